@@ -1,0 +1,140 @@
+import { describe, expect, it } from 'vitest'
+import { fail, found, home, pass, slot, test, twoTerminals } from '#core/testing/terminal.ts'
+import { partAsFound, type EpisodeId, type GearId, type PartId } from '#core/ids.ts'
+import type { TestResult } from './kinds.ts'
+import { compareResults, conclusionsOf } from './attribution.ts'
+import { numberedId, type Teller } from './teller.ts'
+
+const conclusions = (t: Teller, fn: string) => conclusionsOf(t.world(), t.world().machines.get(home)!).filter((c) => c.fn === fn)
+const spare = numberedId<PartId>(1, 6)
+const solder = (t: Teller, at: string, name: string) => t.told(at, { kind: 'change', machine: home, target: { sort: 'position', name }, verb: 'resoldered', reach: 'altered' })
+const reseat = (t: Teller, at: string, name: string) => t.told(at, { kind: 'change', machine: home, target: { sort: 'position', name }, verb: 'reseated', reach: 'disturbed' })
+
+function swapIC40(t: Teller, at: string, episode: EpisodeId, health: 'proved good' | 'unknown', into = spare) {
+  t.told(at.replace(':00.', ':01.'), { kind: 'part', what: 'identified', part: into, partKind: '74LS374', tag: `P-${into.slice(-3)}`, place: { in: { kind: 'store', id: 'drawer' } } })
+  t.told(at.replace(':00.', ':02.'), { kind: 'part', what: 'health', part: into, health })
+  t.told(at.replace(':00.', ':03.'), {
+    kind: 'move',
+    legs: [
+      { part: found(home, 'IC40'), from: slot(home, 'IC40'), to: { in: { kind: 'tray', id: episode } } },
+      { part: into, from: { in: { kind: 'store', id: 'drawer' } }, to: slot(home, 'IC40') },
+    ],
+  })
+}
+
+describe('what a change shows', () => {
+  it('one alteration and a cure: cause shown, presumed when the gear was never proved', () => {
+    const { t } = twoTerminals()
+    test(t, '2026-03-02T10:00:00.000Z', { send: fail })
+    solder(t, '2026-03-02T11:00:00.000Z', 'IC40')
+    test(t, '2026-03-02T12:00:00.000Z', { send: pass })
+    expect(conclusions(t, 'send')).toMatchObject([{ verdict: 'cause shown', strength: 'shown', changes: [{ target: { name: 'IC40' } }] }])
+
+    const meter = numberedId<GearId>(1, 5)
+    const { t: u } = twoTerminals()
+    u.told('2026-03-01T10:00:00.000Z', { kind: 'gear', what: 'identified', gear: meter, name: 'line box', gearKind: 'line simulator', attributes: {} })
+    test(u, '2026-03-02T10:00:00.000Z', { send: fail })
+    solder(u, '2026-03-02T11:00:00.000Z', 'IC40')
+    u.told('2026-03-02T12:00:00.000Z', { kind: 'test', machine: home, depth: 'full', gear: [meter], results: [{ fn: 'send', result: pass }] })
+    expect(conclusions(u, 'send')).toMatchObject([{ verdict: 'cause shown', strength: 'presumed', weakened: ['gear not proved'] }])
+  })
+
+  it('several alterations and one test: cause not separated, with the suspects', () => {
+    const { t } = twoTerminals()
+    test(t, '2026-03-02T10:00:00.000Z', { 'self-test': fail })
+    solder(t, '2026-03-02T11:00:00.000Z', 'IC31')
+    solder(t, '2026-03-02T11:10:00.000Z', 'IC32')
+    test(t, '2026-03-02T12:00:00.000Z', { 'self-test': pass })
+    const [found] = conclusions(t, 'self-test')
+    expect(found).toMatchObject({ verdict: 'cause not separated' })
+    expect(found!.changes.map((c) => c.target.name)).toEqual(['IC31', 'IC32'])
+  })
+
+  it('a change and the reseating of something the function depends on: one step weaker', () => {
+    const { t } = twoTerminals()
+    test(t, '2026-03-02T10:00:00.000Z', { 'self-test': fail })
+    solder(t, '2026-03-02T11:00:00.000Z', 'IC31')
+    reseat(t, '2026-03-02T11:10:00.000Z', 'IC32')
+    test(t, '2026-03-02T12:00:00.000Z', { 'self-test': pass })
+    expect(conclusions(t, 'self-test')).toMatchObject([{ verdict: 'cause shown', strength: 'presumed', orDisturbed: [{ target: { name: 'IC32' } }] }])
+  })
+
+  it('better with nothing changed is unexplained, or outside what was declared', () => {
+    const { t } = twoTerminals()
+    test(t, '2026-03-02T10:00:00.000Z', { send: fail, bell: fail })
+    test(t, '2026-03-02T11:00:00.000Z', { send: pass })
+    solder(t, '2026-03-02T11:30:00.000Z', 'IC31')
+    test(t, '2026-03-02T12:00:00.000Z', { bell: pass })
+    expect(conclusions(t, 'send')[0]!.verdict).toBe('unexplained')
+    expect(conclusions(t, 'bell')[0]!.verdict).toBe('outside what was declared')
+  })
+
+  it('a swap for a proved part that changes nothing clears the part that came out', () => {
+    const { t, episode } = twoTerminals()
+    test(t, '2026-03-02T10:00:00.000Z', { send: fail })
+    swapIC40(t, '2026-03-02T11:00:00.000Z', episode, 'proved good')
+    test(t, '2026-03-02T12:00:00.000Z', { send: fail })
+    expect(conclusions(t, 'send')).toMatchObject([{ verdict: 'no effect', strength: 'shown', cleared: partAsFound(home, 'IC40') }])
+  })
+
+  it('a swap for an unproved part that changes nothing shows nothing', () => {
+    const { t, episode } = twoTerminals()
+    test(t, '2026-03-02T10:00:00.000Z', { send: fail })
+    swapIC40(t, '2026-03-02T11:00:00.000Z', episode, 'unknown')
+    test(t, '2026-03-02T12:00:00.000Z', { send: fail })
+    expect(conclusions(t, 'send')[0]).toMatchObject({ verdict: 'no effect', strength: 'shows nothing' })
+    expect(conclusions(t, 'send')[0]!.cleared).toBeUndefined()
+  })
+
+  it('the fault comes back with the old part: shown by swap-back', () => {
+    const { t, episode } = twoTerminals()
+    test(t, '2026-03-02T10:00:00.000Z', { send: fail })
+    swapIC40(t, '2026-03-02T11:00:00.000Z', episode, 'proved good')
+    test(t, '2026-03-02T12:00:00.000Z', { send: pass })
+    t.told('2026-03-02T13:00:00.000Z', {
+      kind: 'move',
+      legs: [
+        { part: spare, from: slot(home, 'IC40'), to: { in: { kind: 'tray', id: episode } } },
+        { part: found(home, 'IC40'), from: { in: { kind: 'tray', id: episode } }, to: slot(home, 'IC40') },
+      ],
+    })
+    test(t, '2026-03-02T14:00:00.000Z', { send: fail })
+    expect(conclusions(t, 'send')[1]).toMatchObject({ verdict: 'caused by', raised: 'shown by swap-back', strength: 'shown' })
+  })
+
+  it('pass to pass survives, pass to fail names the change, the changes, or none', () => {
+    const { t } = twoTerminals()
+    test(t, '2026-03-02T10:00:00.000Z', { send: pass })
+    solder(t, '2026-03-02T11:00:00.000Z', 'IC40')
+    test(t, '2026-03-02T12:00:00.000Z', { send: pass })
+    solder(t, '2026-03-02T13:00:00.000Z', 'IC40')
+    test(t, '2026-03-02T14:00:00.000Z', { send: fail })
+    test(t, '2026-03-02T15:00:00.000Z', { send: { is: 'partly', good: 1, of: 2 } })
+    test(t, '2026-03-02T16:00:00.000Z', { send: fail })
+    expect(conclusions(t, 'send').map((c) => c.verdict)).toEqual(['survived', 'caused by', 'unexplained', 'failed on its own'])
+  })
+
+  it('does not claim an order where the intervals overlap', () => {
+    const { t } = twoTerminals()
+    test(t, '2026-03-02T10:00:00.000Z', { send: fail })
+    t.told({ earliest: '2026-03-03T00:00:00.000Z', latest: '2026-03-03T23:59:59.999Z' }, { kind: 'change', machine: home, target: { sort: 'position', name: 'IC40' }, verb: 'resoldered', reach: 'altered' })
+    test(t, '2026-03-03T12:00:00.000Z', { send: pass })
+    expect(conclusions(t, 'send')[0]!.verdict).toBe('order not known')
+  })
+})
+
+describe('comparing two results', () => {
+  const partly = (good: number): TestResult => ({ is: 'partly', good, of: 62 })
+  const cases: [TestResult, TestResult, string][] = [
+    [fail, pass, 'better'],
+    [pass, fail, 'worse'],
+    [pass, pass, 'same good'],
+    [partly(40), partly(58), 'better'],
+    [partly(58), partly(40), 'worse'],
+    [partly(58), partly(58), 'same failure'],
+    [fail, { is: 'intermittent', failures: 1, of: 3 }, 'better'],
+    [{ is: 'fail', symptom: 'dark' }, { is: 'fail', symptom: 'one line' }, 'other symptom'],
+    [{ is: 'fail', symptom: 'dark' }, fail, 'same failure'],
+  ]
+  it.each(cases)('%j then %j is %s', (before, after, expected) => expect(compareResults(before, after)).toBe(expected))
+})

@@ -1,0 +1,132 @@
+/** Net changes: all steps on one target between two moments are one change, with its steps inside. */
+import type { PartId } from '#core/ids.ts'
+import type { Place } from '#core/parts/place.ts'
+import type { SheetFunction, SheetPosition } from '#core/type/sheet.ts'
+import type { Reach, Target } from './kinds.ts'
+import type { Statement } from './versions.ts'
+import type { MachineState, Step, TestRecord } from './world.ts'
+
+export type NetKind = 'out and back' | 'swapped' | 'taken out' | 'put in' | 'worked'
+
+export interface NetChange {
+  readonly target: Target
+  readonly reach: Reach
+  readonly kind: NetKind
+  readonly steps: readonly Step[]
+  /** The part in the position before the first and after the last step; absent where no part moved. */
+  readonly before?: PartId | undefined
+  readonly after?: PartId | undefined
+  /** Where outside this machine the part was in between. */
+  readonly elsewhere?: Place | undefined
+}
+
+const targetKey = (target: Target): string => (target.sort === 'machine' ? 'machine' : target.name)
+
+/** True when the thing happened, or may have happened, after the test. Order is claimed only where intervals do not overlap. */
+export function mayComeAfter(step: { readonly entry: Statement; readonly order: number }, test: TestRecord): boolean {
+  if (test.entry.restsOn?.includes(step.entry.id)) return false
+  const a = step.entry.happenedAt
+  const b = test.entry.happenedAt
+  if (a.earliest === a.latest && b.earliest === b.latest) return step.order > test.order
+  return !(a.latest < (b.earliest ?? ''))
+}
+
+/** True when the order of the two is not known: their intervals overlap. */
+export function orderUnknown(step: Step, test: TestRecord): boolean {
+  const a = step.entry.happenedAt
+  const b = test.entry.happenedAt
+  if (a.earliest === a.latest && b.earliest === b.latest) return false
+  if (test.entry.restsOn?.includes(step.entry.id) || step.entry.restsOn?.includes(test.entry.id)) return false
+  return (a.earliest ?? '') <= b.latest && (b.earliest ?? '') <= a.latest
+}
+
+/** What a function depends on, made ready for asking: its own list, and the assemblies around each of them. */
+export interface Dependencies {
+  /** Undeclared: anything on the machine may matter. */
+  readonly anything: boolean
+  readonly declared: ReadonlySet<string>
+  readonly around: ReadonlySet<string>
+  /** Designators that the sheet knows; a change of something it does not know reaches every function. */
+  readonly known: ReadonlySet<string>
+}
+
+export function dependenciesOf(fn: SheetFunction, positions: readonly SheetPosition[]): Dependencies {
+  const known = new Map(positions.map((p) => [p.designator, p]))
+  const around = new Set<string>()
+  for (const name of fn.dependsOn)
+    for (let at = known.get(name)?.on, hops = 0; at !== undefined && hops < 20; at = known.get(at)?.on, hops++) around.add(at)
+  return { anything: fn.dependsOn.length === 0, declared: new Set(fn.dependsOn), around, known: new Set(known.keys()) }
+}
+
+export function reachesFunction(step: Step, deps: Dependencies): boolean {
+  if (step.reach === 'outside') return false
+  if (deps.anything || step.target.sort === 'machine') return true
+  const { name } = step.target
+  if (deps.declared.has(name) || deps.around.has(name)) return true
+  for (const assembly of step.within) if (deps.declared.has(assembly)) return true
+  return !deps.known.has(name) && step.within.length === 0
+}
+
+const rank: Readonly<Record<Reach, number>> = { outside: 0, disturbed: 1, altered: 2 }
+const stronger = (a: Reach, b: Reach): Reach => (rank[a] >= rank[b] ? a : b)
+
+/** Groups steps by target, in the order in which the targets were first touched. */
+export function netChanges(steps: readonly Step[]): NetChange[] {
+  if (steps.length === 0) return []
+  if (steps.length === 1 && steps[0]) return [netOf([steps[0]])]
+  const groups = new Map<string, Step[]>()
+  for (const step of steps) {
+    const key = targetKey(step.target)
+    const group = groups.get(key)
+    if (group) group.push(step)
+    else groups.set(key, [step])
+  }
+  return [...groups.values()].map(netOf)
+}
+
+function netOf(steps: readonly Step[]): NetChange {
+  const target = steps[0]?.target ?? { sort: 'machine', name: '' }
+  let reach: Reach = 'outside'
+  let first: Step | undefined
+  let last: Step | undefined
+  let elsewhere: Place | undefined
+  let outPart: PartId | undefined
+  for (const step of steps) {
+    if ((step.in ?? step.out) === undefined || step.contested) {
+      reach = stronger(reach, adjustedBack(step, steps) ? 'disturbed' : step.reach)
+      continue
+    }
+    first ??= step
+    last = step
+    outPart ??= step.out
+    elsewhere ??= step.elsewhere
+  }
+  if (!first || !last) return { target, reach, kind: 'worked', steps }
+  const before = first.out
+  const after = last.in
+  // A part that was in another machine or out of the house is an alteration of its position, even when it is back.
+  const moved: Reach = before !== undefined && before === after && elsewhere === undefined ? 'disturbed' : 'altered'
+  const kind: NetKind = before !== undefined && before === after ? 'out and back' : before !== undefined && after !== undefined ? 'swapped' : after === undefined ? 'taken out' : 'put in'
+  return { target, reach: stronger(reach, moved), kind, steps, before, after, elsewhere: kind === 'out and back' ? elsewhere : (last.elsewhere ?? elsewhere) }
+}
+
+/** An adjuster that ends where it began is only disturbed. */
+function adjustedBack(step: Step, steps: readonly Step[]): boolean {
+  if (step.target.sort !== 'adjuster') return false
+  const adjustments = steps.filter((s) => s.target.sort === 'adjuster' && s.from !== undefined && s.to !== undefined)
+  const start = adjustments[0]?.from
+  return start !== undefined && adjustments.length > 1 && adjustments.at(-1)?.to === start
+}
+
+/** Steps that reach a function and may have come after the test, oldest first. */
+export function stepsAfter(machine: MachineState, test: TestRecord, deps: Dependencies): Step[] {
+  const { steps, fuzzy } = machine
+  const found: Step[] = []
+  for (let i = steps.length - 1; i >= 0; i--) {
+    const step = steps[i]
+    if (!step) continue
+    if (!fuzzy && step.order < test.order) break
+    if (mayComeAfter(step, test) && reachesFunction(step, deps)) found.push(step)
+  }
+  return found.reverse()
+}

@@ -1,0 +1,127 @@
+/** Reducers for what is said of a machine as a whole: facts, claims, hazards, questions, custody, readings. */
+import type { BodyOf } from '../kinds.ts'
+import { machineDraft, noteInterval, type WorldDraft } from '../draft.ts'
+import type { Statement } from '../versions.ts'
+
+export function reduceMachine(world: WorldDraft, entry: Statement, body: BodyOf<'machine'>) {
+  const machine = machineDraft(world, body.machine)
+  world.homesStale = true
+  if (body.what === 'met') {
+    machine.metFunctions.push(...body.functions.filter((f) => !machine.metFunctions.some((m) => m.name === f.name)))
+    machine.metPositions.push(...body.positions.filter((p) => !machine.metPositions.some((m) => m.designator === p.designator)))
+    return
+  }
+  const facts = body.what === 'registered' ? body : body.set
+  if (body.what === 'registered') {
+    machine.registered = entry
+    machine.entryNumber = body.entryNumber
+    machine.source = body.source
+    machine.price = body.price
+  }
+  if (facts.name !== undefined) machine.name = facts.name
+  if (facts.type !== undefined) machine.type = facts.type
+  if (facts.revision !== undefined) machine.revision = facts.revision
+  if (facts.serial !== undefined) machine.serial = facts.serial
+  if (facts.accessionNumber !== undefined) machine.accessionNumber = facts.accessionNumber
+  if (facts.owner !== undefined) machine.owner = facts.owner
+  if (facts.legal !== undefined) machine.legal = facts.legal
+  if (facts.attributes !== undefined) machine.attributes = { ...machine.attributes, ...facts.attributes }
+  if (facts.purpose !== undefined) {
+    machine.purpose = facts.purpose
+    machine.purposeSaid = entry
+  }
+}
+
+export function reduceClaim(world: WorldDraft, entry: Statement, body: BodyOf<'claim'>) {
+  const machine = machineDraft(world, body.machine)
+  for (const claim of body.claims) machine.claims.push({ entry, says: claim.says, words: claim.words, fn: claim.fn })
+}
+
+export function reduceTest(world: WorldDraft, entry: Statement, body: BodyOf<'test'>, order: number) {
+  const machine = machineDraft(world, body.machine)
+  noteInterval(machine, entry)
+  for (const { fn, result } of body.results) {
+    const record = { entry, order, fn, result, body }
+    const list = machine.tests.get(fn)
+    if (list) (list as (typeof record)[]).push(record)
+    else machine.tests.set(fn, [record])
+  }
+}
+
+export function reduceChange(world: WorldDraft, entry: Statement, body: BodyOf<'change'>, order: number) {
+  const machine = machineDraft(world, body.machine)
+  noteInterval(machine, entry)
+  const within: string[] = []
+  if (body.target.sort === 'position' || body.target.sort === 'assembly') {
+    const positions = machine.metPositions.concat(machine.type ? (world.types.get(machine.type)?.sheet.positions ?? []) : [])
+    for (let at = positions.find((p) => p.designator === body.target.name)?.on; at !== undefined && within.length < 20; ) {
+      within.push(at)
+      const on: string = at
+      at = positions.find((p) => p.designator === on)?.on
+    }
+  }
+  machine.steps.push({ entry, order, target: body.target, reach: body.reach, verb: body.verb, within, from: body.from, to: body.to })
+}
+
+const wholeMachine = { sort: 'machine', name: 'whole machine' } as const
+
+export function reduceIncident(world: WorldDraft, entry: Statement, body: BodyOf<'incident'>, order: number) {
+  const machine = machineDraft(world, body.machine)
+  noteInterval(machine, entry)
+  machine.steps.push({ entry, order, target: body.target ?? wholeMachine, reach: 'altered', verb: 'incident', within: [] })
+}
+
+export function reduceConnection(world: WorldDraft, entry: Statement, body: BodyOf<'connection'>, order: number) {
+  const machine = machineDraft(world, body.machine)
+  noteInterval(machine, entry)
+  if (body.way === 'off') machine.connections.set(body.connector, entry)
+  else machine.connections.delete(body.connector)
+  machine.steps.push({ entry, order, target: { sort: 'wire', name: body.connector }, reach: 'disturbed', verb: body.way === 'off' ? 'disconnected' : 'connected', within: [] })
+}
+
+export function reduceFastening(world: WorldDraft, body: BodyOf<'fastening'>) {
+  const machine = machineDraft(world, body.machine)
+  const held = machine.fasteners.get(body.size) ?? { size: body.size, off: 0, on: 0, cups: [], whats: [] }
+  const add = (list: readonly string[], text?: string) => (text && !list.includes(text) ? [...list, text] : list)
+  machine.fasteners.set(body.size, {
+    size: body.size,
+    off: held.off + (body.way === 'off' ? body.count : 0),
+    on: held.on + (body.way === 'on' ? body.count : 0),
+    cups: add(held.cups, body.cup),
+    whats: add(held.whats, body.what),
+  })
+}
+
+export function reduceHazard(world: WorldDraft, entry: Statement, body: BodyOf<'hazard'>) {
+  const machine = machineDraft(world, body.machine)
+  if (body.what === 'noted') machine.hazards.push({ entry, words: body.words, barsPower: body.barsPower })
+  else machine.hazards = machine.hazards.map((h) => (h.entry.id === body.hazard && !h.cleared ? { ...h, cleared: entry } : h))
+}
+
+export function reduceQuestion(world: WorldDraft, entry: Statement, body: BodyOf<'question'>) {
+  const machine = machineDraft(world, body.machine)
+  if (body.what === 'asked') machine.questions.push({ entry, words: body.words })
+  else machine.questions = machine.questions.map((q) => (q.entry.id === body.question && !q.answer ? { ...q, answer: entry } : q))
+}
+
+export function reduceCustody(world: WorldDraft, entry: Statement, body: BodyOf<'custody'>, order: number) {
+  const machine = machineDraft(world, body.machine)
+  noteInterval(machine, entry)
+  machine.custody.push(entry)
+  if (body.carriage !== 'by hand') machine.steps.push({ entry, order, target: wholeMachine, reach: 'disturbed', verb: `carried by ${body.carriage}`, within: [] })
+}
+
+export function reduceEpisode(world: WorldDraft, entry: Statement, body: BodyOf<'episode'>) {
+  const machine = machineDraft(world, body.machine)
+  if (body.what === 'opened') {
+    world.episodeMachines.set(entry.id, body.machine)
+    machine.episodes.push({ id: entry.id, machine: body.machine, number: machine.episodes.length + 1, title: body.title, opened: entry, state: 'open', lastStep: entry, next: '', lie: '' })
+    return
+  }
+  machine.episodes = machine.episodes.map((episode) => {
+    if (episode.id !== body.episode) return episode
+    if (body.what === 'paused') return { ...episode, state: 'paused', lastStep: entry, next: body.next, lie: body.lie }
+    if (body.what === 'resumed') return { ...episode, state: 'open', lastStep: entry }
+    return { ...episode, state: 'closed', lastStep: entry, next: body.next, closed: entry }
+  })
+}

@@ -1,0 +1,42 @@
+/** Why an entry cannot be admitted: data only. Words are made at the edge (api/words). */
+import type { EntryId, PartId } from '#core/ids.ts'
+import type { Place } from '#core/parts/place.ts'
+import type { Instant } from '#core/quantity/time.ts'
+
+export type Refusal =
+  /** The part was not where the move takes it from. */
+  | { readonly rule: 'part-not-there'; readonly part: PartId; readonly claimed: Place; readonly actual: Place; readonly by?: EntryId | undefined; readonly since?: Instant | undefined; readonly who?: string | undefined }
+  | { readonly rule: 'position-occupied'; readonly place: Place; readonly occupant?: PartId | undefined; readonly asFound: boolean; readonly since?: Instant | undefined; readonly by?: EntryId | undefined }
+  /** A late move or a correction that would break moves recorded after its place in the order. */
+  | { readonly rule: 'breaks-later-moves'; readonly moves: readonly EntryId[] }
+  | { readonly rule: 'look-alike-socket'; readonly position: string; readonly takes: string; readonly partKind: string; readonly belongsIn: readonly string[] }
+  | { readonly rule: 'wrong-kind'; readonly position: string; readonly takes: string; readonly partKind: string }
+  | { readonly rule: 'rating-below'; readonly position: string; readonly needVolts: number; readonly hasVolts: number }
+  | { readonly rule: 'safety-class'; readonly position: string; readonly needs: string; readonly has: string }
+  | { readonly rule: 'primary-cell'; readonly position: string }
+  | { readonly rule: 'holds-itself'; readonly part: PartId }
+  | { readonly rule: 'accessioned-needs-authority'; readonly part: PartId; readonly machine: string }
+  | { readonly rule: 'needs-instant' }
+  | { readonly rule: 'needs-steward' }
+  | { readonly rule: 'episode-open'; readonly episode: EntryId }
+  | { readonly rule: 'episode-not-open'; readonly episode: EntryId }
+  | { readonly rule: 'episode-not-paused'; readonly episode: EntryId }
+  | { readonly rule: 'closing-not-met'; readonly unmet: readonly string[] }
+  | { readonly rule: 'in-the-future'; readonly at: Instant; readonly now: Instant }
+  | { readonly rule: 'unknown-machine'; readonly machine: string }
+  | { readonly rule: 'unknown-type'; readonly type: string }
+  | { readonly rule: 'unknown-entry'; readonly entry: string }
+  | { readonly rule: 'unknown-party'; readonly party: string }
+  | { readonly rule: 'unknown-gear'; readonly gear: string }
+  | { readonly rule: 'already-registered'; readonly machine: string }
+  | { readonly rule: 'number-taken'; readonly number: string }
+  | { readonly rule: 'tag-taken'; readonly tag: string }
+  | { readonly rule: 'stale-amendment'; readonly seen: EntryId | null; readonly latest: EntryId | null }
+  | { readonly rule: 'reason-needed' }
+  | { readonly rule: 'not-contested'; readonly entry: EntryId }
+  | { readonly rule: 'kind-changed'; readonly was: string; readonly is: string }
+  | { readonly rule: 'other-content'; readonly entry: EntryId }
+  | { readonly rule: 'unknown-version'; readonly v: number }
+  | { readonly rule: 'not-allowed'; readonly act: string }
+
+export type Rule = Refusal['rule']

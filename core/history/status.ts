@@ -1,0 +1,72 @@
+/** The working status of a machine: one word, derived, with what it rests on. */
+import { instantToMs, type Instant } from '#core/quantity/time.ts'
+import type { PartId } from '#core/ids.ts'
+import { missingEssentials, offAssemblies, type Missing, type OffAssembly } from '#core/parts/presence.ts'
+import { policyOf } from '#core/work/policy.ts'
+import { standingsOf, type Standing, type StandingWord } from './standing.ts'
+import type { EpisodeState, HazardState, MachineState, World } from './world.ts'
+
+export type WorkingStatus = 'do not power' | 'incomplete' | 'in pieces' | 'not working' | 'faulty' | 'retest due' | 'not known' | 'unproved' | 'check overdue' | 'working' | 'not run'
+
+export interface MachineStanding {
+  readonly status: WorkingStatus
+  readonly standings: readonly Standing[]
+  /** Functions whose proof stands: works, or a fail that nothing has touched since. */
+  readonly stand: number
+  readonly of: number
+  readonly oldestProof?: Instant | undefined
+  readonly missing: readonly Missing[]
+  readonly off: readonly OffAssembly[]
+  readonly bars: readonly HazardState[]
+  /** The functions that made the status what it is. */
+  readonly because: readonly string[]
+  /** When the status changes by time alone, epoch ms; undefined = only by an entry. */
+  readonly holdsUntilMs?: number | undefined
+}
+
+const among = (standings: readonly Standing[], ...words: StandingWord[]) => standings.filter((s) => words.includes(s.word))
+const names = (standings: readonly Standing[]) => standings.map((s) => s.fn)
+
+export function machineStanding(world: World, machine: MachineState): MachineStanding {
+  const standings = standingsOf(world, machine)
+  const essential = standings.filter((s) => s.essential)
+  const bars = machine.hazards.filter((h) => h.barsPower && !h.cleared)
+  const missing = missingEssentials(world, machine)
+  const off = offAssemblies(world, machine)
+  const stand = standings.filter((s) => s.word === 'works' || ((s.word === 'fails' || s.word === 'partly' || s.word === 'intermittent') && s.changes.length === 0))
+  const proofs = stand.flatMap((s) => (s.test ? [s.test.entry.happenedAt.latest] : [])).sort()
+  const expiries = standings.flatMap((s) => (s.word === 'works' && s.standsUntilMs !== undefined ? [s.standsUntilMs + 1] : []))
+  const base = { standings, stand: stand.length, of: standings.length, oldestProof: proofs[0], missing, off, bars, holdsUntilMs: expiries.length ? Math.min(...expiries) : undefined }
+  const say = (status: WorkingStatus, because: readonly string[] = []): MachineStanding => ({ ...base, status, because })
+
+  if (bars.length > 0) return say('do not power', bars.map((h) => h.words))
+  if (policyOf(world, machine, 'run') === 'not run') return say('not run')
+  const away = missing.filter((m) => m.where !== 'tray')
+  if (away.length > 0) return say('incomplete', away.map((m) => m.position))
+  if (off.length > 0 || missing.length > 0) return say('in pieces', [...off.map((a) => a.position), ...missing.map((m) => m.position)])
+  const dead = among(essential, 'fails')
+  if (dead.length > 0) return say('not working', names(dead))
+  const faults = among(standings, 'fails', 'partly', 'intermittent')
+  if (faults.length > 0) return say('faulty', names(faults))
+  const retest = among(essential, 'retest', 'void')
+  if (retest.length > 0) return say('retest due', names(retest))
+  const unknown = among(essential, 'untested', 'claimed', 'blocked', 'inconclusive')
+  if (essential.length === 0 || unknown.length > 0) return say('not known', names(unknown))
+  const unproved = among(essential, 'unproved')
+  if (unproved.length > 0) return say('unproved', names(unproved))
+  const ageing = among(essential, 'ageing')
+  if (ageing.length > 0) return say('check overdue', names(ageing))
+  return say('working')
+}
+
+/** The latest episode that is not closed, if any. */
+export const openEpisode = (machine: MachineState): EpisodeState | undefined => machine.episodes.findLast((e) => e.state !== 'closed')
+
+/** Parts that lie in the tray of one of this machine's episodes. */
+export function trayOf(world: World, machine: MachineState): PartId[] {
+  const episodes = new Set<string>(machine.episodes.map((e) => e.id))
+  return [...world.parts.values()].filter((p) => p.place?.in.kind === 'tray' && episodes.has(p.place.in.id)).map((p) => p.id)
+}
+
+/** Waits that are not over at `now`. */
+export const openWaits = (world: World, machine: MachineState) => machine.waits.filter((w) => instantToMs(w.until) > instantToMs(world.now))

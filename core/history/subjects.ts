@@ -1,0 +1,67 @@
+/** Which subjects an entry concerns, computed from its body; never typed by anyone. */
+import type { Place } from '#core/parts/place.ts'
+import type { Draft, Subject } from './entry.ts'
+import type { Body } from './kinds.ts'
+
+const ofPlace = (place: Place): Subject[] => {
+  switch (place.in.kind) {
+    case 'machine':
+    case 'kept':
+      return [{ kind: 'machine', id: place.in.id }]
+    case 'assembly':
+      return [{ kind: 'part', id: place.in.id }]
+    case 'person':
+    case 'party':
+      return [{ kind: 'party', id: place.in.id }]
+    default:
+      return []
+  }
+}
+
+function bodySubjects(body: Body): Subject[] {
+  const machine = 'machine' in body && body.machine ? [{ kind: 'machine' as const, id: body.machine as string }] : []
+  switch (body.kind) {
+    case 'move':
+      return [...body.legs.flatMap((leg): Subject[] => [{ kind: 'part', id: leg.part }, ...ofPlace(leg.from), ...ofPlace(leg.to)]), ...(body.loan ? ofPlace(body.loan.home) : [])]
+    case 'part':
+      return body.what === 'content' ? [...machine, ...ofPlace(body.place)] : [{ kind: 'part', id: body.part }, ...(body.what === 'identified' && body.place ? ofPlace(body.place) : [])]
+    case 'test':
+      return [...machine, ...body.gear.map((id): Subject => ({ kind: 'gear', id }))]
+    case 'gear':
+      return [{ kind: 'gear', id: body.gear }]
+    case 'type':
+      return [{ kind: 'type', id: body.type }]
+    case 'party':
+      return [{ kind: 'party', id: body.party }]
+    case 'rule':
+      if (body.what === 'policy') return machine.length ? machine : [{ kind: 'house', id: 'house' }]
+      return [{ kind: 'party', id: body.party }, ...machine]
+    case 'custody':
+      return [...machine, ...ofPlace(body.to)]
+    case 'note':
+      return machine.length ? machine : [{ kind: 'house', id: 'house' }]
+    default:
+      return machine
+  }
+}
+
+/**
+ * All subjects of an entry, each once. An amendment also concerns what the amended entry concerned, and a settlement
+ * what the contested entry concerned: pass those as `inherited`. `machineOf` walks a tray or an assembly up to its
+ * machine, so that a chip taken from a card concerns the machine around the card.
+ */
+export function subjectsOf(draft: Pick<Draft, 'body'>, inherited: readonly Subject[] = [], machineOf: (place: Place) => string | undefined = () => undefined): Subject[] {
+  const { body } = draft
+  const found = [...bodySubjects(body), ...inherited]
+  const places = body.kind === 'move' ? body.legs.flatMap((leg) => [leg.from, leg.to]) : body.kind === 'part' && body.what === 'identified' && body.place ? [body.place] : []
+  for (const place of places) {
+    const machine = place.in.kind === 'tray' || place.in.kind === 'assembly' ? machineOf(place) : undefined
+    if (machine) found.push({ kind: 'machine', id: machine })
+  }
+  const seen = new Map<string, Subject>()
+  for (const subject of found) seen.set(`${subject.kind}:${subject.id}`, subject)
+  return [...seen.values()]
+}
+
+/** Every person an entry names as a party, so that it can be checked that the party exists. */
+export const subjectIds = (about: readonly Subject[], kind: Subject['kind']): string[] => about.filter((s) => s.kind === kind).map((s) => s.id)

@@ -1,0 +1,55 @@
+/** When a test proves nothing: its gear was unfit, or did not agree with what the function needs. */
+import type { GearId, MachineId } from '#core/ids.ts'
+import type { SheetFunction } from '#core/type/sheet.ts'
+import type { Statement } from './versions.ts'
+import type { GearState, MachineState, TestRecord, World } from './world.ts'
+
+export type VoidReason =
+  | { readonly why: 'gear unfit'; readonly gear: GearId; readonly name: string; readonly said: Statement }
+  | { readonly why: 'attribute differs'; readonly gear: GearId; readonly name: string; readonly attribute: string; readonly has: string; readonly needs: string }
+
+/** The reason a test of `fn` is void, or undefined. Only functions that need the unfit kind of gear are void. */
+export function voidReason(world: World, machine: MachineState, fn: SheetFunction | undefined, test: TestRecord): VoidReason | undefined {
+  if (test.body.gear.length === 0) return undefined
+  for (const id of test.body.gear) {
+    const gear = world.gear.get(id)
+    if (!gear) continue
+    const unfit = gear.unfit.find((said) => covers(said, gear, fn, test))
+    if (unfit) return { why: 'gear unfit', gear: id, name: gear.name, said: unfit }
+    for (const need of fn?.needs ?? []) {
+      if (need.gearKind !== gear.gearKind || need.attribute === undefined) continue
+      const has = gear.attributes[need.attribute]
+      const needs = machine.attributes[need.attribute]
+      // An unknown attribute weakens a conclusion; it never voids one.
+      if (has !== undefined && needs !== undefined && has !== needs) return { why: 'attribute differs', gear: id, name: gear.name, attribute: need.attribute, has, needs }
+    }
+  }
+  return undefined
+}
+
+function covers(said: Statement, gear: GearState, fn: SheetFunction | undefined, test: TestRecord): boolean {
+  if (said.body.kind !== 'gear' || said.body.what !== 'unfit') return false
+  const { need, since, until } = said.body
+  const at = test.entry.happenedAt
+  if (since !== null && at.latest < since) return false
+  if (until !== undefined && (at.earliest ?? '') > until) return false
+  if (!fn || fn.needs.length === 0) return fn === undefined || need === fn.name
+  return need === fn.name || fn.needs.some((n) => n.gearKind === need && n.gearKind === gear.gearKind)
+}
+
+/** Every test, on any machine, that the reason above makes void. */
+export function testsWithGear(world: World, gear: GearId): { machine: MachineId; test: TestRecord }[] {
+  const found: { machine: MachineId; test: TestRecord }[] = []
+  for (const machine of world.machines.values()) for (const tests of machine.tests.values()) for (const test of tests) if (test.body.gear.includes(gear)) found.push({ machine: machine.id, test })
+  return found
+}
+
+/** Whether every piece of gear in the test had been proved before it, within the policy's days. */
+export function gearProved(world: World, test: TestRecord): boolean {
+  return test.body.gear.every((id) => {
+    const gear = world.gear.get(id)
+    if (!gear) return false
+    const at = test.entry.happenedAt.latest
+    return gear.proved.some((p) => p.happenedAt.latest <= at)
+  })
+}

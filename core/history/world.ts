@@ -1,0 +1,166 @@
+/** What the fold leaves behind: the state of everything the given entries speak of. Readonly once the fold is done. */
+import type { EntryId, GearId, MachineId, PartId, PartyId, TypeId } from '#core/ids.ts'
+import type { Place } from '#core/parts/place.ts'
+import type { Instant } from '#core/quantity/time.ts'
+import type { Money, Quantity } from '#core/quantity/quantity.ts'
+import type { SheetFunction, SheetPosition, TypeSheet } from '#core/type/sheet.ts'
+import type { Authority, BodyOf, Health, LegalStatus, Purpose, Reach, Target, TestResult } from './kinds.ts'
+import type { Statement } from './versions.ts'
+
+export interface TestRecord {
+  readonly entry: Statement
+  readonly order: number
+  readonly fn: string
+  readonly result: TestResult
+  readonly body: BodyOf<'test'>
+}
+
+/** One thing done to one target of a machine. */
+export interface Step {
+  readonly entry: Statement
+  readonly order: number
+  readonly target: Target
+  readonly reach: Reach
+  readonly verb: string
+  /** Designators of the assemblies around a position, nearest first. */
+  readonly within: readonly string[]
+  readonly out?: PartId | undefined
+  readonly in?: PartId | undefined
+  /** The machine, party or place outside this machine that the part went to or came from. */
+  readonly elsewhere?: Place | undefined
+  readonly from?: string | undefined
+  readonly to?: string | undefined
+  readonly contested?: boolean
+}
+
+export interface HazardState { readonly entry: Statement; readonly words: string; readonly barsPower: boolean; readonly cleared?: Statement | undefined }
+export interface QuestionState { readonly entry: Statement; readonly words: string; readonly answer?: Statement | undefined }
+export interface EpisodeState {
+  readonly id: EntryId
+  readonly machine: MachineId
+  readonly number: number
+  readonly title: string
+  readonly opened: Statement
+  readonly state: 'open' | 'paused' | 'closed'
+  readonly lastStep: Statement
+  readonly next: string
+  readonly lie: string
+  readonly closed?: Statement | undefined
+}
+export interface FastenerCount { readonly size: string; readonly off: number; readonly on: number; readonly cups: readonly string[]; readonly whats: readonly string[] }
+export interface ReadingState { readonly entry: Statement; readonly point: string; readonly read: Quantity; readonly nominal?: number | undefined; readonly tolerance?: number | undefined }
+export interface WaitState { readonly entry: Statement; readonly what: string; readonly until: Instant }
+export interface ClaimState { readonly entry: Statement; readonly says: 'works' | 'fails' | 'not said'; readonly words: string; readonly fn?: string | undefined }
+export interface LoanState { readonly entry: Statement; readonly part: PartId; readonly from: Place; readonly to: Place; readonly home: Place; readonly due?: Instant | undefined; readonly closed?: Statement | undefined }
+
+export interface MachineState {
+  readonly id: MachineId
+  readonly registered?: Statement | undefined
+  readonly entryNumber: string
+  readonly accessionNumber?: string | undefined
+  readonly name: string
+  readonly type: TypeId | null
+  readonly revision?: string | undefined
+  readonly serial?: string | undefined
+  readonly owner: 'house' | PartyId
+  readonly legal: LegalStatus
+  readonly purpose: Purpose
+  readonly purposeSaid?: Statement | undefined
+  readonly attributes: Readonly<Record<string, string>>
+  readonly price?: Money | undefined
+  readonly source?: Extract<BodyOf<'machine'>, { what: 'registered' }>['source'] | undefined
+  readonly metFunctions: readonly SheetFunction[]
+  readonly metPositions: readonly SheetPosition[]
+  readonly claims: readonly ClaimState[]
+  readonly tests: ReadonlyMap<string, readonly TestRecord[]>
+  readonly steps: readonly Step[]
+  readonly fuzzy: boolean
+  readonly hazards: readonly HazardState[]
+  readonly questions: readonly QuestionState[]
+  readonly episodes: readonly EpisodeState[]
+  readonly fasteners: ReadonlyMap<string, FastenerCount>
+  readonly connections: ReadonlyMap<string, Statement>
+  readonly custody: readonly Statement[]
+  readonly readings: readonly ReadingState[]
+  readonly waits: readonly WaitState[]
+  readonly powered?: Statement | undefined
+  readonly overrides: readonly Statement[]
+  readonly policies: ReadonlyMap<string, Statement>
+  readonly contested: readonly Statement[]
+}
+
+export interface LegRecord { readonly entry: Statement; readonly order: number; readonly from: Place; readonly to: Place }
+
+export interface PartState {
+  readonly id: PartId
+  readonly partKind?: string | undefined
+  readonly tag?: string | undefined
+  readonly name?: string | undefined
+  readonly marking?: string | undefined
+  readonly dateCode?: string | undefined
+  readonly attributes: Readonly<Record<string, string>>
+  readonly origin?: string | undefined
+  readonly belongsTo?: 'house' | PartyId | undefined
+  readonly health: Health
+  readonly healthSaid?: Statement | undefined
+  readonly identified?: Statement | undefined
+  /** Present place; undefined for a part that was named but never placed. */
+  readonly place?: Place | undefined
+  /** Where its chain begins: the place it was identified at, or the position it was found in. */
+  readonly start?: Place | undefined
+  readonly legs: readonly LegRecord[]
+  readonly loan?: LoanState | undefined
+}
+
+export interface GearState {
+  readonly id: GearId
+  readonly name: string
+  readonly gearKind: string
+  readonly attributes: Readonly<Record<string, string>>
+  readonly limits?: string | undefined
+  readonly proved: readonly Statement[]
+  readonly unfit: readonly Statement[]
+}
+
+export interface PartyState { readonly id: PartyId; readonly name: string; readonly initials: string; readonly sort: 'person' | 'organisation'; readonly roles: readonly string[] }
+export interface TypeState { readonly id: TypeId; readonly sheet: TypeSheet; readonly version: number; readonly said: Statement; readonly versions: readonly Statement[] }
+export interface AuthorisationState { readonly entry: Statement; readonly party: PartyId; readonly authority: Authority; readonly until?: Instant | undefined }
+export interface GrantState { readonly entry: Statement; readonly party: PartyId; readonly machine: MachineId; readonly from?: Instant | undefined; readonly until?: Instant | undefined }
+
+/** What a position is known to hold when it is not a part. */
+export type Content = PartId | 'empty' | 'unknown part'
+
+export interface World {
+  /** All statements in their order in time, withdrawn ones left out. */
+  readonly line: readonly Statement[]
+  readonly withdrawn: readonly Statement[]
+  readonly machines: ReadonlyMap<MachineId, MachineState>
+  readonly parts: ReadonlyMap<PartId, PartState>
+  /** Slots that somebody touched or looked at, by place key. A slot not in here is unseen: assumed as the sheet says. */
+  readonly slots: ReadonlyMap<string, Content>
+  readonly gear: ReadonlyMap<GearId, GearState>
+  readonly parties: ReadonlyMap<PartyId, PartyState>
+  readonly types: ReadonlyMap<TypeId, TypeState>
+  readonly policies: ReadonlyMap<string, Statement>
+  readonly authorisations: readonly AuthorisationState[]
+  readonly grants: readonly GrantState[]
+  readonly loans: readonly LoanState[]
+  readonly now: Instant
+}
+
+/** The functions a machine has: its type's, then those it met itself. */
+export function functionsOf(world: World, machine: MachineState): readonly SheetFunction[] {
+  const sheet = sheetOf(world, machine)
+  if (machine.metFunctions.length === 0) return sheet?.functions ?? []
+  const own = machine.metFunctions.filter((m) => !sheet?.functions.some((f) => f.name === m.name))
+  return [...(sheet?.functions ?? []), ...own]
+}
+
+export function positionsOf(world: World, machine: MachineState): readonly SheetPosition[] {
+  const sheet = sheetOf(world, machine)
+  if (machine.metPositions.length === 0) return sheet?.positions ?? []
+  const own = machine.metPositions.filter((m) => !sheet?.positions.some((p) => p.designator === m.designator))
+  return [...(sheet?.positions ?? []), ...own]
+}
+
+export const sheetOf = (world: World, machine: MachineState): TypeSheet | undefined => (machine.type ? world.types.get(machine.type)?.sheet : undefined)

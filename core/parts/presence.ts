@@ -1,0 +1,122 @@
+/** What a machine's positions hold, walked from its sheet; what is missing, what is off. */
+import { partAsFound, type PartId } from '#core/ids.ts'
+import { positionsOf, type Content, type MachineState, type World } from '#core/history/world.ts'
+import type { SheetPosition } from '#core/type/sheet.ts'
+import { inAssembly, inMachine, placeKey, type Place } from './place.ts'
+
+export interface PositionContent {
+  readonly position: SheetPosition
+  /** Where the slot is now; undefined when the assembly around it is off the machine and empty-handed. */
+  readonly place: Place
+  /** 'unseen' = nobody has touched it: assumed as the sheet says. */
+  readonly content: Content | 'unseen'
+  /** The part in it; for an unseen one the part it would become when touched. */
+  readonly part?: PartId | undefined
+}
+
+/** The slot of a designator in this machine as it is now, found through the assemblies around it. */
+export function slotOf(world: World, machine: MachineState, designator: string): PositionContent | undefined {
+  const positions = positionsOf(world, machine)
+  const position = positions.find((p) => p.designator.toLowerCase() === designator.toLowerCase())
+  return position ? contentOf(world, machine, position, positions) : undefined
+}
+
+export function contentOf(world: World, machine: MachineState, position: SheetPosition, positions: readonly SheetPosition[], depth = 0): PositionContent {
+  const place = placeOf(world, machine, position, positions, depth)
+  const content = world.slots.get(placeKey(place)) ?? 'unseen'
+  const part = content === 'unseen' ? partAsFound(place.in.id, position.designator) : content === 'empty' || content === 'unknown part' ? undefined : content
+  return { position, place, content, part }
+}
+
+function placeOf(world: World, machine: MachineState, position: SheetPosition, positions: readonly SheetPosition[], depth: number): Place {
+  const around = position.on === undefined || depth > 20 ? undefined : positions.find((p) => p.designator === position.on)
+  if (!around) return inMachine(machine.id, position.designator)
+  const held = contentOf(world, machine, around, positions, depth + 1)
+  // While an assembly is out, its positions are still spoken of through the one that last sat there.
+  const assembly = held.part ?? lastIn(world, held.place) ?? partAsFound(held.place.in.id, around.designator)
+  return inAssembly(assembly, position.designator)
+}
+
+/** The part that left a slot last. */
+export function lastIn(world: World, place: Place): PartId | undefined {
+  const key = placeKey(place)
+  let latest: { part: PartId; order: number } | undefined
+  for (const part of world.parts.values()) for (const leg of part.legs) if (placeKey(leg.from) === key && (!latest || leg.order > latest.order)) latest = { part: part.id, order: leg.order }
+  return latest?.part
+}
+
+export const contentsOf = (world: World, machine: MachineState): PositionContent[] => {
+  const positions = positionsOf(world, machine)
+  return positions.map((position) => contentOf(world, machine, position, positions))
+}
+
+export interface Missing { readonly position: string; readonly partKind: string; readonly part?: PartId | undefined; readonly where: 'tray' | 'loan' | 'away' | 'missing' | 'unknown part'; readonly place?: Place | undefined }
+export interface OffAssembly { readonly position: string; readonly part?: PartId | undefined; readonly place?: Place | undefined }
+
+/** Essential positions known to be empty: lent, given, missing, or waiting in a tray. Unseen ones do not count. */
+export function missingEssentials(world: World, machine: MachineState): Missing[] {
+  const positions = positionsOf(world, machine)
+  const found: Missing[] = []
+  for (const position of positions) {
+    if (!position.essential || position.assembly) continue
+    const { content, place } = contentOf(world, machine, position, positions)
+    if (content !== 'empty') continue
+    const part = lastIn(world, place)
+    const state = part ? world.parts.get(part) : undefined
+    const at = state?.place
+    const where = !state ? 'missing' : at?.in.kind === 'tray' ? 'tray' : state.loan && !state.loan.closed ? 'loan' : 'away'
+    found.push({ position: position.designator, partKind: position.accepts, part, where, place: at })
+  }
+  return found
+}
+
+/** Assemblies known to be off the machine. */
+export function offAssemblies(world: World, machine: MachineState): OffAssembly[] {
+  const positions = positionsOf(world, machine)
+  return positions
+    .filter((p) => p.assembly)
+    .map((position) => contentOf(world, machine, position, positions))
+    .filter((held) => held.content === 'empty')
+    .map((held) => {
+      const part = lastIn(world, held.place)
+      return { position: held.position.designator, part, place: part ? world.parts.get(part)?.place : undefined }
+    })
+}
+
+/** The kind of a part: what was said of it, else what the sheet says belongs where it was found. */
+export function partKindOf(world: World, id: PartId): string | undefined {
+  const part = world.parts.get(id)
+  if (part?.partKind) return part.partKind
+  return part?.start ? homeOf(world, part.start)?.accepts : undefined
+}
+
+/** The sheet's line for a slot in a machine, directly or inside an assembly. */
+export function homeOf(world: World, place: Place): SheetPosition | undefined {
+  const machine = machineAround(world, place)
+  if (!machine || place.position === undefined) return undefined
+  return positionsOf(world, machine).find((p) => p.designator === place.position)
+}
+
+/** The machine around a place, walked up through assemblies; for a tray or a shelf kept with it, undefined. */
+export function machineAround(world: World, place: Place): MachineState | undefined {
+  let at: Place | undefined = place
+  for (let hops = 0; at && hops < 20; hops++) {
+    if (at.in.kind === 'machine') return world.machines.get(at.in.id as never)
+    if (at.in.kind !== 'assembly') return undefined
+    at = world.parts.get(at.in.id as PartId)?.place ?? untouchedHome(world, at.in.id)
+  }
+  return undefined
+}
+
+/** Where an assembly that nobody has touched sits: the position whose derived id it bears. */
+function untouchedHome(world: World, id: string): Place | undefined {
+  for (const machine of world.machines.values()) {
+    const positions = positionsOf(world, machine)
+    for (const position of positions) {
+      if (!position.assembly) continue
+      const held = contentOf(world, machine, position, positions)
+      if (held.content === 'unseen' && held.part === id) return held.place
+    }
+  }
+  return undefined
+}

@@ -1,0 +1,121 @@
+/**
+ * Time as the record knows it: intervals of instants, in UTC, as canonical ISO 8601 text ("2026-03-03T19:02:00.000Z").
+ * Canonical text sorts as time does, so the fold compares strings and parses nothing.
+ */
+import { z } from 'zod'
+
+/** Canonical UTC instant with milliseconds. */
+export type Instant = string
+
+export const instantSchema = z
+  .string()
+  .regex(/^\d{4}-\d\d-\d\dT\d\d:\d\d:\d\d\.\d{3}Z$/, 'A time is written as 2026-03-03T19:02:00.000Z.')
+  .refine((text) => !Number.isNaN(Date.parse(text)), 'There is no such date or time.')
+
+/** [earliest, latest]; earliest null = before everything that is recorded. An instant has both equal. */
+export interface Interval {
+  readonly earliest: Instant | null
+  readonly latest: Instant
+}
+
+export const intervalSchema = z
+  .strictObject({ earliest: instantSchema.nullable(), latest: instantSchema })
+  .refine((at) => at.earliest === null || at.earliest <= at.latest, 'The earliest time is later than the latest.')
+
+export const isPoint = (at: Interval): boolean => at.earliest === at.latest
+export const pointAt = (instant: Instant): Interval => ({ earliest: instant, latest: instant })
+
+export const msToInstant = (epochMs: number): Instant => new Date(epochMs).toISOString()
+export const instantToMs = (instant: Instant): number => Date.parse(instant)
+export const daysBetween = (from: Instant, to: Instant): number => (instantToMs(to) - instantToMs(from)) / 86_400_000
+
+/** Text by which the line is sorted: unknown beginnings come first. */
+export const sortKey = (at: Interval): string => at.earliest ?? ''
+
+const offsetParts = (zone: string) =>
+  new Intl.DateTimeFormat('en-GB', {
+    timeZone: zone,
+    hourCycle: 'h23',
+    year: 'numeric',
+    month: '2-digit',
+    day: '2-digit',
+    hour: '2-digit',
+    minute: '2-digit',
+    second: '2-digit',
+  })
+const formatters = new Map<string, Intl.DateTimeFormat>()
+
+/** Local calendar fields of an instant in an IANA zone. Throws RangeError for an unknown zone. */
+export function zonedFields(epochMs: number, zone: string) {
+  let formatter = formatters.get(zone)
+  if (!formatter) formatters.set(zone, (formatter = offsetParts(zone)))
+  const read: Record<string, number> = {}
+  for (const part of formatter.formatToParts(epochMs)) if (part.type !== 'literal') read[part.type] = Number(part.value)
+  return { year: read['year'] ?? 0, month: read['month'] ?? 1, day: read['day'] ?? 1, hour: read['hour'] ?? 0, minute: read['minute'] ?? 0, second: read['second'] ?? 0 }
+}
+
+/** Epoch ms of a local wall time in a zone; where the clock was put forward the later reading is taken. */
+export function zonedToMs(zone: string, year: number, month: number, day: number, hour = 0, minute = 0): number {
+  const wanted = Date.UTC(year, month - 1, day, hour, minute)
+  let guess = wanted
+  for (let i = 0; i < 3; i++) {
+    const at = zonedFields(guess, zone)
+    guess += wanted - Date.UTC(at.year, at.month - 1, at.day, at.hour, at.minute)
+  }
+  return guess
+}
+
+/** A calendar day in the collection's zone, as an interval of instants (its last millisecond included). */
+export function dayInterval(day: string, zone: string): Interval {
+  const [year = 1970, month = 1, date = 1] = day.split('-').map(Number)
+  const start = zonedToMs(zone, year, month, date)
+  const end = zonedToMs(zone, year, month, date + 1) - 1
+  return { earliest: msToInstant(start), latest: msToInstant(end) }
+}
+
+/** The local day of an instant, "2026-03-03". */
+export function dayOf(instant: Instant, zone: string): string {
+  const at = zonedFields(instantToMs(instant), zone)
+  return `${at.year}-${String(at.month).padStart(2, '0')}-${String(at.day).padStart(2, '0')}`
+}
+
+/** The local time of day, "19:02". */
+export function clockOf(instant: Instant, zone: string): string {
+  const at = zonedFields(instantToMs(instant), zone)
+  return `${String(at.hour).padStart(2, '0')}:${String(at.minute).padStart(2, '0')}`
+}
+
+/**
+ * An EDTF date (ISO 8601-2:2019, level 0 and the level 1 forms that workshops use) as an interval:
+ * "1984", "1984-03", "1984-03-02", "1984?", "1984~", "198X", "19XX", "1981/1984", "../1991", "1991/..", "/1991".
+ * Returns undefined when the text is none of these. An open end reaches to `latest`.
+ */
+export function edtfToInterval(text: string, zone: string, latest: Instant): Interval | undefined {
+  const clamp = (at: Interval): Interval => ({ earliest: at.earliest, latest: at.latest > latest ? latest : at.latest })
+  const slash = text.split('/')
+  if (slash.length === 2) {
+    const [left = '', right = ''] = slash
+    const from = left === '' || left === '..' ? null : edtfToInterval(left, zone, latest)
+    const to = right === '' || right === '..' ? undefined : edtfToInterval(right, zone, latest)
+    if (from === undefined || (right !== '' && right !== '..' && !to)) return undefined
+    const whole = { earliest: from ? from.earliest : null, latest: to ? to.latest : latest }
+    return whole.earliest !== null && whole.earliest > whole.latest ? undefined : clamp(whole)
+  }
+  const match = /^(\d{4}|\d{3}X|\d{2}XX)(?:-(\d\d))?(?:-(\d\d))?[?~%]?$/.exec(text)
+  if (!match) return undefined
+  const [, yearText = '', monthText, dayText] = match
+  if (yearText.includes('X')) {
+    if (monthText) return undefined
+    const first = Number(yearText.replaceAll('X', '0'))
+    const last = Number(yearText.replaceAll('X', '9'))
+    return clamp({ earliest: msToInstant(zonedToMs(zone, first, 1, 1)), latest: msToInstant(zonedToMs(zone, last + 1, 1, 1) - 1) })
+  }
+  const year = Number(yearText)
+  const month = monthText ? Number(monthText) : undefined
+  const day = dayText ? Number(dayText) : undefined
+  if (month !== undefined && (month < 1 || month > 12)) return undefined
+  if (day !== undefined && (day < 1 || day > new Date(Date.UTC(year, month ?? 1, 0)).getUTCDate())) return undefined
+  const start = zonedToMs(zone, year, month ?? 1, day ?? 1)
+  const end = day ? zonedToMs(zone, year, month ?? 1, day + 1) : month ? zonedToMs(zone, year, month + 1, 1) : zonedToMs(zone, year + 1, 1, 1)
+  return clamp({ earliest: msToInstant(start), latest: msToInstant(end - 1) })
+}

@@ -1,0 +1,107 @@
+/** The type sheet: what is known of a model. Every machine of the type reads it; a machine without one writes its own lines. */
+import { z } from 'zod'
+
+const name = z.string().trim().min(1).max(60)
+const sentence = z.string().trim().min(1).max(400)
+const attributes = z.record(z.string().min(1).max(40), z.string().max(80))
+
+export const gearNeedSchema = z.strictObject({
+  /** Kind of test gear without which the function cannot be shown: "test tape", "display", "line simulator". */
+  gearKind: name,
+  /** Attribute of the gear that must equal the machine's attribute of the same name. */
+  attribute: z.string().max(40).optional(),
+})
+
+export const functionSchema = z.strictObject({
+  name,
+  essential: z.boolean().default(false),
+  short: sentence.optional(),
+  full: sentence.optional(),
+  /** Expected result and its signs: screens, beeps, lamps and what they mean. */
+  expected: sentence.optional(),
+  notExercised: sentence.optional(),
+  /** Designators of positions and assemblies. Empty = undeclared: anything on the machine may matter. */
+  dependsOn: z.array(name).max(200).default([]),
+  needs: z.array(gearNeedSchema).max(10).default([]),
+})
+
+export const positionSchema = z.strictObject({
+  designator: name,
+  /** Designator of the assembly position that this one sits on; absent = the machine itself. */
+  on: name.optional(),
+  assembly: z.boolean().default(false),
+  /** Kind of part that belongs here. */
+  accepts: name,
+  mount: z.enum(['socketed', 'soldered', 'plug', 'screwed', 'clipped']).default('soldered'),
+  essential: z.boolean().default(false),
+  lookAlikes: z.array(name).max(20).default([]),
+  polarised: z.boolean().default(false),
+  weight: z.number().min(0).max(100).optional(),
+  /** Least rating in volts that a part here must carry. */
+  ratingVolts: z.number().positive().optional(),
+  /** Safety class of a part across the mains (X) or from mains to earth (Y), after IEC 60384-14. */
+  safetyClass: z.enum(['X', 'Y']).optional(),
+  /** Whether the charger of this holder charges its cell. */
+  charged: z.boolean().default(false),
+})
+
+export const zoneSchema = z.strictObject({
+  name,
+  material: z.string().max(60).default(''),
+  colour: z.string().max(60).default(''),
+  structural: z.boolean().default(false),
+})
+
+export const hazardKinds = ['mains', 'picture tube', 'live chassis', 'lithium cell', 'high voltage', 'sharp', 'heavy', 'toxic'] as const
+export const sheetHazardSchema = z.strictObject({
+  kind: z.enum(hazardKinds),
+  words: sentence,
+  /** Authorisation a person must hold before touching it. */
+  needs: z.enum(['switch on', 'mains', 'picture tube', 'lithium', 'chemicals']).optional(),
+})
+
+const unique = <T>(items: readonly T[], key: (item: T) => string) => new Set(items.map(key)).size === items.length
+
+export const sheetSchema = z
+  .strictObject({
+    name,
+    maker: z.string().max(60).default(''),
+    kind: z.string().max(60).default(''),
+    aliases: z.array(name).max(20).default([]),
+    attributes: attributes.default({}),
+    functions: z.array(functionSchema).max(200).default([]),
+    positions: z.array(positionSchema).max(1000).default([]),
+    zones: z.array(zoneSchema).max(60).default([]),
+    hazards: z.array(sheetHazardSchema).max(20).default([]),
+  })
+  .refine((sheet) => unique(sheet.functions, (f) => f.name.toLowerCase()), { error: 'Two functions have one name.', path: ['functions'] })
+  .refine((sheet) => unique(sheet.positions, (p) => p.designator.toLowerCase()), { error: 'Two positions have one designator.', path: ['positions'] })
+  .superRefine((sheet, context) => {
+    const known = new Map(sheet.positions.map((p) => [p.designator, p]))
+    sheet.positions.forEach((position, index) => {
+      const seen = new Set([position.designator])
+      for (let at = position.on; at !== undefined; at = known.get(at)?.on) {
+        if (!known.get(at)?.assembly) {
+          context.addIssue({ code: 'custom', path: ['positions', index, 'on'], message: `${position.designator} sits on ${at}, which is no assembly of this sheet.` })
+          return
+        }
+        if (seen.has(at)) {
+          context.addIssue({ code: 'custom', path: ['positions', index, 'on'], message: `${position.designator} sits on itself, through ${at}.` })
+          return
+        }
+        seen.add(at)
+      }
+    })
+    sheet.functions.forEach((fn, index) => {
+      const missing = fn.dependsOn.find((d) => !known.has(d))
+      if (missing) context.addIssue({ code: 'custom', path: ['functions', index, 'dependsOn'], message: `${fn.name} depends on ${missing}, which is no position of this sheet.` })
+    })
+  })
+
+export type TypeSheet = z.infer<typeof sheetSchema>
+export type SheetFunction = z.infer<typeof functionSchema>
+export type SheetPosition = z.infer<typeof positionSchema>
+export type SheetHazard = z.infer<typeof sheetHazardSchema>
+
+export const findPosition = (sheet: TypeSheet | undefined, designator: string): SheetPosition | undefined =>
+  sheet?.positions.find((p) => p.designator.toLowerCase() === designator.toLowerCase())
