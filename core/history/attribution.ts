@@ -121,15 +121,23 @@ function pairwise(world: World, machine: MachineState, fn: SheetFunction, tests:
   found.push(...mine)
 }
 
+const nothing: readonly never[] = []
+
 function conclude(world: World, fn: string, before: TestRecord | undefined, after: TestRecord, between: readonly Step[], unknownOrder: boolean, undeclared: boolean, wasIntermittent: boolean, earlier: readonly Conclusion[]): Conclusion | undefined {
-  const net = netChanges(between)
-  const changes = net.filter((c) => c.reach === 'altered')
-  const orDisturbed = net.filter((c) => c.reach === 'disturbed')
-  const base = { fn, before, after, changes, orDisturbed }
-  if (!before) return goodness(after.result) === 2 || (net.length === 0 && !undeclared) ? undefined : { ...base, verdict: 'cannot be known', strength: 'shows nothing', weakened: [] }
+  const changes: NetChange[] = []
+  const orDisturbed: NetChange[] = []
+  for (const change of netChanges(between)) {
+    if (change.reach === 'altered') changes.push(change)
+    else if (change.reach === 'disturbed') orDisturbed.push(change)
+  }
+  const plainly = (verdict: Verdict, strength: Strength): Conclusion => ({ fn, verdict, strength, before, after, changes, orDisturbed, weakened: nothing })
+  if (!before) {
+    const untouched = changes.length === 0 && orDisturbed.length === 0 && !undeclared
+    return goodness(after.result) === 2 || untouched ? undefined : plainly('cannot be known', 'shows nothing')
+  }
   const compared = compareResults(before.result, after.result)
-  if (compared === 'same good') return changes.length > 0 ? { ...base, verdict: 'survived', strength: 'shown', weakened: [] } : undefined
-  if (unknownOrder) return { ...base, verdict: 'order not known', strength: 'shows nothing', weakened: [] }
+  if (compared === 'same good') return changes.length > 0 ? plainly('survived', 'shown') : undefined
+  if (unknownOrder) return plainly('order not known', 'shows nothing')
   if (compared === 'same failure' && changes.length === 0) return undefined
   let verdict = verdicts[compared][Math.min(changes.length, 2) as 0 | 1 | 2]
   if (verdict === 'unexplained' && undeclared) verdict = 'outside what was declared'
@@ -143,7 +151,7 @@ function conclude(world: World, fn: string, before: TestRecord | undefined, afte
   const steps: readonly Strength[] = ['shown', 'presumed', 'shows nothing']
   const strength = swappedIn === false ? 'shows nothing' : (steps[Math.min(weakened.length, 2)] ?? 'shows nothing')
   const raised = verdict === 'caused by' && only ? swapBack(only, earlier) : undefined
-  return { ...base, verdict, strength: raised ? 'shown' : strength, weakened, raised, cleared: swappedIn === true ? only?.before : undefined }
+  return { fn, verdict, strength: raised ? 'shown' : strength, before, after, changes, orDisturbed, weakened, raised, cleared: swappedIn === true ? only?.before : undefined }
 }
 
 /** A change that is reversed and brings the fault back shows the cause as well as a single swap can. */

@@ -25,6 +25,7 @@ export const emptyDraft = (now: string): WorldDraft => ({
   machines: new Map(),
   parts: new Map(),
   slots: new Map(),
+  lastOut: new Map(),
   gear: new Map(),
   parties: new Map(),
   types: new Map(),

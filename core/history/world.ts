@@ -138,6 +138,8 @@ export interface World {
   readonly parts: ReadonlyMap<PartId, PartState>
   /** Slots that somebody touched or looked at, by place key. A slot not in here is unseen: assumed as the sheet says. */
   readonly slots: ReadonlyMap<string, Content>
+  /** The part that left a slot last, by place key. */
+  readonly lastOut: ReadonlyMap<string, PartId>
   readonly gear: ReadonlyMap<GearId, GearState>
   readonly parties: ReadonlyMap<PartyId, PartyState>
   readonly types: ReadonlyMap<TypeId, TypeState>

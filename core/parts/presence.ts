@@ -38,12 +38,7 @@ function placeOf(world: World, machine: MachineState, position: SheetPosition, p
 }
 
 /** The part that left a slot last. */
-export function lastIn(world: World, place: Place): PartId | undefined {
-  const key = placeKey(place)
-  let latest: { part: PartId; order: number } | undefined
-  for (const part of world.parts.values()) for (const leg of part.legs) if (placeKey(leg.from) === key && (!latest || leg.order > latest.order)) latest = { part: part.id, order: leg.order }
-  return latest?.part
-}
+export const lastIn = (world: World, place: Place): PartId | undefined => world.lastOut.get(placeKey(place))
 
 export const contentsOf = (world: World, machine: MachineState): PositionContent[] => {
   const positions = positionsOf(world, machine)

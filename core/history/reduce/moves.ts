@@ -58,7 +58,10 @@ function noteStep(world: WorldDraft, entry: Statement, order: number, id: Machin
 }
 
 function leave(world: WorldDraft, leg: Leg) {
-  if (isSlot(leg.from)) world.slots.set(placeKey(leg.from), 'empty')
+  if (!isSlot(leg.from)) return
+  const key = placeKey(leg.from)
+  world.slots.set(key, 'empty')
+  world.lastOut.set(key, leg.part)
 }
 
 function arrive(world: WorldDraft, entry: Statement, body: BodyOf<'move'>, leg: Leg, order: number) {
