@@ -16,6 +16,9 @@ export type Fit =
   /** Refused whatever the reason. */
   | { readonly fit: 'never'; readonly refusal: Refusal }
 
+/** What a position accepts while nobody knows what belongs there. */
+export const anyPart = 'part'
+
 const same = (a: string, b: string) => a.trim().toLowerCase() === b.trim().toLowerCase()
 
 /** Volts in an attribute such as "25 V" or "25V"; undefined when there is none. */
@@ -51,7 +54,7 @@ export function judgeFit(position: SheetPosition, part: PartFacts, positions: re
   const never = neverFits(position, part)
   if (never) return { fit: 'never', refusal: never }
   const { partKind } = part
-  if (partKind !== undefined && !same(partKind, position.accepts)) {
+  if (partKind !== undefined && position.accepts !== anyPart && !same(partKind, position.accepts)) {
     const alike = positions.filter((p) => same(p.accepts, partKind) && (p.lookAlikes.includes(position.designator) || position.lookAlikes.includes(p.designator)))
     return alike.length > 0
       ? { fit: 'does not fit', refusal: { rule: 'look-alike-socket', position: position.designator, takes: position.accepts, partKind, belongsIn: alike.map((p) => p.designator) } }

@@ -14,6 +14,10 @@ export interface PositionContent {
   readonly part?: PartId | undefined
 }
 
+export type ContentWord = 'unseen' | 'empty' | 'unknown part' | 'part'
+
+export const contentWord = (content: Content | 'unseen'): ContentWord => (content === 'unseen' || content === 'empty' || content === 'unknown part' ? (content as ContentWord) : 'part')
+
 /** The slot of a designator in this machine as it is now, found through the assemblies around it. */
 export function slotOf(world: World, machine: MachineState, designator: string): PositionContent | undefined {
   const positions = positionsOf(world, machine)

@@ -1,0 +1,156 @@
+/** Everything the Episode view shows: the sheet, the tray, what stands in the way, and what the composer may complete. */
+import type { EntryId, MachineId } from '#core/ids.ts'
+import { machineStanding, openWaits, trayOf } from '#core/history/status.ts'
+import { functionsOf, sheetOf, type World } from '#core/history/world.ts'
+import { contentsOf, contentWord, type ContentWord } from '#core/parts/presence.ts'
+import type { Place } from '#core/parts/place.ts'
+import { factsOfPart, type PartFacts } from '#core/parts/fit.ts'
+import type { Instant } from '#core/quantity/time.ts'
+import type { SheetFunction, SheetHazard, SheetPosition } from '#core/type/sheet.ts'
+import { asFoundCheck, closingCheck, entriesOf, type CheckReport } from '#core/work/checks.ts'
+import { labelsFor, machineNumber, partLabel, placeLabel, type Labels } from './labels.ts'
+import { bracketsOf, logRow, voidTests, type Bracket, type LogRow } from './rows.ts'
+import { functionRow, plateOf, statusView, type FunctionRow, type Plate, type StatusView } from './machine.ts'
+
+export interface SlotContext {
+  readonly position: SheetPosition
+  readonly place: Place
+  readonly content: ContentWord
+  readonly part?: string | undefined
+  readonly partLabel?: string | undefined
+  readonly facts?: PartFacts | undefined
+}
+export interface PartContext { readonly id: string; readonly label: string; readonly tag?: string | undefined; readonly place: Place; readonly placeLabel: string; readonly facts: PartFacts; readonly home?: Place | undefined }
+
+/** What the composer knows of a machine: enough to turn a line into entries and to say what they will do. */
+export interface MachineContext {
+  readonly machine: MachineId
+  readonly number: string
+  readonly name: string
+  readonly slots: readonly SlotContext[]
+}
+
+export interface ComposerContext extends MachineContext {
+  readonly episode: EntryId
+  readonly functions: readonly SheetFunction[]
+  readonly standing: Readonly<Record<string, string>>
+  readonly tray: readonly PartContext[]
+  /** Parts known by tag or lent from here, wherever they are. */
+  readonly parts: readonly PartContext[]
+  readonly fasteners: readonly { readonly size: string; readonly off: number; readonly on: number; readonly cups: readonly string[] }[]
+  readonly connectionsOff: readonly string[]
+  readonly questions: readonly { readonly entry: EntryId; readonly words: string }[]
+  readonly hazards: readonly { readonly entry: EntryId; readonly words: string }[]
+  readonly gear: readonly { readonly id: string; readonly name: string; readonly gearKind: string; readonly proved: boolean; readonly unfit: boolean }[]
+  readonly changed: boolean
+  readonly asFoundDepth: string
+  readonly nextTag: string
+}
+
+export interface EpisodeView {
+  readonly machine: MachineId
+  readonly plate: Plate
+  readonly status: StatusView
+  readonly functions: readonly FunctionRow[]
+  readonly episode: { readonly id: EntryId; readonly number: number; readonly title: string; readonly state: 'open' | 'paused' | 'closed'; readonly opened: Instant; readonly next: string; readonly lie: string }
+  readonly before?: { readonly number: number; readonly next: string; readonly at: Instant } | undefined
+  readonly rows: readonly LogRow[]
+  readonly brackets: readonly Bracket[]
+  readonly tray: readonly { readonly id: string; readonly label: string; readonly where: string; readonly from: string }[]
+  readonly waits: readonly { readonly what: string; readonly until: Instant }[]
+  readonly questions: readonly { readonly entry: EntryId; readonly words: string; readonly at: Instant }[]
+  readonly lastProof?: { readonly at: Instant; readonly stand: number; readonly of: number } | undefined
+  readonly checks: readonly CheckReport[]
+  readonly closedReport?: readonly { readonly rule: string; readonly is: string; readonly note?: string | undefined }[] | undefined
+  readonly cautions: readonly { readonly hazard: SheetHazard; readonly authorised: readonly string[] }[]
+  readonly people: readonly string[]
+  readonly context: ComposerContext
+  readonly labels: Labels
+  readonly now: Instant
+}
+
+export function slotsOf(world: World, id: MachineId): SlotContext[] {
+  const machine = world.machines.get(id)
+  if (!machine) return []
+  return contentsOf(world, machine).map(({ position, place, content, part }) => ({
+    position,
+    place,
+    content: contentWord(content),
+    part,
+    partLabel: part && content !== 'unseen' ? partLabel(world, part) : part ? `${position.designator} ${position.accepts}` : undefined,
+    facts: part ? (world.parts.has(part) ? factsOfPart(world, part) : { partKind: position.accepts, attributes: {}, health: 'unknown', foundIn: position.designator }) : undefined,
+  }))
+}
+
+export function machineContext(world: World, id: MachineId): MachineContext | undefined {
+  const machine = world.machines.get(id)
+  return machine?.registered ? { machine: id, number: machineNumber(machine), name: machine.name, slots: slotsOf(world, id) } : undefined
+}
+
+/** The Episode view. `nextTag` is the next free bag tag of the house. Undefined for an episode the world does not know. */
+export function episodeView(world: World, id: EntryId, nextTag: string): EpisodeView | undefined {
+  const machine = [...world.machines.values()].find((m) => m.episodes.some((e) => e.id === id))
+  const episode = machine?.episodes.find((e) => e.id === id)
+  if (!machine?.registered || !episode) return undefined
+  const standing = machineStanding(world, machine)
+  const mine = entriesOf(world, episode)
+  const withdrawn = world.withdrawn.filter((s) => s.episode === episode.id)
+  const line = [...mine, ...withdrawn].sort((a, b) => ((a.happenedAt.earliest ?? '') < (b.happenedAt.earliest ?? '') ? -1 : (a.happenedAt.earliest ?? '') > (b.happenedAt.earliest ?? '') ? 1 : a.id < b.id ? -1 : 1))
+  const ids = new Set<string>(line.map((s) => s.id))
+  const voids = voidTests(world, machine)
+  const before = machine.episodes[episode.number - 2]
+  const partContext = (part: string): PartContext | undefined => {
+    const state = world.parts.get(part as never)
+    return state?.place
+      ? { id: part, label: partLabel(world, state.id), tag: state.tag, place: state.place, placeLabel: placeLabel(world, state.place, machine.id), facts: factsOfPart(world, state.id), home: state.loan && !state.loan.closed ? state.loan.home : state.legs.findLast((l) => l.from.in.kind === 'machine' || l.from.in.kind === 'assembly')?.from }
+      : undefined
+  }
+  const tray = trayOf(world, machine).flatMap((part) => partContext(part) ?? [])
+  const parts = [...world.parts.values()].filter((p) => p.place && p.place.in.kind !== 'gone' && (p.tag !== undefined || (p.loan && !p.loan.closed))).flatMap((p) => partContext(p.id) ?? [])
+  const closed = episode.closed?.body
+  const authorised = (authority: string | undefined) =>
+    world.authorisations.filter((a) => a.authority === authority && (a.until === undefined || a.until > world.now)).map((a) => world.parties.get(a.party)?.name ?? 'somebody')
+  return {
+    machine: machine.id,
+    plate: plateOf(world, machine),
+    status: statusView(world, machine, standing),
+    functions: standing.standings.map((s) => functionRow(world, machine, s)),
+    episode: { id, number: episode.number, title: episode.title, state: episode.state, opened: episode.opened.happenedAt.latest, next: episode.next, lie: episode.lie },
+    before: before && { number: before.number, next: before.next, at: before.lastStep.happenedAt.latest },
+    rows: line.map((s) => logRow(s, voids)),
+    brackets: bracketsOf(world, machine).filter((b) => ids.has(b.to)).map((b) => (b.from && ids.has(b.from) ? b : { ...b, from: null })),
+    tray: trayOf(world, machine).map((part) => {
+      const state = world.parts.get(part)
+      const from = state?.legs.at(-1)?.from
+      return { id: part, label: partLabel(world, part), where: state?.place?.position ?? 'tray', from: from ? placeLabel(world, from, machine.id) : '' }
+    }),
+    waits: openWaits(world, machine).map((w) => ({ what: w.what, until: w.until })),
+    questions: machine.questions.filter((q) => !q.answer).map((q) => ({ entry: q.entry.id, words: q.words, at: q.entry.happenedAt.latest })),
+    lastProof: standing.oldestProof ? { at: standing.oldestProof, stand: standing.stand, of: standing.of } : undefined,
+    checks: [asFoundCheck(world, machine, episode), closingCheck(world, machine, episode)],
+    closedReport: closed?.kind === 'episode' && closed.what === 'closed' ? closed.report : undefined,
+    cautions: (sheetOf(world, machine)?.hazards ?? []).map((hazard) => ({ hazard, authorised: hazard.needs ? authorised(hazard.needs) : [] })),
+    people: [...new Set(mine.flatMap((s) => (s.doneBy ? [world.parties.get(s.doneBy)?.initials ?? ''] : [])))].filter(Boolean),
+    context: {
+      machine: machine.id,
+      number: machineNumber(machine),
+      name: machine.name,
+      slots: slotsOf(world, machine.id),
+      episode: id,
+      functions: functionsOf(world, machine),
+      standing: Object.fromEntries(standing.standings.map((s) => [s.fn, s.word])),
+      tray,
+      parts,
+      fasteners: [...machine.fasteners.values()].map((f) => ({ size: f.size, off: f.off, on: f.on, cups: f.cups })),
+      connectionsOff: [...machine.connections.keys()],
+      questions: machine.questions.filter((q) => !q.answer).map((q) => ({ entry: q.entry.id, words: q.words })),
+      hazards: machine.hazards.filter((h) => !h.cleared).map((h) => ({ entry: h.entry.id, words: h.words })),
+      gear: [...world.gear.values()].map((g) => ({ id: g.id, name: g.name, gearKind: g.gearKind, proved: g.proved.length > 0, unfit: g.unfit.length > 0 })),
+      changed: machine.steps.some((s) => s.entry.episode === id && s.reach !== 'outside'),
+      asFoundDepth: asFoundCheck(world, machine, episode).depth ?? 'short',
+      nextTag,
+    },
+    labels: labelsFor(world, line),
+    now: world.now,
+  }
+}

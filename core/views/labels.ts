@@ -1,0 +1,134 @@
+/** Names for the ids that a view mentions, so that a screen needs no second look-up. */
+import type { PartId } from '#core/ids.ts'
+import type { Body } from '#core/history/kinds.ts'
+import type { Statement } from '#core/history/versions.ts'
+import type { World } from '#core/history/world.ts'
+import type { Place } from '#core/parts/place.ts'
+import { homeOf, machineAround, partKindOf } from '#core/parts/presence.ts'
+
+export type Labels = Readonly<Record<string, string>>
+
+export const machineNumber = (machine: { accessionNumber?: string | undefined; entryNumber: string }): string => machine.accessionNumber ?? machine.entryNumber
+
+/** "P-0417 character ROM", or "IC31 character ROM" for one that never had a tag. */
+export function partLabel(world: World, id: PartId): string {
+  const part = world.parts.get(id)
+  const kind = part?.name ?? partKindOf(world, id) ?? 'part'
+  const called = part?.tag ?? part?.start?.position
+  return called && called.toLowerCase() !== kind.toLowerCase() ? `${called} ${kind}` : kind
+}
+
+/** "IC31 of T-014", "tray, bag 3", "drawer 4", "Marit Voss". */
+export function placeLabel(world: World, place: Place, seenFrom?: string): string {
+  const { kind, id } = place.in
+  switch (kind) {
+    case 'machine':
+    case 'assembly': {
+      const machine = machineAround(world, place)
+      const slot = place.position ?? ''
+      if (!machine || machine.id === seenFrom) return slot || (machine ? machineNumber(machine) : 'an assembly')
+      return slot ? `${slot} of ${machineNumber(machine)}` : machineNumber(machine)
+    }
+    case 'tray':
+      return place.position ? `tray, ${place.position}` : 'tray'
+    case 'kept': {
+      const machine = world.machines.get(id as never)
+      return machine ? `kept with ${machineNumber(machine)}` : 'kept with its machine'
+    }
+    case 'person':
+    case 'party':
+      return world.parties.get(id as never)?.name ?? 'somebody'
+    case 'gone':
+      return id
+    default:
+      return place.position ? `${id}, ${place.position}` : id
+  }
+}
+
+const addPlace = (world: World, labels: Record<string, string>, place: Place) => {
+  const { kind, id } = place.in
+  if (kind === 'machine' || kind === 'kept') addMachine(world, labels, id)
+  else if (kind === 'assembly') {
+    const machine = machineAround(world, place)
+    labels[id] = partLabel(world, id as PartId)
+    if (machine) labels[`around:${id}`] = machine.id
+    if (machine) addMachine(world, labels, machine.id)
+  } else if (kind === 'party' || kind === 'person') addParty(world, labels, id)
+}
+const addMachine = (world: World, labels: Record<string, string>, id: string) => {
+  const machine = world.machines.get(id as never)
+  if (machine?.registered) labels[id] = `${machineNumber(machine)} ${machine.name}`
+}
+const addParty = (world: World, labels: Record<string, string>, id: string) => {
+  const party = world.parties.get(id as never)
+  if (!party) return
+  labels[id] = party.name
+  labels[`initials:${id}`] = party.initials
+}
+
+function addBody(world: World, labels: Record<string, string>, body: Body) {
+  if ('machine' in body && body.machine) addMachine(world, labels, body.machine)
+  switch (body.kind) {
+    case 'move':
+      for (const leg of body.legs) {
+        labels[leg.part] = partLabel(world, leg.part)
+        const slot = homeOf(world, leg.to)
+        if (slot) labels[`slot:${leg.part}`] = slot.designator
+        addPlace(world, labels, leg.from)
+        addPlace(world, labels, leg.to)
+      }
+      if (body.authority) addParty(world, labels, body.authority)
+      return
+    case 'part':
+      if (body.what === 'content') addPlace(world, labels, body.place)
+      else labels[body.part] = partLabel(world, body.part)
+      if (body.what === 'identified' && body.place) addPlace(world, labels, body.place)
+      return
+    case 'test':
+      for (const id of body.gear) labels[id] = world.gear.get(id)?.name ?? 'test gear'
+      return
+    case 'gear':
+      labels[body.gear] = world.gear.get(body.gear)?.name ?? 'test gear'
+      return
+    case 'machine':
+      if (body.what === 'registered' && body.source.from) addParty(world, labels, body.source.from)
+      if (body.what !== 'met') {
+        const facts = body.what === 'registered' ? body : body.set
+        if (facts.owner && facts.owner !== 'house') addParty(world, labels, facts.owner)
+        if (facts.type) labels[facts.type] = world.types.get(facts.type)?.sheet.name ?? 'a type'
+      }
+      return
+    case 'custody':
+      addPlace(world, labels, body.to)
+      return
+    case 'rule':
+      if (body.what !== 'policy') addParty(world, labels, body.party)
+      return
+    case 'claim':
+      if (body.by) addParty(world, labels, body.by)
+      return
+    case 'question': {
+      const asked = body.what === 'answered' ? world.line.find((s) => s.id === body.question) : undefined
+      if (asked?.body.kind === 'question') labels[asked.id] = asked.body.words
+      return
+    }
+    case 'hazard': {
+      const noted = body.what === 'cleared' ? world.line.find((s) => s.id === body.hazard) : undefined
+      if (noted?.body.kind === 'hazard') labels[noted.id] = noted.body.words
+      return
+    }
+    default:
+  }
+}
+
+export function labelsFor(world: World, statements: readonly Statement[]): Labels {
+  const labels: Record<string, string> = {}
+  for (const statement of statements) {
+    addBody(world, labels, statement.body)
+    for (const version of statement.versions ?? []) addBody(world, labels, version.body)
+    if (statement.doneBy) addParty(world, labels, statement.doneBy)
+    if (statement.contest && 'part' in statement.contest) labels[statement.contest.part] = partLabel(world, statement.contest.part)
+    if (statement.contest && 'actual' in statement.contest) addPlace(world, labels, statement.contest.actual)
+  }
+  return labels
+}

@@ -1,0 +1,298 @@
+/** Everything the Machine view shows, computed from the folded world. */
+import type { EntryId, MachineId } from '#core/ids.ts'
+import type { TestResult } from '#core/history/kinds.ts'
+import { machineStanding, openEpisode, openWaits, trayOf, type MachineStanding, type WorkingStatus } from '#core/history/status.ts'
+import type { Standing, StandingWord } from '#core/history/standing.ts'
+import { sheetOf, type MachineState, type World } from '#core/history/world.ts'
+import { contentsOf, contentWord, type ContentWord } from '#core/parts/presence.ts'
+import type { Money } from '#core/quantity/quantity.ts'
+import type { Instant } from '#core/quantity/time.ts'
+import type { SheetHazard } from '#core/type/sheet.ts'
+import { policies, policyOf } from '#core/work/policy.ts'
+import { labelsFor, machineNumber, partLabel, placeLabel, type Labels } from './labels.ts'
+import { lifelineOf, type Lifeline } from './lifeline.ts'
+import { changeSummary, logRow, voidTests, type ChangeSummary, type LogRow } from './rows.ts'
+
+export interface Plate {
+  readonly name: string
+  readonly number: string
+  readonly entryNumber: string
+  readonly typeId: string | null
+  readonly typeName?: string | undefined
+  readonly revision?: string | undefined
+  readonly serial?: string | undefined
+  readonly mains?: string | undefined
+  readonly made?: string | undefined
+  readonly weight?: string | undefined
+  readonly owner: string
+  readonly legal: string
+  readonly purpose: string
+  readonly stamps: readonly SheetHazard[]
+}
+
+export interface FunctionRow {
+  readonly fn: string
+  readonly essential: boolean
+  readonly word: StandingWord
+  readonly test?: { readonly at: Instant; readonly entry: EntryId; readonly result: TestResult; readonly depth: string } | undefined
+  readonly changes: readonly ChangeSummary[]
+  readonly beside?: { readonly at: Instant; readonly result: TestResult } | undefined
+  readonly voided?: { readonly at: Instant; readonly gear: string } | undefined
+  readonly claim?: { readonly says: string; readonly words: string } | undefined
+  readonly run?: Standing['run']
+}
+
+export interface StatusView {
+  readonly word: WorkingStatus
+  readonly because: readonly string[]
+  readonly stand: number
+  readonly of: number
+  readonly oldestProof?: Instant | undefined
+  readonly missing: readonly { readonly position: string; readonly partKind: string; readonly where: string; readonly place?: string | undefined }[]
+  readonly off: readonly { readonly position: string; readonly place?: string | undefined }[]
+  /** The change behind a retest, newest last step first; its words make the sentence. */
+  readonly change?: ChangeSummary | undefined
+  readonly changes: number
+  readonly lastTest?: Instant | undefined
+  readonly notRun?: { readonly reason: string; readonly at: Instant; readonly by?: string | undefined } | undefined
+}
+
+export interface PositionRow {
+  readonly designator: string
+  readonly on?: string | undefined
+  readonly accepts: string
+  readonly assembly: boolean
+  readonly essential: boolean
+  readonly content: ContentWord
+  readonly part?: { readonly id: string; readonly label: string; readonly own: boolean; readonly origin?: string | undefined; readonly since?: Instant | undefined; readonly from?: string | undefined } | undefined
+}
+
+export interface LoanRow { readonly part: string; readonly label: string; readonly home: string; readonly at: string; readonly since: Instant; readonly due?: Instant | undefined; readonly closed?: Instant | undefined; readonly lends: boolean }
+export interface EpisodeRow { readonly id: EntryId; readonly number: number; readonly title: string; readonly state: string; readonly from: Instant; readonly to: Instant; readonly entries: number; readonly next: string; readonly tests: number }
+
+export interface TodoRow { readonly what: 'test again' | 'test' | 'answer' | 'deferred' | 'loan due' | 'settle' | 'next' | 'wait'; readonly words: string; readonly at?: Instant | undefined; readonly entry?: EntryId | undefined }
+
+export interface MachineView {
+  readonly id: MachineId
+  readonly plate: Plate
+  readonly status: StatusView
+  readonly functions: readonly FunctionRow[]
+  readonly lifeline: Lifeline
+  readonly positions: readonly PositionRow[]
+  readonly given: readonly { readonly label: string; readonly position: string; readonly to: string; readonly at: Instant }[]
+  readonly loans: readonly LoanRow[]
+  readonly episodes: readonly EpisodeRow[]
+  readonly open?: EpisodeRow | undefined
+  readonly todo: readonly TodoRow[]
+  readonly source?: { readonly how: string; readonly from?: string | undefined; readonly words?: string | undefined } | undefined
+  readonly price?: Money | undefined
+  readonly claims: readonly { readonly fn?: string | undefined; readonly says: string; readonly words: string; readonly at: Instant }[]
+  readonly custody: readonly { readonly where: string; readonly at: Instant; readonly purpose: string; readonly carriage: string; readonly until?: Instant | undefined }[]
+  readonly hazards: readonly { readonly entry: EntryId; readonly words: string; readonly barsPower: boolean; readonly at: Instant; readonly cleared?: Instant | undefined }[]
+  readonly overrides: readonly { readonly check: string; readonly rule: string; readonly reason: string; readonly role: string; readonly at: Instant }[]
+  readonly photos: readonly { readonly entry: EntryId; readonly words?: string | undefined; readonly at: Instant }[]
+  readonly policies: readonly { readonly key: string; readonly option: string; readonly own: boolean; readonly reason?: string | undefined }[]
+  readonly attributes: Readonly<Record<string, string>>
+  readonly log: readonly LogRow[]
+  readonly labels: Labels
+  readonly now: Instant
+}
+
+export function plateOf(world: World, machine: MachineState): Plate {
+  const sheet = sheetOf(world, machine)
+  const attribute = (name: string) => machine.attributes[name] ?? sheet?.attributes[name]
+  return {
+    name: machine.name,
+    number: machineNumber(machine),
+    entryNumber: machine.entryNumber,
+    typeId: machine.type,
+    typeName: sheet?.name,
+    revision: machine.revision,
+    serial: machine.serial,
+    mains: attribute('mains'),
+    made: attribute('made'),
+    weight: attribute('weight'),
+    owner: machine.owner === 'house' ? 'the house' : (world.parties.get(machine.owner)?.name ?? 'an owner'),
+    legal: machine.legal,
+    purpose: machine.purpose,
+    stamps: sheet?.hazards ?? [],
+  }
+}
+
+export function functionRow(world: World, machine: MachineState, s: Standing): FunctionRow {
+  return {
+    fn: s.fn,
+    essential: s.essential,
+    word: s.word,
+    test: s.test && { at: s.test.entry.happenedAt.latest, entry: s.test.entry.id, result: s.test.result, depth: s.test.body.depth },
+    changes: s.changes.map((c) => changeSummary(world, machine, c)),
+    beside: s.beside && { at: s.beside.entry.happenedAt.latest, result: s.beside.result },
+    voided: s.voided && { at: s.voided.test.entry.happenedAt.latest, gear: s.voided.reason.name },
+    claim: s.claim && { says: s.claim.says, words: s.claim.words },
+    run: s.run,
+  }
+}
+
+export function statusView(world: World, machine: MachineState, standing: MachineStanding): StatusView {
+  const changed = standing.standings.filter((s) => s.word === 'retest').flatMap((s) => s.changes)
+  const lastStep = (c: (typeof changed)[number]) => c.steps.at(-1)?.order ?? -1
+  const newest = changed.reduce<(typeof changed)[number] | undefined>((a, b) => (!a || lastStep(b) > lastStep(a) ? b : a), undefined)
+  const targets = new Set(changed.map((c) => c.target.name))
+  const tested = standing.standings.flatMap((s) => (s.test ? [s.test.entry.happenedAt.latest] : [])).sort()
+  const policy = machine.policies.get('run')
+  return {
+    word: standing.status,
+    because: standing.because,
+    stand: standing.stand,
+    of: standing.of,
+    oldestProof: standing.oldestProof,
+    missing: standing.missing.map((m) => ({ position: m.position, partKind: m.partKind, where: m.where, place: m.place ? placeLabel(world, m.place, machine.id) : undefined })),
+    off: standing.off.map((o) => ({ position: o.position, place: o.place ? placeLabel(world, o.place, machine.id) : undefined })),
+    change: newest ? changeSummary(world, machine, newest) : undefined,
+    changes: targets.size,
+    lastTest: tested.at(-1),
+    notRun: policy?.body.kind === 'rule' && policy.body.what === 'policy' && policy.body.option === 'not run' ? { reason: policy.body.reason, at: policy.happenedAt.latest, by: policy.doneBy } : undefined,
+  }
+}
+
+export function positionRows(world: World, machine: MachineState): PositionRow[] {
+  return contentsOf(world, machine).map(({ position, content, part, place }) => {
+    const state = part ? world.parts.get(part) : undefined
+    const last = state?.legs.at(-1)
+    const own = !state || state.start === undefined || (state.start.in.id === place.in.id && state.start.position === place.position)
+    return {
+      designator: position.designator,
+      on: position.on,
+      accepts: position.accepts,
+      assembly: position.assembly,
+      essential: position.essential,
+      content: contentWord(content),
+      part: part && {
+        id: part,
+        label: partLabel(world, part),
+        own,
+        origin: state?.origin,
+        since: last?.entry.happenedAt.latest,
+        from: !own && state?.start ? placeLabel(world, state.start, machine.id) : undefined,
+      },
+    }
+  })
+}
+
+export function episodeRows(world: World, machine: MachineState): EpisodeRow[] {
+  const counts = new Map<string, { entries: number; tests: number; to: Instant }>()
+  for (const s of world.line) {
+    const id = s.body.kind === 'episode' && s.body.what === 'opened' ? s.id : s.episode
+    if (!id) continue
+    const count = counts.get(id) ?? { entries: 0, tests: 0, to: s.happenedAt.latest }
+    count.entries++
+    if (s.body.kind === 'test') count.tests++
+    if (s.happenedAt.latest > count.to) count.to = s.happenedAt.latest
+    counts.set(id, count)
+  }
+  return machine.episodes.map((e) => {
+    const count = counts.get(e.id)
+    return { id: e.id, number: e.number, title: e.title, state: e.state, from: e.opened.happenedAt.latest, to: count?.to ?? e.opened.happenedAt.latest, entries: count?.entries ?? 1, next: e.next, tests: count?.tests ?? 0 }
+  })
+}
+
+export function todoRows(world: World, machine: MachineState, standing: MachineStanding): TodoRow[] {
+  const rows: TodoRow[] = []
+  const last = machine.episodes.at(-1)
+  if (machine.contested.length > 0) for (const c of machine.contested) rows.push({ what: 'settle', words: c.body.kind, at: c.happenedAt.latest, entry: c.id })
+  for (const s of standing.standings) if (s.word === 'retest' || s.word === 'void') rows.push({ what: 'test again', words: s.fn, at: s.test?.entry.happenedAt.latest ?? s.voided?.test.entry.happenedAt.latest })
+  for (const s of standing.standings) if (s.essential && (s.word === 'untested' || s.word === 'claimed' || s.word === 'blocked')) rows.push({ what: 'test', words: s.fn })
+  for (const q of machine.questions) if (!q.answer) rows.push({ what: 'answer', words: q.words, at: q.entry.happenedAt.latest, entry: q.entry.id })
+  for (const loan of loanRows(world, machine)) if (!loan.closed) rows.push({ what: 'loan due', words: loan.label, at: loan.due })
+  if (last?.next) rows.push({ what: 'next', words: last.next, at: last.lastStep.happenedAt.latest })
+  const closed = last?.closed?.body
+  if (closed?.kind === 'episode' && closed.what === 'closed') for (const d of closed.deferred) rows.push({ what: 'deferred', words: `${d.what}: ${d.reason}`, at: d.until })
+  for (const w of openWaits(world, machine)) rows.push({ what: 'wait', words: w.what, at: w.until })
+  return rows
+}
+
+/** Loans in which the machine lends or holds. */
+export function loanRows(world: World, machine: MachineState): LoanRow[] {
+  return world.loans
+    .map((loan): LoanRow | undefined => {
+      const lends = holderMachine(world, loan.home.in) === machine.id
+      const holds = holderMachine(world, loan.to.in) === machine.id
+      if (!lends && !holds) return undefined
+      return {
+        part: loan.part,
+        label: partLabel(world, loan.part),
+        home: placeLabel(world, loan.home, machine.id),
+        at: placeLabel(world, loan.to, machine.id),
+        since: loan.entry.happenedAt.latest,
+        due: loan.due,
+        closed: loan.closed?.happenedAt.latest,
+        lends,
+      }
+    })
+    .filter((row) => row !== undefined)
+}
+
+function holderMachine(world: World, holder: { kind: string; id: string }): string | undefined {
+  if (holder.kind === 'machine') return holder.id
+  if (holder.kind !== 'assembly') return undefined
+  const place = world.parts.get(holder.id as never)?.place
+  return place ? holderMachine(world, place.in) : undefined
+}
+
+export function machineLine(world: World, machine: MachineState) {
+  const mine = (s: { about: readonly { kind: string; id: string }[] }) => s.about.some((a) => a.kind === 'machine' && a.id === machine.id)
+  return [...world.line.filter(mine), ...world.withdrawn.filter(mine)].sort((a, b) => ((a.happenedAt.earliest ?? '') < (b.happenedAt.earliest ?? '') ? -1 : 1))
+}
+
+/** The Machine view. Undefined when the world knows no such machine (or it was not registered yet at that time). */
+export function machineView(world: World, id: MachineId): MachineView | undefined {
+  const machine = world.machines.get(id)
+  if (!machine?.registered) return undefined
+  const standing = machineStanding(world, machine)
+  const line = machineLine(world, machine)
+  const voids = voidTests(world, machine)
+  const episodes = episodeRows(world, machine)
+  const open = openEpisode(machine)
+  const { source } = machine
+  return {
+    id,
+    plate: plateOf(world, machine),
+    status: statusView(world, machine, standing),
+    functions: standing.standings.map((s) => functionRow(world, machine, s)),
+    lifeline: lifelineOf(world, machine, standing),
+    positions: positionRows(world, machine),
+    given: givenParts(world, machine),
+    loans: loanRows(world, machine),
+    episodes,
+    open: open ? episodes.find((e) => e.id === open.id) : undefined,
+    todo: todoRows(world, machine, standing),
+    source: source && { how: source.how, from: source.from ? world.parties.get(source.from)?.name : undefined, words: source.words },
+    price: machine.price,
+    claims: machine.claims.map((c) => ({ fn: c.fn, says: c.says, words: c.words, at: c.entry.happenedAt.latest })),
+    custody: machine.custody.flatMap((c) => (c.body.kind === 'custody' ? [{ where: placeLabel(world, c.body.to, id), at: c.happenedAt.latest, purpose: c.body.purpose, carriage: c.body.carriage, until: c.body.until }] : [])),
+    hazards: machine.hazards.map((h) => ({ entry: h.entry.id, words: h.words, barsPower: h.barsPower, at: h.entry.happenedAt.latest, cleared: h.cleared?.happenedAt.latest })),
+    overrides: machine.overrides.flatMap((o) => (o.body.kind === 'override' ? [{ check: o.body.check, rule: o.body.rule, reason: o.body.reason, role: o.body.role, at: o.happenedAt.latest }] : [])),
+    photos: line.flatMap((s) => (s.body.kind === 'photo' && !s.withdrawn ? [{ entry: s.id, words: s.body.words, at: s.happenedAt.latest }] : [])),
+    policies: policies.map((p) => {
+      const own = machine.policies.get(p.key)
+      return { key: p.key, option: policyOf(world, machine, p.key), own: own !== undefined, reason: own?.body.kind === 'rule' && own.body.what === 'policy' ? own.body.reason : undefined }
+    }),
+    attributes: machine.attributes,
+    log: line.map((s) => logRow(s, voids)),
+    labels: labelsFor(world, line),
+    now: world.now,
+  }
+}
+
+/** Parts that came from this machine and are now neither in it nor in its trays. */
+function givenParts(world: World, machine: MachineState): MachineView['given'] {
+  const tray = new Set<string>(trayOf(world, machine))
+  const rows: { label: string; position: string; to: string; at: Instant }[] = []
+  for (const part of world.parts.values()) {
+    const last = part.legs.at(-1)
+    if (!part.start || !last || part.start.in.id !== machine.id || tray.has(part.id)) continue
+    if (part.place && holderMachine(world, part.place.in) === machine.id) continue
+    rows.push({ label: partLabel(world, part.id), position: part.start.position ?? '', to: part.place ? placeLabel(world, part.place, machine.id) : 'unknown', at: last.entry.happenedAt.latest })
+  }
+  return rows
+}

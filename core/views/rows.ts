@@ -1,0 +1,140 @@
+/** Rows of the ruled sheet: statements with their versions, and the brackets that stand in the margin. */
+import type { EntryId } from '#core/ids.ts'
+import { conclusionsOf, type Conclusion, type Strength, type Verdict } from '#core/history/attribution.ts'
+import type { NetChange } from '#core/history/changes.ts'
+import type { Entry, Basis } from '#core/history/entry.ts'
+import type { Body, Reach, Target } from '#core/history/kinds.ts'
+import type { Refusal } from '#core/history/refusal.ts'
+import type { Statement } from '#core/history/versions.ts'
+import { functionsOf, type MachineState, type World } from '#core/history/world.ts'
+import { voidReason } from '#core/history/void.ts'
+import type { Instant, Interval } from '#core/quantity/time.ts'
+import { partLabel, placeLabel } from './labels.ts'
+
+export interface VersionRow { readonly id: EntryId; readonly body: Body; readonly happenedAt: Interval; readonly recordedAt: Instant; readonly doneBy?: string | undefined; readonly how: 'said' | 'correct' | 'withdraw'; readonly reason?: string | undefined }
+
+export interface LogRow {
+  readonly id: EntryId
+  readonly happenedAt: Interval
+  readonly recordedAt: Instant
+  readonly doneBy?: string | undefined
+  readonly recordedBy: string
+  readonly basis: Basis
+  readonly episode?: EntryId | undefined
+  readonly body: Body
+  /** Every version, when it was amended; the last one in force is `body`. */
+  readonly versions: readonly VersionRow[]
+  readonly latestAmendment: EntryId | null
+  readonly withdrawn: boolean
+  readonly contested?: Refusal | undefined
+  readonly clockUncertain: boolean
+  /** It rests on a test that proves nothing. */
+  readonly onVoid: boolean
+  /** A test whose gear makes it void, with the gear's name. */
+  readonly voidBy?: string | undefined
+}
+
+const versionRow = (entry: Entry): VersionRow => ({ id: entry.id, body: entry.body, happenedAt: entry.happenedAt, recordedAt: entry.recordedAt, doneBy: entry.doneBy, how: entry.amends?.how ?? 'said', reason: entry.amends?.reason })
+
+export function logRow(statement: Statement, voids: ReadonlyMap<string, string>): LogRow {
+  const versions = statement.versions ?? []
+  return {
+    id: statement.id,
+    happenedAt: statement.happenedAt,
+    recordedAt: statement.recordedAt,
+    doneBy: statement.doneBy,
+    recordedBy: statement.recordedBy,
+    basis: statement.basis,
+    episode: statement.episode,
+    body: statement.body,
+    versions: versions.map(versionRow),
+    latestAmendment: versions.length > 1 ? (versions.at(-1)?.id ?? null) : null,
+    withdrawn: statement.withdrawn === true,
+    contested: statement.became === 'contested' ? statement.contest : undefined,
+    clockUncertain: statement.clockUncertain === true,
+    onVoid: statement.restsOn?.some((id) => voids.has(id)) === true,
+    voidBy: voids.get(statement.id),
+  }
+}
+
+/** Tests of a machine that prove nothing, by entry, with the name of the gear. */
+export function voidTests(world: World, machine: MachineState): Map<string, string> {
+  const found = new Map<string, string>()
+  const functions = new Map(functionsOf(world, machine).map((f) => [f.name, f]))
+  for (const [name, tests] of machine.tests)
+    for (const test of tests) {
+      const reason = voidReason(world, machine, functions.get(name), test)
+      if (reason) found.set(test.entry.id, reason.name)
+    }
+  return found
+}
+
+export interface ChangeSummary {
+  readonly target: Target
+  readonly kind: NetChange['kind']
+  readonly reach: Reach
+  readonly verbs: readonly string[]
+  readonly from: Instant
+  readonly to: Instant
+  readonly part?: string | undefined
+  readonly partIn?: string | undefined
+  readonly elsewhere?: string | undefined
+  readonly entries: readonly EntryId[]
+}
+
+export function changeSummary(world: World, machine: MachineState, change: NetChange): ChangeSummary {
+  const first = change.steps[0]
+  const last = change.steps.at(-1)
+  const at = (step: typeof first) => step?.entry.happenedAt.latest ?? world.now
+  return {
+    target: change.target,
+    kind: change.kind,
+    reach: change.reach,
+    verbs: [...new Set(change.steps.filter((s) => s.out === undefined && s.in === undefined).map((s) => s.verb))],
+    from: at(first),
+    to: at(last),
+    part: change.before !== undefined ? partLabel(world, change.before) : undefined,
+    partIn: change.after !== undefined && change.after !== change.before ? partLabel(world, change.after) : undefined,
+    elsewhere: change.elsewhere ? placeLabel(world, change.elsewhere, machine.id) : undefined,
+    entries: [...new Set(change.steps.map((s) => s.entry.id))],
+  }
+}
+
+export interface Bracket {
+  readonly from: EntryId | null
+  readonly to: EntryId
+  readonly functions: readonly string[]
+  readonly verdict: Verdict
+  readonly strength: Strength
+  readonly changes: readonly ChangeSummary[]
+  readonly orDisturbed: readonly ChangeSummary[]
+  readonly weakened: readonly string[]
+  readonly raised?: string | undefined
+  readonly cleared?: string | undefined
+  readonly testedOn: Instant
+}
+
+/** Conclusions as brackets; functions with the same tests, verdict and suspects share one. Those that merely survived are left out. */
+export function bracketsOf(world: World, machine: MachineState): Bracket[] {
+  const groups = new Map<string, { readonly first: Conclusion; readonly functions: string[] }>()
+  for (const c of conclusionsOf(world, machine)) {
+    if (c.verdict === 'survived') continue
+    const key = [c.before?.entry.id, c.after.entry.id, c.verdict, c.strength, ...c.changes.map((x) => x.target.name)].join('|')
+    const group = groups.get(key)
+    if (group) group.functions.push(c.fn)
+    else groups.set(key, { first: c, functions: [c.fn] })
+  }
+  return [...groups.values()].map(({ first: c, functions }) => ({
+    from: c.before?.entry.id ?? null,
+    to: c.after.entry.id,
+    functions,
+    verdict: c.verdict,
+    strength: c.strength,
+    changes: c.changes.map((x) => changeSummary(world, machine, x)),
+    orDisturbed: c.orDisturbed.map((x) => changeSummary(world, machine, x)),
+    weakened: c.weakened,
+    raised: c.raised,
+    cleared: c.cleared !== undefined ? partLabel(world, c.cleared) : undefined,
+    testedOn: c.after.entry.happenedAt.latest,
+  }))
+}

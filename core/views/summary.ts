@@ -1,0 +1,96 @@
+/** The few facts of a machine that lists need; stored as a projection and rebuilt from entries at will. */
+import type { EntryId, MachineId } from '#core/ids.ts'
+import { machineStanding, openEpisode, openWaits, trayOf } from '#core/history/status.ts'
+import { sheetOf, type World } from '#core/history/world.ts'
+import type { Instant } from '#core/quantity/time.ts'
+import { functionLanes, stripOf, type StripSegment } from './lanes.ts'
+import { machineNumber, partLabel } from './labels.ts'
+import { plateOf, statusView, type Plate, type StatusView } from './machine.ts'
+
+export interface MachineSummary {
+  readonly id: MachineId
+  readonly plate: Plate
+  readonly kind: string
+  readonly status: StatusView
+  readonly strip: readonly StripSegment[]
+  readonly open?:
+    | {
+        readonly id: EntryId
+        readonly number: number
+        readonly title: string
+        readonly state: 'open' | 'paused'
+        readonly since: Instant
+        readonly touched: Instant
+        readonly next: string
+        readonly lie: string
+        readonly people: readonly string[]
+        readonly off: number
+        readonly waits: readonly { readonly what: string; readonly from: Instant; readonly until: Instant }[]
+      }
+    | undefined
+  /** Things that need a person: questions, contested entries. */
+  readonly needs: readonly { readonly kind: 'question' | 'contested' | 'void'; readonly words: string; readonly at: Instant; readonly entry: EntryId }[]
+  /** Things put away that fall due: deferred items, loans. */
+  readonly due: readonly { readonly kind: 'deferred' | 'loan' | 'machine away'; readonly words: string; readonly at: Instant }[]
+  readonly onLoan: boolean
+  readonly lendsParts: boolean
+  readonly needsTest: number
+  readonly registeredAt: Instant
+  readonly words: string
+}
+
+export interface SummaryOf { readonly summary: MachineSummary; /** When it changes by time alone, epoch ms. */ readonly holdsUntilMs?: number | undefined }
+
+export function machineSummary(world: World, id: MachineId): SummaryOf | undefined {
+  const machine = world.machines.get(id)
+  if (!machine?.registered) return undefined
+  const standing = machineStanding(world, machine)
+  const sheet = sheetOf(world, machine)
+  const plate = plateOf(world, machine)
+  const open = openEpisode(machine)
+  const waits = openWaits(world, machine)
+  const mine = open ? world.line.filter((s) => s.episode === open.id || s.id === open.id) : []
+  const custody = machine.custody.at(-1)
+  const away = custody?.body.kind === 'custody' && (custody.body.to.in.kind === 'party' || custody.body.to.in.kind === 'person')
+  const loans = world.loans.filter((l) => !l.closed && l.home.in.id === id)
+  const lastClosed = machine.episodes.at(-1)?.closed?.body
+  const deferred = lastClosed?.kind === 'episode' && lastClosed.what === 'closed' ? lastClosed.deferred : []
+  const standings = standing.standings
+  const summary: MachineSummary = {
+    id,
+    plate,
+    kind: sheet?.kind ?? '',
+    status: statusView(world, machine, standing),
+    strip: stripOf(functionLanes(world, machine, standings), world.now),
+    open: open && {
+      id: open.id,
+      number: open.number,
+      title: open.title,
+      state: open.state === 'paused' ? 'paused' : 'open',
+      since: open.opened.happenedAt.latest,
+      touched: mine.at(-1)?.happenedAt.latest ?? open.opened.happenedAt.latest,
+      next: open.next,
+      lie: open.lie,
+      people: [...new Set(mine.flatMap((s) => (s.doneBy ? [world.parties.get(s.doneBy)?.initials ?? ''] : [])))].filter(Boolean),
+      off: trayOf(world, machine).length + [...machine.fasteners.values()].reduce((sum, f) => sum + Math.max(0, f.off - f.on), 0),
+      waits: machine.waits.filter((w) => w.until >= world.now || w.entry.episode === open.id).map((w) => ({ what: w.what, from: w.entry.happenedAt.latest, until: w.until })),
+    },
+    needs: [
+      ...machine.contested.map((c) => ({ kind: 'contested' as const, words: c.body.kind, at: c.happenedAt.latest, entry: c.id })),
+      ...machine.questions.filter((q) => !q.answer).map((q) => ({ kind: 'question' as const, words: q.words, at: q.entry.happenedAt.latest, entry: q.entry.id })),
+    ],
+    due: [
+      ...deferred.flatMap((d) => (d.until ? [{ kind: 'deferred' as const, words: d.what, at: d.until }] : [])),
+      ...loans.flatMap((l) => (l.due ? [{ kind: 'loan' as const, words: partLabel(world, l.part), at: l.due }] : [])),
+      ...(away && custody?.body.kind === 'custody' && custody.body.until ? [{ kind: 'machine away' as const, words: custody.body.purpose, at: custody.body.until }] : []),
+    ],
+    onLoan: away === true,
+    lendsParts: loans.length > 0,
+    needsTest: standings.filter((s) => s.word === 'retest' || s.word === 'void').length,
+    registeredAt: machine.registered.happenedAt.latest,
+    words: [plate.name, machineNumber(machine), machine.entryNumber, machine.serial, plate.typeName, sheet?.maker, sheet?.kind, ...(sheet?.aliases ?? []), standing.status, machine.purpose, machine.legal].filter(Boolean).join(' ').toLowerCase(),
+  }
+  const waitEnds = waits.map((w) => Date.parse(w.until) + 1)
+  const ends = [...waitEnds, ...(standing.holdsUntilMs === undefined ? [] : [standing.holdsUntilMs])]
+  return { summary, holdsUntilMs: ends.length > 0 ? Math.min(...ends) : undefined }
+}

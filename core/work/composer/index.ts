@@ -1,0 +1,88 @@
+/** The composer: one typed line → entries and what they will do. May be used by any side that has an episode's context. */
+import { isPoint, type Interval } from '#core/quantity/time.ts'
+import { parseBack, parseEmpty, parseIn, parseLend, parseOut, parseSwap } from './parts.ts'
+import { firstWord, nearNames, takeTime } from './read.ts'
+import { parseTest } from './tests.ts'
+import { wrong, type ComposerTools, type Parsed, type Scene } from './types.ts'
+import { parseAdjust, parseAnswer, parseAsk, parseConnection, parseFastening, parseHazard, parseNote, parsePower, parseReading, parseStop, parseVerify, parseWait, parseWork, workVerbs } from './work.ts'
+import type { ComposerContext } from '#core/views/episode.ts'
+
+export type { ComposerTools, Effect, Parsed, ParsedEntry, Problem } from './types.ts'
+
+type Parser = (text: string, scene: Scene) => Parsed
+
+const parsers: Readonly<Record<string, Parser>> = {
+  test: parseTest,
+  all: (text, scene) => parseTest(`all ${text}`, scene),
+  out: parseOut,
+  in: parseIn,
+  swap: parseSwap,
+  lend: parseLend,
+  back: parseBack,
+  empty: parseEmpty,
+  off: (text, scene) => parseFastening('off', text, scene),
+  on: (text, scene) => parseFastening('on', text, scene),
+  unplug: (text, scene) => parseConnection('off', text, scene),
+  plug: (text, scene) => parseConnection('on', text, scene),
+  adjust: parseAdjust,
+  verify: parseVerify,
+  read: parseReading,
+  wait: parseWait,
+  ask: parseAsk,
+  answer: parseAnswer,
+  hazard: parseHazard,
+  power: parsePower,
+  stop: parseStop,
+  note: parseNote,
+}
+
+export const verbs: readonly string[] = [...Object.keys(parsers), ...Object.keys(workVerbs), 'at']
+
+/**
+ * Reads one line. "at 19:02 …" or "at yesterday …" sets the time; "…, from memory" the basis. Never throws; what it cannot
+ * read comes back as a problem that says what is missing.
+ */
+export function parseLine(line: string, context: ComposerContext, tools: ComposerTools): Parsed {
+  const scene: Scene = { ...tools, context }
+  let text = line.trim()
+  if (text === '') return wrong({ why: 'empty' })
+  const fromMemory = /,?\s*\bfrom memory$/i.exec(text)
+  if (fromMemory) text = text.slice(0, fromMemory.index)
+  let at: Interval | undefined
+  if (/^at\s/i.test(text)) {
+    const timed = takeTime(text.slice(3), tools.now, tools.zone)
+    if (!timed) return wrong({ why: 'no such time', word: firstWord(text.slice(3)).word })
+    at = timed.at
+    text = timed.rest
+    if (text === '') return wrong({ why: 'form', form: 'at 19:02 out IC31 bag 3' })
+  }
+  const parsed = parseVerb(text, scene)
+  if (!parsed.ok || (!at && !fromMemory)) return parsed
+  if (at && !isPoint(at) && parsed.entries.some((e) => e.body.kind === 'move')) return wrong({ why: 'needs an exact time' })
+  return { ...parsed, entries: parsed.entries.map((e) => ({ ...e, ...(at ? { happenedAt: at } : {}), ...(fromMemory ? { basis: 'from memory' as const } : {}) })) }
+}
+
+function parseVerb(text: string, scene: Scene): Parsed {
+  const { word, rest } = firstWord(text)
+  const key = word.toLowerCase().replace(/:$/, '')
+  const parser = parsers[key]
+  if (parser) return parser(rest, scene)
+  if (workVerbs[key]) return parseWork(key, rest, scene)
+  if (/^[+\-−]?\d+(?:[.,]\d+)?V$/i.test(word)) return parseReading(text, scene)
+  return wrong({ why: 'unknown verb', word })
+}
+
+/** Completions for the word that is being typed, best first. */
+export function completions(line: string, context: ComposerContext): string[] {
+  const match = /(?:^|\s|,|<)\s*([^\s,<]*)$/.exec(line)
+  const word = match?.[1] ?? ''
+  const start = line.slice(0, line.length - word.length)
+  const verb = firstWord(line).word.toLowerCase()
+  if (!/\s/.test(line.trimStart())) return word ? nearNames(word, verbs).map((v) => `${v} `) : []
+  if (!word) return []
+  const designators = context.slots.map((s) => s.position.designator)
+  const functions = context.functions.map((f) => f.name)
+  const tags = [...context.tray, ...context.parts].flatMap((p) => (p.tag ? [p.tag] : []))
+  const pool = verb === 'test' || verb === 'all' ? (/\bwith\s/i.test(start) ? context.gear.map((g) => g.name) : [...functions, 'pass', 'fail', 'partly', 'intermittent', 'inconclusive', 'not possible: ']) : verb === 'plug' ? context.connectionsOff : [...designators, ...tags]
+  return nearNames(word, [...new Set(pool)]).filter((n) => n.toLowerCase() !== word.toLowerCase()).map((n) => `${start}${n} `)
+}

@@ -1,0 +1,200 @@
+/** Moves: "out IC31 bag 3", "in IC31 P-0388", "swap IC12 < T-014 IC12", "lend IC31 to T-020 by 11 Apr", "back all". */
+import { partAsFound, type MachineId, type PartId } from '#core/ids.ts'
+import type { Body, Leg } from '#core/history/kinds.ts'
+import { anyPart, judgeFit, type FitRemark } from '#core/parts/fit.ts'
+import { gone, inMachine, inStore, inTray, type Place } from '#core/parts/place.ts'
+import type { MachineContext, PartContext, SlotContext } from '#core/views/episode.ts'
+import { firstWord, takeName, takeTime } from './read.ts'
+import { done, wrong, type Effect, type Parsed, type Scene } from './types.ts'
+
+interface Given { readonly part: string; readonly label: string; readonly from: Place; readonly fromLabel: string; readonly slot: Pick<SlotContext, 'facts'>; readonly donor?: string | undefined }
+type Found<T> = { readonly found: T; readonly rest: string } | { readonly parsed: Parsed }
+
+const designators = (machine: MachineContext) => machine.slots.map((s) => s.position.designator)
+const slotNamed = (machine: MachineContext, designator: string) => machine.slots.find((s) => s.position.designator === designator)
+
+/** The slot that a text begins with; a designator that the sheet does not know becomes a position of this machine. */
+function takeSlot(text: string, machine: MachineContext, mayAdd: boolean): Found<{ slot: SlotContext; added: boolean }> {
+  const named = takeName(text, designators(machine))
+  const slot = named && slotNamed(machine, named.name)
+  if (slot && named) return { found: { slot, added: false }, rest: named.rest }
+  const { word, rest } = firstWord(text)
+  if (!mayAdd || !/^[A-Za-z]{1,4}\d{1,4}[A-Za-z]?$/.test(word)) return { parsed: wrong({ why: 'which position', word, known: designators(machine) }) }
+  const designator = word.toUpperCase()
+  const place = inMachine(machine.machine, designator)
+  const position = { designator, accepts: anyPart, assembly: false, mount: 'soldered' as const, essential: false, lookAlikes: [], polarised: false, charged: false }
+  const part = partAsFound(machine.machine, designator)
+  return { found: { slot: { position, place, content: 'unseen', part, partLabel: designator, facts: { partKind: undefined, attributes: {}, health: 'unknown', foundIn: designator } }, added: true }, rest }
+}
+
+/** What is to be put in: a tag, a part of the tray, or a slot of another machine ("T-014 IC12"). */
+function takeGiven(text: string, scene: Scene): Found<Given> {
+  const { context } = scene
+  const known = [...context.tray, ...context.parts.filter((p) => !context.tray.some((t) => t.id === p.id))]
+  const names = known.flatMap((p) => [p.tag, p.label].filter((n) => n !== undefined))
+  const named = takeName(text, names)
+  const part = named && known.find((p) => p.tag === named.name || p.label === named.name)
+  if (part && named) return { found: givenPart(part, context), rest: named.rest }
+  const { word, rest } = firstWord(text)
+  const machine = scene.machineByNumber(word.toUpperCase())
+  if (machine === undefined) return { parsed: { ok: false, needsMachine: word.toUpperCase() } }
+  if (machine === 'unknown') return { parsed: wrong({ why: 'which part', word, known: names.slice(0, 8) }) }
+  const slot = takeSlot(rest, machine, false)
+  if ('parsed' in slot) return slot
+  const { position, place, content, part: id, partLabel } = slot.found.slot
+  if (content === 'empty' || content === 'unknown part' || !id) return { parsed: wrong({ why: 'nothing there', position: `${position.designator} of ${machine.number}`, content }) }
+  return { found: { part: id, label: partLabel ?? position.accepts, from: place, fromLabel: `${position.designator} of ${machine.number}`, slot: slot.found.slot, donor: machine.machine === context.machine ? undefined : machine.number }, rest: slot.rest }
+}
+
+const givenPart = (part: PartContext, context: MachineContext): Given => ({
+  part: part.id,
+  label: part.label,
+  from: part.place,
+  fromLabel: part.placeLabel,
+  slot: { facts: part.facts },
+  donor: (part.place.in.kind === 'machine' || part.place.in.kind === 'assembly') && part.place.in.id !== context.machine && part.placeLabel.includes(' of ') ? part.placeLabel.split(' of ')[1] : undefined,
+})
+
+const leg = (part: string, from: Place, to: Place): Leg => ({ part: part as PartId, from, to })
+const met = (scene: Scene, slot: SlotContext): Body => ({ kind: 'machine', what: 'met', machine: scene.context.machine, functions: [], positions: [slot.position] })
+
+/** "because …" or "although …" at the end forces what does not fit, with that as its reason. */
+function takeReason(text: string): { reason?: string; rest: string } {
+  const match = /\s*\b(?:because|although)\s+(.+)$/i.exec(text)
+  return match ? { reason: match[1]?.trim() ?? '', rest: text.slice(0, match.index).trim() } : { rest: text }
+}
+
+function judged(scene: Scene, slot: SlotContext, given: Given, reason: string | undefined): { problem: Parsed } | { remarks: readonly FitRemark[]; forced: boolean } {
+  const fit = judgeFit(slot.position, given.slot.facts ?? { attributes: {}, health: 'unknown' }, scene.context.slots.map((s) => s.position))
+  if ('remarks' in fit) return { remarks: fit.remarks, forced: false }
+  if (fit.fit === 'does not fit' && reason) return { remarks: [], forced: true }
+  return { problem: wrong({ why: 'refused', refusal: fit.refusal, overridable: fit.fit === 'does not fit' }) }
+}
+
+const retests = (scene: Scene, slot: SlotContext): Effect[] => {
+  const names = scene.context.functions.filter((f) => f.dependsOn.includes(slot.position.designator) || (slot.position.on !== undefined && f.dependsOn.includes(slot.position.on))).map((f) => f.name)
+  const undeclared = scene.context.functions.filter((f) => f.dependsOn.length === 0).map((f) => f.name)
+  const all = [...names, ...undeclared]
+  return all.length ? [{ does: 'asks for retest', functions: all }] : []
+}
+
+export function parseOut(text: string, scene: Scene): Parsed {
+  const slot = takeSlot(text, scene.context, true)
+  if ('parsed' in slot) return slot.parsed
+  const { slot: from, added } = slot.found
+  if (from.content === 'empty' || from.content === 'unknown part' || !from.part) return wrong({ why: 'nothing there', position: from.position.designator, content: from.content })
+  const where = slot.rest.replace(/^to\s+/i, '')
+  const store = /^(?:store|shelf|drawer|box)\b/i.test(where)
+  const to = /^(?:gone|discard|discarded)\b/i.test(where) ? gone('discarded') : store ? inStore(where) : inTray(scene.context.episode, where || undefined)
+  const move: Body = { kind: 'move', legs: [leg(from.part, from.place, to)] }
+  return done(added ? [met(scene, from), move] : [move], [
+    { does: 'takes out', part: from.partLabel ?? from.position.accepts, from: from.position.designator, to: to.in.kind === 'tray' ? `tray${where ? `, ${where}` : ''}` : where },
+    ...(added ? [{ does: 'adds position' as const, name: from.position.designator }] : []),
+    ...retests(scene, from),
+  ])
+}
+
+export function parseIn(text: string, scene: Scene): Parsed {
+  const { reason, rest: line } = takeReason(text)
+  const slot = takeSlot(line, scene.context, true)
+  if ('parsed' in slot) return slot.parsed
+  const { slot: to, added } = slot.found
+  const wanted = slot.rest.replace(/^(?:from|<)\s*/i, '')
+  const own = wanted === '' ? scene.context.tray.find((p) => p.home?.position === to.position.designator) ?? scene.context.parts.find((p) => p.home?.position === to.position.designator && p.home.in.id === to.place.in.id) : undefined
+  const given = own ? { found: givenPart(own, scene.context), rest: '' } : wanted === '' ? { parsed: wrong({ why: 'form', form: `in ${to.position.designator} P-0388` }) } : takeGiven(wanted, scene)
+  if ('parsed' in given) return given.parsed
+  if (to.content === 'part' || to.content === 'unseen') {
+    if (!added) return wrong({ why: 'occupied', position: to.position.designator, by: to.content === 'unseen' ? `${to.position.accepts}, as found` : (to.partLabel ?? 'a part'), line: `swap ${to.position.designator} < ${wanted}` })
+  }
+  const fit = judged(scene, to, given.found, reason)
+  if ('problem' in fit) return fit.problem
+  const move: Body = { kind: 'move', legs: [leg(given.found.part, given.found.from, to.place)], ...(fit.forced && reason ? { forced: { reason } } : {}) }
+  const bodies: Body[] = added ? [met(scene, to), { kind: 'part', what: 'content', machine: scene.context.machine, place: to.place, content: 'empty' }, move] : [move]
+  return done(bodies, putEffects(scene, to, given.found, fit, reason))
+}
+
+function putEffects(scene: Scene, to: SlotContext, given: Given, fit: { remarks: readonly FitRemark[]; forced: boolean }, reason: string | undefined): Effect[] {
+  return [
+    { does: 'puts in', part: given.label, to: to.position.designator, from: given.fromLabel, remarks: fit.remarks },
+    ...(given.donor ? [{ does: 'donor loses' as const, machine: given.donor, part: given.label }] : []),
+    ...(fit.forced && reason ? [{ does: 'overrides fit' as const, reason }] : []),
+    ...retests(scene, to),
+  ]
+}
+
+/** One act with two ends for both parts: what was in goes to the tray, the other comes in. */
+export function parseSwap(text: string, scene: Scene): Parsed {
+  const { reason, rest: line } = takeReason(text)
+  const slot = takeSlot(line, scene.context, false)
+  if ('parsed' in slot) return slot.parsed
+  const { slot: to } = slot.found
+  if (to.content === 'empty' || !to.part) return wrong({ why: 'nothing there', position: to.position.designator, content: to.content })
+  const [wanted = '', bag] = slot.rest.replace(/^(?:for|with|<)\s*/i, '').split(/\s*>\s*/)
+  const given = takeGiven(wanted, scene)
+  if ('parsed' in given) return given.parsed
+  const fit = judged(scene, to, given.found, reason)
+  if ('problem' in fit) return fit.problem
+  const move: Body = { kind: 'move', legs: [leg(to.part, to.place, inTray(scene.context.episode, bag)), leg(given.found.part, given.found.from, to.place)], ...(fit.forced && reason ? { forced: { reason } } : {}) }
+  return done([move], [{ does: 'takes out', part: to.partLabel ?? to.position.accepts, from: to.position.designator, to: bag ? `tray, ${bag}` : 'tray' }, ...putEffects(scene, to, given.found, fit, reason)])
+}
+
+/** "lend IC31 to T-020 [IC31] [by 11 Apr]": the part gets a tag if it has none, since it leaves machine and tray. */
+export function parseLend(text: string, scene: Scene): Parsed {
+  const { reason, rest: line } = takeReason(text)
+  const slot = takeSlot(line, scene.context, false)
+  if ('parsed' in slot) return slot.parsed
+  const { slot: from } = slot.found
+  if (from.content === 'empty' || from.content === 'unknown part' || !from.part) return wrong({ why: 'nothing there', position: from.position.designator, content: from.content })
+  const target = /^to\s+(\S+)\s*(.*)$/i.exec(slot.rest)
+  if (!target) return wrong({ why: 'form', form: `lend ${from.position.designator} to T-020 by 11 Apr` })
+  const machine = scene.machineByNumber((target[1] ?? '').toUpperCase())
+  if (machine === undefined) return { ok: false, needsMachine: (target[1] ?? '').toUpperCase() }
+  if (machine === 'unknown') return wrong({ why: 'which machine', word: target[1] ?? '' })
+  const [slotText = '', byText] = (target[2] ?? '').split(/\s*\bby\s+/i)
+  const due = byText ? takeDue(byText, scene) : undefined
+  if (byText && !due) return wrong({ why: 'no such time', word: byText })
+  const into = slotText.trim() ? takeSlot(slotText, machine, false) : { found: { slot: slotNamed(machine, from.position.designator) }, rest: '' }
+  if ('parsed' in into) return into.parsed
+  const to = into.found.slot
+  if (!to) return wrong({ why: 'which position', word: from.position.designator, known: designators(machine) })
+  if (to.content === 'part' || to.content === 'unseen') return wrong({ why: 'occupied', position: `${to.position.designator} of ${machine.number}`, by: to.content === 'unseen' ? `${to.position.accepts}, as found` : (to.partLabel ?? 'a part'), line: `in ${machine.number}: out ${to.position.designator}` })
+  const fit = judgeFit(to.position, from.facts ?? { attributes: {}, health: 'unknown' }, machine.slots.map((s) => s.position))
+  if ('refusal' in fit && !(fit.fit === 'does not fit' && reason)) return wrong({ why: 'refused', refusal: fit.refusal, overridable: fit.fit === 'does not fit' })
+  const known = scene.context.parts.find((p) => p.id === from.part)
+  const tag = known?.tag ? undefined : scene.context.nextTag
+  const bodies: Body[] = [{ kind: 'move', legs: [leg(from.part, from.place, to.place)], loan: { home: from.place, ...(due ? { due } : {}) }, ...('refusal' in fit && reason ? { forced: { reason } } : {}) }]
+  if (tag) bodies.push({ kind: 'part', what: 'identified', part: from.part as PartId, tag })
+  return done(bodies, [
+    { does: 'lends', part: from.partLabel ?? from.position.accepts, to: `${to.position.designator} of ${machine.number}`, due },
+    ...(tag ? [{ does: 'tags' as const, part: from.partLabel ?? from.position.accepts, tag }] : []),
+    ...retests(scene, from),
+  ])
+}
+
+function takeDue(text: string, scene: Scene): string | undefined {
+  const now = new Date(Date.parse(scene.now) + 300 * 86_400_000).toISOString()
+  const read = takeTime(text, now, scene.zone) ?? takeTime(text, scene.now, scene.zone)
+  return read?.at.latest
+}
+
+/** "back all": everything in the tray goes where it was taken from, as far as those positions are free. */
+export function parseBack(text: string, scene: Scene): Parsed {
+  const wanted = text.trim().toLowerCase()
+  const parts = scene.context.tray.filter((p) => p.home && (wanted === 'all' || wanted === '' || p.label.toLowerCase().includes(wanted) || p.tag?.toLowerCase() === wanted))
+  const free = parts.filter((p) => scene.context.slots.find((s) => s.position.designator === p.home?.position)?.content === 'empty')
+  if (free.length === 0) return wrong({ why: 'which part', word: text.trim() || 'all', known: scene.context.tray.map((p) => p.label) })
+  return done(
+    [{ kind: 'move', legs: free.flatMap((p) => (p.home ? [leg(p.id, p.place, p.home)] : [])) }],
+    free.map((p): Effect => ({ does: 'puts in', part: p.label, to: p.home?.position ?? '', from: p.placeLabel, remarks: [] })),
+  )
+}
+
+/** "empty IC31": somebody looked, and there is nothing in it. */
+export function parseEmpty(text: string, scene: Scene): Parsed {
+  const slot = takeSlot(text, scene.context, true)
+  if ('parsed' in slot) return slot.parsed
+  const { slot: at, added } = slot.found
+  if (at.content === 'part') return wrong({ why: 'occupied', position: at.position.designator, by: at.partLabel ?? 'a part', line: `out ${at.position.designator}` })
+  const body: Body = { kind: 'part', what: 'content', machine: scene.context.machine as MachineId, place: at.place, content: 'empty' }
+  return done(added ? [met(scene, at), body] : [body], [{ does: 'states empty', words: at.position.designator }])
+}

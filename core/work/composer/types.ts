@@ -1,0 +1,63 @@
+/** What a typed line becomes: entries to write, what they will do, or what is still missing. Data only; words at the edge. */
+import type { Basis } from '#core/history/entry.ts'
+import type { Body, TestResult } from '#core/history/kinds.ts'
+import type { Refusal } from '#core/history/refusal.ts'
+import type { FitRemark } from '#core/parts/fit.ts'
+import type { Instant, Interval } from '#core/quantity/time.ts'
+import type { ComposerContext, MachineContext } from '#core/views/episode.ts'
+
+export type Effect =
+  | { readonly does: 'takes out'; readonly part: string; readonly from: string; readonly to: string }
+  | { readonly does: 'puts in'; readonly part: string; readonly to: string; readonly from: string; readonly remarks: readonly FitRemark[] }
+  | { readonly does: 'donor loses'; readonly machine: string; readonly part: string }
+  | { readonly does: 'lends'; readonly part: string; readonly to: string; readonly due?: Instant | undefined }
+  | { readonly does: 'comes home'; readonly part: string }
+  | { readonly does: 'asks for retest'; readonly functions: readonly string[] }
+  | { readonly does: 'tests'; readonly results: readonly { readonly fn: string; readonly result: TestResult }[]; readonly depth: string; readonly asFound: boolean }
+  | { readonly does: 'adds function'; readonly name: string }
+  | { readonly does: 'adds position'; readonly name: string }
+  | { readonly does: 'tags'; readonly part: string; readonly tag: string }
+  | { readonly does: 'works on'; readonly target: string; readonly verb: string; readonly reach: string }
+  | { readonly does: 'fastens'; readonly way: 'off' | 'on'; readonly count: number; readonly size: string; readonly left: number }
+  | { readonly does: 'connects'; readonly connector: string; readonly way: 'off' | 'on' }
+  | { readonly does: 'reads'; readonly point: string; readonly within?: boolean | undefined; readonly low?: number | undefined; readonly high?: number | undefined; readonly unit: string }
+  | { readonly does: 'waits'; readonly what: string; readonly until: Instant }
+  | { readonly does: 'asks' | 'answers' | 'notes' | 'stops' | 'powers on' | 'powers off' | 'bars power' | 'clears hazard' | 'states empty'; readonly words: string }
+  | { readonly does: 'overrides fit'; readonly reason: string }
+
+export interface ParsedEntry { readonly body: Body; readonly happenedAt?: Interval | undefined; readonly basis?: Basis | undefined }
+
+export type Problem =
+  | { readonly why: 'empty' }
+  | { readonly why: 'unknown verb'; readonly word: string }
+  | { readonly why: 'which function'; readonly word: string; readonly known: readonly string[] }
+  | { readonly why: 'which position'; readonly word: string; readonly known: readonly string[] }
+  | { readonly why: 'which part'; readonly word: string; readonly known: readonly string[] }
+  | { readonly why: 'which machine'; readonly word: string }
+  | { readonly why: 'which result'; readonly word: string }
+  | { readonly why: 'nothing there'; readonly position: string; readonly content: string }
+  | { readonly why: 'occupied'; readonly position: string; readonly by: string; readonly line: string }
+  | { readonly why: 'part is off'; readonly part: string }
+  | { readonly why: 'no such time'; readonly word: string }
+  | { readonly why: 'needs an exact time' }
+  | { readonly why: 'form'; readonly form: string }
+  | { readonly why: 'refused'; readonly refusal: Refusal; readonly overridable: boolean }
+
+export type Parsed =
+  | { readonly ok: true; readonly entries: readonly ParsedEntry[]; readonly effects: readonly Effect[] }
+  | { readonly ok: false; readonly problem: Problem }
+  /** The line names another machine whose positions must be fetched first. */
+  | { readonly ok: false; readonly needsMachine: string }
+
+export interface ComposerTools {
+  readonly now: Instant
+  readonly zone: string
+  readonly newId: () => string
+  /** Another machine by its number; 'unknown' when there is none, undefined while it is being fetched. */
+  readonly machineByNumber: (number: string) => MachineContext | 'unknown' | undefined
+}
+
+export interface Scene extends ComposerTools { readonly context: ComposerContext }
+
+export const wrong = (problem: Problem): Parsed => ({ ok: false, problem })
+export const done = (entries: readonly (ParsedEntry | Body)[], effects: readonly Effect[]): Parsed => ({ ok: true, entries: entries.map((e) => ('body' in e ? e : { body: e })), effects })

@@ -1,0 +1,148 @@
+/** Work that is no move: cleaning, soldering, adjusting, fastening, readings, waits, questions, stopping. */
+import type { Body, Reach, Target } from '#core/history/kinds.ts'
+import { parseQuantity, withinTolerance } from '#core/quantity/quantity.ts'
+import { instantToMs, msToInstant } from '#core/quantity/time.ts'
+import { firstWord, takeDuration, takeName } from './read.ts'
+import { done, wrong, type Effect, type Parsed, type Scene } from './types.ts'
+
+/** Verbs of work with the reach that is preset for them; a word after "as" alters it ("clean lid as outside"). */
+export const workVerbs: Readonly<Record<string, { readonly verb: string; readonly reach: Reach }>> = {
+  clean: { verb: 'cleaned', reach: 'disturbed' },
+  wipe: { verb: 'wiped', reach: 'outside' },
+  wash: { verb: 'washed', reach: 'disturbed' },
+  reseat: { verb: 'reseated', reach: 'disturbed' },
+  lift: { verb: 'lifted', reach: 'disturbed' },
+  solder: { verb: 'soldered', reach: 'altered' },
+  resolder: { verb: 'resoldered', reach: 'altered' },
+  wire: { verb: 'wired', reach: 'altered' },
+  cut: { verb: 'cut', reach: 'altered' },
+  mend: { verb: 'mended', reach: 'altered' },
+  oil: { verb: 'oiled', reach: 'altered' },
+  paint: { verb: 'painted', reach: 'outside' },
+  label: { verb: 'labelled', reach: 'outside' },
+  work: { verb: 'worked on', reach: 'altered' },
+}
+
+function targetOf(text: string, scene: Scene): { target: Target; rest: string } {
+  const slot = takeName(text, scene.context.slots.map((s) => s.position.designator))
+  if (slot) {
+    const assembly = scene.context.slots.find((s) => s.position.designator === slot.name)?.position.assembly
+    return { target: { sort: assembly ? 'assembly' : 'position', name: slot.name }, rest: slot.rest }
+  }
+  const quoted = /^"([^"]+)"\s*(.*)$/.exec(text)
+  const { word, rest } = quoted ? { word: quoted[1] ?? '', rest: quoted[2] ?? '' } : firstWord(text)
+  return { target: { sort: 'surface', name: word.replace(/,$/, '') }, rest }
+}
+
+const retestsOf = (scene: Scene, target: Target, reach: Reach): Effect[] => {
+  if (reach === 'outside') return []
+  const known = scene.context.slots.some((s) => s.position.designator === target.name)
+  const functions = scene.context.functions.filter((f) => f.dependsOn.length === 0 || f.dependsOn.includes(target.name) || !known).map((f) => f.name)
+  return functions.length > 0 ? [{ does: 'asks for retest', functions }] : []
+}
+
+export function parseWork(word: string, text: string, scene: Scene): Parsed {
+  const preset = workVerbs[word]
+  if (!preset || text.trim() === '') return wrong({ why: 'form', form: `${word} keycaps detergent 40m` })
+  const set = /\s+as\s+(outside|disturbed|altered)\b/i.exec(text)
+  const body = set ? text.replace(set[0], '') : text
+  const reach = (set?.[1]?.toLowerCase() as Reach | undefined) ?? preset.reach
+  const { target, rest } = targetOf(body.trim(), scene)
+  const change: Body = { kind: 'change', machine: scene.context.machine, target, verb: preset.verb, reach, ...(rest ? { words: rest } : {}) }
+  return done([change], [{ does: 'works on', target: target.name, verb: preset.verb, reach }, ...retestsOf(scene, target, reach)])
+}
+
+export function parseVerify(text: string, scene: Scene): Parsed {
+  const { target, rest } = targetOf(text.trim(), scene)
+  if (!target.name) return wrong({ why: 'form', form: 'verify C12 polarity, print and part agree' })
+  return done([{ kind: 'change', machine: scene.context.machine, target, verb: 'verified', reach: 'outside', verified: true, ...(rest ? { words: rest } : {}) }], [{ does: 'works on', target: target.name, verb: 'verified', reach: 'outside' }])
+}
+
+export function parseAdjust(text: string, scene: Scene): Parsed {
+  const match = /^(.+?)\s+(?:from\s+)?(\S+)\s+(?:to|→|->)\s+(\S+)\s*(.*)$/i.exec(text.trim())
+  const name = match ? match[1] : text.trim()
+  if (!name) return wrong({ why: 'form', form: 'adjust brightness from 3 to 5' })
+  const target: Target = { sort: 'adjuster', name }
+  const change: Body = { kind: 'change', machine: scene.context.machine, target, verb: 'adjusted', reach: 'altered', ...(match?.[2] ? { from: match[2] } : {}), ...(match?.[3] ? { to: match[3] } : {}), ...(match?.[4] ? { words: match[4] } : {}) }
+  return done([change], [{ does: 'works on', target: name, verb: 'adjusted', reach: 'altered' }, ...retestsOf(scene, target, 'altered')])
+}
+
+/** "off lid 6 M3x10 cup 2" and "on lid 6 M3x10". */
+export function parseFastening(way: 'off' | 'on', text: string, scene: Scene): Parsed {
+  const match = /^(.+?)\s+(\d+)\s+(?:x\s+)?(\S+)(?:\s+(?:cup|in)?\s*(.+))?$/i.exec(text.trim())
+  if (!match) return wrong({ why: 'form', form: `${way} lid 6 M3x10 cup 2` })
+  const count = Number(match[2])
+  const size = (match[3] ?? '').replace('×', 'x')
+  const held = scene.context.fasteners.find((f) => f.size === size)
+  const left = (held?.off ?? 0) - (held?.on ?? 0) + (way === 'off' ? count : -count)
+  const cup = match[4] ? `cup ${match[4].replace(/^cup\s*/i, '')}` : undefined
+  return done([{ kind: 'fastening', machine: scene.context.machine, way, what: match[1] ?? '', count, size, ...(cup ? { cup } : {}) }], [{ does: 'fastens', way, count, size, left }])
+}
+
+export function parseConnection(way: 'off' | 'on', text: string, scene: Scene): Parsed {
+  const connector = way === 'on' ? (takeName(text.trim(), scene.context.connectionsOff)?.name ?? text.trim()) : text.trim()
+  if (!connector) return wrong({ why: 'form', form: way === 'off' ? 'unplug J3' : 'plug J3' })
+  return done([{ kind: 'connection', machine: scene.context.machine, connector, way }], [{ does: 'connects', connector, way }])
+}
+
+/** "5V 4.98" or "read −12 V −11.8": a rail named by its voltage has that nominal, ±5 % up to 5 V, ±10 % above. */
+export function parseReading(text: string, scene: Scene): Parsed {
+  const match = /^((?:[+\-−]?\d+(?:[.,]\d+)?\s?V)|\S+)\s+(.+)$/i.exec(text.trim())
+  const read = match?.[2] ? parseQuantity(match[2]) : undefined
+  if (!match?.[1] || !read) return wrong({ why: 'form', form: '5V 4.98' })
+  const point = match[1].replace(/\s/g, '')
+  const rail = /^([+\-−]?\d+(?:[.,]\d+)?)V$/i.exec(point)
+  const nominal = rail?.[1] ? Number(rail[1].replace('−', '-').replace(',', '.')) : undefined
+  const tolerance = nominal === undefined ? undefined : Math.abs(nominal) * (Math.abs(nominal) <= 5 && nominal > 0 ? 0.05 : 0.1)
+  const unit = read.unit || (rail ? 'V' : '')
+  const quantity = { ...read, unit }
+  const within = nominal !== undefined && tolerance !== undefined ? withinTolerance(quantity, nominal, tolerance) : undefined
+  const reading: Body = { kind: 'reading', machine: scene.context.machine, point, read: quantity, ...(nominal === undefined ? {} : { nominal }), ...(tolerance === undefined ? {} : { tolerance: Number(tolerance.toFixed(6)) }) }
+  return done([{ body: reading, basis: 'measured' }], [{ does: 'reads', point, within, unit, ...(nominal !== undefined && tolerance !== undefined ? { low: nominal - tolerance, high: nominal + tolerance } : {}) }])
+}
+
+export function parseWait(text: string, scene: Scene): Parsed {
+  const duration = takeDuration(text)
+  if (!duration || !duration.rest) return wrong({ why: 'form', form: 'wait case 24h dry' })
+  const until = msToInstant(instantToMs(scene.now) + duration.ms)
+  return done([{ kind: 'wait', machine: scene.context.machine, what: duration.rest, until }], [{ does: 'waits', what: duration.rest, until }])
+}
+
+export function parseAsk(text: string, scene: Scene): Parsed {
+  return text.trim() ? done([{ kind: 'question', what: 'asked', machine: scene.context.machine, words: text.trim() }], [{ does: 'asks', words: text.trim() }]) : wrong({ why: 'form', form: 'ask what is the wire at R12?' })
+}
+
+/** "answer 1 it is factory": the first of the open questions as the left column lists them. */
+export function parseAnswer(text: string, scene: Scene): Parsed {
+  const match = /^(\d+)\s+(.+)$/.exec(text.trim())
+  const question = match ? scene.context.questions[Number(match[1]) - 1] : undefined
+  if (!match?.[2] || !question) return wrong({ why: 'form', form: 'answer 1 it is a factory link' })
+  return done([{ kind: 'question', what: 'answered', machine: scene.context.machine, question: question.entry, words: match[2] }], [{ does: 'answers', words: question.words }])
+}
+
+export function parseHazard(text: string, scene: Scene): Parsed {
+  const cleared = /^(?:clear|cleared|over)\s+(\d+)\s*(.*)$/i.exec(text.trim())
+  if (cleared) {
+    const hazard = scene.context.hazards[Number(cleared[1]) - 1]
+    if (!hazard) return wrong({ why: 'form', form: 'hazard clear 1 dried, measured' })
+    return done([{ kind: 'hazard', what: 'cleared', machine: scene.context.machine, hazard: hazard.entry, words: cleared[2] || 'cleared' }], [{ does: 'clears hazard', words: hazard.words }])
+  }
+  if (!text.trim()) return wrong({ why: 'form', form: 'hazard leak under the supply' })
+  return done([{ kind: 'hazard', what: 'noted', machine: scene.context.machine, words: text.trim(), barsPower: true }], [{ does: 'bars power', words: text.trim() }])
+}
+
+export function parsePower(text: string, scene: Scene): Parsed {
+  const match = /^(on|off)\b\s*(.*)$/i.exec(text.trim())
+  if (!match) return wrong({ why: 'form', form: 'power on' })
+  const way = match[1]?.toLowerCase() === 'on' ? 'on' : 'off'
+  return done([{ kind: 'power', machine: scene.context.machine, way, ...(match[2] ? { words: match[2] } : {}) }], [{ does: way === 'on' ? 'powers on' : 'powers off', words: match[2] ?? '' }])
+}
+
+/** "stop: next try the keyboard": where things lie is known from the tray; unplugged is taken as said. */
+export function parseStop(text: string, scene: Scene): Parsed {
+  const next = text.trim().replace(/^(?:next)\b:?\s*/i, '')
+  return done([{ kind: 'episode', what: 'paused', machine: scene.context.machine, episode: scene.context.episode, lie: '', unplugged: true, next }], [{ does: 'stops', words: next }])
+}
+
+export const parseNote = (text: string, scene: Scene): Parsed =>
+  text.trim() ? done([{ kind: 'note', machine: scene.context.machine, words: text.trim() }], [{ does: 'notes', words: text.trim() }]) : wrong({ why: 'form', form: 'note the label says 1983' })
