@@ -1,0 +1,46 @@
+/** Dates and times as the interface writes them: "3 Mar 2026", "19:02", in the collection's zone. */
+import { instantToMs, isPoint, zonedFields, type Instant, type Interval } from '#core/quantity/time.ts'
+
+const months = ['Jan', 'Feb', 'Mar', 'Apr', 'May', 'Jun', 'Jul', 'Aug', 'Sep', 'Oct', 'Nov', 'Dec']
+const two = (n: number) => String(n).padStart(2, '0')
+
+export function dayWords(instant: Instant, zone: string): string {
+  const at = zonedFields(instantToMs(instant), zone)
+  return `${at.day} ${months[at.month - 1]} ${at.year}`
+}
+
+/** "3 Mar" within the year of `now`, "3 Mar 2024" before it. */
+export function shortDay(instant: Instant, now: Instant, zone: string): string {
+  const at = zonedFields(instantToMs(instant), zone)
+  const year = zonedFields(instantToMs(now), zone).year
+  return at.year === year ? `${at.day} ${months[at.month - 1]}` : `${at.day} ${months[at.month - 1]} ${at.year}`
+}
+
+export function clockWords(instant: Instant, zone: string): string {
+  const at = zonedFields(instantToMs(instant), zone)
+  return `${two(at.hour)}:${two(at.minute)}`
+}
+
+/** "19:02" for an instant, the day or the span for an interval, "unknown" for no beginning. */
+export function whenWords(at: Interval, now: Instant, zone: string): string {
+  if (isPoint(at)) return clockWords(at.latest, zone)
+  if (at.earliest === null) return `before ${shortDay(at.latest, now, zone)}`
+  const from = shortDay(at.earliest, now, zone)
+  const to = shortDay(at.latest, now, zone)
+  return from === to ? from : `${from} – ${to}`
+}
+
+/** A length of idle time: "3 d", "11 mo", "2 yr". */
+export function daysWords(days: number): string {
+  if (days < 60) return `${Math.round(days)} d`
+  if (days < 700) return `${Math.round(days / 30.4375)} mo`
+  return `${Math.round(days / 365.25)} yr`
+}
+
+/** "24:10" under a day, "3 d" above; undefined when it is over. */
+export function leftWords(until: Instant, nowMs: number): string | undefined {
+  const ms = instantToMs(until) - nowMs
+  if (ms <= 0) return undefined
+  const minutes = Math.ceil(ms / 60_000)
+  return minutes < 48 * 60 ? `${Math.floor(minutes / 60)}:${two(minutes % 60)}` : `${Math.round(minutes / 1440)} d`
+}

@@ -1,0 +1,145 @@
+/** What one entry says on the ruled sheet: its sentence, and what stands in the result column. */
+import type { Body, TestResult } from '#core/history/kinds.ts'
+import type { Place } from '#core/parts/place.ts'
+import { clockWords, shortDay } from './dates.ts'
+import { list } from './lists.ts'
+
+export interface EntryNames { readonly labels: Readonly<Record<string, string>>; readonly zone: string; readonly now: string; /** The machine on whose page the entry is read. */ readonly machine?: string | undefined; readonly money?: (minor: number, currency: string) => string }
+export interface EntryWords { readonly what: string; readonly result: string; /** A test or a reading: set bold. */ readonly proof: boolean }
+
+export function resultWords(result: TestResult): string {
+  switch (result.is) {
+    case 'pass':
+      return result.starts ? `pass, ${result.starts} starts` : 'pass'
+    case 'fail':
+      return result.symptom ? `fail: ${result.symptom}` : 'fail'
+    case 'partly':
+      return `${result.good} of ${result.of} good${result.symptom ? `: ${result.symptom}` : ''}`
+    case 'intermittent':
+      return `failed ${result.failures} of ${result.of}${result.symptom ? `: ${result.symptom}` : ''}`
+    case 'inconclusive':
+      return result.because ? `inconclusive: ${result.because}` : 'inconclusive'
+    case 'not possible':
+      return `not possible: ${result.because}`
+  }
+}
+
+function placeWords(place: Place, { labels, machine }: EntryNames): string {
+  const { kind, id } = place.in
+  const around = kind === 'assembly' ? labels[`around:${id}`] : undefined
+  if (kind === 'tray') return place.position ? `tray, ${place.position}` : 'tray'
+  if (kind === 'machine' || kind === 'assembly') {
+    if (id === machine || around === machine) return place.position ?? 'the machine'
+    const holder = labels[around ?? id] ?? 'another machine'
+    return place.position ? `${place.position} of ${holder}` : holder
+  }
+  if (kind === 'kept') return `kept with ${labels[id] ?? 'its machine'}`
+  if (kind === 'party' || kind === 'person') return labels[id] ?? 'somebody'
+  return place.position ? `${id}, ${place.position}` : id
+}
+
+function moveWords(body: Extract<Body, { kind: 'move' }>, names: EntryNames): EntryWords {
+  const parts = body.legs.map((leg) => {
+    const part = names.labels[leg.part] ?? 'a part'
+    const from = placeWords(leg.from, names)
+    const to = placeWords(leg.to, names)
+    const inHere = leg.to.in.id === names.machine || (leg.to.in.kind === 'assembly' && names.labels[`around:${leg.to.in.id}`] === names.machine)
+    const outHere = leg.from.in.id === names.machine || (leg.from.in.kind === 'assembly' && names.labels[`around:${leg.from.in.id}`] === names.machine)
+    if (body.loan) return `lent ${part} from ${from} to ${to}`
+    if (inHere && outHere) return `moved ${part} from ${from} to ${to}`
+    if (inHere) return `in ${to}: ${part}, from ${from}`
+    if (outHere) return `out ${from}: ${part}, to ${to}`
+    return `${part} from ${from} to ${to}`
+  })
+  const result = body.forced ? `although: ${body.forced.reason}` : body.loan?.due ? `home by ${shortDay(body.loan.due, names.now, names.zone)}` : ''
+  return { what: list(parts, 6), result, proof: false }
+}
+
+const targetWords = (body: Extract<Body, { kind: 'change' }>) => `${body.verb} ${body.target.name}${body.from !== undefined && body.to !== undefined ? ` from ${body.from} to ${body.to}` : ''}${body.words ? `, ${body.words}` : ''}`
+
+export function entryWords(body: Body, names: EntryNames): EntryWords {
+  const plain = (what: string, result = ''): EntryWords => ({ what, result, proof: false })
+  const label = (id: string | undefined, fallback: string) => (id ? (names.labels[id] ?? fallback) : fallback)
+  switch (body.kind) {
+    case 'test': {
+      const same = new Set(body.results.map((r) => resultWords(r.result)))
+      const first = body.results[0]
+      const gear = body.gear.length ? ` with ${list(body.gear.map((g) => label(g, 'test gear')))}` : ''
+      const depth = body.depth === 'full' ? '' : `, ${body.depth}`
+      const extra = `${depth}${body.condition ? `, when ${body.condition}` : ''}${gear}${body.notExercised ? `; not exercised: ${body.notExercised}` : ''}`
+      const found = body.asFound ? 'as found: ' : ''
+      if (body.results.length === 1 && first) return { what: `${found}test ${first.fn}${extra}`, result: resultWords(first.result), proof: true }
+      if (same.size === 1 && first) return { what: `${found}test ${list(body.results.map((r) => r.fn), 6)}${extra}`, result: `${body.results.length} × ${resultWords(first.result)}`, proof: true }
+      const passed = body.results.filter((r) => r.result.is === 'pass').map((r) => r.fn)
+      const others = body.results.filter((r) => r.result.is !== 'pass')
+      return { what: `${found}test ${body.results.length} functions${extra}: ${others.map((r) => `${r.fn} ${resultWords(r.result)}`).join('; ')}`, result: `${passed.length} pass, ${others.length} not`, proof: true }
+    }
+    case 'move':
+      return moveWords(body, names)
+    case 'change':
+      return plain(targetWords(body), body.reach === 'outside' ? (body.verified ? 'verified' : 'outside only') : body.reach === 'disturbed' ? 'disturbed' : '')
+    case 'fastening':
+      return plain(`${body.way} ${body.what}: ${body.count} ${body.size}${body.cup ? `, ${body.cup}` : ''}`)
+    case 'connection':
+      return plain(`${body.way === 'off' ? 'unplugged' : 'plugged'} ${body.connector}`)
+    case 'power':
+      return plain(`switched ${body.way}${body.words ? `, ${body.words}` : ''}`)
+    case 'incident':
+      return plain(`incident: ${body.words}`)
+    case 'hazard':
+      return body.what === 'noted' ? plain(`hazard: ${body.words}`, body.barsPower ? 'do not power' : '') : plain(`hazard over: ${label(body.hazard, 'the hazard')}`, body.words)
+    case 'question':
+      return body.what === 'asked' ? plain(`ask ${body.words}`, 'open') : plain(`answer to “${label(body.question, 'a question')}”: ${body.words}`)
+    case 'reading': {
+      const low = body.nominal !== undefined && body.tolerance !== undefined ? body.nominal - body.tolerance : undefined
+      const high = body.nominal !== undefined && body.tolerance !== undefined ? body.nominal + body.tolerance : undefined
+      const value = body.read.value ?? body.read.min
+      const inside = low !== undefined && high !== undefined && value !== undefined ? (value >= low && value <= high ? `in ${low}–${high} ${body.read.unit}` : `outside ${low}–${high} ${body.read.unit}`) : ''
+      return { what: `read ${body.point} ${body.read.asWritten}`, result: inside, proof: true }
+    }
+    case 'wait':
+      return plain(`wait: ${body.what}`, `till ${shortDay(body.until, names.now, names.zone)} ${clockWords(body.until, names.zone)}`)
+    case 'photo':
+      return plain(`photograph${body.words ? `: ${body.words}` : ''}`)
+    case 'note':
+      return plain(body.words)
+    case 'episode':
+      if (body.what === 'opened') return plain(`opened: ${body.title}`)
+      if (body.what === 'paused') return plain(`stopped for today${body.lie ? `; ${body.lie}` : ''}${body.next ? `; next: ${body.next}` : ''}`, body.unplugged ? 'unplugged' : 'not unplugged')
+      if (body.what === 'resumed') return plain('came back to it')
+      return plain(`closed${body.next ? `; next: ${body.next}` : ''}`)
+    case 'claim':
+      return plain(body.claims.map((c) => `claimed${c.fn ? ` of ${c.fn}` : ''}: “${c.words}”`).join('; '), 'only said')
+    case 'machine':
+      if (body.what === 'registered') return plain(`registered as ${body.entryNumber}: ${body.name}, ${body.source.how}${body.source.from ? ` from ${label(body.source.from, 'a giver')}` : ''}`)
+      if (body.what === 'met') return plain(`written to its own sheet: ${list([...body.functions.map((f) => f.name), ...body.positions.map((p) => p.designator)], 6)}`)
+      return plain(`stated: ${list(Object.entries(body.set).map(([key, value]) => `${key} ${typeof value === 'object' && value !== null ? list(Object.entries(value).map(([k, v]) => `${k} ${String(v)}`), 6) : label(String(value), String(value))}`), 6)}`, body.reason ?? '')
+    case 'part':
+      if (body.what === 'content') return plain(`${body.place.position ?? 'position'} found ${body.content === 'empty' ? 'empty' : 'with an unknown part'}`)
+      if (body.what === 'health') return plain(`${label(body.part, 'part')}: ${body.health}`, body.because ?? '')
+      return plain(`identified ${label(body.part, 'part')}${body.marking ? `, marked ${body.marking}` : ''}`, body.tag ?? '')
+    case 'custody':
+      return plain(`${body.purpose}: to ${placeWords(body.to, names)}, ${body.carriage}`, body.until ? `until ${shortDay(body.until, names.now, names.zone)}` : '')
+    case 'override':
+      return plain(`${body.check} check, “${body.rule}” overridden: ${body.reason}`, body.role)
+    case 'settle':
+      return plain(`settled: it ${body.outcome === 'happened' ? 'happened' : 'did not happen'}${body.words ? `, ${body.words}` : ''}`)
+    case 'gear':
+      if (body.what === 'identified') return plain(`test gear: ${body.name}, ${body.gearKind}`)
+      return body.what === 'proved' ? plain(`${label(body.gear, 'test gear')} proved`, body.words ?? '') : plain(`${label(body.gear, 'test gear')} found unfit: ${body.because}`)
+    case 'type':
+      return plain(`type sheet: ${body.sheet.name}`)
+    case 'party':
+      return plain(`${body.sort}: ${body.name}`)
+    case 'rule':
+      if (body.what === 'policy') return plain(`rule: ${body.key}, ${body.option}`, body.reason)
+      if (body.what === 'authorisation') return plain(`${label(body.party, 'a person')} ${body.granted ? 'may' : 'may no longer'}: ${body.authority}`)
+      return plain(`${label(body.party, 'a party')} ${body.granted ? 'sees' : 'no longer sees'} this machine`)
+    case 'withdrawal':
+      return plain('withdrawn')
+    default: {
+      const never: never = body
+      return never
+    }
+  }
+}

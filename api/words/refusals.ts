@@ -1,0 +1,110 @@
+/** What a refusal says to a volunteer: what happened, and what to do. Nothing that was typed is lost by it. */
+import type { Refusal } from '#core/history/refusal.ts'
+import type { Place } from '#core/parts/place.ts'
+import { clockWords, dayWords } from './dates.ts'
+import { list } from './lists.ts'
+
+export interface RefusalNames {
+  readonly zone: string
+  readonly labels: Readonly<Record<string, string>>
+}
+
+const placeWords = (place: Place, { labels }: RefusalNames): string => {
+  const { kind, id } = place.in
+  const holder = kind === 'tray' ? 'a tray' : kind === 'machine' || kind === 'assembly' || kind === 'kept' || kind === 'party' || kind === 'person' ? (labels[id] ?? 'another place') : id
+  return place.position ? `${place.position} (${holder})` : holder
+}
+
+const closingRules: Readonly<Record<string, string>> = {
+  'tray empty': 'parts lie in the tray',
+  'fasteners balance': 'fasteners do not balance',
+  'connections on': 'connections are off',
+  'waits over': 'a wait is not over',
+  'temporary items out': 'temporary items are in it',
+  'loans home': 'a part is on loan',
+  'adjusters noted': 'an adjuster was turned without its from and to',
+  'work verified': 'polarised work is not verified',
+  'disturbed functions retested': 'functions were touched and not tested since',
+  'contested entries settled': 'an entry is contested',
+  'next step handed on': 'the next step is not said',
+}
+
+/** One plain sentence or two for a refusal or a contest. */
+export function refusalWords(refusal: Refusal, names: RefusalNames): string {
+  const label = (id: string | undefined, fallback: string) => (id ? (names.labels[id] ?? fallback) : fallback)
+  switch (refusal.rule) {
+    case 'part-not-there': {
+      const since = refusal.since ? ` since ${dayWords(refusal.since, names.zone)}, ${clockWords(refusal.since, names.zone)}` : ''
+      const who = refusal.who ? `, moved by ${label(refusal.who, 'somebody')}` : ''
+      return `${label(refusal.part, 'That part')} is not in ${placeWords(refusal.claimed, names)}: it is in ${placeWords(refusal.actual, names)}${since}${who}.`
+    }
+    case 'position-occupied':
+      return refusal.asFound
+        ? `${refusal.place.position ?? 'That position'} is taken to hold what belongs there, since nobody has looked. Take it out, or say it was empty.`
+        : `${refusal.place.position ?? 'That position'} holds ${label(refusal.occupant, 'another part')}. Take it out first, or swap.`
+    case 'breaks-later-moves':
+      return `That would break ${refusal.moves.length === 1 ? 'a move' : `${refusal.moves.length} moves`} recorded for a later time. Correct those together with this one.`
+    case 'look-alike-socket':
+      return `${refusal.position} takes a ${refusal.takes}. This is a ${refusal.partKind}: it belongs in ${list(refusal.belongsIn)}, which looks alike.`
+    case 'wrong-kind':
+      return `${refusal.position} takes a ${refusal.takes}, and this is a ${refusal.partKind}. Say “because …” to fit it all the same.`
+    case 'rating-below':
+      return `${refusal.position} needs at least ${refusal.needVolts} V, and this part is rated ${refusal.hasVolts} V.`
+    case 'safety-class':
+      return `${refusal.position} lies at the mains and takes only a class ${refusal.needs} part. An ordinary one is never fitted there.`
+    case 'primary-cell':
+      return `${refusal.position} charges its cell, and charging a primary lithium cell can burst it. The charge path must be cut and the current measured as zero first.`
+    case 'holds-itself':
+      return 'A part cannot be put into itself.'
+    case 'accessioned-needs-authority':
+      return `${label(refusal.part, 'This part')} comes from an accessioned machine. A steward must be named who allows it to be given away or discarded.`
+    case 'needs-instant':
+      return 'A move needs its exact time. Write it with the hour: at 3 Mar 19:02 …'
+    case 'needs-steward':
+      return 'Only a steward may do that.'
+    case 'episode-open':
+      return 'An episode is already open on this machine. Go on in that one.'
+    case 'episode-not-open':
+      return 'That episode has been closed. What you wrote is kept, for a person to settle.'
+    case 'episode-not-paused':
+      return 'That episode was not paused.'
+    case 'closing-not-met':
+      return `It cannot be closed yet: ${list(refusal.unmet.map((r) => closingRules[r] ?? r))}.`
+    case 'in-the-future':
+      return `That time lies ahead: you wrote ${dayWords(refusal.at, names.zone)}, ${clockWords(refusal.at, names.zone)}, and here it is ${dayWords(refusal.now, names.zone)}, ${clockWords(refusal.now, names.zone)}.`
+    case 'unknown-machine':
+      return 'No machine with that number is known here.'
+    case 'unknown-type':
+      return 'No such type sheet is known here.'
+    case 'unknown-entry':
+      return 'The entry that this one speaks of is not known here.'
+    case 'unknown-party':
+      return 'That person or organisation is not known here.'
+    case 'unknown-gear':
+      return 'That piece of test gear is not known here.'
+    case 'already-registered':
+      return 'This machine is registered already.'
+    case 'number-taken':
+      return `The number ${refusal.number} is taken by another machine.`
+    case 'tag-taken':
+      return `The tag ${refusal.tag} is on another part. Take the next free one.`
+    case 'stale-amendment':
+      return 'Somebody corrected this entry after you opened it. Both corrections are kept, for a person to settle.'
+    case 'reason-needed':
+      return 'Say why it is corrected. (Only your own entry of the last ten minutes, with nothing built on it, needs no reason.)'
+    case 'not-contested':
+      return 'That entry is not contested.'
+    case 'kind-changed':
+      return 'A correction stays of the same kind. Withdraw the entry and write another one.'
+    case 'other-content':
+      return 'An entry with this identity was sent before with other content. Both are shown; nothing was overwritten.'
+    case 'unknown-version':
+      return 'This was written by a newer version of the program. It waits until the server is brought up to date.'
+    case 'not-allowed':
+      return 'Your role does not allow that.'
+    default: {
+      const never: never = refusal
+      return never
+    }
+  }
+}

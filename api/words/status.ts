@@ -1,0 +1,188 @@
+/** The sentence beside a working status, and the words of standings, checks and conclusions. */
+import type { Bracket, ChangeSummary } from '#core/views/rows.ts'
+import type { FunctionRow, StatusView } from '#core/views/machine.ts'
+import type { CheckName, CheckReport, RuleAnswer, RuleName } from '#core/work/checks.ts'
+import { dayWords, shortDay } from './dates.ts'
+import { resultWords } from './entries.ts'
+import { capital, count, list, sentence } from './lists.ts'
+
+interface When { readonly now: string; readonly zone: string }
+
+export const statusTitle = (status: StatusView): string => capital(status.word)
+
+export function changeWords(change: ChangeSummary, { now, zone }: When): string {
+  const from = shortDay(change.from, now, zone)
+  const to = shortDay(change.to, now, zone)
+  const name = change.part ?? change.target.name
+  if (change.kind === 'out and back') {
+    if (change.elsewhere) return `${name} was out from ${from} (${change.elsewhere}) and came back on ${to}`
+    return from === to ? `${name} was out and back on ${to}` : `${name} was out from ${from} to ${to}`
+  }
+  if (change.kind === 'swapped') return `${change.target.name}: ${change.part ?? 'a part'} gave way to ${change.partIn ?? 'another'} on ${to}`
+  if (change.kind === 'taken out') return `${name} was taken out on ${from}${change.elsewhere ? ` (${change.elsewhere})` : ''}`
+  if (change.kind === 'put in') return `${change.partIn ?? 'a part'} was put into ${change.target.name} on ${to}`
+  return `${change.target.name} was ${list(change.verbs) || 'worked on'} on ${to}`
+}
+
+/** Why the status is what it is, in one or two sentences. */
+export function statusSentence(status: StatusView, when: When): string {
+  switch (status.word) {
+    case 'do not power':
+      return sentence(list(status.because))
+    case 'incomplete':
+      return status.missing
+        .filter((m) => m.where !== 'tray')
+        .map((m) => sentence(`${m.position} is empty: its ${m.partKind} is ${m.where === 'missing' ? 'missing' : m.where === 'loan' ? `on loan, in ${m.place ?? 'another place'}` : `in ${m.place ?? 'another place'}`}`))
+        .join(' ')
+    case 'in pieces':
+      return sentence(`${list([...status.off.map((o) => o.position), ...status.missing.map((m) => `${m.position} ${m.partKind}`)])} ${status.off.length + status.missing.length === 1 ? 'is' : 'are'} off the machine`)
+    case 'not working':
+    case 'faulty':
+      return sentence(`${list(status.because)} ${status.because.length === 1 ? 'fails' : 'fail'}`)
+    case 'retest due':
+      return status.change ? `${sentence(`${changeWords(status.change, when)}${status.changes > 1 ? `, and ${count(status.changes - 1, 'other thing')} ${status.changes === 2 ? 'was' : 'were'} touched` : ''}`)} ${status.because.length === status.of ? 'Nothing' : capital(list(status.because))} ${status.because.length === 1 || status.because.length === status.of ? 'has' : 'have'} ${status.because.length === status.of ? '' : 'not '}been tested since.` : sentence(`the last test of ${list(status.because)} proves nothing: its gear was unfit`)
+    case 'not known':
+      return status.because.length ? sentence(`never tested here: ${list(status.because)}`) : 'No function of it is called essential yet.'
+    case 'unproved':
+      return sentence(`${list(status.because)} failed now and then before; the clean run is still too short`)
+    case 'check overdue':
+      return sentence(`the last test of ${list(status.because)} is older than the house allows`)
+    case 'not run':
+      return status.notRun ? sentence(`by decision of ${dayWords(status.notRun.at, when.zone)}: ${status.notRun.reason}`) : 'The house does not run it.'
+    case 'working':
+      return status.oldestProof ? `Every essential function was tested, and nothing it depends on has been touched since.` : ''
+  }
+}
+
+/** Today's standing at the right of a lane. */
+export function standingWords(row: FunctionRow, { now, zone }: When): string {
+  const on = row.test ? `, ${shortDay(row.test.at, now, zone)}` : ''
+  switch (row.word) {
+    case 'retest':
+      return 'test again'
+    case 'works':
+      return `works${on}`
+    case 'fails':
+      return row.changes.length ? 'fails, worked on since' : `fails${on}`
+    case 'partly':
+    case 'intermittent':
+      return row.test ? `${row.test.result.is === 'partly' ? `${row.test.result.good} of ${row.test.result.of}` : 'now and then'}${row.changes.length ? ', worked on since' : on}` : row.word
+    case 'unproved':
+      return row.run ? `clean ${row.run.clean} of ${row.run.needed}` : 'unproved'
+    case 'claimed':
+      return 'only said'
+    case 'untested':
+      return 'never tested'
+    case 'blocked':
+      return 'could not be tried'
+    case 'void':
+      return 'test is void'
+    case 'ageing':
+      return `test is old${on}`
+    case 'inconclusive':
+      return 'inconclusive'
+  }
+}
+
+/** A longer account of a function's standing, for its tooltip and the list below. */
+export function standingSentence(row: FunctionRow, when: When): string {
+  const test = row.test ? `${resultWords(row.test.result)} on ${dayWords(row.test.at, when.zone)}${row.test.depth === 'full' ? '' : `, ${row.test.depth} check`}` : ''
+  const beside = row.beside ? ` Tried again on ${dayWords(row.beside.at, when.zone)}: ${resultWords(row.beside.result)}.` : ''
+  if (row.voided && !row.test) return `The test of ${dayWords(row.voided.at, when.zone)} proves nothing: ${row.voided.gear} was unfit.`
+  if (row.changes.length) return `${sentence(test)} Since then ${list(row.changes.map((c) => changeWords(c, when)))}.${beside}`
+  if (row.run && row.word === 'unproved') return `${sentence(test)} ${row.run.clean} clean of ${row.run.clean}; if the old ${row.run.failures} of ${row.run.of} still held, such luck has ${Math.round(row.run.luck * 100)} %.${beside}`
+  if (row.claim && !row.test) return `Said on arrival: “${row.claim.words}”. Not tested here.${beside}`
+  return `${sentence(test)}${beside}`.trim()
+}
+
+export const checkTitles: Readonly<Record<CheckName, string>> = { 'as-found': 'As-found check', closing: 'Closing' }
+
+const ruleTitles: Readonly<Record<RuleName, string>> = {
+  'tested before work': 'Tested before work',
+  'tray empty': 'Tray empty',
+  'fasteners balance': 'Fasteners balance',
+  'connections on': 'Connections on',
+  'waits over': 'Waits over',
+  'temporary items out': 'Temporary items out',
+  'loans home': 'Loans home',
+  'adjusters noted': 'Adjusters noted from and to',
+  'work verified': 'Polarised work verified',
+  'disturbed functions retested': 'What was touched is retested',
+  'contested entries settled': 'Contested entries settled',
+  'next step handed on': 'Next step handed on',
+}
+
+export const ruleTitle = (rule: string): string => ruleTitles[rule as RuleName] ?? rule
+
+/** What the rule saw, and what would satisfy it. */
+export function ruleWords(answer: RuleAnswer, depth?: string): { readonly saw: string; readonly satisfy: string } {
+  const about = list(answer.about, 5)
+  if (answer.override) return { saw: sentence(`overridden by a ${answer.override.role}: ${answer.override.reason}`), satisfy: '' }
+  switch (answer.rule) {
+    case 'tested before work':
+      if (answer.is === 'not known') return { saw: 'The sheet names no essential function.', satisfy: 'Test what you can see, or name essential functions on the type sheet.' }
+      return { saw: sentence(`the house asks for ${depth === 'full' ? 'every function' : depth === 'look' ? 'a look' : 'the essential functions'} before the first change${about ? `; open: ${about}` : ''}`), satisfy: 'Test them now, or say why not.' }
+    case 'tray empty':
+      return { saw: sentence(`off the machine: ${about}`), satisfy: 'Put it back, or name it as left for later.' }
+    case 'fasteners balance':
+      return { saw: sentence(about), satisfy: 'Count again, put the rest back, or name it as left for later.' }
+    case 'connections on':
+      return { saw: sentence(`still off: ${about}`), satisfy: 'Plug it in.' }
+    case 'waits over':
+      return { saw: sentence(`still waiting: ${about}`), satisfy: 'Wait for it, or name it as left for later.' }
+    case 'temporary items out':
+      return { saw: sentence(`in the machine for diagnosis: ${about}`), satisfy: 'Take it out, or list it as left in.' }
+    case 'loans home':
+      return { saw: sentence(`away: ${about}`), satisfy: 'Bring it home, or carry it forward with a date.' }
+    case 'adjusters noted':
+      return { saw: sentence(`turned without from and to: ${about}`), satisfy: 'Correct the entry with both settings.' }
+    case 'work verified':
+      return { saw: sentence(`fitted, not verified: ${about}`), satisfy: 'Check print and part apart, then write: verify and the position.' }
+    case 'disturbed functions retested':
+      return { saw: sentence(`not tested since they were touched: ${about}`), satisfy: 'Test them, or say what makes it impossible.' }
+    case 'contested entries settled':
+      return { saw: sentence(`${count(answer.about.length, 'entry', 'entries')} contested`), satisfy: 'Settle: it happened, or it did not.' }
+    case 'next step handed on':
+      return { saw: about ? sentence(`open questions go with it: ${about}`) : 'Nothing is said yet.', satisfy: 'Say what comes next, or that nothing does.' }
+  }
+}
+
+/** The head of a check: how many rules are not met. */
+export const checkCount = (check: CheckReport): string => (check.unmet > 0 ? `${check.unmet} not met` : check.rules.some((r) => r.is === 'not known') ? 'not known' : 'met')
+
+/** The bracket's conclusion: its title, and the suspects or the reason below it. */
+export function bracketWords(bracket: Bracket, when: When): { readonly title: string; readonly detail: string; readonly strong: boolean } {
+  const names = bracket.changes.map((c) => (c.kind === 'swapped' ? `the ${c.target.name} swap` : c.kind === 'worked' ? `${c.target.name} ${list(c.verbs)}` : c.target.name))
+  const fns = list(bracket.functions)
+  const or = bracket.orDisturbed.length ? ` Or the touching of ${list(bracket.orDisturbed.map((c) => c.target.name))}.` : ''
+  const presumed = bracket.strength === 'presumed' ? ', presumed' : bracket.strength === 'shows nothing' ? ', weakly' : ''
+  const gear = bracket.weakened.includes('gear not proved') ? ' Test gear was not proved.' : ''
+  switch (bracket.verdict) {
+    case 'cause shown':
+      return { title: `Cause shown${presumed}`, detail: `${sentence(`${names.join(', ')} cured ${fns}`)}${or}${gear}`, strong: false }
+    case 'cause not separated':
+      return { title: 'Cause not separated', detail: `${sentence(`${count(bracket.changes.length, 'suspect')} for ${fns}: ${list(names, 6)}`)}${or}`, strong: true }
+    case 'unexplained':
+      return { title: 'Unexplained', detail: sentence(`${fns} got better with nothing changed`) + or, strong: true }
+    case 'outside what was declared':
+      return { title: 'Outside what was declared', detail: sentence(`${fns} got better after work on things the sheet does not connect with it`), strong: true }
+    case 'no effect':
+      return { title: bracket.strength === 'shows nothing' ? 'Shows nothing' : 'No effect', detail: `${sentence(`${names.join(', ')} did not change ${fns}`)}${bracket.cleared ? ` ${sentence(`${bracket.cleared} is not shown faulty`)}` : bracket.weakened.includes('part put in not proved') ? ' The part put in was not proved.' : ''}`, strong: false }
+    case 'no lasting effect together':
+      return { title: 'No lasting effect together', detail: sentence(`${list(names, 6)} did not change ${fns}`), strong: false }
+    case 'changed symptom':
+      return { title: 'Changed symptom', detail: sentence(`${fns} fails in another way after ${list(names, 6) || 'nothing that was declared'}`), strong: true }
+    case 'caused by':
+      return { title: bracket.raised ? 'Shown by swap-back' : `Caused by the change${presumed}`, detail: sentence(`${fns} got worse after ${names.join(', ')}`) + or, strong: true }
+    case 'among':
+      return { title: 'Caused among these', detail: sentence(`${fns} got worse after ${list(names, 6)}`) + or, strong: true }
+    case 'failed on its own':
+      return { title: 'Failed on its own', detail: sentence(`${fns} got worse with nothing changed`) + or, strong: false }
+    case 'cannot be known':
+      return { title: 'Was it us? Cannot be known', detail: sentence(`${fns} had never been tested before ${dayWords(bracket.testedOn, when.zone)}`), strong: true }
+    case 'order not known':
+      return { title: 'Order not known', detail: sentence(`the times of work and test on ${fns} overlap`), strong: true }
+    case 'survived':
+      return { title: 'Survived', detail: sentence(`${fns} still passes`), strong: false }
+  }
+}
