@@ -1,5 +1,5 @@
 /** Everything the Episode view shows: the sheet, the tray, what stands in the way, and what the composer may complete. */
-import type { EntryId, MachineId } from '#core/ids.ts'
+import type { EntryId, MachineId, PartId } from '#core/ids.ts'
 import { machineStanding, openWaits, trayOf } from '#core/history/status.ts'
 import { functionsOf, sheetOf, type World } from '#core/history/world.ts'
 import { contentsOf, contentWord, type ContentWord } from '#core/parts/presence.ts'
@@ -87,6 +87,14 @@ export function machineContext(world: World, id: MachineId): MachineContext | un
   return machine?.registered ? { machine: id, number: machineNumber(machine), name: machine.name, slots: slotsOf(world, id) } : undefined
 }
 
+/** A part as the composer knows it; undefined for one that was never placed. */
+export function partContext(world: World, id: PartId, seenFrom?: string): PartContext | undefined {
+  const state = world.parts.get(id)
+  if (!state?.place) return undefined
+  const home = state.loan && !state.loan.closed ? state.loan.home : state.legs.findLast((l) => l.from.in.kind === 'machine' || l.from.in.kind === 'assembly')?.from
+  return { id, label: partLabel(world, id), tag: state.tag, place: state.place, placeLabel: placeLabel(world, state.place, seenFrom), facts: factsOfPart(world, id), home }
+}
+
 /** The Episode view. `nextTag` is the next free bag tag of the house. Undefined for an episode the world does not know. */
 export function episodeView(world: World, id: EntryId, nextTag: string): EpisodeView | undefined {
   const machine = [...world.machines.values()].find((m) => m.episodes.some((e) => e.id === id))
@@ -99,14 +107,8 @@ export function episodeView(world: World, id: EntryId, nextTag: string): Episode
   const ids = new Set<string>(line.map((s) => s.id))
   const voids = voidTests(world, machine)
   const before = machine.episodes[episode.number - 2]
-  const partContext = (part: string): PartContext | undefined => {
-    const state = world.parts.get(part as never)
-    return state?.place
-      ? { id: part, label: partLabel(world, state.id), tag: state.tag, place: state.place, placeLabel: placeLabel(world, state.place, machine.id), facts: factsOfPart(world, state.id), home: state.loan && !state.loan.closed ? state.loan.home : state.legs.findLast((l) => l.from.in.kind === 'machine' || l.from.in.kind === 'assembly')?.from }
-      : undefined
-  }
-  const tray = trayOf(world, machine).flatMap((part) => partContext(part) ?? [])
-  const parts = [...world.parts.values()].filter((p) => p.place && p.place.in.kind !== 'gone' && (p.tag !== undefined || (p.loan && !p.loan.closed))).flatMap((p) => partContext(p.id) ?? [])
+  const tray = trayOf(world, machine).flatMap((part) => partContext(world, part, machine.id) ?? [])
+  const parts = [...world.parts.values()].filter((p) => p.place && p.place.in.kind !== 'gone' && (p.tag !== undefined || (p.loan && !p.loan.closed))).flatMap((p) => partContext(world, p.id, machine.id) ?? [])
   const closed = episode.closed?.body
   const authorised = (authority: string | undefined) =>
     world.authorisations.filter((a) => a.authority === authority && (a.until === undefined || a.until > world.now)).map((a) => world.parties.get(a.party)?.name ?? 'somebody')

@@ -7,7 +7,7 @@ import { wrong, type ComposerTools, type Parsed, type Scene } from './types.ts'
 import { parseAdjust, parseAnswer, parseAsk, parseConnection, parseFastening, parseHazard, parseNote, parsePower, parseReading, parseStop, parseVerify, parseWait, parseWork, workVerbs } from './work.ts'
 import type { ComposerContext } from '#core/views/episode.ts'
 
-export type { ComposerTools, Effect, Parsed, ParsedEntry, Problem } from './types.ts'
+export type { ComposerTools, Effect, LookedUp, Parsed, ParsedEntry, Problem } from './types.ts'
 
 type Parser = (text: string, scene: Scene) => Parsed
 

@@ -36,9 +36,11 @@ function takeGiven(text: string, scene: Scene): Found<Given> {
   const part = named && known.find((p) => p.tag === named.name || p.label === named.name)
   if (part && named) return { found: givenPart(part, context), rest: named.rest }
   const { word, rest } = firstWord(text)
-  const machine = scene.machineByNumber(word.toUpperCase())
-  if (machine === undefined) return { parsed: { ok: false, needsMachine: word.toUpperCase() } }
-  if (machine === 'unknown') return { parsed: wrong({ why: 'which part', word, known: names.slice(0, 8) }) }
+  const looked = scene.lookUp(word.toUpperCase())
+  if (looked === undefined) return { parsed: { ok: false, needs: word.toUpperCase() } }
+  if (looked.part) return { found: givenPart(looked.part, context), rest }
+  const { machine } = looked
+  if (!machine) return { parsed: wrong({ why: 'which part', word, known: names.slice(0, 8) }) }
   const slot = takeSlot(rest, machine, false)
   if ('parsed' in slot) return slot
   const { position, place, content, part: id, partLabel } = slot.found.slot
@@ -147,9 +149,10 @@ export function parseLend(text: string, scene: Scene): Parsed {
   if (from.content === 'empty' || from.content === 'unknown part' || !from.part) return wrong({ why: 'nothing there', position: from.position.designator, content: from.content })
   const target = /^to\s+(\S+)\s*(.*)$/i.exec(slot.rest)
   if (!target) return wrong({ why: 'form', form: `lend ${from.position.designator} to T-020 by 11 Apr` })
-  const machine = scene.machineByNumber((target[1] ?? '').toUpperCase())
-  if (machine === undefined) return { ok: false, needsMachine: (target[1] ?? '').toUpperCase() }
-  if (machine === 'unknown') return wrong({ why: 'which machine', word: target[1] ?? '' })
+  const looked = scene.lookUp((target[1] ?? '').toUpperCase())
+  if (looked === undefined) return { ok: false, needs: (target[1] ?? '').toUpperCase() }
+  const { machine } = looked
+  if (!machine) return wrong({ why: 'which machine', word: target[1] ?? '' })
   const [slotText = '', byText] = (target[2] ?? '').split(/\s*\bby\s+/i)
   const due = byText ? takeDue(byText, scene) : undefined
   if (byText && !due) return wrong({ why: 'no such time', word: byText })

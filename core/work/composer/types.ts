@@ -4,7 +4,7 @@ import type { Body, TestResult } from '#core/history/kinds.ts'
 import type { Refusal } from '#core/history/refusal.ts'
 import type { FitRemark } from '#core/parts/fit.ts'
 import type { Instant, Interval } from '#core/quantity/time.ts'
-import type { ComposerContext, MachineContext } from '#core/views/episode.ts'
+import type { ComposerContext, MachineContext, PartContext } from '#core/views/episode.ts'
 
 export type Effect =
   | { readonly does: 'takes out'; readonly part: string; readonly from: string; readonly to: string }
@@ -46,15 +46,18 @@ export type Problem =
 export type Parsed =
   | { readonly ok: true; readonly entries: readonly ParsedEntry[]; readonly effects: readonly Effect[] }
   | { readonly ok: false; readonly problem: Problem }
-  /** The line names another machine whose positions must be fetched first. */
-  | { readonly ok: false; readonly needsMachine: string }
+  /** The line names another machine or a part kept elsewhere, which must be fetched first. */
+  | { readonly ok: false; readonly needs: string }
+
+/** What a number or a tag stands for: a machine of the house, or a part wherever it is. */
+export interface LookedUp { readonly machine?: MachineContext | undefined; readonly part?: PartContext | undefined }
 
 export interface ComposerTools {
   readonly now: Instant
   readonly zone: string
   readonly newId: () => string
-  /** Another machine by its number; 'unknown' when there is none, undefined while it is being fetched. */
-  readonly machineByNumber: (number: string) => MachineContext | 'unknown' | undefined
+  /** What a number or a tag stands for; undefined while it is being fetched. */
+  readonly lookUp: (word: string) => LookedUp | undefined
 }
 
 export interface Scene extends ComposerTools { readonly context: ComposerContext }

@@ -1,0 +1,22 @@
+/** Writing entries: one or many, idempotent by id, all-or-nothing per entry or per `together` group. */
+import { z } from 'zod'
+import { draftSchema } from '#core/history/entry.ts'
+import type { Refusal } from '#core/history/refusal.ts'
+
+export const entriesSchema = z.strictObject({
+  entries: z.array(z.unknown()).min(1, 'There is no entry in it.').max(500, 'At most 500 entries at once.'),
+  /**
+   * What becomes of an entry that would be contested. `refuse` (typed now, at the keyboard): answered with the rule, so that
+   * the line can be mended. `keep` (an outbox, or a person who insists): kept as contested.
+   */
+  contested: z.enum(['refuse', 'keep']).default('refuse'),
+})
+
+export { draftSchema }
+
+export type Became =
+  | { readonly id: string; readonly became: 'recorded' | 'already recorded'; readonly seq: number; readonly clockUncertain?: boolean }
+  | { readonly id: string; readonly became: 'contested'; readonly seq: number; readonly contest: Refusal; readonly detail: string }
+  | { readonly id: string; readonly became: 'refused'; readonly refusal: Refusal; readonly detail: string; readonly mayKeep: boolean; readonly both?: readonly unknown[] }
+
+export interface EntriesAnswer { readonly entries: readonly Became[] }

@@ -1,0 +1,57 @@
+/** Reading machines: lists, one machine at any time, its record as a file. */
+import { z } from 'zod'
+import { instantSchema } from '#core/quantity/time.ts'
+import type { MachineSummary } from '#core/views/summary.ts'
+
+/** Filters are words above the table; every one narrows. */
+export const listFilters = ['retest due', 'not working', 'on loan', 'has picture tube', 'open episode', 'not known', 'working', 'incomplete', 'lends parts', 'owner’s'] as const
+export type ListFilter = (typeof listFilters)[number]
+
+export const listQuery = z.object({
+  q: z.string().max(120).optional(),
+  filter: z
+    .union([z.string(), z.array(z.string())])
+    .optional()
+    .transform((value) => (value === undefined ? [] : Array.isArray(value) ? value : [value]))
+    .pipe(z.array(z.enum(listFilters)).max(10)),
+  cursor: z.string().max(200).optional(),
+  limit: z.coerce.number().int().min(1).max(200).default(100),
+})
+export const viewQuery = z.object({ asOf: instantSchema.optional(), knownAt: instantSchema.optional() })
+
+export interface MachineList { readonly machines: readonly MachineSummary[]; readonly total: number; readonly next?: string | undefined }
+export interface BenchAnswer {
+  readonly open: readonly MachineSummary[]
+  readonly away: readonly { readonly machine: string; readonly number: string; readonly name: string; readonly kind: string; readonly words: string; readonly at: string }[]
+  readonly needs: readonly { readonly machine: string; readonly number: string; readonly name: string; readonly kind: 'question' | 'contested' | 'void'; readonly words: string; readonly at: string; readonly entry: string; readonly episode?: string | undefined }[]
+  readonly written: readonly { readonly id: string; readonly at: string; readonly who: string; readonly what: string; readonly machine?: string | undefined; readonly number?: string | undefined }[]
+  readonly retest: readonly MachineSummary[]
+  readonly now: string
+}
+
+export interface PartRow {
+  readonly id: string
+  readonly label: string
+  readonly tag?: string | undefined
+  readonly partKind?: string | undefined
+  readonly place: string
+  readonly holder: 'machine' | 'tray' | 'store' | 'party' | 'gone' | 'kept' | 'rig'
+  readonly machine?: string | undefined
+  readonly since?: string | undefined
+  readonly health: string
+  readonly origin?: string | undefined
+  readonly from?: string | undefined
+  readonly loan?: { readonly home: string; readonly due?: string | undefined; readonly since: string } | undefined
+}
+export interface PartsAnswer { readonly parts: readonly PartRow[]; readonly total: number; readonly next?: string | undefined; readonly loans: readonly PartRow[] }
+export interface PartLife extends PartRow {
+  readonly attributes: Readonly<Record<string, string>>
+  readonly marking?: string | undefined
+  readonly dateCode?: string | undefined
+  readonly life: readonly { readonly at: string; readonly what: string; readonly who?: string | undefined; readonly entry: string }[]
+}
+export interface TypeRow { readonly id: string; readonly name: string; readonly kind: string; readonly maker: string; readonly version: number; readonly functions: number; readonly positions: number; readonly hazards: readonly string[]; readonly machines: number; readonly at: string }
+export interface NextNumbers { readonly entryNumber: string; readonly tag: string }
+
+/** What the live stream says of each commit. */
+export interface LiveEvent { readonly seq: number; readonly machines: readonly string[]; readonly kinds: readonly string[] }

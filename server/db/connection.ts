@@ -1,0 +1,16 @@
+/** One Sequelize connection to PostgreSQL, and the raw query helper that the stores use. */
+import { QueryTypes, Sequelize, type Transaction } from 'sequelize'
+
+export type Db = Sequelize
+
+export function connect(url: string, poolSize = 12): Db {
+  return new Sequelize(url, { dialect: 'postgres', logging: false, pool: { max: poolSize, min: 1, acquire: 30_000, idle: 60_000 }, define: { underscored: true, timestamps: false, freezeTableName: true } })
+}
+
+/** Rows of a SELECT. Values are bound ($1, $2 …), never pasted. */
+export const rows = <T extends object>(db: Db, sql: string, bind: unknown[] = [], transaction?: Transaction): Promise<T[]> =>
+  db.query<T>(sql, { bind, type: QueryTypes.SELECT, ...(transaction ? { transaction } : {}) })
+
+export async function run(db: Db, sql: string, bind: unknown[] = [], transaction?: Transaction): Promise<void> {
+  await db.query(sql, { bind, type: QueryTypes.RAW, ...(transaction ? { transaction } : {}) })
+}

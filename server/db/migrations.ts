@@ -1,0 +1,54 @@
+/** Migrations, forward only, each in one transaction. */
+import { SequelizeStorage, Umzug } from 'umzug'
+import { run, type Db } from './connection.ts'
+
+const steps: readonly { readonly name: string; readonly sql: readonly string[] }[] = [
+  {
+    name: '001-entries-and-projections',
+    sql: [
+      `CREATE TABLE house (id integer PRIMARY KEY CHECK (id = 1), name text NOT NULL, zone text NOT NULL, currency text NOT NULL CHECK (currency ~ '^[A-Z]{3}$'), demo boolean NOT NULL DEFAULT false)`,
+      `CREATE TABLE accounts (id uuid PRIMARY KEY, party uuid NOT NULL, email text NOT NULL UNIQUE, password_hash text NOT NULL, role text NOT NULL CHECK (role IN ('steward','restorer','volunteer','guest')), active boolean NOT NULL DEFAULT true)`,
+      `CREATE TABLE invites (id uuid PRIMARY KEY, token_hash text NOT NULL UNIQUE, name text NOT NULL, role text NOT NULL, party uuid, expires_at timestamptz NOT NULL, used_at timestamptz, invited_by uuid NOT NULL)`,
+      `CREATE TABLE setup (token_hash text PRIMARY KEY, made_at timestamptz NOT NULL)`,
+      `CREATE TABLE files (sha256 text PRIMARY KEY CHECK (sha256 ~ '^[0-9a-f]{64}$'), mime text NOT NULL, width integer NOT NULL, height integer NOT NULL, bytes integer NOT NULL)`,
+      `CREATE TABLE session (sid varchar NOT NULL PRIMARY KEY, sess json NOT NULL, expire timestamp(6) NOT NULL)`,
+      `CREATE INDEX session_expire ON session (expire)`,
+      // The truth.
+      `CREATE SEQUENCE entry_seq`,
+      `CREATE TABLE entries (id uuid PRIMARY KEY, seq bigint NOT NULL UNIQUE, kind text NOT NULL, house boolean NOT NULL, machine uuid, recorded_at timestamptz NOT NULL, content_hash text NOT NULL, entry json NOT NULL)`,
+      `CREATE INDEX entries_house ON entries (seq) WHERE house`,
+      `CREATE TABLE entry_subjects (entry uuid NOT NULL REFERENCES entries (id), kind text NOT NULL, subject text NOT NULL, PRIMARY KEY (kind, subject, entry))`,
+      `CREATE INDEX entry_subjects_entry ON entry_subjects (entry, kind)`,
+      // Projections: written in the same transaction, rebuildable from the entries at any time.
+      `CREATE TABLE placements (part uuid PRIMARY KEY, holder_kind text NOT NULL, holder text NOT NULL, slot text, CONSTRAINT one_part_a_slot UNIQUE (slot) DEFERRABLE INITIALLY DEFERRED)`,
+      `CREATE INDEX placements_holder ON placements (holder_kind, holder)`,
+      `CREATE TABLE parts (part uuid PRIMARY KEY, tag text UNIQUE, machine uuid, loan boolean NOT NULL, gone boolean NOT NULL, words text NOT NULL, part_row json NOT NULL)`,
+      `CREATE TABLE machines (machine uuid PRIMARY KEY, entry_number text NOT NULL UNIQUE, number text NOT NULL, type uuid, status text NOT NULL, open boolean NOT NULL, on_loan boolean NOT NULL, lends_parts boolean NOT NULL, tube boolean NOT NULL, legal text NOT NULL, words text NOT NULL, sort_name text NOT NULL, holds_until timestamptz, summary json NOT NULL)`,
+      `CREATE INDEX machines_sort ON machines (sort_name, machine)`,
+      `CREATE INDEX machines_open ON machines (machine) WHERE open`,
+      `CREATE INDEX machines_number ON machines (number)`,
+      `CREATE INDEX machines_due ON machines (holds_until) WHERE holds_until IS NOT NULL`,
+    ],
+  },
+]
+
+/** Brings the database up to date. Several servers may start at once: an advisory lock lets one of them work. */
+export async function migrate(db: Db): Promise<void> {
+  await run(db, 'SELECT pg_advisory_lock(7342)')
+  try {
+    const umzug = new Umzug({
+      migrations: steps.map((step) => ({
+        name: step.name,
+        up: () =>
+          db.transaction(async (transaction) => {
+            for (const sql of step.sql) await run(db, sql, [], transaction)
+          }),
+      })),
+      storage: new SequelizeStorage({ sequelize: db }),
+      logger: undefined,
+    })
+    await umzug.up()
+  } finally {
+    await run(db, 'SELECT pg_advisory_unlock(7342)')
+  }
+}

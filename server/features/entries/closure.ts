@@ -1,0 +1,77 @@
+/** Loads the entries that a machine's state can depend on, through an immutable cache. */
+import type { Transaction } from 'sequelize'
+import type { Entry } from '#core/history/entry.ts'
+import { lift } from '#core/history/lifts/index.ts'
+import { rows, type Db } from '../../db/connection.ts'
+
+/**
+ * Entries never change once stored, so keeping read ones in memory is no state: any of them may be dropped at any time.
+ * Oldest first out.
+ */
+const cache = new Map<string, Entry>()
+const cacheSize = 300_000
+
+function remember(entry: Entry) {
+  if (cache.size >= cacheSize) {
+    const oldest = cache.keys().next().value
+    if (oldest !== undefined) cache.delete(oldest)
+  }
+  cache.set(entry.id, entry)
+}
+
+export class NewerEntry extends Error {
+  constructor(readonly id: string) {
+    super(`entry ${id} was written by a newer version`)
+    this.name = 'NewerEntry'
+  }
+}
+
+/** Entries by id, in seq order. `committed`: none of them can be an uncommitted one of this very transaction. */
+export async function loadEntries(db: Db, ids: readonly string[], transaction?: Transaction, committed = transaction === undefined): Promise<Entry[]> {
+  const missing = ids.filter((id) => !cache.has(id))
+  const fetched = new Map<string, Entry>()
+  if (missing.length > 0) {
+    const found = await rows<{ id: string; seq: string; entry: Entry }>(db, 'SELECT id, seq, entry FROM entries WHERE id = ANY($1::uuid[])', [missing], transaction)
+    for (const row of found) {
+      const lifted = lift({ ...row.entry, seq: Number(row.seq) } as unknown as { v: number; [key: string]: unknown })
+      if (lifted === 'newer') throw new NewerEntry(row.id)
+      const entry = lifted as unknown as Entry
+      fetched.set(entry.id, entry)
+    }
+  }
+  const all = ids.flatMap((id) => fetched.get(id) ?? cache.get(id) ?? []).sort((a, b) => a.seq - b.seq)
+  // Uncommitted entries of an open transaction must not outlive it, so they never fill the cache.
+  if (committed) for (const entry of fetched.values()) remember(entry)
+  return all
+}
+
+/** What was committed becomes readable without the database. */
+export const rememberCommitted = (entries: readonly Entry[]) => entries.forEach(remember)
+export const forgetEntries = () => cache.clear()
+
+/**
+ * Ids of the closure of machines and parts: all entries about them; about every part those mention, and the parts *those*
+ * mention (a chip inside a card that came from elsewhere); the registrations of other machines met on the way; and the
+ * house's own entries (types, parties, test gear, policies).
+ */
+const closureSql = `
+WITH a AS (SELECT entry FROM entry_subjects WHERE kind = 'machine' AND subject = ANY($1::text[])),
+p1 AS (SELECT DISTINCT s.subject FROM entry_subjects s JOIN a ON a.entry = s.entry WHERE s.kind = 'part' UNION SELECT unnest($2::text[])),
+b AS (SELECT s.entry FROM entry_subjects s JOIN p1 ON s.kind = 'part' AND s.subject = p1.subject),
+p2 AS (SELECT DISTINCT s.subject FROM entry_subjects s JOIN b ON b.entry = s.entry WHERE s.kind = 'part'),
+c AS (SELECT s.entry FROM entry_subjects s JOIN p2 ON s.kind = 'part' AND s.subject = p2.subject),
+near AS (SELECT entry FROM a UNION SELECT entry FROM b UNION SELECT entry FROM c),
+others AS (SELECT DISTINCT s.subject FROM entry_subjects s JOIN near ON near.entry = s.entry WHERE s.kind = 'machine' AND NOT s.subject = ANY($1::text[])),
+d AS (SELECT s.entry FROM entry_subjects s JOIN others ON s.kind = 'machine' AND s.subject = others.subject JOIN entries e ON e.id = s.entry WHERE e.kind = 'machine')
+SELECT entry AS id FROM near UNION SELECT entry FROM d UNION SELECT id FROM entries WHERE house`
+
+export async function closureOf(db: Db, machines: readonly string[], parts: readonly string[] = [], transaction?: Transaction, committed = transaction === undefined): Promise<Entry[]> {
+  const ids = await rows<{ id: string }>(db, closureSql, [machines, parts], transaction)
+  return loadEntries(db, ids.map((row) => row.id), transaction, committed)
+}
+
+/** The house's own entries: types, parties, test gear, house policies, authorisations, grants. */
+export async function houseEntries(db: Db, transaction?: Transaction): Promise<Entry[]> {
+  const ids = await rows<{ id: string }>(db, 'SELECT id FROM entries WHERE house', [], transaction)
+  return loadEntries(db, ids.map((row) => row.id), transaction)
+}

@@ -1,0 +1,131 @@
+/** Sign-in, sign-out, who am I, first run, accepting an invitation. */
+import { createHash, randomBytes, randomUUID } from 'node:crypto'
+import { hash, verify } from '@node-rs/argon2'
+import { Router, type Request } from 'express'
+import rateLimit from 'express-rate-limit'
+import { v7 } from 'uuid'
+import { acceptSchema, setupSchema, signInSchema, type Me, type SessionAnswer } from '#api/session.ts'
+import { pointAt } from '#core/quantity/time.ts'
+import type { AccountId, EntryId, PartyId } from '#core/ids.ts'
+import type { Role } from '#core/work/roles.ts'
+import { rows, run } from '../../db/connection.ts'
+import { AccountModel, HouseModel, InviteModel } from '../../db/models.ts'
+import type { Services } from '../../platform/app.ts'
+import { findVisitor, houseWorld } from '../../platform/access.ts'
+import { nowInstant, nowMs } from '../../platform/clock.ts'
+import { handle, parse, ProblemError } from '../../platform/errors.ts'
+import { append } from '../entries/store.ts'
+
+/** OWASP password storage: argon2id, 19 MiB, 2 passes, 1 lane (ASVS 4.0.3 V2.4.1). */
+const argon = { memoryCost: 19_456, timeCost: 2, parallelism: 1 } as const
+export const hashPassword = (password: string): Promise<string> => hash(password, argon)
+export const hashToken = (token: string): string => createHash('sha256').update(token).digest('hex')
+export const newToken = (): string => randomBytes(24).toString('base64url')
+
+/** Makes the one-time link of an empty database. Answers undefined when the house is already set up. */
+export async function offerSetup(services: Services): Promise<string | undefined> {
+  if (await HouseModel.findByPk(1)) return undefined
+  const token = newToken()
+  await run(services.db, 'DELETE FROM setup')
+  await run(services.db, 'INSERT INTO setup (token_hash, made_at) VALUES ($1, $2)', [hashToken(token), nowInstant()])
+  return token
+}
+
+async function signIn(request: Request, account: string) {
+  // A new session id at sign-in, so that nobody can have fixed it before (ASVS V3.2.1).
+  await new Promise<void>((resolve, reject) => request.session.regenerate((error: Error | null) => (error ? reject(error) : resolve())))
+  request.session.account = account
+  request.session.csrf = newToken()
+}
+
+/** A person's party entry and account in one go. */
+export async function createPerson(services: Services, person: { name: string; email: string; password: string; role: Role; party?: string | undefined }): Promise<AccountModel> {
+  const account = randomUUID()
+  const party = (person.party ?? v7()) as PartyId
+  const now = nowInstant()
+  if (!person.party) {
+    const [became] = await append(services.db, [{ id: v7() as EntryId, v: 1, happenedAt: pointAt(now), basis: 'seen', body: { kind: 'party', party, name: person.name, sort: 'person', roles: [person.role] } }], { account: account as AccountId, role: 'steward', now, fromOutbox: false, keepContested: false })
+    if (became?.became !== 'recorded') throw new ProblemError('refused', 'The person could not be written down.')
+  }
+  return AccountModel.create({ id: account, party, email: person.email, passwordHash: await hashPassword(person.password), role: person.role })
+}
+
+export function sessionRoutes(services: Services): Router {
+  const router = Router()
+  const tries = rateLimit({
+    windowMs: 10 * 60_000,
+    limit: 10,
+    skipSuccessfulRequests: true,
+    keyGenerator: (request) => `${request.ip ?? ''}|${String((request.body as { email?: unknown } | undefined)?.email ?? '').toLowerCase()}`,
+    handler: () => {
+      throw new ProblemError('too-many-tries', 'Too many tries. Wait ten minutes, or ask a steward for a new invitation.')
+    },
+    validate: false,
+  })
+
+  const answer = async (request: Request): Promise<SessionAnswer> => {
+    const house = await HouseModel.findByPk(1)
+    const visitor = await findVisitor(request)
+    request.session.csrf ??= newToken()
+    let me: Me | null = null
+    if (visitor) {
+      const party = (await houseWorld(services.db)).parties.get(visitor.party)
+      me = { account: visitor.account, party: visitor.party, name: party?.name ?? visitor.email, initials: party?.initials ?? '', role: visitor.role, email: visitor.email }
+    }
+    return { house: house && { name: house.name, zone: house.zone, currency: house.currency }, me, csrf: request.session.csrf, demo: house?.demo === true && services.config.demo, secure: request.secure }
+  }
+
+  router.get('/session', handle(async (request, response) => response.json(await answer(request))))
+
+  router.post('/session', tries, handle(async (request, response) => {
+    const { email, password } = parse(signInSchema, request.body)
+    const account = await AccountModel.findOne({ where: { email } })
+    // The same work for an unknown address, so that time does not tell which addresses exist.
+    const right = await verify(account?.passwordHash ?? (await decoy), password)
+    if (!account?.active || !right) throw new ProblemError('not-signed-in', 'That address and password do not go together. Nothing else was changed.')
+    await signIn(request, account.id)
+    response.json(await answer(request))
+  }))
+
+  router.delete('/session', handle(async (request, response) => {
+    await new Promise<void>((resolve, reject) => request.session.destroy((error: Error | null) => (error ? reject(error) : resolve())))
+    response.clearCookie('anamnesis').status(204).end()
+  }))
+
+  router.post('/setup', tries, handle(async (request, response) => {
+    const setup = parse(setupSchema, request.body)
+    const [offered] = await rows(services.db, 'SELECT 1 FROM setup WHERE token_hash = $1', [hashToken(setup.token)])
+    if (!offered || (await HouseModel.findByPk(1))) throw new ProblemError('setup-closed', 'This link has been used, or is not the newest one. Start the server again to get another, or sign in.')
+    await HouseModel.create({ id: 1, name: setup.collection, zone: setup.zone, currency: setup.currency })
+    await run(services.db, 'DELETE FROM setup')
+    const account = await createPerson(services, { name: setup.name, email: setup.email, password: setup.password, role: 'steward' })
+    await signIn(request, account.id)
+    response.status(201).json(await answer(request))
+  }))
+
+  const findInvite = async (token: string) => {
+    const invite = await InviteModel.findOne({ where: { tokenHash: hashToken(token) } })
+    if (!invite || invite.usedAt || invite.expiresAt.getTime() < nowMs()) throw new ProblemError('not-found', 'This invitation has been used or has run out. Ask a steward for a new one.')
+    return invite
+  }
+
+  router.get('/invitations/:token', handle(async (request, response) => {
+    const invite = await findInvite(String(request.params['token']))
+    const house = await HouseModel.findByPk(1)
+    response.json({ name: invite.name, role: invite.role, collection: house?.name ?? '' })
+  }))
+
+  router.post('/invitations/:token', tries, handle(async (request, response) => {
+    const invite = await findInvite(String(request.params['token']))
+    const accepted = parse(acceptSchema, request.body)
+    if (await AccountModel.findOne({ where: { email: accepted.email } })) throw new ProblemError('refused', 'Somebody signs in with that address already.')
+    const account = await createPerson(services, { ...accepted, name: invite.name, role: invite.role, party: invite.party ?? undefined })
+    await invite.update({ usedAt: new Date(nowMs()) })
+    await signIn(request, account.id)
+    response.status(201).json(await answer(request))
+  }))
+
+  return router
+}
+
+const decoy = hashPassword(newToken())

@@ -1,0 +1,81 @@
+/** Who may see and do what: asked here by every route, per object. */
+import type { Request } from 'express'
+import type { World } from '#core/history/world.ts'
+import { fold } from '#core/history/fold.ts'
+import { atLeast, type Role } from '#core/work/roles.ts'
+import type { AccountId, MachineId, PartyId } from '#core/ids.ts'
+import { houseEntries } from '../features/entries/closure.ts'
+import { rows, type Db } from '../db/connection.ts'
+import { AccountModel } from '../db/models.ts'
+import { nowInstant } from './clock.ts'
+import { notFound, ProblemError } from './errors.ts'
+
+export interface Visitor {
+  readonly account: AccountId
+  readonly party: PartyId
+  readonly role: Role
+  readonly email: string
+}
+
+declare module 'express-session' {
+  interface SessionData {
+    account?: string
+    csrf?: string
+  }
+}
+
+/** The account behind the session, read anew for every request: a right taken away is gone at once. */
+export async function findVisitor(request: Request): Promise<Visitor | undefined> {
+  const id = request.session.account
+  if (!id) return undefined
+  const account = await AccountModel.findByPk(id)
+  if (!account?.active) return undefined
+  return { account: account.id as AccountId, party: account.party as PartyId, role: account.role, email: account.email }
+}
+
+export async function requireVisitor(request: Request, least: Role = 'guest'): Promise<Visitor> {
+  const visitor = await findVisitor(request)
+  if (!visitor) throw new ProblemError('not-signed-in', 'Sign in first. What you typed stays in its line.')
+  if (!atLeast(visitor.role, least)) throw new ProblemError('not-allowed', least === 'steward' ? 'Only a steward may do that.' : 'Your role does not allow that.')
+  return visitor
+}
+
+let memo: { readonly seq: string; readonly at: string; readonly world: World } | undefined
+
+/** The house's own entries folded: parties, types, gear, policies, authorisations, grants. Memoised until the next house entry. */
+export async function houseWorld(db: Db): Promise<World> {
+  const [latest] = await rows<{ seq: string }>(db, `SELECT count(*) || ':' || coalesce(max(seq), 0) AS seq FROM entries WHERE house`)
+  const now = nowInstant()
+  const seq = latest?.seq ?? ''
+  if (memo?.seq === seq) return { ...memo.world, now }
+  const world = fold(await houseEntries(db), { now })
+  memo = { seq, at: now, world }
+  return world
+}
+
+export const forgetHouse = () => {
+  memo = undefined
+}
+
+export type Sight = 'whole' | 'guest' | 'none'
+
+/** What a visitor may see of a machine: all of it, the guest's projection within a grant in force, or nothing. */
+export async function sightOf(db: Db, visitor: Visitor, machine: MachineId): Promise<Sight> {
+  if (atLeast(visitor.role, 'volunteer')) return 'whole'
+  const granted = await grantedMachines(db, visitor)
+  return granted.has(machine) ? 'guest' : 'none'
+}
+
+/** Machines a guest may see now. Sight is a grant with dates, never deduced from ownership or loans. */
+export async function grantedMachines(db: Db, visitor: Visitor): Promise<ReadonlySet<string>> {
+  const world = await houseWorld(db)
+  const now = nowInstant()
+  return new Set(world.grants.filter((g) => g.party === visitor.party && (g.from === undefined || g.from <= now) && (g.until === undefined || g.until > now)).map((g) => g.machine))
+}
+
+/** The sight, or "not found": a machine that may not be seen does not show that it exists. */
+export async function requireSight(db: Db, visitor: Visitor, machine: MachineId): Promise<Exclude<Sight, 'none'>> {
+  const sight = await sightOf(db, visitor, machine)
+  if (sight === 'none') throw notFound()
+  return sight
+}

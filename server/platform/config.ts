@@ -1,0 +1,30 @@
+/** Settings from the environment, read once. */
+import path from 'node:path'
+
+export interface Config {
+  readonly databaseUrl: string
+  readonly dataDir: string
+  readonly port: number
+  readonly host: string
+  /** Where the built interface lies. */
+  readonly webDir: string
+  readonly proxies: string
+  readonly test: boolean
+  /** Signs in the demo accounts on the sign-in page; only for the demo collection. */
+  readonly demo: boolean
+}
+
+export function readConfig(env: NodeJS.ProcessEnv = process.env): Config {
+  const databaseUrl = env['DATABASE_URL']
+  if (!databaseUrl) throw new Error('DATABASE_URL is not set. Say where PostgreSQL is: postgres://user@127.0.0.1:5432/name')
+  return {
+    databaseUrl,
+    dataDir: path.resolve(env['ANAMNESIS_DATA'] ?? '.data'),
+    port: Number(env['PORT'] ?? 4180),
+    host: env['HOST'] ?? '127.0.0.1',
+    webDir: path.resolve(env['ANAMNESIS_WEB'] ?? 'dist/web'),
+    proxies: env['TRUST_PROXY'] ?? '',
+    test: env['NODE_ENV'] === 'test',
+    demo: env['ANAMNESIS_DEMO'] === '1',
+  }
+}

@@ -1,0 +1,69 @@
+/** From anything thrown to a problem detail; nothing of the inside leaks out. */
+import type { ErrorRequestHandler, RequestHandler } from 'express'
+import { z, ZodError } from 'zod'
+import type { Problem, ProblemType } from '#api/problems.ts'
+import type { Logger } from 'pino'
+
+const titles: Readonly<Record<ProblemType, readonly [status: number, title: string]>> = {
+  invalid: [400, 'Something in it cannot be read'],
+  'not-signed-in': [401, 'Not signed in'],
+  'not-allowed': [403, 'Not allowed'],
+  'not-found': [404, 'Not found'],
+  refused: [409, 'Refused'],
+  'other-content': [409, 'Sent before with other content'],
+  'too-large': [413, 'Too large'],
+  'too-many-tries': [429, 'Too many tries'],
+  'stale-page': [403, 'The page is out of date'],
+  'unsupported-file': [415, 'Not a photograph'],
+  'setup-closed': [409, 'Already set up'],
+  internal: [500, 'Something went wrong here'],
+}
+
+export class ProblemError extends Error {
+  constructor(
+    readonly problem: ProblemType,
+    readonly detail: string,
+    readonly more: Partial<Problem> = {},
+  ) {
+    super(detail)
+    this.name = 'ProblemError'
+  }
+}
+
+export const notFound = () => new ProblemError('not-found', 'There is nothing here that you may see.')
+
+export function problemOf(error: unknown): Problem {
+  if (error instanceof ProblemError) {
+    const [status, title] = titles[error.problem]
+    return { type: error.problem, title, status, detail: error.detail, ...error.more }
+  }
+  if (error instanceof ZodError) {
+    const fields = error.issues.slice(0, 20).map((issue) => ({ path: issue.path.join('.'), message: issue.code === 'unrecognized_keys' ? `Not known here: ${issue.keys.join(', ')}.` : issue.message }))
+    const first = fields[0]
+    return { type: 'invalid', title: titles.invalid[1], status: 400, detail: first ? `${first.path ? `${first.path}: ` : ''}${first.message}` : 'It cannot be read.', fields }
+  }
+  const status = (error as { status?: number; type?: string }).status
+  if ((error as { type?: string }).type === 'entity.too.large' || (error as { code?: string }).code === 'LIMIT_FILE_SIZE') return { type: 'too-large', title: titles['too-large'][1], status: 413, detail: 'That is larger than is taken at once. Nothing was stored.' }
+  if ((error as { type?: string }).type === 'entity.parse.failed') return { type: 'invalid', title: titles.invalid[1], status: 400, detail: 'The text is not valid JSON. Nothing was stored.' }
+  if (status !== undefined && status >= 400 && status < 500) return { type: 'invalid', title: titles.invalid[1], status, detail: 'The request cannot be read.' }
+  return { type: 'internal', title: titles.internal[1], status: 500, detail: 'Something went wrong here. What you wrote was not stored; it is still in your line.' }
+}
+
+export const errorHandler =
+  (log: Logger): ErrorRequestHandler =>
+  (error: unknown, request, response, next) => {
+    const problem = problemOf(error)
+    if (problem.status >= 500) log.error({ path: request.path, error: error instanceof Error ? { name: error.name, message: error.message, stack: error.stack } : String(error) }, 'request failed')
+    if (response.headersSent) return next(error)
+    response.status(problem.status).type('application/problem+json').send(JSON.stringify(problem))
+  }
+
+/** Parses part of a request strictly. Throws ZodError. */
+export const parse = <T>(schema: z.ZodType<T, unknown>, value: unknown): T => schema.parse(value)
+
+/** Lets an async handler reject into the error handler. */
+export const handle =
+  (work: (...args: Parameters<RequestHandler>) => Promise<unknown>): RequestHandler =>
+  (request, response, next) => {
+    work(request, response, next).catch(next)
+  }

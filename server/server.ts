@@ -1,0 +1,51 @@
+/** Starts the server: database, migrations, live connection, sweep, HTTP. Used by main, the tests and the demo. */
+import { createServer, type Server } from 'node:http'
+import type { AddressInfo } from 'node:net'
+import pino, { type Logger } from 'pino'
+import { connect } from './db/connection.ts'
+import { migrate } from './db/migrations.ts'
+import { defineModels } from './db/models.ts'
+import { refreshDue } from './features/entries/store.ts'
+import { createApp, type Services } from './platform/app.ts'
+import { nowInstant } from './platform/clock.ts'
+import type { Config } from './platform/config.ts'
+import { Live } from './platform/live.ts'
+
+export interface Running { readonly services: Services; readonly http: Server; readonly address: string; readonly stop: () => Promise<void> }
+
+/** Nothing that identifies a session or a password is ever written to the log. */
+export const createLog = (level: string): Logger => pino({ level, redact: { paths: ['password', 'token', 'cookie', '*.password', '*.token', 'headers.cookie'], remove: true } })
+
+export async function prepare(config: Config, log: Logger): Promise<Services> {
+  const db = connect(config.databaseUrl)
+  await migrate(db)
+  defineModels(db)
+  return { db, config, log, live: new Live(config.databaseUrl, log) }
+}
+
+export async function startServer(config: Config, log: Logger = createLog(config.test ? 'silent' : 'info'), prepared?: Services): Promise<Running> {
+  const services = prepared ?? (await prepare(config, log))
+  await services.live.start()
+  const { app, close } = createApp(services)
+  const http = createServer(app)
+  await new Promise<void>((resolve, reject) => {
+    http.once('error', reject)
+    http.listen(config.port, config.host, resolve)
+  })
+  const sweep = setInterval(() => void refreshDue(services.db, nowInstant()).catch((error: Error) => log.warn({ error: error.message }, 'sweep failed')), 60_000)
+  sweep.unref()
+  const { port } = http.address() as AddressInfo
+  return {
+    services,
+    http,
+    address: `http://${config.host === '0.0.0.0' ? '127.0.0.1' : config.host}:${port}`,
+    stop: async () => {
+      clearInterval(sweep)
+      http.closeAllConnections()
+      await new Promise<void>((resolve) => http.close(() => resolve()))
+      await services.live.stop()
+      await close()
+      await services.db.close()
+    },
+  }
+}

@@ -1,0 +1,34 @@
+/** `npm test`: types, lint, rules, unit, server against a real database of its own, build, end to end. */
+import path from 'node:path'
+import { ensureChromium, ensurePackages, root, runStep, startCluster } from './provision.mjs'
+
+ensurePackages()
+ensureChromium()
+const dataDir = path.resolve(process.env.ANAMNESIS_DATA ?? path.join(root, '.data'))
+const cluster = await startCluster(dataDir, 'postgres-test', { durable: false })
+const env = { TEST_CLUSTER_URL: cluster.url, NODE_ENV: 'test', FORCE_COLOR: '0' }
+const steps = [
+  ['types', 'npx', ['tsc', '--noEmit']],
+  ['lint', 'npx', ['eslint', '--max-warnings', '0', '.']],
+  ['dependency rules', 'npx', ['depcruise', '--config', '.dependency-cruiser.cjs', '--output-type', 'err', 'core', 'api', 'server', 'web', 'demo']],
+  ['unit and server tests', 'npx', ['vitest', 'run']],
+  ['build', 'npx', ['vite', 'build', '--config', 'web/vite.config.ts', '--logLevel', 'warn']],
+  ['end to end', 'npx', ['playwright', 'test', '--config', 'e2e/playwright.config.ts']],
+]
+let passed = 0
+let failed = 0
+const only = process.argv.slice(2)
+for (const [name, command, args] of steps) {
+  if (only.length && !only.some((o) => name.includes(o))) continue
+  const start = Date.now()
+  const code = await runStep(command, args, env)
+  console.log(`${code === 0 ? 'ok    ' : 'FAILED'} ${name} (${((Date.now() - start) / 1000).toFixed(1)} s)`)
+  if (code === 0) passed++
+  else {
+    failed++
+    break
+  }
+}
+await cluster.stop()
+console.log(`${passed} passed, ${failed} failed`)
+process.exit(failed ? 1 : 0)
