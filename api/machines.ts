@@ -2,10 +2,7 @@
 import { z } from 'zod'
 import { instantSchema } from '#core/quantity/time.ts'
 import type { MachineSummary } from '#core/views/summary.ts'
-
-/** Filters are words above the table; every one narrows. */
-export const listFilters = ['retest due', 'not working', 'on loan', 'has picture tube', 'open episode', 'not known', 'working', 'incomplete', 'lends parts', 'owner’s'] as const
-export type ListFilter = (typeof listFilters)[number]
+import { listFilters } from './filters.ts'
 
 export const listQuery = z.object({
   q: z.string().max(120).optional(),

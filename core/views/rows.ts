@@ -50,7 +50,7 @@ export function logRow(statement: Statement, voids: ReadonlyMap<string, string>)
     versions: versions.map(versionRow),
     latestAmendment: versions.length > 1 ? (versions.at(-1)?.id ?? null) : null,
     withdrawn: statement.withdrawn === true,
-    contested: statement.became === 'contested' ? statement.contest : undefined,
+    contested: statement.became === 'contested' && statement.settledBy === undefined ? statement.contest : undefined,
     clockUncertain: statement.clockUncertain === true,
     onVoid: statement.restsOn?.some((id) => voids.has(id)) === true,
     voidBy: voids.get(statement.id),

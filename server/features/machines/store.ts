@@ -1,5 +1,6 @@
 /** Reading machines: the list by its projection, one machine by its fold. */
-import type { BenchAnswer, ListFilter, MachineList } from '#api/machines.ts'
+import type { ListFilter } from '#api/filters.ts'
+import type { BenchAnswer, MachineList } from '#api/machines.ts'
 import { entryWords } from '#api/words/entries.ts'
 import { fold } from '#core/history/fold.ts'
 import type { World } from '#core/history/world.ts'

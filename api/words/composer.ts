@@ -1,0 +1,116 @@
+/** What a typed line will do, said before Enter; and what is missing in it. */
+import type { Effect, Problem } from '#core/work/composer/index.ts'
+import { clockWords, shortDay } from './dates.ts'
+import { resultWords } from './entries.ts'
+import { count, list, sentence } from './lists.ts'
+import { refusalWords } from './refusals.ts'
+
+interface When { readonly now: string; readonly zone: string }
+export interface EffectWords { readonly text: string; /** Something to heed: set in copper. */ readonly heed: boolean }
+
+const say = (text: string): EffectWords => ({ text: sentence(text), heed: false })
+const heed = (text: string): EffectWords => ({ text: sentence(text), heed: true })
+
+const remarkWords: Readonly<Record<string, string>> = {
+  'part kind not known': 'what kind of part it is, nobody has written',
+  'polarised: check print and part': 'polarised: check the print and the part apart, then verify',
+  'proved bad': 'this part was proved bad',
+  'not shown faulty, not proved': 'not shown faulty, but not proved either',
+}
+
+export function effectWords(effect: Effect, { now, zone }: When): EffectWords {
+  switch (effect.does) {
+    case 'takes out':
+      return say(`takes ${effect.part} out of ${effect.from}, to the ${effect.to}`)
+    case 'puts in':
+      return effect.remarks.length ? heed(`puts ${effect.part} into ${effect.to}, from ${effect.from}; ${effect.remarks.map((r) => remarkWords[r] ?? r).join('; ')}`) : say(`puts ${effect.part} into ${effect.to}, from ${effect.from}`)
+    case 'donor loses':
+      return say(`its donor ${effect.machine} loses it by the same act`)
+    case 'lends':
+      return say(`lends ${effect.part} to ${effect.to}${effect.due ? `, home by ${shortDay(effect.due, now, zone)}` : ', with no date for its return'}`)
+    case 'comes home':
+      return say(`${effect.part} comes home`)
+    case 'asks for retest':
+      return say(`${list(effect.functions, 5)} will want a test again`)
+    case 'tests': {
+      const all = effect.results
+      const passed = all.filter((r) => r.result.is === 'pass').length
+      const others = all.filter((r) => r.result.is !== 'pass')
+      const words = others.length ? `${passed} pass; ${others.map((r) => `${r.fn}: ${resultWords(r.result)}`).join('; ')}` : all.length === 1 ? `${all[0]?.fn ?? ''}: ${all[0] ? resultWords(all[0].result) : ''}` : `${all.length} pass`
+      return say(`${effect.asFound ? 'as found, ' : ''}${effect.depth === 'full' ? '' : `${effect.depth} check, `}${words}`)
+    }
+    case 'adds function':
+      return heed(`“${effect.name}” is not on the sheet: it becomes a function of this machine`)
+    case 'adds position':
+      return heed(`${effect.name} is not on the sheet: it becomes a position of this machine`)
+    case 'tags':
+      return say(`it leaves the machine, so it gets the tag ${effect.tag}`)
+    case 'works on':
+      return say(`${effect.verb} ${effect.target}${effect.reach === 'outside' ? ', outside only: no test is spoiled' : effect.reach === 'disturbed' ? ', disturbed: a short check will do' : ', altered: a full test is needed'}`)
+    case 'fastens':
+      return effect.left < 0 ? heed(`${effect.count} ${effect.size} on: that is ${-effect.left} more than came off`) : say(`${effect.count} ${effect.size} ${effect.way}; ${effect.left === 0 ? 'then none is left over' : `then ${effect.left} ${effect.left === 1 ? 'is' : 'are'} off`}`)
+    case 'connects':
+      return say(`${effect.connector} ${effect.way}`)
+    case 'reads':
+      return effect.within === false ? heed(`${effect.point} is outside ${effect.low ?? ''}–${effect.high ?? ''} ${effect.unit}`) : say(`reading of ${effect.point}${effect.within ? `, within ${effect.low ?? ''}–${effect.high ?? ''} ${effect.unit}` : ''}`)
+    case 'waits':
+      return say(`${effect.what} waits till ${shortDay(effect.until, now, zone)}, ${clockWords(effect.until, zone)}`)
+    case 'asks':
+      return say(`asks: ${effect.words}`)
+    case 'answers':
+      return say(`answers “${effect.words}”`)
+    case 'notes':
+      return say(`notes: ${effect.words}`)
+    case 'stops':
+      return say(`stops for today, unplugged; next: ${effect.words || 'not said'}`)
+    case 'powers on':
+      return heed('switches it on. First see what stands in the way, at the right')
+    case 'powers off':
+      return say('switches it off')
+    case 'bars power':
+      return heed(`bars power until it is cleared: ${effect.words}`)
+    case 'clears hazard':
+      return say(`the hazard “${effect.words}” is over`)
+    case 'states empty':
+      return say(`${effect.words} was looked at and found empty`)
+    case 'overrides fit':
+      return heed(`fitted although it does not fit, because ${effect.reason}`)
+  }
+}
+
+/** What is missing in a line. An empty line says nothing. */
+export function problemWords(problem: Problem, zone: string): string {
+  const known = (names: readonly string[]) => (names.length ? ` Known here: ${list(names, 8)}.` : '')
+  switch (problem.why) {
+    case 'empty':
+      return ''
+    case 'unknown verb':
+      return `“${problem.word}” is no form. Try: test, out, in, swap, lend, off, clean, 5V 4.98, wait, ask, note, stop.`
+    case 'which function':
+      return `Which function is “${problem.word}”?${known(problem.known)}`
+    case 'which position':
+      return problem.word ? `No position is called “${problem.word}” here.${known(problem.known)}` : `Name a position.${known(problem.known)}`
+    case 'which part':
+      return `No part, tag or machine is called “${problem.word}”.${known(problem.known)}`
+    case 'which machine':
+      return `No machine has the number ${problem.word}.`
+    case 'which result':
+      return `How did it go? pass, fail: …, 58 of 62, intermittent 1 of 3, inconclusive, not possible: …`
+    case 'nothing there':
+      return `${problem.position} ${problem.content === 'empty' ? 'is empty' : 'holds something nobody knows'}.`
+    case 'occupied':
+      return `${problem.position} holds ${problem.by}. Write: ${problem.line}`
+    case 'part is off':
+      return `${problem.part} is off the machine.`
+    case 'no such time':
+      return `“${problem.word}” is no time. Write: at 19:02, at yesterday 20:10, at 3 Mar 20:10.`
+    case 'needs an exact time':
+      return 'A move needs its hour: at 3 Mar 19:02 …'
+    case 'form':
+      return `The form is: ${problem.form}`
+    case 'refused':
+      return `${refusalWords(problem.refusal, { zone, labels: {} })}${problem.overridable ? ' To fit it all the same, end the line with: because …' : ''}`
+  }
+}
+
+export { count }

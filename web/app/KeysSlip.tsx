@@ -1,0 +1,41 @@
+/** The keys of the view. */
+import { useLocation } from 'react-router'
+import { Slip } from '#web/ui/Forms.tsx'
+
+const everywhere = [
+  ['1 – 7', 'go to a place'],
+  ['/', 'find a machine, part, tag'],
+  ['?', 'this list'],
+  ['Esc', 'put a slip away'],
+] as const
+const lists = [
+  ['↓ ↑', 'next and previous row'],
+  ['Enter', 'open the row'],
+] as const
+const episode = [
+  ['any letter', 'goes into the line (a tag scanner too)'],
+  ['Tab', 'takes the first completion'],
+  ['Enter', 'writes the line'],
+  ['Esc', 'clears it'],
+  ['↑', 'brings back the last line written'],
+] as const
+
+export default function KeysSlip({ onClose }: { onClose: () => void }) {
+  const { pathname } = useLocation()
+  const here = pathname.startsWith('/episodes') ? episode : pathname === '/collection' || pathname === '/parts' ? lists : pathname.startsWith('/machines/') ? ([['← →', 'along the lifeline, once it has the focus']] as const) : []
+  return (
+    <div className="px-4">
+      <Slip title="Keys" onClose={onClose}>
+        <dl className="grid grid-cols-[8rem_1fr] gap-y-1">
+          {[...here, ...everywhere].map(([key, what]) => (
+            <div key={key} className="contents">
+              <dt className="num">{key}</dt>
+              <dd>{what}</dd>
+            </div>
+          ))}
+        </dl>
+        <p className="text-quiet mt-3">Single keys can be turned off under your initials, at the right end of the band.</p>
+      </Slip>
+    </div>
+  )
+}

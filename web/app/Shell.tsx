@@ -1,0 +1,166 @@
+/** The band is all the chrome. It stands around every view of a signed-in person; without one, the sign-in page. */
+import { useQueryClient } from '@tanstack/react-query'
+import { lazy, Suspense, useEffect, useRef, useState } from 'react'
+import { DropdownMenu } from 'radix-ui'
+import { Navigate, NavLink, Outlet, useLocation, useNavigate } from 'react-router'
+import type { SessionAnswer } from '#api/session.ts'
+import { SignIn } from '#web/features/session/SignIn.tsx'
+import { remove } from './http.ts'
+import { listen } from './live.ts'
+import { currentSize, currentTheme, keysOn, setLook } from './look.ts'
+import { useOutbox } from './outbox.ts'
+import { placesFor } from './places.ts'
+import { SignedProvider, useSession, type SignedIn } from './session.tsx'
+
+const OutboxSlip = lazy(() => import('./OutboxSlip.tsx'))
+const KeysSlip = lazy(() => import('./KeysSlip.tsx'))
+
+export function Shell() {
+  const { data, error } = useSession()
+  if (!data) return error ? <p className="p-8">The server does not answer. This page tries again by itself.</p> : null
+  if (!data.house) return <NotSetUp />
+  if (!data.me) return <SignIn house={data.house.name} demo={data.demo} />
+  return (
+    <SignedProvider value={{ house: data.house, me: data.me, demo: data.demo }}>
+      <Band signed={{ house: data.house, me: data.me, demo: data.demo }} />
+    </SignedProvider>
+  )
+}
+
+function NotSetUp() {
+  return (
+    <main className="mx-auto max-w-xl p-8">
+      <h1 className="font-display text-24 mb-2 font-semibold">This collection has no steward yet</h1>
+      <p>The server printed a one-time link when it started. Open that link to name the collection and its first steward.</p>
+    </main>
+  )
+}
+
+const typing = (target: EventTarget | null) => target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName))
+
+function Band({ signed }: { signed: SignedIn }) {
+  const client = useQueryClient()
+  const navigate = useNavigate()
+  const location = useLocation()
+  const search = useRef<HTMLInputElement>(null)
+  const [open, setOpen] = useState<'outbox' | 'keys' | undefined>()
+  const [online, setOnline] = useState(navigator.onLine)
+  const waiting = useOutbox(signed.me.account)
+  const places = placesFor(signed.me.role)
+
+  useEffect(() => listen(client), [client])
+  useEffect(() => {
+    const change = () => setOnline(navigator.onLine)
+    window.addEventListener('online', change)
+    window.addEventListener('offline', change)
+    return () => {
+      window.removeEventListener('online', change)
+      window.removeEventListener('offline', change)
+    }
+  }, [])
+  useEffect(() => {
+    const key = (event: KeyboardEvent) => {
+      if (event.ctrlKey || event.metaKey || event.altKey || typing(event.target) || !keysOn()) return
+      const place = places.find((p) => p.digit === event.key)
+      if (place && !location.pathname.startsWith('/episodes/')) void navigate(place.path)
+      else if (event.key === '/') search.current?.focus()
+      else if (event.key === '?') setOpen((now) => (now === 'keys' ? undefined : 'keys'))
+      else return
+      event.preventDefault()
+    }
+    window.addEventListener('keydown', key)
+    return () => window.removeEventListener('keydown', key)
+  }, [navigate, places, location.pathname])
+
+  if (signed.me.role === 'guest' && location.pathname === '/') return <Navigate to="/collection" replace />
+  return (
+    <div className="flex min-h-screen flex-col">
+      <a href="#view" className="bg-next absolute -top-20 left-2 z-20 p-2 focus:top-2">
+        To the view
+      </a>
+      <header className="border-line bg-ground noprint sticky top-0 z-10 flex h-11 shrink-0 items-center gap-5 border-b px-4">
+        <span className="font-display max-w-52 truncate font-semibold">{signed.house.name}</span>
+        <nav aria-label="Places" className="flex h-full gap-1">
+          {places.map((place) => (
+            <NavLink key={place.path} to={place.path} end={place.path === '/'} className={({ isActive }) => `flex h-full items-center gap-1.5 border-b-[3px] px-2.5 ${isActive || (place.path === '/collection' && location.pathname.startsWith('/machines')) ? 'border-verdigris font-bold' : 'border-transparent hover:border-line'}`}>
+              <span className="num text-13 text-quiet font-normal max-lg:hidden">{place.digit}</span>
+              {place.name}
+            </NavLink>
+          ))}
+        </nav>
+        <form
+          role="search"
+          className="ml-auto w-60 min-w-24"
+          onSubmit={(event) => {
+            event.preventDefault()
+            const words = search.current?.value.trim() ?? ''
+            if (words) void navigate(/^p-\d+$/i.test(words) ? `/parts?q=${encodeURIComponent(words)}` : `/collection?q=${encodeURIComponent(words)}`)
+          }}
+        >
+          <input ref={search} aria-label="Find a machine, part, tag" placeholder="Find a machine, part, tag  /" className="field h-8" />
+        </form>
+        {!online && <span className="text-copper font-bold">Offline</span>}
+        {waiting.length > 0 && (
+          <button type="button" className="num act whitespace-nowrap" onClick={() => setOpen('outbox')}>
+            {waiting.length} not sent yet
+          </button>
+        )}
+        <Who signed={signed} onKeys={() => setOpen('keys')} />
+      </header>
+      <Suspense fallback={null}>
+        {open === 'outbox' && <OutboxSlip account={signed.me.account} onClose={() => setOpen(undefined)} />}
+        {open === 'keys' && <KeysSlip onClose={() => setOpen(undefined)} />}
+      </Suspense>
+      <div id="view" className="flex min-h-0 flex-1 flex-col">
+        <Outlet />
+      </div>
+    </div>
+  )
+}
+
+function Who({ signed, onKeys }: { signed: SignedIn; onKeys: () => void }) {
+  const client = useQueryClient()
+  const [, again] = useState(0)
+  const look = (key: 'theme' | 'size' | 'keys', value: string) => {
+    setLook(key, value)
+    again((n) => n + 1)
+  }
+  const signOut = async () => {
+    await remove('/session')
+    client.setQueryData(['session'], (old: SessionAnswer | undefined) => (old ? { ...old, me: null } : old))
+    client.clear()
+    await client.invalidateQueries()
+  }
+  const item = 'flex h-9 cursor-pointer items-center px-3 outline-none data-[highlighted]:bg-ground'
+  return (
+    <DropdownMenu.Root modal={false}>
+      <DropdownMenu.Trigger className="num hover:border-line h-8 rounded-sm border border-transparent px-2" aria-label={`${signed.me.name}, ${signed.me.role}: account and look`}>
+        {signed.me.initials}
+      </DropdownMenu.Trigger>
+      <DropdownMenu.Portal>
+        <DropdownMenu.Content align="end" className="bg-next border-line z-30 min-w-56 rounded-sm border py-1">
+          <DropdownMenu.Label className="px-3 py-2">
+            <span className="block font-bold">{signed.me.name}</span>
+            <span className="text-13 text-quiet">{signed.me.role}</span>
+          </DropdownMenu.Label>
+          <DropdownMenu.Item className={item} onSelect={() => look('theme', currentTheme() === 'dark' ? 'light' : 'dark')}>
+            {currentTheme() === 'dark' ? 'Light' : 'Dark'}
+          </DropdownMenu.Item>
+          <DropdownMenu.Item className={item} onSelect={() => look('size', currentSize() === 'bench' ? 'desk' : 'bench')}>
+            {currentSize() === 'bench' ? 'Desk size' : 'Bench size'}
+          </DropdownMenu.Item>
+          <DropdownMenu.Item className={item} onSelect={() => look('keys', keysOn() ? 'off' : 'on')}>
+            Single keys: {keysOn() ? 'on' : 'off'}
+          </DropdownMenu.Item>
+          <DropdownMenu.Item className={item} onSelect={onKeys}>
+            Keys of this view
+          </DropdownMenu.Item>
+          <DropdownMenu.Separator className="bg-hair my-1 h-px" />
+          <DropdownMenu.Item className={item} onSelect={() => void signOut()}>
+            Sign out
+          </DropdownMenu.Item>
+        </DropdownMenu.Content>
+      </DropdownMenu.Portal>
+    </DropdownMenu.Root>
+  )
+}

@@ -1,0 +1,47 @@
+/** Requests to the server: JSON in and out, the session's token on whatever changes something, problems as errors. */
+import type { Problem } from '#api/problems.ts'
+
+export class ProblemError extends Error {
+  constructor(readonly problem: Problem) {
+    super(problem.detail)
+    this.name = 'ProblemError'
+  }
+}
+
+/** No answer came: the connection is down or the server is away. */
+export class NoConnection extends Error {
+  constructor() {
+    super('No connection. Nothing is lost: it is kept here and sent when the connection is back.')
+    this.name = 'NoConnection'
+  }
+}
+
+let token = ''
+export const setToken = (csrf: string) => {
+  token = csrf
+}
+
+async function ask<T>(method: string, path: string, body?: BodyInit, type?: string): Promise<T> {
+  let response: Response
+  try {
+    response = await fetch(`/api${path}`, { method, headers: { accept: 'application/json', ...(method === 'GET' ? {} : { 'x-anamnesis-token': token }), ...(type ? { 'content-type': type } : {}) }, ...(body === undefined ? {} : { body }), credentials: 'same-origin' })
+  } catch {
+    throw new NoConnection()
+  }
+  if (response.status === 204) return undefined as T
+  const answer = (await response.json().catch(() => undefined)) as unknown
+  // Refused entries come back with what each of them became; the caller reads that.
+  if (response.ok || (response.status === 409 && answer && typeof answer === 'object' && 'entries' in answer)) return answer as T
+  if (response.status === 502 || response.status === 504) throw new NoConnection()
+  const problem = answer && typeof answer === 'object' && 'detail' in answer ? (answer as Problem) : { type: 'internal' as const, title: 'Something went wrong', status: response.status, detail: 'The server did not answer as it should. What you typed is still here.' }
+  throw new ProblemError(problem)
+}
+
+export const get = <T>(path: string): Promise<T> => ask<T>('GET', path)
+export const post = <T>(path: string, body: unknown): Promise<T> => ask<T>('POST', path, JSON.stringify(body), 'application/json')
+export const patch = <T>(path: string, body: unknown): Promise<T> => ask<T>('PATCH', path, JSON.stringify(body), 'application/json')
+export const remove = <T>(path: string): Promise<T> => ask<T>('DELETE', path)
+export const upload = <T>(path: string, form: FormData): Promise<T> => ask<T>('POST', path, form)
+
+/** A sentence for whatever went wrong. */
+export const wordsOf = (error: unknown): string => (error instanceof Error ? error.message : 'Something went wrong. What you typed is still here.')

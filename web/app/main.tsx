@@ -1,0 +1,34 @@
+/** The interface starts here: query client, look, routes. */
+import './look.css'
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
+import { StrictMode } from 'react'
+import { createRoot } from 'react-dom/client'
+import { RouterProvider } from 'react-router'
+import { NoConnection, ProblemError } from './http.ts'
+import { applyLook } from './look.ts'
+import { router } from './routes.tsx'
+
+applyLook()
+
+const client = new QueryClient({
+  defaultOptions: {
+    queries: {
+      staleTime: 15_000,
+      // Former content stays while the new is fetched: no grey skeletons.
+      placeholderData: (previous: unknown) => previous,
+      retry: (tries, error) => tries < 3 && !(error instanceof ProblemError) && error instanceof NoConnection,
+      networkMode: 'always',
+    },
+    mutations: { networkMode: 'always' },
+  },
+})
+
+const holder = document.getElementById('root')
+if (!holder) throw new Error('the page has no root')
+createRoot(holder).render(
+  <StrictMode>
+    <QueryClientProvider client={client}>
+      <RouterProvider router={router} />
+    </QueryClientProvider>
+  </StrictMode>,
+)

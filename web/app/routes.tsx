@@ -1,0 +1,36 @@
+/** Every place has its own chunk; the sign-in page and Bench load first. */
+import { createBrowserRouter, type RouteObject } from 'react-router'
+import { BenchView } from '#web/features/bench/BenchView.tsx'
+import { Shell } from './Shell.tsx'
+import { Missing, Trouble } from './Trouble.tsx'
+
+const lazyView = (load: () => Promise<{ readonly View: React.ComponentType }>): Pick<RouteObject, 'lazy'> => ({ lazy: async () => ({ Component: (await load()).View }) })
+
+export const router = createBrowserRouter([
+  { path: '/first-run/:token', ErrorBoundary: Trouble, ...lazyView(() => import('#web/features/session/FirstRun.tsx')) },
+  { path: '/invitation/:token', ErrorBoundary: Trouble, ...lazyView(() => import('#web/features/session/Invitation.tsx')) },
+  {
+    path: '/',
+    Component: Shell,
+    ErrorBoundary: Trouble,
+    HydrateFallback: () => null,
+    children: [
+      {
+        ErrorBoundary: Trouble,
+        children: [
+          { index: true, Component: BenchView },
+          { path: 'collection', ...lazyView(() => import('#web/features/machines/CollectionView.tsx')) },
+          { path: 'machines/new', ...lazyView(() => import('#web/features/machines/RegisterView.tsx')) },
+          { path: 'machines/:id', ...lazyView(() => import('#web/features/machines/MachineView.tsx')) },
+          { path: 'episodes/:id', ...lazyView(() => import('#web/features/episodes/EpisodeView.tsx')) },
+          { path: 'parts', ...lazyView(() => import('#web/features/parts/PartsView.tsx')) },
+          { path: 'parts/:id', ...lazyView(() => import('#web/features/parts/PartView.tsx')) },
+          { path: 'types', ...lazyView(() => import('#web/features/types/TypesView.tsx')) },
+          { path: 'types/:id', ...lazyView(() => import('#web/features/types/TypeView.tsx')) },
+          { path: 'people', ...lazyView(() => import('#web/features/people/PeopleView.tsx')) },
+          { path: '*', Component: Missing },
+        ],
+      },
+    ],
+  },
+])

@@ -1,0 +1,101 @@
+/** Who is signed in, to which house; what every view needs to write entries and dates. */
+import { useQuery, useQueryClient } from '@tanstack/react-query'
+import { createContext, use, useEffect, useMemo, type ReactNode } from 'react'
+import type { House, Me, SessionAnswer } from '#api/session.ts'
+import type { EntriesAnswer, Became } from '#api/entries.ts'
+import { clockWords, dayWords, shortDay } from '#api/words/dates.ts'
+import type { Basis, Draft } from '#core/history/entry.ts'
+import type { Body } from '#core/history/kinds.ts'
+import type { EntryId, PartyId } from '#core/ids.ts'
+import type { Interval } from '#core/quantity/time.ts'
+import { newId, nowInstant } from './clock.ts'
+import { get, NoConnection, post, setToken } from './http.ts'
+import { keep, sendOutbox } from './outbox.ts'
+
+export interface SignedIn { readonly house: House; readonly me: Me; readonly demo: boolean }
+
+export function useSession() {
+  const query = useQuery({
+    queryKey: ['session'],
+    queryFn: async () => {
+      const answer = await get<SessionAnswer>('/session')
+      setToken(answer.csrf)
+      return answer
+    },
+    staleTime: 60_000,
+  })
+  return query
+}
+
+const Signed = createContext<SignedIn | undefined>(undefined)
+
+export function SignedProvider({ value, children }: { value: SignedIn; children: ReactNode }) {
+  const client = useQueryClient()
+  useEffect(() => {
+    const flush = () => void sendOutbox(value.me.account).then((n) => (n > 0 ? client.invalidateQueries() : undefined))
+    flush()
+    const timer = setInterval(flush, 5_000)
+    window.addEventListener('online', flush)
+    return () => {
+      clearInterval(timer)
+      window.removeEventListener('online', flush)
+    }
+  }, [client, value.me.account])
+  return <Signed value={value}>{children}</Signed>
+}
+
+export function useSigned(): SignedIn {
+  const signed = use(Signed)
+  if (!signed) throw new Error('useSigned is used outside of the signed-in views')
+  return signed
+}
+
+/** Dates in the collection's zone. */
+export function useDates() {
+  const { house } = useSigned()
+  return useMemo(() => {
+    const zone = house.zone
+    return { zone, when: { zone, now: nowInstant() }, day: (at: string) => dayWords(at, zone), short: (at: string) => shortDay(at, nowInstant(), zone), clock: (at: string) => clockWords(at, zone) }
+  }, [house.zone])
+}
+
+export interface Writing { readonly body: Body; readonly happenedAt?: Interval | undefined; readonly basis?: Basis | undefined; readonly doneBy?: string | undefined; readonly episode?: string | undefined; readonly amends?: Draft['amends']; readonly restsOn?: readonly string[] | undefined }
+export type Written = { readonly sent: true; readonly answers: readonly Became[]; readonly refused?: Extract<Became, { became: 'refused' }> | undefined } | { readonly sent: false }
+
+/** Makes drafts of what was typed. Several stand or fall together. */
+export function useDrafts() {
+  const { me } = useSigned()
+  return (writings: readonly Writing[]): Draft[] => {
+    const now = nowInstant()
+    const together = writings.length > 1 ? newId() : undefined
+    return writings.map((w) => ({
+      id: newId() as EntryId,
+      v: 1,
+      happenedAt: w.happenedAt ?? { earliest: now, latest: now },
+      basis: w.basis ?? 'seen',
+      doneBy: (w.doneBy ?? me.party) as PartyId,
+      body: w.body,
+      ...(w.episode ? { episode: w.episode as EntryId } : {}),
+      ...(w.amends ? { amends: w.amends } : {}),
+      ...(w.restsOn ? { restsOn: w.restsOn as EntryId[] } : {}),
+      ...(together ? { together } : {}),
+    }))
+  }
+}
+
+/** Sends entries; without a connection they go to the outbox. A refusal comes back as data, with its sentence. */
+export function useWrite() {
+  const { me } = useSigned()
+  const client = useQueryClient()
+  return async (drafts: readonly Draft[], contested: 'refuse' | 'keep' = 'refuse'): Promise<Written> => {
+    try {
+      const { entries } = await post<EntriesAnswer>('/entries', { entries: drafts, contested })
+      await client.invalidateQueries()
+      return { sent: true, answers: entries, refused: entries.find((e) => e.became === 'refused') }
+    } catch (error) {
+      if (!(error instanceof NoConnection)) throw error
+      keep(me.account, drafts)
+      return { sent: false }
+    }
+  }
+}

@@ -1,0 +1,178 @@
+/** Bench: what is open now, what waits, what needs a person. The first screen. */
+import { useQuery } from '@tanstack/react-query'
+import { useEffect, useState } from 'react'
+import { Link } from 'react-router'
+import type { BenchAnswer } from '#api/machines.ts'
+import { statusSentence, statusTitle } from '#api/words/status.ts'
+import { zonedFields } from '#core/quantity/time.ts'
+import type { MachineSummary } from '#core/views/summary.ts'
+import { nowMs } from '#web/app/clock.ts'
+import { get } from '#web/app/http.ts'
+import { useDates } from '#web/app/session.tsx'
+import { StatusMark, statusTone } from '#web/ui/Marks.tsx'
+import { PlateTag } from '#web/ui/Plate.tsx'
+import { DayLane, Hours, NowLine } from './DayLane.tsx'
+import { benchSentence, byNeed } from './sentence.ts'
+
+export function BenchView() {
+  const { data } = useQuery({ queryKey: ['bench'], queryFn: () => get<BenchAnswer>('/bench') })
+  const [now, setNow] = useState(nowMs)
+  useEffect(() => {
+    const timer = setInterval(() => setNow(nowMs()), 20_000)
+    return () => clearInterval(timer)
+  }, [])
+  if (!data) return null
+  const open = byNeed(data.open, now)
+  return (
+    <main className="grid flex-1 grid-cols-[minmax(0,1fr)_312px] gap-6 p-4 max-lg:grid-cols-1">
+      <div className="min-w-0">
+        <h1 className="font-display text-24 mb-3 font-semibold">{benchSentence(data, now)}</h1>
+        {open.length > 0 ? <OpenMachines open={open} now={now} /> : <Nothing retest={data.retest.length} />}
+        <PutAway data={data} now={now} />
+      </div>
+      <Aside data={data} />
+    </main>
+  )
+}
+
+function OpenMachines({ open, now }: { open: readonly MachineSummary[]; now: number }) {
+  return (
+    <section aria-label="Open now" className="relative">
+      <div className="grid grid-cols-[190px_minmax(0,1fr)_44px_340px] gap-x-4 px-1 pb-1 max-md:hidden">
+        <span className="text-13 text-quiet">Open now, {open.length}</span>
+        <span />
+        <span className="text-13 text-quiet">off</span>
+        <Hours now={now} />
+      </div>
+      <ul className="relative space-y-1">
+        {open.map((machine) => (
+          <OpenRow key={machine.id} machine={machine} now={now} />
+        ))}
+        <NowLine now={now} />
+      </ul>
+    </section>
+  )
+}
+
+function OpenRow({ machine, now }: { machine: MachineSummary; now: number }) {
+  const { when, short } = useDates()
+  const { open, status } = machine
+  if (!open) return null
+  const why = statusSentence(status, when)
+  return (
+    <li className="bg-sheet grid min-h-[100px] grid-cols-[190px_minmax(0,1fr)_44px_340px] items-stretch gap-x-4 rounded-sm p-1 max-md:grid-cols-[190px_1fr]">
+      <div className="flex items-center">
+        <PlateTag id={machine.id} plate={machine.plate} below={open.people.slice(-4).join(' ')} />
+      </div>
+      <Link to={`/episodes/${open.id}`} className="group block min-w-0 py-1.5">
+        <span className="mb-0.5 flex items-center gap-2">
+          <StatusMark status={status.word} size={20} />
+          <span className={`text-18 font-bold group-hover:underline ${statusTone(status.word)}`}>{statusTitle(status)}</span>
+        </span>
+        <span className="line-clamp-3 block">
+          {why} {open.next ? <span className="text-quiet">Next: {open.next}</span> : open.state === 'paused' ? <span className="text-quiet">Paused {short(open.touched)}.</span> : null}
+        </span>
+      </Link>
+      <span className={`num text-24 pt-2 max-md:hidden ${open.off ? '' : 'text-quiet'}`}>{open.off}</span>
+      <div className="max-md:hidden">
+        <DayLane waits={open.waits} now={now} />
+      </div>
+    </li>
+  )
+}
+
+function Nothing({ retest }: { retest: number }) {
+  return (
+    <div className="bg-sheet rounded-sm p-5">
+      <p className="mb-2">An episode of work opens from a machine’s page. Then it stands here, for everyone, until it is closed.</p>
+      <p className="flex gap-6">
+        <Link className="act" to="/machines/new">
+          Register a machine
+        </Link>
+        <Link className="act" to={retest ? '/collection?filter=retest+due' : '/collection'}>
+          Choose one from the collection
+        </Link>
+      </p>
+    </div>
+  )
+}
+
+function PutAway({ data, now }: { data: BenchAnswer; now: number }) {
+  const { short, when } = useDates()
+  const days = (at: string) => Math.floor((now - Date.parse(at)) / 86_400_000)
+  if (data.away.length === 0 && data.retest.length === 0) return null
+  return (
+    <section className="mt-6">
+      <h2 className="headrule">Put away, and due</h2>
+      <ul>
+        {data.retest.map((machine) => (
+          <li key={machine.id} className="border-hair grid min-h-8 grid-cols-[14rem_1fr_auto] items-baseline gap-3 border-b py-1">
+            <span>{statusTitle(machine.status)}</span>
+            <Link to={`/machines/${machine.id}`} className="min-w-0 truncate hover:underline">
+              {machine.plate.name} <span className="num text-13">{machine.plate.number}</span>
+            </Link>
+            <span className="text-quiet num text-13">{machine.status.change ? short(machine.status.change.to) : ''}</span>
+          </li>
+        ))}
+        {data.away.map((due, i) => (
+          <li key={i} className="border-hair grid min-h-8 grid-cols-[14rem_1fr_auto] items-baseline gap-3 border-b py-1">
+            <span>{due.kind === 'loan' ? `Loan due home: ${due.words}` : due.kind === 'machine away' ? 'Machine due back' : due.words}</span>
+            <Link to={`/machines/${due.machine}`} className="min-w-0 truncate hover:underline">
+              {due.name} <span className="num text-13">{due.number}</span>
+            </Link>
+            {due.at < when.now && days(due.at) >= 1 ? <strong className="text-copper num text-13">overdue {days(due.at)} d</strong> : <span className="text-quiet num text-13">{short(due.at)}</span>}
+          </li>
+        ))}
+      </ul>
+    </section>
+  )
+}
+
+function Aside({ data }: { data: BenchAnswer }) {
+  const { short, clock, zone } = useDates()
+  const today = (at: string) => {
+    const a = zonedFields(Date.parse(at), zone)
+    const b = zonedFields(Date.parse(data.now), zone)
+    return a.day === b.day && a.month === b.month && a.year === b.year
+  }
+  return (
+    <aside className="space-y-8">
+      <section>
+        <h2 className="headrule">Needs a person</h2>
+        {data.needs.length === 0 && <p className="text-quiet py-2">No open question, nothing contested.</p>}
+        <ul>
+          {data.needs.slice(0, 6).map((need) => (
+            <li key={need.entry} className="border-hair border-b py-2">
+              <span className="block font-bold">{need.kind === 'contested' ? `Contested: ${need.words}` : need.words}</span>
+              <span className="text-quiet block">
+                {need.name} <span className="num text-13">{need.number}</span>, since {short(need.at)}
+              </span>
+              <Link className="act" to={need.episode ? `/episodes/${need.episode}?${need.kind === 'question' ? 'answer' : 'settle'}=${need.entry}` : `/machines/${need.machine}?${need.kind === 'question' ? 'answer' : 'settle'}=${need.entry}`}>
+                {need.kind === 'question' ? 'Answer' : 'Settle'}
+              </Link>
+            </li>
+          ))}
+        </ul>
+        {data.needs.length > 6 && <p className="text-quiet py-1">and {data.needs.length - 6} more</p>}
+      </section>
+      <section>
+        <h2 className="headrule">Just written</h2>
+        <ul>
+          {data.written.map((row) => (
+            <li key={row.id} className="grid grid-cols-[3.6rem_2.2rem_1fr] gap-1.5 py-1">
+              <span className="num text-13 pt-px whitespace-nowrap">{today(row.at) ? clock(row.at) : short(row.at).replace(/ \d{4}$/, '')}</span>
+              <span className="num text-13 text-quiet pt-px">{row.who}</span>
+              {row.machine ? (
+                <Link to={`/machines/${row.machine}`} className="line-clamp-2 hover:underline">
+                  {row.what}
+                </Link>
+              ) : (
+                <span className="line-clamp-2">{row.what}</span>
+              )}
+            </li>
+          ))}
+        </ul>
+      </section>
+    </aside>
+  )
+}

@@ -1,0 +1,34 @@
+/** The one sentence at the top of Bench: what matters now. Pure; tested beside. */
+import { count, list, sentence } from '#api/words/lists.ts'
+import type { BenchAnswer } from '#api/machines.ts'
+import type { MachineSummary } from '#core/views/summary.ts'
+
+const order = ['do not power', 'retest due', 'incomplete', 'in pieces', 'not working', 'faulty', 'unproved', 'not known', 'check overdue', 'working', 'not run'] as const
+
+const waitOver = (s: MachineSummary, nowMs: number) => s.open?.waits.some((w) => Date.parse(w.until) <= nowMs) === true
+
+/** Open machines in the order in which they need a person. */
+export function byNeed(open: readonly MachineSummary[], nowMs: number): MachineSummary[] {
+  const rank = (s: MachineSummary) => {
+    if (s.status.word === 'do not power') return 0
+    if (waitOver(s, nowMs)) return 1
+    const paused = s.open?.state === 'paused' ? 20 : 0
+    return 2 + order.indexOf(s.status.word) + paused
+  }
+  return [...open].sort((a, b) => rank(a) - rank(b) || (a.open?.touched ?? '').localeCompare(b.open?.touched ?? '') * -1)
+}
+
+export function benchSentence(bench: Pick<BenchAnswer, 'open' | 'needs' | 'retest'>, nowMs: number): string {
+  const parts: string[] = []
+  const barred = bench.open.filter((s) => s.status.word === 'do not power')
+  if (barred.length) parts.push(sentence(`do not power the ${list(barred.map((s) => s.plate.name))}`))
+  const over = bench.open.filter((s) => waitOver(s, nowMs))
+  if (over.length) parts.push(sentence(`a wait is over on the ${list(over.map((s) => s.plate.name))}`))
+  const retest = [...bench.open, ...bench.retest].filter((s) => s.status.word === 'retest due')
+  if (retest.length && parts.length < 2) parts.push(sentence(retest.length === 1 ? `the ${retest[0]?.plate.name ?? ''} was touched and not tested since` : `${count(retest.length, 'machine')} were touched and not tested since`))
+  const contested = bench.needs.filter((n) => n.kind === 'contested')
+  if (contested.length && parts.length < 2) parts.push(sentence(`${count(contested.length, 'entry', 'entries')} ${contested.length === 1 ? 'waits' : 'wait'} to be settled`))
+  if (parts.length === 0 && bench.open.length === 0) return 'Nothing is open on the bench.'
+  if (parts.length === 0) return sentence(`${count(bench.open.length, 'machine')} open, nothing in the way`)
+  return parts.slice(0, 2).join(' ')
+}

@@ -1,0 +1,177 @@
+/** Closing an episode: the check, what is deferred by name, and the next step handed on. */
+import { useState } from 'react'
+import { ruleTitle, ruleWords } from '#api/words/status.ts'
+import type { EntryId } from '#core/ids.ts'
+import type { EpisodeView } from '#core/views/episode.ts'
+import { dayInterval } from '#core/quantity/time.ts'
+import { wordsOf } from '#web/app/http.ts'
+import { useDates, useDrafts, useWrite } from '#web/app/session.tsx'
+import { Act, MainButton, Said, Slip, TextField } from '#web/ui/Forms.tsx'
+
+interface Deferral { readonly what: string; readonly reason: string; readonly until: string }
+
+/** Rules whose wanting items may be left for later by name. A loan needs its date. */
+const deferrable = new Set(['tray empty', 'fasteners balance', 'connections on', 'waits over', 'temporary items out', 'loans home', 'disturbed functions retested'])
+
+export function ClosingSlip({ view, onClose }: { view: EpisodeView; onClose: () => void }) {
+  const { zone } = useDates()
+  const drafts = useDrafts()
+  const write = useWrite()
+  const [next, setNext] = useState('')
+  const [deferred, setDeferred] = useState<readonly Deferral[]>([])
+  const [error, setError] = useState<string>()
+  const closing = view.checks.find((c) => c.check === 'closing')
+  const names = new Set(deferred.filter((d) => d.reason.trim()).map((d) => d.what))
+  const dated = new Set(deferred.filter((d) => d.reason.trim() && d.until).map((d) => d.what))
+  const rules = (closing?.rules ?? []).map((rule) => {
+    if (rule.rule === 'next step handed on') return { ...rule, is: next.trim() ? ('met' as const) : ('not met' as const) }
+    if (rule.is !== 'not met' || !deferrable.has(rule.rule)) return rule
+    const left = rule.about.filter((name) => !(rule.rule === 'loans home' ? dated : names).has(name))
+    return { ...rule, about: left.length ? left : rule.about, is: left.length ? rule.is : ('met' as const) }
+  })
+  const unmet = rules.filter((r) => r.is === 'not met')
+  const edit = (what: string, change: Partial<Deferral>) => setDeferred((old) => (old.some((d) => d.what === what) ? old.map((d) => (d.what === what ? { ...d, ...change } : d)) : [...old, { what, reason: '', until: '', ...change }]))
+
+  const close = async () => {
+    setError(undefined)
+    const report = rules.filter((r) => r.is !== 'does not apply').map((r) => ({ rule: r.rule, is: r.is, ...(r.about.length ? { note: r.about.join(', ').slice(0, 400) } : {}) }))
+    try {
+      const written = await write(
+        drafts([
+          {
+            episode: view.episode.id,
+            body: {
+              kind: 'episode',
+              what: 'closed',
+              machine: view.machine,
+              episode: view.episode.id as EntryId,
+              next: next.trim(),
+              report,
+              deferred: deferred.filter((d) => d.reason.trim()).map((d) => ({ what: d.what, reason: d.reason.trim(), ...(d.until ? { until: dayInterval(d.until, zone).latest } : {}) })),
+            },
+          },
+        ]),
+      )
+      if (written.sent && written.refused) setError(written.refused.detail)
+      else onClose()
+    } catch (failure) {
+      setError(wordsOf(failure))
+    }
+  }
+
+  return (
+    <Slip title={unmet.length ? `Closing: ${unmet.length} not met` : 'Closing: every rule is answered'} onClose={onClose}>
+      <ul className="mb-4">
+        {rules
+          .filter((r) => r.is === 'not met' && r.rule !== 'next step handed on')
+          .map((rule) => {
+            const words = ruleWords(rule)
+            return (
+              <li key={rule.rule} className="border-copper mb-3 border-l-4 pl-3">
+                <strong>{ruleTitle(rule.rule)}</strong>
+                <p>{words.saw}</p>
+                <p className="text-quiet">{words.satisfy}</p>
+                {deferrable.has(rule.rule) &&
+                  rule.about.map((name) => (
+                    <div key={name} className="mt-1 grid grid-cols-[12rem_1fr_10rem] items-end gap-3 max-md:grid-cols-1">
+                      <span className="pb-2 font-bold">Leave for later: {name}</span>
+                      <TextField label="because" value={deferred.find((d) => d.what === name)?.reason ?? ''} onChange={(e) => edit(name, { reason: e.target.value })} />
+                      <TextField label={rule.rule === 'loans home' ? 'until (needed)' : 'until'} type="date" className="num" value={deferred.find((d) => d.what === name)?.until ?? ''} onChange={(e) => edit(name, { until: e.target.value })} />
+                    </div>
+                  ))}
+              </li>
+            )
+          })}
+      </ul>
+      <form
+        className="space-y-3"
+        onSubmit={(event) => {
+          event.preventDefault()
+          void close()
+        }}
+      >
+        <TextField label="Next step, handed on" hint={view.questions.length ? `Handed on with it: ${view.questions.map((q) => q.words).join(' · ')}` : 'Say “nothing” if nothing comes next.'} required autoFocus value={next} onChange={(e) => setNext(e.target.value)} />
+        <Said error={error} />
+        <p className="flex items-center gap-6">
+          <MainButton type="submit" disabled={unmet.length > 0}>
+            Close the episode
+          </MainButton>
+          {unmet.length > 0 && <span className="text-quiet">Still to answer: {unmet.map((r) => ruleTitle(r.rule).toLowerCase()).join(', ')}.</span>}
+          <Act onClick={onClose}>Not yet</Act>
+        </p>
+      </form>
+    </Slip>
+  )
+}
+
+export function StopSlip({ view, onClose }: { view: EpisodeView; onClose: () => void }) {
+  const drafts = useDrafts()
+  const write = useWrite()
+  const [lie, setLie] = useState(view.episode.lie)
+  const [next, setNext] = useState('')
+  const [unplugged, setUnplugged] = useState(true)
+  const [error, setError] = useState<string>()
+  const stop = async () => {
+    try {
+      const written = await write(drafts([{ episode: view.episode.id, body: { kind: 'episode', what: 'paused', machine: view.machine, episode: view.episode.id as EntryId, lie: lie.trim(), unplugged, next: next.trim() } }]))
+      if (written.sent && written.refused) setError(written.refused.detail)
+      else onClose()
+    } catch (failure) {
+      setError(wordsOf(failure))
+    }
+  }
+  return (
+    <Slip title="Stop for today" onClose={onClose}>
+      <form
+        className="grid grid-cols-[1fr_1fr_auto] items-end gap-4 max-md:grid-cols-1"
+        onSubmit={(event) => {
+          event.preventDefault()
+          void stop()
+        }}
+      >
+        <TextField label="Where things lie" placeholder="shelf 3, tray under it" value={lie} autoFocus onChange={(e) => setLie(e.target.value)} />
+        <TextField label="Next step" value={next} onChange={(e) => setNext(e.target.value)} />
+        <label className="flex h-9 items-center gap-2">
+          <input type="checkbox" checked={unplugged} onChange={(e) => setUnplugged(e.target.checked)} /> Unplugged
+        </label>
+        <div>
+          <MainButton type="submit">Stop here</MainButton>
+        </div>
+      </form>
+      <Said error={error} />
+    </Slip>
+  )
+}
+
+export function OverrideSlip({ view, check, rule, role, onClose }: { view: EpisodeView; check: string; rule: string; role: string; onClose: () => void }) {
+  const drafts = useDrafts()
+  const write = useWrite()
+  const [reason, setReason] = useState('')
+  const [error, setError] = useState<string>()
+  const send = async () => {
+    try {
+      const written = await write(drafts([{ episode: view.episode.id, body: { kind: 'override', machine: view.machine, check, rule, reason: reason.trim(), role } }]))
+      if (written.sent && written.refused) setError(written.refused.detail)
+      else onClose()
+    } catch (failure) {
+      setError(wordsOf(failure))
+    }
+  }
+  return (
+    <Slip title={rule === 'tested before work' ? 'Not tested before work, because …' : `Override: ${ruleTitle(rule).toLowerCase()}`} onClose={onClose}>
+      <form
+        className="flex items-end gap-4"
+        onSubmit={(event) => {
+          event.preventDefault()
+          void send()
+        }}
+      >
+        <div className="flex-1">
+          <TextField label="Reason; it stays on the machine’s front" required autoFocus value={reason} onChange={(e) => setReason(e.target.value)} />
+        </div>
+        <MainButton type="submit">Say so</MainButton>
+      </form>
+      <Said error={error} />
+    </Slip>
+  )
+}

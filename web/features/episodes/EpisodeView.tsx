@@ -1,0 +1,220 @@
+/** The working screen. The frame never scrolls: left what is off, centre the ruled sheet, right what stands in the way. */
+import { useQuery } from '@tanstack/react-query'
+import { useEffect, useRef, useState } from 'react'
+import { Link, useParams, useSearchParams } from 'react-router'
+import { statusTitle } from '#api/words/status.ts'
+import type { EntryId } from '#core/ids.ts'
+import type { EpisodeView } from '#core/views/episode.ts'
+import { get, wordsOf } from '#web/app/http.ts'
+import { keysOn } from '#web/app/look.ts'
+import { useOutbox } from '#web/app/outbox.ts'
+import { useDates, useDrafts, useSigned, useWrite } from '#web/app/session.tsx'
+import { AnswerSlip, SettleSlip } from '#web/ui/AmendSlip.tsx'
+import { StatusMark } from '#web/ui/Marks.tsx'
+import { stampTitle } from '#web/ui/Plate.tsx'
+import { ClosingSlip, OverrideSlip, StopSlip } from './ClosingSlip.tsx'
+import { Composer, type ComposerHandle } from './Composer.tsx'
+import { Sheet } from './Sheet.tsx'
+import { LeftSide, RightSide } from './Sides.tsx'
+import { Verbs } from './Verbs.tsx'
+
+type Open = { readonly slip: 'close' } | { readonly slip: 'stop' } | { readonly slip: 'override'; readonly check: string; readonly rule: string } | undefined
+
+export function View() {
+  const { id = '' } = useParams()
+  const { data: view, error } = useQuery({ queryKey: ['episode', id], queryFn: () => get<EpisodeView>(`/episodes/${id}`), retry: 1 })
+  useEffect(() => {
+    if (view) document.title = `Episode ${view.episode.number}, ${view.plate.name}`
+  }, [view])
+  if (error && !view) return <p className="p-8">{wordsOf(error)}</p>
+  return view ? <Working key={view.episode.id} view={view} /> : null
+}
+
+const typing = (target: EventTarget | null) => target instanceof HTMLElement && /^(INPUT|TEXTAREA|SELECT|BUTTON|A)$/.test(target.tagName)
+
+function Working({ view }: { view: EpisodeView }) {
+  const { me } = useSigned()
+  const { short } = useDates()
+  const composer = useRef<ComposerHandle>(null)
+  const [params, setParams] = useSearchParams()
+  const [open, setOpen] = useState<Open>()
+  const [side, setSide] = useState<'left' | 'right'>()
+  const waiting = useOutbox(me.account).filter((w) => w.draft.episode === view.episode.id)
+  const { episode } = view
+  const closed = episode.state === 'closed'
+  const closing = view.checks.find((c) => c.check === 'closing')
+  const onLine = (line: string) => {
+    setSide(undefined)
+    composer.current?.set(line)
+  }
+
+  // Any letter goes into the composer; a tag scanner works too.
+  useEffect(() => {
+    const key = (event: KeyboardEvent) => {
+      if (event.ctrlKey || event.metaKey || event.altKey || typing(event.target) || !keysOn() || !/^[a-z]$/i.test(event.key)) return
+      composer.current?.focus()
+    }
+    window.addEventListener('keydown', key)
+    return () => window.removeEventListener('keydown', key)
+  }, [])
+
+  const settled = () => setParams({}, { replace: true })
+  const question = view.questions.find((q) => q.entry === params.get('answer'))
+  const contested = view.rows.find((r) => r.id === params.get('settle') && r.contested)
+  const slip =
+    open?.slip === 'close' ? (
+      <ClosingSlip view={view} onClose={() => setOpen(undefined)} />
+    ) : open?.slip === 'stop' ? (
+      <StopSlip view={view} onClose={() => setOpen(undefined)} />
+    ) : open?.slip === 'override' ? (
+      <OverrideSlip view={view} check={open.check} rule={open.rule} role={me.role} onClose={() => setOpen(undefined)} />
+    ) : question ? (
+      <AnswerSlip question={question.entry} machine={view.machine} episode={episode.id} words={question.words} onClose={settled} />
+    ) : contested ? (
+      <SettleSlip row={contested} onClose={settled} />
+    ) : null
+
+  return (
+    <main className="flex h-[calc(100vh-44px)] flex-col">
+      <header className="bg-plate text-lettering flex h-12 shrink-0 items-center gap-4 px-4">
+        <h1 className="font-display text-18 min-w-0 truncate font-semibold">
+          <Link to={`/machines/${view.machine}`} className="hover:underline">
+            {view.plate.name}
+          </Link>
+        </h1>
+        <span className="num text-plate-label whitespace-nowrap">{view.plate.number}</span>
+        <span className="text-18 ml-2 flex min-w-0 items-center gap-2 font-bold whitespace-nowrap [&_svg]:text-current">
+          <StatusMarkOnPlate view={view} />
+          {statusTitle(view.status)}
+        </span>
+        <ul className="ml-auto flex gap-2 max-xl:hidden">
+          {view.plate.stamps.slice(0, 2).map((s) => (
+            <li key={s.kind} title={s.words} className="border-stamp text-stamp rounded-sm border-2 px-2 font-bold whitespace-nowrap">
+              {stampTitle(s.kind)}
+            </li>
+          ))}
+        </ul>
+        <span className="num text-13 ml-auto whitespace-nowrap xl:ml-4">{view.people.length ? `${view.people.join(', ')} here` : ''}</span>
+        {!closed && (
+          <>
+            <button type="button" className="border-plate-label h-8 rounded-sm border px-3 font-bold whitespace-nowrap hover:border-current" onClick={() => setOpen({ slip: 'stop' })}>
+              Stop for today
+            </button>
+            <button type="button" className="border-plate-label h-8 rounded-sm border px-3 font-bold whitespace-nowrap hover:border-current" onClick={() => setOpen({ slip: 'close' })}>
+              Close{closing && closing.unmet > 1 ? `, ${closing.unmet}` : ''}
+            </button>
+          </>
+        )}
+      </header>
+      <div className="border-line hidden shrink-0 border-b max-lg:flex">
+        {(['left', 'right'] as const).map((which) => (
+          <button key={which} type="button" aria-expanded={side === which} className="h-11 flex-1 px-3 font-bold" onClick={() => setSide(side === which ? undefined : which)}>
+            {which === 'left' ? `Off the machine ${view.tray.length}` : `In the way ${view.checks.reduce((n, c) => n + c.unmet, 0)}`}
+          </button>
+        ))}
+      </div>
+      <div className="grid min-h-0 flex-1 grid-cols-[256px_minmax(0,1fr)_304px] max-lg:grid-cols-1">
+        <aside aria-label="Off, waiting, asked" className={`overflow-auto ${side === 'left' ? '' : 'max-lg:hidden'}`} tabIndex={0}>
+          <LeftSide view={view} onLine={onLine} />
+        </aside>
+        <section aria-label="Episode" className={`border-hair flex min-h-0 flex-col border-x ${side ? 'max-lg:hidden' : ''}`}>
+          <h2 className="font-display text-18 bg-sheet px-3 pt-2.5 pb-1.5 font-semibold">{`Episode ${episode.number}, ${short(episode.opened)}: ${episode.title}`}</h2>
+          <Sheet view={view} waiting={waiting} />
+          {slip && <div className="bg-next max-h-[60%] shrink-0 overflow-auto px-3">{slip}</div>}
+          {closed ? (
+            <p className="bg-next border-hair border-t p-3">
+              Closed. {episode.next && `Next: ${episode.next}.`}{' '}
+              <Link className="act" to={`/machines/${view.machine}`}>
+                To the machine
+              </Link>
+            </p>
+          ) : episode.state === 'paused' ? (
+            <Resume view={view} />
+          ) : (
+            <>
+              <Slot view={view} onLine={onLine} />
+              <Composer context={view.context} handle={composer} />
+              <Verbs context={view.context} onLine={onLine} />
+            </>
+          )}
+        </section>
+        <aside aria-label="What stands in the way" className={`overflow-auto ${side === 'right' ? '' : 'max-lg:hidden'}`} tabIndex={0}>
+          <RightSide view={view} onLine={onLine} onOverride={(check, rule) => setOpen({ slip: 'override', check: check.check, rule })} />
+        </aside>
+      </div>
+    </main>
+  )
+}
+
+/** On the dark plate the marks take the plate's lettering. */
+function StatusMarkOnPlate({ view }: { view: EpisodeView }) {
+  return (
+    <span className="text-lettering [&>svg]:text-lettering">
+      <StatusMark status={view.status.word} size={18} />
+    </span>
+  )
+}
+
+/** One slot shows exactly one thing: a hazard, a contested entry, the as-found check, or "test before the next change". */
+function Slot({ view, onLine }: { view: EpisodeView; onLine: (line: string) => void }) {
+  const asFound = view.checks.find((c) => c.check === 'as-found')
+  const hazard = view.context.hazards[0]
+  const contested = view.rows.find((r) => r.contested)
+  const retest = view.functions.filter((f) => f.word === 'retest')
+  const several = new Set(retest.flatMap((f) => f.changes.map((c) => c.target.name))).size
+  const ready = view.status.word !== 'in pieces' && view.status.word !== 'incomplete' && view.status.word !== 'do not power'
+  const all = view.functions.length
+  const shown = hazard
+    ? { strong: 'Do not power:', rest: hazard.words, act: 'It is over', line: 'hazard clear 1 ' }
+    : contested
+      ? { strong: 'An entry is contested.', rest: 'Settle it in the log: it happened, or it did not.', act: undefined, line: '' }
+      : asFound && asFound.unmet > 0 && !view.context.changed
+        ? { strong: 'Before the first change:', rest: `what works? Open: ${(asFound.rules[0]?.about ?? []).slice(0, 4).join(', ')}`, act: 'Test them', line: (asFound.rules[0]?.about.length ?? 0) === all ? 'all pass' : `test ${(asFound.rules[0]?.about ?? []).map((f) => `${f} pass`).join(', ')}` }
+        : ready && retest.length > 0
+          ? { strong: several > 1 ? `${several} things changed.` : 'Test before the next change?', rest: several > 1 ? 'With one test the cause will not be separated.' : `${retest[0]?.changes[0]?.target.name ?? ''} was touched.`, act: `Test ${retest.length === 1 ? (retest[0]?.fn ?? '') : 'now'}`, line: `test ${retest.map((f) => `${f.fn} pass`).join(', ')}` }
+          : undefined
+  if (!shown) return null
+  return (
+    <div className="bg-straw flex min-h-11 shrink-0 items-center justify-between gap-4 px-3 py-1 text-black">
+      <p className="line-clamp-2">
+        <strong>{shown.strong}</strong> {shown.rest}
+      </p>
+      {shown.act && (
+        <button type="button" className="shrink-0 font-bold underline underline-offset-4" onClick={() => onLine(shown.line)}>
+          {shown.act}
+        </button>
+      )}
+    </div>
+  )
+}
+
+/** Coming back: five lines over the log; one key puts it away. */
+function Resume({ view }: { view: EpisodeView }) {
+  const drafts = useDrafts()
+  const write = useWrite()
+  const { short } = useDates()
+  const { episode } = view
+  const lines: [string, string][] = [
+    ['Off', [...view.tray.map((t) => `${t.label} (${t.where})`), ...view.context.fasteners.filter((f) => f.off > f.on).map((f) => `${f.off - f.on} ${f.size}`)].join(', ') || 'nothing'],
+    ['Lie', episode.lie || 'not said'],
+    ['Hazards', view.context.hazards.map((h) => h.words).join(', ') || 'none noted'],
+    ['Asked', view.questions.map((q) => q.words).join(' · ') || 'nothing open'],
+    ['Next', episode.next || 'not said'],
+  ]
+  return (
+    <section aria-label="Coming back" className="bg-next border-verdigris border-t-[3px] p-4">
+      <h3 className="font-display text-18 mb-2 font-semibold">Stopped {short(view.rows.at(-1)?.happenedAt.latest ?? episode.opened)}</h3>
+      <dl className="mb-3 grid grid-cols-[6rem_1fr] gap-y-1">
+        {lines.map(([name, text]) => (
+          <div key={name} className="contents">
+            <dt className="text-quiet">{name}</dt>
+            <dd>{text}</dd>
+          </div>
+        ))}
+      </dl>
+      <button type="button" autoFocus className="bg-verdigris text-on-verdigris min-h-10 rounded-sm px-5 font-bold" onClick={() => void write(drafts([{ episode: episode.id, body: { kind: 'episode', what: 'resumed', machine: view.machine, episode: episode.id as EntryId } }]))}>
+        Go on
+      </button>
+    </section>
+  )
+}

@@ -1,0 +1,125 @@
+/** The ruled sheet: time · who · what · result, oldest above, and in the margin a bracket from test to test. */
+import { useEffect, useLayoutEffect, useRef, useState } from 'react'
+import { bracketWords } from '#api/words/status.ts'
+import type { EpisodeView } from '#core/views/episode.ts'
+import { parseLine } from '#core/work/composer/index.ts'
+import { problemWords } from '#api/words/composer.ts'
+import type { Waiting } from '#web/app/outbox.ts'
+import { newId, nowInstant } from '#web/app/clock.ts'
+import { useDates } from '#web/app/session.tsx'
+import { AmendSlip, SettleSlip } from '#web/ui/AmendSlip.tsx'
+import { LogLine, useEntryWords } from '#web/ui/LogLine.tsx'
+
+interface Placed { readonly top: number; readonly bottom: number; readonly lane: number }
+
+/** Brackets get lanes so that two that overlap do not cross. */
+function placeBrackets(view: EpisodeView, list: HTMLElement): (Placed | undefined)[] {
+  const topOf = (id: string | null) => {
+    if (id === null) return 0
+    const row = list.querySelector<HTMLElement>(`#entry-${CSS.escape(id)}`)
+    return row ? row.offsetTop + 16 : undefined
+  }
+  const ends: number[] = []
+  return view.brackets.map((bracket) => {
+    const top = topOf(bracket.from)
+    const bottom = topOf(bracket.to)
+    if (top === undefined || bottom === undefined) return undefined
+    let lane = ends.findIndex((end) => end <= top)
+    if (lane < 0) lane = ends.length
+    ends[lane] = bottom
+    return { top, bottom, lane: Math.min(lane, 2) }
+  })
+}
+
+export function Sheet({ view, waiting }: { view: EpisodeView; waiting: readonly Waiting[] }) {
+  const { when, zone, clock } = useDates()
+  const list = useRef<HTMLOListElement>(null)
+  const scroller = useRef<HTMLDivElement>(null)
+  const [placed, setPlaced] = useState<readonly (Placed | undefined)[]>([])
+  const [open, setOpen] = useState<string>()
+  const names = { labels: view.labels, machine: view.machine }
+  const words = useEntryWords(names)
+  const count = view.rows.length + waiting.length
+  useLayoutEffect(() => {
+    const element = list.current
+    if (!element) return
+    const place = () => setPlaced(placeBrackets(view, element))
+    place()
+    const observer = new ResizeObserver(place)
+    observer.observe(element)
+    return () => observer.disconnect()
+  }, [view, open])
+  useEffect(() => {
+    const element = scroller.current
+    if (element) element.scrollTop = element.scrollHeight
+  }, [count])
+
+  const shown = spaced(view, placed)
+  return (
+    <div ref={scroller} className="bg-sheet min-h-0 flex-1 overflow-auto px-3" tabIndex={0} aria-label="The log of this episode">
+      <div className="relative grid grid-cols-[minmax(0,1fr)_188px] gap-x-2 max-md:grid-cols-1">
+        <ol ref={list} className="min-w-0">
+          {view.rows.map((row) => (
+            <LogLine key={row.id} row={row} names={names} day={row.happenedAt.latest.slice(0, 10) !== view.episode.opened.slice(0, 10)} onAct={row.body.kind === 'settle' ? undefined : () => setOpen(open === row.id ? undefined : row.id)} actLabel={row.contested ? 'Settle' : 'Correct'}>
+              {open === row.id &&
+                (row.contested ? (
+                  <SettleSlip row={row} onClose={() => setOpen(undefined)} />
+                ) : (
+                  <AmendSlip
+                    row={row}
+                    onClose={() => setOpen(undefined)}
+                    reparse={(line) => {
+                      const parsed = parseLine(line, view.context, { now: nowInstant(), zone, newId, lookUp: () => ({}) })
+                      const entry = parsed.ok ? parsed.entries.find((e) => e.body.kind === row.body.kind) : undefined
+                      if (entry) return { body: entry.body }
+                      return { problem: !parsed.ok && 'problem' in parsed ? problemWords(parsed.problem, zone) : 'A correction stays of the same kind. Take the entry back and write another one.' }
+                    }}
+                  />
+                ))}
+            </LogLine>
+          ))}
+          {waiting.map(({ draft, refused }) => (
+            <li key={draft.id} className="border-hair border-l-line grid min-h-8 grid-cols-[3.4rem_1fr] items-baseline gap-x-2 border-b border-l-4 border-l-dashed py-1.5 pl-1">
+              <span className="num text-quiet">{clock(draft.happenedAt.latest)}</span>
+              <span>
+                {words(draft.body).what} <span className="text-quiet">{refused ?? 'not sent yet'}</span>
+              </span>
+            </li>
+          ))}
+        </ol>
+        <ul aria-label="Conclusions" className="relative max-md:mt-4">
+          {view.brackets.map((bracket, i) => {
+            const at = shown[i]
+            const said = bracketWords(bracket, when)
+            if (!at) return null
+            const left = 2 + at.lane * 7
+            return (
+              <li key={`${bracket.to}${bracket.functions.join()}`} className={`max-md:static max-md:mb-2 ${said.strong ? 'text-copper' : 'text-ink'}`}>
+                <span aria-hidden="true" className="absolute w-2 border-y-2 border-r-2 border-current max-md:hidden" style={{ top: at.top, height: Math.max(6, at.bottom - at.top), left }} />
+                <div className="absolute max-md:static" style={{ top: at.textTop, left: 26, right: 0 }}>
+                  <strong className="text-13 block leading-tight">{said.title}</strong>
+                  <span className="text-13 block leading-tight">{said.detail}</span>
+                </div>
+              </li>
+            )
+          })}
+        </ul>
+      </div>
+    </div>
+  )
+}
+
+/** Words stand in the middle of their bracket, moved down where they would cover those above. */
+function spaced(view: EpisodeView, placed: readonly (Placed | undefined)[]): (undefined | (Placed & { readonly textTop: number }))[] {
+  const order = placed.map((p, i) => ({ p, i })).filter((x): x is { p: Placed; i: number } => x.p !== undefined).sort((a, b) => a.p.bottom - b.p.bottom)
+  const result: (undefined | (Placed & { textTop: number }))[] = view.brackets.map(() => undefined)
+  let free = 0
+  for (const { p, i } of order) {
+    const bracket = view.brackets[i]
+    const lines = bracket ? 2 + Math.ceil((bracket.functions.join(', ').length + bracket.changes.map((c) => c.target.name).join(', ').length + 30) / 24) : 3
+    const textTop = Math.max(free, (p.top + p.bottom) / 2 - 14)
+    result[i] = { ...p, textTop }
+    free = textTop + lines * 16 + 6
+  }
+  return result
+}

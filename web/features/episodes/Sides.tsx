@@ -1,0 +1,164 @@
+/** Left: what is off, what waits, what was asked, what was proved last. Right: what stands in the way. */
+import { useEffect, useState } from 'react'
+import { dayWords, leftWords } from '#api/words/dates.ts'
+import { checkCount, checkTitles, ruleTitle, ruleWords } from '#api/words/status.ts'
+import { list } from '#api/words/lists.ts'
+import type { EpisodeView } from '#core/views/episode.ts'
+import type { CheckReport } from '#core/work/checks.ts'
+import { nowMs } from '#web/app/clock.ts'
+import { useDates } from '#web/app/session.tsx'
+import { Act } from '#web/ui/Forms.tsx'
+import { stampTitle } from '#web/ui/Plate.tsx'
+
+export function LeftSide({ view, onLine }: { view: EpisodeView; onLine: (line: string) => void }) {
+  const { zone } = useDates()
+  const [now, setNow] = useState(nowMs)
+  useEffect(() => {
+    const timer = setInterval(() => setNow(nowMs()), 10_000)
+    return () => clearInterval(timer)
+  }, [])
+  const off = view.context.fasteners.filter((f) => f.off !== f.on)
+  const nothing = view.tray.length === 0 && off.length === 0 && view.context.connectionsOff.length === 0
+  return (
+    <div className="space-y-5 p-3">
+      <section>
+        <h2 className="headrule">Off the machine</h2>
+        {nothing && <p className="text-quiet py-1.5">Nothing is off.</p>}
+        <ul>
+          {view.tray.map((item) => (
+            <li key={item.id} className="border-hair border-b py-1.5">
+              <span className="block font-bold break-words">{item.label}</span>
+              <span className="text-quiet text-13">
+                {item.where}, from {item.from}
+              </span>
+            </li>
+          ))}
+          {off.map((f) => (
+            <li key={f.size} className="border-hair flex items-baseline gap-2 border-b py-1.5">
+              <span className="num text-24">{Math.abs(f.off - f.on)}</span>
+              <span>
+                <span className="num">{f.size}</span>
+                <span className="text-quiet text-13 block">{f.off > f.on ? list(f.cups) || 'no cup said' : 'more on than off'}</span>
+              </span>
+            </li>
+          ))}
+          {view.context.connectionsOff.map((c) => (
+            <li key={c} className="border-hair border-b py-1.5">
+              <span className="num">{c}</span> <span className="text-quiet">unplugged</span>
+            </li>
+          ))}
+        </ul>
+        {view.tray.length > 0 && view.episode.state !== 'closed' && (
+          <Act className="pt-1.5" onClick={() => onLine('back all')}>
+            Put all back
+          </Act>
+        )}
+      </section>
+      {view.waits.length > 0 && (
+        <section>
+          <h2 className="headrule">Waiting</h2>
+          <ul>
+            {view.waits.map((w, i) => (
+              <li key={i} className="py-1.5">
+                <span className="num text-24 block">{leftWords(w.until, now) ?? 'over'}</span>
+                {w.what}
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
+      <section>
+        <h2 className="headrule">Asked, unanswered</h2>
+        {view.questions.length === 0 && <p className="text-quiet py-1.5">No open question.</p>}
+        <ol>
+          {view.questions.map((q, i) => (
+            <li key={q.entry} className="border-hair flex gap-2 border-b py-1.5">
+              <button type="button" className="num text-quiet hover:text-ink" onClick={() => onLine(`answer ${i + 1} `)} aria-label={`Answer question ${i + 1}`}>
+                {i + 1}
+              </button>
+              <span className="min-w-0 break-words">{q.words}</span>
+            </li>
+          ))}
+        </ol>
+      </section>
+      <section>
+        <h2 className="headrule">Last proved</h2>
+        <p className="py-1.5">{view.lastProof ? `${view.lastProof.stand} of ${view.lastProof.of} functions stand; oldest proof ${dayWords(view.lastProof.at, zone)}.` : 'Nothing is proved yet.'}</p>
+        {view.before?.next && (
+          <p className="text-quiet">
+            Episode {view.before.number} handed on: {view.before.next}
+          </p>
+        )}
+      </section>
+    </div>
+  )
+}
+
+export function RightSide({ view, onLine, onOverride }: { view: EpisodeView; onLine: (line: string) => void; onOverride: (check: CheckReport, rule: string) => void }) {
+  const asFound = view.checks.find((c) => c.check === 'as-found')
+  const moment = asFound && asFound.unmet > 0 && !view.context.changed ? 'as-found' : 'closing'
+  const [chosen, setChosen] = useState<string>()
+  const openCheck = chosen ?? moment
+  return (
+    <div className="p-3">
+      <h2 className="headrule">What stands in the way</h2>
+      {view.cautions.length > 0 && (
+        <section aria-label="Cautions" className="border-oxide mt-2 border-l-4 pl-3">
+          {view.cautions.map(({ hazard, authorised }) => (
+            <p key={hazard.kind} className="mb-2">
+              <strong className="text-oxide block">{stampTitle(hazard.kind)}</strong>
+              {hazard.words}{' '}
+              {hazard.needs && <span className="text-quiet">{authorised.length ? `Authorised: ${list(authorised)}.` : 'Nobody of the house is authorised for it.'}</span>}
+            </p>
+          ))}
+          <p className="text-quiet text-13 mb-1">Follow the local electrical code; if in doubt, leave it to a licensed person.</p>
+        </section>
+      )}
+      <ul>
+        {view.checks.map((check) => (
+          <li key={check.check} className="border-hair border-b">
+            <button type="button" aria-expanded={openCheck === check.check} className="flex min-h-11 w-full items-baseline justify-between gap-2 pt-2.5 pb-2" onClick={() => setChosen(openCheck === check.check ? '' : check.check)}>
+              <span className="font-bold">{checkTitles[check.check]}</span>
+              <span className={check.unmet > 0 ? 'text-copper font-bold' : 'text-quiet'}>{checkCount(check)}</span>
+            </button>
+            {openCheck === check.check && <CheckBody check={check} view={view} onLine={onLine} onOverride={onOverride} />}
+          </li>
+        ))}
+      </ul>
+    </div>
+  )
+}
+
+function CheckBody({ check, view, onLine, onOverride }: { check: CheckReport; view: EpisodeView; onLine: (line: string) => void; onOverride: (check: CheckReport, rule: string) => void }) {
+  const first = check.rules.filter((r) => r.is === 'not met' || r.is === 'not known')
+  const over = check.rules.filter((r) => r.is === 'overridden')
+  const met = check.rules.filter((r) => r.is === 'met')
+  const hint = (rule: string): string | undefined => {
+    if (rule === 'tested before work' || rule === 'disturbed functions retested') return check.rules.find((r) => r.rule === rule)?.about.length === view.functions.length ? 'all pass' : `test ${(check.rules.find((r) => r.rule === rule)?.about ?? []).map((f) => `${f} pass`).join(', ')}`
+    if (rule === 'tray empty') return 'back all'
+    if (rule === 'work verified') return `verify ${check.rules.find((r) => r.rule === rule)?.about[0] ?? ''} `
+    return undefined
+  }
+  return (
+    <div className="pb-3">
+      {[...first, ...over].map((rule) => {
+        const words = ruleWords(rule, check.depth)
+        const line = hint(rule.rule)
+        return (
+          <div key={rule.rule} className={`mb-3 border-l-4 pl-3 ${rule.is === 'not met' ? 'border-copper' : 'border-hair'}`}>
+            <strong className="block">{ruleTitle(rule.rule)}</strong>
+            <span className="block">{words.saw}</span>
+            <span className="text-quiet block">{words.satisfy}</span>
+            {view.episode.state !== 'closed' && rule.is === 'not met' && (
+              <span className="flex flex-wrap gap-x-4">
+                {line && <Act onClick={() => onLine(line)}>Into the line</Act>}
+                {rule.rule !== 'next step handed on' && <Act onClick={() => onOverride(check, rule.rule)}>{rule.rule === 'tested before work' ? 'Say why not' : 'Override'}</Act>}
+              </span>
+            )}
+          </div>
+        )
+      })}
+      {met.length > 0 && <p className="text-quiet border-hair border-l-4 pl-3">{`${met.length} met: ${met.map((r) => ruleTitle(r.rule).toLowerCase()).join(', ')}`}</p>}
+    </div>
+  )
+}

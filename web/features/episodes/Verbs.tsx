@@ -1,0 +1,104 @@
+/** The eight verbs: everything by two taps. A tap fills the line, so it teaches typing. */
+import { useRef, useState } from 'react'
+import type { MachineId } from '#core/ids.ts'
+import type { ComposerContext } from '#core/views/episode.ts'
+import { Said } from '#web/ui/Forms.tsx'
+import { usePhotoUpload } from '#web/ui/photo.ts'
+
+type Verb = 'Take out' | 'Put in' | 'Test' | 'Read' | 'Work' | 'Wait' | 'Ask' | 'Photo'
+const verbs: readonly Verb[] = ['Take out', 'Put in', 'Test', 'Read', 'Work', 'Wait', 'Ask', 'Photo']
+
+interface Choice { readonly label: string; readonly line: string; readonly quiet?: string | undefined }
+
+/** What a second tap may be, by verb. Pure. */
+export function choicesOf(verb: Verb, context: ComposerContext): Choice[] {
+  switch (verb) {
+    case 'Take out':
+      return context.slots.filter((s) => s.content === 'unseen' || s.content === 'part').map((s) => ({ label: s.position.designator, quiet: s.position.accepts, line: `out ${s.position.designator}` }))
+    case 'Put in': {
+      const back = context.tray.flatMap((p): Choice[] => (p.home?.position ? [{ label: `${p.label} back into ${p.home.position}`, line: `in ${p.home.position}` }] : []))
+      const home = context.parts.flatMap((p): Choice[] => (p.home?.position && p.home.in.id === context.machine && !context.tray.some((t) => t.id === p.id) ? [{ label: `${p.label} home into ${p.home.position}`, quiet: p.placeLabel, line: `in ${p.home.position}` }] : []))
+      const empty = context.slots.filter((s) => s.content === 'empty').map((s) => ({ label: `something else into ${s.position.designator}`, quiet: s.position.accepts, line: `in ${s.position.designator} ` }))
+      const full = context.slots.filter((s) => (s.content === 'part' || s.content === 'unseen') && !s.position.assembly).map((s) => ({ label: `swap ${s.position.designator}`, quiet: s.position.accepts, line: `swap ${s.position.designator} < ` }))
+      return [...back, ...home, ...empty, ...full]
+    }
+    case 'Test':
+      return [{ label: 'all pass', line: 'all pass' }, { label: 'all pass but …', line: 'all pass but ' }, ...context.functions.flatMap((f) => [{ label: `${f.name} pass`, line: `test ${f.name} pass`, quiet: context.standing[f.name] }, { label: `${f.name} fail`, line: `test ${f.name} fail: ` }])]
+    case 'Read':
+      return ['5V', '12V', '-12V'].map((rail) => ({ label: `${rail} rail`, line: `${rail} ` })).concat([{ label: 'another point', line: 'read ' }])
+    case 'Work':
+      return ['clean', 'reseat', 'resolder', 'adjust', 'wipe', 'oil', 'mend', 'verify'].map((w) => ({ label: w, line: `${w} ` })).concat([{ label: 'screws off', line: 'off ' }, { label: 'screws on', line: 'on ' }, { label: 'unplug', line: 'unplug ' }, ...context.connectionsOff.map((c) => ({ label: `plug ${c}`, line: `plug ${c}` })), { label: 'hazard', line: 'hazard ' }, { label: 'power on', line: 'power on' }, { label: 'power off', line: 'power off' }])
+    case 'Wait':
+      return ['15m', '1h', '24h'].map((d) => ({ label: d, line: `wait ${d} ` }))
+    case 'Ask':
+      return [{ label: 'a question', line: 'ask ' }, ...context.questions.map((q, i) => ({ label: `answer: ${q.words}`, line: `answer ${i + 1} ` })), { label: 'a note', line: 'note ' }]
+    case 'Photo':
+      return []
+  }
+}
+
+export function Verbs({ context, onLine }: { context: ComposerContext; onLine: (line: string) => void }) {
+  const [open, setOpen] = useState<Verb>()
+  const [error, setError] = useState<string>()
+  const file = useRef<HTMLInputElement>(null)
+  const add = usePhotoUpload(context.machine as MachineId, context.episode)
+  const choices = open ? choicesOf(open, context) : []
+  return (
+    <div className="relative">
+      {open && (
+        <div className="bg-next border-line absolute inset-x-0 bottom-full max-h-72 overflow-auto border-t" role="group" aria-label={`${open}: what`} onKeyDown={(e) => e.key === 'Escape' && setOpen(undefined)}>
+          {choices.length === 0 && <p className="text-quiet p-3">Nothing to choose from. Type it into the line.</p>}
+          <ul className="grid grid-cols-3 max-md:grid-cols-2">
+            {choices.map((c) => (
+              <li key={c.label} className="border-hair border-r border-b">
+                <button
+                  type="button"
+                  className="hover:bg-sheet flex min-h-11 w-full items-center justify-between gap-2 px-3 py-1"
+                  onClick={() => {
+                    setOpen(undefined)
+                    onLine(c.line)
+                  }}
+                >
+                  <span className="min-w-0 truncate">{c.label}</span>
+                  {c.quiet && <span className="text-13 text-quiet truncate">{c.quiet}</span>}
+                </button>
+              </li>
+            ))}
+          </ul>
+        </div>
+      )}
+      <Said error={error} />
+      <input
+        ref={file}
+        type="file"
+        accept="image/jpeg,image/png,image/webp"
+        capture="environment"
+        className="sr-only"
+        tabIndex={-1}
+        aria-label="Photograph"
+        onChange={(event) => {
+          const [chosen] = event.target.files ?? []
+          event.target.value = ''
+          if (chosen) void add(chosen).then(setError)
+        }}
+      />
+      <div className="border-line bg-sheet grid grid-cols-8 border-t">
+        {verbs.map((verb) => (
+          <button
+            key={verb}
+            type="button"
+            aria-expanded={verb === 'Photo' ? undefined : open === verb}
+            className={`border-hair h-14 border-r text-center font-bold last:border-r-0 ${open === verb ? 'bg-next shadow-[inset_0_3px_0_var(--verdigris)]' : 'hover:bg-next'}`}
+            onClick={() => {
+              setError(undefined)
+              if (verb === 'Photo') file.current?.click()
+              else setOpen(open === verb ? undefined : verb)
+            }}
+          >
+            {verb}
+          </button>
+        ))}
+      </div>
+    </div>
+  )
+}

@@ -1,0 +1,151 @@
+/** One machine: plate, status with its sentence, lifeline, and below it what the words of the row switch. */
+import { useQuery } from '@tanstack/react-query'
+import { useEffect, useState } from 'react'
+import { useNavigate, useParams, useSearchParams } from 'react-router'
+import { dayWords } from '#api/words/dates.ts'
+import { standingSentence, standingWords, statusSentence, statusTitle, changeWords } from '#api/words/status.ts'
+import { dayInterval } from '#core/quantity/time.ts'
+import type { MachineId } from '#core/ids.ts'
+import type { MachineView } from '#core/views/machine.ts'
+import { get, wordsOf } from '#web/app/http.ts'
+import { useDates, useDrafts, useSigned, useWrite } from '#web/app/session.tsx'
+import { Act, MainButton, PlainButton, Said, Slip, TextField } from '#web/ui/Forms.tsx'
+import { Lifeline } from '#web/ui/Lifeline.tsx'
+import { StatusMark, statusTone } from '#web/ui/Marks.tsx'
+import { FullPlate } from '#web/ui/Plate.tsx'
+import { sections } from './sections.ts'
+import { SectionBody } from './SectionBody.tsx'
+
+export function View() {
+  const { id = '' } = useParams()
+  const { me } = useSigned()
+  const { when, zone } = useDates()
+  const navigate = useNavigate()
+  const [params, setParams] = useSearchParams()
+  const asOf = params.get('asOf') ?? ''
+  const section = params.get('show') ?? 'todo'
+  const instant = asOf ? dayInterval(asOf, zone).latest : undefined
+  const { data: view, error } = useQuery({ queryKey: ['machine', id, asOf], queryFn: () => get<MachineView>(`/machines/${id}${instant ? `?asOf=${instant}` : ''}`), retry: false })
+  const [opening, setOpening] = useState(false)
+
+  useEffect(() => {
+    if (asOf) document.documentElement.dataset['asof'] = ''
+    else delete document.documentElement.dataset['asof']
+    return () => {
+      delete document.documentElement.dataset['asof']
+    }
+  }, [asOf])
+  useEffect(() => {
+    if (view) document.title = `${view.plate.name} ${view.plate.number}`
+  }, [view])
+
+  const show = (key: string) => {
+    const next = new URLSearchParams(params)
+    next.set('show', key)
+    setParams(next, { replace: true })
+  }
+  const setAsOf = (day: string) => {
+    const next = new URLSearchParams(params)
+    if (day) next.set('asOf', day)
+    else next.delete('asOf')
+    setParams(next, { replace: true })
+  }
+  if (error) return <Trouble words={asOf ? 'This machine was not here yet on that day.' : wordsOf(error)} onBack={() => setAsOf('')} />
+  if (!view) return null
+  const words = Object.fromEntries(view.functions.map((f) => [f.fn, { now: standingWords(f, when), due: f.word === 'retest' || f.word === 'void', title: standingSentence(f, when) }]))
+  const { status } = view
+  return (
+    <main className="flex-1 space-y-4 p-4 pb-16">
+      <FullPlate plate={view.plate} />
+      <section aria-label="Working status" className="flex flex-wrap items-center gap-x-8 gap-y-3">
+        <div className="flex shrink-0 items-center gap-3">
+          <StatusMark status={status.word} size={36} />
+          <strong className={`font-display text-34 font-semibold ${statusTone(status.word)}`}>{statusTitle(status)}</strong>
+        </div>
+        <p className="text-18 min-w-64 flex-1">{statusSentence(status, when)}</p>
+        <p className="shrink-0 leading-snug">
+          <span className="num text-18 font-bold">
+            {status.stand} of {status.of}
+          </span>{' '}
+          functions stand
+          <br />
+          <span className="text-quiet">{status.oldestProof ? `oldest proof ${dayWords(status.oldestProof, zone)}` : 'no proof yet'}</span>
+        </p>
+        {me.role !== 'guest' && !asOf && (view.open ? <MainButton onClick={() => void navigate(`/episodes/${view.open?.id}`)}>Go on with episode {view.open.number}</MainButton> : <MainButton onClick={() => setOpening(true)}>Open an episode</MainButton>)}
+      </section>
+      {asOf && (
+        <p className="bg-straw px-4 py-2 text-black" role="status">
+          As of {dayWords(`${asOf}T12:00:00.000Z`, zone)}: what was true then, by all that is known now. <button type="button" className="font-bold underline" onClick={() => setAsOf('')}>Back to today</button>
+        </p>
+      )}
+      {opening && <OpenEpisode machine={view.id} onClose={() => setOpening(false)} next={view.episodes.at(-1)?.next} />}
+      {view.lifeline.lanes.length > 0 ? (
+        <Lifeline data={view.lifeline} words={words} short={(at) => dayWords(at, zone)} cutWords={status.change ? cutText(changeWords(status.change, when)) : undefined} onEntry={(entry) => { show('entries'); setTimeout(() => document.getElementById(`entry-${entry}`)?.scrollIntoView({ block: 'center' }), 60) }} />
+      ) : (
+        <p className="bg-sheet rounded-sm p-5">Its type is not known yet, so no function is listed. Functions and positions are written down as they are met in an episode: “test paper feed pass”, “out R12”.</p>
+      )}
+      <div className="border-hair flex flex-wrap items-end justify-between gap-x-6 gap-y-2 border-b">
+        <div role="tablist" aria-label="More about this machine" className="flex flex-wrap gap-x-6">
+          {sections(view, me.role).map((s) => (
+            <button key={s.key} type="button" role="tab" aria-selected={section === s.key} className={`border-b-[3px] pb-1.5 ${section === s.key ? 'border-verdigris font-bold' : 'border-transparent hover:border-line'}`} onClick={() => show(s.key)}>
+              {s.name} <span className={section === s.key ? '' : 'text-quiet'}>{s.fact}</span>
+            </button>
+          ))}
+        </div>
+        <label className="flex items-center gap-2 pb-1">
+          <span className="text-13 text-quiet">As of</span>
+          <input type="date" className="field num h-8 w-40" value={asOf} max={when.now.slice(0, 10)} onChange={(e) => setAsOf(e.target.value)} />
+        </label>
+      </div>
+      <SectionBody view={view} section={section} />
+    </main>
+  )
+}
+
+const cutText = (text: string) => (text.length > 60 ? `${text.slice(0, 58)}…` : text)
+
+function Trouble({ words, onBack }: { words: string; onBack: () => void }) {
+  return (
+    <main className="p-8">
+      <p className="mb-3">{words}</p>
+      <Act onClick={onBack}>Back to today</Act>
+    </main>
+  )
+}
+
+function OpenEpisode({ machine, next, onClose }: { machine: MachineId; next: string | undefined; onClose: () => void }) {
+  const navigate = useNavigate()
+  const drafts = useDrafts()
+  const write = useWrite()
+  const [title, setTitle] = useState(next && next.length <= 80 ? next : '')
+  const [error, setError] = useState<string>()
+  const open = async () => {
+    const [draft] = drafts([{ body: { kind: 'episode', what: 'opened', machine, title: title.trim() } }])
+    if (!draft) return
+    try {
+      const written = await write([draft])
+      if (written.sent && written.refused) setError(written.refused.detail)
+      else if (written.sent) await navigate(`/episodes/${draft.id}`)
+      else setError('No connection. It is kept here and sent when the connection is back.')
+    } catch (failure) {
+      setError(wordsOf(failure))
+    }
+  }
+  return (
+    <Slip title="Open an episode" onClose={onClose}>
+      <form
+        className="flex items-end gap-4"
+        onSubmit={(event) => {
+          event.preventDefault()
+          void open()
+        }}
+      >
+        <div className="flex-1">
+          <TextField label="What it is about" placeholder="rows print double" required maxLength={80} autoFocus value={title} onChange={(e) => setTitle(e.target.value)} />
+        </div>
+        <PlainButton type="submit">Open it</PlainButton>
+      </form>
+      <Said error={error} />
+    </Slip>
+  )
+}

@@ -1,0 +1,23 @@
+/** The row of words under the lifeline: each with its fact. Pure. */
+import type { MachineView } from '#core/views/machine.ts'
+import type { Role } from '#core/work/roles.ts'
+
+export interface Section { readonly key: string; readonly name: string; readonly fact: string }
+
+export function sections(view: MachineView, role: Role): Section[] {
+  const notOwn = view.positions.filter((p) => p.part && !p.part.own).length
+  const empty = view.positions.filter((p) => p.content === 'empty').length
+  const away = view.loans.filter((l) => !l.closed).length
+  const all: (Section | false)[] = [
+    { key: 'todo', name: 'To do', fact: String(view.todo.length) },
+    { key: 'functions', name: 'Functions', fact: String(view.functions.length) },
+    { key: 'parts', name: 'Parts', fact: [notOwn ? `${notOwn} not its own` : '', empty ? `${empty} empty` : ''].filter(Boolean).join(', ') || 'as found' },
+    { key: 'episodes', name: 'Episodes', fact: String(view.episodes.length) },
+    role !== 'guest' && { key: 'provenance', name: 'Provenance', fact: view.source?.how ?? 'not recorded' },
+    { key: 'loans', name: 'Loans', fact: away ? `${away} open` : String(view.loans.length) },
+    { key: 'photos', name: 'Photographs', fact: String(view.photos.length) },
+    { key: 'entries', name: 'Entries', fact: String(view.log.length) },
+    role !== 'guest' && { key: 'facts', name: 'Facts and rules', fact: view.plate.legal },
+  ]
+  return all.filter((s) => s !== false)
+}

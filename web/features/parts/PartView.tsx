@@ -1,0 +1,113 @@
+/** One part's life, across machines. */
+import { useQuery } from '@tanstack/react-query'
+import { useState } from 'react'
+import { Link, useParams } from 'react-router'
+import type { PartLife } from '#api/machines.ts'
+import { healthWords } from '#api/choices.ts'
+import { capital } from '#api/words/lists.ts'
+import type { Health } from '#core/history/kinds.ts'
+import type { PartId } from '#core/ids.ts'
+import { get, wordsOf } from '#web/app/http.ts'
+import { useDates, useDrafts, useWrite } from '#web/app/session.tsx'
+import { Act, MainButton, Said, SelectField, Slip, TextField } from '#web/ui/Forms.tsx'
+
+export function View() {
+  const { id = '' } = useParams()
+  const { short, clock } = useDates()
+  const { data: part, error } = useQuery({ queryKey: ['part', id], queryFn: () => get<PartLife>(`/parts/${id}`), retry: false })
+  const [saying, setSaying] = useState(false)
+  if (error) return <p className="p-8">{wordsOf(error)}</p>
+  if (!part) return null
+  return (
+    <main className="mx-auto w-full max-w-4xl flex-1 p-4">
+      <h1 className="font-display text-24 font-semibold">{part.label}</h1>
+      <p className="text-18 mb-4">
+        {part.machine ? (
+          <Link className="hover:underline" to={`/machines/${part.machine}?show=parts`}>
+            {part.place}
+          </Link>
+        ) : (
+          part.place
+        )}
+        {part.since && <span className="text-quiet"> since {short(part.since)}</span>}
+        {part.loan && (
+          <strong className="text-steel">
+            {' '}
+            on loan, home is {part.loan.home}
+            {part.loan.due ? `, due ${short(part.loan.due)}` : ''}
+          </strong>
+        )}
+      </p>
+      <div className="grid grid-cols-[1fr_2fr] gap-6 max-md:grid-cols-1">
+        <section>
+          <h2 className="headrule flex justify-between">
+            What it is <Act onClick={() => setSaying(!saying)}>Say more</Act>
+          </h2>
+          <dl>
+            {[['Kind', part.partKind], ['Tag', part.tag], ['Marking', part.marking], ['Date code', part.dateCode], ['Health', part.health], ['Origin', part.origin], ['Found in', part.from], ...Object.entries(part.attributes)].map(([name, value]) => (
+              <div key={name} className="border-hair flex justify-between gap-3 border-b py-1">
+                <dt className="text-quiet">{name}</dt>
+                <dd className={value ? 'num' : 'text-quiet'}>{value ?? 'not recorded'}</dd>
+              </div>
+            ))}
+          </dl>
+        </section>
+        <section>
+          <h2 className="headrule">Its life</h2>
+          <ol>
+            {part.life.map((row) => (
+              <li key={row.entry} className="border-hair grid grid-cols-[9.5rem_1fr_auto] gap-3 border-b py-1.5">
+                <span className="num text-13 pt-px">{`${short(row.at)} ${clock(row.at)}`}</span>
+                <span>{capital(row.what)}</span>
+                <span className="text-quiet">{row.who}</span>
+              </li>
+            ))}
+          </ol>
+        </section>
+      </div>
+      {saying && <SayMore part={part} onClose={() => setSaying(false)} />}
+    </main>
+  )
+}
+
+function SayMore({ part, onClose }: { part: PartLife; onClose: () => void }) {
+  const drafts = useDrafts()
+  const write = useWrite()
+  const [error, setError] = useState<string>()
+  const submit = async (event: React.FormEvent<HTMLFormElement>) => {
+    event.preventDefault()
+    const form = new FormData(event.currentTarget)
+    const text = (name: string) => String(form.get(name) ?? '').trim()
+    const id = part.id as PartId
+    const said = { ...(text('kind') !== (part.partKind ?? '') ? { partKind: text('kind') } : {}), ...(text('tag') !== (part.tag ?? '') && text('tag') ? { tag: text('tag') } : {}), ...(text('marking') ? { marking: text('marking') } : {}), ...(text('dateCode') ? { dateCode: text('dateCode') } : {}) }
+    const health = text('health') as Health
+    const bodies = [
+      ...(Object.keys(said).length ? [{ kind: 'part' as const, what: 'identified' as const, part: id, ...said }] : []),
+      ...(health !== part.health ? [{ kind: 'part' as const, what: 'health' as const, part: id, health, ...(text('because') ? { because: text('because') } : {}) }] : []),
+    ]
+    if (bodies.length === 0) return onClose()
+    try {
+      const written = await write(drafts(bodies.map((body) => ({ body }))))
+      if (written.sent && written.refused) setError(written.refused.detail)
+      else onClose()
+    } catch (failure) {
+      setError(wordsOf(failure))
+    }
+  }
+  return (
+    <Slip title="Say more about it" onClose={onClose}>
+      <form onSubmit={(event) => void submit(event)} className="grid grid-cols-3 gap-3 max-md:grid-cols-1">
+        <TextField label="Kind" name="kind" defaultValue={part.partKind} />
+        <TextField label="Tag" name="tag" className="num" defaultValue={part.tag} />
+        <TextField label="Marking" name="marking" className="num" defaultValue={part.marking} />
+        <TextField label="Date code" name="dateCode" className="num" defaultValue={part.dateCode} />
+        <SelectField label="Health" name="health" options={healthWords} defaultValue={part.health} />
+        <TextField label="Because" name="because" />
+        <div>
+          <MainButton type="submit">Say it</MainButton>
+        </div>
+      </form>
+      <Said error={error} />
+    </Slip>
+  )
+}

@@ -1,0 +1,117 @@
+/** Where every part is, and who has what on loan. */
+import { useInfiniteQuery } from '@tanstack/react-query'
+import { useState } from 'react'
+import { Link, useSearchParams } from 'react-router'
+import type { PartRow, PartsAnswer } from '#api/machines.ts'
+import { get, wordsOf } from '#web/app/http.ts'
+import { useDates } from '#web/app/session.tsx'
+import { Act, PlainButton } from '#web/ui/Forms.tsx'
+import { NewPart } from './NewPart.tsx'
+
+export function View() {
+  const { short, when } = useDates()
+  const [params, setParams] = useSearchParams()
+  const [adding, setAdding] = useState(false)
+  const q = params.get('q') ?? ''
+  const gone = params.get('gone') === 'yes'
+  const search = new URLSearchParams({ ...(q ? { q } : {}), gone: gone ? 'yes' : 'no' }).toString()
+  const { data, error, fetchNextPage, hasNextPage } = useInfiniteQuery({
+    queryKey: ['parts', search],
+    queryFn: ({ pageParam }) => get<PartsAnswer>(`/parts?${search}${pageParam ? `&cursor=${pageParam}` : ''}`),
+    initialPageParam: '',
+    getNextPageParam: (last) => last.next,
+  })
+  if (error) return <p className="p-8">{wordsOf(error)}</p>
+  if (!data) return null
+  const first = data.pages[0]
+  const parts = data.pages.flatMap((p) => p.parts)
+  const set = (key: string, value: string) => {
+    const next = new URLSearchParams(params)
+    if (value) next.set(key, value)
+    else next.delete(key)
+    setParams(next, { replace: true })
+  }
+  return (
+    <main className="grid flex-1 grid-cols-[minmax(0,1fr)_330px] gap-6 p-4 max-lg:grid-cols-1">
+      <section>
+        <div className="mb-3 flex items-end justify-between gap-4">
+          <div>
+            <h1 className="font-display text-24 font-semibold">Parts</h1>
+            <p className="text-quiet">
+              <span className="num">{first?.total ?? 0}</span> that somebody has touched, tagged or bought
+            </p>
+          </div>
+          <PlainButton onClick={() => setAdding(true)}>Write down a part</PlainButton>
+        </div>
+        {adding && <NewPart onClose={() => setAdding(false)} />}
+        <div className="mb-2 flex items-center gap-5">
+          <input aria-label="Filter by words" placeholder="tag, kind, marking, place" className="field h-8 max-w-64" value={q} onChange={(e) => set('q', e.target.value)} />
+          <label className="flex items-center gap-2">
+            <input type="checkbox" checked={gone} onChange={(e) => set('gone', e.target.checked ? 'yes' : '')} /> with those that are gone
+          </label>
+        </div>
+        <div className="bg-sheet overflow-x-auto rounded-sm">
+          <table className="w-full">
+            <thead className="bg-sheet sticky top-11">
+              <tr className="border-ink border-b-2 text-left">
+                {['Part', 'Kind', 'Where it is', 'Since', 'Came from', 'Health'].map((h) => (
+                  <th key={h} scope="col" className="h-8 px-3 font-bold">
+                    {h}
+                  </th>
+                ))}
+              </tr>
+            </thead>
+            <tbody>
+              {parts.map((p) => (
+                <tr key={p.id} className="border-hair hover:bg-next border-b">
+                  <td className="h-8 px-3">
+                    <Link to={`/parts/${p.id}`} className="hover:underline">
+                      {p.tag ? <span className="num font-bold">{p.tag}</span> : <span>{p.label}</span>}
+                    </Link>
+                  </td>
+                  <td className="px-3">{p.partKind ?? <span className="text-quiet">not said</span>}</td>
+                  <td className={`px-3 ${p.loan ? 'text-steel font-bold' : ''}`}>{p.machine ? <Link className="hover:underline" to={`/machines/${p.machine}?show=parts`}>{p.place}</Link> : p.place}</td>
+                  <td className="num text-13 text-quiet px-3 whitespace-nowrap">{p.since ? short(p.since) : ''}</td>
+                  <td className="text-quiet px-3">{p.from && p.from !== p.place ? p.from : (p.origin ?? '')}</td>
+                  <td className="text-quiet px-3 whitespace-nowrap">{p.health === 'unknown' ? '' : p.health}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+          {parts.length === 0 && <p className="p-4">{q ? 'No part matches.' : 'No part has been touched yet. The first “out” in an episode writes one down by itself.'}</p>}
+        </div>
+        {hasNextPage && (
+          <p className="py-3">
+            <Act onClick={() => void fetchNextPage()}>More</Act>
+          </p>
+        )}
+      </section>
+      <aside>
+        <h2 className="headrule">On loan, and to whom</h2>
+        {(first?.loans.length ?? 0) === 0 && <p className="text-quiet py-2">Every part is at home.</p>}
+        <ul>
+          {first?.loans.map((l) => (
+            <LoanLine key={l.id} loan={l} short={short} now={when.now} />
+          ))}
+        </ul>
+      </aside>
+    </main>
+  )
+}
+
+function LoanLine({ loan, short, now }: { loan: PartRow; short: (at: string) => string; now: string }) {
+  const overdue = loan.loan?.due !== undefined && loan.loan.due < now
+  return (
+    <li className="border-hair border-b py-2">
+      <Link to={`/parts/${loan.id}`} className="font-bold hover:underline">
+        {loan.label}
+      </Link>
+      <span className="block">in {loan.place}</span>
+      <span className="text-quiet block">
+        home is {loan.loan?.home}, out since {loan.loan ? short(loan.loan.since) : ''}
+      </span>
+      {loan.loan?.due && <span className={overdue ? 'text-copper font-bold' : 'text-quiet'}>{overdue ? `overdue, was due ${short(loan.loan.due)}` : `due ${short(loan.loan.due)}`}</span>}
+      {!loan.loan?.due && <span className="text-copper">no date agreed</span>}
+    </li>
+  )
+}

@@ -1,0 +1,45 @@
+/** An invitation by link: choose address and password, and you are in. */
+import { useQuery, useQueryClient } from '@tanstack/react-query'
+import { useState, type FormEvent } from 'react'
+import { useNavigate, useParams } from 'react-router'
+import type { SessionAnswer } from '#api/session.ts'
+import { get, post, setToken, wordsOf } from '#web/app/http.ts'
+import { useSession } from '#web/app/session.tsx'
+import { MainButton, Said, TextField } from '#web/ui/Forms.tsx'
+
+export function View() {
+  useSession()
+  const { token = '' } = useParams()
+  const client = useQueryClient()
+  const navigate = useNavigate()
+  const [email, setEmail] = useState('')
+  const [password, setPassword] = useState('')
+  const [error, setError] = useState<string>()
+  const invite = useQuery({ queryKey: ['invitation', token], queryFn: () => get<{ name: string; role: string; collection: string }>(`/invitations/${token}`), retry: false })
+  const submit = async (event: FormEvent) => {
+    event.preventDefault()
+    setError(undefined)
+    try {
+      const answer = await post<SessionAnswer>(`/invitations/${token}`, { email, password })
+      setToken(answer.csrf)
+      client.setQueryData(['session'], answer)
+      await navigate('/')
+    } catch (failure) {
+      setError(wordsOf(failure))
+    }
+  }
+  if (invite.error) return <p className="p-8">{wordsOf(invite.error)}</p>
+  if (!invite.data) return null
+  return (
+    <main className="mx-auto max-w-xl px-4 py-12">
+      <h1 className="font-display text-24 mb-1 font-semibold">{`Welcome to ${invite.data.collection}, ${invite.data.name}`}</h1>
+      <p className="text-quiet mb-6">You were invited as {invite.data.role}.</p>
+      <form onSubmit={(event) => void submit(event)} className="space-y-4">
+        <TextField label="E-mail address" type="email" autoComplete="username" required value={email} onChange={(e) => setEmail(e.target.value)} />
+        <TextField label="Password" type="password" autoComplete="new-password" hint="At least 12 characters" minLength={12} required value={password} onChange={(e) => setPassword(e.target.value)} />
+        <Said error={error} />
+        <MainButton type="submit">Join</MainButton>
+      </form>
+    </main>
+  )
+}

@@ -1,0 +1,206 @@
+/** Types, test gear and house rules: what is known of models, and how this house works. */
+import { useQuery } from '@tanstack/react-query'
+import { useState } from 'react'
+import { Link, useNavigate } from 'react-router'
+import type { TypeRow } from '#api/machines.ts'
+import type { Body } from '#core/history/kinds.ts'
+import type { GearId, TypeId } from '#core/ids.ts'
+import type { PolicyOption } from '#core/work/policy.ts'
+import { newId } from '#web/app/clock.ts'
+import { get, wordsOf } from '#web/app/http.ts'
+import { useDates, useDrafts, useSigned, useWrite } from '#web/app/session.tsx'
+import { Act, MainButton, PlainButton, Said, Slip, TextField } from '#web/ui/Forms.tsx'
+import { stampTitle } from '#web/ui/Plate.tsx'
+import { ChooseRule } from '#web/ui/ChooseRule.tsx'
+
+interface GearRow { readonly id: string; readonly name: string; readonly gearKind: string; readonly attributes: Readonly<Record<string, string>>; readonly limits?: string; readonly proved?: string; readonly unfit: readonly { readonly need: string; readonly because: string; readonly since: string | null }[] }
+interface PolicyRow { readonly key: string; readonly option: string; readonly options: readonly PolicyOption[]; readonly reason?: string; readonly at?: string; readonly by?: string }
+
+export function View() {
+  const { me } = useSigned()
+  const navigate = useNavigate()
+  const { short } = useDates()
+  const types = useQuery({ queryKey: ['types'], queryFn: () => get<{ types: TypeRow[] }>('/types') })
+  const restorer = me.role === 'restorer' || me.role === 'steward'
+  if (types.error) return <p className="p-8">{wordsOf(types.error)}</p>
+  return (
+    <main className="grid flex-1 grid-cols-[minmax(0,1fr)_420px] gap-6 p-4 max-lg:grid-cols-1">
+      <section>
+        <div className="mb-3 flex items-end justify-between">
+          <h1 className="font-display text-24 font-semibold">Types</h1>
+          {restorer && <MainButton onClick={() => void navigate(`/types/${newId() as TypeId}?new=1`)}>Make a type sheet</MainButton>}
+        </div>
+        <div className="bg-sheet overflow-x-auto rounded-sm">
+          <table className="w-full">
+            <thead>
+              <tr className="border-ink border-b-2 text-left">
+                {['Type', 'Kind', 'Machines', 'Functions', 'Positions', 'Hazards', 'Sheet'].map((h) => (
+                  <th key={h} scope="col" className="h-8 px-3">
+                    {h}
+                  </th>
+                ))}
+              </tr>
+            </thead>
+            <tbody>
+              {types.data?.types.map((t) => (
+                <tr key={t.id} className="border-hair hover:bg-next border-b">
+                  <td className="h-8 px-3 font-bold">
+                    <Link to={`/types/${t.id}`} className="hover:underline">
+                      {t.name}
+                    </Link>
+                  </td>
+                  <td className="px-3">{t.kind}</td>
+                  <td className="num px-3">{t.machines}</td>
+                  <td className="num px-3">{t.functions}</td>
+                  <td className="num px-3">{t.positions}</td>
+                  <td className="text-quiet px-3">{t.hazards.map((h) => stampTitle(h).toLowerCase()).join(', ')}</td>
+                  <td className="num text-13 text-quiet px-3 whitespace-nowrap">{`v${t.version}, ${short(t.at)}`}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+          {types.data?.types.length === 0 && <p className="p-4">No type sheet yet. A sheet says once what every machine of a model can do, where its positions are and what is dangerous in it.</p>}
+        </div>
+      </section>
+      <div className="space-y-8">
+        <Gear />
+        <HouseRules />
+      </div>
+    </main>
+  )
+}
+
+function useSend() {
+  const drafts = useDrafts()
+  const write = useWrite()
+  const [error, setError] = useState<string>()
+  const send = async (body: Body): Promise<boolean> => {
+    setError(undefined)
+    try {
+      const written = await write(drafts([{ body }]))
+      if (written.sent && written.refused) {
+        setError(written.refused.detail)
+        return false
+      }
+      return true
+    } catch (failure) {
+      setError(wordsOf(failure))
+      return false
+    }
+  }
+  return { send, error }
+}
+
+function Gear() {
+  const { short } = useDates()
+  const { send, error } = useSend()
+  const [open, setOpen] = useState<string>()
+  const { data } = useQuery({ queryKey: ['gear'], queryFn: () => get<{ gear: GearRow[] }>('/gear') })
+  const add = async (event: React.FormEvent<HTMLFormElement>) => {
+    event.preventDefault()
+    const form = new FormData(event.currentTarget)
+    const text = (name: string) => String(form.get(name) ?? '').trim()
+    const attributes = text('attribute') && text('value') ? { [text('attribute')]: text('value') } : {}
+    if (await send({ kind: 'gear', what: 'identified', gear: newId() as GearId, name: text('name'), gearKind: text('gearKind'), attributes, ...(text('limits') ? { limits: text('limits') } : {}) })) setOpen(undefined)
+  }
+  return (
+    <section>
+      <h2 className="headrule flex justify-between">
+        Test gear <Act onClick={() => setOpen(open === 'new' ? undefined : 'new')}>Write down gear</Act>
+      </h2>
+      {open === 'new' && (
+        <Slip title="A piece of test gear" onClose={() => setOpen(undefined)}>
+          <form onSubmit={(event) => void add(event)} className="grid grid-cols-2 gap-3">
+            <TextField label="Name" name="name" required autoFocus />
+            <TextField label="Kind" name="gearKind" placeholder="test tape" required />
+            <TextField label="An attribute" name="attribute" placeholder="line" />
+            <TextField label="Its value" name="value" placeholder="current loop" />
+            <TextField label="Limits" name="limits" placeholder="what it cannot show" />
+            <div className="flex items-end">
+              <PlainButton type="submit">Write it down</PlainButton>
+            </div>
+          </form>
+        </Slip>
+      )}
+      <ul>
+        {data?.gear.map((g) => (
+          <li key={g.id} className="border-hair border-b py-1.5">
+            <div className="flex items-baseline justify-between gap-3">
+              <span>
+                <strong>{g.name}</strong> <span className="text-quiet">{g.gearKind}</span>
+              </span>
+              <Act className="text-13" onClick={() => setOpen(open === g.id ? undefined : g.id)}>
+                Proved or unfit
+              </Act>
+            </div>
+            <span className={g.unfit.length ? 'text-copper' : 'text-quiet'}>{g.unfit.length ? `unfit for ${g.unfit.map((u) => u.need).join(', ')}: ${g.unfit.map((u) => u.because).join('; ')}` : g.proved ? `proved ${short(g.proved)}` : 'never proved: its tests are weaker'}</span>
+            {g.limits && <span className="text-quiet block">{g.limits}</span>}
+            {open === g.id && <GearSlip gear={g} onSend={send} onClose={() => setOpen(undefined)} />}
+          </li>
+        ))}
+      </ul>
+      {data?.gear.length === 0 && <p className="text-quiet py-2">None is written down. The test bench is a suspect too.</p>}
+      <Said error={error} />
+    </section>
+  )
+}
+
+function GearSlip({ gear, onSend, onClose }: { gear: GearRow; onSend: (body: Body) => Promise<boolean>; onClose: () => void }) {
+  const [because, setBecause] = useState('')
+  const [since, setSince] = useState('')
+  return (
+    <Slip title={gear.name} onClose={onClose}>
+      <p className="mb-3">
+        <PlainButton onClick={() => void onSend({ kind: 'gear', what: 'proved', gear: gear.id as GearId }).then((ok) => ok && onClose())}>Proved good today</PlainButton>
+      </p>
+      <form
+        className="grid grid-cols-[1fr_9rem] gap-3"
+        onSubmit={(event) => {
+          event.preventDefault()
+          void onSend({ kind: 'gear', what: 'unfit', gear: gear.id as GearId, need: gear.gearKind, since: since ? new Date(`${since}T00:00:00Z`).toISOString() : null, because }).then((ok) => ok && onClose())
+        }}
+      >
+        <TextField label="Unfit, because" required value={because} onChange={(e) => setBecause(e.target.value)} />
+        <TextField label="Since (empty: always)" type="date" className="num" value={since} onChange={(e) => setSince(e.target.value)} />
+        <p className="text-quiet text-13 col-span-2">Every test made with it since then is void for functions that need a {gear.gearKind}.</p>
+        <div>
+          <PlainButton type="submit">It is unfit</PlainButton>
+        </div>
+      </form>
+    </Slip>
+  )
+}
+
+function HouseRules() {
+  const { me } = useSigned()
+  const { short } = useDates()
+  const { send, error } = useSend()
+  const [open, setOpen] = useState<string>()
+  const { data } = useQuery({ queryKey: ['policies'], queryFn: () => get<{ policies: PolicyRow[] }>('/policies') })
+  return (
+    <section>
+      <h2 className="headrule">House rules</h2>
+      <ul>
+        {data?.policies.map((p) => (
+          <li key={p.key} className="border-hair border-b py-1.5">
+            <div className="flex items-baseline justify-between gap-3">
+              <span className="text-quiet">{p.key}</span>
+              <span>
+                <strong>{p.option}</strong>
+                {me.role === 'steward' && (
+                  <Act className="text-13 ml-3" onClick={() => setOpen(open === p.key ? undefined : p.key)}>
+                    Choose
+                  </Act>
+                )}
+              </span>
+            </div>
+            <span className="text-quiet text-13">{p.at ? `${p.by ?? ''}, ${short(p.at)}: ${p.reason ?? ''}` : (p.options.find((o) => o.option === p.option)?.speaks ?? '')}</span>
+            {open === p.key && <ChooseRule policy={p.key} onClose={() => setOpen(undefined)} onSend={(option, reason) => void send({ kind: 'rule', what: 'policy', key: p.key, option, reason }).then((ok) => ok && setOpen(undefined))} />}
+          </li>
+        ))}
+      </ul>
+      <p className="text-quiet text-13 mt-2">A machine may differ, with a reason: under Facts and rules on its page. Changing a rule never rewrites the past.</p>
+      <Said error={error} />
+    </section>
+  )
+}

@@ -1,0 +1,70 @@
+/** The sheet as a form: lists become text separated by commas, absent values become empty text. */
+import type { SheetHazard, TypeSheet } from '#core/type/sheet.ts'
+
+export interface SheetForm {
+  name: string
+  kind: string
+  maker: string
+  aliases: string
+  mains: string
+  weight: string
+  other: Record<string, string>
+  functions: { name: string; essential: boolean; dependsOn: string; needs: string; full: string; expected: string; notExercised: string; short?: string | undefined; attributes?: Record<string, string> }[]
+  positions: { designator: string; accepts: string; on: string; mount: TypeSheet['positions'][number]['mount']; assembly: boolean; essential: boolean; polarised: boolean; charged: boolean; lookAlikes: string; ratingVolts: string; safetyClass: '' | 'X' | 'Y'; weight?: number | undefined }[]
+  zones: { name: string; material: string; colour: string; structural: boolean }[]
+  hazards: { kind: SheetHazard['kind']; words: string; needs: '' | NonNullable<SheetHazard['needs']> }[]
+}
+
+export const emptySheet: SheetForm = { name: '', kind: '', maker: '', aliases: '', mains: '', weight: '', other: {}, functions: [], positions: [], zones: [], hazards: [] }
+
+const split = (text: string) => text.split(',').map((t) => t.trim()).filter(Boolean)
+
+export function toForm(sheet: TypeSheet): SheetForm {
+  const { mains = '', weight = '', ...other } = sheet.attributes
+  return {
+    name: sheet.name,
+    kind: sheet.kind,
+    maker: sheet.maker,
+    aliases: sheet.aliases.join(', '),
+    mains,
+    weight,
+    other,
+    functions: sheet.functions.map((f) => ({ name: f.name, essential: f.essential, dependsOn: f.dependsOn.join(', '), needs: f.needs.map((n) => (n.attribute ? `${n.gearKind}/${n.attribute}` : n.gearKind)).join(', '), full: f.full ?? '', expected: f.expected ?? '', notExercised: f.notExercised ?? '', short: f.short })),
+    positions: sheet.positions.map((p) => ({ ...p, on: p.on ?? '', lookAlikes: p.lookAlikes.join(', '), ratingVolts: p.ratingVolts === undefined ? '' : String(p.ratingVolts), safetyClass: p.safetyClass ?? '' })),
+    zones: sheet.zones.map((z) => ({ ...z })),
+    hazards: sheet.hazards.map((h) => ({ kind: h.kind, words: h.words, needs: h.needs ?? '' })),
+  }
+}
+
+/** Lines without a name are left out; the server checks the rest and answers with a sentence. */
+export function fromForm(form: SheetForm): TypeSheet {
+  const text = <K extends string>(key: K, value: string | undefined): Partial<Record<K, string>> => (value?.trim() ? ({ [key]: value.trim() } as Partial<Record<K, string>>) : {})
+  return {
+    name: form.name.trim(),
+    kind: form.kind.trim(),
+    maker: form.maker.trim(),
+    aliases: split(form.aliases),
+    attributes: { ...form.other, ...text('mains', form.mains), ...text('weight', form.weight) } as Record<string, string>,
+    functions: form.functions
+      .filter((f) => f.name.trim())
+      .map((f) => ({ name: f.name.trim(), essential: f.essential, dependsOn: split(f.dependsOn), needs: split(f.needs).map((n) => { const [gearKind = '', attribute] = n.split('/'); return { gearKind: gearKind.trim(), ...(attribute?.trim() ? { attribute: attribute.trim() } : {}) } }), ...text('full', f.full), ...text('short', f.short), ...text('expected', f.expected), ...text('notExercised', f.notExercised) })),
+    positions: form.positions
+      .filter((p) => p.designator.trim())
+      .map((p) => ({
+        designator: p.designator.trim(),
+        accepts: p.accepts.trim() || 'part',
+        mount: p.mount,
+        assembly: p.assembly,
+        essential: p.essential,
+        polarised: p.polarised,
+        charged: p.charged,
+        lookAlikes: split(p.lookAlikes),
+        ...text('on', p.on),
+        ...(p.weight === undefined ? {} : { weight: p.weight }),
+        ...(Number(p.ratingVolts) > 0 ? { ratingVolts: Number(p.ratingVolts) } : {}),
+        ...(p.safetyClass ? { safetyClass: p.safetyClass } : {}),
+      })),
+    zones: form.zones.filter((z) => z.name.trim()),
+    hazards: form.hazards.filter((h) => h.words.trim()).map((h) => ({ kind: h.kind, words: h.words.trim(), ...(h.needs ? { needs: h.needs } : {}) })),
+  }
+}

@@ -1,0 +1,166 @@
+/** Correcting an entry: what it says, when it happened, which machine; or taking it back. Both versions stay readable. */
+import { useState } from 'react'
+import type { EntryId, MachineId } from '#core/ids.ts'
+import type { Body } from '#core/history/kinds.ts'
+import type { LogRow } from '#core/views/rows.ts'
+import type { LookedUp } from '#core/work/composer/index.ts'
+import type { Interval } from '#core/quantity/time.ts'
+import { zonedFields, zonedToMs } from '#core/quantity/time.ts'
+import { get, wordsOf } from '#web/app/http.ts'
+import { useDates, useDrafts, useWrite } from '#web/app/session.tsx'
+import { Act, MainButton, Said, Slip, TextField } from './Forms.tsx'
+
+const two = (n: number) => String(n).padStart(2, '0')
+const toLocal = (at: string, zone: string) => {
+  const f = zonedFields(Date.parse(at), zone)
+  return `${f.year}-${two(f.month)}-${two(f.day)}T${two(f.hour)}:${two(f.minute)}`
+}
+const fromLocal = (text: string, zone: string): string | undefined => {
+  const m = /^(\d{4})-(\d\d)-(\d\d)T(\d\d):(\d\d)/.exec(text)
+  return m ? new Date(zonedToMs(zone, Number(m[1]), Number(m[2]), Number(m[3]), Number(m[4]), Number(m[5]))).toISOString() : undefined
+}
+
+/** Replaces one machine by another in a body that is about one machine; moves are corrected by their lines. */
+const onMachine = (body: Body, machine: string): Body => ('machine' in body && body.machine ? ({ ...body, machine } as Body) : body)
+
+export function AmendSlip({ row, reparse, onClose, line }: { row: LogRow; /** Reads a new line in place of the old body; undefined where the sheet has no composer. */ reparse?: ((line: string) => { body: Body } | { problem: string }) | undefined; line?: string; onClose: () => void }) {
+  const { zone } = useDates()
+  const drafts = useDrafts()
+  const write = useWrite()
+  const [text, setText] = useState(line ?? '')
+  const [time, setTime] = useState(toLocal(row.happenedAt.latest, zone))
+  const [number, setNumber] = useState('')
+  const [reason, setReason] = useState('')
+  const [error, setError] = useState<string>()
+  const [mayKeep, setMayKeep] = useState<(() => Promise<void>) | undefined>()
+  const machineBound = 'machine' in row.body && row.body.kind !== 'episode' && row.body.kind !== 'machine'
+
+  const send = async (body: Body, happenedAt: Interval, how: 'correct' | 'withdraw') => {
+    const list = drafts([{ body, happenedAt, basis: row.basis, doneBy: row.doneBy, episode: row.episode, amends: { entry: row.id, seen: row.latestAmendment as EntryId | null, how, ...(reason.trim() ? { reason: reason.trim() } : {}) } }])
+    const finish = async (contested: 'refuse' | 'keep') => {
+      setMayKeep(undefined)
+      const written = await write(list, contested)
+      if (written.sent && written.refused) {
+        setError(written.refused.detail)
+        if (written.refused.mayKeep) setMayKeep(() => () => finish('keep'))
+      } else onClose()
+    }
+    try {
+      await finish('refuse')
+    } catch (failure) {
+      setError(wordsOf(failure))
+    }
+  }
+
+  const correct = async () => {
+    setError(undefined)
+    let body = row.body
+    if (text.trim()) {
+      const parsed = reparse?.(text)
+      if (!parsed) return
+      if ('problem' in parsed) return setError(parsed.problem)
+      if (parsed.body.kind !== row.body.kind) return setError('A correction stays of the same kind. Take the entry back and write another one.')
+      body = parsed.body
+    }
+    if (number.trim()) {
+      const found = await get<LookedUp>(`/lookup/${encodeURIComponent(number.trim())}`).catch(() => undefined)
+      if (!found?.machine) return setError(`No machine has the number ${number.trim()}.`)
+      body = onMachine(body, found.machine.machine as MachineId)
+    }
+    const at = fromLocal(time, zone)
+    if (!at) return setError('That is no time.')
+    const happenedAt = time === toLocal(row.happenedAt.latest, zone) ? row.happenedAt : { earliest: at, latest: at }
+    await send(body, happenedAt, 'correct')
+  }
+
+  return (
+    <Slip title="Correct this entry" onClose={onClose}>
+      <form
+        className="grid grid-cols-2 gap-4 max-sm:grid-cols-1"
+        onSubmit={(event) => {
+          event.preventDefault()
+          void correct()
+        }}
+      >
+        {reparse && (
+          <div className="col-span-2 max-sm:col-span-1">
+            <TextField label="What it should say, as a line (empty: as it is)" className="num" placeholder="test bell fail" value={text} autoFocus onChange={(e) => setText(e.target.value)} />
+          </div>
+        )}
+        <TextField label="When it happened" type="datetime-local" className="num" value={time} onChange={(e) => setTime(e.target.value)} />
+        {machineBound && <TextField label="It was another machine: its number" className="num" value={number} onChange={(e) => setNumber(e.target.value)} />}
+        <div className="col-span-2 max-sm:col-span-1">
+          <TextField label="Reason" hint="Not needed for a slip of your own of the last ten minutes." value={reason} onChange={(e) => setReason(e.target.value)} />
+        </div>
+        <div className="col-span-2 flex items-center gap-6 max-sm:col-span-1">
+          <MainButton type="submit">Correct</MainButton>
+          <Act onClick={() => void send({ kind: 'withdrawal' }, row.happenedAt, 'withdraw')}>It did not happen: take it back</Act>
+        </div>
+      </form>
+      <Said error={error} />
+      {mayKeep && (
+        <p>
+          <Act onClick={() => void mayKeep()}>Keep it as contested, for a person to settle</Act>
+        </p>
+      )}
+    </Slip>
+  )
+}
+
+export function SettleSlip({ row, onClose }: { row: LogRow; onClose: () => void }) {
+  const drafts = useDrafts()
+  const write = useWrite()
+  const [words, setWords] = useState('')
+  const [error, setError] = useState<string>()
+  const settle = async (outcome: 'happened' | 'did not happen') => {
+    try {
+      const written = await write(drafts([{ body: { kind: 'settle', entry: row.id, outcome, ...(words.trim() ? { words: words.trim() } : {}) }, episode: row.episode }]))
+      if (written.sent && written.refused) setError(`${written.refused.detail} Correct the later moves first, then it can be settled as having happened.`)
+      else onClose()
+    } catch (failure) {
+      setError(wordsOf(failure))
+    }
+  }
+  return (
+    <Slip title="Settle: did it happen?" onClose={onClose}>
+      <TextField label="How you know" value={words} autoFocus onChange={(e) => setWords(e.target.value)} />
+      <Said error={error} />
+      <p className="mt-3 flex gap-6">
+        <MainButton onClick={() => void settle('did not happen')}>It did not happen</MainButton>
+        <Act onClick={() => void settle('happened')}>It happened</Act>
+      </p>
+    </Slip>
+  )
+}
+
+export function AnswerSlip({ question, machine, episode, words: asked, onClose }: { question: string; machine: string; episode?: string | undefined; words: string; onClose: () => void }) {
+  const drafts = useDrafts()
+  const write = useWrite()
+  const [words, setWords] = useState('')
+  const [error, setError] = useState<string>()
+  const send = async () => {
+    try {
+      const written = await write(drafts([{ body: { kind: 'question', what: 'answered', machine: machine as MachineId, question: question as EntryId, words }, episode }]))
+      if (written.sent && written.refused) setError(written.refused.detail)
+      else onClose()
+    } catch (failure) {
+      setError(wordsOf(failure))
+    }
+  }
+  return (
+    <Slip title={asked} onClose={onClose}>
+      <form
+        onSubmit={(event) => {
+          event.preventDefault()
+          void send()
+        }}
+      >
+        <TextField label="Answer" required value={words} autoFocus onChange={(e) => setWords(e.target.value)} />
+        <Said error={error} />
+        <MainButton type="submit" className="mt-3">
+          Answer
+        </MainButton>
+      </form>
+    </Slip>
+  )
+}

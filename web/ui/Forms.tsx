@@ -1,0 +1,91 @@
+/** Fields, buttons and the slip: editing happens on a slip that opens under the row, not in a dialog. */
+import type { ButtonHTMLAttributes, InputHTMLAttributes, ReactNode, SelectHTMLAttributes, TextareaHTMLAttributes } from 'react'
+import { useId } from 'react'
+
+export function Field({ label, hint, error, children }: { label: string; hint?: string | undefined; error?: string | undefined; children: (id: string) => ReactNode }) {
+  const id = useId()
+  return (
+    <div>
+      <label htmlFor={id} className="text-13 text-quiet mb-1 block">
+        {label}
+      </label>
+      {children(id)}
+      {hint && !error && <p className="text-13 text-quiet mt-1">{hint}</p>}
+      {error && (
+        <p role="alert" className="text-13 text-oxide mt-1 font-bold">
+          {error}
+        </p>
+      )}
+    </div>
+  )
+}
+
+type TextProps = { label: string; hint?: string; error?: string | undefined } & InputHTMLAttributes<HTMLInputElement>
+export function TextField({ label, hint, error, className = '', ...input }: TextProps) {
+  return (
+    <Field label={label} hint={hint} error={error}>
+      {(id) => <input id={id} className={`field ${className}`} aria-invalid={error ? true : undefined} {...input} />}
+    </Field>
+  )
+}
+
+export function AreaField({ label, hint, error, ...area }: { label: string; hint?: string; error?: string | undefined } & TextareaHTMLAttributes<HTMLTextAreaElement>) {
+  return (
+    <Field label={label} hint={hint} error={error}>
+      {(id) => <textarea id={id} rows={2} className="field" {...area} />}
+    </Field>
+  )
+}
+
+export function SelectField({ label, hint, options, ...select }: { label: string; hint?: string; options: readonly (string | { readonly value: string; readonly label: string })[] } & SelectHTMLAttributes<HTMLSelectElement>) {
+  return (
+    <Field label={label} hint={hint}>
+      {(id) => (
+        <select id={id} className="field" {...select}>
+          {options.map((o) => (typeof o === 'string' ? <option key={o}>{o}</option> : <option key={o.value} value={o.value}>{o.label}</option>))}
+        </select>
+      )}
+    </Field>
+  )
+}
+
+/** The one filled button of a view. */
+export function MainButton({ className = '', ...button }: ButtonHTMLAttributes<HTMLButtonElement>) {
+  return <button type="button" className={`bg-verdigris text-on-verdigris min-h-10 rounded-sm px-5 font-bold hover:brightness-110 disabled:opacity-50 ${className}`} {...button} />
+}
+
+export function PlainButton({ className = '', ...button }: ButtonHTMLAttributes<HTMLButtonElement>) {
+  return <button type="button" className={`border-line hover:border-verdigris min-h-9 rounded-sm border px-3 font-bold disabled:opacity-50 ${className}`} {...button} />
+}
+
+export function Act({ className = '', ...button }: ButtonHTMLAttributes<HTMLButtonElement>) {
+  return <button type="button" className={`act ${className}`} {...button} />
+}
+
+export function Slip({ title, children, onClose }: { title: string; children: ReactNode; onClose: () => void }) {
+  return (
+    <section
+      aria-label={title}
+      className="bg-next border-verdigris my-2 border-l-4 p-4"
+      onKeyDown={(event) => {
+        if (event.key !== 'Escape') return
+        event.stopPropagation()
+        onClose()
+      }}
+    >
+      <div className="mb-3 flex items-baseline justify-between">
+        <h3 className="font-display text-18 font-semibold">{title}</h3>
+        <Act onClick={onClose}>Put away</Act>
+      </div>
+      {children}
+    </section>
+  )
+}
+
+export function Said({ error }: { error: string | undefined }) {
+  return error ? (
+    <p role="alert" className="text-oxide my-2 font-bold">
+      {error}
+    </p>
+  ) : null
+}

@@ -1,0 +1,83 @@
+/** One line of the ruled sheet: time, who, what, result; superseded versions struck but readable; contested ones tied. */
+import { useState, type ReactNode } from 'react'
+import { clockWords, whenWords } from '#api/words/dates.ts'
+import { entryWords } from '#api/words/entries.ts'
+import { refusalWords } from '#api/words/refusals.ts'
+import type { Labels } from '#core/views/labels.ts'
+import type { LogRow } from '#core/views/rows.ts'
+import { useDates } from '#web/app/session.tsx'
+
+export interface LogNames { readonly labels: Labels; readonly machine: string }
+
+export function useEntryWords({ labels, machine }: LogNames) {
+  const { when } = useDates()
+  return (body: LogRow['body']) => entryWords(body, { labels, machine, zone: when.zone, now: when.now })
+}
+
+export function LogLine({ row, names, day, children, onAct, actLabel }: { row: LogRow; names: LogNames; day?: boolean; children?: ReactNode; onAct?: (() => void) | undefined; actLabel?: string }) {
+  const { when, short } = useDates()
+  const words = useEntryWords(names)
+  const [open, setOpen] = useState(false)
+  const said = words(row.body)
+  const who = row.doneBy ? (names.labels[`initials:${row.doneBy}`] ?? '') : ''
+  const earlier = row.versions.length > 1 ? row.versions.slice(0, -1) : []
+  const late = row.happenedAt.earliest === row.happenedAt.latest && Date.parse(row.recordedAt) - Date.parse(row.happenedAt.latest) > 3_600_000
+  return (
+    <li id={`entry-${row.id}`} className={`border-hair group border-b ${row.contested ? 'border-l-oxide border-l-4' : ''}`}>
+      <div className="grid min-h-8 grid-cols-[auto_2.4rem_minmax(0,1fr)_auto] items-baseline gap-x-2 py-1.5">
+        <span className={`num whitespace-nowrap ${day ? 'w-[9.6rem]' : 'w-[3.4rem]'}`}>
+          {day && row.happenedAt.earliest === row.happenedAt.latest ? `${short(row.happenedAt.latest)} ` : ''}
+          {whenWords(row.happenedAt, when.now, when.zone)}
+        </span>
+        <span className="num text-quiet">{who}</span>
+        <span className={`min-w-0 break-words ${said.proof ? 'font-bold' : ''} ${row.withdrawn ? 'line-through' : ''}`}>
+          {said.what}
+          {row.basis === 'from memory' && (
+            <abbr title="from memory" className="text-quiet num ml-1.5 font-normal no-underline">
+              m
+            </abbr>
+          )}
+          {row.basis === 'told' && <span className="text-quiet ml-1.5 font-normal">told</span>}
+          {row.clockUncertain && <span className="text-copper ml-1.5 font-normal">clock uncertain</span>}
+          {row.voidBy && <span className="text-copper ml-1.5 font-normal">void: {row.voidBy} was unfit</span>}
+          {row.onVoid && <span className="text-copper ml-1.5 font-normal">done on a void result</span>}
+          {earlier.length > 0 && (
+            <button type="button" className="act ml-2 font-normal" aria-expanded={open} onClick={() => setOpen(!open)}>
+              {row.withdrawn ? 'withdrawn' : 'corrected'}
+            </button>
+          )}
+        </span>
+        <span className="flex items-baseline gap-3">
+          <span className={`num text-13 ${said.proof ? 'font-bold' : 'text-quiet'} ${row.withdrawn ? 'line-through' : ''}`}>{said.result}</span>
+          {onAct && (
+            <button type="button" className="act text-13 opacity-0 group-focus-within:opacity-100 group-hover:opacity-100" onClick={onAct} aria-label={`${actLabel ?? 'Correct'}: ${said.what}`}>
+              {actLabel ?? 'Correct'}
+            </button>
+          )}
+        </span>
+      </div>
+      {row.contested && (
+        <p className="text-oxide pb-1.5 pl-2">
+          Contested. {refusalWords(row.contested, { zone: when.zone, labels: names.labels })} It moved nothing.
+        </p>
+      )}
+      {open && (
+        <ul className="text-quiet border-hair mb-2 ml-[6rem] border-l-2 pl-3">
+          {row.versions.map((version, i) => {
+            const text = version.how === 'withdraw' ? 'withdrawn' : words(version.body).what
+            const current = i === row.versions.length - 1
+            return (
+              <li key={version.id} className="py-0.5">
+                <span className="num text-13">{`${short(version.recordedAt)} ${clockWords(version.recordedAt, when.zone)}`}</span> {version.how === 'said' ? 'said' : version.how === 'correct' ? 'corrected to' : ''}{' '}
+                <span className={current ? 'text-ink' : 'line-through'}>{`${text}${version.how === 'withdraw' ? '' : `, ${short(version.happenedAt.latest)} ${whenWords(version.happenedAt, when.now, when.zone)}`}${version.how !== 'withdraw' && words(version.body).result ? `: ${words(version.body).result}` : ''}`}</span>
+                {version.reason && <span> because {version.reason}</span>}
+              </li>
+            )
+          })}
+        </ul>
+      )}
+      {late && open && <p className="text-quiet ml-[6rem]">written {short(row.recordedAt)}</p>}
+      {children}
+    </li>
+  )
+}

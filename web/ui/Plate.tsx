@@ -1,0 +1,61 @@
+/** The rating plate, in three sizes. The one dark object of a view; as a tag it is outlined. */
+import { Link } from 'react-router'
+import type { Plate } from '#core/views/machine.ts'
+
+const needsWords: Readonly<Record<string, string>> = { mains: 'authorised only', 'picture tube': 'taken as charged', 'switch on': 'authorised only', lithium: 'authorised only', chemicals: 'authorised only' }
+const stampTitles: Readonly<Record<string, string>> = { mains: 'Mains inside', 'picture tube': 'Picture tube', 'live chassis': 'Live chassis', 'lithium cell': 'Lithium cell', 'high voltage': 'High voltage', sharp: 'Sharp edges', heavy: 'Heavy', toxic: 'Toxic' }
+
+function Fact({ label, value }: { label: string; value: string | undefined }) {
+  if (!value) return null
+  return (
+    <div className="min-w-0">
+      <dt className="text-plate-label text-13 whitespace-nowrap">{label}</dt>
+      <dd className="num text-15 whitespace-nowrap">{value}</dd>
+    </div>
+  )
+}
+
+export function FullPlate({ plate }: { plate: Plate }) {
+  return (
+    <section aria-label="Rating plate" className="bg-plate text-lettering rounded-sm p-[3px]">
+      <div className="border-plate-label flex min-h-[90px] items-center gap-6 rounded-sm border px-4 py-2">
+        <div className="min-w-0 flex-1">
+          <h1 className="font-display text-24 mb-1.5 font-semibold">{plate.name}</h1>
+          <dl className="flex flex-wrap gap-x-7 gap-y-1">
+            <Fact label={plate.number === plate.entryNumber ? 'Entry' : 'Accession'} value={plate.number} />
+            {plate.number !== plate.entryNumber && <Fact label="Entry" value={plate.entryNumber} />}
+            <Fact label="Type, revision" value={[plate.typeName ?? 'not known yet', plate.revision].filter(Boolean).join(' / ')} />
+            <Fact label="Serial" value={plate.serial} />
+            <Fact label="Mains" value={plate.mains} />
+            <Fact label="Made" value={plate.made} />
+            <Fact label="Weight" value={plate.weight} />
+            <Fact label="Owner" value={plate.owner} />
+          </dl>
+        </div>
+        <ul className="flex shrink-0 gap-3">
+          {plate.stamps.slice(0, 3).map((stamp) => (
+            <li key={stamp.kind} title={stamp.words} className="border-stamp text-stamp rounded-sm border-2 px-3 py-1.5">
+              <div className="font-bold whitespace-nowrap">{stampTitles[stamp.kind] ?? stamp.kind}</div>
+              <div className="text-13 whitespace-nowrap">{stamp.needs ? needsWords[stamp.needs] : 'take care'}</div>
+            </li>
+          ))}
+        </ul>
+      </div>
+    </section>
+  )
+}
+
+/** 190 × 84, outlined with a double hairline: Bench and lists. */
+export function PlateTag({ id, plate, below }: { id: string; plate: Plate; below?: string | undefined }) {
+  return (
+    <Link to={`/machines/${id}`} className="border-line bg-sheet hover:border-verdigris block h-[84px] w-[190px] shrink-0 rounded-sm border p-[2px]">
+      <span className="border-line flex h-full flex-col rounded-sm border px-2.5 py-1.5">
+        <span className="font-display text-15 line-clamp-2 leading-tight font-medium">{plate.name}</span>
+        <span className="num text-13 text-quiet mt-auto truncate">{plate.number}</span>
+        {below !== undefined && <span className="num text-13 truncate">{below || ' '}</span>}
+      </span>
+    </Link>
+  )
+}
+
+export const stampTitle = (kind: string): string => stampTitles[kind] ?? kind
