@@ -21,7 +21,7 @@ const remarkWords: Readonly<Record<string, string>> = {
 export function effectWords(effect: Effect, { now, zone }: When): EffectWords {
   switch (effect.does) {
     case 'takes out':
-      return say(`takes ${effect.part} out of ${effect.from}, to the ${effect.to}`)
+      return say(`takes ${effect.part} out of ${effect.from}, to ${effect.to.startsWith('tray') ? 'the ' : ''}${effect.to}`)
     case 'puts in':
       return effect.remarks.length ? heed(`puts ${effect.part} into ${effect.to}, from ${effect.from}; ${effect.remarks.map((r) => remarkWords[r] ?? r).join('; ')}`) : say(`puts ${effect.part} into ${effect.to}, from ${effect.from}`)
     case 'donor loses':

@@ -1,6 +1,6 @@
 /** The composer: one typed line → entries and what they will do. May be used by any side that has an episode's context. */
 import { isPoint, type Interval } from '#core/quantity/time.ts'
-import { parseBack, parseEmpty, parseIn, parseLend, parseOut, parseSwap } from './parts.ts'
+import { parseBack, parseEmpty, parseFate, parseIn, parseLend, parseOut, parseSwap } from './parts.ts'
 import { firstWord, nearNames, takeTime } from './read.ts'
 import { parseTest } from './tests.ts'
 import { wrong, type ComposerTools, type Parsed, type Scene } from './types.ts'
@@ -20,6 +20,9 @@ const parsers: Readonly<Record<string, Parser>> = {
   lend: parseLend,
   back: parseBack,
   empty: parseEmpty,
+  keep: (text, scene) => parseFate('keep', text, scene),
+  store: (text, scene) => parseFate('store', text, scene),
+  discard: (text, scene) => parseFate('discard', text, scene),
   off: (text, scene) => parseFastening('off', text, scene),
   on: (text, scene) => parseFastening('on', text, scene),
   unplug: (text, scene) => parseConnection('off', text, scene),
@@ -82,6 +85,7 @@ export function completions(line: string, context: ComposerContext): string[] {
   if (!word) return []
   const designators = context.slots.map((s) => s.position.designator)
   const functions = context.functions.map((f) => f.name)
+  if (verb === 'keep' || verb === 'store' || verb === 'discard') return nearNames(word, ['all', ...context.tray.map((p) => p.label)]).map((n) => `${start}${n} `)
   const tags = [...context.tray, ...context.parts].flatMap((p) => (p.tag ? [p.tag] : []))
   const pool = verb === 'test' || verb === 'all' ? (/\bwith\s/i.test(start) ? context.gear.map((g) => g.name) : [...functions, 'pass', 'fail', 'partly', 'intermittent', 'inconclusive', 'not possible: ']) : verb === 'plug' ? context.connectionsOff : [...designators, ...tags]
   return nearNames(word, [...new Set(pool)]).filter((n) => n.toLowerCase() !== word.toLowerCase()).map((n) => `${start}${n} `)

@@ -201,3 +201,18 @@ export function parseEmpty(text: string, scene: Scene): Parsed {
   const body: Body = { kind: 'part', what: 'content', machine: scene.context.machine as MachineId, place: at.place, content: 'empty' }
   return done(added ? [met(scene, at), body] : [body], [{ does: 'states empty', words: at.position.designator }])
 }
+
+/** Fate of what came out: "keep all bag 1" (with the machine), "store C214 drawer 4", "discard C214". */
+export function parseFate(verb: 'keep' | 'store' | 'discard', text: string, scene: Scene): Parsed {
+  const { tray, machine } = scene.context
+  const names = tray.flatMap((p) => [p.tag, p.label, p.home?.position].filter((n) => n !== undefined))
+  const all = /^all\b\s*/i.exec(text.trim())
+  const named = all ? undefined : takeName(text.trim(), names)
+  const chosen = all ? tray : tray.filter((p) => named && [p.tag, p.label, p.home?.position].includes(named.name))
+  const where = all ? text.trim().slice(all[0].length) : (named?.rest ?? '')
+  if (chosen.length === 0) return wrong({ why: 'which part', word: text.trim() || 'it', known: tray.map((p) => p.label) })
+  if (verb === 'store' && where.trim() === '') return wrong({ why: 'form', form: `store ${chosen[0]?.label ?? 'C214'} drawer 4` })
+  const to: Place = verb === 'keep' ? { in: { kind: 'kept', id: machine }, ...(where.trim() ? { position: where.trim() } : {}) } : verb === 'store' ? inStore(where.trim()) : gone('discarded')
+  const label = verb === 'keep' ? `kept with the machine${where.trim() ? `, ${where.trim()}` : ''}` : verb === 'store' ? where.trim() : 'discarded'
+  return done([{ kind: 'move', legs: chosen.map((p) => leg(p.id, p.place, to)) }], chosen.map((p): Effect => ({ does: 'takes out', part: p.label, from: 'the tray', to: label })))
+}

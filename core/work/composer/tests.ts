@@ -35,6 +35,33 @@ export function parseResult(text: string): TestResult | undefined {
 const symptom = (text: string): { symptom?: string } => (text ? { symptom: text } : {})
 const resultStart = /(?:^|\s)(pass|passes|ok|works|fails|fail|dead|partly|intermittent|inconclusive|not possible|blocked|\d+\s*(?:of|\/)\s*\d+)\b/i
 
+const separator = /\s*(?:,|;|\bbut\b)\s*/gi
+
+/**
+ * The next "function result" of a list. Names may hold commas ("screen, 24 rows") and so may symptoms, so a comma ends a
+ * result only where another function with its result begins.
+ */
+function takeSegment(text: string, known: readonly string[]): { name: string; result: string; rest: string } | undefined {
+  const named = takeName(text, known)
+  const start = resultStart.exec(text)
+  if (!start) return undefined
+  const name = named && resultStart.exec(named.rest)?.index === 0 ? named.name : text.slice(0, start.index).trim()
+  const after = named && name === named.name ? named.rest : text.slice(start.index).trim()
+  for (const cut of after.matchAll(separator)) {
+    const tail = after.slice(cut.index + cut[0].length)
+    if (beginsSegment(tail, known)) return { name, result: after.slice(0, cut.index).trim(), rest: tail }
+  }
+  return { name, result: after.replace(/[,;\s]+$/, ''), rest: '' }
+}
+
+function beginsSegment(tail: string, known: readonly string[]): boolean {
+  const named = takeName(tail, known)
+  if (named && resultStart.exec(named.rest)?.index === 0) return true
+  const start = resultStart.exec(tail)
+  const name = start ? tail.slice(0, start.index).trim() : ''
+  return start !== null && name !== '' && !/[,;:]/.test(name) && name.split(/\s+/).length <= 3
+}
+
 export function parseTest(text: string, scene: Scene): Parsed {
   const { context } = scene
   let rest = text.trim()
@@ -58,31 +85,34 @@ export function parseTest(text: string, scene: Scene): Parsed {
   }
   const results = new Map<string, TestResult>()
   const added: string[] = []
-  for (const segment of rest.split(/\s*(?:,|;|\bbut\b|\band\b(?=[^,;]*\b(?:pass|fail|dead|ok|intermittent|partly)))\s*/i).filter(Boolean)) {
-    const problem = readSegment(segment)
+  const known = context.functions.map((f) => f.name)
+  let left = rest.trim()
+  while (left !== '') {
+    const segment = takeSegment(left, known)
+    if (!segment) return wrong({ why: 'which result', word: left.slice(0, 40) })
+    const problem = readSegment(segment.name, segment.result)
     if (problem) return problem
+    left = segment.rest
   }
   if (results.size === 0) return wrong({ why: 'form', form })
 
-  function readSegment(segment: string): Parsed | undefined {
-    const start = resultStart.exec(segment)
-    if (!start) return wrong({ why: 'which result', word: segment })
-    const name = segment.slice(0, start.index).trim()
-    const result = parseResult(segment.slice(start.index).trim())
-    if (!result) return wrong({ why: 'which result', word: segment.slice(start.index).trim() })
+  function readSegment(name: string, text: string): Parsed | undefined {
+    const result = parseResult(text)
+    if (!result) return wrong({ why: 'which result', word: text })
     if (name === '' || name.toLowerCase() === 'all') {
-      if (context.functions.length === 0) return wrong({ why: 'which function', word: 'all', known: [] })
-      for (const fn of context.functions) results.set(fn.name, result)
+      if (known.length === 0) return wrong({ why: 'which function', word: 'all', known: [] })
+      for (const fn of known) results.set(fn, result)
       return undefined
     }
-    const known = takeName(name, context.functions.map((f) => f.name))
-    if (known && known.rest === '') results.set(known.name, result)
-    else {
-      const near = context.functions.map((f) => f.name).filter((f) => f.toLowerCase().startsWith(name.toLowerCase()))
-      if (near.length > 1) return wrong({ why: 'which function', word: name, known: near })
-      results.set(name, result)
-      added.push(name)
+    const named = takeName(name, known)
+    if (named && named.rest === '') {
+      results.set(named.name, result)
+      return undefined
     }
+    const near = known.filter((f) => f.toLowerCase().startsWith(name.toLowerCase()))
+    if (near.length > 1) return wrong({ why: 'which function', word: name, known: near })
+    results.set(name, result)
+    added.push(name)
     return undefined
   }
 

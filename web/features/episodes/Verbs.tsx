@@ -27,7 +27,7 @@ export function choicesOf(verb: Verb, context: ComposerContext): Choice[] {
     case 'Read':
       return ['5V', '12V', '-12V'].map((rail) => ({ label: `${rail} rail`, line: `${rail} ` })).concat([{ label: 'another point', line: 'read ' }])
     case 'Work':
-      return ['clean', 'reseat', 'resolder', 'adjust', 'wipe', 'oil', 'mend', 'verify'].map((w) => ({ label: w, line: `${w} ` })).concat([{ label: 'screws off', line: 'off ' }, { label: 'screws on', line: 'on ' }, { label: 'unplug', line: 'unplug ' }, ...context.connectionsOff.map((c) => ({ label: `plug ${c}`, line: `plug ${c}` })), { label: 'hazard', line: 'hazard ' }, { label: 'power on', line: 'power on' }, { label: 'power off', line: 'power off' }])
+      return ['clean', 'reseat', 'resolder', 'adjust', 'wipe', 'oil', 'mend', 'verify'].map((w) => ({ label: w, line: `${w} ` })).concat([{ label: 'screws off', line: 'off ' }, { label: 'screws on', line: 'on ' }, { label: 'unplug', line: 'unplug ' }, ...context.connectionsOff.map((c) => ({ label: `plug ${c}`, line: `plug ${c}` })), ...context.tray.map((p) => ({ label: `keep ${p.label} with the machine`, line: `keep ${p.label} ` })), { label: 'hazard', line: 'hazard ' }, { label: 'power on', line: 'power on' }, { label: 'power off', line: 'power off' }])
     case 'Wait':
       return ['15m', '1h', '24h'].map((d) => ({ label: d, line: `wait ${d} ` }))
     case 'Ask':

@@ -1,0 +1,32 @@
+/** The demo server: migrates, loads the invented collection if the database is empty, serves, prints the sign-ins. */
+import { nowInstant } from '#server/platform/clock.ts'
+import { readConfig } from '#server/platform/config.ts'
+import { createLog, prepare, startServer } from '#server/server.ts'
+import { run } from '#server/db/connection.ts'
+import { loadDemo } from './load.ts'
+import { demoPassword, people } from './people.ts'
+
+const config = readConfig()
+const log = createLog('warn')
+if (process.env['ANAMNESIS_FRESH'] === '1') {
+  const { connect } = await import('#server/db/connection.ts')
+  const db = connect(config.databaseUrl)
+  await run(db, 'DROP SCHEMA public CASCADE')
+  await run(db, 'CREATE SCHEMA public')
+  await db.close()
+}
+const services = await prepare(config, log)
+const loaded = await loadDemo(services, nowInstant())
+const running = await startServer(config, log, services)
+console.log(`\nAnamnesis, demo of an invented museum${loaded ? ' (just loaded)' : ''}: ${running.address}\n`)
+console.log(`Sign in with one of these (password for all: ${demoPassword})`)
+for (const p of Object.values(people)) if (p.role) console.log(`  ${p.role.padEnd(10)} ${p.email.padEnd(28)} ${p.name}`)
+console.log('\nCtrl-C stops it. “npm run demo -- --fresh” starts over.')
+
+let stopping = false
+for (const signal of ['SIGINT', 'SIGTERM'] as const)
+  process.on(signal, () => {
+    if (stopping) return
+    stopping = true
+    void running.stop().then(() => process.exit(0))
+  })

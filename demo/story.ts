@@ -1,0 +1,85 @@
+/** A small language for telling the demo: days before today, people, machines, and the composer's own lines. */
+import { numberedId, Teller } from '#core/history/teller.ts'
+import type { Basis, Entry } from '#core/history/entry.ts'
+import type { Body } from '#core/history/kinds.ts'
+import type { EpisodeId, MachineId, PartId } from '#core/ids.ts'
+import { msToInstant, zonedFields, zonedToMs, type Instant } from '#core/quantity/time.ts'
+import { episodeView, machineContext, partContext } from '#core/views/episode.ts'
+import { machineNumber } from '#core/views/labels.ts'
+import { parseLine } from '#core/work/composer/index.ts'
+import { people, type PersonKey } from './people.ts'
+
+export const demoZone = 'Europe/Oslo'
+
+export class Story {
+  readonly teller: Teller
+  private readonly today: { year: number; month: number; day: number }
+  private parts = 0
+  private tags = 100
+  private ids = 0
+
+  constructor(readonly now: Instant) {
+    this.teller = new Teller(now)
+    this.today = zonedFields(Date.parse(now), demoZone)
+  }
+
+  /** The wall time so many days before today, in the museum's zone. */
+  at(daysAgo: number, clock: string): Instant {
+    const [hour = 12, minute = 0] = clock.split(':').map(Number)
+    return msToInstant(zonedToMs(demoZone, this.today.year, this.today.month, this.today.day - daysAgo, hour, minute))
+  }
+
+  /** Minutes before the very moment of loading: for what is going on today. */
+  minutesAgo(minutes: number): Instant {
+    return msToInstant(Date.parse(this.now) - minutes * 60_000)
+  }
+
+  tell(at: Instant, who: PersonKey, body: Body, more: { episode?: EpisodeId | undefined; basis?: Basis; recordedAt?: Instant; restsOn?: Entry['restsOn'] } = {}): Entry {
+    const { episode, basis, recordedAt, restsOn } = more
+    return this.teller.told(at, body, { doneBy: people[who].party, account: people[who].account, role: people[who].role ?? 'steward', ...(episode ? { episode } : {}), ...(basis ? { basis } : {}), ...(recordedAt ? { recordedAt } : {}), ...(restsOn ? { restsOn } : {}) })
+  }
+
+  /** One typed line in an episode, read by the same composer as in the interface. Throws when it cannot be read. */
+  line(episode: EpisodeId, at: Instant, who: PersonKey, text: string, more: { restsOn?: Entry['restsOn']; recordedAt?: Instant } = {}): Entry {
+    const world = this.teller.world()
+    const view = episodeView(world, episode, `P-${String(this.tags).padStart(4, '0')}`)
+    if (!view) throw new Error(`no such episode for ${text}`)
+    const lookUp = (word: string) => {
+      const machine = [...world.machines.values()].find((m) => m.registered && (machineNumber(m).toUpperCase() === word || m.entryNumber.toUpperCase() === word))
+      const part = [...world.parts.values()].find((p) => p.tag === word)
+      return { machine: machine && machineContext(world, machine.id), part: part && partContext(world, part.id, view.machine) }
+    }
+    const parsed = parseLine(text, view.context, { now: at, zone: demoZone, newId: () => numberedId(++this.ids, 61), lookUp })
+    if (!parsed.ok) throw new Error(`the line “${text}” cannot be read: ${JSON.stringify(parsed)}`)
+    let last: Entry | undefined
+    for (const e of parsed.entries) {
+      if (e.body.kind === 'part' && e.body.what === 'identified' && e.body.tag) this.tags++
+      last = this.tell(e.happenedAt?.latest ?? at, who, e.body, { episode, ...(e.basis ? { basis: e.basis } : {}), ...more })
+    }
+    if (!last) throw new Error(`the line “${text}” says nothing`)
+    return last
+  }
+
+  /** Several lines, each some minutes after the one before. */
+  lines(episode: EpisodeId, daysAgo: number, start: string, who: PersonKey, texts: readonly string[], stepMinutes = 9): Entry[] {
+    const begin = Date.parse(this.at(daysAgo, start))
+    return texts.map((text, i) => this.line(episode, msToInstant(begin + i * stepMinutes * 60_000), who, text))
+  }
+
+  open(machine: MachineId, at: Instant, who: PersonKey, title: string): EpisodeId {
+    return this.tell(at, who, { kind: 'episode', what: 'opened', machine, title }).id
+  }
+
+  close(machine: MachineId, episode: EpisodeId, at: Instant, who: PersonKey, next: string, deferred: Extract<Body, { kind: 'episode'; what: 'closed' }>['deferred'] = []) {
+    return this.tell(at, who, { kind: 'episode', what: 'closed', machine, episode, next, report: [], deferred }, { episode })
+  }
+
+  /** A part that is new to the record, in a store. */
+  spare(at: Instant, who: PersonKey, partKind: string, place: string, more: { tag?: string; origin?: 'bought' | 'made' | 'gift' | 'donor'; proved?: boolean; attributes?: Record<string, string>; marking?: string } = {}): string {
+    const part = numberedId<PartId>(++this.parts, 51)
+    const tag = more.tag ?? `P-${String(this.tags++).padStart(4, '0')}`
+    this.tell(at, who, { kind: 'part', what: 'identified', part, partKind, tag, origin: more.origin ?? 'bought', place: { in: { kind: 'store', id: place } }, ...(more.attributes ? { attributes: more.attributes } : {}), ...(more.marking ? { marking: more.marking } : {}) })
+    if (more.proved) this.tell(at, who, { kind: 'part', what: 'health', part, health: 'proved good', because: 'worked in another machine' })
+    return tag
+  }
+}
