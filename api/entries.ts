@@ -19,4 +19,6 @@ export type Became =
   | { readonly id: string; readonly became: 'contested'; readonly seq: number; readonly contest: Refusal; readonly detail: string }
   | { readonly id: string; readonly became: 'refused'; readonly refusal: Refusal; readonly detail: string; readonly mayKeep: boolean; readonly both?: readonly unknown[] }
 
-export interface EntriesAnswer { readonly entries: readonly Became[] }
+export interface EntriesAnswer {
+  readonly entries: readonly Became[]
+}

@@ -16,12 +16,32 @@ export const listQuery = z.object({
 })
 export const viewQuery = z.object({ asOf: instantSchema.optional(), knownAt: instantSchema.optional() })
 
-export interface MachineList { readonly machines: readonly MachineSummary[]; readonly total: number; readonly next?: string | undefined }
+export interface MachineList {
+  readonly machines: readonly MachineSummary[]
+  readonly total: number
+  readonly next?: string | undefined
+}
 export interface BenchAnswer {
   readonly open: readonly MachineSummary[]
   readonly away: readonly { readonly machine: string; readonly number: string; readonly name: string; readonly kind: string; readonly words: string; readonly at: string }[]
-  readonly needs: readonly { readonly machine: string; readonly number: string; readonly name: string; readonly kind: 'question' | 'contested' | 'void'; readonly words: string; readonly at: string; readonly entry: string; readonly episode?: string | undefined }[]
-  readonly written: readonly { readonly id: string; readonly at: string; readonly who: string; readonly what: string; readonly machine?: string | undefined; readonly number?: string | undefined }[]
+  readonly needs: readonly {
+    readonly machine: string
+    readonly number: string
+    readonly name: string
+    readonly kind: 'question' | 'contested' | 'void'
+    readonly words: string
+    readonly at: string
+    readonly entry: string
+    readonly episode?: string | undefined
+  }[]
+  readonly written: readonly {
+    readonly id: string
+    readonly at: string
+    readonly who: string
+    readonly what: string
+    readonly machine?: string | undefined
+    readonly number?: string | undefined
+  }[]
   readonly retest: readonly MachineSummary[]
   readonly now: string
 }
@@ -40,15 +60,38 @@ export interface PartRow {
   readonly from?: string | undefined
   readonly loan?: { readonly home: string; readonly due?: string | undefined; readonly since: string } | undefined
 }
-export interface PartsAnswer { readonly parts: readonly PartRow[]; readonly total: number; readonly next?: string | undefined; readonly loans: readonly PartRow[] }
+export interface PartsAnswer {
+  readonly parts: readonly PartRow[]
+  readonly total: number
+  readonly next?: string | undefined
+  readonly loans: readonly PartRow[]
+}
 export interface PartLife extends PartRow {
   readonly attributes: Readonly<Record<string, string>>
   readonly marking?: string | undefined
   readonly dateCode?: string | undefined
   readonly life: readonly { readonly at: string; readonly what: string; readonly who?: string | undefined; readonly entry: string }[]
 }
-export interface TypeRow { readonly id: string; readonly name: string; readonly kind: string; readonly maker: string; readonly version: number; readonly functions: number; readonly positions: number; readonly hazards: readonly string[]; readonly machines: number; readonly at: string }
-export interface NextNumbers { readonly entryNumber: string; readonly tag: string }
+export interface TypeRow {
+  readonly id: string
+  readonly name: string
+  readonly kind: string
+  readonly maker: string
+  readonly version: number
+  readonly functions: number
+  readonly positions: number
+  readonly hazards: readonly string[]
+  readonly machines: number
+  readonly at: string
+}
+export interface NextNumbers {
+  readonly entryNumber: string
+  readonly tag: string
+}
 
 /** What the live stream says of each commit. */
-export interface LiveEvent { readonly seq: number; readonly machines: readonly string[]; readonly kinds: readonly string[] }
+export interface LiveEvent {
+  readonly seq: number
+  readonly machines: readonly string[]
+  readonly kinds: readonly string[]
+}

@@ -5,20 +5,28 @@ import { accountIdSchema, partyIdSchema } from '#core/ids.ts'
 import { roles } from '#core/work/roles.ts'
 
 const name = z.string().trim().min(1, 'Say the name.').max(80)
-export const emailSchema = z.string().trim().toLowerCase().max(120).regex(/^[^\s@]+@[^\s@]+\.[^\s@]+$/, 'This does not look like an e-mail address.')
+export const emailSchema = z
+  .string()
+  .trim()
+  .toLowerCase()
+  .max(120)
+  .regex(/^[^\s@]+@[^\s@]+\.[^\s@]+$/, 'This does not look like an e-mail address.')
 /** OWASP ASVS 4.0.3 V2.1.1 and V2.1.2: at least 12 characters, at most 128. */
 export const passwordSchema = z.string().min(12, 'A password has at least 12 characters.').max(128, 'A password has at most 128 characters.')
 
 export const signInSchema = z.strictObject({ email: emailSchema, password: z.string().min(1).max(128) })
 
-export const zoneSchema = z.string().max(60).refine((zone) => {
-  try {
-    new Intl.DateTimeFormat('en', { timeZone: zone })
-    return true
-  } catch {
-    return false
-  }
-}, 'This is not a time zone (for example Europe/Oslo).')
+export const zoneSchema = z
+  .string()
+  .max(60)
+  .refine((zone) => {
+    try {
+      new Intl.DateTimeFormat('en', { timeZone: zone })
+      return true
+    } catch {
+      return false
+    }
+  }, 'This is not a time zone (for example Europe/Oslo).')
 
 export const setupSchema = z.strictObject({
   token: z.string().min(10).max(200),
@@ -35,9 +43,26 @@ export const acceptSchema = z.strictObject({ email: emailSchema, password: passw
 export const accountChangeSchema = z.strictObject({ role: z.enum(roles).optional(), active: z.boolean().optional() })
 export const idParams = z.object({ id: accountIdSchema })
 
-export interface House { readonly name: string; readonly zone: string; readonly currency: string }
-export interface Me { readonly account: string; readonly party: string; readonly name: string; readonly initials: string; readonly role: (typeof roles)[number]; readonly email: string }
-export interface SessionAnswer { readonly house: House | null; readonly me: Me | null; readonly csrf: string; readonly demo: boolean; readonly secure: boolean }
+export interface House {
+  readonly name: string
+  readonly zone: string
+  readonly currency: string
+}
+export interface Me {
+  readonly account: string
+  readonly party: string
+  readonly name: string
+  readonly initials: string
+  readonly role: (typeof roles)[number]
+  readonly email: string
+}
+export interface SessionAnswer {
+  readonly house: House | null
+  readonly me: Me | null
+  readonly csrf: string
+  readonly demo: boolean
+  readonly secure: boolean
+}
 export interface PersonRow {
   readonly account?: string | undefined
   readonly party: string
@@ -51,5 +76,13 @@ export interface PersonRow {
   readonly authorisations: readonly { readonly authority: (typeof authorities)[number]; readonly since: string; readonly until?: string | undefined }[]
   readonly grants: readonly { readonly machine: string; readonly label: string; readonly from?: string | undefined; readonly until?: string | undefined }[]
 }
-export interface InviteRow { readonly id: string; readonly name: string; readonly role: (typeof roles)[number]; readonly expires: string }
-export interface PeopleAnswer { readonly people: readonly PersonRow[]; readonly invites: readonly InviteRow[] }
+export interface InviteRow {
+  readonly id: string
+  readonly name: string
+  readonly role: (typeof roles)[number]
+  readonly expires: string
+}
+export interface PeopleAnswer {
+  readonly people: readonly PersonRow[]
+  readonly invites: readonly InviteRow[]
+}

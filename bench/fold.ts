@@ -17,7 +17,12 @@ export function foldAll(entries: readonly Entry[]) {
 
 const text = JSON.stringify(generateLine(100_000, 50))
 const entries = JSON.parse(text) as Entry[]
-print({ name: 'fold-entry-size', value: Math.max(...entries.slice(2).map((e) => JSON.stringify(e).length)), unit: 'bytes, largest', mean: Math.round(text.length / entries.length) })
+print({
+  name: 'fold-entry-size',
+  value: Math.max(...entries.slice(2).map((e) => JSON.stringify(e).length)),
+  unit: 'bytes, largest',
+  mean: Math.round(text.length / entries.length),
+})
 const rounds = 9
 const parse = median(Array.from({ length: rounds }, () => timeMs(() => JSON.parse(text))))
 const folded = median(Array.from({ length: rounds }, () => timeMs(() => foldAll(entries))))

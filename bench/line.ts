@@ -24,7 +24,19 @@ export function generateLine(count: number, machines: number): Entry[] {
     const n = entries.length + 1
     const at = msToInstant(start + n * 60_000)
     const id = `e${n.toString(36).padStart(4, '0')}` as EntryId
-    entries.push({ id, v: 1, happenedAt: pointAt(at), basis: 'seen', ...(episode ? { episode } : {}), body, about: subjectsOf({ body }), recordedAt: at, seq: n, recordedBy: account, became: 'recorded' })
+    entries.push({
+      id,
+      v: 1,
+      happenedAt: pointAt(at),
+      basis: 'seen',
+      ...(episode ? { episode } : {}),
+      body,
+      about: subjectsOf({ body }),
+      recordedAt: at,
+      seq: n,
+      recordedBy: account,
+      became: 'recorded',
+    })
     return id
   }
   add({ kind: 'party', party, name: 'Ida Oslund', sort: 'person', roles: [] })
@@ -56,7 +68,16 @@ export function generateLine(count: number, machines: number): Entry[] {
         add({ kind: 'change', machine, target: { sort: 'position', name: socket }, verb: 'cleaned', reach: turn % 3 === 0 ? 'altered' : 'disturbed' }, episode)
         break
       case 2:
-        add({ kind: 'test', machine, depth: 'full', gear: [], results: [{ fn: functions[turn % functions.length] ?? 'screen', result: turn % 5 === 0 ? { is: 'fail' } : { is: 'pass' } }] }, episode)
+        add(
+          {
+            kind: 'test',
+            machine,
+            depth: 'full',
+            gear: [],
+            results: [{ fn: functions[turn % functions.length] ?? 'screen', result: turn % 5 === 0 ? { is: 'fail' } : { is: 'pass' } }],
+          },
+          episode,
+        )
         break
       default:
         add({ kind: 'note', machine, words: 'looked at the board again under the lamp' }, episode)

@@ -12,7 +12,19 @@ import { Story } from './story.ts'
 export const demoHouse = { name: 'Skerry Works museum', zone: 'Europe/Oslo', currency: 'EUR' } as const
 
 const machineId = (n: number) => numberedId<MachineId>(n, 41)
-export const machines = { terminalA: machineId(1), terminalB: machineId(2), calculatorA: machineId(3), calculatorB: machineId(4), till: machineId(5), tape: machineId(6), printer: machineId(7), ticket: machineId(8), scale: machineId(9), writer: machineId(10), bell: machineId(11) } as const
+export const machines = {
+  terminalA: machineId(1),
+  terminalB: machineId(2),
+  calculatorA: machineId(3),
+  calculatorB: machineId(4),
+  till: machineId(5),
+  tape: machineId(6),
+  printer: machineId(7),
+  ticket: machineId(8),
+  scale: machineId(9),
+  writer: machineId(10),
+  bell: machineId(11),
+} as const
 const gear = { tapeT1: numberedId<GearId>(1, 71), tapeT2: numberedId<GearId>(2, 71), lineBox: numberedId<GearId>(3, 71), disk: numberedId<GearId>(4, 71) } as const
 
 type Registered = Extract<Body, { kind: 'machine'; what: 'registered' }>
@@ -32,9 +44,26 @@ export function tellCollection(now: Instant): Entry[] {
   return [...s.teller.entries].sort((a, b) => (a.recordedAt < b.recordedAt ? -1 : a.recordedAt > b.recordedAt ? 1 : a.seq - b.seq)).map((e, i) => ({ ...e, seq: i + 1 }))
 }
 
-function register(s: Story, machine: MachineId, daysAgo: number, who: PersonKey, number: string, sheet: SheetKey | undefined, facts: Partial<Registered> & Pick<Registered, 'source'>, claims: Extract<Body, { kind: 'claim' }>['claims'] = []) {
+function register(
+  s: Story,
+  machine: MachineId,
+  daysAgo: number,
+  who: PersonKey,
+  number: string,
+  sheet: SheetKey | undefined,
+  facts: Partial<Registered> & Pick<Registered, 'source'>,
+  claims: Extract<Body, { kind: 'claim' }>['claims'] = [],
+) {
   const type = sheet ? demoSheets[sheet] : undefined
-  s.tell(s.at(daysAgo, '10:20'), who, { kind: 'machine', what: 'registered', machine, entryNumber: number, name: facts.name ?? (type ? `${type.sheet.name} ${type.sheet.kind}` : 'unnamed'), type: type?.id ?? null, ...facts })
+  s.tell(s.at(daysAgo, '10:20'), who, {
+    kind: 'machine',
+    what: 'registered',
+    machine,
+    entryNumber: number,
+    name: facts.name ?? (type ? `${type.sheet.name} ${type.sheet.kind}` : 'unnamed'),
+    type: type?.id ?? null,
+    ...facts,
+  })
   if (claims.length) s.tell(s.at(daysAgo, '10:28'), who, { kind: 'claim', machine, claims, ...(facts.source.from ? { by: facts.source.from } : {}) }, { basis: 'told' })
 }
 
@@ -43,14 +72,37 @@ function beginnings(s: Story) {
   for (const p of Object.values(people)) s.tell(start, 'ottoline', { kind: 'party', party: p.party, name: p.name, initials: p.initials, sort: p.sort, roles: [...p.roles] })
   for (const { id, sheet } of Object.values(demoSheets)) s.tell(s.at(734, '10:00'), 'rasmus', { kind: 'type', type: id, sheet })
   s.tell(s.at(734, '11:00'), 'ottoline', { kind: 'rule', what: 'policy', key: 'as-found depth', option: 'short', reason: 'Volunteers have one evening a week.' })
-  s.tell(s.at(734, '11:02'), 'ottoline', { kind: 'rule', what: 'policy', key: 'first power', option: 'open first', reason: 'Two leaks were found only after power in the old workshop.' })
-  for (const authority of ['switch on', 'mains', 'picture tube', 'lithium'] as const) s.tell(s.at(733, '09:00'), 'ottoline', { kind: 'rule', what: 'authorisation', party: people.rasmus.party, authority, granted: true })
+  s.tell(s.at(734, '11:02'), 'ottoline', {
+    kind: 'rule',
+    what: 'policy',
+    key: 'first power',
+    option: 'open first',
+    reason: 'Two leaks were found only after power in the old workshop.',
+  })
+  for (const authority of ['switch on', 'mains', 'picture tube', 'lithium'] as const)
+    s.tell(s.at(733, '09:00'), 'ottoline', { kind: 'rule', what: 'authorisation', party: people.rasmus.party, authority, granted: true })
   s.tell(s.at(420, '09:00'), 'ottoline', { kind: 'rule', what: 'authorisation', party: people.imke.party, authority: 'switch on', granted: true, until: s.at(-200, '23:00') })
   s.tell(s.at(390, '09:00'), 'ottoline', { kind: 'rule', what: 'authorisation', party: people.jonas.party, authority: 'mains', granted: true, until: s.at(20, '23:00') })
-  s.tell(s.at(730, '14:00'), 'rasmus', { kind: 'gear', what: 'identified', gear: gear.lineBox, name: 'line box', gearKind: 'line simulator', attributes: { line: 'V.24' }, limits: 'sends and receives; no modem signals' })
+  s.tell(s.at(730, '14:00'), 'rasmus', {
+    kind: 'gear',
+    what: 'identified',
+    gear: gear.lineBox,
+    name: 'line box',
+    gearKind: 'line simulator',
+    attributes: { line: 'V.24' },
+    limits: 'sends and receives; no modem signals',
+  })
   s.tell(s.at(730, '14:10'), 'rasmus', { kind: 'gear', what: 'proved', gear: gear.lineBox, words: 'against the school’s analyser' })
   s.tell(s.at(640, '14:00'), 'imke', { kind: 'gear', what: 'identified', gear: gear.tapeT1, name: 'tape T1', gearKind: 'test tape', attributes: { code: 'eight-hole' } })
-  s.tell(s.at(200, '14:00'), 'rasmus', { kind: 'gear', what: 'identified', gear: gear.tapeT2, name: 'tape T2', gearKind: 'test tape', attributes: { code: 'eight-hole' }, limits: 'punched at the school, read back there' })
+  s.tell(s.at(200, '14:00'), 'rasmus', {
+    kind: 'gear',
+    what: 'identified',
+    gear: gear.tapeT2,
+    name: 'tape T2',
+    gearKind: 'test tape',
+    attributes: { code: 'eight-hole' },
+    limits: 'punched at the school, read back there',
+  })
   s.tell(s.at(200, '14:05'), 'rasmus', { kind: 'gear', what: 'proved', gear: gear.tapeT2 })
   s.tell(s.at(300, '15:00'), 'rasmus', { kind: 'gear', what: 'identified', gear: gear.disk, name: 'start disk 2', gearKind: 'start disk', attributes: {} })
   stock(s)
@@ -78,15 +130,71 @@ function stock(s: Story) {
 function terminals(s: Story) {
   const a = machines.terminalA
   const b = machines.terminalB
-  register(s, a, 700, 'ottoline', 'E2024-003', 'terminal', { serial: '24-00917', revision: 'C', legal: 'accessioned', accessionNumber: 'SW 2024.3', purpose: 'working exhibit', attributes: { made: '1983' }, source: { how: 'gift', from: people.school.party, words: 'From the telegraph classroom, with its lead and a handbook.' } }, [
-    { fn: 'screen, 24 rows', says: 'works', words: 'always came up after a minute' },
-    { fn: 'bell', says: 'fails', words: 'never heard it' },
-    { says: 'not said', words: 'worked when the classroom was cleared' },
-  ])
-  register(s, b, 690, 'ottoline', 'E2024-004', 'terminal', { serial: '24-01266', revision: 'B', legal: 'parts stock', purpose: 'parts source', attributes: { made: '1982' }, source: { how: 'purchase', from: people.auction.party }, price: { minor: 3400, currency: 'EUR' } }, [{ says: 'not said', words: 'no life, for spares' }])
+  register(
+    s,
+    a,
+    700,
+    'ottoline',
+    'E2024-003',
+    'terminal',
+    {
+      serial: '24-00917',
+      revision: 'C',
+      legal: 'accessioned',
+      accessionNumber: 'SW 2024.3',
+      purpose: 'working exhibit',
+      attributes: { made: '1983' },
+      source: { how: 'gift', from: people.school.party, words: 'From the telegraph classroom, with its lead and a handbook.' },
+    },
+    [
+      { fn: 'screen, 24 rows', says: 'works', words: 'always came up after a minute' },
+      { fn: 'bell', says: 'fails', words: 'never heard it' },
+      { says: 'not said', words: 'worked when the classroom was cleared' },
+    ],
+  )
+  register(
+    s,
+    b,
+    690,
+    'ottoline',
+    'E2024-004',
+    'terminal',
+    {
+      serial: '24-01266',
+      revision: 'B',
+      legal: 'parts stock',
+      purpose: 'parts source',
+      attributes: { made: '1982' },
+      source: { how: 'purchase', from: people.auction.party },
+      price: { minor: 3400, currency: 'EUR' },
+    },
+    [{ says: 'not said', words: 'no life, for spares' }],
+  )
   // Episode 1: two things were done before one test.
   const first = s.open(a, s.at(680, '17:30'), 'rasmus', 'As found, and a picture that rolls')
-  s.lines(first, 680, '17:40', 'rasmus', ['test short self-test pass, screen, 24 rows fail: rolls, keys, 71 68 of 71', 'off lid 6 M4x12 cup 1', 'power off', 'swap C214 < P-0100', 'swap C220 < P-0105', 'verify C214 polarity, print and part agree', 'verify C220 polarity, print and part agree', 'test screen, 24 rows pass', 'clean keyboard isopropyl alcohol', 'test keys, 71 pass', 'ask who fitted the thick jumper beside IC40?', 'on lid 6 M4x12', 'keep all bag 1', 'test all pass but bell fail: silent'], 11)
+  s.lines(
+    first,
+    680,
+    '17:40',
+    'rasmus',
+    [
+      'test short self-test pass, screen, 24 rows fail: rolls, keys, 71 68 of 71',
+      'off lid 6 M4x12 cup 1',
+      'power off',
+      'swap C214 < P-0100',
+      'swap C220 < P-0105',
+      'verify C214 polarity, print and part agree',
+      'verify C220 polarity, print and part agree',
+      'test screen, 24 rows pass',
+      'clean keyboard isopropyl alcohol',
+      'test keys, 71 pass',
+      'ask who fitted the thick jumper beside IC40?',
+      'on lid 6 M4x12',
+      'keep all bag 1',
+      'test all pass but bell fail: silent',
+    ],
+    11,
+  )
   s.close(a, first, s.at(680, '21:30'), 'rasmus', 'find out why the bell is silent')
   // Episode 2: the bell; a donor gives its loudspeaker.
   const second = s.open(a, s.at(330, '18:00'), 'imke', 'The bell is silent')
@@ -109,36 +217,120 @@ function terminals(s: Story) {
 function calculators(s: Story) {
   const a = machines.calculatorA
   const b = machines.calculatorB
-  register(s, a, 560, 'imke', 'E2025-002', 'calculator', { serial: 'T12-4471', legal: 'accessioned', accessionNumber: 'SW 2025.2', purpose: 'working exhibit', source: { how: 'lot', from: people.auction.party, words: 'Two of a lot of two, 26.00 together.' }, price: { minor: 1300, currency: 'EUR' } }, [{ fn: 'four rules', says: 'works', words: 'adds up' }])
-  register(s, b, 560, 'imke', 'E2025-003', 'calculator', { serial: 'T12-3902', legal: 'parts stock', purpose: 'parts source', source: { how: 'lot', from: people.auction.party }, price: { minor: 1300, currency: 'EUR' } }, [{ says: 'not said', words: 'dark display' }])
+  register(
+    s,
+    a,
+    560,
+    'imke',
+    'E2025-002',
+    'calculator',
+    {
+      serial: 'T12-4471',
+      legal: 'accessioned',
+      accessionNumber: 'SW 2025.2',
+      purpose: 'working exhibit',
+      source: { how: 'lot', from: people.auction.party, words: 'Two of a lot of two, 26.00 together.' },
+      price: { minor: 1300, currency: 'EUR' },
+    },
+    [{ fn: 'four rules', says: 'works', words: 'adds up' }],
+  )
+  register(
+    s,
+    b,
+    560,
+    'imke',
+    'E2025-003',
+    'calculator',
+    { serial: 'T12-3902', legal: 'parts stock', purpose: 'parts source', source: { how: 'lot', from: people.auction.party }, price: { minor: 1300, currency: 'EUR' } },
+    [{ says: 'not said', words: 'dark display' }],
+  )
   const look = s.open(b, s.at(550, '18:00'), 'jonas', 'A look before it gives parts')
   s.lines(look, 550, '18:05', 'jonas', ['test look digits, 12 fail: dark, four rules not possible: nothing to see'])
   s.close(b, look, s.at(550, '18:20'), 'jonas', 'nothing')
   const dead = s.open(a, s.at(210, '18:00'), 'imke', 'Digit 7 is dark')
-  s.lines(dead, 210, '18:04', 'imke', ['test short digits, 12 11 of 12: digit 7 dark, four rules pass', 'off base 4 M3x8 cup 1', 'reseat IC4', 'test short digits, 12 11 of 12: digit 7 dark', 'swap IC4 < E2025-003 IC4 > bag 2', 'test digits, 12 pass', 'on base 4 M3x8', 'test full four rules pass, memory pass, keys, 29 pass, rounding switch pass'])
+  s.lines(dead, 210, '18:04', 'imke', [
+    'test short digits, 12 11 of 12: digit 7 dark, four rules pass',
+    'off base 4 M3x8 cup 1',
+    'reseat IC4',
+    'test short digits, 12 11 of 12: digit 7 dark',
+    'swap IC4 < E2025-003 IC4 > bag 2',
+    'test digits, 12 pass',
+    'on base 4 M3x8',
+    'test full four rules pass, memory pass, keys, 29 pass, rounding switch pass',
+  ])
   s.line(dead, s.at(210, '19:20'), 'imke', 'keep all envelope')
   s.close(a, dead, s.at(210, '19:30'), 'imke', 'nothing')
 }
 
 function tillOfTheFerry(s: Story) {
   const m = machines.till
-  register(s, m, 150, 'ottoline', 'E2026-001', 'till', { serial: 'B7-20418', legal: 'owner’s', owner: people.ferry.party, purpose: 'working exhibit', attributes: { made: '1986' }, source: { how: 'repair for owner', from: people.ferry.party, words: 'Stood in the waiting room; they want it to ring again for the anniversary.' } }, [
-    { fn: 'drawer', says: 'fails', words: 'has to be opened with a key' },
-    { fn: 'journal printer', says: 'works', words: 'printed last summer' },
-  ])
-  s.tell(s.at(149, '09:00'), 'ottoline', { kind: 'rule', what: 'grant', party: people.ferry.party, machine: m, granted: true, from: s.at(149, '09:00'), until: s.at(-120, '23:00') })
+  register(
+    s,
+    m,
+    150,
+    'ottoline',
+    'E2026-001',
+    'till',
+    {
+      serial: 'B7-20418',
+      legal: 'owner’s',
+      owner: people.ferry.party,
+      purpose: 'working exhibit',
+      attributes: { made: '1986' },
+      source: { how: 'repair for owner', from: people.ferry.party, words: 'Stood in the waiting room; they want it to ring again for the anniversary.' },
+    },
+    [
+      { fn: 'drawer', says: 'fails', words: 'has to be opened with a key' },
+      { fn: 'journal printer', says: 'works', words: 'printed last summer' },
+    ],
+  )
+  s.tell(s.at(149, '09:00'), 'ottoline', {
+    kind: 'rule',
+    what: 'grant',
+    party: people.ferry.party,
+    machine: m,
+    granted: true,
+    from: s.at(149, '09:00'),
+    until: s.at(-120, '23:00'),
+  })
   s.tell(s.at(150, '11:00'), 'ottoline', { kind: 'custody', machine: m, to: inStore('bay 2'), carriage: 'vehicle', purpose: 'arrival' })
   const e = s.open(m, s.at(140, '17:00'), 'rasmus', 'Drawer, and a printer that smears')
-  s.lines(e, 140, '17:10', 'rasmus', ['test digit keys pass, drawer fail: solenoid clicks, journal printer fail: smears', 'off back 8 M4x10 cup 3', 'swap Q7 < P-0117', 'resolder Q8', 'clean printer isopropyl alcohol', 'test journal printer pass', 'oil "drawer catch" one drop', 'test drawer pass', 'test customer display fail: two segments dark', 'on back 8 M4x10'], 13)
+  s.lines(
+    e,
+    140,
+    '17:10',
+    'rasmus',
+    [
+      'test digit keys pass, drawer fail: solenoid clicks, journal printer fail: smears',
+      'off back 8 M4x10 cup 3',
+      'swap Q7 < P-0117',
+      'resolder Q8',
+      'clean printer isopropyl alcohol',
+      'test journal printer pass',
+      'oil "drawer catch" one drop',
+      'test drawer pass',
+      'test customer display fail: two segments dark',
+      'on back 8 M4x10',
+    ],
+    13,
+  )
   s.line(e, s.at(139, '17:00'), 'rasmus', 'ask may the memory cell be replaced, or does the office keep it out for good?')
   s.line(e, s.at(139, '17:30'), 'rasmus', 'test digit keys pass, drawer pass, journal printer pass, receipt cutter pass, day total kept fail: lost overnight')
   s.line(e, s.at(139, '17:40'), 'rasmus', 'keep all bag 1')
-  s.close(m, e, s.at(139, '18:00'), 'rasmus', 'ask the ferry office about the cell, then the customer display', [{ what: 'customer display', reason: 'segments are on the glass itself', until: s.at(-30, '18:00') }])
+  s.close(m, e, s.at(139, '18:00'), 'rasmus', 'ask the ferry office about the cell, then the customer display', [
+    { what: 'customer display', reason: 'segments are on the glass itself', until: s.at(-30, '18:00') },
+  ])
 }
 
 function tapeUnit(s: Story) {
   const m = machines.tape
-  register(s, m, 640, 'ottoline', 'E2024-011', 'tape', { serial: 'P8 310', legal: 'accessioned', accessionNumber: 'SW 2024.11', purpose: 'working exhibit', source: { how: 'gift', from: people.petra.party, words: 'Her father’s, from the weather station.' } })
+  register(s, m, 640, 'ottoline', 'E2024-011', 'tape', {
+    serial: 'P8 310',
+    legal: 'accessioned',
+    accessionNumber: 'SW 2024.11',
+    purpose: 'working exhibit',
+    source: { how: 'gift', from: people.petra.party, words: 'Her father’s, from the weather station.' },
+  })
   const e = s.open(m, s.at(620, '18:00'), 'imke', 'As found')
   s.lines(e, 620, '18:04', 'imke', ['test short feed pass, punch, 8 channels pass with tape T1', 'test read, 8 channels 6 of 8: channels 3 and 5 with tape T1'])
   const failed = s.teller.entries.at(-1)
@@ -146,18 +338,58 @@ function tapeUnit(s: Story) {
   s.line(e, s.at(620, '18:50'), 'imke', 'clean "reader head" lens tissue', failed ? { restsOn: [failed.id] } : {})
   s.line(e, s.at(620, '19:05'), 'imke', 'swap IC6 < P-0113', failed ? { restsOn: [failed.id] } : {})
   s.line(e, s.at(620, '19:20'), 'imke', 'test read, 8 channels 6 of 8: channels 3 and 5 with tape T1')
-  s.lines(e, 620, '19:30', 'imke', ['on cover 6 M4x8', 'ask are channels 3 and 5 dead in the head?', 'test full tape-out switch pass, chad box switch pass, feed pass, punch, 8 channels pass with tape T1'])
+  s.lines(e, 620, '19:30', 'imke', [
+    'on cover 6 M4x8',
+    'ask are channels 3 and 5 dead in the head?',
+    'test full tape-out switch pass, chad box switch pass, feed pass, punch, 8 channels pass with tape T1',
+  ])
   s.line(e, s.at(620, '20:00'), 'imke', 'store IC6 drawer 2')
   s.close(m, e, s.at(620, '20:10'), 'imke', 'a reader head from somewhere, or a better idea')
   // Seven months ago the school read the tape: it had been punched wrong from the start.
-  s.tell(s.at(200, '15:00'), 'rasmus', { kind: 'gear', what: 'unfit', gear: gear.tapeT1, need: 'test tape', since: null, because: 'punched on a worn punch: channels 3 and 5 lie half a hole aside' })
+  s.tell(s.at(200, '15:00'), 'rasmus', {
+    kind: 'gear',
+    what: 'unfit',
+    gear: gear.tapeT1,
+    need: 'test tape',
+    since: null,
+    because: 'punched on a worn punch: channels 3 and 5 lie half a hole aside',
+  })
 }
 
 function messagePrinter(s: Story) {
   const m = machines.printer
-  register(s, m, 480, 'jonas', 'E2025-006', 'printer', { serial: 'H3-0088', legal: 'accessioned', accessionNumber: 'SW 2025.6', purpose: 'working exhibit', attributes: { made: '1979/1981' }, source: { how: 'transfer', from: people.harbour.party } }, [{ fn: 'start from cold', says: 'fails', words: 'sulks on cold mornings' }])
+  register(
+    s,
+    m,
+    480,
+    'jonas',
+    'E2025-006',
+    'printer',
+    {
+      serial: 'H3-0088',
+      legal: 'accessioned',
+      accessionNumber: 'SW 2025.6',
+      purpose: 'working exhibit',
+      attributes: { made: '1979/1981' },
+      source: { how: 'transfer', from: people.harbour.party },
+    },
+    [{ fn: 'start from cold', says: 'fails', words: 'sulks on cold mornings' }],
+  )
   const e = s.open(m, s.at(120, '17:30'), 'jonas', 'Sulks when cold')
-  s.lines(e, 120, '17:35', 'jonas', ['test print, 80 columns pass, paper feed pass, line receive inconclusive because the line box speaks V.24, bell pass', 'test start from cold intermittent 3 of 7 when cold', 'off cover 4 M4x10 cup 2', 'reseat "loop card"', 'resolder K2 cracked joint at the coil'], 12)
+  s.lines(
+    e,
+    120,
+    '17:35',
+    'jonas',
+    [
+      'test print, 80 columns pass, paper feed pass, line receive inconclusive because the line box speaks V.24, bell pass',
+      'test start from cold intermittent 3 of 7 when cold',
+      'off cover 4 M4x10 cup 2',
+      'reseat "loop card"',
+      'resolder K2 cracked joint at the coil',
+    ],
+    12,
+  )
   s.line(e, s.at(119, '08:30'), 'jonas', 'test start from cold pass 2 starts when cold')
   s.line(e, s.at(118, '08:30'), 'jonas', 'test start from cold pass 2 starts when cold')
   s.line(e, s.at(118, '08:40'), 'jonas', 'on cover 4 M4x10')
@@ -167,38 +399,126 @@ function messagePrinter(s: Story) {
 }
 
 function quietMachines(s: Story) {
-  register(s, machines.ticket, 610, 'ottoline', 'E2025-001', 'ticket', { serial: '1177', legal: 'accessioned', accessionNumber: 'SW 2025.1', purpose: 'display', source: { how: 'gift', from: people.petra.party } })
-  s.tell(s.at(600, '10:00'), 'ottoline', { kind: 'rule', what: 'policy', key: 'run', option: 'not run', machine: machines.ticket, reason: 'Its ink roller is original and crumbles; it is shown, not run.' })
+  register(s, machines.ticket, 610, 'ottoline', 'E2025-001', 'ticket', {
+    serial: '1177',
+    legal: 'accessioned',
+    accessionNumber: 'SW 2025.1',
+    purpose: 'display',
+    source: { how: 'gift', from: people.petra.party },
+  })
+  s.tell(s.at(600, '10:00'), 'ottoline', {
+    kind: 'rule',
+    what: 'policy',
+    key: 'run',
+    option: 'not run',
+    machine: machines.ticket,
+    reason: 'Its ink roller is original and crumbles; it is shown, not run.',
+  })
   s.tell(s.at(600, '10:30'), 'ottoline', { kind: 'custody', machine: machines.ticket, to: inStore('show case 3'), carriage: 'by hand', purpose: 'display' })
   const look = s.open(machines.ticket, s.at(605, '18:00'), 'imke', 'What is it made of')
   s.lines(look, 605, '18:05', 'imke', ['test look fare wheels pass, counter pass', 'test prints a ticket not possible: the roller crumbles', 'note ink roller left in, wrapped'])
   s.close(machines.ticket, look, s.at(605, '18:40'), 'imke', 'nothing')
 
   const m = machines.scale
-  register(s, m, 400, 'imke', 'E2025-009', 'scale', { serial: 'K15-7710', legal: 'accessioned', accessionNumber: 'SW 2025.9', purpose: 'working exhibit', source: { how: 'gift', from: people.harbour.party, words: 'Weighed fish for eleven years.' } }, [{ fn: 'weighs 0–15 kg', says: 'works', words: 'to the gram' }])
+  register(
+    s,
+    m,
+    400,
+    'imke',
+    'E2025-009',
+    'scale',
+    {
+      serial: 'K15-7710',
+      legal: 'accessioned',
+      accessionNumber: 'SW 2025.9',
+      purpose: 'working exhibit',
+      source: { how: 'gift', from: people.harbour.party, words: 'Weighed fish for eleven years.' },
+    },
+    [{ fn: 'weighs 0–15 kg', says: 'works', words: 'to the gram' }],
+  )
   const e = s.open(m, s.at(390, '18:00'), 'imke', 'As found, and the zero')
-  s.lines(e, 390, '18:05', 'imke', ['test weighs 0–15 kg pass, display, 6 digits pass, label printer pass, zero fail: shows 0.08', 'off base 4 M4x16 cup 1', 'adjust RV1 from 4 to 6', 'test weighs 0–15 kg pass, zero pass', 'on base 4 M4x16'])
+  s.lines(e, 390, '18:05', 'imke', [
+    'test weighs 0–15 kg pass, display, 6 digits pass, label printer pass, zero fail: shows 0.08',
+    'off base 4 M4x16 cup 1',
+    'adjust RV1 from 4 to 6',
+    'test weighs 0–15 kg pass, zero pass',
+    'on base 4 M4x16',
+  ])
   s.close(m, e, s.at(390, '19:20'), 'imke', 'nothing')
-  s.tell(s.at(62, '10:00'), 'ottoline', { kind: 'custody', machine: m, to: withParty(people.harbour.party), carriage: 'by hand', purpose: 'loan out', until: s.at(-28, '17:00'), words: 'for the harbour hall’s summer room' })
+  s.tell(s.at(62, '10:00'), 'ottoline', {
+    kind: 'custody',
+    machine: m,
+    to: withParty(people.harbour.party),
+    carriage: 'by hand',
+    purpose: 'loan out',
+    until: s.at(-28, '17:00'),
+    words: 'for the harbour hall’s summer room',
+  })
 
   const bell = machines.bell
   register(s, bell, 95, 'jonas', 'E2026-004', undefined, { name: 'Signal bell with a drum, unnamed', source: { how: 'found', words: 'In the loft of the customs shed.' } })
   const b = s.open(bell, s.at(90, '18:00'), 'jonas', 'What is it?')
-  s.lines(b, 90, '18:05', 'jonas', ['test strikes pass', 'test drum turns fail: stiff', 'out R1 bag 4', 'note marked 24 V inside the door', 'back all', 'ask which line used a drum of twelve pins?'])
+  s.lines(b, 90, '18:05', 'jonas', [
+    'test strikes pass',
+    'test drum turns fail: stiff',
+    'out R1 bag 4',
+    'note marked 24 V inside the door',
+    'back all',
+    'ask which line used a drum of twelve pins?',
+  ])
   s.line(b, s.at(90, '18:50'), 'jonas', 'test strikes pass, drum turns fail: stiff')
   s.close(bell, b, s.at(90, '18:55'), 'jonas', 'ask the railway society about the drum')
 }
 
 function wordProcessor(s: Story) {
   const m = machines.writer
-  register(s, m, 320, 'ottoline', 'E2025-012', 'writer', { serial: 'O90-15533', revision: 'A', legal: 'entered, undecided', purpose: 'undecided', attributes: { made: '1985' }, source: { how: 'purchase', from: people.petra.party }, price: { minor: 12000, currency: 'EUR' } }, [
-    { fn: 'starts from disk', says: 'works', words: 'started two years ago' },
-    { fn: 'print wheel', says: 'works', words: 'lovely type' },
-  ])
+  register(
+    s,
+    m,
+    320,
+    'ottoline',
+    'E2025-012',
+    'writer',
+    {
+      serial: 'O90-15533',
+      revision: 'A',
+      legal: 'entered, undecided',
+      purpose: 'undecided',
+      attributes: { made: '1985' },
+      source: { how: 'purchase', from: people.petra.party },
+      price: { minor: 12000, currency: 'EUR' },
+    },
+    [
+      { fn: 'starts from disk', says: 'works', words: 'started two years ago' },
+      { fn: 'print wheel', says: 'works', words: 'lovely type' },
+    ],
+  )
   const e = s.open(m, s.at(290, '17:00'), 'rasmus', 'Stops in the middle of a page')
-  s.lines(e, 290, '17:10', 'rasmus', ['test starts from disk pass, screen pass, keys, 92 pass with start disk 2', 'test drive B fail: no light', 'off top 10 M4x12 cup 1', '5V 5.02', '12V 11.9', 'swap IC7 < P-0125', 'test starts from disk pass'], 14)
+  s.lines(
+    e,
+    290,
+    '17:10',
+    'rasmus',
+    [
+      'test starts from disk pass, screen pass, keys, 92 pass with start disk 2',
+      'test drive B fail: no light',
+      'off top 10 M4x12 cup 1',
+      '5V 5.02',
+      '12V 11.9',
+      'swap IC7 < P-0125',
+      'test starts from disk pass',
+    ],
+    14,
+  )
   s.line(e, s.at(289, '18:00'), 'rasmus', 'test starts from disk fail: stops after ten minutes')
-  s.lines(e, 289, '18:30', 'rasmus', ['swap IC8 < P-0126', 'test starts from disk fail: stops after ten minutes', 'reseat "drive A"', 'test starts from disk fail: stops after ten minutes', 'on top 10 M4x12'], 15)
+  s.lines(
+    e,
+    289,
+    '18:30',
+    'rasmus',
+    ['swap IC8 < P-0126', 'test starts from disk fail: stops after ten minutes', 'reseat "drive A"', 'test starts from disk fail: stops after ten minutes', 'on top 10 M4x12'],
+    15,
+  )
   s.line(e, s.at(289, '20:00'), 'rasmus', 'keep all bag 1')
   s.line(e, s.at(289, '20:05'), 'rasmus', 'test starts from disk fail: stops after ten minutes, screen pass')
   s.close(m, e, s.at(289, '20:20'), 'rasmus', 'cause not found after two evenings; keep it, look again when another main board turns up')
@@ -214,6 +534,11 @@ function today(s: Story) {
   s.line(c, s.minutesAgo(240), 'imke', 'wash keypad lukewarm water and detergent')
   s.line(c, s.minutesAgo(236), 'imke', 'wait 7h keypad dries')
   s.line(c, s.minutesAgo(200), 'imke', 'ask were the legends printed or moulded?')
+  // Its rounding switch is worn; the parts calculator lends one until a new one comes.
+  s.line(c, s.minutesAgo(190), 'imke', 'out SW2 bag 5')
+  const lent = s.open(machines.calculatorB, s.minutesAgo(189), 'imke', 'Switch lent to its sister')
+  s.line(lent, s.minutesAgo(188), 'imke', 'lend SW2 to SW 2025.2')
+  s.line(lent, s.minutesAgo(187), 'imke', 'stop: next bring the slide switch home')
   // The word processor: a leak was seen, so nobody powers it.
   const w = s.open(machines.writer, s.at(6, '17:30'), 'rasmus', 'Brown stain under the supply')
   s.line(w, s.at(6, '17:40'), 'rasmus', 'hazard leak under the supply, pH 9')

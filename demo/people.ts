@@ -5,9 +5,28 @@ import type { Role } from '#core/work/roles.ts'
 
 export const demoPassword = 'museum-workshop'
 
-export interface DemoPerson { readonly key: string; readonly name: string; readonly initials: string; readonly role: Role | undefined; readonly email: string; readonly party: PartyId; readonly account: AccountId; readonly sort: 'person' | 'organisation'; readonly roles: readonly string[] }
+export interface DemoPerson {
+  readonly key: string
+  readonly name: string
+  readonly initials: string
+  readonly role: Role | undefined
+  readonly email: string
+  readonly party: PartyId
+  readonly account: AccountId
+  readonly sort: 'person' | 'organisation'
+  readonly roles: readonly string[]
+}
 
-const person = (n: number, key: string, name: string, initials: string, role: Role | undefined, roles: readonly string[], sort: 'person' | 'organisation' = 'person', email = `${key}@example.org`): DemoPerson => ({ key, name, initials, role, email, roles, sort, party: numberedId<PartyId>(n, 31), account: numberedId<AccountId>(n, 91) })
+const person = (
+  n: number,
+  key: string,
+  name: string,
+  initials: string,
+  role: Role | undefined,
+  roles: readonly string[],
+  sort: 'person' | 'organisation' = 'person',
+  email = `${key}@example.org`,
+): DemoPerson => ({ key, name, initials, role, email, roles, sort, party: numberedId<PartyId>(n, 31), account: numberedId<AccountId>(n, 91) })
 
 export const people = {
   ottoline: person(1, 'ottoline', 'Ottoline Brack', 'OB', 'steward', ['steward', 'registrar']),

@@ -3,13 +3,25 @@ import { numberedId } from '#core/history/teller.ts'
 import type { TypeId } from '#core/ids.ts'
 import { sheetSchema, type TypeSheet } from '#core/type/sheet.ts'
 
-const tubeHazard = { kind: 'picture tube', words: 'Holds a lethal charge long after unplugging. Discharge by the proper procedure to the tube’s own earth braid, again after some minutes and after every power-up; never alone.', needs: 'picture tube' } as const
+const tubeHazard = {
+  kind: 'picture tube',
+  words:
+    'Holds a lethal charge long after unplugging. Discharge by the proper procedure to the tube’s own earth braid, again after some minutes and after every power-up; never alone.',
+  needs: 'picture tube',
+} as const
 const mainsHazard = { kind: 'mains', words: 'Reservoir capacitors shock after unplugging: plug out and seen out, wait, measure.', needs: 'mains' } as const
 
 const fn = (name: string, dependsOn: string[], more: object = {}) => ({ name, dependsOn, ...more })
 const essential = (name: string, dependsOn: string[], more: object = {}) => fn(name, dependsOn, { essential: true, ...more })
 const ic = (designator: string, accepts: string, more: object = {}) => ({ designator, accepts, mount: 'socketed', ...more })
-const cap = (designator: string, volts: number, on?: string) => ({ designator, accepts: 'electrolytic capacitor', mount: 'soldered', polarised: true, ratingVolts: volts, ...(on ? { on } : {}) })
+const cap = (designator: string, volts: number, on?: string) => ({
+  designator,
+  accepts: 'electrolytic capacitor',
+  mount: 'soldered',
+  polarised: true,
+  ratingVolts: volts,
+  ...(on ? { on } : {}),
+})
 const assembly = (designator: string, accepts: string, more: object = {}) => ({ designator, accepts, assembly: true, mount: 'plug', ...more })
 
 const sheets = {
@@ -50,7 +62,12 @@ const sheets = {
       cap('C9', 25, 'supply'),
       { designator: 'CX1', accepts: 'mains filter capacitor', safetyClass: 'X', on: 'supply' },
     ],
-    zones: [{ name: 'case top', material: 'ABS', colour: 'light grey' }, { name: 'case base', material: 'ABS', colour: 'light grey', structural: true }, { name: 'keycaps', material: 'ABS' }, { name: 'chassis', material: 'plated steel' }],
+    zones: [
+      { name: 'case top', material: 'ABS', colour: 'light grey' },
+      { name: 'case base', material: 'ABS', colour: 'light grey', structural: true },
+      { name: 'keycaps', material: 'ABS' },
+      { name: 'chassis', material: 'plated steel' },
+    ],
     hazards: [mainsHazard, tubeHazard],
   },
   calculator: {
@@ -59,8 +76,19 @@ const sheets = {
     kind: 'desk calculator',
     attributes: { mains: '220 V 50 Hz, 8 VA, class II', weight: '2.1 kg' },
     functions: [essential('digits, 12', ['display', 'IC4']), essential('four rules', ['IC1']), fn('memory', ['IC1']), fn('keys, 29', ['keypad']), fn('rounding switch', ['SW2'])],
-    positions: [ic('IC1', 'arithmetic chip', { essential: true }), ic('IC4', 'digit driver', { essential: true }), { designator: 'display', accepts: 'fluorescent display', mount: 'soldered' }, { designator: 'keypad', accepts: 'keypad', assembly: true, mount: 'plug' }, { designator: 'SW2', accepts: 'slide switch' }, cap('C3', 35), cap('C4', 16)],
-    zones: [{ name: 'case', material: 'ABS', colour: 'ivory' }, { name: 'display window', material: 'acrylic' }],
+    positions: [
+      ic('IC1', 'arithmetic chip', { essential: true }),
+      ic('IC4', 'digit driver', { essential: true }),
+      { designator: 'display', accepts: 'fluorescent display', mount: 'soldered' },
+      { designator: 'keypad', accepts: 'keypad', assembly: true, mount: 'plug' },
+      { designator: 'SW2', accepts: 'slide switch' },
+      cap('C3', 35),
+      cap('C4', 16),
+    ],
+    zones: [
+      { name: 'case', material: 'ABS', colour: 'ivory' },
+      { name: 'display window', material: 'acrylic' },
+    ],
     hazards: [{ kind: 'high voltage', words: 'The display runs on 35 V and its filament winding: unplug before the base comes off.' }],
   },
   till: {
@@ -68,9 +96,28 @@ const sheets = {
     maker: 'Brasket',
     kind: 'electronic till',
     attributes: { mains: '230 V 50 Hz, 60 VA, class I', weight: '19 kg' },
-    functions: [essential('digit keys', ['keyboard', 'CPU board']), essential('drawer', ['drawer catch', 'CPU board']), essential('journal printer', ['printer', 'Q7', 'CPU board']), fn('customer display', ['customer display']), fn('day total kept', ['BT1', 'CPU board']), fn('receipt cutter', ['printer'])],
-    positions: [assembly('keyboard', 'till keyboard'), assembly('CPU board', 'CPU board', { essential: true }), assembly('printer', 'drum printer'), { designator: 'Q7', accepts: 'driver transistor' }, { designator: 'Q8', accepts: 'driver transistor' }, { designator: 'drawer catch', accepts: 'solenoid', mount: 'screwed' }, assembly('customer display', 'customer display'), { designator: 'BT1', accepts: 'memory cell', charged: true, polarised: true, mount: 'clipped' }],
-    zones: [{ name: 'cabinet', material: 'painted steel', colour: 'brown' }, { name: 'keytops', material: 'ABS' }],
+    functions: [
+      essential('digit keys', ['keyboard', 'CPU board']),
+      essential('drawer', ['drawer catch', 'CPU board']),
+      essential('journal printer', ['printer', 'Q7', 'CPU board']),
+      fn('customer display', ['customer display']),
+      fn('day total kept', ['BT1', 'CPU board']),
+      fn('receipt cutter', ['printer']),
+    ],
+    positions: [
+      assembly('keyboard', 'till keyboard'),
+      assembly('CPU board', 'CPU board', { essential: true }),
+      assembly('printer', 'drum printer'),
+      { designator: 'Q7', accepts: 'driver transistor' },
+      { designator: 'Q8', accepts: 'driver transistor' },
+      { designator: 'drawer catch', accepts: 'solenoid', mount: 'screwed' },
+      assembly('customer display', 'customer display'),
+      { designator: 'BT1', accepts: 'memory cell', charged: true, polarised: true, mount: 'clipped' },
+    ],
+    zones: [
+      { name: 'cabinet', material: 'painted steel', colour: 'brown' },
+      { name: 'keytops', material: 'ABS' },
+    ],
     hazards: [mainsHazard, { kind: 'heavy', words: 'Two people lift it: 19 kg with the drawer in.' }],
   },
   tape: {
@@ -78,9 +125,27 @@ const sheets = {
     maker: 'Corran Telegraf',
     kind: 'tape punch and reader',
     attributes: { mains: '220 V 50 Hz, 140 VA, class I', weight: '23 kg', code: 'eight-hole' },
-    functions: [essential('read, 8 channels', ['reader head', 'IC6'], { needs: [{ gearKind: 'test tape', attribute: 'code' }] }), essential('punch, 8 channels', ['punch block', 'punch drive'], { needs: [{ gearKind: 'test tape' }] }), essential('feed', ['feed motor', 'belt']), fn('tape-out switch', ['SW1']), fn('chad box switch', ['SW3'])],
-    positions: [assembly('reader head', 'reader head', { mount: 'screwed' }), assembly('punch block', 'punch block', { mount: 'screwed' }), assembly('punch drive', 'magnet drive card'), { designator: 'feed motor', accepts: 'stepping motor', mount: 'screwed' }, { designator: 'belt', accepts: 'flat belt', mount: 'clipped' }, ic('IC6', '74LS374'), { designator: 'SW1', accepts: 'lever switch' }, { designator: 'SW3', accepts: 'lever switch' }],
-    zones: [{ name: 'chassis', material: 'cast aluminium' }, { name: 'cover', material: 'painted steel', colour: 'hammer green' }],
+    functions: [
+      essential('read, 8 channels', ['reader head', 'IC6'], { needs: [{ gearKind: 'test tape', attribute: 'code' }] }),
+      essential('punch, 8 channels', ['punch block', 'punch drive'], { needs: [{ gearKind: 'test tape' }] }),
+      essential('feed', ['feed motor', 'belt']),
+      fn('tape-out switch', ['SW1']),
+      fn('chad box switch', ['SW3']),
+    ],
+    positions: [
+      assembly('reader head', 'reader head', { mount: 'screwed' }),
+      assembly('punch block', 'punch block', { mount: 'screwed' }),
+      assembly('punch drive', 'magnet drive card'),
+      { designator: 'feed motor', accepts: 'stepping motor', mount: 'screwed' },
+      { designator: 'belt', accepts: 'flat belt', mount: 'clipped' },
+      ic('IC6', '74LS374'),
+      { designator: 'SW1', accepts: 'lever switch' },
+      { designator: 'SW3', accepts: 'lever switch' },
+    ],
+    zones: [
+      { name: 'chassis', material: 'cast aluminium' },
+      { name: 'cover', material: 'painted steel', colour: 'hammer green' },
+    ],
     hazards: [mainsHazard, { kind: 'sharp', words: 'The punch pins move without warning: unplug before fingers go near.' }],
   },
   printer: {
@@ -88,9 +153,28 @@ const sheets = {
     maker: 'Haldis Skrift',
     kind: 'message printer',
     attributes: { mains: '220 V 50 Hz, 110 VA, class I', weight: '16 kg', line: 'current loop' },
-    functions: [essential('print, 80 columns', ['type drum', 'hammer card']), essential('paper feed', ['platen']), essential('line receive', ['loop card'], { needs: [{ gearKind: 'line simulator', attribute: 'line' }] }), fn('bell', ['bell']), fn('start from cold', ['supply', 'loop card'])],
-    positions: [assembly('type drum', 'type drum', { mount: 'screwed' }), assembly('hammer card', 'hammer card'), assembly('loop card', 'loop card'), ic('K2', 'reed relay', { on: 'loop card' }), { designator: 'platen', accepts: 'platen', mount: 'screwed' }, { designator: 'bell', accepts: 'bell' }, assembly('supply', 'power supply'), cap('C11', 50, 'supply'), cap('C12', 50, 'supply')],
-    zones: [{ name: 'cover', material: 'ABS', colour: 'grey-blue' }, { name: 'platen', material: 'rubber' }],
+    functions: [
+      essential('print, 80 columns', ['type drum', 'hammer card']),
+      essential('paper feed', ['platen']),
+      essential('line receive', ['loop card'], { needs: [{ gearKind: 'line simulator', attribute: 'line' }] }),
+      fn('bell', ['bell']),
+      fn('start from cold', ['supply', 'loop card']),
+    ],
+    positions: [
+      assembly('type drum', 'type drum', { mount: 'screwed' }),
+      assembly('hammer card', 'hammer card'),
+      assembly('loop card', 'loop card'),
+      ic('K2', 'reed relay', { on: 'loop card' }),
+      { designator: 'platen', accepts: 'platen', mount: 'screwed' },
+      { designator: 'bell', accepts: 'bell' },
+      assembly('supply', 'power supply'),
+      cap('C11', 50, 'supply'),
+      cap('C12', 50, 'supply'),
+    ],
+    zones: [
+      { name: 'cover', material: 'ABS', colour: 'grey-blue' },
+      { name: 'platen', material: 'rubber' },
+    ],
     hazards: [mainsHazard],
   },
   ticket: {
@@ -99,7 +183,12 @@ const sheets = {
     kind: 'ticket machine',
     attributes: { mains: '24 V d.c.', weight: '6.4 kg' },
     functions: [fn('prints a ticket', ['drum', 'ink roller']), fn('fare wheels', ['fare wheels']), fn('counter', ['counter'])],
-    positions: [{ designator: 'drum', accepts: 'print drum', mount: 'screwed' }, { designator: 'ink roller', accepts: 'ink roller', mount: 'clipped' }, { designator: 'fare wheels', accepts: 'fare wheels', mount: 'screwed' }, { designator: 'counter', accepts: 'counter', mount: 'screwed' }],
+    positions: [
+      { designator: 'drum', accepts: 'print drum', mount: 'screwed' },
+      { designator: 'ink roller', accepts: 'ink roller', mount: 'clipped' },
+      { designator: 'fare wheels', accepts: 'fare wheels', mount: 'screwed' },
+      { designator: 'counter', accepts: 'counter', mount: 'screwed' },
+    ],
     zones: [{ name: 'body', material: 'nickel-plated brass' }],
     hazards: [],
   },
@@ -108,9 +197,23 @@ const sheets = {
     maker: 'Kilde Vekt',
     kind: 'weighing terminal',
     attributes: { mains: '230 V 50 Hz, 25 VA, class II', weight: '11 kg' },
-    functions: [essential('weighs 0–15 kg', ['load cell', 'A/D card']), essential('display, 6 digits', ['display']), fn('label printer', ['label printer']), fn('zero', ['RV1', 'A/D card'])],
-    positions: [{ designator: 'load cell', accepts: 'load cell', mount: 'screwed', essential: true }, assembly('A/D card', 'converter card'), { designator: 'display', accepts: 'display', mount: 'plug' }, assembly('label printer', 'label printer'), { designator: 'RV1', accepts: 'trimmer' }],
-    zones: [{ name: 'pan', material: 'stainless steel' }, { name: 'housing', material: 'painted aluminium' }],
+    functions: [
+      essential('weighs 0–15 kg', ['load cell', 'A/D card']),
+      essential('display, 6 digits', ['display']),
+      fn('label printer', ['label printer']),
+      fn('zero', ['RV1', 'A/D card']),
+    ],
+    positions: [
+      { designator: 'load cell', accepts: 'load cell', mount: 'screwed', essential: true },
+      assembly('A/D card', 'converter card'),
+      { designator: 'display', accepts: 'display', mount: 'plug' },
+      assembly('label printer', 'label printer'),
+      { designator: 'RV1', accepts: 'trimmer' },
+    ],
+    zones: [
+      { name: 'pan', material: 'stainless steel' },
+      { name: 'housing', material: 'painted aluminium' },
+    ],
     hazards: [],
   },
   writer: {
@@ -118,9 +221,32 @@ const sheets = {
     maker: 'Ordal Kontor',
     kind: 'word processor',
     attributes: { mains: '220 V 50 Hz, 160 VA, class I', weight: '27 kg' },
-    functions: [essential('starts from disk', ['drive A', 'main board'], { needs: [{ gearKind: 'start disk' }] }), essential('screen', ['monitor board', 'supply']), essential('keys, 92', ['keyboard']), fn('drive B', ['drive B']), fn('print wheel', ['print wheel unit'])],
-    positions: [assembly('main board', 'main board'), ic('IC7', '64K memory', { on: 'main board' }), ic('IC8', '64K memory', { on: 'main board' }), assembly('drive A', 'disk drive'), assembly('drive B', 'disk drive'), assembly('monitor board', 'monitor board'), assembly('keyboard', 'keyboard assembly'), assembly('supply', 'power supply'), cap('C31', 25, 'supply'), cap('C32', 25, 'supply'), { designator: 'CX2', accepts: 'mains filter capacitor', safetyClass: 'X', on: 'supply' }, assembly('print wheel unit', 'print wheel unit'), { designator: 'BT1', accepts: 'memory cell', charged: true, polarised: true }],
-    zones: [{ name: 'case', material: 'painted ABS', colour: 'sand' }, { name: 'keycaps', material: 'ABS' }],
+    functions: [
+      essential('starts from disk', ['drive A', 'main board'], { needs: [{ gearKind: 'start disk' }] }),
+      essential('screen', ['monitor board', 'supply']),
+      essential('keys, 92', ['keyboard']),
+      fn('drive B', ['drive B']),
+      fn('print wheel', ['print wheel unit']),
+    ],
+    positions: [
+      assembly('main board', 'main board'),
+      ic('IC7', '64K memory', { on: 'main board' }),
+      ic('IC8', '64K memory', { on: 'main board' }),
+      assembly('drive A', 'disk drive'),
+      assembly('drive B', 'disk drive'),
+      assembly('monitor board', 'monitor board'),
+      assembly('keyboard', 'keyboard assembly'),
+      assembly('supply', 'power supply'),
+      cap('C31', 25, 'supply'),
+      cap('C32', 25, 'supply'),
+      { designator: 'CX2', accepts: 'mains filter capacitor', safetyClass: 'X', on: 'supply' },
+      assembly('print wheel unit', 'print wheel unit'),
+      { designator: 'BT1', accepts: 'memory cell', charged: true, polarised: true },
+    ],
+    zones: [
+      { name: 'case', material: 'painted ABS', colour: 'sand' },
+      { name: 'keycaps', material: 'ABS' },
+    ],
     hazards: [mainsHazard, tubeHazard, { kind: 'heavy', words: 'Two people lift it: 27 kg.' }],
   },
 } as const

@@ -36,7 +36,15 @@ export class Story {
 
   tell(at: Instant, who: PersonKey, body: Body, more: { episode?: EpisodeId | undefined; basis?: Basis; recordedAt?: Instant; restsOn?: Entry['restsOn'] } = {}): Entry {
     const { episode, basis, recordedAt, restsOn } = more
-    return this.teller.told(at, body, { doneBy: people[who].party, account: people[who].account, role: people[who].role ?? 'steward', ...(episode ? { episode } : {}), ...(basis ? { basis } : {}), ...(recordedAt ? { recordedAt } : {}), ...(restsOn ? { restsOn } : {}) })
+    return this.teller.told(at, body, {
+      doneBy: people[who].party,
+      account: people[who].account,
+      role: people[who].role ?? 'steward',
+      ...(episode ? { episode } : {}),
+      ...(basis ? { basis } : {}),
+      ...(recordedAt ? { recordedAt } : {}),
+      ...(restsOn ? { restsOn } : {}),
+    })
   }
 
   /** One typed line in an episode, read by the same composer as in the interface. Throws when it cannot be read. */
@@ -75,10 +83,26 @@ export class Story {
   }
 
   /** A part that is new to the record, in a store. */
-  spare(at: Instant, who: PersonKey, partKind: string, place: string, more: { tag?: string; origin?: 'bought' | 'made' | 'gift' | 'donor'; proved?: boolean; attributes?: Record<string, string>; marking?: string } = {}): string {
+  spare(
+    at: Instant,
+    who: PersonKey,
+    partKind: string,
+    place: string,
+    more: { tag?: string; origin?: 'bought' | 'made' | 'gift' | 'donor'; proved?: boolean; attributes?: Record<string, string>; marking?: string } = {},
+  ): string {
     const part = numberedId<PartId>(++this.parts, 51)
     const tag = more.tag ?? `P-${String(this.tags++).padStart(4, '0')}`
-    this.tell(at, who, { kind: 'part', what: 'identified', part, partKind, tag, origin: more.origin ?? 'bought', place: { in: { kind: 'store', id: place } }, ...(more.attributes ? { attributes: more.attributes } : {}), ...(more.marking ? { marking: more.marking } : {}) })
+    this.tell(at, who, {
+      kind: 'part',
+      what: 'identified',
+      part,
+      partKind,
+      tag,
+      origin: more.origin ?? 'bought',
+      place: { in: { kind: 'store', id: place } },
+      ...(more.attributes ? { attributes: more.attributes } : {}),
+      ...(more.marking ? { marking: more.marking } : {}),
+    })
     if (more.proved) this.tell(at, who, { kind: 'part', what: 'health', part, health: 'proved good', because: 'worked in another machine' })
     return tag
   }

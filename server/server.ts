@@ -11,7 +11,12 @@ import { nowInstant } from './platform/clock.ts'
 import type { Config } from './platform/config.ts'
 import { Live } from './platform/live.ts'
 
-export interface Running { readonly services: Services; readonly http: Server; readonly address: string; readonly stop: () => Promise<void> }
+export interface Running {
+  readonly services: Services
+  readonly http: Server
+  readonly address: string
+  readonly stop: () => Promise<void>
+}
 
 /** Nothing that identifies a session or a password is ever written to the log. */
 export const createLog = (level: string): Logger => pino({ level, redact: { paths: ['password', 'token', 'cookie', '*.password', '*.token', 'headers.cookie'], remove: true } })

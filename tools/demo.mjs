@@ -14,7 +14,15 @@ ensureBuild()
 const server = spawn(process.execPath, ['--import', 'tsx', 'demo/main.ts'], {
   cwd: root,
   stdio: 'inherit',
-  env: { ...process.env, DATABASE_URL: url, ANAMNESIS_DATA: path.join(dataDir, 'demo'), ANAMNESIS_DEMO: '1', PORT: process.env.PORT ?? '4180', ANAMNESIS_WEB: path.join(root, 'dist', 'web'), ANAMNESIS_FRESH: fresh ? '1' : '' },
+  env: {
+    ...process.env,
+    DATABASE_URL: url,
+    ANAMNESIS_DATA: path.join(dataDir, 'demo'),
+    ANAMNESIS_DEMO: '1',
+    PORT: process.env.PORT ?? '4180',
+    ANAMNESIS_WEB: path.join(root, 'dist', 'web'),
+    ANAMNESIS_FRESH: fresh ? '1' : '',
+  },
 })
 for (const signal of ['SIGINT', 'SIGTERM']) process.on(signal, () => server.kill(signal))
 server.on('exit', async (code) => {

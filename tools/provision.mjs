@@ -12,7 +12,9 @@ const say = (text) => console.log(`· ${text}`)
 
 /** Installs npm packages only when the lock file differs from the one they were installed from. */
 export function ensurePackages() {
-  const lock = createHash('sha256').update(readFileSync(path.join(root, 'package-lock.json'))).digest('hex')
+  const lock = createHash('sha256')
+    .update(readFileSync(path.join(root, 'package-lock.json')))
+    .digest('hex')
   const stamp = path.join(root, 'node_modules', '.installed-from')
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === lock) return
   say('installing npm packages (once)')

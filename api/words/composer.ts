@@ -5,8 +5,14 @@ import { resultWords } from './entries.ts'
 import { count, list, sentence } from './lists.ts'
 import { refusalWords } from './refusals.ts'
 
-interface When { readonly now: string; readonly zone: string }
-export interface EffectWords { readonly text: string; /** Something to heed: set in copper. */ readonly heed: boolean }
+interface When {
+  readonly now: string
+  readonly zone: string
+}
+export interface EffectWords {
+  readonly text: string
+  /** Something to heed: set in copper. */ readonly heed: boolean
+}
 
 const say = (text: string): EffectWords => ({ text: sentence(text), heed: false })
 const heed = (text: string): EffectWords => ({ text: sentence(text), heed: true })
@@ -23,7 +29,9 @@ export function effectWords(effect: Effect, { now, zone }: When): EffectWords {
     case 'takes out':
       return say(`takes ${effect.part} out of ${effect.from}, to ${effect.to.startsWith('tray') ? 'the ' : ''}${effect.to}`)
     case 'puts in':
-      return effect.remarks.length ? heed(`puts ${effect.part} into ${effect.to}, from ${effect.from}; ${effect.remarks.map((r) => remarkWords[r] ?? r).join('; ')}`) : say(`puts ${effect.part} into ${effect.to}, from ${effect.from}`)
+      return effect.remarks.length
+        ? heed(`puts ${effect.part} into ${effect.to}, from ${effect.from}; ${effect.remarks.map((r) => remarkWords[r] ?? r).join('; ')}`)
+        : say(`puts ${effect.part} into ${effect.to}, from ${effect.from}`)
     case 'donor loses':
       return say(`its donor ${effect.machine} loses it by the same act`)
     case 'lends':
@@ -36,7 +44,11 @@ export function effectWords(effect: Effect, { now, zone }: When): EffectWords {
       const all = effect.results
       const passed = all.filter((r) => r.result.is === 'pass').length
       const others = all.filter((r) => r.result.is !== 'pass')
-      const words = others.length ? `${passed} pass; ${others.map((r) => `${r.fn}: ${resultWords(r.result)}`).join('; ')}` : all.length === 1 ? `${all[0]?.fn ?? ''}: ${all[0] ? resultWords(all[0].result) : ''}` : `${all.length} pass`
+      const words = others.length
+        ? `${passed} pass; ${others.map((r) => `${r.fn}: ${resultWords(r.result)}`).join('; ')}`
+        : all.length === 1
+          ? `${all[0]?.fn ?? ''}: ${all[0] ? resultWords(all[0].result) : ''}`
+          : `${all.length} pass`
       return say(`${effect.asFound ? 'as found, ' : ''}${effect.depth === 'full' ? '' : `${effect.depth} check, `}${words}`)
     }
     case 'adds function':
@@ -46,13 +58,19 @@ export function effectWords(effect: Effect, { now, zone }: When): EffectWords {
     case 'tags':
       return say(`it leaves the machine, so it gets the tag ${effect.tag}`)
     case 'works on':
-      return say(`${effect.verb} ${effect.target}${effect.reach === 'outside' ? ', outside only: no test is spoiled' : effect.reach === 'disturbed' ? ', disturbed: a short check will do' : ', altered: a full test is needed'}`)
+      return say(
+        `${effect.verb} ${effect.target}${effect.reach === 'outside' ? ', outside only: no test is spoiled' : effect.reach === 'disturbed' ? ', disturbed: a short check will do' : ', altered: a full test is needed'}`,
+      )
     case 'fastens':
-      return effect.left < 0 ? heed(`${effect.count} ${effect.size} on: that is ${-effect.left} more than came off`) : say(`${effect.count} ${effect.size} ${effect.way}; ${effect.left === 0 ? 'then none is left over' : `then ${effect.left} ${effect.left === 1 ? 'is' : 'are'} off`}`)
+      return effect.left < 0
+        ? heed(`${effect.count} ${effect.size} on: that is ${-effect.left} more than came off`)
+        : say(`${effect.count} ${effect.size} ${effect.way}; ${effect.left === 0 ? 'then none is left over' : `then ${effect.left} ${effect.left === 1 ? 'is' : 'are'} off`}`)
     case 'connects':
       return say(`${effect.connector} ${effect.way}`)
     case 'reads':
-      return effect.within === false ? heed(`${effect.point} is outside ${effect.low ?? ''}–${effect.high ?? ''} ${effect.unit}`) : say(`reading of ${effect.point}${effect.within ? `, within ${effect.low ?? ''}–${effect.high ?? ''} ${effect.unit}` : ''}`)
+      return effect.within === false
+        ? heed(`${effect.point} is outside ${effect.low ?? ''}–${effect.high ?? ''} ${effect.unit}`)
+        : say(`reading of ${effect.point}${effect.within ? `, within ${effect.low ?? ''}–${effect.high ?? ''} ${effect.unit}` : ''}`)
     case 'waits':
       return say(`${effect.what} waits till ${shortDay(effect.until, now, zone)}, ${clockWords(effect.until, zone)}`)
     case 'asks':

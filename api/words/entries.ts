@@ -4,8 +4,18 @@ import type { Place } from '#core/parts/place.ts'
 import { clockWords, shortDay } from './dates.ts'
 import { list } from './lists.ts'
 
-export interface EntryNames { readonly labels: Readonly<Record<string, string>>; readonly zone: string; readonly now: string; /** The machine on whose page the entry is read. */ readonly machine?: string | undefined; readonly money?: (minor: number, currency: string) => string }
-export interface EntryWords { readonly what: string; readonly result: string; /** A test or a reading: set bold. */ readonly proof: boolean }
+export interface EntryNames {
+  readonly labels: Readonly<Record<string, string>>
+  readonly zone: string
+  readonly now: string
+  /** The machine on whose page the entry is read. */ readonly machine?: string | undefined
+  readonly money?: (minor: number, currency: string) => string
+}
+export interface EntryWords {
+  readonly what: string
+  readonly result: string
+  /** A test or a reading: set bold. */ readonly proof: boolean
+}
 
 export function resultWords(result: TestResult): string {
   switch (result.is) {
@@ -33,18 +43,34 @@ function placeWords(place: Place, { labels, machine }: EntryNames): string {
     const holder = labels[around ?? id] ?? 'another machine'
     return place.position ? `${place.position} of ${holder}` : holder
   }
-  if (kind === 'kept') return `kept with ${labels[id] ?? 'its machine'}`
+  if (kind === 'kept') return id === machine ? `kept with the machine${place.position ? `, ${place.position}` : ''}` : `kept with ${labels[id] ?? 'its machine'}`
   if (kind === 'party' || kind === 'person') return labels[id] ?? 'somebody'
   return place.position ? `${id}, ${place.position}` : id
 }
 
 function moveWords(body: Extract<Body, { kind: 'move' }>, names: EntryNames): EntryWords {
+  const here = (place: Place) =>
+    (place.in.kind === 'machine' && place.in.id === names.machine) || (place.in.kind === 'assembly' && names.labels[`around:${place.in.id}`] === names.machine)
+  // A part that never had a tag is called by its position; beside that position the name of its kind will do.
+  const called = (leg: (typeof body.legs)[number]) => {
+    const label = names.labels[leg.part] ?? 'a part'
+    const position = [leg.from, leg.to].map((p) => p.position).find((p) => p !== undefined && label.startsWith(`${p} `))
+    return position === undefined ? label : label.slice(position.length + 1)
+  }
+  const swap = body.legs.length === 2 ? [body.legs.find((l) => here(l.from)), body.legs.find((l) => here(l.to))] : []
+  if (swap[0] && swap[1] && swap[0].from.position === swap[1].to.position && !here(swap[0].to)) {
+    return {
+      what: `swap ${swap[0].from.position ?? ''}: ${called(swap[0])} out to ${placeWords(swap[0].to, names)}, ${called(swap[1])} in from ${placeWords(swap[1].from, names)}`,
+      result: body.forced ? `although: ${body.forced.reason}` : '',
+      proof: false,
+    }
+  }
   const parts = body.legs.map((leg) => {
-    const part = names.labels[leg.part] ?? 'a part'
+    const part = called(leg)
     const from = placeWords(leg.from, names)
     const to = placeWords(leg.to, names)
-    const inHere = leg.to.in.id === names.machine || (leg.to.in.kind === 'assembly' && names.labels[`around:${leg.to.in.id}`] === names.machine)
-    const outHere = leg.from.in.id === names.machine || (leg.from.in.kind === 'assembly' && names.labels[`around:${leg.from.in.id}`] === names.machine)
+    const inHere = here(leg.to)
+    const outHere = here(leg.from)
     if (body.loan) return `lent ${part} from ${from} to ${to}`
     if (inHere && outHere) return `moved ${part} from ${from} to ${to}`
     if (inHere) return `in ${to}: ${part}, from ${from}`
@@ -55,7 +81,8 @@ function moveWords(body: Extract<Body, { kind: 'move' }>, names: EntryNames): En
   return { what: list(parts, 6), result, proof: false }
 }
 
-const targetWords = (body: Extract<Body, { kind: 'change' }>) => `${body.verb} ${body.target.name}${body.from !== undefined && body.to !== undefined ? ` from ${body.from} to ${body.to}` : ''}${body.words ? `, ${body.words}` : ''}`
+const targetWords = (body: Extract<Body, { kind: 'change' }>) =>
+  `${body.verb} ${body.target.name}${body.from !== undefined && body.to !== undefined ? ` from ${body.from} to ${body.to}` : ''}${body.words ? `, ${body.words}` : ''}`
 
 export function entryWords(body: Body, names: EntryNames): EntryWords {
   const plain = (what: string, result = ''): EntryWords => ({ what, result, proof: false })
@@ -69,10 +96,22 @@ export function entryWords(body: Body, names: EntryNames): EntryWords {
       const extra = `${depth}${body.condition ? `, when ${body.condition}` : ''}${gear}${body.notExercised ? `; not exercised: ${body.notExercised}` : ''}`
       const found = body.asFound ? 'as found: ' : ''
       if (body.results.length === 1 && first) return { what: `${found}test ${first.fn}${extra}`, result: resultWords(first.result), proof: true }
-      if (same.size === 1 && first) return { what: `${found}test ${list(body.results.map((r) => r.fn), 6)}${extra}`, result: `${body.results.length} × ${resultWords(first.result)}`, proof: true }
+      if (same.size === 1 && first)
+        return {
+          what: `${found}test ${list(
+            body.results.map((r) => r.fn),
+            6,
+          )}${extra}`,
+          result: `${body.results.length} × ${resultWords(first.result)}`,
+          proof: true,
+        }
       const passed = body.results.filter((r) => r.result.is === 'pass').map((r) => r.fn)
       const others = body.results.filter((r) => r.result.is !== 'pass')
-      return { what: `${found}test ${body.results.length} functions${extra}: ${others.map((r) => `${r.fn} ${resultWords(r.result)}`).join('; ')}`, result: `${passed.length} pass, ${others.length} not`, proof: true }
+      return {
+        what: `${found}test ${body.results.length} functions${extra}: ${others.map((r) => `${r.fn}: ${resultWords(r.result)}`).join('; ')}`,
+        result: `${passed.length} pass, ${others.length} not`,
+        proof: true,
+      }
     }
     case 'move':
       return moveWords(body, names)
@@ -94,7 +133,12 @@ export function entryWords(body: Body, names: EntryNames): EntryWords {
       const low = body.nominal !== undefined && body.tolerance !== undefined ? body.nominal - body.tolerance : undefined
       const high = body.nominal !== undefined && body.tolerance !== undefined ? body.nominal + body.tolerance : undefined
       const value = body.read.value ?? body.read.min
-      const inside = low !== undefined && high !== undefined && value !== undefined ? (value >= low && value <= high ? `in ${low}–${high} ${body.read.unit}` : `outside ${low}–${high} ${body.read.unit}`) : ''
+      const inside =
+        low !== undefined && high !== undefined && value !== undefined
+          ? value >= low && value <= high
+            ? `in ${low}–${high} ${body.read.unit}`
+            : `outside ${low}–${high} ${body.read.unit}`
+          : ''
       return { what: `read ${body.point} ${body.read.asWritten}`, result: inside, proof: true }
     }
     case 'wait':
@@ -105,15 +149,33 @@ export function entryWords(body: Body, names: EntryNames): EntryWords {
       return plain(body.words)
     case 'episode':
       if (body.what === 'opened') return plain(`opened: ${body.title}`)
-      if (body.what === 'paused') return plain(`stopped for today${body.lie ? `; ${body.lie}` : ''}${body.next ? `; next: ${body.next}` : ''}`, body.unplugged ? 'unplugged' : 'not unplugged')
+      if (body.what === 'paused')
+        return plain(`stopped for today${body.lie ? `; ${body.lie}` : ''}${body.next ? `; next: ${body.next}` : ''}`, body.unplugged ? 'unplugged' : 'not unplugged')
       if (body.what === 'resumed') return plain('came back to it')
       return plain(`closed${body.next ? `; next: ${body.next}` : ''}`)
     case 'claim':
       return plain(body.claims.map((c) => `claimed${c.fn ? ` of ${c.fn}` : ''}: “${c.words}”`).join('; '), 'only said')
     case 'machine':
-      if (body.what === 'registered') return plain(`registered as ${body.entryNumber}: ${body.name}, ${body.source.how}${body.source.from ? ` from ${label(body.source.from, 'a giver')}` : ''}`)
+      if (body.what === 'registered')
+        return plain(`registered as ${body.entryNumber}: ${body.name}, ${body.source.how}${body.source.from ? ` from ${label(body.source.from, 'a giver')}` : ''}`)
       if (body.what === 'met') return plain(`written to its own sheet: ${list([...body.functions.map((f) => f.name), ...body.positions.map((p) => p.designator)], 6)}`)
-      return plain(`stated: ${list(Object.entries(body.set).map(([key, value]) => `${key} ${typeof value === 'object' && value !== null ? list(Object.entries(value).map(([k, v]) => `${k} ${String(v)}`), 6) : label(String(value), String(value))}`), 6)}`, body.reason ?? '')
+      return plain(
+        `stated: ${list(
+          Object.entries(body.set).map(
+            ([key, value]) =>
+              `${key} ${
+                typeof value === 'object' && value !== null
+                  ? list(
+                      Object.entries(value).map(([k, v]) => `${k} ${String(v)}`),
+                      6,
+                    )
+                  : label(String(value), String(value))
+              }`,
+          ),
+          6,
+        )}`,
+        body.reason ?? '',
+      )
     case 'part':
       if (body.what === 'content') return plain(`${body.place.position ?? 'position'} found ${body.content === 'empty' ? 'empty' : 'with an unknown part'}`)
       if (body.what === 'health') return plain(`${label(body.part, 'part')}: ${body.health}`, body.because ?? '')

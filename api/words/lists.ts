@@ -7,5 +7,7 @@ export const list = (items: readonly string[], most = 4): string => {
 }
 
 export const count = (n: number, one: string, many = `${one}s`): string => `${n} ${n === 1 ? one : many}`
+/** "an arithmetic chip", "a digit driver". */
+export const aNoun = (noun: string): string => `${/^[aeio]|^u[^ns]/i.test(noun) ? 'an' : 'a'} ${noun}`
 export const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1)
 export const sentence = (text: string): string => (text === '' ? '' : `${capital(text)}${/[.?!]$/.test(text) ? '' : '.'}`)

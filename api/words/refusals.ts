@@ -2,7 +2,7 @@
 import type { Refusal } from '#core/history/refusal.ts'
 import type { Place } from '#core/parts/place.ts'
 import { clockWords, dayWords } from './dates.ts'
-import { list } from './lists.ts'
+import { aNoun, list } from './lists.ts'
 
 export interface RefusalNames {
   readonly zone: string
@@ -11,7 +11,8 @@ export interface RefusalNames {
 
 const placeWords = (place: Place, { labels }: RefusalNames): string => {
   const { kind, id } = place.in
-  const holder = kind === 'tray' ? 'a tray' : kind === 'machine' || kind === 'assembly' || kind === 'kept' || kind === 'party' || kind === 'person' ? (labels[id] ?? 'another place') : id
+  const holder =
+    kind === 'tray' ? 'a tray' : kind === 'machine' || kind === 'assembly' || kind === 'kept' || kind === 'party' || kind === 'person' ? (labels[id] ?? 'another place') : id
   return place.position ? `${place.position} (${holder})` : holder
 }
 
@@ -45,9 +46,9 @@ export function refusalWords(refusal: Refusal, names: RefusalNames): string {
     case 'breaks-later-moves':
       return `That would break ${refusal.moves.length === 1 ? 'a move' : `${refusal.moves.length} moves`} recorded for a later time. Correct those together with this one.`
     case 'look-alike-socket':
-      return `${refusal.position} takes a ${refusal.takes}. This is a ${refusal.partKind}: it belongs in ${list(refusal.belongsIn)}, which looks alike.`
+      return `${refusal.position} takes ${aNoun(refusal.takes)}. This is ${aNoun(refusal.partKind)}: it belongs in ${list(refusal.belongsIn)}, which looks alike.`
     case 'wrong-kind':
-      return `${refusal.position} takes a ${refusal.takes}, and this is a ${refusal.partKind}. Say “because …” to fit it all the same.`
+      return `${refusal.position} takes ${aNoun(refusal.takes)}, and this is ${aNoun(refusal.partKind)}.`
     case 'rating-below':
       return `${refusal.position} needs at least ${refusal.needVolts} V, and this part is rated ${refusal.hasVolts} V.`
     case 'safety-class':

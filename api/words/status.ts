@@ -6,7 +6,10 @@ import { dayWords, shortDay } from './dates.ts'
 import { resultWords } from './entries.ts'
 import { capital, count, list, sentence } from './lists.ts'
 
-interface When { readonly now: string; readonly zone: string }
+interface When {
+  readonly now: string
+  readonly zone: string
+}
 
 export const statusTitle = (status: StatusView): string => capital(status.word)
 
@@ -24,6 +27,12 @@ export function changeWords(change: ChangeSummary, { now, zone }: When): string 
   return `${change.target.name} was ${list(change.verbs) || 'worked on'} on ${to}`
 }
 
+const cutWords: Readonly<Record<ChangeSummary['kind'], string>> = { 'out and back': 'back', swapped: 'swapped', 'taken out': 'out', 'put in': 'in', worked: '' }
+
+/** The few words at the foot of the copper line: "16 Oct, IC18 back". */
+export const cutLabel = (change: ChangeSummary, { now, zone }: When): string =>
+  `${shortDay(change.to, now, zone)}, ${change.target.name} ${cutWords[change.kind] || (change.verbs[0] ?? '')}`.trim()
+
 /** Why the status is what it is, in one or two sentences. */
 export function statusSentence(status: StatusView, when: When): string {
   switch (status.word) {
@@ -32,15 +41,23 @@ export function statusSentence(status: StatusView, when: When): string {
     case 'incomplete':
       return status.missing
         .filter((m) => m.where !== 'tray')
-        .map((m) => sentence(`${m.position} is empty: its ${m.partKind} is ${m.where === 'missing' ? 'missing' : m.where === 'loan' ? `on loan, in ${m.place ?? 'another place'}` : `in ${m.place ?? 'another place'}`}`))
+        .map((m) =>
+          sentence(
+            `${m.position} is empty: its ${m.partKind} is ${m.where === 'missing' ? 'missing' : m.where === 'loan' ? `on loan, in ${m.place ?? 'another place'}` : `in ${m.place ?? 'another place'}`}`,
+          ),
+        )
         .join(' ')
     case 'in pieces':
-      return sentence(`${list([...status.off.map((o) => o.position), ...status.missing.map((m) => `${m.position} ${m.partKind}`)])} ${status.off.length + status.missing.length === 1 ? 'is' : 'are'} off the machine`)
+      return sentence(
+        `${list([...status.off.map((o) => o.position), ...status.missing.map((m) => `${m.position} ${m.partKind}`)])} ${status.off.length + status.missing.length === 1 ? 'is' : 'are'} off the machine`,
+      )
     case 'not working':
     case 'faulty':
       return sentence(`${list(status.because)} ${status.because.length === 1 ? 'fails' : 'fail'}`)
     case 'retest due':
-      return status.change ? `${sentence(`${changeWords(status.change, when)}${status.changes > 1 ? `, and ${count(status.changes - 1, 'other thing')} ${status.changes === 2 ? 'was' : 'were'} touched` : ''}`)} ${status.because.length === status.of ? 'Nothing' : capital(list(status.because))} ${status.because.length === 1 || status.because.length === status.of ? 'has' : 'have'} ${status.because.length === status.of ? '' : 'not '}been tested since.` : sentence(`the last test of ${list(status.because)} proves nothing: its gear was unfit`)
+      return status.change
+        ? `${sentence(`${changeWords(status.change, when)}${status.changes > 1 ? `, and ${count(status.changes - 1, 'other thing')} ${status.changes === 2 ? 'was' : 'were'} touched` : ''}`)} ${status.because.length === status.of ? 'Nothing' : capital(list(status.because))} ${status.because.length === 1 || status.because.length === status.of ? 'has' : 'have'} ${status.because.length === status.of ? '' : 'not '}been tested since.`
+        : sentence(`the last test of ${list(status.because)} proves nothing: its gear was unfit`)
     case 'not known':
       return status.because.length ? sentence(`never tested here: ${list(status.because)}`) : 'No function of it is called essential yet.'
     case 'unproved':
@@ -66,7 +83,9 @@ export function standingWords(row: FunctionRow, { now, zone }: When): string {
       return row.changes.length ? 'fails, worked on since' : `fails${on}`
     case 'partly':
     case 'intermittent':
-      return row.test ? `${row.test.result.is === 'partly' ? `${row.test.result.good} of ${row.test.result.of}` : 'now and then'}${row.changes.length ? ', worked on since' : on}` : row.word
+      return row.test
+        ? `${row.test.result.is === 'partly' ? `${row.test.result.good} of ${row.test.result.of}` : 'now and then'}${row.changes.length ? ', worked on since' : on}`
+        : row.word
     case 'unproved':
       return row.run ? `clean ${row.run.clean} of ${row.run.needed}` : 'unproved'
     case 'claimed':
@@ -90,7 +109,8 @@ export function standingSentence(row: FunctionRow, when: When): string {
   const beside = row.beside ? ` Tried again on ${dayWords(row.beside.at, when.zone)}: ${resultWords(row.beside.result)}.` : ''
   if (row.voided && !row.test) return `The test of ${dayWords(row.voided.at, when.zone)} proves nothing: ${row.voided.gear} was unfit.`
   if (row.changes.length) return `${sentence(test)} Since then ${list(row.changes.map((c) => changeWords(c, when)))}.${beside}`
-  if (row.run && row.word === 'unproved') return `${sentence(test)} ${row.run.clean} clean of ${row.run.clean}; if the old ${row.run.failures} of ${row.run.of} still held, such luck has ${Math.round(row.run.luck * 100)} %.${beside}`
+  if (row.run && row.word === 'unproved')
+    return `${sentence(test)} ${row.run.clean} clean of ${row.run.clean}; if the old ${row.run.failures} of ${row.run.of} still held, such luck has ${Math.round(row.run.luck * 100)} %.${beside}`
   if (row.claim && !row.test) return `Said on arrival: “${row.claim.words}”. Not tested here.${beside}`
   return `${sentence(test)}${beside}`.trim()
 }
@@ -121,7 +141,12 @@ export function ruleWords(answer: RuleAnswer, depth?: string): { readonly saw: s
   switch (answer.rule) {
     case 'tested before work':
       if (answer.is === 'not known') return { saw: 'The sheet names no essential function.', satisfy: 'Test what you can see, or name essential functions on the type sheet.' }
-      return { saw: sentence(`the house asks for ${depth === 'full' ? 'every function' : depth === 'look' ? 'a look' : 'the essential functions'} before the first change${about ? `; open: ${about}` : ''}`), satisfy: 'Test them now, or say why not.' }
+      return {
+        saw: sentence(
+          `the house asks for ${depth === 'full' ? 'every function' : depth === 'look' ? 'a look' : 'the essential functions'} before the first change${about ? `; open: ${about}` : ''}`,
+        ),
+        satisfy: 'Test them now, or say why not.',
+      }
     case 'tray empty':
       return { saw: sentence(`off the machine: ${about}`), satisfy: 'Put it back, or name it as left for later.' }
     case 'fasteners balance':
@@ -167,7 +192,11 @@ export function bracketWords(bracket: Bracket, when: When): { readonly title: st
     case 'outside what was declared':
       return { title: 'Outside what was declared', detail: sentence(`${fns} got better after work on things the sheet does not connect with it`), strong: true }
     case 'no effect':
-      return { title: bracket.strength === 'shows nothing' ? 'Shows nothing' : 'No effect', detail: `${sentence(`${names.join(', ')} did not change ${fns}`)}${bracket.cleared ? ` ${sentence(`${bracket.cleared} is not shown faulty`)}` : bracket.weakened.includes('part put in not proved') ? ' The part put in was not proved.' : ''}`, strong: false }
+      return {
+        title: bracket.strength === 'shows nothing' ? 'Shows nothing' : 'No effect',
+        detail: `${sentence(`${names.join(', ')} did not change ${fns}`)}${bracket.cleared ? ` ${sentence(`${bracket.cleared} is not shown faulty`)}` : bracket.weakened.includes('part put in not proved') ? ' The part put in was not proved.' : ''}`,
+        strong: false,
+      }
     case 'no lasting effect together':
       return { title: 'No lasting effect together', detail: sentence(`${list(names, 6)} did not change ${fns}`), strong: false }
     case 'changed symptom':

@@ -38,7 +38,7 @@ export function recordEntries(closure: readonly Entry[]): Entry[] {
   const own = closure.filter((e) => !isHouse(e) && !isRight(e))
   const named = new Set(own.flatMap(idsIn))
   const house = closure.filter(isHouse)
-  for (let grown = true; grown; ) {
+  for (let grown = true; grown;) {
     grown = false
     for (const entry of house) {
       const id = entry.body.kind === 'type' ? entry.body.type : entry.body.kind === 'party' ? entry.body.party : entry.body.kind === 'gear' ? entry.body.gear : ''
@@ -51,7 +51,9 @@ export function recordEntries(closure: readonly Entry[]): Entry[] {
       }
     }
   }
-  const keep = house.filter((e) => (e.body.kind === 'type' && named.has(e.body.type)) || (e.body.kind === 'party' && named.has(e.body.party)) || (e.body.kind === 'gear' && named.has(e.body.gear)))
+  const keep = house.filter(
+    (e) => (e.body.kind === 'type' && named.has(e.body.type)) || (e.body.kind === 'party' && named.has(e.body.party)) || (e.body.kind === 'gear' && named.has(e.body.gear)),
+  )
   const kept = new Set([...own, ...keep].map((e) => e.id))
   return [...own, ...keep]
     .sort((a, b) => a.seq - b.seq)

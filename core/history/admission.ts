@@ -10,7 +10,7 @@ import { isSlot, type Place } from '#core/parts/place.ts'
 import { instantToMs, isPoint, type Instant } from '#core/quantity/time.ts'
 import { closingCheck } from '#core/work/checks.ts'
 import { atLeast, mayWrite, type Role } from '#core/work/roles.ts'
-import type { Draft, Entry } from './entry.ts'
+import type { Entry } from './entry.ts'
 import type { Refusal } from './refusal.ts'
 import { latestAmendment, standingStatements, type Statement } from './versions.ts'
 import type { World } from './world.ts'
@@ -58,7 +58,11 @@ const touchesLedger = (entry: Entry) => entry.body.kind === 'move' || entry.body
 function judgeLedger(world: World, before: readonly Entry[], group: readonly Entry[]): Refusal | undefined {
   if (!group.some(touchesLedger)) return undefined
   const plain = group.every((e) => !e.amends && e.body.kind !== 'settle')
-  if (plain) return ledgerRefusal(world, group.flatMap((e) => (e.body.kind === 'move' ? [moveAt(e, e.body.legs)] : [])))
+  if (plain)
+    return ledgerRefusal(
+      world,
+      group.flatMap((e) => (e.body.kind === 'move' ? [moveAt(e, e.body.legs)] : [])),
+    )
   const now = movesOf(world.line)
   const after = movesOf(standingStatements([...before, ...group]))
   const add: MoveAt[] = []
@@ -119,7 +123,9 @@ function judgeBody(world: World, entry: Entry, writer: Writer): Judgement {
       if (episode.state === 'closed') return contested({ rule: 'episode-not-open', episode: episode.id })
       if (body.what === 'resumed' && episode.state !== 'paused') return contested({ rule: 'episode-not-paused', episode: episode.id })
       if (body.what !== 'closed') return recorded
-      const unmet = closingCheck(world, machine, episode, body).rules.filter((r) => r.is === 'not met').map((r) => r.rule)
+      const unmet = closingCheck(world, machine, episode, body)
+        .rules.filter((r) => r.is === 'not met')
+        .map((r) => r.rule)
       return unmet.length > 0 ? refused({ rule: 'closing-not-met', unmet }) : recorded
     }
     case 'settle': {

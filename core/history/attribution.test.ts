@@ -11,7 +11,14 @@ const solder = (t: Teller, at: string, name: string) => t.told(at, { kind: 'chan
 const reseat = (t: Teller, at: string, name: string) => t.told(at, { kind: 'change', machine: home, target: { sort: 'position', name }, verb: 'reseated', reach: 'disturbed' })
 
 function swapIC40(t: Teller, at: string, episode: EpisodeId, health: 'proved good' | 'unknown', into = spare) {
-  t.told(at.replace(':00.', ':01.'), { kind: 'part', what: 'identified', part: into, partKind: '74LS374', tag: `P-${into.slice(-3)}`, place: { in: { kind: 'store', id: 'drawer' } } })
+  t.told(at.replace(':00.', ':01.'), {
+    kind: 'part',
+    what: 'identified',
+    part: into,
+    partKind: '74LS374',
+    tag: `P-${into.slice(-3)}`,
+    place: { in: { kind: 'store', id: 'drawer' } },
+  })
   t.told(at.replace(':00.', ':02.'), { kind: 'part', what: 'health', part: into, health })
   t.told(at.replace(':00.', ':03.'), {
     kind: 'move',
@@ -117,7 +124,10 @@ describe('what a change shows', () => {
   it('does not claim an order where the intervals overlap', () => {
     const { t } = twoTerminals()
     test(t, '2026-03-02T10:00:00.000Z', { send: fail })
-    t.told({ earliest: '2026-03-03T00:00:00.000Z', latest: '2026-03-03T23:59:59.999Z' }, { kind: 'change', machine: home, target: { sort: 'position', name: 'IC40' }, verb: 'resoldered', reach: 'altered' })
+    t.told(
+      { earliest: '2026-03-03T00:00:00.000Z', latest: '2026-03-03T23:59:59.999Z' },
+      { kind: 'change', machine: home, target: { sort: 'position', name: 'IC40' }, verb: 'resoldered', reach: 'altered' },
+    )
     test(t, '2026-03-03T12:00:00.000Z', { send: pass })
     expect(conclusions(t, 'send')[0]!.verdict).toBe('order not known')
   })

@@ -123,7 +123,17 @@ function pairwise(world: World, machine: MachineState, fn: SheetFunction, tests:
 
 const nothing: readonly never[] = []
 
-function conclude(world: World, fn: string, before: TestRecord | undefined, after: TestRecord, between: readonly Step[], unknownOrder: boolean, undeclared: boolean, wasIntermittent: boolean, earlier: readonly Conclusion[]): Conclusion | undefined {
+function conclude(
+  world: World,
+  fn: string,
+  before: TestRecord | undefined,
+  after: TestRecord,
+  between: readonly Step[],
+  unknownOrder: boolean,
+  undeclared: boolean,
+  wasIntermittent: boolean,
+  earlier: readonly Conclusion[],
+): Conclusion | undefined {
   const changes: NetChange[] = []
   const orDisturbed: NetChange[] = []
   for (const change of netChanges(between)) {

@@ -53,8 +53,7 @@ export interface Dependencies {
 export function dependenciesOf(fn: SheetFunction, positions: readonly SheetPosition[]): Dependencies {
   const known = new Map(positions.map((p) => [p.designator, p]))
   const around = new Set<string>()
-  for (const name of fn.dependsOn)
-    for (let at = known.get(name)?.on, hops = 0; at !== undefined && hops < 20; at = known.get(at)?.on, hops++) around.add(at)
+  for (const name of fn.dependsOn) for (let at = known.get(name)?.on, hops = 0; at !== undefined && hops < 20; at = known.get(at)?.on, hops++) around.add(at)
   return { anything: fn.dependsOn.length === 0, declared: new Set(fn.dependsOn), around, known: new Set(known.keys()) }
 }
 
@@ -111,7 +110,8 @@ function netOf(steps: readonly Step[]): NetChange {
   const after = last.in
   // A part that was in another machine or out of the house is an alteration of its position, even when it is back.
   const moved: Reach = before !== undefined && before === after && elsewhere === undefined ? 'disturbed' : 'altered'
-  const kind: NetKind = before !== undefined && before === after ? 'out and back' : before !== undefined && after !== undefined ? 'swapped' : after === undefined ? 'taken out' : 'put in'
+  const kind: NetKind =
+    before !== undefined && before === after ? 'out and back' : before !== undefined && after !== undefined ? 'swapped' : after === undefined ? 'taken out' : 'put in'
   return { target, reach: stronger(reach, moved), kind, steps, before, after, elsewhere: kind === 'out and back' ? elsewhere : (last.elsewhere ?? elsewhere) }
 }
 

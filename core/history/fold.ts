@@ -3,7 +3,19 @@ import { sortKey, type Instant } from '#core/quantity/time.ts'
 import { emptyDraft, machineDraft, type WorldDraft } from './draft.ts'
 import type { Entry } from './entry.ts'
 import { reduceGear, reduceParty, reduceRule, reduceType } from './reduce/house.ts'
-import { reduceChange, reduceClaim, reduceConnection, reduceCustody, reduceEpisode, reduceFastening, reduceHazard, reduceIncident, reduceMachine, reduceQuestion, reduceTest } from './reduce/machine.ts'
+import {
+  reduceChange,
+  reduceClaim,
+  reduceConnection,
+  reduceCustody,
+  reduceEpisode,
+  reduceFastening,
+  reduceHazard,
+  reduceIncident,
+  reduceMachine,
+  reduceQuestion,
+  reduceTest,
+} from './reduce/machine.ts'
 import { reduceMove, reducePart } from './reduce/moves.ts'
 import { standingStatements, type Statement } from './versions.ts'
 import type { World } from './world.ts'

@@ -32,10 +32,10 @@ describe('an intermittent function', () => {
     test(t, '2026-03-02T10:00:00.000Z', { screen: { is: 'intermittent', failures: 5, of: 6 } }, { condition: 'cold' })
     expect(screen(t).word).toBe('intermittent')
     test(t, '2026-03-02T11:00:00.000Z', { screen: { is: 'pass', starts: 1 } }, { condition: 'cold' })
-    expect(screen(t)).toMatchObject({ word: "unproved", run: { clean: 1, needed: 3 } }) // C(6,5)/C(8,5) = 6/56, C(6,5)/C(9,5) = 6/126
+    expect(screen(t)).toMatchObject({ word: 'unproved', run: { clean: 1, needed: 3 } }) // C(6,5)/C(8,5) = 6/56, C(6,5)/C(9,5) = 6/126
     test(t, '2026-03-02T12:00:00.000Z', { screen: { is: 'pass', starts: 40 } }, { condition: 'warm' })
     expect(screen(t).word).toBe('unproved')
-    test(t, "2026-03-03T08:00:00.000Z", { screen: { is: "pass", starts: 2 } }, { condition: "cold" })
+    test(t, '2026-03-03T08:00:00.000Z', { screen: { is: 'pass', starts: 2 } }, { condition: 'cold' })
     expect(screen(t).word).toBe('works')
   })
 

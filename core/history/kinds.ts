@@ -88,7 +88,10 @@ export const resultSchema = z.discriminatedUnion('is', [
 const testBody = z.strictObject({
   kind: z.literal('test'),
   machine: machineIdSchema,
-  results: z.array(z.strictObject({ fn: label, result: resultSchema })).min(1).max(500),
+  results: z
+    .array(z.strictObject({ fn: label, result: resultSchema }))
+    .min(1)
+    .max(500),
   depth: z.enum(testDepths),
   gear: z.array(gearIdSchema).max(20).default([]),
   asFound: z.boolean().optional(),
@@ -100,7 +103,11 @@ const testBody = z.strictObject({
 export const legSchema = z.strictObject({ part: partIdSchema, from: placeSchema, to: placeSchema })
 const moveBody = z.strictObject({
   kind: z.literal('move'),
-  legs: z.array(legSchema).min(1).max(500).refine((legs) => new Set(legs.map((l) => l.part)).size === legs.length, 'One part moves once in an act.'),
+  legs: z
+    .array(legSchema)
+    .min(1)
+    .max(500)
+    .refine((legs) => new Set(legs.map((l) => l.part)).size === legs.length, 'One part moves once in an act.'),
   loan: z.strictObject({ home: placeSchema, due: instantSchema.optional() }).optional(),
   forced: z.strictObject({ reason: words }).optional(),
   authority: partyIdSchema.optional(),
@@ -128,19 +135,59 @@ const policyValue = z.strictObject({ kind: z.literal('rule'), what: z.literal('p
 
 const ruleBody = z.discriminatedUnion('what', [
   policyValue,
-  z.strictObject({ kind: z.literal('rule'), what: z.literal('authorisation'), party: partyIdSchema, authority: z.enum(authorities), granted: z.boolean(), until: instantSchema.optional(), reason: someWords.optional() }),
-  z.strictObject({ kind: z.literal('rule'), what: z.literal('grant'), party: partyIdSchema, machine: machineIdSchema, granted: z.boolean(), from: instantSchema.optional(), until: instantSchema.optional() }),
+  z.strictObject({
+    kind: z.literal('rule'),
+    what: z.literal('authorisation'),
+    party: partyIdSchema,
+    authority: z.enum(authorities),
+    granted: z.boolean(),
+    until: instantSchema.optional(),
+    reason: someWords.optional(),
+  }),
+  z.strictObject({
+    kind: z.literal('rule'),
+    what: z.literal('grant'),
+    party: partyIdSchema,
+    machine: machineIdSchema,
+    granted: z.boolean(),
+    from: instantSchema.optional(),
+    until: instantSchema.optional(),
+  }),
 ])
 
 const gearBody = z.discriminatedUnion('what', [
-  z.strictObject({ kind: z.literal('gear'), what: z.literal('identified'), gear: gearIdSchema, name: label, gearKind: label, attributes: attributes.default({}), limits: someWords.optional() }),
+  z.strictObject({
+    kind: z.literal('gear'),
+    what: z.literal('identified'),
+    gear: gearIdSchema,
+    name: label,
+    gearKind: label,
+    attributes: attributes.default({}),
+    limits: someWords.optional(),
+  }),
   z.strictObject({ kind: z.literal('gear'), what: z.literal('proved'), gear: gearIdSchema, words: someWords.optional() }),
-  z.strictObject({ kind: z.literal('gear'), what: z.literal('unfit'), gear: gearIdSchema, need: label, since: instantSchema.nullable(), until: instantSchema.optional(), because: words }),
+  z.strictObject({
+    kind: z.literal('gear'),
+    what: z.literal('unfit'),
+    gear: gearIdSchema,
+    need: label,
+    since: instantSchema.nullable(),
+    until: instantSchema.optional(),
+    because: words,
+  }),
 ])
 
 const episodeBody = z.discriminatedUnion('what', [
   z.strictObject({ kind: z.literal('episode'), what: z.literal('opened'), machine: machineIdSchema, title: label, number: z.int().min(1).optional() }),
-  z.strictObject({ kind: z.literal('episode'), what: z.literal('paused'), machine: machineIdSchema, episode: entryIdSchema, lie: someWords, unplugged: z.boolean(), next: someWords }),
+  z.strictObject({
+    kind: z.literal('episode'),
+    what: z.literal('paused'),
+    machine: machineIdSchema,
+    episode: entryIdSchema,
+    lie: someWords,
+    unplugged: z.boolean(),
+    next: someWords,
+  }),
   z.strictObject({ kind: z.literal('episode'), what: z.literal('resumed'), machine: machineIdSchema, episode: entryIdSchema }),
   z.strictObject({
     kind: z.literal('episode'),
@@ -150,7 +197,10 @@ const episodeBody = z.discriminatedUnion('what', [
     next: someWords,
     /** The closing check as it stood, kept with the closing. */
     report: z.array(z.strictObject({ rule: label, is: label, note: someWords.optional() })).max(60),
-    deferred: z.array(z.strictObject({ what: label, reason: words, until: instantSchema.optional() })).max(60).default([]),
+    deferred: z
+      .array(z.strictObject({ what: label, reason: words, until: instantSchema.optional() }))
+      .max(60)
+      .default([]),
   }),
 ])
 
@@ -158,25 +208,70 @@ const kindSchemas = [
   machineBody,
   partBody,
   z.strictObject({ kind: z.literal('type'), type: typeIdSchema, sheet: sheetSchema, learnedIn: entryIdSchema.optional() }),
-  z.strictObject({ kind: z.literal('party'), party: partyIdSchema, name: label, initials: z.string().trim().max(4).optional(), sort: z.enum(['person', 'organisation']), roles: z.array(label).max(12).default([]) }),
+  z.strictObject({
+    kind: z.literal('party'),
+    party: partyIdSchema,
+    name: label,
+    initials: z.string().trim().max(4).optional(),
+    sort: z.enum(['person', 'organisation']),
+    roles: z.array(label).max(12).default([]),
+  }),
   gearBody,
   ruleBody,
-  z.strictObject({ kind: z.literal('claim'), machine: machineIdSchema, by: partyIdSchema.optional(), claims: z.array(z.strictObject({ fn: label.optional(), says: z.enum(['works', 'fails', 'not said']), words })).min(1).max(100) }),
+  z.strictObject({
+    kind: z.literal('claim'),
+    machine: machineIdSchema,
+    by: partyIdSchema.optional(),
+    claims: z
+      .array(z.strictObject({ fn: label.optional(), says: z.enum(['works', 'fails', 'not said']), words }))
+      .min(1)
+      .max(100),
+  }),
   testBody,
   moveBody,
   changeBody,
-  z.strictObject({ kind: z.literal('fastening'), machine: machineIdSchema, way: z.enum(['off', 'on']), what: label, count: z.int().min(0).max(10000), size: label, cup: label.optional() }),
+  z.strictObject({
+    kind: z.literal('fastening'),
+    machine: machineIdSchema,
+    way: z.enum(['off', 'on']),
+    what: label,
+    count: z.int().min(0).max(10000),
+    size: label,
+    cup: label.optional(),
+  }),
   z.strictObject({ kind: z.literal('connection'), machine: machineIdSchema, connector: label, way: z.enum(['off', 'on']) }),
   z.strictObject({ kind: z.literal('power'), machine: machineIdSchema, way: z.enum(['on', 'off']), words: someWords.optional() }),
   z.strictObject({ kind: z.literal('incident'), machine: machineIdSchema, words, target: targetSchema.optional() }),
   z.strictObject({ kind: z.literal('hazard'), what: z.literal('noted'), machine: machineIdSchema, words, barsPower: z.boolean() }),
   z.strictObject({ kind: z.literal('hazard'), what: z.literal('cleared'), machine: machineIdSchema, hazard: entryIdSchema, words }),
-  z.strictObject({ kind: z.literal('custody'), machine: machineIdSchema, to: placeSchema, carriage: z.enum(['by hand', 'vehicle', 'post']), purpose: z.enum(['arrival', 'bench', 'storage', 'loan out', 'return to owner', 'back', 'display']), until: instantSchema.optional(), words: someWords.optional() }),
+  z.strictObject({
+    kind: z.literal('custody'),
+    machine: machineIdSchema,
+    to: placeSchema,
+    carriage: z.enum(['by hand', 'vehicle', 'post']),
+    purpose: z.enum(['arrival', 'bench', 'storage', 'loan out', 'return to owner', 'back', 'display']),
+    until: instantSchema.optional(),
+    words: someWords.optional(),
+  }),
   z.strictObject({ kind: z.literal('question'), what: z.literal('asked'), machine: machineIdSchema, words }),
   z.strictObject({ kind: z.literal('question'), what: z.literal('answered'), machine: machineIdSchema, question: entryIdSchema, words }),
-  z.strictObject({ kind: z.literal('reading'), machine: machineIdSchema, point: label, read: quantitySchema, nominal: z.number().optional(), tolerance: z.number().min(0).optional() }),
+  z.strictObject({
+    kind: z.literal('reading'),
+    machine: machineIdSchema,
+    point: label,
+    read: quantitySchema,
+    nominal: z.number().optional(),
+    tolerance: z.number().min(0).optional(),
+  }),
   z.strictObject({ kind: z.literal('wait'), machine: machineIdSchema, what: label, until: instantSchema, why: someWords.optional() }),
-  z.strictObject({ kind: z.literal('photo'), machine: machineIdSchema, file: z.string().regex(/^[0-9a-f]{64}$/, 'A photograph is named by its SHA-256.'), width: z.int().positive(), height: z.int().positive(), words: someWords.optional() }),
+  z.strictObject({
+    kind: z.literal('photo'),
+    machine: machineIdSchema,
+    file: z.string().regex(/^[0-9a-f]{64}$/, 'A photograph is named by its SHA-256.'),
+    width: z.int().positive(),
+    height: z.int().positive(),
+    words: someWords.optional(),
+  }),
   z.strictObject({ kind: z.literal('note'), machine: machineIdSchema.optional(), words }),
   z.strictObject({ kind: z.literal('override'), machine: machineIdSchema, check: label, rule: label, reason: words, role: label }),
   z.strictObject({ kind: z.literal('settle'), entry: entryIdSchema, outcome: z.enum(['happened', 'did not happen']), words: someWords.optional() }),

@@ -5,8 +5,23 @@ import type { Instant } from '#core/quantity/time.ts'
 
 export type Refusal =
   /** The part was not where the move takes it from. */
-  | { readonly rule: 'part-not-there'; readonly part: PartId; readonly claimed: Place; readonly actual: Place; readonly by?: EntryId | undefined; readonly since?: Instant | undefined; readonly who?: string | undefined }
-  | { readonly rule: 'position-occupied'; readonly place: Place; readonly occupant?: PartId | undefined; readonly asFound: boolean; readonly since?: Instant | undefined; readonly by?: EntryId | undefined }
+  | {
+      readonly rule: 'part-not-there'
+      readonly part: PartId
+      readonly claimed: Place
+      readonly actual: Place
+      readonly by?: EntryId | undefined
+      readonly since?: Instant | undefined
+      readonly who?: string | undefined
+    }
+  | {
+      readonly rule: 'position-occupied'
+      readonly place: Place
+      readonly occupant?: PartId | undefined
+      readonly asFound: boolean
+      readonly since?: Instant | undefined
+      readonly by?: EntryId | undefined
+    }
   /** A late move or a correction that would break moves recorded after its place in the order. */
   | { readonly rule: 'breaks-later-moves'; readonly moves: readonly EntryId[] }
   | { readonly rule: 'look-alike-socket'; readonly position: string; readonly takes: string; readonly partKind: string; readonly belongsIn: readonly string[] }

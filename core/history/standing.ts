@@ -65,7 +65,18 @@ export function standingOf(world: World, machine: MachineState, fn: SheetFunctio
   }
   const claim = machine.claims.findLast((c) => c.fn === fn.name && c.says !== 'not said')
   if (!test) {
-    const word = voided && (!beside || beside.order < voided.test.order) ? 'void' : beside ? (beside.result.is === 'not possible' ? 'blocked' : 'inconclusive') : voided ? 'void' : claim ? 'claimed' : 'untested'
+    const word =
+      voided && (!beside || beside.order < voided.test.order)
+        ? 'void'
+        : beside
+          ? beside.result.is === 'not possible'
+            ? 'blocked'
+            : 'inconclusive'
+          : voided
+            ? 'void'
+            : claim
+              ? 'claimed'
+              : 'untested'
     return { ...base, word, changes: [], beside, voided, claim }
   }
   const changes = changesSince(machine, tests, test, deps)

@@ -6,7 +6,8 @@ import { policyOf } from '#core/work/policy.ts'
 import { standingsOf, type Standing, type StandingWord } from './standing.ts'
 import type { EpisodeState, HazardState, MachineState, World } from './world.ts'
 
-export type WorkingStatus = 'do not power' | 'incomplete' | 'in pieces' | 'not working' | 'faulty' | 'retest due' | 'not known' | 'unproved' | 'check overdue' | 'working' | 'not run'
+export type WorkingStatus =
+  'do not power' | 'incomplete' | 'in pieces' | 'not working' | 'faulty' | 'retest due' | 'not known' | 'unproved' | 'check overdue' | 'working' | 'not run'
 
 export interface MachineStanding {
   readonly status: WorkingStatus
@@ -36,13 +37,30 @@ export function machineStanding(world: World, machine: MachineState): MachineSta
   const stand = standings.filter((s) => s.word === 'works' || ((s.word === 'fails' || s.word === 'partly' || s.word === 'intermittent') && s.changes.length === 0))
   const proofs = stand.flatMap((s) => (s.test ? [s.test.entry.happenedAt.latest] : [])).sort()
   const expiries = standings.flatMap((s) => (s.word === 'works' && s.standsUntilMs !== undefined ? [s.standsUntilMs + 1] : []))
-  const base = { standings, stand: stand.length, of: standings.length, oldestProof: proofs[0], missing, off, bars, holdsUntilMs: expiries.length ? Math.min(...expiries) : undefined }
+  const base = {
+    standings,
+    stand: stand.length,
+    of: standings.length,
+    oldestProof: proofs[0],
+    missing,
+    off,
+    bars,
+    holdsUntilMs: expiries.length ? Math.min(...expiries) : undefined,
+  }
   const say = (status: WorkingStatus, because: readonly string[] = []): MachineStanding => ({ ...base, status, because })
 
-  if (bars.length > 0) return say('do not power', bars.map((h) => h.words))
+  if (bars.length > 0)
+    return say(
+      'do not power',
+      bars.map((h) => h.words),
+    )
   if (policyOf(world, machine, 'run') === 'not run') return say('not run')
   const away = missing.filter((m) => m.where !== 'tray')
-  if (away.length > 0) return say('incomplete', away.map((m) => m.position))
+  if (away.length > 0)
+    return say(
+      'incomplete',
+      away.map((m) => m.position),
+    )
   if (off.length > 0 || missing.length > 0) return say('in pieces', [...off.map((a) => a.position), ...missing.map((m) => m.position)])
   const dead = among(essential, 'fails')
   if (dead.length > 0) return say('not working', names(dead))

@@ -24,7 +24,9 @@ function bodySubjects(body: Body): Subject[] {
     case 'move':
       return [...body.legs.flatMap((leg): Subject[] => [{ kind: 'part', id: leg.part }, ...ofPlace(leg.from), ...ofPlace(leg.to)]), ...(body.loan ? ofPlace(body.loan.home) : [])]
     case 'part':
-      return body.what === 'content' ? [...machine, ...ofPlace(body.place)] : [{ kind: 'part', id: body.part }, ...(body.what === 'identified' && body.place ? ofPlace(body.place) : [])]
+      return body.what === 'content'
+        ? [...machine, ...ofPlace(body.place)]
+        : [{ kind: 'part', id: body.part }, ...(body.what === 'identified' && body.place ? ofPlace(body.place) : [])]
     case 'test':
       return [...machine, ...body.gear.map((id): Subject => ({ kind: 'gear', id }))]
     case 'gear':

@@ -25,8 +25,7 @@ export interface Telling {
 }
 
 /** A deterministic, ordered id: the n-th of its family. */
-export const numberedId = <T extends string>(n: number, family = 1): T =>
-  asId<T>(`${String(family).padStart(8, '0')}-0000-7000-8000-${n.toString(16).padStart(12, '0')}`)
+export const numberedId = <T extends string>(n: number, family = 1): T => asId<T>(`${String(family).padStart(8, '0')}-0000-7000-8000-${n.toString(16).padStart(12, '0')}`)
 
 export class Teller {
   readonly entries: Entry[] = []
@@ -59,8 +58,20 @@ export class Teller {
       ...(telling.restsOn ? { restsOn: telling.restsOn } : {}),
     }
     const inherited = [telling.amends?.entry, body.kind === 'settle' ? body.entry : undefined].flatMap((id) => (id ? (this.entries.find((e) => e.id === id)?.about ?? []) : []))
-    const entry: Entry = { ...draft, about: subjectsOf(draft, inherited, machineOf(world)), recordedAt, seq: this.entries.length + 1, recordedBy: telling.account ?? this.account, became: 'recorded' }
-    const [judgement = { became: 'recorded' as const }] = judge(world, this.entries, [entry], { role: telling.role ?? 'steward', account: entry.recordedBy, now: recordedAt, fromOutbox: telling.fromOutbox ?? false })
+    const entry: Entry = {
+      ...draft,
+      about: subjectsOf(draft, inherited, machineOf(world)),
+      recordedAt,
+      seq: this.entries.length + 1,
+      recordedBy: telling.account ?? this.account,
+      became: 'recorded',
+    }
+    const [judgement = { became: 'recorded' as const }] = judge(world, this.entries, [entry], {
+      role: telling.role ?? 'steward',
+      account: entry.recordedBy,
+      now: recordedAt,
+      fromOutbox: telling.fromOutbox ?? false,
+    })
     if (judgement.became === 'refused') return { entry, judgement }
     const stored: Entry = judgement.became === 'contested' ? { ...entry, became: 'contested', contest: judgement.contest } : entry
     this.entries.push(stored)

@@ -30,10 +30,23 @@ describe('amendments', () => {
     allPass(t, '2026-03-02T10:00:00.000Z')
     const change = t.told('2026-03-03T10:00:00.000Z', { kind: 'change', machine: home, target: { sort: 'position', name: 'LS1' }, verb: 'resoldered', reach: 'altered' })
     expect(word(t, 'bell')).toBe('retest')
-    const moved = t.told('2026-03-03T10:00:00.000Z', { kind: 'change', machine: other, target: { sort: 'position', name: 'LS1' }, verb: 'resoldered', reach: 'altered' }, correct(change.id))
+    const moved = t.told(
+      '2026-03-03T10:00:00.000Z',
+      { kind: 'change', machine: other, target: { sort: 'position', name: 'LS1' }, verb: 'resoldered', reach: 'altered' },
+      correct(change.id),
+    )
     expect(word(t, 'bell')).toBe('works')
-    expect(moved.about.filter((s) => s.kind === 'machine').map((s) => s.id).sort()).toEqual([home, other])
-    t.told('2026-03-01T10:00:00.000Z', { kind: 'change', machine: home, target: { sort: 'position', name: 'LS1' }, verb: 'resoldered', reach: 'altered' }, correct(change.id, moved.id))
+    expect(
+      moved.about
+        .filter((s) => s.kind === 'machine')
+        .map((s) => s.id)
+        .sort(),
+    ).toEqual([home, other])
+    t.told(
+      '2026-03-01T10:00:00.000Z',
+      { kind: 'change', machine: home, target: { sort: 'position', name: 'LS1' }, verb: 'resoldered', reach: 'altered' },
+      correct(change.id, moved.id),
+    )
     expect(word(t, 'bell')).toBe('works') // before the test now
   })
 

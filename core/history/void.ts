@@ -40,7 +40,8 @@ function covers(said: Statement, gear: GearState, fn: SheetFunction | undefined,
 /** Every test, on any machine, that the reason above makes void. */
 export function testsWithGear(world: World, gear: GearId): { machine: MachineId; test: TestRecord }[] {
   const found: { machine: MachineId; test: TestRecord }[] = []
-  for (const machine of world.machines.values()) for (const tests of machine.tests.values()) for (const test of tests) if (test.body.gear.includes(gear)) found.push({ machine: machine.id, test })
+  for (const machine of world.machines.values())
+    for (const tests of machine.tests.values()) for (const test of tests) if (test.body.gear.includes(gear)) found.push({ machine: machine.id, test })
   return found
 }
 

@@ -17,7 +17,11 @@ describe('a chip is lent and comes back', () => {
     allPass(t, '2026-03-03T10:00:00.000Z')
     // The borrower's own ROM comes out first.
     t.told('2026-04-10T09:50:00.000Z', { kind: 'move', legs: [{ part: found(other, 'IC31'), from: slot(other, 'IC31'), to: { in: { kind: 'store', id: 'drawer 4' } } }] })
-    t.told('2026-04-10T10:00:00.000Z', { kind: 'move', legs: [{ part: rom, from: slot(home, 'IC31'), to: slot(other, 'IC31') }], loan: { home: slot(home, 'IC31'), due: '2026-04-11T22:00:00.000Z' } })
+    t.told('2026-04-10T10:00:00.000Z', {
+      kind: 'move',
+      legs: [{ part: rom, from: slot(home, 'IC31'), to: slot(other, 'IC31') }],
+      loan: { home: slot(home, 'IC31'), due: '2026-04-11T22:00:00.000Z' },
+    })
     return t
   }
 
@@ -27,7 +31,12 @@ describe('a chip is lent and comes back', () => {
     expect(status(t).missing).toMatchObject([{ position: 'IC31', where: 'loan', part: rom }])
     expect(t.world().loans).toHaveLength(1)
     expect(t.world().loans[0]!.closed).toBeUndefined()
-    expect(t.entries.at(-1)!.about.filter((s) => s.kind === 'machine').map((s) => s.id)).toEqual([home, other])
+    expect(
+      t.entries
+        .at(-1)!
+        .about.filter((s) => s.kind === 'machine')
+        .map((s) => s.id),
+    ).toEqual([home, other])
   })
 
   it('refuses the look-alike socket, and says where the part belongs', () => {
@@ -94,14 +103,39 @@ describe('a test with bad gear', () => {
   it('is void, and the question is open again', () => {
     const { t } = twoTerminals()
     t.told('2026-03-01T08:00:00.000Z', { kind: 'gear', what: 'identified', gear: simulator, name: 'line box', gearKind: 'line simulator', attributes: {} })
-    const failed = t.told('2026-03-02T10:00:00.000Z', { kind: 'test', machine: home, depth: 'full', gear: [simulator], results: [{ fn: 'receive', result: fail }, { fn: 'bell', result: pass }] })
-    const change = t.told('2026-03-02T11:00:00.000Z', { kind: 'change', machine: home, target: { sort: 'position', name: 'IC40' }, verb: 'resoldered', reach: 'altered' }, { restsOn: [failed.id] })
+    const failed = t.told('2026-03-02T10:00:00.000Z', {
+      kind: 'test',
+      machine: home,
+      depth: 'full',
+      gear: [simulator],
+      results: [
+        { fn: 'receive', result: fail },
+        { fn: 'bell', result: pass },
+      ],
+    })
+    const change = t.told(
+      '2026-03-02T11:00:00.000Z',
+      { kind: 'change', machine: home, target: { sort: 'position', name: 'IC40' }, verb: 'resoldered', reach: 'altered' },
+      { restsOn: [failed.id] },
+    )
     expect(standing(t, 'receive').word).toBe('fails')
-    t.told('2026-03-05T10:00:00.000Z', { kind: 'gear', what: 'unfit', gear: simulator, need: 'line simulator', since: '2026-02-01T00:00:00.000Z', because: 'its own output stage was dead' })
+    t.told('2026-03-05T10:00:00.000Z', {
+      kind: 'gear',
+      what: 'unfit',
+      gear: simulator,
+      need: 'line simulator',
+      since: '2026-02-01T00:00:00.000Z',
+      because: 'its own output stage was dead',
+    })
     expect(standing(t, 'receive')).toMatchObject({ word: 'void', voided: { reason: { why: 'gear unfit', name: 'line box' } } })
     // The bell does not need a line: its pass stands.
     expect(standing(t, 'bell').word).toBe('works')
-    expect(t.world().line.filter((s) => s.restsOn?.includes(failed.id)).map((s) => s.id)).toEqual([change.id])
+    expect(
+      t
+        .world()
+        .line.filter((s) => s.restsOn?.includes(failed.id))
+        .map((s) => s.id),
+    ).toEqual([change.id])
     // That it was unfit is true from February on, by all we know now.
     const world = fold(t.entries, { now: '2026-05-01T00:00:00.000Z', asOf: '2026-03-03T00:00:00.000Z' })
     expect(standingsOf(world, world.machines.get(home)!).find((s) => s.fn === 'receive')!.word).toBe('void')

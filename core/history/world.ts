@@ -33,8 +33,17 @@ export interface Step {
   readonly contested?: boolean
 }
 
-export interface HazardState { readonly entry: Statement; readonly words: string; readonly barsPower: boolean; readonly cleared?: Statement | undefined }
-export interface QuestionState { readonly entry: Statement; readonly words: string; readonly answer?: Statement | undefined }
+export interface HazardState {
+  readonly entry: Statement
+  readonly words: string
+  readonly barsPower: boolean
+  readonly cleared?: Statement | undefined
+}
+export interface QuestionState {
+  readonly entry: Statement
+  readonly words: string
+  readonly answer?: Statement | undefined
+}
 export interface EpisodeState {
   readonly id: EntryId
   readonly machine: MachineId
@@ -47,11 +56,40 @@ export interface EpisodeState {
   readonly lie: string
   readonly closed?: Statement | undefined
 }
-export interface FastenerCount { readonly size: string; readonly off: number; readonly on: number; readonly cups: readonly string[]; readonly whats: readonly string[] }
-export interface ReadingState { readonly entry: Statement; readonly point: string; readonly read: Quantity; readonly nominal?: number | undefined; readonly tolerance?: number | undefined }
-export interface WaitState { readonly entry: Statement; readonly what: string; readonly until: Instant }
-export interface ClaimState { readonly entry: Statement; readonly says: 'works' | 'fails' | 'not said'; readonly words: string; readonly fn?: string | undefined }
-export interface LoanState { readonly entry: Statement; readonly part: PartId; readonly from: Place; readonly to: Place; readonly home: Place; readonly due?: Instant | undefined; readonly closed?: Statement | undefined }
+export interface FastenerCount {
+  readonly size: string
+  readonly off: number
+  readonly on: number
+  readonly cups: readonly string[]
+  readonly whats: readonly string[]
+}
+export interface ReadingState {
+  readonly entry: Statement
+  readonly point: string
+  readonly read: Quantity
+  readonly nominal?: number | undefined
+  readonly tolerance?: number | undefined
+}
+export interface WaitState {
+  readonly entry: Statement
+  readonly what: string
+  readonly until: Instant
+}
+export interface ClaimState {
+  readonly entry: Statement
+  readonly says: 'works' | 'fails' | 'not said'
+  readonly words: string
+  readonly fn?: string | undefined
+}
+export interface LoanState {
+  readonly entry: Statement
+  readonly part: PartId
+  readonly from: Place
+  readonly to: Place
+  readonly home: Place
+  readonly due?: Instant | undefined
+  readonly closed?: Statement | undefined
+}
 
 export interface MachineState {
   readonly id: MachineId
@@ -89,7 +127,12 @@ export interface MachineState {
   readonly contested: readonly Statement[]
 }
 
-export interface LegRecord { readonly entry: Statement; readonly order: number; readonly from: Place; readonly to: Place }
+export interface LegRecord {
+  readonly entry: Statement
+  readonly order: number
+  readonly from: Place
+  readonly to: Place
+}
 
 export interface PartState {
   readonly id: PartId
@@ -122,10 +165,33 @@ export interface GearState {
   readonly unfit: readonly Statement[]
 }
 
-export interface PartyState { readonly id: PartyId; readonly name: string; readonly initials: string; readonly sort: 'person' | 'organisation'; readonly roles: readonly string[] }
-export interface TypeState { readonly id: TypeId; readonly sheet: TypeSheet; readonly version: number; readonly said: Statement; readonly versions: readonly Statement[] }
-export interface AuthorisationState { readonly entry: Statement; readonly party: PartyId; readonly authority: Authority; readonly until?: Instant | undefined }
-export interface GrantState { readonly entry: Statement; readonly party: PartyId; readonly machine: MachineId; readonly from?: Instant | undefined; readonly until?: Instant | undefined }
+export interface PartyState {
+  readonly id: PartyId
+  readonly name: string
+  readonly initials: string
+  readonly sort: 'person' | 'organisation'
+  readonly roles: readonly string[]
+}
+export interface TypeState {
+  readonly id: TypeId
+  readonly sheet: TypeSheet
+  readonly version: number
+  readonly said: Statement
+  readonly versions: readonly Statement[]
+}
+export interface AuthorisationState {
+  readonly entry: Statement
+  readonly party: PartyId
+  readonly authority: Authority
+  readonly until?: Instant | undefined
+}
+export interface GrantState {
+  readonly entry: Statement
+  readonly party: PartyId
+  readonly machine: MachineId
+  readonly from?: Instant | undefined
+  readonly until?: Instant | undefined
+}
 
 /** What a position is known to hold when it is not a part. */
 export type Content = PartId | 'empty' | 'unknown part'

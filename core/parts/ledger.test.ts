@@ -29,7 +29,8 @@ function wholeLedger(world: World) {
       if (world.slots.get(key) !== part.id) return `slot ${key} does not know its part`
     }
   }
-  for (const [key, content] of world.slots) if (content !== 'empty' && content !== 'unknown part' && placeKey(world.parts.get(content)!.place!) !== key) return `slot ${key} is stale`
+  for (const [key, content] of world.slots)
+    if (content !== 'empty' && content !== 'unknown part' && placeKey(world.parts.get(content)!.place!) !== key) return `slot ${key} is stale`
   return 'whole'
 }
 
@@ -38,7 +39,10 @@ const places: Place[] = [drawer, { in: { kind: 'rig', id: 'bench rig' } }, ...[h
 const parts = [home, other].flatMap((m) => positions.map((p) => found(m, p)))
 
 /** Random acts, many of them wrong: true origins and invented ones, any time, any place. */
-const acts = fc.array(fc.record({ part: fc.nat(parts.length - 1), to: fc.nat(places.length - 1), lie: fc.nat(9), minute: fc.nat(400), outbox: fc.boolean() }), { minLength: 1, maxLength: 40 })
+const acts = fc.array(fc.record({ part: fc.nat(parts.length - 1), to: fc.nat(places.length - 1), lie: fc.nat(9), minute: fc.nat(400), outbox: fc.boolean() }), {
+  minLength: 1,
+  maxLength: 40,
+})
 
 function play(t: Teller, list: { part: number; to: number; lie: number; minute: number; outbox: boolean }[]) {
   for (const act of list) {
@@ -74,7 +78,10 @@ describe('the ledger', () => {
       fc.property(acts, fc.infiniteStream(fc.nat(1_000_000)), (list, dice) => {
         const { t } = twoTerminals()
         play(t, list)
-        const shuffled = [...t.entries].map((e) => [dice.next().value, e] as const).sort((a, b) => a[0] - b[0]).map(([, e]) => e)
+        const shuffled = [...t.entries]
+          .map((e) => [dice.next().value, e] as const)
+          .sort((a, b) => a[0] - b[0])
+          .map(([, e]) => e)
         expect(view(fold(shuffled, { now: t.world().now }))).toEqual(view(t.world()))
       }),
       { numRuns: 80 },
@@ -104,7 +111,13 @@ describe('the ledger', () => {
     const { t } = twoTerminals()
     const a = found(home, 'IC40')
     const b = found(other, 'IC40')
-    t.told(at(0), { kind: 'move', legs: [{ part: a, from: slot(home, 'IC40'), to: slot(other, 'IC40') }, { part: b, from: slot(other, 'IC40'), to: slot(home, 'IC40') }] })
+    t.told(at(0), {
+      kind: 'move',
+      legs: [
+        { part: a, from: slot(home, 'IC40'), to: slot(other, 'IC40') },
+        { part: b, from: slot(other, 'IC40'), to: slot(home, 'IC40') },
+      ],
+    })
     expect(t.world().parts.get(a)!.place).toEqual(slot(other, 'IC40'))
     expect(t.world().parts.get(b)!.place).toEqual(slot(home, 'IC40'))
   })
@@ -146,7 +159,9 @@ describe('the ledger', () => {
   it('does not put an assembly into itself', () => {
     const { t } = twoTerminals()
     const keyboard = found(home, 'keyboard')
-    expect(t.tell(at(0), { kind: 'move', legs: [{ part: keyboard, from: slot(home, 'keyboard'), to: { in: { kind: 'assembly', id: keyboard }, position: 'U1' } }] }).judgement).toMatchObject({ refusal: { rule: 'holds-itself' } })
+    expect(
+      t.tell(at(0), { kind: 'move', legs: [{ part: keyboard, from: slot(home, 'keyboard'), to: { in: { kind: 'assembly', id: keyboard }, position: 'U1' } }] }).judgement,
+    ).toMatchObject({ refusal: { rule: 'holds-itself' } })
   })
 
   it('knows the contents of every position of the sheet', () => {

@@ -18,7 +18,12 @@ export interface MoveAt {
   readonly legs: readonly Leg[]
 }
 
-interface ChainLink { readonly id: EntryId; readonly at: string; readonly from: Place; readonly to: Place }
+interface ChainLink {
+  readonly id: EntryId
+  readonly at: string
+  readonly from: Place
+  readonly to: Place
+}
 
 export const moveAt = (entry: Pick<Statement, 'id' | 'happenedAt'>, legs: readonly Leg[]): MoveAt => ({ id: entry.id, at: sortKey(entry.happenedAt), legs })
 
@@ -88,13 +93,20 @@ function chainBreak(world: World, id: PartId, links: readonly ChainLink[]): { li
   return undefined
 }
 
-interface Clash { readonly later: EntryId; readonly occupant?: PartId | undefined; readonly asFound: boolean; readonly since?: string | undefined; readonly by?: EntryId | undefined }
+interface Clash {
+  readonly later: EntryId
+  readonly occupant?: PartId | undefined
+  readonly asFound: boolean
+  readonly since?: string | undefined
+  readonly by?: EntryId | undefined
+}
 
 /** The first two stays in a slot that overlap; an unseen slot counts as held by what the sheet says until it is taken out. */
 function slotClash(world: World, slot: Place, add: readonly MoveAt[], gone: ReadonlySet<EntryId>): Clash | undefined {
   const key = placeKey(slot)
   const visitors = new Set<PartId>()
-  for (const part of world.parts.values()) if ((part.start && placeKey(part.start) === key) || part.legs.some((l) => placeKey(l.to) === key || placeKey(l.from) === key)) visitors.add(part.id)
+  for (const part of world.parts.values())
+    if ((part.start && placeKey(part.start) === key) || part.legs.some((l) => placeKey(l.to) === key || placeKey(l.from) === key)) visitors.add(part.id)
   for (const move of add) for (const leg of move.legs) if (placeKey(leg.to) === key || placeKey(leg.from) === key) visitors.add(leg.part)
   const stays: { part: PartId; from: ChainLink | undefined; until: ChainLink | undefined }[] = []
   for (const id of visitors) {

@@ -26,11 +26,9 @@ export const placeSchema = z.strictObject({
 export const isSlot = (place: Place): boolean => place.position !== undefined && (place.in.kind === 'machine' || place.in.kind === 'assembly')
 
 /** One text per place, for maps and for the database's unique index. */
-export const placeKey = (place: Place): string =>
-  place.position === undefined ? `${place.in.kind}:${place.in.id}` : `${place.in.kind}:${place.in.id}/${place.position}`
+export const placeKey = (place: Place): string => (place.position === undefined ? `${place.in.kind}:${place.in.id}` : `${place.in.kind}:${place.in.id}/${place.position}`)
 
-export const samePlace = (a: Place, b: Place): boolean =>
-  a.in.kind === b.in.kind && a.in.id === b.in.id && (a.position ?? '') === (b.position ?? '')
+export const samePlace = (a: Place, b: Place): boolean => a.in.kind === b.in.kind && a.in.id === b.in.id && (a.position ?? '') === (b.position ?? '')
 
 export const inMachine = (id: string, position: string): Place => ({ in: { kind: 'machine', id }, position })
 export const inAssembly = (id: string, position: string): Place => ({ in: { kind: 'assembly', id }, position })

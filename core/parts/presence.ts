@@ -16,7 +16,8 @@ export interface PositionContent {
 
 export type ContentWord = 'unseen' | 'empty' | 'unknown part' | 'part'
 
-export const contentWord = (content: Content | 'unseen'): ContentWord => (content === 'unseen' || content === 'empty' || content === 'unknown part' ? (content as ContentWord) : 'part')
+export const contentWord = (content: Content | 'unseen'): ContentWord =>
+  content === 'unseen' || content === 'empty' || content === 'unknown part' ? (content as ContentWord) : 'part'
 
 /** The slot of a designator in this machine as it is now, found through the assemblies around it. */
 export function slotOf(world: World, machine: MachineState, designator: string): PositionContent | undefined {
@@ -49,8 +50,18 @@ export const contentsOf = (world: World, machine: MachineState): PositionContent
   return positions.map((position) => contentOf(world, machine, position, positions))
 }
 
-export interface Missing { readonly position: string; readonly partKind: string; readonly part?: PartId | undefined; readonly where: 'tray' | 'loan' | 'away' | 'missing' | 'unknown part'; readonly place?: Place | undefined }
-export interface OffAssembly { readonly position: string; readonly part?: PartId | undefined; readonly place?: Place | undefined }
+export interface Missing {
+  readonly position: string
+  readonly partKind: string
+  readonly part?: PartId | undefined
+  readonly where: 'tray' | 'loan' | 'away' | 'missing' | 'unknown part'
+  readonly place?: Place | undefined
+}
+export interface OffAssembly {
+  readonly position: string
+  readonly part?: PartId | undefined
+  readonly place?: Place | undefined
+}
 
 /** Essential positions known to be empty: lent, given, missing, or waiting in a tray. Unseen ones do not count. */
 export function missingEssentials(world: World, machine: MachineState): Missing[] {

@@ -23,7 +23,22 @@ export const quantitySchema = z.strictObject({
 
 const prefixes: Readonly<Record<string, number>> = { p: 1e-12, n: 1e-9, u: 1e-6, µ: 1e-6, μ: 1e-6, m: 1e-3, '': 1, k: 1e3, K: 1e3, M: 1e6, G: 1e9 }
 const units: Readonly<Record<string, string>> = {
-  V: 'V', v: 'V', A: 'A', a: 'A', R: 'ohm', Ω: 'ohm', ohm: 'ohm', ohms: 'ohm', F: 'F', H: 'H', Hz: 'Hz', W: 'W', g: 'g', s: 's', C: 'C', '%': '%',
+  V: 'V',
+  v: 'V',
+  A: 'A',
+  a: 'A',
+  R: 'ohm',
+  Ω: 'ohm',
+  ohm: 'ohm',
+  ohms: 'ohm',
+  F: 'F',
+  H: 'H',
+  Hz: 'Hz',
+  W: 'W',
+  g: 'g',
+  s: 's',
+  C: 'C',
+  '%': '%',
 }
 
 /** Avoids 4.7 * 1e-6 = 0.0000046999…: scaled values keep 12 significant digits. */
@@ -93,8 +108,7 @@ export const moneySchema = z.strictObject({
 })
 
 /** Digits after the decimal mark by ISO 4217 as the platform knows it (JPY 0, EUR 2, BHD 3). */
-export const minorDigits = (currency: string): number =>
-  new Intl.NumberFormat('en', { style: 'currency', currency }).resolvedOptions().maximumFractionDigits ?? 2
+export const minorDigits = (currency: string): number => new Intl.NumberFormat('en', { style: 'currency', currency }).resolvedOptions().maximumFractionDigits ?? 2
 
 /** "91.00", "EUR" → 9100 minor units. Undefined for text that is no amount or has more decimals than the currency. */
 export function parseMoney(amount: string, currency: string): Money | undefined {

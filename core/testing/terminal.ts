@@ -47,7 +47,10 @@ export function twoTerminals(now?: string): { t: Teller; episode: EntryId } {
   const t = new Teller(now)
   t.told('2026-01-05T09:00:00.000Z', { kind: 'party', party: person, name: 'Ida Oslund', sort: 'person', roles: ['steward'] })
   t.told('2026-01-05T09:01:00.000Z', { kind: 'type', type: typeId, sheet: terminalSheet })
-  for (const [machine, number] of [[home, 'E-1'], [other, 'E-2']] as const)
+  for (const [machine, number] of [
+    [home, 'E-1'],
+    [other, 'E-2'],
+  ] as const)
     t.told('2026-01-05T09:02:00.000Z', { kind: 'machine', what: 'registered', machine, entryNumber: number, name: 'Corvel 88 terminal', type: typeId, source: { how: 'gift' } })
   const episode = t.told('2026-03-01T09:00:00.000Z', { kind: 'episode', what: 'opened', machine: home, title: 'First look' }).id
   return { t, episode }
@@ -56,7 +59,12 @@ export function twoTerminals(now?: string): { t: Teller; episode: EntryId } {
 export const pass: TestResult = { is: 'pass' }
 export const fail: TestResult = { is: 'fail' }
 
-export function test(t: Teller, at: string, results: Readonly<Record<string, TestResult>>, more: { depth?: 'look' | 'short' | 'full'; gear?: never[]; machine?: MachineId; condition?: string } = {}) {
+export function test(
+  t: Teller,
+  at: string,
+  results: Readonly<Record<string, TestResult>>,
+  more: { depth?: 'look' | 'short' | 'full'; gear?: never[]; machine?: MachineId; condition?: string } = {},
+) {
   return t.told(at, {
     kind: 'test',
     machine: more.machine ?? home,

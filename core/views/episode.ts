@@ -20,7 +20,15 @@ export interface SlotContext {
   readonly partLabel?: string | undefined
   readonly facts?: PartFacts | undefined
 }
-export interface PartContext { readonly id: string; readonly label: string; readonly tag?: string | undefined; readonly place: Place; readonly placeLabel: string; readonly facts: PartFacts; readonly home?: Place | undefined }
+export interface PartContext {
+  readonly id: string
+  readonly label: string
+  readonly tag?: string | undefined
+  readonly place: Place
+  readonly placeLabel: string
+  readonly facts: PartFacts
+  readonly home?: Place | undefined
+}
 
 /** What the composer knows of a machine: enough to turn a line into entries and to say what they will do. */
 export interface MachineContext {
@@ -52,7 +60,15 @@ export interface EpisodeView {
   readonly plate: Plate
   readonly status: StatusView
   readonly functions: readonly FunctionRow[]
-  readonly episode: { readonly id: EntryId; readonly number: number; readonly title: string; readonly state: 'open' | 'paused' | 'closed'; readonly opened: Instant; readonly next: string; readonly lie: string }
+  readonly episode: {
+    readonly id: EntryId
+    readonly number: number
+    readonly title: string
+    readonly state: 'open' | 'paused' | 'closed'
+    readonly opened: Instant
+    readonly next: string
+    readonly lie: string
+  }
   readonly before?: { readonly number: number; readonly next: string; readonly at: Instant } | undefined
   readonly rows: readonly LogRow[]
   readonly brackets: readonly Bracket[]
@@ -103,12 +119,16 @@ export function episodeView(world: World, id: EntryId, nextTag: string): Episode
   const standing = machineStanding(world, machine)
   const mine = entriesOf(world, episode)
   const withdrawn = world.withdrawn.filter((s) => s.episode === episode.id)
-  const line = [...mine, ...withdrawn].sort((a, b) => ((a.happenedAt.earliest ?? '') < (b.happenedAt.earliest ?? '') ? -1 : (a.happenedAt.earliest ?? '') > (b.happenedAt.earliest ?? '') ? 1 : a.id < b.id ? -1 : 1))
+  const line = [...mine, ...withdrawn].sort((a, b) =>
+    (a.happenedAt.earliest ?? '') < (b.happenedAt.earliest ?? '') ? -1 : (a.happenedAt.earliest ?? '') > (b.happenedAt.earliest ?? '') ? 1 : a.id < b.id ? -1 : 1,
+  )
   const ids = new Set<string>(line.map((s) => s.id))
   const voids = voidTests(world, machine)
   const before = machine.episodes[episode.number - 2]
   const tray = trayOf(world, machine).flatMap((part) => partContext(world, part, machine.id) ?? [])
-  const parts = [...world.parts.values()].filter((p) => p.place && p.place.in.kind !== 'gone' && (p.tag !== undefined || (p.loan && !p.loan.closed))).flatMap((p) => partContext(world, p.id, machine.id) ?? [])
+  const parts = [...world.parts.values()]
+    .filter((p) => p.place && p.place.in.kind !== 'gone' && (p.tag !== undefined || (p.loan && !p.loan.closed)))
+    .flatMap((p) => partContext(world, p.id, machine.id) ?? [])
   const closed = episode.closed?.body
   const authorised = (authority: string | undefined) =>
     world.authorisations.filter((a) => a.authority === authority && (a.until === undefined || a.until > world.now)).map((a) => world.parties.get(a.party)?.name ?? 'somebody')
@@ -120,7 +140,9 @@ export function episodeView(world: World, id: EntryId, nextTag: string): Episode
     episode: { id, number: episode.number, title: episode.title, state: episode.state, opened: episode.opened.happenedAt.latest, next: episode.next, lie: episode.lie },
     before: before && { number: before.number, next: before.next, at: before.lastStep.happenedAt.latest },
     rows: line.map((s) => logRow(s, voids)),
-    brackets: bracketsOf(world, machine).filter((b) => ids.has(b.to)).map((b) => (b.from && ids.has(b.from) ? b : { ...b, from: null })),
+    brackets: bracketsOf(world, machine)
+      .filter((b) => ids.has(b.to))
+      .map((b) => (b.from && ids.has(b.from) ? b : { ...b, from: null })),
     tray: trayOf(world, machine).map((part) => {
       const state = world.parts.get(part)
       const from = state?.legs.at(-1)?.from

@@ -9,13 +9,17 @@ const anotherMachine = 'another machine of the house'
 const person = 'a person of the house'
 
 /** Text that was made from names: places in other machines, parties, exact store places. */
-const place = (text: string | undefined, own: string): string | undefined => (text === undefined ? undefined : text.includes(' of ') ? anotherMachine : /^(?:tray|kept)/.test(text) || text === own ? text : 'with the house')
+const place = (text: string | undefined, own: string): string | undefined =>
+  text === undefined ? undefined : text.includes(' of ') ? anotherMachine : /^(?:tray|kept)/.test(text) || text === own ? text : 'with the house'
 
 const openKinds: ReadonlySet<Body['kind']> = new Set(['test', 'change', 'episode', 'custody', 'hazard', 'photo', 'power', 'connection', 'fastening'])
 
 /** Projects a Machine view for a guest. `ownParty` is the guest's own name, which stays readable to them. */
 export function guestView(view: MachineView, ownParty: string): MachineView {
-  const change = <C extends { readonly elsewhere?: string | undefined }>(c: C): C => ({ ...c, elsewhere: c.elsewhere === undefined ? undefined : c.elsewhere === ownParty ? ownParty : anotherMachine })
+  const change = <C extends { readonly elsewhere?: string | undefined }>(c: C): C => ({
+    ...c,
+    elsewhere: c.elsewhere === undefined ? undefined : c.elsewhere === ownParty ? ownParty : anotherMachine,
+  })
   return {
     ...view,
     plate: { ...view.plate, owner: view.plate.owner === ownParty ? ownParty : view.plate.owner === 'the house' ? 'the house' : 'an owner' },
@@ -27,9 +31,12 @@ export function guestView(view: MachineView, ownParty: string): MachineView {
       notRun: view.status.notRun && { ...view.status.notRun, by: undefined },
     },
     functions: view.functions.map((f) => ({ ...f, changes: f.changes.map(change), claim: undefined })),
-    lifeline: { ...view.lifeline, custody: view.lifeline.custody.map((c) => ({ ...c, where: c.where === ownParty || c.where === 'here' ? c.where : c.away ? 'away' : 'with the house' })) },
+    lifeline: {
+      ...view.lifeline,
+      custody: view.lifeline.custody.map((c) => ({ ...c, where: c.where === ownParty || c.where === 'here' ? c.where : c.away ? 'away' : 'with the house' })),
+    },
     positions: view.positions.map((p) => ({ ...p, part: p.part && { ...p.part, from: p.part.from === undefined ? undefined : anotherMachine } })),
-    given: view.given.map((g) => ({ ...g, to: g.to === ownParty ? g.to : place(g.to, ownParty) ?? 'with the house' })),
+    given: view.given.map((g) => ({ ...g, to: g.to === ownParty ? g.to : (place(g.to, ownParty) ?? 'with the house') })),
     loans: view.loans.map((l) => ({ ...l, home: l.lends ? l.home : anotherMachine, at: l.lends ? anotherMachine : l.at })),
     todo: view.todo.filter((t) => t.what === 'test again' || t.what === 'test'),
     source: undefined,
@@ -40,7 +47,18 @@ export function guestView(view: MachineView, ownParty: string): MachineView {
     policies: [],
     log: view.log
       .filter((row) => openKinds.has(row.body.kind) && !row.withdrawn && row.contested === undefined)
-      .map((row) => ({ ...row, doneBy: undefined, recordedBy: '', versions: [], body: row.body.kind === 'custody' ? { ...row.body, words: undefined, to: { in: { kind: 'store', id: 'the house' } } } : row.body })),
-    labels: Object.fromEntries(Object.entries(view.labels).map(([id, text]) => [id, id === view.id ? text : id.startsWith('initials:') || id.startsWith('around:') ? '' : view.positions.some((p) => p.part?.id === id) ? text : person])),
+      .map((row) => ({
+        ...row,
+        doneBy: undefined,
+        recordedBy: '',
+        versions: [],
+        body: row.body.kind === 'custody' ? { ...row.body, words: undefined, to: { in: { kind: 'store', id: 'the house' } } } : row.body,
+      })),
+    labels: Object.fromEntries(
+      Object.entries(view.labels).map(([id, text]) => [
+        id,
+        id === view.id ? text : id.startsWith('initials:') || id.startsWith('around:') ? '' : view.positions.some((p) => p.part?.id === id) ? text : person,
+      ]),
+    ),
   }
 }

@@ -17,9 +17,20 @@ export interface LaneSegment {
   readonly entry: string
 }
 
-export interface FunctionLane { readonly fn: string; readonly essential: boolean; readonly word: Standing['word']; readonly segments: readonly LaneSegment[] }
+export interface FunctionLane {
+  readonly fn: string
+  readonly essential: boolean
+  readonly word: Standing['word']
+  readonly segments: readonly LaneSegment[]
+}
 
-interface Event { readonly at: Instant; readonly order: number; readonly entry: string; readonly height: Height | undefined; readonly fill: Fill }
+interface Event {
+  readonly at: Instant
+  readonly order: number
+  readonly entry: string
+  readonly height: Height | undefined
+  readonly fill: Fill
+}
 
 /** Lanes over the machine's whole life, up to `world.now`. */
 export function functionLanes(world: World, machine: MachineState, standings: readonly Standing[]): FunctionLane[] {
@@ -29,7 +40,9 @@ export function functionLanes(world: World, machine: MachineState, standings: re
     const fn = functions.get(standing.fn) ?? { name: standing.fn, essential: false, dependsOn: [], needs: [] }
     const deps = dependenciesOf(fn, positions)
     const events: Event[] = []
-    for (const claim of machine.claims) if (claim.fn === fn.name) events.push({ at: startOf(claim.entry.happenedAt), order: -1, entry: claim.entry.id, height: claim.says === 'fails' ? 'foot' : 'none', fill: 'dots' })
+    for (const claim of machine.claims)
+      if (claim.fn === fn.name)
+        events.push({ at: startOf(claim.entry.happenedAt), order: -1, entry: claim.entry.id, height: claim.says === 'fails' ? 'foot' : 'none', fill: 'dots' })
     const tests = (machine.tests.get(fn.name) ?? []).filter((t) => isConclusive(t) && !voidReason(world, machine, fn, t))
     for (const test of tests) {
       const { result } = test
@@ -69,7 +82,12 @@ function join(events: readonly Event[], now: Instant): LaneSegment[] {
   return segments
 }
 
-export interface StripSegment { readonly from: number; readonly to: number; readonly height: Height; readonly fill: Fill }
+export interface StripSegment {
+  readonly from: number
+  readonly to: number
+  readonly height: Height
+  readonly fill: Fill
+}
 
 const rank: Readonly<Record<Height, number>> = { none: 0, foot: 1, half: 2, full: 3 }
 const proof: Readonly<Record<Fill, number>> = { dots: 0, hollow: 1, solid: 2 }

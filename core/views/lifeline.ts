@@ -25,7 +25,10 @@ export interface Lifeline {
   readonly barred: readonly { readonly x0: number; readonly x1: number; readonly words: string }[]
 }
 
-interface Anchor { readonly at: Instant; readonly x: number }
+interface Anchor {
+  readonly at: Instant
+  readonly x: number
+}
 
 const entryPx = 8
 const idlePx = (days: number) => 12 + 10 * Math.log2(Math.max(1, days))
@@ -50,7 +53,9 @@ export function lifelineOf(world: World, machine: MachineState, standing: Machin
     return span ? [{ x0: span.x0, x1: Math.max(span.x1, span.x0 + 10), episode: episode.id, number: episode.number, open: episode.state !== 'closed' }] : []
   })
   const custody = custodyBars(world, machine, xOf, width)
-  const barred = machine.hazards.filter((h) => h.barsPower).map((h) => ({ x0: xOf(h.entry.happenedAt.latest), x1: h.cleared ? xOf(h.cleared.happenedAt.latest) : width, words: h.words }))
+  const barred = machine.hazards
+    .filter((h) => h.barsPower)
+    .map((h) => ({ x0: xOf(h.entry.happenedAt.latest), x1: h.cleared ? xOf(h.cleared.happenedAt.latest) : width, words: h.words }))
   return { width, lanes, brackets, marks, custody, cut: cutOf(standing, xOf), barred }
 }
 

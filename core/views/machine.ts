@@ -64,13 +64,46 @@ export interface PositionRow {
   readonly assembly: boolean
   readonly essential: boolean
   readonly content: ContentWord
-  readonly part?: { readonly id: string; readonly label: string; readonly own: boolean; readonly origin?: string | undefined; readonly since?: Instant | undefined; readonly from?: string | undefined } | undefined
+  readonly part?:
+    | {
+        readonly id: string
+        readonly label: string
+        readonly own: boolean
+        readonly origin?: string | undefined
+        readonly since?: Instant | undefined
+        readonly from?: string | undefined
+      }
+    | undefined
 }
 
-export interface LoanRow { readonly part: string; readonly label: string; readonly home: string; readonly at: string; readonly since: Instant; readonly due?: Instant | undefined; readonly closed?: Instant | undefined; readonly lends: boolean }
-export interface EpisodeRow { readonly id: EntryId; readonly number: number; readonly title: string; readonly state: string; readonly from: Instant; readonly to: Instant; readonly entries: number; readonly next: string; readonly tests: number }
+export interface LoanRow {
+  readonly part: string
+  readonly label: string
+  readonly home: string
+  readonly at: string
+  readonly since: Instant
+  readonly due?: Instant | undefined
+  readonly closed?: Instant | undefined
+  readonly lends: boolean
+}
+export interface EpisodeRow {
+  readonly id: EntryId
+  readonly number: number
+  readonly title: string
+  readonly state: string
+  readonly from: Instant
+  readonly to: Instant
+  readonly entries: number
+  readonly next: string
+  readonly tests: number
+}
 
-export interface TodoRow { readonly what: 'test again' | 'test' | 'answer' | 'deferred' | 'loan due' | 'settle' | 'next' | 'wait'; readonly words: string; readonly at?: Instant | undefined; readonly entry?: EntryId | undefined }
+export interface TodoRow {
+  readonly what: 'test again' | 'test' | 'answer' | 'deferred' | 'loan due' | 'settle' | 'next' | 'wait'
+  readonly words: string
+  readonly at?: Instant | undefined
+  readonly entry?: EntryId | undefined
+}
 
 export interface MachineView {
   readonly id: MachineId
@@ -151,7 +184,10 @@ export function statusView(world: World, machine: MachineState, standing: Machin
     change: newest ? changeSummary(world, machine, newest) : undefined,
     changes: targets.size,
     lastTest: tested.at(-1),
-    notRun: policy?.body.kind === 'rule' && policy.body.what === 'policy' && policy.body.option === 'not run' ? { reason: policy.body.reason, at: policy.happenedAt.latest, by: policy.doneBy } : undefined,
+    notRun:
+      policy?.body.kind === 'rule' && policy.body.what === 'policy' && policy.body.option === 'not run'
+        ? { reason: policy.body.reason, at: policy.happenedAt.latest, by: policy.doneBy }
+        : undefined,
   }
 }
 
@@ -192,7 +228,17 @@ export function episodeRows(world: World, machine: MachineState): EpisodeRow[] {
   }
   return machine.episodes.map((e) => {
     const count = counts.get(e.id)
-    return { id: e.id, number: e.number, title: e.title, state: e.state, from: e.opened.happenedAt.latest, to: count?.to ?? e.opened.happenedAt.latest, entries: count?.entries ?? 1, next: e.next, tests: count?.tests ?? 0 }
+    return {
+      id: e.id,
+      number: e.number,
+      title: e.title,
+      state: e.state,
+      from: e.opened.happenedAt.latest,
+      to: count?.to ?? e.opened.happenedAt.latest,
+      entries: count?.entries ?? 1,
+      next: e.next,
+      tests: count?.tests ?? 0,
+    }
   })
 }
 
@@ -200,7 +246,8 @@ export function todoRows(world: World, machine: MachineState, standing: MachineS
   const rows: TodoRow[] = []
   const last = machine.episodes.at(-1)
   if (machine.contested.length > 0) for (const c of machine.contested) rows.push({ what: 'settle', words: c.body.kind, at: c.happenedAt.latest, entry: c.id })
-  for (const s of standing.standings) if (s.word === 'retest' || s.word === 'void') rows.push({ what: 'test again', words: s.fn, at: s.test?.entry.happenedAt.latest ?? s.voided?.test.entry.happenedAt.latest })
+  for (const s of standing.standings)
+    if (s.word === 'retest' || s.word === 'void') rows.push({ what: 'test again', words: s.fn, at: s.test?.entry.happenedAt.latest ?? s.voided?.test.entry.happenedAt.latest })
   for (const s of standing.standings) if (s.essential && (s.word === 'untested' || s.word === 'claimed' || s.word === 'blocked')) rows.push({ what: 'test', words: s.fn })
   for (const q of machine.questions) if (!q.answer) rows.push({ what: 'answer', words: q.words, at: q.entry.happenedAt.latest, entry: q.entry.id })
   for (const loan of loanRows(world, machine)) if (!loan.closed) rows.push({ what: 'loan due', words: loan.label, at: loan.due })
@@ -269,13 +316,24 @@ export function machineView(world: World, id: MachineId): MachineView | undefine
     source: source && { how: source.how, from: source.from ? world.parties.get(source.from)?.name : undefined, words: source.words },
     price: machine.price,
     claims: machine.claims.map((c) => ({ fn: c.fn, says: c.says, words: c.words, at: c.entry.happenedAt.latest })),
-    custody: machine.custody.flatMap((c) => (c.body.kind === 'custody' ? [{ where: placeLabel(world, c.body.to, id), at: c.happenedAt.latest, purpose: c.body.purpose, carriage: c.body.carriage, until: c.body.until }] : [])),
+    custody: machine.custody.flatMap((c) =>
+      c.body.kind === 'custody'
+        ? [{ where: placeLabel(world, c.body.to, id), at: c.happenedAt.latest, purpose: c.body.purpose, carriage: c.body.carriage, until: c.body.until }]
+        : [],
+    ),
     hazards: machine.hazards.map((h) => ({ entry: h.entry.id, words: h.words, barsPower: h.barsPower, at: h.entry.happenedAt.latest, cleared: h.cleared?.happenedAt.latest })),
-    overrides: machine.overrides.flatMap((o) => (o.body.kind === 'override' ? [{ check: o.body.check, rule: o.body.rule, reason: o.body.reason, role: o.body.role, at: o.happenedAt.latest }] : [])),
+    overrides: machine.overrides.flatMap((o) =>
+      o.body.kind === 'override' ? [{ check: o.body.check, rule: o.body.rule, reason: o.body.reason, role: o.body.role, at: o.happenedAt.latest }] : [],
+    ),
     photos: line.flatMap((s) => (s.body.kind === 'photo' && !s.withdrawn ? [{ entry: s.id, words: s.body.words, at: s.happenedAt.latest }] : [])),
     policies: policies.map((p) => {
       const own = machine.policies.get(p.key)
-      return { key: p.key, option: policyOf(world, machine, p.key), own: own !== undefined, reason: own?.body.kind === 'rule' && own.body.what === 'policy' ? own.body.reason : undefined }
+      return {
+        key: p.key,
+        option: policyOf(world, machine, p.key),
+        own: own !== undefined,
+        reason: own?.body.kind === 'rule' && own.body.what === 'policy' ? own.body.reason : undefined,
+      }
     }),
     attributes: machine.attributes,
     log: line.map((s) => logRow(s, voids)),
@@ -292,7 +350,12 @@ function givenParts(world: World, machine: MachineState): MachineView['given'] {
     const last = part.legs.at(-1)
     if (!part.start || !last || part.start.in.id !== machine.id || tray.has(part.id)) continue
     if (part.place && holderMachine(world, part.place.in) === machine.id) continue
-    rows.push({ label: partLabel(world, part.id), position: part.start.position ?? '', to: part.place ? placeLabel(world, part.place, machine.id) : 'unknown', at: last.entry.happenedAt.latest })
+    rows.push({
+      label: partLabel(world, part.id),
+      position: part.start.position ?? '',
+      to: part.place ? placeLabel(world, part.place, machine.id) : 'unknown',
+      at: last.entry.happenedAt.latest,
+    })
   }
   return rows
 }

@@ -42,7 +42,12 @@ export function partView(world: World, part: PartState): PartView | undefined {
   }
 }
 
-export interface PartLifeRow { readonly at: Instant; readonly what: string; readonly who?: string | undefined; readonly entry: string }
+export interface PartLifeRow {
+  readonly at: Instant
+  readonly what: string
+  readonly who?: string | undefined
+  readonly entry: string
+}
 
 /** Every act that concerns the part, oldest first. */
 export function partLife(world: World, id: PartId): PartLifeRow[] {
@@ -52,11 +57,19 @@ export function partLife(world: World, id: PartId): PartLifeRow[] {
     const at = s.happenedAt.latest
     if (s.body.kind === 'move') {
       const leg = s.body.legs.find((l) => l.part === id)
-      const what = leg ? `${s.became === 'contested' ? 'contested: ' : ''}${s.body.loan ? 'lent' : 'moved'} from ${placeLabel(world, leg.from)} to ${placeLabel(world, leg.to)}` : 'held other parts that moved'
+      const what = leg
+        ? `${s.became === 'contested' ? 'contested: ' : ''}${s.body.loan ? 'lent' : 'moved'} from ${placeLabel(world, leg.from)} to ${placeLabel(world, leg.to)}`
+        : 'held other parts that moved'
       return { at, what, who, entry: s.id }
     }
     if (s.body.kind === 'part' && s.body.what === 'health') return { at, what: `${s.body.health}${s.body.because ? `: ${s.body.because}` : ''}`, who, entry: s.id }
-    if (s.body.kind === 'part' && s.body.what === 'identified') return { at, what: `identified${s.body.tag ? `, tag ${s.body.tag}` : ''}${s.body.marking ? `, marked ${s.body.marking}` : ''}${s.body.place ? `, in ${placeLabel(world, s.body.place)}` : ''}`, who, entry: s.id }
+    if (s.body.kind === 'part' && s.body.what === 'identified')
+      return {
+        at,
+        what: `identified${s.body.tag ? `, tag ${s.body.tag}` : ''}${s.body.marking ? `, marked ${s.body.marking}` : ''}${s.body.place ? `, in ${placeLabel(world, s.body.place)}` : ''}`,
+        who,
+        entry: s.id,
+      }
     return { at, what: s.body.kind, who, entry: s.id }
   })
 }

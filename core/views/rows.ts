@@ -11,7 +11,15 @@ import { voidReason } from '#core/history/void.ts'
 import type { Instant, Interval } from '#core/quantity/time.ts'
 import { partLabel, placeLabel } from './labels.ts'
 
-export interface VersionRow { readonly id: EntryId; readonly body: Body; readonly happenedAt: Interval; readonly recordedAt: Instant; readonly doneBy?: string | undefined; readonly how: 'said' | 'correct' | 'withdraw'; readonly reason?: string | undefined }
+export interface VersionRow {
+  readonly id: EntryId
+  readonly body: Body
+  readonly happenedAt: Interval
+  readonly recordedAt: Instant
+  readonly doneBy?: string | undefined
+  readonly how: 'said' | 'correct' | 'withdraw'
+  readonly reason?: string | undefined
+}
 
 export interface LogRow {
   readonly id: EntryId
@@ -34,7 +42,15 @@ export interface LogRow {
   readonly voidBy?: string | undefined
 }
 
-const versionRow = (entry: Entry): VersionRow => ({ id: entry.id, body: entry.body, happenedAt: entry.happenedAt, recordedAt: entry.recordedAt, doneBy: entry.doneBy, how: entry.amends?.how ?? 'said', reason: entry.amends?.reason })
+const versionRow = (entry: Entry): VersionRow => ({
+  id: entry.id,
+  body: entry.body,
+  happenedAt: entry.happenedAt,
+  recordedAt: entry.recordedAt,
+  doneBy: entry.doneBy,
+  how: entry.amends?.how ?? 'said',
+  reason: entry.amends?.reason,
+})
 
 export function logRow(statement: Statement, voids: ReadonlyMap<string, string>): LogRow {
   const versions = statement.versions ?? []

@@ -39,7 +39,10 @@ export interface MachineSummary {
   readonly words: string
 }
 
-export interface SummaryOf { readonly summary: MachineSummary; /** When it changes by time alone, epoch ms. */ readonly holdsUntilMs?: number | undefined }
+export interface SummaryOf {
+  readonly summary: MachineSummary
+  /** When it changes by time alone, epoch ms. */ readonly holdsUntilMs?: number | undefined
+}
 
 export function machineSummary(world: World, id: MachineId): SummaryOf | undefined {
   const machine = world.machines.get(id)
@@ -88,7 +91,22 @@ export function machineSummary(world: World, id: MachineId): SummaryOf | undefin
     lendsParts: loans.length > 0,
     needsTest: standings.filter((s) => s.word === 'retest' || s.word === 'void').length,
     registeredAt: machine.registered.happenedAt.latest,
-    words: [plate.name, machineNumber(machine), machine.entryNumber, machine.serial, plate.typeName, sheet?.maker, sheet?.kind, ...(sheet?.aliases ?? []), standing.status, machine.purpose, machine.legal].filter(Boolean).join(' ').toLowerCase(),
+    words: [
+      plate.name,
+      machineNumber(machine),
+      machine.entryNumber,
+      machine.serial,
+      plate.typeName,
+      sheet?.maker,
+      sheet?.kind,
+      ...(sheet?.aliases ?? []),
+      standing.status,
+      machine.purpose,
+      machine.legal,
+    ]
+      .filter(Boolean)
+      .join(' ')
+      .toLowerCase(),
   }
   const waitEnds = waits.map((w) => Date.parse(w.until) + 1)
   const ends = [...waitEnds, ...(standing.holdsUntilMs === undefined ? [] : [standing.holdsUntilMs])]

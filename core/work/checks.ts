@@ -64,9 +64,13 @@ export function asFoundCheck(world: World, machine: MachineState, episode: Episo
   const standings = standingsOf(world, machine)
   const asked = depth === 'full' ? standings : depth === 'short' ? standings.filter((s) => s.essential) : []
   const firstChange = machine.steps.find((s) => s.entry.episode === episode.id && s.reach !== 'outside')?.order ?? Infinity
-  const answered = (s: Standing) => (machine.tests.get(s.fn) ?? []).some((t) => t.entry.episode === episode.id && t.order < firstChange) || s.word === 'works' || (s.test !== undefined && s.test.order < firstChange && s.changes.every((c) => c.steps.every((step) => step.entry.episode === episode.id)))
+  const answered = (s: Standing) =>
+    (machine.tests.get(s.fn) ?? []).some((t) => t.entry.episode === episode.id && t.order < firstChange) ||
+    s.word === 'works' ||
+    (s.test !== undefined && s.test.order < firstChange && s.changes.every((c) => c.steps.every((step) => step.entry.episode === episode.id)))
   if (depth === 'look') {
-    const looked = [...machine.tests.values()].some((tests) => tests.some((t) => t.entry.episode === episode.id && t.order < firstChange)) || standings.some((s) => s.word === 'works')
+    const looked =
+      [...machine.tests.values()].some((tests) => tests.some((t) => t.entry.episode === episode.id && t.order < firstChange)) || standings.some((s) => s.word === 'works')
     return report('as-found', machine, episode, [answer('tested before work', looked ? 'met' : 'not met', looked ? [] : ['a look'])], depth)
   }
   const open = asked.filter((s) => !answered(s)).map((s) => s.fn)
@@ -90,7 +94,11 @@ export function closingCheck(world: World, machine: MachineState, episode: Episo
   const datedDeferral = new Set(intent.deferred.filter((d) => d.until !== undefined).map((d) => d.what))
   const steps = machine.steps.filter((s) => s.entry.episode === episode.id)
   const adjusters = steps.filter((s) => s.target.sort === 'adjuster')
-  const polarised = new Set(positionsOf(world, machine).filter((p) => p.polarised).map((p) => p.designator))
+  const polarised = new Set(
+    positionsOf(world, machine)
+      .filter((p) => p.polarised)
+      .map((p) => p.designator),
+  )
   const fitted = steps.filter((s) => s.in !== undefined && !s.contested && polarised.has(s.target.name))
   const verified = (name: string, order: number) =>
     machine.steps.some((s) => s.target.name === name && s.order > order && s.entry.body.kind === 'change' && s.entry.body.verified === true)
@@ -100,16 +108,38 @@ export function closingCheck(world: World, machine: MachineState, episode: Episo
   const waits = openWaits(world, machine)
   const rules: RuleAnswer[] = [
     wanting('tray empty', left(tray), machine.steps.length),
-    wanting('fasteners balance', left(sizes.filter((f) => f.off !== f.on).map((f) => `${Math.abs(f.off - f.on)} ${f.size} ${f.off > f.on ? 'left over' : 'too many'}`)), sizes.length),
+    wanting(
+      'fasteners balance',
+      left(sizes.filter((f) => f.off !== f.on).map((f) => `${Math.abs(f.off - f.on)} ${f.size} ${f.off > f.on ? 'left over' : 'too many'}`)),
+      sizes.length,
+    ),
     wanting('connections on', left([...machine.connections.keys()]), steps.filter((s) => s.target.sort === 'wire').length),
     wanting('waits over', left(waits.map((w) => w.what)), machine.waits.length),
     wanting('temporary items out', left(temporary.map((p) => partName(world, p.id))), temporary.length),
-    wanting('loans home', openLoans.map((l) => partName(world, l.part)).filter((n) => !datedDeferral.has(n)), loans.length, openLoans.map((l) => l.entry.id)),
-    wanting('adjusters noted', adjusters.filter((s) => s.from === undefined || s.to === undefined).map((s) => s.target.name), adjusters.length),
+    wanting(
+      'loans home',
+      openLoans.map((l) => partName(world, l.part)).filter((n) => !datedDeferral.has(n)),
+      loans.length,
+      openLoans.map((l) => l.entry.id),
+    ),
+    wanting(
+      'adjusters noted',
+      adjusters.filter((s) => s.from === undefined || s.to === undefined).map((s) => s.target.name),
+      adjusters.length,
+    ),
     wanting('work verified', [...new Set(fitted.filter((s) => !verified(s.target.name, s.order)).map((s) => s.target.name))], fitted.length),
     wanting('disturbed functions retested', left(unproved.map((s) => s.fn)), steps.length),
-    wanting('contested entries settled', machine.contested.map((c) => c.body.kind), machine.contested.length, machine.contested.map((c) => c.id)),
-    answer('next step handed on', intent.next.trim() === '' ? 'not met' : 'met', machine.questions.filter((q) => !q.answer).map((q) => q.words)),
+    wanting(
+      'contested entries settled',
+      machine.contested.map((c) => c.body.kind),
+      machine.contested.length,
+      machine.contested.map((c) => c.id),
+    ),
+    answer(
+      'next step handed on',
+      intent.next.trim() === '' ? 'not met' : 'met',
+      machine.questions.filter((q) => !q.answer).map((q) => q.words),
+    ),
   ]
   return report('closing', machine, episode, rules)
 }

@@ -1,8 +1,15 @@
 /** House rules: between schools of practice the house picks one, a machine may differ, and the reason is kept. */
 import type { MachineState, World } from '#core/history/world.ts'
 
-export interface PolicyOption { readonly option: string; readonly speaks: string }
-export interface Policy { readonly key: string; readonly preset: string; readonly options: readonly PolicyOption[] }
+export interface PolicyOption {
+  readonly option: string
+  readonly speaks: string
+}
+export interface Policy {
+  readonly key: string
+  readonly preset: string
+  readonly options: readonly PolicyOption[]
+}
 
 /** The choices that the present checks and standings read. Every option says what speaks for it. */
 export const policies: readonly Policy[] = [

@@ -4,7 +4,12 @@ import { QueryTypes, Sequelize, type Transaction } from 'sequelize'
 export type Db = Sequelize
 
 export function connect(url: string, poolSize = 12): Db {
-  return new Sequelize(url, { dialect: 'postgres', logging: false, pool: { max: poolSize, min: 1, acquire: 30_000, idle: 60_000 }, define: { underscored: true, timestamps: false, freezeTableName: true } })
+  return new Sequelize(url, {
+    dialect: 'postgres',
+    logging: false,
+    pool: { max: poolSize, min: 1, acquire: 30_000, idle: 60_000 },
+    define: { underscored: true, timestamps: false, freezeTableName: true },
+  })
 }
 
 /** Rows of a SELECT. Values are bound ($1, $2 …), never pasted. */

@@ -41,8 +41,42 @@ const text = () => ({ type: DataTypes.TEXT, allowNull: false })
 const uuid = () => ({ type: DataTypes.UUID, allowNull: false })
 
 export function defineModels(db: Db) {
-  HouseModel.init({ id: { type: DataTypes.INTEGER, primaryKey: true }, name: text(), zone: text(), currency: text(), demo: { type: DataTypes.BOOLEAN, allowNull: false, defaultValue: false } }, { sequelize: db, tableName: 'house' })
-  AccountModel.init({ id: { ...uuid(), primaryKey: true }, party: uuid(), email: text(), passwordHash: text(), role: text(), active: { type: DataTypes.BOOLEAN, allowNull: false, defaultValue: true } }, { sequelize: db, tableName: 'accounts' })
-  InviteModel.init({ id: { ...uuid(), primaryKey: true }, tokenHash: text(), name: text(), role: text(), party: { type: DataTypes.UUID }, expiresAt: { type: DataTypes.DATE, allowNull: false }, usedAt: { type: DataTypes.DATE }, invitedBy: uuid() }, { sequelize: db, tableName: 'invites' })
-  FileModel.init({ sha256: { ...text(), primaryKey: true }, mime: text(), width: { type: DataTypes.INTEGER, allowNull: false }, height: { type: DataTypes.INTEGER, allowNull: false }, bytes: { type: DataTypes.INTEGER, allowNull: false } }, { sequelize: db, tableName: 'files' })
+  HouseModel.init(
+    { id: { type: DataTypes.INTEGER, primaryKey: true }, name: text(), zone: text(), currency: text(), demo: { type: DataTypes.BOOLEAN, allowNull: false, defaultValue: false } },
+    { sequelize: db, tableName: 'house' },
+  )
+  AccountModel.init(
+    {
+      id: { ...uuid(), primaryKey: true },
+      party: uuid(),
+      email: text(),
+      passwordHash: text(),
+      role: text(),
+      active: { type: DataTypes.BOOLEAN, allowNull: false, defaultValue: true },
+    },
+    { sequelize: db, tableName: 'accounts' },
+  )
+  InviteModel.init(
+    {
+      id: { ...uuid(), primaryKey: true },
+      tokenHash: text(),
+      name: text(),
+      role: text(),
+      party: { type: DataTypes.UUID },
+      expiresAt: { type: DataTypes.DATE, allowNull: false },
+      usedAt: { type: DataTypes.DATE },
+      invitedBy: uuid(),
+    },
+    { sequelize: db, tableName: 'invites' },
+  )
+  FileModel.init(
+    {
+      sha256: { ...text(), primaryKey: true },
+      mime: text(),
+      width: { type: DataTypes.INTEGER, allowNull: false },
+      height: { type: DataTypes.INTEGER, allowNull: false },
+      bytes: { type: DataTypes.INTEGER, allowNull: false },
+    },
+    { sequelize: db, tableName: 'files' },
+  )
 }

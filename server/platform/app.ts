@@ -24,7 +24,12 @@ import type { Config } from './config.ts'
 import { errorHandler, handle, ProblemError } from './errors.ts'
 import type { Live } from './live.ts'
 
-export interface Services { readonly db: Db; readonly config: Config; readonly log: Logger; readonly live: Live }
+export interface Services {
+  readonly db: Db
+  readonly config: Config
+  readonly log: Logger
+  readonly live: Live
+}
 
 /** A secret of this installation, made once and kept in the data directory. */
 function sessionSecret(dataDir: string): string {
@@ -38,7 +43,8 @@ function sessionSecret(dataDir: string): string {
 const csrf: RequestHandler = (request, _response, next) => {
   if (request.method === 'GET' || request.method === 'HEAD') return next()
   const token = request.headers['x-anamnesis-token']
-  if (!request.session.csrf || token !== request.session.csrf) throw new ProblemError('stale-page', 'This page was opened in another session. Load it again; what you typed stays in its line.')
+  if (!request.session.csrf || token !== request.session.csrf)
+    throw new ProblemError('stale-page', 'This page was opened in another session. Load it again; what you typed stays in its line.')
   next()
 }
 
@@ -49,7 +55,19 @@ export function createApp(services: Services): { app: Express; close: () => Prom
   app.set('trust proxy', config.proxies === '' ? false : config.proxies)
   app.use(
     helmet({
-      contentSecurityPolicy: { directives: { defaultSrc: ["'self'"], scriptSrc: ["'self'"], styleSrc: ["'self'", "'unsafe-inline'"], imgSrc: ["'self'", 'blob:', 'data:'], fontSrc: ["'self'", 'data:'], connectSrc: ["'self'"], objectSrc: ["'none'"], frameAncestors: ["'none'"], upgradeInsecureRequests: null } },
+      contentSecurityPolicy: {
+        directives: {
+          defaultSrc: ["'self'"],
+          scriptSrc: ["'self'"],
+          styleSrc: ["'self'", "'unsafe-inline'"],
+          imgSrc: ["'self'", 'blob:', 'data:'],
+          fontSrc: ["'self'", 'data:'],
+          connectSrc: ["'self'"],
+          objectSrc: ["'none'"],
+          frameAncestors: ["'none'"],
+          upgradeInsecureRequests: null,
+        },
+      },
       strictTransportSecurity: false,
       crossOriginOpenerPolicy: false,
       originAgentCluster: false,
@@ -64,36 +82,60 @@ export function createApp(services: Services): { app: Express; close: () => Prom
     response.setHeader('cache-control', 'no-store')
     next()
   })
-  api.get('/health', handle(async (_request, response) => {
-    await rows(db, 'SELECT 1')
-    response.json({ ok: true })
-  }))
-  api.use(session({ store, name: 'anamnesis', secret: sessionSecret(config.dataDir), resave: false, saveUninitialized: false, rolling: true, cookie: { httpOnly: true, sameSite: 'lax', secure: 'auto', maxAge: 14 * 86_400_000 } }))
+  api.get(
+    '/health',
+    handle(async (_request, response) => {
+      await rows(db, 'SELECT 1')
+      response.json({ ok: true })
+    }),
+  )
+  api.use(
+    session({
+      store,
+      name: 'anamnesis',
+      secret: sessionSecret(config.dataDir),
+      resave: false,
+      saveUninitialized: false,
+      rolling: true,
+      cookie: { httpOnly: true, sameSite: 'lax', secure: 'auto', maxAge: 14 * 86_400_000 },
+    }),
+  )
   api.use(csrf)
   // Photographs and record files have their own limits; everything else is small.
   api.use(recordRoutes(services))
   api.use(photoRoutes(services))
   api.use(express.json({ limit: '2mb' }))
   api.use((request, _response, next) => {
-    if (!config.test) request.on('close', () => log.info({ method: request.method, path: request.baseUrl + request.path.replace(/^\/invitations\/.*/, '/invitations/…') }, 'request'))
+    if (!config.test)
+      request.on('close', () => log.info({ method: request.method, path: request.baseUrl + request.path.replace(/^\/invitations\/.*/, '/invitations/…') }, 'request'))
     next()
   })
   api.use(sessionRoutes(services), entriesRoutes(services), machineRoutes(services), episodeRoutes(services), partRoutes(services), typeRoutes(services), peopleRoutes(services))
-  api.get('/live', handle(async (request, response) => {
-    const visitor = await requireVisitor(request)
-    const filter = async (event: LiveEvent): Promise<LiveEvent | undefined> => {
-      if (visitor.role !== 'guest') return event
-      const granted = await grantedMachines(db, visitor)
-      const machines = event.machines.filter((m) => granted.has(m))
-      return machines.length > 0 ? { seq: event.seq, machines, kinds: [] } : undefined
-    }
-    await live.stream(db, request, response, filter)
-  }))
+  api.get(
+    '/live',
+    handle(async (request, response) => {
+      const visitor = await requireVisitor(request)
+      const filter = async (event: LiveEvent): Promise<LiveEvent | undefined> => {
+        if (visitor.role !== 'guest') return event
+        const granted = await grantedMachines(db, visitor)
+        const machines = event.machines.filter((m) => granted.has(m))
+        return machines.length > 0 ? { seq: event.seq, machines, kinds: [] } : undefined
+      }
+      await live.stream(db, request, response, filter)
+    }),
+  )
   api.use(() => {
     throw new ProblemError('not-found', 'There is nothing at this address.')
   })
   app.use('/api', api)
-  app.use(express.static(config.webDir, { index: false, maxAge: '1y', immutable: true, setHeaders: (response, file) => file.endsWith('.html') && response.setHeader('cache-control', 'no-cache') }))
+  app.use(
+    express.static(config.webDir, {
+      index: false,
+      maxAge: '1y',
+      immutable: true,
+      setHeaders: (response, file) => file.endsWith('.html') && response.setHeader('cache-control', 'no-cache'),
+    }),
+  )
   app.get(/.*/, (_request, response) => {
     response.setHeader('cache-control', 'no-cache')
     response.sendFile(path.join(config.webDir, 'index.html'))

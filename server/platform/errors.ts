@@ -38,13 +38,17 @@ export function problemOf(error: unknown): Problem {
     return { type: error.problem, title, status, detail: error.detail, ...error.more }
   }
   if (error instanceof ZodError) {
-    const fields = error.issues.slice(0, 20).map((issue) => ({ path: issue.path.join('.'), message: issue.code === 'unrecognized_keys' ? `Not known here: ${issue.keys.join(', ')}.` : issue.message }))
+    const fields = error.issues
+      .slice(0, 20)
+      .map((issue) => ({ path: issue.path.join('.'), message: issue.code === 'unrecognized_keys' ? `Not known here: ${issue.keys.join(', ')}.` : issue.message }))
     const first = fields[0]
     return { type: 'invalid', title: titles.invalid[1], status: 400, detail: first ? `${first.path ? `${first.path}: ` : ''}${first.message}` : 'It cannot be read.', fields }
   }
   const status = (error as { status?: number; type?: string }).status
-  if ((error as { type?: string }).type === 'entity.too.large' || (error as { code?: string }).code === 'LIMIT_FILE_SIZE') return { type: 'too-large', title: titles['too-large'][1], status: 413, detail: 'That is larger than is taken at once. Nothing was stored.' }
-  if ((error as { type?: string }).type === 'entity.parse.failed') return { type: 'invalid', title: titles.invalid[1], status: 400, detail: 'The text is not valid JSON. Nothing was stored.' }
+  if ((error as { type?: string }).type === 'entity.too.large' || (error as { code?: string }).code === 'LIMIT_FILE_SIZE')
+    return { type: 'too-large', title: titles['too-large'][1], status: 413, detail: 'That is larger than is taken at once. Nothing was stored.' }
+  if ((error as { type?: string }).type === 'entity.parse.failed')
+    return { type: 'invalid', title: titles.invalid[1], status: 400, detail: 'The text is not valid JSON. Nothing was stored.' }
   if (status !== undefined && status >= 400 && status < 500) return { type: 'invalid', title: titles.invalid[1], status, detail: 'The request cannot be read.' }
   return { type: 'internal', title: titles.internal[1], status: 500, detail: 'Something went wrong here. What you wrote was not stored; it is still in your line.' }
 }
@@ -53,7 +57,8 @@ export const errorHandler =
   (log: Logger): ErrorRequestHandler =>
   (error: unknown, request, response, next) => {
     const problem = problemOf(error)
-    if (problem.status >= 500) log.error({ path: request.path, error: error instanceof Error ? { name: error.name, message: error.message, stack: error.stack } : String(error) }, 'request failed')
+    if (problem.status >= 500)
+      log.error({ path: request.path, error: error instanceof Error ? { name: error.name, message: error.message, stack: error.stack } : String(error) }, 'request failed')
     if (response.headersSent) return next(error)
     response.status(problem.status).type('application/problem+json').send(JSON.stringify(problem))
   }

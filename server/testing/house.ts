@@ -31,7 +31,14 @@ export interface TestHouse {
 
 export const password = 'a long enough passphrase'
 const minute = 60_000
-export const draft = (body: Body, more: Partial<Draft> = {}): Draft => ({ id: v7() as EntryId, v: 1, happenedAt: pointAt(new Date(Date.now() - minute).toISOString()), basis: 'seen', body, ...more })
+export const draft = (body: Body, more: Partial<Draft> = {}): Draft => ({
+  id: v7() as EntryId,
+  v: 1,
+  happenedAt: pointAt(new Date(Date.now() - minute).toISOString()),
+  basis: 'seen',
+  body,
+  ...more,
+})
 export const ago = (minutes: number) => ({ happenedAt: pointAt(new Date(Date.now() - minutes * minute).toISOString()) })
 
 const clusterUrl = () => {
@@ -87,7 +94,11 @@ export async function startHouse(): Promise<TestHouse> {
   }
 }
 
-export const send = (agent: Agent, entries: readonly unknown[], contested?: 'keep') => agent.post('/api/entries').set('x-anamnesis-token', agent.token).send({ entries, ...(contested ? { contested } : {}) })
+export const send = (agent: Agent, entries: readonly unknown[], contested?: 'keep') =>
+  agent
+    .post('/api/entries')
+    .set('x-anamnesis-token', agent.token)
+    .send({ entries, ...(contested ? { contested } : {}) })
 
 /** Publishes the terminal sheet and registers machines of it. Answers their ids. */
 export async function twoMachines(agent: Agent): Promise<{ type: TypeId; machines: [MachineId, MachineId] }> {
@@ -95,7 +106,9 @@ export async function twoMachines(agent: Agent): Promise<{ type: TypeId; machine
   const machines: [MachineId, MachineId] = [v7() as MachineId, v7() as MachineId]
   const answer = await send(agent, [
     draft({ kind: 'type', type, sheet: terminalSheet }, ago(600)),
-    ...machines.map((machine, i) => draft({ kind: 'machine', what: 'registered', machine, entryNumber: `E-${i + 1}`, name: `Terminal ${i + 1}`, type, source: { how: 'gift' } }, ago(500))),
+    ...machines.map((machine, i) =>
+      draft({ kind: 'machine', what: 'registered', machine, entryNumber: `E-${i + 1}`, name: `Terminal ${i + 1}`, type, source: { how: 'gift' } }, ago(500)),
+    ),
   ])
   if (answer.status !== 200) throw new Error(JSON.stringify(answer.body))
   return { type, machines }

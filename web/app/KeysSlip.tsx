@@ -22,7 +22,13 @@ const episode = [
 
 export default function KeysSlip({ onClose }: { onClose: () => void }) {
   const { pathname } = useLocation()
-  const here = pathname.startsWith('/episodes') ? episode : pathname === '/collection' || pathname === '/parts' ? lists : pathname.startsWith('/machines/') ? ([['← →', 'along the lifeline, once it has the focus']] as const) : []
+  const here = pathname.startsWith('/episodes')
+    ? episode
+    : pathname === '/collection' || pathname === '/parts'
+      ? lists
+      : pathname.startsWith('/machines/')
+        ? ([['← →', 'along the lifeline, once it has the focus']] as const)
+        : []
   return (
     <div className="px-4">
       <Slip title="Keys" onClose={onClose}>

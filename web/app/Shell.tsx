@@ -82,7 +82,14 @@ function Band({ signed }: { signed: SignedIn }) {
         <span className="font-display max-w-52 truncate font-semibold">{signed.house.name}</span>
         <nav aria-label="Places" className="flex h-full gap-1">
           {places.map((place) => (
-            <NavLink key={place.path} to={place.path} end={place.path === '/'} className={({ isActive }) => `flex h-full items-center gap-1.5 border-b-[3px] px-2.5 ${isActive || (place.path === '/collection' && location.pathname.startsWith('/machines')) ? 'border-verdigris font-bold' : 'border-transparent hover:border-line'}`}>
+            <NavLink
+              key={place.path}
+              to={place.path}
+              end={place.path === '/'}
+              className={({ isActive }) =>
+                `flex h-full items-center gap-1.5 border-b-[3px] px-2.5 ${isActive || (place.path === '/collection' && location.pathname.startsWith('/machines')) ? 'border-verdigris font-bold' : 'border-transparent hover:border-line'}`
+              }
+            >
               <span className="num text-13 text-quiet font-normal max-lg:hidden">{place.digit}</span>
               {place.name}
             </NavLink>

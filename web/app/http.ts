@@ -24,7 +24,12 @@ export const setToken = (csrf: string) => {
 async function ask<T>(method: string, path: string, body?: BodyInit, type?: string): Promise<T> {
   let response: Response
   try {
-    response = await fetch(`/api${path}`, { method, headers: { accept: 'application/json', ...(method === 'GET' ? {} : { 'x-anamnesis-token': token }), ...(type ? { 'content-type': type } : {}) }, ...(body === undefined ? {} : { body }), credentials: 'same-origin' })
+    response = await fetch(`/api${path}`, {
+      method,
+      headers: { accept: 'application/json', ...(method === 'GET' ? {} : { 'x-anamnesis-token': token }), ...(type ? { 'content-type': type } : {}) },
+      ...(body === undefined ? {} : { body }),
+      credentials: 'same-origin',
+    })
   } catch {
     throw new NoConnection()
   }
@@ -33,7 +38,10 @@ async function ask<T>(method: string, path: string, body?: BodyInit, type?: stri
   // Refused entries come back with what each of them became; the caller reads that.
   if (response.ok || (response.status === 409 && answer && typeof answer === 'object' && 'entries' in answer)) return answer as T
   if (response.status === 502 || response.status === 504) throw new NoConnection()
-  const problem = answer && typeof answer === 'object' && 'detail' in answer ? (answer as Problem) : { type: 'internal' as const, title: 'Something went wrong', status: response.status, detail: 'The server did not answer as it should. What you typed is still here.' }
+  const problem =
+    answer && typeof answer === 'object' && 'detail' in answer
+      ? (answer as Problem)
+      : { type: 'internal' as const, title: 'Something went wrong', status: response.status, detail: 'The server did not answer as it should. What you typed is still here.' }
   throw new ProblemError(problem)
 }
 

@@ -8,7 +8,10 @@ import type { Draft } from '#core/history/entry.ts'
 import { newId } from './clock.ts'
 import { NoConnection, post, ProblemError } from './http.ts'
 
-export interface Waiting { readonly draft: Draft; readonly refused?: string | undefined }
+export interface Waiting {
+  readonly draft: Draft
+  readonly refused?: string | undefined
+}
 
 const key = (account: string) => `anamnesis.outbox.${account}`
 const listeners = new Set<() => void>()
@@ -23,7 +26,7 @@ const device = (): string => {
 function read(account: string): readonly Waiting[] {
   const held = boxes.get(account)
   if (held) return held
-  let list: readonly Waiting[] = []
+  let list: readonly Waiting[]
   try {
     list = JSON.parse(localStorage.getItem(key(account)) ?? '[]') as Waiting[]
   } catch {
@@ -60,7 +63,11 @@ export function keep(account: string, drafts: readonly Draft[]) {
   write(account, [...list, ...drafts.map((draft, i): Waiting => ({ draft: { ...draft, device: { id: device(), n: list.length + i + 1, offsetMs: 0 } } }))])
 }
 
-export const discard = (account: string, id: string) => write(account, read(account).filter((w) => w.draft.id !== id))
+export const discard = (account: string, id: string) =>
+  write(
+    account,
+    read(account).filter((w) => w.draft.id !== id),
+  )
 
 let sending = false
 
@@ -78,12 +85,18 @@ export async function sendOutbox(account: string): Promise<number> {
           const answer = await post<EntriesAnswer>('/entries', { entries: group.map((w) => w.draft), contested: 'keep' })
           const refused = new Map(answer.entries.flatMap((e) => (e.became === 'refused' ? [[e.id, e.detail] as const] : [])))
           const ids = new Set<string>(group.map((w) => w.draft.id))
-          write(account, read(account).flatMap((w) => (!ids.has(w.draft.id) ? [w] : refused.has(w.draft.id) ? [{ ...w, refused: refused.get(w.draft.id) }] : [])))
+          write(
+            account,
+            read(account).flatMap((w) => (!ids.has(w.draft.id) ? [w] : refused.has(w.draft.id) ? [{ ...w, refused: refused.get(w.draft.id) }] : [])),
+          )
           sent += group.length - refused.size
         } catch (error) {
           if (error instanceof NoConnection) break
           if (error instanceof ProblemError && error.problem.type === 'not-signed-in') break
-          write(account, read(account).map((w) => (w.draft.id === waiting.draft.id ? { ...w, refused: error instanceof Error ? error.message : 'It was refused.' } : w)))
+          write(
+            account,
+            read(account).map((w) => (w.draft.id === waiting.draft.id ? { ...w, refused: error instanceof Error ? error.message : 'It was refused.' } : w)),
+          )
         }
       }
       return sent

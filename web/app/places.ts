@@ -1,7 +1,11 @@
 /** The places of the band, with the digit that goes there. A place appears when it exists and the role may see it. */
 import type { Role } from '#core/work/roles.ts'
 
-export interface BandPlace { readonly digit: string; readonly name: string; readonly path: string }
+export interface BandPlace {
+  readonly digit: string
+  readonly name: string
+  readonly path: string
+}
 
 const all: readonly BandPlace[] = [
   { digit: '1', name: 'Bench', path: '/' },

@@ -12,7 +12,11 @@ import { newId, nowInstant } from './clock.ts'
 import { get, NoConnection, post, setToken } from './http.ts'
 import { keep, sendOutbox } from './outbox.ts'
 
-export interface SignedIn { readonly house: House; readonly me: Me; readonly demo: boolean }
+export interface SignedIn {
+  readonly house: House
+  readonly me: Me
+  readonly demo: boolean
+}
 
 export function useSession() {
   const query = useQuery({
@@ -55,11 +59,25 @@ export function useDates() {
   const { house } = useSigned()
   return useMemo(() => {
     const zone = house.zone
-    return { zone, when: { zone, now: nowInstant() }, day: (at: string) => dayWords(at, zone), short: (at: string) => shortDay(at, nowInstant(), zone), clock: (at: string) => clockWords(at, zone) }
+    return {
+      zone,
+      when: { zone, now: nowInstant() },
+      day: (at: string) => dayWords(at, zone),
+      short: (at: string) => shortDay(at, nowInstant(), zone),
+      clock: (at: string) => clockWords(at, zone),
+    }
   }, [house.zone])
 }
 
-export interface Writing { readonly body: Body; readonly happenedAt?: Interval | undefined; readonly basis?: Basis | undefined; readonly doneBy?: string | undefined; readonly episode?: string | undefined; readonly amends?: Draft['amends']; readonly restsOn?: readonly string[] | undefined }
+export interface Writing {
+  readonly body: Body
+  readonly happenedAt?: Interval | undefined
+  readonly basis?: Basis | undefined
+  readonly doneBy?: string | undefined
+  readonly episode?: string | undefined
+  readonly amends?: Draft['amends']
+  readonly restsOn?: readonly string[] | undefined
+}
 export type Written = { readonly sent: true; readonly answers: readonly Became[]; readonly refused?: Extract<Became, { became: 'refused' }> | undefined } | { readonly sent: false }
 
 /** Makes drafts of what was typed. Several stand or fall together. */

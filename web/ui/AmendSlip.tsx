@@ -23,7 +23,17 @@ const fromLocal = (text: string, zone: string): string | undefined => {
 /** Replaces one machine by another in a body that is about one machine; moves are corrected by their lines. */
 const onMachine = (body: Body, machine: string): Body => ('machine' in body && body.machine ? ({ ...body, machine } as Body) : body)
 
-export function AmendSlip({ row, reparse, onClose, line }: { row: LogRow; /** Reads a new line in place of the old body; undefined where the sheet has no composer. */ reparse?: ((line: string) => { body: Body } | { problem: string }) | undefined; line?: string; onClose: () => void }) {
+export function AmendSlip({
+  row,
+  reparse,
+  onClose,
+  line,
+}: {
+  row: LogRow
+  /** Reads a new line in place of the old body; undefined where the sheet has no composer. */ reparse?: ((line: string) => { body: Body } | { problem: string }) | undefined
+  line?: string
+  onClose: () => void
+}) {
   const { zone } = useDates()
   const drafts = useDrafts()
   const write = useWrite()
@@ -36,7 +46,16 @@ export function AmendSlip({ row, reparse, onClose, line }: { row: LogRow; /** Re
   const machineBound = 'machine' in row.body && row.body.kind !== 'episode' && row.body.kind !== 'machine'
 
   const send = async (body: Body, happenedAt: Interval, how: 'correct' | 'withdraw') => {
-    const list = drafts([{ body, happenedAt, basis: row.basis, doneBy: row.doneBy, episode: row.episode, amends: { entry: row.id, seen: row.latestAmendment as EntryId | null, how, ...(reason.trim() ? { reason: reason.trim() } : {}) } }])
+    const list = drafts([
+      {
+        body,
+        happenedAt,
+        basis: row.basis,
+        doneBy: row.doneBy,
+        episode: row.episode,
+        amends: { entry: row.id, seen: row.latestAmendment as EntryId | null, how, ...(reason.trim() ? { reason: reason.trim() } : {}) },
+      },
+    ])
     const finish = async (contested: 'refuse' | 'keep') => {
       setMayKeep(undefined)
       const written = await write(list, contested)
@@ -84,7 +103,14 @@ export function AmendSlip({ row, reparse, onClose, line }: { row: LogRow; /** Re
       >
         {reparse && (
           <div className="col-span-2 max-sm:col-span-1">
-            <TextField label="What it should say, as a line (empty: as it is)" className="num" placeholder="test bell fail" value={text} autoFocus onChange={(e) => setText(e.target.value)} />
+            <TextField
+              label="What it should say, as a line (empty: as it is)"
+              className="num"
+              placeholder="test bell fail"
+              value={text}
+              autoFocus
+              onChange={(e) => setText(e.target.value)}
+            />
           </div>
         )}
         <TextField label="When it happened" type="datetime-local" className="num" value={time} onChange={(e) => setTime(e.target.value)} />
@@ -133,7 +159,19 @@ export function SettleSlip({ row, onClose }: { row: LogRow; onClose: () => void 
   )
 }
 
-export function AnswerSlip({ question, machine, episode, words: asked, onClose }: { question: string; machine: string; episode?: string | undefined; words: string; onClose: () => void }) {
+export function AnswerSlip({
+  question,
+  machine,
+  episode,
+  words: asked,
+  onClose,
+}: {
+  question: string
+  machine: string
+  episode?: string | undefined
+  words: string
+  onClose: () => void
+}) {
   const drafts = useDrafts()
   const write = useWrite()
   const [words, setWords] = useState('')

@@ -37,12 +37,25 @@ export function AreaField({ label, hint, error, ...area }: { label: string; hint
   )
 }
 
-export function SelectField({ label, hint, options, ...select }: { label: string; hint?: string; options: readonly (string | { readonly value: string; readonly label: string })[] } & SelectHTMLAttributes<HTMLSelectElement>) {
+export function SelectField({
+  label,
+  hint,
+  options,
+  ...select
+}: { label: string; hint?: string; options: readonly (string | { readonly value: string; readonly label: string })[] } & SelectHTMLAttributes<HTMLSelectElement>) {
   return (
     <Field label={label} hint={hint}>
       {(id) => (
         <select id={id} className="field" {...select}>
-          {options.map((o) => (typeof o === 'string' ? <option key={o}>{o}</option> : <option key={o.value} value={o.value}>{o.label}</option>))}
+          {options.map((o) =>
+            typeof o === 'string' ? (
+              <option key={o}>{o}</option>
+            ) : (
+              <option key={o.value} value={o.value}>
+                {o.label}
+              </option>
+            ),
+          )}
         </select>
       )}
     </Field>

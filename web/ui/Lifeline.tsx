@@ -13,9 +13,25 @@ const heights = { full: 11, half: 6, foot: 2.5, none: 0 } as const
 const heightWords = { full: 'works', half: 'partly', foot: 'fails', none: 'only said' } as const
 const fillWords = { solid: 'proved, untouched since', hollow: 'was so, touched since', dots: 'only said' } as const
 
-export interface LaneWords { readonly now: string; readonly due: boolean; readonly title: string }
+export interface LaneWords {
+  readonly now: string
+  readonly due: boolean
+  readonly title: string
+}
 
-export function Lifeline({ data, words, short, cutWords, onEntry }: { data: LifelineData; words: Readonly<Record<string, LaneWords>>; short: (at: string) => string; cutWords?: string | undefined; onEntry?: (entry: string) => void }) {
+export function Lifeline({
+  data,
+  words,
+  short,
+  cutWords,
+  onEntry,
+}: {
+  data: LifelineData
+  words: Readonly<Record<string, LaneWords>>
+  short: (at: string) => string
+  cutWords?: string | undefined
+  onEntry?: (entry: string) => void
+}) {
   const holder = useRef<HTMLDivElement>(null)
   const [width, setWidth] = useState(1200)
   useEffect(() => {
@@ -36,12 +52,23 @@ export function Lifeline({ data, words, short, cutWords, onEntry }: { data: Life
   const height = bottom + 44
   const cut = data.cut
   const touched = cut ? lanes.flatMap((l, i) => (cut.lanes.includes(l.fn) ? [i] : [])) : []
+  const cutLabel = cut ? (cutWords ?? short(cut.at)) : ''
+  const cutWidth = cutLabel.length * 8 + 10
+  const cutAtEnd = cut !== undefined && x(cut.x) + cutWidth > width
+  const cutFrom = cut ? (cutAtEnd ? x(cut.x) - cutWidth : x(cut.x)) : 0
   const marks = spread(data.marks, x, width - right)
   return (
     <section ref={holder} aria-label="Lifeline" className="bg-sheet rounded-sm">
       <svg width={width} height={height} viewBox={`0 0 ${width} ${height}`} className="block">
         {data.custody.map((c, i) => (
-          <rect key={i} x={x(c.x0)} y={2} width={Math.max(1, (c.x1 - c.x0) * scale - 1)} height={6} fill={c.away ? 'var(--steel)' : i === 0 && data.custody.length > 1 ? 'var(--hair)' : 'var(--life)'}>
+          <rect
+            key={i}
+            x={x(c.x0)}
+            y={2}
+            width={Math.max(1, (c.x1 - c.x0) * scale - 1)}
+            height={6}
+            fill={c.away ? 'var(--steel)' : i === 0 && data.custody.length > 1 ? 'var(--hair)' : 'var(--life)'}
+          >
             <title>{c.away ? `away: ${c.where}` : c.where}</title>
           </rect>
         ))}
@@ -67,7 +94,17 @@ export function Lifeline({ data, words, short, cutWords, onEntry }: { data: Life
               </text>
               {lane.segments.length === 0 && <path d={`M${left} ${base - 1} H${width - right}`} stroke="var(--life)" strokeWidth="1.5" strokeDasharray="1.5 5" />}
               {lane.segments.map((s, n) => (
-                <Segment key={n} x0={x(s.x0)} x1={x(s.x1)} base={base} height={s.height} fill={s.fill} label={`${lane.fn}: ${s.fill === 'dots' ? 'only said' : `${heightWords[s.height]}, ${fillWords[s.fill]}`}, from ${short(s.at)}`} onSay={setSaid} onOpen={onEntry ? () => onEntry(s.entry) : undefined} />
+                <Segment
+                  key={n}
+                  x0={x(s.x0)}
+                  x1={x(s.x1)}
+                  base={base}
+                  height={s.height}
+                  fill={s.fill}
+                  label={`${lane.fn}: ${s.fill === 'dots' ? 'only said' : `${heightWords[s.height]}, ${fillWords[s.fill]}`}, from ${short(s.at)}`}
+                  onSay={setSaid}
+                  onOpen={onEntry ? () => onEntry(s.entry) : undefined}
+                />
               ))}
               <text x={width - right + 10} y={base - 1} className={`text-13 ${word?.due ? 'fill-copper font-bold' : 'fill-ink'}`}>
                 {word?.now}
@@ -79,8 +116,8 @@ export function Lifeline({ data, words, short, cutWords, onEntry }: { data: Life
         {cut && touched.length > 0 && (
           <g className="fill-copper">
             <path d={`M${x(cut.x)} ${top} V${bottom + 6}`} stroke="var(--copper)" strokeWidth="2" />
-            <text x={Math.min(x(cut.x) + 4, width - 4)} y={height - 5} textAnchor={x(cut.x) > width - 260 ? 'end' : 'start'} className="text-13 num font-bold">
-              {cutWords ?? short(cut.at)}
+            <text x={cutAtEnd ? x(cut.x) - 6 : x(cut.x) + 6} y={height - 6} textAnchor={cutAtEnd ? 'end' : 'start'} className="text-13 num font-bold">
+              {cutLabel}
             </text>
           </g>
         )}
@@ -94,7 +131,14 @@ export function Lifeline({ data, words, short, cutWords, onEntry }: { data: Life
           </g>
         ))}
         {marks.map((m, i) => (
-          <text key={i} x={m.px} y={bottom + 38} textAnchor={m.px < left + 20 ? 'start' : 'middle'} className="fill-quiet text-13 num" opacity={cut && Math.abs(m.px - x(cut.x)) < 120 ? 0 : 1}>
+          <text
+            key={i}
+            x={m.px}
+            y={bottom + 38}
+            textAnchor={m.px < left + 20 ? 'start' : 'middle'}
+            className="fill-quiet text-13 num"
+            opacity={cut && m.px + 48 > cutFrom && m.px - 48 < cutFrom + cutWidth ? 0 : 1}
+          >
             {'at' in m.mark ? short(m.mark.at) : `${daysWords(m.mark.idleDays)} //`}
           </text>
         ))}
@@ -107,7 +151,25 @@ export function Lifeline({ data, words, short, cutWords, onEntry }: { data: Life
   )
 }
 
-function Segment({ x0, x1, base, height, fill, label, onSay, onOpen }: { x0: number; x1: number; base: number; height: keyof typeof heights; fill: keyof typeof fillWords; label: string; onSay: (text: string) => void; onOpen: (() => void) | undefined }) {
+function Segment({
+  x0,
+  x1,
+  base,
+  height,
+  fill,
+  label,
+  onSay,
+  onOpen,
+}: {
+  x0: number
+  x1: number
+  base: number
+  height: keyof typeof heights
+  fill: keyof typeof fillWords
+  label: string
+  onSay: (text: string) => void
+  onOpen: (() => void) | undefined
+}) {
   const w = Math.max(1.5, x1 - x0)
   const h = heights[height]
   const shape =
@@ -144,16 +206,17 @@ function Segment({ x0, x1, base, height, fill, label, onSay, onOpen }: { x0: num
 
 type Mark = LifelineData['marks'][number]
 
-/** Keeps marks apart: one that would touch the one before it is left out. */
+/** Keeps marks apart: one that would touch the one before it is left out. The first starts at the edge, the others are centred. */
 function spread(marks: readonly Mark[], x: (natural: number) => number, end: number): { mark: Mark; px: number }[] {
   const kept: { mark: Mark; px: number }[] = []
-  let last = -Infinity
+  let free = -Infinity
   for (const mark of marks) {
     const px = x(mark.x)
-    const room = 'at' in mark ? 92 : 76
-    if (px - last < room || px > end - 4) continue
+    const wide = 'at' in mark ? 96 : 72
+    const from = px < left + 20 ? px : px - wide / 2
+    if (from < free || from + wide > end + 40) continue
     kept.push({ mark, px })
-    last = px
+    free = from + wide + 8
   }
   return kept
 }

@@ -7,14 +7,31 @@ import type { Labels } from '#core/views/labels.ts'
 import type { LogRow } from '#core/views/rows.ts'
 import { useDates } from '#web/app/session.tsx'
 
-export interface LogNames { readonly labels: Labels; readonly machine: string }
+export interface LogNames {
+  readonly labels: Labels
+  readonly machine: string
+}
 
 export function useEntryWords({ labels, machine }: LogNames) {
   const { when } = useDates()
   return (body: LogRow['body']) => entryWords(body, { labels, machine, zone: when.zone, now: when.now })
 }
 
-export function LogLine({ row, names, day, children, onAct, actLabel }: { row: LogRow; names: LogNames; day?: boolean; children?: ReactNode; onAct?: (() => void) | undefined; actLabel?: string }) {
+export function LogLine({
+  row,
+  names,
+  day,
+  children,
+  onAct,
+  actLabel,
+}: {
+  row: LogRow
+  names: LogNames
+  day?: boolean
+  children?: ReactNode
+  onAct?: (() => void) | undefined
+  actLabel?: string
+}) {
   const { when, short } = useDates()
   const words = useEntryWords(names)
   const [open, setOpen] = useState(false)
@@ -24,7 +41,7 @@ export function LogLine({ row, names, day, children, onAct, actLabel }: { row: L
   const late = row.happenedAt.earliest === row.happenedAt.latest && Date.parse(row.recordedAt) - Date.parse(row.happenedAt.latest) > 3_600_000
   return (
     <li id={`entry-${row.id}`} className={`border-hair group border-b ${row.contested ? 'border-l-oxide border-l-4' : ''}`}>
-      <div className="grid min-h-8 grid-cols-[auto_2.4rem_minmax(0,1fr)_auto] items-baseline gap-x-2 py-1.5">
+      <div className="relative grid min-h-8 grid-cols-[auto_2.4rem_minmax(0,1fr)_auto] items-baseline gap-x-2 py-1.5">
         <span className={`num whitespace-nowrap ${day ? 'w-[9.6rem]' : 'w-[3.4rem]'}`}>
           {day && row.happenedAt.earliest === row.happenedAt.latest ? `${short(row.happenedAt.latest)} ` : ''}
           {whenWords(row.happenedAt, when.now, when.zone)}
@@ -47,20 +64,21 @@ export function LogLine({ row, names, day, children, onAct, actLabel }: { row: L
             </button>
           )}
         </span>
-        <span className="flex items-baseline gap-3">
+        <span>
           <span className={`num text-13 ${said.proof ? 'font-bold' : 'text-quiet'} ${row.withdrawn ? 'line-through' : ''}`}>{said.result}</span>
           {onAct && (
-            <button type="button" className="act text-13 opacity-0 group-focus-within:opacity-100 group-hover:opacity-100" onClick={onAct} aria-label={`${actLabel ?? 'Correct'}: ${said.what}`}>
+            <button
+              type="button"
+              className="act bg-sheet text-13 absolute top-1 right-0 py-0.5 pl-3 opacity-0 group-hover:opacity-100 focus-visible:opacity-100"
+              onClick={onAct}
+              aria-label={`${actLabel ?? 'Correct'}: ${said.what}`}
+            >
               {actLabel ?? 'Correct'}
             </button>
           )}
         </span>
       </div>
-      {row.contested && (
-        <p className="text-oxide pb-1.5 pl-2">
-          Contested. {refusalWords(row.contested, { zone: when.zone, labels: names.labels })} It moved nothing.
-        </p>
-      )}
+      {row.contested && <p className="text-oxide pb-1.5 pl-2">Contested. {refusalWords(row.contested, { zone: when.zone, labels: names.labels })} It moved nothing.</p>}
       {open && (
         <ul className="text-quiet border-hair mb-2 ml-[6rem] border-l-2 pl-3">
           {row.versions.map((version, i) => {
@@ -68,8 +86,11 @@ export function LogLine({ row, names, day, children, onAct, actLabel }: { row: L
             const current = i === row.versions.length - 1
             return (
               <li key={version.id} className="py-0.5">
-                <span className="num text-13">{`${short(version.recordedAt)} ${clockWords(version.recordedAt, when.zone)}`}</span> {version.how === 'said' ? 'said' : version.how === 'correct' ? 'corrected to' : ''}{' '}
-                <span className={current ? 'text-ink' : 'line-through'}>{`${text}${version.how === 'withdraw' ? '' : `, ${short(version.happenedAt.latest)} ${whenWords(version.happenedAt, when.now, when.zone)}`}${version.how !== 'withdraw' && words(version.body).result ? `: ${words(version.body).result}` : ''}`}</span>
+                <span className="num text-13">{`${short(version.recordedAt)} ${clockWords(version.recordedAt, when.zone)}`}</span>{' '}
+                {version.how === 'said' ? 'said' : version.how === 'correct' ? 'corrected to' : ''}{' '}
+                <span
+                  className={current ? 'text-ink' : 'line-through'}
+                >{`${text}${version.how === 'withdraw' ? '' : `, ${short(version.happenedAt.latest)} ${whenWords(version.happenedAt, when.now, when.zone)}`}${version.how !== 'withdraw' && words(version.body).result ? `: ${words(version.body).result}` : ''}`}</span>
                 {version.reason && <span> because {version.reason}</span>}
               </li>
             )

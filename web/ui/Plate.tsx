@@ -2,8 +2,23 @@
 import { Link } from 'react-router'
 import type { Plate } from '#core/views/machine.ts'
 
-const needsWords: Readonly<Record<string, string>> = { mains: 'authorised only', 'picture tube': 'taken as charged', 'switch on': 'authorised only', lithium: 'authorised only', chemicals: 'authorised only' }
-const stampTitles: Readonly<Record<string, string>> = { mains: 'Mains inside', 'picture tube': 'Picture tube', 'live chassis': 'Live chassis', 'lithium cell': 'Lithium cell', 'high voltage': 'High voltage', sharp: 'Sharp edges', heavy: 'Heavy', toxic: 'Toxic' }
+const needsWords: Readonly<Record<string, string>> = {
+  mains: 'authorised only',
+  'picture tube': 'taken as charged',
+  'switch on': 'authorised only',
+  lithium: 'authorised only',
+  chemicals: 'authorised only',
+}
+const stampTitles: Readonly<Record<string, string>> = {
+  mains: 'Mains inside',
+  'picture tube': 'Picture tube',
+  'live chassis': 'Live chassis',
+  'lithium cell': 'Lithium cell',
+  'high voltage': 'High voltage',
+  sharp: 'Sharp edges',
+  heavy: 'Heavy',
+  toxic: 'Toxic',
+}
 
 function Fact({ label, value }: { label: string; value: string | undefined }) {
   if (!value) return null
@@ -23,13 +38,12 @@ export function FullPlate({ plate }: { plate: Plate }) {
           <h1 className="font-display text-24 mb-1.5 font-semibold">{plate.name}</h1>
           <dl className="flex flex-wrap gap-x-7 gap-y-1">
             <Fact label={plate.number === plate.entryNumber ? 'Entry' : 'Accession'} value={plate.number} />
-            {plate.number !== plate.entryNumber && <Fact label="Entry" value={plate.entryNumber} />}
             <Fact label="Type, revision" value={[plate.typeName ?? 'not known yet', plate.revision].filter(Boolean).join(' / ')} />
             <Fact label="Serial" value={plate.serial} />
             <Fact label="Mains" value={plate.mains} />
             <Fact label="Made" value={plate.made} />
             <Fact label="Weight" value={plate.weight} />
-            <Fact label="Owner" value={plate.owner} />
+            <Fact label="Owner" value={plate.owner === 'the house' ? undefined : plate.owner} />
           </dl>
         </div>
         <ul className="flex shrink-0 gap-3">
@@ -51,11 +65,15 @@ export function PlateTag({ id, plate, below }: { id: string; plate: Plate; below
     <Link to={`/machines/${id}`} className="border-line bg-sheet hover:border-verdigris block h-[84px] w-[190px] shrink-0 rounded-sm border p-[2px]">
       <span className="border-line flex h-full flex-col rounded-sm border px-2.5 py-1.5">
         <span className="font-display text-15 line-clamp-2 leading-tight font-medium">{plate.name}</span>
-        <span className="num text-13 text-quiet mt-auto truncate">{plate.number}</span>
-        {below !== undefined && <span className="num text-13 truncate">{below || ' '}</span>}
+        <span className="num text-13 mt-auto flex justify-between gap-2">
+          <span className="text-quiet truncate">{plate.number}</span>
+          {below && <span className="truncate">{below}</span>}
+        </span>
       </span>
     </Link>
   )
 }
 
+const shortHazards: Readonly<Record<string, string>> = { 'picture tube': 'tube', 'high voltage': 'HV', 'lithium cell': 'lithium', 'live chassis': 'live' }
+export const hazardWord = (kind: string): string => shortHazards[kind] ?? kind
 export const stampTitle = (kind: string): string => stampTitles[kind] ?? kind

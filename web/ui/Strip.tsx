@@ -12,7 +12,11 @@ export function Strip({ segments, width = 220 }: { segments: readonly StripSegme
         const w = Math.max(1, (s.to - s.from) * width)
         if (s.fill === 'dots' || s.height === 'none') return <path key={i} d={`M${x} 14 H${x + w}`} stroke="var(--life)" strokeWidth="2" strokeDasharray="1 4" />
         const h = heights[s.height]
-        return s.fill === 'solid' ? <rect key={i} x={x} y={15 - h} width={w} height={h} fill="var(--life)" /> : <rect key={i} x={x + 0.5} y={15 - h + 0.5} width={Math.max(0.5, w - 1)} height={Math.max(1, h - 1)} fill="none" stroke="var(--life)" />
+        return s.fill === 'solid' ? (
+          <rect key={i} x={x} y={15 - h} width={w} height={h} fill="var(--life)" />
+        ) : (
+          <rect key={i} x={x + 0.5} y={15 - h + 0.5} width={Math.max(0.5, w - 1)} height={Math.max(1, h - 1)} fill="none" stroke="var(--life)" />
+        )
       })}
     </svg>
   )

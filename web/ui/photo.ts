@@ -12,7 +12,9 @@ export function usePhotoUpload(machine: MachineId, episode?: string) {
     form.append('photo', file)
     try {
       const stored = await upload<{ file: string; width: number; height: number }>(`/machines/${machine}/photos`, form)
-      const written = await write(drafts([{ body: { kind: 'photo', machine, file: stored.file, width: stored.width, height: stored.height, ...(words ? { words } : {}) }, ...(episode ? { episode } : {}) }]))
+      const written = await write(
+        drafts([{ body: { kind: 'photo', machine, file: stored.file, width: stored.width, height: stored.height, ...(words ? { words } : {}) }, ...(episode ? { episode } : {}) }]),
+      )
       return written.sent && written.refused ? written.refused.detail : undefined
     } catch (failure) {
       return wordsOf(failure)

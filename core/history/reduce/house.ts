@@ -10,7 +10,12 @@ export function reduceType(world: WorldDraft, entry: Statement, body: BodyOf<'ty
 }
 
 const initialsOf = (name: string) =>
-  name.split(/\s+/).map((word) => word[0] ?? '').join('').slice(0, 3).toUpperCase()
+  name
+    .split(/\s+/)
+    .map((word) => word[0] ?? '')
+    .join('')
+    .slice(0, 3)
+    .toUpperCase()
 
 export function reduceParty(world: WorldDraft, body: BodyOf<'party'>) {
   world.parties.set(body.party, { id: body.party, name: body.name, initials: body.initials || initialsOf(body.name), sort: body.sort, roles: body.roles })
@@ -18,7 +23,8 @@ export function reduceParty(world: WorldDraft, body: BodyOf<'party'>) {
 
 export function reduceGear(world: WorldDraft, entry: Statement, body: BodyOf<'gear'>) {
   const held = world.gear.get(body.gear) ?? { id: body.gear, name: '', gearKind: '', attributes: {}, proved: [], unfit: [] }
-  if (body.what === 'identified') world.gear.set(body.gear, { ...held, name: body.name, gearKind: body.gearKind, attributes: { ...held.attributes, ...body.attributes }, limits: body.limits })
+  if (body.what === 'identified')
+    world.gear.set(body.gear, { ...held, name: body.name, gearKind: body.gearKind, attributes: { ...held.attributes, ...body.attributes }, limits: body.limits })
   else if (body.what === 'proved') world.gear.set(body.gear, { ...held, proved: [...held.proved, entry] })
   else world.gear.set(body.gear, { ...held, unfit: [...held.unfit, entry] })
 }

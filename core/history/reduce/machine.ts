@@ -54,7 +54,7 @@ export function reduceChange(world: WorldDraft, entry: Statement, body: BodyOf<'
   const within: string[] = []
   if (body.target.sort === 'position' || body.target.sort === 'assembly') {
     const positions = machine.metPositions.concat(machine.type ? (world.types.get(machine.type)?.sheet.positions ?? []) : [])
-    for (let at = positions.find((p) => p.designator === body.target.name)?.on; at !== undefined && within.length < 20; ) {
+    for (let at = positions.find((p) => p.designator === body.target.name)?.on; at !== undefined && within.length < 20;) {
       within.push(at)
       const on: string = at
       at = positions.find((p) => p.designator === on)?.on
@@ -115,7 +115,17 @@ export function reduceEpisode(world: WorldDraft, entry: Statement, body: BodyOf<
   const machine = machineDraft(world, body.machine)
   if (body.what === 'opened') {
     world.episodeMachines.set(entry.id, body.machine)
-    machine.episodes.push({ id: entry.id, machine: body.machine, number: machine.episodes.length + 1, title: body.title, opened: entry, state: 'open', lastStep: entry, next: '', lie: '' })
+    machine.episodes.push({
+      id: entry.id,
+      machine: body.machine,
+      number: machine.episodes.length + 1,
+      title: body.title,
+      opened: entry,
+      state: 'open',
+      lastStep: entry,
+      next: '',
+      lie: '',
+    })
     return
   }
   machine.episodes = machine.episodes.map((episode) => {

@@ -33,16 +33,33 @@ function noteEnds(world: WorldDraft, entry: Statement, leg: Leg, order: number, 
   const toTrayOf = leg.to.in.kind === 'tray' ? world.episodeMachines.get(leg.to.in.id) : undefined
   const fromTrayOf = leg.from.in.kind === 'tray' ? world.episodeMachines.get(leg.from.in.id) : undefined
   if (from.machine !== undefined && leg.from.position !== undefined)
-    noteStep(world, entry, order, from.machine, leg.from.position, from.within, contested, { out: leg.part, elsewhere: to.machine === from.machine || toTrayOf === from.machine ? undefined : leg.to })
+    noteStep(world, entry, order, from.machine, leg.from.position, from.within, contested, {
+      out: leg.part,
+      elsewhere: to.machine === from.machine || toTrayOf === from.machine ? undefined : leg.to,
+    })
   if (to.machine !== undefined && leg.to.position !== undefined)
-    noteStep(world, entry, order, to.machine, leg.to.position, to.within, contested, { in: leg.part, elsewhere: from.machine === to.machine || fromTrayOf === to.machine ? undefined : leg.from })
-  if (contested) for (const id of new Set([from.machine, to.machine])) if (id !== undefined) {
-    const machine = machineDraft(world, id)
-    if (!machine.contested.includes(entry)) machine.contested.push(entry)
-  }
+    noteStep(world, entry, order, to.machine, leg.to.position, to.within, contested, {
+      in: leg.part,
+      elsewhere: from.machine === to.machine || fromTrayOf === to.machine ? undefined : leg.from,
+    })
+  if (contested)
+    for (const id of new Set([from.machine, to.machine]))
+      if (id !== undefined) {
+        const machine = machineDraft(world, id)
+        if (!machine.contested.includes(entry)) machine.contested.push(entry)
+      }
 }
 
-function noteStep(world: WorldDraft, entry: Statement, order: number, id: MachineId, position: string, within: readonly string[], contested: boolean, ends: { out?: Leg['part']; in?: Leg['part']; elsewhere: Place | undefined }) {
+function noteStep(
+  world: WorldDraft,
+  entry: Statement,
+  order: number,
+  id: MachineId,
+  position: string,
+  within: readonly string[],
+  contested: boolean,
+  ends: { out?: Leg['part']; in?: Leg['part']; elsewhere: Place | undefined },
+) {
   const machine = machineDraft(world, id)
   noteInterval(machine, entry)
   machine.steps.push({

@@ -4,7 +4,22 @@ import { parseBack, parseEmpty, parseFate, parseIn, parseLend, parseOut, parseSw
 import { firstWord, nearNames, takeTime } from './read.ts'
 import { parseTest } from './tests.ts'
 import { wrong, type ComposerTools, type Parsed, type Scene } from './types.ts'
-import { parseAdjust, parseAnswer, parseAsk, parseConnection, parseFastening, parseHazard, parseNote, parsePower, parseReading, parseStop, parseVerify, parseWait, parseWork, workVerbs } from './work.ts'
+import {
+  parseAdjust,
+  parseAnswer,
+  parseAsk,
+  parseConnection,
+  parseFastening,
+  parseHazard,
+  parseNote,
+  parsePower,
+  parseReading,
+  parseStop,
+  parseVerify,
+  parseWait,
+  parseWork,
+  workVerbs,
+} from './work.ts'
 import type { ComposerContext } from '#core/views/episode.ts'
 
 export type { ComposerTools, Effect, LookedUp, Parsed, ParsedEntry, Problem } from './types.ts'
@@ -87,6 +102,15 @@ export function completions(line: string, context: ComposerContext): string[] {
   const functions = context.functions.map((f) => f.name)
   if (verb === 'keep' || verb === 'store' || verb === 'discard') return nearNames(word, ['all', ...context.tray.map((p) => p.label)]).map((n) => `${start}${n} `)
   const tags = [...context.tray, ...context.parts].flatMap((p) => (p.tag ? [p.tag] : []))
-  const pool = verb === 'test' || verb === 'all' ? (/\bwith\s/i.test(start) ? context.gear.map((g) => g.name) : [...functions, 'pass', 'fail', 'partly', 'intermittent', 'inconclusive', 'not possible: ']) : verb === 'plug' ? context.connectionsOff : [...designators, ...tags]
-  return nearNames(word, [...new Set(pool)]).filter((n) => n.toLowerCase() !== word.toLowerCase()).map((n) => `${start}${n} `)
+  const pool =
+    verb === 'test' || verb === 'all'
+      ? /\bwith\s/i.test(start)
+        ? context.gear.map((g) => g.name)
+        : [...functions, 'pass', 'fail', 'partly', 'intermittent', 'inconclusive', 'not possible: ']
+      : verb === 'plug'
+        ? context.connectionsOff
+        : [...designators, ...tags]
+  return nearNames(word, [...new Set(pool)])
+    .filter((n) => n.toLowerCase() !== word.toLowerCase())
+    .map((n) => `${start}${n} `)
 }

@@ -4,10 +4,17 @@ import type { Body, Leg } from '#core/history/kinds.ts'
 import { anyPart, judgeFit, type FitRemark } from '#core/parts/fit.ts'
 import { gone, inMachine, inStore, inTray, type Place } from '#core/parts/place.ts'
 import type { MachineContext, PartContext, SlotContext } from '#core/views/episode.ts'
-import { firstWord, takeName, takeTime } from './read.ts'
+import { firstWord, takeName, takeNumber, takeTime } from './read.ts'
 import { done, wrong, type Effect, type Parsed, type Scene } from './types.ts'
 
-interface Given { readonly part: string; readonly label: string; readonly from: Place; readonly fromLabel: string; readonly slot: Pick<SlotContext, 'facts'>; readonly donor?: string | undefined }
+interface Given {
+  readonly part: string
+  readonly label: string
+  readonly from: Place
+  readonly fromLabel: string
+  readonly slot: Pick<SlotContext, 'facts'>
+  readonly donor?: string | undefined
+}
 type Found<T> = { readonly found: T; readonly rest: string } | { readonly parsed: Parsed }
 
 const designators = (machine: MachineContext) => machine.slots.map((s) => s.position.designator)
@@ -24,7 +31,13 @@ function takeSlot(text: string, machine: MachineContext, mayAdd: boolean): Found
   const place = inMachine(machine.machine, designator)
   const position = { designator, accepts: anyPart, assembly: false, mount: 'soldered' as const, essential: false, lookAlikes: [], polarised: false, charged: false }
   const part = partAsFound(machine.machine, designator)
-  return { found: { slot: { position, place, content: 'unseen', part, partLabel: designator, facts: { partKind: undefined, attributes: {}, health: 'unknown', foundIn: designator } }, added: true }, rest }
+  return {
+    found: {
+      slot: { position, place, content: 'unseen', part, partLabel: designator, facts: { partKind: undefined, attributes: {}, health: 'unknown', foundIn: designator } },
+      added: true,
+    },
+    rest,
+  }
 }
 
 /** What is to be put in: a tag, a part of the tray, or a slot of another machine ("T-014 IC12"). */
@@ -35,7 +48,7 @@ function takeGiven(text: string, scene: Scene): Found<Given> {
   const named = takeName(text, names)
   const part = named && known.find((p) => p.tag === named.name || p.label === named.name)
   if (part && named) return { found: givenPart(part, context), rest: named.rest }
-  const { word, rest } = firstWord(text)
+  const { word, rest } = takeNumber(text)
   const looked = scene.lookUp(word.toUpperCase())
   if (looked === undefined) return { parsed: { ok: false, needs: word.toUpperCase() } }
   if (looked.part) return { found: givenPart(looked.part, context), rest }
@@ -45,7 +58,17 @@ function takeGiven(text: string, scene: Scene): Found<Given> {
   if ('parsed' in slot) return slot
   const { position, place, content, part: id, partLabel } = slot.found.slot
   if (content === 'empty' || content === 'unknown part' || !id) return { parsed: wrong({ why: 'nothing there', position: `${position.designator} of ${machine.number}`, content }) }
-  return { found: { part: id, label: partLabel ?? position.accepts, from: place, fromLabel: `${position.designator} of ${machine.number}`, slot: slot.found.slot, donor: machine.machine === context.machine ? undefined : machine.number }, rest: slot.rest }
+  return {
+    found: {
+      part: id,
+      label: partLabel ?? position.accepts,
+      from: place,
+      fromLabel: `${position.designator} of ${machine.number}`,
+      slot: slot.found.slot,
+      donor: machine.machine === context.machine ? undefined : machine.number,
+    },
+    rest: slot.rest,
+  }
 }
 
 const givenPart = (part: PartContext, context: MachineContext): Given => ({
@@ -54,7 +77,10 @@ const givenPart = (part: PartContext, context: MachineContext): Given => ({
   from: part.place,
   fromLabel: part.placeLabel,
   slot: { facts: part.facts },
-  donor: (part.place.in.kind === 'machine' || part.place.in.kind === 'assembly') && part.place.in.id !== context.machine && part.placeLabel.includes(' of ') ? part.placeLabel.split(' of ')[1] : undefined,
+  donor:
+    (part.place.in.kind === 'machine' || part.place.in.kind === 'assembly') && part.place.in.id !== context.machine && part.placeLabel.includes(' of ')
+      ? part.placeLabel.split(' of ')[1]
+      : undefined,
 })
 
 const leg = (part: string, from: Place, to: Place): Leg => ({ part: part as PartId, from, to })
@@ -67,14 +93,20 @@ function takeReason(text: string): { reason?: string; rest: string } {
 }
 
 function judged(scene: Scene, slot: SlotContext, given: Given, reason: string | undefined): { problem: Parsed } | { remarks: readonly FitRemark[]; forced: boolean } {
-  const fit = judgeFit(slot.position, given.slot.facts ?? { attributes: {}, health: 'unknown' }, scene.context.slots.map((s) => s.position))
+  const fit = judgeFit(
+    slot.position,
+    given.slot.facts ?? { attributes: {}, health: 'unknown' },
+    scene.context.slots.map((s) => s.position),
+  )
   if ('remarks' in fit) return { remarks: fit.remarks, forced: false }
   if (fit.fit === 'does not fit' && reason) return { remarks: [], forced: true }
   return { problem: wrong({ why: 'refused', refusal: fit.refusal, overridable: fit.fit === 'does not fit' }) }
 }
 
 const retests = (scene: Scene, slot: SlotContext): Effect[] => {
-  const names = scene.context.functions.filter((f) => f.dependsOn.includes(slot.position.designator) || (slot.position.on !== undefined && f.dependsOn.includes(slot.position.on))).map((f) => f.name)
+  const names = scene.context.functions
+    .filter((f) => f.dependsOn.includes(slot.position.designator) || (slot.position.on !== undefined && f.dependsOn.includes(slot.position.on)))
+    .map((f) => f.name)
   const undeclared = scene.context.functions.filter((f) => f.dependsOn.length === 0).map((f) => f.name)
   const all = [...names, ...undeclared]
   return all.length ? [{ does: 'asks for retest', functions: all }] : []
@@ -102,11 +134,25 @@ export function parseIn(text: string, scene: Scene): Parsed {
   if ('parsed' in slot) return slot.parsed
   const { slot: to, added } = slot.found
   const wanted = slot.rest.replace(/^(?:from|<)\s*/i, '')
-  const own = wanted === '' ? scene.context.tray.find((p) => p.home?.position === to.position.designator) ?? scene.context.parts.find((p) => p.home?.position === to.position.designator && p.home.in.id === to.place.in.id) : undefined
-  const given = own ? { found: givenPart(own, scene.context), rest: '' } : wanted === '' ? { parsed: wrong({ why: 'form', form: `in ${to.position.designator} P-0388` }) } : takeGiven(wanted, scene)
+  const own =
+    wanted === ''
+      ? (scene.context.tray.find((p) => p.home?.position === to.position.designator) ??
+        scene.context.parts.find((p) => p.home?.position === to.position.designator && p.home.in.id === to.place.in.id))
+      : undefined
+  const given = own
+    ? { found: givenPart(own, scene.context), rest: '' }
+    : wanted === ''
+      ? { parsed: wrong({ why: 'form', form: `in ${to.position.designator} P-0388` }) }
+      : takeGiven(wanted, scene)
   if ('parsed' in given) return given.parsed
   if (to.content === 'part' || to.content === 'unseen') {
-    if (!added) return wrong({ why: 'occupied', position: to.position.designator, by: to.content === 'unseen' ? `${to.position.accepts}, as found` : (to.partLabel ?? 'a part'), line: `swap ${to.position.designator} < ${wanted}` })
+    if (!added)
+      return wrong({
+        why: 'occupied',
+        position: to.position.designator,
+        by: to.content === 'unseen' ? `${to.position.accepts}, as found` : (to.partLabel ?? 'a part'),
+        line: `swap ${to.position.designator} < ${wanted}`,
+      })
   }
   const fit = judged(scene, to, given.found, reason)
   if ('problem' in fit) return fit.problem
@@ -136,8 +182,18 @@ export function parseSwap(text: string, scene: Scene): Parsed {
   if ('parsed' in given) return given.parsed
   const fit = judged(scene, to, given.found, reason)
   if ('problem' in fit) return fit.problem
-  const move: Body = { kind: 'move', legs: [leg(to.part, to.place, inTray(scene.context.episode, bag)), leg(given.found.part, given.found.from, to.place)], ...(fit.forced && reason ? { forced: { reason } } : {}) }
-  return done([move], [{ does: 'takes out', part: to.partLabel ?? to.position.accepts, from: to.position.designator, to: bag ? `tray, ${bag}` : 'tray' }, ...putEffects(scene, to, given.found, fit, reason)])
+  const move: Body = {
+    kind: 'move',
+    legs: [leg(to.part, to.place, inTray(scene.context.episode, bag)), leg(given.found.part, given.found.from, to.place)],
+    ...(fit.forced && reason ? { forced: { reason } } : {}),
+  }
+  return done(
+    [move],
+    [
+      { does: 'takes out', part: to.partLabel ?? to.position.accepts, from: to.position.designator, to: bag ? `tray, ${bag}` : 'tray' },
+      ...putEffects(scene, to, given.found, fit, reason),
+    ],
+  )
 }
 
 /** "lend IC31 to T-020 [IC31] [by 11 Apr]": the part gets a tag if it has none, since it leaves machine and tray. */
@@ -147,25 +203,42 @@ export function parseLend(text: string, scene: Scene): Parsed {
   if ('parsed' in slot) return slot.parsed
   const { slot: from } = slot.found
   if (from.content === 'empty' || from.content === 'unknown part' || !from.part) return wrong({ why: 'nothing there', position: from.position.designator, content: from.content })
-  const target = /^to\s+(\S+)\s*(.*)$/i.exec(slot.rest)
-  if (!target) return wrong({ why: 'form', form: `lend ${from.position.designator} to T-020 by 11 Apr` })
-  const looked = scene.lookUp((target[1] ?? '').toUpperCase())
-  if (looked === undefined) return { ok: false, needs: (target[1] ?? '').toUpperCase() }
+  const target = /^to\s/i.test(slot.rest) ? takeNumber(slot.rest.slice(3)) : undefined
+  if (!target?.word) return wrong({ why: 'form', form: `lend ${from.position.designator} to T-020 by 11 Apr` })
+  const looked = scene.lookUp(target.word.toUpperCase())
+  if (looked === undefined) return { ok: false, needs: target.word.toUpperCase() }
   const { machine } = looked
-  if (!machine) return wrong({ why: 'which machine', word: target[1] ?? '' })
-  const [slotText = '', byText] = (target[2] ?? '').split(/\s*\bby\s+/i)
+  if (!machine) return wrong({ why: 'which machine', word: target.word })
+  const [slotText = '', byText] = target.rest.split(/\s*\bby\s+/i)
   const due = byText ? takeDue(byText, scene) : undefined
   if (byText && !due) return wrong({ why: 'no such time', word: byText })
   const into = slotText.trim() ? takeSlot(slotText, machine, false) : { found: { slot: slotNamed(machine, from.position.designator) }, rest: '' }
   if ('parsed' in into) return into.parsed
   const to = into.found.slot
   if (!to) return wrong({ why: 'which position', word: from.position.designator, known: designators(machine) })
-  if (to.content === 'part' || to.content === 'unseen') return wrong({ why: 'occupied', position: `${to.position.designator} of ${machine.number}`, by: to.content === 'unseen' ? `${to.position.accepts}, as found` : (to.partLabel ?? 'a part'), line: `in ${machine.number}: out ${to.position.designator}` })
-  const fit = judgeFit(to.position, from.facts ?? { attributes: {}, health: 'unknown' }, machine.slots.map((s) => s.position))
+  if (to.content === 'part' || to.content === 'unseen')
+    return wrong({
+      why: 'occupied',
+      position: `${to.position.designator} of ${machine.number}`,
+      by: to.content === 'unseen' ? `${to.position.accepts}, as found` : (to.partLabel ?? 'a part'),
+      line: `in ${machine.number}: out ${to.position.designator}`,
+    })
+  const fit = judgeFit(
+    to.position,
+    from.facts ?? { attributes: {}, health: 'unknown' },
+    machine.slots.map((s) => s.position),
+  )
   if ('refusal' in fit && !(fit.fit === 'does not fit' && reason)) return wrong({ why: 'refused', refusal: fit.refusal, overridable: fit.fit === 'does not fit' })
   const known = scene.context.parts.find((p) => p.id === from.part)
   const tag = known?.tag ? undefined : scene.context.nextTag
-  const bodies: Body[] = [{ kind: 'move', legs: [leg(from.part, from.place, to.place)], loan: { home: from.place, ...(due ? { due } : {}) }, ...('refusal' in fit && reason ? { forced: { reason } } : {}) }]
+  const bodies: Body[] = [
+    {
+      kind: 'move',
+      legs: [leg(from.part, from.place, to.place)],
+      loan: { home: from.place, ...(due ? { due } : {}) },
+      ...('refusal' in fit && reason ? { forced: { reason } } : {}),
+    },
+  ]
   if (tag) bodies.push({ kind: 'part', what: 'identified', part: from.part as PartId, tag })
   return done(bodies, [
     { does: 'lends', part: from.partLabel ?? from.position.accepts, to: `${to.position.designator} of ${machine.number}`, due },
@@ -212,7 +285,11 @@ export function parseFate(verb: 'keep' | 'store' | 'discard', text: string, scen
   const where = all ? text.trim().slice(all[0].length) : (named?.rest ?? '')
   if (chosen.length === 0) return wrong({ why: 'which part', word: text.trim() || 'it', known: tray.map((p) => p.label) })
   if (verb === 'store' && where.trim() === '') return wrong({ why: 'form', form: `store ${chosen[0]?.label ?? 'C214'} drawer 4` })
-  const to: Place = verb === 'keep' ? { in: { kind: 'kept', id: machine }, ...(where.trim() ? { position: where.trim() } : {}) } : verb === 'store' ? inStore(where.trim()) : gone('discarded')
+  const to: Place =
+    verb === 'keep' ? { in: { kind: 'kept', id: machine }, ...(where.trim() ? { position: where.trim() } : {}) } : verb === 'store' ? inStore(where.trim()) : gone('discarded')
   const label = verb === 'keep' ? `kept with the machine${where.trim() ? `, ${where.trim()}` : ''}` : verb === 'store' ? where.trim() : 'discarded'
-  return done([{ kind: 'move', legs: chosen.map((p) => leg(p.id, p.place, to)) }], chosen.map((p): Effect => ({ does: 'takes out', part: p.label, from: 'the tray', to: label })))
+  return done(
+    [{ kind: 'move', legs: chosen.map((p) => leg(p.id, p.place, to)) }],
+    chosen.map((p): Effect => ({ does: 'takes out', part: p.label, from: 'the tray', to: label })),
+  )
 }

@@ -27,6 +27,12 @@ export function nearNames(word: string, names: readonly string[], most = 8): str
   return [...starts, ...names.filter((n) => !starts.includes(n) && n.toLowerCase().includes(key))].slice(0, most)
 }
 
+/** A machine's number or a tag: one word, or letters and a number ("SW 2024.3"). */
+export const takeNumber = (text: string): { word: string; rest: string } => {
+  const match = /^([A-Za-z]{1,5}\s+\d+[.\-/]\S*)\s*(.*)$/s.exec(text.trim())
+  return match ? { word: (match[1] ?? '').replace(/\s+/g, ' '), rest: match[2] ?? '' } : firstWord(text)
+}
+
 export const firstWord = (text: string): { word: string; rest: string } => {
   const match = /^(\S+)\s*(.*)$/s.exec(text.trim())
   return { word: match?.[1] ?? '', rest: match?.[2] ?? '' }

@@ -9,7 +9,12 @@ const form = 'test sound pass, drawer fail: opens only by hand'
 /** Reads one result: "pass", "pass 9 starts", "fail: rolls", "58 of 62", "intermittent 1 of 3", "not possible: no lead". */
 export function parseResult(text: string): TestResult | undefined {
   const lower = text.trim().toLowerCase()
-  const after = (pattern: RegExp) => text.trim().replace(pattern, '').replace(/^[:\s]+/, '').trim()
+  const after = (pattern: RegExp) =>
+    text
+      .trim()
+      .replace(pattern, '')
+      .replace(/^[:\s]+/, '')
+      .trim()
   const pass = /^(?:passes|pass|ok|works)\b(?:\s+(\d+)(?:\s*(?:starts|times|x))?)?$/.exec(lower)
   if (pass) return pass[1] ? { is: 'pass', starts: Number(pass[1]) } : { is: 'pass' }
   const ofMany = /^(?:partly\s+)?(\d+)\s*(?:of|\/)\s*(\d+)\b/.exec(lower)
@@ -78,7 +83,10 @@ export function parseTest(text: string, scene: Scene): Parsed {
   }
   const gear: GearId[] = []
   for (const name of gearText?.split(/\s*(?:,|\band\b)\s*/) ?? []) {
-    const found = takeName(name, context.gear.map((g) => g.name))
+    const found = takeName(
+      name,
+      context.gear.map((g) => g.name),
+    )
     const known = context.gear.find((g) => g.name === found?.name)
     if (!known) return wrong({ why: 'which part', word: name, known: context.gear.map((g) => g.name) })
     gear.push(known.id as GearId)
@@ -121,6 +129,15 @@ export function parseTest(text: string, scene: Scene): Parsed {
   const effects: Effect[] = [{ does: 'tests', results: list, depth, asFound }, ...added.map((name): Effect => ({ does: 'adds function', name }))]
   const machine = context.machine
   const met = added.map((name) => ({ name, essential: false, dependsOn: [], needs: [] }))
-  const body: BodyOf<'test'> = { kind: 'test', machine, results: list, depth, gear, ...(asFound ? { asFound } : {}), ...(notExercised ? { notExercised } : {}), ...(condition ? { condition } : {}) }
+  const body: BodyOf<'test'> = {
+    kind: 'test',
+    machine,
+    results: list,
+    depth,
+    gear,
+    ...(asFound ? { asFound } : {}),
+    ...(notExercised ? { notExercised } : {}),
+    ...(condition ? { condition } : {}),
+  }
   return done(met.length ? [{ kind: 'machine', what: 'met', machine, functions: met, positions: [] }, body] : [body], effects)
 }

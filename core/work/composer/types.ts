@@ -20,12 +20,23 @@ export type Effect =
   | { readonly does: 'works on'; readonly target: string; readonly verb: string; readonly reach: string }
   | { readonly does: 'fastens'; readonly way: 'off' | 'on'; readonly count: number; readonly size: string; readonly left: number }
   | { readonly does: 'connects'; readonly connector: string; readonly way: 'off' | 'on' }
-  | { readonly does: 'reads'; readonly point: string; readonly within?: boolean | undefined; readonly low?: number | undefined; readonly high?: number | undefined; readonly unit: string }
+  | {
+      readonly does: 'reads'
+      readonly point: string
+      readonly within?: boolean | undefined
+      readonly low?: number | undefined
+      readonly high?: number | undefined
+      readonly unit: string
+    }
   | { readonly does: 'waits'; readonly what: string; readonly until: Instant }
   | { readonly does: 'asks' | 'answers' | 'notes' | 'stops' | 'powers on' | 'powers off' | 'bars power' | 'clears hazard' | 'states empty'; readonly words: string }
   | { readonly does: 'overrides fit'; readonly reason: string }
 
-export interface ParsedEntry { readonly body: Body; readonly happenedAt?: Interval | undefined; readonly basis?: Basis | undefined }
+export interface ParsedEntry {
+  readonly body: Body
+  readonly happenedAt?: Interval | undefined
+  readonly basis?: Basis | undefined
+}
 
 export type Problem =
   | { readonly why: 'empty' }
@@ -50,7 +61,10 @@ export type Parsed =
   | { readonly ok: false; readonly needs: string }
 
 /** What a number or a tag stands for: a machine of the house, or a part wherever it is. */
-export interface LookedUp { readonly machine?: MachineContext | undefined; readonly part?: PartContext | undefined }
+export interface LookedUp {
+  readonly machine?: MachineContext | undefined
+  readonly part?: PartContext | undefined
+}
 
 export interface ComposerTools {
   readonly now: Instant
@@ -60,7 +74,13 @@ export interface ComposerTools {
   readonly lookUp: (word: string) => LookedUp | undefined
 }
 
-export interface Scene extends ComposerTools { readonly context: ComposerContext }
+export interface Scene extends ComposerTools {
+  readonly context: ComposerContext
+}
 
 export const wrong = (problem: Problem): Parsed => ({ ok: false, problem })
-export const done = (entries: readonly (ParsedEntry | Body)[], effects: readonly Effect[]): Parsed => ({ ok: true, entries: entries.map((e) => ('body' in e ? e : { body: e })), effects })
+export const done = (entries: readonly (ParsedEntry | Body)[], effects: readonly Effect[]): Parsed => ({
+  ok: true,
+  entries: entries.map((e) => ('body' in e ? e : { body: e })),
+  effects,
+})

@@ -24,7 +24,10 @@ export const workVerbs: Readonly<Record<string, { readonly verb: string; readonl
 }
 
 function targetOf(text: string, scene: Scene): { target: Target; rest: string } {
-  const slot = takeName(text, scene.context.slots.map((s) => s.position.designator))
+  const slot = takeName(
+    text,
+    scene.context.slots.map((s) => s.position.designator),
+  )
   if (slot) {
     const assembly = scene.context.slots.find((s) => s.position.designator === slot.name)?.position.assembly
     return { target: { sort: assembly ? 'assembly' : 'position', name: slot.name }, rest: slot.rest }
@@ -55,15 +58,27 @@ export function parseWork(word: string, text: string, scene: Scene): Parsed {
 export function parseVerify(text: string, scene: Scene): Parsed {
   const { target, rest } = targetOf(text.trim(), scene)
   if (!target.name) return wrong({ why: 'form', form: 'verify C12 polarity, print and part agree' })
-  return done([{ kind: 'change', machine: scene.context.machine, target, verb: 'verified', reach: 'outside', verified: true, ...(rest ? { words: rest } : {}) }], [{ does: 'works on', target: target.name, verb: 'verified', reach: 'outside' }])
+  return done(
+    [{ kind: 'change', machine: scene.context.machine, target, verb: 'verified', reach: 'outside', verified: true, ...(rest ? { words: rest } : {}) }],
+    [{ does: 'works on', target: target.name, verb: 'verified', reach: 'outside' }],
+  )
 }
 
 export function parseAdjust(text: string, scene: Scene): Parsed {
   const match = /^(.+?)\s+(?:from\s+)?(\S+)\s+(?:to|→|->)\s+(\S+)\s*(.*)$/i.exec(text.trim())
-  const name = match ? match[1] : text.trim()
+  const name = (match ? match[1] : text)?.trim().replace(/^"(.*)"$/, '$1')
   if (!name) return wrong({ why: 'form', form: 'adjust brightness from 3 to 5' })
   const target: Target = { sort: 'adjuster', name }
-  const change: Body = { kind: 'change', machine: scene.context.machine, target, verb: 'adjusted', reach: 'altered', ...(match?.[2] ? { from: match[2] } : {}), ...(match?.[3] ? { to: match[3] } : {}), ...(match?.[4] ? { words: match[4] } : {}) }
+  const change: Body = {
+    kind: 'change',
+    machine: scene.context.machine,
+    target,
+    verb: 'adjusted',
+    reach: 'altered',
+    ...(match?.[2] ? { from: match[2] } : {}),
+    ...(match?.[3] ? { to: match[3] } : {}),
+    ...(match?.[4] ? { words: match[4] } : {}),
+  }
   return done([change], [{ does: 'works on', target: name, verb: 'adjusted', reach: 'altered' }, ...retestsOf(scene, target, 'altered')])
 }
 
@@ -76,7 +91,10 @@ export function parseFastening(way: 'off' | 'on', text: string, scene: Scene): P
   const held = scene.context.fasteners.find((f) => f.size === size)
   const left = (held?.off ?? 0) - (held?.on ?? 0) + (way === 'off' ? count : -count)
   const cup = match[4] ? `cup ${match[4].replace(/^cup\s*/i, '')}` : undefined
-  return done([{ kind: 'fastening', machine: scene.context.machine, way, what: match[1] ?? '', count, size, ...(cup ? { cup } : {}) }], [{ does: 'fastens', way, count, size, left }])
+  return done(
+    [{ kind: 'fastening', machine: scene.context.machine, way, what: match[1] ?? '', count, size, ...(cup ? { cup } : {}) }],
+    [{ does: 'fastens', way, count, size, left }],
+  )
 }
 
 export function parseConnection(way: 'off' | 'on', text: string, scene: Scene): Parsed {
@@ -97,8 +115,18 @@ export function parseReading(text: string, scene: Scene): Parsed {
   const unit = read.unit || (rail ? 'V' : '')
   const quantity = { ...read, unit }
   const within = nominal !== undefined && tolerance !== undefined ? withinTolerance(quantity, nominal, tolerance) : undefined
-  const reading: Body = { kind: 'reading', machine: scene.context.machine, point, read: quantity, ...(nominal === undefined ? {} : { nominal }), ...(tolerance === undefined ? {} : { tolerance: Number(tolerance.toFixed(6)) }) }
-  return done([{ body: reading, basis: 'measured' }], [{ does: 'reads', point, within, unit, ...(nominal !== undefined && tolerance !== undefined ? { low: nominal - tolerance, high: nominal + tolerance } : {}) }])
+  const reading: Body = {
+    kind: 'reading',
+    machine: scene.context.machine,
+    point,
+    read: quantity,
+    ...(nominal === undefined ? {} : { nominal }),
+    ...(tolerance === undefined ? {} : { tolerance: Number(tolerance.toFixed(6)) }),
+  }
+  return done(
+    [{ body: reading, basis: 'measured' }],
+    [{ does: 'reads', point, within, unit, ...(nominal !== undefined && tolerance !== undefined ? { low: nominal - tolerance, high: nominal + tolerance } : {}) }],
+  )
 }
 
 export function parseWait(text: string, scene: Scene): Parsed {
@@ -109,7 +137,9 @@ export function parseWait(text: string, scene: Scene): Parsed {
 }
 
 export function parseAsk(text: string, scene: Scene): Parsed {
-  return text.trim() ? done([{ kind: 'question', what: 'asked', machine: scene.context.machine, words: text.trim() }], [{ does: 'asks', words: text.trim() }]) : wrong({ why: 'form', form: 'ask what is the wire at R12?' })
+  return text.trim()
+    ? done([{ kind: 'question', what: 'asked', machine: scene.context.machine, words: text.trim() }], [{ does: 'asks', words: text.trim() }])
+    : wrong({ why: 'form', form: 'ask what is the wire at R12?' })
 }
 
 /** "answer 1 it is factory": the first of the open questions as the left column lists them. */
@@ -125,7 +155,10 @@ export function parseHazard(text: string, scene: Scene): Parsed {
   if (cleared) {
     const hazard = scene.context.hazards[Number(cleared[1]) - 1]
     if (!hazard) return wrong({ why: 'form', form: 'hazard clear 1 dried, measured' })
-    return done([{ kind: 'hazard', what: 'cleared', machine: scene.context.machine, hazard: hazard.entry, words: cleared[2] || 'cleared' }], [{ does: 'clears hazard', words: hazard.words }])
+    return done(
+      [{ kind: 'hazard', what: 'cleared', machine: scene.context.machine, hazard: hazard.entry, words: cleared[2] || 'cleared' }],
+      [{ does: 'clears hazard', words: hazard.words }],
+    )
   }
   if (!text.trim()) return wrong({ why: 'form', form: 'hazard leak under the supply' })
   return done([{ kind: 'hazard', what: 'noted', machine: scene.context.machine, words: text.trim(), barsPower: true }], [{ does: 'bars power', words: text.trim() }])
@@ -135,14 +168,22 @@ export function parsePower(text: string, scene: Scene): Parsed {
   const match = /^(on|off)\b\s*(.*)$/i.exec(text.trim())
   if (!match) return wrong({ why: 'form', form: 'power on' })
   const way = match[1]?.toLowerCase() === 'on' ? 'on' : 'off'
-  return done([{ kind: 'power', machine: scene.context.machine, way, ...(match[2] ? { words: match[2] } : {}) }], [{ does: way === 'on' ? 'powers on' : 'powers off', words: match[2] ?? '' }])
+  return done(
+    [{ kind: 'power', machine: scene.context.machine, way, ...(match[2] ? { words: match[2] } : {}) }],
+    [{ does: way === 'on' ? 'powers on' : 'powers off', words: match[2] ?? '' }],
+  )
 }
 
 /** "stop: next try the keyboard": where things lie is known from the tray; unplugged is taken as said. */
 export function parseStop(text: string, scene: Scene): Parsed {
   const next = text.trim().replace(/^(?:next)\b:?\s*/i, '')
-  return done([{ kind: 'episode', what: 'paused', machine: scene.context.machine, episode: scene.context.episode, lie: '', unplugged: true, next }], [{ does: 'stops', words: next }])
+  return done(
+    [{ kind: 'episode', what: 'paused', machine: scene.context.machine, episode: scene.context.episode, lie: '', unplugged: true, next }],
+    [{ does: 'stops', words: next }],
+  )
 }
 
 export const parseNote = (text: string, scene: Scene): Parsed =>
-  text.trim() ? done([{ kind: 'note', machine: scene.context.machine, words: text.trim() }], [{ does: 'notes', words: text.trim() }]) : wrong({ why: 'form', form: 'note the label says 1983' })
+  text.trim()
+    ? done([{ kind: 'note', machine: scene.context.machine, words: text.trim() }], [{ does: 'notes', words: text.trim() }])
+    : wrong({ why: 'form', form: 'note the label says 1983' })

@@ -17,7 +17,9 @@ beforeAll(async () => {
   house = await startHouse()
   steward = await house.as('steward')
   volunteer = await house.as('volunteer')
-  ;({ machines: [home, other] } = await twoMachines(steward))
+  ;({
+    machines: [home, other],
+  } = await twoMachines(steward))
 })
 afterAll(() => house.stop())
 
@@ -79,7 +81,13 @@ describe('bad input', () => {
   it('refuses what is no JSON, too large, or empty', async () => {
     const post = () => volunteer.post('/api/entries').set('x-anamnesis-token', volunteer.token).set('content-type', 'application/json')
     expect((await post().send('{"entries": [').expect(400)).body.type).toBe('invalid')
-    expect((await post().send(JSON.stringify({ entries: ['x'.repeat(2_100_000)] })).expect(413)).body.type).toBe('too-large')
+    expect(
+      (
+        await post()
+          .send(JSON.stringify({ entries: ['x'.repeat(2_100_000)] }))
+          .expect(413)
+      ).body.type,
+    ).toBe('too-large')
     await send(volunteer, []).expect(400)
   })
 
@@ -148,7 +156,13 @@ describe('two writers', () => {
 
   it('exchanges two chips in one act', async () => {
     const [a, b] = [found(home, 'IC41'), found(other, 'IC41')]
-    const exchange = draft({ kind: 'move', legs: [{ part: a, from: slot(home, 'IC41'), to: slot(other, 'IC41') }, { part: b, from: slot(other, 'IC41'), to: slot(home, 'IC41') }] })
+    const exchange = draft({
+      kind: 'move',
+      legs: [
+        { part: a, from: slot(home, 'IC41'), to: slot(other, 'IC41') },
+        { part: b, from: slot(other, 'IC41'), to: slot(home, 'IC41') },
+      ],
+    })
     await send(volunteer, [exchange]).expect(200)
     const placed = await rows<{ part: string; holder: string }>(house.running.services.db, 'SELECT part, holder FROM placements WHERE part = ANY($1::uuid[])', [[a, b]])
     expect(Object.fromEntries(placed.map((p) => [p.part, p.holder]))).toEqual({ [a]: other, [b]: home })

@@ -65,13 +65,28 @@ others AS (SELECT DISTINCT s.subject FROM entry_subjects s JOIN near ON near.ent
 d AS (SELECT s.entry FROM entry_subjects s JOIN others ON s.kind = 'machine' AND s.subject = others.subject JOIN entries e ON e.id = s.entry WHERE e.kind = 'machine')
 SELECT entry AS id FROM near UNION SELECT entry FROM d UNION SELECT id FROM entries WHERE house`
 
-export async function closureOf(db: Db, machines: readonly string[], parts: readonly string[] = [], transaction?: Transaction, committed = transaction === undefined): Promise<Entry[]> {
+export async function closureOf(
+  db: Db,
+  machines: readonly string[],
+  parts: readonly string[] = [],
+  transaction?: Transaction,
+  committed = transaction === undefined,
+): Promise<Entry[]> {
   const ids = await rows<{ id: string }>(db, closureSql, [machines, parts], transaction)
-  return loadEntries(db, ids.map((row) => row.id), transaction, committed)
+  return loadEntries(
+    db,
+    ids.map((row) => row.id),
+    transaction,
+    committed,
+  )
 }
 
 /** The house's own entries: types, parties, test gear, house policies, authorisations, grants. */
 export async function houseEntries(db: Db, transaction?: Transaction): Promise<Entry[]> {
   const ids = await rows<{ id: string }>(db, 'SELECT id FROM entries WHERE house', [], transaction)
-  return loadEntries(db, ids.map((row) => row.id), transaction)
+  return loadEntries(
+    db,
+    ids.map((row) => row.id),
+    transaction,
+  )
 }

@@ -5,11 +5,24 @@ import { rows, type Db } from '../../db/connection.ts'
 import { closureOf } from './closure.ts'
 import { projectMachine, projectPart } from './project.ts'
 
-export interface Difference { readonly table: 'machines' | 'parts' | 'placements'; readonly id: string; readonly stored: unknown; readonly derived: unknown }
+export interface Difference {
+  readonly table: 'machines' | 'parts' | 'placements'
+  readonly id: string
+  readonly stored: unknown
+  readonly derived: unknown
+}
 
 const snapshot = async (db: Db) => ({
-  machines: new Map((await rows<{ id: string; row: string }>(db, `SELECT machine AS id, (to_jsonb(m) - 'summary' || jsonb_build_object('summary', summary::jsonb))::text AS row FROM machines m`)).map((r) => [r.id, r.row])),
-  parts: new Map((await rows<{ id: string; row: string }>(db, `SELECT part AS id, (to_jsonb(p) - 'part_row' || jsonb_build_object('part_row', part_row::jsonb))::text AS row FROM parts p`)).map((r) => [r.id, r.row])),
+  machines: new Map(
+    (
+      await rows<{ id: string; row: string }>(db, `SELECT machine AS id, (to_jsonb(m) - 'summary' || jsonb_build_object('summary', summary::jsonb))::text AS row FROM machines m`)
+    ).map((r) => [r.id, r.row]),
+  ),
+  parts: new Map(
+    (await rows<{ id: string; row: string }>(db, `SELECT part AS id, (to_jsonb(p) - 'part_row' || jsonb_build_object('part_row', part_row::jsonb))::text AS row FROM parts p`)).map(
+      (r) => [r.id, r.row],
+    ),
+  ),
   placements: new Map((await rows<{ id: string; row: string }>(db, `SELECT part AS id, to_jsonb(p)::text AS row FROM placements p`)).map((r) => [r.id, r.row])),
 })
 
@@ -23,7 +36,13 @@ export async function rebuild(db: Db, now: string): Promise<Difference[]> {
     await db.transaction((transaction) => projectMachine(db, world, id as MachineId, transaction))
   }
   for (const id of parts) {
-    const around = (await rows<{ id: string }>(db, `SELECT DISTINCT m.subject AS id FROM entry_subjects p JOIN entry_subjects m ON m.entry = p.entry AND m.kind = 'machine' WHERE p.kind = 'part' AND p.subject = $1`, [id])).map((r) => r.id)
+    const around = (
+      await rows<{ id: string }>(
+        db,
+        `SELECT DISTINCT m.subject AS id FROM entry_subjects p JOIN entry_subjects m ON m.entry = p.entry AND m.kind = 'machine' WHERE p.kind = 'part' AND p.subject = $1`,
+        [id],
+      )
+    ).map((r) => r.id)
     const world = fold(await closureOf(db, around, [id]), { now })
     await db.transaction((transaction) => projectPart(db, world, id as PartId, transaction))
   }

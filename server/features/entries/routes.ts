@@ -21,7 +21,12 @@ function readDraft(raw: unknown, index: number): Draft | 'newer' {
   if (lifted === 'newer') return 'newer'
   const parsed = draftSchema.safeParse(lifted)
   if (parsed.success) return parsed.data as Draft
-  const fields = parsed.error.issues.slice(0, 20).map((issue) => ({ path: `entries.${index}.${issue.path.join('.')}`, message: issue.code === 'unrecognized_keys' ? `Not known here: ${issue.keys.join(', ')}.` : issue.message }))
+  const fields = parsed.error.issues
+    .slice(0, 20)
+    .map((issue) => ({
+      path: `entries.${index}.${issue.path.join('.')}`,
+      message: issue.code === 'unrecognized_keys' ? `Not known here: ${issue.keys.join(', ')}.` : issue.message,
+    }))
   throw new ProblemError('invalid', `Entry ${index + 1}: ${fields[0]?.message ?? 'it cannot be read.'} Nothing of this sending was stored.`, { fields })
 }
 
@@ -42,24 +47,34 @@ async function requireMachines(services: Services, visitor: Visitor, group: read
 
 export function entriesRoutes(services: Services): Router {
   const router = Router()
-  router.post('/entries', handle(async (request, response) => {
-    const visitor = await requireVisitor(request)
-    const { entries, contested } = parse(entriesSchema, request.body)
-    const drafts = entries.map(readDraft)
-    const answers: Became[] = []
-    const readable = drafts.filter((d): d is Draft => d !== 'newer')
-    if (readable.length < drafts.length) throw new ProblemError('invalid', refusalWords({ rule: 'unknown-version', v: 0 }, { zone: 'UTC', labels: {} }), { refusal: { rule: 'unknown-version', v: 0 } })
-    const house = await HouseModel.findByPk(1)
-    for (const group of groupsOf(readable)) {
-      await requireMachines(services, visitor, group)
-      // Who did it is the writer, unless the entry names another person.
-      const mine = group.map((draft): Draft => (draft.doneBy === undefined && draft.body.kind !== 'party' ? { ...draft, doneBy: visitor.party } : draft))
-      const results = await append(services.db, mine, { account: visitor.account, role: visitor.role, now: nowInstant(), fromOutbox: group.some((d) => d.device !== undefined), keepContested: contested === 'keep' })
-      for (const result of results) answers.push(await worded(services, result, house?.zone ?? 'UTC', visitor))
-    }
-    const refused = answers.filter((a) => a.became === 'refused')
-    response.status(refused.length === answers.length ? 409 : 200).json({ entries: answers })
-  }))
+  router.post(
+    '/entries',
+    handle(async (request, response) => {
+      const visitor = await requireVisitor(request)
+      const { entries, contested } = parse(entriesSchema, request.body)
+      const drafts = entries.map(readDraft)
+      const answers: Became[] = []
+      const readable = drafts.filter((d): d is Draft => d !== 'newer')
+      if (readable.length < drafts.length)
+        throw new ProblemError('invalid', refusalWords({ rule: 'unknown-version', v: 0 }, { zone: 'UTC', labels: {} }), { refusal: { rule: 'unknown-version', v: 0 } })
+      const house = await HouseModel.findByPk(1)
+      for (const group of groupsOf(readable)) {
+        await requireMachines(services, visitor, group)
+        // Who did it is the writer, unless the entry names another person.
+        const mine = group.map((draft): Draft => (draft.doneBy === undefined && draft.body.kind !== 'party' ? { ...draft, doneBy: visitor.party } : draft))
+        const results = await append(services.db, mine, {
+          account: visitor.account,
+          role: visitor.role,
+          now: nowInstant(),
+          fromOutbox: group.some((d) => d.device !== undefined),
+          keepContested: contested === 'keep',
+        })
+        for (const result of results) answers.push(await worded(services, result, house?.zone ?? 'UTC', visitor))
+      }
+      const refused = answers.filter((a) => a.became === 'refused')
+      response.status(refused.length === answers.length ? 409 : 200).json({ entries: answers })
+    }),
+  )
   return router
 }
 

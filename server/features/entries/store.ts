@@ -76,11 +76,20 @@ async function appendOnce(db: Db, group: readonly Draft[], context: AppendContex
     const parts = [...new Set(subjectIds(provisional, 'part'))]
     const before = await closureOf(db, machines, parts, transaction, true)
     const world = fold(before, { now: context.now })
-    const base = group.map((draft): Entry => ({ ...draft, about: subjectsOf(draft, inherited.get(draft.id), machineOf(world)), recordedAt: context.now, seq: Number.MAX_SAFE_INTEGER, recordedBy: context.account, became: 'recorded' }))
+    const base = group.map((draft): Entry => ({
+      ...draft,
+      about: subjectsOf(draft, inherited.get(draft.id), machineOf(world)),
+      recordedAt: context.now,
+      seq: Number.MAX_SAFE_INTEGER,
+      recordedBy: context.account,
+      became: 'recorded',
+    }))
     const judgements = judgeInOrder(world, before, base, context)
     const taken = await uniqueNames(db, base, transaction)
     const outcome = judgements.map((j, i): Judgement => taken[i] ?? j)
-    const refusals = outcome.map((j) => (j.became === 'refused' ? { refusal: j.refusal, mayKeep: false } : j.became === 'contested' && !context.keepContested ? { refusal: j.contest, mayKeep: true } : undefined))
+    const refusals = outcome.map((j) =>
+      j.became === 'refused' ? { refusal: j.refusal, mayKeep: false } : j.became === 'contested' && !context.keepContested ? { refusal: j.contest, mayKeep: true } : undefined,
+    )
     const first = refusals.find((r) => r !== undefined)
     if (first) return group.map((draft, i): Appended => ({ id: draft.id, became: 'refused', ...(refusals[i] ?? first) }))
 
@@ -88,7 +97,9 @@ async function appendOnce(db: Db, group: readonly Draft[], context: AppendContex
     committed.push(...stored)
     await project(db, [...before, ...stored], stored, context.now, transaction)
     return stored.map((entry): Appended =>
-      entry.became === 'contested' && entry.contest ? { id: entry.id, became: 'contested', seq: entry.seq, contest: entry.contest } : { id: entry.id, became: 'recorded', seq: entry.seq, ...(entry.clockUncertain ? { clockUncertain: true } : {}) },
+      entry.became === 'contested' && entry.contest
+        ? { id: entry.id, became: 'contested', seq: entry.seq, contest: entry.contest }
+        : { id: entry.id, became: 'recorded', seq: entry.seq, ...(entry.clockUncertain ? { clockUncertain: true } : {}) },
     )
   })
   rememberCommitted(committed)
@@ -114,7 +125,12 @@ function judgeInOrder(world: World, before: readonly Entry[], group: readonly En
 
 /** Answers for a group that was sent before; undefined when none of it was. A group that was stored in part is mended by its rest being new. */
 async function alreadyStored(db: Db, group: readonly Draft[], transaction: Transaction): Promise<Appended[] | undefined> {
-  const found = await rows<{ id: string; seq: string; content_hash: string; entry: Entry }>(db, 'SELECT id, seq, content_hash, entry FROM entries WHERE id = ANY($1::uuid[])', [group.map((d) => d.id)], transaction)
+  const found = await rows<{ id: string; seq: string; content_hash: string; entry: Entry }>(
+    db,
+    'SELECT id, seq, content_hash, entry FROM entries WHERE id = ANY($1::uuid[])',
+    [group.map((d) => d.id)],
+    transaction,
+  )
   if (found.length === 0) return undefined
   const byId = new Map(found.map((row) => [row.id, row]))
   return group.map((draft): Appended => {
@@ -137,7 +153,9 @@ async function inheritedSubjects(db: Db, group: readonly Draft[], transaction: T
 
 /** Machines around the trays and assemblies that the moves of a group name. */
 async function machinesAround(db: Db, group: readonly Draft[], transaction: Transaction): Promise<string[]> {
-  const places = group.flatMap((d) => (d.body.kind === 'move' ? d.body.legs.flatMap((l) => [l.from, l.to]) : d.body.kind === 'part' && d.body.what !== 'health' && d.body.place ? [d.body.place] : []))
+  const places = group.flatMap((d) =>
+    d.body.kind === 'move' ? d.body.legs.flatMap((l) => [l.from, l.to]) : d.body.kind === 'part' && d.body.what !== 'health' && d.body.place ? [d.body.place] : [],
+  )
   const trays = places.filter((p) => p.in.kind === 'tray').map((p) => p.in.id)
   const assemblies = places.filter((p) => p.in.kind === 'assembly').map((p) => p.in.id)
   if (trays.length === 0 && assemblies.length === 0) return []
@@ -182,7 +200,9 @@ async function insert(db: Db, base: readonly Entry[], outcome: readonly Judgemen
       ...entry,
       seq: Number(next?.seq),
       ...(judgement?.became === 'contested' ? { became: 'contested' as const, contest: judgement.contest } : {}),
-      ...(judgement?.became === 'recorded' && judgement.clockUncertain ? { clockUncertain: true, happenedAt: { earliest: entry.happenedAt.earliest, latest: entry.happenedAt.latest } } : {}),
+      ...(judgement?.became === 'recorded' && judgement.clockUncertain
+        ? { clockUncertain: true, happenedAt: { earliest: entry.happenedAt.earliest, latest: entry.happenedAt.latest } }
+        : {}),
     }
     await insertEntry(db, full, contentHash(drafts[i] ?? entry), transaction)
     stored.push(full)
@@ -207,7 +227,8 @@ export async function project(db: Db, closure: readonly Entry[], stored: readonl
   const world = fold(closure, { now })
   const parts = new Set(stored.flatMap((e) => subjectIds(e.about, 'part')))
   const machines = new Set(stored.flatMap((e) => subjectIds(e.about, 'machine')))
-  for (const id of parts) for (const leg of world.parts.get(id as PartId)?.legs ?? []) for (const place of [leg.from, leg.to]) if (place.in.kind === 'machine') machines.add(place.in.id)
+  for (const id of parts)
+    for (const leg of world.parts.get(id as PartId)?.legs ?? []) for (const place of [leg.from, leg.to]) if (place.in.kind === 'machine') machines.add(place.in.id)
   const inClosure = new Set(machines)
   for (const id of await reachedThroughHouse(db, stored, transaction)) machines.add(id)
   for (const id of parts) await projectPart(db, world, id as PartId, transaction)
@@ -224,11 +245,17 @@ async function reachedThroughHouse(db: Db, stored: readonly Entry[], transaction
   const found: string[] = []
   for (const { body } of stored) {
     if (body.kind === 'type') found.push(...(await rows<{ id: string }>(db, 'SELECT machine AS id FROM machines WHERE type = $1', [body.type], transaction)).map((r) => r.id))
-    if (body.kind === 'rule' && body.what === 'policy' && body.machine === undefined) found.push(...(await rows<{ id: string }>(db, 'SELECT machine AS id FROM machines', [], transaction)).map((r) => r.id))
+    if (body.kind === 'rule' && body.what === 'policy' && body.machine === undefined)
+      found.push(...(await rows<{ id: string }>(db, 'SELECT machine AS id FROM machines', [], transaction)).map((r) => r.id))
     if (body.kind === 'gear' && body.what !== 'proved')
       found.push(
         ...(
-          await rows<{ id: string }>(db, `SELECT DISTINCT m.subject AS id FROM entry_subjects g JOIN entry_subjects m ON m.entry = g.entry AND m.kind = 'machine' WHERE g.kind = 'gear' AND g.subject = $1`, [body.gear], transaction)
+          await rows<{ id: string }>(
+            db,
+            `SELECT DISTINCT m.subject AS id FROM entry_subjects g JOIN entry_subjects m ON m.entry = g.entry AND m.kind = 'machine' WHERE g.kind = 'gear' AND g.subject = $1`,
+            [body.gear],
+            transaction,
+          )
         ).map((r) => r.id),
       )
   }

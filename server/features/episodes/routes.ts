@@ -16,15 +16,18 @@ const params = z.object({ id: entryIdSchema })
 
 export function episodeRoutes(services: Services): Router {
   const router = Router()
-  router.get('/episodes/:id', handle(async (request, response) => {
-    const visitor = await requireVisitor(request, 'volunteer')
-    const { id } = parse(params, request.params)
-    const [row] = await rows<{ machine: MachineId | null }>(services.db, `SELECT machine FROM entries WHERE id = $1 AND kind = 'episode'`, [id])
-    if (!row?.machine) throw notFound()
-    await requireSight(services.db, visitor, row.machine)
-    const view = episodeView(fold(await closureOf(services.db, [row.machine]), { now: nowInstant() }), id, await nextTag(services))
-    if (!view) throw notFound()
-    response.json(view)
-  }))
+  router.get(
+    '/episodes/:id',
+    handle(async (request, response) => {
+      const visitor = await requireVisitor(request, 'volunteer')
+      const { id } = parse(params, request.params)
+      const [row] = await rows<{ machine: MachineId | null }>(services.db, `SELECT machine FROM entries WHERE id = $1 AND kind = 'episode'`, [id])
+      if (!row?.machine) throw notFound()
+      await requireSight(services.db, visitor, row.machine)
+      const view = episodeView(fold(await closureOf(services.db, [row.machine]), { now: nowInstant() }), id, await nextTag(services))
+      if (!view) throw notFound()
+      response.json(view)
+    }),
+  )
   return router
 }

@@ -21,7 +21,16 @@ import { bench, listMachines, machineWorld } from './store.ts'
 export const machineParams = z.object({ id: machineIdSchema })
 
 /** A summary as a guest's list shows it: plate and standing, nothing of other machines or of what waits inside the house. */
-const guestSummary = (s: MachineSummary): MachineSummary => ({ ...s, open: undefined, needs: [], due: [], lendsParts: false, words: '', status: { ...s.status, change: undefined, missing: s.status.missing.map((m) => ({ ...m, place: undefined })) }, plate: { ...s.plate, owner: '' } })
+const guestSummary = (s: MachineSummary): MachineSummary => ({
+  ...s,
+  open: undefined,
+  needs: [],
+  due: [],
+  lendsParts: false,
+  words: '',
+  status: { ...s.status, change: undefined, missing: s.status.missing.map((m) => ({ ...m, place: undefined })) },
+  plate: { ...s.plate, owner: '' },
+})
 
 /** Whatever leaves a machine route goes through here. */
 export async function viewFor(services: Services, visitor: Visitor, id: MachineId, options: { asOf?: string | undefined; knownAt?: string | undefined }): Promise<MachineView> {
@@ -29,52 +38,75 @@ export async function viewFor(services: Services, visitor: Visitor, id: MachineI
   const view = machineView(await machineWorld(services.db, id, options), id)
   if (!view) throw notFound()
   if (sight === 'guest') return guestView(view, (await houseWorld(services.db)).parties.get(visitor.party)?.name ?? '')
-  return seesPrices(visitor.role) ? view : { ...view, price: undefined, log: view.log.map((row) => (row.body.kind === 'machine' && row.body.what === 'registered' ? { ...row, body: { ...row.body, price: undefined }, versions: [] } : row)) }
+  return seesPrices(visitor.role)
+    ? view
+    : {
+        ...view,
+        price: undefined,
+        log: view.log.map((row) => (row.body.kind === 'machine' && row.body.what === 'registered' ? { ...row, body: { ...row.body, price: undefined }, versions: [] } : row)),
+      }
 }
 
 export function machineRoutes(services: Services): Router {
   const router = Router()
   const { db } = services
 
-  router.get('/bench', handle(async (request, response) => {
-    await requireVisitor(request, 'volunteer')
-    response.json(await bench(db))
-  }))
+  router.get(
+    '/bench',
+    handle(async (request, response) => {
+      await requireVisitor(request, 'volunteer')
+      response.json(await bench(db))
+    }),
+  )
 
-  router.get('/machines', handle(async (request, response) => {
-    const visitor = await requireVisitor(request)
-    const ask = parse(listQuery, request.query)
-    const only = visitor.role === 'guest' ? [...(await grantedMachines(db, visitor))] : undefined
-    const answer = await listMachines(db, { ...ask, only })
-    response.json(visitor.role === 'guest' ? { ...answer, machines: answer.machines.map(guestSummary) } : answer)
-  }))
+  router.get(
+    '/machines',
+    handle(async (request, response) => {
+      const visitor = await requireVisitor(request)
+      const ask = parse(listQuery, request.query)
+      const only = visitor.role === 'guest' ? [...(await grantedMachines(db, visitor))] : undefined
+      const answer = await listMachines(db, { ...ask, only })
+      response.json(visitor.role === 'guest' ? { ...answer, machines: answer.machines.map(guestSummary) } : answer)
+    }),
+  )
 
-  router.get('/machines/:id', handle(async (request, response) => {
-    const visitor = await requireVisitor(request)
-    const { id } = parse(machineParams, request.params)
-    response.json(await viewFor(services, visitor, id, parse(viewQuery, request.query)))
-  }))
+  router.get(
+    '/machines/:id',
+    handle(async (request, response) => {
+      const visitor = await requireVisitor(request)
+      const { id } = parse(machineParams, request.params)
+      response.json(await viewFor(services, visitor, id, parse(viewQuery, request.query)))
+    }),
+  )
 
   /** What a number or a tag stands for, for the composer. */
-  router.get('/lookup/:word', handle(async (request, response) => {
-    await requireVisitor(request, 'volunteer')
-    const word = String(request.params['word']).toUpperCase()
-    const [machine] = await rows<{ machine: MachineId }>(db, 'SELECT machine FROM machines WHERE upper(number) = $1 OR upper(entry_number) = $1 LIMIT 1', [word])
-    const [part] = await rows<{ part: PartId; machine: string | null }>(db, 'SELECT part, machine FROM parts WHERE upper(tag) = $1', [word])
-    const answer: LookedUp = {
-      machine: machine ? machineContext(fold(await closureOf(db, [machine.machine]), { now: nowInstant() }), machine.machine) : undefined,
-      part: part ? partContext(fold(await closureOf(db, part.machine ? [part.machine] : [], [part.part]), { now: nowInstant() }), part.part) : undefined,
-    }
-    response.json(answer)
-  }))
+  router.get(
+    '/lookup/:word',
+    handle(async (request, response) => {
+      await requireVisitor(request, 'volunteer')
+      const word = String(request.params['word']).toUpperCase()
+      const [machine] = await rows<{ machine: MachineId }>(db, 'SELECT machine FROM machines WHERE upper(number) = $1 OR upper(entry_number) = $1 LIMIT 1', [word])
+      const [part] = await rows<{ part: PartId; machine: string | null }>(db, 'SELECT part, machine FROM parts WHERE upper(tag) = $1', [word])
+      const answer: LookedUp = {
+        machine: machine ? machineContext(fold(await closureOf(db, [machine.machine]), { now: nowInstant() }), machine.machine) : undefined,
+        part: part ? partContext(fold(await closureOf(db, part.machine ? [part.machine] : [], [part.part]), { now: nowInstant() }), part.part) : undefined,
+      }
+      response.json(answer)
+    }),
+  )
 
   /** The next free entry number and bag tag. */
-  router.get('/next-numbers', handle(async (request, response) => {
-    await requireVisitor(request, 'volunteer')
-    const year = nowInstant().slice(0, 4)
-    const [entry] = await rows<{ n: number | null }>(db, `SELECT max(substring(entry_number from 8)::int) AS n FROM machines WHERE entry_number ~ $1`, [`^E-${year}-\\d+$`.replace('E-', 'E')])
-    response.json({ entryNumber: `E${year}-${String((entry?.n ?? 0) + 1).padStart(3, '0')}`, tag: await nextTag(services) } satisfies NextNumbers)
-  }))
+  router.get(
+    '/next-numbers',
+    handle(async (request, response) => {
+      await requireVisitor(request, 'volunteer')
+      const year = nowInstant().slice(0, 4)
+      const [entry] = await rows<{ n: number | null }>(db, `SELECT max(substring(entry_number from 8)::int) AS n FROM machines WHERE entry_number ~ $1`, [
+        `^E-${year}-\\d+$`.replace('E-', 'E'),
+      ])
+      response.json({ entryNumber: `E${year}-${String((entry?.n ?? 0) + 1).padStart(3, '0')}`, tag: await nextTag(services) } satisfies NextNumbers)
+    }),
+  )
 
   return router
 }

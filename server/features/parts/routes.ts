@@ -13,42 +13,64 @@ import { handle, notFound, parse } from '../../platform/errors.ts'
 import { closureOf } from '../entries/closure.ts'
 
 const params = z.object({ id: partIdSchema })
-const query = z.object({ q: z.string().max(120).optional(), cursor: z.string().max(80).optional(), gone: z.enum(['yes', 'no']).default('no'), limit: z.coerce.number().int().min(1).max(500).default(200) })
+const query = z.object({
+  q: z.string().max(120).optional(),
+  cursor: z.string().max(80).optional(),
+  gone: z.enum(['yes', 'no']).default('no'),
+  limit: z.coerce.number().int().min(1).max(500).default(200),
+})
 
 export function partRoutes(services: Services): Router {
   const router = Router()
   const { db } = services
 
-  router.get('/parts', handle(async (request, response) => {
-    await requireVisitor(request, 'volunteer')
-    const ask = parse(query, request.query)
-    const bind: unknown[] = []
-    const where = ask.gone === 'yes' ? [] : ['NOT gone']
-    for (const word of (ask.q ?? '').toLowerCase().split(/\s+/).filter(Boolean).slice(0, 8)) {
-      bind.push(`%${word.replace(/[\\%_]/g, '\\$&')}%`)
-      where.push(`words LIKE $${bind.length}`)
-    }
-    const all = where.length ? `WHERE ${where.join(' AND ')}` : ''
-    const [total] = await rows<{ count: string }>(db, `SELECT count(*) FROM parts ${all}`, bind)
-    const page = ask.cursor ? [...where, `(coalesce(tag, words), part::text) > (SELECT coalesce(tag, words), part::text FROM parts WHERE part::text = $${bind.length + 1})`] : where
-    const found = await rows<{ part: string; part_row: PartRow }>(db, `SELECT part, part_row FROM parts ${page.length ? `WHERE ${page.join(' AND ')}` : ''} ORDER BY coalesce(tag, words), part::text LIMIT ${ask.limit + 1}`, ask.cursor ? [...bind, ask.cursor] : bind)
-    const loans = await rows<{ part_row: PartRow }>(db, 'SELECT part_row FROM parts WHERE loan ORDER BY part', [])
-    const shown = found.slice(0, ask.limit)
-    const answer: PartsAnswer = { parts: shown.map((r) => r.part_row), total: Number(total?.count ?? 0), next: found.length > ask.limit ? shown.at(-1)?.part : undefined, loans: loans.map((r) => r.part_row) }
-    response.json(answer)
-  }))
+  router.get(
+    '/parts',
+    handle(async (request, response) => {
+      await requireVisitor(request, 'volunteer')
+      const ask = parse(query, request.query)
+      const bind: unknown[] = []
+      const where = ask.gone === 'yes' ? [] : ['NOT gone']
+      for (const word of (ask.q ?? '').toLowerCase().split(/\s+/).filter(Boolean).slice(0, 8)) {
+        bind.push(`%${word.replace(/[\\%_]/g, '\\$&')}%`)
+        where.push(`words LIKE $${bind.length}`)
+      }
+      const all = where.length ? `WHERE ${where.join(' AND ')}` : ''
+      const [total] = await rows<{ count: string }>(db, `SELECT count(*) FROM parts ${all}`, bind)
+      const page = ask.cursor
+        ? [...where, `(coalesce(tag, words), part::text) > (SELECT coalesce(tag, words), part::text FROM parts WHERE part::text = $${bind.length + 1})`]
+        : where
+      const found = await rows<{ part: string; part_row: PartRow }>(
+        db,
+        `SELECT part, part_row FROM parts ${page.length ? `WHERE ${page.join(' AND ')}` : ''} ORDER BY coalesce(tag, words), part::text LIMIT ${ask.limit + 1}`,
+        ask.cursor ? [...bind, ask.cursor] : bind,
+      )
+      const loans = await rows<{ part_row: PartRow }>(db, 'SELECT part_row FROM parts WHERE loan ORDER BY part', [])
+      const shown = found.slice(0, ask.limit)
+      const answer: PartsAnswer = {
+        parts: shown.map((r) => r.part_row),
+        total: Number(total?.count ?? 0),
+        next: found.length > ask.limit ? shown.at(-1)?.part : undefined,
+        loans: loans.map((r) => r.part_row),
+      }
+      response.json(answer)
+    }),
+  )
 
-  router.get('/parts/:id', handle(async (request, response) => {
-    await requireVisitor(request, 'volunteer')
-    const { id } = parse(params, request.params)
-    const [row] = await rows<{ machine: string | null }>(db, 'SELECT machine FROM parts WHERE part = $1', [id])
-    if (!row) throw notFound()
-    const world = fold(await closureOf(db, row.machine ? [row.machine] : [], [id]), { now: nowInstant() })
-    const part = world.parts.get(id)
-    const view = part && partView(world, part)
-    if (!part || !view) throw notFound()
-    response.json({ ...view, attributes: part.attributes, marking: part.marking, dateCode: part.dateCode, life: partLife(world, id) } satisfies PartLife)
-  }))
+  router.get(
+    '/parts/:id',
+    handle(async (request, response) => {
+      await requireVisitor(request, 'volunteer')
+      const { id } = parse(params, request.params)
+      const [row] = await rows<{ machine: string | null }>(db, 'SELECT machine FROM parts WHERE part = $1', [id])
+      if (!row) throw notFound()
+      const world = fold(await closureOf(db, row.machine ? [row.machine] : [], [id]), { now: nowInstant() })
+      const part = world.parts.get(id)
+      const view = part && partView(world, part)
+      if (!part || !view) throw notFound()
+      response.json({ ...view, attributes: part.attributes, marking: part.marking, dateCode: part.dateCode, life: partLife(world, id) } satisfies PartLife)
+    }),
+  )
 
   return router
 }

@@ -15,55 +15,88 @@ const inviteDays = 14
 export function peopleRoutes(services: Services): Router {
   const router = Router()
 
-  router.get('/people', handle(async (request, response) => {
-    const visitor = await requireVisitor(request, 'volunteer')
-    const steward = visitor.role === 'steward'
-    const world = await houseWorld(services.db)
-    const accounts = new Map((await AccountModel.findAll()).map((a) => [a.party, a]))
-    const machines = new Map((await rows<{ machine: string; number: string; name: string }>(services.db, `SELECT machine, number, summary->'plate'->>'name' AS name FROM machines WHERE machine = ANY($1::uuid[])`, [[...new Set(world.grants.map((g) => g.machine))]])).map((m) => [m.machine, `${m.number} ${m.name}`]))
-    const answer: PeopleAnswer = {
-      people: [...world.parties.values()].filter((p) => visitor.role !== 'volunteer' || accounts.has(p.id)).map((party) => {
-        const account = accounts.get(party.id)
-        return {
-          account: account?.id,
-          party: party.id,
-          name: party.name,
-          initials: party.initials,
-          sort: party.sort,
-          roles: party.roles,
-          role: account?.role,
-          email: steward ? account?.email : undefined,
-          active: account?.active,
-          authorisations: world.authorisations.filter((a) => a.party === party.id).map((a) => ({ authority: a.authority, since: a.entry.happenedAt.latest, until: a.until })),
-          grants: world.grants.filter((g) => g.party === party.id).map((g) => ({ machine: g.machine, label: machines.get(g.machine) ?? 'a machine', from: g.from, until: g.until })),
-        }
-      }),
-      invites: steward ? (await InviteModel.findAll({ where: { usedAt: null } })).filter((i) => i.expiresAt.getTime() > nowMs()).map((i) => ({ id: i.id, name: i.name, role: i.role, expires: i.expiresAt.toISOString() })) : [],
-    }
-    response.json(answer)
-  }))
+  router.get(
+    '/people',
+    handle(async (request, response) => {
+      const visitor = await requireVisitor(request, 'volunteer')
+      const steward = visitor.role === 'steward'
+      const world = await houseWorld(services.db)
+      const accounts = new Map((await AccountModel.findAll()).map((a) => [a.party, a]))
+      const machines = new Map(
+        (
+          await rows<{ machine: string; number: string; name: string }>(
+            services.db,
+            `SELECT machine, number, summary->'plate'->>'name' AS name FROM machines WHERE machine = ANY($1::uuid[])`,
+            [[...new Set(world.grants.map((g) => g.machine))]],
+          )
+        ).map((m) => [m.machine, `${m.number} ${m.name}`]),
+      )
+      const answer: PeopleAnswer = {
+        people: [...world.parties.values()]
+          .filter((p) => visitor.role !== 'volunteer' || accounts.has(p.id))
+          .map((party) => {
+            const account = accounts.get(party.id)
+            return {
+              account: account?.id,
+              party: party.id,
+              name: party.name,
+              initials: party.initials,
+              sort: party.sort,
+              roles: party.roles,
+              role: account?.role,
+              email: steward ? account?.email : undefined,
+              active: account?.active,
+              authorisations: world.authorisations.filter((a) => a.party === party.id).map((a) => ({ authority: a.authority, since: a.entry.happenedAt.latest, until: a.until })),
+              grants: world.grants
+                .filter((g) => g.party === party.id)
+                .map((g) => ({ machine: g.machine, label: machines.get(g.machine) ?? 'a machine', from: g.from, until: g.until })),
+            }
+          }),
+        invites: steward
+          ? (await InviteModel.findAll({ where: { usedAt: null } }))
+              .filter((i) => i.expiresAt.getTime() > nowMs())
+              .map((i) => ({ id: i.id, name: i.name, role: i.role, expires: i.expiresAt.toISOString() }))
+          : [],
+      }
+      response.json(answer)
+    }),
+  )
 
   /** The link is shown once, to the steward who made it; only its hash is kept. */
-  router.post('/people/invites', handle(async (request, response) => {
-    const visitor = await requireVisitor(request, 'steward')
-    const invite = parse(inviteSchema, request.body)
-    const token = newToken()
-    const row = await InviteModel.create({ id: randomUUID(), tokenHash: hashToken(token), name: invite.name, role: invite.role, party: invite.party ?? null, expiresAt: new Date(nowMs() + inviteDays * 86_400_000), invitedBy: visitor.account })
-    response.status(201).json({ id: row.id, path: `/invitation/${token}`, expires: row.expiresAt.toISOString() })
-  }))
+  router.post(
+    '/people/invites',
+    handle(async (request, response) => {
+      const visitor = await requireVisitor(request, 'steward')
+      const invite = parse(inviteSchema, request.body)
+      const token = newToken()
+      const row = await InviteModel.create({
+        id: randomUUID(),
+        tokenHash: hashToken(token),
+        name: invite.name,
+        role: invite.role,
+        party: invite.party ?? null,
+        expiresAt: new Date(nowMs() + inviteDays * 86_400_000),
+        invitedBy: visitor.account,
+      })
+      response.status(201).json({ id: row.id, path: `/invitation/${token}`, expires: row.expiresAt.toISOString() })
+    }),
+  )
 
-  router.patch('/people/:id', handle(async (request, response) => {
-    const visitor = await requireVisitor(request, 'steward')
-    const { id } = parse(idParams, request.params)
-    const change = parse(accountChangeSchema, request.body)
-    const account = await AccountModel.findByPk(id)
-    if (!account) throw notFound()
-    const demoted = (change.role !== undefined && change.role !== 'steward') || change.active === false
-    if (demoted && account.role === 'steward' && (await AccountModel.count({ where: { role: 'steward', active: true } })) <= 1)
-      throw new ProblemError('refused', 'The house needs at least one steward. Name another one first.')
-    await account.update({ ...(change.role ? { role: change.role } : {}), ...(change.active === undefined ? {} : { active: change.active }) })
-    response.json({ id: account.id, role: account.role, active: account.active, by: visitor.account })
-  }))
+  router.patch(
+    '/people/:id',
+    handle(async (request, response) => {
+      const visitor = await requireVisitor(request, 'steward')
+      const { id } = parse(idParams, request.params)
+      const change = parse(accountChangeSchema, request.body)
+      const account = await AccountModel.findByPk(id)
+      if (!account) throw notFound()
+      const demoted = (change.role !== undefined && change.role !== 'steward') || change.active === false
+      if (demoted && account.role === 'steward' && (await AccountModel.count({ where: { role: 'steward', active: true } })) <= 1)
+        throw new ProblemError('refused', 'The house needs at least one steward. Name another one first.')
+      await account.update({ ...(change.role ? { role: change.role } : {}), ...(change.active === undefined ? {} : { active: change.active }) })
+      response.json({ id: account.id, role: account.role, active: account.active, by: visitor.account })
+    }),
+  )
 
   return router
 }

@@ -23,7 +23,8 @@ const maxPixels = 60_000_000
 const previewPx = 900
 const mimes: Readonly<Record<string, string>> = { jpeg: 'image/jpeg', png: 'image/png', webp: 'image/webp' }
 
-export const filePath = (dataDir: string, sha256: string, kind: 'original' | 'preview') => path.join(dataDir, 'files', sha256.slice(0, 2), kind === 'original' ? sha256 : `${sha256}.preview.webp`)
+export const filePath = (dataDir: string, sha256: string, kind: 'original' | 'preview') =>
+  path.join(dataDir, 'files', sha256.slice(0, 2), kind === 'original' ? sha256 : `${sha256}.preview.webp`)
 
 /** Writes under a temporary name first, so that a crash leaves no half file. */
 async function writeWhole(file: string, bytes: Uint8Array) {
@@ -33,7 +34,12 @@ async function writeWhole(file: string, bytes: Uint8Array) {
   await rename(draft, file)
 }
 
-export interface StoredFile { readonly file: string; readonly width: number; readonly height: number; readonly mime: string }
+export interface StoredFile {
+  readonly file: string
+  readonly width: number
+  readonly height: number
+  readonly mime: string
+}
 
 /** Stores a photograph. Throws unsupported-file for anything that is not one, too-large above the pixel limit. */
 export async function storePhoto(dataDir: string, bytes: Buffer): Promise<StoredFile> {
@@ -45,11 +51,20 @@ export async function storePhoto(dataDir: string, bytes: Buffer): Promise<Stored
   }
   const mime = mimes[meta.format ?? '']
   if (!mime || !meta.width || !meta.height) throw new ProblemError('unsupported-file', 'Photographs are JPEG, PNG or WebP. Nothing was stored.')
-  if (meta.width * meta.height > maxPixels) throw new ProblemError('too-large', `This picture has ${Math.round((meta.width * meta.height) / 1e6)} million pixels; up to ${maxPixels / 1e6} million are taken. Nothing was stored.`)
+  if (meta.width * meta.height > maxPixels)
+    throw new ProblemError(
+      'too-large',
+      `This picture has ${Math.round((meta.width * meta.height) / 1e6)} million pixels; up to ${maxPixels / 1e6} million are taken. Nothing was stored.`,
+    )
   const sha256 = createHash('sha256').update(bytes).digest('hex')
-  const preview = await sharp(bytes, { limitInputPixels: maxPixels, failOn: 'error' }).rotate().resize(previewPx, previewPx, { fit: 'inside', withoutEnlargement: true }).webp({ quality: 82 }).toBuffer().catch(() => {
-    throw new ProblemError('unsupported-file', 'This picture is damaged. Nothing was stored.')
-  })
+  const preview = await sharp(bytes, { limitInputPixels: maxPixels, failOn: 'error' })
+    .rotate()
+    .resize(previewPx, previewPx, { fit: 'inside', withoutEnlargement: true })
+    .webp({ quality: 82 })
+    .toBuffer()
+    .catch(() => {
+      throw new ProblemError('unsupported-file', 'This picture is damaged. Nothing was stored.')
+    })
   await writeWhole(filePath(dataDir, sha256, 'original'), bytes)
   await writeWhole(filePath(dataDir, sha256, 'preview'), preview)
   await FileModel.findOrCreate({ where: { sha256 }, defaults: { sha256, mime, width: meta.width, height: meta.height, bytes: bytes.length } })
@@ -60,31 +75,41 @@ export function photoRoutes(services: Services): Router {
   const router = Router()
   const upload = multer({ storage: multer.memoryStorage(), limits: { fileSize: maxBytes, files: 1 } })
 
-  router.post('/machines/:id/photos', upload.single('photo'), handle(async (request, response) => {
-    const visitor = await requireVisitor(request, 'volunteer')
-    await requireSight(services.db, visitor, parse(params, request.params).id)
-    if (!request.file) throw new ProblemError('invalid', 'There is no photograph in it.')
-    response.status(201).json(await storePhoto(services.config.dataDir, request.file.buffer))
-  }))
+  router.post(
+    '/machines/:id/photos',
+    upload.single('photo'),
+    handle(async (request, response) => {
+      const visitor = await requireVisitor(request, 'volunteer')
+      await requireSight(services.db, visitor, parse(params, request.params).id)
+      if (!request.file) throw new ProblemError('invalid', 'There is no photograph in it.')
+      response.status(201).json(await storePhoto(services.config.dataDir, request.file.buffer))
+    }),
+  )
 
   /** A file is served by the entry of the machine that shows it, never by its hash. */
-  router.get('/machines/:id/photos/:entry', handle(async (request, response) => {
-    const visitor = await requireVisitor(request)
-    const { id, entry: entryId } = parse(photoParams, request.params)
-    const { size } = parse(sizeQuery, request.query)
-    await requireSight(services.db, visitor, id)
-    const [entry] = await loadEntries(services.db, [entryId])
-    if (!entry || entry.body.kind !== 'photo' || entry.body.machine !== id) throw notFound()
-    const row = await FileModel.findByPk(entry.body.file)
-    const file = filePath(services.config.dataDir, entry.body.file, size)
-    const there = await access(file).then(() => true, () => false)
-    if (!row || !there) throw notFound()
-    response.setHeader('content-type', size === 'preview' ? 'image/webp' : row.mime)
-    response.setHeader('content-security-policy', "default-src 'none'; sandbox")
-    response.setHeader('x-content-type-options', 'nosniff')
-    response.setHeader('cache-control', 'private, max-age=3600')
-    response.sendFile(path.resolve(file))
-  }))
+  router.get(
+    '/machines/:id/photos/:entry',
+    handle(async (request, response) => {
+      const visitor = await requireVisitor(request)
+      const { id, entry: entryId } = parse(photoParams, request.params)
+      const { size } = parse(sizeQuery, request.query)
+      await requireSight(services.db, visitor, id)
+      const [entry] = await loadEntries(services.db, [entryId])
+      if (!entry || entry.body.kind !== 'photo' || entry.body.machine !== id) throw notFound()
+      const row = await FileModel.findByPk(entry.body.file)
+      const file = filePath(services.config.dataDir, entry.body.file, size)
+      const there = await access(file).then(
+        () => true,
+        () => false,
+      )
+      if (!row || !there) throw notFound()
+      response.setHeader('content-type', size === 'preview' ? 'image/webp' : row.mime)
+      response.setHeader('content-security-policy', "default-src 'none'; sandbox")
+      response.setHeader('x-content-type-options', 'nosniff')
+      response.setHeader('cache-control', 'private, max-age=3600')
+      response.sendFile(path.resolve(file))
+    }),
+  )
 
   return router
 }

@@ -26,7 +26,13 @@ export async function exportRecord(services: Services, id: MachineId): Promise<M
   for (const entry of entries) {
     if (entry.body.kind !== 'photo') continue
     const file = filePath(services.config.dataDir, entry.body.file, 'original')
-    if (await access(file).then(() => true, () => false)) files[entry.body.file] = (await readFile(file)).toString('base64')
+    if (
+      await access(file).then(
+        () => true,
+        () => false,
+      )
+    )
+      files[entry.body.file] = (await readFile(file)).toString('base64')
   }
   const house = await HouseModel.findByPk(1)
   return { format: recordFormat, version: recordVersion, machine: id, zone: house?.zone ?? 'UTC', entries, files }
@@ -37,7 +43,8 @@ export async function importRecord(services: Services, record: MachineRecord): P
   const { db } = services
   for (const [sha256, base64] of Object.entries(record.files)) {
     const bytes = Buffer.from(base64, 'base64')
-    if (createHash('sha256').update(bytes).digest('hex') !== sha256) throw new ProblemError('invalid', 'A photograph in the file is damaged: its SHA-256 does not agree. Nothing was stored.')
+    if (createHash('sha256').update(bytes).digest('hex') !== sha256)
+      throw new ProblemError('invalid', 'A photograph in the file is damaged: its SHA-256 does not agree. Nothing was stored.')
     await storePhoto(services.config.dataDir, bytes)
   }
   const now = nowInstant()
@@ -50,7 +57,8 @@ export async function importRecord(services: Services, record: MachineRecord): P
     for (const entry of [...record.entries].sort((a, b) => a.seq - b.seq)) {
       const twin = here.get(entry.id)
       if (twin) {
-        if (contentHash({ ...twin, seq: 0 } as Entry) !== contentHash({ ...entry, seq: 0 } as Entry)) throw new ProblemError('other-content', 'An entry of this record is here already with other content. Nothing was stored.', { both: [twin, entry] })
+        if (contentHash({ ...twin, seq: 0 } as Entry) !== contentHash({ ...entry, seq: 0 } as Entry))
+          throw new ProblemError('other-content', 'An entry of this record is here already with other content. Nothing was stored.', { both: [twin, entry] })
         present++
         continue
       }
@@ -79,21 +87,28 @@ function draftPart(entry: Entry) {
 export function recordRoutes(services: Services): Router {
   const router = Router()
 
-  router.get('/machines/:id/record', handle(async (request, response) => {
-    const visitor = await requireVisitor(request, 'restorer')
-    const { id } = parse(machineParams, request.params)
-    await requireSight(services.db, visitor, id)
-    const record = await exportRecord(services, id)
-    if (!record) throw notFound()
-    response.setHeader('content-disposition', `attachment; filename="machine-${id}.json"`)
-    response.json(record)
-  }))
+  router.get(
+    '/machines/:id/record',
+    handle(async (request, response) => {
+      const visitor = await requireVisitor(request, 'restorer')
+      const { id } = parse(machineParams, request.params)
+      await requireSight(services.db, visitor, id)
+      const record = await exportRecord(services, id)
+      if (!record) throw notFound()
+      response.setHeader('content-disposition', `attachment; filename="machine-${id}.json"`)
+      response.json(record)
+    }),
+  )
 
-  router.post('/records', express.json({ limit: '200mb' }), handle(async (request, response) => {
-    await requireVisitor(request, 'steward')
-    const record = parse(recordSchema, request.body) as unknown as MachineRecord
-    response.status(201).json({ machine: record.machine, ...(await importRecord(services, record)) })
-  }))
+  router.post(
+    '/records',
+    express.json({ limit: '200mb' }),
+    handle(async (request, response) => {
+      await requireVisitor(request, 'steward')
+      const record = parse(recordSchema, request.body) as unknown as MachineRecord
+      response.status(201).json({ machine: record.machine, ...(await importRecord(services, record)) })
+    }),
+  )
 
   return router
 }

@@ -44,7 +44,11 @@ export async function createPerson(services: Services, person: { name: string; e
   const party = (person.party ?? v7()) as PartyId
   const now = nowInstant()
   if (!person.party) {
-    const [became] = await append(services.db, [{ id: v7() as EntryId, v: 1, happenedAt: pointAt(now), basis: 'seen', body: { kind: 'party', party, name: person.name, sort: 'person', roles: [person.role] } }], { account: account as AccountId, role: 'steward', now, fromOutbox: false, keepContested: false })
+    const [became] = await append(
+      services.db,
+      [{ id: v7() as EntryId, v: 1, happenedAt: pointAt(now), basis: 'seen', body: { kind: 'party', party, name: person.name, sort: 'person', roles: [person.role] } }],
+      { account: account as AccountId, role: 'steward', now, fromOutbox: false, keepContested: false },
+    )
     if (became?.became !== 'recorded') throw new ProblemError('refused', 'The person could not be written down.')
   }
   return AccountModel.create({ id: account, party, email: person.email, passwordHash: await hashPassword(person.password), role: person.role })
@@ -72,58 +76,87 @@ export function sessionRoutes(services: Services): Router {
       const party = (await houseWorld(services.db)).parties.get(visitor.party)
       me = { account: visitor.account, party: visitor.party, name: party?.name ?? visitor.email, initials: party?.initials ?? '', role: visitor.role, email: visitor.email }
     }
-    return { house: house && { name: house.name, zone: house.zone, currency: house.currency }, me, csrf: request.session.csrf, demo: house?.demo === true && services.config.demo, secure: request.secure }
+    return {
+      house: house && { name: house.name, zone: house.zone, currency: house.currency },
+      me,
+      csrf: request.session.csrf,
+      demo: house?.demo === true && services.config.demo,
+      secure: request.secure,
+    }
   }
 
-  router.get('/session', handle(async (request, response) => response.json(await answer(request))))
+  router.get(
+    '/session',
+    handle(async (request, response) => response.json(await answer(request))),
+  )
 
-  router.post('/session', tries, handle(async (request, response) => {
-    const { email, password } = parse(signInSchema, request.body)
-    const account = await AccountModel.findOne({ where: { email } })
-    // The same work for an unknown address, so that time does not tell which addresses exist.
-    const right = await verify(account?.passwordHash ?? (await decoy), password)
-    if (!account?.active || !right) throw new ProblemError('not-signed-in', 'That address and password do not go together. Nothing else was changed.')
-    await signIn(request, account.id)
-    response.json(await answer(request))
-  }))
+  router.post(
+    '/session',
+    tries,
+    handle(async (request, response) => {
+      const { email, password } = parse(signInSchema, request.body)
+      const account = await AccountModel.findOne({ where: { email } })
+      // The same work for an unknown address, so that time does not tell which addresses exist.
+      const right = await verify(account?.passwordHash ?? (await decoy), password)
+      if (!account?.active || !right) throw new ProblemError('not-signed-in', 'That address and password do not go together. Nothing else was changed.')
+      await signIn(request, account.id)
+      response.json(await answer(request))
+    }),
+  )
 
-  router.delete('/session', handle(async (request, response) => {
-    await new Promise<void>((resolve, reject) => request.session.destroy((error: Error | null) => (error ? reject(error) : resolve())))
-    response.clearCookie('anamnesis').status(204).end()
-  }))
+  router.delete(
+    '/session',
+    handle(async (request, response) => {
+      await new Promise<void>((resolve, reject) => request.session.destroy((error: Error | null) => (error ? reject(error) : resolve())))
+      response.clearCookie('anamnesis').status(204).end()
+    }),
+  )
 
-  router.post('/setup', tries, handle(async (request, response) => {
-    const setup = parse(setupSchema, request.body)
-    const [offered] = await rows(services.db, 'SELECT 1 FROM setup WHERE token_hash = $1', [hashToken(setup.token)])
-    if (!offered || (await HouseModel.findByPk(1))) throw new ProblemError('setup-closed', 'This link has been used, or is not the newest one. Start the server again to get another, or sign in.')
-    await HouseModel.create({ id: 1, name: setup.collection, zone: setup.zone, currency: setup.currency })
-    await run(services.db, 'DELETE FROM setup')
-    const account = await createPerson(services, { name: setup.name, email: setup.email, password: setup.password, role: 'steward' })
-    await signIn(request, account.id)
-    response.status(201).json(await answer(request))
-  }))
+  router.post(
+    '/setup',
+    tries,
+    handle(async (request, response) => {
+      const setup = parse(setupSchema, request.body)
+      const [offered] = await rows(services.db, 'SELECT 1 FROM setup WHERE token_hash = $1', [hashToken(setup.token)])
+      if (!offered || (await HouseModel.findByPk(1)))
+        throw new ProblemError('setup-closed', 'This link has been used, or is not the newest one. Start the server again to get another, or sign in.')
+      await HouseModel.create({ id: 1, name: setup.collection, zone: setup.zone, currency: setup.currency })
+      await run(services.db, 'DELETE FROM setup')
+      const account = await createPerson(services, { name: setup.name, email: setup.email, password: setup.password, role: 'steward' })
+      await signIn(request, account.id)
+      response.status(201).json(await answer(request))
+    }),
+  )
 
   const findInvite = async (token: string) => {
     const invite = await InviteModel.findOne({ where: { tokenHash: hashToken(token) } })
-    if (!invite || invite.usedAt || invite.expiresAt.getTime() < nowMs()) throw new ProblemError('not-found', 'This invitation has been used or has run out. Ask a steward for a new one.')
+    if (!invite || invite.usedAt || invite.expiresAt.getTime() < nowMs())
+      throw new ProblemError('not-found', 'This invitation has been used or has run out. Ask a steward for a new one.')
     return invite
   }
 
-  router.get('/invitations/:token', handle(async (request, response) => {
-    const invite = await findInvite(String(request.params['token']))
-    const house = await HouseModel.findByPk(1)
-    response.json({ name: invite.name, role: invite.role, collection: house?.name ?? '' })
-  }))
+  router.get(
+    '/invitations/:token',
+    handle(async (request, response) => {
+      const invite = await findInvite(String(request.params['token']))
+      const house = await HouseModel.findByPk(1)
+      response.json({ name: invite.name, role: invite.role, collection: house?.name ?? '' })
+    }),
+  )
 
-  router.post('/invitations/:token', tries, handle(async (request, response) => {
-    const invite = await findInvite(String(request.params['token']))
-    const accepted = parse(acceptSchema, request.body)
-    if (await AccountModel.findOne({ where: { email: accepted.email } })) throw new ProblemError('refused', 'Somebody signs in with that address already.')
-    const account = await createPerson(services, { ...accepted, name: invite.name, role: invite.role, party: invite.party ?? undefined })
-    await invite.update({ usedAt: new Date(nowMs()) })
-    await signIn(request, account.id)
-    response.status(201).json(await answer(request))
-  }))
+  router.post(
+    '/invitations/:token',
+    tries,
+    handle(async (request, response) => {
+      const invite = await findInvite(String(request.params['token']))
+      const accepted = parse(acceptSchema, request.body)
+      if (await AccountModel.findOne({ where: { email: accepted.email } })) throw new ProblemError('refused', 'Somebody signs in with that address already.')
+      const account = await createPerson(services, { ...accepted, name: invite.name, role: invite.role, party: invite.party ?? undefined })
+      await invite.update({ usedAt: new Date(nowMs()) })
+      await signIn(request, account.id)
+      response.status(201).json(await answer(request))
+    }),
+  )
 
   return router
 }

@@ -15,55 +15,85 @@ export function typeRoutes(services: Services): Router {
   const router = Router()
   const { db } = services
 
-  router.get('/types', handle(async (request, response) => {
-    await requireVisitor(request, 'volunteer')
-    const world = await houseWorld(db)
-    const counts = new Map((await rows<{ type: string; n: string }>(db, 'SELECT type, count(*) AS n FROM machines WHERE type IS NOT NULL GROUP BY type')).map((r) => [r.type, Number(r.n)]))
-    const types = [...world.types.values()].map((t): TypeRow => ({
-      id: t.id,
-      name: t.sheet.name,
-      kind: t.sheet.kind,
-      maker: t.sheet.maker,
-      version: t.version,
-      functions: t.sheet.functions.length,
-      positions: t.sheet.positions.length,
-      hazards: t.sheet.hazards.map((h) => h.kind),
-      machines: counts.get(t.id) ?? 0,
-      at: t.said.happenedAt.latest,
-    }))
-    response.json({ types: types.sort((a, b) => a.name.localeCompare(b.name)) })
-  }))
+  router.get(
+    '/types',
+    handle(async (request, response) => {
+      await requireVisitor(request, 'volunteer')
+      const world = await houseWorld(db)
+      const counts = new Map(
+        (await rows<{ type: string; n: string }>(db, 'SELECT type, count(*) AS n FROM machines WHERE type IS NOT NULL GROUP BY type')).map((r) => [r.type, Number(r.n)]),
+      )
+      const types = [...world.types.values()].map((t): TypeRow => ({
+        id: t.id,
+        name: t.sheet.name,
+        kind: t.sheet.kind,
+        maker: t.sheet.maker,
+        version: t.version,
+        functions: t.sheet.functions.length,
+        positions: t.sheet.positions.length,
+        hazards: t.sheet.hazards.map((h) => h.kind),
+        machines: counts.get(t.id) ?? 0,
+        at: t.said.happenedAt.latest,
+      }))
+      response.json({ types: types.sort((a, b) => a.name.localeCompare(b.name)) })
+    }),
+  )
 
-  router.get('/types/:id', handle(async (request, response) => {
-    await requireVisitor(request, 'volunteer')
-    const { id } = parse(params, request.params)
-    const world = await houseWorld(db)
-    const type = world.types.get(id)
-    if (!type) throw notFound()
-    response.json({
-      id,
-      sheet: type.sheet,
-      version: type.version,
-      history: type.versions.map((v, i) => ({ version: i + 1, at: v.happenedAt.latest, by: v.doneBy ? (world.parties.get(v.doneBy)?.name ?? '') : '', entry: v.id })),
-    })
-  }))
+  router.get(
+    '/types/:id',
+    handle(async (request, response) => {
+      await requireVisitor(request, 'volunteer')
+      const { id } = parse(params, request.params)
+      const world = await houseWorld(db)
+      const type = world.types.get(id)
+      if (!type) throw notFound()
+      response.json({
+        id,
+        sheet: type.sheet,
+        version: type.version,
+        history: type.versions.map((v, i) => ({ version: i + 1, at: v.happenedAt.latest, by: v.doneBy ? (world.parties.get(v.doneBy)?.name ?? '') : '', entry: v.id })),
+      })
+    }),
+  )
 
-  router.get('/gear', handle(async (request, response) => {
-    await requireVisitor(request, 'volunteer')
-    const world = await houseWorld(db)
-    response.json({ gear: [...world.gear.values()].map((g) => ({ id: g.id, name: g.name, gearKind: g.gearKind, attributes: g.attributes, limits: g.limits, proved: g.proved.at(-1)?.happenedAt.latest, unfit: g.unfit.flatMap((u) => (u.body.kind === 'gear' && u.body.what === 'unfit' ? [{ need: u.body.need, because: u.body.because, since: u.body.since }] : [])) })) })
-  }))
+  router.get(
+    '/gear',
+    handle(async (request, response) => {
+      await requireVisitor(request, 'volunteer')
+      const world = await houseWorld(db)
+      response.json({
+        gear: [...world.gear.values()].map((g) => ({
+          id: g.id,
+          name: g.name,
+          gearKind: g.gearKind,
+          attributes: g.attributes,
+          limits: g.limits,
+          proved: g.proved.at(-1)?.happenedAt.latest,
+          unfit: g.unfit.flatMap((u) => (u.body.kind === 'gear' && u.body.what === 'unfit' ? [{ need: u.body.need, because: u.body.because, since: u.body.since }] : [])),
+        })),
+      })
+    }),
+  )
 
-  router.get('/policies', handle(async (request, response) => {
-    await requireVisitor(request, 'volunteer')
-    const world = await houseWorld(db)
-    response.json({
-      policies: policies.map((p) => {
-        const said = world.policies.get(p.key)
-        return { ...p, option: policyOf(world, undefined, p.key), reason: said?.body.kind === 'rule' && said.body.what === 'policy' ? said.body.reason : undefined, at: said?.happenedAt.latest, by: said?.doneBy ? world.parties.get(said.doneBy)?.name : undefined }
-      }),
-    })
-  }))
+  router.get(
+    '/policies',
+    handle(async (request, response) => {
+      await requireVisitor(request, 'volunteer')
+      const world = await houseWorld(db)
+      response.json({
+        policies: policies.map((p) => {
+          const said = world.policies.get(p.key)
+          return {
+            ...p,
+            option: policyOf(world, undefined, p.key),
+            reason: said?.body.kind === 'rule' && said.body.what === 'policy' ? said.body.reason : undefined,
+            at: said?.happenedAt.latest,
+            by: said?.doneBy ? world.parties.get(said.doneBy)?.name : undefined,
+          }
+        }),
+      })
+    }),
+  )
 
   return router
 }

@@ -3,6 +3,7 @@ import { useQuery } from '@tanstack/react-query'
 import { useEffect, useState } from 'react'
 import { Link } from 'react-router'
 import type { BenchAnswer } from '#api/machines.ts'
+import { capital } from '#api/words/lists.ts'
 import { statusSentence, statusTitle } from '#api/words/status.ts'
 import { zonedFields } from '#core/quantity/time.ts'
 import type { MachineSummary } from '#core/views/summary.ts'
@@ -70,7 +71,8 @@ function OpenRow({ machine, now }: { machine: MachineSummary; now: number }) {
           <span className={`text-18 font-bold group-hover:underline ${statusTone(status.word)}`}>{statusTitle(status)}</span>
         </span>
         <span className="line-clamp-3 block">
-          {why} {open.next ? <span className="text-quiet">Next: {open.next}</span> : open.state === 'paused' ? <span className="text-quiet">Paused {short(open.touched)}.</span> : null}
+          {why}{' '}
+          {open.next ? <span className="text-quiet">Next: {open.next}</span> : open.state === 'paused' ? <span className="text-quiet">Paused {short(open.touched)}.</span> : null}
         </span>
       </Link>
       <span className={`num text-24 pt-2 max-md:hidden ${open.off ? '' : 'text-quiet'}`}>{open.off}</span>
@@ -120,7 +122,11 @@ function PutAway({ data, now }: { data: BenchAnswer; now: number }) {
             <Link to={`/machines/${due.machine}`} className="min-w-0 truncate hover:underline">
               {due.name} <span className="num text-13">{due.number}</span>
             </Link>
-            {due.at < when.now && days(due.at) >= 1 ? <strong className="text-copper num text-13">overdue {days(due.at)} d</strong> : <span className="text-quiet num text-13">{short(due.at)}</span>}
+            {due.at < when.now && days(due.at) >= 1 ? (
+              <strong className="text-copper num text-13">overdue {days(due.at)} d</strong>
+            ) : (
+              <span className="text-quiet num text-13">{short(due.at)}</span>
+            )}
           </li>
         ))}
       </ul>
@@ -141,19 +147,26 @@ function Aside({ data }: { data: BenchAnswer }) {
         <h2 className="headrule">Needs a person</h2>
         {data.needs.length === 0 && <p className="text-quiet py-2">No open question, nothing contested.</p>}
         <ul>
-          {data.needs.slice(0, 6).map((need) => (
+          {data.needs.slice(0, 4).map((need) => (
             <li key={need.entry} className="border-hair border-b py-2">
-              <span className="block font-bold">{need.kind === 'contested' ? `Contested: ${need.words}` : need.words}</span>
+              <span className="block font-bold">{need.kind === 'contested' ? `Contested: ${need.words}` : capital(need.words)}</span>
               <span className="text-quiet block">
                 {need.name} <span className="num text-13">{need.number}</span>, since {short(need.at)}
               </span>
-              <Link className="act" to={need.episode ? `/episodes/${need.episode}?${need.kind === 'question' ? 'answer' : 'settle'}=${need.entry}` : `/machines/${need.machine}?${need.kind === 'question' ? 'answer' : 'settle'}=${need.entry}`}>
+              <Link
+                className="act"
+                to={
+                  need.episode
+                    ? `/episodes/${need.episode}?${need.kind === 'question' ? 'answer' : 'settle'}=${need.entry}`
+                    : `/machines/${need.machine}?${need.kind === 'question' ? 'answer' : 'settle'}=${need.entry}`
+                }
+              >
                 {need.kind === 'question' ? 'Answer' : 'Settle'}
               </Link>
             </li>
           ))}
         </ul>
-        {data.needs.length > 6 && <p className="text-quiet py-1">and {data.needs.length - 6} more</p>}
+        {data.needs.length > 4 && <p className="text-quiet py-1">and {data.needs.length - 4} more</p>}
       </section>
       <section>
         <h2 className="headrule">Just written</h2>

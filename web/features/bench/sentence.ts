@@ -25,7 +25,12 @@ export function benchSentence(bench: Pick<BenchAnswer, 'open' | 'needs' | 'retes
   const over = bench.open.filter((s) => waitOver(s, nowMs))
   if (over.length) parts.push(sentence(`a wait is over on the ${list(over.map((s) => s.plate.name))}`))
   const retest = [...bench.open, ...bench.retest].filter((s) => s.status.word === 'retest due')
-  if (retest.length && parts.length < 2) parts.push(sentence(retest.length === 1 ? `the ${retest[0]?.plate.name ?? ''} was touched and not tested since` : `${count(retest.length, 'machine')} were touched and not tested since`))
+  if (retest.length && parts.length < 2)
+    parts.push(
+      sentence(
+        retest.length === 1 ? `the ${retest[0]?.plate.name ?? ''} was touched and not tested since` : `${count(retest.length, 'machine')} were touched and not tested since`,
+      ),
+    )
   const contested = bench.needs.filter((n) => n.kind === 'contested')
   if (contested.length && parts.length < 2) parts.push(sentence(`${count(contested.length, 'entry', 'entries')} ${contested.length === 1 ? 'waits' : 'wait'} to be settled`))
   if (parts.length === 0 && bench.open.length === 0) return 'Nothing is open on the bench.'

@@ -8,7 +8,11 @@ import { wordsOf } from '#web/app/http.ts'
 import { useDates, useDrafts, useWrite } from '#web/app/session.tsx'
 import { Act, MainButton, Said, Slip, TextField } from '#web/ui/Forms.tsx'
 
-interface Deferral { readonly what: string; readonly reason: string; readonly until: string }
+interface Deferral {
+  readonly what: string
+  readonly reason: string
+  readonly until: string
+}
 
 /** Rules whose wanting items may be left for later by name. A loan needs its date. */
 const deferrable = new Set(['tray empty', 'fasteners balance', 'connections on', 'waits over', 'temporary items out', 'loans home', 'disturbed functions retested'])
@@ -30,7 +34,8 @@ export function ClosingSlip({ view, onClose }: { view: EpisodeView; onClose: () 
     return { ...rule, about: left.length ? left : rule.about, is: left.length ? rule.is : ('met' as const) }
   })
   const unmet = rules.filter((r) => r.is === 'not met')
-  const edit = (what: string, change: Partial<Deferral>) => setDeferred((old) => (old.some((d) => d.what === what) ? old.map((d) => (d.what === what ? { ...d, ...change } : d)) : [...old, { what, reason: '', until: '', ...change }]))
+  const edit = (what: string, change: Partial<Deferral>) =>
+    setDeferred((old) => (old.some((d) => d.what === what) ? old.map((d) => (d.what === what ? { ...d, ...change } : d)) : [...old, { what, reason: '', until: '', ...change }]))
 
   const close = async () => {
     setError(undefined)
@@ -47,7 +52,9 @@ export function ClosingSlip({ view, onClose }: { view: EpisodeView; onClose: () 
               episode: view.episode.id as EntryId,
               next: next.trim(),
               report,
-              deferred: deferred.filter((d) => d.reason.trim()).map((d) => ({ what: d.what, reason: d.reason.trim(), ...(d.until ? { until: dayInterval(d.until, zone).latest } : {}) })),
+              deferred: deferred
+                .filter((d) => d.reason.trim())
+                .map((d) => ({ what: d.what, reason: d.reason.trim(), ...(d.until ? { until: dayInterval(d.until, zone).latest } : {}) })),
             },
           },
         ]),
@@ -76,7 +83,13 @@ export function ClosingSlip({ view, onClose }: { view: EpisodeView; onClose: () 
                     <div key={name} className="mt-1 grid grid-cols-[12rem_1fr_10rem] items-end gap-3 max-md:grid-cols-1">
                       <span className="pb-2 font-bold">Leave for later: {name}</span>
                       <TextField label="because" value={deferred.find((d) => d.what === name)?.reason ?? ''} onChange={(e) => edit(name, { reason: e.target.value })} />
-                      <TextField label={rule.rule === 'loans home' ? 'until (needed)' : 'until'} type="date" className="num" value={deferred.find((d) => d.what === name)?.until ?? ''} onChange={(e) => edit(name, { until: e.target.value })} />
+                      <TextField
+                        label={rule.rule === 'loans home' ? 'until (needed)' : 'until'}
+                        type="date"
+                        className="num"
+                        value={deferred.find((d) => d.what === name)?.until ?? ''}
+                        onChange={(e) => edit(name, { until: e.target.value })}
+                      />
                     </div>
                   ))}
               </li>
@@ -90,7 +103,14 @@ export function ClosingSlip({ view, onClose }: { view: EpisodeView; onClose: () 
           void close()
         }}
       >
-        <TextField label="Next step, handed on" hint={view.questions.length ? `Handed on with it: ${view.questions.map((q) => q.words).join(' · ')}` : 'Say “nothing” if nothing comes next.'} required autoFocus value={next} onChange={(e) => setNext(e.target.value)} />
+        <TextField
+          label="Next step, handed on"
+          hint={view.questions.length ? `Handed on with it: ${view.questions.map((q) => q.words).join(' · ')}` : 'Say “nothing” if nothing comes next.'}
+          required
+          autoFocus
+          value={next}
+          onChange={(e) => setNext(e.target.value)}
+        />
         <Said error={error} />
         <p className="flex items-center gap-6">
           <MainButton type="submit" disabled={unmet.length > 0}>
@@ -113,7 +133,14 @@ export function StopSlip({ view, onClose }: { view: EpisodeView; onClose: () => 
   const [error, setError] = useState<string>()
   const stop = async () => {
     try {
-      const written = await write(drafts([{ episode: view.episode.id, body: { kind: 'episode', what: 'paused', machine: view.machine, episode: view.episode.id as EntryId, lie: lie.trim(), unplugged, next: next.trim() } }]))
+      const written = await write(
+        drafts([
+          {
+            episode: view.episode.id,
+            body: { kind: 'episode', what: 'paused', machine: view.machine, episode: view.episode.id as EntryId, lie: lie.trim(), unplugged, next: next.trim() },
+          },
+        ]),
+      )
       if (written.sent && written.refused) setError(written.refused.detail)
       else onClose()
     } catch (failure) {

@@ -11,7 +11,10 @@ import { useDates, useDrafts, useSigned, useWrite } from '#web/app/session.tsx'
 import { Act } from '#web/ui/Forms.tsx'
 import { useHistory, useParsed } from './useComposer.ts'
 
-export interface ComposerHandle { readonly set: (line: string) => void; readonly focus: () => void }
+export interface ComposerHandle {
+  readonly set: (line: string) => void
+  readonly focus: () => void
+}
 
 export function Composer({ context, handle }: { context: ComposerContext; handle: Ref<ComposerHandle> }) {
   const { zone, when } = useDates()
@@ -79,7 +82,7 @@ export function Composer({ context, handle }: { context: ComposerContext; handle
   const mayComplete = completions.length > 0 && line.trim() !== ''
   return (
     <div className="bg-next border-verdigris border-t-[3px] px-3 py-2">
-      <div className="flex items-baseline gap-3">
+      <div className="flex min-h-9 items-center gap-3">
         <span className="num text-18 text-quiet">{clockWords(new Date(now).toISOString(), zone)}</span>
         <label className="sr-only" htmlFor="who">
           Done by
@@ -118,9 +121,11 @@ export function Composer({ context, handle }: { context: ComposerContext; handle
             }
           }}
         />
-        <button type="button" className="act min-h-11 px-2" disabled={!parsed.ok || busy} onClick={() => void send()}>
-          {parsed.ok ? 'Write' : ''}
-        </button>
+        {parsed.ok && (
+          <button type="button" className="act min-h-9 px-2" disabled={busy} onClick={() => void send()}>
+            Write
+          </button>
+        )}
       </div>
       <div id="line-says" aria-live="polite" className="min-h-10 pt-0.5 pl-[4.2rem]">
         {error ? (
@@ -149,7 +154,14 @@ export function Composer({ context, handle }: { context: ComposerContext; handle
           <ul className="mt-0.5 flex flex-wrap gap-x-4" aria-label="Completions">
             {completions.slice(0, 6).map((c, i) => (
               <li key={c}>
-                <button type="button" className="text-quiet hover:text-ink num text-13" onClick={() => { setLine(c); input.current?.focus() }}>
+                <button
+                  type="button"
+                  className="text-quiet hover:text-ink num text-13"
+                  onClick={() => {
+                    setLine(c)
+                    input.current?.focus()
+                  }}
+                >
                   {c.trim().split(/\s+/).slice(-2).join(' ')}
                   {i === 0 && <span className="text-quiet font-normal"> Tab</span>}
                 </button>

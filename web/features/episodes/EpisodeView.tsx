@@ -83,7 +83,7 @@ function Working({ view }: { view: EpisodeView }) {
           </Link>
         </h1>
         <span className="num text-plate-label whitespace-nowrap">{view.plate.number}</span>
-        <span className="text-18 ml-2 flex min-w-0 items-center gap-2 font-bold whitespace-nowrap [&_svg]:text-current">
+        <span className="text-18 mr-auto ml-2 flex min-w-0 items-center gap-2 font-bold whitespace-nowrap [&_svg]:text-current">
           <StatusMarkOnPlate view={view} />
           {statusTitle(view.status)}
         </span>
@@ -94,13 +94,21 @@ function Working({ view }: { view: EpisodeView }) {
             </li>
           ))}
         </ul>
-        <span className="num text-13 ml-auto whitespace-nowrap xl:ml-4">{view.people.length ? `${view.people.join(', ')} here` : ''}</span>
+        <span className="num text-13 ml-auto whitespace-nowrap max-lg:sr-only xl:ml-4">{view.people.length ? `${view.people.join(', ')} here` : ''}</span>
         {!closed && (
           <>
-            <button type="button" className="border-plate-label h-8 rounded-sm border px-3 font-bold whitespace-nowrap hover:border-current" onClick={() => setOpen({ slip: 'stop' })}>
+            <button
+              type="button"
+              className="border-plate-label h-8 rounded-sm border px-3 font-bold whitespace-nowrap hover:border-current"
+              onClick={() => setOpen({ slip: 'stop' })}
+            >
               Stop for today
             </button>
-            <button type="button" className="border-plate-label h-8 rounded-sm border px-3 font-bold whitespace-nowrap hover:border-current" onClick={() => setOpen({ slip: 'close' })}>
+            <button
+              type="button"
+              className="border-plate-label h-8 rounded-sm border px-3 font-bold whitespace-nowrap hover:border-current"
+              onClick={() => setOpen({ slip: 'close' })}
+            >
               Close{closing && closing.unmet > 1 ? `, ${closing.unmet}` : ''}
             </button>
           </>
@@ -169,9 +177,19 @@ function Slot({ view, onLine }: { view: EpisodeView; onLine: (line: string) => v
     : contested
       ? { strong: 'An entry is contested.', rest: 'Settle it in the log: it happened, or it did not.', act: undefined, line: '' }
       : asFound && asFound.unmet > 0 && !view.context.changed
-        ? { strong: 'Before the first change:', rest: `what works? Open: ${(asFound.rules[0]?.about ?? []).slice(0, 4).join(', ')}`, act: 'Test them', line: (asFound.rules[0]?.about.length ?? 0) === all ? 'all pass' : `test ${(asFound.rules[0]?.about ?? []).map((f) => `${f} pass`).join(', ')}` }
+        ? {
+            strong: 'Before the first change:',
+            rest: `what works? Open: ${(asFound.rules[0]?.about ?? []).slice(0, 4).join(', ')}`,
+            act: 'Test them',
+            line: (asFound.rules[0]?.about.length ?? 0) === all ? 'all pass' : `test ${(asFound.rules[0]?.about ?? []).map((f) => `${f} pass`).join(', ')}`,
+          }
         : ready && retest.length > 0
-          ? { strong: several > 1 ? `${several} things changed.` : 'Test before the next change?', rest: several > 1 ? 'With one test the cause will not be separated.' : `${retest[0]?.changes[0]?.target.name ?? ''} was touched.`, act: `Test ${retest.length === 1 ? (retest[0]?.fn ?? '') : 'now'}`, line: `test ${retest.map((f) => `${f.fn} pass`).join(', ')}` }
+          ? {
+              strong: several > 1 ? `${several} things changed.` : 'Test before the next change?',
+              rest: several > 1 ? 'With one test the cause will not be separated.' : `${retest[0]?.changes[0]?.target.name ?? ''} was touched.`,
+              act: `Test ${retest.length === 1 ? (retest[0]?.fn ?? '') : 'now'}`,
+              line: `test ${retest.map((f) => `${f.fn} pass`).join(', ')}`,
+            }
           : undefined
   if (!shown) return null
   return (
@@ -195,7 +213,10 @@ function Resume({ view }: { view: EpisodeView }) {
   const { short } = useDates()
   const { episode } = view
   const lines: [string, string][] = [
-    ['Off', [...view.tray.map((t) => `${t.label} (${t.where})`), ...view.context.fasteners.filter((f) => f.off > f.on).map((f) => `${f.off - f.on} ${f.size}`)].join(', ') || 'nothing'],
+    [
+      'Off',
+      [...view.tray.map((t) => `${t.label} (${t.where})`), ...view.context.fasteners.filter((f) => f.off > f.on).map((f) => `${f.off - f.on} ${f.size}`)].join(', ') || 'nothing',
+    ],
     ['Lie', episode.lie || 'not said'],
     ['Hazards', view.context.hazards.map((h) => h.words).join(', ') || 'none noted'],
     ['Asked', view.questions.map((q) => q.words).join(' · ') || 'nothing open'],
@@ -212,7 +233,12 @@ function Resume({ view }: { view: EpisodeView }) {
           </div>
         ))}
       </dl>
-      <button type="button" autoFocus className="bg-verdigris text-on-verdigris min-h-10 rounded-sm px-5 font-bold" onClick={() => void write(drafts([{ episode: episode.id, body: { kind: 'episode', what: 'resumed', machine: view.machine, episode: episode.id as EntryId } }]))}>
+      <button
+        type="button"
+        autoFocus
+        className="bg-verdigris text-on-verdigris min-h-10 rounded-sm px-5 font-bold"
+        onClick={() => void write(drafts([{ episode: episode.id, body: { kind: 'episode', what: 'resumed', machine: view.machine, episode: episode.id as EntryId } }]))}
+      >
         Go on
       </button>
     </section>

@@ -10,30 +10,45 @@ import { useDates } from '#web/app/session.tsx'
 import { AmendSlip, SettleSlip } from '#web/ui/AmendSlip.tsx'
 import { LogLine, useEntryWords } from '#web/ui/LogLine.tsx'
 
-interface Placed { readonly top: number; readonly bottom: number; readonly lane: number }
+interface Placed {
+  readonly top: number
+  readonly bottom: number
+  readonly lane: number
+  readonly textTop: number
+}
 
-/** Brackets get lanes so that two that overlap do not cross. */
-function placeBrackets(view: EpisodeView, list: HTMLElement): (Placed | undefined)[] {
+/**
+ * Brackets get lanes so that two that overlap do not cross; their words stand in the middle, moved down where they would
+ * cover those above. Heights are measured, since words wrap.
+ */
+function placeBrackets(view: EpisodeView, list: HTMLElement, margin: HTMLElement): (Placed | undefined)[] {
   const topOf = (id: string | null) => {
     if (id === null) return 0
     const row = list.querySelector<HTMLElement>(`#entry-${CSS.escape(id)}`)
     return row ? row.offsetTop + 16 : undefined
   }
+  const spans = view.brackets
+    .map((bracket, i) => ({ i, top: topOf(bracket.from), bottom: topOf(bracket.to) }))
+    .filter((s): s is { i: number; top: number; bottom: number } => s.top !== undefined && s.bottom !== undefined)
   const ends: number[] = []
-  return view.brackets.map((bracket) => {
-    const top = topOf(bracket.from)
-    const bottom = topOf(bracket.to)
-    if (top === undefined || bottom === undefined) return undefined
+  const placed: (Placed | undefined)[] = view.brackets.map(() => undefined)
+  let free = 0
+  for (const { i, top, bottom } of spans.sort((a, b) => a.bottom - b.bottom || a.top - b.top)) {
     let lane = ends.findIndex((end) => end <= top)
     if (lane < 0) lane = ends.length
     ends[lane] = bottom
-    return { top, bottom, lane: Math.min(lane, 2) }
-  })
+    const height = margin.querySelector<HTMLElement>(`[data-bracket="${i}"]`)?.offsetHeight ?? 48
+    const textTop = Math.max(free, Math.min((top + bottom) / 2 - height / 2, bottom - 14))
+    free = textTop + height + 8
+    placed[i] = { top, bottom, lane: Math.min(lane, 2), textTop }
+  }
+  return placed
 }
 
 export function Sheet({ view, waiting }: { view: EpisodeView; waiting: readonly Waiting[] }) {
   const { when, zone, clock } = useDates()
   const list = useRef<HTMLOListElement>(null)
+  const margin = useRef<HTMLUListElement>(null)
   const scroller = useRef<HTMLDivElement>(null)
   const [placed, setPlaced] = useState<readonly (Placed | undefined)[]>([])
   const [open, setOpen] = useState<string>()
@@ -42,8 +57,9 @@ export function Sheet({ view, waiting }: { view: EpisodeView; waiting: readonly 
   const count = view.rows.length + waiting.length
   useLayoutEffect(() => {
     const element = list.current
-    if (!element) return
-    const place = () => setPlaced(placeBrackets(view, element))
+    const words = margin.current
+    if (!element || !words) return
+    const place = () => setPlaced(placeBrackets(view, element, words))
     place()
     const observer = new ResizeObserver(place)
     observer.observe(element)
@@ -54,13 +70,19 @@ export function Sheet({ view, waiting }: { view: EpisodeView; waiting: readonly 
     if (element) element.scrollTop = element.scrollHeight
   }, [count])
 
-  const shown = spaced(view, placed)
   return (
     <div ref={scroller} className="bg-sheet min-h-0 flex-1 overflow-auto px-3" tabIndex={0} aria-label="The log of this episode">
-      <div className="relative grid grid-cols-[minmax(0,1fr)_188px] gap-x-2 max-md:grid-cols-1">
+      <div className={`relative grid gap-x-2 max-md:grid-cols-1 ${view.brackets.length > 0 ? 'grid-cols-[minmax(0,1fr)_188px]' : ''}`}>
         <ol ref={list} className="min-w-0">
           {view.rows.map((row) => (
-            <LogLine key={row.id} row={row} names={names} day={row.happenedAt.latest.slice(0, 10) !== view.episode.opened.slice(0, 10)} onAct={row.body.kind === 'settle' ? undefined : () => setOpen(open === row.id ? undefined : row.id)} actLabel={row.contested ? 'Settle' : 'Correct'}>
+            <LogLine
+              key={row.id}
+              row={row}
+              names={names}
+              day={row.happenedAt.latest.slice(0, 10) !== view.episode.opened.slice(0, 10)}
+              onAct={row.body.kind === 'settle' ? undefined : () => setOpen(open === row.id ? undefined : row.id)}
+              actLabel={row.contested ? 'Settle' : 'Correct'}
+            >
               {open === row.id &&
                 (row.contested ? (
                   <SettleSlip row={row} onClose={() => setOpen(undefined)} />
@@ -72,7 +94,12 @@ export function Sheet({ view, waiting }: { view: EpisodeView; waiting: readonly 
                       const parsed = parseLine(line, view.context, { now: nowInstant(), zone, newId, lookUp: () => ({}) })
                       const entry = parsed.ok ? parsed.entries.find((e) => e.body.kind === row.body.kind) : undefined
                       if (entry) return { body: entry.body }
-                      return { problem: !parsed.ok && 'problem' in parsed ? problemWords(parsed.problem, zone) : 'A correction stays of the same kind. Take the entry back and write another one.' }
+                      return {
+                        problem:
+                          !parsed.ok && 'problem' in parsed
+                            ? problemWords(parsed.problem, zone)
+                            : 'A correction stays of the same kind. Take the entry back and write another one.',
+                      }
                     }}
                   />
                 ))}
@@ -87,16 +114,19 @@ export function Sheet({ view, waiting }: { view: EpisodeView; waiting: readonly 
             </li>
           ))}
         </ol>
-        <ul aria-label="Conclusions" className="relative max-md:mt-4">
+        <ul ref={margin} aria-label="Conclusions" className="relative max-md:mt-4">
           {view.brackets.map((bracket, i) => {
-            const at = shown[i]
+            const at = placed[i] ?? { top: 0, bottom: 0, lane: 0, textTop: 0 }
             const said = bracketWords(bracket, when)
-            if (!at) return null
-            const left = 2 + at.lane * 7
+            const left = 2 + at.lane * 6
             return (
-              <li key={`${bracket.to}${bracket.functions.join()}`} className={`max-md:static max-md:mb-2 ${said.strong ? 'text-copper' : 'text-ink'}`}>
-                <span aria-hidden="true" className="absolute w-2 border-y-2 border-r-2 border-current max-md:hidden" style={{ top: at.top, height: Math.max(6, at.bottom - at.top), left }} />
-                <div className="absolute max-md:static" style={{ top: at.textTop, left: 26, right: 0 }}>
+              <li key={`${bracket.to}${bracket.functions.join()}`} className={`max-md:mb-2 ${placed[i] ? '' : 'invisible'} ${said.strong ? 'text-copper' : 'text-ink'}`}>
+                <span
+                  aria-hidden="true"
+                  className="absolute w-2 border-y-2 border-r-2 border-current max-md:hidden"
+                  style={{ top: at.top, height: Math.max(6, at.bottom - at.top), left }}
+                />
+                <div data-bracket={i} className="absolute max-md:static" style={{ top: at.textTop, left: 26, right: 0 }}>
                   <strong className="text-13 block leading-tight">{said.title}</strong>
                   <span className="text-13 block leading-tight">{said.detail}</span>
                 </div>
@@ -107,19 +137,4 @@ export function Sheet({ view, waiting }: { view: EpisodeView; waiting: readonly 
       </div>
     </div>
   )
-}
-
-/** Words stand in the middle of their bracket, moved down where they would cover those above. */
-function spaced(view: EpisodeView, placed: readonly (Placed | undefined)[]): (undefined | (Placed & { readonly textTop: number }))[] {
-  const order = placed.map((p, i) => ({ p, i })).filter((x): x is { p: Placed; i: number } => x.p !== undefined).sort((a, b) => a.p.bottom - b.p.bottom)
-  const result: (undefined | (Placed & { textTop: number }))[] = view.brackets.map(() => undefined)
-  let free = 0
-  for (const { p, i } of order) {
-    const bracket = view.brackets[i]
-    const lines = bracket ? 2 + Math.ceil((bracket.functions.join(', ').length + bracket.changes.map((c) => c.target.name).join(', ').length + 30) / 24) : 3
-    const textTop = Math.max(free, (p.top + p.bottom) / 2 - 14)
-    result[i] = { ...p, textTop }
-    free = textTop + lines * 16 + 6
-  }
-  return result
 }

@@ -83,7 +83,9 @@ export function LeftSide({ view, onLine }: { view: EpisodeView; onLine: (line: s
       </section>
       <section>
         <h2 className="headrule">Last proved</h2>
-        <p className="py-1.5">{view.lastProof ? `${view.lastProof.stand} of ${view.lastProof.of} functions stand; oldest proof ${dayWords(view.lastProof.at, zone)}.` : 'Nothing is proved yet.'}</p>
+        <p className="py-1.5">
+          {view.lastProof ? `${view.lastProof.stand} of ${view.lastProof.of} functions stand; oldest proof ${dayWords(view.lastProof.at, zone)}.` : 'Nothing is proved yet.'}
+        </p>
         {view.before?.next && (
           <p className="text-quiet">
             Episode {view.before.number} handed on: {view.before.next}
@@ -114,10 +116,16 @@ export function RightSide({ view, onLine, onOverride }: { view: EpisodeView; onL
           <p className="text-quiet text-13 mb-1">Follow the local electrical code; if in doubt, leave it to a licensed person.</p>
         </section>
       )}
-      <ul>
+      {view.closedReport && <ClosedReport view={view} />}
+      <ul className={view.closedReport ? 'hidden' : ''}>
         {view.checks.map((check) => (
           <li key={check.check} className="border-hair border-b">
-            <button type="button" aria-expanded={openCheck === check.check} className="flex min-h-11 w-full items-baseline justify-between gap-2 pt-2.5 pb-2" onClick={() => setChosen(openCheck === check.check ? '' : check.check)}>
+            <button
+              type="button"
+              aria-expanded={openCheck === check.check}
+              className="flex min-h-11 w-full items-baseline justify-between gap-2 pt-2.5 pb-2"
+              onClick={() => setChosen(openCheck === check.check ? '' : check.check)}
+            >
               <span className="font-bold">{checkTitles[check.check]}</span>
               <span className={check.unmet > 0 ? 'text-copper font-bold' : 'text-quiet'}>{checkCount(check)}</span>
             </button>
@@ -129,12 +137,50 @@ export function RightSide({ view, onLine, onOverride }: { view: EpisodeView; onL
   )
 }
 
-function CheckBody({ check, view, onLine, onOverride }: { check: CheckReport; view: EpisodeView; onLine: (line: string) => void; onOverride: (check: CheckReport, rule: string) => void }) {
+/** A closed episode keeps the report it was closed with; what came later and breaks it is said, not rewritten. */
+function ClosedReport({ view }: { view: EpisodeView }) {
+  const broken = view.checks.find((c) => c.check === 'closing')?.rules.filter((r) => r.is === 'not met' && r.rule !== 'next step handed on') ?? []
+  return (
+    <section aria-label="Closing report">
+      <h3 className="mt-3 font-bold">Closed with this report</h3>
+      {view.closedReport?.length === 0 && <p className="text-quiet py-1">Every rule was met.</p>}
+      <ul>
+        {view.closedReport?.map((r) => (
+          <li key={r.rule} className="border-hair flex justify-between gap-3 border-b py-1">
+            <span>{ruleTitle(r.rule)}</span>
+            <span className="text-quiet">{r.is}</span>
+          </li>
+        ))}
+      </ul>
+      {broken.map((r) => (
+        <p key={r.rule} className="border-copper mt-3 border-l-4 pl-3">
+          <strong className="block">No longer holds: {ruleTitle(r.rule).toLowerCase()}</strong>
+          {ruleWords(r).saw}
+        </p>
+      ))}
+    </section>
+  )
+}
+
+function CheckBody({
+  check,
+  view,
+  onLine,
+  onOverride,
+}: {
+  check: CheckReport
+  view: EpisodeView
+  onLine: (line: string) => void
+  onOverride: (check: CheckReport, rule: string) => void
+}) {
   const first = check.rules.filter((r) => r.is === 'not met' || r.is === 'not known')
   const over = check.rules.filter((r) => r.is === 'overridden')
   const met = check.rules.filter((r) => r.is === 'met')
   const hint = (rule: string): string | undefined => {
-    if (rule === 'tested before work' || rule === 'disturbed functions retested') return check.rules.find((r) => r.rule === rule)?.about.length === view.functions.length ? 'all pass' : `test ${(check.rules.find((r) => r.rule === rule)?.about ?? []).map((f) => `${f} pass`).join(', ')}`
+    if (rule === 'tested before work' || rule === 'disturbed functions retested')
+      return check.rules.find((r) => r.rule === rule)?.about.length === view.functions.length
+        ? 'all pass'
+        : `test ${(check.rules.find((r) => r.rule === rule)?.about ?? []).map((f) => `${f} pass`).join(', ')}`
     if (rule === 'tray empty') return 'back all'
     if (rule === 'work verified') return `verify ${check.rules.find((r) => r.rule === rule)?.about[0] ?? ''} `
     return undefined

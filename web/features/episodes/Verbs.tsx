@@ -8,30 +8,66 @@ import { usePhotoUpload } from '#web/ui/photo.ts'
 type Verb = 'Take out' | 'Put in' | 'Test' | 'Read' | 'Work' | 'Wait' | 'Ask' | 'Photo'
 const verbs: readonly Verb[] = ['Take out', 'Put in', 'Test', 'Read', 'Work', 'Wait', 'Ask', 'Photo']
 
-interface Choice { readonly label: string; readonly line: string; readonly quiet?: string | undefined }
+interface Choice {
+  readonly label: string
+  readonly line: string
+  readonly quiet?: string | undefined
+}
 
 /** What a second tap may be, by verb. Pure. */
 export function choicesOf(verb: Verb, context: ComposerContext): Choice[] {
   switch (verb) {
     case 'Take out':
-      return context.slots.filter((s) => s.content === 'unseen' || s.content === 'part').map((s) => ({ label: s.position.designator, quiet: s.position.accepts, line: `out ${s.position.designator}` }))
+      return context.slots
+        .filter((s) => s.content === 'unseen' || s.content === 'part')
+        .map((s) => ({ label: s.position.designator, quiet: s.position.accepts, line: `out ${s.position.designator}` }))
     case 'Put in': {
       const back = context.tray.flatMap((p): Choice[] => (p.home?.position ? [{ label: `${p.label} back into ${p.home.position}`, line: `in ${p.home.position}` }] : []))
-      const home = context.parts.flatMap((p): Choice[] => (p.home?.position && p.home.in.id === context.machine && !context.tray.some((t) => t.id === p.id) ? [{ label: `${p.label} home into ${p.home.position}`, quiet: p.placeLabel, line: `in ${p.home.position}` }] : []))
-      const empty = context.slots.filter((s) => s.content === 'empty').map((s) => ({ label: `something else into ${s.position.designator}`, quiet: s.position.accepts, line: `in ${s.position.designator} ` }))
-      const full = context.slots.filter((s) => (s.content === 'part' || s.content === 'unseen') && !s.position.assembly).map((s) => ({ label: `swap ${s.position.designator}`, quiet: s.position.accepts, line: `swap ${s.position.designator} < ` }))
+      const home = context.parts.flatMap((p): Choice[] =>
+        p.home?.position && p.home.in.id === context.machine && !context.tray.some((t) => t.id === p.id)
+          ? [{ label: `${p.label} home into ${p.home.position}`, quiet: p.placeLabel, line: `in ${p.home.position}` }]
+          : [],
+      )
+      const empty = context.slots
+        .filter((s) => s.content === 'empty')
+        .map((s) => ({ label: `something else into ${s.position.designator}`, quiet: s.position.accepts, line: `in ${s.position.designator} ` }))
+      const full = context.slots
+        .filter((s) => (s.content === 'part' || s.content === 'unseen') && !s.position.assembly)
+        .map((s) => ({ label: `swap ${s.position.designator}`, quiet: s.position.accepts, line: `swap ${s.position.designator} < ` }))
       return [...back, ...home, ...empty, ...full]
     }
     case 'Test':
-      return [{ label: 'all pass', line: 'all pass' }, { label: 'all pass but …', line: 'all pass but ' }, ...context.functions.flatMap((f) => [{ label: `${f.name} pass`, line: `test ${f.name} pass`, quiet: context.standing[f.name] }, { label: `${f.name} fail`, line: `test ${f.name} fail: ` }])]
+      return [
+        { label: 'all pass', line: 'all pass' },
+        { label: 'all pass but …', line: 'all pass but ' },
+        ...context.functions.flatMap((f) => [
+          { label: `${f.name} pass`, line: `test ${f.name} pass`, quiet: context.standing[f.name] },
+          { label: `${f.name} fail`, line: `test ${f.name} fail: ` },
+        ]),
+      ]
     case 'Read':
       return ['5V', '12V', '-12V'].map((rail) => ({ label: `${rail} rail`, line: `${rail} ` })).concat([{ label: 'another point', line: 'read ' }])
     case 'Work':
-      return ['clean', 'reseat', 'resolder', 'adjust', 'wipe', 'oil', 'mend', 'verify'].map((w) => ({ label: w, line: `${w} ` })).concat([{ label: 'screws off', line: 'off ' }, { label: 'screws on', line: 'on ' }, { label: 'unplug', line: 'unplug ' }, ...context.connectionsOff.map((c) => ({ label: `plug ${c}`, line: `plug ${c}` })), ...context.tray.map((p) => ({ label: `keep ${p.label} with the machine`, line: `keep ${p.label} ` })), { label: 'hazard', line: 'hazard ' }, { label: 'power on', line: 'power on' }, { label: 'power off', line: 'power off' }])
+      return ['clean', 'reseat', 'resolder', 'adjust', 'wipe', 'oil', 'mend', 'verify']
+        .map((w) => ({ label: w, line: `${w} ` }))
+        .concat([
+          { label: 'screws off', line: 'off ' },
+          { label: 'screws on', line: 'on ' },
+          { label: 'unplug', line: 'unplug ' },
+          ...context.connectionsOff.map((c) => ({ label: `plug ${c}`, line: `plug ${c}` })),
+          ...context.tray.map((p) => ({ label: `keep ${p.label} with the machine`, line: `keep ${p.label} ` })),
+          { label: 'hazard', line: 'hazard ' },
+          { label: 'power on', line: 'power on' },
+          { label: 'power off', line: 'power off' },
+        ])
     case 'Wait':
       return ['15m', '1h', '24h'].map((d) => ({ label: d, line: `wait ${d} ` }))
     case 'Ask':
-      return [{ label: 'a question', line: 'ask ' }, ...context.questions.map((q, i) => ({ label: `answer: ${q.words}`, line: `answer ${i + 1} ` })), { label: 'a note', line: 'note ' }]
+      return [
+        { label: 'a question', line: 'ask ' },
+        ...context.questions.map((q, i) => ({ label: `answer: ${q.words}`, line: `answer ${i + 1} ` })),
+        { label: 'a note', line: 'note ' },
+      ]
     case 'Photo':
       return []
   }
@@ -46,7 +82,12 @@ export function Verbs({ context, onLine }: { context: ComposerContext; onLine: (
   return (
     <div className="relative">
       {open && (
-        <div className="bg-next border-line absolute inset-x-0 bottom-full max-h-72 overflow-auto border-t" role="group" aria-label={`${open}: what`} onKeyDown={(e) => e.key === 'Escape' && setOpen(undefined)}>
+        <div
+          className="bg-next border-line absolute inset-x-0 bottom-full max-h-72 overflow-auto border-t"
+          role="group"
+          aria-label={`${open}: what`}
+          onKeyDown={(e) => e.key === 'Escape' && setOpen(undefined)}
+        >
           {choices.length === 0 && <p className="text-quiet p-3">Nothing to choose from. Type it into the line.</p>}
           <ul className="grid grid-cols-3 max-md:grid-cols-2">
             {choices.map((c) => (

@@ -7,13 +7,33 @@ import { newId, nowInstant } from '#web/app/clock.ts'
 import { get } from '#web/app/http.ts'
 
 /** Words of a line that could be another machine's number or a tag: looked up once they are complete. */
-const numbersIn = (line: string) => [...new Set((line.toUpperCase().match(/\b[A-Z][A-Z0-9]*[-.][A-Z0-9.-]*\d\b/g) ?? []).slice(0, 4))]
+const numbersIn = (line: string) => [
+  ...new Set(
+    (
+      line
+        .toUpperCase()
+        .replace(/\s+/g, ' ')
+        .match(/\b[A-Z]{1,5} \d+[.\-/][\w.\-/]*|\b[A-Z][A-Z0-9]*[-.][A-Z0-9.-]*\d\b/g) ?? []
+    ).slice(0, 4),
+  ),
+]
 
-export interface Composing { readonly parsed: Parsed; readonly completions: readonly string[]; readonly looking: boolean }
+export interface Composing {
+  readonly parsed: Parsed
+  readonly completions: readonly string[]
+  readonly looking: boolean
+}
 
 export function useParsed(line: string, context: ComposerContext, zone: string): Composing {
   const numbers = numbersIn(line)
-  const looked = useQueries({ queries: numbers.map((word) => ({ queryKey: ['lookup', word, context.machine], queryFn: () => get<LookedUp>(`/lookup/${encodeURIComponent(word)}`), staleTime: 5_000, placeholderData: undefined })) })
+  const looked = useQueries({
+    queries: numbers.map((word) => ({
+      queryKey: ['lookup', word, context.machine],
+      queryFn: () => get<LookedUp>(`/lookup/${encodeURIComponent(word)}`),
+      staleTime: 5_000,
+      placeholderData: undefined,
+    })),
+  })
   const answers = looked.map((q) => q.data)
   const key = answers.map((a) => (a ? '1' : '0')).join('') + numbers.join()
   return useMemo(() => {

@@ -11,7 +11,7 @@ import { get } from '#web/app/http.ts'
 import { useSigned } from '#web/app/session.tsx'
 import { MainButton } from '#web/ui/Forms.tsx'
 import { StatusMark, statusTone } from '#web/ui/Marks.tsx'
-import { stampTitle } from '#web/ui/Plate.tsx'
+import { hazardWord } from '#web/ui/Plate.tsx'
 import { Strip } from '#web/ui/Strip.tsx'
 
 const features = tableFeatures({ columnSizingFeature })
@@ -33,8 +33,20 @@ const columns = column.columns([
   }),
   column.display({ id: 'stand', header: 'Stand', size: 64, cell: ({ row: { original: m } }) => <span className="num text-quiet">{`${m.status.stand}/${m.status.of}`}</span> }),
   column.display({ id: 'life', header: 'The last 24 months', size: 236, cell: ({ row: { original: m } }) => <Strip segments={m.strip} width={220} /> }),
-  column.display({ id: 'hazards', header: 'Hazards', size: 130, cell: ({ row: { original: m } }) => <span className="text-13 text-quiet truncate">{m.plate.stamps.map((s) => stampTitle(s.kind).toLowerCase()).join(', ')}</span> }),
-  column.display({ id: 'where', header: 'Where', size: 130, cell: ({ row: { original: m } }) => <span className={`truncate ${m.onLoan ? 'text-steel font-bold' : 'text-quiet'}`}>{m.onLoan ? 'on loan' : m.open ? `on the bench, ep. ${m.open.number}` : m.plate.purpose}</span> }),
+  column.display({
+    id: 'hazards',
+    header: 'Hazards',
+    size: 130,
+    cell: ({ row: { original: m } }) => <span className="text-13 text-quiet truncate">{m.plate.stamps.map((s) => hazardWord(s.kind)).join(', ')}</span>,
+  }),
+  column.display({
+    id: 'where',
+    header: 'Where',
+    size: 130,
+    cell: ({ row: { original: m } }) => (
+      <span className={`truncate ${m.onLoan ? 'text-steel font-bold' : 'text-quiet'}`}>{m.onLoan ? 'on loan' : m.open ? `bench, episode ${m.open.number}` : m.plate.purpose}</span>
+    ),
+  }),
 ])
 
 const rowPx = 33
@@ -91,11 +103,22 @@ export function View() {
         {me.role !== 'guest' && <MainButton onClick={() => void navigate('/machines/new')}>Register a machine</MainButton>}
       </div>
       <div className="flex flex-wrap items-center gap-x-4 gap-y-2">
-        <input aria-label="Filter by words" placeholder="number, name, serial, type" className="field h-8 max-w-64" value={q} onChange={(e) => change((next) => (e.target.value ? next.set('q', e.target.value) : next.delete('q')))} />
+        <input
+          aria-label="Filter by words"
+          placeholder="number, name, serial, type"
+          className="field h-8 max-w-64"
+          value={q}
+          onChange={(e) => change((next) => (e.target.value ? next.set('q', e.target.value) : next.delete('q')))}
+        />
         <ul className="flex flex-wrap gap-x-4 gap-y-1" aria-label="Filters">
           {listFilters.map((filter) => (
             <li key={filter}>
-              <button type="button" aria-pressed={filters.includes(filter)} onClick={() => toggle(filter)} className={filters.includes(filter) ? 'border-verdigris border-b-2 font-bold' : 'text-quiet hover:text-ink border-b-2 border-transparent'}>
+              <button
+                type="button"
+                aria-pressed={filters.includes(filter)}
+                onClick={() => toggle(filter)}
+                className={filters.includes(filter) ? 'border-verdigris border-b-2 font-bold' : 'text-quiet hover:text-ink border-b-2 border-transparent'}
+              >
                 {filter}
               </button>
             </li>
@@ -103,7 +126,11 @@ export function View() {
         </ul>
       </div>
       {data && machines.length === 0 ? (
-        <p className="bg-sheet rounded-sm p-5">{q || filters.length ? 'No machine matches all of these words. Take one away.' : 'No machine is registered yet. The first one takes an entry number, a name and where it came from.'}</p>
+        <p className="bg-sheet rounded-sm p-5">
+          {q || filters.length
+            ? 'No machine matches all of these words. Take one away.'
+            : 'No machine is registered yet. The first one takes an entry number, a name and where it came from.'}
+        </p>
       ) : (
         <div
           ref={scroller}
@@ -112,10 +139,17 @@ export function View() {
           aria-label="Machines"
           aria-rowcount={total}
           aria-activedescendant={rows[cursor] ? `row-${cursor}` : undefined}
-          className="bg-sheet min-h-0 flex-1 overflow-auto rounded-t-sm"
+          className="group/grid bg-sheet min-h-0 flex-1 overflow-auto rounded-t-sm"
           style={{ height: 'calc(100vh - 220px)' }}
           onKeyDown={(event) => {
-            const steps: Readonly<Record<string, number>> = { ArrowDown: cursor + 1, ArrowUp: cursor - 1, PageDown: cursor + 15, PageUp: cursor - 15, Home: 0, End: rows.length - 1 }
+            const steps: Readonly<Record<string, number>> = {
+              ArrowDown: cursor + 1,
+              ArrowUp: cursor - 1,
+              PageDown: cursor + 15,
+              PageUp: cursor - 15,
+              Home: 0,
+              End: rows.length - 1,
+            }
             const to = steps[event.key]
             if (to !== undefined) {
               event.preventDefault()
@@ -143,11 +177,16 @@ export function View() {
                     tabIndex={-1}
                     to={`/machines/${row.original.id}`}
                     aria-selected={item.index === cursor}
-                    className={`border-hair hover:bg-next absolute left-0 flex w-full items-center border-b px-3 ${item.index === cursor ? 'bg-next shadow-[inset_3px_0_0_var(--verdigris)]' : ''}`}
+                    className={`border-hair hover:bg-next absolute left-0 flex w-full items-center border-b px-3 ${item.index === cursor ? 'group-focus-visible/grid:bg-next group-focus-visible/grid:shadow-[inset_3px_0_0_var(--verdigris)]' : ''}`}
                     style={{ height: rowPx, transform: `translateY(${item.start}px)` }}
                   >
                     {row.getAllCells().map((cell) => (
-                      <span key={cell.id} role="gridcell" style={{ width: cell.column.getSize() }} className={`flex shrink-0 items-center overflow-hidden pr-3 whitespace-nowrap ${cell.column.id === 'name' ? 'grow' : ''}`}>
+                      <span
+                        key={cell.id}
+                        role="gridcell"
+                        style={{ width: cell.column.getSize() }}
+                        className={`flex shrink-0 items-center overflow-hidden pr-3 whitespace-nowrap ${cell.column.id === 'name' ? 'grow' : ''}`}
+                      >
                         <table.FlexRender cell={cell} />
                       </span>
                     ))}

@@ -80,7 +80,13 @@ export function FactsSection({ view }: { view: MachineView }) {
                   )}
                 </span>
               </div>
-              {rule === p.key && <ChooseRule policy={p.key} onClose={() => setRule(undefined)} onSend={(option, reason) => void send({ kind: 'rule', what: 'policy', key: p.key, option, machine: view.id as MachineId, reason })} />}
+              {rule === p.key && (
+                <ChooseRule
+                  policy={p.key}
+                  onClose={() => setRule(undefined)}
+                  onSend={(option, reason) => void send({ kind: 'rule', what: 'policy', key: p.key, option, machine: view.id as MachineId, reason })}
+                />
+              )}
             </li>
           ))}
         </ul>
@@ -128,7 +134,13 @@ function EditFacts({ view, onSend, onClose, steward }: { view: MachineView; onSe
     <Slip title="State a fact" onClose={onClose}>
       <form onSubmit={submit} className="grid grid-cols-2 gap-3">
         <TextField label="Name" name="name" defaultValue={plate.name} />
-        <SelectField label="Type" name="type" defaultValue={plate.typeId ?? ''} options={[{ value: '', label: 'type not known yet' }, ...(types.data?.types ?? []).map((t) => ({ value: t.id, label: t.name }))]} key={types.data ? 'types' : 'none'} />
+        <SelectField
+          label="Type"
+          name="type"
+          defaultValue={plate.typeId ?? ''}
+          options={[{ value: '', label: 'type not known yet' }, ...(types.data?.types ?? []).map((t) => ({ value: t.id, label: t.name }))]}
+          key={types.data ? 'types' : 'none'}
+        />
         <TextField label="Serial" name="serial" defaultValue={plate.serial} className="num" />
         <TextField label="Board and revision" name="revision" defaultValue={plate.revision} className="num" />
         <SelectField label="Purpose" name="purpose" defaultValue={plate.purpose} options={purposes} />

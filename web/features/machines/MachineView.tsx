@@ -3,7 +3,7 @@ import { useQuery } from '@tanstack/react-query'
 import { useEffect, useState } from 'react'
 import { useNavigate, useParams, useSearchParams } from 'react-router'
 import { dayWords } from '#api/words/dates.ts'
-import { standingSentence, standingWords, statusSentence, statusTitle, changeWords } from '#api/words/status.ts'
+import { standingSentence, standingWords, statusSentence, statusTitle, cutLabel } from '#api/words/status.ts'
 import { dayInterval } from '#core/quantity/time.ts'
 import type { MachineId } from '#core/ids.ts'
 import type { MachineView } from '#core/views/machine.ts'
@@ -52,7 +52,9 @@ export function View() {
   }
   if (error) return <Trouble words={asOf ? 'This machine was not here yet on that day.' : wordsOf(error)} onBack={() => setAsOf('')} />
   if (!view) return null
-  const words = Object.fromEntries(view.functions.map((f) => [f.fn, { now: standingWords(f, when), due: f.word === 'retest' || f.word === 'void', title: standingSentence(f, when) }]))
+  const words = Object.fromEntries(
+    view.functions.map((f) => [f.fn, { now: standingWords(f, when), due: f.word === 'retest' || f.word === 'void', title: standingSentence(f, when) }]),
+  )
   const { status } = view
   return (
     <main className="flex-1 space-y-4 p-4 pb-16">
@@ -71,23 +73,50 @@ export function View() {
           <br />
           <span className="text-quiet">{status.oldestProof ? `oldest proof ${dayWords(status.oldestProof, zone)}` : 'no proof yet'}</span>
         </p>
-        {me.role !== 'guest' && !asOf && (view.open ? <MainButton onClick={() => void navigate(`/episodes/${view.open?.id}`)}>Go on with episode {view.open.number}</MainButton> : <MainButton onClick={() => setOpening(true)}>Open an episode</MainButton>)}
+        {me.role !== 'guest' &&
+          !asOf &&
+          (view.open ? (
+            <MainButton onClick={() => void navigate(`/episodes/${view.open?.id}`)}>Go on with episode {view.open.number}</MainButton>
+          ) : (
+            <MainButton onClick={() => setOpening(true)}>Open an episode</MainButton>
+          ))}
       </section>
       {asOf && (
         <p className="bg-straw px-4 py-2 text-black" role="status">
-          As of {dayWords(`${asOf}T12:00:00.000Z`, zone)}: what was true then, by all that is known now. <button type="button" className="font-bold underline" onClick={() => setAsOf('')}>Back to today</button>
+          As of {dayWords(`${asOf}T12:00:00.000Z`, zone)}: what was true then, by all that is known now.{' '}
+          <button type="button" className="font-bold underline" onClick={() => setAsOf('')}>
+            Back to today
+          </button>
         </p>
       )}
       {opening && <OpenEpisode machine={view.id} onClose={() => setOpening(false)} next={view.episodes.at(-1)?.next} />}
       {view.lifeline.lanes.length > 0 ? (
-        <Lifeline data={view.lifeline} words={words} short={(at) => dayWords(at, zone)} cutWords={status.change ? cutText(changeWords(status.change, when)) : undefined} onEntry={(entry) => { show('entries'); setTimeout(() => document.getElementById(`entry-${entry}`)?.scrollIntoView({ block: 'center' }), 60) }} />
+        <Lifeline
+          data={view.lifeline}
+          words={words}
+          short={(at) => dayWords(at, zone)}
+          cutWords={status.change ? cutLabel(status.change, when) : undefined}
+          onEntry={(entry) => {
+            show('entries')
+            setTimeout(() => document.getElementById(`entry-${entry}`)?.scrollIntoView({ block: 'center' }), 60)
+          }}
+        />
       ) : (
-        <p className="bg-sheet rounded-sm p-5">Its type is not known yet, so no function is listed. Functions and positions are written down as they are met in an episode: “test paper feed pass”, “out R12”.</p>
+        <p className="bg-sheet rounded-sm p-5">
+          Its type is not known yet, so no function is listed. Functions and positions are written down as they are met in an episode: “test paper feed pass”, “out R12”.
+        </p>
       )}
       <div className="border-hair flex flex-wrap items-end justify-between gap-x-6 gap-y-2 border-b">
         <div role="tablist" aria-label="More about this machine" className="flex flex-wrap gap-x-6">
           {sections(view, me.role).map((s) => (
-            <button key={s.key} type="button" role="tab" aria-selected={section === s.key} className={`border-b-[3px] pb-1.5 ${section === s.key ? 'border-verdigris font-bold' : 'border-transparent hover:border-line'}`} onClick={() => show(s.key)}>
+            <button
+              key={s.key}
+              type="button"
+              role="tab"
+              aria-selected={section === s.key}
+              className={`border-b-[3px] pb-1.5 ${section === s.key ? 'border-verdigris font-bold' : 'border-transparent hover:border-line'}`}
+              onClick={() => show(s.key)}
+            >
               {s.name} <span className={section === s.key ? '' : 'text-quiet'}>{s.fact}</span>
             </button>
           ))}
@@ -101,8 +130,6 @@ export function View() {
     </main>
   )
 }
-
-const cutText = (text: string) => (text.length > 60 ? `${text.slice(0, 58)}…` : text)
 
 function Trouble({ words, onBack }: { words: string; onBack: () => void }) {
   return (

@@ -23,7 +23,16 @@ export function PhotoSection({ view }: { view: MachineView }) {
     <section>
       {me.role !== 'guest' && (
         <div className="mb-3 flex items-center gap-4">
-          <input ref={input} type="file" accept="image/jpeg,image/png,image/webp" multiple className="sr-only" tabIndex={-1} aria-label="Choose photographs" onChange={(e) => void take(e.target.files)} />
+          <input
+            ref={input}
+            type="file"
+            accept="image/jpeg,image/png,image/webp"
+            multiple
+            className="sr-only"
+            tabIndex={-1}
+            aria-label="Choose photographs"
+            onChange={(e) => void take(e.target.files)}
+          />
           <PlainButton onClick={() => input.current?.click()}>Add photographs</PlainButton>
           <Said error={error} />
         </div>
@@ -34,8 +43,19 @@ export function PhotoSection({ view }: { view: MachineView }) {
         <ul className="grid grid-cols-[repeat(auto-fill,minmax(180px,1fr))] gap-3">
           {view.photos.map((photo) => (
             <li key={photo.entry}>
-              <a href={`/api/machines/${view.id}/photos/${photo.entry}?size=original`} target="_blank" rel="noreferrer" className="block p-2" style={{ background: 'var(--photo)' }}>
-                <img src={`/api/machines/${view.id}/photos/${photo.entry}`} alt={photo.words ?? `photograph of ${view.plate.name}, ${short(photo.at)}`} className="h-36 w-full object-contain" loading="lazy" />
+              <a
+                href={`/api/machines/${view.id}/photos/${photo.entry}?size=original`}
+                target="_blank"
+                rel="noreferrer"
+                className="block p-2"
+                style={{ background: 'var(--photo)' }}
+              >
+                <img
+                  src={`/api/machines/${view.id}/photos/${photo.entry}`}
+                  alt={photo.words ?? `photograph of ${view.plate.name}, ${short(photo.at)}`}
+                  className="h-36 w-full object-contain"
+                  loading="lazy"
+                />
               </a>
               <p className="text-13 text-quiet mt-1">{`${short(photo.at)}${photo.words ? `, ${photo.words}` : ''}`}</p>
             </li>

@@ -38,7 +38,15 @@ export function View() {
   const [error, setError] = useState<string>()
   const numbers = useQuery({ queryKey: ['next-numbers'], queryFn: () => get<NextNumbers>('/next-numbers'), staleTime: 0, gcTime: 0 })
   const types = useQuery({ queryKey: ['types'], queryFn: () => get<{ types: TypeRow[] }>('/types') })
-  const { register, control, handleSubmit, watch, setValue, setError: setField, formState } = useForm<Form>({ defaultValues: { how: 'gift', legal: 'entered, undecided', currency: house.currency, type: '', claims: [] } })
+  const {
+    register,
+    control,
+    handleSubmit,
+    watch,
+    setValue,
+    setError: setField,
+    formState,
+  } = useForm<Form>({ defaultValues: { how: 'gift', legal: 'entered, undecided', currency: house.currency, type: '', claims: [] } })
   const claims = useFieldArray({ control, name: 'claims' })
   const typeId = watch('type')
   const type = types.data?.types.find((t) => t.id === typeId)
@@ -68,7 +76,10 @@ export function View() {
       source: { how: form.how, ...(party ? { from: party } : {}), ...(form.words.trim() ? { words: form.words.trim() } : {}) },
       ...(price ? { price } : {}),
     })
-    const said = [...form.claims.filter((c) => c.fn).map((c) => ({ fn: c.fn, says: c.says, words: c.words.trim() || c.says })), ...(form.general.trim() ? [{ says: 'not said' as const, words: form.general.trim() }] : [])]
+    const said = [
+      ...form.claims.filter((c) => c.fn).map((c) => ({ fn: c.fn, says: c.says, words: c.words.trim() || c.says })),
+      ...(form.general.trim() ? [{ says: 'not said' as const, words: form.general.trim() }] : []),
+    ]
     if (said.length) bodies.push({ kind: 'claim', machine, claims: said, ...(party ? { by: party } : {}) })
     try {
       const written = await write(drafts(bodies.map((body) => ({ body, ...(body.kind === 'claim' ? { basis: 'told' as const } : {}) }))))
@@ -88,8 +99,17 @@ export function View() {
       <form onSubmit={(event) => void submit(event)} className="space-y-6">
         <fieldset className="grid grid-cols-3 gap-4 max-sm:grid-cols-1">
           <legend className="headrule mb-3 w-full">What stands there</legend>
-          <SelectField label="Type" options={[{ value: '', label: 'type not known yet' }, ...(types.data?.types ?? []).map((t) => ({ value: t.id, label: t.name }))]} {...register('type', { onChange: () => setValue('claims', []) })} />
-          <TextField label="Name" placeholder={type?.name ?? 'what people call it'} error={formState.errors.name?.message} {...register('name', { validate: (value) => value.trim() !== '' || type !== undefined || 'Give it a name.' })} />
+          <SelectField
+            label="Type"
+            options={[{ value: '', label: 'type not known yet' }, ...(types.data?.types ?? []).map((t) => ({ value: t.id, label: t.name }))]}
+            {...register('type', { onChange: () => setValue('claims', []) })}
+          />
+          <TextField
+            label="Name"
+            placeholder={type?.name ?? 'what people call it'}
+            error={formState.errors.name?.message}
+            {...register('name', { validate: (value) => value.trim() !== '' || type !== undefined || 'Give it a name.' })}
+          />
           <TextField label="Entry number" placeholder={numbers.data?.entryNumber} className="num" {...register('entryNumber')} />
           <TextField label="Serial" className="num" {...register('serial')} />
           <TextField label="Board and revision" className="num" {...register('revision')} />

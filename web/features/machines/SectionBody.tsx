@@ -51,7 +51,16 @@ function Row({ left, right, title }: { left: React.ReactNode; right?: React.Reac
   )
 }
 
-const todoWords = { 'test again': 'Test again', test: 'Test for the first time', answer: 'Answer', deferred: 'Left for later', 'loan due': 'Bring home', settle: 'Settle', next: 'Next step', wait: 'Waits' } as const
+const todoWords = {
+  'test again': 'Test again',
+  test: 'Test for the first time',
+  answer: 'Answer',
+  deferred: 'Left for later',
+  'loan due': 'Bring home',
+  settle: 'Settle',
+  next: 'Next step',
+  wait: 'Waits',
+} as const
 
 function Todo({ view }: { view: MachineView }) {
   const { short } = useDates()
@@ -97,13 +106,28 @@ function Todo({ view }: { view: MachineView }) {
         </Rows>
         <Rows title="Not its own, or not there" empty={notOwn.length + gaps.length === 0 ? 'Every position that was looked at holds its own part.' : undefined}>
           {[...notOwn, ...gaps].map((p) => (
-            <Row key={p.designator} left={<><span className="num">{p.designator}</span> {p.accepts}</>} right={p.part ? `${p.part.from ? `from ${p.part.from}` : (p.part.origin ?? '')}${p.part.since ? `, ${short(p.part.since)}` : ''}` : p.content} />
+            <Row
+              key={p.designator}
+              left={
+                <>
+                  <span className="num">{p.designator}</span> {p.accepts}
+                </>
+              }
+              right={p.part ? `${p.part.from ? `from ${p.part.from}` : (p.part.origin ?? '')}${p.part.since ? `, ${short(p.part.since)}` : ''}` : p.content}
+            />
           ))}
         </Rows>
         <Rows title="Last episodes" empty={view.episodes.length === 0 ? 'No work on it is written down yet.' : undefined}>
-          {(closed.length ? closed : view.episodes).slice(-5).reverse().map((e) => (
-            <Row key={e.id} left={<Link className="hover:underline" to={`/episodes/${e.id}`}>{`${e.number}  ${e.title}`}</Link>} right={<span className="num text-13">{short(e.to)}</span>} />
-          ))}
+          {(closed.length ? closed : view.episodes)
+            .slice(-5)
+            .reverse()
+            .map((e) => (
+              <Row
+                key={e.id}
+                left={<Link className="hover:underline" to={`/episodes/${e.id}`}>{`${e.number}  ${e.title}`}</Link>}
+                right={<span className="num text-13">{short(e.to)}</span>}
+              />
+            ))}
         </Rows>
       </div>
     </>
@@ -191,7 +215,11 @@ function Episodes({ view }: { view: MachineView }) {
 function Provenance({ view }: { view: MachineView }) {
   const { short } = useDates()
   const { source, price } = view
-  const money = price ? new Intl.NumberFormat('en-GB', { style: 'currency', currency: price.currency }).format(price.minor / 10 ** (new Intl.NumberFormat('en', { style: 'currency', currency: price.currency }).resolvedOptions().maximumFractionDigits ?? 2)) : undefined
+  const money = price
+    ? new Intl.NumberFormat('en-GB', { style: 'currency', currency: price.currency }).format(
+        price.minor / 10 ** (new Intl.NumberFormat('en', { style: 'currency', currency: price.currency }).resolvedOptions().maximumFractionDigits ?? 2),
+      )
+    : undefined
   return (
     <div className="grid grid-cols-3 gap-6 max-lg:grid-cols-1">
       <Rows title="How it came" empty={source ? undefined : 'Not recorded.'}>
@@ -202,7 +230,15 @@ function Provenance({ view }: { view: MachineView }) {
       </Rows>
       <Rows title="What was claimed" empty={view.claims.length === 0 ? 'Nothing is written down.' : undefined}>
         {view.claims.map((c, i) => (
-          <Row key={i} left={<>{c.fn && <span className="text-quiet">{c.fn}: </span>}“{c.words}”</>} right={c.says === 'not said' ? 'in general' : `said to ${c.says === 'works' ? 'work' : 'fail'}`} />
+          <Row
+            key={i}
+            left={
+              <>
+                {c.fn && <span className="text-quiet">{c.fn}: </span>}“{c.words}”
+              </>
+            }
+            right={c.says === 'not said' ? 'in general' : `said to ${c.says === 'works' ? 'work' : 'fail'}`}
+          />
         ))}
       </Rows>
       <Rows title="Where it has been" empty={view.custody.length === 0 ? 'It has not left since it came.' : undefined}>
@@ -225,7 +261,9 @@ function Loans({ view }: { view: MachineView }) {
             {l.label}
           </Link>
           <span>{l.lends ? `to ${l.at}, home is ${l.home}` : `in ${l.at}, home is ${l.home}`}</span>
-          <span className={`num text-13 text-right ${l.closed ? 'text-quiet' : 'text-steel font-bold'}`}>{l.closed ? `${short(l.since)} – ${short(l.closed)}` : `since ${short(l.since)}${l.due ? `, due ${short(l.due)}` : ''}`}</span>
+          <span className={`num text-13 text-right ${l.closed ? 'text-quiet' : 'text-steel font-bold'}`}>
+            {l.closed ? `${short(l.since)} – ${short(l.closed)}` : `since ${short(l.since)}${l.due ? `, due ${short(l.due)}` : ''}`}
+          </span>
         </li>
       ))}
     </Rows>
@@ -241,7 +279,14 @@ function Entries({ view }: { view: MachineView }) {
       <h2 className="headrule">Every entry about it, oldest first</h2>
       <ol>
         {view.log.map((row) => (
-          <LogLine key={row.id} row={row} names={names} day onAct={me.role === 'guest' || row.body.kind === 'settle' ? undefined : () => setOpen(open === row.id ? undefined : row.id)} actLabel={row.contested ? 'Settle' : 'Correct'}>
+          <LogLine
+            key={row.id}
+            row={row}
+            names={names}
+            day
+            onAct={me.role === 'guest' || row.body.kind === 'settle' ? undefined : () => setOpen(open === row.id ? undefined : row.id)}
+            actLabel={row.contested ? 'Settle' : 'Correct'}
+          >
             {open === row.id && (row.contested ? <SettleSlip row={row} onClose={() => setOpen(undefined)} /> : <AmendSlip row={row} onClose={() => setOpen(undefined)} />)}
           </LogLine>
         ))}

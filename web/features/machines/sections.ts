@@ -2,7 +2,11 @@
 import type { MachineView } from '#core/views/machine.ts'
 import type { Role } from '#core/work/roles.ts'
 
-export interface Section { readonly key: string; readonly name: string; readonly fact: string }
+export interface Section {
+  readonly key: string
+  readonly name: string
+  readonly fact: string
+}
 
 export function sections(view: MachineView, role: Role): Section[] {
   const notOwn = view.positions.filter((p) => p.part && !p.part.own).length

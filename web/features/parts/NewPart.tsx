@@ -21,7 +21,17 @@ export function NewPart({ onClose }: { onClose: () => void }) {
     const rating = text('rating')
     const health = text('health') as 'unknown' | 'proved good'
     const bodies = [
-      { kind: 'part' as const, what: 'identified' as const, part, partKind: text('kind'), tag: text('tag') || (numbers.data?.tag ?? ''), origin: text('origin') as 'bought', place: { in: { kind: 'store' as const, id: text('place') } }, ...(text('marking') ? { marking: text('marking') } : {}), ...(rating ? { attributes: { rating } } : {}) },
+      {
+        kind: 'part' as const,
+        what: 'identified' as const,
+        part,
+        partKind: text('kind'),
+        tag: text('tag') || (numbers.data?.tag ?? ''),
+        origin: text('origin') as 'bought',
+        place: { in: { kind: 'store' as const, id: text('place') } },
+        ...(text('marking') ? { marking: text('marking') } : {}),
+        ...(rating ? { attributes: { rating } } : {}),
+      },
       ...(health === 'proved good' ? [{ kind: 'part' as const, what: 'health' as const, part, health, because: 'said when it was written down' }] : []),
     ]
     try {

@@ -44,7 +44,16 @@ export function View() {
             What it is <Act onClick={() => setSaying(!saying)}>Say more</Act>
           </h2>
           <dl>
-            {[['Kind', part.partKind], ['Tag', part.tag], ['Marking', part.marking], ['Date code', part.dateCode], ['Health', part.health], ['Origin', part.origin], ['Found in', part.from], ...Object.entries(part.attributes)].map(([name, value]) => (
+            {[
+              ['Kind', part.partKind],
+              ['Tag', part.tag],
+              ['Marking', part.marking],
+              ['Date code', part.dateCode],
+              ['Health', part.health],
+              ['Origin', part.origin],
+              ['Found in', part.from],
+              ...Object.entries(part.attributes),
+            ].map(([name, value]) => (
               <div key={name} className="border-hair flex justify-between gap-3 border-b py-1">
                 <dt className="text-quiet">{name}</dt>
                 <dd className={value ? 'num' : 'text-quiet'}>{value ?? 'not recorded'}</dd>
@@ -79,7 +88,12 @@ function SayMore({ part, onClose }: { part: PartLife; onClose: () => void }) {
     const form = new FormData(event.currentTarget)
     const text = (name: string) => String(form.get(name) ?? '').trim()
     const id = part.id as PartId
-    const said = { ...(text('kind') !== (part.partKind ?? '') ? { partKind: text('kind') } : {}), ...(text('tag') !== (part.tag ?? '') && text('tag') ? { tag: text('tag') } : {}), ...(text('marking') ? { marking: text('marking') } : {}), ...(text('dateCode') ? { dateCode: text('dateCode') } : {}) }
+    const said = {
+      ...(text('kind') !== (part.partKind ?? '') ? { partKind: text('kind') } : {}),
+      ...(text('tag') !== (part.tag ?? '') && text('tag') ? { tag: text('tag') } : {}),
+      ...(text('marking') ? { marking: text('marking') } : {}),
+      ...(text('dateCode') ? { dateCode: text('dateCode') } : {}),
+    }
     const health = text('health') as Health
     const bodies = [
       ...(Object.keys(said).length ? [{ kind: 'part' as const, what: 'identified' as const, part: id, ...said }] : []),

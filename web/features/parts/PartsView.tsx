@@ -52,7 +52,7 @@ export function View() {
         </div>
         <div className="bg-sheet overflow-x-auto rounded-sm">
           <table className="w-full">
-            <thead className="bg-sheet sticky top-11">
+            <thead>
               <tr className="border-ink border-b-2 text-left">
                 {['Part', 'Kind', 'Where it is', 'Since', 'Came from', 'Health'].map((h) => (
                   <th key={h} scope="col" className="h-8 px-3 font-bold">
@@ -70,7 +70,15 @@ export function View() {
                     </Link>
                   </td>
                   <td className="px-3">{p.partKind ?? <span className="text-quiet">not said</span>}</td>
-                  <td className={`px-3 ${p.loan ? 'text-steel font-bold' : ''}`}>{p.machine ? <Link className="hover:underline" to={`/machines/${p.machine}?show=parts`}>{p.place}</Link> : p.place}</td>
+                  <td className={`px-3 ${p.loan ? 'text-steel font-bold' : ''}`}>
+                    {p.machine ? (
+                      <Link className="hover:underline" to={`/machines/${p.machine}?show=parts`}>
+                        {p.place}
+                      </Link>
+                    ) : (
+                      p.place
+                    )}
+                  </td>
                   <td className="num text-13 text-quiet px-3 whitespace-nowrap">{p.since ? short(p.since) : ''}</td>
                   <td className="text-quiet px-3">{p.from && p.from !== p.place ? p.from : (p.origin ?? '')}</td>
                   <td className="text-quiet px-3 whitespace-nowrap">{p.health === 'unknown' ? '' : p.health}</td>
@@ -110,7 +118,9 @@ function LoanLine({ loan, short, now }: { loan: PartRow; short: (at: string) => 
       <span className="text-quiet block">
         home is {loan.loan?.home}, out since {loan.loan ? short(loan.loan.since) : ''}
       </span>
-      {loan.loan?.due && <span className={overdue ? 'text-copper font-bold' : 'text-quiet'}>{overdue ? `overdue, was due ${short(loan.loan.due)}` : `due ${short(loan.loan.due)}`}</span>}
+      {loan.loan?.due && (
+        <span className={overdue ? 'text-copper font-bold' : 'text-quiet'}>{overdue ? `overdue, was due ${short(loan.loan.due)}` : `due ${short(loan.loan.due)}`}</span>
+      )}
       {!loan.loan?.due && <span className="text-copper">no date agreed</span>}
     </li>
   )

@@ -12,7 +12,12 @@ import { useDates, useDrafts, useSigned, useWrite } from '#web/app/session.tsx'
 import { Act, MainButton, PlainButton, Said, SelectField, Slip, TextField } from '#web/ui/Forms.tsx'
 
 const roles = ['steward', 'restorer', 'volunteer', 'guest'] as const
-const roleWords = { steward: 'provenance, rights, consent', restorer: 'plans, chooses schools, type sheets', volunteer: 'works at the bench', guest: 'sees what is granted, nothing else' } as const
+const roleWords = {
+  steward: 'provenance, rights, consent',
+  restorer: 'plans, chooses schools, type sheets',
+  volunteer: 'works at the bench',
+  guest: 'sees what is granted, nothing else',
+} as const
 
 export function View() {
   const { me } = useSigned()
@@ -205,7 +210,12 @@ function Invite({ people, onClose, onDone }: { people: readonly PersonRow[]; onC
         >
           <TextField label="Name" required={!party} value={name} autoFocus onChange={(e) => setName(e.target.value)} />
           <SelectField label="Role" options={roles} value={role} onChange={(e) => setRole(e.target.value as typeof role)} />
-          <SelectField label="Is this person, already known" options={[{ value: '', label: 'somebody new' }, ...people.filter((p) => !p.account).map((p) => ({ value: p.party, label: p.name }))]} value={party} onChange={(e) => setParty(e.target.value)} />
+          <SelectField
+            label="Is this person, already known"
+            options={[{ value: '', label: 'somebody new' }, ...people.filter((p) => !p.account).map((p) => ({ value: p.party, label: p.name }))]}
+            value={party}
+            onChange={(e) => setParty(e.target.value)}
+          />
           <MainButton type="submit">Make the link</MainButton>
         </form>
       )}

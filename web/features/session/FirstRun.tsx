@@ -8,7 +8,14 @@ import { post, ProblemError, setToken, wordsOf } from '#web/app/http.ts'
 import { useSession } from '#web/app/session.tsx'
 import { MainButton, Said, TextField } from '#web/ui/Forms.tsx'
 
-interface Form { collection: string; zone: string; currency: string; name: string; email: string; password: string }
+interface Form {
+  collection: string
+  zone: string
+  currency: string
+  name: string
+  email: string
+  password: string
+}
 
 export function View() {
   useSession()
@@ -16,7 +23,12 @@ export function View() {
   const client = useQueryClient()
   const navigate = useNavigate()
   const [error, setError] = useState<string>()
-  const { register, handleSubmit, setError: setFieldError, formState } = useForm<Form>({ defaultValues: { zone: Intl.DateTimeFormat().resolvedOptions().timeZone, currency: 'EUR' } })
+  const {
+    register,
+    handleSubmit,
+    setError: setFieldError,
+    formState,
+  } = useForm<Form>({ defaultValues: { zone: Intl.DateTimeFormat().resolvedOptions().timeZone, currency: 'EUR' } })
   const submit = handleSubmit(async (form) => {
     setError(undefined)
     try {
@@ -43,7 +55,14 @@ export function View() {
         <h2 className="headrule pt-4">First steward</h2>
         <TextField label="Your name" autoComplete="name" error={errors.name?.message} {...register('name', { required: 'Say your name.' })} />
         <TextField label="E-mail address" type="email" autoComplete="username" error={errors.email?.message} {...register('email', { required: 'Say your address.' })} />
-        <TextField label="Password" type="password" hint="At least 12 characters" autoComplete="new-password" error={errors.password?.message} {...register('password', { required: 'Choose a password.', minLength: { value: 12, message: 'A password has at least 12 characters.' } })} />
+        <TextField
+          label="Password"
+          type="password"
+          hint="At least 12 characters"
+          autoComplete="new-password"
+          error={errors.password?.message}
+          {...register('password', { required: 'Choose a password.', minLength: { value: 12, message: 'A password has at least 12 characters.' } })}
+        />
         <Said error={error} />
         <MainButton type="submit" disabled={formState.isSubmitting}>
           Begin the collection

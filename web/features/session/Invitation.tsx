@@ -36,7 +36,16 @@ export function View() {
       <p className="text-quiet mb-6">You were invited as {invite.data.role}.</p>
       <form onSubmit={(event) => void submit(event)} className="space-y-4">
         <TextField label="E-mail address" type="email" autoComplete="username" required value={email} onChange={(e) => setEmail(e.target.value)} />
-        <TextField label="Password" type="password" autoComplete="new-password" hint="At least 12 characters" minLength={12} required value={password} onChange={(e) => setPassword(e.target.value)} />
+        <TextField
+          label="Password"
+          type="password"
+          autoComplete="new-password"
+          hint="At least 12 characters"
+          minLength={12}
+          required
+          value={password}
+          onChange={(e) => setPassword(e.target.value)}
+        />
         <Said error={error} />
         <MainButton type="submit">Join</MainButton>
       </form>

@@ -60,7 +60,12 @@ export function SignIn({ house, demo }: { house: string; demo: boolean }) {
             <ul>
               {demoPeople.map((person) => (
                 <li key={person.email} className="border-hair border-b">
-                  <button type="button" className="flex w-full items-baseline justify-between py-2 hover:underline" disabled={busy} onClick={() => void send({ email: person.email, password: demoPassword })}>
+                  <button
+                    type="button"
+                    className="flex w-full items-baseline justify-between py-2 hover:underline"
+                    disabled={busy}
+                    onClick={() => void send({ email: person.email, password: demoPassword })}
+                  >
                     <span className="text-verdigris font-bold">{person.who}</span>
                     <span className="text-quiet">{person.role}</span>
                   </button>

@@ -11,7 +11,12 @@ import { useDates, useDrafts, useSigned, useWrite } from '#web/app/session.tsx'
 import { Act, MainButton, Said, TextField } from '#web/ui/Forms.tsx'
 import { emptySheet, fromForm, toForm, type SheetForm } from './form.ts'
 
-interface TypeAnswer { readonly id: string; readonly sheet: TypeSheet; readonly version: number; readonly history: readonly { readonly version: number; readonly at: string; readonly by: string; readonly entry: string }[] }
+interface TypeAnswer {
+  readonly id: string
+  readonly sheet: TypeSheet
+  readonly version: number
+  readonly history: readonly { readonly version: number; readonly at: string; readonly by: string; readonly entry: string }[]
+}
 
 export function View() {
   const { id = '' } = useParams()
@@ -48,7 +53,11 @@ function Editor({ id, form, answer }: { id: string; form: SheetForm; answer?: Ty
         <div className="flex flex-wrap items-end justify-between gap-4">
           <div>
             <h1 className="font-display text-24 font-semibold">{answer ? answer.sheet.name : 'A new type sheet'}</h1>
-            <p className="text-quiet">{answer ? `Version ${answer.version}, ${short(answer.history.at(-1)?.at ?? '')}${answer.history.at(-1)?.by ? ` by ${answer.history.at(-1)?.by}` : ''}. Every machine of this type reads it.` : 'What every machine of this model can do, where its positions are, what is dangerous in it.'}</p>
+            <p className="text-quiet">
+              {answer
+                ? `Version ${answer.version}, ${short(answer.history.at(-1)?.at ?? '')}${answer.history.at(-1)?.by ? ` by ${answer.history.at(-1)?.by}` : ''}. Every machine of this type reads it.`
+                : 'What every machine of this model can do, where its positions are, what is dangerous in it.'}
+            </p>
           </div>
           {mayEdit && (
             <MainButton type="submit" disabled={formState.isSubmitting || !formState.isDirty}>
@@ -76,7 +85,11 @@ function Editor({ id, form, answer }: { id: string; form: SheetForm; answer?: Ty
   )
 }
 
-interface Part { readonly control: Control<SheetForm>; readonly register: UseFormRegister<SheetForm>; readonly mayEdit: boolean }
+interface Part {
+  readonly control: Control<SheetForm>
+  readonly register: UseFormRegister<SheetForm>
+  readonly mayEdit: boolean
+}
 const cell = 'field h-8'
 const th = 'text-13 text-quiet px-1 pb-1 text-left font-normal'
 
@@ -119,7 +132,12 @@ const Remove = ({ onClick, what }: { onClick: () => void; what: string }) => (
 function Functions({ control, register, mayEdit }: Part) {
   const { fields, append, remove } = useFieldArray({ control, name: 'functions' })
   return (
-    <Table title={`Functions, ${fields.length}`} heads={['Name', 'Essential', 'Depends on (positions)', 'Needs gear', 'Procedure', 'Expected', 'Does not exercise']} mayEdit={mayEdit} onAdd={() => append({ name: '', essential: false, dependsOn: '', needs: '', full: '', expected: '', notExercised: '' })}>
+    <Table
+      title={`Functions, ${fields.length}`}
+      heads={['Name', 'Essential', 'Depends on (positions)', 'Needs gear', 'Procedure', 'Expected', 'Does not exercise']}
+      mayEdit={mayEdit}
+      onAdd={() => append({ name: '', essential: false, dependsOn: '', needs: '', full: '', expected: '', notExercised: '' })}
+    >
       {fields.map((f, i) => (
         <tr key={f.id}>
           <td className="px-1 py-0.5">
@@ -157,7 +175,21 @@ function Positions({ control, register, mayEdit }: Part) {
       title={`Positions, ${fields.length}`}
       heads={['Designator', 'Takes', 'Sits on', 'Mount', 'Assembly', 'Essential', 'Polarised', 'Charges', 'Looks like', 'Least V', 'Mains class']}
       mayEdit={mayEdit}
-      onAdd={() => append({ designator: '', accepts: '', on: '', mount: 'socketed', assembly: false, essential: false, polarised: false, charged: false, lookAlikes: '', ratingVolts: '', safetyClass: '' })}
+      onAdd={() =>
+        append({
+          designator: '',
+          accepts: '',
+          on: '',
+          mount: 'socketed',
+          assembly: false,
+          essential: false,
+          polarised: false,
+          charged: false,
+          lookAlikes: '',
+          ratingVolts: '',
+          safetyClass: '',
+        })
+      }
     >
       {fields.map((f, i) => (
         <tr key={f.id}>
@@ -205,7 +237,12 @@ function Positions({ control, register, mayEdit }: Part) {
 function Hazards({ control, register, mayEdit }: Part) {
   const { fields, append, remove } = useFieldArray({ control, name: 'hazards' })
   return (
-    <Table title={`Hazards, ${fields.length}`} heads={['Kind', 'Caution', 'Needs authorisation']} mayEdit={mayEdit} onAdd={() => append({ kind: 'mains', words: '', needs: 'mains' })}>
+    <Table
+      title={`Hazards, ${fields.length}`}
+      heads={['Kind', 'Caution', 'Needs authorisation']}
+      mayEdit={mayEdit}
+      onAdd={() => append({ kind: 'mains', words: '', needs: 'mains' })}
+    >
       {fields.map((f, i) => (
         <tr key={f.id}>
           <td className="w-36 px-1 py-0.5">
@@ -236,7 +273,12 @@ function Hazards({ control, register, mayEdit }: Part) {
 function Zones({ control, register, mayEdit }: Part) {
   const { fields, append, remove } = useFieldArray({ control, name: 'zones' })
   return (
-    <Table title={`Zones, ${fields.length}`} heads={['Name', 'Material', 'Expected colour', 'Structural']} mayEdit={mayEdit} onAdd={() => append({ name: '', material: '', colour: '', structural: false })}>
+    <Table
+      title={`Zones, ${fields.length}`}
+      heads={['Name', 'Material', 'Expected colour', 'Structural']}
+      mayEdit={mayEdit}
+      onAdd={() => append({ name: '', material: '', colour: '', structural: false })}
+    >
       {fields.map((f, i) => (
         <tr key={f.id}>
           {(['name', 'material', 'colour'] as const).map((key) => (

@@ -10,11 +10,26 @@ import { newId } from '#web/app/clock.ts'
 import { get, wordsOf } from '#web/app/http.ts'
 import { useDates, useDrafts, useSigned, useWrite } from '#web/app/session.tsx'
 import { Act, MainButton, PlainButton, Said, Slip, TextField } from '#web/ui/Forms.tsx'
-import { stampTitle } from '#web/ui/Plate.tsx'
+import { hazardWord } from '#web/ui/Plate.tsx'
 import { ChooseRule } from '#web/ui/ChooseRule.tsx'
 
-interface GearRow { readonly id: string; readonly name: string; readonly gearKind: string; readonly attributes: Readonly<Record<string, string>>; readonly limits?: string; readonly proved?: string; readonly unfit: readonly { readonly need: string; readonly because: string; readonly since: string | null }[] }
-interface PolicyRow { readonly key: string; readonly option: string; readonly options: readonly PolicyOption[]; readonly reason?: string; readonly at?: string; readonly by?: string }
+interface GearRow {
+  readonly id: string
+  readonly name: string
+  readonly gearKind: string
+  readonly attributes: Readonly<Record<string, string>>
+  readonly limits?: string
+  readonly proved?: string
+  readonly unfit: readonly { readonly need: string; readonly because: string; readonly since: string | null }[]
+}
+interface PolicyRow {
+  readonly key: string
+  readonly option: string
+  readonly options: readonly PolicyOption[]
+  readonly reason?: string
+  readonly at?: string
+  readonly by?: string
+}
 
 export function View() {
   const { me } = useSigned()
@@ -44,22 +59,24 @@ export function View() {
             <tbody>
               {types.data?.types.map((t) => (
                 <tr key={t.id} className="border-hair hover:bg-next border-b">
-                  <td className="h-8 px-3 font-bold">
+                  <td className="h-8 px-3 font-bold whitespace-nowrap">
                     <Link to={`/types/${t.id}`} className="hover:underline">
                       {t.name}
                     </Link>
                   </td>
-                  <td className="px-3">{t.kind}</td>
+                  <td className="px-3 whitespace-nowrap">{t.kind}</td>
                   <td className="num px-3">{t.machines}</td>
                   <td className="num px-3">{t.functions}</td>
                   <td className="num px-3">{t.positions}</td>
-                  <td className="text-quiet px-3">{t.hazards.map((h) => stampTitle(h).toLowerCase()).join(', ')}</td>
+                  <td className="text-quiet px-3">{t.hazards.map(hazardWord).join(', ')}</td>
                   <td className="num text-13 text-quiet px-3 whitespace-nowrap">{`v${t.version}, ${short(t.at)}`}</td>
                 </tr>
               ))}
             </tbody>
           </table>
-          {types.data?.types.length === 0 && <p className="p-4">No type sheet yet. A sheet says once what every machine of a model can do, where its positions are and what is dangerous in it.</p>}
+          {types.data?.types.length === 0 && (
+            <p className="p-4">No type sheet yet. A sheet says once what every machine of a model can do, where its positions are and what is dangerous in it.</p>
+          )}
         </div>
       </section>
       <div className="space-y-8">
@@ -101,7 +118,18 @@ function Gear() {
     const form = new FormData(event.currentTarget)
     const text = (name: string) => String(form.get(name) ?? '').trim()
     const attributes = text('attribute') && text('value') ? { [text('attribute')]: text('value') } : {}
-    if (await send({ kind: 'gear', what: 'identified', gear: newId() as GearId, name: text('name'), gearKind: text('gearKind'), attributes, ...(text('limits') ? { limits: text('limits') } : {}) })) setOpen(undefined)
+    if (
+      await send({
+        kind: 'gear',
+        what: 'identified',
+        gear: newId() as GearId,
+        name: text('name'),
+        gearKind: text('gearKind'),
+        attributes,
+        ...(text('limits') ? { limits: text('limits') } : {}),
+      })
+    )
+      setOpen(undefined)
   }
   return (
     <section>
@@ -133,7 +161,13 @@ function Gear() {
                 Proved or unfit
               </Act>
             </div>
-            <span className={g.unfit.length ? 'text-copper' : 'text-quiet'}>{g.unfit.length ? `unfit for ${g.unfit.map((u) => u.need).join(', ')}: ${g.unfit.map((u) => u.because).join('; ')}` : g.proved ? `proved ${short(g.proved)}` : 'never proved: its tests are weaker'}</span>
+            <span className={g.unfit.length ? 'text-copper' : 'text-quiet'}>
+              {g.unfit.length
+                ? `unfit for ${g.unfit.map((u) => u.need).join(', ')}: ${g.unfit.map((u) => u.because).join('; ')}`
+                : g.proved
+                  ? `proved ${short(g.proved)}`
+                  : 'never proved: its tests are weaker'}
+            </span>
             {g.limits && <span className="text-quiet block">{g.limits}</span>}
             {open === g.id && <GearSlip gear={g} onSend={send} onClose={() => setOpen(undefined)} />}
           </li>
@@ -157,7 +191,14 @@ function GearSlip({ gear, onSend, onClose }: { gear: GearRow; onSend: (body: Bod
         className="grid grid-cols-[1fr_9rem] gap-3"
         onSubmit={(event) => {
           event.preventDefault()
-          void onSend({ kind: 'gear', what: 'unfit', gear: gear.id as GearId, need: gear.gearKind, since: since ? new Date(`${since}T00:00:00Z`).toISOString() : null, because }).then((ok) => ok && onClose())
+          void onSend({
+            kind: 'gear',
+            what: 'unfit',
+            gear: gear.id as GearId,
+            need: gear.gearKind,
+            since: since ? new Date(`${since}T00:00:00Z`).toISOString() : null,
+            because,
+          }).then((ok) => ok && onClose())
         }}
       >
         <TextField label="Unfit, because" required value={because} onChange={(e) => setBecause(e.target.value)} />
@@ -195,7 +236,13 @@ function HouseRules() {
               </span>
             </div>
             <span className="text-quiet text-13">{p.at ? `${p.by ?? ''}, ${short(p.at)}: ${p.reason ?? ''}` : (p.options.find((o) => o.option === p.option)?.speaks ?? '')}</span>
-            {open === p.key && <ChooseRule policy={p.key} onClose={() => setOpen(undefined)} onSend={(option, reason) => void send({ kind: 'rule', what: 'policy', key: p.key, option, reason }).then((ok) => ok && setOpen(undefined))} />}
+            {open === p.key && (
+              <ChooseRule
+                policy={p.key}
+                onClose={() => setOpen(undefined)}
+                onSend={(option, reason) => void send({ kind: 'rule', what: 'policy', key: p.key, option, reason }).then((ok) => ok && setOpen(undefined))}
+              />
+            )}
           </li>
         ))}
       </ul>

@@ -9,15 +9,42 @@ export interface SheetForm {
   mains: string
   weight: string
   other: Record<string, string>
-  functions: { name: string; essential: boolean; dependsOn: string; needs: string; full: string; expected: string; notExercised: string; short?: string | undefined; attributes?: Record<string, string> }[]
-  positions: { designator: string; accepts: string; on: string; mount: TypeSheet['positions'][number]['mount']; assembly: boolean; essential: boolean; polarised: boolean; charged: boolean; lookAlikes: string; ratingVolts: string; safetyClass: '' | 'X' | 'Y'; weight?: number | undefined }[]
+  functions: {
+    name: string
+    essential: boolean
+    dependsOn: string
+    needs: string
+    full: string
+    expected: string
+    notExercised: string
+    short?: string | undefined
+    attributes?: Record<string, string>
+  }[]
+  positions: {
+    designator: string
+    accepts: string
+    on: string
+    mount: TypeSheet['positions'][number]['mount']
+    assembly: boolean
+    essential: boolean
+    polarised: boolean
+    charged: boolean
+    lookAlikes: string
+    ratingVolts: string
+    safetyClass: '' | 'X' | 'Y'
+    weight?: number | undefined
+  }[]
   zones: { name: string; material: string; colour: string; structural: boolean }[]
   hazards: { kind: SheetHazard['kind']; words: string; needs: '' | NonNullable<SheetHazard['needs']> }[]
 }
 
 export const emptySheet: SheetForm = { name: '', kind: '', maker: '', aliases: '', mains: '', weight: '', other: {}, functions: [], positions: [], zones: [], hazards: [] }
 
-const split = (text: string) => text.split(',').map((t) => t.trim()).filter(Boolean)
+const split = (text: string) =>
+  text
+    .split(',')
+    .map((t) => t.trim())
+    .filter(Boolean)
 
 export function toForm(sheet: TypeSheet): SheetForm {
   const { mains = '', weight = '', ...other } = sheet.attributes
@@ -29,8 +56,23 @@ export function toForm(sheet: TypeSheet): SheetForm {
     mains,
     weight,
     other,
-    functions: sheet.functions.map((f) => ({ name: f.name, essential: f.essential, dependsOn: f.dependsOn.join(', '), needs: f.needs.map((n) => (n.attribute ? `${n.gearKind}/${n.attribute}` : n.gearKind)).join(', '), full: f.full ?? '', expected: f.expected ?? '', notExercised: f.notExercised ?? '', short: f.short })),
-    positions: sheet.positions.map((p) => ({ ...p, on: p.on ?? '', lookAlikes: p.lookAlikes.join(', '), ratingVolts: p.ratingVolts === undefined ? '' : String(p.ratingVolts), safetyClass: p.safetyClass ?? '' })),
+    functions: sheet.functions.map((f) => ({
+      name: f.name,
+      essential: f.essential,
+      dependsOn: f.dependsOn.join(', '),
+      needs: f.needs.map((n) => (n.attribute ? `${n.gearKind}/${n.attribute}` : n.gearKind)).join(', '),
+      full: f.full ?? '',
+      expected: f.expected ?? '',
+      notExercised: f.notExercised ?? '',
+      short: f.short,
+    })),
+    positions: sheet.positions.map((p) => ({
+      ...p,
+      on: p.on ?? '',
+      lookAlikes: p.lookAlikes.join(', '),
+      ratingVolts: p.ratingVolts === undefined ? '' : String(p.ratingVolts),
+      safetyClass: p.safetyClass ?? '',
+    })),
     zones: sheet.zones.map((z) => ({ ...z })),
     hazards: sheet.hazards.map((h) => ({ kind: h.kind, words: h.words, needs: h.needs ?? '' })),
   }
@@ -47,7 +89,19 @@ export function fromForm(form: SheetForm): TypeSheet {
     attributes: { ...form.other, ...text('mains', form.mains), ...text('weight', form.weight) } as Record<string, string>,
     functions: form.functions
       .filter((f) => f.name.trim())
-      .map((f) => ({ name: f.name.trim(), essential: f.essential, dependsOn: split(f.dependsOn), needs: split(f.needs).map((n) => { const [gearKind = '', attribute] = n.split('/'); return { gearKind: gearKind.trim(), ...(attribute?.trim() ? { attribute: attribute.trim() } : {}) } }), ...text('full', f.full), ...text('short', f.short), ...text('expected', f.expected), ...text('notExercised', f.notExercised) })),
+      .map((f) => ({
+        name: f.name.trim(),
+        essential: f.essential,
+        dependsOn: split(f.dependsOn),
+        needs: split(f.needs).map((n) => {
+          const [gearKind = '', attribute] = n.split('/')
+          return { gearKind: gearKind.trim(), ...(attribute?.trim() ? { attribute: attribute.trim() } : {}) }
+        }),
+        ...text('full', f.full),
+        ...text('short', f.short),
+        ...text('expected', f.expected),
+        ...text('notExercised', f.notExercised),
+      })),
     positions: form.positions
       .filter((p) => p.designator.trim())
       .map((p) => ({
