@@ -63,6 +63,7 @@ export function parseQuantity(text: string): Quantity | undefined {
   }
   const range = /^([+\-−]?[\d.,]+)\s*(?:-|–|\.\.|to)\s*([+\-−]?[\d.,]+)\s*(.*)$/.exec(body)
   const single = /^([+\-−]?\d*[.,]?\d+(?:e[+-]?\d+)?)\s*(.*)$/i.exec(body)
+  if (!range && !single) return undefined
   const unitText = (range ? range[3] : single?.[2]) ?? ''
   const unit = parseUnit(unitText)
   if (!unit) return undefined

@@ -11,7 +11,7 @@ export function listen(client: QueryClient): () => void {
   const heard = (event: LiveEvent) => {
     for (const machine of event.machines) void client.invalidateQueries({ queryKey: ['machine', machine] })
     void client.invalidateQueries({ predicate: (query) => query.queryKey[0] === 'episode' && event.machines.includes(String(query.queryKey[2] ?? event.machines[0])) })
-    for (const list of ['bench', 'machines', 'parts', 'part']) void client.invalidateQueries({ queryKey: [list] })
+    for (const list of ['bench', 'machines', 'parts', 'part', 'lookup']) void client.invalidateQueries({ queryKey: [list] })
     if (event.kinds.some((k) => k === 'type' || k === 'party' || k === 'rule' || k === 'gear'))
       for (const list of ['types', 'people', 'gear', 'policies', 'session']) void client.invalidateQueries({ queryKey: [list] })
   }

@@ -35,7 +35,7 @@ export function useParsed(line: string, context: ComposerContext, zone: string):
     })),
   })
   const answers = looked.map((q) => q.data)
-  const key = answers.map((a) => (a ? '1' : '0')).join('') + numbers.join()
+  const key = looked.map((q) => q.dataUpdatedAt).join() + numbers.join()
   return useMemo(() => {
     const found = new Map(numbers.map((word, i) => [word, answers[i]]))
     const parsed = parseLine(line, context, { now: nowInstant(), zone, newId, lookUp: (word) => (found.has(word) ? found.get(word) : {}) })

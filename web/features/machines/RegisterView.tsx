@@ -50,6 +50,7 @@ export function View() {
   const claims = useFieldArray({ control, name: 'claims' })
   const typeId = watch('type')
   const type = types.data?.types.find((t) => t.id === typeId)
+  const usualName = type ? `${type.name} ${type.kind}`.trim() : ''
   const sheet = useQuery({ queryKey: ['types', typeId], queryFn: () => get<{ sheet: { functions: { name: string }[] } }>(`/types/${typeId}`), enabled: typeId !== '' })
 
   const submit = handleSubmit(async (form) => {
@@ -66,7 +67,7 @@ export function View() {
       what: 'registered',
       machine,
       entryNumber: (form.entryNumber || numbers.data?.entryNumber || '').trim(),
-      name: form.name.trim() || (type?.name ?? ''),
+      name: form.name.trim() || usualName,
       type: (form.type || null) as TypeId | null,
       ...(form.revision.trim() ? { revision: form.revision.trim() } : {}),
       ...(form.serial.trim() ? { serial: form.serial.trim() } : {}),
@@ -106,7 +107,7 @@ export function View() {
           />
           <TextField
             label="Name"
-            placeholder={type?.name ?? 'what people call it'}
+            placeholder={usualName || 'what people call it'}
             error={formState.errors.name?.message}
             {...register('name', { validate: (value) => value.trim() !== '' || type !== undefined || 'Give it a name.' })}
           />

@@ -35,7 +35,7 @@ export function SectionBody({ view, section }: { view: MachineView; section: str
 
 function Rows({ title, empty, children }: { title: string; empty?: string | undefined; children?: React.ReactNode }) {
   return (
-    <section className="min-w-0">
+    <section aria-label={title} className="min-w-0">
       <h2 className="headrule">{title}</h2>
       {empty !== undefined ? <p className="text-quiet py-2">{empty}</p> : <ul>{children}</ul>}
     </section>

@@ -1,5 +1,5 @@
 /** Types, test gear and house rules: what is known of models, and how this house works. */
-import { useQuery } from '@tanstack/react-query'
+import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link, useNavigate } from 'react-router'
 import type { TypeRow } from '#api/machines.ts'
@@ -7,7 +7,7 @@ import type { Body } from '#core/history/kinds.ts'
 import type { GearId, TypeId } from '#core/ids.ts'
 import type { PolicyOption } from '#core/work/policy.ts'
 import { newId } from '#web/app/clock.ts'
-import { get, wordsOf } from '#web/app/http.ts'
+import { get, post, wordsOf } from '#web/app/http.ts'
 import { useDates, useDrafts, useSigned, useWrite } from '#web/app/session.tsx'
 import { Act, MainButton, PlainButton, Said, Slip, TextField } from '#web/ui/Forms.tsx'
 import { hazardWord } from '#web/ui/Plate.tsx'
@@ -82,6 +82,7 @@ export function View() {
       <div className="space-y-8">
         <Gear />
         <HouseRules />
+        {me.role === 'steward' && <ReadRecord />}
       </div>
     </main>
   )
@@ -247,6 +248,36 @@ function HouseRules() {
         ))}
       </ul>
       <p className="text-quiet text-13 mt-2">A machine may differ, with a reason: under Facts and rules on its page. Changing a rule never rewrites the past.</p>
+      <Said error={error} />
+    </section>
+  )
+}
+
+/** A machine's record from another collection: stored whole or not at all. */
+function ReadRecord() {
+  const client = useQueryClient()
+  const [said, setSaid] = useState<string>()
+  const [error, setError] = useState<string>()
+  const read = async (file: File | undefined) => {
+    setSaid(undefined)
+    setError(undefined)
+    if (!file) return
+    try {
+      const answer = await post<{ machine: string; added: number; present: number }>('/records', JSON.parse(await file.text()) as unknown)
+      setSaid(`${answer.added} entries read${answer.present ? `, ${answer.present} were here already` : ''}.`)
+      await client.invalidateQueries()
+    } catch (failure) {
+      setError(failure instanceof SyntaxError ? 'This file is no JSON. Nothing was stored.' : wordsOf(failure))
+    }
+  }
+  return (
+    <section>
+      <h2 className="headrule mb-2">A machine from another collection</h2>
+      <label className="block">
+        <span className="text-13 text-quiet mb-1 block">Read a record file</span>
+        <input type="file" accept="application/json" className="w-full" onChange={(e) => void read(e.target.files?.[0])} />
+      </label>
+      {said && <p role="status">{said}</p>}
       <Said error={error} />
     </section>
   )

@@ -1,0 +1,50 @@
+/** Small acts that every end-to-end test needs: signing in, writing a line, reading a status. */
+import { expect, type Browser, type Page } from '@playwright/test'
+
+export const demo = () => process.env['E2E_DEMO'] ?? ''
+export const empty = () => process.env['E2E_EMPTY'] ?? ''
+
+export async function signIn(browser: Browser, who: string, address = demo(), password = 'museum-workshop'): Promise<Page> {
+  const page = await (await browser.newContext()).newPage()
+  await page.goto(address)
+  await page.getByLabel('E-mail address').fill(who.includes('@') ? who : `${who}@example.org`)
+  await page.getByLabel('Password').fill(password)
+  await page.getByRole('button', { name: 'Sign in', exact: true }).click()
+  await expect(page.getByRole('navigation', { name: 'Places' })).toBeVisible()
+  return page
+}
+
+const lineBox = (page: Page) => page.getByRole('textbox', { name: /^Write one line/ })
+
+/** Types a line and writes it; waits until the sheet has taken it. */
+export async function write(page: Page, line: string) {
+  await lineBox(page).fill(line)
+  await expect(page.locator('#line-says')).toContainText('Enter writes it')
+  await lineBox(page).press('Enter')
+  await expect(lineBox(page)).toHaveValue('')
+}
+
+/** Types a line that cannot be written, and answers what the composer says. */
+export async function refusedLine(page: Page, line: string): Promise<string> {
+  await lineBox(page).fill(line)
+  await expect(page.locator('#line-says p').first()).not.toHaveText(/Looking it up/)
+  const says = await page.locator('#line-says').innerText()
+  await lineBox(page).press('Escape')
+  return says
+}
+
+export const status = (page: Page) => page.getByRole('region', { name: 'Working status' })
+
+/** Opens a machine's page by its number, through the search of the band. */
+export async function openMachine(page: Page, number: string) {
+  await page.goto(`${new URL(page.url()).origin}/collection?q=${encodeURIComponent(number)}`)
+  await page.getByRole('row').filter({ hasText: number }).first().click()
+  await expect(page.getByRole('region', { name: 'Rating plate' })).toBeVisible()
+}
+
+export async function openEpisode(page: Page, title: string) {
+  await page.getByRole('button', { name: 'Open an episode' }).click()
+  await page.getByLabel('What it is about').fill(title)
+  await page.getByRole('button', { name: 'Open it' }).click()
+  await expect(page.getByRole('heading', { name: new RegExp(title) })).toBeVisible()
+}

@@ -1,0 +1,22 @@
+import { defineConfig } from '@playwright/test'
+
+/** The real interface in Debian's Chromium against the real server and a database of its own. */
+export default defineConfig({
+  testDir: '.',
+  fullyParallel: false,
+  workers: 1,
+  timeout: 60_000,
+  expect: { timeout: 10_000 },
+  reporter: [['list']],
+  outputDir: '../test-results',
+  globalSetup: './setup.ts',
+  use: {
+    viewport: { width: 1280, height: 800 },
+    launchOptions: {
+      executablePath: '/usr/bin/chromium',
+      args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'],
+    },
+    locale: 'en-GB',
+    timezoneId: 'Europe/Oslo',
+  },
+})
