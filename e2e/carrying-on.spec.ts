@@ -113,6 +113,7 @@ test('a guest sees what is granted and nothing else', async ({ browser }) => {
 test('everything works by keyboard: sign in, find, open, write, close', async ({ browser }) => {
   const page = await (await browser.newContext()).newPage()
   await page.goto(demo())
+  await expect(page.getByLabel('E-mail address')).toBeFocused()
   await page.keyboard.type('jonas@example.org')
   await page.keyboard.press('Tab')
   await page.keyboard.type('museum-workshop')

@@ -62,7 +62,7 @@ const bodyByKind = z.looseObject({ kind: z.string() }).transform((body, context)
   return z.NEVER
 })
 
-export const draftSchema = z.strictObject({
+const envelope = {
   id: entryIdSchema,
   v: z.int().min(0).max(10_000),
   episode: entryIdSchema.optional(),
@@ -74,11 +74,11 @@ export const draftSchema = z.strictObject({
   amends: z.strictObject({ entry: entryIdSchema, seen: entryIdSchema.nullable(), how: z.enum(['correct', 'withdraw']), reason: z.string().max(2000).optional() }).optional(),
   together: z.string().min(1).max(80).optional(),
   device: z.strictObject({ id: z.string().min(1).max(80), n: z.int().min(0), offsetMs: z.int() }).optional(),
-  body: bodyByKind,
-})
+}
 
-/** A whole stored entry, as it goes out in a record file and comes back. */
-export const entrySchema = draftSchema.extend({
+export const draftSchema = z.strictObject({ ...envelope, body: bodyByKind })
+
+const stored = {
   about: z.array(z.strictObject({ kind: z.enum(subjectKinds), id: z.string().min(1).max(80) })).max(1200),
   recordedAt: instantSchema,
   seq: z.int().min(0),
@@ -86,4 +86,9 @@ export const entrySchema = draftSchema.extend({
   became: z.enum(['recorded', 'contested']),
   contest: z.looseObject({ rule: z.string() }).optional(),
   clockUncertain: z.boolean().optional(),
-})
+}
+
+/** A whole stored entry, as it goes out in a record file and comes back. */
+export const entrySchema = draftSchema.extend(stored)
+/** The same without its body, for publishing the shape of each kind beside it. */
+export const entryEnvelopeSchema = z.strictObject({ ...envelope, ...stored })

@@ -6,7 +6,6 @@ import type { MachineView } from './machine.ts'
 import type { Body } from '#core/history/kinds.ts'
 
 const anotherMachine = 'another machine of the house'
-const person = 'a person of the house'
 
 /** Text that was made from names: places in other machines, parties, exact store places. */
 const place = (text: string | undefined, own: string): string | undefined =>
@@ -20,8 +19,12 @@ export function guestView(view: MachineView, ownParty: string): MachineView {
     ...c,
     elsewhere: c.elsewhere === undefined ? undefined : c.elsewhere === ownParty ? ownParty : anotherMachine,
   })
+  const ownParts = new Set<string>(view.positions.flatMap((p) => (p.part ? [p.part.id] : [])))
+  const episode = <E extends { readonly next: string }>(e: E): E => ({ ...e, next: '' })
   return {
     ...view,
+    episodes: view.episodes.map(episode),
+    open: view.open && episode(view.open),
     plate: { ...view.plate, owner: view.plate.owner === ownParty ? ownParty : view.plate.owner === 'the house' ? 'the house' : 'an owner' },
     status: {
       ...view.status,
@@ -47,18 +50,15 @@ export function guestView(view: MachineView, ownParty: string): MachineView {
     policies: [],
     log: view.log
       .filter((row) => openKinds.has(row.body.kind) && !row.withdrawn && row.contested === undefined)
-      .map((row) => ({
-        ...row,
-        doneBy: undefined,
-        recordedBy: '',
-        versions: [],
-        body: row.body.kind === 'custody' ? { ...row.body, words: undefined, to: { in: { kind: 'store', id: 'the house' } } } : row.body,
-      })),
-    labels: Object.fromEntries(
-      Object.entries(view.labels).map(([id, text]) => [
-        id,
-        id === view.id ? text : id.startsWith('initials:') || id.startsWith('around:') ? '' : view.positions.some((p) => p.part?.id === id) ? text : person,
-      ]),
-    ),
+      .map((row) => ({ ...row, doneBy: undefined, recordedBy: '', versions: [], body: guestBody(row.body) })),
+    labels: Object.fromEntries(Object.entries(view.labels).filter(([id]) => id === view.id || ownParts.has(id))),
   }
+}
+
+/** A body without what was written for the house only. */
+function guestBody(body: Body): Body {
+  if (body.kind === 'custody') return { ...body, words: undefined, to: { in: { kind: 'store', id: 'the house' } } }
+  if (body.kind === 'episode' && body.what === 'paused') return { ...body, lie: '', next: '' }
+  if (body.kind === 'episode' && body.what === 'closed') return { ...body, next: '', deferred: [], report: [] }
+  return body
 }
