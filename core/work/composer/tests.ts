@@ -74,11 +74,11 @@ export function parseTest(text: string, scene: Scene): Parsed {
   if (depthWord) rest = rest.slice(depthWord[0].length)
   const depth = (depthWord?.[1]?.toLowerCase() ?? 'full') as BodyOf<'test'>['depth']
   const notExercised = take(/\s*\bnot exercised:?\s+(.+)$/i)
-  const condition = take(/\s+when\s+(.+)$/i)
+  const condition = take(/\s+when\s+(.+?)(?=\s+with\s|$)/i)
   const gearText = take(/\s+with\s+(.+)$/i)
   function take(pattern: RegExp): string | undefined {
     const match = pattern.exec(rest)
-    if (match) rest = rest.slice(0, match.index)
+    if (match) rest = rest.slice(0, match.index) + rest.slice(match.index + match[0].length)
     return match?.[1]?.trim()
   }
   const gear: GearId[] = []

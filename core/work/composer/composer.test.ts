@@ -1,0 +1,285 @@
+import { describe, expect, it } from 'vitest'
+import { allPass, found, home, other, slot, terminalSheet, test as testOn, fail, twoTerminals } from '#core/testing/terminal.ts'
+import type { EntryId, GearId, PartId } from '#core/ids.ts'
+import { numberedId, type Teller } from '#core/history/teller.ts'
+import { episodeView, machineContext, partContext } from '#core/views/episode.ts'
+import { completions, parseLine, verbs, type Parsed } from './index.ts'
+import { takeDuration, takeName, takeNumber, takeTime } from './read.ts'
+import { parseResult } from './tests.ts'
+
+const now = '2026-03-10T18:00:00.000Z'
+const zone = 'Europe/Oslo'
+
+function scene() {
+  const { t, episode } = twoTerminals(now)
+  const context = () => episodeView(t.world(), episode, 'P-0007')!.context
+  const lookUp = (word: string) => {
+    const world = t.world()
+    const machine = [...world.machines.values()].find((m) => m.entryNumber === word)
+    const part = [...world.parts.values()].find((p) => p.tag === word)
+    return { machine: machine && machineContext(world, machine.id), part: part && partContext(world, part.id, home) }
+  }
+  const parse = (line: string) => parseLine(line, context(), { now, zone, newId: () => '', lookUp })
+  /** Parses and tells: what the interface does on Enter. */
+  const write = (line: string) => {
+    const parsed = parse(line)
+    if (!parsed.ok) throw new Error(JSON.stringify(parsed))
+    for (const e of parsed.entries) t.told(e.happenedAt ?? now, e.body, { episode })
+    return parsed
+  }
+  return { t, episode, context, parse, write }
+}
+const bodies = (parsed: Parsed) => (parsed.ok ? parsed.entries.map((e) => e.body) : [])
+const problem = (parsed: Parsed) => (!parsed.ok && 'problem' in parsed ? parsed.problem : undefined)
+const spare = (t: Teller, n: number, partKind: string, tag: string, attributes: Record<string, string> = {}) =>
+  t.told('2026-03-01T08:00:00.000Z', { kind: 'part', what: 'identified', part: numberedId<PartId>(n, 6), partKind, tag, attributes, place: { in: { kind: 'store', id: 'drawer' } } })
+
+describe('results', () => {
+  it.each([
+    ['pass', { is: 'pass' }],
+    ['ok', { is: 'pass' }],
+    ['pass 9 starts', { is: 'pass', starts: 9 }],
+    ['fail', { is: 'fail' }],
+    ['fail: rolls', { is: 'fail', symptom: 'rolls' }],
+    ['dead', { is: 'fail' }],
+    ['58 of 62', { is: 'partly', good: 58, of: 62 }],
+    ['partly 58/62: last row', { is: 'partly', good: 58, of: 62, symptom: 'last row' }],
+    ['intermittent 1 of 3', { is: 'intermittent', failures: 1, of: 3 }],
+    ['inconclusive', { is: 'inconclusive' }],
+    ['inconclusive because nobody sends', { is: 'inconclusive', because: 'nobody sends' }],
+    ['not possible: no lead', { is: 'not possible', because: 'no lead' }],
+    ['blocked by the missing tape', { is: 'not possible', because: 'the missing tape' }],
+  ])('%s', (text, result) => expect(parseResult(text)).toEqual(result))
+  it.each(['63 of 62', 'intermittent 3 of 3', 'intermittent 0 of 3', 'maybe', ''])('%j is none', (text) => expect(parseResult(text)).toBeUndefined())
+})
+
+describe('tests', () => {
+  it('takes all, and all but one', () => {
+    const { parse } = scene()
+    expect(bodies(parse('all pass'))[0]).toMatchObject({ kind: 'test', depth: 'full', asFound: true, results: terminalSheet.functions.map((f) => ({ fn: f.name, result: { is: 'pass' } })) })
+    const [but] = bodies(parse('all pass but bell fail: silent'))
+    expect(but).toMatchObject({ results: expect.arrayContaining([{ fn: 'bell', result: { is: 'fail', symptom: 'silent' } }]) })
+    expect((but as { results: unknown[] }).results).toHaveLength(9)
+  })
+  it('takes several, with depth, condition, gear and what it did not exercise', () => {
+    const { t, parse } = scene()
+    const box = numberedId<GearId>(1, 5)
+    t.told('2026-03-01T08:00:00.000Z', { kind: 'gear', what: 'identified', gear: box, name: 'line box', gearKind: 'line simulator', attributes: {} })
+    expect(bodies(parse('test short send pass, receive fail: echoes, then stops when warm with line box not exercised: high speed'))[0]).toEqual({
+      kind: 'test',
+      machine: home,
+      depth: 'short',
+      gear: [box],
+      asFound: true,
+      condition: 'warm',
+      notExercised: 'high speed',
+      results: [
+        { fn: 'send', result: { is: 'pass' } },
+        { fn: 'receive', result: { is: 'fail', symptom: 'echoes, then stops' } },
+      ],
+    })
+    expect(problem(parse('test send pass with an oscilloscope'))).toMatchObject({ why: 'which part' })
+  })
+  it('keeps commas that belong to a name', () => {
+    const { t, episode, parse } = scene()
+    t.told(now, { kind: 'machine', what: 'met', machine: home, positions: [], functions: [{ name: 'rows, 24', essential: false, dependsOn: [], needs: [] }] }, { episode })
+    expect(bodies(parse('test rows, 24 fail: rolls, bell pass'))[0]).toMatchObject({ results: [{ fn: 'rows, 24', result: { symptom: 'rolls' } }, { fn: 'bell' }] })
+  })
+  it('completes a name that begins only one, asks between two, and writes a new one down', () => {
+    const { parse } = scene()
+    expect(bodies(parse('test chara pass'))[0]).toMatchObject({ results: [{ fn: 'characters' }] })
+    expect(problem(parse('test s pass'))).toMatchObject({ why: 'which function', known: ['self-test', 'screen', 'send'] })
+    const parsed = parse('test paper feed pass')
+    expect(bodies(parsed)).toMatchObject([{ kind: 'machine', what: 'met', functions: [{ name: 'paper feed' }] }, { kind: 'test' }])
+    expect(parsed.ok && parsed.effects).toContainEqual({ does: 'adds function', name: 'paper feed' })
+    expect(problem(parse('test bell'))).toMatchObject({ why: 'which result' })
+  })
+  it('is as found only until something was changed', () => {
+    const { parse, write } = scene()
+    write('reseat IC40')
+    expect(bodies(parse('all pass'))[0]).not.toHaveProperty('asFound')
+  })
+})
+
+describe('moves', () => {
+  it('take out to the tray, with its bag, and back', () => {
+    const { t, episode, parse, write } = scene()
+    const out = write('out IC31 bag 3')
+    expect(bodies(out)[0]).toEqual({ kind: 'move', legs: [{ part: found(home, 'IC31'), from: slot(home, 'IC31'), to: { in: { kind: 'tray', id: episode }, position: 'bag 3' } }] })
+    expect(out.ok && out.effects).toContainEqual({ does: 'asks for retest', functions: ['self-test', 'screen', 'characters'] })
+    expect(problem(parse('out IC31'))).toEqual({ why: 'nothing there', position: 'IC31', content: 'empty' })
+    write('in IC31')
+    expect(t.world().parts.get(found(home, 'IC31'))!.place).toEqual(slot(home, 'IC31'))
+  })
+  it('put everything back in one act', () => {
+    const { t, write } = scene()
+    write('out IC31')
+    write('out keyboard bag 2')
+    const back = write('back all')
+    expect(bodies(back)).toHaveLength(1)
+    expect(t.world().parts.get(found(home, 'IC31'))!.place).toEqual(slot(home, 'IC31'))
+    expect(t.world().parts.get(found(home, 'keyboard'))!.place).toEqual(slot(home, 'keyboard'))
+  })
+  it('take from a donor by number and position: one act, two machines', () => {
+    const { parse, write } = scene()
+    const parsed = parse('swap IC40 < E-2 IC40 > bag 1')
+    expect(bodies(parsed)[0]).toMatchObject({ legs: [{ part: found(home, 'IC40'), to: { position: 'bag 1' } }, { part: found(other, 'IC40'), from: slot(other, 'IC40'), to: slot(home, 'IC40') }] })
+    expect(parsed.ok && parsed.effects).toContainEqual({ does: 'donor loses', machine: 'E-2', part: 'IC40 74LS374' })
+    write('swap IC40 < E-2 IC40')
+    expect(problem(parse('swap IC41 < E-2 IC40'))).toMatchObject({ why: 'nothing there', position: 'IC40 of E-2' })
+  })
+  it('take a tag from a store, refuse what does not fit, and heed what fits with a remark', () => {
+    const { t, parse } = scene()
+    spare(t, 1, 'electrolytic capacitor', 'P-0001', { rating: '10 V' })
+    spare(t, 2, 'electrolytic capacitor', 'P-0002', { rating: '25 V' })
+    expect(problem(parse('swap C12 < P-0001'))).toMatchObject({ why: 'refused', overridable: true, refusal: { rule: 'rating-below', needVolts: 16, hasVolts: 10 } })
+    expect(bodies(parse('swap C12 < P-0001 because it is only for an hour'))[0]).toMatchObject({ forced: { reason: 'it is only for an hour' } })
+    const good = parse('swap C12 < P-0002')
+    expect(good.ok && good.effects.find((e) => e.does === 'puts in')).toMatchObject({ remarks: ['polarised: check print and part'] })
+    expect(problem(parse('in C12 P-0002'))).toMatchObject({ why: 'occupied', line: 'swap C12 < P-0002' })
+    expect(problem(parse('swap C12 < P-9999'))).toMatchObject({ why: 'which part' })
+    spare(t, 3, 'filter capacitor', 'P-0003')
+    expect(problem(parse('swap C1 < P-0003 because it is all I have'))).toMatchObject({ why: 'refused', overridable: false })
+  })
+  it('lend with a tag and a date, and refuse the look-alike on the way back', () => {
+    const { t, parse, write } = scene()
+    t.told('2026-03-02T08:00:00.000Z', { kind: 'move', legs: [{ part: found(other, 'IC31'), from: slot(other, 'IC31'), to: { in: { kind: 'store', id: 'drawer' } } }] })
+    const lent = write('lend IC31 to E-2 by 12 Mar')
+    expect(bodies(lent)).toMatchObject([{ kind: 'move', loan: { home: slot(home, 'IC31'), due: '2026-03-12T22:59:59.999Z' } }, { kind: 'part', tag: 'P-0007' }])
+    write('out IC32')
+    expect(problem(parse('in IC32 P-0007'))).toMatchObject({ why: 'refused', refusal: { rule: 'look-alike-socket', belongsIn: ['IC31'] } })
+    write('in IC31')
+    expect(t.world().loans[0]!.closed).toBeDefined()
+    expect(problem(parse('lend IC31 to E-9'))).toMatchObject({ why: 'which machine', word: 'E-9' })
+    expect(problem(parse('lend IC31 E-2'))).toMatchObject({ why: 'form' })
+  })
+  it('wait for a number that is still being looked up', () => {
+    const { context } = scene()
+    expect(parseLine('swap IC40 < E-2 IC40', context(), { now, zone, newId: () => '', lookUp: () => undefined })).toEqual({ ok: false, needs: 'E-2' })
+  })
+  it('write a position down that the sheet does not know', () => {
+    const { parse, write } = scene()
+    expect(bodies(write('out R12 bag 1'))).toMatchObject([{ kind: 'machine', what: 'met', positions: [{ designator: 'R12', accepts: 'part' }] }, { kind: 'move' }])
+    expect(bodies(write('in R12'))).toHaveLength(1)
+    expect(problem(parse('out something'))).toMatchObject({ why: 'which position' })
+  })
+  it('say what became of what came out', () => {
+    const { t, parse, write } = scene()
+    write('out IC40 bag 1')
+    expect(bodies(parse('keep IC40 envelope'))[0]).toMatchObject({ legs: [{ to: { in: { kind: 'kept', id: home }, position: 'envelope' } }] })
+    expect(bodies(parse('discard IC40'))[0]).toMatchObject({ legs: [{ to: { in: { kind: 'gone', id: 'discarded' } } }] })
+    write('store all drawer 4')
+    expect(t.world().parts.get(found(home, 'IC40'))!.place).toEqual({ in: { kind: 'store', id: 'drawer 4' } })
+    expect(problem(parse('keep all'))).toMatchObject({ why: 'which part' })
+  })
+  it('need an exact time, and may say that a position was empty', () => {
+    const { parse } = scene()
+    expect(problem(parse('at 3 Mar out IC40'))).toEqual({ why: 'needs an exact time' })
+    expect(bodies(parse('empty IC40'))[0]).toMatchObject({ kind: 'part', what: 'content', content: 'empty' })
+  })
+})
+
+describe('work', () => {
+  it.each([
+    ['clean IC40 contact cleaner', { verb: 'cleaned', reach: 'disturbed', target: { sort: 'position', name: 'IC40' }, words: 'contact cleaner' }],
+    ['resolder IC41', { verb: 'resoldered', reach: 'altered' }],
+    ['wipe case', { verb: 'wiped', reach: 'outside', target: { sort: 'surface', name: 'case' } }],
+    ['clean "case top" as outside', { reach: 'outside', target: { name: 'case top' } }],
+    ['reseat keyboard', { verb: 'reseated', target: { sort: 'assembly', name: 'keyboard' } }],
+    ['adjust RV2 from 3 to 5', { verb: 'adjusted', from: '3', to: '5', target: { sort: 'adjuster', name: 'RV2' } }],
+    ['adjust "feed tension" from 3 to 4', { target: { sort: 'adjuster', name: 'feed tension' } }],
+    ['verify C12 print and part agree', { verb: 'verified', verified: true, reach: 'outside' }],
+  ])('%s', (line, change) => expect(bodies(scene().parse(line))[0]).toMatchObject({ kind: 'change', ...change }))
+
+  it('counts fasteners by size', () => {
+    const { parse, write } = scene()
+    expect(bodies(write('off lid 6 M3×10 cup 2'))[0]).toEqual({ kind: 'fastening', machine: home, way: 'off', what: 'lid', count: 6, size: 'M3x10', cup: 'cup 2' })
+    const on = parse('on lid 7 M3x10')
+    expect(on.ok && on.effects).toEqual([{ does: 'fastens', way: 'on', count: 7, size: 'M3x10', left: -1 }])
+  })
+  it('reads a rail by its name, within ±5 % of 5 V and ±10 % of others (practice)', () => {
+    const { parse } = scene()
+    expect(bodies(parse('5V 4.98'))[0]).toMatchObject({ kind: 'reading', point: '5V', nominal: 5, tolerance: 0.25, read: { value: 4.98, unit: 'V' } })
+    const low = parse('5V 4.6')
+    expect(low.ok && low.effects[0]).toMatchObject({ does: 'reads', within: false })
+    expect(bodies(parse('read -12V -11.8'))[0]).toMatchObject({ nominal: -12, tolerance: 1.2 })
+    expect(bodies(parse('read R7 4k7'))[0]).toMatchObject({ point: 'R7', read: { value: 4700, unit: 'ohm' } })
+    expect(problem(parse('5V much'))).toMatchObject({ why: 'form' })
+  })
+  it('waits, asks, answers, stops, notes, bars and clears', () => {
+    const { parse, write } = scene()
+    expect(bodies(parse('wait case 24h dry'))[0]).toMatchObject({ kind: 'wait', what: 'case dry', until: '2026-03-11T18:00:00.000Z' })
+    expect(problem(parse('wait case'))).toMatchObject({ why: 'form' })
+    write('ask what is the wire at IC40?')
+    expect(bodies(parse('answer 1 a factory link'))[0]).toMatchObject({ kind: 'question', what: 'answered', words: 'a factory link' })
+    expect(problem(parse('answer 2 x'))).toMatchObject({ why: 'form' })
+    expect(bodies(parse('stop: next try the keyboard'))[0]).toMatchObject({ kind: 'episode', what: 'paused', next: 'try the keyboard' })
+    write('hazard leak under the supply')
+    expect(bodies(parse('hazard clear 1 dried, measured'))[0]).toMatchObject({ kind: 'hazard', what: 'cleared', words: 'dried, measured' })
+    expect(bodies(parse('power on'))[0]).toMatchObject({ kind: 'power', way: 'on' })
+    expect(bodies(parse('unplug J3'))[0]).toMatchObject({ kind: 'connection', way: 'off', connector: 'J3' })
+    expect(bodies(parse('note the label says 1983'))[0]).toMatchObject({ kind: 'note' })
+  })
+  it('says what is missing in a line it cannot read', () => {
+    const { parse } = scene()
+    expect(problem(parse(''))).toEqual({ why: 'empty' })
+    expect(problem(parse('frobnicate IC40'))).toEqual({ why: 'unknown verb', word: 'frobnicate' })
+    expect(problem(parse('at noon note x'))).toEqual({ why: 'no such time', word: 'noon' })
+    for (const verb of verbs.filter((v) => v !== 'stop')) expect(parse(verb).ok).toBe(false)
+  })
+})
+
+describe('times after the fact', () => {
+  it.each([
+    ['19:02 x', '2026-03-10T18:02:00.000Z', 'x'],
+    ['yesterday 20:10 x', '2026-03-09T19:10:00.000Z', 'x'],
+    ['3 Mar 20:10 x', '2026-03-03T19:10:00.000Z', 'x'],
+    ['3 Dec 08:00', '2025-12-03T07:00:00.000Z', ''],
+    ['3 Mar 2024 20:10', '2024-03-03T19:10:00.000Z', ''],
+    ['2026-03-03 20:10 out IC1', '2026-03-03T19:10:00.000Z', 'out IC1'],
+  ])('%s', (text, at, rest) => expect(takeTime(text, now, zone)).toEqual({ at: { earliest: at, latest: at }, rest }))
+  it('take a day as the whole of it, and today as far as it has come', () => {
+    expect(takeTime('3 Mar', now, zone)!.at).toEqual({ earliest: '2026-03-02T23:00:00.000Z', latest: '2026-03-03T22:59:59.999Z' })
+    expect(takeTime('today', now, zone)!.at.latest).toBe(now)
+    expect(takeTime('25:00', now, zone)).toBeUndefined()
+    expect(takeTime('soon', now, zone)).toBeUndefined()
+  })
+  it('stand in the entry, with “from memory” as its basis', () => {
+    const parsed = scene().parse('at yesterday 20:10 note the lid was loose, from memory')
+    expect(parsed.ok && parsed.entries[0]).toMatchObject({ basis: 'from memory', happenedAt: { earliest: '2026-03-09T19:10:00.000Z' }, body: { words: 'the lid was loose' } })
+  })
+})
+
+describe('small readers', () => {
+  it('take the longest name, or the only one that begins so', () => {
+    expect(takeName('IC31 bag 3', ['IC3', 'IC31'])).toEqual({ name: 'IC31', rest: 'bag 3' })
+    expect(takeName('display board x', ['display', 'display board'])).toEqual({ name: 'display board', rest: 'x' })
+    expect(takeName('keyb x', ['keyboard', 'supply'])).toEqual({ name: 'keyboard', rest: 'x' })
+    expect(takeName('k', ['keyboard'])).toBeUndefined()
+  })
+  it('take numbers of one word or two, and durations anywhere', () => {
+    expect(takeNumber('SW 2024.3 IC18')).toEqual({ word: 'SW 2024.3', rest: 'IC18' })
+    expect(takeNumber('E2024-003 IC18')).toEqual({ word: 'E2024-003', rest: 'IC18' })
+    expect(takeDuration('keys 40m lukewarm')).toEqual({ ms: 2_400_000, rest: 'keys lukewarm' })
+    expect(takeDuration('1.5 h')).toEqual({ ms: 5_400_000, rest: '' })
+    expect(takeDuration('case dry')).toBeUndefined()
+  })
+  it('complete verbs, positions, functions and what lies in the tray', () => {
+    const { context, write } = scene()
+    expect(completions('te', context())[0]).toBe('test ')
+    expect(completions('out IC3', context())).toEqual(['out IC31 ', 'out IC32 '])
+    expect(completions('test scr', context())[0]).toBe('test screen ')
+    write('out IC40 bag 1')
+    expect(completions('keep IC', context())[0]).toBe('keep IC40 74LS374 ')
+    expect(completions('', context())).toEqual([])
+  })
+})
+
+it('what the composer previews, the ledger admits', () => {
+  const { t, write } = scene()
+  allPass(t, '2026-03-09T10:00:00.000Z')
+  testOn(t, '2026-03-09T11:00:00.000Z', { send: fail })
+  for (const line of ['off lid 6 M3x10 cup 1', 'swap IC40 < E-2 IC40 > bag 1', 'test send pass', 'keep all bag 1', 'on lid 6 M3x10']) write(line)
+  expect(t.world().machines.get(home)!.fasteners.get('M3x10')).toMatchObject({ off: 6, on: 6 })
+  expect((t.entries.at(-1)!.id as EntryId).length).toBe(36)
+})
