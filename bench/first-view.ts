@@ -1,0 +1,26 @@
+/** first-view: JavaScript that sign-in plus Bench load, gzip; and the largest chunk that another view adds. */
+import { readFileSync } from 'node:fs'
+import path from 'node:path'
+import { gzipSync } from 'node:zlib'
+import { print } from './measure.ts'
+
+const dist = path.resolve(import.meta.dirname, '../dist/web')
+type Manifest = Record<string, { file: string; isEntry?: boolean; imports?: string[]; dynamicImports?: string[]; src?: string }>
+const manifest = JSON.parse(readFileSync(path.join(dist, '.vite/manifest.json'), 'utf8')) as Manifest
+const size = (key: string) => gzipSync(readFileSync(path.join(dist, manifest[key]?.file ?? ''))).length
+
+function closure(key: string, seen = new Set<string>()): Set<string> {
+  if (seen.has(key)) return seen
+  seen.add(key)
+  for (const next of manifest[key]?.imports ?? []) closure(next, seen)
+  return seen
+}
+const entry = Object.keys(manifest).find((key) => manifest[key]?.isEntry)
+if (!entry) throw new Error('build the interface first: npm run build')
+const first = closure(entry)
+const kB = (bytes: number) => bytes / 1000
+print({ name: 'first-view', value: kB([...first].reduce((sum, key) => sum + size(key), 0)), unit: 'kB gzip of JavaScript', against: 'limit 190 kB' })
+for (const key of manifest[entry]?.dynamicImports ?? []) {
+  const own = [...closure(key)].filter((k) => !first.has(k))
+  print({ name: 'view-chunk', value: kB(own.reduce((sum, k) => sum + size(k), 0)), unit: 'kB gzip', view: path.basename(manifest[key]?.src ?? key, '.tsx'), against: 'limit 60 kB' })
+}

@@ -1,0 +1,23 @@
+import { describe, expect, it } from 'vitest'
+import { terminalSheet } from '#core/testing/terminal.ts'
+import { sheetSchema } from '#core/type/sheet.ts'
+import { emptySheet, fromForm, toForm } from './form.ts'
+
+describe('the type sheet’s form', () => {
+  it('gives back the sheet that went in', () => expect(sheetSchema.parse(fromForm(toForm(terminalSheet)))).toEqual(terminalSheet))
+  it('keeps attributes it does not show, and leaves lines without a name out', () => {
+    const form = toForm({ ...terminalSheet, attributes: { mains: '230 V', line: 'V.24' } })
+    form.functions.push({ name: ' ', essential: true, dependsOn: '', needs: '', full: '', expected: '', notExercised: '' })
+    const sheet = fromForm(form)
+    expect(sheet.attributes).toEqual({ mains: '230 V', line: 'V.24' })
+    expect(sheet.functions).toHaveLength(9)
+    expect(fromForm(emptySheet).positions).toEqual([])
+  })
+  it('is checked: doubles, unknown positions and circles are named', () => {
+    const bad = (change: object) => sheetSchema.safeParse({ name: 'x', ...change }).error?.issues.map((i) => i.message)
+    expect(bad({ functions: [{ name: 'a' }, { name: 'A' }] })).toEqual(['Two functions have one name.'])
+    expect(bad({ functions: [{ name: 'a', dependsOn: ['M1'] }] })).toEqual(['a depends on M1, which is no position of this sheet.'])
+    expect(bad({ positions: [{ designator: 'U1', accepts: 'x', on: 'card' }] })).toEqual(['U1 sits on card, which is no assembly of this sheet.'])
+    expect(bad({ positions: [{ designator: 'a', accepts: 'x', assembly: true, on: 'b' }, { designator: 'b', accepts: 'x', assembly: true, on: 'a' }] })?.[0]).toMatch(/sits on itself/)
+  })
+})
