@@ -56,15 +56,24 @@ async function fill(machine: MachineId, count: number, family: number) {
                   ? { kind: 'test', machine, depth: 'full', gear: [], results: [{ fn: 'screen', result: { is: 'pass' } }] }
                   : { kind: 'change', machine, target: { sort: 'position', name: 'IC31' }, verb: 'cleaned', reach: 'disturbed' }
       if (body.kind === 'move') out = !out
-      const [next] = (await db.query(`SELECT nextval('entry_seq') AS seq`, { transaction }))[0] as { seq: string }[]
-      const entry: Entry = { ...base, id: v7() as EntryId, happenedAt: pointAt(at), recordedAt: at, seq: Number(next?.seq), body, about: subjectsOf({ body }) }
+      const entry: Entry = { ...base, id: v7() as EntryId, happenedAt: pointAt(at), recordedAt: at, seq: 0, body, about: subjectsOf({ body }) }
       await insertEntry(db, entry, randomUUID(), transaction)
     }
   })
 }
-const type: Entry = { id: v7() as EntryId, v: 1, basis: 'seen', happenedAt: pointAt('2024-12-01T00:00:00.000Z'), recordedAt: '2024-12-01T00:00:00.000Z', seq: 1_000_000, recordedBy: account.id as AccountId, became: 'recorded', body: { kind: 'type', type: typeId, sheet: terminalSheet }, about: [{ kind: 'type', id: typeId }] }
+const type: Entry = {
+  id: v7() as EntryId,
+  v: 1,
+  basis: 'seen',
+  happenedAt: pointAt('2024-12-01T00:00:00.000Z'),
+  recordedAt: '2024-12-01T00:00:00.000Z',
+  seq: 1_000_000,
+  recordedBy: account.id as AccountId,
+  became: 'recorded',
+  body: { kind: 'type', type: typeId, sheet: terminalSheet },
+  about: [{ kind: 'type', id: typeId }],
+}
 await db.transaction((transaction) => insertEntry(db, type, 'type', transaction))
-await run(db, `SELECT setval('entry_seq', 1000001)`)
 const small = numberedId<MachineId>(1, 4)
 const large = numberedId<MachineId>(2, 4)
 await fill(small, 200, 1)
@@ -75,7 +84,11 @@ await run(db, 'ANALYZE')
 const running = await startServer(config, createLog('silent'), services)
 const cookies: string[] = []
 const request = async (method: string, url: string, body?: unknown, token = '') => {
-  const response = await fetch(running.address + url, { method, headers: { 'content-type': 'application/json', cookie: cookies.join('; '), 'x-anamnesis-token': token }, ...(body === undefined ? {} : { body: JSON.stringify(body) }) })
+  const response = await fetch(running.address + url, {
+    method,
+    headers: { 'content-type': 'application/json', cookie: cookies.join('; '), 'x-anamnesis-token': token },
+    ...(body === undefined ? {} : { body: JSON.stringify(body) }),
+  })
   const set = response.headers.getSetCookie()
   if (set.length > 0) cookies.splice(0, cookies.length, ...set.map((c) => c.split(';')[0] ?? ''))
   return response
@@ -90,16 +103,28 @@ bare.post('/bare', (req, res, next) => {
   void (async () => {
     const visitor = await requireVisitor(req, 'volunteer')
     const body = req.body as { entries: { id: string }[] }
-    await db.transaction((transaction) => run(db, 'INSERT INTO bare (id, entry) VALUES ($1, $2)', [body.entries[0]?.id, JSON.stringify({ ...body.entries[0], by: visitor.account })], transaction))
+    await db.transaction((transaction) =>
+      run(db, 'INSERT INTO bare (id, entry) VALUES ($1, $2)', [body.entries[0]?.id, JSON.stringify({ ...body.entries[0], by: visitor.account })], transaction),
+    )
     res.json({ ok: true })
   })().catch(next)
 })
 const apiLayer = stack.find((l) => l.name === 'router')
 const inner = apiLayer?.handle.stack as { name: string }[] | undefined
 if (!inner) throw new Error('the api router was not found')
-inner.splice(inner.findIndex((l) => l.name === 'router' && inner.indexOf(l) > 5), 0, ...(bare as unknown as { stack: { name: string }[] }).stack)
+inner.splice(
+  inner.findIndex((l) => l.name === 'router' && inner.indexOf(l) > 5),
+  0,
+  ...(bare as unknown as { stack: { name: string }[] }).stack,
+)
 
-const entryFor = (machine: MachineId) => ({ id: v7(), v: 1, happenedAt: pointAt(new Date(Date.now() - 1000).toISOString()), basis: 'seen', body: { kind: 'change', machine, target: { sort: 'position', name: 'IC31' }, verb: 'cleaned', reach: 'disturbed' } })
+const entryFor = (machine: MachineId) => ({
+  id: v7(),
+  v: 1,
+  happenedAt: pointAt(new Date(Date.now() - 1000).toISOString()),
+  basis: 'seen',
+  body: { kind: 'change', machine, target: { sort: 'position', name: 'IC31' }, verb: 'cleaned', reach: 'disturbed' },
+})
 async function timed(url: string, machine: MachineId): Promise<number> {
   const body = { entries: [entryFor(machine)] }
   const start = performance.now()
@@ -110,14 +135,32 @@ async function timed(url: string, machine: MachineId): Promise<number> {
 }
 const rounds = 150
 const times: Record<'bare' | 'small' | 'large', number[]> = { bare: [], small: [], large: [] }
-for (let i = 0; i < 20; i++) for (const [url, machine] of [['/api/bare', small], ['/api/entries', small], ['/api/entries', large]] as const) await timed(url, machine)
+for (let i = 0; i < 20; i++)
+  for (const [url, machine] of [
+    ['/api/bare', small],
+    ['/api/entries', small],
+    ['/api/entries', large],
+  ] as const)
+    await timed(url, machine)
 for (let i = 0; i < rounds; i++) {
   times.bare.push(await timed('/api/bare', small))
   times.small.push(await timed('/api/entries', small))
   if (i % 3 === 0) times.large.push(await timed('/api/entries', large))
 }
 const p50 = (key: keyof typeof times) => percentile(times[key], 50)
-print({ name: 'append', value: p50('small'), unit: 'ms p50, machine of 200 entries', against: `session check and bare insert: ${p50('bare').toFixed(2)} ms p50`, ratio: p50('small') / p50('bare') })
-print({ name: 'append-growth', value: p50('large'), unit: 'ms p50, machine of 2,000 entries', against: `200 entries: ${p50('small').toFixed(2)} ms p50`, ratio: p50('large') / p50('small') })
+print({
+  name: 'append',
+  value: p50('small'),
+  unit: 'ms p50, machine of 200 entries',
+  against: `session check and bare insert: ${p50('bare').toFixed(2)} ms p50`,
+  ratio: p50('small') / p50('bare'),
+})
+print({
+  name: 'append-growth',
+  value: p50('large'),
+  unit: 'ms p50, machine of 2,000 entries',
+  against: `200 entries: ${p50('small').toFixed(2)} ms p50`,
+  ratio: p50('large') / p50('small'),
+})
 await running.stop()
 process.exit(0)

@@ -22,5 +22,11 @@ const kB = (bytes: number) => bytes / 1000
 print({ name: 'first-view', value: kB([...first].reduce((sum, key) => sum + size(key), 0)), unit: 'kB gzip of JavaScript', against: 'limit 190 kB' })
 for (const key of manifest[entry]?.dynamicImports ?? []) {
   const own = [...closure(key)].filter((k) => !first.has(k))
-  print({ name: 'view-chunk', value: kB(own.reduce((sum, k) => sum + size(k), 0)), unit: 'kB gzip', view: path.basename(manifest[key]?.src ?? key, '.tsx'), against: 'limit 60 kB' })
+  print({
+    name: 'view-chunk',
+    value: kB(own.reduce((sum, k) => sum + size(k), 0)),
+    unit: 'kB gzip',
+    view: path.basename(manifest[key]?.src ?? key, '.tsx'),
+    against: 'limit 60 kB',
+  })
 }

@@ -19,7 +19,6 @@ export async function loadDemo(services: Services, now: string): Promise<boolean
     await HouseModel.create({ id: 1, ...demoHouse, demo: true }, { transaction })
     for (const p of Object.values(people)) if (p.role) await AccountModel.create({ id: p.account, party: p.party, email: p.email, passwordHash, role: p.role }, { transaction })
     for (const entry of entries) await insertEntry(db, entry, `demo ${entry.id}`, transaction)
-    await run(db, `SELECT setval('entry_seq', $1)`, [entries.length + 1], transaction)
   })
   await rebuild(db, now)
   return true

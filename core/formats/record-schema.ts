@@ -14,5 +14,9 @@ export function recordJsonSchema(): object {
     entries: z.array(entry).min(1),
     files: z.record(z.string(), z.string()),
   })
-  return { title: 'Anamnesis machine record', description: 'Every entry that the state of one machine rests on, and its photographs (base64, by SHA-256).', ...z.toJSONSchema(schema, { target: 'draft-2020-12', io: 'input', unrepresentable: 'any' }) }
+  return {
+    title: 'Anamnesis machine record',
+    description: 'Every entry that the state of one machine rests on, and its photographs (base64, by SHA-256).',
+    ...z.toJSONSchema(schema, { target: 'draft-2020-12', io: 'input', unrepresentable: 'any' }),
+  }
 }

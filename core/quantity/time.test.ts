@@ -19,13 +19,17 @@ describe('days in the collection’s zone', () => {
   })
   it('come back from instant to wall time for any instant and zone', () => {
     fc.assert(
-      fc.property(fc.integer({ min: Date.UTC(1990, 0), max: Date.UTC(2035, 0) }), fc.constantFrom('Europe/Oslo', 'Asia/Tokyo', 'America/New_York', 'Australia/Adelaide', 'UTC'), (ms, anyZone) => {
-        const minute = Math.floor(ms / 60_000) * 60_000
-        const f = zonedFields(minute, anyZone)
-        const back = zonedToMs(anyZone, f.year, f.month, f.day, f.hour, f.minute)
-        // In the hour that is read twice in autumn, either reading is right.
-        expect([0, 3_600_000]).toContain(Math.abs(back - minute))
-      }),
+      fc.property(
+        fc.integer({ min: Date.UTC(1990, 0), max: Date.UTC(2035, 0) }),
+        fc.constantFrom('Europe/Oslo', 'Asia/Tokyo', 'America/New_York', 'Australia/Adelaide', 'UTC'),
+        (ms, anyZone) => {
+          const minute = Math.floor(ms / 60_000) * 60_000
+          const f = zonedFields(minute, anyZone)
+          const back = zonedToMs(anyZone, f.year, f.month, f.day, f.hour, f.minute)
+          // In the hour that is read twice in autumn, either reading is right.
+          expect([0, 3_600_000]).toContain(Math.abs(back - minute))
+        },
+      ),
       { numRuns: 300 },
     )
   })
@@ -54,12 +58,16 @@ describe('EDTF, ISO 8601-2:2019 levels 0 and 1', () => {
     ['../1985', { earliest: null, latest: '1985-12-31T23:59:59.999Z' }],
     ['/1985-04', { earliest: null, latest: '1985-04-30T23:59:59.999Z' }],
   ])('%s', (text, interval) => expect(edtfToInterval(text, 'UTC', latest)).toEqual(interval))
-  it.each(['unknown', '85', '1985-13', '1985-02-30', '1985/1984', '198', '1985-4', '1985/1986/1987', ''])('%j is none', (text) => expect(edtfToInterval(text, 'UTC', latest)).toBeUndefined())
+  it.each(['unknown', '85', '1985-13', '1985-02-30', '1985/1984', '198', '1985-4', '1985/1986/1987', ''])('%j is none', (text) =>
+    expect(edtfToInterval(text, 'UTC', latest)).toBeUndefined(),
+  )
   it('never reaches past what has been', () => expect(edtfToInterval('2026', 'UTC', latest)!.latest).toBe(latest))
 })
 
 describe('instants and intervals', () => {
-  it.each(['2026-03-03T19:02:00Z', '2026-03-03 19:02', '2026-02-31T10:00:00.000Z', '2026-03-03T25:02:00.000Z', ''])('%j is no canonical instant', (text) => expect(instantSchema.safeParse(text).success).toBe(false))
+  it.each(['2026-03-03T19:02:00Z', '2026-03-03 19:02', '2026-02-31T10:00:00.000Z', '2026-03-03T25:02:00.000Z', ''])('%j is no canonical instant', (text) =>
+    expect(instantSchema.safeParse(text).success).toBe(false),
+  )
   it('end no earlier than they begin', () => {
     expect(intervalSchema.safeParse({ earliest: '2026-03-03T19:02:00.000Z', latest: '2026-03-03T19:01:00.000Z' }).success).toBe(false)
     expect(intervalSchema.safeParse({ earliest: null, latest: '2026-03-03T19:01:00.000Z' }).success).toBe(true)

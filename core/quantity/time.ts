@@ -10,7 +10,10 @@ export type Instant = string
 export const instantSchema = z
   .string()
   .regex(/^\d{4}-\d\d-\d\dT\d\d:\d\d:\d\d\.\d{3}Z$/, 'A time is written as 2026-03-03T19:02:00.000Z.')
-  .refine((text) => { const ms = Date.parse(text); return !Number.isNaN(ms) && new Date(ms).toISOString() === text }, 'There is no such date or time.')
+  .refine((text) => {
+    const ms = Date.parse(text)
+    return !Number.isNaN(ms) && new Date(ms).toISOString() === text
+  }, 'There is no such date or time.')
 
 /** [earliest, latest]; earliest null = before everything that is recorded. An instant has both equal. */
 export interface Interval {

@@ -51,8 +51,8 @@ export function functionLanes(world: World, machine: MachineState, standings: re
     }
     for (const step of machine.steps) {
       if (!reachesFunction(step, deps)) continue
-      const after = tests.findLast((t) => mayComeAfter(step, t))
-      if (after) events.push({ at: startOf(step.entry.happenedAt), order: step.order, entry: step.entry.id, height: undefined, fill: 'hollow' })
+      // Whether it empties anything is decided by the earliest test alone; `join` looks at what stood just before it.
+      if (tests[0] && mayComeAfter(step, tests[0])) events.push({ at: startOf(step.entry.happenedAt), order: step.order, entry: step.entry.id, height: undefined, fill: 'hollow' })
     }
     events.sort((a, b) => (a.at < b.at ? -1 : a.at > b.at ? 1 : a.order - b.order))
     return { fn: standing.fn, essential: standing.essential, word: standing.word, segments: join(events, world.now) }
@@ -103,11 +103,19 @@ export function stripOf(lanes: readonly FunctionLane[], now: Instant, months = 2
   const startInstant = msToInstant(start)
   const edges = [...new Set([startInstant, now, ...chosen.flatMap((l) => l.segments.flatMap((s) => [s.from, s.to]))].filter((at) => at >= startInstant && at <= now))].sort()
   const strip: StripSegment[] = []
+  // Edges go forward only, so each lane keeps the place where it last looked.
+  const cursors = chosen.map(() => 0)
   for (let i = 1; i < edges.length; i++) {
     const from = edges[i - 1]
     const to = edges[i]
     if (!from || !to) continue
-    const covering = chosen.map((l) => l.segments.find((s) => s.from <= from && s.to >= to))
+    const covering = chosen.map((lane, n) => {
+      let at = cursors[n] ?? 0
+      while (at < lane.segments.length && (lane.segments[at]?.to ?? '') <= from) at++
+      cursors[n] = at
+      const segment = lane.segments[at]
+      return segment && segment.from <= from && segment.to >= to ? segment : undefined
+    })
     if (covering.every((s) => s === undefined)) continue
     const present = covering.flatMap((s) => (s ? [s] : []))
     const height = present.length < covering.length ? 'none' : present.map((s) => s.height).reduce((a, b) => (rank[a] <= rank[b] ? a : b))

@@ -18,7 +18,10 @@ const lanes = (t: Teller) => {
   const machine = t.world().machines.get(home)!
   return functionLanes(t.world(), machine, machineStanding(t.world(), machine).standings)
 }
-const lane = (t: Teller, fn: string) => lanes(t).find((l) => l.fn === fn)!.segments.map((s) => [s.height, s.fill, s.from.slice(0, 10), s.to.slice(0, 10)])
+const lane = (t: Teller, fn: string) =>
+  lanes(t)
+    .find((l) => l.fn === fn)!
+    .segments.map((s) => [s.height, s.fill, s.from.slice(0, 10), s.to.slice(0, 10)])
 
 describe('a lane', () => {
   it('says by height the result, by fill the proof, by dots what was only said', () => {
@@ -113,7 +116,17 @@ describe('the Machine view', () => {
   it('tells what is not its own, what left, and what is to do', () => {
     const { t, episode } = twoTerminals(now)
     allPass(t, '2026-03-01T10:00:00.000Z')
-    t.told('2026-03-02T10:00:00.000Z', { kind: 'move', legs: [{ part: found(home, 'IC40'), from: slot(home, 'IC40'), to: { in: { kind: 'store', id: 'drawer' } } }, { part: found(other, 'IC40'), from: slot(other, 'IC40'), to: slot(home, 'IC40') }] }, { episode })
+    t.told(
+      '2026-03-02T10:00:00.000Z',
+      {
+        kind: 'move',
+        legs: [
+          { part: found(home, 'IC40'), from: slot(home, 'IC40'), to: { in: { kind: 'store', id: 'drawer' } } },
+          { part: found(other, 'IC40'), from: slot(other, 'IC40'), to: slot(home, 'IC40') },
+        ],
+      },
+      { episode },
+    )
     t.told('2026-03-02T11:00:00.000Z', { kind: 'question', what: 'asked', machine: home, words: 'who?' }, { episode })
     const view = machineView(t.world(), home)!
     expect(view.positions.find((p) => p.designator === 'IC40')).toMatchObject({ content: 'part', part: { own: false, from: 'IC40 of E-2' } })
@@ -171,7 +184,11 @@ describe('summaries and parts', () => {
     const { t } = twoTerminals(now)
     const part = found(home, 'IC40')
     t.told('2026-03-02T10:00:00.000Z', { kind: 'move', legs: [{ part: found(other, 'IC40'), from: slot(other, 'IC40'), to: { in: { kind: 'store', id: 'drawer' } } }] })
-    t.told('2026-03-02T11:00:00.000Z', { kind: 'move', legs: [{ part, from: slot(home, 'IC40'), to: slot(other, 'IC40') }], loan: { home: slot(home, 'IC40') } }, { doneBy: person })
+    t.told(
+      '2026-03-02T11:00:00.000Z',
+      { kind: 'move', legs: [{ part, from: slot(home, 'IC40'), to: slot(other, 'IC40') }], loan: { home: slot(home, 'IC40') } },
+      { doneBy: person },
+    )
     t.told('2026-03-02T12:00:00.000Z', { kind: 'part', what: 'health', part, health: 'suspect', because: 'runs hot' })
     expect(partView(t.world(), t.world().parts.get(part)!)).toMatchObject({ place: 'IC40 of E-2', partKind: '74LS374', health: 'suspect', loan: { home: 'IC40 of E-1' } })
     expect(partLife(t.world(), part).map((r) => r.what)).toEqual(['lent from IC40 of E-1 to IC40 of E-2', 'suspect: runs hot'])
@@ -184,7 +201,20 @@ describe('the Episode view', () => {
     const { t, episode } = twoTerminals(now)
     allPass(t, '2026-02-01T10:00:00.000Z')
     t.told('2026-03-02T10:00:00.000Z', { kind: 'change', machine: home, target: { sort: 'position', name: 'IC31' }, verb: 'resoldered', reach: 'altered' }, { episode })
-    t.told('2026-03-02T11:00:00.000Z', { kind: 'test', machine: home, depth: 'full', gear: [], results: [{ fn: 'screen', result: fail }, { fn: 'characters', result: fail }] }, { episode })
+    t.told(
+      '2026-03-02T11:00:00.000Z',
+      {
+        kind: 'test',
+        machine: home,
+        depth: 'full',
+        gear: [],
+        results: [
+          { fn: 'screen', result: fail },
+          { fn: 'characters', result: fail },
+        ],
+      },
+      { episode },
+    )
     const view = episodeView(t.world(), episode, 'P-0001')!
     expect(view.brackets).toMatchObject([{ from: null, functions: ['screen', 'characters'], verdict: 'caused by', changes: [{ target: { name: 'IC31' } }] }])
     expect(view.checks.map((c) => c.check)).toEqual(['as-found', 'closing'])

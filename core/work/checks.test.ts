@@ -65,7 +65,13 @@ describe('the closing check', () => {
     const { tell, rule } = episodeOf()
     const cap = numberedId<PartId>(3, 6)
     tell({ kind: 'part', what: 'identified', part: cap, partKind: 'electrolytic capacitor', attributes: { rating: '25 V' }, place: { in: { kind: 'store', id: 'x' } } })
-    tell({ kind: 'move', legs: [{ part: found(home, 'C12'), from: slot(home, 'C12'), to: { in: { kind: 'store', id: 'x' } } }, { part: cap, from: { in: { kind: 'store', id: 'x' } }, to: slot(home, 'C12') }] })
+    tell({
+      kind: 'move',
+      legs: [
+        { part: found(home, 'C12'), from: slot(home, 'C12'), to: { in: { kind: 'store', id: 'x' } } },
+        { part: cap, from: { in: { kind: 'store', id: 'x' } }, to: slot(home, 'C12') },
+      ],
+    })
     expect(rule('work verified').about).toEqual(['C12'])
     tell({ kind: 'change', machine: home, target: { sort: 'position', name: 'C12' }, verb: 'verified', reach: 'outside', verified: true })
     expect(rule('work verified').is).toBe('met')
@@ -81,7 +87,15 @@ describe('the closing check', () => {
   it('wants temporary items out and the next step said', () => {
     const { tell, rule } = episodeOf()
     tell({ kind: 'part', what: 'content', machine: home, place: slot(home, 'LS1'), content: 'empty' })
-    tell({ kind: 'part', what: 'identified', part: numberedId<PartId>(4, 6), name: 'test speaker', partKind: 'loudspeaker', attributes: { temporary: 'yes' }, place: slot(home, 'LS1') })
+    tell({
+      kind: 'part',
+      what: 'identified',
+      part: numberedId<PartId>(4, 6),
+      name: 'test speaker',
+      partKind: 'loudspeaker',
+      attributes: { temporary: 'yes' },
+      place: slot(home, 'LS1'),
+    })
     expect(rule('temporary items out')).toMatchObject({ is: 'not met', about: ['LS1 test speaker'] })
     expect(rule('next step handed on').is).toBe('not met')
     expect(rule('next step handed on', { next: 'nothing', deferred: [] }).is).toBe('met')

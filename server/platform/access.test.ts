@@ -29,9 +29,25 @@ beforeAll(async () => {
   machines['donor to the granted one'] = first.machines[1]
   for (const [i, relation] of (['granted before', 'granted later', 'other’s'] as const).entries()) {
     machines[relation] = v7() as MachineId
-    await send(steward, [draft({ kind: 'machine', what: 'registered', machine: machines[relation], entryNumber: `E-1${i}`, name: `Machine ${relation}`, type: first.type, source: { how: 'purchase', words: 'from a secret giver' }, price: { minor: 9900, currency: 'EUR' }, owner: house.people.guest.party }, ago(400))]).expect(200)
+    await send(steward, [
+      draft(
+        {
+          kind: 'machine',
+          what: 'registered',
+          machine: machines[relation],
+          entryNumber: `E-1${i}`,
+          name: `Machine ${relation}`,
+          type: first.type,
+          source: { how: 'purchase', words: 'from a secret giver' },
+          price: { minor: 9900, currency: 'EUR' },
+          owner: house.people.guest.party,
+        },
+        ago(400),
+      ),
+    ]).expect(200)
   }
-  const grant = (machine: MachineId, from: number, until: number) => draft({ kind: 'rule', what: 'grant', party: house.people.guest.party, machine, granted: true, from: day(from), until: day(until) })
+  const grant = (machine: MachineId, from: number, until: number) =>
+    draft({ kind: 'rule', what: 'grant', party: house.people.guest.party, machine, granted: true, from: day(from), until: day(until) })
   await send(steward, [grant(machines.granted, -1, 30), grant(machines['granted before'], -30, -1), grant(machines['granted later'], 5, 30)]).expect(200)
   const picture = await sharp({ create: { width: 8, height: 8, channels: 3, background: '#888' } })
     .png()
@@ -56,9 +72,24 @@ afterAll(() => house.stop())
 /** What each role gets for a route about a machine; a guest's answer depends on the relation. */
 const perMachine: { name: string; path: (r: Relation) => string; staff: Record<'steward' | 'restorer' | 'volunteer', number>; guest: (r: Relation) => number }[] = [
   { name: 'the machine', path: (r) => `/api/machines/${machines[r]}`, staff: { steward: 200, restorer: 200, volunteer: 200 }, guest: (r) => (r === 'granted' ? 200 : 404) },
-  { name: 'the machine at another time', path: (r) => `/api/machines/${machines[r]}?asOf=${day(-0.01)}`, staff: { steward: 200, restorer: 200, volunteer: 200 }, guest: (r) => (r === 'granted' ? 200 : 404) },
-  { name: 'its photograph', path: (r) => `/api/machines/${machines[r]}/photos/${photos[r]}`, staff: { steward: 200, restorer: 200, volunteer: 200 }, guest: (r) => (r === 'granted' ? 200 : 404) },
-  { name: 'another machine’s photograph through it', path: (r) => `/api/machines/${machines.granted}/photos/${photos[r]}`, staff: { steward: 0, restorer: 0, volunteer: 0 }, guest: (r) => (r === 'granted' ? 200 : 404) },
+  {
+    name: 'the machine at another time',
+    path: (r) => `/api/machines/${machines[r]}?asOf=${day(-0.01)}`,
+    staff: { steward: 200, restorer: 200, volunteer: 200 },
+    guest: (r) => (r === 'granted' ? 200 : 404),
+  },
+  {
+    name: 'its photograph',
+    path: (r) => `/api/machines/${machines[r]}/photos/${photos[r]}`,
+    staff: { steward: 200, restorer: 200, volunteer: 200 },
+    guest: (r) => (r === 'granted' ? 200 : 404),
+  },
+  {
+    name: 'another machine’s photograph through it',
+    path: (r) => `/api/machines/${machines.granted}/photos/${photos[r]}`,
+    staff: { steward: 0, restorer: 0, volunteer: 0 },
+    guest: (r) => (r === 'granted' ? 200 : 404),
+  },
   { name: 'its record', path: (r) => `/api/machines/${machines[r]}/record`, staff: { steward: 200, restorer: 200, volunteer: 403 }, guest: () => 403 },
   { name: 'its episode', path: (r) => `/api/episodes/${episodes[r]}`, staff: { steward: 200, restorer: 200, volunteer: 200 }, guest: () => 403 },
 ]
@@ -136,7 +167,10 @@ describe('writing', () => {
     expect(answer.body.entries[0].refusal).toEqual({ rule: 'not-allowed', act: expect.any(String) })
   })
   it('needs the token of the session: another site cannot write', async () => {
-    const answer = await agents.volunteer.post('/api/entries').send({ entries: [note(machines.granted)] }).expect(403)
+    const answer = await agents.volunteer
+      .post('/api/entries')
+      .send({ entries: [note(machines.granted)] })
+      .expect(403)
     expect(answer.body.type).toBe('stale-page')
   })
   it('is over at once when the account is closed', async () => {

@@ -32,7 +32,15 @@ function scene() {
 const bodies = (parsed: Parsed) => (parsed.ok ? parsed.entries.map((e) => e.body) : [])
 const problem = (parsed: Parsed) => (!parsed.ok && 'problem' in parsed ? parsed.problem : undefined)
 const spare = (t: Teller, n: number, partKind: string, tag: string, attributes: Record<string, string> = {}) =>
-  t.told('2026-03-01T08:00:00.000Z', { kind: 'part', what: 'identified', part: numberedId<PartId>(n, 6), partKind, tag, attributes, place: { in: { kind: 'store', id: 'drawer' } } })
+  t.told('2026-03-01T08:00:00.000Z', {
+    kind: 'part',
+    what: 'identified',
+    part: numberedId<PartId>(n, 6),
+    partKind,
+    tag,
+    attributes,
+    place: { in: { kind: 'store', id: 'drawer' } },
+  })
 
 describe('results', () => {
   it.each([
@@ -56,7 +64,12 @@ describe('results', () => {
 describe('tests', () => {
   it('takes all, and all but one', () => {
     const { parse } = scene()
-    expect(bodies(parse('all pass'))[0]).toMatchObject({ kind: 'test', depth: 'full', asFound: true, results: terminalSheet.functions.map((f) => ({ fn: f.name, result: { is: 'pass' } })) })
+    expect(bodies(parse('all pass'))[0]).toMatchObject({
+      kind: 'test',
+      depth: 'full',
+      asFound: true,
+      results: terminalSheet.functions.map((f) => ({ fn: f.name, result: { is: 'pass' } })),
+    })
     const [but] = bodies(parse('all pass but bell fail: silent'))
     expect(but).toMatchObject({ results: expect.arrayContaining([{ fn: 'bell', result: { is: 'fail', symptom: 'silent' } }]) })
     expect((but as { results: unknown[] }).results).toHaveLength(9)
@@ -123,7 +136,12 @@ describe('moves', () => {
   it('take from a donor by number and position: one act, two machines', () => {
     const { parse, write } = scene()
     const parsed = parse('swap IC40 < E-2 IC40 > bag 1')
-    expect(bodies(parsed)[0]).toMatchObject({ legs: [{ part: found(home, 'IC40'), to: { position: 'bag 1' } }, { part: found(other, 'IC40'), from: slot(other, 'IC40'), to: slot(home, 'IC40') }] })
+    expect(bodies(parsed)[0]).toMatchObject({
+      legs: [
+        { part: found(home, 'IC40'), to: { position: 'bag 1' } },
+        { part: found(other, 'IC40'), from: slot(other, 'IC40'), to: slot(home, 'IC40') },
+      ],
+    })
     expect(parsed.ok && parsed.effects).toContainEqual({ does: 'donor loses', machine: 'E-2', part: 'IC40 74LS374' })
     write('swap IC40 < E-2 IC40')
     expect(problem(parse('swap IC41 < E-2 IC40'))).toMatchObject({ why: 'nothing there', position: 'IC40 of E-2' })
@@ -145,7 +163,10 @@ describe('moves', () => {
     const { t, parse, write } = scene()
     t.told('2026-03-02T08:00:00.000Z', { kind: 'move', legs: [{ part: found(other, 'IC31'), from: slot(other, 'IC31'), to: { in: { kind: 'store', id: 'drawer' } } }] })
     const lent = write('lend IC31 to E-2 by 12 Mar')
-    expect(bodies(lent)).toMatchObject([{ kind: 'move', loan: { home: slot(home, 'IC31'), due: '2026-03-12T22:59:59.999Z' } }, { kind: 'part', tag: 'P-0007' }])
+    expect(bodies(lent)).toMatchObject([
+      { kind: 'move', loan: { home: slot(home, 'IC31'), due: '2026-03-12T22:59:59.999Z' } },
+      { kind: 'part', tag: 'P-0007' },
+    ])
     write('out IC32')
     expect(problem(parse('in IC32 P-0007'))).toMatchObject({ why: 'refused', refusal: { rule: 'look-alike-socket', belongsIn: ['IC31'] } })
     write('in IC31')

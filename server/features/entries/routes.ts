@@ -21,12 +21,10 @@ function readDraft(raw: unknown, index: number): Draft | 'newer' {
   if (lifted === 'newer') return 'newer'
   const parsed = draftSchema.safeParse(lifted)
   if (parsed.success) return parsed.data as Draft
-  const fields = parsed.error.issues
-    .slice(0, 20)
-    .map((issue) => ({
-      path: `entries.${index}.${issue.path.join('.')}`,
-      message: issue.code === 'unrecognized_keys' ? `Not known here: ${issue.keys.join(', ')}.` : issue.message,
-    }))
+  const fields = parsed.error.issues.slice(0, 20).map((issue) => ({
+    path: `entries.${index}.${issue.path.join('.')}`,
+    message: issue.code === 'unrecognized_keys' ? `Not known here: ${issue.keys.join(', ')}.` : issue.message,
+  }))
   throw new ProblemError('invalid', `Entry ${index + 1}: ${fields[0]?.message ?? 'it cannot be read.'} Nothing of this sending was stored.`, { fields })
 }
 

@@ -8,6 +8,7 @@ import type { Refusal } from '#core/history/refusal.ts'
 import { subjectIds, subjectsOf } from '#core/history/subjects.ts'
 import { machineOf } from '#core/history/teller.ts'
 import type { World } from '#core/history/world.ts'
+import type { Interval } from '#core/quantity/time.ts'
 import type { AccountId, MachineId, PartId } from '#core/ids.ts'
 import { rows, run, type Db } from '../../db/connection.ts'
 import { closureOf, loadEntries, rememberCommitted } from './closure.ts'
@@ -62,15 +63,13 @@ export async function append(db: Db, group: readonly Draft[], context: AppendCon
 async function appendOnce(db: Db, group: readonly Draft[], context: AppendContext): Promise<Appended[]> {
   const committed: Entry[] = []
   const answer = await db.transaction(async (transaction) => {
-    const known = await alreadyStored(db, group, transaction)
-    if (known) return known
     const inherited = await inheritedSubjects(db, group, transaction)
     const provisional = group.flatMap((draft) => subjectsOf(draft, inherited.get(draft.id)))
     const holders = await machinesAround(db, group, transaction)
     await lock(db, [...provisional, ...holders.map((id): Subject => ({ kind: 'machine', id }))], transaction)
-    // Another writer may have stored the same entry while this one waited.
-    const meanwhile = await alreadyStored(db, group, transaction)
-    if (meanwhile) return meanwhile
+    // Under the lock: nobody can store the same entry while this one looks.
+    const known = await alreadyStored(db, group, transaction)
+    if (known) return known
 
     const machines = [...new Set([...subjectIds(provisional, 'machine'), ...holders])]
     const parts = [...new Set(subjectIds(provisional, 'part'))]
@@ -195,31 +194,31 @@ async function insert(db: Db, base: readonly Entry[], outcome: readonly Judgemen
   const stored: Entry[] = []
   for (const [i, entry] of base.entries()) {
     const judgement = outcome[i]
-    const [next] = await rows<{ seq: string }>(db, `SELECT nextval('entry_seq') AS seq`, [], transaction)
     const full: Entry = {
       ...entry,
-      seq: Number(next?.seq),
       ...(judgement?.became === 'contested' ? { became: 'contested' as const, contest: judgement.contest } : {}),
-      ...(judgement?.became === 'recorded' && judgement.clockUncertain
-        ? { clockUncertain: true, happenedAt: { earliest: entry.happenedAt.earliest, latest: entry.happenedAt.latest } }
-        : {}),
+      ...(judgement?.became === 'recorded' && judgement.clockUncertain ? { clockUncertain: true, happenedAt: notAfter(entry.happenedAt, entry.recordedAt) } : {}),
     }
-    await insertEntry(db, full, contentHash(drafts[i] ?? entry), transaction)
-    stored.push(full)
+    stored.push(await insertEntry(db, full, contentHash(drafts[i] ?? entry), transaction))
   }
   return stored
 }
 
-/** Writes one entry and its subjects. The caller holds the commit lock. */
-export async function insertEntry(db: Db, entry: Entry, hash: string, transaction: Transaction): Promise<void> {
+/** What an outbox with a fast clock says happened later than it was received: the latest is when it was received. */
+const notAfter = (at: Interval, recordedAt: string): Interval => ({ earliest: at.earliest !== null && at.earliest > recordedAt ? recordedAt : at.earliest, latest: recordedAt })
+
+/** Writes one entry and its subjects, under the next seq. The caller holds the commit lock. Answers the entry as stored. */
+export async function insertEntry(db: Db, entry: Entry, hash: string, transaction: Transaction): Promise<Entry> {
   const machine = entry.about.find((s) => s.kind === 'machine')?.id ?? null
-  await run(
+  const [row] = await rows<{ seq: string }>(
     db,
-    `WITH e AS (INSERT INTO entries (id, seq, kind, house, machine, recorded_at, content_hash, entry) VALUES ($1,$2,$3,$4,$5,$6,$7,$8) RETURNING id)
-     INSERT INTO entry_subjects (entry, kind, subject) SELECT e.id, s.kind, s.subject FROM e, unnest($9::text[], $10::text[]) AS s(kind, subject)`,
-    [entry.id, entry.seq, entry.body.kind, isHouse(entry), machine, entry.recordedAt, hash, JSON.stringify(entry), entry.about.map((s) => s.kind), entry.about.map((s) => s.id)],
+    `WITH e AS (INSERT INTO entries (id, seq, kind, house, machine, recorded_at, content_hash, entry) VALUES ($1,nextval('entry_seq'),$2,$3,$4,$5,$6,$7) RETURNING id, seq),
+     s AS (INSERT INTO entry_subjects (entry, kind, subject) SELECT e.id, s.kind, s.subject FROM e, unnest($8::text[], $9::text[]) AS s(kind, subject))
+     SELECT seq FROM e`,
+    [entry.id, entry.body.kind, isHouse(entry), machine, entry.recordedAt, hash, JSON.stringify(entry), entry.about.map((s) => s.kind), entry.about.map((s) => s.id)],
     transaction,
   )
+  return { ...entry, seq: Number(row?.seq) }
 }
 
 /** Derives again every subject that the new entries can reach, and gives notice. */

@@ -19,7 +19,10 @@ beforeAll(async () => {
 afterAll(() => house.stop())
 
 const upload = (bytes: Buffer, name: string) => agent.post(`/api/machines/${machine}/photos`).set('x-anamnesis-token', agent.token).attach('photo', bytes, name)
-const picture = (width: number, height: number, format: 'png' | 'jpeg' | 'webp' | 'gif') => sharp({ create: { width, height, channels: 3, background: '#756' } }).toFormat(format).toBuffer()
+const picture = (width: number, height: number, format: 'png' | 'jpeg' | 'webp' | 'gif') =>
+  sharp({ create: { width, height, channels: 3, background: '#756' } })
+    .toFormat(format)
+    .toBuffer()
 
 describe('photographs', () => {
   it.each(['png', 'jpeg', 'webp'] as const)('keep a %s bit for bit, with a preview', async (format) => {

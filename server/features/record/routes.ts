@@ -62,10 +62,7 @@ export async function importRecord(services: Services, record: MachineRecord): P
         present++
         continue
       }
-      const [next] = await rows<{ seq: string }>(db, `SELECT nextval('entry_seq') AS seq`, [], transaction)
-      const stored = { ...entry, seq: Number(next?.seq) }
-      await insertEntry(db, stored, contentHash(draftPart(entry)), transaction)
-      added.push(stored)
+      added.push(await insertEntry(db, entry, contentHash(draftPart(entry)), transaction))
     }
     const machines = [...new Set(record.entries.filter((e) => e.body.kind === 'machine').flatMap((e) => subjectIds(e.about, 'machine')))]
     const parts = [...new Set(record.entries.flatMap((e) => subjectIds(e.about, 'part')))]

@@ -115,7 +115,11 @@ describe('an empty database', () => {
     expect(await offerSetup(running.services)).toBeUndefined()
     const again = request.agent(running.address)
     const second = (await again.get('/api/session')).body.csrf
-    await again.post('/api/setup').set('x-anamnesis-token', second).send({ ...setup, email: 'w@example.org' }).expect(409)
+    await again
+      .post('/api/setup')
+      .set('x-anamnesis-token', second)
+      .send({ ...setup, email: 'w@example.org' })
+      .expect(409)
   })
 })
 
