@@ -25,7 +25,13 @@ test('8 a new collection: the first steward, an invitation, rights, a type sheet
   // The link works once.
   const again = await (await browser.newContext()).newPage()
   await again.goto(`${empty()}${process.env['E2E_FIRST_RUN'] ?? ''}`)
-  for (const [label, text] of [['Name of the collection', 'X'], ['Your name', 'Y'], ['E-mail address', 'y@example.org'], ['Password', password]] as const) await again.getByLabel(label).fill(text)
+  for (const [label, text] of [
+    ['Name of the collection', 'X'],
+    ['Your name', 'Y'],
+    ['E-mail address', 'y@example.org'],
+    ['Password', password],
+  ] as const)
+    await again.getByLabel(label).fill(text)
   await again.getByRole('button', { name: 'Begin the collection' }).click()
   await expect(again.getByText('This link has been used')).toBeVisible()
 
@@ -155,14 +161,28 @@ test('axe finds nothing serious on any view, in light and dark', async ({ browse
     const check = async (name: string) => {
       const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa']).analyze()
       const serious = violations.filter((v) => v.impact === 'serious' || v.impact === 'critical')
-      expect(serious.map((v) => `${name} ${scheme}: ${v.id} ${v.nodes.map((n) => n.target.join(' ')).slice(0, 3).join(' | ')}`)).toEqual([])
+      expect(
+        serious.map(
+          (v) =>
+            `${name} ${scheme}: ${v.id} ${v.nodes
+              .map((n) => n.target.join(' '))
+              .slice(0, 3)
+              .join(' | ')}`,
+        ),
+      ).toEqual([])
     }
     await expect(page.getByRole('button', { name: 'Sign in', exact: true })).toBeVisible()
     await check('sign-in')
     await page.getByRole('button', { name: /Ottoline Brack/ }).click()
     await expect(page.getByRole('heading', { name: 'Needs a person' })).toBeVisible()
     await check('bench')
-    for (const [path, heading] of [['/collection', 'Collection'], ['/machines/new', 'Register a machine'], ['/parts', 'Parts'], ['/types', 'Types'], ['/people', 'People']] as const) {
+    for (const [path, heading] of [
+      ['/collection', 'Collection'],
+      ['/machines/new', 'Register a machine'],
+      ['/parts', 'Parts'],
+      ['/types', 'Types'],
+      ['/people', 'People'],
+    ] as const) {
       await page.goto(`${demo()}${path}`)
       await expect(page.getByRole('heading', { name: heading, level: 1 })).toBeVisible()
       await check(path)

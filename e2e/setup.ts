@@ -16,7 +16,15 @@ async function start(script: string, database: string, extra: Record<string, str
   let text = ''
   const child = spawn(process.execPath, ['--import', 'tsx', script], {
     cwd: root,
-    env: { ...process.env, NODE_ENV: 'production', DATABASE_URL: url, ANAMNESIS_DATA: mkdtempSync(path.join(os.tmpdir(), 'anamnesis-e2e-')), ANAMNESIS_WEB: path.join(root, 'dist/web'), PORT: String(port), ...extra },
+    env: {
+      ...process.env,
+      NODE_ENV: 'production',
+      DATABASE_URL: url,
+      ANAMNESIS_DATA: mkdtempSync(path.join(os.tmpdir(), 'anamnesis-e2e-')),
+      ANAMNESIS_WEB: path.join(root, 'dist/web'),
+      PORT: String(port),
+      ...extra,
+    },
     stdio: ['ignore', 'pipe', 'inherit'],
   })
   child.stdout?.on('data', (chunk: Buffer) => {

@@ -24,7 +24,10 @@ if (!only || only === 'restart') {
     const began = performance.now()
     const child = spawn(process.execPath, ['tools/demo.mjs'], { cwd: root, stdio: 'ignore', env: { ...process.env, ANAMNESIS_DATA: data, PORT: port } })
     for (;;) {
-      const up = await fetch(`http://127.0.0.1:${port}/`).then((r) => r.ok, () => false)
+      const up = await fetch(`http://127.0.0.1:${port}/`).then(
+        (r) => r.ok,
+        () => false,
+      )
       if (up) break
       await new Promise((resolve) => setTimeout(resolve, 20))
     }
@@ -35,6 +38,14 @@ if (!only || only === 'restart') {
   }
   const first = await start()
   const second = await start()
-  console.log(JSON.stringify({ name: 'restart', value: Number(second.toFixed(2)), unit: 's, second npm run demo until the page answers', against: `first: ${first.toFixed(2)} s`, ratio: Number((second / first).toFixed(2)) }))
+  console.log(
+    JSON.stringify({
+      name: 'restart',
+      value: Number(second.toFixed(2)),
+      unit: 's, second npm run demo until the page answers',
+      against: `first: ${first.toFixed(2)} s`,
+      ratio: Number((second / first).toFixed(2)),
+    }),
+  )
 }
 process.exit(failed ? 1 : 0)

@@ -54,7 +54,11 @@ describe('the sentence beside a status', () => {
     const { t } = twoTerminals(when.now)
     allPass(t, '2026-03-03T10:00:00.000Z')
     t.told('2026-04-10T09:50:00.000Z', { kind: 'move', legs: [{ part: found(other, 'IC31'), from: slot(other, 'IC31'), to: { in: { kind: 'store', id: 'drawer 4' } } }] })
-    t.told('2026-04-10T10:00:00.000Z', { kind: 'move', legs: [{ part: found(home, 'IC31'), from: slot(home, 'IC31'), to: slot(other, 'IC31') }], loan: { home: slot(home, 'IC31') } })
+    t.told('2026-04-10T10:00:00.000Z', {
+      kind: 'move',
+      legs: [{ part: found(home, 'IC31'), from: slot(home, 'IC31'), to: slot(other, 'IC31') }],
+      loan: { home: slot(home, 'IC31') },
+    })
     expect(say(t)).toBe('IC31 is empty: its character ROM is on loan, in IC31 of E-2.')
     t.told('2026-04-11T10:00:00.000Z', { kind: 'move', legs: [{ part: found(home, 'IC31'), from: slot(other, 'IC31'), to: slot(home, 'IC31') }] })
     expect(statusTitle(view(t).status)).toBe('Retest due')
@@ -95,8 +99,22 @@ describe('conclusions and checks', () => {
   it('name suspects, causes and what weakens them', () => {
     const { t, episode } = twoTerminals(when.now)
     test(t, '2026-03-02T10:00:00.000Z', { 'self-test': fail, bell: pass })
-    for (const [i, name] of ['IC31', 'IC32'].entries()) t.told(`2026-03-02T11:0${i}:00.000Z`, { kind: 'change', machine: home, target: { sort: 'position', name }, verb: 'resoldered', reach: 'altered' }, { episode })
-    t.told('2026-03-02T12:00:00.000Z', { kind: 'test', machine: home, depth: 'full', gear: [], results: [{ fn: 'self-test', result: pass }, { fn: 'brightness', result: fail }] }, { episode })
+    for (const [i, name] of ['IC31', 'IC32'].entries())
+      t.told(`2026-03-02T11:0${i}:00.000Z`, { kind: 'change', machine: home, target: { sort: 'position', name }, verb: 'resoldered', reach: 'altered' }, { episode })
+    t.told(
+      '2026-03-02T12:00:00.000Z',
+      {
+        kind: 'test',
+        machine: home,
+        depth: 'full',
+        gear: [],
+        results: [
+          { fn: 'self-test', result: pass },
+          { fn: 'brightness', result: fail },
+        ],
+      },
+      { episode },
+    )
     const brackets = episodeView(t.world(), episode, 'P-1')!.brackets.map((b) => bracketWords(b, when))
     expect(brackets).toEqual([
       { title: 'Cause not separated', detail: '2 suspects for self-test: IC31 resoldered and IC32 resoldered.', strong: true },
@@ -107,7 +125,10 @@ describe('conclusions and checks', () => {
     const { t, episode } = twoTerminals(when.now)
     const [asFound, closing] = episodeView(t.world(), episode, 'P-1')!.checks
     expect(checkCount(asFound!)).toBe('1 not met')
-    expect(ruleWords(asFound!.rules[0]!, asFound!.depth)).toEqual({ saw: 'The house asks for the essential functions before the first change; open: self-test, screen, characters and keyboard.', satisfy: 'Test them now, or say why not.' })
+    expect(ruleWords(asFound!.rules[0]!, asFound!.depth)).toEqual({
+      saw: 'The house asks for the essential functions before the first change; open: self-test, screen, characters and keyboard.',
+      satisfy: 'Test them now, or say why not.',
+    })
     for (const rule of closing!.rules) {
       expect(ruleTitle(rule.rule)).not.toBe(rule.rule)
       expect(ruleWords({ ...rule, about: ['x'], is: 'not met' }).satisfy.length).toBeGreaterThan(8)
@@ -159,7 +180,9 @@ describe('refusals', () => {
     expect(text).not.toMatch(/undefined|\[object|[0-9a-f]{8}-/)
   })
   it('tells where a part is, since when, and who moved it', () => {
-    expect(refusalWords(cases[0]!, { zone: when.zone, labels })).toBe('IC40 74LS374 is not in IC40 (E-1 Terminal): it is in IC40 (E-2 Terminal) since 2 Mar 2026, 12:00, moved by Ida Oslund.')
+    expect(refusalWords(cases[0]!, { zone: when.zone, labels })).toBe(
+      'IC40 74LS374 is not in IC40 (E-1 Terminal): it is in IC40 (E-2 Terminal) since 2 Mar 2026, 12:00, moved by Ida Oslund.',
+    )
   })
 })
 
@@ -167,9 +190,20 @@ describe('entries on the sheet', () => {
   it('say a test, a swap, a loan and a correction-free rest in few words', () => {
     const { t, episode } = twoTerminals(when.now)
     test(t, '2026-03-02T10:00:00.000Z', { bell: { is: 'fail', symptom: 'silent' }, screen: pass })
-    const swapped = t.told('2026-03-02T11:00:00.000Z', { kind: 'move', legs: [{ part: found(home, 'IC40'), from: slot(home, 'IC40'), to: { in: { kind: 'tray', id: episode } } }, { part: found(other, 'IC40'), from: slot(other, 'IC40'), to: slot(home, 'IC40') }] })
+    const swapped = t.told('2026-03-02T11:00:00.000Z', {
+      kind: 'move',
+      legs: [
+        { part: found(home, 'IC40'), from: slot(home, 'IC40'), to: { in: { kind: 'tray', id: episode } } },
+        { part: found(other, 'IC40'), from: slot(other, 'IC40'), to: slot(home, 'IC40') },
+      ],
+    })
     const names = { labels: labelsFor(t.world(), t.world().line), machine: home, ...when }
-    expect(t.world().line.filter((s) => s.body.kind === 'test').map((s) => entryWords(s.body, names))).toEqual([{ what: 'test 2 functions: bell: fail: silent', result: '1 pass, 1 not', proof: true }])
+    expect(
+      t
+        .world()
+        .line.filter((s) => s.body.kind === 'test')
+        .map((s) => entryWords(s.body, names)),
+    ).toEqual([{ what: 'test 2 functions: bell: fail: silent', result: '1 pass, 1 not', proof: true }])
     expect(entryWords(swapped.body, names).what).toBe('swap IC40: 74LS374 out to tray, 74LS374 in from IC40 of E-2 Corvel 88 terminal')
     for (const s of t.world().line) expect(`${entryWords(s.body, names).what}${entryWords(s.body, names).result}`).not.toMatch(/undefined|\[object/)
     expect(resultWords({ is: 'partly', good: 58, of: 62 })).toBe('58 of 62 good')

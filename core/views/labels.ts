@@ -15,7 +15,7 @@ export function partLabel(world: World, id: PartId): string {
   const part = world.parts.get(id)
   const kind = part?.name ?? partKindOf(world, id) ?? 'part'
   const called = part?.tag ?? part?.start?.position
-  return called && called.toLowerCase() !== kind.toLowerCase() ? `${called} ${kind}` : kind
+  return called && !kind.toLowerCase().includes(called.toLowerCase()) ? `${called} ${kind}` : kind
 }
 
 /** "IC31 of T-014", "tray, bag 3", "drawer 4", "Marit Voss". */

@@ -1,5 +1,6 @@
 /** A machine's life on one folded axis: episodes take room by their entries, idle time by the logarithm of its days. */
 import type { EntryId } from '#core/ids.ts'
+import type { NetChange } from '#core/history/changes.ts'
 import type { MachineStanding } from '#core/history/status.ts'
 import type { MachineState, World } from '#core/history/world.ts'
 import { daysBetween, type Instant } from '#core/quantity/time.ts'
@@ -128,17 +129,17 @@ function custodyBars(world: World, machine: MachineState, xOf: (at: Instant) => 
   return stays.map((stay, i) => ({ x0: xOf(stay.at), x1: i + 1 < stays.length ? xOf(stays[i + 1]?.at ?? world.now) : width, where: stay.where, away: stay.away }))
 }
 
-/** The newest change that leaves functions without proof today. */
+/** The newest change that leaves functions without proof today; its line stands where it emptied the bars. */
 function cutOf(standing: MachineStanding, xOf: (at: Instant) => number): Lifeline['cut'] {
-  let latest: { at: Instant; entry: EntryId } | undefined
+  let latest: { change: NetChange; at: Instant } | undefined
   for (const s of standing.standings)
     for (const change of s.changes) {
-      const step = change.steps.at(-1)
-      const at = step?.entry.happenedAt.latest
-      if (step && at && (!latest || at > latest.at)) latest = { at, entry: step.entry.id }
+      const at = change.steps.at(-1)?.entry.happenedAt.latest
+      if (at && (!latest || at > latest.at)) latest = { change, at }
     }
-  if (!latest) return undefined
-  const found = latest
-  const lanes = standing.standings.filter((s) => s.changes.some((c) => c.steps.some((step) => step.entry.id === found.entry))).map((s) => s.fn)
-  return { x: xOf(found.at), at: found.at, lanes, entry: found.entry }
+  const first = latest?.change.steps[0]
+  if (!latest || !first) return undefined
+  const ids = new Set<string>(latest.change.steps.map((step) => step.entry.id))
+  const lanes = standing.standings.filter((s) => s.changes.some((c) => c.steps.some((step) => ids.has(step.entry.id)))).map((s) => s.fn)
+  return { x: xOf(first.entry.happenedAt.earliest ?? first.entry.happenedAt.latest), at: latest.at, lanes, entry: first.entry.id }
 }

@@ -64,11 +64,23 @@ export function SelectField({
 
 /** The one filled button of a view. */
 export function MainButton({ className = '', ...button }: ButtonHTMLAttributes<HTMLButtonElement>) {
-  return <button type="button" className={`bg-verdigris text-on-verdigris min-h-10 rounded-sm px-5 font-bold hover:brightness-110 disabled:opacity-50 ${className}`} {...button} />
+  return (
+    <button
+      type="button"
+      className={`bg-verdigris text-on-verdigris min-h-10 rounded-sm px-5 font-bold whitespace-nowrap hover:brightness-110 disabled:opacity-50 ${className}`}
+      {...button}
+    />
+  )
 }
 
 export function PlainButton({ className = '', ...button }: ButtonHTMLAttributes<HTMLButtonElement>) {
-  return <button type="button" className={`border-line hover:border-verdigris min-h-9 rounded-sm border px-3 font-bold disabled:opacity-50 ${className}`} {...button} />
+  return (
+    <button
+      type="button"
+      className={`border-line hover:border-verdigris min-h-9 rounded-sm border px-3 font-bold whitespace-nowrap disabled:opacity-50 ${className}`}
+      {...button}
+    />
+  )
 }
 
 export function Act({ className = '', ...button }: ButtonHTMLAttributes<HTMLButtonElement>) {

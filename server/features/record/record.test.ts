@@ -1,5 +1,5 @@
 import { spawn } from 'node:child_process'
-import { mkdtemp } from 'node:fs/promises'
+import { mkdtemp, readFile } from 'node:fs/promises'
 import os from 'node:os'
 import path from 'node:path'
 import Ajv2020 from 'ajv/dist/2020.js'
@@ -39,6 +39,10 @@ describe('a machine’s record', () => {
     expect(validate(record) ? [] : validate.errors).toEqual([])
     expect(validate({ ...record, version: 2 })).toBe(false)
     expect(validate({ ...record, entries: [{ ...record.entries[0], seq: 'one' }] })).toBe(false)
+  })
+
+  it('has its schema published as it is', async () => {
+    expect(JSON.parse(await readFile('docs/formats/record.schema.json', 'utf8'))).toEqual(JSON.parse(JSON.stringify(recordJsonSchema())))
   })
 
   it('leaves the other machine, rights and accounts at home', () => {

@@ -107,7 +107,7 @@ export function ClosingSlip({ view, onClose }: { view: EpisodeView; onClose: () 
           label="Next step, handed on"
           hint={view.questions.length ? `Handed on with it: ${view.questions.map((q) => q.words).join(' · ')}` : 'Say “nothing” if nothing comes next.'}
           required
-          autoFocus
+          autoFocus={unmet.length <= 1}
           value={next}
           onChange={(e) => setNext(e.target.value)}
         />

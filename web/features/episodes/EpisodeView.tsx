@@ -128,8 +128,9 @@ function Working({ view }: { view: EpisodeView }) {
         <section aria-label="Episode" className={`border-hair flex min-h-0 flex-col border-x ${side ? 'max-lg:hidden' : ''}`}>
           <h2 className="font-display text-18 bg-sheet px-3 pt-2.5 pb-1.5 font-semibold">{`Episode ${episode.number}, ${short(episode.opened)}: ${episode.title}`}</h2>
           <Sheet view={view} waiting={waiting} />
-          {slip && <div className="bg-next max-h-[60%] shrink-0 overflow-auto px-3">{slip}</div>}
-          {closed ? (
+          {slip ? (
+            <div className="bg-next border-verdigris max-h-[72%] shrink-0 overflow-auto border-t-[3px] px-3">{slip}</div>
+          ) : closed ? (
             <p className="bg-next border-hair border-t p-3">
               Closed. {episode.next && `Next: ${episode.next}.`}{' '}
               <Link className="act" to={`/machines/${view.machine}`}>

@@ -56,7 +56,9 @@ export function View() {
             ].map(([name, value]) => (
               <div key={name} className="border-hair flex justify-between gap-3 border-b py-1">
                 <dt className="text-quiet">{name}</dt>
-                <dd className={value ? 'num' : 'text-quiet'}>{value ?? 'not recorded'}</dd>
+                <dd className={value ? (name === 'Tag' || name === 'Marking' || name === 'Date code' ? 'num text-right' : 'text-right') : 'text-quiet'}>
+                  {value ?? 'not recorded'}
+                </dd>
               </div>
             ))}
           </dl>

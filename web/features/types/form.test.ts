@@ -18,6 +18,13 @@ describe('the type sheet’s form', () => {
     expect(bad({ functions: [{ name: 'a' }, { name: 'A' }] })).toEqual(['Two functions have one name.'])
     expect(bad({ functions: [{ name: 'a', dependsOn: ['M1'] }] })).toEqual(['a depends on M1, which is no position of this sheet.'])
     expect(bad({ positions: [{ designator: 'U1', accepts: 'x', on: 'card' }] })).toEqual(['U1 sits on card, which is no assembly of this sheet.'])
-    expect(bad({ positions: [{ designator: 'a', accepts: 'x', assembly: true, on: 'b' }, { designator: 'b', accepts: 'x', assembly: true, on: 'a' }] })?.[0]).toMatch(/sits on itself/)
+    expect(
+      bad({
+        positions: [
+          { designator: 'a', accepts: 'x', assembly: true, on: 'b' },
+          { designator: 'b', accepts: 'x', assembly: true, on: 'a' },
+        ],
+      })?.[0],
+    ).toMatch(/sits on itself/)
   })
 })
