@@ -130,6 +130,7 @@ test('everything works by keyboard: sign in, find, open, write, close', async ({
   await page.keyboard.press('/')
   await page.keyboard.type('signal bell')
   await page.keyboard.press('Enter')
+  await expect(page.getByRole('row')).toHaveCount(2)
   await expect(page.getByRole('row').filter({ hasText: 'Signal bell' })).toBeVisible()
   await page.getByRole('grid').focus()
   await page.keyboard.press('Enter')

@@ -4,6 +4,28 @@ import { z, ZodError } from 'zod'
 import type { Problem, ProblemType } from '#api/problems.ts'
 import type { Logger } from 'pino'
 
+/** What the schemas' own messages say to a volunteer, where the shape gives no sentence of its own. */
+z.config({
+  customError: (issue) => {
+    switch (issue.code) {
+      case 'too_big':
+        return issue.origin === 'string' ? `At most ${String(issue.maximum)} characters.` : issue.origin === 'array' ? `At most ${String(issue.maximum)} of them.` : `At most ${String(issue.maximum)}.`
+      case 'too_small':
+        return issue.origin === 'string' ? 'This must not be empty.' : issue.origin === 'array' ? `At least ${String(issue.minimum)} of them.` : `At least ${String(issue.minimum)}.`
+      case 'invalid_type':
+        return issue.input === undefined ? 'This is missing.' : 'This is of the wrong kind.'
+      case 'invalid_value':
+        return `This is none of: ${issue.values.map(String).join(', ')}.`
+      case 'unrecognized_keys':
+        return `Not known here: ${issue.keys.join(', ')}.`
+      case 'invalid_union':
+        return 'This has none of the shapes that are known here.'
+      default:
+        return undefined
+    }
+  },
+})
+
 const titles: Readonly<Record<ProblemType, readonly [status: number, title: string]>> = {
   invalid: [400, 'Something in it cannot be read'],
   'not-signed-in': [401, 'Not signed in'],

@@ -22,7 +22,7 @@ export function Hours({ now }: { now: number }) {
       {[8, 10, 12, 14, 16, 18, 20, 22].map((hour) => {
         const x = (hour - first) / (last - first)
         return (
-          <span key={hour} className="absolute -translate-x-1/2" style={{ left: `${x * 100}%`, opacity: Math.abs(x - at) < 0.09 ? 0 : 1 }}>
+          <span key={hour} className="absolute -translate-x-1/2" style={{ left: `${x * 100}%`, opacity: Math.abs(x - at) < 0.11 ? 0 : 1 }}>
             {String(hour).padStart(2, '0')}
           </span>
         )

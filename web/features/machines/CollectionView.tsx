@@ -60,7 +60,7 @@ export function View() {
   const [cursor, setCursor] = useState(0)
   const scroller = useRef<HTMLDivElement>(null)
   const search = new URLSearchParams([...(q ? [['q', q]] : []), ...filters.map((f) => ['filter', f])] as [string, string][]).toString()
-  const { data, fetchNextPage, hasNextPage, isFetching } = useInfiniteQuery({
+  const { data, fetchNextPage, hasNextPage, isFetching, isPlaceholderData } = useInfiniteQuery({
     queryKey: ['machines', search],
     queryFn: ({ pageParam }) => get<MachineList>(`/machines?${search}${pageParam ? `&cursor=${pageParam}` : ''}`),
     initialPageParam: '',
@@ -91,7 +91,7 @@ export function View() {
   const total = data?.pages[0]?.total ?? 0
   const width = columns.reduce((sum, c) => sum + (c.size ?? 120), 0)
   return (
-    <main className="flex min-h-0 flex-1 flex-col gap-3 p-4 pb-0">
+    <main className="flex h-[calc(100vh-44px)] flex-col gap-3 p-4 pb-0">
       <div className="flex items-end justify-between gap-6">
         <div>
           <h1 className="font-display text-24 font-semibold">{me.role === 'guest' ? 'What you may see' : 'Collection'}</h1>
@@ -140,7 +140,6 @@ export function View() {
           aria-rowcount={total}
           aria-activedescendant={rows[cursor] ? `row-${cursor}` : undefined}
           className="group/grid bg-sheet min-h-0 flex-1 overflow-auto rounded-t-sm"
-          style={{ height: 'calc(100vh - 220px)' }}
           onKeyDown={(event) => {
             const steps: Readonly<Record<string, number>> = {
               ArrowDown: cursor + 1,
@@ -154,7 +153,8 @@ export function View() {
             if (to !== undefined) {
               event.preventDefault()
               move(to)
-            } else if (event.key === 'Enter' && rows[cursor]) void navigate(`/machines/${rows[cursor].original.id}`)
+            } // While the list is still the one of the filter before, Enter would open a machine that nobody asked for.
+            else if (event.key === 'Enter' && rows[cursor] && !isPlaceholderData) void navigate(`/machines/${rows[cursor].original.id}`)
           }}
         >
           <div style={{ width: '100%', minWidth: width }}>
