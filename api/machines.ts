@@ -1,6 +1,7 @@
 /** Reading machines: lists, one machine at any time, its record as a file. */
 import { z } from 'zod'
 import { instantSchema } from '#core/quantity/time.ts'
+import type { PartLifeRow, PartView } from '#core/views/parts.ts'
 import type { MachineSummary } from '#core/views/summary.ts'
 import { listFilters } from './filters.ts'
 
@@ -46,20 +47,7 @@ export interface BenchAnswer {
   readonly now: string
 }
 
-export interface PartRow {
-  readonly id: string
-  readonly label: string
-  readonly tag?: string | undefined
-  readonly partKind?: string | undefined
-  readonly place: string
-  readonly holder: 'machine' | 'tray' | 'store' | 'party' | 'gone' | 'kept' | 'rig'
-  readonly machine?: string | undefined
-  readonly since?: string | undefined
-  readonly health: string
-  readonly origin?: string | undefined
-  readonly from?: string | undefined
-  readonly loan?: { readonly home: string; readonly due?: string | undefined; readonly since: string } | undefined
-}
+export type PartRow = PartView
 export interface PartsAnswer {
   readonly parts: readonly PartRow[]
   readonly total: number
@@ -70,7 +58,7 @@ export interface PartLife extends PartRow {
   readonly attributes: Readonly<Record<string, string>>
   readonly marking?: string | undefined
   readonly dateCode?: string | undefined
-  readonly life: readonly { readonly at: string; readonly what: string; readonly who?: string | undefined; readonly entry: string }[]
+  readonly life: readonly PartLifeRow[]
 }
 export interface TypeRow {
   readonly id: string

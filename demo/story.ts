@@ -62,7 +62,7 @@ export class Story {
     let last: Entry | undefined
     for (const e of parsed.entries) {
       if (e.body.kind === 'part' && e.body.what === 'identified' && e.body.tag) this.tags++
-      last = this.tell(e.happenedAt?.latest ?? at, who, e.body, { episode, ...(e.basis ? { basis: e.basis } : {}), ...more })
+      last = this.tell(e.happenedAt?.latest ?? at, who, e.body, { episode, ...(e.basis ? { basis: e.basis } : {}), ...(e.restsOn ? { restsOn: e.restsOn } : {}), ...more })
     }
     if (!last) throw new Error(`the line “${text}” says nothing`)
     return last

@@ -158,6 +158,23 @@ test('7 corrects a mistaken entry: both versions readable, everything derived ag
   await expect(corrected.locator('.line-through').first()).toContainText('pass')
 })
 
+test('7b corrects the wrong part of a swap, and the wrong time', async () => {
+  await write(imke, 'swap IC40 < P-0114 > bag 9')
+  const row = imke.locator('li[id^=entry-]').filter({ hasText: 'P-0114' })
+  await row.hover()
+  await row.getByRole('button', { name: /^Correct/ }).click()
+  await imke.getByLabel(/What it should say/).fill('swap IC40 < P-0115 > bag 9')
+  await expect(imke.getByText('Puts P-0115 74LS374 into IC40')).toBeVisible()
+  await imke.getByLabel('Reason').fill('read the wrong bag')
+  await imke.getByRole('button', { name: 'Correct', exact: true }).click()
+  await expect(imke.locator('li[id^=entry-]').filter({ hasText: 'P-0115' })).toBeVisible()
+  await openMachine(watcher, 'E2099-001')
+  await watcher.getByRole('tab', { name: /^Parts/ }).click()
+  await expect(watcher.getByRole('region', { name: 'Positions' }).getByRole('listitem').filter({ hasText: 'IC40' })).toContainText('P-0115')
+  await watcher.goto(`${new URL(watcher.url()).origin}/parts?q=P-0114`)
+  await expect(watcher.getByRole('row').filter({ hasText: 'P-0114' })).toContainText('drawer 2')
+})
+
 test('keeps what is typed when the connection is lost, and sends it when it is back', async () => {
   await imke.context().setOffline(true)
   await write(imke, 'note written without a connection')

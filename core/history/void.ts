@@ -1,8 +1,8 @@
 /** When a test proves nothing: its gear was unfit, or did not agree with what the function needs. */
-import type { GearId, MachineId } from '#core/ids.ts'
+import type { EntryId, GearId } from '#core/ids.ts'
 import type { SheetFunction } from '#core/type/sheet.ts'
 import type { Statement } from './versions.ts'
-import type { GearState, MachineState, TestRecord, World } from './world.ts'
+import { functionsOf, type GearState, type MachineState, type QuestionState, type TestRecord, type World } from './world.ts'
 
 export type VoidReason =
   | { readonly why: 'gear unfit'; readonly gear: GearId; readonly name: string; readonly said: Statement }
@@ -37,14 +37,6 @@ function covers(said: Statement, gear: GearState, fn: SheetFunction | undefined,
   return need === fn.name || fn.needs.some((n) => n.gearKind === need && n.gearKind === gear.gearKind)
 }
 
-/** Every test, on any machine, that the reason above makes void. */
-export function testsWithGear(world: World, gear: GearId): { machine: MachineId; test: TestRecord }[] {
-  const found: { machine: MachineId; test: TestRecord }[] = []
-  for (const machine of world.machines.values())
-    for (const tests of machine.tests.values()) for (const test of tests) if (test.body.gear.includes(gear)) found.push({ machine: machine.id, test })
-  return found
-}
-
 /** Whether every piece of gear in the test had been proved before it, within the policy's days. */
 export function gearProved(world: World, test: TestRecord): boolean {
   return test.body.gear.every((id) => {
@@ -53,4 +45,23 @@ export function gearProved(world: World, test: TestRecord): boolean {
     const at = test.entry.happenedAt.latest
     return gear.proved.some((p) => p.happenedAt.latest <= at)
   })
+}
+
+/** Tests of a machine that prove nothing, by entry, with the name of the gear. One void function makes the entry doubtful as a ground. */
+export function voidTests(world: World, machine: MachineState): Map<EntryId, string> {
+  const found = new Map<EntryId, string>()
+  const functions = new Map(functionsOf(world, machine).map((f) => [f.name, f]))
+  for (const [name, tests] of machine.tests)
+    for (const test of tests) {
+      const reason = voidReason(world, machine, functions.get(name), test)
+      if (reason) found.set(test.entry.id, reason.name)
+    }
+  return found
+}
+
+/** Questions without an answer, and those whose answer rested on a test that proves nothing: they are open again. */
+export function openQuestions(world: World, machine: MachineState): QuestionState[] {
+  if (machine.questions.length === 0) return []
+  const voids = voidTests(world, machine)
+  return machine.questions.filter((q) => !q.answer || q.answer.restsOn?.some((id) => voids.has(id)) === true)
 }

@@ -5,6 +5,7 @@ import { conclusionsOf } from './attribution.ts'
 import { fold } from './fold.ts'
 import { standingsOf } from './standing.ts'
 import { machineStanding } from './status.ts'
+import { openQuestions } from './void.ts'
 import { numberedId, type Teller } from './teller.ts'
 
 const status = (t: Teller, machine = home) => machineStanding(t.world(), t.world().machines.get(machine)!)
@@ -113,6 +114,9 @@ describe('a test with bad gear', () => {
         { fn: 'bell', result: pass },
       ],
     })
+    const asked = t.told('2026-03-02T10:30:00.000Z', { kind: 'question', what: 'asked', machine: home, words: 'is the receiver dead?' })
+    t.told('2026-03-02T10:40:00.000Z', { kind: 'question', what: 'answered', machine: home, question: asked.id, words: 'yes' }, { restsOn: [failed.id] })
+    expect(openQuestions(t.world(), t.world().machines.get(home)!)).toEqual([])
     const change = t.told(
       '2026-03-02T11:00:00.000Z',
       { kind: 'change', machine: home, target: { sort: 'position', name: 'IC40' }, verb: 'resoldered', reach: 'altered' },
@@ -133,9 +137,11 @@ describe('a test with bad gear', () => {
     expect(
       t
         .world()
-        .line.filter((s) => s.restsOn?.includes(failed.id))
+        .line.filter((s) => s.body.kind === 'change' && s.restsOn?.includes(failed.id))
         .map((s) => s.id),
     ).toEqual([change.id])
+    // What was concluded from it is open again, until somebody answers anew.
+    expect(openQuestions(t.world(), t.world().machines.get(home)!).map((q) => q.words)).toEqual(['is the receiver dead?'])
     // That it was unfit is true from February on, by all we know now.
     const world = fold(t.entries, { now: '2026-05-01T00:00:00.000Z', asOf: '2026-03-03T00:00:00.000Z' })
     expect(standingsOf(world, world.machines.get(home)!).find((s) => s.fn === 'receive')!.word).toBe('void')

@@ -1,5 +1,6 @@
 /** Everything the Episode view shows: the sheet, the tray, what stands in the way, and what the composer may complete. */
 import type { EntryId, MachineId, PartId } from '#core/ids.ts'
+import { openQuestions, voidTests } from '#core/history/void.ts'
 import { machineStanding, openWaits, trayOf } from '#core/history/status.ts'
 import { functionsOf, sheetOf, type World } from '#core/history/world.ts'
 import { contentsOf, contentWord, type ContentWord } from '#core/parts/presence.ts'
@@ -9,7 +10,7 @@ import type { Instant } from '#core/quantity/time.ts'
 import type { SheetFunction, SheetHazard, SheetPosition } from '#core/type/sheet.ts'
 import { asFoundCheck, closingCheck, entriesOf, type CheckReport } from '#core/work/checks.ts'
 import { labelsFor, machineNumber, partLabel, placeLabel, type Labels } from './labels.ts'
-import { bracketsOf, logRow, voidTests, type Bracket, type LogRow } from './rows.ts'
+import { bracketsOf, logRow, type Bracket, type LogRow } from './rows.ts'
 import { functionRow, plateOf, statusView, type FunctionRow, type Plate, type StatusView } from './machine.ts'
 
 export interface SlotContext {
@@ -51,6 +52,9 @@ export interface ComposerContext extends MachineContext {
   readonly hazards: readonly { readonly entry: EntryId; readonly words: string }[]
   readonly gear: readonly { readonly id: string; readonly name: string; readonly gearKind: string; readonly proved: boolean; readonly unfit: boolean }[]
   readonly changed: boolean
+  /** What work and answers of this episode rest on, unless somebody says otherwise: its last failed and its last test. */
+  readonly lastFailed?: EntryId | undefined
+  readonly lastTest?: EntryId | undefined
   readonly asFoundDepth: string
   readonly nextTag: string
 }
@@ -149,7 +153,7 @@ export function episodeView(world: World, id: EntryId, nextTag: string): Episode
       return { id: part, label: partLabel(world, part), where: state?.place?.position ?? 'tray', from: from ? placeLabel(world, from, machine.id) : '' }
     }),
     waits: openWaits(world, machine).map((w) => ({ what: w.what, until: w.until })),
-    questions: machine.questions.filter((q) => !q.answer).map((q) => ({ entry: q.entry.id, words: q.words, at: q.entry.happenedAt.latest })),
+    questions: openQuestions(world, machine).map((q) => ({ entry: q.entry.id, words: q.words, at: q.entry.happenedAt.latest })),
     lastProof: standing.oldestProof ? { at: standing.oldestProof, stand: standing.stand, of: standing.of } : undefined,
     checks: [asFoundCheck(world, machine, episode), closingCheck(world, machine, episode)],
     closedReport: closed?.kind === 'episode' && closed.what === 'closed' ? closed.report : undefined,
@@ -167,10 +171,13 @@ export function episodeView(world: World, id: EntryId, nextTag: string): Episode
       parts,
       fasteners: [...machine.fasteners.values()].map((f) => ({ size: f.size, off: f.off, on: f.on, cups: f.cups })),
       connectionsOff: [...machine.connections.keys()],
-      questions: machine.questions.filter((q) => !q.answer).map((q) => ({ entry: q.entry.id, words: q.words })),
+      questions: openQuestions(world, machine).map((q) => ({ entry: q.entry.id, words: q.words })),
       hazards: machine.hazards.filter((h) => !h.cleared).map((h) => ({ entry: h.entry.id, words: h.words })),
       gear: [...world.gear.values()].map((g) => ({ id: g.id, name: g.name, gearKind: g.gearKind, proved: g.proved.length > 0, unfit: g.unfit.length > 0 })),
       changed: machine.steps.some((s) => s.entry.episode === id && s.reach !== 'outside'),
+      lastFailed: mine.findLast((s) => s.body.kind === 'test' && s.body.results.some((r) => r.result.is === 'fail' || r.result.is === 'partly' || r.result.is === 'intermittent'))
+        ?.id,
+      lastTest: mine.findLast((s) => s.body.kind === 'test')?.id,
       asFoundDepth: asFoundCheck(world, machine, episode).depth ?? 'short',
       nextTag,
     },

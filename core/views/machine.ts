@@ -1,6 +1,7 @@
 /** Everything the Machine view shows, computed from the folded world. */
 import type { EntryId, MachineId } from '#core/ids.ts'
 import type { TestResult } from '#core/history/kinds.ts'
+import { openQuestions, voidTests } from '#core/history/void.ts'
 import { machineStanding, openEpisode, openWaits, trayOf, type MachineStanding, type WorkingStatus } from '#core/history/status.ts'
 import type { Standing, StandingWord } from '#core/history/standing.ts'
 import { sheetOf, type MachineState, type World } from '#core/history/world.ts'
@@ -11,7 +12,7 @@ import type { SheetHazard } from '#core/type/sheet.ts'
 import { policies, policyOf } from '#core/work/policy.ts'
 import { labelsFor, machineNumber, partLabel, placeLabel, type Labels } from './labels.ts'
 import { lifelineOf, type Lifeline } from './lifeline.ts'
-import { changeSummary, logRow, voidTests, type ChangeSummary, type LogRow } from './rows.ts'
+import { changeSummary, logRow, type ChangeSummary, type LogRow } from './rows.ts'
 
 export interface Plate {
   readonly name: string
@@ -186,7 +187,7 @@ export function statusView(world: World, machine: MachineState, standing: Machin
     lastTest: tested.at(-1),
     notRun:
       policy?.body.kind === 'rule' && policy.body.what === 'policy' && policy.body.option === 'not run'
-        ? { reason: policy.body.reason, at: policy.happenedAt.latest, by: policy.doneBy }
+        ? { reason: policy.body.reason, at: policy.happenedAt.latest, by: policy.doneBy ? world.parties.get(policy.doneBy)?.name : undefined }
         : undefined,
   }
 }
@@ -249,7 +250,7 @@ export function todoRows(world: World, machine: MachineState, standing: MachineS
   for (const s of standing.standings)
     if (s.word === 'retest' || s.word === 'void') rows.push({ what: 'test again', words: s.fn, at: s.test?.entry.happenedAt.latest ?? s.voided?.test.entry.happenedAt.latest })
   for (const s of standing.standings) if (s.essential && (s.word === 'untested' || s.word === 'claimed' || s.word === 'blocked')) rows.push({ what: 'test', words: s.fn })
-  for (const q of machine.questions) if (!q.answer) rows.push({ what: 'answer', words: q.words, at: q.entry.happenedAt.latest, entry: q.entry.id })
+  for (const q of openQuestions(world, machine)) rows.push({ what: 'answer', words: q.words, at: q.entry.happenedAt.latest, entry: q.entry.id })
   for (const loan of loanRows(world, machine)) if (!loan.closed) rows.push({ what: 'loan due', words: loan.label, at: loan.due })
   if (last?.next) rows.push({ what: 'next', words: last.next, at: last.lastStep.happenedAt.latest })
   const closed = last?.closed?.body

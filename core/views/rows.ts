@@ -6,8 +6,7 @@ import type { Entry, Basis } from '#core/history/entry.ts'
 import type { Body, Reach, Target } from '#core/history/kinds.ts'
 import type { Refusal } from '#core/history/refusal.ts'
 import type { Statement } from '#core/history/versions.ts'
-import { functionsOf, type MachineState, type World } from '#core/history/world.ts'
-import { voidReason } from '#core/history/void.ts'
+import type { MachineState, World } from '#core/history/world.ts'
 import type { Instant, Interval } from '#core/quantity/time.ts'
 import { partLabel, placeLabel } from './labels.ts'
 
@@ -71,18 +70,6 @@ export function logRow(statement: Statement, voids: ReadonlyMap<string, string>)
     onVoid: statement.restsOn?.some((id) => voids.has(id)) === true,
     voidBy: voids.get(statement.id),
   }
-}
-
-/** Tests of a machine that prove nothing, by entry, with the name of the gear. */
-export function voidTests(world: World, machine: MachineState): Map<string, string> {
-  const found = new Map<string, string>()
-  const functions = new Map(functionsOf(world, machine).map((f) => [f.name, f]))
-  for (const [name, tests] of machine.tests)
-    for (const test of tests) {
-      const reason = voidReason(world, machine, functions.get(name), test)
-      if (reason) found.set(test.entry.id, reason.name)
-    }
-  return found
 }
 
 export interface ChangeSummary {

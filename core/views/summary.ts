@@ -1,5 +1,6 @@
 /** The few facts of a machine that lists need; stored as a projection and rebuilt from entries at will. */
 import type { EntryId, MachineId } from '#core/ids.ts'
+import { openQuestions } from '#core/history/void.ts'
 import { machineStanding, openEpisode, openWaits, trayOf } from '#core/history/status.ts'
 import { sheetOf, type World } from '#core/history/world.ts'
 import type { Instant } from '#core/quantity/time.ts'
@@ -80,7 +81,7 @@ export function machineSummary(world: World, id: MachineId): SummaryOf | undefin
     },
     needs: [
       ...machine.contested.map((c) => ({ kind: 'contested' as const, words: c.body.kind, at: c.happenedAt.latest, entry: c.id })),
-      ...machine.questions.filter((q) => !q.answer).map((q) => ({ kind: 'question' as const, words: q.words, at: q.entry.happenedAt.latest, entry: q.entry.id })),
+      ...openQuestions(world, machine).map((q) => ({ kind: 'question' as const, words: q.words, at: q.entry.happenedAt.latest, entry: q.entry.id })),
     ],
     due: [
       ...deferred.flatMap((d) => (d.until ? [{ kind: 'deferred' as const, words: d.what, at: d.until }] : [])),

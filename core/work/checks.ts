@@ -5,6 +5,7 @@
 import type { EntryId } from '#core/ids.ts'
 import { standingsOf, type Standing } from '#core/history/standing.ts'
 import { openWaits, trayOf } from '#core/history/status.ts'
+import { openQuestions } from '#core/history/void.ts'
 import { positionsOf, type EpisodeState, type MachineState, type World } from '#core/history/world.ts'
 import { machineAround } from '#core/parts/presence.ts'
 import { policyOf } from './policy.ts'
@@ -138,7 +139,7 @@ export function closingCheck(world: World, machine: MachineState, episode: Episo
     answer(
       'next step handed on',
       intent.next.trim() === '' ? 'not met' : 'met',
-      machine.questions.filter((q) => !q.answer).map((q) => q.words),
+      openQuestions(world, machine).map((q) => q.words),
     ),
   ]
   return report('closing', machine, episode, rules)

@@ -92,6 +92,12 @@ const perMachine: { name: string; path: (r: Relation) => string; staff: Record<'
   },
   { name: 'its record', path: (r) => `/api/machines/${machines[r]}/record`, staff: { steward: 200, restorer: 200, volunteer: 403 }, guest: () => 403 },
   { name: 'its episode', path: (r) => `/api/episodes/${episodes[r]}`, staff: { steward: 200, restorer: 200, volunteer: 200 }, guest: () => 403 },
+  {
+    name: 'its episode before an entry',
+    path: (r) => `/api/episodes/${episodes[r]}/context?before=${photos[r]}`,
+    staff: { steward: 200, restorer: 200, volunteer: 200 },
+    guest: () => 403,
+  },
 ]
 
 const houseWide: { path: () => string; least: Role }[] = [

@@ -9,9 +9,17 @@ z.config({
   customError: (issue) => {
     switch (issue.code) {
       case 'too_big':
-        return issue.origin === 'string' ? `At most ${String(issue.maximum)} characters.` : issue.origin === 'array' ? `At most ${String(issue.maximum)} of them.` : `At most ${String(issue.maximum)}.`
+        return issue.origin === 'string'
+          ? `At most ${String(issue.maximum)} characters.`
+          : issue.origin === 'array'
+            ? `At most ${String(issue.maximum)} of them.`
+            : `At most ${String(issue.maximum)}.`
       case 'too_small':
-        return issue.origin === 'string' ? 'This must not be empty.' : issue.origin === 'array' ? `At least ${String(issue.minimum)} of them.` : `At least ${String(issue.minimum)}.`
+        return issue.origin === 'string'
+          ? 'This must not be empty.'
+          : issue.origin === 'array'
+            ? `At least ${String(issue.minimum)} of them.`
+            : `At least ${String(issue.minimum)}.`
       case 'invalid_type':
         return issue.input === undefined ? 'This is missing.' : 'This is of the wrong kind.'
       case 'invalid_value':

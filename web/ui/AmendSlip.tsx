@@ -23,21 +23,19 @@ const fromLocal = (text: string, zone: string): string | undefined => {
 /** Replaces one machine by another in a body that is about one machine; moves are corrected by their lines. */
 const onMachine = (body: Body, machine: string): Body => ('machine' in body && body.machine ? ({ ...body, machine } as Body) : body)
 
-export function AmendSlip({
-  row,
-  reparse,
-  onClose,
-  line,
-}: {
-  row: LogRow
-  /** Reads a new line in place of the old body; undefined where the sheet has no composer. */ reparse?: ((line: string) => { body: Body } | { problem: string }) | undefined
-  line?: string
-  onClose: () => void
-}) {
+/** The line that restates the entry, as the sheet's composer reads it; absent where there is no composer. */
+export interface Restating {
+  readonly line: string
+  readonly setLine: (line: string) => void
+  readonly body?: Body | undefined
+  /** What the line will do, or what is missing in it. */
+  readonly says: string
+}
+
+export function AmendSlip({ row, restating, onClose }: { row: LogRow; restating?: Restating | undefined; onClose: () => void }) {
   const { zone } = useDates()
   const drafts = useDrafts()
   const write = useWrite()
-  const [text, setText] = useState(line ?? '')
   const [time, setTime] = useState(toLocal(row.happenedAt.latest, zone))
   const [number, setNumber] = useState('')
   const [reason, setReason] = useState('')
@@ -74,12 +72,10 @@ export function AmendSlip({
   const correct = async () => {
     setError(undefined)
     let body = row.body
-    if (text.trim()) {
-      const parsed = reparse?.(text)
-      if (!parsed) return
-      if ('problem' in parsed) return setError(parsed.problem)
-      if (parsed.body.kind !== row.body.kind) return setError('A correction stays of the same kind. Take the entry back and write another one.')
-      body = parsed.body
+    if (restating?.line.trim()) {
+      if (!restating.body) return setError(restating.says)
+      if (restating.body.kind !== row.body.kind) return setError('A correction stays of the same kind. Take the entry back and write another one.')
+      body = restating.body
     }
     if (number.trim()) {
       const found = await get<LookedUp>(`/lookup/${encodeURIComponent(number.trim())}`).catch(() => undefined)
@@ -101,16 +97,19 @@ export function AmendSlip({
           void correct()
         }}
       >
-        {reparse && (
+        {restating && (
           <div className="col-span-2 max-sm:col-span-1">
             <TextField
               label="What it should say, as a line (empty: as it is)"
               className="num"
               placeholder="test bell fail"
-              value={text}
+              value={restating.line}
               autoFocus
-              onChange={(e) => setText(e.target.value)}
+              onChange={(e) => restating.setLine(e.target.value)}
             />
+            <p className="text-quiet min-h-5" aria-live="polite">
+              {restating.line.trim() ? restating.says : ''}
+            </p>
           </div>
         )}
         <TextField label="When it happened" type="datetime-local" className="num" value={time} onChange={(e) => setTime(e.target.value)} />

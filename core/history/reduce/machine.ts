@@ -101,7 +101,7 @@ export function reduceHazard(world: WorldDraft, entry: Statement, body: BodyOf<'
 export function reduceQuestion(world: WorldDraft, entry: Statement, body: BodyOf<'question'>) {
   const machine = machineDraft(world, body.machine)
   if (body.what === 'asked') machine.questions.push({ entry, words: body.words })
-  else machine.questions = machine.questions.map((q) => (q.entry.id === body.question && !q.answer ? { ...q, answer: entry } : q))
+  else machine.questions = machine.questions.map((q) => (q.entry.id === body.question ? { ...q, answer: entry } : q))
 }
 
 export function reduceCustody(world: WorldDraft, entry: Statement, body: BodyOf<'custody'>, order: number) {

@@ -74,10 +74,20 @@ export function parseLine(line: string, context: ComposerContext, tools: Compose
     text = timed.rest
     if (text === '') return wrong({ why: 'form', form: 'at 19:02 out IC31 bag 3' })
   }
-  const parsed = parseVerb(text, scene)
+  const parsed = grounded(parseVerb(text, scene), context)
   if (!parsed.ok || (!at && !fromMemory)) return parsed
   if (at && !isPoint(at) && parsed.entries.some((e) => e.body.kind === 'move')) return wrong({ why: 'needs an exact time' })
   return { ...parsed, entries: parsed.entries.map((e) => ({ ...e, ...(at ? { happenedAt: at } : {}), ...(fromMemory ? { basis: 'from memory' as const } : {}) })) }
+}
+
+/** Work rests on the episode's last failed test, an answer on its last test: should that test turn out void, both are told. */
+function grounded(parsed: Parsed, context: ComposerContext): Parsed {
+  if (!parsed.ok) return parsed
+  const entries = parsed.entries.map((e) => {
+    const ground = e.body.kind === 'move' || e.body.kind === 'change' ? context.lastFailed : e.body.kind === 'question' && e.body.what === 'answered' ? context.lastTest : undefined
+    return ground ? { ...e, restsOn: [ground] } : e
+  })
+  return { ...parsed, entries }
 }
 
 function parseVerb(text: string, scene: Scene): Parsed {

@@ -1,5 +1,6 @@
 /** What a typed line becomes: entries to write, what they will do, or what is still missing. Data only; words at the edge. */
 import type { Basis } from '#core/history/entry.ts'
+import type { EntryId } from '#core/ids.ts'
 import type { Body, TestResult } from '#core/history/kinds.ts'
 import type { Refusal } from '#core/history/refusal.ts'
 import type { FitRemark } from '#core/parts/fit.ts'
@@ -36,6 +37,8 @@ export interface ParsedEntry {
   readonly body: Body
   readonly happenedAt?: Interval | undefined
   readonly basis?: Basis | undefined
+  /** The test that this was done or said on the strength of. */
+  readonly restsOn?: readonly EntryId[] | undefined
 }
 
 export type Problem =

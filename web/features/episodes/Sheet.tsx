@@ -1,11 +1,13 @@
 /** The ruled sheet: time · who · what · result, oldest above, and in the margin a bracket from test to test. */
 import { useEffect, useLayoutEffect, useRef, useState } from 'react'
 import { bracketWords } from '#api/words/status.ts'
-import type { EpisodeView } from '#core/views/episode.ts'
-import { parseLine } from '#core/work/composer/index.ts'
-import { problemWords } from '#api/words/composer.ts'
+import { useQuery } from '@tanstack/react-query'
+import type { ComposerContext, EpisodeView } from '#core/views/episode.ts'
+import type { LogRow } from '#core/views/rows.ts'
+import { get } from '#web/app/http.ts'
+import { useParsed } from './useComposer.ts'
+import { effectWords, problemWords } from '#api/words/composer.ts'
 import type { Waiting } from '#web/app/outbox.ts'
-import { newId, nowInstant } from '#web/app/clock.ts'
 import { useDates } from '#web/app/session.tsx'
 import { AmendSlip, SettleSlip } from '#web/ui/AmendSlip.tsx'
 import { LogLine, useEntryWords } from '#web/ui/LogLine.tsx'
@@ -46,7 +48,7 @@ function placeBrackets(view: EpisodeView, list: HTMLElement, margin: HTMLElement
 }
 
 export function Sheet({ view, waiting }: { view: EpisodeView; waiting: readonly Waiting[] }) {
-  const { when, zone, clock } = useDates()
+  const { when, clock } = useDates()
   const list = useRef<HTMLOListElement>(null)
   const margin = useRef<HTMLUListElement>(null)
   const scroller = useRef<HTMLDivElement>(null)
@@ -84,25 +86,7 @@ export function Sheet({ view, waiting }: { view: EpisodeView; waiting: readonly 
               actLabel={row.contested ? 'Settle' : 'Correct'}
             >
               {open === row.id &&
-                (row.contested ? (
-                  <SettleSlip row={row} onClose={() => setOpen(undefined)} />
-                ) : (
-                  <AmendSlip
-                    row={row}
-                    onClose={() => setOpen(undefined)}
-                    reparse={(line) => {
-                      const parsed = parseLine(line, view.context, { now: nowInstant(), zone, newId, lookUp: () => ({}) })
-                      const entry = parsed.ok ? parsed.entries.find((e) => e.body.kind === row.body.kind) : undefined
-                      if (entry) return { body: entry.body }
-                      return {
-                        problem:
-                          !parsed.ok && 'problem' in parsed
-                            ? problemWords(parsed.problem, zone)
-                            : 'A correction stays of the same kind. Take the entry back and write another one.',
-                      }
-                    }}
-                  />
-                ))}
+                (row.contested ? <SettleSlip row={row} onClose={() => setOpen(undefined)} /> : <Restate row={row} view={view} onClose={() => setOpen(undefined)} />)}
             </LogLine>
           ))}
           {waiting.map(({ draft, refused }) => (
@@ -137,4 +121,24 @@ export function Sheet({ view, waiting }: { view: EpisodeView; waiting: readonly 
       </div>
     </div>
   )
+}
+
+/** A correction is read in the light of what was known just before the entry: its slot was still empty then. */
+function Restate({ row, view, onClose }: { row: LogRow; view: EpisodeView; onClose: () => void }) {
+  const { zone, when } = useDates()
+  const [line, setLine] = useState('')
+  const before = useQuery({
+    queryKey: ['episode', view.episode.id, 'before', row.id],
+    queryFn: () => get<ComposerContext>(`/episodes/${view.episode.id}/context?before=${row.id}`),
+  })
+  const { parsed } = useParsed(line, before.data ?? view.context, zone)
+  const entry = parsed.ok ? parsed.entries.find((e) => e.body.kind === row.body.kind) : undefined
+  const says = parsed.ok
+    ? entry
+      ? parsed.effects.map((e) => effectWords(e, when).text).join(' ')
+      : 'A correction stays of the same kind. Take the entry back and write another one.'
+    : 'problem' in parsed
+      ? problemWords(parsed.problem, zone)
+      : 'Looking it up …'
+  return <AmendSlip row={row} onClose={onClose} restating={{ line, setLine, body: entry?.body, says }} />
 }
