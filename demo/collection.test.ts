@@ -2,7 +2,8 @@ import { describe, expect, it } from 'vitest'
 import { conclusionsOf } from '#core/history/attribution.ts'
 import { fold } from '#core/history/fold.ts'
 import { machineStanding } from '#core/history/status.ts'
-import { tellCollection, machines } from './collection.ts'
+import { tellCollection } from './collection.ts'
+import { machines } from './ids.ts'
 
 const now = '2026-11-20T13:40:00.000Z'
 const entries = tellCollection(now)
