@@ -69,7 +69,7 @@ export function View() {
                       {p.tag ? <span className="num font-bold">{p.tag}</span> : <span>{p.label}</span>}
                     </Link>
                   </td>
-                  <td className="px-3">{p.partKind ?? <span className="text-quiet">not said</span>}</td>
+                  <td className="px-3 whitespace-nowrap">{p.partKind ?? <span className="text-quiet">not said</span>}</td>
                   <td className={`px-3 ${p.loan ? 'text-steel font-bold' : ''}`}>
                     {p.machine ? (
                       <Link className="hover:underline" to={`/machines/${p.machine}?show=parts`}>
