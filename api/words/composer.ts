@@ -2,7 +2,7 @@
 import type { Effect, Problem } from '#core/work/composer/index.ts'
 import { clockWords, shortDay } from './dates.ts'
 import { resultWords } from './entries.ts'
-import { count, list, sentence } from './lists.ts'
+import { list, sentence } from './lists.ts'
 import { refusalWords } from './refusals.ts'
 
 interface When {
@@ -130,5 +130,3 @@ export function problemWords(problem: Problem, zone: string): string {
       return `${refusalWords(problem.refusal, { zone, labels: {} })}${problem.overridable ? ' To fit it all the same, end the line with: because …' : ''}`
   }
 }
-
-export { count }

@@ -65,7 +65,9 @@ export function statusSentence(status: StatusView, when: When): string {
     case 'check overdue':
       return sentence(`the last test of ${list(status.because)} is older than the house allows`)
     case 'not run':
-      return status.notRun ? sentence(`by decision${status.notRun.by ? ` of ${status.notRun.by}` : ''}, ${dayWords(status.notRun.at, when.zone)}: ${status.notRun.reason}`) : 'The house does not run it.'
+      return status.notRun
+        ? sentence(`by decision${status.notRun.by ? ` of ${status.notRun.by}` : ''}, ${dayWords(status.notRun.at, when.zone)}: ${status.notRun.reason}`)
+        : 'The house does not run it.'
     case 'working':
       return status.oldestProof ? `Every essential function was tested, and nothing it depends on has been touched since.` : ''
   }

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { allPass, fail, found, home, other, pass, slot, test, twoTerminals } from '#core/testing/terminal.ts'
 import type { Refusal } from '#core/history/refusal.ts'
 import { numberedId, type Teller } from '#core/history/teller.ts'
-import type { EntryId, PartId } from '#core/ids.ts'
+import type { EntryId } from '#core/ids.ts'
 import { episodeView } from '#core/views/episode.ts'
 import { labelsFor } from '#core/views/labels.ts'
 import { machineView } from '#core/views/machine.ts'
@@ -222,5 +222,3 @@ describe('the composer’s words', () => {
     expect(problemWords({ why: 'refused', overridable: true, refusal: { rule: 'rating-below', position: 'C12', needVolts: 16, hasVolts: 10 } }, when.zone)).toContain('because …')
   })
 })
-
-it('part ids are their own', () => expect(numberedId<PartId>(1)).not.toBe(numberedId<PartId>(2)))

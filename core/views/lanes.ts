@@ -3,7 +3,7 @@ import { dependenciesOf, mayComeAfter, reachesFunction } from '#core/history/cha
 import { isConclusive, type Standing } from '#core/history/standing.ts'
 import { voidReason } from '#core/history/void.ts'
 import { functionsOf, positionsOf, type MachineState, type World } from '#core/history/world.ts'
-import { daysBetween, instantToMs, msToInstant, type Instant } from '#core/quantity/time.ts'
+import { instantToMs, msToInstant, type Instant } from '#core/quantity/time.ts'
 
 export type Height = 'full' | 'half' | 'foot' | 'none'
 export type Fill = 'solid' | 'hollow' | 'dots'
@@ -128,5 +128,3 @@ export function stripOf(lanes: readonly FunctionLane[], now: Instant, months = 2
   }
   return strip
 }
-
-export const lifeDays = (from: Instant, to: Instant): number => Math.max(0, daysBetween(from, to))

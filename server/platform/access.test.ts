@@ -230,5 +230,3 @@ describe('the live stream', () => {
   })
   it('is closed to nobody', async () => expect((await fetch(`${house.running.address}/api/live`)).status).toBe(401))
 })
-
-it('gear that no entry names has its own id', () => expect((v7() as GearId).length).toBe(36))

@@ -1,6 +1,6 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { v7 } from 'uuid'
-import type { EntryId, MachineId, PartId } from '#core/ids.ts'
+import type { MachineId, PartId } from '#core/ids.ts'
 import { found, slot } from '#core/testing/terminal.ts'
 import { rows } from '../../db/connection.ts'
 import { nowInstant } from '../../platform/clock.ts'
@@ -199,5 +199,3 @@ describe('projections', () => {
     expect(new Set(seqs.map((s) => s.seq)).size).toBe(seqs.length)
   })
 })
-
-it('makes ids of its own kind', () => expect((v7() as EntryId).length).toBe(36))

@@ -11,7 +11,7 @@ import { recordJsonSchema } from '#core/formats/record-schema.ts'
 import type { EntryId, MachineId } from '#core/ids.ts'
 import { pointAt } from '#core/quantity/time.ts'
 import { rows } from '../../db/connection.ts'
-import { ago, draft, password, send, startHouse, testDatabase, twoMachines, type Agent, type TestHouse } from '../../testing/house.ts'
+import { ago, draft, password, send, startHouse, twoMachines, type Agent, type TestHouse } from '../../testing/house.ts'
 
 describe('a machine’s record', () => {
   let from: TestHouse
@@ -121,10 +121,4 @@ describe('a server that is killed while it writes', () => {
     expect(stored.every((s) => Number(s.subjects) > 0)).toBe(true)
     await db.close()
   }, 90_000)
-
-  it('leaves test databases behind it no more than once', async () => {
-    const { url, drop } = await testDatabase()
-    expect(url).toMatch(/^postgres:/)
-    await drop()
-  })
 })
