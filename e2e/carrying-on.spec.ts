@@ -154,7 +154,7 @@ test('everything works by keyboard: sign in, find, open, write, close', async ({
 })
 
 test('axe finds nothing serious on any view, in light and dark', async ({ browser }) => {
-  test.setTimeout(180_000)
+  test.setTimeout(480_000)
   for (const scheme of ['light', 'dark'] as const) {
     const context = await browser.newContext({ colorScheme: scheme })
     const page = await context.newPage()
