@@ -1,0 +1,89 @@
+import { describe, expect, it } from 'vitest'
+import { home, person, slot } from '#core/testing/terminal.ts'
+import { numberedId } from './teller.ts'
+import { draftSchema } from './entry.ts'
+import { kinds, schemaOfKind } from './kinds.ts'
+import { subjectsOf } from './subjects.ts'
+
+const id = numberedId(1)
+const at = '2026-03-02T10:00:00.000Z'
+const later = '2026-03-03T10:00:00.000Z'
+
+/** One smallest body of every kind, and the subjects it concerns. */
+const smallest: [body: { kind: string; [key: string]: unknown }, subjects: string[]][] = [
+  [{ kind: 'machine', what: 'registered', machine: home, entryNumber: 'E-1', name: 'x', source: { how: 'found' } }, ['machine']],
+  [{ kind: 'machine', what: 'stated', machine: home, set: {} }, ['machine']],
+  [{ kind: 'machine', what: 'met', machine: home, functions: [], positions: [] }, ['machine']],
+  [{ kind: 'part', what: 'identified', part: id }, ['part']],
+  [{ kind: 'part', what: 'health', part: id, health: 'suspect' }, ['part']],
+  [{ kind: 'part', what: 'content', machine: home, place: slot(home, 'IC1'), content: 'empty' }, ['machine']],
+  [{ kind: 'type', type: id, sheet: { name: 'x' } }, ['type']],
+  [{ kind: 'party', party: person, name: 'x', sort: 'person' }, ['party']],
+  [{ kind: 'gear', what: 'identified', gear: id, name: 'x', gearKind: 'y' }, ['gear']],
+  [{ kind: 'gear', what: 'proved', gear: id }, ['gear']],
+  [{ kind: 'gear', what: 'unfit', gear: id, need: 'x', since: null, because: 'y' }, ['gear']],
+  [{ kind: 'rule', what: 'policy', key: 'run', option: 'not run', reason: '' }, ['house']],
+  [{ kind: 'rule', what: 'policy', key: 'run', option: 'not run', reason: '', machine: home }, ['machine']],
+  [{ kind: 'rule', what: 'authorisation', party: person, authority: 'mains', granted: true }, ['party']],
+  [{ kind: 'rule', what: 'grant', party: person, machine: home, granted: true }, ['party', 'machine']],
+  [{ kind: 'claim', machine: home, claims: [{ says: 'works', words: 'x' }] }, ['machine']],
+  [{ kind: 'test', machine: home, depth: 'full', gear: [id], results: [{ fn: 'x', result: { is: 'pass' } }] }, ['machine', 'gear']],
+  [{ kind: 'move', legs: [{ part: id, from: slot(home, 'IC1'), to: { in: { kind: 'party', id: person } } }] }, ['part', 'machine', 'party']],
+  [{ kind: 'change', machine: home, target: { sort: 'position', name: 'x' }, verb: 'y', reach: 'altered' }, ['machine']],
+  [{ kind: 'fastening', machine: home, way: 'off', what: 'lid', count: 6, size: 'M3' }, ['machine']],
+  [{ kind: 'connection', machine: home, connector: 'J1', way: 'off' }, ['machine']],
+  [{ kind: 'power', machine: home, way: 'on' }, ['machine']],
+  [{ kind: 'incident', machine: home, words: 'fell' }, ['machine']],
+  [{ kind: 'hazard', what: 'noted', machine: home, words: 'leak', barsPower: true }, ['machine']],
+  [{ kind: 'hazard', what: 'cleared', machine: home, hazard: id, words: 'dry' }, ['machine']],
+  [{ kind: 'custody', machine: home, to: { in: { kind: 'party', id: person } }, carriage: 'post', purpose: 'loan out' }, ['machine', 'party']],
+  [{ kind: 'question', what: 'asked', machine: home, words: 'x' }, ['machine']],
+  [{ kind: 'question', what: 'answered', machine: home, question: id, words: 'x' }, ['machine']],
+  [{ kind: 'reading', machine: home, point: '5V', read: { value: 5, unit: 'V', asWritten: '5' } }, ['machine']],
+  [{ kind: 'wait', machine: home, what: 'x', until: later }, ['machine']],
+  [{ kind: 'photo', machine: home, file: 'a'.repeat(64), width: 1, height: 1 }, ['machine']],
+  [{ kind: 'note', words: 'x' }, ['house']],
+  [{ kind: 'note', machine: home, words: 'x' }, ['machine']],
+  [{ kind: 'override', machine: home, check: 'closing', rule: 'x', reason: 'y', role: 'steward' }, ['machine']],
+  [{ kind: 'settle', entry: id, outcome: 'happened' }, []],
+  [{ kind: 'withdrawal' }, []],
+  [{ kind: 'episode', what: 'opened', machine: home, title: 'x' }, ['machine']],
+  [{ kind: 'episode', what: 'paused', machine: home, episode: id, lie: '', unplugged: true, next: '' }, ['machine']],
+  [{ kind: 'episode', what: 'resumed', machine: home, episode: id }, ['machine']],
+  [{ kind: 'episode', what: 'closed', machine: home, episode: id, next: 'x', report: [] }, ['machine']],
+]
+
+describe('every kind', () => {
+  it('is in the table below', () => expect(new Set(smallest.map(([body]) => body.kind))).toEqual(new Set(kinds)))
+
+  it.each(smallest.map(([body, subjects]) => [`${body.kind} ${String(body['what'] ?? '')}`, body, subjects] as const))(
+    '%s: taken whole, with its subjects',
+    (_name, body, subjects) => {
+      const parsed = draftSchema.safeParse({ id, v: 1, happenedAt: { earliest: at, latest: at }, basis: 'seen', body })
+      expect(parsed.error?.issues ?? []).toEqual([])
+      expect(subjectsOf({ body: parsed.data!.body }).map((s) => s.kind)).toEqual(subjects)
+    },
+  )
+
+  it.each(smallest.map(([body]) => [`${body.kind} ${String(body['what'] ?? '')}`, body] as const))('%s: refused with a key it does not know', (_name, body) => {
+    expect(schemaOfKind(body.kind)!.safeParse({ ...body, colour: 'red' }).success).toBe(false)
+  })
+
+  it.each(smallest.filter(([body]) => 'machine' in body).map(([body]) => [`${body.kind} ${String(body['what'] ?? '')}`, body] as const))(
+    '%s: refused with a machine that is no id',
+    (_name, body) => {
+      expect(schemaOfKind(body.kind)!.safeParse({ ...body, machine: 'the grey one' }).success).toBe(false)
+    },
+  )
+})
+
+describe('subjects', () => {
+  it('are walked up from trays and assemblies, each once', () => {
+    const tray = { in: { kind: 'tray' as const, id: 'episode' } }
+    const body = { kind: 'move' as const, legs: [{ part: numberedId<never>(2), from: tray, to: slot(home, 'IC1') }] }
+    expect(subjectsOf({ body }, [], (place) => (place.in.kind === 'tray' ? home : undefined)).map((s) => `${s.kind} ${s.id}`)).toEqual([`part ${numberedId(2)}`, `machine ${home}`])
+  })
+  it('take over those of the entry that is amended', () => {
+    expect(subjectsOf({ body: { kind: 'withdrawal' } }, [{ kind: 'machine', id: home }])).toEqual([{ kind: 'machine', id: home }])
+  })
+})
