@@ -29,13 +29,6 @@ function beginnings(s: Story) {
   for (const p of Object.values(people)) s.tell(start, 'ottoline', { kind: 'party', party: p.party, name: p.name, initials: p.initials, sort: p.sort, roles: [...p.roles] })
   for (const { id, sheet } of Object.values(demoSheets)) s.tell(s.at(734, '10:00'), 'rasmus', { kind: 'type', type: id, sheet })
   s.tell(s.at(734, '11:00'), 'ottoline', { kind: 'rule', what: 'policy', key: 'as-found depth', option: 'short', reason: 'Volunteers have one evening a week.' })
-  s.tell(s.at(734, '11:02'), 'ottoline', {
-    kind: 'rule',
-    what: 'policy',
-    key: 'first power',
-    option: 'open first',
-    reason: 'Two leaks were found only after power in the old workshop.',
-  })
   for (const authority of ['switch on', 'mains', 'picture tube', 'lithium'] as const)
     s.tell(s.at(733, '09:00'), 'ottoline', { kind: 'rule', what: 'authorisation', party: people.rasmus.party, authority, granted: true })
   s.tell(s.at(420, '09:00'), 'ottoline', { kind: 'rule', what: 'authorisation', party: people.imke.party, authority: 'switch on', granted: true, until: s.at(-200, '23:00') })

@@ -82,7 +82,7 @@ export function effectWords(effect: Effect, { now, zone }: When): EffectWords {
     case 'stops':
       return say(`stops for today, unplugged; next: ${effect.words || 'not said'}`)
     case 'powers on':
-      return heed('switches it on. First see what stands in the way, at the right')
+      return heed('switches it on. First see the cautions and who is authorised, at the right')
     case 'powers off':
       return say('switches it off')
     case 'bars power':

@@ -69,6 +69,8 @@ export function fold(entries: readonly Entry[], options: FoldOptions): World {
     const statement = kept[order]
     if (statement) reduce(world, statement, order)
   }
+  // A contested amendment is not in force, but it waits for a person as any contested entry does.
+  for (const statement of world.withdrawn) if (statement.became === 'contested' && statement.settledBy === undefined) noteContested(world, statement)
   return world
 }
 

@@ -66,7 +66,14 @@ describe('amendments', () => {
     const { judgement, entry } = t.tell('2026-03-02T10:00:00.000Z', result('bell', pass), correct(said.id))
     expect(judgement).toEqual({ became: 'contested', contest: { rule: 'stale-amendment', seen: null, latest: first.id } })
     expect(word(t, 'bell')).toBe('fails')
+    expect(
+      t
+        .world()
+        .machines.get(home)!
+        .contested.map((c) => c.id),
+    ).toEqual([entry.id])
     t.told('2026-03-05T10:00:00.000Z', { kind: 'settle', entry: entry.id, outcome: 'happened' })
+    expect(t.world().machines.get(home)!.contested).toEqual([])
     expect(word(t, 'bell')).toBe('works')
   })
 

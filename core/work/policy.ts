@@ -23,14 +23,6 @@ export const policies: readonly Policy[] = [
     ],
   },
   {
-    key: 'first power',
-    preset: 'open first',
-    options: [
-      { option: 'power first', speaks: 'The complaint is seen before anything is disturbed.' },
-      { option: 'open first', speaks: 'An unknown machine may leak, rust or be for foreign mains: look inside before it is powered.' },
-    ],
-  },
-  {
     key: 'how long a test stands',
     preset: '730 days',
     options: [
