@@ -1,5 +1,4 @@
 /** The rules of the house: what may import what (docs/architecture.md). */
-const pureLibraries = '^(zod|uuid)$'
 module.exports = {
   forbidden: [
     { name: 'no-cycles', severity: 'error', from: {}, to: { circular: true, viaOnly: { dependencyTypesNot: ['type-only'] } } },
@@ -8,7 +7,7 @@ module.exports = {
       severity: 'error',
       comment: 'core imports core and pure computing libraries only',
       from: { path: '^core/', pathNot: '\\.test\\.ts$' },
-      to: { pathNot: ['^core/', 'node_modules/(zod|uuid)/'], dependencyTypesNot: ['type-only'] },
+      to: { pathNot: ['^core/', 'node_modules/(zod|uuid|papaparse|@types/papaparse)/'], dependencyTypesNot: ['type-only'] },
     },
     { name: 'api-knows-core', severity: 'error', from: { path: '^api/' }, to: { path: '^(server|web|demo|bench|e2e)/' } },
     { name: 'web-never-server', severity: 'error', from: { path: '^web/' }, to: { path: '^(server|demo|bench)/' } },
@@ -27,7 +26,7 @@ module.exports = {
     tsPreCompilationDeps: true,
     tsConfig: { fileName: 'tsconfig.json' },
     doNotFollow: { path: 'node_modules' },
-    exclude: { path: 'node_modules/(?!zod|uuid)' },
+    exclude: { path: 'node_modules/(?!zod|uuid|papaparse)' },
     enhancedResolveOptions: { exportsFields: ['exports'], conditionNames: ['import', 'types', 'node', 'default'] },
   },
 }

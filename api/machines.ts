@@ -29,7 +29,7 @@ export interface BenchAnswer {
     readonly machine: string
     readonly number: string
     readonly name: string
-    readonly kind: 'question' | 'contested' | 'void'
+    readonly kind: 'question' | 'contested' | 'void' | 'entry'
     readonly words: string
     readonly at: string
     readonly entry: string

@@ -2,6 +2,7 @@
 import type { Body, TestResult } from '#core/history/kinds.ts'
 import type { Place } from '#core/parts/place.ts'
 import { clockWords, shortDay } from './dates.ts'
+import { arrivalEntry, conditionEntry } from './surveying.ts'
 import { list } from './lists.ts'
 
 export interface EntryNames {
@@ -144,7 +145,22 @@ export function entryWords(body: Body, names: EntryNames): EntryWords {
     case 'wait':
       return plain(`wait: ${body.what}`, `till ${shortDay(body.until, names.now, names.zone)} ${clockWords(body.until, names.zone)}`)
     case 'photo':
-      return plain(`photograph${body.words ? `: ${body.words}` : ''}`)
+      return plain(`photograph${body.of ? ` of ${body.of === 'other' ? 'something' : body.of}` : ''}${body.zone ? `, ${body.zone}` : ''}${body.words ? `: ${body.words}` : ''}`)
+    case 'finding':
+    case 'survey':
+    case 'grade':
+    case 'pin':
+    case 'pair':
+      return conditionEntry(body, label)
+    case 'evidence':
+    case 'contents':
+    case 'quarantine':
+    case 'receipt':
+    case 'link':
+    case 'value':
+    case 'marking':
+    case 'batch':
+      return arrivalEntry(body, names)
     case 'note':
       return plain(body.words)
     case 'episode':

@@ -1,4 +1,5 @@
 /** The private, mutable form of a world inside one fold. It leaves the fold as a readonly World. */
+import { noArrival, noCondition, type ArrivalState, type ConditionState } from '#core/condition/state.ts'
 import type { MachineId, PartId } from '#core/ids.ts'
 import { partAsFound } from '#core/ids.ts'
 import { inAssembly, inMachine, type Place } from '#core/parts/place.ts'
@@ -6,6 +7,8 @@ import { functionsOf, positionsOf, type MachineState, type PartState, type World
 import type { Statement } from './versions.ts'
 
 type Unlocked<T> = T extends ReadonlyMap<infer K, infer V> ? Map<K, V> : T extends readonly (infer V)[] ? V[] : T
+export type ConditionDraft = { -readonly [K in keyof ConditionState]: Unlocked<ConditionState[K]> }
+export type ArrivalDraft = { -readonly [K in keyof ArrivalState]: Unlocked<ArrivalState[K]> }
 export type MachineDraft = { -readonly [K in keyof MachineState]: Unlocked<MachineState[K]> }
 export type PartDraft = { -readonly [K in keyof PartState]: Unlocked<PartState[K]> }
 
@@ -69,10 +72,28 @@ export function machineDraft(world: WorldDraft, id: MachineId): MachineDraft {
       overrides: [],
       policies: new Map(),
       contested: [],
+      aliases: [],
+      marks: [],
+      condition: noCondition,
+      arrival: noArrival,
     }
     world.machines.set(id, machine)
   }
   return machine
+}
+
+/** The machine's condition, made its own at the first entry that speaks of it. */
+export function conditionDraft(world: WorldDraft, id: MachineId): ConditionDraft {
+  const machine = machineDraft(world, id)
+  if (machine.condition === noCondition) machine.condition = { findings: [], surveys: [], gradesSet: [], photos: [], pins: [], pairs: [] }
+  return machine.condition as ConditionDraft
+}
+
+export function arrivalDraft(world: WorldDraft, id: MachineId): ArrivalDraft {
+  const machine = machineDraft(world, id)
+  if (machine.arrival === noArrival)
+    machine.arrival = { evidence: [], noEvidence: [], contents: [], quarantine: [], receipts: [], links: [], values: [], markings: [], batches: [] }
+  return machine.arrival as ArrivalDraft
 }
 
 export function partDraft(world: WorldDraft, id: PartId): PartDraft {

@@ -2,6 +2,8 @@
 import { sortKey, type Instant } from '#core/quantity/time.ts'
 import { emptyDraft, machineDraft, type WorldDraft } from './draft.ts'
 import type { Entry } from './entry.ts'
+import { reduceBatch, reduceEvidence, reduceKept } from './reduce/arrival.ts'
+import { reduceFinding, reduceGrade, reducePair, reducePhoto, reducePin, reduceSurvey } from './reduce/condition.ts'
 import { reduceGear, reduceParty, reduceRule, reduceType } from './reduce/house.ts'
 import {
   reduceChange,
@@ -124,7 +126,29 @@ function reduce(world: WorldDraft, entry: Statement, order: number): void {
     case 'override':
       machineDraft(world, body.machine).overrides.push(entry)
       return
+    case 'finding':
+      return reduceFinding(world, entry, body)
+    case 'survey':
+      return reduceSurvey(world, entry, body)
+    case 'grade':
+      return reduceGrade(world, entry, body)
     case 'photo':
+      return reducePhoto(world, entry, body)
+    case 'pin':
+      return reducePin(world, entry, body)
+    case 'pair':
+      return reducePair(world, entry, body)
+    case 'evidence':
+      return reduceEvidence(world, entry, body)
+    case 'contents':
+    case 'quarantine':
+    case 'receipt':
+    case 'link':
+    case 'value':
+    case 'marking':
+      return reduceKept(world, entry, body)
+    case 'batch':
+      return reduceBatch(world, entry, body.machines)
     case 'note':
     case 'settle':
     case 'withdrawal':

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { home, person, slot } from '#core/testing/terminal.ts'
+import { home, other, person, slot } from '#core/testing/terminal.ts'
 import { numberedId } from './teller.ts'
 import { draftSchema } from './entry.ts'
 import { kinds, schemaOfKind } from './kinds.ts'
@@ -42,6 +42,31 @@ const smallest: [body: { kind: string; [key: string]: unknown }, subjects: strin
   [{ kind: 'reading', machine: home, point: '5V', read: { value: 5, unit: 'V', asWritten: '5' } }, ['machine']],
   [{ kind: 'wait', machine: home, what: 'x', until: later }, ['machine']],
   [{ kind: 'photo', machine: home, file: 'a'.repeat(64), width: 1, height: 1 }, ['machine']],
+  [{ kind: 'pin', machine: home, photo: id, x: 0.5, y: 0.5, position: 'IC1' }, ['machine']],
+  [{ kind: 'pair', machine: home, before: id, after: id }, ['machine']],
+  [{ kind: 'finding', what: 'noted', machine: home, zone: 'lid', sort: 'rust', severity: 'trace', activity: 'not judged' }, ['machine']],
+  [{ kind: 'finding', what: 'seen again', machine: home, finding: id, change: 'worse' }, ['machine']],
+  [{ kind: 'finding', what: 'treated', machine: home, finding: id, words: 'x' }, ['machine']],
+  [{ kind: 'finding', what: 'judged', machine: home, finding: id, verdict: 'confirmed', words: 'x' }, ['machine']],
+  [{ kind: 'finding', what: 'taken over', machine: home, finding: id }, ['machine']],
+  [{ kind: 'survey', what: 'begun', machine: home }, ['machine']],
+  [{ kind: 'survey', what: 'looked', machine: home, survey: id, zone: 'lid', is: 'nothing to note' }, ['machine']],
+  [{ kind: 'survey', what: 'ended', machine: home, survey: id }, ['machine']],
+  [{ kind: 'grade', what: 'set', machine: home, grade: 2, reason: 'x' }, ['machine']],
+  [{ kind: 'grade', what: 'taken back', machine: home }, ['machine']],
+  [{ kind: 'grade', what: 'priority', machine: home, urgency: 'now', who: person, words: '' }, ['machine', 'party']],
+  [{ kind: 'evidence', what: 'noted', machine: home, sort: 'label', where: 'base' }, ['machine']],
+  [{ kind: 'evidence', what: 'none', machine: home, sort: 'label' }, ['machine']],
+  [{ kind: 'evidence', what: 'gone', machine: home, evidence: id, how: 'broken' }, ['machine']],
+  [{ kind: 'contents', what: 'copied', machine: home, medium: 'ROM', checksum: 'sum 1A2B', readTwice: true }, ['machine']],
+  [{ kind: 'contents', what: 'not copied', machine: home, medium: 'tape', because: 'x' }, ['machine']],
+  [{ kind: 'quarantine', way: 'in', machine: home, place: 'shed' }, ['machine']],
+  [{ kind: 'quarantine', way: 'out', machine: home, seen: { pests: 'none seen', mould: 'none seen', leaks: 'not looked' } }, ['machine']],
+  [{ kind: 'receipt', machine: home, to: person, items: ['a lead'], terms: '' }, ['machine', 'party']],
+  [{ kind: 'link', machine: home, sort: 'made', when: '1984', who: person }, ['machine', 'party']],
+  [{ kind: 'value', machine: home, sort: 'market', amount: { minor: 1, currency: 'EUR' } }, ['machine']],
+  [{ kind: 'marking', machine: home, lines: [{ text: '74LS374N 8423' }] }, ['machine']],
+  [{ kind: 'batch', name: 'x', machines: [home, other] }, ['machine', 'machine']],
   [{ kind: 'note', words: 'x' }, ['house']],
   [{ kind: 'note', machine: home, words: 'x' }, ['machine']],
   [{ kind: 'override', machine: home, check: 'closing', rule: 'x', reason: 'y', role: 'steward' }, ['machine']],

@@ -5,11 +5,9 @@ import { placeSchema } from '#core/parts/place.ts'
 import { instantSchema } from '#core/quantity/time.ts'
 import { moneySchema, quantitySchema } from '#core/quantity/quantity.ts'
 import { sheetSchema } from '#core/type/sheet.ts'
-
-const label = z.string().trim().min(1).max(80)
-const words = z.string().trim().min(1).max(2000)
-const someWords = z.string().trim().max(2000)
-const attributes = z.record(z.string().min(1).max(40), z.string().max(80))
+import { batchBody, contentsBody, evidenceBody, linkBody, markingBody, quarantineBody, receiptBody, valueBody } from './bodies/arrival.ts'
+import { findingBody, gradeBody, pairBody, photoBody, pinBody, surveyBody } from './bodies/condition.ts'
+import { attributes, label, someWords, words } from './bodies/words.ts'
 
 export const legalStatuses = ['entered, undecided', 'accessioned', 'long loan in', 'loan in', 'handling collection', 'owner’s', 'parts stock', 'disposed'] as const
 export const purposes = ['undecided', 'working exhibit', 'display', 'reserve', 'parts source', 'study'] as const
@@ -30,6 +28,9 @@ const factsShape = {
   legal: z.enum(legalStatuses).optional(),
   purpose: z.enum(purposes).optional(),
   attributes: attributes.optional(),
+  /** Other names it is known by, and marks moulded, stamped or written on it. */
+  aliases: z.array(label).max(20).optional(),
+  marks: z.array(label).max(40).optional(),
 }
 
 const machineBody = z.discriminatedUnion('what', [
@@ -264,14 +265,20 @@ const kindSchemas = [
     tolerance: z.number().min(0).optional(),
   }),
   z.strictObject({ kind: z.literal('wait'), machine: machineIdSchema, what: label, until: instantSchema, why: someWords.optional() }),
-  z.strictObject({
-    kind: z.literal('photo'),
-    machine: machineIdSchema,
-    file: z.string().regex(/^[0-9a-f]{64}$/, 'A photograph is named by its SHA-256.'),
-    width: z.int().positive(),
-    height: z.int().positive(),
-    words: someWords.optional(),
-  }),
+  photoBody,
+  pinBody,
+  pairBody,
+  findingBody,
+  surveyBody,
+  gradeBody,
+  evidenceBody,
+  contentsBody,
+  quarantineBody,
+  receiptBody,
+  linkBody,
+  valueBody,
+  markingBody,
+  batchBody,
   z.strictObject({ kind: z.literal('note'), machine: machineIdSchema.optional(), words }),
   z.strictObject({ kind: z.literal('override'), machine: machineIdSchema, check: label, rule: label, reason: words, role: label }),
   z.strictObject({ kind: z.literal('settle'), entry: entryIdSchema, outcome: z.enum(['happened', 'did not happen']), words: someWords.optional() }),

@@ -40,6 +40,14 @@ function bodySubjects(body: Body): Subject[] {
       return [{ kind: 'party', id: body.party }, ...machine]
     case 'custody':
       return [...machine, ...ofPlace(body.to)]
+    case 'batch':
+      return body.machines.map((id): Subject => ({ kind: 'machine', id }))
+    case 'receipt':
+      return body.to ? [...machine, { kind: 'party', id: body.to }] : machine
+    case 'link':
+      return body.who ? [...machine, { kind: 'party', id: body.who }] : machine
+    case 'grade':
+      return body.what === 'priority' && body.who ? [...machine, { kind: 'party', id: body.who }] : machine
     case 'note':
       return machine.length ? machine : [{ kind: 'house', id: 'house' }]
     default:

@@ -1,4 +1,5 @@
 /** What the fold leaves behind: the state of everything the given entries speak of. Readonly once the fold is done. */
+import type { ArrivalState, ConditionState } from '#core/condition/state.ts'
 import type { EntryId, GearId, MachineId, PartId, PartyId, TypeId } from '#core/ids.ts'
 import type { Place } from '#core/parts/place.ts'
 import type { Instant } from '#core/quantity/time.ts'
@@ -125,6 +126,10 @@ export interface MachineState {
   readonly overrides: readonly Statement[]
   readonly policies: ReadonlyMap<string, Statement>
   readonly contested: readonly Statement[]
+  readonly aliases: readonly string[]
+  readonly marks: readonly string[]
+  readonly condition: ConditionState
+  readonly arrival: ArrivalState
 }
 
 export interface LegRecord {

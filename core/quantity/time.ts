@@ -122,3 +122,6 @@ export function edtfToInterval(text: string, zone: string, latest: Instant): Int
   const end = day ? zonedToMs(zone, year, month ?? 1, day + 1) : month ? zonedToMs(zone, year, month + 1, 1) : zonedToMs(zone, year + 1, 1, 1)
   return clamp({ earliest: msToInstant(start), latest: msToInstant(end - 1) })
 }
+
+/** Whether a text is one of the EDTF forms that `edtfToInterval` reads. */
+export const isEdtf = (text: string): boolean => text !== '/' && edtfToInterval(text, 'UTC', '9999-12-31T23:59:59.999Z') !== undefined

@@ -11,7 +11,7 @@ const anotherMachine = 'another machine of the house'
 const place = (text: string | undefined, own: string): string | undefined =>
   text === undefined ? undefined : text.includes(' of ') ? anotherMachine : /^(?:tray|kept)/.test(text) || text === own ? text : 'with the house'
 
-const openKinds: ReadonlySet<Body['kind']> = new Set(['test', 'change', 'episode', 'custody', 'hazard', 'photo', 'power', 'connection', 'fastening'])
+const openKinds: ReadonlySet<Body['kind']> = new Set(['test', 'change', 'episode', 'custody', 'hazard', 'photo', 'power', 'connection', 'fastening', 'finding'])
 
 /** Projects a Machine view for a guest. `ownParty` is the guest's own name, which stays readable to them. */
 export function guestView(view: MachineView, ownParty: string): MachineView {
@@ -44,6 +44,10 @@ export function guestView(view: MachineView, ownParty: string): MachineView {
     todo: view.todo.filter((t) => t.what === 'test again' || t.what === 'test'),
     source: undefined,
     price: undefined,
+    photos: view.photos.map((p) => ({ ...p, by: '' })),
+    provenance: { links: 0, gaps: 0 },
+    arrivalOpen: 0,
+    attributes: Object.fromEntries(Object.entries(view.attributes).filter(([key]) => !key.startsWith('none: '))),
     claims: [],
     custody: view.custody.map((c) => ({ ...c, where: c.where === ownParty ? ownParty : 'with the house' })),
     overrides: [],
@@ -61,4 +65,34 @@ function guestBody(body: Body): Body {
   if (body.kind === 'episode' && body.what === 'paused') return { ...body, lie: '', next: '' }
   if (body.kind === 'episode' && body.what === 'closed') return { ...body, next: '', deferred: [], report: [] }
   return body
+}
+
+/** The same view without what it cost or is worth, for roles that do not see prices. */
+export function withoutPrices(view: MachineView): MachineView {
+  const bare = (body: Body): Body =>
+    body.kind === 'machine' && body.what === 'registered' ? { ...body, price: undefined } : body.kind === 'batch' ? { ...body, price: undefined } : body
+  return {
+    ...view,
+    price: undefined,
+    log: view.log.filter((row) => row.body.kind !== 'value').map((row) => ({ ...row, body: bare(row.body), versions: row.versions.map((v) => ({ ...v, body: bare(v.body) })) })),
+  }
+}
+
+/** While a person surveys blind, nothing in the Machine view tells them what others found. */
+export function blindView(view: MachineView, survey: string): MachineView {
+  const foreign = (body: Body): boolean =>
+    body.kind === 'grade' ||
+    body.kind === 'pair' ||
+    (body.kind === 'survey' && body.what !== 'begun' && body.survey !== survey) ||
+    (body.kind === 'finding' && !(body.what === 'noted' && body.survey === survey))
+  const own = new Set<string>(view.log.filter((row) => row.body.kind === 'finding' && !foreign(row.body)).map((row) => row.id))
+  const shown = (finding: string | undefined) => finding === undefined || own.has(finding)
+  return {
+    ...view,
+    condition: { looked: 0, of: view.condition.of, findings: own.size },
+    history: [],
+    pairs: [],
+    photos: view.photos.filter((p) => shown(p.finding)).map((p) => ({ ...p, pins: p.pins.filter((pin) => shown(pin.finding)) })),
+    log: view.log.filter((row) => !foreign(row.body) && !(row.body.kind === 'photo' && !shown(row.body.finding)) && !(row.body.kind === 'pin' && !shown(row.body.finding))),
+  }
 }

@@ -112,6 +112,30 @@ function addBody(world: World, labels: Record<string, string>, body: Body) {
       if (asked?.body.kind === 'question') labels[asked.id] = asked.body.words
       return
     }
+    case 'finding': {
+      const finding = body.what === 'noted' ? undefined : world.machines.get(body.machine)?.condition.findings.find((f) => f.id === body.finding)
+      if (finding) labels[finding.id] = `${finding.noted.sort} on ${finding.noted.zone}`
+      return
+    }
+    case 'pin': {
+      const finding = body.finding ? world.machines.get(body.machine)?.condition.findings.find((f) => f.id === body.finding) : undefined
+      if (finding) labels[finding.id] = `${finding.noted.sort} on ${finding.noted.zone}`
+      return
+    }
+    case 'evidence': {
+      const noted = body.what === 'gone' ? world.machines.get(body.machine)?.arrival.evidence.find((e) => e.entry.id === body.evidence) : undefined
+      if (noted) labels[noted.entry.id] = `${noted.sort}, ${noted.where},`
+      return
+    }
+    case 'receipt':
+      if (body.to) addParty(world, labels, body.to)
+      return
+    case 'link':
+      if (body.who) addParty(world, labels, body.who)
+      return
+    case 'grade':
+      if (body.what === 'priority' && body.who) addParty(world, labels, body.who)
+      return
     case 'hazard': {
       const noted = body.what === 'cleared' ? world.line.find((s) => s.id === body.hazard) : undefined
       if (noted?.body.kind === 'hazard') labels[noted.id] = noted.body.words

@@ -31,6 +31,9 @@ interface Anchor {
   readonly x: number
 }
 
+/** What is written about pictures, markings and the time before it came in takes no room on the axis. */
+const besideTheLine: ReadonlySet<string> = new Set(['link', 'photo', 'pin', 'pair', 'marking'])
+
 const entryPx = 8
 const idlePx = (days: number) => 12 + 10 * Math.log2(Math.max(1, days))
 const clamp = (value: number, low: number, high: number) => Math.min(high, Math.max(low, value))
@@ -38,7 +41,7 @@ const clamp = (value: number, low: number, high: number) => Math.min(high, Math.
 export function lifelineOf(world: World, machine: MachineState, standing: MachineStanding): Lifeline {
   const { now } = world
   const times = world.line
-    .filter((s) => s.about.some((a) => a.kind === 'machine' && a.id === machine.id))
+    .filter((s) => s.about.some((a) => a.kind === 'machine' && a.id === machine.id) && !besideTheLine.has(s.body.kind))
     .map((s) => ({ at: s.happenedAt.earliest ?? s.happenedAt.latest, episode: s.body.kind === 'episode' && s.body.what === 'opened' ? s.id : s.episode }))
     .filter((e) => e.at <= now)
   const { anchors, marks, width, spans } = foldAxis(times, now)

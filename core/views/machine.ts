@@ -1,4 +1,5 @@
 /** Everything the Machine view shows, computed from the folded world. */
+import { conditionAt, gradeHistory, type GradePoint } from '#core/condition/condition.ts'
 import type { EntryId, MachineId } from '#core/ids.ts'
 import type { TestResult } from '#core/history/kinds.ts'
 import { openQuestions, voidTests } from '#core/history/void.ts'
@@ -6,10 +7,13 @@ import { machineStanding, openEpisode, openWaits, trayOf, type MachineStanding, 
 import type { Standing, StandingWord } from '#core/history/standing.ts'
 import { sheetOf, type MachineState, type World } from '#core/history/world.ts'
 import { contentsOf, contentWord, type ContentWord } from '#core/parts/presence.ts'
+import { chainOf } from '#core/provenance/chain.ts'
 import type { Money } from '#core/quantity/quantity.ts'
 import type { Instant } from '#core/quantity/time.ts'
 import type { SheetHazard } from '#core/type/sheet.ts'
 import { policies, policyOf } from '#core/work/policy.ts'
+import { arrivalOpen } from './arrival-open.ts'
+import { photoRows, type PhotoRow } from './photos.ts'
 import { labelsFor, machineNumber, partLabel, placeLabel, type Labels } from './labels.ts'
 import { lifelineOf, type Lifeline } from './lifeline.ts'
 import { changeSummary, logRow, type ChangeSummary, type LogRow } from './rows.ts'
@@ -124,7 +128,14 @@ export interface MachineView {
   readonly custody: readonly { readonly where: string; readonly at: Instant; readonly purpose: string; readonly carriage: string; readonly until?: Instant | undefined }[]
   readonly hazards: readonly { readonly entry: EntryId; readonly words: string; readonly barsPower: boolean; readonly at: Instant; readonly cleared?: Instant | undefined }[]
   readonly overrides: readonly { readonly check: string; readonly rule: string; readonly reason: string; readonly role: string; readonly at: Instant }[]
-  readonly photos: readonly { readonly entry: EntryId; readonly words?: string | undefined; readonly at: Instant }[]
+  readonly photos: readonly PhotoRow[]
+  readonly pairs: readonly { readonly entry: EntryId; readonly before: EntryId; readonly after: EntryId; readonly words?: string | undefined }[]
+  /** The condition grade as it stands, in the fewest figures. */
+  readonly condition: { readonly grade?: number | undefined; readonly looked: number; readonly of: number; readonly findings: number }
+  readonly history: readonly GradePoint[]
+  /** The chain of provenance in the fewest figures. */
+  readonly provenance: { readonly links: number; readonly gaps: number }
+  readonly arrivalOpen: number
   readonly policies: readonly { readonly key: string; readonly option: string; readonly own: boolean; readonly reason?: string | undefined }[]
   readonly attributes: Readonly<Record<string, string>>
   readonly log: readonly LogRow[]
@@ -326,7 +337,12 @@ export function machineView(world: World, id: MachineId): MachineView | undefine
     overrides: machine.overrides.flatMap((o) =>
       o.body.kind === 'override' ? [{ check: o.body.check, rule: o.body.rule, reason: o.body.reason, role: o.body.role, at: o.happenedAt.latest }] : [],
     ),
-    photos: line.flatMap((s) => (s.body.kind === 'photo' && !s.withdrawn ? [{ entry: s.id, words: s.body.words, at: s.happenedAt.latest }] : [])),
+    photos: photoRows(world, machine),
+    pairs: machine.condition.pairs.flatMap((p) => (p.body.kind === 'pair' ? [{ entry: p.id, before: p.body.before, after: p.body.after, words: p.body.words }] : [])),
+    condition: conditionFigures(world, machine),
+    history: gradeHistory(world, machine),
+    provenance: { links: machine.arrival.links.length, gaps: chainOf(machine.arrival.links, 'UTC', world.now, machine.registered.happenedAt.latest).gaps },
+    arrivalOpen: arrivalOpen(machine),
     policies: policies.map((p) => {
       const own = machine.policies.get(p.key)
       return {
@@ -341,6 +357,13 @@ export function machineView(world: World, id: MachineId): MachineView | undefine
     labels: labelsFor(world, line),
     now: world.now,
   }
+}
+
+/** Grade and findings in the fewest figures, for heads and lists. */
+export function conditionFigures(world: World, machine: MachineState): MachineView['condition'] {
+  const { grade, looked, of, zones } = conditionAt(world, machine, world.now)
+  const findings = zones.reduce((n, z) => n + z.findings.filter((f) => !f.look.gone && f.supposed !== 'withdrawn').length, 0)
+  return { grade, looked, of, findings }
 }
 
 /** Parts that came from this machine and are now neither in it nor in its trays. */

@@ -1,11 +1,13 @@
 /** The few facts of a machine that lists need; stored as a projection and rebuilt from entries at will. */
+import { conditionAt } from '#core/condition/condition.ts'
 import type { EntryId, MachineId } from '#core/ids.ts'
 import { openQuestions } from '#core/history/void.ts'
 import { machineStanding, openEpisode, openWaits, trayOf } from '#core/history/status.ts'
 import { sheetOf, type World } from '#core/history/world.ts'
 import type { Instant } from '#core/quantity/time.ts'
+import { arrivalOpen } from './arrival-open.ts'
 import { functionLanes, stripOf, type StripSegment } from './lanes.ts'
-import { machineNumber, partLabel } from './labels.ts'
+import { machineNumber, partLabel, placeLabel } from './labels.ts'
 import { plateOf, statusView, type Plate, type StatusView } from './machine.ts'
 
 export interface MachineSummary {
@@ -30,13 +32,18 @@ export interface MachineSummary {
       }
     | undefined
   /** Things that need a person: questions, contested entries. */
-  readonly needs: readonly { readonly kind: 'question' | 'contested' | 'void'; readonly words: string; readonly at: Instant; readonly entry: EntryId }[]
+  readonly needs: readonly { readonly kind: 'question' | 'contested' | 'void' | 'entry'; readonly words: string; readonly at: Instant; readonly entry: EntryId }[]
   /** Things put away that fall due: deferred items, loans. */
-  readonly due: readonly { readonly kind: 'deferred' | 'loan' | 'machine away'; readonly words: string; readonly at: Instant }[]
+  readonly due: readonly { readonly kind: 'deferred' | 'loan' | 'machine away' | 'condition' | 'quarantine'; readonly words: string; readonly at: Instant }[]
   readonly onLoan: boolean
   readonly lendsParts: boolean
   readonly needsTest: number
   readonly registeredAt: Instant
+  readonly condition: { readonly grade?: number | undefined; readonly looked: number; readonly of: number }
+  readonly place?: string | undefined
+  readonly quarantine: boolean
+  /** Steps of the guided entry that are still open. */
+  readonly arrivalOpen: number
   readonly words: string
 }
 
@@ -44,6 +51,10 @@ export interface SummaryOf {
   readonly summary: MachineSummary
   /** When it changes by time alone, epoch ms. */ readonly holdsUntilMs?: number | undefined
 }
+
+/** What is written on the parts that are in the machine or kept with it: a marking leads to the machine around it. */
+const partMarkings = (world: World, id: MachineId): string[] =>
+  [...world.parts.values()].flatMap((p) => (p.place && p.place.in.id === id ? [p.marking, p.dateCode, p.tag].filter((text) => text !== undefined) : []))
 
 export function machineSummary(world: World, id: MachineId): SummaryOf | undefined {
   const machine = world.machines.get(id)
@@ -60,6 +71,9 @@ export function machineSummary(world: World, id: MachineId): SummaryOf | undefin
   const lastClosed = machine.episodes.at(-1)?.closed?.body
   const deferred = lastClosed?.kind === 'episode' && lastClosed.what === 'closed' ? lastClosed.deferred : []
   const standings = standing.standings
+  const condition = conditionAt(world, machine, world.now)
+  const priority = machine.condition.priority?.body
+  const quarantine = machine.arrival.quarantine.at(-1)?.body
   const summary: MachineSummary = {
     id,
     plate,
@@ -82,16 +96,27 @@ export function machineSummary(world: World, id: MachineId): SummaryOf | undefin
     needs: [
       ...machine.contested.map((c) => ({ kind: 'contested' as const, words: c.body.kind, at: c.happenedAt.latest, entry: c.id })),
       ...openQuestions(world, machine).map((q) => ({ kind: 'question' as const, words: q.words, at: q.entry.happenedAt.latest, entry: q.entry.id })),
+      ...(arrivalOpen(machine) > 0
+        ? [{ kind: 'entry' as const, words: String(arrivalOpen(machine)), at: machine.registered.happenedAt.latest, entry: machine.registered.id }]
+        : []),
     ],
     due: [
       ...deferred.flatMap((d) => (d.until ? [{ kind: 'deferred' as const, words: d.what, at: d.until }] : [])),
       ...loans.flatMap((l) => (l.due ? [{ kind: 'loan' as const, words: partLabel(world, l.part), at: l.due }] : [])),
+      ...(priority?.kind === 'grade' && priority.what === 'priority' && priority.by && priority.urgency !== 'nothing to do'
+        ? [{ kind: 'condition' as const, words: priority.words || 'condition', at: priority.by }]
+        : []),
+      ...(quarantine?.kind === 'quarantine' && quarantine.way === 'in' && quarantine.until ? [{ kind: 'quarantine' as const, words: quarantine.place, at: quarantine.until }] : []),
       ...(away && custody?.body.kind === 'custody' && custody.body.until ? [{ kind: 'machine away' as const, words: custody.body.purpose, at: custody.body.until }] : []),
     ],
     onLoan: away === true,
     lendsParts: loans.length > 0,
     needsTest: standings.filter((s) => s.word === 'retest' || s.word === 'void').length,
     registeredAt: machine.registered.happenedAt.latest,
+    condition: { grade: condition.grade, looked: condition.looked, of: condition.of },
+    place: custody?.body.kind === 'custody' ? placeLabel(world, custody.body.to, id) : undefined,
+    quarantine: quarantine?.kind === 'quarantine' && quarantine.way === 'in',
+    arrivalOpen: arrivalOpen(machine),
     words: [
       plate.name,
       machineNumber(machine),
@@ -104,6 +129,15 @@ export function machineSummary(world: World, id: MachineId): SummaryOf | undefin
       standing.status,
       machine.purpose,
       machine.legal,
+      ...machine.aliases,
+      ...machine.marks,
+      machine.revision,
+      ...Object.entries(machine.attributes).flatMap(([key, value]) => (key.startsWith('none: ') ? [] : [value])),
+      machine.source?.words,
+      ...machine.claims.map((c) => c.words),
+      ...machine.arrival.markings.flatMap((s) => (s.body.kind === 'marking' ? s.body.lines.map((l) => l.text) : [])),
+      ...machine.arrival.evidence.map((e) => e.says),
+      ...partMarkings(world, id),
     ]
       .filter(Boolean)
       .join(' ')

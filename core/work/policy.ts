@@ -32,6 +32,15 @@ export const policies: readonly Policy[] = [
     ],
   },
   {
+    key: 're-inspection after treatment',
+    preset: '90 days',
+    options: [
+      { option: '30 days', speaks: 'Leaks and rust that mean to come back often do so within weeks; a month catches them early.' },
+      { option: '90 days', speaks: 'A season: one change of damp and heating has passed over the treated place.' },
+      { option: '365 days', speaks: 'A full year of climate; right for slow loss such as plasticiser bleed, and for houses with few hands.' },
+    ],
+  },
+  {
     key: 'run',
     preset: 'to be run',
     options: [

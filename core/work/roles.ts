@@ -12,6 +12,10 @@ export function roleNeeded(body: Body): Role {
   switch (body.kind) {
     case 'rule':
       return body.what === 'policy' && body.machine !== undefined ? 'restorer' : 'steward'
+    case 'grade':
+      return body.what === 'priority' ? 'volunteer' : 'restorer'
+    case 'value':
+      return 'restorer'
     case 'type':
       return 'restorer'
     case 'machine':

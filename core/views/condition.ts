@@ -1,0 +1,347 @@
+/** What the survey board, the grades and the photographs of a machine show: findings as rows, with every look at them. */
+import type { EntryId, MachineId, PartyId } from '#core/ids.ts'
+import { agreementOf, leastPairs, type Kappa } from '#core/condition/agreement.ts'
+import {
+  compareDates,
+  completenessOf,
+  conditionAt,
+  givenZones,
+  gradeHistory,
+  reinspectDaysOf,
+  type Completeness,
+  type FindingDifference,
+  type GradePoint,
+} from '#core/condition/condition.ts'
+import { findingAt, type FindingAt, type Grade, type GradeReason, type Lift, type Supposed } from '#core/condition/grade.ts'
+import { compareSurveys, gradePairs, pairsOf, surveyGrades } from '#core/condition/surveys.ts'
+import type { Activity, Danger, FindingChange, Severity, SurveyState } from '#core/condition/state.ts'
+import type { FindingKind } from '#core/history/bodies/condition.ts'
+import type { MachineState, World } from '#core/history/world.ts'
+import { positionsOf } from '#core/history/world.ts'
+import type { Instant } from '#core/quantity/time.ts'
+import { plateOf, type Plate } from './machine.ts'
+import { named, photoRows, type PhotoRow } from './photos.ts'
+
+export interface FindingRow {
+  readonly id: EntryId
+  readonly sort: FindingKind
+  readonly zone: string
+  readonly place?: string | undefined
+  readonly severity: Severity
+  readonly extentPercent?: number | undefined
+  readonly activity: Activity
+  readonly danger: Danger
+  readonly contained: boolean
+  readonly loaded: boolean
+  readonly gone: boolean
+  readonly supposed: Supposed
+  readonly grade: Grade
+  readonly because: GradeReason
+  readonly lift?: Lift | undefined
+  readonly words?: string | undefined
+  readonly basis: string
+  readonly at: Instant
+  readonly by: string
+  readonly photos: readonly EntryId[]
+  readonly newSince?: { readonly photo: EntryId; readonly at: Instant } | undefined
+  readonly looks: readonly {
+    readonly change: FindingChange
+    readonly at: Instant
+    readonly by: string
+    readonly words?: string | undefined
+    readonly severity: Severity
+    readonly activity: Activity
+    readonly extentPercent?: number | undefined
+  }[]
+}
+
+export interface SetGrade {
+  readonly grade: Grade
+  readonly reason: string
+  readonly at: Instant
+  readonly by: string
+}
+
+export interface ZoneRow {
+  readonly zone: string
+  readonly material: string
+  readonly structural: boolean
+  readonly looked: boolean
+  /** In the survey that is open on this board. */
+  readonly now?: 'nothing to note' | 'has findings' | 'not reached' | undefined
+  readonly notReached?: string | undefined
+  readonly lookedAt?: Instant | undefined
+  readonly derived?: Grade | undefined
+  readonly set?: SetGrade | undefined
+  readonly grade?: Grade | undefined
+  readonly findings: readonly FindingRow[]
+}
+
+export interface SurveyRow {
+  readonly id: EntryId
+  readonly by: string
+  readonly byId?: string | undefined
+  readonly blind: boolean
+  readonly at: Instant
+  readonly ended?: Instant | undefined
+  readonly zones: number
+  readonly findings: number
+  readonly grade?: Grade | undefined
+}
+
+export interface SecondOpinion {
+  readonly first: SurveyRow
+  readonly second: SurveyRow
+  readonly zones: readonly {
+    readonly zone: string
+    readonly first?: Grade | undefined
+    readonly second?: Grade | undefined
+    readonly onlyFirst: readonly FindingRow[]
+    readonly onlySecond: readonly FindingRow[]
+    readonly both: readonly { readonly first: FindingRow; readonly second: FindingRow; readonly differ: readonly string[] }[]
+  }[]
+  readonly pairs: number
+  readonly equal: number
+  readonly kappa?: Kappa | undefined
+  readonly leastPairs: number
+}
+
+export interface ConditionView {
+  readonly machine: MachineId
+  readonly plate: Plate
+  readonly at: Instant
+  readonly grade?: Grade | undefined
+  readonly derived?: Grade | undefined
+  readonly set?: SetGrade | undefined
+  readonly looked: number
+  readonly of: number
+  readonly appearancePercent?: number | undefined
+  readonly completeness?: Completeness | undefined
+  readonly priority?: { readonly urgency: string; readonly by?: Instant | undefined; readonly who?: string | undefined; readonly words: string; readonly at: Instant } | undefined
+  readonly lifts: readonly FindingRow[]
+  readonly zones: readonly ZoneRow[]
+  readonly history: readonly GradePoint[]
+  readonly surveys: readonly SurveyRow[]
+  /** The survey this visitor has under way. */
+  readonly open?: SurveyRow | undefined
+  /** While a person surveys blind, they are shown nothing that others found. */
+  readonly hidden: boolean
+  readonly opinions: readonly SecondOpinion[]
+  readonly compared?:
+    | {
+        readonly from: Instant
+        readonly to: Instant
+        readonly gradeFrom?: Grade | undefined
+        readonly gradeTo?: Grade | undefined
+        readonly findings: readonly {
+          readonly difference: FindingDifference['difference']
+          readonly finding: FindingRow
+          readonly was?: { readonly grade: Grade; readonly extentPercent?: number | undefined; readonly activity: Activity } | undefined
+        }[]
+      }
+    | undefined
+  readonly photos: readonly PhotoRow[]
+  readonly pairs: readonly { readonly entry: EntryId; readonly before: EntryId; readonly after: EntryId; readonly words?: string | undefined }[]
+  readonly positions: readonly string[]
+  readonly reinspectDays: number
+  readonly now: Instant
+}
+
+export interface ConditionAsk {
+  readonly at?: Instant | undefined
+  /** Compares this date with `at`. */
+  readonly from?: Instant | undefined
+  readonly viewer?: PartyId | undefined
+}
+
+/** A survey that a person has begun and not ended; a blind one first. */
+export const openSurvey = (machine: MachineState, viewer: string | undefined): SurveyState | undefined => {
+  const mine = machine.condition.surveys.filter((s) => !s.ended && s.by !== undefined && s.by === viewer)
+  return mine.find((s) => s.blind) ?? mine.at(-1)
+}
+
+function findingRow(world: World, machine: MachineState, f: FindingAt): FindingRow {
+  const { finding, look } = f
+  const { noted } = finding
+  const since = noted.newSince ? machine.condition.photos.find((p) => p.id === noted.newSince) : undefined
+  return {
+    id: finding.id,
+    sort: noted.sort,
+    zone: noted.zone,
+    place: noted.place,
+    severity: look.severity,
+    extentPercent: look.extentPercent,
+    activity: look.activity,
+    danger: look.danger,
+    contained: look.contained,
+    loaded: noted.loaded,
+    gone: look.gone,
+    supposed: f.supposed,
+    grade: f.grade,
+    because: f.because,
+    lift: f.lift,
+    words: noted.words,
+    basis: finding.said.basis,
+    at: finding.said.happenedAt.latest,
+    by: named(world, finding.said.doneBy),
+    photos: machine.condition.photos.flatMap((p) => (p.body.kind === 'photo' && p.body.finding === finding.id ? [p.id] : [])),
+    newSince: since && { photo: since.id, at: since.happenedAt.latest },
+    looks: finding.looks.map((l) => ({
+      change: l.change,
+      at: l.at,
+      by: named(world, l.entry.doneBy),
+      words: l.words,
+      severity: l.severity,
+      activity: l.activity,
+      extentPercent: l.extentPercent,
+    })),
+  }
+}
+
+function surveyRow(world: World, machine: MachineState, survey: SurveyState): SurveyRow {
+  const grades = surveyGrades(world, machine, survey)
+  const worst = [...grades.values()].reduce<Grade | undefined>((a, b) => (a === undefined || b.grade > a ? b.grade : a), undefined)
+  return {
+    id: survey.id,
+    by: named(world, survey.by),
+    byId: survey.by,
+    blind: survey.blind,
+    at: survey.begun.happenedAt.latest,
+    ended: survey.ended?.happenedAt.latest,
+    zones: grades.size,
+    findings: machine.condition.findings.filter((f) => f.noted.survey === survey.id).length,
+    grade: worst,
+  }
+}
+
+const setGrade = (world: World, set: { grade: Grade; reason: string; at: Instant; by?: string | undefined } | undefined): SetGrade | undefined =>
+  set && { ...set, by: named(world, set.by) }
+
+export function conditionView(world: World, id: MachineId, ask: ConditionAsk = {}): ConditionView | undefined {
+  const machine = world.machines.get(id)
+  if (!machine?.registered) return undefined
+  const at = ask.at ?? world.now
+  const open = openSurvey(machine, ask.viewer)
+  const photos = photoRows(world, machine)
+  const base = {
+    machine: id,
+    plate: plateOf(world, machine),
+    at,
+    open: open && surveyRow(world, machine, open),
+    positions: positionsOf(world, machine).map((p) => p.designator),
+    reinspectDays: reinspectDaysOf(world, machine),
+    now: world.now,
+  }
+  if (open?.blind) return { ...base, ...blindBoard(world, machine, open, photos) }
+  const condition = conditionAt(world, machine, at)
+  const row = (f: FindingAt) => findingRow(world, machine, f)
+  const lookedIn = (zone: string) => open?.looked.findLast((l) => l.zone === zone)?.is
+  const priority = machine.condition.priority
+  return {
+    ...base,
+    grade: condition.grade,
+    derived: condition.derived,
+    set: setGrade(world, condition.set),
+    looked: condition.looked,
+    of: condition.of,
+    appearancePercent: condition.appearancePercent,
+    completeness: completenessOf(world, machine),
+    priority:
+      priority?.body.kind === 'grade' && priority.body.what === 'priority'
+        ? {
+            urgency: priority.body.urgency,
+            by: priority.body.by,
+            who: priority.body.who ? named(world, priority.body.who) : undefined,
+            words: priority.body.words,
+            at: priority.happenedAt.latest,
+          }
+        : undefined,
+    lifts: condition.lifts.map(row),
+    zones: condition.zones.map((z) => ({
+      zone: z.zone,
+      material: z.material,
+      structural: z.structural,
+      looked: z.looked,
+      now: lookedIn(z.zone),
+      notReached: z.notReached,
+      lookedAt: z.lookedAt,
+      derived: z.derived,
+      set: setGrade(world, z.set),
+      grade: z.grade,
+      findings: z.findings.map(row),
+    })),
+    history: gradeHistory(world, machine),
+    surveys: machine.condition.surveys.map((s) => surveyRow(world, machine, s)),
+    hidden: false,
+    opinions: pairsOf(machine).map((pair): SecondOpinion => {
+      const zones = compareSurveys(world, machine, pair)
+      const pairs = gradePairs(zones)
+      return {
+        first: surveyRow(world, machine, pair.first),
+        second: surveyRow(world, machine, pair.second),
+        zones: zones.map((z) => ({
+          ...z,
+          onlyFirst: z.onlyFirst.map(row),
+          onlySecond: z.onlySecond.map(row),
+          both: z.both.map((b) => ({ first: row(b.first), second: row(b.second), differ: b.differ })),
+        })),
+        pairs: pairs.length,
+        equal: pairs.filter(([a, b]) => a === b).length,
+        kappa: agreementOf(pairs),
+        leastPairs,
+      }
+    }),
+    compared: ask.from === undefined ? undefined : comparison(world, machine, ask.from, at),
+    photos,
+    pairs: machine.condition.pairs.flatMap((p) => (p.body.kind === 'pair' ? [{ entry: p.id, before: p.body.before, after: p.body.after, words: p.body.words }] : [])),
+  }
+}
+
+function comparison(world: World, machine: MachineState, from: Instant, to: Instant): ConditionView['compared'] {
+  return {
+    from,
+    to,
+    gradeFrom: conditionAt(world, machine, from).grade,
+    gradeTo: conditionAt(world, machine, to).grade,
+    findings: compareDates(world, machine, from, to).map((d) => ({
+      difference: d.difference,
+      finding: findingRow(world, machine, d.finding),
+      was: d.was && { grade: d.was.grade, extentPercent: d.was.look.extentPercent, activity: d.was.look.activity },
+    })),
+  }
+}
+
+/** The board of a blind survey: its own looks and findings only; photographs that show no finding of others. */
+function blindBoard(world: World, machine: MachineState, survey: SurveyState, photos: readonly PhotoRow[]) {
+  const days = reinspectDaysOf(world, machine)
+  const mine = machine.condition.findings.filter((f) => f.noted.survey === survey.id)
+  const ids = new Set<string>(mine.map((f) => f.id))
+  const rows = mine.flatMap((f) => findingAt(f, world.now, days) ?? []).map((f) => findingRow(world, machine, f))
+  const given = givenZones(world, machine)
+  const more = [...new Set([...rows.map((r) => r.zone), ...survey.looked.map((l) => l.zone)])].filter((zone) => !given.some((g) => g.name === zone))
+  const board = [...given, ...more.map((name) => ({ name, material: '', structural: false }))].map(({ name: zone, material, structural }): ZoneRow => {
+    const now = survey.looked.findLast((l) => l.zone === zone)?.is
+    const findings = rows.filter((r) => r.zone === zone)
+    const looked = (now !== undefined && now !== 'not reached') || findings.length > 0
+    const grade = looked ? findings.reduce<Grade>((a, f) => (f.grade > a ? f.grade : a), 1) : undefined
+    return { zone, material, structural, looked, now, findings, grade, derived: grade }
+  })
+  const grades = board.flatMap((z) => z.grade ?? [])
+  const worst = grades.length ? (Math.max(...grades) as Grade) : undefined
+  return {
+    grade: worst,
+    derived: worst,
+    looked: board.filter((z) => z.looked).length,
+    of: board.length,
+    lifts: [],
+    zones: board,
+    history: [],
+    surveys: [surveyRow(world, machine, survey)],
+    hidden: true,
+    opinions: [],
+    photos: photos
+      .filter((p) => p.finding === undefined || ids.has(p.finding))
+      .map((p) => ({ ...p, pins: p.pins.filter((pin) => pin.finding === undefined || ids.has(pin.finding)) })),
+    pairs: [],
+  }
+}
