@@ -3,7 +3,7 @@ import { z } from 'zod'
 import { instantSchema } from '#core/quantity/time.ts'
 import type { PartLifeRow, PartView } from '#core/views/parts.ts'
 import type { MachineSummary } from '#core/views/summary.ts'
-import { listFilters } from './filters.ts'
+import { listColumns, listFilters, listSorts, pageSize } from './filters.ts'
 
 export const listQuery = z.object({
   q: z.string().max(120).optional(),
@@ -12,15 +12,26 @@ export const listQuery = z.object({
     .optional()
     .transform((value) => (value === undefined ? [] : Array.isArray(value) ? value : [value]))
     .pipe(z.array(z.enum(listFilters)).max(10)),
-  cursor: z.string().max(200).optional(),
-  limit: z.coerce.number().int().min(1).max(200).default(100),
+  sort: z.enum(listSorts).default('name'),
+  /** Position of the first machine wanted; a page ends `limit` later. */
+  from: z.coerce.number().int().min(0).max(1_000_000).default(0),
+  limit: z.coerce.number().int().min(1).max(200).default(pageSize),
 })
+export const savedViewSchema = z.strictObject({
+  name: z.string().trim().min(1, 'Give it a name.').max(60),
+  q: z.string().max(120),
+  filter: z.array(z.enum(listFilters)).max(10),
+  sort: z.enum(listSorts),
+  columns: z.array(z.enum(listColumns)).min(1).max(listColumns.length),
+})
+export const conditionQuery = z.object({ at: instantSchema.optional(), from: instantSchema.optional() })
 export const viewQuery = z.object({ asOf: instantSchema.optional(), knownAt: instantSchema.optional() })
 
 export interface MachineList {
   readonly machines: readonly MachineSummary[]
   readonly total: number
-  readonly next?: string | undefined
+  /** Words that nothing bears, so that whatever is spelt nearly so is shown. */
+  readonly near: readonly string[]
 }
 export interface BenchAnswer {
   readonly open: readonly MachineSummary[]

@@ -91,6 +91,12 @@ export function effectWords(effect: Effect, { now, zone }: When): EffectWords {
       return say(`the hazard “${effect.words}” is over`)
     case 'states empty':
       return say(`${effect.words} was looked at and found empty`)
+    case 'breaks evidence':
+      return effect.unseen
+        ? heed(`the ${effect.sort} at ${effect.where} was never photographed: what it shows is lost when it goes. Photograph it first`)
+        : say(`the ${effect.sort} at ${effect.where} goes; a photograph of it is kept`)
+    case 'finds':
+      return say(`finding: ${effect.sort} on ${effect.zone}, ${effect.severity}, ${effect.activity === 'not judged' ? 'activity not judged' : effect.activity}`)
     case 'overrides fit':
       return heed(`fitted although it does not fit, because ${effect.reason}`)
   }
@@ -112,6 +118,8 @@ export function problemWords(problem: Problem, zone: string): string {
       return `No part, tag or machine is called “${problem.word}”.${known(problem.known)}`
     case 'which machine':
       return `No machine has the number ${problem.word}.`
+    case 'which evidence':
+      return problem.known.length ? `Which of these: ${list(problem.known, 8)}?` : 'No seal, label or sticker is written down for this machine.'
     case 'which result':
       return `How did it go? pass, fail: …, 58 of 62, intermittent 1 of 3, inconclusive, not possible: …`
     case 'nothing there':

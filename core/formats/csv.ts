@@ -26,7 +26,7 @@ export function readCsv(text: string): CsvTable {
   const clean = text.replace(/^\uFEFF/, '')
   if (clean.trim() === '') throw new NotCsv('empty')
   if (clean.includes('\u0000')) throw new NotCsv('not text')
-  const parsed = Papa.parse<string[]>(clean, { skipEmptyLines: false, delimitersToGuess: [',', ';', '\t'] })
+  const parsed = Papa.parse<string[]>(clean, { skipEmptyLines: false, delimiter: delimiterOf(clean) })
   const [header, ...body] = parsed.data
   if (!header || header.every((h) => h.trim() === '')) throw new NotCsv('empty')
   const quotes = new Set(parsed.errors.filter((e) => e.type === 'Quotes').map((e) => e.row ?? 0))
@@ -45,6 +45,13 @@ export function readCsv(text: string): CsvTable {
   })
   if (rows.length === 0) throw new NotCsv('no rows')
   return { header: header.map((h) => h.trim()), rows, problems }
+}
+
+/** The commonest of comma, semicolon and tab in the first line, outside quotes. */
+function delimiterOf(text: string): string {
+  const line = /^(?:"(?:[^"]|"")*"|[^"\r\n])*/.exec(text)?.[0].replace(/"(?:[^"]|"")*"/g, '') ?? ''
+  const counts = [',', ';', '\t'].map((d) => ({ d, n: line.split(d).length - 1 }))
+  return counts.reduce((a, b) => (b.n > a.n ? b : a)).d
 }
 
 const newlines = (cells: readonly string[]): number => cells.reduce((n, c) => n + (c.match(/\r\n|\n|\r/g)?.length ?? 0), 0)

@@ -72,6 +72,7 @@ export function machineDraft(world: WorldDraft, id: MachineId): MachineDraft {
       overrides: [],
       policies: new Map(),
       contested: [],
+      guided: false,
       aliases: [],
       marks: [],
       condition: noCondition,

@@ -43,6 +43,8 @@ const machineBody = z.discriminatedUnion('what', [
     name: label,
     source: z.strictObject({ how: z.enum(sourceKinds), from: partyIdSchema.optional(), words: someWords.optional() }),
     price: moneySchema.optional(),
+    /** Its entry is led step by step, and waits on Bench until every step is answered. */
+    guided: z.boolean().optional(),
   }),
   z.strictObject({ kind: z.literal('machine'), what: z.literal('stated'), machine: machineIdSchema, set: z.strictObject(factsShape), reason: someWords.optional() }),
   /** Lines a machine adds to its sheet, or that make up for a type not known yet. */

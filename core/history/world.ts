@@ -126,6 +126,7 @@ export interface MachineState {
   readonly overrides: readonly Statement[]
   readonly policies: ReadonlyMap<string, Statement>
   readonly contested: readonly Statement[]
+  readonly guided: boolean
   readonly aliases: readonly string[]
   readonly marks: readonly string[]
   readonly condition: ConditionState

@@ -5,13 +5,10 @@ import { evidenceNeeds } from '#core/provenance/evidence.ts'
 /** The mark by which a person says that there was nothing of a kind: "none: box". */
 export const saidNone = (machine: MachineState, what: string): boolean => machine.attributes[`none: ${what}`] !== undefined
 
-/** Steps of the guided entry that somebody began and nobody finished; 0 for a machine that never went through it. */
+/** Steps of the guided entry that nobody finished; 0 for a machine that never went through it. */
 export function arrivalOpen(machine: MachineState): number {
-  const { arrival, condition } = machine
-  const touched =
-    arrival.evidence.length + arrival.noEvidence.length + arrival.contents.length + arrival.quarantine.length + arrival.receipts.length > 0 ||
-    condition.photos.some((p) => p.body.kind === 'photo' && p.body.of !== undefined)
-  if (!touched && machine.attributes['none: claims'] === undefined) return 0
+  const { arrival } = machine
+  if (!machine.guided) return 0
   const unseen = evidenceNeeds(machine).some((n) => n.is === 'not looked' || n.is === 'noted')
   const quarantine = arrival.quarantine.at(-1)?.body
   const open = [

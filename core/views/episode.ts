@@ -3,6 +3,8 @@ import type { EntryId, MachineId, PartId } from '#core/ids.ts'
 import { openQuestions, voidTests } from '#core/history/void.ts'
 import { machineStanding, openWaits, trayOf } from '#core/history/status.ts'
 import { functionsOf, sheetOf, type World } from '#core/history/world.ts'
+import { conditionAt } from '#core/condition/condition.ts'
+import { evidenceRows, type EvidenceRow } from '#core/provenance/evidence.ts'
 import { contentsOf, contentWord, type ContentWord } from '#core/parts/presence.ts'
 import type { Place } from '#core/parts/place.ts'
 import { factsOfPart, type PartFacts } from '#core/parts/fit.ts'
@@ -52,6 +54,9 @@ export interface ComposerContext extends MachineContext {
   readonly hazards: readonly { readonly entry: EntryId; readonly words: string }[]
   readonly gear: readonly { readonly id: string; readonly name: string; readonly gearKind: string; readonly proved: boolean; readonly unfit: boolean }[]
   readonly changed: boolean
+  /** Seals, labels and stickers, with what they lie over and whether a photograph shows them. */
+  readonly evidence: readonly EvidenceRow[]
+  readonly zones: readonly string[]
   /** What work and answers of this episode rest on, unless somebody says otherwise: its last failed and its last test. */
   readonly lastFailed?: EntryId | undefined
   readonly lastTest?: EntryId | undefined
@@ -174,6 +179,8 @@ export function episodeView(world: World, id: EntryId, nextTag: string): Episode
       questions: openQuestions(world, machine).map((q) => ({ entry: q.entry.id, words: q.words })),
       hazards: machine.hazards.filter((h) => !h.cleared).map((h) => ({ entry: h.entry.id, words: h.words })),
       gear: [...world.gear.values()].map((g) => ({ id: g.id, name: g.name, gearKind: g.gearKind, proved: g.proved.length > 0, unfit: g.unfit.length > 0 })),
+      evidence: evidenceRows(machine),
+      zones: conditionAt(world, machine, world.now).zones.map((z) => z.zone),
       changed: machine.steps.some((s) => s.entry.episode === id && s.reach !== 'outside'),
       lastFailed: mine.findLast((s) => s.body.kind === 'test' && s.body.results.some((r) => r.result.is === 'fail' || r.result.is === 'partly' || r.result.is === 'intermittent'))
         ?.id,

@@ -14,6 +14,7 @@ export interface MachineSummary {
   readonly id: MachineId
   readonly plate: Plate
   readonly kind: string
+  readonly maker: string
   readonly status: StatusView
   readonly strip: readonly StripSegment[]
   readonly open?:
@@ -39,6 +40,8 @@ export interface MachineSummary {
   readonly lendsParts: boolean
   readonly needsTest: number
   readonly registeredAt: Instant
+  /** When something was last written of it. */
+  readonly touchedAt: Instant
   readonly condition: { readonly grade?: number | undefined; readonly looked: number; readonly of: number }
   readonly place?: string | undefined
   readonly quarantine: boolean
@@ -78,6 +81,7 @@ export function machineSummary(world: World, id: MachineId): SummaryOf | undefin
     id,
     plate,
     kind: sheet?.kind ?? '',
+    maker: sheet?.maker ?? '',
     status: statusView(world, machine, standing),
     strip: stripOf(functionLanes(world, machine, standings), world.now),
     open: open && {
@@ -112,6 +116,7 @@ export function machineSummary(world: World, id: MachineId): SummaryOf | undefin
     onLoan: away === true,
     lendsParts: loans.length > 0,
     needsTest: standings.filter((s) => s.word === 'retest' || s.word === 'void').length,
+    touchedAt: world.line.findLast((s) => s.about.some((a) => a.id === id))?.happenedAt.latest ?? machine.registered.happenedAt.latest,
     registeredAt: machine.registered.happenedAt.latest,
     condition: { grade: condition.grade, looked: condition.looked, of: condition.of },
     place: custody?.body.kind === 'custody' ? placeLabel(world, custody.body.to, id) : undefined,

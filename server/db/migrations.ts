@@ -30,6 +30,18 @@ const steps: readonly { readonly name: string; readonly sql: readonly string[] }
       `CREATE INDEX machines_due ON machines (holds_until) WHERE holds_until IS NOT NULL`,
     ],
   },
+  {
+    name: '002-collection-at-size',
+    sql: [
+      `CREATE EXTENSION IF NOT EXISTS pg_trgm`,
+      `ALTER TABLE machines ADD COLUMN grade integer, ADD COLUMN kind text NOT NULL DEFAULT '', ADD COLUMN maker text NOT NULL DEFAULT '', ADD COLUMN looked boolean NOT NULL DEFAULT false,
+         ADD COLUMN quarantine boolean NOT NULL DEFAULT false, ADD COLUMN arrival_open boolean NOT NULL DEFAULT false, ADD COLUMN accession_number text, ADD COLUMN came timestamptz, ADD COLUMN touched timestamptz`,
+      `CREATE INDEX machines_words ON machines USING gin (words gin_trgm_ops)`,
+      `CREATE INDEX machines_accession ON machines (accession_number) WHERE accession_number IS NOT NULL`,
+      `CREATE INDEX entries_kind ON entries (kind, seq) WHERE kind IN ('batch', 'survey')`,
+      `CREATE TABLE saved_views (id uuid PRIMARY KEY, account uuid NOT NULL REFERENCES accounts (id), name text NOT NULL CHECK (name <> ''), query json NOT NULL, CONSTRAINT one_name_an_account UNIQUE (account, name))`,
+    ],
+  },
 ]
 
 /** Brings the database up to date. Several servers may start at once: an advisory lock lets one of them work. */

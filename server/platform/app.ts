@@ -10,6 +10,9 @@ import pg from 'pg'
 import type { Logger } from 'pino'
 import type { LiveEvent } from '#api/machines.ts'
 import { rows, type Db } from '../db/connection.ts'
+import { arrivalRoutes } from '../features/arrival/routes.ts'
+import { batchRoutes } from '../features/batches/routes.ts'
+import { conditionRoutes } from '../features/condition/routes.ts'
 import { entriesRoutes } from '../features/entries/routes.ts'
 import { episodeRoutes } from '../features/episodes/routes.ts'
 import { machineRoutes } from '../features/machines/routes.ts'
@@ -18,6 +21,7 @@ import { peopleRoutes } from '../features/people/routes.ts'
 import { photoRoutes } from '../features/photos/routes.ts'
 import { recordRoutes } from '../features/record/routes.ts'
 import { sessionRoutes } from '../features/session/routes.ts'
+import { tableRoutes } from '../features/table/routes.ts'
 import { typeRoutes } from '../features/types/routes.ts'
 import { grantedMachines, requireVisitor } from './access.ts'
 import type { Config } from './config.ts'
@@ -104,12 +108,14 @@ export function createApp(services: Services): { app: Express; close: () => Prom
   // Photographs and record files have their own limits; everything else is small.
   api.use(recordRoutes(services))
   api.use(photoRoutes(services))
+  api.use(tableRoutes(services))
   api.use(express.json({ limit: '2mb' }))
   api.use((request, _response, next) => {
     if (!config.test)
       request.on('close', () => log.info({ method: request.method, path: request.baseUrl + request.path.replace(/^\/invitations\/.*/, '/invitations/…') }, 'request'))
     next()
   })
+  api.use(conditionRoutes(services), arrivalRoutes(services), batchRoutes(services))
   api.use(sessionRoutes(services), entriesRoutes(services), machineRoutes(services), episodeRoutes(services), partRoutes(services), typeRoutes(services), peopleRoutes(services))
   api.get(
     '/live',

@@ -21,6 +21,9 @@ export const setToken = (csrf: string) => {
   token = csrf
 }
 
+/** For the one request that is not made by fetch. */
+export const sessionToken = (): string => token
+
 async function ask<T>(method: string, path: string, body?: BodyInit, type?: string): Promise<T> {
   let response: Response
   try {

@@ -77,3 +77,28 @@ export function PlateTag({ id, plate, below }: { id: string; plate: Plate; below
 const shortHazards: Readonly<Record<string, string>> = { 'picture tube': 'tube', 'high voltage': 'HV', 'lithium cell': 'lithium', 'live chassis': 'live' }
 export const hazardWord = (kind: string): string => shortHazards[kind] ?? kind
 export const stampTitle = (kind: string): string => stampTitles[kind] ?? kind
+
+/** 48 px, over views that work on one machine. */
+export function StripPlate({ plate, to, children }: { plate: Plate; to: string; children?: React.ReactNode }) {
+  return (
+    <header className="bg-plate text-lettering flex min-h-12 items-center gap-4 rounded-sm px-4 py-1.5">
+      <h1 className="min-w-0 truncate">
+        <Link to={to} className="font-display text-18 font-semibold hover:underline">
+          {plate.name}
+        </Link>
+      </h1>
+      <span className="num text-plate-label whitespace-nowrap">{plate.number}</span>
+      <span className="num text-plate-label truncate max-md:hidden">
+        {[plate.typeName, plate.revision, plate.serial ? `serial ${plate.serial}` : ''].filter(Boolean).join(' / ')}
+      </span>
+      <span className="ml-auto flex items-center gap-3">
+        {plate.stamps.slice(0, 2).map((s) => (
+          <span key={s.kind} title={s.words} className="border-stamp text-stamp text-13 border px-2 font-bold whitespace-nowrap">
+            {stampTitles[s.kind] ?? s.kind}
+          </span>
+        ))}
+        {children}
+      </span>
+    </header>
+  )
+}

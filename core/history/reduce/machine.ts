@@ -17,6 +17,7 @@ export function reduceMachine(world: WorldDraft, entry: Statement, body: BodyOf<
     machine.entryNumber = body.entryNumber
     machine.source = body.source
     machine.price = body.price
+    machine.guided = body.guided === true
   }
   if (facts.name !== undefined) machine.name = facts.name
   if (facts.type !== undefined) machine.type = facts.type

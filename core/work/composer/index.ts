@@ -1,9 +1,11 @@
 /** The composer: one typed line → entries and what they will do. May be used by any side that has an episode's context. */
+import { findingKinds } from '#core/history/bodies/condition.ts'
 import { isPoint, type Interval } from '#core/quantity/time.ts'
 import { parseBack, parseEmpty, parseFate, parseIn, parseLend, parseOut, parseSwap } from './parts.ts'
 import { firstWord, nearNames, takeTime } from './read.ts'
 import { parseTest } from './tests.ts'
 import { wrong, type ComposerTools, type Parsed, type Scene } from './types.ts'
+import { parseEvidence, parseFinding } from './survey.ts'
 import {
   parseAdjust,
   parseAnswer,
@@ -52,6 +54,9 @@ const parsers: Readonly<Record<string, Parser>> = {
   power: parsePower,
   stop: parseStop,
   note: parseNote,
+  find: parseFinding,
+  break: (text, scene) => parseEvidence('broken', text, scene),
+  remove: (text, scene) => parseEvidence('removed', text, scene),
 }
 
 export const verbs: readonly string[] = [...Object.keys(parsers), ...Object.keys(workVerbs), 'at']
@@ -117,9 +122,13 @@ export function completions(line: string, context: ComposerContext): string[] {
       ? /\bwith\s/i.test(start)
         ? context.gear.map((g) => g.name)
         : [...functions, 'pass', 'fail', 'partly', 'intermittent', 'inconclusive', 'not possible: ']
-      : verb === 'plug'
-        ? context.connectionsOff
-        : [...designators, ...tags]
+      : verb === 'find'
+        ? [...findingKinds, ...context.zones]
+        : verb === 'break' || verb === 'remove'
+          ? context.evidence.filter((e) => !e.gone).map((e) => `${e.sort} ${e.where}`)
+          : verb === 'plug'
+            ? context.connectionsOff
+            : [...designators, ...tags]
   return nearNames(word, [...new Set(pool)])
     .filter((n) => n.toLowerCase() !== word.toLowerCase())
     .map((n) => `${start}${n} `)

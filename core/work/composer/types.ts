@@ -31,6 +31,9 @@ export type Effect =
     }
   | { readonly does: 'waits'; readonly what: string; readonly until: Instant }
   | { readonly does: 'asks' | 'answers' | 'notes' | 'stops' | 'powers on' | 'powers off' | 'bars power' | 'clears hazard' | 'states empty'; readonly words: string }
+  /** A seal, label or sticker goes; `unseen` when no photograph shows it. */
+  | { readonly does: 'breaks evidence'; readonly sort: string; readonly where: string; readonly unseen: boolean }
+  | { readonly does: 'finds'; readonly sort: string; readonly zone: string; readonly severity: string; readonly activity: string }
   | { readonly does: 'overrides fit'; readonly reason: string }
 
 export interface ParsedEntry {
@@ -48,6 +51,7 @@ export type Problem =
   | { readonly why: 'which position'; readonly word: string; readonly known: readonly string[] }
   | { readonly why: 'which part'; readonly word: string; readonly known: readonly string[] }
   | { readonly why: 'which machine'; readonly word: string }
+  | { readonly why: 'which evidence'; readonly word: string; readonly known: readonly string[] }
   | { readonly why: 'which result'; readonly word: string }
   | { readonly why: 'nothing there'; readonly position: string; readonly content: string }
   | { readonly why: 'occupied'; readonly position: string; readonly by: string; readonly line: string }

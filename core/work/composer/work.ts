@@ -1,5 +1,6 @@
 /** Work that is no move: cleaning, soldering, adjusting, fastening, readings, waits, questions, stopping. */
 import type { Body, Reach, Target } from '#core/history/kinds.ts'
+import { evidenceAtRisk } from '#core/provenance/evidence.ts'
 import { parseQuantity, withinTolerance } from '#core/quantity/quantity.ts'
 import { instantToMs, msToInstant } from '#core/quantity/time.ts'
 import { firstWord, takeDuration, takeName } from './read.ts'
@@ -93,7 +94,15 @@ export function parseFastening(way: 'off' | 'on', text: string, scene: Scene): P
   const cup = match[4] ? `cup ${match[4].replace(/^cup\s*/i, '')}` : undefined
   return done(
     [{ kind: 'fastening', machine: scene.context.machine, way, what: match[1] ?? '', count, size, ...(cup ? { cup } : {}) }],
-    [{ does: 'fastens', way, count, size, left }],
+    [
+      { does: 'fastens', way, count, size, left },
+      ...(way === 'off' ? evidenceAtRisk(scene.context.evidence, match[1] ?? '') : []).map((e): Effect => ({
+        does: 'breaks evidence',
+        sort: e.sort,
+        where: e.where,
+        unseen: true,
+      })),
+    ],
   )
 }
 

@@ -9,38 +9,73 @@ import { machineSummary } from '#core/views/summary.ts'
 import { run, type Db } from '../../db/connection.ts'
 
 export async function projectMachine(db: Db, world: World, id: MachineId, transaction: Transaction): Promise<void> {
-  const found = machineSummary(world, id)
-  const machine = world.machines.get(id)
-  if (!found || !machine) {
+  const row = machineRow(world, id)
+  if (!row) {
     // A registration that was withdrawn leaves no machine behind.
     await run(db, 'DELETE FROM machines WHERE machine = $1', [id], transaction)
     return
   }
-  const { summary, holdsUntilMs } = found
-  const holds = holdsUntilMs === undefined ? null : new Date(holdsUntilMs).toISOString()
   await run(
     db,
-    `INSERT INTO machines (machine, entry_number, number, type, status, open, on_loan, lends_parts, tube, legal, words, sort_name, holds_until, summary)
-     VALUES ($1,$2,$3,$4,$5,$6,$7,$8,$9,$10,$11,$12,$13,$14)
-     ON CONFLICT (machine) DO UPDATE SET entry_number=$2, number=$3, type=$4, status=$5, open=$6, on_loan=$7, lends_parts=$8, tube=$9, legal=$10, words=$11, sort_name=$12, holds_until=$13, summary=$14`,
-    [
-      id,
-      machine.entryNumber,
-      machineNumber(machine),
-      machine.type,
-      summary.status.word,
-      summary.open !== undefined,
-      summary.onLoan,
-      summary.lendsParts,
-      summary.plate.stamps.some((s) => s.kind === 'picture tube'),
-      machine.legal,
-      summary.words,
-      `${machine.name.toLowerCase()} ${machineNumber(machine)}`,
-      holds,
-      JSON.stringify(summary),
-    ],
+    upsertMachine,
+    columns.map((c) => (c === 'summary' ? JSON.stringify(row[c]) : row[c])),
     transaction,
   )
+}
+
+const columns = [
+  'machine', 'entry_number', 'number', 'type', 'status', 'open', 'on_loan', 'lends_parts', 'tube', 'legal', 'words', 'sort_name', 'holds_until', 'summary',
+  'grade', 'kind', 'maker', 'looked', 'quarantine', 'arrival_open', 'accession_number', 'came', 'touched',
+] as const // prettier-ignore
+export type MachineRow = Readonly<Record<(typeof columns)[number], unknown>>
+
+const upsertMachine = `INSERT INTO machines (${columns.join(', ')}) VALUES (${columns.map((_, i) => `$${i + 1}`).join(',')})
+  ON CONFLICT (machine) DO UPDATE SET ${columns
+    .slice(1)
+    .map((c, i) => `${c}=$${i + 2}`)
+    .join(', ')}`
+
+/** Writes many machines that are new to the house in one statement. */
+export async function insertMachines(db: Db, machines: readonly MachineRow[], transaction: Transaction): Promise<void> {
+  await run(
+    db,
+    `INSERT INTO machines (${columns.join(', ')}) SELECT ${columns.join(', ')} FROM json_populate_recordset(NULL::machines, $1::json)`,
+    [JSON.stringify(machines)],
+    transaction,
+  )
+}
+
+/** A machine's row for the list; undefined for one that was never registered, or whose registration was withdrawn. */
+export function machineRow(world: World, id: MachineId): MachineRow | undefined {
+  const found = machineSummary(world, id)
+  const machine = world.machines.get(id)
+  if (!found || !machine) return undefined
+  const { summary, holdsUntilMs } = found
+  return {
+    machine: id,
+    entry_number: machine.entryNumber,
+    number: machineNumber(machine),
+    type: machine.type,
+    status: summary.status.word,
+    open: summary.open !== undefined,
+    on_loan: summary.onLoan,
+    lends_parts: summary.lendsParts,
+    tube: summary.plate.stamps.some((s) => s.kind === 'picture tube'),
+    legal: machine.legal,
+    words: summary.words,
+    sort_name: `${machine.name.toLowerCase()} ${machineNumber(machine)}`,
+    holds_until: holdsUntilMs === undefined ? null : new Date(holdsUntilMs).toISOString(),
+    summary: summary,
+    grade: summary.condition.grade ?? null,
+    kind: summary.kind,
+    maker: summary.maker,
+    looked: summary.condition.looked > 0,
+    quarantine: summary.quarantine,
+    arrival_open: summary.arrivalOpen > 0,
+    accession_number: machine.accessionNumber ?? null,
+    came: summary.registeredAt,
+    touched: summary.touchedAt,
+  }
 }
 
 export async function projectPart(db: Db, world: World, id: PartId, transaction: Transaction): Promise<void> {

@@ -221,6 +221,33 @@ export async function insertEntry(db: Db, entry: Entry, hash: string, transactio
   return { ...entry, seq: Number(row?.seq) }
 }
 
+/** Writes many entries, in their order, in one statement. The caller holds the commit lock. Answers them as stored. */
+export async function insertEntries(db: Db, entries: readonly Entry[], hashOf: (draft: Draft) => string, transaction: Transaction): Promise<Entry[]> {
+  if (entries.length === 0) return []
+  const [first] = await rows<{ seq: string }>(db, `SELECT setval('entry_seq', nextval('entry_seq') + $1 - 1) - $1 + 1 AS seq`, [entries.length], transaction)
+  const stored = entries.map((entry, i): Entry => ({ ...entry, seq: Number(first?.seq) + i }))
+  const entryRows = stored.map((e) => ({
+    id: e.id,
+    seq: e.seq,
+    kind: e.body.kind,
+    house: isHouse(e),
+    machine: e.about.find((s) => s.kind === 'machine')?.id ?? null,
+    recorded_at: e.recordedAt,
+    content_hash: hashOf(draftOf(e)),
+    entry: e,
+  }))
+  await run(db, 'INSERT INTO entries SELECT * FROM json_populate_recordset(NULL::entries, $1::json)', [JSON.stringify(entryRows)], transaction)
+  const subjects = stored.flatMap((e) => e.about.map((s) => ({ entry: e.id, kind: s.kind, subject: s.id })))
+  await run(db, 'INSERT INTO entry_subjects SELECT * FROM json_populate_recordset(NULL::entry_subjects, $1::json)', [JSON.stringify(subjects)], transaction)
+  return stored
+}
+
+/** The part of an entry that its writer sent. */
+function draftOf(entry: Entry): Draft {
+  const { about: _about, recordedAt: _at, seq: _seq, recordedBy: _by, became: _became, contest: _contest, clockUncertain: _clock, ...draft } = entry
+  return draft
+}
+
 /** Derives again every subject that the new entries can reach, and gives notice. */
 export async function project(db: Db, closure: readonly Entry[], stored: readonly Entry[], now: string, transaction: Transaction): Promise<void> {
   const world = fold(closure, { now })

@@ -1,11 +1,12 @@
 /** Bench, the collection's list, one machine, and what a number or tag stands for. */
 import { Router } from 'express'
 import { z } from 'zod'
-import { listQuery, viewQuery, type NextNumbers } from '#api/machines.ts'
+import { listQuery, savedViewSchema, viewQuery, type NextNumbers } from '#api/machines.ts'
 import { fold } from '#core/history/fold.ts'
 import { machineIdSchema, type MachineId, type PartId } from '#core/ids.ts'
 import { machineContext, partContext } from '#core/views/episode.ts'
-import { guestView } from '#core/views/guest.ts'
+import { openSurvey } from '#core/views/condition.ts'
+import { blindView, guestView, withoutPrices } from '#core/views/guest.ts'
 import { machineView, type MachineView } from '#core/views/machine.ts'
 import type { MachineSummary } from '#core/views/summary.ts'
 import type { LookedUp } from '#core/work/composer/index.ts'
@@ -17,6 +18,7 @@ import { nowInstant } from '../../platform/clock.ts'
 import { handle, notFound, parse } from '../../platform/errors.ts'
 import { closureOf } from '../entries/closure.ts'
 import { bench, listMachines, machineWorld } from './store.ts'
+import { removeView, savedViews, saveView } from './views.ts'
 
 export const machineParams = z.object({ id: machineIdSchema })
 
@@ -28,6 +30,8 @@ const guestSummary = (s: MachineSummary): MachineSummary => ({
   due: [],
   lendsParts: false,
   words: '',
+  place: undefined,
+  arrivalOpen: 0,
   status: { ...s.status, change: undefined, missing: s.status.missing.map((m) => ({ ...m, place: undefined })) },
   plate: { ...s.plate, owner: '' },
 })
@@ -35,16 +39,14 @@ const guestSummary = (s: MachineSummary): MachineSummary => ({
 /** Whatever leaves a machine route goes through here. */
 export async function viewFor(services: Services, visitor: Visitor, id: MachineId, options: { asOf?: string | undefined; knownAt?: string | undefined }): Promise<MachineView> {
   const sight = await requireSight(services.db, visitor, id)
-  const view = machineView(await machineWorld(services.db, id, options), id)
+  const world = await machineWorld(services.db, id, options)
+  const view = machineView(world, id)
   if (!view) throw notFound()
   if (sight === 'guest') return guestView(view, (await houseWorld(services.db)).parties.get(visitor.party)?.name ?? '')
-  return seesPrices(visitor.role)
-    ? view
-    : {
-        ...view,
-        price: undefined,
-        log: view.log.map((row) => (row.body.kind === 'machine' && row.body.what === 'registered' ? { ...row, body: { ...row.body, price: undefined }, versions: [] } : row)),
-      }
+  const machine = world.machines.get(id)
+  const survey = machine && openSurvey(machine, visitor.party)
+  const seen = survey?.blind ? blindView(view, survey.id) : view
+  return seesPrices(visitor.role) ? seen : withoutPrices(seen)
 }
 
 export function machineRoutes(services: Services): Router {
@@ -76,6 +78,29 @@ export function machineRoutes(services: Services): Router {
       const visitor = await requireVisitor(request)
       const { id } = parse(machineParams, request.params)
       response.json(await viewFor(services, visitor, id, parse(viewQuery, request.query)))
+    }),
+  )
+
+  router.get(
+    '/views',
+    handle(async (request, response) => {
+      const visitor = await requireVisitor(request, 'volunteer')
+      response.json({ views: await savedViews(db, visitor.account) })
+    }),
+  )
+  router.post(
+    '/views',
+    handle(async (request, response) => {
+      const visitor = await requireVisitor(request, 'volunteer')
+      response.status(201).json({ id: await saveView(db, visitor.account, parse(savedViewSchema, request.body)) })
+    }),
+  )
+  router.delete(
+    '/views/:id',
+    handle(async (request, response) => {
+      const visitor = await requireVisitor(request, 'volunteer')
+      if (!(await removeView(db, visitor.account, parse(z.object({ id: z.uuid() }), request.params).id))) throw notFound()
+      response.status(204).end()
     }),
   )
 

@@ -1,5 +1,5 @@
 /** Reading machines: the list by its projection, one machine by its fold. */
-import type { ListFilter } from '#api/filters.ts'
+import type { ListFilter, ListSort } from '#api/filters.ts'
 import type { BenchAnswer, MachineList } from '#api/machines.ts'
 import { entryWords } from '#api/words/entries.ts'
 import { fold } from '#core/history/fold.ts'
@@ -7,7 +7,7 @@ import type { World } from '#core/history/world.ts'
 import type { MachineId } from '#core/ids.ts'
 import { labelsFor } from '#core/views/labels.ts'
 import type { MachineSummary } from '#core/views/summary.ts'
-import { rows, type Db } from '../../db/connection.ts'
+import { rows, run, type Db } from '../../db/connection.ts'
 import { HouseModel } from '../../db/models.ts'
 import { houseWorld } from '../../platform/access.ts'
 import { nowInstant } from '../../platform/clock.ts'
@@ -24,60 +24,91 @@ const filterSql: Readonly<Record<ListFilter, string>> = {
   incomplete: `status IN ('incomplete', 'in pieces')`,
   'lends parts': 'lends_parts',
   'owner’s': `legal = 'owner’s'`,
+  accessioned: `legal = 'accessioned'`,
+  'parts stock': `legal = 'parts stock'`,
+  'grade 3 or 4': 'grade >= 3',
+  'not surveyed': 'NOT looked',
+  'in quarantine': 'quarantine',
+  'entry unfinished': 'arrival_open',
+}
+
+const sortSql: Readonly<Record<ListSort, string>> = {
+  name: 'sort_name, machine',
+  number: 'number, machine',
+  grade: 'grade DESC NULLS LAST, sort_name, machine',
+  'came in': 'came DESC, machine',
+  'last written': 'touched DESC, machine',
 }
 
 export interface ListAsk {
   readonly q?: string | undefined
   readonly filter: readonly ListFilter[]
-  readonly cursor?: string | undefined
+  readonly sort: ListSort
+  readonly from: number
   readonly limit: number
-  /** Only these machines, for guests. */ readonly only?: readonly string[] | undefined
+  /** Only these machines, for guests; they search names and numbers, not what the house wrote. */
+  readonly only?: readonly string[] | undefined
 }
 
-/** One page in order of name, and the count of all that match. The cursor is the last sort key and id of the page before. */
-export async function listMachines(db: Db, ask: ListAsk): Promise<MachineList> {
+/** A word that finds nothing as it is written finds what shares this much of its letters in threes (pg_trgm word similarity). */
+const nearEnough = 0.42
+
+const escaped = (word: string) => `%${word.replace(/[\\%_]/g, '\\$&')}%`
+
+/** WHERE of a question. Every word must be found somewhere; one that nothing bears is looked for as it may have been meant. */
+async function whereOf(db: Db, ask: Pick<ListAsk, 'q' | 'filter' | 'only'>): Promise<{ where: string[]; bind: unknown[]; near: string[] }> {
   const bind: unknown[] = []
-  const where = ask.filter.map((f) => filterSql[f])
+  const where: string[] = ask.filter.map((f) => filterSql[f])
+  const near: string[] = []
+  const column = ask.only ? 'sort_name' : 'words'
   for (const word of (ask.q ?? '').toLowerCase().split(/\s+/).filter(Boolean).slice(0, 8)) {
-    bind.push(`%${word.replace(/[\\%_]/g, '\\$&')}%`)
-    where.push(`words LIKE $${bind.length}`)
+    const known = word.length < 3 || ask.only || (await rows(db, 'SELECT 1 FROM machines WHERE words LIKE $1 LIMIT 1', [escaped(word)])).length > 0
+    if (!known) near.push(word)
+    bind.push(known ? escaped(word) : word)
+    where.push(known ? `${column} LIKE $${bind.length}` : `$${bind.length} <% words`)
   }
   if (ask.only) {
     bind.push(ask.only)
     where.push(`machine = ANY($${bind.length}::uuid[])`)
   }
-  const all = where.length ? `WHERE ${where.join(' AND ')}` : ''
-  const [total] = await rows<{ count: string }>(db, `SELECT count(*) FROM machines ${all}`, bind)
-  const cursor = readCursor(ask.cursor)
-  const paged = [...where]
-  const pageBind = [...bind]
-  if (cursor) {
-    pageBind.push(cursor.key, cursor.id)
-    paged.push(`(sort_name, machine) > ($${pageBind.length - 1}, $${pageBind.length}::uuid)`)
-  }
-  pageBind.push(ask.limit + 1)
-  const found = await rows<{ machine: string; sort_name: string; summary: MachineSummary }>(
-    db,
-    `SELECT machine, sort_name, summary FROM machines ${paged.length ? `WHERE ${paged.join(' AND ')}` : ''} ORDER BY sort_name, machine LIMIT $${pageBind.length}`,
-    pageBind,
-  )
-  const page = found.slice(0, ask.limit)
-  const last = page.at(-1)
-  return {
-    machines: page.map((r) => r.summary),
-    total: Number(total?.count ?? 0),
-    next: found.length > ask.limit && last ? Buffer.from(JSON.stringify([last.sort_name, last.machine])).toString('base64url') : undefined,
-  }
+  return { where, bind, near }
 }
 
-function readCursor(text: string | undefined): { key: string; id: string } | undefined {
-  if (!text) return undefined
-  try {
-    const [key, id] = JSON.parse(Buffer.from(text, 'base64url').toString()) as [string, string]
-    return typeof key === 'string' && typeof id === 'string' ? { key, id } : undefined
-  } catch {
-    return undefined
-  }
+/** Runs a question whose words may be meant loosely. The threshold belongs to this one transaction. */
+async function ask<T extends object>(db: Db, near: readonly string[], sql: string, bind: unknown[]): Promise<T[]> {
+  if (near.length === 0) return rows<T>(db, sql, bind)
+  return db.transaction(async (transaction) => {
+    await run(db, `SELECT set_config('pg_trgm.word_similarity_threshold', '${nearEnough}', true)`, [], transaction)
+    return rows<T>(db, sql, bind, transaction)
+  })
+}
+
+/** One page, by position, and the count of all that match. */
+export async function listMachines(db: Db, question: ListAsk): Promise<MachineList> {
+  const { where, bind, near } = await whereOf(db, question)
+  const all = where.length ? `WHERE ${where.join(' AND ')}` : ''
+  const [total] = await ask<{ count: string }>(db, near, `SELECT count(*) FROM machines ${all}`, bind)
+  // Positions first, then the wide rows of this page only.
+  const page = await ask<{ summary: MachineSummary }>(
+    db,
+    near,
+    `SELECT m.summary FROM (SELECT machine, row_number() OVER (ORDER BY ${sortSql[question.sort]}) AS place FROM machines ${all} ORDER BY ${sortSql[question.sort]} LIMIT $${bind.length + 1} OFFSET $${bind.length + 2}) AS p
+     JOIN machines m USING (machine) ORDER BY p.place`,
+    [...bind, question.limit, question.from],
+  )
+  return { machines: page.map((r) => r.summary), total: Number(total?.count ?? 0), near }
+}
+
+/** All that match, in order, for a table to take away. */
+export async function allMachines(db: Db, question: Pick<ListAsk, 'q' | 'filter' | 'sort'>): Promise<MachineSummary[]> {
+  const { where, bind, near } = await whereOf(db, question)
+  const found = await ask<{ summary: MachineSummary }>(
+    db,
+    near,
+    `SELECT summary FROM machines ${where.length ? `WHERE ${where.join(' AND ')}` : ''} ORDER BY ${sortSql[question.sort]}`,
+    bind,
+  )
+  return found.map((r) => r.summary)
 }
 
 export async function machineWorld(db: Db, id: MachineId, options: { asOf?: string | undefined; knownAt?: string | undefined } = {}): Promise<World> {

@@ -118,7 +118,15 @@ function PutAway({ data, now }: { data: BenchAnswer; now: number }) {
         ))}
         {data.away.map((due, i) => (
           <li key={i} className="border-hair grid min-h-8 grid-cols-[14rem_1fr_auto] items-baseline gap-3 border-b py-1">
-            <span>{due.kind === 'loan' ? `Loan due home: ${due.words}` : due.kind === 'machine away' ? 'Machine due back' : due.words}</span>
+            <span>
+              {due.kind === 'loan'
+                ? `Loan due home: ${due.words}`
+                : due.kind === 'machine away'
+                  ? 'Machine due back'
+                  : due.kind === 'quarantine'
+                    ? `Look again in quarantine: ${due.words}`
+                    : due.words}
+            </span>
             <Link to={`/machines/${due.machine}`} className="min-w-0 truncate hover:underline">
               {due.name} <span className="num text-13">{due.number}</span>
             </Link>
@@ -149,19 +157,23 @@ function Aside({ data }: { data: BenchAnswer }) {
         <ul>
           {data.needs.slice(0, 4).map((need) => (
             <li key={need.entry} className="border-hair border-b py-2">
-              <span className="block font-bold">{need.kind === 'contested' ? `Contested: ${need.words}` : capital(need.words)}</span>
+              <span className="block font-bold">
+                {need.kind === 'contested' ? `Contested: ${need.words}` : need.kind === 'entry' ? 'Its entry is not finished' : capital(need.words)}
+              </span>
               <span className="text-quiet block">
                 {need.name} <span className="num text-13">{need.number}</span>, since {short(need.at)}
               </span>
               <Link
                 className="act"
                 to={
-                  need.episode
-                    ? `/episodes/${need.episode}?${need.kind === 'question' ? 'answer' : 'settle'}=${need.entry}`
-                    : `/machines/${need.machine}?${need.kind === 'question' ? 'answer' : 'settle'}=${need.entry}`
+                  need.kind === 'entry'
+                    ? `/machines/${need.machine}/entry`
+                    : need.episode
+                      ? `/episodes/${need.episode}?${need.kind === 'question' ? 'answer' : 'settle'}=${need.entry}`
+                      : `/machines/${need.machine}?${need.kind === 'question' ? 'answer' : 'settle'}=${need.entry}`
                 }
               >
-                {need.kind === 'question' ? 'Answer' : 'Settle'}
+                {need.kind === 'entry' ? 'Go on with it' : need.kind === 'question' ? 'Answer' : 'Settle'}
               </Link>
             </li>
           ))}

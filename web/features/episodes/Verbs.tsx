@@ -2,8 +2,8 @@
 import { useRef, useState } from 'react'
 import type { MachineId } from '#core/ids.ts'
 import type { ComposerContext } from '#core/views/episode.ts'
-import { Said } from '#web/ui/Forms.tsx'
-import { usePhotoUpload } from '#web/ui/photo.ts'
+import { Act, Said } from '#web/ui/Forms.tsx'
+import { usePhotoUploads } from '#web/ui/photos/upload.ts'
 
 type Verb = 'Take out' | 'Put in' | 'Test' | 'Read' | 'Work' | 'Wait' | 'Ask' | 'Photo'
 const verbs: readonly Verb[] = ['Take out', 'Put in', 'Test', 'Read', 'Work', 'Wait', 'Ask', 'Photo']
@@ -75,9 +75,9 @@ export function choicesOf(verb: Verb, context: ComposerContext): Choice[] {
 
 export function Verbs({ context, onLine }: { context: ComposerContext; onLine: (line: string) => void }) {
   const [open, setOpen] = useState<Verb>()
-  const [error, setError] = useState<string>()
   const file = useRef<HTMLInputElement>(null)
-  const add = usePhotoUpload(context.machine as MachineId, context.episode)
+  const photos = usePhotoUploads(context.machine as MachineId, context.episode)
+  const refused = photos.uploads.filter((u) => u.state === 'refused')
   const choices = open ? choicesOf(open, context) : []
   return (
     <div className="relative">
@@ -108,19 +108,24 @@ export function Verbs({ context, onLine }: { context: ComposerContext; onLine: (
           </ul>
         </div>
       )}
-      <Said error={error} />
+      {refused.map((u) => (
+        <p key={u.key} className="flex items-center gap-4 px-2">
+          <Said error={`${u.file.name}: ${u.error ?? ''}`} />
+          <Act onClick={() => photos.again(u)}>Try again</Act>
+          <Act onClick={() => photos.drop(u)}>Put away</Act>
+        </p>
+      ))}
       <input
         ref={file}
         type="file"
         accept="image/jpeg,image/png,image/webp"
-        capture="environment"
+        multiple
         className="sr-only"
         tabIndex={-1}
         aria-label="Photograph"
         onChange={(event) => {
-          const [chosen] = event.target.files ?? []
+          photos.add([...(event.target.files ?? [])])
           event.target.value = ''
-          if (chosen) void add(chosen).then(setError)
         }}
       />
       <div className="border-line bg-sheet grid grid-cols-8 border-t">
@@ -131,7 +136,6 @@ export function Verbs({ context, onLine }: { context: ComposerContext; onLine: (
             aria-expanded={verb === 'Photo' ? undefined : open === verb}
             className={`border-hair h-14 border-r text-center font-bold last:border-r-0 ${open === verb ? 'bg-next shadow-[inset_0_3px_0_var(--verdigris)]' : 'hover:bg-next'}`}
             onClick={() => {
-              setError(undefined)
               if (verb === 'Photo') file.current?.click()
               else setOpen(open === verb ? undefined : verb)
             }}

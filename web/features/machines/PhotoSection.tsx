@@ -1,67 +1,107 @@
-/** Photographs lie on neutral grey: people judge yellowing by eye here. */
-import { useRef, useState } from 'react'
-import type { MachineId } from '#core/ids.ts'
+/** Photographs of the machine: all of them, one over the whole screen, pairs of before and after. */
+import { useState } from 'react'
+import type { EntryId } from '#core/ids.ts'
 import type { MachineView } from '#core/views/machine.ts'
+import { useSend } from '#web/app/send.ts'
 import { useDates, useSigned } from '#web/app/session.tsx'
-import { PlainButton, Said } from '#web/ui/Forms.tsx'
-import { usePhotoUpload } from '#web/ui/photo.ts'
+import { Act, PlainButton, Said, SelectField } from '#web/ui/Forms.tsx'
+import { PhotoCompare } from '#web/ui/photos/PhotoCompare.tsx'
+import { PhotoDrop } from '#web/ui/photos/PhotoDrop.tsx'
+import { PhotoGrid } from '#web/ui/photos/PhotoGrid.tsx'
+import { PhotoViewer } from '#web/ui/photos/PhotoViewer.tsx'
+import { photoTitle } from '#web/ui/photos/src.ts'
 
 export function PhotoSection({ view }: { view: MachineView }) {
   const { me } = useSigned()
-  const { short } = useDates()
-  const input = useRef<HTMLInputElement>(null)
-  const [error, setError] = useState<string>()
-  const add = usePhotoUpload(view.id as MachineId)
-  const take = async (files: FileList | null) => {
-    setError(undefined)
-    for (const file of files ?? []) {
-      const refusal = await add(file)
-      if (refusal) setError(`${file.name}: ${refusal}`)
-    }
-  }
+  const [open, setOpen] = useState<string>()
+  const [pairing, setPairing] = useState(false)
+  const findings = view.log.flatMap((row) =>
+    row.body.kind === 'finding' && row.body.what === 'noted' && !row.withdrawn ? [{ value: row.id, label: `${row.body.sort} on ${row.body.zone}` }] : [],
+  )
+  const may = me.role !== 'guest'
   return (
-    <section>
-      {me.role !== 'guest' && (
-        <div className="mb-3 flex items-center gap-4">
-          <input
-            ref={input}
-            type="file"
-            accept="image/jpeg,image/png,image/webp"
-            multiple
-            className="sr-only"
-            tabIndex={-1}
-            aria-label="Choose photographs"
-            onChange={(e) => void take(e.target.files)}
-          />
-          <PlainButton onClick={() => input.current?.click()}>Add photographs</PlainButton>
-          <Said error={error} />
-        </div>
-      )}
+    <section className="space-y-4">
+      {may && <PhotoDrop machine={view.id} paste />}
       {view.photos.length === 0 ? (
         <p className="text-quiet">None yet. Seals, labels and the underside come first, before anything is touched.</p>
       ) : (
-        <ul className="grid grid-cols-[repeat(auto-fill,minmax(180px,1fr))] gap-3">
-          {view.photos.map((photo) => (
-            <li key={photo.entry}>
-              <a
-                href={`/api/machines/${view.id}/photos/${photo.entry}?size=original`}
-                target="_blank"
-                rel="noreferrer"
-                className="block p-2"
-                style={{ background: 'var(--photo)' }}
+        <PhotoGrid machine={view.id} photos={view.photos} onOpen={setOpen} />
+      )}
+      {view.photos.length > 1 && (
+        <div>
+          <h2 className="headrule flex justify-between">
+            Before and after
+            {may && <Act onClick={() => setPairing(!pairing)}>Make a pair</Act>}
+          </h2>
+          {pairing && <NewPair view={view} onClose={() => setPairing(false)} />}
+          <Pairs view={view} />
+        </div>
+      )}
+      {open && <PhotoViewer machine={view.id} photos={view.photos} at={open} onAt={setOpen} findings={findings} positions={view.positions.map((p) => p.designator)} />}
+    </section>
+  )
+}
+
+function Pairs({ view }: { view: MachineView }) {
+  const { short } = useDates()
+  const [chosen, setChosen] = useState(0)
+  const pairs = view.pairs.flatMap((p) => {
+    const before = view.photos.find((x) => x.entry === p.before)
+    const after = view.photos.find((x) => x.entry === p.after)
+    return before && after ? [{ ...p, before, after }] : []
+  })
+  const pair = pairs[Math.min(chosen, pairs.length - 1)]
+  if (!pair) return <p className="text-quiet py-2">No pair yet. Two photographs from one spot, before and after the work, show what it did.</p>
+  return (
+    <div className="space-y-2 py-2">
+      {pairs.length > 1 && (
+        <ul className="flex flex-wrap gap-4">
+          {pairs.map((p, i) => (
+            <li key={p.entry}>
+              <button
+                type="button"
+                aria-pressed={p === pair}
+                className={p === pair ? 'border-verdigris border-b-2 font-bold' : 'text-quiet border-b-2 border-transparent'}
+                onClick={() => setChosen(i)}
               >
-                <img
-                  src={`/api/machines/${view.id}/photos/${photo.entry}`}
-                  alt={photo.words ?? `photograph of ${view.plate.name}, ${short(photo.at)}`}
-                  className="h-36 w-full object-contain"
-                  loading="lazy"
-                />
-              </a>
-              <p className="text-13 text-quiet mt-1">{`${short(photo.at)}${photo.words ? `, ${photo.words}` : ''}`}</p>
+                {p.words ?? `${short(p.before.at)} and ${short(p.after.at)}`}
+              </button>
             </li>
           ))}
         </ul>
       )}
-    </section>
+      <PhotoCompare key={pair.entry} machine={view.id} before={pair.before} after={pair.after} words={pair.words} />
+    </div>
+  )
+}
+
+function NewPair({ view, onClose }: { view: MachineView; onClose: () => void }) {
+  const { short } = useDates()
+  const { send, error, busy } = useSend()
+  const options = view.photos.map((p) => ({ value: p.entry, label: photoTitle(p, short) }))
+  const submit = async (event: React.FormEvent<HTMLFormElement>) => {
+    event.preventDefault()
+    const form = new FormData(event.currentTarget)
+    const words = String(form.get('words') ?? '').trim()
+    if (
+      await send([
+        { body: { kind: 'pair', machine: view.id, before: String(form.get('before')) as EntryId, after: String(form.get('after')) as EntryId, ...(words ? { words } : {}) } },
+      ])
+    )
+      onClose()
+  }
+  return (
+    <form onSubmit={(e) => void submit(e)} className="bg-next border-verdigris my-2 grid grid-cols-[1fr_1fr_1fr_auto] items-end gap-3 border-l-4 p-3 max-sm:grid-cols-1">
+      <SelectField label="Before" name="before" options={options} />
+      <SelectField label="After" name="after" options={options} defaultValue={options.at(-1)?.value} />
+      <label>
+        <span className="text-13 text-quiet mb-1 block">What it shows</span>
+        <input name="words" className="field" maxLength={200} />
+      </label>
+      <PlainButton type="submit" disabled={busy}>
+        Pair them
+      </PlainButton>
+      <Said error={error} />
+    </form>
   )
 }

@@ -74,6 +74,7 @@ export function View() {
       ...(attributes ? { attributes } : {}),
       ...(form.legal === 'owner’s' && party ? { owner: party } : {}),
       legal: form.legal,
+      guided: true,
       source: { how: form.how, ...(party ? { from: party } : {}), ...(form.words.trim() ? { words: form.words.trim() } : {}) },
       ...(price ? { price } : {}),
     })
@@ -86,7 +87,7 @@ export function View() {
       const written = await write(drafts(bodies.map((body) => ({ body, ...(body.kind === 'claim' ? { basis: 'told' as const } : {}) }))))
       if (!written.sent) return setError('No connection. It is kept here and sent when the connection is back.')
       if (written.refused) return setError(written.refused.detail)
-      await navigate(`/machines/${machine}`)
+      await navigate(`/machines/${machine}/entry`)
     } catch (failure) {
       setError(wordsOf(failure))
     }

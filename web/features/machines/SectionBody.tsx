@@ -2,13 +2,15 @@
 import { useState } from 'react'
 import { Link, useSearchParams } from 'react-router'
 import { standingSentence, standingWords } from '#api/words/status.ts'
-import { capital } from '#api/words/lists.ts'
 import type { MachineView } from '#core/views/machine.ts'
 import { useDates, useSigned } from '#web/app/session.tsx'
 import { AmendSlip, AnswerSlip, SettleSlip } from '#web/ui/AmendSlip.tsx'
 import { LogLine } from '#web/ui/LogLine.tsx'
+import { Row, Rows } from '#web/ui/Rows.tsx'
 import { FactsSection } from './FactsSection.tsx'
+import { ConditionSection } from './ConditionSection.tsx'
 import { PhotoSection } from './PhotoSection.tsx'
+import { ProvenanceSection } from './ProvenanceSection.tsx'
 
 export function SectionBody({ view, section }: { view: MachineView; section: string }) {
   switch (section) {
@@ -19,7 +21,9 @@ export function SectionBody({ view, section }: { view: MachineView; section: str
     case 'episodes':
       return <Episodes view={view} />
     case 'provenance':
-      return <Provenance view={view} />
+      return <ProvenanceSection view={view} />
+    case 'condition':
+      return <ConditionSection view={view} />
     case 'loans':
       return <Loans view={view} />
     case 'photos':
@@ -31,24 +35,6 @@ export function SectionBody({ view, section }: { view: MachineView; section: str
     default:
       return <Todo view={view} />
   }
-}
-
-function Rows({ title, empty, children }: { title: string; empty?: string | undefined; children?: React.ReactNode }) {
-  return (
-    <section aria-label={title} className="min-w-0">
-      <h2 className="headrule">{title}</h2>
-      {empty !== undefined ? <p className="text-quiet py-2">{empty}</p> : <ul>{children}</ul>}
-    </section>
-  )
-}
-
-function Row({ left, right, title }: { left: React.ReactNode; right?: React.ReactNode; title?: string }) {
-  return (
-    <li className="border-hair flex min-h-8 items-baseline justify-between gap-4 border-b py-1" title={title}>
-      <span className="min-w-0">{left}</span>
-      <span className="text-quiet shrink-0 text-right">{right}</span>
-    </li>
-  )
 }
 
 const todoWords = {
@@ -209,44 +195,6 @@ function Episodes({ view }: { view: MachineView }) {
         </li>
       ))}
     </Rows>
-  )
-}
-
-function Provenance({ view }: { view: MachineView }) {
-  const { short } = useDates()
-  const { source, price } = view
-  const money = price
-    ? new Intl.NumberFormat('en-GB', { style: 'currency', currency: price.currency }).format(
-        price.minor / 10 ** (new Intl.NumberFormat('en', { style: 'currency', currency: price.currency }).resolvedOptions().maximumFractionDigits ?? 2),
-      )
-    : undefined
-  return (
-    <div className="grid grid-cols-3 gap-6 max-lg:grid-cols-1">
-      <Rows title="How it came" empty={source ? undefined : 'Not recorded.'}>
-        <Row left="Source" right={source?.how} />
-        {source?.from && <Row left="From" right={source.from} />}
-        {source?.words && <Row left={source.words} />}
-        {money && <Row left="Price paid" right={<span className="num">{money}</span>} />}
-      </Rows>
-      <Rows title="What was claimed" empty={view.claims.length === 0 ? 'Nothing is written down.' : undefined}>
-        {view.claims.map((c, i) => (
-          <Row
-            key={i}
-            left={
-              <>
-                {c.fn && <span className="text-quiet">{c.fn}: </span>}“{c.words}”
-              </>
-            }
-            right={c.says === 'not said' ? 'in general' : `said to ${c.says === 'works' ? 'work' : 'fail'}`}
-          />
-        ))}
-      </Rows>
-      <Rows title="Where it has been" empty={view.custody.length === 0 ? 'It has not left since it came.' : undefined}>
-        {view.custody.map((c, i) => (
-          <Row key={i} left={`${capital(c.purpose)}: ${c.where}`} right={`${c.carriage}, ${short(c.at)}${c.until ? `, until ${short(c.until)}` : ''}`} />
-        ))}
-      </Rows>
-    </div>
   )
 }
 

@@ -1,4 +1,6 @@
 /** The row of words under the lifeline: each with its fact. Pure. */
+import { gradeTitle } from '#api/words/condition.ts'
+import { count } from '#api/words/lists.ts'
 import type { MachineView } from '#core/views/machine.ts'
 import type { Role } from '#core/work/roles.ts'
 
@@ -15,9 +17,14 @@ export function sections(view: MachineView, role: Role): Section[] {
   const all: (Section | false)[] = [
     { key: 'todo', name: 'To do', fact: String(view.todo.length) },
     { key: 'functions', name: 'Functions', fact: String(view.functions.length) },
+    {
+      key: 'condition',
+      name: 'Condition',
+      fact: view.condition.grade === undefined ? 'not surveyed' : view.condition.looked < view.condition.of ? `${view.condition.grade} so far` : gradeTitle(view.condition.grade),
+    },
     { key: 'parts', name: 'Parts', fact: [notOwn ? `${notOwn} not its own` : '', empty ? `${empty} empty` : ''].filter(Boolean).join(', ') || 'as found' },
     { key: 'episodes', name: 'Episodes', fact: String(view.episodes.length) },
-    role !== 'guest' && { key: 'provenance', name: 'Provenance', fact: view.source?.how ?? 'not recorded' },
+    role !== 'guest' && { key: 'provenance', name: 'Provenance', fact: view.provenance.gaps ? count(view.provenance.gaps, 'gap') : (view.source?.how ?? 'not recorded') },
     { key: 'loans', name: 'Loans', fact: away ? `${away} open` : String(view.loans.length) },
     { key: 'photos', name: 'Photographs', fact: String(view.photos.length) },
     { key: 'entries', name: 'Entries', fact: String(view.log.length) },

@@ -1,0 +1,36 @@
+/** Sending what a form says: the sentence when it was refused or could not be sent, and whether it is under way. */
+import { useState } from 'react'
+import type { Draft } from '#core/history/entry.ts'
+import { wordsOf } from './http.ts'
+import { useDrafts, useWrite, type Writing } from './session.tsx'
+
+export function useSend() {
+  const drafts = useDrafts()
+  const write = useWrite()
+  const [error, setError] = useState<string>()
+  const [busy, setBusy] = useState(false)
+  /** Answers the entries when the server has them, undefined when they were refused or wait in the outbox. */
+  const send = async (writings: readonly Writing[]): Promise<readonly Draft[] | undefined> => {
+    setError(undefined)
+    setBusy(true)
+    try {
+      const made = drafts(writings)
+      const written = await write(made)
+      if (!written.sent) {
+        setError('No connection. It is kept here and sent when the connection is back.')
+        return undefined
+      }
+      if (written.refused) {
+        setError(written.refused.detail)
+        return undefined
+      }
+      return made
+    } catch (failure) {
+      setError(wordsOf(failure))
+      return undefined
+    } finally {
+      setBusy(false)
+    }
+  }
+  return { send, error, busy, setError }
+}

@@ -1,0 +1,65 @@
+/** Quarantine: pests, mould, leaks. Everything new passes it. */
+import { pestSigns } from '#core/history/bodies/arrival.ts'
+import { dayInterval } from '#core/quantity/time.ts'
+import type { ArrivalView } from '#core/views/arrival.ts'
+import { useDates } from '#web/app/session.tsx'
+import { SelectField, TextField } from '#web/ui/Forms.tsx'
+import { Lines, StepForm } from './StepForm.tsx'
+
+const answers = ['not looked', 'none seen', 'seen'] as const
+
+export function QuarantineStep({ view }: { view: ArrivalView }) {
+  const { zone, short } = useDates()
+  const { quarantine: q } = view
+  const inside = q?.way === 'in'
+  return (
+    <>
+      <p className="text-quiet">Mould and droppings: gloves and a mask, damp and not dry. A leak does not wait for the end of quarantine.</p>
+      <Lines
+        items={
+          q ? [inside ? `In quarantine since ${short(q.at)}, ${q.place ?? ''}${q.until ? `, until ${short(q.until)}` : ''}` : `Out since ${short(q.at)}. ${q.seen.join(', ')}`] : []
+        }
+      />
+      {inside ? (
+        <StepForm
+          submit="Let it out"
+          writings={(text) => {
+            const seen = Object.fromEntries(pestSigns.map((s) => [s, text(s)])) as Record<(typeof pestSigns)[number], (typeof answers)[number]>
+            return [{ body: { kind: 'quarantine', way: 'out', machine: view.machine, seen, ...(text('words') ? { words: text('words') } : {}) } }]
+          }}
+        >
+          <div className="grid grid-cols-3 gap-3 max-sm:grid-cols-1">
+            {pestSigns.map((s) => (
+              <SelectField key={s} label={s} name={s} options={answers} />
+            ))}
+          </div>
+          <TextField label="In words" name="words" maxLength={2000} />
+        </StepForm>
+      ) : (
+        <StepForm
+          submit={q ? 'Back into quarantine' : 'Into quarantine'}
+          writings={(text) =>
+            text('place')
+              ? [
+                  {
+                    body: {
+                      kind: 'quarantine',
+                      way: 'in',
+                      machine: view.machine,
+                      place: text('place'),
+                      ...(text('until') ? { until: dayInterval(text('until'), zone).latest } : {}),
+                    },
+                  },
+                ]
+              : 'Say where it stands.'
+          }
+        >
+          <div className="grid grid-cols-2 gap-3 max-sm:grid-cols-1">
+            <TextField label="Where" name="place" placeholder="bag on the porch shelf" maxLength={80} />
+            <TextField label="Look again on" name="until" type="date" className="num" />
+          </div>
+        </StepForm>
+      )}
+    </>
+  )
+}

@@ -1,0 +1,147 @@
+/** One act for named units, written on each of them: a look, a test, work, a finding or a note. */
+import { useState } from 'react'
+import { parseUnits, unitsWords } from '#api/units.ts'
+import type { BatchView } from '#api/batches.ts'
+import { count } from '#api/words/lists.ts'
+import { findingKinds } from '#core/history/bodies/condition.ts'
+import type { Body } from '#core/history/kinds.ts'
+import type { MachineId } from '#core/ids.ts'
+import { useSend } from '#web/app/send.ts'
+import { MainButton, PlainButton, Said, SelectField, TextField } from '#web/ui/Forms.tsx'
+import { bodiesFor, lookWords, type ActForm } from './acts.ts'
+
+const kinds: readonly { readonly value: ActForm['kind']; readonly label: string }[] = [
+  { value: 'look', label: 'a look' },
+  { value: 'test', label: 'a test' },
+  { value: 'work', label: 'work done' },
+  { value: 'finding', label: 'a finding' },
+  { value: 'note', label: 'a note' },
+]
+
+export function BatchAct({ view, chosen, onChosen }: { view: BatchView; chosen: ReadonlySet<number>; onChosen: (units: ReadonlySet<number>) => void }) {
+  const { send, error, busy, setError } = useSend()
+  const [kind, setKind] = useState<ActForm['kind']>('look')
+  const [typed, setTyped] = useState<string>()
+  const [written, setWritten] = useState<string>()
+  const text = typed ?? unitsWords([...chosen])
+  const choose = (value: string) => {
+    setTyped(value)
+    setWritten(undefined)
+    const units = parseUnits(value, view.units.length)
+    if (units) onChosen(new Set(units))
+  }
+  const submit = async (event: React.FormEvent<HTMLFormElement>) => {
+    event.preventDefault()
+    const form = new FormData(event.currentTarget)
+    const read = (name: string) => String(form.get(name) ?? '').trim()
+    const units = view.units.filter((u) => chosen.has(u.unit))
+    if (units.length === 0) return setError('Name the units first: 1-5, 8.')
+    const made = units.map((u): Body[] | string =>
+      bodiesFor(
+        {
+          kind,
+          look: read('look') as keyof typeof lookWords,
+          fn: read('fn'),
+          result: read('result'),
+          symptom: read('symptom'),
+          target: read('target'),
+          sort: read('sort'),
+          zone: read('zone'),
+          words: read('words'),
+        },
+        u.machine as MachineId,
+      ),
+    )
+    const wrong = made.find((m) => typeof m === 'string')
+    if (typeof wrong === 'string') return setError(wrong)
+    const sent = await send(made.flatMap((m) => (typeof m === 'string' ? [] : m.map((body) => ({ body })))))
+    if (sent) {
+      setWritten(`Written on ${count(units.length, 'unit')}: ${unitsWords(units.map((u) => u.unit))}.`)
+      onChosen(new Set())
+      setTyped(undefined)
+    }
+  }
+  const half = Math.ceil(view.units.length / 2)
+  return (
+    <form
+      aria-label="One act for several units"
+      onSubmit={(e) => void submit(e)}
+      className="noprint bg-next border-line flex flex-wrap items-end gap-x-4 gap-y-2 rounded-sm border p-3"
+    >
+      <div className="w-44">
+        <TextField
+          label="Units"
+          className="num"
+          placeholder={`1-${half}, ${view.units.length}`}
+          value={text}
+          onChange={(e) => choose(e.target.value)}
+          onFocus={() => setTyped(unitsWords([...chosen]))}
+          onBlur={() => setTyped(undefined)}
+        />
+      </div>
+      <PlainButton className="min-h-9" onClick={() => onChosen(new Set(chosen.size === view.units.length ? [] : view.units.map((u) => u.unit)))}>
+        {chosen.size === view.units.length ? 'None' : 'All'}
+      </PlainButton>
+      <div className="w-36">
+        <SelectField label="What" options={kinds} value={kind} onChange={(e) => setKind(e.target.value as ActForm['kind'])} />
+      </div>
+      {kind === 'look' && (
+        <div className="w-44">
+          <SelectField label="At a look" name="look" options={Object.keys(lookWords)} />
+        </div>
+      )}
+      {kind === 'test' && (
+        <>
+          <div className="w-44">
+            <SelectField label="Function" name="fn" options={view.functions.filter((f) => f.fn !== 'look').map((f) => f.fn)} />
+          </div>
+          <div className="w-28">
+            <SelectField label="Result" name="result" options={['pass', 'fail']} />
+          </div>
+          <div className="w-44">
+            <TextField label="Symptom, if it fails" name="symptom" maxLength={80} />
+          </div>
+        </>
+      )}
+      {kind === 'work' && (
+        <>
+          <div className="w-44">
+            <TextField label="On what" name="target" placeholder="key contacts" maxLength={80} />
+          </div>
+          <div className="w-60">
+            <TextField label="What was done" name="words" placeholder="cleaned, isopropyl alcohol" maxLength={200} />
+          </div>
+        </>
+      )}
+      {kind === 'finding' && (
+        <>
+          <div className="w-44">
+            <SelectField label="Kind" name="sort" options={findingKinds} />
+          </div>
+          <div className="w-40">
+            <TextField label="Zone" name="zone" placeholder="case" maxLength={80} />
+          </div>
+          <div className="w-52">
+            <TextField label="In words" name="words" maxLength={200} />
+          </div>
+        </>
+      )}
+      {kind === 'note' && (
+        <div className="w-80">
+          <TextField label="Note" name="words" maxLength={2000} />
+        </div>
+      )}
+      <MainButton type="submit" disabled={busy || chosen.size === 0}>
+        {chosen.size > 0 ? `Write it on ${count(chosen.size, 'unit')}` : 'Name units first'}
+      </MainButton>
+      <div className="basis-full">
+        <Said error={error} />
+        {written && (
+          <p role="status" className="text-13 text-quiet">
+            {written}
+          </p>
+        )}
+      </div>
+    </form>
+  )
+}

@@ -1,0 +1,165 @@
+/** One lot as a grid: units against functions or findings, one act for named units, and how it ended. */
+import { useQuery } from '@tanstack/react-query'
+import { useEffect, useState } from 'react'
+import { Link, useParams, useSearchParams } from 'react-router'
+import type { BatchView } from '#api/batches.ts'
+import { gradeTitle } from '#api/words/condition.ts'
+import { moneyWords } from '#api/words/money.ts'
+import type { BatchUnit } from '#core/views/batch.ts'
+import { get, wordsOf } from '#web/app/http.ts'
+import { useDates } from '#web/app/session.tsx'
+import { Act } from '#web/ui/Forms.tsx'
+import { StatusMark } from '#web/ui/Marks.tsx'
+import { BatchAct } from './BatchAct.tsx'
+import { StandingCell } from './StandingCell.tsx'
+
+export function View() {
+  const { id = '' } = useParams()
+  const { day } = useDates()
+  const [params, setParams] = useSearchParams()
+  const against = params.get('against') === 'findings' ? 'findings' : 'functions'
+  const { data: view, error } = useQuery({ queryKey: ['batches', id], queryFn: () => get<BatchView>(`/batches/${id}`), retry: false })
+  const [chosen, setChosen] = useState<ReadonlySet<number>>(new Set())
+  useEffect(() => {
+    if (view) document.title = view.name
+  }, [view])
+  if (error) return <p className="p-8">{wordsOf(error)}</p>
+  if (!view) return null
+  const toggle = (unit: number) =>
+    setChosen((held) => {
+      const next = new Set(held)
+      if (!next.delete(unit)) next.add(unit)
+      return next
+    })
+  return (
+    <main className="flex-1 space-y-4 p-4 pb-16">
+      <div className="flex flex-wrap items-end justify-between gap-x-8 gap-y-2">
+        <div>
+          <h1 className="font-display text-24 font-semibold">{view.name}</h1>
+          <p className="text-quiet">
+            {`${view.units.length} units, came in ${day(view.at)}`}
+            {view.price && `; ${moneyWords(view.price)} for the lot`}
+            {view.units[0]?.share && `, ${moneyWords(view.units[0].share)} a unit`}
+          </p>
+        </div>
+        <p className="noprint flex gap-5">
+          <Act onClick={() => window.print()}>Print</Act>
+        </p>
+      </div>
+      <Outcome outcome={view.outcome} />
+      <BatchAct view={view} chosen={chosen} onChosen={setChosen} />
+      <div role="tablist" aria-label="What the units stand against" className="noprint border-hair flex gap-6 border-b">
+        {(['functions', 'findings'] as const).map((a) => (
+          <button
+            key={a}
+            type="button"
+            role="tab"
+            aria-selected={against === a}
+            className={`border-b-[3px] pb-1 ${against === a ? 'border-verdigris font-bold' : 'hover:border-line border-transparent'}`}
+            onClick={() => setParams(a === 'functions' ? {} : { against: a }, { replace: true })}
+          >
+            {a === 'functions' ? 'Units and functions' : 'Units and findings'}
+          </button>
+        ))}
+      </div>
+      <Grid view={view} against={against} chosen={chosen} onToggle={toggle} />
+      {against === 'functions' && (
+        <p className="text-13 text-quiet">
+          Full bar: works. Half: partly or now and then. Foot line: fails. Nothing: never tested. Outline: was so, touched since. Dots: only said.
+        </p>
+      )}
+    </main>
+  )
+}
+
+function Outcome({ outcome: o }: { outcome: BatchView['outcome'] }) {
+  return (
+    <section aria-label="How it stands" className="bg-sheet rounded-sm p-4">
+      <p className="text-18">
+        <strong>{`${o.workNow} of ${o.units}`}</strong> work now.{' '}
+        {o.trulyFaulty > 0 ? (
+          <>
+            A test showed a fault in <strong>{o.trulyFaulty}</strong>; <strong>{`${o.mended} of the ${o.trulyFaulty}`}</strong> that were truly faulty work now.
+          </>
+        ) : (
+          'No test has shown a fault yet.'
+        )}
+      </p>
+      <p className="text-quiet">
+        {o.claimedDead > 0 && `${o.claimedDead} were sold as dead; in ${o.claimedDeadButSound} of them no fault was ever found. `}
+        {o.notTested > 0 ? `${o.notTested} were never tested.` : 'Every unit was tried.'}
+      </p>
+    </section>
+  )
+}
+
+function Grid({ view, against, chosen, onToggle }: { view: BatchView; against: 'functions' | 'findings'; chosen: ReadonlySet<number>; onToggle: (unit: number) => void }) {
+  const heads = against === 'functions' ? view.functions.map((f) => f.fn) : view.findingSorts
+  const row = (unit: BatchUnit) => (
+    <tr key={unit.machine} className={`border-hair border-b ${chosen.has(unit.unit) ? 'bg-next' : ''}`}>
+      <td className="noprint w-10 text-center">
+        <input type="checkbox" className="accent-verdigris size-4.5" aria-label={`Unit ${unit.unit}`} checked={chosen.has(unit.unit)} onChange={() => onToggle(unit.unit)} />
+      </td>
+      <th scope="row" className="py-1 pr-3 text-left font-normal whitespace-nowrap">
+        <span className="num mr-3 inline-block w-6 text-right font-bold">{unit.unit}</span>
+        <Link className="num hover:underline" to={unit.episode ? `/episodes/${unit.episode}` : `/machines/${unit.machine}`}>
+          {unit.number}
+        </Link>
+      </th>
+      <td className="pr-3 whitespace-nowrap">
+        <span className="flex items-center gap-2">
+          <StatusMark status={unit.status} size={14} />
+          {unit.status}
+        </span>
+      </td>
+      {against === 'functions'
+        ? view.functions.map(({ fn }) => {
+            const held = unit.functions.find((f) => f.fn === fn)
+            return (
+              <td key={fn} className="px-2 align-middle">
+                {held ? <StandingCell word={held.word} detail={held.detail} /> : <span className="text-quiet">–</span>}
+              </td>
+            )
+          })
+        : view.findingSorts.map((sort) => {
+            const held = unit.findings.filter((f) => f.sort === sort)
+            const worst = held.length ? Math.max(...held.map((f) => f.grade)) : undefined
+            return (
+              <td key={sort} className="num px-2 text-center">
+                {worst === undefined ? (
+                  <span className="text-quiet">{unit.looked ? '·' : ''}</span>
+                ) : (
+                  <span className={worst >= 3 ? 'text-copper font-bold' : ''}>{`${worst}${held.length > 1 ? ` ×${held.length}` : ''}`}</span>
+                )}
+              </td>
+            )
+          })}
+      <td className="pl-3 text-right whitespace-nowrap">{against === 'findings' ? gradeTitle(unit.grade) : (unit.look ?? '')}</td>
+    </tr>
+  )
+  return (
+    <div className="bg-sheet overflow-x-auto rounded-sm px-2">
+      <table className="w-full border-collapse">
+        <thead>
+          <tr className="border-ink border-b-2 text-left align-bottom">
+            <th className="noprint" />
+            <th className="py-1.5">Unit</th>
+            <th>Working status</th>
+            {heads.map((h) => (
+              <th key={h} className={`px-2 ${against === 'findings' ? 'text-center' : ''}`}>
+                {h}
+              </th>
+            ))}
+            <th className="pl-3 text-right">{against === 'findings' ? 'Condition' : 'At a look'}</th>
+          </tr>
+        </thead>
+        <tbody>{view.units.map(row)}</tbody>
+      </table>
+      {heads.length === 0 && (
+        <p className="text-quiet p-3">
+          {against === 'findings' ? 'No finding is written down for any unit yet.' : 'Their type lists no functions yet. A look can be given all the same.'}
+        </p>
+      )}
+    </div>
+  )
+}

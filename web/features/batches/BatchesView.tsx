@@ -1,0 +1,151 @@
+/** Lots: those there are, and a new one whose units are registered together. */
+import { useQuery } from '@tanstack/react-query'
+import { useState } from 'react'
+import { useForm } from 'react-hook-form'
+import { Link, useNavigate } from 'react-router'
+import type { BatchRow } from '#api/batches.ts'
+import { sourceKinds } from '#api/choices.ts'
+import type { NextNumbers, TypeRow } from '#api/machines.ts'
+import { count } from '#api/words/lists.ts'
+import { moneyWords } from '#api/words/money.ts'
+import type { MachineId, PartyId, TypeId } from '#core/ids.ts'
+import { parseMoney } from '#core/quantity/quantity.ts'
+import { equalShares } from '#core/quantity/shares.ts'
+import { newId } from '#web/app/clock.ts'
+import { get } from '#web/app/http.ts'
+import { useSend } from '#web/app/send.ts'
+import { useDates, useSigned, type Writing } from '#web/app/session.tsx'
+import { AreaField, MainButton, PlainButton, Said, SelectField, Slip, TextField } from '#web/ui/Forms.tsx'
+
+export function View() {
+  const { short } = useDates()
+  const { data } = useQuery({ queryKey: ['batches'], queryFn: () => get<{ batches: BatchRow[] }>('/batches') })
+  const [open, setOpen] = useState(false)
+  return (
+    <main className="flex-1 space-y-4 p-4 pb-16">
+      <div className="flex items-end justify-between gap-6">
+        <div>
+          <h1 className="font-display text-24 font-semibold">Lots</h1>
+          <p className="text-quiet">Many units that came together. Each is a machine of its own; here they stand in one grid.</p>
+        </div>
+        {!open && <MainButton onClick={() => setOpen(true)}>Register a lot</MainButton>}
+      </div>
+      {open && <NewLot onClose={() => setOpen(false)} />}
+      {data && data.batches.length === 0 && !open && (
+        <p className="bg-sheet rounded-sm p-5">No lot yet. Fourteen calculators from one auction, or six terminals from one office, would be one.</p>
+      )}
+      <ul>
+        {data?.batches.map((b) => (
+          <li key={b.id} className="border-hair border-b">
+            <Link to={`/batches/${b.id}`} className="hover:bg-next flex min-h-11 items-center justify-between gap-4 px-2">
+              <strong>{b.name}</strong>
+              <span className="text-quiet num">{`${count(b.units, 'unit')}, ${short(b.at)}`}</span>
+            </Link>
+          </li>
+        ))}
+      </ul>
+    </main>
+  )
+}
+
+interface Form {
+  name: string
+  type: string
+  unitName: string
+  units: string
+  how: (typeof sourceKinds)[number]
+  from: string
+  amount: string
+  currency: string
+  claim: string
+}
+
+/** Numbers from one on: E2026-014, E2026-015, … */
+function following(first: string, n: number): string[] {
+  const match = /^(.*?)(\d+)$/.exec(first)
+  if (!match) return Array.from({ length: n }, (_, i) => `${first}-${i + 1}`)
+  const [, head = '', digits = '0'] = match
+  return Array.from({ length: n }, (_, i) => `${head}${String(Number(digits) + i).padStart(digits.length, '0')}`)
+}
+
+function NewLot({ onClose }: { onClose: () => void }) {
+  const { house, me } = useSigned()
+  const navigate = useNavigate()
+  const { send, error, busy, setError } = useSend()
+  const numbers = useQuery({ queryKey: ['next-numbers'], queryFn: () => get<NextNumbers>('/next-numbers'), staleTime: 0, gcTime: 0 })
+  const types = useQuery({ queryKey: ['types'], queryFn: () => get<{ types: TypeRow[] }>('/types') })
+  const { register, handleSubmit, watch, formState } = useForm<Form>({ defaultValues: { how: 'lot', currency: house.currency, type: '', units: '2' } })
+  const units = Number(watch('units'))
+  const price = parseMoney(watch('amount') ?? '', (watch('currency') ?? '').toUpperCase())
+  const share = price && Number.isInteger(units) && units > 0 ? equalShares(price, units)[0] : undefined
+  const submit = handleSubmit(async (form) => {
+    if (form.amount.trim() && !price) return setError('Write an amount such as 91.00, and a currency of three letters.')
+    const type = types.data?.types.find((t) => t.id === form.type)
+    const name = form.unitName.trim() || (type ? `${type.name} ${type.kind}`.trim() : form.name.trim())
+    const party = form.from.trim() ? (newId() as PartyId) : undefined
+    const machines = following(numbers.data?.entryNumber ?? 'E-1', Number(form.units)).map((entryNumber) => ({ machine: newId() as MachineId, entryNumber }))
+    const writings: Writing[] = [
+      ...(party ? [{ body: { kind: 'party' as const, party, name: form.from.trim(), sort: 'person' as const, roles: ['source'] } }] : []),
+      ...machines.map(({ machine, entryNumber }): Writing => ({
+        body: {
+          kind: 'machine',
+          what: 'registered',
+          machine,
+          entryNumber,
+          name,
+          type: (form.type || null) as TypeId | null,
+          legal: 'entered, undecided',
+          source: { how: form.how, ...(party ? { from: party } : {}) },
+        },
+      })),
+      { body: { kind: 'batch', name: form.name.trim(), machines: machines.map((m) => m.machine), ...(price ? { price } : {}) } },
+      ...(form.claim.trim()
+        ? machines.map(({ machine }): Writing => ({
+            basis: 'told',
+            body: { kind: 'claim', machine, claims: [{ says: 'fails', words: form.claim.trim() }], ...(party ? { by: party } : {}) },
+          }))
+        : []),
+    ]
+    const sent = await send(writings)
+    const lot = sent?.find((d) => d.body.kind === 'batch')
+    if (lot) await navigate(`/batches/${lot.id}`)
+  })
+  return (
+    <Slip title="Register a lot" onClose={onClose}>
+      <form onSubmit={(e) => void submit(e)} className="grid grid-cols-3 gap-4 max-sm:grid-cols-1">
+        <TextField label="Name of the lot" placeholder="calculators from the Rosenby auction" required maxLength={80} autoFocus {...register('name')} />
+        <SelectField
+          label="Type of every unit"
+          options={[{ value: '', label: 'type not known yet' }, ...(types.data?.types ?? []).map((t) => ({ value: t.id, label: t.name }))]}
+          {...register('type')}
+        />
+        <TextField label="What each unit is called" placeholder="as the type" maxLength={80} {...register('unitName')} />
+        <TextField
+          label="Units"
+          inputMode="numeric"
+          className="num"
+          error={formState.errors.units?.message}
+          hint={numbers.data ? `numbered from ${numbers.data.entryNumber} on` : ''}
+          {...register('units', { validate: (v) => (Number.isInteger(Number(v)) && Number(v) >= 2 && Number(v) <= 200) || 'From 2 to 200.' })}
+        />
+        <SelectField label="How it came" options={sourceKinds} {...register('how')} />
+        <TextField label="From whom" maxLength={80} {...register('from')} />
+        {(me.role === 'restorer' || me.role === 'steward') && (
+          <div className="grid grid-cols-[2fr_1fr] gap-2">
+            <TextField label="Price of the lot" inputMode="decimal" className="num" hint={share ? `${moneyWords(share)} a unit` : ''} {...register('amount')} />
+            <TextField label="Currency" className="num" maxLength={3} {...register('currency')} />
+          </div>
+        )}
+        <div className="col-span-2 max-sm:col-span-1">
+          <AreaField label="Said of all of them, when sold as dead" placeholder="untested, no life" maxLength={2000} {...register('claim')} />
+        </div>
+        <div className="flex items-center">
+          <PlainButton type="submit" className="min-h-11" disabled={busy || !numbers.data}>
+            Register them all
+          </PlainButton>
+        </div>
+      </form>
+      <Said error={error} />
+    </Slip>
+  )
+}

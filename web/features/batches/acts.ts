@@ -1,0 +1,71 @@
+/** What one act becomes on each unit. Pure. */
+import { findingKinds } from '#core/history/bodies/condition.ts'
+import type { Body, TestResult } from '#core/history/kinds.ts'
+import type { MachineId } from '#core/ids.ts'
+import { lookFunction } from '#core/views/batch.ts'
+
+/** The three answers of a look. Signs of life prove nothing either way. */
+export const lookWords: Readonly<Record<'dead' | 'signs of life' | 'seems to run', TestResult>> = {
+  dead: { is: 'fail', symptom: 'dead' },
+  'signs of life': { is: 'inconclusive', because: 'signs of life' },
+  'seems to run': { is: 'pass' },
+}
+
+export interface ActForm {
+  readonly kind: 'look' | 'test' | 'work' | 'finding' | 'note'
+  readonly look: keyof typeof lookWords
+  readonly fn: string
+  readonly result: string
+  readonly symptom: string
+  readonly target: string
+  readonly sort: string
+  readonly zone: string
+  readonly words: string
+}
+
+/** Entries for one unit, or the sentence that says what is missing. */
+export function bodiesFor(form: ActForm, machine: MachineId): Body[] | string {
+  switch (form.kind) {
+    case 'look':
+      return [
+        { kind: 'machine', what: 'met', machine, functions: [{ name: lookFunction, essential: false, dependsOn: [], needs: [] }], positions: [] },
+        { kind: 'test', machine, depth: 'look', gear: [], results: [{ fn: lookFunction, result: lookWords[form.look] }] },
+      ]
+    case 'test':
+      if (!form.fn) return 'Choose a function. A type without functions can be given a look.'
+      return [
+        {
+          kind: 'test',
+          machine,
+          depth: 'short',
+          gear: [],
+          results: [{ fn: form.fn, result: form.result === 'fail' ? { is: 'fail', ...(form.symptom ? { symptom: form.symptom } : {}) } : { is: 'pass' } }],
+        },
+      ]
+    case 'work':
+      if (!form.target) return 'Say what it was done on.'
+      return [{ kind: 'change', machine, target: { sort: 'surface', name: form.target }, verb: 'worked on', reach: 'disturbed', ...(form.words ? { words: form.words } : {}) }]
+    case 'finding': {
+      const sort = findingKinds.find((k) => k === form.sort)
+      if (!sort || !form.zone) return 'Say on which zone it is.'
+      return [
+        {
+          kind: 'finding',
+          what: 'noted',
+          machine,
+          zone: form.zone,
+          sort,
+          severity: 'disfigures',
+          activity: 'not judged',
+          danger: 'none',
+          contained: false,
+          loaded: false,
+          hypothesis: false,
+          ...(form.words ? { words: form.words } : {}),
+        },
+      ]
+    }
+    case 'note':
+      return form.words ? [{ kind: 'note', machine, words: form.words }] : 'The note is empty.'
+  }
+}

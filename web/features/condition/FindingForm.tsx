@@ -1,0 +1,116 @@
+/** A finding: kind first, the rest has an answer preset, so that two taps and Enter are enough. */
+import { useForm } from 'react-hook-form'
+import { activities, dangers, findingKinds, severities } from '#core/history/bodies/condition.ts'
+import { bases, type Basis } from '#core/history/entry.ts'
+import type { EntryId, MachineId } from '#core/ids.ts'
+import type { ConditionView, ZoneRow } from '#core/views/condition.ts'
+import { useSend } from '#web/app/send.ts'
+import { useDates } from '#web/app/session.tsx'
+import { MainButton, Said, SelectField, Slip, TextField } from '#web/ui/Forms.tsx'
+import { Tick } from '#web/ui/Tick.tsx'
+import { photoTitle } from '#web/ui/photos/src.ts'
+
+interface Form {
+  sort: (typeof findingKinds)[number]
+  place: string
+  severity: (typeof severities)[number]
+  activity: (typeof activities)[number]
+  extent: string
+  danger: (typeof dangers)[number]
+  basis: Basis
+  words: string
+  contained: boolean
+  loaded: boolean
+  hypothesis: boolean
+  newSince: string
+}
+
+const dangerWords: Readonly<Record<(typeof dangers)[number], string>> = { none: 'no danger', neighbours: 'to neighbouring objects', people: 'to people' }
+
+export function FindingForm({ view, zone, onClose }: { view: ConditionView; zone: ZoneRow; onClose: () => void }) {
+  const { send, error, busy } = useSend()
+  const { short } = useDates()
+  const machine = view.machine as MachineId
+  const { register, handleSubmit, watch, formState } = useForm<Form>({
+    defaultValues: { sort: 'dirt', severity: 'disfigures', activity: 'not judged', danger: 'none', basis: 'seen', place: '', words: '', extent: '', newSince: '' },
+  })
+  const sort = watch('sort')
+  const submit = handleSubmit(async (form) => {
+    const survey = view.open?.id as EntryId | undefined
+    const extentPercent = form.extent.trim() === '' ? undefined : Number(form.extent)
+    const sent = await send([
+      {
+        basis: form.basis,
+        body: {
+          kind: 'finding',
+          what: 'noted',
+          machine,
+          zone: zone.zone,
+          sort: form.sort,
+          severity: form.severity,
+          activity: form.activity,
+          danger: form.danger,
+          contained: form.contained,
+          loaded: form.loaded,
+          hypothesis: form.hypothesis,
+          ...(survey ? { survey } : {}),
+          ...(form.place.trim() ? { place: form.place.trim() } : {}),
+          ...(extentPercent !== undefined ? { extentPercent } : {}),
+          ...(form.words.trim() ? { words: form.words.trim() } : {}),
+          ...(form.newSince ? { newSince: form.newSince as EntryId } : {}),
+        },
+      },
+      ...(survey && zone.now !== 'has findings'
+        ? [{ body: { kind: 'survey' as const, what: 'looked' as const, machine, survey, zone: zone.zone, is: 'has findings' as const } }]
+        : []),
+    ])
+    if (sent) onClose()
+  })
+  return (
+    <Slip title={`A finding on ${zone.zone}`} onClose={onClose}>
+      <form onSubmit={(e) => void submit(e)} className="grid grid-cols-2 gap-3 max-sm:grid-cols-1">
+        <SelectField label="Kind" options={findingKinds} autoFocus {...register('sort')} />
+        <TextField label="Place" placeholder="rear edge, left of the switch" maxLength={80} {...register('place')} />
+        <SelectField
+          label="Severity"
+          options={severities.map((s) => ({ value: s, label: s === 'trace' ? 'a trace' : s === 'too weak to handle' ? s : `${s} it` }))}
+          {...register('severity')}
+        />
+        <SelectField label="Active or stable" options={activities} {...register('activity')} />
+        <TextField
+          label="Extent, % of the zone"
+          inputMode="numeric"
+          className="num"
+          error={formState.errors.extent?.message}
+          {...register('extent', { validate: (v) => v.trim() === '' || (Number(v) >= 0 && Number(v) <= 100) || 'Write a number from 0 to 100, or nothing.' })}
+        />
+        <SelectField label="Danger" options={dangers.map((d) => ({ value: d, label: dangerWords[d] }))} {...register('danger')} />
+        <SelectField label="Basis" options={bases} {...register('basis')} />
+        <SelectField
+          label="New against a photograph"
+          options={[{ value: '', label: 'not compared' }, ...view.photos.map((p) => ({ value: p.entry, label: photoTitle(p, short) }))]}
+          {...register('newSince')}
+        />
+        <div className="col-span-2 max-sm:col-span-1">
+          <TextField
+            label={sort === 'earlier work' ? 'What somebody did before' : 'In words'}
+            placeholder={sort === 'earlier work' ? 'an oversize capacitor, its leads bent; no seal broken' : ''}
+            maxLength={2000}
+            {...register('words')}
+          />
+        </div>
+        <div className="col-span-2 flex flex-wrap gap-x-6 gap-y-2 max-sm:col-span-1">
+          <Tick label="only supposed: to be confirmed or withdrawn" {...register('hypothesis')} />
+          <Tick label="contained" {...register('contained')} />
+          {sort === 'crack' && <Tick label="the crack carries load" {...register('loaded')} />}
+        </div>
+        <div className="flex items-center gap-4">
+          <MainButton type="submit" disabled={busy}>
+            Note it
+          </MainButton>
+        </div>
+        <Said error={error} />
+      </form>
+    </Slip>
+  )
+}

@@ -1,0 +1,160 @@
+/** One finding with every look at it, and what may be said of it next. */
+import { useState } from 'react'
+import { findingWords, gradeReasonWords, gradeTitle } from '#api/words/condition.ts'
+import { activities } from '#core/history/bodies/condition.ts'
+import type { BodyOf } from '#core/history/kinds.ts'
+import type { EntryId, MachineId } from '#core/ids.ts'
+import type { ConditionView, FindingRow } from '#core/views/condition.ts'
+import { useSend } from '#web/app/send.ts'
+import { useDates, useSigned } from '#web/app/session.tsx'
+import { Act, PlainButton, Said, SelectField, Slip, TextField } from '#web/ui/Forms.tsx'
+import { PhotoDrop } from '#web/ui/photos/PhotoDrop.tsx'
+import { Tick } from '#web/ui/Tick.tsx'
+
+export function FindingItem({ view, finding: f, onPhoto }: { view: ConditionView; finding: FindingRow; onPhoto: (entry: string) => void }) {
+  const { me } = useSigned()
+  const { short } = useDates()
+  const [slip, setSlip] = useState<'again' | 'treated' | 'judge' | 'photo'>()
+  const over = f.gone || f.supposed === 'withdrawn'
+  const toggle = (name: NonNullable<typeof slip>) => setSlip(slip === name ? undefined : name)
+  return (
+    <li className="border-hair border-b py-2">
+      <div className="flex items-baseline justify-between gap-4">
+        <span className={over ? 'text-quiet' : ''}>
+          <strong className={f.supposed === 'withdrawn' ? 'line-through' : ''}>{`${f.sort}${f.place ? `, ${f.place}` : ''}`}</strong>
+          {f.gone && ' is gone'}
+        </span>
+        <span className={`shrink-0 ${f.grade >= 3 && !over ? 'text-copper font-bold' : ''}`}>{over ? '' : gradeTitle(f.grade)}</span>
+      </div>
+      <p className="text-13 text-quiet">
+        {findingWords({ ...f, place: undefined }).replace(`${f.sort}; `, '')}
+        {!over && `. Grade ${f.grade}: ${gradeReasonWords(f.because)}`}
+        {f.newSince && `. New against a photograph of ${short(f.newSince.at)}`}
+      </p>
+      {f.words && <p>{f.words}</p>}
+      <ol className="text-13 text-quiet num mt-1">
+        {f.looks.map((l, i) => (
+          <li key={i}>{`${short(l.at)}  ${l.change}${l.words && i > 0 ? `: ${l.words}` : ''}${l.by ? `, ${l.by}` : ''}${i === 0 ? `, ${f.basis}` : ''}`}</li>
+        ))}
+      </ol>
+      {me.role !== 'guest' && (
+        <p className="mt-1 flex flex-wrap gap-x-5">
+          <Act onClick={() => toggle('again')}>Seen again</Act>
+          {!over && <Act onClick={() => toggle('treated')}>Treated</Act>}
+          {f.supposed === 'supposed' && <Act onClick={() => toggle('judge')}>Confirm or withdraw</Act>}
+          <Act onClick={() => toggle('photo')}>Photograph it</Act>
+          {f.photos.map((p, i) => (
+            <Act key={p} onClick={() => onPhoto(p)}>{`Picture ${i + 1}`}</Act>
+          ))}
+        </p>
+      )}
+      {slip === 'photo' && (
+        <div className="mt-2">
+          <PhotoDrop machine={view.machine as MachineId} meta={{ finding: f.id, zone: f.zone }} label="Photographs of this finding" />
+        </div>
+      )}
+      {slip === 'again' && <SeenAgain view={view} finding={f} onClose={() => setSlip(undefined)} />}
+      {slip === 'treated' && (
+        <InWords
+          title="How it was treated"
+          label="Agent, strength, time"
+          view={view}
+          onClose={() => setSlip(undefined)}
+          body={(words) => ({ kind: 'finding', what: 'treated', machine: view.machine as MachineId, finding: f.id as EntryId, words })}
+        />
+      )}
+      {slip === 'judge' && <Judge view={view} finding={f} onClose={() => setSlip(undefined)} />}
+    </li>
+  )
+}
+
+function SeenAgain({ view, finding, onClose }: { view: ConditionView; finding: FindingRow; onClose: () => void }) {
+  const { send, error, busy } = useSend()
+  const submit = async (event: React.FormEvent<HTMLFormElement>) => {
+    event.preventDefault()
+    const form = new FormData(event.currentTarget)
+    const text = (name: string) => String(form.get(name) ?? '').trim()
+    const extent = text('extent')
+    const sent = await send([
+      {
+        body: {
+          kind: 'finding',
+          what: 'seen again',
+          machine: view.machine as MachineId,
+          finding: finding.id as EntryId,
+          change: text('change') as Extract<BodyOf<'finding'>, { what: 'seen again' }>['change'],
+          activity: text('activity') as (typeof activities)[number],
+          contained: form.get('contained') !== null,
+          ...(view.open ? { survey: view.open.id as EntryId } : {}),
+          ...(extent !== '' && Number(extent) >= 0 && Number(extent) <= 100 ? { extentPercent: Number(extent) } : {}),
+          ...(text('words') ? { words: text('words') } : {}),
+        },
+      },
+    ])
+    if (sent) onClose()
+  }
+  return (
+    <Slip title="Seen again" onClose={onClose}>
+      <form onSubmit={(e) => void submit(e)} className="grid grid-cols-2 gap-3">
+        <SelectField label="Against the last look" name="change" options={finding.gone ? ['came back', 'gone'] : ['same', 'worse', 'better', 'gone']} autoFocus />
+        <SelectField label="Active or stable" name="activity" options={activities} defaultValue={finding.activity} />
+        <TextField label="Extent, % of the zone" name="extent" inputMode="numeric" className="num" defaultValue={finding.extentPercent} />
+        <TextField label="In words" name="words" maxLength={2000} />
+        <Tick label="contained" name="contained" defaultChecked={finding.contained} />
+        <div className="flex items-center">
+          <PlainButton type="submit" disabled={busy}>
+            Note it
+          </PlainButton>
+        </div>
+      </form>
+      <Said error={error} />
+    </Slip>
+  )
+}
+
+function InWords({ title, label, body, onClose }: { title: string; label: string; view: ConditionView; body: (words: string) => BodyOf<'finding'>; onClose: () => void }) {
+  const { send, error, busy } = useSend()
+  const [words, setWords] = useState('')
+  return (
+    <Slip title={title} onClose={onClose}>
+      <form
+        className="flex items-end gap-3"
+        onSubmit={(e) => {
+          e.preventDefault()
+          void send([{ body: body(words.trim()) }]).then((sent) => sent && onClose())
+        }}
+      >
+        <div className="flex-1">
+          <TextField label={label} value={words} onChange={(e) => setWords(e.target.value)} required maxLength={2000} autoFocus />
+        </div>
+        <PlainButton type="submit" disabled={busy}>
+          Note it
+        </PlainButton>
+      </form>
+      <Said error={error} />
+    </Slip>
+  )
+}
+
+function Judge({ view, finding, onClose }: { view: ConditionView; finding: FindingRow; onClose: () => void }) {
+  const { send, error, busy } = useSend()
+  const [words, setWords] = useState('')
+  const judge = (verdict: 'confirmed' | 'withdrawn') =>
+    void send([{ body: { kind: 'finding', what: 'judged', machine: view.machine as MachineId, finding: finding.id as EntryId, verdict, words: words.trim() || verdict } }]).then(
+      (sent) => sent && onClose(),
+    )
+  return (
+    <Slip title="Confirm or withdraw" onClose={onClose}>
+      <TextField label="On what grounds" placeholder="it was a pen, it wipes off" value={words} onChange={(e) => setWords(e.target.value)} maxLength={2000} autoFocus />
+      <div className="mt-3 flex gap-4">
+        <PlainButton disabled={busy} onClick={() => judge('confirmed')}>
+          It is so
+        </PlainButton>
+        <PlainButton disabled={busy} onClick={() => judge('withdrawn')}>
+          It is not
+        </PlainButton>
+      </div>
+      <Said error={error} />
+    </Slip>
+  )
+}

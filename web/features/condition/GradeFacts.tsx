@@ -1,0 +1,145 @@
+/** What made the grade, what would lift it, and what stands beside it: priority, appearance, completeness. */
+import { useQuery } from '@tanstack/react-query'
+import { useState } from 'react'
+import { gradeReasonWords, gradeTitle } from '#api/words/condition.ts'
+import { urgencies } from '#core/history/bodies/condition.ts'
+import { dayInterval } from '#core/quantity/time.ts'
+import type { MachineId, PartyId } from '#core/ids.ts'
+import type { ConditionView } from '#core/views/condition.ts'
+import { get } from '#web/app/http.ts'
+import { useSend } from '#web/app/send.ts'
+import { useDates, useSigned } from '#web/app/session.tsx'
+import { Act, PlainButton, Said, SelectField, Slip, TextField } from '#web/ui/Forms.tsx'
+import { SetGradeSlip } from './SetGradeSlip.tsx'
+
+export function GradeFacts({ view, onZone }: { view: ConditionView; onZone: (zone: string) => void }) {
+  const { me } = useSigned()
+  const { short } = useDates()
+  const [slip, setSlip] = useState<'grade' | 'priority'>()
+  const findings = view.zones.flatMap((z) => z.findings.filter((f) => !f.gone && f.supposed !== 'withdrawn')).sort((a, b) => b.grade - a.grade)
+  const machine = view.machine as MachineId
+  const may = me.role !== 'guest' && !view.hidden
+  return (
+    <section aria-label="What made the grade">
+      <h2 className="headrule flex justify-between">
+        What made the grade
+        {may && (me.role === 'restorer' || me.role === 'steward') && <Act onClick={() => setSlip(slip === 'grade' ? undefined : 'grade')}>Set the grade</Act>}
+      </h2>
+      {slip === 'grade' && <SetGradeSlip machine={machine} set={view.set !== undefined} onClose={() => setSlip(undefined)} />}
+      {findings.length === 0 ? (
+        <p className="text-quiet py-2">{view.looked === 0 ? 'Nobody has looked yet, so nothing is known: that is not “good”.' : 'No finding in the zones that were looked at.'}</p>
+      ) : (
+        <ul>
+          {findings.map((f) => (
+            <li key={f.id} className="border-hair border-b">
+              <button type="button" className="flex min-h-11 w-full items-center justify-between gap-4 py-1 hover:underline" onClick={() => onZone(f.zone)}>
+                <span>
+                  {`${f.sort} on ${f.zone}`} <span className="text-quiet">{gradeReasonWords(f.because)}</span>
+                </span>
+                <span className={`shrink-0 ${f.grade >= 3 ? 'text-copper font-bold' : ''}`}>{gradeTitle(f.grade)}</span>
+              </button>
+            </li>
+          ))}
+        </ul>
+      )}
+      {view.lifts.length > 0 && (
+        <>
+          <h2 className="headrule mt-5">{`What would lift it to ${gradeTitle((view.derived ?? 2) - 1)}`}</h2>
+          <ul>
+            {view.lifts.map((f) => (
+              <li key={f.id} className="border-hair flex min-h-8 items-baseline justify-between gap-4 border-b py-1">
+                <span>{`${f.sort} on ${f.zone}${f.place ? `, ${f.place}` : ''}`}</span>
+                <span className="text-quiet text-right">{f.lift}</span>
+              </li>
+            ))}
+          </ul>
+          <p className="text-13 text-quiet mt-1">
+            {view.lifts.length > 1 ? 'All of these, since the grade is that of the worst finding.' : 'This one alone.'}{' '}
+            {`Treated places count as poor until they are seen again after ${view.reinspectDays} days.`}
+          </p>
+        </>
+      )}
+      {!view.hidden && (
+        <>
+          <h2 className="headrule mt-5 flex justify-between">
+            Beside the grade {may && <Act onClick={() => setSlip(slip === 'priority' ? undefined : 'priority')}>Set the priority</Act>}
+          </h2>
+          {slip === 'priority' && <PrioritySlip machine={machine} onClose={() => setSlip(undefined)} />}
+          <dl>
+            <Fact
+              name="Priority"
+              value={
+                view.priority
+                  ? [view.priority.urgency, view.priority.by ? `by ${short(view.priority.by)}` : '', view.priority.who ?? '', view.priority.words].filter(Boolean).join(', ')
+                  : 'not set'
+              }
+            />
+            <Fact
+              name="Appearance, of 100"
+              value={view.appearancePercent === undefined ? 'not known' : `${view.appearancePercent}`}
+              title="What is left when the disfigured shares of the zones looked at are taken off; a figure of this house, with no published source."
+            />
+            <Fact
+              name="Completeness"
+              value={
+                view.completeness
+                  ? `${view.completeness.percent} %${view.completeness.empty.length ? `, empty: ${view.completeness.empty.slice(0, 6).join(', ')}` : ', nothing known to be missing'}`
+                  : 'no positions listed'
+              }
+            />
+          </dl>
+        </>
+      )}
+    </section>
+  )
+}
+
+function Fact({ name, value, title }: { name: string; value: string; title?: string }) {
+  return (
+    <div className="border-hair flex min-h-8 items-baseline justify-between gap-4 border-b py-1" title={title}>
+      <dt className="text-quiet">{name}</dt>
+      <dd className="text-right">{value}</dd>
+    </div>
+  )
+}
+
+function PrioritySlip({ machine, onClose }: { machine: MachineId; onClose: () => void }) {
+  const { zone } = useDates()
+  const { send, error, busy } = useSend()
+  const people = useQuery({ queryKey: ['people'], queryFn: () => get<{ people: { party: string; name: string }[] }>('/people') })
+  const submit = async (event: React.FormEvent<HTMLFormElement>) => {
+    event.preventDefault()
+    const form = new FormData(event.currentTarget)
+    const text = (name: string) => String(form.get(name) ?? '').trim()
+    const sent = await send([
+      {
+        body: {
+          kind: 'grade',
+          what: 'priority',
+          machine,
+          urgency: text('urgency') as (typeof urgencies)[number],
+          words: text('words'),
+          ...(text('by') ? { by: dayInterval(text('by'), zone).latest } : {}),
+          ...(text('who') ? { who: text('who') as PartyId } : {}),
+        },
+      },
+    ])
+    if (sent) onClose()
+  }
+  return (
+    <Slip title="Priority" onClose={onClose}>
+      <form onSubmit={(e) => void submit(e)} className="grid grid-cols-2 gap-3">
+        <SelectField label="Act" name="urgency" options={urgencies} />
+        <TextField label="By" name="by" type="date" className="num" />
+        <SelectField label="Who" name="who" options={[{ value: '', label: 'not said' }, ...(people.data?.people ?? []).map((p) => ({ value: p.party, label: p.name }))]} />
+        <TextField label="What is to be done" name="words" maxLength={2000} />
+        <div>
+          <PlainButton type="submit" disabled={busy}>
+            Set it
+          </PlainButton>
+        </div>
+      </form>
+      <Said error={error} />
+    </Slip>
+  )
+}

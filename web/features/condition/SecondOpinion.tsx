@@ -1,0 +1,121 @@
+/** A blind second survey beside the first: where they disagree comes first, then how far they agree. */
+import { useQuery } from '@tanstack/react-query'
+import type { AgreementAnswer, AgreementRow } from '#api/batches.ts'
+import { findingWords, gradeTitle } from '#api/words/condition.ts'
+import type { Kappa } from '#core/condition/agreement.ts'
+import type { EntryId, MachineId } from '#core/ids.ts'
+import type { ConditionView, FindingRow, SecondOpinion as Opinion } from '#core/views/condition.ts'
+import { get } from '#web/app/http.ts'
+import { useSend } from '#web/app/send.ts'
+import { useDates, useSigned } from '#web/app/session.tsx'
+import { Act, Said } from '#web/ui/Forms.tsx'
+
+export function SecondOpinion({ view }: { view: ConditionView }) {
+  const { me } = useSigned()
+  const house = useQuery({ queryKey: ['agreement'], queryFn: () => get<AgreementAnswer>('/agreement'), enabled: me.role !== 'guest' })
+  if (view.hidden) return <p className="text-quiet py-3">End your blind survey first; then both stand side by side.</p>
+  return (
+    <div className="space-y-8">
+      {view.opinions.length === 0 && (
+        <p className="text-quiet py-3">
+          No second opinion yet. When one survey has ended, another person may “Survey it blind”: they see nothing that was found until they end theirs.
+        </p>
+      )}
+      {view.opinions.map((o) => (
+        <OneOpinion key={o.second.id} opinion={o} machine={view.machine as MachineId} />
+      ))}
+      {house.data && house.data.house.surveys > 0 && <HouseAgreement answer={house.data} />}
+    </div>
+  )
+}
+
+function OneOpinion({ opinion, machine }: { opinion: Opinion; machine: MachineId }) {
+  const { day } = useDates()
+  const differing = opinion.zones.filter((z) => z.onlyFirst.length + z.onlySecond.length > 0 || z.both.some((b) => b.differ.length > 0) || z.first !== z.second)
+  const agreed = opinion.zones.filter((z) => !differing.includes(z))
+  return (
+    <section aria-label={`${opinion.first.by} and ${opinion.second.by}`}>
+      <h2 className="headrule">{`${opinion.first.by}, ${day(opinion.first.at)}, and blind ${opinion.second.by}, ${day(opinion.second.at)}`}</h2>
+      <div className="border-line text-13 text-quiet grid grid-cols-[11rem_1fr_1fr] gap-4 border-b py-1 max-sm:hidden">
+        <span>{differing.length > 0 ? 'Where they differ' : 'They do not differ'}</span>
+        <span>{opinion.first.by}</span>
+        <span>{opinion.second.by}</span>
+      </div>
+      {differing.map((z) => (
+        <div key={z.zone} className="border-hair grid grid-cols-[11rem_1fr_1fr] gap-4 border-b py-2 max-sm:grid-cols-1">
+          <strong>{z.zone}</strong>
+          <Side grade={z.first} only={z.onlyFirst} both={z.both.map((b) => ({ finding: b.first, differ: b.differ }))} />
+          <Side grade={z.second} only={z.onlySecond} both={z.both.map((b) => ({ finding: b.second, differ: b.differ }))} machine={machine} />
+        </div>
+      ))}
+      {agreed.length > 0 && <p className="text-quiet py-2">{`The same in ${agreed.map((z) => `${z.zone} (${z.first ?? '–'})`).join(', ')}.`}</p>}
+      <p className="py-1">
+        {`${opinion.equal} of ${opinion.pairs} zones got the same grade.`}{' '}
+        <span className="text-quiet">
+          {opinion.kappa ? kappaWords(opinion.kappa) : `Too few for a figure: agreement beyond chance is shown from ${opinion.leastPairs} pairs on.`}
+        </span>
+      </p>
+    </section>
+  )
+}
+
+function Side({
+  grade,
+  only,
+  both,
+  machine,
+}: {
+  grade: number | undefined
+  only: readonly FindingRow[]
+  both: readonly { finding: FindingRow; differ: readonly string[] }[]
+  machine?: MachineId
+}) {
+  const { send, error } = useSend()
+  return (
+    <div>
+      <p>{gradeTitle(grade)}</p>
+      <ul className="text-13">
+        {both.map(({ finding, differ }) => (
+          <li key={finding.id} className={differ.length ? '' : 'text-quiet'}>
+            {findingWords(finding)}
+            {differ.length > 0 && <em className="text-copper not-italic">{` (differs in ${differ.join(', ')})`}</em>}
+          </li>
+        ))}
+        {only.map((finding) => (
+          <li key={finding.id}>
+            <strong>only here:</strong> {findingWords(finding)}{' '}
+            {machine && finding.looks.every((l) => l.change !== 'taken over') && (
+              <Act onClick={() => void send([{ body: { kind: 'finding', what: 'taken over', machine, finding: finding.id as EntryId } }])}>Take it over</Act>
+            )}
+          </li>
+        ))}
+      </ul>
+      <Said error={error} />
+    </div>
+  )
+}
+
+const two = (n: number) => n.toFixed(2)
+const kappaWords = (k: Kappa): string => `Weighted kappa ${two(k.kappa)}, 95 % interval ${two(k.low95)} to ${two(k.high95)}, linear weights, ${k.pairs} pairs.`
+
+function HouseAgreement({ answer }: { answer: AgreementAnswer }) {
+  const line = (row: AgreementRow) => `${row.equal} of ${row.pairs} pairs equal. ${row.kappa ? kappaWords(row.kappa) : `A figure needs ${answer.leastPairs} pairs.`}`
+  return (
+    <section aria-label="Agreement of the house">
+      <h2 className="headrule">Would another volunteer give the same grade?</h2>
+      <ul>
+        <li className="border-hair flex justify-between gap-6 border-b py-1">
+          <strong>The house</strong>
+          <span>{line(answer.house)}</span>
+        </li>
+        {answer.people.map((p) => (
+          <li key={`${p.first}${p.second}`} className="border-hair flex justify-between gap-6 border-b py-1">
+            <span>{`${p.first} and ${p.second}`}</span>
+            <span className="text-quiet">{line(p)}</span>
+          </li>
+        ))}
+      </ul>
+      <p className="text-13 text-quiet mt-1">Linear weights: being two grades apart counts twice as much as one. 1 is full agreement, 0 what chance alone would give.</p>
+    </section>
+  )
+}

@@ -1,0 +1,201 @@
+/** The survey board: every zone, whether anybody looked, its grade; one tap for a first look, findings on a slip. */
+import { useQuery } from '@tanstack/react-query'
+import { useEffect, useState } from 'react'
+import { useParams, useSearchParams } from 'react-router'
+import { gradeSoFar, gradeTitle } from '#api/words/condition.ts'
+import { count } from '#api/words/lists.ts'
+import { dayInterval } from '#core/quantity/time.ts'
+import type { EntryId, MachineId } from '#core/ids.ts'
+import type { ConditionView } from '#core/views/condition.ts'
+import { get, wordsOf } from '#web/app/http.ts'
+import { useSend } from '#web/app/send.ts'
+import { useDates, useSigned } from '#web/app/session.tsx'
+import { Act, MainButton, PlainButton, Said } from '#web/ui/Forms.tsx'
+import { StripPlate } from '#web/ui/Plate.tsx'
+import { PhotoViewer } from '#web/ui/photos/PhotoViewer.tsx'
+import { CompareDates } from './CompareDates.tsx'
+import { GradeFacts } from './GradeFacts.tsx'
+import { GradeLine } from '#web/ui/GradeLine.tsx'
+import { SecondOpinion } from './SecondOpinion.tsx'
+import { ZoneBoard } from './ZoneBoard.tsx'
+import { ZonePanel } from './ZonePanel.tsx'
+
+const parts = ['board', 'over time', 'two dates', 'second opinion'] as const
+
+export function View() {
+  const { id = '' } = useParams()
+  const { zone } = useDates()
+  const [params, setParams] = useSearchParams()
+  const from = params.get('from') ?? ''
+  const to = params.get('to') ?? ''
+  const part = parts.find((p) => p === params.get('part')) ?? 'board'
+  const query = new URLSearchParams({
+    ...(from ? { from: dayInterval(from, zone).latest } : {}),
+    ...(to ? { at: dayInterval(to, zone).latest } : {}),
+  }).toString()
+  const { data: view, error } = useQuery({ queryKey: ['machine', id, 'condition', query], queryFn: () => get<ConditionView>(`/machines/${id}/condition?${query}`), retry: false })
+  const set = (edit: Readonly<Record<string, string | undefined>>) => {
+    const next = new URLSearchParams(params)
+    for (const [key, value] of Object.entries(edit)) {
+      if (value) next.set(key, value)
+      else next.delete(key)
+    }
+    setParams(next, { replace: true })
+  }
+  useEffect(() => {
+    if (view) document.title = `Survey of ${view.plate.name} ${view.plate.number}`
+  }, [view])
+  if (error) return <p className="p-8">{wordsOf(error)}</p>
+  if (!view) return null
+  return (
+    <main className="flex-1 space-y-3 p-4 pb-16">
+      <StripPlate plate={view.plate} to={`/machines/${view.machine}?show=condition`} />
+      <Head view={view} />
+      <div role="tablist" aria-label="Parts of the survey" className="border-hair flex flex-wrap gap-x-6 border-b">
+        {parts.map((p) => (
+          <button
+            key={p}
+            type="button"
+            role="tab"
+            aria-selected={part === p}
+            className={`border-b-[3px] pb-1.5 ${part === p ? 'border-verdigris font-bold' : 'hover:border-line border-transparent'}`}
+            onClick={() => set({ part: p === 'board' ? undefined : p })}
+          >
+            {p === 'board' ? 'Zone by zone' : p === 'over time' ? 'Over time' : p === 'two dates' ? 'Two dates' : 'Second opinion'}
+          </button>
+        ))}
+      </div>
+      {part === 'board' && (
+        <Board
+          view={view}
+          chosen={params.get('zone') ?? undefined}
+          onZone={(name) => set({ zone: name })}
+          photo={params.get('photo') ?? undefined}
+          onPhoto={(entry) => set({ photo: entry })}
+        />
+      )}
+      {part === 'over time' && <GradeLine history={view.history} now={view.now} />}
+      {part === 'two dates' && <CompareDates view={view} from={from} to={to} onDates={set} />}
+      {part === 'second opinion' && <SecondOpinion view={view} />}
+    </main>
+  )
+}
+
+/** Whose survey this is, how far it got, what the grade is so far. */
+function Head({ view }: { view: ConditionView }) {
+  const { me } = useSigned()
+  const { short } = useDates()
+  const { send, error, busy } = useSend()
+  const machine = view.machine as MachineId
+  const begin = (blind: boolean) => void send([{ body: { kind: 'survey', what: 'begun', machine, blind } }])
+  const end = () => view.open && void send([{ body: { kind: 'survey', what: 'ended', machine, survey: view.open.id as EntryId } }])
+  const others = view.surveys.filter((s) => s.ended && !s.blind && s.byId !== me.party)
+  return (
+    <section aria-label="Condition" className="flex flex-wrap items-center gap-x-8 gap-y-2">
+      <strong className="font-display text-34 font-semibold">{view.grade === undefined ? 'Not surveyed' : gradeTitle(view.grade)}</strong>
+      <p className="text-18 min-w-64 flex-1">
+        {view.hidden
+          ? `Blind survey: what others found is hidden until you end it. ${gradeSoFar(view.grade, view.looked, view.of)}.`
+          : `${gradeSoFar(view.grade, view.looked, view.of)}.`}
+        {view.set && ` Set by ${view.set.by}, ${short(view.set.at)}: ${view.set.reason} By the findings it would be ${gradeTitle(view.derived)}.`}
+        {view.open && <span className="text-quiet">{` Your survey began ${short(view.open.at)}; ${count(view.open.zones, 'zone')} looked at in it.`}</span>}
+      </p>
+      {me.role !== 'guest' && (
+        <div className="flex flex-wrap items-center gap-4">
+          {view.open ? (
+            <MainButton disabled={busy} onClick={end}>
+              {view.open.blind ? 'End, and compare' : 'End the survey'}
+            </MainButton>
+          ) : (
+            <>
+              <MainButton disabled={busy} onClick={() => begin(false)}>
+                Begin a survey
+              </MainButton>
+              {others.length > 0 && (
+                <PlainButton disabled={busy} onClick={() => begin(true)} title="You see nothing that others found until you end it.">
+                  Survey it blind
+                </PlainButton>
+              )}
+            </>
+          )}
+        </div>
+      )}
+      <Said error={error} />
+    </section>
+  )
+}
+
+function Board({
+  view,
+  chosen,
+  onZone,
+  photo,
+  onPhoto,
+}: {
+  view: ConditionView
+  chosen: string | undefined
+  onZone: (zone: string | undefined) => void
+  photo: string | undefined
+  onPhoto: (entry: string | undefined) => void
+}) {
+  const [adding, setAdding] = useState<string>()
+  const zone = view.zones.find((z) => z.zone === chosen) ?? (adding ? { zone: adding, material: '', structural: false, looked: false, findings: [] } : undefined)
+  const findings = view.zones.flatMap((z) => z.findings)
+  return (
+    <div className="grid grid-cols-[minmax(0,1.05fr)_minmax(0,1fr)] gap-6 max-lg:grid-cols-1">
+      <div>
+        <ZoneBoard view={view} chosen={zone?.zone} onZone={onZone} />
+        <AnotherZone
+          onName={(name) => {
+            setAdding(name)
+            onZone(name)
+          }}
+        />
+      </div>
+      <div>{zone ? <ZonePanel key={zone.zone} view={view} zone={zone} onPhoto={onPhoto} /> : <GradeFacts view={view} onZone={onZone} />}</div>
+      {photo && (
+        <PhotoViewer
+          machine={view.machine as MachineId}
+          photos={view.photos}
+          at={photo}
+          onAt={onPhoto}
+          findings={findings.map((f) => ({ value: f.id, label: `${f.sort} on ${f.zone}` }))}
+          positions={view.positions}
+        />
+      )}
+    </div>
+  )
+}
+
+function AnotherZone({ onName }: { onName: (name: string) => void }) {
+  const { me } = useSigned()
+  const [name, setName] = useState<string>()
+  if (me.role === 'guest') return null
+  if (name === undefined)
+    return (
+      <p className="mt-2">
+        <Act onClick={() => setName('')}>Another zone</Act>
+      </p>
+    )
+  return (
+    <form
+      className="mt-2 flex items-center gap-3"
+      onSubmit={(e) => {
+        e.preventDefault()
+        if (name.trim()) onName(name.trim())
+        setName(undefined)
+      }}
+    >
+      <input
+        aria-label="Name of the zone"
+        className="field max-w-64"
+        placeholder="inside the lid"
+        value={name}
+        onChange={(e) => setName(e.target.value)}
+        autoFocus
+        maxLength={80}
+      />
+      <PlainButton type="submit">Add it</PlainButton>
+    </form>
+  )
+}

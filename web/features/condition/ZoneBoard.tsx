@@ -1,0 +1,74 @@
+/** The zones as ruled rows. A square says whether anybody looked; the grade stands at the right. */
+import { gradeTitle } from '#api/words/condition.ts'
+import { count } from '#api/words/lists.ts'
+import type { EntryId, MachineId } from '#core/ids.ts'
+import type { ConditionView, ZoneRow } from '#core/views/condition.ts'
+import { useSend } from '#web/app/send.ts'
+import { useDates, useSigned } from '#web/app/session.tsx'
+import { PlainButton, Said } from '#web/ui/Forms.tsx'
+
+export function ZoneBoard({ view, chosen, onZone }: { view: ConditionView; chosen: string | undefined; onZone: (zone: string | undefined) => void }) {
+  const { me } = useSigned()
+  const { short } = useDates()
+  const { send, error, busy } = useSend()
+  const machine = view.machine as MachineId
+  const survey = view.open?.id as EntryId | undefined
+  const look = (zone: string) => survey && void send([{ body: { kind: 'survey', what: 'looked', machine, survey, zone, is: 'nothing to note' } }])
+  const words = (z: ZoneRow): string => {
+    const open = z.findings.filter((f) => !f.gone && f.supposed !== 'withdrawn').length
+    if (z.now === 'not reached' || (!z.looked && z.notReached)) return `could not be reached${z.notReached ? `: ${z.notReached}` : ''}`
+    if (!z.looked) return 'nobody has looked yet'
+    const seen = z.lookedAt ? `, ${short(z.lookedAt)}` : ''
+    return open > 0 ? `${count(open, 'finding')}${seen}` : `nothing to note${seen}`
+  }
+  return (
+    <section aria-label="Zones">
+      <h2 className="headrule flex justify-between">
+        Zones <span className="text-quiet font-normal">{`${view.looked} of ${view.of} looked at`}</span>
+      </h2>
+      <Said error={error} />
+      <ul>
+        {view.zones.map((z) => (
+          <li key={z.zone} className={`border-hair flex min-h-14 items-center gap-3 border-b ${chosen === z.zone ? 'bg-next shadow-[inset_4px_0_0_var(--verdigris)]' : ''}`}>
+            <button
+              type="button"
+              aria-pressed={chosen === z.zone}
+              className="flex min-h-14 min-w-0 flex-1 items-center gap-3 px-2"
+              onClick={() => onZone(chosen === z.zone ? undefined : z.zone)}
+            >
+              <LookMark zone={z} inSurvey={survey !== undefined} />
+              <span className="min-w-0">
+                <strong className="block truncate">
+                  {z.zone} {z.structural && <span className="text-13 text-quiet font-normal">carries load</span>}
+                </strong>
+                <span className="text-13 text-quiet block truncate">{[z.material, words(z)].filter(Boolean).join(' · ')}</span>
+              </span>
+            </button>
+            {survey && me.role !== 'guest' && z.now === undefined && z.findings.length === 0 && (
+              <PlainButton className="min-h-11" disabled={busy} onClick={() => look(z.zone)}>
+                Nothing to note
+              </PlainButton>
+            )}
+            <span className={`w-32 shrink-0 pr-2 text-right ${z.grade === undefined ? 'text-quiet' : (z.grade ?? 0) >= 3 ? 'text-copper font-bold' : 'font-bold'}`}>
+              {z.grade === undefined ? '–' : gradeTitle(z.grade)}
+              {z.set && <span className="text-13 block font-normal">set by hand</span>}
+            </span>
+          </li>
+        ))}
+      </ul>
+    </section>
+  )
+}
+
+/** Full: looked at in this survey. Outline with a core: looked at before. Outline: never. A stroke through it: not reached. */
+function LookMark({ zone, inSurvey }: { zone: ZoneRow; inSurvey: boolean }) {
+  const now = inSurvey ? zone.now !== undefined && zone.now !== 'not reached' : zone.looked
+  const title = zone.now === 'not reached' ? 'not reached' : now ? 'looked at' : zone.looked ? 'looked at before' : 'not looked at'
+  return (
+    <svg width="20" height="20" viewBox="0 0 20 20" role="img" aria-label={title} className="shrink-0">
+      <rect x="2" y="2" width="16" height="16" fill={now ? 'var(--life)' : 'none'} stroke="var(--life)" strokeWidth="2" />
+      {!now && zone.looked && <rect x="7" y="7" width="6" height="6" fill="var(--life)" />}
+      {zone.now === 'not reached' && <path d="M2 18 18 2" stroke="var(--life)" strokeWidth="2" />}
+    </svg>
+  )
+}

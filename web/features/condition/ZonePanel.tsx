@@ -1,0 +1,94 @@
+/** One zone: its findings, a new finding, photographs, and a grade that a person sets. */
+import { useState } from 'react'
+import { gradeTitle } from '#api/words/condition.ts'
+import type { EntryId, MachineId } from '#core/ids.ts'
+import type { ConditionView, ZoneRow } from '#core/views/condition.ts'
+import { useSend } from '#web/app/send.ts'
+import { useSigned } from '#web/app/session.tsx'
+import { Act, PlainButton, Said } from '#web/ui/Forms.tsx'
+import { PhotoDrop } from '#web/ui/photos/PhotoDrop.tsx'
+import { PhotoGrid } from '#web/ui/photos/PhotoGrid.tsx'
+import { FindingForm } from './FindingForm.tsx'
+import { FindingItem } from './FindingItem.tsx'
+import { SetGradeSlip } from './SetGradeSlip.tsx'
+
+export function ZonePanel({ view, zone, onPhoto }: { view: ConditionView; zone: ZoneRow; onPhoto: (entry: string) => void }) {
+  const { me } = useSigned()
+  const { send, error, busy } = useSend()
+  const [slip, setSlip] = useState<'finding' | 'not reached' | 'grade'>()
+  const [because, setBecause] = useState('')
+  const machine = view.machine as MachineId
+  const survey = view.open?.id as EntryId | undefined
+  const photos = view.photos.filter((p) => p.zone === zone.zone || zone.findings.some((f) => f.id === p.finding))
+  const may = me.role !== 'guest'
+  const notReached = async () => {
+    if (!survey) return
+    if (await send([{ body: { kind: 'survey', what: 'looked', machine, survey, zone: zone.zone, is: 'not reached', ...(because.trim() ? { because: because.trim() } : {}) } }]))
+      setSlip(undefined)
+  }
+  return (
+    <section aria-label={`Zone ${zone.zone}`}>
+      <h2 className="headrule flex items-baseline justify-between gap-4">
+        <span className="truncate">{zone.zone}</span>
+        <span className="flex gap-4">
+          {may && !view.hidden && (me.role === 'restorer' || me.role === 'steward') && <Act onClick={() => setSlip(slip === 'grade' ? undefined : 'grade')}>Set the grade</Act>}
+          <span className="font-normal">{gradeTitle(zone.grade)}</span>
+        </span>
+      </h2>
+      {zone.set && <p className="text-13 text-quiet py-1">{`Set by ${zone.set.by}: ${zone.set.reason} By the findings: ${gradeTitle(zone.derived)}.`}</p>}
+      {slip === 'grade' && <SetGradeSlip machine={machine} zone={zone.zone} set={zone.set !== undefined} onClose={() => setSlip(undefined)} />}
+      {zone.findings.length === 0 ? (
+        <p className="text-quiet py-2">
+          {zone.looked
+            ? 'Looked at, nothing to note.'
+            : survey
+              ? 'Look at it: one tap when there is nothing to note, or write down what you find.'
+              : 'Nobody has looked yet. Begin a survey to look.'}
+        </p>
+      ) : (
+        <ul>
+          {zone.findings.map((f) => (
+            <FindingItem key={f.id} view={view} finding={f} onPhoto={onPhoto} />
+          ))}
+        </ul>
+      )}
+      {may && (
+        <div className="mt-3 flex flex-wrap items-center gap-4">
+          <PlainButton className="min-h-11" onClick={() => setSlip(slip === 'finding' ? undefined : 'finding')}>
+            Write down a finding
+          </PlainButton>
+          {survey && zone.findings.length === 0 && <Act onClick={() => setSlip(slip === 'not reached' ? undefined : 'not reached')}>Could not be reached</Act>}
+        </div>
+      )}
+      {slip === 'finding' && <FindingForm view={view} zone={zone} onClose={() => setSlip(undefined)} />}
+      {slip === 'not reached' && (
+        <form
+          className="bg-next border-verdigris my-2 flex items-end gap-3 border-l-4 p-3"
+          onSubmit={(e) => {
+            e.preventDefault()
+            void notReached()
+          }}
+        >
+          <label className="flex-1">
+            <span className="text-13 text-quiet">Why</span>
+            <input className="field" placeholder="the lid was not opened" value={because} onChange={(e) => setBecause(e.target.value)} autoFocus maxLength={200} />
+          </label>
+          <PlainButton type="submit" disabled={busy}>
+            Note it
+          </PlainButton>
+        </form>
+      )}
+      <Said error={error} />
+      {may && (
+        <div className="mt-3">
+          <PhotoDrop machine={machine} meta={{ zone: zone.zone }} label="Photograph this zone" />
+        </div>
+      )}
+      {photos.length > 0 && (
+        <div className="mt-3">
+          <PhotoGrid machine={machine} photos={photos} onOpen={onPhoto} small />
+        </div>
+      )}
+    </section>
+  )
+}

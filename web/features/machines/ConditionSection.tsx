@@ -1,0 +1,27 @@
+/** Condition on the Machine view: the grade over time, and the way to the survey. */
+import { Link } from 'react-router'
+import { gradeSoFar } from '#api/words/condition.ts'
+import { count } from '#api/words/lists.ts'
+import type { MachineView } from '#core/views/machine.ts'
+import { GradeLine } from '#web/ui/GradeLine.tsx'
+
+export function ConditionSection({ view }: { view: MachineView }) {
+  const { grade, looked, of, findings } = view.condition
+  return (
+    <section aria-label="Condition">
+      <h2 className="headrule flex justify-between">
+        Condition over time
+        <Link className="act" to={`/machines/${view.id}/survey`}>
+          Open the survey
+        </Link>
+      </h2>
+      <p className="py-2">
+        {`${gradeSoFar(grade, looked, of)}; ${count(findings, 'finding')}. `}
+        <Link className="act" to={`/machines/${view.id}/survey?part=two+dates`}>
+          Compare two dates
+        </Link>
+      </p>
+      <GradeLine history={view.history} now={view.now} height={180} />
+    </section>
+  )
+}

@@ -1,0 +1,79 @@
+/** Markings of parts, typed or pasted: what may be a date, where the board's codes cluster, what stands apart. Never a verdict. */
+import { useState } from 'react'
+import { datedPartWords, plateRemarkWords, weekWords } from '#api/words/condition.ts'
+import type { ArrivalView } from '#core/views/arrival.ts'
+import { useSend } from '#web/app/send.ts'
+import { Act, AreaField, PlainButton, Said, Slip, TextField } from '#web/ui/Forms.tsx'
+
+/** "U7 74LS374N 8423": a designator first, when it looks like one. */
+function readLine(text: string): { designator?: string; text: string } {
+  const match = /^([A-Z]{1,3}\d{1,4}[A-Z]?)[\s:=]+(.+)$/.exec(text.trim())
+  return match?.[1] && match[2] ? { designator: match[1], text: match[2].trim().slice(0, 80) } : { text: text.trim().slice(0, 80) }
+}
+
+export function Markings({ arrival }: { arrival: ArrivalView }) {
+  const { send, error, busy, setError } = useSend()
+  const [adding, setAdding] = useState(false)
+  const submit = async (event: React.FormEvent<HTMLFormElement>) => {
+    event.preventDefault()
+    const form = new FormData(event.currentTarget)
+    const lines = String(form.get('lines') ?? '')
+      .split('\n')
+      .filter((l) => l.trim())
+      .map(readLine)
+    const board = String(form.get('board') ?? '').trim()
+    if (lines.length === 0) return setError('Type one marking a line: U7 74LS374N 8423.')
+    if (lines.length > 300) return setError('Up to 300 markings at once.')
+    if (await send([{ body: { kind: 'marking', machine: arrival.machine, lines, ...(board ? { board } : {}) } }])) setAdding(false)
+  }
+  return (
+    <section aria-label="Dates on its parts">
+      <h2 className="headrule flex justify-between">
+        Dates on its parts <Act onClick={() => setAdding(!adding)}>Read markings</Act>
+      </h2>
+      {adding && (
+        <Slip title="Markings, one part a line" onClose={() => setAdding(false)}>
+          <form onSubmit={(e) => void submit(e)} className="space-y-3">
+            <TextField label="Board" name="board" placeholder="main board" maxLength={80} />
+            <AreaField label="Markings as they stand" name="lines" rows={6} className="field num" placeholder={'U7 74LS374N 8423\nU8 RAM64K-15 8419'} autoFocus />
+            <PlainButton type="submit" disabled={busy}>
+              Read them
+            </PlainButton>
+            <Said error={error} />
+          </form>
+        </Slip>
+      )}
+      {arrival.markings.length === 0 && !adding && (
+        <p className="text-quiet py-2">
+          None read yet. Type or paste what a photograph of the board shows. Codes are usually year and week (common practice, no standard); part numbers imitate them.
+        </p>
+      )}
+      {arrival.markings.map((m) => (
+        <div key={m.entry} className="py-2">
+          <p>
+            {m.board && <strong>{m.board}: </strong>}
+            {m.cluster.from !== undefined && m.cluster.to !== undefined
+              ? `${m.cluster.together} of ${m.cluster.parts.length} stand together, ${weekWords(m.cluster.from)} to ${weekWords(m.cluster.to)}.`
+              : 'Too few dates to stand together.'}
+          </p>
+          {m.remarks.map((r, i) => (
+            <p key={i} className={r.remark === 'consistent with plate' ? '' : 'text-copper font-bold'}>
+              {plateRemarkWords(r)}
+            </p>
+          ))}
+          <ul>
+            {m.cluster.parts.map((p, i) => (
+              <li key={i} className="border-hair grid min-h-8 grid-cols-[4rem_12rem_1fr] items-baseline gap-3 border-b py-0.5 max-sm:grid-cols-1">
+                <span className="num">{p.designator}</span>
+                <span className="num truncate" title={p.reading.partNumber ? `part number ${p.reading.partNumber}` : 'no part number seen in it'}>
+                  {p.text}
+                </span>
+                <span className={p.stands === 'later' || p.stands === 'earlier' ? 'text-copper' : 'text-quiet'}>{datedPartWords(p)}</span>
+              </li>
+            ))}
+          </ul>
+        </div>
+      ))}
+    </section>
+  )
+}

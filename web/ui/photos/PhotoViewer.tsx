@@ -1,0 +1,128 @@
+/** One photograph over the whole screen: zoom and pan, its pins, the next and the one before, and setting a pin. */
+import { Dialog } from 'radix-ui'
+import { useState } from 'react'
+import { TransformComponent, TransformWrapper } from 'react-zoom-pan-pinch'
+import type { PhotoRow } from '#core/views/photos.ts'
+import type { EntryId, MachineId } from '#core/ids.ts'
+import { useSend } from '#web/app/send.ts'
+import { useDates, useSigned } from '#web/app/session.tsx'
+import { Act, Said, SelectField } from '#web/ui/Forms.tsx'
+import { photoSrc, photoTitle } from './src.ts'
+
+export interface PinTarget {
+  readonly value: string
+  readonly label: string
+}
+
+export function PhotoViewer({
+  machine,
+  photos,
+  at,
+  onAt,
+  findings,
+  positions,
+}: {
+  machine: MachineId
+  photos: readonly PhotoRow[]
+  at: string
+  onAt: (entry: string | undefined) => void
+  findings: readonly PinTarget[]
+  positions: readonly string[]
+}) {
+  const { short } = useDates()
+  const { me } = useSigned()
+  const { send, error } = useSend()
+  const [target, setTarget] = useState('')
+  const index = photos.findIndex((p) => p.entry === at)
+  const photo = photos[index]
+  if (!photo) return null
+  const step = (by: number) => {
+    const next = photos[(index + by + photos.length) % photos.length]
+    if (next) onAt(next.entry)
+  }
+  const setPin = async (x: number, y: number) => {
+    const [sort, name] = [target.slice(0, 1), target.slice(2)]
+    if (!name) return
+    const pinned = await send([{ body: { kind: 'pin', machine, photo: photo.entry, x, y, ...(sort === 'f' ? { finding: name as EntryId } : { position: name }) } }])
+    if (pinned) setTarget('')
+  }
+  return (
+    <Dialog.Root open onOpenChange={(open) => !open && onAt(undefined)}>
+      <Dialog.Portal>
+        <Dialog.Content
+          className="text-ink fixed inset-0 z-50 flex flex-col"
+          style={{ background: 'var(--photo)' }}
+          aria-describedby={undefined}
+          onKeyDown={(e) => {
+            if ((e.target as HTMLElement).tagName === 'SELECT') return
+            if (e.key === 'ArrowRight') step(1)
+            if (e.key === 'ArrowLeft') step(-1)
+          }}
+        >
+          <div className="bg-sheet flex flex-wrap items-center gap-x-6 gap-y-1 px-4 py-2">
+            <Dialog.Title className="font-bold">{photoTitle(photo, short)}</Dialog.Title>
+            <span className="text-13 text-quiet num">{`${index + 1} of ${photos.length} · ${photo.width} × ${photo.height}`}</span>
+            {me.role !== 'guest' && (
+              <div className="w-72">
+                <SelectField
+                  label="Set a pin: choose, then tap the place"
+                  value={target}
+                  onChange={(e) => setTarget(e.target.value)}
+                  options={[
+                    { value: '', label: 'no pin' },
+                    ...findings.map((f) => ({ value: `f:${f.value}`, label: f.label })),
+                    ...positions.map((p) => ({ value: `p:${p}`, label: `position ${p}` })),
+                  ]}
+                />
+              </div>
+            )}
+            <Said error={error} />
+            <span className="ml-auto flex gap-5">
+              {target !== '' && <Act onClick={() => void setPin(0.5, 0.5)}>Pin in the middle</Act>}
+              <Act onClick={() => step(-1)}>Before</Act>
+              <Act onClick={() => step(1)}>Next</Act>
+              <a className="act" href={photoSrc(machine, photo.entry, 'original')} download>
+                Original
+              </a>
+              <Dialog.Close className="act">Put away</Dialog.Close>
+            </span>
+          </div>
+          <div className="min-h-0 flex-1">
+            <TransformWrapper key={photo.entry} maxScale={12} doubleClick={{ disabled: target !== '' }} panning={{ disabled: false }}>
+              <TransformComponent wrapperStyle={{ width: '100%', height: '100%' }} contentStyle={{ width: '100%', height: '100%' }}>
+                <div className="flex h-full w-full items-center justify-center p-4">
+                  <div
+                    className="relative max-h-full"
+                    style={{ aspectRatio: `${photo.width} / ${photo.height}`, height: '100%', maxWidth: '100%', cursor: target ? 'crosshair' : undefined }}
+                    onClick={(e) => {
+                      if (!target) return
+                      const box = e.currentTarget.getBoundingClientRect()
+                      void setPin((e.clientX - box.left) / box.width, (e.clientY - box.top) / box.height)
+                    }}
+                  >
+                    <img src={photoSrc(machine, photo.entry, 'original')} alt={photoTitle(photo, short)} className="h-full w-full object-contain" draggable={false} />
+                    <Pins pins={photo.pins} />
+                  </div>
+                </div>
+              </TransformComponent>
+            </TransformWrapper>
+          </div>
+        </Dialog.Content>
+      </Dialog.Portal>
+    </Dialog.Root>
+  )
+}
+
+/** A pin is a ring with its words beside it; the ring leaves the place itself to be seen. */
+export function Pins({ pins }: { pins: PhotoRow['pins'] }) {
+  return (
+    <>
+      {pins.map((pin) => (
+        <span key={pin.entry} className="absolute" style={{ left: `${pin.x * 100}%`, top: `${pin.y * 100}%` }}>
+          <span className="absolute -top-2.5 -left-2.5 size-5 rounded-full border-[3px] border-white shadow-[0_0_0_1.5px_#14201f]" />
+          {pin.label && <span className={`bg-straw text-13 absolute -top-2.5 px-1.5 whitespace-nowrap text-black ${pin.x > 0.7 ? 'right-4' : 'left-4'}`}>{pin.label}</span>}
+        </span>
+      ))}
+    </>
+  )
+}
