@@ -1,5 +1,11 @@
 import { describe, expect, it } from 'vitest'
 import { conclusionsOf } from '#core/history/attribution.ts'
+import { agreementOf } from '#core/condition/agreement.ts'
+import { conditionAt, gradeHistory } from '#core/condition/condition.ts'
+import { compareSurveys, gradePairs, pairsOf } from '#core/condition/surveys.ts'
+import { chainOf } from '#core/provenance/chain.ts'
+import { batchView } from '#core/views/batch.ts'
+import type { MachineId } from '#core/ids.ts'
 import { fold } from '#core/history/fold.ts'
 import { machineStanding } from '#core/history/status.ts'
 import { tellCollection } from './collection.ts'
@@ -8,7 +14,7 @@ import { machines } from './ids.ts'
 const now = '2026-11-20T13:40:00.000Z'
 const entries = tellCollection(now)
 const world = fold(entries, { now })
-const status = (id: (typeof machines)[keyof typeof machines]) => machineStanding(world, world.machines.get(id)!).status
+const status = (id: MachineId) => machineStanding(world, world.machines.get(id)!).status
 
 describe('the demo collection', () => {
   it('has the size that was asked for', () => {
@@ -28,5 +34,30 @@ describe('the demo collection', () => {
     expect(world.machines.get(machines.till)!.legal).toBe('owner’s')
     const verdicts = new Set([...world.machines.values()].flatMap((m) => conclusionsOf(world, m).map((c) => c.verdict)))
     for (const verdict of ['cause shown', 'cause not separated', 'no effect', 'cannot be known'] as const) expect(verdicts).toContain(verdict)
+  })
+  it('holds three surveyed machines, each surveyed blind by a second person, with pairs enough for the house', () => {
+    const surveyed = [machines.terminalA, machines.printer, machines.tape].map((id) => world.machines.get(id)!)
+    const pairs = surveyed.flatMap((m) => pairsOf(m).flatMap((p) => gradePairs(compareSurveys(world, m, p))))
+    for (const m of surveyed) {
+      expect(m.condition.photos.length).toBeGreaterThan(0)
+      expect(pairsOf(m)).toHaveLength(1)
+      expect(conditionAt(world, m, now)).toMatchObject({ looked: conditionAt(world, m, now).of })
+    }
+    expect(agreementOf(pairs)?.kappa).toBeGreaterThan(0.3)
+  })
+  it('shows a grade that rose by treatment and fell again when the rust came back', () => {
+    const grades = gradeHistory(world, world.machines.get(machines.terminalA)!).map((p) => p.grade)
+    expect(grades).toContain(4)
+    expect(grades).toContain(2)
+    expect(grades.at(-1)).toBe(3)
+  })
+  it('has a chain with a gap, and one part later than the plate', () => {
+    const m = world.machines.get(machines.terminalA)!
+    expect(chainOf(m.arrival.links, 'Europe/Oslo', now, m.registered!.happenedAt.latest).gaps).toBe(1)
+  })
+  it('has a lot of fourteen, counted by both denominators', () => {
+    const view = batchView(world, [...world.line].find((e) => e.body.kind === 'batch')!.id)!
+    expect(view.outcome).toEqual({ units: 14, workNow: 10, trulyFaulty: 6, mended: 3, claimedDead: 14, claimedDeadButSound: 7, notTested: 1 })
+    expect(view.units.map((u) => u.share?.minor)).toEqual(Array(14).fill(740))
   })
 })

@@ -4,14 +4,16 @@ import type { Instant } from '#core/quantity/time.ts'
 import { gear, machines } from './ids.ts'
 import { calculators, messagePrinter, quietMachines, tapeUnit, terminals, tillOfTheFerry, wordProcessor } from './lives.ts'
 import { people } from './people.ts'
+import { unseenPictures, type Pictures } from './pictures.ts'
 import { demoSheets } from './sheets.ts'
 import { Story } from './story.ts'
+import { lotOfCalculators, surveys } from './surveys.ts'
 
 export const demoHouse = { name: 'Skerry Works museum', zone: 'Europe/Oslo', currency: 'EUR' } as const
 
 /** All entries of the demo, in the order in which they were written. */
-export function tellCollection(now: Instant): Entry[] {
-  const s = new Story(now)
+export function tellCollection(now: Instant, pictures: Pictures = unseenPictures()): Entry[] {
+  const s = new Story(now, pictures)
   beginnings(s)
   terminals(s)
   calculators(s)
@@ -20,6 +22,8 @@ export function tellCollection(now: Instant): Entry[] {
   messagePrinter(s)
   quietMachines(s)
   wordProcessor(s)
+  surveys(s)
+  lotOfCalculators(s)
   today(s)
   return [...s.teller.entries].sort((a, b) => (a.recordedAt < b.recordedAt ? -1 : a.recordedAt > b.recordedAt ? 1 : a.seq - b.seq)).map((e, i) => ({ ...e, seq: i + 1 }))
 }

@@ -15,5 +15,7 @@ export const machines = {
   scale: machineId(9),
   writer: machineId(10),
   bell: machineId(11),
+  label: machineId(12),
+  lot: Array.from({ length: 14 }, (_, i) => machineId(101 + i)),
 } as const
 export const gear = { tapeT1: numberedId<GearId>(1, 71), tapeT2: numberedId<GearId>(2, 71), lineBox: numberedId<GearId>(3, 71), disk: numberedId<GearId>(4, 71) } as const

@@ -3,9 +3,11 @@ import { rebuild } from '#server/features/entries/rebuild.ts'
 import { insertEntry } from '#server/features/entries/store.ts'
 import { hashPassword } from '#server/features/session/routes.ts'
 import { AccountModel, HouseModel } from '#server/db/models.ts'
+import { storePhoto } from '#server/features/photos/routes.ts'
 import { run } from '#server/db/connection.ts'
 import type { Services } from '#server/platform/app.ts'
 import { demoHouse, tellCollection } from './collection.ts'
+import { renderPictures, type Picture, type PictureName, type Pictures } from './pictures.ts'
 import { demoPassword, people } from './people.ts'
 
 /** Answers false when the database holds a collection already. */
@@ -13,7 +15,9 @@ export async function loadDemo(services: Services, now: string): Promise<boolean
   const { db } = services
   if (await HouseModel.findByPk(1)) return false
   const passwordHash = await hashPassword(demoPassword)
-  const entries = tellCollection(now)
+  const pictures: Partial<Record<PictureName, Picture>> = {}
+  for (const [name, bytes] of await renderPictures()) pictures[name] = await storePhoto(services.config.dataDir, bytes)
+  const entries = tellCollection(now, pictures as Pictures)
   await db.transaction(async (transaction) => {
     await run(db, 'SELECT pg_advisory_xact_lock(1)', [], transaction)
     await HouseModel.create({ id: 1, ...demoHouse, demo: true }, { transaction })

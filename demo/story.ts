@@ -3,11 +3,12 @@ import { numberedId, Teller } from '#core/history/teller.ts'
 import type { Basis, Entry } from '#core/history/entry.ts'
 import type { Body } from '#core/history/kinds.ts'
 import type { EpisodeId, MachineId, PartId } from '#core/ids.ts'
-import { msToInstant, zonedFields, zonedToMs, type Instant } from '#core/quantity/time.ts'
+import { msToInstant, zonedFields, zonedToMs, type Instant, type Interval } from '#core/quantity/time.ts'
 import { episodeView, machineContext, partContext } from '#core/views/episode.ts'
 import { machineNumber } from '#core/views/labels.ts'
 import { parseLine } from '#core/work/composer/index.ts'
 import { people, type PersonKey } from './people.ts'
+import type { Pictures } from './pictures.ts'
 
 export const demoZone = 'Europe/Oslo'
 
@@ -18,7 +19,10 @@ export class Story {
   private tags = 100
   private ids = 0
 
-  constructor(readonly now: Instant) {
+  constructor(
+    readonly now: Instant,
+    readonly pictures: Pictures,
+  ) {
     this.teller = new Teller(now)
     this.today = zonedFields(Date.parse(now), demoZone)
   }
@@ -45,6 +49,11 @@ export class Story {
       ...(recordedAt ? { recordedAt } : {}),
       ...(restsOn ? { restsOn } : {}),
     })
+  }
+
+  /** What was the case over a time long past, said on a later day. */
+  tellAt(at: Interval, recordedAt: Instant, who: PersonKey, body: Body, basis: Basis): Entry {
+    return this.teller.told(at, body, { doneBy: people[who].party, account: people[who].account, role: people[who].role ?? 'steward', recordedAt, basis })
   }
 
   /** One typed line in an episode, read by the same composer as in the interface. Throws when it cannot be read. */

@@ -54,7 +54,7 @@ describe('written CSV', () => {
     expect(readCsv(text).rows[0]?.cells[0]).toBe(cell)
   })
   it('reads back whatever was written', () => {
-    const cell = fc.string().filter((s) => !s.includes("\u0000") && !s.includes("\r") && !/^'[=+\-@\t\r]/.test(s))
+    const cell = fc.string().filter((s) => !s.includes('\u0000') && !s.includes('\r') && !/^'[=+\-@\t\r]/.test(s))
     fc.assert(
       fc.property(fc.array(fc.tuple(cell, cell), { minLength: 1, maxLength: 12 }), (rows) => {
         expect(readCsv(writeCsv(['one', 'two'], rows)).rows.map((r) => [...r.cells])).toEqual(rows.map((r) => [...r]))

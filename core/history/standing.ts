@@ -37,11 +37,19 @@ export interface Standing {
 
 export const isConclusive = (test: TestRecord): boolean => test.result.is !== 'inconclusive' && test.result.is !== 'not possible'
 
+/**
+ * The name under which a look is written: dead, signs of life, seems to run. It is said of the machine as it was met and
+ * proves nothing of any function, so it has no standing.
+ */
+export const lookFunction = 'look'
+
 /** Standing of every function the machine has, in the order of its sheet. */
 export function standingsOf(world: World, machine: MachineState): Standing[] {
   const positions = positionsOf(world, machine)
   const listed = functionsOf(world, machine)
-  const extra = [...new Set([...machine.tests.keys(), ...machine.claims.flatMap((c) => (c.fn ? [c.fn] : []))])].filter((fn) => !listed.some((f) => f.name === fn))
+  const extra = [...new Set([...machine.tests.keys(), ...machine.claims.flatMap((c) => (c.fn ? [c.fn] : []))])].filter(
+    (fn) => fn !== lookFunction && !listed.some((f) => f.name === fn),
+  )
   const undeclared = extra.map((name): SheetFunction => ({ name, essential: false, dependsOn: [], needs: [] }))
   return [...listed, ...undeclared].map((fn) => standingOf(world, machine, fn, dependenciesOf(fn, positions)))
 }

@@ -2,7 +2,7 @@
 import { conditionAt } from '#core/condition/condition.ts'
 import type { Grade } from '#core/condition/grade.ts'
 import { machineStanding, type WorkingStatus } from '#core/history/status.ts'
-import type { StandingWord } from '#core/history/standing.ts'
+import { lookFunction, type StandingWord } from '#core/history/standing.ts'
 import { voidTests } from '#core/history/void.ts'
 import { functionsOf, type World } from '#core/history/world.ts'
 import type { EntryId, MachineId } from '#core/ids.ts'
@@ -56,9 +56,6 @@ export interface BatchView {
   readonly now: Instant
 }
 
-/** The name of the function that a look answers: dead, signs of life, seems to run. */
-export const lookFunction = 'look'
-
 export function batchView(world: World, id: EntryId): BatchView | undefined {
   const said = world.line.find((s) => s.id === id)
   if (said?.body.kind !== 'batch') return undefined
@@ -78,9 +75,7 @@ export function batchView(world: World, id: EntryId): BatchView | undefined {
     at: said.happenedAt.latest,
     words: body.words,
     price: body.price,
-    functions: [...functions]
-      .map(([fn, essential]) => ({ fn, essential }))
-      .sort((a, b) => (a.fn === lookFunction ? -1 : b.fn === lookFunction ? 1 : Number(b.essential) - Number(a.essential))),
+    functions: [...functions].map(([fn, essential]) => ({ fn, essential })).sort((a, b) => Number(b.essential) - Number(a.essential)),
     findingSorts: [...new Set(units.flatMap((u) => u.findings.map((f) => f.sort)))].sort(),
     units,
     outcome: {
@@ -104,7 +99,7 @@ function batchUnit(world: World, id: MachineId, index: number, share: Money | un
   const condition = conditionAt(world, machine, world.now)
   const bad = new Set(['fail', 'partly', 'intermittent'])
   const tests = [...machine.tests.values()].flat().filter((t) => !voids.has(t.entry.id))
-  const looks = tests.filter((t) => t.body.depth === 'look').sort((a, b) => a.order - b.order)
+  const looks = tests.filter((t) => t.fn === lookFunction).sort((a, b) => a.order - b.order)
   const last = looks.at(-1)
   return {
     machine: id,
@@ -133,7 +128,7 @@ function batchUnit(world: World, id: MachineId, index: number, share: Money | un
             ? (last.result.symptom ?? 'dead')
             : last.result.is),
     claimedDead: machine.claims.some((c) => c.says === 'fails'),
-    trulyFaulty: tests.some((t) => bad.has(t.result.is)),
+    trulyFaulty: tests.some((t) => t.fn !== lookFunction && bad.has(t.result.is)),
     worksNow: standing.status === 'working' || standing.status === 'check overdue',
     episode: machine.episodes.findLast((e) => e.state !== 'closed')?.id,
   }

@@ -1,10 +1,10 @@
 /** Charts by ECharts, drawn in the look's own lines: one series in ink, the rest hairlines, labels on the line. Loaded when a chart is shown. */
 import { LineChart } from 'echarts/charts'
 import { GridComponent, TooltipComponent } from 'echarts/components'
-import { init, use as useParts } from 'echarts/core'
+import { init, use as register } from 'echarts/core'
 import { SVGRenderer } from 'echarts/renderers'
 
-useParts([LineChart, GridComponent, TooltipComponent, SVGRenderer])
+register([LineChart, GridComponent, TooltipComponent, SVGRenderer])
 
 export interface StepPoint {
   readonly at: string

@@ -93,7 +93,7 @@ export function BatchAct({ view, chosen, onChosen }: { view: BatchView; chosen: 
       {kind === 'test' && (
         <>
           <div className="w-44">
-            <SelectField label="Function" name="fn" options={view.functions.filter((f) => f.fn !== 'look').map((f) => f.fn)} />
+            <SelectField label="Function" name="fn" options={view.functions.map((f) => f.fn)} />
           </div>
           <div className="w-28">
             <SelectField label="Result" name="result" options={['pass', 'fail']} />

@@ -4,6 +4,7 @@ import { useEffect, useState } from 'react'
 import { Link, useParams, useSearchParams } from 'react-router'
 import type { BatchView } from '#api/batches.ts'
 import { gradeTitle } from '#api/words/condition.ts'
+import { count } from '#api/words/lists.ts'
 import { moneyWords } from '#api/words/money.ts'
 import type { BatchUnit } from '#core/views/batch.ts'
 import { get, wordsOf } from '#web/app/http.ts'
@@ -87,7 +88,7 @@ function Outcome({ outcome: o }: { outcome: BatchView['outcome'] }) {
       </p>
       <p className="text-quiet">
         {o.claimedDead > 0 && `${o.claimedDead} were sold as dead; in ${o.claimedDeadButSound} of them no fault was ever found. `}
-        {o.notTested > 0 ? `${o.notTested} were never tested.` : 'Every unit was tried.'}
+        {o.notTested > 0 ? `${count(o.notTested, 'unit')} never tested beyond a look.` : 'Every unit was tested.'}
       </p>
     </section>
   )

@@ -2,7 +2,7 @@
 import { findingKinds } from '#core/history/bodies/condition.ts'
 import type { Body, TestResult } from '#core/history/kinds.ts'
 import type { MachineId } from '#core/ids.ts'
-import { lookFunction } from '#core/views/batch.ts'
+import { lookFunction } from '#core/history/standing.ts'
 
 /** The three answers of a look. Signs of life prove nothing either way. */
 export const lookWords: Readonly<Record<'dead' | 'signs of life' | 'seems to run', TestResult>> = {
@@ -27,10 +27,7 @@ export interface ActForm {
 export function bodiesFor(form: ActForm, machine: MachineId): Body[] | string {
   switch (form.kind) {
     case 'look':
-      return [
-        { kind: 'machine', what: 'met', machine, functions: [{ name: lookFunction, essential: false, dependsOn: [], needs: [] }], positions: [] },
-        { kind: 'test', machine, depth: 'look', gear: [], results: [{ fn: lookFunction, result: lookWords[form.look] }] },
-      ]
+      return [{ kind: 'test', machine, depth: 'look', gear: [], results: [{ fn: lookFunction, result: lookWords[form.look] }] }]
     case 'test':
       if (!form.fn) return 'Choose a function. A type without functions can be given a look.'
       return [

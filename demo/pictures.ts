@@ -1,0 +1,148 @@
+/** Pictures of the invented machines, drawn in code and rendered when the demo is loaded: no photograph of anything real. */
+import { createHash } from 'node:crypto'
+import sharp from 'sharp'
+
+export interface Picture {
+  readonly file: string
+  readonly width: number
+  readonly height: number
+}
+export type Pictures = Readonly<Record<PictureName, Picture>>
+
+const width = 1600
+const height = 1200
+
+const frame = (inner: string, ground = '#7d8078') => `<svg xmlns="http://www.w3.org/2000/svg" width="${width}" height="${height}" viewBox="0 0 1600 1200">
+<defs>
+  <linearGradient id="light" x1="0" y1="0" x2="1" y2="1"><stop offset="0" stop-color="#fff" stop-opacity=".28"/><stop offset="1" stop-color="#000" stop-opacity=".3"/></linearGradient>
+  <filter id="grain" x="0" y="0" width="1" height="1"><feTurbulence type="fractalNoise" baseFrequency=".8" numOctaves="2" seed="4"/><feColorMatrix values="0 0 0 0 .5  0 0 0 0 .5  0 0 0 0 .5  0 0 0 .5 -.1"/></filter>
+  <filter id="blotch" x="0" y="0" width="1" height="1"><feTurbulence type="fractalNoise" baseFrequency=".02" numOctaves="4" seed="9"/><feColorMatrix values="0 0 0 0 .5  0 0 0 0 .24  0 0 0 0 .08  0 0 0 2.6 -1.15"/><feComposite in2="SourceGraphic" operator="in"/></filter>
+  <filter id="soft"><feGaussianBlur stdDeviation="14"/></filter>
+</defs>
+<rect width="1600" height="1200" fill="${ground}"/>
+<ellipse cx="800" cy="1040" rx="640" ry="70" fill="#000" opacity=".4" filter="url(#soft)"/>
+${inner}
+<rect width="1600" height="1200" filter="url(#grain)" opacity=".16"/>
+</svg>`
+
+const keys = (x: number, y: number, columns: number, rows: number, size: number, fill: string) =>
+  Array.from({ length: rows }, (_, r) =>
+    Array.from(
+      { length: columns },
+      (_, c) => `<rect x="${x + c * (size + 8) + r * 9}" y="${y + r * (size + 8)}" width="${size}" height="${size}" rx="6" fill="${fill}" stroke="#5a584e" stroke-width="2"/>`,
+    ).join(''),
+  ).join('')
+
+/** The terminal from the front; `case` is the colour of its plastic. */
+const terminal = (shell: string, keycaps: string, tear: boolean) =>
+  frame(`
+<rect x="330" y="150" width="940" height="640" rx="46" fill="${shell}"/><rect x="330" y="150" width="940" height="640" rx="46" fill="url(#light)"/>
+<rect x="420" y="225" width="610" height="470" rx="60" fill="#3a3d3a"/><rect x="452" y="255" width="546" height="410" rx="70" fill="#141a17"/>
+<path d="M480 300q240-40 480 6v30q-240-40-480-4z" fill="#fff" opacity=".07"/>
+<g fill="#58d68a" opacity=".8">${Array.from({ length: 9 }, (_, i) => `<rect x="490" y="${320 + i * 34}" width="${180 + ((i * 137) % 260)}" height="9"/>`).join('')}</g>
+<g fill="#4e4c44">${Array.from({ length: 11 }, (_, i) => `<rect x="1085" y="${250 + i * 24}" width="130" height="9" rx="4"/>`).join('')}</g>
+<circle cx="1110" cy="640" r="26" fill="#57554c"/><circle cx="1190" cy="640" r="26" fill="#57554c"/>
+<rect x="1090" y="560" width="130" height="38" fill="#d9d4bf"/><text x="1155" y="586" font-family="DejaVu Sans Mono, monospace" font-size="22" text-anchor="middle" fill="#333">D24</text>
+<path d="M240 850h1120l80 210H160z" fill="${shell}"/><path d="M240 850h1120l80 210H160z" fill="url(#light)"/>
+${keys(330, 872, 15, 3, 50, keycaps)}
+${tear ? '<path d="M1238 180l-40 52 22 30-34 60" fill="none" stroke="#2a2720" stroke-width="5"/>' : ''}`)
+
+const underside = frame(`
+<rect x="260" y="170" width="1080" height="850" rx="30" fill="#b9b39a"/><rect x="260" y="170" width="1080" height="850" rx="30" fill="url(#light)"/>
+${[
+  [330, 240],
+  [1270, 240],
+  [330, 950],
+  [1270, 950],
+  [800, 240],
+  [800, 950],
+]
+  .map(([x, y]) => `<circle cx="${x}" cy="${y}" r="30" fill="#55524a"/><path d="M${(x ?? 0) - 14} ${y}h28M${x} ${(y ?? 0) - 14}v28" stroke="#8f8b7d" stroke-width="6"/>`)
+  .join('')}
+<rect x="560" y="430" width="480" height="260" fill="#d8d8d0" stroke="#555" stroke-width="4"/>
+<g font-family="DejaVu Sans Mono, monospace" font-size="30" fill="#222"><text x="585" y="480">MORWEN APPARAT</text><text x="585" y="525">D24  REV C</text><text x="585" y="570">SER 24-00917</text><text x="585" y="615">220 V 50 Hz 90 VA</text><text x="585" y="660">1983</text></g>
+<g transform="rotate(-7 1130 800)"><rect x="1030" y="770" width="250" height="90" fill="#c7b45c"/><text x="1155" y="826" font-family="DejaVu Sans, sans-serif" font-size="28" text-anchor="middle" fill="#3a2f10">VOID IF BROKEN</text></g>
+<g transform="rotate(4 430 800)"><rect x="310" y="760" width="260" height="80" fill="#e6e2d2"/><text x="440" y="812" font-family="DejaVu Serif, serif" font-size="34" font-style="italic" text-anchor="middle" fill="#2a3d70">room 4, no. 2</text></g>
+${Array.from({ length: 14 }, (_, i) => `<rect x="${420 + i * 56}" y="320" width="30" height="70" rx="12" fill="#4a473f"/>`).join('')}`)
+
+const chip = (x: number, y: number, w: number, lines: readonly string[]) =>
+  `<g>${Array.from({ length: Math.floor(w / 26) }, (_, i) => `<rect x="${x + 10 + i * 26}" y="${y - 12}" width="10" height="14" fill="#c9c9c2"/><rect x="${x + 10 + i * 26}" y="${y + 78}" width="10" height="14" fill="#c9c9c2"/>`).join('')}
+<rect x="${x}" y="${y}" width="${w}" height="80" fill="#1c1d1c"/><path d="M${x} ${y + 30}a10 10 0 0 1 0 20z" fill="#444"/>
+${lines.map((l, i) => `<text x="${x + w / 2 + 6}" y="${y + 36 + i * 30}" font-family="DejaVu Sans Mono, monospace" font-size="24" text-anchor="middle" fill="#cfcfca">${l}</text>`).join('')}</g>`
+
+const board = frame(
+  `
+<rect x="110" y="120" width="1380" height="960" fill="#2f5a3c"/><rect x="110" y="120" width="1380" height="960" fill="url(#light)" opacity=".5"/>
+<g stroke="#4f8a5e" stroke-width="5" fill="none">${Array.from({ length: 22 }, (_, i) => `<path d="M140 ${180 + i * 40}h${300 + ((i * 211) % 700)}l40 40h${120 + ((i * 97) % 260)}"/>`).join('')}</g>
+${chip(220, 210, 260, ['74LS374N', '8309'])}${chip(560, 210, 260, ['74LS244N', '8312'])}${chip(900, 210, 320, ['MX8048H', '8311'])}
+${chip(220, 420, 320, ['ROM 24-18', '8314'])}${chip(640, 420, 320, ['ROM 24-22', '8731'])}${chip(1060, 420, 260, ['74LS00N', '8308'])}
+${chip(220, 640, 260, ['RAM64K-15', '8310'])}${chip(560, 640, 260, ['RAM64K-15', '8310'])}${chip(900, 640, 260, ['7437', '8306'])}
+<g>${[
+    [300, 900],
+    [420, 905],
+    [540, 900],
+    [690, 910],
+  ]
+    .map(
+      ([x, y]) =>
+        `<circle cx="${x}" cy="${y}" r="46" fill="#26374f"/><circle cx="${x}" cy="${y}" r="40" fill="#b7bcc0"/><path d="M${(x ?? 0) - 28} ${y}h56M${x} ${(y ?? 0) - 28}v56" stroke="#8a8f93" stroke-width="4"/>`,
+    )
+    .join('')}</g>
+<ellipse cx="470" cy="960" rx="260" ry="70" fill="#a98b4a" opacity=".55" filter="url(#soft)"/>
+<rect x="1180" y="830" width="210" height="120" rx="60" fill="#c9b37a" stroke="#6b5a2c" stroke-width="4"/>
+<path d="M1160 930q40 60 130 70t120-50" fill="#6fb39a" opacity=".8" filter="url(#soft)"/>`,
+  '#6f726b',
+)
+
+const chassis = (rust: number) =>
+  frame(`
+<rect x="220" y="220" width="1160" height="800" rx="10" fill="#9aa0a1"/><rect x="220" y="220" width="1160" height="800" rx="10" fill="url(#light)"/>
+<g fill="#6f7678">${Array.from({ length: 6 }, (_, r) => Array.from({ length: 12 }, (_, c) => `<rect x="${420 + c * 62}" y="${330 + r * 36}" width="40" height="14" rx="7"/>`).join('')).join('')}</g>
+<rect x="280" y="640" width="520" height="300" fill="#858b8c" stroke="#5d6365" stroke-width="6"/><rect x="880" y="640" width="420" height="300" fill="#4d5254" stroke="#3a3e40" stroke-width="6"/>
+<g opacity="${rust}"><rect x="220" y="820" width="620" height="200" fill="#7a3f16" filter="url(#blotch)"/><rect x="900" y="900" width="480" height="120" fill="#7a3f16" filter="url(#blotch)"/><path d="M240 1000q160-120 320-60t260 40v40H240z" fill="#8a4a1c" opacity=".55" filter="url(#soft)"/></g>`)
+
+const tapeUnit = frame(`
+<rect x="240" y="260" width="1120" height="740" rx="24" fill="#5d7566"/><rect x="240" y="260" width="1120" height="740" rx="24" fill="url(#light)"/>
+<circle cx="520" cy="520" r="190" fill="#2c2f2d"/><circle cx="520" cy="520" r="150" fill="#d8cfae"/><circle cx="520" cy="520" r="56" fill="#3b3f3c"/>
+<path d="M520 670q180 150 420 60" stroke="#d8cfae" stroke-width="44" fill="none"/>
+<g fill="#5a553f">${Array.from({ length: 12 }, (_, i) => `<circle cx="${640 + i * 26}" cy="${722 + Math.sin(i / 3) * 8}" r="5"/>`).join('')}</g>
+<rect x="930" y="600" width="300" height="200" rx="10" fill="#33383a"/><rect x="970" y="640" width="220" height="44" fill="#8f9496"/>
+<g fill="#c7c2ac">${[0, 1, 2, 3].map((i) => `<rect x="${930 + i * 78}" y="870" width="60" height="44" rx="6"/>`).join('')}</g>
+<rect x="960" y="360" width="250" height="80" fill="#cfc9b2"/><text x="1085" y="412" font-family="DejaVu Sans Mono, monospace" font-size="34" text-anchor="middle" fill="#2b2b24">CORRAN P8</text>
+<path d="M250 900l60-30 40 60-60 40z" fill="#8b8f86"/>`)
+
+const printer = (crack: boolean) =>
+  frame(`
+<path d="M280 480h1040l60 470H220z" fill="#8d98a3"/><path d="M280 480h1040l60 470H220z" fill="url(#light)"/>
+<rect x="360" y="330" width="880" height="190" rx="30" fill="#77828d"/><rect x="430" y="180" width="740" height="320" fill="#eeece0"/>
+<g fill="#3c4148">${Array.from({ length: 7 }, (_, i) => `<rect x="480" y="${220 + i * 34}" width="${280 + ((i * 173) % 340)}" height="9"/>`).join('')}</g>
+<rect x="400" y="505" width="800" height="34" rx="17" fill="#1e2124"/>
+<g fill="#c9ced3">${[0, 1, 2, 3, 4].map((i) => `<rect x="${980 + i * 62}" y="860" width="46" height="34" rx="5"/>`).join('')}</g>
+<rect x="320" y="860" width="250" height="56" fill="#d5d8da"/><text x="445" y="899" font-family="DejaVu Sans Mono, monospace" font-size="32" text-anchor="middle" fill="#22262a">HALDIS 300</text>
+${crack ? '<path d="M700 560l-46 90 34 60-52 110 24 90" fill="none" stroke="#20252b" stroke-width="6"/><path d="M688 710l60 40" stroke="#20252b" stroke-width="4"/>' : ''}`)
+
+const drawings = {
+  'terminal before': terminal('#cdb98a', '#d6c595', false),
+  'terminal after': terminal('#d9d5c4', '#e2dfd2', false),
+  'terminal torn': terminal('#d6d1be', '#e2dfd2', true),
+  underside,
+  board,
+  'chassis rust': chassis(0.95),
+  'chassis clean': chassis(0.12),
+  'tape unit': tapeUnit,
+  'printer front': printer(false),
+  'printer crack': printer(true),
+} as const
+export type PictureName = keyof typeof drawings
+export const pictureNames = Object.keys(drawings) as PictureName[]
+
+/** Renders every picture. Answers the bytes by name; the same code gives the same bytes. */
+export async function renderPictures(): Promise<ReadonlyMap<PictureName, Buffer>> {
+  const made = new Map<PictureName, Buffer>()
+  for (const name of pictureNames) made.set(name, await sharp(Buffer.from(drawings[name])).jpeg({ quality: 86 }).toBuffer())
+  return made
+}
+
+/** Pictures for telling the story where nobody looks at them: named by their name's hash. */
+export const unseenPictures = (): Pictures =>
+  Object.fromEntries(pictureNames.map((name) => [name, { file: createHash('sha256').update(name).digest('hex'), width, height }])) as unknown as Pictures
