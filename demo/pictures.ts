@@ -15,14 +15,11 @@ const height = 1200
 const frame = (inner: string, ground = '#7d8078') => `<svg xmlns="http://www.w3.org/2000/svg" width="${width}" height="${height}" viewBox="0 0 1600 1200">
 <defs>
   <linearGradient id="light" x1="0" y1="0" x2="1" y2="1"><stop offset="0" stop-color="#fff" stop-opacity=".28"/><stop offset="1" stop-color="#000" stop-opacity=".3"/></linearGradient>
-  <filter id="grain" x="0" y="0" width="1" height="1"><feTurbulence type="fractalNoise" baseFrequency=".8" numOctaves="2" seed="4"/><feColorMatrix values="0 0 0 0 .5  0 0 0 0 .5  0 0 0 0 .5  0 0 0 .5 -.1"/></filter>
-  <filter id="blotch" x="0" y="0" width="1" height="1"><feTurbulence type="fractalNoise" baseFrequency=".02" numOctaves="4" seed="9"/><feColorMatrix values="0 0 0 0 .5  0 0 0 0 .24  0 0 0 0 .08  0 0 0 2.6 -1.15"/><feComposite in2="SourceGraphic" operator="in"/></filter>
   <filter id="soft"><feGaussianBlur stdDeviation="14"/></filter>
 </defs>
 <rect width="1600" height="1200" fill="${ground}"/>
 <ellipse cx="800" cy="1040" rx="640" ry="70" fill="#000" opacity=".4" filter="url(#soft)"/>
 ${inner}
-<rect width="1600" height="1200" filter="url(#grain)" opacity=".16"/>
 </svg>`
 
 const keys = (x: number, y: number, columns: number, rows: number, size: number, fill: string) =>
@@ -99,7 +96,7 @@ const chassis = (rust: number) =>
 <rect x="220" y="220" width="1160" height="800" rx="10" fill="#9aa0a1"/><rect x="220" y="220" width="1160" height="800" rx="10" fill="url(#light)"/>
 <g fill="#6f7678">${Array.from({ length: 6 }, (_, r) => Array.from({ length: 12 }, (_, c) => `<rect x="${420 + c * 62}" y="${330 + r * 36}" width="40" height="14" rx="7"/>`).join('')).join('')}</g>
 <rect x="280" y="640" width="520" height="300" fill="#858b8c" stroke="#5d6365" stroke-width="6"/><rect x="880" y="640" width="420" height="300" fill="#4d5254" stroke="#3a3e40" stroke-width="6"/>
-<g opacity="${rust}"><rect x="220" y="820" width="620" height="200" fill="#7a3f16" filter="url(#blotch)"/><rect x="900" y="900" width="480" height="120" fill="#7a3f16" filter="url(#blotch)"/><path d="M240 1000q160-120 320-60t260 40v40H240z" fill="#8a4a1c" opacity=".55" filter="url(#soft)"/></g>`)
+<g opacity="${rust}" fill="#7a3f16">${Array.from({ length: 90 }, (_, i) => `<ellipse cx="${240 + ((i * 197) % 620)}" cy="${850 + ((i * 89) % 160)}" rx="${6 + ((i * 37) % 30)}" ry="${4 + ((i * 23) % 14)}" opacity="${0.25 + ((i * 13) % 50) / 100}"/>`).join('')}<path d="M240 1000q160-120 320-60t260 40v40H240z" fill="#8a4a1c" opacity=".55" filter="url(#soft)"/></g>`)
 
 const tapeUnit = frame(`
 <rect x="240" y="260" width="1120" height="740" rx="24" fill="#5d7566"/><rect x="240" y="260" width="1120" height="740" rx="24" fill="url(#light)"/>

@@ -92,6 +92,7 @@ export const dateDoubtWords = (doubt: DateDoubt | undefined): string => (doubt ?
 /** What a date code may mean beside the others of its board. */
 export function datedPartWords(part: DatedPart): string {
   if (part.stands === 'no date') return 'no date seen in it'
+  if (part.stands === 'either') return `a part number, or ${part.weekIndex === undefined ? 'a week' : weekWords(part.weekIndex)}: says nothing either way`
   const when = part.weekIndex === undefined ? 'week known, year not' : weekWords(part.weekIndex)
   const doubt = dateDoubtWords(part.reading.dates[0]?.doubt)
   const stands = {
@@ -99,6 +100,7 @@ export function datedPartWords(part: DatedPart): string {
     later: 'later than the others',
     earlier: 'earlier than the others: old stock, or reused',
     alone: 'nothing to compare with',
+    either: '',
     'no date': '',
   }
   return [when, doubt, stands[part.stands]].filter(Boolean).join('; ')

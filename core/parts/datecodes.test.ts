@@ -40,7 +40,7 @@ describe('one marking (practice)', () => {
 describe('a board', () => {
   const board = ['8312', '8330', '8341', '8336', '8329'].map((code, i) => ({ designator: `U${i + 1}`, text: `74LS0${i}N ${code}` }))
   it('has a cluster, and the others stand beside it', () => {
-    const cluster = clusterOf([...board, { designator: 'U9', text: 'RAM64K 8812' }, { designator: 'U10', text: 'ROM24 7501' }, { designator: 'U11', text: 'Q-77' }], 2026)
+    const cluster = clusterOf([...board, { designator: 'U9', text: 'RAM64K 8812' }, { designator: 'U10', text: 'MX2716 7315' }, { designator: 'U11', text: 'Q-77' }], 2026)
     expect(cluster.together).toBe(5)
     expect([yearOfWeek(cluster.from!), weekOfYear(cluster.from!)]).toEqual([1983, 12])
     expect([yearOfWeek(cluster.to!), weekOfYear(cluster.to!)]).toEqual([1983, 41])
@@ -50,6 +50,9 @@ describe('a board', () => {
     const cluster = clusterOf([...board, { designator: 'U12', text: 'NE555P 335' }], 2026)
     expect(yearOfWeek(cluster.parts[5]!.weekIndex!)).toBe(1983)
     expect(cluster.parts[5]!.stands).toBe('with the others')
+  })
+  it('does not count against a board what may as well be a part number', () => {
+    expect(clusterOf([...board, { designator: 'U13', text: '7438' }], 2026).parts[5]).toMatchObject({ stands: 'either' })
   })
   it('of one code is no cluster', () => expect(clusterOf([board[0]!], 2026)).toMatchObject({ together: 0, parts: [{ stands: 'alone' }] }))
   it('does not depend on the order in which it was read', () => {

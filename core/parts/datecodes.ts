@@ -109,7 +109,8 @@ export interface DatedPart {
   /** The candidate that fits the others best, as weeks since 1960; absent when none can be told. */
   readonly weekIndex?: number | undefined
   readonly form?: CodeForm | undefined
-  readonly stands: 'with the others' | 'later' | 'earlier' | 'alone' | 'no date'
+  /** `either`: outside the cluster and just as well a part number, so it says nothing. */
+  readonly stands: 'with the others' | 'later' | 'earlier' | 'alone' | 'either' | 'no date'
 }
 
 export interface Cluster {
@@ -162,6 +163,7 @@ export function clusterOf(lines: readonly { readonly designator?: string | undef
     if (near !== undefined) return { ...part, weekIndex: near, form: vote.best.form, stands: 'with the others' }
     const middle = (from + to) / 2
     const nearest = vote.weeks.reduce<number | undefined>((a, b) => (a === undefined || Math.abs(b - middle) < Math.abs(a - middle) ? b : a), undefined)
+    if (vote.best.doubt === 'imitates a part number') return { ...part, weekIndex: nearest, form: vote.best.form, stands: 'either' }
     return { ...part, weekIndex: nearest, form: vote.best.form, stands: (nearest ?? 0) > to ? 'later' : 'earlier' }
   })
   return { parts, from: clustered ? from : undefined, to, together: clustered ? inSpan.length : 0 }

@@ -90,6 +90,19 @@ const perMachine: { name: string; path: (r: Relation) => string; staff: Record<'
     staff: { steward: 0, restorer: 0, volunteer: 0 },
     guest: (r) => (r === 'granted' ? 200 : 404),
   },
+  {
+    name: 'its condition',
+    path: (r) => `/api/machines/${machines[r]}/condition`,
+    staff: { steward: 200, restorer: 200, volunteer: 200 },
+    guest: (r) => (r === 'granted' ? 200 : 404),
+  },
+  {
+    name: 'its condition between two dates',
+    path: (r) => `/api/machines/${machines[r]}/condition?from=${day(-0.02)}&at=${day(-0.01)}`,
+    staff: { steward: 200, restorer: 200, volunteer: 200 },
+    guest: (r) => (r === 'granted' ? 200 : 404),
+  },
+  { name: 'its way in', path: (r) => `/api/machines/${machines[r]}/arrival`, staff: { steward: 200, restorer: 200, volunteer: 200 }, guest: () => 403 },
   { name: 'its record', path: (r) => `/api/machines/${machines[r]}/record`, staff: { steward: 200, restorer: 200, volunteer: 403 }, guest: () => 403 },
   { name: 'its episode', path: (r) => `/api/episodes/${episodes[r]}`, staff: { steward: 200, restorer: 200, volunteer: 200 }, guest: () => 403 },
   {
@@ -111,6 +124,10 @@ const houseWide: { path: () => string; least: Role }[] = [
   { path: () => '/api/people', least: 'volunteer' },
   { path: () => '/api/next-numbers', least: 'volunteer' },
   { path: () => '/api/lookup/E-1', least: 'volunteer' },
+  { path: () => '/api/views', least: 'volunteer' },
+  { path: () => '/api/table', least: 'volunteer' },
+  { path: () => '/api/batches', least: 'volunteer' },
+  { path: () => '/api/agreement', least: 'volunteer' },
 ]
 
 describe.each(perMachine)('$name', ({ path, staff, guest }) => {
@@ -166,6 +183,27 @@ describe('writing', () => {
     ['a restorer a grant', 'restorer', () => draft({ kind: 'rule', what: 'grant', party: house.people.guest.party, machine: machines['other’s'], granted: true }), 409],
     ['a restorer an authorisation', 'restorer', () => draft({ kind: 'rule', what: 'authorisation', party: house.people.volunteer.party, authority: 'mains', granted: true }), 409],
     ['a volunteer a type sheet', 'volunteer', () => draft({ kind: 'type', type: v7() as never, sheet: { name: 'x' } as never }), 409],
+    ['a volunteer a grade', 'volunteer', () => draft({ kind: 'grade', what: 'set', machine: machines.granted, grade: 1, reason: 'x' }), 409],
+    ['a volunteer a value', 'volunteer', () => draft({ kind: 'value', machine: machines.granted, sort: 'market', amount: { minor: 1, currency: 'EUR' } }), 409],
+    [
+      'a guest a finding',
+      'guest',
+      () =>
+        draft({
+          kind: 'finding',
+          what: 'noted',
+          machine: machines.granted,
+          zone: 'lid',
+          sort: 'dirt',
+          severity: 'trace',
+          activity: 'stable',
+          danger: 'none',
+          contained: false,
+          loaded: false,
+          hypothesis: false,
+        }),
+      409,
+    ],
     ['a volunteer the legal status', 'volunteer', () => draft({ kind: 'machine', what: 'stated', machine: machines.granted, set: { legal: 'accessioned' } }), 409],
   ]
   it.each(forbidden)('refuses %s', async (_name, role, make, code) => {

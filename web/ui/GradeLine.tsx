@@ -1,13 +1,15 @@
 /** The grade over time, as a stepped line; grades run from 1 at the top to 4 at the foot. */
 import { useEffect, useRef } from 'react'
 import { gradeTitle } from '#api/words/condition.ts'
+import { dayOf } from '#core/quantity/time.ts'
 import type { GradePoint } from '#core/condition/condition.ts'
 import { useDates } from '#web/app/session.tsx'
 
 export function GradeLine({ history, now, height = 220 }: { history: readonly GradePoint[]; now: string; height?: number }) {
   const holder = useRef<HTMLDivElement>(null)
-  const { short, day } = useDates()
-  const points = history.filter((p) => p.grade !== undefined)
+  const { short, day, zone } = useDates()
+  // One point a day: within a survey the grade changes with every zone, and only where it ended matters later.
+  const points = history.filter((p, i) => p.grade !== undefined && dayOf(p.at, zone) !== dayOf(history[i + 1]?.at ?? '9999-12-31T00:00:00.000Z', zone))
   useEffect(() => {
     const element = holder.current
     if (!element || points.length === 0) return
@@ -35,13 +37,16 @@ export function GradeLine({ history, now, height = 220 }: { history: readonly Gr
   return (
     <figure>
       <div ref={holder} style={{ height }} role="img" aria-label={`Condition grade over time: ${points.map((p) => `${short(p.at)} ${gradeTitle(p.grade)}`).join('; ')}`} />
-      <table className="sr-only">
-        <caption>Condition grade over time</caption>
+      <table className="w-full border-collapse">
+        <caption className="sr-only">Condition grade over time</caption>
         <tbody>
           {points.map((p) => (
-            <tr key={p.at}>
-              <th scope="row">{day(p.at)}</th>
-              <td>{`${gradeTitle(p.grade)}, ${p.looked} of ${p.of} zones`}</td>
+            <tr key={p.at} className="border-hair border-b">
+              <th scope="row" className="num text-13 w-36 py-1 text-left font-normal">
+                {day(p.at)}
+              </th>
+              <td className="w-44">{gradeTitle(p.grade)}</td>
+              <td className="text-quiet">{`${p.looked} of ${p.of} zones looked at`}</td>
             </tr>
           ))}
         </tbody>

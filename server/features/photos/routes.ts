@@ -107,7 +107,8 @@ export function photoRoutes(services: Services): Router {
       response.setHeader('content-security-policy', "default-src 'none'; sandbox")
       response.setHeader('x-content-type-options', 'nosniff')
       response.setHeader('cache-control', 'private, max-age=3600')
-      response.sendFile(path.resolve(file))
+      // The data directory may well be a hidden one.
+      response.sendFile(path.resolve(file), { dotfiles: 'allow' })
     }),
   )
 

@@ -46,9 +46,11 @@ export function EvidenceStep({ view }: { view: ArrivalView }) {
             </div>
             {adding === need.sort && <NoteEvidence view={view} sort={need.sort} onClose={() => setAdding(undefined)} />}
             <EvidenceList view={view} sort={need.sort} />
-            <div className="mt-2">
-              <PhotoDrop machine={view.machine} meta={{ of: need.sort }} label={`Photograph: ${need.sort}`} />
-            </div>
+            {(need.is === 'not looked' || (need.is === 'photographed' && !view.evidence.some((e) => e.sort === need.sort))) && (
+              <div className="mt-2">
+                <PhotoDrop machine={view.machine} meta={{ of: need.sort }} label={need.is === 'photographed' ? 'Another photograph' : `Photograph the ${need.sort}`} />
+              </div>
+            )}
           </li>
         ))}
       </ul>
@@ -67,7 +69,7 @@ function EvidenceList({ view, sort }: { view: ArrivalView; sort: EvidenceNeed['s
       {rows.map((e) => (
         <li key={e.entry} className="mt-2">
           <div className="flex flex-wrap items-center gap-x-4 gap-y-1">
-            <span>{`${e.where}${e.over ? `, over the ${e.over}` : ''}${e.says ? `: “${e.says}”` : ''}`}</span>
+            <span>{`${e.where}${e.over ? `; goes when the ${e.over} comes off` : ''}${e.says ? `: “${e.says}”` : ''}`}</span>
             {e.photos.map((p) => (
               <img key={p} src={photoSrc(view.machine, p)} alt={`${sort}, ${e.where}`} className="h-12" style={{ background: 'var(--photo)' }} />
             ))}

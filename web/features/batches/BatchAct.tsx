@@ -134,14 +134,16 @@ export function BatchAct({ view, chosen, onChosen }: { view: BatchView; chosen: 
       <MainButton type="submit" disabled={busy || chosen.size === 0}>
         {chosen.size > 0 ? `Write it on ${count(chosen.size, 'unit')}` : 'Name units first'}
       </MainButton>
-      <div className="basis-full">
-        <Said error={error} />
-        {written && (
-          <p role="status" className="text-13 text-quiet">
-            {written}
-          </p>
-        )}
-      </div>
+      {(error ?? written) !== undefined && (
+        <div className="basis-full">
+          <Said error={error} />
+          {written && (
+            <p role="status" className="text-13 text-quiet">
+              {written}
+            </p>
+          )}
+        </div>
+      )}
     </form>
   )
 }

@@ -142,9 +142,9 @@ function Grid({ view, against, chosen, onToggle }: { view: BatchView; against: '
     <div className="bg-sheet overflow-x-auto rounded-sm px-2">
       <table className="w-full border-collapse">
         <thead>
-          <tr className="border-ink border-b-2 text-left align-bottom">
+          <tr className="border-ink border-b-2 text-left [&>th]:py-1.5">
             <th className="noprint" />
-            <th className="py-1.5">Unit</th>
+            <th>Unit</th>
             <th>Working status</th>
             {heads.map((h) => (
               <th key={h} className={`px-2 ${against === 'findings' ? 'text-center' : ''}`}>

@@ -32,9 +32,12 @@ export function FindingItem({ view, finding: f, onPhoto }: { view: ConditionView
         {f.newSince && `. New against a photograph of ${short(f.newSince.at)}`}
       </p>
       {f.words && <p>{f.words}</p>}
-      <ol className="text-13 text-quiet num mt-1">
+      <ol className="text-13 text-quiet mt-1">
         {f.looks.map((l, i) => (
-          <li key={i}>{`${short(l.at)}  ${l.change}${l.words && i > 0 ? `: ${l.words}` : ''}${l.by ? `, ${l.by}` : ''}${i === 0 ? `, ${f.basis}` : ''}`}</li>
+          <li key={i} className="grid grid-cols-[6.5rem_1fr] gap-2">
+            <span className="num">{short(l.at)}</span>
+            <span>{`${l.change}${l.words && i > 0 ? `: ${l.words}` : ''}${l.by ? `, ${l.by}` : ''}${i === 0 ? `, ${f.basis}` : ''}`}</span>
+          </li>
         ))}
       </ol>
       {me.role !== 'guest' && (

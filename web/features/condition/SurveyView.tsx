@@ -2,8 +2,8 @@
 import { useQuery } from '@tanstack/react-query'
 import { useEffect, useState } from 'react'
 import { useParams, useSearchParams } from 'react-router'
-import { gradeSoFar, gradeTitle } from '#api/words/condition.ts'
-import { count } from '#api/words/lists.ts'
+import { gradeReasonWords, gradeTitle } from '#api/words/condition.ts'
+import { count, list } from '#api/words/lists.ts'
 import { dayInterval } from '#core/quantity/time.ts'
 import type { EntryId, MachineId } from '#core/ids.ts'
 import type { ConditionView } from '#core/views/condition.ts'
@@ -81,6 +81,20 @@ export function View() {
   )
 }
 
+/** What the grade rests on: how far the look went, and the findings that hold it down. */
+function headWords(view: ConditionView): string {
+  if (view.hidden) return `Blind survey: what others found is hidden until you end it. ${view.looked} of ${view.of} zones so far.`
+  if (view.grade === undefined) return `Nobody has looked at any of its ${view.of} zones, so nothing is known: that is not “good”.`
+  const far = view.looked < view.of ? `So far, ${view.looked} of ${view.of} zones.` : `All ${view.of} zones were looked at.`
+  const first = view.lifts[0]
+  return first
+    ? `${far} Held there by ${list(
+        view.lifts.map((f) => `${f.sort} on ${f.zone}`),
+        3,
+      )}: ${gradeReasonWords(first.because)}.`
+    : far
+}
+
 /** Whose survey this is, how far it got, what the grade is so far. */
 function Head({ view }: { view: ConditionView }) {
   const { me } = useSigned()
@@ -94,9 +108,7 @@ function Head({ view }: { view: ConditionView }) {
     <section aria-label="Condition" className="flex flex-wrap items-center gap-x-8 gap-y-2">
       <strong className="font-display text-34 font-semibold">{view.grade === undefined ? 'Not surveyed' : gradeTitle(view.grade)}</strong>
       <p className="text-18 min-w-64 flex-1">
-        {view.hidden
-          ? `Blind survey: what others found is hidden until you end it. ${gradeSoFar(view.grade, view.looked, view.of)}.`
-          : `${gradeSoFar(view.grade, view.looked, view.of)}.`}
+        {headWords(view)}
         {view.set && ` Set by ${view.set.by}, ${short(view.set.at)}: ${view.set.reason} By the findings it would be ${gradeTitle(view.derived)}.`}
         {view.open && <span className="text-quiet">{` Your survey began ${short(view.open.at)}; ${count(view.open.zones, 'zone')} looked at in it.`}</span>}
       </p>

@@ -98,12 +98,12 @@ export function View() {
           </div>
         )}
       </div>
-      <div className="flex flex-wrap items-center gap-x-4 gap-y-1">
+      <div className="grid grid-cols-[17rem_minmax(0,1fr)] items-center gap-x-5 gap-y-1 max-md:grid-cols-1">
         <input
           type="search"
           aria-label="Filter by words"
           placeholder="number, serial, alias, maker, marking"
-          className="field h-8 max-w-72"
+          className="field h-8"
           value={q}
           maxLength={120}
           onChange={(e) => change((next) => (e.target.value ? next.set('q', e.target.value) : next.delete('q')))}

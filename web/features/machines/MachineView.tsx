@@ -107,7 +107,7 @@ export function View() {
         </p>
       )}
       <div className="border-hair flex flex-wrap items-end justify-between gap-x-6 gap-y-2 border-b">
-        <div role="tablist" aria-label="More about this machine" className="flex flex-wrap gap-x-6">
+        <div role="tablist" aria-label="More about this machine" className="flex flex-wrap gap-x-5">
           {sections(view, me.role).map((s) => (
             <button
               key={s.key}

@@ -28,7 +28,7 @@ export function sections(view: MachineView, role: Role): Section[] {
     { key: 'loans', name: 'Loans', fact: away ? `${away} open` : String(view.loans.length) },
     { key: 'photos', name: 'Photographs', fact: String(view.photos.length) },
     { key: 'entries', name: 'Entries', fact: String(view.log.length) },
-    role !== 'guest' && { key: 'facts', name: 'Facts and rules', fact: view.plate.legal },
+    role !== 'guest' && { key: 'facts', name: 'Facts and rules', fact: '' },
   ]
   return all.filter((s) => s !== false)
 }

@@ -22,7 +22,7 @@ export function PhotoCompare({ machine, before, after, words }: { machine: strin
         {layer(after, undefined)}
         {layer(before, `inset(0 ${100 - percent}% 0 0)`)}
         <span className="pointer-events-none absolute inset-y-0 w-0.5 bg-white shadow-[0_0_0_1px_#14201f]" style={{ left: `${percent}%` }}>
-          <span className="absolute top-1/2 -left-3 h-10 w-6.5 -translate-y-1/2 rounded-sm border-2 border-[#14201f] bg-white" />
+          <span className="absolute top-1/2 -left-3 h-10 w-6.5 -translate-y-1/2 rounded-sm border-2 border-black bg-white" />
         </span>
         <span className="bg-sheet text-13 absolute top-2 left-2 px-2 py-0.5">before, {short(before.at)}</span>
         <span className="bg-sheet text-13 absolute top-2 right-2 px-2 py-0.5">after, {short(after.at)}</span>
