@@ -6,6 +6,7 @@ import { compareSurveys, gradePairs, pairsOf } from '#core/condition/surveys.ts'
 import { chainOf } from '#core/provenance/chain.ts'
 import { batchView } from '#core/views/batch.ts'
 import type { MachineId } from '#core/ids.ts'
+import { entrySchema } from '#core/history/entry.ts'
 import { fold } from '#core/history/fold.ts'
 import { machineStanding } from '#core/history/status.ts'
 import { tellCollection } from './collection.ts'
@@ -17,6 +18,9 @@ const world = fold(entries, { now })
 const status = (id: MachineId) => machineStanding(world, world.machines.get(id)!).status
 
 describe('the demo collection', () => {
+  it('is told in entries that the record takes', () => {
+    for (const entry of entries) expect(entrySchema.safeParse(entry).error?.issues ?? []).toEqual([])
+  })
   it('has the size that was asked for', () => {
     expect(world.machines.size).toBeGreaterThanOrEqual(8)
     expect(world.types.size).toBeGreaterThanOrEqual(5)

@@ -16,7 +16,10 @@ export async function loadDemo(services: Services, now: string): Promise<boolean
   if (await HouseModel.findByPk(1)) return false
   const passwordHash = await hashPassword(demoPassword)
   const pictures: Partial<Record<PictureName, Picture>> = {}
-  for (const [name, bytes] of await renderPictures()) pictures[name] = await storePhoto(services.config.dataDir, bytes)
+  for (const [name, bytes] of await renderPictures()) {
+    const { file, width, height } = await storePhoto(services.config.dataDir, bytes)
+    pictures[name] = { file, width, height }
+  }
   const entries = tellCollection(now, pictures as Pictures)
   await db.transaction(async (transaction) => {
     await run(db, 'SELECT pg_advisory_xact_lock(1)', [], transaction)

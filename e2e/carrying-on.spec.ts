@@ -183,6 +183,8 @@ test('axe finds nothing serious on any view, in light and dark', async ({ browse
       ['/parts', 'Parts'],
       ['/types', 'Types'],
       ['/people', 'People'],
+      ['/batches', 'Lots'],
+      ['/collection/table', 'A table of machines'],
     ] as const) {
       await page.goto(`${demo()}${path}`)
       await expect(page.getByRole('heading', { name: heading, level: 1 })).toBeVisible()
@@ -194,7 +196,7 @@ test('axe finds nothing serious on any view, in light and dark', async ({ browse
     await check('type sheet')
     await openMachine(page, 'SW 2025.2')
     await check('machine')
-    for (const tab of ['Functions', 'Parts', 'Episodes', 'Provenance', 'Loans', 'Photographs', 'Entries', 'Facts and rules']) {
+    for (const tab of ['Functions', 'Condition', 'Parts', 'Episodes', 'Provenance', 'Loans', 'Photographs', 'Entries', 'Facts and rules']) {
       await page.getByRole('tab', { name: new RegExp(`^${tab}`) }).click()
       await check(`machine, ${tab}`)
     }
@@ -203,6 +205,36 @@ test('axe finds nothing serious on any view, in light and dark', async ({ browse
     await check('episode')
     await page.getByRole('button', { name: /^Close/ }).click()
     await check('closing')
+    await page.goto(`${demo()}/batches`)
+    await page.getByRole('link', { name: /Vessla/ }).click()
+    await expect(page.getByRole('heading', { name: /Vessla/ })).toBeVisible()
+    await check('lot')
+    await openMachine(page, 'E2026-021')
+    await page.getByRole('tab', { name: /^Provenance/ }).click()
+    await page.getByRole('link', { name: 'Go on with it' }).click()
+    for (const [i, step] of ['What it is', 'Giver', 'What was claimed', 'Before it is touched', 'In the box', 'Contents', 'Quarantine', 'Receipt'].entries()) {
+      // The steps share their parts and colours: in the dark one of them speaks for all.
+      if (scheme === 'dark' && i !== 3) continue
+      await page.getByRole('navigation', { name: 'Steps of the entry' }).getByRole('button').nth(i).click()
+      await check(`entry, ${step}`)
+    }
+    await openMachine(page, 'SW 2024.3')
+    const survey = page.url().replace(/\?.*$/, '') + '/survey'
+    await page.goto(survey)
+    await page
+      .getByRole('button', { name: /chassis/ })
+      .first()
+      .click()
+    await page.getByRole('button', { name: 'Write down a finding' }).click()
+    await check('survey, a finding')
+    for (const part of ['Over time', 'Two dates', 'Second opinion']) {
+      await page.getByRole('tab', { name: part }).click()
+      await check(`survey, ${part}`)
+    }
+    await page.goto(`${survey}?zone=chassis`)
+    await page.getByRole('button', { name: 'Picture 1' }).click()
+    await expect(page.getByRole('dialog')).toBeVisible()
+    await check('photograph')
     await page.goto(`${demo()}/parts`)
     await page.getByRole('link', { name: 'P-0100' }).click()
     await expect(page.getByRole('heading', { name: 'Its life' })).toBeVisible()
@@ -216,9 +248,10 @@ test('photographs: one is taken, what is none is refused with a sentence', async
   await openMachine(page, 'SW 2025.9')
   await page.getByRole('tab', { name: /^Photographs/ }).click()
   const picture = await page.screenshot({ clip: { x: 0, y: 0, width: 200, height: 120 } })
-  await page.getByLabel('Choose photographs').setInputFiles({ name: 'underside.png', mimeType: 'image/png', buffer: picture })
-  await expect(page.getByRole('img', { name: /photograph of Kilde K15/ })).toBeVisible()
-  await page.getByLabel('Choose photographs').setInputFiles({ name: 'notes.jpg', mimeType: 'image/jpeg', buffer: Buffer.from('these are words') })
+  const input = page.getByLabel('Add photographs: choose')
+  await input.setInputFiles({ name: 'underside.png', mimeType: 'image/png', buffer: picture })
+  await expect(page.getByRole('button', { name: /^Open photograph/ })).toBeVisible()
+  await input.setInputFiles({ name: 'notes.jpg', mimeType: 'image/jpeg', buffer: Buffer.from('these are words') })
   await expect(page.getByText(/not a photograph/)).toBeVisible()
 })
 

@@ -25,6 +25,7 @@ async function registerTerminal(page: Page, number: string, serial: string) {
   await page.getByLabel('Function', { exact: true }).selectOption('bell')
   await page.getByLabel('Their words', { exact: true }).fill('rings')
   await page.getByRole('button', { name: 'Register' }).click()
+  await page.getByRole('link', { name: 'Leave it here' }).click()
   await expect(page.getByRole('region', { name: 'Rating plate' })).toContainText(number)
 }
 

@@ -93,7 +93,7 @@ describe('a survey', () => {
   })
 
   it('is compared at two dates', async () => {
-    const before = new Date(Date.now() - 390 * 60_000).toISOString()
+    const before = new Date(Date.now() - 398.5 * 60_000).toISOString()
     expect((await condition(first, `?from=${before}`)).compared.findings[0]).toMatchObject({ difference: 'new' })
   })
 

@@ -242,8 +242,8 @@ export async function insertEntries(db: Db, entries: readonly Entry[], hashOf: (
   return stored
 }
 
-/** The part of an entry that its writer sent. */
-function draftOf(entry: Entry): Draft {
+/** The part of an entry that its writer sent, so that sending it again is recognised. */
+export function draftOf(entry: Entry): Draft {
   const { about: _about, recordedAt: _at, seq: _seq, recordedBy: _by, became: _became, contest: _contest, clockUncertain: _clock, ...draft } = entry
   return draft
 }

@@ -15,7 +15,7 @@ import { nowInstant } from '../../platform/clock.ts'
 import { handle, notFound, parse, ProblemError } from '../../platform/errors.ts'
 import { closureOf } from '../entries/closure.ts'
 import { projectMachine, projectPart } from '../entries/project.ts'
-import { contentHash, insertEntry } from '../entries/store.ts'
+import { contentHash, draftOf, insertEntry } from '../entries/store.ts'
 import { machineParams } from '../machines/routes.ts'
 import { filePath, storePhoto } from '../photos/routes.ts'
 
@@ -62,7 +62,7 @@ export async function importRecord(services: Services, record: MachineRecord): P
         present++
         continue
       }
-      added.push(await insertEntry(db, entry, contentHash(draftPart(entry)), transaction))
+      added.push(await insertEntry(db, entry, contentHash(draftOf(entry)), transaction))
     }
     const machines = [...new Set(record.entries.filter((e) => e.body.kind === 'machine').flatMap((e) => subjectIds(e.about, 'machine')))]
     const parts = [...new Set(record.entries.flatMap((e) => subjectIds(e.about, 'part')))]
@@ -73,12 +73,6 @@ export async function importRecord(services: Services, record: MachineRecord): P
   })
   forgetHouse()
   return { added: added.length, present }
-}
-
-/** The fields a client would send, so that sending the same entry again is recognised. */
-function draftPart(entry: Entry) {
-  const { about: _about, recordedAt: _recordedAt, seq: _seq, recordedBy: _recordedBy, became: _became, contest: _contest, clockUncertain: _clock, ...draft } = entry
-  return draft
 }
 
 export function recordRoutes(services: Services): Router {

@@ -66,7 +66,9 @@ export function usePhotoUploads(machine: MachineId, episode?: string) {
       const body: BodyOf<'photo'> = {
         kind: 'photo',
         machine,
-        ...stored,
+        file: stored.file,
+        width: stored.width,
+        height: stored.height,
         ...(of ? { of } : {}),
         ...(zone ? { zone } : {}),
         ...(words ? { words } : {}),
@@ -74,8 +76,7 @@ export function usePhotoUploads(machine: MachineId, episode?: string) {
         ...(evidence ? { evidence: evidence as EntryId } : {}),
         ...(on ? { on: on as EntryId } : {}),
       }
-      const { file, width, height } = stored
-      const written = await write(drafts([{ body: { ...body, file, width, height }, ...(episode ? { episode } : {}) }]))
+      const written = await write(drafts([{ body, ...(episode ? { episode } : {}) }]))
       if (written.sent && written.refused) throw new Error(written.refused.detail)
       change(upload.key, { state: 'kept', progress: 1 })
     } catch (failure) {
