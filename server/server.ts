@@ -5,6 +5,7 @@ import pino, { type Logger } from 'pino'
 import { connect } from './db/connection.ts'
 import { migrate } from './db/migrations.ts'
 import { defineModels } from './db/models.ts'
+import { rebuild } from './features/entries/rebuild.ts'
 import { refreshDue } from './features/entries/store.ts'
 import { createApp, type Services } from './platform/app.ts'
 import { nowInstant } from './platform/clock.ts'
@@ -23,8 +24,9 @@ export const createLog = (level: string): Logger => pino({ level, redact: { path
 
 export async function prepare(config: Config, log: Logger): Promise<Services> {
   const db = connect(config.databaseUrl)
-  await migrate(db)
+  const derive = await migrate(db)
   defineModels(db)
+  if (derive) await rebuild(db, nowInstant())
   return { db, config, log, live: new Live(config.databaseUrl, log) }
 }
 

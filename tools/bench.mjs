@@ -3,7 +3,7 @@ import { spawn } from 'node:child_process'
 import { mkdtempSync } from 'node:fs'
 import os from 'node:os'
 import path from 'node:path'
-import { ensureBuild, ensureDatabase, ensurePackages, freePort, root, runStep, startCluster } from './provision.mjs'
+import { chromiumPath, ensureBuild, ensureChromium, ensureDatabase, ensurePackages, freePort, root, runStep, startCluster } from './provision.mjs'
 
 ensurePackages()
 ensureBuild()
@@ -15,6 +15,14 @@ if (!only || only === 'first-view') failed += await node('bench/first-view.ts')
 if (!only || only === 'append') {
   const cluster = await startCluster(path.join(root, '.data'), 'postgres-bench')
   failed += await node('bench/append.ts', { DATABASE_URL: await ensureDatabase(cluster.url, 'bench', { fresh: true }) })
+  await cluster.stop()
+}
+if (!only || only === 'collection') {
+  ensureChromium()
+  const cluster = await startCluster(path.join(root, '.data'), 'postgres-bench')
+  const env = { DATABASE_URL: await ensureDatabase(cluster.url, 'bench_collection', { fresh: true }), CHROMIUM: chromiumPath }
+  failed += await node('bench/collection.ts', env)
+  failed += await node('bench/browser.ts', env)
   await cluster.stop()
 }
 if (!only || only === 'restart') {

@@ -44,8 +44,11 @@ const steps: readonly { readonly name: string; readonly sql: readonly string[] }
   },
 ]
 
-/** Brings the database up to date. Several servers may start at once: an advisory lock lets one of them work. */
-export async function migrate(db: Db): Promise<void> {
+/** Migrations after which the projections are derived again: they gained columns. */
+const deriveAfter: ReadonlySet<string> = new Set(['002-collection-at-size'])
+
+/** Brings the database up to date. Answers whether the projections must be derived again. Several servers may start at once: an advisory lock lets one of them work. */
+export async function migrate(db: Db): Promise<boolean> {
   await run(db, 'SELECT pg_advisory_lock(7342)')
   try {
     const umzug = new Umzug({
@@ -59,7 +62,7 @@ export async function migrate(db: Db): Promise<void> {
       storage: new SequelizeStorage({ sequelize: db }),
       logger: undefined,
     })
-    await umzug.up()
+    return (await umzug.up()).some((m) => deriveAfter.has(m.name))
   } finally {
     await run(db, 'SELECT pg_advisory_unlock(7342)')
   }

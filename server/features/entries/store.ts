@@ -226,19 +226,30 @@ export async function insertEntries(db: Db, entries: readonly Entry[], hashOf: (
   if (entries.length === 0) return []
   const [first] = await rows<{ seq: string }>(db, `SELECT setval('entry_seq', nextval('entry_seq') + $1 - 1) - $1 + 1 AS seq`, [entries.length], transaction)
   const stored = entries.map((entry, i): Entry => ({ ...entry, seq: Number(first?.seq) + i }))
-  const entryRows = stored.map((e) => ({
-    id: e.id,
-    seq: e.seq,
-    kind: e.body.kind,
-    house: isHouse(e),
-    machine: e.about.find((s) => s.kind === 'machine')?.id ?? null,
-    recorded_at: e.recordedAt,
-    content_hash: hashOf(draftOf(e)),
-    entry: e,
-  }))
-  await run(db, 'INSERT INTO entries SELECT * FROM json_populate_recordset(NULL::entries, $1::json)', [JSON.stringify(entryRows)], transaction)
-  const subjects = stored.flatMap((e) => e.about.map((s) => ({ entry: e.id, kind: s.kind, subject: s.id })))
-  await run(db, 'INSERT INTO entry_subjects SELECT * FROM json_populate_recordset(NULL::entry_subjects, $1::json)', [JSON.stringify(subjects)], transaction)
+  const machineOf = (e: Entry) => e.about.find((s) => s.kind === 'machine')?.id ?? null
+  await run(
+    db,
+    `INSERT INTO entries (id, seq, kind, house, machine, recorded_at, content_hash, entry)
+     SELECT * FROM unnest($1::uuid[], $2::bigint[], $3::text[], $4::boolean[], $5::uuid[], $6::timestamptz[], $7::text[], $8::json[])`,
+    [
+      stored.map((e) => e.id),
+      stored.map((e) => e.seq),
+      stored.map((e) => e.body.kind),
+      stored.map(isHouse),
+      stored.map(machineOf),
+      stored.map((e) => e.recordedAt),
+      stored.map((e) => hashOf(draftOf(e))),
+      stored.map((e) => JSON.stringify(e)),
+    ],
+    transaction,
+  )
+  const subjects = stored.flatMap((e) => e.about.map((s) => ({ entry: e.id, ...s })))
+  await run(
+    db,
+    'INSERT INTO entry_subjects (entry, kind, subject) SELECT * FROM unnest($1::uuid[], $2::text[], $3::text[])',
+    [subjects.map((s) => s.entry), subjects.map((s) => s.kind), subjects.map((s) => s.id)],
+    transaction,
+  )
   return stored
 }
 

@@ -2,6 +2,7 @@
 import type { Transaction } from 'sequelize'
 import { draftSchema, entryVersion, type Entry } from '#core/history/entry.ts'
 import { fold } from '#core/history/fold.ts'
+import type { Statement } from '#core/history/versions.ts'
 import { subjectsOf } from '#core/history/subjects.ts'
 import type { AccountId, PartyId } from '#core/ids.ts'
 import type { RowEntry, TablePlan } from '#core/formats/machine-table.ts'
@@ -39,21 +40,34 @@ export async function storePlan(db: Db, plan: TablePlan, by: ImportedBy, transac
   const house = await houseEntries(db, transaction)
   const parties = await insertEntries(db, plan.parties.map(whole), contentHash, transaction)
   const fresh = plan.rows.filter((r) => r.is === 'new')
+  // The database stores one step while the next is worked out here: statements of one transaction queue on its connection.
+  let storing: Promise<unknown> = Promise.resolve()
   for (let at = 0; at < fresh.length; at += foldAtOnce) {
     const chunk = fresh.slice(at, at + foldAtOnce)
-    const entries = await insertEntries(
-      db,
-      chunk.flatMap((r) => r.entries.map(whole)),
-      contentHash,
-      transaction,
-    )
-    const world = fold([...house, ...parties, ...entries], { now: by.now })
-    // Each machine is summed up against its own entries: the line of a thousand others would be walked for every one.
-    const own = new Map<string, Entry[]>()
-    for (const e of world.line) for (const s of e.about) if (s.kind === 'machine') own.set(s.id, [...(own.get(s.id) ?? []), e as Entry])
-    const machines = chunk.map((r) => r.machine && machineRow({ ...world, line: own.get(r.machine) ?? [] }, r.machine)).filter((row): row is MachineRow => row !== undefined)
-    await insertMachines(db, machines, transaction)
+    const entries = chunk.flatMap((r) => r.entries.map(whole))
+    await storing
+    const inserting = insertEntries(db, entries, contentHash, transaction)
+    inserting.catch(() => undefined)
+    await new Promise(setImmediate)
+    const machines = rowsOf(house, [...parties, ...entries], chunk, by.now)
+    await inserting
+    storing = insertMachines(db, machines, transaction)
   }
+  await storing
   await run(db, `SELECT pg_notify('entries', $1)`, [JSON.stringify({ seq: 0, machines: [], kinds: ['machine'] })], transaction)
   return fresh.length
+}
+
+/** Rows of new machines. Each is summed up against its own entries: the line of a thousand others would be walked for every one. */
+function rowsOf(house: readonly Entry[], entries: readonly Entry[], plans: TablePlan['rows'], now: string): MachineRow[] {
+  const world = fold([...house, ...entries], { now })
+  const own = new Map<string, Statement[]>()
+  for (const statement of world.line)
+    for (const subject of statement.about) {
+      if (subject.kind !== 'machine') continue
+      const held = own.get(subject.id)
+      if (held) held.push(statement)
+      else own.set(subject.id, [statement])
+    }
+  return plans.map((r) => r.machine && machineRow({ ...world, line: own.get(r.machine) ?? [] }, r.machine)).filter((row): row is MachineRow => row !== undefined)
 }

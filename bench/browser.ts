@@ -1,0 +1,152 @@
+/**
+ * scroll: main-thread work a frame while the list of all machines is scrolled, from a trace; rows in the document; heap
+ * after ten passes against the first. photo: a 12-megapixel picture from choosing it to its preview on screen, against
+ * sharp alone making the same preview.
+ */
+import { mkdtempSync } from 'node:fs'
+import os from 'node:os'
+import path from 'node:path'
+import { chromium, type CDPSession, type Page } from '@playwright/test'
+import sharp from 'sharp'
+import { readConfig } from '#server/platform/config.ts'
+import { createLog, prepare, startServer } from '#server/server.ts'
+import { percentile, print } from './measure.ts'
+
+const config = readConfig({
+  ...process.env,
+  NODE_ENV: 'test',
+  PORT: '0',
+  ANAMNESIS_DATA: mkdtempSync(path.join(os.tmpdir(), 'anamnesis-bench-')),
+  ANAMNESIS_WEB: path.resolve(import.meta.dirname, '../dist/web'),
+})
+const running = await startServer(config, createLog('silent'), await prepare(config, createLog('silent')))
+const browser = await chromium.launch({
+  executablePath: process.env['CHROMIUM'] ?? '/usr/bin/chromium',
+  args: ['--no-sandbox', '--disable-gpu', '--enable-precise-memory-info', '--js-flags=--expose-gc'],
+})
+const page = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage()
+await page.goto(running.address)
+await page.getByLabel('E-mail address').fill('steward@example.org')
+await page.getByLabel('Password').fill('a long enough passphrase')
+await page.getByRole('button', { name: 'Sign in', exact: true }).click()
+await page.getByRole('navigation', { name: 'Places' }).waitFor()
+await page.goto(`${running.address}/collection`)
+await page.getByRole('row').nth(5).waitFor()
+const total = Number(await page.getByRole('grid').getAttribute('aria-rowcount'))
+const cdp = await page.context().newCDPSession(page)
+
+interface TraceEvent {
+  readonly name: string
+  readonly ph: string
+  readonly ts: number
+  readonly dur?: number
+  readonly tid: number
+  readonly pid: number
+  readonly args?: { readonly name?: string }
+}
+
+/** Scrolls from top to end (or back) in steps, one a frame. */
+const pass = (view: Page, steps: number, down: boolean) =>
+  view.evaluate(
+    async ([n, forward]) => {
+      const grid = document.querySelector('[role=grid]')
+      if (!grid) return 0
+      const end = grid.scrollHeight - grid.clientHeight
+      let most = 0
+      for (let i = 0; i <= n; i++) {
+        grid.scrollTop = (forward ? i / n : 1 - i / n) * end
+        await new Promise((resolve) => requestAnimationFrame(resolve))
+        most = Math.max(most, grid.querySelectorAll('[role=row]').length)
+      }
+      return most
+    },
+    [steps, down] as const,
+  )
+
+const heapBytes = async (session: CDPSession): Promise<number> => {
+  for (let i = 0; i < 3; i++) await session.send('HeapProfiler.collectGarbage')
+  const { usedSize } = (await session.send('Runtime.getHeapUsage')) as { usedSize: number }
+  return usedSize
+}
+
+await pass(page, 60, true)
+await page.waitForTimeout(22_000)
+await pass(page, 300, false)
+await page.waitForTimeout(22_000)
+const heapFirst = await heapBytes(cdp)
+
+for (let i = 0; i < 9; i++) await pass(page, 300, i % 2 === 1)
+await page.waitForTimeout(22_000)
+const heapLast = await heapBytes(cdp)
+print({
+  name: 'scroll-heap',
+  value: heapLast / 1e6,
+  unit: 'MB after ten passes',
+  against: `${(heapFirst / 1e6).toFixed(1)} MB after the first (limit 1.1)`,
+  ratio: heapLast / heapFirst,
+})
+
+await browser.startTracing(page, { categories: ['devtools.timeline', 'toplevel', '__metadata'] })
+const most = await pass(page, 600, true)
+const { traceEvents: events } = JSON.parse((await browser.stopTracing()).toString()) as { traceEvents: TraceEvent[] }
+const main = events.find(
+  (e) => e.ph === 'M' && e.name === 'thread_name' && e.args?.name === 'CrRendererMain' && events.some((x) => x.pid === e.pid && x.name === 'FireAnimationFrame'),
+)
+const tasks = events.filter((e) => e.ph === 'X' && e.pid === main?.pid && e.tid === main.tid && e.name.endsWith('RunTask'))
+const frames = events
+  .filter((e) => e.pid === main?.pid && e.tid === main.tid && e.name === 'FireAnimationFrame')
+  .map((e) => e.ts)
+  .sort((a, b) => a - b)
+// Work between one animation frame and the next, summed: what the main thread did for that frame.
+const work = frames.slice(0, -1).map((from, i) => {
+  const to = frames[i + 1] ?? from
+  return tasks.reduce((sum, t) => (t.ts + (t.dur ?? 0) > from && t.ts < to ? sum + (Math.min(t.ts + (t.dur ?? 0), to) - Math.max(t.ts, from)) : sum), 0) / 1000
+})
+print({
+  name: 'scroll',
+  value: percentile(work, 95),
+  unit: `ms of main-thread work a frame, p95 of ${work.length} frames, ${total} machines`,
+  against: 'limit 8 ms',
+  median: percentile(work, 50),
+  rowsInDocument: most,
+  rowsLimit: 120,
+})
+
+// A photograph of 12 megapixels with detail everywhere, as a camera gives it.
+const noise = await sharp({ create: { width: 1000, height: 750, channels: 3, background: '#888', noise: { type: 'gaussian', mean: 128, sigma: 30 } } })
+  .resize(4000, 3000)
+  .jpeg({ quality: 88 })
+  .toBuffer()
+const alone: number[] = []
+for (let i = 0; i < 5; i++) {
+  const start = performance.now()
+  await sharp(noise, { failOn: 'error' }).rotate().resize(900, 900, { fit: 'inside', withoutEnlargement: true }).webp({ quality: 82 }).toBuffer()
+  alone.push(performance.now() - start)
+}
+await page.getByRole('row').nth(3).click()
+await page.getByRole('tab', { name: /^Photographs/ }).click()
+const shown = () =>
+  page.evaluate(() => [...document.querySelectorAll('main li img')].filter((img) => (img as HTMLImageElement).complete && (img as HTMLImageElement).naturalWidth > 0).length)
+const whole: number[] = []
+for (let i = 0; i < 5; i++) {
+  // Another picture each time, or the second would be known by its content.
+  const bytes = Buffer.concat([noise, Buffer.from(`/${i}`)])
+  const before = await shown()
+  const start = performance.now()
+  await page.getByLabel('Add photographs: choose').setInputFiles({ name: `p${i}.jpg`, mimeType: 'image/jpeg', buffer: bytes })
+  await page.waitForFunction(
+    (n) => [...document.querySelectorAll('main li img')].filter((img) => (img as HTMLImageElement).complete && (img as HTMLImageElement).naturalWidth > 0).length > n,
+    before,
+    { polling: 'raf' },
+  )
+  whole.push(performance.now() - start)
+}
+print({
+  name: 'photo',
+  value: percentile(whole, 50),
+  unit: `ms from choosing ${(noise.length / 1e6).toFixed(1)} MB, 12 megapixels, to its preview on screen, median of ${whole.length}`,
+  against: `sharp alone, ${percentile(alone, 50).toFixed(0)} ms`,
+  ratio: percentile(whole, 50) / percentile(alone, 50),
+})
+await browser.close()
+await running.stop()

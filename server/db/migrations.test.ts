@@ -1,0 +1,48 @@
+/** A database that an earlier version filled comes up to date with its figures derived again. */
+import { afterAll, beforeAll, expect, it } from 'vitest'
+import { send, draft, startHouse, twoMachines, type Agent, type TestHouse } from '../testing/house.ts'
+import { createLog, prepare } from '../server.ts'
+import { run, rows } from './connection.ts'
+
+let house: TestHouse
+let steward: Agent
+beforeAll(async () => {
+  house = await startHouse()
+  steward = await house.as('steward')
+})
+afterAll(() => house.stop())
+
+it('the second migration fills its columns on a loaded database', async () => {
+  const [machine] = (await twoMachines(steward)).machines
+  const answer = await send(steward, [
+    draft({
+      kind: 'finding',
+      what: 'noted',
+      machine,
+      zone: 'labels',
+      sort: 'loss',
+      severity: 'disfigures',
+      activity: 'stable',
+      danger: 'none',
+      contained: false,
+      loaded: false,
+      hypothesis: false,
+    }),
+  ])
+  expect(answer.status).toBe(200)
+  const { db } = house.running.services
+  // As the first version left it.
+  await run(db, 'DROP TABLE saved_views')
+  await run(
+    db,
+    'ALTER TABLE machines DROP COLUMN grade, DROP COLUMN kind, DROP COLUMN maker, DROP COLUMN looked, DROP COLUMN quarantine, DROP COLUMN arrival_open, DROP COLUMN accession_number, DROP COLUMN came, DROP COLUMN touched',
+  )
+  await run(db, 'DROP INDEX machines_words, entries_kind')
+  await run(db, `DELETE FROM "SequelizeMeta" WHERE name LIKE '002%'`)
+  const again = await prepare(house.config, createLog('silent'))
+  const [row] = await rows<{ grade: number; kind: string; looked: boolean; came: string | null }>(again.db, 'SELECT grade, kind, looked, came FROM machines WHERE machine = $1', [
+    machine,
+  ])
+  expect(row).toMatchObject({ grade: 2, kind: 'data terminal', looked: true, came: expect.anything() })
+  await again.db.close()
+})
