@@ -17,6 +17,8 @@ const server = spawn(process.execPath, ['--import', 'tsx', 'demo/main.ts'], {
   stdio: 'inherit',
   env: { ...process.env, DATABASE_URL: url, ANAMNESIS_DATA: mkdtempSync(path.join(os.tmpdir(), 'anamnesis-shots-')), ANAMNESIS_DEMO: '1', PORT: port },
 })
+// Whatever goes wrong below, the server does not outlive this script.
+process.on('exit', () => server.kill('SIGTERM'))
 for (;;) {
   if (
     await fetch(`${base}/api/health`).then(
@@ -49,7 +51,6 @@ const shoot = async (name, where, ready, act) => {
 }
 const line = () => page.getByRole('textbox', { name: /^Write one line/ })
 await shoot('bench', '/', 'Needs a person')
-await shoot('collection', '/collection', 'Working status')
 await shoot('machine', `/machines/${machine('SW 2024.3')}`, 'Retest due')
 await shoot('episode', `/episodes/${await episode('SW 2024.11', -1)}`, 'Read again', async () => {
   await line().fill('swap IC6 < E2024-004 IC40')
@@ -64,6 +65,35 @@ await shoot(
   'Its life',
 )
 await shoot('types-and-house', '/types', 'House rules')
+await shoot('entry', `/machines/${machine('E2026-021')}/entry?step=before+it+is+touched`, 'Before it is touched')
+await shoot('survey', `/machines/${machine('SW 2024.3')}/survey?zone=chassis`, 'came back')
+await shoot('photo-compare', `/machines/${machine('SW 2024.3')}?show=photos`, 'Before and after', async () => {
+  await page.getByRole('slider').scrollIntoViewIfNeeded()
+  await page.mouse.wheel(0, 900)
+  await page.waitForTimeout(800)
+})
+await shoot('batch', `/batches/${await page.evaluate(async () => (await (await fetch('/api/batches')).json()).batches[0].id)}`, 'work now')
+
+// The list as a large house sees it: two thousand machines more, by a table.
+const makers = ['Arden', 'Brasket', 'Dunmere', 'Ellow', 'Gorsay', 'Hallin', 'Ister', 'Kvale']
+const nouns = ['data terminal', 'tape punch', 'message printer', 'desk calculator', 'till', 'weighing terminal', 'signal bell', 'ticket machine']
+const legal = ['accessioned', '"entered, undecided"', 'parts stock', 'handling collection']
+const lines = Array.from(
+  { length: 2000 },
+  (_, i) => `R-${String(i + 1).padStart(4, '0')},${makers[i % 8]} ${10 + ((i * 7) % 80)} ${nouns[(i * 5 + (i >> 3)) % 8]},${10000 + i * 37},${legal[i % 4]},20${10 + (i % 15)}`,
+)
+const taken = await page.evaluate(
+  async (csv) => {
+    const { csrf } = await (await fetch('/api/session')).json()
+    const form = new FormData()
+    form.append('store', 'yes')
+    form.append('table', new Blob([csv]), 'machines.csv')
+    return (await fetch('/api/table', { method: 'POST', headers: { 'x-anamnesis-token': csrf }, body: form })).json()
+  },
+  ['Entry number,Name,Serial,Legal status,Came in on', ...lines].join('\n'),
+)
+if (!taken.stored) throw new Error(JSON.stringify(taken).slice(0, 400))
+await shoot('collection', '/collection?sort=grade', 'Working status')
 await browser.close()
 server.kill('SIGTERM')
 await new Promise((resolve) => server.on('exit', resolve))

@@ -23,8 +23,8 @@ const reasonWords: Readonly<Record<GradeReason, string>> = {
   'activity not judged': 'nobody judged whether it goes on',
   'too weak to handle': 'too weak to handle',
   'treated, not yet re-inspected': 'treated, not yet re-inspected after the house interval',
-  'damaged, stable': 'damaged, stable',
-  'disfigured, stable': 'disfigured, stable',
+  damaged: 'damaged',
+  disfigured: 'disfigured',
   'trace only': 'a trace only',
   gone: 'gone',
 }

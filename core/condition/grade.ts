@@ -18,8 +18,8 @@ export type GradeReason =
   | 'activity not judged'
   | 'too weak to handle'
   | 'treated, not yet re-inspected'
-  | 'damaged, stable'
-  | 'disfigured, stable'
+  | 'damaged'
+  | 'disfigured'
   | 'trace only'
   | 'gone'
 
@@ -61,8 +61,8 @@ export function gradeOfFacts(f: GradeFacts): GradedFinding {
   if (f.activity === 'not judged' && (poorUnlessJudged.has(f.sort) || (f.sort === 'crack' && f.loaded)))
     return { grade: 3, because: 'activity not judged', lift: 'judge whether it is active' }
   if (f.awaitsReinspection) return { grade: 3, because: 'treated, not yet re-inspected', lift: 're-inspect it' }
-  if (f.severity === 'damages') return { grade: 2, because: 'damaged, stable', lift: 'mend or clean it' }
-  if (f.severity === 'disfigures') return { grade: 2, because: 'disfigured, stable', lift: 'mend or clean it' }
+  if (f.severity === 'damages') return { grade: 2, because: 'damaged', lift: 'mend or clean it' }
+  if (f.severity === 'disfigures') return { grade: 2, because: 'disfigured', lift: 'mend or clean it' }
   return { grade: 1, because: 'trace only' }
 }
 

@@ -4,7 +4,7 @@ import { count } from '#api/words/lists.ts'
 import type { EntryId, MachineId } from '#core/ids.ts'
 import type { ConditionView, ZoneRow } from '#core/views/condition.ts'
 import { useSend } from '#web/app/send.ts'
-import { useDates, useSigned } from '#web/app/session.tsx'
+import { useDates, useSigned, type Writing } from '#web/app/session.tsx'
 import { PlainButton, Said } from '#web/ui/Forms.tsx'
 
 export function ZoneBoard({ view, chosen, onZone }: { view: ConditionView; chosen: string | undefined; onZone: (zone: string | undefined) => void }) {
@@ -14,6 +14,15 @@ export function ZoneBoard({ view, chosen, onZone }: { view: ConditionView; chose
   const machine = view.machine as MachineId
   const survey = view.open?.id as EntryId | undefined
   const look = (zone: string) => survey && void send([{ body: { kind: 'survey', what: 'looked', machine, survey, zone, is: 'nothing to note' } }])
+  /** One tap for a zone that is as it was: every open finding seen again, the same. */
+  const asBefore = (z: ZoneRow) => {
+    if (!survey) return
+    const open = z.findings.filter((f) => !f.gone && f.supposed !== 'withdrawn')
+    void send([
+      { body: { kind: 'survey', what: 'looked', machine, survey, zone: z.zone, is: 'has findings' } },
+      ...open.map((f): Writing => ({ body: { kind: 'finding', what: 'seen again', machine, finding: f.id, survey, change: 'same' } })),
+    ])
+  }
   const words = (z: ZoneRow): string => {
     const open = z.findings.filter((f) => !f.gone && f.supposed !== 'withdrawn').length
     if (z.now === 'not reached' || (!z.looked && z.notReached)) return `could not be reached${z.notReached ? `: ${z.notReached}` : ''}`
@@ -44,9 +53,9 @@ export function ZoneBoard({ view, chosen, onZone }: { view: ConditionView; chose
                 <span className="text-13 text-quiet block truncate">{[z.material, words(z)].filter(Boolean).join(' · ')}</span>
               </span>
             </button>
-            {survey && me.role !== 'guest' && z.now === undefined && z.findings.length === 0 && (
-              <PlainButton className="min-h-11" disabled={busy} onClick={() => look(z.zone)}>
-                Nothing to note
+            {survey && me.role !== 'guest' && z.now === undefined && (
+              <PlainButton className="min-h-11" disabled={busy} onClick={() => (z.findings.length === 0 ? look(z.zone) : asBefore(z))}>
+                {z.findings.length === 0 ? 'Nothing to note' : 'As before'}
               </PlainButton>
             )}
             <span className={`w-32 shrink-0 pr-2 text-right ${z.grade === undefined ? 'text-quiet' : (z.grade ?? 0) >= 3 ? 'text-copper font-bold' : 'font-bold'}`}>
