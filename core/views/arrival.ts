@@ -3,6 +3,7 @@ import type { EntryId, MachineId } from '#core/ids.ts'
 import type { BodyOf } from '#core/history/kinds.ts'
 import { sheetOf, type MachineState, type World } from '#core/history/world.ts'
 import { againstPlate, clusterOf, type Cluster, type PlateRemark } from '#core/parts/datecodes.ts'
+import { originalityOf, type Originality } from '#core/parts/originality.ts'
 import { evidenceNeeds, evidenceRows, type EvidenceNeed, type EvidenceRow } from '#core/provenance/evidence.ts'
 import { chainOf, type Chain } from '#core/provenance/chain.ts'
 import type { Money } from '#core/quantity/quantity.ts'
@@ -39,6 +40,7 @@ export interface ArrivalView {
   readonly chain: Chain
   readonly markings: readonly { readonly entry: EntryId; readonly board?: string | undefined; readonly cluster: Cluster; readonly remarks: readonly PlateRemark[] }[]
   readonly plateYear?: number | undefined
+  readonly originality?: Originality | undefined
   readonly batches: readonly { readonly id: EntryId; readonly name: string }[]
   readonly functions: readonly string[]
   readonly labels: Labels
@@ -70,6 +72,10 @@ export function arrivalView(world: World, id: MachineId, zone: string): ArrivalV
     }
     boards.set(key, held)
   }
+  const markings = [...boards].map(([board, { entry, lines }]) => {
+    const cluster = clusterOf(lines, lastYear)
+    return { entry, board: board || undefined, cluster, remarks: againstPlate(cluster, plateYear) }
+  })
   const quarantine = arrival.quarantine.at(-1)
   const sheet = sheetOf(world, machine)
   const batch = arrival.batches.at(-1)
@@ -105,11 +111,13 @@ export function arrivalView(world: World, id: MachineId, zone: string): ArrivalV
         : undefined,
     receipts: arrival.receipts.flatMap((s) => (s.body.kind === 'receipt' ? [{ entry: s.id, at: s.happenedAt.latest, items: s.body.items, terms: s.body.terms }] : [])),
     chain: chainOf(arrival.links, zone, world.now, machine.registered.happenedAt.latest),
-    markings: [...boards].map(([board, { entry, lines }]) => {
-      const cluster = clusterOf(lines, lastYear)
-      return { entry, board: board || undefined, cluster, remarks: againstPlate(cluster, plateYear) }
-    }),
+    markings,
     plateYear,
+    originality: originalityOf(
+      world,
+      machine,
+      markings.flatMap((m) => m.cluster.parts),
+    ),
     batches: arrival.batches.flatMap((s) => (s.body.kind === 'batch' ? [{ id: s.id, name: s.body.name }] : [])),
     functions: sheet?.functions.map((f) => f.name) ?? [],
     labels: labelsFor(

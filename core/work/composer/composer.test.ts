@@ -303,3 +303,41 @@ it('what the composer previews, the ledger admits', () => {
   for (const line of ['off lid 6 M3x10 cup 1', 'swap IC40 < E-2 IC40 > bag 1', 'test send pass', 'keep all bag 1', 'on lid 6 M3x10']) write(line)
   expect(t.world().machines.get(home)!.fasteners.get('M3x10')).toMatchObject({ off: 6, on: 6 })
 })
+
+describe('findings and evidence in a line', () => {
+  it.each([
+    ['find rust chassis, rear edge damages active 20%', { sort: 'rust', zone: 'chassis', place: 'rear edge', severity: 'damages', activity: 'active', extentPercent: 20 }],
+    ['find yellowing on case', { sort: 'yellowing', zone: 'case', severity: 'disfigures', activity: 'not judged' }],
+    ['find supposed dry joint boards, at IC3', { sort: 'dry joint', zone: 'boards', place: 'at IC3', hypothesis: true }],
+    ['find leak residue boards actively damaging contained', { sort: 'leak residue', activity: 'actively damaging', contained: true }],
+    ['find earlier work connectors, a thick jumper trace', { sort: 'earlier work', place: 'a thick jumper', severity: 'trace' }],
+  ])('%s', (line, expected) => expect(bodies(scene().parse(line))[0]).toMatchObject({ kind: 'finding', what: 'noted', ...expected }))
+
+  it('asks which zone, and names those there are', () => {
+    expect(problem(scene().parse('find rust kneecap'))).toMatchObject({ why: 'which position', word: 'kneecap', known: expect.arrayContaining(['chassis', 'supply']) })
+    expect(problem(scene().parse('find something'))).toMatchObject({ why: 'form' })
+  })
+
+  function sealed() {
+    const s = scene()
+    const seal = s.t.told('2026-01-06T09:00:00.000Z', { kind: 'evidence', what: 'noted', machine: home, sort: 'warranty seal', where: 'rear seam', over: 'lid' }).id
+    return { ...s, seal }
+  }
+  const breaks = (parsed: Parsed) => (parsed.ok ? parsed.effects.filter((e) => e.does === 'breaks evidence') : [])
+
+  it('warns before the lid comes off while no photograph shows the seal, and no longer after', () => {
+    const { t, parse, seal } = sealed()
+    expect(breaks(parse('off lid 6 M3x10 cup 2'))).toEqual([{ does: 'breaks evidence', sort: 'warranty seal', where: 'rear seam', unseen: true }])
+    expect(breaks(parse('off base 6 M3x10 cup 2'))).toEqual([])
+    expect(breaks(parse('on lid 6 M3x10'))).toEqual([])
+    t.told('2026-01-07T09:00:00.000Z', { kind: 'photo', machine: home, file: 'a'.repeat(64), width: 8, height: 8, evidence: seal })
+    expect(breaks(parse('off lid 6 M3x10 cup 2'))).toEqual([])
+  })
+
+  it('writes down that evidence went, and says whether anything is left of it', () => {
+    const { write, parse, seal } = sealed()
+    expect(breaks(parse('break warranty seal'))).toMatchObject([{ unseen: true }])
+    expect(write('break rear seam').entries[0]?.body).toMatchObject({ kind: 'evidence', what: 'gone', evidence: seal, how: 'broken' })
+    expect(problem(parse('break rear seam'))).toMatchObject({ why: 'which evidence', known: [] })
+  })
+})

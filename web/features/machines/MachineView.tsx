@@ -107,7 +107,7 @@ export function View() {
         </p>
       )}
       <div className="border-hair flex flex-wrap items-end justify-between gap-x-6 gap-y-2 border-b">
-        <div role="tablist" aria-label="More about this machine" className="flex flex-wrap gap-x-5">
+        <div role="tablist" aria-label="More about this machine" className="flex flex-wrap gap-x-4">
           {sections(view, me.role).map((s) => (
             <button
               key={s.key}
@@ -123,7 +123,7 @@ export function View() {
         </div>
         <label className="flex items-center gap-2 pb-1">
           <span className="text-13 text-quiet">As of</span>
-          <input type="date" className="field num h-8 w-40" value={asOf} max={when.now.slice(0, 10)} onChange={(e) => setAsOf(e.target.value)} />
+          <input type="date" className="field num h-8 w-36" value={asOf} max={when.now.slice(0, 10)} onChange={(e) => setAsOf(e.target.value)} />
         </label>
       </div>
       <SectionBody view={view} section={section} />

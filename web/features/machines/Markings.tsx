@@ -48,6 +48,7 @@ export function Markings({ arrival }: { arrival: ArrivalView }) {
           None read yet. Type or paste what a photograph of the board shows. Codes are usually year and week (common practice, no standard); part numbers imitate them.
         </p>
       )}
+      {arrival.originality && arrival.markings.length > 0 && <Shares of={arrival.originality} />}
       {arrival.markings.map((m) => (
         <div key={m.entry} className="py-2">
           <p>
@@ -75,5 +76,15 @@ export function Markings({ arrival }: { arrival: ArrivalView }) {
         </div>
       ))}
     </section>
+  )
+}
+
+/** What is original by weight of positions: shown, not looked at, replaced. */
+function Shares({ of: o }: { of: NonNullable<ArrivalView['originality']> }) {
+  return (
+    <p className="pt-2">
+      {`By weight of its positions: ${o.shownFactory} % shown to be factory, ${o.asFound} % as found and not shown, ${o.replaced} % replaced.`}{' '}
+      {o.notOriginal.length > 0 && <span className="text-quiet">{`Not original: ${o.notOriginal.map((n) => `${n.position} (${n.why})`).join(', ')}.`}</span>}
+    </p>
   )
 }
