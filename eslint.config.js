@@ -34,5 +34,10 @@ export default tseslint.config(
   },
   { files: ['web/**/*.{ts,tsx}'], plugins: { 'react-hooks': hooks }, rules: { 'react-hooks/rules-of-hooks': 'error', 'react-hooks/exhaustive-deps': 'error' } },
   { files: ['**/*.test.ts', 'e2e/**/*.ts', 'server/testing/**'], rules: { '@typescript-eslint/no-non-null-assertion': 'off' } },
-  { files: ['**/*.{mjs,js}'], languageOptions: { globals: { process: 'readonly', console: 'readonly', fetch: 'readonly', setTimeout: 'readonly', performance: 'readonly' } } },
+  {
+    files: ['**/*.{mjs,js}'],
+    languageOptions: {
+      globals: { process: 'readonly', console: 'readonly', fetch: 'readonly', setTimeout: 'readonly', performance: 'readonly', FormData: 'readonly', Blob: 'readonly' },
+    },
+  },
 )

@@ -85,9 +85,9 @@ const lines = Array.from(
 const taken = await page.evaluate(
   async (csv) => {
     const { csrf } = await (await fetch('/api/session')).json()
-    const form = new window.FormData()
+    const form = new FormData()
     form.append('store', 'yes')
-    form.append('table', new window.Blob([csv]), 'machines.csv')
+    form.append('table', new Blob([csv]), 'machines.csv')
     return (await fetch('/api/table', { method: 'POST', headers: { 'x-anamnesis-token': csrf }, body: form })).json()
   },
   ['Entry number,Name,Serial,Legal status,Came in on', ...lines].join('\n'),
