@@ -1,6 +1,7 @@
 /** A lot as a grid: units against functions and findings, and how it ended by both denominators. */
 import { conditionAt } from '#core/condition/condition.ts'
 import type { Grade } from '#core/condition/grade.ts'
+import type { TestResult } from '#core/history/kinds.ts'
 import { machineStanding, type WorkingStatus } from '#core/history/status.ts'
 import { lookFunction, type StandingWord } from '#core/history/standing.ts'
 import { voidTests } from '#core/history/void.ts'
@@ -118,18 +119,13 @@ function batchUnit(world: World, id: MachineId, index: number, share: Money | un
     ),
     grade: condition.grade,
     looked: condition.looked > 0,
-    look:
-      last &&
-      (last.result.is === 'pass'
-        ? 'seems to run'
-        : last.result.is === 'inconclusive'
-          ? 'signs of life'
-          : 'symptom' in last.result
-            ? (last.result.symptom ?? 'dead')
-            : last.result.is),
+    look: last && lookWord(last.result),
     claimedDead: machine.claims.some((c) => c.says === 'fails'),
     trulyFaulty: tests.some((t) => t.fn !== lookFunction && bad.has(t.result.is)),
     worksNow: standing.status === 'working' || standing.status === 'check overdue',
     episode: machine.episodes.findLast((e) => e.state !== 'closed')?.id,
   }
 }
+
+const lookWord = (result: TestResult): string =>
+  result.is === 'pass' ? 'seems to run' : result.is === 'inconclusive' ? 'signs of life' : result.is === 'fail' ? (result.symptom ?? 'dead') : result.is

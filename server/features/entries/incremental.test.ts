@@ -63,6 +63,30 @@ async function act(roll: (sides: number) => number, written: Draft[]): Promise<D
       return { kind: 'move', legs: [{ part, from, to }], forced: { reason: 'trial' }, ...(roll(3) === 0 ? { loan: { home: from } } : {}) }
     },
     () => ({ kind: 'hazard', what: 'noted', machine, words: 'leak', barsPower: true }),
+    () => ({
+      kind: 'finding',
+      what: 'noted',
+      machine,
+      zone: ['lid', 'chassis', 'labels'][roll(3)]!,
+      sort: roll(2) === 0 ? 'rust' : 'stain',
+      severity: 'disfigures',
+      activity: (['stable', 'active', 'not judged', 'actively damaging'] as const)[roll(4)]!,
+      danger: 'none',
+      contained: roll(2) === 0,
+      loaded: false,
+      hypothesis: false,
+    }),
+    () => {
+      const finding = written.find((w) => w.body.kind === 'finding' && w.body.what === 'noted')
+      return finding?.body.kind === 'finding' && finding.body.what === 'noted'
+        ? { kind: 'finding', what: 'seen again', machine: finding.body.machine, finding: finding.id, change: roll(2) === 0 ? 'gone' : 'worse' }
+        : { kind: 'grade', what: 'set', machine, grade: 1 + roll(4), reason: 'trial' }
+    },
+    () => ({ kind: 'quarantine', way: 'in', machine, place: 'porch', until: new Date(Date.now() + 86_400_000).toISOString() }),
+    () => ({ kind: 'evidence', what: 'noted', machine, sort: 'label', where: 'base', says: `lot ${roll(9)}` }),
+    () => ({ kind: 'marking', machine, lines: [{ designator: socket, text: `ROM-${roll(99)} 84${10 + roll(40)}` }] }),
+    () => ({ kind: 'part', what: 'identified', part: found(machine, socket), marking: `M${roll(999)}`, place: slot(machine, socket) }),
+    () => ({ kind: 'grade', what: 'priority', machine, urgency: 'this year', by: new Date(Date.now() + 86_400_000).toISOString(), words: 'look again' }),
     () => ({ kind: 'gear', what: 'unfit', gear, need: 'line simulator', since: at, because: 'worn' }),
     () => ({ kind: 'rule', what: 'policy', key: 'as-found depth', option: 'full', reason: 'trial' }),
     () => ({ kind: 'machine', what: 'stated', machine, set: { serial: `S-${roll(99)}`, attributes: { line: roll(2) === 0 ? 'V.24' : 'loop' } } }),

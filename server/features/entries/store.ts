@@ -7,6 +7,7 @@ import { fold } from '#core/history/fold.ts'
 import type { Refusal } from '#core/history/refusal.ts'
 import { subjectIds, subjectsOf } from '#core/history/subjects.ts'
 import { machineOf } from '#core/history/teller.ts'
+import type { Place } from '#core/parts/place.ts'
 import type { World } from '#core/history/world.ts'
 import type { Interval } from '#core/quantity/time.ts'
 import type { AccountId, MachineId, PartId } from '#core/ids.ts'
@@ -264,8 +265,7 @@ export async function project(db: Db, closure: readonly Entry[], stored: readonl
   const world = fold(closure, { now })
   const parts = new Set(stored.flatMap((e) => subjectIds(e.about, 'part')))
   const machines = new Set(stored.flatMap((e) => subjectIds(e.about, 'machine')))
-  for (const id of parts)
-    for (const leg of world.parts.get(id as PartId)?.legs ?? []) for (const place of [leg.from, leg.to]) if (place.in.kind === 'machine') machines.add(place.in.id)
+  for (const id of parts) for (const place of placesOf(world, id as PartId)) if (place.in.kind === 'machine' || place.in.kind === 'kept') machines.add(place.in.id)
   const inClosure = new Set(machines)
   for (const id of await reachedThroughHouse(db, stored, transaction)) machines.add(id)
   for (const id of parts) await projectPart(db, world, id as PartId, transaction)
@@ -275,6 +275,12 @@ export async function project(db: Db, closure: readonly Entry[], stored: readonl
   }
   const notice = { seq: stored.at(-1)?.seq ?? 0, machines: [...machines].slice(0, 100), kinds: [...new Set(stored.map((e) => e.body.kind))] }
   await run(db, `SELECT pg_notify('entries', $1)`, [JSON.stringify(notice)], transaction)
+}
+
+/** Every place a part was in, the first and the present one included: each of their machines may speak of it. */
+function placesOf(world: World, id: PartId): Place[] {
+  const part = world.parts.get(id)
+  return part ? [part.start, part.place, ...part.legs.flatMap((leg) => [leg.from, leg.to])].filter((place) => place !== undefined) : []
 }
 
 /** Machines that a house entry reaches: all of a type, all tested with a piece of gear, all under a policy, all that name a party. */
