@@ -228,3 +228,12 @@ test('a list of photographs: what is none is refused by name, the others are kep
   await rasmus.keyboard.press('ArrowRight')
   await expect(divider).toHaveValue('51')
 })
+
+test('an entry carries a photograph', async () => {
+  await openMachine(rasmus, 'E2098-001')
+  await rasmus.getByRole('tab', { name: /^Entries/ }).click()
+  const line = rasmus.getByRole('listitem').filter({ hasText: 'it stamped until the day we closed' })
+  await line.getByRole('button', { name: /^Correct: claimed/ }).click()
+  await line.getByLabel('Photographs with this entry: choose').setInputFiles(await picture(rasmus))
+  await expect(line.getByRole('img', { name: /^photograph with: claimed/ })).toBeVisible()
+})

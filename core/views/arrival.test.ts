@@ -156,3 +156,12 @@ it('a part’s marking leads to the machine around it', () => {
   t.told(at, { kind: 'part', what: 'identified', part, marking: 'QX-5521', place: slot(home, 'RV2') })
   expect(machineSummary(t.world(), home)!.summary.words).toContain('qx-5521')
 })
+
+it('an entry shows the photographs that it carries', () => {
+  const { t, tell } = door()
+  const claim = tell({ kind: 'claim', machine: guided, claims: [{ says: 'not said', words: 'it clicked' }] })
+  const photo = tell({ kind: 'photo', machine: guided, file: 'c'.repeat(64), width: 4, height: 4, on: claim })
+  const log = machineView(t.world(), guided)!.log
+  expect(log.find((row) => row.id === claim)?.photos).toEqual([photo])
+  expect(log.filter((row) => row.photos.length > 0)).toHaveLength(1)
+})

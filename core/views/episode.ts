@@ -12,7 +12,7 @@ import type { Instant } from '#core/quantity/time.ts'
 import type { SheetFunction, SheetHazard, SheetPosition } from '#core/type/sheet.ts'
 import { asFoundCheck, closingCheck, entriesOf, type CheckReport } from '#core/work/checks.ts'
 import { labelsFor, machineNumber, partLabel, placeLabel, type Labels } from './labels.ts'
-import { bracketsOf, logRow, type Bracket, type LogRow } from './rows.ts'
+import { bracketsOf, carriedPhotos, logRow, type Bracket, type LogRow } from './rows.ts'
 import { functionRow, plateOf, statusView, type FunctionRow, type Plate, type StatusView } from './machine.ts'
 
 export interface SlotContext {
@@ -148,7 +148,7 @@ export function episodeView(world: World, id: EntryId, nextTag: string): Episode
     functions: standing.standings.map((s) => functionRow(world, machine, s)),
     episode: { id, number: episode.number, title: episode.title, state: episode.state, opened: episode.opened.happenedAt.latest, next: episode.next, lie: episode.lie },
     before: before && { number: before.number, next: before.next, at: before.lastStep.happenedAt.latest },
-    rows: line.map((s) => logRow(s, voids)),
+    rows: line.map((s) => logRow(s, voids, carriedPhotos(machine))),
     brackets: bracketsOf(world, machine)
       .filter((b) => ids.has(b.to))
       .map((b) => (b.from && ids.has(b.from) ? b : { ...b, from: null })),

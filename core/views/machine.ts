@@ -16,7 +16,7 @@ import { arrivalOpen } from './arrival-open.ts'
 import { photoRows, type PhotoRow } from './photos.ts'
 import { labelsFor, machineNumber, partLabel, placeLabel, type Labels } from './labels.ts'
 import { lifelineOf, type Lifeline } from './lifeline.ts'
-import { changeSummary, logRow, type ChangeSummary, type LogRow } from './rows.ts'
+import { carriedPhotos, changeSummary, logRow, type ChangeSummary, type LogRow } from './rows.ts'
 
 export interface Plate {
   readonly name: string
@@ -310,6 +310,7 @@ export function machineView(world: World, id: MachineId): MachineView | undefine
   const standing = machineStanding(world, machine)
   const line = machineLine(world, machine)
   const voids = voidTests(world, machine)
+  const carried = carriedPhotos(machine)
   const episodes = episodeRows(world, machine)
   const open = openEpisode(machine)
   const { source } = machine
@@ -353,7 +354,7 @@ export function machineView(world: World, id: MachineId): MachineView | undefine
       }
     }),
     attributes: machine.attributes,
-    log: line.map((s) => logRow(s, voids)),
+    log: line.map((s) => logRow(s, voids, carried)),
     labels: labelsFor(world, line),
     now: world.now,
   }

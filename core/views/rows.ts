@@ -39,6 +39,8 @@ export interface LogRow {
   readonly onVoid: boolean
   /** A test whose gear makes it void, with the gear's name. */
   readonly voidBy?: string | undefined
+  /** Photographs that it carries. */
+  readonly photos: readonly EntryId[]
 }
 
 const versionRow = (entry: Entry): VersionRow => ({
@@ -51,7 +53,14 @@ const versionRow = (entry: Entry): VersionRow => ({
   reason: entry.amends?.reason,
 })
 
-export function logRow(statement: Statement, voids: ReadonlyMap<string, string>): LogRow {
+/** Photographs by the entry that carries them. */
+export function carriedPhotos(machine: MachineState): ReadonlyMap<string, readonly EntryId[]> {
+  const carried = new Map<string, EntryId[]>()
+  for (const p of machine.condition.photos) if (p.body.kind === 'photo' && p.body.on) carried.set(p.body.on, [...(carried.get(p.body.on) ?? []), p.id])
+  return carried
+}
+
+export function logRow(statement: Statement, voids: ReadonlyMap<string, string>, carried: ReadonlyMap<string, readonly EntryId[]>): LogRow {
   const versions = statement.versions ?? []
   return {
     id: statement.id,
@@ -69,6 +78,7 @@ export function logRow(statement: Statement, voids: ReadonlyMap<string, string>)
     clockUncertain: statement.clockUncertain === true,
     onVoid: statement.restsOn?.some((id) => voids.has(id)) === true,
     voidBy: voids.get(statement.id),
+    photos: carried.get(statement.id) ?? [],
   }
 }
 

@@ -8,6 +8,7 @@ import type { Interval } from '#core/quantity/time.ts'
 import { zonedFields, zonedToMs } from '#core/quantity/time.ts'
 import { get, wordsOf } from '#web/app/http.ts'
 import { useDates, useDrafts, useWrite } from '#web/app/session.tsx'
+import { PhotoDrop } from './photos/PhotoDrop.tsx'
 import { Act, MainButton, Said, Slip, TextField } from './Forms.tsx'
 
 const two = (n: number) => String(n).padStart(2, '0')
@@ -122,6 +123,11 @@ export function AmendSlip({ row, restating, onClose }: { row: LogRow; restating?
           <Act onClick={() => void send({ kind: 'withdrawal' }, row.happenedAt, 'withdraw')}>It did not happen: take it back</Act>
         </div>
       </form>
+      {'machine' in row.body && row.body.machine && row.body.kind !== 'photo' && (
+        <div className="mt-3">
+          <PhotoDrop machine={row.body.machine} meta={{ on: row.id }} label="Photographs with this entry" {...(row.episode ? { episode: row.episode } : {})} />
+        </div>
+      )}
       <Said error={error} />
       {mayKeep && (
         <p>

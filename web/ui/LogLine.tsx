@@ -6,6 +6,7 @@ import { refusalWords } from '#api/words/refusals.ts'
 import type { Labels } from '#core/views/labels.ts'
 import type { LogRow } from '#core/views/rows.ts'
 import { useDates } from '#web/app/session.tsx'
+import { photoSrc } from './photos/src.ts'
 
 export interface LogNames {
   readonly labels: Labels
@@ -78,6 +79,15 @@ export function LogLine({
           )}
         </span>
       </div>
+      {row.photos.length > 0 && (
+        <p className="flex flex-wrap gap-2 pb-1.5 pl-24">
+          {row.photos.map((photo) => (
+            <a key={photo} href={photoSrc(names.machine, photo, 'original')} target="_blank" rel="noreferrer" className="block p-1" style={{ background: 'var(--photo)' }}>
+              <img src={photoSrc(names.machine, photo)} alt={`photograph with: ${said.what}`} className="h-14" loading="lazy" />
+            </a>
+          ))}
+        </p>
+      )}
       {row.contested && <p className="text-oxide pb-1.5 pl-2">Contested. {refusalWords(row.contested, { zone: when.zone, labels: names.labels })} It moved nothing.</p>}
       {open && (
         <ul className="text-quiet border-hair mb-2 ml-[6rem] border-l-2 pl-3">
