@@ -133,6 +133,12 @@ export function planTable(table: CsvTable, mapping: Mapping, context: TableConte
     })
     return party
   }
+  // A long table repeats its dates; reading one in a zone costs more than all else in a row.
+  const days = new Map<string, Interval | undefined>()
+  const dayOf = (day: string): Interval | undefined => {
+    if (!days.has(day)) days.set(day, edtfToInterval(day, context.zone, context.now))
+    return days.get(day)
+  }
   const shape = new Map(table.problems.map((p) => [p.line, p.why]))
   const lines = new Map<string, number>()
   const rows = table.rows.map((row): RowPlan => {
@@ -143,7 +149,7 @@ export function planTable(table: CsvTable, mapping: Mapping, context: TableConte
     if (wrong) return { ...base, is: 'refused', problems: [{ why: wrong }], entries: [] }
     const first = number ? lines.get(number) : undefined
     if (number && first === undefined) lines.set(number, row.line)
-    const read = readRow(text, context)
+    const read = readRow(text, context, dayOf)
     const problems: RowProblem[] = [
       ...(number === '' ? [{ field: 'entry number' as const, why: 'no number' as const }] : []),
       ...(first !== undefined ? [{ field: 'entry number' as const, why: 'number twice in the file' as const, line: first }] : []),
@@ -169,7 +175,7 @@ interface RowRead {
   readonly at: Interval
 }
 
-function readRow(text: (field: TableField) => string, context: TableContext): RowRead {
+function readRow(text: (field: TableField) => string, context: TableContext, dayOf: (day: string) => Interval | undefined): RowRead {
   const problems: RowProblem[] = []
   for (const field of tableFields) {
     const limit = field === 'circumstances' || field === 'claimed' ? 2000 : field === 'aliases' || field === 'marks' ? 800 : most
@@ -191,7 +197,7 @@ function readRow(text: (field: TableField) => string, context: TableContext): Ro
   const price = amount === '' ? undefined : parseMoney(amount, (text('currency') || context.currency).toUpperCase())
   if (amount !== '' && !price) problems.push({ field: 'price', why: 'no amount', value: `${amount} ${text('currency')}`.trim() })
   const day = text('came in on')
-  const at = day === '' ? pointAt(context.now) : edtfToInterval(day, context.zone, context.now)
+  const at = day === '' ? pointAt(context.now) : dayOf(day)
   if (!at) problems.push({ field: 'came in on', why: 'no date', value: day })
   else if (at.earliest !== null && at.earliest > at.latest) problems.push({ field: 'came in on', why: 'in the future', value: day })
   return {

@@ -23,11 +23,35 @@ export async function projectMachine(db: Db, world: World, id: MachineId, transa
   )
 }
 
-const columns = [
-  'machine', 'entry_number', 'number', 'type', 'status', 'open', 'on_loan', 'lends_parts', 'tube', 'legal', 'words', 'sort_name', 'holds_until', 'summary',
-  'grade', 'kind', 'maker', 'looked', 'quarantine', 'arrival_open', 'accession_number', 'came', 'touched',
-] as const // prettier-ignore
-export type MachineRow = Readonly<Record<(typeof columns)[number], unknown>>
+/** Columns of the list's projection with their types, in one order for every statement below. */
+const columnTypes = {
+  machine: 'uuid',
+  entry_number: 'text',
+  number: 'text',
+  type: 'uuid',
+  status: 'text',
+  open: 'boolean',
+  on_loan: 'boolean',
+  lends_parts: 'boolean',
+  tube: 'boolean',
+  legal: 'text',
+  words: 'text',
+  sort_name: 'text',
+  holds_until: 'timestamptz',
+  summary: 'json',
+  grade: 'integer',
+  kind: 'text',
+  maker: 'text',
+  looked: 'boolean',
+  quarantine: 'boolean',
+  arrival_open: 'boolean',
+  accession_number: 'text',
+  came: 'timestamptz',
+  touched: 'timestamptz',
+} as const
+type Column = keyof typeof columnTypes
+const columns = Object.keys(columnTypes) as Column[]
+export type MachineRow = Readonly<Record<Column, unknown>>
 
 const upsertMachine = `INSERT INTO machines (${columns.join(', ')}) VALUES (${columns.map((_, i) => `$${i + 1}`).join(',')})
   ON CONFLICT (machine) DO UPDATE SET ${columns
@@ -39,8 +63,8 @@ const upsertMachine = `INSERT INTO machines (${columns.join(', ')}) VALUES (${co
 export async function insertMachines(db: Db, machines: readonly MachineRow[], transaction: Transaction): Promise<void> {
   await run(
     db,
-    `INSERT INTO machines (${columns.join(', ')}) SELECT ${columns.join(', ')} FROM json_populate_recordset(NULL::machines, $1::json)`,
-    [JSON.stringify(machines)],
+    `INSERT INTO machines (${columns.join(', ')}) SELECT * FROM unnest(${columns.map((c, n) => (c === 'summary' ? `string_to_array($${n + 1}, E'\\n')::json[]` : `$${n + 1}::${columnTypes[c]}[]`)).join(', ')})`,
+    columns.map((c) => (c === 'summary' ? machines.map((m) => JSON.stringify(m[c])).join('\n') : machines.map((m) => m[c]))),
     transaction,
   )
 }

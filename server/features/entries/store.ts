@@ -231,7 +231,7 @@ export async function insertEntries(db: Db, entries: readonly Entry[], hashOf: (
   await run(
     db,
     `INSERT INTO entries (id, seq, kind, house, machine, recorded_at, content_hash, entry)
-     SELECT * FROM unnest($1::uuid[], $2::bigint[], $3::text[], $4::boolean[], $5::uuid[], $6::timestamptz[], $7::text[], $8::json[])`,
+     SELECT * FROM unnest($1::uuid[], $2::bigint[], $3::text[], $4::boolean[], $5::uuid[], $6::timestamptz[], $7::text[], string_to_array($8, E'\\n')::json[])`,
     [
       stored.map((e) => e.id),
       stored.map((e) => e.seq),
@@ -240,7 +240,8 @@ export async function insertEntries(db: Db, entries: readonly Entry[], hashOf: (
       stored.map(machineOf),
       stored.map((e) => e.recordedAt),
       stored.map((e) => hashOf(draftOf(e))),
-      stored.map((e) => JSON.stringify(e)),
+      // One text split by the database: an array would have to escape every quotation mark in it.
+      stored.map((e) => JSON.stringify(e)).join('\n'),
     ],
     transaction,
   )
