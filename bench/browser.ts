@@ -95,7 +95,7 @@ async function traced(steps: number, pixels?: number): Promise<{ work: number[];
     (e) => e.ph === 'M' && e.name === 'thread_name' && e.args?.name === 'CrRendererMain' && events.some((x) => x.pid === e.pid && x.name === 'FireAnimationFrame'),
   )
   const own = events.filter((e) => e.pid === main?.pid && e.tid === main.tid)
-  const tasks = own.filter((e) => e.ph === 'X' && e.name.endsWith('RunTask'))
+  const tasks = own.filter((e) => e.ph === 'X' && e.name === 'ThreadControllerImpl::RunTask')
   const frames = own
     .filter((e) => e.name === 'FireAnimationFrame')
     .map((e) => e.ts)
