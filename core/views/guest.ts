@@ -86,9 +86,11 @@ export function blindView(view: MachineView, survey: string): MachineView {
     (body.kind === 'survey' && body.what !== 'begun' && body.survey !== survey) ||
     (body.kind === 'finding' && !(body.what === 'noted' && body.survey === survey))
   const own = new Set<string>(view.log.filter((row) => row.body.kind === 'finding' && !foreign(row.body)).map((row) => row.id))
+  const others = new Set<string>(view.log.filter((row) => row.body.kind === 'finding' && !own.has(row.id)).map((row) => row.id))
   const shown = (finding: string | undefined) => finding === undefined || own.has(finding)
   return {
     ...view,
+    labels: Object.fromEntries(Object.entries(view.labels).filter(([id]) => !others.has(id))),
     condition: { looked: 0, of: view.condition.of, findings: own.size },
     history: [],
     pairs: [],
