@@ -16,62 +16,41 @@ const tone: Readonly<Record<WorkingStatus, string>> = {
 }
 export const statusTone = (status: WorkingStatus): string => tone[status]
 
+interface Stroke {
+  readonly d: string
+  /** Width of the line; absent when the shape is filled. */
+  readonly line?: number
+  readonly dash?: string
+  readonly colour?: string
+}
+const frame = 'M2 5H24V19H2Z'
+const dot = (x: number) => `M${x - 2} 18a2 2 0 1 0 4 0a2 2 0 1 0 -4 0`
+const drawings: Readonly<Record<WorkingStatus, readonly Stroke[]>> = {
+  'do not power': [
+    { d: 'M2 1H24V23H2Z', line: 2 },
+    { d: 'M5 9.5L10.5 4M5 21L22 4M15.5 20.5L22 14', line: 3.5 },
+  ],
+  incomplete: [{ d: 'M9 5H2V19H9M17 5H24V19H17', line: 2 }],
+  'in pieces': [{ d: 'M2 5H10V19H2ZM16 5H24V19H16Z' }],
+  'not working': [{ d: 'M2 16H24V20H2Z' }],
+  faulty: [{ d: 'M2 5H15V15H24V19H2Z' }],
+  'retest due': [
+    { d: frame, line: 2 },
+    { d: 'M13 1V23', line: 3, colour: 'var(--copper)' },
+  ],
+  'not known': [{ d: dot(4) + dot(13) + dot(22) }],
+  unproved: [{ d: 'M2 19V5H24V19ZM2 12H24', line: 2, dash: '3 2' }],
+  'check overdue': [{ d: frame, line: 2 }],
+  working: [{ d: frame }],
+  'not run': [{ d: 'M2 12H24', line: 2 }],
+}
+
 export function StatusMark({ status, size = 24 }: { status: WorkingStatus; size?: number }) {
   return (
     <svg width={size * 1.1} height={size} viewBox="0 0 26 24" aria-hidden="true" className={`shrink-0 ${tone[status]}`}>
-      <Drawing status={status} />
+      {drawings[status].map(({ d, line, dash, colour = 'currentColor' }, i) =>
+        line === undefined ? <path key={i} d={d} fill={colour} /> : <path key={i} d={d} fill="none" stroke={colour} strokeWidth={line} strokeDasharray={dash} />,
+      )}
     </svg>
   )
-}
-
-function Drawing({ status }: { status: WorkingStatus }) {
-  const box = <rect x="2" y="5" width="22" height="14" fill="none" stroke="currentColor" strokeWidth="2" />
-  switch (status) {
-    case 'do not power':
-      return (
-        <g>
-          <clipPath id="square">
-            <rect x="2" y="1" width="22" height="22" />
-          </clipPath>
-          <rect x="2" y="1" width="22" height="22" fill="none" stroke="currentColor" strokeWidth="2" />
-          <path d="M-6 20 L16 -2 M0 26 L24 2 M8 28 L32 4" stroke="currentColor" strokeWidth="4" clipPath="url(#square)" />
-        </g>
-      )
-    case 'retest due':
-      return (
-        <g>
-          {box}
-          <path d="M13 1 V23" stroke="var(--copper)" strokeWidth="3" />
-        </g>
-      )
-    case 'incomplete':
-      return <path d="M9 5 H2 V19 H9 M17 5 H24 V19 H17" fill="none" stroke="currentColor" strokeWidth="2" />
-    case 'in pieces':
-      return <path d="M2 5 H10 V19 H2 Z M16 5 H24 V19 H16 Z" fill="currentColor" />
-    case 'not working':
-      return <rect x="2" y="16" width="22" height="4" fill="currentColor" />
-    case 'faulty':
-      return (
-        <g fill="currentColor">
-          <rect x="2" y="5" width="13" height="14" />
-          <rect x="15" y="15" width="9" height="4" />
-        </g>
-      )
-    case 'not known':
-      return (
-        <g fill="currentColor">
-          <circle cx="4" cy="18" r="2" />
-          <circle cx="13" cy="18" r="2" />
-          <circle cx="22" cy="18" r="2" />
-        </g>
-      )
-    case 'unproved':
-      return <path d="M2 19 V5 H24 V19 Z M2 12 H24" fill="none" stroke="currentColor" strokeWidth="2" strokeDasharray="3 2" />
-    case 'check overdue':
-      return box
-    case 'working':
-      return <rect x="2" y="5" width="22" height="14" fill="currentColor" />
-    case 'not run':
-      return <path d="M2 12 H24" stroke="currentColor" strokeWidth="2" />
-  }
 }

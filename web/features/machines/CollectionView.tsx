@@ -1,17 +1,14 @@
 /** The collection: every machine, dense, filtered by words, with its lifeline in one lane. */
-import { useVirtualizer } from '@tanstack/react-virtual'
 import { useRef, useState } from 'react'
 import { Link, useNavigate, useSearchParams } from 'react-router'
 import { listColumns, listFilters, listSorts, usualColumns, type ListColumn, type ListFilter, type ListSort } from '#api/filters.ts'
 import { list } from '#api/words/lists.ts'
 import { useSigned } from '#web/app/session.tsx'
 import { MainButton } from '#web/ui/Forms.tsx'
-import { columns } from './columns.tsx'
-import { ListRow } from './ListRow.tsx'
+import { MachineGrid } from './MachineGrid.tsx'
 import { SavedViews } from './SavedViews.tsx'
-import { useMachineList } from './useMachineList.ts'
+import { useListHead } from './useMachineList.ts'
 
-const rowPx = 33
 const columnsKey = 'anamnesis.columns'
 
 /** Columns last chosen on this device. */
@@ -33,29 +30,16 @@ export function View() {
   const filters = params.getAll('filter').filter((f): f is ListFilter => (listFilters as readonly string[]).includes(f))
   const sort = listSorts.find((s) => s === params.get('sort')) ?? 'name'
   const [shown, setShown] = useState(rememberedColumns)
-  const [cursor, setCursor] = useState(0)
-  const [range, setRange] = useState<readonly [number, number]>([0, 40])
   const scroller = useRef<HTMLDivElement>(null)
   const search = new URLSearchParams([...(q ? [['q', q]] : []), ...filters.map((f) => ['filter', f]), ...(sort === 'name' ? [] : [['sort', sort]])] as [
     string,
     string,
   ][]).toString()
-  const machines = useMachineList(search, range[0], range[1])
-  const virtual = useVirtualizer({
-    count: machines.total,
-    getScrollElement: () => scroller.current,
-    estimateSize: () => rowPx,
-    overscan: 10,
-    onChange: (v) => {
-      const [a, b] = [v.range?.startIndex ?? 0, v.range?.endIndex ?? 0]
-      setRange((held) => (held[0] === a && held[1] === b ? held : [a, b]))
-    },
-  })
+  const machines = useListHead(search)
 
   const change = (edit: (next: URLSearchParams) => void) => {
     const next = new URLSearchParams(params)
     edit(next)
-    setCursor(0)
     scroller.current?.scrollTo({ top: 0 })
     setParams(next, { replace: true })
   }
@@ -64,13 +48,7 @@ export function View() {
     localStorage.setItem(columnsKey, JSON.stringify(next))
   }
   const toggle = (filter: ListFilter) => change((next) => (filters.includes(filter) ? next.delete('filter', filter) : next.append('filter', filter)))
-  const move = (to: number) => {
-    const at = Math.min(machines.total - 1, Math.max(0, to))
-    setCursor(at)
-    virtual.scrollToIndex(at)
-  }
   const guest = me.role === 'guest'
-  const width = shown.reduce((sum, c) => sum + columns[c].px, 24)
   const narrowed = q !== '' || filters.length > 0
   return (
     <main className="flex h-[calc(100vh-44px)] flex-col gap-2 p-4 pb-0">
@@ -133,7 +111,6 @@ export function View() {
           now={{ q, filter: filters, sort, columns: shown }}
           onTake={(view) => {
             choose(view.columns)
-            setCursor(0)
             setParams(
               new URLSearchParams([...(view.q ? [['q', view.q]] : []), ...view.filter.map((f) => ['filter', f]), ...(view.sort === 'name' ? [] : [['sort', view.sort]])] as [
                 string,
@@ -159,56 +136,7 @@ export function View() {
           {narrowed ? 'No machine matches all of these words. Take one away.' : 'No machine is registered yet. The first one takes an entry number, a name and where it came from.'}
         </p>
       ) : (
-        <div
-          ref={scroller}
-          role="grid"
-          tabIndex={0}
-          aria-label="Machines"
-          aria-rowcount={machines.total}
-          aria-activedescendant={machines.at(cursor) ? `row-${cursor}` : undefined}
-          className="group/grid bg-sheet min-h-0 flex-1 overflow-auto rounded-t-sm"
-          onKeyDown={(event) => {
-            const steps: Readonly<Record<string, number>> = {
-              ArrowDown: cursor + 1,
-              ArrowUp: cursor - 1,
-              PageDown: cursor + 15,
-              PageUp: cursor - 15,
-              Home: 0,
-              End: machines.total - 1,
-            }
-            const to = steps[event.key]
-            const here = machines.at(cursor)
-            if (to !== undefined) {
-              event.preventDefault()
-              move(to)
-            } // While the list is still the one of the filter before, Enter would open a machine that nobody asked for.
-            else if (event.key === 'Enter' && here && !machines.stale) void navigate(`/machines/${here.id}`)
-          }}
-        >
-          <div style={{ width: '100%', minWidth: width }}>
-            <div role="row" className="border-ink bg-sheet sticky top-0 z-[1] flex h-8 items-center border-b-2 px-3 font-bold">
-              {shown.map((c) => (
-                <span key={c} role="columnheader" style={{ width: columns[c].px }} className={`shrink-0 truncate pr-3 ${c === 'name' ? 'grow' : ''}`}>
-                  {columns[c].header}
-                </span>
-              ))}
-            </div>
-            <div role="rowgroup" style={{ height: virtual.getTotalSize(), position: 'relative' }}>
-              {virtual.getVirtualItems().map((item) => (
-                <ListRow
-                  key={item.index}
-                  index={item.index}
-                  top={item.start}
-                  height={rowPx}
-                  machine={machines.at(item.index)}
-                  shown={shown}
-                  zone={house.zone}
-                  selected={item.index === cursor}
-                />
-              ))}
-            </div>
-          </div>
-        </div>
+        <MachineGrid list={machines} shown={shown} zone={house.zone} scroller={scroller} />
       )}
     </main>
   )

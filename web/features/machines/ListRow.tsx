@@ -1,6 +1,8 @@
-/** One row of the list; drawn anew only when its machine, its place or its columns change. */
+/**
+ * One row of the list. It is drawn anew only when what it shows changes, and then changes words in cells that are there.
+ * Moved by transform and contained, it lays out nothing but itself (measured: bench/browser.ts).
+ */
 import { memo } from 'react'
-import { Link } from 'react-router'
 import type { ListColumn } from '#api/filters.ts'
 import type { MachineSummary } from '#core/views/summary.ts'
 import { columns } from './columns.tsx'
@@ -23,34 +25,29 @@ export const ListRow = memo(function ListRow({
   zone: string
   selected: boolean
 }) {
-  const place = { height, transform: `translateY(${top}px)` }
-  if (!machine)
-    return (
-      <div role="row" aria-rowindex={index + 1} className="border-hair text-quiet absolute left-0 flex w-full items-center border-b px-3" style={place}>
-        <span role="gridcell" className="num">{`${index + 1} …`}</span>
-      </div>
-    )
   return (
-    <Link
+    <div
       id={`row-${index}`}
       role="row"
       aria-rowindex={index + 1}
-      tabIndex={-1}
-      to={`/machines/${machine.id}`}
+      data-machine={machine?.id}
       aria-selected={selected}
-      className={`border-hair hover:bg-next absolute left-0 flex w-full items-center border-b px-3 ${selected ? 'group-focus-visible/grid:bg-next group-focus-visible/grid:shadow-[inset_3px_0_0_var(--verdigris)]' : ''}`}
-      style={place}
+      className={`list-row border-hair hover:bg-next cursor-pointer ${selected ? 'group-focus-visible/grid:bg-next group-focus-visible/grid:shadow-[inset_3px_0_0_var(--verdigris)]' : ''}`}
+      style={{ height, transform: `translateY(${top}px)` }}
     >
-      {shown.map((c) => (
-        <span
-          key={c}
-          role="gridcell"
-          style={{ width: columns[c].px }}
-          className={`flex shrink-0 items-center overflow-hidden pr-3 whitespace-nowrap ${c === 'name' ? 'grow' : ''}`}
-        >
-          {columns[c].cell(machine, zone)}
-        </span>
-      ))}
-    </Link>
+      {shown.map((c) => {
+        const { px, cell, look } = columns[c]
+        return (
+          <span
+            key={c}
+            role="gridcell"
+            style={{ width: px }}
+            className={`list-cell ${c === 'name' ? 'grow' : ''} ${machine ? (typeof look === 'function' ? look(machine) : (look ?? '')) : 'text-quiet num'}`}
+          >
+            {machine ? cell(machine, zone) : c === shown[0] ? `${index + 1} …` : null}
+          </span>
+        )
+      })}
+    </div>
   )
 })
