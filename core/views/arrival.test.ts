@@ -6,7 +6,8 @@ import { fail, home, other, pass, person, slot, test, twoTerminals } from '#core
 import { arrivalOpen } from './arrival-open.ts'
 import { arrivalView } from './arrival.ts'
 import { batchView } from './batch.ts'
-import { blindView, guestView, withoutPrices } from './guest.ts'
+import { blindView } from './blind.ts'
+import { guestView, withoutPrices } from './guest.ts'
 import { machineView } from './machine.ts'
 import { machineSummary } from './summary.ts'
 

@@ -77,24 +77,3 @@ export function withoutPrices(view: MachineView): MachineView {
     log: view.log.filter((row) => row.body.kind !== 'value').map((row) => ({ ...row, body: bare(row.body), versions: row.versions.map((v) => ({ ...v, body: bare(v.body) })) })),
   }
 }
-
-/** While a person surveys blind, nothing in the Machine view tells them what others found. */
-export function blindView(view: MachineView, survey: string): MachineView {
-  const foreign = (body: Body): boolean =>
-    body.kind === 'grade' ||
-    body.kind === 'pair' ||
-    (body.kind === 'survey' && body.what !== 'begun' && body.survey !== survey) ||
-    (body.kind === 'finding' && !(body.what === 'noted' && body.survey === survey))
-  const own = new Set<string>(view.log.filter((row) => row.body.kind === 'finding' && !foreign(row.body)).map((row) => row.id))
-  const others = new Set<string>(view.log.filter((row) => row.body.kind === 'finding' && !own.has(row.id)).map((row) => row.id))
-  const shown = (finding: string | undefined) => finding === undefined || own.has(finding)
-  return {
-    ...view,
-    labels: Object.fromEntries(Object.entries(view.labels).filter(([id]) => !others.has(id))),
-    condition: { looked: 0, of: view.condition.of, findings: own.size },
-    history: [],
-    pairs: [],
-    photos: view.photos.filter((p) => shown(p.finding)).map((p) => ({ ...p, pins: p.pins.filter((pin) => shown(pin.finding)) })),
-    log: view.log.filter((row) => !foreign(row.body) && !(row.body.kind === 'photo' && !shown(row.body.finding)) && !(row.body.kind === 'pin' && !shown(row.body.finding))),
-  }
-}

@@ -35,8 +35,8 @@ const finding = (zone: string, sort: Noted['sort'], more: Partial<Noted> = {}): 
   hypothesis: false,
   ...more,
 })
-async function tell(agent: Agent, role: 'restorer' | 'volunteer' | 'steward', body: Body): Promise<EntryId> {
-  const entry = { ...draft(body, ago(--minutes)), doneBy: house.people[role].party }
+async function tell(agent: Agent, role: 'restorer' | 'volunteer' | 'steward', body: Body, episode?: EntryId): Promise<EntryId> {
+  const entry = { ...draft(body, { ...ago(--minutes), episode }), doneBy: house.people[role].party }
   const answer = await send(agent, [entry])
   expect(answer.body.entries?.[0]?.became).toBe('recorded')
   return entry.id
@@ -69,10 +69,17 @@ describe('a survey', () => {
       height: 4,
       finding: (await condition(first)).zones.flatMap((z: { findings: { id: EntryId }[] }) => z.findings)[0].id,
     })
+    const episode = await tell(first, 'restorer', { kind: 'episode', what: 'opened', machine, title: 'a closer look' })
+    await tell(first, 'restorer', finding('chassis', 'rust', { severity: 'trace', place: 'foot of the stand' }), episode)
     const survey = await tell(second, 'volunteer', { kind: 'survey', what: 'begun', machine, blind: true })
     const seen = await condition(second)
     expect(seen).toMatchObject({ hidden: true, looked: 0, opinions: [], history: [] })
-    const whole = JSON.stringify([seen, (await second.get(`/api/machines/${machine}`).expect(200)).body])
+    const paths = [`/api/machines/${machine}`, '/api/bench', `/api/episodes/${episode}`]
+    const others = await Promise.all(paths.map(async (path) => (await second.get(path).expect(200)).body))
+    const { body: list } = await second.get('/api/machines').expect(200)
+    expect(list.machines.find((m: { id: string }) => m.id === machine).condition).toEqual({ looked: 0, of: 9 })
+    expect((await first.get('/api/machines').expect(200)).body.machines.find((m: { id: string }) => m.id === machine).condition.grade).toBe(3)
+    const whole = JSON.stringify([seen, others])
     for (const hidden of ['foot', 'rust', secret]) expect(whole).not.toContain(hidden)
     // The others go on seeing theirs, and not the blind one's.
     await tell(second, 'volunteer', finding('boards', 'dirt', { survey, severity: 'trace' }))

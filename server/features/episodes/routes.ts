@@ -4,6 +4,8 @@ import { z } from 'zod'
 import { fold } from '#core/history/fold.ts'
 import { entryIdSchema, type EntryId, type MachineId } from '#core/ids.ts'
 import { sortKey } from '#core/quantity/time.ts'
+import { blindEpisode } from '#core/views/blind.ts'
+import { openSurvey } from '#core/views/condition.ts'
 import { episodeView } from '#core/views/episode.ts'
 import { rows } from '../../db/connection.ts'
 import { requireSight, requireVisitor } from '../../platform/access.ts'
@@ -53,9 +55,12 @@ export function episodeRoutes(services: Services): Router {
       const { id } = parse(params, request.params)
       const machine = await machineOfEpisode(services, id)
       await requireSight(services.db, visitor, machine)
-      const view = episodeView(fold(await closureOf(services.db, [machine]), { now: nowInstant() }), id, await nextTag(services))
-      if (!view) throw notFound()
-      response.json(view)
+      const world = fold(await closureOf(services.db, [machine]), { now: nowInstant() })
+      const view = episodeView(world, id, await nextTag(services))
+      const state = world.machines.get(machine)
+      if (!view || !state) throw notFound()
+      const survey = openSurvey(state, visitor.party)
+      response.json(survey?.blind ? blindEpisode(view, survey.id) : view)
     }),
   )
   return router

@@ -6,7 +6,8 @@ import { fold } from '#core/history/fold.ts'
 import { machineIdSchema, type MachineId, type PartId } from '#core/ids.ts'
 import { machineContext, partContext } from '#core/views/episode.ts'
 import { openSurvey } from '#core/views/condition.ts'
-import { blindView, guestView, withoutPrices } from '#core/views/guest.ts'
+import { blindSummary, blindView } from '#core/views/blind.ts'
+import { guestView, withoutPrices } from '#core/views/guest.ts'
 import { machineView, type MachineView } from '#core/views/machine.ts'
 import type { MachineSummary } from '#core/views/summary.ts'
 import type { LookedUp } from '#core/work/composer/index.ts'
@@ -17,7 +18,7 @@ import type { Services } from '../../platform/app.ts'
 import { nowInstant } from '../../platform/clock.ts'
 import { handle, notFound, parse } from '../../platform/errors.ts'
 import { closureOf } from '../entries/closure.ts'
-import { bench, listMachines, machineWorld } from './store.ts'
+import { bench, blindSurveys, listMachines, machineWorld } from './store.ts'
 import { removeView, savedViews, saveView } from './views.ts'
 
 export const machineParams = z.object({ id: machineIdSchema })
@@ -56,8 +57,8 @@ export function machineRoutes(services: Services): Router {
   router.get(
     '/bench',
     handle(async (request, response) => {
-      await requireVisitor(request, 'volunteer')
-      response.json(await bench(db))
+      const visitor = await requireVisitor(request, 'volunteer')
+      response.json(await bench(db, await blindSurveys(db, visitor.party)))
     }),
   )
 
@@ -68,7 +69,9 @@ export function machineRoutes(services: Services): Router {
       const ask = parse(listQuery, request.query)
       const only = visitor.role === 'guest' ? [...(await grantedMachines(db, visitor))] : undefined
       const answer = await listMachines(db, { ...ask, only })
-      response.json(visitor.role === 'guest' ? { ...answer, machines: answer.machines.map(guestSummary) } : answer)
+      const blind = await blindSurveys(db, visitor.party)
+      const shown = visitor.role === 'guest' ? guestSummary : (s: MachineSummary) => (blind.has(s.id) ? blindSummary(s) : s)
+      response.json({ ...answer, machines: answer.machines.map(shown) })
     }),
   )
 

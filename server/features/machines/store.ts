@@ -4,7 +4,9 @@ import type { BenchAnswer, MachineList } from '#api/machines.ts'
 import { entryWords } from '#api/words/entries.ts'
 import { fold } from '#core/history/fold.ts'
 import type { World } from '#core/history/world.ts'
-import type { MachineId } from '#core/ids.ts'
+import type { EntryId, MachineId, PartyId } from '#core/ids.ts'
+import { blindSummary, tellingKinds } from '#core/views/blind.ts'
+import { openSurvey } from '#core/views/condition.ts'
 import { labelsFor } from '#core/views/labels.ts'
 import type { MachineSummary } from '#core/views/summary.ts'
 import { rows, run, type Db } from '../../db/connection.ts'
@@ -116,7 +118,25 @@ export async function machineWorld(db: Db, id: MachineId, options: { asOf?: stri
   return fold(await closureOf(db, [id]), { now: options.asOf !== undefined && options.asOf < now ? options.asOf : now, ...options })
 }
 
-export async function bench(db: Db): Promise<BenchAnswer> {
+/** The machines that a person is surveying blind just now, each with that survey. */
+export async function blindSurveys(db: Db, party: PartyId): Promise<ReadonlyMap<MachineId, EntryId>> {
+  const begun = await rows<{ machine: MachineId }>(
+    db,
+    `SELECT DISTINCT machine FROM entries b WHERE kind = 'survey' AND entry->'body'->>'what' = 'begun' AND entry->'body'->>'blind' = 'true' AND entry->>'doneBy' = $1
+     AND NOT EXISTS (SELECT 1 FROM entries e WHERE e.kind = 'survey' AND e.entry->'body'->>'what' = 'ended' AND e.entry->'body'->>'survey' = b.id::text)`,
+    [party],
+  )
+  const open = new Map<MachineId, EntryId>()
+  for (const { machine } of begun) {
+    const state = (await machineWorld(db, machine)).machines.get(machine)
+    const survey = state && openSurvey(state, party)
+    if (survey?.blind) open.set(machine, survey.id)
+  }
+  return open
+}
+
+/** `blind`: the machines of which the person must not be told what others found. */
+export async function bench(db: Db, blind: ReadonlyMap<MachineId, EntryId>): Promise<BenchAnswer> {
   const summaries = (
     await rows<{ summary: MachineSummary }>(
       db,
@@ -125,7 +145,7 @@ export async function bench(db: Db): Promise<BenchAnswer> {
         `(summary->'$1')::text <>`,
       ),
     )
-  ).map((r) => r.summary)
+  ).map(({ summary }) => (blind.has(summary.id) ? blindSummary(summary) : summary))
   const open = summaries.filter((s) => s.open !== undefined)
   const label = (s: MachineSummary) => ({ machine: s.id, number: s.plate.number, name: s.plate.name })
   return {
@@ -134,17 +154,18 @@ export async function bench(db: Db): Promise<BenchAnswer> {
     needs: summaries
       .flatMap((s) => s.needs.map((n) => ({ ...label(s), ...n, episode: s.open?.id })))
       .sort((a, b) => (a.kind === 'contested' ? 0 : 1) - (b.kind === 'contested' ? 0 : 1) || (a.at < b.at ? 1 : -1)),
-    written: await justWritten(db),
+    written: await justWritten(db, [...blind.keys()]),
     retest: summaries.filter((s) => s.open === undefined && (s.status.word === 'retest due' || s.status.word === 'do not power')),
     now: nowInstant(),
   }
 }
 
-async function justWritten(db: Db, most = 7): Promise<BenchAnswer['written']> {
+async function justWritten(db: Db, blind: readonly MachineId[], most = 7): Promise<BenchAnswer['written']> {
   const latest = await rows<{ id: string; machine: string | null; number: string | null }>(
     db,
-    `SELECT e.id, e.machine, m.number FROM entries e LEFT JOIN machines m ON m.machine = e.machine WHERE e.kind NOT IN ('party', 'type', 'rule', 'settle') ORDER BY e.seq DESC LIMIT $1`,
-    [most],
+    `SELECT e.id, e.machine, m.number FROM entries e LEFT JOIN machines m ON m.machine = e.machine WHERE e.kind NOT IN ('party', 'type', 'rule', 'settle')
+     AND NOT (e.machine = ANY($2::uuid[]) AND e.kind = ANY($3::text[])) ORDER BY e.seq DESC LIMIT $1`,
+    [most, blind, tellingKinds],
   )
   const entries = new Map(
     (

@@ -1,0 +1,58 @@
+/** While a person surveys blind, no view of the machine tells them what others found: its page, its line in lists, its episodes. */
+import type { Body } from '#core/history/kinds.ts'
+import type { EpisodeView } from './episode.ts'
+import type { MachineView } from './machine.ts'
+import type { LogRow } from './rows.ts'
+import type { MachineSummary } from './summary.ts'
+
+/** Whether a body tells what others found; `survey` is the person's own. */
+const foreign = (body: Body, survey: string): boolean =>
+  body.kind === 'grade' ||
+  body.kind === 'pair' ||
+  (body.kind === 'survey' && body.what !== 'begun' && body.survey !== survey) ||
+  (body.kind === 'finding' && !(body.what === 'noted' && body.survey === survey))
+
+/** The ids of findings in a log: the person's own, and those of others. */
+function findingsIn(log: readonly LogRow[], survey: string): { own: ReadonlySet<string>; others: ReadonlySet<string> } {
+  const all = log.filter((row) => row.body.kind === 'finding')
+  return {
+    own: new Set(all.filter((row) => !foreign(row.body, survey)).map((row) => row.id)),
+    others: new Set(all.filter((row) => foreign(row.body, survey)).map((row) => row.id)),
+  }
+}
+
+/** What may be shown of a line of entries: nothing that tells, nor a picture or a pin of it. */
+const shownRows = (rows: readonly LogRow[], survey: string, shown: (finding: string | undefined) => boolean): LogRow[] =>
+  rows.filter((row) => !foreign(row.body, survey) && !((row.body.kind === 'photo' || row.body.kind === 'pin') && !shown(row.body.finding)))
+
+const without = (labels: Readonly<Record<string, string>>, ids: ReadonlySet<string>) => Object.fromEntries(Object.entries(labels).filter(([id]) => !ids.has(id)))
+
+export function blindView(view: MachineView, survey: string): MachineView {
+  const { own, others } = findingsIn(view.log, survey)
+  const shown = (finding: string | undefined) => finding === undefined || own.has(finding)
+  return {
+    ...view,
+    labels: without(view.labels, others),
+    condition: { looked: 0, of: view.condition.of, findings: own.size },
+    history: [],
+    pairs: [],
+    photos: view.photos.filter((p) => shown(p.finding)).map((p) => ({ ...p, pins: p.pins.filter((pin) => shown(pin.finding)) })),
+    log: shownRows(view.log, survey, shown),
+  }
+}
+
+/** The sheet of an episode. Its own entries are the only ones it knows, so whatever finding is not the person's is another's. */
+export function blindEpisode(view: EpisodeView, survey: string): EpisodeView {
+  const { own, others } = findingsIn(view.rows, survey)
+  return { ...view, rows: shownRows(view.rows, survey, (finding) => finding === undefined || own.has(finding)), labels: without(view.labels, others) }
+}
+
+/** The machine's line in lists and on Bench: as if nobody had surveyed it. */
+export const blindSummary = (summary: MachineSummary): MachineSummary => ({
+  ...summary,
+  condition: { looked: 0, of: summary.condition.of },
+  due: summary.due.filter((d) => d.kind !== 'condition'),
+})
+
+/** Kinds whose words would tell in a list of what was just written. */
+export const tellingKinds = ['finding', 'survey', 'grade', 'pair', 'pin', 'photo'] as const satisfies readonly Body['kind'][]
