@@ -1,5 +1,6 @@
 /** What a typed line will do, said before Enter; and what is missing in it. */
 import type { Effect, Problem } from '#core/work/composer/index.ts'
+import { checkTitles, precautionTitle, ruleTitle } from './checks.ts'
 import { clockWords, shortDay } from './dates.ts'
 import { resultWords } from './entries.ts'
 import { list, sentence } from './lists.ts'
@@ -73,6 +74,15 @@ export function effectWords(effect: Effect, { now, zone }: When): EffectWords {
         : say(`reading of ${effect.point}${effect.within ? `, within ${effect.low ?? ''}–${effect.high ?? ''} ${effect.unit}` : ''}`)
     case 'waits':
       return say(`${effect.what} waits till ${shortDay(effect.until, now, zone)}, ${clockWords(effect.until, zone)}`)
+    case 'says done':
+      return say(`done: ${precautionTitle(effect.what).toLowerCase()}`)
+    case 'goes past':
+      return heed(
+        `${checkTitles[effect.check].toLowerCase()}, not met: ${list(
+          effect.rules.map((r) => ruleTitle(r).toLowerCase()),
+          4,
+        )}`,
+      )
     case 'asks':
       return say(`asks: ${effect.words}`)
     case 'answers':

@@ -1,6 +1,7 @@
 /** What one entry says on the ruled sheet: its sentence, and what stands in the result column. */
 import type { Body, TestResult } from '#core/history/kinds.ts'
 import type { Place } from '#core/parts/place.ts'
+import { precautionTitle } from './checks.ts'
 import { clockWords, shortDay } from './dates.ts'
 import { arrivalEntry, conditionEntry } from './surveying.ts'
 import { list } from './lists.ts'
@@ -142,6 +143,8 @@ export function entryWords(body: Body, names: EntryNames): EntryWords {
           : ''
       return { what: `read ${body.point} ${body.read.asWritten}`, result: inside, proof: true }
     }
+    case 'precaution':
+      return plain(`done: ${precautionTitle(body.what).toLowerCase()}`, [body.read?.asWritten, body.words].filter(Boolean).join(', '))
     case 'wait':
       return plain(`wait: ${body.what}`, `till ${shortDay(body.until, names.now, names.zone)} ${clockWords(body.until, names.zone)}`)
     case 'photo':

@@ -1,7 +1,6 @@
-/** The sentence beside a working status, and the words of standings, checks and conclusions. */
+/** The sentence beside a working status, and the words of standings and conclusions. */
 import type { Bracket, ChangeSummary } from '#core/views/rows.ts'
 import type { FunctionRow, StatusView } from '#core/views/machine.ts'
-import type { CheckName, CheckReport, RuleAnswer, RuleName } from '#core/work/checks.ts'
 import { dayWords, shortDay } from './dates.ts'
 import { resultWords } from './entries.ts'
 import { capital, count, list, sentence } from './lists.ts'
@@ -116,66 +115,6 @@ export function standingSentence(row: FunctionRow, when: When): string {
   if (row.claim && !row.test) return `Said on arrival: “${row.claim.words}”. Not tested here.${beside}`
   return `${sentence(test)}${beside}`.trim()
 }
-
-export const checkTitles: Readonly<Record<CheckName, string>> = { 'as-found': 'As-found check', closing: 'Closing' }
-
-const ruleTitles: Readonly<Record<RuleName, string>> = {
-  'tested before work': 'Tested before work',
-  'tray empty': 'Tray empty',
-  'fasteners balance': 'Fasteners balance',
-  'connections on': 'Connections on',
-  'waits over': 'Waits over',
-  'temporary items out': 'Temporary items out',
-  'loans home': 'Loans home',
-  'adjusters noted': 'Adjusters noted from and to',
-  'work verified': 'Polarised work verified',
-  'disturbed functions retested': 'What was touched is retested',
-  'contested entries settled': 'Contested entries settled',
-  'next step handed on': 'Next step handed on',
-}
-
-export const ruleTitle = (rule: string): string => ruleTitles[rule as RuleName] ?? rule
-
-/** What the rule saw, and what would satisfy it. */
-export function ruleWords(answer: RuleAnswer, depth?: string): { readonly saw: string; readonly satisfy: string } {
-  const about = list(answer.about, 5)
-  if (answer.override) return { saw: sentence(`overridden by a ${answer.override.role}: ${answer.override.reason}`), satisfy: '' }
-  switch (answer.rule) {
-    case 'tested before work':
-      if (answer.is === 'not known') return { saw: 'The sheet names no essential function.', satisfy: 'Test what you can see, or name essential functions on the type sheet.' }
-      return {
-        saw: sentence(
-          `the house asks for ${depth === 'full' ? 'every function' : depth === 'look' ? 'a look' : 'the essential functions'} before the first change${about ? `; open: ${about}` : ''}`,
-        ),
-        satisfy: 'Test them now, or say why not.',
-      }
-    case 'tray empty':
-      return { saw: sentence(`off the machine: ${about}`), satisfy: 'Put it back, or name it as left for later.' }
-    case 'fasteners balance':
-      return { saw: sentence(about), satisfy: 'Count again, put the rest back, or name it as left for later.' }
-    case 'connections on':
-      return { saw: sentence(`still off: ${about}`), satisfy: 'Plug it in.' }
-    case 'waits over':
-      return { saw: sentence(`still waiting: ${about}`), satisfy: 'Wait for it, or name it as left for later.' }
-    case 'temporary items out':
-      return { saw: sentence(`in the machine for diagnosis: ${about}`), satisfy: 'Take it out, or list it as left in.' }
-    case 'loans home':
-      return { saw: sentence(`away: ${about}`), satisfy: 'Bring it home, or carry it forward with a date.' }
-    case 'adjusters noted':
-      return { saw: sentence(`turned without from and to: ${about}`), satisfy: 'Correct the entry with both settings.' }
-    case 'work verified':
-      return { saw: sentence(`fitted, not verified: ${about}`), satisfy: 'Check print and part apart, then write: verify and the position.' }
-    case 'disturbed functions retested':
-      return { saw: sentence(`not tested since they were touched: ${about}`), satisfy: 'Test them, or say what makes it impossible.' }
-    case 'contested entries settled':
-      return { saw: sentence(`${count(answer.about.length, 'entry', 'entries')} contested`), satisfy: 'Settle: it happened, or it did not.' }
-    case 'next step handed on':
-      return { saw: about ? sentence(`open questions go with it: ${about}`) : 'Nothing is said yet.', satisfy: 'Say what comes next, or that nothing does.' }
-  }
-}
-
-/** The head of a check: how many rules are not met. */
-export const checkCount = (check: CheckReport): string => (check.unmet > 0 ? `${check.unmet} not met` : check.rules.some((r) => r.is === 'not known') ? 'not known' : 'met')
 
 /** The bracket's conclusion: its title, and the suspects or the reason below it. */
 export function bracketWords(bracket: Bracket, when: When): { readonly title: string; readonly detail: string; readonly strong: boolean } {

@@ -11,7 +11,8 @@ import { clockWords, dayWords, daysWords, leftWords, shortDay, whenWords } from 
 import { entryWords, resultWords } from './entries.ts'
 import { aNoun, capital, count, list, sentence } from './lists.ts'
 import { refusalWords } from './refusals.ts'
-import { bracketWords, checkCount, cutLabel, ruleTitle, ruleWords, standingSentence, standingWords, statusSentence, statusTitle } from './status.ts'
+import { checkCount, ruleTitle, ruleWords } from './checks.ts'
+import { bracketWords, cutLabel, standingSentence, standingWords, statusSentence, statusTitle } from './status.ts'
 
 const when = { now: '2026-06-01T12:00:00.000Z', zone: 'Europe/Oslo' }
 const view = (t: Teller) => machineView(t.world(), home)!

@@ -15,6 +15,8 @@ import {
   reduceHazard,
   reduceIncident,
   reduceMachine,
+  reducePower,
+  reducePrecaution,
   reduceQuestion,
   reduceTest,
 } from './reduce/machine.ts'
@@ -115,8 +117,9 @@ function reduce(world: WorldDraft, entry: Statement, order: number): void {
     case 'episode':
       return reduceEpisode(world, entry, body)
     case 'power':
-      machineDraft(world, body.machine).powered = entry
-      return
+      return reducePower(world, entry, body, order)
+    case 'precaution':
+      return reducePrecaution(world, entry, body)
     case 'reading':
       machineDraft(world, body.machine).readings.push({ entry, point: body.point, read: body.read, nominal: body.nominal, tolerance: body.tolerance })
       return

@@ -6,6 +6,7 @@ import type { Instant } from '#core/quantity/time.ts'
 import type { Money, Quantity } from '#core/quantity/quantity.ts'
 import type { SheetFunction, SheetPosition, TypeSheet } from '#core/type/sheet.ts'
 import type { Authority, BodyOf, Health, LegalStatus, Purpose, Reach, Target, TestResult } from './kinds.ts'
+import type { Precaution } from './bodies/precaution.ts'
 import type { Statement } from './versions.ts'
 
 export interface TestRecord {
@@ -76,6 +77,14 @@ export interface WaitState {
   readonly what: string
   readonly until: Instant
 }
+/** Something a person did or saw so that work could go on, and how often the machine had been powered up by then. */
+export interface PrecautionState {
+  readonly entry: Statement
+  readonly what: Precaution
+  readonly read?: Quantity | undefined
+  readonly words?: string | undefined
+  readonly powerUps: number
+}
 export interface ClaimState {
   readonly entry: Statement
   readonly says: 'works' | 'fails' | 'not said'
@@ -123,6 +132,11 @@ export interface MachineState {
   readonly readings: readonly ReadingState[]
   readonly waits: readonly WaitState[]
   readonly powered?: Statement | undefined
+  /** How often it was powered up; where in the order the last time stands (−1: never); and how often in each episode. */
+  readonly powerUps: number
+  readonly powerUpOrder: number
+  readonly powerUpsIn: ReadonlyMap<string, number>
+  readonly precautions: readonly PrecautionState[]
   readonly overrides: readonly Statement[]
   readonly policies: ReadonlyMap<string, Statement>
   readonly contested: readonly Statement[]

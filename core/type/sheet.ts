@@ -73,6 +73,8 @@ export const sheetSchema = z
     positions: z.array(positionSchema).max(1000).default([]),
     zones: z.array(zoneSchema).max(60).default([]),
     hazards: z.array(sheetHazardSchema).max(20).default([]),
+    /** Parts that are known to fail on this type, to be dealt with before its first power. */
+    weakParts: z.array(sentence).max(30).default([]),
   })
   .refine((sheet) => unique(sheet.functions, (f) => f.name.toLowerCase()), { error: 'Two functions have one name.', path: ['functions'] })
   .refine((sheet) => unique(sheet.positions, (p) => p.designator.toLowerCase()), { error: 'Two positions have one designator.', path: ['positions'] })

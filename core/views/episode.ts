@@ -2,7 +2,7 @@
 import type { EntryId, MachineId, PartId } from '#core/ids.ts'
 import { openQuestions, voidTests } from '#core/history/void.ts'
 import { machineStanding, openWaits, trayOf } from '#core/history/status.ts'
-import { functionsOf, sheetOf, type World } from '#core/history/world.ts'
+import { functionsOf, sheetOf, type MachineState, type World } from '#core/history/world.ts'
 import { conditionAt } from '#core/condition/condition.ts'
 import { evidenceRows, type EvidenceRow } from '#core/provenance/evidence.ts'
 import { contentsOf, contentWord, type ContentWord } from '#core/parts/presence.ts'
@@ -10,7 +10,8 @@ import type { Place } from '#core/parts/place.ts'
 import { factsOfPart, type PartFacts } from '#core/parts/fit.ts'
 import type { Instant } from '#core/quantity/time.ts'
 import type { SheetFunction, SheetHazard, SheetPosition } from '#core/type/sheet.ts'
-import { asFoundCheck, closingCheck, entriesOf, type CheckReport } from '#core/work/checks.ts'
+import { checksOf, entriesOf, type CheckName, type CheckReport, type RuleName } from '#core/work/checks/index.ts'
+import { policyNumber } from '#core/work/policy.ts'
 import { labelsFor, machineNumber, partLabel, placeLabel, type Labels } from './labels.ts'
 import { bracketsOf, carriedPhotos, logRow, type Bracket, type LogRow } from './rows.ts'
 import { functionRow, plateOf, statusView, type FunctionRow, type Plate, type StatusView } from './machine.ts'
@@ -61,6 +62,10 @@ export interface ComposerContext extends MachineContext {
   readonly lastFailed?: EntryId | undefined
   readonly lastTest?: EntryId | undefined
   readonly asFoundDepth: string
+  /** Rules that are not met, by check: what the composer warns of before Enter. */
+  readonly unmet: Readonly<Partial<Record<CheckName, readonly RuleName[]>>>
+  /** How long washed things dry before power, by the house's rule, h. */
+  readonly washHours: number
   readonly nextTag: string
 }
 
@@ -81,11 +86,15 @@ export interface EpisodeView {
   readonly before?: { readonly number: number; readonly next: string; readonly at: Instant } | undefined
   readonly rows: readonly LogRow[]
   readonly brackets: readonly Bracket[]
+  /** Trials in a row that had no effect, once they reach the house's stop rule. */
+  readonly stop?: { readonly trials: number; readonly rule: string } | undefined
   readonly tray: readonly { readonly id: string; readonly label: string; readonly where: string; readonly from: string }[]
   readonly waits: readonly { readonly what: string; readonly until: Instant }[]
   readonly questions: readonly { readonly entry: EntryId; readonly words: string; readonly at: Instant }[]
   readonly lastProof?: { readonly at: Instant; readonly stand: number; readonly of: number } | undefined
   readonly checks: readonly CheckReport[]
+  /** The check that the moment asks for. */
+  readonly moment: CheckName
   readonly closedReport?: readonly { readonly rule: string; readonly is: string; readonly note?: string | undefined }[] | undefined
   readonly cautions: readonly { readonly hazard: SheetHazard; readonly authorised: readonly string[] }[]
   readonly people: readonly string[]
@@ -126,6 +135,9 @@ export function episodeView(world: World, id: EntryId, nextTag: string): Episode
   const episode = machine?.episodes.find((e) => e.id === id)
   if (!machine?.registered || !episode) return undefined
   const standing = machineStanding(world, machine)
+  const checks = checksOf(world, machine, episode)
+  const mineOnly = new Set<string>(entriesOf(world, episode).map((s) => s.id))
+  const brackets = bracketsOf(world, machine).filter((b) => mineOnly.has(b.to))
   const mine = entriesOf(world, episode)
   const withdrawn = world.withdrawn.filter((s) => s.episode === episode.id)
   const line = [...mine, ...withdrawn].sort((a, b) =>
@@ -149,9 +161,8 @@ export function episodeView(world: World, id: EntryId, nextTag: string): Episode
     episode: { id, number: episode.number, title: episode.title, state: episode.state, opened: episode.opened.happenedAt.latest, next: episode.next, lie: episode.lie },
     before: before && { number: before.number, next: before.next, at: before.lastStep.happenedAt.latest },
     rows: line.map((s) => logRow(s, voids, carriedPhotos(machine))),
-    brackets: bracketsOf(world, machine)
-      .filter((b) => ids.has(b.to))
-      .map((b) => (b.from && ids.has(b.from) ? b : { ...b, from: null })),
+    stop: stopRule(world, machine, brackets),
+    brackets: brackets.map((b) => (b.from && ids.has(b.from) ? b : { ...b, from: null })),
     tray: trayOf(world, machine).map((part) => {
       const state = world.parts.get(part)
       const from = state?.legs.at(-1)?.from
@@ -160,7 +171,8 @@ export function episodeView(world: World, id: EntryId, nextTag: string): Episode
     waits: openWaits(world, machine).map((w) => ({ what: w.what, until: w.until })),
     questions: openQuestions(world, machine).map((q) => ({ entry: q.entry.id, words: q.words, at: q.entry.happenedAt.latest })),
     lastProof: standing.oldestProof ? { at: standing.oldestProof, stand: standing.stand, of: standing.of } : undefined,
-    checks: [asFoundCheck(world, machine, episode), closingCheck(world, machine, episode)],
+    checks: checks.reports,
+    moment: checks.moment,
     closedReport: closed?.kind === 'episode' && closed.what === 'closed' ? closed.report : undefined,
     cautions: (sheetOf(world, machine)?.hazards ?? []).map((hazard) => ({ hazard, authorised: hazard.needs ? authorised(hazard.needs) : [] })),
     people: [...new Set(mine.flatMap((s) => (s.doneBy ? [world.parties.get(s.doneBy)?.initials ?? ''] : [])))].filter(Boolean),
@@ -185,10 +197,19 @@ export function episodeView(world: World, id: EntryId, nextTag: string): Episode
       lastFailed: mine.findLast((s) => s.body.kind === 'test' && s.body.results.some((r) => r.result.is === 'fail' || r.result.is === 'partly' || r.result.is === 'intermittent'))
         ?.id,
       lastTest: mine.findLast((s) => s.body.kind === 'test')?.id,
-      asFoundDepth: asFoundCheck(world, machine, episode).depth ?? 'short',
+      asFoundDepth: checks.reports[0]?.depth ?? 'short',
+      unmet: Object.fromEntries(checks.reports.map((r) => [r.check, r.rules.filter((x) => x.is === 'not met').map((x) => x.rule)])),
+      washHours: policyNumber(world, machine, 'wait after a board wash') ?? 0,
       nextTag,
     },
     labels: labelsFor(world, line),
     now: world.now,
   }
+}
+
+/** The latest trials that changed nothing, if they are as many as the house allows before people stop and think. */
+function stopRule(world: World, machine: MachineState, brackets: readonly Bracket[]): EpisodeView['stop'] {
+  const most = policyNumber(world, machine, 'stop rule')
+  const trials = brackets.length - 1 - brackets.findLastIndex((b) => b.verdict !== 'no effect' && b.verdict !== 'no lasting effect together' && b.verdict !== 'survived')
+  return most !== undefined && trials >= most ? { trials, rule: `${most} trials` } : undefined
 }

@@ -344,15 +344,17 @@ export function machineView(world: World, id: MachineId): MachineView | undefine
     history: gradeHistory(world, machine),
     provenance: { links: machine.arrival.links.length, gaps: chainOf(machine.arrival.links, 'UTC', world.now, machine.registered.happenedAt.latest).gaps },
     arrivalOpen: arrivalOpen(machine),
-    policies: policies.map((p) => {
-      const own = machine.policies.get(p.key)
-      return {
-        key: p.key,
-        option: policyOf(world, machine, p.key),
-        own: own !== undefined,
-        reason: own?.body.kind === 'rule' && own.body.what === 'policy' ? own.body.reason : undefined,
-      }
-    }),
+    policies: policies
+      .filter((p) => !p.houseOnly)
+      .map((p) => {
+        const own = machine.policies.get(p.key)
+        return {
+          key: p.key,
+          option: policyOf(world, machine, p.key),
+          own: own !== undefined,
+          reason: own?.body.kind === 'rule' && own.body.what === 'policy' ? own.body.reason : undefined,
+        }
+      }),
     attributes: machine.attributes,
     log: line.map((s) => logRow(s, voids, carried)),
     labels: labelsFor(world, line),

@@ -217,7 +217,7 @@ describe('the Episode view', () => {
     )
     const view = episodeView(t.world(), episode, 'P-0001')!
     expect(view.brackets).toMatchObject([{ from: null, functions: ['screen', 'characters'], verdict: 'caused by', changes: [{ target: { name: 'IC31' } }] }])
-    expect(view.checks.map((c) => c.check)).toEqual(['as-found', 'closing'])
+    expect(view.checks.map((c) => c.check)).toEqual(['as-found', 'switch on', 'hands inside', 'closing', 'dispatch'])
     expect(view.context).toMatchObject({ number: 'E-1', changed: true, nextTag: 'P-0001' })
     expect(episodeView(t.world(), numberedId(999), 'P-0001')).toBeUndefined()
   })

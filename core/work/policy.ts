@@ -8,11 +8,81 @@ export interface PolicyOption {
 export interface Policy {
   readonly key: string
   readonly preset: string
+  /** The house's alone: no machine differs. */
+  readonly houseOnly?: true
   readonly options: readonly PolicyOption[]
 }
 
 /** The choices that the present checks and standings read. Every option says what speaks for it. */
 export const policies: readonly Policy[] = [
+  {
+    key: 'house mains',
+    preset: '230 V 50 Hz',
+    houseOnly: true,
+    options: [
+      { option: '230 V 50 Hz', speaks: 'What comes out of the wall here. Machines for other mains ask for their transformer.' },
+      { option: '120 V 60 Hz', speaks: 'What comes out of the wall here. Motors and transformers for 50 Hz ask for a second look.' },
+      { option: '100 V 50 Hz', speaks: 'What comes out of the wall here.' },
+      { option: '100 V 60 Hz', speaks: 'What comes out of the wall here.' },
+    ],
+  },
+  {
+    key: 'power or open first',
+    preset: 'power first',
+    options: [
+      { option: 'power first', speaks: 'The complaint is seen before anything is touched; what opening disturbs cannot be mistaken for it.' },
+      {
+        option: 'open first',
+        speaks: 'An unknown machine may leak, rust or be for other mains; power can turn a small fault into a burnt one. Unplugging and looking then do not end “as found”.',
+      },
+    ],
+  },
+  {
+    key: 'first power',
+    preset: 'dummy load first',
+    options: [
+      {
+        option: 'dummy load first',
+        speaks: 'Old supplies fail upward and kill what they feed: measured apart, nothing else is at risk. Where it cannot be separated, a current limit serves.',
+      },
+      { option: 'current limit', speaks: 'A lamp limiter or a limited bench supply shows a short before it burns; a lamp fools some switching supplies.' },
+      { option: 'protected outlet', speaks: 'Fuse and residual-current protection, straight on: quick, and honest for supplies that will not start under a limit.' },
+    ],
+  },
+  {
+    key: 'made safe by',
+    preset: 'reading',
+    options: [
+      { option: 'reading', speaks: 'A number and a time: nobody has to trust that the wait was long enough.' },
+      { option: 'procedure', speaks: 'Waiting and bleeding as the sheet says: no probe slips in a crowded supply.' },
+    ],
+  },
+  {
+    key: 'cells',
+    preset: 'holder fitted',
+    options: [
+      { option: 'holder fitted', speaks: 'Nobody solders again, and the clock keeps its time.' },
+      { option: 'out for good', speaks: 'Nothing left that can leak; the clock is set by hand. Closing asks for it.' },
+    ],
+  },
+  {
+    key: 'wait after a board wash',
+    preset: '24 h',
+    options: [
+      { option: '24 h', speaks: 'Warm and moving air, board upright: the usual wait.' },
+      { option: '48 h', speaks: 'Sockets, transformers and shielded corners hold water longer than the surface shows.' },
+      { option: '72 h', speaks: 'A cold or damp room, or a board with many sockets.' },
+    ],
+  },
+  {
+    key: 'stop rule',
+    preset: '3 trials',
+    options: [
+      { option: '3 trials', speaks: 'Three swaps without effect say that the theory is wrong: stop, look again, ask.' },
+      { option: '5 trials', speaks: 'Where parts are socketed and proved, a few more trials cost little.' },
+      { option: 'no limit', speaks: 'People judge for themselves when they are guessing.' },
+    ],
+  },
   {
     key: 'as-found depth',
     preset: 'short',

@@ -138,3 +138,17 @@ export function reduceEpisode(world: WorldDraft, entry: Statement, body: BodyOf<
     return { ...episode, state: 'closed', lastStep: entry, next: body.next, closed: entry }
   })
 }
+
+export function reducePower(world: WorldDraft, entry: Statement, body: BodyOf<'power'>, order: number) {
+  const machine = machineDraft(world, body.machine)
+  machine.powered = entry
+  if (body.way === 'off') return
+  machine.powerUps++
+  machine.powerUpOrder = order
+  if (entry.episode) machine.powerUpsIn.set(entry.episode, (machine.powerUpsIn.get(entry.episode) ?? 0) + 1)
+}
+
+export function reducePrecaution(world: WorldDraft, entry: Statement, body: BodyOf<'precaution'>) {
+  const machine = machineDraft(world, body.machine)
+  machine.precautions.push({ entry, what: body.what, read: body.read, words: body.words, powerUps: machine.powerUps })
+}

@@ -1,9 +1,11 @@
 /** The composer: one typed line → entries and what they will do. May be used by any side that has an episode's context. */
+import { precautions } from '#core/history/bodies/precaution.ts'
 import { findingKinds } from '#core/history/bodies/condition.ts'
 import { isPoint, type Interval } from '#core/quantity/time.ts'
 import { parseBack, parseEmpty, parseFate, parseIn, parseLend, parseOut, parseSwap } from './parts.ts'
 import { firstWord, nearNames, takeTime } from './read.ts'
 import { parseTest } from './tests.ts'
+import { goesPast, parseDone } from './checks.ts'
 import { wrong, type ComposerTools, type Parsed, type Scene } from './types.ts'
 import { parseEvidence, parseFinding } from './survey.ts'
 import {
@@ -54,6 +56,7 @@ const parsers: Readonly<Record<string, Parser>> = {
   power: parsePower,
   stop: parseStop,
   note: parseNote,
+  done: parseDone,
   find: parseFinding,
   break: (text, scene) => parseEvidence('broken', text, scene),
   remove: (text, scene) => parseEvidence('removed', text, scene),
@@ -79,11 +82,13 @@ export function parseLine(line: string, context: ComposerContext, tools: Compose
     text = timed.rest
     if (text === '') return wrong({ why: 'form', form: 'at 19:02 out IC31 bag 3' })
   }
-  const parsed = grounded(parseVerb(text, scene), context)
+  const parsed = warned(grounded(parseVerb(text, scene), context), context)
   if (!parsed.ok || (!at && !fromMemory)) return parsed
   if (at && !isPoint(at) && parsed.entries.some((e) => e.body.kind === 'move')) return wrong({ why: 'needs an exact time' })
   return { ...parsed, entries: parsed.entries.map((e) => ({ ...e, ...(at ? { happenedAt: at } : {}), ...(fromMemory ? { basis: 'from memory' as const } : {}) })) }
 }
+
+const warned = (parsed: Parsed, context: ComposerContext): Parsed => (parsed.ok ? { ...parsed, effects: [...parsed.effects, ...goesPast(parsed.entries, context)] } : parsed)
 
 /** Work rests on the episode's last failed test, an answer on its last test: should that test turn out void, both are told. */
 function grounded(parsed: Parsed, context: ComposerContext): Parsed {
@@ -124,11 +129,15 @@ export function completions(line: string, context: ComposerContext): string[] {
         : [...functions, 'pass', 'fail', 'partly', 'intermittent', 'inconclusive', 'not possible: ']
       : verb === 'find'
         ? [...findingKinds, ...context.zones]
-        : verb === 'break' || verb === 'remove'
-          ? context.evidence.filter((e) => !e.gone).map((e) => `${e.sort} ${e.where}`)
-          : verb === 'plug'
-            ? context.connectionsOff
-            : [...designators, ...tags]
+        : verb === 'power'
+          ? ['on', 'off']
+          : verb === 'done'
+            ? precautions
+            : verb === 'break' || verb === 'remove'
+              ? context.evidence.filter((e) => !e.gone).map((e) => `${e.sort} ${e.where}`)
+              : verb === 'plug'
+                ? context.connectionsOff
+                : [...designators, ...tags]
   return nearNames(word, [...new Set(pool)])
     .filter((n) => n.toLowerCase() !== word.toLowerCase())
     .map((n) => `${start}${n} `)

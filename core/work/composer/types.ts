@@ -1,10 +1,12 @@
 /** What a typed line becomes: entries to write, what they will do, or what is still missing. Data only; words at the edge. */
+import type { Precaution } from '#core/history/bodies/precaution.ts'
 import type { Basis } from '#core/history/entry.ts'
 import type { EntryId } from '#core/ids.ts'
 import type { Body, TestResult } from '#core/history/kinds.ts'
 import type { Refusal } from '#core/history/refusal.ts'
 import type { FitRemark } from '#core/parts/fit.ts'
 import type { Instant, Interval } from '#core/quantity/time.ts'
+import type { CheckName, RuleName } from '../checks/index.ts'
 import type { ComposerContext, MachineContext, PartContext } from '#core/views/episode.ts'
 
 export type Effect =
@@ -35,6 +37,9 @@ export type Effect =
   | { readonly does: 'breaks evidence'; readonly sort: string; readonly where: string; readonly unseen: boolean }
   | { readonly does: 'finds'; readonly sort: string; readonly zone: string; readonly severity: string; readonly activity: string }
   | { readonly does: 'overrides fit'; readonly reason: string }
+  | { readonly does: 'says done'; readonly what: Precaution }
+  /** It is written all the same: a check warns, people decide. */
+  | { readonly does: 'goes past'; readonly check: CheckName; readonly rules: readonly RuleName[] }
 
 export interface ParsedEntry {
   readonly body: Body

@@ -53,7 +53,12 @@ export function parseWork(word: string, text: string, scene: Scene): Parsed {
   const reach = (set?.[1]?.toLowerCase() as Reach | undefined) ?? preset.reach
   const { target, rest } = targetOf(body.trim(), scene)
   const change: Body = { kind: 'change', machine: scene.context.machine, target, verb: preset.verb, reach, ...(rest ? { words: rest } : {}) }
-  return done([change], [{ does: 'works on', target: target.name, verb: preset.verb, reach }, ...retestsOf(scene, target, reach)])
+  const effects: Effect[] = [{ does: 'works on', target: target.name, verb: preset.verb, reach }, ...retestsOf(scene, target, reach)]
+  if (word !== 'wash') return done([change], effects)
+  // What is washed dries before power: the house says how long.
+  const until = msToInstant(instantToMs(scene.now) + scene.context.washHours * 3_600_000)
+  const what = `${target.name} drying`
+  return done([change, { kind: 'wait', machine: scene.context.machine, what, until }], [...effects, { does: 'waits', what, until }])
 }
 
 export function parseVerify(text: string, scene: Scene): Parsed {

@@ -5,6 +5,7 @@ import type { PeopleAnswer } from '#api/session.ts'
 import { effectWords, problemWords } from '#api/words/composer.ts'
 import { clockWords } from '#api/words/dates.ts'
 import type { ComposerContext } from '#core/views/episode.ts'
+import type { CheckName } from '#core/work/checks/index.ts'
 import { nowMs } from '#web/app/clock.ts'
 import { get, wordsOf } from '#web/app/http.ts'
 import { useDates, useDrafts, useSigned, useWrite } from '#web/app/session.tsx'
@@ -16,7 +17,16 @@ export interface ComposerHandle {
   readonly focus: () => void
 }
 
-export function Composer({ context, handle }: { context: ComposerContext; handle: Ref<ComposerHandle> }) {
+export function Composer({
+  context,
+  handle,
+  onPast,
+}: {
+  context: ComposerContext
+  handle: Ref<ComposerHandle>
+  /** The check that the line being typed goes past, so that it opens at the side. */
+  onPast: (check: CheckName | undefined) => void
+}) {
   const { zone, when } = useDates()
   const { me } = useSigned()
   const drafts = useDrafts()
@@ -35,6 +45,8 @@ export function Composer({ context, handle }: { context: ComposerContext; handle
   const people = useQuery({ queryKey: ['people'], queryFn: () => get<PeopleAnswer>('/people') })
   const staff = people.data?.people.filter((p) => p.account && p.active && p.role !== 'guest') ?? []
 
+  const past = parsed.ok ? parsed.effects.find((e) => e.does === 'goes past')?.check : undefined
+  useEffect(() => onPast(past), [past, onPast])
   useEffect(() => {
     const timer = setInterval(() => setNow(nowMs()), 20_000)
     return () => clearInterval(timer)

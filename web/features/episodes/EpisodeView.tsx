@@ -5,6 +5,7 @@ import { Link, useParams, useSearchParams } from 'react-router'
 import { statusTitle } from '#api/words/status.ts'
 import type { EntryId } from '#core/ids.ts'
 import type { EpisodeView } from '#core/views/episode.ts'
+import type { CheckName } from '#core/work/checks/index.ts'
 import { get, wordsOf } from '#web/app/http.ts'
 import { keysOn } from '#web/app/look.ts'
 import { useOutbox } from '#web/app/outbox.ts'
@@ -39,6 +40,7 @@ function Working({ view }: { view: EpisodeView }) {
   const [params, setParams] = useSearchParams()
   const [open, setOpen] = useState<Open>()
   const [side, setSide] = useState<'left' | 'right'>()
+  const [past, setPast] = useState<CheckName>()
   const waiting = useOutbox(me.account).filter((w) => w.draft.episode === view.episode.id)
   const { episode } = view
   const closed = episode.state === 'closed'
@@ -142,13 +144,13 @@ function Working({ view }: { view: EpisodeView }) {
           ) : (
             <>
               <Slot view={view} onLine={onLine} />
-              <Composer context={view.context} handle={composer} />
+              <Composer context={view.context} handle={composer} onPast={setPast} />
               <Verbs context={view.context} onLine={onLine} />
             </>
           )}
         </section>
         <aside aria-label="What stands in the way" className={`overflow-auto ${side === 'right' ? '' : 'max-lg:hidden'}`} tabIndex={0}>
-          <RightSide view={view} onLine={onLine} onOverride={(check, rule) => setOpen({ slip: 'override', check: check.check, rule })} />
+          <RightSide view={view} moment={past ?? view.moment} onLine={onLine} onOverride={(check, rule) => setOpen({ slip: 'override', check: check.check, rule })} />
         </aside>
       </div>
     </main>
@@ -191,7 +193,9 @@ function Slot({ view, onLine }: { view: EpisodeView; onLine: (line: string) => v
               act: `Test ${retest.length === 1 ? (retest[0]?.fn ?? '') : 'now'}`,
               line: `test ${retest.map((f) => `${f.fn} pass`).join(', ')}`,
             }
-          : undefined
+          : view.stop
+            ? { strong: `${view.stop.trials} trials without effect.`, rest: 'The house rule says: stop, look again, ask someone.', act: 'Ask', line: 'ask ' }
+            : undefined
   if (!shown) return null
   return (
     <div className="bg-straw flex min-h-11 shrink-0 items-center justify-between gap-4 px-3 py-1 text-black">

@@ -1,13 +1,14 @@
 /** Left: what is off, what waits, what was asked, what was proved last. Right: what stands in the way. */
 import { useEffect, useState } from 'react'
 import { dayWords, leftWords } from '#api/words/dates.ts'
-import { checkCount, checkTitles, ruleTitle, ruleWords } from '#api/words/status.ts'
+import { checkCount, checkTitles, precautionTitle, ruleTitle, ruleWords } from '#api/words/checks.ts'
 import { list } from '#api/words/lists.ts'
 import type { EpisodeView } from '#core/views/episode.ts'
-import type { CheckReport } from '#core/work/checks.ts'
+import type { CheckName, CheckReport } from '#core/work/checks/index.ts'
 import { nowMs } from '#web/app/clock.ts'
 import { useDates } from '#web/app/session.tsx'
 import { Act } from '#web/ui/Forms.tsx'
+import { DischargeSum } from './DischargeSum.tsx'
 import { stampTitle } from '#web/ui/Plate.tsx'
 
 export function LeftSide({ view, onLine }: { view: EpisodeView; onLine: (line: string) => void }) {
@@ -96,11 +97,20 @@ export function LeftSide({ view, onLine }: { view: EpisodeView; onLine: (line: s
   )
 }
 
-export function RightSide({ view, onLine, onOverride }: { view: EpisodeView; onLine: (line: string) => void; onOverride: (check: CheckReport, rule: string) => void }) {
-  const asFound = view.checks.find((c) => c.check === 'as-found')
-  const moment = asFound && asFound.unmet > 0 && !view.context.changed ? 'as-found' : 'closing'
-  const [chosen, setChosen] = useState<string>()
-  const openCheck = chosen ?? moment
+export function RightSide({
+  view,
+  moment,
+  onLine,
+  onOverride,
+}: {
+  view: EpisodeView
+  moment: CheckName
+  onLine: (line: string) => void
+  onOverride: (check: CheckReport, rule: string) => void
+}) {
+  // What somebody opened stays open until the moment asks for another check.
+  const [chosen, setChosen] = useState<{ readonly at: CheckName; readonly check: string }>()
+  const openCheck = chosen?.at === moment ? chosen.check : moment
   return (
     <div className="p-3">
       <h2 className="headrule">What stands in the way</h2>
@@ -124,7 +134,7 @@ export function RightSide({ view, onLine, onOverride }: { view: EpisodeView; onL
               type="button"
               aria-expanded={openCheck === check.check}
               className="flex min-h-11 w-full items-baseline justify-between gap-2 pt-2.5 pb-2"
-              onClick={() => setChosen(openCheck === check.check ? '' : check.check)}
+              onClick={() => setChosen({ at: moment, check: openCheck === check.check ? '' : check.check })}
             >
               <span className="font-bold">{checkTitles[check.check]}</span>
               <span className={check.unmet > 0 ? 'text-copper font-bold' : 'text-quiet'}>{checkCount(check)}</span>
@@ -182,7 +192,8 @@ function CheckBody({
         ? 'all pass'
         : `test ${(check.rules.find((r) => r.rule === rule)?.about ?? []).map((f) => `${f} pass`).join(', ')}`
     if (rule === 'tray empty') return 'back all'
-    if (rule === 'work verified') return `verify ${check.rules.find((r) => r.rule === rule)?.about[0] ?? ''} `
+    if (rule === 'nothing bars power') return 'hazard clear 1 '
+    if (rule === 'work verified' || rule === 'sockets verified') return `verify ${check.rules.find((r) => r.rule === rule)?.about[0] ?? ''} `
     return undefined
   }
   return (
@@ -195,10 +206,18 @@ function CheckBody({
             <strong className="block">{ruleTitle(rule.rule)}</strong>
             <span className="block">{words.saw}</span>
             <span className="text-quiet block">{words.satisfy}</span>
-            {view.episode.state !== 'closed' && rule.is === 'not met' && (
+            {rule.rule === 'reservoir measured' && <DischargeSum />}
+            {view.episode.state !== 'closed' && (rule.is === 'not met' || rule.is === 'not known') && (
               <span className="flex flex-wrap gap-x-4">
                 {line && <Act onClick={() => onLine(line)}>Into the line</Act>}
-                {rule.rule !== 'next step handed on' && <Act onClick={() => onOverride(check, rule.rule)}>{rule.rule === 'tested before work' ? 'Say why not' : 'Override'}</Act>}
+                {rule.done.map((what) => (
+                  <Act key={what} onClick={() => onLine(`done ${what} `)}>
+                    {rule.done.length === 1 ? 'Done' : precautionTitle(what)}
+                  </Act>
+                ))}
+                {rule.is === 'not met' && rule.rule !== 'next step handed on' && (
+                  <Act onClick={() => onOverride(check, rule.rule)}>{rule.rule === 'tested before work' ? 'Say why not' : 'Override'}</Act>
+                )}
               </span>
             )}
           </div>

@@ -78,6 +78,7 @@ function Editor({ id, form, answer }: { id: string; form: SheetForm; answer?: Ty
         <Positions control={control} register={register} mayEdit={mayEdit} />
         <div className="grid grid-cols-2 gap-8 max-lg:grid-cols-1">
           <Hazards control={control} register={register} mayEdit={mayEdit} />
+          <WeakParts register={register} mayEdit={mayEdit} />
           <Zones control={control} register={register} mayEdit={mayEdit} />
         </div>
       </form>
@@ -267,6 +268,16 @@ function Hazards({ control, register, mayEdit }: Part) {
         </tr>
       ))}
     </Table>
+  )
+}
+
+function WeakParts({ register, mayEdit }: Omit<Part, 'control'>) {
+  return (
+    <section>
+      <h2 className="headrule">Known weak parts</h2>
+      <p className="text-quiet text-13 py-1">One a line. Before the first power of an episode the check asks whether they were dealt with.</p>
+      <textarea aria-label="Known weak parts, one a line" rows={3} readOnly={!mayEdit} className="field" {...register('weakParts')} />
+    </section>
   )
 }
 

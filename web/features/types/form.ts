@@ -36,9 +36,24 @@ export interface SheetForm {
   }[]
   zones: { name: string; material: string; colour: string; structural: boolean }[]
   hazards: { kind: SheetHazard['kind']; words: string; needs: '' | NonNullable<SheetHazard['needs']> }[]
+  /** One a line. */
+  weakParts: string
 }
 
-export const emptySheet: SheetForm = { name: '', kind: '', maker: '', aliases: '', mains: '', weight: '', other: {}, functions: [], positions: [], zones: [], hazards: [] }
+export const emptySheet: SheetForm = {
+  name: '',
+  kind: '',
+  maker: '',
+  aliases: '',
+  mains: '',
+  weight: '',
+  other: {},
+  functions: [],
+  positions: [],
+  zones: [],
+  hazards: [],
+  weakParts: '',
+}
 
 const split = (text: string) =>
   text
@@ -75,6 +90,7 @@ export function toForm(sheet: TypeSheet): SheetForm {
     })),
     zones: sheet.zones.map((z) => ({ ...z })),
     hazards: sheet.hazards.map((h) => ({ kind: h.kind, words: h.words, needs: h.needs ?? '' })),
+    weakParts: sheet.weakParts.join('\n'),
   }
 }
 
@@ -119,6 +135,10 @@ export function fromForm(form: SheetForm): TypeSheet {
         ...(p.safetyClass ? { safetyClass: p.safetyClass } : {}),
       })),
     zones: form.zones.filter((z) => z.name.trim()),
+    weakParts: form.weakParts
+      .split('\n')
+      .map((line) => line.trim())
+      .filter(Boolean),
     hazards: form.hazards.filter((h) => h.words.trim()).map((h) => ({ kind: h.kind, words: h.words.trim(), ...(h.needs ? { needs: h.needs } : {}) })),
   }
 }

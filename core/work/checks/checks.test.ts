@@ -3,9 +3,9 @@ import { allPass, fail, found, home, other, pass, slot, test, twoTerminals } fro
 import type { Body } from '#core/history/kinds.ts'
 import type { PartId } from '#core/ids.ts'
 import { numberedId } from '#core/history/teller.ts'
-import { asFoundCheck, closingCheck, partName, type RuleName } from './checks.ts'
-import { policies, policyNumber, policyOf, UnknownPolicy } from './policy.ts'
-import { atLeast, mayWrite, roleNeeded, roles } from './roles.ts'
+import { asFoundCheck, closingCheck, partName, type RuleName } from './index.ts'
+import { policies, policyNumber, policyOf, UnknownPolicy } from '../policy.ts'
+import { atLeast, mayWrite, roleNeeded, roles } from '../roles.ts'
 
 function episodeOf() {
   const { t, episode } = twoTerminals('2026-04-01T12:00:00.000Z')

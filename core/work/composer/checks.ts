@@ -1,0 +1,34 @@
+/** "done plug out", "done reservoir measured 0.4 V", and what a line goes past while a check is not met. */
+import { precautions } from '#core/history/bodies/precaution.ts'
+import { parseQuantity } from '#core/quantity/quantity.ts'
+import type { ComposerContext } from '#core/views/episode.ts'
+import { takeName } from './read.ts'
+import { done, wrong, type Effect, type Parsed, type ParsedEntry, type Scene } from './types.ts'
+
+export function parseDone(text: string, scene: Scene): Parsed {
+  const named = takeName(text.trim(), precautions)
+  const what = precautions.find((p) => p === named?.name)
+  if (!named || !what) return wrong({ why: 'form', form: 'done plug out' })
+  const number = /^(?:at\s+)?([\d.,]+\s?[a-zµΩ]+)\b\s*,?\s*(.*)$/i.exec(named.rest)
+  const read = number?.[1] ? parseQuantity(number[1]) : undefined
+  const words = (read ? (number?.[2] ?? '') : named.rest).trim()
+  if (what === 'reservoir measured' && !read) return wrong({ why: 'form', form: 'done reservoir measured 0.4 V' })
+  return done(
+    [
+      {
+        body: { kind: 'precaution', machine: scene.context.machine, what, ...(read ? { read } : {}), ...(words ? { words } : {}) },
+        ...(read ? { basis: 'measured' as const } : {}),
+      },
+    ],
+    [{ does: 'says done', what }],
+  )
+}
+
+/** Entries that go past a check: power with rules of switching on open, opening with rules of hands inside open. */
+export function goesPast(entries: readonly ParsedEntry[], context: ComposerContext): Effect[] {
+  const powers = entries.some(({ body }) => body.kind === 'power' && body.way === 'on')
+  const opens = entries.some(({ body }) => body.kind === 'move' || (body.kind === 'connection' && body.way === 'off') || (body.kind === 'fastening' && body.way === 'off'))
+  const check = powers ? 'switch on' : opens ? 'hands inside' : undefined
+  const rules = check ? (context.unmet[check] ?? []) : []
+  return check && rules.length > 0 ? [{ does: 'goes past', check, rules }] : []
+}
