@@ -2,7 +2,9 @@
 import { z } from 'zod'
 import { instantSchema } from '#core/quantity/time.ts'
 import type { PartLifeRow, PartView } from '#core/views/parts.ts'
+import type { EntryId, MachineId } from '#core/ids.ts'
 import type { MachineSummary } from '#core/views/summary.ts'
+import type { WaitRow } from '#core/work/waits.ts'
 import { listColumns, listFilters, listSorts, pageSize } from './filters.ts'
 
 export const listQuery = z.object({
@@ -33,6 +35,12 @@ export interface MachineList {
   /** Words that nothing bears, so that whatever is spelt nearly so is shown. */
   readonly near: readonly string[]
 }
+export interface WaitingRow extends WaitRow {
+  readonly machine: MachineId
+  readonly number: string
+  readonly name: string
+  readonly episode?: EntryId | undefined
+}
 export interface BenchAnswer {
   readonly open: readonly MachineSummary[]
   readonly away: readonly { readonly machine: string; readonly number: string; readonly name: string; readonly kind: string; readonly words: string; readonly at: string }[]
@@ -46,6 +54,8 @@ export interface BenchAnswer {
     readonly entry: string
     readonly episode?: string | undefined
   }[]
+  /** What waits anywhere in the house, the next to be over first. */
+  readonly waits: readonly WaitingRow[]
   readonly written: readonly {
     readonly id: string
     readonly at: string

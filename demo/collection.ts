@@ -89,7 +89,6 @@ function today(s: Story) {
   s.line(c, s.minutesAgo(280), 'imke', 'off base 4 M3x8 cup 1')
   s.line(c, s.minutesAgo(270), 'imke', 'out keypad tray 2')
   s.line(c, s.minutesAgo(240), 'imke', 'wash keypad lukewarm water and detergent')
-  s.line(c, s.minutesAgo(236), 'imke', 'wait 7h keypad dries')
   s.line(c, s.minutesAgo(200), 'imke', 'ask were the legends printed or moulded?')
   // Its rounding switch is worn; the parts calculator lends one until a new one comes.
   s.line(c, s.minutesAgo(190), 'imke', 'out SW2 bag 5')

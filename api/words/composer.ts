@@ -73,7 +73,11 @@ export function effectWords(effect: Effect, { now, zone }: When): EffectWords {
         ? heed(`${effect.point} is outside ${effect.low ?? ''}–${effect.high ?? ''} ${effect.unit}`)
         : say(`reading of ${effect.point}${effect.within ? `, within ${effect.low ?? ''}–${effect.high ?? ''} ${effect.unit}` : ''}`)
     case 'waits':
-      return say(`${effect.what} waits till ${shortDay(effect.until, now, zone)}, ${clockWords(effect.until, zone)}`)
+      return say(
+        `${effect.what}${effect.everyMinutes ? `: rings every ${effect.everyMinutes} min` : ' waits'} till ${shortDay(effect.until, now, zone)}, ${clockWords(effect.until, zone)}`,
+      )
+    case 'ends wait':
+      return say(`over: ${effect.words}`)
     case 'says done':
       return say(`done: ${precautionTitle(effect.what).toLowerCase()}`)
     case 'goes past':

@@ -146,7 +146,11 @@ export function entryWords(body: Body, names: EntryNames): EntryWords {
     case 'precaution':
       return plain(`done: ${precautionTitle(body.what).toLowerCase()}`, [body.read?.asWritten, body.words].filter(Boolean).join(', '))
     case 'wait':
-      return plain(`wait: ${body.what}`, `till ${shortDay(body.until, names.now, names.zone)} ${clockWords(body.until, names.zone)}`)
+      if ('over' in body) return plain(`over: ${label(body.over, 'a wait')}`, body.words)
+      return plain(
+        `wait: ${body.what}${body.everyMinutes ? `, every ${body.everyMinutes} min` : ''}`,
+        `till ${shortDay(body.until, names.now, names.zone)} ${clockWords(body.until, names.zone)}`,
+      )
     case 'photo':
       return plain(`photograph${body.of ? ` of ${body.of === 'other' ? 'something' : body.of}` : ''}${body.zone ? `, ${body.zone}` : ''}${body.words ? `: ${body.words}` : ''}`)
     case 'finding':

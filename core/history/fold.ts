@@ -19,6 +19,7 @@ import {
   reducePrecaution,
   reduceQuestion,
   reduceTest,
+  reduceWait,
 } from './reduce/machine.ts'
 import { reduceMove, reducePart } from './reduce/moves.ts'
 import { standingStatements, type Statement } from './versions.ts'
@@ -124,8 +125,7 @@ function reduce(world: WorldDraft, entry: Statement, order: number): void {
       machineDraft(world, body.machine).readings.push({ entry, point: body.point, read: body.read, nominal: body.nominal, tolerance: body.tolerance })
       return
     case 'wait':
-      machineDraft(world, body.machine).waits.push({ entry, what: body.what, until: body.until })
-      return
+      return reduceWait(world, entry, body)
     case 'override':
       machineDraft(world, body.machine).overrides.push(entry)
       return

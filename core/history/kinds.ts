@@ -267,7 +267,17 @@ const kindSchemas = [
     nominal: z.number().optional(),
     tolerance: z.number().min(0).optional(),
   }),
-  z.strictObject({ kind: z.literal('wait'), machine: machineIdSchema, what: label, until: instantSchema, why: someWords.optional() }),
+  z.strictObject({
+    kind: z.literal('wait'),
+    machine: machineIdSchema,
+    what: label,
+    until: instantSchema,
+    why: someWords.optional(),
+    /** "Again every 15 minutes" until then. */
+    everyMinutes: z.int().min(1).max(1440).optional(),
+  }),
+  /** A wait that somebody ended, early or after it rang. */
+  z.strictObject({ kind: z.literal('wait'), machine: machineIdSchema, over: entryIdSchema, words: someWords.optional() }),
   photoBody,
   pinBody,
   pairBody,

@@ -2,6 +2,7 @@
 import { instantToMs, type Instant } from '#core/quantity/time.ts'
 import type { PartId } from '#core/ids.ts'
 import { missingEssentials, offAssemblies, type Missing, type OffAssembly } from '#core/parts/presence.ts'
+import type { WaitRow } from '#core/work/waits.ts'
 import { policyOf } from '#core/work/policy.ts'
 import { standingsOf, type Standing, type StandingWord } from './standing.ts'
 import type { EpisodeState, HazardState, MachineState, World } from './world.ts'
@@ -86,5 +87,11 @@ export function trayOf(world: World, machine: MachineState): PartId[] {
   return [...world.parts.values()].filter((p) => p.place?.in.kind === 'tray' && episodes.has(p.place.in.id)).map((p) => p.id)
 }
 
-/** Waits that are not over at `now`. */
-export const openWaits = (world: World, machine: MachineState) => machine.waits.filter((w) => instantToMs(w.until) > instantToMs(world.now))
+/** Waits that are not over at `now`: their time has not run out and nobody ended them. */
+export const openWaits = (world: World, machine: MachineState) => machine.waits.filter((w) => !w.over && instantToMs(w.until) > instantToMs(world.now))
+
+/** Open waits, and those that ran out within half a day and that nobody has ended: they want a hand. */
+export const waitRows = (world: World, machine: MachineState): WaitRow[] =>
+  machine.waits
+    .filter((w) => !w.over && instantToMs(w.until) > instantToMs(world.now) - 43_200_000)
+    .map((w) => ({ entry: w.entry.id, what: w.what, from: w.entry.happenedAt.latest, until: w.until, everyMinutes: w.everyMinutes }))

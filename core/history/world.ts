@@ -76,6 +76,9 @@ export interface WaitState {
   readonly entry: Statement
   readonly what: string
   readonly until: Instant
+  readonly everyMinutes?: number | undefined
+  /** Somebody ended it. */
+  readonly over?: Statement | undefined
 }
 /** Something a person did or saw so that work could go on, and how often the machine had been powered up by then. */
 export interface PrecautionState {

@@ -1,13 +1,14 @@
 /** Everything the Episode view shows: the sheet, the tray, what stands in the way, and what the composer may complete. */
 import type { EntryId, MachineId, PartId } from '#core/ids.ts'
 import { openQuestions, voidTests } from '#core/history/void.ts'
-import { machineStanding, openWaits, trayOf } from '#core/history/status.ts'
+import { machineStanding, trayOf, waitRows } from '#core/history/status.ts'
 import { functionsOf, sheetOf, type MachineState, type World } from '#core/history/world.ts'
 import { conditionAt } from '#core/condition/condition.ts'
 import { evidenceRows, type EvidenceRow } from '#core/provenance/evidence.ts'
 import { contentsOf, contentWord, type ContentWord } from '#core/parts/presence.ts'
 import type { Place } from '#core/parts/place.ts'
 import { factsOfPart, type PartFacts } from '#core/parts/fit.ts'
+import type { WaitRow } from '#core/work/waits.ts'
 import type { Instant } from '#core/quantity/time.ts'
 import type { SheetFunction, SheetHazard, SheetPosition } from '#core/type/sheet.ts'
 import { checksOf, entriesOf, type CheckName, type CheckReport, type RuleName } from '#core/work/checks/index.ts'
@@ -52,6 +53,7 @@ export interface ComposerContext extends MachineContext {
   readonly fasteners: readonly { readonly size: string; readonly off: number; readonly on: number; readonly cups: readonly string[] }[]
   readonly connectionsOff: readonly string[]
   readonly questions: readonly { readonly entry: EntryId; readonly words: string }[]
+  readonly waits: readonly { readonly entry: EntryId; readonly what: string }[]
   readonly hazards: readonly { readonly entry: EntryId; readonly words: string }[]
   readonly gear: readonly { readonly id: string; readonly name: string; readonly gearKind: string; readonly proved: boolean; readonly unfit: boolean }[]
   readonly changed: boolean
@@ -89,7 +91,7 @@ export interface EpisodeView {
   /** Trials in a row that had no effect, once they reach the house's stop rule. */
   readonly stop?: { readonly trials: number; readonly rule: string } | undefined
   readonly tray: readonly { readonly id: string; readonly label: string; readonly where: string; readonly from: string }[]
-  readonly waits: readonly { readonly what: string; readonly until: Instant }[]
+  readonly waits: readonly WaitRow[]
   readonly questions: readonly { readonly entry: EntryId; readonly words: string; readonly at: Instant }[]
   readonly lastProof?: { readonly at: Instant; readonly stand: number; readonly of: number } | undefined
   readonly checks: readonly CheckReport[]
@@ -168,7 +170,7 @@ export function episodeView(world: World, id: EntryId, nextTag: string): Episode
       const from = state?.legs.at(-1)?.from
       return { id: part, label: partLabel(world, part), where: state?.place?.position ?? 'tray', from: from ? placeLabel(world, from, machine.id) : '' }
     }),
-    waits: openWaits(world, machine).map((w) => ({ what: w.what, until: w.until })),
+    waits: waitRows(world, machine),
     questions: openQuestions(world, machine).map((q) => ({ entry: q.entry.id, words: q.words, at: q.entry.happenedAt.latest })),
     lastProof: standing.oldestProof ? { at: standing.oldestProof, stand: standing.stand, of: standing.of } : undefined,
     checks: checks.reports,
@@ -189,6 +191,7 @@ export function episodeView(world: World, id: EntryId, nextTag: string): Episode
       fasteners: [...machine.fasteners.values()].map((f) => ({ size: f.size, off: f.off, on: f.on, cups: f.cups })),
       connectionsOff: [...machine.connections.keys()],
       questions: openQuestions(world, machine).map((q) => ({ entry: q.entry.id, words: q.words })),
+      waits: waitRows(world, machine).map((w) => ({ entry: w.entry, what: w.what })),
       hazards: machine.hazards.filter((h) => !h.cleared).map((h) => ({ entry: h.entry.id, words: h.words })),
       gear: [...world.gear.values()].map((g) => ({ id: g.id, name: g.name, gearKind: g.gearKind, proved: g.proved.length > 0, unfit: g.unfit.length > 0 })),
       evidence: evidenceRows(machine),

@@ -107,6 +107,11 @@ function addBody(world: World, labels: Record<string, string>, body: Body) {
     case 'claim':
       if (body.by) addParty(world, labels, body.by)
       return
+    case 'wait': {
+      const wait = 'over' in body ? world.machines.get(body.machine)?.waits.find((w) => w.entry.id === body.over) : undefined
+      if (wait) labels[wait.entry.id] = wait.what
+      return
+    }
     case 'question': {
       const asked = body.what === 'answered' ? world.line.find((s) => s.id === body.question) : undefined
       if (asked?.body.kind === 'question') labels[asked.id] = asked.body.words

@@ -2,9 +2,10 @@
 import { conditionAt } from '#core/condition/condition.ts'
 import type { EntryId, MachineId } from '#core/ids.ts'
 import { openQuestions } from '#core/history/void.ts'
-import { machineStanding, openEpisode, openWaits, trayOf } from '#core/history/status.ts'
+import { machineStanding, openEpisode, openWaits, trayOf, waitRows } from '#core/history/status.ts'
 import { sheetOf, type World } from '#core/history/world.ts'
 import type { Instant } from '#core/quantity/time.ts'
+import type { WaitRow } from '#core/work/waits.ts'
 import { arrivalOpen } from './arrival-open.ts'
 import { functionLanes, stripOf, type StripSegment } from './lanes.ts'
 import { machineNumber, partLabel, placeLabel } from './labels.ts'
@@ -29,9 +30,9 @@ export interface MachineSummary {
         readonly lie: string
         readonly people: readonly string[]
         readonly off: number
-        readonly waits: readonly { readonly what: string; readonly from: Instant; readonly until: Instant }[]
       }
     | undefined
+  readonly waits: readonly WaitRow[]
   /** Things that need a person: questions, contested entries. */
   readonly needs: readonly { readonly kind: 'question' | 'contested' | 'void' | 'entry'; readonly words: string; readonly at: Instant; readonly entry: EntryId }[]
   /** Things put away that fall due: deferred items, loans. */
@@ -95,8 +96,8 @@ export function machineSummary(world: World, id: MachineId): SummaryOf | undefin
       lie: open.lie,
       people: [...new Set(mine.flatMap((s) => (s.doneBy ? [world.parties.get(s.doneBy)?.initials ?? ''] : [])))].filter(Boolean),
       off: trayOf(world, machine).length + [...machine.fasteners.values()].reduce((sum, f) => sum + Math.max(0, f.off - f.on), 0),
-      waits: machine.waits.filter((w) => w.until >= world.now || w.entry.episode === open.id).map((w) => ({ what: w.what, from: w.entry.happenedAt.latest, until: w.until })),
     },
+    waits: waitRows(world, machine),
     needs: [
       ...machine.contested.map((c) => ({ kind: 'contested' as const, words: c.body.kind, at: c.happenedAt.latest, entry: c.id })),
       ...openQuestions(world, machine).map((q) => ({ kind: 'question' as const, words: q.words, at: q.entry.happenedAt.latest, entry: q.entry.id })),

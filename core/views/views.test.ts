@@ -178,7 +178,7 @@ describe('summaries and parts', () => {
     expect(new Date(proved.holdsUntilMs!).toISOString()).toBe('2028-04-30T10:00:00.001Z')
     t.told('2026-06-01T11:00:00.000Z', { kind: 'wait', machine: home, what: 'dries', until: '2026-06-02T11:00:00.000Z' }, { episode })
     expect(new Date(machineSummary(t.world(), home)!.holdsUntilMs!).toISOString()).toBe('2026-06-02T11:00:00.001Z')
-    expect(machineSummary(t.world(), home)!.summary.open).toMatchObject({ number: 1, off: 0, waits: [{ what: 'dries' }] })
+    expect(machineSummary(t.world(), home)!.summary).toMatchObject({ open: { number: 1, off: 0 }, waits: [{ what: 'dries' }] })
   })
   it('tell a part’s life across machines', () => {
     const { t } = twoTerminals(now)

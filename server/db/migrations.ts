@@ -42,10 +42,11 @@ const steps: readonly { readonly name: string; readonly sql: readonly string[] }
       `CREATE TABLE saved_views (id uuid PRIMARY KEY, account uuid NOT NULL REFERENCES accounts (id), name text NOT NULL CHECK (name <> ''), query json NOT NULL, CONSTRAINT one_name_an_account UNIQUE (account, name))`,
     ],
   },
+  { name: '003-waits-for-everyone', sql: [] },
 ]
 
-/** Migrations after which the projections are derived again: they gained columns. */
-const deriveAfter: ReadonlySet<string> = new Set(['002-collection-at-size'])
+/** Migrations after which the projections are derived again: they gained columns, or their summaries gained facts. */
+const deriveAfter: ReadonlySet<string> = new Set(['002-collection-at-size', '003-waits-for-everyone'])
 
 /** Brings the database up to date. Answers whether the projections must be derived again. Several servers may start at once: an advisory lock lets one of them work. */
 export async function migrate(db: Db): Promise<boolean> {

@@ -7,12 +7,13 @@ import type { SessionAnswer } from '#api/session.ts'
 import { SignIn } from '#web/features/session/SignIn.tsx'
 import { remove } from './http.ts'
 import { listen } from './live.ts'
-import { currentSize, currentTheme, keysOn, setLook } from './look.ts'
+import { currentSize, currentTheme, keysOn, setLook, soundOn } from './look.ts'
 import { useOutbox } from './outbox.ts'
 import { placesFor } from './places.ts'
 import { SignedProvider, useSession, type SignedIn } from './session.tsx'
 
 const OutboxSlip = lazy(() => import('./OutboxSlip.tsx'))
+const Ringer = lazy(() => import('./Ringer.tsx'))
 const KeysSlip = lazy(() => import('./KeysSlip.tsx'))
 
 export function Shell() {
@@ -115,6 +116,7 @@ function Band({ signed }: { signed: SignedIn }) {
         <Who signed={signed} onKeys={() => setOpen('keys')} />
       </header>
       <Suspense fallback={null}>
+        {signed.me.role !== 'guest' && <Ringer />}
         {open === 'outbox' && <OutboxSlip account={signed.me.account} onClose={() => setOpen(undefined)} />}
         {open === 'keys' && <KeysSlip onClose={() => setOpen(undefined)} />}
       </Suspense>
@@ -128,7 +130,7 @@ function Band({ signed }: { signed: SignedIn }) {
 function Who({ signed, onKeys }: { signed: SignedIn; onKeys: () => void }) {
   const client = useQueryClient()
   const [, again] = useState(0)
-  const look = (key: 'theme' | 'size' | 'keys', value: string) => {
+  const look = (key: 'theme' | 'size' | 'keys' | 'sound', value: string) => {
     setLook(key, value)
     again((n) => n + 1)
   }
@@ -158,6 +160,9 @@ function Who({ signed, onKeys }: { signed: SignedIn; onKeys: () => void }) {
           </DropdownMenu.Item>
           <DropdownMenu.Item className={item} onSelect={() => look('keys', keysOn() ? 'off' : 'on')}>
             Single keys: {keysOn() ? 'on' : 'off'}
+          </DropdownMenu.Item>
+          <DropdownMenu.Item className={item} onSelect={() => look('sound', soundOn() ? 'off' : 'on')}>
+            Sound of waits: {soundOn() ? 'on' : 'off'}
           </DropdownMenu.Item>
           <DropdownMenu.Item className={item} onSelect={onKeys}>
             Keys of this view

@@ -16,7 +16,10 @@ export function applyLook() {
   dark.onchange = applyLook
 }
 
-export function setLook(key: 'theme' | 'size' | 'keys', value: string) {
+/** Whether waits ring with a sound on this device. */
+export const soundOn = (): boolean => read('sound') !== 'off'
+
+export function setLook(key: 'theme' | 'size' | 'keys' | 'sound', value: string) {
   localStorage.setItem(`anamnesis.${key}`, value)
   applyLook()
 }

@@ -152,3 +152,9 @@ export function reducePrecaution(world: WorldDraft, entry: Statement, body: Body
   const machine = machineDraft(world, body.machine)
   machine.precautions.push({ entry, what: body.what, read: body.read, words: body.words, powerUps: machine.powerUps })
 }
+
+export function reduceWait(world: WorldDraft, entry: Statement, body: BodyOf<'wait'>) {
+  const machine = machineDraft(world, body.machine)
+  if ('over' in body) machine.waits = machine.waits.map((w) => (w.entry.id === body.over && !w.over ? { ...w, over: entry } : w))
+  else machine.waits.push({ entry, what: body.what, until: body.until, everyMinutes: body.everyMinutes })
+}

@@ -143,11 +143,31 @@ export function parseReading(text: string, scene: Scene): Parsed {
   )
 }
 
+/** How long something that rings again and again goes on when nobody says. */
+const usualHours = 8
+
+/** "wait case 24h dry", "wait 4h every 15m brush the cream", "wait every 15m look at the tub". */
 export function parseWait(text: string, scene: Scene): Parsed {
-  const duration = takeDuration(text)
-  if (!duration || !duration.rest) return wrong({ why: 'form', form: 'wait case 24h dry' })
+  const form = 'wait case 24h dry'
+  const again = /(?:^|\s)every\s+(\d+)\s*(m|min|h)\b/i.exec(text)
+  const everyMinutes = again ? Number(again[1]) * (again[2]?.toLowerCase() === 'h' ? 60 : 1) : undefined
+  const left = again ? `${text.slice(0, again.index)} ${text.slice(again.index + again[0].length)}` : text
+  const duration = takeDuration(left) ?? (again ? { ms: usualHours * 3_600_000, rest: left.replace(/\s+/g, ' ').trim() } : undefined)
+  if (!duration || !duration.rest || everyMinutes === 0 || (everyMinutes !== undefined && everyMinutes > 1440))
+    return wrong({ why: 'form', form: again ? 'wait 4h every 15m brush the cream' : form })
   const until = msToInstant(instantToMs(scene.now) + duration.ms)
-  return done([{ kind: 'wait', machine: scene.context.machine, what: duration.rest, until }], [{ does: 'waits', what: duration.rest, until }])
+  return done(
+    [{ kind: 'wait', machine: scene.context.machine, what: duration.rest, until, ...(everyMinutes ? { everyMinutes } : {}) }],
+    [{ does: 'waits', what: duration.rest, until, everyMinutes }],
+  )
+}
+
+/** "over 1 dry to the touch": the first of the waits as the left column lists them. */
+export function parseOver(text: string, scene: Scene): Parsed {
+  const match = /^(\d+)\s*(.*)$/.exec(text.trim())
+  const wait = match ? scene.context.waits[Number(match[1]) - 1] : undefined
+  if (!wait) return wrong({ why: 'form', form: 'over 1 dry to the touch' })
+  return done([{ kind: 'wait', machine: scene.context.machine, over: wait.entry, ...(match?.[2] ? { words: match[2] } : {}) }], [{ does: 'ends wait', words: wait.what }])
 }
 
 export function parseAsk(text: string, scene: Scene): Parsed {

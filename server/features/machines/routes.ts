@@ -2,6 +2,7 @@
 import { Router } from 'express'
 import { z } from 'zod'
 import { listQuery, savedViewSchema, viewQuery, type NextNumbers } from '#api/machines.ts'
+import { waitsCalendar } from '#core/formats/calendar.ts'
 import { fold } from '#core/history/fold.ts'
 import { machineIdSchema, type MachineId, type PartId } from '#core/ids.ts'
 import { machineContext, partContext } from '#core/views/episode.ts'
@@ -59,6 +60,24 @@ export function machineRoutes(services: Services): Router {
     handle(async (request, response) => {
       const visitor = await requireVisitor(request, 'volunteer')
       response.json(await bench(db, await blindSurveys(db, visitor.party)))
+    }),
+  )
+
+  /** What waits in the house, for a calendar. */
+  router.get(
+    '/waits.ics',
+    handle(async (request, response) => {
+      const visitor = await requireVisitor(request, 'volunteer')
+      const { waits } = await bench(db, await blindSurveys(db, visitor.party))
+      response
+        .type('text/calendar; charset=utf-8')
+        .attachment('waits.ics')
+        .send(
+          waitsCalendar(
+            waits.map((w) => ({ ...w, machine: `${w.name}, ${w.number}` })),
+            nowInstant(),
+          ),
+        )
     }),
   )
 

@@ -140,7 +140,7 @@ export async function bench(db: Db, blind: ReadonlyMap<MachineId, EntryId>): Pro
   const summaries = (
     await rows<{ summary: MachineSummary }>(
       db,
-      `SELECT summary FROM machines WHERE open OR status IN ('retest due', 'do not power') OR summary->'needs' <> '[]' OR summary->'due' <> '[]' ORDER BY sort_name LIMIT 400`.replace(
+      `SELECT summary FROM machines WHERE open OR status IN ('retest due', 'do not power') OR summary->'needs' <> '[]' OR summary->'due' <> '[]' OR summary->'waits' <> '[]' ORDER BY sort_name LIMIT 400`.replace(
         /summary->'(\w+)' <>/g,
         `(summary->'$1')::text <>`,
       ),
@@ -154,6 +154,7 @@ export async function bench(db: Db, blind: ReadonlyMap<MachineId, EntryId>): Pro
     needs: summaries
       .flatMap((s) => s.needs.map((n) => ({ ...label(s), ...n, episode: s.open?.id })))
       .sort((a, b) => (a.kind === 'contested' ? 0 : 1) - (b.kind === 'contested' ? 0 : 1) || (a.at < b.at ? 1 : -1)),
+    waits: summaries.flatMap((s) => s.waits.map((w) => ({ ...label(s), ...w, episode: s.open?.id }))).sort((a, b) => (a.until < b.until ? -1 : 1)),
     written: await justWritten(db, [...blind.keys()]),
     retest: summaries.filter((s) => s.open === undefined && (s.status.word === 'retest due' || s.status.word === 'do not power')),
     now: nowInstant(),

@@ -3,9 +3,11 @@ import { useQuery } from '@tanstack/react-query'
 import { useEffect, useState } from 'react'
 import { Link } from 'react-router'
 import type { BenchAnswer } from '#api/machines.ts'
+import { leftWords } from '#api/words/dates.ts'
 import { capital } from '#api/words/lists.ts'
 import { statusSentence, statusTitle } from '#api/words/status.ts'
 import { zonedFields } from '#core/quantity/time.ts'
+import { nextRing } from '#core/work/waits.ts'
 import type { MachineSummary } from '#core/views/summary.ts'
 import { nowMs } from '#web/app/clock.ts'
 import { get } from '#web/app/http.ts'
@@ -29,6 +31,7 @@ export function BenchView() {
       <div className="min-w-0">
         <h1 className="font-display text-24 mb-3 font-semibold">{benchSentence(data, now)}</h1>
         {open.length > 0 ? <OpenMachines open={open} now={now} /> : <Nothing retest={data.retest.length} />}
+        <Waiting waits={data.waits} now={now} />
         <PutAway data={data} now={now} />
       </div>
       <Aside data={data} />
@@ -77,7 +80,7 @@ function OpenRow({ machine, now }: { machine: MachineSummary; now: number }) {
       </Link>
       <span className={`num text-24 pt-2 max-md:hidden ${open.off ? '' : 'text-quiet'}`}>{open.off}</span>
       <div className="max-md:hidden">
-        <DayLane waits={open.waits} now={now} />
+        <DayLane waits={machine.waits} now={now} />
       </div>
     </li>
   )
@@ -96,6 +99,38 @@ function Nothing({ retest }: { retest: number }) {
         </Link>
       </p>
     </div>
+  )
+}
+
+/** What waits anywhere in the house, with its clock; also as a calendar for those who are not here. */
+function Waiting({ waits, now }: { waits: BenchAnswer['waits']; now: number }) {
+  if (waits.length === 0) return null
+  return (
+    <section className="mt-6">
+      <div className="headrule flex items-baseline justify-between gap-4">
+        <h2>Waiting</h2>
+        <a className="act text-13" href="/api/waits.ics" download>
+          Calendar
+        </a>
+      </div>
+      <ul>
+        {waits.map((wait) => {
+          const next = nextRing(wait, now)
+          return (
+            <li key={wait.entry} className="border-hair grid min-h-8 grid-cols-[7rem_1fr_auto] items-baseline gap-3 border-b py-1">
+              <span className={`num text-18 ${next ? '' : 'text-copper font-bold'}`}>{next ? leftWords(next, now) : 'over'}</span>
+              <span className="min-w-0 truncate">
+                {wait.what}
+                {wait.everyMinutes !== undefined && <span className="text-quiet">, every {wait.everyMinutes} min</span>}
+              </span>
+              <Link to={wait.episode ? `/episodes/${wait.episode}` : `/machines/${wait.machine}`} className="min-w-0 truncate hover:underline">
+                {wait.name} <span className="num text-13">{wait.number}</span>
+              </Link>
+            </li>
+          )
+        })}
+      </ul>
+    </section>
   )
 }
 

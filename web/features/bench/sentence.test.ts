@@ -7,7 +7,8 @@ const machine = (name: string, word: string, more: { state?: 'open' | 'paused'; 
   ({
     plate: { name },
     status: { word },
-    open: { state: more.state ?? 'open', touched: '2026-06-01T10:00:00.000Z', waits: more.until ? [{ what: 'case dries', until: more.until }] : [] },
+    open: { state: more.state ?? 'open', touched: '2026-06-01T10:00:00.000Z' },
+    waits: more.until ? [{ what: 'case dries', until: more.until }] : [],
   }) as unknown as MachineSummary
 const bench = (open: MachineSummary[], contested = 0) => ({
   open,

@@ -5,7 +5,7 @@ import type { MachineSummary } from '#core/views/summary.ts'
 
 const order = ['do not power', 'retest due', 'incomplete', 'in pieces', 'not working', 'faulty', 'unproved', 'not known', 'check overdue', 'working', 'not run'] as const
 
-const waitOver = (s: MachineSummary, nowMs: number) => s.open?.waits.some((w) => Date.parse(w.until) <= nowMs) === true
+const waitOver = (s: MachineSummary, nowMs: number) => s.waits.some((w) => Date.parse(w.until) <= nowMs)
 
 /** Open machines in the order in which they need a person. */
 export function byNeed(open: readonly MachineSummary[], nowMs: number): MachineSummary[] {

@@ -4,6 +4,7 @@ import { dayWords, leftWords } from '#api/words/dates.ts'
 import { checkCount, checkTitles, precautionTitle, ruleTitle, ruleWords } from '#api/words/checks.ts'
 import { list } from '#api/words/lists.ts'
 import type { EpisodeView } from '#core/views/episode.ts'
+import { nextRing } from '#core/work/waits.ts'
 import type { CheckName, CheckReport } from '#core/work/checks/index.ts'
 import { nowMs } from '#web/app/clock.ts'
 import { useDates } from '#web/app/session.tsx'
@@ -15,7 +16,7 @@ export function LeftSide({ view, onLine }: { view: EpisodeView; onLine: (line: s
   const { zone } = useDates()
   const [now, setNow] = useState(nowMs)
   useEffect(() => {
-    const timer = setInterval(() => setNow(nowMs()), 10_000)
+    const timer = setInterval(() => setNow(nowMs()), 1000)
     return () => clearInterval(timer)
   }, [])
   const off = view.context.fasteners.filter((f) => f.off !== f.on)
@@ -59,12 +60,21 @@ export function LeftSide({ view, onLine }: { view: EpisodeView; onLine: (line: s
         <section>
           <h2 className="headrule">Waiting</h2>
           <ul>
-            {view.waits.map((w, i) => (
-              <li key={i} className="py-1.5">
-                <span className="num text-24 block">{leftWords(w.until, now) ?? 'over'}</span>
-                {w.what}
-              </li>
-            ))}
+            {view.waits.map((w, i) => {
+              const next = nextRing(w, now)
+              return (
+                <li key={w.entry} className="py-1.5">
+                  <span className={`num text-24 block ${next ? '' : 'text-copper font-bold'}`}>{next ? leftWords(next, now) : 'over'}</span>
+                  {w.what}
+                  {w.everyMinutes !== undefined && <span className="text-quiet">, every {w.everyMinutes} min</span>}
+                  {view.episode.state !== 'closed' && (
+                    <Act className="block" onClick={() => onLine(`over ${i + 1} `)}>
+                      It is over
+                    </Act>
+                  )}
+                </li>
+              )
+            })}
           </ul>
         </section>
       )}

@@ -1,0 +1,60 @@
+/** iCalendar after RFC 5545: each wait as an event that rings when it is over. */
+import { instantToMs, msToInstant, type Instant } from '#core/quantity/time.ts'
+import type { WaitRow } from '#core/work/waits.ts'
+
+export interface CalendarWait extends WaitRow {
+  /** Name and number of its machine. */
+  readonly machine: string
+}
+
+/** "20260303T101500Z" (RFC 5545, 3.3.5, form 2). */
+const utc = (at: Instant) => msToInstant(Math.floor(instantToMs(at) / 1000) * 1000).replace(/[-:]|\.\d+/g, '')
+
+/** TEXT escapes (3.3.11). */
+const text = (words: string) =>
+  words
+    .replace(/\\/g, '\\\\')
+    .replace(/\r?\n/g, '\\n')
+    .replace(/[;,]/g, (mark) => `\\${mark}`)
+
+/** Lines are folded at 75 octets, never inside a character (3.1). */
+function folded(line: string): string {
+  const encoder = new TextEncoder()
+  const out: string[] = []
+  let now = ''
+  let octets = 0
+  for (const character of line) {
+    const size = encoder.encode(character).length
+    if (octets + size > 75) {
+      out.push(now)
+      now = ' '
+      octets = 1
+    }
+    now += character
+    octets += size
+  }
+  return [...out, now].join('\r\n')
+}
+
+function event(wait: CalendarWait, stamp: Instant): string[] {
+  const start = wait.everyMinutes === undefined ? wait.until : msToInstant(instantToMs(wait.from) + wait.everyMinutes * 60_000)
+  return [
+    'BEGIN:VEVENT',
+    `UID:${wait.entry}@anamnesis.invalid`,
+    `DTSTAMP:${utc(stamp)}`,
+    `DTSTART:${utc(start)}`,
+    'DURATION:PT5M',
+    ...(wait.everyMinutes === undefined ? [] : [`RRULE:FREQ=MINUTELY;INTERVAL=${wait.everyMinutes};UNTIL=${utc(wait.until)}`]),
+    `SUMMARY:${text(`${wait.what}: ${wait.machine}`)}`,
+    'BEGIN:VALARM',
+    'ACTION:DISPLAY',
+    `DESCRIPTION:${text(wait.what)}`,
+    'TRIGGER:PT0S',
+    'END:VALARM',
+    'END:VEVENT',
+  ]
+}
+
+/** The waits as one calendar; `stamp` is when it was made. Ends with CRLF, as every line does. */
+export const waitsCalendar = (waits: readonly CalendarWait[], stamp: Instant): string =>
+  ['BEGIN:VCALENDAR', 'VERSION:2.0', 'PRODID:-//Anamnesis//waits//EN', 'CALSCALE:GREGORIAN', ...waits.flatMap((w) => event(w, stamp)), 'END:VCALENDAR', ''].map(folded).join('\r\n')
