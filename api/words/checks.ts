@@ -135,6 +135,8 @@ export function ruleWords(answer: RuleAnswer, depth?: string): RuleWords {
       return { saw: sentence(`fitted, not verified: ${about}`), satisfy: 'Check print and part apart, then write: verify and the position.' }
     case 'disturbed functions retested':
       return { saw: sentence(`not tested since they were touched: ${about}`), satisfy: 'Test them, or say what makes it impossible.' }
+    case 'jots sorted':
+      return { saw: sentence(`kept, not sorted: ${about}`), satisfy: 'Sort them into entries, or name them as left for later.' }
     case 'contested entries settled':
       return { saw: sentence(`${count(answer.about.length, 'entry', 'entries')} contested`), satisfy: 'Settle: it happened, or it did not.' }
     case 'next step handed on':

@@ -76,6 +76,8 @@ export function effectWords(effect: Effect, { now, zone }: When): EffectWords {
       return say(
         `${effect.what}${effect.everyMinutes ? `: rings every ${effect.everyMinutes} min` : ' waits'} till ${shortDay(effect.until, now, zone)}, ${clockWords(effect.until, zone)}`,
       )
+    case 'jots':
+      return say(`keeps it as a jot, to be sorted later: ${effect.words}`)
     case 'ends wait':
       return say(`over: ${effect.words}`)
     case 'says done':

@@ -143,6 +143,10 @@ export function entryWords(body: Body, names: EntryNames): EntryWords {
           : ''
       return { what: `read ${body.point} ${body.read.asWritten}`, result: inside, proof: true }
     }
+    case 'jot':
+      if (body.what === 'sorted')
+        return plain(`sorted: ${label(body.jot, 'a jot')}`, body.into.length ? `${body.into.length} ${body.into.length === 1 ? 'entry' : 'entries'}` : 'nothing to write')
+      return plain(`jot: ${body.words || (body.voice ? 'spoken' : 'a photograph')}`, body.voice ? `${Math.round(body.voice.seconds)} s spoken` : '')
     case 'precaution':
       return plain(`done: ${precautionTitle(body.what).toLowerCase()}`, [body.read?.asWritten, body.words].filter(Boolean).join(', '))
     case 'wait':

@@ -73,6 +73,7 @@ export function machineDraft(world: WorldDraft, id: MachineId): MachineDraft {
       powerUpOrder: -1,
       powerUpsIn: new Map(),
       precautions: [],
+      jots: [],
       overrides: [],
       policies: new Map(),
       contested: [],

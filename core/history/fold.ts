@@ -14,6 +14,7 @@ import {
   reduceFastening,
   reduceHazard,
   reduceIncident,
+  reduceJot,
   reduceMachine,
   reducePower,
   reducePrecaution,
@@ -119,6 +120,8 @@ function reduce(world: WorldDraft, entry: Statement, order: number): void {
       return reduceEpisode(world, entry, body)
     case 'power':
       return reducePower(world, entry, body, order)
+    case 'jot':
+      return reduceJot(world, entry, body)
     case 'precaution':
       return reducePrecaution(world, entry, body)
     case 'reading':

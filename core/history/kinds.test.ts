@@ -42,6 +42,8 @@ const smallest: [body: { kind: string; [key: string]: unknown }, subjects: strin
   [{ kind: 'reading', machine: home, point: '5V', read: { value: 5, unit: 'V', asWritten: '5' } }, ['machine']],
   [{ kind: 'wait', machine: home, what: 'x', until: later }, ['machine']],
   [{ kind: 'precaution', machine: home, what: 'plug out' }, ['machine']],
+  [{ kind: 'jot', what: 'made', machine: home, words: 'x' }, ['machine']],
+  [{ kind: 'jot', what: 'sorted', machine: home, jot: id, into: [id] }, ['machine']],
   [{ kind: 'wait', machine: home, over: id }, ['machine']],
   [{ kind: 'photo', machine: home, file: 'a'.repeat(64), width: 1, height: 1 }, ['machine']],
   [{ kind: 'pin', machine: home, photo: id, x: 0.5, y: 0.5, position: 'IC1' }, ['machine']],

@@ -7,6 +7,7 @@ import { moneySchema, quantitySchema } from '#core/quantity/quantity.ts'
 import { sheetSchema } from '#core/type/sheet.ts'
 import { batchBody, contentsBody, evidenceBody, linkBody, markingBody, quarantineBody, receiptBody, valueBody } from './bodies/arrival.ts'
 import { findingBody, gradeBody, pairBody, photoBody, pinBody, surveyBody } from './bodies/condition.ts'
+import { jotBody } from './bodies/jot.ts'
 import { precautionBody } from './bodies/precaution.ts'
 import { attributes, label, someWords, words } from './bodies/words.ts'
 
@@ -293,6 +294,7 @@ const kindSchemas = [
   markingBody,
   batchBody,
   precautionBody,
+  jotBody,
   z.strictObject({ kind: z.literal('note'), machine: machineIdSchema.optional(), words }),
   z.strictObject({ kind: z.literal('override'), machine: machineIdSchema, check: label, rule: label, reason: words, role: label }),
   z.strictObject({ kind: z.literal('settle'), entry: entryIdSchema, outcome: z.enum(['happened', 'did not happen']), words: someWords.optional() }),

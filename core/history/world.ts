@@ -88,6 +88,13 @@ export interface PrecautionState {
   readonly words?: string | undefined
   readonly powerUps: number
 }
+export interface JotState {
+  readonly entry: Statement
+  readonly words: string
+  readonly voice?: { readonly file: string; readonly mime: string; readonly seconds: number } | undefined
+  /** Entries that it became; undefined while nobody has sorted it. */
+  readonly into?: readonly EntryId[] | undefined
+}
 export interface ClaimState {
   readonly entry: Statement
   readonly says: 'works' | 'fails' | 'not said'
@@ -140,6 +147,7 @@ export interface MachineState {
   readonly powerUpOrder: number
   readonly powerUpsIn: ReadonlyMap<string, number>
   readonly precautions: readonly PrecautionState[]
+  readonly jots: readonly JotState[]
   readonly overrides: readonly Statement[]
   readonly policies: ReadonlyMap<string, Statement>
   readonly contested: readonly Statement[]

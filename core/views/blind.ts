@@ -1,5 +1,6 @@
 /** While a person surveys blind, no view of the machine tells them what others found: its page, its line in lists, its episodes. */
 import type { Body } from '#core/history/kinds.ts'
+import { unmetOf } from '#core/work/checks/index.ts'
 import type { EpisodeView } from './episode.ts'
 import type { MachineView } from './machine.ts'
 import type { LogRow } from './rows.ts'
@@ -44,7 +45,17 @@ export function blindView(view: MachineView, survey: string): MachineView {
 /** The sheet of an episode. Its own entries are the only ones it knows, so whatever finding is not the person's is another's. */
 export function blindEpisode(view: EpisodeView, survey: string): EpisodeView {
   const { own, others } = findingsIn(view.rows, survey)
-  return { ...view, rows: shownRows(view.rows, survey, (finding) => finding === undefined || own.has(finding)), labels: without(view.labels, others) }
+  const checks = view.checks.map((check) => {
+    const rules = check.rules.map((r) => (r.rule === 'found dealt with' ? { ...r, is: 'not known' as const, about: [], entries: [] } : r))
+    return { ...check, rules, unmet: rules.filter((r) => r.is === 'not met').length }
+  })
+  return {
+    ...view,
+    rows: shownRows(view.rows, survey, (finding) => finding === undefined || own.has(finding)),
+    labels: without(view.labels, others),
+    checks,
+    context: { ...view.context, unmet: unmetOf(checks) },
+  }
 }
 
 /** The machine's line in lists and on Bench: as if nobody had surveyed it. */

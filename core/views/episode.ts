@@ -9,9 +9,9 @@ import { contentsOf, contentWord, type ContentWord } from '#core/parts/presence.
 import type { Place } from '#core/parts/place.ts'
 import { factsOfPart, type PartFacts } from '#core/parts/fit.ts'
 import type { WaitRow } from '#core/work/waits.ts'
-import type { Instant } from '#core/quantity/time.ts'
+import type { Instant, Interval } from '#core/quantity/time.ts'
 import type { SheetFunction, SheetHazard, SheetPosition } from '#core/type/sheet.ts'
-import { checksOf, entriesOf, type CheckName, type CheckReport, type RuleName } from '#core/work/checks/index.ts'
+import { checksOf, entriesOf, unmetOf, type CheckName, type CheckReport, type Unmet } from '#core/work/checks/index.ts'
 import { policyNumber } from '#core/work/policy.ts'
 import { labelsFor, machineNumber, partLabel, placeLabel, type Labels } from './labels.ts'
 import { bracketsOf, carriedPhotos, logRow, type Bracket, type LogRow } from './rows.ts'
@@ -65,10 +65,18 @@ export interface ComposerContext extends MachineContext {
   readonly lastTest?: EntryId | undefined
   readonly asFoundDepth: string
   /** Rules that are not met, by check: what the composer warns of before Enter. */
-  readonly unmet: Readonly<Partial<Record<CheckName, readonly RuleName[]>>>
+  readonly unmet: Unmet
   /** How long washed things dry before power, by the house's rule, h. */
   readonly washHours: number
   readonly nextTag: string
+}
+
+export interface JotRow {
+  readonly entry: EntryId
+  readonly happenedAt: Interval
+  readonly words: string
+  readonly seconds?: number | undefined
+  readonly photos: readonly EntryId[]
 }
 
 export interface EpisodeView {
@@ -92,6 +100,8 @@ export interface EpisodeView {
   readonly stop?: { readonly trials: number; readonly rule: string } | undefined
   readonly tray: readonly { readonly id: string; readonly label: string; readonly where: string; readonly from: string }[]
   readonly waits: readonly WaitRow[]
+  /** Jots of the machine that nobody has sorted yet. */
+  readonly jots: readonly JotRow[]
   readonly questions: readonly { readonly entry: EntryId; readonly words: string; readonly at: Instant }[]
   readonly lastProof?: { readonly at: Instant; readonly stand: number; readonly of: number } | undefined
   readonly checks: readonly CheckReport[]
@@ -171,6 +181,9 @@ export function episodeView(world: World, id: EntryId, nextTag: string): Episode
       return { id: part, label: partLabel(world, part), where: state?.place?.position ?? 'tray', from: from ? placeLabel(world, from, machine.id) : '' }
     }),
     waits: waitRows(world, machine),
+    jots: machine.jots
+      .filter((j) => j.into === undefined)
+      .map((j) => ({ entry: j.entry.id, happenedAt: j.entry.happenedAt, words: j.words, seconds: j.voice?.seconds, photos: carriedPhotos(machine).get(j.entry.id) ?? [] })),
     questions: openQuestions(world, machine).map((q) => ({ entry: q.entry.id, words: q.words, at: q.entry.happenedAt.latest })),
     lastProof: standing.oldestProof ? { at: standing.oldestProof, stand: standing.stand, of: standing.of } : undefined,
     checks: checks.reports,
@@ -201,7 +214,7 @@ export function episodeView(world: World, id: EntryId, nextTag: string): Episode
         ?.id,
       lastTest: mine.findLast((s) => s.body.kind === 'test')?.id,
       asFoundDepth: checks.reports[0]?.depth ?? 'short',
-      unmet: Object.fromEntries(checks.reports.map((r) => [r.check, r.rules.filter((x) => x.is === 'not met').map((x) => x.rule)])),
+      unmet: unmetOf(checks.reports),
       washHours: policyNumber(world, machine, 'wait after a board wash') ?? 0,
       nextTag,
     },

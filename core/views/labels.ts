@@ -107,6 +107,11 @@ function addBody(world: World, labels: Record<string, string>, body: Body) {
     case 'claim':
       if (body.by) addParty(world, labels, body.by)
       return
+    case 'jot': {
+      const jot = body.what === 'sorted' ? world.machines.get(body.machine)?.jots.find((j) => j.entry.id === body.jot) : undefined
+      if (jot) labels[jot.entry.id] = jot.words || 'a jot'
+      return
+    }
     case 'wait': {
       const wait = 'over' in body ? world.machines.get(body.machine)?.waits.find((w) => w.entry.id === body.over) : undefined
       if (wait) labels[wait.entry.id] = wait.what

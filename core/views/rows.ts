@@ -57,6 +57,8 @@ const versionRow = (entry: Entry): VersionRow => ({
 export function carriedPhotos(machine: MachineState): ReadonlyMap<string, readonly EntryId[]> {
   const carried = new Map<string, EntryId[]>()
   for (const p of machine.condition.photos) if (p.body.kind === 'photo' && p.body.on) carried.set(p.body.on, [...(carried.get(p.body.on) ?? []), p.id])
+  // What a jot was sorted into keeps its pictures.
+  for (const jot of machine.jots) for (const entry of jot.into ?? []) carried.set(entry, [...(carried.get(entry) ?? []), ...(carried.get(jot.entry.id) ?? [])])
   return carried
 }
 

@@ -18,6 +18,7 @@ import { episodeRoutes } from '../features/episodes/routes.ts'
 import { machineRoutes } from '../features/machines/routes.ts'
 import { partRoutes } from '../features/parts/routes.ts'
 import { peopleRoutes } from '../features/people/routes.ts'
+import { jotRoutes } from '../features/jots/routes.ts'
 import { photoRoutes } from '../features/photos/routes.ts'
 import { recordRoutes } from '../features/record/routes.ts'
 import { sessionRoutes } from '../features/session/routes.ts'
@@ -108,6 +109,7 @@ export function createApp(services: Services): { app: Express; close: () => Prom
   // Photographs and record files have their own limits; everything else is small.
   api.use(recordRoutes(services))
   api.use(photoRoutes(services))
+  api.use(jotRoutes(services))
   api.use(tableRoutes(services))
   api.use(express.json({ limit: '2mb' }))
   api.use((request, _response, next) => {

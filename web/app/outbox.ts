@@ -1,21 +1,24 @@
 /**
- * Entries that could not be sent yet. The box belongs to an account, outlives reload and sign-out, and is sent only in that
- * account's session. An entry leaves it when the server has it; a refused one stays until its writer deletes it.
+ * Entries on their way. The box belongs to an account, outlives reload and sign-out, and is sent only in that account's
+ * session. Whatever is written lies here first and leaves when the server has it; a refused one stays until its writer
+ * deletes it.
  */
-import { useSyncExternalStore } from 'react'
+import { useEffect, useSyncExternalStore } from 'react'
 import type { EntriesAnswer } from '#api/entries.ts'
 import type { Draft } from '#core/history/entry.ts'
 import { newId } from './clock.ts'
 import { NoConnection, post, ProblemError } from './http.ts'
+import type { HeldFile, Waiting } from './outbox-store.ts'
+import { sendFile, type Sent } from './send-file.ts'
 
-export interface Waiting {
-  readonly draft: Draft
-  readonly refused?: string | undefined
-}
+export type { HeldFile, Waiting } from './outbox-store.ts'
 
-const key = (account: string) => `anamnesis.outbox.${account}`
+const store = import('./outbox-store.ts')
 const listeners = new Set<() => void>()
 const boxes = new Map<string, readonly Waiting[]>()
+/** Ids that are being sent for the first time: they are not "not sent yet". */
+const fresh = new Set<string>()
+const channel = new BroadcastChannel('anamnesis-outbox')
 
 const device = (): string => {
   let id = localStorage.getItem('anamnesis.device')
@@ -23,31 +26,24 @@ const device = (): string => {
   return id
 }
 
-function read(account: string): readonly Waiting[] {
-  const held = boxes.get(account)
-  if (held) return held
-  let list: readonly Waiting[]
-  try {
-    list = JSON.parse(localStorage.getItem(key(account)) ?? '[]') as Waiting[]
-  } catch {
-    list = []
-  }
+function show(account: string, list: readonly Waiting[]) {
   boxes.set(account, list)
-  return list
-}
-
-function write(account: string, list: readonly Waiting[]) {
-  boxes.set(account, list)
-  localStorage.setItem(key(account), JSON.stringify(list))
   for (const listener of listeners) listener()
 }
 
+/** Reads the box anew from the device. */
+async function reread(account: string) {
+  show(
+    account,
+    (await (await store).load(account)).filter((w) => !fresh.has(w.draft.id)),
+  )
+}
+const changed = async (account: string) => {
+  await reread(account)
+  channel.postMessage(account)
+}
 // Another tab of the same account has written.
-window.addEventListener('storage', (event) => {
-  if (!event.key?.startsWith('anamnesis.outbox.')) return
-  boxes.delete(event.key.slice('anamnesis.outbox.'.length))
-  for (const listener of listeners) listener()
-})
+channel.onmessage = (message) => void (boxes.has(message.data as string) && reread(message.data as string))
 
 const subscribe = (listener: () => void) => {
   listeners.add(listener)
@@ -55,53 +51,79 @@ const subscribe = (listener: () => void) => {
 }
 
 const nobody: readonly Waiting[] = []
-export const useOutbox = (account: string | undefined): readonly Waiting[] => useSyncExternalStore(subscribe, () => (account ? read(account) : nobody))
-
-/** Keeps entries until the connection is back; from then on they are marked as from an outbox. */
-export function keep(account: string, drafts: readonly Draft[]) {
-  const list = read(account)
-  write(account, [...list, ...drafts.map((draft, i): Waiting => ({ draft: { ...draft, device: { id: device(), n: list.length + i + 1, offsetMs: 0 } } }))])
+export function useOutbox(account: string | undefined): readonly Waiting[] {
+  useEffect(() => {
+    if (account && !boxes.has(account)) void reread(account)
+  }, [account])
+  return useSyncExternalStore(subscribe, () => (account ? (boxes.get(account) ?? nobody) : nobody))
 }
 
-export const discard = (account: string, id: string) =>
-  write(
-    account,
-    read(account).filter((w) => w.draft.id !== id),
-  )
+/** Puts entries and their files on the device, as about to be sent; answers them as they lie there. */
+export async function hold(account: string, drafts: readonly Draft[], files: readonly HeldFile[] = []): Promise<readonly Draft[]> {
+  for (const { id } of drafts) fresh.add(id)
+  return (await (await store).add(account, drafts, files, device())).map((w) => w.draft)
+}
 
-let sending = false
+/** There was no connection: they wait from now on. */
+export async function letWait(account: string, ids: readonly string[]) {
+  for (const id of ids) fresh.delete(id)
+  await changed(account)
+}
 
-/** Sends what waits, in order. Answers how many the server took. Only one tab sends at a time. */
-export async function sendOutbox(account: string): Promise<number> {
-  if (sending || read(account).every((w) => w.refused)) return 0
-  sending = true
-  try {
-    return await navigator.locks.request(`anamnesis-outbox-${account}`, async () => {
-      let sent = 0
-      for (const waiting of read(account).filter((w) => !w.refused)) {
-        const group = waiting.draft.together ? read(account).filter((w) => w.draft.together === waiting.draft.together) : [waiting]
-        if (!read(account).some((w) => w.draft.id === waiting.draft.id)) continue
-        try {
-          const answer = await post<EntriesAnswer>('/entries', { entries: group.map((w) => w.draft), contested: 'keep' })
-          const refused = new Map(answer.entries.flatMap((e) => (e.became === 'refused' ? [[e.id, e.detail] as const] : [])))
-          const ids = new Set<string>(group.map((w) => w.draft.id))
-          write(
-            account,
-            read(account).flatMap((w) => (!ids.has(w.draft.id) ? [w] : refused.has(w.draft.id) ? [{ ...w, refused: refused.get(w.draft.id) }] : [])),
-          )
-          sent += group.length - refused.size
-        } catch (error) {
-          if (error instanceof NoConnection) break
-          if (error instanceof ProblemError && error.problem.type === 'not-signed-in') break
-          write(
-            account,
-            read(account).map((w) => (w.draft.id === waiting.draft.id ? { ...w, refused: error instanceof Error ? error.message : 'It was refused.' } : w)),
-          )
-        }
-      }
-      return sent
-    })
-  } finally {
-    sending = false
+/** The server has them, or their writer has them back in hand. */
+export async function release(account: string, ids: readonly string[]) {
+  await (await store).remove(account, ids)
+  for (const id of ids) fresh.delete(id)
+  await changed(account)
+}
+
+export const discard = (account: string, id: string) => release(account, [id])
+
+/** The files that entries speak of go first; answers the entries with what the server found out about them. */
+export async function sendFiles(account: string, drafts: readonly Draft[], onProgress?: (share: number) => void): Promise<readonly Draft[]> {
+  const { file, fileOf } = await store
+  const sent = new Map<string, Sent>()
+  for (const draft of drafts) {
+    const sha = fileOf(draft)
+    const held = sha === undefined || sent.has(sha) ? undefined : await file(account, sha)
+    if (held) sent.set(held.sha256, await sendFile(held, onProgress))
   }
+  return drafts.map((draft) => {
+    const found = draft.body.kind === 'photo' ? sent.get(draft.body.file) : undefined
+    return found && draft.body.kind === 'photo' ? { ...draft, body: { ...draft.body, width: found.width, height: found.height } } : draft
+  })
+}
+
+/** Sends what waits, in order. Answers how many the server took. One tab at a time. */
+export async function sendOutbox(account: string): Promise<number> {
+  if (!boxes.has(account)) await reread(account)
+  if ((boxes.get(account) ?? nobody).every((w) => w.refused)) return 0
+  return navigator.locks.request(`anamnesis-outbox-${account}`, { ifAvailable: true }, async (lock) => {
+    if (!lock) return 0
+    const { load, refuse } = await store
+    let sent = 0
+    const done = new Set<string>()
+    const waiting = (await load(account)).filter((w) => !w.refused && !fresh.has(w.draft.id))
+    for (const { draft } of waiting) {
+      if (done.has(draft.id)) continue
+      const group = draft.together ? waiting.filter((w) => w.draft.together === draft.together).map((w) => w.draft) : [draft]
+      for (const { id } of group) done.add(id)
+      try {
+        const answer = await post<EntriesAnswer>('/entries', { entries: await sendFiles(account, group), contested: 'keep' })
+        const refused = answer.entries.flatMap((e) => (e.became === 'refused' ? [[e.id, e.detail] as const] : []))
+        for (const [id, detail] of refused) await refuse(account, id, detail)
+        await release(
+          account,
+          group.map((d) => d.id).filter((id) => !refused.some(([r]) => r === id)),
+        )
+        sent += group.length - refused.length
+      } catch (error) {
+        if (error instanceof NoConnection) break
+        if (error instanceof ProblemError && error.problem.type === 'not-signed-in') break
+        await refuse(account, draft.id, error instanceof Error ? error.message : 'It was refused.')
+        await changed(account)
+      }
+    }
+    return sent
+  })
 }

@@ -10,7 +10,7 @@ import type { EntryId, PartyId } from '#core/ids.ts'
 import type { Interval } from '#core/quantity/time.ts'
 import { newId, nowInstant } from './clock.ts'
 import { get, NoConnection, post, setToken } from './http.ts'
-import { keep, sendOutbox } from './outbox.ts'
+import { hold, letWait, release, sendFiles, sendOutbox, type HeldFile } from './outbox.ts'
 
 export interface SignedIn {
   readonly house: House
@@ -70,6 +70,8 @@ export function useDates() {
 }
 
 export interface Writing {
+  /** Made beforehand where another entry of the same act speaks of it. */
+  readonly id?: string | undefined
   readonly body: Body
   readonly happenedAt?: Interval | undefined
   readonly basis?: Basis | undefined
@@ -87,7 +89,7 @@ export function useDrafts() {
     const now = nowInstant()
     const together = writings.length > 1 ? newId() : undefined
     return writings.map((w) => ({
-      id: newId() as EntryId,
+      id: (w.id ?? newId()) as EntryId,
       v: 1,
       happenedAt: w.happenedAt ?? { earliest: now, latest: now },
       basis: w.basis ?? 'seen',
@@ -101,19 +103,36 @@ export function useDrafts() {
   }
 }
 
-/** Sends entries; without a connection they go to the outbox. A refusal comes back as data, with its sentence. */
+export interface WriteOptions {
+  readonly contested?: 'refuse' | 'keep'
+  /** Files that the entries speak of by their hash. */
+  readonly files?: readonly HeldFile[]
+  readonly onProgress?: (share: number) => void
+}
+
+/**
+ * Sends entries. They lie on the device before anything is sent and until the server has them, so that neither a crash nor a
+ * dead connection loses one. A refusal comes back as data, with its sentence.
+ */
 export function useWrite() {
   const { me } = useSigned()
   const client = useQueryClient()
-  return async (drafts: readonly Draft[], contested: 'refuse' | 'keep' = 'refuse'): Promise<Written> => {
+  return async (drafts: readonly Draft[], { contested = 'refuse', files = [], onProgress }: WriteOptions = {}): Promise<Written> => {
+    const ids = drafts.map((d) => d.id)
+    const held = await hold(me.account, drafts, files)
     try {
-      const { entries } = await post<EntriesAnswer>('/entries', { entries: drafts, contested })
+      const ready = files.length ? await sendFiles(me.account, held, onProgress) : drafts
+      const { entries } = await post<EntriesAnswer>('/entries', { entries: ready.map(({ device: _, ...draft }) => draft), contested })
+      await release(me.account, ids)
       await client.invalidateQueries()
       return { sent: true, answers: entries, refused: entries.find((e) => e.became === 'refused') }
     } catch (error) {
-      if (!(error instanceof NoConnection)) throw error
-      keep(me.account, drafts)
-      return { sent: false }
+      if (error instanceof NoConnection) {
+        await letWait(me.account, ids)
+        return { sent: false }
+      }
+      await release(me.account, ids)
+      throw error
     }
   }
 }

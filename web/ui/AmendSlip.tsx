@@ -57,7 +57,7 @@ export function AmendSlip({ row, restating, onClose }: { row: LogRow; restating?
     ])
     const finish = async (contested: 'refuse' | 'keep') => {
       setMayKeep(undefined)
-      const written = await write(list, contested)
+      const written = await write(list, { contested })
       if (written.sent && written.refused) {
         setError(written.refused.detail)
         if (written.refused.mayKeep) setMayKeep(() => () => finish('keep'))

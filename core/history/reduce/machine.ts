@@ -158,3 +158,9 @@ export function reduceWait(world: WorldDraft, entry: Statement, body: BodyOf<'wa
   if ('over' in body) machine.waits = machine.waits.map((w) => (w.entry.id === body.over && !w.over ? { ...w, over: entry } : w))
   else machine.waits.push({ entry, what: body.what, until: body.until, everyMinutes: body.everyMinutes })
 }
+
+export function reduceJot(world: WorldDraft, entry: Statement, body: BodyOf<'jot'>) {
+  const machine = machineDraft(world, body.machine)
+  if (body.what === 'made') machine.jots.push({ entry, words: body.words, voice: body.voice })
+  else machine.jots = machine.jots.map((j) => (j.entry.id === body.jot ? { ...j, into: [...new Set([...(j.into ?? []), ...body.into])] } : j))
+}

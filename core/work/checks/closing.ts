@@ -54,6 +54,7 @@ export function closingCheck(world: World, machine: MachineState, episode: Episo
     wanting('work verified', fitted.unverified, fitted.count),
     cellsRule(world, machine),
     wanting('disturbed functions retested', left(unproved.map((s) => s.fn)), steps.length),
+    wanting('jots sorted', left(machine.jots.filter((j) => j.into === undefined).map((j) => j.words || 'a jot')), machine.jots.length),
     wanting(
       'contested entries settled',
       machine.contested.map((c) => c.body.kind),

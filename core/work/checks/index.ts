@@ -5,12 +5,16 @@ import { asFoundCheck, firstChangeOf } from './as-found.ts'
 import { closingCheck, type ClosingIntent } from './closing.ts'
 import { dispatchCheck } from './dispatch.ts'
 import { handsInsideCheck } from './hands-inside.ts'
-import type { CheckName, CheckReport } from './model.ts'
+import type { CheckName, CheckReport, RuleName } from './model.ts'
 import { switchOnCheck } from './switch-on.ts'
 
 export { asFoundCheck } from './as-found.ts'
 export { closingCheck, type ClosingIntent } from './closing.ts'
 export { entriesOf, partName, type CheckName, type CheckReport, type RuleAnswer, type RuleName, type RuleState } from './model.ts'
+
+/** Rules that are not met, by check. */
+export type Unmet = Readonly<Partial<Record<CheckName, readonly RuleName[]>>>
+export const unmetOf = (reports: readonly CheckReport[]): Unmet => Object.fromEntries(reports.map((r) => [r.check, r.rules.filter((x) => x.is === 'not met').map((x) => x.rule)]))
 
 export interface Checks {
   readonly reports: readonly CheckReport[]

@@ -37,6 +37,7 @@ export type RuleName =
   | 'work verified'
   | 'cells as the house keeps them'
   | 'disturbed functions retested'
+  | 'jots sorted'
   | 'contested entries settled'
   | 'next step handed on'
   // Dispatch.

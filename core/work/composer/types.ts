@@ -32,7 +32,10 @@ export type Effect =
       readonly unit: string
     }
   | { readonly does: 'waits'; readonly what: string; readonly until: Instant; readonly everyMinutes?: number | undefined }
-  | { readonly does: 'ends wait' | 'asks' | 'answers' | 'notes' | 'stops' | 'powers on' | 'powers off' | 'bars power' | 'clears hazard' | 'states empty'; readonly words: string }
+  | {
+      readonly does: 'ends wait' | 'jots' | 'asks' | 'answers' | 'notes' | 'stops' | 'powers on' | 'powers off' | 'bars power' | 'clears hazard' | 'states empty'
+      readonly words: string
+    }
   /** A seal, label or sticker goes; `unseen` when no photograph shows it. */
   | { readonly does: 'breaks evidence'; readonly sort: string; readonly where: string; readonly unseen: boolean }
   | { readonly does: 'finds'; readonly sort: string; readonly zone: string; readonly severity: string; readonly activity: string }

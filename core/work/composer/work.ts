@@ -221,3 +221,9 @@ export const parseNote = (text: string, scene: Scene): Parsed =>
   text.trim()
     ? done([{ kind: 'note', machine: scene.context.machine, words: text.trim() }], [{ does: 'notes', words: text.trim() }])
     : wrong({ why: 'form', form: 'note the label says 1983' })
+
+/** "jot the second screw was shorter": kept with nothing asked. */
+export const parseJot = (text: string, scene: Scene): Parsed =>
+  text.trim()
+    ? done([{ kind: 'jot', what: 'made', machine: scene.context.machine, words: text.trim() }], [{ does: 'jots', words: text.trim() }])
+    : wrong({ why: 'form', form: 'jot the second screw was shorter' })

@@ -4,7 +4,7 @@ import sharp from 'sharp'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import type { MachineId } from '#core/ids.ts'
 import { draft, send, startHouse, twoMachines, type Agent, type TestHouse } from '../../testing/house.ts'
-import { filePath } from './routes.ts'
+import { filePath } from '../../platform/files.ts'
 
 let house: TestHouse
 let agent: Agent

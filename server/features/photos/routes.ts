@@ -1,7 +1,5 @@
 /** Photographs: content-addressed, original kept bit for bit, type by content, served by the machine they belong to. */
 import { createHash } from 'node:crypto'
-import { mkdir, rename, writeFile, access } from 'node:fs/promises'
-import path from 'node:path'
 import { Router } from 'express'
 import multer from 'multer'
 import sharp, { type Metadata } from 'sharp'
@@ -11,6 +9,7 @@ import { FileModel } from '../../db/models.ts'
 import { requireSight, requireVisitor } from '../../platform/access.ts'
 import type { Services } from '../../platform/app.ts'
 import { handle, notFound, parse, ProblemError } from '../../platform/errors.ts'
+import { filePath, serveFile, writeWhole } from '../../platform/files.ts'
 import { loadEntries } from '../entries/closure.ts'
 
 const params = z.object({ id: machineIdSchema })
@@ -22,17 +21,6 @@ const maxBytes = 40 * 1024 * 1024
 const maxPixels = 60_000_000
 const previewPx = 900
 const mimes: Readonly<Record<string, string>> = { jpeg: 'image/jpeg', png: 'image/png', webp: 'image/webp' }
-
-export const filePath = (dataDir: string, sha256: string, kind: 'original' | 'preview') =>
-  path.join(dataDir, 'files', sha256.slice(0, 2), kind === 'original' ? sha256 : `${sha256}.preview.webp`)
-
-/** Writes under a temporary name first, so that a crash leaves no half file. */
-async function writeWhole(file: string, bytes: Uint8Array) {
-  await mkdir(path.dirname(file), { recursive: true })
-  const draft = `${file}.${process.pid}.part`
-  await writeFile(draft, bytes)
-  await rename(draft, file)
-}
 
 export interface StoredFile {
   readonly file: string
@@ -97,18 +85,8 @@ export function photoRoutes(services: Services): Router {
       const [entry] = await loadEntries(services.db, [entryId])
       if (!entry || entry.body.kind !== 'photo' || entry.body.machine !== id) throw notFound()
       const row = await FileModel.findByPk(entry.body.file)
-      const file = filePath(services.config.dataDir, entry.body.file, size)
-      const there = await access(file).then(
-        () => true,
-        () => false,
-      )
-      if (!row || !there) throw notFound()
-      response.setHeader('content-type', size === 'preview' ? 'image/webp' : row.mime)
-      response.setHeader('content-security-policy', "default-src 'none'; sandbox")
-      response.setHeader('x-content-type-options', 'nosniff')
-      response.setHeader('cache-control', 'private, max-age=3600')
-      // The data directory may well be a hidden one.
-      response.sendFile(path.resolve(file), { dotfiles: 'allow' })
+      if (!row) throw notFound()
+      await serveFile(response, filePath(services.config.dataDir, entry.body.file, size), size === 'preview' ? 'image/webp' : row.mime)
     }),
   )
 

@@ -1,6 +1,6 @@
 /** A machine's whole record out as one JSON file, and back into a collection that does not have it. */
 import { createHash } from 'node:crypto'
-import { access, readFile } from 'node:fs/promises'
+import { readFile } from 'node:fs/promises'
 import express, { Router } from 'express'
 import { recordEntries, recordFormat, recordSchema, recordVersion, type MachineRecord } from '#core/formats/record.ts'
 import type { Entry } from '#core/history/entry.ts'
@@ -17,22 +17,19 @@ import { closureOf } from '../entries/closure.ts'
 import { projectMachine, projectPart } from '../entries/project.ts'
 import { contentHash, draftOf, insertEntry } from '../entries/store.ts'
 import { machineParams } from '../machines/routes.ts'
-import { filePath, storePhoto } from '../photos/routes.ts'
+import { fileExists, filePath } from '../../platform/files.ts'
+import { storeVoice, voiceMime } from '../jots/routes.ts'
+import { storePhoto } from '../photos/routes.ts'
 
 export async function exportRecord(services: Services, id: MachineId): Promise<MachineRecord | undefined> {
   const entries = recordEntries(await closureOf(services.db, [id]))
   if (!entries.some((e) => e.body.kind === 'machine' && e.body.what === 'registered' && e.body.machine === id)) return undefined
   const files: Record<string, string> = {}
   for (const entry of entries) {
-    if (entry.body.kind !== 'photo') continue
-    const file = filePath(services.config.dataDir, entry.body.file, 'original')
-    if (
-      await access(file).then(
-        () => true,
-        () => false,
-      )
-    )
-      files[entry.body.file] = (await readFile(file)).toString('base64')
+    const sha256 = entry.body.kind === 'photo' ? entry.body.file : entry.body.kind === 'jot' && entry.body.what === 'made' ? entry.body.voice?.file : undefined
+    if (sha256 === undefined) continue
+    const file = filePath(services.config.dataDir, sha256, 'original')
+    if (await fileExists(file)) files[sha256] = (await readFile(file)).toString('base64')
   }
   const house = await HouseModel.findByPk(1)
   return { format: recordFormat, version: recordVersion, machine: id, zone: house?.zone ?? 'UTC', entries, files }
@@ -45,7 +42,7 @@ export async function importRecord(services: Services, record: MachineRecord): P
     const bytes = Buffer.from(base64, 'base64')
     if (createHash('sha256').update(bytes).digest('hex') !== sha256)
       throw new ProblemError('invalid', 'A photograph in the file is damaged: its SHA-256 does not agree. Nothing was stored.')
-    await storePhoto(services.config.dataDir, bytes)
+    await (voiceMime(bytes) ? storeVoice : storePhoto)(services.config.dataDir, bytes)
   }
   const now = nowInstant()
   const added: Entry[] = []

@@ -15,7 +15,7 @@ interface Deferral {
 }
 
 /** Rules whose wanting items may be left for later by name. A loan needs its date. */
-const deferrable = new Set(['tray empty', 'fasteners balance', 'connections on', 'waits over', 'temporary items out', 'loans home', 'disturbed functions retested'])
+const deferrable = new Set(['tray empty', 'fasteners balance', 'connections on', 'waits over', 'temporary items out', 'loans home', 'disturbed functions retested', 'jots sorted'])
 
 export function ClosingSlip({ view, onClose }: { view: EpisodeView; onClose: () => void }) {
   const { zone } = useDates()

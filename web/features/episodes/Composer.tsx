@@ -10,6 +10,7 @@ import { nowMs } from '#web/app/clock.ts'
 import { get, wordsOf } from '#web/app/http.ts'
 import { useDates, useDrafts, useSigned, useWrite } from '#web/app/session.tsx'
 import { Act } from '#web/ui/Forms.tsx'
+import { VoiceJot } from './VoiceJot.tsx'
 import { useHistory, useParsed } from './useComposer.ts'
 
 export interface ComposerHandle {
@@ -71,7 +72,7 @@ export function Composer({
     const finish = async (contested: 'refuse' | 'keep') => {
       setBusy(true)
       try {
-        const written = await write(list, contested)
+        const written = await write(list, { contested })
         if (written.sent && written.refused) {
           setError(written.refused.detail)
           if (written.refused.mayKeep) setKeep(() => () => void finish('keep'))
@@ -88,6 +89,22 @@ export function Composer({
       }
     }
     await finish('refuse')
+  }
+
+  /** Whatever the line says, with nothing asked. */
+  const jot = async () => {
+    const words = line.trim().replace(/^jot\s+/i, '')
+    if (!words || busy) return
+    setBusy(true)
+    try {
+      await write(drafts([{ body: { kind: 'jot', what: 'made', machine: context.machine, words }, episode: context.episode, doneBy: who }]))
+      setLine('')
+    } catch (failure) {
+      setError(wordsOf(failure))
+    } finally {
+      setBusy(false)
+      input.current?.focus()
+    }
   }
 
   const problem = !parsed.ok && 'problem' in parsed ? problemWords(parsed.problem, zone) : ''
@@ -120,7 +137,7 @@ export function Composer({
           onKeyDown={(event) => {
             if (event.key === 'Enter') {
               event.preventDefault()
-              void send()
+              void (event.shiftKey ? jot() : send())
             } else if (event.key === 'Escape') setLine('')
             else if (event.key === 'Tab' && !event.shiftKey && mayComplete && completions[0]) {
               event.preventDefault()
@@ -133,6 +150,12 @@ export function Composer({
             }
           }}
         />
+        {!parsed.ok && line.trim() !== '' && (
+          <button type="button" className="act min-h-9 px-2" disabled={busy} title="Shift and Enter: kept as it is, sorted later" onClick={() => void jot()}>
+            Jot
+          </button>
+        )}
+        {line.trim() === '' && <VoiceJot machine={context.machine} episode={context.episode} onSaid={setError} />}
         {parsed.ok && (
           <button type="button" className="act min-h-9 px-2" disabled={busy} onClick={() => void send()}>
             Write

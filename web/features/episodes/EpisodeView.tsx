@@ -4,7 +4,7 @@ import { useEffect, useRef, useState } from 'react'
 import { Link, useParams, useSearchParams } from 'react-router'
 import { statusTitle } from '#api/words/status.ts'
 import type { EntryId } from '#core/ids.ts'
-import type { EpisodeView } from '#core/views/episode.ts'
+import type { EpisodeView, JotRow } from '#core/views/episode.ts'
 import type { CheckName } from '#core/work/checks/index.ts'
 import { get, wordsOf } from '#web/app/http.ts'
 import { keysOn } from '#web/app/look.ts'
@@ -16,10 +16,16 @@ import { stampTitle } from '#web/ui/Plate.tsx'
 import { ClosingSlip, OverrideSlip, StopSlip } from './ClosingSlip.tsx'
 import { Composer, type ComposerHandle } from './Composer.tsx'
 import { Sheet } from './Sheet.tsx'
+import { SortSlip } from './Jots.tsx'
 import { LeftSide, RightSide } from './Sides.tsx'
 import { Verbs } from './Verbs.tsx'
 
-type Open = { readonly slip: 'close' } | { readonly slip: 'stop' } | { readonly slip: 'override'; readonly check: string; readonly rule: string } | undefined
+type Open =
+  | { readonly slip: 'sort'; readonly jot: JotRow }
+  | { readonly slip: 'close' }
+  | { readonly slip: 'stop' }
+  | { readonly slip: 'override'; readonly check: string; readonly rule: string }
+  | undefined
 
 export function View() {
   const { id = '' } = useParams()
@@ -60,6 +66,8 @@ function Working({ view }: { view: EpisodeView }) {
     return () => window.removeEventListener('keydown', key)
   }, [])
 
+  // While it is being sorted it stays open, though the list of the unsorted has let it go.
+  const sorting = open?.slip === 'sort' ? (view.jots.find((j) => j.entry === open.jot.entry) ?? open.jot) : undefined
   const settled = () => setParams({}, { replace: true })
   const question = view.questions.find((q) => q.entry === params.get('answer'))
   const contested = view.rows.find((r) => r.id === params.get('settle') && r.contested)
@@ -70,6 +78,8 @@ function Working({ view }: { view: EpisodeView }) {
       <StopSlip view={view} onClose={() => setOpen(undefined)} />
     ) : open?.slip === 'override' ? (
       <OverrideSlip view={view} check={open.check} rule={open.rule} role={me.role} onClose={() => setOpen(undefined)} />
+    ) : sorting ? (
+      <SortSlip key={sorting.entry} view={view} jot={sorting} onClose={() => setOpen(undefined)} />
     ) : question ? (
       <AnswerSlip question={question.entry} machine={view.machine} episode={episode.id} words={question.words} onClose={settled} />
     ) : contested ? (
@@ -119,13 +129,13 @@ function Working({ view }: { view: EpisodeView }) {
       <div className="border-line hidden shrink-0 border-b max-lg:flex">
         {(['left', 'right'] as const).map((which) => (
           <button key={which} type="button" aria-expanded={side === which} className="h-11 flex-1 px-3 font-bold" onClick={() => setSide(side === which ? undefined : which)}>
-            {which === 'left' ? `Off the machine ${view.tray.length}` : `In the way ${view.checks.reduce((n, c) => n + c.unmet, 0)}`}
+            {which === 'left' ? `Off the machine ${view.tray.length}` : `In the way ${view.checks.find((c) => c.check === view.moment)?.unmet ?? 0}`}
           </button>
         ))}
       </div>
       <div className="grid min-h-0 flex-1 grid-cols-[256px_minmax(0,1fr)_304px] max-lg:grid-cols-1">
         <aside aria-label="Off, waiting, asked" className={`overflow-auto ${side === 'left' ? '' : 'max-lg:hidden'}`} tabIndex={0}>
-          <LeftSide view={view} onLine={onLine} />
+          <LeftSide view={view} onLine={onLine} onSort={(jot) => setOpen({ slip: 'sort', jot })} />
         </aside>
         <section aria-label="Episode" className={`border-hair flex min-h-0 flex-col border-x ${side ? 'max-lg:hidden' : ''}`}>
           <h2 className="font-display text-18 bg-sheet px-3 pt-2.5 pb-1.5 font-semibold">{`Episode ${episode.number}, ${short(episode.opened)}: ${episode.title}`}</h2>

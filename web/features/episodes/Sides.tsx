@@ -3,16 +3,17 @@ import { useEffect, useState } from 'react'
 import { dayWords, leftWords } from '#api/words/dates.ts'
 import { checkCount, checkTitles, precautionTitle, ruleTitle, ruleWords } from '#api/words/checks.ts'
 import { list } from '#api/words/lists.ts'
-import type { EpisodeView } from '#core/views/episode.ts'
+import type { EpisodeView, JotRow } from '#core/views/episode.ts'
 import { nextRing } from '#core/work/waits.ts'
 import type { CheckName, CheckReport } from '#core/work/checks/index.ts'
 import { nowMs } from '#web/app/clock.ts'
 import { useDates } from '#web/app/session.tsx'
 import { Act } from '#web/ui/Forms.tsx'
+import { JotList } from './Jots.tsx'
 import { DischargeSum } from './DischargeSum.tsx'
 import { stampTitle } from '#web/ui/Plate.tsx'
 
-export function LeftSide({ view, onLine }: { view: EpisodeView; onLine: (line: string) => void }) {
+export function LeftSide({ view, onLine, onSort }: { view: EpisodeView; onLine: (line: string) => void; onSort: (jot: JotRow) => void }) {
   const { zone } = useDates()
   const [now, setNow] = useState(nowMs)
   useEffect(() => {
@@ -78,6 +79,7 @@ export function LeftSide({ view, onLine }: { view: EpisodeView; onLine: (line: s
           </ul>
         </section>
       )}
+      <JotList view={view} onSort={onSort} />
       <section>
         <h2 className="headrule">Asked, unanswered</h2>
         {view.questions.length === 0 && <p className="text-quiet py-1.5">No open question.</p>}

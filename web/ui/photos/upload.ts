@@ -1,10 +1,11 @@
 /** Photographs on their way: many at once, each with its progress; what was refused says why and can be tried again. */
 import { useRef, useState } from 'react'
-import type { Problem } from '#api/problems.ts'
 import type { BodyOf } from '#core/history/kinds.ts'
 import type { EntryId, MachineId } from '#core/ids.ts'
-import { sessionToken } from '#web/app/http.ts'
+import type { HeldFile } from '#web/app/outbox.ts'
+import { sendFile } from '#web/app/send-file.ts'
 import { newId } from '#web/app/clock.ts'
+import { sha256Of } from '#web/ui/hash.ts'
 import { useDrafts, useWrite } from '#web/app/session.tsx'
 
 /** What a photograph is said to show. */
@@ -24,29 +25,16 @@ export interface Upload {
   readonly error?: string | undefined
 }
 
-interface Stored {
-  readonly file: string
-  readonly width: number
-  readonly height: number
-}
-
-/** fetch tells nothing of an upload's progress, so this one request is made the older way. */
-function store(machine: string, file: File, onProgress: (share: number) => void): Promise<Stored> {
-  return new Promise((resolve, reject) => {
-    const form = new FormData()
-    form.append('photo', file)
-    const request = new XMLHttpRequest()
-    request.open('POST', `/api/machines/${machine}/photos`)
-    request.setRequestHeader('x-anamnesis-token', sessionToken())
-    request.responseType = 'json'
-    request.upload.onprogress = (event) => event.lengthComputable && onProgress(event.loaded / event.total)
-    request.onerror = () => reject(new Error('No connection. The photograph is still here: try again when the connection is back.'))
-    request.onload = () => {
-      if (request.status === 201) resolve(request.response as Stored)
-      else reject(new Error((request.response as Problem | null)?.detail ?? 'The server did not take it. The photograph is still here.'))
-    }
-    request.send(form)
-  })
+/** Its pixels, if the browser can read it; the server says better. */
+async function pixelsOf(file: File): Promise<{ width: number; height: number } | undefined> {
+  try {
+    const bitmap = await createImageBitmap(file)
+    const { width, height } = bitmap
+    bitmap.close()
+    return { width, height }
+  } catch {
+    return undefined
+  }
 }
 
 const atOnce = 3
@@ -61,7 +49,13 @@ export function usePhotoUploads(machine: MachineId, episode?: string) {
 
   const one = async (upload: Upload) => {
     try {
-      const stored = await store(machine, upload.file, (progress) => change(upload.key, { progress }))
+      const onProgress = (progress: number) => change(upload.key, { progress })
+      const { file } = upload
+      const [sha256, pixels] = await Promise.all([sha256Of(file), pixelsOf(file)])
+      // What this device can neither hash nor read goes to the server at once, which says what it is; all else lies here first.
+      const read = sha256 && pixels ? { file: sha256, ...pixels } : undefined
+      const held: HeldFile = { sha256: sha256 ?? '', sort: 'photo', machine, name: file.name, blob: file }
+      const stored = read ?? (await sendFile(held, onProgress))
       const { of, zone, words, finding, evidence, on } = upload.meta
       const body: BodyOf<'photo'> = {
         kind: 'photo',
@@ -76,7 +70,7 @@ export function usePhotoUploads(machine: MachineId, episode?: string) {
         ...(evidence ? { evidence: evidence as EntryId } : {}),
         ...(on ? { on: on as EntryId } : {}),
       }
-      const written = await write(drafts([{ body, ...(episode ? { episode } : {}) }]))
+      const written = await write(drafts([{ body, ...(episode ? { episode } : {}) }]), { files: read ? [held] : [], onProgress })
       if (written.sent && written.refused) throw new Error(written.refused.detail)
       change(upload.key, { state: 'kept', progress: 1 })
     } catch (failure) {

@@ -1,0 +1,70 @@
+/** Voice notes of jots: type by content, original kept bit for bit, served by the entry that holds them. */
+import { createHash } from 'node:crypto'
+import { Router } from 'express'
+import multer from 'multer'
+import { z } from 'zod'
+import type { voiceMimes } from '#core/history/bodies/jot.ts'
+import { entryIdSchema, machineIdSchema } from '#core/ids.ts'
+import { FileModel } from '../../db/models.ts'
+import { requireSight, requireVisitor } from '../../platform/access.ts'
+import type { Services } from '../../platform/app.ts'
+import { handle, notFound, parse, ProblemError } from '../../platform/errors.ts'
+import { filePath, serveFile, writeWhole } from '../../platform/files.ts'
+import { loadEntries } from '../entries/closure.ts'
+
+const params = z.object({ id: machineIdSchema })
+const voiceParams = params.extend({ entry: entryIdSchema })
+
+/** Some twenty minutes of speech as browsers record it. */
+const maxBytes = 20 * 1024 * 1024
+
+/** What the first bytes say it is: the containers in which browsers record. */
+export function voiceMime(bytes: Buffer): (typeof voiceMimes)[number] | undefined {
+  if (bytes.length < 12) return undefined
+  if (bytes.readUInt32BE(0) === 0x1a45dfa3) return 'audio/webm'
+  const four = bytes.toString('latin1', 0, 4)
+  if (four === 'OggS') return 'audio/ogg'
+  if (four === 'RIFF' && bytes.toString('latin1', 8, 12) === 'WAVE') return 'audio/wav'
+  return bytes.toString('latin1', 4, 8) === 'ftyp' ? 'audio/mp4' : undefined
+}
+
+/** Stores a voice note. Throws unsupported-file for what is no recording. */
+export async function storeVoice(dataDir: string, bytes: Buffer): Promise<{ file: string; mime: string; width: number; height: number }> {
+  const mime = voiceMime(bytes)
+  if (!mime) throw new ProblemError('unsupported-file', 'This file is no voice note (WebM, Ogg, MP4 or WAV), whatever its name says. Nothing was stored.')
+  const sha256 = createHash('sha256').update(bytes).digest('hex')
+  await writeWhole(filePath(dataDir, sha256, 'original'), bytes)
+  await FileModel.findOrCreate({ where: { sha256 }, defaults: { sha256, mime, width: 0, height: 0, bytes: bytes.length } })
+  return { file: sha256, mime, width: 0, height: 0 }
+}
+
+export function jotRoutes(services: Services): Router {
+  const router = Router()
+  const upload = multer({ storage: multer.memoryStorage(), limits: { fileSize: maxBytes, files: 1 } })
+
+  router.post(
+    '/machines/:id/voices',
+    upload.single('voice'),
+    handle(async (request, response) => {
+      const visitor = await requireVisitor(request, 'volunteer')
+      await requireSight(services.db, visitor, parse(params, request.params).id)
+      if (!request.file) throw new ProblemError('invalid', 'There is no voice note in it.')
+      response.status(201).json(await storeVoice(services.config.dataDir, request.file.buffer))
+    }),
+  )
+
+  /** For the house only: a guest's log has no jots. */
+  router.get(
+    '/machines/:id/voices/:entry',
+    handle(async (request, response) => {
+      const visitor = await requireVisitor(request, 'volunteer')
+      const { id, entry: entryId } = parse(voiceParams, request.params)
+      await requireSight(services.db, visitor, id)
+      const [entry] = await loadEntries(services.db, [entryId])
+      if (entry?.body.kind !== 'jot' || entry.body.what !== 'made' || entry.body.machine !== id || !entry.body.voice) throw notFound()
+      await serveFile(response, filePath(services.config.dataDir, entry.body.voice.file, 'original'), entry.body.voice.mime)
+    }),
+  )
+
+  return router
+}
