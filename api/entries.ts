@@ -1,6 +1,6 @@
 /** Writing entries: one or many, idempotent by id, all-or-nothing per entry or per `together` group. */
 import { z } from 'zod'
-import { draftSchema } from '#core/history/entry.ts'
+import { draftSchema, type Entry } from '#core/history/entry.ts'
 import type { Refusal } from '#core/history/refusal.ts'
 
 export const entriesSchema = z.strictObject({
@@ -21,4 +21,11 @@ export type Became =
 
 export interface EntriesAnswer {
   readonly entries: readonly Became[]
+}
+
+/** Entries for a device that works without a connection; `whole`: they replace what it holds, else they come after it. */
+export interface DeviceEntries {
+  readonly whole: boolean
+  readonly entries: readonly Entry[]
+  readonly nextTag: string
 }

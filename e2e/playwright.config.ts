@@ -12,6 +12,8 @@ export default defineConfig({
   globalSetup: './setup.ts',
   use: {
     viewport: { width: 1280, height: 800 },
+    // Only the tests of working offline let the shell live on the device.
+    serviceWorkers: 'block',
     launchOptions: {
       executablePath: '/usr/bin/chromium',
       args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'],

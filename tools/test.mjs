@@ -9,6 +9,7 @@ const cluster = await startCluster(dataDir, 'postgres-test', { durable: false })
 const env = { TEST_CLUSTER_URL: cluster.url, NODE_ENV: 'test', FORCE_COLOR: '0' }
 const steps = [
   ['types', 'npx', ['tsc', '--noEmit']],
+  ['types, service worker', 'npx', ['tsc', '--noEmit', '-p', 'web/offline']],
   ['lint', 'npx', ['eslint', '--max-warnings', '0', '.']],
   ['dependency rules', 'npx', ['depcruise', '--config', '.dependency-cruiser.cjs', '--output-type', 'err', 'core', 'api', 'server', 'web', 'demo']],
   ['unit and server tests', 'npx', ['vitest', 'run']],

@@ -7,7 +7,7 @@ import type { LogRow } from './rows.ts'
 import type { MachineSummary } from './summary.ts'
 
 /** Whether a body tells what others found; `survey` is the person's own. */
-const foreign = (body: Body, survey: string): boolean =>
+export const foreign = (body: Body, survey: string): boolean =>
   body.kind === 'grade' ||
   body.kind === 'pair' ||
   (body.kind === 'survey' && body.what !== 'begun' && body.survey !== survey) ||

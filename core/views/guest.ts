@@ -67,10 +67,12 @@ function guestBody(body: Body): Body {
   return body
 }
 
+/** A body without the price in it. */
+export const bare = (body: Body): Body =>
+  body.kind === 'machine' && body.what === 'registered' ? { ...body, price: undefined } : body.kind === 'batch' ? { ...body, price: undefined } : body
+
 /** The same view without what it cost or is worth, for roles that do not see prices. */
 export function withoutPrices(view: MachineView): MachineView {
-  const bare = (body: Body): Body =>
-    body.kind === 'machine' && body.what === 'registered' ? { ...body, price: undefined } : body.kind === 'batch' ? { ...body, price: undefined } : body
   return {
     ...view,
     price: undefined,

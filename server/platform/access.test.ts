@@ -105,6 +105,7 @@ const perMachine: { name: string; path: (r: Relation) => string; staff: Record<'
   { name: 'its way in', path: (r) => `/api/machines/${machines[r]}/arrival`, staff: { steward: 200, restorer: 200, volunteer: 200 }, guest: () => 403 },
   { name: 'its record', path: (r) => `/api/machines/${machines[r]}/record`, staff: { steward: 200, restorer: 200, volunteer: 403 }, guest: () => 403 },
   { name: 'its episode', path: (r) => `/api/episodes/${episodes[r]}`, staff: { steward: 200, restorer: 200, volunteer: 200 }, guest: () => 403 },
+  { name: 'its entries, for a device', path: (r) => `/api/episodes/${episodes[r]}/entries`, staff: { steward: 200, restorer: 200, volunteer: 200 }, guest: () => 403 },
   {
     name: 'its episode before an entry',
     path: (r) => `/api/episodes/${episodes[r]}/context?before=${photos[r]}`,
@@ -128,6 +129,7 @@ const houseWide: { path: () => string; least: Role }[] = [
   { path: () => '/api/table', least: 'volunteer' },
   { path: () => '/api/batches', least: 'volunteer' },
   { path: () => '/api/agreement', least: 'volunteer' },
+  { path: () => '/api/waits.ics', least: 'volunteer' },
 ]
 
 describe.each(perMachine)('$name', ({ path, staff, guest }) => {

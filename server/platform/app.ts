@@ -141,7 +141,8 @@ export function createApp(services: Services): { app: Express; close: () => Prom
       index: false,
       maxAge: '1y',
       immutable: true,
-      setHeaders: (response, file) => file.endsWith('.html') && response.setHeader('cache-control', 'no-cache'),
+      // Names that stay the same while what they name changes.
+      setHeaders: (response, file) => /\.(?:html|webmanifest)$|[\\/](?:sw\.js|icon\.svg)$/.test(file) && response.setHeader('cache-control', 'no-cache'),
     }),
   )
   app.get(/.*/, (_request, response) => {

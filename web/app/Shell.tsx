@@ -136,6 +136,9 @@ function Who({ signed, onKeys }: { signed: SignedIn; onKeys: () => void }) {
   }
   const signOut = async () => {
     await remove('/session')
+    // What this person saw leaves the device; what they wrote and was not sent stays in their own box.
+    navigator.serviceWorker?.controller?.postMessage('forget')
+    await (await import('./device-episodes.ts')).forgetEpisodes(signed.me.account)
     client.setQueryData(['session'], (old: SessionAnswer | undefined) => (old ? { ...old, me: null } : old))
     client.clear()
     await client.invalidateQueries()
@@ -151,6 +154,7 @@ function Who({ signed, onKeys }: { signed: SignedIn; onKeys: () => void }) {
           <DropdownMenu.Label className="px-3 py-2">
             <span className="block font-bold">{signed.me.name}</span>
             <span className="text-13 text-quiet">{signed.me.role}</span>
+            {!globalThis.isSecureContext && <span className="text-13 text-quiet block max-w-56">Offline opening needs HTTPS on this address.</span>}
           </DropdownMenu.Label>
           <DropdownMenu.Item className={item} onSelect={() => look('theme', currentTheme() === 'dark' ? 'light' : 'dark')}>
             {currentTheme() === 'dark' ? 'Light' : 'Dark'}

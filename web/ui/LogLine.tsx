@@ -25,6 +25,7 @@ export function LogLine({
   children,
   onAct,
   actLabel,
+  unsent = false,
 }: {
   row: LogRow
   names: LogNames
@@ -32,6 +33,8 @@ export function LogLine({
   children?: ReactNode
   onAct?: (() => void) | undefined
   actLabel?: string
+  /** It waits on this device. */
+  unsent?: boolean
 }) {
   const { when, short } = useDates()
   const words = useEntryWords(names)
@@ -41,7 +44,10 @@ export function LogLine({
   const earlier = row.versions.length > 1 ? row.versions.slice(0, -1) : []
   const late = row.happenedAt.earliest === row.happenedAt.latest && Date.parse(row.recordedAt) - Date.parse(row.happenedAt.latest) > 3_600_000
   return (
-    <li id={`entry-${row.id}`} className={`border-hair group border-b ${row.contested ? 'border-l-oxide border-l-4' : ''}`}>
+    <li
+      id={`entry-${row.id}`}
+      className={`border-hair group border-b ${row.contested ? 'border-l-oxide border-l-4' : unsent ? 'border-l-line border-l-4 border-l-dashed pl-1' : ''}`}
+    >
       <div className="relative grid min-h-8 grid-cols-[auto_2.4rem_minmax(0,1fr)_auto] items-baseline gap-x-2 py-1.5">
         <span className={`num whitespace-nowrap ${day ? 'w-[9.6rem]' : 'w-[3.4rem]'}`}>
           {day && row.happenedAt.earliest === row.happenedAt.latest ? `${short(row.happenedAt.latest)} ` : ''}
@@ -56,6 +62,7 @@ export function LogLine({
             </abbr>
           )}
           {row.basis === 'told' && <span className="text-quiet ml-1.5 font-normal">told</span>}
+          {unsent && <span className="text-quiet ml-1.5 font-normal">not sent yet</span>}
           {row.clockUncertain && <span className="text-copper ml-1.5 font-normal">clock uncertain</span>}
           {row.voidBy && <span className="text-copper ml-1.5 font-normal">void: {row.voidBy} was unfit</span>}
           {row.onVoid && <span className="text-copper ml-1.5 font-normal">done on a void result</span>}

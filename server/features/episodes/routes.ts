@@ -6,6 +6,9 @@ import { entryIdSchema, type EntryId, type MachineId } from '#core/ids.ts'
 import { sortKey } from '#core/quantity/time.ts'
 import { blindEpisode } from '#core/views/blind.ts'
 import { openSurvey } from '#core/views/condition.ts'
+import { entriesForDevice } from '#core/views/offline.ts'
+import { seesPrices } from '#core/work/roles.ts'
+import type { DeviceEntries } from '#api/entries.ts'
 import { episodeView } from '#core/views/episode.ts'
 import { rows } from '../../db/connection.ts'
 import { requireSight, requireVisitor } from '../../platform/access.ts'
@@ -16,6 +19,7 @@ import { closureOf } from '../entries/closure.ts'
 import { nextTag } from '../machines/routes.ts'
 
 const params = z.object({ id: entryIdSchema })
+const deviceQuery = z.object({ after: z.coerce.number().int().min(0).default(0), count: z.coerce.number().int().min(0).default(0) })
 const contextQuery = z.object({ before: entryIdSchema })
 
 async function machineOfEpisode(services: Services, id: EntryId): Promise<MachineId> {
@@ -45,6 +49,28 @@ export function episodeRoutes(services: Services): Router {
       const view = episodeView(fold(others, { now: entry.happenedAt.latest }), id, await nextTag(services))
       if (!view) throw notFound()
       response.json(view.context)
+    }),
+  )
+
+  /**
+   * The entries that the episode's view is folded from, for a device that may lose its connection. A device that holds
+   * `count` of them up to `after` gets the newer ones only, unless others have come to belong to them.
+   */
+  router.get(
+    '/episodes/:id/entries',
+    handle(async (request, response) => {
+      const visitor = await requireVisitor(request, 'volunteer')
+      const { id } = parse(params, request.params)
+      const { after, count } = parse(deviceQuery, request.query)
+      const machine = await machineOfEpisode(services, id)
+      await requireSight(services.db, visitor, machine)
+      const entries = await closureOf(services.db, [machine])
+      const state = fold(entries, { now: nowInstant() }).machines.get(machine)
+      const survey = state && openSurvey(state, visitor.party)
+      const held = entriesForDevice(entries, { prices: seesPrices(visitor.role), blind: survey?.blind ? survey.id : undefined })
+      const older = held.filter((e) => e.seq <= after).length
+      const whole = older !== count
+      response.json({ whole, entries: whole ? held : held.filter((e) => e.seq > after), nextTag: await nextTag(services) } satisfies DeviceEntries)
     }),
   )
 

@@ -1,14 +1,13 @@
 /** The working screen. The frame never scrolls: left what is off, centre the ruled sheet, right what stands in the way. */
-import { useQuery } from '@tanstack/react-query'
 import { useEffect, useRef, useState } from 'react'
 import { Link, useParams, useSearchParams } from 'react-router'
 import { statusTitle } from '#api/words/status.ts'
 import type { EntryId } from '#core/ids.ts'
 import type { EpisodeView, JotRow } from '#core/views/episode.ts'
 import type { CheckName } from '#core/work/checks/index.ts'
-import { get, wordsOf } from '#web/app/http.ts'
+import { wordsOf } from '#web/app/http.ts'
 import { keysOn } from '#web/app/look.ts'
-import { useOutbox } from '#web/app/outbox.ts'
+import type { Waiting } from '#web/app/outbox.ts'
 import { useDates, useDrafts, useSigned, useWrite } from '#web/app/session.tsx'
 import { AnswerSlip, SettleSlip } from '#web/ui/AmendSlip.tsx'
 import { StatusMark } from '#web/ui/Marks.tsx'
@@ -18,6 +17,7 @@ import { Composer, type ComposerHandle } from './Composer.tsx'
 import { Sheet } from './Sheet.tsx'
 import { SortSlip } from './Jots.tsx'
 import { LeftSide, RightSide } from './Sides.tsx'
+import { useEpisode } from './useEpisode.ts'
 import { Verbs } from './Verbs.tsx'
 
 type Open =
@@ -29,17 +29,17 @@ type Open =
 
 export function View() {
   const { id = '' } = useParams()
-  const { data: view, error } = useQuery({ queryKey: ['episode', id], queryFn: () => get<EpisodeView>(`/episodes/${id}`), retry: 1 })
+  const { view, error, waiting } = useEpisode(id)
   useEffect(() => {
     if (view) document.title = `Episode ${view.episode.number}, ${view.plate.name}`
   }, [view])
   if (error && !view) return <p className="p-8">{wordsOf(error)}</p>
-  return view ? <Working key={view.episode.id} view={view} /> : null
+  return view ? <Working key={view.episode.id} view={view} waiting={waiting} /> : null
 }
 
 const typing = (target: EventTarget | null) => target instanceof HTMLElement && /^(INPUT|TEXTAREA|SELECT|BUTTON|A)$/.test(target.tagName)
 
-function Working({ view }: { view: EpisodeView }) {
+function Working({ view, waiting }: { view: EpisodeView; waiting: readonly Waiting[] }) {
   const { me } = useSigned()
   const { short } = useDates()
   const composer = useRef<ComposerHandle>(null)
@@ -47,7 +47,6 @@ function Working({ view }: { view: EpisodeView }) {
   const [open, setOpen] = useState<Open>()
   const [side, setSide] = useState<'left' | 'right'>()
   const [past, setPast] = useState<CheckName>()
-  const waiting = useOutbox(me.account).filter((w) => w.draft.episode === view.episode.id)
   const { episode } = view
   const closed = episode.state === 'closed'
   const closing = view.checks.find((c) => c.check === 'closing')

@@ -56,7 +56,10 @@ export function Sheet({ view, waiting }: { view: EpisodeView; waiting: readonly 
   const [open, setOpen] = useState<string>()
   const names = { labels: view.labels, machine: view.machine }
   const words = useEntryWords(names)
-  const count = view.rows.length + waiting.length
+  // Folded on the device, what waits stands in its place; what it could not be folded into stands below.
+  const unsent = new Set<string>(waiting.map((w) => w.draft.id))
+  const apart = waiting.filter((w) => !view.rows.some((row) => row.id === w.draft.id))
+  const count = view.rows.length + apart.length
   useLayoutEffect(() => {
     const element = list.current
     const words = margin.current
@@ -80,6 +83,7 @@ export function Sheet({ view, waiting }: { view: EpisodeView; waiting: readonly 
             <LogLine
               key={row.id}
               row={row}
+              unsent={unsent.has(row.id)}
               names={names}
               day={row.happenedAt.latest.slice(0, 10) !== view.episode.opened.slice(0, 10)}
               onAct={row.body.kind === 'settle' ? undefined : () => setOpen(open === row.id ? undefined : row.id)}
@@ -89,7 +93,7 @@ export function Sheet({ view, waiting }: { view: EpisodeView; waiting: readonly 
                 (row.contested ? <SettleSlip row={row} onClose={() => setOpen(undefined)} /> : <Restate row={row} view={view} onClose={() => setOpen(undefined)} />)}
             </LogLine>
           ))}
-          {waiting.map(({ draft, refused }) => (
+          {apart.map(({ draft, refused }) => (
             <li key={draft.id} className="border-hair border-l-line grid min-h-8 grid-cols-[3.4rem_1fr] items-baseline gap-x-2 border-b border-l-4 border-l-dashed py-1.5 pl-1">
               <span className="num text-quiet">{clock(draft.happenedAt.latest)}</span>
               <span>

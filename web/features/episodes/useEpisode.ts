@@ -1,0 +1,91 @@
+/**
+ * The episode: as the server sees it while there is a connection, and folded on the device from what it holds and what
+ * waits to be sent while there is none.
+ */
+import { useQuery } from '@tanstack/react-query'
+import { useEffect, useMemo, useRef, useState } from 'react'
+import type { AccountId, EntryId } from '#core/ids.ts'
+import type { EpisodeView } from '#core/views/episode.ts'
+import { heldEpisode, refreshEpisode } from '#web/app/device-episodes.ts'
+import { nowInstant } from '#web/app/clock.ts'
+import { get, NoConnection } from '#web/app/http.ts'
+import { useOutbox, type Waiting } from '#web/app/outbox.ts'
+import { useSigned } from '#web/app/session.tsx'
+import type { FoldAsk } from '#web/workers/episode.worker.ts'
+
+/** How long the device rests between fetching what is new to hold, ms. */
+const restMs = 4_000
+
+export interface EpisodeHere {
+  readonly view: EpisodeView | undefined
+  readonly error: Error | undefined
+  readonly waiting: readonly Waiting[]
+}
+
+export function useEpisode(id: string): EpisodeHere {
+  const { me } = useSigned()
+  const outbox = useOutbox(me.account)
+  const waiting = useMemo(() => outbox.filter((w) => w.draft.episode === id), [outbox, id])
+  const server = useQuery({
+    queryKey: ['episode', id],
+    queryFn: () => get<EpisodeView>(`/episodes/${id}`),
+    retry: false,
+    refetchInterval: (query) => (query.state.error instanceof NoConnection ? 5_000 : false),
+  })
+  const cut = server.error instanceof NoConnection
+  const answered = server.isPlaceholderData ? undefined : server.data
+  // Waiting entries are shown in their place as soon as there is something to fold them into.
+  const local = useLocalView(id, me.account, waiting, cut || waiting.length > 0)
+  useKept(id, me.account, answered)
+  const view = (cut || waiting.length > 0) && local ? local : answered
+  return { view, error: view || (cut && local === undefined && server.fetchStatus === 'fetching') ? undefined : (server.error ?? undefined), waiting }
+}
+
+/** Keeps the episode on the device, some seconds after it was last seen to change. */
+function useKept(id: string, account: string, seen: EpisodeView | undefined) {
+  useEffect(() => {
+    if (!seen || seen.episode.state === 'closed') return
+    // At once when it was never held, later when it was.
+    let timer: ReturnType<typeof setTimeout> | undefined
+    let left = false
+    const refresh = () => void refreshEpisode(account, id).catch(() => undefined)
+    void heldEpisode(account, id).then((held) => {
+      if (!left) timer = setTimeout(refresh, held ? restMs : 0)
+    })
+    return () => {
+      left = true
+      clearTimeout(timer)
+    }
+  }, [id, account, seen])
+}
+
+function useLocalView(id: string, account: string, waiting: readonly Waiting[], wanted: boolean): EpisodeView | undefined {
+  const [view, setView] = useState<EpisodeView>()
+  const worker = useRef<Worker>(undefined)
+  const asked = useRef(0)
+  useEffect(() => () => worker.current?.terminate(), [])
+  useEffect(() => {
+    if (!wanted) return
+    const n = ++asked.current
+    void heldEpisode(account, id).then((held) => {
+      if (!held || n !== asked.current) return
+      if (!worker.current) {
+        worker.current = new Worker(new URL('../../workers/episode.worker.ts', import.meta.url), { type: 'module' })
+        worker.current.onmessage = ({ data }: MessageEvent<{ n: number; view: EpisodeView | undefined }>) => {
+          if (data.n === asked.current) setView(data.view)
+        }
+      }
+      const ask: FoldAsk = {
+        n,
+        entries: held.entries,
+        waiting: waiting.filter((w) => !w.refused).map((w) => w.draft),
+        episode: id as EntryId,
+        nextTag: held.nextTag,
+        now: nowInstant(),
+        account: account as AccountId,
+      }
+      worker.current.postMessage(ask)
+    })
+  }, [id, account, waiting, wanted])
+  return view
+}
