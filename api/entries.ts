@@ -1,6 +1,7 @@
 /** Writing entries: one or many, idempotent by id, all-or-nothing per entry or per `together` group. */
 import { z } from 'zod'
 import { draftSchema, type Entry } from '#core/history/entry.ts'
+import type { SheetSection } from './words/sheet.ts'
 import type { Refusal } from '#core/history/refusal.ts'
 
 export const entriesSchema = z.strictObject({
@@ -21,6 +22,12 @@ export type Became =
 
 export interface EntriesAnswer {
   readonly entries: readonly Became[]
+}
+
+/** An episode's sheet in words, and what its printed forms need beside them. */
+export interface SheetAnswer {
+  readonly title: string
+  readonly sections: readonly SheetSection[]
 }
 
 /** Entries for a device that works without a connection; `whole`: they replace what it holds, else they come after it. */

@@ -25,6 +25,16 @@ if (!only || only === 'collection') {
   failed += await node('bench/browser.ts', env)
   await cluster.stop()
 }
+if (!only || only === 'offline') {
+  ensureChromium()
+  const cluster = await startCluster(path.join(root, '.data'), 'postgres-bench')
+  failed += await node('bench/offline.ts', {
+    DATABASE_URL: await ensureDatabase(cluster.url, 'bench_offline', { fresh: true }),
+    PORT: String(await freePort()),
+    CHROMIUM: chromiumPath,
+  })
+  await cluster.stop()
+}
 if (!only || only === 'restart') {
   const data = mkdtempSync(path.join(os.tmpdir(), 'anamnesis-restart-'))
   const port = String(await freePort())

@@ -1,6 +1,7 @@
 /** While a person surveys blind, no view of the machine tells them what others found: its page, its line in lists, its episodes. */
 import type { Body } from '#core/history/kinds.ts'
 import { unmetOf } from '#core/work/checks/index.ts'
+import type { EpisodeSheet } from './episode-sheet.ts'
 import type { EpisodeView } from './episode.ts'
 import type { MachineView } from './machine.ts'
 import type { LogRow } from './rows.ts'
@@ -57,6 +58,12 @@ export function blindEpisode(view: EpisodeView, survey: string): EpisodeView {
     context: { ...view.context, unmet: unmetOf(checks) },
   }
 }
+
+export const blindSheet = (sheet: EpisodeSheet, survey: string): EpisodeSheet => ({
+  ...sheet,
+  view: blindEpisode(sheet.view, survey),
+  found: sheet.found.filter((row) => !foreign(row.body, survey)),
+})
 
 /** The machine's line in lists and on Bench: as if nobody had surveyed it. */
 export const blindSummary = (summary: MachineSummary): MachineSummary => ({

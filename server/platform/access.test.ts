@@ -105,6 +105,8 @@ const perMachine: { name: string; path: (r: Relation) => string; staff: Record<'
   { name: 'its way in', path: (r) => `/api/machines/${machines[r]}/arrival`, staff: { steward: 200, restorer: 200, volunteer: 200 }, guest: () => 403 },
   { name: 'its record', path: (r) => `/api/machines/${machines[r]}/record`, staff: { steward: 200, restorer: 200, volunteer: 403 }, guest: () => 403 },
   { name: 'its episode', path: (r) => `/api/episodes/${episodes[r]}`, staff: { steward: 200, restorer: 200, volunteer: 200 }, guest: () => 403 },
+  { name: 'its sheet', path: (r) => `/api/episodes/${episodes[r]}/sheet`, staff: { steward: 200, restorer: 200, volunteer: 200 }, guest: () => 403 },
+  { name: 'its sheet as a table', path: (r) => `/api/episodes/${episodes[r]}/sheet?as=csv`, staff: { steward: 200, restorer: 200, volunteer: 200 }, guest: () => 403 },
   { name: 'its entries, for a device', path: (r) => `/api/episodes/${episodes[r]}/entries`, staff: { steward: 200, restorer: 200, volunteer: 200 }, guest: () => 403 },
   {
     name: 'its episode before an entry',

@@ -94,33 +94,56 @@ export async function sendFiles(account: string, drafts: readonly Draft[], onPro
   })
 }
 
+/** Ids that are sent one by one, since something was wrong with the request in which they were. */
+const alone = new Set<string>()
+/** How many entries go in one request. */
+const together = 25
+
+/** What is sent at once, in order: a group that stands or falls together is never split, one with a file goes by itself. */
+function actsOf(waiting: readonly Draft[], fileOf: (draft: Draft) => string | undefined): Draft[][] {
+  const groups = new Map<string, Draft[]>()
+  for (const draft of waiting) groups.set(draft.together ?? draft.id, [...(groups.get(draft.together ?? draft.id) ?? []), draft])
+  const acts: Draft[][] = []
+  let open = false
+  for (const group of groups.values()) {
+    const own = group.some((d) => alone.has(d.id) || fileOf(d) !== undefined)
+    const last = acts.at(-1)
+    if (!own && open && last && last.length + group.length <= together) last.push(...group)
+    else acts.push([...group])
+    open = !own
+  }
+  return acts
+}
+
 /** Sends what waits, in order. Answers how many the server took. One tab at a time. */
 export async function sendOutbox(account: string): Promise<number> {
   if (!boxes.has(account)) await reread(account)
   if ((boxes.get(account) ?? nobody).every((w) => w.refused)) return 0
   return navigator.locks.request(`anamnesis-outbox-${account}`, { ifAvailable: true }, async (lock) => {
     if (!lock) return 0
-    const { load, refuse } = await store
+    const { load, refuse, fileOf } = await store
     let sent = 0
-    const done = new Set<string>()
-    const waiting = (await load(account)).filter((w) => !w.refused && !fresh.has(w.draft.id))
-    for (const { draft } of waiting) {
-      if (done.has(draft.id)) continue
-      const group = draft.together ? waiting.filter((w) => w.draft.together === draft.together).map((w) => w.draft) : [draft]
-      for (const { id } of group) done.add(id)
+    const waiting = (await load(account)).filter((w) => !w.refused && !fresh.has(w.draft.id)).map((w) => w.draft)
+    for (const act of actsOf(waiting, fileOf)) {
+      const ids = act.map((d) => d.id)
       try {
-        const answer = await post<EntriesAnswer>('/entries', { entries: await sendFiles(account, group), contested: 'keep' })
-        const refused = answer.entries.flatMap((e) => (e.became === 'refused' ? [[e.id, e.detail] as const] : []))
+        const answer = await post<EntriesAnswer>('/entries', { entries: await sendFiles(account, act), contested: 'keep' })
+        const refused = new Map(answer.entries.flatMap((e) => (e.became === 'refused' ? [[e.id as string, e.detail] as const] : [])))
         for (const [id, detail] of refused) await refuse(account, id, detail)
         await release(
           account,
-          group.map((d) => d.id).filter((id) => !refused.some(([r]) => r === id)),
+          ids.filter((id) => !refused.has(id)),
         )
-        sent += group.length - refused.length
+        sent += act.length - refused.size
       } catch (error) {
         if (error instanceof NoConnection) break
         if (error instanceof ProblemError && error.problem.type === 'not-signed-in') break
-        await refuse(account, draft.id, error instanceof Error ? error.message : 'It was refused.')
+        // Which of several it was is not said: each is tried alone next time.
+        if (act.length > 1 && !act.every((d) => d.together !== undefined && d.together === act[0]?.together)) {
+          for (const id of ids) alone.add(id)
+          continue
+        }
+        for (const id of ids) await refuse(account, id, error instanceof Error ? error.message : 'It was refused.')
         await changed(account)
       }
     }

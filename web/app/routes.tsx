@@ -29,6 +29,7 @@ export const router = createBrowserRouter([
           { path: 'machines/:id/survey', ...lazyView(() => import('#web/features/condition/SurveyView.tsx')) },
           { path: 'machines/:id', ...lazyView(() => import('#web/features/machines/MachineView.tsx')) },
           { path: 'episodes/:id', ...lazyView(() => import('#web/features/episodes/EpisodeView.tsx')) },
+          { path: 'episodes/:id/print/:what', ...lazyView(() => import('#web/features/episodes/PrintView.tsx')) },
           { path: 'parts', ...lazyView(() => import('#web/features/parts/PartsView.tsx')) },
           { path: 'parts/:id', ...lazyView(() => import('#web/features/parts/PartView.tsx')) },
           { path: 'types', ...lazyView(() => import('#web/features/types/TypesView.tsx')) },

@@ -4,11 +4,15 @@ import { z } from 'zod'
 import { fold } from '#core/history/fold.ts'
 import { entryIdSchema, type EntryId, type MachineId } from '#core/ids.ts'
 import { sortKey } from '#core/quantity/time.ts'
-import { blindEpisode } from '#core/views/blind.ts'
+import { blindEpisode, blindSheet } from '#core/views/blind.ts'
 import { openSurvey } from '#core/views/condition.ts'
 import { entriesForDevice } from '#core/views/offline.ts'
 import { seesPrices } from '#core/work/roles.ts'
-import type { DeviceEntries } from '#api/entries.ts'
+import type { DeviceEntries, SheetAnswer } from '#api/entries.ts'
+import { sheetMarkdown, sheetSections, sheetTable, sheetTableHead, sheetTitle } from '#api/words/sheet.ts'
+import { writeCsv } from '#core/formats/csv.ts'
+import { episodeSheet } from '#core/views/episode-sheet.ts'
+import { HouseModel } from '../../db/models.ts'
 import { episodeView } from '#core/views/episode.ts'
 import { rows } from '../../db/connection.ts'
 import { requireSight, requireVisitor } from '../../platform/access.ts'
@@ -20,6 +24,7 @@ import { nextTag } from '../machines/routes.ts'
 
 const params = z.object({ id: entryIdSchema })
 const deviceQuery = z.object({ after: z.coerce.number().int().min(0).default(0), count: z.coerce.number().int().min(0).default(0) })
+const sheetQuery = z.object({ as: z.enum(['words', 'md', 'csv']).default('words') })
 const contextQuery = z.object({ before: entryIdSchema })
 
 async function machineOfEpisode(services: Services, id: EntryId): Promise<MachineId> {
@@ -49,6 +54,34 @@ export function episodeRoutes(services: Services): Router {
       const view = episodeView(fold(others, { now: entry.happenedAt.latest }), id, await nextTag(services))
       if (!view) throw notFound()
       response.json(view.context)
+    }),
+  )
+
+  /** What the episode comes to: in words, as a table of one line an entry, as Markdown. */
+  router.get(
+    '/episodes/:id/sheet',
+    handle(async (request, response) => {
+      const visitor = await requireVisitor(request, 'volunteer')
+      const { id } = parse(params, request.params)
+      const { as } = parse(sheetQuery, request.query)
+      const machine = await machineOfEpisode(services, id)
+      await requireSight(services.db, visitor, machine)
+      const now = nowInstant()
+      const world = fold(await closureOf(services.db, [machine]), { now })
+      const whole = episodeSheet(world, id)
+      const state = world.machines.get(machine)
+      if (!whole || !state) throw notFound()
+      const survey = openSurvey(state, visitor.party)
+      const sheet = survey?.blind ? blindSheet(whole, survey.id) : whole
+      const when = { now, zone: (await HouseModel.findByPk(1))?.zone ?? 'UTC' }
+      const name = `${sheet.view.plate.number} episode ${sheet.view.episode.number}`.replace(/[^\w .-]/g, '_')
+      if (as === 'md') response.type('text/markdown; charset=utf-8').attachment(`${name}.md`).send(sheetMarkdown(sheet, when))
+      else if (as === 'csv')
+        response
+          .type('text/csv; charset=utf-8')
+          .attachment(`${name}.csv`)
+          .send(writeCsv(sheetTableHead, sheetTable(sheet, when)))
+      else response.json({ title: sheetTitle(sheet, when), sections: sheetSections(sheet, when) } satisfies SheetAnswer)
     }),
   )
 

@@ -1,0 +1,83 @@
+/** The words of an episode's sheet: sections of lines, for print and Markdown; one line an entry, for a table. */
+import type { EpisodeSheet, MovedPart } from '#core/views/episode-sheet.ts'
+import type { LogRow } from '#core/views/rows.ts'
+import { clockWords, dayWords } from './dates.ts'
+import { entryWords } from './entries.ts'
+import { list } from './lists.ts'
+import { bracketWords } from './status.ts'
+
+export interface SheetSection {
+  readonly title: string
+  readonly lines: readonly string[]
+}
+interface When {
+  readonly now: string
+  readonly zone: string
+}
+
+const rowWords = (row: LogRow, { view }: EpisodeSheet, when: When) => entryWords(row.body, { labels: view.labels, machine: view.machine, ...when })
+const line = (row: LogRow, sheet: EpisodeSheet, when: When) => {
+  const words = rowWords(row, sheet, when)
+  return [words.what, words.result].filter(Boolean).join(': ')
+}
+const moved = (p: MovedPart) => `${p.label}: ${p.from} → ${p.to}${p.now ? `; today ${p.now}` : ''}`
+
+/** Sections that have something to say, in the order of the work. */
+export function sheetSections(sheet: EpisodeSheet, when: When): SheetSection[] {
+  const { view } = sheet
+  const all: SheetSection[] = [
+    { title: 'Found', lines: sheet.found.map((r) => line(r, sheet, when)) },
+    { title: 'Done', lines: sheet.done.map((r) => line(r, sheet, when)) },
+    {
+      title: 'Shown',
+      lines: sheet.shown.map((b) => {
+        const words = bracketWords(b, when)
+        return `${words.title}. ${words.detail}`
+      }),
+    },
+    { title: 'Not separated', lines: sheet.notSeparated.map((b) => bracketWords(b, when).detail) },
+    { title: 'Parts in', lines: sheet.partsIn.map(moved) },
+    { title: 'Parts out', lines: sheet.partsOut.map(moved) },
+    { title: 'Readings', lines: sheet.readings.map((r) => line(r, sheet, when)) },
+    { title: 'Functions', lines: view.functions.map((f) => `${f.fn}: ${f.word}`) },
+    { title: 'Asked, unanswered', lines: view.questions.map((q) => q.words) },
+    { title: 'Left for later', lines: sheet.deferred.map((d) => `${d.what}: ${d.reason}${d.until ? `, by ${dayWords(d.until, when.zone)}` : ''}`) },
+    { title: 'Next', lines: view.episode.next ? [view.episode.next] : [] },
+    { title: 'People', lines: sheet.people.length ? [list(sheet.people, 20)] : [] },
+  ]
+  return all.filter((s) => s.lines.length > 0)
+}
+
+/** "Episode 2, Haldis 300 message printer, SW 2025.6: rows print double; 3 Mar 2026 to 5 Mar 2026". */
+export const sheetTitle = ({ view, closed }: EpisodeSheet, when: When): string =>
+  `Episode ${view.episode.number}, ${view.plate.name}, ${view.plate.number}: ${view.episode.title}; ${dayWords(view.episode.opened, when.zone)}${closed ? ` to ${dayWords(closed, when.zone)}` : ', open'}`
+
+/** Marks that Markdown would read as its own. */
+const plain = (text: string) => text.replace(/([\\`*_{}[\]<>#|])/g, '\\$1')
+
+export function sheetMarkdown(sheet: EpisodeSheet, when: When): string {
+  const sections = sheetSections(sheet, when).map((s) => `## ${s.title}\n\n${s.lines.map((l) => `- ${plain(l)}`).join('\n')}`)
+  const log = sheet.view.rows.map(
+    (r) => `- ${dayWords(r.happenedAt.latest, when.zone)} ${clockWords(r.happenedAt.latest, when.zone)} ${plain(line(r, sheet, when))}${r.withdrawn ? ' (withdrawn)' : ''}`,
+  )
+  return `# ${plain(sheetTitle(sheet, when))}\n\n${[...sections, `## Log\n\n${log.join('\n')}`].join('\n\n')}\n`
+}
+
+export const sheetTableHead = ['Day', 'Time', 'Who', 'Kind', 'What', 'Result', 'Basis', 'State', 'Entry'] as const
+
+/** One line an entry, superseded and contested ones named as such. */
+export const sheetTable = (sheet: EpisodeSheet, when: When): string[][] =>
+  sheet.view.rows.map((r) => {
+    const words = rowWords(r, sheet, when)
+    return [
+      dayWords(r.happenedAt.latest, when.zone),
+      clockWords(r.happenedAt.latest, when.zone),
+      r.doneBy ? (sheet.view.labels[`initials:${r.doneBy}`] ?? '') : '',
+      r.body.kind,
+      words.what,
+      words.result,
+      r.basis,
+      r.withdrawn ? 'withdrawn' : r.contested ? 'contested' : r.versions.length > 1 ? 'corrected' : '',
+      r.id,
+    ]
+  })

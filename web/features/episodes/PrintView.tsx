@@ -1,0 +1,221 @@
+/** What goes on paper, black on white: the episode's sheet, the tray, the label inside the case, the Do not power tag. */
+import { useQuery } from '@tanstack/react-query'
+import { Link, useParams } from 'react-router'
+import type { SheetAnswer } from '#api/entries.ts'
+import { list } from '#api/words/lists.ts'
+import type { EpisodeView } from '#core/views/episode.ts'
+import { get, wordsOf } from '#web/app/http.ts'
+import { useDates, useSigned } from '#web/app/session.tsx'
+import { Code } from '#web/ui/Code.tsx'
+import { MainButton } from '#web/ui/Forms.tsx'
+
+const papers = { sheet: 'Episode sheet', tray: 'Tray sheet', label: 'Label inside the case', 'do-not-power': 'Do not power tag' } as const
+type Paper = keyof typeof papers
+
+export function View() {
+  const { id = '', what = 'sheet' } = useParams()
+  const paper: Paper = what in papers ? (what as Paper) : 'sheet'
+  const episode = useQuery({ queryKey: ['episode', id], queryFn: () => get<EpisodeView>(`/episodes/${id}`), retry: false })
+  const sheet = useQuery({
+    queryKey: ['episode', id, 'sheet'],
+    queryFn: () => get<SheetAnswer>(`/episodes/${id}/sheet`),
+    retry: false,
+    enabled: paper === 'sheet' || paper === 'label',
+  })
+  const view = episode.data
+  if (episode.error && !view) return <p className="p-8">{wordsOf(episode.error)}</p>
+  if (!view) return null
+  return (
+    <main className="mx-auto w-full max-w-3xl p-6">
+      <div className="noprint mb-4 flex flex-wrap items-center gap-x-6 gap-y-2">
+        <Link className="act" to={`/episodes/${id}`}>
+          Back to the episode
+        </Link>
+        <nav aria-label="Papers" className="mr-auto flex flex-wrap gap-x-5">
+          {(Object.keys(papers) as Paper[]).map((p) => (
+            <Link
+              key={p}
+              to={`/episodes/${id}/print/${p}`}
+              replace
+              aria-current={p === paper ? 'page' : undefined}
+              className={p === paper ? 'border-verdigris border-b-2 font-bold' : 'text-quiet hover:text-ink'}
+            >
+              {papers[p]}
+            </Link>
+          ))}
+        </nav>
+        {paper === 'sheet' && (
+          <>
+            <a className="act" href={`/api/episodes/${id}/sheet?as=csv`} download>
+              Table
+            </a>
+            <a className="act" href={`/api/episodes/${id}/sheet?as=md`} download>
+              Markdown
+            </a>
+          </>
+        )}
+        <MainButton onClick={() => window.print()}>Print</MainButton>
+      </div>
+      <article className="border border-black bg-white p-8 text-black" aria-label={papers[paper]}>
+        {paper === 'tray' ? (
+          <Tray view={view} />
+        ) : paper === 'do-not-power' ? (
+          <DoNotPower view={view} />
+        ) : sheet.data ? (
+          paper === 'label' ? (
+            <CaseLabel view={view} sheet={sheet.data} />
+          ) : (
+            <EpisodeSheet view={view} sheet={sheet.data} />
+          )
+        ) : (
+          <p>{sheet.error ? wordsOf(sheet.error) : ''}</p>
+        )}
+      </article>
+    </main>
+  )
+}
+
+function Head({ view, title }: { view: EpisodeView; title: string }) {
+  const { house } = useSigned()
+  const { day } = useDates()
+  return (
+    <header className="mb-5 flex items-start justify-between gap-6">
+      <div>
+        <h1 className="font-display text-24 font-semibold">{title}</h1>
+        <p>
+          {view.plate.name} <span className="num">{view.plate.number}</span>
+        </p>
+        <p>
+          {house.name}, <span className="num">{day(view.now)}</span>
+        </p>
+      </div>
+      <Code text={view.plate.number} px={84} />
+    </header>
+  )
+}
+
+function EpisodeSheet({ view, sheet }: { view: EpisodeView; sheet: SheetAnswer }) {
+  return (
+    <>
+      <Head view={view} title={`Episode ${view.episode.number}: ${view.episode.title}`} />
+      <p className="mb-4">{sheet.title}</p>
+      {sheet.sections.map((s) => (
+        <section key={s.title} className="mb-4 break-inside-avoid">
+          <h2 className="border-b border-black font-bold">{s.title}</h2>
+          <ul>
+            {s.lines.map((line, i) => (
+              <li key={i} className="py-0.5">
+                {line}
+              </li>
+            ))}
+          </ul>
+        </section>
+      ))}
+    </>
+  )
+}
+
+function Tray({ view }: { view: EpisodeView }) {
+  const screws = view.context.fasteners.filter((f) => f.off > f.on)
+  const nothing = view.tray.length + screws.length + view.context.connectionsOff.length === 0
+  return (
+    <>
+      <Head view={view} title="Off the machine" />
+      {nothing && <p>Nothing is off.</p>}
+      <table className="w-full text-left">
+        <tbody>
+          {view.tray.map((item) => (
+            <tr key={item.id} className="border-b border-black align-top">
+              <td className="py-1 pr-4 font-bold">{item.label}</td>
+              <td className="py-1 pr-4">{item.where}</td>
+              <td className="py-1">from {item.from}</td>
+            </tr>
+          ))}
+          {screws.map((f) => (
+            <tr key={f.size} className="border-b border-black align-top">
+              <td className="py-1 pr-4 font-bold">
+                <span className="num">{f.off - f.on}</span> × <span className="num">{f.size}</span>
+              </td>
+              <td className="py-1 pr-4">{list(f.cups) || 'no cup said'}</td>
+              <td className="py-1">
+                of <span className="num">{f.off}</span> counted out
+              </td>
+            </tr>
+          ))}
+          {view.context.connectionsOff.map((c) => (
+            <tr key={c} className="border-b border-black">
+              <td className="num py-1 pr-4 font-bold">{c}</td>
+              <td className="py-1 pr-4">unplugged</td>
+              <td />
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </>
+  )
+}
+
+/** Small enough to lie inside: what the next person who opens it should know. */
+function CaseLabel({ view, sheet }: { view: EpisodeView; sheet: SheetAnswer }) {
+  const { day } = useDates()
+  const section = (title: string) => sheet.sections.find((s) => s.title === title)?.lines ?? []
+  const lines = [...section('Parts in'), ...section('Left for later').map((l) => `Left: ${l}`), ...section('Next').map((l) => `Next: ${l}`)]
+  return (
+    <div className="text-13 mx-auto w-[90mm] border border-black p-[4mm] leading-snug">
+      <div className="mb-2 flex items-start justify-between gap-3">
+        <div>
+          <strong className="font-display text-15 block">{view.plate.name}</strong>
+          <span className="num">{view.plate.number}</span>
+          <span className="block">
+            Worked on <span className="num">{day(view.now)}</span>, episode {view.episode.number}
+          </span>
+        </div>
+        <Code text={view.plate.number} px={56} />
+      </div>
+      <ul>
+        {lines.length === 0 && <li>Nothing in it was replaced.</li>}
+        {lines.slice(0, 8).map((line, i) => (
+          <li key={i}>{line}</li>
+        ))}
+      </ul>
+      {view.context.hazards.map((h) => (
+        <p key={h.entry} className="mt-2 border-2 border-black p-1 font-bold">
+          {h.words}
+        </p>
+      ))}
+      <p className="mt-2">{list(view.people)}</p>
+    </div>
+  )
+}
+
+function DoNotPower({ view }: { view: EpisodeView }) {
+  const { day } = useDates()
+  const { me } = useSigned()
+  const barred = view.status.word === 'do not power'
+  return (
+    <div className="mx-auto w-[120mm] border-[3mm] border-black p-[6mm] text-center">
+      {barred ? (
+        <>
+          <h1 className="font-display text-34 font-semibold">Do not power</h1>
+          <p className="text-18 my-3">
+            {view.plate.name} <span className="num block">{view.plate.number}</span>
+          </p>
+          <ul className="text-18 my-4 font-bold">
+            {view.context.hazards.map((h) => (
+              <li key={h.entry}>{h.words}</li>
+            ))}
+          </ul>
+          <p>
+            <span className="num">{day(view.now)}</span>, {me.name}
+          </p>
+          <p className="mt-2">It comes off when the record says that this is over, and by whom.</p>
+          <div className="mt-4 flex justify-center">
+            <Code text={view.plate.number} px={96} />
+          </div>
+        </>
+      ) : (
+        <p className="text-18">No hazard bars power on the record of this machine. This tag is for machines that have one: write “hazard” and what it is.</p>
+      )}
+    </div>
+  )
+}
