@@ -281,6 +281,13 @@ const sheets = {
       { name: 'keycaps', material: 'ABS' },
     ],
     hazards: [mainsHazard, tubeHazard, { kind: 'heavy', words: 'Two people lift it: 27 kg.' }],
+    weakParts: ['mains filter capacitor CX2'],
+    wayIn: [
+      { what: 'top', count: 10, size: 'M4x12', head: 'six-lobe', heed: 'two hooks at the back: the front rises first' },
+      { what: 'supply', heed: 'the lead to the monitor board is short and has no slack' },
+      { what: 'drive A', count: 4, size: 'M3x6', head: 'cross', heed: 'the left pair is shorter; a long one there presses the disk' },
+    ],
+    refit: [{ first: 'supply', then: 'top', why: 'its lead is out of reach once the top is on' }],
   },
 } as const
 

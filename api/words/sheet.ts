@@ -4,7 +4,7 @@ import type { LogRow } from '#core/views/rows.ts'
 import { clockWords, dayWords } from './dates.ts'
 import { entryWords } from './entries.ts'
 import { list } from './lists.ts'
-import { bracketWords } from './status.ts'
+import { bracketWords, standingWords } from './status.ts'
 
 export interface SheetSection {
   readonly title: string
@@ -39,7 +39,7 @@ export function sheetSections(sheet: EpisodeSheet, when: When): SheetSection[] {
     { title: 'Parts in', lines: sheet.partsIn.map(moved) },
     { title: 'Parts out', lines: sheet.partsOut.map(moved) },
     { title: 'Readings', lines: sheet.readings.map((r) => line(r, sheet, when)) },
-    { title: 'Functions', lines: view.functions.map((f) => `${f.fn}: ${f.word}`) },
+    { title: 'Functions', lines: view.functions.map((f) => `${f.fn}: ${standingWords(f, when)}`) },
     { title: 'Asked, unanswered', lines: view.questions.map((q) => q.words) },
     { title: 'Left for later', lines: sheet.deferred.map((d) => `${d.what}: ${d.reason}${d.until ? `, by ${dayWords(d.until, when.zone)}` : ''}`) },
     { title: 'Next', lines: view.episode.next ? [view.episode.next] : [] },

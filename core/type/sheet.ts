@@ -60,6 +60,20 @@ export const sheetHazardSchema = z.strictObject({
   needs: z.enum(['switch on', 'mains', 'picture tube', 'lithium', 'chemicals']).optional(),
 })
 
+/** One step of the way in: what comes off, what holds it, and what a first-timer would break. */
+export const wayInStepSchema = z.strictObject({
+  what: name,
+  count: z.int().min(1).max(1000).optional(),
+  /** Thread, length: "M3x10". */
+  size: z.string().trim().max(40).optional(),
+  /** Cross, hex, six-lobe. */
+  head: z.string().trim().max(40).optional(),
+  /** Catches, hidden screws, short wires, which way round. Shown at the step when it goes back, too. */
+  heed: z.string().trim().max(400).optional(),
+})
+/** When both are off, the first goes in before the other. */
+export const refitSchema = z.strictObject({ first: name, then: name, why: z.string().trim().max(200).optional() })
+
 const unique = <T>(items: readonly T[], key: (item: T) => string) => new Set(items.map(key)).size === items.length
 
 export const sheetSchema = z
@@ -75,6 +89,8 @@ export const sheetSchema = z
     hazards: z.array(sheetHazardSchema).max(20).default([]),
     /** Parts that are known to fail on this type, to be dealt with before its first power. */
     weakParts: z.array(sentence).max(30).default([]),
+    wayIn: z.array(wayInStepSchema).max(80).default([]),
+    refit: z.array(refitSchema).max(80).default([]),
   })
   .refine((sheet) => unique(sheet.functions, (f) => f.name.toLowerCase()), { error: 'Two functions have one name.', path: ['functions'] })
   .refine((sheet) => unique(sheet.positions, (p) => p.designator.toLowerCase()), { error: 'Two positions have one designator.', path: ['positions'] })
@@ -103,6 +119,8 @@ export const sheetSchema = z
 export type TypeSheet = z.infer<typeof sheetSchema>
 export type SheetFunction = z.infer<typeof functionSchema>
 export type SheetPosition = z.infer<typeof positionSchema>
+export type WayInStep = z.infer<typeof wayInStepSchema>
+export type RefitRule = z.infer<typeof refitSchema>
 export type SheetHazard = z.infer<typeof sheetHazardSchema>
 
 export const findPosition = (sheet: TypeSheet | undefined, designator: string): SheetPosition | undefined =>

@@ -10,7 +10,9 @@ import type { Place } from '#core/parts/place.ts'
 import { factsOfPart, type PartFacts } from '#core/parts/fit.ts'
 import type { WaitRow } from '#core/work/waits.ts'
 import type { Instant, Interval } from '#core/quantity/time.ts'
-import type { SheetFunction, SheetHazard, SheetPosition } from '#core/type/sheet.ts'
+import { refitOf, wayInShown } from './opening.ts'
+import type { Refit } from '#core/work/refit.ts'
+import type { SheetFunction, SheetHazard, SheetPosition, WayInStep } from '#core/type/sheet.ts'
 import { checksOf, entriesOf, unmetOf, type CheckName, type CheckReport, type Unmet } from '#core/work/checks/index.ts'
 import { policyNumber } from '#core/work/policy.ts'
 import { labelsFor, machineNumber, partLabel, placeLabel, type Labels } from './labels.ts'
@@ -99,6 +101,12 @@ export interface EpisodeView {
   /** Trials in a row that had no effect, once they reach the house's stop rule. */
   readonly stop?: { readonly trials: number; readonly rule: string } | undefined
   readonly tray: readonly { readonly id: string; readonly label: string; readonly where: string; readonly from: string }[]
+  /** How what is off goes back. */
+  readonly refit: Refit
+  /** The type's way in, step by step; empty where nobody has written it. */
+  readonly wayIn: readonly WayInStep[]
+  /** The steps of this episode, as a way in for the type. */
+  readonly wayInShown: readonly WayInStep[]
   readonly waits: readonly WaitRow[]
   /** Jots of the machine that nobody has sorted yet. */
   readonly jots: readonly JotRow[]
@@ -180,6 +188,9 @@ export function episodeView(world: World, id: EntryId, nextTag: string): Episode
       const from = state?.legs.at(-1)?.from
       return { id: part, label: partLabel(world, part), where: state?.place?.position ?? 'tray', from: from ? placeLabel(world, from, machine.id) : '' }
     }),
+    refit: refitOf(world, machine),
+    wayIn: sheetOf(world, machine)?.wayIn ?? [],
+    wayInShown: wayInShown(world, episode),
     waits: waitRows(world, machine),
     jots: machine.jots
       .filter((j) => j.into === undefined)

@@ -10,9 +10,8 @@ export function firstChangeOf(world: World, machine: MachineState, episode: Epis
   return machine.steps.find((s) => s.entry.episode === episode.id && s.reach !== 'outside' && !(openFirst && s.reach === 'disturbed'))?.order ?? Infinity
 }
 
-export function asFoundCheck(world: World, machine: MachineState, episode: EpisodeState): CheckReport {
+export function asFoundCheck(world: World, machine: MachineState, episode: EpisodeState, standings: readonly Standing[] = standingsOf(world, machine)): CheckReport {
   const depth = policyOf(world, machine, 'as-found depth')
-  const standings = standingsOf(world, machine)
   const asked = depth === 'full' ? standings : depth === 'short' ? standings.filter((s) => s.essential) : []
   const firstChange = firstChangeOf(world, machine, episode)
   const answered = (s: Standing) =>

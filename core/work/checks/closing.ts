@@ -15,7 +15,13 @@ export interface ClosingIntent {
 }
 
 /** Before the episode is closed: is the machine whole, and does everyone know what is left? */
-export function closingCheck(world: World, machine: MachineState, episode: EpisodeState, intent: ClosingIntent = { next: '', deferred: [] }): CheckReport {
+export function closingCheck(
+  world: World,
+  machine: MachineState,
+  episode: EpisodeState,
+  intent: ClosingIntent = { next: '', deferred: [] },
+  standings: readonly Standing[] = standingsOf(world, machine),
+): CheckReport {
   const deferred = new Set(intent.deferred.map((d) => d.what))
   const left = (names: readonly string[]) => names.filter((n) => !deferred.has(n))
   const tray = trayOf(world, machine).map((id) => partName(world, id))
@@ -27,7 +33,6 @@ export function closingCheck(world: World, machine: MachineState, episode: Episo
   const adjusters = steps.filter((s) => s.target.sort === 'adjuster')
   const fitted = fittedPolarised(world, machine, episode)
   const temporary = [...world.parts.values()].filter((p) => p.attributes['temporary'] === 'yes' && p.place && machineAround(world, p.place) === machine)
-  const standings = standingsOf(world, machine)
   const unproved = standings.filter((s) => blocksClosing(s))
   const waits = openWaits(world, machine)
   const rules: RuleAnswer[] = [

@@ -1,6 +1,6 @@
 /** What several checks ask of positions: polarised work that nobody verified, and cells that are in. */
 import { positionsOf, type EpisodeState, type MachineState, type World } from '#core/history/world.ts'
-import { contentsOf } from '#core/parts/presence.ts'
+import { contentOf } from '#core/parts/presence.ts'
 
 /** Polarised positions that got a part in this episode, and those that nobody verified since. Done is not right. */
 export function fittedPolarised(world: World, machine: MachineState, episode: EpisodeState): { readonly count: number; readonly unverified: readonly string[] } {
@@ -17,6 +17,7 @@ export function fittedPolarised(world: World, machine: MachineState, episode: Ep
 
 /** Positions that take a cell or a battery, and those that are not known to be empty. */
 export function cellsIn(world: World, machine: MachineState): { readonly positions: number; readonly filled: readonly string[] } {
-  const cells = contentsOf(world, machine).filter(({ position }) => /\b(?:cell|battery|accumulator)/i.test(position.accepts))
+  const positions = positionsOf(world, machine)
+  const cells = positions.filter((p) => /\b(?:cell|battery|accumulator)/i.test(p.accepts)).map((p) => contentOf(world, machine, p, positions))
   return { positions: cells.length, filled: cells.filter((c) => c.content !== 'empty').map((c) => c.position.designator) }
 }

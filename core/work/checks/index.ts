@@ -1,4 +1,5 @@
 /** The five checks, and which of them the moment asks for. */
+import { standingsOf } from '#core/history/standing.ts'
 import { trayOf } from '#core/history/status.ts'
 import type { EpisodeState, MachineState, World } from '#core/history/world.ts'
 import { asFoundCheck, firstChangeOf } from './as-found.ts'
@@ -23,11 +24,12 @@ export interface Checks {
 }
 
 export function checksOf(world: World, machine: MachineState, episode: EpisodeState, intent?: ClosingIntent): Checks {
+  const standings = standingsOf(world, machine)
   const [asFound, switchOn, hands, closing, dispatch] = [
-    asFoundCheck(world, machine, episode),
+    asFoundCheck(world, machine, episode, standings),
     switchOnCheck(world, machine, episode),
     handsInsideCheck(world, machine, episode),
-    closingCheck(world, machine, episode, intent),
+    closingCheck(world, machine, episode, intent, standings),
     dispatchCheck(world, machine, episode),
   ]
   const changed = firstChangeOf(world, machine, episode) !== Infinity

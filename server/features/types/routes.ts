@@ -3,6 +3,7 @@ import { Router } from 'express'
 import { z } from 'zod'
 import type { TypeRow } from '#api/machines.ts'
 import { typeIdSchema } from '#core/ids.ts'
+import type { TypeAnswer } from '#api/types.ts'
 import { policies, policyOf } from '#core/work/policy.ts'
 import { rows } from '../../db/connection.ts'
 import { houseWorld, requireVisitor } from '../../platform/access.ts'
@@ -47,12 +48,19 @@ export function typeRoutes(services: Services): Router {
       const world = await houseWorld(db)
       const type = world.types.get(id)
       if (!type) throw notFound()
-      response.json({
+      const answer: TypeAnswer = {
         id,
         sheet: type.sheet,
         version: type.version,
-        history: type.versions.map((v, i) => ({ version: i + 1, at: v.happenedAt.latest, by: v.doneBy ? (world.parties.get(v.doneBy)?.name ?? '') : '', entry: v.id })),
-      })
+        history: type.versions.map((v, i) => ({
+          version: i + 1,
+          at: v.happenedAt.latest,
+          by: v.doneBy ? (world.parties.get(v.doneBy)?.name ?? '') : '',
+          entry: v.id,
+          learnedIn: v.body.kind === 'type' ? v.body.learnedIn : undefined,
+        })),
+      }
+      response.json(answer)
     }),
   )
 

@@ -19,6 +19,7 @@ import { SortSlip } from './Jots.tsx'
 import { LeftSide, RightSide } from './Sides.tsx'
 import { useEpisode } from './useEpisode.ts'
 import { Verbs } from './Verbs.tsx'
+import { WayInOffer } from './WayInOffer.tsx'
 
 type Open =
   | { readonly slip: 'sort'; readonly jot: JotRow }
@@ -145,12 +146,15 @@ function Working({ view, waiting }: { view: EpisodeView; waiting: readonly Waiti
           {slip ? (
             <div className="bg-next border-verdigris max-h-[72%] shrink-0 overflow-auto border-t-[3px] px-3">{slip}</div>
           ) : closed ? (
-            <p className="bg-next border-hair border-t p-3">
-              Closed. {episode.next && `Next: ${episode.next}.`}{' '}
-              <Link className="act" to={`/machines/${view.machine}`}>
-                To the machine
-              </Link>
-            </p>
+            <div className="bg-next border-hair max-h-[60%] shrink-0 overflow-auto border-t p-3">
+              <p>
+                Closed. {episode.next && `Next: ${episode.next}.`}{' '}
+                <Link className="act" to={`/machines/${view.machine}`}>
+                  To the machine
+                </Link>
+              </p>
+              <WayInOffer view={view} />
+            </div>
           ) : episode.state === 'paused' ? (
             <Resume view={view} />
           ) : (

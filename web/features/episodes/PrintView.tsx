@@ -26,8 +26,8 @@ export function View() {
   if (episode.error && !view) return <p className="p-8">{wordsOf(episode.error)}</p>
   if (!view) return null
   return (
-    <main className="mx-auto w-full max-w-3xl p-6">
-      <div className="noprint mb-4 flex flex-wrap items-center gap-x-6 gap-y-2">
+    <main className="mx-auto w-full max-w-5xl p-6">
+      <div className="noprint mb-4 flex flex-wrap items-center gap-x-5 gap-y-2">
         <Link className="act" to={`/episodes/${id}`}>
           Back to the episode
         </Link>
@@ -56,7 +56,7 @@ export function View() {
         )}
         <MainButton onClick={() => window.print()}>Print</MainButton>
       </div>
-      <article className="border border-black bg-white p-8 text-black" aria-label={papers[paper]}>
+      <article className="mx-auto max-w-3xl border border-black bg-white p-8 text-black" aria-label={papers[paper]}>
         {paper === 'tray' ? (
           <Tray view={view} />
         ) : paper === 'do-not-power' ? (
@@ -98,7 +98,6 @@ function EpisodeSheet({ view, sheet }: { view: EpisodeView; sheet: SheetAnswer }
   return (
     <>
       <Head view={view} title={`Episode ${view.episode.number}: ${view.episode.title}`} />
-      <p className="mb-4">{sheet.title}</p>
       {sheet.sections.map((s) => (
         <section key={s.title} className="mb-4 break-inside-avoid">
           <h2 className="border-b border-black font-bold">{s.title}</h2>

@@ -9,6 +9,7 @@ import type { CheckName, CheckReport } from '#core/work/checks/index.ts'
 import { nowMs } from '#web/app/clock.ts'
 import { useDates } from '#web/app/session.tsx'
 import { Act } from '#web/ui/Forms.tsx'
+import { Opening } from './Opening.tsx'
 import { JotList } from './Jots.tsx'
 import { DischargeSum } from './DischargeSum.tsx'
 import { stampTitle } from '#web/ui/Plate.tsx'
@@ -57,6 +58,7 @@ export function LeftSide({ view, onLine, onSort }: { view: EpisodeView; onLine: 
           </Act>
         )}
       </section>
+      <Opening view={view} onLine={onLine} />
       {view.waits.length > 0 && (
         <section>
           <h2 className="headrule">Waiting</h2>

@@ -5,18 +5,11 @@ import { useFieldArray, useForm, type Control, type UseFormRegister } from 'reac
 import { useNavigate, useParams, useSearchParams } from 'react-router'
 import { hazardKinds, mounts, authorities } from '#api/choices.ts'
 import type { TypeId } from '#core/ids.ts'
-import type { TypeSheet } from '#core/type/sheet.ts'
 import { get, ProblemError, wordsOf } from '#web/app/http.ts'
 import { useDates, useDrafts, useSigned, useWrite } from '#web/app/session.tsx'
 import { Act, MainButton, Said, TextField } from '#web/ui/Forms.tsx'
+import type { TypeAnswer } from '#api/types.ts'
 import { emptySheet, fromForm, toForm, type SheetForm } from './form.ts'
-
-interface TypeAnswer {
-  readonly id: string
-  readonly sheet: TypeSheet
-  readonly version: number
-  readonly history: readonly { readonly version: number; readonly at: string; readonly by: string; readonly entry: string }[]
-}
 
 export function View() {
   const { id = '' } = useParams()
@@ -78,6 +71,7 @@ function Editor({ id, form, answer }: { id: string; form: SheetForm; answer?: Ty
         <Positions control={control} register={register} mayEdit={mayEdit} />
         <div className="grid grid-cols-2 gap-8 max-lg:grid-cols-1">
           <Hazards control={control} register={register} mayEdit={mayEdit} />
+          <WayIn control={control} register={register} mayEdit={mayEdit} />
           <WeakParts register={register} mayEdit={mayEdit} />
           <Zones control={control} register={register} mayEdit={mayEdit} />
         </div>
@@ -268,6 +262,36 @@ function Hazards({ control, register, mayEdit }: Part) {
         </tr>
       ))}
     </Table>
+  )
+}
+
+function WayIn({ control, register, mayEdit }: Part) {
+  const { fields, append, remove } = useFieldArray({ control, name: 'wayIn' })
+  return (
+    <>
+      <Table
+        title={`Way in, ${fields.length} ${fields.length === 1 ? 'step' : 'steps'}`}
+        heads={['What comes off', 'Count', 'Size', 'Head', 'To heed: catches, hidden screws, short wires']}
+        mayEdit={mayEdit}
+        onAdd={() => append({ what: '', count: '', size: '', head: '', heed: '' })}
+      >
+        {fields.map((f, i) => (
+          <tr key={f.id}>
+            {(['what', 'count', 'size', 'head', 'heed'] as const).map((key) => (
+              <td key={key} className={`px-1 py-0.5 ${key === 'count' ? 'w-16' : key === 'size' || key === 'head' ? 'w-24' : key === 'what' ? 'w-44' : ''}`}>
+                <input aria-label={`Way in, step ${i + 1}: ${key}`} readOnly={!mayEdit} className={cell} {...register(`wayIn.${i}.${key}`)} />
+              </td>
+            ))}
+            {mayEdit && <Remove onClick={() => remove(i)} what={f.what} />}
+          </tr>
+        ))}
+      </Table>
+      <section>
+        <h2 className="headrule">Going back together</h2>
+        <p className="text-quiet text-13 py-1">One a line: “stabiliser before keyboard: its hooks are reached from below”. Without a line, what came off last goes back first.</p>
+        <textarea aria-label="What goes back before what, one a line" rows={3} readOnly={!mayEdit} className="field" {...register('refit')} />
+      </section>
+    </>
   )
 }
 

@@ -38,6 +38,9 @@ export interface SheetForm {
   hazards: { kind: SheetHazard['kind']; words: string; needs: '' | NonNullable<SheetHazard['needs']> }[]
   /** One a line. */
   weakParts: string
+  wayIn: { what: string; count: string; size: string; head: string; heed: string }[]
+  /** "A before B: why", one a line. */
+  refit: string
 }
 
 export const emptySheet: SheetForm = {
@@ -53,6 +56,8 @@ export const emptySheet: SheetForm = {
   zones: [],
   hazards: [],
   weakParts: '',
+  wayIn: [],
+  refit: '',
 }
 
 const split = (text: string) =>
@@ -91,6 +96,8 @@ export function toForm(sheet: TypeSheet): SheetForm {
     zones: sheet.zones.map((z) => ({ ...z })),
     hazards: sheet.hazards.map((h) => ({ kind: h.kind, words: h.words, needs: h.needs ?? '' })),
     weakParts: sheet.weakParts.join('\n'),
+    wayIn: sheet.wayIn.map((w) => ({ what: w.what, count: w.count === undefined ? '' : String(w.count), size: w.size ?? '', head: w.head ?? '', heed: w.heed ?? '' })),
+    refit: sheet.refit.map((r) => `${r.first} before ${r.then}${r.why ? `: ${r.why}` : ''}`).join('\n'),
   }
 }
 
@@ -139,6 +146,19 @@ export function fromForm(form: SheetForm): TypeSheet {
       .split('\n')
       .map((line) => line.trim())
       .filter(Boolean),
+    wayIn: form.wayIn
+      .filter((w) => w.what.trim())
+      .map((w) => ({
+        what: w.what.trim(),
+        ...(Number(w.count) > 0 ? { count: Math.round(Number(w.count)) } : {}),
+        ...text('size', w.size),
+        ...text('head', w.head),
+        ...text('heed', w.heed),
+      })),
+    refit: form.refit.split('\n').flatMap((line) => {
+      const match = /^\s*(.+?)\s+before\s+(.+?)\s*(?::\s*(.*))?$/i.exec(line)
+      return match?.[1] && match[2] ? [{ first: match[1], then: match[2], ...text('why', match[3]) }] : []
+    }),
     hazards: form.hazards.filter((h) => h.words.trim()).map((h) => ({ kind: h.kind, words: h.words.trim(), ...(h.needs ? { needs: h.needs } : {}) })),
   }
 }

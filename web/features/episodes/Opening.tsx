@@ -1,0 +1,66 @@
+/** The known way in while nothing is off; the order of refitting, with the catch at its step, once something is. */
+import { useState } from 'react'
+import type { EpisodeView } from '#core/views/episode.ts'
+import { Act } from '#web/ui/Forms.tsx'
+
+export function Opening({ view, onLine }: { view: EpisodeView; onLine: (line: string) => void }) {
+  const [open, setOpen] = useState<'in' | 'back'>()
+  const { steps, circle } = view.refit
+  const mayWrite = view.episode.state === 'open'
+  if (steps.length < 2 && view.wayIn.length === 0) return null
+  return (
+    <section>
+      <h2 className="headrule flex justify-between gap-3">
+        {view.wayIn.length > 0 && (
+          <button type="button" aria-expanded={open === 'in'} className="font-bold" onClick={() => setOpen(open === 'in' ? undefined : 'in')}>
+            Way in, {view.wayIn.length}
+          </button>
+        )}
+        {steps.length > 1 && (
+          <button type="button" aria-expanded={open === 'back'} className="font-bold" onClick={() => setOpen(open === 'back' ? undefined : 'back')}>
+            Back in order
+          </button>
+        )}
+      </h2>
+      {open === 'in' && (
+        <ol>
+          {view.wayIn.map((step, i) => (
+            <li key={i} className="border-hair border-b py-1.5">
+              <span className="flex items-baseline gap-2">
+                <span className="num text-quiet">{i + 1}</span>
+                <span className="min-w-0 flex-1 break-words">
+                  <strong>{step.what}</strong> <span className="num">{[step.count, step.size].filter(Boolean).join(' ')}</span> {step.head}
+                </span>
+              </span>
+              {step.heed && <span className="text-copper block font-bold">{step.heed}</span>}
+              {mayWrite && step.count !== undefined && step.size && <Act onClick={() => onLine(`off ${step.what} ${step.count} ${step.size} `)}>Into the line</Act>}
+            </li>
+          ))}
+        </ol>
+      )}
+      {open === 'back' && (
+        <>
+          {circle.length > 0 && <p className="text-copper py-1.5 font-bold">The sheet asks for a circle: {[...circle, circle[0]].join(' before ')}. One of these must be wrong.</p>}
+          <ol>
+            {steps.map((step, i) => (
+              <li key={step.line} className="border-hair border-b py-1.5">
+                <span className="flex items-baseline gap-2">
+                  <span className="num text-quiet">{i + 1}</span>
+                  <span className="min-w-0 flex-1 break-words">
+                    <strong>{step.name}</strong> <span className="text-quiet">{step.detail}</span>
+                  </span>
+                </span>
+                {step.heed.map((h) => (
+                  <span key={h} className="text-copper block font-bold">
+                    {h}
+                  </span>
+                ))}
+                {mayWrite && <Act onClick={() => onLine(step.line)}>Into the line</Act>}
+              </li>
+            ))}
+          </ol>
+        </>
+      )}
+    </section>
+  )
+}

@@ -1,0 +1,90 @@
+/** An unknown type was opened: what this episode logged becomes its way in, read over by a person, credited to the episode. */
+import { useQuery } from '@tanstack/react-query'
+import { useState } from 'react'
+import type { TypeAnswer } from '#api/types.ts'
+import type { TypeId } from '#core/ids.ts'
+import type { WayInStep } from '#core/type/sheet.ts'
+import type { EpisodeView } from '#core/views/episode.ts'
+import { get } from '#web/app/http.ts'
+import { useSend } from '#web/app/send.ts'
+import { useSigned } from '#web/app/session.tsx'
+import { Act, PlainButton, Said, Slip } from '#web/ui/Forms.tsx'
+
+const cell = 'field h-8'
+
+export function WayInOffer({ view }: { view: EpisodeView }) {
+  const { me } = useSigned()
+  const [open, setOpen] = useState(false)
+  const mayWrite = me.role === 'restorer' || me.role === 'steward'
+  if (!view.plate.typeId || view.wayIn.length > 0 || view.wayInShown.length < 2 || !mayWrite) return null
+  if (!open)
+    return (
+      <Act onClick={() => setOpen(true)}>
+        Keep these {view.wayInShown.length} steps as the way in of {view.plate.typeName}
+      </Act>
+    )
+  return <Editor view={view} type={view.plate.typeId as TypeId} onClose={() => setOpen(false)} />
+}
+
+function Editor({ view, type, onClose }: { view: EpisodeView; type: TypeId; onClose: () => void }) {
+  const { data } = useQuery({ queryKey: ['types', type], queryFn: () => get<TypeAnswer>(`/types/${type}`) })
+  const { send, error, busy } = useSend()
+  const [steps, setSteps] = useState<readonly WayInStep[]>(view.wayInShown)
+  const edit = (at: number, change: Partial<WayInStep>) => setSteps(steps.map((s, i) => (i === at ? { ...s, ...change } : s)))
+  const save = async () => {
+    if (!data || busy) return
+    const wayIn = steps
+      .filter((s) => s.what.trim())
+      .map(({ heed, head, ...s }) => ({ ...s, what: s.what.trim(), ...(head?.trim() ? { head: head.trim() } : {}), ...(heed?.trim() ? { heed: heed.trim() } : {}) }))
+    if (await send([{ body: { kind: 'type', type, sheet: { ...data.sheet, wayIn }, learnedIn: view.episode.id } }])) onClose()
+  }
+  return (
+    <Slip title={`Way in of ${view.plate.typeName ?? 'this type'}`} onClose={onClose}>
+      <p className="text-quiet mb-2">As it was done here. Say what the next person must heed: hooks, hidden screws, short wires.</p>
+      <table className="w-full">
+        <thead>
+          <tr className="text-13 text-quiet text-left">
+            <th className="font-normal">What comes off</th>
+            <th className="font-normal">Counted</th>
+            <th className="font-normal">Head</th>
+            <th className="font-normal">To heed</th>
+            <th />
+          </tr>
+        </thead>
+        <tbody>
+          {steps.map((step, i) => (
+            <tr key={i}>
+              <td className="w-40 py-0.5 pr-2">
+                <input aria-label={`Step ${i + 1}: what`} className={cell} value={step.what} onChange={(e) => edit(i, { what: e.target.value })} />
+              </td>
+              <td className="num w-24 pr-2 whitespace-nowrap">{[step.count, step.size].filter(Boolean).join(' ')}</td>
+              <td className="w-24 pr-2">
+                <input
+                  aria-label={`Step ${i + 1}: head`}
+                  placeholder={step.count ? 'cross' : ''}
+                  className={cell}
+                  value={step.head ?? ''}
+                  onChange={(e) => edit(i, { head: e.target.value })}
+                />
+              </td>
+              <td className="pr-2">
+                <input aria-label={`Step ${i + 1}: to heed`} className={cell} value={step.heed ?? ''} onChange={(e) => edit(i, { heed: e.target.value })} />
+              </td>
+              <td>
+                <Act onClick={() => setSteps(steps.filter((_, at) => at !== i))} aria-label={`Leave out step ${i + 1}`}>
+                  Leave out
+                </Act>
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <Said error={error} />
+      <p className="mt-3">
+        <PlainButton disabled={!data || busy || steps.length === 0} onClick={() => void save()}>
+          Keep it on the type sheet
+        </PlainButton>
+      </p>
+    </Slip>
+  )
+}
