@@ -33,7 +33,7 @@ const entriesSaying = async (page: Page, words: string) =>
 test.beforeAll(async ({ browser }) => {
   tablet = await openTablet(browser, 'jonas')
   desk = await signIn(browser, 'rasmus')
-  await openMachine(tablet, 'E2024-004')
+  await openMachine(tablet, 'E2026-113')
   await openEpisode(tablet, 'An evening in the cellar')
   episode = new URL(tablet.url()).pathname.split('/').at(-1) ?? ''
   await desk.goto(tablet.url())
@@ -66,7 +66,7 @@ test('the shell and the episode come to lie on the device', async () => {
 
 test('without a connection the sheet takes entries, a jot and a photograph, and knows what they did', async () => {
   await tablet.context().setOffline(true)
-  await write(tablet, 'out IC40 bag 6')
+  await write(tablet, 'out IC1 bag 6')
   await write(tablet, 'note the cellar has no wireless')
   await tablet.getByRole('button', { name: /^Off the machine/ }).click()
   await expect(tablet.getByRole('complementary', { name: 'Off, waiting, asked' })).toContainText('bag 6')
@@ -89,9 +89,9 @@ test('the page opens again without a connection, with everything in its place', 
   await tablet.reload()
   await expect(tablet.getByRole('heading', { name: /An evening in the cellar/ })).toBeVisible()
   await expect(log(tablet).filter({ hasText: 'not sent yet' })).toHaveCount(4)
-  await expect(log(tablet).filter({ hasText: 'IC40' }).last()).toContainText('bag 6')
+  await expect(log(tablet).filter({ hasText: 'IC1' }).last()).toContainText('bag 6')
   // What was taken out can be put back: the line knows of it.
-  await write(tablet, 'in IC40')
+  await write(tablet, 'in IC1')
   await expect(log(tablet).filter({ hasText: 'not sent yet' })).toHaveCount(5)
 })
 

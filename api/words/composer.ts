@@ -58,6 +58,8 @@ export function effectWords(effect: Effect, { now, zone }: When): EffectWords {
       return heed(`${effect.name} is not on the sheet: it becomes a position of this machine`)
     case 'tags':
       return say(`it leaves the machine, so it gets the tag ${effect.tag}`)
+    case 'works on many':
+      return say(`${effect.verb}, ${effect.count} positions: ${list(effect.targets, 6)}; ${effect.reach}`)
     case 'works on':
       return say(
         `${effect.verb} ${effect.target}${effect.reach === 'outside' ? ', outside only: no test is spoiled' : effect.reach === 'disturbed' ? ', disturbed: a short check will do' : ', altered: a full test is needed'}`,

@@ -15,9 +15,9 @@ function offThings(world: World, machine: MachineState): OffThing[] {
     if (body.kind === 'fastening' && body.machine === machine.id) {
       const key = `${body.what} ${body.size}`
       const n = (off.get(key)?.n ?? 0) + (body.way === 'off' ? body.count : -body.count)
-      off.delete(key)
-      if (n > 0)
-        off.set(key, { n, name: body.what, kind: 'fasteners', detail: [`${n} ${body.size}`, body.cup].filter(Boolean).join(', '), line: `on ${body.what} ${n} ${body.size}` })
+      // Half back, it keeps its place in the order.
+      if (n <= 0) off.delete(key)
+      else off.set(key, { n, name: body.what, kind: 'fasteners', detail: [`${n} ${body.size}`, body.cup].filter(Boolean).join(', '), line: `on ${body.what} ${n} ${body.size}` })
     } else if (body.kind === 'connection' && body.machine === machine.id) {
       off.delete(body.connector)
       if (body.way === 'off') off.set(body.connector, { n: 1, name: body.connector, kind: 'connection', detail: 'unplugged', line: `plug ${body.connector}` })

@@ -341,3 +341,66 @@ describe('findings and evidence in a line', () => {
     expect(problem(parse('break rear seam'))).toMatchObject({ why: 'which evidence', known: [] })
   })
 })
+
+describe('several designators at once', () => {
+  it('write one change each, and say how many', () => {
+    const parsed = scene().parse('resolder R21-R30, C12 cold joints')
+    expect(bodies(parsed)).toHaveLength(11)
+    expect(bodies(parsed)[0]).toMatchObject({ kind: 'change', target: { sort: 'position', name: 'R21' }, reach: 'altered', words: 'cold joints' })
+    expect(parsed.ok && parsed.effects[0]).toMatchObject({ does: 'works on many', count: 11 })
+  })
+  it('are verified together', () => expect(bodies(scene().parse('verify C12, IC40 print and part agree')).map((b) => b.kind === 'change' && b.verified)).toEqual([true, true]))
+})
+
+describe('saying what was done before hands go inside or power goes on', () => {
+  it('reads a precaution with its number', () => {
+    const { parse } = scene()
+    expect(bodies(parse('done reservoir measured 0.4 V, after 5 min'))[0]).toMatchObject({
+      kind: 'precaution',
+      what: 'reservoir measured',
+      read: { value: 0.4, unit: 'V' },
+      words: 'after 5 min',
+    })
+    expect(bodies(parse('done second person Ida'))[0]).toMatchObject({ what: 'second person', words: 'Ida' })
+    expect(problem(parse('done reservoir measured'))).toEqual({ why: 'form', form: 'done reservoir measured 0.4 V' })
+    expect(problem(parse('done my best'))).toEqual({ why: 'form', form: 'done plug out' })
+  })
+  it('warns of a check that a line goes past, and writes it all the same', () => {
+    const { parse, write } = scene()
+    const past = (line: string) => {
+      const parsed = parse(line)
+      return parsed.ok ? parsed.effects.find((e) => e.does === 'goes past') : undefined
+    }
+    expect(past('power on')).toMatchObject({ check: 'switch on' })
+    expect(past('out IC40 bag 3')).toMatchObject({ check: 'hands inside', rules: ['plug out', 'cells out'] })
+    expect(past('power off')).toBeUndefined()
+    write('done plug out')
+    write('done cells out')
+    expect(past('out IC40 bag 3')).toBeUndefined()
+  })
+})
+
+describe('waits and jots', () => {
+  it('ring once, or again and again', () => {
+    const { parse } = scene()
+    expect(bodies(parse('wait case 24h dry'))[0]).toMatchObject({ what: 'case dry', until: '2026-03-11T18:00:00.000Z' })
+    expect(bodies(parse('wait 4h every 15m brush the cream'))[0]).toMatchObject({ what: 'brush the cream', until: '2026-03-10T22:00:00.000Z', everyMinutes: 15 })
+    expect(bodies(parse('wait every 2h look at the tub'))[0]).toMatchObject({ what: 'look at the tub', everyMinutes: 120, until: '2026-03-11T02:00:00.000Z' })
+    expect(problem(parse('wait every 2h'))).toMatchObject({ why: 'form' })
+  })
+  it('are over by their number', () => {
+    const { parse, write } = scene()
+    write('wait case 24h dry')
+    expect(bodies(parse('over 1 dry to the touch'))[0]).toMatchObject({ kind: 'wait', over: expect.any(String), words: 'dry to the touch' })
+    expect(problem(parse('over 2'))).toMatchObject({ why: 'form' })
+  })
+  it('dry for as long as the house says after a wash', () => {
+    const { t, parse } = scene()
+    const waits = () => bodies(parse('wash keyboard lukewarm water'))[1]
+    expect(waits()).toMatchObject({ kind: 'wait', what: 'keyboard drying', until: '2026-03-11T18:00:00.000Z' })
+    t.told(now, { kind: 'rule', what: 'policy', key: 'wait after a board wash', option: '48 h', reason: 'a damp cellar' })
+    expect(waits()).toMatchObject({ until: '2026-03-12T18:00:00.000Z' })
+  })
+  it('keep a sentence as it is', () =>
+    expect(bodies(scene().parse('jot the left screw is short'))[0]).toEqual({ kind: 'jot', what: 'made', machine: home, words: 'the left screw is short' }))
+})

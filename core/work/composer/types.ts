@@ -21,6 +21,7 @@ export type Effect =
   | { readonly does: 'adds position'; readonly name: string }
   | { readonly does: 'tags'; readonly part: string; readonly tag: string }
   | { readonly does: 'works on'; readonly target: string; readonly verb: string; readonly reach: string }
+  | { readonly does: 'works on many'; readonly count: number; readonly targets: readonly string[]; readonly verb: string; readonly reach: string }
   | { readonly does: 'fastens'; readonly way: 'off' | 'on'; readonly count: number; readonly size: string; readonly left: number }
   | { readonly does: 'connects'; readonly connector: string; readonly way: 'off' | 'on' }
   | {

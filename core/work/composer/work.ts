@@ -1,5 +1,6 @@
 /** Work that is no move: cleaning, soldering, adjusting, fastening, readings, waits, questions, stopping. */
 import type { Body, Reach, Target } from '#core/history/kinds.ts'
+import { takeDesignators } from '#core/parts/designators.ts'
 import { evidenceAtRisk } from '#core/provenance/evidence.ts'
 import { parseQuantity, withinTolerance } from '#core/quantity/quantity.ts'
 import { instantToMs, msToInstant } from '#core/quantity/time.ts'
@@ -22,6 +23,20 @@ export const workVerbs: Readonly<Record<string, { readonly verb: string; readonl
   paint: { verb: 'painted', reach: 'outside' },
   label: { verb: 'labelled', reach: 'outside' },
   work: { verb: 'worked on', reach: 'altered' },
+}
+
+/** "R21-R30, C3 …": several designators at once; undefined for one target or another kind of it. */
+function targetsOf(text: string, scene: Scene): { targets: readonly Target[]; rest: string } | undefined {
+  const list = takeDesignators(text)
+  if (!list || list.names.length < 2) return undefined
+  const known = new Map(scene.context.slots.map((s) => [s.position.designator.toLowerCase(), s.position]))
+  return {
+    rest: list.rest,
+    targets: list.names.map((name) => {
+      const position = known.get(name.toLowerCase())
+      return { sort: position?.assembly ? 'assembly' : 'position', name: position?.designator ?? name }
+    }),
+  }
 }
 
 function targetOf(text: string, scene: Scene): { target: Target; rest: string } {
@@ -51,6 +66,12 @@ export function parseWork(word: string, text: string, scene: Scene): Parsed {
   const set = /\s+as\s+(outside|disturbed|altered)\b/i.exec(text)
   const body = set ? text.replace(set[0], '') : text
   const reach = (set?.[1]?.toLowerCase() as Reach | undefined) ?? preset.reach
+  const many = targetsOf(body.trim(), scene)
+  if (many)
+    return done(
+      many.targets.map((target): Body => ({ kind: 'change', machine: scene.context.machine, target, verb: preset.verb, reach, ...(many.rest ? { words: many.rest } : {}) })),
+      [{ does: 'works on many', count: many.targets.length, targets: many.targets.map((t) => t.name), verb: preset.verb, reach }],
+    )
   const { target, rest } = targetOf(body.trim(), scene)
   const change: Body = { kind: 'change', machine: scene.context.machine, target, verb: preset.verb, reach, ...(rest ? { words: rest } : {}) }
   const effects: Effect[] = [{ does: 'works on', target: target.name, verb: preset.verb, reach }, ...retestsOf(scene, target, reach)]
@@ -62,6 +83,20 @@ export function parseWork(word: string, text: string, scene: Scene): Parsed {
 }
 
 export function parseVerify(text: string, scene: Scene): Parsed {
+  const many = targetsOf(text.trim(), scene)
+  if (many)
+    return done(
+      many.targets.map((target): Body => ({
+        kind: 'change',
+        machine: scene.context.machine,
+        target,
+        verb: 'verified',
+        reach: 'outside',
+        verified: true,
+        ...(many.rest ? { words: many.rest } : {}),
+      })),
+      [{ does: 'works on many', count: many.targets.length, targets: many.targets.map((t) => t.name), verb: 'verified', reach: 'outside' }],
+    )
   const { target, rest } = targetOf(text.trim(), scene)
   if (!target.name) return wrong({ why: 'form', form: 'verify C12 polarity, print and part agree' })
   return done(

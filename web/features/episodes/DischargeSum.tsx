@@ -17,7 +17,12 @@ export function DischargeSum() {
   const [ohms, setOhms] = useState('2k2')
   const [farads, setFarads] = useState('330 µF')
   const [volts, setVolts] = useState('325 V')
-  if (!open) return <Act onClick={() => setOpen(true)}>Discharge sum</Act>
+  if (!open)
+    return (
+      <Act className="min-h-7" onClick={() => setOpen(true)}>
+        Discharge sum
+      </Act>
+    )
   const [r, c, v] = [inBase(ohms, 'ohm'), inBase(farads, 'F'), inBase(volts, 'V')]
   const found = r === undefined || c === undefined || v === undefined ? 'not positive' : discharge(r, c, v)
   return (

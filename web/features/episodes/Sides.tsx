@@ -220,9 +220,8 @@ function CheckBody({
             <strong className="block">{ruleTitle(rule.rule)}</strong>
             <span className="block">{words.saw}</span>
             <span className="text-quiet block">{words.satisfy}</span>
-            {rule.rule === 'reservoir measured' && <DischargeSum />}
             {view.episode.state !== 'closed' && (rule.is === 'not met' || rule.is === 'not known') && (
-              <span className="flex flex-wrap gap-x-4">
+              <span className="flex flex-wrap gap-x-4 [&>button]:min-h-7">
                 {line && <Act onClick={() => onLine(line)}>Into the line</Act>}
                 {rule.done.map((what) => (
                   <Act key={what} onClick={() => onLine(`done ${what} `)}>
@@ -234,6 +233,7 @@ function CheckBody({
                 )}
               </span>
             )}
+            {rule.rule === 'reservoir measured' && <DischargeSum />}
           </div>
         )
       })}
