@@ -205,6 +205,11 @@ test('axe finds nothing serious on any view, in light and dark', async ({ browse
     await check('episode')
     await page.getByRole('button', { name: /^Close/ }).click()
     await check('closing')
+    for (const paper of ['sheet', 'label']) {
+      await page.goto(`${page.url().replace(/\/print\/.*$/, '')}/print/${paper}`)
+      await expect(page.getByRole('article')).toContainText('Tellin 12')
+      await check(`papers, ${paper}`)
+    }
     await page.goto(`${demo()}/batches`)
     await page.getByRole('link', { name: /Vessla/ }).click()
     await expect(page.getByRole('heading', { name: /Vessla/ })).toBeVisible()

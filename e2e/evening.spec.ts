@@ -1,0 +1,99 @@
+/** An evening at the bench: the check of the moment, a wait that rings for everyone, a jot sorted later, refitting, papers. */
+import { expect, test, type Page } from '@playwright/test'
+import { openEpisode, openMachine, signIn, write } from './people.ts'
+
+test.describe.configure({ mode: 'serial' })
+let rasmus: Page
+let imke: Page
+const line = () => rasmus.getByRole('textbox', { name: /^Write one line/ })
+const inTheWay = () => rasmus.getByRole('complementary', { name: 'What stands in the way' })
+const off = () => rasmus.getByRole('complementary', { name: 'Off, waiting, asked' })
+
+test.beforeAll(async ({ browser }) => {
+  rasmus = await signIn(browser, 'rasmus')
+  imke = await signIn(browser, 'imke')
+  await openMachine(rasmus, 'E2026-111')
+  await openEpisode(rasmus, 'Digits flicker')
+})
+test.afterAll(async () => {
+  await rasmus.context().close()
+  await imke.context().close()
+})
+
+test('power on says what is open, and the check opens at the side; done is two taps', async () => {
+  await line().fill('power on')
+  await expect(rasmus.locator('#line-says')).toContainText('Before switching on, not met')
+  await expect(inTheWay().getByText('This is the first power of this episode.')).toBeVisible()
+  await inTheWay().getByRole('button', { name: 'First power through a current limit' }).click()
+  await expect(line()).toHaveValue('done current limit ')
+  await line().press('Enter')
+  await expect(line()).toHaveValue('')
+  await expect(rasmus.getByText('done: first power through a current limit')).toBeVisible()
+  await line().fill('power on')
+  await expect(rasmus.locator('#line-says')).not.toContainText('supply proved first')
+  await line().press('Escape')
+})
+
+test('hands inside asks for a reading, and asks anew after every power-up', async () => {
+  await write(rasmus, 'off base 4 M3x8 cup 1')
+  await expect(inTheWay().getByText('Plug out, and seen out')).toBeVisible()
+  await inTheWay().getByRole('button', { name: 'Discharge sum' }).click()
+  await expect(inTheWay().getByText(/1\.23 s/)).toBeVisible()
+  await inTheWay().getByLabel('Charged to').fill('14 kV')
+  await expect(inTheWay().getByText(/Not for a picture tube/)).toBeVisible()
+  await inTheWay().getByRole('button', { name: 'Put away' }).click()
+  await write(rasmus, 'done plug out')
+  await write(rasmus, 'done reservoir measured 0.6 V')
+  await expect(inTheWay().getByRole('button', { name: /^Hands inside/ })).toContainText('met')
+  await write(rasmus, 'power on')
+  await write(rasmus, 'power off')
+  await expect(inTheWay().getByRole('button', { name: /^Hands inside/ })).toContainText('2 not met')
+})
+
+test('a wait rings on another screen, and somebody ends it', async () => {
+  await write(rasmus, 'wait 3s rinse the keytops')
+  await expect(imke.getByRole('alert').filter({ hasText: 'rinse the keytops' })).toBeVisible({ timeout: 20_000 })
+  await imke.getByRole('button', { name: 'Put away' }).click()
+  await expect(imke.getByRole('alert')).toHaveCount(0)
+  await imke.reload()
+  await expect(imke.getByRole('heading', { name: 'Waiting' })).toBeVisible()
+  // It rang already: a reload does not ring again.
+  await imke.waitForTimeout(1500)
+  await expect(imke.getByRole('alert')).toHaveCount(0)
+  await write(rasmus, 'over 1 clean')
+  await expect(off().getByText('rinse the keytops')).toHaveCount(0)
+})
+
+test('a jot is kept with nothing asked, and sorted into an entry at its own time', async () => {
+  await line().fill('the lead at the left is frayed')
+  await rasmus.getByRole('button', { name: 'Jot', exact: true }).click()
+  await expect(off().getByText('the lead at the left is frayed')).toBeVisible()
+  await off().getByRole('button', { name: 'Sort' }).click()
+  await rasmus.getByLabel('As an entry').fill('ask whose is the frayed lead?')
+  await rasmus.getByRole('button', { name: 'Write', exact: true }).click()
+  await rasmus.getByRole('button', { name: 'It is sorted' }).click()
+  await expect(off().getByRole('heading', { name: 'To be sorted' })).toHaveCount(0)
+  await expect(off().getByText('whose is the frayed lead?')).toBeVisible()
+})
+
+test('what is off goes back in order, and the papers say what came of it', async () => {
+  await write(rasmus, 'out IC1 bag 2')
+  await off().getByRole('button', { name: 'Back in order' }).click()
+  await expect(off().locator('ol').first().getByRole('listitem').first()).toContainText('IC1')
+  await off().locator('ol').first().getByRole('button', { name: 'Into the line' }).first().click()
+  await expect(line()).toHaveValue('in IC1')
+  await line().press('Enter')
+  await expect(line()).toHaveValue('')
+  await rasmus.getByRole('link', { name: 'Papers' }).click()
+  await expect(rasmus.getByRole('article', { name: 'Episode sheet' })).toContainText('off base: 4 M3x8')
+  await rasmus.getByRole('link', { name: 'Tray sheet' }).click()
+  await expect(rasmus.getByRole('article', { name: 'Tray sheet' })).toContainText('M3x8')
+  const table = await rasmus.request.get(
+    `${rasmus
+      .url()
+      .replace(/\/episodes\//, '/api/episodes/')
+      .replace(/\/print.*/, '')}/sheet?as=csv`,
+  )
+  expect(table.headers()['content-type']).toContain('text/csv')
+  expect(await table.text()).toContain('rinse the keytops')
+})
