@@ -48,7 +48,7 @@ describe('a voice note', () => {
     await agent.post(`/api/machines/${machine}/voices`).set('x-anamnesis-token', agent.token).expect(400)
   })
 
-  it('comes back bit for bit, by the entry that holds it and by no other', async () => {
+  it('comes out as it went in, by the entry that holds it and by no other', async () => {
     expect((await upload(recording).expect(201)).body).toMatchObject({ file: sha256, mime: 'audio/webm' })
     const jot = await tell({ kind: 'jot', what: 'made', machine, words: '', voice: { file: sha256, mime: 'audio/webm', seconds: 4 } })
     const { body, headers } = await agent.get(`/api/machines/${machine}/voices/${jot}`).expect(200)

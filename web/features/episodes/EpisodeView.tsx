@@ -1,6 +1,7 @@
 /** The working screen. The frame never scrolls: left what is off, centre the ruled sheet, right what stands in the way. */
 import { useEffect, useRef, useState } from 'react'
 import { Link, useParams, useSearchParams } from 'react-router'
+import { count, list } from '#api/words/lists.ts'
 import { statusTitle } from '#api/words/status.ts'
 import type { EntryId } from '#core/ids.ts'
 import type { EpisodeView, JotRow } from '#core/views/episode.ts'
@@ -232,15 +233,24 @@ function Resume({ view }: { view: EpisodeView }) {
   const drafts = useDrafts()
   const write = useWrite()
   const { short } = useDates()
+  const { me } = useSigned()
   const { episode } = view
+  const off = [
+    ...view.tray.map((t) => `${t.label} (${t.where})`),
+    ...view.context.fasteners.filter((f) => f.off > f.on).map((f) => `${f.off - f.on} ${f.size}`),
+    ...view.context.connectionsOff.map((c) => `${c} unplugged`),
+  ]
+  // What others wrote after this person's last line here.
+  const last = view.rows.findLastIndex((r) => r.doneBy === me.party)
+  const since = last < 0 ? [] : view.rows.slice(last + 1).filter((r) => !r.withdrawn)
+  const others = [...new Set(since.flatMap((r) => (r.doneBy ? (view.labels[`initials:${r.doneBy}`] ?? []) : [])))]
   const lines: [string, string][] = [
-    [
-      'Off',
-      [...view.tray.map((t) => `${t.label} (${t.where})`), ...view.context.fasteners.filter((f) => f.off > f.on).map((f) => `${f.off - f.on} ${f.size}`)].join(', ') || 'nothing',
-    ],
-    ['Lie', episode.lie || 'not said'],
+    ['Off', `${off.join(', ') || 'nothing'}${episode.lie ? `; lies: ${episode.lie}` : ''}`],
+    ['Waiting', view.waits.map((w) => w.what).join(', ') || 'nothing'],
     ['Hazards', view.context.hazards.map((h) => h.words).join(', ') || 'none noted'],
     ['Asked', view.questions.map((q) => q.words).join(' · ') || 'nothing open'],
+    ['Proved', view.lastProof ? `${view.lastProof.stand} of ${view.lastProof.of} functions stand; oldest proof ${short(view.lastProof.at)}` : 'nothing yet'],
+    ...(since.length > 0 ? [['Since you', `${count(since.length, 'entry', 'entries')}${others.length ? ` by ${list(others)}` : ''}`] as [string, string]] : []),
     ['Next', episode.next || 'not said'],
   ]
   return (
