@@ -70,10 +70,12 @@ export function effectWords(effect: Effect, { now, zone }: When): EffectWords {
         : say(`${effect.count} ${effect.size} ${effect.way}; ${effect.left === 0 ? 'then none is left over' : `then ${effect.left} ${effect.left === 1 ? 'is' : 'are'} off`}`)
     case 'connects':
       return say(`${effect.connector} ${effect.way}`)
-    case 'reads':
+    case 'reads': {
+      const before = effect.before ? `; ${effect.before.asWritten} on ${shortDay(effect.before.at, now, zone)}` : ''
       return effect.within === false
-        ? heed(`${effect.point} is outside ${effect.low ?? ''}–${effect.high ?? ''} ${effect.unit}`)
-        : say(`reading of ${effect.point}${effect.within ? `, within ${effect.low ?? ''}–${effect.high ?? ''} ${effect.unit}` : ''}`)
+        ? heed(`${effect.point} is outside ${effect.low ?? ''}–${effect.high ?? ''} ${effect.unit}${before}`)
+        : say(`reading of ${effect.point}${effect.within ? `, within ${effect.low ?? ''}–${effect.high ?? ''} ${effect.unit}` : ''}${before}`)
+    }
     case 'waits':
       return say(
         `${effect.what}${effect.everyMinutes ? `: rings every ${effect.everyMinutes} min` : ' waits'} till ${shortDay(effect.until, now, zone)}, ${clockWords(effect.until, zone)}`,

@@ -59,6 +59,8 @@ export interface ComposerContext extends MachineContext {
   readonly hazards: readonly { readonly entry: EntryId; readonly words: string }[]
   readonly gear: readonly { readonly id: string; readonly name: string; readonly gearKind: string; readonly proved: boolean; readonly unfit: boolean }[]
   readonly changed: boolean
+  /** The last reading of every point, so that a new one is seen beside it. */
+  readonly readings: readonly { readonly point: string; readonly asWritten: string; readonly at: Instant }[]
   /** Seals, labels and stickers, with what they lie over and whether a photograph shows them. */
   readonly evidence: readonly EvidenceRow[]
   readonly zones: readonly string[]
@@ -218,6 +220,7 @@ export function episodeView(world: World, id: EntryId, nextTag: string): Episode
       waits: waitRows(world, machine).map((w) => ({ entry: w.entry, what: w.what })),
       hazards: machine.hazards.filter((h) => !h.cleared).map((h) => ({ entry: h.entry.id, words: h.words })),
       gear: [...world.gear.values()].map((g) => ({ id: g.id, name: g.name, gearKind: g.gearKind, proved: g.proved.length > 0, unfit: g.unfit.length > 0 })),
+      readings: [...new Map(machine.readings.map((r) => [r.point, { point: r.point, asWritten: r.read.asWritten, at: r.entry.happenedAt.latest }])).values()],
       evidence: evidenceRows(machine),
       zones: conditionAt(world, machine, world.now).zones.map((z) => z.zone),
       changed: machine.steps.some((s) => s.entry.episode === id && s.reach !== 'outside'),

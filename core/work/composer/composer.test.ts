@@ -404,3 +404,17 @@ describe('waits and jots', () => {
   it('keep a sentence as it is', () =>
     expect(bodies(scene().parse('jot the left screw is short'))[0]).toEqual({ kind: 'jot', what: 'made', machine: home, words: 'the left screw is short' }))
 })
+
+describe('a reading', () => {
+  it('stands beside the last one of its point', () => {
+    const { t, episode, parse } = scene()
+    const before = () => {
+      const parsed = parse('5V 4.81')
+      const [effect] = parsed.ok ? parsed.effects : []
+      return effect?.does === 'reads' ? effect.before : undefined
+    }
+    expect(before()).toBeUndefined()
+    t.told('2026-03-03T10:00:00.000Z', { kind: 'reading', machine: home, point: '5V', read: { value: 5.02, unit: 'V', asWritten: '5.02' } }, { episode })
+    expect(before()).toEqual({ point: '5V', asWritten: '5.02', at: '2026-03-03T10:00:00.000Z' })
+  })
+})

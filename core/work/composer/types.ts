@@ -31,6 +31,8 @@ export type Effect =
       readonly low?: number | undefined
       readonly high?: number | undefined
       readonly unit: string
+      /** What it read the last time. */
+      readonly before?: { readonly asWritten: string; readonly at: Instant } | undefined
     }
   | { readonly does: 'waits'; readonly what: string; readonly until: Instant; readonly everyMinutes?: number | undefined }
   | {

@@ -174,7 +174,16 @@ export function parseReading(text: string, scene: Scene): Parsed {
   }
   return done(
     [{ body: reading, basis: 'measured' }],
-    [{ does: 'reads', point, within, unit, ...(nominal !== undefined && tolerance !== undefined ? { low: nominal - tolerance, high: nominal + tolerance } : {}) }],
+    [
+      {
+        does: 'reads',
+        point,
+        within,
+        unit,
+        before: scene.context.readings.find((r) => r.point === point),
+        ...(nominal !== undefined && tolerance !== undefined ? { low: nominal - tolerance, high: nominal + tolerance } : {}),
+      },
+    ],
   )
 }
 
