@@ -102,7 +102,7 @@ export function episodeRoutes(services: Services): Router {
       const survey = state && openSurvey(state, visitor.party)
       const held = entriesForDevice(entries, { prices: seesPrices(visitor.role), blind: survey?.blind ? survey.id : undefined })
       const older = held.filter((e) => e.seq <= after).length
-      const whole = older !== count
+      const whole = count === 0 || older !== count
       response.json({ whole, entries: whole ? held : held.filter((e) => e.seq > after), nextTag: await nextTag(services) } satisfies DeviceEntries)
     }),
   )
