@@ -32,6 +32,14 @@ const box = () =>
     },
   }))
 
+/** The device is this account's now: answers that another one was given, kept for working offline, go. */
+export function claim(account: string) {
+  const key = 'anamnesis.account'
+  if (localStorage.getItem(key) === account) return
+  localStorage.setItem(key, account)
+  navigator.serviceWorker?.controller?.postMessage('forget')
+}
+
 /** What an account has waiting, in the order in which it was written. */
 export async function load(account: string): Promise<Waiting[]> {
   const held = await (await box()).getAllFromIndex('entries', 'account', account)

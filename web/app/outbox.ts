@@ -33,9 +33,11 @@ function show(account: string, list: readonly Waiting[]) {
 
 /** Reads the box anew from the device. */
 async function reread(account: string) {
+  const { claim, load } = await store
+  claim(account)
   show(
     account,
-    (await (await store).load(account)).filter((w) => !fresh.has(w.draft.id)),
+    (await load(account)).filter((w) => !fresh.has(w.draft.id)),
   )
 }
 const changed = async (account: string) => {
