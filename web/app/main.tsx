@@ -24,7 +24,7 @@ const client = new QueryClient({
 })
 
 // Without a connection the interface opens from the device. Browsers allow that on this machine itself, or over HTTPS.
-if (import.meta.env.PROD && 'serviceWorker' in navigator) void navigator.serviceWorker.register('/sw.js', { type: 'module' }).catch(() => undefined)
+if (import.meta.env.MODE === 'production' && 'serviceWorker' in navigator) void navigator.serviceWorker.register('/sw.js', { type: 'module' }).catch(() => undefined)
 
 const holder = document.getElementById('root')
 if (!holder) throw new Error('the page has no root')
