@@ -50,7 +50,7 @@ export const policies: readonly Policy[] = [
     ],
   },
   {
-    key: 'made safe by',
+    key: 'charge checked by',
     preset: 'reading',
     options: [
       { option: 'reading', speaks: 'A number and a time: nobody has to trust that the wait was long enough.' },

@@ -30,7 +30,7 @@ export function handsInsideCheck(world: World, machine: MachineState, episode: E
 function reservoirRule(world: World, machine: MachineState, episode: EpisodeState, applies: boolean): RuleAnswer {
   const found = lastDone(machine, episode, ['reservoir measured'], true)
   const said = byPrecaution('reservoir measured', ['reservoir measured'], applies, found)
-  if (said.is !== 'met' || policyOf(world, machine, 'made safe by') === 'procedure') return said
+  if (said.is !== 'met' || policyOf(world, machine, 'charge checked by') === 'procedure') return said
   const volts = found?.read?.unit === 'V' ? (found.read.max ?? found.read.value) : undefined
   if (volts === undefined) return { ...said, is: 'not met', about: ['no value was read'] }
   return Math.abs(volts) > touchLimitVolts

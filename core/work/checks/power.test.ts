@@ -147,7 +147,7 @@ describe('hands inside', () => {
     expect(b.rule('hands inside', 'plug out').is).toBe('not met')
     expect(b.rule('hands inside', 'reservoir measured').is).toBe('not met')
   })
-  it('takes a reservoir for made safe at 60 V d.c. or below (IEC 60364-4-41, from memory), and by procedure where the house says so', () => {
+  it('takes a reservoir for measured at 60 V d.c. or below (IEC 60364-4-41, from memory), and by procedure where the house says so', () => {
     const b = bench({ hazards: [mainsInside] })
     b.precaution('reservoir measured', 84)
     expect(b.rule('hands inside', 'reservoir measured')).toMatchObject({ is: 'not met', about: ['84 V read'] })
@@ -155,7 +155,7 @@ describe('hands inside', () => {
     expect(b.rule('hands inside', 'reservoir measured').is).toBe('met')
     b.precaution('reservoir measured')
     expect(b.rule('hands inside', 'reservoir measured')).toMatchObject({ is: 'not met', about: ['no value was read'] })
-    b.choose('made safe by', 'procedure')
+    b.choose('charge checked by', 'procedure')
     expect(b.rule('hands inside', 'reservoir measured').is).toBe('met')
   })
   it('leaves a picture tube to somebody who is authorised for it', () => {
