@@ -95,6 +95,9 @@ describe('bad input', () => {
     const entry = note('once')
     expect((await send(volunteer, [entry]).expect(200)).body.entries[0].became).toBe('recorded')
     expect((await send(volunteer, [entry]).expect(200)).body.entries[0].became).toBe('already recorded')
+    // Its answer was lost on the way, and it comes again from the outbox of the device.
+    const again = { ...entry, device: { id: 'a tablet', n: 1, offsetMs: 0 } }
+    expect((await send(volunteer, [again], 'keep').expect(200)).body.entries[0].became).toBe('already recorded')
     const answer = await send(volunteer, [{ ...entry, body: { ...entry.body, words: 'twice' } }]).expect(409)
     expect(answer.body.entries[0]).toMatchObject({ became: 'refused', refusal: { rule: 'other-content' } })
     expect(answer.body.entries[0].both).toHaveLength(2)

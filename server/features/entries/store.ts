@@ -38,7 +38,11 @@ function canonical(value: unknown): string {
       .join(',')}}`
   return JSON.stringify(value)
 }
-export const contentHash = (draft: Draft): string => createHash('sha256').update(canonical(draft)).digest('hex')
+/**
+ * What an entry says. By which device it came is left out: one that was sent, whose answer was lost, and that comes again
+ * from the outbox is the same entry.
+ */
+export const contentHash = ({ device: _, ...said }: Draft): string => createHash('sha256').update(canonical(said)).digest('hex')
 
 /** Entries of the house as a whole: no machine or part is needed to read them. */
 const isHouse = (entry: Entry): boolean => {
