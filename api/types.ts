@@ -1,4 +1,5 @@
-/** Reading type sheets. */
+/** Reading type sheets and house methods. */
+import type { Recipe } from '#core/history/bodies/method.ts'
 import type { TypeSheet } from '#core/type/sheet.ts'
 
 export interface TypeAnswer {
@@ -7,4 +8,28 @@ export interface TypeAnswer {
   readonly version: number
   /** Every version, the oldest first; `learnedIn`: the episode that taught it. */
   readonly history: readonly { readonly version: number; readonly at: string; readonly by: string; readonly entry: string; readonly learnedIn?: string | undefined }[]
+}
+
+export interface MethodRow {
+  readonly id: string
+  readonly recipe: Recipe
+  readonly version: number
+  readonly at: string
+  readonly by: string
+  /** How often it was followed. */
+  readonly uses: number
+  /** Whether the house's rule chose this card's school; absent where the card follows none. */
+  readonly schoolInForce?: boolean
+  readonly verdicts: readonly {
+    readonly entry: string
+    readonly verdict: 'good' | 'mixed' | 'bad'
+    readonly words: string
+    readonly at: string
+    readonly by: string
+    readonly machine?: string | undefined
+    readonly episode?: string | undefined
+  }[]
+}
+export interface MethodsAnswer {
+  readonly methods: readonly MethodRow[]
 }

@@ -12,6 +12,7 @@ export type MachineId = Branded<'MachineId'>
 export type PartId = Branded<'PartId'>
 export type TypeId = Branded<'TypeId'>
 export type GearId = Branded<'GearId'>
+export type MethodId = Branded<'MethodId'>
 export type PartyId = Branded<'PartyId'>
 export type AccountId = Branded<'AccountId'>
 
@@ -23,6 +24,7 @@ export const machineIdSchema = idOf<MachineId>()
 export const partIdSchema = idOf<PartId>()
 export const typeIdSchema = idOf<TypeId>()
 export const gearIdSchema = idOf<GearId>()
+export const methodIdSchema = idOf<MethodId>()
 export const partyIdSchema = idOf<PartyId>()
 export const accountIdSchema = idOf<AccountId>()
 

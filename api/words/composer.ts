@@ -1,7 +1,7 @@
 /** What a typed line will do, said before Enter; and what is missing in it. */
 import type { Effect, Problem } from '#core/work/composer/index.ts'
 import { checkTitles, precautionTitle, ruleTitle } from './checks.ts'
-import { clockWords, shortDay } from './dates.ts'
+import { clockWords, durationWords, shortDay } from './dates.ts'
 import { resultWords } from './entries.ts'
 import { list, sentence } from './lists.ts'
 import { refusalWords } from './refusals.ts'
@@ -67,18 +67,51 @@ export function effectWords(effect: Effect, { now, zone }: When): EffectWords {
     case 'fastens':
       return effect.left < 0
         ? heed(`${effect.count} ${effect.size} on: that is ${-effect.left} more than came off`)
-        : say(`${effect.count} ${effect.size} ${effect.way}; ${effect.left === 0 ? 'then none is left over' : `then ${effect.left} ${effect.left === 1 ? 'is' : 'are'} off`}`)
+        : say(
+            `${effect.count} ${effect.size} ${effect.way}; ${effect.left === 0 ? 'then none is left over' : `then ${effect.left} ${effect.left === 1 ? 'is' : 'are'} off`}${effect.cup ? `; ${effect.cup}, as before` : ''}`,
+          )
     case 'connects':
       return say(`${effect.connector} ${effect.way}`)
     case 'reads': {
-      const before = effect.before ? `; ${effect.before.asWritten} on ${shortDay(effect.before.at, now, zone)}` : ''
+      const unit = effect.unit ? ` ${effect.unit}` : ''
+      const band = effect.low === undefined || effect.high === undefined ? '' : `${effect.low}–${effect.high}${unit}`
+      const from = effect.from ? `, reckoned from ${effect.from.point}${effect.from.read ? '' : ', which was not read yet'}` : ''
+      const drift = effect.drift
+        ? `; ${effect.drift.by === 0 ? 'as when healthy' : `${Math.abs(effect.drift.by)}${unit} ${effect.drift.by > 0 ? 'above' : 'below'} the healthy ${effect.drift.healthy.asWritten}`} of ${shortDay(effect.drift.healthy.at, now, zone)}`
+        : effect.before
+          ? `; ${effect.before.asWritten} on ${shortDay(effect.before.at, now, zone)}`
+          : ''
+      const how = `${effect.load ? `; load ${effect.load}` : ''}${effect.instrument ? `; with ${effect.instrument}, as before` : ''}`
       return effect.within === false
-        ? heed(`${effect.point} is outside ${effect.low ?? ''}–${effect.high ?? ''} ${effect.unit}${before}`)
-        : say(`reading of ${effect.point}${effect.within ? `, within ${effect.low ?? ''}–${effect.high ?? ''} ${effect.unit}` : ''}${before}`)
+        ? heed(`${effect.point} is outside ${band}${from}${drift}${how}`)
+        : say(`reading of ${effect.point}${effect.within ? `, within ${band}${from}` : ''}${drift}${how}`)
     }
+    case 'keeps healthy':
+      return effect.unwell.length > 0
+        ? heed(`keeps ${list(effect.points, 6)} as the healthy set, though ${list(effect.unwell, 4)} ${effect.unwell.length === 1 ? 'does' : 'do'} not stand today`)
+        : say(`keeps ${list(effect.points, 6)} as the set that later readings are held against`)
+    case 'counts cells': {
+      const failed = effect.failed.slice(0, 6).map((f) => `${f.cell}${f.symptom ? ` ${f.symptom}` : ''}`)
+      const words = `${effect.fn}: ${effect.pass} pass, ${effect.fail} fail${failed.length ? ` (${list(failed)}${effect.fail > 6 ? ' …' : ''})` : ''}, ${effect.stood ? `${effect.stood} stand from before, ` : ''}${effect.untried} not tested; ${effect.of} in all`
+      return effect.untried > 0 ? heed(words) : say(words)
+    }
+    case 'shares a line':
+      return heed(`all that failed lie in ${effect.along} ${effect.n} of the layout: look for a line or a connector before single contacts`)
+    case 'takes over gear':
+      return say(`with ${list(effect.gear)}, as before`)
+    case 'follows method': {
+      const words = `by ${effect.name}${effect.what.length ? ` (${effect.what.join(', ')})` : ''}${effect.needs ? `, for people authorised for ${effect.needs}` : ''}`
+      return effect.caution || effect.needs ? heed(`${words}. ${effect.caution}`) : say(words)
+    }
+    case 'warns of material':
+      return heed(`the card of ${effect.method} says: not on ${effect.material}`)
+    case 'leaves the house’s school':
+      return heed(`the house chose otherwise for ${effect.rule}: ${effect.option}`)
+    case 'judges method':
+      return say(`verdict on ${effect.name}: ${effect.verdict}`)
     case 'waits':
       return say(
-        `${effect.what}${effect.everyMinutes ? `: rings every ${effect.everyMinutes} min` : ' waits'} till ${shortDay(effect.until, now, zone)}, ${clockWords(effect.until, zone)}`,
+        `${effect.what}${effect.everyMinutes ? `: rings every ${durationWords(effect.everyMinutes)}` : ' waits'} till ${shortDay(effect.until, now, zone)}, ${clockWords(effect.until, zone)}`,
       )
     case 'jots':
       return say(`keeps it as a jot, to be sorted later: ${effect.words}`)
@@ -142,6 +175,12 @@ export function problemWords(problem: Problem, zone: string): string {
       return problem.known.length ? `Which of these: ${list(problem.known, 8)}?` : 'No seal, label or sticker is written down for this machine.'
     case 'which result':
       return `How did it go? pass, fail: …, 58 of 62, intermittent 1 of 3, inconclusive, not possible: …`
+    case 'which cell':
+      return `“${problem.word}” is no cell of ${problem.fn}. Write cells or ranges, then how they are: 1-50 ok, 31 open.`
+    case 'which method':
+      return `No house method is called “${problem.word}”.${known(problem.known)}`
+    case 'no readings':
+      return 'Nothing was read in this episode yet: read the test points first.'
     case 'nothing there':
       return `${problem.position} ${problem.content === 'empty' ? 'is empty' : 'holds something nobody knows'}.`
     case 'occupied':

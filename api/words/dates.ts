@@ -44,3 +44,10 @@ export function leftWords(until: Instant, nowMs: number): string | undefined {
   const minutes = Math.ceil(ms / 60_000)
   return minutes < 48 * 60 ? `${Math.floor(minutes / 60)}:${two(minutes % 60)}` : `${Math.round(minutes / 1440)} d`
 }
+
+/** A length of time in minutes: "40 min", "1 h 30 min", "24 h". */
+export function durationWords(minutes: number): string {
+  const hours = Math.floor(minutes / 60)
+  const rest = minutes % 60
+  return [hours ? `${hours} h` : '', rest || !hours ? `${rest} min` : ''].filter(Boolean).join(' ')
+}

@@ -2,7 +2,7 @@
 import type { Body, TestResult } from '#core/history/kinds.ts'
 import type { Place } from '#core/parts/place.ts'
 import { precautionTitle } from './checks.ts'
-import { clockWords, shortDay } from './dates.ts'
+import { clockWords, durationWords, shortDay } from './dates.ts'
 import { arrivalEntry, conditionEntry } from './surveying.ts'
 import { list } from './lists.ts'
 
@@ -97,6 +97,16 @@ export function entryWords(body: Body, names: EntryNames): EntryWords {
       const depth = body.depth === 'full' ? '' : `, ${body.depth}`
       const extra = `${depth}${body.condition ? `, when ${body.condition}` : ''}${gear}${body.notExercised ? `; not exercised: ${body.notExercised}` : ''}`
       const found = body.asFound ? 'as found: ' : ''
+      if (first?.cells && body.results.length === 1) {
+        const { pass, fail, stood, untried } = first.cells
+        const counted = [
+          `${pass.length} pass`,
+          ...(fail.length ? [`${fail.length} fail`] : []),
+          ...(stood.length ? [`${stood.length} stand`] : []),
+          ...(untried.length ? [`${untried.length} not tested`] : []),
+        ]
+        return { what: `${found}test ${first.fn}${extra}: ${counted.join(', ')}`, result: resultWords(first.result), proof: true }
+      }
       if (body.results.length === 1 && first) return { what: `${found}test ${first.fn}${extra}`, result: resultWords(first.result), proof: true }
       if (same.size === 1 && first)
         return {
@@ -118,7 +128,10 @@ export function entryWords(body: Body, names: EntryNames): EntryWords {
     case 'move':
       return moveWords(body, names)
     case 'change':
-      return plain(targetWords(body), body.reach === 'outside' ? (body.verified ? 'verified' : 'outside only') : body.reach === 'disturbed' ? 'disturbed' : '')
+      return plain(
+        `${targetWords(body)}${body.method ? `, by ${label(body.method, 'a house method')}` : ''}`,
+        body.reach === 'outside' ? (body.verified ? 'verified' : 'outside only') : body.reach === 'disturbed' ? 'disturbed' : '',
+      )
     case 'fastening':
       return plain(`${body.way} ${body.what}: ${body.count} ${body.size}${body.cup ? `, ${body.cup}` : ''}`)
     case 'connection':
@@ -141,7 +154,11 @@ export function entryWords(body: Body, names: EntryNames): EntryWords {
             ? `in ${low}–${high} ${body.read.unit}`
             : `outside ${low}–${high} ${body.read.unit}`
           : ''
-      return { what: `read ${body.point} ${body.read.asWritten}`, result: inside, proof: true }
+      return {
+        what: `read ${body.point} ${body.read.asWritten}${body.load ? `, load ${body.load}` : ''}${body.instrument ? `, ${body.instrument}` : ''}`,
+        result: inside,
+        proof: true,
+      }
     }
     case 'jot':
       if (body.what === 'sorted')
@@ -152,7 +169,7 @@ export function entryWords(body: Body, names: EntryNames): EntryWords {
     case 'wait':
       if ('over' in body) return plain(`over: ${label(body.over, 'a wait')}`, body.words)
       return plain(
-        `wait: ${body.what}${body.everyMinutes ? `, every ${body.everyMinutes} min` : ''}`,
+        `wait: ${body.what}${body.everyMinutes ? `, every ${durationWords(body.everyMinutes)}` : ''}`,
         `till ${shortDay(body.until, names.now, names.zone)} ${clockWords(body.until, names.zone)}`,
       )
     case 'photo':
@@ -213,6 +230,12 @@ export function entryWords(body: Body, names: EntryNames): EntryWords {
       return plain(`${body.check} check, “${body.rule}” overridden: ${body.reason}`, body.role)
     case 'settle':
       return plain(`settled: it ${body.outcome === 'happened' ? 'happened' : 'did not happen'}${body.words ? `, ${body.words}` : ''}`)
+    case 'method':
+      return body.what === 'written'
+        ? plain(`house method: ${body.recipe.name}`)
+        : plain(`verdict on ${label(body.method, 'a house method')}: ${body.verdict}${body.words ? `, ${body.words}` : ''}`)
+    case 'baseline':
+      return plain(`healthy set: ${body.readings.length} readings kept`, body.words ?? '')
     case 'gear':
       if (body.what === 'identified') return plain(`test gear: ${body.name}, ${body.gearKind}`)
       return body.what === 'proved' ? plain(`${label(body.gear, 'test gear')} proved`, body.words ?? '') : plain(`${label(body.gear, 'test gear')} found unfit: ${body.because}`)

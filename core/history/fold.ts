@@ -4,7 +4,7 @@ import { emptyDraft, machineDraft, type WorldDraft } from './draft.ts'
 import type { Entry } from './entry.ts'
 import { reduceBatch, reduceEvidence, reduceKept } from './reduce/arrival.ts'
 import { reduceFinding, reduceGrade, reducePair, reducePhoto, reducePin, reduceSurvey } from './reduce/condition.ts'
-import { reduceGear, reduceParty, reduceRule, reduceType } from './reduce/house.ts'
+import { reduceGear, reduceMethod, reduceParty, reduceRule, reduceType } from './reduce/house.ts'
 import {
   reduceChange,
   reduceClaim,
@@ -19,6 +19,7 @@ import {
   reducePower,
   reducePrecaution,
   reduceQuestion,
+  reduceReading,
   reduceTest,
   reduceWait,
 } from './reduce/machine.ts'
@@ -125,8 +126,12 @@ function reduce(world: WorldDraft, entry: Statement, order: number): void {
     case 'precaution':
       return reducePrecaution(world, entry, body)
     case 'reading':
-      machineDraft(world, body.machine).readings.push({ entry, point: body.point, read: body.read, nominal: body.nominal, tolerance: body.tolerance })
+      return reduceReading(world, entry, body)
+    case 'baseline':
+      machineDraft(world, body.machine).baselines.push(entry)
       return
+    case 'method':
+      return reduceMethod(world, entry, body)
     case 'wait':
       return reduceWait(world, entry, body)
     case 'override':

@@ -1,13 +1,15 @@
 /** The shapes of entry bodies, one schema a kind. A shape changes only by a numbered lift (see lifts/). */
 import { z } from 'zod'
-import { entryIdSchema, gearIdSchema, machineIdSchema, partIdSchema, partyIdSchema, typeIdSchema } from '#core/ids.ts'
+import { entryIdSchema, gearIdSchema, machineIdSchema, methodIdSchema, partIdSchema, partyIdSchema, typeIdSchema } from '#core/ids.ts'
 import { placeSchema } from '#core/parts/place.ts'
 import { instantSchema } from '#core/quantity/time.ts'
-import { moneySchema, quantitySchema } from '#core/quantity/quantity.ts'
+import { moneySchema } from '#core/quantity/quantity.ts'
 import { sheetSchema } from '#core/type/sheet.ts'
 import { batchBody, contentsBody, evidenceBody, linkBody, markingBody, quarantineBody, receiptBody, valueBody } from './bodies/arrival.ts'
 import { findingBody, gradeBody, pairBody, photoBody, pinBody, surveyBody } from './bodies/condition.ts'
 import { jotBody } from './bodies/jot.ts'
+import { methodBody } from './bodies/method.ts'
+import { baselineBody, readingBody } from './bodies/reading.ts'
 import { precautionBody } from './bodies/precaution.ts'
 import { attributes, label, someWords, words } from './bodies/words.ts'
 
@@ -90,11 +92,22 @@ export const resultSchema = z.discriminatedUnion('is', [
   z.strictObject({ is: z.literal('not possible'), because: words }),
 ])
 
+const cell = z.string().trim().min(1).max(24)
+/** A trial cell by cell: keys, pins, chips in sockets. The four lists together are the whole grid. */
+const triedSchema = z.strictObject({
+  pass: z.array(cell).max(2000),
+  fail: z.array(z.strictObject({ cell, symptom: label.optional() })).max(2000),
+  /** Passed in an earlier trial, and nothing touched them since. */
+  stood: z.array(cell).max(2000),
+  untried: z.array(cell).max(2000),
+})
+export type TriedCells = z.infer<typeof triedSchema>
+
 const testBody = z.strictObject({
   kind: z.literal('test'),
   machine: machineIdSchema,
   results: z
-    .array(z.strictObject({ fn: label, result: resultSchema }))
+    .array(z.strictObject({ fn: label, result: resultSchema, cells: triedSchema.optional() }))
     .min(1)
     .max(500),
   depth: z.enum(testDepths),
@@ -131,6 +144,8 @@ const changeBody = z.strictObject({
   from: label.optional(),
   to: label.optional(),
   words: someWords.optional(),
+  /** The house method that was followed. */
+  method: methodIdSchema.optional(),
   verified: z.boolean().optional(),
   /** The set of changes that is made on purpose before one test. */
   onPurpose: z.boolean().optional(),
@@ -260,14 +275,9 @@ const kindSchemas = [
   }),
   z.strictObject({ kind: z.literal('question'), what: z.literal('asked'), machine: machineIdSchema, words }),
   z.strictObject({ kind: z.literal('question'), what: z.literal('answered'), machine: machineIdSchema, question: entryIdSchema, words }),
-  z.strictObject({
-    kind: z.literal('reading'),
-    machine: machineIdSchema,
-    point: label,
-    read: quantitySchema,
-    nominal: z.number().optional(),
-    tolerance: z.number().min(0).optional(),
-  }),
+  readingBody,
+  baselineBody,
+  methodBody,
   z.strictObject({
     kind: z.literal('wait'),
     machine: machineIdSchema,

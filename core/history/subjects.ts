@@ -48,6 +48,8 @@ function bodySubjects(body: Body): Subject[] {
       return body.who ? [...machine, { kind: 'party', id: body.who }] : machine
     case 'grade':
       return body.what === 'priority' && body.who ? [...machine, { kind: 'party', id: body.who }] : machine
+    case 'method':
+      return [...machine, { kind: 'house', id: 'house' }]
     case 'note':
       return machine.length ? machine : [{ kind: 'house', id: 'house' }]
     default:

@@ -1,11 +1,12 @@
 /** What the fold leaves behind: the state of everything the given entries speak of. Readonly once the fold is done. */
 import type { ArrivalState, ConditionState } from '#core/condition/state.ts'
-import type { EntryId, GearId, MachineId, PartId, PartyId, TypeId } from '#core/ids.ts'
+import type { EntryId, GearId, MachineId, MethodId, PartId, PartyId, TypeId } from '#core/ids.ts'
 import type { Place } from '#core/parts/place.ts'
 import type { Instant } from '#core/quantity/time.ts'
 import type { Money, Quantity } from '#core/quantity/quantity.ts'
 import type { SheetFunction, SheetPosition, TypeSheet } from '#core/type/sheet.ts'
 import type { Authority, BodyOf, Health, LegalStatus, Purpose, Reach, Target, TestResult } from './kinds.ts'
+import type { Recipe } from './bodies/method.ts'
 import type { Precaution } from './bodies/precaution.ts'
 import type { Statement } from './versions.ts'
 
@@ -71,6 +72,8 @@ export interface ReadingState {
   readonly read: Quantity
   readonly nominal?: number | undefined
   readonly tolerance?: number | undefined
+  readonly load?: string | undefined
+  readonly instrument?: string | undefined
 }
 export interface WaitState {
   readonly entry: Statement
@@ -140,6 +143,8 @@ export interface MachineState {
   readonly connections: ReadonlyMap<string, Statement>
   readonly custody: readonly Statement[]
   readonly readings: readonly ReadingState[]
+  /** Sets of readings taken while it was healthy. */
+  readonly baselines: readonly Statement[]
   readonly waits: readonly WaitState[]
   readonly powered?: Statement | undefined
   /** How often it was powered up; where in the order the last time stands (−1: never); and how often in each episode. */
@@ -196,6 +201,14 @@ export interface GearState {
   readonly unfit: readonly Statement[]
 }
 
+export interface MethodState {
+  readonly id: MethodId
+  readonly recipe: Recipe
+  readonly said: Statement
+  readonly versions: readonly Statement[]
+  readonly verdicts: readonly Statement[]
+}
+
 export interface PartyState {
   readonly id: PartyId
   readonly name: string
@@ -238,6 +251,7 @@ export interface World {
   /** The part that left a slot last, by place key. */
   readonly lastOut: ReadonlyMap<string, PartId>
   readonly gear: ReadonlyMap<GearId, GearState>
+  readonly methods: ReadonlyMap<MethodId, MethodState>
   readonly parties: ReadonlyMap<PartyId, PartyState>
   readonly types: ReadonlyMap<TypeId, TypeState>
   readonly policies: ReadonlyMap<string, Statement>

@@ -4,6 +4,7 @@ import { z } from 'zod'
 const name = z.string().trim().min(1).max(60)
 const sentence = z.string().trim().min(1).max(400)
 const attributes = z.record(z.string().min(1).max(40), z.string().max(80))
+const unique = <T>(items: readonly T[], key: (item: T) => string) => new Set(items.map(key)).size === items.length
 
 export const gearNeedSchema = z.strictObject({
   /** Kind of test gear without which the function cannot be shown: "test tape", "display", "line simulator". */
@@ -23,6 +24,12 @@ export const functionSchema = z.strictObject({
   /** Designators of positions and assemblies. Empty = undeclared: anything on the machine may matter. */
   dependsOn: z.array(name).max(200).default([]),
   needs: z.array(gearNeedSchema).max(10).default([]),
+  /** Rows of cells that are tried one by one: keys, pins, chips in sockets. The empty text is a gap. */
+  grid: z
+    .array(z.array(z.string().trim().max(24)).max(80))
+    .max(40)
+    .refine((rows) => unique(rows.flat().filter(Boolean), (name) => name.toLowerCase()), 'Two cells of one grid have one name.')
+    .optional(),
 })
 
 export const positionSchema = z.strictObject({
@@ -43,6 +50,21 @@ export const positionSchema = z.strictObject({
   safetyClass: z.enum(['X', 'Y']).optional(),
   /** Whether the charger of this holder charges its cell. */
   charged: z.boolean().default(false),
+})
+
+/** Where an instrument is put, and what it should show. */
+export const testPointSchema = z.strictObject({
+  name,
+  unit: z.enum(['V', 'A', 'ohm', 'Hz', 's', 'C', 'W']).default('V'),
+  nominal: z.number().optional(),
+  /** Half the width of the band around what is expected, in per cent of it. */
+  tolerancePercent: z.number().positive().max(100).optional(),
+  /** Another point less a drop in volts: a rail behind a series diode. */
+  behind: z.strictObject({ point: name, dropMin: z.number().min(0).max(100), dropMax: z.number().min(0).max(100) }).optional(),
+  /** Another point divided: a clock further down its tree. */
+  divides: z.strictObject({ point: name, by: z.number().positive().max(1e9) }).optional(),
+  load: z.string().trim().max(80).optional(),
+  instrument: z.string().trim().max(80).optional(),
 })
 
 export const zoneSchema = z.strictObject({
@@ -74,7 +96,7 @@ export const wayInStepSchema = z.strictObject({
 /** When both are off, the first goes in before the other. */
 export const refitSchema = z.strictObject({ first: name, then: name, why: z.string().trim().max(200).optional() })
 
-const unique = <T>(items: readonly T[], key: (item: T) => string) => new Set(items.map(key)).size === items.length
+const parentOf = (point: z.infer<typeof testPointSchema> | undefined): string | undefined => point?.behind?.point ?? point?.divides?.point
 
 export const sheetSchema = z
   .strictObject({
@@ -85,6 +107,7 @@ export const sheetSchema = z
     attributes: attributes.default({}),
     functions: z.array(functionSchema).max(200).default([]),
     positions: z.array(positionSchema).max(1000).default([]),
+    points: z.array(testPointSchema).max(200).default([]),
     zones: z.array(zoneSchema).max(60).default([]),
     hazards: z.array(sheetHazardSchema).max(20).default([]),
     /** Parts that are known to fail on this type, to be dealt with before its first power. */
@@ -94,7 +117,24 @@ export const sheetSchema = z
   })
   .refine((sheet) => unique(sheet.functions, (f) => f.name.toLowerCase()), { error: 'Two functions have one name.', path: ['functions'] })
   .refine((sheet) => unique(sheet.positions, (p) => p.designator.toLowerCase()), { error: 'Two positions have one designator.', path: ['positions'] })
+  .refine((sheet) => unique(sheet.points, (p) => p.name.toLowerCase()), { error: 'Two test points have one name.', path: ['points'] })
   .superRefine((sheet, context) => {
+    sheet.points.forEach((point, index) => {
+      const seen = new Set([point.name])
+      for (let at = parentOf(point); at !== undefined; at = parentOf(sheet.points.find((p) => p.name === at))) {
+        const known = sheet.points.some((p) => p.name === at)
+        if (known && !seen.has(at)) {
+          seen.add(at)
+          continue
+        }
+        context.addIssue({
+          code: 'custom',
+          path: ['points', index],
+          message: known ? `${point.name} is reckoned from itself, through ${at}.` : `${point.name} is reckoned from ${at}, which is no test point of this sheet.`,
+        })
+        return
+      }
+    })
     const known = new Map(sheet.positions.map((p) => [p.designator, p]))
     sheet.positions.forEach((position, index) => {
       const seen = new Set([position.designator])
@@ -119,6 +159,7 @@ export const sheetSchema = z
 export type TypeSheet = z.infer<typeof sheetSchema>
 export type SheetFunction = z.infer<typeof functionSchema>
 export type SheetPosition = z.infer<typeof positionSchema>
+export type TestPoint = z.infer<typeof testPointSchema>
 export type WayInStep = z.infer<typeof wayInStepSchema>
 export type RefitRule = z.infer<typeof refitSchema>
 export type SheetHazard = z.infer<typeof sheetHazardSchema>

@@ -1,5 +1,9 @@
 /** Everything the Episode view shows: the sheet, the tray, what stands in the way, and what the composer may complete. */
-import type { EntryId, MachineId, PartId } from '#core/ids.ts'
+import type { Recipe } from '#core/history/bodies/method.ts'
+import { gridStates, type CellState } from '#core/diagnosis/grid.ts'
+import { pointRows, type PointReading, type PointRow } from '#core/diagnosis/points.ts'
+import type { EntryId, GearId, MachineId, MethodId, PartId } from '#core/ids.ts'
+import type { Statement } from '#core/history/versions.ts'
 import { openQuestions, voidTests } from '#core/history/void.ts'
 import { machineStanding, trayOf, waitRows } from '#core/history/status.ts'
 import { functionsOf, sheetOf, type MachineState, type World } from '#core/history/world.ts'
@@ -9,12 +13,12 @@ import { contentsOf, contentWord, type ContentWord } from '#core/parts/presence.
 import type { Place } from '#core/parts/place.ts'
 import { factsOfPart, type PartFacts } from '#core/parts/fit.ts'
 import type { WaitRow } from '#core/work/waits.ts'
-import type { Instant, Interval } from '#core/quantity/time.ts'
+import { instantToMs, type Instant, type Interval } from '#core/quantity/time.ts'
 import { refitOf, wayInShown } from './opening.ts'
 import type { Refit } from '#core/work/refit.ts'
 import type { SheetFunction, SheetHazard, SheetPosition, WayInStep } from '#core/type/sheet.ts'
 import { checksOf, entriesOf, unmetOf, type CheckName, type CheckReport, type Unmet } from '#core/work/checks/index.ts'
-import { policyNumber } from '#core/work/policy.ts'
+import { findPolicyOption, policyNumber } from '#core/work/policy.ts'
 import { labelsFor, machineNumber, partLabel, placeLabel, type Labels } from './labels.ts'
 import { bracketsOf, carriedPhotos, logRow, type Bracket, type LogRow } from './rows.ts'
 import { functionRow, plateOf, statusView, type FunctionRow, type Plate, type StatusView } from './machine.ts'
@@ -35,6 +39,18 @@ export interface PartContext {
   readonly placeLabel: string
   readonly facts: PartFacts
   readonly home?: Place | undefined
+}
+
+export interface PointContext extends Omit<PointRow, 'readings' | 'last' | 'drift'> {
+  /** `here`: read in this episode. */
+  readonly last?: (PointReading & { readonly here: boolean }) | undefined
+}
+export interface MethodContext {
+  readonly id: MethodId
+  readonly recipe: Recipe
+  /** The rule that chose another school than this card's, with what it chose. */
+  readonly schoolInForce?: { readonly key: string; readonly option: string } | undefined
+  readonly verdicts: { readonly good: number; readonly mixed: number; readonly bad: number }
 }
 
 /** What the composer knows of a machine: enough to turn a line into entries and to say what they will do. */
@@ -59,11 +75,17 @@ export interface ComposerContext extends MachineContext {
   readonly hazards: readonly { readonly entry: EntryId; readonly words: string }[]
   readonly gear: readonly { readonly id: string; readonly name: string; readonly gearKind: string; readonly proved: boolean; readonly unfit: boolean }[]
   readonly changed: boolean
-  /** The last reading of every point, so that a new one is seen beside it. */
-  readonly readings: readonly { readonly point: string; readonly asWritten: string; readonly at: Instant }[]
+  /** Test points with what is expected there, what was read last and when it was healthy. */
+  readonly points: readonly PointContext[]
+  /** What is known of each cell, by the function whose grid it belongs to. */
+  readonly grids: Readonly<Record<string, readonly CellState[]>>
+  /** House methods, those of the house's own schools first. */
+  readonly methods: readonly MethodContext[]
+  /** What stays as last used in this episode, for twelve hours. */
+  readonly kept: { readonly gear: readonly GearId[]; readonly instrument?: string | undefined; readonly cup?: string | undefined }
   /** Seals, labels and stickers, with what they lie over and whether a photograph shows them. */
   readonly evidence: readonly EvidenceRow[]
-  readonly zones: readonly string[]
+  readonly zones: readonly { readonly name: string; readonly material: string }[]
   /** What work and answers of this episode rest on, unless somebody says otherwise: its last failed and its last test. */
   readonly lastFailed?: EntryId | undefined
   readonly lastTest?: EntryId | undefined
@@ -220,9 +242,12 @@ export function episodeView(world: World, id: EntryId, nextTag: string): Episode
       waits: waitRows(world, machine).map((w) => ({ entry: w.entry, what: w.what })),
       hazards: machine.hazards.filter((h) => !h.cleared).map((h) => ({ entry: h.entry.id, words: h.words })),
       gear: [...world.gear.values()].map((g) => ({ id: g.id, name: g.name, gearKind: g.gearKind, proved: g.proved.length > 0, unfit: g.unfit.length > 0 })),
-      readings: [...new Map(machine.readings.map((r) => [r.point, { point: r.point, asWritten: r.read.asWritten, at: r.entry.happenedAt.latest }])).values()],
+      points: pointContexts(world, machine, mineOnly),
+      grids: gridContexts(world, machine),
+      methods: methodContexts(world, machine),
+      kept: keptFrom(mine, world.now),
       evidence: evidenceRows(machine),
-      zones: conditionAt(world, machine, world.now).zones.map((z) => z.zone),
+      zones: conditionAt(world, machine, world.now).zones.map((z) => ({ name: z.zone, material: sheetOf(world, machine)?.zones.find((s) => s.name === z.zone)?.material ?? '' })),
       changed: machine.steps.some((s) => s.entry.episode === id && s.reach !== 'outside'),
       lastFailed: mine.findLast((s) => s.body.kind === 'test' && s.body.results.some((r) => r.result.is === 'fail' || r.result.is === 'partly' || r.result.is === 'intermittent'))
         ?.id,
@@ -235,6 +260,41 @@ export function episodeView(world: World, id: EntryId, nextTag: string): Episode
     labels: labelsFor(world, line),
     now: world.now,
   }
+}
+
+function pointContexts(world: World, machine: MachineState, mine: ReadonlySet<string>): PointContext[] {
+  return pointRows(world, machine).map(({ readings: _, last, drift: __, ...row }) => ({ ...row, last: last && { ...last, here: mine.has(last.entry) } }))
+}
+
+function gridContexts(world: World, machine: MachineState): ComposerContext['grids'] {
+  return Object.fromEntries(functionsOf(world, machine).flatMap((fn) => (fn.grid ? [[fn.name, [...gridStates(world, machine, fn).values()]]] : [])))
+}
+
+function methodContexts(world: World, machine: MachineState): MethodContext[] {
+  return [...world.methods.values()]
+    .map(({ id, recipe, verdicts }): MethodContext => {
+      const said = (verdict: string) => verdicts.filter((v) => v.body.kind === 'method' && v.body.what === 'verdict' && v.body.verdict === verdict).length
+      const option = recipe.school ? findPolicyOption(world, machine, recipe.school.key) : undefined
+      const other = recipe.school && option !== undefined && option !== recipe.school.option ? { key: recipe.school.key, option } : undefined
+      return { id, recipe, schoolInForce: other, verdicts: { good: said('good'), mixed: said('mixed'), bad: said('bad') } }
+    })
+    .sort((a, b) => Number(a.schoolInForce !== undefined) - Number(b.schoolInForce !== undefined) || (a.recipe.name < b.recipe.name ? -1 : 1))
+}
+
+/** How long gear, instrument and cup stay as last used, ms. */
+const keptMs = 12 * 3_600_000
+
+function keptFrom(mine: readonly Statement[], now: Instant): ComposerContext['kept'] {
+  const recent = mine.filter((s) => instantToMs(now) - instantToMs(s.happenedAt.latest) < keptMs)
+  const gear = new Set<GearId>()
+  let instrument: string | undefined
+  let cup: string | undefined
+  for (const { body } of recent) {
+    if (body.kind === 'test') for (const id of body.gear) gear.add(id)
+    if (body.kind === 'reading') instrument = body.instrument
+    if (body.kind === 'fastening' && body.way === 'off' && body.cup) cup = body.cup
+  }
+  return { gear: [...gear], instrument, cup }
 }
 
 /** The latest trials that changed nothing, if they are as many as the house allows before people stop and think. */

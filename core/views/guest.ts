@@ -47,6 +47,7 @@ export function guestView(view: MachineView, ownParty: string): MachineView {
     photos: view.photos.map((p) => ({ ...p, by: '' })),
     provenance: { links: 0, gaps: 0 },
     arrivalOpen: 0,
+    points: [],
     attributes: Object.fromEntries(Object.entries(view.attributes).filter(([key]) => !key.startsWith('none: '))),
     claims: [],
     custody: view.custody.map((c) => ({ ...c, where: c.where === ownParty ? ownParty : 'with the house' })),

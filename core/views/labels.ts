@@ -87,6 +87,12 @@ function addBody(world: World, labels: Record<string, string>, body: Body) {
     case 'test':
       for (const id of body.gear) labels[id] = world.gear.get(id)?.name ?? 'test gear'
       return
+    case 'method':
+      labels[body.method] = world.methods.get(body.method)?.recipe.name ?? 'a house method'
+      return
+    case 'change':
+      if (body.method) labels[body.method] = world.methods.get(body.method)?.recipe.name ?? 'a house method'
+      return
     case 'gear':
       labels[body.gear] = world.gear.get(body.gear)?.name ?? 'test gear'
       return

@@ -1,11 +1,14 @@
 /** Everything the Machine view shows, computed from the folded world. */
 import { conditionAt, gradeHistory, type GradePoint } from '#core/condition/condition.ts'
+import type { Grid } from '#core/diagnosis/cells.ts'
+import { gridStates, type CellState } from '#core/diagnosis/grid.ts'
+import { pointRows, type PointRow } from '#core/diagnosis/points.ts'
 import type { EntryId, MachineId } from '#core/ids.ts'
 import type { TestResult } from '#core/history/kinds.ts'
 import { openQuestions, voidTests } from '#core/history/void.ts'
 import { machineStanding, openEpisode, openWaits, trayOf, type MachineStanding, type WorkingStatus } from '#core/history/status.ts'
 import type { Standing, StandingWord } from '#core/history/standing.ts'
-import { sheetOf, type MachineState, type World } from '#core/history/world.ts'
+import { functionsOf, sheetOf, type MachineState, type World } from '#core/history/world.ts'
 import { contentsOf, contentWord, type ContentWord } from '#core/parts/presence.ts'
 import { chainOf } from '#core/provenance/chain.ts'
 import type { Money } from '#core/quantity/quantity.ts'
@@ -138,6 +141,10 @@ export interface MachineView {
   readonly arrivalOpen: number
   readonly policies: readonly { readonly key: string; readonly option: string; readonly own: boolean; readonly reason?: string | undefined }[]
   readonly attributes: Readonly<Record<string, string>>
+  /** Test points with all that was read there. */
+  readonly points: readonly PointRow[]
+  /** Functions that are tried cell by cell, with what is known of each cell. */
+  readonly grids: readonly { readonly fn: string; readonly rows: Grid; readonly cells: readonly CellState[] }[]
   readonly log: readonly LogRow[]
   readonly labels: Labels
   readonly now: Instant
@@ -356,6 +363,8 @@ export function machineView(world: World, id: MachineId): MachineView | undefine
         }
       }),
     attributes: machine.attributes,
+    points: pointRows(world, machine),
+    grids: functionsOf(world, machine).flatMap((f) => (f.grid ? [{ fn: f.name, rows: f.grid, cells: [...gridStates(world, machine, f).values()] }] : [])),
     log: line.map((s) => logRow(s, voids, carried)),
     labels: labelsFor(world, line),
     now: world.now,

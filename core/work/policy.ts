@@ -13,7 +13,7 @@ export interface Policy {
   readonly options: readonly PolicyOption[]
 }
 
-/** The choices that the present checks and standings read. Every option says what speaks for it. */
+/** The choices that checks, standings and house methods read. Every option says what speaks for it. */
 export const policies: readonly Policy[] = [
   {
     key: 'house mains',
@@ -111,6 +111,52 @@ export const policies: readonly Policy[] = [
     ],
   },
   {
+    key: 'contacts',
+    preset: 'glass-fibre pen',
+    options: [
+      { option: 'glass-fibre pen', speaks: 'Takes corrosion off card edges and pins at once; alcohol afterwards, and never breathe the dust.' },
+      { option: 'contact cleaner only', speaks: 'Nothing is worn away: plating is thin, and a polished contact has less of it each time.' },
+      { option: 'metal polish', speaks: 'Bright and even on plain metal. On plating it divides people: it cuts, and what stays in crevices attracts damp.' },
+    ],
+  },
+  {
+    key: 'key contacts',
+    preset: 'cleaning only',
+    options: [
+      { option: 'cleaning only', speaks: 'Alcohol on a swab, nothing added: what was there stays there, and most come back.' },
+      { option: 'graphite', speaks: 'Rubbed into worn rubber it conducts again; cheap, dusty, and to be renewed after some years.' },
+      { option: 'conductive paint', speaks: 'Lasts longest on worn pads; cannot be taken off again without the pad.' },
+    ],
+  },
+  {
+    key: 'solder mask',
+    preset: 'UV-cured mask',
+    options: [
+      { option: 'UV-cured mask', speaks: 'Hard and thin like the original. A weak torch leaves it tacky; a strong lamp takes the day.' },
+      { option: 'paint', speaks: 'From any shop, any colour; softer, and it creeps under parts.' },
+      { option: 'varnish', speaks: 'Clear: the mended track can still be inspected, and alcohol takes it off again.' },
+    ],
+  },
+  {
+    key: 'whitening',
+    preset: 'never',
+    options: [
+      { option: 'never', speaks: 'Yellowing belongs to the life of the thing, and the colour may return, even in the dark.' },
+      { option: 'cream under film', speaks: 'Little agent, strong effect; an uneven film makes streaks.' },
+      { option: 'cream open, brushed', speaks: 'Watched every few minutes, so that streaks are seen in time; best on a dull day.' },
+      { option: 'immersion', speaks: 'The most even of all; impractical for large parts.' },
+      { option: 'sunlight alone', speaks: 'No agent at all; slow, and it wants days of watching.' },
+    ],
+  },
+  {
+    key: 'leak neutraliser',
+    preset: 'by pH paper',
+    options: [
+      { option: 'by pH paper', speaks: 'Measured first: weak acid from 8 upwards, sodium bicarbonate from 6 down. What came out of a cell decides, not its name.' },
+      { option: 'water and detergent only', speaks: 'Adds no second chemical; enough where little has leaked and it is washed well.' },
+    ],
+  },
+  {
     key: 'run',
     preset: 'to be run',
     options: [
@@ -128,6 +174,10 @@ export function policyOf(world: World, machine: MachineState | undefined, key: s
   if (!policy) throw new UnknownPolicy(key)
   return policy.preset
 }
+
+/** The option in force; undefined for a rule that the house does not have. */
+export const findPolicyOption = (world: World, machine: MachineState | undefined, key: string): string | undefined =>
+  policies.some((p) => p.key === key) ? policyOf(world, machine, key) : undefined
 
 /** The number in an option such as "730 days"; undefined for "no limit". */
 export function policyNumber(world: World, machine: MachineState | undefined, key: string): number | undefined {

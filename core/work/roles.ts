@@ -14,6 +14,8 @@ export function roleNeeded(body: Body): Role {
       return body.what === 'policy' && body.machine !== undefined ? 'restorer' : 'steward'
     case 'grade':
       return body.what === 'priority' ? 'volunteer' : 'restorer'
+    case 'method':
+      return body.what === 'written' ? 'restorer' : 'volunteer'
     case 'value':
       return 'restorer'
     case 'type':

@@ -1,10 +1,10 @@
 /** Charts by ECharts, drawn in the look's own lines: one series in ink, the rest hairlines, labels on the line. Loaded when a chart is shown. */
 import { LineChart } from 'echarts/charts'
-import { GridComponent, TooltipComponent } from 'echarts/components'
+import { GridComponent, MarkAreaComponent, MarkLineComponent, TooltipComponent } from 'echarts/components'
 import { init, use as register } from 'echarts/core'
 import { SVGRenderer } from 'echarts/renderers'
 
-register([LineChart, GridComponent, TooltipComponent, SVGRenderer])
+register([LineChart, GridComponent, MarkAreaComponent, MarkLineComponent, TooltipComponent, SVGRenderer])
 
 export interface StepPoint {
   readonly at: string
@@ -14,57 +14,10 @@ export interface StepPoint {
 
 const colour = (name: string) => getComputedStyle(document.documentElement).getPropertyValue(name).trim()
 
-/** A stepped line over levels, the first level at the top. Answers how to take it away. */
-export function stepChart(
-  element: HTMLElement,
-  chart: { readonly points: readonly StepPoint[]; readonly levels: readonly number[]; readonly levelWords: (level: number) => string; readonly day: (at: string) => string },
-): () => void {
+/** Draws, and draws again when the size or the theme changes. Answers how to take it away. */
+function keepDrawn(element: HTMLElement, options: () => Record<string, unknown>): () => void {
   const instance = init(element, undefined, { renderer: 'svg' })
-  const draw = () => {
-    const text = { color: colour('--ink'), fontFamily: 'Atkinson Hyperlegible Next Variable', fontSize: 13 }
-    instance.setOption({
-      animation: false,
-      grid: { left: 118, right: 30, top: 26, bottom: 30 },
-      xAxis: {
-        type: 'time',
-        axisLine: { lineStyle: { color: colour('--line') } },
-        axisLabel: { ...text, color: colour('--quiet'), hideOverlap: true },
-        splitLine: { show: false },
-      },
-      yAxis: {
-        type: 'value',
-        inverse: true,
-        min: chart.levels[0],
-        max: chart.levels.at(-1),
-        interval: 1,
-        axisLabel: { ...text, formatter: chart.levelWords },
-        splitLine: { lineStyle: { color: colour('--hair') } },
-      },
-      tooltip: {
-        trigger: 'axis',
-        backgroundColor: colour('--sheet'),
-        borderColor: colour('--line'),
-        textStyle: text,
-        formatter: (items: unknown) => {
-          const point = chart.points[(items as { dataIndex: number }[])[0]?.dataIndex ?? 0]
-          return point ? `${chart.day(point.at)}: ${chart.levelWords(point.value)}` : ''
-        },
-      },
-      series: [
-        {
-          type: 'line',
-          step: 'end',
-          symbol: 'rect',
-          symbolSize: 9,
-          lineStyle: { color: colour('--ink'), width: 2 },
-          itemStyle: { color: colour('--ink') },
-          label: { show: true, position: 'top', formatter: (item: { dataIndex: number }) => chart.points[item.dataIndex]?.label ?? '', ...text },
-          labelLayout: { hideOverlap: true },
-          data: chart.points.map((p, i) => ({ value: [p.at, p.value], symbol: i === chart.points.length - 1 ? 'none' : 'rect' })),
-        },
-      ],
-    })
-  }
+  const draw = () => instance.setOption(options())
   draw()
   const resized = new ResizeObserver(() => instance.resize())
   resized.observe(element)
@@ -75,4 +28,122 @@ export function stepChart(
     themed.disconnect()
     instance.dispose()
   }
+}
+
+const inkText = () => ({ color: colour('--ink'), fontFamily: 'Atkinson Hyperlegible Next Variable', fontSize: 13 })
+const timeAxis = () => ({
+  type: 'time',
+  axisLine: { lineStyle: { color: colour('--line') } },
+  axisLabel: { ...inkText(), color: colour('--quiet'), hideOverlap: true },
+  splitLine: { show: false },
+})
+const tooltip = (words: (index: number) => string) => ({
+  trigger: 'axis',
+  backgroundColor: colour('--sheet'),
+  borderColor: colour('--line'),
+  textStyle: inkText(),
+  formatter: (items: unknown) => words((items as { dataIndex: number }[])[0]?.dataIndex ?? 0),
+})
+
+/** A stepped line over levels, the first level at the top. */
+export function stepChart(
+  element: HTMLElement,
+  chart: { readonly points: readonly StepPoint[]; readonly levels: readonly number[]; readonly levelWords: (level: number) => string; readonly day: (at: string) => string },
+): () => void {
+  return keepDrawn(element, () => ({
+    animation: false,
+    grid: { left: 118, right: 30, top: 26, bottom: 30 },
+    xAxis: timeAxis(),
+    yAxis: {
+      type: 'value',
+      inverse: true,
+      min: chart.levels[0],
+      max: chart.levels.at(-1),
+      interval: 1,
+      axisLabel: { ...inkText(), formatter: chart.levelWords },
+      splitLine: { lineStyle: { color: colour('--hair') } },
+    },
+    tooltip: tooltip((i) => {
+      const point = chart.points[i]
+      return point ? `${chart.day(point.at)}: ${chart.levelWords(point.value)}` : ''
+    }),
+    series: [
+      {
+        type: 'line',
+        step: 'end',
+        symbol: 'rect',
+        symbolSize: 9,
+        lineStyle: { color: colour('--ink'), width: 2 },
+        itemStyle: { color: colour('--ink') },
+        label: { show: true, position: 'top', formatter: (item: { dataIndex: number }) => chart.points[item.dataIndex]?.label ?? '', ...inkText() },
+        labelLayout: { hideOverlap: true },
+        data: chart.points.map((p, i) => ({ value: [p.at, p.value], symbol: i === chart.points.length - 1 ? 'none' : 'rect' })),
+      },
+    ],
+  }))
+}
+
+/** Readings of one point over time in ink; the tolerance as a band, the healthy value as a line with its words. */
+export function driftChart(
+  element: HTMLElement,
+  chart: {
+    readonly points: readonly StepPoint[]
+    readonly unit: string
+    readonly band?: { readonly low: number; readonly high: number } | undefined
+    readonly healthy?: number | undefined
+    readonly day: (at: string) => string
+  },
+): () => void {
+  const values = [...chart.points.map((p) => p.value), ...(chart.band ? [chart.band.low, chart.band.high] : [])]
+  const [least, most] = [Math.min(...values), Math.max(...values)]
+  const room = (most - least || Math.abs(most) || 1) * 0.12
+  return keepDrawn(element, () => ({
+    animation: false,
+    grid: { left: 76, right: 96, top: 22, bottom: 30 },
+    xAxis: timeAxis(),
+    yAxis: {
+      type: 'value',
+      min: least - room,
+      max: most + room,
+      axisLabel: { ...inkText(), formatter: (value: number) => `${Number(value.toPrecision(4))} ${chart.unit}`, showMinLabel: false, showMaxLabel: false },
+      splitLine: { lineStyle: { color: colour('--hair') } },
+    },
+    tooltip: tooltip((i) => {
+      const point = chart.points[i]
+      return point ? `${chart.day(point.at)}: ${point.label}` : ''
+    }),
+    series: [
+      {
+        type: 'line',
+        symbol: 'circle',
+        symbolSize: 8,
+        lineStyle: { color: colour('--ink'), width: 2 },
+        itemStyle: { color: colour('--ink') },
+        label: { show: true, position: 'top', formatter: (item: { dataIndex: number }) => chart.points[item.dataIndex]?.label ?? '', ...inkText() },
+        labelLayout: { hideOverlap: true },
+        data: chart.points.map((p) => [p.at, p.value]),
+        ...(chart.band
+          ? {
+              markArea: {
+                silent: true,
+                itemStyle: { color: colour('--hair'), opacity: 0.5 },
+                label: { ...inkText(), color: colour('--quiet'), position: 'insideTopLeft' },
+                data: [[{ yAxis: chart.band.low, name: 'as expected' }, { yAxis: chart.band.high }]],
+              },
+            }
+          : {}),
+        ...(chart.healthy === undefined
+          ? {}
+          : {
+              markLine: {
+                silent: true,
+                symbol: 'none',
+                lineStyle: { color: colour('--line'), type: 'dashed' },
+                label: { ...inkText(), color: colour('--quiet'), formatter: 'healthy', position: 'end' },
+                data: [{ yAxis: chart.healthy }],
+              },
+            }),
+      },
+    ],
+  }))
 }

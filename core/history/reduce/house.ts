@@ -29,6 +29,14 @@ export function reduceGear(world: WorldDraft, entry: Statement, body: BodyOf<'ge
   else world.gear.set(body.gear, { ...held, unfit: [...held.unfit, entry] })
 }
 
+/** A verdict on a card that is not among the entries waits for it in vain: it says nothing without one. */
+export function reduceMethod(world: WorldDraft, entry: Statement, body: BodyOf<'method'>) {
+  const held = world.methods.get(body.method)
+  if (body.what === 'written')
+    world.methods.set(body.method, { id: body.method, recipe: body.recipe, said: entry, versions: [...(held?.versions ?? []), entry], verdicts: held?.verdicts ?? [] })
+  else if (held) world.methods.set(body.method, { ...held, verdicts: [...held.verdicts, entry] })
+}
+
 export function reduceRule(world: WorldDraft, entry: Statement, body: BodyOf<'rule'>) {
   if (body.what === 'policy') {
     if (body.machine) machineDraft(world, body.machine).policies.set(body.key, entry)

@@ -164,3 +164,8 @@ export function reduceJot(world: WorldDraft, entry: Statement, body: BodyOf<'jot
   if (body.what === 'made') machine.jots.push({ entry, words: body.words, voice: body.voice })
   else machine.jots = machine.jots.map((j) => (j.entry.id === body.jot ? { ...j, into: [...new Set([...(j.into ?? []), ...body.into])] } : j))
 }
+
+export function reduceReading(world: WorldDraft, entry: Statement, body: BodyOf<'reading'>) {
+  const { point, read, nominal, tolerance, load, instrument } = body
+  machineDraft(world, body.machine).readings.push({ entry, point, read, nominal, tolerance, load, instrument })
+}

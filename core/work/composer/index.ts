@@ -3,7 +3,9 @@ import { precautions } from '#core/history/bodies/precaution.ts'
 import { findingKinds } from '#core/history/bodies/condition.ts'
 import { isPoint, type Interval } from '#core/quantity/time.ts'
 import { parseBack, parseEmpty, parseFate, parseIn, parseLend, parseOut, parseSwap } from './parts.ts'
-import { firstWord, nearNames, takeTime } from './read.ts'
+import { parseGrid, parseHealthy, parseReading } from './measure.ts'
+import { parseVerdict } from './methods.ts'
+import { firstWord, nearNames, takeName, takeTime } from './read.ts'
 import { parseTest } from './tests.ts'
 import { goesPast, parseDone } from './checks.ts'
 import { wrong, type ComposerTools, type Parsed, type Scene } from './types.ts'
@@ -19,7 +21,6 @@ import {
   parseNote,
   parseOver,
   parsePower,
-  parseReading,
   parseStop,
   parseVerify,
   parseWait,
@@ -51,6 +52,8 @@ const parsers: Readonly<Record<string, Parser>> = {
   adjust: parseAdjust,
   verify: parseVerify,
   read: parseReading,
+  healthy: parseHealthy,
+  verdict: parseVerdict,
   wait: parseWait,
   over: parseOver,
   ask: parseAsk,
@@ -111,6 +114,13 @@ function parseVerb(text: string, scene: Scene): Parsed {
   if (parser) return parser(rest, scene)
   if (workVerbs[key]) return parseWork(key, rest, scene)
   if (/^[+\-−]?\d+(?:[.,]\d+)?V$/i.test(word)) return parseReading(text, scene)
+  // A line may begin with what it speaks of: a test point with its value, a function with its result.
+  const begins = (names: readonly string[]) => takeName(text, names)?.name
+  const { points, functions } = scene.context
+  if (begins(points.map((p) => p.point)) !== undefined) return parseReading(text, scene)
+  const grid = parseGrid(text, scene)
+  if (grid) return grid
+  if (begins(functions.map((f) => f.name)) !== undefined) return parseTest(text, scene)
   return wrong({ why: 'unknown verb', word })
 }
 
@@ -120,29 +130,48 @@ export function completions(line: string, context: ComposerContext): string[] {
   const word = match?.[1] ?? ''
   const start = line.slice(0, line.length - word.length)
   const verb = firstWord(line).word.toLowerCase()
-  if (!/\s/.test(line.trimStart())) return word ? nearNames(word, verbs).map((v) => `${v} `) : []
+  if (!/\s/.test(line.trimStart()))
+    return word ? nearNames(word, [...verbs, ...context.points.map((p) => p.point), ...context.functions.map((f) => f.name)]).map((v) => `${v} `) : []
   if (!word) return []
-  const designators = context.slots.map((s) => s.position.designator)
-  const functions = context.functions.map((f) => f.name)
-  if (verb === 'keep' || verb === 'store' || verb === 'discard') return nearNames(word, ['all', ...context.tray.map((p) => p.label)]).map((n) => `${start}${n} `)
-  const tags = [...context.tray, ...context.parts].flatMap((p) => (p.tag ? [p.tag] : []))
-  const pool =
-    verb === 'test' || verb === 'all'
-      ? /\bwith\s/i.test(start)
-        ? context.gear.map((g) => g.name)
-        : [...functions, 'pass', 'fail', 'partly', 'intermittent', 'inconclusive', 'not possible: ']
-      : verb === 'find'
-        ? [...findingKinds, ...context.zones]
-        : verb === 'power'
-          ? ['on', 'off']
-          : verb === 'done'
-            ? precautions
-            : verb === 'break' || verb === 'remove'
-              ? context.evidence.filter((e) => !e.gone).map((e) => `${e.sort} ${e.where}`)
-              : verb === 'plug'
-                ? context.connectionsOff
-                : [...designators, ...tags]
+  const pool = poolOf(verb, start, context)
   return nearNames(word, [...new Set(pool)])
     .filter((n) => n.toLowerCase() !== word.toLowerCase())
     .map((n) => `${start}${n} `)
+}
+
+/** The names among which a half-typed word of a verb's line is sought; `start` is what stands before it. */
+function poolOf(verb: string, start: string, context: ComposerContext): readonly string[] {
+  const functions = context.functions.map((f) => f.name)
+  if (workVerbs[verb] && /\bby\s+$/i.test(start)) return context.methods.filter((m) => m.recipe.verb === verb).map((m) => m.recipe.name)
+  switch (verb) {
+    case 'keep':
+    case 'store':
+    case 'discard':
+      return ['all', ...context.tray.map((p) => p.label)]
+    case 'test':
+    case 'all':
+      return /\bwith\s/i.test(start) ? ['none', ...context.gear.map((g) => g.name)] : [...functions, 'pass', 'fail', 'partly', 'intermittent', 'inconclusive', 'not possible: ']
+    case 'find':
+      return [...findingKinds, ...context.zones.map((z) => z.name)]
+    case 'power':
+      return ['on', 'off']
+    case 'done':
+      return precautions
+    case 'read':
+      return context.points.map((p) => p.point)
+    case 'verdict':
+      return context.methods.map((m) => m.recipe.name)
+    case 'break':
+    case 'remove':
+      return context.evidence.filter((e) => !e.gone).map((e) => `${e.sort} ${e.where}`)
+    case 'plug':
+      return context.connectionsOff
+    case 'off':
+    case 'on':
+      return [...new Set(context.fasteners.flatMap((f) => [f.size, ...f.cups]))]
+    default: {
+      const tags = [...context.tray, ...context.parts].flatMap((p) => (p.tag ? [p.tag] : []))
+      return [...context.slots.map((s) => s.position.designator), ...(workVerbs[verb] ? context.zones.map((z) => z.name) : []), ...tags]
+    }
+  }
 }

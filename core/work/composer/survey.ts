@@ -19,8 +19,11 @@ export function parseFinding(text: string, scene: Scene): Parsed {
   const supposed = takeWord(text, ['supposed'])
   const sort = takeName(supposed.rest.trim(), findingKinds)
   if (!sort) return wrong({ why: 'form', form })
-  const zone = takeName(sort.rest.replace(/^on\s+/i, ''), scene.context.zones)
-  if (!zone) return wrong({ why: 'which position', word: sort.rest.split(/[\s,]/)[0] ?? '', known: scene.context.zones })
+  const zone = takeName(
+    sort.rest.replace(/^on\s+/i, ''),
+    scene.context.zones.map((z) => z.name),
+  )
+  if (!zone) return wrong({ why: 'which position', word: sort.rest.split(/[\s,]/)[0] ?? '', known: scene.context.zones.map((z) => z.name) })
   const extent = /(?:about\s*)?(\d{1,3})\s*%/.exec(zone.rest)
   const severity = takeWord(extent ? zone.rest.replace(extent[0], ' ') : zone.rest, severities)
   const activity = takeWord(severity.rest, activities)

@@ -1,6 +1,7 @@
 /** "test sound pass, drawer fail", "all pass but tape fail", "test short keys 58 of 62 with tape T2 when cold". */
 import type { BodyOf, TestResult } from '#core/history/kinds.ts'
 import type { GearId } from '#core/ids.ts'
+import { parseGrid } from './measure.ts'
 import { takeName } from './read.ts'
 import { done, wrong, type Effect, type Parsed, type Scene } from './types.ts'
 
@@ -67,8 +68,24 @@ function beginsSegment(tail: string, known: readonly string[]): boolean {
   return start !== null && name !== '' && !/[,;:]/.test(name) && name.split(/\s+/).length <= 3
 }
 
+/**
+ * Gear of today that the tested functions need and the line does not name: a test takes it over. "with none" leaves it out.
+ */
+function takenOver(scene: Scene, functions: readonly string[], named: readonly GearId[]): readonly { readonly id: GearId; readonly name: string }[] {
+  const { context } = scene
+  const kindOf = (id: string) => context.gear.find((g) => g.id === id)?.gearKind
+  const had = new Set(named.map(kindOf))
+  const needed = new Set(functions.flatMap((fn) => context.functions.find((f) => f.name === fn)?.needs.map((n) => n.gearKind) ?? []))
+  return context.kept.gear.flatMap((id) => {
+    const gear = context.gear.find((g) => g.id === id)
+    return gear && needed.has(gear.gearKind) && !had.has(gear.gearKind) ? [{ id, name: gear.name }] : []
+  })
+}
+
 export function parseTest(text: string, scene: Scene): Parsed {
   const { context } = scene
+  const grid = parseGrid(text, scene)
+  if (grid) return grid
   let rest = text.trim()
   const depthWord = /^(look|short|full)\b\s*/i.exec(rest)
   if (depthWord) rest = rest.slice(depthWord[0].length)
@@ -82,7 +99,8 @@ export function parseTest(text: string, scene: Scene): Parsed {
     return match?.[1]?.trim()
   }
   const gear: GearId[] = []
-  for (const name of gearText?.split(/\s*(?:,|\band\b)\s*/) ?? []) {
+  const none = /^none$/i.test(gearText ?? '')
+  for (const name of (none ? undefined : gearText)?.split(/\s*(?:,|\band\b)\s*/) ?? []) {
     const found = takeName(
       name,
       context.gear.map((g) => g.name),
@@ -126,7 +144,19 @@ export function parseTest(text: string, scene: Scene): Parsed {
 
   const list = [...results].map(([fn, result]) => ({ fn, result }))
   const asFound = !context.changed
-  const effects: Effect[] = [{ does: 'tests', results: list, depth, asFound }, ...added.map((name): Effect => ({ does: 'adds function', name }))]
+  const over = none
+    ? []
+    : takenOver(
+        scene,
+        list.map((r) => r.fn),
+        gear,
+      )
+  gear.push(...over.map((g) => g.id))
+  const effects: Effect[] = [
+    { does: 'tests', results: list, depth, asFound },
+    ...(over.length > 0 ? [{ does: 'takes over gear', gear: over.map((g) => g.name) } as const] : []),
+    ...added.map((name): Effect => ({ does: 'adds function', name })),
+  ]
   const machine = context.machine
   const met = added.map((name) => ({ name, essential: false, dependsOn: [], needs: [] }))
   const body: BodyOf<'test'> = {

@@ -1,8 +1,10 @@
 /** What a typed line becomes: entries to write, what they will do, or what is still missing. Data only; words at the edge. */
 import type { Precaution } from '#core/history/bodies/precaution.ts'
 import type { Basis } from '#core/history/entry.ts'
+import type { Tally } from '#core/diagnosis/grid.ts'
+import type { Expectation } from '#core/diagnosis/points.ts'
 import type { EntryId } from '#core/ids.ts'
-import type { Body, TestResult } from '#core/history/kinds.ts'
+import type { Body, TestResult, TriedCells } from '#core/history/kinds.ts'
 import type { Refusal } from '#core/history/refusal.ts'
 import type { FitRemark } from '#core/parts/fit.ts'
 import type { Instant, Interval } from '#core/quantity/time.ts'
@@ -22,7 +24,7 @@ export type Effect =
   | { readonly does: 'tags'; readonly part: string; readonly tag: string }
   | { readonly does: 'works on'; readonly target: string; readonly verb: string; readonly reach: string }
   | { readonly does: 'works on many'; readonly count: number; readonly targets: readonly string[]; readonly verb: string; readonly reach: string }
-  | { readonly does: 'fastens'; readonly way: 'off' | 'on'; readonly count: number; readonly size: string; readonly left: number }
+  | { readonly does: 'fastens'; readonly way: 'off' | 'on'; readonly count: number; readonly size: string; readonly left: number; readonly cup?: string | undefined }
   | { readonly does: 'connects'; readonly connector: string; readonly way: 'off' | 'on' }
   | {
       readonly does: 'reads'
@@ -31,9 +33,30 @@ export type Effect =
       readonly low?: number | undefined
       readonly high?: number | undefined
       readonly unit: string
+      /** The point that this one is reckoned from. */
+      readonly from?: Expectation['from']
       /** What it read the last time. */
       readonly before?: { readonly asWritten: string; readonly at: Instant } | undefined
+      /** Away from the set taken when healthy, in the unit read. */
+      readonly drift?: { readonly by: number; readonly healthy: { readonly asWritten: string; readonly at: Instant } } | undefined
+      /** Taken over from the reading before. */
+      readonly instrument?: string | undefined
+      readonly load?: string | undefined
     }
+  | { readonly does: 'keeps healthy'; readonly points: readonly string[]; readonly unwell: readonly string[] }
+  | ({ readonly does: 'counts cells'; readonly fn: string; readonly failed: TriedCells['fail'] } & Tally)
+  | { readonly does: 'shares a line'; readonly along: 'row' | 'column'; readonly n: number }
+  | { readonly does: 'takes over gear'; readonly gear: readonly string[] }
+  | {
+      readonly does: 'follows method'
+      readonly name: string
+      readonly what: readonly string[]
+      readonly caution: string
+      readonly needs?: string | undefined
+    }
+  | { readonly does: 'warns of material'; readonly method: string; readonly material: string }
+  | { readonly does: 'leaves the house’s school'; readonly method: string; readonly rule: string; readonly option: string }
+  | { readonly does: 'judges method'; readonly name: string; readonly verdict: string }
   | { readonly does: 'waits'; readonly what: string; readonly until: Instant; readonly everyMinutes?: number | undefined }
   | {
       readonly does: 'ends wait' | 'jots' | 'asks' | 'answers' | 'notes' | 'stops' | 'powers on' | 'powers off' | 'bars power' | 'clears hazard' | 'states empty'
@@ -64,6 +87,9 @@ export type Problem =
   | { readonly why: 'which machine'; readonly word: string }
   | { readonly why: 'which evidence'; readonly word: string; readonly known: readonly string[] }
   | { readonly why: 'which result'; readonly word: string }
+  | { readonly why: 'which cell'; readonly word: string; readonly fn: string }
+  | { readonly why: 'which method'; readonly word: string; readonly known: readonly string[] }
+  | { readonly why: 'no readings' }
   | { readonly why: 'nothing there'; readonly position: string; readonly content: string }
   | { readonly why: 'occupied'; readonly position: string; readonly by: string; readonly line: string }
   | { readonly why: 'part is off'; readonly part: string }

@@ -2,9 +2,9 @@
 import type { Body, Reach, Target } from '#core/history/kinds.ts'
 import { takeDesignators } from '#core/parts/designators.ts'
 import { evidenceAtRisk } from '#core/provenance/evidence.ts'
-import { parseQuantity, withinTolerance } from '#core/quantity/quantity.ts'
 import { instantToMs, msToInstant } from '#core/quantity/time.ts'
 import { firstWord, takeDuration, takeName } from './read.ts'
+import { byMethod, takeMethod } from './methods.ts'
 import { done, wrong, type Effect, type Parsed, type Scene } from './types.ts'
 
 /** Verbs of work with the reach that is preset for them; a word after "as" alters it ("clean lid as outside"). */
@@ -62,9 +62,15 @@ const retestsOf = (scene: Scene, target: Target, reach: Reach): Effect[] => {
 
 export function parseWork(word: string, text: string, scene: Scene): Parsed {
   const preset = workVerbs[word]
-  if (!preset || text.trim() === '') return wrong({ why: 'form', form: `${word} keycaps detergent 40m` })
+  if (!preset || text.trim() === '' || text.includes('…')) return wrong({ why: 'form', form: `${word} keycaps detergent 40m` })
   const set = /\s+as\s+(outside|disturbed|altered)\b/i.exec(text)
-  const body = set ? text.replace(set[0], '') : text
+  const unset = set ? text.replace(set[0], '') : text
+  const followed = takeMethod(unset, scene)
+  if (followed) {
+    const parsed = parseWork(word, followed.rest + (set?.[0] ?? ''), scene)
+    return parsed.ok ? byMethod(parsed, followed.method, scene) : parsed
+  }
+  const body = unset
   const reach = (set?.[1]?.toLowerCase() as Reach | undefined) ?? preset.reach
   const many = targetsOf(body.trim(), scene)
   if (many)
@@ -131,11 +137,12 @@ export function parseFastening(way: 'off' | 'on', text: string, scene: Scene): P
   const size = (match[3] ?? '').replace('×', 'x')
   const held = scene.context.fasteners.find((f) => f.size === size)
   const left = (held?.off ?? 0) - (held?.on ?? 0) + (way === 'off' ? count : -count)
-  const cup = match[4] ? `cup ${match[4].replace(/^cup\s*/i, '')}` : undefined
+  // What comes off goes into the cup that was used last, unless another one is named.
+  const cup = match[4] ? `cup ${match[4].replace(/^cup\s*/i, '')}` : way === 'off' ? scene.context.kept.cup : undefined
   return done(
     [{ kind: 'fastening', machine: scene.context.machine, way, what: match[1] ?? '', count, size, ...(cup ? { cup } : {}) }],
     [
-      { does: 'fastens', way, count, size, left },
+      { does: 'fastens', way, count, size, left, cup: match[4] ? undefined : cup },
       ...(way === 'off' ? evidenceAtRisk(scene.context.evidence, match[1] ?? '') : []).map((e): Effect => ({
         does: 'breaks evidence',
         sort: e.sort,
@@ -150,41 +157,6 @@ export function parseConnection(way: 'off' | 'on', text: string, scene: Scene): 
   const connector = way === 'on' ? (takeName(text.trim(), scene.context.connectionsOff)?.name ?? text.trim()) : text.trim()
   if (!connector) return wrong({ why: 'form', form: way === 'off' ? 'unplug J3' : 'plug J3' })
   return done([{ kind: 'connection', machine: scene.context.machine, connector, way }], [{ does: 'connects', connector, way }])
-}
-
-/** "5V 4.98" or "read −12 V −11.8": a rail named by its voltage has that nominal, ±5 % up to 5 V, ±10 % above. */
-export function parseReading(text: string, scene: Scene): Parsed {
-  const match = /^((?:[+\-−]?\d+(?:[.,]\d+)?\s?V)|\S+)\s+(.+)$/i.exec(text.trim())
-  const read = match?.[2] ? parseQuantity(match[2]) : undefined
-  if (!match?.[1] || !read) return wrong({ why: 'form', form: '5V 4.98' })
-  const point = match[1].replace(/\s/g, '')
-  const rail = /^([+\-−]?\d+(?:[.,]\d+)?)V$/i.exec(point)
-  const nominal = rail?.[1] ? Number(rail[1].replace('−', '-').replace(',', '.')) : undefined
-  const tolerance = nominal === undefined ? undefined : Math.abs(nominal) * (Math.abs(nominal) <= 5 && nominal > 0 ? 0.05 : 0.1)
-  const unit = read.unit || (rail ? 'V' : '')
-  const quantity = { ...read, unit }
-  const within = nominal !== undefined && tolerance !== undefined ? withinTolerance(quantity, nominal, tolerance) : undefined
-  const reading: Body = {
-    kind: 'reading',
-    machine: scene.context.machine,
-    point,
-    read: quantity,
-    ...(nominal === undefined ? {} : { nominal }),
-    ...(tolerance === undefined ? {} : { tolerance: Number(tolerance.toFixed(6)) }),
-  }
-  return done(
-    [{ body: reading, basis: 'measured' }],
-    [
-      {
-        does: 'reads',
-        point,
-        within,
-        unit,
-        before: scene.context.readings.find((r) => r.point === point),
-        ...(nominal !== undefined && tolerance !== undefined ? { low: nominal - tolerance, high: nominal + tolerance } : {}),
-      },
-    ],
-  )
 }
 
 /** How long something that rings again and again goes on when nobody says. */

@@ -47,7 +47,13 @@ export const contentHash = ({ device: _, ...said }: Draft): string => createHash
 /** Entries of the house as a whole: no machine or part is needed to read them. */
 const isHouse = (entry: Entry): boolean => {
   const { body } = entry
-  return body.kind === 'type' || body.kind === 'party' || body.kind === 'gear' || (body.kind === 'rule' && (body.what !== 'policy' || body.machine === undefined))
+  return (
+    body.kind === 'type' ||
+    body.kind === 'party' ||
+    body.kind === 'gear' ||
+    body.kind === 'method' ||
+    (body.kind === 'rule' && (body.what !== 'policy' || body.machine === undefined))
+  )
 }
 
 const lockKey = (subject: Subject): bigint => createHash('sha256').update(`${subject.kind}:${subject.id}`).digest().readBigInt64BE()

@@ -2,13 +2,17 @@
 import { Router } from 'express'
 import { z } from 'zod'
 import type { TypeRow } from '#api/machines.ts'
-import { typeIdSchema } from '#core/ids.ts'
-import type { TypeAnswer } from '#api/types.ts'
-import { policies, policyOf } from '#core/work/policy.ts'
+import { typeIdSchema, type PartyId } from '#core/ids.ts'
+import type { World } from '#core/history/world.ts'
+import type { MethodRow, MethodsAnswer, TypeAnswer } from '#api/types.ts'
+import { findPolicyOption, policies, policyOf } from '#core/work/policy.ts'
 import { rows } from '../../db/connection.ts'
 import { houseWorld, requireVisitor } from '../../platform/access.ts'
 import type { Services } from '../../platform/app.ts'
 import { handle, notFound, parse } from '../../platform/errors.ts'
+import { methodUses } from './store.ts'
+
+const nameOf = (world: World, party: PartyId | undefined): string => (party ? (world.parties.get(party)?.name ?? '') : '')
 
 const params = z.object({ id: typeIdSchema })
 
@@ -80,6 +84,34 @@ export function typeRoutes(services: Services): Router {
           unfit: g.unfit.flatMap((u) => (u.body.kind === 'gear' && u.body.what === 'unfit' ? [{ need: u.body.need, because: u.body.because, since: u.body.since }] : [])),
         })),
       })
+    }),
+  )
+
+  router.get(
+    '/methods',
+    handle(async (request, response) => {
+      await requireVisitor(request, 'volunteer')
+      const world = await houseWorld(db)
+      const uses = await methodUses(db)
+      const answer: MethodsAnswer = {
+        methods: [...world.methods.values()]
+          .map((m): MethodRow => ({
+            id: m.id,
+            recipe: m.recipe,
+            version: m.versions.length,
+            at: m.said.happenedAt.latest,
+            by: nameOf(world, m.said.doneBy),
+            uses: uses.get(m.id) ?? 0,
+            ...(m.recipe.school ? { schoolInForce: findPolicyOption(world, undefined, m.recipe.school.key) === m.recipe.school.option } : {}),
+            verdicts: m.verdicts.flatMap((v) =>
+              v.body.kind === 'method' && v.body.what === 'verdict'
+                ? [{ entry: v.id, verdict: v.body.verdict, words: v.body.words, at: v.happenedAt.latest, by: nameOf(world, v.doneBy), machine: v.body.machine, episode: v.episode }]
+                : [],
+            ),
+          }))
+          .sort((a, b) => a.recipe.name.localeCompare(b.recipe.name)),
+      }
+      response.json(answer)
     }),
   )
 

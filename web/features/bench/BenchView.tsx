@@ -3,7 +3,7 @@ import { useQuery } from '@tanstack/react-query'
 import { useEffect, useState } from 'react'
 import { Link } from 'react-router'
 import type { BenchAnswer } from '#api/machines.ts'
-import { leftWords } from '#api/words/dates.ts'
+import { durationWords, leftWords } from '#api/words/dates.ts'
 import { capital } from '#api/words/lists.ts'
 import { statusSentence, statusTitle } from '#api/words/status.ts'
 import { zonedFields } from '#core/quantity/time.ts'
@@ -121,7 +121,7 @@ function Waiting({ waits, now }: { waits: BenchAnswer['waits']; now: number }) {
               <span className={`num text-18 ${next ? '' : 'text-copper font-bold'}`}>{next ? leftWords(next, now) : 'over'}</span>
               <span className="min-w-0 truncate">
                 {wait.what}
-                {wait.everyMinutes !== undefined && <span className="text-quiet">, every {wait.everyMinutes} min</span>}
+                {wait.everyMinutes !== undefined && <span className="text-quiet">, every {durationWords(wait.everyMinutes)}</span>}
               </span>
               <Link to={wait.episode ? `/episodes/${wait.episode}` : `/machines/${wait.machine}`} className="min-w-0 truncate hover:underline">
                 {wait.name} <span className="num text-13">{wait.number}</span>

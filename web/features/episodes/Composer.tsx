@@ -62,6 +62,9 @@ export function Composer({
     set: (text) => {
       setLine(text)
       input.current?.focus()
+      // What is still to be filled in is selected, so that typing replaces it.
+      const gap = text.indexOf('…')
+      if (gap >= 0) requestAnimationFrame(() => input.current?.setSelectionRange(gap, gap + 1))
     },
     focus: () => input.current?.focus(),
   }))

@@ -15,6 +15,7 @@ import { StatusMark } from '#web/ui/Marks.tsx'
 import { stampTitle } from '#web/ui/Plate.tsx'
 import { ClosingSlip, OverrideSlip, StopSlip } from './ClosingSlip.tsx'
 import { Composer, type ComposerHandle } from './Composer.tsx'
+import { GridSlip } from './GridSlip.tsx'
 import { Sheet } from './Sheet.tsx'
 import { SortSlip } from './Jots.tsx'
 import { LeftSide, RightSide } from './Sides.tsx'
@@ -24,6 +25,7 @@ import { WayInOffer } from './WayInOffer.tsx'
 
 type Open =
   | { readonly slip: 'sort'; readonly jot: JotRow }
+  | { readonly slip: 'grid'; readonly fn: string }
   | { readonly slip: 'close' }
   | { readonly slip: 'stop' }
   | { readonly slip: 'override'; readonly check: string; readonly rule: string }
@@ -72,8 +74,27 @@ function Working({ view, waiting }: { view: EpisodeView; waiting: readonly Waiti
   const settled = () => setParams({}, { replace: true })
   const question = view.questions.find((q) => q.entry === params.get('answer'))
   const contested = view.rows.find((r) => r.id === params.get('settle') && r.contested)
+  const grid = open?.slip === 'grid' ? view.context.functions.find((f) => f.name === open.fn)?.grid : undefined
+  // The line is not on screen while a slip is: it opens again with what the slip wrote.
+  const pending = useRef<string>(undefined)
+  useEffect(() => {
+    if (open || pending.current === undefined) return
+    composer.current?.set(pending.current)
+    pending.current = undefined
+  }, [open])
   const slip =
-    open?.slip === 'close' ? (
+    open?.slip === 'grid' && grid ? (
+      <GridSlip
+        fn={open.fn}
+        grid={grid}
+        context={view.context}
+        onLine={(line) => {
+          pending.current = line
+          setOpen(undefined)
+        }}
+        onClose={() => setOpen(undefined)}
+      />
+    ) : open?.slip === 'close' ? (
       <ClosingSlip view={view} onClose={() => setOpen(undefined)} />
     ) : open?.slip === 'stop' ? (
       <StopSlip view={view} onClose={() => setOpen(undefined)} />
@@ -162,7 +183,7 @@ function Working({ view, waiting }: { view: EpisodeView; waiting: readonly Waiti
             <>
               <Slot view={view} onLine={onLine} />
               <Composer context={view.context} handle={composer} onPast={setPast} />
-              <Verbs context={view.context} onLine={onLine} />
+              <Verbs context={view.context} onLine={onLine} onGrid={(fn) => setOpen({ slip: 'grid', fn })} />
             </>
           )}
         </section>

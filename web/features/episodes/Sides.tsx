@@ -1,6 +1,6 @@
 /** Left: what is off, what waits, what was asked, what was proved last. Right: what stands in the way. */
 import { useEffect, useState } from 'react'
-import { dayWords, leftWords } from '#api/words/dates.ts'
+import { dayWords, durationWords, leftWords } from '#api/words/dates.ts'
 import { checkCount, checkTitles, precautionTitle, ruleTitle, ruleWords } from '#api/words/checks.ts'
 import { list } from '#api/words/lists.ts'
 import type { EpisodeView, JotRow } from '#core/views/episode.ts'
@@ -69,7 +69,7 @@ export function LeftSide({ view, onLine, onSort }: { view: EpisodeView; onLine: 
                 <li key={w.entry} className="py-1.5">
                   <span className={`num text-24 block ${next ? '' : 'text-copper font-bold'}`}>{next ? leftWords(next, now) : 'over'}</span>
                   {w.what}
-                  {w.everyMinutes !== undefined && <span className="text-quiet">, every {w.everyMinutes} min</span>}
+                  {w.everyMinutes !== undefined && <span className="text-quiet">, every {durationWords(w.everyMinutes)}</span>}
                   {view.episode.state !== 'closed' && (
                     <Act className="block" onClick={() => onLine(`over ${i + 1} `)}>
                       It is over
@@ -96,6 +96,7 @@ export function LeftSide({ view, onLine, onSort }: { view: EpisodeView; onLine: 
           ))}
         </ol>
       </section>
+      <CleanRuns view={view} onLine={onLine} />
       <section>
         <h2 className="headrule">Last proved</h2>
         <p className="py-1.5">
@@ -108,6 +109,31 @@ export function LeftSide({ view, onLine, onSort }: { view: EpisodeView; onLine: 
         )}
       </section>
     </div>
+  )
+}
+
+/** Intermittent faults: clean starts that are still wanted before the claim holds. */
+function CleanRuns({ view, onLine }: { view: EpisodeView; onLine: (line: string) => void }) {
+  const runs = view.functions.filter((f) => f.word === 'unproved' && f.run)
+  if (runs.length === 0) return null
+  return (
+    <section>
+      <h2 className="headrule">Clean starts wanted</h2>
+      <ul>
+        {runs.map(
+          ({ fn, run }) =>
+            run && (
+              <li key={fn} className="border-hair border-b py-1.5">
+                <span className="num text-24">{Math.max(0, run.needed - run.clean)}</span> more of {fn}
+                <span className="text-quiet text-13 block">
+                  {`${run.clean} clean so far. It failed ${run.failures} of ${run.of} before: if that still held, such luck has ${Math.round(run.luck * 100)} %.`}
+                </span>
+                {view.episode.state !== 'closed' && <Act onClick={() => onLine(`test ${fn} pass`)}>One more was clean</Act>}
+              </li>
+            ),
+        )}
+      </ul>
+    </section>
   )
 }
 

@@ -11,6 +11,8 @@ const verbs: readonly Verb[] = ['Take out', 'Put in', 'Test', 'Read', 'Work', 'W
 interface Choice {
   readonly label: string
   readonly line: string
+  /** The function whose cells are tried one by one. */
+  readonly grid?: string
   readonly quiet?: string | undefined
 }
 
@@ -40,17 +42,26 @@ export function choicesOf(verb: Verb, context: ComposerContext): Choice[] {
       return [
         { label: 'all pass', line: 'all pass' },
         { label: 'all pass but …', line: 'all pass but ' },
-        ...context.functions.flatMap((f) => [
+        ...context.functions.flatMap((f): Choice[] => [
+          ...(f.grid ? [{ label: `${f.name}, one by one`, line: '', grid: f.name, quiet: `${f.grid.flat().filter(Boolean).length} cells` }] : []),
           { label: `${f.name} pass`, line: `test ${f.name} pass`, quiet: context.standing[f.name] },
           { label: `${f.name} fail`, line: `test ${f.name} fail: ` },
         ]),
       ]
-    case 'Read':
-      return ['5V', '12V', '-12V'].map((rail) => ({ label: `${rail} rail`, line: `${rail} ` })).concat([{ label: 'another point', line: 'read ' }])
+    case 'Read': {
+      const rails = context.points.length > 0 ? [] : ['5V', '12V', '-12V'].map((rail) => ({ label: `${rail} rail`, line: `${rail} ` }))
+      return [
+        ...context.points.map((p) => ({ label: p.point, quiet: p.last ? `last ${p.last.asWritten}` : 'not read yet', line: `${p.point} ` })),
+        ...rails,
+        { label: 'another point', line: 'read ' },
+        ...(context.points.some((p) => p.last?.here) ? [{ label: 'keep these as the healthy set', line: 'healthy' }] : []),
+      ]
+    }
     case 'Work':
       return ['clean', 'reseat', 'resolder', 'adjust', 'wipe', 'oil', 'mend', 'verify']
         .map((w) => ({ label: w, line: `${w} ` }))
         .concat([
+          ...context.methods.map((m) => ({ label: `${m.recipe.verb} by ${m.recipe.name}`, line: `${m.recipe.verb} … by ${m.recipe.name}` })),
           { label: 'screws off', line: 'off ' },
           { label: 'screws on', line: 'on ' },
           { label: 'unplug', line: 'unplug ' },
@@ -73,7 +84,7 @@ export function choicesOf(verb: Verb, context: ComposerContext): Choice[] {
   }
 }
 
-export function Verbs({ context, onLine }: { context: ComposerContext; onLine: (line: string) => void }) {
+export function Verbs({ context, onLine, onGrid }: { context: ComposerContext; onLine: (line: string) => void; onGrid: (fn: string) => void }) {
   const [open, setOpen] = useState<Verb>()
   const file = useRef<HTMLInputElement>(null)
   const photos = usePhotoUploads(context.machine as MachineId, context.episode)
@@ -97,7 +108,8 @@ export function Verbs({ context, onLine }: { context: ComposerContext; onLine: (
                   className="hover:bg-sheet flex min-h-11 w-full items-center justify-between gap-2 px-3 py-1"
                   onClick={() => {
                     setOpen(undefined)
-                    onLine(c.line)
+                    if (c.grid) onGrid(c.grid)
+                    else onLine(c.line)
                   }}
                 >
                   <span className="min-w-0 truncate">{c.label}</span>

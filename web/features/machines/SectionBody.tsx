@@ -10,12 +10,16 @@ import { Row, Rows } from '#web/ui/Rows.tsx'
 import { FactsSection } from './FactsSection.tsx'
 import { ConditionSection } from './ConditionSection.tsx'
 import { PhotoSection } from './PhotoSection.tsx'
+import { GridBoard } from '#web/ui/GridBoard.tsx'
+import { ReadingsSection } from './ReadingsSection.tsx'
 import { ProvenanceSection } from './ProvenanceSection.tsx'
 
 export function SectionBody({ view, section }: { view: MachineView; section: string }) {
   switch (section) {
     case 'functions':
       return <Functions view={view} />
+    case 'readings':
+      return <ReadingsSection view={view} />
     case 'parts':
       return <Parts view={view} />
     case 'episodes':
@@ -132,9 +136,25 @@ function Functions({ view }: { view: MachineView }) {
           </span>
           <span className={f.word === 'retest' || f.word === 'void' ? 'text-copper font-bold' : ''}>{standingWords(f, when)}</span>
           <span className="text-quiet">{standingSentence(f, when)}</span>
+          <Cells view={view} fn={f.fn} />
         </li>
       ))}
     </Rows>
+  )
+}
+
+/** The cells of a function that is tried one by one, once one of them was. */
+function Cells({ view, fn }: { view: MachineView; fn: string }) {
+  const grid = view.grids.find((g) => g.fn === fn && g.cells.length > 0)
+  if (!grid) return null
+  const good = grid.cells.filter((c) => c.is === 'pass').length
+  const bad = grid.cells.length - good
+  const of = grid.rows.flat().filter(Boolean).length
+  return (
+    <details className="col-span-full">
+      <summary className="act cursor-pointer">{`${good} good, ${bad} not, ${of - grid.cells.length} not tested; ${of} in all`}</summary>
+      <GridBoard name={fn} rows={grid.rows} marks={new Map(grid.cells.map((c) => [c.cell, c]))} />
+    </details>
   )
 }
 

@@ -17,6 +17,7 @@ export function sections(view: MachineView, role: Role): Section[] {
   const all: (Section | false)[] = [
     { key: 'todo', name: 'To do', fact: String(view.todo.length) },
     { key: 'functions', name: 'Functions', fact: String(view.functions.length) },
+    role !== 'guest' && { key: 'readings', name: 'Readings', fact: readingsFact(view) },
     {
       key: 'condition',
       name: 'Condition',
@@ -31,4 +32,10 @@ export function sections(view: MachineView, role: Role): Section[] {
     role !== 'guest' && { key: 'facts', name: 'Facts and rules', fact: '' },
   ]
   return all.filter((s) => s !== false)
+}
+
+function readingsFact(view: MachineView): string {
+  const outside = view.points.filter((p) => p.last?.within === false).length
+  const read = view.points.filter((p) => p.last).length
+  return outside > 0 ? `${outside} outside` : view.points.length > 0 ? `${read} of ${count(view.points.length, 'point')}` : 'none'
 }

@@ -1,14 +1,16 @@
 /** One type sheet, read and edited: functions, positions, zones, hazards. Every save is a new version; none is lost. */
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
-import { useFieldArray, useForm, type Control, type UseFormRegister } from 'react-hook-form'
-import { useNavigate, useParams, useSearchParams } from 'react-router'
+import { useFieldArray, useForm } from 'react-hook-form'
+import { Link, useNavigate, useParams, useSearchParams } from 'react-router'
 import { hazardKinds, mounts, authorities } from '#api/choices.ts'
 import type { TypeId } from '#core/ids.ts'
 import { get, ProblemError, wordsOf } from '#web/app/http.ts'
 import { useDates, useDrafts, useSigned, useWrite } from '#web/app/session.tsx'
-import { Act, MainButton, Said, TextField } from '#web/ui/Forms.tsx'
+import { MainButton, Said, TextField } from '#web/ui/Forms.tsx'
 import type { TypeAnswer } from '#api/types.ts'
+import { PointsTable } from './PointsTable.tsx'
+import { cell, Remove, Table, type Part } from './SheetTable.tsx'
 import { emptySheet, fromForm, toForm, type SheetForm } from './form.ts'
 
 export function View() {
@@ -52,6 +54,7 @@ function Editor({ id, form, answer }: { id: string; form: SheetForm; answer?: Ty
                 : 'What every machine of this model can do, where its positions are, what is dangerous in it.'}
             </p>
           </div>
+          {answer && <Versions answer={answer} />}
           {mayEdit && (
             <MainButton type="submit" disabled={formState.isSubmitting || !formState.isDirty}>
               {answer ? 'Save a new version' : 'Publish the sheet'}
@@ -68,6 +71,7 @@ function Editor({ id, form, answer }: { id: string; form: SheetForm; answer?: Ty
           <TextField label="Weight" className="num" placeholder="14 kg" {...register('weight')} />
         </div>
         <Functions control={control} register={register} mayEdit={mayEdit} />
+        <PointsTable control={control} register={register} mayEdit={mayEdit} />
         <Positions control={control} register={register} mayEdit={mayEdit} />
         <div className="grid grid-cols-2 gap-8 max-lg:grid-cols-1">
           <Hazards control={control} register={register} mayEdit={mayEdit} />
@@ -80,58 +84,39 @@ function Editor({ id, form, answer }: { id: string; form: SheetForm; answer?: Ty
   )
 }
 
-interface Part {
-  readonly control: Control<SheetForm>
-  readonly register: UseFormRegister<SheetForm>
-  readonly mayEdit: boolean
-}
-const cell = 'field h-8'
-const th = 'text-13 text-quiet px-1 pb-1 text-left font-normal'
-
-function Table({ title, heads, mayEdit, onAdd, children }: { title: string; heads: readonly string[]; mayEdit: boolean; onAdd: () => void; children: React.ReactNode }) {
+/** Every version, the newest first, with the episode that taught it. */
+function Versions({ answer }: { answer: TypeAnswer }) {
+  const { short } = useDates()
   return (
-    <section className="overflow-x-auto">
-      <h2 className="headrule mb-2">{title}</h2>
-      <table className="w-full">
-        <thead>
-          <tr>
-            {heads.map((h) => (
-              <th key={h} scope="col" className={th}>
-                {h}
-              </th>
-            ))}
-            <th>
-              <span className="sr-only">Remove</span>
-            </th>
-          </tr>
-        </thead>
-        <tbody>{children}</tbody>
-      </table>
-      {mayEdit && (
-        <p className="mt-2">
-          <Act onClick={onAdd}>Add a line</Act>
-        </p>
-      )}
-    </section>
+    <details className="ml-auto">
+      <summary className="act cursor-pointer">{answer.version === 1 ? 'One version' : `${answer.version} versions`}</summary>
+      <ol className="bg-next border-line absolute right-4 z-10 mt-1 max-h-72 overflow-auto rounded-sm border p-3">
+        {[...answer.history].reverse().map((v) => (
+          <li key={v.entry} className="py-0.5">
+            <span className="num">{`v${v.version}`}</span> {short(v.at)} {v.by}
+            {v.learnedIn && (
+              <>
+                {', '}
+                <Link className="act" to={`/episodes/${v.learnedIn}`}>
+                  learned in an episode
+                </Link>
+              </>
+            )}
+          </li>
+        ))}
+      </ol>
+    </details>
   )
 }
-
-const Remove = ({ onClick, what }: { onClick: () => void; what: string }) => (
-  <td className="w-16 px-1">
-    <button type="button" className="text-quiet hover:text-ink text-13" onClick={onClick} aria-label={`Remove ${what}`}>
-      Remove
-    </button>
-  </td>
-)
 
 function Functions({ control, register, mayEdit }: Part) {
   const { fields, append, remove } = useFieldArray({ control, name: 'functions' })
   return (
     <Table
       title={`Functions, ${fields.length}`}
-      heads={['Name', 'Essential', 'Depends on (positions)', 'Needs gear', 'Procedure', 'Expected', 'Does not exercise']}
+      heads={['Name', 'Essential', 'Depends on (positions)', 'Needs gear', 'Procedure', 'Expected', 'Does not exercise', 'Cells, one row a line']}
       mayEdit={mayEdit}
-      onAdd={() => append({ name: '', essential: false, dependsOn: '', needs: '', full: '', expected: '', notExercised: '' })}
+      onAdd={() => append({ name: '', essential: false, dependsOn: '', needs: '', full: '', expected: '', notExercised: '', grid: '' })}
     >
       {fields.map((f, i) => (
         <tr key={f.id}>
@@ -155,6 +140,15 @@ function Functions({ control, register, mayEdit }: Part) {
           </td>
           <td className="px-1">
             <input aria-label={`Function ${i + 1}: does not exercise`} className={cell} {...register(`functions.${i}.notExercised`)} />
+          </td>
+          <td className="w-44 px-1">
+            <textarea
+              aria-label={`Function ${i + 1}: cells, one row a line`}
+              rows={f.grid ? Math.min(6, f.grid.split('\n').length) : 1}
+              className="field num text-13 min-h-8 py-1"
+              placeholder="1-50"
+              {...register(`functions.${i}.grid`)}
+            />
           </td>
           {mayEdit && <Remove onClick={() => remove(i)} what={f.name} />}
         </tr>

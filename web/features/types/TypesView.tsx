@@ -8,10 +8,12 @@ import type { GearId, TypeId } from '#core/ids.ts'
 import type { PolicyOption } from '#core/work/policy.ts'
 import { newId } from '#web/app/clock.ts'
 import { get, post, wordsOf } from '#web/app/http.ts'
-import { useDates, useDrafts, useSigned, useWrite } from '#web/app/session.tsx'
+import { useDates, useSigned } from '#web/app/session.tsx'
 import { Act, MainButton, PlainButton, Said, Slip, TextField } from '#web/ui/Forms.tsx'
 import { hazardWord } from '#web/ui/Plate.tsx'
 import { ChooseRule } from '#web/ui/ChooseRule.tsx'
+import { Methods } from './Methods.tsx'
+import { useSend } from './useSend.ts'
 
 interface GearRow {
   readonly id: string
@@ -78,6 +80,7 @@ export function View() {
             <p className="p-4">No type sheet yet. A sheet says once what every machine of a model can do, where its positions are and what is dangerous in it.</p>
           )}
         </div>
+        <Methods />
       </section>
       <div className="space-y-8">
         <Gear />
@@ -86,27 +89,6 @@ export function View() {
       </div>
     </main>
   )
-}
-
-function useSend() {
-  const drafts = useDrafts()
-  const write = useWrite()
-  const [error, setError] = useState<string>()
-  const send = async (body: Body): Promise<boolean> => {
-    setError(undefined)
-    try {
-      const written = await write(drafts([{ body }]))
-      if (written.sent && written.refused) {
-        setError(written.refused.detail)
-        return false
-      }
-      return true
-    } catch (failure) {
-      setError(wordsOf(failure))
-      return false
-    }
-  }
-  return { send, error }
 }
 
 function Gear() {

@@ -5,9 +5,37 @@ import { emptySheet, fromForm, toForm } from './form.ts'
 
 describe('the type sheet’s form', () => {
   it('gives back the sheet that went in', () => expect(sheetSchema.parse(fromForm(toForm(terminalSheet)))).toEqual(terminalSheet))
+  it('gives back cells and test points', () => {
+    const sheet = sheetSchema.parse({
+      name: 'x',
+      functions: [
+        {
+          name: 'slot',
+          grid: [
+            ['1', '2', '3'],
+            ['A', '', 'B'],
+          ],
+        },
+      ],
+      points: [
+        { name: '5V', nominal: 5, tolerancePercent: 5, load: 'running' },
+        { name: 'memory', behind: { point: '5V', dropMin: 0.3, dropMax: 0.5 } },
+        { name: 'X1', unit: 'Hz', nominal: 12_000_000 },
+        { name: 'clock', unit: 'Hz', divides: { point: 'X1', by: 3 } },
+      ],
+    })
+    expect(sheetSchema.parse(fromForm(toForm(sheet)))).toEqual(sheet)
+  })
+  it('reads engineering notation and says which number is none', () => {
+    const form = toForm(sheetSchema.parse({ name: 'x' }))
+    form.points.push({ name: 'X1', unit: 'Hz', nominal: '14.318M', tolerancePercent: '', from: '', load: '', instrument: '' })
+    expect(fromForm(form).points[0]?.nominal).toBe(14_318_000)
+    form.points.push({ name: 'X2', unit: 'Hz', nominal: 'fast', tolerancePercent: '', from: '', load: '', instrument: '' })
+    expect(sheetSchema.safeParse(fromForm(form)).error?.issues[0]?.path).toEqual(['points', 1, 'nominal'])
+  })
   it('keeps attributes it does not show, and leaves lines without a name out', () => {
     const form = toForm({ ...terminalSheet, attributes: { mains: '230 V', line: 'V.24' } })
-    form.functions.push({ name: ' ', essential: true, dependsOn: '', needs: '', full: '', expected: '', notExercised: '' })
+    form.functions.push({ name: ' ', essential: true, dependsOn: '', needs: '', full: '', expected: '', notExercised: '', grid: '' })
     const sheet = fromForm(form)
     expect(sheet.attributes).toEqual({ mains: '230 V', line: 'V.24' })
     expect(sheet.functions).toHaveLength(9)

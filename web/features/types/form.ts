@@ -1,5 +1,7 @@
 /** The sheet as a form: lists become text separated by commas, absent values become empty text. */
-import type { SheetHazard, TypeSheet } from '#core/type/sheet.ts'
+import { readGrid, writeGrid } from '#core/diagnosis/cells.ts'
+import { parseQuantity } from '#core/quantity/quantity.ts'
+import type { SheetHazard, TestPoint, TypeSheet } from '#core/type/sheet.ts'
 
 export interface SheetForm {
   name: string
@@ -17,6 +19,8 @@ export interface SheetForm {
     full: string
     expected: string
     notExercised: string
+    /** Rows of cells, one a line. */
+    grid: string
     short?: string | undefined
     attributes?: Record<string, string>
   }[]
@@ -33,6 +37,16 @@ export interface SheetForm {
     ratingVolts: string
     safetyClass: '' | 'X' | 'Y'
     weight?: number | undefined
+  }[]
+  points: {
+    name: string
+    unit: TestPoint['unit']
+    nominal: string
+    tolerancePercent: string
+    /** "5V less 0.3-0.5" behind a diode, "X1 / 4" down a clock tree. */
+    from: string
+    load: string
+    instrument: string
   }[]
   zones: { name: string; material: string; colour: string; structural: boolean }[]
   hazards: { kind: SheetHazard['kind']; words: string; needs: '' | NonNullable<SheetHazard['needs']> }[]
@@ -53,6 +67,7 @@ export const emptySheet: SheetForm = {
   other: {},
   functions: [],
   positions: [],
+  points: [],
   zones: [],
   hazards: [],
   weakParts: '',
@@ -84,6 +99,7 @@ export function toForm(sheet: TypeSheet): SheetForm {
       full: f.full ?? '',
       expected: f.expected ?? '',
       notExercised: f.notExercised ?? '',
+      grid: f.grid ? writeGrid(f.grid) : '',
       short: f.short,
     })),
     positions: sheet.positions.map((p) => ({
@@ -93,12 +109,32 @@ export function toForm(sheet: TypeSheet): SheetForm {
       ratingVolts: p.ratingVolts === undefined ? '' : String(p.ratingVolts),
       safetyClass: p.safetyClass ?? '',
     })),
+    points: sheet.points.map((p) => ({
+      name: p.name,
+      unit: p.unit,
+      nominal: p.nominal === undefined ? '' : String(p.nominal),
+      tolerancePercent: p.tolerancePercent === undefined ? '' : String(p.tolerancePercent),
+      from: p.behind ? `${p.behind.point} less ${p.behind.dropMin}-${p.behind.dropMax}` : p.divides ? `${p.divides.point} / ${p.divides.by}` : '',
+      load: p.load ?? '',
+      instrument: p.instrument ?? '',
+    })),
     zones: sheet.zones.map((z) => ({ ...z })),
     hazards: sheet.hazards.map((h) => ({ kind: h.kind, words: h.words, needs: h.needs ?? '' })),
     weakParts: sheet.weakParts.join('\n'),
     wayIn: sheet.wayIn.map((w) => ({ what: w.what, count: w.count === undefined ? '' : String(w.count), size: w.size ?? '', head: w.head ?? '', heed: w.heed ?? '' })),
     refit: sheet.refit.map((r) => `${r.first} before ${r.then}${r.why ? `: ${r.why}` : ''}`).join('\n'),
   }
+}
+
+/** "14.318M", "-12": engineering notation, without its unit. What is no number goes on as NaN, so that the server says which field. */
+const numberOf = (text: string): number => parseQuantity(text.trim().replace(/([pnuµmkMG])$/, '$1Hz'))?.value ?? Number.NaN
+
+/** "5V less 0.3-0.5" or "X1 / 4"; nothing for other text. */
+function fromPoint(text: string): Pick<TestPoint, 'behind' | 'divides'> {
+  const less = /^\s*(.+?)\s+less\s+([\d.]+)(?:\s*(?:-|–|to)\s*([\d.]+))?\s*$/i.exec(text)
+  if (less) return { behind: { point: less[1] ?? '', dropMin: Number(less[2]), dropMax: Number(less[3] ?? less[2]) } }
+  const divided = /^\s*(.+?)\s*(?:\/|÷)\s*([\d.]+)\s*$/.exec(text)
+  return divided ? { divides: { point: divided[1] ?? '', by: Number(divided[2]) } } : {}
 }
 
 /** Lines without a name are left out; the server checks the rest and answers with a sentence. */
@@ -124,6 +160,7 @@ export function fromForm(form: SheetForm): TypeSheet {
         ...text('short', f.short),
         ...text('expected', f.expected),
         ...text('notExercised', f.notExercised),
+        ...(f.grid.trim() ? { grid: readGrid(f.grid) } : {}),
       })),
     positions: form.positions
       .filter((p) => p.designator.trim())
@@ -140,6 +177,17 @@ export function fromForm(form: SheetForm): TypeSheet {
         ...(p.weight === undefined ? {} : { weight: p.weight }),
         ...(Number(p.ratingVolts) > 0 ? { ratingVolts: Number(p.ratingVolts) } : {}),
         ...(p.safetyClass ? { safetyClass: p.safetyClass } : {}),
+      })),
+    points: form.points
+      .filter((p) => p.name.trim())
+      .map((p) => ({
+        name: p.name.trim(),
+        unit: p.unit,
+        ...(p.nominal.trim() ? { nominal: numberOf(p.nominal) } : {}),
+        ...(p.tolerancePercent.trim() ? { tolerancePercent: numberOf(p.tolerancePercent) } : {}),
+        ...fromPoint(p.from),
+        ...text('load', p.load),
+        ...text('instrument', p.instrument),
       })),
     zones: form.zones.filter((z) => z.name.trim()),
     weakParts: form.weakParts

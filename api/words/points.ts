@@ -1,0 +1,38 @@
+/** Test points in words: what is expected, what was read, how far that is from when it was healthy. */
+import type { PointReading, PointRow } from '#core/diagnosis/points.ts'
+
+const scales = [
+  { from: 1e9, by: 1e9, prefix: 'G' },
+  { from: 1e6, by: 1e6, prefix: 'M' },
+  { from: 1e3, by: 1e3, prefix: 'k' },
+  { from: 1, by: 1, prefix: '' },
+  { from: 1e-3, by: 1e-3, prefix: 'm' },
+  { from: 1e-6, by: 1e-6, prefix: 'µ' },
+] as const
+
+const symbol = (unit: string) => (unit === 'ohm' ? 'Ω' : unit === 'C' ? '°C' : unit)
+
+/** 7159090, "Hz" → "7.15909 MHz"; six digits at most. Degrees take no prefix. */
+export function valueWords(value: number, unit: string): string {
+  const size = Math.abs(value)
+  const scale = unit === 'C' || unit === '' || size === 0 ? undefined : scales.find((s) => size >= s.from)
+  return `${Number((value / (scale?.by ?? 1)).toPrecision(6))} ${scale?.prefix ?? ''}${symbol(unit)}`.trim()
+}
+
+export const readingWords = (r: PointReading): string => (r.value === undefined ? r.asWritten : valueWords(r.value, r.unit))
+
+/** "4.75 V to 5.25 V", and from which point it is reckoned. */
+export function bandWords({ expected, unit }: Pick<PointRow, 'expected' | 'unit'>): string {
+  if (!expected) return 'not said'
+  const low = valueWords(expected.nominal - expected.tolerance, unit)
+  const high = valueWords(expected.nominal + expected.tolerance, unit)
+  return `${expected.tolerance === 0 ? low : `${low} to ${high}`}${expected.from ? `, from ${expected.from.point}` : ''}`
+}
+
+/** "−0.21 V (−4.2 %)"; empty where there is nothing to hold it against. */
+export function driftWords({ drift, healthy, unit, last }: PointRow): string {
+  if (drift === undefined || healthy?.value === undefined) return ''
+  if (drift === 0) return 'none'
+  const share = healthy.value === 0 ? '' : ` (${drift > 0 ? '+' : '−'}${Math.abs((drift / healthy.value) * 100).toPrecision(2)} %)`
+  return `${drift > 0 ? '+' : '−'}${valueWords(Math.abs(drift), last?.unit ?? unit)}${share}`
+}

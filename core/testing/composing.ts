@@ -1,0 +1,40 @@
+/** A composer over an invented terminal, for tests of core. */
+import type { Teller } from '#core/history/teller.ts'
+import type { EntryId } from '#core/ids.ts'
+import { episodeView, machineContext, partContext } from '#core/views/episode.ts'
+import type { TypeSheet } from '#core/type/sheet.ts'
+import { parseLine, type Parsed } from '#core/work/composer/index.ts'
+import { home, twoTerminals, typeId } from './terminal.ts'
+
+export const composingNow = '2026-03-10T18:00:00.000Z'
+export const composingZone = 'Europe/Oslo'
+
+/** A terminal with an open episode: lines typed into its composer are parsed, and written as Enter would. */
+export function composing(sheet?: TypeSheet) {
+  const { t, episode } = twoTerminals(composingNow)
+  if (sheet) t.told('2026-01-05T09:03:00.000Z', { kind: 'type', type: typeId, sheet })
+  const context = () => viewOf(t, episode).context
+  const lookUp = (word: string) => {
+    const world = t.world()
+    const machine = [...world.machines.values()].find((m) => m.entryNumber === word)
+    const part = [...world.parts.values()].find((p) => p.tag === word)
+    return { machine: machine && machineContext(world, machine.id), part: part && partContext(world, part.id, home) }
+  }
+  const parse = (line: string) => parseLine(line, context(), { now: composingNow, zone: composingZone, newId: () => '', lookUp })
+  /** Parses and tells: what the interface does on Enter. */
+  const write = (line: string, at = composingNow) => {
+    const parsed = parse(line)
+    if (!parsed.ok) throw new Error(JSON.stringify(parsed))
+    for (const e of parsed.entries) t.told(e.happenedAt ?? at, e.body, { episode })
+    return parsed
+  }
+  return { t, episode, context, parse, write }
+}
+export const bodies = (parsed: Parsed) => (parsed.ok ? parsed.entries.map((e) => e.body) : [])
+export const problem = (parsed: Parsed) => (!parsed.ok && 'problem' in parsed ? parsed.problem : undefined)
+
+function viewOf(t: Teller, episode: EntryId) {
+  const view = episodeView(t.world(), episode, 'P-0007')
+  if (!view) throw new Error('the episode is not in the world')
+  return view
+}

@@ -1,0 +1,67 @@
+/** Many cells at once: choose how they are, draw over them; the slip writes the line, and the line is what is recorded. */
+import { useState } from 'react'
+import type { ComposerContext } from '#core/views/episode.ts'
+import type { Grid } from '#core/diagnosis/cells.ts'
+import { tried, type Marked } from '#core/diagnosis/grid.ts'
+import { writeMarks } from '#core/work/composer/measure.ts'
+import { GridBoard, type CellMark } from '#web/ui/GridBoard.tsx'
+import { PlainButton, Slip } from '#web/ui/Forms.tsx'
+
+const ways = ['ok', 'dead', 'open', 'short', 'double strike', 'not tested'] as const
+
+export function GridSlip({ fn, grid, context, onLine, onClose }: { fn: string; grid: Grid; context: ComposerContext; onLine: (line: string) => void; onClose: () => void }) {
+  const [brush, setBrush] = useState<string>('ok')
+  const [own, setOwn] = useState('')
+  const [marks, setMarks] = useState<ReadonlyMap<string, Marked>>(new Map())
+  const before = new Map((context.grids[fn] ?? []).map((s) => [s.cell, s]))
+  const said = brush === 'own' ? own.trim() : brush
+  const mark = (cells: readonly string[]) =>
+    setMarks((old) => {
+      const next = new Map(old)
+      for (const cell of cells) {
+        if (said === 'not tested' || said === '') next.delete(cell)
+        else next.set(cell, said === 'ok' ? { cell, is: 'pass' } : { cell, is: 'fail', symptom: said })
+      }
+      return next
+    })
+  const all = grid.flat().filter(Boolean)
+  const rest = all.filter((cell) => !marks.has(cell))
+  const { tally } = tried(grid, [...marks.values()], before)
+  const shown = new Map<string, CellMark>([...before, ...[...marks].map(([cell, m]) => [cell, { ...m, stands: true }] as const)])
+  return (
+    <Slip title={`${fn}, one by one`} onClose={onClose}>
+      <fieldset className="mb-2 flex flex-wrap items-center gap-x-4 gap-y-1">
+        <legend className="text-13 text-quiet mb-1">Draw over the cells that are</legend>
+        {ways.map((way) => (
+          <label key={way} className="flex min-h-9 items-center gap-1.5">
+            <input type="radio" name="brush" checked={brush === way} onChange={() => setBrush(way)} /> {way}
+          </label>
+        ))}
+        <label className="flex min-h-9 items-center gap-1.5">
+          <input type="radio" name="brush" checked={brush === 'own'} onChange={() => setBrush('own')} />
+          <input
+            aria-label="in your own words"
+            className="field h-8 w-36"
+            placeholder="own words"
+            value={own}
+            onFocus={() => setBrush('own')}
+            onChange={(e) => setOwn(e.target.value)}
+          />
+        </label>
+      </fieldset>
+      <GridBoard name={fn} rows={grid} marks={shown} onMark={(cell) => mark([cell])} />
+      <p className="num my-2" role="status">
+        {`${tally.pass} pass, ${tally.fail} fail, ${tally.stood ? `${tally.stood} stand from before, ` : ''}${tally.untried} not tested; ${tally.of} in all`}
+      </p>
+      <div className="flex flex-wrap items-center gap-3">
+        <PlainButton disabled={marks.size === 0} onClick={() => onLine(`test ${fn} ${writeMarks(grid, [...marks.values()])}`)}>
+          Into the line
+        </PlainButton>
+        <PlainButton disabled={rest.length === 0 || said === '' || said === 'not tested'} onClick={() => mark(rest)}>
+          {`All the rest ${said || '…'}`}
+        </PlainButton>
+        <span className="text-quiet text-13">Arrow keys move, space marks, Shift with an arrow marks on the way.</span>
+      </div>
+    </Slip>
+  )
+}

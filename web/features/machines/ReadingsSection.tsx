@@ -1,0 +1,107 @@
+/** Test points of a machine: what is expected, what was read, how far it is from when the machine was healthy; each over time. */
+import { Fragment, useEffect, useRef, useState } from 'react'
+import { bandWords, driftWords, readingWords } from '#api/words/points.ts'
+import type { PointRow } from '#core/diagnosis/points.ts'
+import type { MachineView } from '#core/views/machine.ts'
+import { useDates } from '#web/app/session.tsx'
+
+const heads = ['Point', 'Expected', 'Last read', 'On', 'Load, instrument', 'When healthy', 'Drift']
+
+export function ReadingsSection({ view }: { view: MachineView }) {
+  const { day } = useDates()
+  const [open, setOpen] = useState<string>()
+  if (view.points.length === 0)
+    return (
+      <p className="text-quiet py-3">
+        No test point is on the sheet, and nothing was read. In an episode write <span className="num">5V 4.98</span>; when the machine is well,{' '}
+        <span className="num">healthy</span> keeps the readings as the set that later ones are held against.
+      </p>
+    )
+  return (
+    <div className="overflow-x-auto">
+      <table className="w-full">
+        <thead>
+          <tr className="border-ink border-b-2 text-left">
+            {heads.map((h) => (
+              <th key={h} scope="col" className="h-8 pr-4 whitespace-nowrap">
+                {h}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {view.points.map((p) => (
+            <Fragment key={p.point}>
+              <tr className="border-hair border-b align-baseline">
+                <th scope="row" className="py-1.5 pr-4 text-left">
+                  {p.readings.length > 0 ? (
+                    <button type="button" className="num act" aria-expanded={open === p.point} onClick={() => setOpen(open === p.point ? undefined : p.point)}>
+                      {p.point}
+                    </button>
+                  ) : (
+                    <span className="num">{p.point}</span>
+                  )}
+                </th>
+                <td className="num text-quiet pr-4">{bandWords(p)}</td>
+                <td className={`num pr-4 font-bold ${p.last?.within === false ? 'text-copper' : ''}`}>
+                  {p.last ? `${readingWords(p.last)}${p.last.within === false ? ', outside' : ''}` : 'not read'}
+                </td>
+                <td className="num text-13 pr-4">{p.last ? day(p.last.at) : ''}</td>
+                <td className="text-quiet pr-4">{[p.last?.load ?? p.load, p.last?.instrument ?? p.instrument].filter(Boolean).join(', ')}</td>
+                <td className="num pr-4">{p.healthy ? `${readingWords(p.healthy)}, ${day(p.healthy.at)}` : 'not kept yet'}</td>
+                <td className="num">{driftWords(p)}</td>
+              </tr>
+              {open === p.point && (
+                <tr>
+                  <td colSpan={heads.length}>
+                    <OverTime point={p} />
+                  </td>
+                </tr>
+              )}
+            </Fragment>
+          ))}
+        </tbody>
+      </table>
+    </div>
+  )
+}
+
+function OverTime({ point }: { point: PointRow }) {
+  const holder = useRef<HTMLDivElement>(null)
+  const { day } = useDates()
+  const read = point.readings.filter((r) => r.value !== undefined && r.unit === (point.last?.unit ?? point.unit))
+  useEffect(() => {
+    const element = holder.current
+    if (!element || read.length === 0) return
+    let gone = false
+    let dispose: (() => void) | undefined
+    void import('#web/ui/chart.ts').then(({ driftChart }) => {
+      if (gone) return
+      const { expected } = point
+      dispose = driftChart(element, {
+        points: read.map((r) => ({ at: r.at, value: r.value ?? 0, label: readingWords(r) })),
+        unit: point.last?.unit ?? point.unit,
+        band: expected && { low: expected.nominal - expected.tolerance, high: expected.nominal + expected.tolerance },
+        healthy: point.healthy?.value,
+        day,
+      })
+    })
+    return () => {
+      gone = true
+      dispose?.()
+    }
+  }, [JSON.stringify(point), day]) // eslint-disable-line react-hooks/exhaustive-deps -- a new row is a new chart; rows are compared by their text
+  return (
+    <figure className="bg-next py-2">
+      <div ref={holder} className="h-56" role="img" aria-label={`${point.point} over time: ${read.map((r) => `${day(r.at)} ${readingWords(r)}`).join('; ')}`} />
+      <ul className="flex flex-wrap gap-x-6 px-2">
+        {point.readings.map((r) => (
+          <li key={r.entry} className="num text-13">
+            {`${day(r.at)} ${readingWords(r)}`}
+            {r.instrument && <span className="text-quiet">, {r.instrument}</span>}
+          </li>
+        ))}
+      </ul>
+    </figure>
+  )
+}

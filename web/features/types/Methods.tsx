@@ -1,0 +1,106 @@
+/** House methods as recipe cards: what is used, how strong, how long, on what and on what not; and what people found. */
+import { useQuery } from '@tanstack/react-query'
+import { useState } from 'react'
+import { Link } from 'react-router'
+import type { MethodRow, MethodsAnswer } from '#api/types.ts'
+import { count, list } from '#api/words/lists.ts'
+import { durationWords } from '#api/words/dates.ts'
+import { get } from '#web/app/http.ts'
+import { useDates, useSigned } from '#web/app/session.tsx'
+import { Act, Said } from '#web/ui/Forms.tsx'
+import { MethodForm } from './MethodForm.tsx'
+import { useSend } from './useSend.ts'
+
+export function Methods() {
+  const { me } = useSigned()
+  const mayWrite = me.role === 'restorer' || me.role === 'steward'
+  const { send, error } = useSend()
+  const [open, setOpen] = useState<string>()
+  const { data } = useQuery({ queryKey: ['methods'], queryFn: () => get<MethodsAnswer>('/methods') })
+  return (
+    <section className="mt-8">
+      <h2 className="headrule flex justify-between">House methods {mayWrite && <Act onClick={() => setOpen(open === 'new' ? undefined : 'new')}>Write a card</Act>}</h2>
+      {open === 'new' && <MethodForm onSend={send} onClose={() => setOpen(undefined)} />}
+      <Said error={error} />
+      {data?.methods.length === 0 && (
+        <p className="text-quiet py-2">
+          No card yet. A card says once how the house does it; in an episode <span className="num">clean keycaps by …</span> takes over its agent, its wait and its caution.
+        </p>
+      )}
+      <ul className="grid grid-cols-2 gap-x-6 max-xl:grid-cols-1">
+        {data?.methods.map((m) => (
+          <li key={m.id} className="border-hair border-b py-3">
+            {open === m.id ? (
+              <MethodForm method={m} onSend={send} onClose={() => setOpen(undefined)} />
+            ) : (
+              <Card method={m} {...(mayWrite ? { onEdit: () => setOpen(m.id) } : {})} />
+            )}
+          </li>
+        ))}
+      </ul>
+    </section>
+  )
+}
+
+function Card({ method, onEdit }: { method: MethodRow; onEdit?: () => void }) {
+  const { short } = useDates()
+  const { recipe } = method
+  const said = (verdict: string) => method.verdicts.filter((v) => v.verdict === verdict).length
+  const facts = [
+    recipe.agent,
+    recipe.strength,
+    recipe.temperature,
+    recipe.light,
+    recipe.area,
+    recipe.waitMinutes ? `${durationWords(recipe.waitMinutes)}${recipe.everyMinutes ? `, again every ${durationWords(recipe.everyMinutes)}` : ''}` : '',
+  ].filter(Boolean)
+  return (
+    <article aria-label={recipe.name}>
+      <div className="flex items-baseline justify-between gap-3">
+        <h3 className="font-display text-18 font-semibold">{recipe.name}</h3>
+        {onEdit && (
+          <Act className="text-13" onClick={onEdit}>
+            Change
+          </Act>
+        )}
+      </div>
+      <p className="num">{facts.join(' · ') || 'nothing measured'}</p>
+      {(recipe.materials.length > 0 || recipe.notOn.length > 0) && (
+        <p>
+          {recipe.materials.length > 0 && `For ${list(recipe.materials)}. `}
+          {recipe.notOn.length > 0 && <strong>Not on {list(recipe.notOn)}.</strong>}
+        </p>
+      )}
+      {recipe.steps && <p className="whitespace-pre-line">{recipe.steps}</p>}
+      {(recipe.caution || recipe.needs) && (
+        <p className="border-oxide mt-1 border-l-4 pl-3">
+          {recipe.caution} {recipe.needs && <span className="text-quiet">For people authorised for {recipe.needs}.</span>}
+        </p>
+      )}
+      <p className="text-quiet text-13 mt-1">
+        {recipe.school && `${method.schoolInForce ? 'The house’s way' : 'Not the house’s way'} for ${recipe.school.key}. `}
+        {`Followed ${count(method.uses, 'time')}; verdicts: ${said('good')} good, ${said('mixed')} mixed, ${said('bad')} bad. Version ${method.version}, ${short(method.at)}${method.by ? ` by ${method.by}` : ''}.`}
+      </p>
+      {method.verdicts.length > 0 && (
+        <ul className="text-13">
+          {method.verdicts
+            .slice(-3)
+            .reverse()
+            .map((v) => (
+              <li key={v.entry}>
+                <span className="num text-quiet">{short(v.at)}</span> <strong>{v.verdict}</strong> {v.words}
+                {v.episode && (
+                  <>
+                    {' '}
+                    <Link className="act" to={`/episodes/${v.episode}`}>
+                      the episode
+                    </Link>
+                  </>
+                )}
+              </li>
+            ))}
+        </ul>
+      )}
+    </article>
+  )
+}
