@@ -9,9 +9,10 @@ module.exports = {
       from: { path: '^core/', pathNot: '\\.test\\.ts$' },
       to: { pathNot: ['^core/', 'node_modules/(zod|uuid|papaparse|@types/papaparse)/'], dependencyTypesNot: ['type-only'] },
     },
-    { name: 'api-knows-core', severity: 'error', from: { path: '^api/' }, to: { path: '^(server|web|demo|bench|e2e)/' } },
-    { name: 'web-never-server', severity: 'error', from: { path: '^web/' }, to: { path: '^(server|demo|bench)/' } },
-    { name: 'server-never-web', severity: 'error', from: { path: '^server/' }, to: { path: '^(web|demo|bench)/' } },
+    { name: 'api-knows-core', severity: 'error', from: { path: '^api/' }, to: { path: '^(server|web|demo|stand-ins|bench|e2e)/' } },
+    { name: 'web-never-server', severity: 'error', from: { path: '^web/' }, to: { path: '^(server|demo|stand-ins|bench)/' } },
+    { name: 'server-never-web', severity: 'error', from: { path: '^server/', pathNot: '\\.test\\.ts$' }, to: { path: '^(web|demo|stand-ins|bench)/' } },
+    { name: 'stand-ins-know-core', severity: 'error', from: { path: '^stand-ins/', pathNot: '\\.test\\.ts$' }, to: { path: '^(api|server|web|demo|bench)/' } },
     {
       name: 'web-features-apart',
       severity: 'error',

@@ -12,6 +12,7 @@ export const problemTypes = [
   'too-many-tries',
   'stale-page',
   'unsupported-file',
+  'meter',
   'setup-closed',
   'internal',
 ] as const

@@ -40,6 +40,10 @@ export const setupSchema = z.strictObject({
 
 export const inviteSchema = z.strictObject({ name, role: z.enum(roles), party: partyIdSchema.optional() })
 export const acceptSchema = z.strictObject({ email: emailSchema, password: passwordSchema })
+/** Digits only, so that it can be typed with one finger. */
+const pin = z.string().regex(/^\d{4,8}$/, 'A PIN has four to eight digits.')
+export const pinSchema = z.strictObject({ password: z.string().min(1).max(128), pin })
+export const confirmSchema = z.strictObject({ party: partyIdSchema, pin })
 export const accountChangeSchema = z.strictObject({ role: z.enum(roles).optional(), active: z.boolean().optional() })
 export const idParams = z.object({ id: accountIdSchema })
 
@@ -73,6 +77,8 @@ export interface PersonRow {
   readonly role?: (typeof roles)[number] | undefined
   readonly email?: string | undefined
   readonly active?: boolean | undefined
+  /** Whether they can confirm by PIN on a shared tablet; absent without an account. */
+  readonly pin?: boolean | undefined
   readonly authorisations: readonly { readonly authority: (typeof authorities)[number]; readonly since: string; readonly until?: string | undefined }[]
   readonly grants: readonly { readonly machine: string; readonly label: string; readonly from?: string | undefined; readonly until?: string | undefined }[]
 }

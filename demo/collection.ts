@@ -1,7 +1,9 @@
 /** Two years of an invented museum's workshop: office, trade and signal machines on an island quay. */
 import type { Entry } from '#core/history/entry.ts'
 import type { Instant } from '#core/quantity/time.ts'
-import { gear, machines } from './ids.ts'
+import type { z } from 'zod'
+import { recipeSchema } from '#core/history/bodies/method.ts'
+import { gear, machines, recipes } from './ids.ts'
 import { calculators, messagePrinter, quietMachines, tapeUnit, terminals, tillOfTheFerry, wordProcessor } from './lives.ts'
 import { people } from './people.ts'
 import { unseenPictures, type Pictures } from './pictures.ts'
@@ -59,7 +61,61 @@ function beginnings(s: Story) {
   })
   s.tell(s.at(200, '14:05'), 'rasmus', { kind: 'gear', what: 'proved', gear: gear.tapeT2 })
   s.tell(s.at(300, '15:00'), 'rasmus', { kind: 'gear', what: 'identified', gear: gear.disk, name: 'start disk 2', gearKind: 'start disk', attributes: {} })
+  methods(s)
   stock(s)
+}
+
+/** How this house does things, as recipe cards. */
+function methods(s: Story) {
+  const card = (n: keyof typeof recipes, recipe: z.input<typeof recipeSchema>) =>
+    s.tell(s.at(728, '10:00'), 'rasmus', { kind: 'method', what: 'written', method: recipes[n], recipe: recipeSchema.parse(recipe) })
+  card('keycapSoak', {
+    name: 'keycap soak',
+    verb: 'clean',
+    agent: 'washing-up liquid',
+    strength: '1 %',
+    temperature: '30 °C',
+    waitMinutes: 40,
+    materials: ['ABS', 'moulded legends'],
+    notOn: ['printed legends', 'foil', 'paper'],
+    steps: 'Pull straight, count, soak, brush each, rinse twice, dry on a towel legends up.',
+  })
+  card('contactPen', {
+    name: 'fibre pen and alcohol',
+    verb: 'clean',
+    agent: 'isopropyl alcohol',
+    strength: '99 %',
+    area: 'the contacts only',
+    materials: ['plated contacts'],
+    notOn: ['acrylic'],
+    steps: 'Light strokes along the contact, then alcohol on a swab until it stays white.',
+    caution: 'Glass dust: gloves, goggles, wipe wet, never blow. Alcohol away from flames, window open.',
+    school: { key: 'contacts', option: 'glass-fibre pen' },
+  })
+  card('leak', {
+    name: 'alkaline leak, weak acid',
+    verb: 'clean',
+    agent: 'citric acid',
+    strength: '5 % in water',
+    area: 'the stain and 2 cm around',
+    materials: ['epoxy glass', 'plated steel'],
+    notOn: ['paper', 'leather'],
+    steps: 'pH paper first, write the number. Dab until it reads 6 to 8, rinse with deionised water, dry a day.',
+    caution: 'Gloves and goggles. Never on a lithium cell. Follow the label of the agent and local rules for waste.',
+    needs: 'chemicals',
+    school: { key: 'leak neutraliser', option: 'by pH paper' },
+  })
+  card('mask', {
+    name: 'mask under the strong lamp',
+    verb: 'paint',
+    agent: 'UV-cured mask',
+    light: 'strong UV lamp, 20 cm',
+    waitMinutes: 1440,
+    materials: ['bare track'],
+    notOn: ['contacts'],
+    caution: 'Goggles against the lamp; nobody looks into it.',
+    school: { key: 'solder mask', option: 'UV-cured mask' },
+  })
 }
 
 /** Drawers: fifty-odd parts are known by the end of the two years. */
@@ -85,7 +141,8 @@ function stock(s: Story) {
 function today(s: Story) {
   // The calculator's case is drying, and its clean keys wait.
   const c = s.open(machines.calculatorA, s.minutesAgo(300), 'imke', 'Sticky keys')
-  s.line(c, s.minutesAgo(295), 'imke', 'test full digits, 12 pass, four rules pass, memory pass, keys, 29 24 of 29: sticky')
+  s.line(c, s.minutesAgo(295), 'imke', 'test full digits, 12 pass, four rules pass, memory pass')
+  s.line(c, s.minutesAgo(288), 'imke', 'keys, 29 all ok but 7-9 4 5 sticky')
   s.line(c, s.minutesAgo(280), 'imke', 'off base 4 M3x8 cup 1')
   s.line(c, s.minutesAgo(270), 'imke', 'out keypad tray 2')
   s.line(c, s.minutesAgo(240), 'imke', 'wash keypad lukewarm water and detergent')

@@ -1,6 +1,6 @@
 /** Identities that the stories share. */
 import { numberedId } from '#core/history/teller.ts'
-import type { GearId, MachineId } from '#core/ids.ts'
+import type { GearId, MachineId, MethodId } from '#core/ids.ts'
 
 const machineId = (n: number) => numberedId<MachineId>(n, 41)
 export const machines = {
@@ -19,3 +19,6 @@ export const machines = {
   lot: Array.from({ length: 14 }, (_, i) => machineId(101 + i)),
 } as const
 export const gear = { tapeT1: numberedId<GearId>(1, 71), tapeT2: numberedId<GearId>(2, 71), lineBox: numberedId<GearId>(3, 71), disk: numberedId<GearId>(4, 71) } as const
+
+const methodId = (n: number) => numberedId<MethodId>(n, 81)
+export const recipes = { keycapSoak: methodId(1), contactPen: methodId(2), leak: methodId(3), mask: methodId(4) } as const

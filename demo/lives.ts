@@ -91,25 +91,42 @@ export function terminals(s: Story) {
       'verify C214 polarity, print and part agree',
       'verify C220 polarity, print and part agree',
       'test screen, 24 rows pass',
-      'clean keyboard isopropyl alcohol',
-      'test keys, 71 pass',
+      'clean keyboard by fibre pen and alcohol',
+      'keys, 71 all ok',
+      'verdict fibre pen and alcohol good: bright, no flaking',
       'ask who fitted the thick jumper beside IC40?',
       'on lid 6 M4x12',
       'keep all bag 1',
       'test all pass but bell fail: silent',
+      '5V 5.04 with meter 2',
+      '12V 12.1',
+      '-12V -11.8',
+      'clock memory 4.41V',
+      'X1 15.361MHz with counter',
+      'healthy after two hours running',
     ],
     11,
   )
   s.close(a, first, s.at(680, '21:30'), 'rasmus', 'find out why the bell is silent')
   // Episode 2: the bell; a donor gives its loudspeaker.
   const second = s.open(a, s.at(330, '18:00'), 'imke', 'The bell is silent')
-  s.lines(second, 330, '18:05', 'imke', ['test bell fail: silent', 'off lid 6 M4x12 cup 1', 'swap LS1 < E2024-004 LS1', 'test bell pass', 'keep LS1 bag 2', 'on lid 6 M4x12'])
+  s.lines(second, 330, '18:05', 'imke', [
+    'test bell fail: silent',
+    'off lid 6 M4x12 cup 1',
+    'swap LS1 < E2024-004 LS1',
+    'test bell pass',
+    'keep LS1 bag 2',
+    'on lid 6 M4x12',
+    '5V 4.97 with meter 2',
+    '12V 11.9',
+  ])
   s.close(a, second, s.at(330, '19:40'), 'imke', 'nothing', [])
   // The borrowed chip: away for a night in the other terminal, back without a test.
   const third = s.open(b, s.at(41, '18:10'), 'jonas', 'Is its timing ROM dead?')
   s.lines(third, 41, '18:15', 'jonas', ['test self-test fail: no tone', 'out IC18 bag 1'])
   const lending = s.open(a, s.at(41, '18:50'), 'jonas', 'Timing ROM lent to the parts machine')
   s.line(lending, s.at(41, '18:55'), 'jonas', 'test self-test pass, screen, 24 rows pass, keys, 71 pass')
+  s.lines(lending, 41, '18:57', 'jonas', ['5V 4.83 with meter 2', '12V 11.3'], 1)
   s.line(lending, s.at(41, '19:00'), 'jonas', 'lend IC18 to E2024-004 IC18')
   s.lines(third, 41, '19:10', 'jonas', ['test self-test fail: no tone', 'note same silence with a ROM that works, so the ROM is not it'])
   s.line(lending, s.at(40, '17:20'), 'jonas', 'in IC18')

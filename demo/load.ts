@@ -1,20 +1,20 @@
 /** Loads the demo collection into an empty database: house, accounts, entries, projections. */
 import { rebuild } from '#server/features/entries/rebuild.ts'
 import { insertEntry } from '#server/features/entries/store.ts'
-import { hashPassword } from '#server/features/session/routes.ts'
+import { hashPassword } from '#server/features/session/passwords.ts'
 import { AccountModel, HouseModel } from '#server/db/models.ts'
 import { storePhoto } from '#server/features/photos/routes.ts'
 import { run } from '#server/db/connection.ts'
 import type { Services } from '#server/platform/app.ts'
 import { demoHouse, tellCollection } from './collection.ts'
 import { renderPictures, type Picture, type PictureName, type Pictures } from './pictures.ts'
-import { demoPassword, people } from './people.ts'
+import { demoPassword, demoPin, people } from './people.ts'
 
 /** Answers false when the database holds a collection already. */
 export async function loadDemo(services: Services, now: string): Promise<boolean> {
   const { db } = services
   if (await HouseModel.findByPk(1)) return false
-  const passwordHash = await hashPassword(demoPassword)
+  const [passwordHash, pinHash] = await Promise.all([hashPassword(demoPassword), hashPassword(demoPin)])
   const pictures: Partial<Record<PictureName, Picture>> = {}
   for (const [name, bytes] of await renderPictures()) {
     const { file, width, height } = await storePhoto(services.config.dataDir, bytes)
@@ -24,7 +24,12 @@ export async function loadDemo(services: Services, now: string): Promise<boolean
   await db.transaction(async (transaction) => {
     await run(db, 'SELECT pg_advisory_xact_lock(1)', [], transaction)
     await HouseModel.create({ id: 1, ...demoHouse, demo: true }, { transaction })
-    for (const p of Object.values(people)) if (p.role) await AccountModel.create({ id: p.account, party: p.party, email: p.email, passwordHash, role: p.role }, { transaction })
+    for (const p of Object.values(people))
+      if (p.role)
+        await AccountModel.create(
+          { id: p.account, party: p.party, email: p.email, passwordHash, role: p.role, pinHash: p.role === 'steward' || p.role === 'restorer' ? pinHash : null },
+          { transaction },
+        )
     for (const entry of entries) await insertEntry(db, entry, `demo ${entry.id}`, transaction)
   })
   await rebuild(db, now)

@@ -3,10 +3,14 @@ import { nowInstant } from '#server/platform/clock.ts'
 import { readConfig } from '#server/platform/config.ts'
 import { createLog, prepare, startServer } from '#server/server.ts'
 import { run } from '#server/db/connection.ts'
+import { startMeter } from '#stand-ins/meter/server.ts'
 import { loadDemo } from './load.ts'
-import { demoPassword, people } from './people.ts'
+import { demoPassword, demoPin, people } from './people.ts'
 
-const config = readConfig()
+// The demo has no instrument of its own: a simulated one stands in, unless a real one is named.
+const given = readConfig()
+const meter = given.meter ? undefined : await startMeter()
+const config = meter ? { ...given, meter: meter.address } : given
 const log = createLog('warn')
 if (process.env['ANAMNESIS_FRESH'] === '1') {
   const { connect } = await import('#server/db/connection.ts')
@@ -21,6 +25,7 @@ const running = await startServer(config, log, services)
 console.log(`\nAnamnesis, demo of an invented museum${loaded ? ' (just loaded)' : ''}: ${running.address}\n`)
 console.log(`Sign in with one of these (password for all: ${demoPassword})`)
 for (const p of Object.values(people)) if (p.role) console.log(`  ${p.role.padEnd(10)} ${p.email.padEnd(28)} ${p.name}`)
+console.log(`\nPIN of steward and restorer on a shared tablet: ${demoPin}. The bench meter is simulated: ${config.meter ?? 'none'}`)
 console.log('\nCtrl-C stops it. “npm run demo -- --fresh” starts over.')
 
 let stopping = false
@@ -28,5 +33,5 @@ for (const signal of ['SIGINT', 'SIGTERM'] as const)
   process.on(signal, () => {
     if (stopping) return
     stopping = true
-    void running.stop().then(() => process.exit(0))
+    void Promise.all([running.stop(), meter?.stop()]).then(() => process.exit(0))
   })

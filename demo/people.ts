@@ -4,6 +4,8 @@ import type { AccountId, PartyId } from '#core/ids.ts'
 import type { Role } from '#core/work/roles.ts'
 
 export const demoPassword = 'museum-workshop'
+/** Steward and restorer confirm with it on a tablet where somebody else is signed in. */
+export const demoPin = '6174'
 
 export interface DemoPerson {
   readonly key: string

@@ -1,4 +1,5 @@
 /** Type sheets of invented makers: eight machines unlike each other. */
+import { readGrid } from '#core/diagnosis/cells.ts'
 import { numberedId } from '#core/history/teller.ts'
 import type { TypeId } from '#core/ids.ts'
 import { sheetSchema, type TypeSheet } from '#core/type/sheet.ts'
@@ -10,6 +11,20 @@ const tubeHazard = {
   needs: 'picture tube',
 } as const
 const mainsHazard = { kind: 'mains', words: 'Reservoir capacitors shock after unplugging: plug out and seen out, wait, measure.', needs: 'mains' } as const
+
+const terminalKeys = readGrid(`ESC F1-F8
+1-9 0 - ^ \\ BS
+TAB Q W E R T Y U I O P @ [
+CTRL A S D F G H J K L ; ] RET
+SHIFT Z X C V B N M < / ~ RSHIFT
+LOCK SPACE REP
+← ↑ ↓ → HOME CLR BREAK`)
+const calculatorKeys = readGrid(`C CE ▸ K GT
+7 8 9 ÷ %
+4 5 6 × √
+1 2 3 − M+
+0 00 . + M−
+= T MR MC`)
 
 const fn = (name: string, dependsOn: string[], more: object = {}) => ({ name, dependsOn, ...more })
 const essential = (name: string, dependsOn: string[], more: object = {}) => fn(name, dependsOn, { essential: true, ...more })
@@ -34,12 +49,21 @@ const sheets = {
     functions: [
       essential('self-test', ['IC18', 'IC22', 'supply'], { expected: 'One long tone, then a full screen of H', notExercised: 'keyboard, line' }),
       essential('screen, 24 rows', ['IC18', 'display board', 'supply'], { full: 'Every row and column of the test page, edges included' }),
-      essential('keys, 71', ['IC22', 'keyboard'], { full: 'Each key once, held and let go' }),
+      essential('keys, 71', ['IC22', 'keyboard'], { full: 'Each key once, held and let go', grid: terminalKeys }),
       fn('send', ['IC40', 'J2']),
       fn('receive', ['IC40', 'J2'], { needs: [{ gearKind: 'line simulator', attribute: 'line' }] }),
       fn('bell', ['LS1']),
       fn('brightness', ['RV2', 'display board']),
       fn('printer port', ['IC41']),
+    ],
+    points: [
+      { name: '5V', nominal: 5, tolerancePercent: 5, load: 'running' },
+      { name: '12V', nominal: 12, tolerancePercent: 5, load: 'running' },
+      { name: '-12V', nominal: -12, tolerancePercent: 10, load: 'running' },
+      { name: 'clock memory', behind: { point: '5V', dropMin: 0.55, dropMax: 0.75 }, load: 'off, cell fitted' },
+      { name: 'X1', unit: 'Hz', nominal: 15_360_000, tolerancePercent: 0.02 },
+      { name: 'dot clock', unit: 'Hz', divides: { point: 'X1', by: 2 } },
+      { name: 'character clock', unit: 'Hz', divides: { point: 'dot clock', by: 8 } },
     ],
     positions: [
       ic('IC18', 'timing ROM', { essential: true, lookAlikes: ['IC22'] }),
@@ -96,7 +120,13 @@ const sheets = {
     maker: 'Tellin & Daughters',
     kind: 'desk calculator',
     attributes: { mains: '220 V 50 Hz, 8 VA, class II', weight: '2.1 kg' },
-    functions: [essential('digits, 12', ['display', 'IC4']), essential('four rules', ['IC1']), fn('memory', ['IC1']), fn('keys, 29', ['keypad']), fn('rounding switch', ['SW2'])],
+    functions: [
+      essential('digits, 12', ['display', 'IC4']),
+      essential('four rules', ['IC1']),
+      fn('memory', ['IC1']),
+      fn('keys, 29', ['keypad'], { grid: calculatorKeys }),
+      fn('rounding switch', ['SW2']),
+    ],
     positions: [
       ic('IC1', 'arithmetic chip', { essential: true }),
       ic('IC4', 'digit driver', { essential: true }),

@@ -11,7 +11,7 @@ const steps = [
   ['types', 'npx', ['tsc', '--noEmit']],
   ['types, service worker', 'npx', ['tsc', '--noEmit', '-p', 'web/offline']],
   ['lint', 'npx', ['eslint', '--max-warnings', '0', '.']],
-  ['dependency rules', 'npx', ['depcruise', '--config', '.dependency-cruiser.cjs', '--output-type', 'err', 'core', 'api', 'server', 'web', 'demo']],
+  ['dependency rules', 'npx', ['depcruise', '--config', '.dependency-cruiser.cjs', '--output-type', 'err', 'core', 'api', 'server', 'web', 'demo', 'stand-ins']],
   ['unit and server tests', 'npx', ['vitest', 'run']],
   ['build', 'npx', ['vite', 'build', '--config', 'web/vite.config.ts', '--logLevel', 'warn']],
   ['end to end', 'npx', ['playwright', 'test', '--config', 'e2e/playwright.config.ts']],

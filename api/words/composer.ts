@@ -1,5 +1,6 @@
 /** What a typed line will do, said before Enter; and what is missing in it. */
 import type { Effect, Problem } from '#core/work/composer/index.ts'
+import type { Question } from '#core/work/composer/ask.ts'
 import { checkTitles, precautionTitle, ruleTitle } from './checks.ts'
 import { clockWords, durationWords, shortDay } from './dates.ts'
 import { resultWords } from './entries.ts'
@@ -152,6 +153,20 @@ export function effectWords(effect: Effect, { now, zone }: When): EffectWords {
       return say(`finding: ${effect.sort} on ${effect.zone}, ${effect.severity}, ${effect.activity === 'not judged' ? 'activity not judged' : effect.activity}`)
     case 'overrides fit':
       return heed(`fitted although it does not fit, because ${effect.reason}`)
+  }
+}
+
+/** What an entry leaves unsaid, asked in one short sentence, with an example of an answer. */
+export function questionWords({ asks, about }: Question): { readonly ask: string; readonly example: string } {
+  switch (asks) {
+    case 'how it fails':
+      return { ask: `How does ${about} fail?`, example: 'only when warm' }
+    case 'why not':
+      return { ask: `Why could ${about} not be tried?`, example: 'lead missing' }
+    case 'where it lies':
+      return { ask: `Where do the ${about} lie?`, example: 'cup 2' }
+    case 'from and to':
+      return { ask: `${about}: from where to where?`, example: '3 to 5' }
   }
 }
 

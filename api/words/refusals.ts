@@ -101,6 +101,8 @@ export function refusalWords(refusal: Refusal, names: RefusalNames): string {
       return 'An entry with this identity was sent before with other content. Both are shown; nothing was overwritten.'
     case 'unknown-version':
       return 'This was written by a newer version of the program. It waits until the server is brought up to date.'
+    case 'pin-needed':
+      return `${label(refusal.party, 'That person')} confirms by PIN: “${refusal.authority}” is an act of authorised people, and somebody else is signed in.`
     case 'not-allowed':
       return 'Your role does not allow that.'
     default: {

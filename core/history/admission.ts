@@ -9,6 +9,7 @@ import { machineAround } from '#core/parts/presence.ts'
 import { isSlot, type Place } from '#core/parts/place.ts'
 import { instantToMs, isPoint, type Instant } from '#core/quantity/time.ts'
 import { closingCheck } from '#core/work/checks/index.ts'
+import { authorityFor } from '#core/work/authority.ts'
 import { atLeast, mayWrite, type Role } from '#core/work/roles.ts'
 import type { Entry } from './entry.ts'
 import type { Refusal } from './refusal.ts'
@@ -21,6 +22,8 @@ export interface Writer {
   readonly now: Instant
   /** Sent from an outbox: it happened, whatever the clock says. */
   readonly fromOutbox: boolean
+  /** Whose session it is, and who confirmed by PIN in it that they act here. Absent: the writer vouches for everybody named. */
+  readonly vouches?: { readonly party: string; readonly confirmed: ReadonlySet<string> }
 }
 
 export type Judgement =
@@ -90,8 +93,17 @@ function judgeOne(world: World, before: readonly Entry[], entry: Entry, writer: 
     const wrong = amendmentRefusal(before, entry, writer)
     if (wrong) return wrong.rule === 'stale-amendment' ? contested(wrong) : refused(wrong)
   }
+  const unconfirmed = pinMissing(world, entry, writer)
+  if (unconfirmed) return contested(unconfirmed)
   const judged = judgeBody(world, entry, writer)
   return judged.became === 'recorded' && early ? { became: 'recorded', clockUncertain: true } : judged
+}
+
+/** An authorised act of somebody else than the one signed in, who has not said so by PIN. */
+function pinMissing(world: World, { doneBy, body, amends }: Entry, { vouches }: Writer): Refusal | undefined {
+  if (!vouches || !doneBy || amends || doneBy === vouches.party || vouches.confirmed.has(doneBy)) return undefined
+  const authority = authorityFor(world, body)
+  return authority ? { rule: 'pin-needed', party: doneBy, authority } : undefined
 }
 
 function judgeBody(world: World, entry: Entry, writer: Writer): Judgement {

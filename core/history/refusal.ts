@@ -53,5 +53,7 @@ export type Refusal =
   | { readonly rule: 'other-content'; readonly entry: EntryId }
   | { readonly rule: 'unknown-version'; readonly v: number }
   | { readonly rule: 'not-allowed'; readonly act: string }
+  /** An authorised act of a person who did not say so by PIN in the session of another. */
+  | { readonly rule: 'pin-needed'; readonly party: string; readonly authority: string }
 
 export type Rule = Refusal['rule']

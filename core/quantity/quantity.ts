@@ -88,6 +88,25 @@ function parseUnit(text: string): { unit: string; factor: number } | undefined {
   return rest ? { unit: rest, factor: prefix } : undefined
 }
 
+/** A measured value as people type it, five significant digits: 5.0213 → "5.0213V", 14318180 "Hz" → "14.318MHz". `parseQuantity` reads it back. */
+export function writeQuantity(value: number, unit: string): string {
+  const size = Math.abs(value)
+  const scaling = (
+    [
+      ['G', 1e9],
+      ['M', 1e6],
+      ['k', 1e3],
+      ['', 1],
+      ['m', 1e-3],
+      ['u', 1e-6],
+      ['n', 1e-9],
+      ['p', 1e-12],
+    ] as const
+  ).find(([, by]) => size >= by)
+  const [prefix, by] = unit === 'C' || !scaling ? (['', 1] as const) : scaling
+  return `${Number((value / by).toPrecision(5))}${prefix}${unit}`
+}
+
 /** True when the value (or the whole range) lies within nominal ± tolerance, both in the base unit; undefined when nothing was recorded. */
 export function withinTolerance(read: Quantity, nominal: number, tolerance: number): boolean | undefined {
   const low = read.min ?? read.value

@@ -43,6 +43,10 @@ const steps: readonly { readonly name: string; readonly sql: readonly string[] }
     ],
   },
   { name: '003-waits-for-everyone', sql: [] },
+  {
+    name: '004-pins',
+    sql: [`ALTER TABLE accounts ADD COLUMN pin_hash text, ADD COLUMN pin_tries integer NOT NULL DEFAULT 0 CHECK (pin_tries >= 0), ADD COLUMN pin_locked_until timestamptz`],
+  },
 ]
 
 /** Migrations after which the projections are derived again: they gained columns, or their summaries gained facts. */

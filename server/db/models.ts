@@ -17,6 +17,9 @@ export class AccountModel extends Model<InferAttributes<AccountModel>, InferCrea
   declare passwordHash: string
   declare role: Role
   declare active: CreationOptional<boolean>
+  declare pinHash: CreationOptional<string | null>
+  declare pinTries: CreationOptional<number>
+  declare pinLockedUntil: CreationOptional<Date | null>
 }
 export class InviteModel extends Model<InferAttributes<InviteModel>, InferCreationAttributes<InviteModel>> {
   declare id: string
@@ -53,6 +56,9 @@ export function defineModels(db: Db) {
       passwordHash: text(),
       role: text(),
       active: { type: DataTypes.BOOLEAN, allowNull: false, defaultValue: true },
+      pinHash: { type: DataTypes.TEXT },
+      pinTries: { type: DataTypes.INTEGER, allowNull: false, defaultValue: 0 },
+      pinLockedUntil: { type: DataTypes.DATE },
     },
     { sequelize: db, tableName: 'accounts' },
   )

@@ -124,6 +124,8 @@ const houseWide: { path: () => string; least: Role }[] = [
   { path: () => '/api/types', least: 'volunteer' },
   { path: () => '/api/gear', least: 'volunteer' },
   { path: () => '/api/policies', least: 'volunteer' },
+  { path: () => '/api/methods', least: 'volunteer' },
+  { path: () => '/api/meter', least: 'volunteer' },
   { path: () => '/api/people', least: 'volunteer' },
   { path: () => '/api/next-numbers', least: 'volunteer' },
   { path: () => '/api/lookup/E-1', least: 'volunteer' },
@@ -187,6 +189,7 @@ describe('writing', () => {
     ['a restorer a grant', 'restorer', () => draft({ kind: 'rule', what: 'grant', party: house.people.guest.party, machine: machines['other’s'], granted: true }), 409],
     ['a restorer an authorisation', 'restorer', () => draft({ kind: 'rule', what: 'authorisation', party: house.people.volunteer.party, authority: 'mains', granted: true }), 409],
     ['a volunteer a type sheet', 'volunteer', () => draft({ kind: 'type', type: v7() as never, sheet: { name: 'x' } as never }), 409],
+    ['a volunteer a house method', 'volunteer', () => draft({ kind: 'method', what: 'written', method: v7() as never, recipe: { name: 'x', verb: 'clean' } as never }), 409],
     ['a volunteer a grade', 'volunteer', () => draft({ kind: 'grade', what: 'set', machine: machines.granted, grade: 1, reason: 'x' }), 409],
     ['a volunteer a value', 'volunteer', () => draft({ kind: 'value', machine: machines.granted, sort: 'market', amount: { minor: 1, currency: 'EUR' } }), 409],
     [

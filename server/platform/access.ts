@@ -21,6 +21,8 @@ declare module 'express-session' {
   interface SessionData {
     account?: string
     csrf?: string
+    /** Parties that confirmed by PIN that they act here, with the time until which that holds, ms. */
+    confirmed?: Record<string, number>
   }
 }
 

@@ -18,9 +18,11 @@ import { episodeRoutes } from '../features/episodes/routes.ts'
 import { machineRoutes } from '../features/machines/routes.ts'
 import { partRoutes } from '../features/parts/routes.ts'
 import { peopleRoutes } from '../features/people/routes.ts'
+import { meterRoutes } from '../features/meter/routes.ts'
 import { jotRoutes } from '../features/jots/routes.ts'
 import { photoRoutes } from '../features/photos/routes.ts'
 import { recordRoutes } from '../features/record/routes.ts'
+import { pinRoutes } from '../features/session/pin.ts'
 import { sessionRoutes } from '../features/session/routes.ts'
 import { tableRoutes } from '../features/table/routes.ts'
 import { typeRoutes } from '../features/types/routes.ts'
@@ -118,7 +120,17 @@ export function createApp(services: Services): { app: Express; close: () => Prom
     next()
   })
   api.use(conditionRoutes(services), arrivalRoutes(services), batchRoutes(services))
-  api.use(sessionRoutes(services), entriesRoutes(services), machineRoutes(services), episodeRoutes(services), partRoutes(services), typeRoutes(services), peopleRoutes(services))
+  api.use(
+    sessionRoutes(services),
+    pinRoutes(),
+    entriesRoutes(services),
+    machineRoutes(services),
+    episodeRoutes(services),
+    partRoutes(services),
+    typeRoutes(services),
+    peopleRoutes(services),
+    meterRoutes(services),
+  )
   api.get(
     '/live',
     handle(async (request, response) => {

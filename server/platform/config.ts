@@ -12,6 +12,15 @@ export interface Config {
   readonly test: boolean
   /** Signs in the demo accounts on the sign-in page; only for the demo collection. */
   readonly demo: boolean
+  /** Address of a bench meter that speaks SCPI, "host:port"; absent: none. */
+  readonly meter?: string
+}
+
+/** Throws for an address without a port. */
+function meterOf(address: string | undefined): { meter?: string } {
+  if (!address) return {}
+  if (!/^[^\s:]+:\d{1,5}$/.test(address)) throw new Error(`ANAMNESIS_METER is ${address}; it should be an address and a port: 192.0.2.7:5025`)
+  return { meter: address }
 }
 
 export function readConfig(env: NodeJS.ProcessEnv = process.env): Config {
@@ -26,5 +35,6 @@ export function readConfig(env: NodeJS.ProcessEnv = process.env): Config {
     proxies: env['TRUST_PROXY'] ?? '',
     test: env['NODE_ENV'] === 'test',
     demo: env['ANAMNESIS_DEMO'] === '1',
+    ...meterOf(env['ANAMNESIS_METER']),
   }
 }

@@ -45,6 +45,7 @@ const titles: Readonly<Record<ProblemType, readonly [status: number, title: stri
   'too-many-tries': [429, 'Too many tries'],
   'stale-page': [403, 'The page is out of date'],
   'unsupported-file': [415, 'Not a photograph'],
+  meter: [424, 'The instrument did not answer as it should'],
   'setup-closed': [409, 'Already set up'],
   internal: [500, 'Something went wrong here'],
 }

@@ -67,12 +67,13 @@ export async function signIn(address: string, email: string): Promise<Agent> {
   return agent
 }
 
-export async function startHouse(): Promise<TestHouse> {
+/** `env`: settings beside the usual ones. */
+export async function startHouse(env: Readonly<Record<string, string>> = {}): Promise<TestHouse> {
   const database = await testDatabase()
   forgetEntries()
   forgetHouse()
   const dataDir = await mkdtemp(path.join(os.tmpdir(), 'anamnesis-'))
-  const config = readConfig({ ...process.env, DATABASE_URL: database.url, ANAMNESIS_DATA: dataDir, PORT: '0', NODE_ENV: 'test' })
+  const config = readConfig({ ...process.env, DATABASE_URL: database.url, ANAMNESIS_DATA: dataDir, PORT: '0', NODE_ENV: 'test', ...env })
   const services = await prepare(config, createLog('silent'))
   await HouseModel.create({ id: 1, name: 'Test house', zone: 'Europe/Oslo', currency: 'EUR' })
   const people = {} as Record<Role, { email: string; party: PartyId; account: string }>

@@ -16,7 +16,9 @@ const episode = [
   ['any letter', 'goes into the line (a tag scanner too)'],
   ['Tab', 'takes the first completion'],
   ['Enter', 'writes the line'],
-  ['Esc', 'clears it'],
+  ['Shift Enter', 'keeps the line as a jot'],
+  ['F2', 'takes the bench meter’s reading into the line'],
+  ['Esc', 'clears it, or leaves a question for later'],
   ['↑', 'brings back the last line written'],
 ] as const
 

@@ -50,6 +50,7 @@ async function ask<T>(method: string, path: string, body?: BodyInit, type?: stri
 
 export const get = <T>(path: string): Promise<T> => ask<T>('GET', path)
 export const post = <T>(path: string, body: unknown): Promise<T> => ask<T>('POST', path, JSON.stringify(body), 'application/json')
+export const put = <T>(path: string, body: unknown): Promise<T> => ask<T>('PUT', path, JSON.stringify(body), 'application/json')
 export const patch = <T>(path: string, body: unknown): Promise<T> => ask<T>('PATCH', path, JSON.stringify(body), 'application/json')
 export const remove = <T>(path: string): Promise<T> => ask<T>('DELETE', path)
 export const upload = <T>(path: string, form: FormData): Promise<T> => ask<T>('POST', path, form)

@@ -1,6 +1,7 @@
 /** Sending what a form says: the sentence when it was refused or could not be sent, and whether it is under way. */
 import { useState } from 'react'
 import type { Draft } from '#core/history/entry.ts'
+import type { Body } from '#core/history/kinds.ts'
 import { wordsOf } from './http.ts'
 import { useDrafts, useWrite, type Writing } from './session.tsx'
 
@@ -33,4 +34,10 @@ export function useSend() {
     }
   }
   return { send, error, busy, setError }
+}
+
+/** The same for one entry that stands by itself: answers whether the server has it. */
+export function useSendOne() {
+  const { send, error } = useSend()
+  return { send: async (body: Body): Promise<boolean> => (await send([{ body }])) !== undefined, error }
 }

@@ -6,7 +6,7 @@ import { bodies, composing, problem } from '#core/testing/composing.ts'
 import { home, terminalSheet } from '#core/testing/terminal.ts'
 import { sheetSchema } from '#core/type/sheet.ts'
 import { readGrid } from '#core/diagnosis/cells.ts'
-import { readMarks, writeMarks } from './measure.ts'
+import { askedOf, readingLine, readMarks, writeMarks } from './measure.ts'
 
 const sheet = sheetSchema.parse({
   ...terminalSheet,
@@ -127,4 +127,20 @@ describe('marks set by hand', () => {
         expect('stuck' in read ? read : [...read].sort((a, b) => (a.cell < b.cell ? -1 : 1))).toEqual([...marks].sort((a, b) => (a.cell < b.cell ? -1 : 1)))
       }),
     ))
+})
+
+describe('an instrument’s value in the line', () => {
+  const { context, parse } = composing(sheet)
+  it.each([
+    ['5V ', '5V', 'V'],
+    ['read memory rail', 'memory rail', 'V'],
+    ['TP4', 'TP4', 'V'],
+    ['', undefined, 'V'],
+  ])('“%s” asks for %s', (line, point, unit) => expect(askedOf(line, context())).toEqual({ point, unit }))
+  it.each([
+    [readingLine('5V', 5.02134, 'V', 'simulated bench meter'), { point: '5V', read: { value: 5.0213 }, instrument: 'simulated bench meter' }],
+    [readingLine('memory rail', -0.0123456, 'V', 'meter 2'), { point: 'memory rail', read: { value: -0.012346 } }],
+    [readingLine('X1', 14_318_180, 'Hz', 'counter'), { point: 'X1', read: { value: 14_318_000, unit: 'Hz' } }],
+    [readingLine('TP9', 4700, 'ohm', 'meter 2'), { point: 'TP9', read: { value: 4700, unit: 'ohm' } }],
+  ])('%s is read back', (line, reading) => expect(bodies(parse(line))[0]).toMatchObject(reading))
 })

@@ -3,7 +3,8 @@ import { cellsMeant, cellsOf, numberRange, shortened, type Grid } from '#core/di
 import { sharedLine, tried, type Marked } from '#core/diagnosis/grid.ts'
 import { railExpectation, valueOf } from '#core/diagnosis/points.ts'
 import type { Body, BodyOf } from '#core/history/kinds.ts'
-import { parseQuantity, withinTolerance } from '#core/quantity/quantity.ts'
+import type { ComposerContext } from '#core/views/episode.ts'
+import { parseQuantity, withinTolerance, writeQuantity } from '#core/quantity/quantity.ts'
 import { firstWord, takeName } from './read.ts'
 import { done, wrong, type Effect, type Parsed, type Scene } from './types.ts'
 
@@ -66,6 +67,22 @@ export function parseReading(text: string, scene: Scene): Parsed {
 }
 
 const tidy = (value: number) => Number(value.toPrecision(6))
+
+/** The point and the unit that a half-typed line asks an instrument for: "5V", "read X1", "" (which is volts at a point still to be named). */
+export function askedOf(line: string, context: ComposerContext): { readonly point: string | undefined; readonly unit: string } {
+  const text = line.trim().replace(/^read\b\s*/i, '')
+  const known = takeName(
+    text,
+    context.points.map((p) => p.point),
+  )
+  const point = known?.name ?? (firstWord(text).word || undefined)
+  const row = context.points.find((p) => p.point === point)
+  return { point, unit: row?.unit ?? 'V' }
+}
+
+/** A value that an instrument gave, put into the line that asked for it. */
+export const readingLine = (point: string | undefined, value: number, unit: string, instrument: string): string =>
+  `${point && railExpectation(point) ? '' : 'read '}${point ?? '…'} ${writeQuantity(value, unit)} with ${instrument}`
 
 /** "healthy": the last reading of every point of this episode becomes the set that later ones are held against. */
 export function parseHealthy(text: string, scene: Scene): Parsed {

@@ -8,6 +8,7 @@ import { subjectIds, subjectsOf } from '#core/history/subjects.ts'
 import type { MachineId } from '#core/ids.ts'
 import { rows } from '../../db/connection.ts'
 import { HouseModel } from '../../db/models.ts'
+import { confirmedIn } from '../session/pin.ts'
 import { houseWorld, requireSight, requireVisitor, type Visitor } from '../../platform/access.ts'
 import type { Services } from '../../platform/app.ts'
 import { nowInstant } from '../../platform/clock.ts'
@@ -66,6 +67,7 @@ export function entriesRoutes(services: Services): Router {
           now: nowInstant(),
           fromOutbox: group.some((d) => d.device !== undefined),
           keepContested: contested === 'keep',
+          vouches: { party: visitor.party, confirmed: confirmedIn(request) },
         })
         for (const result of results) answers.push(await worded(services, result, house?.zone ?? 'UTC', visitor))
       }

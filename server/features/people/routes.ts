@@ -8,7 +8,7 @@ import { houseWorld, requireVisitor } from '../../platform/access.ts'
 import type { Services } from '../../platform/app.ts'
 import { nowMs } from '../../platform/clock.ts'
 import { handle, notFound, parse, ProblemError } from '../../platform/errors.ts'
-import { hashToken, newToken } from '../session/routes.ts'
+import { hashToken, newToken } from '../session/passwords.ts'
 
 const inviteDays = 14
 
@@ -46,6 +46,7 @@ export function peopleRoutes(services: Services): Router {
               role: account?.role,
               email: steward ? account?.email : undefined,
               active: account?.active,
+              pin: account ? account.pinHash !== null : undefined,
               authorisations: world.authorisations.filter((a) => a.party === party.id).map((a) => ({ authority: a.authority, since: a.entry.happenedAt.latest, until: a.until })),
               grants: world.grants
                 .filter((g) => g.party === party.id)

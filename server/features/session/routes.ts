@@ -1,6 +1,6 @@
 /** Sign-in, sign-out, who am I, first run, accepting an invitation. */
-import { createHash, randomBytes, randomUUID } from 'node:crypto'
-import { hash, verify } from '@node-rs/argon2'
+import { randomUUID } from 'node:crypto'
+import { verify } from '@node-rs/argon2'
 import { Router, type Request } from 'express'
 import rateLimit from 'express-rate-limit'
 import { v7 } from 'uuid'
@@ -15,12 +15,7 @@ import { findVisitor, houseWorld } from '../../platform/access.ts'
 import { nowInstant, nowMs } from '../../platform/clock.ts'
 import { handle, parse, ProblemError } from '../../platform/errors.ts'
 import { append } from '../entries/store.ts'
-
-/** OWASP password storage: argon2id, 19 MiB, 2 passes, 1 lane (ASVS 4.0.3 V2.4.1). */
-const argon = { memoryCost: 19_456, timeCost: 2, parallelism: 1 } as const
-export const hashPassword = (password: string): Promise<string> => hash(password, argon)
-export const hashToken = (token: string): string => createHash('sha256').update(token).digest('hex')
-export const newToken = (): string => randomBytes(24).toString('base64url')
+import { hashPassword, hashToken, newToken } from './passwords.ts'
 
 /** Makes the one-time link of an empty database. Answers undefined when the house is already set up. */
 export async function offerSetup(services: Services): Promise<string | undefined> {

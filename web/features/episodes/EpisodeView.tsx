@@ -19,6 +19,7 @@ import { GridSlip } from './GridSlip.tsx'
 import { Sheet } from './Sheet.tsx'
 import { SortSlip } from './Jots.tsx'
 import { LeftSide, RightSide } from './Sides.tsx'
+import { useMeter } from './useMeter.ts'
 import { useEpisode } from './useEpisode.ts'
 import { Verbs } from './Verbs.tsx'
 import { WayInOffer } from './WayInOffer.tsx'
@@ -51,6 +52,7 @@ function Working({ view, waiting }: { view: EpisodeView; waiting: readonly Waiti
   const [open, setOpen] = useState<Open>()
   const [side, setSide] = useState<'left' | 'right'>()
   const [past, setPast] = useState<CheckName>()
+  const meter = useMeter(view.context)
   const { episode } = view
   const closed = episode.state === 'closed'
   const closing = view.checks.find((c) => c.check === 'closing')
@@ -182,8 +184,8 @@ function Working({ view, waiting }: { view: EpisodeView; waiting: readonly Waiti
           ) : (
             <>
               <Slot view={view} onLine={onLine} />
-              <Composer context={view.context} handle={composer} onPast={setPast} />
-              <Verbs context={view.context} onLine={onLine} onGrid={(fn) => setOpen({ slip: 'grid', fn })} />
+              <Composer context={view.context} meter={meter} handle={composer} onPast={setPast} />
+              <Verbs context={view.context} meter={meter} onLine={onLine} onGrid={(fn) => setOpen({ slip: 'grid', fn })} onTake={() => composer.current?.take()} />
             </>
           )}
         </section>

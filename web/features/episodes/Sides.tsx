@@ -9,6 +9,9 @@ import type { CheckName, CheckReport } from '#core/work/checks/index.ts'
 import { nowMs } from '#web/app/clock.ts'
 import { useDates } from '#web/app/session.tsx'
 import { Act } from '#web/ui/Forms.tsx'
+import { questionWords } from '#api/words/composer.ts'
+import { questionOf } from '#core/work/composer/ask.ts'
+import { QuestionStrip } from './QuestionStrip.tsx'
 import { Opening } from './Opening.tsx'
 import { JotList } from './Jots.tsx'
 import { DischargeSum } from './DischargeSum.tsx'
@@ -96,6 +99,7 @@ export function LeftSide({ view, onLine, onSort }: { view: EpisodeView; onLine: 
           ))}
         </ol>
       </section>
+      <Unsaid view={view} />
       <CleanRuns view={view} onLine={onLine} />
       <section>
         <h2 className="headrule">Last proved</h2>
@@ -109,6 +113,32 @@ export function LeftSide({ view, onLine, onSort }: { view: EpisodeView; onLine: 
         )}
       </section>
     </div>
+  )
+}
+
+/** What entries of this episode leave unsaid; answered whenever there is time. */
+function Unsaid({ view }: { view: EpisodeView }) {
+  const [open, setOpen] = useState<string>()
+  const rows = view.episode.state === 'closed' ? [] : view.rows.filter((r) => !r.withdrawn && !r.contested && questionOf(r.body))
+  if (rows.length === 0) return null
+  return (
+    <section>
+      <h2 className="headrule">To be said later</h2>
+      <ul>
+        {rows.map((row) => {
+          const question = questionOf(row.body)
+          return (
+            <li key={row.id} className="border-hair border-b py-1.5">
+              {open === row.id ? (
+                <QuestionStrip asked={row} onDone={() => setOpen(undefined)} laterWords="Not now" />
+              ) : (
+                <Act onClick={() => setOpen(row.id)}>{question ? questionWords(question).ask : ''}</Act>
+              )}
+            </li>
+          )
+        })}
+      </ul>
+    </section>
   )
 }
 

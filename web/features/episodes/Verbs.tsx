@@ -3,6 +3,8 @@ import { useRef, useState } from 'react'
 import type { MachineId } from '#core/ids.ts'
 import type { ComposerContext } from '#core/views/episode.ts'
 import { Act, Said } from '#web/ui/Forms.tsx'
+import { MeterPanel } from './MeterPanel.tsx'
+import type { Meter } from './useMeter.ts'
 import { usePhotoUploads } from '#web/ui/photos/upload.ts'
 
 type Verb = 'Take out' | 'Put in' | 'Test' | 'Read' | 'Work' | 'Wait' | 'Ask' | 'Photo'
@@ -84,7 +86,20 @@ export function choicesOf(verb: Verb, context: ComposerContext): Choice[] {
   }
 }
 
-export function Verbs({ context, onLine, onGrid }: { context: ComposerContext; onLine: (line: string) => void; onGrid: (fn: string) => void }) {
+export function Verbs({
+  context,
+  meter,
+  onLine,
+  onGrid,
+  onTake,
+}: {
+  context: ComposerContext
+  meter: Meter
+  onLine: (line: string) => void
+  onGrid: (fn: string) => void
+  /** Take the instrument's reading into the line. */
+  onTake: () => void
+}) {
   const [open, setOpen] = useState<Verb>()
   const file = useRef<HTMLInputElement>(null)
   const photos = usePhotoUploads(context.machine as MachineId, context.episode)
@@ -99,6 +114,15 @@ export function Verbs({ context, onLine, onGrid }: { context: ComposerContext; o
           aria-label={`${open}: what`}
           onKeyDown={(e) => e.key === 'Escape' && setOpen(undefined)}
         >
+          {open === 'Read' && (
+            <MeterPanel
+              meter={meter}
+              onTake={() => {
+                setOpen(undefined)
+                onTake()
+              }}
+            />
+          )}
           {choices.length === 0 && <p className="text-quiet p-3">Nothing to choose from. Type it into the line.</p>}
           <ul className="grid grid-cols-3 max-md:grid-cols-2">
             {choices.map((c) => (

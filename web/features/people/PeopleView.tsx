@@ -9,6 +9,7 @@ import type { LookedUp } from '#core/work/composer/index.ts'
 import { dayInterval } from '#core/quantity/time.ts'
 import { get, patch, post, wordsOf } from '#web/app/http.ts'
 import { useDates, useDrafts, useSigned, useWrite } from '#web/app/session.tsx'
+import { PinSlip } from './PinSlip.tsx'
 import { Act, MainButton, PlainButton, Said, SelectField, Slip, TextField } from '#web/ui/Forms.tsx'
 
 const roles = ['steward', 'restorer', 'volunteer', 'guest'] as const
@@ -35,8 +36,14 @@ export function View() {
     <main className="mx-auto w-full max-w-6xl flex-1 space-y-8 p-4 pb-16">
       <div className="flex items-end justify-between">
         <h1 className="font-display text-24 font-semibold">People</h1>
+        {me.role !== 'guest' && (
+          <Act className="mr-6 ml-auto" onClick={() => setOpen(open === 'pin' ? undefined : 'pin')}>
+            My PIN for shared tablets
+          </Act>
+        )}
         {steward && <MainButton onClick={() => setOpen(open === 'invite' ? undefined : 'invite')}>Invite somebody</MainButton>}
       </div>
+      {open === 'pin' && <PinSlip has={staff.some((p) => p.party === me.party && p.pin === true)} onClose={() => setOpen(undefined)} onDone={refresh} />}
       {open === 'invite' && <Invite people={others} onClose={() => setOpen(undefined)} onDone={refresh} />}
       <section>
         <h2 className="headrule">Who works here</h2>
@@ -83,7 +90,10 @@ function Person({ person, open, steward, onToggle, onDone }: { person: PersonRow
       <div className="grid grid-cols-[3rem_14rem_8rem_1fr_auto] items-baseline gap-3 max-md:grid-cols-[3rem_1fr_auto]">
         <span className="num">{person.initials}</span>
         <span className={`font-bold ${person.active === false ? 'line-through' : ''}`}>{person.name}</span>
-        <span className="text-quiet">{person.role ?? person.roles.join(', ')}</span>
+        <span className="text-quiet">
+          {person.role ?? person.roles.join(', ')}
+          {person.pin && <span className="text-13">, PIN set</span>}
+        </span>
         <span className="max-md:col-span-3">
           {person.authorisations.map((a) => (
             <span key={a.authority} className={`mr-4 ${a.until && a.until < when.now ? 'line-through' : ''}`}>

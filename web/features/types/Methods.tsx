@@ -5,16 +5,16 @@ import { Link } from 'react-router'
 import type { MethodRow, MethodsAnswer } from '#api/types.ts'
 import { count, list } from '#api/words/lists.ts'
 import { durationWords } from '#api/words/dates.ts'
+import { useSendOne } from '#web/app/send.ts'
 import { get } from '#web/app/http.ts'
 import { useDates, useSigned } from '#web/app/session.tsx'
 import { Act, Said } from '#web/ui/Forms.tsx'
 import { MethodForm } from './MethodForm.tsx'
-import { useSend } from './useSend.ts'
 
 export function Methods() {
   const { me } = useSigned()
   const mayWrite = me.role === 'restorer' || me.role === 'steward'
-  const { send, error } = useSend()
+  const { send, error } = useSendOne()
   const [open, setOpen] = useState<string>()
   const { data } = useQuery({ queryKey: ['methods'], queryFn: () => get<MethodsAnswer>('/methods') })
   return (

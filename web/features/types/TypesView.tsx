@@ -7,13 +7,13 @@ import type { Body } from '#core/history/kinds.ts'
 import type { GearId, TypeId } from '#core/ids.ts'
 import type { PolicyOption } from '#core/work/policy.ts'
 import { newId } from '#web/app/clock.ts'
+import { useSendOne } from '#web/app/send.ts'
 import { get, post, wordsOf } from '#web/app/http.ts'
 import { useDates, useSigned } from '#web/app/session.tsx'
 import { Act, MainButton, PlainButton, Said, Slip, TextField } from '#web/ui/Forms.tsx'
 import { hazardWord } from '#web/ui/Plate.tsx'
 import { ChooseRule } from '#web/ui/ChooseRule.tsx'
 import { Methods } from './Methods.tsx'
-import { useSend } from './useSend.ts'
 
 interface GearRow {
   readonly id: string
@@ -93,7 +93,7 @@ export function View() {
 
 function Gear() {
   const { short } = useDates()
-  const { send, error } = useSend()
+  const { send, error } = useSendOne()
   const [open, setOpen] = useState<string>()
   const { data } = useQuery({ queryKey: ['gear'], queryFn: () => get<{ gear: GearRow[] }>('/gear') })
   const add = async (event: React.FormEvent<HTMLFormElement>) => {
@@ -198,7 +198,7 @@ function GearSlip({ gear, onSend, onClose }: { gear: GearRow; onSend: (body: Bod
 function HouseRules() {
   const { me } = useSigned()
   const { short } = useDates()
-  const { send, error } = useSend()
+  const { send, error } = useSendOne()
   const [open, setOpen] = useState<string>()
   const { data } = useQuery({ queryKey: ['policies'], queryFn: () => get<{ policies: PolicyRow[] }>('/policies') })
   return (

@@ -1,0 +1,25 @@
+/** The bench meter of the house: one key takes its reading into the line that is being typed. */
+import { useQuery } from '@tanstack/react-query'
+import type { MeterAnswer, MeterReading } from '#api/meter.ts'
+import type { ComposerContext } from '#core/views/episode.ts'
+import { askedOf, readingLine } from '#core/work/composer/measure.ts'
+import { get, post } from '#web/app/http.ts'
+
+/** The key that takes a reading: no letter, so that it works while a line is typed. */
+export const meterKey = 'F2'
+
+export function useMeter(context: ComposerContext) {
+  const { data } = useQuery({ queryKey: ['meter'], queryFn: () => get<MeterAnswer>('/meter'), staleTime: 60_000, retry: false })
+  return {
+    name: data?.name,
+    simulated: data?.simulated ?? false,
+    trouble: data?.trouble,
+    /** The line with the reading in it. Throws what the server says when the instrument does not answer. */
+    take: async (line: string): Promise<string> => {
+      const { point, unit } = askedOf(line, context)
+      const reading = await post<MeterReading>('/meter/readings', { unit })
+      return readingLine(point, reading.value, reading.unit, reading.name)
+    },
+  }
+}
+export type Meter = ReturnType<typeof useMeter>
