@@ -196,7 +196,7 @@ test('axe finds nothing serious on any view, in light and dark', async ({ browse
     await check('type sheet')
     await openMachine(page, 'SW 2025.2')
     await check('machine')
-    for (const tab of ['Functions', 'Condition', 'Parts', 'Episodes', 'Provenance', 'Loans', 'Photographs', 'Entries', 'Facts and rules']) {
+    for (const tab of ['Functions', 'Readings', 'Condition', 'Parts', 'Episodes', 'Provenance', 'Loans', 'Photographs', 'Entries', 'Facts and rules']) {
       await page.getByRole('tab', { name: new RegExp(`^${tab}`) }).click()
       await check(`machine, ${tab}`)
     }

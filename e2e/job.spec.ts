@@ -140,6 +140,7 @@ test('6 the lifeline and an earlier date; a second browser sees entries without 
   await expect(status(watcher)).toContainText('Retest due')
   const before = new Date()
   before.setDate(before.getDate() - 42)
+  await watcher.getByRole('button', { name: 'As of a day' }).click()
   await watcher.getByLabel('As of').fill(before.toISOString().slice(0, 10))
   await expect(watcher.getByText('what was true then')).toBeVisible()
   await expect(status(watcher)).toContainText('Working')

@@ -92,8 +92,8 @@ export function effectWords(effect: Effect, { now, zone }: When): EffectWords {
         ? heed(`keeps ${list(effect.points, 6)} as the healthy set, though ${list(effect.unwell, 4)} ${effect.unwell.length === 1 ? 'does' : 'do'} not stand today`)
         : say(`keeps ${list(effect.points, 6)} as the set that later readings are held against`)
     case 'counts cells': {
-      const failed = effect.failed.slice(0, 6).map((f) => `${f.cell}${f.symptom ? ` ${f.symptom}` : ''}`)
-      const words = `${effect.fn}: ${effect.pass} pass, ${effect.fail} fail${failed.length ? ` (${list(failed)}${effect.fail > 6 ? ' …' : ''})` : ''}, ${effect.stood ? `${effect.stood} stand from before, ` : ''}${effect.untried} not tested; ${effect.of} in all`
+      const how = effect.symptom ? ` (${effect.symptom})` : ''
+      const words = `${effect.fn}: ${effect.pass} pass, ${effect.fail} fail${how}, ${effect.stood ? `${effect.stood} stand from before, ` : ''}${effect.untried} not tested; ${effect.of} in all`
       return effect.untried > 0 ? heed(words) : say(words)
     }
     case 'shares a line':

@@ -105,7 +105,10 @@ export function entryWords(body: Body, names: EntryNames): EntryWords {
           ...(stood.length ? [`${stood.length} stand`] : []),
           ...(untried.length ? [`${untried.length} not tested`] : []),
         ]
-        return { what: `${found}test ${first.fn}${extra}: ${counted.join(', ')}`, result: resultWords(first.result), proof: true }
+        const { result } = first
+        const how = 'symptom' in result && result.symptom ? ` (${result.symptom})` : ''
+        const short = result.is === 'partly' ? `${result.good} of ${result.of} good` : result.is === 'fail' ? 'fail' : resultWords(result)
+        return { what: `${found}test ${first.fn}${extra}: ${counted.join(', ')}${how}`, result: short, proof: true }
       }
       if (body.results.length === 1 && first) return { what: `${found}test ${first.fn}${extra}`, result: resultWords(first.result), proof: true }
       if (same.size === 1 && first)

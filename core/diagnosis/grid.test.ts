@@ -41,8 +41,8 @@ describe('a trial of cells', () => {
 
 // Common practice: a dead set that shares a row or column is a line, scattered dead keys are switches.
 describe('cells that fail together', () => {
-  it('share a row', () => expect(sharedLine(grid, ['5', '7'])).toEqual({ along: 'row', n: 2 }))
-  it('share a column', () => expect(sharedLine(grid, ['3', '7'])).toEqual({ along: 'column', n: 3 }))
+  it('share a row', () => expect(sharedLine(grid, ['5', '7', '8'])).toEqual({ along: 'row', n: 2 }))
+  it('share a column', () => expect(sharedLine([...grid, ['9', '10', '11']], ['3', '7', '11'])).toEqual({ along: 'column', n: 3 }))
   it('are scattered', () => expect(sharedLine(grid, ['1', '6', '7'])).toBeUndefined())
-  it('say nothing when it is one', () => expect(sharedLine(grid, ['1'])).toBeUndefined())
+  it('say nothing when they are two', () => expect(sharedLine(grid, ['1', '2'])).toBeUndefined())
 })

@@ -5,7 +5,7 @@ import { voidReason } from '#core/history/void.ts'
 import { positionsOf, type MachineState, type World } from '#core/history/world.ts'
 import type { Instant } from '#core/quantity/time.ts'
 import type { SheetFunction } from '#core/type/sheet.ts'
-import { cellsOf, type Grid } from './cells.ts'
+import { cellsOf, shortened, type Grid } from './cells.ts'
 
 export interface CellState {
   readonly cell: string
@@ -85,19 +85,23 @@ export function tried(
   return { cells: { pass, fail, stood, untried }, result, tally: { of: all.length, pass: pass.length, fail: fail.length, stood: stood.length, untried: untried.length } }
 }
 
-/** "31 open, 7 short", at most six of them, within the length that a symptom may have. */
+/** "7-9 4 sticky, 31 open": cells by how they fail, within the length that a symptom may have. */
 function symptomOf(fail: readonly { cell: string; symptom?: string }[]): { symptom?: string } {
-  const words = fail.slice(0, 6).map((f) => `${f.cell}${f.symptom ? ` ${f.symptom}` : ''}`)
-  const text = `${words.join(', ')}${fail.length > 6 ? ` and ${fail.length - 6} more` : ''}`
-  return text.length <= 80 ? { symptom: text } : { symptom: `${fail.length} cells` }
+  const ways = new Map<string, string[]>()
+  for (const { cell, symptom = '' } of fail) ways.set(symptom, [...(ways.get(symptom) ?? []), cell])
+  const text = [...ways].map(([symptom, cells]) => [...shortened(cells), symptom].filter(Boolean).join(' ')).join(', ')
+  return { symptom: text.length <= 80 ? text : `${fail.length} cells` }
 }
+
+/** Two dead keys side by side are no pattern yet. */
+const leastShared = 3
 
 /**
  * Whether all that failed lies in one row or one column: more like a line or a connector than like single switches.
  * Rows and columns are those of the layout as written, which need not be those of the wiring. Common practice.
  */
 export function sharedLine(grid: Grid, failed: readonly string[]): { readonly along: 'row' | 'column'; readonly n: number } | undefined {
-  if (failed.length < 2 || grid.length < 2) return undefined
+  if (failed.length < leastShared || grid.length < 2) return undefined
   const places = failed.flatMap((cell) => {
     const row = grid.findIndex((names) => names.includes(cell))
     return row < 0 ? [] : [{ row, column: grid[row]?.indexOf(cell) ?? 0 }]

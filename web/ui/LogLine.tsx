@@ -72,7 +72,7 @@ export function LogLine({
             </button>
           )}
         </span>
-        <span>
+        <span className="max-w-60 text-right">
           <span className={`num text-13 ${said.proof ? 'font-bold' : 'text-quiet'} ${row.withdrawn ? 'line-through' : ''}`}>{said.result}</span>
           {onAct && (
             <button

@@ -33,6 +33,7 @@ function keepDrawn(element: HTMLElement, options: () => Record<string, unknown>)
 const inkText = () => ({ color: colour('--ink'), fontFamily: 'Atkinson Hyperlegible Next Variable', fontSize: 13 })
 const timeAxis = () => ({
   type: 'time',
+  boundaryGap: ['2%', '2%'],
   axisLine: { lineStyle: { color: colour('--line') } },
   axisLabel: { ...inkText(), color: colour('--quiet'), hideOverlap: true },
   splitLine: { show: false },

@@ -193,7 +193,10 @@ export function parseGrid(text: string, scene: Scene): Parsed | undefined {
     grid,
     cells.fail.map((f) => f.cell),
   )
-  const effects: Effect[] = [{ does: 'counts cells', fn: taken.fn, ...tally, failed: cells.fail }, ...(shared ? [{ does: 'shares a line', ...shared } as const] : [])]
+  const effects: Effect[] = [
+    { does: 'counts cells', fn: taken.fn, ...tally, symptom: 'symptom' in result ? result.symptom : undefined },
+    ...(shared ? [{ does: 'shares a line', ...shared } as const] : []),
+  ]
   if (taken.known) return done([test], effects)
   const met = [{ name: taken.fn, essential: false, dependsOn: [], needs: [], grid: [cellsOf(grid)] }]
   return done([{ kind: 'machine', what: 'met', machine: context.machine, functions: met, positions: [] }, test], [...effects, { does: 'adds function', name: taken.fn }])

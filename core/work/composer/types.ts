@@ -4,7 +4,7 @@ import type { Basis } from '#core/history/entry.ts'
 import type { Tally } from '#core/diagnosis/grid.ts'
 import type { Expectation } from '#core/diagnosis/points.ts'
 import type { EntryId } from '#core/ids.ts'
-import type { Body, TestResult, TriedCells } from '#core/history/kinds.ts'
+import type { Body, TestResult } from '#core/history/kinds.ts'
 import type { Refusal } from '#core/history/refusal.ts'
 import type { FitRemark } from '#core/parts/fit.ts'
 import type { Instant, Interval } from '#core/quantity/time.ts'
@@ -44,7 +44,7 @@ export type Effect =
       readonly load?: string | undefined
     }
   | { readonly does: 'keeps healthy'; readonly points: readonly string[]; readonly unwell: readonly string[] }
-  | ({ readonly does: 'counts cells'; readonly fn: string; readonly failed: TriedCells['fail'] } & Tally)
+  | ({ readonly does: 'counts cells'; readonly fn: string; readonly symptom?: string | undefined } & Tally)
   | { readonly does: 'shares a line'; readonly along: 'row' | 'column'; readonly n: number }
   | { readonly does: 'takes over gear'; readonly gear: readonly string[] }
   | {

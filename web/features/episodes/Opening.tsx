@@ -12,12 +12,12 @@ export function Opening({ view, onLine }: { view: EpisodeView; onLine: (line: st
     <section>
       <h2 className="headrule flex justify-between gap-3">
         {view.wayIn.length > 0 && (
-          <button type="button" aria-expanded={open === 'in'} className="font-bold" onClick={() => setOpen(open === 'in' ? undefined : 'in')}>
+          <button type="button" aria-expanded={open === 'in'} className="act font-bold" onClick={() => setOpen(open === 'in' ? undefined : 'in')}>
             Way in, {view.wayIn.length}
           </button>
         )}
         {steps.length > 1 && (
-          <button type="button" aria-expanded={open === 'back'} className="font-bold" onClick={() => setOpen(open === 'back' ? undefined : 'back')}>
+          <button type="button" aria-expanded={open === 'back'} className="act font-bold" onClick={() => setOpen(open === 'back' ? undefined : 'back')}>
             Back in order
           </button>
         )}

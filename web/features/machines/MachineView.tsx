@@ -27,6 +27,7 @@ export function View() {
   const instant = asOf ? dayInterval(asOf, zone).latest : undefined
   const { data: view, error } = useQuery({ queryKey: ['machine', id, asOf], queryFn: () => get<MachineView>(`/machines/${id}${instant ? `?asOf=${instant}` : ''}`), retry: false })
   const [opening, setOpening] = useState(false)
+  const [dated, setDated] = useState(false)
 
   useEffect(() => {
     if (asOf) document.documentElement.dataset['asof'] = ''
@@ -84,7 +85,14 @@ export function View() {
       {asOf && (
         <p className="bg-straw px-4 py-2 text-black" role="status">
           As of {dayWords(`${asOf}T12:00:00.000Z`, zone)}: what was true then, by all that is known now.{' '}
-          <button type="button" className="font-bold underline" onClick={() => setAsOf('')}>
+          <button
+            type="button"
+            className="font-bold underline"
+            onClick={() => {
+              setDated(false)
+              setAsOf('')
+            }}
+          >
             Back to today
           </button>
         </p>
@@ -107,7 +115,7 @@ export function View() {
         </p>
       )}
       <div className="border-hair flex flex-wrap items-end justify-between gap-x-6 gap-y-2 border-b">
-        <div role="tablist" aria-label="More about this machine" className="flex flex-wrap gap-x-4">
+        <div role="tablist" aria-label="More about this machine" className="flex flex-wrap gap-x-3.5">
           {sections(view, me.role).map((s) => (
             <button
               key={s.key}
@@ -121,10 +129,16 @@ export function View() {
             </button>
           ))}
         </div>
-        <label className="flex items-center gap-2 pb-1">
-          <span className="text-13 text-quiet">As of</span>
-          <input type="date" className="field num h-8 w-36" value={asOf} max={when.now.slice(0, 10)} onChange={(e) => setAsOf(e.target.value)} />
-        </label>
+        {dated || asOf ? (
+          <label className="ml-auto flex items-center gap-2 pb-1">
+            <span className="text-13 text-quiet">As of</span>
+            <input type="date" autoFocus={dated} className="field num h-8 w-36" value={asOf} max={when.now.slice(0, 10)} onChange={(e) => setAsOf(e.target.value)} />
+          </label>
+        ) : (
+          <button type="button" className="act ml-auto pb-1.5" onClick={() => setDated(true)}>
+            As of a day
+          </button>
+        )}
       </div>
       <SectionBody view={view} section={section} />
     </main>

@@ -43,13 +43,13 @@ export function ReadingsSection({ view }: { view: MachineView }) {
                   )}
                 </th>
                 <td className="num text-quiet pr-4">{bandWords(p)}</td>
-                <td className={`num pr-4 font-bold ${p.last?.within === false ? 'text-copper' : ''}`}>
+                <td className={`num pr-4 font-bold whitespace-nowrap ${p.last?.within === false ? 'text-copper' : ''}`}>
                   {p.last ? `${readingWords(p.last)}${p.last.within === false ? ', outside' : ''}` : 'not read'}
                 </td>
-                <td className="num text-13 pr-4">{p.last ? day(p.last.at) : ''}</td>
+                <td className="num text-13 pr-4 whitespace-nowrap">{p.last ? day(p.last.at) : ''}</td>
                 <td className="text-quiet pr-4">{[p.last?.load ?? p.load, p.last?.instrument ?? p.instrument].filter(Boolean).join(', ')}</td>
-                <td className="num pr-4">{p.healthy ? `${readingWords(p.healthy)}, ${day(p.healthy.at)}` : 'not kept yet'}</td>
-                <td className="num">{driftWords(p)}</td>
+                <td className="num pr-4 whitespace-nowrap">{p.healthy ? `${readingWords(p.healthy)}, ${day(p.healthy.at)}` : 'not kept yet'}</td>
+                <td className="num whitespace-nowrap">{driftWords(p)}</td>
               </tr>
               {open === p.point && (
                 <tr>

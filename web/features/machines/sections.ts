@@ -23,7 +23,7 @@ export function sections(view: MachineView, role: Role): Section[] {
       name: 'Condition',
       fact: view.condition.grade === undefined ? 'not surveyed' : view.condition.looked < view.condition.of ? `${view.condition.grade} so far` : gradeTitle(view.condition.grade),
     },
-    { key: 'parts', name: 'Parts', fact: [notOwn ? `${notOwn} not its own` : '', empty ? `${empty} empty` : ''].filter(Boolean).join(', ') || 'as found' },
+    { key: 'parts', name: 'Parts', fact: [notOwn ? `${notOwn} not own` : '', empty ? `${empty} empty` : ''].filter(Boolean).join(', ') || 'as found' },
     { key: 'episodes', name: 'Episodes', fact: String(view.episodes.length) },
     role !== 'guest' && { key: 'provenance', name: 'Provenance', fact: view.provenance.gaps ? count(view.provenance.gaps, 'gap') : (view.source?.how ?? 'not recorded') },
     { key: 'loans', name: 'Loans', fact: away ? `${away} open` : String(view.loans.length) },

@@ -46,6 +46,7 @@ function Card({ method, onEdit }: { method: MethodRow; onEdit?: () => void }) {
   const { short } = useDates()
   const { recipe } = method
   const said = (verdict: string) => method.verdicts.filter((v) => v.verdict === verdict).length
+  const verdicts = (['good', 'mixed', 'bad'] as const).flatMap((v) => (said(v) ? [`${said(v)} ${v}`] : [])).join(', ')
   const facts = [
     recipe.agent,
     recipe.strength,
@@ -79,7 +80,7 @@ function Card({ method, onEdit }: { method: MethodRow; onEdit?: () => void }) {
       )}
       <p className="text-quiet text-13 mt-1">
         {recipe.school && `${method.schoolInForce ? 'The house’s way' : 'Not the house’s way'} for ${recipe.school.key}. `}
-        {`Followed ${count(method.uses, 'time')}; verdicts: ${said('good')} good, ${said('mixed')} mixed, ${said('bad')} bad. Version ${method.version}, ${short(method.at)}${method.by ? ` by ${method.by}` : ''}.`}
+        {`${method.uses ? `Followed ${count(method.uses, 'time')}` : 'Not followed yet'}${verdicts ? `; verdicts: ${verdicts}` : ''}. Version ${method.version}, ${short(method.at)}${method.by ? ` by ${method.by}` : ''}.`}
       </p>
       {method.verdicts.length > 0 && (
         <ul className="text-13">
