@@ -2,58 +2,22 @@
  * offline: two devices write 500 entries and choose 50 photographs without a connection; when it is back, the server is
  * killed three times while they send. What is stored, doubled and lost is counted by what each entry says.
  */
-import { spawn, type ChildProcess } from 'node:child_process'
-import { mkdtempSync } from 'node:fs'
-import os from 'node:os'
-import path from 'node:path'
-import { chromium, type Page } from '@playwright/test'
+import type { Page } from '@playwright/test'
 import sharp from 'sharp'
 import { rows, connect } from '#server/db/connection.ts'
+import { address, DemoServer, openBrowser, signedIn } from './demo-server.ts'
 import { print } from './measure.ts'
 
-const root = path.resolve(import.meta.dirname, '..')
 const databaseUrl = process.env['DATABASE_URL'] ?? ''
-const port = process.env['PORT'] ?? '4199'
-const address = `http://127.0.0.1:${port}`
-const data = mkdtempSync(path.join(os.tmpdir(), 'anamnesis-offline-'))
 const lines = 250
 const photos = 25
 const wait = (ms: number) => new Promise((resolve) => setTimeout(resolve, ms))
 
-let server: ChildProcess | undefined
-async function start() {
-  server = spawn(process.execPath, ['--import', 'tsx', 'demo/main.ts'], {
-    cwd: root,
-    stdio: 'ignore',
-    env: { ...process.env, NODE_ENV: 'production', ANAMNESIS_DATA: data, ANAMNESIS_WEB: path.join(root, 'dist/web'), ANAMNESIS_DEMO: '1', PORT: port },
-  })
-  for (let i = 0; i < 600; i++) {
-    if (
-      await fetch(`${address}/api/health`).then(
-        (r) => r.ok,
-        () => false,
-      )
-    )
-      return
-    await wait(50)
-  }
-  throw new Error('the server did not come up')
-}
-async function kill() {
-  const gone = new Promise((resolve) => server?.once('exit', resolve))
-  server?.kill('SIGKILL')
-  await gone
-}
-
-await start()
-const browser = await chromium.launch({ executablePath: process.env['CHROMIUM'] ?? '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu'] })
+const server = new DemoServer()
+await server.start()
+const browser = await openBrowser()
 async function device(who: string, episode?: string): Promise<Page> {
-  const page = await (await browser.newContext({ viewport: { width: 834, height: 1112 } })).newPage()
-  await page.goto(address)
-  await page.getByLabel('E-mail address').fill(`${who}@example.org`)
-  await page.getByLabel('Password').fill('museum-workshop')
-  await page.getByRole('button', { name: 'Sign in', exact: true }).click()
-  await page.getByRole('navigation', { name: 'Places' }).waitFor()
+  const page = await signedIn(browser, `${who}@example.org`)
   if (episode) await page.goto(episode)
   else {
     await page.goto(`${address}/collection?q=E2024-004`)
@@ -109,9 +73,9 @@ const began = performance.now()
 await Promise.all([first.context().setOffline(false), second.context().setOffline(false)])
 for (const share of [0.2, 0.5, 0.8]) {
   while ((await stored()).length < (lines + photos) * 2 * share) await wait(20)
-  await kill()
+  await server.kill()
   await wait(500)
-  await start()
+  await server.start()
 }
 const patience = performance.now() + 180_000
 while (
@@ -134,6 +98,6 @@ print({
   seconds: (performance.now() - began) / 1000,
 })
 await browser.close()
-await kill()
+await server.kill()
 await db.close()
 process.exit(lost + doubled > 0 ? 1 : 0)

@@ -35,6 +35,14 @@ if (!only || only === 'offline') {
   })
   await cluster.stop()
 }
+if (!only || only === 'episode') {
+  ensureChromium()
+  const cluster = await startCluster(path.join(root, '.data'), 'postgres-bench')
+  const env = { CHROMIUM: chromiumPath, PORT: String(await freePort()) }
+  failed += await node('bench/episode.ts', { ...env, DATABASE_URL: await ensureDatabase(cluster.url, 'bench_episode', { fresh: true }) })
+  failed += await node('bench/questions.ts', { ...env, DATABASE_URL: await ensureDatabase(cluster.url, 'bench_questions', { fresh: true }) })
+  await cluster.stop()
+}
 if (!only || only === 'restart') {
   const data = mkdtempSync(path.join(os.tmpdir(), 'anamnesis-restart-'))
   const port = String(await freePort())

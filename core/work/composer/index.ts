@@ -109,7 +109,7 @@ function grounded(parsed: Parsed, context: ComposerContext): Parsed {
 
 function parseVerb(text: string, scene: Scene): Parsed {
   const { word, rest } = firstWord(text)
-  const key = word.toLowerCase().replace(/:$/, '')
+  const key = word.toLowerCase().replace(/[:,]$/, '')
   const parser = parsers[key]
   if (parser) return parser(rest, scene)
   if (workVerbs[key]) return parseWork(key, rest, scene)

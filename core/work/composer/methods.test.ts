@@ -41,6 +41,11 @@ describe('work by a house method', () => {
     own.t.told('2026-02-02T10:00:00.000Z', { kind: 'rule', what: 'policy', key: 'contacts', option: 'metal polish', reason: 'plain brass' })
     expect(does(own.parse('clean case by long soak'))).not.toContain('leaves the house’s school')
   })
+  it('takes a zone by its whole name before a position that begins like it', () => {
+    const own = composing(sheetSchema.parse({ ...terminalSheet, zones: [{ name: 'supply shield' }] }))
+    expect(bodies(own.parse('clean supply shield'))[0]).toMatchObject({ target: { sort: 'surface', name: 'supply shield' } })
+    expect(bodies(own.parse('clean supply'))[0]).toMatchObject({ target: { sort: 'assembly', name: 'supply' } })
+  })
   it('leaves “by” alone where no card is called so', () => expect(bodies(house().parse('clean case by hand'))[0]).toMatchObject({ words: 'by hand' }))
 })
 

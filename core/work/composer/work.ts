@@ -40,10 +40,10 @@ function targetsOf(text: string, scene: Scene): { targets: readonly Target[]; re
 }
 
 function targetOf(text: string, scene: Scene): { target: Target; rest: string } {
-  const slot = takeName(
-    text,
-    scene.context.slots.map((s) => s.position.designator),
-  )
+  const zones = scene.context.zones.map((z) => z.name)
+  const slot = takeName(text, [...scene.context.slots.map((s) => s.position.designator), ...zones])
+  if (slot && zones.includes(slot.name) && !scene.context.slots.some((s) => s.position.designator === slot.name))
+    return { target: { sort: 'surface', name: slot.name }, rest: slot.rest }
   if (slot) {
     const assembly = scene.context.slots.find((s) => s.position.designator === slot.name)?.position.assembly
     return { target: { sort: assembly ? 'assembly' : 'position', name: slot.name }, rest: slot.rest }

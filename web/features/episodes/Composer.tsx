@@ -75,9 +75,15 @@ export function Composer({
     const timer = setInterval(() => setNow(nowMs()), 20_000)
     return () => clearInterval(timer)
   }, [])
+  const latest = useRef(line)
   const setLine = (text: string) => {
+    latest.current = text
     keepLine(text)
     setHalt(undefined)
+  }
+  /** Once it is written the line is empty, unless the next one is being typed already. */
+  const wrote = (text: string) => {
+    if (latest.current === text) setLine('')
   }
   const put = (text: string) => {
     setLine(text)
@@ -92,18 +98,26 @@ export function Composer({
   }
   useImperativeHandle(handle, () => ({ set: put, focus: () => input.current?.focus(), take }))
 
-  /** Runs one writing at a time; the line has the focus again when it is done. */
-  const writing = async (work: () => Promise<void>) => {
-    if (busy) return
+  /** One writing after the other, however fast they are typed; the same line is not written twice while it is under way. */
+  const queue = useRef<Promise<void>>(Promise.resolve())
+  const underWay = useRef<string>(undefined)
+  const writing = (work: () => Promise<void>): Promise<void> => {
+    if (underWay.current === line) return queue.current
+    underWay.current = line
     setBusy(true)
-    try {
-      await work()
-    } catch (failure) {
-      failed(failure)
-    } finally {
-      setBusy(false)
-      input.current?.focus()
+    const run = async () => {
+      try {
+        await work()
+      } catch (failure) {
+        failed(failure)
+      } finally {
+        if (underWay.current === line) underWay.current = undefined
+        setBusy(false)
+        input.current?.focus()
+      }
     }
+    queue.current = queue.current.then(run)
+    return queue.current
   }
   const sendDrafts = (list: readonly Draft[], contested: 'refuse' | 'keep'): Promise<void> =>
     writing(async () => {
@@ -117,7 +131,7 @@ export function Composer({
       }
       history.remember(line)
       setBack(0)
-      setLine('')
+      wrote(line)
       question.consider(list)
     })
   const send = async () => {
@@ -129,7 +143,7 @@ export function Composer({
       const words = line.trim().replace(/^jot\s+/i, '')
       if (!words) return
       await write(drafts([{ body: { kind: 'jot', what: 'made', machine: context.machine, words }, episode: context.episode, doneBy: who }]))
-      setLine('')
+      wrote(line)
     })
 
   const mayComplete = completions.length > 0 && line.trim() !== ''
