@@ -1,4 +1,5 @@
 /** Requests to the server: JSON in and out, the session's token on whatever changes something, problems as errors. */
+import { hearServer } from './clock.ts'
 import type { Problem } from '#api/problems.ts'
 
 export class ProblemError extends Error {
@@ -36,6 +37,8 @@ async function ask<T>(method: string, path: string, body?: BodyInit, type?: stri
   } catch {
     throw new NoConnection()
   }
+  // What was read may come from the device's own store, with the date of long ago.
+  if (method !== 'GET') hearServer(response.headers.get('date'))
   if (response.status === 204) return undefined as T
   const answer = (await response.json().catch(() => undefined)) as unknown
   // Refused entries come back with what each of them became; the caller reads that.

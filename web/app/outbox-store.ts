@@ -47,14 +47,14 @@ export async function load(account: string): Promise<Waiting[]> {
 }
 
 /** Adds entries and the files they speak of, in one transaction: all of it is there afterwards, or nothing. */
-export async function add(account: string, drafts: readonly Draft[], files: readonly HeldFile[], device: string): Promise<Waiting[]> {
+export async function add(account: string, drafts: readonly Draft[], files: readonly HeldFile[], device: string, offsetMs: number): Promise<Waiting[]> {
   const transaction = (await box()).transaction(['entries', 'files', 'counter'], 'readwrite')
   const counter = transaction.objectStore('counter')
   let n = (await counter.get(account)) ?? 0
   const added: Waiting[] = []
   for (const draft of drafts) {
     n += 1
-    const waiting: Waiting = { draft: { ...draft, device: { id: device, n, offsetMs: 0 } } }
+    const waiting: Waiting = { draft: { ...draft, device: { id: device, n, offsetMs } } }
     added.push(waiting)
     void transaction.objectStore('entries').put({ ...waiting, account, n })
   }

@@ -6,7 +6,7 @@
 import { useEffect, useSyncExternalStore } from 'react'
 import type { EntriesAnswer } from '#api/entries.ts'
 import type { Draft } from '#core/history/entry.ts'
-import { newId } from './clock.ts'
+import { clockOffsetMs, newId } from './clock.ts'
 import { NoConnection, post, ProblemError } from './http.ts'
 import type { HeldFile, Waiting } from './outbox-store.ts'
 import { sendFile, type Sent } from './send-file.ts'
@@ -63,7 +63,7 @@ export function useOutbox(account: string | undefined): readonly Waiting[] {
 /** Puts entries and their files on the device, as about to be sent; answers them as they lie there. */
 export async function hold(account: string, drafts: readonly Draft[], files: readonly HeldFile[] = []): Promise<readonly Draft[]> {
   for (const { id } of drafts) fresh.add(id)
-  return (await (await store).add(account, drafts, files, device())).map((w) => w.draft)
+  return (await (await store).add(account, drafts, files, device(), clockOffsetMs())).map((w) => w.draft)
 }
 
 /** There was no connection: they wait from now on. */

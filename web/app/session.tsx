@@ -8,7 +8,7 @@ import type { Basis, Draft } from '#core/history/entry.ts'
 import type { Body } from '#core/history/kinds.ts'
 import type { EntryId, PartyId } from '#core/ids.ts'
 import type { Interval } from '#core/quantity/time.ts'
-import { newId, nowInstant } from './clock.ts'
+import { entryInstant, newId, nowInstant } from './clock.ts'
 import { get, NoConnection, post, setToken } from './http.ts'
 import { hold, letWait, release, sendFiles, sendOutbox, type HeldFile } from './outbox.ts'
 
@@ -86,7 +86,7 @@ export type Written = { readonly sent: true; readonly answers: readonly Became[]
 export function useDrafts() {
   const { me } = useSigned()
   return (writings: readonly Writing[]): Draft[] => {
-    const now = nowInstant()
+    const now = entryInstant()
     const together = writings.length > 1 ? newId() : undefined
     return writings.map((w) => ({
       id: (w.id ?? newId()) as EntryId,
