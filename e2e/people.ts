@@ -42,8 +42,19 @@ export async function openMachine(page: Page, number: string) {
   await expect(page.getByRole('region', { name: 'Rating plate' })).toBeVisible()
 }
 
+/** Opens an episode; where one is open already, goes on with that one. */
 export async function openEpisode(page: Page, title: string) {
-  await page.getByRole('button', { name: 'Open an episode' }).click()
+  const open = page.getByRole('button', { name: 'Open an episode' })
+  const goOn = page.getByRole('button', { name: /^Go on with episode/ })
+  await expect(open.or(goOn)).toBeVisible()
+  if (await goOn.isVisible()) {
+    await goOn.click()
+    const resume = page.getByRole('button', { name: 'Go on', exact: true })
+    await expect(resume.or(page.getByRole('textbox', { name: /^Write one line/ }))).toBeVisible()
+    if (await resume.isVisible()) await resume.click()
+    return
+  }
+  await open.click()
   await page.getByLabel('What it is about').fill(title)
   await page.getByRole('button', { name: 'Open it' }).click()
   await expect(page.getByRole('heading', { name: new RegExp(title) })).toBeVisible()

@@ -53,8 +53,10 @@ export function refusalWords(refusal: Refusal, names: RefusalNames): string {
       return `${refusal.position} needs at least ${refusal.needVolts} V, and this part is rated ${refusal.hasVolts} V.`
     case 'safety-class':
       return `${refusal.position} lies at the mains and takes only a class ${refusal.needs} part. An ordinary one is never fitted there.`
+    case 'attribute-differs':
+      return `${refusal.position} asks for ${refusal.attribute} ${refusal.asks}, and this part has ${refusal.has}.`
     case 'primary-cell':
-      return `${refusal.position} charges its cell, and charging a primary lithium cell can burst it. The charge path must be cut and the current measured as zero first.`
+      return `${refusal.position} charges its cell, and charging a primary lithium cell can burst it. First cut the charge path (“cut ${refusal.position} charge path …”), then measure the current into the holder as zero (“read ${refusal.position} charge 0A”).`
     case 'holds-itself':
       return 'A part cannot be put into itself.'
     case 'accessioned-needs-authority':

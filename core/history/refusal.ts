@@ -28,6 +28,7 @@ export type Refusal =
   | { readonly rule: 'wrong-kind'; readonly position: string; readonly takes: string; readonly partKind: string }
   | { readonly rule: 'rating-below'; readonly position: string; readonly needVolts: number; readonly hasVolts: number }
   | { readonly rule: 'safety-class'; readonly position: string; readonly needs: string; readonly has: string }
+  | { readonly rule: 'attribute-differs'; readonly position: string; readonly attribute: string; readonly asks: string; readonly has: string }
   | { readonly rule: 'primary-cell'; readonly position: string }
   | { readonly rule: 'holds-itself'; readonly part: PartId }
   | { readonly rule: 'accessioned-needs-authority'; readonly part: PartId; readonly machine: string }

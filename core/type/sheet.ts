@@ -48,6 +48,8 @@ export const positionSchema = z.strictObject({
   ratingVolts: z.number().positive().optional(),
   /** Safety class of a part across the mains (X) or from mains to earth (Y), after IEC 60384-14. */
   safetyClass: z.enum(['X', 'Y']).optional(),
+  /** What is asked of the part beside its kind: value, body, lead spacing, temperature, package, speed, connector (core/parts/fit-rules). */
+  asks: attributes.optional(),
   /** Whether the charger of this holder charges its cell. */
   charged: z.boolean().default(false),
 })

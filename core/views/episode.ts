@@ -11,7 +11,7 @@ import { conditionAt } from '#core/condition/condition.ts'
 import { evidenceRows, type EvidenceRow } from '#core/provenance/evidence.ts'
 import { contentsOf, contentWord, type ContentWord } from '#core/parts/presence.ts'
 import type { Place } from '#core/parts/place.ts'
-import { factsOfPart, type PartFacts } from '#core/parts/fit.ts'
+import { chargeEnded, factsOfPart, type PartFacts } from '#core/parts/fit.ts'
 import type { WaitRow } from '#core/work/waits.ts'
 import { instantToMs, type Instant, type Interval } from '#core/quantity/time.ts'
 import { refitOf, wayInShown } from './opening.ts'
@@ -30,6 +30,8 @@ export interface SlotContext {
   readonly part?: string | undefined
   readonly partLabel?: string | undefined
   readonly facts?: PartFacts | undefined
+  /** Its charge path was cut and the current into it measured as zero; absent for a holder that does not charge. */
+  readonly chargeEnded?: boolean
 }
 export interface PartContext {
   readonly id: string
@@ -153,6 +155,7 @@ export function slotsOf(world: World, id: MachineId): SlotContext[] {
   return contentsOf(world, machine).map(({ position, place, content, part }) => ({
     position,
     place,
+    ...(position.charged ? { chargeEnded: chargeEnded(world, machine, position.designator) } : {}),
     content: contentWord(content),
     part,
     partLabel: part && content !== 'unseen' ? partLabel(world, part) : part ? `${position.designator} ${position.accepts}` : undefined,

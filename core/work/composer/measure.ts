@@ -20,10 +20,7 @@ export function parseReading(text: string, scene: Scene): Parsed {
     text.trim(),
     context.points.map((p) => p.point),
   )
-  const match = known ? undefined : /^((?:[+\-−]?\d+(?:[.,]\d+)?\s?V)|\S+)\s+(.+)$/i.exec(text.trim())
-  const point = known?.name ?? match?.[1]?.replace(/\s/g, '')
-  if (!point) return wrong({ why: 'form', form })
-  let rest = known?.rest ?? match?.[2] ?? ''
+  let rest = known?.rest ?? text.trim()
   const take = (pattern: RegExp): string | undefined => {
     const found = pattern.exec(rest)
     if (found) rest = rest.slice(0, found.index) + rest.slice(found.index + found[0].length)
@@ -31,7 +28,10 @@ export function parseReading(text: string, scene: Scene): Parsed {
   }
   const loadSaid = take(/\s+(?:load|under)\s+(.+?)(?=\s+with\s|$)/i)
   const instrumentSaid = take(/\s+with\s+(.+)$/i)
-  const read = parseQuantity(rest.trim())
+  const parts = known ? { point: known.name, value: rest.trim() } : splitReading(rest)
+  if (!parts) return wrong({ why: 'form', form })
+  const { point } = parts
+  const read = parseQuantity(parts.value)
   if (!read) return wrong({ why: 'form', form: `${point} ${railExpectation(point) ? '4.98' : '3.1V'}` })
   const row = context.points.find((p) => p.point === point)
   const expected = row?.expected ?? railExpectation(point)
@@ -67,6 +67,19 @@ export function parseReading(text: string, scene: Scene): Parsed {
 }
 
 const tidy = (value: number) => Number(value.toPrecision(6))
+
+/** A point that no sheet knows, and its value: the fewest first words after which a quantity is left. "−12 V" is one word. */
+function splitReading(text: string): { readonly point: string; readonly value: string } | undefined {
+  const words = text.trim().split(/\s+/)
+  for (let n = 1; n < words.length; n++) {
+    const value = words.slice(n).join(' ')
+    if (!parseQuantity(value)) continue
+    const name = words.slice(0, n).join(' ')
+    const rail = name.replace(/\s/g, '')
+    return { point: railExpectation(rail) ? rail : name, value }
+  }
+  return words[0] && words.length > 1 ? { point: words[0], value: words.slice(1).join(' ') } : undefined
+}
 
 /** The point and the unit that a half-typed line asks an instrument for: "5V", "read X1", "" (which is volts at a point still to be named). */
 export function askedOf(line: string, context: ComposerContext): { readonly point: string | undefined; readonly unit: string } {

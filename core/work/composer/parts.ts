@@ -97,6 +97,7 @@ function judged(scene: Scene, slot: SlotContext, given: Given, reason: string | 
     slot.position,
     given.slot.facts ?? { attributes: {}, health: 'unknown' },
     scene.context.slots.map((s) => s.position),
+    slot.chargeEnded,
   )
   if ('remarks' in fit) return { remarks: fit.remarks, forced: false }
   if (fit.fit === 'does not fit' && reason) return { remarks: [], forced: true }
@@ -227,6 +228,7 @@ export function parseLend(text: string, scene: Scene): Parsed {
     to.position,
     from.facts ?? { attributes: {}, health: 'unknown' },
     machine.slots.map((s) => s.position),
+    to.chargeEnded,
   )
   if ('refusal' in fit && !(fit.fit === 'does not fit' && reason)) return wrong({ why: 'refused', refusal: fit.refusal, overridable: fit.fit === 'does not fit' })
   const known = scene.context.parts.find((p) => p.id === from.part)
