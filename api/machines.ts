@@ -1,11 +1,11 @@
 /** Reading machines: lists, one machine at any time, its record as a file. */
 import { z } from 'zod'
-import { instantSchema } from '#core/quantity/time.ts'
 import type { PartLifeRow, PartView } from '#core/views/parts.ts'
 import type { EntryId, MachineId } from '#core/ids.ts'
 import type { MachineSummary } from '#core/views/summary.ts'
 import type { WaitRow } from '#core/work/waits.ts'
 import { listColumns, listFilters, listSorts, pageSize } from './filters.ts'
+import { instantSchema } from '#core/quantity/schemas.ts'
 
 export const listQuery = z.object({
   q: z.string().max(120).optional(),

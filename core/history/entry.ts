@@ -1,9 +1,10 @@
 /** The entry: the only thing that is stored as truth. Everything shown is derived from a line of entries. */
 import { z } from 'zod'
 import { accountIdSchema, entryIdSchema, partyIdSchema, type AccountId, type EntryId, type PartyId } from '#core/ids.ts'
-import { instantSchema, intervalSchema, type Instant, type Interval } from '#core/quantity/time.ts'
+import { type Instant, type Interval } from '#core/quantity/time.ts'
 import { schemaOfKind, type Body } from './kinds.ts'
 import type { Refusal } from './refusal.ts'
+import { instantSchema, intervalSchema } from '#core/quantity/schemas.ts'
 
 export const entryVersion = 1
 

@@ -2,8 +2,6 @@
 import { z } from 'zod'
 import { entryIdSchema, gearIdSchema, machineIdSchema, methodIdSchema, partIdSchema, partyIdSchema, typeIdSchema } from '#core/ids.ts'
 import { placeSchema } from '#core/parts/place.ts'
-import { instantSchema } from '#core/quantity/time.ts'
-import { moneySchema } from '#core/quantity/quantity.ts'
 import { sheetSchema } from '#core/type/sheet.ts'
 import { batchBody, contentsBody, evidenceBody, linkBody, markingBody, quarantineBody, receiptBody, valueBody } from './bodies/arrival.ts'
 import { findingBody, gradeBody, pairBody, photoBody, pinBody, surveyBody } from './bodies/condition.ts'
@@ -12,6 +10,7 @@ import { methodBody } from './bodies/method.ts'
 import { baselineBody, readingBody } from './bodies/reading.ts'
 import { precautionBody } from './bodies/precaution.ts'
 import { attributes, label, someWords, words } from './bodies/words.ts'
+import { instantSchema, moneySchema } from '#core/quantity/schemas.ts'
 
 export const legalStatuses = ['entered, undecided', 'accessioned', 'long loan in', 'loan in', 'handling collection', 'owner’s', 'parts stock', 'disposed'] as const
 export const purposes = ['undecided', 'working exhibit', 'display', 'reserve', 'parts source', 'study'] as const

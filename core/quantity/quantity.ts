@@ -1,5 +1,4 @@
 /** Measured and written values: engineering notation, RKM code (IEC 60062), "about", ranges, "not recorded". */
-import { z } from 'zod'
 
 export interface Quantity {
   /** Exact value in the base unit, or the range min..max; none of them when it was not recorded. */
@@ -11,15 +10,6 @@ export interface Quantity {
   readonly unit: string
   readonly asWritten: string
 }
-
-export const quantitySchema = z.strictObject({
-  value: z.number().optional(),
-  min: z.number().optional(),
-  max: z.number().optional(),
-  approx: z.boolean().optional(),
-  unit: z.string().max(20),
-  asWritten: z.string().min(1).max(80),
-})
 
 const prefixes: Readonly<Record<string, number>> = { p: 1e-12, n: 1e-9, u: 1e-6, µ: 1e-6, μ: 1e-6, m: 1e-3, '': 1, k: 1e3, K: 1e3, M: 1e6, G: 1e9 }
 const units: Readonly<Record<string, string>> = {
@@ -121,11 +111,6 @@ export interface Money {
   readonly minor: number
   readonly currency: string
 }
-
-export const moneySchema = z.strictObject({
-  minor: z.int('Money is a whole number of the smallest unit.').min(0).max(1e12),
-  currency: z.string().regex(/^[A-Z]{3}$/, 'A currency is three capital letters (ISO 4217).'),
-})
 
 /** Digits after the decimal mark by ISO 4217 as the platform knows it (JPY 0, EUR 2, BHD 3). */
 export const minorDigits = (currency: string): number => new Intl.NumberFormat('en', { style: 'currency', currency }).resolvedOptions().maximumFractionDigits ?? 2

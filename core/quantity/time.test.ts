@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
-import { clockOf, dayInterval, dayOf, edtfToInterval, instantSchema, intervalSchema, isPoint, pointAt, zonedFields, zonedToMs } from './time.ts'
+import { instantSchema, intervalSchema } from './schemas.ts'
+import { clockOf, dayInterval, dayOf, edtfToInterval, isPoint, pointAt, zonedFields, zonedToMs } from './time.ts'
 
 const zone = 'Europe/Oslo'
 const latest = '2026-11-25T12:00:00.000Z'

@@ -2,28 +2,15 @@
  * Time as the record knows it: intervals of instants, in UTC, as canonical ISO 8601 text ("2026-03-03T19:02:00.000Z").
  * Canonical text sorts as time does, so the fold compares strings and parses nothing.
  */
-import { z } from 'zod'
 
 /** Canonical UTC instant with milliseconds. */
 export type Instant = string
-
-export const instantSchema = z
-  .string()
-  .regex(/^\d{4}-\d\d-\d\dT\d\d:\d\d:\d\d\.\d{3}Z$/, 'A time is written as 2026-03-03T19:02:00.000Z.')
-  .refine((text) => {
-    const ms = Date.parse(text)
-    return !Number.isNaN(ms) && new Date(ms).toISOString() === text
-  }, 'There is no such date or time.')
 
 /** [earliest, latest]; earliest null = before everything that is recorded. An instant has both equal. */
 export interface Interval {
   readonly earliest: Instant | null
   readonly latest: Instant
 }
-
-export const intervalSchema = z
-  .strictObject({ earliest: instantSchema.nullable(), latest: instantSchema })
-  .refine((at) => at.earliest === null || at.earliest <= at.latest, 'The earliest time is later than the latest.')
 
 export const isPoint = (at: Interval): boolean => at.earliest === at.latest
 export const pointAt = (instant: Instant): Interval => ({ earliest: instant, latest: instant })

@@ -1,9 +1,9 @@
 /** Bodies of what is written at the door and about the time before it: evidence, contents, quarantine, receipt, provenance, value, batch. */
 import { z } from 'zod'
 import { entryIdSchema, machineIdSchema, partyIdSchema } from '#core/ids.ts'
-import { instantSchema, isEdtf } from '#core/quantity/time.ts'
-import { moneySchema } from '#core/quantity/quantity.ts'
+import { isEdtf } from '#core/quantity/time.ts'
 import { label, someWords, words } from './words.ts'
+import { instantSchema, moneySchema } from '#core/quantity/schemas.ts'
 
 /** Things that handling destroys, each asked for before anything is touched. */
 export const evidenceSorts = ['warranty seal', 'label', 'sticker or tape', 'underside'] as const

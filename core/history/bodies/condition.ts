@@ -1,9 +1,9 @@
 /** Bodies of survey, findings, grades, photographs with their pins and pairs. */
 import { z } from 'zod'
 import { entryIdSchema, machineIdSchema, partyIdSchema } from '#core/ids.ts'
-import { instantSchema } from '#core/quantity/time.ts'
 import { evidenceSorts } from './arrival.ts'
 import { label, someWords, words } from './words.ts'
+import { instantSchema } from '#core/quantity/schemas.ts'
 
 export const findingKinds = [
   'yellowing',

@@ -1,8 +1,8 @@
 /** What people did or saw so that work could go on: plug out, reservoir measured, attended. Each answers a rule of a check. */
 import { z } from 'zod'
 import { machineIdSchema } from '#core/ids.ts'
-import { quantitySchema } from '#core/quantity/quantity.ts'
 import { someWords } from './words.ts'
+import { quantitySchema } from '#core/quantity/schemas.ts'
 
 export const precautions = [
   // Hands inside.

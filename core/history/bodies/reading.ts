@@ -1,8 +1,8 @@
 /** What an instrument showed at a test point, and the set of readings taken while the machine was healthy. */
 import { z } from 'zod'
 import { entryIdSchema, machineIdSchema } from '#core/ids.ts'
-import { quantitySchema } from '#core/quantity/quantity.ts'
 import { label, someWords } from './words.ts'
+import { quantitySchema } from '#core/quantity/schemas.ts'
 
 export const readingBody = z.strictObject({
   kind: z.literal('reading'),
