@@ -19,12 +19,14 @@ export interface EffectWords {
 const say = (text: string): EffectWords => ({ text: sentence(text), heed: false })
 const heed = (text: string): EffectWords => ({ text: sentence(text), heed: true })
 
-const remarkWords: Readonly<Record<string, string>> = {
+const remarks: Readonly<Record<string, string>> = {
   'part kind not known': 'what kind of part it is, nobody has written',
   'polarised: check print and part': 'polarised: check the print and the part apart, then verify',
   'proved bad': 'this part was proved bad',
   'not shown faulty, not proved': 'not shown faulty, but not proved either',
+  'another family: check levels, drive and speed': 'another family: check levels, drive and speed',
 }
+export const remarkWords = (remark: string): string => remarks[remark] ?? remark
 
 export function effectWords(effect: Effect, { now, zone }: When): EffectWords {
   switch (effect.does) {
@@ -32,7 +34,7 @@ export function effectWords(effect: Effect, { now, zone }: When): EffectWords {
       return say(`takes ${effect.part} out of ${effect.from}, to ${effect.to.startsWith('tray') ? 'the ' : ''}${effect.to}`)
     case 'puts in':
       return effect.remarks.length
-        ? heed(`puts ${effect.part} into ${effect.to}, from ${effect.from}; ${effect.remarks.map((r) => remarkWords[r] ?? r).join('; ')}`)
+        ? heed(`puts ${effect.part} into ${effect.to}, from ${effect.from}; ${effect.remarks.map(remarkWords).join('; ')}`)
         : say(`puts ${effect.part} into ${effect.to}, from ${effect.from}`)
     case 'donor loses':
       return say(`its donor ${effect.machine} loses it by the same act`)

@@ -1,8 +1,10 @@
 /** A headed list of ruled rows, each with something at the left and something quiet at the right. */
-export function Rows({ title, empty, children }: { title: string; empty?: string | undefined; children?: React.ReactNode }) {
+export function Rows({ title, right, empty, children }: { title: string; right?: React.ReactNode; empty?: string | undefined; children?: React.ReactNode }) {
   return (
     <section aria-label={title} className="min-w-0">
-      <h2 className="headrule">{title}</h2>
+      <h2 className="headrule flex justify-between gap-3">
+        {title} {right}
+      </h2>
       {empty !== undefined ? <p className="text-quiet py-2">{empty}</p> : <ul>{children}</ul>}
     </section>
   )

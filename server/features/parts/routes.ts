@@ -2,17 +2,33 @@
 import { Router } from 'express'
 import { z } from 'zod'
 import type { PartLife, PartRow, PartsAnswer } from '#api/machines.ts'
+import type { DonorsAnswer } from '#api/parts.ts'
 import { fold } from '#core/history/fold.ts'
-import { partIdSchema } from '#core/ids.ts'
+import { machineIdSchema, partIdSchema } from '#core/ids.ts'
+import { openEpisode } from '#core/history/status.ts'
+import { candidatesFor, needAt, needsOf } from '#core/views/donors.ts'
+import { machineNumber } from '#core/views/labels.ts'
 import { partLife, partView } from '#core/views/parts.ts'
 import { rows } from '../../db/connection.ts'
-import { requireVisitor } from '../../platform/access.ts'
+import { houseWorld, requireSight, requireVisitor } from '../../platform/access.ts'
 import type { Services } from '../../platform/app.ts'
 import { nowInstant } from '../../platform/clock.ts'
 import { handle, notFound, parse } from '../../platform/errors.ts'
 import { closureOf } from '../entries/closure.ts'
+import { nextTag } from '../machines/routes.ts'
+import { donorMachines, machinesByType, mostDonors, mostSpares, sparesFor, tagsOf } from './store.ts'
 
 const params = z.object({ id: partIdSchema })
+const machineParams = z.object({ id: machineIdSchema })
+const donorQuery = z.object({ position: z.string().max(60).optional() })
+/** "a,b,c": at most a hundred on one errand to the printer. */
+const tagQuery = z.object({
+  ids: z
+    .string()
+    .max(4000)
+    .transform((text) => text.split(',').slice(0, 100))
+    .pipe(z.array(partIdSchema).min(1)),
+})
 const query = z.object({
   q: z.string().max(120).optional(),
   cursor: z.string().max(80).optional(),
@@ -54,6 +70,42 @@ export function partRoutes(services: Services): Router {
         loans: loans.map((r) => r.part_row),
       }
       response.json(answer)
+    }),
+  )
+
+  router.get(
+    '/part-tags',
+    handle(async (request, response) => {
+      await requireVisitor(request, 'volunteer')
+      const { ids } = parse(tagQuery, request.query)
+      response.json({ tags: await tagsOf(db, ids) })
+    }),
+  )
+
+  // What a machine lacks and what could serve it; `position`: one position, whatever is in it.
+  router.get(
+    '/machines/:id/donors',
+    handle(async (request, response) => {
+      const visitor = await requireVisitor(request, 'volunteer')
+      const { id } = parse(machineParams, request.params)
+      const { position } = parse(donorQuery, request.query)
+      await requireSight(db, visitor, id)
+      const own = fold(await closureOf(db, [id]), { now: nowInstant() })
+      const machine = own.machines.get(id)
+      if (!machine?.registered) throw notFound()
+      const asked = position === undefined ? undefined : needAt(own, machine, position)
+      if (position !== undefined && !asked) throw notFound()
+      const needs = asked ? [asked] : needsOf(own, machine)
+      const donors = needs.length === 0 ? [] : await donorMachines(db, await houseWorld(db), needs, id)
+      const spares = needs.length === 0 ? [] : await sparesFor(db, needs)
+      const world = fold(await closureOf(db, [id, ...donors.slice(0, mostDonors)], spares.slice(0, mostSpares)), { now: nowInstant() })
+      response.json({
+        machine: { id, label: `${machineNumber(machine)} ${machine.name}`, openEpisode: openEpisode(machine)?.id },
+        needs,
+        candidates: needs.length === 0 ? [] : candidatesFor(world, needs, await machinesByType(db)),
+        more: donors.length > mostDonors || spares.length > mostSpares,
+        nextTag: await nextTag(services),
+      } satisfies DonorsAnswer)
     }),
   )
 

@@ -131,7 +131,7 @@ function Working({ view, waiting }: { view: EpisodeView; waiting: readonly Waiti
           ))}
         </ul>
         <span className="num text-13 ml-auto whitespace-nowrap max-lg:sr-only xl:ml-4">{view.people.length ? `${view.people.join(', ')} here` : ''}</span>
-        <Link to={`/episodes/${episode.id}/print/sheet`} className="font-bold whitespace-nowrap underline-offset-4 hover:underline max-md:hidden">
+        <Link to={`/episodes/${episode.id}/print/sheet`} className="ml-3 font-bold whitespace-nowrap underline-offset-4 hover:underline max-md:hidden">
           Papers
         </Link>
         {!closed && (

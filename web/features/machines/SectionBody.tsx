@@ -162,11 +162,23 @@ const contentWords = { unseen: 'as found, not looked at', empty: 'empty', 'unkno
 
 function Parts({ view }: { view: MachineView }) {
   const { short } = useDates()
+  const { me } = useSigned()
+  const staff = me.role !== 'guest'
   return (
     <div className="grid grid-cols-[2fr_1fr] gap-6 max-lg:grid-cols-1">
-      <Rows title="Positions" empty={view.positions.length === 0 ? 'No position is listed yet.' : undefined}>
+      <Rows
+        title="Positions"
+        right={
+          staff && (
+            <Link className="act" to={`/machines/${view.id}/donors`}>
+              Find donors
+            </Link>
+          )
+        }
+        empty={view.positions.length === 0 ? 'No position is listed yet.' : undefined}
+      >
         {view.positions.map((p) => (
-          <li key={p.designator} className="border-hair grid min-h-8 grid-cols-[9rem_1fr_1.4fr] items-baseline gap-3 border-b py-1">
+          <li key={p.designator} className="border-hair group grid min-h-8 grid-cols-[9rem_1fr_1.4fr_auto] items-baseline gap-3 border-b py-1">
             <span className="num">
               {p.on && <span className="text-quiet">{p.on} / </span>}
               {p.designator}
@@ -187,6 +199,15 @@ function Parts({ view }: { view: MachineView }) {
                 <span className={p.content === 'empty' && p.essential ? 'text-copper font-bold' : 'text-quiet'}>{contentWords[p.content]}</span>
               )}
             </span>
+            {staff && (
+              <Link
+                className="act text-13 opacity-0 group-hover:opacity-100 focus-visible:opacity-100 pointer-coarse:opacity-100"
+                to={`/machines/${view.id}/donors?position=${encodeURIComponent(p.designator)}`}
+                aria-label={`What could replace ${p.designator}`}
+              >
+                Replace
+              </Link>
+            )}
           </li>
         ))}
       </Rows>

@@ -1,0 +1,22 @@
+/** Parts: needs and who could serve them, bag tags. */
+import type { Candidate, Need } from '#core/parts/donors.ts'
+
+export interface DonorsAnswer {
+  readonly machine: { readonly id: string; readonly label: string; readonly openEpisode?: string | undefined }
+  readonly needs: readonly Need[]
+  readonly candidates: readonly Candidate[]
+  /** There were more machines or parts of these kinds than were looked at. */
+  readonly more: boolean
+  readonly nextTag: string
+}
+
+export interface TagRow {
+  readonly id: string
+  readonly tag: string
+  readonly label: string
+  readonly partKind?: string | undefined
+  readonly marking?: string | undefined
+  readonly from?: string | undefined
+  readonly place: string
+  readonly health: string
+}

@@ -1,0 +1,161 @@
+/**
+ * Which part should serve which need: candidates judged one by one, each cost visible, and the assignment that serves the most
+ * needs at the least cost. Pure numbers and names; `core/views/donors` gathers them from a world.
+ */
+import type { LegalStatus, Purpose } from '#core/history/kinds.ts'
+import type { PartId } from '#core/ids.ts'
+import type { SheetPosition } from '#core/type/sheet.ts'
+import { assign } from './assignment.ts'
+import { judgeFit, type Fit, type PartFacts } from './fit.ts'
+import type { Place } from './place.ts'
+
+export interface Need {
+  readonly key: string
+  readonly machine: string
+  readonly machineLabel: string
+  readonly place: Place
+  readonly position: SheetPosition
+  /** Those of the same machine, for look-alikes. */
+  readonly positions: readonly SheetPosition[]
+  readonly revision?: string | undefined
+  readonly why: 'empty' | 'unknown part' | 'proved bad' | 'suspect' | 'asked'
+  /** What is in it now, and goes out when it is served. */
+  readonly occupant?: { readonly part: PartId; readonly label: string } | undefined
+  readonly chargeEnded: boolean
+}
+
+/** A machine that would lose the part; absent for a spare. */
+export interface Donor {
+  readonly machine: string
+  readonly label: string
+  readonly purpose: Purpose
+  readonly legal: LegalStatus
+  readonly revision?: string | undefined
+  /** An owner's machine gives nothing without consent. */
+  readonly ownedElsewhere: boolean
+  readonly consent: boolean
+  /** Share of its positions that are not known to be empty, 0..1. */
+  readonly completeness: number
+  readonly working: boolean
+  /** Machines of its type in the house, itself included: the last one is dear. */
+  readonly ofItsType: number
+  readonly essential: boolean
+  readonly mount: SheetPosition['mount']
+}
+export interface Candidate {
+  readonly part: PartId
+  readonly label: string
+  readonly tag?: string | undefined
+  readonly place: Place
+  readonly placeLabel: string
+  readonly facts: PartFacts
+  readonly donor?: Donor | undefined
+  /** On loan, or promised: it is not there to be taken. */
+  readonly bound?: string | undefined
+}
+
+/** Points for each kind of cost; every one of them may be turned up or down. */
+export interface Weights {
+  readonly labour: number
+  readonly revision: number
+  readonly risk: number
+  readonly donor: number
+}
+export const usualWeights: Weights = { labour: 1, revision: 1, risk: 1, donor: 1 }
+
+export type CostWhy = 'labour' | 'revision' | 'risk' | 'purpose' | 'completeness' | 'works' | 'rare' | 'accessioned' | 'remarks'
+export interface Cost {
+  readonly why: CostWhy
+  readonly points: number
+}
+export type Bar = 'does not fit' | 'never' | 'bound' | 'owner’s consent' | 'proved bad' | 'a steward decides' | 'already here'
+
+export interface Appraisal {
+  readonly candidate: Candidate
+  readonly fit: Fit
+  readonly costs: readonly Cost[]
+  readonly total: number
+  /** Why it may not be given; absent for one that may. */
+  readonly bar?: Bar | undefined
+}
+
+/** Labour of getting a part off and on, points: a plug is nothing, a soldered part an hour at the iron. Common practice. */
+const labourPoints: Readonly<Record<SheetPosition['mount'], number>> = { plug: 1, clipped: 1, socketed: 1, screwed: 2, soldered: 6 }
+const riskPoints: Readonly<Record<PartFacts['health'], number>> = { 'proved good': 0, 'not shown faulty': 2, unknown: 3, suspect: 12, 'proved bad': 60 }
+const purposePoints: Readonly<Record<Purpose, number>> = { 'parts source': 1, undecided: 4, reserve: 8, study: 8, display: 14, 'working exhibit': 24 }
+/** Purposes below which no machine is stripped unless a steward says so. */
+const keptWhole: ReadonlySet<Purpose> = new Set(['working exhibit', 'display', 'reserve', 'study'])
+
+export function appraise(need: Need, candidate: Candidate, weights: Weights = usualWeights, stewardAllows = false): Appraisal {
+  const fit = judgeFit(need.position, candidate.facts, need.positions, need.chargeEnded)
+  const { donor } = candidate
+  const raw: (readonly [CostWhy, number, number])[] = [
+    ['labour', labourPoints[need.position.mount] + (donor ? labourPoints[donor.mount] : 0), weights.labour],
+    ['revision', donor?.revision !== undefined && need.revision !== undefined && donor.revision !== need.revision ? 4 : 0, weights.revision],
+    ['risk', riskPoints[candidate.facts.health], weights.risk],
+    ['remarks', 'remarks' in fit ? fit.remarks.filter((r) => r !== 'polarised: check print and part').length : 0, weights.risk],
+    ['purpose', donor ? purposePoints[donor.purpose] : 0, weights.donor],
+    ['completeness', donor ? Math.round(donor.completeness * (donor.essential ? 8 : 3)) : 0, weights.donor],
+    ['works', donor?.working ? 10 : 0, weights.donor],
+    ['rare', donor && donor.ofItsType <= 2 ? 6 / donor.ofItsType : 0, weights.donor],
+    ['accessioned', donor?.legal === 'accessioned' ? 10 : 0, weights.donor],
+  ]
+  const costs = raw.flatMap(([why, points, weight]): Cost[] => (points * weight > 0 ? [{ why, points: points * weight }] : []))
+  return { candidate, fit, costs, total: costs.reduce((sum, c) => sum + c.points, 0), bar: barOf(need, candidate, fit, stewardAllows) }
+}
+
+function barOf(need: Need, { donor, facts, bound, part }: Candidate, fit: Fit, stewardAllows: boolean): Bar | undefined {
+  if (part === need.occupant?.part) return 'already here'
+  if (fit.fit === 'never') return 'never'
+  if (fit.fit === 'does not fit') return 'does not fit'
+  if (bound !== undefined) return 'bound'
+  if (facts.health === 'proved bad') return 'proved bad'
+  if (donor?.ownedElsewhere && !donor.consent) return 'owner’s consent'
+  if (donor && (donor.legal === 'accessioned' || keptWhole.has(donor.purpose)) && !stewardAllows) return 'a steward decides'
+  return undefined
+}
+
+export interface Choice {
+  readonly need: Need
+  /** Every candidate, those that may be given first, cheapest first. */
+  readonly ranked: readonly Appraisal[]
+  readonly chosen?: Appraisal | undefined
+  /** The cheapest that another need got instead; absent where the chosen one is the cheapest. */
+  readonly givenElsewhere?: Appraisal | undefined
+}
+export interface DonorChoice {
+  readonly choices: readonly Choice[]
+  readonly served: number
+  readonly cost: number
+}
+
+/** Serves the most needs at the least cost. Undefined when `stop` ended it. */
+export function chooseDonors(
+  needs: readonly Need[],
+  candidates: readonly Candidate[],
+  weights: Weights = usualWeights,
+  stewardAllows = false,
+  stop?: () => boolean,
+): DonorChoice | undefined {
+  const rows: Appraisal[][] = []
+  for (const need of needs) {
+    if (stop?.()) return undefined
+    rows.push(candidates.map((candidate) => appraise(need, candidate, weights, stewardAllows)))
+  }
+  const found = assign(
+    rows.map((row) => row.map((a) => (a.bar === undefined ? a.total : Number.POSITIVE_INFINITY))),
+    stop,
+  )
+  if (!found) return undefined
+  const choices = needs.map((need, i): Choice => {
+    const row = rows[i] ?? []
+    const chosen = row[found.columns[i] ?? -1]
+    // What is of another kind altogether is no candidate; what nearly fits is shown with its reason.
+    const ranked = row
+      .filter((a) => a.bar !== 'already here' && !('refusal' in a.fit && a.fit.refusal.rule === 'wrong-kind'))
+      .sort((a, b) => Number(a.bar !== undefined) - Number(b.bar !== undefined) || a.total - b.total)
+    const cheapest = ranked[0]?.bar === undefined ? ranked[0] : undefined
+    return { need, ranked, chosen, givenElsewhere: cheapest && chosen && cheapest !== chosen && cheapest.total < chosen.total ? cheapest : undefined }
+  })
+  return { choices, served: choices.filter((c) => c.chosen).length, cost: found.cost }
+}

@@ -1,0 +1,127 @@
+/** What a machine lacks, and what could serve it: spares of the house and parts that sit in other machines. */
+import { machineStanding } from '#core/history/status.ts'
+import { positionsOf, type MachineState, type World } from '#core/history/world.ts'
+import type { PartId } from '#core/ids.ts'
+import { kindMatch } from '#core/parts/designations.ts'
+import type { Candidate, Donor, Need } from '#core/parts/donors.ts'
+import { chargeEnded, factsOfPart, type PartFacts } from '#core/parts/fit.ts'
+import { contentsOf, contentWord, machineAround, partKindOf, type PositionContent } from '#core/parts/presence.ts'
+import { machineNumber, partLabel, placeLabel } from './labels.ts'
+
+/** Positions that lack a good part: empty, held by something unknown, by a part proved bad or under suspicion. */
+export function needsOf(world: World, machine: MachineState): Need[] {
+  const positions = positionsOf(world, machine)
+  const rows = contentsOf(world, machine)
+  const empty = new Set(rows.filter((r) => r.content === 'empty').map((r) => r.position.designator))
+  return rows.flatMap((row): Need[] => {
+    // What belongs in an assembly that is not there is its matter.
+    if (row.position.on !== undefined && empty.has(row.position.on)) return []
+    const why = whyNeeded(world, row)
+    if (!why) return []
+    const held = row.content === 'empty' || row.content === 'unknown part' ? undefined : row.part
+    return [
+      {
+        key: `${machine.id}/${row.position.designator}`,
+        machine: machine.id,
+        machineLabel: `${machineNumber(machine)} ${machine.name}`,
+        place: row.place,
+        position: row.position,
+        positions,
+        revision: machine.revision,
+        why,
+        occupant: held && { part: held, label: partLabel(world, held) },
+        chargeEnded: row.position.charged && chargeEnded(world, machine, row.position.designator),
+      },
+    ]
+  })
+}
+
+function whyNeeded(world: World, { content, part }: PositionContent): Need['why'] | undefined {
+  const word = contentWord(content)
+  if (word === 'empty' || word === 'unknown part') return word
+  const health = part ? world.parts.get(part)?.health : undefined
+  return health === 'proved bad' || health === 'suspect' ? health : undefined
+}
+
+/** A need that a person asks about though nothing is wrong there: "what could replace IC4?" */
+export function needAt(world: World, machine: MachineState, designator: string): Need | undefined {
+  const row = contentsOf(world, machine).find((r) => r.position.designator === designator)
+  if (!row) return undefined
+  const held = row.content === 'empty' || row.content === 'unknown part' ? undefined : row.part
+  return {
+    key: `${machine.id}/${designator}`,
+    machine: machine.id,
+    machineLabel: `${machineNumber(machine)} ${machine.name}`,
+    place: row.place,
+    position: row.position,
+    positions: positionsOf(world, machine),
+    revision: machine.revision,
+    why: whyNeeded(world, row) ?? 'asked',
+    occupant: held && { part: held, label: partLabel(world, held) },
+    chargeEnded: row.position.charged && chargeEnded(world, machine, designator),
+  }
+}
+
+/** Whether a kind could serve one of the needs at all; a look-alike's kind is kept, so that its refusal is shown with the reason. */
+export const couldServe = (needs: readonly Need[], partKind: string | undefined): boolean =>
+  partKind !== undefined && needs.some((n) => n.position.accepts === 'part' || kindMatch(n.position.accepts, partKind).is !== 'does not stand in')
+
+/** `ofItsType`: machines of a type in the whole house, by type. */
+export function candidatesFor(world: World, needs: readonly Need[], ofItsType: ReadonlyMap<string, number>): Candidate[] {
+  const needy = new Set(needs.map((n) => n.machine))
+  const found = new Map<PartId, Candidate>()
+  for (const machine of world.machines.values()) {
+    if (!machine.registered || needy.has(machine.id)) continue
+    const rows = contentsOf(world, machine)
+    const completeness = rows.length === 0 ? 0 : rows.filter((r) => r.content !== 'empty').length / rows.length
+    let working: boolean | undefined
+    for (const row of rows) {
+      if (!row.part || row.content === 'empty' || row.content === 'unknown part') continue
+      const facts: PartFacts = world.parts.has(row.part)
+        ? factsOfPart(world, row.part)
+        : { partKind: row.position.accepts, attributes: {}, health: 'unknown', foundIn: row.position.designator }
+      if (!couldServe(needs, facts.partKind)) continue
+      working ??= machineStanding(world, machine).status === 'working'
+      const donor: Donor = {
+        machine: machine.id,
+        label: `${machineNumber(machine)} ${machine.name}`,
+        purpose: machine.purpose,
+        legal: machine.legal,
+        revision: machine.revision,
+        ownedElsewhere: machine.owner !== 'house',
+        consent: false,
+        completeness,
+        working,
+        ofItsType: machine.type ? (ofItsType.get(machine.type) ?? 1) : 1,
+        essential: row.position.essential,
+        mount: row.position.mount,
+      }
+      const loan = world.parts.get(row.part)?.loan
+      found.set(row.part, {
+        part: row.part,
+        label: world.parts.has(row.part) ? partLabel(world, row.part) : `${row.position.designator} ${row.position.accepts}`,
+        tag: world.parts.get(row.part)?.tag,
+        place: row.place,
+        placeLabel: placeLabel(world, row.place),
+        facts,
+        donor,
+        bound: loan && !loan.closed ? `on loan from ${placeLabel(world, loan.home)}` : undefined,
+      })
+    }
+  }
+  for (const part of world.parts.values()) {
+    const { place } = part
+    if (!place || found.has(part.id) || (place.in.kind !== 'store' && place.in.kind !== 'kept' && place.in.kind !== 'rig')) continue
+    if (machineAround(world, place) || !couldServe(needs, partKindOf(world, part.id))) continue
+    found.set(part.id, {
+      part: part.id,
+      label: partLabel(world, part.id),
+      tag: part.tag,
+      place,
+      placeLabel: placeLabel(world, place),
+      facts: factsOfPart(world, part.id),
+      bound: part.loan && !part.loan.closed ? 'on loan' : part.belongsTo && part.belongsTo !== 'house' ? 'it belongs to an owner' : undefined,
+    })
+  }
+  return [...found.values()]
+}
