@@ -1,5 +1,6 @@
 /** Reading machines: lists, one machine at any time, its record as a file. */
 import { z } from 'zod'
+import type { Place } from '#core/parts/place.ts'
 import type { PartLifeRow, PartView } from '#core/views/parts.ts'
 import type { EntryId, MachineId } from '#core/ids.ts'
 import type { MachineSummary } from '#core/views/summary.ts'
@@ -80,6 +81,12 @@ export interface PartLife extends PartRow {
   readonly marking?: string | undefined
   readonly dateCode?: string | undefined
   readonly life: readonly PartLifeRow[]
+  /** Where it is, as a move names it. */
+  readonly at: Place
+  /** The machine whose part it was found to be, if any. */
+  readonly foundIn?: string | undefined
+  /** What sits in it and goes with it, for an assembly. */
+  readonly holds: readonly { readonly position: string; readonly label: string; readonly part?: string | undefined }[]
 }
 export interface TypeRow {
   readonly id: string

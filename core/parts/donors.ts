@@ -80,7 +80,7 @@ export interface Appraisal {
 }
 
 /** Labour of getting a part off and on, points: a plug is nothing, a soldered part an hour at the iron. Common practice. */
-const labourPoints: Readonly<Record<SheetPosition['mount'], number>> = { plug: 1, clipped: 1, socketed: 1, screwed: 2, soldered: 6 }
+export const mountPoints: Readonly<Record<SheetPosition['mount'], number>> = { plug: 1, clipped: 1, socketed: 1, screwed: 2, soldered: 6 }
 const riskPoints: Readonly<Record<PartFacts['health'], number>> = { 'proved good': 0, 'not shown faulty': 2, unknown: 3, suspect: 12, 'proved bad': 60 }
 const purposePoints: Readonly<Record<Purpose, number>> = { 'parts source': 1, undecided: 4, reserve: 8, study: 8, display: 14, 'working exhibit': 24 }
 /** Purposes below which no machine is stripped unless a steward says so. */
@@ -90,7 +90,7 @@ export function appraise(need: Need, candidate: Candidate, weights: Weights = us
   const fit = judgeFit(need.position, candidate.facts, need.positions, need.chargeEnded)
   const { donor } = candidate
   const raw: (readonly [CostWhy, number, number])[] = [
-    ['labour', labourPoints[need.position.mount] + (donor ? labourPoints[donor.mount] : 0), weights.labour],
+    ['labour', mountPoints[need.position.mount] + (donor ? mountPoints[donor.mount] : 0), weights.labour],
     ['revision', donor?.revision !== undefined && need.revision !== undefined && donor.revision !== need.revision ? 4 : 0, weights.revision],
     ['risk', riskPoints[candidate.facts.health], weights.risk],
     ['remarks', 'remarks' in fit ? fit.remarks.filter((r) => r !== 'polarised: check print and part').length : 0, weights.risk],

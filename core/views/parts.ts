@@ -1,7 +1,7 @@
 /** Where every part is, and one part's life across machines. */
 import type { PartId } from '#core/ids.ts'
 import type { PartState, World } from '#core/history/world.ts'
-import { machineAround, partKindOf } from '#core/parts/presence.ts'
+import { contentsOf, machineAround, partKindOf } from '#core/parts/presence.ts'
 import type { Instant } from '#core/quantity/time.ts'
 import { partLabel, placeLabel } from './labels.ts'
 
@@ -72,4 +72,18 @@ export function partLife(world: World, id: PartId): PartLifeRow[] {
       }
     return { at, what: s.body.kind, who, entry: s.id }
   })
+}
+
+/** Parts that sit in an assembly now, by the position in which they sit; what nobody touched is there as the sheet says. */
+export function heldBy(world: World, id: PartId): { position: string; label: string; part?: string | undefined }[] {
+  const touched = [...world.parts.values()].filter((p) => p.place?.in.kind === 'assembly' && p.place.in.id === id && p.place.position !== undefined)
+  const machine = world.parts.get(id)?.place ? machineAround(world, world.parts.get(id)?.place ?? { in: { kind: 'gone', id: '' } }) : undefined
+  const rows = machine ? contentsOf(world, machine).filter((r) => r.place.in.kind === 'assembly' && r.place.in.id === id) : []
+  const listed = rows.flatMap((r) =>
+    r.part && r.content !== 'empty'
+      ? [{ position: r.position.designator, label: world.parts.has(r.part) ? partLabel(world, r.part) : r.position.accepts, part: world.parts.has(r.part) ? r.part : undefined }]
+      : [],
+  )
+  const more = touched.filter((p) => !listed.some((l) => l.part === p.id)).map((p) => ({ position: p.place?.position ?? '', label: partLabel(world, p.id), part: p.id }))
+  return [...listed, ...more]
 }

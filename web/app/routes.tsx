@@ -23,6 +23,7 @@ export const router = createBrowserRouter([
           { path: 'machines/new', ...lazyView(() => import('#web/features/machines/RegisterView.tsx')) },
           { path: 'collection/table', ...lazyView(() => import('#web/features/machines/TableView.tsx')) },
           { path: 'batches', ...lazyView(() => import('#web/features/batches/BatchesView.tsx')) },
+          { path: 'batches/:id/whole', ...lazyView(() => import('#web/features/batches/WholeView.tsx')) },
           { path: 'batches/:id', ...lazyView(() => import('#web/features/batches/BatchView.tsx')) },
           { path: 'machines/:id/entry', ...lazyView(() => import('#web/features/arrival/EntryView.tsx')) },
           { path: 'machines/:id/receipt/:receipt', ...lazyView(() => import('#web/features/arrival/ReceiptView.tsx')) },

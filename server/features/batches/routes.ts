@@ -6,6 +6,7 @@ import { fold } from '#core/history/fold.ts'
 import { subjectIds } from '#core/history/subjects.ts'
 import { entryIdSchema } from '#core/ids.ts'
 import { batchView } from '#core/views/batch.ts'
+import { wholeView } from '#core/views/whole.ts'
 import { seesPrices } from '#core/work/roles.ts'
 import { rows } from '../../db/connection.ts'
 import { requireVisitor } from '../../platform/access.ts'
@@ -41,6 +42,18 @@ export function batchRoutes({ db }: Services): Router {
       const view = batchView(fold(await closureOf(db, subjectIds(entry.about, 'machine')), { now: nowInstant() }), id)
       if (!view) throw notFound()
       response.json(seesPrices(visitor.role) ? view : { ...view, price: undefined, units: view.units.map((u) => ({ ...u, share: undefined })) })
+    }),
+  )
+  router.get(
+    '/batches/:id/whole',
+    handle(async (request, response) => {
+      await requireVisitor(request, 'volunteer')
+      const { id } = parse(z.object({ id: entryIdSchema }), request.params)
+      const [entry] = await loadEntries(db, [id])
+      if (entry?.body.kind !== 'batch') throw notFound()
+      const view = wholeView(fold(await closureOf(db, subjectIds(entry.about, 'machine')), { now: nowInstant() }), id)
+      if (!view) throw notFound()
+      response.json(view)
     }),
   )
   return router

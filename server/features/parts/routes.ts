@@ -8,7 +8,9 @@ import { machineIdSchema, partIdSchema } from '#core/ids.ts'
 import { openEpisode } from '#core/history/status.ts'
 import { candidatesFor, needAt, needsOf } from '#core/views/donors.ts'
 import { machineNumber } from '#core/views/labels.ts'
-import { partLife, partView } from '#core/views/parts.ts'
+import { gone } from '#core/parts/place.ts'
+import { machineAround } from '#core/parts/presence.ts'
+import { heldBy, partLife, partView } from '#core/views/parts.ts'
 import { rows } from '../../db/connection.ts'
 import { houseWorld, requireSight, requireVisitor } from '../../platform/access.ts'
 import type { Services } from '../../platform/app.ts'
@@ -120,7 +122,16 @@ export function partRoutes(services: Services): Router {
       const part = world.parts.get(id)
       const view = part && partView(world, part)
       if (!part || !view) throw notFound()
-      response.json({ ...view, attributes: part.attributes, marking: part.marking, dateCode: part.dateCode, life: partLife(world, id) } satisfies PartLife)
+      response.json({
+        ...view,
+        attributes: part.attributes,
+        marking: part.marking,
+        dateCode: part.dateCode,
+        life: partLife(world, id),
+        at: part.place ?? gone('unknown'),
+        foundIn: part.start ? machineAround(world, part.start)?.id : undefined,
+        holds: heldBy(world, id),
+      } satisfies PartLife)
     }),
   )
 

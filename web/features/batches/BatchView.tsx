@@ -44,6 +44,9 @@ export function View() {
           </p>
         </div>
         <p className="noprint flex gap-5">
+          <Link className="act" to={`/batches/${id}/whole`}>
+            How many whole machines?
+          </Link>
           <Act onClick={() => window.print()}>Print</Act>
         </p>
       </div>

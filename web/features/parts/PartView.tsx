@@ -9,18 +9,31 @@ import type { Health } from '#core/history/kinds.ts'
 import type { PartId } from '#core/ids.ts'
 import { get, wordsOf } from '#web/app/http.ts'
 import { useDates, useDrafts, useWrite } from '#web/app/session.tsx'
-import { Act, MainButton, Said, SelectField, Slip, TextField } from '#web/ui/Forms.tsx'
+import { MoveSlip } from './MoveSlip.tsx'
+import { Act, MainButton, PlainButton, Said, SelectField, Slip, TextField } from '#web/ui/Forms.tsx'
 
 export function View() {
   const { id = '' } = useParams()
   const { short, clock } = useDates()
   const { data: part, error } = useQuery({ queryKey: ['part', id], queryFn: () => get<PartLife>(`/parts/${id}`), retry: false })
   const [saying, setSaying] = useState(false)
+  const [moving, setMoving] = useState(false)
   if (error) return <p className="p-8">{wordsOf(error)}</p>
   if (!part) return null
   return (
     <main className="mx-auto w-full max-w-4xl flex-1 p-4">
-      <h1 className="font-display text-24 font-semibold">{part.label}</h1>
+      <div className="flex flex-wrap items-end justify-between gap-4">
+        <h1 className="font-display text-24 font-semibold">{part.label}</h1>
+        <span className="flex gap-5">
+          {part.tag && (
+            <Link className="act" to={`/parts/tags?ids=${part.id}`}>
+              Print its tag
+            </Link>
+          )}
+          {part.holder !== 'gone' && <PlainButton onClick={() => setMoving(!moving)}>Move it</PlainButton>}
+        </span>
+      </div>
+      {moving && <MoveSlip part={part} onClose={() => setMoving(false)} />}
       <p className="text-18 mb-4">
         {part.machine ? (
           <Link className="hover:underline" to={`/machines/${part.machine}?show=parts`}>
@@ -62,6 +75,25 @@ export function View() {
               </div>
             ))}
           </dl>
+          {part.holds.length > 0 && (
+            <>
+              <h2 className="headrule mt-5">Goes with it</h2>
+              <ul>
+                {part.holds.map((h) => (
+                  <li key={h.position} className="border-hair flex justify-between gap-3 border-b py-1">
+                    <span className="num">{h.position}</span>
+                    {h.part ? (
+                      <Link className="hover:underline" to={`/parts/${h.part}`}>
+                        {h.label}
+                      </Link>
+                    ) : (
+                      <span className="text-quiet">{h.label}, as found</span>
+                    )}
+                  </li>
+                ))}
+              </ul>
+            </>
+          )}
         </section>
         <section>
           <h2 className="headrule">Its life</h2>

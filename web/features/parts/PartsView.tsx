@@ -3,6 +3,7 @@ import { useInfiniteQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link, useSearchParams } from 'react-router'
 import type { PartRow, PartsAnswer } from '#api/machines.ts'
+import { count } from '#api/words/lists.ts'
 import { get, wordsOf } from '#web/app/http.ts'
 import { useDates } from '#web/app/session.tsx'
 import { Act, PlainButton } from '#web/ui/Forms.tsx'
@@ -12,6 +13,8 @@ export function View() {
   const { short, when } = useDates()
   const [params, setParams] = useSearchParams()
   const [adding, setAdding] = useState(false)
+  const [picked, setPicked] = useState<ReadonlySet<string>>(new Set())
+  const pick = (id: string, on: boolean) => setPicked((old) => new Set(on ? [...old, id] : [...old].filter((p) => p !== id)))
   const q = params.get('q') ?? ''
   const gone = params.get('gone') === 'yes'
   const search = new URLSearchParams({ ...(q ? { q } : {}), gone: gone ? 'yes' : 'no' }).toString()
@@ -41,7 +44,14 @@ export function View() {
               <span className="num">{first?.total ?? 0}</span> that somebody has touched, tagged or bought
             </p>
           </div>
-          <PlainButton onClick={() => setAdding(true)}>Write down a part</PlainButton>
+          <span className="flex items-center gap-5">
+            {picked.size > 0 && (
+              <Link className="act" to={`/parts/tags?ids=${[...picked].join(',')}`}>
+                {`Print ${count(picked.size, 'tag')}`}
+              </Link>
+            )}
+            <PlainButton onClick={() => setAdding(true)}>Write down a part</PlainButton>
+          </span>
         </div>
         {adding && <NewPart onClose={() => setAdding(false)} />}
         <div className="mb-2 flex items-center gap-5">
@@ -54,7 +64,7 @@ export function View() {
           <table className="w-full">
             <thead>
               <tr className="border-ink border-b-2 text-left">
-                {['Part', 'Kind', 'Where it is', 'Since', 'Came from', 'Health'].map((h) => (
+                {['', 'Part', 'Kind', 'Where it is', 'Since', 'Came from', 'Health'].map((h) => (
                   <th key={h} scope="col" className="h-8 px-3 font-bold">
                     {h}
                   </th>
@@ -64,6 +74,9 @@ export function View() {
             <tbody>
               {parts.map((p) => (
                 <tr key={p.id} className="border-hair hover:bg-next border-b">
+                  <td className="pl-3">
+                    {p.tag && <input type="checkbox" aria-label={`Print the tag of ${p.tag}`} checked={picked.has(p.id)} onChange={(e) => pick(p.id, e.target.checked)} />}
+                  </td>
                   <td className="h-8 px-3">
                     <Link to={`/parts/${p.id}`} className="hover:underline">
                       {p.tag ? <span className="num font-bold">{p.tag}</span> : <span>{p.label}</span>}

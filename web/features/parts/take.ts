@@ -1,16 +1,21 @@
 /** Taking a part for a need: one act with two ends, and where what comes out goes. Pure. */
 import type { DonorsAnswer } from '#api/parts.ts'
-import type { Body, Leg } from '#core/history/kinds.ts'
+import type { Body } from '#core/history/kinds.ts'
+import { movingBodies } from '#core/parts/destination.ts'
 import type { Appraisal, Need } from '#core/parts/donors.ts'
 import { inTray, type Place } from '#core/parts/place.ts'
 
 /**
- * The move, and tags for parts that leave machine and tray: what comes out lies in the tray of the open episode, else it is
- * kept with its machine, with a tag.
+ * The move, and a tag for what leaves machine and tray: what comes out lies in the tray of the open episode, else it is kept
+ * with its machine.
  */
 export function takeBodies(answer: Pick<DonorsAnswer, 'machine' | 'nextTag'>, need: Need, { candidate }: Appraisal): Body[] {
   const out: Place = answer.machine.openEpisode ? inTray(answer.machine.openEpisode) : { in: { kind: 'kept', id: need.machine } }
-  const legs: Leg[] = [...(need.occupant ? [{ part: need.occupant.part, from: need.place, to: out }] : []), { part: candidate.part, from: candidate.place, to: need.place }]
-  const tag: Body[] = need.occupant && out.in.kind === 'kept' ? [{ kind: 'part', what: 'identified', part: need.occupant.part, tag: answer.nextTag }] : []
-  return [{ kind: 'move', legs }, ...tag]
+  const { occupant } = need
+  const moved = movingBodies({
+    part: candidate.part,
+    from: candidate.place,
+    destination: { to: 'slot', place: need.place, occupant: occupant && { part: occupant.part, out } },
+  })
+  return occupant && out.in.kind === 'kept' ? [...moved, { kind: 'part', what: 'identified', part: occupant.part, tag: answer.nextTag }] : moved
 }

@@ -1,0 +1,231 @@
+/** How many whole machines a lot makes: units against modules, what each is taken to be and why, and the plan of moves. */
+import { useQuery } from '@tanstack/react-query'
+import { useEffect, useState } from 'react'
+import { Link, useParams } from 'react-router'
+import { count, list } from '#api/words/lists.ts'
+import type { LotPlan, ModuleState } from '#core/parts/whole-machines.ts'
+import { mostUnits } from '#core/parts/whole-machines.ts'
+import type { WholeView } from '#core/views/whole.ts'
+import { get, wordsOf } from '#web/app/http.ts'
+import { Act } from '#web/ui/Forms.tsx'
+import type { WholeAnswer, WholeAsk } from '#web/workers/whole.worker.ts'
+
+const next: Readonly<Record<ModuleState, ModuleState>> = { good: 'bad', bad: 'missing', missing: 'unknown', unknown: 'good' }
+/** The lifeline's language: full = good, foot line = bad, dashed = not known, nothing = missing. */
+const look: Readonly<Record<ModuleState, string>> = {
+  good: 'bg-ink text-ground border-ink border',
+  bad: 'border-hair border border-b-4 border-b-oxide font-bold',
+  unknown: 'border-line text-quiet border border-dashed',
+  missing: 'text-quiet border border-transparent',
+}
+
+export function View() {
+  const { id = '' } = useParams()
+  const { data: view, error } = useQuery({ queryKey: ['batches', id, 'whole'], queryFn: () => get<WholeView>(`/batches/${id}/whole`), retry: false })
+  const [said, setSaid] = useState<Readonly<Record<string, ModuleState>>>({})
+  const [hopeful, setHopeful] = useState(false)
+  const [apart, setApart] = useState<readonly string[]>([])
+  const [left, setLeft] = useState<ReadonlySet<string>>(new Set())
+  const stateOf = (unit: WholeView['units'][number], kind: string): ModuleState => said[`${unit.id}/${kind}`] ?? unit.modules[kind] ?? 'missing'
+  const { answer, working, stop } = usePlan(view, { stateOf, hopeful, apart, left }, JSON.stringify([said, hopeful, apart, [...left]]))
+  useEffect(() => {
+    if (view) document.title = `Whole machines, ${view.name}`
+  }, [view])
+  if (error) return <p className="p-8">{wordsOf(error)}</p>
+  if (!view) return null
+  const plan = answer && 'plan' in answer ? answer.plan : undefined
+  const numbers = new Map(view.units.map((u) => [u.id, u.number]))
+  const toggle = (unit: string) => setLeft((old) => new Set(old.has(unit) ? [...old].filter((u) => u !== unit) : [...old, unit]))
+  return (
+    <main className="flex-1 space-y-5 p-4 pb-16">
+      <div>
+        <h1 className="font-display text-24 font-semibold">
+          Whole machines <span className="text-quiet">of</span>{' '}
+          <Link className="hover:underline" to={`/batches/${id}`}>
+            {view.name}
+          </Link>
+        </h1>
+        <p role="status" className="text-18 min-h-7">
+          {working ? (
+            <>
+              Trying every set of units … <Act onClick={stop}>Stop</Act>
+            </>
+          ) : answer && 'tooMany' in answer ? (
+            `${answer.tooMany} units are too many to be tried exactly: leave out some, ${mostUnits} may stay.`
+          ) : plan ? (
+            planWords(plan, view)
+          ) : (
+            ''
+          )}
+        </p>
+      </div>
+      {view.kinds.length === 0 && <p>No assembly or essential position is on the sheet of these units. Write them on the type sheet first.</p>}
+      <div className="overflow-x-auto">
+        <table>
+          <thead>
+            <tr className="border-ink border-b-2 text-left">
+              <th scope="col" className="h-8 pr-6">
+                Unit
+              </th>
+              {view.kinds.map((k) => (
+                <th key={k.kind} scope="col" className="num pr-3">
+                  {k.kind}
+                </th>
+              ))}
+              <th scope="col" className="pl-3">
+                In this plan
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            {view.units.map((u) => {
+              const role = left.has(u.id)
+                ? 'left out'
+                : plan?.machines.includes(u.id)
+                  ? 'a machine'
+                  : plan?.moves.some((m) => m.from === u.id)
+                    ? 'a donor'
+                    : plan
+                      ? 'put aside'
+                      : ''
+              return (
+                <tr key={u.id} className="border-hair border-b">
+                  <th scope="row" className="py-1 pr-6 text-left font-normal whitespace-nowrap">
+                    <label className="flex items-center gap-2">
+                      <input type="checkbox" aria-label={`Count ${u.number}`} checked={!left.has(u.id)} onChange={() => toggle(u.id)} />
+                      <Link className="num hover:underline" to={`/machines/${u.machine}`}>
+                        {u.number}
+                      </Link>
+                      {u.revision && <span className="text-13 text-quiet">{u.revision}</span>}
+                    </label>
+                  </th>
+                  {view.kinds.map((k) => {
+                    const state = stateOf(u, k.kind)
+                    const own = said[`${u.id}/${k.kind}`] !== undefined
+                    return (
+                      <td key={k.kind} className="pr-3">
+                        <button
+                          type="button"
+                          title={own ? 'said here, for this plan only' : u.because[k.kind]}
+                          aria-label={`${u.number}, ${k.kind}: ${state}. Change it for this plan`}
+                          className={`text-13 h-8 w-full min-w-20 rounded-sm px-2 ${look[state]} ${own ? 'italic' : ''}`}
+                          onClick={() => setSaid({ ...said, [`${u.id}/${k.kind}`]: next[state] })}
+                        >
+                          {state === 'unknown' ? 'not known' : state}
+                        </button>
+                      </td>
+                    )
+                  })}
+                  <td className={`pl-3 ${role === 'a machine' ? 'font-bold' : 'text-quiet'}`}>{role}</td>
+                </tr>
+              )
+            })}
+          </tbody>
+        </table>
+      </div>
+      <div className="flex flex-wrap items-center gap-x-6 gap-y-2">
+        <label className="flex items-center gap-2">
+          <input type="checkbox" checked={hopeful} onChange={(e) => setHopeful(e.target.checked)} /> count what is not known as good
+        </label>
+        {view.units.some((u) => u.revision) &&
+          view.kinds.map((k) => (
+            <label key={k.kind} className="flex items-center gap-2">
+              <input type="checkbox" checked={apart.includes(k.kind)} onChange={(e) => setApart(e.target.checked ? [...apart, k.kind] : apart.filter((a) => a !== k.kind))} />
+              <span>
+                <span className="num">{k.kind}</span> only within one revision
+              </span>
+            </label>
+          ))}
+        {Object.keys(said).length > 0 && <Act onClick={() => setSaid({})}>As the record says</Act>}
+      </div>
+      {plan && !working && (
+        <div className="grid grid-cols-3 gap-6 max-lg:grid-cols-1">
+          <Part title={`Moves, ${plan.moves.length}`} empty="Nothing has to be moved.">
+            {plan.moves.map((m) => (
+              <li key={`${m.kind}${m.to}`} className="border-hair border-b py-1">
+                <span className="num">{m.kind}</span> from <span className="num">{numbers.get(m.from)}</span> to <span className="num">{numbers.get(m.to)}</span>
+              </li>
+            ))}
+          </Part>
+          <Part title="What remains, good" empty="Every good module is in a machine.">
+            {plan.remains.map((r) => (
+              <li key={`${r.kind}${r.unit}`} className="border-hair border-b py-1">
+                <span className="num">{r.kind}</span> in <span className="num">{numbers.get(r.unit)}</span>
+              </li>
+            ))}
+          </Part>
+          <Part
+            title="For one more, still to buy or mend"
+            empty={plan.machines.length === view.units.length - left.size ? 'Every unit is a machine already.' : 'Nothing: another unit would do.'}
+          >
+            {plan.toBuy.map((k) => (
+              <li key={k} className="border-hair border-b py-1">
+                <span className="num">{k}</span>
+              </li>
+            ))}
+          </Part>
+        </div>
+      )}
+    </main>
+  )
+}
+
+const planWords = (plan: LotPlan, view: WholeView) => {
+  const limit = plan.limitedBy.length > 0 ? ` ${list(plan.limitedBy)} ${plan.limitedBy.length === 1 ? 'sets' : 'set'} the limit.` : ''
+  return plan.machines.length === 0
+    ? `No whole machine can be made of ${count(view.units.length, 'unit')} yet: what is not known does not count.${limit}`
+    : `${count(plan.machines.length, 'whole machine')} of ${count(view.units.length, 'unit')}, by ${count(plan.moves.length, 'move')}. No plan makes more; none with as many costs less.${limit}`
+}
+
+function Part({ title, empty, children }: { title: string; empty: string; children: readonly React.ReactNode[] }) {
+  return (
+    <section aria-label={title}>
+      <h2 className="headrule">{title}</h2>
+      {children.length === 0 ? <p className="text-quiet py-2">{empty}</p> : <ul>{children}</ul>}
+    </section>
+  )
+}
+
+interface Assumed {
+  readonly stateOf: (unit: WholeView['units'][number], kind: string) => ModuleState
+  readonly hopeful: boolean
+  readonly apart: readonly string[]
+  readonly left: ReadonlySet<string>
+}
+
+/** The plan, made in a worker; what is assumed is compared by its text. */
+function usePlan(view: WholeView | undefined, { stateOf, hopeful, apart, left }: Assumed, assumed: string) {
+  const [answer, setAnswer] = useState<WholeAnswer>()
+  const [worker, setWorker] = useState<Worker>()
+  useEffect(() => {
+    if (!view) return
+    const made = new Worker(new URL('../../workers/whole.worker.ts', import.meta.url), { type: 'module' })
+    made.onmessage = ({ data }: MessageEvent<WholeAnswer>) => {
+      setAnswer(data)
+      setWorker(undefined)
+    }
+    setWorker(made)
+    const units = view.units
+      .filter((u) => !left.has(u.id))
+      .map((u) => ({
+        id: u.id,
+        worth: u.worth,
+        modules: Object.fromEntries(
+          view.kinds.map((k) => {
+            const state = stateOf(u, k.kind)
+            return [k.kind, hopeful && state === 'unknown' ? 'good' : state]
+          }),
+        ),
+      }))
+    made.postMessage({ units, kinds: view.kinds, revisions: Object.fromEntries(view.units.map((u) => [u.id, u.revision])), apart } satisfies WholeAsk)
+    return () => made.terminate()
+  }, [view, assumed]) // eslint-disable-line react-hooks/exhaustive-deps -- `assumed` stands for all that is assumed
+  return {
+    answer,
+    working: worker !== undefined,
+    stop: () => {
+      worker?.terminate()
+      setWorker(undefined)
+    },
+  }
+}
