@@ -120,6 +120,15 @@ export function terminals(s: Story) {
     '5V 4.97 with meter 2',
     '12V 11.9',
   ])
+  s.lines(second, 330, '19:20', 'imke', ['fitted C5 330uF 25V', 'print C5 470uF 16V plus left', 'fitted C1 2200uF 40V', 'schematic C1 2200uF 43V', 'print C6 470uF 16V'], 2)
+  s.tell(s.at(320, '09:00'), 'rasmus', {
+    kind: 'rule',
+    what: 'policy',
+    machine: a,
+    key: 'renewing capacitors',
+    option: 'all, preventively',
+    reason: 'Two of its supply have failed already; it is shown every day.',
+  })
   s.close(a, second, s.at(330, '19:40'), 'imke', 'nothing', [])
   // The borrowed chip: away for a night in the other terminal, back without a test.
   const third = s.open(b, s.at(41, '18:10'), 'jonas', 'Is its timing ROM dead?')

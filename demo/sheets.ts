@@ -29,12 +29,13 @@ const calculatorKeys = readGrid(`C CE ▸ K GT
 const fn = (name: string, dependsOn: string[], more: object = {}) => ({ name, dependsOn, ...more })
 const essential = (name: string, dependsOn: string[], more: object = {}) => fn(name, dependsOn, { essential: true, ...more })
 const ic = (designator: string, accepts: string, more: object = {}) => ({ designator, accepts, mount: 'socketed', ...more })
-const cap = (designator: string, volts: number, on?: string) => ({
+const cap = (designator: string, volts: number, on?: string, value?: string) => ({
   designator,
   accepts: 'electrolytic capacitor',
   mount: 'soldered',
   polarised: true,
   ratingVolts: volts,
+  ...(value ? { asks: { value, temperature: '85 °C' } } : {}),
   ...(on ? { on } : {}),
 })
 const assembly = (designator: string, accepts: string, more: object = {}) => ({ designator, accepts, assembly: true, mount: 'plug', ...more })
@@ -76,14 +77,14 @@ const sheets = {
       assembly('keyboard', 'keyboard assembly', { essential: true }),
       ic('U3', 'key matrix scanner', { on: 'keyboard' }),
       assembly('display board', 'display board'),
-      cap('C214', 63, 'display board'),
-      cap('C220', 25, 'display board'),
+      cap('C214', 63, 'display board', '2200 µF'),
+      cap('C220', 25, 'display board', '470 µF'),
       assembly('supply', 'power supply'),
-      cap('C1', 40, 'supply'),
-      cap('C2', 40, 'supply'),
-      cap('C5', 16, 'supply'),
-      cap('C6', 16, 'supply'),
-      cap('C9', 25, 'supply'),
+      cap('C1', 40, 'supply', '2200 µF'),
+      cap('C2', 40, 'supply', '2200 µF'),
+      cap('C5', 16, 'supply', '470 µF'),
+      cap('C6', 16, 'supply', '470 µF'),
+      cap('C9', 25, 'supply', '470 µF'),
       { designator: 'CX1', accepts: 'mains filter capacitor', safetyClass: 'X', on: 'supply' },
     ],
     zones: [

@@ -110,6 +110,8 @@ export function effectWords(effect: Effect, { now, zone }: When): EffectWords {
       return heed(`the card of ${effect.method} says: not on ${effect.material}`)
     case 'leaves the house’s school':
       return heed(`the house chose otherwise for ${effect.rule}: ${effect.option}`)
+    case 'says of position':
+      return say(`${effect.position}: the ${effect.by} says ${list(effect.what)}`)
     case 'judges method':
       return say(`verdict on ${effect.name}: ${effect.verdict}`)
     case 'waits':

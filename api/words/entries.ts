@@ -237,6 +237,10 @@ export function entryWords(body: Body, names: EntryNames): EntryWords {
       return body.what === 'written'
         ? plain(`house method: ${body.recipe.name}`)
         : plain(`verdict on ${label(body.method, 'a house method')}: ${body.verdict}${body.words ? `, ${body.words}` : ''}`)
+    case 'spec': {
+      const read = Object.entries(body.attributes).map(([name, value]) => (name === 'value' || name === 'rating' ? value : `${name} ${value}`))
+      return plain(`${body.position}: the ${body.by} says ${read.join(', ')}${body.words ? `; ${body.words}` : ''}`)
+    }
     case 'baseline':
       return plain(`healthy set: ${body.readings.length} readings kept`, body.words ?? '')
     case 'gear':

@@ -69,6 +69,7 @@ export function machineDraft(world: WorldDraft, id: MachineId): MachineDraft {
       connections: new Map(),
       custody: [],
       readings: [],
+      specs: [],
       baselines: [],
       waits: [],
       powerUps: 0,

@@ -130,6 +130,9 @@ function reduce(world: WorldDraft, entry: Statement, order: number): void {
     case 'baseline':
       machineDraft(world, body.machine).baselines.push(entry)
       return
+    case 'spec':
+      machineDraft(world, body.machine).specs.push(entry)
+      return
     case 'method':
       return reduceMethod(world, entry, body)
     case 'wait':

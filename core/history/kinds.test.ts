@@ -40,6 +40,7 @@ const smallest: [body: { kind: string; [key: string]: unknown }, subjects: strin
   [{ kind: 'question', what: 'asked', machine: home, words: 'x' }, ['machine']],
   [{ kind: 'question', what: 'answered', machine: home, question: id, words: 'x' }, ['machine']],
   [{ kind: 'reading', machine: home, point: '5V', read: { value: 5, unit: 'V', asWritten: '5' } }, ['machine']],
+  [{ kind: 'spec', machine: home, position: 'C1', by: 'print', attributes: { rating: '25 V' } }, ['machine']],
   [{ kind: 'baseline', machine: home, readings: [id] }, ['machine']],
   [{ kind: 'method', what: 'written', method: id, recipe: { name: 'warm soak', verb: 'clean' } }, ['house']],
   [{ kind: 'method', what: 'verdict', method: id, machine: home, verdict: 'good' }, ['machine', 'house']],

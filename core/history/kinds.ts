@@ -8,6 +8,7 @@ import { findingBody, gradeBody, pairBody, photoBody, pinBody, surveyBody } from
 import { jotBody } from './bodies/jot.ts'
 import { methodBody } from './bodies/method.ts'
 import { baselineBody, readingBody } from './bodies/reading.ts'
+import { specBody } from './bodies/spec.ts'
 import { precautionBody } from './bodies/precaution.ts'
 import { attributes, label, someWords, words } from './bodies/words.ts'
 import { instantSchema, moneySchema } from '#core/quantity/schemas.ts'
@@ -277,6 +278,7 @@ const kindSchemas = [
   readingBody,
   baselineBody,
   methodBody,
+  specBody,
   z.strictObject({
     kind: z.literal('wait'),
     machine: machineIdSchema,

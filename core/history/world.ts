@@ -143,6 +143,8 @@ export interface MachineState {
   readonly connections: ReadonlyMap<string, Statement>
   readonly custody: readonly Statement[]
   readonly readings: readonly ReadingState[]
+  /** What parts, prints and schematics say of its positions. */
+  readonly specs: readonly Statement[]
   /** Sets of readings taken while it was healthy. */
   readonly baselines: readonly Statement[]
   readonly waits: readonly WaitState[]

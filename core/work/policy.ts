@@ -111,6 +111,16 @@ export const policies: readonly Policy[] = [
     ],
   },
   {
+    key: 'renewing capacitors',
+    preset: 'only leaking or suspect',
+    options: [
+      { option: 'all, preventively', speaks: 'Those that have not failed will; one opening instead of five. The originals go with the machine.' },
+      { option: 'only leaking or suspect', speaks: 'What shows no harm stays: fewer joints are disturbed, more of the machine is its own.' },
+      { option: 'only what measures bad', speaks: 'ESR and leakage decide, not fear. It takes a meter, and lifting a leg for leakage.' },
+      { option: 'never without a fault', speaks: 'Long idle electrolytics are re-formed first; many run on for years.' },
+    ],
+  },
+  {
     key: 'contacts',
     preset: 'glass-fibre pen',
     options: [

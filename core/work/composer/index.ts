@@ -5,6 +5,7 @@ import { isPoint, type Interval } from '#core/quantity/time.ts'
 import { parseBack, parseEmpty, parseFate, parseIn, parseLend, parseOut, parseSwap } from './parts.ts'
 import { parseGrid, parseHealthy, parseReading } from './measure.ts'
 import { parseVerdict } from './methods.ts'
+import { parseSpec } from './spec.ts'
 import { firstWord, nearNames, takeName, takeTime } from './read.ts'
 import { parseTest } from './tests.ts'
 import { goesPast, parseDone } from './checks.ts'
@@ -52,6 +53,9 @@ const parsers: Readonly<Record<string, Parser>> = {
   adjust: parseAdjust,
   verify: parseVerify,
   read: parseReading,
+  fitted: (text, scene) => parseSpec('part', text, scene),
+  print: (text, scene) => parseSpec('print', text, scene),
+  schematic: (text, scene) => parseSpec('schematic', text, scene),
   healthy: parseHealthy,
   verdict: parseVerdict,
   wait: parseWait,

@@ -56,6 +56,7 @@ export type Effect =
     }
   | { readonly does: 'warns of material'; readonly method: string; readonly material: string }
   | { readonly does: 'leaves the house’s school'; readonly method: string; readonly rule: string; readonly option: string }
+  | { readonly does: 'says of position'; readonly position: string; readonly by: string; readonly what: readonly string[] }
   | { readonly does: 'judges method'; readonly name: string; readonly verdict: string }
   | { readonly does: 'waits'; readonly what: string; readonly until: Instant; readonly everyMinutes?: number | undefined }
   | {

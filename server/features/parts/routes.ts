@@ -5,6 +5,9 @@ import type { PartLife, PartRow, PartsAnswer } from '#api/machines.ts'
 import type { DonorsAnswer } from '#api/parts.ts'
 import { fold } from '#core/history/fold.ts'
 import { machineIdSchema, partIdSchema } from '#core/ids.ts'
+import { writeCsv } from '#core/formats/csv.ts'
+import { orderList } from '#core/parts/renewal.ts'
+import { renewalView } from '#core/views/renewal.ts'
 import { openEpisode } from '#core/history/status.ts'
 import { candidatesFor, needAt, needsOf } from '#core/views/donors.ts'
 import { machineNumber } from '#core/views/labels.ts'
@@ -31,6 +34,7 @@ const tagQuery = z.object({
     .transform((text) => text.split(',').slice(0, 100))
     .pipe(z.array(partIdSchema).min(1)),
 })
+const renewalQuery = z.object({ kind: z.string().max(60).optional(), as: z.enum(['csv']).optional() })
 const query = z.object({
   q: z.string().max(120).optional(),
   cursor: z.string().max(80).optional(),
@@ -108,6 +112,32 @@ export function partRoutes(services: Services): Router {
         more: donors.length > mostDonors || spares.length > mostSpares,
         nextTag: await nextTag(services),
       } satisfies DonorsAnswer)
+    }),
+  )
+
+  // The map of one kind of part, for renewing them; as=csv: what is still to be bought.
+  router.get(
+    '/machines/:id/renewal',
+    handle(async (request, response) => {
+      const visitor = await requireVisitor(request, 'volunteer')
+      const { id } = parse(machineParams, request.params)
+      const { kind, as } = parse(renewalQuery, request.query)
+      await requireSight(db, visitor, id)
+      const world = fold(await closureOf(db, [id]), { now: nowInstant() })
+      const machine = world.machines.get(id)
+      if (!machine?.registered) throw notFound()
+      const view = renewalView(world, machine, kind)
+      if (as !== 'csv') return void response.json(view)
+      const lines = orderList(view.rows).map((line) => [
+        line.kind,
+        line.value,
+        line.leastVolts === undefined ? '' : `${line.leastVolts} V`,
+        line.positions.join(' '),
+        String(line.count),
+      ])
+      response.setHeader('content-type', 'text/csv; charset=utf-8')
+      response.setHeader('content-disposition', 'attachment; filename="order.csv"')
+      response.send(writeCsv(['Kind', 'Value', 'Least rating', 'Positions', 'Count with spares'], lines))
     }),
   )
 

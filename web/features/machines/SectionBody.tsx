@@ -170,9 +170,14 @@ function Parts({ view }: { view: MachineView }) {
         title="Positions"
         right={
           staff && (
-            <Link className="act" to={`/machines/${view.id}/donors`}>
-              Find donors
-            </Link>
+            <span className="flex gap-5">
+              <Link className="act" to={`/machines/${view.id}/renewal`}>
+                Renew a set
+              </Link>
+              <Link className="act" to={`/machines/${view.id}/donors`}>
+                Find donors
+              </Link>
+            </span>
           )
         }
         empty={view.positions.length === 0 ? 'No position is listed yet.' : undefined}

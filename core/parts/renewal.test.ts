@@ -1,0 +1,109 @@
+import { describe, expect, it } from 'vitest'
+import { bodies, composing, problem } from '#core/testing/composing.ts'
+import { home, terminalSheet } from '#core/testing/terminal.ts'
+import { sheetSchema } from '#core/type/sheet.ts'
+import { renewalView } from '#core/views/renewal.ts'
+import type { PartId } from '#core/ids.ts'
+import { numberedId } from '#core/history/teller.ts'
+import { orderList, ratingsSaid, wantsOf } from './renewal.ts'
+
+const sheet = sheetSchema.parse({
+  ...terminalSheet,
+  positions: [
+    ...terminalSheet.positions,
+    { designator: 'C13', accepts: 'electrolytic capacitor', polarised: true, asks: { value: '47 uF' } },
+    { designator: 'C14', accepts: 'electrolytic capacitor', polarised: true, asks: { value: '47uF' }, ratingVolts: 35 },
+  ],
+})
+const at = '2026-03-02T10:00:00.000Z'
+const view = (scene: ReturnType<typeof composing>, kind?: string) => {
+  const world = scene.t.world()
+  return renewalView(world, world.machines.get(home)!, kind)
+}
+const row = (scene: ReturnType<typeof composing>, position: string) => view(scene).rows.find((r) => r.position === position)!
+
+describe('what each source says', () => {
+  it('is kept apart, and a difference is flagged', () => {
+    const scene = composing(sheet)
+    scene.write('fitted C12 100uF 35V', at)
+    scene.write('print C12 47uF 37V minus left', at)
+    expect(row(scene, 'C12')).toMatchObject({
+      said: { part: { value: '100uF', rating: '35V' }, print: { value: '47uF', rating: '37V' } },
+      // The sheet’s 16 V stands for the schematic that nobody read; 37 V is no usual rating.
+      trouble: { differ: true, unusual: [37], leastVolts: 37 },
+      // The part that is in it may be an earlier guess: the print counts before it.
+      wants: { value: '47uF', leastVolts: 37 },
+    })
+  })
+  it('the schematic decides the value', () =>
+    expect(wantsOf({ part: { value: '1 uF' }, print: { value: '2u2' }, schematic: { value: '4u7' } }, { value: '10 uF' }, undefined).wants.value).toBe('4u7'))
+  it('the sheet stands for a schematic that nobody read', () =>
+    expect(ratingsSaid({ part: { rating: '25 V' } }, 16)).toEqual([
+      { by: 'part', volts: 25 },
+      { by: 'schematic', volts: 16 },
+    ]))
+  it('wants a position and a value', () => {
+    expect(problem(composing(sheet).parse('print C99 47uF'))).toMatchObject({ why: 'which position' })
+    expect(problem(composing(sheet).parse('print C12 smudged'))).toMatchObject({ why: 'form' })
+    expect(bodies(composing(sheet).parse('print C12 474 50V 105C'))[0]).toMatchObject({ attributes: { value: '474', rating: '50V', temperature: '105C' } })
+  })
+})
+
+describe('what belongs in the set', () => {
+  const under = (option: string) => {
+    const scene = composing(sheet)
+    scene.t.told('2026-02-01T10:00:00.000Z', { kind: 'rule', what: 'policy', key: 'renewing capacitors', option, reason: 'x' })
+    scene.t.told(at, { kind: 'part', what: 'health', part: numberedId<PartId>(1, 6), health: 'unknown' })
+    scene.t.told(at, {
+      kind: 'finding',
+      what: 'noted',
+      machine: home,
+      zone: 'board',
+      sort: 'leak residue',
+      place: 'beside C13',
+      severity: 'damages',
+      activity: 'active',
+      danger: 'none',
+      contained: false,
+      loaded: false,
+      hypothesis: false,
+    })
+    return view(scene).rows.flatMap((r) => (r.because ? [r.position] : []))
+  }
+  it.each([
+    ['all, preventively', ['C12', 'C13', 'C14']],
+    ['only leaking or suspect', ['C13']],
+    ['only what measures bad', []],
+    ['never without a fault', []],
+  ])('%s', (option, positions) => expect(under(option)).toEqual(positions))
+})
+
+describe('done and verified are two things', () => {
+  it('a part that came in is done; each verification is its own', () => {
+    const scene = composing(sheet)
+    scene.t.told('2026-03-01T08:00:00.000Z', {
+      kind: 'part',
+      what: 'identified',
+      part: numberedId<PartId>(1, 6),
+      partKind: 'electrolytic capacitor',
+      tag: 'P-0500',
+      attributes: { rating: '25 V' },
+      place: { in: { kind: 'store', id: 'drawer' } },
+    })
+    scene.write('verify C12 polarity, print and part agree', at)
+    scene.write('swap C12 < P-0500', '2026-03-02T11:00:00.000Z')
+    // What was verified before the part came in says nothing of this one.
+    expect(row(scene, 'C12')).toMatchObject({ done: { label: 'P-0500 electrolytic capacitor' }, verified: [] })
+    scene.write('verify C12 polarity and joint', '2026-03-02T11:10:00.000Z')
+    expect(row(scene, 'C12').verified).toEqual(['polarity', 'joint'])
+  })
+})
+
+describe('the order list', () => {
+  it('groups by value and rating, with spares, and leaves out what is done', () => {
+    const scene = composing(sheet)
+    scene.t.told('2026-02-01T10:00:00.000Z', { kind: 'rule', what: 'policy', key: 'renewing capacitors', option: 'all, preventively', reason: 'x' })
+    scene.write('print C13 47u 35V', at)
+    expect(orderList(view(scene).rows)).toEqual([{ kind: 'electrolytic capacitor', value: '47 uF', leastVolts: 35, positions: ['C13', 'C14'], count: 3 }])
+  })
+})

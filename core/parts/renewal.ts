@@ -1,0 +1,95 @@
+/** Renewing a set of parts: the map by designator, what belongs in the set by the house's school, and what is to be ordered. */
+import type { SpecSource } from '#core/history/bodies/spec.ts'
+import { parseQuantity } from '#core/quantity/quantity.ts'
+import { ratingTrouble, type RatingSaid, type RatingTrouble } from './markings/codes.ts'
+
+export const schools = ['all, preventively', 'only leaking or suspect', 'only what measures bad', 'never without a fault'] as const
+export type School = (typeof schools)[number]
+
+export type Said = Readonly<Partial<Record<SpecSource, Readonly<Record<string, string>>>>>
+
+/** What is done and what is verified are two things; each verification is its own. */
+export const verifications = ['polarity', 'orientation', 'joint', 'bridging'] as const
+export type Verification = (typeof verifications)[number]
+
+export interface RenewalRow {
+  readonly position: string
+  readonly accepts: string
+  readonly polarised: boolean
+  /** Part, print and schematic apart. */
+  readonly said: Said
+  /** What the sheet asks, where nobody has read anything else. */
+  readonly sheet: Readonly<Record<string, string>>
+  readonly trouble?: RatingTrouble | undefined
+  /** Value and least rating that a replacement needs, by all that was said. */
+  readonly wants: { readonly value?: string | undefined; readonly leastVolts?: number | undefined }
+  /** Why the school takes it into the set; absent for one that stays. */
+  readonly because?: 'all' | 'leaking or suspect' | 'measured bad' | 'a function fails' | undefined
+  /** The part that came in since the map was begun. */
+  readonly done?: { readonly label: string; readonly part: string; readonly at: string } | undefined
+  readonly verified: readonly Verification[]
+  readonly photos: readonly string[]
+}
+
+const volts = (text: string | undefined): number | undefined => {
+  const match = /(\d+(?:[.,]\d+)?)\s*V/i.exec(text ?? '')
+  return match ? Number((match[1] ?? '').replace(',', '.')) : undefined
+}
+
+/** Ratings by what said them: the part, the print, the schematic; the sheet stands for the schematic where nobody read one. */
+export function ratingsSaid(said: Said, sheetVolts: number | undefined): RatingSaid[] {
+  const read = (['part', 'print', 'schematic'] as const).flatMap((by): RatingSaid[] => {
+    const v = volts(said[by]?.['rating'])
+    return v === undefined ? [] : [{ by, volts: v }]
+  })
+  return read.some((r) => r.by === 'schematic') || sheetVolts === undefined ? read : [...read, { by: 'schematic', volts: sheetVolts }]
+}
+
+/**
+ * What a replacement needs. The schematic decides the value, then the print, then the part that is in it, which may be an earlier
+ * guess; of the ratings the highest counts.
+ */
+export function wantsOf(said: Said, sheet: Readonly<Record<string, string>>, sheetVolts: number | undefined): { wants: RenewalRow['wants']; trouble: RatingTrouble | undefined } {
+  const ratings = ratingsSaid(said, sheetVolts)
+  const value = said.schematic?.['value'] ?? sheet['value'] ?? said.print?.['value'] ?? said.part?.['value']
+  return {
+    wants: { value, leastVolts: ratings.length > 0 ? Math.max(...ratings.map((r) => r.volts)) : undefined },
+    trouble: ratings.length > 0 ? ratingTrouble(ratings) : undefined,
+  }
+}
+
+export interface OrderLine {
+  readonly kind: string
+  readonly value: string
+  readonly leastVolts: number | undefined
+  readonly positions: readonly string[]
+  /** How many are wanted, with spares. */
+  readonly count: number
+}
+
+const valueKey = (text: string): string => {
+  const read = parseQuantity(text.replace(/\s+/g, ''))
+  return read?.value === undefined ? text.trim().toLowerCase() : String(read.value)
+}
+
+/** What is still to be bought, grouped by kind, value and rating; `spare` parts more of each (a share, rounded up). */
+export function orderList(rows: readonly RenewalRow[], spare = 0.1): OrderLine[] {
+  const groups = new Map<string, RenewalRow[]>()
+  for (const row of rows) {
+    if (row.because === undefined || row.done || row.wants.value === undefined) continue
+    const key = `${row.accepts}|${valueKey(row.wants.value)}|${row.wants.leastVolts ?? ''}`
+    groups.set(key, [...(groups.get(key) ?? []), row])
+  }
+  return [...groups.values()]
+    .map((group): OrderLine => {
+      const [first] = group
+      return {
+        kind: first?.accepts ?? '',
+        value: first?.wants.value ?? '',
+        leastVolts: first?.wants.leastVolts,
+        positions: group.map((r) => r.position),
+        count: group.length + Math.ceil(group.length * spare),
+      }
+    })
+    .sort((a, b) => (a.kind < b.kind ? -1 : a.kind > b.kind ? 1 : Number(valueKey(a.value)) - Number(valueKey(b.value))))
+}
