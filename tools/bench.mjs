@@ -43,6 +43,12 @@ if (!only || only === 'episode') {
   failed += await node('bench/questions.ts', { ...env, DATABASE_URL: await ensureDatabase(cluster.url, 'bench_questions', { fresh: true }) })
   await cluster.stop()
 }
+if (!only || only === 'parts') {
+  failed += await node('bench/parts.ts')
+  const cluster = await startCluster(path.join(root, '.data'), 'postgres-bench')
+  failed += await node('bench/claim.ts', { DATABASE_URL: await ensureDatabase(cluster.url, 'bench_claim', { fresh: true }) })
+  await cluster.stop()
+}
 if (!only || only === 'restart') {
   const data = mkdtempSync(path.join(os.tmpdir(), 'anamnesis-restart-'))
   const port = String(await freePort())

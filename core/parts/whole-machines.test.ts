@@ -1,6 +1,7 @@
 import fc from 'fast-check'
 import highsLoader from 'highs'
 import { beforeAll, describe, expect, it } from 'vitest'
+import { lotAsProgram } from '#core/testing/lot-program.ts'
 import { wholeMachines, type LotUnit, type ModuleKind, type ModuleState } from './whole-machines.ts'
 
 const unit = (id: string, modules: Record<string, ModuleState>, worth = 0): LotUnit => ({ id, modules, worth })
@@ -52,33 +53,6 @@ describe('whole machines from a lot', () => {
   })
 })
 
-/** The same problem as a mixed-integer program: x chooses units, y moves a module of a kind from one to another. */
-export function asProgram(units: readonly LotUnit[], moduleKinds: readonly ModuleKind[], big: number): string {
-  const objective: string[] = []
-  const constraints: string[] = []
-  const binaries: string[] = []
-  units.forEach((u, i) => {
-    binaries.push(`x${i}`)
-    objective.push(`${big + u.worth} x${i}`)
-  })
-  moduleKinds.forEach((kind, k) => {
-    units.forEach((_, to) => {
-      const givers = units.flatMap((giver, from) => (giver.modules[kind.kind] === 'good' && (to === from || Number.isFinite(kind.labour)) ? [from] : []))
-      for (const from of givers) {
-        binaries.push(`y${k}_${from}_${to}`)
-        if (from !== to) objective.push(`- ${kind.labour} y${k}_${from}_${to}`)
-      }
-      constraints.push(`${givers.map((from) => `y${k}_${from}_${to}`).join(' + ')}${givers.length ? ' ' : '0 x0 '}- x${to} = 0`)
-    })
-    units.forEach((giver, from) => {
-      if (giver.modules[kind.kind] !== 'good') return
-      const takers = units.flatMap((_, to) => (to === from || Number.isFinite(kind.labour) ? [to] : []))
-      constraints.push(`${takers.map((to) => `y${k}_${from}_${to}`).join(' + ')} <= 1`)
-    })
-  })
-  return `Maximize\n obj: ${objective.join(' + ').replaceAll('+ -', '-')}\nSubject To\n${constraints.map((c, i) => ` c${i}: ${c}`).join('\n')}\nBinary\n ${binaries.join(' ')}\nEnd\n`
-}
-
 // Against a mixed-integer solver (HiGHS, from npm).
 describe('against a solver', () => {
   let highs: Awaited<ReturnType<typeof highsLoader>>
@@ -102,7 +76,7 @@ describe('against a solver', () => {
           )
           const big = 10_000
           const plan = wholeMachines(units, moduleKinds)!
-          const solved = highs.solve(asProgram(units, moduleKinds, big))
+          const solved = highs.solve(lotAsProgram(units, moduleKinds, big))
           const worth = units.reduce((sum, u) => sum + u.worth, 0)
           expect(plan.machines.length * big + worth - plan.cost).toBeCloseTo(solved.ObjectiveValue, 4)
         },
