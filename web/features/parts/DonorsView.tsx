@@ -32,6 +32,7 @@ export function View() {
   })
   const [weights, setWeights] = useState<Weights>(usualWeights)
   const [allow, setAllow] = useState(false)
+  const [taken, setTaken] = useState<Taken>()
   const { choice, working } = useDonorChoice(data, weights, allow)
   useEffect(() => {
     if (data) document.title = `Donors for ${data.machine.label}`
@@ -57,8 +58,16 @@ export function View() {
                 ? 'Choosing …'
                 : ''}
         </p>
+        {taken && (
+          <p className="bg-next border-verdigris mb-4 border-l-4 p-3">
+            {`${taken.words} Both ends show it. `}
+            <Link className="act" to={`/parts/tags?ids=${taken.parts.join(',')}`}>
+              Print tags
+            </Link>
+          </p>
+        )}
         {choice?.choices.map((c) => (
-          <NeedBlock key={c.need.key} choice={c} answer={data} />
+          <NeedBlock key={c.need.key} choice={c} answer={data} onTaken={setTaken} />
         ))}
       </section>
       <aside className="space-y-5">
@@ -102,7 +111,13 @@ export function View() {
   )
 }
 
-function NeedBlock({ choice, answer }: { choice: Choice; answer: DonorsAnswer }) {
+/** What was just moved, told above the list, since the list is reckoned anew. */
+interface Taken {
+  readonly words: string
+  readonly parts: readonly string[]
+}
+
+function NeedBlock({ choice, answer, onTaken }: { choice: Choice; answer: DonorsAnswer; onTaken: (taken: Taken) => void }) {
   const { need, ranked, chosen, givenElsewhere } = choice
   const [all, setAll] = useState(false)
   const shown = all ? ranked : ranked.slice(0, 4)
@@ -118,7 +133,7 @@ function NeedBlock({ choice, answer }: { choice: Choice; answer: DonorsAnswer })
       {givenElsewhere && <p className="text-quiet py-1">{`${givenElsewhere.candidate.label} would cost less here, but serves another need better.`}</p>}
       <ul>
         {shown.map((a) => (
-          <Offer key={a.candidate.part} appraisal={a} chosen={a.candidate.part === chosen?.candidate.part} choice={choice} answer={answer} />
+          <Offer key={a.candidate.part} appraisal={a} chosen={a.candidate.part === chosen?.candidate.part} choice={choice} answer={answer} onTaken={onTaken} />
         ))}
       </ul>
       {ranked.length > shown.length && <Act className="mt-1" onClick={() => setAll(true)}>{`${ranked.length - shown.length} more`}</Act>}
@@ -126,15 +141,19 @@ function NeedBlock({ choice, answer }: { choice: Choice; answer: DonorsAnswer })
   )
 }
 
-function Offer({ appraisal, chosen, choice, answer }: { appraisal: Appraisal; chosen: boolean; choice: Choice; answer: DonorsAnswer }) {
+function Offer({ appraisal, chosen, choice, answer, onTaken }: { appraisal: Appraisal; chosen: boolean; choice: Choice; answer: DonorsAnswer; onTaken: (taken: Taken) => void }) {
   const { candidate, costs, total, bar } = appraisal
   const { send, error, busy } = useSend()
-  const [taken, setTaken] = useState(false)
   const words = appraisalWords(appraisal)
   const Button = chosen ? MainButton : PlainButton
   const take = async () => {
     const bodies = takeBodies(answer, choice.need, appraisal)
-    if (await send(bodies.map((body) => ({ body, episode: answer.machine.openEpisode })))) setTaken(true)
+    const { need } = choice
+    if (await send(bodies.map((body) => ({ body, episode: answer.machine.openEpisode }))))
+      onTaken({
+        words: `${candidate.label} went into ${need.position.designator}${need.occupant ? `, ${need.occupant.label} came out` : ''}.`,
+        parts: [candidate.part, ...(need.occupant ? [need.occupant.part] : [])],
+      })
   }
   return (
     <li className={`border-hair grid grid-cols-[minmax(0,1fr)_5rem_9rem] items-start gap-4 border-b py-2 max-sm:grid-cols-1 ${chosen ? 'border-l-verdigris border-l-4 pl-3' : ''}`}>
@@ -157,16 +176,10 @@ function Offer({ appraisal, chosen, choice, answer }: { appraisal: Appraisal; ch
       </span>
       <span className="num text-18 text-right">{bar ? '' : Number(total.toFixed(1))}</span>
       <span className="text-right">
-        {taken ? (
-          <Link className="act" to={`/parts/tags?ids=${[candidate.part, choice.need.occupant?.part].filter(Boolean).join(',')}`}>
-            Taken. Print tags
-          </Link>
-        ) : (
-          !bar && (
-            <Button disabled={busy} onClick={() => void take()}>
-              Take this one
-            </Button>
-          )
+        {!bar && (
+          <Button disabled={busy} onClick={() => void take()}>
+            Take this one
+          </Button>
         )}
       </span>
     </li>

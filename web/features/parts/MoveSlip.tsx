@@ -37,7 +37,7 @@ export function MoveSlip({ part, onClose }: { part: PartLife; onClose: () => voi
     enabled: way === 'into a machine' && number !== '',
     retry: false,
   })
-  const machine = looked.data?.machine
+  const machine = way === 'into a machine' ? looked.data?.machine : undefined
   const slot = machine?.slots.find((s) => s.position.designator === text('position'))
   const facts: PartFacts = { partKind: part.partKind, attributes: part.attributes, health: part.health as PartFacts['health'] }
   const fit =
@@ -152,7 +152,7 @@ export function MoveSlip({ part, onClose }: { part: PartLife; onClose: () => voi
           />
         )}
       </div>
-      {number !== '' && looked.data && !machine && <p className="text-copper mt-2 font-bold">{`No machine has the number ${number}.`}</p>}
+      {way === 'into a machine' && number !== '' && looked.data && !machine && <p className="text-copper mt-2 font-bold">{`No machine has the number ${number}.`}</p>}
       {refused && (
         <div className="mt-2">
           <p className="text-copper font-bold">{refused}</p>
