@@ -72,6 +72,8 @@ await shoot('photo-compare', `/machines/${machine('SW 2024.3')}?show=photos`, 'B
   await page.mouse.wheel(0, 900)
   await page.waitForTimeout(800)
 })
+await shoot('donor-choice', `/machines/${machine('SW 2024.3')}/donors?position=IC40`, 'Take this one')
+await shoot('set-renewal', `/machines/${machine('SW 2024.3')}/renewal`, 'Still to be bought')
 await shoot('batch', `/batches/${await page.evaluate(async () => (await (await fetch('/api/batches')).json()).batches[0].id)}`, 'work now')
 
 // The list as a large house sees it: two thousand machines more, by a table.
