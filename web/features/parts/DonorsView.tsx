@@ -10,6 +10,7 @@ import { get, wordsOf } from '#web/app/http.ts'
 import { useSend } from '#web/app/send.ts'
 import { useSigned } from '#web/app/session.tsx'
 import { Act, MainButton, PlainButton, Said } from '#web/ui/Forms.tsx'
+import { FromStock } from './FromStock.tsx'
 import { takeBodies } from './take.ts'
 import { useDonorChoice } from './useDonorChoice.ts'
 
@@ -130,6 +131,7 @@ function NeedBlock({ choice, answer, onTaken }: { choice: Choice; answer: Donors
         <span className="text-copper font-normal">{needWhy[need.why]}</span>
       </h2>
       {ranked.length === 0 && <p className="text-quiet py-2">Nothing in the house is of this kind: it has to be bought, made or mended.</p>}
+      <FromStock need={need} candidates={answer.candidates} />
       {givenElsewhere && <p className="text-quiet py-1">{`${givenElsewhere.candidate.label} would cost less here, but serves another need better.`}</p>}
       <ul>
         {shown.map((a) => (

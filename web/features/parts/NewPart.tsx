@@ -6,6 +6,7 @@ import type { PartId } from '#core/ids.ts'
 import { newId } from '#web/app/clock.ts'
 import { get, wordsOf } from '#web/app/http.ts'
 import { useDrafts, useWrite } from '#web/app/session.tsx'
+import { MarkingReader } from './MarkingReader.tsx'
 import { MainButton, Said, SelectField, Slip, TextField } from '#web/ui/Forms.tsx'
 
 export function NewPart({ onClose }: { onClose: () => void }) {
@@ -13,12 +14,13 @@ export function NewPart({ onClose }: { onClose: () => void }) {
   const drafts = useDrafts()
   const write = useWrite()
   const [error, setError] = useState<string>()
+  const [value, setValue] = useState('')
   const submit = async (event: React.FormEvent<HTMLFormElement>) => {
     event.preventDefault()
     const form = new FormData(event.currentTarget)
     const text = (name: string) => String(form.get(name) ?? '').trim()
     const part = newId() as PartId
-    const rating = text('rating')
+    const attributes = Object.fromEntries(['value', 'rating', 'temperature', 'package', 'body', 'safety class', 'cell'].flatMap((name) => (text(name) ? [[name, text(name)]] : [])))
     const health = text('health') as 'unknown' | 'proved good'
     const bodies = [
       {
@@ -30,7 +32,7 @@ export function NewPart({ onClose }: { onClose: () => void }) {
         origin: text('origin') as 'bought',
         place: { in: { kind: 'store' as const, id: text('place') } },
         ...(text('marking') ? { marking: text('marking') } : {}),
-        ...(rating ? { attributes: { rating } } : {}),
+        ...(Object.keys(attributes).length > 0 ? { attributes } : {}),
       },
       ...(health === 'proved good' ? [{ kind: 'part' as const, what: 'health' as const, part, health, because: 'said when it was written down' }] : []),
     ]
@@ -50,7 +52,22 @@ export function NewPart({ onClose }: { onClose: () => void }) {
         <TextField label="Where it lies" name="place" placeholder="drawer 4" required />
         <SelectField label="Origin" name="origin" options={['bought', 'made', 'gift', 'donor', 'unknown']} />
         <TextField label="Marking" name="marking" className="num" />
+        <MarkingReader onValue={setValue} />
+        <TextField label="Value" name="value" className="num" placeholder="470 µF" value={value} onChange={(e) => setValue(e.target.value)} />
         <TextField label="Rating" name="rating" className="num" placeholder="25 V" />
+        <TextField label="Temperature" name="temperature" className="num" placeholder="105 °C" />
+        <TextField label="Package" name="package" className="num" placeholder="DIP-20" />
+        <TextField label="Body, mm" name="body" className="num" placeholder="10x16" />
+        <SelectField
+          label="Across the mains: class"
+          name="safety class"
+          options={[{ value: '', label: 'no' }, 'X', 'Y'].map((o) => (typeof o === 'string' ? { value: o, label: o } : o))}
+        />
+        <SelectField
+          label="Cell"
+          name="cell"
+          options={[{ value: '', label: 'none' }, 'rechargeable', 'primary'].map((o) => (typeof o === 'string' ? { value: o, label: o } : o))}
+        />
         <SelectField label="Health" name="health" options={['unknown', 'proved good']} />
         <div className="flex items-end">
           <MainButton type="submit">Write it down</MainButton>

@@ -1,0 +1,21 @@
+/** A value that no single spare has, made up from two or three of them. */
+import { valueWords } from '#api/words/points.ts'
+import type { Candidate, Need } from '#core/parts/donors.ts'
+import { fromStock } from '#core/parts/from-stock.ts'
+
+export function FromStock({ need, candidates }: { need: Need; candidates: readonly Candidate[] }) {
+  const made = fromStock(need, candidates)
+  if (!made || made.found.joined === 'single') return null
+  const { found, wanted, unit, tolerance } = made
+  const off = found.error * 100
+  return (
+    <p className="bg-sheet my-2 p-3">
+      <strong>From stock:</strong> {found.parts.map((p) => `${p.id} (${valueWords(p.value, unit)})`).join(' + ')}, {found.joined}, make{' '}
+      <span className="num">{valueWords(found.value, unit)}</span>,{' '}
+      <span className={Math.abs(found.error) > tolerance ? 'text-copper font-bold' : ''}>
+        {Math.abs(off) < 0.05 ? `as the ${valueWords(wanted, unit)} asked` : `${Math.abs(off).toPrecision(2)} % ${off > 0 ? 'above' : 'below'} ${valueWords(wanted, unit)}`}
+      </span>
+      .{found.joined.includes('series') && unit === 'F' && ' In series their voltages are not shared equally: each must stand the whole.'}
+    </p>
+  )
+}
