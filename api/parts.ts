@@ -1,5 +1,6 @@
 /** Parts: needs and who could serve them, bag tags. */
 import type { Candidate, Need } from '#core/parts/donors.ts'
+import type { ModificationRow } from '#core/views/modifications.ts'
 
 export interface DonorsAnswer {
   readonly machine: { readonly id: string; readonly label: string; readonly openEpisode?: string | undefined }
@@ -8,6 +9,11 @@ export interface DonorsAnswer {
   /** There were more machines or parts of these kinds than were looked at. */
   readonly more: boolean
   readonly nextTag: string
+}
+
+export interface ModificationsAnswer {
+  readonly label: string
+  readonly rows: readonly ModificationRow[]
 }
 
 export interface TagRow {

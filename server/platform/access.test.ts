@@ -105,6 +105,8 @@ const perMachine: { name: string; path: (r: Relation) => string; staff: Record<'
   { name: 'its way in', path: (r) => `/api/machines/${machines[r]}/arrival`, staff: { steward: 200, restorer: 200, volunteer: 200 }, guest: () => 403 },
   { name: 'its record', path: (r) => `/api/machines/${machines[r]}/record`, staff: { steward: 200, restorer: 200, volunteer: 403 }, guest: () => 403 },
   { name: 'its donors', path: (r) => `/api/machines/${machines[r]}/donors`, staff: { steward: 200, restorer: 200, volunteer: 200 }, guest: () => 403 },
+  { name: 'its modifications', path: (r) => `/api/machines/${machines[r]}/modifications`, staff: { steward: 200, restorer: 200, volunteer: 200 }, guest: () => 403 },
+  { name: 'its originality', path: (r) => `/api/machines/${machines[r]}/originality`, staff: { steward: 200, restorer: 200, volunteer: 200 }, guest: () => 403 },
   { name: 'its map for renewal', path: (r) => `/api/machines/${machines[r]}/renewal`, staff: { steward: 200, restorer: 200, volunteer: 200 }, guest: () => 403 },
   { name: 'what to order for it', path: (r) => `/api/machines/${machines[r]}/renewal?as=csv`, staff: { steward: 200, restorer: 200, volunteer: 200 }, guest: () => 403 },
   { name: 'its episode', path: (r) => `/api/episodes/${episodes[r]}`, staff: { steward: 200, restorer: 200, volunteer: 200 }, guest: () => 403 },

@@ -1,6 +1,8 @@
 /** Moves: "out IC31 bag 3", "in IC31 P-0388", "swap IC12 < T-014 IC12", "lend IC31 to T-020 by 11 Apr", "back all". */
 import { partAsFound, type MachineId, type PartId } from '#core/ids.ts'
 import type { Body, Leg } from '#core/history/kinds.ts'
+import { shortened } from '#core/diagnosis/cells.ts'
+import { takeDesignators } from '#core/parts/designators.ts'
 import { anyPart, judgeFit, type FitRemark } from '#core/parts/fit.ts'
 import { gone, inMachine, inStore, inTray, type Place } from '#core/parts/place.ts'
 import type { MachineContext, PartContext, SlotContext } from '#core/views/episode.ts'
@@ -113,14 +115,52 @@ const retests = (scene: Scene, slot: SlotContext): Effect[] => {
   return all.length ? [{ does: 'asks for retest', functions: all }] : []
 }
 
+/** "out C3, C12-C18 bag 2": one act, one leg a designator; those that no sheet knows become positions of this machine. */
+function parseOutMany(names: readonly string[], where: string, scene: Scene): Parsed {
+  const found = names.map((name) => takeSlot(name, scene.context, true))
+  const slots: SlotContext[] = []
+  const fresh: SlotContext[] = []
+  for (const slot of found) {
+    if ('parsed' in slot) return slot.parsed
+    const from = slot.found.slot
+    if (from.content === 'empty' || from.content === 'unknown part' || !from.part) return wrong({ why: 'nothing there', position: from.position.designator, content: from.content })
+    slots.push(from)
+    if (slot.found.added) fresh.push(from)
+  }
+  const to = outTo(where, scene)
+  const move: Body = { kind: 'move', legs: slots.flatMap((from) => (from.part ? [leg(from.part, from.place, to)] : [])) }
+  const added: Body[] = fresh.length > 0 ? [{ kind: 'machine', what: 'met', machine: scene.context.machine, functions: [], positions: fresh.map((s) => s.position) }] : []
+  const functions = new Set(slots.flatMap((s) => retests(scene, s).flatMap((e) => (e.does === 'asks for retest' ? e.functions : []))))
+  return done(
+    [...added, move],
+    [
+      {
+        does: 'takes out',
+        part: `${slots.length} parts`,
+        from: shortened(slots.map((s) => s.position.designator)).join(', '),
+        to: to.in.kind === 'tray' ? `tray${where ? `, ${where}` : ''}` : where,
+      },
+      ...(fresh.length > 0 ? [{ does: 'adds position' as const, name: shortened(fresh.map((s) => s.position.designator)).join(', ') }] : []),
+      ...(functions.size > 0 ? [{ does: 'asks for retest' as const, functions: [...functions] }] : []),
+    ],
+  )
+}
+
+/** Where a part goes that is taken out: the tray unless a store or an end is named. */
+function outTo(where: string, scene: Scene): Place {
+  if (/^(?:gone|discard|discarded)\b/i.test(where)) return gone('discarded')
+  return /^(?:store|shelf|drawer|box)\b/i.test(where) ? inStore(where) : inTray(scene.context.episode, where || undefined)
+}
+
 export function parseOut(text: string, scene: Scene): Parsed {
+  const list = takeDesignators(text)
+  if (list && list.names.length > 1) return parseOutMany(list.names, list.rest.replace(/^to\s+/i, ''), scene)
   const slot = takeSlot(text, scene.context, true)
   if ('parsed' in slot) return slot.parsed
   const { slot: from, added } = slot.found
   if (from.content === 'empty' || from.content === 'unknown part' || !from.part) return wrong({ why: 'nothing there', position: from.position.designator, content: from.content })
   const where = slot.rest.replace(/^to\s+/i, '')
-  const store = /^(?:store|shelf|drawer|box)\b/i.test(where)
-  const to = /^(?:gone|discard|discarded)\b/i.test(where) ? gone('discarded') : store ? inStore(where) : inTray(scene.context.episode, where || undefined)
+  const to = outTo(where, scene)
   const move: Body = { kind: 'move', legs: [leg(from.part, from.place, to)] }
   return done(added ? [met(scene, from), move] : [move], [
     { does: 'takes out', part: from.partLabel ?? from.position.accepts, from: from.position.designator, to: to.in.kind === 'tray' ? `tray${where ? `, ${where}` : ''}` : where },

@@ -2,19 +2,22 @@
 import { Router } from 'express'
 import { z } from 'zod'
 import type { PartLife, PartRow, PartsAnswer } from '#api/machines.ts'
-import type { DonorsAnswer } from '#api/parts.ts'
+import type { DonorsAnswer, ModificationsAnswer } from '#api/parts.ts'
 import { fold } from '#core/history/fold.ts'
 import { machineIdSchema, partIdSchema } from '#core/ids.ts'
 import { writeCsv } from '#core/formats/csv.ts'
 import { orderList } from '#core/parts/renewal.ts'
+import { modificationsOf } from '#core/views/modifications.ts'
 import { renewalView } from '#core/views/renewal.ts'
 import { openEpisode } from '#core/history/status.ts'
 import { candidatesFor, needAt, needsOf } from '#core/views/donors.ts'
 import { machineNumber } from '#core/views/labels.ts'
 import { gone } from '#core/parts/place.ts'
 import { machineAround } from '#core/parts/presence.ts'
+import { originalityView } from '#core/views/originality.ts'
 import { heldBy, partLife, partView } from '#core/views/parts.ts'
 import { rows } from '../../db/connection.ts'
+import { HouseModel } from '../../db/models.ts'
 import { houseWorld, requireSight, requireVisitor } from '../../platform/access.ts'
 import type { Services } from '../../platform/app.ts'
 import { nowInstant } from '../../platform/clock.ts'
@@ -112,6 +115,42 @@ export function partRoutes(services: Services): Router {
         more: donors.length > mostDonors || spares.length > mostSpares,
         nextTag: await nextTag(services),
       } satisfies DonorsAnswer)
+    }),
+  )
+
+  router.get(
+    '/machines/:id/originality',
+    handle(async (request, response) => {
+      const visitor = await requireVisitor(request, 'volunteer')
+      const { id } = parse(machineParams, request.params)
+      await requireSight(db, visitor, id)
+      const house = await HouseModel.findByPk(1)
+      const view = originalityView(await closureOf(db, [id]), id, nowInstant(), house?.zone ?? 'UTC')
+      if (!view) throw notFound()
+      response.json(view)
+    }),
+  )
+
+  router.get(
+    '/machines/:id/modifications',
+    handle(async (request, response) => {
+      const visitor = await requireVisitor(request, 'volunteer')
+      const { id } = parse(machineParams, request.params)
+      const { as } = parse(renewalQuery, request.query)
+      await requireSight(db, visitor, id)
+      const world = fold(await closureOf(db, [id]), { now: nowInstant() })
+      const machine = world.machines.get(id)
+      if (!machine?.registered) throw notFound()
+      const found = modificationsOf(world, machine)
+      if (as !== 'csv') return void response.json({ label: `${machineNumber(machine)} ${machine.name}`, rows: found } satisfies ModificationsAnswer)
+      response.setHeader('content-type', 'text/csv; charset=utf-8')
+      response.setHeader('content-disposition', 'attachment; filename="modifications.csv"')
+      response.send(
+        writeCsv(
+          ['Designator', 'First', 'Now', 'Steps', 'Last', 'Original', 'Verified', 'Undo'],
+          found.map((r) => [r.target, r.first, r.now, String(r.steps), r.to, r.original ?? '', r.verified ? 'yes' : 'no', r.undo]),
+        ),
+      )
     }),
   )
 

@@ -11,6 +11,7 @@ import { FactsSection } from './FactsSection.tsx'
 import { ConditionSection } from './ConditionSection.tsx'
 import { PhotoSection } from './PhotoSection.tsx'
 import { GridBoard } from '#web/ui/GridBoard.tsx'
+import { OriginalitySection } from './OriginalitySection.tsx'
 import { ReadingsSection } from './ReadingsSection.tsx'
 import { ProvenanceSection } from './ProvenanceSection.tsx'
 
@@ -171,6 +172,9 @@ function Parts({ view }: { view: MachineView }) {
         right={
           staff && (
             <span className="flex gap-5">
+              <Link className="act" to={`/machines/${view.id}/modifications`}>
+                Changes
+              </Link>
               <Link className="act" to={`/machines/${view.id}/renewal`}>
                 Renew a set
               </Link>
@@ -216,11 +220,14 @@ function Parts({ view }: { view: MachineView }) {
           </li>
         ))}
       </Rows>
-      <Rows title="Parts that left it" empty={view.given.length === 0 ? 'None that is known.' : undefined}>
-        {view.given.map((g, i) => (
-          <Row key={i} left={g.label} right={`${g.to}, ${short(g.at)}`} />
-        ))}
-      </Rows>
+      <div>
+        <Rows title="Parts that left it" empty={view.given.length === 0 ? 'None that is known.' : undefined}>
+          {view.given.map((g, i) => (
+            <Row key={i} left={g.label} right={`${g.to}, ${short(g.at)}`} />
+          ))}
+        </Rows>
+        {staff && <OriginalitySection machine={view.id} />}
+      </div>
     </div>
   )
 }

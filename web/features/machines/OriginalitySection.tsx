@@ -1,0 +1,66 @@
+/** How much of a machine is its own, over time, and what of the work on it cannot be undone. */
+import { useQuery } from '@tanstack/react-query'
+import { useEffect, useRef } from 'react'
+import type { OriginalityView } from '#core/views/originality.ts'
+import { get } from '#web/app/http.ts'
+import { useDates } from '#web/app/session.tsx'
+
+export function OriginalitySection({ machine }: { machine: string }) {
+  const { short } = useDates()
+  const { data } = useQuery({ queryKey: ['machine', machine, 'originality'], queryFn: () => get<OriginalityView>(`/machines/${machine}/originality`), retry: false })
+  if (!data?.now) return null
+  const { now, reversibility } = data
+  return (
+    <section aria-label="Originality" className="mt-6">
+      <h2 className="headrule">Originality, by weight of its positions</h2>
+      <dl className="grid grid-cols-[1fr_auto] gap-x-4 py-1.5">
+        {[
+          ['shown factory-fitted', now.shownFactory],
+          ['as found, not looked at', now.asFound],
+          ['replaced or not there', now.replaced],
+        ].map(([name, share]) => (
+          <div key={name} className="contents">
+            <dt>{name}</dt>
+            <dd className="num text-right">{`${share} %`}</dd>
+          </div>
+        ))}
+      </dl>
+      {data.history.length > 1 && <OverTime view={data} />}
+      <h3 className="mt-3 font-bold">What cannot be undone</h3>
+      {reversibility.cannot.length === 0 ? (
+        <p className="text-quiet py-1">Nothing that is written down.</p>
+      ) : (
+        <ul>
+          {reversibility.cannot.map((u) => (
+            <li key={`${u.entry}${u.target}`} className="border-hair border-b py-1">
+              <span className="num">{u.target}</span> {u.verb}, {short(u.at)} <span className="text-quiet block">{u.why}</span>
+            </li>
+          ))}
+        </ul>
+      )}
+      <p className="text-quiet text-13 py-1.5">
+        {reversibility.of === 0 ? 'No work on it has altered anything yet.' : `${reversibility.can} of ${reversibility.of} changes can be undone.`}
+      </p>
+    </section>
+  )
+}
+
+function OverTime({ view }: { view: OriginalityView }) {
+  const holder = useRef<HTMLDivElement>(null)
+  const { day } = useDates()
+  const points = view.history.map((p) => ({ at: p.at, value: 100 - p.replaced, label: `${100 - p.replaced} %` }))
+  useEffect(() => {
+    const element = holder.current
+    if (!element) return
+    let gone = false
+    let dispose: (() => void) | undefined
+    void import('#web/ui/chart.ts').then(({ driftChart }) => {
+      if (!gone) dispose = driftChart(element, { points, unit: '%', day })
+    })
+    return () => {
+      gone = true
+      dispose?.()
+    }
+  }, [JSON.stringify(points), day]) // eslint-disable-line react-hooks/exhaustive-deps -- points are compared by their text
+  return <div ref={holder} className="h-44" role="img" aria-label={`Its own, over time: ${points.map((p) => `${day(p.at)} ${p.label}`).join('; ')}`} />
+}

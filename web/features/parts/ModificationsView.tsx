@@ -1,0 +1,89 @@
+/** What was changed on a machine, by designator: first and present state, what was kept, and the way back. */
+import { useQuery } from '@tanstack/react-query'
+import { Link, useParams } from 'react-router'
+import { count } from '#api/words/lists.ts'
+import type { ModificationsAnswer } from '#api/parts.ts'
+import { undoList } from '#core/views/modifications.ts'
+import { get, wordsOf } from '#web/app/http.ts'
+import { useDates } from '#web/app/session.tsx'
+
+const heads = ['Designator', 'First', 'Now', 'Touched', 'Since', 'Its original is', 'Verified', 'To undo it'] as const
+
+export function View() {
+  const { id = '' } = useParams()
+  const { short } = useDates()
+  const { data, error } = useQuery({ queryKey: ['machine', id, 'modifications'], queryFn: () => get<ModificationsAnswer>(`/machines/${id}/modifications`), retry: false })
+  if (error) return <p className="p-8">{wordsOf(error)}</p>
+  if (!data) return null
+  const { rows } = data
+  const back = undoList(rows)
+  return (
+    <main className="flex-1 space-y-5 p-4 pb-16">
+      <div className="flex flex-wrap items-end justify-between gap-4">
+        <div>
+          <h1 className="font-display text-24 font-semibold">
+            Changes by designator <span className="text-quiet">of</span>{' '}
+            <Link className="hover:underline" to={`/machines/${id}?show=parts`}>
+              {data.label}
+            </Link>
+          </h1>
+          <p>
+            {rows.length === 0
+              ? 'Nothing is other than it was: no position, adjuster or wire was altered, or each is back as it was.'
+              : `${count(rows.length, 'designator')} other than they were; ${back.length} of them can be undone, ${rows.filter((r) => !r.verified).length} are not verified.`}
+          </p>
+        </div>
+        {rows.length > 0 && (
+          <a className="act" href={`/api/machines/${id}/modifications?as=csv`} download>
+            As a table (CSV)
+          </a>
+        )}
+      </div>
+      {rows.length > 0 && (
+        <div className="overflow-x-auto">
+          <table className="w-full">
+            <thead>
+              <tr className="border-ink border-b-2 text-left">
+                {heads.map((h) => (
+                  <th key={h} scope="col" className="h-8 pr-4 whitespace-nowrap">
+                    {h}
+                  </th>
+                ))}
+              </tr>
+            </thead>
+            <tbody>
+              {rows.map((r) => (
+                <tr key={r.target} className="border-hair border-b align-baseline">
+                  <th scope="row" className="num py-1.5 pr-4 text-left">
+                    {r.target}
+                  </th>
+                  <td className="pr-4">{r.first}</td>
+                  <td className="pr-4 font-bold">{r.now}</td>
+                  <td className="num pr-4">{r.steps === 1 ? 'once' : `${r.steps} ×`}</td>
+                  <td className="num text-13 pr-4 whitespace-nowrap">{short(r.to)}</td>
+                  <td className="pr-4">{r.original ?? ''}</td>
+                  <td className={`pr-4 ${r.verified ? '' : 'text-copper'}`}>{r.verified ? 'verified' : 'not yet'}</td>
+                  <td className={r.undo === 'cannot be undone' ? 'font-bold' : 'text-quiet'}>{r.undo}</td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </div>
+      )}
+      {back.length > 0 && (
+        <section aria-label="The way back">
+          <h2 className="headrule">The way back, last change first</h2>
+          <ol className="max-w-3xl">
+            {back.map((r, i) => (
+              <li key={r.target} className="border-hair grid grid-cols-[2rem_8rem_1fr] gap-3 border-b py-1">
+                <span className="num text-quiet">{i + 1}</span>
+                <span className="num">{r.target}</span>
+                <span>{`${r.undo}${r.undo === 'put the original back' && r.original ? `: ${r.first}, ${r.original}` : r.undo === 'set it back' ? ` to ${r.first}` : ''}`}</span>
+              </li>
+            ))}
+          </ol>
+        </section>
+      )}
+    </main>
+  )
+}
