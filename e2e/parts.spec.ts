@@ -10,7 +10,7 @@ test.beforeAll(async ({ browser }) => {
 test.afterAll(() => rasmus.context().close())
 
 test('a donor is found for a dead chip, gives it, and both machines and the tag show it', async () => {
-  await openMachine(rasmus, 'E2026-113')
+  await openMachine(rasmus, 'E2026-110')
   await rasmus.getByRole('tab', { name: /^Parts/ }).click()
   await rasmus.getByRole('link', { name: 'What could replace IC1' }).click()
   await expect(rasmus.getByRole('status')).toContainText('1 of 1 need can be served')
@@ -32,7 +32,7 @@ test('a donor is found for a dead chip, gives it, and both machines and the tag 
   await expect(tag.getByRole('img', { name: /Code of P-/ })).toBeVisible()
   await openMachine(rasmus, giver)
   await expect(status(rasmus)).toContainText('Incomplete')
-  await openMachine(rasmus, 'E2026-113')
+  await openMachine(rasmus, 'E2026-110')
   await rasmus.getByRole('tab', { name: /^Parts/ }).click()
   await expect(rasmus.getByRole('listitem').filter({ hasText: 'IC1' }).first()).toContainText(`from IC1 of ${giver}`)
 })
@@ -80,6 +80,17 @@ test('a supply’s capacitors are renewed one at a time, done and verified apart
   await expect(row).toContainText('4 of 4')
   const table = await rasmus.request.get(`${rasmus.url().replace('/machines/', '/api/machines/')}?as=csv`)
   expect(await table.text()).toContain('Count with spares')
+})
+
+test('what was changed stands by designator, with the way back and what cannot be undone', async () => {
+  await openMachine(rasmus, 'SW 2024.3')
+  await rasmus.getByRole('tab', { name: /^Parts/ }).click()
+  await expect(rasmus.getByRole('region', { name: 'Originality' })).toContainText('What cannot be undone')
+  await rasmus.getByRole('link', { name: 'Changes', exact: true }).click()
+  const row = rasmus.getByRole('row', { name: /^C6 / })
+  await expect(row).toContainText('verified')
+  await expect(row).toContainText('put the original back')
+  await expect(rasmus.getByRole('region', { name: 'The way back' }).getByRole('listitem').first()).toContainText('C6')
 })
 
 test('a lot says how many whole machines it makes', async () => {

@@ -24,7 +24,15 @@ const client = new QueryClient({
 })
 
 // Without a connection the interface opens from the device. Browsers allow that on this machine itself, or over HTTPS.
-if (import.meta.env.MODE === 'production' && 'serviceWorker' in navigator) void navigator.serviceWorker.register('/sw.js', { type: 'module' }).catch(() => undefined)
+/** How long until the shell is asked again to live on the device, ms: on bad wireless one file of it may not have come. */
+const againMs = 20_000
+
+/** The shell is kept on the device; tried again until it is there. */
+async function keepShell(): Promise<void> {
+  await navigator.serviceWorker.register('/sw.js', { type: 'module' }).catch(() => undefined)
+  setTimeout(() => void (navigator.serviceWorker.controller === null && keepShell()), againMs)
+}
+if (import.meta.env.MODE === 'production' && 'serviceWorker' in navigator) void keepShell()
 
 const holder = document.getElementById('root')
 if (!holder) throw new Error('the page has no root')
