@@ -11,6 +11,25 @@ export interface DonorsAnswer {
   readonly nextTag: string
 }
 
+export interface StockRow {
+  readonly kind: string
+  readonly inStore: number
+  readonly inMachines: number
+  /** In trays, kept with machines, with people. */
+  readonly elsewhere: number
+  readonly onLoan: number
+  readonly gone: number
+  /** Bought, made or given, and how many of those have been used. */
+  readonly acquired: number
+  readonly used: number
+  /** Parts somebody judged by a test, and how many of them were proved bad. */
+  readonly judged: number
+  readonly bad: number
+}
+export interface StockAnswer {
+  readonly rows: readonly StockRow[]
+}
+
 export interface ModificationsAnswer {
   readonly label: string
   readonly rows: readonly ModificationRow[]

@@ -181,6 +181,7 @@ test('axe finds nothing serious on any view, in light and dark', async ({ browse
       ['/collection', 'Collection'],
       ['/machines/new', 'Register a machine'],
       ['/parts', 'Parts'],
+      ['/parts/stock', 'Stock and failures'],
       ['/types', 'Types'],
       ['/people', 'People'],
       ['/batches', 'Lots'],

@@ -131,6 +131,7 @@ const houseWide: { path: () => string; least: Role }[] = [
   { path: () => '/api/policies', least: 'volunteer' },
   { path: () => '/api/methods', least: 'volunteer' },
   { path: () => '/api/meter', least: 'volunteer' },
+  { path: () => '/api/stock', least: 'volunteer' },
   { path: () => `/api/part-tags?ids=${part}`, least: 'volunteer' },
   { path: () => '/api/people', least: 'volunteer' },
   { path: () => '/api/next-numbers', least: 'volunteer' },

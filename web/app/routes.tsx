@@ -35,6 +35,7 @@ export const router = createBrowserRouter([
           { path: 'machines/:id/donors', ...lazyView(() => import('#web/features/parts/DonorsView.tsx')) },
           { path: 'machines/:id/modifications', ...lazyView(() => import('#web/features/parts/ModificationsView.tsx')) },
           { path: 'machines/:id/renewal', ...lazyView(() => import('#web/features/parts/RenewalView.tsx')) },
+          { path: 'parts/stock', ...lazyView(() => import('#web/features/parts/StockView.tsx')) },
           { path: 'parts/tags', ...lazyView(() => import('#web/features/parts/TagsView.tsx')) },
           { path: 'parts/:id', ...lazyView(() => import('#web/features/parts/PartView.tsx')) },
           { path: 'types', ...lazyView(() => import('#web/features/types/TypesView.tsx')) },

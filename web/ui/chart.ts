@@ -1,10 +1,10 @@
 /** Charts by ECharts, drawn in the look's own lines: one series in ink, the rest hairlines, labels on the line. Loaded when a chart is shown. */
-import { LineChart } from 'echarts/charts'
+import { CustomChart, LineChart } from 'echarts/charts'
 import { GridComponent, MarkAreaComponent, MarkLineComponent, TooltipComponent } from 'echarts/components'
 import { init, use as register } from 'echarts/core'
 import { SVGRenderer } from 'echarts/renderers'
 
-register([LineChart, GridComponent, MarkAreaComponent, MarkLineComponent, TooltipComponent, SVGRenderer])
+register([CustomChart, LineChart, GridComponent, MarkAreaComponent, MarkLineComponent, TooltipComponent, SVGRenderer])
 
 export interface StepPoint {
   readonly at: string
@@ -144,6 +144,56 @@ export function driftChart(
                 data: [{ yAxis: chart.healthy }],
               },
             }),
+      },
+    ],
+  }))
+}
+
+export interface IntervalRow {
+  readonly name: string
+  /** Shares, 0..1. */
+  readonly share: number
+  readonly low: number
+  readonly high: number
+}
+
+/** Shares with their intervals, one row each: the share a dot in ink, the interval a hairline. */
+export function intervalChart(element: HTMLElement, rows: readonly IntervalRow[], words: (row: IntervalRow) => string): () => void {
+  const percent = (share: number) => `${Math.round(share * 100)} %`
+  return keepDrawn(element, () => ({
+    animation: false,
+    grid: { left: 190, right: 40, top: 10, bottom: 30 },
+    xAxis: { type: 'value', min: 0, max: 1, axisLabel: { ...inkText(), color: colour('--quiet'), formatter: percent }, splitLine: { lineStyle: { color: colour('--hair') } } },
+    yAxis: {
+      type: 'category',
+      inverse: true,
+      data: rows.map((r) => r.name),
+      axisTick: { show: false },
+      axisLine: { show: false },
+      axisLabel: { ...inkText(), width: 175, overflow: 'truncate' },
+    },
+    tooltip: { ...tooltip(() => ''), trigger: 'item', formatter: (item: { dataIndex: number }) => (rows[item.dataIndex] ? words(rows[item.dataIndex] as IntervalRow) : '') },
+    series: [
+      {
+        type: 'custom',
+        data: rows.map((r, i) => [r.share, i, r.low, r.high]),
+        encode: { x: 0, y: 1 },
+        renderItem: (_: unknown, api: { value: (i: number) => number; coord: (at: readonly [number, number]) => [number, number] }) => {
+          const row = api.value(1)
+          const [low, y] = api.coord([api.value(2), row])
+          const [high] = api.coord([api.value(3), row])
+          const [at] = api.coord([api.value(0), row])
+          const line = (x1: number, y1: number, x2: number, y2: number) => ({ type: 'line', shape: { x1, y1, x2, y2 }, style: { stroke: colour('--line'), lineWidth: 2 } })
+          return {
+            type: 'group',
+            children: [
+              line(low, y, high, y),
+              line(low, y - 5, low, y + 5),
+              line(high, y - 5, high, y + 5),
+              { type: 'circle', shape: { cx: at, cy: y, r: 5 }, style: { fill: colour('--ink') } },
+            ],
+          }
+        },
       },
     ],
   }))

@@ -2,7 +2,7 @@
 import { Router } from 'express'
 import { z } from 'zod'
 import type { PartLife, PartRow, PartsAnswer } from '#api/machines.ts'
-import type { DonorsAnswer, ModificationsAnswer } from '#api/parts.ts'
+import type { DonorsAnswer, ModificationsAnswer, StockAnswer } from '#api/parts.ts'
 import { fold } from '#core/history/fold.ts'
 import { machineIdSchema, partIdSchema } from '#core/ids.ts'
 import { writeCsv } from '#core/formats/csv.ts'
@@ -24,7 +24,7 @@ import { nowInstant } from '../../platform/clock.ts'
 import { handle, notFound, parse } from '../../platform/errors.ts'
 import { closureOf } from '../entries/closure.ts'
 import { nextTag } from '../machines/routes.ts'
-import { donorMachines, machinesByType, mostDonors, mostSpares, sparesFor, tagsOf } from './store.ts'
+import { donorMachines, machinesByType, mostDonors, mostSpares, sparesFor, stockByKind, tagsOf } from './store.ts'
 
 const params = z.object({ id: partIdSchema })
 const machineParams = z.object({ id: machineIdSchema })
@@ -79,6 +79,14 @@ export function partRoutes(services: Services): Router {
         loans: loans.map((r) => r.part_row),
       }
       response.json(answer)
+    }),
+  )
+
+  router.get(
+    '/stock',
+    handle(async (request, response) => {
+      await requireVisitor(request, 'volunteer')
+      response.json({ rows: await stockByKind(db) } satisfies StockAnswer)
     }),
   )
 

@@ -1,5 +1,5 @@
 /** Which machines and spares are worth loading when a part is sought; tags that go on paper. */
-import type { TagRow } from '#api/parts.ts'
+import type { StockRow, TagRow } from '#api/parts.ts'
 import type { PartRow } from '#api/machines.ts'
 import type { World } from '#core/history/world.ts'
 import type { Need } from '#core/parts/donors.ts'
@@ -68,4 +68,23 @@ export async function tagsOf(db: Db, ids: readonly string[]): Promise<TagRow[]> 
         ]
       : []
   })
+}
+
+/** What is known of every kind of part, counted from where the parts are: remembered totals are wrong. */
+export async function stockByKind(db: Db): Promise<StockRow[]> {
+  const found = await rows<Record<keyof StockRow, string>>(
+    db,
+    `SELECT part_row->>'partKind' AS kind,
+       count(*) FILTER (WHERE part_row->>'holder' = 'store') AS "inStore",
+       count(*) FILTER (WHERE part_row->>'holder' = 'machine') AS "inMachines",
+       count(*) FILTER (WHERE part_row->>'holder' NOT IN ('store', 'machine', 'gone')) AS elsewhere,
+       count(*) FILTER (WHERE loan) AS "onLoan",
+       count(*) FILTER (WHERE gone) AS gone,
+       count(*) FILTER (WHERE part_row->>'origin' IN ('bought', 'made', 'gift')) AS acquired,
+       count(*) FILTER (WHERE part_row->>'origin' IN ('bought', 'made', 'gift') AND part_row->>'holder' IN ('machine', 'gone')) AS used,
+       count(*) FILTER (WHERE part_row->>'health' IN ('proved good', 'not shown faulty', 'proved bad')) AS judged,
+       count(*) FILTER (WHERE part_row->>'health' = 'proved bad') AS bad
+     FROM parts WHERE part_row->>'partKind' IS NOT NULL GROUP BY 1 ORDER BY 1`,
+  )
+  return found.map(({ kind, ...counts }) => ({ kind, ...(Object.fromEntries(Object.entries(counts).map(([key, n]) => [key, Number(n)])) as Omit<StockRow, 'kind'>) }))
 }

@@ -50,6 +50,9 @@ export function View() {
                 {`Print ${count(picked.size, 'tag')}`}
               </Link>
             )}
+            <Link className="act" to="/parts/stock">
+              Stock and failures
+            </Link>
             <PlainButton onClick={() => setAdding(true)}>Write down a part</PlainButton>
           </span>
         </div>

@@ -1,0 +1,4 @@
+/** What the tests use of a statistics library that ships no types. */
+declare module 'jstat' {
+  export const jStat: { readonly beta: { readonly inv: (p: number, alpha: number, beta: number) => number } }
+}
