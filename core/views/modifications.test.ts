@@ -29,7 +29,7 @@ describe('the table by designator', () => {
   it('shows what was removed and refilled once, with its first and its present state', () => {
     const rows = rowsOf(['out IC40, IC41 bag 1', 'keep IC40 with it', 'in IC40 from E-2 IC40', 'verify IC40 pin 1'])
     expect(rows.map((r) => [r.target, r.first, r.now, r.steps])).toEqual([
-      ['IC40', 'IC40 74LS374', 'IC40 74LS374', 2],
+      ['IC40', 'IC40 74LS374', 'IC40 74LS374, from IC40 of E-2', 2],
       ['IC41', 'IC41 74LS374', 'empty', 1],
     ])
     expect(rows[0]).toMatchObject({ original: 'kept with E-1', verified: true, undo: 'put the original back' })

@@ -42,7 +42,7 @@ export function modificationsOf(world: World, machine: MachineState): Modificati
         {
           target: change.target.name,
           first: moved ? (change.before ? partLabel(world, change.before) : 'empty') : (firstStep.from ?? 'as found'),
-          now: moved ? [change.after ? partLabel(world, change.after) : 'empty', verbs].filter(Boolean).join(', ') : (lastStep.to ?? verbs),
+          now: moved ? [change.after ? cameFrom(world, change.after, machine.id) : 'empty', verbs].filter(Boolean).join(', ') : (lastStep.to ?? verbs),
           steps: change.steps.length,
           from: firstStep.entry.happenedAt.latest,
           to: lastStep.entry.happenedAt.latest,
@@ -62,6 +62,13 @@ export function modificationsOf(world: World, machine: MachineState): Modificati
 const whereIs = (world: World, part: PartId, machine: string): string => {
   const place = world.parts.get(part)?.place
   return place ? placeLabel(world, place, machine) : 'not known'
+}
+
+/** A part that never had a tag is called by where it was found: that it was found elsewhere has to be said. */
+function cameFrom(world: World, id: PartId, machine: string): string {
+  const part = world.parts.get(id)
+  const label = partLabel(world, id)
+  return part?.tag === undefined && part?.start && part.start.in.id !== machine ? `${label}, from ${placeLabel(world, part.start, machine)}` : label
 }
 
 function undoOf(world: World, change: NetChange, cut: boolean): ModificationRow['undo'] {

@@ -33,7 +33,7 @@ function keepDrawn(element: HTMLElement, options: () => Record<string, unknown>)
 const inkText = () => ({ color: colour('--ink'), fontFamily: 'Atkinson Hyperlegible Next Variable', fontSize: 13 })
 const timeAxis = () => ({
   type: 'time',
-  boundaryGap: ['2%', '2%'],
+  boundaryGap: ['4%', '4%'],
   axisLine: { lineStyle: { color: colour('--line') } },
   axisLabel: { ...inkText(), color: colour('--quiet'), hideOverlap: true },
   splitLine: { show: false },
@@ -92,6 +92,8 @@ export function driftChart(
     readonly unit: string
     readonly band?: { readonly low: number; readonly high: number } | undefined
     readonly healthy?: number | undefined
+    /** What holds until it changes is drawn in steps, what drifts in slopes. */
+    readonly stepped?: boolean
     readonly day: (at: string) => string
   },
 ): () => void {
@@ -116,6 +118,7 @@ export function driftChart(
     series: [
       {
         type: 'line',
+        ...(chart.stepped ? { step: 'end' } : {}),
         symbol: 'circle',
         symbolSize: 8,
         lineStyle: { color: colour('--ink'), width: 2 },

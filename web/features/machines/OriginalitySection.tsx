@@ -55,7 +55,7 @@ function OverTime({ view }: { view: OriginalityView }) {
     let gone = false
     let dispose: (() => void) | undefined
     void import('#web/ui/chart.ts').then(({ driftChart }) => {
-      if (!gone) dispose = driftChart(element, { points, unit: '%', day })
+      if (!gone) dispose = driftChart(element, { points, unit: '%', day, stepped: true })
     })
     return () => {
       gone = true

@@ -30,7 +30,7 @@ export function View() {
           <p>
             {rows.length === 0
               ? 'Nothing is other than it was: no position, adjuster or wire was altered, or each is back as it was.'
-              : `${count(rows.length, 'designator')} other than they were; ${back.length} of them can be undone, ${rows.filter((r) => !r.verified).length} are not verified.`}
+              : `${count(rows.length, 'designator')} other than they were; ${back.length} of them can be undone, not verified: ${rows.filter((r) => !r.verified).length}.`}
           </p>
         </div>
         {rows.length > 0 && (

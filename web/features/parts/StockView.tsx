@@ -64,7 +64,7 @@ export function View() {
                   {columns.map(([name, key]) => (
                     <td
                       key={name}
-                      className={`num pr-4 text-right ${r[key] === 0 ? 'text-quiet' : ''} ${key === 'inStore' && r.acquired > 0 && r.inStore === 0 ? 'text-copper font-bold' : ''}`}
+                      className={`num pr-4 text-right ${key === 'inStore' && r.acquired > 0 && r.inStore === 0 ? 'text-copper font-bold' : r[key] === 0 ? 'text-quiet' : ''}`}
                     >
                       {r[key]}
                     </td>
