@@ -108,7 +108,7 @@ export function View() {
                           type="button"
                           title={own ? 'said here, for this plan only' : u.because[k.kind]}
                           aria-label={`${u.number}, ${k.kind}: ${state}. Change it for this plan`}
-                          className={`text-13 h-8 w-full min-w-20 rounded-sm px-2 ${look[state]} ${own ? 'italic' : ''}`}
+                          className={`text-13 my-0.5 h-7 w-full min-w-20 rounded-sm px-2 ${look[state]} ${own ? 'italic' : ''}`}
                           onClick={() => setSaid({ ...said, [`${u.id}/${k.kind}`]: next[state] })}
                         >
                           {state === 'unknown' ? 'not known' : state}
