@@ -89,6 +89,24 @@ test('the simulated meter’s reading comes into the line by one key', async () 
   await imke.getByRole('button', { name: /Go on with episode/ }).click()
 })
 
+test('a line that is refused while the next one is typed is not lost', async () => {
+  await imke.route('**/api/entries', async (route) => {
+    await new Promise((resolve) => setTimeout(resolve, 600))
+    await route.fulfill({ status: 400, contentType: 'application/problem+json', json: { type: 'invalid', title: 'x', status: 400, detail: 'The server could not read it.' } })
+  })
+  await line().fill('note the left bracket is bent')
+  await line().press('Enter')
+  await line().fill('note and the right one is gone')
+  await expect(says()).toContainText('“note the left bracket is bent”: The server could not read it.')
+  await line().pressSequentially(' too')
+  await expect(line()).toHaveValue('note and the right one is gone too')
+  await imke.unroute('**/api/entries')
+  await says().getByRole('button', { name: 'Bring it back' }).click()
+  await expect(line()).toHaveValue('note the left bracket is bent')
+  await line().press('Enter')
+  await expect(sheet().getByText('the left bracket is bent')).toBeVisible()
+})
+
 test('a house method brings its wait and its caution', async () => {
   await line().fill('clean keyboard by keycap')
   await expect(imke.getByRole('list', { name: 'Completions' })).toContainText('keycap soak')

@@ -25,6 +25,16 @@ describe('moving a part from anywhere', () => {
     expect(t.world().parts.get(chip)?.place).toEqual(slot(other, 'IC40'))
     expect(t.world().parts.get(found(other, 'IC40'))?.place?.in.kind).toBe('kept')
   })
+  it('what came out gets a tag only where it has none and is kept', () => {
+    const tagged = (occupant: object) =>
+      movingBodies({
+        part: chip,
+        from,
+        destination: { to: 'slot', place: slot(other, 'IC40'), occupant: { part: 'p', out: { in: { kind: 'kept', id: other } }, ...occupant } },
+        occupantTag: 'P-0050',
+      }).length - 1
+    expect([tagged({}), tagged({ tag: 'P-0001' }), tagged({ out: { in: { kind: 'tray', id: 'e' } } })]).toEqual([1, 0, 0])
+  })
   it('on loan, with its home and the day it is due', () => {
     const { t } = twoTerminals()
     const party = numberedId<PartyId>(5, 3)

@@ -5,7 +5,7 @@ import type { Instant } from '#core/quantity/time.ts'
 import { gone, inStore, withParty, type Place } from './place.ts'
 
 export type Destination =
-  | { readonly to: 'slot'; readonly place: Place; readonly occupant?: { readonly part: string; readonly out: Place } | undefined }
+  | { readonly to: 'slot'; readonly place: Place; readonly occupant?: { readonly part: string; readonly out: Place; readonly tag?: string | undefined } | undefined }
   | { readonly to: 'store'; readonly name: string; readonly shelf?: string | undefined }
   | { readonly to: 'kept'; readonly machine: string; readonly label?: string | undefined }
   | { readonly to: 'party'; readonly party: string }
@@ -21,6 +21,8 @@ export interface Moving {
   readonly reason?: string | undefined
   /** The tag it gets, when it leaves machine and tray without one. */
   readonly tag?: string | undefined
+  /** The tag that what sat in the slot gets, when it has none and is kept. */
+  readonly occupantTag?: string | undefined
 }
 
 const placeOf = (d: Destination): Place => {
@@ -43,7 +45,7 @@ export const wantsTag = (from: Place, destination: Destination): boolean =>
   destination.to !== 'slot' && destination.to !== 'gone' && (from.in.kind === 'machine' || from.in.kind === 'assembly' || from.in.kind === 'tray')
 
 /** One act with all its ends; what sat in the slot goes out by the same act. */
-export function movingBodies({ part, from, destination, loan, authority, reason, tag }: Moving): Body[] {
+export function movingBodies({ part, from, destination, loan, authority, reason, tag, occupantTag }: Moving): Body[] {
   const occupant = destination.to === 'slot' ? destination.occupant : undefined
   const legs: Leg[] = [
     ...(occupant && destination.to === 'slot' ? [{ part: occupant.part as PartId, from: destination.place, to: occupant.out }] : []),
@@ -57,6 +59,9 @@ export function movingBodies({ part, from, destination, loan, authority, reason,
       ...(authority ? { authority } : {}),
       ...(reason ? { forced: { reason } } : {}),
     },
+    ...(occupant && occupant.tag === undefined && occupantTag && occupant.out.in.kind !== 'tray'
+      ? [{ kind: 'part' as const, what: 'identified' as const, part: occupant.part as PartId, tag: occupantTag }]
+      : []),
     ...(tag && wantsTag(from, destination) ? [{ kind: 'part' as const, what: 'identified' as const, part, tag }] : []),
   ]
 }

@@ -20,7 +20,7 @@ export interface Need {
   readonly revision?: string | undefined
   readonly why: 'empty' | 'unknown part' | 'proved bad' | 'suspect' | 'asked'
   /** What is in it now, and goes out when it is served. */
-  readonly occupant?: { readonly part: PartId; readonly label: string } | undefined
+  readonly occupant?: { readonly part: PartId; readonly label: string; readonly tag?: string | undefined } | undefined
   readonly chargeEnded: boolean
 }
 
@@ -31,9 +31,8 @@ export interface Donor {
   readonly purpose: Purpose
   readonly legal: LegalStatus
   readonly revision?: string | undefined
-  /** An owner's machine gives nothing without consent. */
+  /** An owner's machine gives nothing here: the owner says so to a steward, and the composer writes it. */
   readonly ownedElsewhere: boolean
-  readonly consent: boolean
   /** Share of its positions that are not known to be empty, 0..1. */
   readonly completeness: number
   readonly working: boolean
@@ -110,7 +109,7 @@ function barOf(need: Need, { donor, facts, bound, part }: Candidate, fit: Fit, s
   if (fit.fit === 'does not fit') return 'does not fit'
   if (bound !== undefined) return 'bound'
   if (facts.health === 'proved bad') return 'proved bad'
-  if (donor?.ownedElsewhere && !donor.consent) return 'owner’s consent'
+  if (donor?.ownedElsewhere) return 'owner’s consent'
   if (donor && (donor.legal === 'accessioned' || keptWhole.has(donor.purpose)) && !stewardAllows) return 'a steward decides'
   return undefined
 }

@@ -18,7 +18,7 @@ export interface Reversibility {
 }
 
 /** Work that leaves nothing to go back to. Soldering, wiring and oiling can be undone by the same craft. Common practice. */
-const forGood = new Set(['cut', 'painted', 'mended'])
+export const forGood: ReadonlySet<string> = new Set(['cut', 'painted', 'mended'])
 
 /** Only what alters counts: a part taken out and put back is no change, nor is what was done outside. */
 export function reversibilityOf(world: World, machine: MachineState): Reversibility {

@@ -29,7 +29,7 @@ export function needsOf(world: World, machine: MachineState): Need[] {
         positions,
         revision: machine.revision,
         why,
-        occupant: held && { part: held, label: partLabel(world, held) },
+        occupant: held && { part: held, label: partLabel(world, held), tag: world.parts.get(held)?.tag },
         chargeEnded: row.position.charged && chargeEnded(world, machine, row.position.designator),
       },
     ]
@@ -57,12 +57,12 @@ export function needAt(world: World, machine: MachineState, designator: string):
     positions: positionsOf(world, machine),
     revision: machine.revision,
     why: whyNeeded(world, row) ?? 'asked',
-    occupant: held && { part: held, label: partLabel(world, held) },
+    occupant: held && { part: held, label: partLabel(world, held), tag: world.parts.get(held)?.tag },
     chargeEnded: row.position.charged && chargeEnded(world, machine, designator),
   }
 }
 
-/** Whether a kind could serve one of the needs at all; a look-alike's kind is kept, so that its refusal is shown with the reason. */
+/** Whether a kind could serve one of the needs at all; whether the very part does is judged later, with the reason. */
 export const couldServe = (needs: readonly Need[], partKind: string | undefined): boolean =>
   partKind !== undefined && needs.some((n) => n.position.accepts === 'part' || kindMatch(n.position.accepts, partKind).is !== 'does not stand in')
 
@@ -89,7 +89,6 @@ export function candidatesFor(world: World, needs: readonly Need[], ofItsType: R
         legal: machine.legal,
         revision: machine.revision,
         ownedElsewhere: machine.owner !== 'house',
-        consent: false,
         completeness,
         working,
         ofItsType: machine.type ? (ofItsType.get(machine.type) ?? 1) : 1,

@@ -29,6 +29,7 @@ export interface SlotContext {
   readonly content: ContentWord
   readonly part?: string | undefined
   readonly partLabel?: string | undefined
+  readonly tag?: string | undefined
   readonly facts?: PartFacts | undefined
   /** Its charge path was cut and the current into it measured as zero; absent for a holder that does not charge. */
   readonly chargeEnded?: boolean
@@ -159,6 +160,7 @@ export function slotsOf(world: World, id: MachineId): SlotContext[] {
     content: contentWord(content),
     part,
     partLabel: part && content !== 'unseen' ? partLabel(world, part) : part ? `${position.designator} ${position.accepts}` : undefined,
+    ...(part && world.parts.get(part)?.tag !== undefined ? { tag: world.parts.get(part)?.tag } : {}),
     facts: part ? (world.parts.has(part) ? factsOfPart(world, part) : { partKind: position.accepts, attributes: {}, health: 'unknown', foundIn: position.designator }) : undefined,
   }))
 }

@@ -5,6 +5,7 @@
 import { netChanges, type NetChange } from '#core/history/changes.ts'
 import type { MachineState, World } from '#core/history/world.ts'
 import type { PartId } from '#core/ids.ts'
+import { forGood } from '#core/parts/reversibility.ts'
 import type { Instant } from '#core/quantity/time.ts'
 import { partLabel, placeLabel } from './labels.ts'
 
@@ -20,8 +21,6 @@ export interface ModificationRow {
   readonly verified: boolean
   readonly undo: 'put the original back' | 'take it out again' | 'set it back' | 'by the same craft' | 'cannot be undone'
 }
-
-const forGood = new Set(['cut', 'painted', 'mended'])
 
 /** Designators in natural order: C3 before C12. */
 export const byDesignator = (a: string, b: string): number => a.localeCompare(b, 'en', { numeric: true })

@@ -25,7 +25,13 @@ export interface ComposerHandle {
 }
 
 /** What stands under the line instead of what it will do: it was refused, or waits for a PIN. */
-type Halt = { readonly error: string; readonly keep?: () => void; readonly pin?: { readonly party: string; readonly again: () => void } }
+type Halt = {
+  /** The line it is about, where another one is being typed already: it stays on screen until somebody looks at it. */
+  readonly line?: string
+  readonly error: string
+  readonly keep?: () => void
+  readonly pin?: { readonly party: string; readonly again: () => void }
+}
 
 /** Values that outlive a reload of the tab, by episode. */
 function useKept<T extends string>(key: string, first: T): [T, (value: T) => void] {
@@ -79,8 +85,10 @@ export function Composer({
   const setLine = (text: string) => {
     latest.current = text
     keepLine(text)
-    setHalt(undefined)
+    setHalt((held) => (held?.line === undefined ? undefined : held))
   }
+  /** Says what stopped a line; one that was typed over meanwhile is kept beside its reason. */
+  const stop = (text: string, why: Halt) => setHalt(latest.current === text ? why : { ...why, line: text })
   /** Once it is written the line is empty, unless the next one is being typed already. */
   const wrote = (text: string) => {
     if (latest.current === text) setLine('')
@@ -92,9 +100,11 @@ export function Composer({
     const gap = text.indexOf('…')
     if (gap >= 0) requestAnimationFrame(() => input.current?.setSelectionRange(gap, gap + 1))
   }
-  const failed = (failure: unknown) => setHalt({ error: wordsOf(failure) })
   const take = () => {
-    if (meter.name) meter.take(line).then(put, failed)
+    if (!meter.name) return
+    // What was typed meanwhile is not overwritten.
+    const arrived = (read: string) => (latest.current === line ? put(read) : setHalt({ line: read, error: 'The meter’s reading came when the line had changed.' }))
+    meter.take(line).then(arrived, (failure: unknown) => stop(line, { error: wordsOf(failure) }))
   }
   useImperativeHandle(handle, () => ({ set: put, focus: () => input.current?.focus(), take }))
 
@@ -109,7 +119,7 @@ export function Composer({
       try {
         await work()
       } catch (failure) {
-        failed(failure)
+        stop(line, { error: wordsOf(failure) })
       } finally {
         if (underWay.current === line) underWay.current = undefined
         setBusy(false)
@@ -127,8 +137,9 @@ export function Composer({
         const { refusal, detail, mayKeep } = refused
         const keep = mayKeep ? { keep: () => void sendDrafts(list, 'keep') } : {}
         const pin = refusal.rule === 'pin-needed' ? { pin: { party: refusal.party, again: () => void sendDrafts(list, 'refuse') } } : {}
-        return setHalt({ error: detail, ...keep, ...pin })
+        return stop(line, { error: detail, ...keep, ...pin })
       }
+      setHalt((held) => (held?.line === line ? undefined : held))
       history.remember(line)
       setBack(0)
       wrote(line)
@@ -155,8 +166,10 @@ export function Composer({
     } else if (event.key === meterKey && meter.name) {
       done()
       take()
-    } else if (event.key === 'Escape') setLine('')
-    else if (event.key === 'Tab' && !event.shiftKey && mayComplete && completions[0]) {
+    } else if (event.key === 'Escape') {
+      setHalt(undefined)
+      setLine('')
+    } else if (event.key === 'Tab' && !event.shiftKey && mayComplete && completions[0]) {
       done()
       setLine(completions[0])
     } else if (event.key === 'ArrowUp' && history.lines.length > back) {
@@ -202,7 +215,18 @@ export function Composer({
           <PinStrip party={halt.pin.party} name={nameOf(halt.pin.party)} onConfirmed={halt.pin.again} onKeep={halt.keep} />
         ) : halt ? (
           <p className="text-oxide font-bold">
-            {halt.error} {halt.keep && <Act onClick={halt.keep}>It did happen: keep it as contested</Act>}
+            {halt.line !== undefined && <span className="num">{`“${halt.line}”: `}</span>}
+            {halt.error} {halt.keep && <Act onClick={halt.keep}>It did happen: keep it as contested</Act>}{' '}
+            {halt.line !== undefined && (
+              <Act
+                onClick={() => {
+                  setHalt(undefined)
+                  put(halt.line ?? '')
+                }}
+              >
+                Bring it back
+              </Act>
+            )}
           </p>
         ) : asked ? (
           <QuestionStrip key={asked.id} asked={asked} onDone={question.done} />

@@ -55,7 +55,7 @@ export function MoveSlip({ part, onClose }: { part: PartLife; onClose: () => voi
         slot && {
           to: 'slot',
           place: slot.place,
-          occupant: slot.part && slot.content !== 'empty' ? { part: slot.part, out: { in: { kind: 'kept', id: machine.machine } } } : undefined,
+          occupant: slot.part && slot.content !== 'empty' ? { part: slot.part, out: { in: { kind: 'kept', id: machine.machine } }, tag: slot.tag } : undefined,
         }
       : way === 'into a store'
         ? text('store')
@@ -81,6 +81,7 @@ export function MoveSlip({ part, onClose }: { part: PartLife; onClose: () => voi
       loan: lent ? { due: text('due') ? dayInterval(text('due'), zone).latest : undefined } : undefined,
       authority: (text('authority') || undefined) as PartyId | undefined,
       reason: refused ? text('reason') || undefined : undefined,
+      occupantTag: numbers.data?.tag,
       tag: !part.tag && wantsTag(part.at, destination) ? numbers.data?.tag : undefined,
     })
     if (await send(bodies.map((body) => ({ body })))) setMoved(true)

@@ -12,10 +12,10 @@ import { inTray, type Place } from '#core/parts/place.ts'
 export function takeBodies(answer: Pick<DonorsAnswer, 'machine' | 'nextTag'>, need: Need, { candidate }: Appraisal): Body[] {
   const out: Place = answer.machine.openEpisode ? inTray(answer.machine.openEpisode) : { in: { kind: 'kept', id: need.machine } }
   const { occupant } = need
-  const moved = movingBodies({
+  return movingBodies({
     part: candidate.part,
     from: candidate.place,
-    destination: { to: 'slot', place: need.place, occupant: occupant && { part: occupant.part, out } },
+    destination: { to: 'slot', place: need.place, occupant: occupant && { part: occupant.part, out, tag: occupant.tag } },
+    occupantTag: answer.nextTag,
   })
-  return occupant && out.in.kind === 'kept' ? [...moved, { kind: 'part', what: 'identified', part: occupant.part, tag: answer.nextTag }] : moved
 }
