@@ -10,6 +10,7 @@ export type EntryId = Branded<'EntryId'>
 export type EpisodeId = EntryId
 export type MachineId = Branded<'MachineId'>
 export type PartId = Branded<'PartId'>
+export type LotId = Branded<'LotId'>
 export type TypeId = Branded<'TypeId'>
 export type GearId = Branded<'GearId'>
 export type MethodId = Branded<'MethodId'>
@@ -22,6 +23,7 @@ const idOf = <T extends string>() => uuid as unknown as z.ZodType<T, string>
 export const entryIdSchema = idOf<EntryId>()
 export const machineIdSchema = idOf<MachineId>()
 export const partIdSchema = idOf<PartId>()
+export const lotIdSchema = idOf<LotId>()
 export const typeIdSchema = idOf<TypeId>()
 export const gearIdSchema = idOf<GearId>()
 export const methodIdSchema = idOf<MethodId>()

@@ -18,7 +18,8 @@ export const costWords = (cost: Cost): string => `${costs[cost.why]} ${Number(co
 
 const bars: Readonly<Record<Exclude<Bar, 'does not fit' | 'never'>, string>> = {
   bound: 'not free',
-  'owner’s consent': 'the owner has not consented',
+  'owner’s consent': 'it is an owner’s machine: ask them first, and write down what they say on its page',
+  'the owner refused': 'its owner does not agree to give it',
   'proved bad': 'proved bad',
   'a steward decides': 'only a steward may let that machine give it',
   'already here': 'it is in there already',

@@ -59,7 +59,8 @@ function moveWords(body: Extract<Body, { kind: 'move' }>, names: EntryNames): En
     const position = [leg.from, leg.to].map((p) => p.position).find((p) => p !== undefined && label.startsWith(`${p} `))
     return position === undefined ? label : label.slice(position.length + 1)
   }
-  const swap = body.legs.length === 2 ? [body.legs.find((l) => here(l.from)), body.legs.find((l) => here(l.to))] : []
+  const heaps = (body.lots ?? []).map((leg) => `${leg.n} × ${names.labels[leg.lot] ?? 'a lot'} from ${placeWords(leg.from, names)} to ${placeWords(leg.to, names)}`)
+  const swap = body.legs.length === 2 && heaps.length === 0 ? [body.legs.find((l) => here(l.from)), body.legs.find((l) => here(l.to))] : []
   if (swap[0] && swap[1] && swap[0].from.position === swap[1].to.position && !here(swap[0].to)) {
     return {
       what: `swap ${swap[0].from.position ?? ''}: ${called(swap[0])} out to ${placeWords(swap[0].to, names)}, ${called(swap[1])} in from ${placeWords(swap[1].from, names)}`,
@@ -80,7 +81,7 @@ function moveWords(body: Extract<Body, { kind: 'move' }>, names: EntryNames): En
     return `${part} from ${from} to ${to}`
   })
   const result = body.forced ? `although: ${body.forced.reason}` : body.loan?.due ? `home by ${shortDay(body.loan.due, names.now, names.zone)}` : ''
-  return { what: list(parts, 6), result, proof: false }
+  return { what: list([...parts, ...heaps], 6), result, proof: false }
 }
 
 const targetWords = (body: Extract<Body, { kind: 'change' }>) =>
@@ -226,6 +227,7 @@ export function entryWords(body: Body, names: EntryNames): EntryWords {
     case 'part':
       if (body.what === 'content') return plain(`${body.place.position ?? 'position'} found ${body.content === 'empty' ? 'empty' : 'with an unknown part'}`)
       if (body.what === 'health') return plain(`${label(body.part, 'part')}: ${body.health}`, body.because ?? '')
+      if (body.outOf) return plain(`one out of ${label(body.outOf.lot, 'a lot')}${body.place ? `, ${placeWords(body.place, names)}` : ''}`, body.tag ?? '')
       return plain(`identified ${label(body.part, 'part')}${body.marking ? `, marked ${body.marking}` : ''}`, body.tag ?? '')
     case 'custody':
       return plain(`${body.purpose}: to ${placeWords(body.to, names)}, ${body.carriage}`, body.until ? `until ${shortDay(body.until, names.now, names.zone)}` : '')
@@ -233,6 +235,28 @@ export function entryWords(body: Body, names: EntryNames): EntryWords {
       return plain(`${body.check} check, “${body.rule}” overridden: ${body.reason}`, body.role)
     case 'settle':
       return plain(`settled: it ${body.outcome === 'happened' ? 'happened' : 'did not happen'}${body.words ? `, ${body.words}` : ''}`)
+    case 'lot':
+      return body.what === 'got'
+        ? plain(
+            `${body.n} × ${label(body.lot, 'a lot')}, ${body.origin}, to ${placeWords(body.place, names)}`,
+            body.price && names.money ? names.money(body.price.minor, body.price.currency) : '',
+          )
+        : plain(`lot: ${label(body.lot, 'a lot')}`, body.tag ?? '')
+    case 'count':
+      return plain(`counted ${label(body.lot, 'a lot')} in ${placeWords(body.place, names)}`, `${body.about ? 'about ' : ''}${body.n}`)
+    case 'reservation': {
+      const what = body.lot ? label(body.lot, 'a lot') : label(body.part, 'a part')
+      if (body.what === 'ended') return plain(`${what} no longer kept for ${label(body.machine, 'a machine')}`, body.words ?? '')
+      return plain(
+        `kept for ${label(body.machine, 'a machine')}${body.position ? `, ${body.position}` : ''}: ${body.lot ? `${body.n ?? 1} × ` : ''}${what}`,
+        body.until ? `until ${shortDay(body.until, names.now, names.zone)}` : '',
+      )
+    }
+    case 'consent':
+      return plain(
+        `${label(body.by, 'the owner')} ${body.given ? 'agrees' : 'does not agree'} to ${body.to === 'give parts' ? `give ${body.positions ? list(body.positions, 6) : 'parts of it'}` : `${body.to}${body.positions ? ` at ${list(body.positions, 6)}` : ''}`}${body.words ? `: ${body.words}` : ''}`,
+        body.until ? `until ${shortDay(body.until, names.now, names.zone)}` : '',
+      )
     case 'method':
       return body.what === 'written'
         ? plain(`house method: ${body.recipe.name}`)

@@ -83,6 +83,12 @@ export function refusalWords(refusal: Refusal, names: RefusalNames): string {
       return 'The entry that this one speaks of is not known here.'
     case 'unknown-party':
       return 'That person or organisation is not known here.'
+    case 'unknown-lot':
+      return 'No such lot is known here.'
+    case 'owner-consent':
+      return refusal.refused
+        ? `The owner of ${label(refusal.machine, 'that machine')} refused to give parts of it. ${label(refusal.part, 'This part')} is theirs.`
+        : `${label(refusal.part, 'This part')} belongs to the owner of ${label(refusal.machine, 'that machine')}. Ask them, and write down what they say on that machine’s page, under Provenance.`
     case 'unknown-gear':
       return 'That piece of test gear is not known here.'
     case 'already-registered':

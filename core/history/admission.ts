@@ -5,6 +5,7 @@
 import type { EntryId, PartId } from '#core/ids.ts'
 import { fitOf } from '#core/parts/fit.ts'
 import { ledgerRefusal, moveAt, type MoveAt } from '#core/parts/ledger.ts'
+import { consentRefusal } from '#core/parts/ownership.ts'
 import { machineAround } from '#core/parts/presence.ts'
 import { isSlot, type Place } from '#core/parts/place.ts'
 import { instantToMs, isPoint, type Instant } from '#core/quantity/time.ts'
@@ -118,7 +119,13 @@ function judgeBody(world: World, entry: Entry, writer: Writer): Judgement {
     }
     case 'part': {
       if (body.what !== 'identified' || !body.tag) return recorded
-      const twin = [...world.parts.values()].find((p) => p.id !== body.part && p.tag === body.tag)
+      const twin = [...world.parts.values()].some((p) => p.id !== body.part && p.tag === body.tag) || [...world.lots.values()].some((l) => l.tag === body.tag)
+      return twin ? refused({ rule: 'tag-taken', tag: body.tag }) : recorded
+    }
+    case 'lot': {
+      if (body.what === 'got' && !world.lots.get(body.lot)?.said) return refused({ rule: 'unknown-lot', lot: body.lot })
+      if (body.what !== 'identified' || !body.tag) return recorded
+      const twin = [...world.lots.values()].some((l) => l.id !== body.lot && l.tag === body.tag) || [...world.parts.values()].some((p) => p.tag === body.tag)
       return twin ? refused({ rule: 'tag-taken', tag: body.tag }) : recorded
     }
     case 'move':
@@ -140,6 +147,9 @@ function judgeBody(world: World, entry: Entry, writer: Writer): Judgement {
         .map((r) => r.rule)
       return unmet.length > 0 ? refused({ rule: 'closing-not-met', unmet }) : recorded
     }
+    case 'consent':
+      // A guest speaks for themselves only.
+      return writer.role === 'guest' && writer.vouches?.party !== body.by ? refused({ rule: 'not-allowed', act: 'consent' }) : recorded
     case 'settle': {
       const target = world.line.find((s) => s.id === body.entry) ?? world.withdrawn.find((s) => s.id === body.entry)
       return target && (target.became === 'contested' || target.settledBy !== undefined) ? recorded : refused({ rule: 'not-contested', entry: body.entry })
@@ -158,6 +168,8 @@ function judgeMove(world: World, entry: Entry, legs: readonly { part: PartId; fr
       const fit = fitOf(world, leg.part, leg.to)
       if (fit.fit === 'never' || (fit.fit === 'does not fit' && !body?.forced)) return refused(fit.refusal)
     }
+    const withheld = consentRefusal(world, leg.part, leg.from, leg.to)
+    if (withheld && !body?.loan) return refused(withheld)
     const givenAway = leg.to.in.kind === 'gone' || ((leg.to.in.kind === 'party' || leg.to.in.kind === 'person') && !body?.loan)
     const home = world.parts.get(leg.part)?.start ?? leg.from
     const machine = givenAway ? machineAround(world, home) : undefined
@@ -185,6 +197,7 @@ function unknownReference(world: World, entry: Entry): Refusal | undefined {
   const registers = body.kind === 'machine' && body.what === 'registered'
   for (const subject of entry.about) {
     if (subject.kind === 'machine' && !registers && !world.machines.get(subject.id as never)?.registered) return { rule: 'unknown-machine', machine: subject.id }
+    if (subject.kind === 'lot' && body.kind !== 'lot' && !world.lots.get(subject.id as never)?.said) return { rule: 'unknown-lot', lot: subject.id }
     if (subject.kind === 'party' && body.kind !== 'party' && !world.parties.has(subject.id as never)) return { rule: 'unknown-party', party: subject.id }
     if (subject.kind === 'gear' && body.kind !== 'gear' && !world.gear.has(subject.id as never)) return { rule: 'unknown-gear', gear: subject.id }
   }

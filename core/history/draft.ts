@@ -1,9 +1,9 @@
 /** The private, mutable form of a world inside one fold. It leaves the fold as a readonly World. */
 import { noArrival, noCondition, type ArrivalState, type ConditionState } from '#core/condition/state.ts'
-import type { MachineId, PartId } from '#core/ids.ts'
+import type { LotId, MachineId, PartId } from '#core/ids.ts'
 import { partAsFound } from '#core/ids.ts'
 import { inAssembly, inMachine, type Place } from '#core/parts/place.ts'
-import { functionsOf, positionsOf, type MachineState, type PartState, type World } from './world.ts'
+import { functionsOf, positionsOf, type LotState, type MachineState, type PartState, type World } from './world.ts'
 import type { Statement } from './versions.ts'
 
 type Unlocked<T> = T extends ReadonlyMap<infer K, infer V> ? Map<K, V> : T extends readonly (infer V)[] ? V[] : T
@@ -12,9 +12,12 @@ export type ArrivalDraft = { -readonly [K in keyof ArrivalState]: Unlocked<Arriv
 export type MachineDraft = { -readonly [K in keyof MachineState]: Unlocked<MachineState[K]> }
 export type PartDraft = { -readonly [K in keyof PartState]: Unlocked<PartState[K]> }
 
-export type WorldDraft = { -readonly [K in Exclude<keyof World, 'machines' | 'parts'>]: Unlocked<World[K]> } & {
+export type LotDraft = { -readonly [K in keyof LotState]: Unlocked<LotState[K]> }
+
+export type WorldDraft = { -readonly [K in Exclude<keyof World, 'machines' | 'parts' | 'lots'>]: Unlocked<World[K]> } & {
   machines: Map<MachineId, MachineDraft>
   parts: Map<PartId, PartDraft>
+  lots: Map<LotId, LotDraft>
   /** Episode → its machine, for trays. */
   episodeMachines: Map<string, MachineId>
   /** Where assemblies that nobody has touched sit, by their derived id. */
@@ -27,6 +30,8 @@ export const emptyDraft = (now: string): WorldDraft => ({
   withdrawn: [],
   machines: new Map(),
   parts: new Map(),
+  lots: new Map(),
+  reservations: [],
   slots: new Map(),
   lastOut: new Map(),
   gear: new Map(),
@@ -70,6 +75,7 @@ export function machineDraft(world: WorldDraft, id: MachineId): MachineDraft {
       custody: [],
       readings: [],
       specs: [],
+      consents: [],
       baselines: [],
       waits: [],
       powerUps: 0,
@@ -112,6 +118,15 @@ export function partDraft(world: WorldDraft, id: PartId): PartDraft {
     world.parts.set(id, part)
   }
   return part
+}
+
+export function lotDraft(world: WorldDraft, id: LotId): LotDraft {
+  let lot = world.lots.get(id)
+  if (!lot) {
+    lot = { id, attributes: {}, places: new Map(), got: [], taken: [] }
+    world.lots.set(id, lot)
+  }
+  return lot
 }
 
 /** Fills `assemblyHomes` from the sheets: every assembly position, nested ones too, by the id its part would have. */

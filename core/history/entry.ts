@@ -8,7 +8,7 @@ import { instantSchema, intervalSchema } from '#core/quantity/schemas.ts'
 
 export const entryVersion = 1
 
-export const subjectKinds = ['machine', 'part', 'gear', 'party', 'type', 'house'] as const
+export const subjectKinds = ['machine', 'part', 'lot', 'gear', 'party', 'type', 'house'] as const
 export interface Subject {
   readonly kind: (typeof subjectKinds)[number]
   readonly id: string

@@ -23,6 +23,7 @@ import {
   reduceTest,
   reduceWait,
 } from './reduce/machine.ts'
+import { reduceCount, reduceLot, reduceReservation } from './reduce/lots.ts'
 import { reduceMove, reducePart } from './reduce/moves.ts'
 import { standingStatements, type Statement } from './versions.ts'
 import type { World } from './world.ts'
@@ -133,6 +134,15 @@ function reduce(world: WorldDraft, entry: Statement, order: number): void {
     case 'spec':
       machineDraft(world, body.machine).specs.push(entry)
       return
+    case 'consent':
+      machineDraft(world, body.machine).consents.push(entry)
+      return
+    case 'lot':
+      return reduceLot(world, entry, body)
+    case 'count':
+      return reduceCount(world, entry, body)
+    case 'reservation':
+      return reduceReservation(world, entry, body)
     case 'method':
       return reduceMethod(world, entry, body)
     case 'wait':

@@ -7,6 +7,7 @@ import { subjectsOf } from './subjects.ts'
 
 const id = numberedId(1)
 const at = '2026-03-02T10:00:00.000Z'
+const drawer = { in: { kind: 'store', id: 'drawer 4' } }
 const later = '2026-03-03T10:00:00.000Z'
 
 /** One smallest body of every kind, and the subjects it concerns. */
@@ -44,6 +45,15 @@ const smallest: [body: { kind: string; [key: string]: unknown }, subjects: strin
   [{ kind: 'baseline', machine: home, readings: [id] }, ['machine']],
   [{ kind: 'method', what: 'written', method: id, recipe: { name: 'warm soak', verb: 'clean' } }, ['house']],
   [{ kind: 'method', what: 'verdict', method: id, machine: home, verdict: 'good' }, ['machine', 'house']],
+  [{ kind: 'part', what: 'identified', part: id, place: drawer, outOf: { lot: id, for: home } }, ['part', 'lot', 'machine']],
+  [{ kind: 'move', legs: [], lots: [{ lot: id, n: 2, from: drawer, to: { in: { kind: 'kept', id: home } } }] }, ['lot', 'machine']],
+  [{ kind: 'lot', what: 'identified', lot: id }, ['lot']],
+  [{ kind: 'lot', what: 'got', lot: id, n: 6, place: drawer, origin: 'bought', from: person }, ['lot', 'party']],
+  [{ kind: 'count', lot: id, place: drawer, n: 4 }, ['lot']],
+  [{ kind: 'reservation', what: 'made', machine: home, part: id }, ['machine', 'part']],
+  [{ kind: 'reservation', what: 'made', machine: home, lot: id, n: 3 }, ['machine', 'lot']],
+  [{ kind: 'reservation', what: 'ended', machine: home, lot: id, reservation: id }, ['machine', 'lot']],
+  [{ kind: 'consent', machine: home, by: person, to: 'give parts', given: true, words: '' }, ['machine', 'party']],
   [{ kind: 'wait', machine: home, what: 'x', until: later }, ['machine']],
   [{ kind: 'precaution', machine: home, what: 'plug out' }, ['machine']],
   [{ kind: 'jot', what: 'made', machine: home, words: 'x' }, ['machine']],

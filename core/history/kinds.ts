@@ -1,10 +1,12 @@
 /** The shapes of entry bodies, one schema a kind. A shape changes only by a numbered lift (see lifts/). */
 import { z } from 'zod'
-import { entryIdSchema, gearIdSchema, machineIdSchema, methodIdSchema, partIdSchema, partyIdSchema, typeIdSchema } from '#core/ids.ts'
+import { entryIdSchema, gearIdSchema, lotIdSchema, machineIdSchema, methodIdSchema, partIdSchema, partyIdSchema, typeIdSchema } from '#core/ids.ts'
 import { placeSchema } from '#core/parts/place.ts'
 import { sheetSchema } from '#core/type/sheet.ts'
 import { batchBody, contentsBody, evidenceBody, linkBody, markingBody, quarantineBody, receiptBody, valueBody } from './bodies/arrival.ts'
 import { findingBody, gradeBody, pairBody, photoBody, pinBody, surveyBody } from './bodies/condition.ts'
+import { consentBody } from './bodies/consent.ts'
+import { countBody, lotBody, lotLegSchema, reservationBody } from './bodies/lot.ts'
 import { jotBody } from './bodies/jot.ts'
 import { methodBody } from './bodies/method.ts'
 import { baselineBody, readingBody } from './bodies/reading.ts'
@@ -76,6 +78,8 @@ const partBody = z.discriminatedUnion('what', [
     /** Where a part that is new to the record stands. */
     place: placeSchema.optional(),
     belongsTo: z.union([z.literal('house'), partyIdSchema]).optional(),
+    /** One taken out of a lot, where the lot lay; and the machine it is meant for. */
+    outOf: z.strictObject({ lot: lotIdSchema, for: machineIdSchema.optional() }).optional(),
   }),
   z.strictObject({ kind: z.literal('part'), what: z.literal('health'), part: partIdSchema, health: z.enum(healths), because: someWords.optional() }),
   z.strictObject({ kind: z.literal('part'), what: z.literal('content'), machine: machineIdSchema, place: placeSchema, content: z.enum(['empty', 'unknown part']) }),
@@ -119,18 +123,20 @@ const testBody = z.strictObject({
 })
 
 export const legSchema = z.strictObject({ part: partIdSchema, from: placeSchema, to: placeSchema })
-const moveBody = z.strictObject({
+const moveShape = z.strictObject({
   kind: z.literal('move'),
   legs: z
     .array(legSchema)
-    .min(1)
     .max(500)
     .refine((legs) => new Set(legs.map((l) => l.part)).size === legs.length, 'One part moves once in an act.'),
+  /** The legs that name no part, only how many of a lot. */
+  lots: z.array(lotLegSchema).min(1).max(100).optional(),
   loan: z.strictObject({ home: placeSchema, due: instantSchema.optional() }).optional(),
   forced: z.strictObject({ reason: words }).optional(),
   authority: partyIdSchema.optional(),
   words: someWords.optional(),
 })
+const moveBody = moveShape.refine((move) => move.legs.length > 0 || move.lots !== undefined, 'A move moves at least one thing.')
 
 export const targetSchema = z.strictObject({ sort: z.enum(['position', 'assembly', 'adjuster', 'wire', 'surface', 'machine']), name: label })
 export type Target = z.infer<typeof targetSchema>
@@ -304,6 +310,10 @@ const kindSchemas = [
   valueBody,
   markingBody,
   batchBody,
+  lotBody,
+  countBody,
+  reservationBody,
+  consentBody,
   precautionBody,
   jotBody,
   z.strictObject({ kind: z.literal('note'), machine: machineIdSchema.optional(), words }),
@@ -318,6 +328,7 @@ export type Kind = Body['kind']
 export type BodyOf<K extends Kind> = Extract<Body, { kind: K }>
 export type TestResult = z.infer<typeof resultSchema>
 export type Leg = z.infer<typeof legSchema>
+export type LotLeg = z.infer<typeof lotLegSchema>
 export type Reach = (typeof reaches)[number]
 export type Health = (typeof healths)[number]
 export type Authority = (typeof authorities)[number]

@@ -34,6 +34,8 @@ export type Refusal =
   | { readonly rule: 'accessioned-needs-authority'; readonly part: PartId; readonly machine: string }
   | { readonly rule: 'needs-instant' }
   | { readonly rule: 'needs-steward' }
+  /** An owner's machine gives nothing that its owner did not agree to. */
+  | { readonly rule: 'owner-consent'; readonly part: PartId; readonly machine: string; readonly refused: boolean }
   | { readonly rule: 'episode-open'; readonly episode: EntryId }
   | { readonly rule: 'episode-not-open'; readonly episode: EntryId }
   | { readonly rule: 'episode-not-paused'; readonly episode: EntryId }
@@ -42,6 +44,7 @@ export type Refusal =
   | { readonly rule: 'unknown-machine'; readonly machine: string }
   | { readonly rule: 'unknown-type'; readonly type: string }
   | { readonly rule: 'unknown-entry'; readonly entry: string }
+  | { readonly rule: 'unknown-lot'; readonly lot: string }
   | { readonly rule: 'unknown-party'; readonly party: string }
   | { readonly rule: 'unknown-gear'; readonly gear: string }
   | { readonly rule: 'already-registered'; readonly machine: string }

@@ -18,15 +18,30 @@ const ofPlace = (place: Place): Subject[] => {
   }
 }
 
+const ofOutOf = ({ outOf }: { readonly outOf?: { readonly lot: string; readonly for?: string | undefined } | undefined }): Subject[] =>
+  outOf ? [{ kind: 'lot', id: outOf.lot }, ...(outOf.for ? [{ kind: 'machine' as const, id: outOf.for }] : [])] : []
+
 function bodySubjects(body: Body): Subject[] {
   const machine = 'machine' in body && body.machine ? [{ kind: 'machine' as const, id: body.machine as string }] : []
   switch (body.kind) {
     case 'move':
-      return [...body.legs.flatMap((leg): Subject[] => [{ kind: 'part', id: leg.part }, ...ofPlace(leg.from), ...ofPlace(leg.to)]), ...(body.loan ? ofPlace(body.loan.home) : [])]
+      return [
+        ...body.legs.flatMap((leg): Subject[] => [{ kind: 'part', id: leg.part }, ...ofPlace(leg.from), ...ofPlace(leg.to)]),
+        ...(body.loan ? ofPlace(body.loan.home) : []),
+        ...(body.lots ?? []).flatMap((leg): Subject[] => [{ kind: 'lot', id: leg.lot }, ...ofPlace(leg.from), ...ofPlace(leg.to)]),
+      ]
+    case 'lot':
+      return [{ kind: 'lot', id: body.lot }, ...(body.what === 'got' ? [...ofPlace(body.place), ...(body.from ? [{ kind: 'party' as const, id: body.from }] : [])] : [])]
+    case 'count':
+      return [{ kind: 'lot', id: body.lot }, ...ofPlace(body.place)]
+    case 'reservation':
+      return [...machine, ...(body.part ? [{ kind: 'part' as const, id: body.part }] : []), ...(body.lot ? [{ kind: 'lot' as const, id: body.lot }] : [])]
+    case 'consent':
+      return [...machine, { kind: 'party', id: body.by }]
     case 'part':
       return body.what === 'content'
         ? [...machine, ...ofPlace(body.place)]
-        : [{ kind: 'part', id: body.part }, ...(body.what === 'identified' && body.place ? ofPlace(body.place) : [])]
+        : [{ kind: 'part', id: body.part }, ...(body.what === 'identified' ? [...(body.place ? ofPlace(body.place) : []), ...ofOutOf(body)] : [])]
     case 'test':
       return [...machine, ...body.gear.map((id): Subject => ({ kind: 'gear', id }))]
     case 'gear':
@@ -65,7 +80,12 @@ function bodySubjects(body: Body): Subject[] {
 export function subjectsOf(draft: Pick<Draft, 'body'>, inherited: readonly Subject[] = [], machineOf: (place: Place) => string | undefined = () => undefined): Subject[] {
   const { body } = draft
   const found = [...bodySubjects(body), ...inherited]
-  const places = body.kind === 'move' ? body.legs.flatMap((leg) => [leg.from, leg.to]) : body.kind === 'part' && body.what === 'identified' && body.place ? [body.place] : []
+  const places =
+    body.kind === 'move'
+      ? [...body.legs, ...(body.lots ?? [])].flatMap((leg) => [leg.from, leg.to])
+      : body.kind === 'part' && body.what === 'identified' && body.place
+        ? [body.place]
+        : []
   for (const place of places) {
     const machine = place.in.kind === 'tray' || place.in.kind === 'assembly' ? machineOf(place) : undefined
     if (machine) found.push({ kind: 'machine', id: machine })

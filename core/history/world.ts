@@ -1,6 +1,6 @@
 /** What the fold leaves behind: the state of everything the given entries speak of. Readonly once the fold is done. */
 import type { ArrivalState, ConditionState } from '#core/condition/state.ts'
-import type { EntryId, GearId, MachineId, MethodId, PartId, PartyId, TypeId } from '#core/ids.ts'
+import type { EntryId, GearId, LotId, MachineId, MethodId, PartId, PartyId, TypeId } from '#core/ids.ts'
 import type { Place } from '#core/parts/place.ts'
 import type { Instant } from '#core/quantity/time.ts'
 import type { Money, Quantity } from '#core/quantity/quantity.ts'
@@ -145,6 +145,7 @@ export interface MachineState {
   readonly readings: readonly ReadingState[]
   /** What parts, prints and schematics say of its positions. */
   readonly specs: readonly Statement[]
+  readonly consents: readonly Statement[]
   /** Sets of readings taken while it was healthy. */
   readonly baselines: readonly Statement[]
   readonly waits: readonly WaitState[]
@@ -191,6 +192,40 @@ export interface PartState {
   readonly start?: Place | undefined
   readonly legs: readonly LegRecord[]
   readonly loan?: LoanState | undefined
+}
+
+/** So many of a lot in one place. Below zero: more went than was known to be there. */
+export interface LotPlace {
+  readonly place: Place
+  readonly n: number
+  readonly about: boolean
+  readonly counted?: Statement | undefined
+}
+export interface LotState {
+  readonly id: LotId
+  readonly said?: Statement | undefined
+  readonly partKind?: string | undefined
+  readonly tag?: string | undefined
+  readonly name?: string | undefined
+  readonly marking?: string | undefined
+  readonly attributes: Readonly<Record<string, string>>
+  readonly belongsTo?: 'house' | PartyId | undefined
+  readonly reorderAt?: number | undefined
+  /** By place key. */
+  readonly places: ReadonlyMap<string, LotPlace>
+  readonly got: readonly { readonly entry: Statement; readonly n: number; readonly origin: string; readonly price?: Money | undefined }[]
+  /** Parts taken out of it one by one. */
+  readonly taken: readonly { readonly entry: Statement; readonly part: PartId; readonly for?: MachineId | undefined }[]
+}
+export interface ReservationState {
+  readonly entry: Statement
+  readonly machine: MachineId
+  readonly position?: string | undefined
+  readonly part?: PartId | undefined
+  readonly lot?: LotId | undefined
+  /** How many are still kept: 1 for a part. */
+  readonly n: number
+  readonly until?: Instant | undefined
 }
 
 export interface GearState {
@@ -253,6 +288,9 @@ export interface World {
   /** The part that left a slot last, by place key. */
   readonly lastOut: ReadonlyMap<string, PartId>
   readonly gear: ReadonlyMap<GearId, GearState>
+  readonly lots: ReadonlyMap<LotId, LotState>
+  /** Those in force; one that was fulfilled, ended or ran out is not among them. */
+  readonly reservations: readonly ReservationState[]
   readonly methods: ReadonlyMap<MethodId, MethodState>
   readonly parties: ReadonlyMap<PartyId, PartyState>
   readonly types: ReadonlyMap<TypeId, TypeState>

@@ -6,6 +6,8 @@ import type { LegalStatus, Purpose } from '#core/history/kinds.ts'
 import type { PartId } from '#core/ids.ts'
 import type { SheetPosition } from '#core/type/sheet.ts'
 import { assign } from './assignment.ts'
+import type { LotFacts } from './lots.ts'
+import type { ConsentWord } from './ownership.ts'
 import { judgeFit, type Fit, type PartFacts } from './fit.ts'
 import type { Place } from './place.ts'
 
@@ -31,8 +33,8 @@ export interface Donor {
   readonly purpose: Purpose
   readonly legal: LegalStatus
   readonly revision?: string | undefined
-  /** An owner's machine gives nothing here: the owner says so to a steward, and the composer writes it. */
-  readonly ownedElsewhere: boolean
+  /** What the owner said of giving this part; absent for a machine of the house. */
+  readonly consent?: ConsentWord | undefined
   /** Share of its positions that are not known to be empty, 0..1. */
   readonly completeness: number
   readonly working: boolean
@@ -49,7 +51,9 @@ export interface Candidate {
   readonly placeLabel: string
   readonly facts: PartFacts
   readonly donor?: Donor | undefined
-  /** On loan, or promised: it is not there to be taken. */
+  /** One of a lot, which becomes a part of its own when it is taken. */
+  readonly lot?: { readonly facts: LotFacts; readonly place: Place } | undefined
+  /** On loan, or kept for another machine: it is not there to be taken. */
   readonly bound?: string | undefined
 }
 
@@ -67,7 +71,7 @@ export interface Cost {
   readonly why: CostWhy
   readonly points: number
 }
-export type Bar = 'does not fit' | 'never' | 'bound' | 'owner’s consent' | 'proved bad' | 'a steward decides' | 'already here'
+export type Bar = 'does not fit' | 'never' | 'bound' | 'owner’s consent' | 'the owner refused' | 'proved bad' | 'a steward decides' | 'already here'
 
 export interface Appraisal {
   readonly candidate: Candidate
@@ -109,7 +113,8 @@ function barOf(need: Need, { donor, facts, bound, part }: Candidate, fit: Fit, s
   if (fit.fit === 'does not fit') return 'does not fit'
   if (bound !== undefined) return 'bound'
   if (facts.health === 'proved bad') return 'proved bad'
-  if (donor?.ownedElsewhere) return 'owner’s consent'
+  if (donor?.consent === 'refused') return 'the owner refused'
+  if (donor?.consent === 'not asked') return 'owner’s consent'
   if (donor && (donor.legal === 'accessioned' || keptWhole.has(donor.purpose)) && !stewardAllows) return 'a steward decides'
   return undefined
 }

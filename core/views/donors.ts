@@ -1,12 +1,16 @@
 /** What a machine lacks, and what could serve it: spares of the house and parts that sit in other machines. */
 import { machineStanding } from '#core/history/status.ts'
-import { positionsOf, type MachineState, type World } from '#core/history/world.ts'
-import type { PartId } from '#core/ids.ts'
+import { positionsOf, type LotState, type MachineState, type World } from '#core/history/world.ts'
+import { partAsFound, type PartId } from '#core/ids.ts'
 import { kindMatch } from '#core/parts/designations.ts'
 import type { Candidate, Donor, Need } from '#core/parts/donors.ts'
 import { chargeEnded, factsOfPart, type PartFacts } from '#core/parts/fit.ts'
+import { keptForOthers, lies, tallyOf } from '#core/parts/lots.ts'
+import { consentOf, ownerOf } from '#core/parts/ownership.ts'
+import type { Place } from '#core/parts/place.ts'
 import { contentsOf, contentWord, machineAround, partKindOf, type PositionContent } from '#core/parts/presence.ts'
-import { machineNumber, partLabel, placeLabel } from './labels.ts'
+import { lotLabel, machineNumber, partLabel, placeLabel } from './labels.ts'
+import { factsOfLot, fitFactsOfLot, reservationRow } from './lots.ts'
 
 /** Positions that lack a good part: empty, held by something unknown, by a part proved bad or under suspicion. */
 export function needsOf(world: World, machine: MachineState): Need[] {
@@ -88,7 +92,7 @@ export function candidatesFor(world: World, needs: readonly Need[], ofItsType: R
         purpose: machine.purpose,
         legal: machine.legal,
         revision: machine.revision,
-        ownedElsewhere: machine.owner !== 'house',
+        consent: machine.owner === 'house' ? undefined : consentOf(machine, 'give parts', world.now, row.position.designator).is,
         completeness,
         working,
         ofItsType: machine.type ? (ofItsType.get(machine.type) ?? 1) : 1,
@@ -104,7 +108,7 @@ export function candidatesFor(world: World, needs: readonly Need[], ofItsType: R
         placeLabel: placeLabel(world, row.place),
         facts,
         donor,
-        bound: loan && !loan.closed ? `on loan from ${placeLabel(world, loan.home)}` : undefined,
+        bound: loan && !loan.closed ? `on loan from ${placeLabel(world, loan.home)}` : promisedWords(world, row.part, needy),
       })
     }
   }
@@ -119,8 +123,39 @@ export function candidatesFor(world: World, needs: readonly Need[], ofItsType: R
       place,
       placeLabel: placeLabel(world, place),
       facts: factsOfPart(world, part.id),
-      bound: part.loan && !part.loan.closed ? 'on loan' : part.belongsTo && part.belongsTo !== 'house' ? 'it belongs to an owner' : undefined,
+      bound: part.loan && !part.loan.closed ? 'on loan' : withheld(world, part.id, place) ? 'it belongs to an owner' : promisedWords(world, part.id, needy),
     })
   }
-  return [...found.values()]
+  return [...found.values(), ...[...world.lots.values()].flatMap((lot) => ofLot(world, lot, needs, needy))]
+}
+
+/** Whether an owner's part lies here that the owner did not give. */
+function withheld(world: World, id: PartId, from: Place): boolean {
+  const { owner, machine, position } = ownerOf(world, id, from)
+  return owner !== 'house' && !(machine && consentOf(machine, 'give parts', world.now, position).is === 'given')
+}
+
+/** That a part is kept for a machine other than those in need. */
+function promisedWords(world: World, part: PartId, needy: ReadonlySet<string>): string | undefined {
+  const [kept] = keptForOthers(world, { part }, needy)
+  return kept && `kept for ${reservationRow(world, kept).label}`
+}
+
+/** As many of a lot as could be wanted and are not kept for others; where several heaps lie, the largest. */
+function ofLot(world: World, lot: LotState, needs: readonly Need[], needy: ReadonlySet<string>): Candidate[] {
+  if (!lot.said || (lot.belongsTo && lot.belongsTo !== 'house') || !couldServe(needs, lot.partKind)) return []
+  const heap = [...lot.places.values()].filter(lies).sort((a, b) => b.n - a.n)[0]
+  if (!heap) return []
+  const { here } = tallyOf(lot, world.reservations)
+  const free = Math.min(heap.n, here - keptForOthers(world, { lot: lot.id }, needy).reduce((sum, r) => sum + r.n, 0))
+  const wanted = needs.filter((n) => couldServe([n], lot.partKind)).length
+  return Array.from({ length: Math.max(0, Math.min(free, wanted)) }, (_, i) => ({
+    part: partAsFound(lot.id, `one of it, ${i + 1}`),
+    label: lotLabel(world, lot.id),
+    tag: lot.tag,
+    place: heap.place,
+    placeLabel: `${placeLabel(world, heap.place)}, ${heap.about ? 'about ' : ''}${heap.n} there`,
+    facts: fitFactsOfLot(lot),
+    lot: { facts: factsOfLot(lot), place: heap.place },
+  }))
 }

@@ -1,5 +1,5 @@
 /** Names for the ids that a view mentions, so that a screen needs no second look-up. */
-import type { PartId } from '#core/ids.ts'
+import type { LotId, PartId } from '#core/ids.ts'
 import type { Body } from '#core/history/kinds.ts'
 import type { Statement } from '#core/history/versions.ts'
 import type { World } from '#core/history/world.ts'
@@ -16,6 +16,15 @@ export function partLabel(world: World, id: PartId): string {
   const kind = part?.name ?? partKindOf(world, id) ?? 'part'
   const called = part?.tag ?? part?.start?.position
   return called && !kind.toLowerCase().includes(called.toLowerCase()) ? `${called} ${kind}` : kind
+}
+
+/** "L-0012 electrolytic capacitor 100 µF 25 V": what one of them is, and its tag. */
+export function lotLabel(world: World, id: LotId): string {
+  const lot = world.lots.get(id)
+  if (!lot) return 'a lot'
+  const kind = lot.name ?? lot.partKind ?? 'parts'
+  const rated = [lot.attributes['value'], lot.attributes['rating']].filter((text) => text !== undefined && !kind.includes(text))
+  return [lot.tag, kind, ...rated].filter((text) => text !== undefined).join(' ')
 }
 
 /** "IC31 of T-014", "tray, bag 3", "drawer 4", "Marit Voss". */
@@ -77,12 +86,33 @@ function addBody(world: World, labels: Record<string, string>, body: Body) {
         addPlace(world, labels, leg.from)
         addPlace(world, labels, leg.to)
       }
+      for (const leg of body.lots ?? []) {
+        labels[leg.lot] = lotLabel(world, leg.lot)
+        addPlace(world, labels, leg.from)
+        addPlace(world, labels, leg.to)
+      }
       if (body.authority) addParty(world, labels, body.authority)
+      return
+    case 'lot':
+      labels[body.lot] = lotLabel(world, body.lot)
+      if (body.what === 'got') addPlace(world, labels, body.place)
+      return
+    case 'count':
+      labels[body.lot] = lotLabel(world, body.lot)
+      addPlace(world, labels, body.place)
+      return
+    case 'reservation':
+      if (body.lot) labels[body.lot] = lotLabel(world, body.lot)
+      if (body.part) labels[body.part] = partLabel(world, body.part)
+      return
+    case 'consent':
+      addParty(world, labels, body.by)
       return
     case 'part':
       if (body.what === 'content') addPlace(world, labels, body.place)
       else labels[body.part] = partLabel(world, body.part)
       if (body.what === 'identified' && body.place) addPlace(world, labels, body.place)
+      if (body.what === 'identified' && body.outOf) labels[body.outOf.lot] = lotLabel(world, body.outOf.lot)
       return
     case 'test':
       for (const id of body.gear) labels[id] = world.gear.get(id)?.name ?? 'test gear'

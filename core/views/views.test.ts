@@ -158,6 +158,7 @@ describe('the guest’s projection', () => {
     const owner = numberedId<PartyId>(7, 3)
     t.told('2026-03-01T09:00:00.000Z', { kind: 'party', party: owner, name: 'The owner', sort: 'person', roles: [] })
     t.told('2026-03-01T09:10:00.000Z', { kind: 'machine', what: 'stated', machine: home, set: { owner } })
+    t.told('2026-03-01T09:20:00.000Z', { kind: 'consent', machine: home, by: owner, to: 'give parts', given: true, positions: ['IC40'], words: 'by telephone' }, { basis: 'told' })
     allPass(t, '2026-03-01T10:00:00.000Z')
     t.told('2026-03-02T10:00:00.000Z', { kind: 'note', machine: home, words: 'the price was a joke' }, { episode })
     t.told('2026-03-02T11:00:00.000Z', { kind: 'move', legs: [{ part: found(other, 'IC40'), from: slot(other, 'IC40'), to: { in: { kind: 'store', id: 'secret shelf' } } }] })

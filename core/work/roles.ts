@@ -7,7 +7,7 @@ export type Role = (typeof roles)[number]
 const rank: Readonly<Record<Role, number>> = { guest: 0, volunteer: 1, restorer: 2, steward: 3 }
 export const atLeast = (role: Role, needed: Role): boolean => rank[role] >= rank[needed]
 
-/** The least role that may write a body. A guest writes notes only, on machines granted to them. */
+/** The least role that may write a body. A guest writes notes and their own consent only, on machines granted to them. */
 export function roleNeeded(body: Body): Role {
   switch (body.kind) {
     case 'rule':
@@ -22,6 +22,8 @@ export function roleNeeded(body: Body): Role {
       return 'restorer'
     case 'machine':
       return body.what === 'stated' && (body.set.legal !== undefined || body.set.owner !== undefined || body.set.accessionNumber !== undefined) ? 'steward' : 'volunteer'
+    case 'consent':
+      return 'guest'
     case 'note':
       return body.machine === undefined ? 'volunteer' : 'guest'
     default:

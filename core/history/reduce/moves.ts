@@ -4,10 +4,12 @@ import { isSlot, placeKey, type Place } from '#core/parts/place.ts'
 import { around, machineDraft, noteInterval, partDraft, type WorldDraft } from '../draft.ts'
 import type { BodyOf, Leg } from '../kinds.ts'
 import type { LoanState } from '../world.ts'
+import { fulfil, reduceLotLeg, reduceTaken } from './lots.ts'
 import type { Statement } from '../versions.ts'
 
 export function reduceMove(world: WorldDraft, entry: Statement, body: BodyOf<'move'>, order: number) {
   const contested = entry.became === 'contested'
+  if (!contested) for (const leg of body.lots ?? []) reduceLotLeg(world, leg)
   // Every leg leaves before any leg arrives, so that an exchange of two chips is whole.
   if (body.legs.length === 1) {
     const leg = body.legs[0]
@@ -87,6 +89,8 @@ function arrive(world: WorldDraft, entry: Statement, body: BodyOf<'move'>, leg: 
   part.legs.push({ entry, order, from: leg.from, to: leg.to })
   part.place = leg.to
   if (isSlot(leg.to)) world.slots.set(placeKey(leg.to), leg.part)
+  const arrivedIn = around(world, leg.to).machine
+  if (arrivedIn !== undefined) fulfil(world, { part: leg.part }, arrivedIn, 1)
   const open = part.loan
   if (open && !open.closed && isHome(world, open, leg.to)) endLoan(world, open, entry)
   else if (open && !open.closed && leg.to.in.kind === 'gone') endLoan(world, open, entry)
@@ -137,4 +141,5 @@ export function reducePart(world: WorldDraft, entry: Statement, body: BodyOf<'pa
     part.place = body.place
     if (isSlot(body.place)) world.slots.set(placeKey(body.place), part.id)
   }
+  reduceTaken(world, entry, body)
 }

@@ -1,0 +1,21 @@
+/** What an owner agreed to, or refused: asked before parts leave their machine or something is done to it that cannot be undone. */
+import { z } from 'zod'
+import { machineIdSchema, partyIdSchema } from '#core/ids.ts'
+import { instantSchema } from '#core/quantity/schemas.ts'
+import { label, someWords } from './words.ts'
+
+export const consentMatters = ['give parts', 'irreversible work'] as const
+export type ConsentMatter = (typeof consentMatters)[number]
+
+export const consentBody = z.strictObject({
+  kind: z.literal('consent'),
+  machine: machineIdSchema,
+  /** Whose word it is: the owner, or who speaks for them. */
+  by: partyIdSchema,
+  to: z.enum(consentMatters),
+  given: z.boolean(),
+  /** The positions it is about; absent: the whole machine. */
+  positions: z.array(label).min(1).max(200).optional(),
+  until: instantSchema.optional(),
+  words: someWords,
+})
