@@ -1,7 +1,7 @@
 /** Reading machines: lists, one machine at any time, its record as a file. */
 import { z } from 'zod'
 import type { Place } from '#core/parts/place.ts'
-import type { PartLifeRow, PartView } from '#core/views/parts.ts'
+import type { PartLifeRow, PartView, WaitsFor } from '#core/views/parts.ts'
 import type { EntryId, MachineId } from '#core/ids.ts'
 import type { MachineSummary } from '#core/views/summary.ts'
 import type { WaitRow } from '#core/work/waits.ts'
@@ -77,10 +77,10 @@ export interface PartsAnswer {
   readonly loans: readonly PartRow[]
 }
 export interface PartLife extends PartRow {
-  readonly attributes: Readonly<Record<string, string>>
   readonly marking?: string | undefined
   readonly dateCode?: string | undefined
   readonly life: readonly PartLifeRow[]
+  readonly waits: readonly WaitsFor[]
   /** Where it is, as a move names it. */
   readonly at: Place
   /** The machine whose part it was found to be, if any. */
@@ -103,6 +103,7 @@ export interface TypeRow {
 export interface NextNumbers {
   readonly entryNumber: string
   readonly tag: string
+  readonly lotTag: string
 }
 
 /** What the live stream says of each commit. */

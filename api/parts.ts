@@ -1,6 +1,9 @@
 /** Parts: needs and who could serve them, bag tags. */
+import type { BuyLine } from '#core/parts/buying.ts'
 import type { Candidate, Need } from '#core/parts/donors.ts'
+import type { LotRow, LotView } from '#core/views/lots.ts'
 import type { ModificationRow } from '#core/views/modifications.ts'
+import type { NeedRow } from '#core/views/needs.ts'
 
 export interface DonorsAnswer {
   readonly machine: { readonly id: string; readonly label: string; readonly openEpisode?: string | undefined }
@@ -19,15 +22,46 @@ export interface StockRow {
   readonly elsewhere: number
   readonly onLoan: number
   readonly gone: number
-  /** Bought, made or given, and how many of those have been used. */
-  readonly acquired: number
+  /** Bought; made or given; and how many of both have been used. */
+  readonly bought: number
+  readonly otherwiseGot: number
   readonly used: number
+  /** Kept for a machine. */
+  readonly kept: number
   /** Parts somebody judged by a test, and how many of them were proved bad. */
+  readonly judged: number
+  readonly bad: number
+}
+/** How often parts of one kind, found in machines of one type, were judged, and found bad. */
+export interface TypeFailures {
+  readonly kind: string
+  readonly type: string
   readonly judged: number
   readonly bad: number
 }
 export interface StockAnswer {
   readonly rows: readonly StockRow[]
+  readonly byType: readonly TypeFailures[]
+}
+
+export interface LotsAnswer {
+  readonly lots: readonly LotRow[]
+  readonly nextTag: string
+}
+export interface LotAnswer extends LotView {
+  readonly nextTag: string
+}
+
+export interface HouseNeed extends NeedRow {
+  readonly machine: string
+  readonly label: string
+  readonly purpose: string
+  /** Spares of its kind that lie in the house and are kept for nobody: parts with a name of their own, and in lots. */
+  readonly spare: number
+}
+export interface NeedsAnswer {
+  readonly needs: readonly HouseNeed[]
+  readonly buy: readonly BuyLine[]
 }
 
 export interface ModificationsAnswer {

@@ -4,10 +4,12 @@ import type { Instant } from '#core/quantity/time.ts'
 import type { z } from 'zod'
 import { recipeSchema } from '#core/history/bodies/method.ts'
 import { gear, machines, recipes } from './ids.ts'
-import { calculators, messagePrinter, quietMachines, tapeUnit, terminals, tillOfTheFerry, wordProcessor } from './lives.ts'
+import { messagePrinter, quietMachines, tapeUnit, wordProcessor } from './lives-of-printers.ts'
+import { calculators, terminals, tillOfTheFerry } from './lives.ts'
 import { people } from './people.ts'
 import { unseenPictures, type Pictures } from './pictures.ts'
 import { demoSheets } from './sheets.ts'
+import { keepAndConsent, lots, stock } from './stock.ts'
 import { Story } from './story.ts'
 import { lotOfCalculators, surveys } from './surveys.ts'
 
@@ -26,6 +28,7 @@ export function tellCollection(now: Instant, pictures: Pictures = unseenPictures
   wordProcessor(s)
   surveys(s)
   lotOfCalculators(s)
+  keepAndConsent(s)
   today(s)
   return [...s.teller.entries].sort((a, b) => (a.recordedAt < b.recordedAt ? -1 : a.recordedAt > b.recordedAt ? 1 : a.seq - b.seq)).map((e, i) => ({ ...e, seq: i + 1 }))
 }
@@ -63,6 +66,7 @@ function beginnings(s: Story) {
   s.tell(s.at(300, '15:00'), 'rasmus', { kind: 'gear', what: 'identified', gear: gear.disk, name: 'start disk 2', gearKind: 'start disk', attributes: {} })
   methods(s)
   stock(s)
+  lots(s)
 }
 
 /** How this house does things, as recipe cards. */
@@ -116,25 +120,6 @@ function methods(s: Story) {
     caution: 'Goggles against the lamp; nobody looks into it.',
     school: { key: 'solder mask', option: 'UV-cured mask' },
   })
-}
-
-/** Drawers: fifty-odd parts are known by the end of the two years. */
-function stock(s: Story) {
-  const day = s.at(720, '11:00')
-  for (let i = 0; i < 4; i++) s.spare(day, 'rasmus', 'electrolytic capacitor', 'drawer 4', { attributes: { rating: '63 V', value: '2200 µF', temperature: '105 °C' } })
-  for (let i = 0; i < 5; i++) s.spare(day, 'rasmus', 'electrolytic capacitor', 'drawer 4', { attributes: { rating: '25 V', value: '470 µF', temperature: '105 °C' } })
-  s.spare(day, 'rasmus', 'electrolytic capacitor', 'drawer 4', { attributes: { rating: '10 V', value: '470 µF' } })
-  for (let i = 0; i < 3; i++) s.spare(day, 'rasmus', 'mains filter capacitor', 'drawer 5', { attributes: { 'safety class': 'X', value: '100 nF' } })
-  for (let i = 0; i < 3; i++) s.spare(day, 'imke', '74LS374', 'drawer 2', { marking: '74LS374N 8407', proved: i === 0 })
-  s.spare(day, 'imke', '74LS244', 'drawer 2', { marking: '74LS244N' })
-  for (let i = 0; i < 4; i++) s.spare(day, 'jonas', 'driver transistor', 'drawer 3')
-  for (let i = 0; i < 2; i++) s.spare(day, 'jonas', 'memory cell', 'drawer 6', { attributes: { cell: i === 0 ? 'rechargeable' : 'primary' } })
-  for (let i = 0; i < 2; i++) s.spare(day, 'jonas', 'flat belt', 'drawer 7')
-  for (let i = 0; i < 2; i++) s.spare(day, 'imke', '64K memory', 'drawer 2', { proved: true })
-  s.spare(day, 'imke', 'reed relay', 'drawer 3')
-  s.spare(day, 'imke', 'ink roller', 'drawer 7', { origin: 'made' })
-  for (let i = 0; i < 5; i++) s.spare(day, 'jonas', 'keycap blank', 'drawer 8', { origin: 'made' })
-  s.spare(day, 'rasmus', 'timing ROM', 'drawer 2', { marking: 'D24-18 copy, read twice, same checksum', origin: 'made' })
 }
 
 /** What is going on now: the bench of this very day. */

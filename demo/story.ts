@@ -4,7 +4,7 @@ import type { Basis, Entry } from '#core/history/entry.ts'
 import type { Body } from '#core/history/kinds.ts'
 import type { EpisodeId, MachineId, PartId } from '#core/ids.ts'
 import { msToInstant, zonedFields, zonedToMs, type Instant, type Interval } from '#core/quantity/time.ts'
-import { episodeView, machineContext, partContext } from '#core/views/episode.ts'
+import { episodeView, lotContext, machineContext, partContext } from '#core/views/episode.ts'
 import { machineNumber } from '#core/views/labels.ts'
 import { parseLine } from '#core/work/composer/index.ts'
 import { people, type PersonKey } from './people.ts'
@@ -64,7 +64,8 @@ export class Story {
     const lookUp = (word: string) => {
       const machine = [...world.machines.values()].find((m) => m.registered && (machineNumber(m).toUpperCase() === word || m.entryNumber.toUpperCase() === word))
       const part = [...world.parts.values()].find((p) => p.tag === word)
-      return { machine: machine && machineContext(world, machine.id), part: part && partContext(world, part.id, view.machine) }
+      const lot = [...world.lots.values()].find((l) => l.tag === word)
+      return { machine: machine && machineContext(world, machine.id), lot: lot && lotContext(world, lot.id), part: part && partContext(world, part.id, view.machine) }
     }
     const parsed = parseLine(text, view.context, { now: at, zone: demoZone, newId: () => numberedId(++this.ids, 61), lookUp })
     if (!parsed.ok) throw new Error(`the line “${text}” cannot be read: ${JSON.stringify(parsed)}`)

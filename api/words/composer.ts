@@ -36,6 +36,12 @@ export function effectWords(effect: Effect, { now, zone }: When): EffectWords {
       return effect.remarks.length
         ? heed(`puts ${effect.part} into ${effect.to}, from ${effect.from}; ${effect.remarks.map(remarkWords).join('; ')}`)
         : say(`puts ${effect.part} into ${effect.to}, from ${effect.from}`)
+    case 'takes of lot':
+      return effect.left < 0
+        ? heed(`${effect.n} of ${effect.lot}, from ${effect.from}: that is ${-effect.left} more than were counted there. It is written all the same; count them`)
+        : say(`${effect.n} of ${effect.lot}, from ${effect.from}; ${effect.left} ${effect.left === 1 ? 'is' : 'are'} left there`)
+    case 'takes what is kept':
+      return heed(`${effect.what} is kept for ${list(effect.machines)}, and too few are left`)
     case 'donor loses':
       return say(`its donor ${effect.machine} loses it by the same act`)
     case 'lends':
@@ -188,6 +194,8 @@ export function problemWords(problem: Problem, zone: string): string {
       return problem.word ? `No position is called “${problem.word}” here.${known(problem.known)}` : `Name a position.${known(problem.known)}`
     case 'which part':
       return `No part, tag or machine is called “${problem.word}”.${known(problem.known)}`
+    case 'which lot':
+      return `Nothing is known of a lot ${problem.word}, or none of it lies anywhere. Lots are written down under Parts, Lots.`
     case 'which machine':
       return `No machine has the number ${problem.word}.`
     case 'which evidence':

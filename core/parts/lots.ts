@@ -16,6 +16,8 @@ export interface LotTally {
   readonly got: number
   /** Taken one by one, or in machines, or used up. */
   readonly used: number
+  /** Taken one by one: each is a part of its own now. */
+  readonly taken: number
   readonly promised: number
   readonly free: number
   readonly below: boolean
@@ -35,6 +37,7 @@ export function tallyOf(lot: LotState, reservations: readonly ReservationState[]
     about: places.some((p) => lies(p) && p.about),
     got,
     used,
+    taken: lot.taken.length,
     promised,
     free,
     below: places.some((p) => lies(p) && p.n < 0),

@@ -2,7 +2,7 @@
 import type { Recipe } from '#core/history/bodies/method.ts'
 import { gridStates, type CellState } from '#core/diagnosis/grid.ts'
 import { pointRows, type PointReading, type PointRow } from '#core/diagnosis/points.ts'
-import type { EntryId, GearId, MachineId, MethodId, PartId } from '#core/ids.ts'
+import type { EntryId, GearId, LotId, MachineId, MethodId, PartId } from '#core/ids.ts'
 import type { Statement } from '#core/history/versions.ts'
 import { openQuestions, voidTests } from '#core/history/void.ts'
 import { machineStanding, trayOf, waitRows } from '#core/history/status.ts'
@@ -10,6 +10,7 @@ import { functionsOf, sheetOf, type MachineState, type World } from '#core/histo
 import { conditionAt } from '#core/condition/condition.ts'
 import { evidenceRows, type EvidenceRow } from '#core/provenance/evidence.ts'
 import { contentsOf, contentWord, type ContentWord } from '#core/parts/presence.ts'
+import { lies, type LotFacts } from '#core/parts/lots.ts'
 import type { Place } from '#core/parts/place.ts'
 import { chargeEnded, factsOfPart, type PartFacts } from '#core/parts/fit.ts'
 import type { WaitRow } from '#core/work/waits.ts'
@@ -19,7 +20,8 @@ import type { Refit } from '#core/work/refit.ts'
 import type { SheetFunction, SheetHazard, SheetPosition, WayInStep } from '#core/type/sheet.ts'
 import { checksOf, entriesOf, unmetOf, type CheckName, type CheckReport, type Unmet } from '#core/work/checks/index.ts'
 import { findPolicyOption, policyNumber } from '#core/work/policy.ts'
-import { labelsFor, machineNumber, partLabel, placeLabel, type Labels } from './labels.ts'
+import { labelsFor, lotLabel, machineNumber, partLabel, placeLabel, type Labels } from './labels.ts'
+import { factsOfLot, fitFactsOfLot, reservationRow } from './lots.ts'
 import { bracketsOf, carriedPhotos, logRow, type Bracket, type LogRow } from './rows.ts'
 import { functionRow, plateOf, statusView, type FunctionRow, type Plate, type StatusView } from './machine.ts'
 
@@ -176,6 +178,29 @@ export function partContext(world: World, id: PartId, seenFrom?: string): PartCo
   if (!state?.place) return undefined
   const home = state.loan && !state.loan.closed ? state.loan.home : state.legs.findLast((l) => l.from.in.kind === 'machine' || l.from.in.kind === 'assembly')?.from
   return { id, label: partLabel(world, id), tag: state.tag, place: state.place, placeLabel: placeLabel(world, state.place, seenFrom), facts: factsOfPart(world, id), home }
+}
+
+/** A lot as the composer knows it: what one of it is, and where how many lie. */
+export interface LotContext extends LotFacts {
+  readonly label: string
+  readonly tag?: string | undefined
+  readonly facts: PartContext['facts']
+  readonly heaps: readonly { readonly place: Place; readonly label: string; readonly n: number }[]
+  /** Kept for machines other than the one that asks, by machine. */
+  readonly kept: readonly { readonly machine: string; readonly label: string; readonly n: number }[]
+}
+
+export function lotContext(world: World, id: LotId): LotContext | undefined {
+  const lot = world.lots.get(id)
+  if (!lot?.said) return undefined
+  return {
+    ...factsOfLot(lot),
+    label: lotLabel(world, id),
+    tag: lot.tag,
+    facts: fitFactsOfLot(lot),
+    heaps: [...lot.places.values()].filter(lies).map(({ place, n }) => ({ place, n, label: placeLabel(world, place) })),
+    kept: world.reservations.filter((r) => r.lot === id).map((r) => ({ machine: r.machine, label: reservationRow(world, r).label, n: r.n })),
+  }
 }
 
 /** The Episode view. `nextTag` is the next free bag tag of the house. Undefined for an episode the world does not know. */

@@ -70,7 +70,11 @@ function guestBody(body: Body): Body {
 
 /** A body without the price in it. */
 export const bare = (body: Body): Body =>
-  body.kind === 'machine' && body.what === 'registered' ? { ...body, price: undefined } : body.kind === 'batch' ? { ...body, price: undefined } : body
+  body.kind === 'machine' && body.what === 'registered'
+    ? { ...body, price: undefined }
+    : body.kind === 'batch' || (body.kind === 'lot' && body.what === 'got')
+      ? { ...body, price: undefined }
+      : body
 
 /** The same view without what it cost or is worth, for roles that do not see prices. */
 export function withoutPrices(view: MachineView): MachineView {

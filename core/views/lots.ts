@@ -5,11 +5,16 @@ import { lies, tallyOf, type LotFacts, type LotTally } from '#core/parts/lots.ts
 import type { Place } from '#core/parts/place.ts'
 import type { PartFacts } from '#core/parts/fit.ts'
 import type { Instant } from '#core/quantity/time.ts'
-import { lotLabel, machineNumber, placeLabel } from './labels.ts'
+import { lotLabel, machineNumber, partLabel, placeLabel } from './labels.ts'
 
 export interface ReservationRow {
   readonly entry: string
   readonly machine: string
+  readonly part?: string | undefined
+  readonly lot?: string | undefined
+  /** The part or lot that is kept. */
+  readonly what: string
+  /** The machine it is kept for. */
   readonly label: string
   readonly position?: string | undefined
   readonly n: number
@@ -61,6 +66,9 @@ export const reservationRow = (world: World, r: ReservationState): ReservationRo
   return {
     entry: r.entry.id,
     machine: r.machine,
+    part: r.part,
+    lot: r.lot,
+    what: r.lot ? lotLabel(world, r.lot) : r.part ? partLabel(world, r.part) : 'a part',
     label: machine?.registered ? `${machineNumber(machine)} ${machine.name}` : 'a machine',
     position: r.position,
     n: r.n,
@@ -153,4 +161,13 @@ function lotLife(world: World, id: LotId): LotLifeRow[] {
 const machineWords = (world: World, id: string): string => {
   const machine = world.machines.get(id as never)
   return machine?.registered ? machineNumber(machine) : 'a machine'
+}
+
+/** The stored row of a lot as it is now: what was kept until a day that is over is free again. */
+export function lotRowAt(row: LotRow, now: Instant): LotRow {
+  const reserved = row.reserved.filter((r) => r.until === undefined || r.until > now)
+  if (reserved.length === row.reserved.length) return row
+  const promised = reserved.reduce((sum, r) => sum + r.n, 0)
+  const free = row.here - promised
+  return { ...row, reserved, promised, free, reorder: row.reorderAt !== undefined && free <= row.reorderAt }
 }

@@ -1,9 +1,11 @@
 /** Where every part is, and one part's life across machines. */
 import type { PartId } from '#core/ids.ts'
 import type { PartState, World } from '#core/history/world.ts'
+import { isSlot, placeKey, type Place } from '#core/parts/place.ts'
 import { contentsOf, machineAround, partKindOf } from '#core/parts/presence.ts'
 import type { Instant } from '#core/quantity/time.ts'
-import { partLabel, placeLabel } from './labels.ts'
+import { lotLabel, machineNumber, partLabel, placeLabel } from './labels.ts'
+import { reservationRow, type ReservationRow } from './lots.ts'
 
 export interface PartView {
   readonly id: PartId
@@ -14,9 +16,14 @@ export interface PartView {
   readonly holder: 'machine' | 'tray' | 'store' | 'party' | 'gone' | 'kept' | 'rig'
   readonly machine?: string | undefined
   readonly since?: Instant | undefined
+  readonly attributes: Readonly<Record<string, string>>
   readonly health: string
   readonly origin?: string | undefined
   readonly from?: string | undefined
+  /** The type of the machine it was found in. */
+  readonly typeFound?: string | undefined
+  /** Machines it is kept for. */
+  readonly kept: readonly ReservationRow[]
   readonly loan?: { readonly home: string; readonly due?: Instant | undefined; readonly since: Instant } | undefined
 }
 
@@ -35,8 +42,11 @@ export function partView(world: World, part: PartState): PartView | undefined {
     holder: holderOf(place.in.kind),
     machine: machineAround(world, place)?.id,
     since: part.legs.at(-1)?.entry.happenedAt.latest ?? part.identified?.happenedAt.latest,
+    attributes: part.attributes,
     health: part.health,
     origin: part.origin,
+    typeFound: (part.start && machineAround(world, part.start)?.type) ?? undefined,
+    kept: world.reservations.filter((r) => r.part === part.id).map((r) => reservationRow(world, r)),
     from: part.start ? placeLabel(world, part.start) : undefined,
     loan: open && { home: placeLabel(world, open.home), due: open.due, since: open.entry.happenedAt.latest },
   }
@@ -66,10 +76,16 @@ export function partLife(world: World, id: PartId): PartLifeRow[] {
     if (s.body.kind === 'part' && s.body.what === 'identified')
       return {
         at,
-        what: `identified${s.body.tag ? `, tag ${s.body.tag}` : ''}${s.body.marking ? `, marked ${s.body.marking}` : ''}${s.body.place ? `, in ${placeLabel(world, s.body.place)}` : ''}`,
+        what: s.body.outOf
+          ? `one out of ${lotLabel(world, s.body.outOf.lot)}${s.body.place ? `, ${placeLabel(world, s.body.place)}` : ''}`
+          : `identified${s.body.tag ? `, tag ${s.body.tag}` : ''}${s.body.marking ? `, marked ${s.body.marking}` : ''}${s.body.place ? `, in ${placeLabel(world, s.body.place)}` : ''}`,
         who,
         entry: s.id,
       }
+    if (s.body.kind === 'reservation') {
+      const machine = world.machines.get(s.body.machine)
+      return { at, what: `${s.body.what === 'made' ? 'kept for' : 'no longer kept for'} ${machine?.registered ? machineNumber(machine) : 'a machine'}`, who, entry: s.id }
+    }
     return { at, what: s.body.kind, who, entry: s.id }
   })
 }
@@ -86,4 +102,40 @@ export function heldBy(world: World, id: PartId): { position: string; label: str
   )
   const more = touched.filter((p) => !listed.some((l) => l.part === p.id)).map((p) => ({ position: p.place?.position ?? '', label: partLabel(world, p.id), part: p.id }))
   return [...listed, ...more]
+}
+
+/** What waits for a part: its home while it is lent, the position it left and that is empty since, and machines it is kept for. */
+export interface WaitsFor {
+  readonly machine: string
+  readonly label: string
+  readonly position?: string | undefined
+  readonly why: 'lent' | 'empty since' | 'kept for it'
+  readonly since?: Instant | undefined
+  readonly until?: Instant | undefined
+}
+
+export function waitsFor(world: World, part: PartState): WaitsFor[] {
+  const found: WaitsFor[] = []
+  const at = (place: Place, why: WaitsFor['why'], since: Instant | undefined, until?: Instant) => {
+    const machine = machineAround(world, place)
+    if (machine?.registered) found.push({ machine: machine.id, label: `${machineNumber(machine)} ${machine.name}`, position: place.position, why, since, until })
+  }
+  const loan = part.loan && !part.loan.closed ? part.loan : undefined
+  if (loan) at(loan.home, 'lent', loan.entry.happenedAt.latest, loan.due)
+  const left = part.legs.findLast((l) => isSlot(l.from))
+  if (
+    left &&
+    !loan &&
+    part.place &&
+    placeKey(part.place) !== placeKey(left.from) &&
+    world.slots.get(placeKey(left.from)) === 'empty' &&
+    world.lastOut.get(placeKey(left.from)) === part.id
+  )
+    at(left.from, 'empty since', left.entry.happenedAt.latest)
+  for (const r of world.reservations)
+    if (r.part === part.id) {
+      const row = reservationRow(world, r)
+      found.push({ machine: row.machine, label: row.label, position: row.position, why: 'kept for it', since: row.since, until: row.until })
+    }
+  return found
 }

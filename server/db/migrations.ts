@@ -47,10 +47,17 @@ const steps: readonly { readonly name: string; readonly sql: readonly string[] }
     name: '004-pins',
     sql: [`ALTER TABLE accounts ADD COLUMN pin_hash text, ADD COLUMN pin_tries integer NOT NULL DEFAULT 0 CHECK (pin_tries >= 0), ADD COLUMN pin_locked_until timestamptz`],
   },
+  {
+    name: '005-lots-and-needs',
+    sql: [
+      `CREATE TABLE lots (lot uuid PRIMARY KEY, tag text UNIQUE, words text NOT NULL, reorder boolean NOT NULL, lot_row json NOT NULL)`,
+      `ALTER TABLE machines ADD COLUMN needs json NOT NULL DEFAULT '[]'`,
+    ],
+  },
 ]
 
 /** Migrations after which the projections are derived again: they gained columns, or their summaries gained facts. */
-const deriveAfter: ReadonlySet<string> = new Set(['002-collection-at-size', '003-waits-for-everyone'])
+const deriveAfter: ReadonlySet<string> = new Set(['002-collection-at-size', '003-waits-for-everyone', '005-lots-and-needs'])
 
 /** Brings the database up to date. Answers whether the projections must be derived again. Several servers may start at once: an advisory lock lets one of them work. */
 export async function migrate(db: Db): Promise<boolean> {

@@ -3,7 +3,7 @@ import http from 'node:http'
 import sharp from 'sharp'
 import { v7 } from 'uuid'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import type { MachineId, PartId } from '#core/ids.ts'
+import type { LotId, MachineId, PartId, PartyId } from '#core/ids.ts'
 import { found, slot } from '#core/testing/terminal.ts'
 import type { Role } from '#core/work/roles.ts'
 import { ago, draft, send, startHouse, twoMachines, type Agent, type TestHouse } from '../testing/house.ts'
@@ -16,6 +16,7 @@ const machines = {} as Record<Relation, MachineId>
 const photos = {} as Record<Relation, string>
 const episodes = {} as Record<Relation, string>
 let part: PartId
+const lot = v7() as LotId
 const relations: readonly Relation[] = ['granted', 'granted before', 'granted later', 'other’s', 'donor to the granted one']
 const roles: readonly Role[] = ['steward', 'restorer', 'volunteer', 'guest']
 const day = (offset: number) => new Date(Date.now() + offset * 86_400_000).toISOString()
@@ -64,6 +65,8 @@ beforeAll(async () => {
   part = found(machines['donor to the granted one'], 'IC40')
   await send(steward, [
     draft({ kind: 'move', legs: [{ part: found(machines.granted, 'IC40'), from: slot(machines.granted, 'IC40'), to: { in: { kind: 'store', id: 'safe room 2' } } }] }, ago(30)),
+    draft({ kind: 'lot', what: 'identified', lot, partKind: 'M3 screw', tag: 'L-0001' }, ago(35)),
+    draft({ kind: 'lot', what: 'got', lot, n: 50, place: { in: { kind: 'store', id: 'safe room 2' } }, origin: 'bought', price: { minor: 4711, currency: 'EUR' } }, ago(34)),
     draft({ kind: 'move', legs: [{ part, from: slot(machines['donor to the granted one'], 'IC40'), to: slot(machines.granted, 'IC40') }] }, ago(29)),
   ]).expect(200)
 })
@@ -132,6 +135,10 @@ const houseWide: { path: () => string; least: Role }[] = [
   { path: () => '/api/methods', least: 'volunteer' },
   { path: () => '/api/meter', least: 'volunteer' },
   { path: () => '/api/stock', least: 'volunteer' },
+  { path: () => '/api/needs', least: 'volunteer' },
+  { path: () => '/api/needs?as=csv', least: 'volunteer' },
+  { path: () => '/api/lots', least: 'volunteer' },
+  { path: () => `/api/lots/${lot}`, least: 'volunteer' },
   { path: () => `/api/part-tags?ids=${part}`, least: 'volunteer' },
   { path: () => '/api/people', least: 'volunteer' },
   { path: () => '/api/next-numbers', least: 'volunteer' },
@@ -181,6 +188,8 @@ describe('a volunteer', () => {
     const answer = await agents.volunteer.get(`/api/machines/${machines['other’s']}`).expect(200)
     expect(answer.text).not.toContain('9900')
     expect((await agents.restorer.get(`/api/machines/${machines['other’s']}`)).text).toContain('9900')
+    for (const path of ['/api/lots', `/api/lots/${lot}`]) expect((await agents.volunteer.get(path).expect(200)).text).not.toContain('4711')
+    expect((await agents.restorer.get(`/api/lots/${lot}`)).text).toContain('4711')
   })
 })
 
@@ -188,6 +197,11 @@ describe('writing', () => {
   const note = (machine: MachineId) => draft({ kind: 'note', machine, words: 'seen, and in order' })
   it.each(relations)('a guest’s note about the machine %s', async (relation) => {
     await send(agents.guest, [note(machines[relation])]).expect(relation === 'granted' ? 200 : 404)
+  })
+  it.each(relations)('a guest’s own consent about the machine %s', async (relation) => {
+    const agreed = (by: PartyId) => draft({ kind: 'consent', machine: machines[relation], by, to: 'irreversible work', given: true, words: 'gladly' })
+    await send(agents.guest, [agreed(house.people.guest.party)]).expect(relation === 'granted' ? 200 : 404)
+    await send(agents.guest, [agreed(house.people.steward.party)]).expect(relation === 'granted' ? 409 : 404)
   })
   const forbidden: [string, Role, () => unknown, number][] = [
     ['a guest a test', 'guest', () => draft({ kind: 'test', machine: machines.granted, depth: 'full', gear: [], results: [{ fn: 'bell', result: { is: 'pass' } }] }), 409],

@@ -16,6 +16,7 @@ import { conditionRoutes } from '../features/condition/routes.ts'
 import { entriesRoutes } from '../features/entries/routes.ts'
 import { episodeRoutes } from '../features/episodes/routes.ts'
 import { machineRoutes } from '../features/machines/routes.ts'
+import { lotRoutes } from '../features/parts/lots.ts'
 import { partRoutes } from '../features/parts/routes.ts'
 import { peopleRoutes } from '../features/people/routes.ts'
 import { meterRoutes } from '../features/meter/routes.ts'
@@ -127,6 +128,7 @@ export function createApp(services: Services): { app: Express; close: () => Prom
     machineRoutes(services),
     episodeRoutes(services),
     partRoutes(services),
+    lotRoutes(services),
     typeRoutes(services),
     peopleRoutes(services),
     meterRoutes(services),

@@ -102,7 +102,8 @@ function Band({ signed }: { signed: SignedIn }) {
           onSubmit={(event) => {
             event.preventDefault()
             const words = search.current?.value.trim() ?? ''
-            if (words) void navigate(/^p-\d+$/i.test(words) ? `/parts?q=${encodeURIComponent(words)}` : `/collection?q=${encodeURIComponent(words)}`)
+            if (words)
+              void navigate(/^[pl]-\d+$/i.test(words) ? `/parts${/^l/i.test(words) ? '/lots' : ''}?q=${encodeURIComponent(words)}` : `/collection?q=${encodeURIComponent(words)}`)
           }}
         >
           <input ref={search} aria-label="Find a machine, part, tag" placeholder="Find a machine, part, tag  /" className="field h-8" />

@@ -3,6 +3,7 @@ import { precautions } from '#core/history/bodies/precaution.ts'
 import { findingKinds } from '#core/history/bodies/condition.ts'
 import { isPoint, type Interval } from '#core/quantity/time.ts'
 import { parseBack, parseEmpty, parseFate, parseIn, parseLend, parseOut, parseSwap } from './parts.ts'
+import { parseUse } from './lots.ts'
 import { parseGrid, parseHealthy, parseReading } from './measure.ts'
 import { parseVerdict } from './methods.ts'
 import { parseSpec } from './spec.ts'
@@ -41,6 +42,7 @@ const parsers: Readonly<Record<string, Parser>> = {
   in: parseIn,
   swap: parseSwap,
   lend: parseLend,
+  use: parseUse,
   back: parseBack,
   empty: parseEmpty,
   keep: (text, scene) => parseFate('keep', text, scene),

@@ -6,6 +6,7 @@ import { takeDesignators } from '#core/parts/designators.ts'
 import { anyPart, judgeFit, type FitRemark } from '#core/parts/fit.ts'
 import { gone, inMachine, inStore, inTray, type Place } from '#core/parts/place.ts'
 import type { MachineContext, PartContext, SlotContext } from '#core/views/episode.ts'
+import { takeOne } from './lots.ts'
 import { firstWord, takeName, takeNumber, takeTime } from './read.ts'
 import { done, wrong, type Effect, type Parsed, type Scene } from './types.ts'
 
@@ -16,6 +17,9 @@ interface Given {
   readonly fromLabel: string
   readonly slot: Pick<SlotContext, 'facts'>
   readonly donor?: string | undefined
+  /** What must be written before it can move: one of a lot becomes a part of its own. */
+  readonly first?: Body | undefined
+  readonly effects?: readonly Effect[] | undefined
 }
 type Found<T> = { readonly found: T; readonly rest: string } | { readonly parsed: Parsed }
 
@@ -54,6 +58,11 @@ function takeGiven(text: string, scene: Scene): Found<Given> {
   const looked = scene.lookUp(word.toUpperCase())
   if (looked === undefined) return { parsed: { ok: false, needs: word.toUpperCase() } }
   if (looked.part) return { found: givenPart(looked.part, context), rest }
+  if (looked.lot) {
+    const one = takeOne(looked.lot, rest, scene)
+    if (!one) return { parsed: wrong({ why: 'which lot', word }) }
+    return { found: { ...one, label: looked.lot.label, slot: { facts: looked.lot.facts } }, rest: one.rest }
+  }
   const { machine } = looked
   if (!machine) return { parsed: wrong({ why: 'which part', word, known: names.slice(0, 8) }) }
   const slot = takeSlot(rest, machine, false)
@@ -199,12 +208,13 @@ export function parseIn(text: string, scene: Scene): Parsed {
   if ('problem' in fit) return fit.problem
   const move: Body = { kind: 'move', legs: [leg(given.found.part, given.found.from, to.place)], ...(fit.forced && reason ? { forced: { reason } } : {}) }
   const bodies: Body[] = added ? [met(scene, to), { kind: 'part', what: 'content', machine: scene.context.machine, place: to.place, content: 'empty' }, move] : [move]
-  return done(bodies, putEffects(scene, to, given.found, fit, reason))
+  return done([...(given.found.first ? [given.found.first] : []), ...bodies], putEffects(scene, to, given.found, fit, reason))
 }
 
 function putEffects(scene: Scene, to: SlotContext, given: Given, fit: { remarks: readonly FitRemark[]; forced: boolean }, reason: string | undefined): Effect[] {
   return [
     { does: 'puts in', part: given.label, to: to.position.designator, from: given.fromLabel, remarks: fit.remarks },
+    ...(given.effects ?? []),
     ...(given.donor ? [{ does: 'donor loses' as const, machine: given.donor, part: given.label }] : []),
     ...(fit.forced && reason ? [{ does: 'overrides fit' as const, reason }] : []),
     ...retests(scene, to),
@@ -229,7 +239,7 @@ export function parseSwap(text: string, scene: Scene): Parsed {
     ...(fit.forced && reason ? { forced: { reason } } : {}),
   }
   return done(
-    [move],
+    [...(given.found.first ? [given.found.first] : []), move],
     [
       { does: 'takes out', part: to.partLabel ?? to.position.accepts, from: to.position.designator, to: bag ? `tray, ${bag}` : 'tray' },
       ...putEffects(scene, to, given.found, fit, reason),

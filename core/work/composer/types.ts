@@ -9,11 +9,14 @@ import type { Refusal } from '#core/history/refusal.ts'
 import type { FitRemark } from '#core/parts/fit.ts'
 import type { Instant, Interval } from '#core/quantity/time.ts'
 import type { CheckName, RuleName } from '../checks/index.ts'
-import type { ComposerContext, MachineContext, PartContext } from '#core/views/episode.ts'
+import type { ComposerContext, LotContext, MachineContext, PartContext } from '#core/views/episode.ts'
 
 export type Effect =
   | { readonly does: 'takes out'; readonly part: string; readonly from: string; readonly to: string }
   | { readonly does: 'puts in'; readonly part: string; readonly to: string; readonly from: string; readonly remarks: readonly FitRemark[] }
+  | { readonly does: 'takes of lot'; readonly lot: string; readonly n: number; readonly from: string; readonly left: number }
+  /** Some of a lot, or a part, is kept for other machines, and too few would be left. */
+  | { readonly does: 'takes what is kept'; readonly what: string; readonly machines: readonly string[] }
   | { readonly does: 'donor loses'; readonly machine: string; readonly part: string }
   | { readonly does: 'lends'; readonly part: string; readonly to: string; readonly due?: Instant | undefined }
   | { readonly does: 'comes home'; readonly part: string }
@@ -85,6 +88,7 @@ export type Problem =
   | { readonly why: 'which function'; readonly word: string; readonly known: readonly string[] }
   | { readonly why: 'which position'; readonly word: string; readonly known: readonly string[] }
   | { readonly why: 'which part'; readonly word: string; readonly known: readonly string[] }
+  | { readonly why: 'which lot'; readonly word: string }
   | { readonly why: 'which machine'; readonly word: string }
   | { readonly why: 'which evidence'; readonly word: string; readonly known: readonly string[] }
   | { readonly why: 'which result'; readonly word: string }
@@ -105,10 +109,11 @@ export type Parsed =
   /** The line names another machine or a part kept elsewhere, which must be fetched first. */
   | { readonly ok: false; readonly needs: string }
 
-/** What a number or a tag stands for: a machine of the house, or a part wherever it is. */
+/** What a number or a tag stands for: a machine of the house, a part wherever it is, or a lot. */
 export interface LookedUp {
   readonly machine?: MachineContext | undefined
   readonly part?: PartContext | undefined
+  readonly lot?: LotContext | undefined
 }
 
 export interface ComposerTools {

@@ -52,7 +52,7 @@ export const forgetEntries = () => cache.clear()
 /**
  * Ids of the closure of machines and parts: all entries about them; about every part those mention, and the parts *those*
  * mention (a chip inside a card that came from elsewhere); the registrations of other machines met on the way; and the
- * house's own entries (types, parties, test gear, policies).
+ * house's own entries (types, parties, test gear, policies). Of a lot that something was taken from, only what it is.
  */
 const closureSql = `
 WITH a AS (SELECT entry FROM entry_subjects WHERE kind = 'machine' AND subject = ANY($1::text[])),
@@ -62,7 +62,8 @@ p2 AS (SELECT DISTINCT s.subject FROM entry_subjects s JOIN b ON b.entry = s.ent
 c AS (SELECT s.entry FROM entry_subjects s JOIN p2 ON s.kind = 'part' AND s.subject = p2.subject),
 near AS (SELECT entry FROM a UNION SELECT entry FROM b UNION SELECT entry FROM c),
 others AS (SELECT DISTINCT s.subject FROM entry_subjects s JOIN near ON near.entry = s.entry WHERE s.kind = 'machine' AND NOT s.subject = ANY($1::text[])),
-d AS (SELECT s.entry FROM entry_subjects s JOIN others ON s.kind = 'machine' AND s.subject = others.subject JOIN entries e ON e.id = s.entry WHERE e.kind = 'machine')
+d AS (SELECT s.entry FROM entry_subjects s JOIN others ON s.kind = 'machine' AND s.subject = others.subject JOIN entries e ON e.id = s.entry WHERE e.kind = 'machine'
+  UNION SELECT s.entry FROM entry_subjects n JOIN near ON near.entry = n.entry AND n.kind = 'lot' JOIN entry_subjects s ON s.kind = 'lot' AND s.subject = n.subject JOIN entries e ON e.id = s.entry WHERE e.kind = 'lot')
 SELECT string_agg(id::text, ',') AS ids FROM (SELECT entry AS id FROM near UNION SELECT entry FROM d UNION SELECT id FROM entries WHERE house) AS found`
 
 export async function closureOf(
@@ -75,6 +76,32 @@ export async function closureOf(
   // One text instead of thousands of rows: reading rows would cost more than finding them.
   const [found] = await rows<{ ids: string | null }>(db, closureSql, [machines, parts], transaction)
   return loadEntries(db, found?.ids ? found.ids.split(',') : [], transaction, committed)
+}
+
+/** Everything about the lots given, the machines and parts it names by their registrations only, and the house's own entries. */
+export async function lotEntries(db: Db, lots: readonly string[], transaction?: Transaction, committed = transaction === undefined): Promise<Entry[]> {
+  const found = await rows<{ id: string }>(
+    db,
+    `WITH a AS (SELECT DISTINCT entry FROM entry_subjects WHERE kind = 'lot' AND subject = ANY($1::text[])),
+     m AS (SELECT DISTINCT s.subject FROM entry_subjects s JOIN a ON a.entry = s.entry WHERE s.kind = 'machine')
+     SELECT entry AS id FROM a UNION SELECT s.entry FROM entry_subjects s JOIN m ON s.kind = 'machine' AND s.subject = m.subject JOIN entries e ON e.id = s.entry WHERE e.kind = 'machine'
+     UNION SELECT id FROM entries WHERE house`,
+    [lots],
+    transaction,
+  )
+  return loadEntries(
+    db,
+    found.map((row) => row.id),
+    transaction,
+    committed,
+  )
+}
+
+/** Two sets of entries as one, each entry once, in seq order. */
+export function merged(a: readonly Entry[], b: readonly Entry[]): Entry[] {
+  if (b.length === 0) return [...a]
+  const known = new Set(a.map((e) => e.id))
+  return [...a, ...b.filter((e) => !known.has(e.id))].sort((x, y) => x.seq - y.seq)
 }
 
 /** The house's own entries: types, parties, test gear, house policies, authorisations, grants. */

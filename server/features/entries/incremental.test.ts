@@ -3,7 +3,9 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { v7 } from 'uuid'
 import type { Body } from '#core/history/kinds.ts'
 import type { Draft } from '#core/history/entry.ts'
-import type { AccountId, GearId, MachineId } from '#core/ids.ts'
+import type { AccountId, GearId, LotId, MachineId, PartId } from '#core/ids.ts'
+import { oneOutOf } from '#core/parts/lots.ts'
+import { inStore } from '#core/parts/place.ts'
 import { found, slot, terminalSheet } from '#core/testing/terminal.ts'
 import { rows } from '../../db/connection.ts'
 import { nowInstant } from '../../platform/clock.ts'
@@ -14,6 +16,8 @@ import { append } from './store.ts'
 let house: TestHouse
 let machines: [MachineId, MachineId]
 const gear = v7() as GearId
+const lot = v7() as LotId
+const heaps = [inStore('drawer 1'), inStore('drawer 2')]
 
 beforeAll(async () => {
   house = await startHouse()
@@ -87,6 +91,20 @@ async function act(roll: (sides: number) => number, written: Draft[]): Promise<D
     () => ({ kind: 'marking', machine, lines: [{ designator: socket, text: `ROM-${roll(99)} 84${10 + roll(40)}` }] }),
     () => ({ kind: 'part', what: 'identified', part: found(machine, socket), marking: `M${roll(999)}`, place: slot(machine, socket) }),
     () => ({ kind: 'grade', what: 'priority', machine, urgency: 'this year', by: new Date(Date.now() + 86_400_000).toISOString(), words: 'look again' }),
+    () => ({ kind: 'lot', what: 'got', lot, n: 1 + roll(9), place: heaps[roll(2)]!, origin: 'bought' }),
+    () => ({ kind: 'lot', what: 'identified', lot, partKind: ['74LS374', 'loudspeaker'][roll(2)]!, reorderAt: roll(9) }),
+    () => ({ kind: 'count', lot, place: heaps[roll(2)]!, n: roll(20) }),
+    () => ({ kind: 'move', legs: [], lots: [{ lot, n: 1 + roll(4), from: heaps[roll(2)]!, to: roll(2) === 0 ? { in: { kind: 'kept', id: machine } } : heaps[roll(2)]! }] }),
+    () => oneOutOf({ id: lot, partKind: '74LS374', attributes: {} }, v7() as PartId, heaps[roll(2)]!, roll(2) === 0 ? machine : undefined),
+    () => ({ kind: 'reservation', what: 'made', machine, position: socket, lot, n: 1 + roll(3) }),
+    () => ({ kind: 'reservation', what: 'made', machine, part: found(machine, socket) }),
+    () => {
+      const made = written.find((w) => w.body.kind === 'reservation' && w.body.what === 'made')
+      return made?.body.kind === 'reservation'
+        ? { kind: 'reservation', what: 'ended', machine: made.body.machine, lot: made.body.lot, part: made.body.part, reservation: made.id }
+        : { kind: 'count', lot, place: heaps[0]!, n: roll(9) }
+    },
+    () => ({ kind: 'part', what: 'content', machine, place: slot(machine, socket), content: 'empty' }),
     () => ({ kind: 'gear', what: 'unfit', gear, need: 'line simulator', since: at, because: 'worn' }),
     () => ({ kind: 'rule', what: 'policy', key: 'as-found depth', option: 'full', reason: 'trial' }),
     () => ({ kind: 'machine', what: 'stated', machine, set: { serial: `S-${roll(99)}`, attributes: { line: roll(2) === 0 ? 'V.24' : 'loop' } } }),
@@ -106,7 +124,8 @@ describe('projections', () => {
       ...context,
       now: nowInstant(),
     })
-    for (let i = 0; i < 30; i++) {
+    await append(db, [draft({ kind: 'lot', what: 'identified', lot, partKind: '74LS374' })], { ...context, now: nowInstant() })
+    for (let i = 0; i < 40; i++) {
       const next = await act(roll, written)
       const [answer] = await append(db, [next], { ...context, now: nowInstant() })
       if (answer?.became === 'recorded' && next.body.kind !== 'withdrawal' && !next.amends) written.push(next)

@@ -1,9 +1,11 @@
 /** Projections: what lists and guards need, derived from a world and written in the append's transaction. */
 import type { Transaction } from 'sequelize'
-import type { MachineId, PartId } from '#core/ids.ts'
+import type { LotId, MachineId, PartId } from '#core/ids.ts'
 import type { World } from '#core/history/world.ts'
 import { isSlot, placeKey } from '#core/parts/place.ts'
 import { machineNumber } from '#core/views/labels.ts'
+import { lotRow } from '#core/views/lots.ts'
+import { needRows } from '#core/views/needs.ts'
 import { partView } from '#core/views/parts.ts'
 import { machineSummary } from '#core/views/summary.ts'
 import { run, type Db } from '../../db/connection.ts'
@@ -18,7 +20,7 @@ export async function projectMachine(db: Db, world: World, id: MachineId, transa
   await run(
     db,
     upsertMachine,
-    columns.map((c) => (c === 'summary' ? JSON.stringify(row[c]) : row[c])),
+    columns.map((c) => (columnTypes[c] === 'json' ? JSON.stringify(row[c]) : row[c])),
     transaction,
   )
 }
@@ -48,6 +50,7 @@ const columnTypes = {
   accession_number: 'text',
   came: 'timestamptz',
   touched: 'timestamptz',
+  needs: 'json',
 } as const
 type Column = keyof typeof columnTypes
 const columns = Object.keys(columnTypes) as Column[]
@@ -63,8 +66,8 @@ const upsertMachine = `INSERT INTO machines (${columns.join(', ')}) VALUES (${co
 export async function insertMachines(db: Db, machines: readonly MachineRow[], transaction: Transaction): Promise<void> {
   await run(
     db,
-    `INSERT INTO machines (${columns.join(', ')}) SELECT * FROM unnest(${columns.map((c, n) => (c === 'summary' ? `string_to_array($${n + 1}, E'\\n')::json[]` : `$${n + 1}::${columnTypes[c]}[]`)).join(', ')})`,
-    columns.map((c) => (c === 'summary' ? machines.map((m) => JSON.stringify(m[c])).join('\n') : machines.map((m) => m[c]))),
+    `INSERT INTO machines (${columns.join(', ')}) SELECT * FROM unnest(${columns.map((c, n) => (columnTypes[c] === 'json' ? `string_to_array($${n + 1}, E'\\n')::json[]` : `$${n + 1}::${columnTypes[c]}[]`)).join(', ')})`,
+    columns.map((c) => (columnTypes[c] === 'json' ? machines.map((m) => JSON.stringify(m[c])).join('\n') : machines.map((m) => m[c]))),
     transaction,
   )
 }
@@ -99,6 +102,7 @@ export function machineRow(world: World, id: MachineId): MachineRow | undefined 
     accession_number: machine.accessionNumber ?? null,
     came: summary.registeredAt,
     touched: summary.touchedAt,
+    needs: needRows(world, machine),
   }
 }
 
@@ -122,6 +126,22 @@ export async function projectPart(db: Db, world: World, id: PartId, transaction:
     db,
     `INSERT INTO parts (part, tag, machine, loan, gone, words, part_row) VALUES ($1,$2,$3,$4,$5,$6,$7) ON CONFLICT (part) DO UPDATE SET tag=$2, machine=$3, loan=$4, gone=$5, words=$6, part_row=$7`,
     [id, part.tag ?? null, view.machine ?? null, view.loan !== undefined, place.in.kind === 'gone', words, JSON.stringify(view)],
+    transaction,
+  )
+}
+
+export async function projectLot(db: Db, world: World, id: LotId, transaction: Transaction): Promise<void> {
+  const lot = world.lots.get(id)
+  if (!lot?.said) {
+    await run(db, 'DELETE FROM lots WHERE lot = $1', [id], transaction)
+    return
+  }
+  const row = lotRow(world, lot)
+  const words = [row.label, row.marking, ...Object.values(row.attributes), ...row.places.map((p) => p.label)].filter(Boolean).join(' ').toLowerCase()
+  await run(
+    db,
+    'INSERT INTO lots (lot, tag, words, reorder, lot_row) VALUES ($1,$2,$3,$4,$5) ON CONFLICT (lot) DO UPDATE SET tag=$2, words=$3, reorder=$4, lot_row=$5',
+    [id, row.tag ?? null, words, row.reorder, JSON.stringify(row)],
     transaction,
   )
 }

@@ -1,12 +1,12 @@
 /** Derives every stored figure again from the entries and compares. */
 import { fold } from '#core/history/fold.ts'
-import type { MachineId, PartId } from '#core/ids.ts'
+import type { LotId, MachineId, PartId } from '#core/ids.ts'
 import { rows, type Db } from '../../db/connection.ts'
-import { closureOf } from './closure.ts'
-import { projectMachine, projectPart } from './project.ts'
+import { closureOf, lotEntries } from './closure.ts'
+import { projectLot, projectMachine, projectPart } from './project.ts'
 
 export interface Difference {
-  readonly table: 'machines' | 'parts' | 'placements'
+  readonly table: 'machines' | 'parts' | 'placements' | 'lots'
   readonly id: string
   readonly stored: unknown
   readonly derived: unknown
@@ -15,11 +15,19 @@ export interface Difference {
 const snapshot = async (db: Db) => ({
   machines: new Map(
     (
-      await rows<{ id: string; row: string }>(db, `SELECT machine AS id, (to_jsonb(m) - 'summary' || jsonb_build_object('summary', summary::jsonb))::text AS row FROM machines m`)
+      await rows<{ id: string; row: string }>(
+        db,
+        `SELECT machine AS id, (to_jsonb(m) - 'summary' - 'needs' || jsonb_build_object('summary', summary::jsonb, 'needs', needs::jsonb))::text AS row FROM machines m`,
+      )
     ).map((r) => [r.id, r.row]),
   ),
   parts: new Map(
     (await rows<{ id: string; row: string }>(db, `SELECT part AS id, (to_jsonb(p) - 'part_row' || jsonb_build_object('part_row', part_row::jsonb))::text AS row FROM parts p`)).map(
+      (r) => [r.id, r.row],
+    ),
+  ),
+  lots: new Map(
+    (await rows<{ id: string; row: string }>(db, `SELECT lot AS id, (to_jsonb(l) - 'lot_row' || jsonb_build_object('lot_row', lot_row::jsonb))::text AS row FROM lots l`)).map(
       (r) => [r.id, r.row],
     ),
   ),
@@ -46,9 +54,14 @@ export async function rebuild(db: Db, now: string): Promise<Difference[]> {
     const world = fold(await closureOf(db, around, [id]), { now })
     await db.transaction((transaction) => projectPart(db, world, id as PartId, transaction))
   }
+  const lots = (await rows<{ id: string }>(db, `SELECT DISTINCT subject AS id FROM entry_subjects WHERE kind = 'lot'`)).map((r) => r.id)
+  for (const id of lots) {
+    const world = fold(await lotEntries(db, [id]), { now })
+    await db.transaction((transaction) => projectLot(db, world, id as LotId, transaction))
+  }
   const after = await snapshot(db)
   const differences: Difference[] = []
-  for (const table of ['machines', 'parts', 'placements'] as const)
+  for (const table of ['machines', 'parts', 'placements', 'lots'] as const)
     for (const id of new Set([...before[table].keys(), ...after[table].keys()])) {
       const stored = before[table].get(id)
       const derived = after[table].get(id)

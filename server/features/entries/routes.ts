@@ -98,7 +98,7 @@ async function labelsOf(services: Services, refusal: object): Promise<Record<str
   }
   const named = await rows<{ id: string; label: string }>(
     services.db,
-    `SELECT machine::text AS id, number || ' ' || (summary->'plate'->>'name') AS label FROM machines WHERE machine = ANY($1::uuid[]) UNION ALL SELECT part::text, part_row->>'label' FROM parts WHERE part = ANY($1::uuid[])`,
+    `SELECT machine::text AS id, number || ' ' || (summary->'plate'->>'name') AS label FROM machines WHERE machine = ANY($1::uuid[]) UNION ALL SELECT part::text, part_row->>'label' FROM parts WHERE part = ANY($1::uuid[]) UNION ALL SELECT lot::text, lot_row->>'label' FROM lots WHERE lot = ANY($1::uuid[])`,
     [ids],
   )
   for (const { id, label } of named) labels[id] = label

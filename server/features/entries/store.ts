@@ -10,10 +10,10 @@ import { machineOf } from '#core/history/teller.ts'
 import type { Place } from '#core/parts/place.ts'
 import type { World } from '#core/history/world.ts'
 import type { Interval } from '#core/quantity/time.ts'
-import type { AccountId, MachineId, PartId } from '#core/ids.ts'
+import type { AccountId, LotId, MachineId, PartId } from '#core/ids.ts'
 import { rows, run, type Db } from '../../db/connection.ts'
-import { closureOf, loadEntries, rememberCommitted } from './closure.ts'
-import { projectMachine, projectPart } from './project.ts'
+import { closureOf, loadEntries, lotEntries, merged, rememberCommitted } from './closure.ts'
+import { projectLot, projectMachine, projectPart } from './project.ts'
 
 export type Appended =
   | { readonly id: string; readonly became: 'recorded'; readonly seq: number; readonly clockUncertain?: boolean }
@@ -56,7 +56,7 @@ const isHouse = (entry: Entry): boolean => {
   )
 }
 
-const lockKey = (subject: Subject): bigint => createHash('sha256').update(`${subject.kind}:${subject.id}`).digest().readBigInt64BE()
+const lockKey = (kind: string, id: string): bigint => createHash('sha256').update(`${kind}:${id}`).digest().readBigInt64BE()
 
 /** Appends entries that stand or fall together. Retries once when two transactions met in a way the locks did not foresee. */
 export async function append(db: Db, group: readonly Draft[], context: AppendContext): Promise<Appended[]> {
@@ -77,14 +77,15 @@ async function appendOnce(db: Db, group: readonly Draft[], context: AppendContex
     const inherited = await inheritedSubjects(db, group, transaction)
     const provisional = group.flatMap((draft) => subjectsOf(draft, inherited.get(draft.id)))
     const holders = await machinesAround(db, group, transaction)
-    await lock(db, [...provisional, ...holders.map((id): Subject => ({ kind: 'machine', id }))], transaction)
+    await lock(db, [...provisional, ...holders.map((id): Subject => ({ kind: 'machine', id }))], tagsOf(group), transaction)
     // Under the lock: nobody can store the same entry while this one looks.
     const known = await alreadyStored(db, group, transaction)
     if (known) return known
 
     const machines = [...new Set([...subjectIds(provisional, 'machine'), ...holders])]
     const parts = [...new Set(subjectIds(provisional, 'part'))]
-    const before = await closureOf(db, machines, parts, transaction, true)
+    const lots = [...new Set(subjectIds(provisional, 'lot'))]
+    const before = merged(await closureOf(db, machines, parts, transaction, true), lots.length > 0 ? await lotEntries(db, lots, transaction, true) : [])
     const world = fold(before, { now: context.now })
     const base = group.map((draft): Entry => ({
       ...draft,
@@ -179,8 +180,14 @@ async function machinesAround(db: Db, group: readonly Draft[], transaction: Tran
   return found.map((row) => row.subject)
 }
 
-async function lock(db: Db, subjects: readonly Subject[], transaction: Transaction): Promise<void> {
-  const keys = [...new Set(subjects.map((s) => lockKey(s)))].sort((a, b) => (a < b ? -1 : a > b ? 1 : 0)).map(String)
+/** Tags that a group gives out: parts and lots share them, so that no two writers may give the same one at once. */
+const tagsOf = (group: readonly Draft[]): string[] =>
+  group.flatMap(({ body }) => ((body.kind === 'part' || body.kind === 'lot') && body.what === 'identified' && body.tag ? [body.tag] : []))
+
+async function lock(db: Db, subjects: readonly Subject[], tags: readonly string[], transaction: Transaction): Promise<void> {
+  const keys = [...new Set([...subjects.map(({ kind, id }) => lockKey(kind, id)), ...tags.map((tag) => lockKey('tag', tag))])]
+    .sort((a, b) => (a < b ? -1 : a > b ? 1 : 0))
+    .map(String)
   if (keys.length > 0) await run(db, 'SELECT pg_advisory_xact_lock(k) FROM unnest($1::bigint[]) AS k', [keys], transaction)
 }
 
@@ -191,8 +198,9 @@ async function uniqueNames(db: Db, group: readonly Entry[], transaction: Transac
     if (body.kind === 'machine' && body.what === 'registered') {
       const [twin] = await rows(db, 'SELECT 1 FROM machines WHERE entry_number = $1 AND machine <> $2', [body.entryNumber, body.machine], transaction)
       answers.push(twin ? { became: 'refused', refusal: { rule: 'number-taken', number: body.entryNumber } } : undefined)
-    } else if (body.kind === 'part' && body.what === 'identified' && body.tag) {
-      const [twin] = await rows(db, 'SELECT 1 FROM parts WHERE tag = $1 AND part <> $2', [body.tag, body.part], transaction)
+    } else if ((body.kind === 'part' || body.kind === 'lot') && body.what === 'identified' && body.tag) {
+      const own = body.kind === 'part' ? body.part : body.lot
+      const [twin] = await rows(db, 'SELECT 1 FROM parts WHERE tag = $1 AND part <> $2 UNION ALL SELECT 1 FROM lots WHERE tag = $1 AND lot <> $2', [body.tag, own], transaction)
       answers.push(twin ? { became: 'refused', refusal: { rule: 'tag-taken', tag: body.tag } } : undefined)
     } else answers.push(undefined)
   }
@@ -280,6 +288,8 @@ export async function project(db: Db, closure: readonly Entry[], stored: readonl
   const inClosure = new Set(machines)
   for (const id of await reachedThroughHouse(db, stored, transaction)) machines.add(id)
   for (const id of parts) await projectPart(db, world, id as PartId, transaction)
+  const lots = new Set(stored.flatMap((e) => subjectIds(e.about, 'lot')))
+  for (const id of lots) await projectLot(db, world, id as LotId, transaction)
   for (const id of machines) {
     const own = inClosure.has(id) && stored.some((e) => e.about.some((s) => s.id === id)) ? world : fold(await closureOf(db, [id], [], transaction), { now })
     await projectMachine(db, own, id as MachineId, transaction)
@@ -321,7 +331,7 @@ export async function refreshDue(db: Db, now: string): Promise<number> {
   const due = await rows<{ id: string }>(db, 'SELECT machine AS id FROM machines WHERE holds_until < $1 LIMIT 500', [now])
   for (const { id } of due)
     await db.transaction(async (transaction) => {
-      await lock(db, [{ kind: 'machine', id }], transaction)
+      await lock(db, [{ kind: 'machine', id }], [], transaction)
       await projectMachine(db, fold(await closureOf(db, [id], [], transaction), { now }), id as MachineId, transaction)
       await run(db, `SELECT pg_notify('entries', $1)`, [JSON.stringify({ seq: 0, machines: [id], kinds: ['time'] })], transaction)
     })

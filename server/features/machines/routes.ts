@@ -4,8 +4,8 @@ import { z } from 'zod'
 import { listQuery, savedViewSchema, viewQuery, type NextNumbers } from '#api/machines.ts'
 import { waitsCalendar } from '#core/formats/calendar.ts'
 import { fold } from '#core/history/fold.ts'
-import { machineIdSchema, type MachineId, type PartId } from '#core/ids.ts'
-import { machineContext, partContext } from '#core/views/episode.ts'
+import { machineIdSchema, type LotId, type MachineId, type PartId } from '#core/ids.ts'
+import { lotContext, machineContext, partContext } from '#core/views/episode.ts'
 import { openSurvey } from '#core/views/condition.ts'
 import { blindSummary, blindView } from '#core/views/blind.ts'
 import { guestView, withoutPrices } from '#core/views/guest.ts'
@@ -18,7 +18,8 @@ import { grantedMachines, houseWorld, requireSight, requireVisitor, type Visitor
 import type { Services } from '../../platform/app.ts'
 import { nowInstant } from '../../platform/clock.ts'
 import { handle, notFound, parse } from '../../platform/errors.ts'
-import { closureOf } from '../entries/closure.ts'
+import { closureOf, lotEntries } from '../entries/closure.ts'
+import { nextLotTag } from '../parts/store.ts'
 import { bench, blindSurveys, listMachines, machineWorld } from './store.ts'
 import { removeView, savedViews, saveView } from './views.ts'
 
@@ -134,8 +135,10 @@ export function machineRoutes(services: Services): Router {
       const word = String(request.params['word']).toUpperCase()
       const [machine] = await rows<{ machine: MachineId }>(db, 'SELECT machine FROM machines WHERE upper(number) = $1 OR upper(entry_number) = $1 LIMIT 1', [word])
       const [part] = await rows<{ part: PartId; machine: string | null }>(db, 'SELECT part, machine FROM parts WHERE upper(tag) = $1', [word])
+      const [lot] = await rows<{ lot: LotId }>(db, 'SELECT lot FROM lots WHERE upper(tag) = $1', [word])
       const answer: LookedUp = {
         machine: machine ? machineContext(fold(await closureOf(db, [machine.machine]), { now: nowInstant() }), machine.machine) : undefined,
+        lot: lot ? lotContext(fold(await lotEntries(db, [lot.lot]), { now: nowInstant() }), lot.lot) : undefined,
         part: part ? partContext(fold(await closureOf(db, part.machine ? [part.machine] : [], [part.part]), { now: nowInstant() }), part.part) : undefined,
       }
       response.json(answer)
@@ -151,7 +154,7 @@ export function machineRoutes(services: Services): Router {
       const [entry] = await rows<{ n: number | null }>(db, `SELECT max(substring(entry_number from 8)::int) AS n FROM machines WHERE entry_number ~ $1`, [
         `^E-${year}-\\d+$`.replace('E-', 'E'),
       ])
-      response.json({ entryNumber: `E${year}-${String((entry?.n ?? 0) + 1).padStart(3, '0')}`, tag: await nextTag(services) } satisfies NextNumbers)
+      response.json({ entryNumber: `E${year}-${String((entry?.n ?? 0) + 1).padStart(3, '0')}`, tag: await nextTag(services), lotTag: await nextLotTag(db) } satisfies NextNumbers)
     }),
   )
 

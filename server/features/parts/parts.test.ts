@@ -82,7 +82,7 @@ describe('tags, stock and sets', () => {
   })
   it('counts by where parts are', async () => {
     const { rows } = await get<StockAnswer>('/stock')
-    expect(rows.find((r) => r.kind === '74HCT374')).toMatchObject({ inStore: 1, inMachines: 0, acquired: 1, used: 0, judged: 0 })
+    expect(rows.find((r) => r.kind === '74HCT374')).toMatchObject({ inStore: 1, inMachines: 0, bought: 1, used: 0, judged: 0 })
     expect(rows.find((r) => r.kind === '74LS374')).toMatchObject({ inMachines: 1, elsewhere: 1, judged: 1, bad: 1 })
   })
   it('maps a set and orders it as a table', async () => {

@@ -15,16 +15,16 @@ import { machineNumber } from '#core/views/labels.ts'
 import { gone } from '#core/parts/place.ts'
 import { machineAround } from '#core/parts/presence.ts'
 import { originalityView } from '#core/views/originality.ts'
-import { heldBy, partLife, partView } from '#core/views/parts.ts'
+import { heldBy, partLife, partView, waitsFor } from '#core/views/parts.ts'
 import { rows } from '../../db/connection.ts'
 import { HouseModel } from '../../db/models.ts'
 import { houseWorld, requireSight, requireVisitor } from '../../platform/access.ts'
 import type { Services } from '../../platform/app.ts'
 import { nowInstant } from '../../platform/clock.ts'
 import { handle, notFound, parse } from '../../platform/errors.ts'
-import { closureOf } from '../entries/closure.ts'
+import { closureOf, lotEntries, merged } from '../entries/closure.ts'
 import { nextTag } from '../machines/routes.ts'
-import { donorMachines, machinesByType, mostDonors, mostSpares, sparesFor, stockByKind, tagsOf } from './store.ts'
+import { donorMachines, failuresByType, lotsFor, machinesByType, mostDonors, mostSpares, sparesFor, stockByKind, tagsOf } from './store.ts'
 
 const params = z.object({ id: partIdSchema })
 const machineParams = z.object({ id: machineIdSchema })
@@ -86,7 +86,7 @@ export function partRoutes(services: Services): Router {
     '/stock',
     handle(async (request, response) => {
       await requireVisitor(request, 'volunteer')
-      response.json({ rows: await stockByKind(db) } satisfies StockAnswer)
+      response.json({ rows: await stockByKind(db), byType: await failuresByType(db, await houseWorld(db)) } satisfies StockAnswer)
     }),
   )
 
@@ -115,7 +115,9 @@ export function partRoutes(services: Services): Router {
       const needs = asked ? [asked] : needsOf(own, machine)
       const donors = needs.length === 0 ? [] : await donorMachines(db, await houseWorld(db), needs, id)
       const spares = needs.length === 0 ? [] : await sparesFor(db, needs)
-      const world = fold(await closureOf(db, [id, ...donors.slice(0, mostDonors)], spares.slice(0, mostSpares)), { now: nowInstant() })
+      const lots = needs.length === 0 ? [] : await lotsFor(db, needs)
+      const entries = merged(await closureOf(db, [id, ...donors.slice(0, mostDonors)], spares.slice(0, mostSpares)), await lotEntries(db, lots))
+      const world = fold(entries, { now: nowInstant() })
       response.json({
         machine: { id, label: `${machineNumber(machine)} ${machine.name}`, openEpisode: openEpisode(machine)?.id },
         needs,
@@ -201,10 +203,10 @@ export function partRoutes(services: Services): Router {
       if (!part || !view) throw notFound()
       response.json({
         ...view,
-        attributes: part.attributes,
         marking: part.marking,
         dateCode: part.dateCode,
         life: partLife(world, id),
+        waits: waitsFor(world, part),
         at: part.place ?? gone('unknown'),
         foundIn: part.start ? machineAround(world, part.start)?.id : undefined,
         holds: heldBy(world, id),

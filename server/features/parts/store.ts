@@ -1,14 +1,22 @@
 /** Which machines and spares are worth loading when a part is sought; tags that go on paper. */
-import type { StockRow, TagRow } from '#api/parts.ts'
+import type { HouseNeed, NeedsAnswer, StockRow, TagRow, TypeFailures } from '#api/parts.ts'
 import type { PartRow } from '#api/machines.ts'
 import type { World } from '#core/history/world.ts'
+import { buyList, serves, type Spare } from '#core/parts/buying.ts'
 import type { Need } from '#core/parts/donors.ts'
+import type { PartFacts } from '#core/parts/fit.ts'
 import { couldServe } from '#core/views/donors.ts'
+import { lotRowAt, type LotRow } from '#core/views/lots.ts'
+import type { NeedRow } from '#core/views/needs.ts'
 import { rows, type Db } from '../../db/connection.ts'
+import { nowInstant } from '../../platform/clock.ts'
 
 /** More than these are not folded for one question; those meant as sources of parts come first. */
 export const mostDonors = 40
 export const mostSpares = 300
+/** Machines and spares that the house's list of needs looks at. */
+const mostNeedy = 2000
+const mostSpareParts = 5000
 
 /** Machines of types that have such a position, the one in need left out. `house`: the types. */
 export async function donorMachines(db: Db, house: World, needs: readonly Need[], machine: string): Promise<readonly string[]> {
@@ -43,34 +51,34 @@ export async function machinesByType(db: Db): Promise<ReadonlyMap<string, number
   return new Map(counts.map((r) => [r.type, Number(r.n)]))
 }
 
-/** Bag tags of parts that have one, in the order asked. */
+/** Bag tags of parts and lots that have one, in the order asked. */
 export async function tagsOf(db: Db, ids: readonly string[]): Promise<TagRow[]> {
   const found = await rows<{ part: string; tag: string; part_row: PartRow & { marking?: string } }>(
     db,
     'SELECT part, tag, part_row FROM parts WHERE part = ANY($1::uuid[]) AND tag IS NOT NULL',
     [ids],
   )
-  const byId = new Map(found.map((r) => [r.part, r]))
-  return ids.flatMap((id) => {
-    const row = byId.get(id)
-    return row
-      ? [
-          {
-            id,
-            tag: row.tag,
-            label: row.part_row.label,
-            partKind: row.part_row.partKind,
-            marking: row.part_row.marking,
-            from: row.part_row.from,
-            place: row.part_row.place,
-            health: row.part_row.health,
-          },
-        ]
-      : []
-  })
+  const tags = new Map<string, TagRow>(
+    found.map(({ part, tag, part_row: { label, partKind, marking, from, place, health } }) => [part, { id: part, tag, label, partKind, marking, from, place, health }]),
+  )
+  if (found.length < ids.length)
+    for (const lot of await lotRows(db))
+      if (lot.tag && ids.includes(lot.id)) {
+        const rated = [lot.attributes['value'], lot.attributes['rating']].filter(Boolean).join(' ')
+        tags.set(lot.id, {
+          id: lot.id,
+          tag: lot.tag,
+          label: lot.label,
+          partKind: lot.partKind,
+          marking: rated || lot.marking,
+          place: lot.places.find((p) => p.lies)?.label ?? '',
+          health: 'unknown',
+        })
+      }
+  return ids.flatMap((id) => tags.get(id) ?? [])
 }
 
-/** What is known of every kind of part, counted from where the parts are: remembered totals are wrong. */
+/** What is known of every kind of part, counted from where the parts are: remembered totals are wrong. Lots are counted in. */
 export async function stockByKind(db: Db): Promise<StockRow[]> {
   const found = await rows<Record<keyof StockRow, string>>(
     db,
@@ -80,11 +88,110 @@ export async function stockByKind(db: Db): Promise<StockRow[]> {
        count(*) FILTER (WHERE part_row->>'holder' NOT IN ('store', 'machine', 'gone')) AS elsewhere,
        count(*) FILTER (WHERE loan) AS "onLoan",
        count(*) FILTER (WHERE gone) AS gone,
-       count(*) FILTER (WHERE part_row->>'origin' IN ('bought', 'made', 'gift')) AS acquired,
+       count(*) FILTER (WHERE part_row->>'origin' = 'bought') AS bought,
+       count(*) FILTER (WHERE part_row->>'origin' IN ('made', 'gift')) AS "otherwiseGot",
        count(*) FILTER (WHERE part_row->>'origin' IN ('bought', 'made', 'gift') AND part_row->>'holder' IN ('machine', 'gone')) AS used,
        count(*) FILTER (WHERE part_row->>'health' IN ('proved good', 'not shown faulty', 'proved bad')) AS judged,
-       count(*) FILTER (WHERE part_row->>'health' = 'proved bad') AS bad
-     FROM parts WHERE part_row->>'partKind' IS NOT NULL GROUP BY 1 ORDER BY 1`,
+       count(*) FILTER (WHERE part_row->>'health' = 'proved bad') AS bad,
+       count(*) FILTER (WHERE json_array_length(part_row->'kept') > 0) AS kept
+     FROM parts WHERE part_row->>'partKind' IS NOT NULL GROUP BY 1`,
   )
-  return found.map(({ kind, ...counts }) => ({ kind, ...(Object.fromEntries(Object.entries(counts).map(([key, n]) => [key, Number(n)])) as Omit<StockRow, 'kind'>) }))
+  const byKind = new Map<string, StockRow>(
+    found.map(({ kind, ...counts }) => [kind, { kind, ...(Object.fromEntries(Object.entries(counts).map(([key, n]) => [key, Number(n)])) as Omit<StockRow, 'kind'>) }]),
+  )
+  const none: Omit<StockRow, 'kind'> = { inStore: 0, inMachines: 0, elsewhere: 0, onLoan: 0, gone: 0, bought: 0, otherwiseGot: 0, used: 0, judged: 0, bad: 0, kept: 0 }
+  for (const lot of await lotRows(db)) {
+    if (!lot.partKind) continue
+    const row = byKind.get(lot.partKind) ?? { kind: lot.partKind, ...none }
+    const at = (...holders: readonly string[]) => lot.places.filter((p) => holders.includes(p.place.in.kind)).reduce((sum, p) => sum + p.n, 0)
+    byKind.set(lot.partKind, {
+      ...row,
+      inStore: row.inStore + at('store'),
+      inMachines: row.inMachines + at('machine', 'assembly'),
+      elsewhere: row.elsewhere + at('kept', 'rig', 'tray', 'party', 'person'),
+      gone: row.gone + at('gone'),
+      bought: row.bought + (lot.origin === 'bought' ? lot.got - lot.taken : 0),
+      otherwiseGot: row.otherwiseGot + (lot.origin === 'made' || lot.origin === 'gift' ? lot.got - lot.taken : 0),
+      // Parts taken out of it one by one are counted where they are now.
+      used: row.used + at('machine', 'assembly', 'gone'),
+      kept: row.kept + lot.promised,
+    })
+  }
+  return [...byKind.values()].sort((a, b) => (a.kind < b.kind ? -1 : 1))
+}
+
+/** Failures of each kind by the type of the machine it was found in. */
+export async function failuresByType(db: Db, house: World): Promise<TypeFailures[]> {
+  const found = await rows<{ kind: string; type: string; judged: string; bad: string }>(
+    db,
+    `SELECT part_row->>'partKind' AS kind, part_row->>'typeFound' AS type, count(*) AS judged, count(*) FILTER (WHERE part_row->>'health' = 'proved bad') AS bad
+     FROM parts WHERE part_row->>'partKind' IS NOT NULL AND part_row->>'typeFound' IS NOT NULL AND part_row->>'health' IN ('proved good', 'not shown faulty', 'proved bad')
+     GROUP BY 1, 2 ORDER BY 1, 2`,
+  )
+  return found.map((r) => ({ kind: r.kind, type: house.types.get(r.type as never)?.sheet.name ?? 'a type', judged: Number(r.judged), bad: Number(r.bad) }))
+}
+
+/** The rows of all lots, by their tags. */
+export async function lotRows(db: Db): Promise<LotRow[]> {
+  const now = nowInstant()
+  return (await rows<{ lot_row: LotRow }>(db, 'SELECT lot_row FROM lots ORDER BY tag NULLS LAST, lot')).map((r) => lotRowAt(r.lot_row, now))
+}
+
+/** Lots whose kind could serve. */
+export const lotsFor = async (db: Db, needs: readonly Need[]): Promise<readonly string[]> =>
+  (await lotRows(db)).filter((lot) => couldServe(needs, lot.partKind)).map((lot) => lot.id)
+
+/** The next free tag of a lot, L-0001 onward. */
+export async function nextLotTag(db: Db): Promise<string> {
+  const [last] = await rows<{ n: number | null }>(db, `SELECT max(substring(tag from 3)::int) AS n FROM lots WHERE tag ~ '^L-\\d{1,8}$'`)
+  return `L-${String((last?.n ?? 0) + 1).padStart(4, '0')}`
+}
+
+/** What the machines of the house lack, and what is to be bought for it. Machines that give parts want none. */
+export async function houseNeeds(db: Db): Promise<NeedsAnswer> {
+  const now = nowInstant()
+  const machines = await rows<{ machine: string; label: string; number: string; purpose: string; needs: readonly NeedRow[] }>(
+    db,
+    `SELECT machine, number, number || ' ' || (summary->'plate'->>'name') AS label, summary->'plate'->>'purpose' AS purpose, needs FROM machines WHERE needs::text <> '[]' ORDER BY sort_name LIMIT ${mostNeedy}`,
+  )
+  const parts = await rows<{ part_row: PartRow }>(
+    db,
+    `SELECT part_row FROM parts WHERE machine IS NULL AND NOT gone AND NOT loan AND part_row->>'holder' IN ('store', 'kept', 'rig') AND part_row->>'partKind' IS NOT NULL LIMIT ${mostSpareParts}`,
+  )
+  const lots = await lotRows(db)
+  const spares: Spare[] = [
+    ...parts
+      .filter(({ part_row: p }) => p.kept.every((k) => k.until !== undefined && k.until <= now))
+      .map(({ part_row: p }) => ({ facts: { partKind: p.partKind, attributes: p.attributes, health: p.health as PartFacts['health'] }, free: 1 })),
+    ...lots.map((lot) => ({ facts: { partKind: lot.partKind, attributes: lot.attributes, health: 'unknown' as const }, free: Math.max(0, lot.free) })),
+  ]
+  const needs = machines.flatMap(({ machine, label, number, purpose, needs: own }): (HouseNeed & { number: string })[] =>
+    own.map((need) => ({
+      ...need,
+      kept: need.kept.filter((k) => k.until === undefined || k.until > now),
+      machine,
+      label,
+      number,
+      purpose,
+      spare: spares.filter((s) => serves(need.position, s.facts)).reduce((sum, s) => sum + s.free, 0),
+    })),
+  )
+  const buy = buyList(
+    needs.map((n) => ({ position: n.position, label: `${n.position.designator} of ${n.number}`, kept: n.kept.length > 0 })),
+    spares,
+    lots.flatMap((lot) =>
+      lot.reorder && lot.reorderAt !== undefined
+        ? [
+            {
+              label: lot.label,
+              partKind: lot.partKind,
+              asks: [lot.attributes['value'], lot.attributes['rating']].filter(Boolean).join(' ') || undefined,
+              free: lot.free,
+              reorderAt: lot.reorderAt,
+            },
+          ]
+        : [],
+    ),
+  )
+  return { needs: needs.map(({ number: _, ...need }) => need), buy }
 }

@@ -6,15 +6,15 @@ import { recordEntries, recordFormat, recordSchema, recordVersion, type MachineR
 import type { Entry } from '#core/history/entry.ts'
 import { fold } from '#core/history/fold.ts'
 import { subjectIds } from '#core/history/subjects.ts'
-import type { MachineId, PartId } from '#core/ids.ts'
+import type { LotId, MachineId, PartId } from '#core/ids.ts'
 import { rows, run } from '../../db/connection.ts'
 import { HouseModel } from '../../db/models.ts'
 import { forgetHouse, requireSight, requireVisitor } from '../../platform/access.ts'
 import type { Services } from '../../platform/app.ts'
 import { nowInstant } from '../../platform/clock.ts'
 import { handle, notFound, parse, ProblemError } from '../../platform/errors.ts'
-import { closureOf } from '../entries/closure.ts'
-import { projectMachine, projectPart } from '../entries/project.ts'
+import { closureOf, lotEntries, merged } from '../entries/closure.ts'
+import { projectLot, projectMachine, projectPart } from '../entries/project.ts'
 import { contentHash, draftOf, insertEntry } from '../entries/store.ts'
 import { machineParams } from '../machines/routes.ts'
 import { fileExists, filePath } from '../../platform/files.ts'
@@ -63,7 +63,9 @@ export async function importRecord(services: Services, record: MachineRecord): P
     }
     const machines = [...new Set(record.entries.filter((e) => e.body.kind === 'machine').flatMap((e) => subjectIds(e.about, 'machine')))]
     const parts = [...new Set(record.entries.flatMap((e) => subjectIds(e.about, 'part')))]
-    const world = fold(await closureOf(db, machines, parts, transaction), { now })
+    const lots = [...new Set(record.entries.flatMap((e) => subjectIds(e.about, 'lot')))]
+    const world = fold(merged(await closureOf(db, machines, parts, transaction), await lotEntries(db, lots, transaction)), { now })
+    for (const lot of lots) await projectLot(db, world, lot as LotId, transaction)
     for (const part of parts) await projectPart(db, world, part as PartId, transaction)
     for (const machine of machines) await projectMachine(db, world, machine as MachineId, transaction)
     await run(db, `SELECT pg_notify('entries', $1)`, [JSON.stringify({ seq: added.at(-1)?.seq ?? 0, machines: machines.slice(0, 100), kinds: ['record'] })], transaction)

@@ -6,6 +6,8 @@ import type { DonorsAnswer } from '#api/parts.ts'
 import { count } from '#api/words/lists.ts'
 import { appraisalWords, costWords, needWhy } from '#api/words/donors.ts'
 import { usualWeights, type Appraisal, type Choice, type Weights } from '#core/parts/donors.ts'
+import type { MachineId, PartId } from '#core/ids.ts'
+import { newId } from '#web/app/clock.ts'
 import { get, wordsOf } from '#web/app/http.ts'
 import { useSend } from '#web/app/send.ts'
 import { useSigned } from '#web/app/session.tsx'
@@ -61,10 +63,15 @@ export function View() {
         </p>
         {taken && (
           <p className="bg-next border-verdigris mb-4 border-l-4 p-3">
-            {`${taken.words} Both ends show it. `}
-            <Link className="act" to={`/parts/tags?ids=${taken.parts.join(',')}`}>
-              Print tags
-            </Link>
+            {taken.words}
+            {taken.parts.length > 0 && (
+              <>
+                {' Both ends show it. '}
+                <Link className="act" to={`/parts/tags?ids=${taken.parts.join(',')}`}>
+                  Print tags
+                </Link>
+              </>
+            )}
           </p>
         )}
         {choice?.choices.map((c) => (
@@ -149,13 +156,20 @@ function Offer({ appraisal, chosen, choice, answer, onTaken }: { appraisal: Appr
   const words = appraisalWords(appraisal)
   const Button = chosen ? MainButton : PlainButton
   const take = async () => {
-    const bodies = takeBodies(answer, choice.need, appraisal)
+    const part = candidate.lot ? (newId() as PartId) : candidate.part
+    const bodies = takeBodies(answer, choice.need, appraisal, part)
     const { need } = choice
     if (await send(bodies.map((body) => ({ body, episode: answer.machine.openEpisode }))))
       onTaken({
         words: `${candidate.label} went into ${need.position.designator}${need.occupant ? `, ${need.occupant.label} came out` : ''}.`,
-        parts: [candidate.part, ...(need.occupant ? [need.occupant.part] : [])],
+        parts: [part, ...(need.occupant ? [need.occupant.part] : [])],
       })
+  }
+  const keep = async () => {
+    const { need } = choice
+    const what = candidate.lot ? { lot: candidate.lot.facts.id, n: 1 } : { part: candidate.part }
+    if (await send([{ body: { kind: 'reservation', what: 'made', machine: need.machine as MachineId, position: need.position.designator, ...what } }]))
+      onTaken({ words: `${candidate.label} is kept for ${need.position.designator}. It stays where it is.`, parts: [] })
   }
   return (
     <li className={`border-hair grid grid-cols-[minmax(0,1fr)_5rem_9rem] items-start gap-4 border-b py-2 max-sm:grid-cols-1 ${chosen ? 'border-l-verdigris border-l-4 pl-3' : ''}`}>
@@ -177,11 +191,16 @@ function Offer({ appraisal, chosen, choice, answer, onTaken }: { appraisal: Appr
         <Said error={error} />
       </span>
       <span className="num text-18 text-right">{bar ? '' : Number(total.toFixed(1))}</span>
-      <span className="text-right">
+      <span className="flex flex-col items-end gap-1">
         {!bar && (
           <Button disabled={busy} onClick={() => void take()}>
             Take this one
           </Button>
+        )}
+        {!bar && !candidate.donor && (
+          <Act aria-label={`Keep ${candidate.label} for ${choice.need.position.designator}`} disabled={busy} onClick={() => void keep()}>
+            Keep it for this
+          </Act>
         )}
       </span>
     </li>

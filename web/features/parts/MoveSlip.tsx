@@ -10,11 +10,11 @@ import type { PartId, PartyId } from '#core/ids.ts'
 import { movingBodies, wantsTag, type Destination } from '#core/parts/destination.ts'
 import { judgeFit, type PartFacts } from '#core/parts/fit.ts'
 import { dayInterval } from '#core/quantity/time.ts'
-import type { LookedUp } from '#core/work/composer/index.ts'
 import { get } from '#web/app/http.ts'
 import { useSend } from '#web/app/send.ts'
 import { useDates } from '#web/app/session.tsx'
 import { PlainButton, Said, SelectField, Slip, TextField } from '#web/ui/Forms.tsx'
+import { MachineField, positionOptions, useNamedMachine } from './MachineField.tsx'
 
 const ways = ['into a machine', 'into a store', 'kept with its machine', 'to somebody', 'out of the house'] as const
 type Way = (typeof ways)[number]
@@ -31,13 +31,7 @@ export function MoveSlip({ part, onClose }: { part: PartLife; onClose: () => voi
   const numbers = useQuery({ queryKey: ['next-numbers'], queryFn: () => get<NextNumbers>('/next-numbers'), staleTime: 0, gcTime: 0 })
   const people = useQuery({ queryKey: ['people'], queryFn: () => get<PeopleAnswer>('/people') })
   const number = text('number')
-  const looked = useQuery({
-    queryKey: ['lookup', number],
-    queryFn: () => get<LookedUp>(`/lookup/${encodeURIComponent(number)}`),
-    enabled: way === 'into a machine' && number !== '',
-    retry: false,
-  })
-  const machine = way === 'into a machine' ? looked.data?.machine : undefined
+  const { machine, missing } = useNamedMachine(way === 'into a machine' ? number : '')
   const slot = machine?.slots.find((s) => s.position.designator === text('position'))
   const facts: PartFacts = { partKind: part.partKind, attributes: part.attributes, health: part.health as PartFacts['health'] }
   const fit =
@@ -112,18 +106,8 @@ export function MoveSlip({ part, onClose }: { part: PartLife; onClose: () => voi
       <div className="grid grid-cols-3 gap-3 max-md:grid-cols-1">
         {way === 'into a machine' && (
           <>
-            <TextField label="Machine: type or scan its number" className="num" placeholder="SW 2024.3" autoFocus {...say('number')} />
-            <SelectField
-              label="Position"
-              options={[
-                { value: '', label: machine ? 'which one?' : 'first the machine' },
-                ...(machine?.slots.map((s) => ({
-                  value: s.position.designator,
-                  label: `${s.position.designator}, ${s.position.accepts}${s.content === 'empty' ? ', empty' : ''}`,
-                })) ?? []),
-              ]}
-              {...say('position')}
-            />
+            <MachineField value={said['number'] ?? ''} onChange={(value) => setSaid({ ...said, number: value })} missing={missing} autoFocus />
+            <SelectField label="Position" options={positionOptions(machine, 'which one?')} {...say('position')} />
           </>
         )}
         {way === 'into a store' && (
@@ -153,7 +137,6 @@ export function MoveSlip({ part, onClose }: { part: PartLife; onClose: () => voi
           />
         )}
       </div>
-      {way === 'into a machine' && number !== '' && looked.data && !machine && <p className="text-copper mt-2 font-bold">{`No machine has the number ${number}.`}</p>}
       {refused && (
         <div className="mt-2">
           <p className="text-copper font-bold">{refused}</p>

@@ -7,7 +7,9 @@ import { count } from '#api/words/lists.ts'
 import { get, wordsOf } from '#web/app/http.ts'
 import { useDates } from '#web/app/session.tsx'
 import { Act, PlainButton } from '#web/ui/Forms.tsx'
+import { RuledTable } from '#web/ui/RuledTable.tsx'
 import { NewPart } from './NewPart.tsx'
+import { PartsHead } from './PartsHead.tsx'
 
 export function View() {
   const { short, when } = useDates()
@@ -37,25 +39,21 @@ export function View() {
   return (
     <main className="grid flex-1 grid-cols-[minmax(0,1fr)_330px] gap-6 p-4 max-lg:grid-cols-1">
       <section>
-        <div className="mb-3 flex items-end justify-between gap-4">
-          <div>
-            <h1 className="font-display text-24 font-semibold">Parts</h1>
-            <p className="text-quiet">
-              <span className="num">{first?.total ?? 0}</span> that somebody has touched, tagged or bought
-            </p>
-          </div>
-          <span className="flex items-center gap-5">
-            {picked.size > 0 && (
-              <Link className="act" to={`/parts/tags?ids=${[...picked].join(',')}`}>
-                {`Print ${count(picked.size, 'tag')}`}
-              </Link>
-            )}
-            <Link className="act" to="/parts/stock">
-              Stock and failures
-            </Link>
-            <PlainButton onClick={() => setAdding(true)}>Write down a part</PlainButton>
-          </span>
-        </div>
+        <PartsHead
+          title="Parts"
+          right={
+            <>
+              {picked.size > 0 && (
+                <Link className="act" to={`/parts/tags?ids=${[...picked].join(',')}`}>
+                  {`Print ${count(picked.size, 'tag')}`}
+                </Link>
+              )}
+              <PlainButton onClick={() => setAdding(true)}>Write down a part</PlainButton>
+            </>
+          }
+        >
+          <span className="num">{first?.total ?? 0}</span> that somebody has touched, tagged or bought; those that are only counted stand under Lots
+        </PartsHead>
         {adding && <NewPart onClose={() => setAdding(false)} />}
         <div className="mb-2 flex items-center gap-5">
           <input aria-label="Filter by words" placeholder="tag, kind, marking, place" className="field h-8 max-w-64" value={q} onChange={(e) => set('q', e.target.value)} />
@@ -63,45 +61,35 @@ export function View() {
             <input type="checkbox" checked={gone} onChange={(e) => set('gone', e.target.checked ? 'yes' : '')} /> with those that are gone
           </label>
         </div>
-        <div className="bg-sheet overflow-x-auto rounded-sm">
-          <table className="w-full">
-            <thead>
-              <tr className="border-ink border-b-2 text-left">
-                {['', 'Part', 'Kind', 'Where it is', 'Since', 'Came from', 'Health'].map((h) => (
-                  <th key={h} scope="col" className="h-8 px-3 font-bold">
-                    {h}
-                  </th>
-                ))}
-              </tr>
-            </thead>
-            <tbody>
-              {parts.map((p) => (
-                <tr key={p.id} className="border-hair hover:bg-next border-b">
-                  <td className="pl-3">
-                    {p.tag && <input type="checkbox" aria-label={`Print the tag of ${p.tag}`} checked={picked.has(p.id)} onChange={(e) => pick(p.id, e.target.checked)} />}
-                  </td>
-                  <td className="h-8 px-3">
-                    <Link to={`/parts/${p.id}`} className="hover:underline">
-                      {p.tag ? <span className="num font-bold">{p.tag}</span> : <span>{p.label}</span>}
+        <div className="bg-sheet rounded-sm px-3">
+          <RuledTable label="Parts" heads={['', 'Part', 'Kind', 'Value', 'Where it is', 'Since', 'Came from', 'Health']}>
+            {parts.map((p) => (
+              <tr key={p.id} className="border-hair hover:bg-next border-b">
+                <td className="pl-3">
+                  {p.tag && <input type="checkbox" aria-label={`Print the tag of ${p.tag}`} checked={picked.has(p.id)} onChange={(e) => pick(p.id, e.target.checked)} />}
+                </td>
+                <td className="h-8 pr-4">
+                  <Link to={`/parts/${p.id}`} className="hover:underline">
+                    {p.tag ? <span className="num font-bold">{p.tag}</span> : <span>{p.label}</span>}
+                  </Link>
+                </td>
+                <td className="pr-4 whitespace-nowrap">{p.partKind ?? <span className="text-quiet">not said</span>}</td>
+                <td className="num text-13 pr-4 whitespace-nowrap">{[p.attributes['value'], p.attributes['rating']].filter(Boolean).join(' ')}</td>
+                <td className={`pr-4 ${p.loan ? 'text-steel font-bold' : ''}`}>
+                  {p.machine ? (
+                    <Link className="hover:underline" to={`/machines/${p.machine}?show=parts`}>
+                      {p.place}
                     </Link>
-                  </td>
-                  <td className="px-3 whitespace-nowrap">{p.partKind ?? <span className="text-quiet">not said</span>}</td>
-                  <td className={`px-3 ${p.loan ? 'text-steel font-bold' : ''}`}>
-                    {p.machine ? (
-                      <Link className="hover:underline" to={`/machines/${p.machine}?show=parts`}>
-                        {p.place}
-                      </Link>
-                    ) : (
-                      p.place
-                    )}
-                  </td>
-                  <td className="num text-13 text-quiet px-3 whitespace-nowrap">{p.since ? short(p.since) : ''}</td>
-                  <td className="text-quiet px-3">{p.from && p.from !== p.place ? p.from : (p.origin ?? '')}</td>
-                  <td className="text-quiet px-3 whitespace-nowrap">{p.health === 'unknown' ? '' : p.health}</td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
+                  ) : (
+                    p.place
+                  )}
+                </td>
+                <td className="num text-13 text-quiet pr-4 whitespace-nowrap">{p.since ? short(p.since) : ''}</td>
+                <td className="text-quiet pr-4">{p.from && p.from !== p.place ? p.from : (p.origin ?? '')}</td>
+                <td className="text-quiet pr-4 whitespace-nowrap">{p.health === 'unknown' ? '' : p.health}</td>
+              </tr>
+            ))}
+          </RuledTable>
           {parts.length === 0 && <p className="p-4">{q ? 'No part matches.' : 'No part has been touched yet. The first “out” in an episode writes one down by itself.'}</p>}
         </div>
         {hasNextPage && (

@@ -1,0 +1,163 @@
+/** What may be done with a lot: count it, write down that more came, move some, take one out, keep some for a machine. */
+import { useState } from 'react'
+import { useNavigate } from 'react-router'
+import type { LotAnswer } from '#api/parts.ts'
+import { lotOrigins } from '#core/history/bodies/lot.ts'
+import type { MachineId, PartId } from '#core/ids.ts'
+import type { Body } from '#core/history/kinds.ts'
+import { oneOutOf } from '#core/parts/lots.ts'
+import { gone, inStore, type Place } from '#core/parts/place.ts'
+import { dayInterval } from '#core/quantity/time.ts'
+import { newId } from '#web/app/clock.ts'
+import { useSend } from '#web/app/send.ts'
+import { useDates, useSigned } from '#web/app/session.tsx'
+import { PlainButton, Said, SelectField, Slip, TextField } from '#web/ui/Forms.tsx'
+import { MachineField, positionOptions, useNamedMachine } from './MachineField.tsx'
+import { attributesOf, PartFields } from './PartFields.tsx'
+import { noAmount, priceOf, PriceFields } from './PriceFields.tsx'
+
+export type LotAct = 'count' | 'got' | 'move' | 'one' | 'keep' | 'say'
+const titles: Readonly<Record<LotAct, string>> = {
+  count: 'Count what lies there',
+  got: 'More of it came',
+  move: 'Move some of it',
+  one: 'Take one out and give it a tag',
+  keep: 'Keep some for a machine',
+  say: 'Say more about it',
+}
+const ends = ['another place', 'used up', 'discarded', 'kept with a machine'] as const
+
+export function LotActs({ act, lot, onClose }: { act: LotAct; lot: LotAnswer; onClose: () => void }) {
+  const { zone } = useDates()
+  const { house } = useSigned()
+  const navigate = useNavigate()
+  const { send, error, busy, setError } = useSend()
+  const [number, setNumber] = useState('')
+  const [end, setEnd] = useState<(typeof ends)[number]>('another place')
+  const heaps = lot.places.filter((p) => p.lies)
+  const asksMachine = act === 'keep' || (act === 'move' && end === 'kept with a machine')
+  const { machine, missing } = useNamedMachine(asksMachine ? number : '')
+  const submit = async (event: React.FormEvent<HTMLFormElement>) => {
+    event.preventDefault()
+    const form = new FormData(event.currentTarget)
+    const text = (name: string) => String(form.get(name) ?? '').trim()
+    const n = Number(text('n'))
+    const heap = heaps.find((h) => h.label === text('heap'))?.place ?? heaps[0]?.place ?? inStore('store')
+    const words = text('words') ? { words: text('words') } : {}
+    const placeOf = (name: string): Place => heaps.find((h) => h.label === text(name))?.place ?? inStore(text(name))
+    let body: Body | undefined
+    const part = newId() as PartId
+    if (act === 'count') body = { kind: 'count', lot: lot.id, place: placeOf('place'), n, ...(text('about') ? { about: true } : {}), ...words }
+    else if (act === 'got') {
+      const price = priceOf(form)
+      if (price === 'wrong') return setError(noAmount)
+      body = { kind: 'lot', what: 'got', lot: lot.id, n, place: placeOf('place'), origin: text('origin') as (typeof lotOrigins)[number], ...(price ? { price } : {}), ...words }
+    } else if (act === 'move') {
+      if (end === 'kept with a machine' && !machine) return setError('No machine has that number.')
+      const to: Place =
+        end === 'another place'
+          ? placeOf('place')
+          : end === 'kept with a machine' && machine
+            ? { in: { kind: 'kept', id: machine.machine } }
+            : gone(end === 'used up' ? 'consumed' : 'discarded')
+      body = { kind: 'move', legs: [], lots: [{ lot: lot.id, n, from: heap, to }], ...words }
+    } else if (act === 'one') body = oneOutOf({ ...lot }, part, heap, undefined, text('tag') || lot.nextTag)
+    else if (act === 'keep') {
+      if (!machine) return setError('No machine has that number.')
+      body = {
+        kind: 'reservation',
+        what: 'made',
+        machine: machine.machine as MachineId,
+        lot: lot.id,
+        n,
+        ...(text('position') ? { position: text('position') } : {}),
+        ...(text('until') ? { until: dayInterval(text('until'), zone).latest } : {}),
+        ...words,
+      }
+    } else {
+      const attributes = attributesOf(form)
+      body = {
+        kind: 'lot',
+        what: 'identified',
+        lot: lot.id,
+        ...(text('kind') ? { partKind: text('kind') } : {}),
+        ...(text('tag') && text('tag') !== lot.tag ? { tag: text('tag') } : {}),
+        ...(text('marking') ? { marking: text('marking') } : {}),
+        ...(Object.keys(attributes).length > 0 ? { attributes } : {}),
+        reorderAt: text('reorderAt') ? Number(text('reorderAt')) : null,
+      }
+    }
+    if (!(await send([{ body }]))) return
+    if (act === 'one') void navigate(`/parts/${part}`)
+    else onClose()
+  }
+  const heapField = <SelectField label="From" name="heap" options={heaps.map((h) => ({ value: h.label, label: `${h.label}, ${h.n} there` }))} />
+  const many = (label: string, more: object = {}) => (
+    <TextField label={label} name="n" className="num" type="number" min={act === 'count' ? 0 : 1} max={1_000_000} required autoFocus {...more} />
+  )
+  return (
+    <Slip title={titles[act]} onClose={onClose}>
+      <form onSubmit={(event) => void submit(event)} className="grid grid-cols-4 items-end gap-3 max-md:grid-cols-2">
+        {act === 'count' && (
+          <>
+            {many('Counted')}
+            <TextField label="Where" name="place" defaultValue={heaps[0]?.label} list="heaps" required />
+            <label className="flex min-h-9 items-center gap-2">
+              <input type="checkbox" name="about" value="yes" /> weighed or guessed
+            </label>
+          </>
+        )}
+        {act === 'got' && (
+          <>
+            {many('How many')}
+            <TextField label="Where they lie" name="place" defaultValue={heaps[0]?.label} list="heaps" required />
+            <SelectField label="Origin" name="origin" options={lotOrigins} defaultValue={lot.origin ?? 'bought'} />
+            <PriceFields label="All of them cost" currency={house.currency} />
+          </>
+        )}
+        {act === 'move' && (
+          <>
+            {many('How many')}
+            {heapField}
+            <SelectField label="To" options={ends} value={end} onChange={(e) => setEnd(e.target.value as typeof end)} />
+            {end === 'another place' && <TextField label="Place" name="place" placeholder="drawer 9" list="heaps" required />}
+          </>
+        )}
+        {act === 'one' && (
+          <>
+            {heapField}
+            <TextField label="Its tag" name="tag" className="num" placeholder={lot.nextTag} autoFocus />
+          </>
+        )}
+        {act === 'keep' && many('How many', { defaultValue: 1 })}
+        {asksMachine && <MachineField value={number} onChange={setNumber} missing={missing} />}
+        {act === 'keep' && (
+          <>
+            <SelectField label="Position" name="position" options={positionOptions(machine, 'not said')} />
+            <TextField label="Until" name="until" type="date" className="num" />
+          </>
+        )}
+        {act === 'say' && (
+          <>
+            <TextField label="Kind of each" name="kind" defaultValue={lot.partKind} />
+            <TextField label="Tag of the bag" name="tag" className="num" defaultValue={lot.tag} />
+            <TextField label="Buy again when so many are free" name="reorderAt" className="num" type="number" min={0} defaultValue={lot.reorderAt} />
+            <PartFields />
+          </>
+        )}
+        {act !== 'one' && act !== 'say' && <TextField label="Remark" name="words" />}
+        <div>
+          <PlainButton type="submit" disabled={busy}>
+            Write it down
+          </PlainButton>
+        </div>
+        <datalist id="heaps">
+          {heaps.map((h) => (
+            <option key={h.label} value={h.label} />
+          ))}
+        </datalist>
+      </form>
+      <Said error={error} />
+    </Slip>
+  )
+}

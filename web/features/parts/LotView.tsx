@@ -1,0 +1,149 @@
+/** One lot: how many lie where, what came and went, what is kept for whom, what was paid. */
+import { useQuery } from '@tanstack/react-query'
+import { useState } from 'react'
+import { Link, useParams } from 'react-router'
+import type { LotAnswer } from '#api/parts.ts'
+import { count } from '#api/words/lists.ts'
+import { moneyWords } from '#api/words/money.ts'
+import type { LotLifeRow } from '#core/views/lots.ts'
+import { get, wordsOf } from '#web/app/http.ts'
+import { useSend } from '#web/app/send.ts'
+import { useDates } from '#web/app/session.tsx'
+import { PlainButton, Said } from '#web/ui/Forms.tsx'
+import { RuledTable } from '#web/ui/RuledTable.tsx'
+import { LotActs, type LotAct } from './LotActs.tsx'
+import { PartsHead } from './PartsHead.tsx'
+import { KeptFor } from './KeptFor.tsx'
+
+const acts: readonly { readonly act: LotAct; readonly name: string }[] = [
+  { act: 'count', name: 'Count' },
+  { act: 'got', name: 'More came' },
+  { act: 'move', name: 'Move some' },
+  { act: 'one', name: 'Take one out' },
+  { act: 'keep', name: 'Keep some for a machine' },
+  { act: 'say', name: 'Say more' },
+]
+
+const lifeWords = (row: LotLifeRow): string => {
+  switch (row.what) {
+    case 'got':
+      return `${row.n ?? 0} came, to ${row.to ?? 'somewhere'}`
+    case 'counted':
+      return `counted ${row.n ?? 0} in ${row.to ?? 'somewhere'}`
+    case 'moved':
+      return `${row.n ?? 0} from ${row.from ?? ''} to ${row.to ?? ''}`
+    case 'taken':
+      return `one taken from ${row.from ?? ''}${row.to ? `, for ${row.to}` : ''}`
+    case 'kept':
+      return `${row.n ?? 1} kept for ${row.to ?? 'a machine'}`
+    case 'let go':
+      return `no longer kept for ${row.to ?? 'a machine'}`
+    case 'said':
+      return 'written down'
+  }
+}
+
+export function View() {
+  const { id = '' } = useParams()
+  const { short, clock } = useDates()
+  const [act, setAct] = useState<LotAct>()
+  const { send, error: refused } = useSend()
+  const { data: lot, error } = useQuery({ queryKey: ['parts', 'lot', id], queryFn: () => get<LotAnswer>(`/lots/${id}`), retry: false })
+  if (error) return <p className="p-8">{wordsOf(error)}</p>
+  if (!lot) return null
+  return (
+    <main className="mx-auto w-full max-w-5xl flex-1 p-4 pb-16">
+      <PartsHead
+        title={lot.label}
+        right={
+          lot.tag && (
+            <Link className="act" to={`/parts/tags?ids=${lot.id}`}>
+              Print its tag
+            </Link>
+          )
+        }
+      />
+      <p className="text-18 mb-2">
+        <strong className={lot.below ? 'text-copper' : ''}>{`${lot.about ? 'About ' : ''}${lot.here} here`}</strong>
+        {lot.promised > 0 && `, ${lot.promised} of them kept, ${lot.free} free`}
+        {lot.below && <span className="text-copper"> More went than were known to be there: count them.</span>}
+        {lot.reorder && <span className="text-copper">{` To be bought again: the level is ${lot.reorderAt ?? 0}.`}</span>}
+        <span className="text-quiet">{` Got ${lot.got}, used ${lot.used}${lot.taken > 0 ? `, ${lot.taken} of those as parts with a name of their own` : ''}.`}</span>
+      </p>
+      <div className="mb-2 flex flex-wrap gap-2">
+        {acts.map((a) => (
+          <PlainButton key={a.act} aria-expanded={act === a.act} onClick={() => setAct(act === a.act ? undefined : a.act)}>
+            {a.name}
+          </PlainButton>
+        ))}
+      </div>
+      {act && <LotActs key={act} act={act} lot={lot} onClose={() => setAct(undefined)} />}
+      <Said error={refused} />
+      <div className="mt-4 grid grid-cols-[1fr_2fr] gap-6 max-md:grid-cols-1">
+        <section>
+          <h2 className="headrule">Where they lie</h2>
+          <ul>
+            {lot.places.map((p) => (
+              <li key={p.label} className="border-hair flex justify-between gap-3 border-b py-1">
+                <span className={p.lies ? '' : 'text-quiet'}>
+                  {p.label}
+                  {p.counted && <span className="text-quiet text-13 block">{`counted ${short(p.counted)}`}</span>}
+                </span>
+                <span className={`num ${p.lies && p.n < 0 ? 'text-copper font-bold' : p.lies ? '' : 'text-quiet'}`}>{`${p.about ? 'about ' : ''}${p.n}`}</span>
+              </li>
+            ))}
+          </ul>
+          <KeptFor
+            rows={lot.reserved}
+            onEnd={(r) => void send([{ body: { kind: 'reservation', what: 'ended', machine: r.machine as never, lot: lot.id, reservation: r.entry as never } }])}
+          />
+          <h2 className="headrule mt-5">What each of it is</h2>
+          <dl>
+            {[['Kind', lot.partKind], ['Marking', lot.marking], ['Origin', lot.origin], ...Object.entries(lot.attributes)].map(([name, value]) => (
+              <div key={name} className="border-hair flex justify-between gap-3 border-b py-1">
+                <dt className="text-quiet">{name}</dt>
+                <dd className={value ? 'num text-right' : 'text-quiet'}>{value ?? 'not recorded'}</dd>
+              </div>
+            ))}
+          </dl>
+          {lot.paid.length > 0 && (
+            <>
+              <h2 className="headrule mt-5">Paid</h2>
+              <ul>
+                {lot.paid.map((p) => (
+                  <li key={p.currency} className="border-hair flex justify-between gap-3 border-b py-1">
+                    <span>{`for ${p.n}`}</span>
+                    <span className="num">{`${moneyWords(p)}, ${moneyWords({ ...p, minor: Math.round(p.minor / p.n) })} each`}</span>
+                  </li>
+                ))}
+              </ul>
+            </>
+          )}
+        </section>
+        <section>
+          <h2 className="headrule">{`Its life, ${count(lot.life.length, 'entry', 'entries')}`}</h2>
+          <RuledTable label="Life of the lot" heads={['When', 'What', '#Change', 'Who']}>
+            {lot.life.map((row, i) => (
+              <tr key={`${row.entry}${i}`} className="border-hair border-b align-baseline">
+                <td className="num text-13 py-1.5 pr-4 whitespace-nowrap">{`${short(row.at)} ${clock(row.at)}`}</td>
+                <td className="pr-4">
+                  {row.part ? (
+                    <Link className="hover:underline" to={`/parts/${row.part}`}>
+                      {lifeWords(row)}
+                    </Link>
+                  ) : (
+                    lifeWords(row)
+                  )}
+                  {row.words && <span className="text-quiet">{`, ${row.words}`}</span>}
+                  {row.price && <span className="num text-quiet">{`, ${moneyWords(row.price)}`}</span>}
+                </td>
+                <td className="num pr-4 text-right">{row.by === undefined ? '' : row.by > 0 ? `+${row.by}` : row.by === 0 ? '0' : `−${-row.by}`}</td>
+                <td className="text-quiet">{row.who}</td>
+              </tr>
+            ))}
+          </RuledTable>
+        </section>
+      </div>
+    </main>
+  )
+}

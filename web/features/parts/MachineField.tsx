@@ -1,0 +1,36 @@
+/** A machine named by its number, typed or scanned, and what is known of it. */
+import { useQuery } from '@tanstack/react-query'
+import type { MachineContext } from '#core/views/episode.ts'
+import type { LookedUp } from '#core/work/composer/index.ts'
+import { get } from '#web/app/http.ts'
+import { TextField } from '#web/ui/Forms.tsx'
+
+export interface NamedMachine {
+  readonly machine: MachineContext | undefined
+  /** It was sought, and there is none with that number. */
+  readonly missing: boolean
+}
+
+export function useNamedMachine(number: string): NamedMachine {
+  const asked = number.trim()
+  const { data } = useQuery({ queryKey: ['lookup', asked], queryFn: () => get<LookedUp>(`/lookup/${encodeURIComponent(asked)}`), enabled: asked !== '', retry: false })
+  return { machine: data?.machine, missing: asked !== '' && data !== undefined && data.machine === undefined }
+}
+
+export const MachineField = ({ value, onChange, missing, ...more }: { value: string; onChange: (number: string) => void; missing: boolean; autoFocus?: boolean }) => (
+  <TextField
+    label="Machine: type or scan its number"
+    className="num"
+    placeholder="SW 2024.3"
+    value={value}
+    onChange={(e) => onChange(e.target.value)}
+    error={missing ? `No machine has the number ${value.trim()}.` : undefined}
+    {...more}
+  />
+)
+
+/** Its positions as options, the first one saying that none was chosen. */
+export const positionOptions = (machine: MachineContext | undefined, none: string) => [
+  { value: '', label: machine ? none : 'first the machine' },
+  ...(machine?.slots.map((s) => ({ value: s.position.designator, label: `${s.position.designator}, ${s.position.accepts}${s.content === 'empty' ? ', empty' : ''}` })) ?? []),
+]

@@ -1,0 +1,96 @@
+/** What the machines of the house lack, what is kept for them, what lies there to serve them, and what has to be bought. */
+import { useQuery } from '@tanstack/react-query'
+import { Link } from 'react-router'
+import type { HouseNeed, NeedsAnswer } from '#api/parts.ts'
+import { needWhy } from '#api/words/donors.ts'
+import { count } from '#api/words/lists.ts'
+import { asksWords } from '#core/parts/buying.ts'
+import { get, wordsOf } from '#web/app/http.ts'
+import { RuledTable } from '#web/ui/RuledTable.tsx'
+import { PartsHead } from './PartsHead.tsx'
+
+export function View() {
+  const { data, error } = useQuery({ queryKey: ['parts', 'needs'], queryFn: () => get<NeedsAnswer>('/needs') })
+  if (error) return <p className="p-8">{wordsOf(error)}</p>
+  if (!data) return null
+  const machines = new Set(data.needs.map((n) => n.machine)).size
+  const unserved = data.needs.filter((n) => n.kept.length === 0 && n.spare === 0).length
+  return (
+    <main className="grid flex-1 grid-cols-[minmax(0,1fr)_300px] gap-6 p-4 pb-16 max-lg:grid-cols-1">
+      <section>
+        <PartsHead title="Needs">
+          {data.needs.length === 0
+            ? 'No machine is known to lack a good part. Machines that are there to give parts want none.'
+            : `${count(data.needs.length, 'position')} of ${count(machines, 'machine')} lack a good part; for ${unserved} of them nothing lies in the house. Machines that are there to give parts want none.`}
+        </PartsHead>
+        {data.needs.length > 0 && (
+          <RuledTable label="Needs" heads={['Position', 'Machine', 'Takes', 'Why', 'Kept for it', '#Spare', '']}>
+            {data.needs.map((n, i) => (
+              <NeedLine key={`${n.machine}${n.position.designator}`} need={n} first={data.needs[i - 1]?.machine !== n.machine} />
+            ))}
+          </RuledTable>
+        )}
+      </section>
+      <aside>
+        <h2 className="headrule">To be bought</h2>
+        {data.buy.length === 0 && <p className="text-quiet py-2">Nothing: what is wanted lies in the house or is kept, and no lot is at its level.</p>}
+        <ul>
+          {data.buy.map((line) => (
+            <li key={`${line.kind}${line.asks ?? ''}${line.because}`} className="border-hair border-b py-1.5">
+              <span className="flex justify-between gap-3">
+                <span className="font-bold">{`${line.count} × ${line.kind}`}</span>
+                <span className="num">{line.asks}</span>
+              </span>
+              <span className="text-quiet text-13 block">{`${line.because === 'needed' ? 'for ' : 'at its level: '}${line.where.join(', ')}`}</span>
+            </li>
+          ))}
+        </ul>
+        {data.buy.length > 0 && (
+          <a className="act mt-2 inline-block" href="/api/needs?as=csv" download>
+            As a table (CSV)
+          </a>
+        )}
+        <p className="text-quiet text-13 mt-3">
+          A spare serves one need. Of a lot at its level, twice the level is bought. Donor machines are not counted here: see each need’s donors first.
+        </p>
+      </aside>
+    </main>
+  )
+}
+
+function NeedLine({ need, first }: { need: HouseNeed; first: boolean }) {
+  const { position, kept } = need
+  return (
+    <tr className="border-hair hover:bg-next border-b align-baseline">
+      <th scope="row" className="num py-1.5 pr-4 text-left font-bold">
+        {position.designator}
+      </th>
+      <td className="pr-4">
+        <Link className={`hover:underline ${first ? '' : 'text-quiet'}`} to={`/machines/${need.machine}?show=parts`}>
+          {need.label}
+        </Link>
+      </td>
+      <td className="pr-4">
+        {position.accepts} <span className="num text-quiet">{asksWords(position)}</span>
+      </td>
+      <td className={`pr-4 ${position.essential ? 'text-copper' : ''}`}>{`${needWhy[need.why]}${position.essential ? ', essential' : ''}`}</td>
+      <td className="pr-4">
+        {kept.map((k) => (
+          <Link key={k.entry} className="block hover:underline" to={k.lot ? `/parts/lots/${k.lot}` : `/parts/${k.part ?? ''}`}>
+            {`${k.n > 1 ? `${k.n} × ` : ''}${k.what}`}
+          </Link>
+        ))}
+      </td>
+      <td className={`num pr-4 text-right ${need.spare === 0 && kept.length === 0 ? 'text-copper font-bold' : ''}`}>{need.spare}</td>
+      <td className="text-right whitespace-nowrap">
+        <Link
+          className="act"
+          to={`/machines/${need.machine}/donors?position=${encodeURIComponent(position.designator)}`}
+          aria-label={`What could serve ${position.designator} of ${need.label}`}
+        >
+          Find one
+        </Link>
+      </td>
+    </tr>
+  )
+}
