@@ -4,6 +4,7 @@ import type { Place } from '#core/parts/place.ts'
 import type { PartLifeRow, PartView, WaitsFor } from '#core/views/parts.ts'
 import type { EntryId, MachineId } from '#core/ids.ts'
 import type { MachineSummary } from '#core/views/summary.ts'
+import type { Money } from '#core/quantity/quantity.ts'
 import type { WaitRow } from '#core/work/waits.ts'
 import { listColumns, listFilters, listSorts, pageSize } from './filters.ts'
 import { instantSchema } from '#core/quantity/schemas.ts'
@@ -81,6 +82,8 @@ export interface PartLife extends PartRow {
   readonly dateCode?: string | undefined
   readonly life: readonly PartLifeRow[]
   readonly waits: readonly WaitsFor[]
+  /** Its own price, or its share of its lot's; for restorers and stewards. */
+  readonly cost?: Money | undefined
   /** Where it is, as a move names it. */
   readonly at: Place
   /** The machine whose part it was found to be, if any. */

@@ -159,6 +159,7 @@ export function calculators(s: Story) {
     'test short digits, 12 11 of 12: digit 7 dark',
     'swap IC4 < E2025-003 IC4 > bag 2',
     'test digits, 12 pass',
+    'use 1 L-0003 for the base, one thread was stripped',
     'on base 4 M3x8',
     'test full four rules pass, memory pass, keys, 29 pass, rounding switch pass',
   ])

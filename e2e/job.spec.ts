@@ -77,7 +77,7 @@ test('4 takes a faulty part out, takes its like from a donor, tests: cause shown
   await write(imke, 'on lid 6 M4x12')
   await openMachine(watcher, 'E2024-004')
   await watcher.getByRole('tab', { name: /^Parts/ }).click()
-  await expect(watcher.getByRole('region', { name: 'Parts that left it' })).toContainText('E2099-001')
+  await expect(watcher.getByRole('region', { name: 'What came out, and where it is' })).toContainText('E2099-001')
   await expect(status(watcher)).toContainText('Incomplete')
 })
 

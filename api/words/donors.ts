@@ -26,6 +26,7 @@ const bars: Readonly<Record<Exclude<Bar, 'does not fit' | 'never'>, string>> = {
 }
 export const needWhy: Readonly<Record<Need['why'], string>> = {
   empty: 'empty',
+  'out for now': 'its own part is out, in a tray or lent',
   'unknown part': 'holds something nobody knows',
   'proved bad': 'its part was proved bad',
   suspect: 'its part is under suspicion',

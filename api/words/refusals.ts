@@ -88,7 +88,7 @@ export function refusalWords(refusal: Refusal, names: RefusalNames): string {
     case 'owner-consent':
       return refusal.refused
         ? `The owner of ${label(refusal.machine, 'that machine')} refused to give parts of it. ${label(refusal.part, 'This part')} is theirs.`
-        : `${label(refusal.part, 'This part')} belongs to the owner of ${label(refusal.machine, 'that machine')}. Ask them, and write down what they say on that machine’s page, under Provenance.`
+        : `${label(refusal.part, 'This part')} belongs to the owner of ${label(refusal.machine, 'that machine')}. Ask them, and write down what they say on that machine’s page, under Owner.`
     case 'unknown-gear':
       return 'That piece of test gear is not known here.'
     case 'already-registered':

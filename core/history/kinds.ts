@@ -78,6 +78,8 @@ const partBody = z.discriminatedUnion('what', [
     /** Where a part that is new to the record stands. */
     place: placeSchema.optional(),
     belongsTo: z.union([z.literal('house'), partyIdSchema]).optional(),
+    /** What it cost, where it was bought by itself. */
+    price: moneySchema.optional(),
     /** One taken out of a lot, where the lot lay; and the machine it is meant for. */
     outOf: z.strictObject({ lot: lotIdSchema, for: machineIdSchema.optional() }).optional(),
   }),

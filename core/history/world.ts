@@ -182,6 +182,8 @@ export interface PartState {
   readonly dateCode?: string | undefined
   readonly attributes: Readonly<Record<string, string>>
   readonly origin?: string | undefined
+  readonly price?: Money | undefined
+  readonly outOf?: LotId | undefined
   readonly belongsTo?: 'house' | PartyId | undefined
   readonly health: Health
   readonly healthSaid?: Statement | undefined

@@ -13,7 +13,7 @@ export interface Wanted {
   readonly position: SheetPosition
   /** "IC4 of E2024-003". */
   readonly label: string
-  /** Something is kept for it already. */
+  /** Something is kept for it, or its own part comes back. */
   readonly kept: boolean
 }
 export interface BuyLine {

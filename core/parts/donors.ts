@@ -20,7 +20,7 @@ export interface Need {
   /** Those of the same machine, for look-alikes. */
   readonly positions: readonly SheetPosition[]
   readonly revision?: string | undefined
-  readonly why: 'empty' | 'unknown part' | 'proved bad' | 'suspect' | 'asked'
+  readonly why: 'empty' | 'out for now' | 'unknown part' | 'proved bad' | 'suspect' | 'asked'
   /** What is in it now, and goes out when it is served. */
   readonly occupant?: { readonly part: PartId; readonly label: string; readonly tag?: string | undefined } | undefined
   readonly chargeEnded: boolean

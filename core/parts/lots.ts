@@ -58,6 +58,17 @@ export interface LotFacts {
   readonly origin?: string | undefined
 }
 
+/**
+ * What a part cost: its own price, or its share of the last priced purchase of its lot, in minor units that may be broken.
+ * Undefined where nobody wrote a price.
+ */
+export function costOf(world: World, id: PartId): { readonly minor: number; readonly currency: string } | undefined {
+  const part = world.parts.get(id)
+  if (part?.price) return part.price
+  const bought = part?.outOf && world.lots.get(part.outOf)?.got.findLast((g) => g.price !== undefined)
+  return bought?.price && { minor: bought.price.minor / bought.n, currency: bought.price.currency }
+}
+
 const partOrigins = ['bought', 'made', 'gift', 'donor'] as const
 
 /** One of a lot, from where it lies, as a part of its own: it bears what was known of the lot. */

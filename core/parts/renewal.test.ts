@@ -3,7 +3,8 @@ import { bodies, composing, problem } from '#core/testing/composing.ts'
 import { home, terminalSheet } from '#core/testing/terminal.ts'
 import { sheetSchema } from '#core/type/sheet.ts'
 import { renewalView } from '#core/views/renewal.ts'
-import type { PartId } from '#core/ids.ts'
+import type { LotId, PartId } from '#core/ids.ts'
+import { learnedFrom, withLearned } from './learned.ts'
 import { numberedId } from '#core/history/teller.ts'
 import { orderList, ratingsSaid, wantsOf } from './renewal.ts'
 
@@ -43,7 +44,7 @@ describe('what each source says', () => {
       { by: 'schematic', volts: 16 },
     ]))
   it('wants a position and a value', () => {
-    expect(problem(composing(sheet).parse('print C99 47uF'))).toMatchObject({ why: 'which position' })
+    expect(problem(composing(sheet).parse('print nowhere 47uF'))).toMatchObject({ why: 'which position' })
     expect(problem(composing(sheet).parse('print C12 smudged'))).toMatchObject({ why: 'form' })
     expect(bodies(composing(sheet).parse('print C12 474 50V 105C'))[0]).toMatchObject({ attributes: { value: '474', rating: '50V', temperature: '105C' } })
   })
@@ -105,5 +106,86 @@ describe('the order list', () => {
     scene.t.told('2026-02-01T10:00:00.000Z', { kind: 'rule', what: 'policy', key: 'renewing capacitors', option: 'all, preventively', reason: 'x' })
     scene.write('print C13 47u 35V', at)
     expect(orderList(view(scene).rows)).toEqual([{ kind: 'electrolytic capacitor', value: '47 uF', leastVolts: 35, positions: ['C13', 'C14'], count: 3 }])
+  })
+})
+
+describe('what a renewal teaches the type sheet', () => {
+  const taught = (lines: readonly string[]) => {
+    const scene = composing(sheet)
+    for (const line of lines) scene.write(line, at)
+    return { view: view(scene), met: scene.t.world().machines.get(home)!.metPositions }
+  }
+  it('is what schematic and print say otherwise than the sheet; what only the part says is not sure', () => {
+    const { view } = taught(['schematic C12 100uF 25V', 'print C13 47u 105C', 'fitted C14 68uF 35V'])
+    expect(view.teaches?.learned).toEqual([
+      { position: 'C12', fact: 'value', was: undefined, is: '100uF', by: 'schematic', sure: true },
+      { position: 'C12', fact: 'rating', was: '16 V', is: '25V', by: 'schematic', sure: true },
+      { position: 'C13', fact: 'temperature', was: undefined, is: '105C', by: 'print', sure: true },
+      { position: 'C14', fact: 'value', was: '47uF', is: '68uF', by: 'part', sure: false },
+    ])
+  })
+  it('adds positions that no sheet knew, learned as they were read', () => {
+    const { view, met } = taught(['print C77 electrolytic 220uF 10V plus left'])
+    expect(view.rows.map((r) => r.position)).toEqual(['C12', 'C13', 'C14', 'C77'])
+    const learned = view.teaches!.learned
+    expect(learned.map((l) => [l.position, l.fact, l.is])).toEqual([
+      ['C77', 'position', 'electrolytic capacitor'],
+      ['C77', 'value', '220uF'],
+      ['C77', 'rating', '10V'],
+    ])
+    const next = withLearned(sheet, learned, met)
+    expect(next.positions.at(-1)).toMatchObject({ designator: 'C77', polarised: true, asks: { value: '220uF', rating: '10V' }, ratingVolts: 10 })
+    // Published, the sheet says what the map says: nothing is left to teach.
+    expect(learnedFrom(view.rows, next, met)).toEqual([])
+    expect(sheetSchema.parse(next)).toEqual(next)
+  })
+  it('writes only what was chosen', () => {
+    const { view, met } = taught(['schematic C12 100uF 25V'])
+    const next = withLearned(
+      sheet,
+      view.teaches!.learned.filter((l) => l.fact === 'value'),
+      met,
+    )
+    expect(next.positions.find((p) => p.designator === 'C12')).toMatchObject({ ratingVolts: 16, asks: { value: '100uF' } })
+  })
+})
+
+describe('what a renewal cost', () => {
+  it('is summed by currency, from lots by their share and from parts by their own price, rounded once', () => {
+    const scene = composing(sheet)
+    const { t } = scene
+    const lot = numberedId<LotId>(1, 11)
+    const drawer = { in: { kind: 'store' as const, id: 'drawer' } }
+    t.told(at, { kind: 'lot', what: 'identified', lot, partKind: 'electrolytic capacitor', tag: 'L-0001', attributes: { value: '47 uF', rating: '35 V' } })
+    // Seven for 1.00: a piece costs a broken number of cents.
+    t.told(at, { kind: 'lot', what: 'got', lot, n: 7, place: drawer, origin: 'bought', price: { minor: 100, currency: 'EUR' } })
+    t.told(at, {
+      kind: 'part',
+      what: 'identified',
+      part: numberedId<PartId>(2, 6),
+      partKind: 'electrolytic capacitor',
+      tag: 'P-2',
+      place: drawer,
+      attributes: { value: '47 uF', rating: '35 V' },
+      price: { minor: 80, currency: 'GBP' },
+    })
+    const parsed = scene.write('swap C12 < L-0001')
+    expect(parsed.ok && parsed.effects.find((e) => e.does === 'takes of lot')).toEqual({
+      does: 'takes of lot',
+      lot: 'L-0001 electrolytic capacitor 47 uF 35 V',
+      n: 1,
+      from: 'drawer',
+      left: 6,
+    })
+    scene.write('swap C13 < L-0001')
+    scene.write('swap C14 < P-2')
+    expect(view(scene).cost).toEqual({
+      sums: [
+        { minor: 29, currency: 'EUR' },
+        { minor: 80, currency: 'GBP' },
+      ],
+      unpriced: 0,
+    })
+    expect(row(scene, 'C12').done?.label).toContain('electrolytic capacitor')
   })
 })

@@ -28,7 +28,8 @@ export interface RenewalRow {
   /** The part that came in since the map was begun. */
   readonly done?: { readonly label: string; readonly part: string; readonly at: string } | undefined
   readonly verified: readonly Verification[]
-  readonly photos: readonly string[]
+  /** Where it is pinned on photographs, shares of their width and height. */
+  readonly pins: readonly { readonly photo: string; readonly x: number; readonly y: number }[]
 }
 
 const volts = (text: string | undefined): number | undefined => {

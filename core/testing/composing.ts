@@ -1,9 +1,10 @@
 /** A composer over an invented terminal, for tests of core. */
-import type { Teller } from '#core/history/teller.ts'
+import { numberedId, type Teller } from '#core/history/teller.ts'
 import type { EntryId } from '#core/ids.ts'
-import { episodeView, machineContext, partContext } from '#core/views/episode.ts'
+import { episodeView, lotContext, machineContext, partContext } from '#core/views/episode.ts'
 import type { TypeSheet } from '#core/type/sheet.ts'
-import { parseLine, type Parsed } from '#core/work/composer/index.ts'
+import type { World } from '#core/history/world.ts'
+import { parseLine, type LookedUp, type Parsed } from '#core/work/composer/index.ts'
 import { home, twoTerminals, typeId } from './terminal.ts'
 
 export const composingNow = '2026-03-10T18:00:00.000Z'
@@ -14,13 +15,9 @@ export function composing(sheet?: TypeSheet) {
   const { t, episode } = twoTerminals(composingNow)
   if (sheet) t.told('2026-01-05T09:03:00.000Z', { kind: 'type', type: typeId, sheet })
   const context = () => viewOf(t, episode).context
-  const lookUp = (word: string) => {
-    const world = t.world()
-    const machine = [...world.machines.values()].find((m) => m.entryNumber === word)
-    const part = [...world.parts.values()].find((p) => p.tag === word)
-    return { machine: machine && machineContext(world, machine.id), part: part && partContext(world, part.id, home) }
-  }
-  const parse = (line: string) => parseLine(line, context(), { now: composingNow, zone: composingZone, newId: () => '', lookUp })
+  let ids = 0
+  const parse = (line: string) =>
+    parseLine(line, context(), { now: composingNow, zone: composingZone, newId: () => numberedId(++ids, 62), lookUp: (word) => lookUpIn(t.world(), word) })
   /** Parses and tells: what the interface does on Enter. */
   const write = (line: string, at = composingNow) => {
     const parsed = parse(line)
@@ -29,6 +26,13 @@ export function composing(sheet?: TypeSheet) {
     return parsed
   }
   return { t, episode, context, parse, write }
+}
+/** What a number or a tag stands for in a world, as the server would answer. */
+export function lookUpIn(world: World, word: string): LookedUp {
+  const machine = [...world.machines.values()].find((m) => m.entryNumber === word)
+  const part = [...world.parts.values()].find((p) => p.tag === word)
+  const lot = [...world.lots.values()].find((l) => l.tag === word)
+  return { machine: machine && machineContext(world, machine.id), part: part && partContext(world, part.id, home), lot: lot && lotContext(world, lot.id) }
 }
 export const bodies = (parsed: Parsed) => (parsed.ok ? parsed.entries.map((e) => e.body) : [])
 export const problem = (parsed: Parsed) => (!parsed.ok && 'problem' in parsed ? parsed.problem : undefined)

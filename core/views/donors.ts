@@ -8,7 +8,7 @@ import { chargeEnded, factsOfPart, type PartFacts } from '#core/parts/fit.ts'
 import { keptForOthers, lies, tallyOf } from '#core/parts/lots.ts'
 import { consentOf, ownerOf } from '#core/parts/ownership.ts'
 import type { Place } from '#core/parts/place.ts'
-import { contentsOf, contentWord, machineAround, partKindOf, type PositionContent } from '#core/parts/presence.ts'
+import { contentsOf, contentWord, lastIn, machineAround, partKindOf, type PositionContent } from '#core/parts/presence.ts'
 import { lotLabel, machineNumber, partLabel, placeLabel } from './labels.ts'
 import { factsOfLot, fitFactsOfLot, reservationRow } from './lots.ts'
 
@@ -40,11 +40,19 @@ export function needsOf(world: World, machine: MachineState): Need[] {
   })
 }
 
-function whyNeeded(world: World, { content, part }: PositionContent): Need['why'] | undefined {
+function whyNeeded(world: World, { content, part, place }: PositionContent): Need['why'] | undefined {
   const word = contentWord(content)
-  if (word === 'empty' || word === 'unknown part') return word
+  if (word === 'empty') return comesBack(world, lastIn(world, place)) ? 'out for now' : 'empty'
+  if (word === 'unknown part') return word
   const health = part ? world.parts.get(part)?.health : undefined
   return health === 'proved bad' || health === 'suspect' ? health : undefined
+}
+
+/** Whether what left a position is expected back: it lies in a tray or is lent, and nothing is said against it. */
+function comesBack(world: World, id: PartId | undefined): boolean {
+  const part = id && world.parts.get(id)
+  if (!part?.place || part.health === 'proved bad' || part.health === 'suspect') return false
+  return part.place.in.kind === 'tray' || (part.loan !== undefined && !part.loan.closed)
 }
 
 /** A need that a person asks about though nothing is wrong there: "what could replace IC4?" */

@@ -39,7 +39,9 @@ export function guestView(view: MachineView, ownParty: string): MachineView {
       custody: view.lifeline.custody.map((c) => ({ ...c, where: c.where === ownParty || c.where === 'here' ? c.where : c.away ? 'away' : 'with the house' })),
     },
     positions: view.positions.map((p) => ({ ...p, part: p.part && { ...p.part, from: p.part.from === undefined ? undefined : anotherMachine } })),
-    given: view.given.map((g) => ({ ...g, to: g.to === ownParty ? g.to : (place(g.to, ownParty) ?? 'with the house') })),
+    consents: view.consents.filter((c) => c.by === ownParty),
+    ownerParty: view.plate.owner === ownParty ? view.ownerParty : undefined,
+    given: view.given.map((g) => ({ ...g, authority: undefined, to: g.to === ownParty ? g.to : (place(g.to, ownParty) ?? 'with the house') })),
     loans: view.loans.map((l) => ({ ...l, home: l.lends ? l.home : anotherMachine, at: l.lends ? anotherMachine : l.at })),
     todo: view.todo.filter((t) => t.what === 'test again' || t.what === 'test'),
     source: undefined,
@@ -69,12 +71,12 @@ function guestBody(body: Body): Body {
 }
 
 /** A body without the price in it. */
-export const bare = (body: Body): Body =>
-  body.kind === 'machine' && body.what === 'registered'
-    ? { ...body, price: undefined }
-    : body.kind === 'batch' || (body.kind === 'lot' && body.what === 'got')
-      ? { ...body, price: undefined }
-      : body
+export function bare(body: Body): Body {
+  if (body.kind === 'machine' && body.what === 'registered') return { ...body, price: undefined }
+  if (body.kind === 'part' && body.what === 'identified') return { ...body, price: undefined }
+  if (body.kind === 'lot' && body.what === 'got') return { ...body, price: undefined }
+  return body.kind === 'batch' ? { ...body, price: undefined } : body
+}
 
 /** The same view without what it cost or is worth, for roles that do not see prices. */
 export function withoutPrices(view: MachineView): MachineView {

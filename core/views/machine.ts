@@ -9,7 +9,8 @@ import { openQuestions, voidTests } from '#core/history/void.ts'
 import { machineStanding, openEpisode, openWaits, trayOf, type MachineStanding, type WorkingStatus } from '#core/history/status.ts'
 import type { Standing, StandingWord } from '#core/history/standing.ts'
 import { functionsOf, sheetOf, type MachineState, type World } from '#core/history/world.ts'
-import { contentsOf, contentWord, type ContentWord } from '#core/parts/presence.ts'
+import type { ConsentMatter } from '#core/history/bodies/consent.ts'
+import { contentsOf, contentWord, machineAround, type ContentWord } from '#core/parts/presence.ts'
 import { chainOf } from '#core/provenance/chain.ts'
 import type { Money } from '#core/quantity/quantity.ts'
 import type { Instant } from '#core/quantity/time.ts'
@@ -120,7 +121,20 @@ export interface MachineView {
   readonly functions: readonly FunctionRow[]
   readonly lifeline: Lifeline
   readonly positions: readonly PositionRow[]
-  readonly given: readonly { readonly label: string; readonly position: string; readonly to: string; readonly at: Instant }[]
+  /** Parts that came out of it and are not back in a position of it: where they are, and who answers for those that are gone. */
+  readonly given: readonly {
+    readonly part: string
+    readonly label: string
+    readonly position: string
+    readonly to: string
+    readonly at: Instant
+    readonly kept: boolean
+    readonly gone: boolean
+    readonly authority?: string | undefined
+  }[]
+  readonly consents: readonly ConsentRow[]
+  /** The owner as a party; absent for a machine of the house. */
+  readonly ownerParty?: string | undefined
   readonly loans: readonly LoanRow[]
   readonly episodes: readonly EpisodeRow[]
   readonly open?: EpisodeRow | undefined
@@ -329,6 +343,8 @@ export function machineView(world: World, id: MachineId): MachineView | undefine
     lifeline: lifelineOf(world, machine, standing),
     positions: positionRows(world, machine),
     given: givenParts(world, machine),
+    consents: consentRows(world, machine),
+    ownerParty: machine.owner === 'house' ? undefined : machine.owner,
     loans: loanRows(world, machine),
     episodes,
     open: open ? episodes.find((e) => e.id === open.id) : undefined,
@@ -378,20 +394,61 @@ export function conditionFigures(world: World, machine: MachineState): MachineVi
   return { grade, looked, of, findings }
 }
 
-/** Parts that came from this machine and are now neither in it nor in its trays. */
+/** Parts that came from this machine and are now neither in it nor in its trays; originals kept with it among them. */
 function givenParts(world: World, machine: MachineState): MachineView['given'] {
   const tray = new Set<string>(trayOf(world, machine))
-  const rows: { label: string; position: string; to: string; at: Instant }[] = []
-  for (const part of world.parts.values()) {
+  return [...world.parts.values()].flatMap((part) => {
     const last = part.legs.at(-1)
-    if (!part.start || !last || part.start.in.id !== machine.id || tray.has(part.id)) continue
-    if (part.place && holderMachine(world, part.place.in) === machine.id) continue
-    rows.push({
-      label: partLabel(world, part.id),
-      position: part.start.position ?? '',
-      to: part.place ? placeLabel(world, part.place, machine.id) : 'unknown',
-      at: last.entry.happenedAt.latest,
-    })
-  }
-  return rows
+    if (!part.start || !last || !part.place || tray.has(part.id)) return []
+    if (part.start.in.id !== machine.id && machineAround(world, part.start)?.id !== machine.id) return []
+    if (holderMachine(world, part.place.in) === machine.id) return []
+    const { body } = last.entry
+    const authority = body.kind === 'move' && body.authority ? world.parties.get(body.authority)?.name : undefined
+    return [
+      {
+        part: part.id,
+        label: partLabel(world, part.id),
+        position: part.start.position ?? '',
+        to: placeLabel(world, part.place, machine.id),
+        at: last.entry.happenedAt.latest,
+        kept: part.place.in.kind === 'kept' && part.place.in.id === machine.id,
+        gone: part.place.in.kind === 'gone',
+        authority,
+      },
+    ]
+  })
 }
+
+export interface ConsentRow {
+  readonly entry: EntryId
+  readonly by: string
+  readonly to: ConsentMatter
+  readonly given: boolean
+  readonly positions?: readonly string[] | undefined
+  readonly words: string
+  readonly at: Instant
+  readonly until?: Instant | undefined
+  /** Written down by somebody of the house, as told. */
+  readonly told: boolean
+  readonly over: boolean
+}
+
+const consentRows = (world: World, machine: MachineState): ConsentRow[] =>
+  machine.consents.flatMap(({ id, body, basis, happenedAt }) =>
+    body.kind === 'consent'
+      ? [
+          {
+            entry: id,
+            by: world.parties.get(body.by)?.name ?? 'the owner',
+            to: body.to,
+            given: body.given,
+            positions: body.positions,
+            words: body.words,
+            at: happenedAt.latest,
+            until: body.until,
+            told: basis === 'told',
+            over: body.until !== undefined && body.until <= world.now,
+          },
+        ]
+      : [],
+  )

@@ -134,6 +134,8 @@ export function reducePart(world: WorldDraft, entry: Statement, body: BodyOf<'pa
   if (body.marking !== undefined) part.marking = body.marking
   if (body.dateCode !== undefined) part.dateCode = body.dateCode
   if (body.origin !== undefined) part.origin = body.origin
+  if (body.price !== undefined) part.price = body.price
+  if (body.outOf !== undefined) part.outOf = body.outOf.lot
   if (body.belongsTo !== undefined) part.belongsTo = body.belongsTo
   if (body.attributes !== undefined) part.attributes = { ...part.attributes, ...body.attributes }
   if (body.place && part.place === undefined) {

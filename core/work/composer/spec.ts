@@ -1,21 +1,48 @@
 /** "print C214 2200uF 63V minus left", "schematic C214 2200uF 80V", "fitted C214 1000uF 50V": what each says, kept apart. */
 import type { SpecSource } from '#core/history/bodies/spec.ts'
+import type { Body } from '#core/history/kinds.ts'
+import type { SheetPosition } from '#core/type/sheet.ts'
 import { readCode } from '#core/parts/markings/codes.ts'
 import { parseQuantity } from '#core/quantity/quantity.ts'
-import { takeName } from './read.ts'
+import { firstWord, takeName } from './read.ts'
 import { done, wrong, type Parsed, type Scene } from './types.ts'
 
 const verbOf: Readonly<Record<SpecSource, string>> = { part: 'fitted', print: 'print', schematic: 'schematic' }
 
+/** What a designator's letters stand for, by the common reference designations (after IEEE 315, from memory). */
+const kindOfLetters: Readonly<Record<string, string>> = {
+  C: 'capacitor',
+  R: 'resistor',
+  D: 'diode',
+  Q: 'transistor',
+  L: 'coil',
+  IC: 'integrated circuit',
+  U: 'integrated circuit',
+  RN: 'resistor network',
+  F: 'fuse',
+  K: 'relay',
+}
+
+/** A position that no sheet knows, as its designator and what is said of it make it: the map is learned as it is read. */
+function learnPosition(word: string, rest: string): SheetPosition | undefined {
+  const match = /^([A-Za-z]{1,3})\d{1,4}[A-Za-z]?$/.exec(word)
+  const kind = match && kindOfLetters[(match[1] ?? '').toUpperCase()]
+  if (!kind) return undefined
+  const polarised = kind === 'capacitor' && /\b(?:electrolytic|tantalum|plus|minus)\b/i.test(rest)
+  const accepts = !polarised ? kind : /\btantalum\b/i.test(rest) ? 'tantalum capacitor' : 'electrolytic capacitor'
+  return { designator: word.toUpperCase(), accepts, assembly: false, mount: 'soldered', essential: false, lookAlikes: [], polarised, charged: false }
+}
+
 export function parseSpec(by: SpecSource, text: string, scene: Scene): Parsed {
   const { slots, machine } = scene.context
-  const named = takeName(
-    text.trim(),
-    slots.map((s) => s.position.designator),
-  )
+  const known = slots.map((s) => s.position.designator)
+  const first = firstWord(text)
+  const exact = known.find((d) => d.toLowerCase() === first.word.toLowerCase())
+  const fresh = exact ? undefined : learnPosition(first.word, first.rest)
+  const named = fresh ? { name: fresh.designator, rest: first.rest } : takeName(text.trim(), known)
   const form = `${verbOf[by]} C214 2200uF 63V`
-  if (!named) return wrong({ why: 'which position', word: text.trim().split(/\s/)[0] ?? '', known: slots.map((s) => s.position.designator) })
-  const accepts = slots.find((s) => s.position.designator === named.name)?.position.accepts ?? ''
+  if (!named) return wrong({ why: 'which position', word: first.word, known })
+  const accepts = fresh?.accepts ?? slots.find((s) => s.position.designator === named.name)?.position.accepts ?? ''
   const attributes: Record<string, string> = {}
   const words: string[] = []
   for (const word of named.rest.split(/\s+/).filter(Boolean)) {
@@ -27,8 +54,9 @@ export function parseSpec(by: SpecSource, text: string, scene: Scene): Parsed {
     else words.push(word)
   }
   if (Object.keys(attributes).length === 0) return wrong({ why: 'form', form })
-  return done(
-    [{ kind: 'spec', machine, position: named.name, by, attributes, ...(words.length ? { words: words.join(' ') } : {}) }],
-    [{ does: 'says of position', position: named.name, by, what: Object.values(attributes) }],
-  )
+  const spec: Body = { kind: 'spec', machine, position: named.name, by, attributes, ...(words.length ? { words: words.join(' ') } : {}) }
+  return done(fresh ? [{ kind: 'machine', what: 'met', machine, functions: [], positions: [fresh] }, spec] : [spec], [
+    { does: 'says of position', position: named.name, by, what: Object.values(attributes) },
+    ...(fresh ? [{ does: 'adds position' as const, name: `${fresh.designator}, ${fresh.accepts}` }] : []),
+  ])
 }

@@ -16,6 +16,9 @@ import { gone } from '#core/parts/place.ts'
 import { machineAround } from '#core/parts/presence.ts'
 import { originalityView } from '#core/views/originality.ts'
 import { heldBy, partLife, partView, waitsFor } from '#core/views/parts.ts'
+import { costOf } from '#core/parts/lots.ts'
+import type { Money } from '#core/quantity/quantity.ts'
+import { seesPrices } from '#core/work/roles.ts'
 import { rows } from '../../db/connection.ts'
 import { HouseModel } from '../../db/models.ts'
 import { houseWorld, requireSight, requireVisitor } from '../../platform/access.ts'
@@ -44,6 +47,8 @@ const query = z.object({
   gone: z.enum(['yes', 'no']).default('no'),
   limit: z.coerce.number().int().min(1).max(500).default(200),
 })
+
+const roundedCost = (cost: Money | undefined): Money | undefined => cost && { ...cost, minor: Math.round(cost.minor) }
 
 export function partRoutes(services: Services): Router {
   const router = Router()
@@ -176,7 +181,7 @@ export function partRoutes(services: Services): Router {
       const machine = world.machines.get(id)
       if (!machine?.registered) throw notFound()
       const view = renewalView(world, machine, kind)
-      if (as !== 'csv') return void response.json(view)
+      if (as !== 'csv') return void response.json(seesPrices(visitor.role) ? view : { ...view, cost: { sums: [], unpriced: 0 } })
       const lines = orderList(view.rows).map((line) => [
         line.kind,
         line.value,
@@ -193,7 +198,7 @@ export function partRoutes(services: Services): Router {
   router.get(
     '/parts/:id',
     handle(async (request, response) => {
-      await requireVisitor(request, 'volunteer')
+      const visitor = await requireVisitor(request, 'volunteer')
       const { id } = parse(params, request.params)
       const [row] = await rows<{ machine: string | null }>(db, 'SELECT machine FROM parts WHERE part = $1', [id])
       if (!row) throw notFound()
@@ -207,6 +212,7 @@ export function partRoutes(services: Services): Router {
         dateCode: part.dateCode,
         life: partLife(world, id),
         waits: waitsFor(world, part),
+        cost: seesPrices(visitor.role) ? roundedCost(costOf(world, id)) : undefined,
         at: part.place ?? gone('unknown'),
         foundIn: part.start ? machineAround(world, part.start)?.id : undefined,
         holds: heldBy(world, id),

@@ -177,7 +177,7 @@ export async function houseNeeds(db: Db): Promise<NeedsAnswer> {
     })),
   )
   const buy = buyList(
-    needs.map((n) => ({ position: n.position, label: `${n.position.designator} of ${n.number}`, kept: n.kept.length > 0 })),
+    needs.map((n) => ({ position: n.position, label: `${n.position.designator} of ${n.number}`, kept: n.kept.length > 0 || n.why === 'out for now' })),
     spares,
     lots.flatMap((lot) =>
       lot.reorder && lot.reorderAt !== undefined

@@ -11,7 +11,9 @@ import { FactsSection } from './FactsSection.tsx'
 import { ConditionSection } from './ConditionSection.tsx'
 import { PhotoSection } from './PhotoSection.tsx'
 import { GridBoard } from '#web/ui/GridBoard.tsx'
+import { CameOut } from './CameOut.tsx'
 import { OriginalitySection } from './OriginalitySection.tsx'
+import { OwnerSection } from './OwnerSection.tsx'
 import { ReadingsSection } from './ReadingsSection.tsx'
 import { ProvenanceSection } from './ProvenanceSection.tsx'
 
@@ -27,6 +29,8 @@ export function SectionBody({ view, section }: { view: MachineView; section: str
       return <Episodes view={view} />
     case 'provenance':
       return <ProvenanceSection view={view} />
+    case 'owner':
+      return <OwnerSection view={view} />
     case 'condition':
       return <ConditionSection view={view} />
     case 'loans':
@@ -221,11 +225,7 @@ function Parts({ view }: { view: MachineView }) {
         ))}
       </Rows>
       <div>
-        <Rows title="Parts that left it" empty={view.given.length === 0 ? 'None that is known.' : undefined}>
-          {view.given.map((g, i) => (
-            <Row key={i} left={g.label} right={`${g.to}, ${short(g.at)}`} />
-          ))}
-        </Rows>
+        <CameOut view={view} />
         {staff && <OriginalitySection machine={view.id} />}
       </div>
     </div>

@@ -26,12 +26,18 @@ export function sections(view: MachineView, role: Role): Section[] {
     { key: 'parts', name: 'Parts', fact: [notOwn ? `${notOwn} not own` : '', empty ? `${empty} empty` : ''].filter(Boolean).join(', ') || 'as found' },
     { key: 'episodes', name: 'Episodes', fact: String(view.episodes.length) },
     role !== 'guest' && { key: 'provenance', name: 'Provenance', fact: view.provenance.gaps ? count(view.provenance.gaps, 'gap') : (view.source?.how ?? 'not recorded') },
+    (view.ownerParty !== undefined || view.consents.length > 0) && { key: 'owner', name: 'Owner', fact: ownerFact(view) },
     { key: 'loans', name: 'Loans', fact: away ? `${away} open` : String(view.loans.length) },
     { key: 'photos', name: 'Photographs', fact: String(view.photos.length) },
     { key: 'entries', name: 'Entries', fact: String(view.log.length) },
     role !== 'guest' && { key: 'facts', name: 'Facts and rules', fact: '' },
   ]
   return all.filter((s) => s !== false)
+}
+
+function ownerFact(view: MachineView): string {
+  const last = view.consents.findLast((c) => !c.over)
+  return last ? (last.given ? 'agreed' : 'did not agree') : 'not asked'
 }
 
 function readingsFact(view: MachineView): string {

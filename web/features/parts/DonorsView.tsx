@@ -4,16 +4,11 @@ import { useEffect, useState } from 'react'
 import { Link, useParams, useSearchParams } from 'react-router'
 import type { DonorsAnswer } from '#api/parts.ts'
 import { count } from '#api/words/lists.ts'
-import { appraisalWords, costWords, needWhy } from '#api/words/donors.ts'
-import { usualWeights, type Appraisal, type Choice, type Weights } from '#core/parts/donors.ts'
-import type { MachineId, PartId } from '#core/ids.ts'
-import { newId } from '#web/app/clock.ts'
+import { usualWeights, type Weights } from '#core/parts/donors.ts'
 import { get, wordsOf } from '#web/app/http.ts'
-import { useSend } from '#web/app/send.ts'
 import { useSigned } from '#web/app/session.tsx'
-import { Act, MainButton, PlainButton, Said } from '#web/ui/Forms.tsx'
-import { FromStock } from './FromStock.tsx'
-import { takeBodies } from './take.ts'
+import { Act } from '#web/ui/Forms.tsx'
+import { NeedBlock, type Taken } from './NeedBlock.tsx'
 import { useDonorChoice } from './useDonorChoice.ts'
 
 const sliders: readonly { readonly key: keyof Weights; readonly label: string; readonly hint: string }[] = [
@@ -116,93 +111,5 @@ export function View() {
         )}
       </aside>
     </main>
-  )
-}
-
-/** What was just moved, told above the list, since the list is reckoned anew. */
-interface Taken {
-  readonly words: string
-  readonly parts: readonly string[]
-}
-
-function NeedBlock({ choice, answer, onTaken }: { choice: Choice; answer: DonorsAnswer; onTaken: (taken: Taken) => void }) {
-  const { need, ranked, chosen, givenElsewhere } = choice
-  const [all, setAll] = useState(false)
-  const shown = all ? ranked : ranked.slice(0, 4)
-  return (
-    <section className="mb-6" aria-label={need.position.designator}>
-      <h2 className="headrule flex items-baseline justify-between gap-3">
-        <span>
-          <span className="num">{need.position.designator}</span> {need.position.accepts}
-        </span>
-        <span className="text-copper font-normal">{needWhy[need.why]}</span>
-      </h2>
-      {ranked.length === 0 && <p className="text-quiet py-2">Nothing in the house is of this kind: it has to be bought, made or mended.</p>}
-      <FromStock need={need} candidates={answer.candidates} />
-      {givenElsewhere && <p className="text-quiet py-1">{`${givenElsewhere.candidate.label} would cost less here, but serves another need better.`}</p>}
-      <ul>
-        {shown.map((a) => (
-          <Offer key={a.candidate.part} appraisal={a} chosen={a.candidate.part === chosen?.candidate.part} choice={choice} answer={answer} onTaken={onTaken} />
-        ))}
-      </ul>
-      {ranked.length > shown.length && <Act className="mt-1" onClick={() => setAll(true)}>{`${ranked.length - shown.length} more`}</Act>}
-    </section>
-  )
-}
-
-function Offer({ appraisal, chosen, choice, answer, onTaken }: { appraisal: Appraisal; chosen: boolean; choice: Choice; answer: DonorsAnswer; onTaken: (taken: Taken) => void }) {
-  const { candidate, costs, total, bar } = appraisal
-  const { send, error, busy } = useSend()
-  const words = appraisalWords(appraisal)
-  const Button = chosen ? MainButton : PlainButton
-  const take = async () => {
-    const part = candidate.lot ? (newId() as PartId) : candidate.part
-    const bodies = takeBodies(answer, choice.need, appraisal, part)
-    const { need } = choice
-    if (await send(bodies.map((body) => ({ body, episode: answer.machine.openEpisode }))))
-      onTaken({
-        words: `${candidate.label} went into ${need.position.designator}${need.occupant ? `, ${need.occupant.label} came out` : ''}.`,
-        parts: [part, ...(need.occupant ? [need.occupant.part] : [])],
-      })
-  }
-  const keep = async () => {
-    const { need } = choice
-    const what = candidate.lot ? { lot: candidate.lot.facts.id, n: 1 } : { part: candidate.part }
-    if (await send([{ body: { kind: 'reservation', what: 'made', machine: need.machine as MachineId, position: need.position.designator, ...what } }]))
-      onTaken({ words: `${candidate.label} is kept for ${need.position.designator}. It stays where it is.`, parts: [] })
-  }
-  return (
-    <li className={`border-hair grid grid-cols-[minmax(0,1fr)_5rem_9rem] items-start gap-4 border-b py-2 max-sm:grid-cols-1 ${chosen ? 'border-l-verdigris border-l-4 pl-3' : ''}`}>
-      <span className="min-w-0">
-        <span className="flex flex-wrap items-baseline gap-x-3">
-          <strong>{candidate.label}</strong>
-          {candidate.donor ? (
-            <Link className="hover:underline" to={`/machines/${candidate.donor.machine}?show=parts`}>
-              {candidate.placeLabel}, {candidate.donor.purpose}
-            </Link>
-          ) : (
-            <span>{candidate.placeLabel}</span>
-          )}
-          <span className="text-quiet">{candidate.facts.health === 'unknown' ? '' : candidate.facts.health}</span>
-        </span>
-        {words && <span className={`block ${bar ? 'text-copper' : 'text-quiet'}`}>{words}</span>}
-        <span className="text-13 text-quiet block">{costs.map(costWords).join(' · ') || 'costs nothing'}</span>
-        {candidate.donor?.essential && !bar && <span className="text-13 block">Its donor is incomplete by the same act.</span>}
-        <Said error={error} />
-      </span>
-      <span className="num text-18 text-right">{bar ? '' : Number(total.toFixed(1))}</span>
-      <span className="flex flex-col items-end gap-1">
-        {!bar && (
-          <Button disabled={busy} onClick={() => void take()}>
-            Take this one
-          </Button>
-        )}
-        {!bar && !candidate.donor && (
-          <Act aria-label={`Keep ${candidate.label} for ${choice.need.position.designator}`} disabled={busy} onClick={() => void keep()}>
-            Keep it for this
-          </Act>
-        )}
-      </span>
-    </li>
   )
 }

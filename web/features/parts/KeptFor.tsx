@@ -17,10 +17,14 @@ export function KeptFor({ rows, onEnd }: { rows: readonly ReservationRow[]; onEn
               <Link className="hover:underline" to={`/machines/${r.machine}?show=parts`}>
                 {r.label}
               </Link>
-              {r.position && <span className="num">{`, ${r.position}`}</span>}
+              {r.position && (
+                <>
+                  , <span className="num">{r.position}</span>
+                </>
+              )}
               <span className="text-quiet text-13 block">{`${r.n > 1 ? `${r.n} of them, ` : ''}since ${short(r.since)}${r.until ? `, until ${short(r.until)}` : ''}`}</span>
             </span>
-            <Act onClick={() => onEnd(r)} aria-label={`Let it go, no longer kept for ${r.label}`}>
+            <Act className="whitespace-nowrap" onClick={() => onEnd(r)} aria-label={`Let it go, no longer kept for ${r.label}`}>
               Let go
             </Act>
           </li>

@@ -102,7 +102,7 @@ export function View() {
             {[['Kind', lot.partKind], ['Marking', lot.marking], ['Origin', lot.origin], ...Object.entries(lot.attributes)].map(([name, value]) => (
               <div key={name} className="border-hair flex justify-between gap-3 border-b py-1">
                 <dt className="text-quiet">{name}</dt>
-                <dd className={value ? 'num text-right' : 'text-quiet'}>{value ?? 'not recorded'}</dd>
+                <dd className={value ? (/\d/.test(value) ? 'num text-right' : 'text-right') : 'text-quiet'}>{value ?? 'not recorded'}</dd>
               </div>
             ))}
           </dl>
@@ -135,10 +135,10 @@ export function View() {
                     lifeWords(row)
                   )}
                   {row.words && <span className="text-quiet">{`, ${row.words}`}</span>}
-                  {row.price && <span className="num text-quiet">{`, ${moneyWords(row.price)}`}</span>}
+                  {row.price && <span className="text-quiet">{`, ${moneyWords(row.price)}`}</span>}
                 </td>
                 <td className="num pr-4 text-right">{row.by === undefined ? '' : row.by > 0 ? `+${row.by}` : row.by === 0 ? '0' : `−${-row.by}`}</td>
-                <td className="text-quiet">{row.who}</td>
+                <td className="text-quiet whitespace-nowrap">{row.who}</td>
               </tr>
             ))}
           </RuledTable>

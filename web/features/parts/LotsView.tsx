@@ -65,7 +65,7 @@ export function View() {
                 <td className={`num pr-4 text-right ${lot.reorder ? 'text-copper font-bold' : ''}`}>{lot.free}</td>
                 <td className="num text-quiet pr-4 text-right">{lot.reorderAt ?? ''}</td>
                 <td className="pr-4">{heapWords(lot) || <span className="text-quiet">none left</span>}</td>
-                <td className="num text-quiet text-right whitespace-nowrap">{`${lot.got}, ${lot.used}`}</td>
+                <td className="num text-quiet pr-4 text-right whitespace-nowrap">{`${lot.got}, ${lot.used}`}</td>
               </tr>
             ))}
           </RuledTable>

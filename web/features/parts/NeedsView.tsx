@@ -14,7 +14,7 @@ export function View() {
   if (error) return <p className="p-8">{wordsOf(error)}</p>
   if (!data) return null
   const machines = new Set(data.needs.map((n) => n.machine)).size
-  const unserved = data.needs.filter((n) => n.kept.length === 0 && n.spare === 0).length
+  const unserved = data.needs.filter((n) => n.kept.length === 0 && n.spare === 0 && n.why !== 'out for now').length
   return (
     <main className="grid flex-1 grid-cols-[minmax(0,1fr)_300px] gap-6 p-4 pb-16 max-lg:grid-cols-1">
       <section>
@@ -73,7 +73,9 @@ function NeedLine({ need, first }: { need: HouseNeed; first: boolean }) {
       <td className="pr-4">
         {position.accepts} <span className="num text-quiet">{asksWords(position)}</span>
       </td>
-      <td className={`pr-4 ${position.essential ? 'text-copper' : ''}`}>{`${needWhy[need.why]}${position.essential ? ', essential' : ''}`}</td>
+      <td
+        className={`pr-4 ${need.why === 'out for now' ? 'text-quiet' : position.essential ? 'text-copper' : ''}`}
+      >{`${needWhy[need.why]}${position.essential ? ', essential' : ''}`}</td>
       <td className="pr-4">
         {kept.map((k) => (
           <Link key={k.entry} className="block hover:underline" to={k.lot ? `/parts/lots/${k.lot}` : `/parts/${k.part ?? ''}`}>
@@ -81,7 +83,7 @@ function NeedLine({ need, first }: { need: HouseNeed; first: boolean }) {
           </Link>
         ))}
       </td>
-      <td className={`num pr-4 text-right ${need.spare === 0 && kept.length === 0 ? 'text-copper font-bold' : ''}`}>{need.spare}</td>
+      <td className={`num pr-4 text-right ${need.spare === 0 && kept.length === 0 && need.why !== 'out for now' ? 'text-copper font-bold' : ''}`}>{need.spare}</td>
       <td className="text-right whitespace-nowrap">
         <Link
           className="act"

@@ -6,17 +6,22 @@ import { newId } from '#web/app/clock.ts'
 import { get } from '#web/app/http.ts'
 import { useSend } from '#web/app/send.ts'
 import { attributesOf, PartFields } from './PartFields.tsx'
+import { noAmount, priceOf, PriceFields } from './PriceFields.tsx'
+import { useSigned } from '#web/app/session.tsx'
 import { MainButton, Said, SelectField, Slip, TextField } from '#web/ui/Forms.tsx'
 
 export function NewPart({ onClose }: { onClose: () => void }) {
   const numbers = useQuery({ queryKey: ['next-numbers'], queryFn: () => get<NextNumbers>('/next-numbers'), staleTime: 0, gcTime: 0 })
-  const { send, error } = useSend()
+  const { send, error, setError } = useSend()
+  const { house } = useSigned()
   const submit = async (event: React.FormEvent<HTMLFormElement>) => {
     event.preventDefault()
     const form = new FormData(event.currentTarget)
     const text = (name: string) => String(form.get(name) ?? '').trim()
     const part = newId() as PartId
     const attributes = attributesOf(form)
+    const price = priceOf(form)
+    if (price === 'wrong') return setError(noAmount)
     const health = text('health') as 'unknown' | 'proved good'
     const bodies = [
       {
@@ -29,6 +34,7 @@ export function NewPart({ onClose }: { onClose: () => void }) {
         place: { in: { kind: 'store' as const, id: text('place') } },
         ...(text('marking') ? { marking: text('marking') } : {}),
         ...(Object.keys(attributes).length > 0 ? { attributes } : {}),
+        ...(price ? { price } : {}),
       },
       ...(health === 'proved good' ? [{ kind: 'part' as const, what: 'health' as const, part, health, because: 'said when it was written down' }] : []),
     ]
@@ -42,6 +48,7 @@ export function NewPart({ onClose }: { onClose: () => void }) {
         <TextField label="Where it lies" name="place" placeholder="drawer 4" required />
         <SelectField label="Origin" name="origin" options={['bought', 'made', 'gift', 'donor', 'unknown']} />
         <PartFields />
+        <PriceFields label="It cost" currency={house.currency} />
         <SelectField label="Health" name="health" options={['unknown', 'proved good']} />
         <div className="flex items-end">
           <MainButton type="submit">Write it down</MainButton>

@@ -5,12 +5,12 @@ import { Link, useParams } from 'react-router'
 import type { PartLife } from '#api/machines.ts'
 import { healthWords } from '#api/choices.ts'
 import { capital } from '#api/words/lists.ts'
+import { moneyWords } from '#api/words/money.ts'
 import type { Health } from '#core/history/kinds.ts'
-import type { EntryId, MachineId, PartId } from '#core/ids.ts'
+import type { PartId } from '#core/ids.ts'
 import { get, wordsOf } from '#web/app/http.ts'
-import { useSend } from '#web/app/send.ts'
 import { useDates, useDrafts, useWrite } from '#web/app/session.tsx'
-import { KeepSlip } from './KeepSlip.tsx'
+import { PartWaits } from './PartWaits.tsx'
 import { MoveSlip } from './MoveSlip.tsx'
 import { Act, MainButton, PlainButton, Said, SelectField, Slip, TextField } from '#web/ui/Forms.tsx'
 
@@ -68,6 +68,7 @@ export function View() {
               ['Health', part.health],
               ['Origin', part.origin],
               ['Found in', part.from],
+              ...(part.cost ? [['Cost', moneyWords(part.cost)] as const] : []),
               ...Object.entries(part.attributes),
             ].map(([name, value]) => (
               <div key={name} className="border-hair flex justify-between gap-3 border-b py-1">
@@ -99,7 +100,7 @@ export function View() {
           )}
         </section>
         <section>
-          <Waiting part={part} />
+          <PartWaits part={part} />
           <h2 className="headrule">Its life</h2>
           <ol>
             {part.life.map((row) => (
@@ -114,45 +115,6 @@ export function View() {
       </div>
       {saying && <SayMore part={part} onClose={() => setSaying(false)} />}
     </main>
-  )
-}
-
-const waitWhy = { lent: 'it is lent from there', 'empty since': 'empty since it left', 'kept for it': 'kept for it' } as const
-
-/** What waits for this part, and keeping it for a machine. */
-function Waiting({ part }: { part: PartLife }) {
-  const { short } = useDates()
-  const [keeping, setKeeping] = useState(false)
-  const { send, error } = useSend()
-  const end = (entry: string, machine: string) =>
-    void send([{ body: { kind: 'reservation', what: 'ended', machine: machine as MachineId, part: part.id, reservation: entry as EntryId } }])
-  return (
-    <div className="mb-5">
-      <h2 className="headrule flex justify-between">
-        What waits for it
-        {part.holder !== 'gone' && <Act onClick={() => setKeeping(!keeping)}>Keep it for a machine</Act>}
-      </h2>
-      {part.waits.length === 0 && !keeping && <p className="text-quiet py-1.5">Nothing that is known.</p>}
-      <ul>
-        {part.waits.map((w) => {
-          const kept = w.why === 'kept for it' ? part.kept.find((k) => k.machine === w.machine && k.position === w.position) : undefined
-          return (
-            <li key={`${w.machine}${w.position ?? ''}${w.why}`} className="border-hair flex items-baseline justify-between gap-3 border-b py-1.5">
-              <span>
-                <Link className="font-bold hover:underline" to={`/machines/${w.machine}?show=parts`}>
-                  {`${w.position ? `${w.position} of ` : ''}${w.label}`}
-                </Link>
-                <span className="text-quiet">{`, ${waitWhy[w.why]}${w.since ? ` ${w.why === 'empty since' ? 'on' : 'since'} ${short(w.since)}` : ''}`}</span>
-                {w.until && <span className={w.why === 'lent' ? 'text-steel font-bold' : 'text-quiet'}>{`, ${w.why === 'lent' ? 'due' : 'until'} ${short(w.until)}`}</span>}
-              </span>
-              {kept && <Act onClick={() => end(kept.entry, kept.machine)}>Let go</Act>}
-            </li>
-          )
-        })}
-      </ul>
-      {keeping && <KeepSlip part={part.id} onClose={() => setKeeping(false)} />}
-      <Said error={error} />
-    </div>
   )
 }
 

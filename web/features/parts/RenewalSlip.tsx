@@ -7,9 +7,10 @@ import { verifications, type RenewalRow } from '#core/parts/renewal.ts'
 import type { MachineId } from '#core/ids.ts'
 import type { RenewalView } from '#core/views/renewal.ts'
 import { useSend } from '#web/app/send.ts'
-import { PlainButton, Said, SelectField, Slip, TextField } from '#web/ui/Forms.tsx'
+import { PhotoDrop } from '#web/ui/photos/PhotoDrop.tsx'
+import { Act, PlainButton, Said, SelectField, Slip, TextField } from '#web/ui/Forms.tsx'
 
-export function RenewalSlip({ row, view, onClose }: { row: RenewalRow; view: RenewalView; onClose: () => void }) {
+export function RenewalSlip({ row, view, onPhoto, onClose }: { row: RenewalRow; view: RenewalView; onPhoto: (entry: string) => void; onClose: () => void }) {
   const { send, error, busy } = useSend()
   const machine = view.machine.id as MachineId
   const episode = view.machine.openEpisode
@@ -80,6 +81,12 @@ export function RenewalSlip({ row, view, onClose }: { row: RenewalRow; view: Ren
                 {`Verified: ${v}`}
               </PlainButton>
             ))}
+        {view.photos.length > 0 && (
+          <Act onClick={() => onPhoto(row.pins.at(-1)?.photo ?? view.photos.at(-1)?.entry ?? '')}>
+            {row.pins.length > 0 ? 'See it on its photograph' : 'Pin it on a photograph'}
+          </Act>
+        )}
+        <PhotoDrop machine={machine} meta={{ words: row.position }} label="Photograph it" {...(episode ? { episode } : {})} />
         {row.done && <span className="text-quiet">Each with your own eyes or a meter; done is not right.</span>}
       </div>
       <Said error={error} />

@@ -4,11 +4,19 @@ import { Fragment, useState } from 'react'
 import { Link, useParams, useSearchParams } from 'react-router'
 import { count } from '#api/words/lists.ts'
 import { specSources, type SpecSource } from '#core/history/bodies/spec.ts'
-import { orderList, verifications, type RenewalRow, type Verification } from '#core/parts/renewal.ts'
+import { verifications, type RenewalRow, type Verification } from '#core/parts/renewal.ts'
+import type { MachineId } from '#core/ids.ts'
 import type { RenewalView } from '#core/views/renewal.ts'
 import { get, wordsOf } from '#web/app/http.ts'
-import { useDates } from '#web/app/session.tsx'
+import { useDates, useSigned } from '#web/app/session.tsx'
+import { Act } from '#web/ui/Forms.tsx'
+import { PhotoViewer } from '#web/ui/photos/PhotoViewer.tsx'
+import { PinCrop } from '#web/ui/photos/PinCrop.tsx'
+import { RuledTable } from '#web/ui/RuledTable.tsx'
+import { AddPositions } from './AddPositions.tsx'
+import { RenewalAside } from './RenewalAside.tsx'
 import { RenewalSlip } from './RenewalSlip.tsx'
+import { TeachSlip } from './TeachSlip.tsx'
 
 const sourceWords: Readonly<Record<SpecSource, string>> = { part: 'Fitted', print: 'Print', schematic: 'Schematic' }
 const becauseWords = { all: 'preventively', 'leaking or suspect': 'leaking or suspect', 'measured bad': 'measured bad', 'a function fails': 'a function fails' } as const
@@ -22,12 +30,15 @@ export function View() {
   const query = kind ? `?kind=${encodeURIComponent(kind)}` : ''
   const { data: view, error } = useQuery({ queryKey: ['machine', id, 'renewal', kind], queryFn: () => get<RenewalView>(`/machines/${id}/renewal${query}`), retry: false })
   const [open, setOpen] = useState<string>()
+  const [slip, setSlip] = useState<'add' | 'teach'>()
+  const [photo, setPhoto] = useState<string>()
+  const { me } = useSigned()
+  const mayTeach = me.role === 'restorer' || me.role === 'steward'
   if (error) return <p className="p-8">{wordsOf(error)}</p>
   if (!view) return null
   const inSet = view.rows.filter((r) => r.because)
   const done = inSet.filter((r) => r.done)
   const checked = done.filter((r) => wanted(r).every((v) => r.verified.includes(v)))
-  const order = orderList(view.rows)
   return (
     <main className="grid flex-1 grid-cols-[minmax(0,1fr)_300px] gap-6 p-4 pb-16 max-lg:grid-cols-1">
       <section className="min-w-0">
@@ -54,106 +65,78 @@ export function View() {
             </button>
           ))}
         </div>
-        {view.rows.length === 0 && <p className="py-2">No kind of part sits on this machine more than once by its sheet. Positions are learned as they are met in an episode.</p>}
-        <div className="overflow-x-auto">
-          <table className="w-full">
-            <thead>
-              <tr className="border-ink border-b-2 text-left">
-                {['', ...specSources.map((s) => sourceWords[s]), 'Sheet', 'In the set', 'Done', 'Verified'].map((h) => (
-                  <th key={h} scope="col" className="h-8 pr-4 whitespace-nowrap">
-                    {h}
-                  </th>
-                ))}
-              </tr>
-            </thead>
-            <tbody>
-              {view.rows.map((r) => (
-                <Fragment key={r.position}>
-                  <tr className={`border-hair border-b align-baseline ${r.because ? '' : 'text-quiet'}`}>
-                    <th scope="row" className="py-1.5 pr-4 text-left">
-                      <button type="button" className="num act" aria-expanded={open === r.position} onClick={() => setOpen(open === r.position ? undefined : r.position)}>
-                        {r.position}
-                      </button>
-                    </th>
-                    {specSources.map((s) => (
-                      <td key={s} className="num pr-4 whitespace-nowrap">
-                        {said(r.said[s]) || <span className="text-quiet">–</span>}
-                      </td>
+        {view.rows.length === 0 && <p className="py-2">No kind of part sits on this machine more than once by its sheet. Add its positions as you look at the board.</p>}
+        <RuledTable label="Map" heads={['', ...specSources.map((s) => sourceWords[s]), 'Sheet', 'In the set', 'Done', 'Verified']}>
+          {view.rows.map((r) => (
+            <Fragment key={r.position}>
+              <tr className={`border-hair border-b align-baseline ${r.because ? '' : 'text-quiet'}`}>
+                <th scope="row" className="py-1.5 pr-4 text-left">
+                  <span className="flex items-center gap-2">
+                    <button type="button" className="num act" aria-expanded={open === r.position} onClick={() => setOpen(open === r.position ? undefined : r.position)}>
+                      {r.position}
+                    </button>
+                    {r.pins.slice(-1).map((pin) => (
+                      <PinCrop key={pin.photo} machine={view.machine.id} pin={pin} label={`${r.position} on its photograph`} px={36} onOpen={() => setPhoto(pin.photo)} />
                     ))}
-                    <td className="num text-quiet pr-4 whitespace-nowrap">{said(r.sheet)}</td>
-                    <td className="pr-4">
-                      {r.because ? becauseWords[r.because] : 'stays'}
-                      {r.trouble && <span className="text-copper block font-bold">{troubleWords(r)}</span>}
-                    </td>
-                    <td className="pr-4">
-                      {r.done ? (
-                        <Link className="hover:underline" to={`/parts/${r.done.part}`}>
-                          {r.done.label}, {short(r.done.at)}
-                        </Link>
-                      ) : (
-                        ''
-                      )}
-                    </td>
-                    <td>
-                      {r.done ? `${r.verified.length} of ${wanted(r).length}` : ''}
-                      {r.done && wanted(r).some((v) => !r.verified.includes(v)) && (
-                        <span className="text-copper block">
-                          {wanted(r)
-                            .filter((v) => !r.verified.includes(v))
-                            .join(', ')}
-                        </span>
-                      )}
-                    </td>
-                  </tr>
-                  {open === r.position && (
-                    <tr>
-                      <td colSpan={8}>
-                        <RenewalSlip row={r} view={view} onClose={() => setOpen(undefined)} />
-                      </td>
-                    </tr>
+                  </span>
+                </th>
+                {specSources.map((s) => (
+                  <td key={s} className="num pr-4 whitespace-nowrap">
+                    {said(r.said[s]) || <span className="text-quiet">–</span>}
+                  </td>
+                ))}
+                <td className="num text-quiet pr-4 whitespace-nowrap">{said(r.sheet)}</td>
+                <td className="pr-4">
+                  {r.because ? becauseWords[r.because] : 'stays'}
+                  {r.trouble && <span className="text-copper block font-bold">{troubleWords(r)}</span>}
+                </td>
+                <td className="pr-4">
+                  {r.done ? (
+                    <Link className="hover:underline" to={`/parts/${r.done.part}`}>
+                      {r.done.label}, {short(r.done.at)}
+                    </Link>
+                  ) : (
+                    ''
                   )}
-                </Fragment>
-              ))}
-            </tbody>
-          </table>
-        </div>
+                </td>
+                <td>
+                  {r.done ? `${r.verified.length} of ${wanted(r).length}` : ''}
+                  {r.done && wanted(r).some((v) => !r.verified.includes(v)) && (
+                    <span className="text-copper block">
+                      {wanted(r)
+                        .filter((v) => !r.verified.includes(v))
+                        .join(', ')}
+                    </span>
+                  )}
+                </td>
+              </tr>
+              {open === r.position && (
+                <tr>
+                  <td colSpan={8}>
+                    <RenewalSlip row={r} view={view} onPhoto={setPhoto} onClose={() => setOpen(undefined)} />
+                  </td>
+                </tr>
+              )}
+            </Fragment>
+          ))}
+        </RuledTable>
+        <p className="mt-3 flex flex-wrap gap-5">
+          <Act onClick={() => setSlip(slip === 'add' ? undefined : 'add')}>Add positions to the map</Act>
+          {view.teaches && view.teaches.learned.length > 0 && (
+            <Act
+              disabled={!mayTeach}
+              title={mayTeach ? undefined : 'A restorer or a steward publishes type sheets.'}
+              onClick={() => setSlip(slip === 'teach' ? undefined : 'teach')}
+            >
+              {`${count(view.teaches.learned.length, 'line')} for the sheet of ${view.teaches.name}`}
+            </Act>
+          )}
+        </p>
+        {slip === 'add' && <AddPositions view={view} onClose={() => setSlip(undefined)} />}
+        {slip === 'teach' && view.teaches && <TeachSlip view={view} teaches={view.teaches} onClose={() => setSlip(undefined)} />}
+        {photo && <PhotoViewer machine={view.machine.id as MachineId} photos={view.photos} at={photo} onAt={setPhoto} findings={[]} positions={view.designators} />}
       </section>
-      <aside className="space-y-5">
-        <section>
-          <h2 className="headrule">Still to be bought</h2>
-          {order.length === 0 && <p className="text-quiet py-2">{inSet.length === 0 ? 'Nothing belongs to the set.' : 'Nothing whose value is known is missing.'}</p>}
-          <ul>
-            {order.map((line) => (
-              <li key={`${line.value}${line.leastVolts ?? ''}`} className="border-hair border-b py-1.5">
-                <span className="flex justify-between gap-3">
-                  <span className="num font-bold">{`${line.count} × ${line.value}`}</span>
-                  <span className="num">{line.leastVolts === undefined ? '' : `≥ ${line.leastVolts} V`}</span>
-                </span>
-                <span className="text-quiet text-13 block">{`${line.positions.join(', ')}; with spares`}</span>
-              </li>
-            ))}
-          </ul>
-          {order.length > 0 && (
-            <a className="act mt-2 inline-block" href={`/api/machines/${id}/renewal${query}${query ? '&' : '?'}as=csv`} download>
-              As a table (CSV)
-            </a>
-          )}
-        </section>
-        <section>
-          <h2 className="headrule">One at a time</h2>
-          <p className="text-quiet py-1.5">
-            On a board that nobody has drawn, photograph, read the print, take one out, put one in, verify it, then the next: the map is made as you go. The part that came out may
-            be an earlier guess.
-          </p>
-          {view.machine.openEpisode ? (
-            <Link className="act" to={`/episodes/${view.machine.openEpisode}`}>
-              To the open episode
-            </Link>
-          ) : (
-            <p className="text-quiet">No episode is open: what is said here is kept all the same, moves belong in one.</p>
-          )}
-        </section>
-      </aside>
+      <RenewalAside view={view} inSet={inSet.length} query={query} />
     </main>
   )
 }

@@ -14,10 +14,10 @@ const columns = [
   ['#Kept', 'kept'],
   ['#In machines', 'inMachines'],
   ['#Elsewhere', 'elsewhere'],
-  ['#On loan', 'onLoan'],
+  ['#Lent', 'onLoan'],
   ['#Gone', 'gone'],
   ['#Bought', 'bought'],
-  ['#Made, given', 'otherwiseGot'],
+  ['#Made', 'otherwiseGot'],
   ['#Used', 'used'],
 ] as const
 
@@ -34,12 +34,12 @@ export function View() {
           ? `None left of ${out.map((r) => r.kind).join(', ')}. What to buy stands under Needs.`
           : 'Counted from where the parts are, since remembered totals are wrong.'}
       </PartsHead>
-      <div className="grid grid-cols-[minmax(0,3fr)_minmax(0,2fr)] gap-8 max-lg:grid-cols-1">
+      <div className="grid grid-cols-[minmax(0,1fr)_380px] gap-8 max-xl:grid-cols-1">
         <section>
           <RuledTable label="Stock" heads={['Kind', ...columns.map(([name]) => name)]}>
             {data.rows.map((r) => (
               <tr key={r.kind} className="border-hair hover:bg-next border-b">
-                <th scope="row" className="h-8 pr-4 text-left font-normal">
+                <th scope="row" className="h-8 pr-4 text-left font-normal whitespace-nowrap">
                   <Link className="hover:underline" to={`/parts?q=${encodeURIComponent(r.kind)}`}>
                     {r.kind}
                   </Link>
@@ -49,7 +49,7 @@ export function View() {
                     key={name}
                     className={`num pr-4 text-right ${key === 'inStore' && got(r) > 0 && r.inStore === 0 ? 'text-copper font-bold' : r[key] === 0 ? 'text-quiet' : ''}`}
                   >
-                    {r[key]}
+                    {r[key] === 0 && !(key === 'inStore' && got(r) > 0) ? '' : r[key]}
                   </td>
                 ))}
               </tr>

@@ -1,0 +1,121 @@
+/** A machine that is somebody's: what its owner agreed to, and what of theirs came out of it. */
+import { useQuery } from '@tanstack/react-query'
+import { useState } from 'react'
+import type { PeopleAnswer } from '#api/session.ts'
+import { list } from '#api/words/lists.ts'
+import { consentMatters, type ConsentMatter } from '#core/history/bodies/consent.ts'
+import type { PartyId } from '#core/ids.ts'
+import { dayInterval } from '#core/quantity/time.ts'
+import { takeDesignators } from '#core/parts/designators.ts'
+import type { ConsentRow, MachineView } from '#core/views/machine.ts'
+import { get } from '#web/app/http.ts'
+import { useSend } from '#web/app/send.ts'
+import { useDates, useSigned } from '#web/app/session.tsx'
+import { PlainButton, Said, SelectField, Slip, TextField } from '#web/ui/Forms.tsx'
+import { Rows } from '#web/ui/Rows.tsx'
+import { CameOut } from './CameOut.tsx'
+
+const matterWords: Readonly<Record<ConsentMatter, string>> = { 'give parts': 'giving parts of it away', 'irreversible work': 'work that cannot be undone' }
+
+export function OwnerSection({ view }: { view: MachineView }) {
+  const { me } = useSigned()
+  const [saying, setSaying] = useState(false)
+  const guest = me.role === 'guest'
+  return (
+    <div className="grid grid-cols-[3fr_2fr] gap-x-8 gap-y-6 max-lg:grid-cols-1">
+      <div>
+        <Rows
+          title={view.plate.owner === 'the house' ? 'What its owner agreed to' : `What ${view.plate.owner} agreed to`}
+          right={!saying && <PlainButton onClick={() => setSaying(true)}>{guest ? 'Say what you agree to' : 'Write down what the owner says'}</PlainButton>}
+          empty={view.consents.length === 0 && !saying ? 'Nobody asked yet. Until they agree, no part of it goes into another machine or out of the house.' : undefined}
+        >
+          {[...view.consents].reverse().map((c) => (
+            <Consent key={c.entry} row={c} />
+          ))}
+        </Rows>
+        {saying && <ConsentSlip view={view} onClose={() => setSaying(false)} />}
+      </div>
+      <CameOut view={view} />
+    </div>
+  )
+}
+
+function Consent({ row }: { row: ConsentRow }) {
+  const { short } = useDates()
+  return (
+    <li className="border-hair border-b py-1.5">
+      <span className="flex justify-between gap-4">
+        <span className={row.over ? 'text-quiet line-through' : ''}>
+          <strong className={row.given || row.over ? '' : 'text-copper'}>{row.given ? 'Agrees' : 'Does not agree'}</strong>
+          {` to ${matterWords[row.to]}${row.positions ? `: ${list(row.positions, 8)}` : ''}`}
+        </span>
+        <span className="text-quiet whitespace-nowrap">{`${short(row.at)}${row.until ? `, until ${short(row.until)}` : ''}`}</span>
+      </span>
+      <span className="text-quiet block">{`${row.words ? `“${row.words}” ` : ''}${row.told ? `Told by ${row.by}, written down by the house.` : `Said by ${row.by}.`}`}</span>
+    </li>
+  )
+}
+
+function ConsentSlip({ view, onClose }: { view: MachineView; onClose: () => void }) {
+  const { me } = useSigned()
+  const { zone } = useDates()
+  const { send, error, busy, setError } = useSend()
+  const guest = me.role === 'guest'
+  const people = useQuery({ queryKey: ['people'], queryFn: () => get<PeopleAnswer>('/people'), enabled: !guest })
+  const submit = async (event: React.FormEvent<HTMLFormElement>) => {
+    event.preventDefault()
+    const form = new FormData(event.currentTarget)
+    const text = (name: string) => String(form.get(name) ?? '').trim()
+    const by = guest ? me.party : text('by')
+    if (!by) return setError('Say whose word it is.')
+    const named = text('positions') ? takeDesignators(text('positions')) : undefined
+    const positions = text('positions')
+      ? named && named.rest === ''
+        ? named.names
+        : text('positions')
+            .split(/\s*,\s*/)
+            .filter(Boolean)
+      : undefined
+    const body = {
+      kind: 'consent' as const,
+      machine: view.id,
+      by: by as PartyId,
+      to: text('to') as ConsentMatter,
+      given: text('given') === 'agrees',
+      ...(positions?.length ? { positions: [...positions] } : {}),
+      ...(text('until') ? { until: dayInterval(text('until'), zone).latest } : {}),
+      words: text('words'),
+    }
+    if (await send([{ body, basis: guest ? 'seen' : 'told' }])) onClose()
+  }
+  return (
+    <Slip title={guest ? 'What you agree to' : 'What the owner says'} onClose={onClose}>
+      <form onSubmit={(event) => void submit(event)} className="grid grid-cols-3 items-end gap-3 max-md:grid-cols-1">
+        {!guest && (
+          <SelectField
+            label="Whose word it is"
+            name="by"
+            key={people.data ? 'known' : 'coming'}
+            defaultValue={view.ownerParty}
+            options={[
+              ...(view.ownerParty ? [{ value: view.ownerParty, label: view.plate.owner }] : [{ value: '', label: 'choose' }]),
+              ...(people.data?.people.filter((p) => p.party !== view.ownerParty).map((p) => ({ value: p.party, label: p.name })) ?? []),
+            ]}
+          />
+        )}
+        <SelectField label="Answer" name="given" options={['agrees', 'does not agree']} />
+        <SelectField label="To" name="to" options={consentMatters.map((m) => ({ value: m, label: matterWords[m] }))} />
+        <TextField label="Only for these positions" name="positions" className="num" placeholder="IC4, C3-C7" />
+        <TextField label="Until" name="until" type="date" className="num" />
+        <TextField label={guest ? 'In your words' : 'In their words, and how they said it'} name="words" />
+        <div>
+          <PlainButton type="submit" disabled={busy}>
+            Write it down
+          </PlainButton>
+        </div>
+      </form>
+      <p className="text-quiet mt-2">What is said later counts. What was said before stays readable.</p>
+      <Said error={error} />
+    </Slip>
+  )
+}

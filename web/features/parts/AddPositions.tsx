@@ -1,0 +1,54 @@
+/** Positions that no sheet knows, written to this machine's own map: the board is learned as it is looked at. */
+import { takeDesignators } from '#core/parts/designators.ts'
+import type { MachineId } from '#core/ids.ts'
+import type { RenewalView } from '#core/views/renewal.ts'
+import { useSend } from '#web/app/send.ts'
+import { PlainButton, Said, SelectField, Slip, TextField } from '#web/ui/Forms.tsx'
+
+export function AddPositions({ view, onClose }: { view: RenewalView; onClose: () => void }) {
+  const { send, error, busy, setError } = useSend()
+  const submit = async (event: React.FormEvent<HTMLFormElement>) => {
+    event.preventDefault()
+    const form = new FormData(event.currentTarget)
+    const text = (name: string) => String(form.get(name) ?? '').trim()
+    const read = takeDesignators(text('designators'))
+    if (!read || read.rest !== '') return setError('Write designators: C9, or C12-C18, separated by commas. Nothing was lost.')
+    const fresh = read.names.filter((name) => !view.designators.some((d) => d.toLowerCase() === name.toLowerCase()))
+    if (fresh.length === 0) return setError('All of these are on the map already.')
+    const positions = fresh.map((designator) => ({
+      designator,
+      accepts: text('kind'),
+      ...(text('on') ? { on: text('on') } : {}),
+      assembly: false,
+      mount: 'soldered' as const,
+      essential: false,
+      lookAlikes: [],
+      polarised: text('polarised') === 'yes',
+      charged: false,
+    }))
+    if (await send([{ body: { kind: 'machine', what: 'met', machine: view.machine.id as MachineId, functions: [], positions }, episode: view.machine.openEpisode }])) onClose()
+  }
+  return (
+    <Slip title="Positions that are not on the map yet" onClose={onClose}>
+      <form onSubmit={(event) => void submit(event)} className="grid grid-cols-5 items-end gap-3 max-md:grid-cols-2">
+        <TextField label="Designators" name="designators" className="num" placeholder="C9, C12-C18" required autoFocus />
+        <TextField label="Kind of part" name="kind" defaultValue={view.kind} required />
+        <SelectField label="On" name="on" options={[{ value: '', label: 'the machine itself' }, ...view.assemblies.map((a) => ({ value: a, label: a }))]} />
+        <SelectField
+          label="Polarised"
+          name="polarised"
+          defaultValue={/electrolytic|tantalum|diode/i.test(view.kind) ? 'yes' : 'no'}
+          options={[
+            { value: 'yes', label: 'yes' },
+            { value: 'no', label: 'no' },
+          ]}
+        />
+        <PlainButton type="submit" disabled={busy}>
+          Add them
+        </PlainButton>
+      </form>
+      <p className="text-quiet mt-2">They are written to this machine only. What was read of them can go into the sheet of its type afterwards.</p>
+      <Said error={error} />
+    </Slip>
+  )
+}

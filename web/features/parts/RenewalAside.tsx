@@ -1,0 +1,62 @@
+/** Beside the map: what is still to be bought, what it cost so far, and how to go about it. */
+import { Link } from 'react-router'
+import { count } from '#api/words/lists.ts'
+import { moneyWords } from '#api/words/money.ts'
+import { orderList } from '#core/parts/renewal.ts'
+import type { RenewalView } from '#core/views/renewal.ts'
+
+export function RenewalAside({ view, inSet, query }: { view: RenewalView; inSet: number; query: string }) {
+  const order = orderList(view.rows)
+  return (
+    <aside className="space-y-5">
+      <section>
+        <h2 className="headrule">Still to be bought</h2>
+        {order.length === 0 && <p className="text-quiet py-2">{inSet === 0 ? 'Nothing belongs to the set.' : 'Nothing whose value is known is missing.'}</p>}
+        <ul>
+          {order.map((line) => (
+            <li key={`${line.value}${line.leastVolts ?? ''}`} className="border-hair border-b py-1.5">
+              <span className="flex justify-between gap-3">
+                <span className="num font-bold">{`${line.count} × ${line.value}`}</span>
+                <span className="num">{line.leastVolts === undefined ? '' : `≥ ${line.leastVolts} V`}</span>
+              </span>
+              <span className="text-quiet text-13 block">{`${line.positions.join(', ')}; with spares`}</span>
+            </li>
+          ))}
+        </ul>
+        {order.length > 0 && (
+          <a className="act mt-2 inline-block" href={`/api/machines/${view.machine.id}/renewal${query}${query ? '&' : '?'}as=csv`} download>
+            As a table (CSV)
+          </a>
+        )}
+      </section>
+      {(view.cost.sums.length > 0 || view.cost.unpriced > 0) && (
+        <section>
+          <h2 className="headrule">What it cost so far</h2>
+          <ul>
+            {view.cost.sums.map((sum) => (
+              <li key={sum.currency} className="border-hair flex justify-between border-b py-1.5">
+                <span>Parts put in</span>
+                <span className="num">{moneyWords(sum)}</span>
+              </li>
+            ))}
+          </ul>
+          {view.cost.unpriced > 0 && <p className="text-quiet py-1">{`${count(view.cost.unpriced, 'part')} with no price written down.`}</p>}
+        </section>
+      )}
+      <section>
+        <h2 className="headrule">One at a time</h2>
+        <p className="text-quiet py-1.5">
+          On a board that nobody has drawn, photograph, read the print, take one out, put one in, verify it, then the next: the map is made as you go. The part that came out may be
+          an earlier guess.
+        </p>
+        {view.machine.openEpisode ? (
+          <Link className="act" to={`/episodes/${view.machine.openEpisode}`}>
+            To the open episode
+          </Link>
+        ) : (
+          <p className="text-quiet">No episode is open: what is said here is kept all the same, moves belong in one.</p>
+        )}
+      </section>
+    </aside>
+  )
+}

@@ -1,0 +1,66 @@
+/** What the map of this machine teaches its type sheet: each line ticked by a person, then published as the next version. */
+import { useState } from 'react'
+import type { TypeAnswer } from '#api/types.ts'
+import { count } from '#api/words/lists.ts'
+import type { Learned } from '#core/parts/learned.ts'
+import { withLearned } from '#core/parts/learned.ts'
+import type { EntryId, TypeId } from '#core/ids.ts'
+import type { RenewalView } from '#core/views/renewal.ts'
+import { get, wordsOf } from '#web/app/http.ts'
+import { useSend } from '#web/app/send.ts'
+import { PlainButton, Said, Slip } from '#web/ui/Forms.tsx'
+
+const keyOf = (l: Learned) => `${l.position}/${l.fact}`
+const byWords = {
+  part: 'only the part that was in it says so: it may be an earlier guess',
+  print: 'by the print',
+  schematic: 'by the schematic',
+  machine: 'met on this machine',
+} as const
+
+export function TeachSlip({ view, teaches, onClose }: { view: RenewalView; teaches: NonNullable<RenewalView['teaches']>; onClose: () => void }) {
+  const { send, error, busy, setError } = useSend()
+  const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set(teaches.learned.filter((l) => l.sure).map(keyOf)))
+  const picked = teaches.learned.filter((l) => chosen.has(keyOf(l)))
+  const publish = async () => {
+    try {
+      // The sheet as it is now: somebody else may have published in the meantime.
+      const { sheet } = await get<TypeAnswer>(`/types/${teaches.type}`)
+      const learnedIn = view.machine.lastEpisode as EntryId | undefined
+      const body = { kind: 'type' as const, type: teaches.type as TypeId, sheet: withLearned(sheet, picked, teaches.met), ...(learnedIn ? { learnedIn } : {}) }
+      if (await send([{ body }])) onClose()
+    } catch (failure) {
+      setError(wordsOf(failure))
+    }
+  }
+  return (
+    <Slip title={`Into the sheet of ${teaches.name}`} onClose={onClose}>
+      <ul>
+        {teaches.learned.map((l) => (
+          <li key={keyOf(l)} className="border-hair border-b py-1">
+            <label className="flex items-baseline gap-3">
+              <input
+                type="checkbox"
+                checked={chosen.has(keyOf(l))}
+                onChange={(e) => setChosen(new Set(e.target.checked ? [...chosen, keyOf(l)] : [...chosen].filter((k) => k !== keyOf(l))))}
+              />
+              <span className="num w-16 font-bold">{l.position}</span>
+              <span className="flex-1">
+                {l.fact === 'position' ? `is a position: ${l.is}` : `${l.fact} ${l.is}`}
+                {l.was && <span className="text-quiet">{`, where the sheet says ${l.was}`}</span>}
+              </span>
+              <span className={l.sure ? 'text-quiet' : 'text-copper'}>{byWords[l.by]}</span>
+            </label>
+          </li>
+        ))}
+      </ul>
+      <p className="mt-3 flex items-center gap-4">
+        <PlainButton disabled={busy || picked.length === 0} onClick={() => void publish()}>
+          {`Publish ${count(picked.length, 'line')} to every machine of the type`}
+        </PlainButton>
+        <span className="text-quiet">The version before stays readable.</span>
+      </p>
+      <Said error={error} />
+    </Slip>
+  )
+}
