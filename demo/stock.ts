@@ -10,8 +10,8 @@ import type { Story } from './story.ts'
 /** Drawers: fifty-odd parts are known by the end of the two years. */
 export function stock(s: Story) {
   const day = s.at(720, '11:00')
-  for (let i = 0; i < 4; i++) s.spare(day, 'rasmus', 'electrolytic capacitor', 'drawer 4', { attributes: { rating: '63 V', value: '2200 µF', temperature: '105 °C' } })
-  for (let i = 0; i < 5; i++) s.spare(day, 'rasmus', 'electrolytic capacitor', 'drawer 4', { attributes: { rating: '25 V', value: '470 µF', temperature: '105 °C' } })
+  for (let i = 0; i < 4; i++) s.spare(day, 'rasmus', 'electrolytic capacitor', 'drawer 4', { price: 240, attributes: { rating: '63 V', value: '2200 µF', temperature: '105 °C' } })
+  for (let i = 0; i < 5; i++) s.spare(day, 'rasmus', 'electrolytic capacitor', 'drawer 4', { price: 85, attributes: { rating: '25 V', value: '470 µF', temperature: '105 °C' } })
   s.spare(day, 'rasmus', 'electrolytic capacitor', 'drawer 4', { attributes: { rating: '10 V', value: '470 µF' } })
   for (let i = 0; i < 3; i++) s.spare(day, 'rasmus', 'mains filter capacitor', 'drawer 5', { attributes: { 'safety class': 'X', value: '100 nF' } })
   for (let i = 0; i < 3; i++) s.spare(day, 'imke', '74LS374', 'drawer 2', { marking: '74LS374N 8407', proved: i === 0 })

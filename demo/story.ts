@@ -98,7 +98,7 @@ export class Story {
     who: PersonKey,
     partKind: string,
     place: string,
-    more: { tag?: string; origin?: 'bought' | 'made' | 'gift' | 'donor'; proved?: boolean; attributes?: Record<string, string>; marking?: string } = {},
+    more: { tag?: string; origin?: 'bought' | 'made' | 'gift' | 'donor'; proved?: boolean; price?: number; attributes?: Record<string, string>; marking?: string } = {},
   ): string {
     const part = numberedId<PartId>(++this.parts, 51)
     const tag = more.tag ?? `P-${String(this.tags++).padStart(4, '0')}`
@@ -112,6 +112,7 @@ export class Story {
       place: { in: { kind: 'store', id: place } },
       ...(more.attributes ? { attributes: more.attributes } : {}),
       ...(more.marking ? { marking: more.marking } : {}),
+      ...(more.price === undefined ? {} : { price: { minor: more.price, currency: 'EUR' } }),
     })
     if (more.proved) this.tell(at, who, { kind: 'part', what: 'health', part, health: 'proved good', because: 'worked in another machine' })
     return tag

@@ -184,7 +184,9 @@ test('axe finds nothing serious on any view, in light and dark', async ({ browse
       ['/parts/stock', 'Stock and failures'],
       ['/types', 'Types'],
       ['/people', 'People'],
-      ['/batches', 'Lots'],
+      ['/batches', 'Lots of machines'],
+      ['/parts/lots', 'Lots of parts'],
+      ['/parts/needs', 'Needs'],
       ['/collection/table', 'A table of machines'],
     ] as const) {
       await page.goto(`${demo()}${path}`)
@@ -265,6 +267,17 @@ test('axe finds nothing serious on any view, in light and dark', async ({ browse
     await page.goto(`${machine}/donors?position=IC40`)
     await expect(page.getByRole('button', { name: 'Take this one' }).first()).toBeVisible()
     await check('donors')
+    await page.goto(`${machine}/beside?with=E2024-004`)
+    await page
+      .getByRole('region', { name: /^E2024-004/ })
+      .getByRole('button', { name: /^Pick up/ })
+      .first()
+      .click()
+    await check('side by side')
+    await page.goto(`${demo()}/parts/lots`)
+    await page.getByRole('link', { name: 'L-0001' }).click()
+    await page.getByRole('button', { name: 'Keep some for a machine' }).click()
+    await check('lot of parts')
     await page.goto(`${machine}/modifications`)
     await expect(page.getByRole('heading', { name: 'The way back, last change first' })).toBeVisible()
     await check('modifications')

@@ -2,6 +2,7 @@
 import type { SpecSource } from '#core/history/bodies/spec.ts'
 import { parseQuantity } from '#core/quantity/quantity.ts'
 import type { SheetPosition, TypeSheet } from '#core/type/sheet.ts'
+import { isUsualRating } from './markings/codes.ts'
 import type { RenewalRow } from './renewal.ts'
 
 export type LearnedFact = 'position' | 'value' | 'rating' | 'temperature' | 'body'
@@ -12,8 +13,8 @@ export interface Learned {
   readonly was?: string | undefined
   readonly is: string
   readonly by: SpecSource | 'machine'
-  /** False where only the part that was in it says so: it may be an earlier guess. */
-  readonly sure: boolean
+  /** Why it is not sure: only the part that was in it says so, and may be an earlier guess; or it is no usual rating. */
+  readonly doubt?: 'by the part only' | 'no usual rating' | undefined
 }
 
 const facts = ['value', 'rating', 'temperature', 'body'] as const
@@ -34,13 +35,15 @@ export function learnedFrom(rows: readonly Pick<RenewalRow, 'position' | 'said'>
     const known = sheet.positions.find((p) => p.designator === name)
     const own = met.find((p) => p.designator === name)
     if (!known && !own) return []
-    const added: Learned[] = known || !own ? [] : [{ position: name, fact: 'position', is: own.accepts, by: 'machine', sure: true }]
+    const added: Learned[] = known || !own ? [] : [{ position: name, fact: 'position', is: own.accepts, by: 'machine' }]
     const read = facts.flatMap((fact): Learned[] => {
       const by = trusted.find((source) => said[source]?.[fact] !== undefined)
       const is = by && said[by]?.[fact]
       const was = known && saysNow(known, fact)
       if (by === undefined || is === undefined || (was !== undefined && same(was, is))) return []
-      return [{ position: name, fact, was, is, by, sure: by !== 'part' || fact === 'body' }]
+      const volts = fact === 'rating' ? number(is)?.value : undefined
+      const doubt = volts !== undefined && !isUsualRating(volts) ? ('no usual rating' as const) : by === 'part' && fact !== 'body' ? ('by the part only' as const) : undefined
+      return [{ position: name, fact, is, by, ...(was === undefined ? {} : { was }), ...(doubt ? { doubt } : {}) }]
     })
     return [...added, ...read]
   })

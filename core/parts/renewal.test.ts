@@ -118,10 +118,10 @@ describe('what a renewal teaches the type sheet', () => {
   it('is what schematic and print say otherwise than the sheet; what only the part says is not sure', () => {
     const { view } = taught(['schematic C12 100uF 25V', 'print C13 47u 105C', 'fitted C14 68uF 35V'])
     expect(view.teaches?.learned).toEqual([
-      { position: 'C12', fact: 'value', was: undefined, is: '100uF', by: 'schematic', sure: true },
-      { position: 'C12', fact: 'rating', was: '16 V', is: '25V', by: 'schematic', sure: true },
-      { position: 'C13', fact: 'temperature', was: undefined, is: '105C', by: 'print', sure: true },
-      { position: 'C14', fact: 'value', was: '47uF', is: '68uF', by: 'part', sure: false },
+      { position: 'C12', fact: 'value', is: '100uF', by: 'schematic' },
+      { position: 'C12', fact: 'rating', was: '16 V', is: '25V', by: 'schematic' },
+      { position: 'C13', fact: 'temperature', is: '105C', by: 'print' },
+      { position: 'C14', fact: 'value', was: '47uF', is: '68uF', by: 'part', doubt: 'by the part only' },
     ])
   })
   it('adds positions that no sheet knew, learned as they were read', () => {
@@ -138,6 +138,9 @@ describe('what a renewal teaches the type sheet', () => {
     // Published, the sheet says what the map says: nothing is left to teach.
     expect(learnedFrom(view.rows, next, met)).toEqual([])
     expect(sheetSchema.parse(next)).toEqual(next)
+  })
+  it('doubts a rating that nobody makes', () => {
+    expect(taught(['schematic C12 100uF 26V']).view.teaches?.learned.find((l) => l.fact === 'rating')).toMatchObject({ is: '26V', doubt: 'no usual rating' })
   })
   it('writes only what was chosen', () => {
     const { view, met } = taught(['schematic C12 100uF 25V'])

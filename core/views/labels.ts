@@ -42,6 +42,7 @@ export function placeLabel(world: World, place: Place, seenFrom?: string): strin
       return place.position ? `tray, ${place.position}` : 'tray'
     case 'kept': {
       const machine = world.machines.get(id as never)
+      if (machine && machine.id === seenFrom) return `kept with it${place.position ? `, ${place.position}` : ''}`
       return machine ? `kept with ${machineNumber(machine)}` : 'kept with its machine'
     }
     case 'person':

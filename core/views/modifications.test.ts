@@ -32,7 +32,7 @@ describe('the table by designator', () => {
       ['IC40', 'IC40 74LS374', 'IC40 74LS374, from IC40 of E-2', 2],
       ['IC41', 'IC41 74LS374', 'empty', 1],
     ])
-    expect(rows[0]).toMatchObject({ original: 'kept with E-1', verified: true, undo: 'put the original back' })
+    expect(rows[0]).toMatchObject({ original: 'kept with it', verified: true, undo: 'put the original back' })
   })
   it('leaves out what is where it was', () => expect(rowsOf(['out IC31 bag 1', 'in IC31', 'wipe lid'])).toEqual([]))
   it('says what cannot be undone', () => {

@@ -33,6 +33,7 @@ export const router = createBrowserRouter([
           { path: 'episodes/:id/print/:what', ...lazyView(() => import('#web/features/episodes/PrintView.tsx')) },
           { path: 'parts', ...lazyView(() => import('#web/features/parts/PartsView.tsx')) },
           { path: 'machines/:id/donors', ...lazyView(() => import('#web/features/parts/DonorsView.tsx')) },
+          { path: 'machines/:id/beside', ...lazyView(() => import('#web/features/parts/BesideView.tsx')) },
           { path: 'machines/:id/modifications', ...lazyView(() => import('#web/features/parts/ModificationsView.tsx')) },
           { path: 'machines/:id/renewal', ...lazyView(() => import('#web/features/parts/RenewalView.tsx')) },
           { path: 'parts/lots', ...lazyView(() => import('#web/features/parts/LotsView.tsx')) },

@@ -165,8 +165,15 @@ export function intervalChart(element: HTMLElement, rows: readonly IntervalRow[]
   const percent = (share: number) => `${Math.round(share * 100)} %`
   return keepDrawn(element, () => ({
     animation: false,
-    grid: { left: 190, right: 40, top: 10, bottom: 30 },
-    xAxis: { type: 'value', min: 0, max: 1, axisLabel: { ...inkText(), color: colour('--quiet'), formatter: percent }, splitLine: { lineStyle: { color: colour('--hair') } } },
+    grid: { left: 180, right: 24, top: 10, bottom: 30 },
+    xAxis: {
+      type: 'value',
+      min: 0,
+      max: 1,
+      interval: 0.5,
+      axisLabel: { ...inkText(), color: colour('--quiet'), formatter: percent },
+      splitLine: { lineStyle: { color: colour('--hair') } },
+    },
     yAxis: {
       type: 'category',
       inverse: true,

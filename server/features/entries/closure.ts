@@ -78,6 +78,16 @@ export async function closureOf(
   return loadEntries(db, found?.ids ? found.ids.split(',') : [], transaction, committed)
 }
 
+/** Every machine that entries about a part concern. */
+export async function machinesOfPart(db: Db, part: string): Promise<string[]> {
+  const found = await rows<{ id: string }>(
+    db,
+    `SELECT DISTINCT m.subject AS id FROM entry_subjects p JOIN entry_subjects m ON m.entry = p.entry AND m.kind = 'machine' WHERE p.kind = 'part' AND p.subject = $1`,
+    [part],
+  )
+  return found.map((row) => row.id)
+}
+
 /** Everything about the lots given, the machines and parts it names by their registrations only, and the house's own entries. */
 export async function lotEntries(db: Db, lots: readonly string[], transaction?: Transaction, committed = transaction === undefined): Promise<Entry[]> {
   const found = await rows<{ id: string }>(

@@ -2,7 +2,7 @@
 import { fold } from '#core/history/fold.ts'
 import type { LotId, MachineId, PartId } from '#core/ids.ts'
 import { rows, type Db } from '../../db/connection.ts'
-import { closureOf, lotEntries } from './closure.ts'
+import { closureOf, lotEntries, machinesOfPart } from './closure.ts'
 import { projectLot, projectMachine, projectPart } from './project.ts'
 
 export interface Difference {
@@ -44,14 +44,7 @@ export async function rebuild(db: Db, now: string): Promise<Difference[]> {
     await db.transaction((transaction) => projectMachine(db, world, id as MachineId, transaction))
   }
   for (const id of parts) {
-    const around = (
-      await rows<{ id: string }>(
-        db,
-        `SELECT DISTINCT m.subject AS id FROM entry_subjects p JOIN entry_subjects m ON m.entry = p.entry AND m.kind = 'machine' WHERE p.kind = 'part' AND p.subject = $1`,
-        [id],
-      )
-    ).map((r) => r.id)
-    const world = fold(await closureOf(db, around, [id]), { now })
+    const world = fold(await closureOf(db, await machinesOfPart(db, id), [id]), { now })
     await db.transaction((transaction) => projectPart(db, world, id as PartId, transaction))
   }
   const lots = (await rows<{ id: string }>(db, `SELECT DISTINCT subject AS id FROM entry_subjects WHERE kind = 'lot'`)).map((r) => r.id)

@@ -65,7 +65,7 @@ describe('donors over the whole house', () => {
     expect((await get<DonorsAnswer>(`/machines/${home}/donors`)).needs).toEqual([])
     expect((await get<DonorsAnswer>(`/machines/${other}/donors`)).needs.map((n) => [n.position.designator, n.why])).toEqual([['IC40', 'empty']])
     const changes = await get<ModificationsAnswer>(`/machines/${home}/modifications`)
-    expect(changes.rows).toMatchObject([{ target: 'IC40', undo: 'put the original back', original: 'kept with E-1' }])
+    expect(changes.rows).toMatchObject([{ target: 'IC40', undo: 'put the original back', original: 'kept with it' }])
     const table = readCsv((await restorer.get(`/api/machines/${home}/modifications?as=csv`).expect(200)).text)
     expect(table.rows.map((r) => r.cells[0])).toEqual(['IC40'])
     const own = await get<OriginalityView>(`/machines/${home}/originality`)

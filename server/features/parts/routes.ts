@@ -25,7 +25,7 @@ import { houseWorld, requireSight, requireVisitor } from '../../platform/access.
 import type { Services } from '../../platform/app.ts'
 import { nowInstant } from '../../platform/clock.ts'
 import { handle, notFound, parse } from '../../platform/errors.ts'
-import { closureOf, lotEntries, merged } from '../entries/closure.ts'
+import { closureOf, lotEntries, machinesOfPart, merged } from '../entries/closure.ts'
 import { nextTag } from '../machines/routes.ts'
 import { donorMachines, failuresByType, lotsFor, machinesByType, mostDonors, mostSpares, sparesFor, stockByKind, tagsOf } from './store.ts'
 
@@ -200,9 +200,10 @@ export function partRoutes(services: Services): Router {
     handle(async (request, response) => {
       const visitor = await requireVisitor(request, 'volunteer')
       const { id } = parse(params, request.params)
-      const [row] = await rows<{ machine: string | null }>(db, 'SELECT machine FROM parts WHERE part = $1', [id])
+      const [row] = await rows(db, 'SELECT 1 FROM parts WHERE part = $1', [id])
       if (!row) throw notFound()
-      const world = fold(await closureOf(db, row.machine ? [row.machine] : [], [id]), { now: nowInstant() })
+      // With every machine it was in: what took its place there since is told, too.
+      const world = fold(await closureOf(db, await machinesOfPart(db, id), [id]), { now: nowInstant() })
       const part = world.parts.get(id)
       const view = part && partView(world, part)
       if (!part || !view) throw notFound()

@@ -64,7 +64,7 @@ export function View() {
         {!guest && (
           <div className="flex flex-wrap items-center gap-5">
             <Link className="act" to="/batches">
-              Lots
+              Lots of machines
             </Link>
             <Link className="act" to="/collection/table">
               Table in

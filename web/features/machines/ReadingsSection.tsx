@@ -4,6 +4,7 @@ import { bandWords, driftWords, readingWords } from '#api/words/points.ts'
 import type { PointRow } from '#core/diagnosis/points.ts'
 import type { MachineView } from '#core/views/machine.ts'
 import { useDates } from '#web/app/session.tsx'
+import { RuledTable } from '#web/ui/RuledTable.tsx'
 
 const heads = ['Point', 'Expected', 'Last read', 'On', 'Load, instrument', 'When healthy', 'Drift']
 
@@ -18,51 +19,38 @@ export function ReadingsSection({ view }: { view: MachineView }) {
       </p>
     )
   return (
-    <div className="overflow-x-auto">
-      <table className="w-full">
-        <thead>
-          <tr className="border-ink border-b-2 text-left">
-            {heads.map((h) => (
-              <th key={h} scope="col" className="h-8 pr-4 whitespace-nowrap">
-                {h}
-              </th>
-            ))}
-          </tr>
-        </thead>
-        <tbody>
-          {view.points.map((p) => (
-            <Fragment key={p.point}>
-              <tr className="border-hair border-b align-baseline">
-                <th scope="row" className="py-1.5 pr-4 text-left">
-                  {p.readings.length > 0 ? (
-                    <button type="button" className="num act" aria-expanded={open === p.point} onClick={() => setOpen(open === p.point ? undefined : p.point)}>
-                      {p.point}
-                    </button>
-                  ) : (
-                    <span className="num">{p.point}</span>
-                  )}
-                </th>
-                <td className="num text-quiet pr-4">{bandWords(p)}</td>
-                <td className={`num pr-4 font-bold whitespace-nowrap ${p.last?.within === false ? 'text-copper' : ''}`}>
-                  {p.last ? `${readingWords(p.last)}${p.last.within === false ? ', outside' : ''}` : 'not read'}
-                </td>
-                <td className="num text-13 pr-4 whitespace-nowrap">{p.last ? day(p.last.at) : ''}</td>
-                <td className="text-quiet pr-4">{[p.last?.load ?? p.load, p.last?.instrument ?? p.instrument].filter(Boolean).join(', ')}</td>
-                <td className="num pr-4 whitespace-nowrap">{p.healthy ? `${readingWords(p.healthy)}, ${day(p.healthy.at)}` : 'not kept yet'}</td>
-                <td className="num whitespace-nowrap">{driftWords(p)}</td>
-              </tr>
-              {open === p.point && (
-                <tr>
-                  <td colSpan={heads.length}>
-                    <OverTime point={p} />
-                  </td>
-                </tr>
+    <RuledTable label="Test points" heads={heads}>
+      {view.points.map((p) => (
+        <Fragment key={p.point}>
+          <tr className="border-hair border-b align-baseline">
+            <th scope="row" className="py-1.5 pr-4 text-left">
+              {p.readings.length > 0 ? (
+                <button type="button" className="num act" aria-expanded={open === p.point} onClick={() => setOpen(open === p.point ? undefined : p.point)}>
+                  {p.point}
+                </button>
+              ) : (
+                <span className="num">{p.point}</span>
               )}
-            </Fragment>
-          ))}
-        </tbody>
-      </table>
-    </div>
+            </th>
+            <td className="num text-quiet pr-4">{bandWords(p)}</td>
+            <td className={`num pr-4 font-bold whitespace-nowrap ${p.last?.within === false ? 'text-copper' : ''}`}>
+              {p.last ? `${readingWords(p.last)}${p.last.within === false ? ', outside' : ''}` : 'not read'}
+            </td>
+            <td className="num text-13 pr-4 whitespace-nowrap">{p.last ? day(p.last.at) : ''}</td>
+            <td className="text-quiet pr-4">{[p.last?.load ?? p.load, p.last?.instrument ?? p.instrument].filter(Boolean).join(', ')}</td>
+            <td className="num pr-4 whitespace-nowrap">{p.healthy ? `${readingWords(p.healthy)}, ${day(p.healthy.at)}` : 'not kept yet'}</td>
+            <td className="num whitespace-nowrap">{driftWords(p)}</td>
+          </tr>
+          {open === p.point && (
+            <tr>
+              <td colSpan={heads.length}>
+                <OverTime point={p} />
+              </td>
+            </tr>
+          )}
+        </Fragment>
+      ))}
+    </RuledTable>
   )
 }
 

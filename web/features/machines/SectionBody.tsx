@@ -182,6 +182,9 @@ function Parts({ view }: { view: MachineView }) {
               <Link className="act" to={`/machines/${view.id}/renewal`}>
                 Renew a set
               </Link>
+              <Link className="act" to={`/machines/${view.id}/beside`}>
+                Side by side
+              </Link>
               <Link className="act" to={`/machines/${view.id}/donors`}>
                 Find donors
               </Link>

@@ -37,7 +37,7 @@ export function sections(view: MachineView, role: Role): Section[] {
 
 function ownerFact(view: MachineView): string {
   const last = view.consents.findLast((c) => !c.over)
-  return last ? (last.given ? 'agreed' : 'did not agree') : 'not asked'
+  return last ? (last.given ? 'agreed' : 'refused') : 'not asked'
 }
 
 function readingsFact(view: MachineView): string {

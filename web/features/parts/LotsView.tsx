@@ -35,7 +35,7 @@ export function View() {
   const below = data.lots.filter((lot) => lot.below)
   return (
     <main className="flex-1 p-4 pb-16">
-      <PartsHead title="Lots" right={!adding && <MainButton onClick={() => setAdding(true)}>Write down a lot</MainButton>}>
+      <PartsHead title="Lots of parts" right={!adding && <MainButton onClick={() => setAdding(true)}>Write down a lot</MainButton>}>
         {data.lots.length === 0
           ? 'Parts that are counted instead of named: screws, resistors, a bag of latches.'
           : `${count(data.lots.length, 'lot')}, reckoned from what was counted, got and taken.${low.length ? ` ${count(low.length, 'lot')} to buy again.` : ''}${below.length ? ` ${count(below.length, 'lot')} below zero: count ${below.length === 1 ? 'it' : 'them'}.` : ''}`}

@@ -13,8 +13,15 @@ export interface NamedMachine {
 
 export function useNamedMachine(number: string): NamedMachine {
   const asked = number.trim()
-  const { data } = useQuery({ queryKey: ['lookup', asked], queryFn: () => get<LookedUp>(`/lookup/${encodeURIComponent(asked)}`), enabled: asked !== '', retry: false })
-  return { machine: data?.machine, missing: asked !== '' && data !== undefined && data.machine === undefined }
+  const { data, isPlaceholderData } = useQuery({
+    queryKey: ['lookup', asked],
+    queryFn: () => get<LookedUp>(`/lookup/${encodeURIComponent(asked)}`),
+    enabled: asked !== '',
+    retry: false,
+  })
+  // What another number stood for is not what this one stands for, however long the answer takes.
+  const answer = asked === '' || isPlaceholderData ? undefined : data
+  return { machine: answer?.machine, missing: answer !== undefined && answer.machine === undefined }
 }
 
 export const MachineField = ({ value, onChange, missing, ...more }: { value: string; onChange: (number: string) => void; missing: boolean; autoFocus?: boolean }) => (

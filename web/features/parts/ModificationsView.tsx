@@ -5,6 +5,7 @@ import { count } from '#api/words/lists.ts'
 import type { ModificationsAnswer } from '#api/parts.ts'
 import { undoList } from '#core/views/modifications.ts'
 import { get, wordsOf } from '#web/app/http.ts'
+import { RuledTable } from '#web/ui/RuledTable.tsx'
 import { useDates } from '#web/app/session.tsx'
 
 const heads = ['Designator', 'First', 'Now', 'Touched', 'Since', 'Its original is', 'Verified', 'To undo it'] as const
@@ -40,35 +41,22 @@ export function View() {
         )}
       </div>
       {rows.length > 0 && (
-        <div className="overflow-x-auto">
-          <table className="w-full">
-            <thead>
-              <tr className="border-ink border-b-2 text-left">
-                {heads.map((h) => (
-                  <th key={h} scope="col" className="h-8 pr-4 whitespace-nowrap">
-                    {h}
-                  </th>
-                ))}
-              </tr>
-            </thead>
-            <tbody>
-              {rows.map((r) => (
-                <tr key={r.target} className="border-hair border-b align-baseline">
-                  <th scope="row" className="num py-1.5 pr-4 text-left">
-                    {r.target}
-                  </th>
-                  <td className="pr-4">{r.first}</td>
-                  <td className="pr-4 font-bold">{r.now}</td>
-                  <td className="num pr-4">{r.steps === 1 ? 'once' : `${r.steps} ×`}</td>
-                  <td className="num text-13 pr-4 whitespace-nowrap">{short(r.to)}</td>
-                  <td className="pr-4">{r.original ?? ''}</td>
-                  <td className={`pr-4 ${r.verified ? '' : 'text-copper'}`}>{r.verified ? 'verified' : 'not yet'}</td>
-                  <td className={r.undo === 'cannot be undone' ? 'font-bold' : 'text-quiet'}>{r.undo}</td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
-        </div>
+        <RuledTable label="Changes" heads={heads}>
+          {rows.map((r) => (
+            <tr key={r.target} className="border-hair border-b align-baseline">
+              <th scope="row" className="num py-1.5 pr-4 text-left">
+                {r.target}
+              </th>
+              <td className="pr-4">{r.first}</td>
+              <td className="pr-4 font-bold">{r.now}</td>
+              <td className="num pr-4">{r.steps === 1 ? 'once' : `${r.steps} ×`}</td>
+              <td className="num text-13 pr-4 whitespace-nowrap">{short(r.to)}</td>
+              <td className="pr-4">{r.original ?? ''}</td>
+              <td className={`pr-4 ${r.verified ? '' : 'text-copper'}`}>{r.verified ? 'verified' : 'not yet'}</td>
+              <td className={r.undo === 'cannot be undone' ? 'font-bold' : 'text-quiet'}>{r.undo}</td>
+            </tr>
+          ))}
+        </RuledTable>
       )}
       {back.length > 0 && (
         <section aria-label="The way back">

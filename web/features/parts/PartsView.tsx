@@ -37,7 +37,7 @@ export function View() {
     setParams(next, { replace: true })
   }
   return (
-    <main className="grid flex-1 grid-cols-[minmax(0,1fr)_330px] gap-6 p-4 max-lg:grid-cols-1">
+    <main className="grid flex-1 grid-cols-[minmax(0,1fr)_270px] gap-6 p-4 max-lg:grid-cols-1">
       <section>
         <PartsHead
           title="Parts"
@@ -65,7 +65,7 @@ export function View() {
           <RuledTable label="Parts" heads={['', 'Part', 'Kind', 'Value', 'Where it is', 'Since', 'Came from', 'Health']}>
             {parts.map((p) => (
               <tr key={p.id} className="border-hair hover:bg-next border-b">
-                <td className="pl-3">
+                <td className="pr-2 pl-3">
                   {p.tag && <input type="checkbox" aria-label={`Print the tag of ${p.tag}`} checked={picked.has(p.id)} onChange={(e) => pick(p.id, e.target.checked)} />}
                 </td>
                 <td className="h-8 pr-4">
@@ -75,7 +75,7 @@ export function View() {
                 </td>
                 <td className="pr-4 whitespace-nowrap">{p.partKind ?? <span className="text-quiet">not said</span>}</td>
                 <td className="num text-13 pr-4 whitespace-nowrap">{[p.attributes['value'], p.attributes['rating']].filter(Boolean).join(' ')}</td>
-                <td className={`pr-4 ${p.loan ? 'text-steel font-bold' : ''}`}>
+                <td className={`pr-4 whitespace-nowrap ${p.loan ? 'text-steel font-bold' : ''}`}>
                   {p.machine ? (
                     <Link className="hover:underline" to={`/machines/${p.machine}?show=parts`}>
                       {p.place}

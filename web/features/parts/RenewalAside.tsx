@@ -2,8 +2,16 @@
 import { Link } from 'react-router'
 import { count } from '#api/words/lists.ts'
 import { moneyWords } from '#api/words/money.ts'
+import { valueWords } from '#api/words/points.ts'
+import { parseQuantity } from '#core/quantity/quantity.ts'
 import { orderList } from '#core/parts/renewal.ts'
 import type { RenewalView } from '#core/views/renewal.ts'
+
+/** A value as one writes it on an order: "2200uF" and "2200 µF" are one. */
+const tidyValue = (text: string): string => {
+  const read = parseQuantity(text.replace(/\s+/g, ''))
+  return read?.value === undefined ? text : valueWords(read.value, read.unit)
+}
 
 export function RenewalAside({ view, inSet, query }: { view: RenewalView; inSet: number; query: string }) {
   const order = orderList(view.rows)
@@ -16,7 +24,7 @@ export function RenewalAside({ view, inSet, query }: { view: RenewalView; inSet:
           {order.map((line) => (
             <li key={`${line.value}${line.leastVolts ?? ''}`} className="border-hair border-b py-1.5">
               <span className="flex justify-between gap-3">
-                <span className="num font-bold">{`${line.count} × ${line.value}`}</span>
+                <span className="num font-bold">{`${line.count} × ${tidyValue(line.value)}`}</span>
                 <span className="num">{line.leastVolts === undefined ? '' : `≥ ${line.leastVolts} V`}</span>
               </span>
               <span className="text-quiet text-13 block">{`${line.positions.join(', ')}; with spares`}</span>

@@ -97,7 +97,7 @@ function Failures({ answer }: { answer: StockAnswer }) {
   return (
     <section aria-label="Failures">
       <h2 className="headrule flex justify-between">
-        How often it was found bad
+        Found bad
         <span className="flex gap-4 font-normal">
           {(['kind', 'kind and type'] as const).map((b) => (
             <button key={b} type="button" aria-pressed={by === b} className={by === b ? 'font-bold' : 'act'} onClick={() => setBy(b)}>

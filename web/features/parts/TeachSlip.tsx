@@ -11,16 +11,12 @@ import { useSend } from '#web/app/send.ts'
 import { PlainButton, Said, Slip } from '#web/ui/Forms.tsx'
 
 const keyOf = (l: Learned) => `${l.position}/${l.fact}`
-const byWords = {
-  part: 'only the part that was in it says so: it may be an earlier guess',
-  print: 'by the print',
-  schematic: 'by the schematic',
-  machine: 'met on this machine',
-} as const
+const byWords = { part: 'by the part', print: 'by the print', schematic: 'by the schematic', machine: 'met on this machine' } as const
+const doubtWords = { 'by the part only': 'only the part that was in it says so: it may be an earlier guess', 'no usual rating': 'no usual rating: read it again' } as const
 
 export function TeachSlip({ view, teaches, onClose }: { view: RenewalView; teaches: NonNullable<RenewalView['teaches']>; onClose: () => void }) {
   const { send, error, busy, setError } = useSend()
-  const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set(teaches.learned.filter((l) => l.sure).map(keyOf)))
+  const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set(teaches.learned.filter((l) => !l.doubt).map(keyOf)))
   const picked = teaches.learned.filter((l) => chosen.has(keyOf(l)))
   const publish = async () => {
     try {
@@ -49,7 +45,7 @@ export function TeachSlip({ view, teaches, onClose }: { view: RenewalView; teach
                 {l.fact === 'position' ? `is a position: ${l.is}` : `${l.fact} ${l.is}`}
                 {l.was && <span className="text-quiet">{`, where the sheet says ${l.was}`}</span>}
               </span>
-              <span className={l.sure ? 'text-quiet' : 'text-copper'}>{byWords[l.by]}</span>
+              <span className={l.doubt ? 'text-copper' : 'text-quiet'}>{l.doubt ? doubtWords[l.doubt] : byWords[l.by]}</span>
             </label>
           </li>
         ))}

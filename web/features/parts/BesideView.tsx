@@ -1,0 +1,158 @@
+/** Two machines side by side: a part is drawn from one to the other, or picked up and put down by two taps or keys. One act, two ends. */
+import { DndContext, DragOverlay, PointerSensor, useSensor, useSensors, type Announcements, type DragEndEvent } from '@dnd-kit/core'
+import { useQuery } from '@tanstack/react-query'
+import { useEffect, useState } from 'react'
+import { Link, useParams, useSearchParams } from 'react-router'
+import type { NextNumbers } from '#api/machines.ts'
+import type { PartId } from '#core/ids.ts'
+import { movingBodies } from '#core/parts/destination.ts'
+import { inTray } from '#core/parts/place.ts'
+import type { MachineContext, SlotContext } from '#core/views/episode.ts'
+import type { MachineView } from '#core/views/machine.ts'
+import { get, wordsOf } from '#web/app/http.ts'
+import { useSend } from '#web/app/send.ts'
+import { MainButton, PlainButton, Said } from '#web/ui/Forms.tsx'
+import { BesideColumn, type InHand } from './BesideColumn.tsx'
+import { MachineField, useNamedMachine } from './MachineField.tsx'
+
+interface Proposal extends InHand {
+  readonly target: SlotContext
+  readonly into: MachineContext
+}
+
+const called = (item: { readonly data: { readonly current?: unknown } } | null): string => {
+  const at = item?.data.current as InHand | undefined
+  return at ? `${at.slot.position.designator} of ${at.machine.number}` : 'no position'
+}
+/** What a screen reader is told while a part is drawn. */
+const announcements: Announcements = {
+  onDragStart: ({ active }) => `Picked up the part of ${called(active)}.`,
+  onDragOver: ({ over }) => (over ? `Over ${called(over)}.` : undefined),
+  onDragEnd: ({ over }) => (over ? `Put down at ${called(over)}: say that it is moved.` : 'Put back.'),
+  onDragCancel: () => 'Put back.',
+}
+
+export function View() {
+  const { id = '' } = useParams()
+  const [params, setParams] = useSearchParams()
+  const { data: view, error } = useQuery({ queryKey: ['machine', id, ''], queryFn: () => get<MachineView>(`/machines/${id}`), retry: false })
+  const own = useNamedMachine(view?.plate.number ?? '').machine
+  const beside = params.get('with') ?? ''
+  const [typed, setTyped] = useState(beside)
+  const { machine: other, missing } = useNamedMachine(beside)
+  const numbers = useQuery({ queryKey: ['next-numbers'], queryFn: () => get<NextNumbers>('/next-numbers'), staleTime: 0, gcTime: 0 })
+  const [hand, setHand] = useState<InHand>()
+  const [proposal, setProposal] = useState<Proposal>()
+  const [moved, setMoved] = useState<{ readonly words: string; readonly parts: readonly string[] }>()
+  const { send, error: refused, busy, setError } = useSend()
+  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }))
+  useEffect(() => {
+    if (view) document.title = `${view.plate.number} beside another machine`
+  }, [view])
+  if (error) return <p className="p-8">{wordsOf(error)}</p>
+  if (!view || !own) return null
+  const put = (picked: InHand, target: SlotContext, into: MachineContext) => {
+    setError(undefined)
+    setProposal({ ...picked, target, into })
+  }
+  const dropped = ({ active, over }: DragEndEvent) => {
+    const picked = active.data.current as InHand | undefined
+    const place = over?.data.current as InHand | undefined
+    if (picked && place) put(picked, place.slot, place.machine)
+    setHand(undefined)
+  }
+  const go = async ({ slot, machine, target, into }: Proposal) => {
+    if (!slot.part) return
+    const here = into.machine === view.id ? view.open?.id : undefined
+    const occupied = target.part !== undefined && target.content !== 'empty'
+    const bodies = movingBodies({
+      part: slot.part as PartId,
+      from: slot.place,
+      destination: {
+        to: 'slot',
+        place: target.place,
+        occupant: occupied && target.part ? { part: target.part, out: here ? inTray(here) : { in: { kind: 'kept', id: into.machine } }, tag: target.tag } : undefined,
+      },
+      occupantTag: numbers.data?.tag,
+    })
+    if (!(await send(bodies.map((body) => ({ body, episode: here }))))) return
+    setMoved({
+      words: `${slot.partLabel ?? 'The part'} went from ${machine.number} into ${target.position.designator} of ${into.number}.`,
+      parts: [slot.part, ...(occupied && target.part ? [target.part] : [])],
+    })
+    setProposal(undefined)
+    setHand(undefined)
+  }
+  const columns = { hand, onPick: (next: InHand | undefined) => setHand(next) }
+  return (
+    <main className="flex-1 p-4 pb-16" onKeyDown={(e) => e.key === 'Escape' && (setHand(undefined), setProposal(undefined))}>
+      <h1 className="font-display text-24 font-semibold">
+        Two machines <span className="text-quiet">side by side</span>
+      </h1>
+      <p className="mb-3" role="status">
+        {hand
+          ? `${hand.slot.partLabel ?? hand.slot.position.accepts} of ${hand.machine.number} is in hand: where it fits is marked. Esc puts it back.`
+          : 'Draw a part to where it should go, or pick it up by a tap and put it down by another. Nothing is written before you say so.'}
+      </p>
+      <form
+        className="mb-3 flex items-end gap-3"
+        onSubmit={(e) => {
+          e.preventDefault()
+          setParams(typed.trim() ? { with: typed.trim() } : {}, { replace: true })
+        }}
+      >
+        <div className="w-64">
+          <MachineField value={typed} onChange={setTyped} missing={missing} />
+        </div>
+        <PlainButton type="submit">Lay it beside</PlainButton>
+      </form>
+      {moved && (
+        <p className="bg-next border-verdigris mb-3 border-l-4 p-3">
+          {`${moved.words} Both ends show it. `}
+          <Link className="act" to={`/parts/tags?ids=${moved.parts.join(',')}`}>
+            Print tags
+          </Link>
+        </p>
+      )}
+      {proposal && (
+        <div role="region" aria-label="What will be written" className="bg-next border-verdigris mb-3 flex flex-wrap items-center gap-4 border-l-4 p-3">
+          <p className="flex-1">
+            {`${proposal.slot.partLabel ?? proposal.slot.position.accepts}: out of ${proposal.slot.position.designator} of ${proposal.machine.number}, into ${proposal.target.position.designator} of ${proposal.into.number}. `}
+            {proposal.target.part && proposal.target.content !== 'empty' && <span className="text-quiet">What sits there comes out by the same act. </span>}
+            {proposal.slot.position.essential && <span className="text-copper font-bold">{`${proposal.machine.number} is incomplete without it.`}</span>}
+          </p>
+          <MainButton disabled={busy} autoFocus onClick={() => void go(proposal)}>
+            Move it
+          </MainButton>
+          <PlainButton onClick={() => setProposal(undefined)}>Leave it</PlainButton>
+          <Said error={refused} />
+        </div>
+      )}
+      <DndContext
+        sensors={sensors}
+        onDragStart={({ active }) => setHand(active.data.current as InHand)}
+        onDragCancel={() => setHand(undefined)}
+        onDragEnd={dropped}
+        accessibility={{ announcements, screenReaderInstructions: { draggable: 'Press Enter to pick the part up, then choose “Put it here” at a position.' } }}
+      >
+        <div className="grid grid-cols-2 gap-8 max-md:grid-cols-1">
+          <div>
+            {other && other.machine !== own.machine && <BesideColumn machine={other} {...columns} onPut={(target) => hand && put(hand, target, other)} />}
+            {other && other.machine === own.machine && <p className="text-quiet">That is the same machine.</p>}
+            {!other && !missing && <p className="text-quiet">The one that gives, or takes, stands here once you have named it.</p>}
+          </div>
+          <BesideColumn machine={own} {...columns} onPut={(target) => hand && put(hand, target, own)}>
+            {view.open && (
+              <Link className="act" to={`/episodes/${view.open.id}`}>
+                To its open episode
+              </Link>
+            )}
+          </BesideColumn>
+        </div>
+        <DragOverlay dropAnimation={null}>
+          {hand && <span className="bg-straw rounded-sm px-2 py-1 text-black">{hand.slot.partLabel ?? hand.slot.position.accepts}</span>}
+        </DragOverlay>
+      </DndContext>
+    </main>
+  )
+}
