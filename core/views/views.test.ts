@@ -10,7 +10,7 @@ import { guestView } from './guest.ts'
 import { functionLanes, stripOf } from './lanes.ts'
 import { lifelineOf } from './lifeline.ts'
 import { machineView } from './machine.ts'
-import { partLife, partView } from './parts.ts'
+import { partLife, partView, waitsFor } from './parts.ts'
 import { machineSummary } from './summary.ts'
 
 const now = '2026-06-01T12:00:00.000Z'
@@ -193,7 +193,50 @@ describe('summaries and parts', () => {
     t.told('2026-03-02T12:00:00.000Z', { kind: 'part', what: 'health', part, health: 'suspect', because: 'runs hot' })
     expect(partView(t.world(), t.world().parts.get(part)!)).toMatchObject({ place: 'IC40 of E-2', partKind: '74LS374', health: 'suspect', loan: { home: 'IC40 of E-1' } })
     expect(partLife(t.world(), part).map((r) => r.what)).toEqual(['lent from IC40 of E-1 to IC40 of E-2', 'suspect: runs hot'])
+    // Its home waits for it while it is lent; what is kept for a machine waits as well.
+    t.told('2026-03-02T13:00:00.000Z', { kind: 'reservation', what: 'made', machine: other, position: 'IC41', part })
+    const waiting = () => waitsFor(t.world(), t.world().parts.get(part)!).map((w) => [w.why, w.position, w.machine])
+    expect(waiting()).toEqual([
+      ['lent', 'IC40', home],
+      ['kept for it', 'IC41', other],
+    ])
     expect(partView(t.world(), { id: numberedId<PartId>(1, 6), attributes: {}, health: 'unknown', legs: [] })).toBeUndefined()
+  })
+  it('tell that the position a part left is empty since, and no longer once another sits there', () => {
+    const { t } = twoTerminals(now)
+    const part = found(home, 'IC40')
+    t.told('2026-03-02T10:00:00.000Z', { kind: 'move', legs: [{ part, from: slot(home, 'IC40'), to: { in: { kind: 'store', id: 'drawer' } } }] })
+    const waiting = () => waitsFor(t.world(), t.world().parts.get(part)!).map((w) => w.why)
+    expect(waiting()).toEqual(['empty since'])
+    t.told('2026-03-02T11:00:00.000Z', { kind: 'move', legs: [{ part: found(other, 'IC40'), from: slot(other, 'IC40'), to: slot(home, 'IC40') }] })
+    expect(waiting()).toEqual([])
+  })
+  it('show what came out of a machine, where it is and on whose word it went', () => {
+    const { t } = twoTerminals(now)
+    t.told('2026-03-02T10:00:00.000Z', { kind: 'move', legs: [{ part: found(home, 'IC40'), from: slot(home, 'IC40'), to: { in: { kind: 'kept', id: home }, position: 'bag 4' } }] })
+    t.told('2026-03-02T10:10:00.000Z', {
+      kind: 'move',
+      legs: [
+        {
+          part: found(found(home, 'keyboard'), 'U1'),
+          from: { in: { kind: 'assembly', id: found(home, 'keyboard') }, position: 'U1' },
+          to: { in: { kind: 'gone', id: 'discarded' } },
+        },
+      ],
+      authority: person,
+    })
+    t.told(
+      '2026-03-02T10:20:00.000Z',
+      { kind: 'consent', machine: home, by: person, to: 'irreversible work', given: true, words: 'yes', until: '2026-04-01T00:00:00.000Z' },
+      { basis: 'told' },
+    )
+    const view = machineView(t.world(), home)!
+    expect(view.given).toMatchObject([
+      { position: 'IC40', to: 'kept with it, bag 4', kept: true, gone: false },
+      { to: 'discarded', gone: true, authority: 'Ida Oslund' },
+    ])
+    expect(view.consents).toMatchObject([{ by: 'Ida Oslund', told: true, over: true }])
+    expect(guestView(view, 'Somebody else').consents).toEqual([])
   })
 })
 

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { allPass, found, home, other, slot, terminalSheet, test as testOn, fail } from '#core/testing/terminal.ts'
-import type { GearId, PartId } from '#core/ids.ts'
+import type { GearId, LotId, PartId } from '#core/ids.ts'
 import { bodies, composing as scene, composingNow as now, composingZone as zone, problem } from '#core/testing/composing.ts'
 import { numberedId, type Teller } from '#core/history/teller.ts'
 import { completions, parseLine, verbs, type Parsed } from './index.ts'
@@ -108,6 +108,36 @@ describe('moves', () => {
     expect(bodies(back)).toHaveLength(1)
     expect(t.world().parts.get(found(home, 'IC31'))!.place).toEqual(slot(home, 'IC31'))
     expect(t.world().parts.get(found(home, 'keyboard'))!.place).toEqual(slot(home, 'keyboard'))
+  })
+  it('take one out of a lot, which becomes a part of its own, and say how many are left and who is left short', () => {
+    const { t, parse, write } = scene()
+    const lot = numberedId<LotId>(1, 11)
+    const [drawer, shelf] = [{ in: { kind: 'store' as const, id: 'drawer 3' } }, { in: { kind: 'store' as const, id: 'shelf B' } }]
+    const at = '2026-03-09T10:00:00.000Z'
+    t.told(at, { kind: 'lot', what: 'identified', lot, partKind: '74LS374', tag: 'L-0001' })
+    t.told(at, { kind: 'lot', what: 'got', lot, n: 3, place: drawer, origin: 'bought' })
+    t.told(at, { kind: 'lot', what: 'got', lot, n: 1, place: shelf, origin: 'bought' })
+    t.told(at, { kind: 'reservation', what: 'made', machine: other, lot, n: 4 })
+    const parsed = write('swap IC40 < L-0001 > bag 1')
+    expect(parsed.ok && parsed.effects).toEqual(
+      expect.arrayContaining([
+        { does: 'takes of lot', lot: 'L-0001 74LS374', n: 1, from: 'drawer 3', left: 2 },
+        { does: 'takes what is kept', what: 'L-0001 74LS374', machines: ['E-2 Corvel 88 terminal'] },
+      ]),
+    )
+    const [first, move] = bodies(parsed)
+    expect(first).toMatchObject({ kind: 'part', what: 'identified', partKind: '74LS374', origin: 'bought', place: drawer, outOf: { lot, for: home } })
+    expect(move).toMatchObject({ legs: [{ to: { position: 'bag 1' } }, { from: drawer, to: slot(home, 'IC40') }] })
+    // A heap may be named; and what does not fit is refused as for any part.
+    const named = parse('swap IC41 < L-0001 shelf B')
+    expect(bodies(named)[0]).toMatchObject({ place: shelf })
+    expect(problem(parse('swap IC31 < L-0001'))).toMatchObject({ why: 'refused', refusal: { rule: 'wrong-kind' } })
+    write('use 5 L-0001 for the lid')
+    expect(t.world().lots.get(lot)!.places.get('store:drawer 3')!.n).toBe(-3)
+    const below = parse('use 2 of L-0001')
+    expect(below.ok && below.effects[0]).toMatchObject({ does: 'takes of lot', n: 2, left: -5 + 3 + 1 })
+    expect(problem(parse('use 2 L-0009'))).toEqual({ why: 'which lot', word: 'L-0009' })
+    expect(problem(parse('use'))).toMatchObject({ why: 'form' })
   })
   it('take from a donor by number and position: one act, two machines', () => {
     const { parse, write } = scene()

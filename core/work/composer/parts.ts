@@ -334,7 +334,9 @@ export function parseFate(verb: 'keep' | 'store' | 'discard', text: string, scen
   const all = /^all\b\s*/i.exec(text.trim())
   const named = all ? undefined : takeName(text.trim(), names)
   const chosen = all ? tray : tray.filter((p) => named && [p.tag, p.label, p.home?.position].includes(named.name))
-  const where = all ? text.trim().slice(all[0].length) : (named?.rest ?? '')
+  const said = all ? text.trim().slice(all[0].length) : (named?.rest ?? '')
+  // “keep IC4 with it, bag 2”: with the machine it is kept anyway.
+  const where = verb === 'keep' ? said.replace(/^with (?:it|the machine)\b,?\s*/i, '') : said
   if (chosen.length === 0) return wrong({ why: 'which part', word: text.trim() || 'it', known: tray.map((p) => p.label) })
   if (verb === 'store' && where.trim() === '') return wrong({ why: 'form', form: `store ${chosen[0]?.label ?? 'C214'} drawer 4` })
   const to: Place =
