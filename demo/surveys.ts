@@ -124,6 +124,13 @@ function terminalSurvey(s: Story) {
   ] as const
   const main = photo(s, m, s.at(668, '18:20'), 'rasmus', 'board', { of: 'board', zone: 'main board' })
   s.tell(s.at(668, '18:30'), 'rasmus', { kind: 'marking', machine: m, board: 'main board', lines: boardLines.map(([designator, text]) => ({ designator, text })) })
+  const cans = [
+    ['C5', 0.1875, 0.75],
+    ['C6', 0.2625, 0.754],
+    ['C9', 0.3375, 0.75],
+    ['C1', 0.431, 0.758],
+  ] as const
+  for (const [position, x, y] of cans) s.tell(s.at(330, '19:25'), 'imke', { kind: 'pin', machine: m, photo: main, x, y, position })
   // First survey, and a blind one a fortnight later.
   const first = new Surveyor(s, m, 'rasmus', s.at(668, '17:30'))
   const [yellow, , rust, , leak, , worked] = first.looks([

@@ -40,6 +40,8 @@ export function effectWords(effect: Effect, { now, zone }: When): EffectWords {
       return effect.left < 0
         ? heed(`${effect.n} of ${effect.lot}, from ${effect.from}: that is ${-effect.left} more than were counted there. It is written all the same; count them`)
         : say(`${effect.n} of ${effect.lot}, from ${effect.from}; ${effect.left} ${effect.left === 1 ? 'is' : 'are'} left there`)
+    case 'is temporary':
+      return heed(`${effect.part} is in for now: it comes out, or is named, before the episode closes`)
     case 'takes what is kept':
       return heed(`${effect.what} is kept for ${list(effect.machines)}, and too few are left`)
     case 'donor loses':

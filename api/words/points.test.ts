@@ -10,6 +10,9 @@ describe('values in words', () => {
     [62, 'ohm', '62 Ω'],
     [1500, 'C', '1500 °C'],
     [0, 'V', '0 V'],
+    [2.2e-3, 'F', '2200 µF'],
+    [1e-7, 'F', '100 nF'],
+    [33e-12, 'F', '33 pF'],
   ])('%d %s', (value, unit, words) => expect(valueWords(value, unit)).toBe(words))
   it('a band, and where it is reckoned from', () => {
     expect(bandWords({ unit: 'V', expected: { nominal: 5, tolerance: 0.25, by: 'sheet' } })).toBe('4.75 V to 5.25 V')

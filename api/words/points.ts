@@ -8,14 +8,16 @@ const scales = [
   { from: 1, by: 1, prefix: '' },
   { from: 1e-3, by: 1e-3, prefix: 'm' },
   { from: 1e-6, by: 1e-6, prefix: 'µ' },
+  { from: 1e-9, by: 1e-9, prefix: 'n' },
+  { from: 1e-12, by: 1e-12, prefix: 'p' },
 ] as const
 
 const symbol = (unit: string) => (unit === 'ohm' ? 'Ω' : unit === 'C' ? '°C' : unit)
 
-/** 7159090, "Hz" → "7.15909 MHz"; six digits at most. Degrees take no prefix. */
+/** 7159090, "Hz" → "7.15909 MHz"; six digits at most. Degrees take no prefix; farads are written in µF however many, by common practice. */
 export function valueWords(value: number, unit: string): string {
   const size = Math.abs(value)
-  const scale = unit === 'C' || unit === '' || size === 0 ? undefined : scales.find((s) => size >= s.from)
+  const scale = unit === 'C' || unit === '' || size === 0 ? undefined : scales.find((s) => size >= s.from && !(unit === 'F' && s.by > 1e-6))
   return `${Number((value / (scale?.by ?? 1)).toPrecision(6))} ${scale?.prefix ?? ''}${symbol(unit)}`.trim()
 }
 

@@ -78,6 +78,8 @@ export interface PositionRow {
         readonly id: string
         readonly label: string
         readonly own: boolean
+        /** In for now only: it comes out before the episode closes. */
+        readonly temporary?: boolean
         readonly origin?: string | undefined
         readonly since?: Instant | undefined
         readonly from?: string | undefined
@@ -240,6 +242,7 @@ export function positionRows(world: World, machine: MachineState): PositionRow[]
         id: part,
         label: partLabel(world, part),
         own,
+        ...(state?.attributes['temporary'] === 'yes' ? { temporary: true } : {}),
         origin: state?.origin,
         since: last?.entry.happenedAt.latest,
         from: !own && state?.start ? placeLabel(world, state.start, machine.id) : undefined,

@@ -9,6 +9,8 @@ import type { Lifeline as LifelineData } from '#core/views/lifeline.ts'
 const laneHeight = 20
 const left = 150
 const right = 150
+/** Letters that fit beside a lane; its title says the whole. */
+const mostLetters = 21
 const heights = { full: 11, half: 6, foot: 2.5, none: 0 } as const
 const heightWords = { full: 'works', half: 'partly', foot: 'fails', none: 'only said' } as const
 const fillWords = { solid: 'proved, untouched since', hollow: 'was so, touched since', dots: 'only said' } as const
@@ -107,7 +109,7 @@ export function Lifeline({
                 />
               ))}
               <text x={width - right + 10} y={base - 1} className={`text-13 ${word?.due ? 'fill-copper font-bold' : 'fill-ink'}`}>
-                {word?.now}
+                {word && word.now.length > mostLetters ? `${word.now.slice(0, mostLetters - 1)}…` : word?.now}
                 <title>{word?.title}</title>
               </text>
             </g>

@@ -139,6 +139,14 @@ describe('moves', () => {
     expect(problem(parse('use 2 L-0009'))).toEqual({ why: 'which lot', word: 'L-0009' })
     expect(problem(parse('use'))).toMatchObject({ why: 'form' })
   })
+  it('put something in for now, which the closing asks for', () => {
+    const { t, write } = scene()
+    spare(t, 1, 'loudspeaker', 'P-0001')
+    const parsed = write('swap LS1 < P-0001 > bag 2 for now')
+    expect(parsed.ok && parsed.effects).toContainEqual({ does: 'is temporary', part: 'P-0001 loudspeaker' })
+    expect(bodies(parsed)[0]).toMatchObject({ legs: [{ to: { position: 'bag 2' } }, {}] })
+    expect(t.world().parts.get(numberedId<PartId>(1, 6))!.attributes).toEqual({ temporary: 'yes' })
+  })
   it('take from a donor by number and position: one act, two machines', () => {
     const { parse, write } = scene()
     const parsed = parse('swap IC40 < E-2 IC40 > bag 1')

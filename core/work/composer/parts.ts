@@ -103,6 +103,13 @@ function takeReason(text: string): { reason?: string; rest: string } {
   return match ? { reason: match[1]?.trim() ?? '', rest: text.slice(0, match.index).trim() } : { rest: text }
 }
 
+/** "… for now" at the end: a test display, a diagnostic ROM; it must be out, or named, before the episode closes. */
+function takeForNow(text: string): { temporary: boolean; rest: string } {
+  const rest = text.replace(/\s+(?:for now|temporarily)$/i, '')
+  return { temporary: rest !== text, rest }
+}
+const temporaryBody = (part: string): Body => ({ kind: 'part', what: 'identified', part: part as PartId, attributes: { temporary: 'yes' } })
+
 function judged(scene: Scene, slot: SlotContext, given: Given, reason: string | undefined): { problem: Parsed } | { remarks: readonly FitRemark[]; forced: boolean } {
   const fit = judgeFit(
     slot.position,
@@ -179,7 +186,8 @@ export function parseOut(text: string, scene: Scene): Parsed {
 }
 
 export function parseIn(text: string, scene: Scene): Parsed {
-  const { reason, rest: line } = takeReason(text)
+  const { reason, rest: said } = takeReason(text)
+  const { temporary, rest: line } = takeForNow(said)
   const slot = takeSlot(line, scene.context, true)
   if ('parsed' in slot) return slot.parsed
   const { slot: to, added } = slot.found
@@ -208,7 +216,10 @@ export function parseIn(text: string, scene: Scene): Parsed {
   if ('problem' in fit) return fit.problem
   const move: Body = { kind: 'move', legs: [leg(given.found.part, given.found.from, to.place)], ...(fit.forced && reason ? { forced: { reason } } : {}) }
   const bodies: Body[] = added ? [met(scene, to), { kind: 'part', what: 'content', machine: scene.context.machine, place: to.place, content: 'empty' }, move] : [move]
-  return done([...(given.found.first ? [given.found.first] : []), ...bodies], putEffects(scene, to, given.found, fit, reason))
+  return done(
+    [...(given.found.first ? [given.found.first] : []), ...bodies, ...(temporary ? [temporaryBody(given.found.part)] : [])],
+    [...putEffects(scene, to, given.found, fit, reason), ...(temporary ? [{ does: 'is temporary' as const, part: given.found.label }] : [])],
+  )
 }
 
 function putEffects(scene: Scene, to: SlotContext, given: Given, fit: { remarks: readonly FitRemark[]; forced: boolean }, reason: string | undefined): Effect[] {
@@ -223,7 +234,8 @@ function putEffects(scene: Scene, to: SlotContext, given: Given, fit: { remarks:
 
 /** One act with two ends for both parts: what was in goes to the tray, the other comes in. */
 export function parseSwap(text: string, scene: Scene): Parsed {
-  const { reason, rest: line } = takeReason(text)
+  const { reason, rest: said } = takeReason(text)
+  const { temporary, rest: line } = takeForNow(said)
   const slot = takeSlot(line, scene.context, false)
   if ('parsed' in slot) return slot.parsed
   const { slot: to } = slot.found
@@ -239,10 +251,11 @@ export function parseSwap(text: string, scene: Scene): Parsed {
     ...(fit.forced && reason ? { forced: { reason } } : {}),
   }
   return done(
-    [...(given.found.first ? [given.found.first] : []), move],
+    [...(given.found.first ? [given.found.first] : []), move, ...(temporary ? [temporaryBody(given.found.part)] : [])],
     [
       { does: 'takes out', part: to.partLabel ?? to.position.accepts, from: to.position.designator, to: bag ? `tray, ${bag}` : 'tray' },
       ...putEffects(scene, to, given.found, fit, reason),
+      ...(temporary ? [{ does: 'is temporary' as const, part: given.found.label }] : []),
     ],
   )
 }

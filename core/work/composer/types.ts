@@ -17,6 +17,7 @@ export type Effect =
   | { readonly does: 'takes of lot'; readonly lot: string; readonly n: number; readonly from: string; readonly left: number }
   /** Some of a lot, or a part, is kept for other machines, and too few would be left. */
   | { readonly does: 'takes what is kept'; readonly what: string; readonly machines: readonly string[] }
+  | { readonly does: 'is temporary'; readonly part: string }
   | { readonly does: 'donor loses'; readonly machine: string; readonly part: string }
   | { readonly does: 'lends'; readonly part: string; readonly to: string; readonly due?: Instant | undefined }
   | { readonly does: 'comes home'; readonly part: string }

@@ -210,6 +210,7 @@ function Parts({ view }: { view: MachineView }) {
                     {p.part.own ? ', its own' : `, from ${p.part.from ?? p.part.origin ?? 'elsewhere'}`}
                     {p.part.since ? `, ${short(p.part.since)}` : ''}
                   </span>
+                  {p.part.temporary && <strong className="text-copper">, for now</strong>}
                 </>
               ) : (
                 <span className={p.content === 'empty' && p.essential ? 'text-copper font-bold' : 'text-quiet'}>{contentWords[p.content]}</span>

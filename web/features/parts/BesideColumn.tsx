@@ -78,7 +78,7 @@ function Slot({
   return (
     <li
       ref={drop.setNodeRef}
-      className={`border-hair grid min-h-9 grid-cols-[9.5rem_1fr_auto] items-center gap-3 border-b border-l-4 py-0.5 pl-2 ${drop.isOver ? 'border-l-verdigris bg-next' : takes ? 'border-l-verdigris' : 'border-l-transparent'} ${fit && !takes ? 'text-quiet' : ''}`}
+      className={`border-hair grid min-h-9 grid-cols-[9.5rem_1fr_auto] max-lg:grid-cols-[6.5rem_1fr_auto] items-center gap-3 border-b border-l-4 py-0.5 pl-2 ${drop.isOver ? 'border-l-verdigris bg-next' : takes ? 'border-l-verdigris' : 'border-l-transparent'} ${fit && !takes ? 'text-quiet' : ''}`}
     >
       <span>
         {slot.position.on && <span className="text-quiet">{slot.position.on} / </span>}

@@ -46,6 +46,7 @@ function Offer({ appraisal, chosen, choice, answer, onTaken }: { appraisal: Appr
   const { candidate, costs, total, bar } = appraisal
   const { send, error, busy } = useSend()
   const words = appraisalWords(appraisal)
+  const rated = [candidate.facts.attributes['value'], candidate.facts.attributes['rating']].filter(Boolean).join(' ')
   const Button = chosen ? MainButton : PlainButton
   const take = async () => {
     const part = candidate.lot ? (newId() as PartId) : candidate.part
@@ -68,6 +69,7 @@ function Offer({ appraisal, chosen, choice, answer, onTaken }: { appraisal: Appr
       <span className="min-w-0">
         <span className="flex flex-wrap items-baseline gap-x-3">
           <strong>{candidate.label}</strong>
+          {rated && !candidate.label.includes(rated) && <span className="num">{rated}</span>}
           {candidate.donor ? (
             <Link className="hover:underline" to={`/machines/${candidate.donor.machine}?show=parts`}>
               {candidate.placeLabel}, {candidate.donor.purpose}

@@ -132,6 +132,7 @@ function SayMore({ part, onClose }: { part: PartLife; onClose: () => void }) {
       ...(text('tag') !== (part.tag ?? '') && text('tag') ? { tag: text('tag') } : {}),
       ...(text('marking') ? { marking: text('marking') } : {}),
       ...(text('dateCode') ? { dateCode: text('dateCode') } : {}),
+      ...((part.attributes['temporary'] === 'yes') !== (text('temporary') === 'yes') ? { attributes: { temporary: text('temporary') === 'yes' ? 'yes' : 'no' } } : {}),
     }
     const health = text('health') as Health
     const bodies = [
@@ -154,6 +155,15 @@ function SayMore({ part, onClose }: { part: PartLife; onClose: () => void }) {
         <TextField label="Tag" name="tag" className="num" defaultValue={part.tag} />
         <TextField label="Marking" name="marking" className="num" defaultValue={part.marking} />
         <TextField label="Date code" name="dateCode" className="num" defaultValue={part.dateCode} />
+        <SelectField
+          label="In a machine"
+          name="temporary"
+          options={[
+            { value: '', label: 'to stay' },
+            { value: 'yes', label: 'for now only' },
+          ]}
+          defaultValue={part.attributes['temporary'] === 'yes' ? 'yes' : ''}
+        />
         <SelectField label="Health" name="health" options={healthWords} defaultValue={part.health} />
         <TextField label="Because" name="because" />
         <div>

@@ -2,7 +2,7 @@
 import { photoSrc } from './src.ts'
 
 /** How much of the picture's width the cut shows. */
-const share = 0.18
+const share = 0.09
 
 export function PinCrop({
   machine,
