@@ -1,6 +1,8 @@
 /** Parts: needs and who could serve them, bag tags. */
 import type { BuyLine } from '#core/parts/buying.ts'
 import type { Candidate, Need } from '#core/parts/donors.ts'
+import type { StockedFor } from '#core/parts/renewal.ts'
+import type { RenewalView } from '#core/views/renewal.ts'
 import type { LotRow, LotView } from '#core/views/lots.ts'
 import type { ModificationRow } from '#core/views/modifications.ts'
 import type { NeedRow } from '#core/views/needs.ts'
@@ -67,6 +69,11 @@ export interface NeedsAnswer {
 export interface ModificationsAnswer {
   readonly label: string
   readonly rows: readonly ModificationRow[]
+}
+
+export interface RenewalAnswer extends RenewalView {
+  /** Positions that what lies in the house can serve; they need not be bought. */
+  readonly stocked: readonly StockedFor[]
 }
 
 export interface TagRow {

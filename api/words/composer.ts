@@ -40,6 +40,12 @@ export function effectWords(effect: Effect, { now, zone }: When): EffectWords {
       return effect.left < 0
         ? heed(`${effect.n} of ${effect.lot}, from ${effect.from}: that is ${-effect.left} more than were counted there. It is written all the same; count them`)
         : say(`${effect.n} of ${effect.lot}, from ${effect.from}; ${effect.left} ${effect.left === 1 ? 'is' : 'are'} left there`)
+    case 'wants the owner’s word':
+      return heed(
+        effect.refused
+          ? `this cannot be undone, and ${effect.owner} did not agree to such work`
+          : `this cannot be undone, and the machine belongs to ${effect.owner}: ask them first, and write down what they say under Owner`,
+      )
     case 'is temporary':
       return heed(`${effect.part} is in for now: it comes out, or is named, before the episode closes`)
     case 'takes what is kept':

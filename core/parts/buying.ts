@@ -42,21 +42,30 @@ export const serves = (position: SheetPosition, facts: PartFacts): boolean => {
   return facts.health !== 'proved bad' && facts.health !== 'suspect' && (fit === 'fits' || fit === 'fits with remarks')
 }
 
+/** The spare that serves each position, as many positions served as can be; undefined for one that none is left for. */
+export function allot<S extends Spare>(positions: readonly SheetPosition[], spares: readonly S[]): readonly (S | undefined)[] {
+  // A spare is as many columns as could be wanted of it: each serves one position.
+  const units = spares.flatMap((spare) => {
+    const wanting = positions.filter((position) => serves(position, spare.facts)).length
+    return Array.from({ length: Math.max(0, Math.min(spare.free, wanting)) }, () => spare)
+  })
+  const found = assign(positions.map((position) => units.map(({ facts }) => (serves(position, facts) ? 1 : Number.POSITIVE_INFINITY))))
+  return positions.map((_, i) => units[found?.columns[i] ?? -1])
+}
+
 /**
  * Lines to buy, by kind and value, the most wanted first. Of a lot at its level twice that level is bought, what is free left
  * out: enough until the next time, by common practice.
  */
 export function buyList(wanted: readonly Wanted[], spares: readonly Spare[], low: readonly LowLot[]): BuyLine[] {
   const open = wanted.filter((w) => !w.kept)
-  // A spare is as many columns as could be wanted of it: each serves one need.
-  const units = spares.flatMap(({ facts, free }) => {
-    const wanting = open.filter(({ position }) => serves(position, facts)).length
-    return Array.from({ length: Math.max(0, Math.min(free, wanting)) }, () => facts)
-  })
-  const found = assign(open.map(({ position }) => units.map((facts) => (serves(position, facts) ? 1 : Number.POSITIVE_INFINITY))))
+  const served = allot(
+    open.map((w) => w.position),
+    spares,
+  )
   const lines = new Map<string, { kind: string; asks: string | undefined; where: string[] }>()
   open.forEach(({ position, label }, i) => {
-    if ((found?.columns[i] ?? -1) >= 0) return
+    if (served[i]) return
     const asks = asksWords(position)
     const key = `${position.accepts}|${asks ?? ''}`
     const line = lines.get(key) ?? { kind: position.accepts, asks, where: [] }

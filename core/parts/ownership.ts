@@ -1,7 +1,8 @@
 /** Whose a part is, and whether its owner agreed that it leaves their machine. */
 import type { ConsentMatter } from '#core/history/bodies/consent.ts'
 import type { Refusal } from '#core/history/refusal.ts'
-import type { Statement } from '#core/history/versions.ts'
+import type { BodyOf } from '#core/history/kinds.ts'
+import type { Instant } from '#core/quantity/time.ts'
 import type { MachineState, World } from '#core/history/world.ts'
 import type { PartId, PartyId } from '#core/ids.ts'
 import { machineAround } from './presence.ts'
@@ -10,13 +11,18 @@ import type { Place } from './place.ts'
 export type ConsentWord = 'given' | 'refused' | 'not asked'
 
 /** What an owner last said of a matter, for the whole machine or for one position of it; nothing said, or run out, is not asked. */
-export function consentOf(machine: MachineState, matter: ConsentMatter, now: string, position?: string): { readonly is: ConsentWord; readonly said?: Statement | undefined } {
-  const said = machine.consents.findLast(({ body }) => {
-    if (body.kind !== 'consent' || body.to !== matter || (body.until !== undefined && body.until <= now)) return false
+export function consentIn(said: readonly BodyOf<'consent'>[], matter: ConsentMatter, now: Instant, position?: string): ConsentWord {
+  const last = said.findLast((body) => {
+    if (body.to !== matter || (body.until !== undefined && body.until <= now)) return false
     return body.positions === undefined || (position !== undefined && body.positions.some((p) => p.toLowerCase() === position.toLowerCase()))
   })
-  return said?.body.kind === 'consent' ? { is: said.body.given ? 'given' : 'refused', said } : { is: 'not asked' }
+  return !last ? 'not asked' : last.given ? 'given' : 'refused'
 }
+
+/** Everything an owner said of a machine, oldest first. */
+export const consentsOf = (machine: MachineState): BodyOf<'consent'>[] => machine.consents.flatMap(({ body }) => (body.kind === 'consent' ? [body] : []))
+
+export const consentOf = (machine: MachineState, matter: ConsentMatter, now: Instant, position?: string): ConsentWord => consentIn(consentsOf(machine), matter, now, position)
 
 /** The machine a part began in, and its owner: what came out of an owner's machine is the owner's, wherever it lies. */
 export function ownerOf(
@@ -40,6 +46,6 @@ export function consentRefusal(world: World, id: PartId, from: Place, to: Place)
     (to.in.kind === 'gone' && to.in.id !== 'returned to owner' && to.in.id !== 'unknown') ||
     ((to.in.kind === 'party' || to.in.kind === 'person') && to.in.id !== owner)
   if (!away) return undefined
-  const { is } = consentOf(machine, 'give parts', world.now, position)
+  const is = consentOf(machine, 'give parts', world.now, position)
   return is === 'given' ? undefined : { rule: 'owner-consent', part: id, machine: machine.id, refused: is === 'refused' }
 }

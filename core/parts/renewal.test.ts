@@ -6,7 +6,7 @@ import { renewalView } from '#core/views/renewal.ts'
 import type { LotId, PartId } from '#core/ids.ts'
 import { learnedFrom, withLearned } from './learned.ts'
 import { numberedId } from '#core/history/teller.ts'
-import { orderList, ratingsSaid, wantsOf } from './renewal.ts'
+import { fromStockFor, orderList, ratingsSaid, wantsOf } from './renewal.ts'
 
 const sheet = sheetSchema.parse({
   ...terminalSheet,
@@ -106,6 +106,29 @@ describe('the order list', () => {
     scene.t.told('2026-02-01T10:00:00.000Z', { kind: 'rule', what: 'policy', key: 'renewing capacitors', option: 'all, preventively', reason: 'x' })
     scene.write('print C13 47u 35V', at)
     expect(orderList(view(scene).rows)).toEqual([{ kind: 'electrolytic capacitor', value: '47 uF', leastVolts: 35, positions: ['C13', 'C14'], count: 3 }])
+  })
+})
+
+describe('what lies in the house for a set', () => {
+  it('serves each position by value and the highest rating said, once; only the rest is ordered', () => {
+    const scene = composing(sheet)
+    scene.t.told('2026-02-01T10:00:00.000Z', { kind: 'rule', what: 'policy', key: 'renewing capacitors', option: 'all, preventively', reason: 'x' })
+    scene.write('print C12 47uF 25V', at)
+    const { rows } = view(scene)
+    const spare = (value: string, rating: string, free: number, label: string) => ({
+      facts: { partKind: 'electrolytic capacitor', attributes: { value, rating }, health: 'unknown' as const },
+      free,
+      label,
+    })
+    const stocked = fromStockFor(rows, [spare('47 µF', '16 V', 9, 'too weak'), spare('47 µF', '25 V', 1, 'bag A'), spare('47 µF', '50 V', 1, 'bag B')])
+    // C13 asks for no rating; C12 wants 25 V by its print, C14 35 V by the sheet: the strict ones get the two that serve them.
+    expect(stocked).toEqual([
+      { position: 'C12', from: 'bag A' },
+      { position: 'C13', from: 'too weak' },
+      { position: 'C14', from: 'bag B' },
+    ])
+    expect(orderList(rows, stocked)).toEqual([])
+    expect(orderList(rows, stocked.slice(0, 2)).map((l) => l.positions)).toEqual([['C14']])
   })
 })
 

@@ -1,6 +1,8 @@
 /** Renewing a set of parts: the map by designator, what belongs in the set by the house's school, and what is to be ordered. */
 import type { SpecSource } from '#core/history/bodies/spec.ts'
 import { parseQuantity } from '#core/quantity/quantity.ts'
+import type { SheetPosition } from '#core/type/sheet.ts'
+import { allot, type Spare } from './buying.ts'
 import { ratingTrouble, type RatingSaid, type RatingTrouble } from './markings/codes.ts'
 
 export const schools = ['all, preventively', 'only leaking or suspect', 'only what measures bad', 'never without a fault'] as const
@@ -73,11 +75,42 @@ const valueKey = (text: string): string => {
   return read?.value === undefined ? text.trim().toLowerCase() : String(read.value)
 }
 
-/** What is still to be bought, grouped by kind, value and rating; `spare` parts more of each (a share, rounded up). */
-export function orderList(rows: readonly RenewalRow[], spare = 0.1): OrderLine[] {
+/** The sheet's line that a replacement has to fit, by all that was said of the position. */
+const wantedPosition = ({ position, accepts, polarised, sheet, wants }: RenewalRow): SheetPosition => ({
+  designator: position,
+  accepts,
+  polarised,
+  assembly: false,
+  mount: 'soldered',
+  essential: false,
+  lookAlikes: [],
+  charged: false,
+  asks: { ...sheet, ...(wants.value ? { value: wants.value } : {}) },
+  ...(wants.leastVolts === undefined ? {} : { ratingVolts: wants.leastVolts }),
+})
+
+export interface StockedFor {
+  readonly position: string
+  /** Tag and place of what lies there. */
+  readonly from: string
+}
+
+/** Which positions of the set what lies in the house can serve, each part counted once; they need not be bought. */
+export function fromStockFor(rows: readonly RenewalRow[], spares: readonly (Spare & { readonly label: string })[]): StockedFor[] {
+  const open = rows.filter((r) => r.because !== undefined && !r.done && r.wants.value !== undefined)
+  const positions = open.map(wantedPosition)
+  return allot(positions, spares).flatMap((spare, i): StockedFor[] => {
+    const row = open[i]
+    return spare && row ? [{ position: row.position, from: spare.label }] : []
+  })
+}
+
+/** What is still to be bought, grouped by kind, value and rating, what lies in the house left out; `spare` parts more of each (a share, rounded up). */
+export function orderList(rows: readonly RenewalRow[], stocked: readonly StockedFor[] = [], spare = 0.1): OrderLine[] {
+  const have = new Set(stocked.map((s) => s.position))
   const groups = new Map<string, RenewalRow[]>()
   for (const row of rows) {
-    if (row.because === undefined || row.done || row.wants.value === undefined) continue
+    if (row.because === undefined || row.done || row.wants.value === undefined || have.has(row.position)) continue
     const key = `${row.accepts}|${valueKey(row.wants.value)}|${row.wants.leastVolts ?? ''}`
     groups.set(key, [...(groups.get(key) ?? []), row])
   }

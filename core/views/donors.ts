@@ -100,7 +100,7 @@ export function candidatesFor(world: World, needs: readonly Need[], ofItsType: R
         purpose: machine.purpose,
         legal: machine.legal,
         revision: machine.revision,
-        consent: machine.owner === 'house' ? undefined : consentOf(machine, 'give parts', world.now, row.position.designator).is,
+        consent: machine.owner === 'house' ? undefined : consentOf(machine, 'give parts', world.now, row.position.designator),
         completeness,
         working,
         ofItsType: machine.type ? (ofItsType.get(machine.type) ?? 1) : 1,
@@ -140,7 +140,7 @@ export function candidatesFor(world: World, needs: readonly Need[], ofItsType: R
 /** Whether an owner's part lies here that the owner did not give. */
 function withheld(world: World, id: PartId, from: Place): boolean {
   const { owner, machine, position } = ownerOf(world, id, from)
-  return owner !== 'house' && !(machine && consentOf(machine, 'give parts', world.now, position).is === 'given')
+  return owner !== 'house' && !(machine && consentOf(machine, 'give parts', world.now, position) === 'given')
 }
 
 /** That a part is kept for a machine other than those in need. */

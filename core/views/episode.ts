@@ -3,6 +3,7 @@ import type { Recipe } from '#core/history/bodies/method.ts'
 import { gridStates, type CellState } from '#core/diagnosis/grid.ts'
 import { pointRows, type PointReading, type PointRow } from '#core/diagnosis/points.ts'
 import type { EntryId, GearId, LotId, MachineId, MethodId, PartId } from '#core/ids.ts'
+import type { BodyOf } from '#core/history/kinds.ts'
 import type { Statement } from '#core/history/versions.ts'
 import { openQuestions, voidTests } from '#core/history/void.ts'
 import { machineStanding, trayOf, waitRows } from '#core/history/status.ts'
@@ -10,6 +11,7 @@ import { functionsOf, sheetOf, type MachineState, type World } from '#core/histo
 import { conditionAt } from '#core/condition/condition.ts'
 import { evidenceRows, type EvidenceRow } from '#core/provenance/evidence.ts'
 import { contentsOf, contentWord, type ContentWord } from '#core/parts/presence.ts'
+import { consentsOf } from '#core/parts/ownership.ts'
 import { lies, type LotFacts } from '#core/parts/lots.ts'
 import type { Place } from '#core/parts/place.ts'
 import { chargeEnded, factsOfPart, type PartFacts } from '#core/parts/fit.ts'
@@ -99,6 +101,8 @@ export interface ComposerContext extends MachineContext {
   readonly unmet: Unmet
   /** How long washed things dry before power, by the house's rule, h. */
   readonly washHours: number
+  /** Somebody else's machine: whose, and what they agreed to. */
+  readonly owner?: { readonly name: string; readonly said: readonly BodyOf<'consent'>[] }
   readonly nextTag: string
 }
 
@@ -286,6 +290,7 @@ export function episodeView(world: World, id: EntryId, nextTag: string): Episode
       unmet: unmetOf(checks.reports),
       washHours: policyNumber(world, machine, 'wait after a board wash') ?? 0,
       nextTag,
+      ...(machine.owner === 'house' ? {} : { owner: { name: world.parties.get(machine.owner)?.name ?? 'its owner', said: consentsOf(machine) } }),
     },
     labels: labelsFor(world, line),
     now: world.now,

@@ -1,5 +1,8 @@
 /** "done plug out", "done reservoir measured 0.4 V", and what a line goes past while a check is not met. */
 import { precautions } from '#core/history/bodies/precaution.ts'
+import { consentIn } from '#core/parts/ownership.ts'
+import { forGood } from '#core/parts/reversibility.ts'
+import type { Instant } from '#core/quantity/time.ts'
 import { parseQuantity } from '#core/quantity/quantity.ts'
 import type { ComposerContext } from '#core/views/episode.ts'
 import { takeName } from './read.ts'
@@ -31,4 +34,13 @@ export function goesPast(entries: readonly ParsedEntry[], context: ComposerConte
   const check = powers ? 'switch on' : opens ? 'hands inside' : undefined
   const rules = check ? (context.unmet[check] ?? []) : []
   return check && rules.length > 0 ? [{ does: 'goes past', check, rules }] : []
+}
+
+/** Work that cannot be undone, on somebody else's machine, is theirs to allow: said before it is written, never held back. */
+export function ownersWord(entries: readonly ParsedEntry[], { owner }: ComposerContext, now: Instant): Effect[] {
+  if (!owner) return []
+  const forever = entries.flatMap(({ body }) => (body.kind === 'change' && forGood.has(body.verb) ? [body.target.name] : []))
+  const words = forever.map((target) => consentIn(owner.said, 'irreversible work', now, target))
+  const wanting = words.filter((word) => word !== 'given')
+  return wanting.length > 0 ? [{ does: 'wants the owner’s word', owner: owner.name, refused: wanting.includes('refused') }] : []
 }

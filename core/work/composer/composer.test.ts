@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { allPass, found, home, other, slot, terminalSheet, test as testOn, fail } from '#core/testing/terminal.ts'
-import type { GearId, LotId, PartId } from '#core/ids.ts'
+import type { GearId, LotId, PartId, PartyId } from '#core/ids.ts'
 import { bodies, composing as scene, composingNow as now, composingZone as zone, problem } from '#core/testing/composing.ts'
 import { numberedId, type Teller } from '#core/history/teller.ts'
 import { completions, parseLine, verbs, type Parsed } from './index.ts'
@@ -138,6 +138,24 @@ describe('moves', () => {
     expect(below.ok && below.effects[0]).toMatchObject({ does: 'takes of lot', n: 2, left: -5 + 3 + 1 })
     expect(problem(parse('use 2 L-0009'))).toEqual({ why: 'which lot', word: 'L-0009' })
     expect(problem(parse('use'))).toMatchObject({ why: 'form' })
+  })
+  it('say that work for good on somebody else’s machine wants its owner’s word, until they gave it', () => {
+    const { t, parse } = scene()
+    const owner = numberedId<PartyId>(8, 3)
+    const at = '2026-03-09T10:00:00.000Z'
+    const wants = (line: string) => {
+      const parsed = parse(line)
+      return parsed.ok && parsed.effects.find((e) => e.does === 'wants the owner’s word')
+    }
+    expect(wants('cut R12 trace')).toBeUndefined()
+    t.told(at, { kind: 'party', party: owner, name: 'An owner', sort: 'person', roles: [] })
+    t.told(at, { kind: 'machine', what: 'stated', machine: home, set: { owner } })
+    expect(wants('cut R12 trace')).toEqual({ does: 'wants the owner’s word', owner: 'An owner', refused: false })
+    expect(wants('resolder R12')).toBeUndefined()
+    t.told(at, { kind: 'consent', machine: home, by: owner, to: 'irreversible work', given: true, positions: ['IC40'], words: '' })
+    expect(wants('cut IC40 pin 3')).toBeUndefined()
+    t.told(at, { kind: 'consent', machine: home, by: owner, to: 'irreversible work', given: false, words: 'no more of that' })
+    expect(wants('cut IC40 pin 3')).toMatchObject({ refused: true })
   })
   it('put something in for now, which the closing asks for', () => {
     const { t, write } = scene()

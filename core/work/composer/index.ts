@@ -1,7 +1,7 @@
 /** The composer: one typed line → entries and what they will do. May be used by any side that has an episode's context. */
 import { precautions } from '#core/history/bodies/precaution.ts'
 import { findingKinds } from '#core/history/bodies/condition.ts'
-import { isPoint, type Interval } from '#core/quantity/time.ts'
+import { isPoint, type Instant, type Interval } from '#core/quantity/time.ts'
 import { parseBack, parseEmpty, parseFate, parseIn, parseLend, parseOut, parseSwap } from './parts.ts'
 import { parseUse } from './lots.ts'
 import { parseGrid, parseHealthy, parseReading } from './measure.ts'
@@ -9,7 +9,7 @@ import { parseVerdict } from './methods.ts'
 import { parseSpec } from './spec.ts'
 import { firstWord, nearNames, takeName, takeTime } from './read.ts'
 import { parseTest } from './tests.ts'
-import { goesPast, parseDone } from './checks.ts'
+import { goesPast, ownersWord, parseDone } from './checks.ts'
 import { wrong, type ComposerTools, type Parsed, type Scene } from './types.ts'
 import { parseEvidence, parseFinding } from './survey.ts'
 import {
@@ -95,13 +95,14 @@ export function parseLine(line: string, context: ComposerContext, tools: Compose
     text = timed.rest
     if (text === '') return wrong({ why: 'form', form: 'at 19:02 out IC31 bag 3' })
   }
-  const parsed = warned(grounded(parseVerb(text, scene), context), context)
+  const parsed = warned(grounded(parseVerb(text, scene), context), context, tools.now)
   if (!parsed.ok || (!at && !fromMemory)) return parsed
   if (at && !isPoint(at) && parsed.entries.some((e) => e.body.kind === 'move')) return wrong({ why: 'needs an exact time' })
   return { ...parsed, entries: parsed.entries.map((e) => ({ ...e, ...(at ? { happenedAt: at } : {}), ...(fromMemory ? { basis: 'from memory' as const } : {}) })) }
 }
 
-const warned = (parsed: Parsed, context: ComposerContext): Parsed => (parsed.ok ? { ...parsed, effects: [...parsed.effects, ...goesPast(parsed.entries, context)] } : parsed)
+const warned = (parsed: Parsed, context: ComposerContext, now: Instant): Parsed =>
+  parsed.ok ? { ...parsed, effects: [...parsed.effects, ...ownersWord(parsed.entries, context, now), ...goesPast(parsed.entries, context)] } : parsed
 
 /** Work rests on the episode's last failed test, an answer on its last test: should that test turn out void, both are told. */
 function grounded(parsed: Parsed, context: ComposerContext): Parsed {

@@ -17,6 +17,8 @@ export type Effect =
   | { readonly does: 'takes of lot'; readonly lot: string; readonly n: number; readonly from: string; readonly left: number }
   /** Some of a lot, or a part, is kept for other machines, and too few would be left. */
   | { readonly does: 'takes what is kept'; readonly what: string; readonly machines: readonly string[] }
+  /** Work that cannot be undone on somebody else's machine, to which they did not agree. */
+  | { readonly does: 'wants the owner’s word'; readonly owner: string; readonly refused: boolean }
   | { readonly does: 'is temporary'; readonly part: string }
   | { readonly does: 'donor loses'; readonly machine: string; readonly part: string }
   | { readonly does: 'lends'; readonly part: string; readonly to: string; readonly due?: Instant | undefined }

@@ -2,7 +2,7 @@
 import { Router } from 'express'
 import { z } from 'zod'
 import type { PartLife, PartRow, PartsAnswer } from '#api/machines.ts'
-import type { DonorsAnswer, ModificationsAnswer, StockAnswer } from '#api/parts.ts'
+import type { DonorsAnswer, ModificationsAnswer, RenewalAnswer, StockAnswer } from '#api/parts.ts'
 import { fold } from '#core/history/fold.ts'
 import { machineIdSchema, partIdSchema } from '#core/ids.ts'
 import { writeCsv } from '#core/formats/csv.ts'
@@ -27,7 +27,7 @@ import { nowInstant } from '../../platform/clock.ts'
 import { handle, notFound, parse } from '../../platform/errors.ts'
 import { closureOf, lotEntries, machinesOfPart, merged } from '../entries/closure.ts'
 import { nextTag } from '../machines/routes.ts'
-import { donorMachines, failuresByType, lotsFor, machinesByType, mostDonors, mostSpares, sparesFor, stockByKind, tagsOf } from './store.ts'
+import { donorMachines, failuresByType, lotsFor, machinesByType, mostDonors, mostSpares, sparesFor, stockByKind, stockFor, tagsOf } from './store.ts'
 
 const params = z.object({ id: partIdSchema })
 const machineParams = z.object({ id: machineIdSchema })
@@ -181,8 +181,9 @@ export function partRoutes(services: Services): Router {
       const machine = world.machines.get(id)
       if (!machine?.registered) throw notFound()
       const view = renewalView(world, machine, kind)
-      if (as !== 'csv') return void response.json(seesPrices(visitor.role) ? view : { ...view, cost: { sums: [], unpriced: 0 } })
-      const lines = orderList(view.rows).map((line) => [
+      const stocked = await stockFor(db, view.rows, id)
+      if (as !== 'csv') return void response.json({ ...view, stocked, ...(seesPrices(visitor.role) ? {} : { cost: { sums: [], unpriced: 0 } }) } satisfies RenewalAnswer)
+      const lines = orderList(view.rows, stocked).map((line) => [
         line.kind,
         line.value,
         line.leastVolts === undefined ? '' : `${line.leastVolts} V`,

@@ -5,8 +5,9 @@ import type { World } from '#core/history/world.ts'
 import { buyList, serves, type Spare } from '#core/parts/buying.ts'
 import type { Need } from '#core/parts/donors.ts'
 import type { PartFacts } from '#core/parts/fit.ts'
+import { fromStockFor, type RenewalRow } from '#core/parts/renewal.ts'
 import { couldServe } from '#core/views/donors.ts'
-import { lotRowAt, type LotRow } from '#core/views/lots.ts'
+import { lotRowAt, type LotRow, type ReservationRow } from '#core/views/lots.ts'
 import type { NeedRow } from '#core/views/needs.ts'
 import { rows, type Db } from '../../db/connection.ts'
 import { nowInstant } from '../../platform/clock.ts'
@@ -147,6 +148,33 @@ export async function nextLotTag(db: Db): Promise<string> {
   return `L-${String((last?.n ?? 0) + 1).padStart(4, '0')}`
 }
 
+/** What lies in the house and is kept for nobody; for `machine`, what is kept for it is there as well. */
+async function sparesOf(db: Db, lots: readonly LotRow[], machine?: string): Promise<(Spare & { label: string })[]> {
+  const now = nowInstant()
+  const forOthers = (kept: readonly ReservationRow[]) => kept.filter((k) => (k.until === undefined || k.until > now) && k.machine !== machine)
+  const parts = await rows<{ part_row: PartRow }>(
+    db,
+    `SELECT part_row FROM parts WHERE machine IS NULL AND NOT gone AND NOT loan AND part_row->>'holder' IN ('store', 'kept', 'rig') AND part_row->>'partKind' IS NOT NULL LIMIT ${mostSpareParts}`,
+  )
+  return [
+    ...parts
+      .filter(({ part_row: p }) => forOthers(p.kept).length === 0)
+      .map(({ part_row: p }) => ({
+        facts: { partKind: p.partKind, attributes: p.attributes, health: p.health as PartFacts['health'] },
+        free: 1,
+        label: `${p.tag ?? p.label}, ${p.place}`,
+      })),
+    ...lots.map((lot) => ({
+      facts: { partKind: lot.partKind, attributes: lot.attributes, health: 'unknown' as const },
+      free: Math.max(0, lot.here - forOthers(lot.reserved).reduce((sum, r) => sum + r.n, 0)),
+      label: `${lot.tag ?? lot.label}, ${lot.places.find((p) => p.lies && p.n > 0)?.label ?? ''}`,
+    })),
+  ]
+}
+
+/** Positions of a set that what lies in the house can serve. */
+export const stockFor = async (db: Db, rows: readonly RenewalRow[], machine: string) => fromStockFor(rows, await sparesOf(db, await lotRows(db), machine))
+
 /** What the machines of the house lack, and what is to be bought for it. Machines that give parts want none. */
 export async function houseNeeds(db: Db): Promise<NeedsAnswer> {
   const now = nowInstant()
@@ -154,17 +182,8 @@ export async function houseNeeds(db: Db): Promise<NeedsAnswer> {
     db,
     `SELECT machine, number, number || ' ' || (summary->'plate'->>'name') AS label, summary->'plate'->>'purpose' AS purpose, needs FROM machines WHERE needs::text <> '[]' ORDER BY sort_name LIMIT ${mostNeedy}`,
   )
-  const parts = await rows<{ part_row: PartRow }>(
-    db,
-    `SELECT part_row FROM parts WHERE machine IS NULL AND NOT gone AND NOT loan AND part_row->>'holder' IN ('store', 'kept', 'rig') AND part_row->>'partKind' IS NOT NULL LIMIT ${mostSpareParts}`,
-  )
   const lots = await lotRows(db)
-  const spares: Spare[] = [
-    ...parts
-      .filter(({ part_row: p }) => p.kept.every((k) => k.until !== undefined && k.until <= now))
-      .map(({ part_row: p }) => ({ facts: { partKind: p.partKind, attributes: p.attributes, health: p.health as PartFacts['health'] }, free: 1 })),
-    ...lots.map((lot) => ({ facts: { partKind: lot.partKind, attributes: lot.attributes, health: 'unknown' as const }, free: Math.max(0, lot.free) })),
-  ]
+  const spares = await sparesOf(db, lots)
   const needs = machines.flatMap(({ machine, label, number, purpose, needs: own }): (HouseNeed & { number: string })[] =>
     own.map((need) => ({
       ...need,

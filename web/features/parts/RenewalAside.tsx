@@ -5,7 +5,7 @@ import { moneyWords } from '#api/words/money.ts'
 import { valueWords } from '#api/words/points.ts'
 import { parseQuantity } from '#core/quantity/quantity.ts'
 import { orderList } from '#core/parts/renewal.ts'
-import type { RenewalView } from '#core/views/renewal.ts'
+import type { RenewalAnswer } from '#api/parts.ts'
 
 /** A value as one writes it on an order: "2200uF" and "2200 µF" are one. */
 const tidyValue = (text: string): string => {
@@ -13,13 +13,19 @@ const tidyValue = (text: string): string => {
   return read?.value === undefined ? text : valueWords(read.value, read.unit)
 }
 
-export function RenewalAside({ view, inSet, query }: { view: RenewalView; inSet: number; query: string }) {
-  const order = orderList(view.rows)
+export function RenewalAside({ view, inSet, query }: { view: RenewalAnswer; inSet: number; query: string }) {
+  const order = orderList(view.rows, view.stocked)
+  const heaps = new Map<string, string[]>()
+  for (const { from, position } of view.stocked) heaps.set(from, [...(heaps.get(from) ?? []), position])
   return (
     <aside className="space-y-5">
       <section>
         <h2 className="headrule">Still to be bought</h2>
-        {order.length === 0 && <p className="text-quiet py-2">{inSet === 0 ? 'Nothing belongs to the set.' : 'Nothing whose value is known is missing.'}</p>}
+        {order.length === 0 && (
+          <p className="text-quiet py-2">
+            {inSet === 0 ? 'Nothing belongs to the set.' : view.stocked.length > 0 ? 'Nothing: what is wanted lies in the house.' : 'Nothing whose value is known is missing.'}
+          </p>
+        )}
         <ul>
           {order.map((line) => (
             <li key={`${line.value}${line.leastVolts ?? ''}`} className="border-hair border-b py-1.5">

@@ -6,7 +6,7 @@ import { count } from '#api/words/lists.ts'
 import { specSources, type SpecSource } from '#core/history/bodies/spec.ts'
 import { verifications, type RenewalRow, type Verification } from '#core/parts/renewal.ts'
 import type { MachineId } from '#core/ids.ts'
-import type { RenewalView } from '#core/views/renewal.ts'
+import type { RenewalAnswer } from '#api/parts.ts'
 import { get, wordsOf } from '#web/app/http.ts'
 import { useDates, useSigned } from '#web/app/session.tsx'
 import { Act } from '#web/ui/Forms.tsx'
@@ -28,7 +28,7 @@ export function View() {
   const { short } = useDates()
   const kind = params.get('kind')
   const query = kind ? `?kind=${encodeURIComponent(kind)}` : ''
-  const { data: view, error } = useQuery({ queryKey: ['machine', id, 'renewal', kind], queryFn: () => get<RenewalView>(`/machines/${id}/renewal${query}`), retry: false })
+  const { data: view, error } = useQuery({ queryKey: ['machine', id, 'renewal', kind], queryFn: () => get<RenewalAnswer>(`/machines/${id}/renewal${query}`), retry: false })
   const [open, setOpen] = useState<string>()
   const [slip, setSlip] = useState<'add' | 'teach'>()
   const [photo, setPhoto] = useState<string>()
