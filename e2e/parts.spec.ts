@@ -18,7 +18,8 @@ test('a donor is found for a dead chip, gives it, and both machines and the tag 
   await expect(offers.first()).toContainText('labour')
   // Dearer donors, and the order of the rest is reckoned anew.
   const asUsual = await offers.first().innerText()
-  await rasmus.getByRole('slider', { name: /Loss of the donor/ }).fill('3')
+  await rasmus.getByText('What the donor loses, one by one').click()
+  await rasmus.getByRole('slider', { name: /How whole the donor is/ }).fill('3')
   await expect(offers.first()).not.toHaveText(asUsual, { useInnerText: true })
   const giver = /IC1 of (E2026-\d+)/.exec(await offers.first().innerText())?.[1] ?? ''
   expect(giver).not.toBe('')

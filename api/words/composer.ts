@@ -204,6 +204,8 @@ export function problemWords(problem: Problem, zone: string): string {
       return `No part, tag or machine is called “${problem.word}”.${known(problem.known)}`
     case 'which lot':
       return `Nothing is known of a lot ${problem.word}, or none of it lies anywhere. Lots are written down under Parts, Lots.`
+    case 'which steward':
+      return `No steward is called “${problem.word}”.${known(problem.known)}`
     case 'which machine':
       return `No machine has the number ${problem.word}.`
     case 'which evidence':

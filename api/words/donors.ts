@@ -11,9 +11,24 @@ const costs: Readonly<Record<Cost['why'], string>> = {
   purpose: 'what the donor is for',
   completeness: 'the donor is whole',
   works: 'the donor works',
+  grade: 'the donor is in good condition',
   rare: 'few of its type',
   accessioned: 'accessioned donor',
 }
+/** Each kind of cost, as one weighs it, and what its points are. */
+export const weighing: readonly { readonly why: Cost['why']; readonly label: string; readonly hint: string }[] = [
+  { why: 'labour', label: 'Labour', hint: 'a plug 1, a screw 2, solder 6, at each end' },
+  { why: 'risk', label: 'Risk', hint: 'proved good 0, unknown 3, suspect 12' },
+  { why: 'revision', label: 'Another revision', hint: '4 where donor and machine differ' },
+  { why: 'remarks', label: 'Remarks of fit', hint: '1 for each thing to measure or check' },
+  { why: 'purpose', label: 'What the donor is for', hint: 'parts source 1 … working exhibit 24' },
+  { why: 'completeness', label: 'How whole the donor is', hint: 'up to 8 for an essential part, else 3' },
+  { why: 'works', label: 'A donor that works', hint: '10' },
+  { why: 'grade', label: 'Its condition', hint: 'good 6, fair 3, poor 1' },
+  { why: 'rare', label: 'How rare it is', hint: 'the only one of its type 6, one of two 3' },
+  { why: 'accessioned', label: 'Accessioned', hint: '10' },
+]
+
 export const costWords = (cost: Cost): string => `${costs[cost.why]} ${Number(cost.points.toFixed(1))}`
 
 const bars: Readonly<Record<Exclude<Bar, 'does not fit' | 'never'>, string>> = {

@@ -60,7 +60,7 @@ export function refusalWords(refusal: Refusal, names: RefusalNames): string {
     case 'holds-itself':
       return 'A part cannot be put into itself.'
     case 'accessioned-needs-authority':
-      return `${label(refusal.part, 'This part')} comes from an accessioned machine. A steward must be named who allows it to be given away or discarded.`
+      return `${label(refusal.part, 'This part')} comes from an accessioned machine. A steward must be named who allows it to be given away or discarded: “discard … by” and their initials.`
     case 'needs-instant':
       return 'A move needs its exact time. Write it with the hour: at 3 Mar 19:02 …'
     case 'needs-steward':

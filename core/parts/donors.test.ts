@@ -75,6 +75,29 @@ describe('who could give it', () => {
     )
     expect(dearLabour.costs.find((c) => c.why === 'labour')?.points).toBe(21)
   })
+  it('weighs each kind of cost by itself, the condition of the donor among them', () => {
+    const { t, read } = dead()
+    for (const zone of ['case', 'board'])
+      t.told(at, {
+        kind: 'finding',
+        what: 'noted',
+        machine: other,
+        zone,
+        sort: 'dirt',
+        severity: 'trace',
+        activity: 'stable',
+        danger: 'none',
+        contained: false,
+        loaded: false,
+        hypothesis: false,
+      })
+    const { needs, candidates } = read()
+    const from = candidates.find((c) => c.placeLabel === 'IC40 of E-2')!
+    expect(from.donor?.grade).toBeGreaterThanOrEqual(1)
+    const usual = appraise(needs[0]!, from)
+    for (const { why, points } of usual.costs) expect(appraise(needs[0]!, from, { ...usualWeights, [why]: 0 }).total).toBeCloseTo(usual.total - points, 9)
+    expect(usual.costs.map((c) => c.why)).toContain('grade')
+  })
   it('never strips a machine below its purpose without a steward', () => {
     const { t, read } = dead()
     stated(t, other, { purpose: 'working exhibit' })

@@ -38,6 +38,8 @@ export interface Donor {
   /** Share of its positions that are not known to be empty, 0..1. */
   readonly completeness: number
   readonly working: boolean
+  /** Condition grade, 1 good to 4 unacceptable; absent for one that was never surveyed. */
+  readonly grade?: number | undefined
   /** Machines of its type in the house, itself included: the last one is dear. */
   readonly ofItsType: number
   readonly essential: boolean
@@ -57,16 +59,12 @@ export interface Candidate {
   readonly bound?: string | undefined
 }
 
-/** Points for each kind of cost; every one of them may be turned up or down. */
-export interface Weights {
-  readonly labour: number
-  readonly revision: number
-  readonly risk: number
-  readonly donor: number
-}
-export const usualWeights: Weights = { labour: 1, revision: 1, risk: 1, donor: 1 }
+export const costKinds = ['labour', 'revision', 'risk', 'remarks', 'purpose', 'completeness', 'works', 'grade', 'rare', 'accessioned'] as const
+export type CostWhy = (typeof costKinds)[number]
+/** By what each kind of cost is multiplied; every one of them may be turned up or down. */
+export type Weights = Readonly<Record<CostWhy, number>>
+export const usualWeights: Weights = { labour: 1, revision: 1, risk: 1, remarks: 1, purpose: 1, completeness: 1, works: 1, grade: 1, rare: 1, accessioned: 1 }
 
-export type CostWhy = 'labour' | 'revision' | 'risk' | 'purpose' | 'completeness' | 'works' | 'rare' | 'accessioned' | 'remarks'
 export interface Cost {
   readonly why: CostWhy
   readonly points: number
@@ -85,6 +83,8 @@ export interface Appraisal {
 /** Labour of getting a part off and on, points: a plug is nothing, a soldered part an hour at the iron. Common practice. */
 export const mountPoints: Readonly<Record<SheetPosition['mount'], number>> = { plug: 1, clipped: 1, socketed: 1, screwed: 2, soldered: 6 }
 const riskPoints: Readonly<Record<PartFacts['health'], number>> = { 'proved good': 0, 'not shown faulty': 2, unknown: 3, suspect: 12, 'proved bad': 60 }
+/** A machine in good condition is worth keeping whole; grades by `core/condition`, 1 good to 4 unacceptable. */
+const gradePoints: Readonly<Record<number, number>> = { 1: 6, 2: 3, 3: 1, 4: 0 }
 const purposePoints: Readonly<Record<Purpose, number>> = { 'parts source': 1, undecided: 4, reserve: 8, study: 8, display: 14, 'working exhibit': 24 }
 /** Purposes below which no machine is stripped unless a steward says so. */
 const keptWhole: ReadonlySet<Purpose> = new Set(['working exhibit', 'display', 'reserve', 'study'])
@@ -92,18 +92,19 @@ const keptWhole: ReadonlySet<Purpose> = new Set(['working exhibit', 'display', '
 export function appraise(need: Need, candidate: Candidate, weights: Weights = usualWeights, stewardAllows = false): Appraisal {
   const fit = judgeFit(need.position, candidate.facts, need.positions, need.chargeEnded)
   const { donor } = candidate
-  const raw: (readonly [CostWhy, number, number])[] = [
-    ['labour', mountPoints[need.position.mount] + (donor ? mountPoints[donor.mount] : 0), weights.labour],
-    ['revision', donor?.revision !== undefined && need.revision !== undefined && donor.revision !== need.revision ? 4 : 0, weights.revision],
-    ['risk', riskPoints[candidate.facts.health], weights.risk],
-    ['remarks', 'remarks' in fit ? fit.remarks.filter((r) => r !== 'polarised: check print and part').length : 0, weights.risk],
-    ['purpose', donor ? purposePoints[donor.purpose] : 0, weights.donor],
-    ['completeness', donor ? Math.round(donor.completeness * (donor.essential ? 8 : 3)) : 0, weights.donor],
-    ['works', donor?.working ? 10 : 0, weights.donor],
-    ['rare', donor && donor.ofItsType <= 2 ? 6 / donor.ofItsType : 0, weights.donor],
-    ['accessioned', donor?.legal === 'accessioned' ? 10 : 0, weights.donor],
-  ]
-  const costs = raw.flatMap(([why, points, weight]): Cost[] => (points * weight > 0 ? [{ why, points: points * weight }] : []))
+  const points: Readonly<Record<CostWhy, number>> = {
+    labour: mountPoints[need.position.mount] + (donor ? mountPoints[donor.mount] : 0),
+    revision: donor?.revision !== undefined && need.revision !== undefined && donor.revision !== need.revision ? 4 : 0,
+    risk: riskPoints[candidate.facts.health],
+    remarks: 'remarks' in fit ? fit.remarks.filter((r) => r !== 'polarised: check print and part').length : 0,
+    purpose: donor ? purposePoints[donor.purpose] : 0,
+    completeness: donor ? Math.round(donor.completeness * (donor.essential ? 8 : 3)) : 0,
+    works: donor?.working ? 10 : 0,
+    grade: donor?.grade === undefined ? 0 : (gradePoints[donor.grade] ?? 0),
+    rare: donor && donor.ofItsType <= 2 ? 6 / donor.ofItsType : 0,
+    accessioned: donor?.legal === 'accessioned' ? 10 : 0,
+  }
+  const costs = costKinds.flatMap((why): Cost[] => (points[why] * weights[why] > 0 ? [{ why, points: points[why] * weights[why] }] : []))
   return { candidate, fit, costs, total: costs.reduce((sum, c) => sum + c.points, 0), bar: barOf(need, candidate, fit, stewardAllows) }
 }
 

@@ -1,4 +1,5 @@
 /** What a machine lacks, and what could serve it: spares of the house and parts that sit in other machines. */
+import { conditionAt } from '#core/condition/condition.ts'
 import { machineStanding } from '#core/history/status.ts'
 import { positionsOf, type LotState, type MachineState, type World } from '#core/history/world.ts'
 import { partAsFound, type PartId } from '#core/ids.ts'
@@ -87,13 +88,17 @@ export function candidatesFor(world: World, needs: readonly Need[], ofItsType: R
     const rows = contentsOf(world, machine)
     const completeness = rows.length === 0 ? 0 : rows.filter((r) => r.content !== 'empty').length / rows.length
     let working: boolean | undefined
+    let grade: number | undefined
     for (const row of rows) {
       if (!row.part || row.content === 'empty' || row.content === 'unknown part') continue
       const facts: PartFacts = world.parts.has(row.part)
         ? factsOfPart(world, row.part)
         : { partKind: row.position.accepts, attributes: {}, health: 'unknown', foundIn: row.position.designator }
       if (!couldServe(needs, facts.partKind)) continue
-      working ??= machineStanding(world, machine).status === 'working'
+      if (working === undefined) {
+        working = machineStanding(world, machine).status === 'working'
+        grade = conditionAt(world, machine, world.now).grade
+      }
       const donor: Donor = {
         machine: machine.id,
         label: `${machineNumber(machine)} ${machine.name}`,
@@ -103,6 +108,7 @@ export function candidatesFor(world: World, needs: readonly Need[], ofItsType: R
         consent: machine.owner === 'house' ? undefined : consentOf(machine, 'give parts', world.now, row.position.designator),
         completeness,
         working,
+        grade,
         ofItsType: machine.type ? (ofItsType.get(machine.type) ?? 1) : 1,
         essential: row.position.essential,
         mount: row.position.mount,

@@ -2,7 +2,7 @@
 import type { Recipe } from '#core/history/bodies/method.ts'
 import { gridStates, type CellState } from '#core/diagnosis/grid.ts'
 import { pointRows, type PointReading, type PointRow } from '#core/diagnosis/points.ts'
-import type { EntryId, GearId, LotId, MachineId, MethodId, PartId } from '#core/ids.ts'
+import type { EntryId, GearId, LotId, MachineId, MethodId, PartId, PartyId } from '#core/ids.ts'
 import type { BodyOf } from '#core/history/kinds.ts'
 import type { Statement } from '#core/history/versions.ts'
 import { openQuestions, voidTests } from '#core/history/void.ts'
@@ -101,6 +101,8 @@ export interface ComposerContext extends MachineContext {
   readonly unmet: Unmet
   /** How long washed things dry before power, by the house's rule, h. */
   readonly washHours: number
+  /** Who may let parts of an accessioned machine go. */
+  readonly stewards: readonly { readonly party: PartyId; readonly name: string; readonly initials: string }[]
   /** Somebody else's machine: whose, and what they agreed to. */
   readonly owner?: { readonly name: string; readonly said: readonly BodyOf<'consent'>[] }
   readonly nextTag: string
@@ -290,6 +292,7 @@ export function episodeView(world: World, id: EntryId, nextTag: string): Episode
       unmet: unmetOf(checks.reports),
       washHours: policyNumber(world, machine, 'wait after a board wash') ?? 0,
       nextTag,
+      stewards: [...world.parties.values()].filter((p) => p.roles.includes('steward')).map((p) => ({ party: p.id, name: p.name, initials: p.initials })),
       ...(machine.owner === 'house' ? {} : { owner: { name: world.parties.get(machine.owner)?.name ?? 'its owner', said: consentsOf(machine) } }),
     },
     labels: labelsFor(world, line),

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { allPass, found, home, other, slot, terminalSheet, test as testOn, fail } from '#core/testing/terminal.ts'
+import { allPass, found, home, other, person, slot, terminalSheet, test as testOn, fail } from '#core/testing/terminal.ts'
 import type { GearId, LotId, PartId, PartyId } from '#core/ids.ts'
 import { bodies, composing as scene, composingNow as now, composingZone as zone, problem } from '#core/testing/composing.ts'
 import { numberedId, type Teller } from '#core/history/teller.ts'
@@ -156,6 +156,12 @@ describe('moves', () => {
     expect(wants('cut IC40 pin 3')).toBeUndefined()
     t.told(at, { kind: 'consent', machine: home, by: owner, to: 'irreversible work', given: false, words: 'no more of that' })
     expect(wants('cut IC40 pin 3')).toMatchObject({ refused: true })
+  })
+  it('let a part go on a steward’s word', () => {
+    const { write, parse } = scene()
+    write('out C12 bag 1')
+    expect(problem(parse('discard C12 by nobody'))).toMatchObject({ why: 'which steward', known: ['IO Ida Oslund'] })
+    expect(bodies(parse('discard C12 by ida'))[0]).toMatchObject({ kind: 'move', authority: person, legs: [{ to: { in: { kind: 'gone', id: 'discarded' } } }] })
   })
   it('put something in for now, which the closing asks for', () => {
     const { t, write } = scene()

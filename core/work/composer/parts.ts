@@ -340,9 +340,15 @@ export function parseEmpty(text: string, scene: Scene): Parsed {
   return done(added ? [met(scene, at), body] : [body], [{ does: 'states empty', words: at.position.designator }])
 }
 
-/** Fate of what came out: "keep all bag 1" (with the machine), "store C214 drawer 4", "discard C214". */
-export function parseFate(verb: 'keep' | 'store' | 'discard', text: string, scene: Scene): Parsed {
-  const { tray, machine } = scene.context
+/** Fate of what came out: "keep all bag 1" (with the machine), "store C214 drawer 4", "discard C214 [by OB]". */
+export function parseFate(verb: 'keep' | 'store' | 'discard', line: string, scene: Scene): Parsed {
+  const { tray, machine, stewards } = scene.context
+  // “discard C214 by OB”: on whose word a part of an accessioned machine goes.
+  const by = verb === 'discard' ? /\s+by\s+(.+)$/i.exec(line) : null
+  const text = by ? line.slice(0, by.index) : line
+  const wanted = by?.[1]?.trim().toLowerCase()
+  const steward = wanted === undefined ? undefined : stewards.find((s) => s.initials.toLowerCase() === wanted || s.name.toLowerCase().startsWith(wanted))
+  if (wanted !== undefined && !steward) return wrong({ why: 'which steward', word: by?.[1]?.trim() ?? '', known: stewards.map((s) => `${s.initials} ${s.name}`.trim()) })
   const names = tray.flatMap((p) => [p.tag, p.label, p.home?.position].filter((n) => n !== undefined))
   const all = /^all\b\s*/i.exec(text.trim())
   const named = all ? undefined : takeName(text.trim(), names)
@@ -356,7 +362,7 @@ export function parseFate(verb: 'keep' | 'store' | 'discard', text: string, scen
     verb === 'keep' ? { in: { kind: 'kept', id: machine }, ...(where.trim() ? { position: where.trim() } : {}) } : verb === 'store' ? inStore(where.trim()) : gone('discarded')
   const label = verb === 'keep' ? `kept with the machine${where.trim() ? `, ${where.trim()}` : ''}` : verb === 'store' ? where.trim() : 'discarded'
   return done(
-    [{ kind: 'move', legs: chosen.map((p) => leg(p.id, p.place, to)) }],
+    [{ kind: 'move', legs: chosen.map((p) => leg(p.id, p.place, to)), ...(steward ? { authority: steward.party } : {}) }],
     chosen.map((p): Effect => ({ does: 'takes out', part: p.label, from: 'the tray', to: label })),
   )
 }

@@ -92,6 +92,7 @@ export type Problem =
   | { readonly why: 'which position'; readonly word: string; readonly known: readonly string[] }
   | { readonly why: 'which part'; readonly word: string; readonly known: readonly string[] }
   | { readonly why: 'which lot'; readonly word: string }
+  | { readonly why: 'which steward'; readonly word: string; readonly known: readonly string[] }
   | { readonly why: 'which machine'; readonly word: string }
   | { readonly why: 'which evidence'; readonly word: string; readonly known: readonly string[] }
   | { readonly why: 'which result'; readonly word: string }

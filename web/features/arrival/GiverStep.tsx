@@ -1,16 +1,16 @@
 /** Giver and source: who owns it, who holds it, legal status, circumstances, price paid and market price. */
 import { legalStatuses } from '#api/choices.ts'
 import { moneyWords } from '#api/words/money.ts'
-import type { PartyId } from '#core/ids.ts'
 import { parseMoney } from '#core/quantity/quantity.ts'
 import type { ArrivalView } from '#core/views/arrival.ts'
-import { newId } from '#web/app/clock.ts'
+import { usePartyNamed } from '#web/app/party.ts'
 import { useSigned, type Writing } from '#web/app/session.tsx'
 import { SelectField, TextField } from '#web/ui/Forms.tsx'
 import { Lines, StepForm } from './StepForm.tsx'
 
 export function GiverStep({ view }: { view: ArrivalView }) {
   const { me, house } = useSigned()
+  const partyNamed = usePartyNamed()
   const { source, price, share, plate } = view
   const steward = me.role === 'steward'
   const restorer = steward || me.role === 'restorer'
@@ -34,9 +34,8 @@ export function GiverStep({ view }: { view: ArrivalView }) {
           const { machine } = view
           const owner = text('owner')
           if (steward && owner) {
-            const party = owner.toLowerCase() === 'the house' ? undefined : (newId() as PartyId)
-            if (party) writings.push({ body: { kind: 'party', party, name: owner, sort: 'person', roles: ['owner'] } })
-            writings.push({ body: { kind: 'machine', what: 'stated', machine, set: { owner: party ?? 'house' } } })
+            const named = owner.toLowerCase() === 'the house' ? undefined : partyNamed(owner, 'owner')
+            writings.push(...(named?.bodies ?? []).map((body) => ({ body })), { body: { kind: 'machine', what: 'stated', machine, set: { owner: named?.party ?? 'house' } } })
           }
           if (steward && text('legal') && text('legal') !== plate.legal)
             writings.push({ body: { kind: 'machine', what: 'stated', machine, set: { legal: text('legal') as (typeof legalStatuses)[number] } } })

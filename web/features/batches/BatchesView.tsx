@@ -8,9 +8,10 @@ import { sourceKinds } from '#api/choices.ts'
 import type { NextNumbers, TypeRow } from '#api/machines.ts'
 import { count } from '#api/words/lists.ts'
 import { moneyWords } from '#api/words/money.ts'
-import type { MachineId, PartyId, TypeId } from '#core/ids.ts'
+import type { MachineId, TypeId } from '#core/ids.ts'
 import { parseMoney } from '#core/quantity/quantity.ts'
 import { equalShares } from '#core/quantity/shares.ts'
+import { usePartyNamed } from '#web/app/party.ts'
 import { newId } from '#web/app/clock.ts'
 import { get } from '#web/app/http.ts'
 import { useSend } from '#web/app/send.ts'
@@ -78,14 +79,16 @@ function NewLot({ onClose }: { onClose: () => void }) {
   const units = Number(watch('units'))
   const price = parseMoney(watch('amount') ?? '', (watch('currency') ?? '').toUpperCase())
   const share = price && Number.isInteger(units) && units > 0 ? equalShares(price, units)[0] : undefined
+  const partyNamed = usePartyNamed()
   const submit = handleSubmit(async (form) => {
     if (form.amount.trim() && !price) return setError('Write an amount such as 91.00, and a currency of three letters.')
     const type = types.data?.types.find((t) => t.id === form.type)
     const name = form.unitName.trim() || (type ? `${type.name} ${type.kind}`.trim() : form.name.trim())
-    const party = form.from.trim() ? (newId() as PartyId) : undefined
+    const giver = partyNamed(form.from, 'source')
+    const party = giver?.party
     const machines = following(numbers.data?.entryNumber ?? 'E-1', Number(form.units)).map((entryNumber) => ({ machine: newId() as MachineId, entryNumber }))
     const writings: Writing[] = [
-      ...(party ? [{ body: { kind: 'party' as const, party, name: form.from.trim(), sort: 'person' as const, roles: ['source'] } }] : []),
+      ...(giver?.bodies ?? []).map((body) => ({ body })),
       ...machines.map(({ machine, entryNumber }): Writing => ({
         body: {
           kind: 'machine',

@@ -1,10 +1,11 @@
 /** A link of provenance: what was so, when, and what it rests on. */
 import { bases, type Basis } from '#core/history/entry.ts'
 import { linkSorts } from '#core/history/bodies/arrival.ts'
-import type { EntryId, MachineId, PartyId } from '#core/ids.ts'
+import type { EntryId, MachineId } from '#core/ids.ts'
 import { edtfToInterval, isEdtf } from '#core/quantity/time.ts'
 import type { PhotoRow } from '#core/views/photos.ts'
-import { newId, nowInstant } from '#web/app/clock.ts'
+import { usePartyNamed } from '#web/app/party.ts'
+import { nowInstant } from '#web/app/clock.ts'
 import { useSend } from '#web/app/send.ts'
 import { useDates, type Writing } from '#web/app/session.tsx'
 import { PlainButton, Said, SelectField, Slip, TextField } from '#web/ui/Forms.tsx'
@@ -13,6 +14,7 @@ import { photoTitle } from '#web/ui/photos/src.ts'
 export function LinkForm({ machine, photos, onClose }: { machine: MachineId; photos: readonly PhotoRow[]; onClose: () => void }) {
   const { zone, short } = useDates()
   const { send, error, busy, setError } = useSend()
+  const partyNamed = usePartyNamed()
   const submit = async (event: React.FormEvent<HTMLFormElement>) => {
     event.preventDefault()
     const form = new FormData(event.currentTarget)
@@ -21,9 +23,10 @@ export function LinkForm({ machine, photos, onClose }: { machine: MachineId; pho
     const happenedAt = isEdtf(when) ? edtfToInterval(when, zone, nowInstant()) : undefined
     if (!happenedAt) return setError('A date is written as 1984, 1984-03, 1984~ (about), 198X, 1981/1984 or 1991/.. (from 1991).')
     if (happenedAt.earliest !== null && happenedAt.earliest > happenedAt.latest) return setError('That date lies in the future.')
-    const party = text('who') ? (newId() as PartyId) : undefined
+    const named = partyNamed(text('who'), 'provenance')
+    const party = named?.party
     const writings: Writing[] = [
-      ...(party ? [{ body: { kind: 'party' as const, party, name: text('who'), sort: 'person' as const, roles: ['provenance'] } }] : []),
+      ...(named?.bodies ?? []).map((body) => ({ body })),
       {
         basis: text('basis') as Basis,
         happenedAt,

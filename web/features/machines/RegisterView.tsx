@@ -6,8 +6,9 @@ import { useNavigate } from 'react-router'
 import type { NextNumbers, TypeRow } from '#api/machines.ts'
 import { legalStatuses, sourceKinds } from '#api/choices.ts'
 import type { Body } from '#core/history/kinds.ts'
-import type { MachineId, PartyId, TypeId } from '#core/ids.ts'
+import type { MachineId, TypeId } from '#core/ids.ts'
 import { parseMoney } from '#core/quantity/quantity.ts'
+import { usePartyNamed } from '#web/app/party.ts'
 import { newId } from '#web/app/clock.ts'
 import { get, wordsOf } from '#web/app/http.ts'
 import { useDrafts, useSigned, useWrite } from '#web/app/session.tsx'
@@ -53,15 +54,16 @@ export function View() {
   const usualName = type ? `${type.name} ${type.kind}`.trim() : ''
   const sheet = useQuery({ queryKey: ['types', typeId], queryFn: () => get<{ sheet: { functions: { name: string }[] } }>(`/types/${typeId}`), enabled: typeId !== '' })
 
+  const partyNamed = usePartyNamed()
   const submit = handleSubmit(async (form) => {
     setError(undefined)
     const machine = newId() as MachineId
     const price = form.amount.trim() ? parseMoney(form.amount, form.currency.trim().toUpperCase()) : undefined
     if (form.amount.trim() && !price) return setField('amount', { message: 'Write an amount such as 91.00, and a currency of three letters.' })
-    const party = form.from.trim() ? (newId() as PartyId) : undefined
+    const giver = partyNamed(form.from, 'source')
+    const party = giver?.party
     const attributes = form.mains.trim() ? { mains: form.mains.trim() } : undefined
-    const bodies: Body[] = []
-    if (party) bodies.push({ kind: 'party', party, name: form.from.trim(), sort: 'person', roles: ['source'] })
+    const bodies: Body[] = [...(giver?.bodies ?? [])]
     bodies.push({
       kind: 'machine',
       what: 'registered',

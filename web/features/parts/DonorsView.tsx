@@ -4,6 +4,7 @@ import { useEffect, useState } from 'react'
 import { Link, useParams, useSearchParams } from 'react-router'
 import type { DonorsAnswer } from '#api/parts.ts'
 import { count } from '#api/words/lists.ts'
+import { weighing } from '#api/words/donors.ts'
 import { usualWeights, type Weights } from '#core/parts/donors.ts'
 import { get, wordsOf } from '#web/app/http.ts'
 import { useSigned } from '#web/app/session.tsx'
@@ -11,12 +12,8 @@ import { Act } from '#web/ui/Forms.tsx'
 import { NeedBlock, type Taken } from './NeedBlock.tsx'
 import { useDonorChoice } from './useDonorChoice.ts'
 
-const sliders: readonly { readonly key: keyof Weights; readonly label: string; readonly hint: string }[] = [
-  { key: 'labour', label: 'Labour', hint: 'a plug 1, a screw 2, solder 6, at each end' },
-  { key: 'revision', label: 'Another revision', hint: '4 where donor and machine differ' },
-  { key: 'risk', label: 'Risk', hint: 'proved good 0, unknown 3, suspect 12' },
-  { key: 'donor', label: 'Loss of the donor', hint: 'its purpose, how whole and how rare it is' },
-]
+/** These are weighed at once; the others stand under what the donor loses. */
+const first = 3
 
 export function View() {
   const { id = '' } = useParams()
@@ -76,23 +73,15 @@ export function View() {
       <aside className="space-y-5">
         <section>
           <h2 className="headrule">What a point costs</h2>
-          {sliders.map(({ key, label, hint }) => (
-            <label key={key} className="mt-3 block">
-              <span className="flex justify-between">
-                <strong>{label}</strong> <span className="num">× {weights[key]}</span>
-              </span>
-              <input
-                type="range"
-                min={0}
-                max={4}
-                step={0.5}
-                className="accent-verdigris w-full"
-                value={weights[key]}
-                onChange={(e) => setWeights({ ...weights, [key]: Number(e.target.value) })}
-              />
-              <span className="text-13 text-quiet">{hint}</span>
-            </label>
+          {weighing.slice(0, first).map((w) => (
+            <Slider key={w.why} {...w} weights={weights} onWeigh={setWeights} />
           ))}
+          <details className="mt-3">
+            <summary className="act cursor-pointer">What the donor loses, one by one</summary>
+            {weighing.slice(first).map((w) => (
+              <Slider key={w.why} {...w} weights={weights} onWeigh={setWeights} />
+            ))}
+          </details>
           <Act className="mt-3" onClick={() => setWeights(usualWeights)}>
             As usual
           </Act>
@@ -111,5 +100,25 @@ export function View() {
         )}
       </aside>
     </main>
+  )
+}
+
+function Slider({ why, label, hint, weights, onWeigh }: (typeof weighing)[number] & { weights: Weights; onWeigh: (weights: Weights) => void }) {
+  return (
+    <label className="mt-3 block">
+      <span className="flex justify-between">
+        <strong>{label}</strong> <span className="num">× {weights[why]}</span>
+      </span>
+      <input
+        type="range"
+        min={0}
+        max={4}
+        step={0.5}
+        className="accent-verdigris w-full"
+        value={weights[why]}
+        onChange={(e) => onWeigh({ ...weights, [why]: Number(e.target.value) })}
+      />
+      <span className="text-13 text-quiet">{hint}</span>
+    </label>
   )
 }
