@@ -3,20 +3,16 @@ import { useState } from 'react'
 import { useNavigate } from 'react-router'
 import type { LotAnswer } from '#api/parts.ts'
 import { lotOrigins } from '#core/history/bodies/lot.ts'
-import type { MachineId, PartId } from '#core/ids.ts'
-import type { Body } from '#core/history/kinds.ts'
-import { oneOutOf } from '#core/parts/lots.ts'
-import { gone, inStore, type Place } from '#core/parts/place.ts'
-import { dayInterval } from '#core/quantity/time.ts'
+import type { PartId } from '#core/ids.ts'
 import { newId } from '#web/app/clock.ts'
 import { useSend } from '#web/app/send.ts'
 import { useDates, useSigned } from '#web/app/session.tsx'
 import { PlainButton, Said, SelectField, Slip, TextField } from '#web/ui/Forms.tsx'
+import { ends, lotActBody, type End, type LotAct } from './lot-act.ts'
 import { MachineField, positionOptions, useNamedMachine } from './MachineField.tsx'
-import { attributesOf, PartFields } from './PartFields.tsx'
-import { noAmount, priceOf, PriceFields } from './PriceFields.tsx'
+import { PartFields } from './PartFields.tsx'
+import { PriceFields } from './PriceFields.tsx'
 
-export type LotAct = 'count' | 'got' | 'move' | 'one' | 'keep' | 'say'
 const titles: Readonly<Record<LotAct, string>> = {
   count: 'Count what lies there',
   got: 'More of it came',
@@ -25,7 +21,6 @@ const titles: Readonly<Record<LotAct, string>> = {
   keep: 'Keep some for a machine',
   say: 'Say more about it',
 }
-const ends = ['another place', 'used up', 'discarded', 'kept with a machine'] as const
 
 export function LotActs({ act, lot, onClose }: { act: LotAct; lot: LotAnswer; onClose: () => void }) {
   const { zone } = useDates()
@@ -33,62 +28,17 @@ export function LotActs({ act, lot, onClose }: { act: LotAct; lot: LotAnswer; on
   const navigate = useNavigate()
   const { send, error, busy, setError } = useSend()
   const [number, setNumber] = useState('')
-  const [end, setEnd] = useState<(typeof ends)[number]>('another place')
+  const [end, setEnd] = useState<End>('another place')
   const heaps = lot.places.filter((p) => p.lies)
   const asksMachine = act === 'keep' || (act === 'move' && end === 'kept with a machine')
   const { machine, missing } = useNamedMachine(asksMachine ? number : '')
   const submit = async (event: React.FormEvent<HTMLFormElement>) => {
     event.preventDefault()
-    const form = new FormData(event.currentTarget)
-    const text = (name: string) => String(form.get(name) ?? '').trim()
-    const n = Number(text('n'))
-    const heap = heaps.find((h) => h.label === text('heap'))?.place ?? heaps[0]?.place ?? inStore('store')
-    const words = text('words') ? { words: text('words') } : {}
-    const placeOf = (name: string): Place => heaps.find((h) => h.label === text(name))?.place ?? inStore(text(name))
-    let body: Body | undefined
-    const part = newId() as PartId
-    if (act === 'count') body = { kind: 'count', lot: lot.id, place: placeOf('place'), n, ...(text('about') ? { about: true } : {}), ...words }
-    else if (act === 'got') {
-      const price = priceOf(form)
-      if (price === 'wrong') return setError(noAmount)
-      body = { kind: 'lot', what: 'got', lot: lot.id, n, place: placeOf('place'), origin: text('origin') as (typeof lotOrigins)[number], ...(price ? { price } : {}), ...words }
-    } else if (act === 'move') {
-      if (end === 'kept with a machine' && !machine) return setError('No machine has that number.')
-      const to: Place =
-        end === 'another place'
-          ? placeOf('place')
-          : end === 'kept with a machine' && machine
-            ? { in: { kind: 'kept', id: machine.machine } }
-            : gone(end === 'used up' ? 'consumed' : 'discarded')
-      body = { kind: 'move', legs: [], lots: [{ lot: lot.id, n, from: heap, to }], ...words }
-    } else if (act === 'one') body = oneOutOf({ ...lot }, part, heap, undefined, text('tag') || lot.nextTag)
-    else if (act === 'keep') {
-      if (!machine) return setError('No machine has that number.')
-      body = {
-        kind: 'reservation',
-        what: 'made',
-        machine: machine.machine as MachineId,
-        lot: lot.id,
-        n,
-        ...(text('position') ? { position: text('position') } : {}),
-        ...(text('until') ? { until: dayInterval(text('until'), zone).latest } : {}),
-        ...words,
-      }
-    } else {
-      const attributes = attributesOf(form)
-      body = {
-        kind: 'lot',
-        what: 'identified',
-        lot: lot.id,
-        ...(text('kind') ? { partKind: text('kind') } : {}),
-        ...(text('tag') && text('tag') !== lot.tag ? { tag: text('tag') } : {}),
-        ...(text('marking') ? { marking: text('marking') } : {}),
-        ...(Object.keys(attributes).length > 0 ? { attributes } : {}),
-        reorderAt: text('reorderAt') ? Number(text('reorderAt')) : null,
-      }
-    }
+    const newPart = newId() as PartId
+    const body = lotActBody(act, lot, { form: new FormData(event.currentTarget), machine: machine?.machine, end, newPart, zone })
+    if (typeof body === 'string') return setError(body)
     if (!(await send([{ body }]))) return
-    if (act === 'one') void navigate(`/parts/${part}`)
+    if (act === 'one') void navigate(`/parts/${newPart}`)
     else onClose()
   }
   const heapField = <SelectField label="From" name="heap" options={heaps.map((h) => ({ value: h.label, label: `${h.label}, ${h.n} there` }))} />
@@ -119,7 +69,7 @@ export function LotActs({ act, lot, onClose }: { act: LotAct; lot: LotAnswer; on
           <>
             {many('How many')}
             {heapField}
-            <SelectField label="To" options={ends} value={end} onChange={(e) => setEnd(e.target.value as typeof end)} />
+            <SelectField label="To" options={ends} value={end} onChange={(e) => setEnd(e.target.value as End)} />
             {end === 'another place' && <TextField label="Place" name="place" placeholder="drawer 9" list="heaps" required />}
           </>
         )}

@@ -5,8 +5,9 @@ import { newId } from '#web/app/clock.ts'
 import { useSend } from '#web/app/send.ts'
 import { useSigned } from '#web/app/session.tsx'
 import { MainButton, Said, SelectField, Slip, TextField } from '#web/ui/Forms.tsx'
-import { attributesOf, PartFields } from './PartFields.tsx'
-import { noAmount, priceOf, PriceFields } from './PriceFields.tsx'
+import { attributesOf, noAmount, priceOf } from './part-form.ts'
+import { PartFields } from './PartFields.tsx'
+import { PriceFields } from './PriceFields.tsx'
 
 export function NewLot({ tag, onClose }: { tag: string; onClose: () => void }) {
   const { house } = useSigned()

@@ -3,17 +3,6 @@ import { useState } from 'react'
 import { SelectField, TextField } from '#web/ui/Forms.tsx'
 import { MarkingReader } from './MarkingReader.tsx'
 
-const names = ['value', 'rating', 'temperature', 'package', 'body', 'safety class', 'cell'] as const
-
-/** The attributes that a form with these fields says. */
-export const attributesOf = (form: FormData): Record<string, string> =>
-  Object.fromEntries(
-    names.flatMap((name) => {
-      const text = String(form.get(name) ?? '').trim()
-      return text ? [[name, text]] : []
-    }),
-  )
-
 export function PartFields() {
   const [value, setValue] = useState('')
   return (
