@@ -1,10 +1,10 @@
 /** Drawers and bags of the museum: parts by name, lots by number, what is kept for whom, and what an owner agreed to. */
 import type { Body } from '#core/history/kinds.ts'
 import { numberedId } from '#core/history/teller.ts'
-import type { LotId } from '#core/ids.ts'
-import { inStore } from '#core/parts/place.ts'
+import type { LotId, MachineId } from '#core/ids.ts'
+import { inMachine, inStore } from '#core/parts/place.ts'
 import { machines } from './ids.ts'
-import { people } from './people.ts'
+import { people, type PersonKey } from './people.ts'
 import type { Story } from './story.ts'
 
 /** Drawers: fifty-odd parts are known by the end of the two years. */
@@ -82,8 +82,13 @@ export function lots(s: Story) {
   s.tell(s.at(96, '18:20'), 'jonas', { kind: 'count', lot: lotId(1), place: inStore('drawer 4'), n: 8, words: 'the list said 12' })
 }
 
-/** Promises of the last weeks, after the machines are known. */
+/** What was found missing, the promises of the last weeks, and an owner's word; told after the machines are known. */
 export function keepAndConsent(s: Story) {
+  const missing = (daysAgo: number, who: PersonKey, machine: MachineId, position: string) =>
+    s.tell(s.at(daysAgo, '18:20'), who, { kind: 'part', what: 'content', machine, place: inMachine(machine, position), content: 'empty' })
+  missing(605, 'imke', machines.ticket, 'ink roller')
+  missing(118, 'imke', machines.printer, 'bell')
+  missing(5, 'rasmus', machines.writer, 'BT1')
   s.tell(s.at(12, '18:40'), 'rasmus', {
     kind: 'reservation',
     what: 'made',

@@ -11,7 +11,7 @@ const costs: Readonly<Record<Cost['why'], string>> = {
   purpose: 'what the donor is for',
   completeness: 'the donor is whole',
   works: 'the donor works',
-  grade: 'the donor is in good condition',
+  grade: 'the donor’s condition',
   rare: 'few of its type',
   accessioned: 'accessioned donor',
 }
@@ -19,8 +19,8 @@ const costs: Readonly<Record<Cost['why'], string>> = {
 export const weighing: readonly { readonly why: Cost['why']; readonly label: string; readonly hint: string }[] = [
   { why: 'labour', label: 'Labour', hint: 'a plug 1, a screw 2, solder 6, at each end' },
   { why: 'risk', label: 'Risk', hint: 'proved good 0, unknown 3, suspect 12' },
-  { why: 'revision', label: 'Another revision', hint: '4 where donor and machine differ' },
   { why: 'remarks', label: 'Remarks of fit', hint: '1 for each thing to measure or check' },
+  { why: 'revision', label: 'Another revision', hint: '4 where donor and machine differ' },
   { why: 'purpose', label: 'What the donor is for', hint: 'parts source 1 … working exhibit 24' },
   { why: 'completeness', label: 'How whole the donor is', hint: 'up to 8 for an essential part, else 3' },
   { why: 'works', label: 'A donor that works', hint: '10' },

@@ -212,5 +212,7 @@ export async function houseNeeds(db: Db): Promise<NeedsAnswer> {
         : [],
     ),
   )
-  return { needs: needs.map(({ number: _, ...need }) => need), buy }
+  // What a machine cannot do without comes first, what is only out for now last; within that as the machines are listed.
+  const weight = (n: HouseNeed) => (n.why === 'out for now' ? 2 : n.position.essential ? 0 : 1)
+  return { needs: needs.map(({ number: _, ...need }) => need).sort((a, b) => weight(a) - weight(b)), buy }
 }

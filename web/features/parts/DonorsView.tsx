@@ -13,7 +13,7 @@ import { NeedBlock, type Taken } from './NeedBlock.tsx'
 import { useDonorChoice } from './useDonorChoice.ts'
 
 /** These are weighed at once; the others stand under what the donor loses. */
-const first = 3
+const first = 4
 
 export function View() {
   const { id = '' } = useParams()

@@ -13,16 +13,21 @@ export function View() {
   const { data, error } = useQuery({ queryKey: ['parts', 'needs'], queryFn: () => get<NeedsAnswer>('/needs') })
   if (error) return <p className="p-8">{wordsOf(error)}</p>
   if (!data) return null
-  const machines = new Set(data.needs.map((n) => n.machine)).size
-  const unserved = data.needs.filter((n) => n.kept.length === 0 && n.spare === 0 && n.why !== 'out for now').length
+  const lacking = data.needs.filter((n) => n.why !== 'out for now')
+  const machines = new Set(lacking.map((n) => n.machine)).size
+  const unserved = lacking.filter((n) => n.kept.length === 0 && n.spare === 0).length
+  const outForNow = data.needs.length - lacking.length
+  const sentence = [
+    lacking.length === 0
+      ? 'No machine is known to lack a good part.'
+      : `${count(lacking.length, 'position')} of ${count(machines, 'machine')} ${lacking.length === 1 ? 'lacks' : 'lack'} a good part${unserved > 0 ? `; for ${unserved} of them nothing lies in the house` : ', and something lies in the house for each'}.`,
+    ...(outForNow > 0 ? [`${outForNow} more ${outForNow === 1 ? 'is' : 'are'} empty only for now.`] : []),
+    'Machines that are there to give parts want none.',
+  ].join(' ')
   return (
     <main className="grid flex-1 grid-cols-[minmax(0,1fr)_300px] gap-6 p-4 pb-16 max-lg:grid-cols-1">
       <section>
-        <PartsHead title="Needs">
-          {data.needs.length === 0
-            ? 'No machine is known to lack a good part. Machines that are there to give parts want none.'
-            : `${count(data.needs.length, 'position')} of ${count(machines, 'machine')} lack a good part; for ${unserved} of them nothing lies in the house. Machines that are there to give parts want none.`}
-        </PartsHead>
+        <PartsHead title="Needs">{sentence}</PartsHead>
         {data.needs.length > 0 && (
           <RuledTable label="Needs" heads={['Position', 'Machine', 'Takes', 'Why', 'Kept for it', '#Spare', '']}>
             {data.needs.map((n, i) => (
@@ -62,7 +67,7 @@ function NeedLine({ need, first }: { need: HouseNeed; first: boolean }) {
   const { position, kept } = need
   return (
     <tr className="border-hair hover:bg-next border-b align-baseline">
-      <th scope="row" className="num py-1.5 pr-4 text-left font-bold">
+      <th scope="row" className={`py-1.5 pr-4 text-left font-bold whitespace-nowrap ${/\d/.test(position.designator) ? 'num' : ''}`}>
         {position.designator}
       </th>
       <td className="pr-4">

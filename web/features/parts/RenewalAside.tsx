@@ -43,6 +43,20 @@ export function RenewalAside({ view, inSet, query }: { view: RenewalAnswer; inSe
           </a>
         )}
       </section>
+      {heaps.size > 0 && (
+        <section>
+          <h2 className="headrule">Lies in the house</h2>
+          <ul>
+            {[...heaps].map(([from, positions]) => (
+              <li key={from} className="border-hair flex justify-between gap-3 border-b py-1.5">
+                <span>{from}</span>
+                <span className="num text-right">{positions.join(', ')}</span>
+              </li>
+            ))}
+          </ul>
+          <p className="text-quiet text-13 py-1">Each counted once, by value and rating; the body is measured at the board.</p>
+        </section>
+      )}
       {(view.cost.sums.length > 0 || view.cost.unpriced > 0) && (
         <section>
           <h2 className="headrule">What it cost so far</h2>
