@@ -113,7 +113,7 @@ const apiLayer = stack.find((l) => l.name === 'router')
 const inner = apiLayer?.handle.stack as { name: string }[] | undefined
 if (!inner) throw new Error('the api router was not found')
 inner.splice(
-  inner.findIndex((l) => l.name === 'router' && inner.indexOf(l) > 5),
+  inner.findLastIndex((l) => l.name === 'router'),
   0,
   ...(bare as unknown as { stack: { name: string }[] }).stack,
 )

@@ -61,9 +61,8 @@ b AS (SELECT s.entry FROM entry_subjects s JOIN p1 ON s.kind = 'part' AND s.subj
 p2 AS (SELECT DISTINCT s.subject FROM entry_subjects s JOIN b ON b.entry = s.entry WHERE s.kind = 'part'),
 c AS (SELECT s.entry FROM entry_subjects s JOIN p2 ON s.kind = 'part' AND s.subject = p2.subject),
 near AS (SELECT entry FROM a UNION SELECT entry FROM b UNION SELECT entry FROM c),
-others AS (SELECT DISTINCT s.subject FROM entry_subjects s JOIN near ON near.entry = s.entry WHERE s.kind = 'machine' AND NOT s.subject = ANY($1::text[])),
-d AS (SELECT s.entry FROM entry_subjects s JOIN others ON s.kind = 'machine' AND s.subject = others.subject JOIN entries e ON e.id = s.entry WHERE e.kind = 'machine'
-  UNION SELECT s.entry FROM entry_subjects n JOIN near ON near.entry = n.entry AND n.kind = 'lot' JOIN entry_subjects s ON s.kind = 'lot' AND s.subject = n.subject JOIN entries e ON e.id = s.entry WHERE e.kind = 'lot')
+others AS (SELECT DISTINCT s.kind, s.subject FROM entry_subjects s JOIN near ON near.entry = s.entry WHERE s.kind IN ('machine', 'lot') AND NOT (s.kind = 'machine' AND s.subject = ANY($1::text[]))),
+d AS (SELECT s.entry FROM entry_subjects s JOIN others ON s.kind = others.kind AND s.subject = others.subject JOIN entries e ON e.id = s.entry WHERE e.kind = others.kind)
 SELECT string_agg(id::text, ',') AS ids FROM (SELECT entry AS id FROM near UNION SELECT entry FROM d UNION SELECT id FROM entries WHERE house) AS found`
 
 export async function closureOf(
