@@ -1,0 +1,163 @@
+/** What a machine's page says of its parts: what sits where, what came out, what is lent, what the owner agreed to. */
+import type { ConsentMatter } from '#core/history/bodies/consent.ts'
+import { trayOf } from '#core/history/status.ts'
+import type { MachineState, World } from '#core/history/world.ts'
+import type { EntryId } from '#core/ids.ts'
+import { contentsOf, contentWord, machineAround, type ContentWord } from '#core/parts/presence.ts'
+import type { Instant } from '#core/quantity/time.ts'
+import { partLabel, placeLabel } from './labels.ts'
+
+export interface PositionRow {
+  readonly designator: string
+  readonly on?: string | undefined
+  readonly accepts: string
+  readonly assembly: boolean
+  readonly essential: boolean
+  readonly content: ContentWord
+  readonly part?:
+    | {
+        readonly id: string
+        readonly label: string
+        readonly own: boolean
+        /** In for now only: it comes out before the episode closes. */
+        readonly temporary?: boolean
+        readonly origin?: string | undefined
+        readonly since?: Instant | undefined
+        readonly from?: string | undefined
+      }
+    | undefined
+}
+
+export interface LoanRow {
+  readonly part: string
+  readonly label: string
+  readonly home: string
+  readonly at: string
+  readonly since: Instant
+  readonly due?: Instant | undefined
+  readonly closed?: Instant | undefined
+  readonly lends: boolean
+}
+
+export interface GivenRow {
+  readonly part: string
+  readonly label: string
+  readonly position: string
+  readonly to: string
+  readonly at: Instant
+  readonly kept: boolean
+  readonly gone: boolean
+  readonly authority?: string | undefined
+}
+
+export function positionRows(world: World, machine: MachineState): PositionRow[] {
+  return contentsOf(world, machine).map(({ position, content, part, place }) => {
+    const state = part ? world.parts.get(part) : undefined
+    const last = state?.legs.at(-1)
+    const own = !state || state.start === undefined || (state.start.in.id === place.in.id && state.start.position === place.position)
+    return {
+      designator: position.designator,
+      on: position.on,
+      accepts: position.accepts,
+      assembly: position.assembly,
+      essential: position.essential,
+      content: contentWord(content),
+      part: part && {
+        id: part,
+        label: partLabel(world, part),
+        own,
+        ...(state?.attributes['temporary'] === 'yes' ? { temporary: true } : {}),
+        origin: state?.origin,
+        since: last?.entry.happenedAt.latest,
+        from: !own && state?.start ? placeLabel(world, state.start, machine.id) : undefined,
+      },
+    }
+  })
+}
+
+/** Loans in which the machine lends or holds. */
+export function loanRows(world: World, machine: MachineState): LoanRow[] {
+  return world.loans
+    .map((loan): LoanRow | undefined => {
+      const lends = holderMachine(world, loan.home.in) === machine.id
+      const holds = holderMachine(world, loan.to.in) === machine.id
+      if (!lends && !holds) return undefined
+      return {
+        part: loan.part,
+        label: partLabel(world, loan.part),
+        home: placeLabel(world, loan.home, machine.id),
+        at: placeLabel(world, loan.to, machine.id),
+        since: loan.entry.happenedAt.latest,
+        due: loan.due,
+        closed: loan.closed?.happenedAt.latest,
+        lends,
+      }
+    })
+    .filter((row) => row !== undefined)
+}
+
+function holderMachine(world: World, holder: { kind: string; id: string }): string | undefined {
+  if (holder.kind === 'machine') return holder.id
+  if (holder.kind !== 'assembly') return undefined
+  const place = world.parts.get(holder.id as never)?.place
+  return place ? holderMachine(world, place.in) : undefined
+}
+
+/** Parts that came from this machine and are now neither in it nor in its trays; originals kept with it among them. */
+export function givenParts(world: World, machine: MachineState): GivenRow[] {
+  const tray = new Set<string>(trayOf(world, machine))
+  return [...world.parts.values()].flatMap((part) => {
+    const last = part.legs.at(-1)
+    if (!part.start || !last || !part.place || tray.has(part.id)) return []
+    if (part.start.in.id !== machine.id && machineAround(world, part.start)?.id !== machine.id) return []
+    if (holderMachine(world, part.place.in) === machine.id) return []
+    const { body } = last.entry
+    const authority = body.kind === 'move' && body.authority ? world.parties.get(body.authority)?.name : undefined
+    return [
+      {
+        part: part.id,
+        label: partLabel(world, part.id),
+        position: part.start.position ?? '',
+        to: placeLabel(world, part.place, machine.id),
+        at: last.entry.happenedAt.latest,
+        kept: part.place.in.kind === 'kept' && part.place.in.id === machine.id,
+        gone: part.place.in.kind === 'gone',
+        authority,
+      },
+    ]
+  })
+}
+
+export interface ConsentRow {
+  readonly entry: EntryId
+  readonly by: string
+  readonly to: ConsentMatter
+  readonly given: boolean
+  readonly positions?: readonly string[] | undefined
+  readonly words: string
+  readonly at: Instant
+  readonly until?: Instant | undefined
+  /** Written down by somebody of the house, as told. */
+  readonly told: boolean
+  readonly over: boolean
+}
+
+export const consentRows = (world: World, machine: MachineState): ConsentRow[] =>
+  machine.consents.flatMap(({ id, body, basis, happenedAt }) =>
+    body.kind === 'consent'
+      ? [
+          {
+            entry: id,
+            by: world.parties.get(body.by)?.name ?? 'the owner',
+            to: body.to,
+            given: body.given,
+            positions: body.positions,
+            words: body.words,
+            at: happenedAt.latest,
+            until: body.until,
+            told: basis === 'told',
+            over: body.until !== undefined && body.until <= world.now,
+          },
+        ]
+      : [],
+  )
