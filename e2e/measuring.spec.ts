@@ -37,6 +37,11 @@ test('keys are drawn over with a pointer and marked by keyboard, and the line ad
   await imke.keyboard.press('Space')
   await imke.keyboard.press('Shift+ArrowRight')
   await expect(imke.getByRole('status').filter({ hasText: '71 in all' })).toContainText('0 pass, 5 fail, 66 not tested')
+  // Put away and taken up again: what was drawn is still there.
+  await sheet().getByRole('button', { name: 'Put away' }).click()
+  await imke.getByRole('button', { name: 'Test', exact: true }).click()
+  await imke.getByRole('button', { name: /keys, 71, one by one/ }).click()
+  await expect(imke.getByRole('status').filter({ hasText: '71 in all' })).toContainText('0 pass, 5 fail, 66 not tested')
   await imke.getByRole('radio', { name: 'ok', exact: true }).check()
   await imke.getByRole('button', { name: 'All the rest ok' }).click()
   await sheet().getByRole('button', { name: 'Into the line' }).click()

@@ -15,7 +15,7 @@ import { StatusMark } from '#web/ui/Marks.tsx'
 import { stampTitle } from '#web/ui/Plate.tsx'
 import { ClosingSlip, OverrideSlip, StopSlip } from './ClosingSlip.tsx'
 import { Composer, type ComposerHandle } from './Composer.tsx'
-import { GridSlip } from './GridSlip.tsx'
+import { GridSlip, noMarks, type Marks } from './GridSlip.tsx'
 import { Sheet } from './Sheet.tsx'
 import { SortSlip } from './Jots.tsx'
 import { LeftSide, RightSide } from './Sides.tsx'
@@ -52,6 +52,8 @@ function Working({ view, waiting }: { view: EpisodeView; waiting: readonly Waiti
   const [open, setOpen] = useState<Open>()
   const [side, setSide] = useState<'left' | 'right'>()
   const [past, setPast] = useState<CheckName>()
+  // Marks that were drawn and not written yet outlive the slip they were drawn on.
+  const [drawn, setDrawn] = useState<Readonly<Record<string, Marks>>>({})
   const meter = useMeter(view.context)
   const { episode } = view
   const closed = episode.state === 'closed'
@@ -90,8 +92,11 @@ function Working({ view, waiting }: { view: EpisodeView; waiting: readonly Waiti
         fn={open.fn}
         grid={grid}
         context={view.context}
+        marks={drawn[open.fn] ?? noMarks}
+        onMarks={(change) => setDrawn((old) => ({ ...old, [open.fn]: change(old[open.fn] ?? noMarks) }))}
         onLine={(line) => {
           pending.current = line
+          setDrawn({ ...drawn, [open.fn]: noMarks })
           setOpen(undefined)
         }}
         onClose={() => setOpen(undefined)}

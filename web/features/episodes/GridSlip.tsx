@@ -9,14 +9,33 @@ import { PlainButton, Slip } from '#web/ui/Forms.tsx'
 
 const ways = ['ok', 'dead', 'open', 'short', 'double strike', 'not tested'] as const
 
-export function GridSlip({ fn, grid, context, onLine, onClose }: { fn: string; grid: Grid; context: ComposerContext; onLine: (line: string) => void; onClose: () => void }) {
+export type Marks = ReadonlyMap<string, Marked>
+export const noMarks: Marks = new Map()
+
+export function GridSlip({
+  fn,
+  grid,
+  context,
+  marks,
+  onMarks,
+  onLine,
+  onClose,
+}: {
+  fn: string
+  grid: Grid
+  context: ComposerContext
+  marks: Marks
+  /** A change of the marks: several may come between two drawings of the board. */
+  onMarks: (change: (old: Marks) => Marks) => void
+  onLine: (line: string) => void
+  onClose: () => void
+}) {
   const [brush, setBrush] = useState<string>('ok')
   const [own, setOwn] = useState('')
-  const [marks, setMarks] = useState<ReadonlyMap<string, Marked>>(new Map())
   const before = new Map((context.grids[fn] ?? []).map((s) => [s.cell, s]))
   const said = brush === 'own' ? own.trim() : brush
   const mark = (cells: readonly string[]) =>
-    setMarks((old) => {
+    onMarks((old) => {
       const next = new Map(old)
       for (const cell of cells) {
         if (said === 'not tested' || said === '') next.delete(cell)
