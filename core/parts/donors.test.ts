@@ -42,7 +42,7 @@ describe('what a machine lacks', () => {
   it('may be asked of any position', () => {
     const { t } = twoTerminals()
     const world = t.world()
-    expect(needAt(world, world.machines.get(home)!, 'LS1')?.position.accepts).toBe('loudspeaker')
+    expect(needAt(world, world.machines.get(home)!, 'LS1')).toMatchObject({ position: { accepts: 'loudspeaker' }, occupant: { label: 'LS1 loudspeaker' } })
     expect(needAt(world, world.machines.get(home)!, 'nowhere')).toBeUndefined()
   })
 })

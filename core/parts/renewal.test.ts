@@ -198,7 +198,7 @@ describe('what a renewal cost', () => {
     const parsed = scene.write('swap C12 < L-0001')
     expect(parsed.ok && parsed.effects.find((e) => e.does === 'takes of lot')).toEqual({
       does: 'takes of lot',
-      lot: 'L-0001 electrolytic capacitor 47 uF 35 V',
+      lot: 'L-0001',
       n: 1,
       from: 'drawer',
       left: 6,

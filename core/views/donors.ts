@@ -9,6 +9,7 @@ import { chargeEnded, factsOfPart, type PartFacts } from '#core/parts/fit.ts'
 import { keptForOthers, lies, tallyOf } from '#core/parts/lots.ts'
 import { consentOf, ownerOf } from '#core/parts/ownership.ts'
 import type { Place } from '#core/parts/place.ts'
+import type { SheetPosition } from '#core/type/sheet.ts'
 import { contentsOf, contentWord, lastIn, machineAround, partKindOf, type PositionContent } from '#core/parts/presence.ts'
 import { lotLabel, machineNumber, partLabel, placeLabel } from './labels.ts'
 import { factsOfLot, fitFactsOfLot, reservationRow } from './lots.ts'
@@ -34,7 +35,7 @@ export function needsOf(world: World, machine: MachineState): Need[] {
         positions,
         revision: machine.revision,
         why,
-        occupant: held && { part: held, label: partLabel(world, held), tag: world.parts.get(held)?.tag },
+        occupant: held && occupantOf(world, held, row.position),
         chargeEnded: row.position.charged && chargeEnded(world, machine, row.position.designator),
       },
     ]
@@ -48,6 +49,13 @@ function whyNeeded(world: World, { content, part, place }: PositionContent): Nee
   const health = part ? world.parts.get(part)?.health : undefined
   return health === 'proved bad' || health === 'suspect' ? health : undefined
 }
+
+/** What sits there; a part that nobody has touched yet is called by its position. */
+const occupantOf = (world: World, part: PartId, { designator, accepts }: SheetPosition): NonNullable<Need['occupant']> => ({
+  part,
+  label: world.parts.has(part) ? partLabel(world, part) : `${designator} ${accepts}`,
+  tag: world.parts.get(part)?.tag,
+})
 
 /** Whether what left a position is expected back: it lies in a tray or is lent, and nothing is said against it. */
 function comesBack(world: World, id: PartId | undefined): boolean {
@@ -70,7 +78,7 @@ export function needAt(world: World, machine: MachineState, designator: string):
     positions: positionsOf(world, machine),
     revision: machine.revision,
     why: whyNeeded(world, row) ?? 'asked',
-    occupant: held && { part: held, label: partLabel(world, held), tag: world.parts.get(held)?.tag },
+    occupant: held && occupantOf(world, held, row.position),
     chargeEnded: row.position.charged && chargeEnded(world, machine, designator),
   }
 }

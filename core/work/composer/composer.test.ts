@@ -121,7 +121,7 @@ describe('moves', () => {
     const parsed = write('swap IC40 < L-0001 > bag 1')
     expect(parsed.ok && parsed.effects).toEqual(
       expect.arrayContaining([
-        { does: 'takes of lot', lot: 'L-0001 74LS374', n: 1, from: 'drawer 3', left: 2 },
+        { does: 'takes of lot', lot: 'L-0001', n: 1, from: 'drawer 3', left: 2 },
         { does: 'takes what is kept', what: 'L-0001 74LS374', machines: ['E-2 Corvel 88 terminal'] },
       ]),
     )

@@ -24,7 +24,7 @@ function effectsOf(lot: LotContext, heap: Heap, n: number, machine: string): Eff
   const others = lot.kept.filter((k) => k.machine !== machine)
   const short = lot.heaps.reduce((sum, h) => sum + h.n, 0) - n < others.reduce((sum, k) => sum + k.n, 0)
   return [
-    { does: 'takes of lot', lot: lot.label, n, from: heap.label, left: heap.n - n },
+    { does: 'takes of lot', lot: lot.tag ?? lot.label, n, from: heap.label, left: heap.n - n },
     ...(short && others.length > 0 ? [{ does: 'takes what is kept' as const, what: lot.label, machines: others.map((k) => k.label) }] : []),
   ]
 }
@@ -46,7 +46,7 @@ export function takeOne(lot: LotContext, where: string, scene: Scene): OneTaken 
   return {
     part,
     from: heap.place,
-    fromLabel: `${lot.label}, ${heap.label}`,
+    fromLabel: heap.label,
     first: oneOutOf(lot, part, heap.place, scene.context.machine),
     effects: effectsOf(lot, heap, 1, scene.context.machine),
     rest: where.toLowerCase().startsWith(heap.label.toLowerCase()) ? where.slice(heap.label.length).trim() : where,
