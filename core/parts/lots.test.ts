@@ -173,3 +173,52 @@ describe('any sequence of a lot’s entries', () => {
     )
   })
 })
+
+describe('any sequence of promises', () => {
+  const machines: readonly MachineId[] = [home, other]
+  const act = fc.oneof(
+    fc.record({ does: fc.constant('made' as const), machine: fc.constantFrom(0, 1), n: fc.integer({ min: 1, max: 4 }) }),
+    fc.record({ does: fc.constant('ended' as const), which: fc.nat(20) }),
+    fc.record({ does: fc.constant('take' as const), machine: fc.constantFrom(0, 1, 2) }),
+    fc.record({ does: fc.constant('move' as const), machine: fc.constantFrom(0, 1), n: fc.integer({ min: 1, max: 4 }) }),
+  )
+  it('keeps for each machine what was promised less what went there, oldest promise first, never below nothing', () => {
+    fc.assert(
+      fc.property(fc.array(act, { maxLength: 30 }), (acts) => {
+        const { t } = withLot(200)
+        /** Open promises by hand, oldest first. */
+        let open: { id: string; machine: number; n: number }[] = []
+        const went = (machine: number, n: number) => {
+          let left = n
+          open = open.flatMap((p) => {
+            if (p.machine !== machine || left === 0) return [p]
+            const used = Math.min(left, p.n)
+            left -= used
+            return used === p.n ? [] : [{ ...p, n: p.n - used }]
+          })
+        }
+        acts.forEach((a, i) => {
+          const minute = 10 + i
+          if (a.does === 'made') {
+            const { id } = t.told(at(minute), { kind: 'reservation', what: 'made', machine: machines[a.machine]!, lot, n: a.n })
+            open.push({ id, machine: a.machine, n: a.n })
+          } else if (a.does === 'ended') {
+            const ended = open[a.which % Math.max(1, open.length)]
+            if (!ended) return
+            t.told(at(minute), { kind: 'reservation', what: 'ended', machine: machines[ended.machine]!, lot, reservation: ended.id as never })
+            open = open.filter((p) => p !== ended)
+          } else if (a.does === 'take') {
+            t.told(at(minute), oneOutOf(facts, part(100 + i), drawer, machines[a.machine]))
+            if (a.machine < 2) went(a.machine, 1)
+          } else {
+            t.told(at(minute), { kind: 'move', legs: [], lots: [{ lot, n: a.n, from: drawer, to: { in: { kind: 'kept', id: machines[a.machine]! } } }] })
+            went(a.machine, a.n)
+          }
+        })
+        expect(t.world().reservations.map((r) => [r.entry.id, r.n])).toEqual(open.map((p) => [p.id, p.n]))
+        expect(tallyOf(t.world().lots.get(lot)!, t.world().reservations).promised).toBe(open.reduce((sum, p) => sum + p.n, 0))
+      }),
+      { numRuns: 60 },
+    )
+  })
+})

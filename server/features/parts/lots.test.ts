@@ -109,3 +109,20 @@ describe('two people at one lot', () => {
     expect(answer.body.entries[0]).toMatchObject({ refusal: { rule: 'unknown-lot' }, detail: 'No such lot is known here.' })
   })
 })
+
+describe('an owner’s machine over the wire', () => {
+  const part = () => found(other, 'LS1')
+  const give = (n: number) => draft({ kind: 'move', legs: [{ part: part(), from: slot(other, 'LS1'), to: { in: { kind: 'gone', id: 'discarded' } } }] }, ago(n))
+  it('gives nothing until the owner agreed, and says where that is written down', async () => {
+    const steward = await house.as('steward')
+    await send(steward, [draft({ kind: 'machine', what: 'stated', machine: other, set: { owner: house.people.guest.party } }, ago(40))]).expect(200)
+    const refused = (await send(restorer, [give(39)]).expect(409)).body.entries[0]
+    expect(refused).toMatchObject({ refusal: { rule: 'owner-consent', refused: false } })
+    expect(refused.detail).toMatch(/belongs to the owner of E-2 .*under Owner\.$/)
+    const said = { kind: 'consent' as const, machine: other, by: house.people.guest.party, to: 'give parts' as const, given: true, positions: ['LS1'], words: 'by letter' }
+    await send(restorer, [{ ...draft(said, ago(38)), basis: 'told' }]).expect(200)
+    await send(restorer, [give(37)]).expect(200)
+    const life = await get<PartLife>(`/parts/${part()}`)
+    expect(life).toMatchObject({ holder: 'gone', waits: [{ why: 'empty since', position: 'LS1', machine: other }] })
+  })
+})
