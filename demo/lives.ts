@@ -63,6 +63,8 @@ export function terminals(s: Story) {
       'swap C220 < P-0105',
       'verify C214 polarity, print and part agree',
       'verify C220 polarity, print and part agree',
+      'bad C214 electrolytic capacitor: ESR 14 ohm',
+      'good C220 electrolytic capacitor: ESR 0.3 ohm, so it need not have been changed',
       'test screen, 24 rows pass',
       'clean keyboard by fibre pen and alcohol',
       'keys, 71 all ok',
@@ -78,7 +80,7 @@ export function terminals(s: Story) {
       'X1 15.361MHz with counter',
       'healthy after two hours running',
     ],
-    11,
+    10,
   )
   s.close(a, first, s.at(680, '21:30'), 'rasmus', 'find out why the bell is silent')
   // Episode 2: the bell; a donor gives its loudspeaker.
@@ -159,6 +161,7 @@ export function calculators(s: Story) {
     'test short digits, 12 11 of 12: digit 7 dark',
     'swap IC4 < E2025-003 IC4 > bag 2',
     'test digits, 12 pass',
+    'bad IC4 digit driver: digit 7 dark in both sockets',
     'use 1 L-0003 for the base, one thread was stripped',
     'on base 4 M3x8',
     'test full four rules pass, memory pass, keys, 29 pass, rounding switch pass',

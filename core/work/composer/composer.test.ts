@@ -163,6 +163,23 @@ describe('moves', () => {
     expect(problem(parse('discard C12 by nobody'))).toMatchObject({ why: 'which steward', known: ['IO Ida Oslund'] })
     expect(bodies(parse('discard C12 by ida'))[0]).toMatchObject({ kind: 'move', authority: person, legs: [{ to: { in: { kind: 'gone', id: 'discarded' } } }] })
   })
+  it('say of a part that it is bad, under suspicion or good, in its position or by its tag', () => {
+    const { t, write, parse } = scene()
+    write('bad IC40: no pulses at pin 9')
+    expect(t.world().parts.get(found(home, 'IC40'))).toMatchObject({ health: 'proved bad', place: slot(home, 'IC40') })
+    expect(t.world().parts.get(found(home, 'IC40'))?.healthSaid?.body).toMatchObject({ because: 'no pulses at pin 9' })
+    // Known by now: nothing is identified a second time.
+    expect(bodies(parse('suspect IC40 because it runs hot'))).toEqual([{ kind: 'part', what: 'health', part: found(home, 'IC40'), health: 'suspect', because: 'it runs hot' }])
+    spare(t, 1, '74LS374', 'P-0001')
+    expect(bodies(parse('good P-0001: worked in E-2'))).toEqual([{ kind: 'part', what: 'health', part: numberedId<PartId>(1, 6), health: 'proved good', because: 'worked in E-2' }])
+    write('swap IC40 < E-2 IC40 > bag 2')
+    expect(bodies(parse('bad IC40 74LS374: silent'))).toMatchObject([{ part: found(home, 'IC40'), because: 'silent' }])
+    expect(bodies(parse('bad IC40: silent'))).toMatchObject([{ part: found(other, 'IC40') }])
+    write('out IC41 bag 1')
+    expect(problem(parse('bad IC41'))).toMatchObject({ why: 'nothing there' })
+    expect(problem(parse('bad P-0099: x'))).toMatchObject({ why: 'which part', word: 'P-0099' })
+    expect(problem(parse('bad'))).toMatchObject({ why: 'form' })
+  })
   it('put something in for now, which the closing asks for', () => {
     const { t, write } = scene()
     spare(t, 1, 'loudspeaker', 'P-0001')

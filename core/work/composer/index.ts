@@ -4,6 +4,7 @@ import { findingKinds } from '#core/history/bodies/condition.ts'
 import { isPoint, type Instant, type Interval } from '#core/quantity/time.ts'
 import { parseBack, parseEmpty, parseFate } from './fate.ts'
 import { parseIn, parseLend, parseOut, parseSwap } from './parts.ts'
+import { parseHealth } from './health.ts'
 import { parseUse } from './lots.ts'
 import { parseGrid, parseHealthy, parseReading } from './measure.ts'
 import { parseVerdict } from './methods.ts'
@@ -44,6 +45,9 @@ const parsers: Readonly<Record<string, Parser>> = {
   swap: parseSwap,
   lend: parseLend,
   use: parseUse,
+  bad: (text, scene) => parseHealth('bad', text, scene),
+  suspect: (text, scene) => parseHealth('suspect', text, scene),
+  good: (text, scene) => parseHealth('good', text, scene),
   back: parseBack,
   empty: parseEmpty,
   keep: (text, scene) => parseFate('keep', text, scene),

@@ -4,7 +4,7 @@ import type { Basis } from '#core/history/entry.ts'
 import type { Tally } from '#core/diagnosis/grid.ts'
 import type { Expectation } from '#core/diagnosis/points.ts'
 import type { EntryId } from '#core/ids.ts'
-import type { Body, TestResult } from '#core/history/kinds.ts'
+import type { Body, Health, TestResult } from '#core/history/kinds.ts'
 import type { Refusal } from '#core/history/refusal.ts'
 import type { FitRemark } from '#core/parts/fit.ts'
 import type { Instant, Interval } from '#core/quantity/time.ts'
@@ -19,6 +19,7 @@ export type Effect =
   | { readonly does: 'takes what is kept'; readonly what: string; readonly machines: readonly string[] }
   /** Work that cannot be undone on somebody else's machine, to which they did not agree. */
   | { readonly does: 'wants the owner’s word'; readonly owner: string; readonly refused: boolean }
+  | { readonly does: 'says health'; readonly part: string; readonly health: Health }
   | { readonly does: 'is temporary'; readonly part: string }
   | { readonly does: 'donor loses'; readonly machine: string; readonly part: string }
   | { readonly does: 'lends'; readonly part: string; readonly to: string; readonly due?: Instant | undefined }
