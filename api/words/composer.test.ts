@@ -11,7 +11,7 @@ const effects: { readonly [K in Effect['does']]: Case<Effect & { readonly does: 
   'puts in': [{ does: 'puts in', part: 'P-0007', to: 'C5', from: 'drawer 4', remarks: [] }, 'Puts P-0007 into C5, from drawer 4.'],
   'takes of lot': [{ does: 'takes of lot', lot: 'L-0001', n: 1, from: 'drawer 4', left: 1 }, '1 of L-0001, from drawer 4; 1 is left there.'],
   'takes what is kept': [{ does: 'takes what is kept', what: 'L-0001', machines: ['E-1', 'E-2'] }, '! L-0001 is kept for E-1 and E-2, and too few are left.'],
-  'says health': [{ does: 'says health', part: 'IC4 driver', health: 'proved good' }, 'IC4 driver: proved good.'],
+  'says health': [{ does: 'says health', part: 'IC4 driver', health: 'proved good', lacks: false }, 'IC4 driver: proved good.'],
   'is temporary': [{ does: 'is temporary', part: 'test display' }, '! Test display is in for now: it comes out, or is named, before the episode closes.'],
   'wants the owner’s word': [
     { does: 'wants the owner’s word', owner: 'the ferry office', refused: true },

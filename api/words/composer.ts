@@ -47,9 +47,7 @@ export function effectWords(effect: Effect, { now, zone }: When): EffectWords {
           : `this cannot be undone, and the machine belongs to ${effect.owner}: ask them first, and write down what they say under Owner`,
       )
     case 'says health':
-      return say(
-        `${effect.part}: ${effect.health}${effect.health === 'proved bad' || effect.health === 'suspect' ? '; from now on it is among what the machine lacks, and donors are sought for it' : ''}`,
-      )
+      return say(`${effect.part}: ${effect.health}${effect.lacks ? '; from now on its position is among what the machine lacks, and donors are sought for it' : ''}`)
     case 'is temporary':
       return heed(`${effect.part} is in for now: it comes out, or is named, before the episode closes`)
     case 'takes what is kept':

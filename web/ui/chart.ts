@@ -180,7 +180,7 @@ export function intervalChart(element: HTMLElement, rows: readonly IntervalRow[]
       data: rows.map((r) => r.name),
       axisTick: { show: false },
       axisLine: { show: false },
-      axisLabel: { ...inkText(), width: 175, overflow: 'truncate' },
+      axisLabel: { ...inkText(), width: 170, overflow: 'break', lineHeight: 15 },
     },
     tooltip: { ...tooltip(() => ''), trigger: 'item', formatter: (item: { dataIndex: number }) => (rows[item.dataIndex] ? words(rows[item.dataIndex] as IntervalRow) : '') },
     series: [

@@ -21,14 +21,14 @@ export function parseHealth(verb: HealthVerb, text: string, scene: Scene): Parse
     if (!slot.part || slot.content === 'empty' || slot.content === 'unknown part') return wrong({ why: 'nothing there', position: named.name, content: slot.content })
     // A part that nobody has touched is one of its own from now on, where it sits.
     const first: Body[] = slot.content === 'unseen' ? [{ kind: 'part', what: 'identified', part: slot.part as PartId, place: slot.place }] : []
-    return done([...first, said(slot.part, named.rest)], [{ does: 'says health', part: slot.partLabel ?? named.name, health }])
+    return done([...first, said(slot.part, named.rest)], [{ does: 'says health', part: slot.partLabel ?? named.name, health, lacks: verb !== 'good' }])
   }
   const held = named && known.find((p) => p.tag === named.name || p.label === named.name)
-  if (held && named) return done([said(held.id, named.rest)], [{ does: 'says health', part: held.label, health }])
+  if (held && named) return done([said(held.id, named.rest)], [{ does: 'says health', part: held.label, health, lacks: false }])
   const { word, rest } = takeNumber(text.replace(/^(\S+?):/, '$1 :'))
   if (!word) return wrong({ why: 'form', form: `${verb} IC4: no pulses` })
   const looked = scene.lookUp(word.toUpperCase())
   if (looked === undefined) return { ok: false, needs: word.toUpperCase() }
   if (!looked.part) return wrong({ why: 'which part', word, known: designators.slice(0, 8) })
-  return done([said(looked.part.id, rest)], [{ does: 'says health', part: looked.part.label, health }])
+  return done([said(looked.part.id, rest)], [{ does: 'says health', part: looked.part.label, health, lacks: false }])
 }

@@ -19,7 +19,7 @@ export type Effect =
   | { readonly does: 'takes what is kept'; readonly what: string; readonly machines: readonly string[] }
   /** Work that cannot be undone on somebody else's machine, to which they did not agree. */
   | { readonly does: 'wants the owner’s word'; readonly owner: string; readonly refused: boolean }
-  | { readonly does: 'says health'; readonly part: string; readonly health: Health }
+  | { readonly does: 'says health'; readonly part: string; readonly health: Health; /** It sits in a position, which lacks a good part from now on. */ readonly lacks: boolean }
   | { readonly does: 'is temporary'; readonly part: string }
   | { readonly does: 'donor loses'; readonly machine: string; readonly part: string }
   | { readonly does: 'lends'; readonly part: string; readonly to: string; readonly due?: Instant | undefined }

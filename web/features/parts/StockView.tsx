@@ -110,7 +110,7 @@ function Failures({ answer }: { answer: StockAnswer }) {
         <p className="text-quiet py-2">Nothing was judged twice yet. A part is judged when a test says that it is good, not shown faulty or bad.</p>
       ) : (
         <>
-          <div ref={holder} style={{ height: 50 + judged.length * 34 }} role="img" aria-label={judged.map(words).join('; ')} />
+          <div ref={holder} style={{ height: 50 + judged.length * (by === 'kind' ? 34 : 44) }} role="img" aria-label={judged.map(words).join('; ')} />
           <p className="text-quiet text-13">
             Of those that somebody judged, which are mostly those that were suspected: not of all there are. Lines are exact 95 % intervals (Clopper and Pearson).
           </p>
