@@ -1,16 +1,19 @@
 /** A database that an earlier version filled comes up to date with its figures derived again. */
-import { afterAll, beforeAll, expect, it } from 'vitest'
+import { v7 } from 'uuid'
+import { afterEach, beforeEach, expect, it } from 'vitest'
+import type { LotId } from '#core/ids.ts'
+import { slot } from '#core/testing/terminal.ts'
 import { send, draft, startHouse, twoMachines, type Agent, type TestHouse } from '../testing/house.ts'
 import { createLog, prepare } from '../server.ts'
 import { run, rows } from './connection.ts'
 
 let house: TestHouse
 let steward: Agent
-beforeAll(async () => {
+beforeEach(async () => {
   house = await startHouse()
   steward = await house.as('steward')
 })
-afterAll(() => house.stop())
+afterEach(() => house.stop())
 
 it('the second migration fills its columns on a loaded database', async () => {
   const [machine] = (await twoMachines(steward)).machines
@@ -44,5 +47,27 @@ it('the second migration fills its columns on a loaded database', async () => {
     machine,
   ])
   expect(row).toMatchObject({ grade: 2, kind: 'data terminal', looked: true, came: expect.anything() })
+  await again.db.close()
+})
+
+it('the fifth migration gives every machine its needs and the house its lots', async () => {
+  const { machines } = await twoMachines(steward)
+  const [machine] = machines
+  const lot = v7() as LotId
+  await send(steward, [
+    draft({ kind: 'part', what: 'content', machine, place: slot(machine, 'IC40'), content: 'empty' }),
+    draft({ kind: 'lot', what: 'identified', lot, partKind: '74LS374', tag: 'L-0001' }),
+    draft({ kind: 'lot', what: 'got', lot, n: 3, place: { in: { kind: 'store', id: 'drawer' } }, origin: 'bought' }),
+  ]).expect(200)
+  const { db } = house.running.services
+  // As the fourth version left it.
+  await run(db, 'DROP TABLE lots')
+  await run(db, 'ALTER TABLE machines DROP COLUMN needs')
+  await run(db, `DELETE FROM "SequelizeMeta" WHERE name LIKE '005%'`)
+  const again = await prepare(house.config, createLog('silent'))
+  const [row] = await rows<{ needs: { position: { designator: string } }[] }>(again.db, 'SELECT needs FROM machines WHERE machine = $1', [machine])
+  expect(row?.needs.map((n) => n.position.designator)).toEqual(['IC40'])
+  const lots = await rows<{ tag: string; lot_row: { here: number } }>(again.db, 'SELECT tag, lot_row FROM lots')
+  expect(lots).toMatchObject([{ tag: 'L-0001', lot_row: { here: 3 } }])
   await again.db.close()
 })
