@@ -132,6 +132,14 @@ async function walk(browser: Browser, scheme: 'light' | 'dark') {
   await page.goto(`${machine}/renewal`)
   await page.getByRole('button', { name: 'C5', exact: true }).click()
   await check('renewal')
+  await page.getByRole('button', { name: 'Add positions to the map' }).click()
+  await check('renewal, adding positions')
+  await page.getByRole('button', { name: /for the sheet of/ }).click()
+  await check('renewal, teaching')
+  await openMachine(page, 'E2026-001')
+  await page.getByRole('tab', { name: /^Owner/ }).click()
+  await page.getByRole('button', { name: 'Write down what the owner says' }).click()
+  await check('owner')
   await context.close()
 }
 
