@@ -1,6 +1,6 @@
 /** Parts: a donor for a dead chip, its tag, both machines changed; a part moved from its own page; capacitors renewed; a lot. */
 import { expect, test, type Page } from '@playwright/test'
-import { demo, openMachine, signIn, status } from './people.ts'
+import { demo, openEpisode, openMachine, signIn, status, write } from './people.ts'
 
 test.describe.configure({ mode: 'serial' })
 let rasmus: Page
@@ -35,6 +35,25 @@ test('a donor is found for a dead chip, gives it, and both machines and the tag 
   await openMachine(rasmus, 'E2026-110')
   await rasmus.getByRole('tab', { name: /^Parts/ }).click()
   await expect(rasmus.getByRole('listitem').filter({ hasText: 'IC1' }).first()).toContainText(`from IC1 of ${giver}`)
+})
+
+test('a chip said to be dead in an episode is replaced from a donor, and what lies in the tray is tagged', async () => {
+  await openMachine(rasmus, 'E2026-112')
+  await openEpisode(rasmus, 'Dead calculator chip')
+  await write(rasmus, 'bad IC1: no clock at pin 3')
+  await openMachine(rasmus, 'E2026-112')
+  await rasmus.getByRole('tab', { name: /^Parts/ }).click()
+  await rasmus.getByRole('link', { name: 'Find donors' }).click()
+  const need = rasmus.getByRole('region', { name: 'IC1' })
+  await expect(need).toContainText('its part was proved bad')
+  await need.getByRole('button', { name: 'Take this one' }).first().click()
+  await rasmus.getByRole('link', { name: 'Print tags' }).click()
+  const without = rasmus.getByRole('region', { name: 'Without a tag' })
+  await expect(without).toContainText('IC1 calculator chip, tray')
+  await without.getByRole('button', { name: /^Give \d tags?$/ }).click()
+  const tags = rasmus.getByRole('list', { name: 'Bag tags' }).getByRole('listitem')
+  await expect(tags).toHaveCount(2)
+  await expect(tags.filter({ hasText: 'proved bad' })).toContainText(/P-\d{4}/)
 })
 
 test('a part moves from its own page, and what does not fit is refused with the reason', async () => {

@@ -10,6 +10,8 @@ export function useSend() {
   const write = useWrite()
   const [error, setError] = useState<string>()
   const [busy, setBusy] = useState(false)
+  /** It waits in the outbox: said again, it would be there twice. */
+  const [held, setHeld] = useState(false)
   /** Answers the entries when the server has them, undefined when they were refused or wait in the outbox. */
   const send = async (writings: readonly Writing[]): Promise<readonly Draft[] | undefined> => {
     setError(undefined)
@@ -18,6 +20,7 @@ export function useSend() {
       const made = drafts(writings)
       const written = await write(made)
       if (!written.sent) {
+        setHeld(true)
         setError('No connection. It is kept here and sent when the connection is back.')
         return undefined
       }
@@ -33,7 +36,7 @@ export function useSend() {
       setBusy(false)
     }
   }
-  return { send, error, busy, setError }
+  return { send, error, busy, held, setError }
 }
 
 /** The same for one entry that stands by itself: answers whether the server has it. */

@@ -9,6 +9,7 @@ import type { NextNumbers, TypeRow } from '#api/machines.ts'
 import { count } from '#api/words/lists.ts'
 import { moneyWords } from '#api/words/money.ts'
 import type { MachineId, TypeId } from '#core/ids.ts'
+import { following } from '#core/quantity/numbers.ts'
 import { parseMoney } from '#core/quantity/quantity.ts'
 import { equalShares } from '#core/quantity/shares.ts'
 import { usePartyNamed } from '#web/app/party.ts'
@@ -59,14 +60,6 @@ interface Form {
   amount: string
   currency: string
   claim: string
-}
-
-/** Numbers from one on: E2026-014, E2026-015, … */
-function following(first: string, n: number): string[] {
-  const match = /^(.*?)(\d+)$/.exec(first)
-  if (!match) return Array.from({ length: n }, (_, i) => `${first}-${i + 1}`)
-  const [, head = '', digits = '0'] = match
-  return Array.from({ length: n }, (_, i) => `${head}${String(Number(digits) + i).padStart(digits.length, '0')}`)
 }
 
 function NewLot({ onClose }: { onClose: () => void }) {

@@ -26,7 +26,7 @@ export function LotActs({ act, lot, onClose }: { act: LotAct; lot: LotAnswer; on
   const { zone } = useDates()
   const { house } = useSigned()
   const navigate = useNavigate()
-  const { send, error, busy, setError } = useSend()
+  const { send, error, busy, held, setError } = useSend()
   const [number, setNumber] = useState('')
   const [end, setEnd] = useState<End>('another place')
   const heaps = lot.places.filter((p) => p.lies)
@@ -97,7 +97,7 @@ export function LotActs({ act, lot, onClose }: { act: LotAct; lot: LotAnswer; on
         )}
         {act !== 'one' && act !== 'say' && <TextField label="Remark" name="words" />}
         <div>
-          <PlainButton type="submit" disabled={busy}>
+          <PlainButton type="submit" disabled={busy || held}>
             Write it down
           </PlainButton>
         </div>

@@ -54,7 +54,7 @@ function Offer({ appraisal, chosen, choice, answer, onTaken }: { appraisal: Appr
     const { need } = choice
     if (await send(bodies.map((body) => ({ body, episode: answer.machine.openEpisode }))))
       onTaken({
-        words: `${candidate.label} went into ${need.position.designator}${need.occupant ? `, ${need.occupant.label} came out` : ''}.`,
+        words: `${candidate.label}, from ${candidate.placeLabel}, went into ${need.position.designator}${need.occupant ? `; ${need.occupant.label} that was there came out` : ''}.`,
         parts: [part, ...(need.occupant ? [need.occupant.part] : [])],
       })
   }

@@ -11,7 +11,7 @@ import { PriceFields } from './PriceFields.tsx'
 
 export function NewLot({ tag, onClose }: { tag: string; onClose: () => void }) {
   const { house } = useSigned()
-  const { send, error, busy, setError } = useSend()
+  const { send, error, busy, held, setError } = useSend()
   const submit = async (event: React.FormEvent<HTMLFormElement>) => {
     event.preventDefault()
     const form = new FormData(event.currentTarget)
@@ -62,7 +62,7 @@ export function NewLot({ tag, onClose }: { tag: string; onClose: () => void }) {
         <TextField label="Buy again when so many are free" name="reorderAt" className="num" type="number" min={0} />
         <PartFields />
         <div className="flex items-end">
-          <MainButton type="submit" disabled={busy}>
+          <MainButton type="submit" disabled={busy || held}>
             Write it down
           </MainButton>
         </div>

@@ -4,6 +4,7 @@ import { Link, useSearchParams } from 'react-router'
 import type { TagRow } from '#api/parts.ts'
 import { get, wordsOf } from '#web/app/http.ts'
 import { useDates, useSigned } from '#web/app/session.tsx'
+import { Untagged } from './Untagged.tsx'
 import { Code } from '#web/ui/Code.tsx'
 import { MainButton } from '#web/ui/Forms.tsx'
 
@@ -15,6 +16,7 @@ export function View() {
   const { data, error } = useQuery({ queryKey: ['parts', 'tags', ids], queryFn: () => get<{ tags: TagRow[] }>(`/part-tags?ids=${ids}`), enabled: ids !== '', retry: false })
   if (error) return <p className="p-8">{wordsOf(error)}</p>
   const tags = data?.tags ?? []
+  const untagged = ids.split(',').filter((id) => id !== '' && !tags.some((t) => t.id === id))
   return (
     <main className="mx-auto w-full max-w-5xl p-6">
       <div className="noprint mb-4 flex flex-wrap items-center gap-5">
@@ -25,8 +27,8 @@ export function View() {
           Print
         </MainButton>
       </div>
-      {data && tags.length === 0 && <p>None of these parts has a tag. A part gets one when it leaves machine and tray, or under “Say more” on its page.</p>}
-      <ul aria-label="Bag tags" className="grid grid-cols-3 gap-3 bg-white p-4 text-black max-md:grid-cols-1 print:grid-cols-3 print:p-0">
+      {data && untagged.length > 0 && <Untagged ids={untagged} />}
+      <ul hidden={tags.length === 0} aria-label="Bag tags" className="grid grid-cols-3 gap-3 bg-white p-4 text-black max-md:grid-cols-1 print:grid-cols-3 print:p-0">
         {tags.map((t) => (
           <li key={t.id} className="flex break-inside-avoid gap-3 border-4 border-double border-black p-2.5">
             <Code text={t.tag} px={76} />
