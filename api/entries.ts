@@ -19,6 +19,8 @@ export type Became =
   | { readonly id: string; readonly became: 'recorded' | 'already recorded'; readonly seq: number; readonly clockUncertain?: boolean }
   | { readonly id: string; readonly became: 'contested'; readonly seq: number; readonly contest: Refusal; readonly detail: string }
   | { readonly id: string; readonly became: 'refused'; readonly refusal: Refusal; readonly detail: string; readonly mayKeep: boolean; readonly both?: readonly unknown[] }
+  /** Written by a newer version of the program: it waits, for the server to be brought up to date. */
+  | { readonly id: string; readonly became: 'newer'; readonly detail: string }
 
 export interface EntriesAnswer {
   readonly entries: readonly Became[]

@@ -43,20 +43,23 @@ export interface WaitingRow extends WaitRow {
   readonly name: string
   readonly episode?: EntryId | undefined
 }
+interface OfMachine {
+  readonly machine: string
+  readonly number: string
+  readonly name: string
+  /** Its open episode. */
+  readonly episode?: string | undefined
+}
+
 export interface BenchAnswer {
+  /** Open machines: all that wait or bar power, then those last written of. */
   readonly open: readonly MachineSummary[]
-  readonly away: readonly { readonly machine: string; readonly number: string; readonly name: string; readonly kind: string; readonly words: string; readonly at: string }[]
-  readonly needs: readonly {
-    readonly machine: string
-    readonly number: string
-    readonly name: string
-    readonly kind: 'question' | 'contested' | 'void' | 'entry'
-    readonly words: string
-    readonly at: string
-    readonly entry: string
-    readonly episode?: string | undefined
-  }[]
-  /** What waits anywhere in the house, the next to be over first. */
+  readonly openTotal: number
+  readonly away: readonly (OfMachine & { readonly kind: string; readonly words: string; readonly at: string })[]
+  readonly awayTotal: number
+  readonly needs: readonly (OfMachine & { readonly kind: 'question' | 'contested' | 'void' | 'entry'; readonly words: string; readonly at: string; readonly entry: string })[]
+  readonly needsTotal: number
+  /** What waits anywhere in the house, the next to be over first: all of it. */
   readonly waits: readonly WaitingRow[]
   readonly written: readonly {
     readonly id: string
@@ -66,7 +69,8 @@ export interface BenchAnswer {
     readonly machine?: string | undefined
     readonly number?: string | undefined
   }[]
-  readonly retest: readonly MachineSummary[]
+  /** Every machine that must not be powered or is due for a retest, and does not stand among the open ones above. */
+  readonly retest: readonly (OfMachine & { readonly word: 'retest due' | 'do not power'; readonly because: readonly string[]; readonly since?: string | undefined })[]
   readonly now: string
 }
 
@@ -114,4 +118,6 @@ export interface LiveEvent {
   readonly seq: number
   readonly machines: readonly string[]
   readonly kinds: readonly string[]
+  /** More happened than is told one by one: whatever was fetched before is stale. */
+  readonly everything?: boolean
 }

@@ -62,7 +62,10 @@ export interface HouseNeed extends NeedRow {
   readonly spare: number
 }
 export interface NeedsAnswer {
+  /** The first of them, the most pressing first. */
   readonly needs: readonly HouseNeed[]
+  /** How many there are in all. */
+  readonly total: number
   readonly buy: readonly BuyLine[]
 }
 

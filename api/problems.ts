@@ -14,6 +14,9 @@ export const problemTypes = [
   'unsupported-file',
   'meter',
   'setup-closed',
+  'newer-shape',
+  'disk-full',
+  'busy',
   'internal',
 ] as const
 export type ProblemType = (typeof problemTypes)[number]

@@ -44,6 +44,8 @@ export function rowProblemWords(p: RowProblem): string {
       return `${field}“${p.value}” is no date; write 2024-03-02, 2024-03 or 2024.`
     case 'in the future':
       return `${field}“${p.value}” lies in the future.`
+    case 'needs steward':
+      return 'It gives a legal status or an accession number: those are a steward’s to say.'
     case 'quotes':
       return 'A quotation mark in it is never closed.'
     case 'too few fields':

@@ -62,7 +62,13 @@ const table = writeCsv(
 )
 const read = readCsv(table)
 const began = performance.now()
-const { stored } = await takeTable(services, { account: account.id as AccountId, party: account.party as PartyId }, readCsv(table), guessMapping(read.header), true)
+const { stored } = await takeTable(
+  services,
+  { account: account.id as AccountId, party: account.party as PartyId, role: 'steward' },
+  readCsv(table),
+  guessMapping(read.header),
+  true,
+)
 const importMs = performance.now() - began
 if (!stored) throw new Error('the table was not stored')
 

@@ -17,7 +17,8 @@ export type MethodId = Branded<'MethodId'>
 export type PartyId = Branded<'PartyId'>
 export type AccountId = Branded<'AccountId'>
 
-const uuid = z.uuid({ error: 'This is not an identifier (UUID).' })
+// RFC 9562 §4: read in either case, written in lower case; here one id is one text.
+const uuid = z.uuid({ error: 'This is not an identifier (UUID).' }).toLowerCase()
 const idOf = <T extends string>() => uuid as unknown as z.ZodType<T, string>
 
 export const entryIdSchema = idOf<EntryId>()

@@ -17,7 +17,7 @@ export async function loadDemo(services: Services, now: string): Promise<boolean
   const [passwordHash, pinHash] = await Promise.all([hashPassword(demoPassword), hashPassword(demoPin)])
   const pictures: Partial<Record<PictureName, Picture>> = {}
   for (const [name, bytes] of await renderPictures()) {
-    const { file, width, height } = await storePhoto(services.config.dataDir, bytes)
+    const { file, width, height } = await storePhoto(services, bytes)
     pictures[name] = { file, width, height }
   }
   const entries = tellCollection(now, pictures as Pictures)

@@ -18,6 +18,10 @@ export function register(
   claims: Extract<Body, { kind: 'claim' }>['claims'] = [],
 ) {
   const type = sheet ? demoSheets[sheet] : undefined
+  // Whose a machine is, and its accession number, are the registrar's to say.
+  const { legal, owner, accessionNumber, ...plain } = facts
+  const status = { ...(legal ? { legal } : {}), ...(owner ? { owner } : {}), ...(accessionNumber ? { accessionNumber } : {}) }
+  const mayState = who === 'ottoline'
   s.tell(s.at(daysAgo, '10:20'), who, {
     kind: 'machine',
     what: 'registered',
@@ -25,7 +29,8 @@ export function register(
     entryNumber: number,
     name: facts.name ?? (type ? `${type.sheet.name} ${type.sheet.kind}` : 'unnamed'),
     type: type?.id ?? null,
-    ...facts,
+    ...(mayState ? facts : plain),
   })
+  if (!mayState && Object.keys(status).length) s.tell(s.at(daysAgo, '10:34'), 'ottoline', { kind: 'machine', what: 'stated', machine, set: status })
   if (claims.length) s.tell(s.at(daysAgo, '10:28'), who, { kind: 'claim', machine, claims, ...(facts.source.from ? { by: facts.source.from } : {}) }, { basis: 'told' })
 }

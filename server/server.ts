@@ -8,8 +8,10 @@ import { defineModels } from './db/models.ts'
 import { rebuild } from './features/entries/rebuild.ts'
 import { refreshDue } from './features/entries/store.ts'
 import { createApp, type Services } from './platform/app.ts'
-import { nowInstant } from './platform/clock.ts'
+import { nowInstant, nowMs } from './platform/clock.ts'
 import type { Config } from './platform/config.ts'
+import { sweepLeftovers } from './platform/files.ts'
+import { Heavy } from './platform/heavy/index.ts'
 import { Live } from './platform/live.ts'
 
 export interface Running {
@@ -27,19 +29,26 @@ export async function prepare(config: Config, log: Logger): Promise<Services> {
   const derive = await migrate(db)
   defineModels(db)
   if (derive) await rebuild(db, nowInstant())
-  return { db, config, log, live: new Live(config.databaseUrl, log) }
+  return { db, config, log, live: new Live(config.databaseUrl, log, db), heavy: new Heavy() }
 }
 
 export async function startServer(config: Config, log: Logger = createLog(config.test ? 'silent' : 'info'), prepared?: Services): Promise<Running> {
   const services = prepared ?? (await prepare(config, log))
   await services.live.start()
+  await sweepLeftovers(config.dataDir, nowMs())
   const { app, close } = createApp(services)
   const http = createServer(app)
   await new Promise<void>((resolve, reject) => {
     http.once('error', reject)
     http.listen(config.port, config.host, resolve)
   })
-  const sweep = setInterval(() => void refreshDue(services.db, nowInstant()).catch((error: Error) => log.warn({ error: error.message }, 'sweep failed')), 60_000)
+  const sweep = setInterval(
+    () =>
+      void refreshDue(services.db, nowInstant(), (machine, error) => log.warn({ machine, error: error.message }, 'not refreshed')).catch((error: Error) =>
+        log.warn({ error: error.message }, 'sweep failed'),
+      ),
+    60_000,
+  )
   sweep.unref()
   const { port } = http.address() as AddressInfo
   return {
@@ -51,6 +60,7 @@ export async function startServer(config: Config, log: Logger = createLog(config
       http.closeAllConnections()
       await new Promise<void>((resolve) => http.close(() => resolve()))
       await services.live.stop()
+      await services.heavy.stop()
       await close()
       await services.db.close()
     },

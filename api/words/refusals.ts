@@ -68,7 +68,11 @@ export function refusalWords(refusal: Refusal, names: RefusalNames): string {
     case 'episode-open':
       return 'An episode is already open on this machine. Go on in that one.'
     case 'episode-not-open':
-      return 'That episode has been closed. What you wrote is kept, for a person to settle.'
+      return refusal.opened
+        ? `That episode was opened on ${dayWords(refusal.opened, names.zone)} at ${clockWords(refusal.opened, names.zone)}, after the time of this entry. One of the clocks is wrong: write it again with its time, or keep it for a person to settle.`
+        : 'That episode was closed by then. Keep what you wrote for a person to settle, or open another episode.'
+    case 'breaks-later-steps':
+      return 'Later steps of that episode are recorded already: it was paused, resumed or closed after this time. Write it with a later time, or keep it for a person to settle.'
     case 'episode-not-paused':
       return 'That episode was not paused.'
     case 'closing-not-met':
@@ -103,6 +107,10 @@ export function refusalWords(refusal: Refusal, names: RefusalNames): string {
       return 'Say why it is corrected. (Only your own entry of the last ten minutes, with nothing built on it, needs no reason.)'
     case 'not-contested':
       return 'That entry is not contested.'
+    case 'own-contest':
+      return 'You wrote this entry yourself. Somebody else says whether it happened, or a steward; you may say that it did not.'
+    case 'not-their-word':
+      return `${label(refusal.party, 'That person')} did not write this themselves. Write it as told: who told you, how and when.`
     case 'kind-changed':
       return 'A correction stays of the same kind. Withdraw the entry and write another one.'
     case 'other-content':

@@ -14,6 +14,7 @@ const context: TableContext = {
   types: [{ id: type, name: 'Corvel 88 terminal', aliases: ['C88/N'] }],
   parties: [{ id: numberedId<PartyId>(2, 3), name: 'Harbour office' }],
   numbers: new Set(['E-7']),
+  role: 'steward',
 }
 const plan = (text: string, more: Partial<TableContext> = {}) => {
   const table = readCsv(text)

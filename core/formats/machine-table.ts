@@ -1,5 +1,6 @@
 /** A table of machines → entries: columns mapped to facts, each row checked by itself, ids derived so that a file read twice makes no doubles. */
 import { v5 } from 'uuid'
+import { mayWrite, type Role } from '#core/work/roles.ts'
 import { legalStatuses, purposes, sourceKinds, type Body, type LegalStatus, type Purpose } from '#core/history/kinds.ts'
 import { asId, type EntryId, type MachineId, type PartyId, type TypeId } from '#core/ids.ts'
 import { parseMoney, type Money } from '#core/quantity/quantity.ts'
@@ -76,6 +77,8 @@ export interface TableContext {
   readonly parties: readonly { readonly id: PartyId; readonly name: string }[]
   /** Entry numbers and accession numbers that machines of the house bear. */
   readonly numbers: ReadonlySet<string>
+  /** Who sends it: legal status and accession numbers are a steward's to say. */
+  readonly role: Role
 }
 
 export type RowProblem = { readonly field?: TableField | undefined } & (
@@ -88,6 +91,7 @@ export type RowProblem = { readonly field?: TableField | undefined } & (
   | { readonly why: 'no amount'; readonly value: string }
   | { readonly why: 'no date'; readonly value: string }
   | { readonly why: 'in the future'; readonly value: string }
+  | { readonly why: 'needs steward' }
   | { readonly why: 'quotes' | 'too few fields' | 'too many fields' }
 )
 
@@ -159,7 +163,9 @@ export function planTable(table: CsvTable, mapping: Mapping, context: TableConte
     const accession = text('accession number')
     if (context.numbers.has(number) || (accession && context.numbers.has(accession))) return { ...base, is: 'already here', problems: [], entries: [] }
     const machine = derived<MachineId>('machine', number)
-    return { ...base, name: read.name, is: 'new', problems: [], machine, entries: rowEntries(machine, number, read, text, partyOf) }
+    const entries = rowEntries(machine, number, read, text, partyOf)
+    if (!entries.every((e) => mayWrite(context.role, e.body))) return { ...base, is: 'refused', problems: [{ why: 'needs steward' }], entries: [] }
+    return { ...base, name: read.name, is: 'new', problems: [], machine, entries }
   })
   return { rows, parties: [...parties.values()] }
 }

@@ -1,6 +1,7 @@
 /** A machine's whole record as one JSON file: every entry its state rests on, and the photographs they name. */
 import { z } from 'zod'
 import { entrySchema, type Entry } from '#core/history/entry.ts'
+import type { EntryId } from '#core/ids.ts'
 
 export const recordFormat = 'anamnesis-record'
 export const recordVersion = 1
@@ -28,14 +29,17 @@ export interface MachineRecord {
 const idsIn = (value: unknown): string[] => JSON.stringify(value).match(/[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}/g) ?? []
 
 /**
- * The entries of a closure that belong in the record of one machine: its own, its parts', the types, parties and gear they
- * name, and the house's policies. Grants and authorisations of the house stay out. Renumbered 1, 2, 3 … in seq order, so
+ * The entries of a closure that belong in the record of one machine: its own, its parts', and the types, parties and gear they
+ * name. What the house rules, whom it lets in and what it notes for itself stay out. Renumbered 1, 2, 3 … in seq order, so
  * that the record of the same machine is the same text wherever it was kept.
  */
 export function recordEntries(closure: readonly Entry[]): Entry[] {
   const isHouse = (e: Entry) => e.body.kind === 'type' || e.body.kind === 'party' || e.body.kind === 'gear'
-  const isRight = (e: Entry) => e.body.kind === 'rule' && e.body.what !== 'policy'
-  const own = closure.filter((e) => !isHouse(e) && !isRight(e))
+  const staysHere = ({ body }: Entry) => body.kind === 'rule' || body.kind === 'method' || (body.kind === 'note' && body.machine === undefined)
+  const stays = new Set(closure.filter(staysHere).map((e) => e.id))
+  for (const e of closure) if (stays.has(e.amends?.entry ?? ('' as EntryId)) || (e.body.kind === 'settle' && stays.has(e.body.entry))) stays.add(e.id)
+  const amendsHouse = (e: Entry) => e.amends !== undefined && closure.some((t) => t.id === e.amends?.entry && isHouse(t))
+  const own = closure.filter((e) => !isHouse(e) && !stays.has(e.id) && !amendsHouse(e))
   const named = new Set(own.flatMap(idsIn))
   const house = closure.filter(isHouse)
   for (let grown = true; grown;) {
@@ -54,6 +58,8 @@ export function recordEntries(closure: readonly Entry[]): Entry[] {
   const keep = house.filter(
     (e) => (e.body.kind === 'type' && named.has(e.body.type)) || (e.body.kind === 'party' && named.has(e.body.party)) || (e.body.kind === 'gear' && named.has(e.body.gear)),
   )
+  const keptHouse = new Set(keep.map((e) => e.id))
+  keep.push(...closure.filter((e) => amendsHouse(e) && !isHouse(e) && keptHouse.has(e.amends?.entry ?? ('' as EntryId))))
   const kept = new Set([...own, ...keep].map((e) => e.id))
   return [...own, ...keep]
     .sort((a, b) => a.seq - b.seq)

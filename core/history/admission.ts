@@ -4,18 +4,19 @@
  */
 import type { EntryId, PartId } from '#core/ids.ts'
 import { fitOf } from '#core/parts/fit.ts'
-import { ledgerRefusal, moveAt, type MoveAt } from '#core/parts/ledger.ts'
+import { ledgerRefusal, liesInside, moveAt, type MoveAt } from '#core/parts/ledger.ts'
 import { consentRefusal } from '#core/parts/ownership.ts'
-import { machineAround } from '#core/parts/presence.ts'
-import { isSlot, type Place } from '#core/parts/place.ts'
-import { instantToMs, isPoint, type Instant } from '#core/quantity/time.ts'
+import { machineAround, placeOfPart } from '#core/parts/presence.ts'
+import { isSlot } from '#core/parts/place.ts'
+import { instantToMs, isPoint, sortKey, type Instant } from '#core/quantity/time.ts'
 import { closingCheck } from '#core/work/checks/index.ts'
 import { authorityFor } from '#core/work/authority.ts'
-import { atLeast, mayWrite, type Role } from '#core/work/roles.ts'
+import { atLeast, isRole, mayWrite, speaksAs, type Role } from '#core/work/roles.ts'
 import type { Entry } from './entry.ts'
+import type { BodyOf, Leg } from './kinds.ts'
 import type { Refusal } from './refusal.ts'
 import { latestAmendment, standingStatements, type Statement } from './versions.ts'
-import type { World } from './world.ts'
+import type { EpisodeState, World } from './world.ts'
 
 export interface Writer {
   readonly role: Role
@@ -25,6 +26,10 @@ export interface Writer {
   readonly fromOutbox: boolean
   /** Whose session it is, and who confirmed by PIN in it that they act here. Absent: the writer vouches for everybody named. */
   readonly vouches?: { readonly party: string; readonly confirmed: ReadonlySet<string> }
+  /** Parties that sign in here; what is said of them is a steward's. Absent: those with a role of the house. */
+  readonly members?: ReadonlySet<string>
+  /** Parties that are stewards now. Absent: those that are said to be. */
+  readonly stewards?: ReadonlySet<string>
 }
 
 export type Judgement =
@@ -84,7 +89,8 @@ function movesOf(statements: readonly Statement[]): Map<EntryId, MoveAt> {
 
 function judgeOne(world: World, before: readonly Entry[], entry: Entry, writer: Writer): Judgement {
   const { body } = entry
-  if (!mayWrite(writer.role, body)) return refused({ rule: 'not-allowed', act: body.kind })
+  const forbidden = rightsRefusal(before, entry, writer)
+  if (forbidden) return refused(forbidden)
   const future = instantToMs(entry.happenedAt.latest) - instantToMs(writer.now)
   const early = body.kind === 'gear' || body.kind === 'wait' ? false : future > skewMs
   if (early && !writer.fromOutbox) return refused({ rule: 'in-the-future', at: entry.happenedAt.latest, now: writer.now })
@@ -100,9 +106,38 @@ function judgeOne(world: World, before: readonly Entry[], entry: Entry, writer: 
   return judged.became === 'recorded' && early ? { became: 'recorded', clockUncertain: true } : judged
 }
 
-/** An authorised act of somebody else than the one signed in, who has not said so by PIN. */
-function pinMissing(world: World, { doneBy, body, amends }: Entry, { vouches }: Writer): Refusal | undefined {
-  if (!vouches || !doneBy || amends || doneBy === vouches.party || vouches.confirmed.has(doneBy)) return undefined
+/** Every version of what an entry amends or settles: whoever changes one must have the right to write each of them. */
+function spokenOf(before: readonly Entry[], { amends, body }: Entry): Entry[] {
+  const named = before.find((e) => e.id === (amends?.entry ?? (body.kind === 'settle' ? body.entry : undefined)))
+  if (!named) return []
+  const root = rootId(before, named)
+  return before.filter((e) => e.id === root || (e.amends && rootId(before, e) === root))
+}
+
+/** The right to write the entry, and whatever it corrects, takes back or settles. A guest changes their own entries only. */
+function rightsRefusal(before: readonly Entry[], entry: Entry, writer: Writer): Refusal | undefined {
+  const { body, doneBy, toldBy } = entry
+  const notAllowed: Refusal = { rule: 'not-allowed', act: body.kind }
+  if (!mayWrite(writer.role, body)) return notAllowed
+  const own = writer.vouches?.party
+  if (writer.role === 'guest' && own !== undefined && [doneBy, toldBy].some((p) => p !== undefined && p !== own)) return notAllowed
+  for (const version of spokenOf(before, entry)) {
+    if (writer.role === 'guest' && version.recordedBy !== writer.account) return { rule: 'unknown-entry', entry: entry.amends?.entry ?? version.id }
+    if (!mayWrite(writer.role, version.body)) return notAllowed
+    if (version.body.kind === 'party' && ofTheHouse(version.body.party, writer)) return notAllowed
+  }
+  return undefined
+}
+
+/** What is said of somebody who signs in here is a steward's to say. */
+const ofTheHouse = (party: string, writer: Writer): boolean => !atLeast(writer.role, 'steward') && writer.members?.has(party) === true
+
+/** Whether a person said in this session that it was them: they are signed in, or confirmed by PIN. */
+const vouchedFor = (party: string, { vouches }: Writer): boolean => !vouches || party === vouches.party || vouches.confirmed.has(party)
+
+/** An authorised act of somebody else than the one signed in, who has not said so by PIN. A correction into one is one. */
+function pinMissing(world: World, { doneBy, body }: Entry, writer: Writer): Refusal | undefined {
+  if (!doneBy || vouchedFor(doneBy, writer)) return undefined
   const authority = authorityFor(world, body)
   return authority ? { rule: 'pin-needed', party: doneBy, authority } : undefined
 }
@@ -118,7 +153,9 @@ function judgeBody(world: World, entry: Entry, writer: Writer): Judgement {
       return twin ? refused({ rule: 'number-taken', number: body.entryNumber }) : recorded
     }
     case 'part': {
-      if (body.what !== 'identified' || !body.tag) return recorded
+      if (body.what !== 'identified') return recorded
+      if (body.place && holdsItself(world, [{ part: body.part, to: body.place }])) return refused({ rule: 'holds-itself', part: body.part })
+      if (!body.tag) return recorded
       const twin = [...world.parts.values()].some((p) => p.id !== body.part && p.tag === body.tag) || [...world.lots.values()].some((l) => l.tag === body.tag)
       return twin ? refused({ rule: 'tag-taken', tag: body.tag }) : recorded
     }
@@ -128,42 +165,91 @@ function judgeBody(world: World, entry: Entry, writer: Writer): Judgement {
       const twin = [...world.lots.values()].some((l) => l.id !== body.lot && l.tag === body.tag) || [...world.parts.values()].some((p) => p.tag === body.tag)
       return twin ? refused({ rule: 'tag-taken', tag: body.tag }) : recorded
     }
+    case 'party':
+      return ofTheHouse(body.party, writer) || (!atLeast(writer.role, 'steward') && world.parties.get(body.party)?.roles.some(isRole))
+        ? refused({ rule: 'not-allowed', act: 'party' })
+        : recorded
+    case 'override':
+      return speaksAs(writer.role, body.role) ? recorded : refused({ rule: 'not-allowed', act: 'override' })
     case 'move':
       return judgeMove(world, entry, body.legs, writer)
-    case 'episode': {
-      const machine = world.machines.get(body.machine)
-      if (body.what === 'opened') {
-        const open = machine?.episodes.find((e) => e.state !== 'closed' && e.id !== entry.id && e.id !== entry.amends?.entry)
-        return open ? contested({ rule: 'episode-open', episode: open.id }) : recorded
-      }
-      const episode = machine?.episodes.find((e) => e.id === body.episode)
-      if (!machine || !episode) return refused({ rule: 'unknown-entry', entry: body.episode })
-      if (entry.amends) return recorded
-      if (episode.state === 'closed') return contested({ rule: 'episode-not-open', episode: episode.id })
-      if (body.what === 'resumed' && episode.state !== 'paused') return contested({ rule: 'episode-not-paused', episode: episode.id })
-      if (body.what !== 'closed') return recorded
-      const unmet = closingCheck(world, machine, episode, body)
-        .rules.filter((r) => r.is === 'not met')
-        .map((r) => r.rule)
-      return unmet.length > 0 ? refused({ rule: 'closing-not-met', unmet }) : recorded
-    }
+    case 'episode':
+      return judgeEpisode(world, entry, body)
     case 'consent':
-      // A guest speaks for themselves only.
-      return writer.role === 'guest' && writer.vouches?.party !== body.by ? refused({ rule: 'not-allowed', act: 'consent' }) : recorded
+      // A guest speaks for themselves only; what somebody else said is told.
+      if (writer.vouches === undefined || writer.vouches.party === body.by) return recorded
+      if (writer.role === 'guest') return refused({ rule: 'not-allowed', act: 'consent' })
+      return entry.basis === 'told' ? recorded : refused({ rule: 'not-their-word', party: body.by })
     case 'settle': {
       const target = world.line.find((s) => s.id === body.entry) ?? world.withdrawn.find((s) => s.id === body.entry)
-      return target && (target.became === 'contested' || target.settledBy !== undefined) ? recorded : refused({ rule: 'not-contested', entry: body.entry })
+      if (!target || (target.became !== 'contested' && target.settledBy === undefined)) return refused({ rule: 'not-contested', entry: body.entry })
+      if (body.outcome !== 'happened') return recorded
+      if (target.contest?.rule === 'pin-needed') return vouchedFor(target.contest.party, writer) ? recorded : refused(target.contest)
+      return target.recordedBy === writer.account && !atLeast(writer.role, 'steward') ? refused({ rule: 'own-contest', entry: body.entry }) : recorded
     }
     default:
       return recorded
   }
 }
 
-function judgeMove(world: World, entry: Entry, legs: readonly { part: PartId; from: Place; to: Place }[], writer: Writer): Judgement {
+/** A step of an episode in its true place: nothing before it was opened, nothing after it was closed, one open episode a machine. */
+function judgeEpisode(world: World, entry: Entry, body: BodyOf<'episode'>): Judgement {
+  const machine = world.machines.get(body.machine)
+  const own = entry.amends?.entry ?? entry.id
+  const at = sortKey(entry.happenedAt)
+  if (body.what === 'opened') {
+    const open = machine?.episodes.find((e) => e.id !== own && (!e.closed || (sortKey(e.opened.happenedAt) <= at && at < sortKey(e.closed.happenedAt))))
+    return open ? contested({ rule: 'episode-open', episode: open.id }) : recorded
+  }
+  const episode = machine?.episodes.find((e) => e.id === body.episode)
+  if (!machine || !episode) return refused({ rule: 'unknown-entry', entry: body.episode })
+  const wrong = stepsRefusal(world, episode, { id: own, at, what: body.what })
+  if (wrong) return contested(wrong)
+  if (body.what !== 'closed' || entry.amends) return recorded
+  const unmet = closingCheck(world, machine, episode, body)
+    .rules.filter((r) => r.is === 'not met')
+    .map((r) => r.rule)
+  return unmet.length > 0 ? refused({ rule: 'closing-not-met', unmet }) : recorded
+}
+
+interface EpisodeStep {
+  readonly id: string
+  readonly at: string
+  readonly what: BodyOf<'episode'>['what']
+}
+
+/** What is wrong with the steps of an episode once `step` stands among them; undefined when each follows from the one before. */
+function stepsRefusal(world: World, episode: EpisodeState, step: EpisodeStep): Refusal | undefined {
+  const others = world.line.flatMap(({ id, became, body, happenedAt }): EpisodeStep[] =>
+    body.kind === 'episode' && became === 'recorded' && id !== step.id && (id === episode.id || (body.what !== 'opened' && body.episode === episode.id))
+      ? [{ id, at: sortKey(happenedAt), what: body.what }]
+      : [],
+  )
+  const opened = sortKey(episode.opened.happenedAt)
+  let state: 'none' | 'open' | 'paused' | 'closed' = 'none'
+  for (const next of [...others, step].sort((a, b) => (a.at < b.at || (a.at === b.at && a.id < b.id) ? -1 : 1))) {
+    const wrong: Refusal | undefined =
+      next.what === 'opened'
+        ? undefined
+        : state === 'none'
+          ? { rule: 'episode-not-open', episode: episode.id, opened }
+          : state === 'closed'
+            ? { rule: 'episode-not-open', episode: episode.id }
+            : next.what === 'resumed' && state === 'open'
+              ? { rule: 'episode-not-paused', episode: episode.id }
+              : undefined
+    if (wrong) return next.id === step.id ? wrong : { rule: 'breaks-later-steps', episode: episode.id }
+    state = next.what === 'paused' ? 'paused' : next.what === 'closed' ? 'closed' : 'open'
+  }
+  return undefined
+}
+
+function judgeMove(world: World, entry: Entry, legs: readonly Leg[], writer: Writer): Judgement {
   if (!isPoint(entry.happenedAt)) return refused({ rule: 'needs-instant' })
   const body = entry.body.kind === 'move' ? entry.body : undefined
+  const inItself = holdsItself(world, legs)
+  if (inItself) return refused({ rule: 'holds-itself', part: inItself })
   for (const leg of legs) {
-    if (holdsItself(world, leg.part, leg.to)) return refused({ rule: 'holds-itself', part: leg.part })
     if (isSlot(leg.to)) {
       const fit = fitOf(world, leg.part, leg.to)
       if (fit.fit === 'never' || (fit.fit === 'does not fit' && !body?.forced)) return refused(fit.refusal)
@@ -174,21 +260,20 @@ function judgeMove(world: World, entry: Entry, legs: readonly { part: PartId; fr
     const home = world.parts.get(leg.part)?.start ?? leg.from
     const machine = givenAway ? machineAround(world, home) : undefined
     if (machine?.legal === 'accessioned') {
-      const authority = body?.authority ? world.parties.get(body.authority) : undefined
-      if (!authority?.roles.includes('steward') && !atLeast(writer.role, 'steward')) return refused({ rule: 'accessioned-needs-authority', part: leg.part, machine: machine.id })
+      const named = body?.authority
+      const byName = named !== undefined && (writer.stewards?.has(named) ?? world.parties.get(named)?.roles.includes('steward') === true)
+      if (!byName && !atLeast(writer.role, 'steward')) return refused({ rule: 'accessioned-needs-authority', part: leg.part, machine: machine.id })
+      // A steward who is named says so themselves.
+      if (byName && !atLeast(writer.role, 'steward') && !vouchedFor(named, writer)) return contested({ rule: 'pin-needed', party: named, authority: 'steward' })
     }
   }
   return recorded
 }
 
-/** Whether a place lies inside the part itself. */
-function holdsItself(world: World, part: PartId, to: Place): boolean {
-  let at: Place | undefined = to
-  for (let hops = 0; at && at.in.kind === 'assembly' && hops < 20; hops++) {
-    if (at.in.id === part) return true
-    at = world.parts.get(at.in.id as PartId)?.place
-  }
-  return false
+/** A part that would lie inside itself once all of these are where they go, alone or by way of each other. */
+function holdsItself(world: World, legs: readonly Pick<Leg, 'part' | 'to'>[]): PartId | undefined {
+  const after = new Map(legs.map((leg) => [leg.part, leg.to]))
+  return legs.find((leg) => liesInside(leg.part, leg.to, (id) => after.get(id) ?? placeOfPart(world, id)))?.part
 }
 
 /** Things an entry names that nobody has written of. */

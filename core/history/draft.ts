@@ -1,9 +1,10 @@
 /** The private, mutable form of a world inside one fold. It leaves the fold as a readonly World. */
 import { noArrival, noCondition, type ArrivalState, type ConditionState } from '#core/condition/state.ts'
 import type { LotId, MachineId, PartId } from '#core/ids.ts'
-import { partAsFound } from '#core/ids.ts'
-import { inAssembly, inMachine, type Place } from '#core/parts/place.ts'
-import { functionsOf, positionsOf, type LotState, type MachineState, type PartState, type World } from './world.ts'
+import { homesIn } from '#core/parts/homes.ts'
+import type { Place } from '#core/parts/place.ts'
+import type { SheetPosition } from '#core/type/sheet.ts'
+import { functionsOf, positionsOf, withOwn, type LotState, type MachineState, type PartState, type World } from './world.ts'
 import type { Statement } from './versions.ts'
 
 type Unlocked<T> = T extends ReadonlyMap<infer K, infer V> ? Map<K, V> : T extends readonly (infer V)[] ? V[] : T
@@ -20,9 +21,18 @@ export type WorldDraft = { -readonly [K in Exclude<keyof World, 'machines' | 'pa
   lots: Map<LotId, LotDraft>
   /** Episode → its machine, for trays. */
   episodeMachines: Map<string, MachineId>
+  /** What is drawn from the whole line before any of it is reduced; made when first asked for. */
+  plans?: Plans
+}
+
+/**
+ * How machines are laid out by all that the line says. A machine did not gain its boards when it was registered or its sheet
+ * was published: what happened before concerns them too.
+ */
+interface Plans {
+  readonly positions: ReadonlyMap<MachineId, readonly SheetPosition[]>
   /** Where assemblies that nobody has touched sit, by their derived id. */
-  assemblyHomes: Map<string, Place>
-  homesStale: boolean
+  readonly homes: ReadonlyMap<string, Place>
 }
 
 export const emptyDraft = (now: string): WorldDraft => ({
@@ -44,8 +54,6 @@ export const emptyDraft = (now: string): WorldDraft => ({
   loans: [],
   now,
   episodeMachines: new Map(),
-  assemblyHomes: new Map(),
-  homesStale: true,
 })
 
 /** The machine's draft; made when an entry speaks of a machine whose registration is not among the entries. */
@@ -129,27 +137,33 @@ export function lotDraft(world: WorldDraft, id: LotId): LotDraft {
   return lot
 }
 
-/** Fills `assemblyHomes` from the sheets: every assembly position, nested ones too, by the id its part would have. */
-function findHomes(world: WorldDraft) {
-  world.homesStale = false
-  for (const machine of world.machines.values()) {
-    const positions = positionsOf(world, machine).filter((p) => p.assembly)
-    const ids = new Map<string, string>()
-    let pending = positions
-    while (pending.length > 0) {
-      const rest = pending.filter((position) => {
-        const holder = position.on === undefined ? machine.id : ids.get(position.on)
-        if (holder === undefined) return true
-        const id = partAsFound(holder, position.designator)
-        ids.set(position.designator, id)
-        world.assemblyHomes.set(id, position.on === undefined ? inMachine(holder, position.designator) : inAssembly(holder, position.designator))
-        return false
-      })
-      if (rest.length === pending.length) break
-      pending = rest
+const plansOf = (world: WorldDraft): Plans => (world.plans ??= drawPlans(world.line))
+
+function drawPlans(line: readonly Statement[]): Plans {
+  const sheets = new Map<string, readonly SheetPosition[]>()
+  const types = new Map<MachineId, string | null>()
+  const met = new Map<MachineId, readonly SheetPosition[]>()
+  for (const { body, became } of line) {
+    if (became !== 'recorded') continue
+    if (body.kind === 'type') sheets.set(body.type, body.sheet.positions)
+    else if (body.kind === 'machine') {
+      const type = body.what === 'registered' ? (body.type ?? null) : body.what === 'stated' ? body.set.type : undefined
+      if (type !== undefined) types.set(body.machine, type)
+      if (body.what === 'met') met.set(body.machine, [...(met.get(body.machine) ?? []), ...body.positions])
     }
   }
+  const positions = new Map<MachineId, readonly SheetPosition[]>()
+  const homes = new Map<string, Place>()
+  for (const machine of new Set([...types.keys(), ...met.keys()])) {
+    const all = withOwn(sheets.get(types.get(machine) ?? ''), met.get(machine) ?? [])
+    positions.set(machine, all)
+    for (const [id, place] of homesIn(machine, all)) homes.set(id, place)
+  }
+  return { positions, homes }
 }
+
+/** The positions of a machine by all that the line says of it. */
+export const plannedPositions = (world: WorldDraft, machine: MachineId): readonly SheetPosition[] => plansOf(world).positions.get(machine) ?? []
 
 export interface Surroundings {
   readonly machine: MachineId | undefined
@@ -168,8 +182,7 @@ export function around(world: WorldDraft, place: Place): Surroundings {
   let at: Place | undefined = place
   for (let hops = 0; at && at.in.kind === 'assembly' && hops < 20; hops++) {
     const id = at.in.id as PartId
-    if (world.homesStale && !world.parts.has(id)) findHomes(world)
-    const home: Place | undefined = world.parts.get(id)?.place ?? world.assemblyHomes.get(id)
+    const home: Place | undefined = world.parts.get(id)?.place ?? plansOf(world).homes.get(id)
     if (home?.position !== undefined) within.push(home.position)
     at = home
   }

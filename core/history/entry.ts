@@ -2,6 +2,7 @@
 import { z } from 'zod'
 import { accountIdSchema, entryIdSchema, partyIdSchema, type AccountId, type EntryId, type PartyId } from '#core/ids.ts'
 import { type Instant, type Interval } from '#core/quantity/time.ts'
+import { unkeepableAt } from '#core/quantity/text.ts'
 import { schemaOfKind, type Body } from './kinds.ts'
 import type { Refusal } from './refusal.ts'
 import { instantSchema, intervalSchema } from '#core/quantity/schemas.ts'
@@ -77,7 +78,14 @@ const envelope = {
   device: z.strictObject({ id: z.string().min(1).max(80), n: z.int().min(0), offsetMs: z.int() }).optional(),
 }
 
-export const draftSchema = z.strictObject({ ...envelope, body: bodyByKind })
+/** Nothing is stored that the database could not give back. */
+const allKeepable = (value: unknown, context: z.RefinementCtx) => {
+  const at = unkeepableAt(value)
+  if (at) context.addIssue({ code: 'custom', path: [...at], message: 'This holds a character that cannot be kept (a NUL, or half of an emoji).' })
+}
+const draftShape = z.strictObject({ ...envelope, body: bodyByKind })
+
+export const draftSchema = draftShape.superRefine(allKeepable)
 
 const stored = {
   about: z.array(z.strictObject({ kind: z.enum(subjectKinds), id: z.string().min(1).max(80) })).max(1200),
@@ -90,6 +98,6 @@ const stored = {
 }
 
 /** A whole stored entry, as it goes out in a record file and comes back. */
-export const entrySchema = draftSchema.extend(stored)
+export const entrySchema = draftShape.extend(stored).superRefine(allKeepable)
 /** The same without its body, for publishing the shape of each kind beside it. */
 export const entryEnvelopeSchema = z.strictObject({ ...envelope, ...stored })

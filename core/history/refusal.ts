@@ -37,7 +37,10 @@ export type Refusal =
   /** An owner's machine gives nothing that its owner did not agree to. */
   | { readonly rule: 'owner-consent'; readonly part: PartId; readonly machine: string; readonly refused: boolean }
   | { readonly rule: 'episode-open'; readonly episode: EntryId }
-  | { readonly rule: 'episode-not-open'; readonly episode: EntryId }
+  /** Closed by then, or (with the time of its opening) not opened yet. */
+  | { readonly rule: 'episode-not-open'; readonly episode: EntryId; readonly opened?: Instant | undefined }
+  /** A step of an episode that would leave a later one of it without sense. */
+  | { readonly rule: 'breaks-later-steps'; readonly episode: EntryId }
   | { readonly rule: 'episode-not-paused'; readonly episode: EntryId }
   | { readonly rule: 'closing-not-met'; readonly unmet: readonly string[] }
   | { readonly rule: 'in-the-future'; readonly at: Instant; readonly now: Instant }
@@ -53,6 +56,10 @@ export type Refusal =
   | { readonly rule: 'stale-amendment'; readonly seen: EntryId | null; readonly latest: EntryId | null }
   | { readonly rule: 'reason-needed' }
   | { readonly rule: 'not-contested'; readonly entry: EntryId }
+  /** Whether one's own contested act happened is for somebody else to say, or for a steward. */
+  | { readonly rule: 'own-contest'; readonly entry: EntryId }
+  /** What another person agreed to is written down as told. */
+  | { readonly rule: 'not-their-word'; readonly party: string }
   | { readonly rule: 'kind-changed'; readonly was: string; readonly is: string }
   | { readonly rule: 'other-content'; readonly entry: EntryId }
   | { readonly rule: 'unknown-version'; readonly v: number }

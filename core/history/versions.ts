@@ -58,9 +58,9 @@ export function standingStatements(entries: readonly Entry[]): Statement[] {
   if (amendments.length === 0 && settlements.length === 0) return plain
   const bySeq = (a: Entry, b: Entry) => a.seq - b.seq
   const outcomes = new Map<EntryId, Entry>()
-  for (const s of settlements.sort(bySeq)) if (s.body.kind === 'settle') outcomes.set(s.body.entry, s)
-  const settled = plain.map((entry) => settle(entry, outcomes.get(entry.id)))
   const byId = new Map(entries.map((e) => [e.id, e]))
+  for (const s of settlements.sort(bySeq)) if (s.body.kind === 'settle') for (const id of withItsGroup(s.body.entry, byId)) outcomes.set(id, s)
+  const settled = plain.map((entry) => settle(entry, outcomes.get(entry.id)))
   const perRoot = new Map<EntryId, Entry[]>()
   const unheeded: Statement[] = []
   for (const amendment of amendments.sort(bySeq).map((entry) => settle(entry, outcomes.get(entry.id)))) {
@@ -74,6 +74,13 @@ export function standingStatements(entries: readonly Entry[]): Statement[] {
     return list ? amended(entry, list) : entry
   })
   return [...statements, ...unheeded]
+}
+
+/** A contested entry and those that stand or fall with it: they are settled as one. */
+function withItsGroup(id: EntryId, byId: ReadonlyMap<EntryId, Entry>): EntryId[] {
+  const { together, recordedBy } = byId.get(id) ?? {}
+  if (together === undefined) return [id]
+  return [...byId.values()].filter((e) => e.together === together && e.recordedBy === recordedBy && e.became === 'contested').map((e) => e.id)
 }
 
 function settle(entry: Entry, by: Entry | undefined): Statement {

@@ -192,6 +192,8 @@ export interface PartState {
   readonly place?: Place | undefined
   /** Where its chain begins: the place it was identified at, or the position it was found in. */
   readonly start?: Place | undefined
+  /** Where and when it was first said to stand. */
+  readonly placed?: { readonly place: Place; readonly at: string; readonly id: EntryId } | undefined
   readonly legs: readonly LegRecord[]
   readonly loan?: LoanState | undefined
 }
@@ -312,10 +314,14 @@ export function functionsOf(world: World, machine: MachineState): readonly Sheet
 }
 
 export function positionsOf(world: World, machine: MachineState): readonly SheetPosition[] {
-  const sheet = sheetOf(world, machine)
-  if (machine.metPositions.length === 0) return sheet?.positions ?? []
-  const own = machine.metPositions.filter((m) => !sheet?.positions.some((p) => p.designator === m.designator))
-  return [...(sheet?.positions ?? []), ...own]
+  return withOwn(sheetOf(world, machine)?.positions, machine.metPositions)
+}
+
+/** A sheet's positions and those that a machine adds, the sheet's first. */
+export function withOwn(sheet: readonly SheetPosition[] = [], met: readonly SheetPosition[]): readonly SheetPosition[] {
+  if (met.length === 0) return sheet
+  const known = new Set(sheet.map((p) => p.designator))
+  return [...sheet, ...met.filter((m) => !known.has(m.designator) && known.add(m.designator))]
 }
 
 export const sheetOf = (world: World, machine: MachineState): TypeSheet | undefined => (machine.type ? world.types.get(machine.type)?.sheet : undefined)

@@ -1,6 +1,5 @@
 /** What the house has to buy: needs that no spare can serve, each spare counted once, and lots that are at their level. */
 import type { SheetPosition } from '#core/type/sheet.ts'
-import { assign } from './assignment.ts'
 import { judgeFit, type PartFacts } from './fit.ts'
 
 /** Something that lies in the house and is kept for nobody. */
@@ -42,16 +41,122 @@ export const serves = (position: SheetPosition, facts: PartFacts): boolean => {
   return facts.health !== 'proved bad' && facts.health !== 'suspect' && (fit === 'fits' || fit === 'fits with remarks')
 }
 
-/** The spare that serves each position, as many positions served as can be; undefined for one that none is left for. */
-export function allot<S extends Spare>(positions: readonly SheetPosition[], spares: readonly S[]): readonly (S | undefined)[] {
-  // A spare is as many columns as could be wanted of it: each serves one position.
-  const units = spares.flatMap((spare) => {
-    const wanting = positions.filter((position) => serves(position, spare.facts)).length
-    return Array.from({ length: Math.max(0, Math.min(spare.free, wanting)) }, () => spare)
+/** What of a position decides which part fits: positions that agree in it are served by the same spares. */
+const fitKey = ({ designator: _, on: _on, lookAlikes: _alike, essential: _essential, weight: _weight, ...asked }: SheetPosition): string => JSON.stringify(asked)
+
+function grouped<T>(items: readonly T[], keyOf: (item: T) => string): { first: T; members: number[] }[] {
+  const groups = new Map<string, { first: T; members: number[] }>()
+  items.forEach((item, i) => {
+    const key = keyOf(item)
+    const held = groups.get(key)
+    if (held) held.members.push(i)
+    else groups.set(key, { first: item, members: [i] })
   })
-  const found = assign(positions.map((position) => units.map(({ facts }) => (serves(position, facts) ? 1 : Number.POSITIVE_INFINITY))))
-  return positions.map((_, i) => units[found?.columns[i] ?? -1])
+  return [...groups.values()]
 }
+
+/**
+ * How many of each spare go to each need so that as many needs are served as can be: a maximum flow by augmenting paths (Ford &
+ * Fulkerson, Canad. J. Math. 8 (1956) 399–404). `mayServe[need]` lists the spares that serve it.
+ */
+function shareOut(wanted: readonly number[], free: readonly number[], mayServe: readonly (readonly number[])[]): Map<number, number>[] {
+  const given = wanted.map(() => new Map<number, number>())
+  const takers = free.map(() => new Set<number>())
+  const left = [...free]
+  /** Finds one more of some spare for a need, moving what others hold where that frees one. Answers whether it could. */
+  const serve = (need: number, asked: Set<number>): boolean => {
+    for (const spare of mayServe[need] ?? []) {
+      if (asked.has(spare)) continue
+      asked.add(spare)
+      let freed = (left[spare] ?? 0) > 0
+      if (freed) left[spare] = (left[spare] ?? 0) - 1
+      else
+        for (const other of takers[spare] ?? []) {
+          if (other === need || !serve(other, asked)) continue
+          const held = (given[other]?.get(spare) ?? 0) - 1
+          if (held > 0) given[other]?.set(spare, held)
+          else {
+            given[other]?.delete(spare)
+            takers[spare]?.delete(other)
+          }
+          freed = true
+          break
+        }
+      if (!freed) continue
+      given[need]?.set(spare, (given[need].get(spare) ?? 0) + 1)
+      takers[spare]?.add(need)
+      return true
+    }
+    return false
+  }
+  wanted.forEach((count, need) => {
+    // What lies free without anybody giving way goes first, all at once.
+    let open = count
+    for (const spare of mayServe[need] ?? []) {
+      const n = Math.min(open, left[spare] ?? 0)
+      if (n === 0) continue
+      left[spare] = (left[spare] ?? 0) - n
+      given[need]?.set(spare, n)
+      takers[spare]?.add(need)
+      open -= n
+    }
+    while (open > 0 && serve(need, new Set())) open--
+  })
+  return given
+}
+
+interface Sharing<S extends Spare> {
+  /** The spare that serves each position, by its place in the list. */
+  readonly spareOf: readonly (S | undefined)[]
+  /** How many spares would serve each position if nobody else wanted them. */
+  readonly serving: readonly number[]
+}
+
+/** Shares spares out among positions. Equal positions and equal spares are one: the work grows with how many differ, not with how many there are. */
+function share<S extends Spare>(positions: readonly SheetPosition[], spares: readonly S[]): Sharing<S> {
+  const needs = grouped(positions, fitKey)
+  const stock = grouped(spares, ({ facts }) => JSON.stringify(facts))
+  const free = stock.map((group) => group.members.reduce((sum, i) => sum + Math.max(0, spares[i]?.free ?? 0), 0))
+  const mayServe = needs.map((need) => stock.flatMap((group, i) => ((free[i] ?? 0) > 0 && serves(need.first, group.first.facts) ? [i] : [])))
+  const given = shareOut(
+    needs.map((need) => need.members.length),
+    free,
+    mayServe,
+  )
+  /** The spares of a group one by one, each as often as it is there, and no oftener than could be asked for. */
+  const units = stock.map((group) => group.members.flatMap((i) => Array.from({ length: Math.min(positions.length, Math.max(0, spares[i]?.free ?? 0)) }, () => spares[i])))
+  const spareOf: (S | undefined)[] = positions.map(() => undefined)
+  const serving: number[] = positions.map(() => 0)
+  needs.forEach((need, n) => {
+    const taken = [...(given[n] ?? [])].flatMap(([group, count]) => units[group]?.splice(0, count) ?? [])
+    const all = (mayServe[n] ?? []).reduce((sum, group) => sum + (free[group] ?? 0), 0)
+    need.members.forEach((position, i) => {
+      spareOf[position] = taken[i]
+      serving[position] = all
+    })
+  })
+  return { spareOf, serving }
+}
+
+/** The spare that serves each position, as many positions served as can be; undefined for one that none is left for. */
+export const allot = <S extends Spare>(positions: readonly SheetPosition[], spares: readonly S[]): readonly (S | undefined)[] => share(positions, spares).spareOf
+
+/** For each thing wanted how many spares would serve it, and what is to be bought. */
+export const toBuy = ({
+  wanted,
+  spares,
+  low,
+}: {
+  wanted: readonly Wanted[]
+  spares: readonly Spare[]
+  low: readonly LowLot[]
+}): { serving: readonly number[]; buy: BuyLine[] } => ({
+  serving: share(
+    wanted.map((w) => w.position),
+    spares,
+  ).serving,
+  buy: buyList(wanted, spares, low),
+})
 
 /**
  * Lines to buy, by kind and value, the most wanted first. Of a lot at its level twice that level is bought, what is free left

@@ -9,7 +9,7 @@ import type { Leg } from '#core/history/kinds.ts'
 import type { Statement } from '#core/history/versions.ts'
 import type { World } from '#core/history/world.ts'
 import { isSlot, placeKey, samePlace, type Place } from './place.ts'
-import { homeOf } from './presence.ts'
+import { homeOf, placeOfPart } from './presence.ts'
 
 /** A move as it would stand: its place in the order and its legs. */
 export interface MoveAt {
@@ -59,7 +59,49 @@ export function ledgerRefusal(world: World, add: readonly MoveAt[], remove: Read
     if (newIds.has(clash.later)) return { rule: 'position-occupied', place: slot, occupant: clash.occupant, asFound: clash.asFound, since: clash.since, by: clash.by }
     broken.add(clash.later)
   }
-  return broken.size > 0 ? { rule: 'breaks-later-moves', moves: [...broken] } : undefined
+  if (broken.size > 0) return { rule: 'breaks-later-moves', moves: [...broken] }
+  const loop = firstLoop(world, add, gone)
+  if (!loop) return undefined
+  return newIds.has(loop.id) ? { rule: 'holds-itself', part: loop.part } : { rule: 'breaks-later-moves', moves: [loop.id] }
+}
+
+/** Parts within parts within parts: more than any machine has. */
+const mostHops = 50
+
+/** Whether `to` lies inside the part itself, by way of whatever assemblies are around it. */
+export function liesInside(part: PartId, to: Place, placeOf: (id: PartId) => Place | undefined): boolean {
+  let at: Place | undefined = to
+  for (let hops = 0; at && at.in.kind === 'assembly' && hops < mostHops; hops++) {
+    if (at.in.id === part) return true
+    at = placeOf(at.in.id as PartId)
+  }
+  return false
+}
+
+/** The first act in the whole line after which a part would lie inside itself. */
+function firstLoop(world: World, add: readonly MoveAt[], gone: ReadonlySet<EntryId>): { id: EntryId; part: PartId } | undefined {
+  if (!add.some((move) => move.legs.some((leg) => leg.to.in.kind === 'assembly')) && gone.size === add.length) return undefined
+  const acts = new Map<EntryId, MoveAt>(add.map((move) => [move.id, move]))
+  const places = new Map<PartId, Place>()
+  for (const part of world.parts.values()) {
+    if (part.start) places.set(part.id, part.start)
+    for (const { entry, from, to } of part.legs) {
+      if (gone.has(entry.id)) continue
+      const act = acts.get(entry.id) ?? { id: entry.id, at: sortKey(entry.happenedAt), legs: [] }
+      acts.set(entry.id, { ...act, legs: [...act.legs, { part: part.id, from, to }] })
+    }
+  }
+  for (const act of [...acts.values()].sort((a, b) => (before(a, b) ? -1 : 1))) {
+    for (const leg of act.legs) places.set(leg.part, leg.to)
+    const looped = act.legs.find((leg) => liesInside(leg.part, leg.to, (id) => places.get(id) ?? placeOfPart(world, id)))
+    if (looped) return { id: act.id, part: looped.part }
+  }
+  return undefined
+}
+
+/** The first move of a part that does not start where the part was: a fault in what is stored, never to be admitted. */
+export function brokenChain(world: World, id: PartId): EntryId | undefined {
+  return chainBreak(world, id, chainOf(world, id, [], new Set()))?.link.id
 }
 
 function chainOf(world: World, id: PartId, add: readonly MoveAt[], gone: ReadonlySet<EntryId>): ChainLink[] {
@@ -70,12 +112,16 @@ function chainOf(world: World, id: PartId, add: readonly MoveAt[], gone: Readonl
   return links.sort((a, b) => (before(a, b) ? -1 : 1))
 }
 
-/** Where a part is before its first move: as identified, or the slot whose derived id it bears. */
+/**
+ * Where a part is before its first move: where it was first said to stand, or the slot whose derived id it bears. What is
+ * said of it later (a tag, a marking, another look at it) moves nothing.
+ */
 function startOf(world: World, id: PartId, links: readonly ChainLink[]): Place | undefined {
-  const said = world.parts.get(id)?.identified?.body
-  if (said?.kind === 'part' && said.what === 'identified' && said.place) return said.place
-  const first = links[0]?.from
-  return first && isSlot(first) && partAsFound(first.in.id, first.position ?? '') === id ? first : undefined
+  const placed = world.parts.get(id)?.placed
+  const first = links[0]
+  const asFound = first && isSlot(first.from) && partAsFound(first.from.in.id, first.from.position ?? '') === id ? first.from : undefined
+  if (asFound && first && placed && before(first, placed)) return asFound
+  return placed?.place ?? asFound
 }
 
 function chainBreak(world: World, id: PartId, links: readonly ChainLink[]): { link: ChainLink; refusal: Refusal } | undefined {

@@ -1,5 +1,6 @@
 /** Where a part can be: one holder, and in machines and assemblies one position. */
 import { z } from 'zod'
+import { isId } from '#core/ids.ts'
 
 /** Kinds of holder. `gone` ends a part's life here: discarded, consumed, returned, unknown. */
 export const holderKinds = ['machine', 'assembly', 'tray', 'kept', 'store', 'person', 'party', 'rig', 'gone'] as const
@@ -18,7 +19,7 @@ export interface Place {
 const shortText = (max: number) => z.string().trim().min(1).max(max)
 
 export const placeSchema = z.strictObject({
-  in: z.strictObject({ kind: z.enum(holderKinds), id: shortText(80) }),
+  in: z.strictObject({ kind: z.enum(holderKinds), id: shortText(80).overwrite((id) => (isId(id.toLowerCase()) ? id.toLowerCase() : id)) }),
   position: shortText(60).optional(),
 })
 

@@ -113,10 +113,13 @@ export function machineAround(world: World, place: Place): MachineState | undefi
   for (let hops = 0; at && hops < 20; hops++) {
     if (at.in.kind === 'machine') return world.machines.get(at.in.id as never)
     if (at.in.kind !== 'assembly') return undefined
-    at = world.parts.get(at.in.id as PartId)?.place ?? untouchedHome(world, at.in.id)
+    at = placeOfPart(world, at.in.id)
   }
   return undefined
 }
+
+/** Where a part is, an assembly that nobody has touched included. */
+export const placeOfPart = (world: World, id: string): Place | undefined => world.parts.get(id as PartId)?.place ?? untouchedHome(world, id)
 
 /** Where an assembly that nobody has touched sits: the position whose derived id it bears. */
 function untouchedHome(world: World, id: string): Place | undefined {

@@ -1,6 +1,8 @@
 /** While a person surveys blind, no view of the machine tells them what others found: its page, its line in lists, its episodes. */
 import type { Body } from '#core/history/kinds.ts'
 import { unmetOf } from '#core/work/checks/index.ts'
+import type { MachineId } from '#core/ids.ts'
+import type { BatchView } from './batch.ts'
 import type { EpisodeSheet } from './episode-sheet.ts'
 import type { EpisodeView } from './episode.ts'
 import type { MachineView } from './machine.ts'
@@ -71,6 +73,13 @@ export const blindSummary = (summary: MachineSummary): MachineSummary => ({
   condition: { looked: 0, of: summary.condition.of },
   due: summary.due.filter((d) => d.kind !== 'condition'),
 })
+
+/** A lot's grid: the unit that the person surveys stands there as if nobody had surveyed it. */
+export function blindBatch(view: BatchView, blind: { has: (machine: MachineId) => boolean }): BatchView {
+  if (!view.units.some((u) => blind.has(u.machine))) return view
+  const units = view.units.map((u) => (blind.has(u.machine) ? { ...u, findings: [], grade: undefined, looked: false } : u))
+  return { ...view, units, findingSorts: [...new Set(units.flatMap((u) => u.findings.map((f) => f.sort)))].sort() }
+}
 
 /** Kinds whose words would tell in a list of what was just written. */
 export const tellingKinds = ['finding', 'survey', 'grade', 'pair', 'pin', 'photo'] as const satisfies readonly Body['kind'][]

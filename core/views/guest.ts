@@ -1,66 +1,251 @@
 /**
  * What a guest sees of a machine: plate, standing, condition, episodes and custody of that machine within the grant. No
  * price, value, other parties or internal notes; people as roles; another machine is "another machine of the house".
+ * Everything shown is named here, one by one: what a view gains later is not shown until it is named too.
  */
-import type { MachineView } from './machine.ts'
 import type { Body } from '#core/history/kinds.ts'
+import type { NetChange } from '#core/history/changes.ts'
+import { machineStanding } from '#core/history/status.ts'
+import type { MachineState, World } from '#core/history/world.ts'
+import type { MachineId, PartyId } from '#core/ids.ts'
+import { machineAround } from '#core/parts/presence.ts'
+import type { Place } from '#core/parts/place.ts'
+import { machineView, type EpisodeRow, type FunctionRow, type MachineView, type Plate, type StatusView } from './machine.ts'
+import type { MachineSummary } from './summary.ts'
+import { changeSummary, type ChangeSummary, type LogRow } from './rows.ts'
 
 const anotherMachine = 'another machine of the house'
+const withTheHouse = 'with the house'
 
-/** Text that was made from names: places in other machines, parties, exact store places. */
-const place = (text: string | undefined, own: string): string | undefined =>
-  text === undefined ? undefined : text.includes(' of ') ? anotherMachine : /^(?:tray|kept)/.test(text) || text === own ? text : 'with the house'
+/** Where something is, in words for a guest; told by what the place is, never by how it is called. */
+function placeForGuest(world: World, place: Place, machine: MachineId, viewer: PartyId): string {
+  switch (place.in.kind) {
+    case 'machine':
+    case 'assembly': {
+      const around = machineAround(world, place)
+      return around?.id === machine ? (place.position ?? 'in it') : anotherMachine
+    }
+    case 'kept':
+      return place.in.id === machine ? 'kept with it' : withTheHouse
+    case 'tray':
+      return world.machines.get(machine)?.episodes.some((e) => e.id === place.in.id) ? 'tray' : withTheHouse
+    case 'party':
+    case 'person':
+      return place.in.id === viewer ? (world.parties.get(viewer)?.name ?? withTheHouse) : withTheHouse
+    case 'gone':
+      return 'no longer here'
+    default:
+      return withTheHouse
+  }
+}
 
 const openKinds: ReadonlySet<Body['kind']> = new Set(['test', 'change', 'episode', 'custody', 'hazard', 'photo', 'power', 'connection', 'fastening', 'finding'])
 
-/** Projects a Machine view for a guest. `ownParty` is the guest's own name, which stays readable to them. */
-export function guestView(view: MachineView, ownParty: string): MachineView {
-  const change = <C extends { readonly elsewhere?: string | undefined }>(c: C): C => ({
-    ...c,
-    elsewhere: c.elsewhere === undefined ? undefined : c.elsewhere === ownParty ? ownParty : anotherMachine,
-  })
+export const guestPlate = (plate: Plate, owner: string): Plate => ({
+  name: plate.name,
+  number: plate.number,
+  entryNumber: plate.entryNumber,
+  typeId: plate.typeId,
+  typeName: plate.typeName,
+  revision: plate.revision,
+  serial: plate.serial,
+  mains: plate.mains,
+  made: plate.made,
+  weight: plate.weight,
+  owner,
+  legal: plate.legal,
+  purpose: plate.purpose,
+  stamps: plate.stamps,
+})
+
+const guestEpisode = (e: EpisodeRow): EpisodeRow => ({
+  id: e.id,
+  number: e.number,
+  title: e.title,
+  state: e.state,
+  from: e.from,
+  to: e.to,
+  entries: e.entries,
+  next: '',
+  tests: e.tests,
+})
+
+const guestLogRow = (row: LogRow): LogRow => ({
+  id: row.id,
+  happenedAt: row.happenedAt,
+  recordedAt: row.recordedAt,
+  doneBy: undefined,
+  recordedBy: '',
+  basis: row.basis,
+  episode: row.episode,
+  body: guestBody(row.body),
+  versions: [],
+  latestAmendment: row.latestAmendment,
+  withdrawn: false,
+  clockUncertain: row.clockUncertain,
+  onVoid: row.onVoid,
+  voidBy: row.voidBy,
+  photos: row.photos,
+})
+
+/** Projects a Machine view for a guest, who is a party of the house. Undefined when there is no such machine. */
+export function guestView(world: World, id: MachineId, viewer: PartyId): MachineView | undefined {
+  const view = machineView(world, id)
+  const machine = world.machines.get(id)
+  if (!view || !machine) return undefined
+  const mine = machine.owner === viewer
+  const owner = machine.owner === 'house' ? 'the house' : mine ? view.plate.owner : 'an owner'
+  const standing = machineStanding(world, machine)
+  const place = (at: Place | undefined) => (at ? placeForGuest(world, at, id, viewer) : undefined)
+  const change = (c: NetChange): ChangeSummary => ({ ...changeSummary(world, machine, c), elsewhere: place(c.elsewhere) })
+  const changesOf = new Map(standing.standings.map((s) => [s.fn, s.changes.map(change)]))
+  const behind = view.status.change
   const ownParts = new Set<string>(view.positions.flatMap((p) => (p.part ? [p.part.id] : [])))
-  const episode = <E extends { readonly next: string }>(e: E): E => ({ ...e, next: '' })
   return {
-    ...view,
-    episodes: view.episodes.map(episode),
-    open: view.open && episode(view.open),
-    plate: { ...view.plate, owner: view.plate.owner === ownParty ? ownParty : view.plate.owner === 'the house' ? 'the house' : 'an owner' },
+    id: view.id,
+    plate: guestPlate(view.plate, owner),
     status: {
-      ...view.status,
-      missing: view.status.missing.map((m) => ({ ...m, place: place(m.place, ownParty) })),
-      off: view.status.off.map((o) => ({ ...o, place: place(o.place, ownParty) })),
-      change: view.status.change && change(view.status.change),
-      notRun: view.status.notRun && { ...view.status.notRun, by: undefined },
+      word: view.status.word,
+      because: view.status.because,
+      stand: view.status.stand,
+      of: view.status.of,
+      oldestProof: view.status.oldestProof,
+      missing: standing.missing.map((m) => ({ position: m.position, partKind: m.partKind, where: m.where, place: place(m.place) })),
+      off: standing.off.map((o) => ({ position: o.position, place: place(o.place) })),
+      change: [...changesOf.values()].flat().find((c) => c.entries[0] === behind?.entries[0] && c.target.name === behind?.target.name),
+      changes: view.status.changes,
+      lastTest: view.status.lastTest,
+      notRun: view.status.notRun && { reason: '', at: view.status.notRun.at },
     },
-    functions: view.functions.map((f) => ({ ...f, changes: f.changes.map(change), claim: undefined })),
+    functions: view.functions.map((f): FunctionRow => ({
+      fn: f.fn,
+      essential: f.essential,
+      word: f.word,
+      test: f.test,
+      changes: changesOf.get(f.fn) ?? [],
+      beside: f.beside,
+      voided: f.voided && { at: f.voided.at, gear: '' },
+      run: f.run,
+    })),
     lifeline: {
-      ...view.lifeline,
-      custody: view.lifeline.custody.map((c) => ({ ...c, where: c.where === ownParty || c.where === 'here' ? c.where : c.away ? 'away' : 'with the house' })),
+      width: view.lifeline.width,
+      lanes: view.lifeline.lanes,
+      brackets: view.lifeline.brackets,
+      marks: view.lifeline.marks,
+      custody: view.lifeline.custody.map((c, i) => {
+        // The first stay begins with the registration, each later one with an entry of custody.
+        const stay = i === 0 ? undefined : custodyOf(machine)[i - 1]
+        return { x0: c.x0, x1: c.x1, away: c.away, where: stay ? (stay.to.in.id === viewer ? (place(stay.to) ?? '') : c.away ? 'away' : withTheHouse) : c.where }
+      }),
+      cut: view.lifeline.cut,
+      barred: view.lifeline.barred,
     },
-    positions: view.positions.map((p) => ({ ...p, part: p.part && { ...p.part, from: p.part.from === undefined ? undefined : anotherMachine } })),
-    consents: view.consents.filter((c) => c.by === ownParty),
-    ownerParty: view.plate.owner === ownParty ? view.ownerParty : undefined,
-    given: view.given.map((g) => ({ ...g, authority: undefined, to: g.to === ownParty ? g.to : (place(g.to, ownParty) ?? 'with the house') })),
-    loans: view.loans.map((l) => ({ ...l, home: l.lends ? l.home : anotherMachine, at: l.lends ? anotherMachine : l.at })),
+    positions: view.positions.map((p) => ({
+      designator: p.designator,
+      on: p.on,
+      accepts: p.accepts,
+      assembly: p.assembly,
+      essential: p.essential,
+      content: p.content,
+      part: p.part && {
+        id: p.part.id,
+        label: p.part.label,
+        own: p.part.own,
+        ...(p.part.temporary ? { temporary: true } : {}),
+        origin: p.part.origin,
+        since: p.part.since,
+        from: p.part.from === undefined ? undefined : place(world.parts.get(p.part.id as never)?.start),
+      },
+    })),
+    given: view.given.map((g) => ({
+      part: g.part,
+      label: g.label,
+      position: g.position,
+      to: place(world.parts.get(g.part as never)?.place) ?? withTheHouse,
+      at: g.at,
+      kept: g.kept,
+      gone: g.gone,
+    })),
+    consents: view.consents.filter((c) => machine.consents.some((s) => s.id === c.entry && s.body.kind === 'consent' && s.body.by === viewer)),
+    ownerParty: mine ? view.ownerParty : undefined,
+    loans: view.loans.map((l) => ({
+      part: l.part,
+      label: l.label,
+      home: l.lends ? l.home : anotherMachine,
+      at: l.lends ? anotherMachine : l.at,
+      since: l.since,
+      due: l.due,
+      closed: l.closed,
+      lends: l.lends,
+    })),
+    episodes: view.episodes.map(guestEpisode),
+    open: view.open && guestEpisode(view.open),
     todo: view.todo.filter((t) => t.what === 'test again' || t.what === 'test'),
-    source: undefined,
-    price: undefined,
+    claims: [],
+    custody: custodyOf(machine).map((c) => ({
+      where: c.to.in.id === viewer ? (place(c.to) ?? withTheHouse) : withTheHouse,
+      at: c.at,
+      purpose: c.purpose,
+      carriage: c.carriage,
+      until: c.until,
+    })),
+    hazards: view.hazards,
+    overrides: [],
     photos: view.photos.map((p) => ({ ...p, by: '' })),
+    pairs: view.pairs,
+    condition: view.condition,
+    history: view.history,
     provenance: { links: 0, gaps: 0 },
     arrivalOpen: 0,
-    points: [],
-    attributes: Object.fromEntries(Object.entries(view.attributes).filter(([key]) => !key.startsWith('none: '))),
-    claims: [],
-    custody: view.custody.map((c) => ({ ...c, where: c.where === ownParty ? ownParty : 'with the house' })),
-    overrides: [],
     policies: [],
-    log: view.log
-      .filter((row) => openKinds.has(row.body.kind) && !row.withdrawn && row.contested === undefined)
-      .map((row) => ({ ...row, doneBy: undefined, recordedBy: '', versions: [], body: guestBody(row.body) })),
-    labels: Object.fromEntries(Object.entries(view.labels).filter(([id]) => id === view.id || ownParts.has(id))),
+    attributes: Object.fromEntries(Object.entries(view.attributes).filter(([key]) => !key.startsWith('none: '))),
+    points: [],
+    grids: view.grids,
+    log: view.log.filter((row) => openKinds.has(row.body.kind) && !row.withdrawn && row.contested === undefined).map(guestLogRow),
+    labels: Object.fromEntries(Object.entries(view.labels).filter(([key]) => key === view.id || ownParts.has(key))),
+    now: view.now,
   }
 }
+
+const custodyOf = (machine: MachineState) =>
+  machine.custody.flatMap((c) =>
+    c.body.kind === 'custody' ? [{ to: c.body.to, at: c.happenedAt.latest, purpose: c.body.purpose, carriage: c.body.carriage, until: c.body.until }] : [],
+  )
+
+const guestStatus = (s: StatusView): StatusView => ({
+  word: s.word,
+  because: s.because,
+  stand: s.stand,
+  of: s.of,
+  oldestProof: s.oldestProof,
+  missing: s.missing.map((m) => ({ position: m.position, partKind: m.partKind, where: m.where })),
+  off: s.off.map((o) => ({ position: o.position })),
+  changes: s.changes,
+  lastTest: s.lastTest,
+  notRun: s.notRun && { reason: '', at: s.notRun.at },
+})
+
+/** A summary as a guest's list shows it: plate and standing, nothing of other machines or of what waits inside the house. */
+export const guestSummary = (s: MachineSummary): MachineSummary => ({
+  id: s.id,
+  plate: guestPlate(s.plate, ''),
+  kind: s.kind,
+  maker: s.maker,
+  status: guestStatus(s.status),
+  strip: s.strip,
+  waits: [],
+  needs: [],
+  due: [],
+  onLoan: s.onLoan,
+  lendsParts: false,
+  needsTest: s.needsTest,
+  registeredAt: s.registeredAt,
+  touchedAt: s.touchedAt,
+  condition: { grade: s.condition.grade, looked: s.condition.looked, of: s.condition.of },
+  quarantine: false,
+  arrivalOpen: 0,
+  words: '',
+})
 
 /** A body without what was written for the house only. */
 function guestBody(body: Body): Body {
@@ -68,21 +253,4 @@ function guestBody(body: Body): Body {
   if (body.kind === 'episode' && body.what === 'paused') return { ...body, lie: '', next: '' }
   if (body.kind === 'episode' && body.what === 'closed') return { ...body, next: '', deferred: [], report: [] }
   return body
-}
-
-/** A body without the price in it. */
-export function bare(body: Body): Body {
-  if (body.kind === 'machine' && body.what === 'registered') return { ...body, price: undefined }
-  if (body.kind === 'part' && body.what === 'identified') return { ...body, price: undefined }
-  if (body.kind === 'lot' && body.what === 'got') return { ...body, price: undefined }
-  return body.kind === 'batch' ? { ...body, price: undefined } : body
-}
-
-/** The same view without what it cost or is worth, for roles that do not see prices. */
-export function withoutPrices(view: MachineView): MachineView {
-  return {
-    ...view,
-    price: undefined,
-    log: view.log.filter((row) => row.body.kind !== 'value').map((row) => ({ ...row, body: bare(row.body), versions: row.versions.map((v) => ({ ...v, body: bare(v.body) })) })),
-  }
 }

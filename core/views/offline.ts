@@ -6,11 +6,13 @@ import type { AccountId, EntryId } from '#core/ids.ts'
 import type { Instant } from '#core/quantity/time.ts'
 import { foreign } from './blind.ts'
 import { episodeView, type EpisodeView } from './episode.ts'
-import { bare } from './guest.ts'
+import { withoutPrices } from './prices.ts'
 
 /** The entries that a person's device may hold: without prices for roles that see none, without others' findings while they survey blind. */
 export function entriesForDevice(entries: readonly Entry[], may: { readonly prices: boolean; readonly blind?: EntryId | undefined }): Entry[] {
-  return entries.filter((e) => (may.prices || e.body.kind !== 'value') && !(may.blind && foreign(e.body, may.blind))).map((e) => (may.prices ? e : { ...e, body: bare(e.body) }))
+  const seen = may.prices ? entries : withoutPrices(entries)
+  const { blind } = may
+  return blind === undefined ? [...seen] : seen.filter((e) => !foreign(e.body, blind))
 }
 
 /** The next tag after `tag` that none of the waiting entries gives to a part: "P-0041" → "P-0042". */

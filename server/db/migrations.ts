@@ -1,8 +1,17 @@
 /** Migrations, forward only, each in one transaction. */
+import type { Transaction } from 'sequelize'
 import { SequelizeStorage, Umzug } from 'umzug'
 import { run, type Db } from './connection.ts'
+import { mendStoredText } from './mend-text.ts'
 
-const steps: readonly { readonly name: string; readonly sql: readonly string[] }[] = [
+interface Step {
+  readonly name: string
+  readonly sql: readonly string[]
+  /** What SQL cannot say, before `sql`, in the same transaction. */
+  readonly before?: (db: Db, transaction: Transaction) => Promise<void>
+}
+
+const steps: readonly Step[] = [
   {
     name: '001-entries-and-projections',
     sql: [
@@ -54,10 +63,33 @@ const steps: readonly { readonly name: string; readonly sql: readonly string[] }
       `ALTER TABLE machines ADD COLUMN needs json NOT NULL DEFAULT '[]'`,
     ],
   },
+  {
+    name: '006-whole-text-and-homes',
+    before: mendStoredText,
+    sql: [
+      `CREATE TABLE assembly_homes (part uuid PRIMARY KEY, machine uuid NOT NULL)`,
+      `CREATE INDEX assembly_homes_machine ON assembly_homes (machine)`,
+      `ALTER TABLE machines ADD COLUMN waiting boolean NOT NULL DEFAULT false, ADD COLUMN asks boolean NOT NULL DEFAULT false, ADD COLUMN due boolean NOT NULL DEFAULT false`,
+      `CREATE INDEX machines_waiting ON machines (machine) WHERE waiting`,
+      `CREATE INDEX machines_asks ON machines (machine) WHERE asks`,
+      `CREATE INDEX machines_due_things ON machines (machine) WHERE due`,
+      `CREATE INDEX machines_status ON machines (status)`,
+      `CREATE INDEX entries_amends ON entries ((entry->'amends'->>'entry')) WHERE entry->'amends'->>'entry' IS NOT NULL`,
+      `CREATE INDEX entries_together ON entries ((entry->>'together')) WHERE entry->>'together' IS NOT NULL`,
+      `UPDATE entries SET house = true WHERE kind = 'note' AND entry->'body'->>'machine' IS NULL`,
+      // What corrects, takes back or settles an entry of the house is one itself; through chains of them.
+      `WITH RECURSIVE links AS MATERIALIZED (
+         SELECT id, coalesce(entry->'amends'->>'entry', entry->'body'->>'entry') AS target FROM entries WHERE kind = 'settle' OR entry->'amends'->>'entry' IS NOT NULL),
+       of_house AS (
+         SELECT id FROM entries WHERE house
+         UNION SELECT links.id FROM of_house JOIN links ON links.target = of_house.id::text)
+       UPDATE entries SET house = true FROM of_house WHERE entries.id = of_house.id AND NOT entries.house`,
+    ],
+  },
 ]
 
 /** Migrations after which the projections are derived again: they gained columns, or their summaries gained facts. */
-const deriveAfter: ReadonlySet<string> = new Set(['002-collection-at-size', '003-waits-for-everyone', '005-lots-and-needs'])
+const deriveAfter: ReadonlySet<string> = new Set(['002-collection-at-size', '003-waits-for-everyone', '005-lots-and-needs', '006-whole-text-and-homes'])
 
 /** Brings the database up to date. Answers whether the projections must be derived again. Several servers may start at once: an advisory lock lets one of them work. */
 export async function migrate(db: Db): Promise<boolean> {
@@ -68,6 +100,7 @@ export async function migrate(db: Db): Promise<boolean> {
         name: step.name,
         up: () =>
           db.transaction(async (transaction) => {
+            await step.before?.(db, transaction)
             for (const sql of step.sql) await run(db, sql, [], transaction)
           }),
       })),

@@ -21,23 +21,46 @@ declare module 'express-session' {
   interface SessionData {
     account?: string
     csrf?: string
-    /** Parties that confirmed by PIN that they act here, with the time until which that holds, ms. */
-    confirmed?: Record<string, number>
+    /** Parties that confirmed by PIN that they act here: until when that holds, ms, and which PIN it was. */
+    confirmed?: Record<string, { readonly until: number; readonly mark: string }>
   }
 }
 
+const ofRequest = new WeakMap<Request, Promise<Visitor | undefined>>()
+
 /** The account behind the session, read anew for every request: a right taken away is gone at once. */
-export async function findVisitor(request: Request): Promise<Visitor | undefined> {
-  const id = request.session.account
+export function findVisitor(request: Request): Promise<Visitor | undefined> {
+  const held = ofRequest.get(request)
+  if (held) return held
+  const found = readVisitor(request.session.account)
+  ofRequest.set(request, found)
+  return found
+}
+
+/** Who signs in within a request is somebody else than the one who began it. */
+export const forgetVisitor = (request: Request) => ofRequest.delete(request)
+
+/** The visitor of a request that stays open, asked again: undefined once they signed out, or their account was closed. */
+export async function stillSignedIn(request: Request): Promise<Visitor | undefined> {
+  const began = request.session.account
+  const session = await new Promise<{ account?: string } | undefined>((resolve, reject) =>
+    request.sessionStore.get(request.sessionID, (error: unknown, data) => (error ? reject(error as Error) : resolve(data ?? undefined))),
+  )
+  return session?.account !== undefined && session.account === began ? readVisitor(session.account) : undefined
+}
+
+async function readVisitor(id: string | undefined): Promise<Visitor | undefined> {
   if (!id) return undefined
   const account = await AccountModel.findByPk(id)
   if (!account?.active) return undefined
   return { account: account.id as AccountId, party: account.party as PartyId, role: account.role, email: account.email }
 }
 
+export const notSignedIn = () => new ProblemError('not-signed-in', 'Sign in first. What you typed stays in its line.')
+
 export async function requireVisitor(request: Request, least: Role = 'guest'): Promise<Visitor> {
   const visitor = await findVisitor(request)
-  if (!visitor) throw new ProblemError('not-signed-in', 'Sign in first. What you typed stays in its line.')
+  if (!visitor) throw notSignedIn()
   if (!atLeast(visitor.role, least)) throw new ProblemError('not-allowed', least === 'steward' ? 'Only a steward may do that.' : 'Your role does not allow that.')
   return visitor
 }

@@ -3,7 +3,7 @@ import { randomBytes } from 'node:crypto'
 import { existsSync, readFileSync, writeFileSync, mkdirSync } from 'node:fs'
 import path from 'node:path'
 import connectPgSimple from 'connect-pg-simple'
-import express, { type Express, type RequestHandler } from 'express'
+import express, { type Express, type Request, type RequestHandler } from 'express'
 import session from 'express-session'
 import helmet from 'helmet'
 import pg from 'pg'
@@ -27,9 +27,11 @@ import { pinRoutes } from '../features/session/pin.ts'
 import { sessionRoutes } from '../features/session/routes.ts'
 import { tableRoutes } from '../features/table/routes.ts'
 import { typeRoutes } from '../features/types/routes.ts'
-import { grantedMachines, requireVisitor } from './access.ts'
+import { grantedMachines, notSignedIn, requireVisitor, stillSignedIn } from './access.ts'
+import { jsonBody, wholeAddress } from './bodies.ts'
 import type { Config } from './config.ts'
 import { errorHandler, handle, ProblemError } from './errors.ts'
+import type { Heavy } from './heavy/index.ts'
 import type { Live } from './live.ts'
 
 export interface Services {
@@ -37,6 +39,7 @@ export interface Services {
   readonly config: Config
   readonly log: Logger
   readonly live: Live
+  readonly heavy: Heavy
 }
 
 /** A secret of this installation, made once and kept in the data directory. */
@@ -47,14 +50,30 @@ function sessionSecret(dataDir: string): string {
   return readFileSync(file, 'utf8')
 }
 
-/** Whatever changes something must bear the session's token, which a foreign page cannot read. */
+const reads = (request: Request) => request.method === 'GET' || request.method === 'HEAD'
+
+/** Addresses that somebody without a session writes to: signing in, first run, accepting an invitation. */
+const isOpen = (request: Request) => request.method === 'POST' && /^\/(?:session|setup|invitations\/[^/]+)\/?$/i.test(request.path)
+
+/** Whatever changes something must come from somebody signed in, and bear the session's token, which a foreign page cannot read. */
 const csrf: RequestHandler = (request, _response, next) => {
-  if (request.method === 'GET' || request.method === 'HEAD') return next()
+  if (reads(request)) return next()
+  if (!isOpen(request) && request.session.account === undefined) throw notSignedIn()
   const token = request.headers['x-anamnesis-token']
   if (!request.session.csrf || token !== request.session.csrf)
     throw new ProblemError('stale-page', 'This page was opened in another session. Load it again; what you typed stays in its line.')
   next()
 }
+
+/** No body is read from somebody who has no account. */
+const visitorFirst: RequestHandler = handle(async (request, _response, next) => {
+  if (!reads(request) && !isOpen(request)) await requireVisitor(request)
+  next()
+})
+
+/** Sign-in and its like need a few lines; everything else that is JSON stays under this. */
+const openBody = jsonBody('16kb')
+const entriesBody = jsonBody('2mb')
 
 export function createApp(services: Services): { app: Express; close: () => Promise<void> } {
   const { config, db, live, log } = services
@@ -90,6 +109,7 @@ export function createApp(services: Services): { app: Express; close: () => Prom
     response.setHeader('cache-control', 'no-store')
     next()
   })
+  api.use(wholeAddress)
   api.get(
     '/health',
     handle(async (_request, response) => {
@@ -109,21 +129,20 @@ export function createApp(services: Services): { app: Express; close: () => Prom
     }),
   )
   api.use(csrf)
-  // Photographs and record files have their own limits; everything else is small.
-  api.use(recordRoutes(services))
-  api.use(photoRoutes(services))
-  api.use(jotRoutes(services))
-  api.use(tableRoutes(services))
-  api.use(express.json({ limit: '2mb' }))
+  api.use((request, response, next) => (isOpen(request) ? openBody(request, response, next) : next()))
+  api.use(visitorFirst)
   api.use((request, _response, next) => {
     if (!config.test)
       request.on('close', () => log.info({ method: request.method, path: request.baseUrl + request.path.replace(/^\/invitations\/.*/, '/invitations/…') }, 'request'))
     next()
   })
+  // Photographs, voices, tables and records read their own bodies, to the disk.
+  api.use(recordRoutes(services), photoRoutes(services), jotRoutes(services), tableRoutes(services))
+  api.use(entriesBody)
   api.use(conditionRoutes(services), arrivalRoutes(services), batchRoutes(services))
   api.use(
     sessionRoutes(services),
-    pinRoutes(),
+    pinRoutes(services),
     entriesRoutes(services),
     machineRoutes(services),
     episodeRoutes(services),
@@ -136,14 +155,17 @@ export function createApp(services: Services): { app: Express; close: () => Prom
   api.get(
     '/live',
     handle(async (request, response) => {
-      const visitor = await requireVisitor(request)
-      const filter = async (event: LiveEvent): Promise<LiveEvent | undefined> => {
+      await requireVisitor(request)
+      const filter = async (event: LiveEvent): Promise<LiveEvent | 'nothing' | 'no right'> => {
+        const visitor = await stillSignedIn(request)
+        if (!visitor) return 'no right'
         if (visitor.role !== 'guest') return event
         const granted = await grantedMachines(db, visitor)
+        if (event.everything) return { seq: event.seq, machines: [...granted], kinds: [] }
         const machines = event.machines.filter((m) => granted.has(m))
-        return machines.length > 0 ? { seq: event.seq, machines, kinds: [] } : undefined
+        return machines.length > 0 ? { seq: event.seq, machines, kinds: [] } : 'nothing'
       }
-      await live.stream(db, request, response, filter)
+      await live.stream(request, response, filter)
     }),
   )
   api.use(() => {

@@ -5,7 +5,6 @@ import type { Statement } from '../versions.ts'
 
 export function reduceType(world: WorldDraft, entry: Statement, body: BodyOf<'type'>) {
   const held = world.types.get(body.type)
-  world.homesStale = true
   world.types.set(body.type, { id: body.type, sheet: body.sheet, version: (held?.version ?? 0) + 1, said: entry, versions: [...(held?.versions ?? []), entry] })
 }
 

@@ -1,11 +1,10 @@
 /** Reducers for what is said of a machine as a whole: facts, claims, hazards, questions, custody, readings. */
 import type { BodyOf } from '../kinds.ts'
-import { machineDraft, noteInterval, type WorldDraft } from '../draft.ts'
+import { machineDraft, noteInterval, plannedPositions, type WorldDraft } from '../draft.ts'
 import type { Statement } from '../versions.ts'
 
 export function reduceMachine(world: WorldDraft, entry: Statement, body: BodyOf<'machine'>) {
   const machine = machineDraft(world, body.machine)
-  world.homesStale = true
   if (body.what === 'met') {
     machine.metFunctions.push(...body.functions.filter((f) => !machine.metFunctions.some((m) => m.name === f.name)))
     machine.metPositions.push(...body.positions.filter((p) => !machine.metPositions.some((m) => m.designator === p.designator)))
@@ -56,7 +55,7 @@ export function reduceChange(world: WorldDraft, entry: Statement, body: BodyOf<'
   noteInterval(machine, entry)
   const within: string[] = []
   if (body.target.sort === 'position' || body.target.sort === 'assembly') {
-    const positions = machine.metPositions.concat(machine.type ? (world.types.get(machine.type)?.sheet.positions ?? []) : [])
+    const positions = plannedPositions(world, body.machine)
     for (let at = positions.find((p) => p.designator === body.target.name)?.on; at !== undefined && within.length < 20;) {
       within.push(at)
       const on: string = at

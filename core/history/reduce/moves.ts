@@ -1,6 +1,7 @@
 /** Reducers for parts: one part, one place; each move is noted at both its ends. */
 import type { MachineId } from '#core/ids.ts'
 import { isSlot, placeKey, type Place } from '#core/parts/place.ts'
+import { sortKey } from '#core/quantity/time.ts'
 import { around, machineDraft, noteInterval, partDraft, type WorldDraft } from '../draft.ts'
 import type { BodyOf, Leg } from '../kinds.ts'
 import type { LoanState } from '../world.ts'
@@ -138,6 +139,7 @@ export function reducePart(world: WorldDraft, entry: Statement, body: BodyOf<'pa
   if (body.outOf !== undefined) part.outOf = body.outOf.lot
   if (body.belongsTo !== undefined) part.belongsTo = body.belongsTo
   if (body.attributes !== undefined) part.attributes = { ...part.attributes, ...body.attributes }
+  if (body.place) part.placed ??= { place: body.place, at: sortKey(entry.happenedAt), id: entry.id }
   if (body.place && part.place === undefined) {
     part.start = body.place
     part.place = body.place

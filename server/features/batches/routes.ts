@@ -5,6 +5,8 @@ import type { BatchRow } from '#api/batches.ts'
 import { fold } from '#core/history/fold.ts'
 import { subjectIds } from '#core/history/subjects.ts'
 import { entryIdSchema } from '#core/ids.ts'
+import { blindBatch } from '#core/views/blind.ts'
+import { blindSurveys } from '../machines/store.ts'
 import { batchView } from '#core/views/batch.ts'
 import { wholeView } from '#core/views/whole.ts'
 import { seesPrices } from '#core/work/roles.ts'
@@ -39,8 +41,9 @@ export function batchRoutes({ db }: Services): Router {
       const { id } = parse(z.object({ id: entryIdSchema }), request.params)
       const [entry] = await loadEntries(db, [id])
       if (entry?.body.kind !== 'batch') throw notFound()
-      const view = batchView(fold(await closureOf(db, subjectIds(entry.about, 'machine')), { now: nowInstant() }), id)
-      if (!view) throw notFound()
+      const whole = batchView(fold(await closureOf(db, subjectIds(entry.about, 'machine')), { now: nowInstant() }), id)
+      if (!whole) throw notFound()
+      const view = blindBatch(whole, await blindSurveys(db, visitor.party))
       response.json(seesPrices(visitor.role) ? view : { ...view, price: undefined, units: view.units.map((u) => ({ ...u, share: undefined })) })
     }),
   )

@@ -116,7 +116,15 @@ describe('bad input', () => {
   it('lifts an older shape and waits for a newer one', async () => {
     const older = { ...draft({ kind: 'change', machine: home, target: { sort: 'surface', name: 'lid' }, verb: 'wiped', reach: 'outside' }), v: 0 }
     expect((await send(volunteer, [older]).expect(200)).body.entries[0].became).toBe('recorded')
-    expect((await send(volunteer, [{ ...note(), v: 9 }]).expect(400)).body.refusal.rule).toBe('unknown-version')
+    // It waits by itself: what came with it is stored.
+    const newer = { ...note(), v: 9 }
+    const beside = note()
+    const answer = (await send(volunteer, [newer, beside]).expect(200)).body.entries
+    expect(answer).toMatchObject([
+      { id: newer.id, became: 'newer', detail: expect.stringContaining('newer version') },
+      { id: beside.id, became: 'recorded' },
+    ])
+    expect((await send(volunteer, [newer]).expect(409)).body.entries[0].became).toBe('newer')
   })
 
   it('refuses machines, people, gear and entries that nobody knows', async () => {

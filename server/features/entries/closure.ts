@@ -78,11 +78,12 @@ export async function closureOf(
 }
 
 /** Every machine that entries about a part concern. */
-export async function machinesOfPart(db: Db, part: string): Promise<string[]> {
+export async function machinesOfPart(db: Db, part: string, transaction?: Transaction): Promise<string[]> {
   const found = await rows<{ id: string }>(
     db,
     `SELECT DISTINCT m.subject AS id FROM entry_subjects p JOIN entry_subjects m ON m.entry = p.entry AND m.kind = 'machine' WHERE p.kind = 'part' AND p.subject = $1`,
     [part],
+    transaction,
   )
   return found.map((row) => row.id)
 }

@@ -1,7 +1,8 @@
 /** Projections: what lists and guards need, derived from a world and written in the append's transaction. */
 import type { Transaction } from 'sequelize'
 import type { LotId, MachineId, PartId } from '#core/ids.ts'
-import type { World } from '#core/history/world.ts'
+import { positionsOf, type World } from '#core/history/world.ts'
+import { homesIn } from '#core/parts/homes.ts'
 import { isSlot, placeKey } from '#core/parts/place.ts'
 import { machineNumber } from '#core/views/labels.ts'
 import { lotRow } from '#core/views/lots.ts'
@@ -15,12 +16,32 @@ export async function projectMachine(db: Db, world: World, id: MachineId, transa
   if (!row) {
     // A registration that was withdrawn leaves no machine behind.
     await run(db, 'DELETE FROM machines WHERE machine = $1', [id], transaction)
+    await run(db, 'DELETE FROM assembly_homes WHERE machine = $1', [id], transaction)
     return
   }
   await run(
     db,
     upsertMachine,
     columns.map((c) => (columnTypes[c] === 'json' ? JSON.stringify(row[c]) : row[c])),
+    transaction,
+  )
+  const machine = world.machines.get(id)
+  if (machine) await projectHomes(db, [{ machine: id, homes: [...homesIn(id, positionsOf(world, machine)).keys()] }], transaction)
+}
+
+export interface MachineHomes {
+  readonly machine: MachineId
+  readonly homes: readonly PartId[]
+}
+
+/** Which machine an assembly that nobody has touched sits in, by the id its part will have: a move may name it before anything else does. */
+export async function projectHomes(db: Db, machines: readonly MachineHomes[], transaction: Transaction): Promise<void> {
+  const pairs = machines.flatMap(({ machine, homes }) => homes.map((part) => ({ machine, part })))
+  await run(
+    db,
+    `WITH gone AS (DELETE FROM assembly_homes WHERE machine = ANY($1::uuid[]) AND NOT part = ANY($2::uuid[]))
+     INSERT INTO assembly_homes (part, machine) SELECT * FROM unnest($2::uuid[], $3::uuid[]) ON CONFLICT (part) DO NOTHING`,
+    [machines.map((m) => m.machine), pairs.map((p) => p.part), pairs.map((p) => p.machine)],
     transaction,
   )
 }
@@ -51,6 +72,9 @@ const columnTypes = {
   came: 'timestamptz',
   touched: 'timestamptz',
   needs: 'json',
+  waiting: 'boolean',
+  asks: 'boolean',
+  due: 'boolean',
 } as const
 type Column = keyof typeof columnTypes
 const columns = Object.keys(columnTypes) as Column[]
@@ -103,6 +127,9 @@ export function machineRow(world: World, id: MachineId): MachineRow | undefined 
     came: summary.registeredAt,
     touched: summary.touchedAt,
     needs: needRows(world, machine),
+    waiting: summary.waits.length > 0,
+    asks: summary.needs.length > 0,
+    due: summary.due.length > 0,
   }
 }
 

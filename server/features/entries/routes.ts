@@ -1,25 +1,38 @@
 /** POST /api/entries: the one way in. */
-import { Router } from 'express'
+import { Router, type Request } from 'express'
+import { z } from 'zod'
 import { entriesSchema, draftSchema, type Became } from '#api/entries.ts'
 import { refusalWords } from '#api/words/refusals.ts'
-import type { Draft } from '#core/history/entry.ts'
+import { entryVersion, type Draft } from '#core/history/entry.ts'
 import { lift } from '#core/history/lifts/index.ts'
 import { subjectIds, subjectsOf } from '#core/history/subjects.ts'
-import type { MachineId } from '#core/ids.ts'
+import { entryIdSchema, type MachineId } from '#core/ids.ts'
 import { rows } from '../../db/connection.ts'
-import { HouseModel } from '../../db/models.ts'
+import { AccountModel, HouseModel } from '../../db/models.ts'
 import { confirmedIn } from '../session/pin.ts'
 import { houseWorld, requireSight, requireVisitor, type Visitor } from '../../platform/access.ts'
 import type { Services } from '../../platform/app.ts'
 import { nowInstant } from '../../platform/clock.ts'
 import { handle, parse, ProblemError } from '../../platform/errors.ts'
+import { loadEntries } from './closure.ts'
 import { append, type Appended } from './store.ts'
 
+/** An entry that a newer version of the program wrote: it waits where it is. */
+interface Newer {
+  readonly newer: true
+  readonly id: string
+  readonly together?: string | undefined
+}
+const newerSchema = z.looseObject({ id: entryIdSchema, together: z.string().optional() })
+
 /** Lifts and parses one draft; the problem names the entry by its place in the list. */
-function readDraft(raw: unknown, index: number): Draft | 'newer' {
-  const shape = raw as { v?: unknown }
+function readDraft(raw: unknown, index: number): Draft | Newer {
+  const shape = raw as { v?: unknown } | null
   const lifted = typeof shape?.v === 'number' ? lift(shape as { v: number; [key: string]: unknown }) : raw
-  if (lifted === 'newer') return 'newer'
+  if (lifted === 'newer') {
+    const { id, together } = parse(newerSchema, raw)
+    return { newer: true, id, together }
+  }
   const parsed = draftSchema.safeParse(lifted)
   if (parsed.success) return parsed.data as Draft
   const fields = parsed.error.issues.slice(0, 20).map((issue) => ({
@@ -29,9 +42,11 @@ function readDraft(raw: unknown, index: number): Draft | 'newer' {
   throw new ProblemError('invalid', `Entry ${index + 1}: ${fields[0]?.message ?? 'it cannot be read.'} Nothing of this sending was stored.`, { fields })
 }
 
+const isNewer = (draft: Draft | Newer): draft is Newer => 'newer' in draft
+
 /** Entries without a group stand alone; those with one stand or fall together. */
-function groupsOf(drafts: readonly Draft[]): Draft[][] {
-  const groups = new Map<string, Draft[]>()
+function groupsOf(drafts: readonly (Draft | Newer)[]): (Draft | Newer)[][] {
+  const groups = new Map<string, (Draft | Newer)[]>()
   for (const draft of drafts) {
     const key = draft.together ?? draft.id
     groups.set(key, [...(groups.get(key) ?? []), draft])
@@ -39,9 +54,27 @@ function groupsOf(drafts: readonly Draft[]): Draft[][] {
   return [...groups.values()]
 }
 
-async function requireMachines(services: Services, visitor: Visitor, group: readonly Draft[]) {
+/** A guest writes of machines that they may see now, and changes only what they wrote themselves of such a machine. */
+async function requireMachines({ db }: Services, visitor: Visitor, group: readonly Draft[]) {
   if (visitor.role !== 'guest') return
-  for (const id of new Set(group.flatMap((d) => subjectIds(subjectsOf(d), 'machine')))) await requireSight(services.db, visitor, id as MachineId)
+  const targets = await loadEntries(
+    db,
+    group.flatMap((d) => [d.amends?.entry, d.body.kind === 'settle' ? d.body.entry : undefined].flatMap((id) => id ?? [])),
+  )
+  const machines = new Set([...group.flatMap((d) => subjectIds(subjectsOf(d), 'machine')), ...targets.flatMap((t) => subjectIds(t.about, 'machine'))])
+  for (const id of machines) await requireSight(db, visitor, id as MachineId)
+}
+
+/** What admission asks of the people here: who signs in, who is a steward, who confirmed in this session. */
+async function writerOf(request: Request, visitor: Visitor) {
+  const accounts = await AccountModel.findAll({ attributes: ['party', 'role', 'active'] })
+  return {
+    account: visitor.account,
+    role: visitor.role,
+    vouches: { party: visitor.party, confirmed: await confirmedIn(request) },
+    members: new Set(accounts.map((a) => a.party)),
+    stewards: new Set(accounts.filter((a) => a.role === 'steward' && a.active).map((a) => a.party)),
+  }
 }
 
 export function entriesRoutes(services: Services): Router {
@@ -51,28 +84,30 @@ export function entriesRoutes(services: Services): Router {
     handle(async (request, response) => {
       const visitor = await requireVisitor(request)
       const { entries, contested } = parse(entriesSchema, request.body)
-      const drafts = entries.map(readDraft)
+      const groups = groupsOf(entries.map(readDraft))
+      const writer = await writerOf(request, visitor)
+      const zone = (await HouseModel.findByPk(1))?.zone ?? 'UTC'
       const answers: Became[] = []
-      const readable = drafts.filter((d): d is Draft => d !== 'newer')
-      if (readable.length < drafts.length)
-        throw new ProblemError('invalid', refusalWords({ rule: 'unknown-version', v: 0 }, { zone: 'UTC', labels: {} }), { refusal: { rule: 'unknown-version', v: 0 } })
-      const house = await HouseModel.findByPk(1)
-      for (const group of groupsOf(readable)) {
-        await requireMachines(services, visitor, group)
+      for (const group of groups) {
+        if (group.some(isNewer)) {
+          const detail = refusalWords({ rule: 'unknown-version', v: entryVersion }, { zone, labels: {} })
+          for (const { id } of group) answers.push({ id, became: 'newer', detail })
+          continue
+        }
+        const drafts = group.filter((d): d is Draft => !isNewer(d))
+        await requireMachines(services, visitor, drafts)
         // Who did it is the writer, unless the entry names another person.
-        const mine = group.map((draft): Draft => (draft.doneBy === undefined && draft.body.kind !== 'party' ? { ...draft, doneBy: visitor.party } : draft))
+        const mine = drafts.map((draft): Draft => (draft.doneBy === undefined && draft.body.kind !== 'party' ? { ...draft, doneBy: visitor.party } : draft))
         const results = await append(services.db, mine, {
-          account: visitor.account,
-          role: visitor.role,
+          ...writer,
           now: nowInstant(),
-          fromOutbox: group.some((d) => d.device !== undefined),
+          fromOutbox: drafts.some((d) => d.device !== undefined),
           keepContested: contested === 'keep',
-          vouches: { party: visitor.party, confirmed: confirmedIn(request) },
         })
-        for (const result of results) answers.push(await worded(services, result, house?.zone ?? 'UTC', visitor))
+        for (const result of results) answers.push(await worded(services, result, zone, visitor))
       }
-      const refused = answers.filter((a) => a.became === 'refused')
-      response.status(refused.length === answers.length ? 409 : 200).json({ entries: answers })
+      const taken = answers.some((a) => a.became !== 'refused' && a.became !== 'newer')
+      response.status(taken ? 200 : 409).json({ entries: answers })
     }),
   )
   return router

@@ -2,11 +2,13 @@
 import { createHash } from 'node:crypto'
 import type { Transaction } from 'sequelize'
 import { judge, type Judgement, type Writer } from '#core/history/admission.ts'
+import type { LiveEvent } from '#api/machines.ts'
 import type { Draft, Entry, Subject } from '#core/history/entry.ts'
 import { fold } from '#core/history/fold.ts'
 import type { Refusal } from '#core/history/refusal.ts'
 import { subjectIds, subjectsOf } from '#core/history/subjects.ts'
 import { machineOf } from '#core/history/teller.ts'
+import { machineAround } from '#core/parts/presence.ts'
 import type { Place } from '#core/parts/place.ts'
 import type { World } from '#core/history/world.ts'
 import type { Interval } from '#core/quantity/time.ts'
@@ -45,24 +47,26 @@ function canonical(value: unknown): string {
 export const contentHash = ({ device: _, ...said }: Draft): string => createHash('sha256').update(canonical(said)).digest('hex')
 
 /** Entries of the house as a whole: no machine or part is needed to read them. */
-const isHouse = (entry: Entry): boolean => {
-  const { body } = entry
-  return (
-    body.kind === 'type' ||
-    body.kind === 'party' ||
-    body.kind === 'gear' ||
-    body.kind === 'method' ||
-    (body.kind === 'rule' && (body.what !== 'policy' || body.machine === undefined))
-  )
-}
+export const isHouse = ({ body }: Pick<Entry, 'body'>): boolean =>
+  body.kind === 'type' ||
+  body.kind === 'party' ||
+  body.kind === 'gear' ||
+  body.kind === 'method' ||
+  (body.kind === 'note' && body.machine === undefined) ||
+  (body.kind === 'rule' && (body.what !== 'policy' || body.machine === undefined))
 
 const lockKey = (kind: string, id: string): bigint => createHash('sha256').update(`${kind}:${id}`).digest().readBigInt64BE()
 
-/** Appends entries that stand or fall together. Retries once when two transactions met in a way the locks did not foresee. */
+/** How long a writer waits for others before it is told to come again, ms. */
+const lockWaitMs = 20_000
+
+/** Appends entries that stand or fall together. Retries when two transactions met in a way the locks did not foresee. */
 export async function append(db: Db, group: readonly Draft[], context: AppendContext): Promise<Appended[]> {
   for (let attempt = 0; ; attempt++) {
     try {
-      return await appendOnce(db, group, context)
+      const { answers, stored } = await db.transaction((transaction) => appendIn(db, group, context, transaction))
+      rememberCommitted(stored)
+      return answers
     } catch (error) {
       const code = (error as { original?: { code?: string } }).original?.code
       const retry = code === '40P01' || code === '40001' || code === '23505'
@@ -71,71 +75,134 @@ export async function append(db: Db, group: readonly Draft[], context: AppendCon
   }
 }
 
-async function appendOnce(db: Db, group: readonly Draft[], context: AppendContext): Promise<Appended[]> {
-  const committed: Entry[] = []
-  const answer = await db.transaction(async (transaction) => {
-    const inherited = await inheritedSubjects(db, group, transaction)
-    const provisional = group.flatMap((draft) => subjectsOf(draft, inherited.get(draft.id)))
-    const holders = await machinesAround(db, group, transaction)
-    await lock(db, [...provisional, ...holders.map((id): Subject => ({ kind: 'machine', id }))], tagsOf(group), transaction)
-    // Under the lock: nobody can store the same entry while this one looks.
-    const known = await alreadyStored(db, group, transaction)
-    if (known) return known
+/** The same inside a transaction of the caller's, who hands `stored` to rememberCommitted once it is committed. */
+export async function appendIn(db: Db, group: readonly Draft[], context: AppendContext, transaction: Transaction): Promise<{ answers: Appended[]; stored: readonly Entry[] }> {
+  await run(db, `SET LOCAL lock_timeout = ${lockWaitMs}`, [], transaction)
+  const spoken = await spokenOf(db, group, transaction)
+  const provisional = group.flatMap((draft) => subjectsOf(draft, inheritedBy(draft, spoken)))
+  const holders = await machinesAround(db, group, transaction)
+  await lock(db, [...provisional, ...holders.map((id): Subject => ({ kind: 'machine', id }))], tagsOf(group), transaction)
+  // Under the lock: nobody can store the same entry while this one looks.
+  const known = await alreadyStored(db, group, context.account, transaction)
+  if (known) return { answers: known, stored: [] }
 
-    const machines = [...new Set([...subjectIds(provisional, 'machine'), ...holders])]
-    const parts = [...new Set(subjectIds(provisional, 'part'))]
-    const lots = [...new Set(subjectIds(provisional, 'lot'))]
-    const before = merged(await closureOf(db, machines, parts, transaction, true), lots.length > 0 ? await lotEntries(db, lots, transaction, true) : [])
-    const world = fold(before, { now: context.now })
-    const base = group.map((draft): Entry => ({
-      ...draft,
-      about: subjectsOf(draft, inherited.get(draft.id), machineOf(world)),
-      recordedAt: context.now,
-      seq: Number.MAX_SAFE_INTEGER,
-      recordedBy: context.account,
-      became: 'recorded',
-    }))
-    const judgements = judgeInOrder(world, before, base, context)
-    const taken = await uniqueNames(db, base, transaction)
-    const outcome = judgements.map((j, i): Judgement => taken[i] ?? j)
-    const refusals = outcome.map((j) =>
-      j.became === 'refused' ? { refusal: j.refusal, mayKeep: false } : j.became === 'contested' && !context.keepContested ? { refusal: j.contest, mayKeep: true } : undefined,
-    )
-    const first = refusals.find((r) => r !== undefined)
-    if (first) return group.map((draft, i): Appended => ({ id: draft.id, became: 'refused', ...(refusals[i] ?? first) }))
-
-    const stored = await insert(db, base, outcome, group, transaction)
-    committed.push(...stored)
-    await project(db, [...before, ...stored], stored, context.now, transaction)
-    return stored.map((entry): Appended =>
-      entry.became === 'contested' && entry.contest
-        ? { id: entry.id, became: 'contested', seq: entry.seq, contest: entry.contest }
-        : { id: entry.id, became: 'recorded', seq: entry.seq, ...(entry.clockUncertain ? { clockUncertain: true } : {}) },
-    )
-  })
-  rememberCommitted(committed)
-  return answer
+  const machines = new Set([...subjectIds(provisional, 'machine'), ...holders])
+  let trial = await tryGroup(db, group, context, spoken, machines, transaction)
+  if (trial.refused) return { answers: trial.refused, stored: [] }
+  // From here to commit one writer at a time: seq order is commit order, and "after seq n" misses nothing.
+  await commitLock(db, transaction)
+  // What was written meanwhile about anything this rests on was not seen: it is judged again, now that nobody else writes.
+  if (await writtenSince(db, trial, transaction)) {
+    trial = await tryGroup(db, group, context, await spokenOf(db, group, transaction), machines, transaction)
+    if (trial.refused) return { answers: trial.refused, stored: [] }
+  }
+  const stored = await insert(db, trial.entries, trial.outcome, group, spoken, transaction)
+  await project(db, [...trial.before, ...stored], { stored, spoken: spoken.entries, covered: machines }, context.now, transaction)
+  const answers = stored.map((entry): Appended =>
+    entry.became === 'contested' && entry.contest
+      ? { id: entry.id, became: 'contested', seq: entry.seq, contest: entry.contest }
+      : { id: entry.id, became: 'recorded', seq: entry.seq, ...(entry.clockUncertain ? { clockUncertain: true } : {}) },
+  )
+  return { answers, stored }
 }
 
-/** Entries of one group may build on each other (a machine's new position, then the move out of it): each is judged after those before it. */
-function judgeInOrder(world: World, before: readonly Entry[], group: readonly Entry[], writer: Writer): Judgement[] {
-  if (group.length === 1 || group.some((e) => e.amends)) return judge(world, before, group, writer)
+/** One writer of entries or projections at a time, until the transaction ends. */
+export const commitLock = (db: Db, transaction: Transaction): Promise<void> => run(db, 'SELECT pg_advisory_xact_lock(1)', [], transaction)
+
+interface Trial {
+  /** The last entry of the house when it was read. */
+  readonly seen: number
+  readonly before: readonly Entry[]
+  readonly entries: readonly Entry[]
+  readonly outcome: readonly Judgement[]
+  readonly refused?: Appended[] | undefined
+}
+
+/** Reads what the group rests on and judges it. `machines` gains those that its places turn out to lie in. */
+async function tryGroup(db: Db, group: readonly Draft[], context: AppendContext, spoken: Spoken, machines: Set<string>, transaction: Transaction): Promise<Trial> {
+  const subjects = group.flatMap((draft) => subjectsOf(draft, inheritedBy(draft, spoken)))
+  const parts = [...new Set(subjectIds(subjects, 'part'))]
+  const lots = [...new Set(subjectIds(subjects, 'lot'))]
+  const [last] = await rows<{ seq: string | null }>(db, 'SELECT max(seq) AS seq FROM entries', [], transaction)
+  const seen = Number(last?.seq ?? 0)
+  for (;;) {
+    const near = merged(await closureOf(db, [...machines], parts, transaction, true), lots.length > 0 ? await lotEntries(db, lots, transaction, true) : [])
+    const before = merged(near, spoken.entries)
+    const { entries, judgements } = judgeGroup(before, group, context, spoken)
+    const beyond = subjectIds(
+      entries.flatMap((e) => e.about),
+      'machine',
+    ).filter((id) => !machines.has(id))
+    for (const id of beyond) machines.add(id)
+    // A place inside an assembly may lie in a machine whose entries were not read: read them too, and judge again.
+    if (beyond.length > 0) continue
+    const taken = await uniqueNames(db, entries, transaction)
+    const outcome = asOne(judgements.map((j, i): Judgement => taken[i] ?? j))
+    return { seen, before, entries, outcome, refused: refusalsOf(group, outcome, context) }
+  }
+}
+
+/** Entries that stand or fall together: where one is contested, all of them wait for the person who settles it. */
+function asOne(outcome: readonly Judgement[]): Judgement[] {
+  const contest = outcome.find((j) => j.became === 'contested')
+  return outcome.map((j) => (contest && j.became === 'recorded' ? contest : j))
+}
+
+function refusalsOf(group: readonly Draft[], outcome: readonly Judgement[], { keepContested }: AppendContext): Appended[] | undefined {
+  const refusals = outcome.map((j) =>
+    j.became === 'refused' ? { refusal: j.refusal, mayKeep: false } : j.became === 'contested' && !keepContested ? { refusal: j.contest, mayKeep: true } : undefined,
+  )
+  const first = refusals.find((r) => r?.mayKeep === false) ?? refusals.find((r) => r !== undefined)
+  if (!first) return undefined
+  return group.map((draft, i): Appended => ({ id: draft.id, became: 'refused', ...(refusals[i] ?? first), mayKeep: first.mayKeep }))
+}
+
+/** Whether entries came, after `seen`, that what was judged rests on: the house's own, or about anything it read of. */
+async function writtenSince(db: Db, { seen, before, entries }: Trial, transaction: Transaction): Promise<boolean> {
+  const newer = await rows<{ house: boolean; subjects: string[] | null }>(
+    db,
+    'SELECT e.house, array_agg(s.subject) AS subjects FROM entries e LEFT JOIN entry_subjects s ON s.entry = e.id WHERE e.seq > $1 GROUP BY e.id, e.house',
+    [seen],
+    transaction,
+  )
+  if (newer.length === 0) return false
+  const read = new Set([...before, ...entries].flatMap((e) => e.about.map((s) => s.id)))
+  return newer.some(({ house, subjects }) => house || subjects?.some((id) => read.has(id)))
+}
+
+/** Judges a group. Its entries may build on each other (a machine's new position, then the move out of it): each after those before it. */
+function judgeGroup(before: readonly Entry[], group: readonly Draft[], context: AppendContext, spoken: Spoken): { entries: Entry[]; judgements: Judgement[] } {
+  let line = before
+  let world = fold(line, { now: context.now })
+  const asStored = (draft: Draft, i: number): Entry => ({
+    ...draft,
+    about: subjectsOf(draft, inheritedBy(draft, spoken), machineOf(world)),
+    recordedAt: context.now,
+    seq: Number.MAX_SAFE_INTEGER - group.length + i,
+    recordedBy: context.account,
+    became: 'recorded',
+  })
+  if (group.length === 1 || group.some((d) => d.amends)) {
+    const entries = group.map(asStored)
+    return { entries, judgements: judge(world, before, entries, context) }
+  }
+  const entries: Entry[] = []
   const judgements: Judgement[] = []
-  let line = [...before]
-  let now = world
-  for (const [i, entry] of group.entries()) {
-    const [judgement] = judge(now, line, [entry], writer)
+  for (const [i, draft] of group.entries()) {
+    const entry = asStored(draft, i)
+    const [judgement] = judge(world, line, [entry], context)
     if (!judgement) break
+    entries.push(entry)
     judgements.push(judgement)
     if (judgement.became === 'refused' || i === group.length - 1) continue
-    line = [...line, { ...entry, seq: entry.seq - group.length + i }]
-    now = fold(line, { now: world.now })
+    line = [...line, entry]
+    world = fold(line, { now: context.now })
   }
-  return judgements
+  return { entries, judgements }
 }
 
-/** Answers for a group that was sent before; undefined when none of it was. A group that was stored in part is mended by its rest being new. */
-async function alreadyStored(db: Db, group: readonly Draft[], transaction: Transaction): Promise<Appended[] | undefined> {
+/** Answers for a group that was sent before; undefined when none of it was. A stored entry is shown to nobody but its writer. */
+async function alreadyStored(db: Db, group: readonly Draft[], account: string, transaction: Transaction): Promise<Appended[] | undefined> {
   const found = await rows<{ id: string; seq: string; content_hash: string; entry: Entry }>(
     db,
     'SELECT id, seq, content_hash, entry FROM entries WHERE id = ANY($1::uuid[])',
@@ -147,19 +214,50 @@ async function alreadyStored(db: Db, group: readonly Draft[], transaction: Trans
   return group.map((draft): Appended => {
     const row = byId.get(draft.id)
     if (row && row.content_hash === contentHash(draft)) return { id: draft.id, became: 'already recorded', seq: Number(row.seq), contest: row.entry.contest }
-    if (row) return { id: draft.id, became: 'refused', refusal: { rule: 'other-content', entry: draft.id }, mayKeep: false, both: [row.entry, draft] }
-    return { id: draft.id, became: 'refused', refusal: { rule: 'other-content', entry: found[0]?.entry.id ?? draft.id }, mayKeep: false }
+    const both = row?.entry.recordedBy === account ? { both: [row.entry, draft] } : {}
+    return { id: draft.id, became: 'refused', refusal: { rule: 'other-content', entry: draft.id }, mayKeep: false, ...both }
   })
 }
 
+/** What the drafts of a group amend or settle: those entries, every version of them, and what stands or falls with a contested one. */
+interface Spoken {
+  readonly entries: readonly Entry[]
+  /** Ids of all that a draft speaks of. */
+  readonly of: ReadonlyMap<string, readonly string[]>
+}
+
+const spokenId = ({ amends, body }: Draft): string | undefined => amends?.entry ?? (body.kind === 'settle' ? body.entry : undefined)
+
+async function spokenOf(db: Db, group: readonly Draft[], transaction: Transaction): Promise<Spoken> {
+  const of = new Map<string, readonly string[]>()
+  const all = new Set<string>()
+  for (const draft of group) {
+    const id = spokenId(draft)
+    if (id === undefined) continue
+    const found = await rows<{ id: string }>(
+      db,
+      `WITH RECURSIVE up AS (
+         SELECT id, entry FROM entries WHERE id = $1
+         UNION ALL SELECT e.id, e.entry FROM up JOIN entries e ON e.id = (up.entry->'amends'->>'entry')::uuid)
+       SELECT id FROM up
+       UNION SELECT v.id FROM up JOIN entries v ON v.entry->'amends'->>'entry' = up.id::text
+       UNION SELECT m.id FROM entries t JOIN entries m ON m.entry->>'together' = t.entry->>'together' AND m.entry->>'recordedBy' = t.entry->>'recordedBy' WHERE t.id = $1 AND $2`,
+      [id, draft.body.kind === 'settle'],
+      transaction,
+    )
+    of.set(
+      draft.id,
+      found.map((row) => row.id),
+    )
+    for (const row of found) all.add(row.id)
+  }
+  return { entries: await loadEntries(db, [...all], transaction, true), of }
+}
+
 /** Subjects of what a draft amends or settles. */
-async function inheritedSubjects(db: Db, group: readonly Draft[], transaction: Transaction): Promise<Map<string, Subject[]>> {
-  const targets = group.flatMap((d) => [d.amends?.entry, d.body.kind === 'settle' ? d.body.entry : undefined].flatMap((id) => (id ? [{ draft: d.id, id }] : [])))
-  const found = new Map<string, Subject[]>()
-  if (targets.length === 0) return found
-  const entries = new Map((await loadEntries(db, [...new Set(targets.map((t) => t.id))], transaction)).map((e) => [e.id as string, e]))
-  for (const { draft, id } of targets) found.set(draft, [...(found.get(draft) ?? []), ...(entries.get(id)?.about ?? [])])
-  return found
+function inheritedBy(draft: Draft, { entries, of }: Spoken): Subject[] {
+  const ids = of.get(draft.id)
+  return ids ? entries.filter((e) => ids.includes(e.id)).flatMap((e) => e.about) : []
 }
 
 /** Machines around the trays and assemblies that the moves of a group name. */
@@ -173,6 +271,7 @@ async function machinesAround(db: Db, group: readonly Draft[], transaction: Tran
   const found = await rows<{ subject: string }>(
     db,
     `SELECT DISTINCT s.subject FROM entry_subjects s WHERE s.kind = 'machine' AND s.entry::text = ANY($1::text[])
+     UNION SELECT machine::text FROM assembly_homes WHERE part::text = ANY($2::text[])
      UNION SELECT DISTINCT s.subject FROM entry_subjects s JOIN entry_subjects p ON p.entry = s.entry AND p.kind = 'part' AND p.subject = ANY($2::text[]) WHERE s.kind = 'machine'`,
     [trays, assemblies],
     transaction,
@@ -192,7 +291,7 @@ async function lock(db: Db, subjects: readonly Subject[], tags: readonly string[
 }
 
 /** Numbers and tags that are unique in the whole house, not only in the closure. */
-async function uniqueNames(db: Db, group: readonly Entry[], transaction: Transaction): Promise<(Judgement | undefined)[]> {
+export async function uniqueNames(db: Db, group: readonly Entry[], transaction: Transaction): Promise<(Judgement | undefined)[]> {
   const answers: (Judgement | undefined)[] = []
   for (const { body } of group) {
     if (body.kind === 'machine' && body.what === 'registered') {
@@ -207,9 +306,7 @@ async function uniqueNames(db: Db, group: readonly Entry[], transaction: Transac
   return answers
 }
 
-async function insert(db: Db, base: readonly Entry[], outcome: readonly Judgement[], drafts: readonly Draft[], transaction: Transaction): Promise<Entry[]> {
-  // From here to commit one writer at a time: seq order is commit order, and "after seq n" misses nothing.
-  await run(db, 'SELECT pg_advisory_xact_lock(1)', [], transaction)
+async function insert(db: Db, base: readonly Entry[], outcome: readonly Judgement[], drafts: readonly Draft[], spoken: Spoken, transaction: Transaction): Promise<Entry[]> {
   const stored: Entry[] = []
   for (const [i, entry] of base.entries()) {
     const judgement = outcome[i]
@@ -218,7 +315,9 @@ async function insert(db: Db, base: readonly Entry[], outcome: readonly Judgemen
       ...(judgement?.became === 'contested' ? { became: 'contested' as const, contest: judgement.contest } : {}),
       ...(judgement?.became === 'recorded' && judgement.clockUncertain ? { clockUncertain: true, happenedAt: notAfter(entry.happenedAt, entry.recordedAt) } : {}),
     }
-    stored.push(await insertEntry(db, full, contentHash(drafts[i] ?? entry), transaction))
+    // What takes back, corrects or settles an entry of the house is read wherever the house is.
+    const house = isHouse(full) || spoken.entries.some((e) => spoken.of.get(full.id)?.includes(e.id) && isHouse(e))
+    stored.push(await insertEntry(db, full, contentHash(drafts[i] ?? entry), transaction, house))
   }
   return stored
 }
@@ -227,14 +326,14 @@ async function insert(db: Db, base: readonly Entry[], outcome: readonly Judgemen
 const notAfter = (at: Interval, recordedAt: string): Interval => ({ earliest: at.earliest !== null && at.earliest > recordedAt ? recordedAt : at.earliest, latest: recordedAt })
 
 /** Writes one entry and its subjects, under the next seq. The caller holds the commit lock. Answers the entry as stored. */
-export async function insertEntry(db: Db, entry: Entry, hash: string, transaction: Transaction): Promise<Entry> {
+export async function insertEntry(db: Db, entry: Entry, hash: string, transaction: Transaction, house = isHouse(entry)): Promise<Entry> {
   const machine = entry.about.find((s) => s.kind === 'machine')?.id ?? null
   const [row] = await rows<{ seq: string }>(
     db,
     `WITH e AS (INSERT INTO entries (id, seq, kind, house, machine, recorded_at, content_hash, entry) VALUES ($1,nextval('entry_seq'),$2,$3,$4,$5,$6,$7) RETURNING id, seq),
      s AS (INSERT INTO entry_subjects (entry, kind, subject) SELECT e.id, s.kind, s.subject FROM e, unnest($8::text[], $9::text[]) AS s(kind, subject))
      SELECT seq FROM e`,
-    [entry.id, entry.body.kind, isHouse(entry), machine, entry.recordedAt, hash, JSON.stringify(entry), entry.about.map((s) => s.kind), entry.about.map((s) => s.id)],
+    [entry.id, entry.body.kind, house, machine, entry.recordedAt, hash, JSON.stringify(entry), entry.about.map((s) => s.kind), entry.about.map((s) => s.id)],
     transaction,
   )
   return { ...entry, seq: Number(row?.seq) }
@@ -279,23 +378,39 @@ export function draftOf(entry: Entry): Draft {
   return draft
 }
 
-/** Derives again every subject that the new entries can reach, and gives notice. */
-export async function project(db: Db, closure: readonly Entry[], stored: readonly Entry[], now: string, transaction: Transaction): Promise<void> {
+export interface Reached {
+  readonly stored: readonly Entry[]
+  /** What they amend or settle. */
+  readonly spoken: readonly Entry[]
+  /** Machines of which the closure holds every entry. */
+  readonly covered: ReadonlySet<string>
+}
+
+/** Derives again every subject that the new entries can reach, and gives notice. The caller holds the commit lock. */
+export async function project(db: Db, closure: readonly Entry[], { stored, spoken, covered }: Reached, now: string, transaction: Transaction): Promise<void> {
   const world = fold(closure, { now })
   const parts = new Set(stored.flatMap((e) => subjectIds(e.about, 'part')))
   const machines = new Set(stored.flatMap((e) => subjectIds(e.about, 'machine')))
-  for (const id of parts) for (const place of placesOf(world, id as PartId)) if (place.in.kind === 'machine' || place.in.kind === 'kept') machines.add(place.in.id)
-  const inClosure = new Set(machines)
-  for (const id of await reachedThroughHouse(db, stored, transaction)) machines.add(id)
+  for (const id of parts)
+    for (const place of placesOf(world, id as PartId)) {
+      const machine = place.in.kind === 'kept' ? place.in.id : machineAround(world, place)?.id
+      if (machine !== undefined) machines.add(machine)
+    }
+  for (const id of await reachedThroughHouse(db, [...stored, ...spoken], transaction)) machines.add(id)
   for (const id of parts) await projectPart(db, world, id as PartId, transaction)
   const lots = new Set(stored.flatMap((e) => subjectIds(e.about, 'lot')))
   for (const id of lots) await projectLot(db, world, id as LotId, transaction)
-  for (const id of machines) {
-    const own = inClosure.has(id) && stored.some((e) => e.about.some((s) => s.id === id)) ? world : fold(await closureOf(db, [id], [], transaction), { now })
-    await projectMachine(db, own, id as MachineId, transaction)
-  }
-  const notice = { seq: stored.at(-1)?.seq ?? 0, machines: [...machines].slice(0, 100), kinds: [...new Set(stored.map((e) => e.body.kind))] }
-  await run(db, `SELECT pg_notify('entries', $1)`, [JSON.stringify(notice)], transaction)
+  for (const id of machines) await projectMachine(db, covered.has(id) ? world : fold(await closureOf(db, [id], [], transaction), { now }), id as MachineId, transaction)
+  await notify(db, { seq: stored.at(-1)?.seq ?? 0, machines: [...machines], kinds: [...new Set([...stored, ...spoken].map((e) => e.body.kind))] }, transaction)
+}
+
+/** A notice of PostgreSQL holds at most 8,000 bytes: one that reaches more machines than fit says that everything is stale. */
+const mostNamed = 100
+
+/** Gives notice to every server when the transaction commits. */
+export async function notify(db: Db, event: LiveEvent, transaction: Transaction): Promise<void> {
+  const told = event.machines.length > mostNamed ? { ...event, machines: [], everything: true } : event
+  await run(db, `SELECT pg_notify('entries', $1)`, [JSON.stringify(told)], transaction)
 }
 
 /** Every place a part was in, the first and the present one included: each of their machines may speak of it. */
@@ -326,14 +441,22 @@ async function reachedThroughHouse(db: Db, stored: readonly Entry[], transaction
   return found
 }
 
-/** Derives machines whose state changes by time alone and is due. Answers how many. */
-export async function refreshDue(db: Db, now: string): Promise<number> {
-  const due = await rows<{ id: string }>(db, 'SELECT machine AS id FROM machines WHERE holds_until < $1 LIMIT 500', [now])
+/** Derives machines whose state changes by time alone and is due, the longest due first. Answers how many. One that cannot be derived does not stop the others. */
+export async function refreshDue(db: Db, now: string, onError: (machine: string, error: Error) => void = () => undefined): Promise<number> {
+  const due = await rows<{ id: string }>(db, 'SELECT machine AS id FROM machines WHERE holds_until < $1 ORDER BY holds_until LIMIT 500', [now])
+  let refreshed = 0
   for (const { id } of due)
-    await db.transaction(async (transaction) => {
-      await lock(db, [{ kind: 'machine', id }], [], transaction)
-      await projectMachine(db, fold(await closureOf(db, [id], [], transaction), { now }), id as MachineId, transaction)
-      await run(db, `SELECT pg_notify('entries', $1)`, [JSON.stringify({ seq: 0, machines: [id], kinds: ['time'] })], transaction)
-    })
-  return due.length
+    try {
+      await db.transaction(async (transaction) => {
+        await run(db, `SET LOCAL lock_timeout = ${lockWaitMs}`, [], transaction)
+        await lock(db, [{ kind: 'machine', id }], [], transaction)
+        await commitLock(db, transaction)
+        await projectMachine(db, fold(await closureOf(db, [id], [], transaction), { now }), id as MachineId, transaction)
+        await notify(db, { seq: 0, machines: [id], kinds: ['time'] }, transaction)
+      })
+      refreshed++
+    } catch (error) {
+      onError(id, error as Error)
+    }
+  return refreshed
 }

@@ -1,11 +1,13 @@
 /** One episode: the working screen's data. */
 import { Router } from 'express'
 import { z } from 'zod'
+import type { Entry } from '#core/history/entry.ts'
 import { fold } from '#core/history/fold.ts'
 import { entryIdSchema, type EntryId, type MachineId } from '#core/ids.ts'
 import { sortKey } from '#core/quantity/time.ts'
 import { blindEpisode, blindSheet } from '#core/views/blind.ts'
 import { openSurvey } from '#core/views/condition.ts'
+import { withoutPrices } from '#core/views/prices.ts'
 import { entriesForDevice } from '#core/views/offline.ts'
 import { seesPrices } from '#core/work/roles.ts'
 import type { DeviceEntries, SheetAnswer } from '#api/entries.ts'
@@ -15,7 +17,7 @@ import { episodeSheet } from '#core/views/episode-sheet.ts'
 import { HouseModel } from '../../db/models.ts'
 import { episodeView } from '#core/views/episode.ts'
 import { rows } from '../../db/connection.ts'
-import { requireSight, requireVisitor } from '../../platform/access.ts'
+import { requireSight, requireVisitor, type Visitor } from '../../platform/access.ts'
 import type { Services } from '../../platform/app.ts'
 import { nowInstant } from '../../platform/clock.ts'
 import { handle, notFound, parse } from '../../platform/errors.ts'
@@ -33,6 +35,12 @@ async function machineOfEpisode(services: Services, id: EntryId): Promise<Machin
   return row.machine
 }
 
+/** A machine's entries as this visitor may know them. */
+async function entriesFor({ db }: Services, visitor: Visitor, machine: MachineId): Promise<Entry[]> {
+  const entries = await closureOf(db, [machine])
+  return seesPrices(visitor.role) ? entries : withoutPrices(entries)
+}
+
 export function episodeRoutes(services: Services): Router {
   const router = Router()
 
@@ -45,7 +53,7 @@ export function episodeRoutes(services: Services): Router {
       const { before } = parse(contextQuery, request.query)
       const machine = await machineOfEpisode(services, id)
       await requireSight(services.db, visitor, machine)
-      const entries = await closureOf(services.db, [machine])
+      const entries = await entriesFor(services, visitor, machine)
       const entry = entries.find((e) => e.id === before)
       if (!entry) throw notFound()
       const others = entries.filter(
@@ -67,7 +75,7 @@ export function episodeRoutes(services: Services): Router {
       const machine = await machineOfEpisode(services, id)
       await requireSight(services.db, visitor, machine)
       const now = nowInstant()
-      const world = fold(await closureOf(services.db, [machine]), { now })
+      const world = fold(await entriesFor(services, visitor, machine), { now })
       const whole = episodeSheet(world, id)
       const state = world.machines.get(machine)
       if (!whole || !state) throw notFound()
@@ -114,7 +122,7 @@ export function episodeRoutes(services: Services): Router {
       const { id } = parse(params, request.params)
       const machine = await machineOfEpisode(services, id)
       await requireSight(services.db, visitor, machine)
-      const world = fold(await closureOf(services.db, [machine]), { now: nowInstant() })
+      const world = fold(await entriesFor(services, visitor, machine), { now: nowInstant() })
       const view = episodeView(world, id, await nextTag(services))
       const state = world.machines.get(machine)
       if (!view || !state) throw notFound()

@@ -2,55 +2,44 @@
 import { Router } from 'express'
 import { z } from 'zod'
 import { listQuery, savedViewSchema, viewQuery, type NextNumbers } from '#api/machines.ts'
+import type { ListFilter } from '#api/filters.ts'
 import { waitsCalendar } from '#core/formats/calendar.ts'
 import { fold } from '#core/history/fold.ts'
 import { machineIdSchema, type LotId, type MachineId, type PartId } from '#core/ids.ts'
 import { lotContext, machineContext, partContext } from '#core/views/episode.ts'
-import { openSurvey } from '#core/views/condition.ts'
 import { blindSummary, blindView } from '#core/views/blind.ts'
-import { guestView, withoutPrices } from '#core/views/guest.ts'
+import { guestSummary, guestView } from '#core/views/guest.ts'
 import { machineView, type MachineView } from '#core/views/machine.ts'
 import type { MachineSummary } from '#core/views/summary.ts'
 import type { LookedUp } from '#core/work/composer/index.ts'
 import { seesPrices } from '#core/work/roles.ts'
 import { rows } from '../../db/connection.ts'
-import { grantedMachines, houseWorld, requireSight, requireVisitor, type Visitor } from '../../platform/access.ts'
+import { grantedMachines, requireSight, requireVisitor, type Visitor } from '../../platform/access.ts'
 import type { Services } from '../../platform/app.ts'
 import { nowInstant } from '../../platform/clock.ts'
 import { handle, notFound, parse } from '../../platform/errors.ts'
 import { closureOf, lotEntries } from '../entries/closure.ts'
 import { nextLotTag } from '../parts/store.ts'
-import { bench, blindSurveys, listMachines, machineWorld } from './store.ts'
+import { bench, blindSurveys, listMachines, machineWorld, waitsOf } from './store.ts'
 import { removeView, savedViews, saveView } from './views.ts'
 
 export const machineParams = z.object({ id: machineIdSchema })
 
-/** A summary as a guest's list shows it: plate and standing, nothing of other machines or of what waits inside the house. */
-const guestSummary = (s: MachineSummary): MachineSummary => ({
-  ...s,
-  open: undefined,
-  needs: [],
-  due: [],
-  lendsParts: false,
-  words: '',
-  place: undefined,
-  arrivalOpen: 0,
-  status: { ...s.status, change: undefined, missing: s.status.missing.map((m) => ({ ...m, place: undefined })) },
-  plate: { ...s.plate, owner: '' },
-})
-
 /** Whatever leaves a machine route goes through here. */
-export async function viewFor(services: Services, visitor: Visitor, id: MachineId, options: { asOf?: string | undefined; knownAt?: string | undefined }): Promise<MachineView> {
-  const sight = await requireSight(services.db, visitor, id)
-  const world = await machineWorld(services.db, id, options)
-  const view = machineView(world, id)
+export async function viewFor({ db }: Services, visitor: Visitor, id: MachineId, options: { asOf?: string | undefined; knownAt?: string | undefined }): Promise<MachineView> {
+  const sight = await requireSight(db, visitor, id)
+  const prices = seesPrices(visitor.role)
+  const world = await machineWorld(db, id, { ...options, prices })
+  const view = sight === 'guest' ? guestView(world, id, visitor.party) : machineView(world, id)
   if (!view) throw notFound()
-  if (sight === 'guest') return guestView(view, (await houseWorld(services.db)).parties.get(visitor.party)?.name ?? '')
-  const machine = world.machines.get(id)
-  const survey = machine && openSurvey(machine, visitor.party)
-  const seen = survey?.blind ? blindView(view, survey.id) : view
-  return seesPrices(visitor.role) ? seen : withoutPrices(seen)
+  if (sight === 'guest') return view
+  // Whether they survey blind is asked of today, whatever day they look at.
+  const survey = (await blindSurveys(db, visitor.party)).get(id)
+  return survey === undefined ? view : blindView(view, survey)
 }
+
+/** What a guest may sort out the list by: what their list shows. */
+const guestFilters: readonly ListFilter[] = ['retest due', 'not working', 'not known', 'working', 'incomplete', 'has picture tube', 'grade 3 or 4', 'not surveyed']
 
 export function machineRoutes(services: Services): Router {
   const router = Router()
@@ -60,7 +49,7 @@ export function machineRoutes(services: Services): Router {
     '/bench',
     handle(async (request, response) => {
       const visitor = await requireVisitor(request, 'volunteer')
-      response.json(await bench(db, await blindSurveys(db, visitor.party)))
+      response.json(await bench(db, { blind: await blindSurveys(db, visitor.party), prices: seesPrices(visitor.role) }))
     }),
   )
 
@@ -68,8 +57,8 @@ export function machineRoutes(services: Services): Router {
   router.get(
     '/waits.ics',
     handle(async (request, response) => {
-      const visitor = await requireVisitor(request, 'volunteer')
-      const { waits } = await bench(db, await blindSurveys(db, visitor.party))
+      await requireVisitor(request, 'volunteer')
+      const waits = await waitsOf(db)
       response
         .type('text/calendar; charset=utf-8')
         .attachment('waits.ics')
@@ -88,7 +77,8 @@ export function machineRoutes(services: Services): Router {
       const visitor = await requireVisitor(request)
       const ask = parse(listQuery, request.query)
       const only = visitor.role === 'guest' ? [...(await grantedMachines(db, visitor))] : undefined
-      const answer = await listMachines(db, { ...ask, only })
+      const filter = visitor.role === 'guest' ? ask.filter.filter((f) => guestFilters.includes(f)) : ask.filter
+      const answer = await listMachines(db, { ...ask, filter, only })
       const blind = await blindSurveys(db, visitor.party)
       const shown = visitor.role === 'guest' ? guestSummary : (s: MachineSummary) => (blind.has(s.id) ? blindSummary(s) : s)
       response.json({ ...answer, machines: answer.machines.map(shown) })

@@ -1,6 +1,6 @@
 /** Reading machines: the list by its projection, one machine by its fold. */
 import type { ListFilter, ListSort } from '#api/filters.ts'
-import type { BenchAnswer, MachineList } from '#api/machines.ts'
+import type { BenchAnswer, MachineList, WaitingRow } from '#api/machines.ts'
 import { entryWords } from '#api/words/entries.ts'
 import { fold } from '#core/history/fold.ts'
 import type { World } from '#core/history/world.ts'
@@ -8,6 +8,7 @@ import type { EntryId, MachineId, PartyId } from '#core/ids.ts'
 import { blindSummary, tellingKinds } from '#core/views/blind.ts'
 import { openSurvey } from '#core/views/condition.ts'
 import { labelsFor } from '#core/views/labels.ts'
+import { bare, pricedKinds, withoutPrices } from '#core/views/prices.ts'
 import type { MachineSummary } from '#core/views/summary.ts'
 import { rows, run, type Db } from '../../db/connection.ts'
 import { HouseModel } from '../../db/models.ts'
@@ -113,9 +114,17 @@ export async function allMachines(db: Db, question: Pick<ListAsk, 'q' | 'filter'
   return found.map((r) => r.summary)
 }
 
-export async function machineWorld(db: Db, id: MachineId, options: { asOf?: string | undefined; knownAt?: string | undefined } = {}): Promise<World> {
+export interface WorldAsked {
+  readonly asOf?: string | undefined
+  readonly knownAt?: string | undefined
+  /** False: nothing in it was ever priced. */
+  readonly prices?: boolean | undefined
+}
+
+export async function machineWorld(db: Db, id: MachineId, { asOf, knownAt, prices = true }: WorldAsked = {}): Promise<World> {
   const now = nowInstant()
-  return fold(await closureOf(db, [id]), { now: options.asOf !== undefined && options.asOf < now ? options.asOf : now, ...options })
+  const entries = await closureOf(db, [id])
+  return fold(prices ? entries : withoutPrices(entries), { now: asOf !== undefined && asOf < now ? asOf : now, asOf, knownAt })
 }
 
 /** The machines that a person is surveying blind just now, each with that survey. */
@@ -135,38 +144,83 @@ export async function blindSurveys(db: Db, party: PartyId): Promise<ReadonlyMap<
   return open
 }
 
-/** `blind`: the machines of which the person must not be told what others found. */
-export async function bench(db: Db, blind: ReadonlyMap<MachineId, EntryId>): Promise<BenchAnswer> {
-  const summaries = (
-    await rows<{ summary: MachineSummary }>(
-      db,
-      `SELECT summary FROM machines WHERE open OR status IN ('retest due', 'do not power') OR summary->'needs' <> '[]' OR summary->'due' <> '[]' OR summary->'waits' <> '[]' ORDER BY sort_name LIMIT 400`.replace(
-        /summary->'(\w+)' <>/g,
-        `(summary->'$1')::text <>`,
-      ),
-    )
-  ).map(({ summary }) => (blind.has(summary.id) ? blindSummary(summary) : summary))
-  const open = summaries.filter((s) => s.open !== undefined)
-  const label = (s: MachineSummary) => ({ machine: s.id, number: s.plate.number, name: s.plate.name })
+interface Labelled {
+  readonly machine: MachineId
+  readonly number: string
+  readonly name: string
+  readonly episode: EntryId | null
+}
+const labelled = `machine, number, summary->'plate'->>'name' AS name, summary->'open'->>'id' AS episode`
+
+/** Every wait in the house that nobody has ended, the next to be over first. */
+export async function waitsOf(db: Db): Promise<WaitingRow[]> {
+  const found = await rows<Labelled & { waits: MachineSummary['waits'] }>(db, `SELECT ${labelled}, summary->'waits' AS waits FROM machines WHERE waiting`)
+  return found
+    .flatMap(({ machine, number, name, episode, waits }) => waits.map((w) => ({ machine, number, name, ...w, episode: episode ?? undefined })))
+    .sort((a, b) => (a.until < b.until ? -1 : 1))
+}
+
+/** Open machines shown whole, and things for a person and dates told of: with each, how many there are in all. What waits, bars power or is due for a retest is never cut. */
+const mostOpen = 100
+const mostAsked = 50
+const mostDue = 300
+
+export interface BenchFor {
+  /** The machines of which the person must not be told what others found. */
+  readonly blind: ReadonlyMap<MachineId, EntryId>
+  readonly prices: boolean
+}
+
+export async function bench(db: Db, { blind, prices }: BenchFor): Promise<BenchAnswer> {
+  const unseen = [...blind.keys()]
+  const open = await rows<{ summary: MachineSummary }>(
+    db,
+    `SELECT summary FROM machines WHERE open ORDER BY waiting DESC, status = 'do not power' DESC, touched DESC, machine LIMIT ${mostOpen}`,
+  )
+  const shown = open.map(({ summary }) => summary.id)
+  const [counts] = await rows<{ open: string; needs: string; due: string }>(
+    db,
+    `SELECT (SELECT count(*) FROM machines WHERE open) AS open,
+       (SELECT coalesce(sum(json_array_length(summary->'needs')), 0) FROM machines WHERE asks) AS needs,
+       (SELECT count(*) FROM machines, json_array_elements(summary->'due') d WHERE machines.due AND NOT (d->>'kind' = 'condition' AND machine = ANY($1::uuid[]))) AS due`,
+    [unseen],
+  )
+  const needs = await rows<Labelled & { need: MachineSummary['needs'][number] }>(
+    db,
+    `SELECT ${labelled}, n AS need FROM machines, json_array_elements(summary->'needs') n WHERE asks ORDER BY n->>'kind' = 'contested' DESC, n->>'at' DESC LIMIT ${mostAsked}`,
+  )
+  const due = await rows<Labelled & { thing: MachineSummary['due'][number] }>(
+    db,
+    `SELECT ${labelled}, d AS thing FROM machines, json_array_elements(summary->'due') d WHERE machines.due AND NOT (d->>'kind' = 'condition' AND machine = ANY($1::uuid[])) ORDER BY d->>'at' LIMIT ${mostDue}`,
+    [unseen],
+  )
+  const retest = await rows<Labelled & { word: 'retest due' | 'do not power'; since: string | null; because: string[] }>(
+    db,
+    `SELECT ${labelled}, status AS word, summary->'status'->'change'->>'to' AS since, summary->'status'->'because' AS because FROM machines
+     WHERE status IN ('retest due', 'do not power') AND NOT machine = ANY($1::uuid[]) ORDER BY status = 'do not power' DESC, sort_name`,
+    [shown],
+  )
+  const named = ({ machine, number, name, episode }: Labelled) => ({ machine, number, name, episode: episode ?? undefined })
   return {
-    open,
-    away: summaries.flatMap((s) => s.due.map((d) => ({ ...label(s), ...d }))).sort((a, b) => (a.at < b.at ? -1 : 1)),
-    needs: summaries
-      .flatMap((s) => s.needs.map((n) => ({ ...label(s), ...n, episode: s.open?.id })))
-      .sort((a, b) => (a.kind === 'contested' ? 0 : 1) - (b.kind === 'contested' ? 0 : 1) || (a.at < b.at ? 1 : -1)),
-    waits: summaries.flatMap((s) => s.waits.map((w) => ({ ...label(s), ...w, episode: s.open?.id }))).sort((a, b) => (a.until < b.until ? -1 : 1)),
-    written: await justWritten(db, [...blind.keys()]),
-    retest: summaries.filter((s) => s.open === undefined && (s.status.word === 'retest due' || s.status.word === 'do not power')),
+    open: open.map(({ summary }) => (blind.has(summary.id) ? blindSummary(summary) : summary)),
+    openTotal: Number(counts?.open ?? 0),
+    away: due.map((row) => ({ ...named(row), ...row.thing })),
+    awayTotal: Number(counts?.due ?? 0),
+    needs: needs.map((row) => ({ ...named(row), ...row.need })),
+    needsTotal: Number(counts?.needs ?? 0),
+    waits: await waitsOf(db),
+    written: await justWritten(db, unseen, prices),
+    retest: retest.map((row) => ({ ...named(row), word: row.word, because: row.because, since: row.since ?? undefined })),
     now: nowInstant(),
   }
 }
 
-async function justWritten(db: Db, blind: readonly MachineId[], most = 7): Promise<BenchAnswer['written']> {
+async function justWritten(db: Db, blind: readonly MachineId[], prices: boolean, most = 7): Promise<BenchAnswer['written']> {
   const latest = await rows<{ id: string; machine: string | null; number: string | null }>(
     db,
     `SELECT e.id, e.machine, m.number FROM entries e LEFT JOIN machines m ON m.machine = e.machine WHERE e.kind NOT IN ('party', 'type', 'rule', 'settle')
-     AND NOT (e.machine = ANY($2::uuid[]) AND e.kind = ANY($3::text[])) ORDER BY e.seq DESC LIMIT $1`,
-    [most, blind, tellingKinds],
+     AND NOT (e.machine = ANY($2::uuid[]) AND e.kind = ANY($3::text[])) AND NOT e.kind = ANY($4::text[]) ORDER BY e.seq DESC LIMIT $1`,
+    [most, blind, tellingKinds, prices ? [] : pricedKinds],
   )
   const entries = new Map(
     (
@@ -184,7 +238,7 @@ async function justWritten(db: Db, blind: readonly MachineId[], most = 7): Promi
     const entry = entries.get(row.id)
     if (!entry) return []
     const labels = { ...labelsFor(house, [entry]), ...Object.fromEntries(partLabels.map((p) => [p.id, p.label])) }
-    const words = entryWords(entry.body, { labels, zone, now: nowInstant(), machine: row.machine ?? undefined })
+    const words = entryWords(prices ? entry.body : bare(entry.body), { labels, zone, now: nowInstant(), machine: row.machine ?? undefined })
     return [
       {
         id: row.id,

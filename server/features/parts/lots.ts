@@ -48,7 +48,7 @@ export function lotRoutes(services: Services): Router {
     handle(async (request, response) => {
       await requireVisitor(request, 'volunteer')
       const { as } = parse(needsQuery, request.query)
-      const answer = await houseNeeds(db)
+      const answer = await houseNeeds(services)
       if (as !== 'csv') return void response.json(answer)
       response.setHeader('content-type', 'text/csv; charset=utf-8')
       response.setHeader('content-disposition', 'attachment; filename="to-buy.csv"')

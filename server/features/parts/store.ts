@@ -2,7 +2,7 @@
 import type { HouseNeed, NeedsAnswer, StockRow, TagRow, TypeFailures } from '#api/parts.ts'
 import type { PartRow } from '#api/machines.ts'
 import type { World } from '#core/history/world.ts'
-import { buyList, serves, type Spare } from '#core/parts/buying.ts'
+import type { Spare } from '#core/parts/buying.ts'
 import type { Need } from '#core/parts/donors.ts'
 import type { PartFacts } from '#core/parts/fit.ts'
 import { fromStockFor, type RenewalRow } from '#core/parts/renewal.ts'
@@ -10,14 +10,12 @@ import { couldServe } from '#core/views/donors.ts'
 import { lotRowAt, type LotRow, type ReservationRow } from '#core/views/lots.ts'
 import type { NeedRow } from '#core/views/needs.ts'
 import { rows, type Db } from '../../db/connection.ts'
+import type { Services } from '../../platform/app.ts'
 import { nowInstant } from '../../platform/clock.ts'
 
 /** More than these are not folded for one question; those meant as sources of parts come first. */
 export const mostDonors = 40
 export const mostSpares = 300
-/** Machines and spares that the house's list of needs looks at. */
-const mostNeedy = 2000
-const mostSpareParts = 5000
 
 /** Machines of types that have such a position, the one in need left out. `house`: the types. */
 export async function donorMachines(db: Db, house: World, needs: readonly Need[], machine: string): Promise<readonly string[]> {
@@ -154,7 +152,7 @@ async function sparesOf(db: Db, lots: readonly LotRow[], machine?: string): Prom
   const forOthers = (kept: readonly ReservationRow[]) => kept.filter((k) => (k.until === undefined || k.until > now) && k.machine !== machine)
   const parts = await rows<{ part_row: PartRow }>(
     db,
-    `SELECT part_row FROM parts WHERE machine IS NULL AND NOT gone AND NOT loan AND part_row->>'holder' IN ('store', 'kept', 'rig') AND part_row->>'partKind' IS NOT NULL LIMIT ${mostSpareParts}`,
+    `SELECT part_row FROM parts WHERE machine IS NULL AND NOT gone AND NOT loan AND part_row->>'holder' IN ('store', 'kept', 'rig') AND part_row->>'partKind' IS NOT NULL`,
   )
   return [
     ...parts
@@ -175,44 +173,41 @@ async function sparesOf(db: Db, lots: readonly LotRow[], machine?: string): Prom
 /** Positions of a set that what lies in the house can serve. */
 export const stockFor = async (db: Db, rows: readonly RenewalRow[], machine: string) => fromStockFor(rows, await sparesOf(db, await lotRows(db), machine))
 
+/** Needs that are listed at once; what is to be bought is reckoned from all of them. */
+const mostListed = 2000
+
 /** What the machines of the house lack, and what is to be bought for it. Machines that give parts want none. */
-export async function houseNeeds(db: Db): Promise<NeedsAnswer> {
+export async function houseNeeds({ db, heavy }: Pick<Services, 'db' | 'heavy'>): Promise<NeedsAnswer> {
   const now = nowInstant()
   const machines = await rows<{ machine: string; label: string; number: string; purpose: string; needs: readonly NeedRow[] }>(
     db,
-    `SELECT machine, number, number || ' ' || (summary->'plate'->>'name') AS label, summary->'plate'->>'purpose' AS purpose, needs FROM machines WHERE needs::text <> '[]' ORDER BY sort_name LIMIT ${mostNeedy}`,
+    `SELECT machine, number, number || ' ' || (summary->'plate'->>'name') AS label, summary->'plate'->>'purpose' AS purpose, needs FROM machines WHERE needs::text <> '[]' ORDER BY sort_name`,
   )
   const lots = await lotRows(db)
   const spares = await sparesOf(db, lots)
-  const needs = machines.flatMap(({ machine, label, number, purpose, needs: own }): (HouseNeed & { number: string })[] =>
-    own.map((need) => ({
-      ...need,
-      kept: need.kept.filter((k) => k.until === undefined || k.until > now),
-      machine,
-      label,
-      number,
-      purpose,
-      spare: spares.filter((s) => serves(need.position, s.facts)).reduce((sum, s) => sum + s.free, 0),
-    })),
+  const all = machines.flatMap(({ machine, label, number, purpose, needs: own }) =>
+    own.map((need) => ({ ...need, kept: need.kept.filter((k) => k.until === undefined || k.until > now), machine, label, number, purpose })),
   )
-  const buy = buyList(
-    needs.map((n) => ({ position: n.position, label: `${n.position.designator} of ${n.number}`, kept: n.kept.length > 0 || n.why === 'out for now' })),
-    spares,
-    lots.flatMap((lot) =>
-      lot.reorder && lot.reorderAt !== undefined
-        ? [
-            {
-              label: lot.label,
-              partKind: lot.partKind,
-              asks: [lot.attributes['value'], lot.attributes['rating']].filter(Boolean).join(' ') || undefined,
-              free: lot.free,
-              reorderAt: lot.reorderAt,
-            },
-          ]
-        : [],
-    ),
+  const low = lots.flatMap((lot) =>
+    lot.reorder && lot.reorderAt !== undefined
+      ? [
+          {
+            label: lot.label,
+            partKind: lot.partKind,
+            asks: [lot.attributes['value'], lot.attributes['rating']].filter(Boolean).join(' ') || undefined,
+            free: lot.free,
+            reorderAt: lot.reorderAt,
+          },
+        ]
+      : [],
   )
+  const { serving, buy } = await heavy.run('what to buy', {
+    wanted: all.map((n) => ({ position: n.position, label: `${n.position.designator} of ${n.number}`, kept: n.kept.length > 0 || n.why === 'out for now' })),
+    spares: spares.map(({ facts, free }) => ({ facts, free })),
+    low,
+  })
+  const needs = all.map(({ number: _, ...need }, i): HouseNeed => ({ ...need, spare: serving[i] ?? 0 }))
   // What a machine cannot do without comes first, what is only out for now last; within that as the machines are listed.
   const weight = (n: HouseNeed) => (n.why === 'out for now' ? 2 : n.position.essential ? 0 : 1)
-  return { needs: needs.map(({ number: _, ...need }) => need).sort((a, b) => weight(a) - weight(b)), buy }
+  return { needs: needs.sort((a, b) => weight(a) - weight(b)).slice(0, mostListed), total: needs.length, buy }
 }

@@ -13,6 +13,7 @@ import { hashToken, newToken } from '../session/passwords.ts'
 const inviteDays = 14
 
 export function peopleRoutes(services: Services): Router {
+  const { db } = services
   const router = Router()
 
   router.get(
@@ -89,12 +90,16 @@ export function peopleRoutes(services: Services): Router {
       const visitor = await requireVisitor(request, 'steward')
       const { id } = parse(idParams, request.params)
       const change = parse(accountChangeSchema, request.body)
-      const account = await AccountModel.findByPk(id)
-      if (!account) throw notFound()
-      const demoted = (change.role !== undefined && change.role !== 'steward') || change.active === false
-      if (demoted && account.role === 'steward' && (await AccountModel.count({ where: { role: 'steward', active: true } })) <= 1)
-        throw new ProblemError('refused', 'The house needs at least one steward. Name another one first.')
-      await account.update({ ...(change.role ? { role: change.role } : {}), ...(change.active === undefined ? {} : { active: change.active }) })
+      const account = await db.transaction(async (transaction) => {
+        // Every steward's row is held: of two who demote each other, the second sees what the first did.
+        const stewards = await rows<{ id: string }>(db, `SELECT id FROM accounts WHERE role = 'steward' AND active ORDER BY id FOR UPDATE`, [], transaction)
+        if (!stewards.some((s) => s.id === visitor.account)) throw new ProblemError('not-allowed', 'Only a steward may do that.')
+        const found = await AccountModel.findByPk(id, { transaction, lock: transaction.LOCK.UPDATE })
+        if (!found) throw notFound()
+        const demoted = (change.role !== undefined && change.role !== 'steward') || change.active === false
+        if (demoted && !stewards.some((s) => s.id !== found.id)) throw new ProblemError('refused', 'The house needs at least one steward. Name another one first.')
+        return found.update({ ...(change.role ? { role: change.role } : {}), ...(change.active === undefined ? {} : { active: change.active }) }, { transaction })
+      })
       response.json({ id: account.id, role: account.role, active: account.active, by: visitor.account })
     }),
   )

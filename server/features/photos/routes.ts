@@ -1,16 +1,19 @@
 /** Photographs: content-addressed, original kept bit for bit, type by content, served by the machine they belong to. */
 import { createHash } from 'node:crypto'
-import { Router } from 'express'
-import multer from 'multer'
+import { Router, type Request } from 'express'
 import sharp, { type Metadata } from 'sharp'
 import { z } from 'zod'
-import { entryIdSchema, machineIdSchema } from '#core/ids.ts'
+import { fold } from '#core/history/fold.ts'
+import { entryIdSchema, machineIdSchema, type MachineId } from '#core/ids.ts'
+import { run, type Db } from '../../db/connection.ts'
 import { FileModel } from '../../db/models.ts'
 import { requireSight, requireVisitor } from '../../platform/access.ts'
 import type { Services } from '../../platform/app.ts'
 import { handle, notFound, parse, ProblemError } from '../../platform/errors.ts'
-import { filePath, serveFile, writeWhole } from '../../platform/files.ts'
-import { loadEntries } from '../entries/closure.ts'
+import { nowInstant } from '../../platform/clock.ts'
+import { fileExists, filePath, serveFile, sha256Of, writeWhole } from '../../platform/files.ts'
+import { receive, type Received } from '../../platform/uploads.ts'
+import { closureOf, loadEntries } from '../entries/closure.ts'
 
 const params = z.object({ id: machineIdSchema })
 const photoParams = params.extend({ entry: entryIdSchema })
@@ -29,11 +32,16 @@ export interface StoredFile {
   readonly mime: string
 }
 
-/** Stores a photograph. Throws unsupported-file for anything that is not one, too-large above the pixel limit. */
-export async function storePhoto(dataDir: string, bytes: Buffer): Promise<StoredFile> {
+/** Notes what a file is. Two writers of the same one do not meet. */
+export const rememberFile = (db: Db, sha256: string, mime: string, width: number, height: number, bytes: number): Promise<void> =>
+  run(db, 'INSERT INTO files (sha256, mime, width, height, bytes) VALUES ($1,$2,$3,$4,$5) ON CONFLICT (sha256) DO NOTHING', [sha256, mime, width, height, bytes])
+
+/** Stores a photograph, given as bytes or as a file that was received. Throws unsupported-file for anything that is not one, too-large above the pixel limit. */
+export async function storePhoto({ db, config }: Pick<Services, 'db' | 'config'>, content: Buffer | Received): Promise<StoredFile> {
+  const source = Buffer.isBuffer(content) ? content : content.path
   let meta: Metadata
   try {
-    meta = await sharp(bytes, { limitInputPixels: false }).metadata()
+    meta = await sharp(source, { limitInputPixels: false }).metadata()
   } catch {
     throw new ProblemError('unsupported-file', 'This file is not a photograph (JPEG, PNG or WebP), whatever its name says. Nothing was stored.')
   }
@@ -44,8 +52,8 @@ export async function storePhoto(dataDir: string, bytes: Buffer): Promise<Stored
       'too-large',
       `This picture has ${Math.round((meta.width * meta.height) / 1e6)} million pixels; up to ${maxPixels / 1e6} million are taken. Nothing was stored.`,
     )
-  const sha256 = createHash('sha256').update(bytes).digest('hex')
-  const preview = await sharp(bytes, { limitInputPixels: maxPixels, failOn: 'error' })
+  const sha256 = Buffer.isBuffer(content) ? createHash('sha256').update(content).digest('hex') : await sha256Of(content.path)
+  const preview = await sharp(source, { limitInputPixels: maxPixels, failOn: 'error' })
     .rotate()
     .resize(previewPx, previewPx, { fit: 'inside', withoutEnlargement: true })
     .webp({ quality: 82 })
@@ -53,25 +61,39 @@ export async function storePhoto(dataDir: string, bytes: Buffer): Promise<Stored
     .catch(() => {
       throw new ProblemError('unsupported-file', 'This picture is damaged. Nothing was stored.')
     })
-  await writeWhole(filePath(dataDir, sha256, 'original'), bytes)
-  await writeWhole(filePath(dataDir, sha256, 'preview'), preview)
-  await FileModel.findOrCreate({ where: { sha256 }, defaults: { sha256, mime, width: meta.width, height: meta.height, bytes: bytes.length } })
+  await writeWhole(filePath(config.dataDir, sha256, 'original'), Buffer.isBuffer(content) ? content : { moved: content.path })
+  await writeWhole(filePath(config.dataDir, sha256, 'preview'), preview)
+  await rememberFile(db, sha256, mime, meta.width, meta.height, Buffer.isBuffer(content) ? content.length : content.size)
   return { file: sha256, width: meta.width, height: meta.height, mime }
+}
+
+/** A photograph in full size without what the camera wrote into it, made the first time somebody outside the house asks for it. */
+async function cleanCopy(dataDir: string, sha256: string): Promise<string> {
+  const file = filePath(dataDir, sha256, 'clean')
+  if (await fileExists(file)) return file
+  const original = filePath(dataDir, sha256, 'original')
+  if (!(await fileExists(original))) throw notFound()
+  await writeWhole(file, await sharp(original, { limitInputPixels: maxPixels }).rotate().webp({ quality: 90 }).toBuffer())
+  return file
+}
+
+/** Whether a photograph still stands: one that was taken back, or waits to be settled, is not shown outside the house. */
+async function stands(services: Services, machine: MachineId, entry: string): Promise<boolean> {
+  const world = fold(await closureOf(services.db, [machine]), { now: nowInstant() })
+  return world.machines.get(machine)?.condition.photos.some((p) => p.id === entry) === true
 }
 
 export function photoRoutes(services: Services): Router {
   const router = Router()
-  const upload = multer({ storage: multer.memoryStorage(), limits: { fileSize: maxBytes, files: 1 } })
+  const { dataDir } = services.config
+  const may = async (request: Request) => {
+    const visitor = await requireVisitor(request, 'volunteer')
+    await requireSight(services.db, visitor, parse(params, request.params).id)
+  }
 
   router.post(
     '/machines/:id/photos',
-    upload.single('photo'),
-    handle(async (request, response) => {
-      const visitor = await requireVisitor(request, 'volunteer')
-      await requireSight(services.db, visitor, parse(params, request.params).id)
-      if (!request.file) throw new ProblemError('invalid', 'There is no photograph in it.')
-      response.status(201).json(await storePhoto(services.config.dataDir, request.file.buffer))
-    }),
+    ...receive({ dataDir, field: 'photo', maxBytes, may }, async (file, _request, response) => void response.status(201).json(await storePhoto(services, file))),
   )
 
   /** A file is served by the entry of the machine that shows it, never by its hash. */
@@ -81,12 +103,15 @@ export function photoRoutes(services: Services): Router {
       const visitor = await requireVisitor(request)
       const { id, entry: entryId } = parse(photoParams, request.params)
       const { size } = parse(sizeQuery, request.query)
-      await requireSight(services.db, visitor, id)
+      const sight = await requireSight(services.db, visitor, id)
       const [entry] = await loadEntries(services.db, [entryId])
       if (!entry || entry.body.kind !== 'photo' || entry.body.machine !== id) throw notFound()
+      if (sight === 'guest' && !(await stands(services, id, entryId))) throw notFound()
       const row = await FileModel.findByPk(entry.body.file)
       if (!row) throw notFound()
-      await serveFile(response, filePath(services.config.dataDir, entry.body.file, size), size === 'preview' ? 'image/webp' : row.mime)
+      if (size === 'preview') return serveFile(response, filePath(dataDir, entry.body.file, size), 'image/webp')
+      if (sight === 'guest') return serveFile(response, await cleanCopy(dataDir, entry.body.file), 'image/webp')
+      await serveFile(response, filePath(dataDir, entry.body.file, size), row.mime)
     }),
   )
 

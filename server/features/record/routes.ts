@@ -1,25 +1,26 @@
 /** A machine's whole record out as one JSON file, and back into a collection that does not have it. */
-import { createHash } from 'node:crypto'
-import { readFile } from 'node:fs/promises'
-import express, { Router } from 'express'
-import { recordEntries, recordFormat, recordSchema, recordVersion, type MachineRecord } from '#core/formats/record.ts'
-import type { Entry } from '#core/history/entry.ts'
-import { fold } from '#core/history/fold.ts'
+import { readFile, rm } from 'node:fs/promises'
+import { Router } from 'express'
+import type { Transaction } from 'sequelize'
+import { refusalWords } from '#api/words/refusals.ts'
+import { recordEntries, recordFormat, recordVersion, type MachineRecord } from '#core/formats/record.ts'
+import type { Draft, Entry } from '#core/history/entry.ts'
 import { subjectIds } from '#core/history/subjects.ts'
-import type { LotId, MachineId, PartId } from '#core/ids.ts'
-import { rows, run } from '../../db/connection.ts'
-import { HouseModel } from '../../db/models.ts'
-import { forgetHouse, requireSight, requireVisitor } from '../../platform/access.ts'
+import type { MachineId } from '#core/ids.ts'
+import { rows } from '../../db/connection.ts'
+import { AccountModel, HouseModel } from '../../db/models.ts'
+import { forgetHouse, requireSight, requireVisitor, type Visitor } from '../../platform/access.ts'
 import type { Services } from '../../platform/app.ts'
 import { nowInstant } from '../../platform/clock.ts'
 import { handle, notFound, parse, ProblemError } from '../../platform/errors.ts'
-import { closureOf, lotEntries, merged } from '../entries/closure.ts'
-import { projectLot, projectMachine, projectPart } from '../entries/project.ts'
-import { contentHash, draftOf, insertEntry } from '../entries/store.ts'
+import { fileExists, filePath, incomingDir } from '../../platform/files.ts'
+import { receiveBody } from '../../platform/uploads.ts'
+import { closureOf, houseEntries, loadEntries, lotEntries, merged, rememberCommitted } from '../entries/closure.ts'
+import { commitLock, contentHash, insertEntries, project, uniqueNames } from '../entries/store.ts'
 import { machineParams } from '../machines/routes.ts'
-import { fileExists, filePath } from '../../platform/files.ts'
-import { storeVoice, voiceMime } from '../jots/routes.ts'
+import { headOf, storeVoice, voiceMime } from '../jots/routes.ts'
 import { storePhoto } from '../photos/routes.ts'
+import { said, type RecordRead } from './read.ts'
 
 export async function exportRecord(services: Services, id: MachineId): Promise<MachineRecord | undefined> {
   const entries = recordEntries(await closureOf(services.db, [id]))
@@ -35,44 +36,76 @@ export async function exportRecord(services: Services, id: MachineId): Promise<M
   return { format: recordFormat, version: recordVersion, machine: id, zone: house?.zone ?? 'UTC', entries, files }
 }
 
-/** Stores a record whole or not at all. Entries already here with the same content are left alone. */
-export async function importRecord(services: Services, record: MachineRecord): Promise<{ added: number; present: number }> {
-  const { db } = services
-  for (const [sha256, base64] of Object.entries(record.files)) {
-    const bytes = Buffer.from(base64, 'base64')
-    if (createHash('sha256').update(bytes).digest('hex') !== sha256)
-      throw new ProblemError('invalid', 'A photograph in the file is damaged: its SHA-256 does not agree. Nothing was stored.')
-    await (voiceMime(bytes) ? storeVoice : storePhoto)(services.config.dataDir, bytes)
-  }
-  const now = nowInstant()
-  const added: Entry[] = []
-  let present = 0
-  await db.transaction(async (transaction) => {
-    await run(db, 'SELECT pg_advisory_xact_lock(1)', [], transaction)
-    const ids = record.entries.map((e) => e.id)
-    const here = new Map((await rows<{ id: string; entry: Entry }>(db, 'SELECT id, entry FROM entries WHERE id = ANY($1::uuid[])', [ids], transaction)).map((r) => [r.id, r.entry]))
-    for (const entry of [...record.entries].sort((a, b) => a.seq - b.seq)) {
-      const twin = here.get(entry.id)
-      if (twin) {
-        if (contentHash({ ...twin, seq: 0 } as Entry) !== contentHash({ ...entry, seq: 0 } as Entry))
-          throw new ProblemError('other-content', 'An entry of this record is here already with other content. Nothing was stored.', { both: [twin, entry] })
-        present++
-        continue
-      }
-      added.push(await insertEntry(db, entry, contentHash(draftOf(entry)), transaction))
-    }
-    const machines = [...new Set(record.entries.filter((e) => e.body.kind === 'machine').flatMap((e) => subjectIds(e.about, 'machine')))]
-    const parts = [...new Set(record.entries.flatMap((e) => subjectIds(e.about, 'part')))]
-    const lots = [...new Set(record.entries.flatMap((e) => subjectIds(e.about, 'lot')))]
-    const world = fold(merged(await closureOf(db, machines, parts, transaction), await lotEntries(db, lots, transaction)), { now })
-    for (const lot of lots) await projectLot(db, world, lot as LotId, transaction)
-    for (const part of parts) await projectPart(db, world, part as PartId, transaction)
-    for (const machine of machines) await projectMachine(db, world, machine as MachineId, transaction)
-    await run(db, `SELECT pg_notify('entries', $1)`, [JSON.stringify({ seq: added.at(-1)?.seq ?? 0, machines: machines.slice(0, 100), kinds: ['record'] })], transaction)
-  })
-  forgetHouse()
-  return { added: added.length, present }
+export interface Imported {
+  readonly machine: string
+  readonly added: number
+  /** Here already, with the same content. */
+  readonly present: number
+  /** Left as the house has it: rules, and types, people and gear that it knows. */
+  readonly leftOut: number
 }
+
+/** Stores the record in a file whole or not at all. Entries already here with the same content are left alone. */
+export async function importRecord(services: Services, file: string, by: Pick<Visitor, 'account' | 'party'>): Promise<Imported> {
+  const { db, config } = services
+  const members = (await AccountModel.findAll({ attributes: ['party'] })).map((a) => a.party)
+  const house = await houseEntries(db)
+  const read = await services.heavy.run('read a record', { file, incoming: incomingDir(config.dataDir), house, members, party: by.party })
+  try {
+    for (const { path, size } of read.files) await ((await isVoice(path)) ? storeVoice : storePhoto)(services, { path, size })
+    const stored = await db.transaction((transaction) => storeRecord(services, read, by, transaction))
+    rememberCommitted(stored)
+    forgetHouse()
+    return { machine: read.machine, added: stored.length, present: read.entries.length - stored.length, leftOut: read.leftOut }
+  } finally {
+    for (const { path } of read.files) await rm(path, { force: true })
+  }
+}
+
+/** Under the commit lock: what the house has must be the same, and nothing that is new may speak of what is the house's already. */
+async function storeRecord({ db }: Services, read: RecordRead, by: Pick<Visitor, 'account'>, transaction: Transaction): Promise<Entry[]> {
+  await commitLock(db, transaction)
+  const now = nowInstant()
+  const ids = read.entries.map((e) => e.id)
+  const here = new Map((await loadEntries(db, ids, transaction)).map((e) => [e.id, e]))
+  for (const entry of read.entries) {
+    const twin = here.get(entry.id)
+    if (twin && contentHash(said(twin) as Draft) !== contentHash(said(entry) as Draft))
+      throw new ProblemError('other-content', 'An entry of this record is here already with other content. Nothing was stored.')
+  }
+  const fresh = read.entries.filter((e) => !here.has(e.id))
+  if (fresh.length === 0) return []
+  const about = (kind: 'machine' | 'part' | 'lot') => [...new Set(fresh.flatMap((e) => subjectIds(e.about, kind)))]
+  const machines = about('machine')
+  const parts = about('part')
+  const lots = about('lot')
+  const [known] = await rows(
+    db,
+    `SELECT 1 FROM entry_subjects WHERE kind IN ('machine', 'part', 'lot') AND subject = ANY($1::text[]) LIMIT 1`,
+    [[...machines, ...parts, ...lots]],
+    transaction,
+  )
+  if (known) throw new ProblemError('refused', 'The house has this machine already, or parts of it. A record does not write into what is here. Nothing was stored.')
+  const taken = (await uniqueNames(db, fresh, transaction)).find((t) => t?.became === 'refused')
+  if (taken?.became === 'refused') throw new ProblemError('refused', `${refusalWords(taken.refusal, { zone: 'UTC', labels: {} })} Nothing was stored.`, { refusal: taken.refusal })
+  // They are here by the hand of whoever brought them; nobody of this house wrote them.
+  const stored = await insertEntries(
+    db,
+    fresh.map((e) => ({ ...e, recordedBy: by.account, recordedAt: e.recordedAt > now ? now : e.recordedAt })),
+    contentHash,
+    transaction,
+  )
+  const closure = merged(await closureOf(db, machines, parts, transaction), await lotEntries(db, lots, transaction))
+  await project(db, closure, { stored, spoken: [], covered: new Set(machines) }, now, transaction)
+  return stored
+}
+
+async function isVoice(file: string): Promise<boolean> {
+  return voiceMime(await headOf({ path: file, size: 0 })) !== undefined
+}
+
+/** Largest record file that is taken, bytes: a machine with some thirty photographs. */
+const mostBytes = 100 * 1024 * 1024
 
 export function recordRoutes(services: Services): Router {
   const router = Router()
@@ -92,11 +125,15 @@ export function recordRoutes(services: Services): Router {
 
   router.post(
     '/records',
-    express.json({ limit: '200mb' }),
     handle(async (request, response) => {
-      await requireVisitor(request, 'steward')
-      const record = parse(recordSchema, request.body) as unknown as MachineRecord
-      response.status(201).json({ machine: record.machine, ...(await importRecord(services, record)) })
+      const visitor = await requireVisitor(request, 'steward')
+      if (!request.is('application/json')) throw new ProblemError('invalid', 'A record is a JSON file. Nothing was stored.', { status: 415 })
+      const { path, done } = await receiveBody(request, services.config.dataDir, mostBytes)
+      try {
+        response.status(201).json(await importRecord(services, path, visitor))
+      } finally {
+        await done()
+      }
     }),
   )
 

@@ -1,6 +1,8 @@
 /** Sign-in, sign-out, who am I, first run, accepting an invitation. */
 import { randomUUID } from 'node:crypto'
 import { verify } from '@node-rs/argon2'
+import type { Transaction } from 'sequelize'
+import type { Entry } from '#core/history/entry.ts'
 import { Router, type Request } from 'express'
 import rateLimit from 'express-rate-limit'
 import { v7 } from 'uuid'
@@ -11,10 +13,11 @@ import type { Role } from '#core/work/roles.ts'
 import { rows, run } from '../../db/connection.ts'
 import { AccountModel, HouseModel, InviteModel } from '../../db/models.ts'
 import type { Services } from '../../platform/app.ts'
-import { findVisitor, houseWorld } from '../../platform/access.ts'
+import { findVisitor, forgetVisitor, houseWorld } from '../../platform/access.ts'
 import { nowInstant, nowMs } from '../../platform/clock.ts'
 import { handle, parse, ProblemError } from '../../platform/errors.ts'
-import { append } from '../entries/store.ts'
+import { rememberCommitted } from '../entries/closure.ts'
+import { appendIn } from '../entries/store.ts'
 import { hashPassword, hashToken, newToken } from './passwords.ts'
 
 /** Makes the one-time link of an empty database. Answers undefined when the house is already set up. */
@@ -31,22 +34,59 @@ async function signIn(request: Request, account: string) {
   await new Promise<void>((resolve, reject) => request.session.regenerate((error: Error | null) => (error ? reject(error) : resolve())))
   request.session.account = account
   request.session.csrf = newToken()
+  forgetVisitor(request)
 }
 
-/** A person's party entry and account in one go. */
-export async function createPerson(services: Services, person: { name: string; email: string; password: string; role: Role; party?: string | undefined }): Promise<AccountModel> {
+export interface NewPerson {
+  readonly name: string
+  readonly email: string
+  readonly passwordHash: string
+  readonly role: Role
+  readonly party?: string | undefined
+}
+
+/** A person's party entry and account, in the caller's transaction: both are there afterwards, or neither. Hand `stored` to rememberCommitted once it is committed. */
+export async function createPersonIn(services: Services, person: NewPerson, transaction: Transaction): Promise<{ account: AccountModel; stored: readonly Entry[] }> {
+  const { db } = services
   const account = randomUUID()
   const party = (person.party ?? v7()) as PartyId
   const now = nowInstant()
+  // An address belongs to one account: the second of two who come at once waits here, and is told.
+  const [taken] = await rows(
+    db,
+    `INSERT INTO accounts (id, party, email, password_hash, role) VALUES ($1,$2,$3,$4,$5) ON CONFLICT (email) DO NOTHING RETURNING 1`,
+    [account, party, person.email, person.passwordHash, person.role],
+    transaction,
+  )
+  if (!taken) throw new ProblemError('refused', 'Somebody signs in with that address already.')
+  let stored: readonly Entry[] = []
   if (!person.party) {
-    const [became] = await append(
-      services.db,
+    const written = await appendIn(
+      db,
       [{ id: v7() as EntryId, v: 1, happenedAt: pointAt(now), basis: 'seen', body: { kind: 'party', party, name: person.name, sort: 'person', roles: [person.role] } }],
       { account: account as AccountId, role: 'steward', now, fromOutbox: false, keepContested: false },
+      transaction,
     )
-    if (became?.became !== 'recorded') throw new ProblemError('refused', 'The person could not be written down.')
+    if (written.answers[0]?.became !== 'recorded') throw new ProblemError('refused', 'The person could not be written down.')
+    stored = written.stored
   }
-  return AccountModel.create({ id: account, party, email: person.email, passwordHash: await hashPassword(person.password), role: person.role })
+  const row = await AccountModel.findByPk(account, { transaction })
+  if (!row) throw new Error('an account is not where it was just written')
+  return { account: row, stored }
+}
+
+/** The same by itself. */
+export async function createPerson(services: Services, { password, ...person }: Omit<NewPerson, 'passwordHash'> & { readonly password: string }): Promise<AccountModel> {
+  const passwordHash = await hashPassword(password)
+  const made = await services.db.transaction((transaction) => createPersonIn(services, { ...person, passwordHash }, transaction))
+  rememberCommitted(made.stored)
+  return made.account
+}
+
+/** Whose tries are counted together: an address as it will be looked up, whatever is around it. */
+const trierOf = (request: Request): string => {
+  const email: unknown = (request.body as { email?: unknown } | undefined)?.email
+  return `${request.ip ?? ''}|${typeof email === 'string' ? email.trim().toLowerCase() : ''}`
 }
 
 export function sessionRoutes(services: Services): Router {
@@ -55,7 +95,7 @@ export function sessionRoutes(services: Services): Router {
     windowMs: 10 * 60_000,
     limit: 10,
     skipSuccessfulRequests: true,
-    keyGenerator: (request) => `${request.ip ?? ''}|${String((request.body as { email?: unknown } | undefined)?.email ?? '').toLowerCase()}`,
+    keyGenerator: trierOf,
     handler: () => {
       throw new ProblemError('too-many-tries', 'Too many tries. Wait ten minutes, or ask a steward for a new invitation.')
     },
@@ -112,12 +152,18 @@ export function sessionRoutes(services: Services): Router {
     tries,
     handle(async (request, response) => {
       const setup = parse(setupSchema, request.body)
-      const [offered] = await rows(services.db, 'SELECT 1 FROM setup WHERE token_hash = $1', [hashToken(setup.token)])
-      if (!offered || (await HouseModel.findByPk(1)))
-        throw new ProblemError('setup-closed', 'This link has been used, or is not the newest one. Start the server again to get another, or sign in.')
-      await HouseModel.create({ id: 1, name: setup.collection, zone: setup.zone, currency: setup.currency })
-      await run(services.db, 'DELETE FROM setup')
-      const account = await createPerson(services, { name: setup.name, email: setup.email, password: setup.password, role: 'steward' })
+      const { db } = services
+      const passwordHash = await hashPassword(setup.password)
+      const made = await db.transaction(async (transaction) => {
+        // Taking the link is what lets one in: whoever comes at the same moment finds it gone. House, person and account come with it or not at all.
+        const [offered] = await rows(db, 'DELETE FROM setup WHERE token_hash = $1 RETURNING 1', [hashToken(setup.token)], transaction)
+        if (!offered || (await HouseModel.findByPk(1, { transaction })))
+          throw new ProblemError('setup-closed', 'This link has been used, or is not the newest one. Start the server again to get another, or sign in.')
+        await HouseModel.create({ id: 1, name: setup.collection, zone: setup.zone, currency: setup.currency }, { transaction })
+        return createPersonIn(services, { name: setup.name, email: setup.email, passwordHash, role: 'steward' }, transaction)
+      })
+      rememberCommitted(made.stored)
+      const { account } = made
       await signIn(request, account.id)
       response.status(201).json(await answer(request))
     }),
@@ -125,8 +171,7 @@ export function sessionRoutes(services: Services): Router {
 
   const findInvite = async (token: string) => {
     const invite = await InviteModel.findOne({ where: { tokenHash: hashToken(token) } })
-    if (!invite || invite.usedAt || invite.expiresAt.getTime() < nowMs())
-      throw new ProblemError('not-found', 'This invitation has been used or has run out. Ask a steward for a new one.')
+    if (!invite || invite.usedAt || invite.expiresAt.getTime() < nowMs()) throw usedUp()
     return invite
   }
 
@@ -143,11 +188,24 @@ export function sessionRoutes(services: Services): Router {
     '/invitations/:token',
     tries,
     handle(async (request, response) => {
-      const invite = await findInvite(String(request.params['token']))
+      const { db } = services
+      const token = String(request.params['token'])
+      await findInvite(token)
       const accepted = parse(acceptSchema, request.body)
-      if (await AccountModel.findOne({ where: { email: accepted.email } })) throw new ProblemError('refused', 'Somebody signs in with that address already.')
-      const account = await createPerson(services, { ...accepted, name: invite.name, role: invite.role, party: invite.party ?? undefined })
-      await invite.update({ usedAt: new Date(nowMs()) })
+      const passwordHash = await hashPassword(accepted.password)
+      const made = await db.transaction(async (transaction) => {
+        // One statement takes the invitation: of many who come at once, one finds it unused.
+        const [invite] = await rows<{ name: string; role: Role; party: string | null }>(
+          db,
+          'UPDATE invites SET used_at = $2 WHERE token_hash = $1 AND used_at IS NULL AND expires_at > $2 RETURNING name, role, party',
+          [hashToken(token), new Date(nowMs())],
+          transaction,
+        )
+        if (!invite) throw usedUp()
+        return createPersonIn(services, { name: invite.name, email: accepted.email, passwordHash, role: invite.role, party: invite.party ?? undefined }, transaction)
+      })
+      rememberCommitted(made.stored)
+      const { account } = made
       await signIn(request, account.id)
       response.status(201).json(await answer(request))
     }),
@@ -155,5 +213,7 @@ export function sessionRoutes(services: Services): Router {
 
   return router
 }
+
+const usedUp = () => new ProblemError('not-found', 'This invitation has been used or has run out. Ask a steward for a new one.')
 
 const decoy = hashPassword(newToken())

@@ -1,6 +1,6 @@
 /** Machines as a CSV table: in, with a dry run first, and out as the list stands. */
+import { readFile } from 'node:fs/promises'
 import { Router } from 'express'
-import multer from 'multer'
 import { z } from 'zod'
 import { listQuery } from '#api/machines.ts'
 import { mappingSchema, mostListed, mostRows, rowProblemWords, type TableAnswer } from '#api/table.ts'
@@ -17,7 +17,9 @@ import { forgetHouse, houseWorld, requireVisitor, type Visitor } from '../../pla
 import type { Services } from '../../platform/app.ts'
 import { nowInstant } from '../../platform/clock.ts'
 import { handle, parse, ProblemError } from '../../platform/errors.ts'
-import { allMachines } from '../machines/store.ts'
+import { receive } from '../../platform/uploads.ts'
+import { blindSummary } from '#core/views/blind.ts'
+import { allMachines, blindSurveys } from '../machines/store.ts'
 import { storePlan, takenNumbers } from './store.ts'
 
 const maxBytes = 30 * 1024 * 1024
@@ -69,7 +71,7 @@ function readTable(bytes: Buffer): CsvTable {
 /** Plans a table against the house as it is, and stores it when asked to: wholly, or not at all. */
 export async function takeTable(
   services: Services,
-  visitor: Pick<Visitor, 'account' | 'party'>,
+  visitor: Pick<Visitor, 'account' | 'party' | 'role'>,
   table: CsvTable,
   mapping: Mapping,
   store: boolean,
@@ -83,6 +85,7 @@ export async function takeTable(
     now,
     currency: house?.currency ?? 'EUR',
     doneBy: visitor.party,
+    role: visitor.role,
     types: [...world.types.values()].map((t) => ({ id: t.id as TypeId, name: t.sheet.name, aliases: t.sheet.aliases })),
     parties: [...world.parties.values()].map((p) => ({ id: p.id, name: p.name })),
   }
@@ -101,41 +104,42 @@ export async function takeTable(
 
 export function tableRoutes(services: Services): Router {
   const router = Router()
-  const upload = multer({ storage: multer.memoryStorage(), limits: { fileSize: maxBytes, files: 1, fields: 4, fieldSize: 8192 } })
 
   router.post(
     '/table',
-    upload.single('table'),
-    handle(async (request, response) => {
-      const visitor = await requireVisitor(request, 'restorer')
-      if (!request.file) throw new ProblemError('invalid', 'There is no file in it.')
-      const { mapping: given, store } = parse(fields, request.body ?? {})
-      const table = readTable(request.file.buffer)
-      const mapping = (given as Mapping | undefined) ?? guessMapping(table.header)
-      const { plan, stored } = await takeTable(services, visitor, table, mapping, store === 'yes')
-      const refused = plan.rows.filter((r) => r.is === 'refused')
-      const answer: TableAnswer = {
-        header: table.header,
-        mapping,
-        sample: table.rows.slice(0, 3).map((r) => r.cells),
-        rows: plan.rows.length,
-        added: plan.rows.filter((r) => r.is === 'new').length,
-        alreadyHere: plan.rows.filter((r) => r.is === 'already here').length,
-        refused: refused.slice(0, mostListed).map((r) => ({ line: r.line, number: r.number, name: r.name, why: r.problems.map(rowProblemWords) })),
-        refusedCount: refused.length,
-        stored,
-      }
-      response.json(answer)
-    }),
+    ...receive(
+      { dataDir: services.config.dataDir, field: 'table', maxBytes, fields: 4, may: (request) => requireVisitor(request, 'restorer') },
+      async (file, request, response) => {
+        const visitor = await requireVisitor(request, 'restorer')
+        const { mapping: given, store } = parse(fields, request.body ?? {})
+        const table = readTable(await readFile(file.path))
+        const mapping = (given as Mapping | undefined) ?? guessMapping(table.header)
+        const { plan, stored } = await takeTable(services, visitor, table, mapping, store === 'yes')
+        const refused = plan.rows.filter((r) => r.is === 'refused')
+        const answer: TableAnswer = {
+          header: table.header,
+          mapping,
+          sample: table.rows.slice(0, 3).map((r) => r.cells),
+          rows: plan.rows.length,
+          added: plan.rows.filter((r) => r.is === 'new').length,
+          alreadyHere: plan.rows.filter((r) => r.is === 'already here').length,
+          refused: refused.slice(0, mostListed).map((r) => ({ line: r.line, number: r.number, name: r.name, why: r.problems.map(rowProblemWords) })),
+          refusedCount: refused.length,
+          stored,
+        }
+        response.json(answer)
+      },
+    ),
   )
 
   router.get(
     '/table',
     handle(async (request, response) => {
-      await requireVisitor(request, 'volunteer')
+      const visitor = await requireVisitor(request, 'volunteer')
       const question = parse(listQuery, request.query)
+      const blind = await blindSurveys(services.db, visitor.party)
       const zone = (await HouseModel.findByPk(1))?.zone ?? 'UTC'
-      const machines = await allMachines(services.db, question)
+      const machines = (await allMachines(services.db, question)).map((m) => (blind.has(m.id) ? blindSummary(m) : m))
       response.setHeader('content-type', 'text/csv; charset=utf-8')
       response.setHeader('content-disposition', `attachment; filename="machines-${dayOf(nowInstant(), zone)}.csv"`)
       response.send(

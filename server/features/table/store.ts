@@ -6,10 +6,12 @@ import type { Statement } from '#core/history/versions.ts'
 import { subjectsOf } from '#core/history/subjects.ts'
 import type { AccountId, PartyId } from '#core/ids.ts'
 import type { RowEntry, TablePlan } from '#core/formats/machine-table.ts'
-import { rows, run, type Db } from '../../db/connection.ts'
+import { homesIn } from '#core/parts/homes.ts'
+import { positionsOf } from '#core/history/world.ts'
+import { rows, type Db } from '../../db/connection.ts'
 import { houseEntries } from '../entries/closure.ts'
-import { insertMachines, machineRow, type MachineRow } from '../entries/project.ts'
-import { contentHash, insertEntries } from '../entries/store.ts'
+import { insertMachines, machineRow, projectHomes, type MachineHomes, type MachineRow } from '../entries/project.ts'
+import { contentHash, insertEntries, notify } from '../entries/store.ts'
 
 export interface ImportedBy {
   readonly account: AccountId
@@ -49,17 +51,17 @@ export async function storePlan(db: Db, plan: TablePlan, by: ImportedBy, transac
     const inserting = insertEntries(db, entries, contentHash, transaction)
     inserting.catch(() => undefined)
     await new Promise(setImmediate)
-    const machines = rowsOf(house, [...parties, ...entries], chunk, by.now)
+    const { machines, homes } = rowsOf(house, [...parties, ...entries], chunk, by.now)
     await inserting
-    storing = insertMachines(db, machines, transaction)
+    storing = insertMachines(db, machines, transaction).then(() => projectHomes(db, homes, transaction))
   }
   await storing
-  await run(db, `SELECT pg_notify('entries', $1)`, [JSON.stringify({ seq: 0, machines: [], kinds: ['machine'] })], transaction)
+  await notify(db, { seq: 0, machines: [], kinds: ['machine'], everything: true }, transaction)
   return fresh.length
 }
 
 /** Rows of new machines. Each is summed up against its own entries: the line of a thousand others would be walked for every one. */
-function rowsOf(house: readonly Entry[], entries: readonly Entry[], plans: TablePlan['rows'], now: string): MachineRow[] {
+function rowsOf(house: readonly Entry[], entries: readonly Entry[], plans: TablePlan['rows'], now: string): { machines: MachineRow[]; homes: MachineHomes[] } {
   const world = fold([...house, ...entries], { now })
   const own = new Map<string, Statement[]>()
   for (const statement of world.line)
@@ -69,5 +71,14 @@ function rowsOf(house: readonly Entry[], entries: readonly Entry[], plans: Table
       if (held) held.push(statement)
       else own.set(subject.id, [statement])
     }
-  return plans.map((r) => r.machine && machineRow({ ...world, line: own.get(r.machine) ?? [] }, r.machine)).filter((row): row is MachineRow => row !== undefined)
+  const machines: MachineRow[] = []
+  const homes: MachineHomes[] = []
+  for (const { machine: id } of plans) {
+    const machine = id && world.machines.get(id)
+    const row = id && machineRow({ ...world, line: own.get(id) ?? [] }, id)
+    if (!machine || !row) continue
+    machines.push(row)
+    homes.push({ machine: id, homes: [...homesIn(id, positionsOf(world, machine)).keys()] })
+  }
+  return { machines, homes }
 }

@@ -30,7 +30,7 @@ export function BenchView() {
     <main className="grid flex-1 grid-cols-[minmax(0,1fr)_312px] gap-6 p-4 max-lg:grid-cols-1">
       <div className="min-w-0">
         <h1 className="font-display text-24 mb-3 font-semibold">{benchSentence(data, now)}</h1>
-        {open.length > 0 ? <OpenMachines open={open} now={now} /> : <Nothing retest={data.retest.length} />}
+        {open.length > 0 ? <OpenMachines open={open} total={data.openTotal} now={now} /> : <Nothing retest={data.retest.length} />}
         <Waiting waits={data.waits} now={now} />
         <PutAway data={data} now={now} />
       </div>
@@ -39,11 +39,11 @@ export function BenchView() {
   )
 }
 
-function OpenMachines({ open, now }: { open: readonly MachineSummary[]; now: number }) {
+function OpenMachines({ open, total, now }: { open: readonly MachineSummary[]; total: number; now: number }) {
   return (
     <section aria-label="Open now" className="relative">
       <div className="grid grid-cols-[190px_minmax(0,1fr)_44px_340px] gap-x-4 px-1 pb-1 max-md:hidden">
-        <span className="text-13 text-quiet">Open now, {open.length}</span>
+        <span className="text-13 text-quiet">Open now, {total}</span>
         <span />
         <span className="text-13 text-quiet">off</span>
         <Hours now={now} />
@@ -54,6 +54,13 @@ function OpenMachines({ open, now }: { open: readonly MachineSummary[]; now: num
         ))}
         <NowLine now={now} />
       </ul>
+      {total > open.length && (
+        <p className="py-2">
+          <Link className="act" to="/collection?filter=open+episode">
+            {`${total - open.length} more are open`}
+          </Link>
+        </p>
+      )}
     </section>
   )
 }
@@ -142,13 +149,16 @@ function PutAway({ data, now }: { data: BenchAnswer; now: number }) {
     <section className="mt-6">
       <h2 className="headrule">Put away, and due</h2>
       <ul>
-        {data.retest.map((machine) => (
-          <li key={machine.id} className="border-hair grid min-h-8 grid-cols-[14rem_1fr_auto] items-baseline gap-3 border-b py-1">
-            <span>{statusTitle(machine.status)}</span>
-            <Link to={`/machines/${machine.id}`} className="min-w-0 truncate hover:underline">
-              {machine.plate.name} <span className="num text-13">{machine.plate.number}</span>
+        {data.retest.map((due) => (
+          <li
+            key={due.machine}
+            className="border-hair grid min-h-8 grid-cols-[14rem_1fr_auto] items-baseline gap-3 border-b py-1 [content-visibility:auto] [contain-intrinsic-size:auto_2rem]"
+          >
+            <span className={due.word === 'do not power' ? 'text-oxide font-bold' : ''}>{capital(due.word)}</span>
+            <Link to={due.episode ? `/episodes/${due.episode}` : `/machines/${due.machine}`} className="min-w-0 truncate hover:underline">
+              {due.name} <span className="num text-13">{due.number}</span>
             </Link>
-            <span className="text-quiet num text-13">{machine.status.change ? short(machine.status.change.to) : ''}</span>
+            <span className="text-quiet num text-13">{due.since ? short(due.since) : ''}</span>
           </li>
         ))}
         {data.away.map((due, i) => (
@@ -173,6 +183,7 @@ function PutAway({ data, now }: { data: BenchAnswer; now: number }) {
           </li>
         ))}
       </ul>
+      {data.awayTotal > data.away.length && <p className="text-quiet py-1">{`and ${data.awayTotal - data.away.length} more that fall due later`}</p>}
     </section>
   )
 }
@@ -213,7 +224,7 @@ function Aside({ data }: { data: BenchAnswer }) {
             </li>
           ))}
         </ul>
-        {data.needs.length > 4 && <p className="text-quiet py-1">and {data.needs.length - 4} more</p>}
+        {data.needsTotal > 4 && <p className="text-quiet py-1">and {data.needsTotal - 4} more</p>}
       </section>
       <section>
         <h2 className="headrule">Just written</h2>

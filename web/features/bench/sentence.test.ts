@@ -12,6 +12,7 @@ const machine = (name: string, word: string, more: { state?: 'open' | 'paused'; 
   }) as unknown as MachineSummary
 const bench = (open: MachineSummary[], contested = 0) => ({
   open,
+  openTotal: open.length,
   retest: [],
   needs: Array.from({ length: contested }, () => ({ kind: 'contested' as const, machine: '', number: '', name: '', words: '', at: '', entry: '' })),
 })

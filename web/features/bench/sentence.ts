@@ -18,22 +18,22 @@ export function byNeed(open: readonly MachineSummary[], nowMs: number): MachineS
   return [...open].sort((a, b) => rank(a) - rank(b) || (a.open?.touched ?? '').localeCompare(b.open?.touched ?? '') * -1)
 }
 
-export function benchSentence(bench: Pick<BenchAnswer, 'open' | 'needs' | 'retest'>, nowMs: number): string {
+export function benchSentence(bench: Pick<BenchAnswer, 'open' | 'openTotal' | 'needs' | 'retest'>, nowMs: number): string {
   const parts: string[] = []
-  const barred = bench.open.filter((s) => s.status.word === 'do not power')
-  if (barred.length) parts.push(sentence(`do not power the ${list(barred.map((s) => s.plate.name))}`))
+  const named = [...bench.open.map((s) => ({ word: s.status.word, name: s.plate.name })), ...bench.retest]
+  const barred = named.filter((s) => s.word === 'do not power')
+  if (barred.length > 4) parts.push(sentence(`do not power ${count(barred.length, 'machine')}`))
+  else if (barred.length) parts.push(sentence(`do not power the ${list(barred.map((s) => s.name))}`))
   const over = bench.open.filter((s) => waitOver(s, nowMs))
   if (over.length) parts.push(sentence(`a wait is over on the ${list(over.map((s) => s.plate.name))}`))
-  const retest = [...bench.open, ...bench.retest].filter((s) => s.status.word === 'retest due')
+  const retest = named.filter((s) => s.word === 'retest due')
   if (retest.length && parts.length < 2)
     parts.push(
-      sentence(
-        retest.length === 1 ? `the ${retest[0]?.plate.name ?? ''} was touched and not tested since` : `${count(retest.length, 'machine')} were touched and not tested since`,
-      ),
+      sentence(retest.length === 1 ? `the ${retest[0]?.name ?? ''} was touched and not tested since` : `${count(retest.length, 'machine')} were touched and not tested since`),
     )
   const contested = bench.needs.filter((n) => n.kind === 'contested')
   if (contested.length && parts.length < 2) parts.push(sentence(`${count(contested.length, 'entry', 'entries')} ${contested.length === 1 ? 'waits' : 'wait'} to be settled`))
   if (parts.length === 0 && bench.open.length === 0) return 'Nothing is open on the bench.'
-  if (parts.length === 0) return sentence(`${count(bench.open.length, 'machine')} open, nothing in the way`)
+  if (parts.length === 0) return sentence(`${count(bench.openTotal, 'machine')} open, nothing in the way`)
   return parts.slice(0, 2).join(' ')
 }

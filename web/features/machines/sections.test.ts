@@ -10,7 +10,7 @@ const owner = numberedId<PartyId>(8, 3)
 const now = '2026-06-02T12:00:00.000Z'
 const facts = (t: ReturnType<typeof twoTerminals>['t'], role: 'steward' | 'guest' = 'steward') => {
   const view = machineView(t.world(), home)!
-  return Object.fromEntries(sections(role === 'guest' ? guestView(view, 'An owner') : view, role).map((s) => [s.key, s.fact]))
+  return Object.fromEntries(sections(role === 'guest' ? guestView(t.world(), home, owner)! : view, role).map((s) => [s.key, s.fact]))
 }
 
 describe('the words under a lifeline', () => {

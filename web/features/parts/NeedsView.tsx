@@ -35,6 +35,9 @@ export function View() {
             ))}
           </RuledTable>
         )}
+        {data.total > data.needs.length && (
+          <p className="text-quiet py-2">{`${data.total - data.needs.length} more positions are not listed here. What is to be bought is reckoned from all of them.`}</p>
+        )}
       </section>
       <aside>
         <h2 className="headrule">To be bought</h2>

@@ -1,0 +1,180 @@
+/** Reads a record file and judges what it says, entry by entry, beside the event loop. Writes only the files it holds, to the incoming folder. */
+import { createHash, randomUUID } from 'node:crypto'
+import { mkdirSync, readFileSync, writeFileSync } from 'node:fs'
+import path from 'node:path'
+import { recordSchema, type MachineRecord } from '#core/formats/record.ts'
+import { judge, type Judgement, type Writer } from '#core/history/admission.ts'
+import type { Entry } from '#core/history/entry.ts'
+import { fold } from '#core/history/fold.ts'
+import type { Body } from '#core/history/kinds.ts'
+import type { Refusal } from '#core/history/refusal.ts'
+import { subjectsOf } from '#core/history/subjects.ts'
+import { machineOf } from '#core/history/teller.ts'
+import type { World } from '#core/history/world.ts'
+import { isRole } from '#core/work/roles.ts'
+import { readJson } from '../../platform/bodies.ts'
+import { ProblemError } from '../../platform/errors.ts'
+
+/** More entries than any machine gathers; judging each of them takes a moment. */
+export const mostEntries = 5000
+
+export interface RecordQuestion {
+  /** Where the file lies. */
+  readonly file: string
+  /** Where the files in it are put. */
+  readonly incoming: string
+  /** The house's own entries. */
+  readonly house: readonly Entry[]
+  /** Parties that sign in here: what they did is theirs to say. */
+  readonly members: readonly string[]
+  readonly party: string
+}
+
+export interface RecordRead {
+  readonly machine: string
+  /** In the order in which they are to be stored, each as it was judged. Those of them that the house has already are left alone. */
+  readonly entries: readonly Entry[]
+  /** What the house keeps as it has it (types, people, gear it knows), and rules, which no file may bring. */
+  readonly leftOut: number
+  readonly files: readonly { readonly sha256: string; readonly path: string; readonly size: number }[]
+}
+
+/** What one entry says by itself, whoever stored it: an entry that is here already must say the same. */
+export const said = ({ id, v, happenedAt, doneBy, toldBy, basis, amends, body }: Entry) => ({ id, v, happenedAt, doneBy, toldBy, basis, amends, body })
+
+/** Kinds whose judgement, or that of later ones, depends on the world; any other is judged by itself. */
+const telling: ReadonlySet<Body['kind']> = new Set([
+  'machine',
+  'part',
+  'lot',
+  'count',
+  'party',
+  'gear',
+  'type',
+  'method',
+  'move',
+  'episode',
+  'consent',
+  'settle',
+  'withdrawal',
+  'reading',
+  'change',
+  'precaution',
+])
+
+export function readRecordFile({ file, incoming, house, members, party }: RecordQuestion): RecordRead {
+  const parsed = recordSchema.safeParse(readJson(readFileSync(file)))
+  if (!parsed.success)
+    throw parsed.error.issues.length ? unreadable(parsed.error.issues[0]) : new ProblemError('invalid', 'This file is no record of a machine. Nothing was stored.')
+  const record = parsed.data as unknown as MachineRecord
+  if (record.entries.length > mostEntries)
+    throw new ProblemError('too-large', `A record of up to ${mostEntries} entries is taken; this one has ${record.entries.length}. Nothing was stored.`)
+  if (new Set(record.entries.map((e) => e.id)).size < record.entries.length) throw new ProblemError('invalid', 'An entry stands twice in this file. Nothing was stored.')
+  const registers = ({ body }: Entry) => body.kind === 'machine' && body.what === 'registered' && body.machine === record.machine
+  if (!record.entries.some(registers)) throw new ProblemError('invalid', 'The file does not register the machine that it is the record of. Nothing was stored.')
+  const { entries, leftOut } = withoutHouse(record.entries, house)
+  return { machine: record.machine, entries: judged(entries, house, { members: new Set(members), party }), leftOut, files: filesOf(record, entries, incoming) }
+}
+
+const unreadable = (issue: { path: readonly PropertyKey[]; message: string } | undefined) =>
+  new ProblemError('invalid', `This file is no record of a machine: ${issue ? `${issue.path.join('.')}: ${issue.message}` : 'it cannot be read.'} Nothing was stored.`)
+
+/** A record brings no rules, and changes nothing that the house knows: its types, people, gear and methods stay as they are here. */
+function withoutHouse(entries: readonly Entry[], house: readonly Entry[]): { entries: Entry[]; leftOut: number } {
+  const known = fold(house, { now: '9999-12-31T00:00:00.000Z' })
+  const here = new Set(house.map((e) => e.id as string))
+  const left = new Set<string>()
+  const kept: Entry[] = []
+  for (const entry of [...entries].sort((a, b) => a.seq - b.seq)) {
+    const { body } = entry
+    const about = entry.amends?.entry ?? (body.kind === 'settle' ? body.entry : undefined)
+    const isHouses =
+      body.kind === 'rule' ||
+      (body.kind === 'type' && known.types.has(body.type)) ||
+      (body.kind === 'party' && known.parties.has(body.party)) ||
+      (body.kind === 'gear' && known.gear.has(body.gear)) ||
+      (body.kind === 'method' && known.methods.has(body.method)) ||
+      (body.kind === 'note' && body.machine === undefined)
+    if (!here.has(entry.id) && (isHouses || (about !== undefined && left.has(about)))) {
+      left.add(entry.id)
+      continue
+    }
+    // Somebody's role in another house is none in this one.
+    kept.push(body.kind === 'party' && !here.has(entry.id) ? { ...entry, body: { ...body, roles: body.roles.filter((role) => !isRole(role)) } } : entry)
+  }
+  return { entries: kept, leftOut: left.size }
+}
+
+/** Whether a refusal is about how the other house works, not about what happened. */
+const itsOwnAffair = (refusal: Refusal): boolean => refusal.rule === 'closing-not-met'
+
+/** Every entry judged in its turn, as it would have been where it was written, with subjects computed here. Throws refused for the first that may not be. */
+function judged(entries: readonly Entry[], house: readonly Entry[], { members, party }: { members: ReadonlySet<string>; party: string }): Entry[] {
+  let line: Entry[] = [...house]
+  const here = new Set(house.map((e) => e.id))
+  const now = '9999-12-31T00:00:00.000Z'
+  let world: World = fold(line, { now })
+  /** How much of the line is folded; and whether something came since that any judgement looks at. */
+  let folded = line.length
+  let stale = false
+  const confirmed: Pick<ReadonlySet<string>, 'has'> = { has: (id: string) => !members.has(id) }
+  const stored: Entry[] = []
+  for (const entry of entries) {
+    if (here.has(entry.id)) {
+      stored.push(entry)
+      continue
+    }
+    const tells = telling.has(entry.body.kind) || entry.amends !== undefined
+    if (stale || (tells && line.length > folded)) {
+      world = fold(line, { now })
+      folded = line.length
+      stale = false
+    }
+    const target = entry.amends?.entry ?? (entry.body.kind === 'settle' ? entry.body.entry : undefined)
+    const inherited = target === undefined ? [] : (line.find((e) => e.id === target)?.about ?? [])
+    const mine: Entry = { ...entry, about: subjectsOf(entry, inherited, machineOf(world)), became: 'recorded', contest: undefined }
+    const writer: Writer = {
+      role: 'steward',
+      account: entry.recordedBy,
+      now: entry.recordedAt,
+      fromOutbox: true,
+      vouches: { party, confirmed: confirmed as ReadonlySet<string> },
+      members,
+      stewards: new Set(),
+    }
+    const [judgement] = judge(world, line, [mine], writer)
+    const became = outcome(entry, judgement)
+    if (became.became === 'refused')
+      throw new ProblemError('refused', 'An entry of this record cannot be admitted here. Nothing was stored.', {
+        refusal: became.refusal,
+        fields: [{ path: `entries.${entry.seq}`, message: became.refusal.rule }],
+      })
+    const next: Entry = became.became === 'contested' ? { ...mine, became: 'contested', contest: became.contest } : mine
+    stored.push(next)
+    line = [...line, next]
+    stale ||= tells
+  }
+  return stored
+}
+
+/** What was contested there stays so; what is contested here is so as well. */
+function outcome(entry: Entry, judgement: Judgement | undefined): Judgement {
+  if (judgement?.became === 'refused') return itsOwnAffair(judgement.refusal) ? { became: 'recorded' } : judgement
+  if (entry.became === 'contested' && entry.contest) return { became: 'contested', contest: entry.contest }
+  return judgement ?? { became: 'recorded' }
+}
+
+/** The photographs and voice notes that its entries name, each put by itself once its hash agrees. */
+function filesOf(record: MachineRecord, entries: readonly Entry[], incoming: string): RecordRead['files'] {
+  const named = new Set(entries.flatMap(({ body }) => (body.kind === 'photo' ? [body.file] : body.kind === 'jot' && body.what === 'made' && body.voice ? [body.voice.file] : [])))
+  mkdirSync(incoming, { recursive: true, mode: 0o700 })
+  return Object.entries(record.files).map(([sha256, base64]) => {
+    const bytes = Buffer.from(base64, 'base64')
+    if (createHash('sha256').update(bytes).digest('hex') !== sha256)
+      throw new ProblemError('invalid', 'A photograph in the file is damaged: its SHA-256 does not agree. Nothing was stored.')
+    if (!named.has(sha256)) throw new ProblemError('invalid', 'The file holds a photograph that none of its entries names. Nothing was stored.')
+    const place = path.join(incoming, `${randomUUID()}.part`)
+    writeFileSync(place, bytes)
+    return { sha256, path: place, size: bytes.length }
+  })
+}
