@@ -1,5 +1,8 @@
 /** Pictures of the invented machines, drawn in code and rendered when the demo is loaded: no photograph of anything real. */
 import { createHash } from 'node:crypto'
+import { readFileSync } from 'node:fs'
+import { createRequire } from 'node:module'
+import opentype from 'opentype.js'
 import sharp from 'sharp'
 
 export interface Picture {
@@ -8,6 +11,17 @@ export interface Picture {
   readonly height: number
 }
 export type Pictures = Readonly<Record<PictureName, Picture>>
+
+/** The house's own type: pictures are the same on a machine that has no fonts at all. */
+const face = createRequire(import.meta.url).resolve('@fontsource/atkinson-hyperlegible-mono/files/atkinson-hyperlegible-mono-latin-400-normal.woff')
+const bytes = readFileSync(face)
+const font = opentype.parse(bytes.buffer.slice(bytes.byteOffset, bytes.byteOffset + bytes.length))
+
+/** A line of letters as paths, `size` px high, its baseline at y. */
+function letters(text: string, x: number, y: number, size: number, fill: string, anchor: 'start' | 'middle' = 'start'): string {
+  const left = anchor === 'middle' ? x - font.getAdvanceWidth(text, size) / 2 : x
+  return `<path d="${font.getPath(text, left, y, size).toPathData(1)}" fill="${fill}"/>`
+}
 
 const width = 1600
 const height = 1200
@@ -39,7 +53,7 @@ const terminal = (shell: string, keycaps: string, tear: boolean) =>
 <g fill="#58d68a" opacity=".8">${Array.from({ length: 9 }, (_, i) => `<rect x="490" y="${320 + i * 34}" width="${180 + ((i * 137) % 260)}" height="9"/>`).join('')}</g>
 <g fill="#4e4c44">${Array.from({ length: 11 }, (_, i) => `<rect x="1085" y="${250 + i * 24}" width="130" height="9" rx="4"/>`).join('')}</g>
 <circle cx="1110" cy="640" r="26" fill="#57554c"/><circle cx="1190" cy="640" r="26" fill="#57554c"/>
-<rect x="1090" y="560" width="130" height="38" fill="#d9d4bf"/><text x="1155" y="586" font-family="DejaVu Sans Mono, monospace" font-size="22" text-anchor="middle" fill="#333">D24</text>
+<rect x="1090" y="560" width="130" height="38" fill="#d9d4bf"/>${letters('D24', 1155, 586, 22, '#333', 'middle')}
 <path d="M240 850h1120l80 210H160z" fill="${shell}"/><path d="M240 850h1120l80 210H160z" fill="url(#light)"/>
 ${keys(330, 872, 15, 3, 50, keycaps)}
 ${tear ? '<path d="M1238 180l-40 52 22 30-34 60" fill="none" stroke="#2a2720" stroke-width="5"/>' : ''}`)
@@ -57,15 +71,15 @@ ${[
   .map(([x, y]) => `<circle cx="${x}" cy="${y}" r="30" fill="#55524a"/><path d="M${(x ?? 0) - 14} ${y}h28M${x} ${(y ?? 0) - 14}v28" stroke="#8f8b7d" stroke-width="6"/>`)
   .join('')}
 <rect x="560" y="430" width="480" height="260" fill="#d8d8d0" stroke="#555" stroke-width="4"/>
-<g font-family="DejaVu Sans Mono, monospace" font-size="30" fill="#222"><text x="585" y="480">MORWEN APPARAT</text><text x="585" y="525">D24  REV C</text><text x="585" y="570">SER 24-00917</text><text x="585" y="615">220 V 50 Hz 90 VA</text><text x="585" y="660">1983</text></g>
-<g transform="rotate(-7 1130 800)"><rect x="1030" y="770" width="250" height="90" fill="#c7b45c"/><text x="1155" y="826" font-family="DejaVu Sans, sans-serif" font-size="28" text-anchor="middle" fill="#3a2f10">VOID IF BROKEN</text></g>
-<g transform="rotate(4 430 800)"><rect x="310" y="760" width="260" height="80" fill="#e6e2d2"/><text x="440" y="812" font-family="DejaVu Serif, serif" font-size="34" font-style="italic" text-anchor="middle" fill="#2a3d70">room 4, no. 2</text></g>
+${['MORWEN APPARAT', 'D24  REV C', 'SER 24-00917', '220 V 50 Hz 90 VA', '1983'].map((line, i) => letters(line, 585, 480 + i * 45, 30, '#222')).join('')}
+<g transform="rotate(-7 1130 800)"><rect x="1030" y="770" width="250" height="90" fill="#c7b45c"/>${letters('VOID IF BROKEN', 1155, 826, 26, '#3a2f10', 'middle')}</g>
+<g transform="rotate(4 430 800)"><rect x="310" y="760" width="260" height="80" fill="#e6e2d2"/>${letters('room 4, no. 2', 440, 812, 32, '#2a3d70', 'middle')}</g>
 ${Array.from({ length: 14 }, (_, i) => `<rect x="${420 + i * 56}" y="320" width="30" height="70" rx="12" fill="#4a473f"/>`).join('')}`)
 
 const chip = (x: number, y: number, w: number, lines: readonly string[]) =>
   `<g>${Array.from({ length: Math.floor(w / 26) }, (_, i) => `<rect x="${x + 10 + i * 26}" y="${y - 12}" width="10" height="14" fill="#c9c9c2"/><rect x="${x + 10 + i * 26}" y="${y + 78}" width="10" height="14" fill="#c9c9c2"/>`).join('')}
 <rect x="${x}" y="${y}" width="${w}" height="80" fill="#1c1d1c"/><path d="M${x} ${y + 30}a10 10 0 0 1 0 20z" fill="#444"/>
-${lines.map((l, i) => `<text x="${x + w / 2 + 6}" y="${y + 36 + i * 30}" font-family="DejaVu Sans Mono, monospace" font-size="24" text-anchor="middle" fill="#cfcfca">${l}</text>`).join('')}</g>`
+${lines.map((l, i) => `${letters(l, x + w / 2 + 6, y + 36 + i * 30, 24, '#cfcfca', 'middle')}`).join('')}</g>`
 
 const board = frame(
   `
@@ -105,7 +119,7 @@ const tapeUnit = frame(`
 <g fill="#5a553f">${Array.from({ length: 12 }, (_, i) => `<circle cx="${640 + i * 26}" cy="${722 + Math.sin(i / 3) * 8}" r="5"/>`).join('')}</g>
 <rect x="930" y="600" width="300" height="200" rx="10" fill="#33383a"/><rect x="970" y="640" width="220" height="44" fill="#8f9496"/>
 <g fill="#c7c2ac">${[0, 1, 2, 3].map((i) => `<rect x="${930 + i * 78}" y="870" width="60" height="44" rx="6"/>`).join('')}</g>
-<rect x="960" y="360" width="250" height="80" fill="#cfc9b2"/><text x="1085" y="412" font-family="DejaVu Sans Mono, monospace" font-size="34" text-anchor="middle" fill="#2b2b24">CORRAN P8</text>
+<rect x="960" y="360" width="250" height="80" fill="#cfc9b2"/>${letters('CORRAN P8', 1085, 412, 34, '#2b2b24', 'middle')}
 <path d="M250 900l60-30 40 60-60 40z" fill="#8b8f86"/>`)
 
 const printer = (crack: boolean) =>
@@ -115,10 +129,11 @@ const printer = (crack: boolean) =>
 <g fill="#3c4148">${Array.from({ length: 7 }, (_, i) => `<rect x="480" y="${220 + i * 34}" width="${280 + ((i * 173) % 340)}" height="9"/>`).join('')}</g>
 <rect x="400" y="505" width="800" height="34" rx="17" fill="#1e2124"/>
 <g fill="#c9ced3">${[0, 1, 2, 3, 4].map((i) => `<rect x="${980 + i * 62}" y="860" width="46" height="34" rx="5"/>`).join('')}</g>
-<rect x="320" y="860" width="250" height="56" fill="#d5d8da"/><text x="445" y="899" font-family="DejaVu Sans Mono, monospace" font-size="32" text-anchor="middle" fill="#22262a">HALDIS 300</text>
+<rect x="320" y="860" width="250" height="56" fill="#d5d8da"/>${letters('HALDIS 300', 445, 899, 32, '#22262a', 'middle')}
 ${crack ? '<path d="M700 560l-46 90 34 60-52 110 24 90" fill="none" stroke="#20252b" stroke-width="6"/><path d="M688 710l60 40" stroke="#20252b" stroke-width="4"/>' : ''}`)
 
-const drawings = {
+/** As SVG, every letter in it a path. */
+export const drawings = {
   'terminal before': terminal('#cdb98a', '#d6c595', false),
   'terminal after': terminal('#d9d5c4', '#e2dfd2', false),
   'terminal torn': terminal('#d6d1be', '#e2dfd2', true),

@@ -21,7 +21,7 @@ async function start(script: string, database: string, extra: Record<string, str
       NODE_ENV: 'production',
       DATABASE_URL: url,
       ANAMNESIS_DATA: mkdtempSync(path.join(os.tmpdir(), 'anamnesis-e2e-')),
-      ANAMNESIS_WEB: path.join(root, 'dist/web'),
+      ANAMNESIS_WEB: path.join(root, process.env['E2E_WEB'] ?? 'dist/web'),
       PORT: String(port),
       ...extra,
     },

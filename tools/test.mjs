@@ -7,22 +7,24 @@ ensureChromium()
 const dataDir = path.resolve(process.env.ANAMNESIS_DATA ?? path.join(root, '.data'))
 const cluster = await startCluster(dataDir, 'postgres-test', { durable: false })
 const env = { TEST_CLUSTER_URL: cluster.url, NODE_ENV: 'test', FORCE_COLOR: '0' }
+const testBuild = path.join('dist', 'web-under-test')
 const steps = [
   ['types', 'npx', ['tsc', '--noEmit']],
   ['types, service worker', 'npx', ['tsc', '--noEmit', '-p', 'web/offline']],
   ['lint', 'npx', ['eslint', '--max-warnings', '0', '.']],
   ['dependency rules', 'npx', ['depcruise', '--config', '.dependency-cruiser.cjs', '--output-type', 'err', 'core', 'api', 'server', 'web', 'demo', 'stand-ins']],
   ['unit and server tests', 'npx', ['vitest', 'run']],
-  ['build', 'npx', ['vite', 'build', '--config', 'web/vite.config.ts', '--logLevel', 'warn']],
-  ['end to end', 'npx', ['playwright', 'test', '--config', 'e2e/playwright.config.ts']],
+  // As it ships, in a folder of its own: what the tests walk is what people get, and a server beside them keeps its own.
+  ['build', 'npx', ['vite', 'build', '--config', 'web/vite.config.ts', '--logLevel', 'warn'], { NODE_ENV: 'production', ANAMNESIS_BUILD: testBuild }],
+  ['end to end', 'npx', ['playwright', 'test', '--config', 'e2e/playwright.config.ts'], { E2E_WEB: testBuild }],
 ]
 let passed = 0
 let failed = 0
 const only = process.argv.slice(2)
-for (const [name, command, args] of steps) {
+for (const [name, command, args, more = {}] of steps) {
   if (only.length && !only.some((o) => name.includes(o))) continue
   const start = Date.now()
-  const code = await runStep(command, args, env)
+  const code = await runStep(command, args, { ...env, ...more })
   console.log(`${code === 0 ? 'ok    ' : 'FAILED'} ${name} (${((Date.now() - start) / 1000).toFixed(1)} s)`)
   if (code === 0) passed++
   else {

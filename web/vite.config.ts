@@ -4,7 +4,8 @@ import react from '@vitejs/plugin-react'
 import { build, defineConfig, type Plugin } from 'vite'
 import { injectManifest } from 'workbox-build'
 
-const outDir = path.resolve(import.meta.dirname, '../dist/web')
+/** Tests build into a folder of their own: a server that is running serves from the other. */
+const outDir = path.resolve(import.meta.dirname, '..', process.env['ANAMNESIS_BUILD'] ?? 'dist/web')
 
 /** The service worker is built after the interface, since it names every file of it. */
 const serviceWorker = (): Plugin => ({

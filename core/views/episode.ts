@@ -79,7 +79,7 @@ export interface ComposerContext extends MachineContext {
   readonly connectionsOff: readonly string[]
   readonly questions: readonly { readonly entry: EntryId; readonly words: string }[]
   readonly waits: readonly { readonly entry: EntryId; readonly what: string }[]
-  readonly hazards: readonly { readonly entry: EntryId; readonly words: string }[]
+  readonly hazards: readonly { readonly entry: EntryId; readonly words: string; readonly barsPower: boolean }[]
   readonly gear: readonly { readonly id: string; readonly name: string; readonly gearKind: string; readonly proved: boolean; readonly unfit: boolean }[]
   readonly changed: boolean
   /** Test points with what is expected there, what was read last and when it was healthy. */
@@ -276,7 +276,7 @@ export function episodeView(world: World, id: EntryId, nextTag: string): Episode
       connectionsOff: [...machine.connections.keys()],
       questions: openQuestions(world, machine).map((q) => ({ entry: q.entry.id, words: q.words })),
       waits: waitRows(world, machine).map((w) => ({ entry: w.entry, what: w.what })),
-      hazards: machine.hazards.filter((h) => !h.cleared).map((h) => ({ entry: h.entry.id, words: h.words })),
+      hazards: machine.hazards.filter((h) => !h.cleared).map((h) => ({ entry: h.entry.id, words: h.words, barsPower: h.barsPower })),
       gear: [...world.gear.values()].map((g) => ({ id: g.id, name: g.name, gearKind: g.gearKind, proved: g.proved.length > 0, unfit: g.unfit.length > 0 })),
       points: pointContexts(world, machine, mineOnly),
       grids: gridContexts(world, machine),

@@ -1,32 +1,132 @@
 /** What waits to be sent, and what was refused: nothing leaves here unless the server has it or its writer deletes it. */
+import { useState } from 'react'
+import { useNavigate } from 'react-router'
+import { count } from '#api/words/lists.ts'
 import { entryWords } from '#api/words/entries.ts'
-import { Act, Slip } from '#web/ui/Forms.tsx'
-import { nowInstant } from './clock.ts'
-import { discard, sendOutbox, useOutbox } from './outbox.ts'
+import { Act, MainButton, Slip, TextField } from '#web/ui/Forms.tsx'
+import { fromLocal, toLocal } from '#web/ui/local-time.ts'
+import { newId, nowInstant } from './clock.ts'
+import { bringBack } from './line.ts'
+import { discard, sendAgain, sendOutbox, useOutboxState, type Waiting } from './outbox.ts'
 import { useDates } from './session.tsx'
 
 export default function OutboxSlip({ account, onClose }: { account: string; onClose: () => void }) {
-  const waiting = useOutbox(account)
-  const { zone, short, clock } = useDates()
+  const { waiting, why, againAt } = useOutboxState(account)
+  const { clock } = useDates()
+  const open = waiting.filter((w) => w.refused === undefined).length
+  const refused = waiting.length - open
+  const title = [open > 0 ? `${open} not sent yet` : '', refused > 0 ? `${refused} refused` : ''].filter(Boolean).join(', ')
   return (
     <div className="px-4">
-      <Slip title={waiting.length ? `${waiting.length} not sent yet` : 'Everything is sent'} onClose={onClose}>
+      <Slip title={title || 'Everything is sent'} onClose={onClose}>
+        {open > 0 && why && (
+          <p role="status" className="mb-2">
+            {`${why} ${count(open, 'entry', 'entries')} ${open === 1 ? 'waits' : 'wait'} on this device${againAt ? `, and ${open === 1 ? 'is' : 'are'} tried again at ${clock(new Date(againAt).toISOString())}` : ''}.`}
+          </p>
+        )}
         <ul>
-          {waiting.map(({ draft, refused }) => (
-            <li key={draft.id} className="border-hair flex gap-4 border-b py-1.5">
-              <span className="num text-quiet whitespace-nowrap">{`${short(draft.happenedAt.latest)} ${clock(draft.happenedAt.latest)}`}</span>
-              <span className="flex-1">
-                {entryWords(draft.body, { labels: {}, zone, now: nowInstant(), machine: 'machine' in draft.body ? draft.body.machine : undefined }).what}
-                {refused && <span className="text-oxide block">{refused}</span>}
-              </span>
-              {refused && <Act onClick={() => discard(account, draft.id)}>Delete</Act>}
-            </li>
+          {groupsOf(waiting).map((group) => (
+            <WaitingGroup key={group[0].draft.id} group={group} account={account} onClose={onClose} />
           ))}
         </ul>
-        <p className="mt-3">
-          <Act onClick={() => void sendOutbox(account)}>Send now</Act>
-        </p>
+        {open > 0 && (
+          <p className="mt-3">
+            <Act onClick={() => void sendOutbox(account, 'now')}>Send now</Act>
+          </p>
+        )}
       </Slip>
     </div>
+  )
+}
+
+type Group = readonly [Waiting, ...Waiting[]]
+
+/** What stands or falls together is one row: it is sent, taken back and deleted as one. */
+function groupsOf(waiting: readonly Waiting[]): Group[] {
+  const groups = new Map<string, [Waiting, ...Waiting[]]>()
+  for (const w of waiting) {
+    const key = w.draft.together ?? w.draft.id
+    const held = groups.get(key)
+    if (held) held.push(w)
+    else groups.set(key, [w])
+  }
+  return [...groups.values()]
+}
+
+function WaitingGroup({ group, account, onClose }: { group: Group; account: string; onClose: () => void }) {
+  const { zone, short, clock } = useDates()
+  const navigate = useNavigate()
+  const [mending, setMending] = useState(false)
+  const [sure, setSure] = useState(false)
+  const [first] = group
+  const { draft, line } = first
+  const refused = group.find((w) => w.refused !== undefined)?.refused
+  const ids = group.map((w) => w.draft.id)
+  const at = draft.happenedAt.latest
+  const words = group.map(({ draft: d }) => entryWords(d.body, { labels: {}, zone, now: nowInstant(), machine: 'machine' in d.body ? d.body.machine : undefined }).what)
+  /** The line is in its writer's hands again, and no longer here. */
+  const takeBack = () => {
+    if (line === undefined || draft.episode === undefined || !bringBack(draft.episode, line)) return setMending(true)
+    void discard(account, ...ids)
+    onClose()
+    void navigate(`/episodes/${draft.episode}`)
+  }
+  return (
+    <li className="border-hair border-b py-1.5">
+      <div className="flex flex-wrap gap-x-4 gap-y-1">
+        <span className="num text-quiet whitespace-nowrap">{`${short(at)} ${clock(at)}`}</span>
+        <span className="min-w-40 flex-1">
+          {line === undefined ? words.join('; ') : <span className="num">{line}</span>}
+          {refused && <span className="text-oxide block">{refused}</span>}
+        </span>
+        {refused !== undefined && (
+          <span className="flex flex-wrap gap-4">
+            {line !== undefined && <Act onClick={takeBack}>Mend the line</Act>}
+            {line === undefined && group.length === 1 && <Act onClick={() => setMending(true)}>Mend it</Act>}
+            <Act onClick={() => void sendAgain(account, ids)}>Send it again</Act>
+            {sure ? (
+              <Act className="text-oxide" onClick={() => void discard(account, ...ids)}>
+                Delete it for good
+              </Act>
+            ) : (
+              <Act onClick={() => setSure(true)}>Delete</Act>
+            )}
+          </span>
+        )}
+      </div>
+      {mending && <Mend waiting={first} ids={ids} account={account} onDone={() => setMending(false)} />}
+    </li>
+  )
+}
+
+/** What can be mended of any entry: when it happened, and its words. */
+function Mend({ waiting: { draft, rule }, ids, account, onDone }: { waiting: Waiting; ids: readonly string[]; account: string; onDone: () => void }) {
+  const { zone } = useDates()
+  const said = 'words' in draft.body && typeof draft.body.words === 'string' ? draft.body.words : undefined
+  const [time, setTime] = useState(toLocal(draft.happenedAt.latest, zone))
+  const [words, setWords] = useState(said ?? '')
+  const [error, setError] = useState<string>()
+  const send = async () => {
+    const at = fromLocal(time, zone)
+    if (at === undefined) return setError('That is no time.')
+    const happenedAt = time === toLocal(draft.happenedAt.latest, zone) ? draft.happenedAt : { earliest: at, latest: at }
+    const body = said === undefined ? draft.body : { ...draft.body, words }
+    // One that is known under its id with other content goes under a new one.
+    const id = rule === 'other-content' ? newId() : draft.id
+    await sendAgain(account, ids, { id: draft.id, draft: { ...draft, id, happenedAt, body } as typeof draft })
+    onDone()
+  }
+  return (
+    <form
+      className="grid max-w-3xl grid-cols-[14rem_1fr_auto] items-end gap-3 py-2 max-sm:grid-cols-1"
+      onSubmit={(event) => {
+        event.preventDefault()
+        void send()
+      }}
+    >
+      <TextField label="When it happened" type="datetime-local" className="num" value={time} error={error} onChange={(e) => setTime(e.target.value)} />
+      {said !== undefined && <TextField label="In words" value={words} onChange={(e) => setWords(e.target.value)} />}
+      <MainButton type="submit">Send it so</MainButton>
+    </form>
   )
 }

@@ -8,7 +8,7 @@ import { SignIn } from '#web/features/session/SignIn.tsx'
 import { remove } from './http.ts'
 import { listen } from './live.ts'
 import { currentSize, currentTheme, keysOn, setLook, soundOn } from './look.ts'
-import { useOutbox } from './outbox.ts'
+import { useOutboxState } from './outbox.ts'
 import { placesFor } from './places.ts'
 import { SignedProvider, useSession, type SignedIn } from './session.tsx'
 
@@ -46,7 +46,8 @@ function Band({ signed }: { signed: SignedIn }) {
   const search = useRef<HTMLInputElement>(null)
   const [open, setOpen] = useState<'outbox' | 'keys' | undefined>()
   const [online, setOnline] = useState(navigator.onLine)
-  const waiting = useOutbox(signed.me.account)
+  const { waiting, why } = useOutboxState(signed.me.account)
+  const refused = waiting.filter((w) => w.refused !== undefined).length
   const places = placesFor(signed.me.role)
 
   useEffect(() => listen(client), [client])
@@ -111,11 +112,16 @@ function Band({ signed }: { signed: SignedIn }) {
         {!online && <span className="text-copper font-bold">Offline</span>}
         {waiting.length > 0 && (
           <button type="button" className="num act whitespace-nowrap" onClick={() => setOpen('outbox')}>
-            {waiting.length} not sent yet
+            {refused === 0 ? `${waiting.length} not sent yet` : refused === waiting.length ? `${refused} refused` : `${waiting.length - refused} not sent yet, ${refused} refused`}
           </button>
         )}
         <Who signed={signed} onKeys={() => setOpen('keys')} />
       </header>
+      {why && waiting.length > refused && open !== 'outbox' && (
+        <p role="status" className="bg-next border-line noprint border-b px-4 py-1">
+          {`${why} ${waiting.length - refused === 1 ? 'One entry waits' : `${waiting.length - refused} entries wait`} on this device and ${waiting.length - refused === 1 ? 'is' : 'are'} sent by ${waiting.length - refused === 1 ? 'itself' : 'themselves'}.`}
+        </p>
+      )}
       <Suspense fallback={null}>
         {signed.me.role !== 'guest' && <Ringer />}
         {open === 'outbox' && <OutboxSlip account={signed.me.account} onClose={() => setOpen(undefined)} />}

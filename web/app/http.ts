@@ -1,6 +1,7 @@
 /** Requests to the server: JSON in and out, the session's token on whatever changes something, problems as errors. */
 import { hearServer } from './clock.ts'
 import type { Problem } from '#api/problems.ts'
+import type { SessionAnswer } from '#api/session.ts'
 
 export class ProblemError extends Error {
   constructor(readonly problem: Problem) {
@@ -18,14 +19,25 @@ export class NoConnection extends Error {
 }
 
 let token = ''
-export const setToken = (csrf: string) => {
+let owner: string | undefined
+/** The token of the session, and whose session it is. */
+export const setToken = (csrf: string, account: string | undefined) => {
   token = csrf
+  owner = account
+}
+
+/** The session got another token (somebody signed in anew in another tab): fetched. False when it is no longer the same person's. */
+export async function renewToken(): Promise<boolean> {
+  const { csrf, me } = await ask<SessionAnswer>('GET', '/session')
+  if (me?.account !== owner) return false
+  token = csrf
+  return true
 }
 
 /** For the one request that is not made by fetch. */
 export const sessionToken = (): string => token
 
-async function ask<T>(method: string, path: string, body?: BodyInit, type?: string): Promise<T> {
+async function ask<T>(method: string, path: string, body?: BodyInit, type?: string, renewed = false): Promise<T> {
   let response: Response
   try {
     response = await fetch(`/api${path}`, {
@@ -47,7 +59,8 @@ async function ask<T>(method: string, path: string, body?: BodyInit, type?: stri
   const problem =
     answer && typeof answer === 'object' && 'detail' in answer
       ? (answer as Problem)
-      : { type: 'internal' as const, title: 'Something went wrong', status: response.status, detail: 'The server did not answer as it should. What you typed is still here.' }
+      : { type: response.status === 503 ? ('busy' as const) : ('internal' as const), title: 'Something went wrong', status: response.status, detail: 'The server did not answer as it should. What you typed is still here.' }
+  if (problem.type === 'stale-page' && !renewed && (await renewToken().catch(() => false))) return ask<T>(method, path, body, type, true)
   throw new ProblemError(problem)
 }
 

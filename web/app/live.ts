@@ -9,6 +9,7 @@ export function listen(client: QueryClient): () => void {
   let stopped = false
   let release: (() => void) | undefined
   const heard = (event: LiveEvent) => {
+    if (event.everything) return void client.invalidateQueries()
     for (const machine of event.machines) void client.invalidateQueries({ queryKey: ['machine', machine] })
     void client.invalidateQueries({ predicate: (query) => query.queryKey[0] === 'episode' && event.machines.includes(String(query.queryKey[2] ?? event.machines[0])) })
     for (const list of ['bench', 'machines', 'parts', 'part', 'lookup']) void client.invalidateQueries({ queryKey: [list] })

@@ -4,7 +4,8 @@ import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
 import { StrictMode } from 'react'
 import { createRoot } from 'react-dom/client'
 import { RouterProvider } from 'react-router'
-import { NoConnection, ProblemError } from './http.ts'
+import { NoConnection } from './http.ts'
+import { passes } from './judging.ts'
 import { applyLook } from './look.ts'
 import { router } from './routes.tsx'
 
@@ -16,7 +17,9 @@ const client = new QueryClient({
       staleTime: 15_000,
       // Former content stays while the new is fetched: no grey skeletons.
       placeholderData: (previous: unknown) => previous,
-      retry: (tries, error) => tries < 3 && !(error instanceof ProblemError) && error instanceof NoConnection,
+      retry: (tries, error) => tries < 3 && error instanceof NoConnection,
+      // A view that could not be had comes back by itself once the server answers.
+      refetchInterval: ({ state }) => (passes(state.error) ? Math.min(30_000, 3_000 * 2 ** Math.min(4, state.errorUpdateCount)) : false),
       networkMode: 'always',
     },
     mutations: { networkMode: 'always' },

@@ -1,10 +1,15 @@
 /** Where the outbox lies on the device: IndexedDB, so that entries, photographs and voice notes outlive reload, crash and days. */
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb'
 import type { Draft } from '#core/history/entry.ts'
+import { fileOf } from './outbox-run.ts'
 
 export interface Waiting {
   readonly draft: Draft
+  /** Why the server refused it, and the rule by its name. */
   readonly refused?: string | undefined
+  readonly rule?: string | undefined
+  /** The line as it was typed. */
+  readonly line?: string | undefined
 }
 
 /** A file that an entry speaks of by its hash. It goes to the server before the entry does. */
@@ -43,18 +48,24 @@ export function claim(account: string) {
 /** What an account has waiting, in the order in which it was written. */
 export async function load(account: string): Promise<Waiting[]> {
   const held = await (await box()).getAllFromIndex('entries', 'account', account)
-  return held.sort((a, b) => a.n - b.n).map(({ draft, refused }) => ({ draft, ...(refused === undefined ? {} : { refused }) }))
+  return held.sort((a, b) => a.n - b.n).map(({ draft, refused, rule, line }) => ({ draft, ...(refused === undefined ? {} : { refused, rule }), ...(line === undefined ? {} : { line }) }))
 }
 
 /** Adds entries and the files they speak of, in one transaction: all of it is there afterwards, or nothing. */
-export async function add(account: string, drafts: readonly Draft[], files: readonly HeldFile[], device: string, offsetMs: number): Promise<Waiting[]> {
+export async function add(
+  account: string,
+  drafts: readonly Draft[],
+  files: readonly HeldFile[],
+  device: { readonly id: string; readonly offsetMs: number },
+  line?: string,
+): Promise<Waiting[]> {
   const transaction = (await box()).transaction(['entries', 'files', 'counter'], 'readwrite')
   const counter = transaction.objectStore('counter')
   let n = (await counter.get(account)) ?? 0
   const added: Waiting[] = []
   for (const draft of drafts) {
     n += 1
-    const waiting: Waiting = { draft: { ...draft, device: { id: device, n, offsetMs } } }
+    const waiting: Waiting = { draft: { ...draft, device: { id: device.id, n, offsetMs: device.offsetMs } }, ...(line === undefined ? {} : { line }) }
     added.push(waiting)
     void transaction.objectStore('entries').put({ ...waiting, account, n })
   }
@@ -64,10 +75,22 @@ export async function add(account: string, drafts: readonly Draft[], files: read
   return added
 }
 
-export async function refuse(account: string, id: string, refused: string): Promise<void> {
+export async function refuse(account: string, id: string, refused: string, rule?: string): Promise<void> {
   const db = await box()
   const held = await db.get('entries', [account, id])
-  if (held) await db.put('entries', { ...held, refused })
+  if (held) await db.put('entries', { ...held, refused, rule })
+}
+
+/** One that was refused waits again, as it was or as `mended` says. Its place in the order stays. */
+export async function again(account: string, id: string, mended?: Draft): Promise<void> {
+  const transaction = (await box()).transaction('entries', 'readwrite')
+  const held = await transaction.store.get([account, id])
+  if (held) {
+    const { refused: _, rule: _rule, ...rest } = held
+    if (mended && mended.id !== id) await transaction.store.delete([account, id])
+    await transaction.store.put({ ...rest, draft: mended ?? held.draft })
+  }
+  await transaction.done
 }
 
 /** Takes entries out, and the files that no other waiting entry of the account speaks of. */
@@ -82,9 +105,3 @@ export async function remove(account: string, ids: readonly string[]): Promise<v
 }
 
 export const file = async (account: string, sha256: string): Promise<HeldFile | undefined> => (await box()).get('files', [account, sha256])
-
-/** The hash of the file that an entry speaks of. */
-export function fileOf(draft: Draft): string | undefined {
-  const { body } = draft
-  return body.kind === 'photo' ? body.file : body.kind === 'jot' && body.what === 'made' ? body.voice?.file : undefined
-}

@@ -1,13 +1,15 @@
 /**
  * Entries on their way. The box belongs to an account, outlives reload and sign-out, and is sent only in that account's
- * session. Whatever is written lies here first and leaves when the server has it; a refused one stays until its writer
- * deletes it.
+ * session. Whatever is written lies here first and leaves when the server has it; what the server refused stays until its
+ * writer mends it, sends it again or deletes it.
  */
 import { useEffect, useSyncExternalStore } from 'react'
 import type { EntriesAnswer } from '#api/entries.ts'
 import type { Draft } from '#core/history/entry.ts'
-import { clockOffsetMs, newId } from './clock.ts'
-import { NoConnection, post, ProblemError } from './http.ts'
+import { clockOffsetMs, newId, nowMs } from './clock.ts'
+import { post } from './http.ts'
+import { pauseAfter } from './judging.ts'
+import { fileOf, runOutbox } from './outbox-run.ts'
 import type { HeldFile, Waiting } from './outbox-store.ts'
 import { sendFile, type Sent } from './send-file.ts'
 
@@ -15,7 +17,16 @@ export type { HeldFile, Waiting } from './outbox-store.ts'
 
 const store = import('./outbox-store.ts')
 const listeners = new Set<() => void>()
-const boxes = new Map<string, readonly Waiting[]>()
+
+export interface Outbox {
+  readonly waiting: readonly Waiting[]
+  /** In one line why it waits; undefined while nothing was tried in vain. */
+  readonly why?: string | undefined
+  /** When it is tried again, epoch ms. */
+  readonly againAt?: number | undefined
+}
+const boxes = new Map<string, Outbox>()
+const failures = new Map<string, number>()
 /** Ids that are being sent for the first time: they are not "not sent yet". */
 const fresh = new Set<string>()
 const channel = new BroadcastChannel('anamnesis-outbox')
@@ -26,8 +37,9 @@ const device = (): string => {
   return id
 }
 
-function show(account: string, list: readonly Waiting[]) {
-  boxes.set(account, list)
+const nothing: Outbox = { waiting: [] }
+function show(account: string, change: Partial<Outbox>) {
+  boxes.set(account, { ...(boxes.get(account) ?? nothing), ...change })
   for (const listener of listeners) listener()
 }
 
@@ -35,10 +47,7 @@ function show(account: string, list: readonly Waiting[]) {
 async function reread(account: string) {
   const { claim, load } = await store
   claim(account)
-  show(
-    account,
-    (await load(account)).filter((w) => !fresh.has(w.draft.id)),
-  )
+  show(account, { waiting: (await load(account)).filter((w) => !fresh.has(w.draft.id)) })
 }
 const changed = async (account: string) => {
   await reread(account)
@@ -52,38 +61,55 @@ const subscribe = (listener: () => void) => {
   return () => listeners.delete(listener)
 }
 
-const nobody: readonly Waiting[] = []
-export function useOutbox(account: string | undefined): readonly Waiting[] {
+export function useOutboxState(account: string | undefined): Outbox {
   useEffect(() => {
     if (account && !boxes.has(account)) void reread(account)
   }, [account])
-  return useSyncExternalStore(subscribe, () => (account ? (boxes.get(account) ?? nobody) : nobody))
+  return useSyncExternalStore(subscribe, () => (account ? (boxes.get(account) ?? nothing) : nothing))
 }
+export const useOutbox = (account: string | undefined): readonly Waiting[] => useOutboxState(account).waiting
 
-/** Puts entries and their files on the device, as about to be sent; answers them as they lie there. */
-export async function hold(account: string, drafts: readonly Draft[], files: readonly HeldFile[] = []): Promise<readonly Draft[]> {
+/** Puts entries and their files on the device, as about to be sent; answers them as they lie there. `line`: as they were typed. */
+export async function hold(account: string, drafts: readonly Draft[], files: readonly HeldFile[] = [], line?: string): Promise<readonly Draft[]> {
   for (const { id } of drafts) fresh.add(id)
-  return (await (await store).add(account, drafts, files, device(), clockOffsetMs())).map((w) => w.draft)
+  return (await (await store).add(account, drafts, files, { id: device(), offsetMs: clockOffsetMs() }, line)).map((w) => w.draft)
 }
 
-/** There was no connection: they wait from now on. */
-export async function letWait(account: string, ids: readonly string[]) {
+/** Nobody judged them: they wait from now on, and are tried again after a pause. */
+export async function letWait(account: string, ids: readonly string[], why: string) {
   for (const id of ids) fresh.delete(id)
+  rest(account, why)
   await changed(account)
 }
 
 /** The server has them, or their writer has them back in hand. */
 export async function release(account: string, ids: readonly string[]) {
+  if (ids.length === 0) return
   await (await store).remove(account, ids)
   for (const id of ids) fresh.delete(id)
   await changed(account)
 }
 
-export const discard = (account: string, id: string) => release(account, [id])
+/** The server judged it: it stays with the reason. */
+export async function refuse(account: string, id: string, why: string, rule?: string) {
+  await (await store).refuse(account, id, why, rule)
+  fresh.delete(id)
+  await changed(account)
+}
+
+export const discard = (account: string, ...ids: readonly string[]) => release(account, ids)
+
+/** Sends what was refused once more, as it is or as its writer has mended it; what stands or falls together goes together. */
+export async function sendAgain(account: string, ids: readonly string[], mended?: { readonly id: string; readonly draft: Draft }): Promise<void> {
+  const { again } = await store
+  for (const id of ids) await again(account, id, mended?.id === id ? mended.draft : undefined)
+  await changed(account)
+  await sendOutbox(account, 'now')
+}
 
 /** The files that entries speak of go first; answers the entries with what the server found out about them. */
 export async function sendFiles(account: string, drafts: readonly Draft[], onProgress?: (share: number) => void): Promise<readonly Draft[]> {
-  const { file, fileOf } = await store
+  const { file } = await store
   const sent = new Map<string, Sent>()
   for (const draft of drafts) {
     const sha = fileOf(draft)
@@ -92,63 +118,38 @@ export async function sendFiles(account: string, drafts: readonly Draft[], onPro
   }
   return drafts.map((draft) => {
     const found = draft.body.kind === 'photo' ? sent.get(draft.body.file) : undefined
-    return found && draft.body.kind === 'photo' ? { ...draft, body: { ...draft.body, width: found.width, height: found.height } } : draft
+    return found && draft.body.kind === 'photo' ? { ...draft, body: { ...draft.body, file: found.file, width: found.width, height: found.height } } : draft
   })
 }
 
-/** Ids that are sent one by one, since something was wrong with the request in which they were. */
-const alone = new Set<string>()
-/** How many entries go in one request. */
-const together = 25
-
-/** What is sent at once, in order: a group that stands or falls together is never split, one with a file goes by itself. */
-function actsOf(waiting: readonly Draft[], fileOf: (draft: Draft) => string | undefined): Draft[][] {
-  const groups = new Map<string, Draft[]>()
-  for (const draft of waiting) groups.set(draft.together ?? draft.id, [...(groups.get(draft.together ?? draft.id) ?? []), draft])
-  const acts: Draft[][] = []
-  let open = false
-  for (const group of groups.values()) {
-    const own = group.some((d) => alone.has(d.id) || fileOf(d) !== undefined)
-    const last = acts.at(-1)
-    if (!own && open && last && last.length + group.length <= together) last.push(...group)
-    else acts.push([...group])
-    open = !own
-  }
-  return acts
+function rest(account: string, why: string) {
+  const tries = (failures.get(account) ?? 0) + 1
+  failures.set(account, tries)
+  show(account, { why, againAt: nowMs() + pauseAfter(tries) })
 }
 
-/** Sends what waits, in order. Answers how many the server took. One tab at a time. */
-export async function sendOutbox(account: string): Promise<number> {
+/** Sends what waits, in order, unless it rests after a failure. Answers how many the server took. One tab at a time. */
+export async function sendOutbox(account: string, when: 'now' | 'after the pause' = 'after the pause'): Promise<number> {
   if (!boxes.has(account)) await reread(account)
-  if ((boxes.get(account) ?? nobody).every((w) => w.refused)) return 0
+  const box = boxes.get(account) ?? nothing
+  if (box.waiting.every((w) => w.refused)) return 0
+  if (when !== 'now' && box.againAt !== undefined && nowMs() < box.againAt) return 0
   return navigator.locks.request(`anamnesis-outbox-${account}`, { ifAvailable: true }, async (lock) => {
     if (!lock) return 0
-    const { load, refuse, fileOf } = await store
-    let sent = 0
+    const { load } = await store
     const waiting = (await load(account)).filter((w) => !w.refused && !fresh.has(w.draft.id)).map((w) => w.draft)
-    for (const act of actsOf(waiting, fileOf)) {
-      const ids = act.map((d) => d.id)
-      try {
-        const answer = await post<EntriesAnswer>('/entries', { entries: await sendFiles(account, act), contested: 'keep' })
-        const refused = new Map(answer.entries.flatMap((e) => (e.became === 'refused' ? [[e.id as string, e.detail] as const] : [])))
-        for (const [id, detail] of refused) await refuse(account, id, detail)
-        await release(
-          account,
-          ids.filter((id) => !refused.has(id)),
-        )
-        sent += act.length - refused.size
-      } catch (error) {
-        if (error instanceof NoConnection) break
-        if (error instanceof ProblemError && error.problem.type === 'not-signed-in') break
-        // Which of several it was is not said: each is tried alone next time.
-        if (act.length > 1 && !act.every((d) => d.together !== undefined && d.together === act[0]?.together)) {
-          for (const id of ids) alone.add(id)
-          continue
-        }
-        for (const id of ids) await refuse(account, id, error instanceof Error ? error.message : 'It was refused.')
-        await changed(account)
-      }
+    const run = await runOutbox(waiting, {
+      send: async (act) => post<EntriesAnswer>('/entries', { entries: await sendFiles(account, act), contested: 'keep' }),
+      release: (ids) => release(account, ids),
+      refuse: (id, why, rule) => refuse(account, id, why, rule),
+    })
+    // Whatever got through says that the road is open: what still waits begins again with short pauses.
+    if (run.sent > 0) failures.delete(account)
+    if (run.waits !== undefined) rest(account, run.waits)
+    else {
+      failures.delete(account)
+      show(account, { why: undefined, againAt: undefined })
     }
-    return sent
+    return run.sent
   })
 }

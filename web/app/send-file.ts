@@ -1,6 +1,6 @@
 /** One file to the server. fetch tells nothing of an upload's progress, so this one request is made the older way. */
 import type { Problem } from '#api/problems.ts'
-import { NoConnection, ProblemError, sessionToken } from './http.ts'
+import { NoConnection, ProblemError, renewToken, sessionToken } from './http.ts'
 import type { HeldFile } from './outbox-store.ts'
 
 /** What the server found the file to be. */
@@ -10,7 +10,23 @@ export interface Sent {
   readonly height: number
 }
 
-export const sendFile = (held: Pick<HeldFile, 'sort' | 'machine' | 'name' | 'blob'>, onProgress?: (share: number) => void): Promise<Sent> =>
+type Sendable = Pick<HeldFile, 'sort' | 'machine' | 'name' | 'blob'>
+
+/** Sends a file; once more where the page's token was out of date. */
+export const sendFile = (held: Sendable, onProgress?: (share: number) => void): Promise<Sent> =>
+  once(held, onProgress).catch(async (error: unknown) => {
+    if (error instanceof ProblemError && error.problem.type === 'stale-page' && (await renewToken().catch(() => false))) return once(held, onProgress)
+    throw error
+  })
+
+const unreadable = (status: number): Problem => ({
+  type: status === 413 ? 'too-large' : status === 503 ? 'busy' : 'internal',
+  title: 'The server did not take it',
+  status,
+  detail: 'The server did not answer as it should. It is still here.',
+})
+
+const once = (held: Sendable, onProgress?: (share: number) => void): Promise<Sent> =>
   new Promise((resolve, reject) => {
     const form = new FormData()
     form.append(held.sort, held.blob, held.name)
@@ -24,7 +40,7 @@ export const sendFile = (held: Pick<HeldFile, 'sort' | 'machine' | 'name' | 'blo
       if (request.status === 201) return resolve(request.response as Sent)
       if (request.status === 502 || request.status === 504) return reject(new NoConnection())
       const problem = request.response as Problem | null
-      reject(problem ? new ProblemError(problem) : new Error('The server did not take it. It is still here.'))
+      reject(new ProblemError(problem !== null && typeof problem === 'object' && 'type' in problem ? problem : unreadable(request.status)))
     }
     request.send(form)
   })

@@ -21,7 +21,7 @@ export function useSend() {
       const written = await write(made)
       if (!written.sent) {
         setHeld(true)
-        setError('No connection. It is kept here and sent when the connection is back.')
+        setError(`${written.why} It is kept on this device and sent by itself.`)
         return undefined
       }
       if (written.refused) {

@@ -9,8 +9,9 @@ import type { Body } from '#core/history/kinds.ts'
 import type { EntryId, PartyId } from '#core/ids.ts'
 import type { Interval } from '#core/quantity/time.ts'
 import { entryInstant, newId, nowInstant } from './clock.ts'
-import { get, NoConnection, post, setToken } from './http.ts'
-import { hold, letWait, release, sendFiles, sendOutbox, type HeldFile } from './outbox.ts'
+import { get, NoConnection, post, setToken, wordsOf } from './http.ts'
+import { judges, passes, stopsAll, whyItWaits } from './judging.ts'
+import { hold, letWait, refuse, release, sendFiles, sendOutbox, type HeldFile } from './outbox.ts'
 
 export interface SignedIn {
   readonly house: House
@@ -23,10 +24,12 @@ export function useSession() {
     queryKey: ['session'],
     queryFn: async () => {
       const answer = await get<SessionAnswer>('/session')
-      setToken(answer.csrf)
+      setToken(answer.csrf, answer.me?.account)
       return answer
     },
     staleTime: 60_000,
+    retry: false,
+    refetchInterval: ({ state }) => (passes(state.error) ? 3_000 : false),
   })
   return query
 }
@@ -36,13 +39,15 @@ const Signed = createContext<SignedIn | undefined>(undefined)
 export function SignedProvider({ value, children }: { value: SignedIn; children: ReactNode }) {
   const client = useQueryClient()
   useEffect(() => {
-    const flush = () => void sendOutbox(value.me.account).then((n) => (n > 0 ? client.invalidateQueries() : undefined))
-    flush()
-    const timer = setInterval(flush, 5_000)
-    window.addEventListener('online', flush)
+    const flush = (when?: 'now') => void sendOutbox(value.me.account, when).then((n) => (n > 0 ? client.invalidateQueries() : undefined))
+    const now = () => flush('now')
+    now()
+    // How long it rests after a failure is the outbox's own affair; this only looks whether it is time.
+    const timer = setInterval(flush, 2_000)
+    window.addEventListener('online', now)
     return () => {
       clearInterval(timer)
-      window.removeEventListener('online', flush)
+      window.removeEventListener('online', now)
     }
   }, [client, value.me.account])
   return <Signed value={value}>{children}</Signed>
@@ -80,7 +85,7 @@ export interface Writing {
   readonly amends?: Draft['amends']
   readonly restsOn?: readonly string[] | undefined
 }
-export type Written = { readonly sent: true; readonly answers: readonly Became[]; readonly refused?: Extract<Became, { became: 'refused' }> | undefined } | { readonly sent: false }
+export type Written = { readonly sent: true; readonly answers: readonly Became[]; readonly refused?: Extract<Became, { became: 'refused' }> | undefined } | { readonly sent: false; readonly why: string }
 
 /** Makes drafts of what was typed. Several stand or fall together. */
 export function useDrafts() {
@@ -107,39 +112,52 @@ export interface WriteOptions {
   readonly contested?: 'refuse' | 'keep'
   /** Files that the entries speak of by their hash. */
   readonly files?: readonly HeldFile[]
+  /** The line as it was typed. */
+  readonly line?: string
   readonly onProgress?: (share: number) => void
 }
 
 /**
- * Sends entries. They lie on the device before anything is sent and until the server has them, so that neither a crash nor a
- * dead connection loses one. A refusal comes back as data, with its sentence.
+ * Sends entries. They lie on the device before anything is sent and until the server has judged them, so that neither a crash,
+ * a dead connection nor a server in trouble loses one. A refusal comes back as data, with its sentence; what was typed is then
+ * in its writer's hands again, and a file stays in the outbox with the reason.
  */
 export function useWrite() {
   const { me } = useSigned()
   const client = useQueryClient()
-  return async (drafts: readonly Draft[], { contested = 'refuse', files = [], onProgress }: WriteOptions = {}): Promise<Written> => {
+  return async (drafts: readonly Draft[], { contested = 'refuse', files = [], line, onProgress }: WriteOptions = {}): Promise<Written> => {
     const ids = drafts.map((d) => d.id)
     // A browser that keeps nothing on the device still sends; what it cannot send stays in the line.
-    const held = await hold(me.account, drafts, files).catch(() => undefined)
+    const held = await hold(me.account, drafts, files, line).catch(() => undefined)
     if (!held) {
       if (files.length > 0) throw new Error('This browser keeps no files on the device, so photographs and voice notes cannot be taken here. Nothing was stored.')
       const { entries } = await post<EntriesAnswer>('/entries', { entries: drafts, contested })
       await client.invalidateQueries()
       return { sent: true, answers: entries, refused: entries.find((e) => e.became === 'refused') }
     }
+    const giveBack = (why: string, rule?: string) => (files.length > 0 ? Promise.all(ids.map((id) => refuse(me.account, id, why, rule))) : release(me.account, ids))
     try {
       const ready = files.length ? await sendFiles(me.account, held, onProgress) : drafts
       const { entries } = await post<EntriesAnswer>('/entries', { entries: ready.map(({ device: _, ...draft }) => draft), contested })
-      await release(me.account, ids)
-      await client.invalidateQueries()
-      return { sent: true, answers: entries, refused: entries.find((e) => e.became === 'refused') }
-    } catch (error) {
-      if (error instanceof NoConnection) {
-        await letWait(me.account, ids)
-        return { sent: false }
+      const newer = entries.find((e) => e.became === 'newer')
+      if (newer) {
+        await letWait(me.account, ids, newer.detail)
+        return { sent: false, why: newer.detail }
       }
-      await release(me.account, ids)
-      throw error
+      const refused = entries.find((e) => e.became === 'refused')
+      if (refused) await giveBack(refused.detail, refused.refusal.rule)
+      else await release(me.account, ids)
+      await client.invalidateQueries()
+      return { sent: true, answers: entries, refused }
+    } catch (error) {
+      if (judges(error)) {
+        await giveBack(wordsOf(error))
+        throw error
+      }
+      const why = whyItWaits(error)
+      await letWait(me.account, ids, why)
+      if (stopsAll(error) && !(error instanceof NoConnection)) void client.invalidateQueries({ queryKey: ['session'] })
+      return { sent: false, why }
     }
   }
 }

@@ -5,21 +5,11 @@ import type { Body } from '#core/history/kinds.ts'
 import type { LogRow } from '#core/views/rows.ts'
 import type { LookedUp } from '#core/work/composer/index.ts'
 import type { Interval } from '#core/quantity/time.ts'
-import { zonedFields, zonedToMs } from '#core/quantity/time.ts'
 import { get, wordsOf } from '#web/app/http.ts'
 import { useDates, useDrafts, useWrite } from '#web/app/session.tsx'
+import { fromLocal, toLocal } from './local-time.ts'
 import { PhotoDrop } from './photos/PhotoDrop.tsx'
 import { Act, MainButton, Said, Slip, TextField } from './Forms.tsx'
-
-const two = (n: number) => String(n).padStart(2, '0')
-const toLocal = (at: string, zone: string) => {
-  const f = zonedFields(Date.parse(at), zone)
-  return `${f.year}-${two(f.month)}-${two(f.day)}T${two(f.hour)}:${two(f.minute)}`
-}
-const fromLocal = (text: string, zone: string): string | undefined => {
-  const m = /^(\d{4})-(\d\d)-(\d\d)T(\d\d):(\d\d)/.exec(text)
-  return m ? new Date(zonedToMs(zone, Number(m[1]), Number(m[2]), Number(m[3]), Number(m[4]), Number(m[5]))).toISOString() : undefined
-}
 
 /** Replaces one machine by another in a body that is about one machine; moves are corrected by their lines. */
 const onMachine = (body: Body, machine: string): Body => ('machine' in body && body.machine ? ({ ...body, machine } as Body) : body)

@@ -77,7 +77,7 @@ export function LogLine({
           {onAct && (
             <button
               type="button"
-              className="act bg-sheet text-13 absolute top-1 right-0 py-0.5 pl-3 opacity-0 group-hover:opacity-100 focus-visible:opacity-100"
+              className="act bg-sheet text-13 unseen absolute top-1 right-0 py-0.5 pl-3 any-pointer-coarse:static any-pointer-coarse:ml-3 any-pointer-coarse:min-h-11 any-pointer-coarse:bg-transparent"
               onClick={onAct}
               aria-label={`${actLabel ?? 'Correct'}: ${said.what}`}
             >

@@ -11,7 +11,6 @@ import type { Refusal } from '#core/history/refusal.ts'
 import { subjectsOf } from '#core/history/subjects.ts'
 import { machineOf } from '#core/history/teller.ts'
 import type { World } from '#core/history/world.ts'
-import { isRole } from '#core/work/roles.ts'
 import { readJson } from '../../platform/bodies.ts'
 import { ProblemError } from '../../platform/errors.ts'
 
@@ -73,7 +72,7 @@ export function readRecordFile({ file, incoming, house, members, party }: Record
   const registers = ({ body }: Entry) => body.kind === 'machine' && body.what === 'registered' && body.machine === record.machine
   if (!record.entries.some(registers)) throw new ProblemError('invalid', 'The file does not register the machine that it is the record of. Nothing was stored.')
   const { entries, leftOut } = withoutHouse(record.entries, house)
-  return { machine: record.machine, entries: judged(entries, house, { members: new Set(members), party }), leftOut, files: filesOf(record, entries, incoming) }
+  return { machine: record.machine, entries: judged(record.machine, entries, house, { members: new Set(members), party }), leftOut, files: filesOf(record, entries, incoming) }
 }
 
 const unreadable = (issue: { path: readonly PropertyKey[]; message: string } | undefined) =>
@@ -99,17 +98,20 @@ function withoutHouse(entries: readonly Entry[], house: readonly Entry[]): { ent
       left.add(entry.id)
       continue
     }
-    // Somebody's role in another house is none in this one.
-    kept.push(body.kind === 'party' && !here.has(entry.id) ? { ...entry, body: { ...body, roles: body.roles.filter((role) => !isRole(role)) } } : entry)
+    kept.push(entry)
   }
   return { entries: kept, leftOut: left.size }
 }
 
-/** Whether a refusal is about how the other house works, not about what happened. */
-const itsOwnAffair = (refusal: Refusal): boolean => refusal.rule === 'closing-not-met'
+/**
+ * Whether a refusal is about what a record of `machine` cannot show: how the other house works, or what else happened to the
+ * machines that its parts came from and went to. Of those it holds only what concerns this one.
+ */
+const isBeyond = (refusal: Refusal, machine: string): boolean =>
+  refusal.rule === 'closing-not-met' || (refusal.rule === 'position-occupied' && refusal.asFound && refusal.place.in.kind === 'machine' && refusal.place.in.id !== machine)
 
 /** Every entry judged in its turn, as it would have been where it was written, with subjects computed here. Throws refused for the first that may not be. */
-function judged(entries: readonly Entry[], house: readonly Entry[], { members, party }: { members: ReadonlySet<string>; party: string }): Entry[] {
+function judged(machine: string, entries: readonly Entry[], house: readonly Entry[], { members, party }: { members: ReadonlySet<string>; party: string }): Entry[] {
   let line: Entry[] = [...house]
   const here = new Set(house.map((e) => e.id))
   const now = '9999-12-31T00:00:00.000Z'
@@ -143,7 +145,7 @@ function judged(entries: readonly Entry[], house: readonly Entry[], { members, p
       stewards: new Set(),
     }
     const [judgement] = judge(world, line, [mine], writer)
-    const became = outcome(entry, judgement)
+    const became = outcome(entry, judgement, machine)
     if (became.became === 'refused')
       throw new ProblemError('refused', 'An entry of this record cannot be admitted here. Nothing was stored.', {
         refusal: became.refusal,
@@ -158,10 +160,10 @@ function judged(entries: readonly Entry[], house: readonly Entry[], { members, p
 }
 
 /** What was contested there stays so; what is contested here is so as well. */
-function outcome(entry: Entry, judgement: Judgement | undefined): Judgement {
-  if (judgement?.became === 'refused') return itsOwnAffair(judgement.refusal) ? { became: 'recorded' } : judgement
+function outcome(entry: Entry, judgement: Judgement | undefined, machine: string): Judgement {
+  if (judgement?.became === 'refused' && !isBeyond(judgement.refusal, machine)) return judgement
   if (entry.became === 'contested' && entry.contest) return { became: 'contested', contest: entry.contest }
-  return judgement ?? { became: 'recorded' }
+  return judgement?.became === 'contested' && !isBeyond(judgement.contest, machine) ? judgement : { became: 'recorded' }
 }
 
 /** The photographs and voice notes that its entries name, each put by itself once its hash agrees. */

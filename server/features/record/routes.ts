@@ -88,10 +88,11 @@ async function storeRecord({ db }: Services, read: RecordRead, by: Pick<Visitor,
   if (known) throw new ProblemError('refused', 'The house has this machine already, or parts of it. A record does not write into what is here. Nothing was stored.')
   const taken = (await uniqueNames(db, fresh, transaction)).find((t) => t?.became === 'refused')
   if (taken?.became === 'refused') throw new ProblemError('refused', `${refusalWords(taken.refusal, { zone: 'UTC', labels: {} })} Nothing was stored.`, { refusal: taken.refusal })
-  // They are here by the hand of whoever brought them; nobody of this house wrote them.
+  // Accounts of another house stay what they are there; what the file says was written by one of this house, whoever brought it wrote.
+  const ours = new Set((await AccountModel.findAll({ attributes: ['id'] })).map((a) => a.id))
   const stored = await insertEntries(
     db,
-    fresh.map((e) => ({ ...e, recordedBy: by.account, recordedAt: e.recordedAt > now ? now : e.recordedAt })),
+    fresh.map((e) => ({ ...e, recordedBy: ours.has(e.recordedBy) ? by.account : e.recordedBy, recordedAt: e.recordedAt > now ? now : e.recordedAt })),
     contentHash,
     transaction,
   )

@@ -7,15 +7,7 @@ import { dayInterval } from '#core/quantity/time.ts'
 import { wordsOf } from '#web/app/http.ts'
 import { useDates, useDrafts, useWrite } from '#web/app/session.tsx'
 import { Act, MainButton, Said, Slip, TextField } from '#web/ui/Forms.tsx'
-
-interface Deferral {
-  readonly what: string
-  readonly reason: string
-  readonly until: string
-}
-
-/** Rules whose wanting items may be left for later by name. A loan needs its date. */
-const deferrable = new Set(['tray empty', 'fasteners balance', 'connections on', 'waits over', 'temporary items out', 'loans home', 'disturbed functions retested', 'jots sorted'])
+import { closingRules, deferrable, deferrals, type Deferral } from './closing.ts'
 
 export function ClosingSlip({ view, onClose }: { view: EpisodeView; onClose: () => void }) {
   const { zone } = useDates()
@@ -24,15 +16,8 @@ export function ClosingSlip({ view, onClose }: { view: EpisodeView; onClose: () 
   const [next, setNext] = useState('')
   const [deferred, setDeferred] = useState<readonly Deferral[]>([])
   const [error, setError] = useState<string>()
-  const closing = view.checks.find((c) => c.check === 'closing')
-  const names = new Set(deferred.filter((d) => d.reason.trim()).map((d) => d.what))
-  const dated = new Set(deferred.filter((d) => d.reason.trim() && d.until).map((d) => d.what))
-  const rules = (closing?.rules ?? []).map((rule) => {
-    if (rule.rule === 'next step handed on') return { ...rule, is: next.trim() ? ('met' as const) : ('not met' as const) }
-    if (rule.is !== 'not met' || !deferrable.has(rule.rule)) return rule
-    const left = rule.about.filter((name) => !(rule.rule === 'loans home' ? dated : names).has(name))
-    return { ...rule, about: left.length ? left : rule.about, is: left.length ? rule.is : ('met' as const) }
-  })
+  const found = view.checks.find((c) => c.check === 'closing')?.rules ?? []
+  const { rules, asked } = closingRules(found, deferred, next)
   const unmet = rules.filter((r) => r.is === 'not met')
   const edit = (what: string, change: Partial<Deferral>) =>
     setDeferred((old) => (old.some((d) => d.what === what) ? old.map((d) => (d.what === what ? { ...d, ...change } : d)) : [...old, { what, reason: '', until: '', ...change }]))
@@ -52,9 +37,7 @@ export function ClosingSlip({ view, onClose }: { view: EpisodeView; onClose: () 
               episode: view.episode.id as EntryId,
               next: next.trim(),
               report,
-              deferred: deferred
-                .filter((d) => d.reason.trim())
-                .map((d) => ({ what: d.what, reason: d.reason.trim(), ...(d.until ? { until: dayInterval(d.until, zone).latest } : {}) })),
+              deferred: deferrals(found, deferred).map(({ what, reason, until }) => ({ what, reason, ...(until ? { until: dayInterval(until, zone).latest } : {}) })),
             },
           },
         ]),
@@ -69,32 +52,35 @@ export function ClosingSlip({ view, onClose }: { view: EpisodeView; onClose: () 
   return (
     <Slip title={unmet.length ? `Closing: ${unmet.length} not met` : 'Closing: every rule is answered'} onClose={onClose}>
       <ul className="mb-4">
-        {rules
-          .filter((r) => r.is === 'not met' && r.rule !== 'next step handed on')
-          .map((rule) => {
-            const words = ruleWords(rule)
-            return (
-              <li key={rule.rule} className="border-copper mb-3 border-l-4 pl-3">
-                <strong>{ruleTitle(rule.rule)}</strong>
-                <p>{words.saw}</p>
-                <p className="text-quiet">{words.satisfy}</p>
-                {deferrable.has(rule.rule) &&
-                  rule.about.map((name) => (
+        {asked.map((rule) => {
+          const words = ruleWords(rule)
+          const answered = rules.find((r) => r.rule === rule.rule)?.is === 'met'
+          return (
+            <li key={rule.rule} className={`mb-3 border-l-4 pl-3 ${answered ? 'border-hair' : 'border-copper'}`}>
+              <strong>{ruleTitle(rule.rule)}</strong>
+              {answered && <span className="text-quiet ml-2">left for later</span>}
+              <p>{words.saw}</p>
+              <p className="text-quiet">{words.satisfy}</p>
+              {deferrable.has(rule.rule) &&
+                rule.about.map((name) => {
+                  const said = deferred.find((d) => d.what === name)
+                  return (
                     <div key={name} className="mt-1 grid grid-cols-[12rem_1fr_10rem] items-end gap-3 max-md:grid-cols-1">
                       <span className="pb-2 font-bold">Leave for later: {name}</span>
-                      <TextField label="because" value={deferred.find((d) => d.what === name)?.reason ?? ''} onChange={(e) => edit(name, { reason: e.target.value })} />
+                      <TextField label={`${name}: because`} value={said?.reason ?? ''} onChange={(e) => edit(name, { reason: e.target.value })} />
                       <TextField
-                        label={rule.rule === 'loans home' ? 'until (needed)' : 'until'}
+                        label={rule.rule === 'loans home' ? `${name}: until (needed)` : `${name}: until`}
                         type="date"
                         className="num"
-                        value={deferred.find((d) => d.what === name)?.until ?? ''}
+                        value={said?.until ?? ''}
                         onChange={(e) => edit(name, { until: e.target.value })}
                       />
                     </div>
-                  ))}
-              </li>
-            )
-          })}
+                  )
+                })}
+            </li>
+          )
+        })}
       </ul>
       <form
         className="space-y-3"

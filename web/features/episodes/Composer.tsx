@@ -6,6 +6,7 @@ import type { ComposerContext } from '#core/views/episode.ts'
 import type { CheckName } from '#core/work/checks/index.ts'
 import { nowMs } from '#web/app/clock.ts'
 import { wordsOf } from '#web/app/http.ts'
+import { lineKey, onBroughtBack } from '#web/app/line.ts'
 import { useDates, useDrafts, useSigned, useWrite } from '#web/app/session.tsx'
 import { Act } from '#web/ui/Forms.tsx'
 import { PinStrip } from './PinStrip.tsx'
@@ -63,7 +64,7 @@ export function Composer({
   const write = useWrite()
   const staff = useStaff()
   const input = useRef<HTMLInputElement>(null)
-  const [line, keepLine] = useKept<string>(`anamnesis.line.${context.episode}`, '')
+  const [line, keepLine] = useKept<string>(lineKey(context.episode), '')
   const [who, setWho] = useKept<string>(`anamnesis.who.${context.episode}`, me.party)
   const [basis, setBasis] = useKept<'seen' | 'from memory'>(`anamnesis.basis.${context.episode}`, 'seen')
   const [halt, setHalt] = useState<Halt>()
@@ -81,6 +82,7 @@ export function Composer({
     const timer = setInterval(() => setNow(nowMs()), 20_000)
     return () => clearInterval(timer)
   }, [])
+  useEffect(() => onBroughtBack(context.episode, (text) => setLine(text)))
   const latest = useRef(line)
   const setLine = (text: string) => {
     latest.current = text
@@ -131,7 +133,7 @@ export function Composer({
   }
   const sendDrafts = (list: readonly Draft[], contested: 'refuse' | 'keep'): Promise<void> =>
     writing(async () => {
-      const written = await write(list, { contested })
+      const written = await write(list, { contested, line })
       const refused = written.sent ? written.refused : undefined
       if (refused) {
         const { refusal, detail, mayKeep } = refused

@@ -11,6 +11,7 @@ import { keysOn } from '#web/app/look.ts'
 import type { Waiting } from '#web/app/outbox.ts'
 import { useDates, useDrafts, useSigned, useWrite } from '#web/app/session.tsx'
 import { AnswerSlip, SettleSlip } from '#web/ui/AmendSlip.tsx'
+import { useWide } from '#web/ui/useWide.ts'
 import { StatusMark } from '#web/ui/Marks.tsx'
 import { stampTitle } from '#web/ui/Plate.tsx'
 import { ClosingSlip, OverrideSlip, StopSlip } from './ClosingSlip.tsx'
@@ -129,7 +130,7 @@ function Working({ view, waiting }: { view: EpisodeView; waiting: readonly Waiti
           {statusTitle(view.status)}
         </span>
         <ul className="ml-auto flex gap-2 max-xl:hidden">
-          {view.plate.stamps.slice(0, 2).map((s) => (
+          {view.plate.stamps.map((s) => (
             <li key={s.kind} title={s.words} className="border-stamp text-stamp rounded-sm border-2 px-2 font-bold whitespace-nowrap">
               {stampTitle(s.kind)}
             </li>
@@ -158,6 +159,7 @@ function Working({ view, waiting }: { view: EpisodeView; waiting: readonly Waiti
           </>
         )}
       </header>
+      <Dangers view={view} onLine={onLine} />
       <div className="border-line hidden shrink-0 border-b max-lg:flex">
         {(['left', 'right'] as const).map((which) => (
           <button key={which} type="button" aria-expanded={side === which} className="h-11 flex-1 px-3 font-bold" onClick={() => setSide(side === which ? undefined : which)}>
@@ -211,18 +213,47 @@ function StatusMarkOnPlate({ view }: { view: EpisodeView }) {
   )
 }
 
-/** One slot shows exactly one thing: a hazard, a contested entry, the as-found check, or "test before the next change". */
+/**
+ * What can hurt somebody or the machine: in sight at every width, whatever is open. What bars power stands there always; the
+ * type's cautions where the aside and the plate's stamps have no room.
+ */
+function Dangers({ view, onLine }: { view: EpisodeView; onLine: (line: string) => void }) {
+  const { hazards } = view.context
+  const open = view.episode.state === 'open'
+  const cautions = useWide() ? [] : view.cautions
+  if (hazards.length === 0 && cautions.length === 0) return null
+  return (
+    <section aria-label="Hazards" className="border-oxide bg-next shrink-0 border-b border-l-4 px-3 py-1.5">
+      {hazards.map((hazard, i) => (
+        <p key={hazard.entry} className="flex flex-wrap items-baseline gap-x-3">
+          <span>
+            <strong className="text-oxide">{hazard.barsPower ? 'Do not power:' : 'Hazard:'}</strong> {hazard.words}
+          </span>
+          {open && (
+            <button type="button" className="act min-h-7" onClick={() => onLine(`hazard clear ${i + 1} `)}>
+              It is over
+            </button>
+          )}
+        </p>
+      ))}
+      {cautions.map(({ hazard }) => (
+        <p key={hazard.kind} className="text-13">
+          <strong className="text-oxide">{stampTitle(hazard.kind)}.</strong> {hazard.words}
+        </p>
+      ))}
+    </section>
+  )
+}
+
+/** One slot shows exactly one thing: a contested entry, the as-found check, or "test before the next change". */
 function Slot({ view, onLine }: { view: EpisodeView; onLine: (line: string) => void }) {
   const asFound = view.checks.find((c) => c.check === 'as-found')
-  const hazard = view.context.hazards[0]
   const contested = view.rows.find((r) => r.contested)
   const retest = view.functions.filter((f) => f.word === 'retest')
   const several = new Set(retest.flatMap((f) => f.changes.map((c) => c.target.name))).size
   const ready = view.status.word !== 'in pieces' && view.status.word !== 'incomplete' && view.status.word !== 'do not power'
   const all = view.functions.length
-  const shown = hazard
-    ? { strong: 'Do not power:', rest: hazard.words, act: 'It is over', line: 'hazard clear 1 ' }
-    : contested
+  const shown = contested
       ? { strong: 'An entry is contested.', rest: 'Settle it in the log: it happened, or it did not.', act: undefined, line: '' }
       : asFound && asFound.unmet > 0 && !view.context.changed
         ? {

@@ -15,6 +15,7 @@ import { QuestionStrip } from './QuestionStrip.tsx'
 import { Opening } from './Opening.tsx'
 import { JotList } from './Jots.tsx'
 import { DischargeSum } from './DischargeSum.tsx'
+import { useWide } from '#web/ui/useWide.ts'
 import { stampTitle } from '#web/ui/Plate.tsx'
 
 export function LeftSide({ view, onLine, onSort }: { view: EpisodeView; onLine: (line: string) => void; onSort: (jot: JotRow) => void }) {
@@ -181,10 +182,11 @@ export function RightSide({
   // What somebody opened stays open until the moment asks for another check.
   const [chosen, setChosen] = useState<{ readonly at: CheckName; readonly check: string }>()
   const openCheck = chosen?.at === moment ? chosen.check : moment
+  const wide = useWide()
   return (
     <div className="p-3">
       <h2 className="headrule">What stands in the way</h2>
-      {view.cautions.length > 0 && (
+      {wide && view.cautions.length > 0 && (
         <section aria-label="Cautions" className="border-oxide mt-2 border-l-4 pl-3">
           {view.cautions.map(({ hazard, authorised }) => (
             <p key={hazard.kind} className="mb-2">

@@ -8,7 +8,8 @@ import type { AccountId, EntryId } from '#core/ids.ts'
 import type { EpisodeView } from '#core/views/episode.ts'
 import { heldEpisode, refreshEpisode } from '#web/app/device-episodes.ts'
 import { nowInstant } from '#web/app/clock.ts'
-import { get, NoConnection } from '#web/app/http.ts'
+import { get } from '#web/app/http.ts'
+import { passes } from '#web/app/judging.ts'
 import { useOutbox, type Waiting } from '#web/app/outbox.ts'
 import { useSigned } from '#web/app/session.tsx'
 import type { FoldAsk } from '#web/workers/episode.worker.ts'
@@ -30,9 +31,9 @@ export function useEpisode(id: string): EpisodeHere {
     queryKey: ['episode', id],
     queryFn: () => get<EpisodeView>(`/episodes/${id}`),
     retry: false,
-    refetchInterval: (query) => (query.state.error instanceof NoConnection ? 5_000 : false),
+    refetchInterval: ({ state }) => (passes(state.error) ? 5_000 : false),
   })
-  const cut = server.error instanceof NoConnection
+  const cut = passes(server.error)
   const answered = server.isPlaceholderData ? undefined : server.data
   // Waiting entries are shown in their place as soon as there is something to fold them into.
   const local = useLocalView(id, me.account, waiting, cut || waiting.length > 0)

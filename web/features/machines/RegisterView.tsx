@@ -32,7 +32,7 @@ interface Form {
 }
 
 export function View() {
-  const { house } = useSigned()
+  const { house, me } = useSigned()
   const navigate = useNavigate()
   const drafts = useDrafts()
   const write = useWrite()
@@ -123,7 +123,7 @@ export function View() {
           <legend className="headrule mb-3 w-full">Where it came from</legend>
           <SelectField label="How" options={sourceKinds} {...register('how')} />
           <TextField label="From whom" placeholder="name, if it may be kept" {...register('from')} />
-          <SelectField label="Legal status" options={legalStatuses} {...register('legal')} />
+          {me.role === 'steward' && <SelectField label="Legal status" options={legalStatuses} {...register('legal')} />}
           <div className="grid grid-cols-[2fr_1fr] gap-2">
             <TextField label="Price paid" inputMode="decimal" className="num" error={formState.errors.amount?.message} {...register('amount')} />
             <TextField label="Currency" className="num" maxLength={3} {...register('currency')} />

@@ -218,7 +218,7 @@ function Parts({ view }: { view: MachineView }) {
             </span>
             {staff && (
               <Link
-                className="act text-13 opacity-0 group-hover:opacity-100 focus-visible:opacity-100 pointer-coarse:opacity-100"
+                className="act text-13 unseen"
                 to={`/machines/${view.id}/donors?position=${encodeURIComponent(p.designator)}`}
                 aria-label={`What could replace ${p.designator}`}
               >

@@ -33,7 +33,7 @@ export function View() {
     setError(undefined)
     try {
       const answer = await post<SessionAnswer>('/setup', { token, ...form })
-      setToken(answer.csrf)
+      setToken(answer.csrf, answer.me?.account)
       client.setQueryData(['session'], answer)
       await navigate('/')
     } catch (failure) {

@@ -21,7 +21,7 @@ export function View() {
     setError(undefined)
     try {
       const answer = await post<SessionAnswer>(`/invitations/${token}`, { email, password })
-      setToken(answer.csrf)
+      setToken(answer.csrf, answer.me?.account)
       client.setQueryData(['session'], answer)
       await navigate('/')
     } catch (failure) {

@@ -25,7 +25,7 @@ export function SignIn({ house, demo }: { house: string; demo: boolean }) {
     setError(undefined)
     try {
       const answer = await post<SessionAnswer>('/session', as)
-      setToken(answer.csrf)
+      setToken(answer.csrf, answer.me?.account)
       client.setQueryData(['session'], answer)
     } catch (failure) {
       setError(wordsOf(failure))

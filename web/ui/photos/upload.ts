@@ -2,11 +2,10 @@
 import { useRef, useState } from 'react'
 import type { BodyOf } from '#core/history/kinds.ts'
 import type { EntryId, MachineId } from '#core/ids.ts'
-import type { HeldFile } from '#web/app/outbox.ts'
-import { sendFile } from '#web/app/send-file.ts'
+import { discard, type HeldFile } from '#web/app/outbox.ts'
 import { newId } from '#web/app/clock.ts'
 import { sha256Of } from '#web/ui/hash.ts'
-import { useDrafts, useWrite } from '#web/app/session.tsx'
+import { useDrafts, useSigned, useWrite } from '#web/app/session.tsx'
 
 /** What a photograph is said to show. */
 export type PhotoMeta = Partial<Pick<BodyOf<'photo'>, 'of' | 'zone' | 'words'>> & {
@@ -23,6 +22,8 @@ export interface Upload {
   readonly progress: number
   readonly state: 'under way' | 'kept' | 'refused'
   readonly error?: string | undefined
+  /** The entry that speaks of it. */
+  readonly draft?: string | undefined
 }
 
 /** Its pixels, if the browser can read it; the server says better. */
@@ -40,6 +41,7 @@ async function pixelsOf(file: File): Promise<{ width: number; height: number } |
 const atOnce = 3
 
 export function usePhotoUploads(machine: MachineId, episode?: string) {
+  const { me } = useSigned()
   const drafts = useDrafts()
   const write = useWrite()
   const [uploads, setUploads] = useState<readonly Upload[]>([])
@@ -52,17 +54,16 @@ export function usePhotoUploads(machine: MachineId, episode?: string) {
       const onProgress = (progress: number) => change(upload.key, { progress })
       const { file } = upload
       const [sha256, pixels] = await Promise.all([sha256Of(file), pixelsOf(file)])
-      // What this device can neither hash nor read goes to the server at once, which says what it is; all else lies here first.
-      const read = sha256 && pixels ? { file: sha256, ...pixels } : undefined
-      const held: HeldFile = { sha256: sha256 ?? '', sort: 'photo', machine, name: file.name, blob: file }
-      const stored = read ?? (await sendFile(held, onProgress))
+      // Where this device can neither hash nor read it, it lies here under a name of its own until the server says what it is.
+      const name = sha256 ?? provisionalName()
+      const held: HeldFile = { sha256: name, sort: 'photo', machine, name: file.name, blob: file }
       const { of, zone, words, finding, evidence, on } = upload.meta
       const body: BodyOf<'photo'> = {
         kind: 'photo',
         machine,
-        file: stored.file,
-        width: stored.width,
-        height: stored.height,
+        file: name,
+        width: pixels?.width ?? 1,
+        height: pixels?.height ?? 1,
         ...(of ? { of } : {}),
         ...(zone ? { zone } : {}),
         ...(words ? { words } : {}),
@@ -70,7 +71,9 @@ export function usePhotoUploads(machine: MachineId, episode?: string) {
         ...(evidence ? { evidence: evidence as EntryId } : {}),
         ...(on ? { on: on as EntryId } : {}),
       }
-      const written = await write(drafts([{ body, ...(episode ? { episode } : {}) }]), { files: read ? [held] : [], onProgress })
+      const made = drafts([{ body, ...(episode ? { episode } : {}) }])
+      change(upload.key, { draft: made[0]?.id })
+      const written = await write(made, { files: [held], onProgress })
       if (written.sent && written.refused) throw new Error(written.refused.detail)
       change(upload.key, { state: 'kept', progress: 1 })
     } catch (failure) {
@@ -94,10 +97,17 @@ export function usePhotoUploads(machine: MachineId, episode?: string) {
     queue.current.push(...made)
     pump()
   }
+  /** What was refused lies in the outbox: it is sent again from there, or deleted there. */
   const again = (upload: Upload) => {
-    setUploads((list) => list.filter((u) => u.key !== upload.key))
+    drop(upload)
     add([upload.file], upload.meta)
   }
-  const drop = (upload: Upload) => setUploads((list) => list.filter((u) => u.key !== upload.key))
+  const drop = (upload: Upload) => {
+    setUploads((list) => list.filter((u) => u.key !== upload.key))
+    if (upload.draft !== undefined) void discard(me.account, upload.draft)
+  }
   return { uploads, add, again, drop }
 }
+
+/** As long as a hash, and no file's. */
+const provisionalName = (): string => (newId() + newId()).replaceAll('-', '')
