@@ -28,6 +28,8 @@ export interface Writer {
   readonly vouches?: { readonly party: string; readonly confirmed: ReadonlySet<string> }
   /** Parties that sign in here; what is said of them is a steward's. Absent: those with a role of the house. */
   readonly members?: ReadonlySet<string>
+  /** The one machine whose every entry is here, where a record brings another's in part. Absent: all are known whole. */
+  readonly whole?: string
   /** Parties that are stewards now. Absent: those that are said to be. */
   readonly stewards?: ReadonlySet<string>
 }
@@ -52,7 +54,7 @@ export const slipMs = 600_000
  * the world was folded from, `as` the drafts with the server's fields, as they would be stored.
  */
 export function judge(world: World, before: readonly Entry[], group: readonly Entry[], writer: Writer): Judgement[] {
-  const ledger = judgeLedger(world, before, group)
+  const ledger = judgeLedger(world, before, group, writer.whole)
   return group.map((entry) => {
     const first = judgeOne(world, before, entry, writer)
     if (first.became !== 'recorded') return first
@@ -64,13 +66,15 @@ export function judge(world: World, before: readonly Entry[], group: readonly En
 const touchesLedger = (entry: Entry) => entry.body.kind === 'move' || entry.body.kind === 'settle' || entry.amends !== undefined
 
 /** Moves as they would stand after the group, against those that stand now. */
-function judgeLedger(world: World, before: readonly Entry[], group: readonly Entry[]): Refusal | undefined {
+function judgeLedger(world: World, before: readonly Entry[], group: readonly Entry[], whole: string | undefined): Refusal | undefined {
   if (!group.some(touchesLedger)) return undefined
   const plain = group.every((e) => !e.amends && e.body.kind !== 'settle')
   if (plain)
     return ledgerRefusal(
       world,
       group.flatMap((e) => (e.body.kind === 'move' ? [moveAt(e, e.body.legs)] : [])),
+      new Set(),
+      whole,
     )
   const now = movesOf(world.line)
   const after = movesOf(standingStatements([...before, ...group]))
@@ -78,7 +82,7 @@ function judgeLedger(world: World, before: readonly Entry[], group: readonly Ent
   for (const [id, move] of after) if (now.get(id)?.legs !== move.legs || now.get(id)?.at !== move.at) add.push(move)
   const remove = new Set<EntryId>()
   for (const id of now.keys()) if (!after.has(id)) remove.add(id)
-  return ledgerRefusal(world, add, remove)
+  return ledgerRefusal(world, add, remove, whole)
 }
 
 function movesOf(statements: readonly Statement[]): Map<EntryId, MoveAt> {

@@ -9,7 +9,7 @@ import type { Leg } from '#core/history/kinds.ts'
 import type { Statement } from '#core/history/versions.ts'
 import type { World } from '#core/history/world.ts'
 import { isSlot, placeKey, samePlace, type Place } from './place.ts'
-import { homeOf, placeOfPart } from './presence.ts'
+import { homeOf, machineAround, placeOfPart } from './presence.ts'
 
 /** A move as it would stand: its place in the order and its legs. */
 export interface MoveAt {
@@ -31,9 +31,10 @@ const before = (a: { at: string; id: string }, b: { at: string; id: string }) =>
 
 /**
  * Whether the ledger stays whole when `add` come into the line and the moves `remove` leave it.
- * Answers undefined, or the first thing that breaks. Moves that stood before and would break are all named.
+ * Answers undefined, or the first thing that breaks. Moves that stood before and would break are all named. `whole`: the one
+ * machine whose every entry is here; of others nothing is assumed. Absent: all are.
  */
-export function ledgerRefusal(world: World, add: readonly MoveAt[], remove: ReadonlySet<EntryId> = new Set()): Refusal | undefined {
+export function ledgerRefusal(world: World, add: readonly MoveAt[], remove: ReadonlySet<EntryId> = new Set(), whole?: string): Refusal | undefined {
   const newIds = new Set(add.map((m) => m.id))
   const gone = new Set([...remove, ...newIds])
   const parts = new Set<PartId>(add.flatMap((m) => m.legs.map((l) => l.part)))
@@ -54,7 +55,7 @@ export function ledgerRefusal(world: World, add: readonly MoveAt[], remove: Read
     broken.add(found.link.id)
   }
   for (const slot of slots.values()) {
-    const clash = slotClash(world, slot, add, gone)
+    const clash = slotClash(world, slot, add, gone, whole)
     if (!clash) continue
     if (newIds.has(clash.later)) return { rule: 'position-occupied', place: slot, occupant: clash.occupant, asFound: clash.asFound, since: clash.since, by: clash.by }
     broken.add(clash.later)
@@ -148,7 +149,7 @@ interface Clash {
 }
 
 /** The first two stays in a slot that overlap; an unseen slot counts as held by what the sheet says until it is taken out. */
-function slotClash(world: World, slot: Place, add: readonly MoveAt[], gone: ReadonlySet<EntryId>): Clash | undefined {
+function slotClash(world: World, slot: Place, add: readonly MoveAt[], gone: ReadonlySet<EntryId>, whole: string | undefined): Clash | undefined {
   const key = placeKey(slot)
   const visitors = new Set<PartId>()
   for (const part of world.parts.values())
@@ -164,7 +165,8 @@ function slotClash(world: World, slot: Place, add: readonly MoveAt[], gone: Read
     })
   }
   const asFound = partAsFound(slot.in.id, slot.position ?? '')
-  if (!visitors.has(asFound) && assumedFilled(world, slot)) stays.push({ part: asFound, from: undefined, until: undefined })
+  const mayAssume = whole === undefined || machineAround(world, slot)?.id === whole
+  if (!visitors.has(asFound) && mayAssume && assumedFilled(world, slot)) stays.push({ part: asFound, from: undefined, until: undefined })
   stays.sort((a, b) => (!a.from ? -1 : !b.from ? 1 : before(a.from, b.from) ? -1 : 1))
   for (let i = 1; i < stays.length; i++) {
     const first = stays[i - 1]

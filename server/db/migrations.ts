@@ -88,11 +88,13 @@ const steps: readonly Step[] = [
   },
 ]
 
+export const migrationNames: readonly string[] = steps.map((step) => step.name)
+
 /** Migrations after which the projections are derived again: they gained columns, or their summaries gained facts. */
 const deriveAfter: ReadonlySet<string> = new Set(['002-collection-at-size', '003-waits-for-everyone', '005-lots-and-needs', '006-whole-text-and-homes'])
 
-/** Brings the database up to date. Answers whether the projections must be derived again. Several servers may start at once: an advisory lock lets one of them work. */
-export async function migrate(db: Db): Promise<boolean> {
+/** Brings the database up to date, or as far as `last`. Answers whether the projections must be derived again. Several servers may start at once: an advisory lock lets one of them work. */
+export async function migrate(db: Db, last?: string): Promise<boolean> {
   await run(db, 'SELECT pg_advisory_lock(7342)')
   try {
     const umzug = new Umzug({
@@ -107,7 +109,7 @@ export async function migrate(db: Db): Promise<boolean> {
       storage: new SequelizeStorage({ sequelize: db }),
       logger: undefined,
     })
-    return (await umzug.up()).some((m) => deriveAfter.has(m.name))
+    return (await umzug.up(last === undefined ? {} : { to: last })).some((m) => deriveAfter.has(m.name))
   } finally {
     await run(db, 'SELECT pg_advisory_unlock(7342)')
   }

@@ -53,27 +53,32 @@ export async function storePhoto({ db, config }: Pick<Services, 'db' | 'config'>
       `This picture has ${Math.round((meta.width * meta.height) / 1e6)} million pixels; up to ${maxPixels / 1e6} million are taken. Nothing was stored.`,
     )
   const sha256 = Buffer.isBuffer(content) ? createHash('sha256').update(content).digest('hex') : await sha256Of(content.path)
-  const preview = await sharp(source, { limitInputPixels: maxPixels, failOn: 'error' })
-    .rotate()
-    .resize(previewPx, previewPx, { fit: 'inside', withoutEnlargement: true })
-    .webp({ quality: 82 })
-    .toBuffer()
-    .catch(() => {
-      throw new ProblemError('unsupported-file', 'This picture is damaged. Nothing was stored.')
-    })
+  const preview = await previewOf(source).catch(() => {
+    throw new ProblemError('unsupported-file', 'This picture is damaged. Nothing was stored.')
+  })
   await writeWhole(filePath(config.dataDir, sha256, 'original'), Buffer.isBuffer(content) ? content : { moved: content.path })
   await writeWhole(filePath(config.dataDir, sha256, 'preview'), preview)
   await rememberFile(db, sha256, mime, meta.width, meta.height, Buffer.isBuffer(content) ? content.length : content.size)
   return { file: sha256, width: meta.width, height: meta.height, mime }
 }
 
-/** A photograph in full size without what the camera wrote into it, made the first time somebody outside the house asks for it. */
-async function cleanCopy(dataDir: string, sha256: string): Promise<string> {
-  const file = filePath(dataDir, sha256, 'clean')
+/** How a photograph is made into what is shown of it. */
+const previewOf = (source: Buffer | string): Promise<Buffer> =>
+  sharp(source, { limitInputPixels: maxPixels, failOn: 'error' })
+    .rotate()
+    .resize(previewPx, previewPx, { fit: 'inside', withoutEnlargement: true })
+    .webp({ quality: 82 })
+    .toBuffer()
+/** The whole of it, without what the camera wrote into it (place, author). */
+const cleanOf = (source: Buffer | string): Promise<Buffer> => sharp(source, { limitInputPixels: maxPixels }).rotate().webp({ quality: 90 }).toBuffer()
+
+/** A version of a photograph, made from the original where it is not there yet: after a restore, or the first time that somebody outside the house asks. */
+async function versionOf(dataDir: string, sha256: string, version: 'preview' | 'clean'): Promise<string> {
+  const file = filePath(dataDir, sha256, version)
   if (await fileExists(file)) return file
   const original = filePath(dataDir, sha256, 'original')
   if (!(await fileExists(original))) throw notFound()
-  await writeWhole(file, await sharp(original, { limitInputPixels: maxPixels }).rotate().webp({ quality: 90 }).toBuffer())
+  await writeWhole(file, await (version === 'preview' ? previewOf : cleanOf)(original))
   return file
 }
 
@@ -109,8 +114,8 @@ export function photoRoutes(services: Services): Router {
       if (sight === 'guest' && !(await stands(services, id, entryId))) throw notFound()
       const row = await FileModel.findByPk(entry.body.file)
       if (!row) throw notFound()
-      if (size === 'preview') return serveFile(response, filePath(dataDir, entry.body.file, size), 'image/webp')
-      if (sight === 'guest') return serveFile(response, await cleanCopy(dataDir, entry.body.file), 'image/webp')
+      if (size === 'preview') return serveFile(response, await versionOf(dataDir, entry.body.file, size), 'image/webp')
+      if (sight === 'guest') return serveFile(response, await versionOf(dataDir, entry.body.file, 'clean'), 'image/webp')
       await serveFile(response, filePath(dataDir, entry.body.file, size), row.mime)
     }),
   )

@@ -103,12 +103,8 @@ function withoutHouse(entries: readonly Entry[], house: readonly Entry[]): { ent
   return { entries: kept, leftOut: left.size }
 }
 
-/**
- * Whether a refusal is about what a record of `machine` cannot show: how the other house works, or what else happened to the
- * machines that its parts came from and went to. Of those it holds only what concerns this one.
- */
-const isBeyond = (refusal: Refusal, machine: string): boolean =>
-  refusal.rule === 'closing-not-met' || (refusal.rule === 'position-occupied' && refusal.asFound && refusal.place.in.kind === 'machine' && refusal.place.in.id !== machine)
+/** Whether a refusal is about how the other house works, not about what happened. */
+const itsOwnAffair = (refusal: Refusal): boolean => refusal.rule === 'closing-not-met'
 
 /** Every entry judged in its turn, as it would have been where it was written, with subjects computed here. Throws refused for the first that may not be. */
 function judged(machine: string, entries: readonly Entry[], house: readonly Entry[], { members, party }: { members: ReadonlySet<string>; party: string }): Entry[] {
@@ -142,10 +138,12 @@ function judged(machine: string, entries: readonly Entry[], house: readonly Entr
       fromOutbox: true,
       vouches: { party, confirmed: confirmed as ReadonlySet<string> },
       members,
+      // Of the machines that its parts came from and went to, a record holds only what concerns this one.
+      whole: machine,
       stewards: new Set(),
     }
     const [judgement] = judge(world, line, [mine], writer)
-    const became = outcome(entry, judgement, machine)
+    const became = outcome(entry, judgement)
     if (became.became === 'refused')
       throw new ProblemError('refused', 'An entry of this record cannot be admitted here. Nothing was stored.', {
         refusal: became.refusal,
@@ -160,10 +158,10 @@ function judged(machine: string, entries: readonly Entry[], house: readonly Entr
 }
 
 /** What was contested there stays so; what is contested here is so as well. */
-function outcome(entry: Entry, judgement: Judgement | undefined, machine: string): Judgement {
-  if (judgement?.became === 'refused' && !isBeyond(judgement.refusal, machine)) return judgement
+function outcome(entry: Entry, judgement: Judgement | undefined): Judgement {
+  if (judgement?.became === 'refused' && !itsOwnAffair(judgement.refusal)) return judgement
   if (entry.became === 'contested' && entry.contest) return { became: 'contested', contest: entry.contest }
-  return judgement?.became === 'contested' && !isBeyond(judgement.contest, machine) ? judgement : { became: 'recorded' }
+  return judgement?.became === 'contested' ? judgement : { became: 'recorded' }
 }
 
 /** The photographs and voice notes that its entries name, each put by itself once its hash agrees. */
