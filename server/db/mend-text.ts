@@ -14,6 +14,15 @@ function lowerIds<T>(value: T): T {
   return Object.fromEntries(Object.entries(value).map(([key, item]) => [key, lowerIds(item)])) as T
 }
 
+/** Other documents that may hold such text. */
+const documents = [
+  { table: 'saved_views', key: 'id', column: 'query' },
+  { table: 'machines', key: 'machine', column: 'summary' },
+  { table: 'machines', key: 'machine', column: 'needs' },
+  { table: 'parts', key: 'part', column: 'part_row' },
+  { table: 'lots', key: 'lot', column: 'lot_row' },
+] as const
+
 /**
  * The one time that stored entries are rewritten: what cannot be kept gives way to U+FFFD, ids to their lower case. The hash of
  * what was sent stays, so that the same entry sent again is still known. Projections are derived again afterwards.
@@ -31,6 +40,13 @@ export async function mendStoredText(db: Db, transaction: Transaction): Promise<
     [],
     transaction,
   )
-  const views = await rows<{ id: string; query: string }>(db, 'SELECT id, query::text AS query FROM saved_views WHERE query::text ~ $1', [suspicious], transaction)
-  for (const { id, query } of views) await run(db, 'UPDATE saved_views SET query = $2 WHERE id = $1', [id, JSON.stringify(keepable(JSON.parse(query) as unknown))], transaction)
+  // What was made of them is derived again; until then it must be possible to read it.
+  for (const { table, key, column } of documents)
+    for (const { id, text } of await rows<{ id: string; text: string }>(
+      db,
+      `SELECT ${key} AS id, ${column}::text AS text FROM ${table} WHERE ${column}::text ~ $1`,
+      [suspicious],
+      transaction,
+    ))
+      await run(db, `UPDATE ${table} SET ${column} = $2 WHERE ${key} = $1`, [id, JSON.stringify(keepable(JSON.parse(text) as unknown))], transaction)
 }

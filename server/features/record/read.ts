@@ -41,25 +41,8 @@ export interface RecordRead {
 /** What one entry says by itself, whoever stored it: an entry that is here already must say the same. */
 export const said = ({ id, v, happenedAt, doneBy, toldBy, basis, amends, body }: Entry) => ({ id, v, happenedAt, doneBy, toldBy, basis, amends, body })
 
-/** Kinds whose judgement, or that of later ones, depends on the world; any other is judged by itself. */
-const telling: ReadonlySet<Body['kind']> = new Set([
-  'machine',
-  'part',
-  'lot',
-  'count',
-  'party',
-  'gear',
-  'type',
-  'method',
-  'move',
-  'episode',
-  'consent',
-  'settle',
-  'withdrawal',
-  'reading',
-  'change',
-  'precaution',
-])
+/** Kinds that are judged by what came before them; any other is judged by itself, once the things that it names are known. */
+const telling: ReadonlySet<Body['kind']> = new Set(['machine', 'part', 'lot', 'count', 'party', 'gear', 'type', 'method', 'move', 'episode', 'consent', 'settle', 'withdrawal'])
 
 export function readRecordFile({ file, incoming, house, members, party }: RecordQuestion): RecordRead {
   const parsed = recordSchema.safeParse(readJson(readFileSync(file)))
