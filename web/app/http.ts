@@ -59,7 +59,12 @@ async function ask<T>(method: string, path: string, body?: BodyInit, type?: stri
   const problem =
     answer && typeof answer === 'object' && 'detail' in answer
       ? (answer as Problem)
-      : { type: response.status === 503 ? ('busy' as const) : ('internal' as const), title: 'Something went wrong', status: response.status, detail: 'The server did not answer as it should. What you typed is still here.' }
+      : {
+          type: response.status === 503 ? ('busy' as const) : ('internal' as const),
+          title: 'Something went wrong',
+          status: response.status,
+          detail: 'The server did not answer as it should. What you typed is still here.',
+        }
   if (problem.type === 'stale-page' && !renewed && (await renewToken().catch(() => false))) return ask<T>(method, path, body, type, true)
   throw new ProblemError(problem)
 }

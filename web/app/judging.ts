@@ -12,8 +12,7 @@ export const stopsAll = (error: unknown): boolean =>
   error instanceof NoConnection || (error instanceof ProblemError && ['not-signed-in', 'stale-page', 'too-many-tries', 'busy'].includes(error.problem.type))
 
 /** Gone by itself after a while: asked again. */
-export const passes = (error: unknown): boolean =>
-  error instanceof NoConnection || (error instanceof ProblemError && (error.problem.status >= 500 || error.problem.status === 429))
+export const passes = (error: unknown): boolean => error instanceof NoConnection || (error instanceof ProblemError && (error.problem.status >= 500 || error.problem.status === 429))
 
 /** In one line, why what waits has not gone yet. */
 export function whyItWaits(error: unknown): string {

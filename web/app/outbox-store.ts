@@ -48,7 +48,9 @@ export function claim(account: string) {
 /** What an account has waiting, in the order in which it was written. */
 export async function load(account: string): Promise<Waiting[]> {
   const held = await (await box()).getAllFromIndex('entries', 'account', account)
-  return held.sort((a, b) => a.n - b.n).map(({ draft, refused, rule, line }) => ({ draft, ...(refused === undefined ? {} : { refused, rule }), ...(line === undefined ? {} : { line }) }))
+  return held
+    .sort((a, b) => a.n - b.n)
+    .map(({ draft, refused, rule, line }) => ({ draft, ...(refused === undefined ? {} : { refused, rule }), ...(line === undefined ? {} : { line }) }))
 }
 
 /** Adds entries and the files they speak of, in one transaction: all of it is there afterwards, or nothing. */

@@ -85,7 +85,9 @@ export interface Writing {
   readonly amends?: Draft['amends']
   readonly restsOn?: readonly string[] | undefined
 }
-export type Written = { readonly sent: true; readonly answers: readonly Became[]; readonly refused?: Extract<Became, { became: 'refused' }> | undefined } | { readonly sent: false; readonly why: string }
+export type Written =
+  | { readonly sent: true; readonly answers: readonly Became[]; readonly refused?: Extract<Became, { became: 'refused' }> | undefined }
+  | { readonly sent: false; readonly why: string }
 
 /** Makes drafts of what was typed. Several stand or fall together. */
 export function useDrafts() {

@@ -23,7 +23,11 @@ export const deferrable: ReadonlySet<string> = new Set([
 export const isDeferred = (rule: string, said: Deferral | undefined): boolean => said !== undefined && said.reason.trim() !== '' && (rule !== 'loans home' || said.until !== '')
 
 /** The rules as they stand once what was said of their items counts; `asked`: those that the check found wanting, answered or not. */
-export function closingRules(rules: readonly RuleAnswer[], deferred: readonly Deferral[], next: string): { readonly rules: readonly RuleAnswer[]; readonly asked: readonly RuleAnswer[] } {
+export function closingRules(
+  rules: readonly RuleAnswer[],
+  deferred: readonly Deferral[],
+  next: string,
+): { readonly rules: readonly RuleAnswer[]; readonly asked: readonly RuleAnswer[] } {
   const said = new Map(deferred.map((d) => [d.what, d]))
   const answered = rules.map((rule): RuleAnswer => {
     if (rule.rule === 'next step handed on') return { ...rule, is: next.trim() ? 'met' : 'not met' }
