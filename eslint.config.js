@@ -37,7 +37,16 @@ export default tseslint.config(
   {
     files: ['**/*.{mjs,js}'],
     languageOptions: {
-      globals: { process: 'readonly', console: 'readonly', fetch: 'readonly', setTimeout: 'readonly', performance: 'readonly', FormData: 'readonly', Blob: 'readonly' },
+      globals: {
+        process: 'readonly',
+        console: 'readonly',
+        fetch: 'readonly',
+        setTimeout: 'readonly',
+        performance: 'readonly',
+        FormData: 'readonly',
+        Blob: 'readonly',
+        URL: 'readonly',
+      },
     },
   },
 )

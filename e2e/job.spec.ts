@@ -68,7 +68,9 @@ test('4 takes a faulty part out, takes its like from a donor, tests: cause shown
   await write(imke, 'power off')
   await write(imke, 'off lid 6 M4x12 cup 1')
   // A wrong part is refused before Enter, and the look-alike named.
-  expect(await refusedLine(imke, 'swap IC22 < E2024-004 IC18')).toContain('IC18')
+  const wrong = await refusedLine(imke, 'swap IC22 < E2024-004 IC18')
+  expect(wrong).toContain('it belongs in IC18')
+  expect(wrong).not.toContain('Puts')
   await write(imke, 'swap IC22 < E2024-004 IC22 > bag 2')
   await write(imke, 'test keys, 71 pass')
   await expect(imke.getByText('Cause shown', { exact: false }).first()).toBeVisible()

@@ -149,7 +149,7 @@ it('completeness knows what is empty, and takes the unseen as there', () => {
 describe('a blind second survey', () => {
   function surveyed() {
     const b = bench()
-    const first = survey(b.t, 10, person, false, ['labels', 'chassis', 'supply'])
+    const first = survey(b.t, 10, person, false, ['supply', 'chassis', 'labels'])
     b.find(10, 'chassis', 'rust', { survey: first.id, activity: 'active' })
     first.end(11)
     const blind = survey(b.t, 20, second, true, ['labels', 'chassis'])
@@ -172,13 +172,13 @@ describe('a blind second survey', () => {
     const [pair] = pairsOf(machine())
     const zones = compareSurveys(t.world(), machine(), pair!)
     expect(zones.map((z) => [z.zone, z.first, z.second])).toEqual([
-      ['labels', 1, 2],
       ['chassis', 3, 2],
+      ['labels', 1, 2],
       ['supply', 1, undefined],
     ])
     expect(gradePairs(zones)).toEqual([
-      [1, 2],
       [3, 2],
+      [1, 2],
     ])
   })
   it('counts for the machine only what is taken over', () => {

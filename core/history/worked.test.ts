@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { allPass, fail, found, home, other, pass, person, slot, terminalSheet, test, twoTerminals } from '#core/testing/terminal.ts'
+import { allPass, fail, found, home, other, pass, person, slot, test, twoTerminals } from '#core/testing/terminal.ts'
 import type { GearId } from '#core/ids.ts'
 import { conclusionsOf } from './attribution.ts'
 import { fold } from './fold.ts'
@@ -228,5 +228,3 @@ describe('working status', () => {
     expect(moved.about).toContainEqual({ kind: 'machine', id: other })
   })
 })
-
-it('knows every function of the sheet', () => expect(terminalSheet.functions).toHaveLength(9))

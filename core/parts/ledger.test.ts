@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { found, home, other, person, slot, terminalSheet, twoTerminals } from '#core/testing/terminal.ts'
-import type { EntryId, MachineId, PartId } from '#core/ids.ts'
+import type { MachineId, PartId } from '#core/ids.ts'
 import { fold } from '#core/history/fold.ts'
 import { standingsOf } from '#core/history/standing.ts'
 import { numberedId, type Teller } from '#core/history/teller.ts'
@@ -213,5 +213,3 @@ describe('fit', () => {
     expect(t.tell(at(1), { ...discard, authority: person }, { role: 'volunteer' }).judgement.became).toBe('recorded')
   })
 })
-
-it('numbers ids in order', () => expect(numberedId<EntryId>(9) < numberedId<EntryId>(16)).toBe(true))

@@ -27,7 +27,12 @@ describe('preferred numbers', () => {
     expect(nearestPreferred(2.28e-9, 'E6')).toBe(2.2e-9)
     expect([isPreferred(4_700, 'E24'), isPreferred(5_000, 'E24')]).toEqual([true, false])
   })
-  it('four decades of E24 are 96 values', () => expect(decades('E24', 1, 5)).toHaveLength(96))
+  it('rises decade by decade, each ten times the one before', () => {
+    const values = decades('E24', 1, 5)
+    expect(values).toHaveLength(96)
+    expect([values[0], values[23], values[24], values.at(-1)]).toEqual([10, 91, 100, 91_000])
+    expect(values.slice(24).every((value, i) => Math.abs(value / (values[i] ?? 0) - 10) < 1e-9)).toBe(true)
+  })
 })
 
 // IEC 60062 colour code, table from memory.
