@@ -22,7 +22,7 @@ import { createPerson } from '#server/features/session/routes.ts'
 import { requireVisitor } from '#server/platform/access.ts'
 import { readConfig } from '#server/platform/config.ts'
 import { createLog, prepare, startServer } from '#server/server.ts'
-import { percentile, print } from './measure.ts'
+import { failures, percentile, print } from './measure.ts'
 
 const config = readConfig({ ...process.env, NODE_ENV: 'test', PORT: '0', ANAMNESIS_DATA: mkdtempSync(path.join(os.tmpdir(), 'anamnesis-bench-')) })
 const services = await prepare(config, createLog('silent'))
@@ -154,6 +154,8 @@ print({
   unit: 'ms p50, machine of 200 entries',
   against: `session check and bare insert: ${p50('bare').toFixed(2)} ms p50`,
   ratio: p50('small') / p50('bare'),
+  limit: 4,
+  p50: p50('small'),
 })
 print({
   name: 'append-growth',
@@ -163,4 +165,4 @@ print({
   ratio: p50('large') / p50('small'),
 })
 await running.stop()
-process.exit(0)
+process.exit(failures())

@@ -10,7 +10,7 @@ import { chromium, type CDPSession, type Page } from '@playwright/test'
 import sharp from 'sharp'
 import { readConfig } from '#server/platform/config.ts'
 import { createLog, prepare, startServer } from '#server/server.ts'
-import { percentile, print } from './measure.ts'
+import { failures, percentile, print } from './measure.ts'
 
 const config = readConfig({
   ...process.env,
@@ -84,8 +84,9 @@ print({
   name: 'scroll-heap',
   value: heapLast / 1e6,
   unit: 'MB after ten passes',
-  against: `${(heapFirst / 1e6).toFixed(1)} MB after the first (limit 1.1)`,
+  against: `${(heapFirst / 1e6).toFixed(1)} MB after the first`,
   ratio: heapLast / heapFirst,
+  limit: 1.1,
 })
 
 /**
@@ -111,17 +112,17 @@ async function traced(steps: number, pixels?: number): Promise<{ work: number[];
   return { work: summed((t) => t.tdur ?? 0), elapsed: summed((t) => t.dur ?? 0), most }
 }
 // 60 px a frame are 3,600 a second: 36 notches of a usual wheel. Twice that is a flick; dragging the bar draws every row anew.
-for (const { name, pixels, against } of [
-  { name: 'scroll', pixels: 60, against: 'limit 8 ms' },
-  { name: 'scroll-flick', pixels: 120, against: 'no limit' },
-  { name: 'scroll-drag', pixels: undefined, against: 'no limit' },
+for (const { name, pixels, limit } of [
+  { name: 'scroll', pixels: 60, limit: { limit: 8 } },
+  { name: 'scroll-flick', pixels: 120, limit: {} },
+  { name: 'scroll-drag', pixels: undefined, limit: {} },
 ]) {
   const { work, elapsed, most } = await traced(600, pixels)
   print({
     name,
     value: percentile(work, 95),
     unit: `ms of main-thread work a frame, p95 of ${work.length} frames of ${pixels ? `${pixels} px` : 'a 600th of the list'}, ${total} machines`,
-    against,
+    ...limit,
     median: percentile(work, 50),
     byTheClock: percentile(elapsed, 95),
     rowsInDocument: most,
@@ -167,3 +168,5 @@ print({
 })
 await browser.close()
 await running.stop()
+// Nothing of the server or the browser is left; pools that a library still holds open do not keep this from ending.
+process.exit(failures())

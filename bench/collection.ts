@@ -150,3 +150,4 @@ for (let i = 0; i < 20; i++) {
 }
 print({ name: 'collection-query-misspelt', value: percentile(loose, 95), unit: 'ms p95', against: 'the same list, spelt as it is' })
 await running.stop()
+process.exit(0)

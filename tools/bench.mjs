@@ -1,6 +1,6 @@
-/** `npm run bench [name]`: measurements as ratios, one JSON object a line. */
+/** `npm run bench [-- group]`: measurements, one JSON object a line. Ends with 1 when a figure is over its limit, or a group broke. */
 import { spawn } from 'node:child_process'
-import { mkdtempSync } from 'node:fs'
+import { existsSync, mkdtempSync, readFileSync } from 'node:fs'
 import os from 'node:os'
 import path from 'node:path'
 import { chromiumPath, ensureBuild, ensureChromium, ensureDatabase, ensurePackages, freePort, root, runStep, startCluster } from './provision.mjs'
@@ -8,48 +8,27 @@ import { chromiumPath, ensureBuild, ensureChromium, ensureDatabase, ensurePackag
 ensurePackages()
 ensureBuild()
 const only = process.argv[2]
-const node = (file, env = {}) => runStep(process.execPath, ['--import', 'tsx', file], env)
-let failed = 0
-if (!only || only === 'fold') failed += await node('bench/fold.ts')
-if (!only || only === 'first-view') failed += await node('bench/first-view.ts')
-if (!only || only === 'append') {
-  const cluster = await startCluster(path.join(root, '.data'), 'postgres-bench')
-  failed += await node('bench/append.ts', { DATABASE_URL: await ensureDatabase(cluster.url, 'bench', { fresh: true }) })
-  await cluster.stop()
+process.env.BENCH_RUNNER = String(process.pid)
+const node = (file, env = {}) => runStep(process.execPath, ['--import', 'tsx', file], { CHROMIUM: chromiumPath, ...env })
+
+/** Runs files one after the other, each on a database of its own in a durable cluster. */
+async function onDatabases(files, { browser = false, more = {} } = {}) {
+  if (browser) ensureChromium()
+  const data = path.join(root, '.data')
+  const cluster = await startCluster(data, 'postgres-bench')
+  const pidFile = [path.join(data, 'postgres-bench', 'cluster', 'postmaster.pid')].find((f) => existsSync(f))
+  const env = { ...(pidFile ? { BENCH_POSTMASTER: readFileSync(pidFile, 'utf8').split('\n')[0] } : {}), ...more }
+  let failed = 0
+  try {
+    for (const [file, database, again] of files)
+      failed += await node(file, { ...env, PORT: String(await freePort()), DATABASE_URL: await ensureDatabase(cluster.url, database, { fresh: !again }) })
+  } finally {
+    await cluster.stop()
+  }
+  return failed
 }
-if (!only || only === 'collection') {
-  ensureChromium()
-  const cluster = await startCluster(path.join(root, '.data'), 'postgres-bench')
-  const env = { DATABASE_URL: await ensureDatabase(cluster.url, 'bench_collection', { fresh: true }), CHROMIUM: chromiumPath }
-  failed += await node('bench/collection.ts', env)
-  failed += await node('bench/browser.ts', env)
-  await cluster.stop()
-}
-if (!only || only === 'offline') {
-  ensureChromium()
-  const cluster = await startCluster(path.join(root, '.data'), 'postgres-bench')
-  failed += await node('bench/offline.ts', {
-    DATABASE_URL: await ensureDatabase(cluster.url, 'bench_offline', { fresh: true }),
-    PORT: String(await freePort()),
-    CHROMIUM: chromiumPath,
-  })
-  await cluster.stop()
-}
-if (!only || only === 'episode') {
-  ensureChromium()
-  const cluster = await startCluster(path.join(root, '.data'), 'postgres-bench')
-  const env = { CHROMIUM: chromiumPath, PORT: String(await freePort()) }
-  failed += await node('bench/episode.ts', { ...env, DATABASE_URL: await ensureDatabase(cluster.url, 'bench_episode', { fresh: true }) })
-  failed += await node('bench/questions.ts', { ...env, DATABASE_URL: await ensureDatabase(cluster.url, 'bench_questions', { fresh: true }) })
-  await cluster.stop()
-}
-if (!only || only === 'parts') {
-  failed += await node('bench/parts.ts')
-  const cluster = await startCluster(path.join(root, '.data'), 'postgres-bench')
-  failed += await node('bench/claim.ts', { DATABASE_URL: await ensureDatabase(cluster.url, 'bench_claim', { fresh: true }) })
-  await cluster.stop()
-}
-if (!only || only === 'restart') {
+
+async function restart() {
   const data = mkdtempSync(path.join(os.tmpdir(), 'anamnesis-restart-'))
   const port = String(await freePort())
   const start = async () => {
@@ -79,5 +58,44 @@ if (!only || only === 'restart') {
       ratio: Number((second / first).toFixed(2)),
     }),
   )
+  return 0
 }
-process.exit(failed ? 1 : 0)
+
+const groups = {
+  fold: () => node('bench/fold.ts'),
+  'first-view': () => node('bench/first-view.ts'),
+  append: () => onDatabases([['bench/append.ts', 'bench']]),
+  malformed: () => onDatabases([['bench/malformed.ts', 'bench_malformed']]),
+  races: () => onDatabases([['bench/races.ts', 'bench_races']]),
+  faults: () => {
+    ensureChromium()
+    return node('bench/faults.ts')
+  },
+  collection: () =>
+    onDatabases(
+      [
+        ['bench/collection.ts', 'bench_collection'],
+        ['bench/browser.ts', 'bench_collection', true],
+      ],
+      { browser: true },
+    ),
+  offline: () => onDatabases([['bench/offline.ts', 'bench_offline']], { browser: true }),
+  episode: () =>
+    onDatabases(
+      [
+        ['bench/episode.ts', 'bench_episode'],
+        ['bench/questions.ts', 'bench_questions'],
+      ],
+      { browser: true },
+    ),
+  parts: async () => (await node('bench/parts.ts')) + (await onDatabases([['bench/claim.ts', 'bench_claim']])),
+  restart,
+}
+
+if (only !== undefined && !(only in groups)) {
+  console.error(`There is no group ${only}. Groups: ${Object.keys(groups).join(', ')}`)
+  process.exit(1)
+}
+let failed = 0
+for (const [name, run] of Object.entries(groups)) if (only === undefined || only === name) failed += await run()
+process.exit(failed > 0 ? 1 : 0)
