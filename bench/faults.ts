@@ -46,13 +46,24 @@ await prepared.db.close()
 
 let server: ChildProcess | undefined
 const address = `http://127.0.0.1:${serverPort}`
+/** What a server said that ended by itself: a supervisor would start it again, but it should not have to. */
+const died: string[] = []
 function startServer() {
-  server = spawn(process.execPath, ['--import', 'tsx', 'server/main.ts'], {
+  const child = spawn(process.execPath, ['--import', 'tsx', 'server/main.ts'], {
     cwd: root,
-    stdio: 'ignore',
+    stdio: ['ignore', 'ignore', 'pipe'],
     env: { ...process.env, NODE_ENV: 'production', DATABASE_URL: url, ANAMNESIS_DATA: data, ANAMNESIS_WEB: path.join(root, 'dist/web'), PORT: String(serverPort) },
   })
+  let said = ''
+  child.stderr?.on('data', (bytes: Buffer) => (said = (said + bytes.toString()).slice(-2000)))
+  child.once('exit', (code, signal) => {
+    if (signal === 'SIGKILL' || ending) return
+    died.push(`${String(code ?? signal)}: ${said}`)
+    startServer()
+  })
+  server = child
 }
+let ending = false
 async function answers(timeoutMs = 60_000): Promise<void> {
   const until = performance.now() + timeoutMs
   while (performance.now() < until) {
@@ -142,7 +153,7 @@ async function until<T>(ask: () => Promise<{ status: number; body: T }>): Promis
   for (;;) {
     requests++
     const answer = await ask().catch(() => undefined)
-    if (answer && answer.status < 500 && answer.status !== 429 && answer.status !== 401) return answer
+    if (answer?.body !== undefined && answer.status < 500 && answer.status !== 429 && answer.status !== 401) return answer
     unanswered++
     if (!writing && unanswered > 1e6) return undefined
     await rest(5 + below(20))
@@ -337,10 +348,11 @@ for (const [part, place] of wandering) {
 const differ = (await rebuild(db, new Date().toISOString())).length
 const faults = await findFaults(db, new Date().toISOString())
 await db.close()
+ending = true
 server?.kill('SIGTERM')
 proxy.close()
 await cluster.stop()
-const amiss = { lost, lostTyped, doubled, partGroups, bare, wrongFiles, misplaced, faults }
+const amiss = { died, lost, lostTyped, doubled, partGroups, bare, wrongFiles, misplaced, faults }
 for (const [what, list] of Object.entries(amiss)) if (list.length > 0) console.error(what, JSON.stringify(list).slice(0, 400))
 print({
   name: 'faults',
@@ -359,6 +371,7 @@ print({
   unanswered,
   differAfterRebuild: differ,
   brokenLedger: faults.length,
+  serverDied: died.length,
   seconds: Object.entries(phases)
     .map(([name, seconds]) => `${name} ${seconds.toFixed(0)}`)
     .join(', '),

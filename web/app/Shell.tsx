@@ -10,6 +10,7 @@ import { listen } from './live.ts'
 import { currentSize, currentTheme, keysOn, setLook, soundOn } from './look.ts'
 import { useOutboxState } from './outbox.ts'
 import { placesFor } from './places.ts'
+import { WaitLine } from './WaitLine.tsx'
 import { SignedProvider, useSession, type SignedIn } from './session.tsx'
 
 const OutboxSlip = lazy(() => import('./OutboxSlip.tsx'))
@@ -117,11 +118,7 @@ function Band({ signed }: { signed: SignedIn }) {
         )}
         <Who signed={signed} onKeys={() => setOpen('keys')} />
       </header>
-      {why && waiting.length > refused && open !== 'outbox' && (
-        <p role="status" className="bg-next border-line noprint border-b px-4 py-1">
-          {`${why} ${waiting.length - refused === 1 ? 'One entry waits' : `${waiting.length - refused} entries wait`} on this device and ${waiting.length - refused === 1 ? 'is' : 'are'} sent by ${waiting.length - refused === 1 ? 'itself' : 'themselves'}.`}
-        </p>
-      )}
+      {why && waiting.length > refused && open !== 'outbox' && <WaitLine why={why} waiting={waiting.length - refused} />}
       <Suspense fallback={null}>
         {signed.me.role !== 'guest' && <Ringer />}
         {open === 'outbox' && <OutboxSlip account={signed.me.account} onClose={() => setOpen(undefined)} />}

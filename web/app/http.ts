@@ -1,6 +1,6 @@
 /** Requests to the server: JSON in and out, the session's token on whatever changes something, problems as errors. */
 import { hearServer } from './clock.ts'
-import type { Problem } from '#api/problems.ts'
+import type { Problem, ProblemType } from '#api/problems.ts'
 import type { SessionAnswer } from '#api/session.ts'
 
 export class ProblemError extends Error {
@@ -37,6 +37,16 @@ export async function renewToken(): Promise<boolean> {
 /** For the one request that is not made by fetch. */
 export const sessionToken = (): string => token
 
+const typeOfStatus: Readonly<Record<number, ProblemType>> = { 401: 'not-signed-in', 413: 'too-large', 429: 'too-many-tries', 503: 'busy', 507: 'disk-full' }
+
+/** An answer that says nothing of itself: from a proxy, or cut off on its way. */
+export const unexplained = (status: number): Problem => ({
+  type: typeOfStatus[status] ?? 'internal',
+  title: 'Something went wrong',
+  status,
+  detail: 'The server did not answer as it should. What you wrote is still here.',
+})
+
 async function ask<T>(method: string, path: string, body?: BodyInit, type?: string, renewed = false): Promise<T> {
   let response: Response
   try {
@@ -56,15 +66,7 @@ async function ask<T>(method: string, path: string, body?: BodyInit, type?: stri
   // Refused entries come back with what each of them became; the caller reads that.
   if (response.ok || (response.status === 409 && answer && typeof answer === 'object' && 'entries' in answer)) return answer as T
   if (response.status === 502 || response.status === 504) throw new NoConnection()
-  const problem =
-    answer && typeof answer === 'object' && 'detail' in answer
-      ? (answer as Problem)
-      : {
-          type: response.status === 503 ? ('busy' as const) : ('internal' as const),
-          title: 'Something went wrong',
-          status: response.status,
-          detail: 'The server did not answer as it should. What you typed is still here.',
-        }
+  const problem = answer !== null && typeof answer === 'object' && 'detail' in answer ? (answer as Problem) : unexplained(response.status)
   if (problem.type === 'stale-page' && !renewed && (await renewToken().catch(() => false))) return ask<T>(method, path, body, type, true)
   throw new ProblemError(problem)
 }

@@ -14,6 +14,9 @@ export const stopsAll = (error: unknown): boolean =>
 /** Gone by itself after a while: asked again. */
 export const passes = (error: unknown): boolean => error instanceof NoConnection || (error instanceof ProblemError && (error.problem.status >= 500 || error.problem.status === 429))
 
+/** What waits for its writer to sign in again. */
+export const sessionOver = 'Your session has run out: sign in again.'
+
 /** In one line, why what waits has not gone yet. */
 export function whyItWaits(error: unknown): string {
   if (error instanceof NoConnection) return 'No connection.'
@@ -21,7 +24,7 @@ export function whyItWaits(error: unknown): string {
   switch (error.problem.type) {
     case 'not-signed-in':
     case 'stale-page':
-      return 'Your session has run out: sign in again.'
+      return sessionOver
     case 'too-large':
       return 'One is larger than this server takes: tell a steward.'
     case 'disk-full':

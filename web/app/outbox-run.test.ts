@@ -6,7 +6,7 @@ import type { Draft } from '#core/history/entry.ts'
 import { numberedId } from '#core/history/teller.ts'
 import type { EntryId, MachineId } from '#core/ids.ts'
 import { pointAt } from '#core/quantity/time.ts'
-import { NoConnection, ProblemError } from './http.ts'
+import { NoConnection, ProblemError, unexplained } from './http.ts'
 import { judges, pauseAfter, whyItWaits } from './judging.ts'
 import { actsOf, runOutbox, type Ports } from './outbox-run.ts'
 
@@ -55,6 +55,7 @@ describe('an answer', () => {
     ['413', problem('too-large', 413)],
     ['429', problem('too-many-tries', 429)],
     ['something that is no problem', new Error('?')],
+    ...[401, 413, 429, 500, 502, 503, 507].map((status): [string, Error] => [`${status} without a word`, new ProblemError(unexplained(status))]),
   ]
   it.each(passing)('%s leaves everything where it is, and says why in one line', async (_name, error) => {
     const { held, refused, waits } = await run([draft(1), draft(2), photo(3)], throws(error))

@@ -1,6 +1,6 @@
 /** One file to the server. fetch tells nothing of an upload's progress, so this one request is made the older way. */
 import type { Problem } from '#api/problems.ts'
-import { NoConnection, ProblemError, renewToken, sessionToken } from './http.ts'
+import { NoConnection, ProblemError, renewToken, sessionToken, unexplained } from './http.ts'
 import type { HeldFile } from './outbox-store.ts'
 
 /** What the server found the file to be. */
@@ -19,13 +19,6 @@ export const sendFile = (held: Sendable, onProgress?: (share: number) => void): 
     throw error
   })
 
-const unreadable = (status: number): Problem => ({
-  type: status === 413 ? 'too-large' : status === 503 ? 'busy' : 'internal',
-  title: 'The server did not take it',
-  status,
-  detail: 'The server did not answer as it should. It is still here.',
-})
-
 const once = (held: Sendable, onProgress?: (share: number) => void): Promise<Sent> =>
   new Promise((resolve, reject) => {
     const form = new FormData()
@@ -40,7 +33,7 @@ const once = (held: Sendable, onProgress?: (share: number) => void): Promise<Sen
       if (request.status === 201) return resolve(request.response as Sent)
       if (request.status === 502 || request.status === 504) return reject(new NoConnection())
       const problem = request.response as Problem | null
-      reject(new ProblemError(problem !== null && typeof problem === 'object' && 'type' in problem ? problem : unreadable(request.status)))
+      reject(new ProblemError(problem !== null && typeof problem === 'object' && 'type' in problem ? problem : unexplained(request.status)))
     }
     request.send(form)
   })

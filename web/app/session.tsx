@@ -9,9 +9,9 @@ import type { Body } from '#core/history/kinds.ts'
 import type { EntryId, PartyId } from '#core/ids.ts'
 import type { Interval } from '#core/quantity/time.ts'
 import { entryInstant, newId, nowInstant } from './clock.ts'
-import { get, NoConnection, post, setToken, wordsOf } from './http.ts'
-import { judges, passes, stopsAll, whyItWaits } from './judging.ts'
-import { hold, letWait, refuse, release, sendFiles, sendOutbox, type HeldFile } from './outbox.ts'
+import { get, post, setToken, wordsOf } from './http.ts'
+import { judges, passes, sessionOver, whyItWaits } from './judging.ts'
+import { hold, letWait, refuse, release, sendFiles, sendOutbox, useOutboxState, type HeldFile } from './outbox.ts'
 
 export interface SignedIn {
   readonly house: House
@@ -50,6 +50,11 @@ export function SignedProvider({ value, children }: { value: SignedIn; children:
       window.removeEventListener('online', now)
     }
   }, [client, value.me.account])
+  // Whether they are still signed in is asked of the server; if not, the sign-in page stands here, and the outbox waits for them.
+  const { why, againAt } = useOutboxState(value.me.account)
+  useEffect(() => {
+    if (why === sessionOver) void client.invalidateQueries({ queryKey: ['session'] })
+  }, [client, why, againAt])
   return <Signed value={value}>{children}</Signed>
 }
 
@@ -158,7 +163,6 @@ export function useWrite() {
       }
       const why = whyItWaits(error)
       await letWait(me.account, ids, why)
-      if (stopsAll(error) && !(error instanceof NoConnection)) void client.invalidateQueries({ queryKey: ['session'] })
       return { sent: false, why }
     }
   }

@@ -117,7 +117,7 @@ function Working({ view, waiting }: { view: EpisodeView; waiting: readonly Waiti
     ) : null
 
   return (
-    <main className="flex h-[calc(100dvh-44px-var(--ring,0px))] flex-col">
+    <main className="flex h-[calc(100dvh-44px-var(--ring,0px)-var(--told,0px))] flex-col">
       <header className="bg-plate text-lettering flex h-12 shrink-0 items-center gap-4 px-4">
         <h1 className="font-display text-18 min-w-0 truncate font-semibold">
           <Link to={`/machines/${view.machine}`} className="hover:underline">

@@ -51,7 +51,7 @@ export function View() {
   const guest = me.role === 'guest'
   const narrowed = q !== '' || filters.length > 0
   return (
-    <main className="flex h-[calc(100dvh-44px-var(--ring,0px))] flex-col gap-2 p-4 pb-0">
+    <main className="flex h-[calc(100dvh-44px-var(--ring,0px)-var(--told,0px))] flex-col gap-2 p-4 pb-0">
       <div className="flex items-end justify-between gap-6">
         <div>
           <h1 className="font-display text-24 font-semibold">{guest ? 'What you may see' : 'Collection'}</h1>
