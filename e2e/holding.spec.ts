@@ -176,7 +176,7 @@ test('a reason typed at closing is kept as it is typed, key by key, with its dat
     return view.rows.find((row) => row.body.kind === 'episode' && row.body.what === 'closed')?.body.deferred
   }, episode)
   expect(stored?.find((d) => d.reason.startsWith('the lid'))).toEqual({
-    what: 'M3x8',
+    what: '4 M3x8 left over',
     reason: 'the lid stays off over the winter',
     until: expect.stringMatching(/^2027-03-0[12]T/),
   })
