@@ -1,6 +1,6 @@
 /** Loads the demo collection into an empty database: house, accounts, entries, projections. */
 import { rebuild } from '#server/features/entries/rebuild.ts'
-import { insertEntry } from '#server/features/entries/store.ts'
+import { insertEntry } from '#server/features/entries/insert.ts'
 import { hashPassword } from '#server/features/session/passwords.ts'
 import { AccountModel, HouseModel } from '#server/db/models.ts'
 import { storePhoto } from '#server/features/photos/routes.ts'

@@ -8,7 +8,7 @@ import type { AccountId, EntryId, MachineId } from '#core/ids.ts'
 import { pointAt } from '#core/quantity/time.ts'
 import { terminalSheet } from '#core/testing/terminal.ts'
 import { rows } from '../db/connection.ts'
-import { insertEntries } from '../features/entries/store.ts'
+import { insertEntries } from '../features/entries/insert.ts'
 import { draft, send, startHouse, twoMachines, type Agent, type TestHouse } from '../testing/house.ts'
 import { seqOf } from './live.ts'
 

@@ -6,7 +6,7 @@ import { rows, type Db } from '../../db/connection.ts'
 import { closureOf, lotEntries, machinesOfPart } from './closure.ts'
 import { nameMachines } from './faults.ts'
 import { projectLot, projectMachine, projectPart } from './project.ts'
-import { commitLock } from './store.ts'
+import { commitLock } from './locks.ts'
 
 type Table = 'machines' | 'parts' | 'placements' | 'lots' | 'assembly_homes'
 

@@ -159,7 +159,7 @@ describe('beside each other', () => {
     expect(await rebuild(db(), nowInstant())).toEqual([])
   })
   it('the sweep goes on past a machine that cannot be derived', async () => {
-    const { refreshDue } = await import('./store.ts')
+    const { refreshDue } = await import('./reach.ts')
     await run(db(), `UPDATE machines SET holds_until = now() - interval '1 hour' WHERE machine = ANY($1::uuid[])`, [[home, other]])
     const bad = draft({ kind: 'note', machine: home, words: 'from the future' })
     await send(volunteer, [bad]).expect(200)

@@ -11,7 +11,8 @@ import { positionsOf } from '#core/history/world.ts'
 import { rows, type Db } from '../../db/connection.ts'
 import { houseEntries } from '../entries/closure.ts'
 import { insertMachines, machineRow, projectHomes, type MachineHomes, type MachineRow } from '../entries/project.ts'
-import { contentHash, insertEntries, notify } from '../entries/store.ts'
+import { contentHash, insertEntries } from '../entries/insert.ts'
+import { notify } from '../entries/reach.ts'
 
 export interface ImportedBy {
   readonly account: AccountId

@@ -1,0 +1,97 @@
+/** What entries reach: every subject whose projection they change is derived again, in the append's transaction; and the sweep of what changes by time. */
+import type { Transaction } from 'sequelize'
+import type { LiveEvent } from '#api/machines.ts'
+import type { Entry } from '#core/history/entry.ts'
+import { fold } from '#core/history/fold.ts'
+import { subjectIds } from '#core/history/subjects.ts'
+import type { World } from '#core/history/world.ts'
+import type { LotId, MachineId, PartId } from '#core/ids.ts'
+import type { Place } from '#core/parts/place.ts'
+import { machineAround } from '#core/parts/presence.ts'
+import { rows, run, type Db } from '../../db/connection.ts'
+import { closureOf } from './closure.ts'
+import { boundWaits, commitLock, lock } from './locks.ts'
+import { projectLot, projectMachine, projectPart } from './project.ts'
+
+export interface Reached {
+  readonly stored: readonly Entry[]
+  /** What they amend or settle. */
+  readonly spoken: readonly Entry[]
+  /** Machines of which the closure holds every entry. */
+  readonly covered: ReadonlySet<string>
+}
+
+/** Derives again every subject that the new entries can reach, and gives notice. The caller holds the commit lock. */
+export async function project(db: Db, closure: readonly Entry[], { stored, spoken, covered }: Reached, now: string, transaction: Transaction): Promise<void> {
+  const world = fold(closure, { now })
+  const parts = new Set(stored.flatMap((e) => subjectIds(e.about, 'part')))
+  const machines = new Set(stored.flatMap((e) => subjectIds(e.about, 'machine')))
+  for (const id of parts)
+    for (const place of placesOf(world, id as PartId)) {
+      const machine = place.in.kind === 'kept' ? place.in.id : machineAround(world, place)?.id
+      if (machine !== undefined) machines.add(machine)
+    }
+  for (const id of await reachedThroughHouse(db, [...stored, ...spoken], transaction)) machines.add(id)
+  for (const id of parts) await projectPart(db, world, id as PartId, transaction)
+  const lots = new Set(stored.flatMap((e) => subjectIds(e.about, 'lot')))
+  for (const id of lots) await projectLot(db, world, id as LotId, transaction)
+  for (const id of machines) await projectMachine(db, covered.has(id) ? world : fold(await closureOf(db, [id], [], transaction), { now }), id as MachineId, transaction)
+  await notify(db, { seq: stored.at(-1)?.seq ?? 0, machines: [...machines], kinds: [...new Set([...stored, ...spoken].map((e) => e.body.kind))] }, transaction)
+}
+
+/** A notice of PostgreSQL holds at most 8,000 bytes: one that reaches more machines than fit says that everything is stale. */
+const mostNamed = 100
+
+/** Gives notice to every server when the transaction commits. */
+export async function notify(db: Db, event: LiveEvent, transaction: Transaction): Promise<void> {
+  const told = event.machines.length > mostNamed ? { ...event, machines: [], everything: true } : event
+  await run(db, `SELECT pg_notify('entries', $1)`, [JSON.stringify(told)], transaction)
+}
+
+/** Every place a part was in, the first and the present one included: each of their machines may speak of it. */
+function placesOf(world: World, id: PartId): Place[] {
+  const part = world.parts.get(id)
+  return part ? [part.start, part.place, ...part.legs.flatMap((leg) => [leg.from, leg.to])].filter((place) => place !== undefined) : []
+}
+
+/** Machines that a house entry reaches: all of a type, all tested with a piece of gear, all under a policy, all that name a party. */
+async function reachedThroughHouse(db: Db, stored: readonly Entry[], transaction: Transaction): Promise<string[]> {
+  const found: string[] = []
+  for (const { body } of stored) {
+    if (body.kind === 'type') found.push(...(await rows<{ id: string }>(db, 'SELECT machine AS id FROM machines WHERE type = $1', [body.type], transaction)).map((r) => r.id))
+    if (body.kind === 'rule' && body.what === 'policy' && body.machine === undefined)
+      found.push(...(await rows<{ id: string }>(db, 'SELECT machine AS id FROM machines', [], transaction)).map((r) => r.id))
+    if (body.kind === 'gear' && body.what !== 'proved')
+      found.push(
+        ...(
+          await rows<{ id: string }>(
+            db,
+            `SELECT DISTINCT m.subject AS id FROM entry_subjects g JOIN entry_subjects m ON m.entry = g.entry AND m.kind = 'machine' WHERE g.kind = 'gear' AND g.subject = $1`,
+            [body.gear],
+            transaction,
+          )
+        ).map((r) => r.id),
+      )
+  }
+  return found
+}
+
+/** Derives machines whose state changes by time alone and is due, the longest due first. Answers how many. One that cannot be derived does not stop the others. */
+export async function refreshDue(db: Db, now: string, onError: (machine: string, error: Error) => void = () => undefined): Promise<number> {
+  const due = await rows<{ id: string }>(db, 'SELECT machine AS id FROM machines WHERE holds_until < $1 ORDER BY holds_until LIMIT 500', [now])
+  let refreshed = 0
+  for (const { id } of due)
+    try {
+      await db.transaction(async (transaction) => {
+        await boundWaits(db, transaction)
+        await lock(db, [{ kind: 'machine', id }], [], transaction)
+        await commitLock(db, transaction)
+        await projectMachine(db, fold(await closureOf(db, [id], [], transaction), { now }), id as MachineId, transaction)
+        await notify(db, { seq: 0, machines: [id], kinds: ['time'] }, transaction)
+      })
+      refreshed++
+    } catch (error) {
+      onError(id, error as Error)
+    }
+  return refreshed
+}
