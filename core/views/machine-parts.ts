@@ -96,12 +96,9 @@ export function loanRows(world: World, machine: MachineState): LoanRow[] {
     .filter((row) => row !== undefined)
 }
 
-function holderMachine(world: World, holder: { kind: string; id: string }): string | undefined {
-  if (holder.kind === 'machine') return holder.id
-  if (holder.kind !== 'assembly') return undefined
-  const place = world.parts.get(holder.id as never)?.place
-  return place ? holderMachine(world, place.in) : undefined
-}
+/** The machine around a holder, through the assemblies that were touched. */
+const holderMachine = (world: World, { kind, id }: { kind: string; id: string }): string | undefined =>
+  kind === 'machine' ? id : kind === 'assembly' && world.parts.has(id as never) ? machineAround(world, { in: { kind, id } })?.id : undefined
 
 /** Parts that came from this machine and are now neither in it nor in its trays; originals kept with it among them. */
 export function givenParts(world: World, machine: MachineState): GivenRow[] {
