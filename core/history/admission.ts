@@ -262,7 +262,7 @@ function judgeMove(world: World, entry: Entry, legs: readonly Leg[], writer: Wri
     if (withheld && !body?.loan) return refused(withheld)
     const givenAway = leg.to.in.kind === 'gone' || ((leg.to.in.kind === 'party' || leg.to.in.kind === 'person') && !body?.loan)
     const home = world.parts.get(leg.part)?.start ?? leg.from
-    const machine = givenAway ? machineAround(world, home) : undefined
+    const machine = givenAway ? machineAround(world, home, 'at first') : undefined
     if (machine?.legal === 'accessioned') {
       const named = body?.authority
       const byName = named !== undefined && (writer.stewards?.has(named) ?? world.parties.get(named)?.roles.includes('steward') === true)

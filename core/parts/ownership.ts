@@ -32,7 +32,7 @@ export function ownerOf(
 ): { readonly owner: 'house' | PartyId; readonly machine?: MachineState | undefined; readonly position?: string | undefined } {
   const part = world.parts.get(id)
   const start = part?.start ?? from
-  const machine = start && machineAround(world, start)
+  const machine = start && machineAround(world, start, 'at first')
   return { owner: part?.belongsTo ?? machine?.owner ?? 'house', machine, position: start?.position }
 }
 

@@ -1,6 +1,7 @@
 /** What a machine's positions hold, walked from its sheet; what is missing, what is off. */
+import { sortKey, type Instant } from '#core/quantity/time.ts'
 import { partAsFound, type PartId } from '#core/ids.ts'
-import { positionsOf, type Content, type MachineState, type World } from '#core/history/world.ts'
+import { positionsOf, type Content, type MachineState, type PartState, type World } from '#core/history/world.ts'
 import type { SheetPosition } from '#core/type/sheet.ts'
 import { inAssembly, inMachine, placeKey, type Place } from './place.ts'
 
@@ -97,29 +98,41 @@ export function offAssemblies(world: World, machine: MachineState): OffAssembly[
 export function partKindOf(world: World, id: PartId): string | undefined {
   const part = world.parts.get(id)
   if (part?.partKind) return part.partKind
-  return part?.start ? homeOf(world, part.start)?.accepts : undefined
+  return part?.start ? homeOf(world, part.start, 'at first')?.accepts : undefined
 }
 
 /** The sheet's line for a slot in a machine, directly or inside an assembly. */
-export function homeOf(world: World, place: Place): SheetPosition | undefined {
-  const machine = machineAround(world, place)
+export function homeOf(world: World, place: Place, when: When = 'now'): SheetPosition | undefined {
+  const machine = machineAround(world, place, when)
   if (!machine || place.position === undefined) return undefined
   return positionsOf(world, machine).find((p) => p.designator === place.position)
 }
 
+/** Where assemblies are now, where each began, or where each was at an instant: a chip that was found on a board came from the machine that board was in. */
+export type When = 'now' | 'at first' | { readonly at: Instant }
+
 /** The machine around a place, walked up through assemblies; for a tray or a shelf kept with it, undefined. */
-export function machineAround(world: World, place: Place): MachineState | undefined {
+export function machineAround(world: World, place: Place, when: When = 'now'): MachineState | undefined {
   let at: Place | undefined = place
   for (let hops = 0; at && hops < 20; hops++) {
     if (at.in.kind === 'machine') return world.machines.get(at.in.id as never)
     if (at.in.kind !== 'assembly') return undefined
-    at = placeOfPart(world, at.in.id)
+    at = placeOfPart(world, at.in.id, when)
   }
   return undefined
 }
 
 /** Where a part is, an assembly that nobody has touched included. */
-export const placeOfPart = (world: World, id: string): Place | undefined => world.parts.get(id as PartId)?.place ?? untouchedHome(world, id)
+export function placeOfPart(world: World, id: string, when: When = 'now'): Place | undefined {
+  const part = world.parts.get(id as PartId)
+  const stated = part && (when === 'now' ? part.place : when === 'at first' ? (part.start ?? part.place) : placeAt(part, when.at))
+  return stated ?? untouchedHome(world, id)
+}
+
+function placeAt(part: PartState, at: Instant): Place | undefined {
+  const leg = part.legs.findLast((l) => sortKey(l.entry.happenedAt) <= at)
+  return leg?.to ?? part.start ?? part.place
+}
 
 /** Where an assembly that nobody has touched sits: the position whose derived id it bears. */
 function untouchedHome(world: World, id: string): Place | undefined {

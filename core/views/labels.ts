@@ -4,7 +4,7 @@ import type { Body } from '#core/history/kinds.ts'
 import type { Statement } from '#core/history/versions.ts'
 import type { World } from '#core/history/world.ts'
 import type { Place } from '#core/parts/place.ts'
-import { homeOf, machineAround, partKindOf } from '#core/parts/presence.ts'
+import { homeOf, machineAround, partKindOf, type When } from '#core/parts/presence.ts'
 
 export type Labels = Readonly<Record<string, string>>
 
@@ -28,12 +28,12 @@ export function lotLabel(world: World, id: LotId): string {
 }
 
 /** "IC31 of T-014", "tray, bag 3", "drawer 4", "Marit Voss". */
-export function placeLabel(world: World, place: Place, seenFrom?: string): string {
+export function placeLabel(world: World, place: Place, seenFrom?: string, when?: When): string {
   const { kind, id } = place.in
   switch (kind) {
     case 'machine':
     case 'assembly': {
-      const machine = machineAround(world, place)
+      const machine = machineAround(world, place, when)
       const slot = place.position ?? ''
       if (!machine || machine.id === seenFrom) return slot || (machine ? machineNumber(machine) : 'an assembly')
       return slot ? `${slot} of ${machineNumber(machine)}` : machineNumber(machine)

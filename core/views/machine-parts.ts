@@ -69,7 +69,7 @@ export function positionRows(world: World, machine: MachineState): PositionRow[]
         ...(state?.attributes['temporary'] === 'yes' ? { temporary: true } : {}),
         origin: state?.origin,
         since: last?.entry.happenedAt.latest,
-        from: !own && state?.start ? placeLabel(world, state.start, machine.id) : undefined,
+        from: !own && state?.start ? placeLabel(world, state.start, machine.id, 'at first') : undefined,
       },
     }
   })
@@ -106,7 +106,7 @@ export function givenParts(world: World, machine: MachineState): GivenRow[] {
   return [...world.parts.values()].flatMap((part) => {
     const last = part.legs.at(-1)
     if (!part.start || !last || !part.place || tray.has(part.id)) return []
-    if (part.start.in.id !== machine.id && machineAround(world, part.start)?.id !== machine.id) return []
+    if (part.start.in.id !== machine.id && machineAround(world, part.start, 'at first')?.id !== machine.id) return []
     if (holderMachine(world, part.place.in) === machine.id) return []
     const { body } = last.entry
     const authority = body.kind === 'move' && body.authority ? world.parties.get(body.authority)?.name : undefined

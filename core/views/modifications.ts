@@ -67,7 +67,7 @@ const whereIs = (world: World, part: PartId, machine: string): string => {
 function cameFrom(world: World, id: PartId, machine: string): string {
   const part = world.parts.get(id)
   const label = partLabel(world, id)
-  return part?.tag === undefined && part?.start && part.start.in.id !== machine ? `${label}, from ${placeLabel(world, part.start, machine)}` : label
+  return part?.tag === undefined && part?.start && part.start.in.id !== machine ? `${label}, from ${placeLabel(world, part.start, machine, 'at first')}` : label
 }
 
 function undoOf(world: World, change: NetChange, cut: boolean): ModificationRow['undo'] {

@@ -3,7 +3,7 @@ import type { PartId } from '#core/ids.ts'
 import type { PartState, World } from '#core/history/world.ts'
 import { isSlot, placeKey, type Place } from '#core/parts/place.ts'
 import { contentsOf, machineAround, partKindOf } from '#core/parts/presence.ts'
-import type { Instant } from '#core/quantity/time.ts'
+import { sortKey, type Instant } from '#core/quantity/time.ts'
 import { lotLabel, machineNumber, partLabel, placeLabel } from './labels.ts'
 import { reservationRow, type ReservationRow } from './lots.ts'
 
@@ -45,9 +45,9 @@ export function partView(world: World, part: PartState): PartView | undefined {
     attributes: part.attributes,
     health: part.health,
     origin: part.origin,
-    typeFound: (part.start && machineAround(world, part.start)?.type) ?? undefined,
+    typeFound: (part.start && machineAround(world, part.start, 'at first')?.type) ?? undefined,
     kept: world.reservations.filter((r) => r.part === part.id).map((r) => reservationRow(world, r)),
-    from: part.start ? placeLabel(world, part.start) : undefined,
+    from: part.start ? placeLabel(world, part.start, undefined, 'at first') : undefined,
     loan: open && { home: placeLabel(world, open.home), due: open.due, since: open.entry.happenedAt.latest },
   }
 }
@@ -65,10 +65,11 @@ export function partLife(world: World, id: PartId): PartLifeRow[] {
   return mine.map((s): PartLifeRow => {
     const who = s.doneBy ? world.parties.get(s.doneBy)?.name : undefined
     const at = s.happenedAt.latest
+    const then = { at: sortKey(s.happenedAt) }
     if (s.body.kind === 'move') {
       const leg = s.body.legs.find((l) => l.part === id)
       const what = leg
-        ? `${s.became === 'contested' ? 'contested: ' : ''}${s.body.loan ? 'lent' : 'moved'} from ${placeLabel(world, leg.from)} to ${placeLabel(world, leg.to)}`
+        ? `${s.became === 'contested' ? 'contested: ' : ''}${s.body.loan ? 'lent' : 'moved'} from ${placeLabel(world, leg.from, undefined, then)} to ${placeLabel(world, leg.to, undefined, then)}`
         : 'held other parts that moved'
       return { at, what, who, entry: s.id }
     }

@@ -1,11 +1,25 @@
 /** One Sequelize connection to PostgreSQL, and the raw query helper that the stores use. */
+import pg from 'pg'
 import { QueryTypes, Sequelize, type Transaction } from 'sequelize'
 
 export type Db = Sequelize
 
+/**
+ * A connection that the database may end at any moment. An error of one that runs no query is an event that ends the process
+ * when nobody listens, and both pools leave a moment in which nobody does: one that has just been opened, one that was just
+ * lent out. The next query says that it is gone.
+ */
+export class SteadyClient extends pg.Client {
+  constructor(config?: string | pg.ClientConfig) {
+    super(config)
+    this.on('error', () => undefined)
+  }
+}
+
 export function connect(url: string, poolSize = 12): Db {
   return new Sequelize(url, {
     dialect: 'postgres',
+    dialectModule: Object.create(pg, { Client: { value: SteadyClient } }) as object,
     logging: false,
     pool: { max: poolSize, min: 1, acquire: 30_000, idle: 60_000 },
     define: { underscored: true, timestamps: false, freezeTableName: true },

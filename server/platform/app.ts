@@ -9,7 +9,7 @@ import helmet from 'helmet'
 import pg from 'pg'
 import type { Logger } from 'pino'
 import type { LiveEvent } from '#api/machines.ts'
-import { rows, type Db } from '../db/connection.ts'
+import { rows, SteadyClient, type Db } from '../db/connection.ts'
 import { arrivalRoutes } from '../features/arrival/routes.ts'
 import { batchRoutes } from '../features/batches/routes.ts'
 import { conditionRoutes } from '../features/condition/routes.ts'
@@ -100,7 +100,7 @@ export function createApp(services: Services): { app: Express; close: () => Prom
       originAgentCluster: false,
     }),
   )
-  const pool = new pg.Pool({ connectionString: config.databaseUrl, max: 4 })
+  const pool = new pg.Pool({ connectionString: config.databaseUrl, max: 4, Client: SteadyClient })
   pool.on('error', (error) => log.warn({ error: error.message }, 'session connection lost'))
   const Store = connectPgSimple(session)
   const store = new Store({ pool, tableName: 'session', pruneSessionInterval: config.test ? false : 900 })

@@ -9,7 +9,7 @@ import type { LotId, MachineId, PartId } from '#core/ids.ts'
 import type { Place } from '#core/parts/place.ts'
 import { machineAround } from '#core/parts/presence.ts'
 import { rows, run, type Db } from '../../db/connection.ts'
-import { closureOf } from './closure.ts'
+import { closureOf, machinesOfPart } from './closure.ts'
 import { boundWaits, commitLock, lock } from './locks.ts'
 import { projectLot, projectMachine, projectPart } from './project.ts'
 
@@ -33,10 +33,31 @@ export async function project(db: Db, closure: readonly Entry[], { stored, spoke
     }
   for (const id of await reachedThroughHouse(db, [...stored, ...spoken], transaction)) machines.add(id)
   for (const id of parts) await projectPart(db, world, id as PartId, transaction)
+  for (const id of await heldIn(db, [...parts], transaction)) if (!parts.has(id)) await derivePart(db, id as PartId, now, transaction)
   const lots = new Set(stored.flatMap((e) => subjectIds(e.about, 'lot')))
   for (const id of lots) await projectLot(db, world, id as LotId, transaction)
   for (const id of machines) await projectMachine(db, covered.has(id) ? world : fold(await closureOf(db, [id], [], transaction), { now }), id as MachineId, transaction)
   await notify(db, { seq: stored.at(-1)?.seq ?? 0, machines: [...machines], kinds: [...new Set([...stored, ...spoken].map((e) => e.body.kind))] }, transaction)
+}
+
+/** A part's row from everything that it depends on. */
+export async function derivePart(db: Db, id: PartId, now: string, transaction: Transaction): Promise<void> {
+  await projectPart(db, fold(await closureOf(db, await machinesOfPart(db, id, transaction), [id], transaction), { now }), id, transaction)
+}
+
+/** Parts that lie in assemblies, however deep: they are where the assembly is. */
+async function heldIn(db: Db, assemblies: readonly string[], transaction: Transaction): Promise<string[]> {
+  if (assemblies.length === 0) return []
+  const found = await rows<{ part: string }>(
+    db,
+    `WITH RECURSIVE held(part) AS (
+       SELECT part::text FROM placements WHERE holder_kind = 'assembly' AND holder = ANY($1::text[])
+       UNION SELECT p.part::text FROM placements p JOIN held ON p.holder_kind = 'assembly' AND p.holder = held.part)
+     SELECT part FROM held`,
+    [assemblies],
+    transaction,
+  )
+  return found.map((row) => row.part)
 }
 
 /** A notice of PostgreSQL holds at most 8,000 bytes: one that reaches more machines than fit says that everything is stale. */

@@ -3,10 +3,11 @@ import type { Transaction } from 'sequelize'
 import { fold } from '#core/history/fold.ts'
 import type { LotId, MachineId, PartId } from '#core/ids.ts'
 import { rows, type Db } from '../../db/connection.ts'
-import { closureOf, lotEntries, machinesOfPart } from './closure.ts'
+import { closureOf, lotEntries } from './closure.ts'
 import { nameMachines } from './faults.ts'
-import { projectLot, projectMachine, projectPart } from './project.ts'
+import { projectLot, projectMachine } from './project.ts'
 import { commitLock } from './locks.ts'
+import { derivePart } from './reach.ts'
 
 type Table = 'machines' | 'parts' | 'placements' | 'lots' | 'assembly_homes'
 
@@ -84,12 +85,7 @@ export async function rebuild(db: Db, now: string): Promise<Difference[]> {
   const named = await nameMachines(db)
   if (named.length > 0) await deriveMachines()
   for (const { entry, machine } of named) differences.push({ table: 'entry_subjects', id: entry, stored: undefined, derived: `machine ${machine}` })
-  for (const id of await subjects(db, 'part'))
-    differences.push(
-      ...(await derive(db, ['parts', 'placements'], id, async (transaction) =>
-        projectPart(db, fold(await closureOf(db, await machinesOfPart(db, id, transaction), [id], transaction), { now }), id as PartId, transaction),
-      )),
-    )
+  for (const id of await subjects(db, 'part')) differences.push(...(await derive(db, ['parts', 'placements'], id, (transaction) => derivePart(db, id as PartId, now, transaction))))
   for (const id of await subjects(db, 'lot'))
     differences.push(...(await derive(db, ['lots'], id, async (transaction) => projectLot(db, fold(await lotEntries(db, [id], transaction), { now }), id as LotId, transaction))))
   for (const { table, sql } of strays) for (const { id } of await rows<{ id: string }>(db, sql)) differences.push({ table, id, stored: 'a row', derived: undefined })

@@ -106,6 +106,34 @@ describe('a donor that nobody has touched', () => {
   })
 })
 
+describe('a board that goes from one machine to another', () => {
+  it('takes what lies on it along, and each chip still says where it came from', async () => {
+    const machines = [v7(), v7()] as [MachineId, MachineId]
+    const registered = machines.map((machine, i) =>
+      draft({ kind: 'machine', what: 'registered', machine, entryNumber: `E-S${i + 1}`, name: 'A terminal', type, source: { how: 'gift' } }, ago(10)),
+    )
+    await send(steward, registered).expect(200)
+    const [board, theirs] = machines.map((m) => found(m, 'keyboard')) as [PartId, PartId]
+    const [own, chip] = [board, theirs].map((b) => found(b as never, 'U1')) as [PartId, PartId]
+    await send(steward, [
+      draft({ kind: 'move', legs: [{ part: own, from: inAssembly(board, 'U1'), to: rig }] }, ago(9)),
+      draft({ kind: 'move', legs: [{ part: chip, from: inAssembly(theirs, 'U1'), to: inAssembly(board, 'U1') }] }, ago(8)),
+      draft({ kind: 'move', legs: [{ part: board, from: slot(machines[0], 'keyboard'), to: rig }] }, ago(7)),
+    ]).expect(200)
+    const part = async (id: PartId) => (await volunteer.get(`/api/parts/${id}`).expect(200)).body as unknown
+    expect(await part(own)).toMatchObject({ from: 'U1 of E-S1', foundIn: machines[0], place: 'rig' })
+    expect(await part(chip)).toMatchObject({ from: 'U1 of E-S2', place: 'U1' })
+    expect(await rebuild(db(), nowInstant())).toEqual([])
+    await send(steward, [
+      draft({ kind: 'move', legs: [{ part: theirs, from: slot(machines[1], 'keyboard'), to: rig }] }, ago(6)),
+      draft({ kind: 'move', legs: [{ part: board, from: rig, to: slot(machines[1], 'keyboard') }] }, ago(5)),
+    ]).expect(200)
+    expect(await part(own)).toMatchObject({ from: 'U1 of E-S1', foundIn: machines[0], life: [{ what: 'moved from U1 of E-S1 to rig' }] })
+    expect(await part(chip)).toMatchObject({ from: 'U1 of E-S2', place: 'U1 of E-S2', life: [{ what: 'moved from U1 of E-S2 to U1 of E-S1' }] })
+    expect(await rebuild(db(), nowInstant())).toEqual([])
+  })
+})
+
 describe('faults in the entries themselves', () => {
   it('are found and named: a chain that is broken, a part inside itself, an entry contested without need', async () => {
     expect(await findFaults(db(), nowInstant())).toEqual([])
@@ -132,6 +160,20 @@ describe('faults in the entries themselves', () => {
     await volunteer.get(`/api/parts/${part}`).expect(200)
     await volunteer.get(`/api/machines/${home}`).expect(200)
     await edit(again.id, `"to":{"in":{"kind":"assembly","id":"${part}"}`, '"to":{"in":{"kind":"rig","id":"rig"}')
+    forgetEntries()
+  })
+
+  it('of a board that came out of a machine: its pages answer', async () => {
+    const board = found(home, 'keyboard')
+    const out = draft({ kind: 'move', legs: [{ part: board, from: slot(home, 'keyboard'), to: rig }] }, ago(5))
+    expect((await send(volunteer, [out])).body.entries).toMatchObject([{ became: 'recorded' }])
+    const edit = (from: string, to: string) => run(db(), 'UPDATE entries SET entry = replace(entry::text, $2, $3)::json WHERE id = $1', [out.id, from, to])
+    const { forgetEntries } = await import('./closure.ts')
+    await edit('"to":{"in":{"kind":"rig","id":"rig"}', `"to":{"in":{"kind":"assembly","id":"${board}"}`)
+    forgetEntries()
+    expect(await findFaults(db(), nowInstant())).toContainEqual({ fault: 'part inside itself', part: board })
+    for (const path of [`machines/${home}`, `parts/${board}`, `machines/${home}/condition`, 'bench', 'machines']) await volunteer.get(`/api/${path}`).expect(200)
+    await edit(`"to":{"in":{"kind":"assembly","id":"${board}"}`, '"to":{"in":{"kind":"rig","id":"rig"}')
     forgetEntries()
   })
 })

@@ -216,7 +216,7 @@ export function partRoutes(services: Services): Router {
         waits: waitsFor(world, part),
         cost: seesPrices(visitor.role) ? roundedCost(costOf(world, id)) : undefined,
         at: part.place ?? gone('unknown'),
-        foundIn: part.start ? machineAround(world, part.start)?.id : undefined,
+        foundIn: part.start ? machineAround(world, part.start, 'at first')?.id : undefined,
         holds: heldBy(world, id),
       } satisfies PartLife)
     }),
