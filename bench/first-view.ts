@@ -20,14 +20,17 @@ if (!entry) throw new Error('build the interface first: npm run build')
 const first = closure(entry)
 const kB = (bytes: number) => bytes / 1000
 print({ name: 'first-view', value: kB([...first].reduce((sum, key) => sum + size(key), 0)), unit: 'kB gzip of JavaScript', limit: 175 })
+// The working screen reads the typed line on the device, schemas and grammar with it; every other view asks the server.
+const viewLimit = (view: string) => (view === 'EpisodeView' ? 85 : 60)
 for (const key of manifest[entry]?.dynamicImports ?? []) {
+  const view = path.basename(manifest[key]?.src ?? key, '.tsx')
   const own = [...closure(key)].filter((k) => !first.has(k))
   print({
     name: 'view-chunk',
     value: kB(own.reduce((sum, k) => sum + size(k), 0)),
     unit: 'kB gzip',
-    view: path.basename(manifest[key]?.src ?? key, '.tsx'),
-    limit: 60,
+    view,
+    limit: viewLimit(view),
   })
 }
 process.exit(failures())

@@ -12,13 +12,15 @@ import { useSend } from '#web/app/send.ts'
 import { useDates, useSigned } from '#web/app/session.tsx'
 import { Act, MainButton, PlainButton, Said } from '#web/ui/Forms.tsx'
 import { StripPlate } from '#web/ui/Plate.tsx'
-import { PhotoViewer } from '#web/ui/photos/PhotoViewer.tsx'
 import { CompareDates } from './CompareDates.tsx'
 import { GradeFacts } from './GradeFacts.tsx'
 import { GradeLine } from '#web/ui/GradeLine.tsx'
+import { lazily } from '#web/ui/lazily.tsx'
 import { SecondOpinion } from './SecondOpinion.tsx'
 import { ZoneBoard } from './ZoneBoard.tsx'
 import { ZonePanel } from './ZonePanel.tsx'
+
+const PhotoViewer = lazily(async () => (await import('#web/ui/photos/PhotoViewer.tsx')).PhotoViewer)
 
 const parts = ['board', 'over time', 'two dates', 'second opinion'] as const
 

@@ -8,9 +8,11 @@ import { useSigned } from '#web/app/session.tsx'
 import { Act, PlainButton, Said } from '#web/ui/Forms.tsx'
 import { PhotoDrop } from '#web/ui/photos/PhotoDrop.tsx'
 import { PhotoGrid } from '#web/ui/photos/PhotoGrid.tsx'
-import { FindingForm } from './FindingForm.tsx'
+import { lazily } from '#web/ui/lazily.tsx'
 import { FindingItem } from './FindingItem.tsx'
 import { SetGradeSlip } from './SetGradeSlip.tsx'
+
+const FindingForm = lazily(async () => (await import('./FindingForm.tsx')).FindingForm)
 
 export function ZonePanel({ view, zone, onPhoto }: { view: ConditionView; zone: ZoneRow; onPhoto: (entry: string) => void }) {
   const { me } = useSigned()

@@ -14,16 +14,20 @@ import { AnswerSlip, SettleSlip } from '#web/ui/AmendSlip.tsx'
 import { useWide } from '#web/ui/useWide.ts'
 import { StatusMark } from '#web/ui/Marks.tsx'
 import { stampTitle } from '#web/ui/Plate.tsx'
-import { ClosingSlip, OverrideSlip, StopSlip } from './ClosingSlip.tsx'
+import { lazily } from '#web/ui/lazily.tsx'
 import { Composer, type ComposerHandle } from './Composer.tsx'
 import { GridSlip, noMarks, type Marks } from './GridSlip.tsx'
-import { Sheet } from './Sheet.tsx'
 import { SortSlip } from './Jots.tsx'
+import { Sheet } from './Sheet.tsx'
 import { LeftSide, RightSide } from './Sides.tsx'
 import { useMeter } from './useMeter.ts'
 import { useEpisode } from './useEpisode.ts'
 import { Verbs } from './Verbs.tsx'
 import { WayInOffer } from './WayInOffer.tsx'
+
+const ClosingSlip = lazily(async () => (await import('./ClosingSlip.tsx')).ClosingSlip)
+const StopSlip = lazily(async () => (await import('./ClosingSlip.tsx')).StopSlip)
+const OverrideSlip = lazily(async () => (await import('./ClosingSlip.tsx')).OverrideSlip)
 
 type Open =
   | { readonly slip: 'sort'; readonly jot: JotRow }

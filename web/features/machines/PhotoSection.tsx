@@ -8,8 +8,10 @@ import { Act, PlainButton, Said, SelectField } from '#web/ui/Forms.tsx'
 import { PhotoCompare } from '#web/ui/photos/PhotoCompare.tsx'
 import { PhotoDrop } from '#web/ui/photos/PhotoDrop.tsx'
 import { PhotoGrid } from '#web/ui/photos/PhotoGrid.tsx'
-import { PhotoViewer } from '#web/ui/photos/PhotoViewer.tsx'
 import { photoTitle } from '#web/ui/photos/src.ts'
+import { lazily } from '#web/ui/lazily.tsx'
+
+const PhotoViewer = lazily(async () => (await import('#web/ui/photos/PhotoViewer.tsx')).PhotoViewer)
 
 export function PhotoSection({ view }: { view: MachineView }) {
   const { me } = useSigned()

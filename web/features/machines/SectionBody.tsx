@@ -7,15 +7,17 @@ import { useDates, useSigned } from '#web/app/session.tsx'
 import { AmendSlip, AnswerSlip, SettleSlip } from '#web/ui/AmendSlip.tsx'
 import { LogLine } from '#web/ui/LogLine.tsx'
 import { Row, Rows } from '#web/ui/Rows.tsx'
-import { FactsSection } from './FactsSection.tsx'
-import { ConditionSection } from './ConditionSection.tsx'
-import { PhotoSection } from './PhotoSection.tsx'
 import { GridBoard } from '#web/ui/GridBoard.tsx'
 import { CameOut } from './CameOut.tsx'
-import { OriginalitySection } from './OriginalitySection.tsx'
-import { OwnerSection } from './OwnerSection.tsx'
-import { ReadingsSection } from './ReadingsSection.tsx'
-import { ProvenanceSection } from './ProvenanceSection.tsx'
+import { lazily } from '#web/ui/lazily.tsx'
+
+const FactsSection = lazily(async () => (await import('./FactsSection.tsx')).FactsSection)
+const ConditionSection = lazily(async () => (await import('./ConditionSection.tsx')).ConditionSection)
+const PhotoSection = lazily(async () => (await import('./PhotoSection.tsx')).PhotoSection)
+const OwnerSection = lazily(async () => (await import('./OwnerSection.tsx')).OwnerSection)
+const ReadingsSection = lazily(async () => (await import('./ReadingsSection.tsx')).ReadingsSection)
+const ProvenanceSection = lazily(async () => (await import('./ProvenanceSection.tsx')).ProvenanceSection)
+const OriginalitySection = lazily(async () => (await import('./OriginalitySection.tsx')).OriginalitySection)
 
 export function SectionBody({ view, section }: { view: MachineView; section: string }) {
   switch (section) {

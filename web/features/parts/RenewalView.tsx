@@ -10,13 +10,15 @@ import type { RenewalAnswer } from '#api/parts.ts'
 import { get, wordsOf } from '#web/app/http.ts'
 import { useDates, useSigned } from '#web/app/session.tsx'
 import { Act } from '#web/ui/Forms.tsx'
-import { PhotoViewer } from '#web/ui/photos/PhotoViewer.tsx'
 import { PinCrop } from '#web/ui/photos/PinCrop.tsx'
 import { RuledTable } from '#web/ui/RuledTable.tsx'
+import { lazily } from '#web/ui/lazily.tsx'
 import { AddPositions } from './AddPositions.tsx'
 import { RenewalAside } from './RenewalAside.tsx'
 import { RenewalSlip } from './RenewalSlip.tsx'
 import { TeachSlip } from './TeachSlip.tsx'
+
+const PhotoViewer = lazily(async () => (await import('#web/ui/photos/PhotoViewer.tsx')).PhotoViewer)
 
 const sourceWords: Readonly<Record<SpecSource, string>> = { part: 'Fitted', print: 'Print', schematic: 'Schematic' }
 const becauseWords = { all: 'preventively', 'leaking or suspect': 'leaking or suspect', 'measured bad': 'measured bad', 'a function fails': 'a function fails' } as const

@@ -2,7 +2,7 @@
 import type { PhotoRow } from '#core/views/photos.ts'
 import { useDates } from '#web/app/session.tsx'
 import { photoSrc, photoTitle } from './src.ts'
-import { Pins } from './PhotoViewer.tsx'
+import { Pins } from './Pins.tsx'
 
 export function PhotoGrid({
   machine,

@@ -7,6 +7,7 @@ import type { EntryId, MachineId } from '#core/ids.ts'
 import { useSend } from '#web/app/send.ts'
 import { useDates, useSigned } from '#web/app/session.tsx'
 import { Act, Said, SelectField } from '#web/ui/Forms.tsx'
+import { Pins } from './Pins.tsx'
 import { photoSrc, photoTitle } from './src.ts'
 
 export interface PinTarget {
@@ -110,19 +111,5 @@ export function PhotoViewer({
         </Dialog.Content>
       </Dialog.Portal>
     </Dialog.Root>
-  )
-}
-
-/** A pin is a ring with its words beside it; the ring leaves the place itself to be seen. */
-export function Pins({ pins }: { pins: PhotoRow['pins'] }) {
-  return (
-    <>
-      {pins.map((pin) => (
-        <span key={pin.entry} className="absolute" style={{ left: `${pin.x * 100}%`, top: `${pin.y * 100}%` }}>
-          <span className="absolute -top-2.5 -left-2.5 size-5 rounded-full border-[3px] border-white shadow-[0_0_0_1.5px_#14201f]" />
-          {pin.label && <span className={`bg-straw text-13 absolute -top-2.5 px-1.5 whitespace-nowrap text-black ${pin.x > 0.7 ? 'right-4' : 'left-4'}`}>{pin.label}</span>}
-        </span>
-      ))}
-    </>
   )
 }
