@@ -122,8 +122,8 @@ function Working({ view, waiting }: { view: EpisodeView; waiting: readonly Waiti
 
   return (
     <main className="flex h-[calc(100dvh-44px-var(--ring,0px)-var(--told,0px))] flex-col">
-      <header className="bg-plate text-lettering flex h-12 shrink-0 items-center gap-4 px-4">
-        <h1 className="font-display text-18 min-w-0 truncate font-semibold">
+      <header className="bg-plate text-lettering flex min-h-12 shrink-0 items-center gap-4 px-4 max-sm:flex-wrap max-sm:gap-y-1 max-sm:py-2">
+        <h1 className="font-display text-18 min-w-0 truncate font-semibold max-sm:basis-full">
           <Link to={`/machines/${view.machine}`} className="hover:underline">
             {view.plate.name}
           </Link>

@@ -12,7 +12,7 @@ import { PartsHead } from './PartsHead.tsx'
 export function View() {
   const { data, error } = useQuery({ queryKey: ['parts', 'needs'], queryFn: () => get<NeedsAnswer>('/needs') })
   if (error) return <p className="p-8">{wordsOf(error)}</p>
-  if (!data) return null
+  if (!data) return <p className="text-quiet p-8">Reckoning what every machine lacks …</p>
   const lacking = data.needs.filter((n) => n.why !== 'out for now')
   const machines = new Set(lacking.map((n) => n.machine)).size
   const unserved = lacking.filter((n) => n.kept.length === 0 && n.spare === 0).length
