@@ -8,12 +8,27 @@ const noClock = [
     selector: "CallExpression[callee.object.name='Date'][callee.property.name='now']",
     message: 'The clock comes in as an argument; it is read in platform/clock.ts or app/clock.ts.',
   },
-  { selector: 'NewExpression[callee.name="Date"][arguments.length=0]', message: 'The clock comes in as an argument.' },
-  { selector: "CallExpression[callee.object.name='Math'][callee.property.name='random']", message: 'Chance comes in as an argument.' },
+  {
+    selector: 'NewExpression[callee.name="Date"][arguments.length=0]',
+    message: 'The clock comes in as an argument.',
+  },
+  {
+    selector: "CallExpression[callee.object.name='Math'][callee.property.name='random']",
+    message: 'Chance comes in as an argument.',
+  },
 ]
 
 export default tseslint.config(
-  { ignores: ['dist', 'node_modules', '.data', 'test-results', 'playwright-report', '.dependency-cruiser.cjs'] },
+  {
+    ignores: [
+      'dist',
+      'node_modules',
+      '.data',
+      'test-results',
+      'playwright-report',
+      '.dependency-cruiser.cjs',
+    ],
+  },
   js.configs.recommended,
   {
     files: ['**/*.{ts,tsx}'],
@@ -32,8 +47,15 @@ export default tseslint.config(
     ignores: ['server/platform/clock.ts', 'web/app/clock.ts', '**/*.test.ts', 'server/testing/**'],
     rules: { 'no-restricted-syntax': ['error', ...noClock] },
   },
-  { files: ['web/**/*.{ts,tsx}'], plugins: { 'react-hooks': hooks }, rules: { 'react-hooks/rules-of-hooks': 'error', 'react-hooks/exhaustive-deps': 'error' } },
-  { files: ['**/*.test.ts', 'e2e/**/*.ts', 'server/testing/**'], rules: { '@typescript-eslint/no-non-null-assertion': 'off' } },
+  {
+    files: ['web/**/*.{ts,tsx}'],
+    plugins: { 'react-hooks': hooks },
+    rules: { 'react-hooks/rules-of-hooks': 'error', 'react-hooks/exhaustive-deps': 'error' },
+  },
+  {
+    files: ['**/*.test.ts', 'e2e/**/*.ts', 'server/testing/**'],
+    rules: { '@typescript-eslint/no-non-null-assertion': 'off' },
+  },
   {
     files: ['**/*.{mjs,js}'],
     languageOptions: {

@@ -1,10 +1,44 @@
 /** Closed lists that forms offer, without the schemas around them. */
 import type { LegalStatus, Purpose } from '#core/history/kinds.ts'
 
-export const legalStatuses: readonly LegalStatus[] = ['entered, undecided', 'accessioned', 'long loan in', 'loan in', 'handling collection', 'owner’s', 'parts stock', 'disposed']
-export const purposes: readonly Purpose[] = ['undecided', 'working exhibit', 'display', 'reserve', 'parts source', 'study']
-export const sourceKinds = ['gift', 'purchase', 'lot', 'loan in', 'repair for owner', 'found', 'transfer', 'not recorded'] as const
+export const legalStatuses: readonly LegalStatus[] = [
+  'entered, undecided',
+  'accessioned',
+  'long loan in',
+  'loan in',
+  'handling collection',
+  'owner’s',
+  'parts stock',
+  'disposed',
+]
+export const purposes: readonly Purpose[] = [
+  'undecided',
+  'working exhibit',
+  'display',
+  'reserve',
+  'parts source',
+  'study',
+]
+export const sourceKinds = [
+  'gift',
+  'purchase',
+  'lot',
+  'loan in',
+  'repair for owner',
+  'found',
+  'transfer',
+  'not recorded',
+] as const
 export const authorities = ['switch on', 'mains', 'picture tube', 'lithium', 'chemicals'] as const
 export const healthWords = ['proved good', 'not shown faulty', 'suspect', 'proved bad', 'unknown'] as const
 export const mounts = ['socketed', 'soldered', 'plug', 'screwed', 'clipped'] as const
-export const hazardKinds = ['mains', 'picture tube', 'live chassis', 'lithium cell', 'high voltage', 'sharp', 'heavy', 'toxic'] as const
+export const hazardKinds = [
+  'mains',
+  'picture tube',
+  'live chassis',
+  'lithium cell',
+  'high voltage',
+  'sharp',
+  'heavy',
+  'toxic',
+] as const

@@ -16,9 +16,27 @@ export const entriesSchema = z.strictObject({
 export { draftSchema }
 
 export type Became =
-  | { readonly id: string; readonly became: 'recorded' | 'already recorded'; readonly seq: number; readonly clockUncertain?: boolean }
-  | { readonly id: string; readonly became: 'contested'; readonly seq: number; readonly contest: Refusal; readonly detail: string }
-  | { readonly id: string; readonly became: 'refused'; readonly refusal: Refusal; readonly detail: string; readonly mayKeep: boolean; readonly both?: readonly unknown[] }
+  | {
+      readonly id: string
+      readonly became: 'recorded' | 'already recorded'
+      readonly seq: number
+      readonly clockUncertain?: boolean
+    }
+  | {
+      readonly id: string
+      readonly became: 'contested'
+      readonly seq: number
+      readonly contest: Refusal
+      readonly detail: string
+    }
+  | {
+      readonly id: string
+      readonly became: 'refused'
+      readonly refusal: Refusal
+      readonly detail: string
+      readonly mayKeep: boolean
+      readonly both?: readonly unknown[]
+    }
   /** Written by a newer version of the program: it waits, for the server to be brought up to date. */
   | { readonly id: string; readonly became: 'newer'; readonly detail: string }
 

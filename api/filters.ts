@@ -41,7 +41,17 @@ export const listColumns = [
   'last written',
 ] as const
 export type ListColumn = (typeof listColumns)[number]
-export const usualColumns: readonly ListColumn[] = ['number', 'name', 'serial', 'status', 'stand', 'life', 'grade', 'hazards', 'where']
+export const usualColumns: readonly ListColumn[] = [
+  'number',
+  'name',
+  'serial',
+  'status',
+  'stand',
+  'life',
+  'grade',
+  'hazards',
+  'where',
+]
 
 /** How many machines a page holds; pages are asked for by their number, so that the list can jump. */
 export const pageSize = 100

@@ -55,9 +55,18 @@ export interface BenchAnswer {
   /** Open machines: all that wait or bar power, then those last written of. */
   readonly open: readonly MachineSummary[]
   readonly openTotal: number
-  readonly away: readonly (OfMachine & { readonly kind: string; readonly words: string; readonly at: string })[]
+  readonly away: readonly (OfMachine & {
+    readonly kind: string
+    readonly words: string
+    readonly at: string
+  })[]
   readonly awayTotal: number
-  readonly needs: readonly (OfMachine & { readonly kind: 'question' | 'contested' | 'void' | 'entry'; readonly words: string; readonly at: string; readonly entry: string })[]
+  readonly needs: readonly (OfMachine & {
+    readonly kind: 'question' | 'contested' | 'void' | 'entry'
+    readonly words: string
+    readonly at: string
+    readonly entry: string
+  })[]
   readonly needsTotal: number
   /** What waits anywhere in the house, the next to be over first: all of it. */
   readonly waits: readonly WaitingRow[]
@@ -70,7 +79,11 @@ export interface BenchAnswer {
     readonly number?: string | undefined
   }[]
   /** Every machine that must not be powered or is due for a retest, and does not stand among the open ones above. */
-  readonly retest: readonly (OfMachine & { readonly word: 'retest due' | 'do not power'; readonly because: readonly string[]; readonly since?: string | undefined })[]
+  readonly retest: readonly (OfMachine & {
+    readonly word: 'retest due' | 'do not power'
+    readonly because: readonly string[]
+    readonly since?: string | undefined
+  })[]
   readonly now: string
 }
 
@@ -93,7 +106,11 @@ export interface PartLife extends PartRow {
   /** The machine whose part it was found to be, if any. */
   readonly foundIn?: string | undefined
   /** What sits in it and goes with it, for an assembly. */
-  readonly holds: readonly { readonly position: string; readonly label: string; readonly part?: string | undefined }[]
+  readonly holds: readonly {
+    readonly position: string
+    readonly label: string
+    readonly part?: string | undefined
+  }[]
 }
 export interface TypeRow {
   readonly id: string

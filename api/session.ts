@@ -12,7 +12,10 @@ export const emailSchema = z
   .max(120)
   .regex(/^[^\s@]+@[^\s@]+\.[^\s@]+$/, 'This does not look like an e-mail address.')
 /** OWASP ASVS 4.0.3 V2.1.1 and V2.1.2: at least 12 characters, at most 128. */
-export const passwordSchema = z.string().min(12, 'A password has at least 12 characters.').max(128, 'A password has at most 128 characters.')
+export const passwordSchema = z
+  .string()
+  .min(12, 'A password has at least 12 characters.')
+  .max(128, 'A password has at most 128 characters.')
 
 export const signInSchema = z.strictObject({ email: emailSchema, password: z.string().min(1).max(128) })
 
@@ -44,7 +47,10 @@ export const acceptSchema = z.strictObject({ email: emailSchema, password: passw
 const pin = z.string().regex(/^\d{4,8}$/, 'A PIN has four to eight digits.')
 export const pinSchema = z.strictObject({ password: z.string().min(1).max(128), pin })
 export const confirmSchema = z.strictObject({ party: partyIdSchema, pin })
-export const accountChangeSchema = z.strictObject({ role: z.enum(roles).optional(), active: z.boolean().optional() })
+export const accountChangeSchema = z.strictObject({
+  role: z.enum(roles).optional(),
+  active: z.boolean().optional(),
+})
 export const idParams = z.object({ id: accountIdSchema })
 
 export interface House {
@@ -79,8 +85,17 @@ export interface PersonRow {
   readonly active?: boolean | undefined
   /** Whether they can confirm by PIN on a shared tablet; absent without an account. */
   readonly pin?: boolean | undefined
-  readonly authorisations: readonly { readonly authority: (typeof authorities)[number]; readonly since: string; readonly until?: string | undefined }[]
-  readonly grants: readonly { readonly machine: string; readonly label: string; readonly from?: string | undefined; readonly until?: string | undefined }[]
+  readonly authorisations: readonly {
+    readonly authority: (typeof authorities)[number]
+    readonly since: string
+    readonly until?: string | undefined
+  }[]
+  readonly grants: readonly {
+    readonly machine: string
+    readonly label: string
+    readonly from?: string | undefined
+    readonly until?: string | undefined
+  }[]
 }
 export interface InviteRow {
   readonly id: string

@@ -1,6 +1,12 @@
 /** A table of machines in and out: what a dry run answers, row by row. */
 import { z } from 'zod'
-import { tableFields, type Mapping, type RowPlan, type RowProblem, type TableField } from '#core/formats/machine-table.ts'
+import {
+  tableFields,
+  type Mapping,
+  type RowPlan,
+  type RowProblem,
+  type TableField,
+} from '#core/formats/machine-table.ts'
 
 export { tableFields, type Mapping, type RowProblem, type TableField }
 
@@ -14,7 +20,9 @@ export interface TableAnswer {
   readonly rows: number
   readonly added: number
   readonly alreadyHere: number
-  readonly refused: readonly (Pick<RowPlan, 'line' | 'number' | 'name'> & { readonly why: readonly string[] })[]
+  readonly refused: readonly (Pick<RowPlan, 'line' | 'number' | 'name'> & {
+    readonly why: readonly string[]
+  })[]
   readonly refusedCount: number
   readonly stored: boolean
 }

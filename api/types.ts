@@ -7,7 +7,13 @@ export interface TypeAnswer {
   readonly sheet: TypeSheet
   readonly version: number
   /** Every version, the oldest first; `learnedIn`: the episode that taught it. */
-  readonly history: readonly { readonly version: number; readonly at: string; readonly by: string; readonly entry: string; readonly learnedIn?: string | undefined }[]
+  readonly history: readonly {
+    readonly version: number
+    readonly at: string
+    readonly by: string
+    readonly entry: string
+    readonly learnedIn?: string | undefined
+  }[]
 }
 
 export interface MethodRow {

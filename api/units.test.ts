@@ -8,7 +8,9 @@ it.each([
   ['3–4;3', [3, 4]],
   ['', []],
 ])('%s', (text, units) => expect(parseUnits(text, 14)).toEqual(units))
-it.each(['0', '15', '5-3', 'most', '1-', '1.5'])('%s names a unit that is not there', (text) => expect(parseUnits(text, 14)).toBeUndefined())
+it.each(['0', '15', '5-3', 'most', '1-', '1.5'])('%s names a unit that is not there', (text) =>
+  expect(parseUnits(text, 14)).toBeUndefined(),
+)
 it('words read back as the same units', () => {
   fc.assert(
     fc.property(fc.uniqueArray(fc.integer({ min: 1, max: 60 })), (units) => {

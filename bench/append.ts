@@ -24,17 +24,33 @@ import { readConfig } from '#server/platform/config.ts'
 import { createLog, prepare, startServer } from '#server/server.ts'
 import { failures, percentile, print } from './measure.ts'
 
-const config = readConfig({ ...process.env, NODE_ENV: 'test', PORT: '0', ANAMNESIS_DATA: mkdtempSync(path.join(os.tmpdir(), 'anamnesis-bench-')) })
+const config = readConfig({
+  ...process.env,
+  NODE_ENV: 'test',
+  PORT: '0',
+  ANAMNESIS_DATA: mkdtempSync(path.join(os.tmpdir(), 'anamnesis-bench-')),
+})
 const services = await prepare(config, createLog('silent'))
 const { db } = services
 await run(db, 'CREATE TABLE IF NOT EXISTS bare (id uuid PRIMARY KEY, entry json NOT NULL)')
 await HouseModel.create({ id: 1, name: 'Bench', zone: 'UTC', currency: 'EUR' })
 const password = 'a long enough passphrase'
-const account = await createPerson(services, { name: 'A steward', email: 'steward@example.org', password, role: 'steward' })
+const account = await createPerson(services, {
+  name: 'A steward',
+  email: 'steward@example.org',
+  password,
+  role: 'steward',
+})
 
 /** Fills a machine with notes, tests and changes; one in four is a move out or back. */
 async function fill(machine: MachineId, count: number, family: number) {
-  const base = { v: 1, basis: 'seen' as const, doneBy: account.party as PartyId, recordedBy: account.id as AccountId, became: 'recorded' as const }
+  const base = {
+    v: 1,
+    basis: 'seen' as const,
+    doneBy: account.party as PartyId,
+    recordedBy: account.id as AccountId,
+    became: 'recorded' as const,
+  }
   const start = Date.UTC(2025, 0, 1)
   const part = numberedId<never>(family, 6)
   let out = false
@@ -45,7 +61,15 @@ async function fill(machine: MachineId, count: number, family: number) {
       const rig = { in: { kind: 'rig' as const, id: 'rig' } }
       const body: Entry['body'] =
         i === 0
-          ? { kind: 'machine', what: 'registered', machine, entryNumber: `E-${family}`, name: 'Corvel 88 terminal', type: typeId, source: { how: 'gift' } }
+          ? {
+              kind: 'machine',
+              what: 'registered',
+              machine,
+              entryNumber: `E-${family}`,
+              name: 'Corvel 88 terminal',
+              type: typeId,
+              source: { how: 'gift' },
+            }
           : i === 1
             ? { kind: 'part', what: 'identified', part, partKind: 'loudspeaker', place: rig }
             : i === 2
@@ -53,10 +77,30 @@ async function fill(machine: MachineId, count: number, family: number) {
               : i % 4 === 3
                 ? { kind: 'move', legs: [{ part, from: out ? slot : rig, to: out ? rig : slot }] }
                 : i % 4 === 0
-                  ? { kind: 'test', machine, depth: 'full', gear: [], results: [{ fn: 'screen', result: { is: 'pass' } }] }
-                  : { kind: 'change', machine, target: { sort: 'position', name: 'IC31' }, verb: 'cleaned', reach: 'disturbed' }
+                  ? {
+                      kind: 'test',
+                      machine,
+                      depth: 'full',
+                      gear: [],
+                      results: [{ fn: 'screen', result: { is: 'pass' } }],
+                    }
+                  : {
+                      kind: 'change',
+                      machine,
+                      target: { sort: 'position', name: 'IC31' },
+                      verb: 'cleaned',
+                      reach: 'disturbed',
+                    }
       if (body.kind === 'move') out = !out
-      const entry: Entry = { ...base, id: v7() as EntryId, happenedAt: pointAt(at), recordedAt: at, seq: 0, body, about: subjectsOf({ body }) }
+      const entry: Entry = {
+        ...base,
+        id: v7() as EntryId,
+        happenedAt: pointAt(at),
+        recordedAt: at,
+        seq: 0,
+        body,
+        about: subjectsOf({ body }),
+      }
       await insertEntry(db, entry, randomUUID(), transaction)
     }
   })
@@ -94,17 +138,28 @@ const request = async (method: string, url: string, body?: unknown, token = '') 
   return response
 }
 const first = (await (await request('GET', '/api/session')).json()) as { csrf: string }
-const session = (await (await request('POST', '/api/session', { email: 'steward@example.org', password }, first.csrf)).json()) as { csrf: string }
+const session = (await (
+  await request('POST', '/api/session', { email: 'steward@example.org', password }, first.csrf)
+).json()) as { csrf: string }
 
 // The bare route runs in the same process, on the same session and database, behind the same middleware.
-const stack = (running.http.listeners('request')[0] as unknown as { router: { stack: { name: string; handle: { stack?: unknown[] } }[] } }).router.stack
+const stack = (
+  running.http.listeners('request')[0] as unknown as {
+    router: { stack: { name: string; handle: { stack?: unknown[] } }[] }
+  }
+).router.stack
 const bare = express.Router()
 bare.post('/bare', (req, res, next) => {
   void (async () => {
     const visitor = await requireVisitor(req, 'volunteer')
     const body = req.body as { entries: { id: string }[] }
     await db.transaction((transaction) =>
-      run(db, 'INSERT INTO bare (id, entry) VALUES ($1, $2)', [body.entries[0]?.id, JSON.stringify({ ...body.entries[0], by: visitor.account })], transaction),
+      run(
+        db,
+        'INSERT INTO bare (id, entry) VALUES ($1, $2)',
+        [body.entries[0]?.id, JSON.stringify({ ...body.entries[0], by: visitor.account })],
+        transaction,
+      ),
     )
     res.json({ ok: true })
   })().catch(next)
@@ -123,7 +178,13 @@ const entryFor = (machine: MachineId) => ({
   v: 1,
   happenedAt: pointAt(new Date(Date.now() - 1000).toISOString()),
   basis: 'seen',
-  body: { kind: 'change', machine, target: { sort: 'position', name: 'IC31' }, verb: 'cleaned', reach: 'disturbed' },
+  body: {
+    kind: 'change',
+    machine,
+    target: { sort: 'position', name: 'IC31' },
+    verb: 'cleaned',
+    reach: 'disturbed',
+  },
 })
 async function timed(url: string, machine: MachineId): Promise<number> {
   const body = { entries: [entryFor(machine)] }

@@ -93,12 +93,21 @@ print({
  * Main-thread work of every frame of a pass, ms of the thread's own processor time, so that waiting for a processor that
  * the drawing, the server and the database share on this machine is not counted as work; by the clock it is `elapsed`.
  */
-async function traced(steps: number, pixels?: number): Promise<{ work: number[]; elapsed: number[]; most: number }> {
+async function traced(
+  steps: number,
+  pixels?: number,
+): Promise<{ work: number[]; elapsed: number[]; most: number }> {
   await browser.startTracing(page, { categories: ['devtools.timeline', 'toplevel', '__metadata'] })
   const most = await pass(page, steps, true, pixels)
-  const { traceEvents: events } = JSON.parse((await browser.stopTracing()).toString()) as { traceEvents: TraceEvent[] }
+  const { traceEvents: events } = JSON.parse((await browser.stopTracing()).toString()) as {
+    traceEvents: TraceEvent[]
+  }
   const main = events.find(
-    (e) => e.ph === 'M' && e.name === 'thread_name' && e.args?.name === 'CrRendererMain' && events.some((x) => x.pid === e.pid && x.name === 'FireAnimationFrame'),
+    (e) =>
+      e.ph === 'M' &&
+      e.name === 'thread_name' &&
+      e.args?.name === 'CrRendererMain' &&
+      events.some((x) => x.pid === e.pid && x.name === 'FireAnimationFrame'),
   )
   const own = events.filter((e) => e.pid === main?.pid && e.tid === main.tid)
   const tasks = own.filter((e) => e.ph === 'X' && e.name === 'ThreadControllerImpl::RunTask')
@@ -108,7 +117,13 @@ async function traced(steps: number, pixels?: number): Promise<{ work: number[];
     .sort((a, b) => a - b)
   // Every task is counted once, in the frame in which it began; a task holds the frame's animation callback, layout and paint.
   const summed = (of: (t: TraceEvent) => number) =>
-    frames.slice(0, -1).map((from, i) => tasks.reduce((sum, t) => (t.ts >= from && t.ts < (frames[i + 1] ?? from) ? sum + of(t) : sum), 0) / 1000)
+    frames
+      .slice(0, -1)
+      .map(
+        (from, i) =>
+          tasks.reduce((sum, t) => (t.ts >= from && t.ts < (frames[i + 1] ?? from) ? sum + of(t) : sum), 0) /
+          1000,
+      )
   return { work: summed((t) => t.tdur ?? 0), elapsed: summed((t) => t.dur ?? 0), most }
 }
 // 60 px a frame are 3,600 a second: 36 notches of a usual wheel. Twice that is a flick; dragging the bar draws every row anew.
@@ -131,29 +146,51 @@ for (const { name, pixels, limit } of [
 }
 
 // A photograph of 12 megapixels with detail everywhere, as a camera gives it.
-const noise = await sharp({ create: { width: 1000, height: 750, channels: 3, background: '#888', noise: { type: 'gaussian', mean: 128, sigma: 30 } } })
+const noise = await sharp({
+  create: {
+    width: 1000,
+    height: 750,
+    channels: 3,
+    background: '#888',
+    noise: { type: 'gaussian', mean: 128, sigma: 30 },
+  },
+})
   .resize(4000, 3000)
   .jpeg({ quality: 88 })
   .toBuffer()
 const alone: number[] = []
 for (let i = 0; i < 5; i++) {
   const start = performance.now()
-  await sharp(noise, { failOn: 'error' }).rotate().resize(900, 900, { fit: 'inside', withoutEnlargement: true }).webp({ quality: 82 }).toBuffer()
+  await sharp(noise, { failOn: 'error' })
+    .rotate()
+    .resize(900, 900, { fit: 'inside', withoutEnlargement: true })
+    .webp({ quality: 82 })
+    .toBuffer()
   alone.push(performance.now() - start)
 }
 await page.getByRole('row').nth(3).click()
 await page.getByRole('tab', { name: /^Photographs/ }).click()
 const shown = () =>
-  page.evaluate(() => [...document.querySelectorAll('main li img')].filter((img) => (img as HTMLImageElement).complete && (img as HTMLImageElement).naturalWidth > 0).length)
+  page.evaluate(
+    () =>
+      [...document.querySelectorAll('main li img')].filter(
+        (img) => (img as HTMLImageElement).complete && (img as HTMLImageElement).naturalWidth > 0,
+      ).length,
+  )
 const whole: number[] = []
 for (let i = 0; i < 5; i++) {
   // Another picture each time, or the second would be known by its content.
   const bytes = Buffer.concat([noise, Buffer.from(`/${i}`)])
   const before = await shown()
   const start = performance.now()
-  await page.getByLabel('Add photographs: choose').setInputFiles({ name: `p${i}.jpg`, mimeType: 'image/jpeg', buffer: bytes })
+  await page
+    .getByLabel('Add photographs: choose')
+    .setInputFiles({ name: `p${i}.jpg`, mimeType: 'image/jpeg', buffer: bytes })
   await page.waitForFunction(
-    (n) => [...document.querySelectorAll('main li img')].filter((img) => (img as HTMLImageElement).complete && (img as HTMLImageElement).naturalWidth > 0).length > n,
+    (n) =>
+      [...document.querySelectorAll('main li img')].filter(
+        (img) => (img as HTMLImageElement).complete && (img as HTMLImageElement).naturalWidth > 0,
+      ).length > n,
     before,
     { polling: 'raf' },
   )

@@ -20,12 +20,22 @@ import { print } from './measure.ts'
 const clients = 200
 const parts = 50
 const seconds = Number(process.env['BENCH_SECONDS'] ?? 30)
-const config = readConfig({ ...process.env, NODE_ENV: 'test', PORT: '0', ANAMNESIS_DATA: mkdtempSync(path.join(os.tmpdir(), 'anamnesis-bench-')) })
+const config = readConfig({
+  ...process.env,
+  NODE_ENV: 'test',
+  PORT: '0',
+  ANAMNESIS_DATA: mkdtempSync(path.join(os.tmpdir(), 'anamnesis-bench-')),
+})
 const services = await prepare(config, createLog('silent'))
 const { db } = services
 await HouseModel.create({ id: 1, name: 'Bench', zone: 'UTC', currency: 'EUR' })
 const password = 'a long enough passphrase'
-await createPerson(services, { name: 'A restorer', email: 'restorer@example.org', password, role: 'restorer' })
+await createPerson(services, {
+  name: 'A restorer',
+  email: 'restorer@example.org',
+  password,
+  role: 'restorer',
+})
 const running = await startServer(config, createLog('silent'), services)
 const agent = new http.Agent({ keepAlive: true, maxSockets: clients })
 
@@ -36,14 +46,27 @@ function ask(method: string, where: string, body?: unknown): Promise<{ status: n
     const text = body === undefined ? undefined : JSON.stringify(body)
     const request = http.request(
       `${running.address}${where}`,
-      { method, agent, headers: { cookie, 'x-anamnesis-token': token, ...(text ? { 'content-type': 'application/json', 'content-length': Buffer.byteLength(text) } : {}) } },
+      {
+        method,
+        agent,
+        headers: {
+          cookie,
+          'x-anamnesis-token': token,
+          ...(text ? { 'content-type': 'application/json', 'content-length': Buffer.byteLength(text) } : {}),
+        },
+      },
       (response) => {
         const set = response.headers['set-cookie']?.[0]?.split(';')[0]
         if (set) cookie = set
         let answer = ''
         response.setEncoding('utf8')
         response.on('data', (chunk: string) => (answer += chunk))
-        response.on('end', () => resolve({ status: response.statusCode ?? 0, body: answer ? (JSON.parse(answer) as unknown) : undefined }))
+        response.on('end', () =>
+          resolve({
+            status: response.statusCode ?? 0,
+            body: answer ? (JSON.parse(answer) as unknown) : undefined,
+          }),
+        )
       },
     )
     request.on('error', reject)
@@ -51,7 +74,9 @@ function ask(method: string, where: string, body?: unknown): Promise<{ status: n
   })
 }
 token = ((await ask('GET', '/api/session')).body as { csrf: string }).csrf
-token = ((await ask('POST', '/api/session', { email: 'restorer@example.org', password })).body as { csrf: string }).csrf
+token = (
+  (await ask('POST', '/api/session', { email: 'restorer@example.org', password })).body as { csrf: string }
+).csrf
 
 const entry = (body: unknown) => {
   const now = new Date().toISOString()
@@ -60,7 +85,11 @@ const entry = (body: unknown) => {
 const start: Place = { in: { kind: 'store', id: 'drawer' } }
 const ids = Array.from({ length: parts }, () => v7())
 for (const [i, part] of ids.entries())
-  await ask('POST', '/api/entries', { entries: [entry({ kind: 'part', what: 'identified', part, partKind: 'relay', tag: `P-${i + 1}`, place: start })] })
+  await ask('POST', '/api/entries', {
+    entries: [
+      entry({ kind: 'part', what: 'identified', part, partKind: 'relay', tag: `P-${i + 1}`, place: start }),
+    ],
+  })
 const seen = new Map<string, Place>(ids.map((id) => [id, start]))
 
 let won = 0
@@ -73,7 +102,10 @@ await Promise.all(
       const part = ids[(n * 31 + client) % parts] ?? ''
       const from = seen.get(part) ?? start
       if (samePlace(from, mine)) continue
-      const answer = await ask('POST', '/api/entries', { entries: [entry({ kind: 'move', legs: [{ part, from, to: mine }] })], contested: 'refuse' })
+      const answer = await ask('POST', '/api/entries', {
+        entries: [entry({ kind: 'move', legs: [{ part, from, to: mine }] })],
+        contested: 'refuse',
+      })
       if (answer.status === 200) {
         won++
         seen.set(part, mine)

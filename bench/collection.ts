@@ -23,11 +23,21 @@ import { percentile, print } from './measure.ts'
 
 const count = Number(process.env['BENCH_MACHINES'] ?? 20_000)
 const password = 'a long enough passphrase'
-const config = readConfig({ ...process.env, NODE_ENV: 'test', PORT: '0', ANAMNESIS_DATA: mkdtempSync(path.join(os.tmpdir(), 'anamnesis-bench-')) })
+const config = readConfig({
+  ...process.env,
+  NODE_ENV: 'test',
+  PORT: '0',
+  ANAMNESIS_DATA: mkdtempSync(path.join(os.tmpdir(), 'anamnesis-bench-')),
+})
 const services = await prepare(config, createLog('silent'))
 const { db } = services
 await HouseModel.create({ id: 1, name: 'Bench', zone: 'UTC', currency: 'EUR' })
-const account = await createPerson(services, { name: 'A steward', email: 'steward@example.org', password, role: 'steward' })
+const account = await createPerson(services, {
+  name: 'A steward',
+  email: 'steward@example.org',
+  password,
+  role: 'steward',
+})
 const type: Entry = {
   id: v7() as EntryId,
   v: 1,
@@ -82,7 +92,8 @@ for (let i = 0; i < 3; i++) {
   for (const name of names) await run(db, `TRUNCATE copied_${name}`)
   const copyBegan = performance.now()
   await db.transaction(async (transaction) => {
-    for (const name of names) await run(db, `COPY copied_${name} FROM '${os.tmpdir()}/bench-${name}.copy'`, [], transaction)
+    for (const name of names)
+      await run(db, `COPY copied_${name} FROM '${os.tmpdir()}/bench-${name}.copy'`, [], transaction)
   })
   copies.push(performance.now() - copyBegan)
 }
@@ -113,12 +124,37 @@ const cookie = cookieOf(session) || cookieOf(first)
 await run(db, 'ANALYZE')
 
 /** Questions as people put them, each beside the SQL that a person would write for that page and its count. */
-const questions: readonly { readonly ask: string; readonly where: string; readonly order: string; readonly offset: number }[] = [
-  { ask: 'q=brasket+till&filter=accessioned', where: `words LIKE '%brasket%' AND words LIKE '%till%' AND legal = 'accessioned'`, order: 'sort_name, machine', offset: 0 },
+const questions: readonly {
+  readonly ask: string
+  readonly where: string
+  readonly order: string
+  readonly offset: number
+}[] = [
+  {
+    ask: 'q=brasket+till&filter=accessioned',
+    where: `words LIKE '%brasket%' AND words LIKE '%till%' AND legal = 'accessioned'`,
+    order: 'sort_name, machine',
+    offset: 0,
+  },
   { ask: 'q=S7919', where: `words LIKE '%s7919%'`, order: 'sort_name, machine', offset: 0 },
-  { ask: 'filter=not+known&filter=not+surveyed&sort=came+in', where: `status = 'not known' AND NOT looked`, order: 'came DESC, machine', offset: 0 },
-  { ask: 'q=room&filter=parts+stock&sort=last+written', where: `words LIKE '%room%' AND legal = 'parts stock'`, order: 'touched DESC, machine', offset: 0 },
-  { ask: 'q=calculator&from=1500', where: `words LIKE '%calculator%'`, order: 'sort_name, machine', offset: 1500 },
+  {
+    ask: 'filter=not+known&filter=not+surveyed&sort=came+in',
+    where: `status = 'not known' AND NOT looked`,
+    order: 'came DESC, machine',
+    offset: 0,
+  },
+  {
+    ask: 'q=room&filter=parts+stock&sort=last+written',
+    where: `words LIKE '%room%' AND legal = 'parts stock'`,
+    order: 'touched DESC, machine',
+    offset: 0,
+  },
+  {
+    ask: 'q=calculator&from=1500',
+    where: `words LIKE '%calculator%'`,
+    order: 'sort_name, machine',
+    offset: 1500,
+  },
 ]
 const own: number[] = []
 const bare: number[] = []
@@ -148,6 +184,11 @@ for (let i = 0; i < 20; i++) {
   await (await fetch(`${running.address}/api/machines?q=calculater`, { headers: { cookie } })).arrayBuffer()
   loose.push(performance.now() - start)
 }
-print({ name: 'collection-query-misspelt', value: percentile(loose, 95), unit: 'ms p95', against: 'the same list, spelt as it is' })
+print({
+  name: 'collection-query-misspelt',
+  value: percentile(loose, 95),
+  unit: 'ms p95',
+  against: 'the same list, spelt as it is',
+})
 await running.stop()
 process.exit(0)

@@ -18,7 +18,14 @@ export class DemoServer {
     this.child = spawn(process.execPath, ['--import', 'tsx', 'demo/main.ts'], {
       cwd: root,
       stdio: 'ignore',
-      env: { ...process.env, NODE_ENV: 'production', ANAMNESIS_DATA: this.data, ANAMNESIS_WEB: path.join(root, 'dist/web'), ANAMNESIS_DEMO: '1', PORT: port },
+      env: {
+        ...process.env,
+        NODE_ENV: 'production',
+        ANAMNESIS_DATA: this.data,
+        ANAMNESIS_WEB: path.join(root, 'dist/web'),
+        ANAMNESIS_DEMO: '1',
+        PORT: port,
+      },
     })
     for (let i = 0; i < 600; i++) {
       const up = await fetch(`${address}/api/health`).then(
@@ -38,10 +45,18 @@ export class DemoServer {
   }
 }
 
-export const openBrowser = (): Promise<Browser> => chromium.launch({ executablePath: process.env['CHROMIUM'] ?? '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu'] })
+export const openBrowser = (): Promise<Browser> =>
+  chromium.launch({
+    executablePath: process.env['CHROMIUM'] ?? '/usr/bin/chromium',
+    args: ['--no-sandbox', '--disable-gpu'],
+  })
 
 /** A page of a person of the house at `address`, on the size of a tablet unless another is given. */
-export async function signedIn(browser: Browser, email: string, { password = 'museum-workshop', at = address, viewport = { width: 834, height: 1112 } } = {}): Promise<Page> {
+export async function signedIn(
+  browser: Browser,
+  email: string,
+  { password = 'museum-workshop', at = address, viewport = { width: 834, height: 1112 } } = {},
+): Promise<Page> {
   const page = await (await browser.newContext({ viewport })).newPage()
   await page.goto(at)
   await page.getByLabel('E-mail address').fill(email)

@@ -37,8 +37,18 @@ const config = readConfig({
 const services = await prepare(config, createLog('silent'))
 const { db } = services
 await HouseModel.create({ id: 1, name: 'Bench', zone: 'UTC', currency: 'EUR' })
-const steward = await createPerson(services, { name: 'A steward', email: 'steward@example.org', password, role: 'steward' })
-await createPerson(services, { name: 'A restorer', email: 'restorer@example.org', password, role: 'restorer' })
+const steward = await createPerson(services, {
+  name: 'A steward',
+  email: 'steward@example.org',
+  password,
+  role: 'steward',
+})
+await createPerson(services, {
+  name: 'A restorer',
+  email: 'restorer@example.org',
+  password,
+  role: 'restorer',
+})
 
 const machine = numberedId<MachineId>(1, 4)
 const positions = 500
@@ -48,7 +58,11 @@ const sheet = sheetSchema.parse({
   ...terminalSheet,
   positions: [
     ...terminalSheet.positions,
-    ...Array.from({ length: positions - terminalSheet.positions.length }, (_, i) => ({ designator: `R${i + 1}`, accepts: 'resistor', mount: 'soldered' })),
+    ...Array.from({ length: positions - terminalSheet.positions.length }, (_, i) => ({
+      designator: `R${i + 1}`,
+      accepts: 'resistor',
+      mount: 'soldered',
+    })),
   ],
 })
 
@@ -61,7 +75,11 @@ async function fill(): Promise<EntryId> {
     const add = async (body: Body) => {
       const id = v7() as EntryId
       const at = new Date(start + n++ * 60_000).toISOString()
-      const inside = episode && body.kind !== 'machine' && body.kind !== 'type' && !(body.kind === 'episode' && body.what === 'opened')
+      const inside =
+        episode &&
+        body.kind !== 'machine' &&
+        body.kind !== 'type' &&
+        !(body.kind === 'episode' && body.what === 'opened')
       const entry: Entry = {
         id,
         v: 1,
@@ -80,15 +98,39 @@ async function fill(): Promise<EntryId> {
       return id
     }
     await add({ kind: 'type', type: typeId, sheet })
-    await add({ kind: 'machine', what: 'registered', machine, entryNumber: 'E-1', name: 'Corvel 88 terminal', type: typeId, source: { how: 'gift' } })
+    await add({
+      kind: 'machine',
+      what: 'registered',
+      machine,
+      entryNumber: 'E-1',
+      name: 'Corvel 88 terminal',
+      type: typeId,
+      source: { how: 'gift' },
+    })
     while (n < entries) {
       if (n % anEpisode === 2) {
-        if (episode) await add({ kind: 'episode', what: 'closed', machine, episode, next: '', report: [], deferred: [] })
+        if (episode)
+          await add({ kind: 'episode', what: 'closed', machine, episode, next: '', report: [], deferred: [] })
         episode = undefined
         episode = await add({ kind: 'episode', what: 'opened', machine, title: 'Long work' })
-      } else if (n % 5 === 0) await add({ kind: 'test', machine, depth: 'full', gear: [], results: [{ fn: 'screen', result: { is: n % 25 === 0 ? 'fail' : 'pass' } }] })
-      else if (n % 5 === 1) await add({ kind: 'reading', machine, point: '5V', read: { value: 5, unit: 'V', asWritten: '5.00' } })
-      else await add({ kind: 'change', machine, target: { sort: 'position', name: `R${n % 480}` }, verb: 'soldered', reach: 'altered' })
+      } else if (n % 5 === 0)
+        await add({
+          kind: 'test',
+          machine,
+          depth: 'full',
+          gear: [],
+          results: [{ fn: 'screen', result: { is: n % 25 === 0 ? 'fail' : 'pass' } }],
+        })
+      else if (n % 5 === 1)
+        await add({ kind: 'reading', machine, point: '5V', read: { value: 5, unit: 'V', asWritten: '5.00' } })
+      else
+        await add({
+          kind: 'change',
+          machine,
+          target: { sort: 'position', name: `R${n % 480}` },
+          verb: 'soldered',
+          reach: 'altered',
+        })
     }
   })
   if (!episode) throw new Error('no episode was opened')
@@ -148,7 +190,13 @@ async function keyTimes(page: Page, text: string, times: number): Promise<KeyTim
   return page.evaluate(() => (window as unknown as { taken: KeyTime[] }).taken)
 }
 
-const lines = ['swap R241 < P-0007', 'test screen fail: rolls, keyboard pass', 'resolder R21-R30, IC31', '5V 4.98 load 2A', 'ask what is the wire at R12?']
+const lines = [
+  'swap R241 < P-0007',
+  'test screen fail: rolls, keyboard pass',
+  'resolder R21-R30, IC31',
+  '5V 4.98 load 2A',
+  'ask what is the wire at R12?',
+]
 await writer.getByRole('textbox', { name: /^Write one line/ }).focus()
 const typed: KeyTime[] = []
 for (const line of lines) {
@@ -192,10 +240,14 @@ const streams = await Promise.all(
     { length: listeners },
     () =>
       new Promise<http.ClientRequest>((resolve, reject) => {
-        const request = http.get(`${running.address}/api/live`, { headers: { cookie, accept: 'text/event-stream' } }, (response) => {
-          response.on('data', () => heard++)
-          resolve(request)
-        })
+        const request = http.get(
+          `${running.address}/api/live`,
+          { headers: { cookie, accept: 'text/event-stream' } },
+          (response) => {
+            response.on('data', () => heard++)
+            resolve(request)
+          },
+        )
         request.on('error', reject)
       }),
   ),

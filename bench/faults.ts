@@ -39,9 +39,13 @@ const clusterPort = Number(new URL(cluster.url).port)
 const url = await ensureDatabase(cluster.url, 'bench_faults', { fresh: true })
 const data = mkdtempSync(path.join(os.tmpdir(), 'anamnesis-faults-'))
 const serverPort = await freePort()
-const prepared = await prepare(readConfig({ DATABASE_URL: url, ANAMNESIS_DATA: data, NODE_ENV: 'test' }), createLog('silent'))
+const prepared = await prepare(
+  readConfig({ DATABASE_URL: url, ANAMNESIS_DATA: data, NODE_ENV: 'test' }),
+  createLog('silent'),
+)
 await HouseModel.create({ id: 1, name: 'Faults', zone: 'UTC', currency: 'EUR' })
-for (const role of ['steward', 'volunteer'] as const) await createPerson(prepared, { name: `A ${role}`, email: `${role}@example.org`, password, role })
+for (const role of ['steward', 'volunteer'] as const)
+  await createPerson(prepared, { name: `A ${role}`, email: `${role}@example.org`, password, role })
 await prepared.db.close()
 
 let server: ChildProcess | undefined
@@ -52,7 +56,14 @@ function startServer() {
   const child = spawn(process.execPath, ['--import', 'tsx', 'server/main.ts'], {
     cwd: root,
     stdio: ['ignore', 'ignore', 'pipe'],
-    env: { ...process.env, NODE_ENV: 'production', DATABASE_URL: url, ANAMNESIS_DATA: data, ANAMNESIS_WEB: path.join(root, 'dist/web'), PORT: String(serverPort) },
+    env: {
+      ...process.env,
+      NODE_ENV: 'production',
+      DATABASE_URL: url,
+      ANAMNESIS_DATA: data,
+      ANAMNESIS_WEB: path.join(root, 'dist/web'),
+      PORT: String(serverPort),
+    },
   })
   let said = ''
   child.stderr?.on('data', (bytes: Buffer) => (said = (said + bytes.toString()).slice(-2000)))
@@ -86,7 +97,10 @@ async function killServer() {
   startServer()
 }
 async function killDatabase() {
-  process.kill(Number(readFileSync(path.join(cluster.folder, 'postmaster.pid'), 'utf8').split('\n')[0]), 'SIGKILL')
+  process.kill(
+    Number(readFileSync(path.join(cluster.folder, 'postmaster.pid'), 'utf8').split('\n')[0]),
+    'SIGKILL',
+  )
   for (let i = 0; ; i++) {
     // Its backends notice within moments that it is gone, and until then it may not start again.
     await rest(600)
@@ -149,11 +163,14 @@ let requests = 0
 let unanswered = 0
 
 /** Asks until there is an answer that judges; whatever else comes is asked again. */
-async function until<T>(ask: () => Promise<{ status: number; body: T }>): Promise<{ status: number; body: T } | undefined> {
+async function until<T>(
+  ask: () => Promise<{ status: number; body: T }>,
+): Promise<{ status: number; body: T } | undefined> {
   for (;;) {
     requests++
     const answer = await ask().catch(() => undefined)
-    if (answer?.body !== undefined && answer.status < 500 && answer.status !== 429 && answer.status !== 401) return answer
+    if (answer?.body !== undefined && answer.status < 500 && answer.status !== 429 && answer.status !== 401)
+      return answer
     unanswered++
     if (!writing && unanswered > 1e6) return undefined
     await rest(5 + below(20))
@@ -161,35 +178,68 @@ async function until<T>(ask: () => Promise<{ status: number; body: T }>): Promis
 }
 type Entries = { entries: { id: string; became: string }[] }
 async function write(client: Client, entries: readonly Draft[]) {
-  const answer = await until(() => client.ask<Entries>('POST', '/api/entries', { entries, contested: 'keep' }))
-  for (const e of answer?.body.entries ?? []) if (e.became === 'recorded' || e.became === 'already recorded' || e.became === 'contested') acknowledged.set(e.id, e.became)
+  const answer = await until(() =>
+    client.ask<Entries>('POST', '/api/entries', { entries, contested: 'keep' }),
+  )
+  for (const e of answer?.body.entries ?? [])
+    if (e.became === 'recorded' || e.became === 'already recorded' || e.became === 'contested')
+      acknowledged.set(e.id, e.became)
   return answer
 }
 async function writer(client: Client, n: number) {
   const part = v7() as PartId
   const places: Place[] = ['a', 'b', 'c'].map((s) => ({ in: { kind: 'store', id: `shelf ${n}${s}` } }))
   let at = 0
-  await write(client, [draft({ kind: 'part', what: 'identified', part, partKind: 'card', place: places[0] as Place }, minutesAgo(120))])
+  await write(client, [
+    draft(
+      { kind: 'part', what: 'identified', part, partKind: 'card', place: places[0] as Place },
+      minutesAgo(120),
+    ),
+  ])
   for (let i = 0; writing; i++) {
     const machine = i % 2 ? home : other
     const way = below(10)
     if (way < 4) await write(client, [draft({ kind: 'note', machine, words: `writer ${n}, ${i}` })])
-    else if (way < 6) await write(client, [draft({ kind: 'test', machine, depth: 'short', gear: [], results: [{ fn: 'bell', result: { is: 'pass' } }] })])
+    else if (way < 6)
+      await write(client, [
+        draft({
+          kind: 'test',
+          machine,
+          depth: 'short',
+          gear: [],
+          results: [{ fn: 'bell', result: { is: 'pass' } }],
+        }),
+      ])
     else if (way < 8) {
       const next = (at + 1) % places.length
       const now = new Date().toISOString()
       const answer = await write(client, [
-        draft({ kind: 'move', legs: [{ part, from: places[at] as Place, to: places[next] as Place }] }, { happenedAt: { earliest: now, latest: now } }),
+        draft(
+          { kind: 'move', legs: [{ part, from: places[at] as Place, to: places[next] as Place }] },
+          { happenedAt: { earliest: now, latest: now } },
+        ),
       ])
       if (answer?.body.entries.every((e) => e.became !== 'contested' && e.became !== 'refused')) at = next
       wandering.set(part, places[at] as Place)
     } else if (way < 9) {
       const together = v7()
-      const trio = [0, 1, 2].map((k) => draft({ kind: 'note', machine: machines[k] as MachineId, words: `trio ${n}, ${i}, ${k}` }, { together }))
+      const trio = [0, 1, 2].map((k) =>
+        draft(
+          { kind: 'note', machine: machines[k] as MachineId, words: `trio ${n}, ${i}, ${k}` },
+          { together },
+        ),
+      )
       groups.push(trio.map((d) => d.id))
       await write(client, trio)
     } else {
-      const bytes = await sharp({ create: { width: 24, height: 16, channels: 3, background: { r: below(256), g: below(256), b: below(256) } } })
+      const bytes = await sharp({
+        create: {
+          width: 24,
+          height: 16,
+          channels: 3,
+          background: { r: below(256), g: below(256), b: below(256) },
+        },
+      })
         .png()
         .toBuffer()
       const stored = await until(async () => {
@@ -207,8 +257,13 @@ async function writer(client: Client, n: number) {
 }
 
 // A browser with an outbox of its own, beside the writers.
-const browser = await chromium.launch({ executablePath: process.env['CHROMIUM'] ?? '/usr/bin/chromium', args: ['--no-sandbox', '--disable-gpu'] })
-const page: Page = await (await browser.newContext({ viewport: { width: 1280, height: 800 }, serviceWorkers: 'block' })).newPage()
+const browser = await chromium.launch({
+  executablePath: process.env['CHROMIUM'] ?? '/usr/bin/chromium',
+  args: ['--no-sandbox', '--disable-gpu'],
+})
+const page: Page = await (
+  await browser.newContext({ viewport: { width: 1280, height: 800 }, serviceWorkers: 'block' })
+).newPage()
 await page.goto(address)
 await page.getByLabel('E-mail address').fill('volunteer@example.org')
 await page.getByLabel('Password').fill(password)
@@ -224,7 +279,11 @@ async function spoil(route: Route) {
   if (method !== 'POST' || outboxFaults >= kills.outbox) return route.continue()
   outboxFaults++
   const problem = (status: number, type: string) =>
-    route.fulfill({ status, contentType: 'application/problem+json', body: JSON.stringify({ type, title: type, status, detail: 'Injected.' }) })
+    route.fulfill({
+      status,
+      contentType: 'application/problem+json',
+      body: JSON.stringify({ type, title: type, status, detail: 'Injected.' }),
+    })
   switch (below(10)) {
     case 0:
       return route.abort('connectionrefused')
@@ -250,7 +309,9 @@ async function spoil(route: Route) {
       return route.abort('connectionreset')
   }
 }
-await page.route(/\/api\/(?:entries|machines\/[^/]+\/photos)$/, (route) => spoil(route).catch(() => undefined))
+await page.route(/\/api\/(?:entries|machines\/[^/]+\/photos)$/, (route) =>
+  spoil(route).catch(() => undefined),
+)
 const typed: string[] = []
 async function typist() {
   for (let i = 0; outboxFaults < kills.outbox || i < 40; i++) {
@@ -260,7 +321,13 @@ async function typist() {
       await box.press('Enter')
       typed.push(words)
       await page
-        .waitForFunction(() => (document.querySelector('input[aria-label^="Write one line"]') as HTMLInputElement | null)?.value === '', undefined, { timeout: 20_000 })
+        .waitForFunction(
+          () =>
+            (document.querySelector('input[aria-label^="Write one line"]') as HTMLInputElement | null)
+              ?.value === '',
+          undefined,
+          { timeout: 20_000 },
+        )
         .catch(() => undefined)
     }
     // The outbox rests between tries; this is what a connection that comes back does.
@@ -293,7 +360,9 @@ const leftInOutbox = await page.getByRole('button', { name: /not sent yet|refuse
 await browser.close()
 phase('outbox emptied')
 const signedIn = await new Client(address).signIn('volunteer@example.org')
-const writers = Array.from({ length: 6 }, (_, n) => writer(signedIn.through(`http://127.0.0.1:${proxyPort}`), n))
+const writers = Array.from({ length: 6 }, (_, n) =>
+  writer(signedIn.through(`http://127.0.0.1:${proxyPort}`), n),
+)
 const cutter = (async () => {
   const ways = ['before', 'amid', 'after'] as const
   while (cuts.before + cuts.amid + cuts.after < kills.cut) {
@@ -331,19 +400,27 @@ const lost = [...acknowledged.keys()].filter((id) => !ids.has(id))
 const partGroups = groups.filter((g) => g.some((id) => ids.has(id)) && !g.every((id) => ids.has(id)))
 const times = (words: string) => stored.filter((s) => s.words === words).length
 const lostTyped = typed.filter((words) => times(words) === 0)
-const doubled = [...new Set(stored.flatMap((s) => (s.words && /^(writer|trio|typed)/.test(s.words) ? [s.words] : [])))].filter((words) => times(words) > 1)
+const doubled = [
+  ...new Set(stored.flatMap((s) => (s.words && /^(writer|trio|typed)/.test(s.words) ? [s.words] : []))),
+].filter((words) => times(words) > 1)
 const bare = stored.filter((s) => s.n === '0')
 const fresh = await new Client(address).signIn('steward@example.org')
 const wrongFiles: string[] = []
 for (const [entry, { entry: machine, sha256 }] of photographs) {
   const response = await fresh.raw('GET', `/api/machines/${machine}/photos/${entry}?size=original`)
   const bytes = Buffer.from(await response.arrayBuffer())
-  if (response.status !== 200 || createHash('sha256').update(bytes).digest('hex') !== sha256) wrongFiles.push(entry)
+  if (response.status !== 200 || createHash('sha256').update(bytes).digest('hex') !== sha256)
+    wrongFiles.push(entry)
 }
 const misplaced: string[] = []
 for (const [part, place] of wandering) {
-  const [row] = await rows<{ holder_kind: string; holder: string }>(db, 'SELECT holder_kind, holder FROM placements WHERE part = $1', [part])
-  if (!row || !samePlace({ in: { kind: row.holder_kind as 'store', id: row.holder } }, place)) misplaced.push(part)
+  const [row] = await rows<{ holder_kind: string; holder: string }>(
+    db,
+    'SELECT holder_kind, holder FROM placements WHERE part = $1',
+    [part],
+  )
+  if (!row || !samePlace({ in: { kind: row.holder_kind as 'store', id: row.holder } }, place))
+    misplaced.push(part)
 }
 const differ = (await rebuild(db, new Date().toISOString())).length
 const faults = await findFaults(db, new Date().toISOString())
@@ -353,10 +430,18 @@ server?.kill('SIGTERM')
 proxy.close()
 await cluster.stop()
 const amiss = { died, lost, lostTyped, doubled, partGroups, bare, wrongFiles, misplaced, faults }
-for (const [what, list] of Object.entries(amiss)) if (list.length > 0) console.error(what, JSON.stringify(list).slice(0, 400))
+for (const [what, list] of Object.entries(amiss))
+  if (list.length > 0) console.error(what, JSON.stringify(list).slice(0, 400))
 print({
   name: 'faults',
-  value: lost.length + lostTyped.length + doubled.length + partGroups.length + wrongFiles.length + misplaced.length + leftInOutbox,
+  value:
+    lost.length +
+    lostTyped.length +
+    doubled.length +
+    partGroups.length +
+    wrongFiles.length +
+    misplaced.length +
+    leftInOutbox,
   unit: 'entries lost or doubled',
   limit: 0,
   injected: killed + databaseKilled + outboxFaults + cuts.before + cuts.amid + cuts.after,

@@ -15,7 +15,8 @@ const now = '2026-11-01T12:00:00.000Z'
 export function foldAll(entries: readonly Entry[]) {
   const world = fold(entries, { now })
   let seen = 0
-  for (const machine of world.machines.values()) seen += machineStanding(world, machine).standings.length + conclusionsOf(world, machine).length
+  for (const machine of world.machines.values())
+    seen += machineStanding(world, machine).standings.length + conclusionsOf(world, machine).length
   return seen
 }
 
@@ -30,13 +31,25 @@ print({
 const rounds = 9
 const parse = median(Array.from({ length: rounds }, () => timeMs(() => JSON.parse(text))))
 const folded = median(Array.from({ length: rounds }, () => timeMs(() => foldAll(entries))))
-print({ name: 'fold', value: folded, unit: 'ms', against: `JSON.parse of the same ${(text.length / 1e6).toFixed(1)} MB: ${parse.toFixed(1)} ms`, ratio: folded / parse })
+print({
+  name: 'fold',
+  value: folded,
+  unit: 'ms',
+  against: `JSON.parse of the same ${(text.length / 1e6).toFixed(1)} MB: ${parse.toFixed(1)} ms`,
+  ratio: folded / parse,
+})
 
 const small = generateLine(2_000, 1)
 const large = generateLine(20_000, 1)
 const smallMs = median(Array.from({ length: 15 }, () => timeMs(() => foldAll(small))))
 const largeMs = median(Array.from({ length: 15 }, () => timeMs(() => foldAll(large))))
-print({ name: 'fold-growth', value: largeMs, unit: 'ms for one machine of 20,000 entries', against: `one of 2,000: ${smallMs.toFixed(2)} ms`, ratio: largeMs / smallMs })
+print({
+  name: 'fold-growth',
+  value: largeMs,
+  unit: 'ms for one machine of 20,000 entries',
+  against: `one of 2,000: ${smallMs.toFixed(2)} ms`,
+  ratio: largeMs / smallMs,
+})
 
 const world = fold(small, { now })
 const [machine] = world.machines.values()

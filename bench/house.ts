@@ -28,7 +28,11 @@ export class Client {
   token = ''
   constructor(readonly address: string) {}
 
-  async raw(method: string, url: string, init: { body?: BodyInit; headers?: Record<string, string> } = {}): Promise<Response> {
+  async raw(
+    method: string,
+    url: string,
+    init: { body?: BodyInit; headers?: Record<string, string> } = {},
+  ): Promise<Response> {
     const response = await fetch(this.address + url, {
       method,
       headers: { cookie: this.cookie, 'x-anamnesis-token': this.token, ...init.headers },
@@ -40,7 +44,13 @@ export class Client {
     return response
   }
   async ask<T = unknown>(method: string, url: string, body?: unknown): Promise<Answer<T>> {
-    const response = await this.raw(method, url, body === undefined ? {} : { body: JSON.stringify(body), headers: { 'content-type': 'application/json' } })
+    const response = await this.raw(
+      method,
+      url,
+      body === undefined
+        ? {}
+        : { body: JSON.stringify(body), headers: { 'content-type': 'application/json' } },
+    )
     return { status: response.status, body: (await response.json().catch(() => undefined)) as T }
   }
   /** The same person by another way. */
@@ -72,7 +82,9 @@ export const draft = (body: Body, more: Partial<Draft> = {}): Draft => ({
   body,
   ...more,
 })
-export const minutesAgo = (minutes: number) => ({ happenedAt: pointAt(new Date(Date.now() - minutes * 60_000).toISOString()) })
+export const minutesAgo = (minutes: number) => ({
+  happenedAt: pointAt(new Date(Date.now() - minutes * 60_000).toISOString()),
+})
 
 export interface House {
   readonly running: Running
@@ -81,12 +93,22 @@ export interface House {
 }
 
 export async function openHouse(): Promise<House> {
-  const config = readConfig({ ...process.env, NODE_ENV: 'test', PORT: '0', ANAMNESIS_DATA: mkdtempSync(path.join(os.tmpdir(), 'anamnesis-bench-')) })
+  const config = readConfig({
+    ...process.env,
+    NODE_ENV: 'test',
+    PORT: '0',
+    ANAMNESIS_DATA: mkdtempSync(path.join(os.tmpdir(), 'anamnesis-bench-')),
+  })
   const services = await prepare(config, createLog('silent'))
   await HouseModel.create({ id: 1, name: 'Bench', zone: 'UTC', currency: 'EUR' })
   const people = {} as Record<Role, { account: string; party: PartyId }>
   for (const role of roles) {
-    const account = await createPerson(services, { name: `A ${role}`, email: `${role}@example.org`, password, role })
+    const account = await createPerson(services, {
+      name: `A ${role}`,
+      email: `${role}@example.org`,
+      password,
+      role,
+    })
     people[role] = { account: account.id, party: account.party as PartyId }
   }
   const running = await startServer(config, createLog('silent'), services)
@@ -94,14 +116,26 @@ export async function openHouse(): Promise<House> {
 }
 
 /** Publishes a sheet and registers machines of it. */
-export async function register(client: Client, count: number, prefix = 'E'): Promise<{ type: TypeId; machines: MachineId[] }> {
+export async function register(
+  client: Client,
+  count: number,
+  prefix = 'E',
+): Promise<{ type: TypeId; machines: MachineId[] }> {
   const type = v7() as TypeId
   const machines = Array.from({ length: count }, () => v7() as MachineId)
   const entries = [
     draft({ kind: 'type', type, sheet: terminalSheet }, minutesAgo(600)),
     ...machines.map((machine, i) =>
       draft(
-        { kind: 'machine', what: 'registered', machine, entryNumber: `${prefix}-${i + 1}`, name: `Terminal ${prefix} ${i + 1}`, type, source: { how: 'gift' } },
+        {
+          kind: 'machine',
+          what: 'registered',
+          machine,
+          entryNumber: `${prefix}-${i + 1}`,
+          name: `Terminal ${prefix} ${i + 1}`,
+          type,
+          source: { how: 'gift' },
+        },
         minutesAgo(500),
       ),
     ),

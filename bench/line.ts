@@ -43,7 +43,15 @@ export function generateLine(count: number, machines: number): Entry[] {
   add({ kind: 'type', type: typeId, sheet: terminalSheet })
   const ids = Array.from({ length: machines }, (_, i) => shortId<MachineId>('m', i + 1))
   for (const [i, machine] of ids.entries()) {
-    add({ kind: 'machine', what: 'registered', machine, entryNumber: `E-${i}`, name: 'Corvel 88 terminal', type: typeId, source: { how: 'gift' } })
+    add({
+      kind: 'machine',
+      what: 'registered',
+      machine,
+      entryNumber: `E-${i}`,
+      name: 'Corvel 88 terminal',
+      type: typeId,
+      source: { how: 'gift' },
+    })
     episodes.push(add({ kind: 'episode', what: 'opened', machine, title: 'Long work' }))
   }
   for (let n = 0; entries.length < count; n++) {
@@ -65,7 +73,16 @@ export function generateLine(count: number, machines: number): Entry[] {
         break
       }
       case 1:
-        add({ kind: 'change', machine, target: { sort: 'position', name: socket }, verb: 'cleaned', reach: turn % 3 === 0 ? 'altered' : 'disturbed' }, episode)
+        add(
+          {
+            kind: 'change',
+            machine,
+            target: { sort: 'position', name: socket },
+            verb: 'cleaned',
+            reach: turn % 3 === 0 ? 'altered' : 'disturbed',
+          },
+          episode,
+        )
         break
       case 2:
         add(
@@ -74,7 +91,12 @@ export function generateLine(count: number, machines: number): Entry[] {
             machine,
             depth: 'full',
             gear: [],
-            results: [{ fn: functions[turn % functions.length] ?? 'screen', result: turn % 5 === 0 ? { is: 'fail' } : { is: 'pass' } }],
+            results: [
+              {
+                fn: functions[turn % functions.length] ?? 'screen',
+                result: turn % 5 === 0 ? { is: 'fail' } : { is: 'pass' },
+              },
+            ],
           },
           episode,
         )

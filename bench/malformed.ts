@@ -16,7 +16,10 @@ const below = (n: number) => Math.floor(roll() * n)
 const pick = <T>(list: readonly T[]): T => list[below(list.length)] as T
 
 const house = await openHouse()
-const clients = [await new Client(house.running.address).begin(), ...(await Promise.all(roles.map((role) => house.as(role))))]
+const clients = [
+  await new Client(house.running.address).begin(),
+  ...(await Promise.all(roles.map((role) => house.as(role)))),
+]
 const steward = clients[1] as Client
 const {
   machines: [home, other],
@@ -70,10 +73,14 @@ function mutated(value: unknown, depth = 0): unknown {
 
 const entry = () => {
   const [body] = pick(smallest)
-  const own = JSON.parse(JSON.stringify(body).replaceAll('00000001-0000-7000-8000-000000000001', pick(ids))) as never
+  const own = JSON.parse(
+    JSON.stringify(body).replaceAll('00000001-0000-7000-8000-000000000001', pick(ids)),
+  ) as never
   return {
     ...draft(own),
-    ...(roll() < 0.2 ? { amends: { entry: pick(ids), seen: null, how: pick(['correct', 'withdraw']), reason: 'x' } } : {}),
+    ...(roll() < 0.2
+      ? { amends: { entry: pick(ids), seen: null, how: pick(['correct', 'withdraw']), reason: 'x' } }
+      : {}),
     ...(roll() < 0.2 ? { together: 'g' } : {}),
   }
 }
@@ -82,34 +89,80 @@ interface Sent {
   readonly body?: BodyInit
   readonly headers?: Record<string, string>
 }
-const json = (value: unknown): Sent => ({ body: JSON.stringify(value) ?? 'null', headers: { 'content-type': 'application/json' } })
+const json = (value: unknown): Sent => ({
+  body: JSON.stringify(value) ?? 'null',
+  headers: { 'content-type': 'application/json' },
+})
 
 const crlf = '\r\n'
-const part = (name: string, more: string, content: string) => `--x${crlf}content-disposition: form-data; ${name}${more}${crlf}${crlf}${content}${crlf}`
+const part = (name: string, more: string, content: string) =>
+  `--x${crlf}content-disposition: form-data; ${name}${more}${crlf}${crlf}${content}${crlf}`
 /** A form that is broken in one of the ways in which forms are. */
 function form(): Sent {
-  const type = pick(['multipart/form-data; boundary=x', 'multipart/form-data', 'multipart/form-data; boundary=', 'multipart/form-data; boundary=y', 'multipart/mixed; boundary=x'])
+  const type = pick([
+    'multipart/form-data; boundary=x',
+    'multipart/form-data',
+    'multipart/form-data; boundary=',
+    'multipart/form-data; boundary=y',
+    'multipart/mixed; boundary=x',
+  ])
   const file = `; filename="${pick(['a.png', 'a\u0000.png', 'a'.repeat(20_000), '../../x', ''])}"`
   const name = `name="${pick(['photo', 'voice', 'table', 'mapping', 'store', 'x', '', 'x'.repeat(9000)])}"`
-  const content = pick(['', 'abc', '\u0000'.repeat(100), 'a,b\n1,2\n', 'Entry no.,Name\nX-1,\u0000\n', '\n'.repeat(2000), 'x'.repeat(10_000)])
-  const parts = Array.from({ length: 1 + below(3) }, () => part(name, roll() < 0.7 ? file : '', content)).join('')
+  const content = pick([
+    '',
+    'abc',
+    '\u0000'.repeat(100),
+    'a,b\n1,2\n',
+    'Entry no.,Name\nX-1,\u0000\n',
+    '\n'.repeat(2000),
+    'x'.repeat(10_000),
+  ])
+  const parts = Array.from({ length: 1 + below(3) }, () =>
+    part(name, roll() < 0.7 ? file : '', content),
+  ).join('')
   const end = pick(['--x--', '--x', '', `--x--${crlf}trailing`])
-  return { body: pick(['', '--x', `--x${crlf}`, parts + end, parts + end, parts + end]), headers: { 'content-type': type } }
+  return {
+    body: pick(['', '--x', `--x${crlf}`, parts + end, parts + end, parts + end]),
+    headers: { 'content-type': type },
+  }
 }
 
 function anyBody(route: string): Sent {
   const way = below(10)
   if (/photos|voices|table/.test(route) && way < 7) return form()
   if (route.endsWith('/entries') && way < 6)
-    return json(mutated({ entries: Array.from({ length: 1 + below(3) }, () => (roll() < 0.7 ? mutated(entry()) : entry())), contested: pick(['keep', 'refuse']) }))
-  if (route.endsWith('/records') && way < 4) return json(mutated({ format: 'anamnesis-record', version: 1, machine: pick(ids), zone: 'UTC', entries: [entry()], files: {} }))
+    return json(
+      mutated({
+        entries: Array.from({ length: 1 + below(3) }, () => (roll() < 0.7 ? mutated(entry()) : entry())),
+        contested: pick(['keep', 'refuse']),
+      }),
+    )
+  if (route.endsWith('/records') && way < 4)
+    return json(
+      mutated({
+        format: 'anamnesis-record',
+        version: 1,
+        machine: pick(ids),
+        zone: 'UTC',
+        entries: [entry()],
+        files: {},
+      }),
+    )
   if (way === 6) return { body: deep(10 + below(5000)), headers: { 'content-type': 'application/json' } }
   if (way === 7)
-    return { body: new Uint8Array(gzipSync(deep(10_000))), headers: { 'content-type': 'application/json', 'content-encoding': pick(['gzip', 'deflate', 'br', 'identity']) } }
+    return {
+      body: new Uint8Array(gzipSync(deep(10_000))),
+      headers: {
+        'content-type': 'application/json',
+        'content-encoding': pick(['gzip', 'deflate', 'br', 'identity']),
+      },
+    }
   if (way === 8)
     return {
       body: pick(['{', 'null', '"', '\u0000', '{"a":1}}', '[1,', 'NaN']),
-      headers: { 'content-type': pick(['application/json', 'text/plain', 'application/json; charset=utf-7', 'x']) },
+      headers: {
+        'content-type': pick(['application/json', 'text/plain', 'application/json; charset=utf-7', 'x']),
+      },
     }
   if (way === 9) return form()
   const shape = {
@@ -153,7 +206,10 @@ const queries = [
   '?size=x',
   '?before=x',
 ]
-const segment = () => encodeURIComponent(String(pick([...ids, ...ids, 'x', '\u0000', '..', '🧲', 'E-1', 'x'.repeat(300), '1', "'"]))).replace('%2E%2E', '..')
+const segment = () =>
+  encodeURIComponent(
+    String(pick([...ids, ...ids, 'x', '\u0000', '..', '🧲', 'E-1', 'x'.repeat(300), '1', "'"])),
+  ).replace('%2E%2E', '..')
 
 const statuses = new Map<string, number>()
 const failed: string[] = []
@@ -163,7 +219,11 @@ for (let i = 0; i < total; i++) {
   const url = `/api${shape.replace(/:\w+/g, segment)}${pick(queries)}`
   const sent = method === 'GET' ? {} : anyBody(shape)
   const client = pick(clients)
-  const headers: Record<string, string> = { ...sent.headers, ...(roll() < 0.05 ? { 'x-anamnesis-token': 'wrong' } : {}), ...(roll() < 0.05 ? { 'last-event-id': '1e300' } : {}) }
+  const headers: Record<string, string> = {
+    ...sent.headers,
+    ...(roll() < 0.05 ? { 'x-anamnesis-token': 'wrong' } : {}),
+    ...(roll() < 0.05 ? { 'last-event-id': '1e300' } : {}),
+  }
   const response = await client.raw(
     method,
     encodeURI(
@@ -179,7 +239,8 @@ for (let i = 0; i < total; i++) {
   const text = await response.text()
   const family = `${Math.floor(response.status / 100)}xx`
   statuses.set(family, (statuses.get(family) ?? 0) + 1)
-  if (response.status >= 500) failed.push(`${route} → ${response.status} ${JSON.stringify(sent).slice(0, 300)} ${text.slice(0, 200)}`)
+  if (response.status >= 500)
+    failed.push(`${route} → ${response.status} ${JSON.stringify(sent).slice(0, 300)} ${text.slice(0, 200)}`)
 }
 for (const failure of failed.slice(0, 10)) console.error(failure)
 // Whatever was taken in, every page answers.

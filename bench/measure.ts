@@ -35,7 +35,11 @@ function processes(): Map<number, Running> {
       const stat = readFileSync(`/proc/${pid}/stat`, 'utf8')
       const name = /\((.*)\)/.exec(stat)?.[1] ?? ''
       const fields = stat.slice(stat.lastIndexOf(')') + 2).split(' ')
-      found.set(Number(pid), { parent: Number(fields[1]), name, ticks: Number(fields[11]) + Number(fields[12]) })
+      found.set(Number(pid), {
+        parent: Number(fields[1]),
+        name,
+        ticks: Number(fields[11]) + Number(fields[12]),
+      })
     } catch {
       // Gone meanwhile.
     }
@@ -62,7 +66,11 @@ function isOurs(pid: number, all: ReadonlyMap<number, Running>): boolean {
 function strangers(): { readonly processors: number; readonly who: string } {
   const now = processes()
   const seconds = (performance.now() - beganMs) / 1000
-  const took = [...now].flatMap(([pid, p]) => (isOurs(pid, now) ? [] : [{ name: p.name, ticks: p.ticks - (began.get(pid)?.ticks ?? 0) }])).sort((a, b) => b.ticks - a.ticks)
+  const took = [...now]
+    .flatMap(([pid, p]) =>
+      isOurs(pid, now) ? [] : [{ name: p.name, ticks: p.ticks - (began.get(pid)?.ticks ?? 0) }],
+    )
+    .sort((a, b) => b.ticks - a.ticks)
   const sum = took.reduce((total, p) => total + Math.max(0, p.ticks), 0)
   return { processors: sum / ticks / Math.max(seconds, 0.001), who: took[0]?.name ?? '' }
 }
@@ -77,9 +85,16 @@ export function print(figure: Figure): void {
   const within = figure.limit === undefined || measured <= figure.limit
   if (!within) over++
   const { processors, who } = strangers()
-  const disturbed = processors > noticeable ? { disturbed: `${who || 'another process'} and others took ${processors.toFixed(2)} processors meanwhile` } : {}
+  const disturbed =
+    processors > noticeable
+      ? {
+          disturbed: `${who || 'another process'} and others took ${processors.toFixed(2)} processors meanwhile`,
+        }
+      : {}
   const line = { ...figure, ...(figure.limit === undefined ? {} : { within }), ...disturbed }
-  console.log(JSON.stringify(Object.fromEntries(Object.entries(line).map(([key, value]) => [key, rounded(value)]))))
+  console.log(
+    JSON.stringify(Object.fromEntries(Object.entries(line).map(([key, value]) => [key, rounded(value)]))),
+  )
 }
 
 export function timeMs(work: () => unknown): number {

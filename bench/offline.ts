@@ -46,7 +46,9 @@ for (const [page, name] of [
     wanted.push(words)
     await line.fill(`note ${words}`)
     await line.press('Enter')
-    await page.waitForFunction(() => document.querySelector<HTMLInputElement>('[aria-describedby=line-says]')?.value === '')
+    await page.waitForFunction(
+      () => document.querySelector<HTMLInputElement>('[aria-describedby=line-says]')?.value === '',
+    )
   }
   const files = await Promise.all(
     Array.from({ length: photos }, async (_, i) => ({
@@ -54,21 +56,31 @@ for (const [page, name] of [
       mimeType: 'image/jpeg',
       // Each its own picture: the same bytes would be the same photograph.
       buffer: await sharp({
-        create: { width: 1200, height: 900, channels: 3, background: { r: i * 9, g: name.length * 20, b: 90 }, noise: { type: 'gaussian', mean: 120, sigma: 20 + i } },
+        create: {
+          width: 1200,
+          height: 900,
+          channels: 3,
+          background: { r: i * 9, g: name.length * 20, b: 90 },
+          noise: { type: 'gaussian', mean: 120, sigma: 20 + i },
+        },
       })
         .jpeg()
         .toBuffer(),
     })),
   )
   await page.getByLabel('Photograph', { exact: true }).setInputFiles(files)
-  await page.getByRole('button', { name: `${String(lines + photos)} not sent yet` }).waitFor({ timeout: 120_000 })
+  await page
+    .getByRole('button', { name: `${String(lines + photos)} not sent yet` })
+    .waitFor({ timeout: 120_000 })
 }
 
 const db = connect(databaseUrl)
 const stored = async () =>
-  rows<{ kind: string; words: string | null }>(db, `SELECT kind, entry->'body'->>'words' AS words FROM entries WHERE entry->>'episode' = $1 AND kind IN ('note', 'photo')`, [
-    episode,
-  ])
+  rows<{ kind: string; words: string | null }>(
+    db,
+    `SELECT kind, entry->'body'->>'words' AS words FROM entries WHERE entry->>'episode' = $1 AND kind IN ('note', 'photo')`,
+    [episode],
+  )
 const began = performance.now()
 await Promise.all([first.context().setOffline(false), second.context().setOffline(false)])
 for (const share of [0.2, 0.5, 0.8]) {
@@ -80,7 +92,8 @@ for (const share of [0.2, 0.5, 0.8]) {
 const patience = performance.now() + 180_000
 while (
   performance.now() < patience &&
-  ((await first.getByRole('button', { name: /not sent yet/ }).count()) > 0 || (await second.getByRole('button', { name: /not sent yet/ }).count()) > 0)
+  ((await first.getByRole('button', { name: /not sent yet/ }).count()) > 0 ||
+    (await second.getByRole('button', { name: /not sent yet/ }).count()) > 0)
 )
   await wait(200)
 const all = await stored()

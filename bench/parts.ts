@@ -16,13 +16,16 @@ import { median, percentile, print, timeMs } from './measure.ts'
 let seed = 20_261_125
 const random = () => (seed = (seed * 1_103_515_245 + 12_345) % 2_147_483_648) / 2_147_483_648
 
-const matrix = Array.from({ length: 200 }, () => Array.from({ length: 400 }, () => Math.round(random() * 1000)))
+const matrix = Array.from({ length: 200 }, () =>
+  Array.from({ length: 400 }, () => Math.round(random() * 1000)),
+)
 const ours: number[] = []
 let cost = Number.NaN
 for (let i = 0; i < 7; i++) ours.push(timeMs(() => (cost = assign(matrix)?.cost ?? Number.NaN)))
 let theirCost = 0
 const theirs = timeMs(() => {
-  for (const [row, column] of computeMunkres(matrix.map((r) => [...r]))) theirCost += matrix[row]?.[column] ?? 0
+  for (const [row, column] of computeMunkres(matrix.map((r) => [...r])))
+    theirCost += matrix[row]?.[column] ?? 0
 })
 print({
   name: 'assign',
@@ -41,11 +44,16 @@ const times: number[] = []
 let optima = 0
 const lots = Number(process.env['BENCH_LOTS'] ?? 200)
 for (let i = 0; i < lots; i++) {
-  const kinds = Array.from({ length: 12 }, (_, k): ModuleKind => ({ kind: `k${k}`, labour: k === 0 ? Number.POSITIVE_INFINITY : 1 + Math.floor(random() * 9) }))
+  const kinds = Array.from({ length: 12 }, (_, k): ModuleKind => ({
+    kind: `k${k}`,
+    labour: k === 0 ? Number.POSITIVE_INFINITY : 1 + Math.floor(random() * 9),
+  }))
   const units = Array.from({ length: 12 }, (_, u): LotUnit => ({
     id: `u${u}`,
     worth: Math.floor(random() * 6),
-    modules: Object.fromEntries(kinds.map((kind) => [kind.kind, states[Math.floor(random() * states.length)] ?? 'bad'])),
+    modules: Object.fromEntries(
+      kinds.map((kind) => [kind.kind, states[Math.floor(random() * states.length)] ?? 'bad']),
+    ),
   }))
   let value = Number.NaN
   times.push(
@@ -65,11 +73,16 @@ print({
   median: median(times),
 })
 
-const stock = Array.from({ length: 500 }, (_, i): Stocked => ({ id: String(i), value: Number((10 ** (1 + 4 * random())).toPrecision(3)), count: 1 }))
+const stock = Array.from({ length: 500 }, (_, i): Stocked => ({
+  id: String(i),
+  value: Number((10 ** (1 + 4 * random())).toPrecision(3)),
+  count: 1,
+}))
 const targets = decades('E24', 1, 5)
 const found: number[] = []
 const combined = timeMs(() => {
-  for (const target of targets) found.push(Math.abs(nearestPair(stock, target, 'resistor')?.error ?? Number.NaN))
+  for (const target of targets)
+    found.push(Math.abs(nearestPair(stock, target, 'resistor')?.error ?? Number.NaN))
 })
 const best: number[] = []
 const exhaustive = timeMs(() => {

@@ -112,7 +112,9 @@ for (const act of evening) {
     keys++
   } else taps += await act.tap(page)
   const last = act === evening.at(-1)
-  await (last ? page.getByRole('region', { name: 'Coming back' }).waitFor() : expect(line(page)).toHaveValue(''))
+  await (last
+    ? page.getByRole('region', { name: 'Coming back' }).waitFor()
+    : expect(line(page)).toHaveValue(''))
   if (!last && (await question.isVisible())) asked.push(await question.innerText())
 }
 print({

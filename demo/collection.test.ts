@@ -30,17 +30,26 @@ describe('the demo collection', () => {
   it('holds each of the cases: lent chip, void test, intermittent, display only, donor, on loan, owner’s, no cause', () => {
     expect(status(machines.terminalA)).toBe('retest due')
     expect(status(machines.printer)).toBe('not known')
-    expect(machineStanding(world, world.machines.get(machines.printer)!).standings.find((s) => s.fn === 'start from cold')!.word).toBe('unproved')
+    expect(
+      machineStanding(world, world.machines.get(machines.printer)!).standings.find(
+        (s) => s.fn === 'start from cold',
+      )!.word,
+    ).toBe('unproved')
     expect(status(machines.ticket)).toBe('not run')
     expect(status(machines.writer)).toBe('do not power')
     expect(status(machines.calculatorB)).toBe('incomplete')
     expect(world.machines.get(machines.scale)!.custody.at(-1)!.body).toMatchObject({ purpose: 'loan out' })
     expect(world.machines.get(machines.till)!.legal).toBe('owner’s')
-    const verdicts = new Set([...world.machines.values()].flatMap((m) => conclusionsOf(world, m).map((c) => c.verdict)))
-    for (const verdict of ['cause shown', 'cause not separated', 'no effect', 'cannot be known'] as const) expect(verdicts).toContain(verdict)
+    const verdicts = new Set(
+      [...world.machines.values()].flatMap((m) => conclusionsOf(world, m).map((c) => c.verdict)),
+    )
+    for (const verdict of ['cause shown', 'cause not separated', 'no effect', 'cannot be known'] as const)
+      expect(verdicts).toContain(verdict)
   })
   it('holds three surveyed machines, each surveyed blind by a second person, with pairs enough for the house', () => {
-    const surveyed = [machines.terminalA, machines.printer, machines.tape].map((id) => world.machines.get(id)!)
+    const surveyed = [machines.terminalA, machines.printer, machines.tape].map((id) =>
+      world.machines.get(id)!,
+    )
     const pairs = surveyed.flatMap((m) => pairsOf(m).flatMap((p) => gradePairs(compareSurveys(world, m, p))))
     for (const m of surveyed) {
       expect(m.condition.photos.length).toBeGreaterThan(0)
@@ -61,7 +70,15 @@ describe('the demo collection', () => {
   })
   it('has a lot of fourteen, counted by both denominators', () => {
     const view = batchView(world, [...world.line].find((e) => e.body.kind === 'batch')!.id)!
-    expect(view.outcome).toEqual({ units: 14, workNow: 10, trulyFaulty: 6, mended: 3, claimedDead: 14, claimedDeadButSound: 7, notTested: 1 })
+    expect(view.outcome).toEqual({
+      units: 14,
+      workNow: 10,
+      trulyFaulty: 6,
+      mended: 3,
+      claimedDead: 14,
+      claimedDeadButSound: 7,
+      notTested: 1,
+    })
     expect(view.units.map((u) => u.share?.minor)).toEqual(Array(14).fill(740))
   })
 })

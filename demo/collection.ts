@@ -30,18 +30,55 @@ export function tellCollection(now: Instant, pictures: Pictures = unseenPictures
   lotOfCalculators(s)
   keepAndConsent(s)
   today(s)
-  return [...s.teller.entries].sort((a, b) => (a.recordedAt < b.recordedAt ? -1 : a.recordedAt > b.recordedAt ? 1 : a.seq - b.seq)).map((e, i) => ({ ...e, seq: i + 1 }))
+  return [...s.teller.entries]
+    .sort((a, b) => (a.recordedAt < b.recordedAt ? -1 : a.recordedAt > b.recordedAt ? 1 : a.seq - b.seq))
+    .map((e, i) => ({ ...e, seq: i + 1 }))
 }
 
 function beginnings(s: Story) {
   const start = s.at(735, '09:00')
-  for (const p of Object.values(people)) s.tell(start, 'ottoline', { kind: 'party', party: p.party, name: p.name, initials: p.initials, sort: p.sort, roles: [...p.roles] })
-  for (const { id, sheet } of Object.values(demoSheets)) s.tell(s.at(734, '10:00'), 'rasmus', { kind: 'type', type: id, sheet })
-  s.tell(s.at(734, '11:00'), 'ottoline', { kind: 'rule', what: 'policy', key: 'as-found depth', option: 'short', reason: 'Volunteers have one evening a week.' })
+  for (const p of Object.values(people))
+    s.tell(start, 'ottoline', {
+      kind: 'party',
+      party: p.party,
+      name: p.name,
+      initials: p.initials,
+      sort: p.sort,
+      roles: [...p.roles],
+    })
+  for (const { id, sheet } of Object.values(demoSheets))
+    s.tell(s.at(734, '10:00'), 'rasmus', { kind: 'type', type: id, sheet })
+  s.tell(s.at(734, '11:00'), 'ottoline', {
+    kind: 'rule',
+    what: 'policy',
+    key: 'as-found depth',
+    option: 'short',
+    reason: 'Volunteers have one evening a week.',
+  })
   for (const authority of ['switch on', 'mains', 'picture tube', 'lithium'] as const)
-    s.tell(s.at(733, '09:00'), 'ottoline', { kind: 'rule', what: 'authorisation', party: people.rasmus.party, authority, granted: true })
-  s.tell(s.at(420, '09:00'), 'ottoline', { kind: 'rule', what: 'authorisation', party: people.imke.party, authority: 'switch on', granted: true, until: s.at(-200, '23:00') })
-  s.tell(s.at(390, '09:00'), 'ottoline', { kind: 'rule', what: 'authorisation', party: people.jonas.party, authority: 'mains', granted: true, until: s.at(20, '23:00') })
+    s.tell(s.at(733, '09:00'), 'ottoline', {
+      kind: 'rule',
+      what: 'authorisation',
+      party: people.rasmus.party,
+      authority,
+      granted: true,
+    })
+  s.tell(s.at(420, '09:00'), 'ottoline', {
+    kind: 'rule',
+    what: 'authorisation',
+    party: people.imke.party,
+    authority: 'switch on',
+    granted: true,
+    until: s.at(-200, '23:00'),
+  })
+  s.tell(s.at(390, '09:00'), 'ottoline', {
+    kind: 'rule',
+    what: 'authorisation',
+    party: people.jonas.party,
+    authority: 'mains',
+    granted: true,
+    until: s.at(20, '23:00'),
+  })
   s.tell(s.at(730, '14:00'), 'rasmus', {
     kind: 'gear',
     what: 'identified',
@@ -51,8 +88,20 @@ function beginnings(s: Story) {
     attributes: { line: 'V.24' },
     limits: 'sends and receives; no modem signals',
   })
-  s.tell(s.at(730, '14:10'), 'rasmus', { kind: 'gear', what: 'proved', gear: gear.lineBox, words: 'against the school’s analyser' })
-  s.tell(s.at(640, '14:00'), 'imke', { kind: 'gear', what: 'identified', gear: gear.tapeT1, name: 'tape T1', gearKind: 'test tape', attributes: { code: 'eight-hole' } })
+  s.tell(s.at(730, '14:10'), 'rasmus', {
+    kind: 'gear',
+    what: 'proved',
+    gear: gear.lineBox,
+    words: 'against the school’s analyser',
+  })
+  s.tell(s.at(640, '14:00'), 'imke', {
+    kind: 'gear',
+    what: 'identified',
+    gear: gear.tapeT1,
+    name: 'tape T1',
+    gearKind: 'test tape',
+    attributes: { code: 'eight-hole' },
+  })
   s.tell(s.at(200, '14:00'), 'rasmus', {
     kind: 'gear',
     what: 'identified',
@@ -63,7 +112,14 @@ function beginnings(s: Story) {
     limits: 'punched at the school, read back there',
   })
   s.tell(s.at(200, '14:05'), 'rasmus', { kind: 'gear', what: 'proved', gear: gear.tapeT2 })
-  s.tell(s.at(300, '15:00'), 'rasmus', { kind: 'gear', what: 'identified', gear: gear.disk, name: 'start disk 2', gearKind: 'start disk', attributes: {} })
+  s.tell(s.at(300, '15:00'), 'rasmus', {
+    kind: 'gear',
+    what: 'identified',
+    gear: gear.disk,
+    name: 'start disk 2',
+    gearKind: 'start disk',
+    attributes: {},
+  })
   methods(s)
   stock(s)
   lots(s)
@@ -72,7 +128,12 @@ function beginnings(s: Story) {
 /** How this house does things, as recipe cards. */
 function methods(s: Story) {
   const card = (n: keyof typeof recipes, recipe: z.input<typeof recipeSchema>) =>
-    s.tell(s.at(728, '10:00'), 'rasmus', { kind: 'method', what: 'written', method: recipes[n], recipe: recipeSchema.parse(recipe) })
+    s.tell(s.at(728, '10:00'), 'rasmus', {
+      kind: 'method',
+      what: 'written',
+      method: recipes[n],
+      recipe: recipeSchema.parse(recipe),
+    })
   card('keycapSoak', {
     name: 'keycap soak',
     verb: 'clean',
@@ -104,8 +165,10 @@ function methods(s: Story) {
     area: 'the stain and 2 cm around',
     materials: ['epoxy glass', 'plated steel'],
     notOn: ['paper', 'leather'],
-    steps: 'pH paper first, write the number. Dab until it reads 6 to 8, rinse with deionised water, dry a day.',
-    caution: 'Gloves and goggles. Never on a lithium cell. Follow the label of the agent and local rules for waste.',
+    steps:
+      'pH paper first, write the number. Dab until it reads 6 to 8, rinse with deionised water, dry a day.',
+    caution:
+      'Gloves and goggles. Never on a lithium cell. Follow the label of the agent and local rules for waste.',
     needs: 'chemicals',
     school: { key: 'leak neutraliser', option: 'by pH paper' },
   })

@@ -18,7 +18,17 @@ export const machines = {
   label: machineId(12),
   lot: Array.from({ length: 14 }, (_, i) => machineId(101 + i)),
 } as const
-export const gear = { tapeT1: numberedId<GearId>(1, 71), tapeT2: numberedId<GearId>(2, 71), lineBox: numberedId<GearId>(3, 71), disk: numberedId<GearId>(4, 71) } as const
+export const gear = {
+  tapeT1: numberedId<GearId>(1, 71),
+  tapeT2: numberedId<GearId>(2, 71),
+  lineBox: numberedId<GearId>(3, 71),
+  disk: numberedId<GearId>(4, 71),
+} as const
 
 const methodId = (n: number) => numberedId<MethodId>(n, 81)
-export const recipes = { keycapSoak: methodId(1), contactPen: methodId(2), leak: methodId(3), mask: methodId(4) } as const
+export const recipes = {
+  keycapSoak: methodId(1),
+  contactPen: methodId(2),
+  leak: methodId(3),
+  mask: methodId(4),
+} as const

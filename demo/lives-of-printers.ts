@@ -15,10 +15,19 @@ export function tapeUnit(s: Story) {
     source: { how: 'gift', from: people.petra.party, words: 'Her father’s, from the weather station.' },
   })
   const e = s.open(m, s.at(620, '18:00'), 'imke', 'As found')
-  s.lines(e, 620, '18:04', 'imke', ['test short feed pass, punch, 8 channels pass with tape T1', 'test read, 8 channels 6 of 8: channels 3 and 5 with tape T1'])
+  s.lines(e, 620, '18:04', 'imke', [
+    'test short feed pass, punch, 8 channels pass with tape T1',
+    'test read, 8 channels 6 of 8: channels 3 and 5 with tape T1',
+  ])
   const failed = s.teller.entries.at(-1)
   s.line(e, s.at(620, '18:40'), 'imke', 'off cover 6 M4x8 cup 1')
-  s.line(e, s.at(620, '18:50'), 'imke', 'clean "reader head" lens tissue', failed ? { restsOn: [failed.id] } : {})
+  s.line(
+    e,
+    s.at(620, '18:50'),
+    'imke',
+    'clean "reader head" lens tissue',
+    failed ? { restsOn: [failed.id] } : {},
+  )
   s.line(e, s.at(620, '19:05'), 'imke', 'swap IC6 < P-0113', failed ? { restsOn: [failed.id] } : {})
   s.line(e, s.at(620, '19:20'), 'imke', 'test read, 8 channels 6 of 8: channels 3 and 5 with tape T1')
   s.lines(e, 620, '19:30', 'imke', [
@@ -78,7 +87,9 @@ export function messagePrinter(s: Story) {
   s.line(e, s.at(118, '08:40'), 'jonas', 'on cover 4 M4x10')
   s.line(e, s.at(118, '08:50'), 'jonas', 'test print, 80 columns pass, paper feed pass, bell pass')
   s.line(e, s.at(118, '08:55'), 'jonas', 'test line receive not possible: no current-loop source')
-  s.close(m, e, s.at(118, '09:00'), 'jonas', 'four more cold starts, one a morning', [{ what: 'cold starts', reason: 'only cold mornings count', until: s.at(4, '12:00') }])
+  s.close(m, e, s.at(118, '09:00'), 'jonas', 'four more cold starts, one a morning', [
+    { what: 'cold starts', reason: 'only cold mornings count', until: s.at(4, '12:00') },
+  ])
 }
 
 export function quietMachines(s: Story) {
@@ -97,9 +108,19 @@ export function quietMachines(s: Story) {
     machine: machines.ticket,
     reason: 'Its ink roller is original and crumbles; it is shown, not run.',
   })
-  s.tell(s.at(600, '10:30'), 'ottoline', { kind: 'custody', machine: machines.ticket, to: inStore('show case 3'), carriage: 'by hand', purpose: 'display' })
+  s.tell(s.at(600, '10:30'), 'ottoline', {
+    kind: 'custody',
+    machine: machines.ticket,
+    to: inStore('show case 3'),
+    carriage: 'by hand',
+    purpose: 'display',
+  })
   const look = s.open(machines.ticket, s.at(605, '18:00'), 'imke', 'What is it made of')
-  s.lines(look, 605, '18:05', 'imke', ['test look fare wheels pass, counter pass', 'test prints a ticket not possible: the roller crumbles', 'note ink roller left in, wrapped'])
+  s.lines(look, 605, '18:05', 'imke', [
+    'test look fare wheels pass, counter pass',
+    'test prints a ticket not possible: the roller crumbles',
+    'note ink roller left in, wrapped',
+  ])
   s.close(machines.ticket, look, s.at(605, '18:40'), 'imke', 'nothing')
 
   const m = machines.scale
@@ -139,7 +160,10 @@ export function quietMachines(s: Story) {
   })
 
   const bell = machines.bell
-  register(s, bell, 95, 'jonas', 'E2026-004', undefined, { name: 'Signal bell with a drum, unnamed', source: { how: 'found', words: 'In the loft of the customs shed.' } })
+  register(s, bell, 95, 'jonas', 'E2026-004', undefined, {
+    name: 'Signal bell with a drum, unnamed',
+    source: { how: 'found', words: 'In the loft of the customs shed.' },
+  })
   const b = s.open(bell, s.at(90, '18:00'), 'jonas', 'What is it?')
   s.lines(b, 90, '18:05', 'jonas', [
     'test strikes pass',
@@ -199,10 +223,22 @@ export function wordProcessor(s: Story) {
     289,
     '18:30',
     'rasmus',
-    ['swap IC8 < P-0126', 'test starts from disk fail: stops after ten minutes', 'reseat "drive A"', 'test starts from disk fail: stops after ten minutes', 'on top 10 M4x12'],
+    [
+      'swap IC8 < P-0126',
+      'test starts from disk fail: stops after ten minutes',
+      'reseat "drive A"',
+      'test starts from disk fail: stops after ten minutes',
+      'on top 10 M4x12',
+    ],
     15,
   )
   s.line(e, s.at(289, '20:00'), 'rasmus', 'keep all bag 1')
   s.line(e, s.at(289, '20:05'), 'rasmus', 'test starts from disk fail: stops after ten minutes, screen pass')
-  s.close(m, e, s.at(289, '20:20'), 'rasmus', 'cause not found after two evenings; keep it, look again when another main board turns up')
+  s.close(
+    m,
+    e,
+    s.at(289, '20:20'),
+    'rasmus',
+    'cause not found after two evenings; keep it, look again when another main board turns up',
+  )
 }

@@ -22,7 +22,11 @@ export function terminals(s: Story) {
       accessionNumber: 'SW 2024.3',
       purpose: 'working exhibit',
       attributes: { made: '1983' },
-      source: { how: 'gift', from: people.school.party, words: 'From the telegraph classroom, with its lead and a handbook.' },
+      source: {
+        how: 'gift',
+        from: people.school.party,
+        words: 'From the telegraph classroom, with its lead and a handbook.',
+      },
     },
     [
       { fn: 'screen, 24 rows', says: 'works', words: 'always came up after a minute' },
@@ -95,7 +99,20 @@ export function terminals(s: Story) {
     '5V 4.97 with meter 2',
     '12V 11.9',
   ])
-  s.lines(second, 330, '19:20', 'imke', ['fitted C5 330uF 25V', 'print C5 470uF 16V plus left', 'fitted C1 2200uF 40V', 'schematic C1 2200uF 43V', 'print C6 470uF 16V'], 2)
+  s.lines(
+    second,
+    330,
+    '19:20',
+    'imke',
+    [
+      'fitted C5 330uF 25V',
+      'print C5 470uF 16V plus left',
+      'fitted C1 2200uF 40V',
+      'schematic C1 2200uF 43V',
+      'print C6 470uF 16V',
+    ],
+    2,
+  )
   s.tell(s.at(320, '09:00'), 'rasmus', {
     kind: 'rule',
     what: 'policy',
@@ -112,7 +129,10 @@ export function terminals(s: Story) {
   s.line(lending, s.at(41, '18:55'), 'jonas', 'test self-test pass, screen, 24 rows pass, keys, 71 pass')
   s.lines(lending, 41, '18:57', 'jonas', ['5V 4.83 with meter 2', '12V 11.3'], 1)
   s.line(lending, s.at(41, '19:00'), 'jonas', 'lend IC18 to E2024-004 IC18')
-  s.lines(third, 41, '19:10', 'jonas', ['test self-test fail: no tone', 'note same silence with a ROM that works, so the ROM is not it'])
+  s.lines(third, 41, '19:10', 'jonas', [
+    'test self-test fail: no tone',
+    'note same silence with a ROM that works, so the ROM is not it',
+  ])
   s.line(lending, s.at(40, '17:20'), 'jonas', 'in IC18')
   s.line(lending, s.at(40, '17:25'), 'jonas', 'stop: next switch it on and run the self-test')
   s.line(third, s.at(40, '17:30'), 'jonas', 'in IC18')
@@ -147,11 +167,19 @@ export function calculators(s: Story) {
     'imke',
     'E2025-003',
     'calculator',
-    { serial: 'T12-3902', legal: 'parts stock', purpose: 'parts source', source: { how: 'lot', from: people.auction.party }, price: { minor: 1300, currency: 'EUR' } },
+    {
+      serial: 'T12-3902',
+      legal: 'parts stock',
+      purpose: 'parts source',
+      source: { how: 'lot', from: people.auction.party },
+      price: { minor: 1300, currency: 'EUR' },
+    },
     [{ says: 'not said', words: 'dark display' }],
   )
   const look = s.open(b, s.at(550, '18:00'), 'jonas', 'A look before it gives parts')
-  s.lines(look, 550, '18:05', 'jonas', ['test look digits, 12 fail: dark, four rules not possible: nothing to see'])
+  s.lines(look, 550, '18:05', 'jonas', [
+    'test look digits, 12 fail: dark, four rules not possible: nothing to see',
+  ])
   s.close(b, look, s.at(550, '18:20'), 'jonas', 'nothing')
   const dead = s.open(a, s.at(210, '18:00'), 'imke', 'Digit 7 is dark')
   s.lines(dead, 210, '18:04', 'imke', [
@@ -185,7 +213,11 @@ export function tillOfTheFerry(s: Story) {
       owner: people.ferry.party,
       purpose: 'working exhibit',
       attributes: { made: '1986' },
-      source: { how: 'repair for owner', from: people.ferry.party, words: 'Stood in the waiting room; they want it to ring again for the anniversary.' },
+      source: {
+        how: 'repair for owner',
+        from: people.ferry.party,
+        words: 'Stood in the waiting room; they want it to ring again for the anniversary.',
+      },
     },
     [
       { fn: 'drawer', says: 'fails', words: 'has to be opened with a key' },
@@ -201,7 +233,13 @@ export function tillOfTheFerry(s: Story) {
     from: s.at(149, '09:00'),
     until: s.at(-120, '23:00'),
   })
-  s.tell(s.at(150, '11:00'), 'ottoline', { kind: 'custody', machine: m, to: inStore('bay 2'), carriage: 'vehicle', purpose: 'arrival' })
+  s.tell(s.at(150, '11:00'), 'ottoline', {
+    kind: 'custody',
+    machine: m,
+    to: inStore('bay 2'),
+    carriage: 'vehicle',
+    purpose: 'arrival',
+  })
   const e = s.open(m, s.at(140, '17:00'), 'rasmus', 'Drawer, and a printer that smears')
   s.lines(
     e,
@@ -222,10 +260,25 @@ export function tillOfTheFerry(s: Story) {
     ],
     13,
   )
-  s.line(e, s.at(139, '17:00'), 'rasmus', 'ask may the memory cell be replaced, or does the office keep it out for good?')
-  s.line(e, s.at(139, '17:30'), 'rasmus', 'test digit keys pass, drawer pass, journal printer pass, receipt cutter pass, day total kept fail: lost overnight')
+  s.line(
+    e,
+    s.at(139, '17:00'),
+    'rasmus',
+    'ask may the memory cell be replaced, or does the office keep it out for good?',
+  )
+  s.line(
+    e,
+    s.at(139, '17:30'),
+    'rasmus',
+    'test digit keys pass, drawer pass, journal printer pass, receipt cutter pass, day total kept fail: lost overnight',
+  )
   s.line(e, s.at(139, '17:40'), 'rasmus', 'keep all bag 1')
-  s.close(m, e, s.at(139, '18:00'), 'rasmus', 'ask the ferry office about the cell, then the customer display', [
-    { what: 'customer display', reason: 'segments are on the glass itself', until: s.at(-30, '18:00') },
-  ])
+  s.close(
+    m,
+    e,
+    s.at(139, '18:00'),
+    'rasmus',
+    'ask the ferry office about the cell, then the customer display',
+    [{ what: 'customer display', reason: 'segments are on the glass itself', until: s.at(-30, '18:00') }],
+  )
 }

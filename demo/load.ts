@@ -27,7 +27,14 @@ export async function loadDemo(services: Services, now: string): Promise<boolean
     for (const p of Object.values(people))
       if (p.role)
         await AccountModel.create(
-          { id: p.account, party: p.party, email: p.email, passwordHash, role: p.role, pinHash: p.role === 'steward' || p.role === 'restorer' ? pinHash : null },
+          {
+            id: p.account,
+            party: p.party,
+            email: p.email,
+            passwordHash,
+            role: p.role,
+            pinHash: p.role === 'steward' || p.role === 'restorer' ? pinHash : null,
+          },
           { transaction },
         )
     for (const entry of entries) await insertEntry(db, entry, `demo ${entry.id}`, transaction)

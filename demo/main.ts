@@ -24,8 +24,11 @@ const loaded = await loadDemo(services, nowInstant())
 const running = await startServer(config, log, services)
 console.log(`\nAnamnesis, demo of an invented museum${loaded ? ' (just loaded)' : ''}: ${running.address}\n`)
 console.log(`Sign in with one of these (password for all: ${demoPassword})`)
-for (const p of Object.values(people)) if (p.role) console.log(`  ${p.role.padEnd(10)} ${p.email.padEnd(28)} ${p.name}`)
-console.log(`\nPIN of steward and restorer on a shared tablet: ${demoPin}. The bench meter is simulated: ${config.meter ?? 'none'}`)
+for (const p of Object.values(people))
+  if (p.role) console.log(`  ${p.role.padEnd(10)} ${p.email.padEnd(28)} ${p.name}`)
+console.log(
+  `\nPIN of steward and restorer on a shared tablet: ${demoPin}. The bench meter is simulated: ${config.meter ?? 'none'}`,
+)
 console.log('\nCtrl-C stops it. “npm run demo -- --fresh” starts over.')
 
 let stopping = false

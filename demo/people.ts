@@ -28,14 +28,33 @@ const person = (
   roles: readonly string[],
   sort: 'person' | 'organisation' = 'person',
   email = `${key}@example.org`,
-): DemoPerson => ({ key, name, initials, role, email, roles, sort, party: numberedId<PartyId>(n, 31), account: numberedId<AccountId>(n, 91) })
+): DemoPerson => ({
+  key,
+  name,
+  initials,
+  role,
+  email,
+  roles,
+  sort,
+  party: numberedId<PartyId>(n, 31),
+  account: numberedId<AccountId>(n, 91),
+})
 
 export const people = {
   ottoline: person(1, 'ottoline', 'Ottoline Brack', 'OB', 'steward', ['steward', 'registrar']),
   rasmus: person(2, 'rasmus', 'Rasmus Tveit', 'RT', 'restorer', ['restorer']),
   imke: person(3, 'imke', 'Imke Dahlhus', 'ID', 'volunteer', ['volunteer']),
   jonas: person(4, 'jonas', 'Jonas Feld', 'JF', 'volunteer', ['volunteer']),
-  ferry: person(5, 'ferry', 'Sund ferry office', 'SF', 'guest', ['owner'], 'organisation', 'ferry.office@example.org'),
+  ferry: person(
+    5,
+    'ferry',
+    'Sund ferry office',
+    'SF',
+    'guest',
+    ['owner'],
+    'organisation',
+    'ferry.office@example.org',
+  ),
   petra: person(6, 'petra', 'Petra Nygaard-Holm', 'PN', undefined, ['giver']),
   school: person(7, 'school', 'Lindvik trade school', 'LT', undefined, ['giver', 'borrower'], 'organisation'),
   harbour: person(8, 'harbour', 'Lindvik harbour hall', 'LH', undefined, ['borrower'], 'organisation'),

@@ -13,12 +13,21 @@ export interface Picture {
 export type Pictures = Readonly<Record<PictureName, Picture>>
 
 /** The house's own type: pictures are the same on a machine that has no fonts at all. */
-const face = createRequire(import.meta.url).resolve('@fontsource/atkinson-hyperlegible-mono/files/atkinson-hyperlegible-mono-latin-400-normal.woff')
+const face = createRequire(import.meta.url).resolve(
+  '@fontsource/atkinson-hyperlegible-mono/files/atkinson-hyperlegible-mono-latin-400-normal.woff',
+)
 const bytes = readFileSync(face)
 const font = opentype.parse(bytes.buffer.slice(bytes.byteOffset, bytes.byteOffset + bytes.length))
 
 /** A line of letters as paths, `size` px high, its baseline at y. */
-function letters(text: string, x: number, y: number, size: number, fill: string, anchor: 'start' | 'middle' = 'start'): string {
+function letters(
+  text: string,
+  x: number,
+  y: number,
+  size: number,
+  fill: string,
+  anchor: 'start' | 'middle' = 'start',
+): string {
   const left = anchor === 'middle' ? x - font.getAdvanceWidth(text, size) / 2 : x
   return `<path d="${font.getPath(text, left, y, size).toPathData(1)}" fill="${fill}"/>`
 }
@@ -26,7 +35,10 @@ function letters(text: string, x: number, y: number, size: number, fill: string,
 const width = 1600
 const height = 1200
 
-const frame = (inner: string, ground = '#7d8078') => `<svg xmlns="http://www.w3.org/2000/svg" width="${width}" height="${height}" viewBox="0 0 1600 1200">
+const frame = (
+  inner: string,
+  ground = '#7d8078',
+) => `<svg xmlns="http://www.w3.org/2000/svg" width="${width}" height="${height}" viewBox="0 0 1600 1200">
 <defs>
   <linearGradient id="light" x1="0" y1="0" x2="1" y2="1"><stop offset="0" stop-color="#fff" stop-opacity=".28"/><stop offset="1" stop-color="#000" stop-opacity=".3"/></linearGradient>
   <filter id="soft"><feGaussianBlur stdDeviation="14"/></filter>
@@ -40,7 +52,8 @@ const keys = (x: number, y: number, columns: number, rows: number, size: number,
   Array.from({ length: rows }, (_, r) =>
     Array.from(
       { length: columns },
-      (_, c) => `<rect x="${x + c * (size + 8) + r * 9}" y="${y + r * (size + 8)}" width="${size}" height="${size}" rx="6" fill="${fill}" stroke="#5a584e" stroke-width="2"/>`,
+      (_, c) =>
+        `<rect x="${x + c * (size + 8) + r * 9}" y="${y + r * (size + 8)}" width="${size}" height="${size}" rx="6" fill="${fill}" stroke="#5a584e" stroke-width="2"/>`,
     ).join(''),
   ).join('')
 
@@ -68,7 +81,10 @@ ${[
   [800, 240],
   [800, 950],
 ]
-  .map(([x, y]) => `<circle cx="${x}" cy="${y}" r="30" fill="#55524a"/><path d="M${(x ?? 0) - 14} ${y}h28M${x} ${(y ?? 0) - 14}v28" stroke="#8f8b7d" stroke-width="6"/>`)
+  .map(
+    ([x, y]) =>
+      `<circle cx="${x}" cy="${y}" r="30" fill="#55524a"/><path d="M${(x ?? 0) - 14} ${y}h28M${x} ${(y ?? 0) - 14}v28" stroke="#8f8b7d" stroke-width="6"/>`,
+  )
   .join('')}
 <rect x="560" y="430" width="480" height="260" fill="#d8d8d0" stroke="#555" stroke-width="4"/>
 ${['MORWEN APPARAT', 'D24  REV C', 'SER 24-00917', '220 V 50 Hz 90 VA', '1983'].map((line, i) => letters(line, 585, 480 + i * 45, 30, '#222')).join('')}
@@ -151,10 +167,16 @@ export const pictureNames = Object.keys(drawings) as PictureName[]
 /** Renders every picture. Answers the bytes by name; the same code gives the same bytes. */
 export async function renderPictures(): Promise<ReadonlyMap<PictureName, Buffer>> {
   const made = new Map<PictureName, Buffer>()
-  for (const name of pictureNames) made.set(name, await sharp(Buffer.from(drawings[name])).jpeg({ quality: 86 }).toBuffer())
+  for (const name of pictureNames)
+    made.set(name, await sharp(Buffer.from(drawings[name])).jpeg({ quality: 86 }).toBuffer())
   return made
 }
 
 /** Pictures for telling the story where nobody looks at them: named by their name's hash. */
 export const unseenPictures = (): Pictures =>
-  Object.fromEntries(pictureNames.map((name) => [name, { file: createHash('sha256').update(name).digest('hex'), width, height }])) as unknown as Pictures
+  Object.fromEntries(
+    pictureNames.map((name) => [
+      name,
+      { file: createHash('sha256').update(name).digest('hex'), width, height },
+    ]),
+  ) as unknown as Pictures

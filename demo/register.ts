@@ -20,7 +20,11 @@ export function register(
   const type = sheet ? demoSheets[sheet] : undefined
   // Whose a machine is, and its accession number, are the registrar's to say.
   const { legal, owner, accessionNumber, ...plain } = facts
-  const status = { ...(legal ? { legal } : {}), ...(owner ? { owner } : {}), ...(accessionNumber ? { accessionNumber } : {}) }
+  const status = {
+    ...(legal ? { legal } : {}),
+    ...(owner ? { owner } : {}),
+    ...(accessionNumber ? { accessionNumber } : {}),
+  }
   const mayState = who === 'ottoline'
   s.tell(s.at(daysAgo, '10:20'), who, {
     kind: 'machine',
@@ -31,6 +35,13 @@ export function register(
     type: type?.id ?? null,
     ...(mayState ? facts : plain),
   })
-  if (!mayState && Object.keys(status).length) s.tell(s.at(daysAgo, '10:34'), 'ottoline', { kind: 'machine', what: 'stated', machine, set: status })
-  if (claims.length) s.tell(s.at(daysAgo, '10:28'), who, { kind: 'claim', machine, claims, ...(facts.source.from ? { by: facts.source.from } : {}) }, { basis: 'told' })
+  if (!mayState && Object.keys(status).length)
+    s.tell(s.at(daysAgo, '10:34'), 'ottoline', { kind: 'machine', what: 'stated', machine, set: status })
+  if (claims.length)
+    s.tell(
+      s.at(daysAgo, '10:28'),
+      who,
+      { kind: 'claim', machine, claims, ...(facts.source.from ? { by: facts.source.from } : {}) },
+      { basis: 'told' },
+    )
 }

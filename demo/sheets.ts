@@ -10,7 +10,11 @@ const tubeHazard = {
     'Holds a lethal charge long after unplugging. Discharge by the proper procedure to the tube’s own earth braid, again after some minutes and after every power-up; never alone.',
   needs: 'picture tube',
 } as const
-const mainsHazard = { kind: 'mains', words: 'Reservoir capacitors shock after unplugging: plug out and seen out, wait, measure.', needs: 'mains' } as const
+const mainsHazard = {
+  kind: 'mains',
+  words: 'Reservoir capacitors shock after unplugging: plug out and seen out, wait, measure.',
+  needs: 'mains',
+} as const
 
 const terminalKeys = readGrid(`ESC F1-F8
 1-9 0 - ^ \\ BS
@@ -27,8 +31,14 @@ const calculatorKeys = readGrid(`C CE ▸ K GT
 = T MR MC`)
 
 const fn = (name: string, dependsOn: string[], more: object = {}) => ({ name, dependsOn, ...more })
-const essential = (name: string, dependsOn: string[], more: object = {}) => fn(name, dependsOn, { essential: true, ...more })
-const ic = (designator: string, accepts: string, more: object = {}) => ({ designator, accepts, mount: 'socketed', ...more })
+const essential = (name: string, dependsOn: string[], more: object = {}) =>
+  fn(name, dependsOn, { essential: true, ...more })
+const ic = (designator: string, accepts: string, more: object = {}) => ({
+  designator,
+  accepts,
+  mount: 'socketed',
+  ...more,
+})
 const cap = (designator: string, volts: number, on?: string, value?: string) => ({
   designator,
   accepts: 'electrolytic capacitor',
@@ -38,7 +48,13 @@ const cap = (designator: string, volts: number, on?: string, value?: string) => 
   ...(value ? { asks: { value, temperature: '85 °C' } } : {}),
   ...(on ? { on } : {}),
 })
-const assembly = (designator: string, accepts: string, more: object = {}) => ({ designator, accepts, assembly: true, mount: 'plug', ...more })
+const assembly = (designator: string, accepts: string, more: object = {}) => ({
+  designator,
+  accepts,
+  assembly: true,
+  mount: 'plug',
+  ...more,
+})
 
 const sheets = {
   terminal: {
@@ -48,9 +64,17 @@ const sheets = {
     aliases: ['D24/N'],
     attributes: { mains: '220 V 50 Hz, 90 VA, class I', weight: '14.2 kg', line: 'V.24' },
     functions: [
-      essential('self-test', ['IC18', 'IC22', 'supply'], { expected: 'One long tone, then a full screen of H', notExercised: 'keyboard, line' }),
-      essential('screen, 24 rows', ['IC18', 'display board', 'supply'], { full: 'Every row and column of the test page, edges included' }),
-      essential('keys, 71', ['IC22', 'keyboard'], { full: 'Each key once, held and let go', grid: terminalKeys }),
+      essential('self-test', ['IC18', 'IC22', 'supply'], {
+        expected: 'One long tone, then a full screen of H',
+        notExercised: 'keyboard, line',
+      }),
+      essential('screen, 24 rows', ['IC18', 'display board', 'supply'], {
+        full: 'Every row and column of the test page, edges included',
+      }),
+      essential('keys, 71', ['IC22', 'keyboard'], {
+        full: 'Each key once, held and let go',
+        grid: terminalKeys,
+      }),
       fn('send', ['IC40', 'J2']),
       fn('receive', ['IC40', 'J2'], { needs: [{ gearKind: 'line simulator', attribute: 'line' }] }),
       fn('bell', ['LS1']),
@@ -61,7 +85,11 @@ const sheets = {
       { name: '5V', nominal: 5, tolerancePercent: 5, load: 'running' },
       { name: '12V', nominal: 12, tolerancePercent: 5, load: 'running' },
       { name: '-12V', nominal: -12, tolerancePercent: 10, load: 'running' },
-      { name: 'clock memory', behind: { point: '5V', dropMin: 0.55, dropMax: 0.75 }, load: 'off, cell fitted' },
+      {
+        name: 'clock memory',
+        behind: { point: '5V', dropMin: 0.55, dropMax: 0.75 },
+        load: 'off, cell fitted',
+      },
       { name: 'X1', unit: 'Hz', nominal: 15_360_000, tolerancePercent: 0.02 },
       { name: 'dot clock', unit: 'Hz', divides: { point: 'X1', by: 2 } },
       { name: 'character clock', unit: 'Hz', divides: { point: 'dot clock', by: 8 } },
@@ -106,8 +134,18 @@ const sheets = {
     kind: 'desk calculator',
     aliases: ['Kontor 8'],
     attributes: { mains: '220 V 50 Hz, 5 VA, class II', weight: '1.4 kg' },
-    functions: [essential('display', ['supply', 'tube board']), essential('four rules', ['IC1']), fn('keys', ['keypad']), fn('percent', ['IC1'])],
-    positions: [ic('IC1', 'calculator chip', { essential: true }), assembly('tube board', 'display board'), assembly('keypad', 'keypad'), assembly('supply', 'power supply')],
+    functions: [
+      essential('display', ['supply', 'tube board']),
+      essential('four rules', ['IC1']),
+      fn('keys', ['keypad']),
+      fn('percent', ['IC1']),
+    ],
+    positions: [
+      ic('IC1', 'calculator chip', { essential: true }),
+      assembly('tube board', 'display board'),
+      assembly('keypad', 'keypad'),
+      assembly('supply', 'power supply'),
+    ],
     zones: [
       { name: 'case', material: 'ABS', colour: 'cream' },
       { name: 'keytops', material: 'ABS' },
@@ -141,7 +179,12 @@ const sheets = {
       { name: 'case', material: 'ABS', colour: 'ivory' },
       { name: 'display window', material: 'acrylic' },
     ],
-    hazards: [{ kind: 'high voltage', words: 'The display runs on 35 V and its filament winding: unplug before the base comes off.' }],
+    hazards: [
+      {
+        kind: 'high voltage',
+        words: 'The display runs on 35 V and its filament winding: unplug before the base comes off.',
+      },
+    ],
   },
   till: {
     name: 'Brasket 7',
@@ -178,7 +221,9 @@ const sheets = {
     kind: 'tape punch and reader',
     attributes: { mains: '220 V 50 Hz, 140 VA, class I', weight: '23 kg', code: 'eight-hole' },
     functions: [
-      essential('read, 8 channels', ['reader head', 'IC6'], { needs: [{ gearKind: 'test tape', attribute: 'code' }] }),
+      essential('read, 8 channels', ['reader head', 'IC6'], {
+        needs: [{ gearKind: 'test tape', attribute: 'code' }],
+      }),
       essential('punch, 8 channels', ['punch block', 'punch drive'], { needs: [{ gearKind: 'test tape' }] }),
       essential('feed', ['feed motor', 'belt']),
       fn('tape-out switch', ['SW1']),
@@ -204,7 +249,10 @@ const sheets = {
       { name: 'supply', material: 'plated steel' },
       { name: 'cables', material: 'PVC' },
     ],
-    hazards: [mainsHazard, { kind: 'sharp', words: 'The punch pins move without warning: unplug before fingers go near.' }],
+    hazards: [
+      mainsHazard,
+      { kind: 'sharp', words: 'The punch pins move without warning: unplug before fingers go near.' },
+    ],
   },
   printer: {
     name: 'Haldis 300',
@@ -214,7 +262,9 @@ const sheets = {
     functions: [
       essential('print, 80 columns', ['type drum', 'hammer card']),
       essential('paper feed', ['platen']),
-      essential('line receive', ['loop card'], { needs: [{ gearKind: 'line simulator', attribute: 'line' }] }),
+      essential('line receive', ['loop card'], {
+        needs: [{ gearKind: 'line simulator', attribute: 'line' }],
+      }),
       fn('bell', ['bell']),
       fn('start from cold', ['supply', 'loop card']),
     ],
@@ -246,7 +296,11 @@ const sheets = {
     maker: 'Noorda',
     kind: 'ticket machine',
     attributes: { mains: '24 V d.c.', weight: '6.4 kg' },
-    functions: [fn('prints a ticket', ['drum', 'ink roller']), fn('fare wheels', ['fare wheels']), fn('counter', ['counter'])],
+    functions: [
+      fn('prints a ticket', ['drum', 'ink roller']),
+      fn('fare wheels', ['fare wheels']),
+      fn('counter', ['counter']),
+    ],
     positions: [
       { designator: 'drum', accepts: 'print drum', mount: 'screwed' },
       { designator: 'ink roller', accepts: 'ink roller', mount: 'clipped' },
@@ -314,15 +368,31 @@ const sheets = {
     hazards: [mainsHazard, tubeHazard, { kind: 'heavy', words: 'Two people lift it: 27 kg.' }],
     weakParts: ['mains filter capacitor CX2'],
     wayIn: [
-      { what: 'top', count: 10, size: 'M4x12', head: 'six-lobe', heed: 'two hooks at the back: the front rises first' },
+      {
+        what: 'top',
+        count: 10,
+        size: 'M4x12',
+        head: 'six-lobe',
+        heed: 'two hooks at the back: the front rises first',
+      },
       { what: 'supply', heed: 'the lead to the monitor board is short and has no slack' },
-      { what: 'drive A', count: 4, size: 'M3x6', head: 'cross', heed: 'the left pair is shorter; a long one there presses the disk' },
+      {
+        what: 'drive A',
+        count: 4,
+        size: 'M3x6',
+        head: 'cross',
+        heed: 'the left pair is shorter; a long one there presses the disk',
+      },
     ],
     refit: [{ first: 'supply', then: 'top', why: 'its lead is out of reach once the top is on' }],
   },
 } as const
 
 export type SheetKey = keyof typeof sheets
-export const demoSheets: Readonly<Record<SheetKey, { readonly id: TypeId; readonly sheet: TypeSheet }>> = Object.fromEntries(
-  Object.entries(sheets).map(([key, sheet], i) => [key, { id: numberedId<TypeId>(i + 1, 21), sheet: sheetSchema.parse(sheet) }]),
-) as Record<SheetKey, { id: TypeId; sheet: TypeSheet }>
+export const demoSheets: Readonly<Record<SheetKey, { readonly id: TypeId; readonly sheet: TypeSheet }>> =
+  Object.fromEntries(
+    Object.entries(sheets).map(([key, sheet], i) => [
+      key,
+      { id: numberedId<TypeId>(i + 1, 21), sheet: sheetSchema.parse(sheet) },
+    ]),
+  ) as Record<SheetKey, { id: TypeId; sheet: TypeSheet }>

@@ -30,7 +30,9 @@ export class Story {
   /** The wall time so many days before today, in the museum's zone. */
   at(daysAgo: number, clock: string): Instant {
     const [hour = 12, minute = 0] = clock.split(':').map(Number)
-    return msToInstant(zonedToMs(demoZone, this.today.year, this.today.month, this.today.day - daysAgo, hour, minute))
+    return msToInstant(
+      zonedToMs(demoZone, this.today.year, this.today.month, this.today.day - daysAgo, hour, minute),
+    )
   }
 
   /** Minutes before the very moment of loading: for what is going on today. */
@@ -38,7 +40,17 @@ export class Story {
     return msToInstant(Date.parse(this.now) - minutes * 60_000)
   }
 
-  tell(at: Instant, who: PersonKey, body: Body, more: { episode?: EpisodeId | undefined; basis?: Basis; recordedAt?: Instant; restsOn?: Entry['restsOn'] } = {}): Entry {
+  tell(
+    at: Instant,
+    who: PersonKey,
+    body: Body,
+    more: {
+      episode?: EpisodeId | undefined
+      basis?: Basis
+      recordedAt?: Instant
+      restsOn?: Entry['restsOn']
+    } = {},
+  ): Entry {
     const { episode, basis, recordedAt, restsOn } = more
     return this.teller.told(at, body, {
       doneBy: people[who].party,
@@ -53,43 +65,93 @@ export class Story {
 
   /** What was the case over a time long past, said on a later day. */
   tellAt(at: Interval, recordedAt: Instant, who: PersonKey, body: Body, basis: Basis): Entry {
-    return this.teller.told(at, body, { doneBy: people[who].party, account: people[who].account, role: people[who].role ?? 'steward', recordedAt, basis })
+    return this.teller.told(at, body, {
+      doneBy: people[who].party,
+      account: people[who].account,
+      role: people[who].role ?? 'steward',
+      recordedAt,
+      basis,
+    })
   }
 
   /** One typed line in an episode, read by the same composer as in the interface. Throws when it cannot be read. */
-  line(episode: EpisodeId, at: Instant, who: PersonKey, text: string, more: { restsOn?: Entry['restsOn']; recordedAt?: Instant } = {}): Entry {
+  line(
+    episode: EpisodeId,
+    at: Instant,
+    who: PersonKey,
+    text: string,
+    more: { restsOn?: Entry['restsOn']; recordedAt?: Instant } = {},
+  ): Entry {
     const world = this.teller.world()
     const view = episodeView(world, episode, `P-${String(this.tags).padStart(4, '0')}`)
     if (!view) throw new Error(`no such episode for ${text}`)
     const lookUp = (word: string) => {
-      const machine = [...world.machines.values()].find((m) => m.registered && (machineNumber(m).toUpperCase() === word || m.entryNumber.toUpperCase() === word))
+      const machine = [...world.machines.values()].find(
+        (m) =>
+          m.registered && (machineNumber(m).toUpperCase() === word || m.entryNumber.toUpperCase() === word),
+      )
       const part = [...world.parts.values()].find((p) => p.tag === word)
       const lot = [...world.lots.values()].find((l) => l.tag === word)
-      return { machine: machine && machineContext(world, machine.id), lot: lot && lotContext(world, lot.id), part: part && partContext(world, part.id, view.machine) }
+      return {
+        machine: machine && machineContext(world, machine.id),
+        lot: lot && lotContext(world, lot.id),
+        part: part && partContext(world, part.id, view.machine),
+      }
     }
-    const parsed = parseLine(text, view.context, { now: at, zone: demoZone, newId: () => numberedId(++this.ids, 61), lookUp })
+    const parsed = parseLine(text, view.context, {
+      now: at,
+      zone: demoZone,
+      newId: () => numberedId(++this.ids, 61),
+      lookUp,
+    })
     if (!parsed.ok) throw new Error(`the line “${text}” cannot be read: ${JSON.stringify(parsed)}`)
     let last: Entry | undefined
     for (const e of parsed.entries) {
       if (e.body.kind === 'part' && e.body.what === 'identified' && e.body.tag) this.tags++
-      last = this.tell(e.happenedAt?.latest ?? at, who, e.body, { episode, ...(e.basis ? { basis: e.basis } : {}), ...(e.restsOn ? { restsOn: e.restsOn } : {}), ...more })
+      last = this.tell(e.happenedAt?.latest ?? at, who, e.body, {
+        episode,
+        ...(e.basis ? { basis: e.basis } : {}),
+        ...(e.restsOn ? { restsOn: e.restsOn } : {}),
+        ...more,
+      })
     }
     if (!last) throw new Error(`the line “${text}” says nothing`)
     return last
   }
 
   /** Several lines, each some minutes after the one before. */
-  lines(episode: EpisodeId, daysAgo: number, start: string, who: PersonKey, texts: readonly string[], stepMinutes = 9): Entry[] {
+  lines(
+    episode: EpisodeId,
+    daysAgo: number,
+    start: string,
+    who: PersonKey,
+    texts: readonly string[],
+    stepMinutes = 9,
+  ): Entry[] {
     const begin = Date.parse(this.at(daysAgo, start))
-    return texts.map((text, i) => this.line(episode, msToInstant(begin + i * stepMinutes * 60_000), who, text))
+    return texts.map((text, i) =>
+      this.line(episode, msToInstant(begin + i * stepMinutes * 60_000), who, text),
+    )
   }
 
   open(machine: MachineId, at: Instant, who: PersonKey, title: string): EpisodeId {
     return this.tell(at, who, { kind: 'episode', what: 'opened', machine, title }).id
   }
 
-  close(machine: MachineId, episode: EpisodeId, at: Instant, who: PersonKey, next: string, deferred: Extract<Body, { kind: 'episode'; what: 'closed' }>['deferred'] = []) {
-    return this.tell(at, who, { kind: 'episode', what: 'closed', machine, episode, next, report: [], deferred }, { episode })
+  close(
+    machine: MachineId,
+    episode: EpisodeId,
+    at: Instant,
+    who: PersonKey,
+    next: string,
+    deferred: Extract<Body, { kind: 'episode'; what: 'closed' }>['deferred'] = [],
+  ) {
+    return this.tell(
+      at,
+      who,
+      { kind: 'episode', what: 'closed', machine, episode, next, report: [], deferred },
+      { episode },
+    )
   }
 
   /** A part that is new to the record, in a store. */
@@ -98,7 +160,14 @@ export class Story {
     who: PersonKey,
     partKind: string,
     place: string,
-    more: { tag?: string; origin?: 'bought' | 'made' | 'gift' | 'donor'; proved?: boolean; price?: number; attributes?: Record<string, string>; marking?: string } = {},
+    more: {
+      tag?: string
+      origin?: 'bought' | 'made' | 'gift' | 'donor'
+      proved?: boolean
+      price?: number
+      attributes?: Record<string, string>
+      marking?: string
+    } = {},
   ): string {
     const part = numberedId<PartId>(++this.parts, 51)
     const tag = more.tag ?? `P-${String(this.tags++).padStart(4, '0')}`
@@ -114,7 +183,14 @@ export class Story {
       ...(more.marking ? { marking: more.marking } : {}),
       ...(more.price === undefined ? {} : { price: { minor: more.price, currency: 'EUR' } }),
     })
-    if (more.proved) this.tell(at, who, { kind: 'part', what: 'health', part, health: 'proved good', because: 'worked in another machine' })
+    if (more.proved)
+      this.tell(at, who, {
+        kind: 'part',
+        what: 'health',
+        part,
+        health: 'proved good',
+        because: 'worked in another machine',
+      })
     return tag
   }
 }

@@ -8,7 +8,9 @@ async function walk(browser: Browser, scheme: 'light' | 'dark') {
   const page = await context.newPage()
   await page.goto(demo())
   const check = async (name: string) => {
-    const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa']).analyze()
+    const { violations } = await new AxeBuilder({ page })
+      .withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa'])
+      .analyze()
     const serious = violations.filter((v) => v.impact === 'serious' || v.impact === 'critical')
     expect(
       serious.map(
@@ -47,7 +49,18 @@ async function walk(browser: Browser, scheme: 'light' | 'dark') {
   await check('type sheet')
   await openMachine(page, 'SW 2025.2')
   await check('machine')
-  for (const tab of ['Functions', 'Readings', 'Condition', 'Parts', 'Episodes', 'Provenance', 'Loans', 'Photographs', 'Entries', 'Facts and rules']) {
+  for (const tab of [
+    'Functions',
+    'Readings',
+    'Condition',
+    'Parts',
+    'Episodes',
+    'Provenance',
+    'Loans',
+    'Photographs',
+    'Entries',
+    'Facts and rules',
+  ]) {
     // In the dark, lists of the same ruled rows speak for each other.
     if (scheme === 'dark' && ['Episodes', 'Loans', 'Entries', 'Facts and rules'].includes(tab)) continue
     await page.getByRole('tab', { name: new RegExp(`^${tab}`) }).click()
@@ -78,7 +91,16 @@ async function walk(browser: Browser, scheme: 'light' | 'dark') {
   await openMachine(page, 'E2026-021')
   await page.getByRole('tab', { name: /^Provenance/ }).click()
   await page.getByRole('link', { name: 'Go on with it' }).click()
-  for (const [i, step] of ['What it is', 'Giver', 'What was claimed', 'Before it is touched', 'In the box', 'Contents', 'Quarantine', 'Receipt'].entries()) {
+  for (const [i, step] of [
+    'What it is',
+    'Giver',
+    'What was claimed',
+    'Before it is touched',
+    'In the box',
+    'Contents',
+    'Quarantine',
+    'Receipt',
+  ].entries()) {
     // The steps share their parts and colours: in the dark one of them speaks for all.
     if (scheme === 'dark' && i !== 3) continue
     await page.getByRole('navigation', { name: 'Steps of the entry' }).getByRole('button').nth(i).click()

@@ -40,7 +40,9 @@ test('8 a new collection: the first steward, an invitation, rights, a type sheet
   await steward.getByRole('button', { name: 'Make the link' }).click()
   const link = await steward.getByLabel('Invitation link').inputValue()
   await again.goto(link)
-  await expect(again.getByRole('heading', { name: /Welcome to Tern Lighthouse store, Odd Marten/ })).toBeVisible()
+  await expect(
+    again.getByRole('heading', { name: /Welcome to Tern Lighthouse store, Odd Marten/ }),
+  ).toBeVisible()
   await again.getByLabel('E-mail address').fill('odd@example.org')
   await again.getByLabel('Password').fill(password)
   await again.getByRole('button', { name: 'Join' }).click()
@@ -65,14 +67,24 @@ test('8 a new collection: the first steward, an invitation, rights, a type sheet
   await steward.getByLabel('Function 1: essential').check()
   await steward.getByLabel('Function 1: depends on').fill('M1')
   await steward.getByRole('button', { name: 'Publish the sheet' }).click()
-  await expect(steward.getByRole('alert')).toContainText('turns depends on M1, which is no position of this sheet.')
+  await expect(steward.getByRole('alert')).toContainText(
+    'turns depends on M1, which is no position of this sheet.',
+  )
   const positions = steward.locator('section').filter({ hasText: 'Positions,' })
   await positions.getByRole('button', { name: 'Add a line' }).click()
   await steward.getByLabel('Position 1: designator').fill('M1')
   await steward.getByLabel('Position 1: takes').fill('geared motor')
-  await steward.locator('section').filter({ hasText: 'Hazards,' }).getByRole('button', { name: 'Add a line' }).click()
+  await steward
+    .locator('section')
+    .filter({ hasText: 'Hazards,' })
+    .getByRole('button', { name: 'Add a line' })
+    .click()
   await steward.getByLabel('Hazard 1: caution').fill('The carriage moves without warning.')
-  await steward.locator('section').filter({ hasText: 'Zones,' }).getByRole('button', { name: 'Add a line' }).click()
+  await steward
+    .locator('section')
+    .filter({ hasText: 'Zones,' })
+    .getByRole('button', { name: 'Add a line' })
+    .click()
   await steward.getByLabel('Zone 1: name').fill('frame')
   await steward.getByRole('button', { name: 'Publish the sheet' }).click()
   await expect(steward.getByText(/Version 1/)).toBeVisible()
@@ -82,24 +94,40 @@ test('8 a new collection: the first steward, an invitation, rights, a type sheet
   await again.context().close()
 })
 
-test('9 a machine’s whole record goes out and comes back into the empty collection equal', async ({ browser }) => {
+test('9 a machine’s whole record goes out and comes back into the empty collection equal', async ({
+  browser,
+}) => {
   const restorer = await signIn(browser, 'rasmus')
   await openMachine(restorer, 'SW 2024.3')
   await restorer.getByRole('tab', { name: /Facts and rules/ }).click()
-  const [download] = await Promise.all([restorer.waitForEvent('download'), restorer.getByRole('link', { name: 'Whole record as a JSON file' }).click()])
+  const [download] = await Promise.all([
+    restorer.waitForEvent('download'),
+    restorer.getByRole('link', { name: 'Whole record as a JSON file' }).click(),
+  ])
   const text = await readFile(await download.path(), 'utf8')
   const record = JSON.parse(text) as { machine: string; entries: unknown[] }
   expect(record.entries.length).toBeGreaterThan(30)
   await steward.goto(`${empty()}/types`)
-  await steward.getByLabel('Read a record file').setInputFiles({ name: 'record.json', mimeType: 'application/json', buffer: Buffer.from(text) })
+  await steward
+    .getByLabel('Read a record file')
+    .setInputFiles({ name: 'record.json', mimeType: 'application/json', buffer: Buffer.from(text) })
   await expect(steward.getByText(/entries read/)).toBeVisible()
   await openMachine(steward, 'SW 2024.3')
   await expect(status(steward)).toContainText('Retest due')
-  const back = await steward.evaluate(async (id) => (await fetch(`/api/machines/${id}/record`)).json() as Promise<{ entries: unknown[] }>, record.machine)
+  const back = await steward.evaluate(
+    async (id) => (await fetch(`/api/machines/${id}/record`)).json() as Promise<{ entries: unknown[] }>,
+    record.machine,
+  )
   expect(back.entries).toEqual(record.entries)
   // A file that is none is answered with a sentence.
   await steward.goto(`${empty()}/types`)
-  await steward.getByLabel('Read a record file').setInputFiles({ name: 'x.json', mimeType: 'application/json', buffer: Buffer.from('{"format":"other"}') })
+  await steward
+    .getByLabel('Read a record file')
+    .setInputFiles({
+      name: 'x.json',
+      mimeType: 'application/json',
+      buffer: Buffer.from('{"format":"other"}'),
+    })
   await expect(steward.getByRole('alert').first()).toBeVisible()
 })
 
@@ -113,7 +141,8 @@ test('a guest sees what is granted and nothing else', async ({ browser }) => {
   await expect(guest.getByRole('button', { name: 'Open an episode' })).toHaveCount(0)
   await guest.getByRole('tab', { name: /Entries/ }).click()
   // The log is there, and says of nobody who it was: the same lines bear initials for the house.
-  const initials = (page: Page) => page.getByRole('listitem').locator('span.num', { hasText: /^(?:OB|RT|ID|JF)$/ })
+  const initials = (page: Page) =>
+    page.getByRole('listitem').locator('span.num', { hasText: /^(?:OB|RT|ID|JF)$/ })
   await expect(guest.getByRole('listitem').filter({ hasText: 'test' }).first()).toBeVisible()
   await expect(initials(guest)).toHaveCount(0)
   const staff = await signIn(browser, 'rasmus')
@@ -168,7 +197,11 @@ test('photographs: one is taken, what is none is refused with a sentence', async
   const input = page.getByLabel('Add photographs: choose')
   await input.setInputFiles({ name: 'underside.png', mimeType: 'image/png', buffer: picture })
   await expect(page.getByRole('button', { name: /^Open photograph/ })).toBeVisible()
-  await input.setInputFiles({ name: 'notes.jpg', mimeType: 'image/jpeg', buffer: Buffer.from('these are words') })
+  await input.setInputFiles({
+    name: 'notes.jpg',
+    mimeType: 'image/jpeg',
+    buffer: Buffer.from('these are words'),
+  })
   await expect(page.getByText(/not a photograph/)).toBeVisible()
 })
 

@@ -12,8 +12,13 @@ test.beforeAll(async ({ browser }) => {
 })
 
 /** A picture of whatever the page shows: some photograph will do. */
-const picture = async (page: Page) => ({ name: 'door.png', mimeType: 'image/png', buffer: await page.screenshot({ clip: { x: 0, y: 0, width: 320, height: 200 } }) })
-const step = (page: Page, name: RegExp) => page.getByRole('navigation', { name: 'Steps of the entry' }).getByRole('button', { name })
+const picture = async (page: Page) => ({
+  name: 'door.png',
+  mimeType: 'image/png',
+  buffer: await page.screenshot({ clip: { x: 0, y: 0, width: 320, height: 200 } }),
+})
+const step = (page: Page, name: RegExp) =>
+  page.getByRole('navigation', { name: 'Steps of the entry' }).getByRole('button', { name })
 const zones = (page: Page) => page.getByRole('region', { name: 'Zones' }).getByRole('listitem')
 
 test('a newcomer enters a machine at the door, leaves, and comes back to it from Bench', async () => {
@@ -42,7 +47,10 @@ test('a newcomer enters a machine at the door, leaves, and comes back to it from
 
   // Leaves, and finds it again on Bench.
   await jonas.goto(demo())
-  const waiting = jonas.getByRole('listitem').filter({ hasText: 'Pell 3 franking machine' }).filter({ hasText: 'Its entry is not finished' })
+  const waiting = jonas
+    .getByRole('listitem')
+    .filter({ hasText: 'Pell 3 franking machine' })
+    .filter({ hasText: 'Its entry is not finished' })
   await waiting.getByRole('link', { name: 'Go on with it' }).click()
 
   await step(jonas, /Before it is touched/).click()
@@ -150,7 +158,12 @@ test('provenance: a chain with its gap, and dates on parts as candidates', async
     await expect(rasmus.getByRole('alert')).toContainText('A date is written as')
     await rasmus.getByLabel('When', { exact: true }).fill(when)
     await rasmus.getByRole('button', { name: 'Add it' }).click()
-    await expect(rasmus.getByRole('region', { name: 'Chain of provenance' }).getByRole('listitem').filter({ hasText: what })).toBeVisible()
+    await expect(
+      rasmus
+        .getByRole('region', { name: 'Chain of provenance' })
+        .getByRole('listitem')
+        .filter({ hasText: what }),
+    ).toBeVisible()
   }
   await expect(rasmus.getByText(/^1991 to 20\d\d: unknown$/)).toBeVisible()
   await rasmus.getByRole('button', { name: 'Read markings' }).click()
@@ -197,14 +210,20 @@ test('the list forgives typing, keeps views and columns, and takes a table', asy
 
   await rasmus.getByRole('link', { name: 'Table in' }).click()
   const file = (text: string) => ({ name: 'old list.csv', mimeType: 'text/csv', buffer: Buffer.from(text) })
-  await rasmus.getByLabel('Choose or drop the file').setInputFiles(file('Entry no,Title,Model\nQ-1,Pennant printer,\nQ-2,,Nobody 9\n'))
+  await rasmus
+    .getByLabel('Choose or drop the file')
+    .setInputFiles(file('Entry no,Title,Model\nQ-1,Pennant printer,\nQ-2,,Nobody 9\n'))
   await expect(rasmus.getByText('2 rows: 1 new, 0 already here, 1 refused.')).toBeVisible()
   await expect(rasmus.getByText('no type is called “Nobody 9”')).toBeVisible()
   await expect(rasmus.getByRole('button', { name: /^Take in/ })).toHaveCount(0)
-  await rasmus.getByLabel('Choose or drop the file').setInputFiles(file('Entry no,Title\nQ-1,Pennant printer\nQ-2,Pennant printer\n'))
+  await rasmus
+    .getByLabel('Choose or drop the file')
+    .setInputFiles(file('Entry no,Title\nQ-1,Pennant printer\nQ-2,Pennant printer\n'))
   await rasmus.getByRole('button', { name: 'Take in 2 machines' }).click()
   await expect(rasmus.getByText('2 machines taken in.')).toBeVisible()
-  await rasmus.getByLabel('Choose or drop the file').setInputFiles(file('Entry no,Title\nQ-1,Pennant printer\nQ-2,Pennant printer\n'))
+  await rasmus
+    .getByLabel('Choose or drop the file')
+    .setInputFiles(file('Entry no,Title\nQ-1,Pennant printer\nQ-2,Pennant printer\n'))
   await expect(rasmus.getByText('Every row is here already.')).toBeVisible()
 })
 
@@ -218,9 +237,16 @@ test('a list of photographs: what is none is refused by name, the others are kep
     .setInputFiles([
       await picture(rasmus),
       { name: 'notes.jpg', mimeType: 'image/jpeg', buffer: Buffer.from('these are words') },
-      { name: 'drawn.svg', mimeType: 'image/svg+xml', buffer: Buffer.from('<svg xmlns="http://www.w3.org/2000/svg"><script>alert(1)</script></svg>') },
+      {
+        name: 'drawn.svg',
+        mimeType: 'image/svg+xml',
+        buffer: Buffer.from('<svg xmlns="http://www.w3.org/2000/svg"><script>alert(1)</script></svg>'),
+      },
     ])
-  for (const name of ['notes.jpg', 'drawn.svg']) await expect(rasmus.getByRole('listitem').filter({ hasText: name }).getByRole('alert')).toContainText('photograph')
+  for (const name of ['notes.jpg', 'drawn.svg'])
+    await expect(rasmus.getByRole('listitem').filter({ hasText: name }).getByRole('alert')).toContainText(
+      'photograph',
+    )
   await expect(tab).toHaveText('Photographs 4')
   await rasmus.getByRole('button', { name: 'Make a pair' }).click()
   await rasmus.getByRole('button', { name: 'Pair them' }).click()

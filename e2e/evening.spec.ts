@@ -52,7 +52,9 @@ test('hands inside asks for a reading, and asks anew after every power-up', asyn
 
 test('a wait rings on another screen, and somebody ends it', async () => {
   await write(rasmus, 'wait 3s rinse the keytops')
-  await expect(imke.getByRole('alert').filter({ hasText: 'rinse the keytops' })).toBeVisible({ timeout: 20_000 })
+  await expect(imke.getByRole('alert').filter({ hasText: 'rinse the keytops' })).toBeVisible({
+    timeout: 20_000,
+  })
   await imke.getByRole('button', { name: 'Put away' }).click()
   await expect(imke.getByRole('alert')).toHaveCount(0)
   await imke.reload()

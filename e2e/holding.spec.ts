@@ -41,7 +41,9 @@ test('whatever the server answers that is no judgement, a line and a photograph 
     ['401', problem(401, 'not-signed-in'), /session has run out/],
   ]
   for (const [name, answer, why] of answers) {
-    await page.route(entries, (route) => (route.request().method() === 'POST' ? route.fulfill(answer) : route.continue()))
+    await page.route(entries, (route) =>
+      route.request().method() === 'POST' ? route.fulfill(answer) : route.continue(),
+    )
     await box(page).fill(`note written during ${name}`)
     await box(page).press('Enter')
     await expect(box(page)).toHaveValue('')
@@ -52,7 +54,9 @@ test('whatever the server answers that is no judgement, a line and a photograph 
     await expect.poll(() => saying(`written during ${name}`)).toBe(1)
     await expect(page.getByRole('button', { name: /not sent yet|refused/ })).toHaveCount(0)
   }
-  await page.route(entries, (route) => (route.request().method() === 'POST' ? route.fulfill(problem(500, 'internal')) : route.continue()))
+  await page.route(entries, (route) =>
+    route.request().method() === 'POST' ? route.fulfill(problem(500, 'internal')) : route.continue(),
+  )
   await page.getByLabel('Photograph', { exact: true }).setInputFiles({
     name: 'foot.jpg',
     mimeType: 'image/jpeg',
@@ -70,7 +74,9 @@ test('whatever the server answers that is no judgement, a line and a photograph 
 })
 
 test('a session that ends while something waits costs nothing: it goes after signing in again', async () => {
-  await page.route(entries, (route) => (route.request().method() === 'POST' ? route.abort() : route.continue()))
+  await page.route(entries, (route) =>
+    route.request().method() === 'POST' ? route.abort() : route.continue(),
+  )
   await write(page, 'note written before the session ended')
   await expect(page.getByRole('button', { name: '1 not sent yet' })).toBeVisible()
   await page.context().clearCookies()
@@ -84,20 +90,34 @@ test('a session that ends while something waits costs nothing: it goes after sig
 })
 
 test('a line that was refused later is mended and sent again, or sent as it is, or deleted by its writer only', async () => {
-  await page.route(entries, (route) => (route.request().method() === 'POST' ? route.abort() : route.continue()))
+  await page.route(entries, (route) =>
+    route.request().method() === 'POST' ? route.abort() : route.continue(),
+  )
   await write(page, 'note the wrong lamp')
   await write(page, 'note the right lamp')
   await page.unroute(entries)
-  await page.route(entries, (route) => (route.request().method() === 'POST' ? route.fulfill(problem(400, 'invalid', 'This cannot be read.')) : route.continue()))
+  await page.route(entries, (route) =>
+    route.request().method() === 'POST'
+      ? route.fulfill(problem(400, 'invalid', 'This cannot be read.'))
+      : route.continue(),
+  )
   await sendNow()
   await expect(page.getByRole('button', { name: '2 refused' })).toBeVisible()
   await page.unroute(entries)
   await page.getByRole('button', { name: '2 refused' }).click()
   const slip = page.getByRole('region', { name: /refused/ })
   await expect(slip.getByRole('listitem').first()).toContainText('This cannot be read.')
-  await slip.getByRole('listitem').filter({ hasText: 'the right lamp' }).getByRole('button', { name: 'Send it again' }).click()
+  await slip
+    .getByRole('listitem')
+    .filter({ hasText: 'the right lamp' })
+    .getByRole('button', { name: 'Send it again' })
+    .click()
   await expect.poll(() => saying('the right lamp')).toBe(1)
-  await slip.getByRole('listitem').filter({ hasText: 'the wrong lamp' }).getByRole('button', { name: 'Mend the line' }).click()
+  await slip
+    .getByRole('listitem')
+    .filter({ hasText: 'the wrong lamp' })
+    .getByRole('button', { name: 'Mend the line' })
+    .click()
   await expect(box(page)).toHaveValue('note the wrong lamp')
   await write(page, 'note the lamp on the left')
   await expect.poll(() => saying('the lamp on the left')).toBe(1)
@@ -117,7 +137,11 @@ test('a page that is opened while the server is away comes back by itself', asyn
 })
 
 async function touchPage(browser: Browser, width: number, height: number): Promise<Page> {
-  const context = await browser.newContext({ viewport: { width, height }, hasTouch: true, storageState: await page.context().storageState() })
+  const context = await browser.newContext({
+    viewport: { width, height },
+    hasTouch: true,
+    storageState: await page.context().storageState(),
+  })
   return context.newPage()
 }
 
@@ -125,7 +149,9 @@ for (const [width, height] of [
   [834, 1112],
   [390, 844],
 ] as const)
-  test(`at ${width} px by touch: hazards are in sight, a correction is tapped, nothing unseen can be`, async ({ browser }) => {
+  test(`at ${width} px by touch: hazards are in sight, a correction is tapped, nothing unseen can be`, async ({
+    browser,
+  }) => {
     if (width === 834) await write(page, 'hazard the spring under the lid is loaded')
     const tablet = await touchPage(browser, width, height)
     await tablet.goto(`${demo()}/episodes/${episode}`)
@@ -140,7 +166,11 @@ for (const [width, height] of [
     const unseen = await tablet.evaluate(() =>
       [...document.querySelectorAll('main button, main a')]
         .filter(
-          (e) => e.getClientRects().length > 0 && getComputedStyle(e).pointerEvents !== 'none' && Number(getComputedStyle(e).opacity) < 0.5 && !(e as HTMLButtonElement).disabled,
+          (e) =>
+            e.getClientRects().length > 0 &&
+            getComputedStyle(e).pointerEvents !== 'none' &&
+            Number(getComputedStyle(e).opacity) < 0.5 &&
+            !(e as HTMLButtonElement).disabled,
         )
         .map((e) => e.textContent),
     )
@@ -165,13 +195,16 @@ test('a reason typed at closing is kept as it is typed, key by key, with its dat
   await item.getByLabel(/until/).fill('2027-03-01')
   await expect(item).toContainText('left for later')
   // What else is wanting is left for later too, each in one word.
-  for (const other of await slip.getByLabel(/because$/).all()) if ((await other.inputValue()) === '') await other.fill('later')
+  for (const other of await slip.getByLabel(/because$/).all())
+    if ((await other.inputValue()) === '') await other.fill('later')
   await slip.getByLabel('Next step, handed on').fill('put the lid on')
   await slip.getByRole('button', { name: 'Close the episode' }).click()
   await expect(page.getByText(/^Closed\./)).toBeVisible()
   const stored = await page.evaluate(async (id) => {
     const view = (await (await fetch(`/api/episodes/${id}`)).json()) as {
-      rows: { body: { kind: string; what?: string; deferred?: { what: string; reason: string; until?: string }[] } }[]
+      rows: {
+        body: { kind: string; what?: string; deferred?: { what: string; reason: string; until?: string }[] }
+      }[]
     }
     return view.rows.find((row) => row.body.kind === 'episode' && row.body.what === 'closed')?.body.deferred
   }, episode)

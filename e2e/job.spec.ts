@@ -79,11 +79,15 @@ test('4 takes a faulty part out, takes its like from a donor, tests: cause shown
   await write(imke, 'on lid 6 M4x12')
   await openMachine(watcher, 'E2024-004')
   await watcher.getByRole('tab', { name: /^Parts/ }).click()
-  await expect(watcher.getByRole('region', { name: 'What came out, and where it is' })).toContainText('E2099-001')
+  await expect(watcher.getByRole('region', { name: 'What came out, and where it is' })).toContainText(
+    'E2099-001',
+  )
   await expect(status(watcher)).toContainText('Incomplete')
 })
 
-test('5 lends a socketed chip: incomplete, the wrong socket refused, then retest due, then closed', async ({ browser }) => {
+test('5 lends a socketed chip: incomplete, the wrong socket refused, then retest due, then closed', async ({
+  browser,
+}) => {
   // The borrower's own ROM comes out first, in an episode of its own.
   const jonas = await signIn(browser, 'jonas')
   await openMachine(jonas, 'E2024-004')
@@ -91,7 +95,9 @@ test('5 lends a socketed chip: incomplete, the wrong socket refused, then retest
   await write(jonas, 'test self-test fail: no tone')
   await write(jonas, 'out IC18 bag 7')
   await write(imke, 'lend IC18 to E2024-004 by 31 Dec')
-  await expect(imke.getByRole('banner').or(imke.locator('header')).filter({ hasText: 'Incomplete' })).toBeVisible()
+  await expect(
+    imke.getByRole('banner').or(imke.locator('header')).filter({ hasText: 'Incomplete' }),
+  ).toBeVisible()
   await imke.getByRole('button', { name: /^Close,/ }).click()
   await expect(imke.getByRole('region', { name: /^Closing: / })).toContainText('Loans home')
   await imke.getByRole('button', { name: 'Put away' }).click()
@@ -101,9 +107,14 @@ test('5 lends a socketed chip: incomplete, the wrong socket refused, then retest
   await expect(watcher.getByRole('listitem').filter({ hasText: 'E2099-001' })).toContainText('holds')
   // The look-alike is refused on the way back.
   await write(imke, 'out IC22 bag 3')
-  const tag = (await imke.getByRole('listitem').filter({ hasText: 'identified' }).last().innerText()).match(/P-\d+/)?.[0] ?? ''
+  const tag =
+    (await imke.getByRole('listitem').filter({ hasText: 'identified' }).last().innerText()).match(
+      /P-\d+/,
+    )?.[0] ?? ''
   expect(tag).not.toBe('')
-  expect(await refusedLine(imke, `in IC22 ${tag}`)).toContain('IC22 takes a keyboard ROM. This is a timing ROM: it belongs in IC18')
+  expect(await refusedLine(imke, `in IC22 ${tag}`)).toContain(
+    'IC22 takes a keyboard ROM. This is a timing ROM: it belongs in IC18',
+  )
   await write(imke, 'in IC22')
   await write(imke, `in IC18 ${tag}`)
   await imke.getByRole('link', { name: 'Morwen D24 data terminal' }).click()
@@ -174,7 +185,9 @@ test('7b corrects the wrong part of a swap, and the wrong time', async () => {
   await expect(imke.locator('li[id^=entry-]').filter({ hasText: 'P-0115' })).toBeVisible()
   await openMachine(watcher, 'E2099-001')
   await watcher.getByRole('tab', { name: /^Parts/ }).click()
-  await expect(watcher.getByRole('region', { name: 'Positions' }).getByRole('listitem').filter({ hasText: 'IC40' })).toContainText('P-0115')
+  await expect(
+    watcher.getByRole('region', { name: 'Positions' }).getByRole('listitem').filter({ hasText: 'IC40' }),
+  ).toContainText('P-0115')
   await watcher.goto(`${new URL(watcher.url()).origin}/parts?q=P-0114`)
   await expect(watcher.getByRole('row').filter({ hasText: 'P-0114' })).toContainText('drawer 2')
 })
@@ -183,7 +196,9 @@ test('keeps what is typed when the connection is lost, and sends it when it is b
   await imke.context().setOffline(true)
   await write(imke, 'note written without a connection')
   await expect(imke.getByRole('button', { name: '1 not sent yet' })).toBeVisible()
-  await expect(imke.getByRole('listitem').filter({ hasText: 'not sent yet' })).toContainText('written without a connection')
+  await expect(imke.getByRole('listitem').filter({ hasText: 'not sent yet' })).toContainText(
+    'written without a connection',
+  )
   await imke.context().setOffline(false)
   await expect(imke.getByRole('button', { name: /not sent yet/ })).toHaveCount(0, { timeout: 20_000 })
   await expect(imke.getByRole('listitem').filter({ hasText: 'written without a connection' })).toHaveCount(1)

@@ -36,12 +36,16 @@ test('keys are drawn over with a pointer and marked by keyboard, and the line ad
   await board.getByRole('gridcell', { name: /^R:/ }).focus()
   await imke.keyboard.press('Space')
   await imke.keyboard.press('Shift+ArrowRight')
-  await expect(imke.getByRole('status').filter({ hasText: '71 in all' })).toContainText('0 pass, 5 fail, 66 not tested')
+  await expect(imke.getByRole('status').filter({ hasText: '71 in all' })).toContainText(
+    '0 pass, 5 fail, 66 not tested',
+  )
   // Put away and taken up again: what was drawn is still there.
   await sheet().getByRole('button', { name: 'Put away' }).click()
   await imke.getByRole('button', { name: 'Test', exact: true }).click()
   await imke.getByRole('button', { name: /keys, 71, one by one/ }).click()
-  await expect(imke.getByRole('status').filter({ hasText: '71 in all' })).toContainText('0 pass, 5 fail, 66 not tested')
+  await expect(imke.getByRole('status').filter({ hasText: '71 in all' })).toContainText(
+    '0 pass, 5 fail, 66 not tested',
+  )
   await imke.getByRole('radio', { name: 'ok', exact: true }).check()
   await imke.getByRole('button', { name: 'All the rest ok' }).click()
   await sheet().getByRole('button', { name: 'Into the line' }).click()
@@ -97,7 +101,11 @@ test('the simulated meter’s reading comes into the line by one key', async () 
 test('a line that is refused while the next one is typed is not lost', async () => {
   await imke.route('**/api/entries', async (route) => {
     await new Promise((resolve) => setTimeout(resolve, 600))
-    await route.fulfill({ status: 400, contentType: 'application/problem+json', json: { type: 'invalid', title: 'x', status: 400, detail: 'The server could not read it.' } })
+    await route.fulfill({
+      status: 400,
+      contentType: 'application/problem+json',
+      json: { type: 'invalid', title: 'x', status: 400, detail: 'The server could not read it.' },
+    })
   })
   await line().fill('note the left bracket is bent')
   await line().press('Enter')

@@ -10,7 +10,10 @@ let episode = ''
 
 /** A tablet on which the shell may live on the device. */
 async function openTablet(browser: Browser, who: string): Promise<Page> {
-  const context = await browser.newContext({ serviceWorkers: 'allow', viewport: { width: 834, height: 1112 } })
+  const context = await browser.newContext({
+    serviceWorkers: 'allow',
+    viewport: { width: 834, height: 1112 },
+  })
   const page = await context.newPage()
   await page.goto(demo())
   await page.getByLabel('E-mail address').fill(`${who}@example.org`)
@@ -104,7 +107,8 @@ test('meanwhile somebody else writes, and both see everything once', async () =>
     await expect(log(page).filter({ hasText: 'the lamp over the bench is new' })).toHaveCount(1)
     await expect(log(page).filter({ hasText: 'one leg of it looked green' })).toHaveCount(1)
   }
-  for (const words of ['no wireless', 'looked green', '"kind":"photo"', '"bag 6"']) expect(await entriesSaying(desk, words)).toBeGreaterThan(0)
+  for (const words of ['no wireless', 'looked green', '"kind":"photo"', '"bag 6"'])
+    expect(await entriesSaying(desk, words)).toBeGreaterThan(0)
   expect(await entriesSaying(desk, 'no wireless')).toBe(1)
   expect(await entriesSaying(desk, '"kind":"photo"')).toBe(1)
 })

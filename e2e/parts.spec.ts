@@ -34,7 +34,9 @@ test('a donor is found for a dead chip, gives it, and both machines and the tag 
   await expect(status(rasmus)).toContainText('Incomplete')
   await openMachine(rasmus, 'E2026-110')
   await rasmus.getByRole('tab', { name: /^Parts/ }).click()
-  await expect(rasmus.getByRole('listitem').filter({ hasText: 'IC1' }).first()).toContainText(`from IC1 of ${giver}`)
+  await expect(rasmus.getByRole('listitem').filter({ hasText: 'IC1' }).first()).toContainText(
+    `from IC1 of ${giver}`,
+  )
 })
 
 test('a chip said to be dead in an episode is replaced from a donor, and what lies in the tray is tagged', async () => {
@@ -98,7 +100,8 @@ test('a supply’s capacitors are renewed one at a time, done and verified apart
   await rasmus.goBack()
   await expect(row).toContainText('0 of 4')
   await rasmus.getByRole('button', { name: 'C6', exact: true }).click()
-  for (const what of ['polarity', 'orientation', 'joint', 'bridging']) await rasmus.getByRole('button', { name: `Verified: ${what}` }).click()
+  for (const what of ['polarity', 'orientation', 'joint', 'bridging'])
+    await rasmus.getByRole('button', { name: `Verified: ${what}` }).click()
   await expect(row).toContainText('4 of 4')
   const table = await rasmus.request.get(`${rasmus.url().replace('/machines/', '/api/machines/')}?as=csv`)
   expect(await table.text()).toContain('Count with spares')
@@ -112,7 +115,9 @@ test('what was changed stands by designator, with the way back and what cannot b
   const row = rasmus.getByRole('row', { name: /^C6 / })
   await expect(row).toContainText('verified')
   await expect(row).toContainText('put the original back')
-  await expect(rasmus.getByRole('region', { name: 'The way back' }).getByRole('listitem').first()).toContainText('C6')
+  await expect(
+    rasmus.getByRole('region', { name: 'The way back' }).getByRole('listitem').first(),
+  ).toContainText('C6')
 })
 
 test('a lot says how many whole machines it makes', async () => {

@@ -4,7 +4,12 @@ import { expect, type Browser, type Page } from '@playwright/test'
 export const demo = () => process.env['E2E_DEMO'] ?? ''
 export const empty = () => process.env['E2E_EMPTY'] ?? ''
 
-export async function signIn(browser: Browser, who: string, address = demo(), password = 'museum-workshop'): Promise<Page> {
+export async function signIn(
+  browser: Browser,
+  who: string,
+  address = demo(),
+  password = 'museum-workshop',
+): Promise<Page> {
   const page = await (await browser.newContext()).newPage()
   await page.goto(address)
   await page.getByLabel('E-mail address').fill(who.includes('@') ? who : `${who}@example.org`)

@@ -7,7 +7,11 @@ import { ensureDatabase, freePort } from '../tools/provision.mjs'
 
 const root = path.resolve(import.meta.dirname, '..')
 
-async function start(script: string, database: string, extra: Record<string, string>): Promise<{ child: ChildProcess; address: string; printed: () => string }> {
+async function start(
+  script: string,
+  database: string,
+  extra: Record<string, string>,
+): Promise<{ child: ChildProcess; address: string; printed: () => string }> {
   const cluster = process.env['TEST_CLUSTER_URL']
   if (!cluster) throw new Error('TEST_CLUSTER_URL is not set: run the tests with npm test')
   const url = await ensureDatabase(cluster, database, { fresh: true })

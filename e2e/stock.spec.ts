@@ -37,8 +37,13 @@ test('a lot is written down, counted, kept for a machine, and asks to be bought 
   await rasmus.getByRole('button', { name: 'Write it down' }).click()
   await expect(rasmus.getByText(/3 of them kept, 5 free/)).toBeVisible()
   await expect(rasmus.getByText('To be bought again: the level is 5.')).toBeVisible()
-  await rasmus.getByRole('navigation', { name: 'Pages of Parts' }).getByRole('link', { name: 'Needs' }).click()
-  await expect(rasmus.getByRole('listitem').filter({ hasText: `at its level: ${tag} 74LS244` })).toContainText('5 × 74LS244')
+  await rasmus
+    .getByRole('navigation', { name: 'Pages of Parts' })
+    .getByRole('link', { name: 'Needs' })
+    .click()
+  await expect(
+    rasmus.getByRole('listitem').filter({ hasText: `at its level: ${tag} 74LS244` }),
+  ).toContainText('5 × 74LS244')
   const table = await rasmus.request.get(`${demo()}/api/needs?as=csv`)
   expect(await table.text()).toContain('74LS244')
 })
@@ -48,7 +53,9 @@ test('one of a lot goes into a position by a typed line, and some are used up by
   await openEpisode(rasmus, 'A driver from the bag')
   const line = rasmus.getByRole('textbox', { name: /^Write one line/ })
   await line.fill(`swap IC41 < ${tag}`)
-  await expect(rasmus.getByText(`1 of ${tag}, from drawer 12; 7 are left there.`, { exact: false })).toBeVisible()
+  await expect(
+    rasmus.getByText(`1 of ${tag}, from drawer 12; 7 are left there.`, { exact: false }),
+  ).toBeVisible()
   await line.press('Enter')
   await expect(rasmus.getByRole('main')).toContainText(`one out of ${tag} 74LS244`)
   await write(rasmus, 'use 2 L-0003 for the lid')
@@ -134,5 +141,7 @@ test('a map learned on one machine goes into the sheet of its type', async () =>
   await expect(rasmus.getByRole('row', { name: /^C31 / })).toContainText('22uF 50 V')
   await openMachine(rasmus, 'E2024-004')
   await rasmus.getByRole('tab', { name: /^Parts/ }).click()
-  await expect(rasmus.getByRole('listitem').filter({ hasText: 'C31' }).first()).toContainText('electrolytic capacitor')
+  await expect(rasmus.getByRole('listitem').filter({ hasText: 'C31' }).first()).toContainText(
+    'electrolytic capacitor',
+  )
 })

@@ -5,7 +5,10 @@ import { startServer } from './server.ts'
 
 const running = await startServer(readConfig())
 const token = await offerSetup(running.services)
-if (token) console.log(`\nThis collection is empty. Its first steward opens this link once:\n  ${running.address}/first-run/${token}\n`)
+if (token)
+  console.log(
+    `\nThis collection is empty. Its first steward opens this link once:\n  ${running.address}/first-run/${token}\n`,
+  )
 console.log(`Anamnesis answers at ${running.address}`)
 
 let stopping = false

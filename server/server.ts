@@ -22,7 +22,14 @@ export interface Running {
 }
 
 /** Nothing that identifies a session or a password is ever written to the log. */
-export const createLog = (level: string): Logger => pino({ level, redact: { paths: ['password', 'token', 'cookie', '*.password', '*.token', 'headers.cookie'], remove: true } })
+export const createLog = (level: string): Logger =>
+  pino({
+    level,
+    redact: {
+      paths: ['password', 'token', 'cookie', '*.password', '*.token', 'headers.cookie'],
+      remove: true,
+    },
+  })
 
 export async function prepare(config: Config, log: Logger): Promise<Services> {
   const db = connect(config.databaseUrl)
@@ -32,7 +39,11 @@ export async function prepare(config: Config, log: Logger): Promise<Services> {
   return { db, config, log, live: new Live(config.databaseUrl, log, db), heavy: new Heavy() }
 }
 
-export async function startServer(config: Config, log: Logger = createLog(config.test ? 'silent' : 'info'), prepared?: Services): Promise<Running> {
+export async function startServer(
+  config: Config,
+  log: Logger = createLog(config.test ? 'silent' : 'info'),
+  prepared?: Services,
+): Promise<Running> {
   const services = prepared ?? (await prepare(config, log))
   await services.live.start()
   await sweepLeftovers(config.dataDir, nowMs())
@@ -44,9 +55,9 @@ export async function startServer(config: Config, log: Logger = createLog(config
   })
   const sweep = setInterval(
     () =>
-      void refreshDue(services.db, nowInstant(), (machine, error) => log.warn({ machine, error: error.message }, 'not refreshed')).catch((error: Error) =>
-        log.warn({ error: error.message }, 'sweep failed'),
-      ),
+      void refreshDue(services.db, nowInstant(), (machine, error) =>
+        log.warn({ machine, error: error.message }, 'not refreshed'),
+      ).catch((error: Error) => log.warn({ error: error.message }, 'sweep failed')),
     60_000,
   )
   sweep.unref()

@@ -4,7 +4,16 @@
  */
 import { execFileSync, spawnSync } from 'node:child_process'
 import { createHash } from 'node:crypto'
-import { chmodSync, copyFileSync, createReadStream, existsSync, mkdirSync, mkdtempSync, readdirSync, rmSync } from 'node:fs'
+import {
+  chmodSync,
+  copyFileSync,
+  createReadStream,
+  existsSync,
+  mkdirSync,
+  mkdtempSync,
+  readdirSync,
+  rmSync,
+} from 'node:fs'
 import os from 'node:os'
 import path from 'node:path'
 import { pipeline } from 'node:stream/promises'
@@ -19,12 +28,19 @@ function addressOf(url) {
   const address = new URL(url)
   const password = decodeURIComponent(address.password)
   address.password = ''
-  return { address: address.toString(), env: { ...process.env, ...(password ? { PGPASSWORD: password } : {}) } }
+  return {
+    address: address.toString(),
+    env: { ...process.env, ...(password ? { PGPASSWORD: password } : {}) },
+  }
 }
 
 /** Runs one of PostgreSQL's programs. Throws Refused with `sentence` when it fails. */
 function pg(program, args, env, sentence) {
-  const done = spawnSync(path.join(ensurePostgres(), program), args, { env, encoding: 'utf8', maxBuffer: 1 << 28 })
+  const done = spawnSync(path.join(ensurePostgres(), program), args, {
+    env,
+    encoding: 'utf8',
+    maxBuffer: 1 << 28,
+  })
   if (done.status === 0) return done.stdout
   const why = (done.stderr || done.error?.message || '').trim().split('\n')[0] ?? ''
   throw new Refused(`${sentence}${why ? ` (${why.replace(/^\S*(?:psql|pg_\w+): ?(?:error: ?)?/, '')})` : ''}`)
@@ -48,14 +64,25 @@ export function backup({ url, dataDir, file }) {
   const { address, env } = addressOf(url)
   const work = mkdtempSync(path.join(os.tmpdir(), 'anamnesis-backup-'))
   try {
-    pg('pg_dump', ['--format=custom', '--no-owner', `--file=${path.join(work, 'database.dump')}`, address], env, 'The database cannot be read, so nothing was written.')
-    const files = existsSync(path.join(dataDir, 'files')) ? ['-C', dataDir, '--exclude=*.preview.webp', '--exclude=*.clean.webp', '--exclude=*.part', 'files'] : []
+    pg(
+      'pg_dump',
+      ['--format=custom', '--no-owner', `--file=${path.join(work, 'database.dump')}`, address],
+      env,
+      'The database cannot be read, so nothing was written.',
+    )
+    const files = existsSync(path.join(dataDir, 'files'))
+      ? ['-C', dataDir, '--exclude=*.preview.webp', '--exclude=*.clean.webp', '--exclude=*.part', 'files']
+      : []
     // Password hashes are in it: nobody else may read it, from its first byte on.
     const before = process.umask(0o077)
     try {
-      execFileSync('tar', ['-cf', file, '-C', work, 'database.dump', ...files], { stdio: ['ignore', 'ignore', 'pipe'] })
+      execFileSync('tar', ['-cf', file, '-C', work, 'database.dump', ...files], {
+        stdio: ['ignore', 'ignore', 'pipe'],
+      })
     } catch {
-      throw new Refused(`The backup cannot be written to ${file}: is there room, and may this user write there?`)
+      throw new Refused(
+        `The backup cannot be written to ${file}: is there room, and may this user write there?`,
+      )
     } finally {
       process.umask(before)
     }
@@ -69,24 +96,50 @@ export function backup({ url, dataDir, file }) {
 export async function restore({ url, dataDir, file, over = false }) {
   const { address, env } = addressOf(url)
   const work = mkdtempSync(path.join(os.tmpdir(), 'anamnesis-restore-'))
-  const query = (sql) => pg('psql', ['--no-psqlrc', '--tuples-only', '--no-align', '--quiet', `--dbname=${address}`, '-c', sql], env, 'The database does not answer.').trim()
+  const query = (sql) =>
+    pg(
+      'psql',
+      ['--no-psqlrc', '--tuples-only', '--no-align', '--quiet', `--dbname=${address}`, '-c', sql],
+      env,
+      'The database does not answer.',
+    ).trim()
   try {
     if (!existsSync(file)) throw new Refused(`There is no file ${file}.`)
     if (spawnSync('tar', ['-xf', file, '-C', work], { stdio: 'ignore' }).status !== 0)
-      throw new Refused('This file is no backup, or it is cut off or damaged: it cannot be unpacked. Nothing was changed.')
+      throw new Refused(
+        'This file is no backup, or it is cut off or damaged: it cannot be unpacked. Nothing was changed.',
+      )
     const dump = path.join(work, 'database.dump')
-    if (!existsSync(dump)) throw new Refused('This archive holds no database: it is no backup of a collection. Nothing was changed.')
+    if (!existsSync(dump))
+      throw new Refused(
+        'This archive holds no database: it is no backup of a collection. Nothing was changed.',
+      )
     const sql = path.join(work, 'database.sql')
-    pg('pg_restore', ['--no-owner', `--file=${sql}`, dump], env, 'The database in this backup is damaged. Nothing was changed.')
+    pg(
+      'pg_restore',
+      ['--no-owner', `--file=${sql}`, dump],
+      env,
+      'The database in this backup is damaged. Nothing was changed.',
+    )
     const originals = originalsIn(path.join(work, 'files'))
     for (const { sha256, file: photograph } of originals)
       if ((await sha256Of(photograph)) !== sha256)
-        throw new Refused(`A photograph in this backup is damaged: ${sha256.slice(0, 12)}… is not what its name says. Nothing was changed.`)
-    const others = query(`SELECT count(*) FROM pg_stat_activity WHERE datname = current_database() AND pid <> pg_backend_pid() AND backend_type = 'client backend'`)
-    if (others !== '0') throw new Refused('A server is using this database: stop it first. Nothing was changed.')
-    const holds = query(`SELECT to_regclass('public.entries') IS NOT NULL`) === 't' ? query('SELECT count(*) FROM entries') : '0'
+        throw new Refused(
+          `A photograph in this backup is damaged: ${sha256.slice(0, 12)}… is not what its name says. Nothing was changed.`,
+        )
+    const others = query(
+      `SELECT count(*) FROM pg_stat_activity WHERE datname = current_database() AND pid <> pg_backend_pid() AND backend_type = 'client backend'`,
+    )
+    if (others !== '0')
+      throw new Refused('A server is using this database: stop it first. Nothing was changed.')
+    const holds =
+      query(`SELECT to_regclass('public.entries') IS NOT NULL`) === 't'
+        ? query('SELECT count(*) FROM entries')
+        : '0'
     if (holds !== '0' && !over)
-      throw new Refused(`This database holds a collection of ${holds} entries. Say --over to put the backup in its place, and make a backup of it first. Nothing was changed.`)
+      throw new Refused(
+        `This database holds a collection of ${holds} entries. Say --over to put the backup in its place, and make a backup of it first. Nothing was changed.`,
+      )
     // Photographs first: they take nothing away, and a database that names one must find it.
     for (const { sha256, file: photograph } of originals) {
       const place = path.join(dataDir, 'files', sha256.slice(0, 2), sha256)
@@ -114,7 +167,11 @@ export async function restore({ url, dataDir, file, over = false }) {
       'The database refused the backup. It is as it was.',
     )
     const named = query('SELECT sha256 FROM files').split('\n').filter(Boolean)
-    return { photographs: originals.length, missing: named.filter((sha256) => !existsSync(path.join(dataDir, 'files', sha256.slice(0, 2), sha256))).length }
+    return {
+      photographs: originals.length,
+      missing: named.filter((sha256) => !existsSync(path.join(dataDir, 'files', sha256.slice(0, 2), sha256)))
+        .length,
+    }
   } finally {
     rmSync(work, { recursive: true, force: true })
   }
@@ -125,16 +182,24 @@ async function main() {
   const given = rest.find((a) => !a.startsWith('--'))
   const url = process.env.DATABASE_URL
   const dataDir = path.resolve(process.env.ANAMNESIS_DATA ?? path.join(root, '.data'))
-  if (!url) throw new Refused('DATABASE_URL is not set. Say which database: postgres://user@127.0.0.1:5432/name')
+  if (!url)
+    throw new Refused('DATABASE_URL is not set. Say which database: postgres://user@127.0.0.1:5432/name')
   if (mode === 'backup') {
     const file = path.resolve(given ?? `anamnesis-${new Date().toISOString().slice(0, 10)}.tar`)
     backup({ url, dataDir, file })
     console.log(`Written: ${file}`)
   } else if (mode === 'restore' && given) {
-    const { photographs, missing } = await restore({ url, dataDir, file: path.resolve(given), over: rest.includes('--over') })
+    const { photographs, missing } = await restore({
+      url,
+      dataDir,
+      file: path.resolve(given),
+      over: rest.includes('--over'),
+    })
     console.log(`Restored, with ${photographs} photographs and voice notes.`)
     if (missing > 0) console.log(`${missing} that the database names are neither in the backup nor here.`)
-    console.log('Start the server: it brings an older backup up to date. Then npm run rebuild compares every stored figure with the entries.')
+    console.log(
+      'Start the server: it brings an older backup up to date. Then npm run rebuild compares every stored figure with the entries.',
+    )
   } else throw new Refused('npm run backup [-- file.tar]   or   npm run restore -- file.tar [--over]')
 }
 

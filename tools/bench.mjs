@@ -3,13 +3,24 @@ import { spawn } from 'node:child_process'
 import { existsSync, mkdtempSync, readFileSync } from 'node:fs'
 import os from 'node:os'
 import path from 'node:path'
-import { chromiumPath, ensureBuild, ensureChromium, ensureDatabase, ensurePackages, freePort, root, runStep, startCluster } from './provision.mjs'
+import {
+  chromiumPath,
+  ensureBuild,
+  ensureChromium,
+  ensureDatabase,
+  ensurePackages,
+  freePort,
+  root,
+  runStep,
+  startCluster,
+} from './provision.mjs'
 
 ensurePackages()
 ensureBuild()
 const only = process.argv[2]
 process.env.BENCH_RUNNER = String(process.pid)
-const node = (file, env = {}) => runStep(process.execPath, ['--import', 'tsx', file], { CHROMIUM: chromiumPath, ...env })
+const node = (file, env = {}) =>
+  runStep(process.execPath, ['--import', 'tsx', file], { CHROMIUM: chromiumPath, ...env })
 
 /** Runs files one after the other, each on a database of its own in a durable cluster. */
 async function onDatabases(files, { browser = false, more = {} } = {}) {
@@ -17,11 +28,18 @@ async function onDatabases(files, { browser = false, more = {} } = {}) {
   const data = path.join(root, '.data')
   const cluster = await startCluster(data, 'postgres-bench')
   const pidFile = [path.join(data, 'postgres-bench', 'cluster', 'postmaster.pid')].find((f) => existsSync(f))
-  const env = { ...(pidFile ? { BENCH_POSTMASTER: readFileSync(pidFile, 'utf8').split('\n')[0] } : {}), ...more }
+  const env = {
+    ...(pidFile ? { BENCH_POSTMASTER: readFileSync(pidFile, 'utf8').split('\n')[0] } : {}),
+    ...more,
+  }
   let failed = 0
   try {
     for (const [file, database, again] of files)
-      failed += await node(file, { ...env, PORT: String(await freePort()), DATABASE_URL: await ensureDatabase(cluster.url, database, { fresh: !again }) })
+      failed += await node(file, {
+        ...env,
+        PORT: String(await freePort()),
+        DATABASE_URL: await ensureDatabase(cluster.url, database, { fresh: !again }),
+      })
   } finally {
     await cluster.stop()
   }
@@ -33,7 +51,11 @@ async function restart() {
   const port = String(await freePort())
   const start = async () => {
     const began = performance.now()
-    const child = spawn(process.execPath, ['tools/demo.mjs'], { cwd: root, stdio: 'ignore', env: { ...process.env, ANAMNESIS_DATA: data, PORT: port } })
+    const child = spawn(process.execPath, ['tools/demo.mjs'], {
+      cwd: root,
+      stdio: 'ignore',
+      env: { ...process.env, ANAMNESIS_DATA: data, PORT: port },
+    })
     for (;;) {
       const up = await fetch(`http://127.0.0.1:${port}/`).then(
         (r) => r.ok,
@@ -88,7 +110,8 @@ const groups = {
       ],
       { browser: true },
     ),
-  parts: async () => (await node('bench/parts.ts')) + (await onDatabases([['bench/claim.ts', 'bench_claim']])),
+  parts: async () =>
+    (await node('bench/parts.ts')) + (await onDatabases([['bench/claim.ts', 'bench_claim']])),
   restart,
 }
 
@@ -97,5 +120,6 @@ if (only !== undefined && !(only in groups)) {
   process.exit(1)
 }
 let failed = 0
-for (const [name, run] of Object.entries(groups)) if (only === undefined || only === name) failed += await run()
+for (const [name, run] of Object.entries(groups))
+  if (only === undefined || only === name) failed += await run()
 process.exit(failed > 0 ? 1 : 0)

@@ -10,5 +10,9 @@ export function startCluster(
   name?: string,
   options?: { durable?: boolean; port?: number },
 ): Promise<{ url: string; started: boolean; folder: string; stop: () => Promise<void> }>
-export function ensureDatabase(clusterUrl: string, name: string, options?: { fresh?: boolean }): Promise<string>
+export function ensureDatabase(
+  clusterUrl: string,
+  name: string,
+  options?: { fresh?: boolean },
+): Promise<string>
 export function runStep(command: string, args: string[], env?: Record<string, string>): Promise<number>

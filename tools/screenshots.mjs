@@ -3,7 +3,16 @@ import { spawn } from 'node:child_process'
 import { mkdtempSync } from 'node:fs'
 import os from 'node:os'
 import path from 'node:path'
-import { chromiumPath, ensureBuild, ensureChromium, ensureDatabase, ensurePackages, freePort, root, startCluster } from './provision.mjs'
+import {
+  chromiumPath,
+  ensureBuild,
+  ensureChromium,
+  ensureDatabase,
+  ensurePackages,
+  freePort,
+  root,
+  startCluster,
+} from './provision.mjs'
 
 ensurePackages()
 ensureChromium()
@@ -15,7 +24,13 @@ const base = `http://127.0.0.1:${port}`
 const server = spawn(process.execPath, ['--import', 'tsx', 'demo/main.ts'], {
   cwd: root,
   stdio: 'inherit',
-  env: { ...process.env, DATABASE_URL: url, ANAMNESIS_DATA: mkdtempSync(path.join(os.tmpdir(), 'anamnesis-shots-')), ANAMNESIS_DEMO: '1', PORT: port },
+  env: {
+    ...process.env,
+    DATABASE_URL: url,
+    ANAMNESIS_DATA: mkdtempSync(path.join(os.tmpdir(), 'anamnesis-shots-')),
+    ANAMNESIS_DEMO: '1',
+    PORT: port,
+  },
 })
 // Whatever goes wrong below, the server does not outlive this script.
 process.on('exit', () => server.kill('SIGTERM'))
@@ -32,16 +47,36 @@ for (;;) {
 const { chromium } = await import('@playwright/test')
 const browser = await chromium.launch({
   executablePath: chromiumPath,
-  args: ['--no-sandbox', '--disable-gpu', '--disable-quic', '--no-first-run', '--disable-background-networking', '--disable-component-update', '--disable-sync'],
+  args: [
+    '--no-sandbox',
+    '--disable-gpu',
+    '--disable-quic',
+    '--no-first-run',
+    '--disable-background-networking',
+    '--disable-component-update',
+    '--disable-sync',
+  ],
 })
-const page = await (await browser.newContext({ viewport: { width: 1280, height: 800 }, timezoneId: 'Europe/Oslo', locale: 'en-GB' })).newPage()
+const page = await (
+  await browser.newContext({
+    viewport: { width: 1280, height: 800 },
+    timezoneId: 'Europe/Oslo',
+    locale: 'en-GB',
+  })
+).newPage()
 await page.goto(base)
 await page.getByRole('button', { name: /Rasmus Tveit/ }).click()
 await page.getByRole('heading', { name: 'Needs a person' }).waitFor()
 
-const machines = await page.evaluate(async () => (await (await fetch('/api/machines?limit=100')).json()).machines)
+const machines = await page.evaluate(
+  async () => (await (await fetch('/api/machines?limit=100')).json()).machines,
+)
 const machine = (number) => machines.find((m) => m.plate.number === number).id
-const episode = (number, n) => page.evaluate(async ([id, nth]) => (await (await fetch(`/api/machines/${id}`)).json()).episodes.at(nth).id, [machine(number), n])
+const episode = (number, n) =>
+  page.evaluate(
+    async ([id, nth]) => (await (await fetch(`/api/machines/${id}`)).json()).episodes.at(nth).id,
+    [machine(number), n],
+  )
 const shoot = async (name, where, ready, act) => {
   await page.goto(`${base}${where}`)
   await page.getByText(ready).first().waitFor()
@@ -56,7 +91,9 @@ await shoot('episode', `/episodes/${await episode('SW 2024.11', -1)}`, 'Read aga
   await line().fill('swap IC6 < E2024-004 IC40')
   await page.getByText('Enter writes it').waitFor()
 })
-await shoot('checks', `/episodes/${await episode('SW 2025.2', -1)}`, 'Sticky keys', () => page.getByRole('button', { name: /^Close,/ }).click())
+await shoot('checks', `/episodes/${await episode('SW 2025.2', -1)}`, 'Sticky keys', () =>
+  page.getByRole('button', { name: /^Close,/ }).click(),
+)
 await shoot('coming-back', `/episodes/${await episode('E2025-012', -1)}`, 'Go on')
 await shoot('parts', '/parts', 'On loan, and to whom')
 await shoot(
@@ -65,24 +102,47 @@ await shoot(
   'Its life',
 )
 await shoot('types-and-house', '/types', 'House rules')
-await shoot('entry', `/machines/${machine('E2026-021')}/entry?step=before+it+is+touched`, 'Before it is touched')
+await shoot(
+  'entry',
+  `/machines/${machine('E2026-021')}/entry?step=before+it+is+touched`,
+  'Before it is touched',
+)
 await shoot('survey', `/machines/${machine('SW 2024.3')}/survey?zone=chassis`, 'came back')
-await shoot('photo-compare', `/machines/${machine('SW 2024.3')}?show=photos`, 'Before and after', async () => {
-  await page.getByRole('slider').scrollIntoViewIfNeeded()
-  await page.mouse.wheel(0, 900)
-  await page.waitForTimeout(800)
-})
+await shoot(
+  'photo-compare',
+  `/machines/${machine('SW 2024.3')}?show=photos`,
+  'Before and after',
+  async () => {
+    await page.getByRole('slider').scrollIntoViewIfNeeded()
+    await page.mouse.wheel(0, 900)
+    await page.waitForTimeout(800)
+  },
+)
 await shoot('donor-choice', `/machines/${machine('SW 2024.3')}/donors?position=IC40`, 'Take this one')
 await shoot('set-renewal', `/machines/${machine('SW 2024.3')}/renewal`, 'Still to be bought')
-await shoot('batch', `/batches/${await page.evaluate(async () => (await (await fetch('/api/batches')).json()).batches[0].id)}`, 'work now')
+await shoot(
+  'batch',
+  `/batches/${await page.evaluate(async () => (await (await fetch('/api/batches')).json()).batches[0].id)}`,
+  'work now',
+)
 
 // The list as a large house sees it: two thousand machines more, by a table.
 const makers = ['Arden', 'Brasket', 'Dunmere', 'Ellow', 'Gorsay', 'Hallin', 'Ister', 'Kvale']
-const nouns = ['data terminal', 'tape punch', 'message printer', 'desk calculator', 'till', 'weighing terminal', 'signal bell', 'ticket machine']
+const nouns = [
+  'data terminal',
+  'tape punch',
+  'message printer',
+  'desk calculator',
+  'till',
+  'weighing terminal',
+  'signal bell',
+  'ticket machine',
+]
 const legal = ['accessioned', '"entered, undecided"', 'parts stock', 'handling collection']
 const lines = Array.from(
   { length: 2000 },
-  (_, i) => `R-${String(i + 1).padStart(4, '0')},${makers[i % 8]} ${10 + ((i * 7) % 80)} ${nouns[(i * 5 + (i >> 3)) % 8]},${10000 + i * 37},${legal[i % 4]},20${10 + (i % 15)}`,
+  (_, i) =>
+    `R-${String(i + 1).padStart(4, '0')},${makers[i % 8]} ${10 + ((i * 7) % 80)} ${nouns[(i * 5 + (i >> 3)) % 8]},${10000 + i * 37},${legal[i % 4]},20${10 + (i % 15)}`,
 )
 const taken = await page.evaluate(
   async (csv) => {
@@ -90,7 +150,9 @@ const taken = await page.evaluate(
     const form = new FormData()
     form.append('store', 'yes')
     form.append('table', new Blob([csv]), 'machines.csv')
-    return (await fetch('/api/table', { method: 'POST', headers: { 'x-anamnesis-token': csrf }, body: form })).json()
+    return (
+      await fetch('/api/table', { method: 'POST', headers: { 'x-anamnesis-token': csrf }, body: form })
+    ).json()
   },
   ['Entry number,Name,Serial,Legal status,Came in on', ...lines].join('\n'),
 )

@@ -12,11 +12,37 @@ const steps = [
   ['types', 'npx', ['tsc', '--noEmit']],
   ['types, service worker', 'npx', ['tsc', '--noEmit', '-p', 'web/offline']],
   ['lint', 'npx', ['eslint', '--max-warnings', '0', '.']],
-  ['dependency rules', 'npx', ['depcruise', '--config', '.dependency-cruiser.cjs', '--output-type', 'err', 'core', 'api', 'server', 'web', 'demo', 'stand-ins']],
+  [
+    'dependency rules',
+    'npx',
+    [
+      'depcruise',
+      '--config',
+      '.dependency-cruiser.cjs',
+      '--output-type',
+      'err',
+      'core',
+      'api',
+      'server',
+      'web',
+      'demo',
+      'stand-ins',
+    ],
+  ],
   ['unit and server tests', 'npx', ['vitest', 'run']],
   // As it ships, in a folder of its own: what the tests walk is what people get, and a server beside them keeps its own.
-  ['build', 'npx', ['vite', 'build', '--config', 'web/vite.config.ts', '--logLevel', 'warn'], { NODE_ENV: 'production', ANAMNESIS_BUILD: testBuild }],
-  ['end to end', 'npx', ['playwright', 'test', '--config', 'e2e/playwright.config.ts'], { E2E_WEB: testBuild }],
+  [
+    'build',
+    'npx',
+    ['vite', 'build', '--config', 'web/vite.config.ts', '--logLevel', 'warn'],
+    { NODE_ENV: 'production', ANAMNESIS_BUILD: testBuild },
+  ],
+  [
+    'end to end',
+    'npx',
+    ['playwright', 'test', '--config', 'e2e/playwright.config.ts'],
+    { E2E_WEB: testBuild },
+  ],
 ]
 let passed = 0
 let failed = 0

@@ -23,7 +23,10 @@ const serviceWorker = (): Plugin => ({
           outDir,
           emptyOutDir: false,
           target: 'es2022',
-          rollupOptions: { input: path.resolve(import.meta.dirname, 'offline/service-worker.ts'), output: { entryFileNames: 'sw.js', format: 'es' } },
+          rollupOptions: {
+            input: path.resolve(import.meta.dirname, 'offline/service-worker.ts'),
+            output: { entryFileNames: 'sw.js', format: 'es' },
+          },
         },
       })
       const sw = path.join(outDir, 'sw.js')
@@ -41,5 +44,12 @@ const serviceWorker = (): Plugin => ({
 export default defineConfig({
   root: import.meta.dirname,
   plugins: [react(), tailwindcss(), serviceWorker()],
-  build: { outDir, emptyOutDir: true, target: 'es2022', assetsInlineLimit: 0, manifest: true, chunkSizeWarningLimit: 400 },
+  build: {
+    outDir,
+    emptyOutDir: true,
+    target: 'es2022',
+    assetsInlineLimit: 0,
+    manifest: true,
+    chunkSizeWarningLimit: 400,
+  },
 })

@@ -7,55 +7,129 @@ const when = { zone: 'Europe/Oslo', now: '2026-03-10T12:00:00.000Z' }
 
 type Case<T> = readonly [T, string]
 const effects: { readonly [K in Effect['does']]: Case<Effect & { readonly does: K }> } = {
-  'takes out': [{ does: 'takes out', part: 'IC4 driver', from: 'IC4', to: 'tray, bag 2' }, 'Takes IC4 driver out of IC4, to the tray, bag 2.'],
-  'puts in': [{ does: 'puts in', part: 'P-0007', to: 'C5', from: 'drawer 4', remarks: [] }, 'Puts P-0007 into C5, from drawer 4.'],
-  'takes of lot': [{ does: 'takes of lot', lot: 'L-0001', n: 1, from: 'drawer 4', left: 1 }, '1 of L-0001, from drawer 4; 1 is left there.'],
-  'takes what is kept': [{ does: 'takes what is kept', what: 'L-0001', machines: ['E-1', 'E-2'] }, '! L-0001 is kept for E-1 and E-2, and too few are left.'],
-  'says health': [{ does: 'says health', part: 'IC4 driver', health: 'proved good', lacks: false }, 'IC4 driver: proved good.'],
-  'is temporary': [{ does: 'is temporary', part: 'test display' }, '! Test display is in for now: it comes out, or is named, before the episode closes.'],
+  'takes out': [
+    { does: 'takes out', part: 'IC4 driver', from: 'IC4', to: 'tray, bag 2' },
+    'Takes IC4 driver out of IC4, to the tray, bag 2.',
+  ],
+  'puts in': [
+    { does: 'puts in', part: 'P-0007', to: 'C5', from: 'drawer 4', remarks: [] },
+    'Puts P-0007 into C5, from drawer 4.',
+  ],
+  'takes of lot': [
+    { does: 'takes of lot', lot: 'L-0001', n: 1, from: 'drawer 4', left: 1 },
+    '1 of L-0001, from drawer 4; 1 is left there.',
+  ],
+  'takes what is kept': [
+    { does: 'takes what is kept', what: 'L-0001', machines: ['E-1', 'E-2'] },
+    '! L-0001 is kept for E-1 and E-2, and too few are left.',
+  ],
+  'says health': [
+    { does: 'says health', part: 'IC4 driver', health: 'proved good', lacks: false },
+    'IC4 driver: proved good.',
+  ],
+  'is temporary': [
+    { does: 'is temporary', part: 'test display' },
+    '! Test display is in for now: it comes out, or is named, before the episode closes.',
+  ],
   'wants the owner’s word': [
     { does: 'wants the owner’s word', owner: 'the ferry office', refused: true },
     '! This cannot be undone, and the ferry office did not agree to such work.',
   ],
-  'donor loses': [{ does: 'donor loses', machine: 'E-2', part: 'IC40' }, 'Its donor E-2 loses it by the same act.'],
-  lends: [{ does: 'lends', part: 'IC31', to: 'IC31 of E-2' }, 'Lends IC31 to IC31 of E-2, with no date for its return.'],
+  'donor loses': [
+    { does: 'donor loses', machine: 'E-2', part: 'IC40' },
+    'Its donor E-2 loses it by the same act.',
+  ],
+  lends: [
+    { does: 'lends', part: 'IC31', to: 'IC31 of E-2' },
+    'Lends IC31 to IC31 of E-2, with no date for its return.',
+  ],
   'comes home': [{ does: 'comes home', part: 'IC31' }, 'IC31 comes home.'],
-  'asks for retest': [{ does: 'asks for retest', functions: ['screen', 'bell'] }, 'Screen and bell will want a test again.'],
+  'asks for retest': [
+    { does: 'asks for retest', functions: ['screen', 'bell'] },
+    'Screen and bell will want a test again.',
+  ],
   tests: [
-    { does: 'tests', results: [{ fn: 'screen', result: { is: 'fail', symptom: 'rolls' } }], depth: 'short', asFound: true },
+    {
+      does: 'tests',
+      results: [{ fn: 'screen', result: { is: 'fail', symptom: 'rolls' } }],
+      depth: 'short',
+      asFound: true,
+    },
     'As found, short check, 0 pass; screen: fail: rolls.',
   ],
-  'adds function': [{ does: 'adds function', name: 'paper feed' }, '! “paper feed” is not on the sheet: it becomes a function of this machine.'],
-  'adds position': [{ does: 'adds position', name: 'C99' }, '! C99 is not on the sheet: it becomes a position of this machine.'],
+  'adds function': [
+    { does: 'adds function', name: 'paper feed' },
+    '! “paper feed” is not on the sheet: it becomes a function of this machine.',
+  ],
+  'adds position': [
+    { does: 'adds position', name: 'C99' },
+    '! C99 is not on the sheet: it becomes a position of this machine.',
+  ],
   tags: [{ does: 'tags', part: 'IC31', tag: 'P-0008' }, 'It leaves the machine, so it gets the tag P-0008.'],
-  'works on': [{ does: 'works on', target: 'lid', verb: 'wiped', reach: 'outside' }, 'Wiped lid, outside only: no test is spoiled.'],
-  'works on many': [{ does: 'works on many', count: 3, targets: ['R1', 'R2', 'R3'], verb: 'resoldered', reach: 'altered' }, 'Resoldered, 3 positions: R1, R2 and R3; altered.'],
-  fastens: [{ does: 'fastens', way: 'off', count: 6, size: 'M4x12', left: 6, cup: 'cup 1' }, '6 M4x12 off; then 6 are off; cup 1, as before.'],
+  'works on': [
+    { does: 'works on', target: 'lid', verb: 'wiped', reach: 'outside' },
+    'Wiped lid, outside only: no test is spoiled.',
+  ],
+  'works on many': [
+    { does: 'works on many', count: 3, targets: ['R1', 'R2', 'R3'], verb: 'resoldered', reach: 'altered' },
+    'Resoldered, 3 positions: R1, R2 and R3; altered.',
+  ],
+  fastens: [
+    { does: 'fastens', way: 'off', count: 6, size: 'M4x12', left: 6, cup: 'cup 1' },
+    '6 M4x12 off; then 6 are off; cup 1, as before.',
+  ],
   connects: [{ does: 'connects', connector: 'J2', way: 'off' }, 'J2 off.'],
-  reads: [{ does: 'reads', point: '5V', within: true, low: 4.75, high: 5.25, unit: 'V' }, 'Reading of 5V, within 4.75–5.25 V.'],
-  'keeps healthy': [{ does: 'keeps healthy', points: ['5V', '12V'], unwell: ['bell'] }, '! Keeps 5V and 12V as the healthy set, though bell does not stand today.'],
+  reads: [
+    { does: 'reads', point: '5V', within: true, low: 4.75, high: 5.25, unit: 'V' },
+    'Reading of 5V, within 4.75–5.25 V.',
+  ],
+  'keeps healthy': [
+    { does: 'keeps healthy', points: ['5V', '12V'], unwell: ['bell'] },
+    '! Keeps 5V and 12V as the healthy set, though bell does not stand today.',
+  ],
   'counts cells': [
     { does: 'counts cells', fn: 'keys', pass: 68, fail: 1, stood: 0, untried: 2, of: 71, symptom: 'Q dead' },
     '! Keys: 68 pass, 1 fail (Q dead), 2 not tested; 71 in all.',
   ],
-  'shares a line': [{ does: 'shares a line', along: 'row', n: 3 }, '! All that failed lie in row 3 of the layout: look for a line or a connector before single contacts.'],
+  'shares a line': [
+    { does: 'shares a line', along: 'row', n: 3 },
+    '! All that failed lie in row 3 of the layout: look for a line or a connector before single contacts.',
+  ],
   'takes over gear': [{ does: 'takes over gear', gear: ['tape T2'] }, 'With tape T2, as before.'],
-  'follows method': [{ does: 'follows method', name: 'warm soak', what: ['detergent', '30 °C'], caution: '' }, 'By warm soak (detergent, 30 °C).'],
-  'warns of material': [{ does: 'warns of material', method: 'warm soak', material: 'leather' }, '! The card of warm soak says: not on leather.'],
+  'follows method': [
+    { does: 'follows method', name: 'warm soak', what: ['detergent', '30 °C'], caution: '' },
+    'By warm soak (detergent, 30 °C).',
+  ],
+  'warns of material': [
+    { does: 'warns of material', method: 'warm soak', material: 'leather' },
+    '! The card of warm soak says: not on leather.',
+  ],
   'leaves the house’s school': [
     { does: 'leaves the house’s school', method: 'warm soak', rule: 'contacts', option: 'cleaning only' },
     '! The house chose otherwise for contacts: cleaning only.',
   ],
-  'says of position': [{ does: 'says of position', position: 'C5', by: 'print', what: ['470uF', '16V'] }, 'C5: the print says 470uF and 16V.'],
-  'judges method': [{ does: 'judges method', name: 'warm soak', verdict: 'good' }, 'Verdict on warm soak: good.'],
-  waits: [{ does: 'waits', what: 'board dries', until: '2026-03-11T12:00:00.000Z' }, 'Board dries waits till 11 Mar, 13:00.'],
+  'says of position': [
+    { does: 'says of position', position: 'C5', by: 'print', what: ['470uF', '16V'] },
+    'C5: the print says 470uF and 16V.',
+  ],
+  'judges method': [
+    { does: 'judges method', name: 'warm soak', verdict: 'good' },
+    'Verdict on warm soak: good.',
+  ],
+  waits: [
+    { does: 'waits', what: 'board dries', until: '2026-03-11T12:00:00.000Z' },
+    'Board dries waits till 11 Mar, 13:00.',
+  ],
   'ends wait': [{ does: 'ends wait', words: 'board dries' }, 'Over: board dries.'],
   jots: [{ does: 'jots', words: 'smells of fish' }, 'Keeps it as a jot, to be sorted later: smells of fish.'],
   asks: [{ does: 'asks', words: 'who did this?' }, 'Asks: who did this?'],
   answers: [{ does: 'answers', words: 'who did this?' }, 'Answers “who did this?”.'],
   notes: [{ does: 'notes', words: 'two layers of paint' }, 'Notes: two layers of paint.'],
   stops: [{ does: 'stops', words: '' }, 'Stops for today, unplugged; next: not said.'],
-  'powers on': [{ does: 'powers on', words: '' }, '! Switches it on. First see the cautions and who is authorised, at the right.'],
+  'powers on': [
+    { does: 'powers on', words: '' },
+    '! Switches it on. First see the cautions and who is authorised, at the right.',
+  ],
   'powers off': [{ does: 'powers off', words: '' }, 'Switches it off.'],
   'bars power': [{ does: 'bars power', words: 'leak' }, '! Bars power until it is cleared: leak.'],
   'clears hazard': [{ does: 'clears hazard', words: 'leak' }, 'The hazard “leak” is over.'],
@@ -64,10 +138,19 @@ const effects: { readonly [K in Effect['does']]: Case<Effect & { readonly does: 
     { does: 'breaks evidence', sort: 'seal', where: 'lid', unseen: true },
     '! The seal at lid was never photographed: what it shows is lost when it goes. Photograph it first.',
   ],
-  finds: [{ does: 'finds', sort: 'rust', zone: 'chassis', severity: 'damages', activity: 'not judged' }, 'Finding: rust on chassis, damages, activity not judged.'],
-  'overrides fit': [{ does: 'overrides fit', reason: 'to hear it once' }, '! Fitted although it does not fit, because to hear it once.'],
+  finds: [
+    { does: 'finds', sort: 'rust', zone: 'chassis', severity: 'damages', activity: 'not judged' },
+    'Finding: rust on chassis, damages, activity not judged.',
+  ],
+  'overrides fit': [
+    { does: 'overrides fit', reason: 'to hear it once' },
+    '! Fitted although it does not fit, because to hear it once.',
+  ],
   'says done': [{ does: 'says done', what: 'plug out' }, 'Done: plug out.'],
-  'goes past': [{ does: 'goes past', check: 'hands inside', rules: ['plug out'] }, '! Hands inside, not met: plug out, and seen out.'],
+  'goes past': [
+    { does: 'goes past', check: 'hands inside', rules: ['plug out'] },
+    '! Hands inside, not met: plug out, and seen out.',
+  ],
 }
 
 describe('what a line will do', () => {
@@ -76,24 +159,49 @@ describe('what a line will do', () => {
     expect(`${heed ? '! ' : ''}${text}`).toBe(expected)
   })
   it('heeds a lot that falls below zero, and remarks of fit', () => {
-    expect(effectWords({ does: 'takes of lot', lot: 'L-0001', n: 3, from: 'drawer 4', left: -2 }, when)).toEqual({
+    expect(
+      effectWords({ does: 'takes of lot', lot: 'L-0001', n: 3, from: 'drawer 4', left: -2 }, when),
+    ).toEqual({
       text: '3 of L-0001, from drawer 4: that is 2 more than were counted there. It is written all the same; count them.',
       heed: true,
     })
-    expect(effectWords({ does: 'puts in', part: 'P-7', to: 'C5', from: 'drawer', remarks: ['polarised: check print and part'] }, when).heed).toBe(true)
+    expect(
+      effectWords(
+        {
+          does: 'puts in',
+          part: 'P-7',
+          to: 'C5',
+          from: 'drawer',
+          remarks: ['polarised: check print and part'],
+        },
+        when,
+      ).heed,
+    ).toBe(true)
   })
 })
 
 const problems: { readonly [K in Problem['why']]: Case<Problem & { readonly why: K }> } = {
   empty: [{ why: 'empty' }, ''],
   'unknown verb': [{ why: 'unknown verb', word: 'frob' }, '“frob” is no form'],
-  'which function': [{ why: 'which function', word: 'x', known: ['screen'] }, 'Which function is “x”? Known here: screen.'],
+  'which function': [
+    { why: 'which function', word: 'x', known: ['screen'] },
+    'Which function is “x”? Known here: screen.',
+  ],
   'which position': [{ why: 'which position', word: 'x', known: [] }, 'No position is called “x” here.'],
-  'which part': [{ why: 'which part', word: 'x', known: ['P-0001'] }, 'No part, tag or machine is called “x”. Known here: P-0001.'],
+  'which part': [
+    { why: 'which part', word: 'x', known: ['P-0001'] },
+    'No part, tag or machine is called “x”. Known here: P-0001.',
+  ],
   'which lot': [{ why: 'which lot', word: 'L-0009' }, 'Nothing is known of a lot L-0009'],
-  'which steward': [{ why: 'which steward', word: 'me', known: ['IO Ida Oslund'] }, 'No steward is called “me”. Known here: IO Ida Oslund.'],
+  'which steward': [
+    { why: 'which steward', word: 'me', known: ['IO Ida Oslund'] },
+    'No steward is called “me”. Known here: IO Ida Oslund.',
+  ],
   'which machine': [{ why: 'which machine', word: 'E-9' }, 'No machine has the number E-9.'],
-  'which evidence': [{ why: 'which evidence', word: '', known: [] }, 'No seal, label or sticker is written down for this machine.'],
+  'which evidence': [
+    { why: 'which evidence', word: '', known: [] },
+    'No seal, label or sticker is written down for this machine.',
+  ],
   'which result': [{ why: 'which result', word: 'meh' }, 'How did it go?'],
   'which cell': [{ why: 'which cell', word: 'QQ', fn: 'keys' }, '“QQ” is no cell of keys.'],
   'which method': [{ why: 'which method', word: 'x', known: ['warm soak'] }, 'warm soak'],
@@ -104,7 +212,10 @@ const problems: { readonly [K in Problem['why']]: Case<Problem & { readonly why:
   'no such time': [{ why: 'no such time', word: '25:99' }, '25:99'],
   'needs an exact time': [{ why: 'needs an exact time' }, 'A move needs its hour'],
   form: [{ why: 'form', form: 'use 6 L-0012' }, 'use 6 L-0012'],
-  refused: [{ why: 'refused', overridable: false, refusal: { rule: 'holds-itself', part: 'x' as never } }, 'A part cannot be put into itself.'],
+  refused: [
+    { why: 'refused', overridable: false, refusal: { rule: 'holds-itself', part: 'x' as never } },
+    'A part cannot be put into itself.',
+  ],
 }
 
 describe('what is missing in a line', () => {

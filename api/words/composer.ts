@@ -31,15 +31,23 @@ export const remarkWords = (remark: string): string => remarks[remark] ?? remark
 export function effectWords(effect: Effect, { now, zone }: When): EffectWords {
   switch (effect.does) {
     case 'takes out':
-      return say(`takes ${effect.part} out of ${effect.from}, to ${effect.to.startsWith('tray') ? 'the ' : ''}${effect.to}`)
+      return say(
+        `takes ${effect.part} out of ${effect.from}, to ${effect.to.startsWith('tray') ? 'the ' : ''}${effect.to}`,
+      )
     case 'puts in':
       return effect.remarks.length
-        ? heed(`puts ${effect.part} into ${effect.to}, from ${effect.from}; ${effect.remarks.map(remarkWords).join('; ')}`)
+        ? heed(
+            `puts ${effect.part} into ${effect.to}, from ${effect.from}; ${effect.remarks.map(remarkWords).join('; ')}`,
+          )
         : say(`puts ${effect.part} into ${effect.to}, from ${effect.from}`)
     case 'takes of lot':
       return effect.left < 0
-        ? heed(`${effect.n} of ${effect.lot}, from ${effect.from}: that is ${-effect.left} more than were counted there. It is written all the same; count them`)
-        : say(`${effect.n} of ${effect.lot}, from ${effect.from}; ${effect.left} ${effect.left === 1 ? 'is' : 'are'} left there`)
+        ? heed(
+            `${effect.n} of ${effect.lot}, from ${effect.from}: that is ${-effect.left} more than were counted there. It is written all the same; count them`,
+          )
+        : say(
+            `${effect.n} of ${effect.lot}, from ${effect.from}; ${effect.left} ${effect.left === 1 ? 'is' : 'are'} left there`,
+          )
     case 'wants the owner’s word':
       return heed(
         effect.refused
@@ -47,7 +55,9 @@ export function effectWords(effect: Effect, { now, zone }: When): EffectWords {
           : `this cannot be undone, and the machine belongs to ${effect.owner}: ask them first, and write down what they say under Owner`,
       )
     case 'says health':
-      return say(`${effect.part}: ${effect.health}${effect.lacks ? '; from now on its position is among what the machine lacks, and donors are sought for it' : ''}`)
+      return say(
+        `${effect.part}: ${effect.health}${effect.lacks ? '; from now on its position is among what the machine lacks, and donors are sought for it' : ''}`,
+      )
     case 'is temporary':
       return heed(`${effect.part} is in for now: it comes out, or is named, before the episode closes`)
     case 'takes what is kept':
@@ -55,7 +65,9 @@ export function effectWords(effect: Effect, { now, zone }: When): EffectWords {
     case 'donor loses':
       return say(`its donor ${effect.machine} loses it by the same act`)
     case 'lends':
-      return say(`lends ${effect.part} to ${effect.to}${effect.due ? `, home by ${shortDay(effect.due, now, zone)}` : ', with no date for its return'}`)
+      return say(
+        `lends ${effect.part} to ${effect.to}${effect.due ? `, home by ${shortDay(effect.due, now, zone)}` : ', with no date for its return'}`,
+      )
     case 'comes home':
       return say(`${effect.part} comes home`)
     case 'asks for retest':
@@ -69,7 +81,9 @@ export function effectWords(effect: Effect, { now, zone }: When): EffectWords {
         : all.length === 1
           ? `${all[0]?.fn ?? ''}: ${all[0] ? resultWords(all[0].result) : ''}`
           : `${all.length} pass`
-      return say(`${effect.asFound ? 'as found, ' : ''}${effect.depth === 'full' ? '' : `${effect.depth} check, `}${words}`)
+      return say(
+        `${effect.asFound ? 'as found, ' : ''}${effect.depth === 'full' ? '' : `${effect.depth} check, `}${words}`,
+      )
     }
     case 'adds function':
       return heed(`“${effect.name}” is not on the sheet: it becomes a function of this machine`)
@@ -93,8 +107,11 @@ export function effectWords(effect: Effect, { now, zone }: When): EffectWords {
       return say(`${effect.connector} ${effect.way}`)
     case 'reads': {
       const unit = effect.unit ? ` ${effect.unit}` : ''
-      const band = effect.low === undefined || effect.high === undefined ? '' : `${effect.low}–${effect.high}${unit}`
-      const from = effect.from ? `, reckoned from ${effect.from.point}${effect.from.read ? '' : ', which was not read yet'}` : ''
+      const band =
+        effect.low === undefined || effect.high === undefined ? '' : `${effect.low}–${effect.high}${unit}`
+      const from = effect.from
+        ? `, reckoned from ${effect.from.point}${effect.from.read ? '' : ', which was not read yet'}`
+        : ''
       const drift = effect.drift
         ? `; ${effect.drift.by === 0 ? 'as when healthy' : `${Math.abs(effect.drift.by)}${unit} ${effect.drift.by > 0 ? 'above' : 'below'} the healthy ${effect.drift.healthy.asWritten}`} of ${shortDay(effect.drift.healthy.at, now, zone)}`
         : effect.before
@@ -107,7 +124,9 @@ export function effectWords(effect: Effect, { now, zone }: When): EffectWords {
     }
     case 'keeps healthy':
       return effect.unwell.length > 0
-        ? heed(`keeps ${list(effect.points, 6)} as the healthy set, though ${list(effect.unwell, 4)} ${effect.unwell.length === 1 ? 'does' : 'do'} not stand today`)
+        ? heed(
+            `keeps ${list(effect.points, 6)} as the healthy set, though ${list(effect.unwell, 4)} ${effect.unwell.length === 1 ? 'does' : 'do'} not stand today`,
+          )
         : say(`keeps ${list(effect.points, 6)} as the set that later readings are held against`)
     case 'counts cells': {
       const how = effect.symptom ? ` (${effect.symptom})` : ''
@@ -115,7 +134,9 @@ export function effectWords(effect: Effect, { now, zone }: When): EffectWords {
       return effect.untried > 0 ? heed(words) : say(words)
     }
     case 'shares a line':
-      return heed(`all that failed lie in ${effect.along} ${effect.n} of the layout: look for a line or a connector before single contacts`)
+      return heed(
+        `all that failed lie in ${effect.along} ${effect.n} of the layout: look for a line or a connector before single contacts`,
+      )
     case 'takes over gear':
       return say(`with ${list(effect.gear)}, as before`)
     case 'follows method': {
@@ -167,10 +188,14 @@ export function effectWords(effect: Effect, { now, zone }: When): EffectWords {
       return say(`${effect.words} was looked at and found empty`)
     case 'breaks evidence':
       return effect.unseen
-        ? heed(`the ${effect.sort} at ${effect.where} was never photographed: what it shows is lost when it goes. Photograph it first`)
+        ? heed(
+            `the ${effect.sort} at ${effect.where} was never photographed: what it shows is lost when it goes. Photograph it first`,
+          )
         : say(`the ${effect.sort} at ${effect.where} goes; a photograph of it is kept`)
     case 'finds':
-      return say(`finding: ${effect.sort} on ${effect.zone}, ${effect.severity}, ${effect.activity === 'not judged' ? 'activity not judged' : effect.activity}`)
+      return say(
+        `finding: ${effect.sort} on ${effect.zone}, ${effect.severity}, ${effect.activity === 'not judged' ? 'activity not judged' : effect.activity}`,
+      )
     case 'overrides fit':
       return heed(`fitted although it does not fit, because ${effect.reason}`)
   }
@@ -201,7 +226,9 @@ export function problemWords(problem: Problem, zone: string): string {
     case 'which function':
       return `Which function is “${problem.word}”?${known(problem.known)}`
     case 'which position':
-      return problem.word ? `No position is called “${problem.word}” here.${known(problem.known)}` : `Name a position.${known(problem.known)}`
+      return problem.word
+        ? `No position is called “${problem.word}” here.${known(problem.known)}`
+        : `Name a position.${known(problem.known)}`
     case 'which part':
       return `No part, tag or machine is called “${problem.word}”.${known(problem.known)}`
     case 'which lot':
@@ -211,7 +238,9 @@ export function problemWords(problem: Problem, zone: string): string {
     case 'which machine':
       return `No machine has the number ${problem.word}.`
     case 'which evidence':
-      return problem.known.length ? `Which of these: ${list(problem.known, 8)}?` : 'No seal, label or sticker is written down for this machine.'
+      return problem.known.length
+        ? `Which of these: ${list(problem.known, 8)}?`
+        : 'No seal, label or sticker is written down for this machine.'
     case 'which result':
       return `How did it go? pass, fail: …, 58 of 62, intermittent 1 of 3, inconclusive, not possible: …`
     case 'which cell':

@@ -1,6 +1,15 @@
 import { describe, expect, it } from 'vitest'
 import { readMarking } from '#core/parts/datecodes.ts'
-import { contradictionWords, datedPartWords, edtfWords, findingWords, gapWords, gradeSoFar, gradeTitle, plateRemarkWords } from './condition.ts'
+import {
+  contradictionWords,
+  datedPartWords,
+  edtfWords,
+  findingWords,
+  gapWords,
+  gradeSoFar,
+  gradeTitle,
+  plateRemarkWords,
+} from './condition.ts'
 import { moneyWords } from './money.ts'
 import { rowProblemWords } from '../table.ts'
 
@@ -9,7 +18,13 @@ describe('grades', () => {
     expect(gradeSoFar(2, 5, 9)).toBe('2 so far, 5 of 9 zones')
     expect(gradeSoFar(2, 9, 9)).toBe('2 Fair, all 9 zones')
     expect(gradeSoFar(undefined, 0, 9)).toBe('not graded, 0 of 9 zones')
-    expect([1, 2, 3, 4, undefined].map(gradeTitle)).toEqual(['1 Good', '2 Fair', '3 Poor', '4 Unacceptable', 'not graded'])
+    expect([1, 2, 3, 4, undefined].map(gradeTitle)).toEqual([
+      '1 Good',
+      '2 Fair',
+      '3 Poor',
+      '4 Unacceptable',
+      'not graded',
+    ])
   })
   it('a finding is one line', () => {
     expect(
@@ -24,7 +39,9 @@ describe('grades', () => {
         supposed: 'supposed',
         loaded: false,
       }),
-    ).toBe('rust, foot; a trace; about 5 % of the zone; activity not judged; a danger to people; contained; only supposed')
+    ).toBe(
+      'rust, foot; a trace; about 5 % of the zone; activity not judged; a danger to people; contained; only supposed',
+    )
   })
 })
 
@@ -41,25 +58,44 @@ describe('dates of provenance', () => {
     ['1991/2014~', '1991 to about 2014'],
   ])('%s is “%s”', (edtf, words) => expect(edtfWords(edtf)).toBe(words))
   it('a gap and a contradiction are said as such', () => {
-    expect(gapWords({ is: 'gap', fromYear: 1991, toYear: 2014, fromApprox: false, toApprox: true })).toBe('1991 to about 2014: unknown')
-    expect(contradictionWords({ why: 'two dates of making', years: ['1979', '1982'], entries: [] })).toBe('Two dates of making: 1979 and 1982.')
-    expect(plateRemarkWords({ remark: 'cluster later than plate', plateYear: 1982, newest: (1983 - 1960) * 52 + 11 })).toContain(
-      'Two dates: plate 1982, newest factory part week 12 of 1983.',
+    expect(gapWords({ is: 'gap', fromYear: 1991, toYear: 2014, fromApprox: false, toApprox: true })).toBe(
+      '1991 to about 2014: unknown',
     )
+    expect(contradictionWords({ why: 'two dates of making', years: ['1979', '1982'], entries: [] })).toBe(
+      'Two dates of making: 1979 and 1982.',
+    )
+    expect(
+      plateRemarkWords({
+        remark: 'cluster later than plate',
+        plateYear: 1982,
+        newest: (1983 - 1960) * 52 + 11,
+      }),
+    ).toContain('Two dates: plate 1982, newest factory part week 12 of 1983.')
   })
   it('a part’s code is never a verdict', () => {
     const reading = readMarking('7437', 2026)
-    expect(datedPartWords({ text: '7437', reading, weekIndex: (1974 - 1960) * 52 + 36, stands: 'either' })).toBe('a part number, or week 37 of 1974: says nothing either way')
-    expect(datedPartWords({ text: 'x', reading: readMarking('x', 2026), stands: 'no date' })).toBe('no date seen in it')
+    expect(
+      datedPartWords({ text: '7437', reading, weekIndex: (1974 - 1960) * 52 + 36, stands: 'either' }),
+    ).toBe('a part number, or week 37 of 1974: says nothing either way')
+    expect(datedPartWords({ text: 'x', reading: readMarking('x', 2026), stands: 'no date' })).toBe(
+      'no date seen in it',
+    )
   })
 })
 
 it('money is written with its currency’s own digits', () => {
-  expect([moneyWords({ minor: 650, currency: 'EUR' }), moneyWords({ minor: 500, currency: 'JPY' })]).toEqual(['€6.50', 'JP¥500'])
+  expect([moneyWords({ minor: 650, currency: 'EUR' }), moneyWords({ minor: 500, currency: 'JPY' })]).toEqual([
+    '€6.50',
+    'JP¥500',
+  ])
 })
 
 it('a refused row says what is wrong in words a volunteer understands', () => {
-  expect(rowProblemWords({ field: 'type', why: 'no such type', value: 'X9' })).toContain('type: no type is called “X9”.')
+  expect(rowProblemWords({ field: 'type', why: 'no such type', value: 'X9' })).toContain(
+    'type: no type is called “X9”.',
+  )
   expect(rowProblemWords({ why: 'quotes' })).toBe('A quotation mark in it is never closed.')
-  expect(rowProblemWords({ field: 'entry number', why: 'number twice in the file', line: 4 })).toBe('Its number stands in line 4 already.')
+  expect(rowProblemWords({ field: 'entry number', why: 'number twice in the file', line: 4 })).toBe(
+    'Its number stands in line 4 already.',
+  )
 })

@@ -6,7 +6,8 @@ import { weekOfYear, yearOfWeek } from '#core/parts/datecodes.ts'
 import type { FindingRow } from '#core/views/condition.ts'
 
 /** "2 Fair", or what is missing for one. */
-export const gradeTitle = (grade: number | undefined): string => (grade === undefined ? 'not graded' : `${grade} ${gradeWords[grade as Grade]}`)
+export const gradeTitle = (grade: number | undefined): string =>
+  grade === undefined ? 'not graded' : `${grade} ${gradeWords[grade as Grade]}`
 
 /** "2 so far, 5 of 9 zones" until every zone was looked at. */
 export function gradeSoFar(grade: number | undefined, looked: number, of: number): string {
@@ -30,7 +31,20 @@ const reasonWords: Readonly<Record<GradeReason, string>> = {
 }
 export const gradeReasonWords = (because: GradeReason): string => reasonWords[because]
 
-export function findingWords(f: Pick<FindingRow, 'sort' | 'place' | 'severity' | 'extentPercent' | 'activity' | 'danger' | 'contained' | 'supposed' | 'loaded'>): string {
+export function findingWords(
+  f: Pick<
+    FindingRow,
+    | 'sort'
+    | 'place'
+    | 'severity'
+    | 'extentPercent'
+    | 'activity'
+    | 'danger'
+    | 'contained'
+    | 'supposed'
+    | 'loaded'
+  >,
+): string {
   return [
     `${f.sort}${f.place ? `, ${f.place}` : ''}`,
     f.severity === 'trace' ? 'a trace' : f.severity,
@@ -39,7 +53,13 @@ export function findingWords(f: Pick<FindingRow, 'sort' | 'place' | 'severity' |
     f.loaded ? 'carries load' : '',
     f.danger === 'none' ? '' : `a danger to ${f.danger}`,
     f.contained ? 'contained' : '',
-    f.supposed === 'supposed' ? 'only supposed' : f.supposed === 'confirmed' ? 'confirmed' : f.supposed === 'withdrawn' ? 'withdrawn' : '',
+    f.supposed === 'supposed'
+      ? 'only supposed'
+      : f.supposed === 'confirmed'
+        ? 'confirmed'
+        : f.supposed === 'withdrawn'
+          ? 'withdrawn'
+          : '',
   ]
     .filter(Boolean)
     .join('; ')
@@ -47,7 +67,8 @@ export function findingWords(f: Pick<FindingRow, 'sort' | 'place' | 'severity' |
 
 const year = (value: number, approx: boolean) => `${approx ? 'about ' : ''}${value}`
 /** "1991 to about 2014: unknown". */
-export const gapWords = (gap: ChainGap): string => `${year(gap.fromYear, gap.fromApprox)} to ${year(gap.toYear, gap.toApprox)}: unknown`
+export const gapWords = (gap: ChainGap): string =>
+  `${year(gap.fromYear, gap.fromApprox)} to ${year(gap.toYear, gap.toApprox)}: unknown`
 
 export function contradictionWords(c: Contradiction): string {
   switch (c.why) {
@@ -76,7 +97,11 @@ export function edtfWords(text: string): string {
   if (to === undefined) return one(text)
   const start = from === '' || from === '..' ? undefined : one(from ?? '')
   const end = to === '' || to === '..' ? undefined : one(to)
-  return start === undefined ? `until ${end ?? 'unknown'}` : end === undefined ? `from ${start}` : `${start} to ${end}`
+  return start === undefined
+    ? `until ${end ?? 'unknown'}`
+    : end === undefined
+      ? `from ${start}`
+      : `${start} to ${end}`
 }
 
 export const weekWords = (index: number): string => `week ${weekOfYear(index)} of ${yearOfWeek(index)}`
@@ -92,7 +117,8 @@ export const dateDoubtWords = (doubt: DateDoubt | undefined): string => (doubt ?
 /** What a date code may mean beside the others of its board. */
 export function datedPartWords(part: DatedPart): string {
   if (part.stands === 'no date') return 'no date seen in it'
-  if (part.stands === 'either') return `a part number, or ${part.weekIndex === undefined ? 'a week' : weekWords(part.weekIndex)}: says nothing either way`
+  if (part.stands === 'either')
+    return `a part number, or ${part.weekIndex === undefined ? 'a week' : weekWords(part.weekIndex)}: says nothing either way`
   const when = part.weekIndex === undefined ? 'week known, year not' : weekWords(part.weekIndex)
   const doubt = dateDoubtWords(part.reading.dates[0]?.doubt)
   const stands = {

@@ -13,7 +13,9 @@ export function dayWords(instant: Instant, zone: string): string {
 export function shortDay(instant: Instant, now: Instant, zone: string): string {
   const at = zonedFields(instantToMs(instant), zone)
   const year = zonedFields(instantToMs(now), zone).year
-  return at.year === year ? `${at.day} ${months[at.month - 1]}` : `${at.day} ${months[at.month - 1]} ${at.year}`
+  return at.year === year
+    ? `${at.day} ${months[at.month - 1]}`
+    : `${at.day} ${months[at.month - 1]} ${at.year}`
 }
 
 export function clockWords(instant: Instant, zone: string): string {
@@ -42,7 +44,9 @@ export function leftWords(until: Instant, nowMs: number): string | undefined {
   const ms = instantToMs(until) - nowMs
   if (ms <= 0) return undefined
   const minutes = Math.ceil(ms / 60_000)
-  return minutes < 48 * 60 ? `${Math.floor(minutes / 60)}:${two(minutes % 60)}` : `${Math.round(minutes / 1440)} d`
+  return minutes < 48 * 60
+    ? `${Math.floor(minutes / 60)}:${two(minutes % 60)}`
+    : `${Math.round(minutes / 1440)} d`
 }
 
 /** A length of time in minutes: "40 min", "1 h 30 min", "24 h". */

@@ -16,7 +16,11 @@ const costs: Readonly<Record<Cost['why'], string>> = {
   accessioned: 'accessioned donor',
 }
 /** Each kind of cost, as one weighs it, and what its points are. */
-export const weighing: readonly { readonly why: Cost['why']; readonly label: string; readonly hint: string }[] = [
+export const weighing: readonly {
+  readonly why: Cost['why']
+  readonly label: string
+  readonly hint: string
+}[] = [
   { why: 'labour', label: 'Labour', hint: 'a plug 1, a screw 2, solder 6, at each end' },
   { why: 'risk', label: 'Risk', hint: 'proved good 0, unknown 3, suspect 12' },
   { why: 'remarks', label: 'Remarks of fit', hint: '1 for each thing to measure or check' },

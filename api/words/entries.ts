@@ -45,22 +45,34 @@ function placeWords(place: Place, { labels, machine }: EntryNames): string {
     const holder = labels[around ?? id] ?? 'another machine'
     return place.position ? `${place.position} of ${holder}` : holder
   }
-  if (kind === 'kept') return id === machine ? `kept with the machine${place.position ? `, ${place.position}` : ''}` : `kept with ${labels[id] ?? 'its machine'}`
+  if (kind === 'kept')
+    return id === machine
+      ? `kept with the machine${place.position ? `, ${place.position}` : ''}`
+      : `kept with ${labels[id] ?? 'its machine'}`
   if (kind === 'party' || kind === 'person') return labels[id] ?? 'somebody'
   return place.position ? `${id}, ${place.position}` : id
 }
 
 function moveWords(body: Extract<Body, { kind: 'move' }>, names: EntryNames): EntryWords {
   const here = (place: Place) =>
-    (place.in.kind === 'machine' && place.in.id === names.machine) || (place.in.kind === 'assembly' && names.labels[`around:${place.in.id}`] === names.machine)
+    (place.in.kind === 'machine' && place.in.id === names.machine) ||
+    (place.in.kind === 'assembly' && names.labels[`around:${place.in.id}`] === names.machine)
   // A part that never had a tag is called by its position; beside that position the name of its kind will do.
   const called = (leg: (typeof body.legs)[number]) => {
     const label = names.labels[leg.part] ?? 'a part'
-    const position = [leg.from, leg.to].map((p) => p.position).find((p) => p !== undefined && label.startsWith(`${p} `))
+    const position = [leg.from, leg.to]
+      .map((p) => p.position)
+      .find((p) => p !== undefined && label.startsWith(`${p} `))
     return position === undefined ? label : label.slice(position.length + 1)
   }
-  const heaps = (body.lots ?? []).map((leg) => `${leg.n} × ${names.labels[leg.lot] ?? 'a lot'} from ${placeWords(leg.from, names)} to ${placeWords(leg.to, names)}`)
-  const swap = body.legs.length === 2 && heaps.length === 0 ? [body.legs.find((l) => here(l.from)), body.legs.find((l) => here(l.to))] : []
+  const heaps = (body.lots ?? []).map(
+    (leg) =>
+      `${leg.n} × ${names.labels[leg.lot] ?? 'a lot'} from ${placeWords(leg.from, names)} to ${placeWords(leg.to, names)}`,
+  )
+  const swap =
+    body.legs.length === 2 && heaps.length === 0
+      ? [body.legs.find((l) => here(l.from)), body.legs.find((l) => here(l.to))]
+      : []
   if (swap[0] && swap[1] && swap[0].from.position === swap[1].to.position && !here(swap[0].to)) {
     return {
       what: `swap ${swap[0].from.position ?? ''}: ${called(swap[0])} out to ${placeWords(swap[0].to, names)}, ${called(swap[1])} in from ${placeWords(swap[1].from, names)}`,
@@ -80,7 +92,11 @@ function moveWords(body: Extract<Body, { kind: 'move' }>, names: EntryNames): En
     if (outHere) return `out ${from}: ${part}, to ${to}`
     return `${part} from ${from} to ${to}`
   })
-  const result = body.forced ? `although: ${body.forced.reason}` : body.loan?.due ? `home by ${shortDay(body.loan.due, names.now, names.zone)}` : ''
+  const result = body.forced
+    ? `although: ${body.forced.reason}`
+    : body.loan?.due
+      ? `home by ${shortDay(body.loan.due, names.now, names.zone)}`
+      : ''
   return { what: list([...parts, ...heaps], 6), result, proof: false }
 }
 
@@ -108,10 +124,20 @@ export function entryWords(body: Body, names: EntryNames): EntryWords {
         ]
         const { result } = first
         const how = 'symptom' in result && result.symptom ? ` (${result.symptom})` : ''
-        const short = result.is === 'partly' ? `${result.good} of ${result.of} good` : result.is === 'fail' ? 'fail' : resultWords(result)
-        return { what: `${found}test ${first.fn}${extra}: ${counted.join(', ')}${how}`, result: short, proof: true }
+        const short =
+          result.is === 'partly'
+            ? `${result.good} of ${result.of} good`
+            : result.is === 'fail'
+              ? 'fail'
+              : resultWords(result)
+        return {
+          what: `${found}test ${first.fn}${extra}: ${counted.join(', ')}${how}`,
+          result: short,
+          proof: true,
+        }
       }
-      if (body.results.length === 1 && first) return { what: `${found}test ${first.fn}${extra}`, result: resultWords(first.result), proof: true }
+      if (body.results.length === 1 && first)
+        return { what: `${found}test ${first.fn}${extra}`, result: resultWords(first.result), proof: true }
       if (same.size === 1 && first)
         return {
           what: `${found}test ${list(
@@ -134,7 +160,13 @@ export function entryWords(body: Body, names: EntryNames): EntryWords {
     case 'change':
       return plain(
         `${targetWords(body)}${body.method ? `, by ${label(body.method, 'a house method')}` : ''}`,
-        body.reach === 'outside' ? (body.verified ? 'verified' : 'outside only') : body.reach === 'disturbed' ? 'disturbed' : '',
+        body.reach === 'outside'
+          ? body.verified
+            ? 'verified'
+            : 'outside only'
+          : body.reach === 'disturbed'
+            ? 'disturbed'
+            : '',
       )
     case 'fastening':
       return plain(`${body.way} ${body.what}: ${body.count} ${body.size}${body.cup ? `, ${body.cup}` : ''}`)
@@ -145,12 +177,18 @@ export function entryWords(body: Body, names: EntryNames): EntryWords {
     case 'incident':
       return plain(`incident: ${body.words}`)
     case 'hazard':
-      return body.what === 'noted' ? plain(`hazard: ${body.words}`, body.barsPower ? 'do not power' : '') : plain(`hazard over: ${label(body.hazard, 'the hazard')}`, body.words)
+      return body.what === 'noted'
+        ? plain(`hazard: ${body.words}`, body.barsPower ? 'do not power' : '')
+        : plain(`hazard over: ${label(body.hazard, 'the hazard')}`, body.words)
     case 'question':
-      return body.what === 'asked' ? plain(`ask ${body.words}`, 'open') : plain(`answer to “${label(body.question, 'a question')}”: ${body.words}`)
+      return body.what === 'asked'
+        ? plain(`ask ${body.words}`, 'open')
+        : plain(`answer to “${label(body.question, 'a question')}”: ${body.words}`)
     case 'reading': {
-      const low = body.nominal !== undefined && body.tolerance !== undefined ? body.nominal - body.tolerance : undefined
-      const high = body.nominal !== undefined && body.tolerance !== undefined ? body.nominal + body.tolerance : undefined
+      const low =
+        body.nominal !== undefined && body.tolerance !== undefined ? body.nominal - body.tolerance : undefined
+      const high =
+        body.nominal !== undefined && body.tolerance !== undefined ? body.nominal + body.tolerance : undefined
       const value = body.read.value ?? body.read.min
       const inside =
         low !== undefined && high !== undefined && value !== undefined
@@ -166,10 +204,21 @@ export function entryWords(body: Body, names: EntryNames): EntryWords {
     }
     case 'jot':
       if (body.what === 'sorted')
-        return plain(`sorted: ${label(body.jot, 'a jot')}`, body.into.length ? `${body.into.length} ${body.into.length === 1 ? 'entry' : 'entries'}` : 'nothing to write')
-      return plain(`jot: ${body.words || (body.voice ? 'spoken' : 'a photograph')}`, body.voice ? `${Math.round(body.voice.seconds)} s spoken` : '')
+        return plain(
+          `sorted: ${label(body.jot, 'a jot')}`,
+          body.into.length
+            ? `${body.into.length} ${body.into.length === 1 ? 'entry' : 'entries'}`
+            : 'nothing to write',
+        )
+      return plain(
+        `jot: ${body.words || (body.voice ? 'spoken' : 'a photograph')}`,
+        body.voice ? `${Math.round(body.voice.seconds)} s spoken` : '',
+      )
     case 'precaution':
-      return plain(`done: ${precautionTitle(body.what).toLowerCase()}`, [body.read?.asWritten, body.words].filter(Boolean).join(', '))
+      return plain(
+        `done: ${precautionTitle(body.what).toLowerCase()}`,
+        [body.read?.asWritten, body.words].filter(Boolean).join(', '),
+      )
     case 'wait':
       if ('over' in body) return plain(`over: ${label(body.over, 'a wait')}`, body.words)
       return plain(
@@ -177,7 +226,9 @@ export function entryWords(body: Body, names: EntryNames): EntryWords {
         `till ${shortDay(body.until, names.now, names.zone)} ${clockWords(body.until, names.zone)}`,
       )
     case 'photo':
-      return plain(`photograph${body.of ? ` of ${body.of === 'other' ? 'something' : body.of}` : ''}${body.zone ? `, ${body.zone}` : ''}${body.words ? `: ${body.words}` : ''}`)
+      return plain(
+        `photograph${body.of ? ` of ${body.of === 'other' ? 'something' : body.of}` : ''}${body.zone ? `, ${body.zone}` : ''}${body.words ? `: ${body.words}` : ''}`,
+      )
     case 'finding':
     case 'survey':
     case 'grade':
@@ -198,15 +249,26 @@ export function entryWords(body: Body, names: EntryNames): EntryWords {
     case 'episode':
       if (body.what === 'opened') return plain(`opened: ${body.title}`)
       if (body.what === 'paused')
-        return plain(`stopped for today${body.lie ? `; ${body.lie}` : ''}${body.next ? `; next: ${body.next}` : ''}`, body.unplugged ? 'unplugged' : 'not unplugged')
+        return plain(
+          `stopped for today${body.lie ? `; ${body.lie}` : ''}${body.next ? `; next: ${body.next}` : ''}`,
+          body.unplugged ? 'unplugged' : 'not unplugged',
+        )
       if (body.what === 'resumed') return plain('came back to it')
       return plain(`closed${body.next ? `; next: ${body.next}` : ''}`)
     case 'claim':
-      return plain(body.claims.map((c) => `claimed${c.fn ? ` of ${c.fn}` : ''}: “${c.words}”`).join('; '), 'only said')
+      return plain(
+        body.claims.map((c) => `claimed${c.fn ? ` of ${c.fn}` : ''}: “${c.words}”`).join('; '),
+        'only said',
+      )
     case 'machine':
       if (body.what === 'registered')
-        return plain(`registered as ${body.entryNumber}: ${body.name}, ${body.source.how}${body.source.from ? ` from ${label(body.source.from, 'a giver')}` : ''}`)
-      if (body.what === 'met') return plain(`written to its own sheet: ${list([...body.functions.map((f) => f.name), ...body.positions.map((p) => p.designator)], 6)}`)
+        return plain(
+          `registered as ${body.entryNumber}: ${body.name}, ${body.source.how}${body.source.from ? ` from ${label(body.source.from, 'a giver')}` : ''}`,
+        )
+      if (body.what === 'met')
+        return plain(
+          `written to its own sheet: ${list([...body.functions.map((f) => f.name), ...body.positions.map((p) => p.designator)], 6)}`,
+        )
       return plain(
         `stated: ${list(
           Object.entries(body.set).map(
@@ -225,16 +287,32 @@ export function entryWords(body: Body, names: EntryNames): EntryWords {
         body.reason ?? '',
       )
     case 'part':
-      if (body.what === 'content') return plain(`${body.place.position ?? 'position'} found ${body.content === 'empty' ? 'empty' : 'with an unknown part'}`)
-      if (body.what === 'health') return plain(`${label(body.part, 'part')}: ${body.health}`, body.because ?? '')
-      if (body.outOf) return plain(`one out of ${label(body.outOf.lot, 'a lot')}${body.place ? `, ${placeWords(body.place, names)}` : ''}`, body.tag ?? '')
-      return plain(`identified ${label(body.part, 'part')}${body.marking ? `, marked ${body.marking}` : ''}`, body.tag ?? '')
+      if (body.what === 'content')
+        return plain(
+          `${body.place.position ?? 'position'} found ${body.content === 'empty' ? 'empty' : 'with an unknown part'}`,
+        )
+      if (body.what === 'health')
+        return plain(`${label(body.part, 'part')}: ${body.health}`, body.because ?? '')
+      if (body.outOf)
+        return plain(
+          `one out of ${label(body.outOf.lot, 'a lot')}${body.place ? `, ${placeWords(body.place, names)}` : ''}`,
+          body.tag ?? '',
+        )
+      return plain(
+        `identified ${label(body.part, 'part')}${body.marking ? `, marked ${body.marking}` : ''}`,
+        body.tag ?? '',
+      )
     case 'custody':
-      return plain(`${body.purpose}: to ${placeWords(body.to, names)}, ${body.carriage}`, body.until ? `until ${shortDay(body.until, names.now, names.zone)}` : '')
+      return plain(
+        `${body.purpose}: to ${placeWords(body.to, names)}, ${body.carriage}`,
+        body.until ? `until ${shortDay(body.until, names.now, names.zone)}` : '',
+      )
     case 'override':
       return plain(`${body.check} check, “${body.rule}” overridden: ${body.reason}`, body.role)
     case 'settle':
-      return plain(`settled: it ${body.outcome === 'happened' ? 'happened' : 'did not happen'}${body.words ? `, ${body.words}` : ''}`)
+      return plain(
+        `settled: it ${body.outcome === 'happened' ? 'happened' : 'did not happen'}${body.words ? `, ${body.words}` : ''}`,
+      )
     case 'lot':
       return body.what === 'got'
         ? plain(
@@ -243,10 +321,14 @@ export function entryWords(body: Body, names: EntryNames): EntryWords {
           )
         : plain(`lot: ${label(body.lot, 'a lot')}`, body.tag ?? '')
     case 'count':
-      return plain(`counted ${label(body.lot, 'a lot')} in ${placeWords(body.place, names)}`, `${body.about ? 'about ' : ''}${body.n}`)
+      return plain(
+        `counted ${label(body.lot, 'a lot')} in ${placeWords(body.place, names)}`,
+        `${body.about ? 'about ' : ''}${body.n}`,
+      )
     case 'reservation': {
       const what = body.lot ? label(body.lot, 'a lot') : label(body.part, 'a part')
-      if (body.what === 'ended') return plain(`${what} no longer kept for ${label(body.machine, 'a machine')}`, body.words ?? '')
+      if (body.what === 'ended')
+        return plain(`${what} no longer kept for ${label(body.machine, 'a machine')}`, body.words ?? '')
       return plain(
         `kept for ${label(body.machine, 'a machine')}${body.position ? `, ${body.position}` : ''}: ${body.lot ? `${body.n ?? 1} × ` : ''}${what}`,
         body.until ? `until ${shortDay(body.until, names.now, names.zone)}` : '',
@@ -260,23 +342,34 @@ export function entryWords(body: Body, names: EntryNames): EntryWords {
     case 'method':
       return body.what === 'written'
         ? plain(`house method: ${body.recipe.name}`)
-        : plain(`verdict on ${label(body.method, 'a house method')}: ${body.verdict}${body.words ? `, ${body.words}` : ''}`)
+        : plain(
+            `verdict on ${label(body.method, 'a house method')}: ${body.verdict}${body.words ? `, ${body.words}` : ''}`,
+          )
     case 'spec': {
-      const read = Object.entries(body.attributes).map(([name, value]) => (name === 'value' || name === 'rating' ? value : `${name} ${value}`))
-      return plain(`${body.position}: the ${body.by} says ${read.join(', ')}${body.words ? `; ${body.words}` : ''}`)
+      const read = Object.entries(body.attributes).map(([name, value]) =>
+        name === 'value' || name === 'rating' ? value : `${name} ${value}`,
+      )
+      return plain(
+        `${body.position}: the ${body.by} says ${read.join(', ')}${body.words ? `; ${body.words}` : ''}`,
+      )
     }
     case 'baseline':
       return plain(`healthy set: ${body.readings.length} readings kept`, body.words ?? '')
     case 'gear':
       if (body.what === 'identified') return plain(`test gear: ${body.name}, ${body.gearKind}`)
-      return body.what === 'proved' ? plain(`${label(body.gear, 'test gear')} proved`, body.words ?? '') : plain(`${label(body.gear, 'test gear')} found unfit: ${body.because}`)
+      return body.what === 'proved'
+        ? plain(`${label(body.gear, 'test gear')} proved`, body.words ?? '')
+        : plain(`${label(body.gear, 'test gear')} found unfit: ${body.because}`)
     case 'type':
       return plain(`type sheet: ${body.sheet.name}`)
     case 'party':
       return plain(`${body.sort}: ${body.name}`)
     case 'rule':
       if (body.what === 'policy') return plain(`rule: ${body.key}, ${body.option}`, body.reason)
-      if (body.what === 'authorisation') return plain(`${label(body.party, 'a person')} ${body.granted ? 'may' : 'may no longer'}: ${body.authority}`)
+      if (body.what === 'authorisation')
+        return plain(
+          `${label(body.party, 'a person')} ${body.granted ? 'may' : 'may no longer'}: ${body.authority}`,
+        )
       return plain(`${label(body.party, 'a party')} ${body.granted ? 'sees' : 'no longer sees'} this machine`)
     case 'withdrawal':
       return plain('withdrawn')

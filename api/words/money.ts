@@ -3,4 +3,6 @@ import { minorDigits, type Money } from '#core/quantity/quantity.ts'
 
 /** "€91.00", "JP¥500". */
 export const moneyWords = (money: Money): string =>
-  new Intl.NumberFormat('en-GB', { style: 'currency', currency: money.currency }).format(money.minor / 10 ** minorDigits(money.currency))
+  new Intl.NumberFormat('en-GB', { style: 'currency', currency: money.currency }).format(
+    money.minor / 10 ** minorDigits(money.currency),
+  )

@@ -15,13 +15,22 @@ describe('values in words', () => {
     [33e-12, 'F', '33 pF'],
   ])('%d %s', (value, unit, words) => expect(valueWords(value, unit)).toBe(words))
   it('a band, and where it is reckoned from', () => {
-    expect(bandWords({ unit: 'V', expected: { nominal: 5, tolerance: 0.25, by: 'sheet' } })).toBe('4.75 V to 5.25 V')
-    expect(bandWords({ unit: 'V', expected: { nominal: 4.6, tolerance: 0.1, by: 'behind', from: { point: '5V', value: 5, read: true } } })).toBe('4.5 V to 4.7 V, from 5V')
+    expect(bandWords({ unit: 'V', expected: { nominal: 5, tolerance: 0.25, by: 'sheet' } })).toBe(
+      '4.75 V to 5.25 V',
+    )
+    expect(
+      bandWords({
+        unit: 'V',
+        expected: { nominal: 4.6, tolerance: 0.1, by: 'behind', from: { point: '5V', value: 5, read: true } },
+      }),
+    ).toBe('4.5 V to 4.7 V, from 5V')
     expect(bandWords({ unit: 'V' })).toBe('not said')
   })
   it('drift, with its share', () => {
     const healthy = { entry: '' as never, at: '', asWritten: '5.02', value: 5.02, unit: 'V' }
-    expect(driftWords({ point: '5V', unit: 'V', readings: [], healthy, drift: -0.21 })).toBe('−210 mV (−4.2 %)')
+    expect(driftWords({ point: '5V', unit: 'V', readings: [], healthy, drift: -0.21 })).toBe(
+      '−210 mV (−4.2 %)',
+    )
     expect(driftWords({ point: '5V', unit: 'V', readings: [], healthy })).toBe('')
   })
 })

@@ -17,11 +17,15 @@ const symbol = (unit: string) => (unit === 'ohm' ? 'Ω' : unit === 'C' ? '°C' :
 /** 7159090, "Hz" → "7.15909 MHz"; six digits at most. Degrees take no prefix; farads are written in µF however many, by common practice. */
 export function valueWords(value: number, unit: string): string {
   const size = Math.abs(value)
-  const scale = unit === 'C' || unit === '' || size === 0 ? undefined : scales.find((s) => size >= s.from && !(unit === 'F' && s.by > 1e-6))
+  const scale =
+    unit === 'C' || unit === '' || size === 0
+      ? undefined
+      : scales.find((s) => size >= s.from && !(unit === 'F' && s.by > 1e-6))
   return `${Number((value / (scale?.by ?? 1)).toPrecision(6))} ${scale?.prefix ?? ''}${symbol(unit)}`.trim()
 }
 
-export const readingWords = (r: PointReading): string => (r.value === undefined ? r.asWritten : valueWords(r.value, r.unit))
+export const readingWords = (r: PointReading): string =>
+  r.value === undefined ? r.asWritten : valueWords(r.value, r.unit)
 
 /** "4.75 V to 5.25 V", and from which point it is reckoned. */
 export function bandWords({ expected, unit }: Pick<PointRow, 'expected' | 'unit'>): string {
@@ -35,6 +39,9 @@ export function bandWords({ expected, unit }: Pick<PointRow, 'expected' | 'unit'
 export function driftWords({ drift, healthy, unit, last }: PointRow): string {
   if (drift === undefined || healthy?.value === undefined) return ''
   if (drift === 0) return 'none'
-  const share = healthy.value === 0 ? '' : ` (${drift > 0 ? '+' : '−'}${Math.abs((drift / healthy.value) * 100).toPrecision(2)} %)`
+  const share =
+    healthy.value === 0
+      ? ''
+      : ` (${drift > 0 ? '+' : '−'}${Math.abs((drift / healthy.value) * 100).toPrecision(2)} %)`
   return `${drift > 0 ? '+' : '−'}${valueWords(Math.abs(drift), last?.unit ?? unit)}${share}`
 }

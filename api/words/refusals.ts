@@ -12,7 +12,11 @@ export interface RefusalNames {
 const placeWords = (place: Place, { labels }: RefusalNames): string => {
   const { kind, id } = place.in
   const holder =
-    kind === 'tray' ? 'a tray' : kind === 'machine' || kind === 'assembly' || kind === 'kept' || kind === 'party' || kind === 'person' ? (labels[id] ?? 'another place') : id
+    kind === 'tray'
+      ? 'a tray'
+      : kind === 'machine' || kind === 'assembly' || kind === 'kept' || kind === 'party' || kind === 'person'
+        ? (labels[id] ?? 'another place')
+        : id
   return place.position ? `${place.position} (${holder})` : holder
 }
 
@@ -35,7 +39,9 @@ export function refusalWords(refusal: Refusal, names: RefusalNames): string {
   const label = (id: string | undefined, fallback: string) => (id ? (names.labels[id] ?? fallback) : fallback)
   switch (refusal.rule) {
     case 'part-not-there': {
-      const since = refusal.since ? ` since ${dayWords(refusal.since, names.zone)}, ${clockWords(refusal.since, names.zone)}` : ''
+      const since = refusal.since
+        ? ` since ${dayWords(refusal.since, names.zone)}, ${clockWords(refusal.since, names.zone)}`
+        : ''
       const who = refusal.who ? `, moved by ${label(refusal.who, 'somebody')}` : ''
       return `${label(refusal.part, 'That part')} is not in ${placeWords(refusal.claimed, names)}: it is in ${placeWords(refusal.actual, names)}${since}${who}.`
     }

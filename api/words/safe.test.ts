@@ -12,13 +12,25 @@ const sources = ['api', 'web', 'core'].flatMap((folder) =>
 /** Texts in quotation marks, in backticks, and between tags; comments are no texts of the product. */
 function textsOf(source: string): string[] {
   const code = source.replace(/\/\*[\s\S]*?\*\//g, '').replace(/(^|[^:])\/\/.*$/gm, '$1')
-  return [...code.matchAll(/'((?:[^'\\\n]|\\.)*)'|"((?:[^"\\\n]|\\.)*)"|`((?:[^`\\]|\\.)*)`|>([^<>{}]+)</g)].map((m) => m[1] ?? m[2] ?? m[3] ?? m[4] ?? '')
+  return [
+    ...code.matchAll(/'((?:[^'\\\n]|\\.)*)'|"((?:[^"\\\n]|\\.)*)"|`((?:[^`\\]|\\.)*)`|>([^<>{}]+)</g),
+  ].map((m) => m[1] ?? m[2] ?? m[3] ?? m[4] ?? '')
 }
-const promises = (text: string) => /\b(?:is|are|now|it’s|safe to|safely)\b[^.]*\bsafe|\bsafe(?:ly)?\b/i.test(text) && !/safety class|fail-?safe|safe-?area|safeParse/i.test(text)
+const promises = (text: string) =>
+  /\b(?:is|are|now|it’s|safe to|safely)\b[^.]*\bsafe|\bsafe(?:ly)?\b/i.test(text) &&
+  !/safety class|fail-?safe|safe-?area|safeParse/i.test(text)
 
 it('reads texts and not comments', () => {
-  expect(textsOf("const a = 'is safe' // is safe\n/* safe */ const b = `safe ${1}`; <p>safe</p>")).toEqual(['is safe', 'safe ${1}', 'safe'])
-  expect([promises('The machine is safe.'), promises('It may safely be opened'), promises('safety class X')]).toEqual([true, true, false])
+  expect(textsOf("const a = 'is safe' // is safe\n/* safe */ const b = `safe ${1}`; <p>safe</p>")).toEqual([
+    'is safe',
+    'safe ${1}',
+    'safe',
+  ])
+  expect([
+    promises('The machine is safe.'),
+    promises('It may safely be opened'),
+    promises('safety class X'),
+  ]).toEqual([true, true, false])
 })
 it('says nowhere that something is safe', () => {
   expect(sources.length).toBeGreaterThan(200)

@@ -11,21 +11,74 @@ const when = { now: '2026-04-01T12:00:00.000Z', zone: 'UTC' }
 function evening() {
   const { t, episode } = twoTerminals(when.now)
   let minute = 0
-  const tell = (body: Body) => t.told(`2026-03-01T10:${String(minute++).padStart(2, '0')}:00.000Z`, body, { episode, doneBy: person })
+  const tell = (body: Body) =>
+    t.told(`2026-03-01T10:${String(minute++).padStart(2, '0')}:00.000Z`, body, { episode, doneBy: person })
   const test = (fn: string, result: typeof pass, asFound = false) =>
-    tell({ kind: 'test', machine: home, results: [{ fn, result }], depth: 'full', gear: [], ...(asFound ? { asFound } : {}) })
+    tell({
+      kind: 'test',
+      machine: home,
+      results: [{ fn, result }],
+      depth: 'full',
+      gear: [],
+      ...(asFound ? { asFound } : {}),
+    })
   test('send', fail, true)
-  tell({ kind: 'move', legs: [{ part: found(home, 'IC40'), from: slot(home, 'IC40'), to: { in: { kind: 'tray', id: episode }, position: 'bag 3' } }] })
-  tell({ kind: 'move', legs: [{ part: found(home, 'IC40'), from: { in: { kind: 'tray', id: episode }, position: 'bag 3' }, to: slot(home, 'IC40') }] })
-  tell({ kind: 'change', machine: home, target: { sort: 'position', name: 'IC40' }, verb: 'resoldered', reach: 'altered' })
+  tell({
+    kind: 'move',
+    legs: [
+      {
+        part: found(home, 'IC40'),
+        from: slot(home, 'IC40'),
+        to: { in: { kind: 'tray', id: episode }, position: 'bag 3' },
+      },
+    ],
+  })
+  tell({
+    kind: 'move',
+    legs: [
+      {
+        part: found(home, 'IC40'),
+        from: { in: { kind: 'tray', id: episode }, position: 'bag 3' },
+        to: slot(home, 'IC40'),
+      },
+    ],
+  })
+  tell({
+    kind: 'change',
+    machine: home,
+    target: { sort: 'position', name: 'IC40' },
+    verb: 'resoldered',
+    reach: 'altered',
+  })
   test('send', pass)
-  tell({ kind: 'move', legs: [{ part: found(home, 'LS1'), from: slot(home, 'LS1'), to: { in: { kind: 'store', id: 'drawer 7' } } }] })
-  tell({ kind: 'change', machine: home, target: { sort: 'adjuster', name: 'RV2' }, verb: 'adjusted', reach: 'altered', from: '3', to: '5' })
-  tell({ kind: 'reading', machine: home, point: '5V', read: { value: 4.98, unit: 'V', asWritten: '4.98 V' }, nominal: 5, tolerance: 0.25 })
+  tell({
+    kind: 'move',
+    legs: [
+      { part: found(home, 'LS1'), from: slot(home, 'LS1'), to: { in: { kind: 'store', id: 'drawer 7' } } },
+    ],
+  })
+  tell({
+    kind: 'change',
+    machine: home,
+    target: { sort: 'adjuster', name: 'RV2' },
+    verb: 'adjusted',
+    reach: 'altered',
+    from: '3',
+    to: '5',
+  })
+  tell({
+    kind: 'reading',
+    machine: home,
+    point: '5V',
+    read: { value: 4.98, unit: 'V', asWritten: '4.98 V' },
+    nominal: 5,
+    tolerance: 0.25,
+  })
   tell({ kind: 'question', what: 'asked', machine: home, words: 'who *marked* the lid?' })
   return { t, episode, tell, sheet: () => episodeSheet(t.world(), episode)! }
 }
-const lines = (sections: ReturnType<typeof sheetSections>, title: string) => sections.find((s) => s.title === title)?.lines ?? []
+const lines = (sections: ReturnType<typeof sheetSections>, title: string) =>
+  sections.find((s) => s.title === title)?.lines ?? []
 
 describe('the sheet of an episode', () => {
   it('says what was found, done, shown, moved, read and asked', () => {
@@ -44,8 +97,20 @@ describe('the sheet of an episode', () => {
   it('names the suspects of a cause that was not separated', () => {
     const { tell, sheet } = evening()
     tell({ kind: 'test', machine: home, results: [{ fn: 'bell', result: fail }], depth: 'full', gear: [] })
-    tell({ kind: 'change', machine: home, target: { sort: 'position', name: 'LS1' }, verb: 'resoldered', reach: 'altered' })
-    tell({ kind: 'change', machine: home, target: { sort: 'surface', name: 'contacts' }, verb: 'cleaned', reach: 'altered' })
+    tell({
+      kind: 'change',
+      machine: home,
+      target: { sort: 'position', name: 'LS1' },
+      verb: 'resoldered',
+      reach: 'altered',
+    })
+    tell({
+      kind: 'change',
+      machine: home,
+      target: { sort: 'surface', name: 'contacts' },
+      verb: 'cleaned',
+      reach: 'altered',
+    })
     tell({ kind: 'test', machine: home, results: [{ fn: 'bell', result: pass }], depth: 'full', gear: [] })
     expect(lines(sheetSections(sheet(), when), 'Not separated').join()).toMatch(/LS1/)
   })
@@ -53,7 +118,13 @@ describe('the sheet of an episode', () => {
     const { t, sheet } = evening()
     t.told('2026-03-20T10:00:00.000Z', {
       kind: 'move',
-      legs: [{ part: found(home, 'LS1'), from: { in: { kind: 'store', id: 'drawer 7' } }, to: { in: { kind: 'store', id: 'shelf 2' } } }],
+      legs: [
+        {
+          part: found(home, 'LS1'),
+          from: { in: { kind: 'store', id: 'drawer 7' } },
+          to: { in: { kind: 'store', id: 'shelf 2' } },
+        },
+      ],
     })
     expect(lines(sheetSections(sheet(), when), 'Parts out')[0]).toMatch(/drawer 7; today shelf 2$/)
   })
@@ -71,7 +142,9 @@ describe('the sheet of an episode', () => {
     const sections = sheetSections(sheet(), when)
     expect(lines(sections, 'Left for later')).toEqual(['bell: no lead, by 1 May 2026'])
     expect(lines(sections, 'Next')).toEqual(['look at the lid'])
-    expect(sheetTitle(sheet(), when)).toMatch(/^Episode 1, Corvel 88 terminal, E-1: First look; 1 Mar 2026 to 1 Mar 2026$/)
+    expect(sheetTitle(sheet(), when)).toMatch(
+      /^Episode 1, Corvel 88 terminal, E-1: First look; 1 Mar 2026 to 1 Mar 2026$/,
+    )
   })
 })
 
@@ -92,8 +165,16 @@ describe('taken away', () => {
   })
   it('names what was withdrawn', () => {
     const { t, episode, sheet } = evening()
-    const note = t.told('2026-03-01T11:00:00.000Z', { kind: 'note', machine: home, words: 'a slip' }, { episode, doneBy: person })
-    t.told('2026-03-01T11:01:00.000Z', { kind: 'withdrawal' }, { episode, amends: { entry: note.id, seen: null, how: 'withdraw', reason: 'wrong machine' } })
+    const note = t.told(
+      '2026-03-01T11:00:00.000Z',
+      { kind: 'note', machine: home, words: 'a slip' },
+      { episode, doneBy: person },
+    )
+    t.told(
+      '2026-03-01T11:01:00.000Z',
+      { kind: 'withdrawal' },
+      { episode, amends: { entry: note.id, seen: null, how: 'withdraw', reason: 'wrong machine' } },
+    )
     expect(
       sheetTable(sheet(), when)
         .find((r) => r.at(-1) === note.id)!

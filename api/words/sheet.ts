@@ -15,7 +15,8 @@ interface When {
   readonly zone: string
 }
 
-const rowWords = (row: LogRow, { view }: EpisodeSheet, when: When) => entryWords(row.body, { labels: view.labels, machine: view.machine, ...when })
+const rowWords = (row: LogRow, { view }: EpisodeSheet, when: When) =>
+  entryWords(row.body, { labels: view.labels, machine: view.machine, ...when })
 const line = (row: LogRow, sheet: EpisodeSheet, when: When) => {
   const words = rowWords(row, sheet, when)
   return [words.what, words.result].filter(Boolean).join(': ')
@@ -41,7 +42,12 @@ export function sheetSections(sheet: EpisodeSheet, when: When): SheetSection[] {
     { title: 'Readings', lines: sheet.readings.map((r) => line(r, sheet, when)) },
     { title: 'Functions', lines: view.functions.map((f) => `${f.fn}: ${standingWords(f, when)}`) },
     { title: 'Asked, unanswered', lines: view.questions.map((q) => q.words) },
-    { title: 'Left for later', lines: sheet.deferred.map((d) => `${d.what}: ${d.reason}${d.until ? `, by ${dayWords(d.until, when.zone)}` : ''}`) },
+    {
+      title: 'Left for later',
+      lines: sheet.deferred.map(
+        (d) => `${d.what}: ${d.reason}${d.until ? `, by ${dayWords(d.until, when.zone)}` : ''}`,
+      ),
+    },
     { title: 'Next', lines: view.episode.next ? [view.episode.next] : [] },
     { title: 'People', lines: sheet.people.length ? [list(sheet.people, 20)] : [] },
   ]
@@ -56,14 +62,27 @@ export const sheetTitle = ({ view, closed }: EpisodeSheet, when: When): string =
 const plain = (text: string) => text.replace(/([\\`*_{}[\]<>#|])/g, '\\$1')
 
 export function sheetMarkdown(sheet: EpisodeSheet, when: When): string {
-  const sections = sheetSections(sheet, when).map((s) => `## ${s.title}\n\n${s.lines.map((l) => `- ${plain(l)}`).join('\n')}`)
+  const sections = sheetSections(sheet, when).map(
+    (s) => `## ${s.title}\n\n${s.lines.map((l) => `- ${plain(l)}`).join('\n')}`,
+  )
   const log = sheet.view.rows.map(
-    (r) => `- ${dayWords(r.happenedAt.latest, when.zone)} ${clockWords(r.happenedAt.latest, when.zone)} ${plain(line(r, sheet, when))}${r.withdrawn ? ' (withdrawn)' : ''}`,
+    (r) =>
+      `- ${dayWords(r.happenedAt.latest, when.zone)} ${clockWords(r.happenedAt.latest, when.zone)} ${plain(line(r, sheet, when))}${r.withdrawn ? ' (withdrawn)' : ''}`,
   )
   return `# ${plain(sheetTitle(sheet, when))}\n\n${[...sections, `## Log\n\n${log.join('\n')}`].join('\n\n')}\n`
 }
 
-export const sheetTableHead = ['Day', 'Time', 'Who', 'Kind', 'What', 'Result', 'Basis', 'State', 'Entry'] as const
+export const sheetTableHead = [
+  'Day',
+  'Time',
+  'Who',
+  'Kind',
+  'What',
+  'Result',
+  'Basis',
+  'State',
+  'Entry',
+] as const
 
 /** One line an entry, superseded and contested ones named as such. */
 export const sheetTable = (sheet: EpisodeSheet, when: When): string[][] =>

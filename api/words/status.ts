@@ -20,13 +20,22 @@ export function changeWords(change: ChangeSummary, { now, zone }: When): string 
     if (change.elsewhere) return `${name} was out from ${from} (${change.elsewhere}) and came back on ${to}`
     return from === to ? `${name} was out and back on ${to}` : `${name} was out from ${from} to ${to}`
   }
-  if (change.kind === 'swapped') return `${change.target.name}: ${change.part ?? 'a part'} gave way to ${change.partIn ?? 'another'} on ${to}`
-  if (change.kind === 'taken out') return `${name} was taken out on ${from}${change.elsewhere ? ` (${change.elsewhere})` : ''}`
-  if (change.kind === 'put in') return `${change.partIn ?? 'a part'} was put into ${change.target.name} on ${to}`
+  if (change.kind === 'swapped')
+    return `${change.target.name}: ${change.part ?? 'a part'} gave way to ${change.partIn ?? 'another'} on ${to}`
+  if (change.kind === 'taken out')
+    return `${name} was taken out on ${from}${change.elsewhere ? ` (${change.elsewhere})` : ''}`
+  if (change.kind === 'put in')
+    return `${change.partIn ?? 'a part'} was put into ${change.target.name} on ${to}`
   return `${change.target.name} was ${list(change.verbs) || 'worked on'} on ${to}`
 }
 
-const cutWords: Readonly<Record<ChangeSummary['kind'], string>> = { 'out and back': 'back', swapped: 'swapped', 'taken out': 'out', 'put in': 'in', worked: '' }
+const cutWords: Readonly<Record<ChangeSummary['kind'], string>> = {
+  'out and back': 'back',
+  swapped: 'swapped',
+  'taken out': 'out',
+  'put in': 'in',
+  worked: '',
+}
 
 /** The few words at the foot of the copper line: "16 Oct, IC18 back". */
 export const cutLabel = (change: ChangeSummary, { now, zone }: When): string =>
@@ -58,17 +67,23 @@ export function statusSentence(status: StatusView, when: When): string {
         ? `${sentence(`${changeWords(status.change, when)}${status.changes > 1 ? `, and ${count(status.changes - 1, 'other thing')} ${status.changes === 2 ? 'was' : 'were'} touched` : ''}`)} ${status.because.length === status.of ? 'Nothing' : capital(list(status.because))} ${status.because.length === 1 || status.because.length === status.of ? 'has' : 'have'} ${status.because.length === status.of ? '' : 'not '}been tested since.`
         : sentence(`the last test of ${list(status.because)} proves nothing: its gear was unfit`)
     case 'not known':
-      return status.because.length ? sentence(`never tested here: ${list(status.because)}`) : 'No function of it is called essential yet.'
+      return status.because.length
+        ? sentence(`never tested here: ${list(status.because)}`)
+        : 'No function of it is called essential yet.'
     case 'unproved':
       return sentence(`${list(status.because)} failed now and then before; the clean run is still too short`)
     case 'check overdue':
       return sentence(`the last test of ${list(status.because)} is older than the house allows`)
     case 'not run':
       return status.notRun
-        ? sentence(`by decision${status.notRun.by ? ` of ${status.notRun.by}` : ''}, ${dayWords(status.notRun.at, when.zone)}: ${status.notRun.reason}`)
+        ? sentence(
+            `by decision${status.notRun.by ? ` of ${status.notRun.by}` : ''}, ${dayWords(status.notRun.at, when.zone)}: ${status.notRun.reason}`,
+          )
         : 'The house does not run it.'
     case 'working':
-      return status.oldestProof ? `Every essential function was tested, and nothing it depends on has been touched since.` : ''
+      return status.oldestProof
+        ? `Every essential function was tested, and nothing it depends on has been touched since.`
+        : ''
   }
 }
 
@@ -106,10 +121,16 @@ export function standingWords(row: FunctionRow, { now, zone }: When): string {
 
 /** A longer account of a function's standing, for its tooltip and the list below. */
 export function standingSentence(row: FunctionRow, when: When): string {
-  const test = row.test ? `${resultWords(row.test.result)} on ${dayWords(row.test.at, when.zone)}${row.test.depth === 'full' ? '' : `, ${row.test.depth} check`}` : ''
-  const beside = row.beside ? ` Tried again on ${dayWords(row.beside.at, when.zone)}: ${resultWords(row.beside.result)}.` : ''
-  if (row.voided && !row.test) return `The test of ${dayWords(row.voided.at, when.zone)} proves nothing: ${row.voided.gear} was unfit.`
-  if (row.changes.length) return `${sentence(test)} Since then ${list(row.changes.map((c) => changeWords(c, when)))}.${beside}`
+  const test = row.test
+    ? `${resultWords(row.test.result)} on ${dayWords(row.test.at, when.zone)}${row.test.depth === 'full' ? '' : `, ${row.test.depth} check`}`
+    : ''
+  const beside = row.beside
+    ? ` Tried again on ${dayWords(row.beside.at, when.zone)}: ${resultWords(row.beside.result)}.`
+    : ''
+  if (row.voided && !row.test)
+    return `The test of ${dayWords(row.voided.at, when.zone)} proves nothing: ${row.voided.gear} was unfit.`
+  if (row.changes.length)
+    return `${sentence(test)} Since then ${list(row.changes.map((c) => changeWords(c, when)))}.${beside}`
   if (row.run && row.word === 'unproved')
     return `${sentence(test)} ${row.run.clean} clean of ${row.run.clean}; if the old ${row.run.failures} of ${row.run.of} still held, such luck has ${Math.round(row.run.luck * 100)} %.${beside}`
   if (row.claim && !row.test) return `Said on arrival: “${row.claim.words}”. Not tested here.${beside}`
@@ -117,21 +138,49 @@ export function standingSentence(row: FunctionRow, when: When): string {
 }
 
 /** The bracket's conclusion: its title, and the suspects or the reason below it. */
-export function bracketWords(bracket: Bracket, when: When): { readonly title: string; readonly detail: string; readonly strong: boolean } {
-  const names = bracket.changes.map((c) => (c.kind === 'swapped' ? `the ${c.target.name} swap` : c.kind === 'worked' ? `${c.target.name} ${list(c.verbs)}` : c.target.name))
+export function bracketWords(
+  bracket: Bracket,
+  when: When,
+): { readonly title: string; readonly detail: string; readonly strong: boolean } {
+  const names = bracket.changes.map((c) =>
+    c.kind === 'swapped'
+      ? `the ${c.target.name} swap`
+      : c.kind === 'worked'
+        ? `${c.target.name} ${list(c.verbs)}`
+        : c.target.name,
+  )
   const fns = list(bracket.functions)
-  const or = bracket.orDisturbed.length ? ` Or the touching of ${list(bracket.orDisturbed.map((c) => c.target.name))}.` : ''
-  const presumed = bracket.strength === 'presumed' ? ', presumed' : bracket.strength === 'shows nothing' ? ', weakly' : ''
+  const or = bracket.orDisturbed.length
+    ? ` Or the touching of ${list(bracket.orDisturbed.map((c) => c.target.name))}.`
+    : ''
+  const presumed =
+    bracket.strength === 'presumed' ? ', presumed' : bracket.strength === 'shows nothing' ? ', weakly' : ''
   const gear = bracket.weakened.includes('gear not proved') ? ' Test gear was not proved.' : ''
   switch (bracket.verdict) {
     case 'cause shown':
-      return { title: `Cause shown${presumed}`, detail: `${sentence(`${names.join(', ')} cured ${fns}`)}${or}${gear}`, strong: false }
+      return {
+        title: `Cause shown${presumed}`,
+        detail: `${sentence(`${names.join(', ')} cured ${fns}`)}${or}${gear}`,
+        strong: false,
+      }
     case 'cause not separated':
-      return { title: 'Cause not separated', detail: `${sentence(`${count(bracket.changes.length, 'suspect')} for ${fns}: ${list(names, 6)}`)}${or}`, strong: true }
+      return {
+        title: 'Cause not separated',
+        detail: `${sentence(`${count(bracket.changes.length, 'suspect')} for ${fns}: ${list(names, 6)}`)}${or}`,
+        strong: true,
+      }
     case 'unexplained':
-      return { title: 'Unexplained', detail: sentence(`${fns} got better with nothing changed`) + or, strong: true }
+      return {
+        title: 'Unexplained',
+        detail: sentence(`${fns} got better with nothing changed`) + or,
+        strong: true,
+      }
     case 'outside what was declared':
-      return { title: 'Outside what was declared', detail: sentence(`${fns} got better after work on things the sheet does not connect with it`), strong: true }
+      return {
+        title: 'Outside what was declared',
+        detail: sentence(`${fns} got better after work on things the sheet does not connect with it`),
+        strong: true,
+      }
     case 'no effect':
       return {
         title: bracket.strength === 'shows nothing' ? 'Shows nothing' : 'No effect',
@@ -139,19 +188,49 @@ export function bracketWords(bracket: Bracket, when: When): { readonly title: st
         strong: false,
       }
     case 'no lasting effect together':
-      return { title: 'No lasting effect together', detail: sentence(`${list(names, 6)} did not change ${fns}`), strong: false }
+      return {
+        title: 'No lasting effect together',
+        detail: sentence(`${list(names, 6)} did not change ${fns}`),
+        strong: false,
+      }
     case 'changed symptom':
-      return { title: 'Changed symptom', detail: sentence(`${fns} fails in another way after ${list(names, 6) || 'nothing that was declared'}`), strong: true }
+      return {
+        title: 'Changed symptom',
+        detail: sentence(
+          `${fns} fails in another way after ${list(names, 6) || 'nothing that was declared'}`,
+        ),
+        strong: true,
+      }
     case 'caused by':
-      return { title: bracket.raised ? 'Shown by swap-back' : `Caused by the change${presumed}`, detail: sentence(`${fns} got worse after ${names.join(', ')}`) + or, strong: true }
+      return {
+        title: bracket.raised ? 'Shown by swap-back' : `Caused by the change${presumed}`,
+        detail: sentence(`${fns} got worse after ${names.join(', ')}`) + or,
+        strong: true,
+      }
     case 'among':
-      return { title: 'Caused among these', detail: sentence(`${fns} got worse after ${list(names, 6)}`) + or, strong: true }
+      return {
+        title: 'Caused among these',
+        detail: sentence(`${fns} got worse after ${list(names, 6)}`) + or,
+        strong: true,
+      }
     case 'failed on its own':
-      return { title: 'Failed on its own', detail: sentence(`${fns} got worse with nothing changed`) + or, strong: false }
+      return {
+        title: 'Failed on its own',
+        detail: sentence(`${fns} got worse with nothing changed`) + or,
+        strong: false,
+      }
     case 'cannot be known':
-      return { title: 'Was it us? Cannot be known', detail: sentence(`${fns} had never been tested before ${dayWords(bracket.testedOn, when.zone)}`), strong: true }
+      return {
+        title: 'Was it us? Cannot be known',
+        detail: sentence(`${fns} had never been tested before ${dayWords(bracket.testedOn, when.zone)}`),
+        strong: true,
+      }
     case 'order not known':
-      return { title: 'Order not known', detail: sentence(`the times of work and test on ${fns} overlap`), strong: true }
+      return {
+        title: 'Order not known',
+        detail: sentence(`the times of work and test on ${fns} overlap`),
+        strong: true,
+      }
     case 'survived':
       return { title: 'Survived', detail: sentence(`${fns} still passes`), strong: false }
   }

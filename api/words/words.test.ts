@@ -12,7 +12,14 @@ import { entryWords, resultWords } from './entries.ts'
 import { aNoun, capital, count, list, sentence } from './lists.ts'
 import { refusalWords } from './refusals.ts'
 import { checkCount, ruleWords } from './checks.ts'
-import { bracketWords, cutLabel, standingSentence, standingWords, statusSentence, statusTitle } from './status.ts'
+import {
+  bracketWords,
+  cutLabel,
+  standingSentence,
+  standingWords,
+  statusSentence,
+  statusTitle,
+} from './status.ts'
 
 const when = { now: '2026-06-01T12:00:00.000Z', zone: 'Europe/Oslo' }
 const view = (t: Teller) => machineView(t.world(), home)!
@@ -26,9 +33,23 @@ describe('dates', () => {
     expect(shortDay('2024-03-03T18:02:00.000Z', when.now, when.zone)).toBe('3 Mar 2024')
   })
   it('say what is not known of a time', () => {
-    expect(whenWords({ earliest: '2026-03-02T23:00:00.000Z', latest: '2026-03-03T22:59:59.999Z' }, when.now, when.zone)).toBe('3 Mar')
-    expect(whenWords({ earliest: null, latest: '2026-03-03T22:59:59.999Z' }, when.now, when.zone)).toBe('before 3 Mar')
-    expect(whenWords({ earliest: '2026-03-02T23:00:00.000Z', latest: '2026-03-05T22:59:59.999Z' }, when.now, when.zone)).toBe('3 Mar – 5 Mar')
+    expect(
+      whenWords(
+        { earliest: '2026-03-02T23:00:00.000Z', latest: '2026-03-03T22:59:59.999Z' },
+        when.now,
+        when.zone,
+      ),
+    ).toBe('3 Mar')
+    expect(whenWords({ earliest: null, latest: '2026-03-03T22:59:59.999Z' }, when.now, when.zone)).toBe(
+      'before 3 Mar',
+    )
+    expect(
+      whenWords(
+        { earliest: '2026-03-02T23:00:00.000Z', latest: '2026-03-05T22:59:59.999Z' },
+        when.now,
+        when.zone,
+      ),
+    ).toBe('3 Mar – 5 Mar')
   })
   it('give lengths a readable unit', () => {
     expect([daysWords(3), daysWords(335), daysWords(1100)]).toEqual(['3 d', '11 mo', '3 yr'])
@@ -45,8 +66,18 @@ describe('lists', () => {
     expect(list(['a', 'b', 'c'])).toBe('a, b and c')
     expect(list(['a', 'b', 'c', 'd', 'e'])).toBe('a, b, c and 2 more')
     expect([count(1, 'entry', 'entries'), count(3, 'entry', 'entries')]).toEqual(['1 entry', '3 entries'])
-    expect([capital('abc'), sentence('is it?'), sentence('it is'), sentence('')]).toEqual(['Abc', 'Is it?', 'It is.', ''])
-    expect([aNoun('arithmetic chip'), aNoun('digit driver'), aNoun('unit'), aNoun('inductor')]).toEqual(['an arithmetic chip', 'a digit driver', 'a unit', 'an inductor'])
+    expect([capital('abc'), sentence('is it?'), sentence('it is'), sentence('')]).toEqual([
+      'Abc',
+      'Is it?',
+      'It is.',
+      '',
+    ])
+    expect([aNoun('arithmetic chip'), aNoun('digit driver'), aNoun('unit'), aNoun('inductor')]).toEqual([
+      'an arithmetic chip',
+      'a digit driver',
+      'a unit',
+      'an inductor',
+    ])
   })
 })
 
@@ -54,25 +85,43 @@ describe('the sentence beside a status', () => {
   it('says of a lent chip when it was out, where, and that nothing was tested since', () => {
     const { t } = twoTerminals(when.now)
     allPass(t, '2026-03-03T10:00:00.000Z')
-    t.told('2026-04-10T09:50:00.000Z', { kind: 'move', legs: [{ part: found(other, 'IC31'), from: slot(other, 'IC31'), to: { in: { kind: 'store', id: 'drawer 4' } } }] })
+    t.told('2026-04-10T09:50:00.000Z', {
+      kind: 'move',
+      legs: [
+        {
+          part: found(other, 'IC31'),
+          from: slot(other, 'IC31'),
+          to: { in: { kind: 'store', id: 'drawer 4' } },
+        },
+      ],
+    })
     t.told('2026-04-10T10:00:00.000Z', {
       kind: 'move',
       legs: [{ part: found(home, 'IC31'), from: slot(home, 'IC31'), to: slot(other, 'IC31') }],
       loan: { home: slot(home, 'IC31') },
     })
     expect(say(t)).toBe('IC31 is empty: its character ROM is on loan, in IC31 of E-2.')
-    t.told('2026-04-11T10:00:00.000Z', { kind: 'move', legs: [{ part: found(home, 'IC31'), from: slot(other, 'IC31'), to: slot(home, 'IC31') }] })
+    t.told('2026-04-11T10:00:00.000Z', {
+      kind: 'move',
+      legs: [{ part: found(home, 'IC31'), from: slot(other, 'IC31'), to: slot(home, 'IC31') }],
+    })
     expect(statusTitle(view(t).status)).toBe('Retest due')
-    expect(say(t)).toBe('IC31 character ROM was out from 10 Apr (IC31 of E-2) and came back on 11 Apr. Self-test, screen and characters have not been tested since.')
+    expect(say(t)).toBe(
+      'IC31 character ROM was out from 10 Apr (IC31 of E-2) and came back on 11 Apr. Self-test, screen and characters have not been tested since.',
+    )
     expect(cutLabel(view(t).status.change!, when)).toBe('11 Apr, IC31 back')
     const row = view(t).functions.find((f) => f.fn === 'screen')!
     expect(standingWords(row, when)).toBe('test again')
-    expect(standingSentence(row, when)).toBe('Pass on 3 Mar 2026. Since then IC31 character ROM was out from 10 Apr (IC31 of E-2) and came back on 11 Apr.')
+    expect(standingSentence(row, when)).toBe(
+      'Pass on 3 Mar 2026. Since then IC31 character ROM was out from 10 Apr (IC31 of E-2) and came back on 11 Apr.',
+    )
   })
   it('says of a machine that passed what was tested, and no more', () => {
     const { t } = twoTerminals(when.now)
     allPass(t, '2026-03-03T10:00:00.000Z')
-    expect(say(t)).toBe('Every essential function was tested, and nothing it depends on has been touched since.')
+    expect(say(t)).toBe(
+      'Every essential function was tested, and nothing it depends on has been touched since.',
+    )
   })
   it('names what fails, what was never tested, what is off, what bars power', () => {
     const { t, episode } = twoTerminals(when.now)
@@ -80,9 +129,24 @@ describe('the sentence beside a status', () => {
     allPass(t, '2026-03-03T10:00:00.000Z')
     test(t, '2026-03-04T10:00:00.000Z', { bell: fail })
     expect(say(t)).toBe('Bell fails.')
-    t.told('2026-03-04T11:00:00.000Z', { kind: 'move', legs: [{ part: found(home, 'keyboard'), from: slot(home, 'keyboard'), to: { in: { kind: 'tray', id: episode } } }] })
+    t.told('2026-03-04T11:00:00.000Z', {
+      kind: 'move',
+      legs: [
+        {
+          part: found(home, 'keyboard'),
+          from: slot(home, 'keyboard'),
+          to: { in: { kind: 'tray', id: episode } },
+        },
+      ],
+    })
     expect(say(t)).toBe('Keyboard is off the machine.')
-    t.told('2026-03-04T12:00:00.000Z', { kind: 'hazard', what: 'noted', machine: home, words: 'leak under the supply', barsPower: true })
+    t.told('2026-03-04T12:00:00.000Z', {
+      kind: 'hazard',
+      what: 'noted',
+      machine: home,
+      words: 'leak under the supply',
+      barsPower: true,
+    })
     expect(say(t)).toBe('Leak under the supply.')
   })
   it('says how lucky a clean run would have to be', () => {
@@ -90,7 +154,9 @@ describe('the sentence beside a status', () => {
     test(t, '2026-03-02T10:00:00.000Z', { screen: { is: 'intermittent', failures: 1, of: 3 } })
     test(t, '2026-03-02T11:00:00.000Z', { screen: { is: 'pass', starts: 9 } })
     const row = view(t).functions.find((f) => f.fn === 'screen')!
-    expect(standingSentence(row, when)).toContain('9 clean of 9; if the old 1 of 3 still held, such luck has 25 %.')
+    expect(standingSentence(row, when)).toContain(
+      '9 clean of 9; if the old 1 of 3 still held, such luck has 25 %.',
+    )
     expect(standingWords(row, when)).toBe('clean 9 of 28')
   })
 })
@@ -100,7 +166,17 @@ describe('conclusions and checks', () => {
     const { t, episode } = twoTerminals(when.now)
     test(t, '2026-03-02T10:00:00.000Z', { 'self-test': fail, bell: pass })
     for (const [i, name] of ['IC31', 'IC32'].entries())
-      t.told(`2026-03-02T11:0${i}:00.000Z`, { kind: 'change', machine: home, target: { sort: 'position', name }, verb: 'resoldered', reach: 'altered' }, { episode })
+      t.told(
+        `2026-03-02T11:0${i}:00.000Z`,
+        {
+          kind: 'change',
+          machine: home,
+          target: { sort: 'position', name },
+          verb: 'resoldered',
+          reach: 'altered',
+        },
+        { episode },
+      )
     t.told(
       '2026-03-02T12:00:00.000Z',
       {
@@ -117,8 +193,16 @@ describe('conclusions and checks', () => {
     )
     const brackets = episodeView(t.world(), episode, 'P-1')!.brackets.map((b) => bracketWords(b, when))
     expect(brackets).toEqual([
-      { title: 'Cause not separated', detail: '2 suspects for self-test: IC31 resoldered and IC32 resoldered.', strong: true },
-      { title: 'Was it us? Cannot be known', detail: 'Brightness had never been tested before 2 Mar 2026.', strong: true },
+      {
+        title: 'Cause not separated',
+        detail: '2 suspects for self-test: IC31 resoldered and IC32 resoldered.',
+        strong: true,
+      },
+      {
+        title: 'Was it us? Cannot be known',
+        detail: 'Brightness had never been tested before 2 Mar 2026.',
+        strong: true,
+      },
     ])
   })
   it('say what a rule saw and what would satisfy it', () => {
@@ -137,13 +221,31 @@ describe('conclusions and checks', () => {
 
 describe('refusals', () => {
   const part = found(home, 'IC40')
-  const labels = { [part]: 'IC40 74LS374', [home]: 'E-1 Terminal', [other]: 'E-2 Terminal', who: 'Ida Oslund' }
+  const labels = {
+    [part]: 'IC40 74LS374',
+    [home]: 'E-1 Terminal',
+    [other]: 'E-2 Terminal',
+    who: 'Ida Oslund',
+  }
   const cases: Refusal[] = [
-    { rule: 'part-not-there', part, claimed: slot(home, 'IC40'), actual: slot(other, 'IC40'), since: '2026-03-02T11:00:00.000Z', who: 'who' },
+    {
+      rule: 'part-not-there',
+      part,
+      claimed: slot(home, 'IC40'),
+      actual: slot(other, 'IC40'),
+      since: '2026-03-02T11:00:00.000Z',
+      who: 'who',
+    },
     { rule: 'position-occupied', place: slot(home, 'IC40'), asFound: true },
     { rule: 'position-occupied', place: slot(home, 'IC40'), asFound: false, occupant: part },
     { rule: 'breaks-later-moves', moves: [numberedId<EntryId>(1)] },
-    { rule: 'look-alike-socket', position: 'IC32', takes: 'keyboard decoder ROM', partKind: 'character ROM', belongsIn: ['IC31'] },
+    {
+      rule: 'look-alike-socket',
+      position: 'IC32',
+      takes: 'keyboard decoder ROM',
+      partKind: 'character ROM',
+      belongsIn: ['IC31'],
+    },
     { rule: 'wrong-kind', position: 'C12', takes: 'electrolytic capacitor', partKind: 'resistor' },
     { rule: 'rating-below', position: 'C12', needVolts: 16, hasVolts: 10 },
     { rule: 'safety-class', position: 'C1', needs: 'X', has: 'none' },
@@ -206,21 +308,44 @@ describe('entries on the sheet', () => {
         .line.filter((s) => s.body.kind === 'test')
         .map((s) => entryWords(s.body, names)),
     ).toEqual([{ what: 'test 2 functions: bell: fail: silent', result: '1 pass, 1 not', proof: true }])
-    expect(entryWords(swapped.body, names).what).toBe('swap IC40: 74LS374 out to tray, 74LS374 in from IC40 of E-2 Corvel 88 terminal')
-    for (const s of t.world().line) expect(`${entryWords(s.body, names).what}${entryWords(s.body, names).result}`).not.toMatch(/undefined|\[object/)
+    expect(entryWords(swapped.body, names).what).toBe(
+      'swap IC40: 74LS374 out to tray, 74LS374 in from IC40 of E-2 Corvel 88 terminal',
+    )
+    for (const s of t.world().line)
+      expect(`${entryWords(s.body, names).what}${entryWords(s.body, names).result}`).not.toMatch(
+        /undefined|\[object/,
+      )
     expect(resultWords({ is: 'partly', good: 58, of: 62 })).toBe('58 of 62 good')
   })
 })
 
 describe('the composer’s words', () => {
   it('say an effect, and heed what matters', () => {
-    expect(effectWords({ does: 'fastens', way: 'on', count: 7, size: 'M3x10', left: -1 }, when)).toEqual({ text: '7 M3x10 on: that is 1 more than came off.', heed: true })
-    expect(effectWords({ does: 'reads', point: '5V', within: false, low: 4.75, high: 5.25, unit: 'V' }, when).heed).toBe(true)
-    expect(effectWords({ does: 'donor loses', machine: 'E-2', part: 'IC40' }, when).text).toBe('Its donor E-2 loses it by the same act.')
+    expect(effectWords({ does: 'fastens', way: 'on', count: 7, size: 'M3x10', left: -1 }, when)).toEqual({
+      text: '7 M3x10 on: that is 1 more than came off.',
+      heed: true,
+    })
+    expect(
+      effectWords({ does: 'reads', point: '5V', within: false, low: 4.75, high: 5.25, unit: 'V' }, when).heed,
+    ).toBe(true)
+    expect(effectWords({ does: 'donor loses', machine: 'E-2', part: 'IC40' }, when).text).toBe(
+      'Its donor E-2 loses it by the same act.',
+    )
   })
   it('say what is missing', () => {
     expect(problemWords({ why: 'empty' }, when.zone)).toBe('')
-    expect(problemWords({ why: 'which function', word: 'x', known: ['screen', 'send'] }, when.zone)).toBe('Which function is “x”? Known here: screen and send.')
-    expect(problemWords({ why: 'refused', overridable: true, refusal: { rule: 'rating-below', position: 'C12', needVolts: 16, hasVolts: 10 } }, when.zone)).toContain('because …')
+    expect(problemWords({ why: 'which function', word: 'x', known: ['screen', 'send'] }, when.zone)).toBe(
+      'Which function is “x”? Known here: screen and send.',
+    )
+    expect(
+      problemWords(
+        {
+          why: 'refused',
+          overridable: true,
+          refusal: { rule: 'rating-below', position: 'C12', needVolts: 16, hasVolts: 10 },
+        },
+        when.zone,
+      ),
+    ).toContain('because …')
   })
 })

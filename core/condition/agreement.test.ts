@@ -44,8 +44,12 @@ describe('weighted kappa', () => {
     // SE² = (A + B − C)/((1 − pe)² n), written out for categories as in Fleiss, Statistical Methods for Rates and Proportions (from memory).
     const rows = [0.5, 0.5]
     const columns = [0.6, 0.4]
-    const a = [0, 1].reduce((sum, i) => sum + p[i as 0 | 1][i as 0 | 1] * (1 - (rows[i]! + columns[i]!) * (1 - kappa)) ** 2, 0)
-    const b = (1 - kappa) ** 2 * (p[0][1] * (columns[0]! + rows[1]!) ** 2 + p[1][0] * (columns[1]! + rows[0]!) ** 2)
+    const a = [0, 1].reduce(
+      (sum, i) => sum + p[i as 0 | 1][i as 0 | 1] * (1 - (rows[i]! + columns[i]!) * (1 - kappa)) ** 2,
+      0,
+    )
+    const b =
+      (1 - kappa) ** 2 * (p[0][1] * (columns[0]! + rows[1]!) ** 2 + p[1][0] * (columns[1]! + rows[0]!) ** 2)
     const c = (kappa - chance * (1 - kappa)) ** 2
     const expected = Math.sqrt((a + b - c) / ((1 - chance) ** 2 * n))
     expect(weightedKappa(p, disagreement(2, 'unweighted'), n)!.standardError).toBeCloseTo(expected, 10)

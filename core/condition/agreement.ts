@@ -22,14 +22,26 @@ export const leastPairs = 20
 /** Disagreement weights for k ordered categories: |i − j|, or its square. */
 export const disagreement = (k: number, weighting: Weighting): number[][] =>
   Array.from({ length: k }, (_, i) =>
-    Array.from({ length: k }, (_, j) => (weighting === 'unweighted' ? (i === j ? 0 : 1) : weighting === 'linear' ? Math.abs(i - j) : (i - j) ** 2)),
+    Array.from({ length: k }, (_, j) =>
+      weighting === 'unweighted'
+        ? i === j
+          ? 0
+          : 1
+        : weighting === 'linear'
+          ? Math.abs(i - j)
+          : (i - j) ** 2,
+    ),
   )
 
 /**
  * Weighted kappa of a square table of counts or proportions. `weights` are disagreement weights (0 = agreement, any scale).
  * `n` is the number of pairs. Undefined when chance alone would agree fully (one category only).
  */
-export function weightedKappa(table: readonly (readonly number[])[], weights: readonly (readonly number[])[], n: number): Kappa | undefined {
+export function weightedKappa(
+  table: readonly (readonly number[])[],
+  weights: readonly (readonly number[])[],
+  n: number,
+): Kappa | undefined {
   const k = table.length
   const total = table.flat().reduce((a, b) => a + b, 0)
   const most = Math.max(...weights.flat())
@@ -51,12 +63,23 @@ export function weightedKappa(table: readonly (readonly number[])[], weights: re
   const rowMean = Array.from({ length: k }, (_, i) => columns.reduce((sum, c, j) => sum + c * at(w, i, j), 0))
   const columnMean = Array.from({ length: k }, (_, j) => rows.reduce((sum, r, i) => sum + r * at(w, i, j), 0))
   let sum = 0
-  for (let i = 0; i < k; i++) for (let j = 0; j < k; j++) sum += at(p, i, j) * (at(w, i, j) * (1 - chance) - ((rowMean[i] ?? 0) + (columnMean[j] ?? 0)) * (1 - observed)) ** 2
+  for (let i = 0; i < k; i++)
+    for (let j = 0; j < k; j++)
+      sum +=
+        at(p, i, j) *
+        (at(w, i, j) * (1 - chance) - ((rowMean[i] ?? 0) + (columnMean[j] ?? 0)) * (1 - observed)) ** 2
   const variance = (sum - (observed * chance - 2 * chance + observed) ** 2) / (n * (1 - chance) ** 4)
   const kappa = (observed - chance) / (1 - chance)
   const standardError = Math.sqrt(Math.max(0, variance))
   const reach = 1.959964 * standardError
-  return { kappa, standardError, low95: Math.max(-1, kappa - reach), high95: Math.min(1, kappa + reach), equal: p.reduce((s, row, i) => s + (row[i] ?? 0), 0), pairs: n }
+  return {
+    kappa,
+    standardError,
+    low95: Math.max(-1, kappa - reach),
+    high95: Math.min(1, kappa + reach),
+    equal: p.reduce((s, row, i) => s + (row[i] ?? 0), 0),
+    pairs: n,
+  }
 }
 
 /** Pairs of grades 1..categories given to the same zones → their table of counts. */
@@ -71,4 +94,6 @@ export function tableOf(pairs: readonly (readonly [number, number])[], categorie
 
 /** Agreement of pairs of grades with linear weights: being off by two counts twice as much as by one. Undefined below `leastPairs`. */
 export const agreementOf = (pairs: readonly (readonly [number, number])[]): Kappa | undefined =>
-  pairs.length < leastPairs ? undefined : weightedKappa(tableOf(pairs), disagreement(4, 'linear'), pairs.length)
+  pairs.length < leastPairs
+    ? undefined
+    : weightedKappa(tableOf(pairs), disagreement(4, 'linear'), pairs.length)

@@ -8,14 +8,27 @@ import { compareDates, completenessOf, conditionAt, gradeHistory } from './condi
 import { compareSurveys, gradePairs, pairsOf } from './surveys.ts'
 
 const now = '2026-11-01T12:00:00.000Z'
-const day = (n: number) => `2026-0${1 + Math.floor(n / 28)}-${String((n % 28) + 1).padStart(2, '0')}T10:00:00.000Z`
+const day = (n: number) =>
+  `2026-0${1 + Math.floor(n / 28)}-${String((n % 28) + 1).padStart(2, '0')}T10:00:00.000Z`
 type Noted = Extract<BodyOf<'finding'>, { what: 'noted' }>
 const second = '00000003-0000-7000-8000-0000000000ff' as PartyId
 
 function bench() {
   const { t } = twoTerminals(now)
-  t.told('2026-01-05T09:00:30.000Z', { kind: 'party', party: second, name: 'Odd Vik', sort: 'person', roles: [] })
-  const find = (n: number, zone: string, sort: Noted['sort'], more: Partial<Noted> = {}, by: PartyId = person) =>
+  t.told('2026-01-05T09:00:30.000Z', {
+    kind: 'party',
+    party: second,
+    name: 'Odd Vik',
+    sort: 'person',
+    roles: [],
+  })
+  const find = (
+    n: number,
+    zone: string,
+    sort: Noted['sort'],
+    more: Partial<Noted> = {},
+    by: PartyId = person,
+  ) =>
     t.told(
       day(n),
       {
@@ -34,15 +47,29 @@ function bench() {
       },
       { doneBy: by },
     ).id
-  const again = (n: number, finding: EntryId, change: Extract<BodyOf<'finding'>, { what: 'seen again' }>['change'], more: object = {}) =>
-    t.told(day(n), { kind: 'finding', what: 'seen again', machine: home, finding, change, ...more })
-  const at = (n?: number) => conditionAt(t.world(), t.world().machines.get(home)!, n === undefined ? now : day(n))
+  const again = (
+    n: number,
+    finding: EntryId,
+    change: Extract<BodyOf<'finding'>, { what: 'seen again' }>['change'],
+    more: object = {},
+  ) => t.told(day(n), { kind: 'finding', what: 'seen again', machine: home, finding, change, ...more })
+  const at = (n?: number) =>
+    conditionAt(t.world(), t.world().machines.get(home)!, n === undefined ? now : day(n))
   return { t, find, again, at }
 }
 const survey = (t: Teller, n: number, by: PartyId, blind: boolean, zones: readonly string[]) => {
   const id = t.told(day(n), { kind: 'survey', what: 'begun', machine: home, blind }, { doneBy: by }).id
-  for (const zone of zones) t.told(day(n), { kind: 'survey', what: 'looked', machine: home, survey: id, zone, is: 'nothing to note' }, { doneBy: by })
-  return { id, end: (m: number) => t.told(day(m), { kind: 'survey', what: 'ended', machine: home, survey: id }, { doneBy: by }) }
+  for (const zone of zones)
+    t.told(
+      day(n),
+      { kind: 'survey', what: 'looked', machine: home, survey: id, zone, is: 'nothing to note' },
+      { doneBy: by },
+    )
+  return {
+    id,
+    end: (m: number) =>
+      t.told(day(m), { kind: 'survey', what: 'ended', machine: home, survey: id }, { doneBy: by }),
+  }
 }
 
 describe('the grade of a machine', () => {
@@ -69,7 +96,13 @@ describe('the grade of a machine', () => {
     const { t, find, again, at } = bench()
     const leak = find(10, 'boards', 'leak residue', { activity: 'actively damaging', severity: 'damages' })
     again(20, leak, 'same', { contained: true })
-    t.told(day(30), { kind: 'finding', what: 'treated', machine: home, finding: leak, words: 'citric acid, water' })
+    t.told(day(30), {
+      kind: 'finding',
+      what: 'treated',
+      machine: home,
+      finding: leak,
+      words: 'citric acid, water',
+    })
     again(40, leak, 'better', { activity: 'stable', contained: false })
     expect([at(15).grade, at(25).grade, at(45).grade]).toEqual([4, 3, 3])
     expect(at(45).lifts[0]?.because).toBe('treated, not yet re-inspected')
@@ -79,7 +112,13 @@ describe('the grade of a machine', () => {
   })
   it('reads the interval from the house rule', () => {
     const { t, find, again, at } = bench()
-    t.told(day(1), { kind: 'rule', what: 'policy', key: 're-inspection after treatment', option: '30 days', reason: 'few pieces, many hands' })
+    t.told(day(1), {
+      kind: 'rule',
+      what: 'policy',
+      key: 're-inspection after treatment',
+      option: '30 days',
+      reason: 'few pieces, many hands',
+    })
     const rust = find(10, 'chassis', 'rust', { activity: 'active' })
     t.told(day(12), { kind: 'finding', what: 'treated', machine: home, finding: rust, words: 'brushed' })
     again(45, rust, 'gone', { activity: 'stable' })
@@ -96,7 +135,14 @@ describe('the grade of a machine', () => {
     const { t, find, at } = bench()
     const scorch = find(10, 'supply', 'scorched part', { hypothesis: true, severity: 'damages' })
     expect(at().grade).toBe(2)
-    t.told(day(20), { kind: 'finding', what: 'judged', machine: home, finding: scorch, verdict: 'withdrawn', words: 'it was ink' })
+    t.told(day(20), {
+      kind: 'finding',
+      what: 'judged',
+      machine: home,
+      finding: scorch,
+      verdict: 'withdrawn',
+      words: 'it was ink',
+    })
     expect(at()).toMatchObject({ grade: 1, looked: 1 })
     expect(at().zones.find((z) => z.zone === 'supply')?.findings[0]).toMatchObject({ supposed: 'withdrawn' })
     expect(at(15).grade).toBe(2)
@@ -104,8 +150,18 @@ describe('the grade of a machine', () => {
   it('set by a person stands with its reason beside the derived one, until it is taken back', () => {
     const { t, find, at } = bench()
     find(10, 'labels', 'stain')
-    t.told(day(20), { kind: 'grade', what: 'set', machine: home, grade: 1, reason: 'the stain is from the maker’s own gum' })
-    expect(at()).toMatchObject({ grade: 1, derived: 2, set: { reason: 'the stain is from the maker’s own gum' } })
+    t.told(day(20), {
+      kind: 'grade',
+      what: 'set',
+      machine: home,
+      grade: 1,
+      reason: 'the stain is from the maker’s own gum',
+    })
+    expect(at()).toMatchObject({
+      grade: 1,
+      derived: 2,
+      set: { reason: 'the stain is from the maker’s own gum' },
+    })
     t.told(day(30), { kind: 'grade', what: 'taken back', machine: home })
     expect(at()).toMatchObject({ grade: 2 })
     expect(at().set).toBeUndefined()
@@ -115,7 +171,11 @@ describe('the grade of a machine', () => {
     const stain = find(10, 'labels', 'stain', { danger: 'people' })
     expect(at(15).grade).toBe(4)
     const said = t.entries.find((e) => e.id === stain)!
-    t.told(day(10), { ...(said.body as Noted), danger: 'none' }, { recordedAt: day(40), amends: { entry: stain, seen: null, how: 'correct', reason: 'wrong line' } })
+    t.told(
+      day(10),
+      { ...(said.body as Noted), danger: 'none' },
+      { recordedAt: day(40), amends: { entry: stain, seen: null, how: 'correct', reason: 'wrong line' } },
+    )
     expect(at(15).grade).toBe(2)
   })
 })
@@ -141,7 +201,13 @@ it('completeness knows what is empty, and takes the unseen as there', () => {
   const { t } = bench()
   const machine = () => t.world().machines.get(home)!
   expect(completenessOf(t.world(), machine())).toEqual({ percent: 100, empty: [], of: 12 })
-  t.told(day(10), { kind: 'part', what: 'content', machine: home, place: { in: { kind: 'machine', id: home }, position: 'IC31' }, content: 'empty' })
+  t.told(day(10), {
+    kind: 'part',
+    what: 'content',
+    machine: home,
+    place: { in: { kind: 'machine', id: home }, position: 'IC31' },
+    content: 'empty',
+  })
   // IC31 is essential: 3 of 16.
   expect(completenessOf(t.world(), machine())).toMatchObject({ percent: 81, empty: ['IC31'] })
 })

@@ -8,7 +8,17 @@ import { findingAt, type FindingAt, type Grade } from './grade.ts'
 import type { FindingState, Severity } from './state.ts'
 
 /** Zones looked at on a machine whose type names none. */
-export const usualZones: readonly string[] = ['case', 'labels', 'keys and controls', 'display cover', 'chassis', 'boards', 'connectors', 'supply', 'cables and accessories']
+export const usualZones: readonly string[] = [
+  'case',
+  'labels',
+  'keys and controls',
+  'display cover',
+  'chassis',
+  'boards',
+  'connectors',
+  'supply',
+  'cables and accessories',
+]
 
 export interface ZoneCondition {
   readonly zone: string
@@ -20,7 +30,14 @@ export interface ZoneCondition {
   readonly findings: readonly FindingAt[]
   /** By the findings; undefined while nobody looked. */
   readonly derived?: Grade | undefined
-  readonly set?: { readonly grade: Grade; readonly reason: string; readonly at: Instant; readonly by?: string | undefined } | undefined
+  readonly set?:
+    | {
+        readonly grade: Grade
+        readonly reason: string
+        readonly at: Instant
+        readonly by?: string | undefined
+      }
+    | undefined
   readonly grade?: Grade | undefined
 }
 
@@ -38,10 +55,16 @@ export interface ConditionAt {
   readonly lifts: readonly FindingAt[]
 }
 
-export const reinspectDaysOf = (world: World, machine: MachineState): number => policyNumber(world, machine, 're-inspection after treatment') ?? 90
+export const reinspectDaysOf = (world: World, machine: MachineState): number =>
+  policyNumber(world, machine, 're-inspection after treatment') ?? 90
 
 /** How much of a disfigured share counts against the look. */
-const look: Readonly<Record<Severity, number>> = { trace: 0.2, disfigures: 1, damages: 1, 'too weak to handle': 1 }
+const look: Readonly<Record<Severity, number>> = {
+  trace: 0.2,
+  disfigures: 1,
+  damages: 1,
+  'too weak to handle': 1,
+}
 /** Extent taken when nobody said one, percent. */
 const unsaidExtentPercent = 10
 
@@ -54,13 +77,18 @@ export interface Zone {
 /** Zones before anybody looked: the sheet's, or the usual ones. */
 export function givenZones(world: World, machine: MachineState): Zone[] {
   const zones = sheetOf(world, machine)?.zones ?? []
-  return zones.length > 0 ? zones.map(({ name, material, structural }) => ({ name, material, structural })) : usualZones.map((name) => ({ name, material: '', structural: false }))
+  return zones.length > 0
+    ? zones.map(({ name, material, structural }) => ({ name, material, structural }))
+    : usualZones.map((name) => ({ name, material: '', structural: false }))
 }
 
 function zoneNames(world: World, machine: MachineState, findings: readonly FindingState[]): Zone[] {
   const zones = givenZones(world, machine)
   const known = new Set(zones.map((z) => z.name))
-  const more = [...findings.map((f) => f.noted.zone), ...machine.condition.surveys.filter((s) => !s.blind).flatMap((s) => s.looked.map((l) => l.zone))]
+  const more = [
+    ...findings.map((f) => f.noted.zone),
+    ...machine.condition.surveys.filter((s) => !s.blind).flatMap((s) => s.looked.map((l) => l.zone)),
+  ]
   for (const name of more)
     if (!known.has(name)) {
       known.add(name)
@@ -71,15 +99,28 @@ function zoneNames(world: World, machine: MachineState, findings: readonly Findi
 
 /** Which grade a person set last for a zone, or for the machine (`zone` undefined), at an instant. */
 function gradeSet(machine: MachineState, zone: string | undefined, at: Instant): ZoneCondition['set'] {
-  const last = machine.condition.gradesSet.findLast((s) => s.happenedAt.latest <= at && s.body.kind === 'grade' && s.body.what !== 'priority' && s.body.zone === zone)
+  const last = machine.condition.gradesSet.findLast(
+    (s) =>
+      s.happenedAt.latest <= at &&
+      s.body.kind === 'grade' &&
+      s.body.what !== 'priority' &&
+      s.body.zone === zone,
+  )
   if (last?.body.kind !== 'grade' || last.body.what !== 'set') return undefined
-  return { grade: last.body.grade as Grade, reason: last.body.reason, at: last.happenedAt.latest, by: last.doneBy }
+  return {
+    grade: last.body.grade as Grade,
+    reason: last.body.reason,
+    at: last.happenedAt.latest,
+    by: last.doneBy,
+  }
 }
 
-const worst = (grades: readonly (Grade | undefined)[]): Grade | undefined => grades.reduce((a, b) => (b !== undefined && (a === undefined || b > a) ? b : a), undefined)
+const worst = (grades: readonly (Grade | undefined)[]): Grade | undefined =>
+  grades.reduce((a, b) => (b !== undefined && (a === undefined || b > a) ? b : a), undefined)
 
 /** Findings that are the machine's own: not those of a blind survey nobody has taken over. */
-export const ownFindings = (machine: MachineState): readonly FindingState[] => machine.condition.findings.filter((f) => f.blindIn === undefined)
+export const ownFindings = (machine: MachineState): readonly FindingState[] =>
+  machine.condition.findings.filter((f) => f.blindIn === undefined)
 
 /** The condition at an instant. Without findings and looks every grade is undefined: nothing is known, which is not "good". */
 export function conditionAt(world: World, machine: MachineState, at: Instant): ConditionAt {
@@ -87,7 +128,9 @@ export function conditionAt(world: World, machine: MachineState, at: Instant): C
   const days = reinspectDaysOf(world, machine)
   const zones = zoneNames(world, machine, findings).map(({ name, material, structural }): ZoneCondition => {
     const here = findings.flatMap((f) => (f.noted.zone === name ? (findingAt(f, at, days) ?? []) : []))
-    const looks = machine.condition.surveys.filter((s) => !s.blind).flatMap((s) => s.looked.filter((l) => l.zone === name && l.entry.happenedAt.latest <= at))
+    const looks = machine.condition.surveys
+      .filter((s) => !s.blind)
+      .flatMap((s) => s.looked.filter((l) => l.zone === name && l.entry.happenedAt.latest <= at))
     const lastLook = looks.filter((l) => l.is !== 'not reached').at(-1)
     const missed = looks.at(-1)
     const looked = lastLook !== undefined || here.length > 0
@@ -98,7 +141,10 @@ export function conditionAt(world: World, machine: MachineState, at: Instant): C
       material,
       structural,
       looked,
-      notReached: !looked && missed?.entry.body.kind === 'survey' && missed.entry.body.what === 'looked' ? (missed.entry.body.because ?? 'not reached') : undefined,
+      notReached:
+        !looked && missed?.entry.body.kind === 'survey' && missed.entry.body.what === 'looked'
+          ? (missed.entry.body.because ?? 'not reached')
+          : undefined,
       lookedAt: lastLook?.entry.happenedAt.latest ?? here.at(-1)?.look.at,
       findings: here,
       derived,
@@ -118,7 +164,12 @@ export function conditionAt(world: World, machine: MachineState, at: Instant): C
     set,
     grade: set?.grade ?? derived,
     appearancePercent: appearanceOf(zones),
-    lifts: derived === undefined || derived === 1 ? [] : zones.flatMap((z) => (z.grade === derived && !z.set ? z.findings.filter((f) => f.grade === derived) : [])),
+    lifts:
+      derived === undefined || derived === 1
+        ? []
+        : zones.flatMap((z) =>
+            z.grade === derived && !z.set ? z.findings.filter((f) => f.grade === derived) : [],
+          ),
   }
 }
 
@@ -190,15 +241,27 @@ export interface FindingDifference {
 }
 
 /** What two dates of one machine differ in, as a loan's condition check asks. Changed findings first. */
-export function compareDates(world: World, machine: MachineState, from: Instant, to: Instant): FindingDifference[] {
+export function compareDates(
+  world: World,
+  machine: MachineState,
+  from: Instant,
+  to: Instant,
+): FindingDifference[] {
   const days = reinspectDaysOf(world, machine)
-  const rank: Readonly<Record<FindingDifference['difference'], number>> = { new: 0, worse: 1, gone: 2, better: 3, same: 4 }
+  const rank: Readonly<Record<FindingDifference['difference'], number>> = {
+    new: 0,
+    worse: 1,
+    gone: 2,
+    better: 3,
+    same: 4,
+  }
   return ownFindings(machine)
     .flatMap((f): FindingDifference[] => {
       const now = findingAt(f, to, days)
       const was = findingAt(f, from, days)
       if (!now || now.supposed === 'withdrawn') return []
-      if (!was || (was.look.gone && !now.look.gone)) return now.look.gone ? [] : [{ finding: now, was, difference: 'new' }]
+      if (!was || (was.look.gone && !now.look.gone))
+        return now.look.gone ? [] : [{ finding: now, was, difference: 'new' }]
       if (now.look.gone) return was.look.gone ? [] : [{ finding: now, was, difference: 'gone' }]
       const step = now.grade - was.grade || (now.look.extentPercent ?? 0) - (was.look.extentPercent ?? 0)
       return [{ finding: now, was, difference: step > 0 ? 'worse' : step < 0 ? 'better' : 'same' }]

@@ -8,7 +8,12 @@ import type { Activity, Danger, Severity } from './state.ts'
  * hand, apart from the code: the first line whose conditions all hold gives the grade.
  */
 const table: readonly {
-  readonly when: Partial<Record<'gone' | 'grave' | 'contained' | 'active' | 'weak' | 'unjudgedGrave' | 'awaits' | 'marred', boolean>>
+  readonly when: Partial<
+    Record<
+      'gone' | 'grave' | 'contained' | 'active' | 'weak' | 'unjudgedGrave' | 'awaits' | 'marred',
+      boolean
+    >
+  >
   readonly grade: Grade
 }[] = [
   { when: { gone: true, awaits: true }, grade: 3 },
@@ -35,7 +40,9 @@ function* everyCombination(): Generator<GradeFacts> {
         for (const danger of dangers)
           for (const contained of both)
             for (const loaded of both)
-              for (const gone of both) for (const awaitsReinspection of both) yield { sort, severity, activity, danger, contained, loaded, gone, awaitsReinspection }
+              for (const gone of both)
+                for (const awaitsReinspection of both)
+                  yield { sort, severity, activity, danger, contained, loaded, gone, awaitsReinspection }
 }
 
 function byTable(f: GradeFacts): Grade {
@@ -45,11 +52,16 @@ function byTable(f: GradeFacts): Grade {
     contained: f.contained,
     active: f.activity === 'active',
     weak: f.severity === 'too weak to handle',
-    unjudgedGrave: f.activity === 'not judged' && (['leak residue', 'corrosion', 'rust', 'perished foam or rubber'].includes(f.sort) || (f.sort === 'crack' && f.loaded)),
+    unjudgedGrave:
+      f.activity === 'not judged' &&
+      (['leak residue', 'corrosion', 'rust', 'perished foam or rubber'].includes(f.sort) ||
+        (f.sort === 'crack' && f.loaded)),
     awaits: f.awaitsReinspection,
     marred: f.severity === 'disfigures' || f.severity === 'damages',
   }
-  return table.find(({ when }) => Object.entries(when).every(([key, value]) => is[key as keyof typeof is] === value))!.grade
+  return table.find(({ when }) =>
+    Object.entries(when).every(([key, value]) => is[key as keyof typeof is] === value),
+  )!.grade
 }
 
 describe('grade of a finding', () => {
@@ -57,7 +69,8 @@ describe('grade of a finding', () => {
     let combinations = 0
     for (const facts of everyCombination()) {
       combinations++
-      if (gradeOfFacts(facts).grade !== byTable(facts)) expect.fail(`${JSON.stringify(facts)}: ${gradeOfFacts(facts).grade}, by the table ${byTable(facts)}`)
+      if (gradeOfFacts(facts).grade !== byTable(facts))
+        expect.fail(`${JSON.stringify(facts)}: ${gradeOfFacts(facts).grade}, by the table ${byTable(facts)}`)
     }
     expect(combinations).toBe(findingKinds.length * 4 * 4 * 3 * 2 * 2 * 2 * 2)
   })

@@ -7,7 +7,12 @@ import { daysBetween, type Instant } from '#core/quantity/time.ts'
 import type { Activity, Danger, FindingLook, FindingState, Severity } from './state.ts'
 
 export type Grade = 1 | 2 | 3 | 4
-export const gradeWords: Readonly<Record<Grade, string>> = { 1: 'Good', 2: 'Fair', 3: 'Poor', 4: 'Unacceptable' }
+export const gradeWords: Readonly<Record<Grade, string>> = {
+  1: 'Good',
+  2: 'Fair',
+  3: 'Poor',
+  4: 'Unacceptable',
+}
 
 export type GradeReason =
   | 'danger not contained'
@@ -24,7 +29,13 @@ export type GradeReason =
   | 'gone'
 
 /** What would bring a finding down by one grade or more; nothing for what can only be lived with. */
-export type Lift = 'contain it' | 'judge whether it is active' | 'treat it, then re-inspect' | 'support or consolidate it' | 're-inspect it' | 'mend or clean it'
+export type Lift =
+  | 'contain it'
+  | 'judge whether it is active'
+  | 'treat it, then re-inspect'
+  | 'support or consolidate it'
+  | 're-inspect it'
+  | 'mend or clean it'
 
 export interface GradedFinding {
   readonly grade: Grade
@@ -45,22 +56,34 @@ export interface GradeFacts {
 }
 
 /** Kinds that are held to be poor until somebody judged whether they go on. Rust is corrosion of iron. */
-const poorUnlessJudged: ReadonlySet<FindingKind> = new Set(['leak residue', 'corrosion', 'rust', 'perished foam or rubber'])
+const poorUnlessJudged: ReadonlySet<FindingKind> = new Set([
+  'leak residue',
+  'corrosion',
+  'rust',
+  'perished foam or rubber',
+])
 
 /** Grade of one finding, with the one reason that decides and what would lift it. */
 export function gradeOfFacts(f: GradeFacts): GradedFinding {
-  if (f.gone) return f.awaitsReinspection ? { grade: 3, because: 'treated, not yet re-inspected', lift: 're-inspect it' } : { grade: 1, because: 'gone' }
+  if (f.gone)
+    return f.awaitsReinspection
+      ? { grade: 3, because: 'treated, not yet re-inspected', lift: 're-inspect it' }
+      : { grade: 1, because: 'gone' }
   if (f.danger !== 'none')
-    return f.contained ? { grade: 3, because: 'danger, contained', lift: 'treat it, then re-inspect' } : { grade: 4, because: 'danger not contained', lift: 'contain it' }
+    return f.contained
+      ? { grade: 3, because: 'danger, contained', lift: 'treat it, then re-inspect' }
+      : { grade: 4, because: 'danger not contained', lift: 'contain it' }
   if (f.activity === 'actively damaging')
     return f.contained
       ? { grade: 3, because: 'actively damaging, contained', lift: 'treat it, then re-inspect' }
       : { grade: 4, because: 'actively damaging, not contained', lift: 'contain it' }
   if (f.activity === 'active') return { grade: 3, because: 'active', lift: 'treat it, then re-inspect' }
-  if (f.severity === 'too weak to handle') return { grade: 3, because: 'too weak to handle', lift: 'support or consolidate it' }
+  if (f.severity === 'too weak to handle')
+    return { grade: 3, because: 'too weak to handle', lift: 'support or consolidate it' }
   if (f.activity === 'not judged' && (poorUnlessJudged.has(f.sort) || (f.sort === 'crack' && f.loaded)))
     return { grade: 3, because: 'activity not judged', lift: 'judge whether it is active' }
-  if (f.awaitsReinspection) return { grade: 3, because: 'treated, not yet re-inspected', lift: 're-inspect it' }
+  if (f.awaitsReinspection)
+    return { grade: 3, because: 'treated, not yet re-inspected', lift: 're-inspect it' }
   if (f.severity === 'damages') return { grade: 2, because: 'damaged', lift: 'mend or clean it' }
   if (f.severity === 'disfigures') return { grade: 2, because: 'disfigured', lift: 'mend or clean it' }
   return { grade: 1, because: 'trace only' }
@@ -82,7 +105,12 @@ export function findingAt(finding: FindingState, at: Instant, reinspectDays: num
   const look = looks.at(-1)
   if (!look) return undefined
   const verdict = looks.findLast((l) => l.change === 'confirmed' || l.change === 'withdrawn')?.change
-  const supposed: Supposed = verdict === 'confirmed' || verdict === 'withdrawn' ? verdict : finding.noted.hypothesis ? 'supposed' : 'seen'
+  const supposed: Supposed =
+    verdict === 'confirmed' || verdict === 'withdrawn'
+      ? verdict
+      : finding.noted.hypothesis
+        ? 'supposed'
+        : 'seen'
   const facts: GradeFacts = {
     sort: finding.noted.sort,
     severity: look.severity,
@@ -98,7 +126,11 @@ export function findingAt(finding: FindingState, at: Instant, reinspectDays: num
 }
 
 /** Poor before its treatment, and no look at least the house interval later has found it quiet. */
-function awaitsReinspection(looks: readonly FindingLook[], finding: FindingState, reinspectDays: number): boolean {
+function awaitsReinspection(
+  looks: readonly FindingLook[],
+  finding: FindingState,
+  reinspectDays: number,
+): boolean {
   const at = looks.findLastIndex((l) => l.change === 'treated')
   const treated = looks[at]
   const before = looks[at - 1]
@@ -106,5 +138,7 @@ function awaitsReinspection(looks: readonly FindingLook[], finding: FindingState
   const { sort, loaded } = finding.noted
   const was = gradeOfFacts({ ...before, sort, loaded, awaitsReinspection: false })
   if (was.grade < 3) return false
-  return !looks.slice(at + 1).some((l) => daysBetween(treated.at, l.at) >= reinspectDays && (l.activity === 'stable' || l.gone))
+  return !looks
+    .slice(at + 1)
+    .some((l) => daysBetween(treated.at, l.at) >= reinspectDays && (l.activity === 'stable' || l.gone))
 }

@@ -8,7 +8,13 @@ export type Noted = Extract<BodyOf<'finding'>, { what: 'noted' }>
 export type Severity = Noted['severity']
 export type Activity = Noted['activity']
 export type Danger = Noted['danger']
-export type FindingChange = 'noted' | Extract<BodyOf<'finding'>, { what: 'seen again' }>['change'] | 'treated' | 'confirmed' | 'withdrawn' | 'taken over'
+export type FindingChange =
+  | 'noted'
+  | Extract<BodyOf<'finding'>, { what: 'seen again' }>['change']
+  | 'treated'
+  | 'confirmed'
+  | 'withdrawn'
+  | 'taken over'
 
 /** A finding as it was from one look to the next. */
 export interface FindingLook {
@@ -39,7 +45,11 @@ export interface SurveyState {
   readonly begun: Statement
   readonly blind: boolean
   readonly by?: string | undefined
-  readonly looked: readonly { readonly zone: string; readonly is: 'nothing to note' | 'has findings' | 'not reached'; readonly entry: Statement }[]
+  readonly looked: readonly {
+    readonly zone: string
+    readonly is: 'nothing to note' | 'has findings' | 'not reached'
+    readonly entry: Statement
+  }[]
   readonly ended?: Statement | undefined
 }
 
@@ -75,5 +85,22 @@ export interface ArrivalState {
   readonly batches: readonly Statement[]
 }
 
-export const noCondition: ConditionState = { findings: [], surveys: [], gradesSet: [], photos: [], pins: [], pairs: [] }
-export const noArrival: ArrivalState = { evidence: [], noEvidence: [], contents: [], quarantine: [], receipts: [], links: [], values: [], markings: [], batches: [] }
+export const noCondition: ConditionState = {
+  findings: [],
+  surveys: [],
+  gradesSet: [],
+  photos: [],
+  pins: [],
+  pairs: [],
+}
+export const noArrival: ArrivalState = {
+  evidence: [],
+  noEvidence: [],
+  contents: [],
+  quarantine: [],
+  receipts: [],
+  links: [],
+  values: [],
+  markings: [],
+  batches: [],
+}

@@ -19,7 +19,9 @@ describe('a range', () => {
     expect(names).toHaveLength(n)
     expect([names?.[0], names?.at(-1)]).toEqual([first, last])
   })
-  it.each(['50-1', 'R2-C9', '1-9000', 'Q-P', 'most', '4'])('%s is none', (text) => expect(numberRange(text)).toBeUndefined())
+  it.each(['50-1', 'R2-C9', '1-9000', 'Q-P', 'most', '4'])('%s is none', (text) =>
+    expect(numberRange(text)).toBeUndefined(),
+  )
 })
 
 describe('rows as text', () => {
@@ -35,16 +37,26 @@ describe('rows as text', () => {
   it('comes back as it was written', () =>
     fc.assert(
       fc.property(
-        fc.array(fc.uniqueArray(fc.oneof(fc.integer({ min: 1, max: 400 }).map(String), fc.constantFrom('Q', 'F1', 'F2', 'F3', 'del', '+')), { minLength: 1, maxLength: 30 }), {
-          minLength: 1,
-          maxLength: 6,
-        }),
+        fc.array(
+          fc.uniqueArray(
+            fc.oneof(
+              fc.integer({ min: 1, max: 400 }).map(String),
+              fc.constantFrom('Q', 'F1', 'F2', 'F3', 'del', '+'),
+            ),
+            { minLength: 1, maxLength: 30 },
+          ),
+          {
+            minLength: 1,
+            maxLength: 6,
+          },
+        ),
         (rows) => {
           expect(readGrid(writeGrid(rows))).toEqual(rows)
         },
       ),
     ))
-  it('names runs as ranges', () => expect(shortened(['1', '2', '3', '7', '8', 'Q'])).toEqual(['1-3', '7', '8', 'Q']))
+  it('names runs as ranges', () =>
+    expect(shortened(['1', '2', '3', '7', '8', 'Q'])).toEqual(['1-3', '7', '8', 'Q']))
 })
 
 describe('a word of a list', () => {
@@ -63,5 +75,6 @@ describe('a word of a list', () => {
     expect(cellsMeant('IC7', [])).toEqual(['IC7'])
     expect(cellsMeant('all', [])).toBeUndefined()
   })
-  it('takes no range that runs past the grid', () => expect(cellsMeant('1-9', [['1', '2', '3']])).toBeUndefined())
+  it('takes no range that runs past the grid', () =>
+    expect(cellsMeant('1-9', [['1', '2', '3']])).toBeUndefined())
 })

@@ -19,7 +19,10 @@ export function numberRange(text: string): string[] | undefined {
   if (again !== '' && again.toUpperCase() !== letters.toUpperCase()) return undefined
   const [from, to] = [Number(first), Number(last)]
   if (to < from || to - from >= most) return undefined
-  return Array.from({ length: to - from + 1 }, (_, i) => `${letters}${first.startsWith('0') ? String(from + i).padStart(first.length, '0') : from + i}`)
+  return Array.from(
+    { length: to - from + 1 },
+    (_, i) => `${letters}${first.startsWith('0') ? String(from + i).padStart(first.length, '0') : from + i}`,
+  )
 }
 
 /**
@@ -33,13 +36,16 @@ export function readGrid(text: string): string[][] {
     .filter(Boolean)
     .map((line) => {
       const pairs = /^neighbours\s+/i.exec(line)
-      const names = (pairs ? line.slice(pairs[0].length) : line).split(/\s+/).flatMap((word) => (word === '_' ? [''] : (numberRange(word) ?? [word])))
+      const names = (pairs ? line.slice(pairs[0].length) : line)
+        .split(/\s+/)
+        .flatMap((word) => (word === '_' ? [''] : (numberRange(word) ?? [word])))
       return pairs ? names.slice(1).map((name, i) => `${names[i] ?? ''}|${name}`) : names
     })
 }
 
 /** The same rows as text; `readGrid` reads it back. */
-export const writeGrid = (grid: Grid): string => grid.map((row) => shortened(row.map((name) => name || '_')).join(' ')).join('\n')
+export const writeGrid = (grid: Grid): string =>
+  grid.map((row) => shortened(row.map((name) => name || '_')).join(' ')).join('\n')
 
 /** Names in their order, runs of three or more consecutive numbers as ranges: 1 2 3 7 → "1-3", "7". */
 export function shortened(names: readonly string[]): string[] {
@@ -47,7 +53,8 @@ export function shortened(names: readonly string[]): string[] {
   for (let i = 0; i < names.length;) {
     const start = numbered.exec(names[i] ?? '')
     let length = 1
-    if (start && !(start[2] ?? '').startsWith('0')) while (names[i + length] === `${start[1] ?? ''}${Number(start[2]) + length}`) length++
+    if (start && !(start[2] ?? '').startsWith('0'))
+      while (names[i + length] === `${start[1] ?? ''}${Number(start[2]) + length}`) length++
     if (length >= 3) out.push(`${names[i] ?? ''}-${names[i + length - 1] ?? ''}`)
     else out.push(...names.slice(i, i + length))
     i += length
@@ -76,7 +83,11 @@ export function cellsMeant(word: string, grid: Grid): string[] | undefined {
     const known = ranged.flatMap((name) => all.find((n) => same(n, name)) ?? [])
     return known.length === ranged.length ? known : undefined
   }
-  for (let dash = word.indexOf('-', 1); dash > 0 && dash < word.length - 1; dash = word.indexOf('-', dash + 1)) {
+  for (
+    let dash = word.indexOf('-', 1);
+    dash > 0 && dash < word.length - 1;
+    dash = word.indexOf('-', dash + 1)
+  ) {
     const from = all.findIndex((n) => same(n, word.slice(0, dash)))
     const to = all.findIndex((n) => same(n, word.slice(dash + 1)))
     if (from >= 0 && to >= from) return all.slice(from, to + 1)

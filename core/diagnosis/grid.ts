@@ -17,17 +17,23 @@ export interface CellState {
 }
 
 /** The last result of each cell that was ever tried, with whether it still stands. Void tests count for nothing. */
-export function gridStates(world: World, machine: MachineState, fn: SheetFunction): ReadonlyMap<string, CellState> {
+export function gridStates(
+  world: World,
+  machine: MachineState,
+  fn: SheetFunction,
+): ReadonlyMap<string, CellState> {
   const states = new Map<string, CellState>()
   const deps = dependenciesOf(fn, positionsOf(world, machine))
   for (const test of machine.tests.get(fn.name) ?? []) {
     const { cells } = test.body.results.find((r) => r.fn === fn.name) ?? {}
     if (!cells || voidReason(world, machine, fn, test)) continue
     const touched = netChanges(stepsAfter(machine, test, deps)).map((c) => c.target.name)
-    const stands = (cell: string) => touched.every((target) => target !== cell && cellsOf(fn.grid ?? []).includes(target))
+    const stands = (cell: string) =>
+      touched.every((target) => target !== cell && cellsOf(fn.grid ?? []).includes(target))
     const at = test.entry.happenedAt.latest
     for (const cell of cells.pass) states.set(cell, { cell, is: 'pass', at, stands: stands(cell) })
-    for (const { cell, symptom } of cells.fail) states.set(cell, { cell, is: 'fail', symptom, at, stands: stands(cell) })
+    for (const { cell, symptom } of cells.fail)
+      states.set(cell, { cell, is: 'fail', symptom, at, stands: stands(cell) })
   }
   return states
 }
@@ -82,14 +88,26 @@ export function tried(
         : good === 0
           ? { is: 'fail', ...symptomOf(fail) }
           : { is: 'partly', good, of: good + fail.length, ...symptomOf(fail) }
-  return { cells: { pass, fail, stood, untried }, result, tally: { of: all.length, pass: pass.length, fail: fail.length, stood: stood.length, untried: untried.length } }
+  return {
+    cells: { pass, fail, stood, untried },
+    result,
+    tally: {
+      of: all.length,
+      pass: pass.length,
+      fail: fail.length,
+      stood: stood.length,
+      untried: untried.length,
+    },
+  }
 }
 
 /** "7-9 4 sticky, 31 open": cells by how they fail, within the length that a symptom may have. */
 function symptomOf(fail: readonly { cell: string; symptom?: string }[]): { symptom?: string } {
   const ways = new Map<string, string[]>()
   for (const { cell, symptom = '' } of fail) ways.set(symptom, [...(ways.get(symptom) ?? []), cell])
-  const text = [...ways].map(([symptom, cells]) => [...shortened(cells), symptom].filter(Boolean).join(' ')).join(', ')
+  const text = [...ways]
+    .map(([symptom, cells]) => [...shortened(cells), symptom].filter(Boolean).join(' '))
+    .join(', ')
   return { symptom: text.length <= 80 ? text : `${fail.length} cells` }
 }
 
@@ -100,7 +118,10 @@ const leastShared = 3
  * Whether all that failed lies in one row or one column: more like a line or a connector than like single switches.
  * Rows and columns are those of the layout as written, which need not be those of the wiring. Common practice.
  */
-export function sharedLine(grid: Grid, failed: readonly string[]): { readonly along: 'row' | 'column'; readonly n: number } | undefined {
+export function sharedLine(
+  grid: Grid,
+  failed: readonly string[],
+): { readonly along: 'row' | 'column'; readonly n: number } | undefined {
   if (failed.length < leastShared || grid.length < 2) return undefined
   const places = failed.flatMap((cell) => {
     const row = grid.findIndex((names) => names.includes(cell))

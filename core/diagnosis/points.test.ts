@@ -27,7 +27,9 @@ describe('what a point should show', () => {
     ['-12V', -12, 1.2],
     ['−5 V', -5, 0.5],
     ['12V', 12, 1.2],
-  ])('a rail called %s', (name, nominal, tolerance) => expect(railExpectation(name)).toEqual({ nominal, tolerance, by: 'rail' }))
+  ])('a rail called %s', (name, nominal, tolerance) =>
+    expect(railExpectation(name)).toEqual({ nominal, tolerance, by: 'rail' }),
+  )
   it('nothing for a name that is no voltage', () => expect(railExpectation('TP4')).toBeUndefined())
   // A rail behind a series diode lies a few tenths below what feeds it: common practice.
   it('a rail behind a diode, from what was read before it', () => {
@@ -44,7 +46,10 @@ describe('what a point should show', () => {
     expect(colour.nominal).toBe(3_579_545)
     expect(colour.from).toEqual({ point: 'dot clock', value: 7_159_090, read: false })
   })
-  it('follows what was read above it', () => expect(expectationOf(sheet.points, 'dot clock', (p) => (p === 'X1' ? 14_000_000 : undefined))?.nominal).toBe(7_000_000))
+  it('follows what was read above it', () =>
+    expect(
+      expectationOf(sheet.points, 'dot clock', (p) => (p === 'X1' ? 14_000_000 : undefined))?.nominal,
+    ).toBe(7_000_000))
 })
 
 describe('a sheet of points', () => {
@@ -56,7 +61,8 @@ describe('a sheet of points', () => {
         { name: 'b', divides: { point: 'a', by: 2 } },
       ]).success,
     ).toBe(false))
-  it('refuses a point reckoned from one that is not there', () => expect(points([{ name: 'a', divides: { point: 'b', by: 2 } }]).success).toBe(false))
+  it('refuses a point reckoned from one that is not there', () =>
+    expect(points([{ name: 'a', divides: { point: 'b', by: 2 } }]).success).toBe(false))
   it('refuses two of one name', () => expect(points([{ name: 'a' }, { name: 'A' }]).success).toBe(false))
 })
 

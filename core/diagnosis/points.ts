@@ -28,17 +28,28 @@ export function railExpectation(name: string): Expectation | undefined {
   const rail = /^([+\-−]?\d+(?:[.,]\d+)?)\s?V$/i.exec(name)?.[1]
   if (rail === undefined) return undefined
   const nominal = Number(rail.replace('−', '-').replace(',', '.'))
-  return { nominal, tolerance: tidy(Math.abs(nominal) * (Math.abs(nominal) <= 5 && nominal > 0 ? 0.05 : 0.1)), by: 'rail' }
+  return {
+    nominal,
+    tolerance: tidy(Math.abs(nominal) * (Math.abs(nominal) <= 5 && nominal > 0 ? 0.05 : 0.1)),
+    by: 'rail',
+  }
 }
 
 /** The middle of what was read; undefined where nothing was. */
-export const valueOf = (read: Quantity): number | undefined => read.value ?? (read.min !== undefined && read.max !== undefined ? tidy((read.min + read.max) / 2) : undefined)
+export const valueOf = (read: Quantity): number | undefined =>
+  read.value ??
+  (read.min !== undefined && read.max !== undefined ? tidy((read.min + read.max) / 2) : undefined)
 
 /**
  * What a point should show. Behind a diode: the other point less the drop; down a clock tree: the other point divided; both
  * from what was last read there, else from its own expectation. `read` answers the last value of a point.
  */
-export function expectationOf(points: readonly TestPoint[], name: string, read: (point: string) => number | undefined, hops = 0): Expectation | undefined {
+export function expectationOf(
+  points: readonly TestPoint[],
+  name: string,
+  read: (point: string) => number | undefined,
+  hops = 0,
+): Expectation | undefined {
   const point = points.find((p) => p.name.toLowerCase() === name.toLowerCase())
   if (!point) return railExpectation(name)
   const parent = point.behind?.point ?? point.divides?.point
@@ -49,14 +60,27 @@ export function expectationOf(points: readonly TestPoint[], name: string, read: 
     const from = { point: parent, value, read: seen !== undefined }
     if (point.behind) {
       const { dropMin, dropMax } = point.behind
-      return { nominal: tidy(value - (dropMin + dropMax) / 2), tolerance: tidy(Math.abs(dropMax - dropMin) / 2), by: 'behind', from }
+      return {
+        nominal: tidy(value - (dropMin + dropMax) / 2),
+        tolerance: tidy(Math.abs(dropMax - dropMin) / 2),
+        by: 'behind',
+        from,
+      }
     }
     const nominal = tidy(value / (point.divides?.by ?? 1))
-    return { nominal, tolerance: tidy((nominal * (point.tolerancePercent ?? usualClockPercent)) / 100), by: 'division', from }
+    return {
+      nominal,
+      tolerance: tidy((nominal * (point.tolerancePercent ?? usualClockPercent)) / 100),
+      by: 'division',
+      from,
+    }
   }
   if (point.nominal === undefined) return undefined
   const rail = railExpectation(name)
-  const tolerance = point.tolerancePercent !== undefined ? tidy((Math.abs(point.nominal) * point.tolerancePercent) / 100) : rail?.tolerance
+  const tolerance =
+    point.tolerancePercent !== undefined
+      ? tidy((Math.abs(point.nominal) * point.tolerancePercent) / 100)
+      : rail?.tolerance
   return tolerance === undefined ? undefined : { nominal: point.nominal, tolerance, by: 'sheet' }
 }
 
@@ -91,7 +115,10 @@ const readingOf = (r: ReadingState): PointReading => ({
   asWritten: r.read.asWritten,
   value: valueOf(r.read),
   unit: r.read.unit,
-  within: r.nominal !== undefined && r.tolerance !== undefined ? withinTolerance(r.read, r.nominal, r.tolerance) : undefined,
+  within:
+    r.nominal !== undefined && r.tolerance !== undefined
+      ? withinTolerance(r.read, r.nominal, r.tolerance)
+      : undefined,
   load: r.load,
   instrument: r.instrument,
 })
@@ -101,7 +128,8 @@ export function pointRows(world: World, machine: MachineState): PointRow[] {
   const points = sheetOf(world, machine)?.points ?? []
   const byPoint = new Map<string, ReadingState[]>()
   for (const reading of machine.readings) {
-    const name = points.find((p) => p.name.toLowerCase() === reading.point.toLowerCase())?.name ?? reading.point
+    const name =
+      points.find((p) => p.name.toLowerCase() === reading.point.toLowerCase())?.name ?? reading.point
     const held = byPoint.get(name)
     if (held) held.push(reading)
     else byPoint.set(name, [reading])
@@ -110,7 +138,9 @@ export function pointRows(world: World, machine: MachineState): PointRow[] {
     const read = byPoint.get(point)?.at(-1)
     return read ? valueOf(read.read) : undefined
   }
-  const healthy = new Set<string>(machine.baselines.flatMap((b) => (b.body.kind === 'baseline' ? b.body.readings : [])))
+  const healthy = new Set<string>(
+    machine.baselines.flatMap((b) => (b.body.kind === 'baseline' ? b.body.readings : [])),
+  )
   return [...new Set([...points.map((p) => p.name), ...byPoint.keys()])].map((name) => {
     const point = points.find((p) => p.name === name)
     const readings = (byPoint.get(name) ?? []).map(readingOf)
@@ -125,7 +155,10 @@ export function pointRows(world: World, machine: MachineState): PointRow[] {
       readings,
       last: newest,
       healthy: well,
-      drift: newest?.value !== undefined && well?.value !== undefined && newest.entry !== well.entry ? tidy(newest.value - well.value) : undefined,
+      drift:
+        newest?.value !== undefined && well?.value !== undefined && newest.entry !== well.entry
+          ? tidy(newest.value - well.value)
+          : undefined,
     }
   })
 }

@@ -37,14 +37,19 @@ function folded(line: string): string {
 }
 
 function event(wait: CalendarWait, stamp: Instant): string[] {
-  const start = wait.everyMinutes === undefined ? wait.until : msToInstant(instantToMs(wait.from) + wait.everyMinutes * 60_000)
+  const start =
+    wait.everyMinutes === undefined
+      ? wait.until
+      : msToInstant(instantToMs(wait.from) + wait.everyMinutes * 60_000)
   return [
     'BEGIN:VEVENT',
     `UID:${wait.entry}@anamnesis.invalid`,
     `DTSTAMP:${utc(stamp)}`,
     `DTSTART:${utc(start)}`,
     'DURATION:PT5M',
-    ...(wait.everyMinutes === undefined ? [] : [`RRULE:FREQ=MINUTELY;INTERVAL=${wait.everyMinutes};UNTIL=${utc(wait.until)}`]),
+    ...(wait.everyMinutes === undefined
+      ? []
+      : [`RRULE:FREQ=MINUTELY;INTERVAL=${wait.everyMinutes};UNTIL=${utc(wait.until)}`]),
     `SUMMARY:${text(`${wait.what}: ${wait.machine}`)}`,
     'BEGIN:VALARM',
     'ACTION:DISPLAY',
@@ -57,4 +62,14 @@ function event(wait: CalendarWait, stamp: Instant): string[] {
 
 /** The waits as one calendar; `stamp` is when it was made. Ends with CRLF, as every line does. */
 export const waitsCalendar = (waits: readonly CalendarWait[], stamp: Instant): string =>
-  ['BEGIN:VCALENDAR', 'VERSION:2.0', 'PRODID:-//Anamnesis//waits//EN', 'CALSCALE:GREGORIAN', ...waits.flatMap((w) => event(w, stamp)), 'END:VCALENDAR', ''].map(folded).join('\r\n')
+  [
+    'BEGIN:VCALENDAR',
+    'VERSION:2.0',
+    'PRODID:-//Anamnesis//waits//EN',
+    'CALSCALE:GREGORIAN',
+    ...waits.flatMap((w) => event(w, stamp)),
+    'END:VCALENDAR',
+    '',
+  ]
+    .map(folded)
+    .join('\r\n')

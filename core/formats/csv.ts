@@ -5,7 +5,10 @@ export interface CsvTable {
   readonly header: readonly string[]
   /** Each with the line on which it begins, the header being line 1. */
   readonly rows: readonly { readonly line: number; readonly cells: readonly string[] }[]
-  readonly problems: readonly { readonly line: number; readonly why: 'quotes' | 'too few fields' | 'too many fields' }[]
+  readonly problems: readonly {
+    readonly line: number
+    readonly why: 'quotes' | 'too few fields' | 'too many fields'
+  }[]
 }
 
 export class NotCsv extends Error {
@@ -54,7 +57,8 @@ function delimiterOf(text: string): string {
   return counts.reduce((a, b) => (b.n > a.n ? b : a)).d
 }
 
-const newlines = (cells: readonly string[]): number => cells.reduce((n, c) => n + (c.match(/\r\n|\n|\r/g)?.length ?? 0), 0)
+const newlines = (cells: readonly string[]): number =>
+  cells.reduce((n, c) => n + (c.match(/\r\n|\n|\r/g)?.length ?? 0), 0)
 
 /** Writes a table: CRLF, quotes where needed, an apostrophe before what a spreadsheet would run. Begins with a byte order mark. */
 export function writeCsv(header: readonly string[], rows: readonly (readonly string[])[]): string {

@@ -1,7 +1,14 @@
 /** A table of machines → entries: columns mapped to facts, each row checked by itself, ids derived so that a file read twice makes no doubles. */
 import { v5 } from 'uuid'
 import { mayWrite, type Role } from '#core/work/roles.ts'
-import { legalStatuses, purposes, sourceKinds, type Body, type LegalStatus, type Purpose } from '#core/history/kinds.ts'
+import {
+  legalStatuses,
+  purposes,
+  sourceKinds,
+  type Body,
+  type LegalStatus,
+  type Purpose,
+} from '#core/history/kinds.ts'
 import { asId, type EntryId, type MachineId, type PartyId, type TypeId } from '#core/ids.ts'
 import { parseMoney, type Money } from '#core/quantity/quantity.ts'
 import { edtfToInterval, pointAt, type Instant, type Interval } from '#core/quantity/time.ts'
@@ -33,7 +40,16 @@ export type TableField = (typeof tableFields)[number]
 export type Mapping = Readonly<Partial<Record<TableField, number>>>
 
 const guesses: Readonly<Record<TableField, readonly string[]>> = {
-  'entry number': ['entry number', 'entry no', 'entry', 'number', 'no', 'id', 'inventory number', 'inventory'],
+  'entry number': [
+    'entry number',
+    'entry no',
+    'entry',
+    'number',
+    'no',
+    'id',
+    'inventory number',
+    'inventory',
+  ],
   'accession number': ['accession number', 'accession no', 'accession', 'object number'],
   name: ['name', 'title', 'object', 'machine', 'object name'],
   type: ['type', 'model'],
@@ -60,7 +76,9 @@ export function guessMapping(header: readonly string[]): Mapping {
   const taken = new Set<number>()
   const words = header.map((h) => h.toLowerCase().replace(/[_.]/g, ' ').replace(/\s+/g, ' ').trim())
   for (const field of tableFields) {
-    const at = guesses[field].map((guess) => words.findIndex((w, i) => w === guess && !taken.has(i))).find((i) => i >= 0)
+    const at = guesses[field]
+      .map((guess) => words.findIndex((w, i) => w === guess && !taken.has(i)))
+      .find((i) => i >= 0)
     if (at === undefined) continue
     mapping[field] = at
     taken.add(at)
@@ -73,7 +91,11 @@ export interface TableContext {
   readonly now: Instant
   readonly currency: string
   readonly doneBy: PartyId
-  readonly types: readonly { readonly id: TypeId; readonly name: string; readonly aliases: readonly string[] }[]
+  readonly types: readonly {
+    readonly id: TypeId
+    readonly name: string
+    readonly aliases: readonly string[]
+  }[]
   readonly parties: readonly { readonly id: PartyId; readonly name: string }[]
   /** Entry numbers and accession numbers that machines of the house bear. */
   readonly numbers: ReadonlySet<string>
@@ -146,7 +168,8 @@ export function planTable(table: CsvTable, mapping: Mapping, context: TableConte
   const shape = new Map(table.problems.map((p) => [p.line, p.why]))
   const lines = new Map<string, number>()
   const rows = table.rows.map((row): RowPlan => {
-    const text = (field: TableField) => (mapping[field] === undefined ? '' : (row.cells[mapping[field]] ?? '').trim())
+    const text = (field: TableField) =>
+      mapping[field] === undefined ? '' : (row.cells[mapping[field]] ?? '').trim()
     const number = text('entry number') || text('accession number')
     const base = { line: row.line, number, name: text('name') }
     const wrong = shape.get(row.line)
@@ -156,15 +179,19 @@ export function planTable(table: CsvTable, mapping: Mapping, context: TableConte
     const read = readRow(text, context, dayOf)
     const problems: RowProblem[] = [
       ...(number === '' ? [{ field: 'entry number' as const, why: 'no number' as const }] : []),
-      ...(first !== undefined ? [{ field: 'entry number' as const, why: 'number twice in the file' as const, line: first }] : []),
+      ...(first !== undefined
+        ? [{ field: 'entry number' as const, why: 'number twice in the file' as const, line: first }]
+        : []),
       ...read.problems,
     ]
     if (problems.length > 0) return { ...base, is: 'refused', problems, entries: [] }
     const accession = text('accession number')
-    if (context.numbers.has(number) || (accession && context.numbers.has(accession))) return { ...base, is: 'already here', problems: [], entries: [] }
+    if (context.numbers.has(number) || (accession && context.numbers.has(accession)))
+      return { ...base, is: 'already here', problems: [], entries: [] }
     const machine = derived<MachineId>('machine', number)
     const entries = rowEntries(machine, number, read, text, partyOf)
-    if (!entries.every((e) => mayWrite(context.role, e.body))) return { ...base, is: 'refused', problems: [{ why: 'needs steward' }], entries: [] }
+    if (!entries.every((e) => mayWrite(context.role, e.body)))
+      return { ...base, is: 'refused', problems: [{ why: 'needs steward' }], entries: [] }
     return { ...base, name: read.name, is: 'new', problems: [], machine, entries }
   })
   return { rows, parties: [...parties.values()] }
@@ -181,10 +208,19 @@ interface RowRead {
   readonly at: Interval
 }
 
-function readRow(text: (field: TableField) => string, context: TableContext, dayOf: (day: string) => Interval | undefined): RowRead {
+function readRow(
+  text: (field: TableField) => string,
+  context: TableContext,
+  dayOf: (day: string) => Interval | undefined,
+): RowRead {
   const problems: RowProblem[] = []
   for (const field of tableFields) {
-    const limit = field === 'circumstances' || field === 'claimed' ? 2000 : field === 'aliases' || field === 'marks' ? 800 : most
+    const limit =
+      field === 'circumstances' || field === 'claimed'
+        ? 2000
+        : field === 'aliases' || field === 'marks'
+          ? 800
+          : most
     if (text(field).length > limit) problems.push({ field, why: 'too long', most: limit })
   }
   const oneOf = <T extends string>(field: TableField, options: readonly T[], preset: T): T => {
@@ -195,17 +231,25 @@ function readRow(text: (field: TableField) => string, context: TableContext, day
     return match ?? preset
   }
   const typeText = text('type')
-  const type = typeText === '' ? undefined : context.types.find((t) => [t.name, ...t.aliases].some((n) => n.toLowerCase() === typeText.toLowerCase()))
+  const type =
+    typeText === ''
+      ? undefined
+      : context.types.find((t) =>
+          [t.name, ...t.aliases].some((n) => n.toLowerCase() === typeText.toLowerCase()),
+        )
   if (typeText !== '' && !type) problems.push({ field: 'type', why: 'no such type', value: typeText })
   const name = text('name') || type?.name || ''
   if (name === '') problems.push({ field: 'name', why: 'no name' })
   const amount = text('price')
-  const price = amount === '' ? undefined : parseMoney(amount, (text('currency') || context.currency).toUpperCase())
-  if (amount !== '' && !price) problems.push({ field: 'price', why: 'no amount', value: `${amount} ${text('currency')}`.trim() })
+  const price =
+    amount === '' ? undefined : parseMoney(amount, (text('currency') || context.currency).toUpperCase())
+  if (amount !== '' && !price)
+    problems.push({ field: 'price', why: 'no amount', value: `${amount} ${text('currency')}`.trim() })
   const day = text('came in on')
   const at = day === '' ? pointAt(context.now) : dayOf(day)
   if (!at) problems.push({ field: 'came in on', why: 'no date', value: day })
-  else if (at.earliest !== null && at.earliest > at.latest) problems.push({ field: 'came in on', why: 'in the future', value: day })
+  else if (at.earliest !== null && at.earliest > at.latest)
+    problems.push({ field: 'came in on', why: 'in the future', value: day })
   return {
     problems,
     name,
@@ -227,8 +271,15 @@ const split = (text: string): string[] =>
     .filter(Boolean)
     .slice(0, 20)
 
-function rowEntries(machine: MachineId, number: string, read: RowRead, text: (field: TableField) => string, partyOf: (name: string) => PartyId): RowEntry[] {
-  const some = <K extends string>(key: K, value: string): Partial<Record<K, string>> => (value === '' ? {} : ({ [key]: value } as Record<K, string>))
+function rowEntries(
+  machine: MachineId,
+  number: string,
+  read: RowRead,
+  text: (field: TableField) => string,
+  partyOf: (name: string) => PartyId,
+): RowEntry[] {
+  const some = <K extends string>(key: K, value: string): Partial<Record<K, string>> =>
+    value === '' ? {} : ({ [key]: value } as Record<K, string>)
   const from = text('from whom') === '' ? undefined : partyOf(text('from whom'))
   const attributes = { ...some('mains', text('mains')), ...some('made', text('made')) }
   const aliases = split(text('aliases'))
@@ -251,14 +302,21 @@ function rowEntries(machine: MachineId, number: string, read: RowRead, text: (fi
     source: { how: read.how, ...(from ? { from } : {}), ...some('words', text('circumstances')) },
     ...(read.price ? { price: read.price } : {}),
   }
-  const entries: RowEntry[] = [{ id: derived<EntryId>('registered', number), happenedAt: read.at, basis: 'told', body }]
+  const entries: RowEntry[] = [
+    { id: derived<EntryId>('registered', number), happenedAt: read.at, basis: 'told', body },
+  ]
   const claimed = text('claimed')
   if (claimed !== '')
     entries.push({
       id: derived<EntryId>('claimed', number),
       happenedAt: read.at,
       basis: 'told',
-      body: { kind: 'claim', machine, claims: [{ says: 'not said', words: claimed }], ...(from ? { by: from } : {}) },
+      body: {
+        kind: 'claim',
+        machine,
+        claims: [{ says: 'not said', words: claimed }],
+        ...(from ? { by: from } : {}),
+      },
     })
   return entries
 }

@@ -16,7 +16,8 @@ export function recordJsonSchema(): object {
   })
   return {
     title: 'Anamnesis machine record',
-    description: 'Every entry that the state of one machine rests on, and its photographs (base64, by SHA-256).',
+    description:
+      'Every entry that the state of one machine rests on, and its photographs (base64, by SHA-256).',
     ...z.toJSONSchema(schema, { target: 'draft-2020-12', io: 'input', unrepresentable: 'any' }),
   }
 }

@@ -26,7 +26,8 @@ export interface MachineRecord {
 }
 
 /** Every id-like text inside a value. */
-const idsIn = (value: unknown): string[] => JSON.stringify(value).match(/[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}/g) ?? []
+const idsIn = (value: unknown): string[] =>
+  JSON.stringify(value).match(/[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}/g) ?? []
 
 /**
  * The entries of a closure that belong in the record of one machine: its own, its parts', and the types, parties and gear they
@@ -35,17 +36,31 @@ const idsIn = (value: unknown): string[] => JSON.stringify(value).match(/[0-9a-f
  */
 export function recordEntries(closure: readonly Entry[]): Entry[] {
   const isHouse = (e: Entry) => e.body.kind === 'type' || e.body.kind === 'party' || e.body.kind === 'gear'
-  const staysHere = ({ body }: Entry) => body.kind === 'rule' || body.kind === 'method' || (body.kind === 'note' && body.machine === undefined)
+  const staysHere = ({ body }: Entry) =>
+    body.kind === 'rule' || body.kind === 'method' || (body.kind === 'note' && body.machine === undefined)
   const stays = new Set(closure.filter(staysHere).map((e) => e.id))
-  for (const e of closure) if (stays.has(e.amends?.entry ?? ('' as EntryId)) || (e.body.kind === 'settle' && stays.has(e.body.entry))) stays.add(e.id)
-  const amendsHouse = (e: Entry) => e.amends !== undefined && closure.some((t) => t.id === e.amends?.entry && isHouse(t))
+  for (const e of closure)
+    if (
+      stays.has(e.amends?.entry ?? ('' as EntryId)) ||
+      (e.body.kind === 'settle' && stays.has(e.body.entry))
+    )
+      stays.add(e.id)
+  const amendsHouse = (e: Entry) =>
+    e.amends !== undefined && closure.some((t) => t.id === e.amends?.entry && isHouse(t))
   const own = closure.filter((e) => !isHouse(e) && !stays.has(e.id) && !amendsHouse(e))
   const named = new Set(own.flatMap(idsIn))
   const house = closure.filter(isHouse)
   for (let grown = true; grown;) {
     grown = false
     for (const entry of house) {
-      const id = entry.body.kind === 'type' ? entry.body.type : entry.body.kind === 'party' ? entry.body.party : entry.body.kind === 'gear' ? entry.body.gear : ''
+      const id =
+        entry.body.kind === 'type'
+          ? entry.body.type
+          : entry.body.kind === 'party'
+            ? entry.body.party
+            : entry.body.kind === 'gear'
+              ? entry.body.gear
+              : ''
       if (!named.has(id)) continue
       for (const other of idsIn(entry)) {
         if (!named.has(other)) {
@@ -56,10 +71,17 @@ export function recordEntries(closure: readonly Entry[]): Entry[] {
     }
   }
   const keep = house.filter(
-    (e) => (e.body.kind === 'type' && named.has(e.body.type)) || (e.body.kind === 'party' && named.has(e.body.party)) || (e.body.kind === 'gear' && named.has(e.body.gear)),
+    (e) =>
+      (e.body.kind === 'type' && named.has(e.body.type)) ||
+      (e.body.kind === 'party' && named.has(e.body.party)) ||
+      (e.body.kind === 'gear' && named.has(e.body.gear)),
   )
   const keptHouse = new Set(keep.map((e) => e.id))
-  keep.push(...closure.filter((e) => amendsHouse(e) && !isHouse(e) && keptHouse.has(e.amends?.entry ?? ('' as EntryId))))
+  keep.push(
+    ...closure.filter(
+      (e) => amendsHouse(e) && !isHouse(e) && keptHouse.has(e.amends?.entry ?? ('' as EntryId)),
+    ),
+  )
   const kept = new Set([...own, ...keep].map((e) => e.id))
   return [...own, ...keep]
     .sort((a, b) => a.seq - b.seq)

@@ -5,13 +5,16 @@ import { headerMatches, readIdentity, readNumber, writeNumber } from './scpi.ts'
 // SCPI-99 volume 1, 6.2.1: short form, long form, nothing between, any case (from memory).
 describe('a header', () => {
   const pattern = 'MEASure:VOLTage[:DC]?'
-  it.each(['MEAS:VOLT:DC?', 'MEASURE:VOLTAGE:DC?', 'meas:voltage?', ':MEAS:VOLT?', 'Measure:Volt:dc?'])('%s is one of the forms', (header) =>
-    expect(headerMatches(pattern, header)).toBe(true),
+  it.each(['MEAS:VOLT:DC?', 'MEASURE:VOLTAGE:DC?', 'meas:voltage?', ':MEAS:VOLT?', 'Measure:Volt:dc?'])(
+    '%s is one of the forms',
+    (header) => expect(headerMatches(pattern, header)).toBe(true),
   )
-  it.each(['MEASU:VOLT:DC?', 'MEA:VOLT?', 'MEAS:VOLT:DC', 'MEAS:VOLT:AC?', 'MEAS:VOLT:DC?x', 'MEASVOLT?'])('%s is none', (header) =>
-    expect(headerMatches(pattern, header)).toBe(false),
+  it.each(['MEASU:VOLT:DC?', 'MEA:VOLT?', 'MEAS:VOLT:DC', 'MEAS:VOLT:AC?', 'MEAS:VOLT:DC?x', 'MEASVOLT?'])(
+    '%s is none',
+    (header) => expect(headerMatches(pattern, header)).toBe(false),
   )
-  it('a common command', () => expect([headerMatches('*IDN?', '*idn?'), headerMatches('*IDN?', 'IDN?')]).toEqual([true, false]))
+  it('a common command', () =>
+    expect([headerMatches('*IDN?', '*idn?'), headerMatches('*IDN?', 'IDN?')]).toEqual([true, false]))
 })
 
 describe('a number', () => {
@@ -35,13 +38,20 @@ describe('a number', () => {
       fc.property(fc.double({ min: -1e9, max: 1e9, noNaN: true }), (value) => {
         const read = readNumber(writeNumber(value))
         expect(read.is).toBe('value')
-        if (read.is === 'value') expect(Math.abs(read.value - value)).toBeLessThanOrEqual(Math.abs(value) * 1e-8)
+        if (read.is === 'value')
+          expect(Math.abs(read.value - value)).toBeLessThanOrEqual(Math.abs(value) * 1e-8)
       }),
     ))
 })
 
 // IEEE 488.2: four fields parted by commas (from memory).
 describe('an identity', () => {
-  it('has four fields', () => expect(readIdentity('A maker,A model,0,1.2\n')).toEqual({ maker: 'A maker', model: 'A model', serial: '0', firmware: '1.2' }))
+  it('has four fields', () =>
+    expect(readIdentity('A maker,A model,0,1.2\n')).toEqual({
+      maker: 'A maker',
+      model: 'A model',
+      serial: '0',
+      firmware: '1.2',
+    }))
   it.each(['A model', 'a,b,c', ',,,', ''])('%s is none', (text) => expect(readIdentity(text)).toBeUndefined())
 })

@@ -12,15 +12,20 @@ const notANumber = 9.91e37
  * long one, nothing between; case does not matter; what stands in brackets may be left out; a leading colon may be written.
  */
 export function headerMatches(pattern: string, header: string): boolean {
-  const source = pattern.replace(/\[:([A-Za-z]+)\]|([A-Za-z]+)|([:?*])/g, (_, optional?: string, word?: string, sign?: string) => {
-    const forms = (keyword: string) => `(?:${keyword}|${keyword.replace(/[a-z]/g, '')})`
-    if (optional !== undefined) return `(?::${forms(optional)})?`
-    return word !== undefined ? forms(word) : `\\${sign ?? ''}`
-  })
+  const source = pattern.replace(
+    /\[:([A-Za-z]+)\]|([A-Za-z]+)|([:?*])/g,
+    (_, optional?: string, word?: string, sign?: string) => {
+      const forms = (keyword: string) => `(?:${keyword}|${keyword.replace(/[a-z]/g, '')})`
+      if (optional !== undefined) return `(?::${forms(optional)})?`
+      return word !== undefined ? forms(word) : `\\${sign ?? ''}`
+    },
+  )
   return new RegExp(`^:?${source}$`, 'i').test(header)
 }
 
-export type MeterNumber = { readonly is: 'value'; readonly value: number } | { readonly is: 'over range' | 'not a number' | 'unreadable' }
+export type MeterNumber =
+  | { readonly is: 'value'; readonly value: number }
+  | { readonly is: 'over range' | 'not a number' | 'unreadable' }
 
 /** A number as an instrument answers it: NR1 "5", NR2 "5.02", NR3 "+5.0200E+00"; over range and not-a-number by their reserved values. */
 export function readNumber(text: string): MeterNumber {

@@ -53,7 +53,12 @@ export const slipMs = 600_000
  * Judges entries that stand or fall together (usually one) against the world they come into. `before` are the entries that
  * the world was folded from, `as` the drafts with the server's fields, as they would be stored.
  */
-export function judge(world: World, before: readonly Entry[], group: readonly Entry[], writer: Writer): Judgement[] {
+export function judge(
+  world: World,
+  before: readonly Entry[],
+  group: readonly Entry[],
+  writer: Writer,
+): Judgement[] {
   const ledger = judgeLedger(world, before, group, writer.whole)
   return group.map((entry) => {
     const first = judgeOne(world, before, entry, writer)
@@ -63,10 +68,16 @@ export function judge(world: World, before: readonly Entry[], group: readonly En
   })
 }
 
-const touchesLedger = (entry: Entry) => entry.body.kind === 'move' || entry.body.kind === 'settle' || entry.amends !== undefined
+const touchesLedger = (entry: Entry) =>
+  entry.body.kind === 'move' || entry.body.kind === 'settle' || entry.amends !== undefined
 
 /** Moves as they would stand after the group, against those that stand now. */
-function judgeLedger(world: World, before: readonly Entry[], group: readonly Entry[], whole: string | undefined): Refusal | undefined {
+function judgeLedger(
+  world: World,
+  before: readonly Entry[],
+  group: readonly Entry[],
+  whole: string | undefined,
+): Refusal | undefined {
   if (!group.some(touchesLedger)) return undefined
   const plain = group.every((e) => !e.amends && e.body.kind !== 'settle')
   if (plain)
@@ -79,7 +90,8 @@ function judgeLedger(world: World, before: readonly Entry[], group: readonly Ent
   const now = movesOf(world.line)
   const after = movesOf(standingStatements([...before, ...group]))
   const add: MoveAt[] = []
-  for (const [id, move] of after) if (now.get(id)?.legs !== move.legs || now.get(id)?.at !== move.at) add.push(move)
+  for (const [id, move] of after)
+    if (now.get(id)?.legs !== move.legs || now.get(id)?.at !== move.at) add.push(move)
   const remove = new Set<EntryId>()
   for (const id of now.keys()) if (!after.has(id)) remove.add(id)
   return ledgerRefusal(world, add, remove, whole)
@@ -87,7 +99,9 @@ function judgeLedger(world: World, before: readonly Entry[], group: readonly Ent
 
 function movesOf(statements: readonly Statement[]): Map<EntryId, MoveAt> {
   const found = new Map<EntryId, MoveAt>()
-  for (const s of statements) if (s.body.kind === 'move' && s.became === 'recorded' && !s.withdrawn) found.set(s.id, moveAt(s, s.body.legs))
+  for (const s of statements)
+    if (s.body.kind === 'move' && s.became === 'recorded' && !s.withdrawn)
+      found.set(s.id, moveAt(s, s.body.legs))
   return found
 }
 
@@ -97,7 +111,8 @@ function judgeOne(world: World, before: readonly Entry[], entry: Entry, writer: 
   if (forbidden) return refused(forbidden)
   const future = instantToMs(entry.happenedAt.latest) - instantToMs(writer.now)
   const early = body.kind === 'gear' || body.kind === 'wait' ? false : future > skewMs
-  if (early && !writer.fromOutbox) return refused({ rule: 'in-the-future', at: entry.happenedAt.latest, now: writer.now })
+  if (early && !writer.fromOutbox)
+    return refused({ rule: 'in-the-future', at: entry.happenedAt.latest, now: writer.now })
   const unknown = unknownReference(world, entry)
   if (unknown) return refused(unknown)
   if (entry.amends) {
@@ -112,7 +127,9 @@ function judgeOne(world: World, before: readonly Entry[], entry: Entry, writer: 
 
 /** Every version of what an entry amends or settles: whoever changes one must have the right to write each of them. */
 function spokenOf(before: readonly Entry[], { amends, body }: Entry): Entry[] {
-  const named = before.find((e) => e.id === (amends?.entry ?? (body.kind === 'settle' ? body.entry : undefined)))
+  const named = before.find(
+    (e) => e.id === (amends?.entry ?? (body.kind === 'settle' ? body.entry : undefined)),
+  )
   if (!named) return []
   const root = rootId(before, named)
   return before.filter((e) => e.id === root || (e.amends && rootId(before, e) === root))
@@ -124,9 +141,15 @@ function rightsRefusal(before: readonly Entry[], entry: Entry, writer: Writer): 
   const notAllowed: Refusal = { rule: 'not-allowed', act: body.kind }
   if (!mayWrite(writer.role, body)) return notAllowed
   const own = writer.vouches?.party
-  if (writer.role === 'guest' && own !== undefined && [doneBy, toldBy].some((p) => p !== undefined && p !== own)) return notAllowed
+  if (
+    writer.role === 'guest' &&
+    own !== undefined &&
+    [doneBy, toldBy].some((p) => p !== undefined && p !== own)
+  )
+    return notAllowed
   for (const version of spokenOf(before, entry)) {
-    if (writer.role === 'guest' && version.recordedBy !== writer.account) return { rule: 'unknown-entry', entry: entry.amends?.entry ?? version.id }
+    if (writer.role === 'guest' && version.recordedBy !== writer.account)
+      return { rule: 'unknown-entry', entry: entry.amends?.entry ?? version.id }
     if (!mayWrite(writer.role, version.body)) return notAllowed
     if (version.body.kind === 'party' && ofTheHouse(version.body.party, writer)) return notAllowed
   }
@@ -134,10 +157,12 @@ function rightsRefusal(before: readonly Entry[], entry: Entry, writer: Writer): 
 }
 
 /** What is said of somebody who signs in here is a steward's to say. */
-const ofTheHouse = (party: string, writer: Writer): boolean => !atLeast(writer.role, 'steward') && writer.members?.has(party) === true
+const ofTheHouse = (party: string, writer: Writer): boolean =>
+  !atLeast(writer.role, 'steward') && writer.members?.has(party) === true
 
 /** Whether a person said in this session that it was them: they are signed in, or confirmed by PIN. */
-const vouchedFor = (party: string, { vouches }: Writer): boolean => !vouches || party === vouches.party || vouches.confirmed.has(party)
+const vouchedFor = (party: string, { vouches }: Writer): boolean =>
+  !vouches || party === vouches.party || vouches.confirmed.has(party)
 
 /** An authorised act of somebody else than the one signed in, who has not said so by PIN. A correction into one is one. */
 function pinMissing(world: World, { doneBy, body }: Entry, writer: Writer): Refusal | undefined {
@@ -152,25 +177,35 @@ function judgeBody(world: World, entry: Entry, writer: Writer): Judgement {
     case 'machine': {
       if (body.what !== 'registered') return recorded
       const known = world.machines.get(body.machine)?.registered
-      if (known && known.id !== (entry.amends?.entry ?? entry.id)) return refused({ rule: 'already-registered', machine: body.machine })
-      const twin = [...world.machines.values()].find((m) => m.id !== body.machine && m.registered && m.entryNumber === body.entryNumber)
+      if (known && known.id !== (entry.amends?.entry ?? entry.id))
+        return refused({ rule: 'already-registered', machine: body.machine })
+      const twin = [...world.machines.values()].find(
+        (m) => m.id !== body.machine && m.registered && m.entryNumber === body.entryNumber,
+      )
       return twin ? refused({ rule: 'number-taken', number: body.entryNumber }) : recorded
     }
     case 'part': {
       if (body.what !== 'identified') return recorded
-      if (body.place && holdsItself(world, [{ part: body.part, to: body.place }])) return refused({ rule: 'holds-itself', part: body.part })
+      if (body.place && holdsItself(world, [{ part: body.part, to: body.place }]))
+        return refused({ rule: 'holds-itself', part: body.part })
       if (!body.tag) return recorded
-      const twin = [...world.parts.values()].some((p) => p.id !== body.part && p.tag === body.tag) || [...world.lots.values()].some((l) => l.tag === body.tag)
+      const twin =
+        [...world.parts.values()].some((p) => p.id !== body.part && p.tag === body.tag) ||
+        [...world.lots.values()].some((l) => l.tag === body.tag)
       return twin ? refused({ rule: 'tag-taken', tag: body.tag }) : recorded
     }
     case 'lot': {
-      if (body.what === 'got' && !world.lots.get(body.lot)?.said) return refused({ rule: 'unknown-lot', lot: body.lot })
+      if (body.what === 'got' && !world.lots.get(body.lot)?.said)
+        return refused({ rule: 'unknown-lot', lot: body.lot })
       if (body.what !== 'identified' || !body.tag) return recorded
-      const twin = [...world.lots.values()].some((l) => l.id !== body.lot && l.tag === body.tag) || [...world.parts.values()].some((p) => p.tag === body.tag)
+      const twin =
+        [...world.lots.values()].some((l) => l.id !== body.lot && l.tag === body.tag) ||
+        [...world.parts.values()].some((p) => p.tag === body.tag)
       return twin ? refused({ rule: 'tag-taken', tag: body.tag }) : recorded
     }
     case 'party':
-      return ofTheHouse(body.party, writer) || (!atLeast(writer.role, 'steward') && world.parties.get(body.party)?.roles.some(isRole))
+      return ofTheHouse(body.party, writer) ||
+        (!atLeast(writer.role, 'steward') && world.parties.get(body.party)?.roles.some(isRole))
         ? refused({ rule: 'not-allowed', act: 'party' })
         : recorded
     case 'override':
@@ -185,11 +220,16 @@ function judgeBody(world: World, entry: Entry, writer: Writer): Judgement {
       if (writer.role === 'guest') return refused({ rule: 'not-allowed', act: 'consent' })
       return entry.basis === 'told' ? recorded : refused({ rule: 'not-their-word', party: body.by })
     case 'settle': {
-      const target = world.line.find((s) => s.id === body.entry) ?? world.withdrawn.find((s) => s.id === body.entry)
-      if (!target || (target.became !== 'contested' && target.settledBy === undefined)) return refused({ rule: 'not-contested', entry: body.entry })
+      const target =
+        world.line.find((s) => s.id === body.entry) ?? world.withdrawn.find((s) => s.id === body.entry)
+      if (!target || (target.became !== 'contested' && target.settledBy === undefined))
+        return refused({ rule: 'not-contested', entry: body.entry })
       if (body.outcome !== 'happened') return recorded
-      if (target.contest?.rule === 'pin-needed') return vouchedFor(target.contest.party, writer) ? recorded : refused(target.contest)
-      return target.recordedBy === writer.account && !atLeast(writer.role, 'steward') ? refused({ rule: 'own-contest', entry: body.entry }) : recorded
+      if (target.contest?.rule === 'pin-needed')
+        return vouchedFor(target.contest.party, writer) ? recorded : refused(target.contest)
+      return target.recordedBy === writer.account && !atLeast(writer.role, 'steward')
+        ? refused({ rule: 'own-contest', entry: body.entry })
+        : recorded
     }
     default:
       return recorded
@@ -202,7 +242,11 @@ function judgeEpisode(world: World, entry: Entry, body: BodyOf<'episode'>): Judg
   const own = entry.amends?.entry ?? entry.id
   const at = sortKey(entry.happenedAt)
   if (body.what === 'opened') {
-    const open = machine?.episodes.find((e) => e.id !== own && (!e.closed || (sortKey(e.opened.happenedAt) <= at && at < sortKey(e.closed.happenedAt))))
+    const open = machine?.episodes.find(
+      (e) =>
+        e.id !== own &&
+        (!e.closed || (sortKey(e.opened.happenedAt) <= at && at < sortKey(e.closed.happenedAt))),
+    )
     return open ? contested({ rule: 'episode-open', episode: open.id }) : recorded
   }
   const episode = machine?.episodes.find((e) => e.id === body.episode)
@@ -225,13 +269,18 @@ interface EpisodeStep {
 /** What is wrong with the steps of an episode once `step` stands among them; undefined when each follows from the one before. */
 function stepsRefusal(world: World, episode: EpisodeState, step: EpisodeStep): Refusal | undefined {
   const others = world.line.flatMap(({ id, became, body, happenedAt }): EpisodeStep[] =>
-    body.kind === 'episode' && became === 'recorded' && id !== step.id && (id === episode.id || (body.what !== 'opened' && body.episode === episode.id))
+    body.kind === 'episode' &&
+    became === 'recorded' &&
+    id !== step.id &&
+    (id === episode.id || (body.what !== 'opened' && body.episode === episode.id))
       ? [{ id, at: sortKey(happenedAt), what: body.what }]
       : [],
   )
   const opened = sortKey(episode.opened.happenedAt)
   let state: 'none' | 'open' | 'paused' | 'closed' = 'none'
-  for (const next of [...others, step].sort((a, b) => (a.at < b.at || (a.at === b.at && a.id < b.id) ? -1 : 1))) {
+  for (const next of [...others, step].sort((a, b) =>
+    a.at < b.at || (a.at === b.at && a.id < b.id) ? -1 : 1,
+  )) {
     const wrong: Refusal | undefined =
       next.what === 'opened'
         ? undefined
@@ -260,15 +309,21 @@ function judgeMove(world: World, entry: Entry, legs: readonly Leg[], writer: Wri
     }
     const withheld = consentRefusal(world, leg.part, leg.from, leg.to)
     if (withheld && !body?.loan) return refused(withheld)
-    const givenAway = leg.to.in.kind === 'gone' || ((leg.to.in.kind === 'party' || leg.to.in.kind === 'person') && !body?.loan)
+    const givenAway =
+      leg.to.in.kind === 'gone' ||
+      ((leg.to.in.kind === 'party' || leg.to.in.kind === 'person') && !body?.loan)
     const home = world.parts.get(leg.part)?.start ?? leg.from
     const machine = givenAway ? machineAround(world, home, 'at first') : undefined
     if (machine?.legal === 'accessioned') {
       const named = body?.authority
-      const byName = named !== undefined && (writer.stewards?.has(named) ?? world.parties.get(named)?.roles.includes('steward') === true)
-      if (!byName && !atLeast(writer.role, 'steward')) return refused({ rule: 'accessioned-needs-authority', part: leg.part, machine: machine.id })
+      const byName =
+        named !== undefined &&
+        (writer.stewards?.has(named) ?? world.parties.get(named)?.roles.includes('steward') === true)
+      if (!byName && !atLeast(writer.role, 'steward'))
+        return refused({ rule: 'accessioned-needs-authority', part: leg.part, machine: machine.id })
       // A steward who is named says so themselves.
-      if (byName && !atLeast(writer.role, 'steward') && !vouchedFor(named, writer)) return contested({ rule: 'pin-needed', party: named, authority: 'steward' })
+      if (byName && !atLeast(writer.role, 'steward') && !vouchedFor(named, writer))
+        return contested({ rule: 'pin-needed', party: named, authority: 'steward' })
     }
   }
   return recorded
@@ -277,7 +332,8 @@ function judgeMove(world: World, entry: Entry, legs: readonly Leg[], writer: Wri
 /** A part that would lie inside itself once all of these are where they go, alone or by way of each other. */
 function holdsItself(world: World, legs: readonly Pick<Leg, 'part' | 'to'>[]): PartId | undefined {
   const after = new Map(legs.map((leg) => [leg.part, leg.to]))
-  return legs.find((leg) => liesInside(leg.part, leg.to, (id) => after.get(id) ?? placeOfPart(world, id)))?.part
+  return legs.find((leg) => liesInside(leg.part, leg.to, (id) => after.get(id) ?? placeOfPart(world, id)))
+    ?.part
 }
 
 /** Things an entry names that nobody has written of. */
@@ -285,14 +341,26 @@ function unknownReference(world: World, entry: Entry): Refusal | undefined {
   const { body } = entry
   const registers = body.kind === 'machine' && body.what === 'registered'
   for (const subject of entry.about) {
-    if (subject.kind === 'machine' && !registers && !world.machines.get(subject.id as never)?.registered) return { rule: 'unknown-machine', machine: subject.id }
-    if (subject.kind === 'lot' && body.kind !== 'lot' && !world.lots.get(subject.id as never)?.said) return { rule: 'unknown-lot', lot: subject.id }
-    if (subject.kind === 'party' && body.kind !== 'party' && !world.parties.has(subject.id as never)) return { rule: 'unknown-party', party: subject.id }
-    if (subject.kind === 'gear' && body.kind !== 'gear' && !world.gear.has(subject.id as never)) return { rule: 'unknown-gear', gear: subject.id }
+    if (subject.kind === 'machine' && !registers && !world.machines.get(subject.id as never)?.registered)
+      return { rule: 'unknown-machine', machine: subject.id }
+    if (subject.kind === 'lot' && body.kind !== 'lot' && !world.lots.get(subject.id as never)?.said)
+      return { rule: 'unknown-lot', lot: subject.id }
+    if (subject.kind === 'party' && body.kind !== 'party' && !world.parties.has(subject.id as never))
+      return { rule: 'unknown-party', party: subject.id }
+    if (subject.kind === 'gear' && body.kind !== 'gear' && !world.gear.has(subject.id as never))
+      return { rule: 'unknown-gear', gear: subject.id }
   }
-  const type = body.kind === 'machine' ? (body.what === 'registered' ? body.type : body.what === 'stated' ? body.set.type : undefined) : undefined
+  const type =
+    body.kind === 'machine'
+      ? body.what === 'registered'
+        ? body.type
+        : body.what === 'stated'
+          ? body.set.type
+          : undefined
+      : undefined
   if (type && !world.types.has(type)) return { rule: 'unknown-type', type }
-  if (entry.doneBy && body.kind !== 'party' && !world.parties.has(entry.doneBy)) return { rule: 'unknown-party', party: entry.doneBy }
+  if (entry.doneBy && body.kind !== 'party' && !world.parties.has(entry.doneBy))
+    return { rule: 'unknown-party', party: entry.doneBy }
   return undefined
 }
 
@@ -302,8 +370,10 @@ function amendmentRefusal(before: readonly Entry[], entry: Entry, writer: Writer
   const target = before.find((e) => e.id === amends.entry)
   if (!target || target.body.kind === 'settle') return { rule: 'unknown-entry', entry: amends.entry }
   const isWithdrawal = entry.body.kind === 'withdrawal'
-  if (isWithdrawal !== (amends.how === 'withdraw')) return { rule: 'kind-changed', was: target.body.kind, is: entry.body.kind }
-  if (!isWithdrawal && entry.body.kind !== target.body.kind) return { rule: 'kind-changed', was: target.body.kind, is: entry.body.kind }
+  if (isWithdrawal !== (amends.how === 'withdraw'))
+    return { rule: 'kind-changed', was: target.body.kind, is: entry.body.kind }
+  if (!isWithdrawal && entry.body.kind !== target.body.kind)
+    return { rule: 'kind-changed', was: target.body.kind, is: entry.body.kind }
   if (amends.how === 'correct' && target.amends) return { rule: 'unknown-entry', entry: amends.entry }
   const root = target.amends ? rootId(before, target) : target.id
   const latest = latestAmendment(root, before)
@@ -323,8 +393,21 @@ function rootId(before: readonly Entry[], entry: Entry): EntryId {
 }
 
 /** Own entry, under ten minutes, nothing built on it: nobody rests on it, and its parts have not moved on. */
-export function isSlip(before: readonly Entry[], target: Entry, writer: Pick<Writer, 'account' | 'now'>): boolean {
-  if (target.recordedBy !== writer.account || instantToMs(writer.now) - instantToMs(target.recordedAt) > slipMs) return false
+export function isSlip(
+  before: readonly Entry[],
+  target: Entry,
+  writer: Pick<Writer, 'account' | 'now'>,
+): boolean {
+  if (
+    target.recordedBy !== writer.account ||
+    instantToMs(writer.now) - instantToMs(target.recordedAt) > slipMs
+  )
+    return false
   const parts = new Set(target.about.filter((s) => s.kind === 'part').map((s) => s.id))
-  return !before.some((e) => e.seq > target.seq && (e.restsOn?.includes(target.id) === true || (e.body.kind === 'move' && e.body.legs.some((l) => parts.has(l.part)))))
+  return !before.some(
+    (e) =>
+      e.seq > target.seq &&
+      (e.restsOn?.includes(target.id) === true ||
+        (e.body.kind === 'move' && e.body.legs.some((l) => parts.has(l.part)))),
+  )
 }

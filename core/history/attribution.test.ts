@@ -5,12 +5,33 @@ import type { TestResult } from './kinds.ts'
 import { compareResults, conclusionsOf } from './attribution.ts'
 import { numberedId, type Teller } from './teller.ts'
 
-const conclusions = (t: Teller, fn: string) => conclusionsOf(t.world(), t.world().machines.get(home)!).filter((c) => c.fn === fn)
+const conclusions = (t: Teller, fn: string) =>
+  conclusionsOf(t.world(), t.world().machines.get(home)!).filter((c) => c.fn === fn)
 const spare = numberedId<PartId>(1, 6)
-const solder = (t: Teller, at: string, name: string) => t.told(at, { kind: 'change', machine: home, target: { sort: 'position', name }, verb: 'resoldered', reach: 'altered' })
-const reseat = (t: Teller, at: string, name: string) => t.told(at, { kind: 'change', machine: home, target: { sort: 'position', name }, verb: 'reseated', reach: 'disturbed' })
+const solder = (t: Teller, at: string, name: string) =>
+  t.told(at, {
+    kind: 'change',
+    machine: home,
+    target: { sort: 'position', name },
+    verb: 'resoldered',
+    reach: 'altered',
+  })
+const reseat = (t: Teller, at: string, name: string) =>
+  t.told(at, {
+    kind: 'change',
+    machine: home,
+    target: { sort: 'position', name },
+    verb: 'reseated',
+    reach: 'disturbed',
+  })
 
-function swapIC40(t: Teller, at: string, episode: EpisodeId, health: 'proved good' | 'unknown', into = spare) {
+function swapIC40(
+  t: Teller,
+  at: string,
+  episode: EpisodeId,
+  health: 'proved good' | 'unknown',
+  into = spare,
+) {
   t.told(at.replace(':00.', ':01.'), {
     kind: 'part',
     what: 'identified',
@@ -35,15 +56,32 @@ describe('what a change shows', () => {
     test(t, '2026-03-02T10:00:00.000Z', { send: fail })
     solder(t, '2026-03-02T11:00:00.000Z', 'IC40')
     test(t, '2026-03-02T12:00:00.000Z', { send: pass })
-    expect(conclusions(t, 'send')).toMatchObject([{ verdict: 'cause shown', strength: 'shown', changes: [{ target: { name: 'IC40' } }] }])
+    expect(conclusions(t, 'send')).toMatchObject([
+      { verdict: 'cause shown', strength: 'shown', changes: [{ target: { name: 'IC40' } }] },
+    ])
 
     const meter = numberedId<GearId>(1, 5)
     const { t: u } = twoTerminals()
-    u.told('2026-03-01T10:00:00.000Z', { kind: 'gear', what: 'identified', gear: meter, name: 'line box', gearKind: 'line simulator', attributes: {} })
+    u.told('2026-03-01T10:00:00.000Z', {
+      kind: 'gear',
+      what: 'identified',
+      gear: meter,
+      name: 'line box',
+      gearKind: 'line simulator',
+      attributes: {},
+    })
     test(u, '2026-03-02T10:00:00.000Z', { send: fail })
     solder(u, '2026-03-02T11:00:00.000Z', 'IC40')
-    u.told('2026-03-02T12:00:00.000Z', { kind: 'test', machine: home, depth: 'full', gear: [meter], results: [{ fn: 'send', result: pass }] })
-    expect(conclusions(u, 'send')).toMatchObject([{ verdict: 'cause shown', strength: 'presumed', weakened: ['gear not proved'] }])
+    u.told('2026-03-02T12:00:00.000Z', {
+      kind: 'test',
+      machine: home,
+      depth: 'full',
+      gear: [meter],
+      results: [{ fn: 'send', result: pass }],
+    })
+    expect(conclusions(u, 'send')).toMatchObject([
+      { verdict: 'cause shown', strength: 'presumed', weakened: ['gear not proved'] },
+    ])
   })
 
   it('several alterations and one test: cause not separated, with the suspects', () => {
@@ -63,7 +101,9 @@ describe('what a change shows', () => {
     solder(t, '2026-03-02T11:00:00.000Z', 'IC31')
     reseat(t, '2026-03-02T11:10:00.000Z', 'IC32')
     test(t, '2026-03-02T12:00:00.000Z', { 'self-test': pass })
-    expect(conclusions(t, 'self-test')).toMatchObject([{ verdict: 'cause shown', strength: 'presumed', orDisturbed: [{ target: { name: 'IC32' } }] }])
+    expect(conclusions(t, 'self-test')).toMatchObject([
+      { verdict: 'cause shown', strength: 'presumed', orDisturbed: [{ target: { name: 'IC32' } }] },
+    ])
   })
 
   it('better with nothing changed is unexplained, or outside what was declared', () => {
@@ -81,7 +121,9 @@ describe('what a change shows', () => {
     test(t, '2026-03-02T10:00:00.000Z', { send: fail })
     swapIC40(t, '2026-03-02T11:00:00.000Z', episode, 'proved good')
     test(t, '2026-03-02T12:00:00.000Z', { send: fail })
-    expect(conclusions(t, 'send')).toMatchObject([{ verdict: 'no effect', strength: 'shown', cleared: partAsFound(home, 'IC40') }])
+    expect(conclusions(t, 'send')).toMatchObject([
+      { verdict: 'no effect', strength: 'shown', cleared: partAsFound(home, 'IC40') },
+    ])
   })
 
   it('a swap for an unproved part that changes nothing shows nothing', () => {
@@ -106,7 +148,11 @@ describe('what a change shows', () => {
       ],
     })
     test(t, '2026-03-02T14:00:00.000Z', { send: fail })
-    expect(conclusions(t, 'send')[1]).toMatchObject({ verdict: 'caused by', raised: 'shown by swap-back', strength: 'shown' })
+    expect(conclusions(t, 'send')[1]).toMatchObject({
+      verdict: 'caused by',
+      raised: 'shown by swap-back',
+      strength: 'shown',
+    })
   })
 
   it('pass to pass survives, pass to fail names the change, the changes, or none', () => {
@@ -118,7 +164,12 @@ describe('what a change shows', () => {
     test(t, '2026-03-02T14:00:00.000Z', { send: fail })
     test(t, '2026-03-02T15:00:00.000Z', { send: { is: 'partly', good: 1, of: 2 } })
     test(t, '2026-03-02T16:00:00.000Z', { send: fail })
-    expect(conclusions(t, 'send').map((c) => c.verdict)).toEqual(['survived', 'caused by', 'unexplained', 'failed on its own'])
+    expect(conclusions(t, 'send').map((c) => c.verdict)).toEqual([
+      'survived',
+      'caused by',
+      'unexplained',
+      'failed on its own',
+    ])
   })
 
   it('does not claim an order where the intervals overlap', () => {
@@ -126,7 +177,13 @@ describe('what a change shows', () => {
     test(t, '2026-03-02T10:00:00.000Z', { send: fail })
     t.told(
       { earliest: '2026-03-03T00:00:00.000Z', latest: '2026-03-03T23:59:59.999Z' },
-      { kind: 'change', machine: home, target: { sort: 'position', name: 'IC40' }, verb: 'resoldered', reach: 'altered' },
+      {
+        kind: 'change',
+        machine: home,
+        target: { sort: 'position', name: 'IC40' },
+        verb: 'resoldered',
+        reach: 'altered',
+      },
     )
     test(t, '2026-03-03T12:00:00.000Z', { send: pass })
     expect(conclusions(t, 'send')[0]!.verdict).toBe('order not known')
@@ -146,5 +203,7 @@ describe('comparing two results', () => {
     [{ is: 'fail', symptom: 'dark' }, { is: 'fail', symptom: 'one line' }, 'other symptom'],
     [{ is: 'fail', symptom: 'dark' }, fail, 'same failure'],
   ]
-  it.each(cases)('%j then %j is %s', (before, after, expected) => expect(compareResults(before, after)).toBe(expected))
+  it.each(cases)('%j then %j is %s', (before, after, expected) =>
+    expect(compareResults(before, after)).toBe(expected),
+  )
 })

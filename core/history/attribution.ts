@@ -1,11 +1,26 @@
 /** What the tests on either side of a set of changes show about them. */
 import type { PartId } from '#core/ids.ts'
 import type { SheetFunction } from '#core/type/sheet.ts'
-import { dependenciesOf, mayComeAfter, netChanges, orderUnknown, reachesFunction, type Dependencies, type NetChange } from './changes.ts'
+import {
+  dependenciesOf,
+  mayComeAfter,
+  netChanges,
+  orderUnknown,
+  reachesFunction,
+  type Dependencies,
+  type NetChange,
+} from './changes.ts'
 import type { TestResult } from './kinds.ts'
 import { isConclusive } from './standing.ts'
 import { gearProved, voidReason } from './void.ts'
-import { functionsOf, positionsOf, type MachineState, type Step, type TestRecord, type World } from './world.ts'
+import {
+  functionsOf,
+  positionsOf,
+  type MachineState,
+  type Step,
+  type TestRecord,
+  type World,
+} from './world.ts'
 
 export type Verdict =
   | 'cause shown'
@@ -35,7 +50,9 @@ export interface Conclusion {
   readonly changes: readonly NetChange[]
   /** Disturbances of something the function depends on: "or the reseating of P3". */
   readonly orDisturbed: readonly NetChange[]
-  readonly weakened: readonly ('gear not proved' | 'disturbed too' | 'was intermittent' | 'part put in not proved')[]
+  readonly weakened: readonly (
+    'gear not proved' | 'disturbed too' | 'was intermittent' | 'part put in not proved'
+  )[]
   readonly raised?: 'shown by swap-back' | 'fault follows the part' | undefined
   /** The part that came out and is not shown faulty by this trial. */
   readonly cleared?: PartId | undefined
@@ -55,7 +72,8 @@ function goodness(result: TestResult): number {
   }
 }
 
-const symptomOf = (result: TestResult): string | undefined => ('symptom' in result ? result.symptom : undefined)
+const symptomOf = (result: TestResult): string | undefined =>
+  'symptom' in result ? result.symptom : undefined
 
 type Comparison = 'better' | 'same good' | 'same failure' | 'other symptom' | 'worse'
 
@@ -69,7 +87,9 @@ export function compareResults(before: TestResult, after: TestResult): Compariso
   return was !== undefined && is !== undefined && was !== is ? 'other symptom' : 'same failure'
 }
 
-const verdicts: Readonly<Record<Exclude<Comparison, 'same good'>, readonly [none: Verdict, one: Verdict, several: Verdict]>> = {
+const verdicts: Readonly<
+  Record<Exclude<Comparison, 'same good'>, readonly [none: Verdict, one: Verdict, several: Verdict]>
+> = {
   better: ['unexplained', 'cause shown', 'cause not separated'],
   'same failure': ['no effect', 'no effect', 'no lasting effect together'],
   'other symptom': ['changed symptom', 'changed symptom', 'changed symptom'],
@@ -88,7 +108,14 @@ export function conclusionsOf(world: World, machine: MachineState): Conclusion[]
   return found.sort((a, b) => a.after.order - b.after.order)
 }
 
-function pairwise(world: World, machine: MachineState, fn: SheetFunction, tests: readonly TestRecord[], deps: Dependencies, found: Conclusion[]) {
+function pairwise(
+  world: World,
+  machine: MachineState,
+  fn: SheetFunction,
+  tests: readonly TestRecord[],
+  deps: Dependencies,
+  found: Conclusion[],
+) {
   let before: TestRecord | undefined
   let wasIntermittent = false
   let cursor = 0
@@ -103,16 +130,31 @@ function pairwise(world: World, machine: MachineState, fn: SheetFunction, tests:
       const step = machine.steps[cursor]
       if (!step) continue
       if (!machine.fuzzy && step.order > after.order) break
-      if (machine.fuzzy && ((mayComeAfter(step, after) && !orderUnknown(step, after)) || (before && !mayComeAfter(step, before)))) continue
+      if (
+        machine.fuzzy &&
+        ((mayComeAfter(step, after) && !orderUnknown(step, after)) || (before && !mayComeAfter(step, before)))
+      )
+        continue
       if (!reachesFunction(step, deps)) {
         if (step.reach !== 'outside') undeclared = true
         continue
       }
-      if (machine.fuzzy && (orderUnknown(step, after) || (before && orderUnknown(step, before)))) unknownOrder = true
+      if (machine.fuzzy && (orderUnknown(step, after) || (before && orderUnknown(step, before))))
+        unknownOrder = true
       between.push(step)
     }
     if (before || between.length > 0 || undeclared) {
-      const conclusion = conclude(world, fn.name, before, after, between, unknownOrder, undeclared, wasIntermittent, mine)
+      const conclusion = conclude(
+        world,
+        fn.name,
+        before,
+        after,
+        between,
+        unknownOrder,
+        undeclared,
+        wasIntermittent,
+        mine,
+      )
       if (conclusion) mine.push(conclusion)
     }
     wasIntermittent = after.result.is === 'intermittent' || (wasIntermittent && after.result.is !== 'fail')
@@ -140,7 +182,16 @@ function conclude(
     if (change.reach === 'altered') changes.push(change)
     else if (change.reach === 'disturbed') orDisturbed.push(change)
   }
-  const plainly = (verdict: Verdict, strength: Strength): Conclusion => ({ fn, verdict, strength, before, after, changes, orDisturbed, weakened: nothing })
+  const plainly = (verdict: Verdict, strength: Strength): Conclusion => ({
+    fn,
+    verdict,
+    strength,
+    before,
+    after,
+    changes,
+    orDisturbed,
+    weakened: nothing,
+  })
   if (!before) {
     const untouched = changes.length === 0 && orDisturbed.length === 0 && !undeclared
     return goodness(after.result) === 2 || untouched ? undefined : plainly('cannot be known', 'shows nothing')
@@ -156,23 +207,45 @@ function conclude(
   if (!gearProved(world, after) || !gearProved(world, before)) weakened.push('gear not proved')
   if (orDisturbed.length > 0) weakened.push('disturbed too')
   if (wasIntermittent) weakened.push('was intermittent')
-  const swappedIn = verdict === 'no effect' && only?.kind === 'swapped' ? provedThen(world, only.after, after) : undefined
+  const swappedIn =
+    verdict === 'no effect' && only?.kind === 'swapped' ? provedThen(world, only.after, after) : undefined
   if (swappedIn === false) weakened.push('part put in not proved')
   const steps: readonly Strength[] = ['shown', 'presumed', 'shows nothing']
-  const strength = swappedIn === false ? 'shows nothing' : (steps[Math.min(weakened.length, 2)] ?? 'shows nothing')
+  const strength =
+    swappedIn === false ? 'shows nothing' : (steps[Math.min(weakened.length, 2)] ?? 'shows nothing')
   const raised = verdict === 'caused by' && only ? swapBack(only, earlier) : undefined
-  return { fn, verdict, strength: raised ? 'shown' : strength, before, after, changes, orDisturbed, weakened, raised, cleared: swappedIn === true ? only?.before : undefined }
+  return {
+    fn,
+    verdict,
+    strength: raised ? 'shown' : strength,
+    before,
+    after,
+    changes,
+    orDisturbed,
+    weakened,
+    raised,
+    cleared: swappedIn === true ? only?.before : undefined,
+  }
 }
 
 /** A change that is reversed and brings the fault back shows the cause as well as a single swap can. */
 function swapBack(change: NetChange, earlier: readonly Conclusion[]): Conclusion['raised'] {
   const cured = earlier.at(-1)
-  const was = cured?.verdict === 'cause shown' || cured?.verdict === 'cause not separated' ? cured.changes.find((c) => c.target.name === change.target.name) : undefined
-  return was?.before !== undefined && was.before === change.after && was.after === change.before ? 'shown by swap-back' : undefined
+  const was =
+    cured?.verdict === 'cause shown' || cured?.verdict === 'cause not separated'
+      ? cured.changes.find((c) => c.target.name === change.target.name)
+      : undefined
+  return was?.before !== undefined && was.before === change.after && was.after === change.before
+    ? 'shown by swap-back'
+    : undefined
 }
 
 /** Whether the part was proved good before the test: said so, or of proved origin. */
 function provedThen(world: World, part: PartId | undefined, test: TestRecord): boolean {
   const state = part === undefined ? undefined : world.parts.get(part)
-  return state?.health === 'proved good' && state.healthSaid !== undefined && state.healthSaid.happenedAt.latest <= test.entry.happenedAt.latest
+  return (
+    state?.health === 'proved good' &&
+    state.healthSaid !== undefined &&
+    state.healthSaid.happenedAt.latest <= test.entry.happenedAt.latest
+  )
 }

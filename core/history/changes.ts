@@ -23,7 +23,10 @@ export interface NetChange {
 const targetKey = (target: Target): string => (target.sort === 'machine' ? 'machine' : target.name)
 
 /** True when the thing happened, or may have happened, after the test. Order is claimed only where intervals do not overlap. */
-export function mayComeAfter(step: { readonly entry: Statement; readonly order: number }, test: TestRecord): boolean {
+export function mayComeAfter(
+  step: { readonly entry: Statement; readonly order: number },
+  test: TestRecord,
+): boolean {
   if (test.entry.restsOn?.includes(step.entry.id)) return false
   const a = step.entry.happenedAt
   const b = test.entry.happenedAt
@@ -53,8 +56,19 @@ export interface Dependencies {
 export function dependenciesOf(fn: SheetFunction, positions: readonly SheetPosition[]): Dependencies {
   const known = new Map(positions.map((p) => [p.designator, p]))
   const around = new Set<string>()
-  for (const name of fn.dependsOn) for (let at = known.get(name)?.on, hops = 0; at !== undefined && hops < 20; at = known.get(at)?.on, hops++) around.add(at)
-  return { anything: fn.dependsOn.length === 0, declared: new Set(fn.dependsOn), around, known: new Set(known.keys()) }
+  for (const name of fn.dependsOn)
+    for (
+      let at = known.get(name)?.on, hops = 0;
+      at !== undefined && hops < 20;
+      at = known.get(at)?.on, hops++
+    )
+      around.add(at)
+  return {
+    anything: fn.dependsOn.length === 0,
+    declared: new Set(fn.dependsOn),
+    around,
+    known: new Set(known.keys()),
+  }
 }
 
 export function reachesFunction(step: Step, deps: Dependencies): boolean {
@@ -109,16 +123,33 @@ function netOf(steps: readonly Step[]): NetChange {
   const before = first.out
   const after = last.in
   // A part that was in another machine or out of the house is an alteration of its position, even when it is back.
-  const moved: Reach = before !== undefined && before === after && elsewhere === undefined ? 'disturbed' : 'altered'
+  const moved: Reach =
+    before !== undefined && before === after && elsewhere === undefined ? 'disturbed' : 'altered'
   const kind: NetKind =
-    before !== undefined && before === after ? 'out and back' : before !== undefined && after !== undefined ? 'swapped' : after === undefined ? 'taken out' : 'put in'
-  return { target, reach: stronger(reach, moved), kind, steps, before, after, elsewhere: kind === 'out and back' ? elsewhere : (last.elsewhere ?? elsewhere) }
+    before !== undefined && before === after
+      ? 'out and back'
+      : before !== undefined && after !== undefined
+        ? 'swapped'
+        : after === undefined
+          ? 'taken out'
+          : 'put in'
+  return {
+    target,
+    reach: stronger(reach, moved),
+    kind,
+    steps,
+    before,
+    after,
+    elsewhere: kind === 'out and back' ? elsewhere : (last.elsewhere ?? elsewhere),
+  }
 }
 
 /** An adjuster that ends where it began is only disturbed. */
 function adjustedBack(step: Step, steps: readonly Step[]): boolean {
   if (step.target.sort !== 'adjuster') return false
-  const adjustments = steps.filter((s) => s.target.sort === 'adjuster' && s.from !== undefined && s.to !== undefined)
+  const adjustments = steps.filter(
+    (s) => s.target.sort === 'adjuster' && s.from !== undefined && s.to !== undefined,
+  )
   const start = adjustments[0]?.from
   return start !== undefined && adjustments.length > 1 && adjustments.at(-1)?.to === start
 }

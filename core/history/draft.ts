@@ -4,10 +4,19 @@ import type { LotId, MachineId, PartId } from '#core/ids.ts'
 import { homesIn } from '#core/parts/homes.ts'
 import type { Place } from '#core/parts/place.ts'
 import type { SheetPosition } from '#core/type/sheet.ts'
-import { functionsOf, positionsOf, withOwn, type LotState, type MachineState, type PartState, type World } from './world.ts'
+import {
+  functionsOf,
+  positionsOf,
+  withOwn,
+  type LotState,
+  type MachineState,
+  type PartState,
+  type World,
+} from './world.ts'
 import type { Statement } from './versions.ts'
 
-type Unlocked<T> = T extends ReadonlyMap<infer K, infer V> ? Map<K, V> : T extends readonly (infer V)[] ? V[] : T
+type Unlocked<T> =
+  T extends ReadonlyMap<infer K, infer V> ? Map<K, V> : T extends readonly (infer V)[] ? V[] : T
 export type ConditionDraft = { -readonly [K in keyof ConditionState]: Unlocked<ConditionState[K]> }
 export type ArrivalDraft = { -readonly [K in keyof ArrivalState]: Unlocked<ArrivalState[K]> }
 export type MachineDraft = { -readonly [K in keyof MachineState]: Unlocked<MachineState[K]> }
@@ -15,7 +24,9 @@ export type PartDraft = { -readonly [K in keyof PartState]: Unlocked<PartState[K
 
 export type LotDraft = { -readonly [K in keyof LotState]: Unlocked<LotState[K]> }
 
-export type WorldDraft = { -readonly [K in Exclude<keyof World, 'machines' | 'parts' | 'lots'>]: Unlocked<World[K]> } & {
+export type WorldDraft = {
+  -readonly [K in Exclude<keyof World, 'machines' | 'parts' | 'lots'>]: Unlocked<World[K]>
+} & {
   machines: Map<MachineId, MachineDraft>
   parts: Map<PartId, PartDraft>
   lots: Map<LotId, LotDraft>
@@ -108,14 +119,25 @@ export function machineDraft(world: WorldDraft, id: MachineId): MachineDraft {
 /** The machine's condition, made its own at the first entry that speaks of it. */
 export function conditionDraft(world: WorldDraft, id: MachineId): ConditionDraft {
   const machine = machineDraft(world, id)
-  if (machine.condition === noCondition) machine.condition = { findings: [], surveys: [], gradesSet: [], photos: [], pins: [], pairs: [] }
+  if (machine.condition === noCondition)
+    machine.condition = { findings: [], surveys: [], gradesSet: [], photos: [], pins: [], pairs: [] }
   return machine.condition as ConditionDraft
 }
 
 export function arrivalDraft(world: WorldDraft, id: MachineId): ArrivalDraft {
   const machine = machineDraft(world, id)
   if (machine.arrival === noArrival)
-    machine.arrival = { evidence: [], noEvidence: [], contents: [], quarantine: [], receipts: [], links: [], values: [], markings: [], batches: [] }
+    machine.arrival = {
+      evidence: [],
+      noEvidence: [],
+      contents: [],
+      quarantine: [],
+      receipts: [],
+      links: [],
+      values: [],
+      markings: [],
+      batches: [],
+    }
   return machine.arrival as ArrivalDraft
 }
 
@@ -147,7 +169,8 @@ function drawPlans(line: readonly Statement[]): Plans {
     if (became !== 'recorded') continue
     if (body.kind === 'type') sheets.set(body.type, body.sheet.positions)
     else if (body.kind === 'machine') {
-      const type = body.what === 'registered' ? (body.type ?? null) : body.what === 'stated' ? body.set.type : undefined
+      const type =
+        body.what === 'registered' ? (body.type ?? null) : body.what === 'stated' ? body.set.type : undefined
       if (type !== undefined) types.set(body.machine, type)
       if (body.what === 'met') met.set(body.machine, [...(met.get(body.machine) ?? []), ...body.positions])
     }
@@ -163,7 +186,8 @@ function drawPlans(line: readonly Statement[]): Plans {
 }
 
 /** The positions of a machine by all that the line says of it. */
-export const plannedPositions = (world: WorldDraft, machine: MachineId): readonly SheetPosition[] => plansOf(world).positions.get(machine) ?? []
+export const plannedPositions = (world: WorldDraft, machine: MachineId): readonly SheetPosition[] =>
+  plansOf(world).positions.get(machine) ?? []
 
 export interface Surroundings {
   readonly machine: MachineId | undefined
@@ -186,7 +210,9 @@ export function around(world: WorldDraft, place: Place): Surroundings {
     if (home?.position !== undefined) within.push(home.position)
     at = home
   }
-  return at?.in.kind === 'machine' ? { machine: at.in.id as MachineId, within } : { machine: undefined, within }
+  return at?.in.kind === 'machine'
+    ? { machine: at.in.id as MachineId, within }
+    : { machine: undefined, within }
 }
 
 /** Marks the machine as one whose order in time is only partly known. */

@@ -1,6 +1,13 @@
 /** The entry: the only thing that is stored as truth. Everything shown is derived from a line of entries. */
 import { z } from 'zod'
-import { accountIdSchema, entryIdSchema, partyIdSchema, type AccountId, type EntryId, type PartyId } from '#core/ids.ts'
+import {
+  accountIdSchema,
+  entryIdSchema,
+  partyIdSchema,
+  type AccountId,
+  type EntryId,
+  type PartyId,
+} from '#core/ids.ts'
 import { type Instant, type Interval } from '#core/quantity/time.ts'
 import { unkeepableAt } from '#core/quantity/text.ts'
 import { schemaOfKind, type Body } from './kinds.ts'
@@ -55,12 +62,17 @@ export interface Entry extends Draft {
 const bodyByKind = z.looseObject({ kind: z.string() }).transform((body, context): Body => {
   const schema = schemaOfKind(body.kind)
   if (!schema) {
-    context.addIssue({ code: 'custom', path: ['kind'], message: `There is no entry of kind “${body.kind.slice(0, 40)}”.` })
+    context.addIssue({
+      code: 'custom',
+      path: ['kind'],
+      message: `There is no entry of kind “${body.kind.slice(0, 40)}”.`,
+    })
     return z.NEVER
   }
   const parsed = schema.safeParse(body)
   if (parsed.success) return parsed.data as Body
-  for (const issue of parsed.error.issues) context.addIssue({ code: 'custom', path: issue.path as (string | number)[], message: issue.message })
+  for (const issue of parsed.error.issues)
+    context.addIssue({ code: 'custom', path: issue.path as (string | number)[], message: issue.message })
   return z.NEVER
 })
 
@@ -73,7 +85,14 @@ const envelope = {
   basis: z.enum(bases),
   toldBy: partyIdSchema.optional(),
   restsOn: z.array(entryIdSchema).max(50).optional(),
-  amends: z.strictObject({ entry: entryIdSchema, seen: entryIdSchema.nullable(), how: z.enum(['correct', 'withdraw']), reason: z.string().max(2000).optional() }).optional(),
+  amends: z
+    .strictObject({
+      entry: entryIdSchema,
+      seen: entryIdSchema.nullable(),
+      how: z.enum(['correct', 'withdraw']),
+      reason: z.string().max(2000).optional(),
+    })
+    .optional(),
   together: z.string().min(1).max(80).optional(),
   device: z.strictObject({ id: z.string().min(1).max(80), n: z.int().min(0), offsetMs: z.int() }).optional(),
 }
@@ -81,7 +100,12 @@ const envelope = {
 /** Nothing is stored that the database could not give back. */
 const allKeepable = (value: unknown, context: z.RefinementCtx) => {
   const at = unkeepableAt(value)
-  if (at) context.addIssue({ code: 'custom', path: [...at], message: 'This holds a character that cannot be kept (a NUL, or half of an emoji).' })
+  if (at)
+    context.addIssue({
+      code: 'custom',
+      path: [...at],
+      message: 'This holds a character that cannot be kept (a NUL, or half of an emoji).',
+    })
 }
 const draftShape = z.strictObject({ ...envelope, body: bodyByKind })
 

@@ -3,7 +3,14 @@ import { sortKey, type Instant } from '#core/quantity/time.ts'
 import { emptyDraft, machineDraft, type WorldDraft } from './draft.ts'
 import type { Entry } from './entry.ts'
 import { reduceBatch, reduceEvidence, reduceKept } from './reduce/arrival.ts'
-import { reduceFinding, reduceGrade, reducePair, reducePhoto, reducePin, reduceSurvey } from './reduce/condition.ts'
+import {
+  reduceFinding,
+  reduceGrade,
+  reducePair,
+  reducePhoto,
+  reducePin,
+  reduceSurvey,
+} from './reduce/condition.ts'
 import { reduceGear, reduceMethod, reduceParty, reduceRule, reduceType } from './reduce/house.ts'
 import {
   reduceChange,
@@ -78,7 +85,8 @@ export function fold(entries: readonly Entry[], options: FoldOptions): World {
     if (statement) reduce(world, statement, order)
   }
   // A contested amendment is not in force, but it waits for a person as any contested entry does.
-  for (const statement of world.withdrawn) if (statement.became === 'contested' && statement.settledBy === undefined) noteContested(world, statement)
+  for (const statement of world.withdrawn)
+    if (statement.became === 'contested' && statement.settledBy === undefined) noteContested(world, statement)
   return world
 }
 
@@ -186,5 +194,6 @@ function reduce(world: WorldDraft, entry: Statement, order: number): void {
 
 /** A contested entry other than a move changes nothing; its machine shows that it waits for a person. */
 function noteContested(world: WorldDraft, entry: Statement) {
-  for (const subject of entry.about) if (subject.kind === 'machine') machineDraft(world, subject.id as never).contested.push(entry)
+  for (const subject of entry.about)
+    if (subject.kind === 'machine') machineDraft(world, subject.id as never).contested.push(entry)
 }

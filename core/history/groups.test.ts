@@ -22,12 +22,23 @@ describe('steps of an episode', () => {
       ? ({ kind: 'episode', what, machine: home, episode, lie: '', unplugged: true, next: '' } as const)
       : what === 'resumed'
         ? ({ kind: 'episode', what, machine: home, episode } as const)
-        : { kind: 'episode' as const, what, machine: home, episode, next: 'nothing', report: [], deferred: [] }
+        : {
+            kind: 'episode' as const,
+            what,
+            machine: home,
+            episode,
+            next: 'nothing',
+            report: [],
+            deferred: [],
+          }
   it('stand in their true place: nothing before it was opened', () => {
     const { t, episode } = twoTerminals()
     // Opened on 1 March at 9.
     const early = tried(t, '2026-03-01T08:59:00.000Z', step('closed', episode))
-    expect(early).toMatchObject({ became: 'contested', contest: { rule: 'episode-not-open', opened: '2026-03-01T09:00:00.000Z' } })
+    expect(early).toMatchObject({
+      became: 'contested',
+      contest: { rule: 'episode-not-open', opened: '2026-03-01T09:00:00.000Z' },
+    })
     expect(t.world().machines.get(home)?.episodes[0]?.state).toBe('open')
     t.told(day(2), step('closed', episode))
     expect(t.world().machines.get(home)?.episodes[0]?.state).toBe('closed')
@@ -36,10 +47,16 @@ describe('steps of an episode', () => {
     const { t, episode } = twoTerminals()
     t.told(day(2), step('paused', episode))
     t.told(day(4), step('resumed', episode))
-    expect(tried(t, day(3), step('closed', episode))).toMatchObject({ contest: { rule: 'breaks-later-steps' } })
-    expect(tried(t, day(5), step('resumed', episode))).toMatchObject({ contest: { rule: 'episode-not-paused' } })
+    expect(tried(t, day(3), step('closed', episode))).toMatchObject({
+      contest: { rule: 'breaks-later-steps' },
+    })
+    expect(tried(t, day(5), step('resumed', episode))).toMatchObject({
+      contest: { rule: 'episode-not-paused' },
+    })
     t.told(day(6), step('closed', episode))
-    expect(t.tell(day(7), step('paused', episode)).judgement).toMatchObject({ contest: { rule: 'episode-not-open' } })
+    expect(t.tell(day(7), step('paused', episode)).judgement).toMatchObject({
+      contest: { rule: 'episode-not-open' },
+    })
     expect(t.tell(day(5), step('paused', episode)).judgement.became).toBe('recorded')
   })
   it('are those of one open episode at a time, in the past too', () => {
@@ -56,7 +73,10 @@ describe('entries that stand or fall together', () => {
   /** As the server stores a group of which one was contested: all of it is. */
   function contestedPair() {
     const { t } = twoTerminals()
-    t.told(day(2), { kind: 'move', legs: [{ part: found(home, 'LS1'), from: slot(home, 'LS1'), to: { in: { kind: 'rig', id: 'rig' } } }] })
+    t.told(day(2), {
+      kind: 'move',
+      legs: [{ part: found(home, 'LS1'), from: slot(home, 'LS1'), to: { in: { kind: 'rig', id: 'rig' } } }],
+    })
     const contest = { rule: 'needs-instant' } as const
     const base = (n: number, body: Entry['body']): Entry => ({
       id: numberedId<EntryId>(n, 77),
@@ -73,7 +93,10 @@ describe('entries that stand or fall together', () => {
       contest,
     })
     t.entries.push(
-      base(1, { kind: 'move', legs: [{ part: chip, from: slot(home, 'IC41'), to: { in: { kind: 'rig', id: 'rig' } } }] }),
+      base(1, {
+        kind: 'move',
+        legs: [{ part: chip, from: slot(home, 'IC41'), to: { in: { kind: 'rig', id: 'rig' } } }],
+      }),
       base(2, { kind: 'note', machine: home, words: 'with it' }),
     )
     return t

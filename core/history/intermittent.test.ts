@@ -25,11 +25,17 @@ describe('sums of an intermittent fault', () => {
 })
 
 describe('an intermittent function', () => {
-  const screen = (t: Teller) => standingsOf(t.world(), t.world().machines.get(home)!).find((s) => s.fn === 'screen')!
+  const screen = (t: Teller) =>
+    standingsOf(t.world(), t.world().machines.get(home)!).find((s) => s.fn === 'screen')!
 
   it('stays unproved until its clean run holds, and counts only the failing condition', () => {
     const { t } = twoTerminals()
-    test(t, '2026-03-02T10:00:00.000Z', { screen: { is: 'intermittent', failures: 5, of: 6 } }, { condition: 'cold' })
+    test(
+      t,
+      '2026-03-02T10:00:00.000Z',
+      { screen: { is: 'intermittent', failures: 5, of: 6 } },
+      { condition: 'cold' },
+    )
     expect(screen(t).word).toBe('intermittent')
     test(t, '2026-03-02T11:00:00.000Z', { screen: { is: 'pass', starts: 1 } }, { condition: 'cold' })
     expect(screen(t)).toMatchObject({ word: 'unproved', run: { clean: 1, needed: 3 } }) // C(6,5)/C(8,5) = 6/56, C(6,5)/C(9,5) = 6/126
@@ -43,7 +49,13 @@ describe('an intermittent function', () => {
     const { t } = twoTerminals()
     test(t, '2026-03-02T10:00:00.000Z', { screen: { is: 'intermittent', failures: 1, of: 3 } })
     test(t, '2026-03-02T11:00:00.000Z', { screen: { is: 'pass', starts: 20 } })
-    t.told('2026-03-02T12:00:00.000Z', { kind: 'change', machine: home, target: { sort: 'position', name: 'IC31' }, verb: 'resoldered', reach: 'altered' })
+    t.told('2026-03-02T12:00:00.000Z', {
+      kind: 'change',
+      machine: home,
+      target: { sort: 'position', name: 'IC31' },
+      verb: 'resoldered',
+      reach: 'altered',
+    })
     test(t, '2026-03-02T13:00:00.000Z', { screen: { is: 'pass', starts: 9 } })
     expect(screen(t)).toMatchObject({ word: 'unproved', run: { clean: 9, needed: 28 } })
     expect(screen(t).run!.luck).toBeCloseTo(0.25, 12)
@@ -54,7 +66,13 @@ describe('an intermittent function', () => {
     test(t, '2026-03-02T10:00:00.000Z', { screen: { is: 'intermittent', failures: 1, of: 3 } })
     test(t, '2026-03-02T11:00:00.000Z', { screen: { is: 'pass', starts: 28 } })
     expect(screen(t).word).toBe('works')
-    t.told('2026-03-02T12:00:00.000Z', { kind: 'change', machine: home, target: { sort: 'position', name: 'IC31' }, verb: 'resoldered', reach: 'altered' })
+    t.told('2026-03-02T12:00:00.000Z', {
+      kind: 'change',
+      machine: home,
+      target: { sort: 'position', name: 'IC31' },
+      verb: 'resoldered',
+      reach: 'altered',
+    })
     expect(screen(t).word).toBe('retest')
     test(t, '2026-03-02T13:00:00.000Z', { screen: pass })
     expect(screen(t).word).toBe('works')

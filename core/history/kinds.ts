@@ -1,9 +1,27 @@
 /** The shapes of entry bodies, one schema a kind. A shape changes only by a numbered lift (see lifts/). */
 import { z } from 'zod'
-import { entryIdSchema, gearIdSchema, lotIdSchema, machineIdSchema, methodIdSchema, partIdSchema, partyIdSchema, typeIdSchema } from '#core/ids.ts'
+import {
+  entryIdSchema,
+  gearIdSchema,
+  lotIdSchema,
+  machineIdSchema,
+  methodIdSchema,
+  partIdSchema,
+  partyIdSchema,
+  typeIdSchema,
+} from '#core/ids.ts'
 import { placeSchema } from '#core/parts/place.ts'
 import { sheetSchema } from '#core/type/sheet.ts'
-import { batchBody, contentsBody, evidenceBody, linkBody, markingBody, quarantineBody, receiptBody, valueBody } from './bodies/arrival.ts'
+import {
+  batchBody,
+  contentsBody,
+  evidenceBody,
+  linkBody,
+  markingBody,
+  quarantineBody,
+  receiptBody,
+  valueBody,
+} from './bodies/arrival.ts'
 import { findingBody, gradeBody, pairBody, photoBody, pinBody, surveyBody } from './bodies/condition.ts'
 import { consentBody } from './bodies/consent.ts'
 import { countBody, lotBody, lotLegSchema, reservationBody } from './bodies/lot.ts'
@@ -15,9 +33,34 @@ import { precautionBody } from './bodies/precaution.ts'
 import { attributes, label, someWords, words } from './bodies/words.ts'
 import { instantSchema, moneySchema } from '#core/quantity/schemas.ts'
 
-export const legalStatuses = ['entered, undecided', 'accessioned', 'long loan in', 'loan in', 'handling collection', 'owner’s', 'parts stock', 'disposed'] as const
-export const purposes = ['undecided', 'working exhibit', 'display', 'reserve', 'parts source', 'study'] as const
-export const sourceKinds = ['gift', 'purchase', 'lot', 'loan in', 'repair for owner', 'found', 'transfer', 'not recorded'] as const
+export const legalStatuses = [
+  'entered, undecided',
+  'accessioned',
+  'long loan in',
+  'loan in',
+  'handling collection',
+  'owner’s',
+  'parts stock',
+  'disposed',
+] as const
+export const purposes = [
+  'undecided',
+  'working exhibit',
+  'display',
+  'reserve',
+  'parts source',
+  'study',
+] as const
+export const sourceKinds = [
+  'gift',
+  'purchase',
+  'lot',
+  'loan in',
+  'repair for owner',
+  'found',
+  'transfer',
+  'not recorded',
+] as const
 export const healths = ['proved good', 'not shown faulty', 'suspect', 'proved bad', 'unknown'] as const
 export const origins = ['factory', 'earlier repair', 'donor', 'bought', 'made', 'gift', 'unknown'] as const
 export const reaches = ['outside', 'disturbed', 'altered'] as const
@@ -47,12 +90,22 @@ const machineBody = z.discriminatedUnion('what', [
     entryNumber: label,
     ...factsShape,
     name: label,
-    source: z.strictObject({ how: z.enum(sourceKinds), from: partyIdSchema.optional(), words: someWords.optional() }),
+    source: z.strictObject({
+      how: z.enum(sourceKinds),
+      from: partyIdSchema.optional(),
+      words: someWords.optional(),
+    }),
     price: moneySchema.optional(),
     /** Its entry is led step by step, and waits on Bench until every step is answered. */
     guided: z.boolean().optional(),
   }),
-  z.strictObject({ kind: z.literal('machine'), what: z.literal('stated'), machine: machineIdSchema, set: z.strictObject(factsShape), reason: someWords.optional() }),
+  z.strictObject({
+    kind: z.literal('machine'),
+    what: z.literal('stated'),
+    machine: machineIdSchema,
+    set: z.strictObject(factsShape),
+    reason: someWords.optional(),
+  }),
   /** Lines a machine adds to its sheet, or that make up for a type not known yet. */
   z.strictObject({
     kind: z.literal('machine'),
@@ -83,16 +136,44 @@ const partBody = z.discriminatedUnion('what', [
     /** One taken out of a lot, where the lot lay; and the machine it is meant for. */
     outOf: z.strictObject({ lot: lotIdSchema, for: machineIdSchema.optional() }).optional(),
   }),
-  z.strictObject({ kind: z.literal('part'), what: z.literal('health'), part: partIdSchema, health: z.enum(healths), because: someWords.optional() }),
-  z.strictObject({ kind: z.literal('part'), what: z.literal('content'), machine: machineIdSchema, place: placeSchema, content: z.enum(['empty', 'unknown part']) }),
+  z.strictObject({
+    kind: z.literal('part'),
+    what: z.literal('health'),
+    part: partIdSchema,
+    health: z.enum(healths),
+    because: someWords.optional(),
+  }),
+  z.strictObject({
+    kind: z.literal('part'),
+    what: z.literal('content'),
+    machine: machineIdSchema,
+    place: placeSchema,
+    content: z.enum(['empty', 'unknown part']),
+  }),
 ])
 
 export const resultSchema = z.discriminatedUnion('is', [
-  z.strictObject({ is: z.literal('pass'), starts: z.int().min(1).max(100000).optional(), symptom: z.never().optional() }),
+  z.strictObject({
+    is: z.literal('pass'),
+    starts: z.int().min(1).max(100000).optional(),
+    symptom: z.never().optional(),
+  }),
   z.strictObject({ is: z.literal('fail'), symptom: label.optional() }),
-  z.strictObject({ is: z.literal('partly'), good: z.int().min(0), of: z.int().min(1), symptom: label.optional() }).refine((r) => r.good <= r.of, 'More good than there are.'),
   z
-    .strictObject({ is: z.literal('intermittent'), failures: z.int().min(1), of: z.int().min(2), symptom: label.optional() })
+    .strictObject({
+      is: z.literal('partly'),
+      good: z.int().min(0),
+      of: z.int().min(1),
+      symptom: label.optional(),
+    })
+    .refine((r) => r.good <= r.of, 'More good than there are.'),
+  z
+    .strictObject({
+      is: z.literal('intermittent'),
+      failures: z.int().min(1),
+      of: z.int().min(2),
+      symptom: label.optional(),
+    })
     .refine((r) => r.failures < r.of, 'All of them failed: that is a fail.'),
   z.strictObject({ is: z.literal('inconclusive'), because: someWords.optional() }),
   z.strictObject({ is: z.literal('not possible'), because: words }),
@@ -130,7 +211,10 @@ const moveShape = z.strictObject({
   legs: z
     .array(legSchema)
     .max(500)
-    .refine((legs) => new Set(legs.map((l) => l.part)).size === legs.length, 'One part moves once in an act.'),
+    .refine(
+      (legs) => new Set(legs.map((l) => l.part)).size === legs.length,
+      'One part moves once in an act.',
+    ),
   /** The legs that name no part, only how many of a lot. */
   lots: z.array(lotLegSchema).min(1).max(100).optional(),
   loan: z.strictObject({ home: placeSchema, due: instantSchema.optional() }).optional(),
@@ -138,9 +222,15 @@ const moveShape = z.strictObject({
   authority: partyIdSchema.optional(),
   words: someWords.optional(),
 })
-const moveBody = moveShape.refine((move) => move.legs.length > 0 || move.lots !== undefined, 'A move moves at least one thing.')
+const moveBody = moveShape.refine(
+  (move) => move.legs.length > 0 || move.lots !== undefined,
+  'A move moves at least one thing.',
+)
 
-export const targetSchema = z.strictObject({ sort: z.enum(['position', 'assembly', 'adjuster', 'wire', 'surface', 'machine']), name: label })
+export const targetSchema = z.strictObject({
+  sort: z.enum(['position', 'assembly', 'adjuster', 'wire', 'surface', 'machine']),
+  name: label,
+})
 export type Target = z.infer<typeof targetSchema>
 
 const changeBody = z.strictObject({
@@ -159,7 +249,14 @@ const changeBody = z.strictObject({
   onPurpose: z.boolean().optional(),
 })
 
-const policyValue = z.strictObject({ kind: z.literal('rule'), what: z.literal('policy'), key: label, option: label, machine: machineIdSchema.optional(), reason: someWords })
+const policyValue = z.strictObject({
+  kind: z.literal('rule'),
+  what: z.literal('policy'),
+  key: label,
+  option: label,
+  machine: machineIdSchema.optional(),
+  reason: someWords,
+})
 
 const ruleBody = z.discriminatedUnion('what', [
   policyValue,
@@ -193,7 +290,12 @@ const gearBody = z.discriminatedUnion('what', [
     attributes: attributes.default({}),
     limits: someWords.optional(),
   }),
-  z.strictObject({ kind: z.literal('gear'), what: z.literal('proved'), gear: gearIdSchema, words: someWords.optional() }),
+  z.strictObject({
+    kind: z.literal('gear'),
+    what: z.literal('proved'),
+    gear: gearIdSchema,
+    words: someWords.optional(),
+  }),
   z.strictObject({
     kind: z.literal('gear'),
     what: z.literal('unfit'),
@@ -206,7 +308,13 @@ const gearBody = z.discriminatedUnion('what', [
 ])
 
 const episodeBody = z.discriminatedUnion('what', [
-  z.strictObject({ kind: z.literal('episode'), what: z.literal('opened'), machine: machineIdSchema, title: label, number: z.int().min(1).optional() }),
+  z.strictObject({
+    kind: z.literal('episode'),
+    what: z.literal('opened'),
+    machine: machineIdSchema,
+    title: label,
+    number: z.int().min(1).optional(),
+  }),
   z.strictObject({
     kind: z.literal('episode'),
     what: z.literal('paused'),
@@ -216,7 +324,12 @@ const episodeBody = z.discriminatedUnion('what', [
     unplugged: z.boolean(),
     next: someWords,
   }),
-  z.strictObject({ kind: z.literal('episode'), what: z.literal('resumed'), machine: machineIdSchema, episode: entryIdSchema }),
+  z.strictObject({
+    kind: z.literal('episode'),
+    what: z.literal('resumed'),
+    machine: machineIdSchema,
+    episode: entryIdSchema,
+  }),
   z.strictObject({
     kind: z.literal('episode'),
     what: z.literal('closed'),
@@ -235,7 +348,12 @@ const episodeBody = z.discriminatedUnion('what', [
 const kindSchemas = [
   machineBody,
   partBody,
-  z.strictObject({ kind: z.literal('type'), type: typeIdSchema, sheet: sheetSchema, learnedIn: entryIdSchema.optional() }),
+  z.strictObject({
+    kind: z.literal('type'),
+    type: typeIdSchema,
+    sheet: sheetSchema,
+    learnedIn: entryIdSchema.optional(),
+  }),
   z.strictObject({
     kind: z.literal('party'),
     party: partyIdSchema,
@@ -267,11 +385,38 @@ const kindSchemas = [
     size: label,
     cup: label.optional(),
   }),
-  z.strictObject({ kind: z.literal('connection'), machine: machineIdSchema, connector: label, way: z.enum(['off', 'on']) }),
-  z.strictObject({ kind: z.literal('power'), machine: machineIdSchema, way: z.enum(['on', 'off']), words: someWords.optional() }),
-  z.strictObject({ kind: z.literal('incident'), machine: machineIdSchema, words, target: targetSchema.optional() }),
-  z.strictObject({ kind: z.literal('hazard'), what: z.literal('noted'), machine: machineIdSchema, words, barsPower: z.boolean() }),
-  z.strictObject({ kind: z.literal('hazard'), what: z.literal('cleared'), machine: machineIdSchema, hazard: entryIdSchema, words }),
+  z.strictObject({
+    kind: z.literal('connection'),
+    machine: machineIdSchema,
+    connector: label,
+    way: z.enum(['off', 'on']),
+  }),
+  z.strictObject({
+    kind: z.literal('power'),
+    machine: machineIdSchema,
+    way: z.enum(['on', 'off']),
+    words: someWords.optional(),
+  }),
+  z.strictObject({
+    kind: z.literal('incident'),
+    machine: machineIdSchema,
+    words,
+    target: targetSchema.optional(),
+  }),
+  z.strictObject({
+    kind: z.literal('hazard'),
+    what: z.literal('noted'),
+    machine: machineIdSchema,
+    words,
+    barsPower: z.boolean(),
+  }),
+  z.strictObject({
+    kind: z.literal('hazard'),
+    what: z.literal('cleared'),
+    machine: machineIdSchema,
+    hazard: entryIdSchema,
+    words,
+  }),
   z.strictObject({
     kind: z.literal('custody'),
     machine: machineIdSchema,
@@ -282,7 +427,13 @@ const kindSchemas = [
     words: someWords.optional(),
   }),
   z.strictObject({ kind: z.literal('question'), what: z.literal('asked'), machine: machineIdSchema, words }),
-  z.strictObject({ kind: z.literal('question'), what: z.literal('answered'), machine: machineIdSchema, question: entryIdSchema, words }),
+  z.strictObject({
+    kind: z.literal('question'),
+    what: z.literal('answered'),
+    machine: machineIdSchema,
+    question: entryIdSchema,
+    words,
+  }),
   readingBody,
   baselineBody,
   methodBody,
@@ -297,7 +448,12 @@ const kindSchemas = [
     everyMinutes: z.int().min(1).max(1440).optional(),
   }),
   /** A wait that somebody ended, early or after it rang. */
-  z.strictObject({ kind: z.literal('wait'), machine: machineIdSchema, over: entryIdSchema, words: someWords.optional() }),
+  z.strictObject({
+    kind: z.literal('wait'),
+    machine: machineIdSchema,
+    over: entryIdSchema,
+    words: someWords.optional(),
+  }),
   photoBody,
   pinBody,
   pairBody,
@@ -319,8 +475,20 @@ const kindSchemas = [
   precautionBody,
   jotBody,
   z.strictObject({ kind: z.literal('note'), machine: machineIdSchema.optional(), words }),
-  z.strictObject({ kind: z.literal('override'), machine: machineIdSchema, check: label, rule: label, reason: words, role: label }),
-  z.strictObject({ kind: z.literal('settle'), entry: entryIdSchema, outcome: z.enum(['happened', 'did not happen']), words: someWords.optional() }),
+  z.strictObject({
+    kind: z.literal('override'),
+    machine: machineIdSchema,
+    check: label,
+    rule: label,
+    reason: words,
+    role: label,
+  }),
+  z.strictObject({
+    kind: z.literal('settle'),
+    entry: entryIdSchema,
+    outcome: z.enum(['happened', 'did not happen']),
+    words: someWords.optional(),
+  }),
   /** The body of an amendment that takes an entry back; it says nothing by itself. */
   z.strictObject({ kind: z.literal('withdrawal') }),
 ] as const

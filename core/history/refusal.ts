@@ -24,18 +24,45 @@ export type Refusal =
     }
   /** A late move or a correction that would break moves recorded after its place in the order. */
   | { readonly rule: 'breaks-later-moves'; readonly moves: readonly EntryId[] }
-  | { readonly rule: 'look-alike-socket'; readonly position: string; readonly takes: string; readonly partKind: string; readonly belongsIn: readonly string[] }
-  | { readonly rule: 'wrong-kind'; readonly position: string; readonly takes: string; readonly partKind: string }
-  | { readonly rule: 'rating-below'; readonly position: string; readonly needVolts: number; readonly hasVolts: number }
+  | {
+      readonly rule: 'look-alike-socket'
+      readonly position: string
+      readonly takes: string
+      readonly partKind: string
+      readonly belongsIn: readonly string[]
+    }
+  | {
+      readonly rule: 'wrong-kind'
+      readonly position: string
+      readonly takes: string
+      readonly partKind: string
+    }
+  | {
+      readonly rule: 'rating-below'
+      readonly position: string
+      readonly needVolts: number
+      readonly hasVolts: number
+    }
   | { readonly rule: 'safety-class'; readonly position: string; readonly needs: string; readonly has: string }
-  | { readonly rule: 'attribute-differs'; readonly position: string; readonly attribute: string; readonly asks: string; readonly has: string }
+  | {
+      readonly rule: 'attribute-differs'
+      readonly position: string
+      readonly attribute: string
+      readonly asks: string
+      readonly has: string
+    }
   | { readonly rule: 'primary-cell'; readonly position: string }
   | { readonly rule: 'holds-itself'; readonly part: PartId }
   | { readonly rule: 'accessioned-needs-authority'; readonly part: PartId; readonly machine: string }
   | { readonly rule: 'needs-instant' }
   | { readonly rule: 'needs-steward' }
   /** An owner's machine gives nothing that its owner did not agree to. */
-  | { readonly rule: 'owner-consent'; readonly part: PartId; readonly machine: string; readonly refused: boolean }
+  | {
+      readonly rule: 'owner-consent'
+      readonly part: PartId
+      readonly machine: string
+      readonly refused: boolean
+    }
   | { readonly rule: 'episode-open'; readonly episode: EntryId }
   /** Closed by then, or (with the time of its opening) not opened yet. */
   | { readonly rule: 'episode-not-open'; readonly episode: EntryId; readonly opened?: Instant | undefined }

@@ -2,12 +2,38 @@
 import { instantToMs } from '#core/quantity/time.ts'
 import { policyNumber } from '#core/work/policy.ts'
 import type { SheetFunction } from '#core/type/sheet.ts'
-import { dependenciesOf, mayComeAfter, netChanges, stepsAfter, type Dependencies, type NetChange } from './changes.ts'
+import {
+  dependenciesOf,
+  mayComeAfter,
+  netChanges,
+  stepsAfter,
+  type Dependencies,
+  type NetChange,
+} from './changes.ts'
 import { cleanStartsNeeded, houseLuckLevel, luckOfCleanRun } from './intermittent.ts'
 import { voidReason, type VoidReason } from './void.ts'
-import { functionsOf, positionsOf, type ClaimState, type MachineState, type TestRecord, type World } from './world.ts'
+import {
+  functionsOf,
+  positionsOf,
+  type ClaimState,
+  type MachineState,
+  type TestRecord,
+  type World,
+} from './world.ts'
 
-export type StandingWord = 'blocked' | 'inconclusive' | 'void' | 'claimed' | 'untested' | 'fails' | 'partly' | 'intermittent' | 'retest' | 'unproved' | 'ageing' | 'works'
+export type StandingWord =
+  | 'blocked'
+  | 'inconclusive'
+  | 'void'
+  | 'claimed'
+  | 'untested'
+  | 'fails'
+  | 'partly'
+  | 'intermittent'
+  | 'retest'
+  | 'unproved'
+  | 'ageing'
+  | 'works'
 
 export interface CleanRun {
   readonly failures: number
@@ -35,7 +61,8 @@ export interface Standing {
   readonly standsUntilMs?: number | undefined
 }
 
-export const isConclusive = (test: TestRecord): boolean => test.result.is !== 'inconclusive' && test.result.is !== 'not possible'
+export const isConclusive = (test: TestRecord): boolean =>
+  test.result.is !== 'inconclusive' && test.result.is !== 'not possible'
 
 /**
  * The name under which a look is written: dead, signs of life, seems to run. It is said of the machine as it was met and
@@ -47,14 +74,24 @@ export const lookFunction = 'look'
 export function standingsOf(world: World, machine: MachineState): Standing[] {
   const positions = positionsOf(world, machine)
   const listed = functionsOf(world, machine)
-  const extra = [...new Set([...machine.tests.keys(), ...machine.claims.flatMap((c) => (c.fn ? [c.fn] : []))])].filter(
-    (fn) => fn !== lookFunction && !listed.some((f) => f.name === fn),
-  )
-  const undeclared = extra.map((name): SheetFunction => ({ name, essential: false, dependsOn: [], needs: [] }))
+  const extra = [
+    ...new Set([...machine.tests.keys(), ...machine.claims.flatMap((c) => (c.fn ? [c.fn] : []))]),
+  ].filter((fn) => fn !== lookFunction && !listed.some((f) => f.name === fn))
+  const undeclared = extra.map((name): SheetFunction => ({
+    name,
+    essential: false,
+    dependsOn: [],
+    needs: [],
+  }))
   return [...listed, ...undeclared].map((fn) => standingOf(world, machine, fn, dependenciesOf(fn, positions)))
 }
 
-export function standingOf(world: World, machine: MachineState, fn: SheetFunction, deps: Dependencies): Standing {
+export function standingOf(
+  world: World,
+  machine: MachineState,
+  fn: SheetFunction,
+  deps: Dependencies,
+): Standing {
   const tests = machine.tests.get(fn.name) ?? []
   const base = { fn: fn.name, essential: fn.essential }
   let test: TestRecord | undefined
@@ -96,8 +133,10 @@ export function standingOf(world: World, machine: MachineState, fn: SheetFunctio
   const run = cleanRun(world, machine, fn, tests, deps)
   if (run && run.luck >= houseLuckLevel) return { ...found, word: 'unproved', run }
   const days = policyNumber(world, machine, 'how long a test stands')
-  const standsUntilMs = days === undefined ? undefined : instantToMs(test.entry.happenedAt.latest) + days * 86_400_000
-  if (standsUntilMs !== undefined && standsUntilMs < instantToMs(world.now)) return { ...found, word: 'ageing', run, standsUntilMs }
+  const standsUntilMs =
+    days === undefined ? undefined : instantToMs(test.entry.happenedAt.latest) + days * 86_400_000
+  if (standsUntilMs !== undefined && standsUntilMs < instantToMs(world.now))
+    return { ...found, word: 'ageing', run, standsUntilMs }
   return { ...found, word: 'works', run, standsUntilMs }
 }
 
@@ -105,17 +144,32 @@ export function standingOf(world: World, machine: MachineState, fn: SheetFunctio
  * Net changes since the test that reach the function. A short check clears what was only disturbed; what was altered before
  * it still needs a full test, so those alterations are carried past a short one.
  */
-function changesSince(machine: MachineState, tests: readonly TestRecord[], test: TestRecord, deps: Dependencies): NetChange[] {
+function changesSince(
+  machine: MachineState,
+  tests: readonly TestRecord[],
+  test: TestRecord,
+  deps: Dependencies,
+): NetChange[] {
   const since = netChanges(stepsAfter(machine, test, deps))
   if (test.body.depth === 'full' || test.result.is !== 'pass') return since
-  const full = tests.findLast((t) => t.order < test.order && isConclusive(t) && t.body.depth === 'full') ?? tests.find(isConclusive)
+  const full =
+    tests.findLast((t) => t.order < test.order && isConclusive(t) && t.body.depth === 'full') ??
+    tests.find(isConclusive)
   if (!full || full === test) return since
-  const altered = netChanges(stepsAfter(machine, full, deps).filter((s) => !mayComeAfter(s, test))).filter((c) => c.reach === 'altered')
+  const altered = netChanges(stepsAfter(machine, full, deps).filter((s) => !mayComeAfter(s, test))).filter(
+    (c) => c.reach === 'altered',
+  )
   return [...altered, ...since]
 }
 
 /** The clean run since the later of the last failure and the last alteration, when the function was intermittent before. */
-function cleanRun(world: World, machine: MachineState, fn: SheetFunction, tests: readonly TestRecord[], deps: Dependencies): CleanRun | undefined {
+function cleanRun(
+  world: World,
+  machine: MachineState,
+  fn: SheetFunction,
+  tests: readonly TestRecord[],
+  deps: Dependencies,
+): CleanRun | undefined {
   const at = tests.findLastIndex((t) => t.result.is === 'intermittent' && !voidReason(world, machine, fn, t))
   const last = tests[at]
   if (!last || last.result.is !== 'intermittent') return undefined
@@ -127,7 +181,12 @@ function cleanRun(world: World, machine: MachineState, fn: SheetFunction, tests:
   for (const test of tests.slice(at + 1)) {
     if (test.result.is === 'fail') clean = 0
     if (test.result.is !== 'pass' || voidReason(world, machine, fn, test)) continue
-    if (last.body.condition !== undefined && test.body.condition !== undefined && test.body.condition !== last.body.condition) continue
+    if (
+      last.body.condition !== undefined &&
+      test.body.condition !== undefined &&
+      test.body.condition !== last.body.condition
+    )
+      continue
     // Once the run has held, the fault is settled: a later touch asks for a retest, not for the run again.
     if (!settled && altered !== undefined && test.order < altered) {
       clean += test.result.starts ?? 1
@@ -137,5 +196,11 @@ function cleanRun(world: World, machine: MachineState, fn: SheetFunction, tests:
     }
     clean += test.result.starts ?? 1
   }
-  return { failures, of, clean, needed: cleanStartsNeeded(failures, of), luck: luckOfCleanRun(failures, of, clean) }
+  return {
+    failures,
+    of,
+    clean,
+    needed: cleanStartsNeeded(failures, of),
+    luck: luckOfCleanRun(failures, of, clean),
+  }
 }

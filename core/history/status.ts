@@ -8,7 +8,17 @@ import { standingsOf, type Standing, type StandingWord } from './standing.ts'
 import type { EpisodeState, HazardState, MachineState, World } from './world.ts'
 
 export type WorkingStatus =
-  'do not power' | 'incomplete' | 'in pieces' | 'not working' | 'faulty' | 'retest due' | 'not known' | 'unproved' | 'check overdue' | 'working' | 'not run'
+  | 'do not power'
+  | 'incomplete'
+  | 'in pieces'
+  | 'not working'
+  | 'faulty'
+  | 'retest due'
+  | 'not known'
+  | 'unproved'
+  | 'check overdue'
+  | 'working'
+  | 'not run'
 
 export interface MachineStanding {
   readonly status: WorkingStatus
@@ -26,7 +36,8 @@ export interface MachineStanding {
   readonly holdsUntilMs?: number | undefined
 }
 
-const among = (standings: readonly Standing[], ...words: StandingWord[]) => standings.filter((s) => words.includes(s.word))
+const among = (standings: readonly Standing[], ...words: StandingWord[]) =>
+  standings.filter((s) => words.includes(s.word))
 const names = (standings: readonly Standing[]) => standings.map((s) => s.fn)
 
 export function machineStanding(world: World, machine: MachineState): MachineStanding {
@@ -35,9 +46,15 @@ export function machineStanding(world: World, machine: MachineState): MachineSta
   const bars = machine.hazards.filter((h) => h.barsPower && !h.cleared)
   const missing = missingEssentials(world, machine)
   const off = offAssemblies(world, machine)
-  const stand = standings.filter((s) => s.word === 'works' || ((s.word === 'fails' || s.word === 'partly' || s.word === 'intermittent') && s.changes.length === 0))
+  const stand = standings.filter(
+    (s) =>
+      s.word === 'works' ||
+      ((s.word === 'fails' || s.word === 'partly' || s.word === 'intermittent') && s.changes.length === 0),
+  )
   const proofs = stand.flatMap((s) => (s.test ? [s.test.entry.happenedAt.latest] : [])).sort()
-  const expiries = standings.flatMap((s) => (s.word === 'works' && s.standsUntilMs !== undefined ? [s.standsUntilMs + 1] : []))
+  const expiries = standings.flatMap((s) =>
+    s.word === 'works' && s.standsUntilMs !== undefined ? [s.standsUntilMs + 1] : [],
+  )
   const base = {
     standings,
     stand: stand.length,
@@ -48,7 +65,11 @@ export function machineStanding(world: World, machine: MachineState): MachineSta
     bars,
     holdsUntilMs: expiries.length ? Math.min(...expiries) : undefined,
   }
-  const say = (status: WorkingStatus, because: readonly string[] = []): MachineStanding => ({ ...base, status, because })
+  const say = (status: WorkingStatus, because: readonly string[] = []): MachineStanding => ({
+    ...base,
+    status,
+    because,
+  })
 
   if (bars.length > 0)
     return say(
@@ -62,7 +83,8 @@ export function machineStanding(world: World, machine: MachineState): MachineSta
       'incomplete',
       away.map((m) => m.position),
     )
-  if (off.length > 0 || missing.length > 0) return say('in pieces', [...off.map((a) => a.position), ...missing.map((m) => m.position)])
+  if (off.length > 0 || missing.length > 0)
+    return say('in pieces', [...off.map((a) => a.position), ...missing.map((m) => m.position)])
   const dead = among(essential, 'fails')
   if (dead.length > 0) return say('not working', names(dead))
   const faults = among(standings, 'fails', 'partly', 'intermittent')
@@ -79,19 +101,29 @@ export function machineStanding(world: World, machine: MachineState): MachineSta
 }
 
 /** The latest episode that is not closed, if any. */
-export const openEpisode = (machine: MachineState): EpisodeState | undefined => machine.episodes.findLast((e) => e.state !== 'closed')
+export const openEpisode = (machine: MachineState): EpisodeState | undefined =>
+  machine.episodes.findLast((e) => e.state !== 'closed')
 
 /** Parts that lie in the tray of one of this machine's episodes. */
 export function trayOf(world: World, machine: MachineState): PartId[] {
   const episodes = new Set<string>(machine.episodes.map((e) => e.id))
-  return [...world.parts.values()].filter((p) => p.place?.in.kind === 'tray' && episodes.has(p.place.in.id)).map((p) => p.id)
+  return [...world.parts.values()]
+    .filter((p) => p.place?.in.kind === 'tray' && episodes.has(p.place.in.id))
+    .map((p) => p.id)
 }
 
 /** Waits that are not over at `now`: their time has not run out and nobody ended them. */
-export const openWaits = (world: World, machine: MachineState) => machine.waits.filter((w) => !w.over && instantToMs(w.until) > instantToMs(world.now))
+export const openWaits = (world: World, machine: MachineState) =>
+  machine.waits.filter((w) => !w.over && instantToMs(w.until) > instantToMs(world.now))
 
 /** Open waits, and those that ran out within half a day and that nobody has ended: they want a hand. */
 export const waitRows = (world: World, machine: MachineState): WaitRow[] =>
   machine.waits
     .filter((w) => !w.over && instantToMs(w.until) > instantToMs(world.now) - 43_200_000)
-    .map((w) => ({ entry: w.entry.id, what: w.what, from: w.entry.happenedAt.latest, until: w.until, everyMinutes: w.everyMinutes }))
+    .map((w) => ({
+      entry: w.entry.id,
+      what: w.what,
+      from: w.entry.happenedAt.latest,
+      until: w.until,
+      everyMinutes: w.everyMinutes,
+    }))

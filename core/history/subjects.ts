@@ -18,30 +18,59 @@ const ofPlace = (place: Place): Subject[] => {
   }
 }
 
-const ofOutOf = ({ outOf }: { readonly outOf?: { readonly lot: string; readonly for?: string | undefined } | undefined }): Subject[] =>
-  outOf ? [{ kind: 'lot', id: outOf.lot }, ...(outOf.for ? [{ kind: 'machine' as const, id: outOf.for }] : [])] : []
+const ofOutOf = ({
+  outOf,
+}: {
+  readonly outOf?: { readonly lot: string; readonly for?: string | undefined } | undefined
+}): Subject[] =>
+  outOf
+    ? [{ kind: 'lot', id: outOf.lot }, ...(outOf.for ? [{ kind: 'machine' as const, id: outOf.for }] : [])]
+    : []
 
 function bodySubjects(body: Body): Subject[] {
-  const machine = 'machine' in body && body.machine ? [{ kind: 'machine' as const, id: body.machine as string }] : []
+  const machine =
+    'machine' in body && body.machine ? [{ kind: 'machine' as const, id: body.machine as string }] : []
   switch (body.kind) {
     case 'move':
       return [
-        ...body.legs.flatMap((leg): Subject[] => [{ kind: 'part', id: leg.part }, ...ofPlace(leg.from), ...ofPlace(leg.to)]),
+        ...body.legs.flatMap((leg): Subject[] => [
+          { kind: 'part', id: leg.part },
+          ...ofPlace(leg.from),
+          ...ofPlace(leg.to),
+        ]),
         ...(body.loan ? ofPlace(body.loan.home) : []),
-        ...(body.lots ?? []).flatMap((leg): Subject[] => [{ kind: 'lot', id: leg.lot }, ...ofPlace(leg.from), ...ofPlace(leg.to)]),
+        ...(body.lots ?? []).flatMap((leg): Subject[] => [
+          { kind: 'lot', id: leg.lot },
+          ...ofPlace(leg.from),
+          ...ofPlace(leg.to),
+        ]),
       ]
     case 'lot':
-      return [{ kind: 'lot', id: body.lot }, ...(body.what === 'got' ? [...ofPlace(body.place), ...(body.from ? [{ kind: 'party' as const, id: body.from }] : [])] : [])]
+      return [
+        { kind: 'lot', id: body.lot },
+        ...(body.what === 'got'
+          ? [...ofPlace(body.place), ...(body.from ? [{ kind: 'party' as const, id: body.from }] : [])]
+          : []),
+      ]
     case 'count':
       return [{ kind: 'lot', id: body.lot }, ...ofPlace(body.place)]
     case 'reservation':
-      return [...machine, ...(body.part ? [{ kind: 'part' as const, id: body.part }] : []), ...(body.lot ? [{ kind: 'lot' as const, id: body.lot }] : [])]
+      return [
+        ...machine,
+        ...(body.part ? [{ kind: 'part' as const, id: body.part }] : []),
+        ...(body.lot ? [{ kind: 'lot' as const, id: body.lot }] : []),
+      ]
     case 'consent':
       return [...machine, { kind: 'party', id: body.by }]
     case 'part':
       return body.what === 'content'
         ? [...machine, ...ofPlace(body.place)]
-        : [{ kind: 'part', id: body.part }, ...(body.what === 'identified' ? [...(body.place ? ofPlace(body.place) : []), ...ofOutOf(body)] : [])]
+        : [
+            { kind: 'part', id: body.part },
+            ...(body.what === 'identified'
+              ? [...(body.place ? ofPlace(body.place) : []), ...ofOutOf(body)]
+              : []),
+          ]
     case 'test':
       return [...machine, ...body.gear.map((id): Subject => ({ kind: 'gear', id }))]
     case 'gear':
@@ -77,7 +106,11 @@ function bodySubjects(body: Body): Subject[] {
  * what the contested entry concerned: pass those as `inherited`. `machineOf` walks a tray or an assembly up to its
  * machine, so that a chip taken from a card concerns the machine around the card.
  */
-export function subjectsOf(draft: Pick<Draft, 'body'>, inherited: readonly Subject[] = [], machineOf: (place: Place) => string | undefined = () => undefined): Subject[] {
+export function subjectsOf(
+  draft: Pick<Draft, 'body'>,
+  inherited: readonly Subject[] = [],
+  machineOf: (place: Place) => string | undefined = () => undefined,
+): Subject[] {
   const { body } = draft
   const found = [...bodySubjects(body), ...inherited]
   const places =
@@ -96,4 +129,5 @@ export function subjectsOf(draft: Pick<Draft, 'body'>, inherited: readonly Subje
 }
 
 /** Every person an entry names as a party, so that it can be checked that the party exists. */
-export const subjectIds = (about: readonly Subject[], kind: Subject['kind']): string[] => about.filter((s) => s.kind === kind).map((s) => s.id)
+export const subjectIds = (about: readonly Subject[], kind: Subject['kind']): string[] =>
+  about.filter((s) => s.kind === kind).map((s) => s.id)

@@ -25,7 +25,8 @@ export interface Telling {
 }
 
 /** A deterministic, ordered id: the n-th of its family. */
-export const numberedId = <T extends string>(n: number, family = 1): T => asId<T>(`${String(family).padStart(8, '0')}-0000-7000-8000-${n.toString(16).padStart(12, '0')}`)
+export const numberedId = <T extends string>(n: number, family = 1): T =>
+  asId<T>(`${String(family).padStart(8, '0')}-0000-7000-8000-${n.toString(16).padStart(12, '0')}`)
 
 export class Teller {
   readonly entries: Entry[] = []
@@ -37,7 +38,8 @@ export class Teller {
   constructor(private readonly now: Instant = '2026-11-01T12:00:00.000Z') {}
 
   world(): World {
-    if (this.folded?.count !== this.entries.length) this.folded = { count: this.entries.length, world: fold(this.entries, { now: this.now }) }
+    if (this.folded?.count !== this.entries.length)
+      this.folded = { count: this.entries.length, world: fold(this.entries, { now: this.now }) }
     return this.folded.world
   }
 
@@ -57,7 +59,9 @@ export class Teller {
       ...(telling.amends ? { amends: telling.amends } : {}),
       ...(telling.restsOn ? { restsOn: telling.restsOn } : {}),
     }
-    const inherited = [telling.amends?.entry, body.kind === 'settle' ? body.entry : undefined].flatMap((id) => (id ? (this.entries.find((e) => e.id === id)?.about ?? []) : []))
+    const inherited = [telling.amends?.entry, body.kind === 'settle' ? body.entry : undefined].flatMap(
+      (id) => (id ? (this.entries.find((e) => e.id === id)?.about ?? []) : []),
+    )
     const entry: Entry = {
       ...draft,
       about: subjectsOf(draft, inherited, machineOf(world)),
@@ -73,7 +77,8 @@ export class Teller {
       fromOutbox: telling.fromOutbox ?? false,
     })
     if (judgement.became === 'refused') return { entry, judgement }
-    const stored: Entry = judgement.became === 'contested' ? { ...entry, became: 'contested', contest: judgement.contest } : entry
+    const stored: Entry =
+      judgement.became === 'contested' ? { ...entry, became: 'contested', contest: judgement.contest } : entry
     this.entries.push(stored)
     return { entry: stored, judgement }
   }
@@ -91,7 +96,8 @@ export const machineOf =
   (world: World) =>
   (place: Place): string | undefined => {
     if (place.in.kind !== 'tray') return machineAround(world, place)?.id
-    for (const machine of world.machines.values()) if (machine.episodes.some((e) => e.id === place.in.id)) return machine.id
+    for (const machine of world.machines.values())
+      if (machine.episodes.some((e) => e.id === place.in.id)) return machine.id
     return undefined
   }
 

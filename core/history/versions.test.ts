@@ -6,33 +6,64 @@ import { lift } from './lifts/index.ts'
 import { standingsOf } from './standing.ts'
 import { numberedId, type Teller } from './teller.ts'
 
-const word = (t: Teller, fn: string) => standingsOf(t.world(), t.world().machines.get(home)!).find((s) => s.fn === fn)!.word
-const correct = (entry: EntryId, seen: EntryId | null = null) => ({ amends: { entry, seen, how: 'correct' as const, reason: 'read the wrong line' } })
-const withdraw = (entry: EntryId, seen: EntryId | null = null) => ({ amends: { entry, seen, how: 'withdraw' as const, reason: 'was another machine' } })
-const result = (fn: string, r: typeof pass) => ({ kind: 'test' as const, machine: home, depth: 'full' as const, gear: [], results: [{ fn, result: r }] })
+const word = (t: Teller, fn: string) =>
+  standingsOf(t.world(), t.world().machines.get(home)!).find((s) => s.fn === fn)!.word
+const correct = (entry: EntryId, seen: EntryId | null = null) => ({
+  amends: { entry, seen, how: 'correct' as const, reason: 'read the wrong line' },
+})
+const withdraw = (entry: EntryId, seen: EntryId | null = null) => ({
+  amends: { entry, seen, how: 'withdraw' as const, reason: 'was another machine' },
+})
+const result = (fn: string, r: typeof pass) => ({
+  kind: 'test' as const,
+  machine: home,
+  depth: 'full' as const,
+  gear: [],
+  results: [{ fn, result: r }],
+})
 
 describe('amendments', () => {
   it('restate an entry in its place; the first version stays readable', () => {
     const { t } = twoTerminals()
     const said = test(t, '2026-03-02T10:00:00.000Z', { bell: pass })
-    t.told('2026-03-02T10:00:00.000Z', result('bell', fail), { ...correct(said.id), recordedAt: '2026-03-09T10:00:00.000Z' })
+    t.told('2026-03-02T10:00:00.000Z', result('bell', fail), {
+      ...correct(said.id),
+      recordedAt: '2026-03-09T10:00:00.000Z',
+    })
     expect(word(t, 'bell')).toBe('fails')
     const statement = t.world().line.find((s) => s.id === said.id)!
     expect(statement.versions).toHaveLength(2)
     expect(statement.versions![0]!.body).toEqual(said.body)
     // True from the start, known only from the 9th.
-    const knownBefore = fold(t.entries, { now: '2026-04-01T00:00:00.000Z', knownAt: '2026-03-05T00:00:00.000Z' })
-    expect(standingsOf(knownBefore, knownBefore.machines.get(home)!).find((s) => s.fn === 'bell')!.word).toBe('works')
+    const knownBefore = fold(t.entries, {
+      now: '2026-04-01T00:00:00.000Z',
+      knownAt: '2026-03-05T00:00:00.000Z',
+    })
+    expect(standingsOf(knownBefore, knownBefore.machines.get(home)!).find((s) => s.fn === 'bell')!.word).toBe(
+      'works',
+    )
   })
 
   it('move an entry to another machine and another time', () => {
     const { t } = twoTerminals()
     allPass(t, '2026-03-02T10:00:00.000Z')
-    const change = t.told('2026-03-03T10:00:00.000Z', { kind: 'change', machine: home, target: { sort: 'position', name: 'LS1' }, verb: 'resoldered', reach: 'altered' })
+    const change = t.told('2026-03-03T10:00:00.000Z', {
+      kind: 'change',
+      machine: home,
+      target: { sort: 'position', name: 'LS1' },
+      verb: 'resoldered',
+      reach: 'altered',
+    })
     expect(word(t, 'bell')).toBe('retest')
     const moved = t.told(
       '2026-03-03T10:00:00.000Z',
-      { kind: 'change', machine: other, target: { sort: 'position', name: 'LS1' }, verb: 'resoldered', reach: 'altered' },
+      {
+        kind: 'change',
+        machine: other,
+        target: { sort: 'position', name: 'LS1' },
+        verb: 'resoldered',
+        reach: 'altered',
+      },
       correct(change.id),
     )
     expect(word(t, 'bell')).toBe('works')
@@ -44,7 +75,13 @@ describe('amendments', () => {
     ).toEqual([home, other])
     t.told(
       '2026-03-01T10:00:00.000Z',
-      { kind: 'change', machine: home, target: { sort: 'position', name: 'LS1' }, verb: 'resoldered', reach: 'altered' },
+      {
+        kind: 'change',
+        machine: home,
+        target: { sort: 'position', name: 'LS1' },
+        verb: 'resoldered',
+        reach: 'altered',
+      },
       correct(change.id, moved.id),
     )
     expect(word(t, 'bell')).toBe('works') // before the test now
@@ -53,10 +90,14 @@ describe('amendments', () => {
   it('withdrawing an amendment brings back what stood before', () => {
     const { t } = twoTerminals()
     const said = test(t, '2026-03-02T10:00:00.000Z', { bell: pass })
-    const before = JSON.stringify(standingsOf(t.world(), t.world().machines.get(home)!).map((s) => [s.fn, s.word]))
+    const before = JSON.stringify(
+      standingsOf(t.world(), t.world().machines.get(home)!).map((s) => [s.fn, s.word]),
+    )
     const corrected = t.told('2026-03-02T10:00:00.000Z', result('bell', fail), correct(said.id))
     t.told('2026-03-02T10:00:00.000Z', { kind: 'withdrawal' }, withdraw(corrected.id, corrected.id))
-    expect(JSON.stringify(standingsOf(t.world(), t.world().machines.get(home)!).map((s) => [s.fn, s.word]))).toBe(before)
+    expect(
+      JSON.stringify(standingsOf(t.world(), t.world().machines.get(home)!).map((s) => [s.fn, s.word])),
+    ).toBe(before)
   })
 
   it('are contested when the writer had not seen the latest one', () => {
@@ -64,7 +105,10 @@ describe('amendments', () => {
     const said = test(t, '2026-03-02T10:00:00.000Z', { bell: pass })
     const first = t.told('2026-03-02T10:00:00.000Z', result('bell', fail), correct(said.id))
     const { judgement, entry } = t.tell('2026-03-02T10:00:00.000Z', result('bell', pass), correct(said.id))
-    expect(judgement).toEqual({ became: 'contested', contest: { rule: 'stale-amendment', seen: null, latest: first.id } })
+    expect(judgement).toEqual({
+      became: 'contested',
+      contest: { rule: 'stale-amendment', seen: null, latest: first.id },
+    })
     expect(word(t, 'bell')).toBe('fails')
     expect(
       t
@@ -81,35 +125,68 @@ describe('amendments', () => {
     const { t } = twoTerminals()
     const said = test(t, '2026-03-02T10:00:00.000Z', { bell: pass })
     const amends = { entry: said.id, seen: null, how: 'correct' as const }
-    const late = t.tell('2026-03-02T10:00:00.000Z', result('bell', fail), { amends, recordedAt: '2026-03-02T10:10:01.000Z' })
+    const late = t.tell('2026-03-02T10:00:00.000Z', result('bell', fail), {
+      amends,
+      recordedAt: '2026-03-02T10:10:01.000Z',
+    })
     expect(late.judgement).toEqual({ became: 'refused', refusal: { rule: 'reason-needed' } })
-    const byOther = t.tell('2026-03-02T10:00:00.000Z', result('bell', fail), { amends, recordedAt: '2026-03-02T10:05:00.000Z', account: numberedId<AccountId>(2, 9) })
+    const byOther = t.tell('2026-03-02T10:00:00.000Z', result('bell', fail), {
+      amends,
+      recordedAt: '2026-03-02T10:05:00.000Z',
+      account: numberedId<AccountId>(2, 9),
+    })
     expect(byOther.judgement.became).toBe('refused')
-    expect(t.tell('2026-03-02T10:00:00.000Z', result('bell', fail), { amends, recordedAt: '2026-03-02T10:05:00.000Z' }).judgement.became).toBe('recorded')
+    expect(
+      t.tell('2026-03-02T10:00:00.000Z', result('bell', fail), {
+        amends,
+        recordedAt: '2026-03-02T10:05:00.000Z',
+      }).judgement.became,
+    ).toBe('recorded')
   })
 
   it('may not turn an entry into another kind, or speak of nothing', () => {
     const { t } = twoTerminals()
     const said = test(t, '2026-03-02T10:00:00.000Z', { bell: pass })
-    expect(t.tell('2026-03-02T10:00:00.000Z', { kind: 'note', machine: home, words: 'x' }, correct(said.id)).judgement).toMatchObject({ refusal: { rule: 'kind-changed' } })
-    expect(t.tell('2026-03-02T10:00:00.000Z', result('bell', fail), correct(numberedId<EntryId>(999))).judgement).toMatchObject({ refusal: { rule: 'unknown-entry' } })
+    expect(
+      t.tell('2026-03-02T10:00:00.000Z', { kind: 'note', machine: home, words: 'x' }, correct(said.id))
+        .judgement,
+    ).toMatchObject({ refusal: { rule: 'kind-changed' } })
+    expect(
+      t.tell('2026-03-02T10:00:00.000Z', result('bell', fail), correct(numberedId<EntryId>(999))).judgement,
+    ).toMatchObject({ refusal: { rule: 'unknown-entry' } })
   })
 })
 
 describe('a correction that would break later moves', () => {
   it('is contested with their list, and never breaks what stood before', () => {
     const { t, episode } = twoTerminals()
-    const out = t.told('2026-03-02T10:00:00.000Z', { kind: 'move', legs: [{ part: found(home, 'IC40'), from: slot(home, 'IC40'), to: { in: { kind: 'tray', id: episode } } }] })
-    const back = t.told('2026-03-02T11:00:00.000Z', { kind: 'move', legs: [{ part: found(home, 'IC40'), from: { in: { kind: 'tray', id: episode } }, to: slot(home, 'IC40') }] })
+    const out = t.told('2026-03-02T10:00:00.000Z', {
+      kind: 'move',
+      legs: [
+        { part: found(home, 'IC40'), from: slot(home, 'IC40'), to: { in: { kind: 'tray', id: episode } } },
+      ],
+    })
+    const back = t.told('2026-03-02T11:00:00.000Z', {
+      kind: 'move',
+      legs: [
+        { part: found(home, 'IC40'), from: { in: { kind: 'tray', id: episode } }, to: slot(home, 'IC40') },
+      ],
+    })
     const { judgement } = t.tell('2026-03-02T10:00:00.000Z', { kind: 'withdrawal' }, withdraw(out.id))
-    expect(judgement).toEqual({ became: 'contested', contest: { rule: 'breaks-later-moves', moves: [back.id] } })
+    expect(judgement).toEqual({
+      became: 'contested',
+      contest: { rule: 'breaks-later-moves', moves: [back.id] },
+    })
     expect(t.world().parts.get(found(home, 'IC40'))!.legs).toHaveLength(2)
   })
 })
 
 describe('older shapes', () => {
   it('are lifted: a test of shape 0 had no depth and was a full one', () => {
-    expect(lift({ v: 0, body: { kind: 'test', results: [] } })).toEqual({ v: 1, body: { kind: 'test', results: [], depth: 'full' } })
+    expect(lift({ v: 0, body: { kind: 'test', results: [] } })).toEqual({
+      v: 1,
+      body: { kind: 'test', results: [], depth: 'full' },
+    })
     expect(lift({ v: 0, body: { kind: 'change' } })).toMatchObject({ v: 1, body: { reach: 'altered' } })
   })
   it('leave a newer one alone', () => expect(lift({ v: 2, body: {} })).toBe('newer'))

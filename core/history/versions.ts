@@ -28,9 +28,12 @@ function inForce(root: EntryId, amendments: readonly Entry[]): Entry | undefined
   for (let i = amendments.length - 1; i >= 0; i--) {
     const amendment = amendments[i]
     if (!amendment?.amends || withdrawn.has(amendment.id)) continue
-    if (amendment.amends.how === 'withdraw' && amendment.amends.entry !== root) withdrawn.add(amendment.amends.entry)
+    if (amendment.amends.how === 'withdraw' && amendment.amends.entry !== root)
+      withdrawn.add(amendment.amends.entry)
   }
-  return amendments.findLast((a) => !withdrawn.has(a.id) && !(a.amends?.how === 'withdraw' && a.amends.entry !== root))
+  return amendments.findLast(
+    (a) => !withdrawn.has(a.id) && !(a.amends?.how === 'withdraw' && a.amends.entry !== root),
+  )
 }
 
 /** Latest uncontested amendment of an entry, as `amends.seen` must name it. */
@@ -38,7 +41,14 @@ export function latestAmendment(root: EntryId, entries: Iterable<Entry>): EntryI
   const all = [...entries]
   const byId = new Map(all.map((e) => [e.id, e]))
   let latest: Entry | undefined
-  for (const entry of all) if (entry.amends && entry.became === 'recorded' && rootOf(entry, byId) === root && (!latest || entry.seq > latest.seq)) latest = entry
+  for (const entry of all)
+    if (
+      entry.amends &&
+      entry.became === 'recorded' &&
+      rootOf(entry, byId) === root &&
+      (!latest || entry.seq > latest.seq)
+    )
+      latest = entry
   return latest ? latest.id : null
 }
 
@@ -59,14 +69,16 @@ export function standingStatements(entries: readonly Entry[]): Statement[] {
   const bySeq = (a: Entry, b: Entry) => a.seq - b.seq
   const outcomes = new Map<EntryId, Entry>()
   const byId = new Map(entries.map((e) => [e.id, e]))
-  for (const s of settlements.sort(bySeq)) if (s.body.kind === 'settle') for (const id of withItsGroup(s.body.entry, byId)) outcomes.set(id, s)
+  for (const s of settlements.sort(bySeq))
+    if (s.body.kind === 'settle') for (const id of withItsGroup(s.body.entry, byId)) outcomes.set(id, s)
   const settled = plain.map((entry) => settle(entry, outcomes.get(entry.id)))
   const perRoot = new Map<EntryId, Entry[]>()
   const unheeded: Statement[] = []
   for (const amendment of amendments.sort(bySeq).map((entry) => settle(entry, outcomes.get(entry.id)))) {
     const root = rootOf(amendment, byId)
     // A contested amendment changes nothing, but stays visible until a person settles it.
-    if (root === undefined || amendment.became === 'contested' || amendment.withdrawn) unheeded.push({ ...amendment, withdrawn: true })
+    if (root === undefined || amendment.became === 'contested' || amendment.withdrawn)
+      unheeded.push({ ...amendment, withdrawn: true })
     else perRoot.set(root, [...(perRoot.get(root) ?? []), amendment])
   }
   const statements = settled.map((entry): Statement => {
@@ -80,12 +92,16 @@ export function standingStatements(entries: readonly Entry[]): Statement[] {
 function withItsGroup(id: EntryId, byId: ReadonlyMap<EntryId, Entry>): EntryId[] {
   const { together, recordedBy } = byId.get(id) ?? {}
   if (together === undefined) return [id]
-  return [...byId.values()].filter((e) => e.together === together && e.recordedBy === recordedBy && e.became === 'contested').map((e) => e.id)
+  return [...byId.values()]
+    .filter((e) => e.together === together && e.recordedBy === recordedBy && e.became === 'contested')
+    .map((e) => e.id)
 }
 
 function settle(entry: Entry, by: Entry | undefined): Statement {
   if (entry.became !== 'contested' || by?.body.kind !== 'settle') return entry
-  return by.body.outcome === 'happened' ? { ...entry, became: 'recorded', settledBy: by.id } : { ...entry, withdrawn: true, settledBy: by.id }
+  return by.body.outcome === 'happened'
+    ? { ...entry, became: 'recorded', settledBy: by.id }
+    : { ...entry, withdrawn: true, settledBy: by.id }
 }
 
 function amended(root: Statement, amendments: readonly Entry[]): Statement {

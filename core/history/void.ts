@@ -2,14 +2,33 @@
 import type { EntryId, GearId } from '#core/ids.ts'
 import type { SheetFunction } from '#core/type/sheet.ts'
 import type { Statement } from './versions.ts'
-import { functionsOf, type GearState, type MachineState, type QuestionState, type TestRecord, type World } from './world.ts'
+import {
+  functionsOf,
+  type GearState,
+  type MachineState,
+  type QuestionState,
+  type TestRecord,
+  type World,
+} from './world.ts'
 
 export type VoidReason =
   | { readonly why: 'gear unfit'; readonly gear: GearId; readonly name: string; readonly said: Statement }
-  | { readonly why: 'attribute differs'; readonly gear: GearId; readonly name: string; readonly attribute: string; readonly has: string; readonly needs: string }
+  | {
+      readonly why: 'attribute differs'
+      readonly gear: GearId
+      readonly name: string
+      readonly attribute: string
+      readonly has: string
+      readonly needs: string
+    }
 
 /** The reason a test of `fn` is void, or undefined. Only functions that need the unfit kind of gear are void. */
-export function voidReason(world: World, machine: MachineState, fn: SheetFunction | undefined, test: TestRecord): VoidReason | undefined {
+export function voidReason(
+  world: World,
+  machine: MachineState,
+  fn: SheetFunction | undefined,
+  test: TestRecord,
+): VoidReason | undefined {
   if (test.body.gear.length === 0) return undefined
   for (const id of test.body.gear) {
     const gear = world.gear.get(id)
@@ -21,7 +40,8 @@ export function voidReason(world: World, machine: MachineState, fn: SheetFunctio
       const has = gear.attributes[need.attribute]
       const needs = machine.attributes[need.attribute]
       // An unknown attribute weakens a conclusion; it never voids one.
-      if (has !== undefined && needs !== undefined && has !== needs) return { why: 'attribute differs', gear: id, name: gear.name, attribute: need.attribute, has, needs }
+      if (has !== undefined && needs !== undefined && has !== needs)
+        return { why: 'attribute differs', gear: id, name: gear.name, attribute: need.attribute, has, needs }
     }
   }
   return undefined

@@ -217,9 +217,18 @@ export interface LotState {
   readonly reorderAt?: number | undefined
   /** By place key. */
   readonly places: ReadonlyMap<string, LotPlace>
-  readonly got: readonly { readonly entry: Statement; readonly n: number; readonly origin: string; readonly price?: Money | undefined }[]
+  readonly got: readonly {
+    readonly entry: Statement
+    readonly n: number
+    readonly origin: string
+    readonly price?: Money | undefined
+  }[]
   /** Parts taken out of it one by one. */
-  readonly taken: readonly { readonly entry: Statement; readonly part: PartId; readonly for?: MachineId | undefined }[]
+  readonly taken: readonly {
+    readonly entry: Statement
+    readonly part: PartId
+    readonly for?: MachineId | undefined
+  }[]
 }
 export interface ReservationState {
   readonly entry: Statement
@@ -318,10 +327,14 @@ export function positionsOf(world: World, machine: MachineState): readonly Sheet
 }
 
 /** A sheet's positions and those that a machine adds, the sheet's first. */
-export function withOwn(sheet: readonly SheetPosition[] = [], met: readonly SheetPosition[]): readonly SheetPosition[] {
+export function withOwn(
+  sheet: readonly SheetPosition[] = [],
+  met: readonly SheetPosition[],
+): readonly SheetPosition[] {
   if (met.length === 0) return sheet
   const known = new Set(sheet.map((p) => p.designator))
   return [...sheet, ...met.filter((m) => !known.has(m.designator) && known.add(m.designator))]
 }
 
-export const sheetOf = (world: World, machine: MachineState): TypeSheet | undefined => (machine.type ? world.types.get(machine.type)?.sheet : undefined)
+export const sheetOf = (world: World, machine: MachineState): TypeSheet | undefined =>
+  machine.type ? world.types.get(machine.type)?.sheet : undefined

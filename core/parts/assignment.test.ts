@@ -19,17 +19,27 @@ describe('an assignment', () => {
   // Against an independent implementation of the Hungarian algorithm (npm: munkres-js).
   it('costs what an independent implementation finds', () =>
     fc.assert(
-      fc.property(fc.integer({ min: 1, max: 9 }), fc.integer({ min: 1, max: 9 }), fc.infiniteStream(fc.integer({ min: 0, max: 50 })), (rows, columns, stream) => {
-        const numbers = stream[Symbol.iterator]()
-        const matrix = Array.from({ length: rows }, () => Array.from({ length: columns }, () => numbers.next().value as number))
-        const pairs = computeMunkres(matrix.map((row) => [...row]))
-        const theirs = pairs.reduce((sum: number, [row, column]: [number, number]) => sum + (matrix[row]?.[column] ?? 0), 0)
-        const ours = assign(matrix)!
-        expect(ours.cost).toBe(theirs)
-        expect(ours.columns.filter((c) => c >= 0)).toHaveLength(Math.min(rows, columns))
-        expect(new Set(ours.columns.filter((c) => c >= 0)).size).toBe(Math.min(rows, columns))
-        expect(costOf(matrix, ours.columns)).toBe(ours.cost)
-      }),
+      fc.property(
+        fc.integer({ min: 1, max: 9 }),
+        fc.integer({ min: 1, max: 9 }),
+        fc.infiniteStream(fc.integer({ min: 0, max: 50 })),
+        (rows, columns, stream) => {
+          const numbers = stream[Symbol.iterator]()
+          const matrix = Array.from({ length: rows }, () =>
+            Array.from({ length: columns }, () => numbers.next().value as number),
+          )
+          const pairs = computeMunkres(matrix.map((row) => [...row]))
+          const theirs = pairs.reduce(
+            (sum: number, [row, column]: [number, number]) => sum + (matrix[row]?.[column] ?? 0),
+            0,
+          )
+          const ours = assign(matrix)!
+          expect(ours.cost).toBe(theirs)
+          expect(ours.columns.filter((c) => c >= 0)).toHaveLength(Math.min(rows, columns))
+          expect(new Set(ours.columns.filter((c) => c >= 0)).size).toBe(Math.min(rows, columns))
+          expect(costOf(matrix, ours.columns)).toBe(ours.cost)
+        },
+      ),
     ))
   it('serves as many rows as can be served, and never by what may not be', () => {
     const no = Number.POSITIVE_INFINITY

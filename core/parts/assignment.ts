@@ -21,7 +21,8 @@ export function assign(costs: CostMatrix, stop?: () => boolean): Assignment | un
   const columns = costs[0]?.length ?? 0
   if (rows === 0) return { columns: [], cost: 0 }
   let most = 0
-  for (const row of costs) for (const cost of row) if (Number.isFinite(cost)) most = Math.max(most, Math.abs(cost))
+  for (const row of costs)
+    for (const cost of row) if (Number.isFinite(cost)) most = Math.max(most, Math.abs(cost))
   // A column of its own for every row, dearer than any complete assignment: taking it means "none".
   const none = (most + 1) * (rows + 1) * 2
   const width = columns + rows

@@ -5,17 +5,38 @@ import { positionSchema } from '#core/type/sheet.ts'
 import { buyList, serves, type Spare, type Wanted } from './buying.ts'
 
 const cap = (n: number, value: string, volts?: number): Wanted => ({
-  position: positionSchema.parse({ designator: `C${n}`, accepts: 'electrolytic capacitor', polarised: true, asks: { value }, ...(volts ? { ratingVolts: volts } : {}) }),
+  position: positionSchema.parse({
+    designator: `C${n}`,
+    accepts: 'electrolytic capacitor',
+    polarised: true,
+    asks: { value },
+    ...(volts ? { ratingVolts: volts } : {}),
+  }),
   label: `C${n} of E-1`,
   kept: false,
 })
-const spare = (value: string, rating: string, free = 1): Spare => ({ facts: { partKind: 'electrolytic capacitor', attributes: { value, rating }, health: 'unknown' }, free })
+const spare = (value: string, rating: string, free = 1): Spare => ({
+  facts: { partKind: 'electrolytic capacitor', attributes: { value, rating }, health: 'unknown' },
+  free,
+})
 
 describe('what is to be bought', () => {
   it('is what no spare serves, by kind and value, the most wanted first', () => {
     expect(buyList([cap(1, '47 µF', 16), cap(2, '47 µF', 16), cap(3, '10 µF', 16)], [], [])).toEqual([
-      { kind: 'electrolytic capacitor', asks: '47 µF 16 V', count: 2, because: 'needed', where: ['C1 of E-1', 'C2 of E-1'] },
-      { kind: 'electrolytic capacitor', asks: '10 µF 16 V', count: 1, because: 'needed', where: ['C3 of E-1'] },
+      {
+        kind: 'electrolytic capacitor',
+        asks: '47 µF 16 V',
+        count: 2,
+        because: 'needed',
+        where: ['C1 of E-1', 'C2 of E-1'],
+      },
+      {
+        kind: 'electrolytic capacitor',
+        asks: '10 µF 16 V',
+        count: 1,
+        because: 'needed',
+        where: ['C3 of E-1'],
+      },
     ])
   })
   it('counts a spare once, and gives the strict position the one that serves it', () => {
@@ -25,9 +46,17 @@ describe('what is to be bought', () => {
     expect(buyList(strict, [spare('47 µF', '35 V')], [])).toMatchObject([{ count: 1 }])
   })
   it('takes as many of a lot as are free, and none that is too weak, proved bad or kept', () => {
-    expect(buyList([cap(1, '47 µF', 16), cap(2, '47 µF', 16), cap(3, '47 µF', 16)], [spare('47 µF', '25 V', 2)], [])).toMatchObject([{ count: 1 }])
+    expect(
+      buyList(
+        [cap(1, '47 µF', 16), cap(2, '47 µF', 16), cap(3, '47 µF', 16)],
+        [spare('47 µF', '25 V', 2)],
+        [],
+      ),
+    ).toMatchObject([{ count: 1 }])
     expect(buyList([cap(1, '47 µF', 16)], [spare('47 µF', '10 V', 9)], [])).toHaveLength(1)
-    expect(serves(cap(1, '47 µF', 16).position, { ...spare('47 µF', '25 V').facts, health: 'proved bad' })).toBe(false)
+    expect(
+      serves(cap(1, '47 µF', 16).position, { ...spare('47 µF', '25 V').facts, health: 'proved bad' }),
+    ).toBe(false)
     expect(buyList([{ ...cap(1, '47 µF'), kept: true }], [], [])).toEqual([])
   })
   it('fills a lot at its level up to twice the level', () =>
@@ -37,14 +66,18 @@ describe('what is to be bought', () => {
   it('leaves as few needs unserved as an independent assignment does', () => {
     const volts = fc.constantFrom(10, 16, 25, 35)
     fc.assert(
-      fc.property(fc.array(volts, { minLength: 1, maxLength: 9 }), fc.array(fc.tuple(volts, fc.integer({ min: 0, max: 3 })), { maxLength: 6 }), (asked, stock) => {
-        const wanted = asked.map((v, i) => cap(i, '47 µF', v))
-        const spares = stock.map(([v, free]) => spare('47 µF', `${v} V`, free))
-        const units = spares.flatMap((s) => Array.from({ length: s.free }, () => s.facts))
-        const served = units.length === 0 ? 0 : munkresServed(wanted, units)
-        const bought = buyList(wanted, spares, []).reduce((sum, line) => sum + line.count, 0)
-        expect(bought).toBe(wanted.length - served)
-      }),
+      fc.property(
+        fc.array(volts, { minLength: 1, maxLength: 9 }),
+        fc.array(fc.tuple(volts, fc.integer({ min: 0, max: 3 })), { maxLength: 6 }),
+        (asked, stock) => {
+          const wanted = asked.map((v, i) => cap(i, '47 µF', v))
+          const spares = stock.map(([v, free]) => spare('47 µF', `${v} V`, free))
+          const units = spares.flatMap((s) => Array.from({ length: s.free }, () => s.facts))
+          const served = units.length === 0 ? 0 : munkresServed(wanted, units)
+          const bought = buyList(wanted, spares, []).reduce((sum, line) => sum + line.count, 0)
+          expect(bought).toBe(wanted.length - served)
+        },
+      ),
       { numRuns: 150 },
     )
   })

@@ -31,18 +31,35 @@ export interface LowLot {
 }
 
 /** Value and rating that a sheet's line asks for, as one writes them on an order. */
-export function asksWords({ asks, ratingVolts }: Pick<SheetPosition, 'asks' | 'ratingVolts'>): string | undefined {
-  const words = [asks?.['value'], asks?.['rating'] ?? (ratingVolts === undefined ? undefined : `${ratingVolts} V`)].filter((text) => text !== undefined)
+export function asksWords({
+  asks,
+  ratingVolts,
+}: Pick<SheetPosition, 'asks' | 'ratingVolts'>): string | undefined {
+  const words = [
+    asks?.['value'],
+    asks?.['rating'] ?? (ratingVolts === undefined ? undefined : `${ratingVolts} V`),
+  ].filter((text) => text !== undefined)
   return words.length > 0 ? words.join(' ') : undefined
 }
 
 export const serves = (position: SheetPosition, facts: PartFacts): boolean => {
   const { fit } = judgeFit(position, facts, [position])
-  return facts.health !== 'proved bad' && facts.health !== 'suspect' && (fit === 'fits' || fit === 'fits with remarks')
+  return (
+    facts.health !== 'proved bad' &&
+    facts.health !== 'suspect' &&
+    (fit === 'fits' || fit === 'fits with remarks')
+  )
 }
 
 /** What of a position decides which part fits: positions that agree in it are served by the same spares. */
-const fitKey = ({ designator: _, on: _on, lookAlikes: _alike, essential: _essential, weight: _weight, ...asked }: SheetPosition): string => JSON.stringify(asked)
+const fitKey = ({
+  designator: _,
+  on: _on,
+  lookAlikes: _alike,
+  essential: _essential,
+  weight: _weight,
+  ...asked
+}: SheetPosition): string => JSON.stringify(asked)
 
 function grouped<T>(items: readonly T[], keyOf: (item: T) => string): { first: T; members: number[] }[] {
   const groups = new Map<string, { first: T; members: number[] }>()
@@ -59,7 +76,11 @@ function grouped<T>(items: readonly T[], keyOf: (item: T) => string): { first: T
  * How many of each spare go to each need so that as many needs are served as can be: a maximum flow by augmenting paths (Ford &
  * Fulkerson, Canad. J. Math. 8 (1956) 399–404). `mayServe[need]` lists the spares that serve it.
  */
-function shareOut(wanted: readonly number[], free: readonly number[], mayServe: readonly (readonly number[])[]): Map<number, number>[] {
+function shareOut(
+  wanted: readonly number[],
+  free: readonly number[],
+  mayServe: readonly (readonly number[])[],
+): Map<number, number>[] {
   const given = wanted.map(() => new Map<number, number>())
   const takers = free.map(() => new Set<number>())
   const left = [...free]
@@ -116,15 +137,23 @@ interface Sharing<S extends Spare> {
 function share<S extends Spare>(positions: readonly SheetPosition[], spares: readonly S[]): Sharing<S> {
   const needs = grouped(positions, fitKey)
   const stock = grouped(spares, ({ facts }) => JSON.stringify(facts))
-  const free = stock.map((group) => group.members.reduce((sum, i) => sum + Math.max(0, spares[i]?.free ?? 0), 0))
-  const mayServe = needs.map((need) => stock.flatMap((group, i) => ((free[i] ?? 0) > 0 && serves(need.first, group.first.facts) ? [i] : [])))
+  const free = stock.map((group) =>
+    group.members.reduce((sum, i) => sum + Math.max(0, spares[i]?.free ?? 0), 0),
+  )
+  const mayServe = needs.map((need) =>
+    stock.flatMap((group, i) => ((free[i] ?? 0) > 0 && serves(need.first, group.first.facts) ? [i] : [])),
+  )
   const given = shareOut(
     needs.map((need) => need.members.length),
     free,
     mayServe,
   )
   /** The spares of a group one by one, each as often as it is there, and no oftener than could be asked for. */
-  const units = stock.map((group) => group.members.flatMap((i) => Array.from({ length: Math.min(positions.length, Math.max(0, spares[i]?.free ?? 0)) }, () => spares[i])))
+  const units = stock.map((group) =>
+    group.members.flatMap((i) =>
+      Array.from({ length: Math.min(positions.length, Math.max(0, spares[i]?.free ?? 0)) }, () => spares[i]),
+    ),
+  )
   const spareOf: (S | undefined)[] = positions.map(() => undefined)
   const serving: number[] = positions.map(() => 0)
   needs.forEach((need, n) => {
@@ -139,7 +168,10 @@ function share<S extends Spare>(positions: readonly SheetPosition[], spares: rea
 }
 
 /** The spare that serves each position, as many positions served as can be; undefined for one that none is left for. */
-export const allot = <S extends Spare>(positions: readonly SheetPosition[], spares: readonly S[]): readonly (S | undefined)[] => share(positions, spares).spareOf
+export const allot = <S extends Spare>(
+  positions: readonly SheetPosition[],
+  spares: readonly S[],
+): readonly (S | undefined)[] => share(positions, spares).spareOf
 
 /** For each thing wanted how many spares would serve it, and what is to be bought. */
 export const toBuy = ({
@@ -162,7 +194,11 @@ export const toBuy = ({
  * Lines to buy, by kind and value, the most wanted first. Of a lot at its level twice that level is bought, what is free left
  * out: enough until the next time, by common practice.
  */
-export function buyList(wanted: readonly Wanted[], spares: readonly Spare[], low: readonly LowLot[]): BuyLine[] {
+export function buyList(
+  wanted: readonly Wanted[],
+  spares: readonly Spare[],
+  low: readonly LowLot[],
+): BuyLine[] {
   const open = wanted.filter((w) => !w.kept)
   const served = allot(
     open.map((w) => w.position),
@@ -178,7 +214,9 @@ export function buyList(wanted: readonly Wanted[], spares: readonly Spare[], low
     lines.set(key, line)
   })
   return [
-    ...[...lines.values()].map((line): BuyLine => ({ ...line, count: line.where.length, because: 'needed' })).sort((a, b) => b.count - a.count || (a.kind < b.kind ? -1 : 1)),
+    ...[...lines.values()]
+      .map((line): BuyLine => ({ ...line, count: line.where.length, because: 'needed' }))
+      .sort((a, b) => b.count - a.count || (a.kind < b.kind ? -1 : 1)),
     ...low.map((lot): BuyLine => ({
       kind: lot.partKind ?? lot.label,
       asks: lot.asks,

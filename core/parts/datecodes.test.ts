@@ -3,7 +3,10 @@ import { againstPlate, clusterOf, readMarking, weekOfYear, yearOfWeek } from './
 
 // Reading date codes is common practice with no published source: these cases are practice, not a standard.
 const dates = (text: string) =>
-  readMarking(text, 2026).dates.map((d) => `${d.form} ${d.years.join('/')}${d.week ? ` w${d.week}` : ` m${d.month}`}${d.doubt ? ` (${d.doubt})` : ''}`)
+  readMarking(text, 2026).dates.map(
+    (d) =>
+      `${d.form} ${d.years.join('/')}${d.week ? ` w${d.week}` : ` m${d.month}`}${d.doubt ? ` (${d.doubt})` : ''}`,
+  )
 
 describe('one marking (practice)', () => {
   it.each([
@@ -38,9 +41,20 @@ describe('one marking (practice)', () => {
 })
 
 describe('a board', () => {
-  const board = ['8312', '8330', '8341', '8336', '8329'].map((code, i) => ({ designator: `U${i + 1}`, text: `74LS0${i}N ${code}` }))
+  const board = ['8312', '8330', '8341', '8336', '8329'].map((code, i) => ({
+    designator: `U${i + 1}`,
+    text: `74LS0${i}N ${code}`,
+  }))
   it('has a cluster, and the others stand beside it', () => {
-    const cluster = clusterOf([...board, { designator: 'U9', text: 'RAM64K 8812' }, { designator: 'U10', text: 'MX2716 7315' }, { designator: 'U11', text: 'Q-77' }], 2026)
+    const cluster = clusterOf(
+      [
+        ...board,
+        { designator: 'U9', text: 'RAM64K 8812' },
+        { designator: 'U10', text: 'MX2716 7315' },
+        { designator: 'U11', text: 'Q-77' },
+      ],
+      2026,
+    )
     expect(cluster.together).toBe(5)
     expect([yearOfWeek(cluster.from!), weekOfYear(cluster.from!)]).toEqual([1983, 12])
     expect([yearOfWeek(cluster.to!), weekOfYear(cluster.to!)]).toEqual([1983, 41])
@@ -52,22 +66,38 @@ describe('a board', () => {
     expect(cluster.parts[5]!.stands).toBe('with the others')
   })
   it('does not count against a board what may as well be a part number', () => {
-    expect(clusterOf([...board, { designator: 'U13', text: '7438' }], 2026).parts[5]).toMatchObject({ stands: 'either' })
+    expect(clusterOf([...board, { designator: 'U13', text: '7438' }], 2026).parts[5]).toMatchObject({
+      stands: 'either',
+    })
   })
-  it('of one code is no cluster', () => expect(clusterOf([board[0]!], 2026)).toMatchObject({ together: 0, parts: [{ stands: 'alone' }] }))
+  it('of one code is no cluster', () =>
+    expect(clusterOf([board[0]!], 2026)).toMatchObject({ together: 0, parts: [{ stands: 'alone' }] }))
   it('does not depend on the order in which it was read', () => {
     const turned = clusterOf([...board].reverse(), 2026)
-    expect([turned.from, turned.to, turned.together]).toEqual([clusterOf(board, 2026).from, clusterOf(board, 2026).to, 5])
+    expect([turned.from, turned.to, turned.together]).toEqual([
+      clusterOf(board, 2026).from,
+      clusterOf(board, 2026).to,
+      5,
+    ])
   })
 })
 
 describe('against the plate', () => {
-  const cluster = clusterOf([{ text: '74LS00N 8512' }, { text: '74LS02N 8508' }, { designator: 'U7', text: '74LS74N 9001' }], 2026)
+  const cluster = clusterOf(
+    [{ text: '74LS00N 8512' }, { text: '74LS02N 8508' }, { designator: 'U7', text: '74LS74N 9001' }],
+    2026,
+  )
   it('a newest factory part after the plate’s year is two dates, not an answer', () => {
-    expect(againstPlate(cluster, 1984).map((r) => r.remark)).toEqual(['cluster later than plate', 'part later than plate'])
+    expect(againstPlate(cluster, 1984).map((r) => r.remark)).toEqual([
+      'cluster later than plate',
+      'part later than plate',
+    ])
   })
   it('agreeing codes are consistent with the plate, and one later part is named', () => {
-    expect(againstPlate(cluster, 1985)).toMatchObject([{ remark: 'consistent with plate' }, { remark: 'part later than plate', designator: 'U7' }])
+    expect(againstPlate(cluster, 1985)).toMatchObject([
+      { remark: 'consistent with plate' },
+      { remark: 'part later than plate', designator: 'U7' },
+    ])
   })
   it('says nothing when the plate bears no year', () => expect(againstPlate(cluster, undefined)).toEqual([]))
 })

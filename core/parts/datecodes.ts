@@ -23,7 +23,8 @@ export interface MarkingToken {
   readonly likely: 'part number' | 'date' | 'either' | 'neither'
 }
 
-export type DateDoubt = 'imitates a part number' | 'decade not given' | 'letter code, decade not given' | 'may be month or week'
+export type DateDoubt =
+  'imitates a part number' | 'decade not given' | 'letter code, decade not given' | 'may be month or week'
 
 export interface MarkingReading {
   readonly text: string
@@ -40,7 +41,9 @@ const fullYear = (two: number): number => (two >= 60 ? 1900 + two : 2000 + two)
 /** Digits alone that are also numbers of logic families: 74xx, 54xx, 4xxx (CMOS), 55xx and 75xx (interface). */
 const logicNumber = (text: string) => /^(?:54|74|75|55)\d{2,3}$/.test(text) || /^4[05]\d{2}$/.test(text)
 /** Letters with digits such as 74LS374N, LM317T, 8048H: the shape of a part number. */
-const partShape = (text: string) => /^(?:[A-Z]{1,4})?\d{2,5}[A-Z]{1,4}\d{0,4}[A-Z]{0,3}(?:-\d{1,3})?$/i.test(text) || /^[A-Z]{2,4}\d{3,6}(?:-\d{1,3})?$/i.test(text)
+const partShape = (text: string) =>
+  /^(?:[A-Z]{1,4})?\d{2,5}[A-Z]{1,4}\d{0,4}[A-Z]{0,3}(?:-\d{1,3})?$/i.test(text) ||
+  /^[A-Z]{2,4}\d{3,6}(?:-\d{1,3})?$/i.test(text)
 
 function datesIn(token: string, lastYear: number): CodeDate[] {
   const found: CodeDate[] = []
@@ -79,12 +82,33 @@ export function readMarking(text: string, lastYear: number): MarkingReading {
     .filter(Boolean)
   const tokens = words.map((word): MarkingToken => {
     const dates = datesIn(word, lastYear)
-    const partNumber = logicNumber(word) || (partShape(word) && !(dates.length > 0 && /^\d{3,4}[A-Z]?$/i.test(word)))
-    return { text: word, partNumber, dates, likely: partNumber && dates.length ? 'either' : partNumber ? 'part number' : dates.length ? 'date' : 'neither' }
+    const partNumber =
+      logicNumber(word) || (partShape(word) && !(dates.length > 0 && /^\d{3,4}[A-Z]?$/i.test(word)))
+    return {
+      text: word,
+      partNumber,
+      dates,
+      likely:
+        partNumber && dates.length
+          ? 'either'
+          : partNumber
+            ? 'part number'
+            : dates.length
+              ? 'date'
+              : 'neither',
+    }
   })
-  const sure = tokens.find((t) => t.likely === 'part number') ?? (tokens.filter((t) => t.likely === 'either').length === 1 ? tokens.find((t) => t.likely === 'either') : undefined)
+  const sure =
+    tokens.find((t) => t.likely === 'part number') ??
+    (tokens.filter((t) => t.likely === 'either').length === 1
+      ? tokens.find((t) => t.likely === 'either')
+      : undefined)
   // A part number elsewhere on the part frees the doubtful one to be a date; standing alone it stays either.
-  const freed = tokens.map((t): MarkingToken => (t.likely === 'either' && tokens.some((o) => o !== t && o.likely === 'part number') ? { ...t, likely: 'date' } : t))
+  const freed = tokens.map((t): MarkingToken =>
+    t.likely === 'either' && tokens.some((o) => o !== t && o.likely === 'part number')
+      ? { ...t, likely: 'date' }
+      : t,
+  )
   const dates = freed
     .flatMap((t) =>
       t.dates.map((d) => ({
@@ -97,8 +121,13 @@ export function readMarking(text: string, lastYear: number): MarkingReading {
   return { text, tokens: freed, partNumber: sure?.text, dates }
 }
 
-const doubtOf = (form: CodeForm, imitates: boolean): DateDoubt | undefined => (imitates ? 'imitates a part number' : doubts[form])
-const doubts: Readonly<Partial<Record<CodeForm, DateDoubt>>> = { YWW: 'decade not given', 'letter and week': 'letter code, decade not given', YYMM: 'may be month or week' }
+const doubtOf = (form: CodeForm, imitates: boolean): DateDoubt | undefined =>
+  imitates ? 'imitates a part number' : doubts[form]
+const doubts: Readonly<Partial<Record<CodeForm, DateDoubt>>> = {
+  YWW: 'decade not given',
+  'letter and week': 'letter code, decade not given',
+  YYMM: 'may be month or week',
+}
 
 const formRank: Readonly<Record<CodeForm, number>> = { YYWW: 0, YWW: 1, YYMM: 2, 'letter and week': 3 }
 
@@ -123,7 +152,9 @@ export interface Cluster {
 
 const weekOf = (year: number, week: number) => (year - firstYear) * 52 + week - 1
 const weeksOf = (d: CodeDate): number[] =>
-  d.week !== undefined ? d.years.map((y) => weekOf(y, d.week ?? 1)) : d.years.map((y) => weekOf(y, Math.round(((d.month ?? 1) - 0.5) * (52 / 12))))
+  d.week !== undefined
+    ? d.years.map((y) => weekOf(y, d.week ?? 1))
+    : d.years.map((y) => weekOf(y, Math.round(((d.month ?? 1) - 0.5) * (52 / 12))))
 
 export const yearOfWeek = (index: number): number => firstYear + Math.floor(index / 52)
 export const weekOfYear = (index: number): number => (index % 52) + 1
@@ -135,7 +166,10 @@ const spanWeeks = 60
  * Where a board's codes cluster: the span of 60 weeks with most parts, then each part against it. The plate's date takes no
  * part in it, or parts and machine would date each other in a circle.
  */
-export function clusterOf(lines: readonly { readonly designator?: string | undefined; readonly text: string }[], lastYear: number): Cluster {
+export function clusterOf(
+  lines: readonly { readonly designator?: string | undefined; readonly text: string }[],
+  lastYear: number,
+): Cluster {
   const read = lines.map((line) => ({ ...line, reading: readMarking(line.text, lastYear) }))
   // Only the best form of a part votes: a month reading beside a week reading would count one part twice.
   const votes = read.map((part) => {
@@ -146,25 +180,45 @@ export function clusterOf(lines: readonly { readonly designator?: string | undef
   let from: number | undefined
   let count = 0
   for (const start of starts) {
-    const inside = votes.reduce((sum, v) => sum + (v?.weeks.some((w) => w >= start && w <= start + spanWeeks) ? (v.sure ? 1 : 0.6) : 0), 0)
+    const inside = votes.reduce(
+      (sum, v) => sum + (v?.weeks.some((w) => w >= start && w <= start + spanWeeks) ? (v.sure ? 1 : 0.6) : 0),
+      0,
+    )
     if (inside > count) {
       count = inside
       from = start
     }
   }
-  const inSpan = from === undefined ? [] : votes.flatMap((v) => v?.weeks.find((w) => w >= (from ?? 0) && w <= (from ?? 0) + spanWeeks) ?? [])
+  const inSpan =
+    from === undefined
+      ? []
+      : votes.flatMap((v) => v?.weeks.find((w) => w >= (from ?? 0) && w <= (from ?? 0) + spanWeeks) ?? [])
   const clustered = inSpan.length >= 2
   const to = clustered ? Math.max(...inSpan) : undefined
   const parts = read.map((part, i): DatedPart => {
     const vote = votes[i]
     if (!vote) return { ...part, stands: 'no date' }
-    const near = from === undefined ? undefined : vote.weeks.find((w) => w >= (from ?? 0) && w <= (from ?? 0) + spanWeeks)
-    if (!clustered || from === undefined || to === undefined) return { ...part, weekIndex: vote.weeks.at(-1), form: vote.best.form, stands: 'alone' }
-    if (near !== undefined) return { ...part, weekIndex: near, form: vote.best.form, stands: 'with the others' }
+    const near =
+      from === undefined
+        ? undefined
+        : vote.weeks.find((w) => w >= (from ?? 0) && w <= (from ?? 0) + spanWeeks)
+    if (!clustered || from === undefined || to === undefined)
+      return { ...part, weekIndex: vote.weeks.at(-1), form: vote.best.form, stands: 'alone' }
+    if (near !== undefined)
+      return { ...part, weekIndex: near, form: vote.best.form, stands: 'with the others' }
     const middle = (from + to) / 2
-    const nearest = vote.weeks.reduce<number | undefined>((a, b) => (a === undefined || Math.abs(b - middle) < Math.abs(a - middle) ? b : a), undefined)
-    if (vote.best.doubt === 'imitates a part number') return { ...part, weekIndex: nearest, form: vote.best.form, stands: 'either' }
-    return { ...part, weekIndex: nearest, form: vote.best.form, stands: (nearest ?? 0) > to ? 'later' : 'earlier' }
+    const nearest = vote.weeks.reduce<number | undefined>(
+      (a, b) => (a === undefined || Math.abs(b - middle) < Math.abs(a - middle) ? b : a),
+      undefined,
+    )
+    if (vote.best.doubt === 'imitates a part number')
+      return { ...part, weekIndex: nearest, form: vote.best.form, stands: 'either' }
+    return {
+      ...part,
+      weekIndex: nearest,
+      form: vote.best.form,
+      stands: (nearest ?? 0) > to ? 'later' : 'earlier',
+    }
   })
   return { parts, from: clustered ? from : undefined, to, together: clustered ? inSpan.length : 0 }
 }
@@ -172,16 +226,33 @@ export function clusterOf(lines: readonly { readonly designator?: string | undef
 export type PlateRemark =
   /** The newest of the parts that stand together is later than the plate: replaced, a repair under warranty, or the plate shows a design date. */
   | { readonly remark: 'cluster later than plate'; readonly plateYear: number; readonly newest: number }
-  | { readonly remark: 'part later than plate'; readonly plateYear: number; readonly designator?: string | undefined; readonly text: string; readonly week: number }
+  | {
+      readonly remark: 'part later than plate'
+      readonly plateYear: number
+      readonly designator?: string | undefined
+      readonly text: string
+      readonly week: number
+    }
   | { readonly remark: 'consistent with plate'; readonly plateYear: number; readonly newest: number }
 
 /** What the codes say about the plate's year; empty when either is unknown. */
 export function againstPlate(cluster: Cluster, plateYear: number | undefined): PlateRemark[] {
   if (plateYear === undefined) return []
   const remarks: PlateRemark[] = []
-  if (cluster.to !== undefined) remarks.push({ remark: yearOfWeek(cluster.to) > plateYear ? 'cluster later than plate' : 'consistent with plate', plateYear, newest: cluster.to })
+  if (cluster.to !== undefined)
+    remarks.push({
+      remark: yearOfWeek(cluster.to) > plateYear ? 'cluster later than plate' : 'consistent with plate',
+      plateYear,
+      newest: cluster.to,
+    })
   for (const part of cluster.parts)
     if (part.stands === 'later' && part.weekIndex !== undefined && yearOfWeek(part.weekIndex) > plateYear)
-      remarks.push({ remark: 'part later than plate', plateYear, designator: part.designator, text: part.text, week: part.weekIndex })
+      remarks.push({
+        remark: 'part later than plate',
+        plateYear,
+        designator: part.designator,
+        text: part.text,
+        week: part.weekIndex,
+      })
   return remarks
 }

@@ -4,7 +4,17 @@ import { numberedId } from '#core/history/teller.ts'
 import { fold } from '#core/history/fold.ts'
 import { standingsOf } from '#core/history/standing.ts'
 import type { MachineId, PartId } from '#core/ids.ts'
-import { allPass, found, home, other, slot, test, pass, twoTerminals, typeId } from '#core/testing/terminal.ts'
+import {
+  allPass,
+  found,
+  home,
+  other,
+  slot,
+  test,
+  pass,
+  twoTerminals,
+  typeId,
+} from '#core/testing/terminal.ts'
 import { brokenChain } from './ledger.ts'
 import { inAssembly, type Place } from './place.ts'
 
@@ -22,7 +32,13 @@ describe('a part that is described twice', () => {
     const { t } = twoTerminals()
     const part = numberedId<PartId>(1, 6)
     t.told(at(0), { kind: 'part', what: 'identified', part, partKind: 'loudspeaker', place: shelf })
-    t.told(at(1), { kind: 'part', what: 'content', machine: home, place: slot(home, 'LS1'), content: 'empty' })
+    t.told(at(1), {
+      kind: 'part',
+      what: 'content',
+      machine: home,
+      place: slot(home, 'LS1'),
+      content: 'empty',
+    })
     t.told(at(2), { kind: 'move', legs: [{ part, from: shelf, to: rig }] })
     t.told(at(3), { kind: 'part', what: 'identified', part, ...more })
     t.told(at(4), { kind: 'move', legs: [{ part, from: rig, to: slot(home, 'LS1') }] })
@@ -46,17 +62,29 @@ describe('a part that is described twice', () => {
     t.told(at(0), { kind: 'part', what: 'identified', part, partKind: 'loudspeaker', place: shelf })
     t.told(at(1), { kind: 'part', what: 'identified', part, tag: 'P-0102' })
     const moved = t.told(at(2), { kind: 'move', legs: [{ part, from: shelf, to: rig }] })
-    t.told(at(3), { kind: 'withdrawal' }, { amends: { entry: moved.id, seen: null, how: 'withdraw', reason: 'another one' } })
+    t.told(
+      at(3),
+      { kind: 'withdrawal' },
+      { amends: { entry: moved.id, seen: null, how: 'withdraw', reason: 'another one' } },
+    )
     expect(t.world().parts.get(part)?.place).toEqual(shelf)
     const late = t.tell(at(4), { kind: 'move', legs: [{ part, from: rig, to: shelf }] })
-    expect(late.judgement).toMatchObject({ became: 'contested', contest: { rule: 'part-not-there', actual: shelf } })
+    expect(late.judgement).toMatchObject({
+      became: 'contested',
+      contest: { rule: 'part-not-there', actual: shelf },
+    })
   })
   it('starts where it was said to stand, not where a forged move says', () => {
     const { t } = twoTerminals()
     const part = numberedId<PartId>(3, 6)
     t.told(at(5), { kind: 'part', what: 'identified', part, place: shelf })
-    expect(t.tell(at(6), { kind: 'move', legs: [{ part, from: rig, to: slot(home, 'LS1') }] }).judgement.became).toBe('contested')
-    expect(t.tell(at(6), { kind: 'move', legs: [{ part: numberedId<PartId>(4, 6), from: rig, to: shelf }] }).judgement).toMatchObject({ contest: { rule: 'part-not-there' } })
+    expect(
+      t.tell(at(6), { kind: 'move', legs: [{ part, from: rig, to: slot(home, 'LS1') }] }).judgement.became,
+    ).toBe('contested')
+    expect(
+      t.tell(at(6), { kind: 'move', legs: [{ part: numberedId<PartId>(4, 6), from: rig, to: shelf }] })
+        .judgement,
+    ).toMatchObject({ contest: { rule: 'part-not-there' } })
   })
 })
 
@@ -64,7 +92,15 @@ describe('a donor that nobody has touched', () => {
   it('gives a part that sits on an assembly, and both ends know', () => {
     const { t } = twoTerminals()
     const donor = numberedId<MachineId>(7, 4)
-    t.told(at(0), { kind: 'machine', what: 'registered', machine: donor, entryNumber: 'E-7', name: 'A donor', type: typeId, source: { how: 'gift' } })
+    t.told(at(0), {
+      kind: 'machine',
+      what: 'registered',
+      machine: donor,
+      entryNumber: 'E-7',
+      name: 'A donor',
+      type: typeId,
+      source: { how: 'gift' },
+    })
     const board = (machine: MachineId) => found(machine, 'keyboard')
     const chip = found(board(donor) as never, 'U1')
     const own = found(board(home) as never, 'U1')
@@ -92,21 +128,43 @@ describe('what happened before the registration', () => {
     const { t } = twoTerminals()
     // Registered in January; all of this was in the autumn before, told from memory.
     allPass(t, '2025-10-01T10:00:00.000Z')
-    expect(standingsOf(t.world(), t.world().machines.get(home)!).find((s) => s.fn === 'keyboard')?.word).toBe('works')
+    expect(standingsOf(t.world(), t.world().machines.get(home)!).find((s) => s.fn === 'keyboard')?.word).toBe(
+      'works',
+    )
     const chip = found(found(home, 'keyboard') as never, 'U1')
-    t.told('2025-10-02T10:00:00.000Z', { kind: 'move', legs: [{ part: chip, from: inAssembly(found(home, 'keyboard'), 'U1'), to: rig }] })
-    t.told('2025-10-02T11:00:00.000Z', { kind: 'move', legs: [{ part: chip, from: rig, to: inAssembly(found(home, 'keyboard'), 'U1') }] })
+    t.told('2025-10-02T10:00:00.000Z', {
+      kind: 'move',
+      legs: [{ part: chip, from: inAssembly(found(home, 'keyboard'), 'U1'), to: rig }],
+    })
+    t.told('2025-10-02T11:00:00.000Z', {
+      kind: 'move',
+      legs: [{ part: chip, from: rig, to: inAssembly(found(home, 'keyboard'), 'U1') }],
+    })
     const keyboard = standingsOf(t.world(), t.world().machines.get(home)!).find((s) => s.fn === 'keyboard')
-    expect(keyboard).toMatchObject({ word: 'retest', changes: [{ target: { name: 'U1' }, kind: 'out and back' }] })
-    t.told('2025-10-03T10:00:00.000Z', { kind: 'change', machine: home, target: { sort: 'position', name: 'U1' }, verb: 'cleaned', reach: 'disturbed' })
+    expect(keyboard).toMatchObject({
+      word: 'retest',
+      changes: [{ target: { name: 'U1' }, kind: 'out and back' }],
+    })
+    t.told('2025-10-03T10:00:00.000Z', {
+      kind: 'change',
+      machine: home,
+      target: { sort: 'position', name: 'U1' },
+      verb: 'cleaned',
+      reach: 'disturbed',
+    })
     expect(t.world().machines.get(home)!.steps.at(-1)?.within).toEqual(['keyboard'])
     test(t, '2025-10-04T10:00:00.000Z', { keyboard: pass })
-    expect(standingsOf(t.world(), t.world().machines.get(home)!).find((s) => s.fn === 'keyboard')?.word).toBe('works')
+    expect(standingsOf(t.world(), t.world().machines.get(home)!).find((s) => s.fn === 'keyboard')?.word).toBe(
+      'works',
+    )
   })
   it('folds to one state whatever the order of the entries', () => {
     const { t } = twoTerminals()
     const chip = found(found(other, 'keyboard') as never, 'U1')
-    t.told('2025-11-02T10:00:00.000Z', { kind: 'move', legs: [{ part: chip, from: inAssembly(found(other, 'keyboard'), 'U1'), to: rig }] })
+    t.told('2025-11-02T10:00:00.000Z', {
+      kind: 'move',
+      legs: [{ part: chip, from: inAssembly(found(other, 'keyboard'), 'U1'), to: rig }],
+    })
     const steps = (entries: typeof t.entries) =>
       fold(entries, { now: t.world().now })
         .machines.get(other)!
@@ -121,15 +179,22 @@ describe('parts within parts', () => {
     const { t } = twoTerminals()
     const [p, q] = [numberedId<PartId>(11, 6), numberedId<PartId>(12, 6)]
     const inside = (part: PartId): Place => ({ in: { kind: 'assembly', id: part }, position: 'X1' })
-    for (const part of [p, q]) t.told(at(0), { kind: 'part', what: 'identified', part, partKind: 'card', place: shelf })
+    for (const part of [p, q])
+      t.told(at(0), { kind: 'part', what: 'identified', part, partKind: 'card', place: shelf })
     const first = t.told(at(10), { kind: 'move', legs: [{ part: q, from: shelf, to: inside(p) }] })
     const out = t.told(at(20), { kind: 'move', legs: [{ part: q, from: inside(p), to: shelf }] })
     t.told(at(30), { kind: 'move', legs: [{ part: p, from: shelf, to: inside(q) }] })
     // Without the way out in between, the later move would close a circle.
-    const withdrawn = t.tell(at(20), { kind: 'withdrawal' }, { amends: { entry: out.id, seen: null, how: 'withdraw', reason: 'x' } })
+    const withdrawn = t.tell(
+      at(20),
+      { kind: 'withdrawal' },
+      { amends: { entry: out.id, seen: null, how: 'withdraw', reason: 'x' } },
+    )
     expect(withdrawn.judgement.became).toBe('contested')
     // Late: while q lay in p.
-    expect(t.tell(at(15), { kind: 'move', legs: [{ part: p, from: shelf, to: inside(q) }] }).judgement.became).not.toBe('recorded')
+    expect(
+      t.tell(at(15), { kind: 'move', legs: [{ part: p, from: shelf, to: inside(q) }] }).judgement.became,
+    ).not.toBe('recorded')
     expect(first.became).toBe('recorded')
   })
 })

@@ -11,7 +11,9 @@ describe('a designation', () => {
     ['27C256-200', { device: '27256', family: 'C', nanoseconds: 200 }],
     ['2764', { device: '2764', family: '', nanoseconds: undefined }],
   ])('%s', (text, read) => expect(readDesignation(text)).toEqual(read))
-  it.each(['character ROM', 'power supply', 'LM317'])('%s is none', (text) => expect(readDesignation(text)).toBeUndefined())
+  it.each(['character ROM', 'power supply', 'LM317'])('%s is none', (text) =>
+    expect(readDesignation(text)).toBeUndefined(),
+  )
 })
 
 describe('a family for another', () => {

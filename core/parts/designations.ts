@@ -13,7 +13,10 @@ export interface Designation {
 export function readDesignation(text: string): Designation | undefined {
   const logic = /\b(?:[A-Z]{1,3})?(54|74)([A-Z]{0,4})(\d{2,5})([A-Z]{0,3})?\b/.exec(text.toUpperCase())
   if (logic) return { device: `74${logic[3] ?? ''}`, family: logic[2] ?? '' }
-  const memory = /\b(?:[A-Z]{1,3})?((?:2[27]|41|44|51|61|62)\d{0,1})(C?)(\d{2,4})[A-Z]?(?:-(\d{1,3}))?\b/.exec(text.toUpperCase())
+  const memory =
+    /\b(?:[A-Z]{1,3})?((?:2[27]|41|44|51|61|62)\d{0,1})(C?)(\d{2,4})[A-Z]?(?:-(\d{1,3}))?\b/.exec(
+      text.toUpperCase(),
+    )
   if (!memory) return undefined
   const grade = memory[4] === undefined ? undefined : Number(memory[4])
   // Two digits or one count tens on memories of that time: -15 is 150 ns; three digits are nanoseconds.
@@ -47,10 +50,17 @@ export interface KindMatch {
 /** How one kind stands in for another: by its designation, else only by its very name. */
 export function kindMatch(wanted: string, offered: string): KindMatch {
   const [a, b] = [readDesignation(wanted), readDesignation(offered)]
-  if (!a || !b) return { is: wanted.trim().toLowerCase() === offered.trim().toLowerCase() ? 'same' : 'does not stand in', slower: false }
+  if (!a || !b)
+    return {
+      is: wanted.trim().toLowerCase() === offered.trim().toLowerCase() ? 'same' : 'does not stand in',
+      slower: false,
+    }
   const slower = a.nanoseconds !== undefined && b.nanoseconds !== undefined && b.nanoseconds > a.nanoseconds
   if (a.device !== b.device) return { is: 'does not stand in', slower }
   // CMOS memories take the place of their NMOS elders, and draw less.
   const memory = !a.device.startsWith('74')
-  return { is: memory ? (a.family === b.family ? 'same' : 'stands in') : standsIn(a.family, b.family), slower }
+  return {
+    is: memory ? (a.family === b.family ? 'same' : 'stands in') : standsIn(a.family, b.family),
+    slower,
+  }
 }

@@ -23,8 +23,12 @@ describe('a list of designators', () => {
     expect(found.names).toHaveLength(count)
     expect(found.rest).toBe(rest)
   })
-  it.each([['C18–C12'], ['C3–R9'], ['R1-R2000'], ['keycaps'], ['12 C'], ['IC7a'], ['']])('%s is none', (text) => expect(takeDesignators(text)).toBeUndefined())
-  it('keeps leading zeros', () => expect(takeDesignators('TP08-TP11')!.names).toEqual(['TP08', 'TP09', 'TP10', 'TP11']))
+  it.each([['C18–C12'], ['C3–R9'], ['R1-R2000'], ['keycaps'], ['12 C'], ['IC7a'], ['']])(
+    '%s is none',
+    (text) => expect(takeDesignators(text)).toBeUndefined(),
+  )
+  it('keeps leading zeros', () =>
+    expect(takeDesignators('TP08-TP11')!.names).toEqual(['TP08', 'TP09', 'TP10', 'TP11']))
   it('counts last minus first plus one', () => {
     fc.assert(
       fc.property(fc.integer({ min: 1, max: 900 }), fc.integer({ min: 0, max: 99 }), (from, more) => {

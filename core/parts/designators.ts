@@ -29,7 +29,8 @@ export function takeDesignators(text: string): Designators | undefined {
       if (lettersAgain && lettersAgain.toUpperCase() !== letters.toUpperCase()) return undefined
       const [from, to] = [Number(first), Number(last)]
       if (to < from || to - from >= most) return undefined
-      for (let n = from; n <= to; n++) names.push(`${letters}${first.startsWith('0') ? String(n).padStart(first.length, '0') : n}`)
+      for (let n = from; n <= to; n++)
+        names.push(`${letters}${first.startsWith('0') ? String(n).padStart(first.length, '0') : n}`)
     }
     if (names.length > most) return undefined
     rest = rest.slice(whole.length).trimStart()

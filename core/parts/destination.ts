@@ -5,7 +5,12 @@ import type { Instant } from '#core/quantity/time.ts'
 import { gone, inStore, withParty, type Place } from './place.ts'
 
 export type Destination =
-  | { readonly to: 'slot'; readonly place: Place; readonly occupant?: { readonly part: string; readonly out: Place; readonly tag?: string | undefined } | undefined }
+  | {
+      readonly to: 'slot'
+      readonly place: Place
+      readonly occupant?:
+        { readonly part: string; readonly out: Place; readonly tag?: string | undefined } | undefined
+    }
   | { readonly to: 'store'; readonly name: string; readonly shelf?: string | undefined }
   | { readonly to: 'kept'; readonly machine: string; readonly label?: string | undefined }
   | { readonly to: 'party'; readonly party: string }
@@ -42,13 +47,26 @@ const placeOf = (d: Destination): Place => {
 
 /** Whether a part that goes there wants a tag: it leaves machine and tray, and is not gone for good. */
 export const wantsTag = (from: Place, destination: Destination): boolean =>
-  destination.to !== 'slot' && destination.to !== 'gone' && (from.in.kind === 'machine' || from.in.kind === 'assembly' || from.in.kind === 'tray')
+  destination.to !== 'slot' &&
+  destination.to !== 'gone' &&
+  (from.in.kind === 'machine' || from.in.kind === 'assembly' || from.in.kind === 'tray')
 
 /** One act with all its ends; what sat in the slot goes out by the same act. */
-export function movingBodies({ part, from, destination, loan, authority, reason, tag, occupantTag }: Moving): Body[] {
+export function movingBodies({
+  part,
+  from,
+  destination,
+  loan,
+  authority,
+  reason,
+  tag,
+  occupantTag,
+}: Moving): Body[] {
   const occupant = destination.to === 'slot' ? destination.occupant : undefined
   const legs: Leg[] = [
-    ...(occupant && destination.to === 'slot' ? [{ part: occupant.part as PartId, from: destination.place, to: occupant.out }] : []),
+    ...(occupant && destination.to === 'slot'
+      ? [{ part: occupant.part as PartId, from: destination.place, to: occupant.out }]
+      : []),
     { part, from, to: placeOf(destination) },
   ]
   return [
@@ -60,8 +78,17 @@ export function movingBodies({ part, from, destination, loan, authority, reason,
       ...(reason ? { forced: { reason } } : {}),
     },
     ...(occupant && occupant.tag === undefined && occupantTag && occupant.out.in.kind !== 'tray'
-      ? [{ kind: 'part' as const, what: 'identified' as const, part: occupant.part as PartId, tag: occupantTag }]
+      ? [
+          {
+            kind: 'part' as const,
+            what: 'identified' as const,
+            part: occupant.part as PartId,
+            tag: occupantTag,
+          },
+        ]
       : []),
-    ...(tag && wantsTag(from, destination) ? [{ kind: 'part' as const, what: 'identified' as const, part, tag }] : []),
+    ...(tag && wantsTag(from, destination)
+      ? [{ kind: 'part' as const, what: 'identified' as const, part, tag }]
+      : []),
   ]
 }

@@ -9,18 +9,43 @@ const at = '2026-03-02T10:00:00.000Z'
 const house = new Map([[typeId as string, 2]])
 const spare = (t: Teller, n: number, partKind: string, health?: 'proved good') => {
   const part = numberedId<PartId>(n, 6)
-  t.told(at, { kind: 'part', what: 'identified', part, partKind, tag: `P-${n}`, place: { in: { kind: 'store', id: 'drawer' } } })
+  t.told(at, {
+    kind: 'part',
+    what: 'identified',
+    part,
+    partKind,
+    tag: `P-${n}`,
+    place: { in: { kind: 'store', id: 'drawer' } },
+  })
   if (health) t.told(at, { kind: 'part', what: 'health', part, health })
   return part
 }
-const stated = (t: Teller, machine: MachineId, set: object) => t.told(at, { kind: 'machine', what: 'stated', machine, set })
-const bad = (t: Teller, designator: string) => t.told(at, { kind: 'part', what: 'health', part: found(home, designator), health: 'proved bad', because: 'no pulses' })
+const stated = (t: Teller, machine: MachineId, set: object) =>
+  t.told(at, { kind: 'machine', what: 'stated', machine, set })
+const bad = (t: Teller, designator: string) =>
+  t.told(at, {
+    kind: 'part',
+    what: 'health',
+    part: found(home, designator),
+    health: 'proved bad',
+    because: 'no pulses',
+  })
 
 /** The first terminal's IC40 is dead; the other one stands by. */
 function dead() {
   const { t } = twoTerminals()
-  t.told(at, { kind: 'move', legs: [{ part: found(home, 'IC40'), from: slot(home, 'IC40'), to: { in: { kind: 'store', id: 'tray' } } }] })
-  t.told(at, { kind: 'move', legs: [{ part: found(home, 'IC40'), from: { in: { kind: 'store', id: 'tray' } }, to: slot(home, 'IC40') }] })
+  t.told(at, {
+    kind: 'move',
+    legs: [
+      { part: found(home, 'IC40'), from: slot(home, 'IC40'), to: { in: { kind: 'store', id: 'tray' } } },
+    ],
+  })
+  t.told(at, {
+    kind: 'move',
+    legs: [
+      { part: found(home, 'IC40'), from: { in: { kind: 'store', id: 'tray' } }, to: slot(home, 'IC40') },
+    ],
+  })
   bad(t, 'IC40')
   const read = () => {
     const world = t.world()
@@ -42,7 +67,10 @@ describe('what a machine lacks', () => {
   it('may be asked of any position', () => {
     const { t } = twoTerminals()
     const world = t.world()
-    expect(needAt(world, world.machines.get(home)!, 'LS1')).toMatchObject({ position: { accepts: 'loudspeaker' }, occupant: { label: 'LS1 loudspeaker' } })
+    expect(needAt(world, world.machines.get(home)!, 'LS1')).toMatchObject({
+      position: { accepts: 'loudspeaker' },
+      occupant: { label: 'LS1 loudspeaker' },
+    })
     expect(needAt(world, world.machines.get(home)!, 'nowhere')).toBeUndefined()
   })
 })
@@ -95,7 +123,11 @@ describe('who could give it', () => {
     const from = candidates.find((c) => c.placeLabel === 'IC40 of E-2')!
     expect(from.donor?.grade).toBeGreaterThanOrEqual(1)
     const usual = appraise(needs[0]!, from)
-    for (const { why, points } of usual.costs) expect(appraise(needs[0]!, from, { ...usualWeights, [why]: 0 }).total).toBeCloseTo(usual.total - points, 9)
+    for (const { why, points } of usual.costs)
+      expect(appraise(needs[0]!, from, { ...usualWeights, [why]: 0 }).total).toBeCloseTo(
+        usual.total - points,
+        9,
+      )
     expect(usual.costs.map((c) => c.why)).toContain('grade')
   })
   it('never strips a machine below its purpose without a steward', () => {
@@ -111,12 +143,18 @@ describe('who could give it', () => {
     t.told(at, { kind: 'party', party: numberedId(9, 3), name: 'An owner', sort: 'person', roles: [] })
     stated(t, other, { owner: numberedId(9, 3) })
     const { needs, candidates } = read()
-    expect(chooseDonors(needs, candidates, usualWeights, true)!.choices[0]?.ranked[0]?.bar).toBe('owner’s consent')
+    expect(chooseDonors(needs, candidates, usualWeights, true)!.choices[0]?.ranked[0]?.bar).toBe(
+      'owner’s consent',
+    )
   })
 })
 
 describe('several needs at once', () => {
-  const position = (designator: string, accepts: string) => ({ ...terminalSheet.positions[2]!, designator, accepts })
+  const position = (designator: string, accepts: string) => ({
+    ...terminalSheet.positions[2]!,
+    designator,
+    accepts,
+  })
   const need = (key: string, accepts: string): Need => ({
     key,
     machine: 'm',

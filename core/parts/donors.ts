@@ -22,7 +22,8 @@ export interface Need {
   readonly revision?: string | undefined
   readonly why: 'empty' | 'out for now' | 'unknown part' | 'proved bad' | 'suspect' | 'asked'
   /** What is in it now, and goes out when it is served. */
-  readonly occupant?: { readonly part: PartId; readonly label: string; readonly tag?: string | undefined } | undefined
+  readonly occupant?:
+    { readonly part: PartId; readonly label: string; readonly tag?: string | undefined } | undefined
   readonly chargeEnded: boolean
 }
 
@@ -59,17 +60,47 @@ export interface Candidate {
   readonly bound?: string | undefined
 }
 
-export const costKinds = ['labour', 'revision', 'risk', 'remarks', 'purpose', 'completeness', 'works', 'grade', 'rare', 'accessioned'] as const
+export const costKinds = [
+  'labour',
+  'revision',
+  'risk',
+  'remarks',
+  'purpose',
+  'completeness',
+  'works',
+  'grade',
+  'rare',
+  'accessioned',
+] as const
 export type CostWhy = (typeof costKinds)[number]
 /** By what each kind of cost is multiplied; every one of them may be turned up or down. */
 export type Weights = Readonly<Record<CostWhy, number>>
-export const usualWeights: Weights = { labour: 1, revision: 1, risk: 1, remarks: 1, purpose: 1, completeness: 1, works: 1, grade: 1, rare: 1, accessioned: 1 }
+export const usualWeights: Weights = {
+  labour: 1,
+  revision: 1,
+  risk: 1,
+  remarks: 1,
+  purpose: 1,
+  completeness: 1,
+  works: 1,
+  grade: 1,
+  rare: 1,
+  accessioned: 1,
+}
 
 export interface Cost {
   readonly why: CostWhy
   readonly points: number
 }
-export type Bar = 'does not fit' | 'never' | 'bound' | 'owner’s consent' | 'the owner refused' | 'proved bad' | 'a steward decides' | 'already here'
+export type Bar =
+  | 'does not fit'
+  | 'never'
+  | 'bound'
+  | 'owner’s consent'
+  | 'the owner refused'
+  | 'proved bad'
+  | 'a steward decides'
+  | 'already here'
 
 export interface Appraisal {
   readonly candidate: Candidate
@@ -81,20 +112,47 @@ export interface Appraisal {
 }
 
 /** Labour of getting a part off and on, points: a plug is nothing, a soldered part an hour at the iron. Common practice. */
-export const mountPoints: Readonly<Record<SheetPosition['mount'], number>> = { plug: 1, clipped: 1, socketed: 1, screwed: 2, soldered: 6 }
-const riskPoints: Readonly<Record<PartFacts['health'], number>> = { 'proved good': 0, 'not shown faulty': 2, unknown: 3, suspect: 12, 'proved bad': 60 }
+export const mountPoints: Readonly<Record<SheetPosition['mount'], number>> = {
+  plug: 1,
+  clipped: 1,
+  socketed: 1,
+  screwed: 2,
+  soldered: 6,
+}
+const riskPoints: Readonly<Record<PartFacts['health'], number>> = {
+  'proved good': 0,
+  'not shown faulty': 2,
+  unknown: 3,
+  suspect: 12,
+  'proved bad': 60,
+}
 /** A machine in good condition is worth keeping whole; grades by `core/condition`, 1 good to 4 unacceptable. */
 const gradePoints: Readonly<Record<number, number>> = { 1: 6, 2: 3, 3: 1, 4: 0 }
-const purposePoints: Readonly<Record<Purpose, number>> = { 'parts source': 1, undecided: 4, reserve: 8, study: 8, display: 14, 'working exhibit': 24 }
+const purposePoints: Readonly<Record<Purpose, number>> = {
+  'parts source': 1,
+  undecided: 4,
+  reserve: 8,
+  study: 8,
+  display: 14,
+  'working exhibit': 24,
+}
 /** Purposes below which no machine is stripped unless a steward says so. */
 const keptWhole: ReadonlySet<Purpose> = new Set(['working exhibit', 'display', 'reserve', 'study'])
 
-export function appraise(need: Need, candidate: Candidate, weights: Weights = usualWeights, stewardAllows = false): Appraisal {
+export function appraise(
+  need: Need,
+  candidate: Candidate,
+  weights: Weights = usualWeights,
+  stewardAllows = false,
+): Appraisal {
   const fit = judgeFit(need.position, candidate.facts, need.positions, need.chargeEnded)
   const { donor } = candidate
   const points: Readonly<Record<CostWhy, number>> = {
     labour: mountPoints[need.position.mount] + (donor ? mountPoints[donor.mount] : 0),
-    revision: donor?.revision !== undefined && need.revision !== undefined && donor.revision !== need.revision ? 4 : 0,
+    revision:
+      donor?.revision !== undefined && need.revision !== undefined && donor.revision !== need.revision
+        ? 4
+        : 0,
     risk: riskPoints[candidate.facts.health],
     remarks: 'remarks' in fit ? fit.remarks.filter((r) => r !== 'polarised: check print and part').length : 0,
     purpose: donor ? purposePoints[donor.purpose] : 0,
@@ -104,11 +162,24 @@ export function appraise(need: Need, candidate: Candidate, weights: Weights = us
     rare: donor && donor.ofItsType <= 2 ? 6 / donor.ofItsType : 0,
     accessioned: donor?.legal === 'accessioned' ? 10 : 0,
   }
-  const costs = costKinds.flatMap((why): Cost[] => (points[why] * weights[why] > 0 ? [{ why, points: points[why] * weights[why] }] : []))
-  return { candidate, fit, costs, total: costs.reduce((sum, c) => sum + c.points, 0), bar: barOf(need, candidate, fit, stewardAllows) }
+  const costs = costKinds.flatMap((why): Cost[] =>
+    points[why] * weights[why] > 0 ? [{ why, points: points[why] * weights[why] }] : [],
+  )
+  return {
+    candidate,
+    fit,
+    costs,
+    total: costs.reduce((sum, c) => sum + c.points, 0),
+    bar: barOf(need, candidate, fit, stewardAllows),
+  }
 }
 
-function barOf(need: Need, { donor, facts, bound, part }: Candidate, fit: Fit, stewardAllows: boolean): Bar | undefined {
+function barOf(
+  need: Need,
+  { donor, facts, bound, part }: Candidate,
+  fit: Fit,
+  stewardAllows: boolean,
+): Bar | undefined {
   if (part === need.occupant?.part) return 'already here'
   if (fit.fit === 'never') return 'never'
   if (fit.fit === 'does not fit') return 'does not fit'
@@ -116,7 +187,8 @@ function barOf(need: Need, { donor, facts, bound, part }: Candidate, fit: Fit, s
   if (facts.health === 'proved bad') return 'proved bad'
   if (donor?.consent === 'refused') return 'the owner refused'
   if (donor?.consent === 'not asked') return 'owner’s consent'
-  if (donor && (donor.legal === 'accessioned' || keptWhole.has(donor.purpose)) && !stewardAllows) return 'a steward decides'
+  if (donor && (donor.legal === 'accessioned' || keptWhole.has(donor.purpose)) && !stewardAllows)
+    return 'a steward decides'
   return undefined
 }
 
@@ -160,7 +232,13 @@ export function chooseDonors(
       .filter((a) => a.bar !== 'already here' && !('refusal' in a.fit && a.fit.refusal.rule === 'wrong-kind'))
       .sort((a, b) => Number(a.bar !== undefined) - Number(b.bar !== undefined) || a.total - b.total)
     const cheapest = ranked[0]?.bar === undefined ? ranked[0] : undefined
-    return { need, ranked, chosen, givenElsewhere: cheapest && chosen && cheapest !== chosen && cheapest.total < chosen.total ? cheapest : undefined }
+    return {
+      need,
+      ranked,
+      chosen,
+      givenElsewhere:
+        cheapest && chosen && cheapest !== chosen && cheapest.total < chosen.total ? cheapest : undefined,
+    }
   })
   return { choices, served: choices.filter((c) => c.chosen).length, cost: found.cost }
 }

@@ -7,8 +7,13 @@ import { positionSchema, sheetSchema } from '#core/type/sheet.ts'
 import { judgeFit, type Fit, type PartFacts } from './fit.ts'
 import { findings } from './fit-rules.ts'
 
-const position = (accepts: string, asks: Record<string, string> = {}, more: object = {}) => positionSchema.parse({ designator: 'X1', accepts, asks, ...more })
-const part = (partKind: string | undefined, attributes: Record<string, string> = {}): PartFacts => ({ partKind, attributes, health: 'unknown' })
+const position = (accepts: string, asks: Record<string, string> = {}, more: object = {}) =>
+  positionSchema.parse({ designator: 'X1', accepts, asks, ...more })
+const part = (partKind: string | undefined, attributes: Record<string, string> = {}): PartFacts => ({
+  partKind,
+  attributes,
+  health: 'unknown',
+})
 const says = (fit: Fit) => ('remarks' in fit ? [...fit.remarks] : fit.refusal.rule)
 
 describe('what a position asks', () => {
@@ -30,9 +35,15 @@ describe('what a position asks', () => {
     ['memory', 'speed', '150ns', '120ns', undefined],
     ['memory', 'speed', '150ns', '200ns', 'refuse'],
     ['lead', 'connector', 'D-25 male', 'D-25 female', 'refuse'],
-  ])('%s: %s %s ← %s: %s', (kind, attribute, asks, has, level) => expect(findings({ accepts: kind, asks: { [attribute]: asks } }, { [attribute]: has })[0]?.level).toBe(level))
+  ])('%s: %s %s ← %s: %s', (kind, attribute, asks, has, level) =>
+    expect(findings({ accepts: kind, asks: { [attribute]: asks } }, { [attribute]: has })[0]?.level).toBe(
+      level,
+    ),
+  )
   it('what nobody wrote of the part is to be measured', () =>
-    expect(says(judgeFit(position('resistor', { value: '4k7' }), part('resistor'), []))).toEqual(['value to be measured']))
+    expect(says(judgeFit(position('resistor', { value: '4k7' }), part('resistor'), []))).toEqual([
+      'value to be measured',
+    ]))
   it('what differs is refused, unless it is the part that was found there', () => {
     const at = position('electrolytic capacitor', { temperature: '105 °C' })
     const cool = part('electrolytic capacitor', { temperature: '85 °C' })
@@ -40,13 +51,18 @@ describe('what a position asks', () => {
     expect(says(judgeFit(at, { ...cool, foundIn: 'X1' }, []))).toEqual([])
   })
   it('another family fits with a remark, a slower part does not', () => {
-    expect(says(judgeFit(position('74LS374'), part('74HCT374'), []))).toEqual(['another family: check levels, drive and speed'])
+    expect(says(judgeFit(position('74LS374'), part('74HCT374'), []))).toEqual([
+      'another family: check levels, drive and speed',
+    ])
     expect(says(judgeFit(position('4164-15'), part('4164-20'), []))).toBe('wrong-kind')
   })
 })
 
 describe('a primary cell in a holder that charges', () => {
-  const sheet = sheetSchema.parse({ ...terminalSheet, positions: [...terminalSheet.positions, { designator: 'D9', accepts: 'diode' }] })
+  const sheet = sheetSchema.parse({
+    ...terminalSheet,
+    positions: [...terminalSheet.positions, { designator: 'D9', accepts: 'diode' }],
+  })
   const made = () => {
     const scene = composing(sheet)
     scene.t.told('2026-03-01T08:00:00.000Z', {
@@ -67,7 +83,10 @@ describe('a primary cell in a holder that charges', () => {
   }
   it('is refused whatever the reason', () => {
     expect(refusal(made())).toBe('primary-cell')
-    expect(problem(made().parse('in BT1 P-0900 because it is all we have'))).toMatchObject({ why: 'refused', overridable: false })
+    expect(problem(made().parse('in BT1 P-0900 because it is all we have'))).toMatchObject({
+      why: 'refused',
+      overridable: false,
+    })
   })
   it('until the charge path is cut, by name, and the current is measured as zero afterwards', () => {
     const scene = made()
@@ -78,7 +97,9 @@ describe('a primary cell in a holder that charges', () => {
     expect(refusal(scene)).toBe('primary-cell')
     scene.write('read BT1 charge 0A', '2026-03-05T10:30:00.000Z')
     expect(refusal(scene)).toBeUndefined()
-    expect(bodies(scene.write('in BT1 P-0900', '2026-03-05T10:40:00.000Z'))[0]).toMatchObject({ kind: 'move' })
+    expect(bodies(scene.write('in BT1 P-0900', '2026-03-05T10:40:00.000Z'))[0]).toMatchObject({
+      kind: 'move',
+    })
     // Soldered there again: nobody knows any more.
     scene.write('out BT1 bag 1', '2026-03-05T10:50:00.000Z')
     scene.write('resolder BT1', '2026-03-05T11:00:00.000Z')

@@ -48,7 +48,12 @@ export interface PartFacts {
 
 export const factsOfPart = (world: World, id: PartId): PartFacts => {
   const part = world.parts.get(id)
-  return { partKind: partKindOf(world, id), attributes: part?.attributes ?? {}, health: part?.health ?? 'unknown', foundIn: part?.start?.position }
+  return {
+    partKind: partKindOf(world, id),
+    attributes: part?.attributes ?? {},
+    health: part?.health ?? 'unknown',
+    foundIn: part?.start?.position,
+  }
 }
 
 /** Judges one part against one slot of a world. A slot that no sheet describes takes anything. */
@@ -56,7 +61,12 @@ export function fitOf(world: World, partId: PartId, to: Place): Fit {
   const machine = machineAround(world, to)
   const position = homeOf(world, to)
   if (!machine || !position) return { fit: 'fits', remarks: [] }
-  return judgeFit(position, factsOfPart(world, partId), positionsOf(world, machine), chargeEnded(world, machine, position.designator))
+  return judgeFit(
+    position,
+    factsOfPart(world, partId),
+    positionsOf(world, machine),
+    chargeEnded(world, machine, position.designator),
+  )
 }
 
 /**
@@ -65,10 +75,21 @@ export function fitOf(world: World, partId: PartId, to: Place): Fit {
  */
 export function chargeEnded(world: World, machine: MachineState, designator: string): boolean {
   const cut = machine.steps.findLast((s) => s.target.name === designator && s.verb === 'cut')
-  const undone = cut && machine.steps.some((s) => s.target.name === designator && s.order > cut.order && s.reach === 'altered' && s.out === undefined && s.in === undefined)
+  const undone =
+    cut &&
+    machine.steps.some(
+      (s) =>
+        s.target.name === designator &&
+        s.order > cut.order &&
+        s.reach === 'altered' &&
+        s.out === undefined &&
+        s.in === undefined,
+    )
   if (!cut || undone) return false
   const point = `${designator} charge`.toLowerCase()
-  const read = machine.readings.findLast((r) => r.point.toLowerCase() === point && world.line.indexOf(r.entry) > cut.order)
+  const read = machine.readings.findLast(
+    (r) => r.point.toLowerCase() === point && world.line.indexOf(r.entry) > cut.order,
+  )
   const amps = read?.read.unit === 'A' ? (read.read.max ?? read.read.value) : undefined
   return amps !== undefined && Math.abs(amps) < noAmps
 }
@@ -77,31 +98,70 @@ export function chargeEnded(world: World, machine: MachineState, designator: str
 const noAmps = 1e-6
 
 /** Judges a part against a position; `positions` are those of the same machine, for look-alikes. */
-export function judgeFit(position: SheetPosition, part: PartFacts, positions: readonly SheetPosition[], chargeEnded = false): Fit {
+export function judgeFit(
+  position: SheetPosition,
+  part: PartFacts,
+  positions: readonly SheetPosition[],
+  chargeEnded = false,
+): Fit {
   const never = neverFits(position, part, chargeEnded)
   if (never) return { fit: 'never', refusal: never }
   const { partKind } = part
-  const match = partKind === undefined || position.accepts === anyPart ? undefined : kindMatch(position.accepts, partKind)
+  const match =
+    partKind === undefined || position.accepts === anyPart ? undefined : kindMatch(position.accepts, partKind)
   if (partKind !== undefined && match && (match.is === 'does not stand in' || match.slower)) {
-    const alike = positions.filter((p) => same(p.accepts, partKind) && (p.lookAlikes.includes(position.designator) || position.lookAlikes.includes(p.designator)))
+    const alike = positions.filter(
+      (p) =>
+        same(p.accepts, partKind) &&
+        (p.lookAlikes.includes(position.designator) || position.lookAlikes.includes(p.designator)),
+    )
     return alike.length > 0
-      ? { fit: 'does not fit', refusal: { rule: 'look-alike-socket', position: position.designator, takes: position.accepts, partKind, belongsIn: alike.map((p) => p.designator) } }
-      : { fit: 'does not fit', refusal: { rule: 'wrong-kind', position: position.designator, takes: position.accepts, partKind } }
+      ? {
+          fit: 'does not fit',
+          refusal: {
+            rule: 'look-alike-socket',
+            position: position.designator,
+            takes: position.accepts,
+            partKind,
+            belongsIn: alike.map((p) => p.designator),
+          },
+        }
+      : {
+          fit: 'does not fit',
+          refusal: { rule: 'wrong-kind', position: position.designator, takes: position.accepts, partKind },
+        }
   }
   const rating = volts(part.attributes['rating'])
   if (position.ratingVolts !== undefined && rating !== undefined && rating < position.ratingVolts)
-    return { fit: 'does not fit', refusal: { rule: 'rating-below', position: position.designator, needVolts: position.ratingVolts, hasVolts: rating } }
+    return {
+      fit: 'does not fit',
+      refusal: {
+        rule: 'rating-below',
+        position: position.designator,
+        needVolts: position.ratingVolts,
+        hasVolts: rating,
+      },
+    }
   const found = part.foundIn === position.designator ? [] : findings(position, part.attributes)
   const refused = found.find((f) => f.level === 'refuse')
   if (refused)
     return {
       fit: 'does not fit',
-      refusal: { rule: 'attribute-differs', position: position.designator, attribute: refused.attribute, asks: refused.asks, has: refused.has },
+      refusal: {
+        rule: 'attribute-differs',
+        position: position.designator,
+        attribute: refused.attribute,
+        asks: refused.asks,
+        has: refused.has,
+      },
     }
-  const remarks: FitRemark[] = found.map((f): FitRemark => (f.has === 'not written down' ? `${f.attribute} to be measured` : `${f.attribute} differs`))
+  const remarks: FitRemark[] = found.map((f): FitRemark =>
+    f.has === 'not written down' ? `${f.attribute} to be measured` : `${f.attribute} differs`,
+  )
   if (match && match.is !== 'same') remarks.push('another family: check levels, drive and speed')
   if (partKind === undefined) remarks.push('part kind not known')
-  if (position.charged && part.attributes['cell'] === 'primary') remarks.push('charge path cut, current measured as zero')
+  if (position.charged && part.attributes['cell'] === 'primary')
+    remarks.push('charge path cut, current measured as zero')
   if (position.polarised) remarks.push('polarised: check print and part')
   if (part.health === 'proved bad') remarks.push('proved bad')
   if (part.health === 'not shown faulty') remarks.push('not shown faulty, not proved')
@@ -111,10 +171,20 @@ export function judgeFit(position: SheetPosition, part: PartFacts, positions: re
 function neverFits(position: SheetPosition, part: PartFacts, chargeEnded: boolean): Refusal | undefined {
   // The part that was found in the position may go back, whatever is written on it.
   const foundHere = part.foundIn === position.designator
-  if (position.safetyClass !== undefined && part.attributes['safety class'] !== position.safetyClass && !foundHere)
-    return { rule: 'safety-class', position: position.designator, needs: position.safetyClass, has: part.attributes['safety class'] ?? 'none' }
+  if (
+    position.safetyClass !== undefined &&
+    part.attributes['safety class'] !== position.safetyClass &&
+    !foundHere
+  )
+    return {
+      rule: 'safety-class',
+      position: position.designator,
+      needs: position.safetyClass,
+      has: part.attributes['safety class'] ?? 'none',
+    }
   // A holder that charges can burst a primary cell, until its charge path is cut and no current flows into it.
-  if (position.charged && part.attributes['cell'] === 'primary' && !chargeEnded) return { rule: 'primary-cell', position: position.designator }
+  if (position.charged && part.attributes['cell'] === 'primary' && !chargeEnded)
+    return { rule: 'primary-cell', position: position.designator }
   return undefined
 }
 
@@ -124,6 +194,10 @@ export function functionsAt(world: World, to: Place): string[] {
   const position = homeOf(world, to)
   if (!machine || !position) return []
   return functionsOf(world, machine)
-    .filter((f) => f.dependsOn.includes(position.designator) || (position.on !== undefined && f.dependsOn.includes(position.on)))
+    .filter(
+      (f) =>
+        f.dependsOn.includes(position.designator) ||
+        (position.on !== undefined && f.dependsOn.includes(position.on)),
+    )
     .map((f) => f.name)
 }

@@ -39,7 +39,9 @@ describe('a value made up from spares', () => {
   })
   it('takes nothing that sits in a machine, is bound, or was proved bad', () => {
     const bound = spare(1, '3k3', { bound: 'on loan' })
-    const bad = spare(2, '3k3', { facts: { partKind: 'resistor', attributes: { value: '3k3' }, health: 'proved bad' } })
+    const bad = spare(2, '3k3', {
+      facts: { partKind: 'resistor', attributes: { value: '3k3' }, health: 'proved bad' },
+    })
     expect(fromStock(need('resistor', '3k3'), [bound, bad])).toBeUndefined()
   })
   it('says nothing where no value is asked, or the kind has none', () => {

@@ -23,13 +23,20 @@ export interface FromStock {
  * that asks for no value, or where nothing lies in stock. Parts in series share a voltage unequally, so the words say: check it.
  */
 export function fromStock(need: Need, candidates: readonly Candidate[]): FromStock | undefined {
-  const kind = /resistor/i.test(need.position.accepts) ? 'resistor' : /capacitor/i.test(need.position.accepts) ? 'capacitor' : undefined
+  const kind = /resistor/i.test(need.position.accepts)
+    ? 'resistor'
+    : /capacitor/i.test(need.position.accepts)
+      ? 'capacitor'
+      : undefined
   if (!kind) return undefined
   const unit = kind === 'resistor' ? 'ohm' : 'F'
   const wanted = passiveValue(need.position.asks?.['value'], unit)
   if (wanted === undefined || wanted <= 0) return undefined
   const stock = candidates.flatMap((c): Stocked[] => {
-    const value = c.donor || c.bound || c.facts.health === 'proved bad' ? undefined : passiveValue(c.facts.attributes['value'], unit)
+    const value =
+      c.donor || c.bound || c.facts.health === 'proved bad'
+        ? undefined
+        : passiveValue(c.facts.attributes['value'], unit)
     return value === undefined ? [] : [{ id: c.label, value, count: 1 }]
   })
   const tolerance = kind === 'resistor' ? 0.05 : 0.2

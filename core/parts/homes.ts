@@ -14,7 +14,12 @@ export function homesIn(machine: string, positions: readonly SheetPosition[]): M
       if (holder === undefined) return true
       const id = partAsFound(holder, position.designator)
       ids.set(position.designator, id)
-      homes.set(id, position.on === undefined ? inMachine(holder, position.designator) : inAssembly(holder, position.designator))
+      homes.set(
+        id,
+        position.on === undefined
+          ? inMachine(holder, position.designator)
+          : inAssembly(holder, position.designator),
+      )
       return false
     })
     if (rest.length === pending.length) break

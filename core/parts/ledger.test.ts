@@ -30,19 +30,39 @@ function wholeLedger(world: World) {
     }
   }
   for (const [key, content] of world.slots)
-    if (content !== 'empty' && content !== 'unknown part' && placeKey(world.parts.get(content)!.place!) !== key) return `slot ${key} is stale`
+    if (
+      content !== 'empty' &&
+      content !== 'unknown part' &&
+      placeKey(world.parts.get(content)!.place!) !== key
+    )
+      return `slot ${key} is stale`
   return 'whole'
 }
 
-const positions = terminalSheet.positions.filter((p) => !p.assembly && p.on === undefined && !p.safetyClass && !p.charged).map((p) => p.designator)
-const places: Place[] = [drawer, { in: { kind: 'rig', id: 'bench rig' } }, ...[home, other].flatMap((m) => positions.map((p) => slot(m, p)))]
+const positions = terminalSheet.positions
+  .filter((p) => !p.assembly && p.on === undefined && !p.safetyClass && !p.charged)
+  .map((p) => p.designator)
+const places: Place[] = [
+  drawer,
+  { in: { kind: 'rig', id: 'bench rig' } },
+  ...[home, other].flatMap((m) => positions.map((p) => slot(m, p))),
+]
 const parts = [home, other].flatMap((m) => positions.map((p) => found(m, p)))
 
 /** Random acts, many of them wrong: true origins and invented ones, any time, any place. */
-const acts = fc.array(fc.record({ part: fc.nat(parts.length - 1), to: fc.nat(places.length - 1), lie: fc.nat(9), minute: fc.nat(400), outbox: fc.boolean() }), {
-  minLength: 1,
-  maxLength: 40,
-})
+const acts = fc.array(
+  fc.record({
+    part: fc.nat(parts.length - 1),
+    to: fc.nat(places.length - 1),
+    lie: fc.nat(9),
+    minute: fc.nat(400),
+    outbox: fc.boolean(),
+  }),
+  {
+    minLength: 1,
+    maxLength: 40,
+  },
+)
 
 function play(t: Teller, list: { part: number; to: number; lie: number; minute: number; outbox: boolean }[]) {
   for (const act of list) {
@@ -51,7 +71,11 @@ function play(t: Teller, list: { part: number; to: number; lie: number; minute: 
     const start = slot(machine, positions[act.part % positions.length]!)
     const truth = t.world().parts.get(part)?.place ?? start
     const from = act.lie === 0 ? places[act.minute % places.length]! : truth
-    t.tell(at(act.minute), { kind: 'move', legs: [{ part, from, to: places[act.to]! }], forced: { reason: 'trial' } }, { fromOutbox: act.outbox })
+    t.tell(
+      at(act.minute),
+      { kind: 'move', legs: [{ part, from, to: places[act.to]! }], forced: { reason: 'trial' } },
+      { fromOutbox: act.outbox },
+    )
   }
 }
 
@@ -70,7 +94,9 @@ describe('the ledger', () => {
   it('folds any permutation of the same admitted entries to one state', () => {
     const view = (world: World) => ({
       parts: [...world.parts.values()].map((p) => [p.id, p.place]).sort(),
-      standings: [home, other].map((m) => standingsOf(world, world.machines.get(m)!).map((s) => [s.fn, s.word, s.changes.length])),
+      standings: [home, other].map((m) =>
+        standingsOf(world, world.machines.get(m)!).map((s) => [s.fn, s.word, s.changes.length]),
+      ),
       slots: [...world.slots].sort(),
       loans: world.loans.length,
     })
@@ -97,10 +123,23 @@ describe('the ledger', () => {
         const target = moves[pick % Math.max(1, moves.length)]
         if (!target) return
         const before = [...t.world().parts.values()].map((p) => [p.id, p.place])
-        const amended = t.tell(at(minute), target.body, { amends: { entry: target.id, seen: null, how: 'correct', reason: 'the clock' } })
+        const amended = t.tell(at(minute), target.body, {
+          amends: { entry: target.id, seen: null, how: 'correct', reason: 'the clock' },
+        })
         if (amended.judgement.became !== 'recorded') return
         expect(wholeLedger(t.world())).toBe('whole')
-        t.told(at(minute), { kind: 'withdrawal' }, { amends: { entry: amended.entry.id, seen: amended.entry.id, how: 'withdraw', reason: 'it was right' } })
+        t.told(
+          at(minute),
+          { kind: 'withdrawal' },
+          {
+            amends: {
+              entry: amended.entry.id,
+              seen: amended.entry.id,
+              how: 'withdraw',
+              reason: 'it was right',
+            },
+          },
+        )
         expect([...t.world().parts.values()].map((p) => [p.id, p.place])).toEqual(before)
       }),
       { numRuns: 80 },
@@ -126,8 +165,14 @@ describe('the ledger', () => {
     const { t } = twoTerminals()
     const a = found(home, 'IC40')
     const first = t.told(at(0), { kind: 'move', legs: [{ part: a, from: slot(home, 'IC40'), to: drawer }] })
-    const { judgement } = t.tell(at(5), { kind: 'move', legs: [{ part: a, from: slot(home, 'IC40'), to: { in: { kind: 'rig', id: 'rig' } } }] })
-    expect(judgement).toMatchObject({ became: 'contested', contest: { rule: 'part-not-there', actual: drawer, by: first.id, since: at(0) } })
+    const { judgement } = t.tell(at(5), {
+      kind: 'move',
+      legs: [{ part: a, from: slot(home, 'IC40'), to: { in: { kind: 'rig', id: 'rig' } } }],
+    })
+    expect(judgement).toMatchObject({
+      became: 'contested',
+      contest: { rule: 'part-not-there', actual: drawer, by: first.id, since: at(0) },
+    })
     expect(t.world().parts.get(a)!.place).toEqual(drawer)
     // It moves nothing, but both its ends are no longer trusted.
     expect(t.world().machines.get(home)!.contested).toHaveLength(1)
@@ -137,7 +182,11 @@ describe('the ledger', () => {
     const { t } = twoTerminals()
     const a = found(home, 'IC40')
     t.told(at(60), { kind: 'move', legs: [{ part: a, from: slot(home, 'IC40'), to: drawer }] })
-    const late = t.tell(at(30), { kind: 'move', legs: [{ part: a, from: slot(home, 'IC40'), to: slot(other, 'IC41') }], forced: { reason: 'trial' } })
+    const late = t.tell(at(30), {
+      kind: 'move',
+      legs: [{ part: a, from: slot(home, 'IC40'), to: slot(other, 'IC41') }],
+      forced: { reason: 'trial' },
+    })
     expect(late.judgement.became).toBe('contested')
     expect(t.world().parts.get(a)!.place).toEqual(drawer)
     t.told(at(90), { kind: 'settle', entry: late.entry.id, outcome: 'did not happen', words: 'asked both' })
@@ -149,10 +198,19 @@ describe('the ledger', () => {
     const spare = numberedId<PartId>(7, 6)
     t.told(at(0), { kind: 'part', what: 'identified', part: spare, partKind: '74LS374', place: drawer })
     const fit = { kind: 'move' as const, legs: [{ part: spare, from: drawer, to: slot(home, 'IC40') }] }
-    expect(t.tell(at(1), fit).judgement).toMatchObject({ became: 'contested', contest: { rule: 'position-occupied', asFound: true } })
+    expect(t.tell(at(1), fit).judgement).toMatchObject({
+      became: 'contested',
+      contest: { rule: 'position-occupied', asFound: true },
+    })
     const { t: u } = twoTerminals()
     u.told(at(0), { kind: 'part', what: 'identified', part: spare, partKind: '74LS374', place: drawer })
-    u.told(at(0), { kind: 'part', what: 'content', machine: home, place: slot(home, 'IC40'), content: 'empty' })
+    u.told(at(0), {
+      kind: 'part',
+      what: 'content',
+      machine: home,
+      place: slot(home, 'IC40'),
+      content: 'empty',
+    })
     expect(u.tell(at(1), fit).judgement.became).toBe('recorded')
   })
 
@@ -160,7 +218,16 @@ describe('the ledger', () => {
     const { t } = twoTerminals()
     const keyboard = found(home, 'keyboard')
     expect(
-      t.tell(at(0), { kind: 'move', legs: [{ part: keyboard, from: slot(home, 'keyboard'), to: { in: { kind: 'assembly', id: keyboard }, position: 'U1' } }] }).judgement,
+      t.tell(at(0), {
+        kind: 'move',
+        legs: [
+          {
+            part: keyboard,
+            from: slot(home, 'keyboard'),
+            to: { in: { kind: 'assembly', id: keyboard }, position: 'U1' },
+          },
+        ],
+      }).judgement,
     ).toMatchObject({ refusal: { rule: 'holds-itself' } })
   })
 
@@ -201,15 +268,35 @@ describe('fit', () => {
   it('overrides a wrong kind with a reason, never an ordinary part across the mains', () => {
     const { t, spare } = spareAt({}, 'filter capacitor')
     t.told(at(1), { kind: 'part', what: 'content', machine: home, place: slot(home, 'C1'), content: 'empty' })
-    const forced = { kind: 'move' as const, legs: [{ part: spare, from: drawer, to: slot(home, 'C1') }], forced: { reason: 'it is all I have' } }
-    expect(t.tell(at(2), forced).judgement).toMatchObject({ became: 'refused', refusal: { rule: 'safety-class' } })
+    const forced = {
+      kind: 'move' as const,
+      legs: [{ part: spare, from: drawer, to: slot(home, 'C1') }],
+      forced: { reason: 'it is all I have' },
+    }
+    expect(t.tell(at(2), forced).judgement).toMatchObject({
+      became: 'refused',
+      refusal: { rule: 'safety-class' },
+    })
   })
 
   it('gives nothing of an accessioned machine away without a steward’s name', () => {
     const { t } = twoTerminals()
     t.told(at(0), { kind: 'machine', what: 'stated', machine: home, set: { legal: 'accessioned' } })
-    const discard = { kind: 'move' as const, legs: [{ part: found(home, 'IC40'), from: slot(home, 'IC40'), to: { in: { kind: 'gone' as const, id: 'discarded' } } }] }
-    expect(t.tell(at(1), discard, { role: 'volunteer' }).judgement).toMatchObject({ refusal: { rule: 'accessioned-needs-authority' } })
-    expect(t.tell(at(1), { ...discard, authority: person }, { role: 'volunteer' }).judgement.became).toBe('recorded')
+    const discard = {
+      kind: 'move' as const,
+      legs: [
+        {
+          part: found(home, 'IC40'),
+          from: slot(home, 'IC40'),
+          to: { in: { kind: 'gone' as const, id: 'discarded' } },
+        },
+      ],
+    }
+    expect(t.tell(at(1), discard, { role: 'volunteer' }).judgement).toMatchObject({
+      refusal: { rule: 'accessioned-needs-authority' },
+    })
+    expect(t.tell(at(1), { ...discard, authority: person }, { role: 'volunteer' }).judgement.became).toBe(
+      'recorded',
+    )
   })
 })

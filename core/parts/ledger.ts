@@ -25,16 +25,26 @@ interface ChainLink {
   readonly to: Place
 }
 
-export const moveAt = (entry: Pick<Statement, 'id' | 'happenedAt'>, legs: readonly Leg[]): MoveAt => ({ id: entry.id, at: sortKey(entry.happenedAt), legs })
+export const moveAt = (entry: Pick<Statement, 'id' | 'happenedAt'>, legs: readonly Leg[]): MoveAt => ({
+  id: entry.id,
+  at: sortKey(entry.happenedAt),
+  legs,
+})
 
-const before = (a: { at: string; id: string }, b: { at: string; id: string }) => a.at < b.at || (a.at === b.at && a.id < b.id)
+const before = (a: { at: string; id: string }, b: { at: string; id: string }) =>
+  a.at < b.at || (a.at === b.at && a.id < b.id)
 
 /**
  * Whether the ledger stays whole when `add` come into the line and the moves `remove` leave it.
  * Answers undefined, or the first thing that breaks. Moves that stood before and would break are all named. `whole`: the one
  * machine whose every entry is here; of others nothing is assumed. Absent: all are.
  */
-export function ledgerRefusal(world: World, add: readonly MoveAt[], remove: ReadonlySet<EntryId> = new Set(), whole?: string): Refusal | undefined {
+export function ledgerRefusal(
+  world: World,
+  add: readonly MoveAt[],
+  remove: ReadonlySet<EntryId> = new Set(),
+  whole?: string,
+): Refusal | undefined {
   const newIds = new Set(add.map((m) => m.id))
   const gone = new Set([...remove, ...newIds])
   const parts = new Set<PartId>(add.flatMap((m) => m.legs.map((l) => l.part)))
@@ -57,13 +67,23 @@ export function ledgerRefusal(world: World, add: readonly MoveAt[], remove: Read
   for (const slot of slots.values()) {
     const clash = slotClash(world, slot, add, gone, whole)
     if (!clash) continue
-    if (newIds.has(clash.later)) return { rule: 'position-occupied', place: slot, occupant: clash.occupant, asFound: clash.asFound, since: clash.since, by: clash.by }
+    if (newIds.has(clash.later))
+      return {
+        rule: 'position-occupied',
+        place: slot,
+        occupant: clash.occupant,
+        asFound: clash.asFound,
+        since: clash.since,
+        by: clash.by,
+      }
     broken.add(clash.later)
   }
   if (broken.size > 0) return { rule: 'breaks-later-moves', moves: [...broken] }
   const loop = firstLoop(world, add, gone)
   if (!loop) return undefined
-  return newIds.has(loop.id) ? { rule: 'holds-itself', part: loop.part } : { rule: 'breaks-later-moves', moves: [loop.id] }
+  return newIds.has(loop.id)
+    ? { rule: 'holds-itself', part: loop.part }
+    : { rule: 'breaks-later-moves', moves: [loop.id] }
 }
 
 /** Parts within parts within parts: more than any machine has. */
@@ -80,8 +100,13 @@ export function liesInside(part: PartId, to: Place, placeOf: (id: PartId) => Pla
 }
 
 /** The first act in the whole line after which a part would lie inside itself. */
-function firstLoop(world: World, add: readonly MoveAt[], gone: ReadonlySet<EntryId>): { id: EntryId; part: PartId } | undefined {
-  if (!add.some((move) => move.legs.some((leg) => leg.to.in.kind === 'assembly')) && gone.size === add.length) return undefined
+function firstLoop(
+  world: World,
+  add: readonly MoveAt[],
+  gone: ReadonlySet<EntryId>,
+): { id: EntryId; part: PartId } | undefined {
+  if (!add.some((move) => move.legs.some((leg) => leg.to.in.kind === 'assembly')) && gone.size === add.length)
+    return undefined
   const acts = new Map<EntryId, MoveAt>(add.map((move) => [move.id, move]))
   const places = new Map<PartId, Place>()
   for (const part of world.parts.values()) {
@@ -94,7 +119,9 @@ function firstLoop(world: World, add: readonly MoveAt[], gone: ReadonlySet<Entry
   }
   for (const act of [...acts.values()].sort((a, b) => (before(a, b) ? -1 : 1))) {
     for (const leg of act.legs) places.set(leg.part, leg.to)
-    const looped = act.legs.find((leg) => liesInside(leg.part, leg.to, (id) => places.get(id) ?? placeOfPart(world, id)))
+    const looped = act.legs.find((leg) =>
+      liesInside(leg.part, leg.to, (id) => places.get(id) ?? placeOfPart(world, id)),
+    )
     if (looped) return { id: act.id, part: looped.part }
   }
   return undefined
@@ -109,7 +136,9 @@ function chainOf(world: World, id: PartId, add: readonly MoveAt[], gone: Readonl
   const links: ChainLink[] = (world.parts.get(id)?.legs ?? [])
     .filter((leg) => !gone.has(leg.entry.id))
     .map((leg) => ({ id: leg.entry.id, at: sortKey(leg.entry.happenedAt), from: leg.from, to: leg.to }))
-  for (const move of add) for (const leg of move.legs) if (leg.part === id) links.push({ id: move.id, at: move.at, from: leg.from, to: leg.to })
+  for (const move of add)
+    for (const leg of move.legs)
+      if (leg.part === id) links.push({ id: move.id, at: move.at, from: leg.from, to: leg.to })
   return links.sort((a, b) => (before(a, b) ? -1 : 1))
 }
 
@@ -120,19 +149,37 @@ function chainOf(world: World, id: PartId, add: readonly MoveAt[], gone: Readonl
 function startOf(world: World, id: PartId, links: readonly ChainLink[]): Place | undefined {
   const placed = world.parts.get(id)?.placed
   const first = links[0]
-  const asFound = first && isSlot(first.from) && partAsFound(first.from.in.id, first.from.position ?? '') === id ? first.from : undefined
+  const asFound =
+    first && isSlot(first.from) && partAsFound(first.from.in.id, first.from.position ?? '') === id
+      ? first.from
+      : undefined
   if (asFound && first && placed && before(first, placed)) return asFound
   return placed?.place ?? asFound
 }
 
-function chainBreak(world: World, id: PartId, links: readonly ChainLink[]): { link: ChainLink; refusal: Refusal } | undefined {
+function chainBreak(
+  world: World,
+  id: PartId,
+  links: readonly ChainLink[],
+): { link: ChainLink; refusal: Refusal } | undefined {
   let at: Place | undefined = startOf(world, id, links)
   let last: ChainLink | undefined
   for (const link of links) {
     const nowhere: Place = { in: { kind: 'gone', id: 'never seen here' } }
     if (!at || !samePlace(at, link.from)) {
       const by = last ? world.line.find((s) => s.id === last?.id) : undefined
-      return { link, refusal: { rule: 'part-not-there', part: id, claimed: link.from, actual: at ?? nowhere, by: last?.id, since: last?.at, who: by?.doneBy ?? undefined } }
+      return {
+        link,
+        refusal: {
+          rule: 'part-not-there',
+          part: id,
+          claimed: link.from,
+          actual: at ?? nowhere,
+          by: last?.id,
+          since: last?.at,
+          who: by?.doneBy ?? undefined,
+        },
+      }
     }
     at = link.to
     last = link
@@ -149,24 +196,38 @@ interface Clash {
 }
 
 /** The first two stays in a slot that overlap; an unseen slot counts as held by what the sheet says until it is taken out. */
-function slotClash(world: World, slot: Place, add: readonly MoveAt[], gone: ReadonlySet<EntryId>, whole: string | undefined): Clash | undefined {
+function slotClash(
+  world: World,
+  slot: Place,
+  add: readonly MoveAt[],
+  gone: ReadonlySet<EntryId>,
+  whole: string | undefined,
+): Clash | undefined {
   const key = placeKey(slot)
   const visitors = new Set<PartId>()
   for (const part of world.parts.values())
-    if ((part.start && placeKey(part.start) === key) || part.legs.some((l) => placeKey(l.to) === key || placeKey(l.from) === key)) visitors.add(part.id)
-  for (const move of add) for (const leg of move.legs) if (placeKey(leg.to) === key || placeKey(leg.from) === key) visitors.add(leg.part)
+    if (
+      (part.start && placeKey(part.start) === key) ||
+      part.legs.some((l) => placeKey(l.to) === key || placeKey(l.from) === key)
+    )
+      visitors.add(part.id)
+  for (const move of add)
+    for (const leg of move.legs)
+      if (placeKey(leg.to) === key || placeKey(leg.from) === key) visitors.add(leg.part)
   const stays: { part: PartId; from: ChainLink | undefined; until: ChainLink | undefined }[] = []
   for (const id of visitors) {
     const links = chainOf(world, id, add, gone)
     const start = startOf(world, id, links)
-    if (start && placeKey(start) === key) stays.push({ part: id, from: undefined, until: links.find((l) => placeKey(l.from) === key) })
+    if (start && placeKey(start) === key)
+      stays.push({ part: id, from: undefined, until: links.find((l) => placeKey(l.from) === key) })
     links.forEach((link, i) => {
       if (placeKey(link.to) === key) stays.push({ part: id, from: link, until: links[i + 1] })
     })
   }
   const asFound = partAsFound(slot.in.id, slot.position ?? '')
   const mayAssume = whole === undefined || machineAround(world, slot)?.id === whole
-  if (!visitors.has(asFound) && mayAssume && assumedFilled(world, slot)) stays.push({ part: asFound, from: undefined, until: undefined })
+  if (!visitors.has(asFound) && mayAssume && assumedFilled(world, slot))
+    stays.push({ part: asFound, from: undefined, until: undefined })
   stays.sort((a, b) => (!a.from ? -1 : !b.from ? 1 : before(a.from, b.from) ? -1 : 1))
   for (let i = 1; i < stays.length; i++) {
     const first = stays[i - 1]
@@ -174,7 +235,13 @@ function slotClash(world: World, slot: Place, add: readonly MoveAt[], gone: Read
     if (!first || !second?.from) continue
     // Half-open stays: leaving and arriving in one act (or at one instant, in order) do not clash.
     if (first.until && (first.until.id === second.from.id || before(first.until, second.from))) continue
-    return { later: second.from.id, occupant: first.part, asFound: first.from === undefined, since: first.from?.at, by: first.from?.id }
+    return {
+      later: second.from.id,
+      occupant: first.part,
+      asFound: first.from === undefined,
+      since: first.from?.at,
+      by: first.from?.id,
+    }
   }
   return undefined
 }
@@ -183,7 +250,13 @@ function slotClash(world: World, slot: Place, add: readonly MoveAt[], gone: Read
 function assumedFilled(world: World, slot: Place): boolean {
   const stated = world.slots.get(placeKey(slot))
   if (stated === 'unknown part') return true
-  const emptyStated = world.line.some((s) => s.body.kind === 'part' && s.body.what === 'content' && placeKey(s.body.place) === placeKey(slot) && s.body.content === 'empty')
+  const emptyStated = world.line.some(
+    (s) =>
+      s.body.kind === 'part' &&
+      s.body.what === 'content' &&
+      placeKey(s.body.place) === placeKey(slot) &&
+      s.body.content === 'empty',
+  )
   if (emptyStated) return false
   return homeOf(world, slot) !== undefined
 }

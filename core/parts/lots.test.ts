@@ -16,21 +16,47 @@ const shelf = inStore('shelf B')
 const facts = { id: lot, partKind: '74LS374', attributes: { speed: '25 ns' }, origin: 'bought' }
 const at = (minute: number) => new Date(Date.UTC(2026, 2, 4, 9, minute)).toISOString()
 const part = (n: number) => numberedId<PartId>(n, 6)
-const got = (n: number, place: Place = drawer): Body => ({ kind: 'lot', what: 'got', lot, n, place, origin: 'bought', price: { minor: n * 40, currency: 'EUR' } })
+const got = (n: number, place: Place = drawer): Body => ({
+  kind: 'lot',
+  what: 'got',
+  lot,
+  n,
+  place,
+  origin: 'bought',
+  price: { minor: n * 40, currency: 'EUR' },
+})
 
 /** Two terminals and a lot of nine latches in a drawer, bought for 3.60. */
 function withLot(n = 9) {
   const { t, episode } = twoTerminals()
-  t.told(at(0), { kind: 'lot', what: 'identified', lot, partKind: '74LS374', tag: 'L-0001', attributes: { speed: '25 ns' }, reorderAt: 3 })
+  t.told(at(0), {
+    kind: 'lot',
+    what: 'identified',
+    lot,
+    partKind: '74LS374',
+    tag: 'L-0001',
+    attributes: { speed: '25 ns' },
+    reorderAt: 3,
+  })
   t.told(at(1), got(n))
   const tally = () => tallyOf(t.world().lots.get(lot)!, t.world().reservations)
   return { t, episode, tally }
 }
 const fit = (t: Teller, n: number, machine: MachineId, designator: string, minute: number) => {
   t.told(at(minute), oneOutOf(facts, part(n), drawer, machine))
-  t.told(at(minute + 1), { kind: 'move', legs: [{ part: part(n), from: drawer, to: slot(machine, designator) }] })
+  t.told(at(minute + 1), {
+    kind: 'move',
+    legs: [{ part: part(n), from: drawer, to: slot(machine, designator) }],
+  })
 }
-const emptied = (t: Teller, machine: MachineId, designator: string) => t.told(at(2), { kind: 'part', what: 'content', machine, place: slot(machine, designator), content: 'empty' })
+const emptied = (t: Teller, machine: MachineId, designator: string) =>
+  t.told(at(2), {
+    kind: 'part',
+    what: 'content',
+    machine,
+    place: slot(machine, designator),
+    content: 'empty',
+  })
 
 describe('a lot', () => {
   it('is counted from what came and went: got nine, fitted two, used up three, four remain', () => {
@@ -41,7 +67,12 @@ describe('a lot', () => {
     fit(t, 2, home, 'IC41', 5)
     t.told(at(8), { kind: 'move', legs: [], lots: [{ lot, n: 3, from: drawer, to: gone('consumed') }] })
     expect(tally()).toMatchObject({ here: 4, got: 9, used: 5, free: 4, below: false, reorder: false })
-    expect(t.world().parts.get(part(1))).toMatchObject({ partKind: '74LS374', attributes: { speed: '25 ns' }, origin: 'bought', place: slot(home, 'IC40') })
+    expect(t.world().parts.get(part(1))).toMatchObject({
+      partKind: '74LS374',
+      attributes: { speed: '25 ns' },
+      origin: 'bought',
+      place: slot(home, 'IC40'),
+    })
   })
   it('is reckoned anew from what was counted', () => {
     const { t, tally } = withLot()
@@ -52,7 +83,11 @@ describe('a lot', () => {
   })
   it('may fall below zero: that is flagged and nothing is refused', () => {
     const { t, tally } = withLot(2)
-    const { judgement } = t.tell(at(3), { kind: 'move', legs: [], lots: [{ lot, n: 5, from: drawer, to: shelf }] })
+    const { judgement } = t.tell(at(3), {
+      kind: 'move',
+      legs: [],
+      lots: [{ lot, n: 5, from: drawer, to: shelf }],
+    })
     expect(judgement.became).toBe('recorded')
     expect(tally()).toMatchObject({ here: 2, below: true })
   })
@@ -63,23 +98,42 @@ describe('a lot', () => {
   })
   it('is not known before somebody said what it is', () => {
     const { t } = twoTerminals()
-    expect(t.tell(at(0), got(3)).judgement).toEqual({ became: 'refused', refusal: { rule: 'unknown-lot', lot } })
+    expect(t.tell(at(0), got(3)).judgement).toEqual({
+      became: 'refused',
+      refusal: { rule: 'unknown-lot', lot },
+    })
   })
   it('shares its tags with parts', () => {
     const { t } = withLot()
-    expect(t.tell(at(3), { kind: 'part', what: 'identified', part: part(9), tag: 'L-0001' }).judgement).toMatchObject({ refusal: { rule: 'tag-taken' } })
+    expect(
+      t.tell(at(3), { kind: 'part', what: 'identified', part: part(9), tag: 'L-0001' }).judgement,
+    ).toMatchObject({ refusal: { rule: 'tag-taken' } })
     t.told(at(3), { kind: 'part', what: 'identified', part: part(9), tag: 'P-0009' })
-    expect(t.tell(at(4), { kind: 'lot', what: 'identified', lot: numberedId<LotId>(2, 11), tag: 'P-0009' }).judgement).toMatchObject({ refusal: { rule: 'tag-taken' } })
+    expect(
+      t.tell(at(4), { kind: 'lot', what: 'identified', lot: numberedId<LotId>(2, 11), tag: 'P-0009' })
+        .judgement,
+    ).toMatchObject({ refusal: { rule: 'tag-taken' } })
   })
   it('gives a part that is in one place only, as any other: the second move of it is contested', () => {
     const { t } = withLot()
     emptied(t, home, 'IC40')
     fit(t, 1, home, 'IC40', 3)
-    expect(t.tell(at(9), { kind: 'move', legs: [{ part: part(1), from: drawer, to: slot(other, 'IC40') }] }).judgement.became).toBe('contested')
+    expect(
+      t.tell(at(9), { kind: 'move', legs: [{ part: part(1), from: drawer, to: slot(other, 'IC40') }] })
+        .judgement.became,
+    ).toBe('contested')
   })
   it('tells its life and its cost, each currency by itself', () => {
     const { t } = withLot()
-    t.told(at(3), { kind: 'lot', what: 'got', lot, n: 4, place: shelf, origin: 'bought', price: { minor: 200, currency: 'GBP' } })
+    t.told(at(3), {
+      kind: 'lot',
+      what: 'got',
+      lot,
+      n: 4,
+      place: shelf,
+      origin: 'bought',
+      price: { minor: 200, currency: 'GBP' },
+    })
     t.told(at(4), oneOutOf(facts, part(1), drawer, home))
     const view = lotView(t.world(), lot)!
     expect(view.paid).toEqual([
@@ -102,13 +156,24 @@ describe('what is kept for a machine', () => {
     t.told(at(3), { kind: 'reservation', what: 'made', machine: home, position: 'IC40', lot, n: 3 })
     fit(t, 1, home, 'IC40', 4)
     expect(tally().promised).toBe(2)
-    t.told(at(7), { kind: 'move', legs: [], lots: [{ lot, n: 2, from: drawer, to: { in: { kind: 'kept', id: home } } }] })
+    t.told(at(7), {
+      kind: 'move',
+      legs: [],
+      lots: [{ lot, n: 2, from: drawer, to: { in: { kind: 'kept', id: home } } }],
+    })
     expect(tally().promised).toBe(0)
   })
   it('ends when somebody lets it go, and by itself when its day is over', () => {
     const { t, tally } = withLot()
     const made = t.told(at(3), { kind: 'reservation', what: 'made', machine: home, lot, n: 1 })
-    t.told(at(4), { kind: 'reservation', what: 'made', machine: home, lot, n: 1, until: '2026-03-05T22:59:59.999Z' })
+    t.told(at(4), {
+      kind: 'reservation',
+      what: 'made',
+      machine: home,
+      lot,
+      n: 1,
+      until: '2026-03-05T22:59:59.999Z',
+    })
     expect(tally().promised).toBe(1)
     t.told(at(5), { kind: 'reservation', what: 'ended', machine: home, lot, reservation: made.id })
     expect(tally().promised).toBe(0)
@@ -133,9 +198,22 @@ describe('what is kept for a machine', () => {
 describe('any sequence of a lot’s entries', () => {
   const heaps = [drawer, shelf, gone('consumed')]
   const act = fc.oneof(
-    fc.record({ does: fc.constant('got' as const), n: fc.integer({ min: 1, max: 9 }), to: fc.constantFrom(0, 1) }),
-    fc.record({ does: fc.constant('count' as const), n: fc.integer({ min: 0, max: 9 }), to: fc.constantFrom(0, 1) }),
-    fc.record({ does: fc.constant('move' as const), n: fc.integer({ min: 1, max: 9 }), from: fc.constantFrom(0, 1), to: fc.constantFrom(0, 1, 2) }),
+    fc.record({
+      does: fc.constant('got' as const),
+      n: fc.integer({ min: 1, max: 9 }),
+      to: fc.constantFrom(0, 1),
+    }),
+    fc.record({
+      does: fc.constant('count' as const),
+      n: fc.integer({ min: 0, max: 9 }),
+      to: fc.constantFrom(0, 1),
+    }),
+    fc.record({
+      does: fc.constant('move' as const),
+      n: fc.integer({ min: 1, max: 9 }),
+      from: fc.constantFrom(0, 1),
+      to: fc.constantFrom(0, 1, 2),
+    }),
     fc.record({ does: fc.constant('take' as const), from: fc.constantFrom(0, 1) }),
   )
   it('folds to what a tally by hand gives, in whatever order they arrive', () => {
@@ -152,7 +230,11 @@ describe('any sequence of a lot’s entries', () => {
             t.told(at(minute), { kind: 'count', lot, place: heaps[a.to]!, n: a.n })
             hand[a.to] = a.n
           } else if (a.does === 'move') {
-            t.told(at(minute), { kind: 'move', legs: [], lots: [{ lot, n: a.n, from: heaps[a.from]!, to: heaps[a.to]! }] })
+            t.told(at(minute), {
+              kind: 'move',
+              legs: [],
+              lots: [{ lot, n: a.n, from: heaps[a.from]!, to: heaps[a.to]! }],
+            })
             hand[a.from]! -= a.n
             hand[a.to]! += a.n
           } else {
@@ -166,7 +248,9 @@ describe('any sequence of a lot’s entries', () => {
         }
         expect(read(t.entries)).toEqual(hand)
         // A fixed shuffle of the same entries: the seed makes a run repeatable.
-        const shuffled = t.entries.map((e, i) => [((i + 1) * 2654435761 + seed) >>> 0, e] as const).sort(([a], [b]) => a - b)
+        const shuffled = t.entries
+          .map((e, i) => [((i + 1) * 2654435761 + seed) >>> 0, e] as const)
+          .sort(([a], [b]) => a - b)
         expect(read(shuffled.map(([, e]) => e))).toEqual(hand)
       }),
       { numRuns: 60 },
@@ -177,10 +261,18 @@ describe('any sequence of a lot’s entries', () => {
 describe('any sequence of promises', () => {
   const machines: readonly MachineId[] = [home, other]
   const act = fc.oneof(
-    fc.record({ does: fc.constant('made' as const), machine: fc.constantFrom(0, 1), n: fc.integer({ min: 1, max: 4 }) }),
+    fc.record({
+      does: fc.constant('made' as const),
+      machine: fc.constantFrom(0, 1),
+      n: fc.integer({ min: 1, max: 4 }),
+    }),
     fc.record({ does: fc.constant('ended' as const), which: fc.nat(20) }),
     fc.record({ does: fc.constant('take' as const), machine: fc.constantFrom(0, 1, 2) }),
-    fc.record({ does: fc.constant('move' as const), machine: fc.constantFrom(0, 1), n: fc.integer({ min: 1, max: 4 }) }),
+    fc.record({
+      does: fc.constant('move' as const),
+      machine: fc.constantFrom(0, 1),
+      n: fc.integer({ min: 1, max: 4 }),
+    }),
   )
   it('keeps for each machine what was promised less what went there, oldest promise first, never below nothing', () => {
     fc.assert(
@@ -200,23 +292,41 @@ describe('any sequence of promises', () => {
         acts.forEach((a, i) => {
           const minute = 10 + i
           if (a.does === 'made') {
-            const { id } = t.told(at(minute), { kind: 'reservation', what: 'made', machine: machines[a.machine]!, lot, n: a.n })
+            const { id } = t.told(at(minute), {
+              kind: 'reservation',
+              what: 'made',
+              machine: machines[a.machine]!,
+              lot,
+              n: a.n,
+            })
             open.push({ id, machine: a.machine, n: a.n })
           } else if (a.does === 'ended') {
             const ended = open[a.which % Math.max(1, open.length)]
             if (!ended) return
-            t.told(at(minute), { kind: 'reservation', what: 'ended', machine: machines[ended.machine]!, lot, reservation: ended.id as never })
+            t.told(at(minute), {
+              kind: 'reservation',
+              what: 'ended',
+              machine: machines[ended.machine]!,
+              lot,
+              reservation: ended.id as never,
+            })
             open = open.filter((p) => p !== ended)
           } else if (a.does === 'take') {
             t.told(at(minute), oneOutOf(facts, part(100 + i), drawer, machines[a.machine]))
             if (a.machine < 2) went(a.machine, 1)
           } else {
-            t.told(at(minute), { kind: 'move', legs: [], lots: [{ lot, n: a.n, from: drawer, to: { in: { kind: 'kept', id: machines[a.machine]! } } }] })
+            t.told(at(minute), {
+              kind: 'move',
+              legs: [],
+              lots: [{ lot, n: a.n, from: drawer, to: { in: { kind: 'kept', id: machines[a.machine]! } } }],
+            })
             went(a.machine, a.n)
           }
         })
         expect(t.world().reservations.map((r) => [r.entry.id, r.n])).toEqual(open.map((p) => [p.id, p.n]))
-        expect(tallyOf(t.world().lots.get(lot)!, t.world().reservations).promised).toBe(open.reduce((sum, p) => sum + p.n, 0))
+        expect(tallyOf(t.world().lots.get(lot)!, t.world().reservations).promised).toBe(
+          open.reduce((sum, p) => sum + p.n, 0),
+        )
       }),
       { numRuns: 60 },
     )

@@ -29,7 +29,12 @@ export function tallyOf(lot: LotState, reservations: readonly ReservationState[]
   const here = places.filter(lies).reduce((sum, p) => sum + p.n, 0)
   const got = lot.got.reduce((sum, g) => sum + g.n, 0)
   const used =
-    lot.taken.length + places.filter((p) => p.place.in.kind === 'machine' || p.place.in.kind === 'assembly' || p.place.in.kind === 'gone').reduce((sum, p) => sum + p.n, 0)
+    lot.taken.length +
+    places
+      .filter(
+        (p) => p.place.in.kind === 'machine' || p.place.in.kind === 'assembly' || p.place.in.kind === 'gone',
+      )
+      .reduce((sum, p) => sum + p.n, 0)
   const promised = reservations.filter((r) => r.lot === lot.id).reduce((sum, r) => sum + r.n, 0)
   const free = here - promised
   return {
@@ -46,8 +51,14 @@ export function tallyOf(lot: LotState, reservations: readonly ReservationState[]
 }
 
 /** What is kept of a lot, or a part kept, for other machines than this one. */
-export const keptForOthers = (world: World, what: { readonly part?: PartId; readonly lot?: LotId }, machines: ReadonlySet<string>): readonly ReservationState[] =>
-  world.reservations.filter((r) => !machines.has(r.machine) && (what.part !== undefined ? r.part === what.part : r.lot === what.lot))
+export const keptForOthers = (
+  world: World,
+  what: { readonly part?: PartId; readonly lot?: LotId },
+  machines: ReadonlySet<string>,
+): readonly ReservationState[] =>
+  world.reservations.filter(
+    (r) => !machines.has(r.machine) && (what.part !== undefined ? r.part === what.part : r.lot === what.lot),
+  )
 
 export interface LotFacts {
   readonly id: LotId
@@ -62,7 +73,10 @@ export interface LotFacts {
  * What a part cost: its own price, or its share of the last priced purchase of its lot, in minor units that may be broken.
  * Undefined where nobody wrote a price.
  */
-export function costOf(world: World, id: PartId): { readonly minor: number; readonly currency: string } | undefined {
+export function costOf(
+  world: World,
+  id: PartId,
+): { readonly minor: number; readonly currency: string } | undefined {
   const part = world.parts.get(id)
   if (part?.price) return part.price
   const bought = part?.outOf && world.lots.get(part.outOf)?.got.findLast((g) => g.price !== undefined)

@@ -6,7 +6,10 @@ import { clusterOf } from './datecodes.ts'
 import { originalityOf } from './originality.ts'
 
 // Weights of the test terminal: IC31, IC32 and none else are essential (3 each), ten others weigh 1: 16 in all.
-const shares = (t: ReturnType<typeof twoTerminals>['t'], lines: { designator: string; text: string }[] = []) => {
+const shares = (
+  t: ReturnType<typeof twoTerminals>['t'],
+  lines: { designator: string; text: string }[] = [],
+) => {
   const world = t.world()
   return originalityOf(world, world.machines.get(home)!, clusterOf(lines, 2026).parts)!
 }
@@ -23,7 +26,10 @@ it('a code that agrees with the others shows factory; a later one counts as repl
     { designator: 'IC40', text: '74LS374N 8405' },
     { designator: 'IC41', text: '74LS374N 9010' },
   ])
-  expect(o).toMatchObject({ shown: ['IC31', 'IC40'], notOriginal: [{ position: 'IC41', why: 'later than the others' }] })
+  expect(o).toMatchObject({
+    shown: ['IC31', 'IC40'],
+    notOriginal: [{ position: 'IC41', why: 'later than the others' }],
+  })
   expect(o.shownFactory).toBe(25)
   expect(o.replaced).toBe(6)
 })
@@ -34,7 +40,10 @@ it('a donor’s part is another part, an empty position has lost its own; a swap
   const bin = { in: { kind: 'store' as const, id: 'drawer' } }
   t.told(at(1), { kind: 'move', legs: [{ part: found(home, 'LS1'), from: slot(home, 'LS1'), to: bin }] })
   expect(shares(t).notOriginal).toEqual([{ position: 'LS1', why: 'empty' }])
-  t.told(at(2), { kind: 'move', legs: [{ part: found(other, 'LS1'), from: slot(other, 'LS1'), to: slot(home, 'LS1') }] })
+  t.told(at(2), {
+    kind: 'move',
+    legs: [{ part: found(other, 'LS1'), from: slot(other, 'LS1'), to: slot(home, 'LS1') }],
+  })
   expect(shares(t).notOriginal).toEqual([{ position: 'LS1', why: 'another part' }])
   t.told(at(3), {
     kind: 'move',
@@ -49,7 +58,19 @@ it('a donor’s part is another part, an empty position has lost its own; a swap
 it('takes a person’s word for where a part came from', () => {
   const { t } = twoTerminals()
   const part = numberedId<PartId>(7, 6)
-  t.told('2026-03-01T10:00:00.000Z', { kind: 'part', what: 'content', machine: home, place: slot(home, 'RV2'), content: 'empty' })
-  t.told('2026-03-02T10:00:00.000Z', { kind: 'part', what: 'identified', part, origin: 'made', place: slot(home, 'RV2') })
+  t.told('2026-03-01T10:00:00.000Z', {
+    kind: 'part',
+    what: 'content',
+    machine: home,
+    place: slot(home, 'RV2'),
+    content: 'empty',
+  })
+  t.told('2026-03-02T10:00:00.000Z', {
+    kind: 'part',
+    what: 'identified',
+    part,
+    origin: 'made',
+    place: slot(home, 'RV2'),
+  })
   expect(shares(t).notOriginal).toMatchObject([{ position: 'RV2' }])
 })

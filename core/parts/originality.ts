@@ -9,11 +9,18 @@ export interface Originality {
   readonly asFound: number
   readonly replaced: number
   readonly shown: readonly string[]
-  readonly notOriginal: readonly { readonly position: string; readonly why: 'another part' | 'later than the others' | 'empty' | 'said to be so' }[]
+  readonly notOriginal: readonly {
+    readonly position: string
+    readonly why: 'another part' | 'later than the others' | 'empty' | 'said to be so'
+  }[]
 }
 
 /** Shares by weight (default 1, essential 3). `dated`: markings read, by designator. Undefined for a machine without positions. */
-export function originalityOf(world: World, machine: MachineState, dated: readonly DatedPart[]): Originality | undefined {
+export function originalityOf(
+  world: World,
+  machine: MachineState,
+  dated: readonly DatedPart[],
+): Originality | undefined {
   const rows = contentsOf(world, machine)
   if (rows.length === 0) return undefined
   const marks = new Map(dated.flatMap((d) => (d.designator ? [[d.designator, d]] : [])))
@@ -24,7 +31,9 @@ export function originalityOf(world: World, machine: MachineState, dated: readon
     const weight = position.weight ?? (position.essential ? 3 : 1)
     const state = part ? world.parts.get(part) : undefined
     const mark = marks.get(position.designator)
-    const foreign = state?.start !== undefined && !(state.start.in.id === place.in.id && state.start.position === place.position)
+    const foreign =
+      state?.start !== undefined &&
+      !(state.start.in.id === place.in.id && state.start.position === place.position)
     const why =
       content === 'empty'
         ? 'empty'
@@ -45,5 +54,11 @@ export function originalityOf(world: World, machine: MachineState, dated: readon
   }
   const all = weights.shown + weights.found + weights.replaced
   const percent = (weight: number) => (all === 0 ? 0 : Math.round((weight / all) * 100))
-  return { shownFactory: percent(weights.shown), asFound: percent(weights.found), replaced: percent(weights.replaced), shown, notOriginal }
+  return {
+    shownFactory: percent(weights.shown),
+    asFound: percent(weights.found),
+    replaced: percent(weights.replaced),
+    shown,
+    notOriginal,
+  }
 }

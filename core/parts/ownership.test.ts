@@ -27,14 +27,19 @@ function owned() {
   t.told(at(9), { kind: 'part', what: 'content', machine: home, place: slot(home, 'IC40'), content: 'empty' })
   return t
 }
-const move = (t: Teller, hour: number, from: Place, to: Place, more = {}) => t.tell(at(hour), { kind: 'move', legs: [{ part: found(other, 'IC40'), from, to }], ...more }).judgement
-const withheld = { became: 'refused', refusal: { rule: 'owner-consent', part: found(other, 'IC40'), machine: other } }
+const move = (t: Teller, hour: number, from: Place, to: Place, more = {}) =>
+  t.tell(at(hour), { kind: 'move', legs: [{ part: found(other, 'IC40'), from, to }], ...more }).judgement
+const withheld = {
+  became: 'refused',
+  refusal: { rule: 'owner-consent', part: found(other, 'IC40'), machine: other },
+}
 const here = slot(other, 'IC40')
 
 describe('parts of an owner’s machine', () => {
   it('go to no machine of the house, to nobody else and to no bin before the owner was asked', () => {
     const t = owned()
-    for (const to of [slot(home, 'IC40'), gone('discarded'), withParty(numberedId<PartyId>(1, 3))]) expect(move(t, 10, here, to)).toMatchObject(withheld)
+    for (const to of [slot(home, 'IC40'), gone('discarded'), withParty(numberedId<PartyId>(1, 3))])
+      expect(move(t, 10, here, to)).toMatchObject(withheld)
   })
   it('may be set aside, lent with a home, go back to the owner, and sit in their own machine', () => {
     for (const [to, more] of [
@@ -82,14 +87,25 @@ describe('parts of an owner’s machine', () => {
 })
 
 describe('a guest', () => {
-  const writing = (party: PartyId) => ({ role: 'guest' as const, vouches: { party, confirmed: new Set<string>() } })
+  const writing = (party: PartyId) => ({
+    role: 'guest' as const,
+    vouches: { party, confirmed: new Set<string>() },
+  })
   it('agrees for themselves only', async () => {
     const { judge } = await import('#core/history/admission.ts')
     const t = owned()
     const entry = { ...t.told(at(10), consent(true)), body: consent(true) }
     const asked = (party: PartyId) =>
-      judge(t.world(), t.entries, [{ ...entry, id: numberedId(900), doneBy: undefined }], { account: t.account, now: at(11), fromOutbox: false, ...writing(party) })[0]
+      judge(t.world(), t.entries, [{ ...entry, id: numberedId(900), doneBy: undefined }], {
+        account: t.account,
+        now: at(11),
+        fromOutbox: false,
+        ...writing(party),
+      })[0]
     expect(asked(owner)?.became).toBe('recorded')
-    expect(asked(numberedId<PartyId>(1, 3))).toMatchObject({ became: 'refused', refusal: { rule: 'not-allowed' } })
+    expect(asked(numberedId<PartyId>(1, 3))).toMatchObject({
+      became: 'refused',
+      refusal: { rule: 'not-allowed' },
+    })
   })
 })

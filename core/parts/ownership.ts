@@ -11,25 +11,43 @@ import type { Place } from './place.ts'
 export type ConsentWord = 'given' | 'refused' | 'not asked'
 
 /** What an owner last said of a matter, for the whole machine or for one position of it; nothing said, or run out, is not asked. */
-export function consentIn(said: readonly BodyOf<'consent'>[], matter: ConsentMatter, now: Instant, position?: string): ConsentWord {
+export function consentIn(
+  said: readonly BodyOf<'consent'>[],
+  matter: ConsentMatter,
+  now: Instant,
+  position?: string,
+): ConsentWord {
   const last = said.findLast((body) => {
     if (body.to !== matter || (body.until !== undefined && body.until <= now)) return false
-    return body.positions === undefined || (position !== undefined && body.positions.some((p) => p.toLowerCase() === position.toLowerCase()))
+    return (
+      body.positions === undefined ||
+      (position !== undefined && body.positions.some((p) => p.toLowerCase() === position.toLowerCase()))
+    )
   })
   return !last ? 'not asked' : last.given ? 'given' : 'refused'
 }
 
 /** Everything an owner said of a machine, oldest first. */
-export const consentsOf = (machine: MachineState): BodyOf<'consent'>[] => machine.consents.flatMap(({ body }) => (body.kind === 'consent' ? [body] : []))
+export const consentsOf = (machine: MachineState): BodyOf<'consent'>[] =>
+  machine.consents.flatMap(({ body }) => (body.kind === 'consent' ? [body] : []))
 
-export const consentOf = (machine: MachineState, matter: ConsentMatter, now: Instant, position?: string): ConsentWord => consentIn(consentsOf(machine), matter, now, position)
+export const consentOf = (
+  machine: MachineState,
+  matter: ConsentMatter,
+  now: Instant,
+  position?: string,
+): ConsentWord => consentIn(consentsOf(machine), matter, now, position)
 
 /** The machine a part began in, and its owner: what came out of an owner's machine is the owner's, wherever it lies. */
 export function ownerOf(
   world: World,
   id: PartId,
   from?: Place,
-): { readonly owner: 'house' | PartyId; readonly machine?: MachineState | undefined; readonly position?: string | undefined } {
+): {
+  readonly owner: 'house' | PartyId
+  readonly machine?: MachineState | undefined
+  readonly position?: string | undefined
+} {
   const part = world.parts.get(id)
   const start = part?.start ?? from
   const machine = start && machineAround(world, start, 'at first')
@@ -47,5 +65,7 @@ export function consentRefusal(world: World, id: PartId, from: Place, to: Place)
     ((to.in.kind === 'party' || to.in.kind === 'person') && to.in.id !== owner)
   if (!away) return undefined
   const is = consentOf(machine, 'give parts', world.now, position)
-  return is === 'given' ? undefined : { rule: 'owner-consent', part: id, machine: machine.id, refused: is === 'refused' }
+  return is === 'given'
+    ? undefined
+    : { rule: 'owner-consent', part: id, machine: machine.id, refused: is === 'refused' }
 }

@@ -1,7 +1,13 @@
 /** What a machine's positions hold, walked from its sheet; what is missing, what is off. */
 import { sortKey, type Instant } from '#core/quantity/time.ts'
 import { partAsFound, type PartId } from '#core/ids.ts'
-import { positionsOf, type Content, type MachineState, type PartState, type World } from '#core/history/world.ts'
+import {
+  positionsOf,
+  type Content,
+  type MachineState,
+  type PartState,
+  type World,
+} from '#core/history/world.ts'
 import type { SheetPosition } from '#core/type/sheet.ts'
 import { inAssembly, inMachine, placeKey, type Place } from './place.ts'
 
@@ -18,7 +24,9 @@ export interface PositionContent {
 export type ContentWord = 'unseen' | 'empty' | 'unknown part' | 'part'
 
 export const contentWord = (content: Content | 'unseen'): ContentWord =>
-  content === 'unseen' || content === 'empty' || content === 'unknown part' ? (content as ContentWord) : 'part'
+  content === 'unseen' || content === 'empty' || content === 'unknown part'
+    ? (content as ContentWord)
+    : 'part'
 
 /** The slot of a designator in this machine as it is now, found through the assemblies around it. */
 export function slotOf(world: World, machine: MachineState, designator: string): PositionContent | undefined {
@@ -27,15 +35,33 @@ export function slotOf(world: World, machine: MachineState, designator: string):
   return position ? contentOf(world, machine, position, positions) : undefined
 }
 
-export function contentOf(world: World, machine: MachineState, position: SheetPosition, positions: readonly SheetPosition[], depth = 0): PositionContent {
+export function contentOf(
+  world: World,
+  machine: MachineState,
+  position: SheetPosition,
+  positions: readonly SheetPosition[],
+  depth = 0,
+): PositionContent {
   const place = placeOf(world, machine, position, positions, depth)
   const content = world.slots.get(placeKey(place)) ?? 'unseen'
-  const part = content === 'unseen' ? partAsFound(place.in.id, position.designator) : content === 'empty' || content === 'unknown part' ? undefined : content
+  const part =
+    content === 'unseen'
+      ? partAsFound(place.in.id, position.designator)
+      : content === 'empty' || content === 'unknown part'
+        ? undefined
+        : content
   return { position, place, content, part }
 }
 
-function placeOf(world: World, machine: MachineState, position: SheetPosition, positions: readonly SheetPosition[], depth: number): Place {
-  const around = position.on === undefined || depth > 20 ? undefined : positions.find((p) => p.designator === position.on)
+function placeOf(
+  world: World,
+  machine: MachineState,
+  position: SheetPosition,
+  positions: readonly SheetPosition[],
+  depth: number,
+): Place {
+  const around =
+    position.on === undefined || depth > 20 ? undefined : positions.find((p) => p.designator === position.on)
   if (!around) return inMachine(machine.id, position.designator)
   const held = contentOf(world, machine, around, positions, depth + 1)
   // While an assembly is out, its positions are still spoken of through the one that last sat there.
@@ -75,7 +101,13 @@ export function missingEssentials(world: World, machine: MachineState): Missing[
     const part = lastIn(world, place)
     const state = part ? world.parts.get(part) : undefined
     const at = state?.place
-    const where = !state ? 'missing' : at?.in.kind === 'tray' ? 'tray' : state.loan && !state.loan.closed ? 'loan' : 'away'
+    const where = !state
+      ? 'missing'
+      : at?.in.kind === 'tray'
+        ? 'tray'
+        : state.loan && !state.loan.closed
+          ? 'loan'
+          : 'away'
     found.push({ position: position.designator, partKind: position.accepts, part, where, place: at })
   }
   return found
@@ -90,7 +122,11 @@ export function offAssemblies(world: World, machine: MachineState): OffAssembly[
     .filter((held) => held.content === 'empty')
     .map((held) => {
       const part = lastIn(world, held.place)
-      return { position: held.position.designator, part, place: part ? world.parts.get(part)?.place : undefined }
+      return {
+        position: held.position.designator,
+        part,
+        place: part ? world.parts.get(part)?.place : undefined,
+      }
     })
 }
 
@@ -125,7 +161,9 @@ export function machineAround(world: World, place: Place, when: When = 'now'): M
 /** Where a part is, an assembly that nobody has touched included. */
 export function placeOfPart(world: World, id: string, when: When = 'now'): Place | undefined {
   const part = world.parts.get(id as PartId)
-  const stated = part && (when === 'now' ? part.place : when === 'at first' ? (part.start ?? part.place) : placeAt(part, when.at))
+  const stated =
+    part &&
+    (when === 'now' ? part.place : when === 'at first' ? (part.start ?? part.place) : placeAt(part, when.at))
   return stated ?? untouchedHome(world, id)
 }
 

@@ -13,7 +13,13 @@ const sheet = sheetSchema.parse({
   positions: [
     ...terminalSheet.positions,
     { designator: 'C13', accepts: 'electrolytic capacitor', polarised: true, asks: { value: '47 uF' } },
-    { designator: 'C14', accepts: 'electrolytic capacitor', polarised: true, asks: { value: '47uF' }, ratingVolts: 35 },
+    {
+      designator: 'C14',
+      accepts: 'electrolytic capacitor',
+      polarised: true,
+      asks: { value: '47uF' },
+      ratingVolts: 35,
+    },
   ],
 })
 const at = '2026-03-02T10:00:00.000Z'
@@ -21,7 +27,8 @@ const view = (scene: ReturnType<typeof composing>, kind?: string) => {
   const world = scene.t.world()
   return renewalView(world, world.machines.get(home)!, kind)
 }
-const row = (scene: ReturnType<typeof composing>, position: string) => view(scene).rows.find((r) => r.position === position)!
+const row = (scene: ReturnType<typeof composing>, position: string) =>
+  view(scene).rows.find((r) => r.position === position)!
 
 describe('what each source says', () => {
   it('is kept apart, and a difference is flagged', () => {
@@ -37,7 +44,13 @@ describe('what each source says', () => {
     })
   })
   it('the schematic decides the value', () =>
-    expect(wantsOf({ part: { value: '1 uF' }, print: { value: '2u2' }, schematic: { value: '4u7' } }, { value: '10 uF' }, undefined).wants.value).toBe('4u7'))
+    expect(
+      wantsOf(
+        { part: { value: '1 uF' }, print: { value: '2u2' }, schematic: { value: '4u7' } },
+        { value: '10 uF' },
+        undefined,
+      ).wants.value,
+    ).toBe('4u7'))
   it('the sheet stands for a schematic that nobody read', () =>
     expect(ratingsSaid({ part: { rating: '25 V' } }, 16)).toEqual([
       { by: 'part', volts: 25 },
@@ -46,14 +59,22 @@ describe('what each source says', () => {
   it('wants a position and a value', () => {
     expect(problem(composing(sheet).parse('print nowhere 47uF'))).toMatchObject({ why: 'which position' })
     expect(problem(composing(sheet).parse('print C12 smudged'))).toMatchObject({ why: 'form' })
-    expect(bodies(composing(sheet).parse('print C12 474 50V 105C'))[0]).toMatchObject({ attributes: { value: '474', rating: '50V', temperature: '105C' } })
+    expect(bodies(composing(sheet).parse('print C12 474 50V 105C'))[0]).toMatchObject({
+      attributes: { value: '474', rating: '50V', temperature: '105C' },
+    })
   })
 })
 
 describe('what belongs in the set', () => {
   const under = (option: string) => {
     const scene = composing(sheet)
-    scene.t.told('2026-02-01T10:00:00.000Z', { kind: 'rule', what: 'policy', key: 'renewing capacitors', option, reason: 'x' })
+    scene.t.told('2026-02-01T10:00:00.000Z', {
+      kind: 'rule',
+      what: 'policy',
+      key: 'renewing capacitors',
+      option,
+      reason: 'x',
+    })
     scene.t.told(at, { kind: 'part', what: 'health', part: numberedId<PartId>(1, 6), health: 'unknown' })
     scene.t.told(at, {
       kind: 'finding',
@@ -94,7 +115,10 @@ describe('done and verified are two things', () => {
     scene.write('verify C12 polarity, print and part agree', at)
     scene.write('swap C12 < P-0500', '2026-03-02T11:00:00.000Z')
     // What was verified before the part came in says nothing of this one.
-    expect(row(scene, 'C12')).toMatchObject({ done: { label: 'P-0500 electrolytic capacitor' }, verified: [] })
+    expect(row(scene, 'C12')).toMatchObject({
+      done: { label: 'P-0500 electrolytic capacitor' },
+      verified: [],
+    })
     scene.write('verify C12 polarity and joint', '2026-03-02T11:10:00.000Z')
     expect(row(scene, 'C12').verified).toEqual(['polarity', 'joint'])
   })
@@ -103,24 +127,46 @@ describe('done and verified are two things', () => {
 describe('the order list', () => {
   it('groups by value and rating, with spares, and leaves out what is done', () => {
     const scene = composing(sheet)
-    scene.t.told('2026-02-01T10:00:00.000Z', { kind: 'rule', what: 'policy', key: 'renewing capacitors', option: 'all, preventively', reason: 'x' })
+    scene.t.told('2026-02-01T10:00:00.000Z', {
+      kind: 'rule',
+      what: 'policy',
+      key: 'renewing capacitors',
+      option: 'all, preventively',
+      reason: 'x',
+    })
     scene.write('print C13 47u 35V', at)
-    expect(orderList(view(scene).rows)).toEqual([{ kind: 'electrolytic capacitor', value: '47 uF', leastVolts: 35, positions: ['C13', 'C14'], count: 3 }])
+    expect(orderList(view(scene).rows)).toEqual([
+      { kind: 'electrolytic capacitor', value: '47 uF', leastVolts: 35, positions: ['C13', 'C14'], count: 3 },
+    ])
   })
 })
 
 describe('what lies in the house for a set', () => {
   it('serves each position by value and the highest rating said, once; only the rest is ordered', () => {
     const scene = composing(sheet)
-    scene.t.told('2026-02-01T10:00:00.000Z', { kind: 'rule', what: 'policy', key: 'renewing capacitors', option: 'all, preventively', reason: 'x' })
+    scene.t.told('2026-02-01T10:00:00.000Z', {
+      kind: 'rule',
+      what: 'policy',
+      key: 'renewing capacitors',
+      option: 'all, preventively',
+      reason: 'x',
+    })
     scene.write('print C12 47uF 25V', at)
     const { rows } = view(scene)
     const spare = (value: string, rating: string, free: number, label: string) => ({
-      facts: { partKind: 'electrolytic capacitor', attributes: { value, rating }, health: 'unknown' as const },
+      facts: {
+        partKind: 'electrolytic capacitor',
+        attributes: { value, rating },
+        health: 'unknown' as const,
+      },
       free,
       label,
     })
-    const stocked = fromStockFor(rows, [spare('47 µF', '16 V', 9, 'too weak'), spare('47 µF', '25 V', 1, 'bag A'), spare('47 µF', '50 V', 1, 'bag B')])
+    const stocked = fromStockFor(rows, [
+      spare('47 µF', '16 V', 9, 'too weak'),
+      spare('47 µF', '25 V', 1, 'bag A'),
+      spare('47 µF', '50 V', 1, 'bag B'),
+    ])
     // C13 asks for no rating; C12 wants 25 V by its print, C14 35 V by the sheet: the strict ones get the two that serve them.
     expect(stocked).toEqual([
       { position: 'C12', from: 'bag A' },
@@ -157,13 +203,20 @@ describe('what a renewal teaches the type sheet', () => {
       ['C77', 'rating', '10V'],
     ])
     const next = withLearned(sheet, learned, met)
-    expect(next.positions.at(-1)).toMatchObject({ designator: 'C77', polarised: true, asks: { value: '220uF', rating: '10V' }, ratingVolts: 10 })
+    expect(next.positions.at(-1)).toMatchObject({
+      designator: 'C77',
+      polarised: true,
+      asks: { value: '220uF', rating: '10V' },
+      ratingVolts: 10,
+    })
     // Published, the sheet says what the map says: nothing is left to teach.
     expect(learnedFrom(view.rows, next, met)).toEqual([])
     expect(sheetSchema.parse(next)).toEqual(next)
   })
   it('doubts a rating that nobody makes', () => {
-    expect(taught(['schematic C12 100uF 26V']).view.teaches?.learned.find((l) => l.fact === 'rating')).toMatchObject({ is: '26V', doubt: 'no usual rating' })
+    expect(
+      taught(['schematic C12 100uF 26V']).view.teaches?.learned.find((l) => l.fact === 'rating'),
+    ).toMatchObject({ is: '26V', doubt: 'no usual rating' })
   })
   it('writes only what was chosen', () => {
     const { view, met } = taught(['schematic C12 100uF 25V'])
@@ -172,7 +225,10 @@ describe('what a renewal teaches the type sheet', () => {
       view.teaches!.learned.filter((l) => l.fact === 'value'),
       met,
     )
-    expect(next.positions.find((p) => p.designator === 'C12')).toMatchObject({ ratingVolts: 16, asks: { value: '100uF' } })
+    expect(next.positions.find((p) => p.designator === 'C12')).toMatchObject({
+      ratingVolts: 16,
+      asks: { value: '100uF' },
+    })
   })
 })
 
@@ -182,9 +238,24 @@ describe('what a renewal cost', () => {
     const { t } = scene
     const lot = numberedId<LotId>(1, 11)
     const drawer = { in: { kind: 'store' as const, id: 'drawer' } }
-    t.told(at, { kind: 'lot', what: 'identified', lot, partKind: 'electrolytic capacitor', tag: 'L-0001', attributes: { value: '47 uF', rating: '35 V' } })
+    t.told(at, {
+      kind: 'lot',
+      what: 'identified',
+      lot,
+      partKind: 'electrolytic capacitor',
+      tag: 'L-0001',
+      attributes: { value: '47 uF', rating: '35 V' },
+    })
     // Seven for 1.00: a piece costs a broken number of cents.
-    t.told(at, { kind: 'lot', what: 'got', lot, n: 7, place: drawer, origin: 'bought', price: { minor: 100, currency: 'EUR' } })
+    t.told(at, {
+      kind: 'lot',
+      what: 'got',
+      lot,
+      n: 7,
+      place: drawer,
+      origin: 'bought',
+      price: { minor: 100, currency: 'EUR' },
+    })
     t.told(at, {
       kind: 'part',
       what: 'identified',

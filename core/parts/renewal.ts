@@ -5,7 +5,12 @@ import type { SheetPosition } from '#core/type/sheet.ts'
 import { allot, type Spare } from './buying.ts'
 import { ratingTrouble, type RatingSaid, type RatingTrouble } from './markings/codes.ts'
 
-export const schools = ['all, preventively', 'only leaking or suspect', 'only what measures bad', 'never without a fault'] as const
+export const schools = [
+  'all, preventively',
+  'only leaking or suspect',
+  'only what measures bad',
+  'never without a fault',
+] as const
 export type School = (typeof schools)[number]
 
 export type Said = Readonly<Partial<Record<SpecSource, Readonly<Record<string, string>>>>>
@@ -45,14 +50,20 @@ export function ratingsSaid(said: Said, sheetVolts: number | undefined): RatingS
     const v = volts(said[by]?.['rating'])
     return v === undefined ? [] : [{ by, volts: v }]
   })
-  return read.some((r) => r.by === 'schematic') || sheetVolts === undefined ? read : [...read, { by: 'schematic', volts: sheetVolts }]
+  return read.some((r) => r.by === 'schematic') || sheetVolts === undefined
+    ? read
+    : [...read, { by: 'schematic', volts: sheetVolts }]
 }
 
 /**
  * What a replacement needs. The schematic decides the value, then the print, then the part that is in it, which may be an earlier
  * guess; of the ratings the highest counts.
  */
-export function wantsOf(said: Said, sheet: Readonly<Record<string, string>>, sheetVolts: number | undefined): { wants: RenewalRow['wants']; trouble: RatingTrouble | undefined } {
+export function wantsOf(
+  said: Said,
+  sheet: Readonly<Record<string, string>>,
+  sheetVolts: number | undefined,
+): { wants: RenewalRow['wants']; trouble: RatingTrouble | undefined } {
   const ratings = ratingsSaid(said, sheetVolts)
   const value = said.schematic?.['value'] ?? sheet['value'] ?? said.print?.['value'] ?? said.part?.['value']
   return {
@@ -96,7 +107,10 @@ export interface StockedFor {
 }
 
 /** Which positions of the set what lies in the house can serve, each part counted once; they need not be bought. */
-export function fromStockFor(rows: readonly RenewalRow[], spares: readonly (Spare & { readonly label: string })[]): StockedFor[] {
+export function fromStockFor(
+  rows: readonly RenewalRow[],
+  spares: readonly (Spare & { readonly label: string })[],
+): StockedFor[] {
   const open = rows.filter((r) => r.because !== undefined && !r.done && r.wants.value !== undefined)
   const positions = open.map(wantedPosition)
   return allot(positions, spares).flatMap((spare, i): StockedFor[] => {
@@ -106,11 +120,16 @@ export function fromStockFor(rows: readonly RenewalRow[], spares: readonly (Spar
 }
 
 /** What is still to be bought, grouped by kind, value and rating, what lies in the house left out; `spare` parts more of each (a share, rounded up). */
-export function orderList(rows: readonly RenewalRow[], stocked: readonly StockedFor[] = [], spare = 0.1): OrderLine[] {
+export function orderList(
+  rows: readonly RenewalRow[],
+  stocked: readonly StockedFor[] = [],
+  spare = 0.1,
+): OrderLine[] {
   const have = new Set(stocked.map((s) => s.position))
   const groups = new Map<string, RenewalRow[]>()
   for (const row of rows) {
-    if (row.because === undefined || row.done || row.wants.value === undefined || have.has(row.position)) continue
+    if (row.because === undefined || row.done || row.wants.value === undefined || have.has(row.position))
+      continue
     const key = `${row.accepts}|${valueKey(row.wants.value)}|${row.wants.leastVolts ?? ''}`
     groups.set(key, [...(groups.get(key) ?? []), row])
   }
@@ -125,5 +144,7 @@ export function orderList(rows: readonly RenewalRow[], stocked: readonly Stocked
         count: group.length + Math.ceil(group.length * spare),
       }
     })
-    .sort((a, b) => (a.kind < b.kind ? -1 : a.kind > b.kind ? 1 : Number(valueKey(a.value)) - Number(valueKey(b.value))))
+    .sort((a, b) =>
+      a.kind < b.kind ? -1 : a.kind > b.kind ? 1 : Number(valueKey(a.value)) - Number(valueKey(b.value)),
+    )
 }

@@ -8,7 +8,11 @@ export interface Undoing {
   readonly at: Instant
   readonly target: string
   readonly verb: string
-  readonly why: 'cut or covered for good' | 'its original is gone' | 'nobody knows where its original is' | 'where it stood before was not noted'
+  readonly why:
+    | 'cut or covered for good'
+    | 'its original is gone'
+    | 'nobody knows where its original is'
+    | 'where it stood before was not noted'
 }
 export interface Reversibility {
   readonly cannot: readonly Undoing[]
@@ -34,18 +38,42 @@ export function reversibilityOf(world: World, machine: MachineState): Reversibil
     }
     if (step.in !== undefined || step.reach !== 'altered') continue
     worked++
-    const why = forGood.has(step.verb) ? 'cut or covered for good' : step.target.sort === 'adjuster' && step.from === undefined ? 'where it stood before was not noted' : undefined
-    if (why) cannot.push({ entry: step.entry.id, at: step.entry.happenedAt.latest, target: step.target.name, verb: step.verb, why })
+    const why = forGood.has(step.verb)
+      ? 'cut or covered for good'
+      : step.target.sort === 'adjuster' && step.from === undefined
+        ? 'where it stood before was not noted'
+        : undefined
+    if (why)
+      cannot.push({
+        entry: step.entry.id,
+        at: step.entry.happenedAt.latest,
+        target: step.target.name,
+        verb: step.verb,
+        why,
+      })
   }
   let changed = 0
   for (const [target, { first, step }] of swapped) {
     const place = world.parts.get(first)?.place
-    const home = step.entry.body.kind === 'move' ? step.entry.body.legs.find((l) => l.part === first)?.from : undefined
-    if (place && home && place.in.kind === home.in.kind && place.in.id === home.in.id && place.position === home.position) continue
+    const home =
+      step.entry.body.kind === 'move' ? step.entry.body.legs.find((l) => l.part === first)?.from : undefined
+    if (
+      place &&
+      home &&
+      place.in.kind === home.in.kind &&
+      place.in.id === home.in.id &&
+      place.position === home.position
+    )
+      continue
     changed++
     const why =
-      !place || (place.in.kind === 'gone' && place.in.id === 'unknown') ? 'nobody knows where its original is' : place.in.kind === 'gone' ? 'its original is gone' : undefined
-    if (why) cannot.push({ entry: step.entry.id, at: step.entry.happenedAt.latest, target, verb: 'replaced', why })
+      !place || (place.in.kind === 'gone' && place.in.id === 'unknown')
+        ? 'nobody knows where its original is'
+        : place.in.kind === 'gone'
+          ? 'its original is gone'
+          : undefined
+    if (why)
+      cannot.push({ entry: step.entry.id, at: step.entry.happenedAt.latest, target, verb: 'replaced', why })
   }
   const of = worked + changed
   return { cannot: cannot.sort((a, b) => (a.at < b.at ? -1 : 1)), can: of - cannot.length, of }

@@ -4,7 +4,11 @@ import { beforeAll, describe, expect, it } from 'vitest'
 import { lotAsProgram } from '#core/testing/lot-program.ts'
 import { wholeMachines, type LotUnit, type ModuleKind, type ModuleState } from './whole-machines.ts'
 
-const unit = (id: string, modules: Record<string, ModuleState>, worth = 0): LotUnit => ({ id, modules, worth })
+const unit = (id: string, modules: Record<string, ModuleState>, worth = 0): LotUnit => ({
+  id,
+  modules,
+  worth,
+})
 const kinds: ModuleKind[] = [
   { kind: 'case', labour: Number.POSITIVE_INFINITY },
   { kind: 'board', labour: 4 },
@@ -28,8 +32,12 @@ describe('whole machines from a lot', () => {
     expect(plan.cost).toBe(5)
     expect(plan.limitedBy).toEqual(['case', 'board', 'keypad'])
   })
-  it('says what one more would want', () => expect(wholeMachines(lot, kinds)!.toBuy).toEqual(['case', 'board', 'keypad']))
-  it('counts nothing that is not proved', () => expect(wholeMachines([unit('1', { case: 'good', board: 'unknown', keypad: 'good' })], kinds)!.machines).toEqual([]))
+  it('says what one more would want', () =>
+    expect(wholeMachines(lot, kinds)!.toBuy).toEqual(['case', 'board', 'keypad']))
+  it('counts nothing that is not proved', () =>
+    expect(
+      wholeMachines([unit('1', { case: 'good', board: 'unknown', keypad: 'good' })], kinds)!.machines,
+    ).toEqual([]))
   it('keeps revisions apart', () => {
     const plan = wholeMachines(lot, kinds, (kind, from, to) => kind !== 'board' || from === to)!
     expect(plan.machines).toEqual(['1'])
@@ -70,9 +78,16 @@ describe('against a solver', () => {
         (n, m, states, numbers) => {
           const some = numbers[Symbol.iterator]()
           const each = states[Symbol.iterator]()
-          const moduleKinds = Array.from({ length: m }, (_, k): ModuleKind => ({ kind: `k${k}`, labour: k === 0 ? Number.POSITIVE_INFINITY : 1 + (some.next().value as number) }))
+          const moduleKinds = Array.from({ length: m }, (_, k): ModuleKind => ({
+            kind: `k${k}`,
+            labour: k === 0 ? Number.POSITIVE_INFINITY : 1 + (some.next().value as number),
+          }))
           const units = Array.from({ length: n }, (_, i) =>
-            unit(`u${i}`, Object.fromEntries(moduleKinds.map((kind) => [kind.kind, each.next().value as ModuleState])), some.next().value as number),
+            unit(
+              `u${i}`,
+              Object.fromEntries(moduleKinds.map((kind) => [kind.kind, each.next().value as ModuleState])),
+              some.next().value as number,
+            ),
           )
           const big = 10_000
           const plan = wholeMachines(units, moduleKinds)!

@@ -80,7 +80,8 @@ export function wholeMachines(
         cost += found.cost
         columns.push([...found.columns])
       }
-      if (columns.length === kinds.length && cost < (best?.cost ?? Number.POSITIVE_INFINITY)) best = { cost, set, columns }
+      if (columns.length === kinds.length && cost < (best?.cost ?? Number.POSITIVE_INFINITY))
+        best = { cost, set, columns }
     }
     if (best) return planOf(units, kinds, best.set, best.columns, best.cost, allows)
   }
@@ -94,23 +95,40 @@ export function wholeMachines(
   )
 }
 
-function planOf(units: readonly LotUnit[], kinds: readonly ModuleKind[], set: number, columns: readonly (readonly number[])[], cost: number, allows: readonly number[]): LotPlan {
+function planOf(
+  units: readonly LotUnit[],
+  kinds: readonly ModuleKind[],
+  set: number,
+  columns: readonly (readonly number[])[],
+  cost: number,
+  allows: readonly number[],
+): LotPlan {
   const chosen = units.flatMap((_, i) => (set & (1 << i) ? [i] : []))
   const moves = kinds.flatMap((kind, k) =>
     chosen.flatMap((to, row) => {
       const from = columns[k]?.[row] ?? -1
-      return from !== to && from >= 0 ? [{ kind: kind.kind, from: units[from]?.id ?? '', to: units[to]?.id ?? '' }] : []
+      return from !== to && from >= 0
+        ? [{ kind: kind.kind, from: units[from]?.id ?? '', to: units[to]?.id ?? '' }]
+        : []
     }),
   )
   const used = kinds.map((_, k) => new Set(columns[k]))
-  const remains = kinds.flatMap((kind, k) => units.flatMap((u, i) => (u.modules[kind.kind] === 'good' && !used[k]?.has(i) ? [{ kind: kind.kind, unit: u.id }] : [])))
+  const remains = kinds.flatMap((kind, k) =>
+    units.flatMap((u, i) =>
+      u.modules[kind.kind] === 'good' && !used[k]?.has(i) ? [{ kind: kind.kind, unit: u.id }] : [],
+    ),
+  )
   // One more machine: of the units left, the one that lacks the fewest kinds once the remaining modules have been shared out.
   const spare = new Map(kinds.map((kind) => [kind.kind, remains.filter((r) => r.kind === kind.kind).length]))
   const wants = units
     .filter((_, i) => !(set & (1 << i)))
     .map((u) =>
       kinds
-        .filter((kind) => (Number.isFinite(kind.labour) ? (spare.get(kind.kind) ?? 0) === 0 : !remains.some((r) => r.kind === kind.kind && r.unit === u.id)))
+        .filter((kind) =>
+          Number.isFinite(kind.labour)
+            ? (spare.get(kind.kind) ?? 0) === 0
+            : !remains.some((r) => r.kind === kind.kind && r.unit === u.id),
+        )
         .map((kind) => kind.kind),
     )
     .sort((a, b) => a.length - b.length)

@@ -11,13 +11,17 @@ export interface EvidenceRow {
   readonly over?: string | undefined
   readonly says?: string | undefined
   readonly photos: readonly EntryId[]
-  readonly gone?: { readonly how: 'broken' | 'removed' | 'covered'; readonly unseen: boolean; readonly at: string } | undefined
+  readonly gone?:
+    | { readonly how: 'broken' | 'removed' | 'covered'; readonly unseen: boolean; readonly at: string }
+    | undefined
 }
 
 /** Every seal, label, sticker and underside that was noted, with its photographs. One taken after it was gone does not count. */
 export function evidenceRows(machine: MachineState): EvidenceRow[] {
   return machine.arrival.evidence.map((e) => {
-    const photos = machine.condition.photos.filter((p) => p.body.kind === 'photo' && p.body.evidence === e.entry.id)
+    const photos = machine.condition.photos.filter(
+      (p) => p.body.kind === 'photo' && p.body.evidence === e.entry.id,
+    )
     const before = photos.filter((p) => !e.gone || p.happenedAt.latest <= e.gone.happenedAt.latest)
     return {
       entry: e.entry.id,
@@ -26,7 +30,10 @@ export function evidenceRows(machine: MachineState): EvidenceRow[] {
       over: e.over,
       says: e.says,
       photos: photos.map((p) => p.id),
-      gone: e.gone?.body.kind === 'evidence' && e.gone.body.what === 'gone' ? { how: e.gone.body.how, unseen: before.length === 0, at: e.gone.happenedAt.latest } : undefined,
+      gone:
+        e.gone?.body.kind === 'evidence' && e.gone.body.what === 'gone'
+          ? { how: e.gone.body.how, unseen: before.length === 0, at: e.gone.happenedAt.latest }
+          : undefined,
     }
   })
 }
@@ -43,14 +50,29 @@ export function evidenceNeeds(machine: MachineState): EvidenceNeed[] {
   return evidenceSorts.map((sort) => {
     const mine = rows.filter((r) => r.sort === sort)
     const shown = machine.condition.photos.some((p) => p.body.kind === 'photo' && p.body.of === sort)
-    if (mine.length > 0) return { sort, is: mine.every((r) => r.photos.length > 0) ? 'photographed' : 'noted' }
+    if (mine.length > 0)
+      return { sort, is: mine.every((r) => r.photos.length > 0) ? 'photographed' : 'noted' }
     if (shown) return { sort, is: 'photographed' }
-    return { sort, is: machine.arrival.noEvidence.some((e) => e.body.kind === 'evidence' && e.body.what === 'none' && e.body.sort === sort) ? 'none' : 'not looked' }
+    return {
+      sort,
+      is: machine.arrival.noEvidence.some(
+        (e) => e.body.kind === 'evidence' && e.body.what === 'none' && e.body.sort === sort,
+      )
+        ? 'none'
+        : 'not looked',
+    }
   })
 }
 
 /** Evidence that taking something off would break, and that nobody has photographed. */
-export const evidenceAtRisk = <E extends { readonly over?: string | undefined; readonly photos: readonly unknown[]; readonly gone?: unknown }>(
+export const evidenceAtRisk = <
+  E extends {
+    readonly over?: string | undefined
+    readonly photos: readonly unknown[]
+    readonly gone?: unknown
+  },
+>(
   rows: readonly E[],
   what: string,
-): E[] => rows.filter((r) => !r.gone && r.photos.length === 0 && r.over?.toLowerCase() === what.trim().toLowerCase())
+): E[] =>
+  rows.filter((r) => !r.gone && r.photos.length === 0 && r.over?.toLowerCase() === what.trim().toLowerCase())

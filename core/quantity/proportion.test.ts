@@ -16,7 +16,8 @@ describe('the interval of a proportion', () => {
       { numRuns: 60 },
     ))
   // No failure in n: the one-sided bound is 1 − α^(1/n) (Hanley & Lippman-Hand, JAMA 249 (1983) 1743–1745).
-  it('of none in n is the exact bound', () => expect(exactInterval(0, 30, 0.1).high).toBeCloseTo(1 - 0.05 ** (1 / 30), 9))
+  it('of none in n is the exact bound', () =>
+    expect(exactInterval(0, 30, 0.1).high).toBeCloseTo(1 - 0.05 ** (1 / 30), 9))
   // Wilson’s interval for 81 of 263, as in Newcombe, Stat. Med. 17 (1998) 857–872, method 3 (from memory): 0.2553 to 0.3662.
   it('by Wilson, a published example', () => {
     const { low, high } = wilsonInterval(81, 263)

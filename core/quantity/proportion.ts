@@ -8,8 +8,8 @@ export interface Interval01 {
 /** log Γ(x) by Lanczos' approximation (g = 7, nine terms), x > 0; good to about 15 digits. */
 function logGamma(x: number): number {
   const terms = [
-    0.99999999999980993, 676.5203681218851, -1259.1392167224028, 771.32342877765313, -176.61502916214059, 12.507343278686905, -0.13857109526572012, 9.9843695780195716e-6,
-    1.5056327351493116e-7,
+    0.99999999999980993, 676.5203681218851, -1259.1392167224028, 771.32342877765313, -176.61502916214059,
+    12.507343278686905, -0.13857109526572012, 9.9843695780195716e-6, 1.5056327351493116e-7,
   ]
   const y = x - 1
   let sum = terms[0] ?? 0
@@ -24,7 +24,10 @@ function upperTail(k: number, n: number, p: number): number {
   if (p <= 0) return 0
   if (p >= 1) return 1
   let sum = 0
-  for (let i = k; i <= n; i++) sum += Math.exp(logGamma(n + 1) - logGamma(i + 1) - logGamma(n - i + 1) + i * Math.log(p) + (n - i) * Math.log1p(-p))
+  for (let i = k; i <= n; i++)
+    sum += Math.exp(
+      logGamma(n + 1) - logGamma(i + 1) - logGamma(n - i + 1) + i * Math.log(p) + (n - i) * Math.log1p(-p),
+    )
   return Math.min(1, sum)
 }
 
@@ -40,13 +43,17 @@ function where(rising: (p: number) => number, level: number): number {
 }
 
 function checked(k: number, n: number) {
-  if (!Number.isInteger(k) || !Number.isInteger(n) || k < 0 || n < k || n < 1) throw new RangeError(`${k} of ${n} is no proportion`)
+  if (!Number.isInteger(k) || !Number.isInteger(n) || k < 0 || n < k || n < 1)
+    throw new RangeError(`${k} of ${n} is no proportion`)
 }
 
 /** The exact interval: never narrower than its confidence says. Throws RangeError for what is no k of n. */
 export function exactInterval(k: number, n: number, alpha = 0.05): Interval01 {
   checked(k, n)
-  return { low: k === 0 ? 0 : where((p) => upperTail(k, n, p), alpha / 2), high: k === n ? 1 : where((p) => upperTail(k + 1, n, p), 1 - alpha / 2) }
+  return {
+    low: k === 0 ? 0 : where((p) => upperTail(k, n, p), alpha / 2),
+    high: k === n ? 1 : where((p) => upperTail(k + 1, n, p), 1 - alpha / 2),
+  }
 }
 
 /** Wilson's score interval; `z` 1.96 for 95 %. */

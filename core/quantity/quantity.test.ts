@@ -14,7 +14,9 @@ describe('written values', () => {
     ['6p8', 6.8e-12, 'F'],
     ['5m6', 0.0056, 'ohm'],
   ]
-  it.each(rkm)('reads the RKM code %s as %d %s', (text, value, unit) => expect(parseQuantity(text)).toEqual({ value, unit, asWritten: text }))
+  it.each(rkm)('reads the RKM code %s as %d %s', (text, value, unit) =>
+    expect(parseQuantity(text)).toEqual({ value, unit, asWritten: text }),
+  )
 
   const plain: [string, number, string][] = [
     ['4.98V', 4.98, 'V'],
@@ -29,15 +31,24 @@ describe('written values', () => {
     ['4.98', 4.98, ''],
     ['250 mA', 0.25, 'A'],
   ]
-  it.each(plain)('reads %s', (text, value, unit) => expect(parseQuantity(text)).toMatchObject({ value, unit }))
+  it.each(plain)('reads %s', (text, value, unit) =>
+    expect(parseQuantity(text)).toMatchObject({ value, unit }),
+  )
 
   it('keeps about, ranges and what was not recorded apart', () => {
-    expect(parseQuantity('about 12 V')).toEqual({ value: 12, approx: true, unit: 'V', asWritten: 'about 12 V' })
+    expect(parseQuantity('about 12 V')).toEqual({
+      value: 12,
+      approx: true,
+      unit: 'V',
+      asWritten: 'about 12 V',
+    })
     expect(parseQuantity('4.9-5.1V')).toEqual({ min: 4.9, max: 5.1, unit: 'V', asWritten: '4.9-5.1V' })
     expect(parseQuantity('not recorded')).toEqual({ unit: '', asWritten: 'not recorded' })
   })
 
-  it.each(['', 'five', '5 Q', '5.1-4.9V', 'V', '1..2..3'])('does not read %j', (text) => expect(parseQuantity(text)).toBeUndefined())
+  it.each(['', 'five', '5 Q', '5.1-4.9V', 'V', '1..2..3'])('does not read %j', (text) =>
+    expect(parseQuantity(text)).toBeUndefined(),
+  )
 })
 
 describe('a rail within its band', () => {
@@ -50,7 +61,8 @@ describe('a rail within its band', () => {
     ['4.9-5.1', true],
     ['4.7-5.1', false],
   ])('%s V: %s', (text, inside) => expect(withinTolerance(parseQuantity(text)!, 5, 0.25)).toBe(inside))
-  it('does not judge what was not recorded', () => expect(withinTolerance(parseQuantity('not recorded')!, 5, 0.25)).toBeUndefined())
+  it('does not judge what was not recorded', () =>
+    expect(withinTolerance(parseQuantity('not recorded')!, 5, 0.25)).toBeUndefined())
 })
 
 describe('money', () => {
@@ -66,7 +78,9 @@ describe('money', () => {
     ['6,5', 'EUR', 650],
     ['120', 'JPY', 120],
     ['1.234', 'BHD', 1234],
-  ])('reads %s %s', (amount, currency, minor) => expect(parseMoney(amount, currency)).toEqual({ minor, currency }))
+  ])('reads %s %s', (amount, currency, minor) =>
+    expect(parseMoney(amount, currency)).toEqual({ minor, currency }),
+  )
   it.each([
     ['1.234', 'EUR'],
     ['-5', 'EUR'],

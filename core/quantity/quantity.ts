@@ -11,7 +11,19 @@ export interface Quantity {
   readonly asWritten: string
 }
 
-const prefixes: Readonly<Record<string, number>> = { p: 1e-12, n: 1e-9, u: 1e-6, µ: 1e-6, μ: 1e-6, m: 1e-3, '': 1, k: 1e3, K: 1e3, M: 1e6, G: 1e9 }
+const prefixes: Readonly<Record<string, number>> = {
+  p: 1e-12,
+  n: 1e-9,
+  u: 1e-6,
+  µ: 1e-6,
+  μ: 1e-6,
+  m: 1e-3,
+  '': 1,
+  k: 1e3,
+  K: 1e3,
+  M: 1e6,
+  G: 1e9,
+}
 const units: Readonly<Record<string, string>> = {
   V: 'V',
   v: 'V',
@@ -49,7 +61,12 @@ export function parseQuantity(text: string): Quantity | undefined {
     const [, whole = '0', letter = 'R', fraction = '0', unit] = rkm
     const factor = letter === 'R' ? 1 : (prefixes[letter] ?? 1)
     const named = unit ? units[unit] : undefined
-    return { ...base, value: scaled(Number(`${whole}.${fraction}`), factor), unit: named ?? ('pnuµμ'.includes(letter) ? 'F' : 'ohm'), asWritten }
+    return {
+      ...base,
+      value: scaled(Number(`${whole}.${fraction}`), factor),
+      unit: named ?? ('pnuµμ'.includes(letter) ? 'F' : 'ohm'),
+      asWritten,
+    }
   }
   const range = /^([+\-−]?[\d.,]+)\s*(?:-|–|\.\.|to)\s*([+\-−]?[\d.,]+)\s*(.*)$/.exec(body)
   const single = /^([+\-−]?\d*[.,]?\d+(?:e[+-]?\d+)?)\s*(.*)$/i.exec(body)
@@ -61,10 +78,14 @@ export function parseQuantity(text: string): Quantity | undefined {
   if (range) {
     const min = scaled(number(range[1] ?? ''), unit.factor)
     const max = scaled(number(range[2] ?? ''), unit.factor)
-    return Number.isNaN(min) || Number.isNaN(max) || min > max ? undefined : { ...base, min, max, unit: unit.unit, asWritten }
+    return Number.isNaN(min) || Number.isNaN(max) || min > max
+      ? undefined
+      : { ...base, min, max, unit: unit.unit, asWritten }
   }
   const value = number(single?.[1] ?? '')
-  return Number.isNaN(value) ? undefined : { ...base, value: scaled(value, unit.factor), unit: unit.unit, asWritten }
+  return Number.isNaN(value)
+    ? undefined
+    : { ...base, value: scaled(value, unit.factor), unit: unit.unit, asWritten }
 }
 
 function parseUnit(text: string): { unit: string; factor: number } | undefined {
@@ -113,7 +134,8 @@ export interface Money {
 }
 
 /** Digits after the decimal mark by ISO 4217 as the platform knows it (JPY 0, EUR 2, BHD 3). */
-export const minorDigits = (currency: string): number => new Intl.NumberFormat('en', { style: 'currency', currency }).resolvedOptions().maximumFractionDigits ?? 2
+export const minorDigits = (currency: string): number =>
+  new Intl.NumberFormat('en', { style: 'currency', currency }).resolvedOptions().maximumFractionDigits ?? 2
 
 /** "91.00", "EUR" → 9100 minor units. Undefined for text that is no amount or has more decimals than the currency. */
 export function parseMoney(amount: string, currency: string): Money | undefined {

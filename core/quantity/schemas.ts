@@ -11,7 +11,10 @@ export const instantSchema = z
 
 export const intervalSchema = z
   .strictObject({ earliest: instantSchema.nullable(), latest: instantSchema })
-  .refine((at) => at.earliest === null || at.earliest <= at.latest, 'The earliest time is later than the latest.')
+  .refine(
+    (at) => at.earliest === null || at.earliest <= at.latest,
+    'The earliest time is later than the latest.',
+  )
 
 export const quantitySchema = z.strictObject({
   value: z.number().optional(),

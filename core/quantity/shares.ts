@@ -9,5 +9,8 @@ export function equalShares(amount: Money, units: number): Money[] {
   if (!Number.isInteger(units) || units < 1) throw new RangeError('units is a whole number from 1 on')
   const base = Math.floor(amount.minor / units)
   const rest = amount.minor - base * units
-  return Array.from({ length: units }, (_, i) => ({ minor: base + (i < rest ? 1 : 0), currency: amount.currency }))
+  return Array.from({ length: units }, (_, i) => ({
+    minor: base + (i < rest ? 1 : 0),
+    currency: amount.currency,
+  }))
 }

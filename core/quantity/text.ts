@@ -7,7 +7,10 @@ const everyUnkeepable = /[\0\p{Surrogate}]/gu
 export const isKeepable = (text: string): boolean => !unkeepable.test(text)
 
 /** Where in a parsed document the first text (a name or a value) stands that cannot be kept; undefined when all of it can. */
-export function unkeepableAt(value: unknown, path: readonly (string | number)[] = []): readonly (string | number)[] | undefined {
+export function unkeepableAt(
+  value: unknown,
+  path: readonly (string | number)[] = [],
+): readonly (string | number)[] | undefined {
   if (typeof value === 'string') return isKeepable(value) ? undefined : path
   if (Array.isArray(value)) {
     for (const [i, item] of value.entries()) {

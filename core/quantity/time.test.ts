@@ -1,15 +1,30 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { instantSchema, intervalSchema } from './schemas.ts'
-import { clockOf, dayInterval, dayOf, edtfToInterval, isPoint, pointAt, zonedFields, zonedToMs } from './time.ts'
+import {
+  clockOf,
+  dayInterval,
+  dayOf,
+  edtfToInterval,
+  isPoint,
+  pointAt,
+  zonedFields,
+  zonedToMs,
+} from './time.ts'
 
 const zone = 'Europe/Oslo'
 const latest = '2026-11-25T12:00:00.000Z'
 
 describe('days in the collection’s zone', () => {
   it('begin and end at local midnight, in summer and winter', () => {
-    expect(dayInterval('2026-07-01', zone)).toEqual({ earliest: '2026-06-30T22:00:00.000Z', latest: '2026-07-01T21:59:59.999Z' })
-    expect(dayInterval('2026-01-15', zone)).toEqual({ earliest: '2026-01-14T23:00:00.000Z', latest: '2026-01-15T22:59:59.999Z' })
+    expect(dayInterval('2026-07-01', zone)).toEqual({
+      earliest: '2026-06-30T22:00:00.000Z',
+      latest: '2026-07-01T21:59:59.999Z',
+    })
+    expect(dayInterval('2026-01-15', zone)).toEqual({
+      earliest: '2026-01-14T23:00:00.000Z',
+      latest: '2026-01-15T22:59:59.999Z',
+    })
   })
   it('have 23 and 25 hours when the clocks change (last Sundays of March and October)', () => {
     const hours = (day: string) => {
@@ -41,7 +56,10 @@ describe('days in the collection’s zone', () => {
 })
 
 describe('EDTF, ISO 8601-2:2019 levels 0 and 1', () => {
-  const year = (y: number) => ({ earliest: new Date(zonedToMs('UTC', y, 1, 1)).toISOString(), latest: new Date(zonedToMs('UTC', y + 1, 1, 1) - 1).toISOString() })
+  const year = (y: number) => ({
+    earliest: new Date(zonedToMs('UTC', y, 1, 1)).toISOString(),
+    latest: new Date(zonedToMs('UTC', y + 1, 1, 1) - 1).toISOString(),
+  })
   it.each([
     ['1985', year(1985)],
     ['1985?', year(1985)],
@@ -59,19 +77,30 @@ describe('EDTF, ISO 8601-2:2019 levels 0 and 1', () => {
     ['../1985', { earliest: null, latest: '1985-12-31T23:59:59.999Z' }],
     ['/1985-04', { earliest: null, latest: '1985-04-30T23:59:59.999Z' }],
   ])('%s', (text, interval) => expect(edtfToInterval(text, 'UTC', latest)).toEqual(interval))
-  it.each(['unknown', '85', '1985-13', '1985-02-30', '1985/1984', '198', '1985-4', '1985/1986/1987', ''])('%j is none', (text) =>
-    expect(edtfToInterval(text, 'UTC', latest)).toBeUndefined(),
+  it.each(['unknown', '85', '1985-13', '1985-02-30', '1985/1984', '198', '1985-4', '1985/1986/1987', ''])(
+    '%j is none',
+    (text) => expect(edtfToInterval(text, 'UTC', latest)).toBeUndefined(),
   )
-  it('never reaches past what has been', () => expect(edtfToInterval('2026', 'UTC', latest)!.latest).toBe(latest))
+  it('never reaches past what has been', () =>
+    expect(edtfToInterval('2026', 'UTC', latest)!.latest).toBe(latest))
 })
 
 describe('instants and intervals', () => {
-  it.each(['2026-03-03T19:02:00Z', '2026-03-03 19:02', '2026-02-31T10:00:00.000Z', '2026-03-03T25:02:00.000Z', ''])('%j is no canonical instant', (text) =>
-    expect(instantSchema.safeParse(text).success).toBe(false),
-  )
+  it.each([
+    '2026-03-03T19:02:00Z',
+    '2026-03-03 19:02',
+    '2026-02-31T10:00:00.000Z',
+    '2026-03-03T25:02:00.000Z',
+    '',
+  ])('%j is no canonical instant', (text) => expect(instantSchema.safeParse(text).success).toBe(false))
   it('end no earlier than they begin', () => {
-    expect(intervalSchema.safeParse({ earliest: '2026-03-03T19:02:00.000Z', latest: '2026-03-03T19:01:00.000Z' }).success).toBe(false)
-    expect(intervalSchema.safeParse({ earliest: null, latest: '2026-03-03T19:01:00.000Z' }).success).toBe(true)
+    expect(
+      intervalSchema.safeParse({ earliest: '2026-03-03T19:02:00.000Z', latest: '2026-03-03T19:01:00.000Z' })
+        .success,
+    ).toBe(false)
+    expect(intervalSchema.safeParse({ earliest: null, latest: '2026-03-03T19:01:00.000Z' }).success).toBe(
+      true,
+    )
     expect(isPoint(pointAt('2026-03-03T19:01:00.000Z'))).toBe(true)
   })
 })

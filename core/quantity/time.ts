@@ -17,7 +17,8 @@ export const pointAt = (instant: Instant): Interval => ({ earliest: instant, lat
 
 export const msToInstant = (epochMs: number): Instant => new Date(epochMs).toISOString()
 export const instantToMs = (instant: Instant): number => Date.parse(instant)
-export const daysBetween = (from: Instant, to: Instant): number => (instantToMs(to) - instantToMs(from)) / 86_400_000
+export const daysBetween = (from: Instant, to: Instant): number =>
+  (instantToMs(to) - instantToMs(from)) / 86_400_000
 
 /** Text by which the line is sorted: unknown beginnings come first. */
 export const sortKey = (at: Interval): string => at.earliest ?? ''
@@ -40,12 +41,27 @@ export function zonedFields(epochMs: number, zone: string) {
   let formatter = formatters.get(zone)
   if (!formatter) formatters.set(zone, (formatter = offsetParts(zone)))
   const read: Record<string, number> = {}
-  for (const part of formatter.formatToParts(epochMs)) if (part.type !== 'literal') read[part.type] = Number(part.value)
-  return { year: read['year'] ?? 0, month: read['month'] ?? 1, day: read['day'] ?? 1, hour: read['hour'] ?? 0, minute: read['minute'] ?? 0, second: read['second'] ?? 0 }
+  for (const part of formatter.formatToParts(epochMs))
+    if (part.type !== 'literal') read[part.type] = Number(part.value)
+  return {
+    year: read['year'] ?? 0,
+    month: read['month'] ?? 1,
+    day: read['day'] ?? 1,
+    hour: read['hour'] ?? 0,
+    minute: read['minute'] ?? 0,
+    second: read['second'] ?? 0,
+  }
 }
 
 /** Epoch ms of a local wall time in a zone; where the clock was put forward the later reading is taken. */
-export function zonedToMs(zone: string, year: number, month: number, day: number, hour = 0, minute = 0): number {
+export function zonedToMs(
+  zone: string,
+  year: number,
+  month: number,
+  day: number,
+  hour = 0,
+  minute = 0,
+): number {
   const wanted = Date.UTC(year, month - 1, day, hour, minute)
   let guess = wanted
   for (let i = 0; i < 3; i++) {
@@ -81,7 +97,10 @@ export function clockOf(instant: Instant, zone: string): string {
  * Returns undefined when the text is none of these. An open end reaches to `latest`.
  */
 export function edtfToInterval(text: string, zone: string, latest: Instant): Interval | undefined {
-  const clamp = (at: Interval): Interval => ({ earliest: at.earliest, latest: at.latest > latest ? latest : at.latest })
+  const clamp = (at: Interval): Interval => ({
+    earliest: at.earliest,
+    latest: at.latest > latest ? latest : at.latest,
+  })
   const slash = text.split('/')
   if (slash.length === 2) {
     const [left = '', right = ''] = slash
@@ -98,17 +117,26 @@ export function edtfToInterval(text: string, zone: string, latest: Instant): Int
     if (monthText) return undefined
     const first = Number(yearText.replaceAll('X', '0'))
     const last = Number(yearText.replaceAll('X', '9'))
-    return clamp({ earliest: msToInstant(zonedToMs(zone, first, 1, 1)), latest: msToInstant(zonedToMs(zone, last + 1, 1, 1) - 1) })
+    return clamp({
+      earliest: msToInstant(zonedToMs(zone, first, 1, 1)),
+      latest: msToInstant(zonedToMs(zone, last + 1, 1, 1) - 1),
+    })
   }
   const year = Number(yearText)
   const month = monthText ? Number(monthText) : undefined
   const day = dayText ? Number(dayText) : undefined
   if (month !== undefined && (month < 1 || month > 12)) return undefined
-  if (day !== undefined && (day < 1 || day > new Date(Date.UTC(year, month ?? 1, 0)).getUTCDate())) return undefined
+  if (day !== undefined && (day < 1 || day > new Date(Date.UTC(year, month ?? 1, 0)).getUTCDate()))
+    return undefined
   const start = zonedToMs(zone, year, month ?? 1, day ?? 1)
-  const end = day ? zonedToMs(zone, year, month ?? 1, day + 1) : month ? zonedToMs(zone, year, month + 1, 1) : zonedToMs(zone, year + 1, 1, 1)
+  const end = day
+    ? zonedToMs(zone, year, month ?? 1, day + 1)
+    : month
+      ? zonedToMs(zone, year, month + 1, 1)
+      : zonedToMs(zone, year + 1, 1, 1)
   return clamp({ earliest: msToInstant(start), latest: msToInstant(end - 1) })
 }
 
 /** Whether a text is one of the EDTF forms that `edtfToInterval` reads. */
-export const isEdtf = (text: string): boolean => text !== '/' && edtfToInterval(text, 'UTC', '9999-12-31T23:59:59.999Z') !== undefined
+export const isEdtf = (text: string): boolean =>
+  text !== '/' && edtfToInterval(text, 'UTC', '9999-12-31T23:59:59.999Z') !== undefined

@@ -17,7 +17,12 @@ export function composing(sheet?: TypeSheet) {
   const context = () => viewOf(t, episode).context
   let ids = 0
   const parse = (line: string) =>
-    parseLine(line, context(), { now: composingNow, zone: composingZone, newId: () => numberedId(++ids, 62), lookUp: (word) => lookUpIn(t.world(), word) })
+    parseLine(line, context(), {
+      now: composingNow,
+      zone: composingZone,
+      newId: () => numberedId(++ids, 62),
+      lookUp: (word) => lookUpIn(t.world(), word),
+    })
   /** Parses and tells: what the interface does on Enter. */
   const write = (line: string, at = composingNow) => {
     const parsed = parse(line)
@@ -32,7 +37,11 @@ export function lookUpIn(world: World, word: string): LookedUp {
   const machine = [...world.machines.values()].find((m) => m.entryNumber === word)
   const part = [...world.parts.values()].find((p) => p.tag === word)
   const lot = [...world.lots.values()].find((l) => l.tag === word)
-  return { machine: machine && machineContext(world, machine.id), part: part && partContext(world, part.id, home), lot: lot && lotContext(world, lot.id) }
+  return {
+    machine: machine && machineContext(world, machine.id),
+    part: part && partContext(world, part.id, home),
+    lot: lot && lotContext(world, lot.id),
+  }
 }
 export const bodies = (parsed: Parsed) => (parsed.ok ? parsed.entries.map((e) => e.body) : [])
 export const problem = (parsed: Parsed) => (!parsed.ok && 'problem' in parsed ? parsed.problem : undefined)

@@ -12,12 +12,16 @@ export function lotAsProgram(units: readonly LotUnit[], kinds: readonly ModuleKi
   })
   kinds.forEach((kind, k) => {
     units.forEach((_, to) => {
-      const givers = units.flatMap((giver, from) => (giver.modules[kind.kind] === 'good' && (to === from || Number.isFinite(kind.labour)) ? [from] : []))
+      const givers = units.flatMap((giver, from) =>
+        giver.modules[kind.kind] === 'good' && (to === from || Number.isFinite(kind.labour)) ? [from] : [],
+      )
       for (const from of givers) {
         binaries.push(`y${k}_${from}_${to}`)
         if (from !== to) objective.push(`- ${kind.labour} y${k}_${from}_${to}`)
       }
-      constraints.push(`${givers.map((from) => `y${k}_${from}_${to}`).join(' + ')}${givers.length ? ' ' : '0 x0 '}- x${to} = 0`)
+      constraints.push(
+        `${givers.map((from) => `y${k}_${from}_${to}`).join(' + ')}${givers.length ? ' ' : '0 x0 '}- x${to} = 0`,
+      )
     })
     units.forEach((giver, from) => {
       if (giver.modules[kind.kind] !== 'good') return

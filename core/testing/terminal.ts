@@ -1,5 +1,12 @@
 /** An invented data terminal with look-alike sockets, for tests of core. */
-import { partAsFound, type EntryId, type MachineId, type PartId, type PartyId, type TypeId } from '#core/ids.ts'
+import {
+  partAsFound,
+  type EntryId,
+  type MachineId,
+  type PartId,
+  type PartyId,
+  type TypeId,
+} from '#core/ids.ts'
 import { numberedId, Teller } from '#core/history/teller.ts'
 import type { TestResult } from '#core/history/kinds.ts'
 import { inMachine, type Place } from '#core/parts/place.ts'
@@ -20,8 +27,20 @@ export const terminalSheet: TypeSheet = sheetSchema.parse({
     { name: 'printer port', dependsOn: ['IC41'] },
   ],
   positions: [
-    { designator: 'IC31', accepts: 'character ROM', mount: 'socketed', essential: true, lookAlikes: ['IC32'] },
-    { designator: 'IC32', accepts: 'keyboard decoder ROM', mount: 'socketed', essential: true, lookAlikes: ['IC31'] },
+    {
+      designator: 'IC31',
+      accepts: 'character ROM',
+      mount: 'socketed',
+      essential: true,
+      lookAlikes: ['IC32'],
+    },
+    {
+      designator: 'IC32',
+      accepts: 'keyboard decoder ROM',
+      mount: 'socketed',
+      essential: true,
+      lookAlikes: ['IC31'],
+    },
     { designator: 'IC40', accepts: '74LS374', mount: 'socketed' },
     { designator: 'IC41', accepts: '74LS374', mount: 'soldered' },
     { designator: 'C12', accepts: 'electrolytic capacitor', polarised: true, ratingVolts: 16 },
@@ -45,14 +64,33 @@ export const found = (machine: string, designator: string): PartId => partAsFoun
 /** Two terminals of one type, registered in January; a person; an episode open on the first. */
 export function twoTerminals(now?: string): { t: Teller; episode: EntryId } {
   const t = new Teller(now)
-  t.told('2026-01-05T09:00:00.000Z', { kind: 'party', party: person, name: 'Ida Oslund', sort: 'person', roles: ['steward'] })
+  t.told('2026-01-05T09:00:00.000Z', {
+    kind: 'party',
+    party: person,
+    name: 'Ida Oslund',
+    sort: 'person',
+    roles: ['steward'],
+  })
   t.told('2026-01-05T09:01:00.000Z', { kind: 'type', type: typeId, sheet: terminalSheet })
   for (const [machine, number] of [
     [home, 'E-1'],
     [other, 'E-2'],
   ] as const)
-    t.told('2026-01-05T09:02:00.000Z', { kind: 'machine', what: 'registered', machine, entryNumber: number, name: 'Corvel 88 terminal', type: typeId, source: { how: 'gift' } })
-  const episode = t.told('2026-03-01T09:00:00.000Z', { kind: 'episode', what: 'opened', machine: home, title: 'First look' }).id
+    t.told('2026-01-05T09:02:00.000Z', {
+      kind: 'machine',
+      what: 'registered',
+      machine,
+      entryNumber: number,
+      name: 'Corvel 88 terminal',
+      type: typeId,
+      source: { how: 'gift' },
+    })
+  const episode = t.told('2026-03-01T09:00:00.000Z', {
+    kind: 'episode',
+    what: 'opened',
+    machine: home,
+    title: 'First look',
+  }).id
   return { t, episode }
 }
 
@@ -75,4 +113,5 @@ export function test(
   })
 }
 
-export const allPass = (t: Teller, at: string) => test(t, at, Object.fromEntries(terminalSheet.functions.map((f) => [f.name, pass])))
+export const allPass = (t: Teller, at: string) =>
+  test(t, at, Object.fromEntries(terminalSheet.functions.map((f) => [f.name, pass])))

@@ -4,7 +4,8 @@ import { z } from 'zod'
 const name = z.string().trim().min(1).max(60)
 const sentence = z.string().trim().min(1).max(400)
 const attributes = z.record(z.string().min(1).max(40), z.string().max(80))
-const unique = <T>(items: readonly T[], key: (item: T) => string) => new Set(items.map(key)).size === items.length
+const unique = <T>(items: readonly T[], key: (item: T) => string) =>
+  new Set(items.map(key)).size === items.length
 
 export const gearNeedSchema = z.strictObject({
   /** Kind of test gear without which the function cannot be shown: "test tape", "display", "line simulator". */
@@ -28,7 +29,10 @@ export const functionSchema = z.strictObject({
   grid: z
     .array(z.array(z.string().trim().max(24)).max(80))
     .max(40)
-    .refine((rows) => unique(rows.flat().filter(Boolean), (name) => name.toLowerCase()), 'Two cells of one grid have one name.')
+    .refine(
+      (rows) => unique(rows.flat().filter(Boolean), (name) => name.toLowerCase()),
+      'Two cells of one grid have one name.',
+    )
     .optional(),
 })
 
@@ -62,7 +66,9 @@ export const testPointSchema = z.strictObject({
   /** Half the width of the band around what is expected, in per cent of it. */
   tolerancePercent: z.number().positive().max(100).optional(),
   /** Another point less a drop in volts: a rail behind a series diode. */
-  behind: z.strictObject({ point: name, dropMin: z.number().min(0).max(100), dropMax: z.number().min(0).max(100) }).optional(),
+  behind: z
+    .strictObject({ point: name, dropMin: z.number().min(0).max(100), dropMax: z.number().min(0).max(100) })
+    .optional(),
   /** Another point divided: a clock further down its tree. */
   divides: z.strictObject({ point: name, by: z.number().positive().max(1e9) }).optional(),
   load: z.string().trim().max(80).optional(),
@@ -76,7 +82,16 @@ export const zoneSchema = z.strictObject({
   structural: z.boolean().default(false),
 })
 
-export const hazardKinds = ['mains', 'picture tube', 'live chassis', 'lithium cell', 'high voltage', 'sharp', 'heavy', 'toxic'] as const
+export const hazardKinds = [
+  'mains',
+  'picture tube',
+  'live chassis',
+  'lithium cell',
+  'high voltage',
+  'sharp',
+  'heavy',
+  'toxic',
+] as const
 export const sheetHazardSchema = z.strictObject({
   kind: z.enum(hazardKinds),
   words: sentence,
@@ -96,9 +111,14 @@ export const wayInStepSchema = z.strictObject({
   heed: z.string().trim().max(400).optional(),
 })
 /** When both are off, the first goes in before the other. */
-export const refitSchema = z.strictObject({ first: name, then: name, why: z.string().trim().max(200).optional() })
+export const refitSchema = z.strictObject({
+  first: name,
+  then: name,
+  why: z.string().trim().max(200).optional(),
+})
 
-const parentOf = (point: z.infer<typeof testPointSchema> | undefined): string | undefined => point?.behind?.point ?? point?.divides?.point
+const parentOf = (point: z.infer<typeof testPointSchema> | undefined): string | undefined =>
+  point?.behind?.point ?? point?.divides?.point
 
 export const sheetSchema = z
   .strictObject({
@@ -117,13 +137,26 @@ export const sheetSchema = z
     wayIn: z.array(wayInStepSchema).max(80).default([]),
     refit: z.array(refitSchema).max(80).default([]),
   })
-  .refine((sheet) => unique(sheet.functions, (f) => f.name.toLowerCase()), { error: 'Two functions have one name.', path: ['functions'] })
-  .refine((sheet) => unique(sheet.positions, (p) => p.designator.toLowerCase()), { error: 'Two positions have one designator.', path: ['positions'] })
-  .refine((sheet) => unique(sheet.points, (p) => p.name.toLowerCase()), { error: 'Two test points have one name.', path: ['points'] })
+  .refine((sheet) => unique(sheet.functions, (f) => f.name.toLowerCase()), {
+    error: 'Two functions have one name.',
+    path: ['functions'],
+  })
+  .refine((sheet) => unique(sheet.positions, (p) => p.designator.toLowerCase()), {
+    error: 'Two positions have one designator.',
+    path: ['positions'],
+  })
+  .refine((sheet) => unique(sheet.points, (p) => p.name.toLowerCase()), {
+    error: 'Two test points have one name.',
+    path: ['points'],
+  })
   .superRefine((sheet, context) => {
     sheet.points.forEach((point, index) => {
       const seen = new Set([point.name])
-      for (let at = parentOf(point); at !== undefined; at = parentOf(sheet.points.find((p) => p.name === at))) {
+      for (
+        let at = parentOf(point);
+        at !== undefined;
+        at = parentOf(sheet.points.find((p) => p.name === at))
+      ) {
         const known = sheet.points.some((p) => p.name === at)
         if (known && !seen.has(at)) {
           seen.add(at)
@@ -132,7 +165,9 @@ export const sheetSchema = z
         context.addIssue({
           code: 'custom',
           path: ['points', index],
-          message: known ? `${point.name} is reckoned from itself, through ${at}.` : `${point.name} is reckoned from ${at}, which is no test point of this sheet.`,
+          message: known
+            ? `${point.name} is reckoned from itself, through ${at}.`
+            : `${point.name} is reckoned from ${at}, which is no test point of this sheet.`,
         })
         return
       }
@@ -142,11 +177,19 @@ export const sheetSchema = z
       const seen = new Set([position.designator])
       for (let at = position.on; at !== undefined; at = known.get(at)?.on) {
         if (!known.get(at)?.assembly) {
-          context.addIssue({ code: 'custom', path: ['positions', index, 'on'], message: `${position.designator} sits on ${at}, which is no assembly of this sheet.` })
+          context.addIssue({
+            code: 'custom',
+            path: ['positions', index, 'on'],
+            message: `${position.designator} sits on ${at}, which is no assembly of this sheet.`,
+          })
           return
         }
         if (seen.has(at)) {
-          context.addIssue({ code: 'custom', path: ['positions', index, 'on'], message: `${position.designator} sits on itself, through ${at}.` })
+          context.addIssue({
+            code: 'custom',
+            path: ['positions', index, 'on'],
+            message: `${position.designator} sits on itself, through ${at}.`,
+          })
           return
         }
         seen.add(at)
@@ -154,7 +197,12 @@ export const sheetSchema = z
     })
     sheet.functions.forEach((fn, index) => {
       const missing = fn.dependsOn.find((d) => !known.has(d))
-      if (missing) context.addIssue({ code: 'custom', path: ['functions', index, 'dependsOn'], message: `${fn.name} depends on ${missing}, which is no position of this sheet.` })
+      if (missing)
+        context.addIssue({
+          code: 'custom',
+          path: ['functions', index, 'dependsOn'],
+          message: `${fn.name} depends on ${missing}, which is no position of this sheet.`,
+        })
     })
   })
 

@@ -20,12 +20,25 @@ const guided = numberedId<MachineId>(9, 4)
 function door() {
   const { t } = twoTerminals(now)
   const tell = (body: Body) => t.told(at, body).id
-  tell({ kind: 'machine', what: 'registered', machine: guided, entryNumber: 'E-9', name: 'Ticket punch', source: { how: 'gift', from: person }, guided: true })
+  tell({
+    kind: 'machine',
+    what: 'registered',
+    machine: guided,
+    entryNumber: 'E-9',
+    name: 'Ticket punch',
+    source: { how: 'gift', from: person },
+    guided: true,
+  })
   const view = () => arrivalView(t.world(), guided, 'UTC')!
   const done = () => view().steps.flatMap((s) => (s.done ? [s.step] : []))
   return { t, tell, view, done }
 }
-const none = (what: string): Body => ({ kind: 'machine', what: 'stated', machine: guided, set: { attributes: { [`none: ${what}`]: 'said at entry' } } })
+const none = (what: string): Body => ({
+  kind: 'machine',
+  what: 'stated',
+  machine: guided,
+  set: { attributes: { [`none: ${what}`]: 'said at entry' } },
+})
 
 describe('the guided entry', () => {
   it('knows from the entries which steps are done, in whatever order they were', () => {
@@ -33,20 +46,35 @@ describe('the guided entry', () => {
     expect(done()).toEqual(['what it is', 'giver and source'])
     tell({ kind: 'receipt', machine: guided, items: ['a punch'], terms: '' })
     tell({ kind: 'claim', machine: guided, claims: [{ says: 'not said', words: 'it clicked' }] })
-    tell({ kind: 'part', what: 'identified', part: numberedId<PartId>(4, 6), partKind: 'mains lead', place: { in: { kind: 'kept', id: guided } } })
+    tell({
+      kind: 'part',
+      what: 'identified',
+      part: numberedId<PartId>(4, 6),
+      partKind: 'mains lead',
+      place: { in: { kind: 'kept', id: guided } },
+    })
     expect(done()).toEqual(['what it is', 'giver and source', 'what was claimed', 'in the box', 'receipt'])
-    for (const sort of ['warranty seal', 'label', 'sticker or tape', 'underside'] as const) tell({ kind: 'evidence', what: 'none', machine: guided, sort })
+    for (const sort of ['warranty seal', 'label', 'sticker or tape', 'underside'] as const)
+      tell({ kind: 'evidence', what: 'none', machine: guided, sort })
     tell(none('contents'))
     expect(arrivalOpen(t.world().machines.get(guided)!)).toBe(1)
     tell({ kind: 'quarantine', way: 'in', machine: guided, place: 'porch' })
     expect(done()).not.toContain('quarantine')
-    tell({ kind: 'quarantine', way: 'out', machine: guided, seen: { pests: 'none seen', mould: 'none seen', leaks: 'none seen' } })
+    tell({
+      kind: 'quarantine',
+      way: 'out',
+      machine: guided,
+      seen: { pests: 'none seen', mould: 'none seen', leaks: 'none seen' },
+    })
     expect(done()).toHaveLength(8)
     expect(arrivalOpen(t.world().machines.get(guided)!)).toBe(0)
   })
   it('that nobody finished waits on Bench; a machine that never went through it does not', () => {
     const { t } = door()
-    expect(machineSummary(t.world(), guided)!.summary).toMatchObject({ arrivalOpen: 5, needs: [{ kind: 'entry' }] })
+    expect(machineSummary(t.world(), guided)!.summary).toMatchObject({
+      arrivalOpen: 5,
+      needs: [{ kind: 'entry' }],
+    })
     expect(machineSummary(t.world(), home)!.summary).toMatchObject({ arrivalOpen: 0, needs: [] })
   })
   it('“nothing came with it” is an answer, and shows nowhere as a fact of the machine', () => {
@@ -57,7 +85,12 @@ describe('the guided entry', () => {
   })
   it('quarantine left without looking for leaks is not done', () => {
     const { tell, done } = door()
-    tell({ kind: 'quarantine', way: 'out', machine: guided, seen: { pests: 'none seen', mould: 'none seen', leaks: 'not looked' } })
+    tell({
+      kind: 'quarantine',
+      way: 'out',
+      machine: guided,
+      seen: { pests: 'none seen', mould: 'none seen', leaks: 'not looked' },
+    })
     expect(done()).not.toContain('quarantine')
   })
   it('markings read again for one position take the place of the first reading', () => {
@@ -71,7 +104,12 @@ describe('the guided entry', () => {
         { designator: 'U2', text: 'A101 8402' },
       ],
     })
-    tell({ kind: 'marking', machine: guided, board: 'main', lines: [{ designator: 'U1', text: 'A100 8410' }] })
+    tell({
+      kind: 'marking',
+      machine: guided,
+      board: 'main',
+      lines: [{ designator: 'U1', text: 'A100 8410' }],
+    })
     expect(view().markings[0]?.cluster.parts.map((p) => p.text)).toEqual(['A100 8410', 'A101 8402'])
   })
 })
@@ -80,20 +118,50 @@ describe('what leaves the house', () => {
   function full() {
     const { t, tell } = door()
     tell({ kind: 'value', machine: guided, sort: 'market', amount: { minor: 4321, currency: 'EUR' } })
-    tell({ kind: 'batch', name: 'Two of them', machines: [guided, home], price: { minor: 8765, currency: 'EUR' } })
-    tell({ kind: 'evidence', what: 'noted', machine: guided, sort: 'label', where: 'base', says: 'belongs to A. Person' })
+    tell({
+      kind: 'batch',
+      name: 'Two of them',
+      machines: [guided, home],
+      price: { minor: 8765, currency: 'EUR' },
+    })
+    tell({
+      kind: 'evidence',
+      what: 'noted',
+      machine: guided,
+      sort: 'label',
+      where: 'base',
+      says: 'belongs to A. Person',
+    })
     tell({ kind: 'link', machine: guided, sort: 'owned by', when: '1980', words: 'a dentist' })
-    tell({ kind: 'contents', what: 'not copied', machine: guided, medium: 'disk', because: 'letters of the giver', personal: true })
+    tell({
+      kind: 'contents',
+      what: 'not copied',
+      machine: guided,
+      medium: 'disk',
+      because: 'letters of the giver',
+      personal: true,
+    })
     tell({ kind: 'photo', machine: guided, file: 'a'.repeat(64), width: 4, height: 4, words: 'front' })
     return { t }
   }
   it('a guest is shown no value, lot, evidence, provenance or contents', () => {
     const text = JSON.stringify(guestView(full().t.world(), guided, numberedId<PartyId>(99, 3)))
-    for (const secret of ['4321', '8765', 'Two of them', 'A. Person', 'dentist', 'letters of the giver', 'Corvel']) expect(text).not.toContain(secret)
+    for (const secret of [
+      '4321',
+      '8765',
+      'Two of them',
+      'A. Person',
+      'dentist',
+      'letters of the giver',
+      'Corvel',
+    ])
+      expect(text).not.toContain(secret)
     expect(text).toContain('front')
   })
   it('a volunteer is shown all of it but money', () => {
-    const text = JSON.stringify(machineView(fold(withoutPrices(full().t.entries), { now: full().t.world().now }), guided))
+    const text = JSON.stringify(
+      machineView(fold(withoutPrices(full().t.entries), { now: full().t.world().now }), guided),
+    )
     for (const secret of ['4321', '8765']) expect(text).not.toContain(secret)
     expect(text).toContain('a dentist')
   })
@@ -113,7 +181,15 @@ describe('what leaves the house', () => {
       hypothesis: false,
       words: 'under the hinge',
     })
-    const shown = tell({ kind: 'photo', machine: guided, file: 'b'.repeat(64), width: 4, height: 4, finding, words: 'hinge from below' })
+    const shown = tell({
+      kind: 'photo',
+      machine: guided,
+      file: 'b'.repeat(64),
+      width: 4,
+      height: 4,
+      finding,
+      words: 'hinge from below',
+    })
     tell({ kind: 'pin', machine: guided, photo: shown, x: 0.1, y: 0.1, finding })
     tell({ kind: 'finding', what: 'seen again', machine: guided, finding, change: 'worse' })
     tell({ kind: 'grade', what: 'set', machine: guided, grade: 3, reason: 'the hinge' })
@@ -124,7 +200,12 @@ describe('what leaves the house', () => {
 
 describe('a lot', () => {
   const lot = (t: Teller) => {
-    const { id } = t.told(at, { kind: 'batch', name: 'Two terminals', machines: [home, other], price: { minor: 1001, currency: 'EUR' } })
+    const { id } = t.told(at, {
+      kind: 'batch',
+      name: 'Two terminals',
+      machines: [home, other],
+      price: { minor: 1001, currency: 'EUR' },
+    })
     return batchView(t.world(), id)!
   }
   it('shares its price to the last cent', () => {
@@ -133,20 +214,59 @@ describe('a lot', () => {
   })
   it('counts as truly faulty what a test showed, not what was said or seen at a look', () => {
     const { t } = twoTerminals(now)
-    for (const machine of [home, other]) t.told(at, { kind: 'claim', machine, claims: [{ says: 'fails', words: 'dead' }] })
-    t.told('2026-03-01T10:00:00.000Z', { kind: 'test', machine: other, depth: 'look', gear: [], results: [{ fn: 'look', result: fail }] })
-    expect(lot(t).outcome).toEqual({ units: 2, workNow: 0, trulyFaulty: 0, mended: 0, claimedDead: 2, claimedDeadButSound: 0, notTested: 2 })
+    for (const machine of [home, other])
+      t.told(at, { kind: 'claim', machine, claims: [{ says: 'fails', words: 'dead' }] })
+    t.told('2026-03-01T10:00:00.000Z', {
+      kind: 'test',
+      machine: other,
+      depth: 'look',
+      gear: [],
+      results: [{ fn: 'look', result: fail }],
+    })
+    expect(lot(t).outcome).toEqual({
+      units: 2,
+      workNow: 0,
+      trulyFaulty: 0,
+      mended: 0,
+      claimedDead: 2,
+      claimedDeadButSound: 0,
+      notTested: 2,
+    })
     test(t, '2026-03-02T10:00:00.000Z', { bell: fail })
     test(
       t,
       '2026-03-03T10:00:00.000Z',
-      Object.fromEntries(['self-test', 'screen', 'characters', 'keyboard', 'send', 'receive', 'bell', 'brightness', 'printer port'].map((f) => [f, pass])),
+      Object.fromEntries(
+        [
+          'self-test',
+          'screen',
+          'characters',
+          'keyboard',
+          'send',
+          'receive',
+          'bell',
+          'brightness',
+          'printer port',
+        ].map((f) => [f, pass]),
+      ),
     )
-    expect(lot(t).outcome).toMatchObject({ workNow: 1, trulyFaulty: 1, mended: 1, claimedDeadButSound: 0, notTested: 1 })
+    expect(lot(t).outcome).toMatchObject({
+      workNow: 1,
+      trulyFaulty: 1,
+      mended: 1,
+      claimedDeadButSound: 0,
+      notTested: 1,
+    })
   })
   it('a look has no standing: the unit that looked dead is not faulty for it', () => {
     const { t } = twoTerminals(now)
-    t.told(at, { kind: 'test', machine: home, depth: 'look', gear: [], results: [{ fn: 'look', result: fail }] })
+    t.told(at, {
+      kind: 'test',
+      machine: home,
+      depth: 'look',
+      gear: [],
+      results: [{ fn: 'look', result: fail }],
+    })
     const [unit] = lot(t).units
     expect(unit).toMatchObject({ look: 'dead', status: 'not known', trulyFaulty: false })
     expect(unit?.functions.map((f) => f.fn)).not.toContain('look')

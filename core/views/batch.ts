@@ -20,7 +20,11 @@ export interface BatchUnit {
   readonly name: string
   readonly status: WorkingStatus
   readonly share?: Money | undefined
-  readonly functions: readonly { readonly fn: string; readonly word: StandingWord; readonly detail?: string | undefined }[]
+  readonly functions: readonly {
+    readonly fn: string
+    readonly word: StandingWord
+    readonly detail?: string | undefined
+  }[]
   readonly findings: readonly { readonly id: EntryId; readonly sort: string; readonly grade: Grade }[]
   readonly grade?: Grade | undefined
   readonly looked: boolean
@@ -66,7 +70,9 @@ export function batchView(world: World, id: EntryId): BatchView | undefined {
   const functions = new Map<string, boolean>()
   for (const unit of units) {
     const machine = world.machines.get(unit.machine)
-    if (machine) for (const f of functionsOf(world, machine)) functions.set(f.name, (functions.get(f.name) ?? false) || f.essential)
+    if (machine)
+      for (const f of functionsOf(world, machine))
+        functions.set(f.name, (functions.get(f.name) ?? false) || f.essential)
   }
   const faulty = units.filter((u) => u.trulyFaulty)
   const dead = units.filter((u) => u.claimedDead)
@@ -76,7 +82,9 @@ export function batchView(world: World, id: EntryId): BatchView | undefined {
     at: said.happenedAt.latest,
     words: body.words,
     price: body.price,
-    functions: [...functions].map(([fn, essential]) => ({ fn, essential })).sort((a, b) => Number(b.essential) - Number(a.essential)),
+    functions: [...functions]
+      .map(([fn, essential]) => ({ fn, essential }))
+      .sort((a, b) => Number(b.essential) - Number(a.essential)),
     findingSorts: [...new Set(units.flatMap((u) => u.findings.map((f) => f.sort)))].sort(),
     units,
     outcome: {
@@ -86,13 +94,19 @@ export function batchView(world: World, id: EntryId): BatchView | undefined {
       mended: faulty.filter((u) => u.worksNow).length,
       claimedDead: dead.length,
       claimedDeadButSound: dead.filter((u) => u.worksNow && !u.trulyFaulty).length,
-      notTested: units.filter((u) => u.functions.every((f) => f.word === 'untested' || f.word === 'claimed')).length,
+      notTested: units.filter((u) => u.functions.every((f) => f.word === 'untested' || f.word === 'claimed'))
+        .length,
     },
     now: world.now,
   }
 }
 
-function batchUnit(world: World, id: MachineId, index: number, share: Money | undefined): BatchUnit | undefined {
+function batchUnit(
+  world: World,
+  id: MachineId,
+  index: number,
+  share: Money | undefined,
+): BatchUnit | undefined {
   const machine = world.machines.get(id)
   if (!machine?.registered) return undefined
   const standing = machineStanding(world, machine)
@@ -112,10 +126,18 @@ function batchUnit(world: World, id: MachineId, index: number, share: Money | un
     functions: standing.standings.map((s) => ({
       fn: s.fn,
       word: s.word,
-      detail: s.test && (s.test.result.is === 'partly' ? `${s.test.result.good} of ${s.test.result.of}` : 'symptom' in s.test.result ? s.test.result.symptom : undefined),
+      detail:
+        s.test &&
+        (s.test.result.is === 'partly'
+          ? `${s.test.result.good} of ${s.test.result.of}`
+          : 'symptom' in s.test.result
+            ? s.test.result.symptom
+            : undefined),
     })),
     findings: condition.zones.flatMap((z) =>
-      z.findings.filter((f) => !f.look.gone && f.supposed !== 'withdrawn').map((f) => ({ id: f.finding.id, sort: f.finding.noted.sort, grade: f.grade })),
+      z.findings
+        .filter((f) => !f.look.gone && f.supposed !== 'withdrawn')
+        .map((f) => ({ id: f.finding.id, sort: f.finding.noted.sort, grade: f.grade })),
     ),
     grade: condition.grade,
     looked: condition.looked > 0,
@@ -128,4 +150,10 @@ function batchUnit(world: World, id: MachineId, index: number, share: Money | un
 }
 
 const lookWord = (result: TestResult): string =>
-  result.is === 'pass' ? 'seems to run' : result.is === 'inconclusive' ? 'signs of life' : result.is === 'fail' ? (result.symptom ?? 'dead') : result.is
+  result.is === 'pass'
+    ? 'seems to run'
+    : result.is === 'inconclusive'
+      ? 'signs of life'
+      : result.is === 'fail'
+        ? (result.symptom ?? 'dead')
+        : result.is

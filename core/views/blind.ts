@@ -17,7 +17,10 @@ export const foreign = (body: Body, survey: string): boolean =>
   (body.kind === 'finding' && !(body.what === 'noted' && body.survey === survey))
 
 /** The ids of findings in a log: the person's own, and those of others. */
-function findingsIn(log: readonly LogRow[], survey: string): { own: ReadonlySet<string>; others: ReadonlySet<string> } {
+function findingsIn(
+  log: readonly LogRow[],
+  survey: string,
+): { own: ReadonlySet<string>; others: ReadonlySet<string> } {
   const all = log.filter((row) => row.body.kind === 'finding')
   return {
     own: new Set(all.filter((row) => !foreign(row.body, survey)).map((row) => row.id)),
@@ -26,10 +29,19 @@ function findingsIn(log: readonly LogRow[], survey: string): { own: ReadonlySet<
 }
 
 /** What may be shown of a line of entries: nothing that tells, nor a picture or a pin of it. */
-const shownRows = (rows: readonly LogRow[], survey: string, shown: (finding: string | undefined) => boolean): LogRow[] =>
-  rows.filter((row) => !foreign(row.body, survey) && !((row.body.kind === 'photo' || row.body.kind === 'pin') && !shown(row.body.finding)))
+const shownRows = (
+  rows: readonly LogRow[],
+  survey: string,
+  shown: (finding: string | undefined) => boolean,
+): LogRow[] =>
+  rows.filter(
+    (row) =>
+      !foreign(row.body, survey) &&
+      !((row.body.kind === 'photo' || row.body.kind === 'pin') && !shown(row.body.finding)),
+  )
 
-const without = (labels: Readonly<Record<string, string>>, ids: ReadonlySet<string>) => Object.fromEntries(Object.entries(labels).filter(([id]) => !ids.has(id)))
+const without = (labels: Readonly<Record<string, string>>, ids: ReadonlySet<string>) =>
+  Object.fromEntries(Object.entries(labels).filter(([id]) => !ids.has(id)))
 
 export function blindView(view: MachineView, survey: string): MachineView {
   const { own, others } = findingsIn(view.log, survey)
@@ -40,7 +52,9 @@ export function blindView(view: MachineView, survey: string): MachineView {
     condition: { looked: 0, of: view.condition.of, findings: own.size },
     history: [],
     pairs: [],
-    photos: view.photos.filter((p) => shown(p.finding)).map((p) => ({ ...p, pins: p.pins.filter((pin) => shown(pin.finding)) })),
+    photos: view.photos
+      .filter((p) => shown(p.finding))
+      .map((p) => ({ ...p, pins: p.pins.filter((pin) => shown(pin.finding)) })),
     log: shownRows(view.log, survey, shown),
   }
 }
@@ -49,7 +63,9 @@ export function blindView(view: MachineView, survey: string): MachineView {
 export function blindEpisode(view: EpisodeView, survey: string): EpisodeView {
   const { own, others } = findingsIn(view.rows, survey)
   const checks = view.checks.map((check) => {
-    const rules = check.rules.map((r) => (r.rule === 'found dealt with' ? { ...r, is: 'not known' as const, about: [], entries: [] } : r))
+    const rules = check.rules.map((r) =>
+      r.rule === 'found dealt with' ? { ...r, is: 'not known' as const, about: [], entries: [] } : r,
+    )
     return { ...check, rules, unmet: rules.filter((r) => r.is === 'not met').length }
   })
   return {
@@ -77,9 +93,22 @@ export const blindSummary = (summary: MachineSummary): MachineSummary => ({
 /** A lot's grid: the unit that the person surveys stands there as if nobody had surveyed it. */
 export function blindBatch(view: BatchView, blind: { has: (machine: MachineId) => boolean }): BatchView {
   if (!view.units.some((u) => blind.has(u.machine))) return view
-  const units = view.units.map((u) => (blind.has(u.machine) ? { ...u, findings: [], grade: undefined, looked: false } : u))
-  return { ...view, units, findingSorts: [...new Set(units.flatMap((u) => u.findings.map((f) => f.sort)))].sort() }
+  const units = view.units.map((u) =>
+    blind.has(u.machine) ? { ...u, findings: [], grade: undefined, looked: false } : u,
+  )
+  return {
+    ...view,
+    units,
+    findingSorts: [...new Set(units.flatMap((u) => u.findings.map((f) => f.sort)))].sort(),
+  }
 }
 
 /** Kinds whose words would tell in a list of what was just written. */
-export const tellingKinds = ['finding', 'survey', 'grade', 'pair', 'pin', 'photo'] as const satisfies readonly Body['kind'][]
+export const tellingKinds = [
+  'finding',
+  'survey',
+  'grade',
+  'pair',
+  'pin',
+  'photo',
+] as const satisfies readonly Body['kind'][]

@@ -12,7 +12,14 @@ import {
   type FindingDifference,
   type GradePoint,
 } from '#core/condition/condition.ts'
-import { findingAt, type FindingAt, type Grade, type GradeReason, type Lift, type Supposed } from '#core/condition/grade.ts'
+import {
+  findingAt,
+  type FindingAt,
+  type Grade,
+  type GradeReason,
+  type Lift,
+  type Supposed,
+} from '#core/condition/grade.ts'
 import { compareSurveys, gradePairs, pairsOf, surveyGrades } from '#core/condition/surveys.ts'
 import type { Activity, Danger, FindingChange, Severity, SurveyState } from '#core/condition/state.ts'
 import type { FindingKind } from '#core/history/bodies/condition.ts'
@@ -98,7 +105,11 @@ export interface SecondOpinion {
     readonly second?: Grade | undefined
     readonly onlyFirst: readonly FindingRow[]
     readonly onlySecond: readonly FindingRow[]
-    readonly both: readonly { readonly first: FindingRow; readonly second: FindingRow; readonly differ: readonly string[] }[]
+    readonly both: readonly {
+      readonly first: FindingRow
+      readonly second: FindingRow
+      readonly differ: readonly string[]
+    }[]
   }[]
   readonly pairs: number
   readonly equal: number
@@ -117,7 +128,15 @@ export interface ConditionView {
   readonly of: number
   readonly appearancePercent?: number | undefined
   readonly completeness?: Completeness | undefined
-  readonly priority?: { readonly urgency: string; readonly by?: Instant | undefined; readonly who?: string | undefined; readonly words: string; readonly at: Instant } | undefined
+  readonly priority?:
+    | {
+        readonly urgency: string
+        readonly by?: Instant | undefined
+        readonly who?: string | undefined
+        readonly words: string
+        readonly at: Instant
+      }
+    | undefined
   readonly lifts: readonly FindingRow[]
   readonly zones: readonly ZoneRow[]
   readonly history: readonly GradePoint[]
@@ -136,12 +155,23 @@ export interface ConditionView {
         readonly findings: readonly {
           readonly difference: FindingDifference['difference']
           readonly finding: FindingRow
-          readonly was?: { readonly grade: Grade; readonly extentPercent?: number | undefined; readonly activity: Activity } | undefined
+          readonly was?:
+            | {
+                readonly grade: Grade
+                readonly extentPercent?: number | undefined
+                readonly activity: Activity
+              }
+            | undefined
         }[]
       }
     | undefined
   readonly photos: readonly PhotoRow[]
-  readonly pairs: readonly { readonly entry: EntryId; readonly before: EntryId; readonly after: EntryId; readonly words?: string | undefined }[]
+  readonly pairs: readonly {
+    readonly entry: EntryId
+    readonly before: EntryId
+    readonly after: EntryId
+    readonly words?: string | undefined
+  }[]
   readonly positions: readonly string[]
   readonly reinspectDays: number
   readonly now: Instant
@@ -184,7 +214,9 @@ function findingRow(world: World, machine: MachineState, f: FindingAt): FindingR
     basis: finding.said.basis,
     at: finding.said.happenedAt.latest,
     by: named(world, finding.said.doneBy),
-    photos: machine.condition.photos.flatMap((p) => (p.body.kind === 'photo' && p.body.finding === finding.id ? [p.id] : [])),
+    photos: machine.condition.photos.flatMap((p) =>
+      p.body.kind === 'photo' && p.body.finding === finding.id ? [p.id] : [],
+    ),
     newSince: since && { photo: since.id, at: since.happenedAt.latest },
     looks: finding.looks.map((l) => ({
       change: l.change,
@@ -200,7 +232,10 @@ function findingRow(world: World, machine: MachineState, f: FindingAt): FindingR
 
 function surveyRow(world: World, machine: MachineState, survey: SurveyState): SurveyRow {
   const grades = surveyGrades(world, machine, survey)
-  const worst = [...grades.values()].reduce<Grade | undefined>((a, b) => (a === undefined || b.grade > a ? b.grade : a), undefined)
+  const worst = [...grades.values()].reduce<Grade | undefined>(
+    (a, b) => (a === undefined || b.grade > a ? b.grade : a),
+    undefined,
+  )
   return {
     id: survey.id,
     by: named(world, survey.by),
@@ -214,10 +249,16 @@ function surveyRow(world: World, machine: MachineState, survey: SurveyState): Su
   }
 }
 
-const setGrade = (world: World, set: { grade: Grade; reason: string; at: Instant; by?: string | undefined } | undefined): SetGrade | undefined =>
-  set && { ...set, by: named(world, set.by) }
+const setGrade = (
+  world: World,
+  set: { grade: Grade; reason: string; at: Instant; by?: string | undefined } | undefined,
+): SetGrade | undefined => set && { ...set, by: named(world, set.by) }
 
-export function conditionView(world: World, id: MachineId, ask: ConditionAsk = {}): ConditionView | undefined {
+export function conditionView(
+  world: World,
+  id: MachineId,
+  ask: ConditionAsk = {},
+): ConditionView | undefined {
   const machine = world.machines.get(id)
   if (!machine?.registered) return undefined
   const at = ask.at ?? world.now
@@ -293,11 +334,20 @@ export function conditionView(world: World, id: MachineId, ask: ConditionAsk = {
     }),
     compared: ask.from === undefined ? undefined : comparison(world, machine, ask.from, at),
     photos,
-    pairs: machine.condition.pairs.flatMap((p) => (p.body.kind === 'pair' ? [{ entry: p.id, before: p.body.before, after: p.body.after, words: p.body.words }] : [])),
+    pairs: machine.condition.pairs.flatMap((p) =>
+      p.body.kind === 'pair'
+        ? [{ entry: p.id, before: p.body.before, after: p.body.after, words: p.body.words }]
+        : [],
+    ),
   }
 }
 
-function comparison(world: World, machine: MachineState, from: Instant, to: Instant): ConditionView['compared'] {
+function comparison(
+  world: World,
+  machine: MachineState,
+  from: Instant,
+  to: Instant,
+): ConditionView['compared'] {
   return {
     from,
     to,
@@ -306,7 +356,11 @@ function comparison(world: World, machine: MachineState, from: Instant, to: Inst
     findings: compareDates(world, machine, from, to).map((d) => ({
       difference: d.difference,
       finding: findingRow(world, machine, d.finding),
-      was: d.was && { grade: d.was.grade, extentPercent: d.was.look.extentPercent, activity: d.was.look.activity },
+      was: d.was && {
+        grade: d.was.grade,
+        extentPercent: d.was.look.extentPercent,
+        activity: d.was.look.activity,
+      },
     })),
   }
 }
@@ -316,16 +370,22 @@ function blindBoard(world: World, machine: MachineState, survey: SurveyState, ph
   const days = reinspectDaysOf(world, machine)
   const mine = machine.condition.findings.filter((f) => f.noted.survey === survey.id)
   const ids = new Set<string>(mine.map((f) => f.id))
-  const rows = mine.flatMap((f) => findingAt(f, world.now, days) ?? []).map((f) => findingRow(world, machine, f))
+  const rows = mine
+    .flatMap((f) => findingAt(f, world.now, days) ?? [])
+    .map((f) => findingRow(world, machine, f))
   const given = givenZones(world, machine)
-  const more = [...new Set([...rows.map((r) => r.zone), ...survey.looked.map((l) => l.zone)])].filter((zone) => !given.some((g) => g.name === zone))
-  const board = [...given, ...more.map((name) => ({ name, material: '', structural: false }))].map(({ name: zone, material, structural }): ZoneRow => {
-    const now = survey.looked.findLast((l) => l.zone === zone)?.is
-    const findings = rows.filter((r) => r.zone === zone)
-    const looked = (now !== undefined && now !== 'not reached') || findings.length > 0
-    const grade = looked ? findings.reduce<Grade>((a, f) => (f.grade > a ? f.grade : a), 1) : undefined
-    return { zone, material, structural, looked, now, findings, grade, derived: grade }
-  })
+  const more = [...new Set([...rows.map((r) => r.zone), ...survey.looked.map((l) => l.zone)])].filter(
+    (zone) => !given.some((g) => g.name === zone),
+  )
+  const board = [...given, ...more.map((name) => ({ name, material: '', structural: false }))].map(
+    ({ name: zone, material, structural }): ZoneRow => {
+      const now = survey.looked.findLast((l) => l.zone === zone)?.is
+      const findings = rows.filter((r) => r.zone === zone)
+      const looked = (now !== undefined && now !== 'not reached') || findings.length > 0
+      const grade = looked ? findings.reduce<Grade>((a, f) => (f.grade > a ? f.grade : a), 1) : undefined
+      return { zone, material, structural, looked, now, findings, grade, derived: grade }
+    },
+  )
   const grades = board.flatMap((z) => z.grade ?? [])
   const worst = grades.length ? (Math.max(...grades) as Grade) : undefined
   return {
@@ -341,7 +401,10 @@ function blindBoard(world: World, machine: MachineState, survey: SurveyState, ph
     opinions: [],
     photos: photos
       .filter((p) => p.finding === undefined || ids.has(p.finding))
-      .map((p) => ({ ...p, pins: p.pins.filter((pin) => pin.finding === undefined || ids.has(pin.finding)) })),
+      .map((p) => ({
+        ...p,
+        pins: p.pins.filter((pin) => pin.finding === undefined || ids.has(pin.finding)),
+      })),
     pairs: [],
   }
 }

@@ -10,7 +10,14 @@ import { keptForOthers, lies, tallyOf } from '#core/parts/lots.ts'
 import { consentOf, ownerOf } from '#core/parts/ownership.ts'
 import type { Place } from '#core/parts/place.ts'
 import type { SheetPosition } from '#core/type/sheet.ts'
-import { contentsOf, contentWord, lastIn, machineAround, partKindOf, type PositionContent } from '#core/parts/presence.ts'
+import {
+  contentsOf,
+  contentWord,
+  lastIn,
+  machineAround,
+  partKindOf,
+  type PositionContent,
+} from '#core/parts/presence.ts'
 import { lotLabel, machineNumber, partLabel, placeLabel } from './labels.ts'
 import { factsOfLot, fitFactsOfLot, reservationRow } from './lots.ts'
 
@@ -51,7 +58,11 @@ function whyNeeded(world: World, { content, part, place }: PositionContent): Nee
 }
 
 /** What sits there; a part that nobody has touched yet is called by its position. */
-const occupantOf = (world: World, part: PartId, { designator, accepts }: SheetPosition): NonNullable<Need['occupant']> => ({
+const occupantOf = (
+  world: World,
+  part: PartId,
+  { designator, accepts }: SheetPosition,
+): NonNullable<Need['occupant']> => ({
   part,
   label: world.parts.has(part) ? partLabel(world, part) : `${designator} ${accepts}`,
   tag: world.parts.get(part)?.tag,
@@ -85,23 +96,37 @@ export function needAt(world: World, machine: MachineState, designator: string):
 
 /** Whether a kind could serve one of the needs at all; whether the very part does is judged later, with the reason. */
 export const couldServe = (needs: readonly Need[], partKind: string | undefined): boolean =>
-  partKind !== undefined && needs.some((n) => n.position.accepts === 'part' || kindMatch(n.position.accepts, partKind).is !== 'does not stand in')
+  partKind !== undefined &&
+  needs.some(
+    (n) =>
+      n.position.accepts === 'part' || kindMatch(n.position.accepts, partKind).is !== 'does not stand in',
+  )
 
 /** `ofItsType`: machines of a type in the whole house, by type. */
-export function candidatesFor(world: World, needs: readonly Need[], ofItsType: ReadonlyMap<string, number>): Candidate[] {
+export function candidatesFor(
+  world: World,
+  needs: readonly Need[],
+  ofItsType: ReadonlyMap<string, number>,
+): Candidate[] {
   const needy = new Set(needs.map((n) => n.machine))
   const found = new Map<PartId, Candidate>()
   for (const machine of world.machines.values()) {
     if (!machine.registered || needy.has(machine.id)) continue
     const rows = contentsOf(world, machine)
-    const completeness = rows.length === 0 ? 0 : rows.filter((r) => r.content !== 'empty').length / rows.length
+    const completeness =
+      rows.length === 0 ? 0 : rows.filter((r) => r.content !== 'empty').length / rows.length
     let working: boolean | undefined
     let grade: number | undefined
     for (const row of rows) {
       if (!row.part || row.content === 'empty' || row.content === 'unknown part') continue
       const facts: PartFacts = world.parts.has(row.part)
         ? factsOfPart(world, row.part)
-        : { partKind: row.position.accepts, attributes: {}, health: 'unknown', foundIn: row.position.designator }
+        : {
+            partKind: row.position.accepts,
+            attributes: {},
+            health: 'unknown',
+            foundIn: row.position.designator,
+          }
       if (!couldServe(needs, facts.partKind)) continue
       if (working === undefined) {
         working = machineStanding(world, machine).status === 'working'
@@ -113,7 +138,10 @@ export function candidatesFor(world: World, needs: readonly Need[], ofItsType: R
         purpose: machine.purpose,
         legal: machine.legal,
         revision: machine.revision,
-        consent: machine.owner === 'house' ? undefined : consentOf(machine, 'give parts', world.now, row.position.designator),
+        consent:
+          machine.owner === 'house'
+            ? undefined
+            : consentOf(machine, 'give parts', world.now, row.position.designator),
         completeness,
         working,
         grade,
@@ -124,19 +152,29 @@ export function candidatesFor(world: World, needs: readonly Need[], ofItsType: R
       const loan = world.parts.get(row.part)?.loan
       found.set(row.part, {
         part: row.part,
-        label: world.parts.has(row.part) ? partLabel(world, row.part) : `${row.position.designator} ${row.position.accepts}`,
+        label: world.parts.has(row.part)
+          ? partLabel(world, row.part)
+          : `${row.position.designator} ${row.position.accepts}`,
         tag: world.parts.get(row.part)?.tag,
         place: row.place,
         placeLabel: placeLabel(world, row.place),
         facts,
         donor,
-        bound: loan && !loan.closed ? `on loan from ${placeLabel(world, loan.home)}` : promisedWords(world, row.part, needy),
+        bound:
+          loan && !loan.closed
+            ? `on loan from ${placeLabel(world, loan.home)}`
+            : promisedWords(world, row.part, needy),
       })
     }
   }
   for (const part of world.parts.values()) {
     const { place } = part
-    if (!place || found.has(part.id) || (place.in.kind !== 'store' && place.in.kind !== 'kept' && place.in.kind !== 'rig')) continue
+    if (
+      !place ||
+      found.has(part.id) ||
+      (place.in.kind !== 'store' && place.in.kind !== 'kept' && place.in.kind !== 'rig')
+    )
+      continue
     if (machineAround(world, place) || !couldServe(needs, partKindOf(world, part.id))) continue
     found.set(part.id, {
       part: part.id,
@@ -145,7 +183,12 @@ export function candidatesFor(world: World, needs: readonly Need[], ofItsType: R
       place,
       placeLabel: placeLabel(world, place),
       facts: factsOfPart(world, part.id),
-      bound: part.loan && !part.loan.closed ? 'on loan' : withheld(world, part.id, place) ? 'it belongs to an owner' : promisedWords(world, part.id, needy),
+      bound:
+        part.loan && !part.loan.closed
+          ? 'on loan'
+          : withheld(world, part.id, place)
+            ? 'it belongs to an owner'
+            : promisedWords(world, part.id, needy),
     })
   }
   return [...found.values(), ...[...world.lots.values()].flatMap((lot) => ofLot(world, lot, needs, needy))]
@@ -169,7 +212,10 @@ function ofLot(world: World, lot: LotState, needs: readonly Need[], needy: Reado
   const heap = [...lot.places.values()].filter(lies).sort((a, b) => b.n - a.n)[0]
   if (!heap) return []
   const { here } = tallyOf(lot, world.reservations)
-  const free = Math.min(heap.n, here - keptForOthers(world, { lot: lot.id }, needy).reduce((sum, r) => sum + r.n, 0))
+  const free = Math.min(
+    heap.n,
+    here - keptForOthers(world, { lot: lot.id }, needy).reduce((sum, r) => sum + r.n, 0),
+  )
   const wanted = needs.filter((n) => couldServe([n], lot.partKind)).length
   return Array.from({ length: Math.max(0, Math.min(free, wanted)) }, (_, i) => ({
     part: partAsFound(lot.id, `one of it, ${i + 1}`),

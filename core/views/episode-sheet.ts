@@ -27,7 +27,11 @@ export interface EpisodeSheet {
   readonly partsIn: readonly MovedPart[]
   readonly partsOut: readonly MovedPart[]
   readonly readings: readonly LogRow[]
-  readonly deferred: readonly { readonly what: string; readonly reason: string; readonly until?: Instant | undefined }[]
+  readonly deferred: readonly {
+    readonly what: string
+    readonly reason: string
+    readonly until?: Instant | undefined
+  }[]
 }
 
 const foundKinds = new Set(['finding', 'claim', 'incident', 'hazard', 'marking'])
@@ -45,8 +49,14 @@ export function episodeSheet(world: World, id: EntryId): EpisodeSheet | undefine
   return {
     view,
     closed: episode.closed?.happenedAt.latest,
-    people: [...new Set(entriesOf(world, episode).flatMap((s) => (s.doneBy ? [world.parties.get(s.doneBy)?.name ?? ''] : [])))].filter(Boolean),
-    found: standing.filter((r) => foundKinds.has(r.body.kind) || (r.body.kind === 'test' && r.body.asFound === true)),
+    people: [
+      ...new Set(
+        entriesOf(world, episode).flatMap((s) => (s.doneBy ? [world.parties.get(s.doneBy)?.name ?? ''] : [])),
+      ),
+    ].filter(Boolean),
+    found: standing.filter(
+      (r) => foundKinds.has(r.body.kind) || (r.body.kind === 'test' && r.body.asFound === true),
+    ),
     done: standing.filter((r) => doneKinds.has(r.body.kind)),
     shown: view.brackets.filter((b) => b.verdict !== 'cause not separated' && b.verdict !== 'survived'),
     notSeparated: view.brackets.filter((b) => b.verdict === 'cause not separated'),
@@ -56,9 +66,14 @@ export function episodeSheet(world: World, id: EntryId): EpisodeSheet | undefine
   }
 }
 
-function movedParts(world: World, view: EpisodeView, rows: readonly LogRow[]): Pick<EpisodeSheet, 'partsIn' | 'partsOut'> {
+function movedParts(
+  world: World,
+  view: EpisodeView,
+  rows: readonly LogRow[],
+): Pick<EpisodeSheet, 'partsIn' | 'partsOut'> {
   const legs = rows.flatMap((r) => (r.body.kind === 'move' ? r.body.legs : []))
-  const inside = (place: (typeof legs)[number]['from']) => place.in.kind === 'machine' || place.in.kind === 'assembly'
+  const inside = (place: (typeof legs)[number]['from']) =>
+    place.in.kind === 'machine' || place.in.kind === 'assembly'
   const partsIn: MovedPart[] = []
   const partsOut: MovedPart[] = []
   for (const part of new Set(legs.map((l) => l.part))) {
@@ -67,7 +82,12 @@ function movedParts(world: World, view: EpisodeView, rows: readonly LogRow[]): P
     if (!first || !last) continue
     const today = world.parts.get(part)?.place
     const words = (place: typeof first.from) => placeLabel(world, place, view.machine)
-    const row: MovedPart = { label: partLabel(world, part), from: words(first.from), to: words(last.to), now: today && words(today) !== words(last.to) ? words(today) : undefined }
+    const row: MovedPart = {
+      label: partLabel(world, part),
+      from: words(first.from),
+      to: words(last.to),
+      now: today && words(today) !== words(last.to) ? words(today) : undefined,
+    }
     if (inside(first.from) && !inside(last.to)) partsOut.push(row)
     else if (!inside(first.from) && inside(last.to)) partsIn.push(row)
   }

@@ -20,7 +20,14 @@ import { instantToMs, type Instant, type Interval } from '#core/quantity/time.ts
 import { refitOf, wayInShown } from './opening.ts'
 import type { Refit } from '#core/work/refit.ts'
 import type { SheetFunction, SheetHazard, SheetPosition, WayInStep } from '#core/type/sheet.ts'
-import { checksOf, entriesOf, unmetOf, type CheckName, type CheckReport, type Unmet } from '#core/work/checks/index.ts'
+import {
+  checksOf,
+  entriesOf,
+  unmetOf,
+  type CheckName,
+  type CheckReport,
+  type Unmet,
+} from '#core/work/checks/index.ts'
 import { findPolicyOption, policyNumber } from '#core/work/policy.ts'
 import { labelsFor, lotLabel, machineNumber, partLabel, placeLabel, type Labels } from './labels.ts'
 import { factsOfLot, fitFactsOfLot, reservationRow } from './lots.ts'
@@ -75,12 +82,27 @@ export interface ComposerContext extends MachineContext {
   readonly tray: readonly PartContext[]
   /** Parts known by tag or lent from here, wherever they are. */
   readonly parts: readonly PartContext[]
-  readonly fasteners: readonly { readonly size: string; readonly off: number; readonly on: number; readonly cups: readonly string[] }[]
+  readonly fasteners: readonly {
+    readonly size: string
+    readonly off: number
+    readonly on: number
+    readonly cups: readonly string[]
+  }[]
   readonly connectionsOff: readonly string[]
   readonly questions: readonly { readonly entry: EntryId; readonly words: string }[]
   readonly waits: readonly { readonly entry: EntryId; readonly what: string }[]
-  readonly hazards: readonly { readonly entry: EntryId; readonly words: string; readonly barsPower: boolean }[]
-  readonly gear: readonly { readonly id: string; readonly name: string; readonly gearKind: string; readonly proved: boolean; readonly unfit: boolean }[]
+  readonly hazards: readonly {
+    readonly entry: EntryId
+    readonly words: string
+    readonly barsPower: boolean
+  }[]
+  readonly gear: readonly {
+    readonly id: string
+    readonly name: string
+    readonly gearKind: string
+    readonly proved: boolean
+    readonly unfit: boolean
+  }[]
   readonly changed: boolean
   /** Test points with what is expected there, what was read last and when it was healthy. */
   readonly points: readonly PointContext[]
@@ -89,7 +111,11 @@ export interface ComposerContext extends MachineContext {
   /** House methods, those of the house's own schools first. */
   readonly methods: readonly MethodContext[]
   /** What stays as last used in this episode, for twelve hours. */
-  readonly kept: { readonly gear: readonly GearId[]; readonly instrument?: string | undefined; readonly cup?: string | undefined }
+  readonly kept: {
+    readonly gear: readonly GearId[]
+    readonly instrument?: string | undefined
+    readonly cup?: string | undefined
+  }
   /** Seals, labels and stickers, with what they lie over and whether a photograph shows them. */
   readonly evidence: readonly EvidenceRow[]
   readonly zones: readonly { readonly name: string; readonly material: string }[]
@@ -135,7 +161,12 @@ export interface EpisodeView {
   readonly brackets: readonly Bracket[]
   /** Trials in a row that had no effect, once they reach the house's stop rule. */
   readonly stop?: { readonly trials: number; readonly rule: string } | undefined
-  readonly tray: readonly { readonly id: string; readonly label: string; readonly where: string; readonly from: string }[]
+  readonly tray: readonly {
+    readonly id: string
+    readonly label: string
+    readonly where: string
+    readonly from: string
+  }[]
   /** How what is off goes back. */
   readonly refit: Refit
   /** The type's way in, step by step; empty where nobody has written it. */
@@ -150,7 +181,8 @@ export interface EpisodeView {
   readonly checks: readonly CheckReport[]
   /** The check that the moment asks for. */
   readonly moment: CheckName
-  readonly closedReport?: readonly { readonly rule: string; readonly is: string; readonly note?: string | undefined }[] | undefined
+  readonly closedReport?:
+    readonly { readonly rule: string; readonly is: string; readonly note?: string | undefined }[] | undefined
   readonly cautions: readonly { readonly hazard: SheetHazard; readonly authorised: readonly string[] }[]
   readonly people: readonly string[]
   readonly context: ComposerContext
@@ -167,23 +199,45 @@ export function slotsOf(world: World, id: MachineId): SlotContext[] {
     ...(position.charged ? { chargeEnded: chargeEnded(world, machine, position.designator) } : {}),
     content: contentWord(content),
     part,
-    partLabel: part && content !== 'unseen' ? partLabel(world, part) : part ? `${position.designator} ${position.accepts}` : undefined,
+    partLabel:
+      part && content !== 'unseen'
+        ? partLabel(world, part)
+        : part
+          ? `${position.designator} ${position.accepts}`
+          : undefined,
     ...(part && world.parts.get(part)?.tag !== undefined ? { tag: world.parts.get(part)?.tag } : {}),
-    facts: part ? (world.parts.has(part) ? factsOfPart(world, part) : { partKind: position.accepts, attributes: {}, health: 'unknown', foundIn: position.designator }) : undefined,
+    facts: part
+      ? world.parts.has(part)
+        ? factsOfPart(world, part)
+        : { partKind: position.accepts, attributes: {}, health: 'unknown', foundIn: position.designator }
+      : undefined,
   }))
 }
 
 export function machineContext(world: World, id: MachineId): MachineContext | undefined {
   const machine = world.machines.get(id)
-  return machine?.registered ? { machine: id, number: machineNumber(machine), name: machine.name, slots: slotsOf(world, id) } : undefined
+  return machine?.registered
+    ? { machine: id, number: machineNumber(machine), name: machine.name, slots: slotsOf(world, id) }
+    : undefined
 }
 
 /** A part as the composer knows it; undefined for one that was never placed. */
 export function partContext(world: World, id: PartId, seenFrom?: string): PartContext | undefined {
   const state = world.parts.get(id)
   if (!state?.place) return undefined
-  const home = state.loan && !state.loan.closed ? state.loan.home : state.legs.findLast((l) => l.from.in.kind === 'machine' || l.from.in.kind === 'assembly')?.from
-  return { id, label: partLabel(world, id), tag: state.tag, place: state.place, placeLabel: placeLabel(world, state.place, seenFrom), facts: factsOfPart(world, id), home }
+  const home =
+    state.loan && !state.loan.closed
+      ? state.loan.home
+      : state.legs.findLast((l) => l.from.in.kind === 'machine' || l.from.in.kind === 'assembly')?.from
+  return {
+    id,
+    label: partLabel(world, id),
+    tag: state.tag,
+    place: state.place,
+    placeLabel: placeLabel(world, state.place, seenFrom),
+    facts: factsOfPart(world, id),
+    home,
+  }
 }
 
 /** A lot as the composer knows it: what one of it is, and where how many lie. */
@@ -204,8 +258,12 @@ export function lotContext(world: World, id: LotId): LotContext | undefined {
     label: lotLabel(world, id),
     tag: lot.tag,
     facts: fitFactsOfLot(lot),
-    heaps: [...lot.places.values()].filter(lies).map(({ place, n }) => ({ place, n, label: placeLabel(world, place) })),
-    kept: world.reservations.filter((r) => r.lot === id).map((r) => ({ machine: r.machine, label: reservationRow(world, r).label, n: r.n })),
+    heaps: [...lot.places.values()]
+      .filter(lies)
+      .map(({ place, n }) => ({ place, n, label: placeLabel(world, place) })),
+    kept: world.reservations
+      .filter((r) => r.lot === id)
+      .map((r) => ({ machine: r.machine, label: reservationRow(world, r).label, n: r.n })),
   }
 }
 
@@ -221,24 +279,42 @@ export function episodeView(world: World, id: EntryId, nextTag: string): Episode
   const mine = entriesOf(world, episode)
   const withdrawn = world.withdrawn.filter((s) => s.episode === episode.id)
   const line = [...mine, ...withdrawn].sort((a, b) =>
-    (a.happenedAt.earliest ?? '') < (b.happenedAt.earliest ?? '') ? -1 : (a.happenedAt.earliest ?? '') > (b.happenedAt.earliest ?? '') ? 1 : a.id < b.id ? -1 : 1,
+    (a.happenedAt.earliest ?? '') < (b.happenedAt.earliest ?? '')
+      ? -1
+      : (a.happenedAt.earliest ?? '') > (b.happenedAt.earliest ?? '')
+        ? 1
+        : a.id < b.id
+          ? -1
+          : 1,
   )
   const ids = new Set<string>(line.map((s) => s.id))
   const voids = voidTests(world, machine)
   const before = machine.episodes[episode.number - 2]
   const tray = trayOf(world, machine).flatMap((part) => partContext(world, part, machine.id) ?? [])
   const parts = [...world.parts.values()]
-    .filter((p) => p.place && p.place.in.kind !== 'gone' && (p.tag !== undefined || (p.loan && !p.loan.closed)))
+    .filter(
+      (p) => p.place && p.place.in.kind !== 'gone' && (p.tag !== undefined || (p.loan && !p.loan.closed)),
+    )
     .flatMap((p) => partContext(world, p.id, machine.id) ?? [])
   const closed = episode.closed?.body
   const authorised = (authority: string | undefined) =>
-    world.authorisations.filter((a) => a.authority === authority && (a.until === undefined || a.until > world.now)).map((a) => world.parties.get(a.party)?.name ?? 'somebody')
+    world.authorisations
+      .filter((a) => a.authority === authority && (a.until === undefined || a.until > world.now))
+      .map((a) => world.parties.get(a.party)?.name ?? 'somebody')
   return {
     machine: machine.id,
     plate: plateOf(world, machine),
     status: statusView(world, machine, standing),
     functions: standing.standings.map((s) => functionRow(world, machine, s)),
-    episode: { id, number: episode.number, title: episode.title, state: episode.state, opened: episode.opened.happenedAt.latest, next: episode.next, lie: episode.lie },
+    episode: {
+      id,
+      number: episode.number,
+      title: episode.title,
+      state: episode.state,
+      opened: episode.opened.happenedAt.latest,
+      next: episode.next,
+      lie: episode.lie,
+    },
     before: before && { number: before.number, next: before.next, at: before.lastStep.happenedAt.latest },
     rows: line.map((s) => logRow(s, voids, carriedPhotos(machine))),
     stop: stopRule(world, machine, brackets),
@@ -246,7 +322,12 @@ export function episodeView(world: World, id: EntryId, nextTag: string): Episode
     tray: trayOf(world, machine).map((part) => {
       const state = world.parts.get(part)
       const from = state?.legs.at(-1)?.from
-      return { id: part, label: partLabel(world, part), where: state?.place?.position ?? 'tray', from: from ? placeLabel(world, from, machine.id) : '' }
+      return {
+        id: part,
+        label: partLabel(world, part),
+        where: state?.place?.position ?? 'tray',
+        from: from ? placeLabel(world, from, machine.id) : '',
+      }
     }),
     refit: refitOf(world, machine),
     wayIn: sheetOf(world, machine)?.wayIn ?? [],
@@ -254,14 +335,31 @@ export function episodeView(world: World, id: EntryId, nextTag: string): Episode
     waits: waitRows(world, machine),
     jots: machine.jots
       .filter((j) => j.into === undefined)
-      .map((j) => ({ entry: j.entry.id, happenedAt: j.entry.happenedAt, words: j.words, seconds: j.voice?.seconds, photos: carriedPhotos(machine).get(j.entry.id) ?? [] })),
-    questions: openQuestions(world, machine).map((q) => ({ entry: q.entry.id, words: q.words, at: q.entry.happenedAt.latest })),
-    lastProof: standing.oldestProof ? { at: standing.oldestProof, stand: standing.stand, of: standing.of } : undefined,
+      .map((j) => ({
+        entry: j.entry.id,
+        happenedAt: j.entry.happenedAt,
+        words: j.words,
+        seconds: j.voice?.seconds,
+        photos: carriedPhotos(machine).get(j.entry.id) ?? [],
+      })),
+    questions: openQuestions(world, machine).map((q) => ({
+      entry: q.entry.id,
+      words: q.words,
+      at: q.entry.happenedAt.latest,
+    })),
+    lastProof: standing.oldestProof
+      ? { at: standing.oldestProof, stand: standing.stand, of: standing.of }
+      : undefined,
     checks: checks.reports,
     moment: checks.moment,
     closedReport: closed?.kind === 'episode' && closed.what === 'closed' ? closed.report : undefined,
-    cautions: (sheetOf(world, machine)?.hazards ?? []).map((hazard) => ({ hazard, authorised: hazard.needs ? authorised(hazard.needs) : [] })),
-    people: [...new Set(mine.flatMap((s) => (s.doneBy ? [world.parties.get(s.doneBy)?.initials ?? ''] : [])))].filter(Boolean),
+    cautions: (sheetOf(world, machine)?.hazards ?? []).map((hazard) => ({
+      hazard,
+      authorised: hazard.needs ? authorised(hazard.needs) : [],
+    })),
+    people: [
+      ...new Set(mine.flatMap((s) => (s.doneBy ? [world.parties.get(s.doneBy)?.initials ?? ''] : []))),
+    ].filter(Boolean),
     context: {
       machine: machine.id,
       number: machineNumber(machine),
@@ -272,28 +370,55 @@ export function episodeView(world: World, id: EntryId, nextTag: string): Episode
       standing: Object.fromEntries(standing.standings.map((s) => [s.fn, s.word])),
       tray,
       parts,
-      fasteners: [...machine.fasteners.values()].map((f) => ({ size: f.size, off: f.off, on: f.on, cups: f.cups })),
+      fasteners: [...machine.fasteners.values()].map((f) => ({
+        size: f.size,
+        off: f.off,
+        on: f.on,
+        cups: f.cups,
+      })),
       connectionsOff: [...machine.connections.keys()],
       questions: openQuestions(world, machine).map((q) => ({ entry: q.entry.id, words: q.words })),
       waits: waitRows(world, machine).map((w) => ({ entry: w.entry, what: w.what })),
-      hazards: machine.hazards.filter((h) => !h.cleared).map((h) => ({ entry: h.entry.id, words: h.words, barsPower: h.barsPower })),
-      gear: [...world.gear.values()].map((g) => ({ id: g.id, name: g.name, gearKind: g.gearKind, proved: g.proved.length > 0, unfit: g.unfit.length > 0 })),
+      hazards: machine.hazards
+        .filter((h) => !h.cleared)
+        .map((h) => ({ entry: h.entry.id, words: h.words, barsPower: h.barsPower })),
+      gear: [...world.gear.values()].map((g) => ({
+        id: g.id,
+        name: g.name,
+        gearKind: g.gearKind,
+        proved: g.proved.length > 0,
+        unfit: g.unfit.length > 0,
+      })),
       points: pointContexts(world, machine, mineOnly),
       grids: gridContexts(world, machine),
       methods: methodContexts(world, machine),
       kept: keptFrom(mine, world.now),
       evidence: evidenceRows(machine),
-      zones: conditionAt(world, machine, world.now).zones.map((z) => ({ name: z.zone, material: sheetOf(world, machine)?.zones.find((s) => s.name === z.zone)?.material ?? '' })),
+      zones: conditionAt(world, machine, world.now).zones.map((z) => ({
+        name: z.zone,
+        material: sheetOf(world, machine)?.zones.find((s) => s.name === z.zone)?.material ?? '',
+      })),
       changed: machine.steps.some((s) => s.entry.episode === id && s.reach !== 'outside'),
-      lastFailed: mine.findLast((s) => s.body.kind === 'test' && s.body.results.some((r) => r.result.is === 'fail' || r.result.is === 'partly' || r.result.is === 'intermittent'))
-        ?.id,
+      lastFailed: mine.findLast(
+        (s) =>
+          s.body.kind === 'test' &&
+          s.body.results.some(
+            (r) => r.result.is === 'fail' || r.result.is === 'partly' || r.result.is === 'intermittent',
+          ),
+      )?.id,
       lastTest: mine.findLast((s) => s.body.kind === 'test')?.id,
       asFoundDepth: checks.reports[0]?.depth ?? 'short',
       unmet: unmetOf(checks.reports),
       washHours: policyNumber(world, machine, 'wait after a board wash') ?? 0,
       nextTag,
-      stewards: [...world.parties.values()].filter((p) => p.roles.includes('steward')).map((p) => ({ party: p.id, name: p.name, initials: p.initials })),
-      ...(machine.owner === 'house' ? {} : { owner: { name: world.parties.get(machine.owner)?.name ?? 'its owner', said: consentsOf(machine) } }),
+      stewards: [...world.parties.values()]
+        .filter((p) => p.roles.includes('steward'))
+        .map((p) => ({ party: p.id, name: p.name, initials: p.initials })),
+      ...(machine.owner === 'house'
+        ? {}
+        : {
+            owner: { name: world.parties.get(machine.owner)?.name ?? 'its owner', said: consentsOf(machine) },
+          }),
     },
     labels: labelsFor(world, line),
     now: world.now,
@@ -301,22 +426,44 @@ export function episodeView(world: World, id: EntryId, nextTag: string): Episode
 }
 
 function pointContexts(world: World, machine: MachineState, mine: ReadonlySet<string>): PointContext[] {
-  return pointRows(world, machine).map(({ readings: _, last, drift: __, ...row }) => ({ ...row, last: last && { ...last, here: mine.has(last.entry) } }))
+  return pointRows(world, machine).map(({ readings: _, last, drift: __, ...row }) => ({
+    ...row,
+    last: last && { ...last, here: mine.has(last.entry) },
+  }))
 }
 
 function gridContexts(world: World, machine: MachineState): ComposerContext['grids'] {
-  return Object.fromEntries(functionsOf(world, machine).flatMap((fn) => (fn.grid ? [[fn.name, [...gridStates(world, machine, fn).values()]]] : [])))
+  return Object.fromEntries(
+    functionsOf(world, machine).flatMap((fn) =>
+      fn.grid ? [[fn.name, [...gridStates(world, machine, fn).values()]]] : [],
+    ),
+  )
 }
 
 function methodContexts(world: World, machine: MachineState): MethodContext[] {
   return [...world.methods.values()]
     .map(({ id, recipe, verdicts }): MethodContext => {
-      const said = (verdict: string) => verdicts.filter((v) => v.body.kind === 'method' && v.body.what === 'verdict' && v.body.verdict === verdict).length
+      const said = (verdict: string) =>
+        verdicts.filter(
+          (v) => v.body.kind === 'method' && v.body.what === 'verdict' && v.body.verdict === verdict,
+        ).length
       const option = recipe.school ? findPolicyOption(world, machine, recipe.school.key) : undefined
-      const other = recipe.school && option !== undefined && option !== recipe.school.option ? { key: recipe.school.key, option } : undefined
-      return { id, recipe, schoolInForce: other, verdicts: { good: said('good'), mixed: said('mixed'), bad: said('bad') } }
+      const other =
+        recipe.school && option !== undefined && option !== recipe.school.option
+          ? { key: recipe.school.key, option }
+          : undefined
+      return {
+        id,
+        recipe,
+        schoolInForce: other,
+        verdicts: { good: said('good'), mixed: said('mixed'), bad: said('bad') },
+      }
     })
-    .sort((a, b) => Number(a.schoolInForce !== undefined) - Number(b.schoolInForce !== undefined) || (a.recipe.name < b.recipe.name ? -1 : 1))
+    .sort(
+      (a, b) =>
+        Number(a.schoolInForce !== undefined) - Number(b.schoolInForce !== undefined) ||
+        (a.recipe.name < b.recipe.name ? -1 : 1),
+    )
 }
 
 /** How long gear, instrument and cup stay as last used, ms. */
@@ -338,6 +485,12 @@ function keptFrom(mine: readonly Statement[], now: Instant): ComposerContext['ke
 /** The latest trials that changed nothing, if they are as many as the house allows before people stop and think. */
 function stopRule(world: World, machine: MachineState, brackets: readonly Bracket[]): EpisodeView['stop'] {
   const most = policyNumber(world, machine, 'stop rule')
-  const trials = brackets.length - 1 - brackets.findLastIndex((b) => b.verdict !== 'no effect' && b.verdict !== 'no lasting effect together' && b.verdict !== 'survived')
+  const trials =
+    brackets.length -
+    1 -
+    brackets.findLastIndex(
+      (b) =>
+        b.verdict !== 'no effect' && b.verdict !== 'no lasting effect together' && b.verdict !== 'survived',
+    )
   return most !== undefined && trials >= most ? { trials, rule: `${most} trials` } : undefined
 }

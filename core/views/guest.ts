@@ -10,7 +10,14 @@ import type { MachineState, World } from '#core/history/world.ts'
 import type { MachineId, PartyId } from '#core/ids.ts'
 import { machineAround } from '#core/parts/presence.ts'
 import type { Place } from '#core/parts/place.ts'
-import { machineView, type EpisodeRow, type FunctionRow, type MachineView, type Plate, type StatusView } from './machine.ts'
+import {
+  machineView,
+  type EpisodeRow,
+  type FunctionRow,
+  type MachineView,
+  type Plate,
+  type StatusView,
+} from './machine.ts'
 import type { MachineSummary } from './summary.ts'
 import { changeSummary, type ChangeSummary, type LogRow } from './rows.ts'
 
@@ -39,7 +46,18 @@ function placeForGuest(world: World, place: Place, machine: MachineId, viewer: P
   }
 }
 
-const openKinds: ReadonlySet<Body['kind']> = new Set(['test', 'change', 'episode', 'custody', 'hazard', 'photo', 'power', 'connection', 'fastening', 'finding'])
+const openKinds: ReadonlySet<Body['kind']> = new Set([
+  'test',
+  'change',
+  'episode',
+  'custody',
+  'hazard',
+  'photo',
+  'power',
+  'connection',
+  'fastening',
+  'finding',
+])
 
 export const guestPlate = (plate: Plate, owner: string): Plate => ({
   name: plate.name,
@@ -97,7 +115,10 @@ export function guestView(world: World, id: MachineId, viewer: PartyId): Machine
   const owner = machine.owner === 'house' ? 'the house' : mine ? view.plate.owner : 'an owner'
   const standing = machineStanding(world, machine)
   const place = (at: Place | undefined) => (at ? placeForGuest(world, at, id, viewer) : undefined)
-  const change = (c: NetChange): ChangeSummary => ({ ...changeSummary(world, machine, c), elsewhere: place(c.elsewhere) })
+  const change = (c: NetChange): ChangeSummary => ({
+    ...changeSummary(world, machine, c),
+    elsewhere: place(c.elsewhere),
+  })
   const changesOf = new Map(standing.standings.map((s) => [s.fn, s.changes.map(change)]))
   const behind = view.status.change
   const ownParts = new Set<string>(view.positions.flatMap((p) => (p.part ? [p.part.id] : [])))
@@ -110,9 +131,16 @@ export function guestView(world: World, id: MachineId, viewer: PartyId): Machine
       stand: view.status.stand,
       of: view.status.of,
       oldestProof: view.status.oldestProof,
-      missing: standing.missing.map((m) => ({ position: m.position, partKind: m.partKind, where: m.where, place: place(m.place) })),
+      missing: standing.missing.map((m) => ({
+        position: m.position,
+        partKind: m.partKind,
+        where: m.where,
+        place: place(m.place),
+      })),
       off: standing.off.map((o) => ({ position: o.position, place: place(o.place) })),
-      change: [...changesOf.values()].flat().find((c) => c.entries[0] === behind?.entries[0] && c.target.name === behind?.target.name),
+      change: [...changesOf.values()]
+        .flat()
+        .find((c) => c.entries[0] === behind?.entries[0] && c.target.name === behind?.target.name),
       changes: view.status.changes,
       lastTest: view.status.lastTest,
       notRun: view.status.notRun && { reason: '', at: view.status.notRun.at },
@@ -135,7 +163,18 @@ export function guestView(world: World, id: MachineId, viewer: PartyId): Machine
       custody: view.lifeline.custody.map((c, i) => {
         // The first stay begins with the registration, each later one with an entry of custody.
         const stay = i === 0 ? undefined : custodyOf(machine)[i - 1]
-        return { x0: c.x0, x1: c.x1, away: c.away, where: stay ? (stay.to.in.id === viewer ? (place(stay.to) ?? '') : c.away ? 'away' : withTheHouse) : c.where }
+        return {
+          x0: c.x0,
+          x1: c.x1,
+          away: c.away,
+          where: stay
+            ? stay.to.in.id === viewer
+              ? (place(stay.to) ?? '')
+              : c.away
+                ? 'away'
+                : withTheHouse
+            : c.where,
+        }
       }),
       cut: view.lifeline.cut,
       barred: view.lifeline.barred,
@@ -166,7 +205,9 @@ export function guestView(world: World, id: MachineId, viewer: PartyId): Machine
       kept: g.kept,
       gone: g.gone,
     })),
-    consents: view.consents.filter((c) => machine.consents.some((s) => s.id === c.entry && s.body.kind === 'consent' && s.body.by === viewer)),
+    consents: view.consents.filter((c) =>
+      machine.consents.some((s) => s.id === c.entry && s.body.kind === 'consent' && s.body.by === viewer),
+    ),
     ownerParty: mine ? view.ownerParty : undefined,
     loans: view.loans.map((l) => ({
       part: l.part,
@@ -198,18 +239,34 @@ export function guestView(world: World, id: MachineId, viewer: PartyId): Machine
     provenance: { links: 0, gaps: 0 },
     arrivalOpen: 0,
     policies: [],
-    attributes: Object.fromEntries(Object.entries(view.attributes).filter(([key]) => !key.startsWith('none: '))),
+    attributes: Object.fromEntries(
+      Object.entries(view.attributes).filter(([key]) => !key.startsWith('none: ')),
+    ),
     points: [],
     grids: view.grids,
-    log: view.log.filter((row) => openKinds.has(row.body.kind) && !row.withdrawn && row.contested === undefined).map(guestLogRow),
-    labels: Object.fromEntries(Object.entries(view.labels).filter(([key]) => key === view.id || ownParts.has(key))),
+    log: view.log
+      .filter((row) => openKinds.has(row.body.kind) && !row.withdrawn && row.contested === undefined)
+      .map(guestLogRow),
+    labels: Object.fromEntries(
+      Object.entries(view.labels).filter(([key]) => key === view.id || ownParts.has(key)),
+    ),
     now: view.now,
   }
 }
 
 const custodyOf = (machine: MachineState) =>
   machine.custody.flatMap((c) =>
-    c.body.kind === 'custody' ? [{ to: c.body.to, at: c.happenedAt.latest, purpose: c.body.purpose, carriage: c.body.carriage, until: c.body.until }] : [],
+    c.body.kind === 'custody'
+      ? [
+          {
+            to: c.body.to,
+            at: c.happenedAt.latest,
+            purpose: c.body.purpose,
+            carriage: c.body.carriage,
+            until: c.body.until,
+          },
+        ]
+      : [],
   )
 
 const guestStatus = (s: StatusView): StatusView => ({
@@ -249,8 +306,10 @@ export const guestSummary = (s: MachineSummary): MachineSummary => ({
 
 /** A body without what was written for the house only. */
 function guestBody(body: Body): Body {
-  if (body.kind === 'custody') return { ...body, words: undefined, to: { in: { kind: 'store', id: 'the house' } } }
+  if (body.kind === 'custody')
+    return { ...body, words: undefined, to: { in: { kind: 'store', id: 'the house' } } }
   if (body.kind === 'episode' && body.what === 'paused') return { ...body, lie: '', next: '' }
-  if (body.kind === 'episode' && body.what === 'closed') return { ...body, next: '', deferred: [], report: [] }
+  if (body.kind === 'episode' && body.what === 'closed')
+    return { ...body, next: '', deferred: [], report: [] }
   return body
 }

@@ -8,7 +8,10 @@ import { homeOf, machineAround, partKindOf, type When } from '#core/parts/presen
 
 export type Labels = Readonly<Record<string, string>>
 
-export const machineNumber = (machine: { accessionNumber?: string | undefined; entryNumber: string }): string => machine.accessionNumber ?? machine.entryNumber
+export const machineNumber = (machine: {
+  accessionNumber?: string | undefined
+  entryNumber: string
+}): string => machine.accessionNumber ?? machine.entryNumber
 
 /** "P-0417 character ROM", or "IC31 character ROM" for one that never had a tag. */
 export function partLabel(world: World, id: PartId): string {
@@ -23,7 +26,9 @@ export function lotLabel(world: World, id: LotId): string {
   const lot = world.lots.get(id)
   if (!lot) return 'a lot'
   const kind = lot.name ?? lot.partKind ?? 'parts'
-  const rated = [lot.attributes['value'], lot.attributes['rating']].filter((text) => text !== undefined && !kind.includes(text))
+  const rated = [lot.attributes['value'], lot.attributes['rating']].filter(
+    (text) => text !== undefined && !kind.includes(text),
+  )
   return [lot.tag, kind, ...rated].filter((text) => text !== undefined).join(' ')
 }
 
@@ -35,14 +40,16 @@ export function placeLabel(world: World, place: Place, seenFrom?: string, when?:
     case 'assembly': {
       const machine = machineAround(world, place, when)
       const slot = place.position ?? ''
-      if (!machine || machine.id === seenFrom) return slot || (machine ? machineNumber(machine) : 'an assembly')
+      if (!machine || machine.id === seenFrom)
+        return slot || (machine ? machineNumber(machine) : 'an assembly')
       return slot ? `${slot} of ${machineNumber(machine)}` : machineNumber(machine)
     }
     case 'tray':
       return place.position ? `tray, ${place.position}` : 'tray'
     case 'kept': {
       const machine = world.machines.get(id as never)
-      if (machine && machine.id === seenFrom) return `kept with it${place.position ? `, ${place.position}` : ''}`
+      if (machine && machine.id === seenFrom)
+        return `kept with it${place.position ? `, ${place.position}` : ''}`
       return machine ? `kept with ${machineNumber(machine)}` : 'kept with its machine'
     }
     case 'person':
@@ -145,12 +152,18 @@ function addBody(world: World, labels: Record<string, string>, body: Body) {
       if (body.by) addParty(world, labels, body.by)
       return
     case 'jot': {
-      const jot = body.what === 'sorted' ? world.machines.get(body.machine)?.jots.find((j) => j.entry.id === body.jot) : undefined
+      const jot =
+        body.what === 'sorted'
+          ? world.machines.get(body.machine)?.jots.find((j) => j.entry.id === body.jot)
+          : undefined
       if (jot) labels[jot.entry.id] = jot.words || 'a jot'
       return
     }
     case 'wait': {
-      const wait = 'over' in body ? world.machines.get(body.machine)?.waits.find((w) => w.entry.id === body.over) : undefined
+      const wait =
+        'over' in body
+          ? world.machines.get(body.machine)?.waits.find((w) => w.entry.id === body.over)
+          : undefined
       if (wait) labels[wait.entry.id] = wait.what
       return
     }
@@ -160,17 +173,25 @@ function addBody(world: World, labels: Record<string, string>, body: Body) {
       return
     }
     case 'finding': {
-      const finding = body.what === 'noted' ? undefined : world.machines.get(body.machine)?.condition.findings.find((f) => f.id === body.finding)
+      const finding =
+        body.what === 'noted'
+          ? undefined
+          : world.machines.get(body.machine)?.condition.findings.find((f) => f.id === body.finding)
       if (finding) labels[finding.id] = `${finding.noted.sort} on ${finding.noted.zone}`
       return
     }
     case 'pin': {
-      const finding = body.finding ? world.machines.get(body.machine)?.condition.findings.find((f) => f.id === body.finding) : undefined
+      const finding = body.finding
+        ? world.machines.get(body.machine)?.condition.findings.find((f) => f.id === body.finding)
+        : undefined
       if (finding) labels[finding.id] = `${finding.noted.sort} on ${finding.noted.zone}`
       return
     }
     case 'evidence': {
-      const noted = body.what === 'gone' ? world.machines.get(body.machine)?.arrival.evidence.find((e) => e.entry.id === body.evidence) : undefined
+      const noted =
+        body.what === 'gone'
+          ? world.machines.get(body.machine)?.arrival.evidence.find((e) => e.entry.id === body.evidence)
+          : undefined
       if (noted) labels[noted.entry.id] = `${noted.sort}, ${noted.where},`
       return
     }
@@ -198,7 +219,8 @@ export function labelsFor(world: World, statements: readonly Statement[]): Label
     addBody(world, labels, statement.body)
     for (const version of statement.versions ?? []) addBody(world, labels, version.body)
     if (statement.doneBy) addParty(world, labels, statement.doneBy)
-    if (statement.contest && 'part' in statement.contest) labels[statement.contest.part] = partLabel(world, statement.contest.part)
+    if (statement.contest && 'part' in statement.contest)
+      labels[statement.contest.part] = partLabel(world, statement.contest.part)
     if (statement.contest && 'actual' in statement.contest) addPlace(world, labels, statement.contest.actual)
   }
   return labels

@@ -33,7 +33,11 @@ interface Event {
 }
 
 /** Lanes over the machine's whole life, up to `world.now`. */
-export function functionLanes(world: World, machine: MachineState, standings: readonly Standing[]): FunctionLane[] {
+export function functionLanes(
+  world: World,
+  machine: MachineState,
+  standings: readonly Standing[],
+): FunctionLane[] {
   const positions = positionsOf(world, machine)
   const functions = new Map(functionsOf(world, machine).map((f) => [f.name, f]))
   return standings.map((standing) => {
@@ -42,20 +46,46 @@ export function functionLanes(world: World, machine: MachineState, standings: re
     const events: Event[] = []
     for (const claim of machine.claims)
       if (claim.fn === fn.name)
-        events.push({ at: startOf(claim.entry.happenedAt), order: -1, entry: claim.entry.id, height: claim.says === 'fails' ? 'foot' : 'none', fill: 'dots' })
-    const tests = (machine.tests.get(fn.name) ?? []).filter((t) => isConclusive(t) && !voidReason(world, machine, fn, t))
+        events.push({
+          at: startOf(claim.entry.happenedAt),
+          order: -1,
+          entry: claim.entry.id,
+          height: claim.says === 'fails' ? 'foot' : 'none',
+          fill: 'dots',
+        })
+    const tests = (machine.tests.get(fn.name) ?? []).filter(
+      (t) => isConclusive(t) && !voidReason(world, machine, fn, t),
+    )
     for (const test of tests) {
       const { result } = test
       const height: Height = result.is === 'pass' ? 'full' : result.is === 'fail' ? 'foot' : 'half'
-      events.push({ at: startOf(test.entry.happenedAt), order: test.order, entry: test.entry.id, height, fill: 'solid' })
+      events.push({
+        at: startOf(test.entry.happenedAt),
+        order: test.order,
+        entry: test.entry.id,
+        height,
+        fill: 'solid',
+      })
     }
     for (const step of machine.steps) {
       if (!reachesFunction(step, deps)) continue
       // Whether it empties anything is decided by the earliest test alone; `join` looks at what stood just before it.
-      if (tests[0] && mayComeAfter(step, tests[0])) events.push({ at: startOf(step.entry.happenedAt), order: step.order, entry: step.entry.id, height: undefined, fill: 'hollow' })
+      if (tests[0] && mayComeAfter(step, tests[0]))
+        events.push({
+          at: startOf(step.entry.happenedAt),
+          order: step.order,
+          entry: step.entry.id,
+          height: undefined,
+          fill: 'hollow',
+        })
     }
     events.sort((a, b) => (a.at < b.at ? -1 : a.at > b.at ? 1 : a.order - b.order))
-    return { fn: standing.fn, essential: standing.essential, word: standing.word, segments: join(events, world.now) }
+    return {
+      fn: standing.fn,
+      essential: standing.essential,
+      word: standing.word,
+      segments: join(events, world.now),
+    }
   })
 }
 
@@ -65,7 +95,14 @@ function join(events: readonly Event[], now: Instant): LaneSegment[] {
   const segments: LaneSegment[] = []
   let current: Event | undefined
   const close = (to: Instant) => {
-    if (current?.height && current.at < to) segments.push({ from: current.at, to, height: current.height, fill: current.fill, entry: current.entry })
+    if (current?.height && current.at < to)
+      segments.push({
+        from: current.at,
+        to,
+        height: current.height,
+        fill: current.fill,
+        entry: current.entry,
+      })
   }
   for (const event of events) {
     if (event.height === undefined) {
@@ -101,7 +138,13 @@ export function stripOf(lanes: readonly FunctionLane[], now: Instant, months = 2
   const end = instantToMs(now)
   const start = end - months * 30.4375 * 86_400_000
   const startInstant = msToInstant(start)
-  const edges = [...new Set([startInstant, now, ...chosen.flatMap((l) => l.segments.flatMap((s) => [s.from, s.to]))].filter((at) => at >= startInstant && at <= now))].sort()
+  const edges = [
+    ...new Set(
+      [startInstant, now, ...chosen.flatMap((l) => l.segments.flatMap((s) => [s.from, s.to]))].filter(
+        (at) => at >= startInstant && at <= now,
+      ),
+    ),
+  ].sort()
   const strip: StripSegment[] = []
   // Edges go forward only, so each lane keeps the place where it last looked.
   const cursors = chosen.map(() => 0)
@@ -118,12 +161,16 @@ export function stripOf(lanes: readonly FunctionLane[], now: Instant, months = 2
     })
     if (covering.every((s) => s === undefined)) continue
     const present = covering.flatMap((s) => (s ? [s] : []))
-    const height = present.length < covering.length ? 'none' : present.map((s) => s.height).reduce((a, b) => (rank[a] <= rank[b] ? a : b))
+    const height =
+      present.length < covering.length
+        ? 'none'
+        : present.map((s) => s.height).reduce((a, b) => (rank[a] <= rank[b] ? a : b))
     const fill = present.map((s) => s.fill).reduce((a, b) => (proof[a] <= proof[b] ? a : b))
     const share = (at: Instant) => Math.round(((instantToMs(at) - start) / (end - start)) * 10_000) / 10_000
     const shown = height === 'none' ? { height: 'none' as const, fill: 'dots' as const } : { height, fill }
     const last = strip.at(-1)
-    if (last && last.height === shown.height && last.fill === shown.fill && last.to === share(from)) strip[strip.length - 1] = { ...last, to: share(to) }
+    if (last && last.height === shown.height && last.fill === shown.fill && last.to === share(from))
+      strip[strip.length - 1] = { ...last, to: share(to) }
     else strip.push({ from: share(from), to: share(to), ...shown })
   }
   return strip

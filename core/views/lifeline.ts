@@ -11,18 +11,40 @@ export interface LifelineLane {
   readonly fn: string
   readonly essential: boolean
   readonly word: string
-  readonly segments: readonly { readonly x0: number; readonly x1: number; readonly height: Height; readonly fill: Fill; readonly entry: string; readonly at: Instant }[]
+  readonly segments: readonly {
+    readonly x0: number
+    readonly x1: number
+    readonly height: Height
+    readonly fill: Fill
+    readonly entry: string
+    readonly at: Instant
+  }[]
 }
 export interface Lifeline {
   /** Natural width in px; a screen may stretch or shrink x by one factor. */
   readonly width: number
   readonly lanes: readonly LifelineLane[]
-  readonly brackets: readonly { readonly x0: number; readonly x1: number; readonly episode: EntryId; readonly number: number; readonly open: boolean }[]
+  readonly brackets: readonly {
+    readonly x0: number
+    readonly x1: number
+    readonly episode: EntryId
+    readonly number: number
+    readonly open: boolean
+  }[]
   /** Dates at the start of each busy stretch, lengths of idle ones. */
-  readonly marks: readonly ({ readonly x: number; readonly at: Instant } | { readonly x: number; readonly idleDays: number })[]
-  readonly custody: readonly { readonly x0: number; readonly x1: number; readonly where: string; readonly away: boolean }[]
+  readonly marks: readonly (
+    { readonly x: number; readonly at: Instant } | { readonly x: number; readonly idleDays: number }
+  )[]
+  readonly custody: readonly {
+    readonly x0: number
+    readonly x1: number
+    readonly where: string
+    readonly away: boolean
+  }[]
   /** The change that emptied bars: one line through the lanes it touched. */
-  readonly cut?: { readonly x: number; readonly at: Instant; readonly lanes: readonly string[]; readonly entry: EntryId } | undefined
+  readonly cut?:
+    | { readonly x: number; readonly at: Instant; readonly lanes: readonly string[]; readonly entry: EntryId }
+    | undefined
   readonly barred: readonly { readonly x0: number; readonly x1: number; readonly words: string }[]
 }
 
@@ -41,8 +63,14 @@ const clamp = (value: number, low: number, high: number) => Math.min(high, Math.
 export function lifelineOf(world: World, machine: MachineState, standing: MachineStanding): Lifeline {
   const { now } = world
   const times = world.line
-    .filter((s) => s.about.some((a) => a.kind === 'machine' && a.id === machine.id) && !besideTheLine.has(s.body.kind))
-    .map((s) => ({ at: s.happenedAt.earliest ?? s.happenedAt.latest, episode: s.body.kind === 'episode' && s.body.what === 'opened' ? s.id : s.episode }))
+    .filter(
+      (s) =>
+        s.about.some((a) => a.kind === 'machine' && a.id === machine.id) && !besideTheLine.has(s.body.kind),
+    )
+    .map((s) => ({
+      at: s.happenedAt.earliest ?? s.happenedAt.latest,
+      episode: s.body.kind === 'episode' && s.body.what === 'opened' ? s.id : s.episode,
+    }))
     .filter((e) => e.at <= now)
   const { anchors, marks, width, spans } = foldAxis(times, now)
   const xOf = (at: Instant) => position(anchors, at, width)
@@ -50,16 +78,37 @@ export function lifelineOf(world: World, machine: MachineState, standing: Machin
     fn: lane.fn,
     essential: lane.essential,
     word: lane.word,
-    segments: lane.segments.map((s) => ({ x0: xOf(s.from), x1: xOf(s.to), height: s.height, fill: s.fill, entry: s.entry, at: s.from })),
+    segments: lane.segments.map((s) => ({
+      x0: xOf(s.from),
+      x1: xOf(s.to),
+      height: s.height,
+      fill: s.fill,
+      entry: s.entry,
+      at: s.from,
+    })),
   }))
   const brackets = machine.episodes.flatMap((episode) => {
     const span = spans.get(episode.id)
-    return span ? [{ x0: span.x0, x1: Math.max(span.x1, span.x0 + 10), episode: episode.id, number: episode.number, open: episode.state !== 'closed' }] : []
+    return span
+      ? [
+          {
+            x0: span.x0,
+            x1: Math.max(span.x1, span.x0 + 10),
+            episode: episode.id,
+            number: episode.number,
+            open: episode.state !== 'closed',
+          },
+        ]
+      : []
   })
   const custody = custodyBars(world, machine, xOf, width)
   const barred = machine.hazards
     .filter((h) => h.barsPower)
-    .map((h) => ({ x0: xOf(h.entry.happenedAt.latest), x1: h.cleared ? xOf(h.cleared.happenedAt.latest) : width, words: h.words }))
+    .map((h) => ({
+      x0: xOf(h.entry.happenedAt.latest),
+      x1: h.cleared ? xOf(h.cleared.happenedAt.latest) : width,
+      words: h.words,
+    }))
   return { width, lanes, brackets, marks, custody, cut: cutOf(standing, xOf), barred }
 }
 
@@ -129,7 +178,12 @@ function custodyBars(world: World, machine: MachineState, xOf: (at: Instant) => 
     const away = entry.body.to.in.kind === 'party' || entry.body.to.in.kind === 'person'
     stays.push({ at: entry.happenedAt.latest, where: placeLabel(world, entry.body.to, machine.id), away })
   }
-  return stays.map((stay, i) => ({ x0: xOf(stay.at), x1: i + 1 < stays.length ? xOf(stays[i + 1]?.at ?? world.now) : width, where: stay.where, away: stay.away }))
+  return stays.map((stay, i) => ({
+    x0: xOf(stay.at),
+    x1: i + 1 < stays.length ? xOf(stays[i + 1]?.at ?? world.now) : width,
+    where: stay.where,
+    away: stay.away,
+  }))
 }
 
 /** The newest change that leaves functions without proof today; its line stands where it emptied the bars. */
@@ -143,6 +197,13 @@ function cutOf(standing: MachineStanding, xOf: (at: Instant) => number): Lifelin
   const first = latest?.change.steps[0]
   if (!latest || !first) return undefined
   const ids = new Set<string>(latest.change.steps.map((step) => step.entry.id))
-  const lanes = standing.standings.filter((s) => s.changes.some((c) => c.steps.some((step) => ids.has(step.entry.id)))).map((s) => s.fn)
-  return { x: xOf(first.entry.happenedAt.earliest ?? first.entry.happenedAt.latest), at: latest.at, lanes, entry: first.entry.id }
+  const lanes = standing.standings
+    .filter((s) => s.changes.some((c) => c.steps.some((step) => ids.has(step.entry.id))))
+    .map((s) => s.fn)
+  return {
+    x: xOf(first.entry.happenedAt.earliest ?? first.entry.happenedAt.latest),
+    at: latest.at,
+    lanes,
+    entry: first.entry.id,
+  }
 }

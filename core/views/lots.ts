@@ -86,7 +86,11 @@ export const factsOfLot = (lot: LotState): LotFacts => ({
   origin: lot.got.at(-1)?.origin,
 })
 /** What fitting looks at in any one of a lot. */
-export const fitFactsOfLot = (lot: Pick<LotState, 'partKind' | 'attributes'>): PartFacts => ({ partKind: lot.partKind, attributes: lot.attributes, health: 'unknown' })
+export const fitFactsOfLot = (lot: Pick<LotState, 'partKind' | 'attributes'>): PartFacts => ({
+  partKind: lot.partKind,
+  attributes: lot.attributes,
+  health: 'unknown',
+})
 
 export function lotRow(world: World, lot: LotState): LotRow {
   return {
@@ -124,18 +128,40 @@ function lotLife(world: World, id: LotId): LotLifeRow[] {
   return world.line.flatMap((s): LotLifeRow[] => {
     if (!s.about.some((a) => a.kind === 'lot' && a.id === id)) return []
     const { body } = s
-    const base = { entry: s.id, at: s.happenedAt.latest, who: s.doneBy ? world.parties.get(s.doneBy)?.name : undefined }
+    const base = {
+      entry: s.id,
+      at: s.happenedAt.latest,
+      who: s.doneBy ? world.parties.get(s.doneBy)?.name : undefined,
+    }
     if (body.kind === 'lot')
       return body.what === 'got'
-        ? [{ ...base, what: 'got', n: body.n, by: body.n, to: placeLabel(world, body.place), words: body.words, price: body.price }]
+        ? [
+            {
+              ...base,
+              what: 'got',
+              n: body.n,
+              by: body.n,
+              to: placeLabel(world, body.place),
+              words: body.words,
+              price: body.price,
+            },
+          ]
         : [
             {
               ...base,
               what: 'said',
-              words: [body.partKind, body.tag, body.marking, ...Object.entries(body.attributes ?? {}).map(([k, v]) => `${k} ${v}`)].filter(Boolean).join(', '),
+              words: [
+                body.partKind,
+                body.tag,
+                body.marking,
+                ...Object.entries(body.attributes ?? {}).map(([k, v]) => `${k} ${v}`),
+              ]
+                .filter(Boolean)
+                .join(', '),
             },
           ]
-    if (body.kind === 'count') return [{ ...base, what: 'counted', n: body.n, to: placeLabel(world, body.place), words: body.words }]
+    if (body.kind === 'count')
+      return [{ ...base, what: 'counted', n: body.n, to: placeLabel(world, body.place), words: body.words }]
     if (body.kind === 'move')
       return (body.lots ?? [])
         .filter((leg) => leg.lot === id)
@@ -149,10 +175,26 @@ function lotLife(world: World, id: LotId): LotLifeRow[] {
           words: body.words,
         }))
     if (body.kind === 'part' && body.what === 'identified' && body.place)
-      return [{ ...base, what: 'taken', n: 1, by: -1, from: placeLabel(world, body.place), part: body.part, to: body.outOf?.for ? machineWords(world, body.outOf.for) : undefined }]
+      return [
+        {
+          ...base,
+          what: 'taken',
+          n: 1,
+          by: -1,
+          from: placeLabel(world, body.place),
+          part: body.part,
+          to: body.outOf?.for ? machineWords(world, body.outOf.for) : undefined,
+        },
+      ]
     if (body.kind === 'reservation')
       return [
-        { ...base, what: body.what === 'made' ? 'kept' : 'let go', n: body.what === 'made' ? (body.n ?? 1) : undefined, to: machineWords(world, body.machine), words: body.words },
+        {
+          ...base,
+          what: body.what === 'made' ? 'kept' : 'let go',
+          n: body.what === 'made' ? (body.n ?? 1) : undefined,
+          to: machineWords(world, body.machine),
+          words: body.words,
+        },
       ]
     return []
   })

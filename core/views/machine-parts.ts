@@ -54,7 +54,10 @@ export function positionRows(world: World, machine: MachineState): PositionRow[]
   return contentsOf(world, machine).map(({ position, content, part, place }) => {
     const state = part ? world.parts.get(part) : undefined
     const last = state?.legs.at(-1)
-    const own = !state || state.start === undefined || (state.start.in.id === place.in.id && state.start.position === place.position)
+    const own =
+      !state ||
+      state.start === undefined ||
+      (state.start.in.id === place.in.id && state.start.position === place.position)
     return {
       designator: position.designator,
       on: position.on,
@@ -98,7 +101,11 @@ export function loanRows(world: World, machine: MachineState): LoanRow[] {
 
 /** The machine around a holder, through the assemblies that were touched. */
 const holderMachine = (world: World, { kind, id }: { kind: string; id: string }): string | undefined =>
-  kind === 'machine' ? id : kind === 'assembly' && world.parts.has(id as never) ? machineAround(world, { in: { kind, id } })?.id : undefined
+  kind === 'machine'
+    ? id
+    : kind === 'assembly' && world.parts.has(id as never)
+      ? machineAround(world, { in: { kind, id } })?.id
+      : undefined
 
 /** Parts that came from this machine and are now neither in it nor in its trays; originals kept with it among them. */
 export function givenParts(world: World, machine: MachineState): GivenRow[] {
@@ -106,10 +113,12 @@ export function givenParts(world: World, machine: MachineState): GivenRow[] {
   return [...world.parts.values()].flatMap((part) => {
     const last = part.legs.at(-1)
     if (!part.start || !last || !part.place || tray.has(part.id)) return []
-    if (part.start.in.id !== machine.id && machineAround(world, part.start, 'at first')?.id !== machine.id) return []
+    if (part.start.in.id !== machine.id && machineAround(world, part.start, 'at first')?.id !== machine.id)
+      return []
     if (holderMachine(world, part.place.in) === machine.id) return []
     const { body } = last.entry
-    const authority = body.kind === 'move' && body.authority ? world.parties.get(body.authority)?.name : undefined
+    const authority =
+      body.kind === 'move' && body.authority ? world.parties.get(body.authority)?.name : undefined
     return [
       {
         part: part.id,

@@ -6,7 +6,13 @@ import { pointRows, type PointRow } from '#core/diagnosis/points.ts'
 import type { EntryId, MachineId } from '#core/ids.ts'
 import type { TestResult } from '#core/history/kinds.ts'
 import { openQuestions, voidTests } from '#core/history/void.ts'
-import { machineStanding, openEpisode, openWaits, type MachineStanding, type WorkingStatus } from '#core/history/status.ts'
+import {
+  machineStanding,
+  openEpisode,
+  openWaits,
+  type MachineStanding,
+  type WorkingStatus,
+} from '#core/history/status.ts'
 import type { Standing, StandingWord } from '#core/history/standing.ts'
 import { functionsOf, sheetOf, type MachineState, type World } from '#core/history/world.ts'
 import { chainOf } from '#core/provenance/chain.ts'
@@ -18,7 +24,16 @@ import { arrivalOpen } from './arrival-open.ts'
 import { photoRows, type PhotoRow } from './photos.ts'
 import { labelsFor, machineNumber, placeLabel, type Labels } from './labels.ts'
 import { lifelineOf, type Lifeline } from './lifeline.ts'
-import { consentRows, givenParts, loanRows, positionRows, type ConsentRow, type GivenRow, type LoanRow, type PositionRow } from './machine-parts.ts'
+import {
+  consentRows,
+  givenParts,
+  loanRows,
+  positionRows,
+  type ConsentRow,
+  type GivenRow,
+  type LoanRow,
+  type PositionRow,
+} from './machine-parts.ts'
 import { carriedPhotos, changeSummary, logRow, type ChangeSummary, type LogRow } from './rows.ts'
 
 export interface Plate {
@@ -42,7 +57,9 @@ export interface FunctionRow {
   readonly fn: string
   readonly essential: boolean
   readonly word: StandingWord
-  readonly test?: { readonly at: Instant; readonly entry: EntryId; readonly result: TestResult; readonly depth: string } | undefined
+  readonly test?:
+    | { readonly at: Instant; readonly entry: EntryId; readonly result: TestResult; readonly depth: string }
+    | undefined
   readonly changes: readonly ChangeSummary[]
   readonly beside?: { readonly at: Instant; readonly result: TestResult } | undefined
   readonly voided?: { readonly at: Instant; readonly gear: string } | undefined
@@ -56,13 +73,19 @@ export interface StatusView {
   readonly stand: number
   readonly of: number
   readonly oldestProof?: Instant | undefined
-  readonly missing: readonly { readonly position: string; readonly partKind: string; readonly where: string; readonly place?: string | undefined }[]
+  readonly missing: readonly {
+    readonly position: string
+    readonly partKind: string
+    readonly where: string
+    readonly place?: string | undefined
+  }[]
   readonly off: readonly { readonly position: string; readonly place?: string | undefined }[]
   /** The change behind a retest, newest last step first; its words make the sentence. */
   readonly change?: ChangeSummary | undefined
   readonly changes: number
   readonly lastTest?: Instant | undefined
-  readonly notRun?: { readonly reason: string; readonly at: Instant; readonly by?: string | undefined } | undefined
+  readonly notRun?:
+    { readonly reason: string; readonly at: Instant; readonly by?: string | undefined } | undefined
 }
 
 export interface EpisodeRow {
@@ -100,26 +123,70 @@ export interface MachineView {
   readonly episodes: readonly EpisodeRow[]
   readonly open?: EpisodeRow | undefined
   readonly todo: readonly TodoRow[]
-  readonly source?: { readonly how: string; readonly from?: string | undefined; readonly words?: string | undefined } | undefined
+  readonly source?:
+    | { readonly how: string; readonly from?: string | undefined; readonly words?: string | undefined }
+    | undefined
   readonly price?: Money | undefined
-  readonly claims: readonly { readonly fn?: string | undefined; readonly says: string; readonly words: string; readonly at: Instant }[]
-  readonly custody: readonly { readonly where: string; readonly at: Instant; readonly purpose: string; readonly carriage: string; readonly until?: Instant | undefined }[]
-  readonly hazards: readonly { readonly entry: EntryId; readonly words: string; readonly barsPower: boolean; readonly at: Instant; readonly cleared?: Instant | undefined }[]
-  readonly overrides: readonly { readonly check: string; readonly rule: string; readonly reason: string; readonly role: string; readonly at: Instant }[]
+  readonly claims: readonly {
+    readonly fn?: string | undefined
+    readonly says: string
+    readonly words: string
+    readonly at: Instant
+  }[]
+  readonly custody: readonly {
+    readonly where: string
+    readonly at: Instant
+    readonly purpose: string
+    readonly carriage: string
+    readonly until?: Instant | undefined
+  }[]
+  readonly hazards: readonly {
+    readonly entry: EntryId
+    readonly words: string
+    readonly barsPower: boolean
+    readonly at: Instant
+    readonly cleared?: Instant | undefined
+  }[]
+  readonly overrides: readonly {
+    readonly check: string
+    readonly rule: string
+    readonly reason: string
+    readonly role: string
+    readonly at: Instant
+  }[]
   readonly photos: readonly PhotoRow[]
-  readonly pairs: readonly { readonly entry: EntryId; readonly before: EntryId; readonly after: EntryId; readonly words?: string | undefined }[]
+  readonly pairs: readonly {
+    readonly entry: EntryId
+    readonly before: EntryId
+    readonly after: EntryId
+    readonly words?: string | undefined
+  }[]
   /** The condition grade as it stands, in the fewest figures. */
-  readonly condition: { readonly grade?: number | undefined; readonly looked: number; readonly of: number; readonly findings: number }
+  readonly condition: {
+    readonly grade?: number | undefined
+    readonly looked: number
+    readonly of: number
+    readonly findings: number
+  }
   readonly history: readonly GradePoint[]
   /** The chain of provenance in the fewest figures. */
   readonly provenance: { readonly links: number; readonly gaps: number }
   readonly arrivalOpen: number
-  readonly policies: readonly { readonly key: string; readonly option: string; readonly own: boolean; readonly reason?: string | undefined }[]
+  readonly policies: readonly {
+    readonly key: string
+    readonly option: string
+    readonly own: boolean
+    readonly reason?: string | undefined
+  }[]
   readonly attributes: Readonly<Record<string, string>>
   /** Test points with all that was read there. */
   readonly points: readonly PointRow[]
   /** Functions that are tried cell by cell, with what is known of each cell. */
-  readonly grids: readonly { readonly fn: string; readonly rows: Grid; readonly cells: readonly CellState[] }[]
+  readonly grids: readonly {
+    readonly fn: string
+    readonly rows: Grid
+    readonly cells: readonly CellState[]
+  }[]
   readonly log: readonly LogRow[]
   readonly labels: Labels
   readonly now: Instant
@@ -151,7 +218,12 @@ export function functionRow(world: World, machine: MachineState, s: Standing): F
     fn: s.fn,
     essential: s.essential,
     word: s.word,
-    test: s.test && { at: s.test.entry.happenedAt.latest, entry: s.test.entry.id, result: s.test.result, depth: s.test.body.depth },
+    test: s.test && {
+      at: s.test.entry.happenedAt.latest,
+      entry: s.test.entry.id,
+      result: s.test.result,
+      depth: s.test.body.depth,
+    },
     changes: s.changes.map((c) => changeSummary(world, machine, c)),
     beside: s.beside && { at: s.beside.entry.happenedAt.latest, result: s.beside.result },
     voided: s.voided && { at: s.voided.test.entry.happenedAt.latest, gear: s.voided.reason.name },
@@ -163,7 +235,10 @@ export function functionRow(world: World, machine: MachineState, s: Standing): F
 export function statusView(world: World, machine: MachineState, standing: MachineStanding): StatusView {
   const changed = standing.standings.filter((s) => s.word === 'retest').flatMap((s) => s.changes)
   const lastStep = (c: (typeof changed)[number]) => c.steps.at(-1)?.order ?? -1
-  const newest = changed.reduce<(typeof changed)[number] | undefined>((a, b) => (!a || lastStep(b) > lastStep(a) ? b : a), undefined)
+  const newest = changed.reduce<(typeof changed)[number] | undefined>(
+    (a, b) => (!a || lastStep(b) > lastStep(a) ? b : a),
+    undefined,
+  )
   const targets = new Set(changed.map((c) => c.target.name))
   const tested = standing.standings.flatMap((s) => (s.test ? [s.test.entry.happenedAt.latest] : [])).sort()
   const policy = machine.policies.get('run')
@@ -173,14 +248,26 @@ export function statusView(world: World, machine: MachineState, standing: Machin
     stand: standing.stand,
     of: standing.of,
     oldestProof: standing.oldestProof,
-    missing: standing.missing.map((m) => ({ position: m.position, partKind: m.partKind, where: m.where, place: m.place ? placeLabel(world, m.place, machine.id) : undefined })),
-    off: standing.off.map((o) => ({ position: o.position, place: o.place ? placeLabel(world, o.place, machine.id) : undefined })),
+    missing: standing.missing.map((m) => ({
+      position: m.position,
+      partKind: m.partKind,
+      where: m.where,
+      place: m.place ? placeLabel(world, m.place, machine.id) : undefined,
+    })),
+    off: standing.off.map((o) => ({
+      position: o.position,
+      place: o.place ? placeLabel(world, o.place, machine.id) : undefined,
+    })),
     change: newest ? changeSummary(world, machine, newest) : undefined,
     changes: targets.size,
     lastTest: tested.at(-1),
     notRun:
       policy?.body.kind === 'rule' && policy.body.what === 'policy' && policy.body.option === 'not run'
-        ? { reason: policy.body.reason, at: policy.happenedAt.latest, by: policy.doneBy ? world.parties.get(policy.doneBy)?.name : undefined }
+        ? {
+            reason: policy.body.reason,
+            at: policy.happenedAt.latest,
+            by: policy.doneBy ? world.parties.get(policy.doneBy)?.name : undefined,
+          }
         : undefined,
   }
 }
@@ -215,22 +302,38 @@ export function episodeRows(world: World, machine: MachineState): EpisodeRow[] {
 export function todoRows(world: World, machine: MachineState, standing: MachineStanding): TodoRow[] {
   const rows: TodoRow[] = []
   const last = machine.episodes.at(-1)
-  if (machine.contested.length > 0) for (const c of machine.contested) rows.push({ what: 'settle', words: c.body.kind, at: c.happenedAt.latest, entry: c.id })
+  if (machine.contested.length > 0)
+    for (const c of machine.contested)
+      rows.push({ what: 'settle', words: c.body.kind, at: c.happenedAt.latest, entry: c.id })
   for (const s of standing.standings)
-    if (s.word === 'retest' || s.word === 'void') rows.push({ what: 'test again', words: s.fn, at: s.test?.entry.happenedAt.latest ?? s.voided?.test.entry.happenedAt.latest })
-  for (const s of standing.standings) if (s.essential && (s.word === 'untested' || s.word === 'claimed' || s.word === 'blocked')) rows.push({ what: 'test', words: s.fn })
-  for (const q of openQuestions(world, machine)) rows.push({ what: 'answer', words: q.words, at: q.entry.happenedAt.latest, entry: q.entry.id })
-  for (const loan of loanRows(world, machine)) if (!loan.closed) rows.push({ what: 'loan due', words: loan.label, at: loan.due })
+    if (s.word === 'retest' || s.word === 'void')
+      rows.push({
+        what: 'test again',
+        words: s.fn,
+        at: s.test?.entry.happenedAt.latest ?? s.voided?.test.entry.happenedAt.latest,
+      })
+  for (const s of standing.standings)
+    if (s.essential && (s.word === 'untested' || s.word === 'claimed' || s.word === 'blocked'))
+      rows.push({ what: 'test', words: s.fn })
+  for (const q of openQuestions(world, machine))
+    rows.push({ what: 'answer', words: q.words, at: q.entry.happenedAt.latest, entry: q.entry.id })
+  for (const loan of loanRows(world, machine))
+    if (!loan.closed) rows.push({ what: 'loan due', words: loan.label, at: loan.due })
   if (last?.next) rows.push({ what: 'next', words: last.next, at: last.lastStep.happenedAt.latest })
   const closed = last?.closed?.body
-  if (closed?.kind === 'episode' && closed.what === 'closed') for (const d of closed.deferred) rows.push({ what: 'deferred', words: `${d.what}: ${d.reason}`, at: d.until })
+  if (closed?.kind === 'episode' && closed.what === 'closed')
+    for (const d of closed.deferred)
+      rows.push({ what: 'deferred', words: `${d.what}: ${d.reason}`, at: d.until })
   for (const w of openWaits(world, machine)) rows.push({ what: 'wait', words: w.what, at: w.until })
   return rows
 }
 
 export function machineLine(world: World, machine: MachineState) {
-  const mine = (s: { about: readonly { kind: string; id: string }[] }) => s.about.some((a) => a.kind === 'machine' && a.id === machine.id)
-  return [...world.line.filter(mine), ...world.withdrawn.filter(mine)].sort((a, b) => ((a.happenedAt.earliest ?? '') < (b.happenedAt.earliest ?? '') ? -1 : 1))
+  const mine = (s: { about: readonly { kind: string; id: string }[] }) =>
+    s.about.some((a) => a.kind === 'machine' && a.id === machine.id)
+  return [...world.line.filter(mine), ...world.withdrawn.filter(mine)].sort((a, b) =>
+    (a.happenedAt.earliest ?? '') < (b.happenedAt.earliest ?? '') ? -1 : 1,
+  )
 }
 
 /** The Machine view. Undefined when the world knows no such machine (or it was not registered yet at that time). */
@@ -258,23 +361,63 @@ export function machineView(world: World, id: MachineId): MachineView | undefine
     episodes,
     open: open ? episodes.find((e) => e.id === open.id) : undefined,
     todo: todoRows(world, machine, standing),
-    source: source && { how: source.how, from: source.from ? world.parties.get(source.from)?.name : undefined, words: source.words },
+    source: source && {
+      how: source.how,
+      from: source.from ? world.parties.get(source.from)?.name : undefined,
+      words: source.words,
+    },
     price: machine.price,
-    claims: machine.claims.map((c) => ({ fn: c.fn, says: c.says, words: c.words, at: c.entry.happenedAt.latest })),
+    claims: machine.claims.map((c) => ({
+      fn: c.fn,
+      says: c.says,
+      words: c.words,
+      at: c.entry.happenedAt.latest,
+    })),
     custody: machine.custody.flatMap((c) =>
       c.body.kind === 'custody'
-        ? [{ where: placeLabel(world, c.body.to, id), at: c.happenedAt.latest, purpose: c.body.purpose, carriage: c.body.carriage, until: c.body.until }]
+        ? [
+            {
+              where: placeLabel(world, c.body.to, id),
+              at: c.happenedAt.latest,
+              purpose: c.body.purpose,
+              carriage: c.body.carriage,
+              until: c.body.until,
+            },
+          ]
         : [],
     ),
-    hazards: machine.hazards.map((h) => ({ entry: h.entry.id, words: h.words, barsPower: h.barsPower, at: h.entry.happenedAt.latest, cleared: h.cleared?.happenedAt.latest })),
+    hazards: machine.hazards.map((h) => ({
+      entry: h.entry.id,
+      words: h.words,
+      barsPower: h.barsPower,
+      at: h.entry.happenedAt.latest,
+      cleared: h.cleared?.happenedAt.latest,
+    })),
     overrides: machine.overrides.flatMap((o) =>
-      o.body.kind === 'override' ? [{ check: o.body.check, rule: o.body.rule, reason: o.body.reason, role: o.body.role, at: o.happenedAt.latest }] : [],
+      o.body.kind === 'override'
+        ? [
+            {
+              check: o.body.check,
+              rule: o.body.rule,
+              reason: o.body.reason,
+              role: o.body.role,
+              at: o.happenedAt.latest,
+            },
+          ]
+        : [],
     ),
     photos: photoRows(world, machine),
-    pairs: machine.condition.pairs.flatMap((p) => (p.body.kind === 'pair' ? [{ entry: p.id, before: p.body.before, after: p.body.after, words: p.body.words }] : [])),
+    pairs: machine.condition.pairs.flatMap((p) =>
+      p.body.kind === 'pair'
+        ? [{ entry: p.id, before: p.body.before, after: p.body.after, words: p.body.words }]
+        : [],
+    ),
     condition: conditionFigures(world, machine),
     history: gradeHistory(world, machine),
-    provenance: { links: machine.arrival.links.length, gaps: chainOf(machine.arrival.links, 'UTC', world.now, machine.registered.happenedAt.latest).gaps },
+    provenance: {
+      links: machine.arrival.links.length,
+      gaps: chainOf(machine.arrival.links, 'UTC', world.now, machine.registered.happenedAt.latest).gaps,
+    },
     arrivalOpen: arrivalOpen(machine),
     policies: policies
       .filter((p) => !p.houseOnly)
@@ -289,7 +432,9 @@ export function machineView(world: World, id: MachineId): MachineView | undefine
       }),
     attributes: machine.attributes,
     points: pointRows(world, machine),
-    grids: functionsOf(world, machine).flatMap((f) => (f.grid ? [{ fn: f.name, rows: f.grid, cells: [...gridStates(world, machine, f).values()] }] : [])),
+    grids: functionsOf(world, machine).flatMap((f) =>
+      f.grid ? [{ fn: f.name, rows: f.grid, cells: [...gridStates(world, machine, f).values()] }] : [],
+    ),
     log: line.map((s) => logRow(s, voids, carried)),
     labels: labelsFor(world, line),
     now: world.now,
@@ -299,6 +444,9 @@ export function machineView(world: World, id: MachineId): MachineView | undefine
 /** Grade and findings in the fewest figures, for heads and lists. */
 export function conditionFigures(world: World, machine: MachineState): MachineView['condition'] {
   const { grade, looked, of, zones } = conditionAt(world, machine, world.now)
-  const findings = zones.reduce((n, z) => n + z.findings.filter((f) => !f.look.gone && f.supposed !== 'withdrawn').length, 0)
+  const findings = zones.reduce(
+    (n, z) => n + z.findings.filter((f) => !f.look.gone && f.supposed !== 'withdrawn').length,
+    0,
+  )
   return { grade, looked, of, findings }
 }

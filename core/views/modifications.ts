@@ -19,7 +19,8 @@ export interface ModificationRow {
   /** Where what was there first is now; absent where no part moved. */
   readonly original?: string | undefined
   readonly verified: boolean
-  readonly undo: 'put the original back' | 'take it out again' | 'set it back' | 'by the same craft' | 'cannot be undone'
+  readonly undo:
+    'put the original back' | 'take it out again' | 'set it back' | 'by the same craft' | 'cannot be undone'
 }
 
 /** Designators in natural order: C3 before C12. */
@@ -27,7 +28,13 @@ export const byDesignator = (a: string, b: string): number => a.localeCompare(b,
 
 export function modificationsOf(world: World, machine: MachineState): ModificationRow[] {
   const verified = (target: string, after: number) =>
-    machine.steps.some((s) => s.target.name === target && s.order >= after && s.entry.body.kind === 'change' && s.entry.body.verified === true)
+    machine.steps.some(
+      (s) =>
+        s.target.name === target &&
+        s.order >= after &&
+        s.entry.body.kind === 'change' &&
+        s.entry.body.verified === true,
+    )
   return netChanges(machine.steps.filter((s) => s.reach === 'altered' && s.contested !== true))
     .flatMap((change): ModificationRow[] => {
       const [firstStep] = change.steps
@@ -40,8 +47,16 @@ export function modificationsOf(world: World, machine: MachineState): Modificati
       return [
         {
           target: change.target.name,
-          first: moved ? (change.before ? partLabel(world, change.before) : 'empty') : (firstStep.from ?? 'as found'),
-          now: moved ? [change.after ? cameFrom(world, change.after, machine.id) : 'empty', verbs].filter(Boolean).join(', ') : (lastStep.to ?? verbs),
+          first: moved
+            ? change.before
+              ? partLabel(world, change.before)
+              : 'empty'
+            : (firstStep.from ?? 'as found'),
+          now: moved
+            ? [change.after ? cameFrom(world, change.after, machine.id) : 'empty', verbs]
+                .filter(Boolean)
+                .join(', ')
+            : (lastStep.to ?? verbs),
           steps: change.steps.length,
           from: firstStep.entry.happenedAt.latest,
           to: lastStep.entry.happenedAt.latest,
@@ -67,12 +82,19 @@ const whereIs = (world: World, part: PartId, machine: string): string => {
 function cameFrom(world: World, id: PartId, machine: string): string {
   const part = world.parts.get(id)
   const label = partLabel(world, id)
-  return part?.tag === undefined && part?.start && part.start.in.id !== machine ? `${label}, from ${placeLabel(world, part.start, machine, 'at first')}` : label
+  return part?.tag === undefined && part?.start && part.start.in.id !== machine
+    ? `${label}, from ${placeLabel(world, part.start, machine, 'at first')}`
+    : label
 }
 
 function undoOf(world: World, change: NetChange, cut: boolean): ModificationRow['undo'] {
   if (cut) return 'cannot be undone'
-  if (change.kind === 'worked') return change.steps[0]?.from !== undefined ? 'set it back' : change.target.sort === 'adjuster' ? 'cannot be undone' : 'by the same craft'
+  if (change.kind === 'worked')
+    return change.steps[0]?.from !== undefined
+      ? 'set it back'
+      : change.target.sort === 'adjuster'
+        ? 'cannot be undone'
+        : 'by the same craft'
   if (!change.before) return 'take it out again'
   const place = world.parts.get(change.before)?.place
   return !place || place.in.kind === 'gone' ? 'cannot be undone' : 'put the original back'

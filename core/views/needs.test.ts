@@ -8,14 +8,21 @@ import { found, home, other, slot } from '#core/testing/terminal.ts'
 import { needRows, wantsParts } from './needs.ts'
 
 const at = '2026-03-09T10:00:00.000Z'
-const rows = (t: Teller) => needRows(t.world(), t.world().machines.get(home)!).map((n) => [n.position.designator, n.why] as const)
+const rows = (t: Teller) =>
+  needRows(t.world(), t.world().machines.get(home)!).map((n) => [n.position.designator, n.why] as const)
 
 describe('what a machine lacks', () => {
   it('is nothing while every position is as found', () => expect(rows(composing().t)).toEqual([]))
   it('is not what only lies in a tray or is lent, until something is said against it', () => {
     const { t, write } = composing()
     write('out IC40 bag 1')
-    t.told(at, { kind: 'part', what: 'content', machine: other, place: slot(other, 'IC41'), content: 'empty' })
+    t.told(at, {
+      kind: 'part',
+      what: 'content',
+      machine: other,
+      place: slot(other, 'IC41'),
+      content: 'empty',
+    })
     write('lend IC41 to E-2')
     expect(rows(t)).toEqual([
       ['IC40', 'out for now'],
@@ -31,7 +38,13 @@ describe('what a machine lacks', () => {
     const { t, write } = composing()
     write('out IC40')
     write('store IC40 drawer 3')
-    t.told(at, { kind: 'part', what: 'content', machine: home, place: slot(home, 'LS1'), content: 'unknown part' })
+    t.told(at, {
+      kind: 'part',
+      what: 'content',
+      machine: home,
+      place: slot(home, 'LS1'),
+      content: 'unknown part',
+    })
     write('bad IC41: no pulses')
     expect(rows(t)).toEqual([
       ['IC40', 'empty'],
@@ -41,7 +54,13 @@ describe('what a machine lacks', () => {
   })
   it('leaves out what belongs in an assembly that is not there', () => {
     const { t, write } = composing()
-    t.told(at, { kind: 'part', what: 'content', machine: home, place: { in: { kind: 'assembly', id: found(home, 'keyboard') }, position: 'U1' }, content: 'empty' })
+    t.told(at, {
+      kind: 'part',
+      what: 'content',
+      machine: home,
+      place: { in: { kind: 'assembly', id: found(home, 'keyboard') }, position: 'U1' },
+      content: 'empty',
+    })
     expect(rows(t)).toEqual([['U1', 'empty']])
     write('out keyboard')
     expect(rows(t)).toEqual([['keyboard', 'out for now']])
@@ -50,12 +69,21 @@ describe('what a machine lacks', () => {
     const { t, write } = composing()
     write('empty IC40')
     const part = numberedId<PartId>(5, 6)
-    t.told(at, { kind: 'part', what: 'identified', part, partKind: '74LS374', tag: 'P-5', place: inStore('drawer') })
+    t.told(at, {
+      kind: 'part',
+      what: 'identified',
+      part,
+      partKind: '74LS374',
+      tag: 'P-5',
+      place: inStore('drawer'),
+    })
     t.told(at, { kind: 'reservation', what: 'made', machine: other, position: 'IC40', part })
     t.told(at, { kind: 'reservation', what: 'made', machine: home, position: 'IC41', part })
     expect(needRows(t.world(), t.world().machines.get(home)!)[0]?.kept).toEqual([])
     t.told(at, { kind: 'reservation', what: 'made', machine: home, position: 'IC40', part })
-    expect(needRows(t.world(), t.world().machines.get(home)!)[0]?.kept).toMatchObject([{ what: 'P-5 74LS374', position: 'IC40', n: 1 }])
+    expect(needRows(t.world(), t.world().machines.get(home)!)[0]?.kept).toMatchObject([
+      { what: 'P-5 74LS374', position: 'IC40', n: 1 },
+    ])
   })
 })
 

@@ -13,13 +13,16 @@ export interface NeedRow {
 }
 
 /** Machines that are there to give parts, or are no longer here, want nothing. */
-export const wantsParts = (machine: MachineState): boolean => machine.purpose !== 'parts source' && machine.legal !== 'parts stock' && machine.legal !== 'disposed'
+export const wantsParts = (machine: MachineState): boolean =>
+  machine.purpose !== 'parts source' && machine.legal !== 'parts stock' && machine.legal !== 'disposed'
 
 export function needRows(world: World, machine: MachineState): NeedRow[] {
   if (!wantsParts(machine)) return []
   return needsOf(world, machine).map(({ position, why }) => ({
     position,
     why,
-    kept: world.reservations.filter((r) => r.machine === machine.id && r.position === position.designator).map((r) => reservationRow(world, r)),
+    kept: world.reservations
+      .filter((r) => r.machine === machine.id && r.position === position.designator)
+      .map((r) => reservationRow(world, r)),
   }))
 }

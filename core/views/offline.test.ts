@@ -13,26 +13,59 @@ const now = '2026-03-02T12:00:00.000Z'
 
 function evening() {
   const { t, episode } = twoTerminals(now)
-  const tell = (minute: number, body: Entry['body']) => t.told(`2026-03-02T10:${String(minute).padStart(2, '0')}:00.000Z`, body, { episode, doneBy: person })
+  const tell = (minute: number, body: Entry['body']) =>
+    t.told(`2026-03-02T10:${String(minute).padStart(2, '0')}:00.000Z`, body, { episode, doneBy: person })
   allPass(t, '2026-03-02T10:00:00.000Z')
-  tell(1, { kind: 'move', legs: [{ part: found(home, 'IC40'), from: slot(home, 'IC40'), to: { in: { kind: 'tray', id: episode }, position: 'bag 3' } }] })
+  tell(1, {
+    kind: 'move',
+    legs: [
+      {
+        part: found(home, 'IC40'),
+        from: slot(home, 'IC40'),
+        to: { in: { kind: 'tray', id: episode }, position: 'bag 3' },
+      },
+    ],
+  })
   tell(2, { kind: 'part', what: 'identified', part: found(home, 'IC40'), tag: 'P-0042' })
   tell(3, { kind: 'note', machine: home, words: 'one leg is green' })
   tell(4, { kind: 'wait', machine: home, what: 'card drying', until: '2026-03-03T10:00:00.000Z' })
   return { t, episode }
 }
-const drafted = ({ about: _a, recordedAt: _r, seq: _s, recordedBy: _b, became: _c, ...draft }: Entry): Draft => draft
+const drafted = ({
+  about: _a,
+  recordedAt: _r,
+  seq: _s,
+  recordedBy: _b,
+  became: _c,
+  ...draft
+}: Entry): Draft => draft
 
 describe('an episode on a device', () => {
-  it.each([0, 1, 2, 3, 4, 5])('with the last %i entries still waiting looks as it will when they have arrived', (waiting) => {
-    const { t, episode } = evening()
-    const all = t.entries
-    const cut = all.length - waiting
-    const local = offlineView(all.slice(0, cut), all.slice(cut).map(drafted), episode, tagAfter('P-0042', all.slice(0, cut)), now, account)!
-    const server = episodeView(fold(all, { now }), episode, tagAfter('P-0042', all))!
-    const bare = (view: typeof server) => JSON.parse(JSON.stringify({ ...view, rows: view.rows.map(({ recordedAt: _at, recordedBy: _by, ...row }) => row) })) as unknown
-    expect(bare(local)).toEqual(bare(server))
-  })
+  it.each([0, 1, 2, 3, 4, 5])(
+    'with the last %i entries still waiting looks as it will when they have arrived',
+    (waiting) => {
+      const { t, episode } = evening()
+      const all = t.entries
+      const cut = all.length - waiting
+      const local = offlineView(
+        all.slice(0, cut),
+        all.slice(cut).map(drafted),
+        episode,
+        tagAfter('P-0042', all.slice(0, cut)),
+        now,
+        account,
+      )!
+      const server = episodeView(fold(all, { now }), episode, tagAfter('P-0042', all))!
+      const bare = (view: typeof server) =>
+        JSON.parse(
+          JSON.stringify({
+            ...view,
+            rows: view.rows.map(({ recordedAt: _at, recordedBy: _by, ...row }) => row),
+          }),
+        ) as unknown
+      expect(bare(local)).toEqual(bare(server))
+    },
+  )
 
   it('takes an entry that has arrived meanwhile once', () => {
     const { t, episode } = evening()
@@ -41,7 +74,8 @@ describe('an episode on a device', () => {
     expect(new Set(view.rows.map((r) => r.id)).size).toBe(view.rows.length)
   })
 
-  it('is unknown where the episode never lay on the device', () => expect(offlineView([], [], numberedId<EntryId>(7, 7), 'P-0001', now, account)).toBeUndefined())
+  it('is unknown where the episode never lay on the device', () =>
+    expect(offlineView([], [], numberedId<EntryId>(7, 7), 'P-0001', now, account)).toBeUndefined())
 
   it('gives no tag twice while several wait', () => {
     const { t } = evening()
@@ -77,8 +111,13 @@ describe('what a device may hold', () => {
       loaded: false,
       hypothesis: false,
     })
-    const survey = t.told(now, { kind: 'survey', what: 'begun', machine: home, blind: true }, { doneBy: person })
-    const text = (may: Parameters<typeof entriesForDevice>[1]) => JSON.stringify(entriesForDevice(t.entries, may))
+    const survey = t.told(
+      now,
+      { kind: 'survey', what: 'begun', machine: home, blind: true },
+      { doneBy: person },
+    )
+    const text = (may: Parameters<typeof entriesForDevice>[1]) =>
+      JSON.stringify(entriesForDevice(t.entries, may))
     expect(text({ prices: true })).toMatch(/77700.*88800/s)
     expect(text({ prices: false })).not.toMatch(/77700|88800/)
     expect(text({ prices: false })).toContain('rust')

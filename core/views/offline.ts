@@ -9,7 +9,10 @@ import { episodeView, type EpisodeView } from './episode.ts'
 import { withoutPrices } from './prices.ts'
 
 /** The entries that a person's device may hold: without prices for roles that see none, without others' findings while they survey blind. */
-export function entriesForDevice(entries: readonly Entry[], may: { readonly prices: boolean; readonly blind?: EntryId | undefined }): Entry[] {
+export function entriesForDevice(
+  entries: readonly Entry[],
+  may: { readonly prices: boolean; readonly blind?: EntryId | undefined },
+): Entry[] {
   const seen = may.prices ? entries : withoutPrices(entries)
   const { blind } = may
   return blind === undefined ? [...seen] : seen.filter((e) => !foreign(e.body, blind))
@@ -17,7 +20,11 @@ export function entriesForDevice(entries: readonly Entry[], may: { readonly pric
 
 /** The next tag after `tag` that none of the waiting entries gives to a part: "P-0041" → "P-0042". */
 export function tagAfter(tag: string, waiting: readonly Draft[]): string {
-  const taken = new Set(waiting.flatMap(({ body }) => (body.kind === 'part' && body.what === 'identified' && body.tag ? [body.tag] : [])))
+  const taken = new Set(
+    waiting.flatMap(({ body }) =>
+      body.kind === 'part' && body.what === 'identified' && body.tag ? [body.tag] : [],
+    ),
+  )
   const [prefix = '', digits = '0'] = /^(.*?)(\d+)$/.exec(tag)?.slice(1) ?? []
   for (let n = Number(digits); ; n++) {
     const next = `${prefix}${String(n).padStart(digits.length, '0')}`
@@ -29,7 +36,14 @@ export function tagAfter(tag: string, waiting: readonly Draft[]): string {
  * The Episode view as it will be once what waits has been sent, if nothing contests it: entries of the server first, then
  * the waiting ones as if they had been recorded now. Undefined when the episode is not among them.
  */
-export function offlineView(entries: readonly Entry[], waiting: readonly Draft[], id: EntryId, nextTag: string, now: Instant, account: AccountId): EpisodeView | undefined {
+export function offlineView(
+  entries: readonly Entry[],
+  waiting: readonly Draft[],
+  id: EntryId,
+  nextTag: string,
+  now: Instant,
+  account: AccountId,
+): EpisodeView | undefined {
   const known = new Map(entries.map((e) => [e.id as string, e]))
   const last = entries.reduce((seq, e) => Math.max(seq, e.seq), 0)
   const mine = waiting

@@ -9,14 +9,32 @@ function bench(more: Partial<TypeSheet> = {}) {
   const { t, episode } = twoTerminals('2026-04-01T12:00:00.000Z')
   t.told('2026-01-05T09:03:00.000Z', { kind: 'type', type: typeId, sheet: { ...terminalSheet, ...more } })
   let minute = 0
-  const tell = (body: Body) => t.told(`2026-03-02T10:${String(minute++).padStart(2, '0')}:00.000Z`, body, { episode, doneBy: person })
+  const tell = (body: Body) =>
+    t.told(`2026-03-02T10:${String(minute++).padStart(2, '0')}:00.000Z`, body, { episode, doneBy: person })
   const bag = (n: number) => ({ in: { kind: 'tray' as const, id: episode }, position: `bag ${n}` })
   return {
     screws: (way: 'off' | 'on', what: string, count: number, size: string) =>
-      tell({ kind: 'fastening', machine: home, way, what, count, size, ...(way === 'off' ? { cup: 'cup 1' } : {}) }),
-    plug: (way: 'off' | 'on', connector: string) => tell({ kind: 'connection', machine: home, connector, way }),
-    out: (designator: string, n: number) => tell({ kind: 'move', legs: [{ part: found(home, designator), from: slot(home, designator), to: bag(n) }] }),
-    back: (designator: string, n: number) => tell({ kind: 'move', legs: [{ part: found(home, designator), from: bag(n), to: slot(home, designator) }] }),
+      tell({
+        kind: 'fastening',
+        machine: home,
+        way,
+        what,
+        count,
+        size,
+        ...(way === 'off' ? { cup: 'cup 1' } : {}),
+      }),
+    plug: (way: 'off' | 'on', connector: string) =>
+      tell({ kind: 'connection', machine: home, connector, way }),
+    out: (designator: string, n: number) =>
+      tell({
+        kind: 'move',
+        legs: [{ part: found(home, designator), from: slot(home, designator), to: bag(n) }],
+      }),
+    back: (designator: string, n: number) =>
+      tell({
+        kind: 'move',
+        legs: [{ part: found(home, designator), from: bag(n), to: slot(home, designator) }],
+      }),
     refit: () => refitOf(t.world(), t.world().machines.get(home)!),
     shown: () =>
       wayInShown(
@@ -46,7 +64,10 @@ describe('refitting', () => {
     ).toEqual(['in keyboard', 'in IC31', 'plug J3', 'on lid 6 M3x10'])
   })
   it('heeds the sheet: what goes before what, and the catch at the step', () => {
-    const b = opened({ wayIn: [{ what: 'lid', head: 'cross', heed: 'the front hook goes in first' }], refit: [{ first: 'IC31', then: 'keyboard', why: 'the keyboard hides it' }] })
+    const b = opened({
+      wayIn: [{ what: 'lid', head: 'cross', heed: 'the front hook goes in first' }],
+      refit: [{ first: 'IC31', then: 'keyboard', why: 'the keyboard hides it' }],
+    })
     expect(b.refit().steps.map((s) => s.name)).toEqual(['IC31', 'keyboard', 'J3', 'lid'])
     expect(b.refit().steps[1]!.heed).toEqual(['after IC31: the keyboard hides it'])
     expect(b.refit().steps[3]!.heed).toEqual(['cross head; the front hook goes in first'])
@@ -55,9 +76,14 @@ describe('refitting', () => {
     const b = opened()
     b.back('keyboard', 2)
     b.screws('on', 'lid', 4, 'M3x10')
-    expect(b.refit().steps.map((s) => `${s.name}: ${s.detail}`)).toEqual(['IC31: IC31 character ROM, bag 1', 'J3: unplugged', 'lid: 2 M3x10'])
+    expect(b.refit().steps.map((s) => `${s.name}: ${s.detail}`)).toEqual([
+      'IC31: IC31 character ROM, bag 1',
+      'J3: unplugged',
+      'lid: 2 M3x10',
+    ])
   })
-  it('has nothing to say of a machine that is whole', () => expect(bench().refit()).toEqual({ steps: [], circle: [] }))
+  it('has nothing to say of a machine that is whole', () =>
+    expect(bench().refit()).toEqual({ steps: [], circle: [] }))
 })
 
 describe('the way in that an episode has shown', () => {
@@ -65,6 +91,11 @@ describe('the way in that an episode has shown', () => {
     const b = opened()
     b.screws('on', 'lid', 6, 'M3x10')
     b.screws('off', 'lid', 6, 'M3x10')
-    expect(b.shown()).toEqual([{ what: 'lid', count: 6, size: 'M3x10' }, { what: 'J3' }, { what: 'IC31' }, { what: 'keyboard' }])
+    expect(b.shown()).toEqual([
+      { what: 'lid', count: 6, size: 'M3x10' },
+      { what: 'J3' },
+      { what: 'IC31' },
+      { what: 'keyboard' },
+    ])
   })
 })

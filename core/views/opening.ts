@@ -17,16 +17,41 @@ function offThings(world: World, machine: MachineState): OffThing[] {
       const n = (off.get(key)?.n ?? 0) + (body.way === 'off' ? body.count : -body.count)
       // Half back, it keeps its place in the order.
       if (n <= 0) off.delete(key)
-      else off.set(key, { n, name: body.what, kind: 'fasteners', detail: [`${n} ${body.size}`, body.cup].filter(Boolean).join(', '), line: `on ${body.what} ${n} ${body.size}` })
+      else
+        off.set(key, {
+          n,
+          name: body.what,
+          kind: 'fasteners',
+          detail: [`${n} ${body.size}`, body.cup].filter(Boolean).join(', '),
+          line: `on ${body.what} ${n} ${body.size}`,
+        })
     } else if (body.kind === 'connection' && body.machine === machine.id) {
       off.delete(body.connector)
-      if (body.way === 'off') off.set(body.connector, { n: 1, name: body.connector, kind: 'connection', detail: 'unplugged', line: `plug ${body.connector}` })
+      if (body.way === 'off')
+        off.set(body.connector, {
+          n: 1,
+          name: body.connector,
+          kind: 'connection',
+          detail: 'unplugged',
+          line: `plug ${body.connector}`,
+        })
     } else if (body.kind === 'move')
       for (const leg of body.legs) {
         off.delete(leg.part)
         const home = leg.from.position
-        if (tray.has(leg.part) && leg.to.in.kind === 'tray' && home !== undefined && leg.from.in.kind !== 'tray')
-          off.set(leg.part, { n: 1, name: home, kind: 'part', detail: [partLabel(world, leg.part), leg.to.position].filter(Boolean).join(', '), line: `in ${home}` })
+        if (
+          tray.has(leg.part) &&
+          leg.to.in.kind === 'tray' &&
+          home !== undefined &&
+          leg.from.in.kind !== 'tray'
+        )
+          off.set(leg.part, {
+            n: 1,
+            name: home,
+            kind: 'part',
+            detail: [partLabel(world, leg.part), leg.to.position].filter(Boolean).join(', '),
+            line: `in ${home}`,
+          })
       }
   }
   return [...off.values()].map(({ n: _, ...thing }) => thing)
@@ -36,7 +61,9 @@ const heedOf = (step: WayInStep) => [step.head && `${step.head} head`, step.heed
 
 export function refitOf(world: World, machine: MachineState): Refit {
   const sheet = sheetOf(world, machine)
-  const catches = new Map((sheet?.wayIn ?? []).flatMap((s) => (heedOf(s) ? [[s.what, heedOf(s)] as const] : [])))
+  const catches = new Map(
+    (sheet?.wayIn ?? []).flatMap((s) => (heedOf(s) ? [[s.what, heedOf(s)] as const] : [])),
+  )
   return refitOrder(offThings(world, machine), sheet?.refit ?? [], catches)
 }
 
@@ -50,10 +77,16 @@ export function wayInShown(world: World, episode: EpisodeState): WayInStep[] {
         : body.kind === 'connection' && body.way === 'off'
           ? body.connector
           : body.kind === 'move' && body.legs.length === 1
-            ? body.legs.flatMap((l) => (l.to.in.kind === 'tray' && l.from.in.kind !== 'tray' && l.from.position ? [l.from.position] : []))[0]
+            ? body.legs.flatMap((l) =>
+                l.to.in.kind === 'tray' && l.from.in.kind !== 'tray' && l.from.position
+                  ? [l.from.position]
+                  : [],
+              )[0]
             : undefined
     if (what === undefined || steps.some((s) => s.what === what)) continue
-    steps.push(body.kind === 'fastening' && body.count > 0 ? { what, count: body.count, size: body.size } : { what })
+    steps.push(
+      body.kind === 'fastening' && body.count > 0 ? { what, count: body.count, size: body.size } : { what },
+    )
   }
   return steps
 }

@@ -24,15 +24,28 @@ export interface OriginalityView {
 const mostDays = 24
 
 /** Undefined for a machine that the entries do not register. */
-export function originalityView(entries: readonly Entry[], id: MachineId, now: Instant, zone: string): OriginalityView | undefined {
+export function originalityView(
+  entries: readonly Entry[],
+  id: MachineId,
+  now: Instant,
+  zone: string,
+): OriginalityView | undefined {
   const world = fold(entries, { now })
   const machine = world.machines.get(id)
   if (!machine?.registered) return undefined
   const lastOfDay = new Map<string, Instant>()
-  for (const step of machine.steps) if (step.out !== undefined || step.in !== undefined) lastOfDay.set(dayOf(step.entry.happenedAt.latest, zone), step.entry.happenedAt.latest)
+  for (const step of machine.steps)
+    if (step.out !== undefined || step.in !== undefined)
+      lastOfDay.set(dayOf(step.entry.happenedAt.latest, zone), step.entry.happenedAt.latest)
   const history = [...lastOfDay.values()].slice(-mostDays).flatMap((at): OriginalityPoint[] => {
     const then = arrivalView(fold(entries, { now, asOf: at }), id, zone)?.originality
-    return then ? [{ at, shownFactory: then.shownFactory, asFound: then.asFound, replaced: then.replaced }] : []
+    return then
+      ? [{ at, shownFactory: then.shownFactory, asFound: then.asFound, replaced: then.replaced }]
+      : []
   })
-  return { now: arrivalView(world, id, zone)?.originality, history, reversibility: reversibilityOf(world, machine) }
+  return {
+    now: arrivalView(world, id, zone)?.originality,
+    history,
+    reversibility: reversibilityOf(world, machine),
+  }
 }

@@ -24,10 +24,12 @@ export interface PartView {
   readonly typeFound?: string | undefined
   /** Machines it is kept for. */
   readonly kept: readonly ReservationRow[]
-  readonly loan?: { readonly home: string; readonly due?: Instant | undefined; readonly since: Instant } | undefined
+  readonly loan?:
+    { readonly home: string; readonly due?: Instant | undefined; readonly since: Instant } | undefined
 }
 
-const holderOf = (kind: string): PartView['holder'] => (kind === 'assembly' ? 'machine' : kind === 'person' ? 'party' : (kind as PartView['holder']))
+const holderOf = (kind: string): PartView['holder'] =>
+  kind === 'assembly' ? 'machine' : kind === 'person' ? 'party' : (kind as PartView['holder'])
 
 export function partView(world: World, part: PartState): PartView | undefined {
   const { place } = part
@@ -73,7 +75,8 @@ export function partLife(world: World, id: PartId): PartLifeRow[] {
         : 'held other parts that moved'
       return { at, what, who, entry: s.id }
     }
-    if (s.body.kind === 'part' && s.body.what === 'health') return { at, what: `${s.body.health}${s.body.because ? `: ${s.body.because}` : ''}`, who, entry: s.id }
+    if (s.body.kind === 'part' && s.body.what === 'health')
+      return { at, what: `${s.body.health}${s.body.because ? `: ${s.body.because}` : ''}`, who, entry: s.id }
     if (s.body.kind === 'part' && s.body.what === 'identified')
       return {
         at,
@@ -85,23 +88,45 @@ export function partLife(world: World, id: PartId): PartLifeRow[] {
       }
     if (s.body.kind === 'reservation') {
       const machine = world.machines.get(s.body.machine)
-      return { at, what: `${s.body.what === 'made' ? 'kept for' : 'no longer kept for'} ${machine?.registered ? machineNumber(machine) : 'a machine'}`, who, entry: s.id }
+      return {
+        at,
+        what: `${s.body.what === 'made' ? 'kept for' : 'no longer kept for'} ${machine?.registered ? machineNumber(machine) : 'a machine'}`,
+        who,
+        entry: s.id,
+      }
     }
     return { at, what: s.body.kind, who, entry: s.id }
   })
 }
 
 /** Parts that sit in an assembly now, by the position in which they sit; what nobody touched is there as the sheet says. */
-export function heldBy(world: World, id: PartId): { position: string; label: string; part?: string | undefined }[] {
-  const touched = [...world.parts.values()].filter((p) => p.place?.in.kind === 'assembly' && p.place.in.id === id && p.place.position !== undefined)
-  const machine = world.parts.get(id)?.place ? machineAround(world, world.parts.get(id)?.place ?? { in: { kind: 'gone', id: '' } }) : undefined
-  const rows = machine ? contentsOf(world, machine).filter((r) => r.place.in.kind === 'assembly' && r.place.in.id === id) : []
+export function heldBy(
+  world: World,
+  id: PartId,
+): { position: string; label: string; part?: string | undefined }[] {
+  const touched = [...world.parts.values()].filter(
+    (p) => p.place?.in.kind === 'assembly' && p.place.in.id === id && p.place.position !== undefined,
+  )
+  const machine = world.parts.get(id)?.place
+    ? machineAround(world, world.parts.get(id)?.place ?? { in: { kind: 'gone', id: '' } })
+    : undefined
+  const rows = machine
+    ? contentsOf(world, machine).filter((r) => r.place.in.kind === 'assembly' && r.place.in.id === id)
+    : []
   const listed = rows.flatMap((r) =>
     r.part && r.content !== 'empty'
-      ? [{ position: r.position.designator, label: world.parts.has(r.part) ? partLabel(world, r.part) : r.position.accepts, part: world.parts.has(r.part) ? r.part : undefined }]
+      ? [
+          {
+            position: r.position.designator,
+            label: world.parts.has(r.part) ? partLabel(world, r.part) : r.position.accepts,
+            part: world.parts.has(r.part) ? r.part : undefined,
+          },
+        ]
       : [],
   )
-  const more = touched.filter((p) => !listed.some((l) => l.part === p.id)).map((p) => ({ position: p.place?.position ?? '', label: partLabel(world, p.id), part: p.id }))
+  const more = touched
+    .filter((p) => !listed.some((l) => l.part === p.id))
+    .map((p) => ({ position: p.place?.position ?? '', label: partLabel(world, p.id), part: p.id }))
   return [...listed, ...more]
 }
 
@@ -119,7 +144,15 @@ export function waitsFor(world: World, part: PartState): WaitsFor[] {
   const found: WaitsFor[] = []
   const at = (place: Place, why: WaitsFor['why'], since: Instant | undefined, until?: Instant) => {
     const machine = machineAround(world, place)
-    if (machine?.registered) found.push({ machine: machine.id, label: `${machineNumber(machine)} ${machine.name}`, position: place.position, why, since, until })
+    if (machine?.registered)
+      found.push({
+        machine: machine.id,
+        label: `${machineNumber(machine)} ${machine.name}`,
+        position: place.position,
+        why,
+        since,
+        until,
+      })
   }
   const loan = part.loan && !part.loan.closed ? part.loan : undefined
   if (loan) at(loan.home, 'lent', loan.entry.happenedAt.latest, loan.due)
@@ -136,7 +169,14 @@ export function waitsFor(world: World, part: PartState): WaitsFor[] {
   for (const r of world.reservations)
     if (r.part === part.id) {
       const row = reservationRow(world, r)
-      found.push({ machine: row.machine, label: row.label, position: row.position, why: 'kept for it', since: row.since, until: row.until })
+      found.push({
+        machine: row.machine,
+        label: row.label,
+        position: row.position,
+        why: 'kept for it',
+        since: row.since,
+        until: row.until,
+      })
     }
   return found
 }

@@ -15,10 +15,17 @@ export interface PhotoRow {
   readonly on?: EntryId | undefined
   readonly width: number
   readonly height: number
-  readonly pins: readonly { readonly entry: EntryId; readonly x: number; readonly y: number; readonly finding?: EntryId | undefined; readonly label: string }[]
+  readonly pins: readonly {
+    readonly entry: EntryId
+    readonly x: number
+    readonly y: number
+    readonly finding?: EntryId | undefined
+    readonly label: string
+  }[]
 }
 
-export const named = (world: World, id: string | undefined): string => (id ? (world.parties.get(id as PartyId)?.name ?? 'somebody') : 'somebody')
+export const named = (world: World, id: string | undefined): string =>
+  id ? (world.parties.get(id as PartyId)?.name ?? 'somebody') : 'somebody'
 
 export function photoRows(world: World, machine: MachineState): PhotoRow[] {
   const { photos, pins, findings } = machine.condition
@@ -30,8 +37,31 @@ export function photoRows(world: World, machine: MachineState): PhotoRow[] {
       const { x, y, position } = pin.body
       const pinned = pin.body.finding
       const sort = findings.find((f) => f.id === pinned)?.noted
-      return [{ entry: pin.id, x, y, finding: pinned, label: sort ? `${sort.sort}${sort.place ? `, ${sort.place}` : ''}` : (position ?? '') }]
+      return [
+        {
+          entry: pin.id,
+          x,
+          y,
+          finding: pinned,
+          label: sort ? `${sort.sort}${sort.place ? `, ${sort.place}` : ''}` : (position ?? ''),
+        },
+      ]
     })
-    return [{ entry: p.id, at: p.happenedAt.latest, by: named(world, p.doneBy), words, of, zone, finding, evidence, on, width, height, pins: own }]
+    return [
+      {
+        entry: p.id,
+        at: p.happenedAt.latest,
+        by: named(world, p.doneBy),
+        words,
+        of,
+        zone,
+        finding,
+        evidence,
+        on,
+        width,
+        height,
+        pins: own,
+      },
+    ]
   })
 }

@@ -24,4 +24,5 @@ function bareEntry(entry: Entry): Entry {
 }
 
 /** The entries of a line as somebody may know them who sees no prices. */
-export const withoutPrices = (entries: readonly Entry[]): Entry[] => entries.filter((e) => !isPriced(e.body)).map(bareEntry)
+export const withoutPrices = (entries: readonly Entry[]): Entry[] =>
+  entries.filter((e) => !isPriced(e.body)).map(bareEntry)

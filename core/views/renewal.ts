@@ -15,7 +15,12 @@ import { policyOf } from '#core/work/policy.ts'
 import { machineNumber, partLabel } from './labels.ts'
 
 export interface RenewalView {
-  readonly machine: { readonly id: string; readonly label: string; readonly openEpisode?: string | undefined; readonly lastEpisode?: string | undefined }
+  readonly machine: {
+    readonly id: string
+    readonly label: string
+    readonly openEpisode?: string | undefined
+    readonly lastEpisode?: string | undefined
+  }
   readonly kind: string
   /** Kinds of part that sit on it more than once, and how often. */
   readonly kinds: readonly { readonly kind: string; readonly count: number }[]
@@ -27,13 +32,23 @@ export interface RenewalView {
   readonly designators: readonly string[]
   readonly assemblies: readonly string[]
   /** The type whose sheet may learn from this map, and what it would. */
-  readonly teaches?: { readonly type: string; readonly name: string; readonly met: readonly SheetPosition[]; readonly learned: readonly Learned[] } | undefined
+  readonly teaches?:
+    | {
+        readonly type: string
+        readonly name: string
+        readonly met: readonly SheetPosition[]
+        readonly learned: readonly Learned[]
+      }
+    | undefined
 }
 
 /** Minor units are rounded once, after the sum. */
 function costSoFar(world: World, rows: readonly RenewalRow[]): RenewalView['cost'] {
   const costs = rows.flatMap((r) => (r.done ? [costOf(world, r.done.part as PartId)] : []))
-  const sums = sumByCurrency(costs.filter((c) => c !== undefined)).map((sum) => ({ ...sum, minor: Math.round(sum.minor) }))
+  const sums = sumByCurrency(costs.filter((c) => c !== undefined)).map((sum) => ({
+    ...sum,
+    minor: Math.round(sum.minor),
+  }))
   return { sums, unpriced: costs.filter((c) => c === undefined).length }
 }
 
@@ -42,22 +57,38 @@ export function renewalView(world: World, machine: MachineState, asked: string |
   const sheet = sheetOf(world, machine)
   const counts = new Map<string, number>()
   for (const p of positions) if (!p.assembly) counts.set(p.accepts, (counts.get(p.accepts) ?? 0) + 1)
-  const kinds = [...counts].filter(([kind, n]) => n > 1 || kind === asked || machine.metPositions.some((p) => p.accepts === kind)).map(([kind, count]) => ({ kind, count }))
-  const kind = asked ?? kinds.find((k) => k.kind === 'electrolytic capacitor')?.kind ?? kinds[0]?.kind ?? 'electrolytic capacitor'
+  const kinds = [...counts]
+    .filter(([kind, n]) => n > 1 || kind === asked || machine.metPositions.some((p) => p.accepts === kind))
+    .map(([kind, count]) => ({ kind, count }))
+  const kind =
+    asked ??
+    kinds.find((k) => k.kind === 'electrolytic capacitor')?.kind ??
+    kinds[0]?.kind ??
+    'electrolytic capacitor'
   const school = policyOf(world, machine, 'renewing capacitors') as School
-  const failing = machineStanding(world, machine).standings.some((s) => s.word === 'fails' || s.word === 'partly' || s.word === 'intermittent')
+  const failing = machineStanding(world, machine).standings.some(
+    (s) => s.word === 'fails' || s.word === 'partly' || s.word === 'intermittent',
+  )
   const measured = new Map(pointRows(world, machine).map((p) => [p.point.toLowerCase(), p.last?.within]))
   const rows = contentsOf(world, machine)
-    .filter((row) => !row.position.assembly && kindMatch(kind, row.position.accepts).is !== 'does not stand in')
+    .filter(
+      (row) => !row.position.assembly && kindMatch(kind, row.position.accepts).is !== 'does not stand in',
+    )
     .map((row): RenewalRow => {
       const { position, part } = row
       const state = part ? world.parts.get(part) : undefined
       const arrived = state?.legs.at(-1)
-      const foreign = state !== undefined && arrived !== undefined && !(state.start?.in.id === row.place.in.id && state.start.position === row.place.position)
+      const foreign =
+        state !== undefined &&
+        arrived !== undefined &&
+        !(state.start?.in.id === row.place.in.id && state.start.position === row.place.position)
       const said: Record<string, Readonly<Record<string, string>>> = {}
-      for (const s of machine.specs) if (s.body.kind === 'spec' && s.body.position === position.designator) said[s.body.by] = { ...said[s.body.by], ...s.body.attributes }
+      for (const s of machine.specs)
+        if (s.body.kind === 'spec' && s.body.position === position.designator)
+          said[s.body.by] = { ...said[s.body.by], ...s.body.attributes }
       const { wants, trouble } = wantsOf(said as Said, position.asks ?? {}, position.ratingVolts)
-      const suspect = state?.health === 'suspect' || state?.health === 'proved bad' || leaks(machine, position.designator)
+      const suspect =
+        state?.health === 'suspect' || state?.health === 'proved bad' || leaks(machine, position.designator)
       const bad = measured.get(`${position.designator} esr`.toLowerCase()) === false
       const since = arrived?.order ?? -1
       const verified = verifications.filter((v) =>
@@ -92,9 +123,16 @@ export function renewalView(world: World, machine: MachineState, asked: string |
                 : failing && suspect
                   ? 'a function fails'
                   : undefined,
-        done: foreign && part && arrived ? { label: partLabel(world, part), part, at: arrived.entry.happenedAt.latest } : undefined,
+        done:
+          foreign && part && arrived
+            ? { label: partLabel(world, part), part, at: arrived.entry.happenedAt.latest }
+            : undefined,
         verified,
-        pins: machine.condition.pins.flatMap((p) => (p.body.kind === 'pin' && p.body.position === position.designator ? [{ photo: p.body.photo, x: p.body.x, y: p.body.y }] : [])),
+        pins: machine.condition.pins.flatMap((p) =>
+          p.body.kind === 'pin' && p.body.position === position.designator
+            ? [{ photo: p.body.photo, x: p.body.x, y: p.body.y }]
+            : [],
+        ),
       }
     })
   return {
@@ -112,10 +150,22 @@ export function renewalView(world: World, machine: MachineState, asked: string |
     photos: photoRows(world, machine),
     designators: positions.map((p) => p.designator),
     assemblies: positions.filter((p) => p.assembly).map((p) => p.designator),
-    teaches: sheet && machine.type ? { type: machine.type, name: sheet.name, met: machine.metPositions, learned: learnedFrom(rows, sheet, machine.metPositions) } : undefined,
+    teaches:
+      sheet && machine.type
+        ? {
+            type: machine.type,
+            name: sheet.name,
+            met: machine.metPositions,
+            learned: learnedFrom(rows, sheet, machine.metPositions),
+          }
+        : undefined,
   }
 }
 
 /** A finding of a leak or a scorch whose place names the designator. */
 const leaks = (machine: MachineState, designator: string): boolean =>
-  machine.condition.findings.some((f) => /leak|scorch|corrosion/.test(f.noted.sort) && new RegExp(`\\b${designator}\\b`).test(f.noted.place ?? ''))
+  machine.condition.findings.some(
+    (f) =>
+      /leak|scorch|corrosion/.test(f.noted.sort) &&
+      new RegExp(`\\b${designator}\\b`).test(f.noted.place ?? ''),
+  )

@@ -56,13 +56,21 @@ const versionRow = (entry: Entry): VersionRow => ({
 /** Photographs by the entry that carries them. */
 export function carriedPhotos(machine: MachineState): ReadonlyMap<string, readonly EntryId[]> {
   const carried = new Map<string, EntryId[]>()
-  for (const p of machine.condition.photos) if (p.body.kind === 'photo' && p.body.on) carried.set(p.body.on, [...(carried.get(p.body.on) ?? []), p.id])
+  for (const p of machine.condition.photos)
+    if (p.body.kind === 'photo' && p.body.on)
+      carried.set(p.body.on, [...(carried.get(p.body.on) ?? []), p.id])
   // What a jot was sorted into keeps its pictures.
-  for (const jot of machine.jots) for (const entry of jot.into ?? []) carried.set(entry, [...(carried.get(entry) ?? []), ...(carried.get(jot.entry.id) ?? [])])
+  for (const jot of machine.jots)
+    for (const entry of jot.into ?? [])
+      carried.set(entry, [...(carried.get(entry) ?? []), ...(carried.get(jot.entry.id) ?? [])])
   return carried
 }
 
-export function logRow(statement: Statement, voids: ReadonlyMap<string, string>, carried: ReadonlyMap<string, readonly EntryId[]>): LogRow {
+export function logRow(
+  statement: Statement,
+  voids: ReadonlyMap<string, string>,
+  carried: ReadonlyMap<string, readonly EntryId[]>,
+): LogRow {
   const versions = statement.versions ?? []
   return {
     id: statement.id,
@@ -76,7 +84,8 @@ export function logRow(statement: Statement, voids: ReadonlyMap<string, string>,
     versions: versions.map(versionRow),
     latestAmendment: versions.length > 1 ? (versions.at(-1)?.id ?? null) : null,
     withdrawn: statement.withdrawn === true,
-    contested: statement.became === 'contested' && statement.settledBy === undefined ? statement.contest : undefined,
+    contested:
+      statement.became === 'contested' && statement.settledBy === undefined ? statement.contest : undefined,
     clockUncertain: statement.clockUncertain === true,
     onVoid: statement.restsOn?.some((id) => voids.has(id)) === true,
     voidBy: voids.get(statement.id),
@@ -105,11 +114,16 @@ export function changeSummary(world: World, machine: MachineState, change: NetCh
     target: change.target,
     kind: change.kind,
     reach: change.reach,
-    verbs: [...new Set(change.steps.filter((s) => s.out === undefined && s.in === undefined).map((s) => s.verb))],
+    verbs: [
+      ...new Set(change.steps.filter((s) => s.out === undefined && s.in === undefined).map((s) => s.verb)),
+    ],
     from: at(first),
     to: at(last),
     part: change.before !== undefined ? partLabel(world, change.before) : undefined,
-    partIn: change.after !== undefined && change.after !== change.before ? partLabel(world, change.after) : undefined,
+    partIn:
+      change.after !== undefined && change.after !== change.before
+        ? partLabel(world, change.after)
+        : undefined,
     elsewhere: change.elsewhere ? placeLabel(world, change.elsewhere, machine.id) : undefined,
     entries: [...new Set(change.steps.map((s) => s.entry.id))],
   }
@@ -134,7 +148,13 @@ export function bracketsOf(world: World, machine: MachineState): Bracket[] {
   const groups = new Map<string, { readonly first: Conclusion; readonly functions: string[] }>()
   for (const c of conclusionsOf(world, machine)) {
     if (c.verdict === 'survived') continue
-    const key = [c.before?.entry.id, c.after.entry.id, c.verdict, c.strength, ...c.changes.map((x) => x.target.name)].join('|')
+    const key = [
+      c.before?.entry.id,
+      c.after.entry.id,
+      c.verdict,
+      c.strength,
+      ...c.changes.map((x) => x.target.name),
+    ].join('|')
     const group = groups.get(key)
     if (group) group.functions.push(c.fn)
     else groups.set(key, { first: c, functions: [c.fn] })

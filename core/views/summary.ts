@@ -34,9 +34,18 @@ export interface MachineSummary {
     | undefined
   readonly waits: readonly WaitRow[]
   /** Things that need a person: questions, contested entries. */
-  readonly needs: readonly { readonly kind: 'question' | 'contested' | 'void' | 'entry'; readonly words: string; readonly at: Instant; readonly entry: EntryId }[]
+  readonly needs: readonly {
+    readonly kind: 'question' | 'contested' | 'void' | 'entry'
+    readonly words: string
+    readonly at: Instant
+    readonly entry: EntryId
+  }[]
   /** Things put away that fall due: deferred items, loans. */
-  readonly due: readonly { readonly kind: 'deferred' | 'loan' | 'machine away' | 'condition' | 'quarantine'; readonly words: string; readonly at: Instant }[]
+  readonly due: readonly {
+    readonly kind: 'deferred' | 'loan' | 'machine away' | 'condition' | 'quarantine'
+    readonly words: string
+    readonly at: Instant
+  }[]
   readonly onLoan: boolean
   readonly lendsParts: boolean
   readonly needsTest: number
@@ -58,7 +67,11 @@ export interface SummaryOf {
 
 /** What is written on the parts that are in the machine or kept with it: a marking leads to the machine around it. */
 const partMarkings = (world: World, id: MachineId): string[] =>
-  [...world.parts.values()].flatMap((p) => (p.place && p.place.in.id === id ? [p.marking, p.dateCode, p.tag].filter((text) => text !== undefined) : []))
+  [...world.parts.values()].flatMap((p) =>
+    p.place && p.place.in.id === id
+      ? [p.marking, p.dateCode, p.tag].filter((text) => text !== undefined)
+      : [],
+  )
 
 export function machineSummary(world: World, id: MachineId): SummaryOf | undefined {
   const machine = world.machines.get(id)
@@ -70,7 +83,9 @@ export function machineSummary(world: World, id: MachineId): SummaryOf | undefin
   const waits = openWaits(world, machine)
   const mine = open ? world.line.filter((s) => s.episode === open.id || s.id === open.id) : []
   const custody = machine.custody.at(-1)
-  const away = custody?.body.kind === 'custody' && (custody.body.to.in.kind === 'party' || custody.body.to.in.kind === 'person')
+  const away =
+    custody?.body.kind === 'custody' &&
+    (custody.body.to.in.kind === 'party' || custody.body.to.in.kind === 'person')
   const loans = world.loans.filter((l) => !l.closed && l.home.in.id === id)
   const lastClosed = machine.episodes.at(-1)?.closed?.body
   const deferred = lastClosed?.kind === 'episode' && lastClosed.what === 'closed' ? lastClosed.deferred : []
@@ -94,30 +109,64 @@ export function machineSummary(world: World, id: MachineId): SummaryOf | undefin
       touched: mine.at(-1)?.happenedAt.latest ?? open.opened.happenedAt.latest,
       next: open.next,
       lie: open.lie,
-      people: [...new Set(mine.flatMap((s) => (s.doneBy ? [world.parties.get(s.doneBy)?.initials ?? ''] : [])))].filter(Boolean),
-      off: trayOf(world, machine).length + [...machine.fasteners.values()].reduce((sum, f) => sum + Math.max(0, f.off - f.on), 0),
+      people: [
+        ...new Set(mine.flatMap((s) => (s.doneBy ? [world.parties.get(s.doneBy)?.initials ?? ''] : []))),
+      ].filter(Boolean),
+      off:
+        trayOf(world, machine).length +
+        [...machine.fasteners.values()].reduce((sum, f) => sum + Math.max(0, f.off - f.on), 0),
     },
     waits: waitRows(world, machine),
     needs: [
-      ...machine.contested.map((c) => ({ kind: 'contested' as const, words: c.body.kind, at: c.happenedAt.latest, entry: c.id })),
-      ...openQuestions(world, machine).map((q) => ({ kind: 'question' as const, words: q.words, at: q.entry.happenedAt.latest, entry: q.entry.id })),
+      ...machine.contested.map((c) => ({
+        kind: 'contested' as const,
+        words: c.body.kind,
+        at: c.happenedAt.latest,
+        entry: c.id,
+      })),
+      ...openQuestions(world, machine).map((q) => ({
+        kind: 'question' as const,
+        words: q.words,
+        at: q.entry.happenedAt.latest,
+        entry: q.entry.id,
+      })),
       ...(arrivalOpen(machine) > 0
-        ? [{ kind: 'entry' as const, words: String(arrivalOpen(machine)), at: machine.registered.happenedAt.latest, entry: machine.registered.id }]
+        ? [
+            {
+              kind: 'entry' as const,
+              words: String(arrivalOpen(machine)),
+              at: machine.registered.happenedAt.latest,
+              entry: machine.registered.id,
+            },
+          ]
         : []),
     ],
     due: [
-      ...deferred.flatMap((d) => (d.until ? [{ kind: 'deferred' as const, words: d.what, at: d.until }] : [])),
-      ...loans.flatMap((l) => (l.due ? [{ kind: 'loan' as const, words: partLabel(world, l.part), at: l.due }] : [])),
-      ...(priority?.kind === 'grade' && priority.what === 'priority' && priority.by && priority.urgency !== 'nothing to do'
+      ...deferred.flatMap((d) =>
+        d.until ? [{ kind: 'deferred' as const, words: d.what, at: d.until }] : [],
+      ),
+      ...loans.flatMap((l) =>
+        l.due ? [{ kind: 'loan' as const, words: partLabel(world, l.part), at: l.due }] : [],
+      ),
+      ...(priority?.kind === 'grade' &&
+      priority.what === 'priority' &&
+      priority.by &&
+      priority.urgency !== 'nothing to do'
         ? [{ kind: 'condition' as const, words: priority.words || 'condition', at: priority.by }]
         : []),
-      ...(quarantine?.kind === 'quarantine' && quarantine.way === 'in' && quarantine.until ? [{ kind: 'quarantine' as const, words: quarantine.place, at: quarantine.until }] : []),
-      ...(away && custody?.body.kind === 'custody' && custody.body.until ? [{ kind: 'machine away' as const, words: custody.body.purpose, at: custody.body.until }] : []),
+      ...(quarantine?.kind === 'quarantine' && quarantine.way === 'in' && quarantine.until
+        ? [{ kind: 'quarantine' as const, words: quarantine.place, at: quarantine.until }]
+        : []),
+      ...(away && custody?.body.kind === 'custody' && custody.body.until
+        ? [{ kind: 'machine away' as const, words: custody.body.purpose, at: custody.body.until }]
+        : []),
     ],
     onLoan: away === true,
     lendsParts: loans.length > 0,
     needsTest: standings.filter((s) => s.word === 'retest' || s.word === 'void').length,
-    touchedAt: world.line.findLast((s) => s.about.some((a) => a.id === id))?.happenedAt.latest ?? machine.registered.happenedAt.latest,
+    touchedAt:
+      world.line.findLast((s) => s.about.some((a) => a.id === id))?.happenedAt.latest ??
+      machine.registered.happenedAt.latest,
     registeredAt: machine.registered.happenedAt.latest,
     condition: { grade: condition.grade, looked: condition.looked, of: condition.of },
     place: custody?.body.kind === 'custody' ? placeLabel(world, custody.body.to, id) : undefined,
@@ -138,10 +187,14 @@ export function machineSummary(world: World, id: MachineId): SummaryOf | undefin
       ...machine.aliases,
       ...machine.marks,
       machine.revision,
-      ...Object.entries(machine.attributes).flatMap(([key, value]) => (key.startsWith('none: ') ? [] : [value])),
+      ...Object.entries(machine.attributes).flatMap(([key, value]) =>
+        key.startsWith('none: ') ? [] : [value],
+      ),
       machine.source?.words,
       ...machine.claims.map((c) => c.words),
-      ...machine.arrival.markings.flatMap((s) => (s.body.kind === 'marking' ? s.body.lines.map((l) => l.text) : [])),
+      ...machine.arrival.markings.flatMap((s) =>
+        s.body.kind === 'marking' ? s.body.lines.map((l) => l.text) : [],
+      ),
       ...machine.arrival.evidence.map((e) => e.says),
       ...partMarkings(world, id),
     ]

@@ -7,13 +7,29 @@ const at = '2026-03-02T10:00:00.000Z'
 
 it('a lot’s modules are judged by what was said and what tests show', () => {
   const { t } = twoTerminals()
-  const lot = t.told('2026-01-06T09:00:00.000Z', { kind: 'batch', name: 'Two terminals', machines: [home, other] }).id
+  const lot = t.told('2026-01-06T09:00:00.000Z', {
+    kind: 'batch',
+    name: 'Two terminals',
+    machines: [home, other],
+  }).id
   const test = (machine: typeof home, results: Record<string, typeof pass>) =>
-    t.told(at, { kind: 'test', machine, depth: 'full', gear: [], results: Object.entries(results).map(([fn, result]) => ({ fn, result })) })
+    t.told(at, {
+      kind: 'test',
+      machine,
+      depth: 'full',
+      gear: [],
+      results: Object.entries(results).map(([fn, result]) => ({ fn, result })),
+    })
   // The first: characters fail, and depend on IC31 alone. The second: everything passes but the keyboard.
   test(home, { characters: fail, keyboard: pass, 'self-test': pass, screen: pass })
   test(other, { characters: pass, keyboard: fail, 'self-test': pass, screen: pass })
-  t.told(at, { kind: 'part', what: 'content', machine: other, place: slot(other, 'keyboard'), content: 'empty' })
+  t.told(at, {
+    kind: 'part',
+    what: 'content',
+    machine: other,
+    place: slot(other, 'keyboard'),
+    content: 'empty',
+  })
   t.told(at, { kind: 'part', what: 'health', part: found(home, 'supply'), health: 'proved good' })
   const view = wholeView(t.world(), lot)!
   expect(view.kinds.map((k) => k.kind)).toEqual(['IC31', 'IC32', 'keyboard', 'supply'])

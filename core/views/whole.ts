@@ -31,9 +31,18 @@ export function wholeView(world: World, id: EntryId): WholeView | undefined {
   const kinds = new Map<string, ModuleKind>()
   for (const machine of machines)
     for (const p of positionsOf(world, machine))
-      if (p.on === undefined && (p.assembly || p.essential) && kinds.size < mostKinds && !kinds.has(p.designator))
+      if (
+        p.on === undefined &&
+        (p.assembly || p.essential) &&
+        kinds.size < mostKinds &&
+        !kinds.has(p.designator)
+      )
         kinds.set(p.designator, { kind: p.designator, labour: 2 * mountPoints[p.mount] })
-  return { name: said.body.name, kinds: [...kinds.values()], units: machines.map((m) => wholeUnit(world, m, [...kinds.keys()])) }
+  return {
+    name: said.body.name,
+    kinds: [...kinds.values()],
+    units: machines.map((m) => wholeUnit(world, m, [...kinds.keys()])),
+  }
 }
 
 function wholeUnit(world: World, machine: MachineState, kinds: readonly string[]): WholeUnit {
@@ -44,7 +53,9 @@ function wholeUnit(world: World, machine: MachineState, kinds: readonly string[]
   let filled = 0
   for (const kind of kinds) {
     const row = rows.get(kind)
-    const [state, why] = row ? moduleState(world, machine, row, standing) : (['missing', 'not on its sheet'] as const)
+    const [state, why] = row
+      ? moduleState(world, machine, row, standing)
+      : (['missing', 'not on its sheet'] as const)
     modules[kind] = state
     because[kind] = why
     if (state !== 'missing') filled++
@@ -57,7 +68,10 @@ function wholeUnit(world: World, machine: MachineState, kinds: readonly string[]
     modules,
     because,
     // A unit that is whole and accessioned is the last to become a donor.
-    worth: Math.round((kinds.length === 0 ? 0 : filled / kinds.length) * 4) + (machine.legal === 'accessioned' ? 20 : 0) + (machine.purpose === 'working exhibit' ? 20 : 0),
+    worth:
+      Math.round((kinds.length === 0 ? 0 : filled / kinds.length) * 4) +
+      (machine.legal === 'accessioned' ? 20 : 0) +
+      (machine.purpose === 'working exhibit' ? 20 : 0),
   }
 }
 
@@ -65,18 +79,27 @@ function wholeUnit(world: World, machine: MachineState, kinds: readonly string[]
  * What is known of a module: said of the part itself; else what the functions that depend on it show. It is good when every
  * such function works, bad when one fails that depends on nothing else of the machine's modules.
  */
-function moduleState(world: World, machine: MachineState, { position, content, part }: PositionContent, standing: ReadonlyMap<string, string>): readonly [ModuleState, string] {
+function moduleState(
+  world: World,
+  machine: MachineState,
+  { position, content, part }: PositionContent,
+  standing: ReadonlyMap<string, string>,
+): readonly [ModuleState, string] {
   const word = contentWord(content)
   if (word === 'empty') return ['missing', 'its position is empty']
   const health = part ? world.parts.get(part)?.health : undefined
   if (health === 'proved good') return ['good', 'proved good']
   if (health === 'proved bad' || health === 'suspect') return ['bad', health]
   const functions = functionsOf(world, machine).filter((f) => f.dependsOn.includes(position.designator))
-  const failing = functions.filter((f) => ['fails', 'partly', 'intermittent'].includes(standing.get(f.name) ?? ''))
+  const failing = functions.filter((f) =>
+    ['fails', 'partly', 'intermittent'].includes(standing.get(f.name) ?? ''),
+  )
   const alone = failing.find((f) => f.dependsOn.length === 1)
   if (alone) return ['bad', `${alone.name} fails, and depends on it alone`]
-  if (failing.length > 0) return ['unknown', `${failing.map((f) => f.name).join(', ')} fails; not only this may be why`]
+  if (failing.length > 0)
+    return ['unknown', `${failing.map((f) => f.name).join(', ')} fails; not only this may be why`]
   const works = functions.filter((f) => ['works', 'ageing'].includes(standing.get(f.name) ?? ''))
-  if (functions.length > 0 && works.length === functions.length) return ['good', `${works.map((f) => f.name).join(', ')} works`]
+  if (functions.length > 0 && works.length === functions.length)
+    return ['good', `${works.map((f) => f.name).join(', ')} works`]
   return ['unknown', 'not shown by any test']
 }

@@ -8,7 +8,12 @@ import { authorityFor } from './authority.ts'
 
 const bath = numberedId<MethodId>(1, 8)
 const { t } = twoTerminals()
-t.told('2026-02-01T10:00:00.000Z', { kind: 'method', what: 'written', method: bath, recipe: recipeSchema.parse({ name: 'bath', verb: 'clean', needs: 'chemicals' }) })
+t.told('2026-02-01T10:00:00.000Z', {
+  kind: 'method',
+  what: 'written',
+  method: bath,
+  recipe: recipeSchema.parse({ name: 'bath', verb: 'clean', needs: 'chemicals' }),
+})
 const work = (name: string, reach: 'altered' | 'disturbed', method?: MethodId): Body => ({
   kind: 'change',
   machine: home,
@@ -17,7 +22,16 @@ const work = (name: string, reach: 'altered' | 'disturbed', method?: MethodId): 
   reach,
   ...(method ? { method } : {}),
 })
-const out = (designator: string): Body => ({ kind: 'move', legs: [{ part: found(home, designator), from: slot(home, designator), to: { in: { kind: 'store', id: 'drawer' } } }] })
+const out = (designator: string): Body => ({
+  kind: 'move',
+  legs: [
+    {
+      part: found(home, designator),
+      from: slot(home, designator),
+      to: { in: { kind: 'store', id: 'drawer' } },
+    },
+  ],
+})
 
 // Domain: switch on · work on mains parts · picture tube · lithium · chemicals.
 describe('acts of authorised people', () => {

@@ -4,7 +4,11 @@ import { positionsOf, type World } from '#core/history/world.ts'
 import { machineAround } from '#core/parts/presence.ts'
 import type { Place } from '#core/parts/place.ts'
 
-const precautionNeeds: Readonly<Record<string, Authority>> = { 'tube discharged': 'picture tube', 'earth and insulation': 'mains', 'lithium declared': 'lithium' }
+const precautionNeeds: Readonly<Record<string, Authority>> = {
+  'tube discharged': 'picture tube',
+  'earth and insulation': 'mains',
+  'lithium declared': 'lithium',
+}
 
 /** The authority that an act needs by its nature; undefined for one that anybody may do. */
 export function authorityFor(world: World, body: Body): Authority | undefined {
@@ -15,8 +19,15 @@ export function authorityFor(world: World, body: Body): Authority | undefined {
       return precautionNeeds[body.what]
     case 'change': {
       const machine = world.machines.get(body.machine)
-      const atMains = machine && positionsOf(world, machine).some((p) => p.designator === body.target.name && p.safetyClass !== undefined)
-      return (body.method ? world.methods.get(body.method)?.recipe.needs : undefined) ?? (atMains && body.reach === 'altered' ? 'mains' : undefined)
+      const atMains =
+        machine &&
+        positionsOf(world, machine).some(
+          (p) => p.designator === body.target.name && p.safetyClass !== undefined,
+        )
+      return (
+        (body.method ? world.methods.get(body.method)?.recipe.needs : undefined) ??
+        (atMains && body.reach === 'altered' ? 'mains' : undefined)
+      )
     }
     case 'move':
       return body.legs.some((leg) => atMains(world, leg.from) || atMains(world, leg.to)) ? 'mains' : undefined
@@ -27,5 +38,8 @@ export function authorityFor(world: World, body: Body): Authority | undefined {
 
 function atMains(world: World, place: Place): boolean {
   const machine = place.position === undefined ? undefined : machineAround(world, place)
-  return machine !== undefined && positionsOf(world, machine).some((p) => p.designator === place.position && p.safetyClass !== undefined)
+  return (
+    machine !== undefined &&
+    positionsOf(world, machine).some((p) => p.designator === place.position && p.safetyClass !== undefined)
+  )
 }

@@ -15,12 +15,17 @@ describe('the discharge of a supply capacitor', () => {
   })
   it('is at the limit of IEC 60364-4-41 when its time is over, for any supply capacitor (V0·e^(−t/RC))', () => {
     fc.assert(
-      fc.property(fc.double({ min: 1, max: 1e6, noNaN: true }), fc.double({ min: 1e-9, max: 1, noNaN: true }), fc.double({ min: 60.001, max: 1000, noNaN: true }), (r, c, v) => {
-        const found = sum(r, c, v)
-        expect(voltsAfter(found.seconds, r, c, v) / touchLimitVolts).toBeCloseTo(1, 9)
-        // What the resistor turns to heat in all is what the capacitor held: the power halves its integral every RC/2·ln 2.
-        expect((found.peakWatts * found.constant) / 2 / found.joules).toBeCloseTo(1, 9)
-      }),
+      fc.property(
+        fc.double({ min: 1, max: 1e6, noNaN: true }),
+        fc.double({ min: 1e-9, max: 1, noNaN: true }),
+        fc.double({ min: 60.001, max: 1000, noNaN: true }),
+        (r, c, v) => {
+          const found = sum(r, c, v)
+          expect(voltsAfter(found.seconds, r, c, v) / touchLimitVolts).toBeCloseTo(1, 9)
+          // What the resistor turns to heat in all is what the capacitor held: the power halves its integral every RC/2·ln 2.
+          expect((found.peakWatts * found.constant) / 2 / found.joules).toBeCloseTo(1, 9)
+        },
+      ),
     )
   })
   it('takes no time from below the limit', () => expect(sum(1000, 1e-3, 48).seconds).toBe(0))

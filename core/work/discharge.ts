@@ -28,8 +28,14 @@ export function discharge(ohms: number, farads: number, volts: number): Discharg
   if (![ohms, farads, volts].every((n) => Number.isFinite(n) && n > 0)) return 'not positive'
   if (volts > mostVolts) return 'tube anode'
   const constant = ohms * farads
-  return { constant, seconds: volts <= touchLimitVolts ? 0 : constant * Math.log(volts / touchLimitVolts), joules: (farads * volts * volts) / 2, peakWatts: (volts * volts) / ohms }
+  return {
+    constant,
+    seconds: volts <= touchLimitVolts ? 0 : constant * Math.log(volts / touchLimitVolts),
+    joules: (farads * volts * volts) / 2,
+    peakWatts: (volts * volts) / ohms,
+  }
 }
 
 /** Volts left after `seconds`. */
-export const voltsAfter = (seconds: number, ohms: number, farads: number, volts: number): number => volts * Math.exp(-seconds / (ohms * farads))
+export const voltsAfter = (seconds: number, ohms: number, farads: number, volts: number): number =>
+  volts * Math.exp(-seconds / (ohms * farads))

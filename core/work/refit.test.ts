@@ -4,15 +4,23 @@ import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { refitOrder, type Before, type OffThing } from './refit.ts'
 
-const things = (names: readonly string[]): OffThing[] => names.map((name) => ({ name, kind: 'part', detail: '', line: `in ${name}` }))
-const names = (off: readonly string[], constraints: readonly Before[] = []) => refitOrder(things(off), constraints).steps.map((s) => s.name)
+const things = (names: readonly string[]): OffThing[] =>
+  names.map((name) => ({ name, kind: 'part', detail: '', line: `in ${name}` }))
+const names = (off: readonly string[], constraints: readonly Before[] = []) =>
+  refitOrder(things(off), constraints).steps.map((s) => s.name)
 
 describe('what came off goes back', () => {
-  it('in reverse', () => expect(names(['lid', 'shield', 'J3', 'board'])).toEqual(['board', 'J3', 'shield', 'lid']))
+  it('in reverse', () =>
+    expect(names(['lid', 'shield', 'J3', 'board'])).toEqual(['board', 'J3', 'shield', 'lid']))
   it('bent by what must be before what, and no further', () => {
     expect(names(['keyboard', 'ROM 1', 'ROM 2'], [])).toEqual(['ROM 2', 'ROM 1', 'keyboard'])
     // The stabiliser came off last and would go back first; the bar must be in before it.
-    expect(names(['lid', 'bar', 'stabiliser'], [{ first: 'bar', then: 'stabiliser', why: 'its hooks are reached from below' }])).toEqual(['bar', 'stabiliser', 'lid'])
+    expect(
+      names(
+        ['lid', 'bar', 'stabiliser'],
+        [{ first: 'bar', then: 'stabiliser', why: 'its hooks are reached from below' }],
+      ),
+    ).toEqual(['bar', 'stabiliser', 'lid'])
   })
   it('with its catch and its reason at the step', () => {
     const { steps } = refitOrder(
@@ -20,9 +28,14 @@ describe('what came off goes back', () => {
       [{ first: 'BAR', then: 'stabiliser', why: 'hooks below' }],
       new Map([['Lid', 'two hooks at the back go in first']]),
     )
-    expect(steps.map((s) => s.heed)).toEqual([[], ['after bar: hooks below'], ['two hooks at the back go in first']])
+    expect(steps.map((s) => s.heed)).toEqual([
+      [],
+      ['after bar: hooks below'],
+      ['two hooks at the back go in first'],
+    ])
   })
-  it('leaves aside what is not off', () => expect(names(['lid'], [{ first: 'board', then: 'lid' }])).toEqual(['lid']))
+  it('leaves aside what is not off', () =>
+    expect(names(['lid'], [{ first: 'board', then: 'lid' }])).toEqual(['lid']))
   it('names a circle, and still says an order for everything', () => {
     const { steps, circle } = refitOrder(things(['lid', 'a', 'b', 'c']), [
       { first: 'a', then: 'b' },
@@ -57,7 +70,9 @@ describe('against an independent graph library', () => {
         const order = steps.map((s) => s.name)
         expect([...order].sort()).toEqual(pool)
         expect(circle.length === 0).toBe(alg.isAcyclic(graph))
-        if (circle.length === 0) for (const { first, then } of constraints) expect(order.indexOf(first)).toBeLessThan(order.indexOf(then))
+        if (circle.length === 0)
+          for (const { first, then } of constraints)
+            expect(order.indexOf(first)).toBeLessThan(order.indexOf(then))
         else expect(alg.findCycles(graph).some((c) => circle.every((name) => c.includes(name)))).toBe(true)
       }),
     )

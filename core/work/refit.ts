@@ -38,7 +38,11 @@ const same = (a: string, b: string) => a.toLowerCase() === b.toLowerCase()
  * `off` in the order in which it came off. Of everything that nothing else still has to precede, the one that came off last
  * goes next, so that without constraints the order is exactly the reverse. Constraints about things that are not off do not count.
  */
-export function refitOrder(off: readonly OffThing[], constraints: readonly Before[], catches: ReadonlyMap<string, string> = new Map()): Refit {
+export function refitOrder(
+  off: readonly OffThing[],
+  constraints: readonly Before[],
+  catches: ReadonlyMap<string, string> = new Map(),
+): Refit {
   const here = (name: string) => off.find((o) => same(o.name, name))
   const active = constraints.flatMap((c) => {
     const [first, then] = [here(c.first), here(c.then)]
@@ -58,7 +62,9 @@ export function refitOrder(off: readonly OffThing[], constraints: readonly Befor
     }
     const [thing] = left.splice(at, 1)
     if (!thing) break
-    const before = active.filter((c) => c.then === thing).map((c) => `after ${c.first.name}${c.why ? `: ${c.why}` : ''}`)
+    const before = active
+      .filter((c) => c.then === thing)
+      .map((c) => `after ${c.first.name}${c.why ? `: ${c.why}` : ''}`)
     const caught = [...catches].find(([name]) => same(name, thing.name))?.[1]
     steps.push({ ...thing, heed: [...(caught ? [caught] : []), ...before] })
   }
@@ -66,7 +72,10 @@ export function refitOrder(off: readonly OffThing[], constraints: readonly Befor
 }
 
 /** Follows what each thing waits for until one comes again. */
-function circleIn(left: readonly OffThing[], active: readonly { readonly first: OffThing; readonly then: OffThing }[]): string[] {
+function circleIn(
+  left: readonly OffThing[],
+  active: readonly { readonly first: OffThing; readonly then: OffThing }[],
+): string[] {
   const path: OffThing[] = []
   let now = left[0]
   while (now && !path.includes(now)) {

@@ -22,7 +22,12 @@ export function roleNeeded(body: Body): Role {
       return 'restorer'
     case 'machine':
       if (body.what === 'registered') return saysWhose(body) ? 'steward' : 'volunteer'
-      return body.what === 'stated' && (body.set.legal !== undefined || body.set.owner !== undefined || body.set.accessionNumber !== undefined) ? 'steward' : 'volunteer'
+      return body.what === 'stated' &&
+        (body.set.legal !== undefined ||
+          body.set.owner !== undefined ||
+          body.set.accessionNumber !== undefined)
+        ? 'steward'
+        : 'volunteer'
     case 'party':
       return body.roles.some(isRole) ? 'steward' : 'volunteer'
     case 'consent':
@@ -35,14 +40,26 @@ export function roleNeeded(body: Body): Role {
 }
 
 /** Whether a registration says whose a machine is and what may be done with it: more than is so when nothing is said. */
-const saysWhose = ({ legal, owner, accessionNumber }: { legal?: string | undefined; owner?: string | undefined; accessionNumber?: string | undefined }): boolean =>
-  accessionNumber !== undefined || (owner !== undefined && owner !== 'house') || (legal !== undefined && legal !== 'entered, undecided')
+const saysWhose = ({
+  legal,
+  owner,
+  accessionNumber,
+}: {
+  legal?: string | undefined
+  owner?: string | undefined
+  accessionNumber?: string | undefined
+}): boolean =>
+  accessionNumber !== undefined ||
+  (owner !== undefined && owner !== 'house') ||
+  (legal !== undefined && legal !== 'entered, undecided')
 
 /** Whether a word names a role of the house, however it is written. */
-export const isRole = (word: string): boolean => (roles as readonly string[]).includes(word.trim().toLowerCase())
+export const isRole = (word: string): boolean =>
+  (roles as readonly string[]).includes(word.trim().toLowerCase())
 
 /** Whether a role is one that somebody of role `held` may speak as. */
-export const speaksAs = (held: Role, word: string): boolean => roles.some((role) => role === word && atLeast(held, role))
+export const speaksAs = (held: Role, word: string): boolean =>
+  roles.some((role) => role === word && atLeast(held, role))
 
 export const mayWrite = (role: Role, body: Body): boolean => atLeast(role, roleNeeded(body))
 

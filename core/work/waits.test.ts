@@ -12,8 +12,18 @@ import { lastRing, nextRing, type WaitRow } from './waits.ts'
 const from = '2026-03-03T10:00:00.000Z'
 const at = (minutes: number) => msToInstant(instantToMs(from) + minutes * 60_000)
 const ms = (minutes: number) => instantToMs(at(minutes))
-const once: WaitRow = { entry: '018f0000-0000-7000-8000-000000000001' as EntryId, what: 'case drying', from, until: at(90) }
-const again: WaitRow = { ...once, entry: '018f0000-0000-7000-8000-000000000002' as EntryId, what: 'brush, turn; look', everyMinutes: 15 }
+const once: WaitRow = {
+  entry: '018f0000-0000-7000-8000-000000000001' as EntryId,
+  what: 'case drying',
+  from,
+  until: at(90),
+}
+const again: WaitRow = {
+  ...once,
+  entry: '018f0000-0000-7000-8000-000000000002' as EntryId,
+  what: 'brush, turn; look',
+  everyMinutes: 15,
+}
 
 describe('a wait', () => {
   it('rings once, at its end', () => {
@@ -33,23 +43,40 @@ describe('a wait', () => {
   })
   it('rings next exactly where it then rang last, whatever its beat', () => {
     fc.assert(
-      fc.property(fc.integer({ min: 1, max: 240 }), fc.integer({ min: 1, max: 1000 }), fc.integer({ min: 0, max: 999 }), (every, length, now) => {
-        const wait = { ...again, everyMinutes: every, until: at(length) }
-        const next = nextRing(wait, ms(now))
-        if (next === undefined) return length <= now
-        return instantToMs(next) > ms(now) && lastRing(wait, ms(now), instantToMs(next)) === next
-      }),
+      fc.property(
+        fc.integer({ min: 1, max: 240 }),
+        fc.integer({ min: 1, max: 1000 }),
+        fc.integer({ min: 0, max: 999 }),
+        (every, length, now) => {
+          const wait = { ...again, everyMinutes: every, until: at(length) }
+          const next = nextRing(wait, ms(now))
+          if (next === undefined) return length <= now
+          return instantToMs(next) > ms(now) && lastRing(wait, ms(now), instantToMs(next)) === next
+        },
+      ),
     )
   })
   it('is open until its time is out or somebody ends it, and asks for a hand for half a day', () => {
     const { t, episode } = twoTerminals('2026-04-01T12:00:00.000Z')
     const began = '2026-04-01T10:00:00.000Z'
-    const wait = t.told(began, { kind: 'wait', machine: home, what: 'card drying', until: '2026-04-02T10:00:00.000Z' }, { episode })
-    t.told(began, { kind: 'wait', machine: home, what: 'keys steeping', until: '2026-04-01T11:00:00.000Z' }, { episode })
+    const wait = t.told(
+      began,
+      { kind: 'wait', machine: home, what: 'card drying', until: '2026-04-02T10:00:00.000Z' },
+      { episode },
+    )
+    t.told(
+      began,
+      { kind: 'wait', machine: home, what: 'keys steeping', until: '2026-04-01T11:00:00.000Z' },
+      { episode },
+    )
     const machine = () => t.world().machines.get(home)!
     expect(openWaits(t.world(), machine()).map((w) => w.what)).toEqual(['card drying'])
     expect(waitRows(t.world(), machine()).map((w) => w.what)).toEqual(['card drying', 'keys steeping'])
-    t.told('2026-04-01T11:30:00.000Z', { kind: 'wait', machine: home, over: wait.id, words: 'dry to the touch' }, { episode })
+    t.told(
+      '2026-04-01T11:30:00.000Z',
+      { kind: 'wait', machine: home, over: wait.id, words: 'dry to the touch' },
+      { episode },
+    )
     expect(openWaits(t.world(), machine())).toEqual([])
   })
 })
@@ -62,20 +89,27 @@ describe('the calendar', () => {
     ],
     at(1),
   )
-  const events = new ICAL.Component(ICAL.parse(text) as unknown[]).getAllSubcomponents('vevent').map((v) => new ICAL.Event(v))
+  const events = new ICAL.Component(ICAL.parse(text) as unknown[])
+    .getAllSubcomponents('vevent')
+    .map((v) => new ICAL.Event(v))
   it('is read by an independent parser of RFC 5545 with the times and words that went in', () => {
     expect(events.map((e) => e.startDate.toJSDate().toISOString())).toEqual([at(90), at(15)])
-    expect(events.map((e) => e.summary)).toEqual(['case drying: Ångstrøm désk calculator with a very long name indeed, number E2026-104', 'brush, turn; look: Corvel 88; terminal'])
+    expect(events.map((e) => e.summary)).toEqual([
+      'case drying: Ångstrøm désk calculator with a very long name indeed, number E2026-104',
+      'brush, turn; look: Corvel 88; terminal',
+    ])
     expect(new Set(events.map((e) => e.uid)).size).toBe(2)
   })
   it('repeats what rings again, as often as it does here', () => {
     const times = events[1]!.iterator()
     const all: string[] = []
-    for (let next = times.next() as ICAL.Time | null; next; next = times.next() as ICAL.Time | null) all.push(next.toJSDate().toISOString())
+    for (let next = times.next() as ICAL.Time | null; next; next = times.next() as ICAL.Time | null)
+      all.push(next.toJSDate().toISOString())
     expect(all).toEqual([15, 30, 45, 60, 75, 90].map(at))
   })
   it('has lines of at most 75 octets, each ended by CRLF (3.1)', () => {
     expect(text.endsWith('END:VCALENDAR\r\n')).toBe(true)
-    for (const line of text.split('\r\n')) expect(new TextEncoder().encode(line).length).toBeLessThanOrEqual(75)
+    for (const line of text.split('\r\n'))
+      expect(new TextEncoder().encode(line).length).toBeLessThanOrEqual(75)
   })
 })

@@ -30,6 +30,11 @@ export function nextRing(wait: Wait, nowMs: number): Instant | undefined {
 export function lastRing(wait: Wait, afterMs: number, nowMs: number): Instant | undefined {
   const [from, until, every] = [instantToMs(wait.from), instantToMs(wait.until), everyMs(wait)]
   const upTo = Math.min(nowMs, until)
-  const rang = upTo === until ? until : every === undefined ? undefined : from + Math.floor((upTo - from) / every) * every
+  const rang =
+    upTo === until
+      ? until
+      : every === undefined
+        ? undefined
+        : from + Math.floor((upTo - from) / every) * every
   return rang !== undefined && rang > from && rang > afterMs && rang <= nowMs ? msToInstant(rang) : undefined
 }

@@ -30,8 +30,14 @@ beforeAll(async () => {
   const picture = await sharp({ create: { width: 30, height: 20, channels: 3, background: '#246' } })
     .png()
     .toBuffer()
-  const stored = await steward.post(`/api/machines/${machine}/photos`).set('x-anamnesis-token', steward.token).attach('photo', picture, 'a.png').expect(201)
-  await send(steward, [draft({ kind: 'photo', machine, file: stored.body.file, width: 30, height: 20 })]).expect(200)
+  const stored = await steward
+    .post(`/api/machines/${machine}/photos`)
+    .set('x-anamnesis-token', steward.token)
+    .attach('photo', picture, 'a.png')
+    .expect(201)
+  await send(steward, [
+    draft({ kind: 'photo', machine, file: stored.body.file, width: 30, height: 20 }),
+  ]).expect(200)
   work = mkdtempSync(path.join(os.tmpdir(), 'anamnesis-backup-test-'))
   file = path.join(work, 'house.tar')
   ;({ databaseUrl: url, dataDir } = house.config)
@@ -47,15 +53,32 @@ const fresh = async () => {
 async function look(address: string, folder: string) {
   forgetEntries()
   forgetHouse()
-  const services = await prepare(readConfig({ ...process.env, DATABASE_URL: address, ANAMNESIS_DATA: folder, PORT: '0', NODE_ENV: 'test' }), createLog('silent'))
-  const [counts] = await rows<{ entries: string; machines: string }>(services.db, 'SELECT (SELECT count(*) FROM entries) AS entries, (SELECT count(*) FROM machines) AS machines')
+  const services = await prepare(
+    readConfig({
+      ...process.env,
+      DATABASE_URL: address,
+      ANAMNESIS_DATA: folder,
+      PORT: '0',
+      NODE_ENV: 'test',
+    }),
+    createLog('silent'),
+  )
+  const [counts] = await rows<{ entries: string; machines: string }>(
+    services.db,
+    'SELECT (SELECT count(*) FROM entries) AS entries, (SELECT count(*) FROM machines) AS machines',
+  )
   const differences = await rebuild(services.db, nowInstant())
   await services.db.close()
-  return { entries: Number(counts?.entries), machines: Number(counts?.machines), differences: differences.length }
+  return {
+    entries: Number(counts?.entries),
+    machines: Number(counts?.machines),
+    differences: differences.length,
+  }
 }
 
 describe('a backup', () => {
-  it('is for nobody else to read, and holds no password in the list of processes', () => expect(statSync(file).mode & 0o077).toBe(0))
+  it('is for nobody else to read, and holds no password in the list of processes', () =>
+    expect(statSync(file).mode & 0o077).toBe(0))
   it('comes back whole into an empty place', async () => {
     const place = await fresh()
     expect(await restore({ ...place, file })).toEqual({ photographs: 1, missing: 0 })
@@ -66,24 +89,29 @@ describe('a backup', () => {
     await expect(restore({ url, dataDir, file, over: true })).rejects.toThrow(/stop it first/)
     const place = await fresh()
     await restore({ ...place, file })
-    await expect(restore({ ...place, file })).rejects.toThrow(/holds a collection of \d+ entries\. Say --over/)
+    await expect(restore({ ...place, file })).rejects.toThrow(
+      /holds a collection of \d+ entries\. Say --over/,
+    )
     expect(await restore({ ...place, file, over: true })).toMatchObject({ photographs: 1 })
     await place.drop()
   })
-  it.each(migrationNames.slice(0, -1))('of schema %s comes back over a house of today, and a server brings it up to date', async (name) => {
-    const old = await fresh()
-    const db = connect(old.url, 2)
-    await migrate(db, name)
-    await db.close()
-    const older = path.join(work, `${name}.tar`)
-    backup({ url: old.url, dataDir: old.dataDir, file: older })
-    const place = await fresh()
-    await restore({ ...place, file })
-    await restore({ ...place, file: older, over: true })
-    expect(await look(place.url, place.dataDir)).toEqual({ entries: 0, machines: 0, differences: 0 })
-    await old.drop()
-    await place.drop()
-  })
+  it.each(migrationNames.slice(0, -1))(
+    'of schema %s comes back over a house of today, and a server brings it up to date',
+    async (name) => {
+      const old = await fresh()
+      const db = connect(old.url, 2)
+      await migrate(db, name)
+      await db.close()
+      const older = path.join(work, `${name}.tar`)
+      backup({ url: old.url, dataDir: old.dataDir, file: older })
+      const place = await fresh()
+      await restore({ ...place, file })
+      await restore({ ...place, file: older, over: true })
+      expect(await look(place.url, place.dataDir)).toEqual({ entries: 0, machines: 0, differences: 0 })
+      await old.drop()
+      await place.drop()
+    },
+  )
 })
 
 describe('what is no whole backup', () => {
@@ -92,7 +120,9 @@ describe('what is no whole backup', () => {
   function withDamagedPhotograph(): Buffer {
     const folder = mkdtempSync(path.join(os.tmpdir(), 'anamnesis-damage-'))
     execFileSync('tar', ['-xf', file, '-C', folder])
-    const [name] = readdirSync(path.join(folder, 'files'), { recursive: true, encoding: 'utf8' }).filter((n) => /[0-9a-f]{64}$/.test(n))
+    const [name] = readdirSync(path.join(folder, 'files'), { recursive: true, encoding: 'utf8' }).filter(
+      (n) => /[0-9a-f]{64}$/.test(n),
+    )
     const photograph = path.join(folder, 'files', name!)
     const content = readFileSync(photograph)
     content[content.length >> 1]! ^= 1
@@ -121,7 +151,10 @@ describe('what is no whole backup', () => {
   it('is said by the command in one line', () => {
     const run = (...args: string[]) => {
       try {
-        execFileSync(process.execPath, ['tools/backup.mjs', ...args], { env: { ...process.env, DATABASE_URL: url, ANAMNESIS_DATA: dataDir }, stdio: 'pipe' })
+        execFileSync(process.execPath, ['tools/backup.mjs', ...args], {
+          env: { ...process.env, DATABASE_URL: url, ANAMNESIS_DATA: dataDir },
+          stdio: 'pipe',
+        })
         return ''
       } catch (error) {
         return String((error as { stderr: Buffer }).stderr)

@@ -27,7 +27,10 @@ it('may end one to which nobody listens: a plain client throws then, and both po
   expect(() => new pg.Client().emit('error', lost)).toThrow(lost)
   expect(new SteadyClient().emit('error', lost)).toBe(true)
   const db = connect(house.running.services.config.databaseUrl, 1)
-  const manager = db.connectionManager as unknown as { getConnection(options: object): Promise<SteadyClient>; releaseConnection(c: SteadyClient): void }
+  const manager = db.connectionManager as unknown as {
+    getConnection(options: object): Promise<SteadyClient>
+    releaseConnection(c: SteadyClient): void
+  }
   const opened = await manager.getConnection({})
   expect(opened).toBeInstanceOf(SteadyClient)
   manager.releaseConnection(opened)

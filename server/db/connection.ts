@@ -27,9 +27,19 @@ export function connect(url: string, poolSize = 12): Db {
 }
 
 /** Rows of a SELECT. Values are bound ($1, $2 …), never pasted. */
-export const rows = <T extends object>(db: Db, sql: string, bind: unknown[] = [], transaction?: Transaction): Promise<T[]> =>
+export const rows = <T extends object>(
+  db: Db,
+  sql: string,
+  bind: unknown[] = [],
+  transaction?: Transaction,
+): Promise<T[]> =>
   db.query<T>(sql, { bind, type: QueryTypes.SELECT, ...(transaction ? { transaction } : {}) })
 
-export async function run(db: Db, sql: string, bind: unknown[] = [], transaction?: Transaction): Promise<void> {
+export async function run(
+  db: Db,
+  sql: string,
+  bind: unknown[] = [],
+  transaction?: Transaction,
+): Promise<void> {
   await db.query(sql, { bind, type: QueryTypes.RAW, ...(transaction ? { transaction } : {}) })
 }

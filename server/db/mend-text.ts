@@ -28,10 +28,16 @@ const documents = [
  * what was sent stays, so that the same entry sent again is still known. Projections are derived again afterwards.
  */
 export async function mendStoredText(db: Db, transaction: Transaction): Promise<void> {
-  const found = await rows<{ id: string; entry: string }>(db, 'SELECT id, entry::text AS entry FROM entries WHERE entry::text ~ $1', [suspicious], transaction)
+  const found = await rows<{ id: string; entry: string }>(
+    db,
+    'SELECT id, entry::text AS entry FROM entries WHERE entry::text ~ $1',
+    [suspicious],
+    transaction,
+  )
   for (const { id, entry } of found) {
     const mended = JSON.stringify(lowerIds(keepable(JSON.parse(entry) as unknown)))
-    if (mended !== entry) await run(db, 'UPDATE entries SET entry = $2 WHERE id = $1', [id, mended], transaction)
+    if (mended !== entry)
+      await run(db, 'UPDATE entries SET entry = $2 WHERE id = $1', [id, mended], transaction)
   }
   await run(
     db,
@@ -48,5 +54,10 @@ export async function mendStoredText(db: Db, transaction: Transaction): Promise<
       [suspicious],
       transaction,
     ))
-      await run(db, `UPDATE ${table} SET ${column} = $2 WHERE ${key} = $1`, [id, JSON.stringify(keepable(JSON.parse(text) as unknown))], transaction)
+      await run(
+        db,
+        `UPDATE ${table} SET ${column} = $2 WHERE ${key} = $1`,
+        [id, JSON.stringify(keepable(JSON.parse(text) as unknown))],
+        transaction,
+      )
 }

@@ -45,9 +45,11 @@ it('the second migration fills its columns on a loaded database', async () => {
   await run(db, 'DROP INDEX machines_words, entries_kind')
   await run(db, `DELETE FROM "SequelizeMeta" WHERE name LIKE '002%'`)
   const again = await prepare(house.config, createLog('silent'))
-  const [row] = await rows<{ grade: number; kind: string; looked: boolean; came: string | null }>(again.db, 'SELECT grade, kind, looked, came FROM machines WHERE machine = $1', [
-    machine,
-  ])
+  const [row] = await rows<{ grade: number; kind: string; looked: boolean; came: string | null }>(
+    again.db,
+    'SELECT grade, kind, looked, came FROM machines WHERE machine = $1',
+    [machine],
+  )
   expect(row).toMatchObject({ grade: 2, kind: 'data terminal', looked: true, came: expect.anything() })
   await again.db.close()
 })
@@ -59,34 +61,76 @@ it('the sixth migration mends text that no reader could take out, and every page
   const said = draft({ kind: 'question', what: 'asked', machine, words: 'asked of it' })
   const survey = draft({ kind: 'survey', what: 'begun', machine, blind: false })
   const house_note = draft({ kind: 'note', words: 'of the house' })
-  const withdrawn = draft({ kind: 'withdrawal' }, { amends: { entry: house_note.id, seen: null, how: 'withdraw', reason: 'x' } })
+  const withdrawn = draft(
+    { kind: 'withdrawal' },
+    { amends: { entry: house_note.id, seen: null, how: 'withdraw', reason: 'x' } },
+  )
   await send(steward, [said, survey, house_note]).expect(200)
   await send(steward, [withdrawn]).expect(200)
-  const grant = draft({ kind: 'rule', what: 'grant', party: house.people.guest.party, machine, granted: true })
+  const grant = draft({
+    kind: 'rule',
+    what: 'grant',
+    party: house.people.guest.party,
+    machine,
+    granted: true,
+  })
   await send(steward, [grant]).expect(200)
-  const taken = draft({ kind: 'withdrawal' }, { amends: { entry: grant.id, seen: null, how: 'withdraw', reason: 'x' } })
+  const taken = draft(
+    { kind: 'withdrawal' },
+    { amends: { entry: grant.id, seen: null, how: 'withdraw', reason: 'x' } },
+  )
   await send(steward, [taken]).expect(200)
   // As the fifth version left it.
-  await run(db, 'DROP INDEX entries_amends, entries_together, machines_waiting, machines_asks, machines_due_things, machines_status')
+  await run(
+    db,
+    'DROP INDEX entries_amends, entries_together, machines_waiting, machines_asks, machines_due_things, machines_status',
+  )
   // As an earlier version took them: a NUL in the words, half of a pair in the name of the device, nothing of the house known.
-  await run(db, `UPDATE entries SET entry = replace(entry::text, 'asked of it', 'asked\\u0000of it')::json WHERE id = $1`, [said.id])
-  await run(db, `UPDATE entries SET entry = (left(entry::text, -1) || ',"device":{"id":"d\\ud83d","n":1,"offsetMs":0}}')::json WHERE id = $1`, [survey.id])
-  await run(db, `UPDATE entries SET entry = replace(entry::text, $2, upper($2))::json WHERE id = $1`, [survey.id, machine])
+  await run(
+    db,
+    `UPDATE entries SET entry = replace(entry::text, 'asked of it', 'asked\\u0000of it')::json WHERE id = $1`,
+    [said.id],
+  )
+  await run(
+    db,
+    `UPDATE entries SET entry = (left(entry::text, -1) || ',"device":{"id":"d\\ud83d","n":1,"offsetMs":0}}')::json WHERE id = $1`,
+    [survey.id],
+  )
+  await run(db, `UPDATE entries SET entry = replace(entry::text, $2, upper($2))::json WHERE id = $1`, [
+    survey.id,
+    machine,
+  ])
   await run(db, `UPDATE entries SET house = false WHERE kind IN ('note', 'withdrawal')`)
-  await run(db, `UPDATE machines SET summary = replace(summary::text, 'asked of it', 'asked\\u0000of it')::json WHERE machine = $1`, [machine])
+  await run(
+    db,
+    `UPDATE machines SET summary = replace(summary::text, 'asked of it', 'asked\\u0000of it')::json WHERE machine = $1`,
+    [machine],
+  )
   await run(db, 'DROP TABLE assembly_homes')
   await run(db, 'ALTER TABLE machines DROP COLUMN waiting, DROP COLUMN asks, DROP COLUMN due')
   await run(db, `DELETE FROM "SequelizeMeta" WHERE name LIKE '006%'`)
-  await expect(rows(db, `SELECT entry->'body'->>'words' FROM entries WHERE id = $1`, [said.id])).rejects.toThrow()
+  await expect(
+    rows(db, `SELECT entry->'body'->>'words' FROM entries WHERE id = $1`, [said.id]),
+  ).rejects.toThrow()
   const again = await prepare(house.config, createLog('silent'))
   forgetEntries()
   forgetHouse()
-  for (const path of ['/api/bench', '/api/machines', '/api/waits.ics', '/api/needs', '/api/stock']) await steward.get(path).expect(200)
+  for (const path of ['/api/bench', '/api/machines', '/api/waits.ics', '/api/needs', '/api/stock'])
+    await steward.get(path).expect(200)
   const page = (await steward.get(`/api/machines/${machine}`).expect(200)).body
   expect(page.log.find((r: { id: string }) => r.id === said.id).body.words).toBe('asked\uFFFDof it')
   expect(page.log.find((r: { id: string }) => r.id === survey.id)).toBeDefined()
-  const flags = await rows<{ id: string; house: boolean }>(again.db, 'SELECT id, house FROM entries WHERE id = ANY($1::uuid[])', [[house_note.id, withdrawn.id, taken.id, said.id]])
-  expect(Object.fromEntries(flags.map((f) => [f.id, f.house]))).toEqual({ [house_note.id]: true, [withdrawn.id]: true, [taken.id]: true, [said.id]: false })
+  const flags = await rows<{ id: string; house: boolean }>(
+    again.db,
+    'SELECT id, house FROM entries WHERE id = ANY($1::uuid[])',
+    [[house_note.id, withdrawn.id, taken.id, said.id]],
+  )
+  expect(Object.fromEntries(flags.map((f) => [f.id, f.house]))).toEqual({
+    [house_note.id]: true,
+    [withdrawn.id]: true,
+    [taken.id]: true,
+    [said.id]: false,
+  })
   await again.db.close()
 })
 
@@ -97,7 +141,14 @@ it('the fifth migration gives every machine its needs and the house its lots', a
   await send(steward, [
     draft({ kind: 'part', what: 'content', machine, place: slot(machine, 'IC40'), content: 'empty' }),
     draft({ kind: 'lot', what: 'identified', lot, partKind: '74LS374', tag: 'L-0001' }),
-    draft({ kind: 'lot', what: 'got', lot, n: 3, place: { in: { kind: 'store', id: 'drawer' } }, origin: 'bought' }),
+    draft({
+      kind: 'lot',
+      what: 'got',
+      lot,
+      n: 3,
+      place: { in: { kind: 'store', id: 'drawer' } },
+      origin: 'bought',
+    }),
   ]).expect(200)
   const { db } = house.running.services
   // As the fourth version left it.
@@ -105,9 +156,16 @@ it('the fifth migration gives every machine its needs and the house its lots', a
   await run(db, 'ALTER TABLE machines DROP COLUMN needs')
   await run(db, `DELETE FROM "SequelizeMeta" WHERE name LIKE '005%'`)
   const again = await prepare(house.config, createLog('silent'))
-  const [row] = await rows<{ needs: { position: { designator: string } }[] }>(again.db, 'SELECT needs FROM machines WHERE machine = $1', [machine])
+  const [row] = await rows<{ needs: { position: { designator: string } }[] }>(
+    again.db,
+    'SELECT needs FROM machines WHERE machine = $1',
+    [machine],
+  )
   expect(row?.needs.map((n) => n.position.designator)).toEqual(['IC40'])
-  const lots = await rows<{ tag: string; lot_row: { here: number } }>(again.db, 'SELECT tag, lot_row FROM lots')
+  const lots = await rows<{ tag: string; lot_row: { here: number } }>(
+    again.db,
+    'SELECT tag, lot_row FROM lots',
+  )
   expect(lots).toMatchObject([{ tag: 'L-0001', lot_row: { here: 3 } }])
   await again.db.close()
 })

@@ -54,7 +54,9 @@ const steps: readonly Step[] = [
   { name: '003-waits-for-everyone', sql: [] },
   {
     name: '004-pins',
-    sql: [`ALTER TABLE accounts ADD COLUMN pin_hash text, ADD COLUMN pin_tries integer NOT NULL DEFAULT 0 CHECK (pin_tries >= 0), ADD COLUMN pin_locked_until timestamptz`],
+    sql: [
+      `ALTER TABLE accounts ADD COLUMN pin_hash text, ADD COLUMN pin_tries integer NOT NULL DEFAULT 0 CHECK (pin_tries >= 0), ADD COLUMN pin_locked_until timestamptz`,
+    ],
   },
   {
     name: '005-lots-and-needs',
@@ -91,7 +93,12 @@ const steps: readonly Step[] = [
 export const migrationNames: readonly string[] = steps.map((step) => step.name)
 
 /** Migrations after which the projections are derived again: they gained columns, or their summaries gained facts. */
-const deriveAfter: ReadonlySet<string> = new Set(['002-collection-at-size', '003-waits-for-everyone', '005-lots-and-needs', '006-whole-text-and-homes'])
+const deriveAfter: ReadonlySet<string> = new Set([
+  '002-collection-at-size',
+  '003-waits-for-everyone',
+  '005-lots-and-needs',
+  '006-whole-text-and-homes',
+])
 
 /** Brings the database up to date, or as far as `last`. Answers whether the projections must be derived again. Several servers may start at once: an advisory lock lets one of them work. */
 export async function migrate(db: Db, last?: string): Promise<boolean> {

@@ -1,5 +1,11 @@
 /** The tables that are edited row by row. Entries and their projections are written by features/entries/store.ts. */
-import { DataTypes, Model, type CreationOptional, type InferAttributes, type InferCreationAttributes } from 'sequelize'
+import {
+  DataTypes,
+  Model,
+  type CreationOptional,
+  type InferAttributes,
+  type InferCreationAttributes,
+} from 'sequelize'
 import type { Role } from '#core/work/roles.ts'
 import type { Db } from './connection.ts'
 
@@ -10,7 +16,10 @@ export class HouseModel extends Model<InferAttributes<HouseModel>, InferCreation
   declare currency: string
   declare demo: CreationOptional<boolean>
 }
-export class AccountModel extends Model<InferAttributes<AccountModel>, InferCreationAttributes<AccountModel>> {
+export class AccountModel extends Model<
+  InferAttributes<AccountModel>,
+  InferCreationAttributes<AccountModel>
+> {
   declare id: string
   declare party: string
   declare email: string
@@ -45,7 +54,13 @@ const uuid = () => ({ type: DataTypes.UUID, allowNull: false })
 
 export function defineModels(db: Db) {
   HouseModel.init(
-    { id: { type: DataTypes.INTEGER, primaryKey: true }, name: text(), zone: text(), currency: text(), demo: { type: DataTypes.BOOLEAN, allowNull: false, defaultValue: false } },
+    {
+      id: { type: DataTypes.INTEGER, primaryKey: true },
+      name: text(),
+      zone: text(),
+      currency: text(),
+      demo: { type: DataTypes.BOOLEAN, allowNull: false, defaultValue: false },
+    },
     { sequelize: db, tableName: 'house' },
   )
   AccountModel.init(

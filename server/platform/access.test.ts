@@ -19,7 +19,13 @@ const episodes = {} as Record<Relation, string>
 let secrets: Secrets
 let type: string
 let invite: string
-const relations: readonly Relation[] = ['granted', 'granted before', 'granted later', 'other’s', 'donor to the granted one']
+const relations: readonly Relation[] = [
+  'granted',
+  'granted before',
+  'granted later',
+  'other’s',
+  'donor to the granted one',
+]
 const roles: readonly Role[] = ['steward', 'restorer', 'volunteer', 'guest']
 const day = (offset: number) => new Date(Date.now() + offset * 86_400_000).toISOString()
 
@@ -30,7 +36,9 @@ beforeAll(async () => {
   const first = await twoMachines(steward)
   type = first.type
   machines['donor to the granted one'] = first.machines[1]
-  for (const [i, relation] of (['granted', 'granted before', 'granted later', 'other’s'] as const).entries()) {
+  for (const [i, relation] of (
+    ['granted', 'granted before', 'granted later', 'other’s'] as const
+  ).entries()) {
     machines[relation] = v7() as MachineId
     await send(steward, [
       draft(
@@ -49,15 +57,31 @@ beforeAll(async () => {
     ]).expect(200)
   }
   const grant = (machine: MachineId, from: number, until: number) =>
-    draft({ kind: 'rule', what: 'grant', party: house.people.guest.party, machine, granted: true, from: day(from), until: day(until) })
-  await send(steward, [grant(machines.granted, -1, 30), grant(machines['granted before'], -30, -1), grant(machines['granted later'], 5, 30)]).expect(200)
+    draft({
+      kind: 'rule',
+      what: 'grant',
+      party: house.people.guest.party,
+      machine,
+      granted: true,
+      from: day(from),
+      until: day(until),
+    })
+  await send(steward, [
+    grant(machines.granted, -1, 30),
+    grant(machines['granted before'], -30, -1),
+    grant(machines['granted later'], 5, 30),
+  ]).expect(200)
   const picture = await sharp({ create: { width: 8, height: 8, channels: 3, background: '#888' } })
     .png()
     .toBuffer()
   let file = ''
   for (const relation of relations) {
     const machine = machines[relation]
-    const stored = await steward.post(`/api/machines/${machine}/photos`).set('x-anamnesis-token', steward.token).attach('photo', picture, 'a.png').expect(201)
+    const stored = await steward
+      .post(`/api/machines/${machine}/photos`)
+      .set('x-anamnesis-token', steward.token)
+      .attach('photo', picture, 'a.png')
+      .expect(201)
     file = stored.body.file
     if (relation === 'granted') continue
     const opened = draft({ kind: 'episode', what: 'opened', machine, title: 'a look' }, ago(60))
@@ -67,11 +91,28 @@ beforeAll(async () => {
     episodes[relation] = opened.id
   }
   const recording = Buffer.concat([Buffer.from([0x1a, 0x45, 0xdf, 0xa3]), Buffer.alloc(40, 7)])
-  const voice = await steward.post(`/api/machines/${machines.granted}/voices`).set('x-anamnesis-token', steward.token).attach('voice', recording, 'v.webm').expect(201)
-  secrets = await tellSecrets(steward, machines.granted, machines['donor to the granted one'], house.people.steward.party, file, voice.body.file)
+  const voice = await steward
+    .post(`/api/machines/${machines.granted}/voices`)
+    .set('x-anamnesis-token', steward.token)
+    .attach('voice', recording, 'v.webm')
+    .expect(201)
+  secrets = await tellSecrets(
+    steward,
+    machines.granted,
+    machines['donor to the granted one'],
+    house.people.steward.party,
+    file,
+    voice.body.file,
+  )
   photos.granted = secrets.ids.photo
   episodes.granted = secrets.ids.episode
-  invite = (await steward.post('/api/people/invites').set('x-anamnesis-token', steward.token).send({ name: 'Somebody new', role: 'volunteer' }).expect(201)).body.path
+  invite = (
+    await steward
+      .post('/api/people/invites')
+      .set('x-anamnesis-token', steward.token)
+      .send({ name: 'Somebody new', role: 'volunteer' })
+      .expect(201)
+  ).body.path
     .split('/')
     .pop()
 })
@@ -88,9 +129,20 @@ interface Route {
   readonly send?: (r: Relation) => object
   readonly given?: number
 }
-const ofMachine = (rest: string, least: Role = 'volunteer'): Route => ({ path: (r) => `/machines/${machines[r]}${rest}`, least, machine: true })
-const ofEpisode = (rest: string): Route => ({ path: (r) => `/episodes/${episodes[r]}${rest}`, least: 'volunteer', machine: true })
-const ofHouse = (path: string | (() => string), least: Role = 'volunteer'): Route => ({ path: typeof path === 'string' ? () => path : path, least })
+const ofMachine = (rest: string, least: Role = 'volunteer'): Route => ({
+  path: (r) => `/machines/${machines[r]}${rest}`,
+  least,
+  machine: true,
+})
+const ofEpisode = (rest: string): Route => ({
+  path: (r) => `/episodes/${episodes[r]}${rest}`,
+  least: 'volunteer',
+  machine: true,
+})
+const ofHouse = (path: string | (() => string), least: Role = 'volunteer'): Route => ({
+  path: typeof path === 'string' ? () => path : path,
+  least,
+})
 const empty = { send: () => ({}), given: 400 }
 
 const routes: Readonly<Record<string, readonly Route[]>> = {
@@ -107,14 +159,24 @@ const routes: Readonly<Record<string, readonly Route[]>> = {
   'POST /session/confirm': [{ path: () => '/session/confirm', least: 'volunteer', ...empty }],
   'GET /live': [],
   'GET /machines': [ofHouse('/machines', 'guest')],
-  'GET /machines/:id': [ofMachine('', 'guest'), { ...ofMachine('', 'guest'), path: (r) => `/machines/${machines[r]}?asOf=${day(-0.01)}` }],
+  'GET /machines/:id': [
+    ofMachine('', 'guest'),
+    { ...ofMachine('', 'guest'), path: (r) => `/machines/${machines[r]}?asOf=${day(-0.01)}` },
+  ],
   'GET /machines/:id/photos/:entry': [
     { path: (r) => `/machines/${machines[r]}/photos/${photos[r]}`, least: 'guest', machine: true },
-    { path: (r) => `/machines/${machines[r]}/photos/${photos[r]}?size=original`, least: 'guest', machine: true },
+    {
+      path: (r) => `/machines/${machines[r]}/photos/${photos[r]}?size=original`,
+      least: 'guest',
+      machine: true,
+    },
   ],
   'GET /machines/:id/condition': [
     ofMachine('/condition', 'guest'),
-    { ...ofMachine('', 'guest'), path: (r) => `/machines/${machines[r]}/condition?from=${day(-0.02)}&at=${day(-0.01)}` },
+    {
+      ...ofMachine('', 'guest'),
+      path: (r) => `/machines/${machines[r]}/condition?from=${day(-0.02)}&at=${day(-0.01)}`,
+    },
   ],
   'GET /machines/:id/arrival': [ofMachine('/arrival')],
   'GET /machines/:id/record': [ofMachine('/record', 'restorer')],
@@ -122,13 +184,21 @@ const routes: Readonly<Record<string, readonly Route[]>> = {
   'GET /machines/:id/modifications': [ofMachine('/modifications')],
   'GET /machines/:id/originality': [ofMachine('/originality')],
   'GET /machines/:id/renewal': [ofMachine('/renewal'), ofMachine('/renewal?as=csv')],
-  'GET /machines/:id/voices/:entry': [ofHouse(() => `/machines/${machines.granted}/voices/${secrets.ids.voice}`)],
+  'GET /machines/:id/voices/:entry': [
+    ofHouse(() => `/machines/${machines.granted}/voices/${secrets.ids.voice}`),
+  ],
   'POST /machines/:id/photos': [{ ...ofMachine('/photos'), ...empty }],
   'POST /machines/:id/voices': [{ ...ofMachine('/voices'), ...empty }],
   'GET /episodes/:id': [ofEpisode('')],
   'GET /episodes/:id/sheet': [ofEpisode('/sheet'), ofEpisode('/sheet?as=csv'), ofEpisode('/sheet?as=md')],
   'GET /episodes/:id/entries': [ofEpisode('/entries')],
-  'GET /episodes/:id/context': [{ path: (r) => `/episodes/${episodes[r]}/context?before=${photos[r]}`, least: 'volunteer', machine: true }],
+  'GET /episodes/:id/context': [
+    {
+      path: (r) => `/episodes/${episodes[r]}/context?before=${photos[r]}`,
+      least: 'volunteer',
+      machine: true,
+    },
+  ],
   'GET /bench': [ofHouse('/bench')],
   'GET /waits.ics': [ofHouse('/waits.ics')],
   'GET /agreement': [ofHouse('/agreement')],
@@ -149,7 +219,13 @@ const routes: Readonly<Record<string, readonly Route[]>> = {
   'GET /parts': [ofHouse('/parts'), ofHouse('/parts?q=loudspeaker')],
   'GET /parts/:id': [ofHouse(() => `/parts/${secrets.ids.part}`)],
   'GET /people': [ofHouse('/people')],
-  'PATCH /people/:id': [{ ...ofHouse(() => `/people/${house.people.guest.account}`, 'steward'), send: () => ({ role: 'no role' }), given: 400 }],
+  'PATCH /people/:id': [
+    {
+      ...ofHouse(() => `/people/${house.people.guest.account}`, 'steward'),
+      send: () => ({ role: 'no role' }),
+      given: 400,
+    },
+  ],
   'POST /people/invites': [{ ...ofHouse('/people/invites', 'steward'), ...empty }],
   'GET /policies': [ofHouse('/policies')],
   'GET /stock': [ofHouse('/stock')],
@@ -170,20 +246,30 @@ const ask = (agent: Agent, name: string, route: Route, relation: Relation) => {
   return route.send ? asked.send(route.send(relation)) : asked
 }
 
-it('knows every route of the server', () => expect(Object.keys(routes).sort()).toEqual(routesOf(house.running.http)))
+it('knows every route of the server', () =>
+  expect(Object.keys(routes).sort()).toEqual(routesOf(house.running.http)))
 
 const order: readonly Role[] = ['guest', 'volunteer', 'restorer', 'steward']
-describe.each(Object.entries(routes).flatMap(([name, list]) => list.map((route, i) => ({ name: `${name}${i ? ` (${i})` : ''}`, key: name, route }))))('$name', ({ key, route }) => {
+describe.each(
+  Object.entries(routes).flatMap(([name, list]) =>
+    list.map((route, i) => ({ name: `${name}${i ? ` (${i})` : ''}`, key: name, route })),
+  ),
+)('$name', ({ key, route }) => {
   for (const relation of route.machine ? relations : (['granted'] as const)) {
     it.each(order)(`${relation}: %s`, async (role) => {
       const letIn = route.least === 'nobody' || order.indexOf(role) >= order.indexOf(route.least)
       const seen = role !== 'guest' || !route.machine || relation === 'granted'
       const expected = !letIn ? 403 : !seen ? 404 : (route.given ?? 200)
       // Tries without an account are counted: after some of them the answer is to wait.
-      expect(route.least === 'nobody' && route.send ? [expected, 429] : [expected]).toContain((await ask(agents[role], key, route, relation)).status)
+      expect(route.least === 'nobody' && route.send ? [expected, 429] : [expected]).toContain(
+        (await ask(agents[role], key, route, relation)).status,
+      )
     })
     it(`${relation}: nobody`, async () => {
-      const answer = await fetch(`${house.running.address}/api${route.path(relation)}`, { method: key.split(' ')[0]!, ...(route.send ? { body: '{}' } : {}) })
+      const answer = await fetch(`${house.running.address}/api${route.path(relation)}`, {
+        method: key.split(' ')[0]!,
+        ...(route.send ? { body: '{}' } : {}),
+      })
       // Without a session nothing is written either: the page of somebody not signed in has no token yet.
       expect(answer.status).toBe(route.least !== 'nobody' ? 401 : route.send ? 403 : 200)
     })
@@ -206,8 +292,15 @@ describe('what a guest is shown of the granted machine', () => {
   it('holds none of the secrets that stand in what a steward is shown', async () => {
     const staff = await answersOf('steward')
     const guest = await answersOf('guest')
-    expect(guest.map((g) => g.path.replace(machines.granted, ':id').replace(/\?.*/, ''))).toEqual(expect.arrayContaining(['/machines', '/machines/:id', '/machines/:id/condition']))
-    const all = { ...secrets.guest, 'what it cost': '505001', 'where it came from': 'bought of a widow', 'who wrote': 'A steward' }
+    expect(guest.map((g) => g.path.replace(machines.granted, ':id').replace(/\?.*/, ''))).toEqual(
+      expect.arrayContaining(['/machines', '/machines/:id', '/machines/:id/condition']),
+    )
+    const all = {
+      ...secrets.guest,
+      'what it cost': '505001',
+      'where it came from': 'bought of a widow',
+      'who wrote': 'A steward',
+    }
     for (const [what, text] of Object.entries(all)) {
       expect(
         staff.some((s) => s.text.includes(text)),
@@ -227,17 +320,30 @@ describe('what a guest is shown of the granted machine', () => {
   })
   it('cannot be sorted out by what they may not see', async () => {
     for (const filter of ['in quarantine', 'lends parts', 'entry unfinished', 'on loan'])
-      expect((await agents.guest.get(`/api/machines?filter=${encodeURIComponent(filter)}`).expect(200)).body.total).toBe(1)
+      expect(
+        (await agents.guest.get(`/api/machines?filter=${encodeURIComponent(filter)}`).expect(200)).body.total,
+      ).toBe(1)
   })
   it('is given no photograph that was taken back, and none with what the camera wrote', async () => {
-    await agents.steward.get(`/api/machines/${machines.granted}/photos/${secrets.ids.withdrawnPhoto}`).expect(200)
-    await agents.guest.get(`/api/machines/${machines.granted}/photos/${secrets.ids.withdrawnPhoto}`).expect(404)
+    await agents.steward
+      .get(`/api/machines/${machines.granted}/photos/${secrets.ids.withdrawnPhoto}`)
+      .expect(200)
+    await agents.guest
+      .get(`/api/machines/${machines.granted}/photos/${secrets.ids.withdrawnPhoto}`)
+      .expect(404)
     const placed = await sharp({ create: { width: 9, height: 9, channels: 3, background: '#345' } })
-      .withExif({ IFD0: { Artist: 'An author' }, IFD3: { GPSLatitude: '59/1 54/1 0/1', GPSLatitudeRef: 'N' } })
+      .withExif({
+        IFD0: { Artist: 'An author' },
+        IFD3: { GPSLatitude: '59/1 54/1 0/1', GPSLatitudeRef: 'N' },
+      })
       .jpeg()
       .toBuffer()
     const { file } = (
-      await agents.steward.post(`/api/machines/${machines.granted}/photos`).set('x-anamnesis-token', agents.steward.token).attach('photo', placed, 'a.jpg').expect(201)
+      await agents.steward
+        .post(`/api/machines/${machines.granted}/photos`)
+        .set('x-anamnesis-token', agents.steward.token)
+        .attach('photo', placed, 'a.jpg')
+        .expect(201)
     ).body
     const photo = draft({ kind: 'photo', machine: machines.granted, file, width: 9, height: 9 })
     await send(agents.steward, [photo]).expect(200)
@@ -286,20 +392,114 @@ describe('writing', () => {
     await send(agents.guest, [note(machines[relation])]).expect(relation === 'granted' ? 200 : 404)
   })
   it.each(relations)('a guest’s own consent about the machine %s', async (relation) => {
-    const agreed = (by: PartyId) => draft({ kind: 'consent', machine: machines[relation], by, to: 'irreversible work', given: true, words: 'gladly' })
+    const agreed = (by: PartyId) =>
+      draft({
+        kind: 'consent',
+        machine: machines[relation],
+        by,
+        to: 'irreversible work',
+        given: true,
+        words: 'gladly',
+      })
     await send(agents.guest, [agreed(house.people.guest.party)]).expect(relation === 'granted' ? 200 : 404)
     await send(agents.guest, [agreed(house.people.steward.party)]).expect(relation === 'granted' ? 409 : 404)
   })
   const forbidden: [string, Role, () => unknown, number][] = [
-    ['a guest a test', 'guest', () => draft({ kind: 'test', machine: machines.granted, depth: 'full', gear: [], results: [{ fn: 'bell', result: { is: 'pass' } }] }), 409],
-    ['a volunteer a house rule', 'volunteer', () => draft({ kind: 'rule', what: 'policy', key: 'run', option: 'not run', reason: 'x' }), 409],
-    ['a volunteer a machine’s rule', 'volunteer', () => draft({ kind: 'rule', what: 'policy', key: 'run', option: 'not run', machine: machines.granted, reason: 'x' }), 409],
-    ['a restorer a grant', 'restorer', () => draft({ kind: 'rule', what: 'grant', party: house.people.guest.party, machine: machines['other’s'], granted: true }), 409],
-    ['a restorer an authorisation', 'restorer', () => draft({ kind: 'rule', what: 'authorisation', party: house.people.volunteer.party, authority: 'mains', granted: true }), 409],
-    ['a volunteer a type sheet', 'volunteer', () => draft({ kind: 'type', type: v7() as never, sheet: { name: 'x' } as never }), 409],
-    ['a volunteer a house method', 'volunteer', () => draft({ kind: 'method', what: 'written', method: v7() as never, recipe: { name: 'x', verb: 'clean' } as never }), 409],
-    ['a volunteer a grade', 'volunteer', () => draft({ kind: 'grade', what: 'set', machine: machines.granted, grade: 1, reason: 'x' }), 409],
-    ['a volunteer a value', 'volunteer', () => draft({ kind: 'value', machine: machines.granted, sort: 'market', amount: { minor: 1, currency: 'EUR' } }), 409],
+    [
+      'a guest a test',
+      'guest',
+      () =>
+        draft({
+          kind: 'test',
+          machine: machines.granted,
+          depth: 'full',
+          gear: [],
+          results: [{ fn: 'bell', result: { is: 'pass' } }],
+        }),
+      409,
+    ],
+    [
+      'a volunteer a house rule',
+      'volunteer',
+      () => draft({ kind: 'rule', what: 'policy', key: 'run', option: 'not run', reason: 'x' }),
+      409,
+    ],
+    [
+      'a volunteer a machine’s rule',
+      'volunteer',
+      () =>
+        draft({
+          kind: 'rule',
+          what: 'policy',
+          key: 'run',
+          option: 'not run',
+          machine: machines.granted,
+          reason: 'x',
+        }),
+      409,
+    ],
+    [
+      'a restorer a grant',
+      'restorer',
+      () =>
+        draft({
+          kind: 'rule',
+          what: 'grant',
+          party: house.people.guest.party,
+          machine: machines['other’s'],
+          granted: true,
+        }),
+      409,
+    ],
+    [
+      'a restorer an authorisation',
+      'restorer',
+      () =>
+        draft({
+          kind: 'rule',
+          what: 'authorisation',
+          party: house.people.volunteer.party,
+          authority: 'mains',
+          granted: true,
+        }),
+      409,
+    ],
+    [
+      'a volunteer a type sheet',
+      'volunteer',
+      () => draft({ kind: 'type', type: v7() as never, sheet: { name: 'x' } as never }),
+      409,
+    ],
+    [
+      'a volunteer a house method',
+      'volunteer',
+      () =>
+        draft({
+          kind: 'method',
+          what: 'written',
+          method: v7() as never,
+          recipe: { name: 'x', verb: 'clean' } as never,
+        }),
+      409,
+    ],
+    [
+      'a volunteer a grade',
+      'volunteer',
+      () => draft({ kind: 'grade', what: 'set', machine: machines.granted, grade: 1, reason: 'x' }),
+      409,
+    ],
+    [
+      'a volunteer a value',
+      'volunteer',
+      () =>
+        draft({
+          kind: 'value',
+          machine: machines.granted,
+          sort: 'market',
+          amount: { minor: 1, currency: 'EUR' },
+        }),
+      409,
+    ],
     [
       'a guest a finding',
       'guest',
@@ -322,25 +522,83 @@ describe('writing', () => {
     [
       'a volunteer an accessioned machine',
       'volunteer',
-      () => draft({ kind: 'machine', what: 'registered', machine: v7() as MachineId, entryNumber: 'E-77', name: 'x', source: { how: 'gift' }, legal: 'accessioned' }),
+      () =>
+        draft({
+          kind: 'machine',
+          what: 'registered',
+          machine: v7() as MachineId,
+          entryNumber: 'E-77',
+          name: 'x',
+          source: { how: 'gift' },
+          legal: 'accessioned',
+        }),
       409,
     ],
     [
       'a volunteer an accession number',
       'volunteer',
-      () => draft({ kind: 'machine', what: 'registered', machine: v7() as MachineId, entryNumber: 'E-78', name: 'x', source: { how: 'gift' }, accessionNumber: 'ACC-1' }),
+      () =>
+        draft({
+          kind: 'machine',
+          what: 'registered',
+          machine: v7() as MachineId,
+          entryNumber: 'E-78',
+          name: 'x',
+          source: { how: 'gift' },
+          accessionNumber: 'ACC-1',
+        }),
       409,
     ],
-    ['a volunteer the role of a steward', 'volunteer', () => draft({ kind: 'party', party: v7() as PartyId, name: 'x', sort: 'person', roles: ['Steward'] }), 409],
-    ['a volunteer the name of a member', 'volunteer', () => draft({ kind: 'party', party: house.people.restorer.party, name: 'Somebody else', sort: 'person', roles: [] }), 409],
+    [
+      'a volunteer the role of a steward',
+      'volunteer',
+      () => draft({ kind: 'party', party: v7() as PartyId, name: 'x', sort: 'person', roles: ['Steward'] }),
+      409,
+    ],
+    [
+      'a volunteer the name of a member',
+      'volunteer',
+      () =>
+        draft({
+          kind: 'party',
+          party: house.people.restorer.party,
+          name: 'Somebody else',
+          sort: 'person',
+          roles: [],
+        }),
+      409,
+    ],
     [
       'a volunteer an override as steward',
       'volunteer',
-      () => draft({ kind: 'override', machine: machines.granted, check: 'closing', rule: 'tray empty', reason: 'x', role: 'steward' }),
+      () =>
+        draft({
+          kind: 'override',
+          machine: machines.granted,
+          check: 'closing',
+          rule: 'tray empty',
+          reason: 'x',
+          role: 'steward',
+        }),
       409,
     ],
-    ['a guest a note in a steward’s name', 'guest', () => draft({ kind: 'note', machine: machines.granted, words: 'released' }, { doneBy: house.people.steward.party }), 409],
-    ['a volunteer the legal status', 'volunteer', () => draft({ kind: 'machine', what: 'stated', machine: machines.granted, set: { legal: 'accessioned' } }), 409],
+    [
+      'a guest a note in a steward’s name',
+      'guest',
+      () =>
+        draft(
+          { kind: 'note', machine: machines.granted, words: 'released' },
+          { doneBy: house.people.steward.party },
+        ),
+      409,
+    ],
+    [
+      'a volunteer the legal status',
+      'volunteer',
+      () =>
+        draft({ kind: 'machine', what: 'stated', machine: machines.granted, set: { legal: 'accessioned' } }),
+      409,
+    ],
   ]
   it.each(forbidden)('refuses %s', async (_name, role, make, code) => {
     const answer = await send(agents[role], [make()]).expect(code)
@@ -355,32 +613,55 @@ describe('writing', () => {
   })
   it('is over at once when the account is closed', async () => {
     const { account } = house.people.volunteer
-    await agents.steward.patch(`/api/people/${account}`).set('x-anamnesis-token', agents.steward.token).send({ active: false }).expect(200)
+    await agents.steward
+      .patch(`/api/people/${account}`)
+      .set('x-anamnesis-token', agents.steward.token)
+      .send({ active: false })
+      .expect(200)
     await agents.volunteer.get('/api/bench').expect(401)
-    await agents.steward.patch(`/api/people/${account}`).set('x-anamnesis-token', agents.steward.token).send({ active: true }).expect(200)
+    await agents.steward
+      .patch(`/api/people/${account}`)
+      .set('x-anamnesis-token', agents.steward.token)
+      .send({ active: true })
+      .expect(200)
     await agents.volunteer.get('/api/bench').expect(200)
   })
   it('does not leave the house without a steward', async () => {
-    const answer = await agents.steward.patch(`/api/people/${house.people.steward.account}`).set('x-anamnesis-token', agents.steward.token).send({ role: 'volunteer' }).expect(409)
+    const answer = await agents.steward
+      .patch(`/api/people/${house.people.steward.account}`)
+      .set('x-anamnesis-token', agents.steward.token)
+      .send({ role: 'volunteer' })
+      .expect(409)
     expect(answer.body.detail).toContain('at least one steward')
   })
 })
 
 /** Reads a live stream until `enough` events came; answers them. */
-function listen(agent: Agent, since: number | undefined, enough: number): Promise<{ machines: string[]; kinds: string[]; seq: number }[]> {
-  const cookie = agent.jar.getCookies({ domain: '127.0.0.1', path: '/', secure: false, script: false }).toValueString()
+function listen(
+  agent: Agent,
+  since: number | undefined,
+  enough: number,
+): Promise<{ machines: string[]; kinds: string[]; seq: number }[]> {
+  const cookie = agent.jar
+    .getCookies({ domain: '127.0.0.1', path: '/', secure: false, script: false })
+    .toValueString()
   return new Promise((resolve, reject) => {
     const events: { machines: string[]; kinds: string[]; seq: number }[] = []
-    const request = http.get(`${house.running.address}/api/live`, { headers: { cookie, ...(since === undefined ? {} : { 'last-event-id': String(since) }) } }, (response) => {
-      if (response.statusCode !== 200) return reject(new Error(String(response.statusCode)))
-      response.on('data', (chunk: Buffer) => {
-        for (const line of chunk.toString().split('\n')) if (line.startsWith('data: ')) events.push(JSON.parse(line.slice(6)))
-        if (events.length >= enough) {
-          request.destroy()
-          resolve(events)
-        }
-      })
-    })
+    const request = http.get(
+      `${house.running.address}/api/live`,
+      { headers: { cookie, ...(since === undefined ? {} : { 'last-event-id': String(since) }) } },
+      (response) => {
+        if (response.statusCode !== 200) return reject(new Error(String(response.statusCode)))
+        response.on('data', (chunk: Buffer) => {
+          for (const line of chunk.toString().split('\n'))
+            if (line.startsWith('data: ')) events.push(JSON.parse(line.slice(6)))
+          if (events.length >= enough) {
+            request.destroy()
+            resolve(events)
+          }
+        })
+      },
+    )
     request.on('error', () => events.length >= enough || reject(new Error('the stream broke')))
   })
 }
@@ -390,7 +671,9 @@ describe('the live stream', () => {
     const staff = listen(agents.restorer, undefined, 2)
     const guest = listen(agents.guest, undefined, 1)
     await new Promise((resolve) => setTimeout(resolve, 150))
-    await send(agents.steward, [draft({ kind: 'note', machine: machines['other’s'], words: 'one' })]).expect(200)
+    await send(agents.steward, [draft({ kind: 'note', machine: machines['other’s'], words: 'one' })]).expect(
+      200,
+    )
     await send(agents.steward, [draft({ kind: 'note', machine: machines.granted, words: 'two' })]).expect(200)
     expect((await staff).map((e) => e.machines[0])).toEqual([machines['other’s'], machines.granted])
     expect(await guest).toEqual([{ seq: expect.any(Number), machines: [machines.granted], kinds: [] }])
@@ -402,5 +685,6 @@ describe('the live stream', () => {
     const tail = await listen(agents.restorer, all[9]!.seq, 2)
     expect(tail.slice(0, 2).map((e) => e.seq)).toEqual(all.slice(10, 12).map((e) => e.seq))
   })
-  it('is closed to nobody', async () => expect((await fetch(`${house.running.address}/api/live`)).status).toBe(401))
+  it('is closed to nobody', async () =>
+    expect((await fetch(`${house.running.address}/api/live`)).status).toBe(401))
 })

@@ -44,24 +44,38 @@ export const forgetVisitor = (request: Request) => ofRequest.delete(request)
 export async function stillSignedIn(request: Request): Promise<Visitor | undefined> {
   const began = request.session.account
   const session = await new Promise<{ account?: string } | undefined>((resolve, reject) =>
-    request.sessionStore.get(request.sessionID, (error: unknown, data) => (error ? reject(error as Error) : resolve(data ?? undefined))),
+    request.sessionStore.get(request.sessionID, (error: unknown, data) =>
+      error ? reject(error as Error) : resolve(data ?? undefined),
+    ),
   )
-  return session?.account !== undefined && session.account === began ? readVisitor(session.account) : undefined
+  return session?.account !== undefined && session.account === began
+    ? readVisitor(session.account)
+    : undefined
 }
 
 async function readVisitor(id: string | undefined): Promise<Visitor | undefined> {
   if (!id) return undefined
   const account = await AccountModel.findByPk(id)
   if (!account?.active) return undefined
-  return { account: account.id as AccountId, party: account.party as PartyId, role: account.role, email: account.email }
+  return {
+    account: account.id as AccountId,
+    party: account.party as PartyId,
+    role: account.role,
+    email: account.email,
+  }
 }
 
-export const notSignedIn = () => new ProblemError('not-signed-in', 'Sign in first. What you typed stays in its line.')
+export const notSignedIn = () =>
+  new ProblemError('not-signed-in', 'Sign in first. What you typed stays in its line.')
 
 export async function requireVisitor(request: Request, least: Role = 'guest'): Promise<Visitor> {
   const visitor = await findVisitor(request)
   if (!visitor) throw notSignedIn()
-  if (!atLeast(visitor.role, least)) throw new ProblemError('not-allowed', least === 'steward' ? 'Only a steward may do that.' : 'Your role does not allow that.')
+  if (!atLeast(visitor.role, least))
+    throw new ProblemError(
+      'not-allowed',
+      least === 'steward' ? 'Only a steward may do that.' : 'Your role does not allow that.',
+    )
   return visitor
 }
 
@@ -69,7 +83,10 @@ let memo: { readonly seq: string; readonly at: string; readonly world: World } |
 
 /** The house's own entries folded: parties, types, gear, policies, authorisations, grants. Memoised until the next house entry. */
 export async function houseWorld(db: Db): Promise<World> {
-  const [latest] = await rows<{ seq: string }>(db, `SELECT count(*) || ':' || coalesce(max(seq), 0) AS seq FROM entries WHERE house`)
+  const [latest] = await rows<{ seq: string }>(
+    db,
+    `SELECT count(*) || ':' || coalesce(max(seq), 0) AS seq FROM entries WHERE house`,
+  )
   const now = nowInstant()
   const seq = latest?.seq ?? ''
   if (memo?.seq === seq) return { ...memo.world, now }
@@ -95,11 +112,24 @@ export async function sightOf(db: Db, visitor: Visitor, machine: MachineId): Pro
 export async function grantedMachines(db: Db, visitor: Visitor): Promise<ReadonlySet<string>> {
   const world = await houseWorld(db)
   const now = nowInstant()
-  return new Set(world.grants.filter((g) => g.party === visitor.party && (g.from === undefined || g.from <= now) && (g.until === undefined || g.until > now)).map((g) => g.machine))
+  return new Set(
+    world.grants
+      .filter(
+        (g) =>
+          g.party === visitor.party &&
+          (g.from === undefined || g.from <= now) &&
+          (g.until === undefined || g.until > now),
+      )
+      .map((g) => g.machine),
+  )
 }
 
 /** The sight, or "not found": a machine that may not be seen does not show that it exists. */
-export async function requireSight(db: Db, visitor: Visitor, machine: MachineId): Promise<Exclude<Sight, 'none'>> {
+export async function requireSight(
+  db: Db,
+  visitor: Visitor,
+  machine: MachineId,
+): Promise<Exclude<Sight, 'none'>> {
   const sight = await sightOf(db, visitor, machine)
   if (sight === 'none') throw notFound()
   return sight

@@ -53,7 +53,8 @@ function sessionSecret(dataDir: string): string {
 const reads = (request: Request) => request.method === 'GET' || request.method === 'HEAD'
 
 /** Addresses that somebody without a session writes to: signing in, first run, accepting an invitation. */
-const isOpen = (request: Request) => request.method === 'POST' && /^\/(?:session|setup|invitations\/[^/]+)\/?$/i.test(request.path)
+const isOpen = (request: Request) =>
+  request.method === 'POST' && /^\/(?:session|setup|invitations\/[^/]+)\/?$/i.test(request.path)
 
 /** Whatever changes something must come from somebody signed in, and bear the session's token, which a foreign page cannot read. */
 const csrf: RequestHandler = (request, _response, next) => {
@@ -61,7 +62,10 @@ const csrf: RequestHandler = (request, _response, next) => {
   if (!isOpen(request) && request.session.account === undefined) throw notSignedIn()
   const token = request.headers['x-anamnesis-token']
   if (!request.session.csrf || token !== request.session.csrf)
-    throw new ProblemError('stale-page', 'This page was opened in another session. Load it again; what you typed stays in its line.')
+    throw new ProblemError(
+      'stale-page',
+      'This page was opened in another session. Load it again; what you typed stays in its line.',
+    )
   next()
 }
 
@@ -133,7 +137,15 @@ export function createApp(services: Services): { app: Express; close: () => Prom
   api.use(visitorFirst)
   api.use((request, _response, next) => {
     if (!config.test)
-      request.on('close', () => log.info({ method: request.method, path: request.baseUrl + request.path.replace(/^\/invitations\/.*/, '/invitations/…') }, 'request'))
+      request.on('close', () =>
+        log.info(
+          {
+            method: request.method,
+            path: request.baseUrl + request.path.replace(/^\/invitations\/.*/, '/invitations/…'),
+          },
+          'request',
+        ),
+      )
     next()
   })
   // Photographs, voices, tables and records read their own bodies, to the disk.
@@ -178,7 +190,9 @@ export function createApp(services: Services): { app: Express; close: () => Prom
       maxAge: '1y',
       immutable: true,
       // Names that stay the same while what they name changes.
-      setHeaders: (response, file) => /\.(?:html|webmanifest)$|[\\/](?:sw\.js|icon\.svg)$/.test(file) && response.setHeader('cache-control', 'no-cache'),
+      setHeaders: (response, file) =>
+        /\.(?:html|webmanifest)$|[\\/](?:sw\.js|icon\.svg)$/.test(file) &&
+        response.setHeader('cache-control', 'no-cache'),
     }),
   )
   app.get(/.*/, (_request, response) => {

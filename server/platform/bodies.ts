@@ -25,7 +25,8 @@ export function tooDeep(bytes: Uint8Array, most = deepest): boolean {
 
 /** Bytes → JSON. Throws invalid for what is no JSON, nests too deep, or holds text that cannot be kept. */
 export function readJson(bytes: Buffer): unknown {
-  if (tooDeep(bytes)) throw new ProblemError('invalid', `That is nested more than ${deepest} deep. Nothing was stored.`)
+  if (tooDeep(bytes))
+    throw new ProblemError('invalid', `That is nested more than ${deepest} deep. Nothing was stored.`)
   let value: unknown
   try {
     value = JSON.parse(bytes.toString('utf8')) as unknown
@@ -34,9 +35,13 @@ export function readJson(bytes: Buffer): unknown {
   }
   const at = unkeepableAt(value)
   if (at)
-    throw new ProblemError('invalid', 'It holds a character that cannot be kept (a NUL, or half of an emoji). Take it out and send it again. Nothing was stored.', {
-      fields: [{ path: at.join('.'), message: 'This holds a character that cannot be kept.' }],
-    })
+    throw new ProblemError(
+      'invalid',
+      'It holds a character that cannot be kept (a NUL, or half of an emoji). Take it out and send it again. Nothing was stored.',
+      {
+        fields: [{ path: at.join('.'), message: 'This holds a character that cannot be kept.' }],
+      },
+    )
   return value
 }
 
@@ -45,7 +50,8 @@ export function jsonBody(limit: string): RequestHandler {
   const raw = express.raw({ type: () => true, inflate: false, limit })
   return (request, response, next) => {
     if (request.method === 'GET' || request.method === 'HEAD' || request.body !== undefined) return next()
-    if (request.is('multipart/form-data')) return next(new ProblemError('invalid', 'A file is not taken here.', { status: 415 }))
+    if (request.is('multipart/form-data'))
+      return next(new ProblemError('invalid', 'A file is not taken here.', { status: 415 }))
     raw(request, response, (error?: unknown) => {
       if (error) return next(error)
       const bytes: unknown = request.body
@@ -53,7 +59,10 @@ export function jsonBody(limit: string): RequestHandler {
         request.body = undefined
         return next()
       }
-      if (!request.is('application/json')) return next(new ProblemError('invalid', 'This address takes JSON. Nothing was stored.', { status: 415 }))
+      if (!request.is('application/json'))
+        return next(
+          new ProblemError('invalid', 'This address takes JSON. Nothing was stored.', { status: 415 }),
+        )
       try {
         request.body = readJson(bytes)
       } catch (problem) {
@@ -66,6 +75,7 @@ export function jsonBody(limit: string): RequestHandler {
 
 /** An address that holds a NUL names nothing, and the database would choke on it. */
 export const wholeAddress: RequestHandler = (request, _response, next) => {
-  if (/%00/.test(request.url)) throw new ProblemError('invalid', 'The address holds a character that cannot be kept.')
+  if (/%00/.test(request.url))
+    throw new ProblemError('invalid', 'The address holds a character that cannot be kept.')
   next()
 }

@@ -19,13 +19,15 @@ export interface Config {
 /** Throws for an address without a port. */
 function meterOf(address: string | undefined): { meter?: string } {
   if (!address) return {}
-  if (!/^[^\s:]+:\d{1,5}$/.test(address)) throw new Error(`ANAMNESIS_METER is ${address}; it should be an address and a port: 192.0.2.7:5025`)
+  if (!/^[^\s:]+:\d{1,5}$/.test(address))
+    throw new Error(`ANAMNESIS_METER is ${address}; it should be an address and a port: 192.0.2.7:5025`)
   return { meter: address }
 }
 
 export function readConfig(env: NodeJS.ProcessEnv = process.env): Config {
   const databaseUrl = env['DATABASE_URL']
-  if (!databaseUrl) throw new Error('DATABASE_URL is not set. Say where PostgreSQL is: postgres://user@127.0.0.1:5432/name')
+  if (!databaseUrl)
+    throw new Error('DATABASE_URL is not set. Say where PostgreSQL is: postgres://user@127.0.0.1:5432/name')
   return {
     databaseUrl,
     dataDir: path.resolve(env['ANAMNESIS_DATA'] ?? '.data'),

@@ -67,11 +67,32 @@ export class ProblemError extends Error {
 export const notFound = () => new ProblemError('not-found', 'There is nothing here that you may see.')
 
 /** What PostgreSQL says when it is away, is asked too much, or a lock is not given in time. */
-const awayCodes: ReadonlySet<string> = new Set(['55P03', '57014', '53300', '57P01', '57P02', '57P03', '08000', '08001', '08003', '08006', 'ECONNREFUSED', 'ECONNRESET'])
+const awayCodes: ReadonlySet<string> = new Set([
+  '55P03',
+  '57014',
+  '53300',
+  '57P01',
+  '57P02',
+  '57P03',
+  '08000',
+  '08001',
+  '08003',
+  '08006',
+  'ECONNREFUSED',
+  'ECONNRESET',
+])
 
 function isAway(error: unknown): boolean {
-  const { name, original, parent, code } = error as { name?: string; original?: { code?: string }; parent?: { code?: string }; code?: string }
-  return /^SequelizeConnection/.test(name ?? '') || [original?.code, parent?.code, code].some((c) => c !== undefined && awayCodes.has(c))
+  const { name, original, parent, code } = error as {
+    name?: string
+    original?: { code?: string }
+    parent?: { code?: string }
+    code?: string
+  }
+  return (
+    /^SequelizeConnection/.test(name ?? '') ||
+    [original?.code, parent?.code, code].some((c) => c !== undefined && awayCodes.has(c))
+  )
 }
 
 export function problemOf(error: unknown): Problem {
@@ -82,17 +103,50 @@ export function problemOf(error: unknown): Problem {
   if (error instanceof ZodError) {
     const fields = error.issues
       .slice(0, 20)
-      .map((issue) => ({ path: issue.path.join('.'), message: issue.code === 'unrecognized_keys' ? `Not known here: ${issue.keys.join(', ')}.` : issue.message }))
+      .map((issue) => ({
+        path: issue.path.join('.'),
+        message:
+          issue.code === 'unrecognized_keys' ? `Not known here: ${issue.keys.join(', ')}.` : issue.message,
+      }))
     const first = fields[0]
-    return { type: 'invalid', title: titles.invalid[1], status: 400, detail: first ? `${first.path ? `${first.path}: ` : ''}${first.message}` : 'It cannot be read.', fields }
+    return {
+      type: 'invalid',
+      title: titles.invalid[1],
+      status: 400,
+      detail: first ? `${first.path ? `${first.path}: ` : ''}${first.message}` : 'It cannot be read.',
+      fields,
+    }
   }
   const status = (error as { status?: number; type?: string }).status
   if ((error as { type?: string }).type === 'entity.too.large')
-    return { type: 'too-large', title: titles['too-large'][1], status: 413, detail: 'That is larger than is taken at once. Nothing was stored.' }
-  if (status === 415) return { type: 'invalid', title: titles.invalid[1], status, detail: 'A body that is packed or in another writing is not taken. Nothing was stored.' }
-  if (status !== undefined && status >= 400 && status < 500) return { type: 'invalid', title: titles.invalid[1], status, detail: 'The request cannot be read.' }
-  if (isAway(error)) return { type: 'busy', title: titles.busy[1], status: 503, detail: 'The server is busy or its database is away. What you wrote waits and is sent by itself.' }
-  return { type: 'internal', title: titles.internal[1], status: 500, detail: 'Something went wrong here. What you wrote was not stored; it is still in your line.' }
+    return {
+      type: 'too-large',
+      title: titles['too-large'][1],
+      status: 413,
+      detail: 'That is larger than is taken at once. Nothing was stored.',
+    }
+  if (status === 415)
+    return {
+      type: 'invalid',
+      title: titles.invalid[1],
+      status,
+      detail: 'A body that is packed or in another writing is not taken. Nothing was stored.',
+    }
+  if (status !== undefined && status >= 400 && status < 500)
+    return { type: 'invalid', title: titles.invalid[1], status, detail: 'The request cannot be read.' }
+  if (isAway(error))
+    return {
+      type: 'busy',
+      title: titles.busy[1],
+      status: 503,
+      detail: 'The server is busy or its database is away. What you wrote waits and is sent by itself.',
+    }
+  return {
+    type: 'internal',
+    title: titles.internal[1],
+    status: 500,
+    detail: 'Something went wrong here. What you wrote was not stored; it is still in your line.',
+  }
 }
 
 export const errorHandler =
@@ -100,7 +154,16 @@ export const errorHandler =
   (error: unknown, request, response, next) => {
     const problem = problemOf(error)
     if (problem.status >= 500)
-      log.error({ path: request.path, error: error instanceof Error ? { name: error.name, message: error.message, stack: error.stack } : String(error) }, 'request failed')
+      log.error(
+        {
+          path: request.path,
+          error:
+            error instanceof Error
+              ? { name: error.name, message: error.message, stack: error.stack }
+              : String(error),
+        },
+        'request failed',
+      )
     if (response.headersSent) return next(error)
     if (problem.status === 503) response.setHeader('retry-after', '5')
     response.status(problem.status).type('application/problem+json').send(JSON.stringify(problem))

@@ -4,7 +4,15 @@ import { tmpdir } from 'node:os'
 import path from 'node:path'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { ProblemError } from './errors.ts'
-import { diskProblem, fileExists, filePath, incomingDir, sha256Of, sweepLeftovers, writeWhole } from './files.ts'
+import {
+  diskProblem,
+  fileExists,
+  filePath,
+  incomingDir,
+  sha256Of,
+  sweepLeftovers,
+  writeWhole,
+} from './files.ts'
 
 let dataDir: string
 beforeAll(async () => void (dataDir = await mkdtemp(path.join(tmpdir(), 'files-'))))

@@ -8,10 +8,15 @@ import type { Response } from 'express'
 import { notFound, ProblemError } from './errors.ts'
 
 export type Version = 'original' | 'preview' | 'clean'
-const endings: Readonly<Record<Version, string>> = { original: '', preview: '.preview.webp', clean: '.clean.webp' }
+const endings: Readonly<Record<Version, string>> = {
+  original: '',
+  preview: '.preview.webp',
+  clean: '.clean.webp',
+}
 
 /** `clean`: a photograph without what the camera wrote into it (place, author). */
-export const filePath = (dataDir: string, sha256: string, kind: Version) => path.join(dataDir, 'files', sha256.slice(0, 2), `${sha256}${endings[kind]}`)
+export const filePath = (dataDir: string, sha256: string, kind: Version) =>
+  path.join(dataDir, 'files', sha256.slice(0, 2), `${sha256}${endings[kind]}`)
 
 /** Where what is being received lies until it is known to be whole. */
 export const incomingDir = (dataDir: string) => path.join(dataDir, 'incoming')
@@ -26,7 +31,10 @@ export const fileExists = (file: string): Promise<boolean> =>
 export function diskProblem(error: unknown): unknown {
   const code = (error as { code?: string }).code
   return code === 'ENOSPC' || code === 'EDQUOT'
-    ? new ProblemError('disk-full', 'The server’s disk is full: tell a steward. It waits on this device and is sent by itself when there is room.')
+    ? new ProblemError(
+        'disk-full',
+        'The server’s disk is full: tell a steward. It waits on this device and is sent by itself when there is room.',
+      )
     : error
 }
 
@@ -51,7 +59,10 @@ async function syncPath(name: string): Promise<void> {
  * renamed, so that neither a crash nor a loss of power leaves half a file. Two writers of the same file do not meet. One that
  * is there already stays. Throws disk-full.
  */
-export async function writeWhole(file: string, content: Uint8Array | { readonly moved: string }): Promise<void> {
+export async function writeWhole(
+  file: string,
+  content: Uint8Array | { readonly moved: string },
+): Promise<void> {
   const folder = path.dirname(file)
   const draft = 'moved' in content ? content.moved : `${file}.${randomUUID()}.part`
   try {

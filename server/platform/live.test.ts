@@ -27,7 +27,9 @@ afterAll(() => house.stop())
 
 /** Opens a stream; `heard` fills as it tells. */
 async function open(since?: number) {
-  const cookie = steward.jar.getCookies({ domain: '127.0.0.1', path: '/', secure: false, script: false }).toValueString()
+  const cookie = steward.jar
+    .getCookies({ domain: '127.0.0.1', path: '/', secure: false, script: false })
+    .toValueString()
   const heard: LiveEvent[] = []
   const stop = new AbortController()
   const response = await fetch(`${house.running.address}/api/live`, {
@@ -40,12 +42,16 @@ async function open(since?: number) {
       text += Buffer.from(chunk).toString()
       const parts = text.split('\n\n')
       text = parts.pop() ?? ''
-      for (const part of parts) for (const line of part.split('\n')) if (line.startsWith('data: ')) heard.push(JSON.parse(line.slice(6)) as LiveEvent)
+      for (const part of parts)
+        for (const line of part.split('\n'))
+          if (line.startsWith('data: ')) heard.push(JSON.parse(line.slice(6)) as LiveEvent)
     }
   })().catch(() => undefined)
   return { heard, stop: () => stop.abort() }
 }
-const note = async () => (await send(steward, [draft({ kind: 'note', machine: home, words: 'said' })]).expect(200)).body.entries[0].seq as number
+const note = async () =>
+  (await send(steward, [draft({ kind: 'note', machine: home, words: 'said' })]).expect(200)).body.entries[0]
+    .seq as number
 
 describe('a lost connection of the server', () => {
   it('is caught up by the place in the line: nothing is missed, and what changed by time alone is asked for', async () => {
@@ -54,9 +60,13 @@ describe('a lost connection of the server', () => {
     const first = await note()
     await expect.poll(() => stream.heard.map((e) => e.seq)).toContain(first)
     for (let round = 0; round < 3; round++) {
-      await rows(db, `SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE datname = current_database() AND query = 'LISTEN entries'`)
+      await rows(
+        db,
+        `SELECT pg_terminate_backend(pid) FROM pg_stat_activity WHERE datname = current_database() AND query = 'LISTEN entries'`,
+      )
       const missed = [await note(), await note(), await note()]
-      for (const seq of missed) await expect.poll(() => stream.heard.map((e) => e.seq), { timeout: 10_000 }).toContain(seq)
+      for (const seq of missed)
+        await expect.poll(() => stream.heard.map((e) => e.seq), { timeout: 10_000 }).toContain(seq)
       expect(stream.heard.some((e) => e.everything === true && e.kinds.includes('time'))).toBe(true)
     }
     stream.stop()
@@ -93,7 +103,9 @@ describe('more than is told one by one', () => {
         )),
     )
     const stream = await open(before)
-    await expect.poll(() => stream.heard).toEqual([expect.objectContaining({ everything: true, machines: [] })])
+    await expect
+      .poll(() => stream.heard)
+      .toEqual([expect.objectContaining({ everything: true, machines: [] })])
     const last = stream.heard[0]!.seq
     stream.stop()
     // From there on it goes entry by entry again.
@@ -104,17 +116,30 @@ describe('more than is told one by one', () => {
   })
   it('so is a sheet that reaches more machines than a notice can name', async () => {
     const machines = Array.from({ length: 101 }, (_, i) =>
-      draft({ kind: 'machine', what: 'registered', machine: v7() as MachineId, entryNumber: `L-${i}`, name: 'x', type: type as never, source: { how: 'gift' } }),
+      draft({
+        kind: 'machine',
+        what: 'registered',
+        machine: v7() as MachineId,
+        entryNumber: `L-${i}`,
+        name: 'x',
+        type: type as never,
+        source: { how: 'gift' },
+      }),
     )
     await send(steward, machines).expect(200)
     const stream = await open()
-    await send(steward, [draft({ kind: 'type', type: type as never, sheet: { ...terminalSheet, aliases: ['another'] } })]).expect(200)
-    await expect.poll(() => stream.heard).toContainEqual(expect.objectContaining({ everything: true, kinds: ['type'] }))
+    await send(steward, [
+      draft({ kind: 'type', type: type as never, sheet: { ...terminalSheet, aliases: ['another'] } }),
+    ]).expect(200)
+    await expect
+      .poll(() => stream.heard)
+      .toContainEqual(expect.objectContaining({ everything: true, kinds: ['type'] }))
     stream.stop()
   })
 })
 
 it('reads a place in the line, and nothing else', () => {
   expect([seqOf('0'), seqOf('17')]).toEqual([0, 17])
-  for (const text of [undefined, '', '1.5', '1e9', '-1', '9'.repeat(20), 'x']) expect(seqOf(text)).toBeUndefined()
+  for (const text of [undefined, '', '1.5', '1e9', '-1', '9'.repeat(20), 'x'])
+    expect(seqOf(text)).toBeUndefined()
 })

@@ -15,7 +15,8 @@ const beatMs = 20_000
 const againMs = 1000
 
 /** A place in the line of entries as a browser sends it back; undefined for anything else. */
-export const seqOf = (text: string | undefined): number | undefined => (text !== undefined && /^\d{1,15}$/.test(text) ? Number(text) : undefined)
+export const seqOf = (text: string | undefined): number | undefined =>
+  text !== undefined && /^\d{1,15}$/.test(text) ? Number(text) : undefined
 
 export class Live {
   private readonly listeners = new Set<Listener>()
@@ -35,7 +36,8 @@ export class Live {
     const client = new pg.Client({ connectionString: this.url })
     this.client = client
     client.on('notification', (message) => {
-      if (message.channel === 'entries' && message.payload) this.tell(JSON.parse(message.payload) as LiveEvent)
+      if (message.channel === 'entries' && message.payload)
+        this.tell(JSON.parse(message.payload) as LiveEvent)
     })
     client.on('error', (error) => this.log.warn({ error: error.message }, 'live connection lost'))
     client.on('end', () => this.client === client && this.again())
@@ -79,7 +81,8 @@ export class Live {
        FROM (SELECT id, seq, kind FROM entries WHERE seq > $1 ORDER BY seq LIMIT ${mostMissed + 1}) e LEFT JOIN entry_subjects s ON s.entry = e.id GROUP BY e.seq, e.kind ORDER BY e.seq`,
       [seq],
     )
-    if (missed.length <= mostMissed) return missed.map((row) => ({ seq: Number(row.seq), machines: row.machines ?? [], kinds: [row.kind] }))
+    if (missed.length <= mostMissed)
+      return missed.map((row) => ({ seq: Number(row.seq), machines: row.machines ?? [], kinds: [row.kind] }))
     const [last] = await rows<{ seq: string }>(this.db, 'SELECT max(seq) AS seq FROM entries')
     return [{ seq: Number(last?.seq ?? 0), machines: [], kinds: [], everything: true }]
   }
@@ -91,7 +94,11 @@ export class Live {
 
   /** Streams events until the browser goes away, or its visitor may hear nothing any more. */
   async stream(request: Request, response: Response, filter: Filter): Promise<void> {
-    response.writeHead(200, { 'content-type': 'text/event-stream', 'cache-control': 'no-store', 'x-accel-buffering': 'no' })
+    response.writeHead(200, {
+      'content-type': 'text/event-stream',
+      'cache-control': 'no-store',
+      'x-accel-buffering': 'no',
+    })
     response.write('retry: 2000\n\n')
     const end = () => {
       clearInterval(beat)
@@ -101,7 +108,8 @@ export class Live {
     const send = async (event: LiveEvent) => {
       const allowed = await filter(event)
       if (allowed === 'no right') return end()
-      if (allowed !== 'nothing' && !response.writableEnded) response.write(`${allowed.seq > 0 ? `id: ${allowed.seq}\n` : ''}data: ${JSON.stringify(allowed)}\n\n`)
+      if (allowed !== 'nothing' && !response.writableEnded)
+        response.write(`${allowed.seq > 0 ? `id: ${allowed.seq}\n` : ''}data: ${JSON.stringify(allowed)}\n\n`)
     }
     let queue = Promise.resolve()
     const listener: Listener = (event) => {

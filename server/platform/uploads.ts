@@ -29,14 +29,22 @@ export interface UploadRoute {
 
 const problemOfUpload = (error: unknown): unknown => {
   if (error instanceof ProblemError) return error
-  if (error instanceof MulterError && error.code === 'LIMIT_FILE_SIZE') return new ProblemError('too-large', 'That file is larger than is taken at once. Nothing was stored.')
-  if ((error as { code?: unknown }).code !== undefined && !(error instanceof MulterError)) return diskProblem(error)
+  if (error instanceof MulterError && error.code === 'LIMIT_FILE_SIZE')
+    return new ProblemError('too-large', 'That file is larger than is taken at once. Nothing was stored.')
+  if ((error as { code?: unknown }).code !== undefined && !(error instanceof MulterError))
+    return diskProblem(error)
   // Whatever else the form's reader throws is about the form.
-  return new ProblemError('invalid', 'The upload cannot be read: one file is taken, whole and under its own name. Nothing was stored.')
+  return new ProblemError(
+    'invalid',
+    'The upload cannot be read: one file is taken, whole and under its own name. Nothing was stored.',
+  )
 }
 
 /** Receives one file and gives it to `work`; what `work` left lying is removed. */
-export function receive(route: UploadRoute, work: (file: Received, ...args: Parameters<RequestHandler>) => Promise<void>): RequestHandler[] {
+export function receive(
+  route: UploadRoute,
+  work: (file: Received, ...args: Parameters<RequestHandler>) => Promise<void>,
+): RequestHandler[] {
   const folder = incomingDir(route.dataDir)
   const storage = multer.diskStorage({
     destination: (_request, _file, done) =>
@@ -47,11 +55,22 @@ export function receive(route: UploadRoute, work: (file: Received, ...args: Para
     filename: (_request, _file, done) => done(null, `${randomUUID()}.part`),
   })
   const fields = route.fields ?? 0
-  const take = multer({ storage, limits: { fileSize: route.maxBytes, files: 1, fields, parts: fields + 1, fieldSize: 8192, headerPairs: 30 } }).single(route.field)
+  const take = multer({
+    storage,
+    limits: {
+      fileSize: route.maxBytes,
+      files: 1,
+      fields,
+      parts: fields + 1,
+      fieldSize: 8192,
+      headerPairs: 30,
+    },
+  }).single(route.field)
   return [
     handle(async (request, _response, next) => {
       await route.may(request)
-      if (!request.is('multipart/form-data')) throw new ProblemError('invalid', 'There is no file in it. Nothing was stored.')
+      if (!request.is('multipart/form-data'))
+        throw new ProblemError('invalid', 'There is no file in it. Nothing was stored.')
       next()
     }),
     (request, response, next) => {
@@ -83,10 +102,21 @@ export function receive(route: UploadRoute, work: (file: Received, ...args: Para
 }
 
 /** Writes a request's body to the disk as it comes, up to `most` bytes, never inflated. `done` removes it. Throws too-large. */
-export async function receiveBody(request: Request, dataDir: string, most: number): Promise<{ path: string; done: () => Promise<void> }> {
+export async function receiveBody(
+  request: Request,
+  dataDir: string,
+  most: number,
+): Promise<{ path: string; done: () => Promise<void> }> {
   const packed = request.headers['content-encoding']
-  if (packed !== undefined && packed !== 'identity') throw new ProblemError('invalid', 'A body that is packed is not taken. Nothing was stored.', { status: 415 })
-  const tooLarge = () => new ProblemError('too-large', `Files of up to ${Math.round(most / 1_048_576)} MB are taken. Nothing was stored.`)
+  if (packed !== undefined && packed !== 'identity')
+    throw new ProblemError('invalid', 'A body that is packed is not taken. Nothing was stored.', {
+      status: 415,
+    })
+  const tooLarge = () =>
+    new ProblemError(
+      'too-large',
+      `Files of up to ${Math.round(most / 1_048_576)} MB are taken. Nothing was stored.`,
+    )
   if (Number(request.headers['content-length'] ?? 0) > most) throw tooLarge()
   await mkdir(incomingDir(dataDir), { recursive: true, mode: 0o700 })
   const file = path.join(incomingDir(dataDir), `${randomUUID()}.part`)

@@ -39,7 +39,9 @@ export const draft = (body: Body, more: Partial<Draft> = {}): Draft => ({
   body,
   ...more,
 })
-export const ago = (minutes: number) => ({ happenedAt: pointAt(new Date(Date.now() - minutes * minute).toISOString()) })
+export const ago = (minutes: number) => ({
+  happenedAt: pointAt(new Date(Date.now() - minutes * minute).toISOString()),
+})
 
 const clusterUrl = () => {
   const url = process.env['TEST_CLUSTER_URL']
@@ -62,7 +64,11 @@ export async function testDatabase(): Promise<{ url: string; drop: () => Promise
 export async function signIn(address: string, email: string): Promise<Agent> {
   const agent = request.agent(address) as Agent
   const first = await agent.get('/api/session').expect(200)
-  const answer = await agent.post('/api/session').set('x-anamnesis-token', first.body.csrf).send({ email, password }).expect(200)
+  const answer = await agent
+    .post('/api/session')
+    .set('x-anamnesis-token', first.body.csrf)
+    .send({ email, password })
+    .expect(200)
   agent.token = answer.body.csrf
   return agent
 }
@@ -73,7 +79,14 @@ export async function startHouse(env: Readonly<Record<string, string>> = {}): Pr
   forgetEntries()
   forgetHouse()
   const dataDir = await mkdtemp(path.join(os.tmpdir(), 'anamnesis-'))
-  const config = readConfig({ ...process.env, DATABASE_URL: database.url, ANAMNESIS_DATA: dataDir, PORT: '0', NODE_ENV: 'test', ...env })
+  const config = readConfig({
+    ...process.env,
+    DATABASE_URL: database.url,
+    ANAMNESIS_DATA: dataDir,
+    PORT: '0',
+    NODE_ENV: 'test',
+    ...env,
+  })
   const services = await prepare(config, createLog('silent'))
   await HouseModel.create({ id: 1, name: 'Test house', zone: 'Europe/Oslo', currency: 'EUR' })
   const people = {} as Record<Role, { email: string; party: PartyId; account: string }>
@@ -108,7 +121,18 @@ export async function twoMachines(agent: Agent): Promise<{ type: TypeId; machine
   const answer = await send(agent, [
     draft({ kind: 'type', type, sheet: terminalSheet }, ago(600)),
     ...machines.map((machine, i) =>
-      draft({ kind: 'machine', what: 'registered', machine, entryNumber: `E-${i + 1}`, name: `Terminal ${i + 1}`, type, source: { how: 'gift' } }, ago(500)),
+      draft(
+        {
+          kind: 'machine',
+          what: 'registered',
+          machine,
+          entryNumber: `E-${i + 1}`,
+          name: `Terminal ${i + 1}`,
+          type,
+          source: { how: 'gift' },
+        },
+        ago(500),
+      ),
     ),
   ])
   if (answer.status !== 200) throw new Error(JSON.stringify(answer.body))

@@ -10,6 +10,14 @@ interface Layer {
 export function routesOf(http: Server): string[] {
   const app = http.listeners('request')[0] as unknown as { router: { stack: readonly Layer[] } }
   const walk = (layers: readonly Layer[]): string[] =>
-    layers.flatMap(({ route, handle }) => (route ? Object.keys(route.methods).map((method) => `${method.toUpperCase()} ${route.path}`) : handle?.stack ? walk(handle.stack) : []))
-  return [...new Set(walk(app.router.stack).filter((r) => !r.includes('(') && /^[A-Z]+ \/[\w:./-]*$/.test(r)))].sort()
+    layers.flatMap(({ route, handle }) =>
+      route
+        ? Object.keys(route.methods).map((method) => `${method.toUpperCase()} ${route.path}`)
+        : handle?.stack
+          ? walk(handle.stack)
+          : [],
+    )
+  return [
+    ...new Set(walk(app.router.stack).filter((r) => !r.includes('(') && /^[A-Z]+ \/[\w:./-]*$/.test(r))),
+  ].sort()
 }

@@ -26,7 +26,14 @@ export interface Secrets {
 }
 
 /** Tells all of it of `machine`; `other` is a second machine of its type, `file` a photograph and `voice` a recording that are there. */
-export async function tellSecrets(steward: Agent, machine: MachineId, other: MachineId, me: PartyId, file: string, voice: string): Promise<Secrets> {
+export async function tellSecrets(
+  steward: Agent,
+  machine: MachineId,
+  other: MachineId,
+  me: PartyId,
+  file: string,
+  voice: string,
+): Promise<Secrets> {
   const giver = v7() as PartyId
   const borrower = v7() as PartyId
   const lot = v7() as LotId
@@ -35,27 +42,121 @@ export async function tellSecrets(steward: Agent, machine: MachineId, other: Mac
   const opened = draft({ kind: 'episode', what: 'opened', machine, title: 'a look' }, ago(90))
   const episode = opened.id
   const photo = draft({ kind: 'photo', machine, file, width: 8, height: 8 }, ago(80))
-  const withdrawnPhoto = draft({ kind: 'photo', machine, file, width: 8, height: 8, words: 'a face of somebody' }, ago(79))
-  const jot = draft({ kind: 'jot', what: 'made', machine, words: 'jotted in secret', voice: { file: voice, mime: 'audio/webm', seconds: 1 } }, ago(78))
-  const batch = draft({ kind: 'batch', name: 'Pair of terminals', machines: [machine, other], price: { minor: 606001, currency: 'EUR' } }, ago(77))
+  const withdrawnPhoto = draft(
+    { kind: 'photo', machine, file, width: 8, height: 8, words: 'a face of somebody' },
+    ago(79),
+  )
+  const jot = draft(
+    {
+      kind: 'jot',
+      what: 'made',
+      machine,
+      words: 'jotted in secret',
+      voice: { file: voice, mime: 'audio/webm', seconds: 1 },
+    },
+    ago(78),
+  )
+  const batch = draft(
+    {
+      kind: 'batch',
+      name: 'Pair of terminals',
+      machines: [machine, other],
+      price: { minor: 606001, currency: 'EUR' },
+    },
+    ago(77),
+  )
   const survey = draft({ kind: 'survey', what: 'begun', machine, blind: false }, ago(76))
   const inEpisode = (d: Draft): Draft => ({ ...d, episode })
   const store = (id: string) => ({ in: { kind: 'store' as const, id } })
   const entries: Draft[] = [
-    draft({ kind: 'party', party: giver, name: 'Gerda Givesaway', sort: 'person', roles: ['giver'] }, ago(110)),
-    draft({ kind: 'party', party: borrower, name: 'Borrowing hall', sort: 'organisation', roles: ['borrower'] }, ago(109)),
-    draft({ kind: 'machine', what: 'stated', machine, set: { attributes: { 'none: keys': 'said at entry' }, marks: ['Marked by a former owner'] } }, ago(108)),
-    draft({ kind: 'claim', machine, by: giver, claims: [{ says: 'works', words: 'claimed over a coffee' }] }, ago(107)),
-    draft({ kind: 'value', machine, sort: 'insurance', amount: { minor: 707001, currency: 'EUR' } }, ago(106)),
-    draft({ kind: 'evidence', what: 'noted', machine, sort: 'label', where: 'base', says: 'label of a dentist' }, ago(105)),
+    draft(
+      { kind: 'party', party: giver, name: 'Gerda Givesaway', sort: 'person', roles: ['giver'] },
+      ago(110),
+    ),
+    draft(
+      { kind: 'party', party: borrower, name: 'Borrowing hall', sort: 'organisation', roles: ['borrower'] },
+      ago(109),
+    ),
+    draft(
+      {
+        kind: 'machine',
+        what: 'stated',
+        machine,
+        set: { attributes: { 'none: keys': 'said at entry' }, marks: ['Marked by a former owner'] },
+      },
+      ago(108),
+    ),
+    draft(
+      { kind: 'claim', machine, by: giver, claims: [{ says: 'works', words: 'claimed over a coffee' }] },
+      ago(107),
+    ),
+    draft(
+      { kind: 'value', machine, sort: 'insurance', amount: { minor: 707001, currency: 'EUR' } },
+      ago(106),
+    ),
+    draft(
+      { kind: 'evidence', what: 'noted', machine, sort: 'label', where: 'base', says: 'label of a dentist' },
+      ago(105),
+    ),
     draft({ kind: 'link', machine, sort: 'owned by', when: '1980', words: 'linked to a ferry' }, ago(104)),
-    draft({ kind: 'contents', what: 'not copied', machine, medium: 'disk', because: 'letters in the disk', personal: true }, ago(103)),
+    draft(
+      {
+        kind: 'contents',
+        what: 'not copied',
+        machine,
+        medium: 'disk',
+        because: 'letters in the disk',
+        personal: true,
+      },
+      ago(103),
+    ),
     draft({ kind: 'quarantine', machine, way: 'in', place: 'quarantined in the attic' }, ago(102)),
-    draft({ kind: 'custody', machine, to: { in: { kind: 'party', id: borrower } }, carriage: 'vehicle', purpose: 'loan out', words: 'driven by a cousin' }, ago(101)),
-    draft({ kind: 'custody', machine, to: store('tray cabinet 4'), carriage: 'by hand', purpose: 'back' }, ago(100)),
-    draft({ kind: 'consent', machine, by: giver, to: 'irreversible work', given: true, words: 'agreed on the telephone' }, { ...ago(99), basis: 'told' }),
-    draft({ kind: 'rule', what: 'policy', key: 'run', option: 'not run', machine, reason: 'ruled by a committee' }, ago(98)),
-    draft({ kind: 'method', what: 'written', method, recipe: recipeSchema.parse({ name: 'Recipe of the house', verb: 'clean', agent: 'secret sauce' }) }, ago(97)),
+    draft(
+      {
+        kind: 'custody',
+        machine,
+        to: { in: { kind: 'party', id: borrower } },
+        carriage: 'vehicle',
+        purpose: 'loan out',
+        words: 'driven by a cousin',
+      },
+      ago(101),
+    ),
+    draft(
+      { kind: 'custody', machine, to: store('tray cabinet 4'), carriage: 'by hand', purpose: 'back' },
+      ago(100),
+    ),
+    draft(
+      {
+        kind: 'consent',
+        machine,
+        by: giver,
+        to: 'irreversible work',
+        given: true,
+        words: 'agreed on the telephone',
+      },
+      { ...ago(99), basis: 'told' },
+    ),
+    draft(
+      {
+        kind: 'rule',
+        what: 'policy',
+        key: 'run',
+        option: 'not run',
+        machine,
+        reason: 'ruled by a committee',
+      },
+      ago(98),
+    ),
+    draft(
+      {
+        kind: 'method',
+        what: 'written',
+        method,
+        recipe: recipeSchema.parse({ name: 'Recipe of the house', verb: 'clean', agent: 'secret sauce' }),
+      },
+      ago(97),
+    ),
     opened,
     photo,
     withdrawnPhoto,
@@ -64,9 +165,41 @@ export async function tellSecrets(steward: Agent, machine: MachineId, other: Mac
     survey,
     inEpisode(draft({ kind: 'note', machine, words: 'noted for ourselves' }, ago(70))),
     inEpisode(draft({ kind: 'question', what: 'asked', machine, words: 'asked among ourselves' }, ago(69))),
-    inEpisode(draft({ kind: 'wait', machine, what: 'waiting for the glue', until: new Date(Date.now() + 3_600_000).toISOString() }, ago(68))),
-    inEpisode(draft({ kind: 'override', machine, check: 'switch on', rule: 'attended', reason: 'overridden in a hurry', role: 'steward' }, ago(67))),
-    inEpisode(draft({ kind: 'reading', machine, point: 'secret rail', read: { value: 5.1, unit: 'V', asWritten: '5.1 V' } }, ago(66))),
+    inEpisode(
+      draft(
+        {
+          kind: 'wait',
+          machine,
+          what: 'waiting for the glue',
+          until: new Date(Date.now() + 3_600_000).toISOString(),
+        },
+        ago(68),
+      ),
+    ),
+    inEpisode(
+      draft(
+        {
+          kind: 'override',
+          machine,
+          check: 'switch on',
+          rule: 'attended',
+          reason: 'overridden in a hurry',
+          role: 'steward',
+        },
+        ago(67),
+      ),
+    ),
+    inEpisode(
+      draft(
+        {
+          kind: 'reading',
+          machine,
+          point: 'secret rail',
+          read: { value: 5.1, unit: 'V', asWritten: '5.1 V' },
+        },
+        ago(66),
+      ),
+    ),
     draft(
       {
         kind: 'part',
@@ -81,21 +214,86 @@ export async function tellSecrets(steward: Agent, machine: MachineId, other: Mac
       ago(65),
     ),
     draft({ kind: 'lot', what: 'identified', lot, partKind: 'M3 screw', tag: 'L-0001' }, ago(64)),
-    draft({ kind: 'lot', what: 'got', lot, n: 50, place: store('safe room 2'), origin: 'bought', price: { minor: 909001, currency: 'EUR' } }, ago(63)),
-    draft({ kind: 'move', legs: [{ part: found(machine, 'IC40'), from: slot(machine, 'IC40'), to: store('safe room 2') }] }, ago(62)),
-    draft({ kind: 'move', legs: [{ part: found(other, 'IC40'), from: slot(other, 'IC40'), to: slot(machine, 'IC40') }], words: 'moved at night' }, ago(61)),
     draft(
-      { kind: 'move', legs: [{ part: found(machine, 'LS1'), from: slot(machine, 'LS1'), to: { in: { kind: 'party', id: borrower } } }], loan: { home: slot(machine, 'LS1') } },
+      {
+        kind: 'lot',
+        what: 'got',
+        lot,
+        n: 50,
+        place: store('safe room 2'),
+        origin: 'bought',
+        price: { minor: 909001, currency: 'EUR' },
+      },
+      ago(63),
+    ),
+    draft(
+      {
+        kind: 'move',
+        legs: [{ part: found(machine, 'IC40'), from: slot(machine, 'IC40'), to: store('safe room 2') }],
+      },
+      ago(62),
+    ),
+    draft(
+      {
+        kind: 'move',
+        legs: [{ part: found(other, 'IC40'), from: slot(other, 'IC40'), to: slot(machine, 'IC40') }],
+        words: 'moved at night',
+      },
+      ago(61),
+    ),
+    draft(
+      {
+        kind: 'move',
+        legs: [
+          {
+            part: found(machine, 'LS1'),
+            from: slot(machine, 'LS1'),
+            to: { in: { kind: 'party', id: borrower } },
+          },
+        ],
+        loan: { home: slot(machine, 'LS1') },
+      },
       ago(60),
     ),
-    draft({ kind: 'move', legs: [{ part: bought, from: store('safe room 2'), to: slot(machine, 'LS1') }] }, ago(59)),
-    draft({ kind: 'grade', what: 'priority', machine, urgency: 'this year', who: me, words: 'urgent to the director' }, ago(58)),
-    inEpisode(draft({ kind: 'episode', what: 'paused', machine, episode, lie: 'lying in the safe', unplugged: true, next: 'next ask the dentist' }, ago(50))),
+    draft(
+      { kind: 'move', legs: [{ part: bought, from: store('safe room 2'), to: slot(machine, 'LS1') }] },
+      ago(59),
+    ),
+    draft(
+      {
+        kind: 'grade',
+        what: 'priority',
+        machine,
+        urgency: 'this year',
+        who: me,
+        words: 'urgent to the director',
+      },
+      ago(58),
+    ),
+    inEpisode(
+      draft(
+        {
+          kind: 'episode',
+          what: 'paused',
+          machine,
+          episode,
+          lie: 'lying in the safe',
+          unplugged: true,
+          next: 'next ask the dentist',
+        },
+        ago(50),
+      ),
+    ),
   ]
   const answer = await send(steward, entries)
   const wrong = answer.body.entries?.filter((e: { became: string }) => e.became !== 'recorded') ?? answer.body
   if (answer.status !== 200 || wrong.length > 0) throw new Error(JSON.stringify(wrong))
-  await send(steward, [draft({ kind: 'withdrawal' }, { amends: { entry: withdrawnPhoto.id, seen: null, how: 'withdraw', reason: 'a person in it' } })]).expect(200)
+  await send(steward, [
+    draft(
+      { kind: 'withdrawal' },
+      { amends: { entry: withdrawnPhoto.id, seen: null, how: 'withdraw', reason: 'a person in it' } },
+    ),
+  ]).expect(200)
   return {
     guest: {
       'the giver’s name': 'Gerda Givesaway',
@@ -129,7 +327,23 @@ export async function tellSecrets(steward: Agent, machine: MachineId, other: Mac
       'the next step': 'next ask the dentist',
       'another machine': other,
     },
-    prices: { 'its value': '707001', 'the price of its lot': '606001', 'the price of a part': '808001', 'the price of a lot of parts': '909001' },
-    ids: { episode, photo: photo.id, withdrawnPhoto: withdrawnPhoto.id, voice: jot.id, batch: batch.id, survey: survey.id, lot, part: bought, method, giver },
+    prices: {
+      'its value': '707001',
+      'the price of its lot': '606001',
+      'the price of a part': '808001',
+      'the price of a lot of parts': '909001',
+    },
+    ids: {
+      episode,
+      photo: photo.id,
+      withdrawnPhoto: withdrawnPhoto.id,
+      voice: jot.id,
+      batch: batch.id,
+      survey: survey.id,
+      lot,
+      part: bought,
+      method,
+      giver,
+    },
   }
 }

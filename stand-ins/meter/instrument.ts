@@ -7,7 +7,14 @@ import { headerMatches, measures, meterUnits, writeNumber, type MeterUnit } from
 export const identity = 'Anamnesis stand-ins,Simulated bench meter,0,1.0'
 
 /** What its probes touch until somebody says otherwise. */
-const atFirst: Readonly<Record<MeterUnit, number>> = { V: 5.021, A: 0.352, ohm: 4_700, Hz: 1_000_000, C: 21.5, F: 1e-7 }
+const atFirst: Readonly<Record<MeterUnit, number>> = {
+  V: 5.021,
+  A: 0.352,
+  ohm: 4_700,
+  Hz: 1_000_000,
+  C: 21.5,
+  F: 1e-7,
+}
 
 /** Share by which two readings in a row may differ: the last digits of a bench meter. */
 const jitter = 2e-5
@@ -53,7 +60,10 @@ export class Instrument {
     },
     { pattern: 'SYSTem:ERRor[:NEXT]?', answer: () => this.errors.shift() ?? '0,"No error"' },
     { pattern: 'SIMulate:INPut', answer: (argument) => this.touch(argument) },
-    ...meterUnits.map((unit): Command => ({ pattern: measures[unit].replace(':DC', '[:DC]'), answer: () => writeNumber(this.read(unit)) })),
+    ...meterUnits.map((unit): Command => ({
+      pattern: measures[unit].replace(':DC', '[:DC]'),
+      answer: () => writeNumber(this.read(unit)),
+    })),
   ]
 
   /** One program message, its units parted by semicolons → the answers of its queries, parted likewise; undefined when nothing was asked. */

@@ -1,12 +1,22 @@
 /** One acceptance suite for the line to an instrument: the stand-in, and one that is as terse as instruments may be. */
 import { createServer, type AddressInfo } from 'node:net'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import { ask, identify, isSimulated, measure, MeterOverRange, MeterSilent, MeterUnreadable } from '#server/features/meter/meter.ts'
+import {
+  ask,
+  identify,
+  isSimulated,
+  measure,
+  MeterOverRange,
+  MeterSilent,
+  MeterUnreadable,
+} from '#server/features/meter/meter.ts'
 import { Instrument } from './instrument.ts'
 import { startMeter } from './server.ts'
 
 /** Answers in pieces, with carriage returns, and in the plainest number form. */
-function startTerse(answers: Readonly<Record<string, string>>): Promise<{ address: string; stop: () => Promise<void> }> {
+function startTerse(
+  answers: Readonly<Record<string, string>>,
+): Promise<{ address: string; stop: () => Promise<void> }> {
   const server = createServer((socket) => {
     socket.on('error', () => socket.destroy())
     socket.on('data', (bytes) => {
@@ -17,13 +27,23 @@ function startTerse(answers: Readonly<Record<string, string>>): Promise<{ addres
     })
   })
   return new Promise((resolve) =>
-    server.listen(0, '127.0.0.1', () => resolve({ address: `127.0.0.1:${(server.address() as AddressInfo).port}`, stop: () => new Promise((done) => server.close(() => done())) })),
+    server.listen(0, '127.0.0.1', () =>
+      resolve({
+        address: `127.0.0.1:${(server.address() as AddressInfo).port}`,
+        stop: () => new Promise((done) => server.close(() => done())),
+      }),
+    ),
   )
 }
 
 const instruments = {
   'the stand-in': () => startMeter(),
-  'a terse one': () => startTerse({ '*IDN?': 'Some works,DMM,17,2.0', 'MEASure:VOLTage:DC?': '5.02', 'MEASure:RESistance?': '4700' }),
+  'a terse one': () =>
+    startTerse({
+      '*IDN?': 'Some works,DMM,17,2.0',
+      'MEASure:VOLTage:DC?': '5.02',
+      'MEASure:RESistance?': '4700',
+    }),
 }
 
 describe.each(Object.entries(instruments))('%s', (_, start) => {
@@ -44,7 +64,10 @@ describe.each(Object.entries(instruments))('%s', (_, start) => {
 
 describe('an instrument in trouble', () => {
   it('over range is no value', async () => {
-    const meter = await startTerse({ 'MEASure:VOLTage:DC?': '+9.90000000E+37', 'MEASure:FREQuency?': 'no signal' })
+    const meter = await startTerse({
+      'MEASure:VOLTage:DC?': '+9.90000000E+37',
+      'MEASure:FREQuency?': 'no signal',
+    })
     await expect(measure(meter.address, 'V')).rejects.toThrow(MeterOverRange)
     await expect(measure(meter.address, 'Hz')).rejects.toThrow(MeterUnreadable)
     await meter.stop()
@@ -57,7 +80,9 @@ describe('an instrument in trouble', () => {
   it('one that hangs up is silent', async () => {
     const server = createServer((socket) => socket.destroy())
     await new Promise<void>((resolve) => server.listen(0, '127.0.0.1', resolve))
-    await expect(ask(`127.0.0.1:${(server.address() as AddressInfo).port}`, '*IDN?')).rejects.toThrow(MeterSilent)
+    await expect(ask(`127.0.0.1:${(server.address() as AddressInfo).port}`, '*IDN?')).rejects.toThrow(
+      MeterSilent,
+    )
     server.close()
   })
 })
@@ -68,11 +93,13 @@ describe('the stand-in by the standard', () => {
     const meter = new Instrument()
     expect(meter.handle('*IDN?')?.split(',')).toHaveLength(4)
     expect(meter.handle('*OPC?;*TST?;*STB?;*ESR?;*ESE?;*SRE?')).toBe('1;0;0;0;0;0')
-    for (const command of ['*CLS', '*RST', '*WAI', '*OPC', '*ESE 0', '*SRE 0']) expect(meter.handle(command)).toBeUndefined()
+    for (const command of ['*CLS', '*RST', '*WAI', '*OPC', '*ESE 0', '*SRE 0'])
+      expect(meter.handle(command)).toBeUndefined()
   })
   it('takes short and long forms', () => {
     const meter = new Instrument()
-    for (const header of ['MEAS:VOLT?', 'MEASure:VOLTage:DC?', ':meas:volt:dc?']) expect(meter.handle(header)).toMatch(/^\+5\.02\d{6}E\+00$/)
+    for (const header of ['MEAS:VOLT?', 'MEASure:VOLTage:DC?', ':meas:volt:dc?'])
+      expect(meter.handle(header)).toMatch(/^\+5\.02\d{6}E\+00$/)
   })
   it('queues an error for what it does not know, and empties the queue', () => {
     const meter = new Instrument()

@@ -42,7 +42,9 @@ export default function KeysSlip({ onClose }: { onClose: () => void }) {
             </div>
           ))}
         </dl>
-        <p className="text-quiet mt-3">Single keys can be turned off under your initials, at the right end of the band.</p>
+        <p className="text-quiet mt-3">
+          Single keys can be turned off under your initials, at the right end of the band.
+        </p>
       </Slip>
     </div>
   )

@@ -15,7 +15,9 @@ export default function OutboxSlip({ account, onClose }: { account: string; onCl
   const { clock } = useDates()
   const open = waiting.filter((w) => w.refused === undefined).length
   const refused = waiting.length - open
-  const title = [open > 0 ? `${open} not sent yet` : '', refused > 0 ? `${refused} refused` : ''].filter(Boolean).join(', ')
+  const title = [open > 0 ? `${open} not sent yet` : '', refused > 0 ? `${refused} refused` : '']
+    .filter(Boolean)
+    .join(', ')
   return (
     <div className="px-4">
       <Slip title={title || 'Everything is sent'} onClose={onClose}>
@@ -63,10 +65,19 @@ function WaitingGroup({ group, account, onClose }: { group: Group; account: stri
   const refused = group.find((w) => w.refused !== undefined)?.refused
   const ids = group.map((w) => w.draft.id)
   const at = draft.happenedAt.latest
-  const words = group.map(({ draft: d }) => entryWords(d.body, { labels: {}, zone, now: nowInstant(), machine: 'machine' in d.body ? d.body.machine : undefined }).what)
+  const words = group.map(
+    ({ draft: d }) =>
+      entryWords(d.body, {
+        labels: {},
+        zone,
+        now: nowInstant(),
+        machine: 'machine' in d.body ? d.body.machine : undefined,
+      }).what,
+  )
   /** The line is in its writer's hands again, and no longer here. */
   const takeBack = () => {
-    if (line === undefined || draft.episode === undefined || !bringBack(draft.episode, line)) return setMending(true)
+    if (line === undefined || draft.episode === undefined || !bringBack(draft.episode, line))
+      return setMending(true)
     void discard(account, ...ids)
     onClose()
     void navigate(`/episodes/${draft.episode}`)
@@ -100,7 +111,17 @@ function WaitingGroup({ group, account, onClose }: { group: Group; account: stri
 }
 
 /** What can be mended of any entry: when it happened, and its words. */
-function Mend({ waiting: { draft, rule }, ids, account, onDone }: { waiting: Waiting; ids: readonly string[]; account: string; onDone: () => void }) {
+function Mend({
+  waiting: { draft, rule },
+  ids,
+  account,
+  onDone,
+}: {
+  waiting: Waiting
+  ids: readonly string[]
+  account: string
+  onDone: () => void
+}) {
   const { zone } = useDates()
   const said = 'words' in draft.body && typeof draft.body.words === 'string' ? draft.body.words : undefined
   const [time, setTime] = useState(toLocal(draft.happenedAt.latest, zone))
@@ -109,7 +130,8 @@ function Mend({ waiting: { draft, rule }, ids, account, onDone }: { waiting: Wai
   const send = async () => {
     const at = fromLocal(time, zone)
     if (at === undefined) return setError('That is no time.')
-    const happenedAt = time === toLocal(draft.happenedAt.latest, zone) ? draft.happenedAt : { earliest: at, latest: at }
+    const happenedAt =
+      time === toLocal(draft.happenedAt.latest, zone) ? draft.happenedAt : { earliest: at, latest: at }
     const body = said === undefined ? draft.body : { ...draft.body, words }
     // One that is known under its id with other content goes under a new one.
     const id = rule === 'other-content' ? newId() : draft.id
@@ -124,8 +146,17 @@ function Mend({ waiting: { draft, rule }, ids, account, onDone }: { waiting: Wai
         void send()
       }}
     >
-      <TextField label="When it happened" type="datetime-local" className="num" value={time} error={error} onChange={(e) => setTime(e.target.value)} />
-      {said !== undefined && <TextField label="In words" value={words} onChange={(e) => setWords(e.target.value)} />}
+      <TextField
+        label="When it happened"
+        type="datetime-local"
+        className="num"
+        value={time}
+        error={error}
+        onChange={(e) => setTime(e.target.value)}
+      />
+      {said !== undefined && (
+        <TextField label="In words" value={words} onChange={(e) => setWords(e.target.value)} />
+      )}
       <MainButton type="submit">Send it so</MainButton>
     </form>
   )

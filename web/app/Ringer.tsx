@@ -53,7 +53,11 @@ function notify(wait: WaitingRow) {
 }
 
 export default function Ringer() {
-  const { data } = useQuery({ queryKey: ['bench'], queryFn: () => get<BenchAnswer>('/bench'), staleTime: 60_000 })
+  const { data } = useQuery({
+    queryKey: ['bench'],
+    queryFn: () => get<BenchAnswer>('/bench'),
+    staleTime: 60_000,
+  })
   const [shown, setShown] = useState<readonly WaitingRow[]>([])
   const [, again] = useState(0)
   useEffect(() => {
@@ -61,10 +65,17 @@ export default function Ringer() {
     const look = () => {
       const now = nowMs()
       const known = rung()
-      const due = waits.filter((w) => lastRing(w, Math.max(known[w.entry] ?? 0, now - freshMs), now) !== undefined)
+      const due = waits.filter(
+        (w) => lastRing(w, Math.max(known[w.entry] ?? 0, now - freshMs), now) !== undefined,
+      )
       if (due.length === 0) return
-      const kept = Object.fromEntries(Object.entries(known).filter(([id]) => waits.some((w) => w.entry === id)))
-      localStorage.setItem(key, JSON.stringify({ ...kept, ...Object.fromEntries(due.map((w) => [w.entry, now])) }))
+      const kept = Object.fromEntries(
+        Object.entries(known).filter(([id]) => waits.some((w) => w.entry === id)),
+      )
+      localStorage.setItem(
+        key,
+        JSON.stringify({ ...kept, ...Object.fromEntries(due.map((w) => [w.entry, now])) }),
+      )
       setShown((held) => [...held.filter((h) => !due.some((d) => d.entry === h.entry)), ...due])
       sound()
       due.forEach(notify)
@@ -90,13 +101,21 @@ export default function Ringer() {
       {open.map((wait) => (
         <li key={wait.entry} className="flex min-h-11 flex-wrap items-center gap-x-6 gap-y-1 px-4 py-1">
           <span className="mr-auto">
-            <strong>{wait.what}:</strong> {wait.everyMinutes === undefined ? 'the wait is over.' : 'it is time again.'} {wait.name} <span className="num">{wait.number}</span>
+            <strong>{wait.what}:</strong>{' '}
+            {wait.everyMinutes === undefined ? 'the wait is over.' : 'it is time again.'} {wait.name}{' '}
+            <span className="num">{wait.number}</span>
           </span>
-          <Link className="font-bold underline underline-offset-4" to={wait.episode ? `/episodes/${wait.episode}` : `/machines/${wait.machine}`}>
+          <Link
+            className="font-bold underline underline-offset-4"
+            to={wait.episode ? `/episodes/${wait.episode}` : `/machines/${wait.machine}`}
+          >
             To it
           </Link>
           {mayAsk && (
-            <Act className="text-black!" onClick={() => void Notification.requestPermission().then(() => again((n) => n + 1))}>
+            <Act
+              className="text-black!"
+              onClick={() => void Notification.requestPermission().then(() => again((n) => n + 1))}
+            >
               Notify me too
             </Act>
           )}

@@ -19,7 +19,8 @@ const KeysSlip = lazy(() => import('./KeysSlip.tsx'))
 
 export function Shell() {
   const { data, error } = useSession()
-  if (!data) return error ? <p className="p-8">The server does not answer. This page tries again by itself.</p> : null
+  if (!data)
+    return error ? <p className="p-8">The server does not answer. This page tries again by itself.</p> : null
   if (!data.house) return <NotSetUp />
   if (!data.me) return <SignIn house={data.house.name} demo={data.demo} />
   return (
@@ -33,12 +34,17 @@ function NotSetUp() {
   return (
     <main className="mx-auto max-w-xl p-8">
       <h1 className="font-display text-24 mb-2 font-semibold">This collection has no steward yet</h1>
-      <p>The server printed a one-time link when it started. Open that link to name the collection and its first steward.</p>
+      <p>
+        The server printed a one-time link when it started. Open that link to name the collection and its
+        first steward.
+      </p>
     </main>
   )
 }
 
-const typing = (target: EventTarget | null) => target instanceof HTMLElement && (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName))
+const typing = (target: EventTarget | null) =>
+  target instanceof HTMLElement &&
+  (target.isContentEditable || /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName))
 
 function Band({ signed }: { signed: SignedIn }) {
   const client = useQueryClient()
@@ -105,20 +111,35 @@ function Band({ signed }: { signed: SignedIn }) {
             event.preventDefault()
             const words = search.current?.value.trim() ?? ''
             if (words)
-              void navigate(/^[pl]-\d+$/i.test(words) ? `/parts${/^l/i.test(words) ? '/lots' : ''}?q=${encodeURIComponent(words)}` : `/collection?q=${encodeURIComponent(words)}`)
+              void navigate(
+                /^[pl]-\d+$/i.test(words)
+                  ? `/parts${/^l/i.test(words) ? '/lots' : ''}?q=${encodeURIComponent(words)}`
+                  : `/collection?q=${encodeURIComponent(words)}`,
+              )
           }}
         >
-          <input ref={search} aria-label="Find a machine, part, tag" placeholder="Find a machine, part, tag  /" className="field h-8" />
+          <input
+            ref={search}
+            aria-label="Find a machine, part, tag"
+            placeholder="Find a machine, part, tag  /"
+            className="field h-8"
+          />
         </form>
         {!online && <span className="text-copper font-bold">Offline</span>}
         {waiting.length > 0 && (
           <button type="button" className="num act whitespace-nowrap" onClick={() => setOpen('outbox')}>
-            {refused === 0 ? `${waiting.length} not sent yet` : refused === waiting.length ? `${refused} refused` : `${waiting.length - refused} not sent yet, ${refused} refused`}
+            {refused === 0
+              ? `${waiting.length} not sent yet`
+              : refused === waiting.length
+                ? `${refused} refused`
+                : `${waiting.length - refused} not sent yet, ${refused} refused`}
           </button>
         )}
         <Who signed={signed} onKeys={() => setOpen('keys')} />
       </header>
-      {why && waiting.length > refused && open !== 'outbox' && <WaitLine why={why} waiting={waiting.length - refused} />}
+      {why && waiting.length > refused && open !== 'outbox' && (
+        <WaitLine why={why} waiting={waiting.length - refused} />
+      )}
       <Suspense fallback={null}>
         {signed.me.role !== 'guest' && <Ringer />}
         {open === 'outbox' && <OutboxSlip account={signed.me.account} onClose={() => setOpen(undefined)} />}
@@ -150,20 +171,36 @@ function Who({ signed, onKeys }: { signed: SignedIn; onKeys: () => void }) {
   const item = 'flex h-9 cursor-pointer items-center px-3 outline-none data-[highlighted]:bg-ground'
   return (
     <DropdownMenu.Root modal={false}>
-      <DropdownMenu.Trigger className="num hover:border-line h-8 rounded-sm border border-transparent px-2" aria-label={`${signed.me.name}, ${signed.me.role}: account and look`}>
+      <DropdownMenu.Trigger
+        className="num hover:border-line h-8 rounded-sm border border-transparent px-2"
+        aria-label={`${signed.me.name}, ${signed.me.role}: account and look`}
+      >
         {signed.me.initials}
       </DropdownMenu.Trigger>
       <DropdownMenu.Portal>
-        <DropdownMenu.Content align="end" className="bg-next border-line z-30 min-w-56 rounded-sm border py-1">
+        <DropdownMenu.Content
+          align="end"
+          className="bg-next border-line z-30 min-w-56 rounded-sm border py-1"
+        >
           <DropdownMenu.Label className="px-3 py-2">
             <span className="block font-bold">{signed.me.name}</span>
             <span className="text-13 text-quiet">{signed.me.role}</span>
-            {!globalThis.isSecureContext && <span className="text-13 text-quiet block max-w-56">Offline opening needs HTTPS on this address.</span>}
+            {!globalThis.isSecureContext && (
+              <span className="text-13 text-quiet block max-w-56">
+                Offline opening needs HTTPS on this address.
+              </span>
+            )}
           </DropdownMenu.Label>
-          <DropdownMenu.Item className={item} onSelect={() => look('theme', currentTheme() === 'dark' ? 'light' : 'dark')}>
+          <DropdownMenu.Item
+            className={item}
+            onSelect={() => look('theme', currentTheme() === 'dark' ? 'light' : 'dark')}
+          >
             {currentTheme() === 'dark' ? 'Light' : 'Dark'}
           </DropdownMenu.Item>
-          <DropdownMenu.Item className={item} onSelect={() => look('size', currentSize() === 'bench' ? 'desk' : 'bench')}>
+          <DropdownMenu.Item
+            className={item}
+            onSelect={() => look('size', currentSize() === 'bench' ? 'desk' : 'bench')}
+          >
             {currentSize() === 'bench' ? 'Desk size' : 'Bench size'}
           </DropdownMenu.Item>
           <DropdownMenu.Item className={item} onSelect={() => look('keys', keysOn() ? 'off' : 'on')}>

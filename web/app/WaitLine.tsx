@@ -11,7 +11,9 @@ export function WaitLine({ why, waiting }: { why: string; waiting: number }) {
   }, [why, waiting])
   return (
     <p ref={line} role="status" className="bg-next border-line noprint border-b px-4 py-1">
-      {waiting === 1 ? `${why} One entry waits on this device and is sent by itself.` : `${why} ${waiting} entries wait on this device and are sent by themselves.`}
+      {waiting === 1
+        ? `${why} One entry waits on this device and is sent by itself.`
+        : `${why} ${waiting} entries wait on this device and are sent by themselves.`}
     </p>
   )
 }

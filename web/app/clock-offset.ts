@@ -17,4 +17,5 @@ export function offsetFrom(date: string | null, deviceMs: number): number | unde
 const aheadMs = 120_000
 
 /** Never earlier than the device's last entry; unless that one was written by a clock that ran far ahead. */
-export const correctedEntryMs = (nowMs: number, lastMs: number): number => (lastMs > nowMs && lastMs - nowMs < aheadMs ? lastMs : nowMs)
+export const correctedEntryMs = (nowMs: number, lastMs: number): number =>
+  lastMs > nowMs && lastMs - nowMs < aheadMs ? lastMs : nowMs

@@ -27,23 +27,34 @@ const database = () =>
     },
   }))
 
-export const heldEpisode = async (account: string, episode: string): Promise<HeldEpisode | undefined> => (await database()).get('episodes', [account, episode])
+export const heldEpisode = async (account: string, episode: string): Promise<HeldEpisode | undefined> =>
+  (await database()).get('episodes', [account, episode])
 
 /** Fetches what is new of an episode and keeps it. Throws NoConnection. */
 export async function refreshEpisode(account: string, episode: string): Promise<HeldEpisode> {
   const db = await database()
   const old = await db.get('episodes', [account, episode])
   const after = old?.entries.reduce((seq, e) => Math.max(seq, e.seq), 0) ?? 0
-  const fresh = await get<DeviceEntries>(`/episodes/${episode}/entries?after=${after}&count=${old?.entries.length ?? 0}`)
-  const held: HeldEpisode = { account, episode, entries: fresh.whole || !old ? fresh.entries : [...old.entries, ...fresh.entries], nextTag: fresh.nextTag, at: nowMs() }
+  const fresh = await get<DeviceEntries>(
+    `/episodes/${episode}/entries?after=${after}&count=${old?.entries.length ?? 0}`,
+  )
+  const held: HeldEpisode = {
+    account,
+    episode,
+    entries: fresh.whole || !old ? fresh.entries : [...old.entries, ...fresh.entries],
+    nextTag: fresh.nextTag,
+    at: nowMs(),
+  }
   await db.put('episodes', held)
   const all = await db.getAllFromIndex('episodes', 'account', account)
-  for (const { episode: oldest } of all.sort((a, b) => b.at - a.at).slice(most)) await db.delete('episodes', [account, oldest])
+  for (const { episode: oldest } of all.sort((a, b) => b.at - a.at).slice(most))
+    await db.delete('episodes', [account, oldest])
   return held
 }
 
 /** What an account held here goes when it signs out. */
 export async function forgetEpisodes(account: string): Promise<void> {
   const db = await database()
-  for (const key of await db.getAllKeysFromIndex('episodes', 'account', account)) await db.delete('episodes', key)
+  for (const key of await db.getAllKeysFromIndex('episodes', 'account', account))
+    await db.delete('episodes', key)
 }

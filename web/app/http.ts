@@ -37,7 +37,13 @@ export async function renewToken(): Promise<boolean> {
 /** For the one request that is not made by fetch. */
 export const sessionToken = (): string => token
 
-const typeOfStatus: Readonly<Record<number, ProblemType>> = { 401: 'not-signed-in', 413: 'too-large', 429: 'too-many-tries', 503: 'busy', 507: 'disk-full' }
+const typeOfStatus: Readonly<Record<number, ProblemType>> = {
+  401: 'not-signed-in',
+  413: 'too-large',
+  429: 'too-many-tries',
+  503: 'busy',
+  507: 'disk-full',
+}
 
 /** An answer that says nothing of itself: from a proxy, or cut off on its way. */
 export const unexplained = (status: number): Problem => ({
@@ -47,12 +53,22 @@ export const unexplained = (status: number): Problem => ({
   detail: 'The server did not answer as it should. What you wrote is still here.',
 })
 
-async function ask<T>(method: string, path: string, body?: BodyInit, type?: string, renewed = false): Promise<T> {
+async function ask<T>(
+  method: string,
+  path: string,
+  body?: BodyInit,
+  type?: string,
+  renewed = false,
+): Promise<T> {
   let response: Response
   try {
     response = await fetch(`/api${path}`, {
       method,
-      headers: { accept: 'application/json', ...(method === 'GET' ? {} : { 'x-anamnesis-token': token }), ...(type ? { 'content-type': type } : {}) },
+      headers: {
+        accept: 'application/json',
+        ...(method === 'GET' ? {} : { 'x-anamnesis-token': token }),
+        ...(type ? { 'content-type': type } : {}),
+      },
       ...(body === undefined ? {} : { body }),
       credentials: 'same-origin',
     })
@@ -64,19 +80,28 @@ async function ask<T>(method: string, path: string, body?: BodyInit, type?: stri
   if (response.status === 204) return undefined as T
   const answer = (await response.json().catch(() => undefined)) as unknown
   // Refused entries come back with what each of them became; the caller reads that.
-  if (response.ok || (response.status === 409 && answer && typeof answer === 'object' && 'entries' in answer)) return answer as T
+  if (response.ok || (response.status === 409 && answer && typeof answer === 'object' && 'entries' in answer))
+    return answer as T
   if (response.status === 502 || response.status === 504) throw new NoConnection()
-  const problem = answer !== null && typeof answer === 'object' && 'detail' in answer ? (answer as Problem) : unexplained(response.status)
-  if (problem.type === 'stale-page' && !renewed && (await renewToken().catch(() => false))) return ask<T>(method, path, body, type, true)
+  const problem =
+    answer !== null && typeof answer === 'object' && 'detail' in answer
+      ? (answer as Problem)
+      : unexplained(response.status)
+  if (problem.type === 'stale-page' && !renewed && (await renewToken().catch(() => false)))
+    return ask<T>(method, path, body, type, true)
   throw new ProblemError(problem)
 }
 
 export const get = <T>(path: string): Promise<T> => ask<T>('GET', path)
-export const post = <T>(path: string, body: unknown): Promise<T> => ask<T>('POST', path, JSON.stringify(body), 'application/json')
-export const put = <T>(path: string, body: unknown): Promise<T> => ask<T>('PUT', path, JSON.stringify(body), 'application/json')
-export const patch = <T>(path: string, body: unknown): Promise<T> => ask<T>('PATCH', path, JSON.stringify(body), 'application/json')
+export const post = <T>(path: string, body: unknown): Promise<T> =>
+  ask<T>('POST', path, JSON.stringify(body), 'application/json')
+export const put = <T>(path: string, body: unknown): Promise<T> =>
+  ask<T>('PUT', path, JSON.stringify(body), 'application/json')
+export const patch = <T>(path: string, body: unknown): Promise<T> =>
+  ask<T>('PATCH', path, JSON.stringify(body), 'application/json')
 export const remove = <T>(path: string): Promise<T> => ask<T>('DELETE', path)
 export const upload = <T>(path: string, form: FormData): Promise<T> => ask<T>('POST', path, form)
 
 /** A sentence for whatever went wrong. */
-export const wordsOf = (error: unknown): string => (error instanceof Error ? error.message : 'Something went wrong. What you typed is still here.')
+export const wordsOf = (error: unknown): string =>
+  error instanceof Error ? error.message : 'Something went wrong. What you typed is still here.'

@@ -3,16 +3,28 @@ import { NoConnection, ProblemError } from './http.ts'
 import type { ProblemType } from '#api/problems.ts'
 
 /** Answers that are about the entry or the file itself. Every other one is about the server, the session or the road between. */
-const judging: ReadonlySet<ProblemType> = new Set(['invalid', 'refused', 'other-content', 'not-allowed', 'not-found', 'unsupported-file'])
+const judging: ReadonlySet<ProblemType> = new Set([
+  'invalid',
+  'refused',
+  'other-content',
+  'not-allowed',
+  'not-found',
+  'unsupported-file',
+])
 
-export const judges = (error: unknown): boolean => error instanceof ProblemError && judging.has(error.problem.type) && error.problem.status < 500
+export const judges = (error: unknown): boolean =>
+  error instanceof ProblemError && judging.has(error.problem.type) && error.problem.status < 500
 
 /** Nothing else would get through either: no connection, no session, too many requests. */
 export const stopsAll = (error: unknown): boolean =>
-  error instanceof NoConnection || (error instanceof ProblemError && ['not-signed-in', 'stale-page', 'too-many-tries', 'busy'].includes(error.problem.type))
+  error instanceof NoConnection ||
+  (error instanceof ProblemError &&
+    ['not-signed-in', 'stale-page', 'too-many-tries', 'busy'].includes(error.problem.type))
 
 /** Gone by itself after a while: asked again. */
-export const passes = (error: unknown): boolean => error instanceof NoConnection || (error instanceof ProblemError && (error.problem.status >= 500 || error.problem.status === 429))
+export const passes = (error: unknown): boolean =>
+  error instanceof NoConnection ||
+  (error instanceof ProblemError && (error.problem.status >= 500 || error.problem.status === 429))
 
 /** What waits for its writer to sign in again. */
 export const sessionOver = 'Your session has run out: sign in again.'
@@ -41,4 +53,5 @@ export function whyItWaits(error: unknown): string {
 const firstPauseMs = 5_000
 const longestPauseMs = 300_000
 /** How long to rest after so many tries in a row that got nothing through, ms. */
-export const pauseAfter = (failures: number): number => (failures === 0 ? 0 : Math.min(longestPauseMs, firstPauseMs * 2 ** (failures - 1)))
+export const pauseAfter = (failures: number): number =>
+  failures === 0 ? 0 : Math.min(longestPauseMs, firstPauseMs * 2 ** (failures - 1))

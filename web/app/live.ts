@@ -11,10 +11,18 @@ export function listen(client: QueryClient): () => void {
   const heard = (event: LiveEvent) => {
     if (event.everything) return void client.invalidateQueries()
     for (const machine of event.machines) void client.invalidateQueries({ queryKey: ['machine', machine] })
-    void client.invalidateQueries({ predicate: (query) => query.queryKey[0] === 'episode' && event.machines.includes(String(query.queryKey[2] ?? event.machines[0])) })
-    for (const list of ['bench', 'machines', 'parts', 'part', 'lookup']) void client.invalidateQueries({ queryKey: [list] })
-    if (event.kinds.some((k) => k === 'type' || k === 'party' || k === 'rule' || k === 'gear' || k === 'method'))
-      for (const list of ['types', 'people', 'gear', 'methods', 'policies', 'session']) void client.invalidateQueries({ queryKey: [list] })
+    void client.invalidateQueries({
+      predicate: (query) =>
+        query.queryKey[0] === 'episode' &&
+        event.machines.includes(String(query.queryKey[2] ?? event.machines[0])),
+    })
+    for (const list of ['bench', 'machines', 'parts', 'part', 'lookup'])
+      void client.invalidateQueries({ queryKey: [list] })
+    if (
+      event.kinds.some((k) => k === 'type' || k === 'party' || k === 'rule' || k === 'gear' || k === 'method')
+    )
+      for (const list of ['types', 'people', 'gear', 'methods', 'policies', 'session'])
+        void client.invalidateQueries({ queryKey: [list] })
   }
   channel.onmessage = (message) => heard(message.data as LiveEvent)
   void navigator.locks.request('anamnesis-live', () => {

@@ -19,7 +19,8 @@ const client = new QueryClient({
       placeholderData: (previous: unknown) => previous,
       retry: (tries, error) => tries < 3 && error instanceof NoConnection,
       // A view that could not be had comes back by itself once the server answers.
-      refetchInterval: ({ state }) => (passes(state.error) ? Math.min(30_000, 3_000 * 2 ** Math.min(4, state.errorUpdateCount)) : false),
+      refetchInterval: ({ state }) =>
+        passes(state.error) ? Math.min(30_000, 3_000 * 2 ** Math.min(4, state.errorUpdateCount)) : false,
       networkMode: 'always',
     },
     mutations: { networkMode: 'always' },

@@ -24,7 +24,11 @@ export interface Run {
 
 /** The hash of the file that an entry speaks of. */
 export function fileOf({ body }: Draft): string | undefined {
-  return body.kind === 'photo' ? body.file : body.kind === 'jot' && body.what === 'made' ? body.voice?.file : undefined
+  return body.kind === 'photo'
+    ? body.file
+    : body.kind === 'jot' && body.what === 'made'
+      ? body.voice?.file
+      : undefined
 }
 
 /** Entries by what they stand or fall with, in their order. */
@@ -104,7 +108,8 @@ export async function runOutbox(waiting: readonly Draft[], ports: Ports): Promis
       for (const draft of act) {
         const became = answer.entries.find((e) => e.id === draft.id)
         if (became?.became === 'refused') await ports.refuse(draft.id, became.detail, became.refusal.rule)
-        else if (became === undefined || became.became === 'newer') holdBack([draft], became?.detail ?? 'The server did not answer as it should.')
+        else if (became === undefined || became.became === 'newer')
+          holdBack([draft], became?.detail ?? 'The server did not answer as it should.')
         else done.push(draft.id)
       }
       await ports.release(done)
@@ -114,7 +119,9 @@ export async function runOutbox(waiting: readonly Draft[], ports: Ports): Promis
       if (stopsAll(error)) return { sent, waits: whyItWaits(error) }
       // Which of several it was is not said: each is tried by itself.
       if (groups.length > 1) queue.unshift(...groups)
-      else if (judges(error)) for (const { id } of act) await ports.refuse(id, error instanceof Error ? error.message : 'It was refused.')
+      else if (judges(error))
+        for (const { id } of act)
+          await ports.refuse(id, error instanceof Error ? error.message : 'It was refused.')
       else {
         holdBack(act, whyItWaits(error))
         if (++failures >= 2) return { sent, waits }

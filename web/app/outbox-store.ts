@@ -22,7 +22,11 @@ export interface HeldFile {
 }
 
 interface Box extends DBSchema {
-  entries: { key: [string, string]; value: Waiting & { readonly account: string; readonly n: number }; indexes: { account: string } }
+  entries: {
+    key: [string, string]
+    value: Waiting & { readonly account: string; readonly n: number }
+    indexes: { account: string }
+  }
   files: { key: [string, string]; value: HeldFile & { readonly account: string } }
   counter: { key: string; value: number }
 }
@@ -50,7 +54,11 @@ export async function load(account: string): Promise<Waiting[]> {
   const held = await (await box()).getAllFromIndex('entries', 'account', account)
   return held
     .sort((a, b) => a.n - b.n)
-    .map(({ draft, refused, rule, line }) => ({ draft, ...(refused === undefined ? {} : { refused, rule }), ...(line === undefined ? {} : { line }) }))
+    .map(({ draft, refused, rule, line }) => ({
+      draft,
+      ...(refused === undefined ? {} : { refused, rule }),
+      ...(line === undefined ? {} : { line }),
+    }))
 }
 
 /** Adds entries and the files they speak of, in one transaction: all of it is there afterwards, or nothing. */
@@ -67,7 +75,10 @@ export async function add(
   const added: Waiting[] = []
   for (const draft of drafts) {
     n += 1
-    const waiting: Waiting = { draft: { ...draft, device: { id: device.id, n, offsetMs: device.offsetMs } }, ...(line === undefined ? {} : { line }) }
+    const waiting: Waiting = {
+      draft: { ...draft, device: { id: device.id, n, offsetMs: device.offsetMs } },
+      ...(line === undefined ? {} : { line }),
+    }
     added.push(waiting)
     void transaction.objectStore('entries').put({ ...waiting, account, n })
   }
@@ -100,10 +111,14 @@ export async function remove(account: string, ids: readonly string[]): Promise<v
   const transaction = (await box()).transaction(['entries', 'files'], 'readwrite')
   const entries = transaction.objectStore('entries')
   for (const id of ids) await entries.delete([account, id])
-  const still = new Set((await entries.index('account').getAll(account)).flatMap(({ draft }) => fileOf(draft) ?? []))
+  const still = new Set(
+    (await entries.index('account').getAll(account)).flatMap(({ draft }) => fileOf(draft) ?? []),
+  )
   const files = transaction.objectStore('files')
-  for (const key of await files.getAllKeys()) if (key[0] === account && !still.has(key[1])) await files.delete(key)
+  for (const key of await files.getAllKeys())
+    if (key[0] === account && !still.has(key[1])) await files.delete(key)
   await transaction.done
 }
 
-export const file = async (account: string, sha256: string): Promise<HeldFile | undefined> => (await box()).get('files', [account, sha256])
+export const file = async (account: string, sha256: string): Promise<HeldFile | undefined> =>
+  (await box()).get('files', [account, sha256])

@@ -70,9 +70,16 @@ export function useOutboxState(account: string | undefined): Outbox {
 export const useOutbox = (account: string | undefined): readonly Waiting[] => useOutboxState(account).waiting
 
 /** Puts entries and their files on the device, as about to be sent; answers them as they lie there. `line`: as they were typed. */
-export async function hold(account: string, drafts: readonly Draft[], files: readonly HeldFile[] = [], line?: string): Promise<readonly Draft[]> {
+export async function hold(
+  account: string,
+  drafts: readonly Draft[],
+  files: readonly HeldFile[] = [],
+  line?: string,
+): Promise<readonly Draft[]> {
   for (const { id } of drafts) fresh.add(id)
-  return (await (await store).add(account, drafts, files, { id: device(), offsetMs: clockOffsetMs() }, line)).map((w) => w.draft)
+  return (
+    await (await store).add(account, drafts, files, { id: device(), offsetMs: clockOffsetMs() }, line)
+  ).map((w) => w.draft)
 }
 
 /** Nobody judged them: they wait from now on, and are tried again after a pause. */
@@ -100,7 +107,11 @@ export async function refuse(account: string, id: string, why: string, rule?: st
 export const discard = (account: string, ...ids: readonly string[]) => release(account, ids)
 
 /** Sends what was refused once more, as it is or as its writer has mended it; what stands or falls together goes together. */
-export async function sendAgain(account: string, ids: readonly string[], mended?: { readonly id: string; readonly draft: Draft }): Promise<void> {
+export async function sendAgain(
+  account: string,
+  ids: readonly string[],
+  mended?: { readonly id: string; readonly draft: Draft },
+): Promise<void> {
   const { again } = await store
   for (const id of ids) await again(account, id, mended?.id === id ? mended.draft : undefined)
   await changed(account)
@@ -108,7 +119,11 @@ export async function sendAgain(account: string, ids: readonly string[], mended?
 }
 
 /** The files that entries speak of go first; answers the entries with what the server found out about them. */
-export async function sendFiles(account: string, drafts: readonly Draft[], onProgress?: (share: number) => void): Promise<readonly Draft[]> {
+export async function sendFiles(
+  account: string,
+  drafts: readonly Draft[],
+  onProgress?: (share: number) => void,
+): Promise<readonly Draft[]> {
   const { file } = await store
   const sent = new Map<string, Sent>()
   for (const draft of drafts) {
@@ -118,7 +133,9 @@ export async function sendFiles(account: string, drafts: readonly Draft[], onPro
   }
   return drafts.map((draft) => {
     const found = draft.body.kind === 'photo' ? sent.get(draft.body.file) : undefined
-    return found && draft.body.kind === 'photo' ? { ...draft, body: { ...draft.body, file: found.file, width: found.width, height: found.height } } : draft
+    return found && draft.body.kind === 'photo'
+      ? { ...draft, body: { ...draft.body, file: found.file, width: found.width, height: found.height } }
+      : draft
   })
 }
 
@@ -129,7 +146,10 @@ function rest(account: string, why: string) {
 }
 
 /** Sends what waits, in order, unless it rests after a failure. Answers how many the server took. One tab at a time. */
-export async function sendOutbox(account: string, when: 'now' | 'after the pause' = 'after the pause'): Promise<number> {
+export async function sendOutbox(
+  account: string,
+  when: 'now' | 'after the pause' = 'after the pause',
+): Promise<number> {
   if (!boxes.has(account)) await reread(account)
   const box = boxes.get(account) ?? nothing
   if (box.waiting.every((w) => w.refused)) return 0
@@ -137,9 +157,12 @@ export async function sendOutbox(account: string, when: 'now' | 'after the pause
   return navigator.locks.request(`anamnesis-outbox-${account}`, { ifAvailable: true }, async (lock) => {
     if (!lock) return 0
     const { load } = await store
-    const waiting = (await load(account)).filter((w) => !w.refused && !fresh.has(w.draft.id)).map((w) => w.draft)
+    const waiting = (await load(account))
+      .filter((w) => !w.refused && !fresh.has(w.draft.id))
+      .map((w) => w.draft)
     const run = await runOutbox(waiting, {
-      send: async (act) => post<EntriesAnswer>('/entries', { entries: await sendFiles(account, act), contested: 'keep' }),
+      send: async (act) =>
+        post<EntriesAnswer>('/entries', { entries: await sendFiles(account, act), contested: 'keep' }),
       release: (ids) => release(account, ids),
       refuse: (id, why, rule) => refuse(account, id, why, rule),
     })

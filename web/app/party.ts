@@ -17,7 +17,11 @@ export interface NamedParty {
  * then a new one is written, as where nobody may look (a volunteer sees no givers) or nothing can be reached.
  */
 export function usePartyNamed(): (name: string, role: string) => NamedParty | undefined {
-  const { data } = useQuery({ queryKey: ['people'], queryFn: () => get<PeopleAnswer>('/people'), retry: false })
+  const { data } = useQuery({
+    queryKey: ['people'],
+    queryFn: () => get<PeopleAnswer>('/people'),
+    retry: false,
+  })
   return (name, role) => {
     const wanted = name.trim()
     if (wanted === '') return undefined

@@ -15,4 +15,5 @@ const all: readonly BandPlace[] = [
   { digit: '7', name: 'People', path: '/people' },
 ]
 
-export const placesFor = (role: Role): readonly BandPlace[] => (role === 'guest' ? all.filter((p) => p.path === '/collection') : all)
+export const placesFor = (role: Role): readonly BandPlace[] =>
+  role === 'guest' ? all.filter((p) => p.path === '/collection') : all

@@ -4,11 +4,21 @@ import { BenchView } from '#web/features/bench/BenchView.tsx'
 import { Shell } from './Shell.tsx'
 import { Missing, Trouble } from './Trouble.tsx'
 
-const lazyView = (load: () => Promise<{ readonly View: React.ComponentType }>): Pick<RouteObject, 'lazy'> => ({ lazy: async () => ({ Component: (await load()).View }) })
+const lazyView = (
+  load: () => Promise<{ readonly View: React.ComponentType }>,
+): Pick<RouteObject, 'lazy'> => ({ lazy: async () => ({ Component: (await load()).View }) })
 
 export const router = createBrowserRouter([
-  { path: '/first-run/:token', ErrorBoundary: Trouble, ...lazyView(() => import('#web/features/session/FirstRun.tsx')) },
-  { path: '/invitation/:token', ErrorBoundary: Trouble, ...lazyView(() => import('#web/features/session/Invitation.tsx')) },
+  {
+    path: '/first-run/:token',
+    ErrorBoundary: Trouble,
+    ...lazyView(() => import('#web/features/session/FirstRun.tsx')),
+  },
+  {
+    path: '/invitation/:token',
+    ErrorBoundary: Trouble,
+    ...lazyView(() => import('#web/features/session/Invitation.tsx')),
+  },
   {
     path: '/',
     Component: Shell,
@@ -26,15 +36,27 @@ export const router = createBrowserRouter([
           { path: 'batches/:id/whole', ...lazyView(() => import('#web/features/batches/WholeView.tsx')) },
           { path: 'batches/:id', ...lazyView(() => import('#web/features/batches/BatchView.tsx')) },
           { path: 'machines/:id/entry', ...lazyView(() => import('#web/features/arrival/EntryView.tsx')) },
-          { path: 'machines/:id/receipt/:receipt', ...lazyView(() => import('#web/features/arrival/ReceiptView.tsx')) },
-          { path: 'machines/:id/survey', ...lazyView(() => import('#web/features/condition/SurveyView.tsx')) },
+          {
+            path: 'machines/:id/receipt/:receipt',
+            ...lazyView(() => import('#web/features/arrival/ReceiptView.tsx')),
+          },
+          {
+            path: 'machines/:id/survey',
+            ...lazyView(() => import('#web/features/condition/SurveyView.tsx')),
+          },
           { path: 'machines/:id', ...lazyView(() => import('#web/features/machines/MachineView.tsx')) },
           { path: 'episodes/:id', ...lazyView(() => import('#web/features/episodes/EpisodeView.tsx')) },
-          { path: 'episodes/:id/print/:what', ...lazyView(() => import('#web/features/episodes/PrintView.tsx')) },
+          {
+            path: 'episodes/:id/print/:what',
+            ...lazyView(() => import('#web/features/episodes/PrintView.tsx')),
+          },
           { path: 'parts', ...lazyView(() => import('#web/features/parts/PartsView.tsx')) },
           { path: 'machines/:id/donors', ...lazyView(() => import('#web/features/parts/DonorsView.tsx')) },
           { path: 'machines/:id/beside', ...lazyView(() => import('#web/features/parts/BesideView.tsx')) },
-          { path: 'machines/:id/modifications', ...lazyView(() => import('#web/features/parts/ModificationsView.tsx')) },
+          {
+            path: 'machines/:id/modifications',
+            ...lazyView(() => import('#web/features/parts/ModificationsView.tsx')),
+          },
           { path: 'machines/:id/renewal', ...lazyView(() => import('#web/features/parts/RenewalView.tsx')) },
           { path: 'parts/lots', ...lazyView(() => import('#web/features/parts/LotsView.tsx')) },
           { path: 'parts/lots/:id', ...lazyView(() => import('#web/features/parts/LotView.tsx')) },

@@ -15,7 +15,12 @@ type Sendable = Pick<HeldFile, 'sort' | 'machine' | 'name' | 'blob'>
 /** Sends a file; once more where the page's token was out of date. */
 export const sendFile = (held: Sendable, onProgress?: (share: number) => void): Promise<Sent> =>
   once(held, onProgress).catch(async (error: unknown) => {
-    if (error instanceof ProblemError && error.problem.type === 'stale-page' && (await renewToken().catch(() => false))) return once(held, onProgress)
+    if (
+      error instanceof ProblemError &&
+      error.problem.type === 'stale-page' &&
+      (await renewToken().catch(() => false))
+    )
+      return once(held, onProgress)
     throw error
   })
 
@@ -33,7 +38,13 @@ const once = (held: Sendable, onProgress?: (share: number) => void): Promise<Sen
       if (request.status === 201) return resolve(request.response as Sent)
       if (request.status === 502 || request.status === 504) return reject(new NoConnection())
       const problem = request.response as Problem | null
-      reject(new ProblemError(problem !== null && typeof problem === 'object' && 'type' in problem ? problem : unexplained(request.status)))
+      reject(
+        new ProblemError(
+          problem !== null && typeof problem === 'object' && 'type' in problem
+            ? problem
+            : unexplained(request.status),
+        ),
+      )
     }
     request.send(form)
   })

@@ -11,7 +11,16 @@ import type { Interval } from '#core/quantity/time.ts'
 import { entryInstant, newId, nowInstant } from './clock.ts'
 import { get, post, setToken, wordsOf } from './http.ts'
 import { judges, passes, sessionOver, whyItWaits } from './judging.ts'
-import { hold, letWait, refuse, release, sendFiles, sendOutbox, useOutboxState, type HeldFile } from './outbox.ts'
+import {
+  hold,
+  letWait,
+  refuse,
+  release,
+  sendFiles,
+  sendOutbox,
+  useOutboxState,
+  type HeldFile,
+} from './outbox.ts'
 
 export interface SignedIn {
   readonly house: House
@@ -39,7 +48,8 @@ const Signed = createContext<SignedIn | undefined>(undefined)
 export function SignedProvider({ value, children }: { value: SignedIn; children: ReactNode }) {
   const client = useQueryClient()
   useEffect(() => {
-    const flush = (when?: 'now') => void sendOutbox(value.me.account, when).then((n) => (n > 0 ? client.invalidateQueries() : undefined))
+    const flush = (when?: 'now') =>
+      void sendOutbox(value.me.account, when).then((n) => (n > 0 ? client.invalidateQueries() : undefined))
     const now = () => flush('now')
     now()
     // How long it rests after a failure is the outbox's own affair; this only looks whether it is time.
@@ -91,7 +101,11 @@ export interface Writing {
   readonly restsOn?: readonly string[] | undefined
 }
 export type Written =
-  | { readonly sent: true; readonly answers: readonly Became[]; readonly refused?: Extract<Became, { became: 'refused' }> | undefined }
+  | {
+      readonly sent: true
+      readonly answers: readonly Became[]
+      readonly refused?: Extract<Became, { became: 'refused' }> | undefined
+    }
   | { readonly sent: false; readonly why: string }
 
 /** Makes drafts of what was typed. Several stand or fall together. */
@@ -132,20 +146,32 @@ export interface WriteOptions {
 export function useWrite() {
   const { me } = useSigned()
   const client = useQueryClient()
-  return async (drafts: readonly Draft[], { contested = 'refuse', files = [], line, onProgress }: WriteOptions = {}): Promise<Written> => {
+  return async (
+    drafts: readonly Draft[],
+    { contested = 'refuse', files = [], line, onProgress }: WriteOptions = {},
+  ): Promise<Written> => {
     const ids = drafts.map((d) => d.id)
     // A browser that keeps nothing on the device still sends; what it cannot send stays in the line.
     const held = await hold(me.account, drafts, files, line).catch(() => undefined)
     if (!held) {
-      if (files.length > 0) throw new Error('This browser keeps no files on the device, so photographs and voice notes cannot be taken here. Nothing was stored.')
+      if (files.length > 0)
+        throw new Error(
+          'This browser keeps no files on the device, so photographs and voice notes cannot be taken here. Nothing was stored.',
+        )
       const { entries } = await post<EntriesAnswer>('/entries', { entries: drafts, contested })
       await client.invalidateQueries()
       return { sent: true, answers: entries, refused: entries.find((e) => e.became === 'refused') }
     }
-    const giveBack = (why: string, rule?: string) => (files.length > 0 ? Promise.all(ids.map((id) => refuse(me.account, id, why, rule))) : release(me.account, ids))
+    const giveBack = (why: string, rule?: string) =>
+      files.length > 0
+        ? Promise.all(ids.map((id) => refuse(me.account, id, why, rule)))
+        : release(me.account, ids)
     try {
       const ready = files.length ? await sendFiles(me.account, held, onProgress) : drafts
-      const { entries } = await post<EntriesAnswer>('/entries', { entries: ready.map(({ device: _, ...draft }) => draft), contested })
+      const { entries } = await post<EntriesAnswer>('/entries', {
+        entries: ready.map(({ device: _, ...draft }) => draft),
+        contested,
+      })
       const newer = entries.find((e) => e.became === 'newer')
       if (newer) {
         await letWait(me.account, ids, newer.detail)

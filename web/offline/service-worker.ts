@@ -15,7 +15,10 @@ const cacheName = 'answers'
 
 precacheAndRoute(self.__WB_MANIFEST)
 registerRoute(new NavigationRoute(createHandlerBoundToURL('/index.html'), { denylist: [/^\/api\//] }))
-registerRoute(({ url, request }) => request.method === 'GET' && kept.test(url.pathname), new NetworkFirst({ cacheName, networkTimeoutSeconds: 6 }))
+registerRoute(
+  ({ url, request }) => request.method === 'GET' && kept.test(url.pathname),
+  new NetworkFirst({ cacheName, networkTimeoutSeconds: 6 }),
+)
 
 self.addEventListener('install', () => void self.skipWaiting())
 self.addEventListener('activate', (event) => event.waitUntil(self.clients.claim()))

@@ -12,7 +12,8 @@ import { PhotoDrop } from './photos/PhotoDrop.tsx'
 import { Act, MainButton, Said, Slip, TextField } from './Forms.tsx'
 
 /** Replaces one machine by another in a body that is about one machine; moves are corrected by their lines. */
-const onMachine = (body: Body, machine: string): Body => ('machine' in body && body.machine ? ({ ...body, machine } as Body) : body)
+const onMachine = (body: Body, machine: string): Body =>
+  'machine' in body && body.machine ? ({ ...body, machine } as Body) : body
 
 /** The line that restates the entry, as the sheet's composer reads it; absent where there is no composer. */
 export interface Restating {
@@ -23,7 +24,15 @@ export interface Restating {
   readonly says: string
 }
 
-export function AmendSlip({ row, restating, onClose }: { row: LogRow; restating?: Restating | undefined; onClose: () => void }) {
+export function AmendSlip({
+  row,
+  restating,
+  onClose,
+}: {
+  row: LogRow
+  restating?: Restating | undefined
+  onClose: () => void
+}) {
   const { zone } = useDates()
   const drafts = useDrafts()
   const write = useWrite()
@@ -42,7 +51,12 @@ export function AmendSlip({ row, restating, onClose }: { row: LogRow; restating?
         basis: row.basis,
         doneBy: row.doneBy,
         episode: row.episode,
-        amends: { entry: row.id, seen: row.latestAmendment as EntryId | null, how, ...(reason.trim() ? { reason: reason.trim() } : {}) },
+        amends: {
+          entry: row.id,
+          seen: row.latestAmendment as EntryId | null,
+          how,
+          ...(reason.trim() ? { reason: reason.trim() } : {}),
+        },
       },
     ])
     const finish = async (contested: 'refuse' | 'keep') => {
@@ -65,7 +79,8 @@ export function AmendSlip({ row, restating, onClose }: { row: LogRow; restating?
     let body = row.body
     if (restating?.line.trim()) {
       if (!restating.body) return setError(restating.says)
-      if (restating.body.kind !== row.body.kind) return setError('A correction stays of the same kind. Take the entry back and write another one.')
+      if (restating.body.kind !== row.body.kind)
+        return setError('A correction stays of the same kind. Take the entry back and write another one.')
       body = restating.body
     }
     if (number.trim()) {
@@ -75,7 +90,8 @@ export function AmendSlip({ row, restating, onClose }: { row: LogRow; restating?
     }
     const at = fromLocal(time, zone)
     if (!at) return setError('That is no time.')
-    const happenedAt = time === toLocal(row.happenedAt.latest, zone) ? row.happenedAt : { earliest: at, latest: at }
+    const happenedAt =
+      time === toLocal(row.happenedAt.latest, zone) ? row.happenedAt : { earliest: at, latest: at }
     await send(body, happenedAt, 'correct')
   }
 
@@ -103,19 +119,44 @@ export function AmendSlip({ row, restating, onClose }: { row: LogRow; restating?
             </p>
           </div>
         )}
-        <TextField label="When it happened" type="datetime-local" className="num" value={time} onChange={(e) => setTime(e.target.value)} />
-        {machineBound && <TextField label="It was another machine: its number" className="num" value={number} onChange={(e) => setNumber(e.target.value)} />}
+        <TextField
+          label="When it happened"
+          type="datetime-local"
+          className="num"
+          value={time}
+          onChange={(e) => setTime(e.target.value)}
+        />
+        {machineBound && (
+          <TextField
+            label="It was another machine: its number"
+            className="num"
+            value={number}
+            onChange={(e) => setNumber(e.target.value)}
+          />
+        )}
         <div className="col-span-2 max-sm:col-span-1">
-          <TextField label="Reason" hint="Not needed for a slip of your own of the last ten minutes." value={reason} onChange={(e) => setReason(e.target.value)} />
+          <TextField
+            label="Reason"
+            hint="Not needed for a slip of your own of the last ten minutes."
+            value={reason}
+            onChange={(e) => setReason(e.target.value)}
+          />
         </div>
         <div className="col-span-2 flex items-center gap-6 max-sm:col-span-1">
           <MainButton type="submit">Correct</MainButton>
-          <Act onClick={() => void send({ kind: 'withdrawal' }, row.happenedAt, 'withdraw')}>It did not happen: take it back</Act>
+          <Act onClick={() => void send({ kind: 'withdrawal' }, row.happenedAt, 'withdraw')}>
+            It did not happen: take it back
+          </Act>
         </div>
       </form>
       {'machine' in row.body && row.body.machine && row.body.kind !== 'photo' && (
         <div className="mt-3">
-          <PhotoDrop machine={row.body.machine} meta={{ on: row.id }} label="Photographs with this entry" {...(row.episode ? { episode: row.episode } : {})} />
+          <PhotoDrop
+            machine={row.body.machine}
+            meta={{ on: row.id }}
+            label="Photographs with this entry"
+            {...(row.episode ? { episode: row.episode } : {})}
+          />
         </div>
       )}
       <Said error={error} />
@@ -135,8 +176,23 @@ export function SettleSlip({ row, onClose }: { row: LogRow; onClose: () => void 
   const [error, setError] = useState<string>()
   const settle = async (outcome: 'happened' | 'did not happen') => {
     try {
-      const written = await write(drafts([{ body: { kind: 'settle', entry: row.id, outcome, ...(words.trim() ? { words: words.trim() } : {}) }, episode: row.episode }]))
-      if (written.sent && written.refused) setError(`${written.refused.detail} Correct the later moves first, then it can be settled as having happened.`)
+      const written = await write(
+        drafts([
+          {
+            body: {
+              kind: 'settle',
+              entry: row.id,
+              outcome,
+              ...(words.trim() ? { words: words.trim() } : {}),
+            },
+            episode: row.episode,
+          },
+        ]),
+      )
+      if (written.sent && written.refused)
+        setError(
+          `${written.refused.detail} Correct the later moves first, then it can be settled as having happened.`,
+        )
       else onClose()
     } catch (failure) {
       setError(wordsOf(failure))
@@ -173,7 +229,20 @@ export function AnswerSlip({
   const [error, setError] = useState<string>()
   const send = async () => {
     try {
-      const written = await write(drafts([{ body: { kind: 'question', what: 'answered', machine: machine as MachineId, question: question as EntryId, words }, episode }]))
+      const written = await write(
+        drafts([
+          {
+            body: {
+              kind: 'question',
+              what: 'answered',
+              machine: machine as MachineId,
+              question: question as EntryId,
+              words,
+            },
+            episode,
+          },
+        ]),
+      )
       if (written.sent && written.refused) setError(written.refused.detail)
       else onClose()
     } catch (failure) {
@@ -188,7 +257,13 @@ export function AnswerSlip({
           void send()
         }}
       >
-        <TextField label="Answer" required value={words} autoFocus onChange={(e) => setWords(e.target.value)} />
+        <TextField
+          label="Answer"
+          required
+          value={words}
+          autoFocus
+          onChange={(e) => setWords(e.target.value)}
+        />
         <Said error={error} />
         <MainButton type="submit" className="mt-3">
           Answer

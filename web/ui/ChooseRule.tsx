@@ -3,7 +3,15 @@ import { useState } from 'react'
 import { policies } from '#core/work/policy.ts'
 import { PlainButton, Slip, TextField } from './Forms.tsx'
 
-export function ChooseRule({ policy, onSend, onClose }: { policy: string; onSend: (option: string, reason: string) => void; onClose: () => void }) {
+export function ChooseRule({
+  policy,
+  onSend,
+  onClose,
+}: {
+  policy: string
+  onSend: (option: string, reason: string) => void
+  onClose: () => void
+}) {
   const options = policies.find((p) => p.key === policy)?.options ?? []
   const [option, setOption] = useState(options[0]?.option ?? '')
   const [reason, setReason] = useState('')
@@ -19,7 +27,12 @@ export function ChooseRule({ policy, onSend, onClose }: { policy: string; onSend
           <legend className="sr-only">Schools</legend>
           {options.map((o) => (
             <label key={o.option} className="flex items-baseline gap-2">
-              <input type="radio" name="option" checked={option === o.option} onChange={() => setOption(o.option)} />
+              <input
+                type="radio"
+                name="option"
+                checked={option === o.option}
+                onChange={() => setOption(o.option)}
+              />
               <span>
                 <strong>{o.option}</strong> <span className="text-quiet">{o.speaks}</span>
               </span>

@@ -1,8 +1,24 @@
 /** Fields, buttons and the slip: editing happens on a slip that opens under the row, not in a dialog. */
-import type { ButtonHTMLAttributes, InputHTMLAttributes, ReactNode, SelectHTMLAttributes, TextareaHTMLAttributes } from 'react'
+import type {
+  ButtonHTMLAttributes,
+  InputHTMLAttributes,
+  ReactNode,
+  SelectHTMLAttributes,
+  TextareaHTMLAttributes,
+} from 'react'
 import { useId } from 'react'
 
-export function Field({ label, hint, error, children }: { label: string; hint?: string | undefined; error?: string | undefined; children: (id: string) => ReactNode }) {
+export function Field({
+  label,
+  hint,
+  error,
+  children,
+}: {
+  label: string
+  hint?: string | undefined
+  error?: string | undefined
+  children: (id: string) => ReactNode
+}) {
   const id = useId()
   return (
     <div>
@@ -20,16 +36,31 @@ export function Field({ label, hint, error, children }: { label: string; hint?: 
   )
 }
 
-type TextProps = { label: string; hint?: string; error?: string | undefined } & InputHTMLAttributes<HTMLInputElement>
+type TextProps = {
+  label: string
+  hint?: string
+  error?: string | undefined
+} & InputHTMLAttributes<HTMLInputElement>
 export function TextField({ label, hint, error, className = '', ...input }: TextProps) {
   return (
     <Field label={label} hint={hint} error={error}>
-      {(id) => <input id={id} className={`field ${className}`} aria-invalid={error ? true : undefined} {...input} />}
+      {(id) => (
+        <input id={id} className={`field ${className}`} aria-invalid={error ? true : undefined} {...input} />
+      )}
     </Field>
   )
 }
 
-export function AreaField({ label, hint, error, ...area }: { label: string; hint?: string; error?: string | undefined } & TextareaHTMLAttributes<HTMLTextAreaElement>) {
+export function AreaField({
+  label,
+  hint,
+  error,
+  ...area
+}: {
+  label: string
+  hint?: string
+  error?: string | undefined
+} & TextareaHTMLAttributes<HTMLTextAreaElement>) {
   return (
     <Field label={label} hint={hint} error={error}>
       {(id) => <textarea id={id} rows={2} className="field" {...area} />}
@@ -42,7 +73,11 @@ export function SelectField({
   hint,
   options,
   ...select
-}: { label: string; hint?: string; options: readonly (string | { readonly value: string; readonly label: string })[] } & SelectHTMLAttributes<HTMLSelectElement>) {
+}: {
+  label: string
+  hint?: string
+  options: readonly (string | { readonly value: string; readonly label: string })[]
+} & SelectHTMLAttributes<HTMLSelectElement>) {
   return (
     <Field label={label} hint={hint}>
       {(id) => (
@@ -87,7 +122,15 @@ export function Act({ className = '', ...button }: ButtonHTMLAttributes<HTMLButt
   return <button type="button" className={`act ${className}`} {...button} />
 }
 
-export function Slip({ title, children, onClose }: { title: string; children: ReactNode; onClose: () => void }) {
+export function Slip({
+  title,
+  children,
+  onClose,
+}: {
+  title: string
+  children: ReactNode
+  onClose: () => void
+}) {
   return (
     <section
       aria-label={title}

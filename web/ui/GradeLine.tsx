@@ -5,11 +5,23 @@ import { dayOf } from '#core/quantity/time.ts'
 import type { GradePoint } from '#core/condition/condition.ts'
 import { useDates } from '#web/app/session.tsx'
 
-export function GradeLine({ history, now, height = 220 }: { history: readonly GradePoint[]; now: string; height?: number }) {
+export function GradeLine({
+  history,
+  now,
+  height = 220,
+}: {
+  history: readonly GradePoint[]
+  now: string
+  height?: number
+}) {
   const holder = useRef<HTMLDivElement>(null)
   const { short, day, zone } = useDates()
   // One point a day: within a survey the grade changes with every zone, and only where it ended matters later.
-  const points = history.filter((p, i) => p.grade !== undefined && dayOf(p.at, zone) !== dayOf(history[i + 1]?.at ?? '9999-12-31T00:00:00.000Z', zone))
+  const points = history.filter(
+    (p, i) =>
+      p.grade !== undefined &&
+      dayOf(p.at, zone) !== dayOf(history[i + 1]?.at ?? '9999-12-31T00:00:00.000Z', zone),
+  )
   useEffect(() => {
     const element = holder.current
     if (!element || points.length === 0) return
@@ -19,7 +31,11 @@ export function GradeLine({ history, now, height = 220 }: { history: readonly Gr
       if (gone) return
       dispose = stepChart(element, {
         points: [
-          ...points.map((p) => ({ at: p.at, value: p.grade ?? 0, label: p.looked < p.of ? `${p.grade} so far` : String(p.grade) })),
+          ...points.map((p) => ({
+            at: p.at,
+            value: p.grade ?? 0,
+            label: p.looked < p.of ? `${p.grade} so far` : String(p.grade),
+          })),
           { at: now, value: points.at(-1)?.grade ?? 0, label: '' },
         ],
         levels: [1, 2, 3, 4],
@@ -33,10 +49,18 @@ export function GradeLine({ history, now, height = 220 }: { history: readonly Gr
     }
     // A new history is a new chart; its points are compared by their text.
   }, [JSON.stringify(points), now, day]) // eslint-disable-line react-hooks/exhaustive-deps
-  if (points.length === 0) return <p className="text-quiet py-3">No grade yet: it begins with the first zone that somebody looks at.</p>
+  if (points.length === 0)
+    return (
+      <p className="text-quiet py-3">No grade yet: it begins with the first zone that somebody looks at.</p>
+    )
   return (
     <figure>
-      <div ref={holder} style={{ height }} role="img" aria-label={`Condition grade over time: ${points.map((p) => `${short(p.at)} ${gradeTitle(p.grade)}`).join('; ')}`} />
+      <div
+        ref={holder}
+        style={{ height }}
+        role="img"
+        aria-label={`Condition grade over time: ${points.map((p) => `${short(p.at)} ${gradeTitle(p.grade)}`).join('; ')}`}
+      />
       <table className="w-full border-collapse">
         <caption className="sr-only">Condition grade over time</caption>
         <tbody>

@@ -11,7 +11,14 @@ export interface CellMark {
   readonly stands: boolean
 }
 
-const wordsOf = (mark: CellMark | undefined) => (!mark ? 'not tested' : mark.is === 'fail' ? (mark.symptom ?? 'fail') : mark.stands ? 'good' : 'good, touched since')
+const wordsOf = (mark: CellMark | undefined) =>
+  !mark
+    ? 'not tested'
+    : mark.is === 'fail'
+      ? (mark.symptom ?? 'fail')
+      : mark.stands
+        ? 'good'
+        : 'good, touched since'
 const look = (mark: CellMark | undefined) =>
   !mark
     ? 'border-line border-dashed border text-quiet'
@@ -21,7 +28,17 @@ const look = (mark: CellMark | undefined) =>
         ? 'bg-ink text-ground border-ink border'
         : 'border-ink border-2'
 
-export function GridBoard({ name, rows, marks, onMark }: { name: string; rows: Grid; marks: ReadonlyMap<string, CellMark>; onMark?: (cell: string) => void }) {
+export function GridBoard({
+  name,
+  rows,
+  marks,
+  onMark,
+}: {
+  name: string
+  rows: Grid
+  marks: ReadonlyMap<string, CellMark>
+  onMark?: (cell: string) => void
+}) {
   const [at, setAt] = useState({ row: 0, column: Math.max(0, rows[0]?.findIndex(Boolean) ?? 0) })
   const board = useRef<HTMLDivElement>(null)
   const dragged = useRef<string>(undefined)

@@ -13,7 +13,11 @@ const right = 150
 const mostLetters = 21
 const heights = { full: 11, half: 6, foot: 2.5, none: 0 } as const
 const heightWords = { full: 'works', half: 'partly', foot: 'fails', none: 'only said' } as const
-const fillWords = { solid: 'proved, untouched since', hollow: 'was so, touched since', dots: 'only said' } as const
+const fillWords = {
+  solid: 'proved, untouched since',
+  hollow: 'was so, touched since',
+  dots: 'only said',
+} as const
 
 export interface LaneWords {
   readonly now: string
@@ -39,7 +43,9 @@ export function Lifeline({
   useEffect(() => {
     const element = holder.current
     if (!element) return
-    const observer = new ResizeObserver(([entry]) => entry && setWidth(Math.max(480, entry.contentRect.width)))
+    const observer = new ResizeObserver(
+      ([entry]) => entry && setWidth(Math.max(480, entry.contentRect.width)),
+    )
     observer.observe(element)
     return () => observer.disconnect()
   }, [])
@@ -69,18 +75,34 @@ export function Lifeline({
             y={2}
             width={Math.max(1, (c.x1 - c.x0) * scale - 1)}
             height={6}
-            fill={c.away ? 'var(--steel)' : i === 0 && data.custody.length > 1 ? 'var(--hair)' : 'var(--life)'}
+            fill={
+              c.away ? 'var(--steel)' : i === 0 && data.custody.length > 1 ? 'var(--hair)' : 'var(--life)'
+            }
           >
             <title>{c.away ? `away: ${c.where}` : c.where}</title>
           </rect>
         ))}
         {data.barred.map((b, i) => (
-          <rect key={i} x={x(b.x0)} y={top} width={Math.max(2, (b.x1 - b.x0) * scale)} height={bottom - top} fill="url(#barred)" opacity={0.35}>
+          <rect
+            key={i}
+            x={x(b.x0)}
+            y={top}
+            width={Math.max(2, (b.x1 - b.x0) * scale)}
+            height={bottom - top}
+            fill="url(#barred)"
+            opacity={0.35}
+          >
             <title>{`Do not power: ${b.words}`}</title>
           </rect>
         ))}
         <defs>
-          <pattern id="barred" width="8" height="8" patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+          <pattern
+            id="barred"
+            width="8"
+            height="8"
+            patternUnits="userSpaceOnUse"
+            patternTransform="rotate(45)"
+          >
             <rect width="3" height="8" fill="var(--oxide)" />
           </pattern>
         </defs>
@@ -94,7 +116,14 @@ export function Lifeline({
                 {lane.fn.length > 20 ? `${lane.fn.slice(0, 19)}…` : lane.fn}
                 <title>{lane.essential ? `${lane.fn}, essential` : lane.fn}</title>
               </text>
-              {lane.segments.length === 0 && <path d={`M${left} ${base - 1} H${width - right}`} stroke="var(--life)" strokeWidth="1.5" strokeDasharray="1.5 5" />}
+              {lane.segments.length === 0 && (
+                <path
+                  d={`M${left} ${base - 1} H${width - right}`}
+                  stroke="var(--life)"
+                  strokeWidth="1.5"
+                  strokeDasharray="1.5 5"
+                />
+              )}
               {lane.segments.map((s, n) => (
                 <Segment
                   key={n}
@@ -108,7 +137,11 @@ export function Lifeline({
                   onOpen={onEntry ? () => onEntry(s.entry) : undefined}
                 />
               ))}
-              <text x={width - right + 10} y={base - 1} className={`text-13 ${word?.due ? 'fill-copper font-bold' : 'fill-ink'}`}>
+              <text
+                x={width - right + 10}
+                y={base - 1}
+                className={`text-13 ${word?.due ? 'fill-copper font-bold' : 'fill-ink'}`}
+              >
                 {word && word.now.length > mostLetters ? `${word.now.slice(0, mostLetters - 1)}…` : word?.now}
                 <title>{word?.title}</title>
               </text>
@@ -118,15 +151,30 @@ export function Lifeline({
         {cut && touched.length > 0 && (
           <g className="fill-copper">
             <path d={`M${x(cut.x)} ${top} V${bottom + 6}`} stroke="var(--copper)" strokeWidth="2" />
-            <text x={cutAtEnd ? x(cut.x) - 6 : x(cut.x) + 6} y={height - 6} textAnchor={cutAtEnd ? 'end' : 'start'} className="text-13 num font-bold">
+            <text
+              x={cutAtEnd ? x(cut.x) - 6 : x(cut.x) + 6}
+              y={height - 6}
+              textAnchor={cutAtEnd ? 'end' : 'start'}
+              className="text-13 num font-bold"
+            >
               {cutLabel}
             </text>
           </g>
         )}
         {data.brackets.map((b) => (
           <g key={b.episode}>
-            <path d={`M${x(b.x0)} ${bottom + 4} v5 H${Math.max(x(b.x1), x(b.x0) + 6)} v-5`} fill="none" stroke="var(--line)" strokeDasharray={b.open ? '3 2' : undefined} />
-            <text x={(x(b.x0) + x(b.x1)) / 2} y={bottom + 20} textAnchor="middle" className="fill-quiet text-13 num">
+            <path
+              d={`M${x(b.x0)} ${bottom + 4} v5 H${Math.max(x(b.x1), x(b.x0) + 6)} v-5`}
+              fill="none"
+              stroke="var(--line)"
+              strokeDasharray={b.open ? '3 2' : undefined}
+            />
+            <text
+              x={(x(b.x0) + x(b.x1)) / 2}
+              y={bottom + 20}
+              textAnchor="middle"
+              className="fill-quiet text-13 num"
+            >
               {b.number}
               <title>{`Episode ${b.number}${b.open ? ', open' : ''}`}</title>
             </text>
@@ -145,7 +193,9 @@ export function Lifeline({
           </text>
         ))}
       </svg>
-      {hidden > 0 && <p className="text-quiet px-3 pb-2">and {hidden} more functions, listed under To do and Functions</p>}
+      {hidden > 0 && (
+        <p className="text-quiet px-3 pb-2">and {hidden} more functions, listed under To do and Functions</p>
+      )}
       <p aria-live="polite" className="sr-only">
         {said}
       </p>
@@ -180,7 +230,14 @@ function Segment({
     ) : fill === 'solid' ? (
       <rect x={x0} y={base - h} width={w} height={h} fill="var(--life)" />
     ) : (
-      <rect x={x0 + 0.5} y={base - h + 0.5} width={Math.max(1, w - 1)} height={Math.max(1.5, h - 1)} fill="var(--sheet)" stroke="var(--life)" />
+      <rect
+        x={x0 + 0.5}
+        y={base - h + 0.5}
+        width={Math.max(1, w - 1)}
+        height={Math.max(1.5, h - 1)}
+        fill="var(--sheet)"
+        stroke="var(--life)"
+      />
     )
   return (
     <g
@@ -195,7 +252,9 @@ function Segment({
         if (event.key === 'Enter') onOpen?.()
         const step = event.key === 'ArrowRight' ? 1 : event.key === 'ArrowLeft' ? -1 : 0
         if (step === 0) return
-        const all = [...(event.currentTarget.ownerSVGElement?.querySelectorAll<SVGGElement>('g[tabindex]') ?? [])]
+        const all = [
+          ...(event.currentTarget.ownerSVGElement?.querySelectorAll<SVGGElement>('g[tabindex]') ?? []),
+        ]
         all[all.indexOf(event.currentTarget) + step]?.focus()
       }}
     >
@@ -209,7 +268,11 @@ function Segment({
 type Mark = LifelineData['marks'][number]
 
 /** Keeps marks apart: one that would touch the one before it is left out. The first starts at the edge, the others are centred. */
-function spread(marks: readonly Mark[], x: (natural: number) => number, end: number): { mark: Mark; px: number }[] {
+function spread(
+  marks: readonly Mark[],
+  x: (natural: number) => number,
+  end: number,
+): { mark: Mark; px: number }[] {
   const kept: { mark: Mark; px: number }[] = []
   let free = -Infinity
   for (const mark of marks) {

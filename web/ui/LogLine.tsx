@@ -42,7 +42,9 @@ export function LogLine({
   const said = words(row.body)
   const who = row.doneBy ? (names.labels[`initials:${row.doneBy}`] ?? '') : ''
   const earlier = row.versions.length > 1 ? row.versions.slice(0, -1) : []
-  const late = row.happenedAt.earliest === row.happenedAt.latest && Date.parse(row.recordedAt) - Date.parse(row.happenedAt.latest) > 3_600_000
+  const late =
+    row.happenedAt.earliest === row.happenedAt.latest &&
+    Date.parse(row.recordedAt) - Date.parse(row.happenedAt.latest) > 3_600_000
   return (
     <li
       id={`entry-${row.id}`}
@@ -54,7 +56,9 @@ export function LogLine({
           {whenWords(row.happenedAt, when.now, when.zone)}
         </span>
         <span className="num text-quiet">{who}</span>
-        <span className={`min-w-0 break-words ${said.proof ? 'font-bold' : ''} ${row.withdrawn ? 'line-through' : ''}`}>
+        <span
+          className={`min-w-0 break-words ${said.proof ? 'font-bold' : ''} ${row.withdrawn ? 'line-through' : ''}`}
+        >
           {said.what}
           {row.basis === 'from memory' && (
             <abbr title="from memory" className="text-quiet num ml-1.5 font-normal no-underline">
@@ -67,13 +71,22 @@ export function LogLine({
           {row.voidBy && <span className="text-copper ml-1.5 font-normal">void: {row.voidBy} was unfit</span>}
           {row.onVoid && <span className="text-copper ml-1.5 font-normal">done on a void result</span>}
           {earlier.length > 0 && (
-            <button type="button" className="act ml-2 font-normal" aria-expanded={open} onClick={() => setOpen(!open)}>
+            <button
+              type="button"
+              className="act ml-2 font-normal"
+              aria-expanded={open}
+              onClick={() => setOpen(!open)}
+            >
               {row.withdrawn ? 'withdrawn' : 'corrected'}
             </button>
           )}
         </span>
         <span className="max-w-60 text-right">
-          <span className={`num text-13 ${said.proof ? 'font-bold' : 'text-quiet'} ${row.withdrawn ? 'line-through' : ''}`}>{said.result}</span>
+          <span
+            className={`num text-13 ${said.proof ? 'font-bold' : 'text-quiet'} ${row.withdrawn ? 'line-through' : ''}`}
+          >
+            {said.result}
+          </span>
           {onAct && (
             <button
               type="button"
@@ -89,13 +102,30 @@ export function LogLine({
       {row.photos.length > 0 && (
         <p className="flex flex-wrap gap-2 pb-1.5 pl-24">
           {row.photos.map((photo) => (
-            <a key={photo} href={photoSrc(names.machine, photo, 'original')} target="_blank" rel="noreferrer" className="block p-1" style={{ background: 'var(--photo)' }}>
-              <img src={photoSrc(names.machine, photo)} alt={`photograph with: ${said.what}`} className="h-14" loading="lazy" />
+            <a
+              key={photo}
+              href={photoSrc(names.machine, photo, 'original')}
+              target="_blank"
+              rel="noreferrer"
+              className="block p-1"
+              style={{ background: 'var(--photo)' }}
+            >
+              <img
+                src={photoSrc(names.machine, photo)}
+                alt={`photograph with: ${said.what}`}
+                className="h-14"
+                loading="lazy"
+              />
             </a>
           ))}
         </p>
       )}
-      {row.contested && <p className="text-oxide pb-1.5 pl-2">Contested. {refusalWords(row.contested, { zone: when.zone, labels: names.labels })} It moved nothing.</p>}
+      {row.contested && (
+        <p className="text-oxide pb-1.5 pl-2">
+          Contested. {refusalWords(row.contested, { zone: when.zone, labels: names.labels })} It moved
+          nothing.
+        </p>
+      )}
       {open && (
         <ul className="text-quiet border-hair mb-2 ml-[6rem] border-l-2 pl-3">
           {row.versions.map((version, i) => {

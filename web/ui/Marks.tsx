@@ -47,9 +47,19 @@ const drawings: Readonly<Record<WorkingStatus, readonly Stroke[]>> = {
 
 export function StatusMark({ status, size = 24 }: { status: WorkingStatus; size?: number }) {
   return (
-    <svg width={size * 1.1} height={size} viewBox="0 0 26 24" aria-hidden="true" className={`shrink-0 ${tone[status]}`}>
+    <svg
+      width={size * 1.1}
+      height={size}
+      viewBox="0 0 26 24"
+      aria-hidden="true"
+      className={`shrink-0 ${tone[status]}`}
+    >
       {drawings[status].map(({ d, line, dash, colour = 'currentColor' }, i) =>
-        line === undefined ? <path key={i} d={d} fill={colour} /> : <path key={i} d={d} fill="none" stroke={colour} strokeWidth={line} strokeDasharray={dash} />,
+        line === undefined ? (
+          <path key={i} d={d} fill={colour} />
+        ) : (
+          <path key={i} d={d} fill="none" stroke={colour} strokeWidth={line} strokeDasharray={dash} />
+        ),
       )}
     </svg>
   )

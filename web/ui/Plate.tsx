@@ -38,7 +38,10 @@ export function FullPlate({ plate }: { plate: Plate }) {
           <h1 className="font-display text-24 mb-1.5 font-semibold">{plate.name}</h1>
           <dl className="flex flex-wrap gap-x-7 gap-y-1">
             <Fact label={plate.number === plate.entryNumber ? 'Entry' : 'Accession'} value={plate.number} />
-            <Fact label="Type, revision" value={[plate.typeName ?? 'not known yet', plate.revision].filter(Boolean).join(' / ')} />
+            <Fact
+              label="Type, revision"
+              value={[plate.typeName ?? 'not known yet', plate.revision].filter(Boolean).join(' / ')}
+            />
             <Fact label="Serial" value={plate.serial} />
             <Fact label="Mains" value={plate.mains} />
             <Fact label="Made" value={plate.made} />
@@ -48,9 +51,15 @@ export function FullPlate({ plate }: { plate: Plate }) {
         </div>
         <ul className="flex shrink-0 gap-3">
           {plate.stamps.slice(0, 3).map((stamp) => (
-            <li key={stamp.kind} title={stamp.words} className="border-stamp text-stamp rounded-sm border-2 px-3 py-1.5">
+            <li
+              key={stamp.kind}
+              title={stamp.words}
+              className="border-stamp text-stamp rounded-sm border-2 px-3 py-1.5"
+            >
               <div className="font-bold whitespace-nowrap">{stampTitles[stamp.kind] ?? stamp.kind}</div>
-              <div className="text-13 whitespace-nowrap">{stamp.needs ? needsWords[stamp.needs] : 'take care'}</div>
+              <div className="text-13 whitespace-nowrap">
+                {stamp.needs ? needsWords[stamp.needs] : 'take care'}
+              </div>
             </li>
           ))}
         </ul>
@@ -62,7 +71,10 @@ export function FullPlate({ plate }: { plate: Plate }) {
 /** 190 × 84, outlined with a double hairline: Bench and lists. */
 export function PlateTag({ id, plate, below }: { id: string; plate: Plate; below?: string | undefined }) {
   return (
-    <Link to={`/machines/${id}`} className="border-line bg-sheet hover:border-verdigris block h-[84px] w-[190px] shrink-0 rounded-sm border p-[2px]">
+    <Link
+      to={`/machines/${id}`}
+      className="border-line bg-sheet hover:border-verdigris block h-[84px] w-[190px] shrink-0 rounded-sm border p-[2px]"
+    >
       <span className="border-line flex h-full flex-col rounded-sm border px-2.5 py-1.5">
         <span className="font-display text-15 line-clamp-2 leading-tight font-medium">{plate.name}</span>
         <span className="num text-13 mt-auto flex justify-between gap-2">
@@ -74,12 +86,25 @@ export function PlateTag({ id, plate, below }: { id: string; plate: Plate; below
   )
 }
 
-const shortHazards: Readonly<Record<string, string>> = { 'picture tube': 'tube', 'high voltage': 'HV', 'lithium cell': 'lithium', 'live chassis': 'live' }
+const shortHazards: Readonly<Record<string, string>> = {
+  'picture tube': 'tube',
+  'high voltage': 'HV',
+  'lithium cell': 'lithium',
+  'live chassis': 'live',
+}
 export const hazardWord = (kind: string): string => shortHazards[kind] ?? kind
 export const stampTitle = (kind: string): string => stampTitles[kind] ?? kind
 
 /** 48 px, over views that work on one machine. */
-export function StripPlate({ plate, to, children }: { plate: Plate; to: string; children?: React.ReactNode }) {
+export function StripPlate({
+  plate,
+  to,
+  children,
+}: {
+  plate: Plate
+  to: string
+  children?: React.ReactNode
+}) {
   return (
     <header className="bg-plate text-lettering flex min-h-12 items-center gap-4 rounded-sm px-4 py-1.5">
       <h1 className="min-w-0 truncate">
@@ -89,11 +114,17 @@ export function StripPlate({ plate, to, children }: { plate: Plate; to: string; 
       </h1>
       <span className="num text-plate-label whitespace-nowrap">{plate.number}</span>
       <span className="num text-plate-label truncate max-md:hidden">
-        {[plate.typeName, plate.revision, plate.serial ? `serial ${plate.serial}` : ''].filter(Boolean).join(' / ')}
+        {[plate.typeName, plate.revision, plate.serial ? `serial ${plate.serial}` : '']
+          .filter(Boolean)
+          .join(' / ')}
       </span>
       <span className="ml-auto flex items-center gap-3">
         {plate.stamps.slice(0, 2).map((s) => (
-          <span key={s.kind} title={s.words} className="border-stamp text-stamp text-13 border px-2 font-bold whitespace-nowrap">
+          <span
+            key={s.kind}
+            title={s.words}
+            className="border-stamp text-stamp text-13 border px-2 font-bold whitespace-nowrap"
+          >
             {stampTitles[s.kind] ?? s.kind}
           </span>
         ))}

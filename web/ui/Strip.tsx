@@ -4,7 +4,10 @@ import type { StripSegment } from '#core/views/lanes.ts'
 const heights = { full: 12, half: 6, foot: 2, none: 0 } as const
 const box = (x: number, y: number, w: number, h: number) => `M${x} ${y}h${w}v${h}h${-w}z`
 
-function paths(segments: readonly StripSegment[], width: number): { solid: string; hollow: string; dots: string } {
+function paths(
+  segments: readonly StripSegment[],
+  width: number,
+): { solid: string; hollow: string; dots: string } {
   const drawn = { solid: '', hollow: '', dots: '' }
   for (const { from, to, fill, height } of segments) {
     const x = from * width
@@ -20,7 +23,13 @@ function paths(segments: readonly StripSegment[], width: number): { solid: strin
 export function Strip({ segments, width = 220 }: { segments: readonly StripSegment[]; width?: number }) {
   const { solid, hollow, dots } = paths(segments, width)
   return (
-    <svg width={width} height={16} role="img" aria-label={stripWords(segments)} className="border-hair fill-life stroke-life overflow-visible border-b">
+    <svg
+      width={width}
+      height={16}
+      role="img"
+      aria-label={stripWords(segments)}
+      className="border-hair fill-life stroke-life overflow-visible border-b"
+    >
       {solid && <path d={solid} stroke="none" />}
       {hollow && <path d={hollow} fill="none" />}
       {dots && <path d={dots} strokeWidth="2" strokeDasharray="1 4" />}
@@ -32,5 +41,7 @@ const words = { full: 'works', half: 'partly', foot: 'fails', none: 'not tried' 
 const proofs = { solid: 'proved', hollow: 'touched since', dots: 'only said' } as const
 function stripWords(segments: readonly StripSegment[]): string {
   const last = segments.at(-1)
-  return last ? `24 months; now ${last.height === 'none' ? 'not tested' : words[last.height]}, ${proofs[last.fill]}` : '24 months without a test'
+  return last
+    ? `24 months; now ${last.height === 'none' ? 'not tested' : words[last.height]}, ${proofs[last.fill]}`
+    : '24 months without a test'
 }

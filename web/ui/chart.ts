@@ -4,7 +4,15 @@ import { GridComponent, MarkAreaComponent, MarkLineComponent, TooltipComponent }
 import { init, use as register } from 'echarts/core'
 import { SVGRenderer } from 'echarts/renderers'
 
-register([CustomChart, LineChart, GridComponent, MarkAreaComponent, MarkLineComponent, TooltipComponent, SVGRenderer])
+register([
+  CustomChart,
+  LineChart,
+  GridComponent,
+  MarkAreaComponent,
+  MarkLineComponent,
+  TooltipComponent,
+  SVGRenderer,
+])
 
 export interface StepPoint {
   readonly at: string
@@ -30,7 +38,11 @@ function keepDrawn(element: HTMLElement, options: () => Record<string, unknown>)
   }
 }
 
-const inkText = () => ({ color: colour('--ink'), fontFamily: 'Atkinson Hyperlegible Next Variable', fontSize: 13 })
+const inkText = () => ({
+  color: colour('--ink'),
+  fontFamily: 'Atkinson Hyperlegible Next Variable',
+  fontSize: 13,
+})
 const timeAxis = () => ({
   type: 'time',
   boundaryGap: ['4%', '4%'],
@@ -49,7 +61,12 @@ const tooltip = (words: (index: number) => string) => ({
 /** A stepped line over levels, the first level at the top. */
 export function stepChart(
   element: HTMLElement,
-  chart: { readonly points: readonly StepPoint[]; readonly levels: readonly number[]; readonly levelWords: (level: number) => string; readonly day: (at: string) => string },
+  chart: {
+    readonly points: readonly StepPoint[]
+    readonly levels: readonly number[]
+    readonly levelWords: (level: number) => string
+    readonly day: (at: string) => string
+  },
 ): () => void {
   return keepDrawn(element, () => ({
     animation: false,
@@ -76,9 +93,17 @@ export function stepChart(
         symbolSize: 9,
         lineStyle: { color: colour('--ink'), width: 2 },
         itemStyle: { color: colour('--ink') },
-        label: { show: true, position: 'top', formatter: (item: { dataIndex: number }) => chart.points[item.dataIndex]?.label ?? '', ...inkText() },
+        label: {
+          show: true,
+          position: 'top',
+          formatter: (item: { dataIndex: number }) => chart.points[item.dataIndex]?.label ?? '',
+          ...inkText(),
+        },
         labelLayout: { hideOverlap: true },
-        data: chart.points.map((p, i) => ({ value: [p.at, p.value], symbol: i === chart.points.length - 1 ? 'none' : 'rect' })),
+        data: chart.points.map((p, i) => ({
+          value: [p.at, p.value],
+          symbol: i === chart.points.length - 1 ? 'none' : 'rect',
+        })),
       },
     ],
   }))
@@ -97,7 +122,10 @@ export function driftChart(
     readonly day: (at: string) => string
   },
 ): () => void {
-  const values = [...chart.points.map((p) => p.value), ...(chart.band ? [chart.band.low, chart.band.high] : [])]
+  const values = [
+    ...chart.points.map((p) => p.value),
+    ...(chart.band ? [chart.band.low, chart.band.high] : []),
+  ]
   const [least, most] = [Math.min(...values), Math.max(...values)]
   const room = (most - least || Math.abs(most) || 1) * 0.12
   return keepDrawn(element, () => ({
@@ -108,7 +136,12 @@ export function driftChart(
       type: 'value',
       min: least - room,
       max: most + room,
-      axisLabel: { ...inkText(), formatter: (value: number) => `${Number(value.toPrecision(4))} ${chart.unit}`, showMinLabel: false, showMaxLabel: false },
+      axisLabel: {
+        ...inkText(),
+        formatter: (value: number) => `${Number(value.toPrecision(4))} ${chart.unit}`,
+        showMinLabel: false,
+        showMaxLabel: false,
+      },
       splitLine: { lineStyle: { color: colour('--hair') } },
     },
     tooltip: tooltip((i) => {
@@ -123,7 +156,12 @@ export function driftChart(
         symbolSize: 8,
         lineStyle: { color: colour('--ink'), width: 2 },
         itemStyle: { color: colour('--ink') },
-        label: { show: true, position: 'top', formatter: (item: { dataIndex: number }) => chart.points[item.dataIndex]?.label ?? '', ...inkText() },
+        label: {
+          show: true,
+          position: 'top',
+          formatter: (item: { dataIndex: number }) => chart.points[item.dataIndex]?.label ?? '',
+          ...inkText(),
+        },
         labelLayout: { hideOverlap: true },
         data: chart.points.map((p) => [p.at, p.value]),
         ...(chart.band
@@ -161,7 +199,11 @@ export interface IntervalRow {
 }
 
 /** Shares with their intervals, one row each: the share a dot in ink, the interval a hairline. */
-export function intervalChart(element: HTMLElement, rows: readonly IntervalRow[], words: (row: IntervalRow) => string): () => void {
+export function intervalChart(
+  element: HTMLElement,
+  rows: readonly IntervalRow[],
+  words: (row: IntervalRow) => string,
+): () => void {
   const percent = (share: number) => `${Math.round(share * 100)} %`
   return keepDrawn(element, () => ({
     animation: false,
@@ -182,18 +224,30 @@ export function intervalChart(element: HTMLElement, rows: readonly IntervalRow[]
       axisLine: { show: false },
       axisLabel: { ...inkText(), width: 170, overflow: 'break', lineHeight: 15 },
     },
-    tooltip: { ...tooltip(() => ''), trigger: 'item', formatter: (item: { dataIndex: number }) => (rows[item.dataIndex] ? words(rows[item.dataIndex] as IntervalRow) : '') },
+    tooltip: {
+      ...tooltip(() => ''),
+      trigger: 'item',
+      formatter: (item: { dataIndex: number }) =>
+        rows[item.dataIndex] ? words(rows[item.dataIndex] as IntervalRow) : '',
+    },
     series: [
       {
         type: 'custom',
         data: rows.map((r, i) => [r.share, i, r.low, r.high]),
         encode: { x: 0, y: 1 },
-        renderItem: (_: unknown, api: { value: (i: number) => number; coord: (at: readonly [number, number]) => [number, number] }) => {
+        renderItem: (
+          _: unknown,
+          api: { value: (i: number) => number; coord: (at: readonly [number, number]) => [number, number] },
+        ) => {
           const row = api.value(1)
           const [low, y] = api.coord([api.value(2), row])
           const [high] = api.coord([api.value(3), row])
           const [at] = api.coord([api.value(0), row])
-          const line = (x1: number, y1: number, x2: number, y2: number) => ({ type: 'line', shape: { x1, y1, x2, y2 }, style: { stroke: colour('--line'), lineWidth: 2 } })
+          const line = (x1: number, y1: number, x2: number, y2: number) => ({
+            type: 'line',
+            shape: { x1, y1, x2, y2 },
+            style: { stroke: colour('--line'), lineWidth: 2 },
+          })
           return {
             type: 'group',
             children: [

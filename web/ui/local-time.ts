@@ -11,5 +11,9 @@ export const toLocal = (at: string, zone: string): string => {
 /** The instant; undefined for what is no time. */
 export const fromLocal = (text: string, zone: string): string | undefined => {
   const m = /^(\d{4})-(\d\d)-(\d\d)T(\d\d):(\d\d)/.exec(text)
-  return m ? new Date(zonedToMs(zone, Number(m[1]), Number(m[2]), Number(m[3]), Number(m[4]), Number(m[5]))).toISOString() : undefined
+  return m
+    ? new Date(
+        zonedToMs(zone, Number(m[1]), Number(m[2]), Number(m[3]), Number(m[4]), Number(m[5])),
+      ).toISOString()
+    : undefined
 }

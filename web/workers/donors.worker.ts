@@ -1,5 +1,11 @@
 /** Chooses donors away from the thread that draws; the one who asked ends it by ending the worker. */
-import { chooseDonors, type Candidate, type DonorChoice, type Need, type Weights } from '#core/parts/donors.ts'
+import {
+  chooseDonors,
+  type Candidate,
+  type DonorChoice,
+  type Need,
+  type Weights,
+} from '#core/parts/donors.ts'
 
 export interface DonorAsk {
   readonly needs: readonly Need[]
@@ -9,5 +15,8 @@ export interface DonorAsk {
 }
 
 self.onmessage = ({ data }: MessageEvent<DonorAsk>) => {
-  self.postMessage(chooseDonors(data.needs, data.candidates, data.weights, data.stewardAllows) satisfies DonorChoice | undefined)
+  self.postMessage(
+    chooseDonors(data.needs, data.candidates, data.weights, data.stewardAllows) satisfies
+      DonorChoice | undefined,
+  )
 }

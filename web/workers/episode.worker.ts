@@ -14,5 +14,8 @@ export interface FoldAsk {
 }
 
 self.onmessage = ({ data }: MessageEvent<FoldAsk>) => {
-  self.postMessage({ n: data.n, view: offlineView(data.entries, data.waiting, data.episode, data.nextTag, data.now, data.account) })
+  self.postMessage({
+    n: data.n,
+    view: offlineView(data.entries, data.waiting, data.episode, data.nextTag, data.now, data.account),
+  })
 }

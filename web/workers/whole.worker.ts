@@ -13,7 +13,11 @@ export type WholeAnswer = { readonly plan: LotPlan; readonly ms: number } | { re
 self.onmessage = ({ data: { units, kinds, revisions, apart } }: MessageEvent<WholeAsk>) => {
   const began = performance.now()
   try {
-    const plan = wholeMachines(units, kinds, (kind, from, to) => !apart.includes(kind) || revisions[from] === revisions[to])
+    const plan = wholeMachines(
+      units,
+      kinds,
+      (kind, from, to) => !apart.includes(kind) || revisions[from] === revisions[to],
+    )
     if (plan) self.postMessage({ plan, ms: performance.now() - began } satisfies WholeAnswer)
   } catch (error) {
     if (error instanceof RangeError) self.postMessage({ tooMany: units.length } satisfies WholeAnswer)

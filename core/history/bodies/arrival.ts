@@ -18,7 +18,12 @@ export const evidenceBody = z.discriminatedUnion('what', [
     over: label.optional(),
     says: someWords.optional(),
   }),
-  z.strictObject({ kind: z.literal('evidence'), what: z.literal('none'), machine: machineIdSchema, sort: z.enum(evidenceSorts) }),
+  z.strictObject({
+    kind: z.literal('evidence'),
+    what: z.literal('none'),
+    machine: machineIdSchema,
+    sort: z.enum(evidenceSorts),
+  }),
   z.strictObject({
     kind: z.literal('evidence'),
     what: z.literal('gone'),
@@ -42,12 +47,25 @@ export const contentsBody = z.discriminatedUnion('what', [
     keptAt: label.optional(),
     personal: z.boolean().default(false),
   }),
-  z.strictObject({ kind: z.literal('contents'), what: z.literal('not copied'), machine: machineIdSchema, medium: label, because: words, personal: z.boolean().default(false) }),
+  z.strictObject({
+    kind: z.literal('contents'),
+    what: z.literal('not copied'),
+    machine: machineIdSchema,
+    medium: label,
+    because: words,
+    personal: z.boolean().default(false),
+  }),
 ])
 
 export const pestSigns = ['pests', 'mould', 'leaks'] as const
 export const quarantineBody = z.discriminatedUnion('way', [
-  z.strictObject({ kind: z.literal('quarantine'), way: z.literal('in'), machine: machineIdSchema, place: label, until: instantSchema.optional() }),
+  z.strictObject({
+    kind: z.literal('quarantine'),
+    way: z.literal('in'),
+    machine: machineIdSchema,
+    place: label,
+    until: instantSchema.optional(),
+  }),
   z.strictObject({
     kind: z.literal('quarantine'),
     way: z.literal('out'),
@@ -70,7 +88,16 @@ export const receiptBody = z.strictObject({
   terms: someWords,
 })
 
-export const linkSorts = ['made', 'sold', 'owned by', 'used at', 'stood at', 'repaired by', 'changed', 'event'] as const
+export const linkSorts = [
+  'made',
+  'sold',
+  'owned by',
+  'used at',
+  'stood at',
+  'repaired by',
+  'changed',
+  'event',
+] as const
 /** One link of provenance: what was the case, when (EDTF), and what that rests on. */
 export const linkBody = z.strictObject({
   kind: z.literal('link'),
@@ -79,7 +106,9 @@ export const linkBody = z.strictObject({
   who: partyIdSchema.optional(),
   where: label.optional(),
   words: someWords.optional(),
-  when: z.string().refine(isEdtf, 'A date is written as 1984, 1984-03, 1984~, 198X, 1981/1984 or 1991/.. (EDTF).'),
+  when: z
+    .string()
+    .refine(isEdtf, 'A date is written as 1984, 1984-03, 1984~, 198X, 1981/1984 or 1991/.. (EDTF).'),
   /** The document, mark or picture that shows it. */
   evidence: label.optional(),
   photo: entryIdSchema.optional(),

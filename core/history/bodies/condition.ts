@@ -81,14 +81,37 @@ export const findingBody = z.discriminatedUnion('what', [
     contained: z.boolean().optional(),
     words: someWords.optional(),
   }),
-  z.strictObject({ kind: z.literal('finding'), what: z.literal('treated'), machine: machineIdSchema, finding: entryIdSchema, words }),
-  z.strictObject({ kind: z.literal('finding'), what: z.literal('judged'), machine: machineIdSchema, finding: entryIdSchema, verdict: z.enum(['confirmed', 'withdrawn']), words }),
+  z.strictObject({
+    kind: z.literal('finding'),
+    what: z.literal('treated'),
+    machine: machineIdSchema,
+    finding: entryIdSchema,
+    words,
+  }),
+  z.strictObject({
+    kind: z.literal('finding'),
+    what: z.literal('judged'),
+    machine: machineIdSchema,
+    finding: entryIdSchema,
+    verdict: z.enum(['confirmed', 'withdrawn']),
+    words,
+  }),
   /** A finding of a blind survey becomes one of the machine's. */
-  z.strictObject({ kind: z.literal('finding'), what: z.literal('taken over'), machine: machineIdSchema, finding: entryIdSchema }),
+  z.strictObject({
+    kind: z.literal('finding'),
+    what: z.literal('taken over'),
+    machine: machineIdSchema,
+    finding: entryIdSchema,
+  }),
 ])
 
 export const surveyBody = z.discriminatedUnion('what', [
-  z.strictObject({ kind: z.literal('survey'), what: z.literal('begun'), machine: machineIdSchema, blind: z.boolean().default(false) }),
+  z.strictObject({
+    kind: z.literal('survey'),
+    what: z.literal('begun'),
+    machine: machineIdSchema,
+    blind: z.boolean().default(false),
+  }),
   z.strictObject({
     kind: z.literal('survey'),
     what: z.literal('looked'),
@@ -98,13 +121,30 @@ export const surveyBody = z.discriminatedUnion('what', [
     is: z.enum(['nothing to note', 'has findings', 'not reached']),
     because: someWords.optional(),
   }),
-  z.strictObject({ kind: z.literal('survey'), what: z.literal('ended'), machine: machineIdSchema, survey: entryIdSchema }),
+  z.strictObject({
+    kind: z.literal('survey'),
+    what: z.literal('ended'),
+    machine: machineIdSchema,
+    survey: entryIdSchema,
+  }),
 ])
 
 export const urgencies = ['now', 'this year', 'when convenient', 'nothing to do'] as const
 export const gradeBody = z.discriminatedUnion('what', [
-  z.strictObject({ kind: z.literal('grade'), what: z.literal('set'), machine: machineIdSchema, zone: label.optional(), grade: z.int().min(1).max(4), reason: words }),
-  z.strictObject({ kind: z.literal('grade'), what: z.literal('taken back'), machine: machineIdSchema, zone: label.optional() }),
+  z.strictObject({
+    kind: z.literal('grade'),
+    what: z.literal('set'),
+    machine: machineIdSchema,
+    zone: label.optional(),
+    grade: z.int().min(1).max(4),
+    reason: words,
+  }),
+  z.strictObject({
+    kind: z.literal('grade'),
+    what: z.literal('taken back'),
+    machine: machineIdSchema,
+    zone: label.optional(),
+  }),
   z.strictObject({
     kind: z.literal('grade'),
     what: z.literal('priority'),
@@ -116,7 +156,15 @@ export const gradeBody = z.discriminatedUnion('what', [
   }),
 ])
 
-export const photoSubjects = [...evidenceSorts, 'front', 'back', 'inside', 'board', 'colour under a cover', 'other'] as const
+export const photoSubjects = [
+  ...evidenceSorts,
+  'front',
+  'back',
+  'inside',
+  'board',
+  'colour under a cover',
+  'other',
+] as const
 export const photoBody = z.strictObject({
   kind: z.literal('photo'),
   machine: machineIdSchema,
@@ -135,7 +183,24 @@ export const photoBody = z.strictObject({
 const share = z.number().min(0).max(1)
 /** A place on a photograph, as shares of its width and height, that shows a finding or a position. */
 export const pinBody = z
-  .strictObject({ kind: z.literal('pin'), machine: machineIdSchema, photo: entryIdSchema, x: share, y: share, finding: entryIdSchema.optional(), position: label.optional() })
-  .refine((pin) => (pin.finding === undefined) !== (pin.position === undefined), 'A pin names a finding or a position.')
+  .strictObject({
+    kind: z.literal('pin'),
+    machine: machineIdSchema,
+    photo: entryIdSchema,
+    x: share,
+    y: share,
+    finding: entryIdSchema.optional(),
+    position: label.optional(),
+  })
+  .refine(
+    (pin) => (pin.finding === undefined) !== (pin.position === undefined),
+    'A pin names a finding or a position.',
+  )
 
-export const pairBody = z.strictObject({ kind: z.literal('pair'), machine: machineIdSchema, before: entryIdSchema, after: entryIdSchema, words: someWords.optional() })
+export const pairBody = z.strictObject({
+  kind: z.literal('pair'),
+  machine: machineIdSchema,
+  before: entryIdSchema,
+  after: entryIdSchema,
+  words: someWords.optional(),
+})

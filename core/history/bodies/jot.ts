@@ -11,8 +11,20 @@ export const jotBody = z.discriminatedUnion('what', [
     what: z.literal('made'),
     machine: machineIdSchema,
     words: someWords.default(''),
-    voice: z.strictObject({ file: z.string().regex(/^[0-9a-f]{64}$/), mime: z.enum(voiceMimes), seconds: z.number().min(0).max(3600) }).optional(),
+    voice: z
+      .strictObject({
+        file: z.string().regex(/^[0-9a-f]{64}$/),
+        mime: z.enum(voiceMimes),
+        seconds: z.number().min(0).max(3600),
+      })
+      .optional(),
   }),
   /** It became these entries, which keep its time and pictures; none: there was nothing in it to write. */
-  z.strictObject({ kind: z.literal('jot'), what: z.literal('sorted'), machine: machineIdSchema, jot: entryIdSchema, into: z.array(entryIdSchema).max(100) }),
+  z.strictObject({
+    kind: z.literal('jot'),
+    what: z.literal('sorted'),
+    machine: machineIdSchema,
+    jot: entryIdSchema,
+    into: z.array(entryIdSchema).max(100),
+  }),
 ])

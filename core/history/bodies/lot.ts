@@ -7,7 +7,10 @@ import { attributes, label, someWords } from './words.ts'
 
 export const lotOrigins = ['bought', 'made', 'gift', 'donor', 'unknown'] as const
 
-const heap = placeSchema.refine((place) => !isSlot(place), 'A position holds one part: take one out of the lot first.')
+const heap = placeSchema.refine(
+  (place) => !isSlot(place),
+  'A position holds one part: take one out of the lot first.',
+)
 const many = z.int().min(1).max(1_000_000)
 
 /** n of a lot from one place to another. */
@@ -52,14 +55,34 @@ export const countBody = z.strictObject({
   words: someWords.optional(),
 })
 
-const promised = { kind: z.literal('reservation'), machine: machineIdSchema, part: partIdSchema.optional(), lot: lotIdSchema.optional() }
-const onePromised = (body: { part?: string | undefined; lot?: string | undefined }) => (body.part === undefined) !== (body.lot === undefined)
+const promised = {
+  kind: z.literal('reservation'),
+  machine: machineIdSchema,
+  part: partIdSchema.optional(),
+  lot: lotIdSchema.optional(),
+}
+const onePromised = (body: { part?: string | undefined; lot?: string | undefined }) =>
+  (body.part === undefined) !== (body.lot === undefined)
 const onePromisedWords = 'Either one part or a lot is kept for it.'
 
 /** A part, or n of a lot, kept for a machine until it goes there, the day is over or somebody lets it go. */
 export const reservationBody = z.union([
   z
-    .strictObject({ ...promised, what: z.literal('made'), n: many.optional(), position: label.optional(), until: instantSchema.optional(), words: someWords.optional() })
+    .strictObject({
+      ...promised,
+      what: z.literal('made'),
+      n: many.optional(),
+      position: label.optional(),
+      until: instantSchema.optional(),
+      words: someWords.optional(),
+    })
     .refine(onePromised, onePromisedWords),
-  z.strictObject({ ...promised, what: z.literal('ended'), reservation: entryIdSchema, words: someWords.optional() }).refine(onePromised, onePromisedWords),
+  z
+    .strictObject({
+      ...promised,
+      what: z.literal('ended'),
+      reservation: entryIdSchema,
+      words: someWords.optional(),
+    })
+    .refine(onePromised, onePromisedWords),
 ])

@@ -31,7 +31,12 @@ export const recipeSchema = z.strictObject({
 })
 
 export const methodBody = z.discriminatedUnion('what', [
-  z.strictObject({ kind: z.literal('method'), what: z.literal('written'), method: methodIdSchema, recipe: recipeSchema }),
+  z.strictObject({
+    kind: z.literal('method'),
+    what: z.literal('written'),
+    method: methodIdSchema,
+    recipe: recipeSchema,
+  }),
   z.strictObject({
     kind: z.literal('method'),
     what: z.literal('verdict'),

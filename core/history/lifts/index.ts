@@ -10,8 +10,10 @@ type Shape = { readonly v: number; readonly [key: string]: unknown }
 const steps: readonly ((entry: Shape) => Shape)[] = [
   (entry) => {
     const body = entry['body'] as Record<string, unknown> | undefined
-    if (body?.['kind'] === 'test' && body['depth'] === undefined) return { ...entry, v: 1, body: { ...body, depth: 'full' } }
-    if (body?.['kind'] === 'change' && body['reach'] === undefined) return { ...entry, v: 1, body: { ...body, reach: 'altered' } }
+    if (body?.['kind'] === 'test' && body['depth'] === undefined)
+      return { ...entry, v: 1, body: { ...body, depth: 'full' } }
+    if (body?.['kind'] === 'change' && body['reach'] === undefined)
+      return { ...entry, v: 1, body: { ...body, reach: 'altered' } }
     return { ...entry, v: 1 }
   },
 ]

@@ -6,18 +6,27 @@ import type { Statement } from '../versions.ts'
 
 export function reduceEvidence(world: WorldDraft, entry: Statement, body: BodyOf<'evidence'>) {
   const arrival = arrivalDraft(world, body.machine)
-  if (body.what === 'noted') arrival.evidence.push({ entry, sort: body.sort, where: body.where, over: body.over, says: body.says })
+  if (body.what === 'noted')
+    arrival.evidence.push({ entry, sort: body.sort, where: body.where, over: body.over, says: body.says })
   else if (body.what === 'none') arrival.noEvidence.push(entry)
-  else arrival.evidence = arrival.evidence.map((e) => (e.entry.id === body.evidence && !e.gone ? { ...e, gone: entry } : e))
+  else
+    arrival.evidence = arrival.evidence.map((e) =>
+      e.entry.id === body.evidence && !e.gone ? { ...e, gone: entry } : e,
+    )
 }
 
-const listOf = { contents: 'contents', quarantine: 'quarantine', receipt: 'receipts', link: 'links', value: 'values', marking: 'markings' } as const satisfies Record<
-  string,
-  keyof ArrivalDraft
->
+const listOf = {
+  contents: 'contents',
+  quarantine: 'quarantine',
+  receipt: 'receipts',
+  link: 'links',
+  value: 'values',
+  marking: 'markings',
+} as const satisfies Record<string, keyof ArrivalDraft>
 
 /** Kinds of which the machine simply keeps every one. */
-export const reduceKept = (world: WorldDraft, entry: Statement, body: BodyOf<keyof typeof listOf>) => void arrivalDraft(world, body.machine)[listOf[body.kind]].push(entry)
+export const reduceKept = (world: WorldDraft, entry: Statement, body: BodyOf<keyof typeof listOf>) =>
+  void arrivalDraft(world, body.machine)[listOf[body.kind]].push(entry)
 
 export function reduceBatch(world: WorldDraft, entry: Statement, machines: readonly MachineId[]) {
   for (const machine of machines) arrivalDraft(world, machine).batches.push(entry)

@@ -14,7 +14,20 @@ export function reduceFinding(world: WorldDraft, entry: Statement, body: BodyOf<
       id: entry.id,
       noted: body,
       said: entry,
-      looks: [{ entry, at, change: 'noted', severity, extentPercent, activity, danger, contained, gone: false, words }],
+      looks: [
+        {
+          entry,
+          at,
+          change: 'noted',
+          severity,
+          extentPercent,
+          activity,
+          danger,
+          contained,
+          gone: false,
+          words,
+        },
+      ],
       blindIn: survey?.blind ? survey.id : undefined,
     })
     return
@@ -26,7 +39,12 @@ export function reduceFinding(world: WorldDraft, entry: Statement, body: BodyOf<
   condition.findings[index] = followed(held, last, entry, body)
 }
 
-function followed(held: FindingState, last: FindingLook, entry: Statement, body: Exclude<BodyOf<'finding'>, { what: 'noted' }>): FindingState {
+function followed(
+  held: FindingState,
+  last: FindingLook,
+  entry: Statement,
+  body: Exclude<BodyOf<'finding'>, { what: 'noted' }>,
+): FindingState {
   const at = entry.happenedAt.latest
   const look = (change: Partial<FindingLook> & Pick<FindingLook, 'change'>): FindingState => ({
     ...held,
@@ -38,7 +56,9 @@ function followed(held: FindingState, last: FindingLook, entry: Statement, body:
         change: body.change,
         severity: body.severity ?? last.severity,
         extentPercent: body.extentPercent ?? last.extentPercent,
-        activity: body.activity ?? (body.change === 'worse' || body.change === 'came back' ? 'active' : last.activity),
+        activity:
+          body.activity ??
+          (body.change === 'worse' || body.change === 'came back' ? 'active' : last.activity),
         danger: body.danger ?? last.danger,
         contained: body.contained ?? last.contained,
         gone: body.change === 'gone',
@@ -64,7 +84,10 @@ export function reduceSurvey(world: WorldDraft, entry: Statement, body: BodyOf<'
   const index = condition.surveys.findIndex((s) => s.id === body.survey)
   const held = condition.surveys[index]
   if (!held) return
-  condition.surveys[index] = body.what === 'looked' ? { ...held, looked: [...held.looked, { zone: body.zone, is: body.is, entry }] } : { ...held, ended: entry }
+  condition.surveys[index] =
+    body.what === 'looked'
+      ? { ...held, looked: [...held.looked, { zone: body.zone, is: body.is, entry }] }
+      : { ...held, ended: entry }
 }
 
 export function reduceGrade(world: WorldDraft, entry: Statement, body: BodyOf<'grade'>) {
@@ -73,6 +96,9 @@ export function reduceGrade(world: WorldDraft, entry: Statement, body: BodyOf<'g
   else condition.gradesSet.push(entry)
 }
 
-export const reducePhoto = (world: WorldDraft, entry: Statement, body: BodyOf<'photo'>) => void conditionDraft(world, body.machine).photos.push(entry)
-export const reducePin = (world: WorldDraft, entry: Statement, body: BodyOf<'pin'>) => void conditionDraft(world, body.machine).pins.push(entry)
-export const reducePair = (world: WorldDraft, entry: Statement, body: BodyOf<'pair'>) => void conditionDraft(world, body.machine).pairs.push(entry)
+export const reducePhoto = (world: WorldDraft, entry: Statement, body: BodyOf<'photo'>) =>
+  void conditionDraft(world, body.machine).photos.push(entry)
+export const reducePin = (world: WorldDraft, entry: Statement, body: BodyOf<'pin'>) =>
+  void conditionDraft(world, body.machine).pins.push(entry)
+export const reducePair = (world: WorldDraft, entry: Statement, body: BodyOf<'pair'>) =>
+  void conditionDraft(world, body.machine).pairs.push(entry)

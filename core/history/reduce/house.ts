@@ -5,7 +5,13 @@ import type { Statement } from '../versions.ts'
 
 export function reduceType(world: WorldDraft, entry: Statement, body: BodyOf<'type'>) {
   const held = world.types.get(body.type)
-  world.types.set(body.type, { id: body.type, sheet: body.sheet, version: (held?.version ?? 0) + 1, said: entry, versions: [...(held?.versions ?? []), entry] })
+  world.types.set(body.type, {
+    id: body.type,
+    sheet: body.sheet,
+    version: (held?.version ?? 0) + 1,
+    said: entry,
+    versions: [...(held?.versions ?? []), entry],
+  })
 }
 
 const initialsOf = (name: string) =>
@@ -17,13 +23,32 @@ const initialsOf = (name: string) =>
     .toUpperCase()
 
 export function reduceParty(world: WorldDraft, body: BodyOf<'party'>) {
-  world.parties.set(body.party, { id: body.party, name: body.name, initials: body.initials || initialsOf(body.name), sort: body.sort, roles: body.roles })
+  world.parties.set(body.party, {
+    id: body.party,
+    name: body.name,
+    initials: body.initials || initialsOf(body.name),
+    sort: body.sort,
+    roles: body.roles,
+  })
 }
 
 export function reduceGear(world: WorldDraft, entry: Statement, body: BodyOf<'gear'>) {
-  const held = world.gear.get(body.gear) ?? { id: body.gear, name: '', gearKind: '', attributes: {}, proved: [], unfit: [] }
+  const held = world.gear.get(body.gear) ?? {
+    id: body.gear,
+    name: '',
+    gearKind: '',
+    attributes: {},
+    proved: [],
+    unfit: [],
+  }
   if (body.what === 'identified')
-    world.gear.set(body.gear, { ...held, name: body.name, gearKind: body.gearKind, attributes: { ...held.attributes, ...body.attributes }, limits: body.limits })
+    world.gear.set(body.gear, {
+      ...held,
+      name: body.name,
+      gearKind: body.gearKind,
+      attributes: { ...held.attributes, ...body.attributes },
+      limits: body.limits,
+    })
   else if (body.what === 'proved') world.gear.set(body.gear, { ...held, proved: [...held.proved, entry] })
   else world.gear.set(body.gear, { ...held, unfit: [...held.unfit, entry] })
 }
@@ -32,7 +57,13 @@ export function reduceGear(world: WorldDraft, entry: Statement, body: BodyOf<'ge
 export function reduceMethod(world: WorldDraft, entry: Statement, body: BodyOf<'method'>) {
   const held = world.methods.get(body.method)
   if (body.what === 'written')
-    world.methods.set(body.method, { id: body.method, recipe: body.recipe, said: entry, versions: [...(held?.versions ?? []), entry], verdicts: held?.verdicts ?? [] })
+    world.methods.set(body.method, {
+      id: body.method,
+      recipe: body.recipe,
+      said: entry,
+      versions: [...(held?.versions ?? []), entry],
+      verdicts: held?.verdicts ?? [],
+    })
   else if (held) world.methods.set(body.method, { ...held, verdicts: [...held.verdicts, entry] })
 }
 
@@ -41,10 +72,20 @@ export function reduceRule(world: WorldDraft, entry: Statement, body: BodyOf<'ru
     if (body.machine) machineDraft(world, body.machine).policies.set(body.key, entry)
     else world.policies.set(body.key, entry)
   } else if (body.what === 'authorisation') {
-    world.authorisations = world.authorisations.filter((a) => a.party !== body.party || a.authority !== body.authority)
-    if (body.granted) world.authorisations.push({ entry, party: body.party, authority: body.authority, until: body.until })
+    world.authorisations = world.authorisations.filter(
+      (a) => a.party !== body.party || a.authority !== body.authority,
+    )
+    if (body.granted)
+      world.authorisations.push({ entry, party: body.party, authority: body.authority, until: body.until })
   } else {
     world.grants = world.grants.filter((g) => g.party !== body.party || g.machine !== body.machine)
-    if (body.granted) world.grants.push({ entry, party: body.party, machine: body.machine, from: body.from, until: body.until })
+    if (body.granted)
+      world.grants.push({
+        entry,
+        party: body.party,
+        machine: body.machine,
+        from: body.from,
+        until: body.until,
+      })
   }
 }

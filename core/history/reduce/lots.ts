@@ -29,7 +29,12 @@ export function reduceLot(world: WorldDraft, entry: Statement, body: BodyOf<'lot
 }
 
 export function reduceCount(world: WorldDraft, entry: Statement, body: BodyOf<'count'>) {
-  lotDraft(world, body.lot).places.set(placeKey(body.place), { place: body.place, n: body.n, about: body.about === true, counted: entry })
+  lotDraft(world, body.lot).places.set(placeKey(body.place), {
+    place: body.place,
+    n: body.n,
+    about: body.about === true,
+    counted: entry,
+  })
 }
 
 export function reduceLotLeg(world: WorldDraft, { lot, n, from, to }: LotLeg) {
@@ -39,7 +44,11 @@ export function reduceLotLeg(world: WorldDraft, { lot, n, from, to }: LotLeg) {
 }
 
 /** One of the lot becomes a part of its own, where the lot lay. */
-export function reduceTaken(world: WorldDraft, entry: Statement, body: Extract<BodyOf<'part'>, { what: 'identified' }>) {
+export function reduceTaken(
+  world: WorldDraft,
+  entry: Statement,
+  body: Extract<BodyOf<'part'>, { what: 'identified' }>,
+) {
   if (!body.outOf || !body.place) return
   lotDraft(world, body.outOf.lot).taken.push({ entry, part: body.part, for: body.outOf.for })
   add(world, body.outOf.lot, body.place, -1)
@@ -52,15 +61,33 @@ export function reduceReservation(world: WorldDraft, entry: Statement, body: Bod
     return
   }
   if (body.until !== undefined && body.until <= world.now) return
-  world.reservations.push({ entry, machine: body.machine, position: body.position, part: body.part, lot: body.lot, n: body.lot ? (body.n ?? 1) : 1, until: body.until })
+  world.reservations.push({
+    entry,
+    machine: body.machine,
+    position: body.position,
+    part: body.part,
+    lot: body.lot,
+    n: body.lot ? (body.n ?? 1) : 1,
+    until: body.until,
+  })
 }
 
 /** What was kept for a machine and now goes there is no longer kept. Oldest promise first. */
-export function fulfil(world: WorldDraft, what: { readonly part?: string; readonly lot?: string }, machine: MachineId, n: number) {
+export function fulfil(
+  world: WorldDraft,
+  what: { readonly part?: string; readonly lot?: string },
+  machine: MachineId,
+  n: number,
+) {
   if (world.reservations.length === 0) return
   let left = n
   world.reservations = world.reservations.flatMap((r) => {
-    if (left <= 0 || r.machine !== machine || (what.part !== undefined ? r.part !== what.part : r.lot !== what.lot)) return [r]
+    if (
+      left <= 0 ||
+      r.machine !== machine ||
+      (what.part !== undefined ? r.part !== what.part : r.lot !== what.lot)
+    )
+      return [r]
     const used = Math.min(left, r.n)
     left -= used
     return used === r.n ? [] : [{ ...r, n: r.n - used }]

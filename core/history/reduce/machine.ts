@@ -6,8 +6,12 @@ import type { Statement } from '../versions.ts'
 export function reduceMachine(world: WorldDraft, entry: Statement, body: BodyOf<'machine'>) {
   const machine = machineDraft(world, body.machine)
   if (body.what === 'met') {
-    machine.metFunctions.push(...body.functions.filter((f) => !machine.metFunctions.some((m) => m.name === f.name)))
-    machine.metPositions.push(...body.positions.filter((p) => !machine.metPositions.some((m) => m.designator === p.designator)))
+    machine.metFunctions.push(
+      ...body.functions.filter((f) => !machine.metFunctions.some((m) => m.name === f.name)),
+    )
+    machine.metPositions.push(
+      ...body.positions.filter((p) => !machine.metPositions.some((m) => m.designator === p.designator)),
+    )
     return
   }
   const facts = body.what === 'registered' ? body : body.set
@@ -36,7 +40,8 @@ export function reduceMachine(world: WorldDraft, entry: Statement, body: BodyOf<
 
 export function reduceClaim(world: WorldDraft, entry: Statement, body: BodyOf<'claim'>) {
   const machine = machineDraft(world, body.machine)
-  for (const claim of body.claims) machine.claims.push({ entry, says: claim.says, words: claim.words, fn: claim.fn })
+  for (const claim of body.claims)
+    machine.claims.push({ entry, says: claim.says, words: claim.words, fn: claim.fn })
 }
 
 export function reduceTest(world: WorldDraft, entry: Statement, body: BodyOf<'test'>, order: number) {
@@ -56,13 +61,25 @@ export function reduceChange(world: WorldDraft, entry: Statement, body: BodyOf<'
   const within: string[] = []
   if (body.target.sort === 'position' || body.target.sort === 'assembly') {
     const positions = plannedPositions(world, body.machine)
-    for (let at = positions.find((p) => p.designator === body.target.name)?.on; at !== undefined && within.length < 20;) {
+    for (
+      let at = positions.find((p) => p.designator === body.target.name)?.on;
+      at !== undefined && within.length < 20;
+    ) {
       within.push(at)
       const on: string = at
       at = positions.find((p) => p.designator === on)?.on
     }
   }
-  machine.steps.push({ entry, order, target: body.target, reach: body.reach, verb: body.verb, within, from: body.from, to: body.to })
+  machine.steps.push({
+    entry,
+    order,
+    target: body.target,
+    reach: body.reach,
+    verb: body.verb,
+    within,
+    from: body.from,
+    to: body.to,
+  })
 }
 
 const wholeMachine = { sort: 'machine', name: 'whole machine' } as const
@@ -70,21 +87,41 @@ const wholeMachine = { sort: 'machine', name: 'whole machine' } as const
 export function reduceIncident(world: WorldDraft, entry: Statement, body: BodyOf<'incident'>, order: number) {
   const machine = machineDraft(world, body.machine)
   noteInterval(machine, entry)
-  machine.steps.push({ entry, order, target: body.target ?? wholeMachine, reach: 'altered', verb: 'incident', within: [] })
+  machine.steps.push({
+    entry,
+    order,
+    target: body.target ?? wholeMachine,
+    reach: 'altered',
+    verb: 'incident',
+    within: [],
+  })
 }
 
-export function reduceConnection(world: WorldDraft, entry: Statement, body: BodyOf<'connection'>, order: number) {
+export function reduceConnection(
+  world: WorldDraft,
+  entry: Statement,
+  body: BodyOf<'connection'>,
+  order: number,
+) {
   const machine = machineDraft(world, body.machine)
   noteInterval(machine, entry)
   if (body.way === 'off') machine.connections.set(body.connector, entry)
   else machine.connections.delete(body.connector)
-  machine.steps.push({ entry, order, target: { sort: 'wire', name: body.connector }, reach: 'disturbed', verb: body.way === 'off' ? 'disconnected' : 'connected', within: [] })
+  machine.steps.push({
+    entry,
+    order,
+    target: { sort: 'wire', name: body.connector },
+    reach: 'disturbed',
+    verb: body.way === 'off' ? 'disconnected' : 'connected',
+    within: [],
+  })
 }
 
 export function reduceFastening(world: WorldDraft, body: BodyOf<'fastening'>) {
   const machine = machineDraft(world, body.machine)
   const held = machine.fasteners.get(body.size) ?? { size: body.size, off: 0, on: 0, cups: [], whats: [] }
-  const add = (list: readonly string[], text?: string) => (text && !list.includes(text) ? [...list, text] : list)
+  const add = (list: readonly string[], text?: string) =>
+    text && !list.includes(text) ? [...list, text] : list
   machine.fasteners.set(body.size, {
     size: body.size,
     off: held.off + (body.way === 'off' ? body.count : 0),
@@ -97,20 +134,34 @@ export function reduceFastening(world: WorldDraft, body: BodyOf<'fastening'>) {
 export function reduceHazard(world: WorldDraft, entry: Statement, body: BodyOf<'hazard'>) {
   const machine = machineDraft(world, body.machine)
   if (body.what === 'noted') machine.hazards.push({ entry, words: body.words, barsPower: body.barsPower })
-  else machine.hazards = machine.hazards.map((h) => (h.entry.id === body.hazard && !h.cleared ? { ...h, cleared: entry } : h))
+  else
+    machine.hazards = machine.hazards.map((h) =>
+      h.entry.id === body.hazard && !h.cleared ? { ...h, cleared: entry } : h,
+    )
 }
 
 export function reduceQuestion(world: WorldDraft, entry: Statement, body: BodyOf<'question'>) {
   const machine = machineDraft(world, body.machine)
   if (body.what === 'asked') machine.questions.push({ entry, words: body.words })
-  else machine.questions = machine.questions.map((q) => (q.entry.id === body.question ? { ...q, answer: entry } : q))
+  else
+    machine.questions = machine.questions.map((q) =>
+      q.entry.id === body.question ? { ...q, answer: entry } : q,
+    )
 }
 
 export function reduceCustody(world: WorldDraft, entry: Statement, body: BodyOf<'custody'>, order: number) {
   const machine = machineDraft(world, body.machine)
   noteInterval(machine, entry)
   machine.custody.push(entry)
-  if (body.carriage !== 'by hand') machine.steps.push({ entry, order, target: wholeMachine, reach: 'disturbed', verb: `carried by ${body.carriage}`, within: [] })
+  if (body.carriage !== 'by hand')
+    machine.steps.push({
+      entry,
+      order,
+      target: wholeMachine,
+      reach: 'disturbed',
+      verb: `carried by ${body.carriage}`,
+      within: [],
+    })
 }
 
 export function reduceEpisode(world: WorldDraft, entry: Statement, body: BodyOf<'episode'>) {
@@ -132,7 +183,8 @@ export function reduceEpisode(world: WorldDraft, entry: Statement, body: BodyOf<
   }
   machine.episodes = machine.episodes.map((episode) => {
     if (episode.id !== body.episode) return episode
-    if (body.what === 'paused') return { ...episode, state: 'paused', lastStep: entry, next: body.next, lie: body.lie }
+    if (body.what === 'paused')
+      return { ...episode, state: 'paused', lastStep: entry, next: body.next, lie: body.lie }
     if (body.what === 'resumed') return { ...episode, state: 'open', lastStep: entry }
     return { ...episode, state: 'closed', lastStep: entry, next: body.next, closed: entry }
   })
@@ -149,22 +201,42 @@ export function reducePower(world: WorldDraft, entry: Statement, body: BodyOf<'p
 
 export function reducePrecaution(world: WorldDraft, entry: Statement, body: BodyOf<'precaution'>) {
   const machine = machineDraft(world, body.machine)
-  machine.precautions.push({ entry, what: body.what, read: body.read, words: body.words, powerUps: machine.powerUps })
+  machine.precautions.push({
+    entry,
+    what: body.what,
+    read: body.read,
+    words: body.words,
+    powerUps: machine.powerUps,
+  })
 }
 
 export function reduceWait(world: WorldDraft, entry: Statement, body: BodyOf<'wait'>) {
   const machine = machineDraft(world, body.machine)
-  if ('over' in body) machine.waits = machine.waits.map((w) => (w.entry.id === body.over && !w.over ? { ...w, over: entry } : w))
+  if ('over' in body)
+    machine.waits = machine.waits.map((w) =>
+      w.entry.id === body.over && !w.over ? { ...w, over: entry } : w,
+    )
   else machine.waits.push({ entry, what: body.what, until: body.until, everyMinutes: body.everyMinutes })
 }
 
 export function reduceJot(world: WorldDraft, entry: Statement, body: BodyOf<'jot'>) {
   const machine = machineDraft(world, body.machine)
   if (body.what === 'made') machine.jots.push({ entry, words: body.words, voice: body.voice })
-  else machine.jots = machine.jots.map((j) => (j.entry.id === body.jot ? { ...j, into: [...new Set([...(j.into ?? []), ...body.into])] } : j))
+  else
+    machine.jots = machine.jots.map((j) =>
+      j.entry.id === body.jot ? { ...j, into: [...new Set([...(j.into ?? []), ...body.into])] } : j,
+    )
 }
 
 export function reduceReading(world: WorldDraft, entry: Statement, body: BodyOf<'reading'>) {
   const { point, read, nominal, tolerance, load, instrument } = body
-  machineDraft(world, body.machine).readings.push({ entry, point, read, nominal, tolerance, load, instrument })
+  machineDraft(world, body.machine).readings.push({
+    entry,
+    point,
+    read,
+    nominal,
+    tolerance,
+    load,
+    instrument,
+  })
 }

@@ -23,7 +23,14 @@ export function reduceMove(world: WorldDraft, entry: Statement, body: BodyOf<'mo
   for (const leg of body.legs) arrive(world, entry, body, leg, order)
 }
 
-function reduceLeg(world: WorldDraft, entry: Statement, body: BodyOf<'move'>, leg: Leg, order: number, contested: boolean) {
+function reduceLeg(
+  world: WorldDraft,
+  entry: Statement,
+  body: BodyOf<'move'>,
+  leg: Leg,
+  order: number,
+  contested: boolean,
+) {
   noteEnds(world, entry, leg, order, contested)
   if (contested) return
   leave(world, leg)
@@ -96,7 +103,14 @@ function arrive(world: WorldDraft, entry: Statement, body: BodyOf<'move'>, leg: 
   if (open && !open.closed && isHome(world, open, leg.to)) endLoan(world, open, entry)
   else if (open && !open.closed && leg.to.in.kind === 'gone') endLoan(world, open, entry)
   if (body.loan && (body.legs.length === 1 || body.loan.home.in.id === leg.from.in.id)) {
-    const loan: LoanState = { entry, part: leg.part, from: leg.from, to: leg.to, home: body.loan.home, due: body.loan.due }
+    const loan: LoanState = {
+      entry,
+      part: leg.part,
+      from: leg.from,
+      to: leg.to,
+      home: body.loan.home,
+      due: body.loan.due,
+    }
     part.loan = loan
     world.loans.push(loan)
   }
@@ -107,7 +121,9 @@ function isHome(world: WorldDraft, loan: LoanState, to: Place): boolean {
   if (to.in.kind === loan.home.in.kind && to.in.id === loan.home.in.id) return true
   const lender = around(world, loan.home).machine
   if (lender === undefined) return false
-  return to.in.kind === 'tray' ? world.episodeMachines.get(to.in.id) === lender : around(world, to).machine === lender
+  return to.in.kind === 'tray'
+    ? world.episodeMachines.get(to.in.id) === lender
+    : around(world, to).machine === lender
 }
 
 function endLoan(world: WorldDraft, loan: LoanState, closed: Statement) {

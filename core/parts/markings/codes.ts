@@ -42,7 +42,11 @@ export function readCode(text: string, unit: 'F' | 'ohm'): CodeValue | undefined
   if (letter !== undefined && !said) return undefined
   const decimal = whole.includes('R') ? Number(`${first || '0'}.${second}`) : undefined
   const power = second === '9' ? -1 : second === '8' ? -2 : Number(second)
-  return { value: scaled((decimal ?? Number(first) * 10 ** power) * base), unit, ...(said ? { tolerance: said } : {}) }
+  return {
+    value: scaled((decimal ?? Number(first) * 10 ** power) * base),
+    unit,
+    ...(said ? { tolerance: said } : {}),
+  }
 }
 
 /** "4n7J", "2R2", "3n3K", "4k7F": RKM with or without its letter. */
@@ -57,7 +61,10 @@ function readRkm(text: string, unit: 'F' | 'ohm'): CodeValue | undefined {
 }
 
 /** Rated voltages that makers used; others are worth a second look. Common practice, after the R5 and R10 steps. */
-const usualVolts = [2.5, 3, 4, 6.3, 7.5, 10, 12, 15, 16, 20, 25, 30, 35, 40, 50, 60, 63, 75, 80, 100, 125, 150, 160, 200, 250, 300, 315, 350, 385, 400, 450, 500, 630, 1000]
+const usualVolts = [
+  2.5, 3, 4, 6.3, 7.5, 10, 12, 15, 16, 20, 25, 30, 35, 40, 50, 60, 63, 75, 80, 100, 125, 150, 160, 200, 250,
+  300, 315, 350, 385, 400, 450, 500, 630, 1000,
+]
 export const isUsualRating = (volts: number): boolean => usualVolts.includes(volts)
 
 export interface RatingSaid {
@@ -77,5 +84,7 @@ export function ratingTrouble(said: readonly RatingSaid[]): RatingTrouble | unde
   if (said.length === 0) throw new RangeError('no rating was said')
   const volts = [...new Set(said.map((s) => s.volts))]
   const unusual = volts.filter((v) => !isUsualRating(v))
-  return volts.length > 1 || unusual.length > 0 ? { differ: volts.length > 1, unusual, leastVolts: Math.max(...volts) } : undefined
+  return volts.length > 1 || unusual.length > 0
+    ? { differ: volts.length > 1, unusual, leastVolts: Math.max(...volts) }
+    : undefined
 }

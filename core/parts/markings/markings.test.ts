@@ -8,7 +8,8 @@ import { endOfBoard, endOfPart } from './polarity.ts'
 describe('preferred numbers', () => {
   it('have as many values a decade as their name says', () => {
     for (const [name, values] of Object.entries(series)) expect(values).toHaveLength(Number(name.slice(1)))
-    for (const name of ['E48', 'E96', 'E192'] as const) expect(new Set(series[name]).size).toBe(series[name].length)
+    for (const name of ['E48', 'E96', 'E192'] as const)
+      expect(new Set(series[name]).size).toBe(series[name].length)
   })
   it('E3, E6, E12 are every eighth, fourth, second of E24', () => {
     expect(series.E3).toEqual([1, 2.2, 4.7])
@@ -16,7 +17,8 @@ describe('preferred numbers', () => {
     expect(series.E12).toEqual([1, 1.2, 1.5, 1.8, 2.2, 2.7, 3.3, 3.9, 4.7, 5.6, 6.8, 8.2])
   })
   it('E96 as it is printed: some of its values', () => {
-    for (const value of [1.0, 1.02, 1.05, 1.4, 2.21, 3.32, 4.75, 6.81, 9.76]) expect(series.E96).toContain(value)
+    for (const value of [1.0, 1.02, 1.05, 1.4, 2.21, 3.32, 4.75, 6.81, 9.76])
+      expect(series.E96).toContain(value)
     // The one value where the standard leaves the rule: 9.20, not 9.19.
     expect(series.E192).toContain(9.2)
     expect(series.E192).not.toContain(9.19)
@@ -46,7 +48,10 @@ describe('colour bands', () => {
     ['red red black silver brown', { ohm: 2.2, tolerancePercent: 1 }],
     ['orange orange white black brown red', { ohm: 339, tolerancePercent: 1, ppmPerKelvin: 50 }],
   ])('%s', (text, value) => expect(readBands(bands(text))).toEqual(value))
-  it.each(['gold red red red', 'red red', 'red red red white', 'brown black black red brown red red'])('%s says no value', (text) => expect(readBands(bands(text))).toBeUndefined())
+  it.each(['gold red red red', 'red red', 'red red red white', 'brown black black red brown red red'])(
+    '%s says no value',
+    (text) => expect(readBands(bands(text))).toBeUndefined(),
+  )
   it('reads both ways where both say something', () => {
     expect(readEitherWay(bands('brown black orange red')).map((v) => v.ohm)).toEqual([10_000, 23])
     expect(readEitherWay(bands('yellow violet red gold'))).toHaveLength(1)
@@ -86,9 +91,17 @@ describe('printed codes', () => {
 
 // Common practice.
 describe('marks and ratings', () => {
-  it('an aluminium stripe is negative, a tantalum band positive', () => expect([endOfPart('stripe on aluminium'), endOfPart('band on tantalum')]).toEqual(['negative', 'positive']))
+  it('an aluminium stripe is negative, a tantalum band positive', () =>
+    expect([endOfPart('stripe on aluminium'), endOfPart('band on tantalum')]).toEqual([
+      'negative',
+      'positive',
+    ]))
   it('a polymer band and a board’s dot say nothing by themselves', () =>
-    expect([endOfPart('band on polymer'), endOfBoard('dot'), endOfBoard('filled half')]).toEqual(['measure', 'measure', 'measure']))
+    expect([endOfPart('band on polymer'), endOfBoard('dot'), endOfBoard('filled half')]).toEqual([
+      'measure',
+      'measure',
+      'measure',
+    ]))
   it('two ratings that differ are flagged, and the higher one counts', () =>
     expect(
       ratingTrouble([

@@ -1,6 +1,13 @@
 /** Which end of a polarised part a mark names. Part and board are read separately: some prints are wrong. Common practice. */
 
-export const partMarks = ['stripe on aluminium', 'band on tantalum', 'plus on tantalum', 'band on polymer', 'dot on bead', 'band on diode'] as const
+export const partMarks = [
+  'stripe on aluminium',
+  'band on tantalum',
+  'plus on tantalum',
+  'band on polymer',
+  'dot on bead',
+  'band on diode',
+] as const
 export type PartMark = (typeof partMarks)[number]
 export const boardMarks = ['plus', 'minus', 'dot', 'filled half', 'notch', 'none'] as const
 export type BoardMark = (typeof boardMarks)[number]
@@ -24,6 +31,11 @@ export function endOfPart(mark: PartMark): End {
 }
 
 /** Only plus and minus say which end they mean; a dot or a filled half is one maker's plus and another's minus. */
-export const endOfBoard = (mark: BoardMark): End => (mark === 'plus' ? 'positive' : mark === 'minus' ? 'negative' : 'measure')
+export const endOfBoard = (mark: BoardMark): End =>
+  mark === 'plus' ? 'positive' : mark === 'minus' ? 'negative' : 'measure'
 
-export const polarityChecks = ['photographed before removal', 'print against schematic', 'print against ground'] as const
+export const polarityChecks = [
+  'photographed before removal',
+  'print against schematic',
+  'print against ground',
+] as const

@@ -10,10 +10,12 @@ import { atLeast, mayWrite, roleNeeded, roles } from '../roles.ts'
 function episodeOf() {
   const { t, episode } = twoTerminals('2026-04-01T12:00:00.000Z')
   let minute = 0
-  const tell = (body: Body) => t.told(`2026-03-02T10:${String(minute++).padStart(2, '0')}:00.000Z`, body, { episode })
+  const tell = (body: Body) =>
+    t.told(`2026-03-02T10:${String(minute++).padStart(2, '0')}:00.000Z`, body, { episode })
   const machine = () => t.world().machines.get(home)!
   const here = () => machine().episodes.find((e) => e.id === episode)!
-  const rule = (name: RuleName, intent?: Parameters<typeof closingCheck>[3]) => closingCheck(t.world(), machine(), here(), intent).rules.find((r) => r.rule === name)!
+  const rule = (name: RuleName, intent?: Parameters<typeof closingCheck>[3]) =>
+    closingCheck(t.world(), machine(), here(), intent).rules.find((r) => r.rule === name)!
   return { t, episode, tell, machine, here, rule }
 }
 const tray = (id: string) => ({ in: { kind: 'tray' as const, id } })
@@ -42,28 +44,59 @@ describe('the closing check', () => {
     const { tell, rule, t, machine, here } = episodeOf()
     tell({ kind: 'connection', machine: home, connector: 'J3', way: 'off' })
     tell({ kind: 'wait', machine: home, what: 'board dries', until: '2026-04-02T12:00:00.000Z' })
-    tell({ kind: 'change', machine: home, target: { sort: 'adjuster', name: 'RV2' }, verb: 'adjusted', reach: 'altered' })
+    tell({
+      kind: 'change',
+      machine: home,
+      target: { sort: 'adjuster', name: 'RV2' },
+      verb: 'adjusted',
+      reach: 'altered',
+    })
     expect(rule('connections on').about).toEqual(['J3'])
     expect(rule('waits over').about).toEqual(['board dries'])
     expect(rule('adjusters noted').about).toEqual(['RV2'])
     tell({ kind: 'connection', machine: home, connector: 'J3', way: 'on' })
     expect(rule('connections on').is).toBe('met')
-    expect(closingCheck({ ...t.world(), now: '2026-04-03T00:00:00.000Z' }, machine(), here()).rules.find((r) => r.rule === 'waits over')!.is).toBe('met')
+    expect(
+      closingCheck({ ...t.world(), now: '2026-04-03T00:00:00.000Z' }, machine(), here()).rules.find(
+        (r) => r.rule === 'waits over',
+      )!.is,
+    ).toBe('met')
   })
   it('wants a loan home, or carried forward with a date', () => {
     const { tell, rule } = episodeOf()
-    tell({ kind: 'move', legs: [{ part: found(other, 'IC40'), from: slot(other, 'IC40'), to: { in: { kind: 'store', id: 'x' } } }] })
-    tell({ kind: 'move', legs: [{ part: found(home, 'IC40'), from: slot(home, 'IC40'), to: slot(other, 'IC40') }], loan: { home: slot(home, 'IC40') } })
+    tell({
+      kind: 'move',
+      legs: [
+        { part: found(other, 'IC40'), from: slot(other, 'IC40'), to: { in: { kind: 'store', id: 'x' } } },
+      ],
+    })
+    tell({
+      kind: 'move',
+      legs: [{ part: found(home, 'IC40'), from: slot(home, 'IC40'), to: slot(other, 'IC40') }],
+      loan: { home: slot(home, 'IC40') },
+    })
     expect(rule('loans home')).toMatchObject({ is: 'not met', about: ['IC40'] })
     expect(rule('loans home', { next: '', deferred: [{ what: 'IC40' }] }).is).toBe('not met')
-    expect(rule('loans home', { next: '', deferred: [{ what: 'IC40', until: '2026-05-01T00:00:00.000Z' }] }).is).toBe('met')
-    tell({ kind: 'move', legs: [{ part: found(home, 'IC40'), from: slot(other, 'IC40'), to: slot(home, 'IC40') }] })
+    expect(
+      rule('loans home', { next: '', deferred: [{ what: 'IC40', until: '2026-05-01T00:00:00.000Z' }] }).is,
+    ).toBe('met')
+    tell({
+      kind: 'move',
+      legs: [{ part: found(home, 'IC40'), from: slot(other, 'IC40'), to: slot(home, 'IC40') }],
+    })
     expect(rule('loans home').is).toBe('met')
   })
   it('tells done from verified for polarised parts', () => {
     const { tell, rule } = episodeOf()
     const cap = numberedId<PartId>(3, 6)
-    tell({ kind: 'part', what: 'identified', part: cap, partKind: 'electrolytic capacitor', attributes: { rating: '25 V' }, place: { in: { kind: 'store', id: 'x' } } })
+    tell({
+      kind: 'part',
+      what: 'identified',
+      part: cap,
+      partKind: 'electrolytic capacitor',
+      attributes: { rating: '25 V' },
+      place: { in: { kind: 'store', id: 'x' } },
+    })
     tell({
       kind: 'move',
       legs: [
@@ -72,13 +105,30 @@ describe('the closing check', () => {
       ],
     })
     expect(rule('work verified').about).toEqual(['C12'])
-    tell({ kind: 'change', machine: home, target: { sort: 'position', name: 'C12' }, verb: 'verified', reach: 'outside', verified: true })
+    tell({
+      kind: 'change',
+      machine: home,
+      target: { sort: 'position', name: 'C12' },
+      verb: 'verified',
+      reach: 'outside',
+      verified: true,
+    })
     expect(rule('work verified').is).toBe('met')
   })
   it('wants what was touched tested, or an attempt that shows why not', () => {
     const { t, episode, rule } = episodeOf()
     allPass(t, '2026-03-02T09:00:00.000Z')
-    t.told('2026-03-02T11:00:00.000Z', { kind: 'change', machine: home, target: { sort: 'position', name: 'IC40' }, verb: 'reseated', reach: 'disturbed' }, { episode })
+    t.told(
+      '2026-03-02T11:00:00.000Z',
+      {
+        kind: 'change',
+        machine: home,
+        target: { sort: 'position', name: 'IC40' },
+        verb: 'reseated',
+        reach: 'disturbed',
+      },
+      { episode },
+    )
     expect(rule('disturbed functions retested').about).toEqual(['send', 'receive'])
     test(t, '2026-03-02T12:00:00.000Z', { send: pass, receive: { is: 'not possible', because: 'no line' } })
     expect(rule('disturbed functions retested').is).toBe('met')
@@ -102,28 +152,62 @@ describe('the closing check', () => {
   it('may be overridden with a reason, which stays', () => {
     const { episode, tell, rule } = episodeOf()
     tell({ kind: 'move', legs: [{ part: found(home, 'IC40'), from: slot(home, 'IC40'), to: tray(episode) }] })
-    const said = tell({ kind: 'override', machine: home, check: 'closing', rule: 'tray empty', reason: 'it travels separately', role: 'restorer' })
-    expect(rule('tray empty')).toMatchObject({ is: 'overridden', override: { reason: 'it travels separately', role: 'restorer', entry: said.id } })
+    const said = tell({
+      kind: 'override',
+      machine: home,
+      check: 'closing',
+      rule: 'tray empty',
+      reason: 'it travels separately',
+      role: 'restorer',
+    })
+    expect(rule('tray empty')).toMatchObject({
+      is: 'overridden',
+      override: { reason: 'it travels separately', role: 'restorer', entry: said.id },
+    })
   })
 })
 
 describe('the as-found check', () => {
-  const depth = (option: string): Body => ({ kind: 'rule', what: 'policy', key: 'as-found depth', option, reason: 'x' })
-  const answer = (e: ReturnType<typeof episodeOf>) => asFoundCheck(e.t.world(), e.machine(), e.here()).rules[0]!
+  const depth = (option: string): Body => ({
+    kind: 'rule',
+    what: 'policy',
+    key: 'as-found depth',
+    option,
+    reason: 'x',
+  })
+  const answer = (e: ReturnType<typeof episodeOf>) =>
+    asFoundCheck(e.t.world(), e.machine(), e.here()).rules[0]!
   it('asks for the essential few by default, for all or a look by rule', () => {
     const e = episodeOf()
-    expect(answer(e)).toMatchObject({ is: 'not met', about: ['self-test', 'screen', 'characters', 'keyboard'] })
+    expect(answer(e)).toMatchObject({
+      is: 'not met',
+      about: ['self-test', 'screen', 'characters', 'keyboard'],
+    })
     e.tell(depth('full'))
     expect(answer(e).about).toHaveLength(9)
     e.tell(depth('look'))
     expect(answer(e).about).toEqual(['a look'])
-    e.t.told('2026-03-02T10:30:00.000Z', { kind: 'test', machine: home, depth: 'look', gear: [], results: [{ fn: 'screen', result: fail }] }, { episode: e.episode })
+    e.t.told(
+      '2026-03-02T10:30:00.000Z',
+      { kind: 'test', machine: home, depth: 'look', gear: [], results: [{ fn: 'screen', result: fail }] },
+      { episode: e.episode },
+    )
     expect(answer(e).is).toBe('met')
   })
   it('counts a test that still stands, and not one made after the first change', () => {
     const e = episodeOf()
-    e.tell({ kind: 'change', machine: home, target: { sort: 'position', name: 'IC31' }, verb: 'reseated', reach: 'disturbed' })
-    e.t.told('2026-03-02T11:00:00.000Z', { kind: 'test', machine: home, depth: 'full', gear: [], results: [{ fn: 'screen', result: fail }] }, { episode: e.episode })
+    e.tell({
+      kind: 'change',
+      machine: home,
+      target: { sort: 'position', name: 'IC31' },
+      verb: 'reseated',
+      reach: 'disturbed',
+    })
+    e.t.told(
+      '2026-03-02T11:00:00.000Z',
+      { kind: 'test', machine: home, depth: 'full', gear: [], results: [{ fn: 'screen', result: fail }] },
+      { episode: e.episode },
+    )
     expect(answer(e).about).toContain('screen')
     const f = episodeOf()
     allPass(f.t, '2026-03-02T09:00:00.000Z')
@@ -131,7 +215,14 @@ describe('the as-found check', () => {
   })
   it('is answered once for the episode by a reason', () => {
     const e = episodeOf()
-    e.tell({ kind: 'override', machine: home, check: 'as-found', rule: 'tested before work', reason: 'foreign mains, no transformer', role: 'volunteer' })
+    e.tell({
+      kind: 'override',
+      machine: home,
+      check: 'as-found',
+      rule: 'tested before work',
+      reason: 'foreign mains, no transformer',
+      role: 'volunteer',
+    })
     expect(answer(e).is).toBe('overridden')
   })
 })
@@ -148,19 +239,36 @@ describe('house rules', () => {
     expect(policyNumber(t.world(), machine(), 'how long a test stands')).toBe(730)
     tell({ kind: 'rule', what: 'policy', key: 'how long a test stands', option: 'no limit', reason: 'x' })
     expect(policyNumber(t.world(), machine(), 'how long a test stands')).toBeUndefined()
-    tell({ kind: 'rule', what: 'policy', key: 'how long a test stands', option: '365 days', machine: home, reason: 'y' })
+    tell({
+      kind: 'rule',
+      what: 'policy',
+      key: 'how long a test stands',
+      option: '365 days',
+      machine: home,
+      reason: 'y',
+    })
     expect(policyOf(t.world(), machine(), 'how long a test stands')).toBe('365 days')
     expect(() => policyOf(t.world(), undefined, 'no such rule')).toThrow(UnknownPolicy)
   })
 })
 
 describe('roles', () => {
-  it('are in order', () => expect([...roles].sort((a, b) => (atLeast(a, b) ? -1 : 1))).toEqual(['steward', 'restorer', 'volunteer', 'guest']))
+  it('are in order', () =>
+    expect([...roles].sort((a, b) => (atLeast(a, b) ? -1 : 1))).toEqual([
+      'steward',
+      'restorer',
+      'volunteer',
+      'guest',
+    ]))
   it('let a guest write a note on a machine and nothing else', () => {
     expect(mayWrite('guest', { kind: 'note', machine: home, words: 'x' })).toBe(true)
     expect(mayWrite('guest', { kind: 'note', words: 'x' })).toBe(false)
     expect(mayWrite('guest', { kind: 'power', machine: home, way: 'on' })).toBe(false)
-    expect(roleNeeded({ kind: 'machine', what: 'stated', machine: home, set: { serial: '1' } })).toBe('volunteer')
-    expect(roleNeeded({ kind: 'machine', what: 'stated', machine: home, set: { owner: 'house' } })).toBe('steward')
+    expect(roleNeeded({ kind: 'machine', what: 'stated', machine: home, set: { serial: '1' } })).toBe(
+      'volunteer',
+    )
+    expect(roleNeeded({ kind: 'machine', what: 'stated', machine: home, set: { owner: 'house' } })).toBe(
+      'steward',
+    )
   })
 })

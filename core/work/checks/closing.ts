@@ -32,17 +32,27 @@ export function closingCheck(
   const steps = machine.steps.filter((s) => s.entry.episode === episode.id)
   const adjusters = steps.filter((s) => s.target.sort === 'adjuster')
   const fitted = fittedPolarised(world, machine, episode)
-  const temporary = [...world.parts.values()].filter((p) => p.attributes['temporary'] === 'yes' && p.place && machineAround(world, p.place) === machine)
+  const temporary = [...world.parts.values()].filter(
+    (p) => p.attributes['temporary'] === 'yes' && p.place && machineAround(world, p.place) === machine,
+  )
   const unproved = standings.filter((s) => blocksClosing(s))
   const waits = openWaits(world, machine)
   const rules: RuleAnswer[] = [
     wanting('tray empty', left(tray), machine.steps.length),
     wanting(
       'fasteners balance',
-      left(sizes.filter((f) => f.off !== f.on).map((f) => `${Math.abs(f.off - f.on)} ${f.size} ${f.off > f.on ? 'left over' : 'too many'}`)),
+      left(
+        sizes
+          .filter((f) => f.off !== f.on)
+          .map((f) => `${Math.abs(f.off - f.on)} ${f.size} ${f.off > f.on ? 'left over' : 'too many'}`),
+      ),
       sizes.length,
     ),
-    wanting('connections on', left([...machine.connections.keys()]), steps.filter((s) => s.target.sort === 'wire').length),
+    wanting(
+      'connections on',
+      left([...machine.connections.keys()]),
+      steps.filter((s) => s.target.sort === 'wire').length,
+    ),
     wanting('waits over', left(waits.map((w) => w.what)), machine.waits.length),
     wanting('temporary items out', left(temporary.map((p) => partName(world, p.id))), temporary.length),
     wanting(
@@ -59,7 +69,11 @@ export function closingCheck(
     wanting('work verified', fitted.unverified, fitted.count),
     cellsRule(world, machine),
     wanting('disturbed functions retested', left(unproved.map((s) => s.fn)), steps.length),
-    wanting('jots sorted', left(machine.jots.filter((j) => j.into === undefined).map((j) => j.words || 'a jot')), machine.jots.length),
+    wanting(
+      'jots sorted',
+      left(machine.jots.filter((j) => j.into === undefined).map((j) => j.words || 'a jot')),
+      machine.jots.length,
+    ),
     wanting(
       'contested entries settled',
       machine.contested.map((c) => c.body.kind),
@@ -79,13 +93,18 @@ export function closingCheck(
 function blocksClosing(standing: Standing): boolean {
   if (standing.word === 'void') return true
   if (standing.changes.length === 0) return false
-  const triedSince = standing.beside !== undefined && standing.changes.every((c) => c.steps.every((s) => standing.beside !== undefined && s.order < standing.beside.order))
+  const triedSince =
+    standing.beside !== undefined &&
+    standing.changes.every((c) =>
+      c.steps.every((s) => standing.beside !== undefined && s.order < standing.beside.order),
+    )
   return !triedSince
 }
 
 /** Schools: a holder with a cell in it, or cells out for good and the clock set by hand. */
 function cellsRule(world: World, machine: MachineState): RuleAnswer {
-  if (policyOf(world, machine, 'cells') !== 'out for good') return answer('cells as the house keeps them', 'does not apply')
+  if (policyOf(world, machine, 'cells') !== 'out for good')
+    return answer('cells as the house keeps them', 'does not apply')
   const { positions, filled } = cellsIn(world, machine)
   return wanting('cells as the house keeps them', filled, positions)
 }

@@ -9,7 +9,8 @@ export function dispatchCheck(world: World, machine: MachineState, episode: Epis
   const hazards = new Set((sheet?.hazards ?? []).map((h) => h.kind))
   const contents = machine.arrival.contents
   const mains = machine.attributes['mains'] ?? sheet?.attributes['mains']
-  const said = (rule: RuleName, what: Precaution, applies: boolean) => byPrecaution(rule, [what], applies, lastDone(machine, episode, [what], false))
+  const said = (rule: RuleName, what: Precaution, applies: boolean) =>
+    byPrecaution(rule, [what], applies, lastDone(machine, episode, [what], false))
   return report('dispatch', machine, episode, [
     contents.length > 0
       ? answer(
@@ -20,8 +21,16 @@ export function dispatchCheck(world: World, machine: MachineState, episode: Epis
       : answer('contents copied or given up', 'not known'),
     said('memory switch off', 'memory switch off', cellsIn(world, machine).positions > 0),
     said('cards secured', 'cards secured', true),
-    said('heads parked', 'heads parked', /disk|drive|tape/i.test(`${sheet?.kind ?? ''} ${(sheet?.positions ?? []).map((p) => p.accepts).join(' ')}`)),
-    mains === undefined ? answer('mains on the sheet', 'not known') : answer('mains on the sheet', 'met', [mains]),
+    said(
+      'heads parked',
+      'heads parked',
+      /disk|drive|tape/i.test(
+        `${sheet?.kind ?? ''} ${(sheet?.positions ?? []).map((p) => p.accepts).join(' ')}`,
+      ),
+    ),
+    mains === undefined
+      ? answer('mains on the sheet', 'not known')
+      : answer('mains on the sheet', 'met', [mains]),
     said('lithium declared', 'lithium declared', hazards.has('lithium cell')),
     said('consent covers it', 'consent covers it', machine.owner !== 'house'),
     said('handover sheet made', 'handover sheet made', true),

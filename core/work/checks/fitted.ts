@@ -3,21 +3,47 @@ import { positionsOf, type EpisodeState, type MachineState, type World } from '#
 import { contentOf } from '#core/parts/presence.ts'
 
 /** Polarised positions that got a part in this episode, and those that nobody verified since. Done is not right. */
-export function fittedPolarised(world: World, machine: MachineState, episode: EpisodeState): { readonly count: number; readonly unverified: readonly string[] } {
+export function fittedPolarised(
+  world: World,
+  machine: MachineState,
+  episode: EpisodeState,
+): { readonly count: number; readonly unverified: readonly string[] } {
   const polarised = new Set(
     positionsOf(world, machine)
       .filter((p) => p.polarised)
       .map((p) => p.designator),
   )
-  const fitted = machine.steps.filter((s) => s.entry.episode === episode.id && s.in !== undefined && !s.contested && polarised.has(s.target.name))
+  const fitted = machine.steps.filter(
+    (s) =>
+      s.entry.episode === episode.id && s.in !== undefined && !s.contested && polarised.has(s.target.name),
+  )
   const verified = (name: string, order: number) =>
-    machine.steps.some((s) => s.target.name === name && s.order > order && s.entry.body.kind === 'change' && s.entry.body.verified === true)
-  return { count: fitted.length, unverified: [...new Set(fitted.filter((s) => !verified(s.target.name, s.order)).map((s) => s.target.name))] }
+    machine.steps.some(
+      (s) =>
+        s.target.name === name &&
+        s.order > order &&
+        s.entry.body.kind === 'change' &&
+        s.entry.body.verified === true,
+    )
+  return {
+    count: fitted.length,
+    unverified: [
+      ...new Set(fitted.filter((s) => !verified(s.target.name, s.order)).map((s) => s.target.name)),
+    ],
+  }
 }
 
 /** Positions that take a cell or a battery, and those that are not known to be empty. */
-export function cellsIn(world: World, machine: MachineState): { readonly positions: number; readonly filled: readonly string[] } {
+export function cellsIn(
+  world: World,
+  machine: MachineState,
+): { readonly positions: number; readonly filled: readonly string[] } {
   const positions = positionsOf(world, machine)
-  const cells = positions.filter((p) => /\b(?:cell|battery|accumulator)/i.test(p.accepts)).map((p) => contentOf(world, machine, p, positions))
-  return { positions: cells.length, filled: cells.filter((c) => c.content !== 'empty').map((c) => c.position.designator) }
+  const cells = positions
+    .filter((p) => /\b(?:cell|battery|accumulator)/i.test(p.accepts))
+    .map((p) => contentOf(world, machine, p, positions))
+  return {
+    positions: cells.length,
+    filled: cells.filter((c) => c.content !== 'empty').map((c) => c.position.designator),
+  }
 }

@@ -7,8 +7,15 @@ import { cellsIn } from './fitted.ts'
 import { answer, byPrecaution, lastDone, report, type CheckReport, type RuleAnswer } from './model.ts'
 
 /** Whether a person held an authority at an instant. */
-export const authorisedAt = (world: World, party: string | undefined, authority: Authority, at: string): boolean =>
-  world.authorisations.some((a) => a.party === party && a.authority === authority && (a.until === undefined || a.until > at))
+export const authorisedAt = (
+  world: World,
+  party: string | undefined,
+  authority: Authority,
+  at: string,
+): boolean =>
+  world.authorisations.some(
+    (a) => a.party === party && a.authority === authority && (a.until === undefined || a.until > at),
+  )
 
 export function handsInsideCheck(world: World, machine: MachineState, episode: EpisodeState): CheckReport {
   const hazards = new Set((sheetOf(world, machine)?.hazards ?? []).map((h) => h.kind))
@@ -19,15 +26,28 @@ export function handsInsideCheck(world: World, machine: MachineState, episode: E
     byPrecaution('plug out', ['plug out'], true, done(['plug out'])),
     cells.positions > 0 && cells.filled.length === 0
       ? answer('cells out', 'met')
-      : { ...byPrecaution('cells out', ['cells out'], cells.positions > 0, done(['cells out'])), ...(done(['cells out']) ? {} : { about: cells.filled }) },
+      : {
+          ...byPrecaution('cells out', ['cells out'], cells.positions > 0, done(['cells out'])),
+          ...(done(['cells out']) ? {} : { about: cells.filled }),
+        },
     reservoirRule(world, machine, episode, charged),
     tubeRule(world, machine, episode, hazards.has('picture tube')),
-    byPrecaution('second person', ['second person'], hazards.has('picture tube') || hazards.has('high voltage'), done(['second person'])),
+    byPrecaution(
+      'second person',
+      ['second person'],
+      hazards.has('picture tube') || hazards.has('high voltage'),
+      done(['second person']),
+    ),
   ])
 }
 
 /** By reading: a value at or below the touch limit, seen since the last power-up. By procedure: the wait or bleeder that the sheet names was done. */
-function reservoirRule(world: World, machine: MachineState, episode: EpisodeState, applies: boolean): RuleAnswer {
+function reservoirRule(
+  world: World,
+  machine: MachineState,
+  episode: EpisodeState,
+  applies: boolean,
+): RuleAnswer {
   const found = lastDone(machine, episode, ['reservoir measured'], true)
   const said = byPrecaution('reservoir measured', ['reservoir measured'], applies, found)
   if (said.is !== 'met' || policyOf(world, machine, 'charge checked by') === 'procedure') return said
@@ -42,7 +62,12 @@ function reservoirRule(world: World, machine: MachineState, episode: EpisodeStat
 function tubeRule(world: World, machine: MachineState, episode: EpisodeState, applies: boolean): RuleAnswer {
   const found = lastDone(machine, episode, ['tube discharged'], true)
   const said = byPrecaution('tube discharged', ['tube discharged'], applies, found)
-  if (said.is !== 'met' || !found || authorisedAt(world, found.entry.doneBy, 'picture tube', found.entry.happenedAt.latest)) return said
+  if (
+    said.is !== 'met' ||
+    !found ||
+    authorisedAt(world, found.entry.doneBy, 'picture tube', found.entry.happenedAt.latest)
+  )
+    return said
   const who = found.entry.doneBy ? world.parties.get(found.entry.doneBy as never)?.name : undefined
   return { ...said, is: 'not met', about: [`${who ?? 'nobody named'} is not authorised for picture tubes`] }
 }

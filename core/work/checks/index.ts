@@ -11,11 +11,22 @@ import { switchOnCheck } from './switch-on.ts'
 
 export { asFoundCheck } from './as-found.ts'
 export { closingCheck, type ClosingIntent } from './closing.ts'
-export { entriesOf, partName, type CheckName, type CheckReport, type RuleAnswer, type RuleName, type RuleState } from './model.ts'
+export {
+  entriesOf,
+  partName,
+  type CheckName,
+  type CheckReport,
+  type RuleAnswer,
+  type RuleName,
+  type RuleState,
+} from './model.ts'
 
 /** Rules that are not met, by check. */
 export type Unmet = Readonly<Partial<Record<CheckName, readonly RuleName[]>>>
-export const unmetOf = (reports: readonly CheckReport[]): Unmet => Object.fromEntries(reports.map((r) => [r.check, r.rules.filter((x) => x.is === 'not met').map((x) => x.rule)]))
+export const unmetOf = (reports: readonly CheckReport[]): Unmet =>
+  Object.fromEntries(
+    reports.map((r) => [r.check, r.rules.filter((x) => x.is === 'not met').map((x) => x.rule)]),
+  )
 
 export interface Checks {
   readonly reports: readonly CheckReport[]
@@ -23,7 +34,12 @@ export interface Checks {
   readonly moment: CheckName
 }
 
-export function checksOf(world: World, machine: MachineState, episode: EpisodeState, intent?: ClosingIntent): Checks {
+export function checksOf(
+  world: World,
+  machine: MachineState,
+  episode: EpisodeState,
+  intent?: ClosingIntent,
+): Checks {
   const standings = standingsOf(world, machine)
   const [asFound, switchOn, hands, closing, dispatch] = [
     asFoundCheck(world, machine, episode, standings),
@@ -33,7 +49,10 @@ export function checksOf(world: World, machine: MachineState, episode: EpisodeSt
     dispatchCheck(world, machine, episode),
   ]
   const changed = firstChangeOf(world, machine, episode) !== Infinity
-  const opened = trayOf(world, machine).length > 0 || machine.connections.size > 0 || [...machine.fasteners.values()].some((f) => f.off > f.on)
+  const opened =
+    trayOf(world, machine).length > 0 ||
+    machine.connections.size > 0 ||
+    [...machine.fasteners.values()].some((f) => f.off > f.on)
   const powered = machine.powered?.body.kind === 'power' && machine.powered.body.way === 'on'
   const retest = closing.rules.some((r) => r.rule === 'disturbed functions retested' && r.is === 'not met')
   const moment: CheckName =

@@ -24,7 +24,9 @@ const tolerance = 0.1
  */
 export function mainsAgree(machine: Mains, house: Mains): boolean | undefined {
   if (!machine.volts || !house.volts) return undefined
-  const volts = house.volts[0] >= machine.volts[0] * (1 - tolerance) && house.volts[1] <= machine.volts[1] * (1 + tolerance)
+  const volts =
+    house.volts[0] >= machine.volts[0] * (1 - tolerance) &&
+    house.volts[1] <= machine.volts[1] * (1 + tolerance)
   const hertz = !machine.hertz || !house.hertz || house.hertz.some((h) => machine.hertz?.includes(h))
   return volts && hertz
 }

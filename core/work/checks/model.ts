@@ -69,31 +69,79 @@ export interface CheckReport {
   readonly depth?: string | undefined
 }
 
-export const answer = (rule: RuleName, is: RuleState, about: readonly string[] = [], entries: readonly EntryId[] = []): RuleAnswer => ({ rule, is, about, entries, done: [] })
+export const answer = (
+  rule: RuleName,
+  is: RuleState,
+  about: readonly string[] = [],
+  entries: readonly EntryId[] = [],
+): RuleAnswer => ({ rule, is, about, entries, done: [] })
 
 /** Not met while anything is wanting; met when it looked at something; else it does not apply. */
-export const wanting = (rule: RuleName, about: readonly string[], looked: number, entries: readonly EntryId[] = []): RuleAnswer =>
+export const wanting = (
+  rule: RuleName,
+  about: readonly string[],
+  looked: number,
+  entries: readonly EntryId[] = [],
+): RuleAnswer =>
   answer(rule, about.length > 0 ? 'not met' : looked > 0 ? 'met' : 'does not apply', about, entries)
 
 /** A rule that a person answers by saying what was done; `applies` false: nothing to do. */
-export const byPrecaution = (rule: RuleName, done: readonly Precaution[], applies: boolean, found: PrecautionState | undefined): RuleAnswer =>
-  !applies ? answer(rule, 'does not apply') : found ? { ...answer(rule, 'met', found.words ? [found.words] : [], [found.entry.id]), done } : { ...answer(rule, 'not met'), done }
+export const byPrecaution = (
+  rule: RuleName,
+  done: readonly Precaution[],
+  applies: boolean,
+  found: PrecautionState | undefined,
+): RuleAnswer =>
+  !applies
+    ? answer(rule, 'does not apply')
+    : found
+      ? { ...answer(rule, 'met', found.words ? [found.words] : [], [found.entry.id]), done }
+      : { ...answer(rule, 'not met'), done }
 
 /** The answers with what people overrode in this episode. */
-export function report(check: CheckName, machine: MachineState, episode: EpisodeState | undefined, rules: readonly RuleAnswer[], depth?: string): CheckReport {
+export function report(
+  check: CheckName,
+  machine: MachineState,
+  episode: EpisodeState | undefined,
+  rules: readonly RuleAnswer[],
+  depth?: string,
+): CheckReport {
   const answered = rules.map((r): RuleAnswer => {
-    const said = machine.overrides.findLast((o) => o.episode === episode?.id && o.body.kind === 'override' && o.body.check === check && o.body.rule === r.rule)
-    return r.is === 'not met' && said?.body.kind === 'override' ? { ...r, is: 'overridden', override: { reason: said.body.reason, role: said.body.role, entry: said.id } } : r
+    const said = machine.overrides.findLast(
+      (o) =>
+        o.episode === episode?.id &&
+        o.body.kind === 'override' &&
+        o.body.check === check &&
+        o.body.rule === r.rule,
+    )
+    return r.is === 'not met' && said?.body.kind === 'override'
+      ? {
+          ...r,
+          is: 'overridden',
+          override: { reason: said.body.reason, role: said.body.role, entry: said.id },
+        }
+      : r
   })
   return { check, rules: answered, unmet: answered.filter((r) => r.is === 'not met').length, depth }
 }
 
 /** Entries of the machine's line that belong to an episode. */
-export const entriesOf = (world: World, episode: EpisodeState) => world.line.filter((s) => s.episode === episode.id || s.id === episode.id)
+export const entriesOf = (world: World, episode: EpisodeState) =>
+  world.line.filter((s) => s.episode === episode.id || s.id === episode.id)
 
 /** The last time that something was said to be done in this episode; `sincePower`: and the machine was not powered up since. */
-export const lastDone = (machine: MachineState, episode: EpisodeState, what: readonly Precaution[], sincePower: boolean): PrecautionState | undefined =>
-  machine.precautions.findLast((p) => what.includes(p.what) && p.entry.episode === episode.id && (!sincePower || p.powerUps === machine.powerUps))
+export const lastDone = (
+  machine: MachineState,
+  episode: EpisodeState,
+  what: readonly Precaution[],
+  sincePower: boolean,
+): PrecautionState | undefined =>
+  machine.precautions.findLast(
+    (p) =>
+      what.includes(p.what) &&
+      p.entry.episode === episode.id &&
+      (!sincePower || p.powerUps === machine.powerUps),
+  )
 
 /** How a part is called: by its tag once it has one, else by where it was found and what it is. */
 export function partName(world: World, id: string): string {

@@ -7,7 +7,15 @@ import { ownFindings } from '#core/condition/condition.ts'
 import { policyOf } from '../policy.ts'
 import { fittedPolarised } from './fitted.ts'
 import { mainsAgree, readMains } from './mains.ts'
-import { answer, byPrecaution, lastDone, report, wanting, type CheckReport, type RuleAnswer } from './model.ts'
+import {
+  answer,
+  byPrecaution,
+  lastDone,
+  report,
+  wanting,
+  type CheckReport,
+  type RuleAnswer,
+} from './model.ts'
 
 /** What must have been dealt with before power; the others may be there and run. */
 const dangerousFindings: ReadonlySet<FindingKind> = new Set(['scorched part', 'leak residue'])
@@ -21,18 +29,22 @@ const firstPower: Readonly<Record<string, readonly Precaution[]>> = {
 }
 
 /** Attributes are the machine's own, else its type's. */
-const attributeOf = (world: World, machine: MachineState, name: string) => machine.attributes[name] ?? sheetOf(world, machine)?.attributes[name]
+const attributeOf = (world: World, machine: MachineState, name: string) =>
+  machine.attributes[name] ?? sheetOf(world, machine)?.attributes[name]
 
 export function switchOnCheck(world: World, machine: MachineState, episode: EpisodeState): CheckReport {
   const bars = machine.hazards.filter((h) => h.barsPower && !h.cleared)
   const waits = openWaits(world, machine)
   const fitted = fittedPolarised(world, machine, episode)
   const powered = machine.powerUpsIn.get(episode.id) ?? 0
-  const altered = machine.steps.some((s) => s.entry.episode === episode.id && s.reach === 'altered' && s.order > machine.powerUpOrder)
+  const altered = machine.steps.some(
+    (s) => s.entry.episode === episode.id && s.reach === 'altered' && s.order > machine.powerUpOrder,
+  )
   const first = powered === 0
   const sheet = sheetOf(world, machine)
   const weak = sheet?.weakParts ?? []
-  const done = (what: readonly Precaution[], sincePower = false) => lastDone(machine, episode, what, sincePower)
+  const done = (what: readonly Precaution[], sincePower = false) =>
+    lastDone(machine, episode, what, sincePower)
   const accepted = firstPower[policyOf(world, machine, 'first power')] ?? []
   return report('switch on', machine, episode, [
     wanting(
@@ -50,11 +62,25 @@ export function switchOnCheck(world: World, machine: MachineState, episode: Epis
     ),
     foundRule(machine),
     byPrecaution('supply proved first', accepted, first, done(accepted)),
-    byPrecaution('rail to ground compared', ['rail to ground compared'], first || altered, done(['rail to ground compared'], altered && !first)),
+    byPrecaution(
+      'rail to ground compared',
+      ['rail to ground compared'],
+      first || altered,
+      done(['rail to ground compared'], altered && !first),
+    ),
     wanting('sockets verified', fitted.unverified, fitted.count),
-    wanting('connections on', [...machine.connections.keys()], machine.steps.filter((s) => s.target.sort === 'wire').length),
+    wanting(
+      'connections on',
+      [...machine.connections.keys()],
+      machine.steps.filter((s) => s.target.sort === 'wire').length,
+    ),
     {
-      ...byPrecaution('weak parts dealt with', ['weak parts dealt with'], weak.length > 0 && first, done(['weak parts dealt with'])),
+      ...byPrecaution(
+        'weak parts dealt with',
+        ['weak parts dealt with'],
+        weak.length > 0 && first,
+        done(['weak parts dealt with']),
+      ),
       ...(done(['weak parts dealt with']) ? {} : { about: weak }),
     },
     byPrecaution('switches set', ['switches set'], first, done(['switches set'])),
@@ -67,11 +93,15 @@ function mainsRule(world: World, machine: MachineState, episode: EpisodeState): 
   const house = policyOf(world, undefined, 'house mains')
   const done: readonly Precaution[] = ['transformer named']
   const named = lastDone(machine, episode, done, false)
-  if (named) return { ...answer('mains agrees', 'met', named.words ? [named.words] : [], [named.entry.id]), done }
-  if (plate !== undefined && /^(?:none|battery|no mains)/i.test(plate)) return answer('mains agrees', 'does not apply')
+  if (named)
+    return { ...answer('mains agrees', 'met', named.words ? [named.words] : [], [named.entry.id]), done }
+  if (plate !== undefined && /^(?:none|battery|no mains)/i.test(plate))
+    return answer('mains agrees', 'does not apply')
   const agrees = plate === undefined ? undefined : mainsAgree(readMains(plate), readMains(house))
   if (agrees === undefined) return { ...answer('mains agrees', 'not known', plate ? [plate] : []), done }
-  return agrees ? answer('mains agrees', 'met', [plate ?? '']) : { ...answer('mains agrees', 'not met', [`plate ${plate}`, `house ${house}`]), done }
+  return agrees
+    ? answer('mains agrees', 'met', [plate ?? ''])
+    : { ...answer('mains agrees', 'not met', [`plate ${plate}`, `house ${house}`]), done }
 }
 
 /** Class I machines have a protective earth, whose continuity and insulation are measured by the local code. */
@@ -90,11 +120,18 @@ function earthRule(world: World, machine: MachineState, episode: EpisodeState): 
 
 /** Scorched or leaking, or rust that goes on, and neither treated nor gone. */
 function foundRule(machine: MachineState): RuleAnswer {
-  const found = ownFindings(machine).filter((f) => dangerousFindings.has(f.noted.sort) || dangerousWhileActive.has(f.noted.sort))
+  const found = ownFindings(machine).filter(
+    (f) => dangerousFindings.has(f.noted.sort) || dangerousWhileActive.has(f.noted.sort),
+  )
   const open = found.filter((f) => {
     const last = f.looks.at(-1)
-    if (!last || last.gone || f.looks.some((l) => l.change === 'treated' || l.change === 'withdrawn')) return false
-    return dangerousFindings.has(f.noted.sort) || last.activity === 'active' || last.activity === 'actively damaging'
+    if (!last || last.gone || f.looks.some((l) => l.change === 'treated' || l.change === 'withdrawn'))
+      return false
+    return (
+      dangerousFindings.has(f.noted.sort) ||
+      last.activity === 'active' ||
+      last.activity === 'actively damaging'
+    )
   })
   return wanting(
     'found dealt with',

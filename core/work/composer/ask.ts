@@ -17,14 +17,22 @@ export function questionOf(body: Body): Question | undefined {
   switch (body.kind) {
     case 'test':
       for (const { fn, result } of body.results) {
-        if ((result.is === 'fail' || result.is === 'partly' || result.is === 'intermittent') && result.symptom === undefined) return { asks: 'how it fails', about: fn }
+        if (
+          (result.is === 'fail' || result.is === 'partly' || result.is === 'intermittent') &&
+          result.symptom === undefined
+        )
+          return { asks: 'how it fails', about: fn }
         if (result.is === 'not possible' && result.because === unsaid) return { asks: 'why not', about: fn }
       }
       return undefined
     case 'fastening':
-      return body.way === 'off' && body.cup === undefined ? { asks: 'where it lies', about: `${body.count} ${body.size}` } : undefined
+      return body.way === 'off' && body.cup === undefined
+        ? { asks: 'where it lies', about: `${body.count} ${body.size}` }
+        : undefined
     case 'change':
-      return body.target.sort === 'adjuster' && (body.from === undefined || body.to === undefined) ? { asks: 'from and to', about: body.target.name } : undefined
+      return body.target.sort === 'adjuster' && (body.from === undefined || body.to === undefined)
+        ? { asks: 'from and to', about: body.target.name }
+        : undefined
     default:
       return undefined
   }
@@ -47,7 +55,9 @@ export function answered(body: Body, said: string): Body | undefined {
       if (r.fn !== question.about) return r
       const { result } = r
       if (result.is === 'not possible') return { ...r, result: { ...result, because: words } }
-      return result.is === 'fail' || result.is === 'partly' || result.is === 'intermittent' ? { ...r, result: { ...result, symptom: words } } : r
+      return result.is === 'fail' || result.is === 'partly' || result.is === 'intermittent'
+        ? { ...r, result: { ...result, symptom: words } }
+        : r
     }),
   }
 }

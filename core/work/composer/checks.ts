@@ -15,11 +15,18 @@ export function parseDone(text: string, scene: Scene): Parsed {
   const number = /^(?:at\s+)?([\d.,]+\s?[a-zµΩ]+)\b\s*,?\s*(.*)$/i.exec(named.rest)
   const read = number?.[1] ? parseQuantity(number[1]) : undefined
   const words = (read ? (number?.[2] ?? '') : named.rest).trim()
-  if (what === 'reservoir measured' && !read) return wrong({ why: 'form', form: 'done reservoir measured 0.4 V' })
+  if (what === 'reservoir measured' && !read)
+    return wrong({ why: 'form', form: 'done reservoir measured 0.4 V' })
   return done(
     [
       {
-        body: { kind: 'precaution', machine: scene.context.machine, what, ...(read ? { read } : {}), ...(words ? { words } : {}) },
+        body: {
+          kind: 'precaution',
+          machine: scene.context.machine,
+          what,
+          ...(read ? { read } : {}),
+          ...(words ? { words } : {}),
+        },
         ...(read ? { basis: 'measured' as const } : {}),
       },
     ],
@@ -30,17 +37,30 @@ export function parseDone(text: string, scene: Scene): Parsed {
 /** Entries that go past a check: power with rules of switching on open, opening with rules of hands inside open. */
 export function goesPast(entries: readonly ParsedEntry[], context: ComposerContext): Effect[] {
   const powers = entries.some(({ body }) => body.kind === 'power' && body.way === 'on')
-  const opens = entries.some(({ body }) => body.kind === 'move' || (body.kind === 'connection' && body.way === 'off') || (body.kind === 'fastening' && body.way === 'off'))
+  const opens = entries.some(
+    ({ body }) =>
+      body.kind === 'move' ||
+      (body.kind === 'connection' && body.way === 'off') ||
+      (body.kind === 'fastening' && body.way === 'off'),
+  )
   const check = powers ? 'switch on' : opens ? 'hands inside' : undefined
   const rules = check ? (context.unmet[check] ?? []) : []
   return check && rules.length > 0 ? [{ does: 'goes past', check, rules }] : []
 }
 
 /** Work that cannot be undone, on somebody else's machine, is theirs to allow: said before it is written, never held back. */
-export function ownersWord(entries: readonly ParsedEntry[], { owner }: ComposerContext, now: Instant): Effect[] {
+export function ownersWord(
+  entries: readonly ParsedEntry[],
+  { owner }: ComposerContext,
+  now: Instant,
+): Effect[] {
   if (!owner) return []
-  const forever = entries.flatMap(({ body }) => (body.kind === 'change' && forGood.has(body.verb) ? [body.target.name] : []))
+  const forever = entries.flatMap(({ body }) =>
+    body.kind === 'change' && forGood.has(body.verb) ? [body.target.name] : [],
+  )
   const words = forever.map((target) => consentIn(owner.said, 'irreversible work', now, target))
   const wanting = words.filter((word) => word !== 'given')
-  return wanting.length > 0 ? [{ does: 'wants the owner’s word', owner: owner.name, refused: wanting.includes('refused') }] : []
+  return wanting.length > 0
+    ? [{ does: 'wants the owner’s word', owner: owner.name, refused: wanting.includes('refused') }]
+    : []
 }

@@ -102,18 +102,40 @@ export function parseLine(line: string, context: ComposerContext, tools: Compose
   }
   const parsed = warned(grounded(parseVerb(text, scene), context), context, tools.now)
   if (!parsed.ok || (!at && !fromMemory)) return parsed
-  if (at && !isPoint(at) && parsed.entries.some((e) => e.body.kind === 'move')) return wrong({ why: 'needs an exact time' })
-  return { ...parsed, entries: parsed.entries.map((e) => ({ ...e, ...(at ? { happenedAt: at } : {}), ...(fromMemory ? { basis: 'from memory' as const } : {}) })) }
+  if (at && !isPoint(at) && parsed.entries.some((e) => e.body.kind === 'move'))
+    return wrong({ why: 'needs an exact time' })
+  return {
+    ...parsed,
+    entries: parsed.entries.map((e) => ({
+      ...e,
+      ...(at ? { happenedAt: at } : {}),
+      ...(fromMemory ? { basis: 'from memory' as const } : {}),
+    })),
+  }
 }
 
 const warned = (parsed: Parsed, context: ComposerContext, now: Instant): Parsed =>
-  parsed.ok ? { ...parsed, effects: [...parsed.effects, ...ownersWord(parsed.entries, context, now), ...goesPast(parsed.entries, context)] } : parsed
+  parsed.ok
+    ? {
+        ...parsed,
+        effects: [
+          ...parsed.effects,
+          ...ownersWord(parsed.entries, context, now),
+          ...goesPast(parsed.entries, context),
+        ],
+      }
+    : parsed
 
 /** Work rests on the episode's last failed test, an answer on its last test: should that test turn out void, both are told. */
 function grounded(parsed: Parsed, context: ComposerContext): Parsed {
   if (!parsed.ok) return parsed
   const entries = parsed.entries.map((e) => {
-    const ground = e.body.kind === 'move' || e.body.kind === 'change' ? context.lastFailed : e.body.kind === 'question' && e.body.what === 'answered' ? context.lastTest : undefined
+    const ground =
+      e.body.kind === 'move' || e.body.kind === 'change'
+        ? context.lastFailed
+        : e.body.kind === 'question' && e.body.what === 'answered'
+          ? context.lastTest
+          : undefined
     return ground ? { ...e, restsOn: [ground] } : e
   })
   return { ...parsed, entries }
@@ -143,7 +165,13 @@ export function completions(line: string, context: ComposerContext): string[] {
   const start = line.slice(0, line.length - word.length)
   const verb = firstWord(line).word.toLowerCase()
   if (!/\s/.test(line.trimStart()))
-    return word ? nearNames(word, [...verbs, ...context.points.map((p) => p.point), ...context.functions.map((f) => f.name)]).map((v) => `${v} `) : []
+    return word
+      ? nearNames(word, [
+          ...verbs,
+          ...context.points.map((p) => p.point),
+          ...context.functions.map((f) => f.name),
+        ]).map((v) => `${v} `)
+      : []
   if (!word) return []
   const pool = poolOf(verb, start, context)
   return nearNames(word, [...new Set(pool)])
@@ -154,7 +182,8 @@ export function completions(line: string, context: ComposerContext): string[] {
 /** The names among which a half-typed word of a verb's line is sought; `start` is what stands before it. */
 function poolOf(verb: string, start: string, context: ComposerContext): readonly string[] {
   const functions = context.functions.map((f) => f.name)
-  if (workVerbs[verb] && /\bby\s+$/i.test(start)) return context.methods.filter((m) => m.recipe.verb === verb).map((m) => m.recipe.name)
+  if (workVerbs[verb] && /\bby\s+$/i.test(start))
+    return context.methods.filter((m) => m.recipe.verb === verb).map((m) => m.recipe.name)
   switch (verb) {
     case 'keep':
     case 'store':
@@ -162,7 +191,9 @@ function poolOf(verb: string, start: string, context: ComposerContext): readonly
       return ['all', ...context.tray.map((p) => p.label)]
     case 'test':
     case 'all':
-      return /\bwith\s/i.test(start) ? ['none', ...context.gear.map((g) => g.name)] : [...functions, 'pass', 'fail', 'partly', 'intermittent', 'inconclusive', 'not possible: ']
+      return /\bwith\s/i.test(start)
+        ? ['none', ...context.gear.map((g) => g.name)]
+        : [...functions, 'pass', 'fail', 'partly', 'intermittent', 'inconclusive', 'not possible: ']
     case 'find':
       return [...findingKinds, ...context.zones.map((z) => z.name)]
     case 'power':
@@ -183,7 +214,11 @@ function poolOf(verb: string, start: string, context: ComposerContext): readonly
       return [...new Set(context.fasteners.flatMap((f) => [f.size, ...f.cups]))]
     default: {
       const tags = [...context.tray, ...context.parts].flatMap((p) => (p.tag ? [p.tag] : []))
-      return [...context.slots.map((s) => s.position.designator), ...(workVerbs[verb] ? context.zones.map((z) => z.name) : []), ...tags]
+      return [
+        ...context.slots.map((s) => s.position.designator),
+        ...(workVerbs[verb] ? context.zones.map((z) => z.name) : []),
+        ...tags,
+      ]
     }
   }
 }

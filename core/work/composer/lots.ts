@@ -15,7 +15,9 @@ interface Heap {
 
 /** The heap a text names ("drawer 4"), else the largest. */
 function heapOf(lot: LotContext, where: string): Heap | undefined {
-  const named = where ? lot.heaps.find((h) => where.toLowerCase().startsWith(h.label.toLowerCase())) : undefined
+  const named = where
+    ? lot.heaps.find((h) => where.toLowerCase().startsWith(h.label.toLowerCase()))
+    : undefined
   return named ?? [...lot.heaps].sort((a, b) => b.n - a.n)[0]
 }
 
@@ -25,7 +27,9 @@ function effectsOf(lot: LotContext, heap: Heap, n: number, machine: string): Eff
   const short = lot.heaps.reduce((sum, h) => sum + h.n, 0) - n < others.reduce((sum, k) => sum + k.n, 0)
   return [
     { does: 'takes of lot', lot: lot.tag ?? lot.label, n, from: heap.label, left: heap.n - n },
-    ...(short && others.length > 0 ? [{ does: 'takes what is kept' as const, what: lot.label, machines: others.map((k) => k.label) }] : []),
+    ...(short && others.length > 0
+      ? [{ does: 'takes what is kept' as const, what: lot.label, machines: others.map((k) => k.label) }]
+      : []),
   ]
 }
 
@@ -49,7 +53,9 @@ export function takeOne(lot: LotContext, where: string, scene: Scene): OneTaken 
     fromLabel: heap.label,
     first: oneOutOf(lot, part, heap.place, scene.context.machine),
     effects: effectsOf(lot, heap, 1, scene.context.machine),
-    rest: where.toLowerCase().startsWith(heap.label.toLowerCase()) ? where.slice(heap.label.length).trim() : where,
+    rest: where.toLowerCase().startsWith(heap.label.toLowerCase())
+      ? where.slice(heap.label.length).trim()
+      : where,
   }
 }
 
@@ -66,7 +72,9 @@ export function parseUse(text: string, scene: Scene): Parsed {
   const heap = heapOf(lot, rest)
   if (!heap) return wrong({ why: 'which lot', word })
   const words = rest.replace(/^for\s+/i, '')
-  const said = words.toLowerCase().startsWith(heap.label.toLowerCase()) ? words.slice(heap.label.length).replace(/^\s*(?:for\s+)?/i, '') : words
+  const said = words.toLowerCase().startsWith(heap.label.toLowerCase())
+    ? words.slice(heap.label.length).replace(/^\s*(?:for\s+)?/i, '')
+    : words
   const move: Body = {
     kind: 'move',
     legs: [],

@@ -39,7 +39,12 @@ export function parseReading(text: string, scene: Scene): Parsed {
   const quantity = { ...read, unit }
   const comparable = expected && (row === undefined || unit === row.unit)
   const within = comparable ? withinTolerance(quantity, expected.nominal, expected.tolerance) : undefined
-  const instrument = instrumentSaid === undefined ? context.kept.instrument : /^none$/i.test(instrumentSaid) ? undefined : instrumentSaid
+  const instrument =
+    instrumentSaid === undefined
+      ? context.kept.instrument
+      : /^none$/i.test(instrumentSaid)
+        ? undefined
+        : instrumentSaid
   const load = loadSaid ?? row?.load
   const value = valueOf(quantity)
   const well = row?.healthy
@@ -58,8 +63,16 @@ export function parseReading(text: string, scene: Scene): Parsed {
     within,
     unit,
     before: row?.last,
-    ...(comparable ? { low: tidy(expected.nominal - expected.tolerance), high: tidy(expected.nominal + expected.tolerance), from: expected.from } : {}),
-    ...(well?.value !== undefined && value !== undefined && well.unit === unit ? { drift: { by: tidy(value - well.value), healthy: well } } : {}),
+    ...(comparable
+      ? {
+          low: tidy(expected.nominal - expected.tolerance),
+          high: tidy(expected.nominal + expected.tolerance),
+          from: expected.from,
+        }
+      : {}),
+    ...(well?.value !== undefined && value !== undefined && well.unit === unit
+      ? { drift: { by: tidy(value - well.value), healthy: well } }
+      : {}),
     instrument: instrumentSaid === undefined ? instrument : undefined,
     load,
   }
@@ -82,7 +95,10 @@ function splitReading(text: string): { readonly point: string; readonly value: s
 }
 
 /** The point and the unit that a half-typed line asks an instrument for: "5V", "read X1", "" (which is volts at a point still to be named). */
-export function askedOf(line: string, context: ComposerContext): { readonly point: string | undefined; readonly unit: string } {
+export function askedOf(
+  line: string,
+  context: ComposerContext,
+): { readonly point: string | undefined; readonly unit: string } {
   const text = line.trim().replace(/^read\b\s*/i, '')
   const known = takeName(
     text,
@@ -94,7 +110,12 @@ export function askedOf(line: string, context: ComposerContext): { readonly poin
 }
 
 /** A value that an instrument gave, put into the line that asked for it. */
-export const readingLine = (point: string | undefined, value: number, unit: string, instrument: string): string =>
+export const readingLine = (
+  point: string | undefined,
+  value: number,
+  unit: string,
+  instrument: string,
+): string =>
   `${point && railExpectation(point) ? '' : 'read '}${point ?? '…'} ${writeQuantity(value, unit)} with ${instrument}`
 
 /** "healthy": the last reading of every point of this episode becomes the set that later ones are held against. */
@@ -103,12 +124,23 @@ export function parseHealthy(text: string, scene: Scene): Parsed {
   const read = points.filter((p) => p.last?.here)
   if (read.length === 0) return wrong({ why: 'no readings' })
   const unwell = Object.entries(standing).flatMap(([fn, word]) => (word === 'works' ? [] : [fn]))
-  const body: BodyOf<'baseline'> = { kind: 'baseline', machine, readings: read.flatMap((p) => p.last?.entry ?? []), ...(text.trim() ? { words: text.trim() } : {}) }
-  return done([body], [{ does: 'keeps healthy', points: read.map((p) => `${p.point} ${p.last?.asWritten ?? ''}`), unwell }])
+  const body: BodyOf<'baseline'> = {
+    kind: 'baseline',
+    machine,
+    readings: read.flatMap((p) => p.last?.entry ?? []),
+    ...(text.trim() ? { words: text.trim() } : {}),
+  }
+  return done(
+    [body],
+    [{ does: 'keeps healthy', points: read.map((p) => `${p.point} ${p.last?.asWritten ?? ''}`), unwell }],
+  )
 }
 
 /** A function whose cells a line names, and the line's rest; undefined where the line speaks of no cells. */
-function takeGrid(text: string, scene: Scene): { readonly fn: string; readonly grid: Grid; readonly rest: string; readonly known: boolean } | undefined {
+function takeGrid(
+  text: string,
+  scene: Scene,
+): { readonly fn: string; readonly grid: Grid; readonly rest: string; readonly known: boolean } | undefined {
   const { functions } = scene.context
   const named = takeName(
     text,
@@ -162,7 +194,16 @@ export function readMarks(text: string, grid: Grid): readonly Marked[] | { reado
     const trailing = /^(?:ok|okay|pass|passes|good|works)\s*[,;]\s*(\S+)/i.exec(result)?.[1]
     if (trailing !== undefined) return { stuck: trailing }
     for (const cell of cells)
-      marks.set(cell, good.test(result) ? { cell, is: 'pass' } : { cell, is: 'fail', ...(/^(?:fails?|bad)$/i.test(result) ? {} : { symptom: result.slice(0, 80) }) })
+      marks.set(
+        cell,
+        good.test(result)
+          ? { cell, is: 'pass' }
+          : {
+              cell,
+              is: 'fail',
+              ...(/^(?:fails?|bad)$/i.test(result) ? {} : { symptom: result.slice(0, 80) }),
+            },
+      )
   }
   return [...marks.values()]
 }
@@ -180,9 +221,12 @@ export function writeMarks(grid: Grid, marks: readonly Marked[]): string {
   const groups = [...words].sort((a, b) => b[1].length - a[1].length)
   const [first, ...rest] = groups
   if (!first) return ''
-  const part = ([said, cells]: readonly [string, readonly string[]]) => `${shortened(cells).join(' ')} ${said}`
+  const part = ([said, cells]: readonly [string, readonly string[]]) =>
+    `${shortened(cells).join(' ')} ${said}`
   const whole = marks.length === order.length
-  return whole ? `all ${first[0]}${rest.length > 0 ? ' but ' : ''}${rest.map(part).join(', ')}` : groups.map(part).join(', ')
+  return whole
+    ? `all ${first[0]}${rest.length > 0 ? ' but ' : ''}${rest.map(part).join(', ')}`
+    : groups.map(part).join(', ')
 }
 
 /** "slot 1-50 ok, 31 open", "keys all ok but Q W dead". Undefined for a line that names no cells. */
@@ -192,7 +236,11 @@ export function parseGrid(text: string, scene: Scene): Parsed | undefined {
   const marks = readMarks(taken.rest, taken.grid)
   if ('stuck' in marks) return wrong({ why: 'which cell', word: marks.stuck, fn: taken.fn })
   const { context } = scene
-  const { cells, result, tally } = tried(taken.grid, marks, new Map((context.grids[taken.fn] ?? []).map((s) => [s.cell, s])))
+  const { cells, result, tally } = tried(
+    taken.grid,
+    marks,
+    new Map((context.grids[taken.fn] ?? []).map((s) => [s.cell, s])),
+  )
   const grid = taken.grid.length > 0 ? taken.grid : [marks.map((m) => m.cell)]
   const test: BodyOf<'test'> = {
     kind: 'test',
@@ -207,10 +255,18 @@ export function parseGrid(text: string, scene: Scene): Parsed | undefined {
     cells.fail.map((f) => f.cell),
   )
   const effects: Effect[] = [
-    { does: 'counts cells', fn: taken.fn, ...tally, symptom: 'symptom' in result ? result.symptom : undefined },
+    {
+      does: 'counts cells',
+      fn: taken.fn,
+      ...tally,
+      symptom: 'symptom' in result ? result.symptom : undefined,
+    },
     ...(shared ? [{ does: 'shares a line', ...shared } as const] : []),
   ]
   if (taken.known) return done([test], effects)
   const met = [{ name: taken.fn, essential: false, dependsOn: [], needs: [], grid: [cellsOf(grid)] }]
-  return done([{ kind: 'machine', what: 'met', machine: context.machine, functions: met, positions: [] }, test], [...effects, { does: 'adds function', name: taken.fn }])
+  return done(
+    [{ kind: 'machine', what: 'met', machine: context.machine, functions: met, positions: [] }, test],
+    [...effects, { does: 'adds function', name: taken.fn }],
+  )
 }

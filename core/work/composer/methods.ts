@@ -6,7 +6,10 @@ import { firstWord, takeName } from './read.ts'
 import { done, wrong, type Effect, type Parsed, type Scene } from './types.ts'
 
 /** The method after the last "by" of a line, and the line without it. */
-export function takeMethod(text: string, scene: Scene): { readonly method: MethodContext; readonly rest: string } | undefined {
+export function takeMethod(
+  text: string,
+  scene: Scene,
+): { readonly method: MethodContext; readonly rest: string } | undefined {
   const { methods } = scene.context
   for (const by of [...text.matchAll(/\s+by\s+/gi)].reverse()) {
     const named = takeName(
@@ -20,10 +23,15 @@ export function takeMethod(text: string, scene: Scene): { readonly method: Metho
 }
 
 /** Whether a word is one of the materials that a card warns of. */
-const touches = (names: readonly string[], material: string): boolean => material !== '' && names.some((n) => material.toLowerCase().includes(n.toLowerCase()))
+const touches = (names: readonly string[], material: string): boolean =>
+  material !== '' && names.some((n) => material.toLowerCase().includes(n.toLowerCase()))
 
 /** Work done by a card: the change names it, what has to wait waits, and what the card warns of is said before Enter. */
-export function byMethod(parsed: Parsed & { ok: true }, { id, recipe, schoolInForce }: MethodContext, scene: Scene): Parsed {
+export function byMethod(
+  parsed: Parsed & { ok: true },
+  { id, recipe, schoolInForce }: MethodContext,
+  scene: Scene,
+): Parsed {
   const { context } = scene
   const targets: string[] = []
   const entries = parsed.entries.flatMap((e) => {
@@ -41,15 +49,32 @@ export function byMethod(parsed: Parsed & { ok: true }, { id, recipe, schoolInFo
       needs: recipe.needs,
     },
   ]
-  const material = context.zones.find((z) => z.name.toLowerCase() === targets[0]?.toLowerCase())?.material ?? ''
+  const material =
+    context.zones.find((z) => z.name.toLowerCase() === targets[0]?.toLowerCase())?.material ?? ''
   if (touches(recipe.notOn, material) || touches(recipe.notOn, targets.join(' ')))
     effects.push({ does: 'warns of material', method: recipe.name, material: material || targets.join(', ') })
-  if (schoolInForce) effects.push({ does: 'leaves the house’s school', method: recipe.name, rule: schoolInForce.key, option: schoolInForce.option })
+  if (schoolInForce)
+    effects.push({
+      does: 'leaves the house’s school',
+      method: recipe.name,
+      rule: schoolInForce.key,
+      option: schoolInForce.option,
+    })
   if (recipe.waitMinutes === undefined) return { ...parsed, entries, effects }
   const until = msToInstant(instantToMs(scene.now) + recipe.waitMinutes * 60_000)
   const what = `${targets[0] ?? 'it'}: ${recipe.name}`.slice(0, 80)
-  const wait: Body = { kind: 'wait', machine: context.machine, what, until, ...(recipe.everyMinutes ? { everyMinutes: recipe.everyMinutes } : {}) }
-  return { ...parsed, entries: [...entries, { body: wait }], effects: [...effects, { does: 'waits', what, until, everyMinutes: recipe.everyMinutes }] }
+  const wait: Body = {
+    kind: 'wait',
+    machine: context.machine,
+    what,
+    until,
+    ...(recipe.everyMinutes ? { everyMinutes: recipe.everyMinutes } : {}),
+  }
+  return {
+    ...parsed,
+    entries: [...entries, { body: wait }],
+    effects: [...effects, { does: 'waits', what, until, everyMinutes: recipe.everyMinutes }],
+  }
 }
 
 /** "verdict warm soak good even, no residue". */
@@ -60,9 +85,18 @@ export function parseVerdict(text: string, scene: Scene): Parsed {
     methods.map((m) => m.recipe.name),
   )
   const method = methods.find((m) => m.recipe.name === named?.name)
-  if (!method || !named) return wrong({ why: 'which method', word: firstWord(text).word, known: methods.map((m) => m.recipe.name) })
+  if (!method || !named)
+    return wrong({
+      why: 'which method',
+      word: firstWord(text).word,
+      known: methods.map((m) => m.recipe.name),
+    })
   const { word, rest } = firstWord(named.rest)
-  const verdict = /^(good|mixed|bad)[,:]?$/i.exec(word)?.[1]?.toLowerCase() as 'good' | 'mixed' | 'bad' | undefined
+  const verdict = /^(good|mixed|bad)[,:]?$/i.exec(word)?.[1]?.toLowerCase() as
+    'good' | 'mixed' | 'bad' | undefined
   if (!verdict) return wrong({ why: 'form', form: `verdict ${method.recipe.name} good: even, no residue` })
-  return done([{ kind: 'method', what: 'verdict', method: method.id, machine, verdict, words: rest }], [{ does: 'judges method', name: method.recipe.name, verdict }])
+  return done(
+    [{ kind: 'method', what: 'verdict', method: method.id, machine, verdict, words: rest }],
+    [{ does: 'judges method', name: method.recipe.name, verdict }],
+  )
 }

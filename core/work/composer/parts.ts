@@ -24,22 +24,44 @@ interface Given {
 type Found<T> = { readonly found: T; readonly rest: string } | { readonly parsed: Parsed }
 
 const designators = (machine: MachineContext) => machine.slots.map((s) => s.position.designator)
-const slotNamed = (machine: MachineContext, designator: string) => machine.slots.find((s) => s.position.designator === designator)
+const slotNamed = (machine: MachineContext, designator: string) =>
+  machine.slots.find((s) => s.position.designator === designator)
 
 /** The slot that a text begins with; a designator that the sheet does not know becomes a position of this machine. */
-export function takeSlot(text: string, machine: MachineContext, mayAdd: boolean): Found<{ slot: SlotContext; added: boolean }> {
+export function takeSlot(
+  text: string,
+  machine: MachineContext,
+  mayAdd: boolean,
+): Found<{ slot: SlotContext; added: boolean }> {
   const named = takeName(text, designators(machine))
   const slot = named && slotNamed(machine, named.name)
   if (slot && named) return { found: { slot, added: false }, rest: named.rest }
   const { word, rest } = firstWord(text)
-  if (!mayAdd || !/^[A-Za-z]{1,4}\d{1,4}[A-Za-z]?$/.test(word)) return { parsed: wrong({ why: 'which position', word, known: designators(machine) }) }
+  if (!mayAdd || !/^[A-Za-z]{1,4}\d{1,4}[A-Za-z]?$/.test(word))
+    return { parsed: wrong({ why: 'which position', word, known: designators(machine) }) }
   const designator = word.toUpperCase()
   const place = inMachine(machine.machine, designator)
-  const position = { designator, accepts: anyPart, assembly: false, mount: 'soldered' as const, essential: false, lookAlikes: [], polarised: false, charged: false }
+  const position = {
+    designator,
+    accepts: anyPart,
+    assembly: false,
+    mount: 'soldered' as const,
+    essential: false,
+    lookAlikes: [],
+    polarised: false,
+    charged: false,
+  }
   const part = partAsFound(machine.machine, designator)
   return {
     found: {
-      slot: { position, place, content: 'unseen', part, partLabel: designator, facts: { partKind: undefined, attributes: {}, health: 'unknown', foundIn: designator } },
+      slot: {
+        position,
+        place,
+        content: 'unseen',
+        part,
+        partLabel: designator,
+        facts: { partKind: undefined, attributes: {}, health: 'unknown', foundIn: designator },
+      },
       added: true,
     },
     rest,
@@ -68,7 +90,14 @@ function takeGiven(text: string, scene: Scene): Found<Given> {
   const slot = takeSlot(rest, machine, false)
   if ('parsed' in slot) return slot
   const { position, place, content, part: id, partLabel } = slot.found.slot
-  if (content === 'empty' || content === 'unknown part' || !id) return { parsed: wrong({ why: 'nothing there', position: `${position.designator} of ${machine.number}`, content }) }
+  if (content === 'empty' || content === 'unknown part' || !id)
+    return {
+      parsed: wrong({
+        why: 'nothing there',
+        position: `${position.designator} of ${machine.number}`,
+        content,
+      }),
+    }
   return {
     found: {
       part: id,
@@ -89,13 +118,21 @@ const givenPart = (part: PartContext, context: MachineContext): Given => ({
   fromLabel: part.placeLabel,
   slot: { facts: part.facts },
   donor:
-    (part.place.in.kind === 'machine' || part.place.in.kind === 'assembly') && part.place.in.id !== context.machine && part.placeLabel.includes(' of ')
+    (part.place.in.kind === 'machine' || part.place.in.kind === 'assembly') &&
+    part.place.in.id !== context.machine &&
+    part.placeLabel.includes(' of ')
       ? part.placeLabel.split(' of ')[1]
       : undefined,
 })
 
 export const leg = (part: string, from: Place, to: Place): Leg => ({ part: part as PartId, from, to })
-export const met = (scene: Scene, slot: SlotContext): Body => ({ kind: 'machine', what: 'met', machine: scene.context.machine, functions: [], positions: [slot.position] })
+export const met = (scene: Scene, slot: SlotContext): Body => ({
+  kind: 'machine',
+  what: 'met',
+  machine: scene.context.machine,
+  functions: [],
+  positions: [slot.position],
+})
 
 /** "because …" or "although …" at the end forces what does not fit, with that as its reason. */
 function takeReason(text: string): { reason?: string; rest: string } {
@@ -108,9 +145,19 @@ function takeForNow(text: string): { temporary: boolean; rest: string } {
   const rest = text.replace(/\s+(?:for now|temporarily)$/i, '')
   return { temporary: rest !== text, rest }
 }
-const temporaryBody = (part: string): Body => ({ kind: 'part', what: 'identified', part: part as PartId, attributes: { temporary: 'yes' } })
+const temporaryBody = (part: string): Body => ({
+  kind: 'part',
+  what: 'identified',
+  part: part as PartId,
+  attributes: { temporary: 'yes' },
+})
 
-function judged(scene: Scene, slot: SlotContext, given: Given, reason: string | undefined): { problem: Parsed } | { remarks: readonly FitRemark[]; forced: boolean } {
+function judged(
+  scene: Scene,
+  slot: SlotContext,
+  given: Given,
+  reason: string | undefined,
+): { problem: Parsed } | { remarks: readonly FitRemark[]; forced: boolean } {
   const fit = judgeFit(
     slot.position,
     given.slot.facts ?? { attributes: {}, health: 'unknown' },
@@ -124,7 +171,11 @@ function judged(scene: Scene, slot: SlotContext, given: Given, reason: string | 
 
 const retests = (scene: Scene, slot: SlotContext): Effect[] => {
   const names = scene.context.functions
-    .filter((f) => f.dependsOn.includes(slot.position.designator) || (slot.position.on !== undefined && f.dependsOn.includes(slot.position.on)))
+    .filter(
+      (f) =>
+        f.dependsOn.includes(slot.position.designator) ||
+        (slot.position.on !== undefined && f.dependsOn.includes(slot.position.on)),
+    )
     .map((f) => f.name)
   const undeclared = scene.context.functions.filter((f) => f.dependsOn.length === 0).map((f) => f.name)
   const all = [...names, ...undeclared]
@@ -139,14 +190,31 @@ function parseOutMany(names: readonly string[], where: string, scene: Scene): Pa
   for (const slot of found) {
     if ('parsed' in slot) return slot.parsed
     const from = slot.found.slot
-    if (from.content === 'empty' || from.content === 'unknown part' || !from.part) return wrong({ why: 'nothing there', position: from.position.designator, content: from.content })
+    if (from.content === 'empty' || from.content === 'unknown part' || !from.part)
+      return wrong({ why: 'nothing there', position: from.position.designator, content: from.content })
     slots.push(from)
     if (slot.found.added) fresh.push(from)
   }
   const to = outTo(where, scene)
-  const move: Body = { kind: 'move', legs: slots.flatMap((from) => (from.part ? [leg(from.part, from.place, to)] : [])) }
-  const added: Body[] = fresh.length > 0 ? [{ kind: 'machine', what: 'met', machine: scene.context.machine, functions: [], positions: fresh.map((s) => s.position) }] : []
-  const functions = new Set(slots.flatMap((s) => retests(scene, s).flatMap((e) => (e.does === 'asks for retest' ? e.functions : []))))
+  const move: Body = {
+    kind: 'move',
+    legs: slots.flatMap((from) => (from.part ? [leg(from.part, from.place, to)] : [])),
+  }
+  const added: Body[] =
+    fresh.length > 0
+      ? [
+          {
+            kind: 'machine',
+            what: 'met',
+            machine: scene.context.machine,
+            functions: [],
+            positions: fresh.map((s) => s.position),
+          },
+        ]
+      : []
+  const functions = new Set(
+    slots.flatMap((s) => retests(scene, s).flatMap((e) => (e.does === 'asks for retest' ? e.functions : []))),
+  )
   return done(
     [...added, move],
     [
@@ -156,7 +224,14 @@ function parseOutMany(names: readonly string[], where: string, scene: Scene): Pa
         from: shortened(slots.map((s) => s.position.designator)).join(', '),
         to: to.in.kind === 'tray' ? `tray${where ? `, ${where}` : ''}` : where,
       },
-      ...(fresh.length > 0 ? [{ does: 'adds position' as const, name: shortened(fresh.map((s) => s.position.designator)).join(', ') }] : []),
+      ...(fresh.length > 0
+        ? [
+            {
+              does: 'adds position' as const,
+              name: shortened(fresh.map((s) => s.position.designator)).join(', '),
+            },
+          ]
+        : []),
       ...(functions.size > 0 ? [{ does: 'asks for retest' as const, functions: [...functions] }] : []),
     ],
   )
@@ -165,7 +240,9 @@ function parseOutMany(names: readonly string[], where: string, scene: Scene): Pa
 /** Where a part goes that is taken out: the tray unless a store or an end is named. */
 function outTo(where: string, scene: Scene): Place {
   if (/^(?:gone|discard|discarded)\b/i.test(where)) return gone('discarded')
-  return /^(?:store|shelf|drawer|box)\b/i.test(where) ? inStore(where) : inTray(scene.context.episode, where || undefined)
+  return /^(?:store|shelf|drawer|box)\b/i.test(where)
+    ? inStore(where)
+    : inTray(scene.context.episode, where || undefined)
 }
 
 export function parseOut(text: string, scene: Scene): Parsed {
@@ -174,12 +251,18 @@ export function parseOut(text: string, scene: Scene): Parsed {
   const slot = takeSlot(text, scene.context, true)
   if ('parsed' in slot) return slot.parsed
   const { slot: from, added } = slot.found
-  if (from.content === 'empty' || from.content === 'unknown part' || !from.part) return wrong({ why: 'nothing there', position: from.position.designator, content: from.content })
+  if (from.content === 'empty' || from.content === 'unknown part' || !from.part)
+    return wrong({ why: 'nothing there', position: from.position.designator, content: from.content })
   const where = slot.rest.replace(/^to\s+/i, '')
   const to = outTo(where, scene)
   const move: Body = { kind: 'move', legs: [leg(from.part, from.place, to)] }
   return done(added ? [met(scene, from), move] : [move], [
-    { does: 'takes out', part: from.partLabel ?? from.position.accepts, from: from.position.designator, to: to.in.kind === 'tray' ? `tray${where ? `, ${where}` : ''}` : where },
+    {
+      does: 'takes out',
+      part: from.partLabel ?? from.position.accepts,
+      from: from.position.designator,
+      to: to.in.kind === 'tray' ? `tray${where ? `, ${where}` : ''}` : where,
+    },
     ...(added ? [{ does: 'adds position' as const, name: from.position.designator }] : []),
     ...retests(scene, from),
   ])
@@ -195,7 +278,9 @@ export function parseIn(text: string, scene: Scene): Parsed {
   const own =
     wanted === ''
       ? (scene.context.tray.find((p) => p.home?.position === to.position.designator) ??
-        scene.context.parts.find((p) => p.home?.position === to.position.designator && p.home.in.id === to.place.in.id))
+        scene.context.parts.find(
+          (p) => p.home?.position === to.position.designator && p.home.in.id === to.place.in.id,
+        ))
       : undefined
   const given = own
     ? { found: givenPart(own, scene.context), rest: '' }
@@ -214,17 +299,46 @@ export function parseIn(text: string, scene: Scene): Parsed {
   }
   const fit = judged(scene, to, given.found, reason)
   if ('problem' in fit) return fit.problem
-  const move: Body = { kind: 'move', legs: [leg(given.found.part, given.found.from, to.place)], ...(fit.forced && reason ? { forced: { reason } } : {}) }
-  const bodies: Body[] = added ? [met(scene, to), { kind: 'part', what: 'content', machine: scene.context.machine, place: to.place, content: 'empty' }, move] : [move]
+  const move: Body = {
+    kind: 'move',
+    legs: [leg(given.found.part, given.found.from, to.place)],
+    ...(fit.forced && reason ? { forced: { reason } } : {}),
+  }
+  const bodies: Body[] = added
+    ? [
+        met(scene, to),
+        { kind: 'part', what: 'content', machine: scene.context.machine, place: to.place, content: 'empty' },
+        move,
+      ]
+    : [move]
   return done(
-    [...(given.found.first ? [given.found.first] : []), ...bodies, ...(temporary ? [temporaryBody(given.found.part)] : [])],
-    [...putEffects(scene, to, given.found, fit, reason), ...(temporary ? [{ does: 'is temporary' as const, part: given.found.label }] : [])],
+    [
+      ...(given.found.first ? [given.found.first] : []),
+      ...bodies,
+      ...(temporary ? [temporaryBody(given.found.part)] : []),
+    ],
+    [
+      ...putEffects(scene, to, given.found, fit, reason),
+      ...(temporary ? [{ does: 'is temporary' as const, part: given.found.label }] : []),
+    ],
   )
 }
 
-function putEffects(scene: Scene, to: SlotContext, given: Given, fit: { remarks: readonly FitRemark[]; forced: boolean }, reason: string | undefined): Effect[] {
+function putEffects(
+  scene: Scene,
+  to: SlotContext,
+  given: Given,
+  fit: { remarks: readonly FitRemark[]; forced: boolean },
+  reason: string | undefined,
+): Effect[] {
   return [
-    { does: 'puts in', part: given.label, to: to.position.designator, from: given.fromLabel, remarks: fit.remarks },
+    {
+      does: 'puts in',
+      part: given.label,
+      to: to.position.designator,
+      from: given.fromLabel,
+      remarks: fit.remarks,
+    },
     ...(given.effects ?? []),
     ...(given.donor ? [{ does: 'donor loses' as const, machine: given.donor, part: given.label }] : []),
     ...(fit.forced && reason ? [{ does: 'overrides fit' as const, reason }] : []),
@@ -239,7 +353,8 @@ export function parseSwap(text: string, scene: Scene): Parsed {
   const slot = takeSlot(line, scene.context, false)
   if ('parsed' in slot) return slot.parsed
   const { slot: to } = slot.found
-  if (to.content === 'empty' || !to.part) return wrong({ why: 'nothing there', position: to.position.designator, content: to.content })
+  if (to.content === 'empty' || !to.part)
+    return wrong({ why: 'nothing there', position: to.position.designator, content: to.content })
   const [wanted = '', bag] = slot.rest.replace(/^(?:for|with|<)\s*/i, '').split(/\s*>\s*/)
   const given = takeGiven(wanted, scene)
   if ('parsed' in given) return given.parsed
@@ -247,13 +362,25 @@ export function parseSwap(text: string, scene: Scene): Parsed {
   if ('problem' in fit) return fit.problem
   const move: Body = {
     kind: 'move',
-    legs: [leg(to.part, to.place, inTray(scene.context.episode, bag)), leg(given.found.part, given.found.from, to.place)],
+    legs: [
+      leg(to.part, to.place, inTray(scene.context.episode, bag)),
+      leg(given.found.part, given.found.from, to.place),
+    ],
     ...(fit.forced && reason ? { forced: { reason } } : {}),
   }
   return done(
-    [...(given.found.first ? [given.found.first] : []), move, ...(temporary ? [temporaryBody(given.found.part)] : [])],
     [
-      { does: 'takes out', part: to.partLabel ?? to.position.accepts, from: to.position.designator, to: bag ? `tray, ${bag}` : 'tray' },
+      ...(given.found.first ? [given.found.first] : []),
+      move,
+      ...(temporary ? [temporaryBody(given.found.part)] : []),
+    ],
+    [
+      {
+        does: 'takes out',
+        part: to.partLabel ?? to.position.accepts,
+        from: to.position.designator,
+        to: bag ? `tray, ${bag}` : 'tray',
+      },
       ...putEffects(scene, to, given.found, fit, reason),
       ...(temporary ? [{ does: 'is temporary' as const, part: given.found.label }] : []),
     ],
@@ -266,9 +393,11 @@ export function parseLend(text: string, scene: Scene): Parsed {
   const slot = takeSlot(line, scene.context, false)
   if ('parsed' in slot) return slot.parsed
   const { slot: from } = slot.found
-  if (from.content === 'empty' || from.content === 'unknown part' || !from.part) return wrong({ why: 'nothing there', position: from.position.designator, content: from.content })
+  if (from.content === 'empty' || from.content === 'unknown part' || !from.part)
+    return wrong({ why: 'nothing there', position: from.position.designator, content: from.content })
   const target = /^to\s/i.test(slot.rest) ? takeNumber(slot.rest.slice(3)) : undefined
-  if (!target?.word) return wrong({ why: 'form', form: `lend ${from.position.designator} to T-020 by 11 Apr` })
+  if (!target?.word)
+    return wrong({ why: 'form', form: `lend ${from.position.designator} to T-020 by 11 Apr` })
   const looked = scene.lookUp(target.word.toUpperCase())
   if (looked === undefined) return { ok: false, needs: target.word.toUpperCase() }
   const { machine } = looked
@@ -276,10 +405,13 @@ export function parseLend(text: string, scene: Scene): Parsed {
   const [slotText = '', byText] = target.rest.split(/\s*\bby\s+/i)
   const due = byText ? takeDue(byText, scene) : undefined
   if (byText && !due) return wrong({ why: 'no such time', word: byText })
-  const into = slotText.trim() ? takeSlot(slotText, machine, false) : { found: { slot: slotNamed(machine, from.position.designator) }, rest: '' }
+  const into = slotText.trim()
+    ? takeSlot(slotText, machine, false)
+    : { found: { slot: slotNamed(machine, from.position.designator) }, rest: '' }
   if ('parsed' in into) return into.parsed
   const to = into.found.slot
-  if (!to) return wrong({ why: 'which position', word: from.position.designator, known: designators(machine) })
+  if (!to)
+    return wrong({ why: 'which position', word: from.position.designator, known: designators(machine) })
   if (to.content === 'part' || to.content === 'unseen')
     return wrong({
       why: 'occupied',
@@ -293,7 +425,8 @@ export function parseLend(text: string, scene: Scene): Parsed {
     machine.slots.map((s) => s.position),
     to.chargeEnded,
   )
-  if ('refusal' in fit && !(fit.fit === 'does not fit' && reason)) return wrong({ why: 'refused', refusal: fit.refusal, overridable: fit.fit === 'does not fit' })
+  if ('refusal' in fit && !(fit.fit === 'does not fit' && reason))
+    return wrong({ why: 'refused', refusal: fit.refusal, overridable: fit.fit === 'does not fit' })
   const known = scene.context.parts.find((p) => p.id === from.part)
   const tag = known?.tag ? undefined : scene.context.nextTag
   const bodies: Body[] = [
@@ -306,7 +439,12 @@ export function parseLend(text: string, scene: Scene): Parsed {
   ]
   if (tag) bodies.push({ kind: 'part', what: 'identified', part: from.part as PartId, tag })
   return done(bodies, [
-    { does: 'lends', part: from.partLabel ?? from.position.accepts, to: `${to.position.designator} of ${machine.number}`, due },
+    {
+      does: 'lends',
+      part: from.partLabel ?? from.position.accepts,
+      to: `${to.position.designator} of ${machine.number}`,
+      due,
+    },
     ...(tag ? [{ does: 'tags' as const, part: from.partLabel ?? from.position.accepts, tag }] : []),
     ...retests(scene, from),
   ])

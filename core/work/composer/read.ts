@@ -1,5 +1,15 @@
 /** Small readers of a typed line: names that may have several words, clock times, durations. */
-import { dayInterval, dayOf, instantToMs, msToInstant, pointAt, zonedFields, zonedToMs, type Instant, type Interval } from '#core/quantity/time.ts'
+import {
+  dayInterval,
+  dayOf,
+  instantToMs,
+  msToInstant,
+  pointAt,
+  zonedFields,
+  zonedToMs,
+  type Instant,
+  type Interval,
+} from '#core/quantity/time.ts'
 
 /**
  * Takes the longest of `names` that the text begins with (case does not matter), else the only one that begins with the
@@ -24,7 +34,10 @@ export function takeName(text: string, names: readonly string[]): { name: string
 export function nearNames(word: string, names: readonly string[], most = 8): string[] {
   const key = word.toLowerCase()
   const starts = names.filter((n) => n.toLowerCase().startsWith(key))
-  return [...starts, ...names.filter((n) => !starts.includes(n) && n.toLowerCase().includes(key))].slice(0, most)
+  return [...starts, ...names.filter((n) => !starts.includes(n) && n.toLowerCase().includes(key))].slice(
+    0,
+    most,
+  )
 }
 
 /** A machine's number or a tag: one word, or letters and a number ("SW 2024.3"). */
@@ -44,7 +57,11 @@ const months = ['jan', 'feb', 'mar', 'apr', 'may', 'jun', 'jul', 'aug', 'sep', '
  * Reads "19:02 …", "yesterday 20:10 …", "yesterday …", "3 Mar 20:10 …", "3 Mar 2025 …" or "2026-03-03 [20:10] …" in the
  * collection's zone. A day without a clock time is the whole day. Undefined when the text begins with no time.
  */
-export function takeTime(text: string, now: Instant, zone: string): { at: Interval; rest: string } | undefined {
+export function takeTime(
+  text: string,
+  now: Instant,
+  zone: string,
+): { at: Interval; rest: string } | undefined {
   const today = dayOf(now, zone)
   const yesterday = dayOf(msToInstant(instantToMs(now) - 86_400_000), zone)
   let day: string | undefined
@@ -76,15 +93,29 @@ export function takeTime(text: string, now: Instant, zone: string): { at: Interv
   const [hour, minute] = [Number(clock[1]), Number(clock[2])]
   if (hour > 23 || minute > 59) return undefined
   const [year = 1970, month = 1, date = 1] = (day ?? today).split('-').map(Number)
-  return { at: pointAt(msToInstant(zonedToMs(zone, year, month, date, hour, minute))), rest: rest.slice(clock[0].length) }
+  return {
+    at: pointAt(msToInstant(zonedToMs(zone, year, month, date, hour, minute))),
+    rest: rest.slice(clock[0].length),
+  }
 }
 
-const unitMs: Readonly<Record<string, number>> = { s: 1000, m: 60_000, min: 60_000, h: 3_600_000, d: 86_400_000 }
+const unitMs: Readonly<Record<string, number>> = {
+  s: 1000,
+  m: 60_000,
+  min: 60_000,
+  h: 3_600_000,
+  d: 86_400_000,
+}
 
 /** "40m", "24h", "2 d", "1.5 h" → milliseconds; takes it from wherever it stands in the text. */
 export function takeDuration(text: string): { ms: number; rest: string } | undefined {
   const match = /(^|\s)(\d+(?:[.,]\d+)?)\s*(s|min|m|h|d)\b/i.exec(text)
   if (!match) return undefined
   const ms = Number((match[2] ?? '').replace(',', '.')) * (unitMs[(match[3] ?? 'm').toLowerCase()] ?? 0)
-  return { ms, rest: (text.slice(0, match.index) + ' ' + text.slice(match.index + match[0].length)).replace(/\s+/g, ' ').trim() }
+  return {
+    ms,
+    rest: (text.slice(0, match.index) + ' ' + text.slice(match.index + match[0].length))
+      .replace(/\s+/g, ' ')
+      .trim(),
+  }
 }

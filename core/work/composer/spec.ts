@@ -7,7 +7,11 @@ import { parseQuantity } from '#core/quantity/quantity.ts'
 import { firstWord, takeName } from './read.ts'
 import { done, wrong, type Parsed, type Scene } from './types.ts'
 
-const verbOf: Readonly<Record<SpecSource, string>> = { part: 'fitted', print: 'print', schematic: 'schematic' }
+const verbOf: Readonly<Record<SpecSource, string>> = {
+  part: 'fitted',
+  print: 'print',
+  schematic: 'schematic',
+}
 
 /** What a designator's letters stand for, by the common reference designations (after IEEE 315, from memory). */
 const kindOfLetters: Readonly<Record<string, string>> = {
@@ -29,8 +33,21 @@ function learnPosition(word: string, rest: string): SheetPosition | undefined {
   const kind = match && kindOfLetters[(match[1] ?? '').toUpperCase()]
   if (!kind) return undefined
   const polarised = kind === 'capacitor' && /\b(?:electrolytic|tantalum|plus|minus)\b/i.test(rest)
-  const accepts = !polarised ? kind : /\btantalum\b/i.test(rest) ? 'tantalum capacitor' : 'electrolytic capacitor'
-  return { designator: word.toUpperCase(), accepts, assembly: false, mount: 'soldered', essential: false, lookAlikes: [], polarised, charged: false }
+  const accepts = !polarised
+    ? kind
+    : /\btantalum\b/i.test(rest)
+      ? 'tantalum capacitor'
+      : 'electrolytic capacitor'
+  return {
+    designator: word.toUpperCase(),
+    accepts,
+    assembly: false,
+    mount: 'soldered',
+    essential: false,
+    lookAlikes: [],
+    polarised,
+    charged: false,
+  }
 }
 
 export function parseSpec(by: SpecSource, text: string, scene: Scene): Parsed {
@@ -42,21 +59,36 @@ export function parseSpec(by: SpecSource, text: string, scene: Scene): Parsed {
   const named = fresh ? { name: fresh.designator, rest: first.rest } : takeName(text.trim(), known)
   const form = `${verbOf[by]} C214 2200uF 63V`
   if (!named) return wrong({ why: 'which position', word: first.word, known })
-  const accepts = fresh?.accepts ?? slots.find((s) => s.position.designator === named.name)?.position.accepts ?? ''
+  const accepts =
+    fresh?.accepts ?? slots.find((s) => s.position.designator === named.name)?.position.accepts ?? ''
   const attributes: Record<string, string> = {}
   const words: string[] = []
   for (const word of named.rest.split(/\s+/).filter(Boolean)) {
     const read = parseQuantity(word)
     const coded = /capacitor/i.test(accepts) ? readCode(word, 'F') : undefined
     if (read?.unit === 'V' && attributes['rating'] === undefined) attributes['rating'] = word
-    else if ((coded !== undefined || (read && (read.unit === 'F' || read.unit === 'ohm'))) && attributes['value'] === undefined) attributes['value'] = word
+    else if (
+      (coded !== undefined || (read && (read.unit === 'F' || read.unit === 'ohm'))) &&
+      attributes['value'] === undefined
+    )
+      attributes['value'] = word
     else if (/^\d+(?:[.,]\d+)?°?C$/.test(word)) attributes['temperature'] = word
     else words.push(word)
   }
   if (Object.keys(attributes).length === 0) return wrong({ why: 'form', form })
-  const spec: Body = { kind: 'spec', machine, position: named.name, by, attributes, ...(words.length ? { words: words.join(' ') } : {}) }
-  return done(fresh ? [{ kind: 'machine', what: 'met', machine, functions: [], positions: [fresh] }, spec] : [spec], [
-    { does: 'says of position', position: named.name, by, what: Object.values(attributes) },
-    ...(fresh ? [{ does: 'adds position' as const, name: `${fresh.designator}, ${fresh.accepts}` }] : []),
-  ])
+  const spec: Body = {
+    kind: 'spec',
+    machine,
+    position: named.name,
+    by,
+    attributes,
+    ...(words.length ? { words: words.join(' ') } : {}),
+  }
+  return done(
+    fresh ? [{ kind: 'machine', what: 'met', machine, functions: [], positions: [fresh] }, spec] : [spec],
+    [
+      { does: 'says of position', position: named.name, by, what: Object.values(attributes) },
+      ...(fresh ? [{ does: 'adds position' as const, name: `${fresh.designator}, ${fresh.accepts}` }] : []),
+    ],
+  )
 }

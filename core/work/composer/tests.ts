@@ -21,12 +21,21 @@ export function parseResult(text: string): TestResult | undefined {
   const ofMany = /^(?:partly\s+)?(\d+)\s*(?:of|\/)\s*(\d+)\b/.exec(lower)
   if (ofMany) {
     const [good, of] = [Number(ofMany[1]), Number(ofMany[2])]
-    return good <= of && of > 0 ? { is: 'partly', good, of, ...symptom(after(/^(?:partly\s+)?\d+\s*(?:of|\/)\s*\d+/i)) } : undefined
+    return good <= of && of > 0
+      ? { is: 'partly', good, of, ...symptom(after(/^(?:partly\s+)?\d+\s*(?:of|\/)\s*\d+/i)) }
+      : undefined
   }
   const now = /^(?:intermittent|fails)\s+(\d+)\s*(?:of|\/)\s*(\d+)\b/.exec(lower)
   if (now) {
     const [failures, of] = [Number(now[1]), Number(now[2])]
-    return failures > 0 && failures < of ? { is: 'intermittent', failures, of, ...symptom(after(/^(?:intermittent|fails)\s+\d+\s*(?:of|\/)\s*\d+/i)) } : undefined
+    return failures > 0 && failures < of
+      ? {
+          is: 'intermittent',
+          failures,
+          of,
+          ...symptom(after(/^(?:intermittent|fails)\s+\d+\s*(?:of|\/)\s*\d+/i)),
+        }
+      : undefined
   }
   if (/^(?:fails|fail|dead)\b/.test(lower)) return { is: 'fail', ...symptom(after(/^(?:fails|fail|dead)/i)) }
   if (/^inconclusive\b/.test(lower)) {
@@ -34,12 +43,17 @@ export function parseResult(text: string): TestResult | undefined {
     return because ? { is: 'inconclusive', because } : { is: 'inconclusive' }
   }
   const blocked = /^(?:not possible|blocked)\b/.exec(lower)
-  if (blocked) return { is: 'not possible', because: after(/^(?:not possible|blocked)/i).replace(/^(?:because|by)\b\s*:?\s*/i, '') || 'not said' }
+  if (blocked)
+    return {
+      is: 'not possible',
+      because: after(/^(?:not possible|blocked)/i).replace(/^(?:because|by)\b\s*:?\s*/i, '') || 'not said',
+    }
   return undefined
 }
 
 const symptom = (text: string): { symptom?: string } => (text ? { symptom: text } : {})
-const resultStart = /(?:^|\s)(pass|passes|ok|works|fails|fail|dead|partly|intermittent|inconclusive|not possible|blocked|\d+\s*(?:of|\/)\s*\d+)\b/i
+const resultStart =
+  /(?:^|\s)(pass|passes|ok|works|fails|fail|dead|partly|intermittent|inconclusive|not possible|blocked|\d+\s*(?:of|\/)\s*\d+)\b/i
 
 const separator = /\s*(?:,|;|\bbut\b)\s*/gi
 
@@ -47,11 +61,15 @@ const separator = /\s*(?:,|;|\bbut\b)\s*/gi
  * The next "function result" of a list. Names may hold commas ("screen, 24 rows") and so may symptoms, so a comma ends a
  * result only where another function with its result begins.
  */
-function takeSegment(text: string, known: readonly string[]): { name: string; result: string; rest: string } | undefined {
+function takeSegment(
+  text: string,
+  known: readonly string[],
+): { name: string; result: string; rest: string } | undefined {
   const named = takeName(text, known)
   const start = resultStart.exec(text)
   if (!start) return undefined
-  const name = named && resultStart.exec(named.rest)?.index === 0 ? named.name : text.slice(0, start.index).trim()
+  const name =
+    named && resultStart.exec(named.rest)?.index === 0 ? named.name : text.slice(0, start.index).trim()
   const after = named && name === named.name ? named.rest : text.slice(start.index).trim()
   for (const cut of after.matchAll(separator)) {
     const tail = after.slice(cut.index + cut[0].length)
@@ -71,11 +89,19 @@ function beginsSegment(tail: string, known: readonly string[]): boolean {
 /**
  * Gear of today that the tested functions need and the line does not name: a test takes it over. "with none" leaves it out.
  */
-function takenOver(scene: Scene, functions: readonly string[], named: readonly GearId[]): readonly { readonly id: GearId; readonly name: string }[] {
+function takenOver(
+  scene: Scene,
+  functions: readonly string[],
+  named: readonly GearId[],
+): readonly { readonly id: GearId; readonly name: string }[] {
   const { context } = scene
   const kindOf = (id: string) => context.gear.find((g) => g.id === id)?.gearKind
   const had = new Set(named.map(kindOf))
-  const needed = new Set(functions.flatMap((fn) => context.functions.find((f) => f.name === fn)?.needs.map((n) => n.gearKind) ?? []))
+  const needed = new Set(
+    functions.flatMap(
+      (fn) => context.functions.find((f) => f.name === fn)?.needs.map((n) => n.gearKind) ?? [],
+    ),
+  )
   return context.kept.gear.flatMap((id) => {
     const gear = context.gear.find((g) => g.id === id)
     return gear && needed.has(gear.gearKind) && !had.has(gear.gearKind) ? [{ id, name: gear.name }] : []
@@ -169,5 +195,8 @@ export function parseTest(text: string, scene: Scene): Parsed {
     ...(notExercised ? { notExercised } : {}),
     ...(condition ? { condition } : {}),
   }
-  return done(met.length ? [{ kind: 'machine', what: 'met', machine, functions: met, positions: [] }, body] : [body], effects)
+  return done(
+    met.length ? [{ kind: 'machine', what: 'met', machine, functions: met, positions: [] }, body] : [body],
+    effects,
+  )
 }

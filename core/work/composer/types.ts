@@ -13,25 +13,60 @@ import type { ComposerContext, LotContext, MachineContext, PartContext } from '#
 
 export type Effect =
   | { readonly does: 'takes out'; readonly part: string; readonly from: string; readonly to: string }
-  | { readonly does: 'puts in'; readonly part: string; readonly to: string; readonly from: string; readonly remarks: readonly FitRemark[] }
-  | { readonly does: 'takes of lot'; readonly lot: string; readonly n: number; readonly from: string; readonly left: number }
+  | {
+      readonly does: 'puts in'
+      readonly part: string
+      readonly to: string
+      readonly from: string
+      readonly remarks: readonly FitRemark[]
+    }
+  | {
+      readonly does: 'takes of lot'
+      readonly lot: string
+      readonly n: number
+      readonly from: string
+      readonly left: number
+    }
   /** Some of a lot, or a part, is kept for other machines, and too few would be left. */
   | { readonly does: 'takes what is kept'; readonly what: string; readonly machines: readonly string[] }
   /** Work that cannot be undone on somebody else's machine, to which they did not agree. */
   | { readonly does: 'wants the owner’s word'; readonly owner: string; readonly refused: boolean }
-  | { readonly does: 'says health'; readonly part: string; readonly health: Health; /** It sits in a position, which lacks a good part from now on. */ readonly lacks: boolean }
+  | {
+      readonly does: 'says health'
+      readonly part: string
+      readonly health: Health
+      /** It sits in a position, which lacks a good part from now on. */ readonly lacks: boolean
+    }
   | { readonly does: 'is temporary'; readonly part: string }
   | { readonly does: 'donor loses'; readonly machine: string; readonly part: string }
   | { readonly does: 'lends'; readonly part: string; readonly to: string; readonly due?: Instant | undefined }
   | { readonly does: 'comes home'; readonly part: string }
   | { readonly does: 'asks for retest'; readonly functions: readonly string[] }
-  | { readonly does: 'tests'; readonly results: readonly { readonly fn: string; readonly result: TestResult }[]; readonly depth: string; readonly asFound: boolean }
+  | {
+      readonly does: 'tests'
+      readonly results: readonly { readonly fn: string; readonly result: TestResult }[]
+      readonly depth: string
+      readonly asFound: boolean
+    }
   | { readonly does: 'adds function'; readonly name: string }
   | { readonly does: 'adds position'; readonly name: string }
   | { readonly does: 'tags'; readonly part: string; readonly tag: string }
   | { readonly does: 'works on'; readonly target: string; readonly verb: string; readonly reach: string }
-  | { readonly does: 'works on many'; readonly count: number; readonly targets: readonly string[]; readonly verb: string; readonly reach: string }
-  | { readonly does: 'fastens'; readonly way: 'off' | 'on'; readonly count: number; readonly size: string; readonly left: number; readonly cup?: string | undefined }
+  | {
+      readonly does: 'works on many'
+      readonly count: number
+      readonly targets: readonly string[]
+      readonly verb: string
+      readonly reach: string
+    }
+  | {
+      readonly does: 'fastens'
+      readonly way: 'off' | 'on'
+      readonly count: number
+      readonly size: string
+      readonly left: number
+      readonly cup?: string | undefined
+    }
   | { readonly does: 'connects'; readonly connector: string; readonly way: 'off' | 'on' }
   | {
       readonly does: 'reads'
@@ -45,7 +80,9 @@ export type Effect =
       /** What it read the last time. */
       readonly before?: { readonly asWritten: string; readonly at: Instant } | undefined
       /** Away from the set taken when healthy, in the unit read. */
-      readonly drift?: { readonly by: number; readonly healthy: { readonly asWritten: string; readonly at: Instant } } | undefined
+      readonly drift?:
+        | { readonly by: number; readonly healthy: { readonly asWritten: string; readonly at: Instant } }
+        | undefined
       /** Taken over from the reading before. */
       readonly instrument?: string | undefined
       readonly load?: string | undefined
@@ -62,17 +99,54 @@ export type Effect =
       readonly needs?: string | undefined
     }
   | { readonly does: 'warns of material'; readonly method: string; readonly material: string }
-  | { readonly does: 'leaves the house’s school'; readonly method: string; readonly rule: string; readonly option: string }
-  | { readonly does: 'says of position'; readonly position: string; readonly by: string; readonly what: readonly string[] }
-  | { readonly does: 'judges method'; readonly name: string; readonly verdict: string }
-  | { readonly does: 'waits'; readonly what: string; readonly until: Instant; readonly everyMinutes?: number | undefined }
   | {
-      readonly does: 'ends wait' | 'jots' | 'asks' | 'answers' | 'notes' | 'stops' | 'powers on' | 'powers off' | 'bars power' | 'clears hazard' | 'states empty'
+      readonly does: 'leaves the house’s school'
+      readonly method: string
+      readonly rule: string
+      readonly option: string
+    }
+  | {
+      readonly does: 'says of position'
+      readonly position: string
+      readonly by: string
+      readonly what: readonly string[]
+    }
+  | { readonly does: 'judges method'; readonly name: string; readonly verdict: string }
+  | {
+      readonly does: 'waits'
+      readonly what: string
+      readonly until: Instant
+      readonly everyMinutes?: number | undefined
+    }
+  | {
+      readonly does:
+        | 'ends wait'
+        | 'jots'
+        | 'asks'
+        | 'answers'
+        | 'notes'
+        | 'stops'
+        | 'powers on'
+        | 'powers off'
+        | 'bars power'
+        | 'clears hazard'
+        | 'states empty'
       readonly words: string
     }
   /** A seal, label or sticker goes; `unseen` when no photograph shows it. */
-  | { readonly does: 'breaks evidence'; readonly sort: string; readonly where: string; readonly unseen: boolean }
-  | { readonly does: 'finds'; readonly sort: string; readonly zone: string; readonly severity: string; readonly activity: string }
+  | {
+      readonly does: 'breaks evidence'
+      readonly sort: string
+      readonly where: string
+      readonly unseen: boolean
+    }
+  | {
+      readonly does: 'finds'
+      readonly sort: string
+      readonly zone: string
+      readonly severity: string
+      readonly activity: string
+    }
   | { readonly does: 'overrides fit'; readonly reason: string }
   | { readonly does: 'says done'; readonly what: Precaution }
   /** It is written all the same: a check warns, people decide. */

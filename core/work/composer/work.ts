@@ -42,7 +42,11 @@ function targetsOf(text: string, scene: Scene): { targets: readonly Target[]; re
 function targetOf(text: string, scene: Scene): { target: Target; rest: string } {
   const zones = scene.context.zones.map((z) => z.name)
   const slot = takeName(text, [...scene.context.slots.map((s) => s.position.designator), ...zones])
-  if (slot && zones.includes(slot.name) && !scene.context.slots.some((s) => s.position.designator === slot.name))
+  if (
+    slot &&
+    zones.includes(slot.name) &&
+    !scene.context.slots.some((s) => s.position.designator === slot.name)
+  )
     return { target: { sort: 'surface', name: slot.name }, rest: slot.rest }
   if (slot) {
     const assembly = scene.context.slots.find((s) => s.position.designator === slot.name)?.position.assembly
@@ -56,13 +60,16 @@ function targetOf(text: string, scene: Scene): { target: Target; rest: string } 
 const retestsOf = (scene: Scene, target: Target, reach: Reach): Effect[] => {
   if (reach === 'outside') return []
   const known = scene.context.slots.some((s) => s.position.designator === target.name)
-  const functions = scene.context.functions.filter((f) => f.dependsOn.length === 0 || f.dependsOn.includes(target.name) || !known).map((f) => f.name)
+  const functions = scene.context.functions
+    .filter((f) => f.dependsOn.length === 0 || f.dependsOn.includes(target.name) || !known)
+    .map((f) => f.name)
   return functions.length > 0 ? [{ does: 'asks for retest', functions }] : []
 }
 
 export function parseWork(word: string, text: string, scene: Scene): Parsed {
   const preset = workVerbs[word]
-  if (!preset || text.trim() === '' || text.includes('…')) return wrong({ why: 'form', form: `${word} keycaps detergent 40m` })
+  if (!preset || text.trim() === '' || text.includes('…'))
+    return wrong({ why: 'form', form: `${word} keycaps detergent 40m` })
   const set = /\s+as\s+(outside|disturbed|altered)\b/i.exec(text)
   const unset = set ? text.replace(set[0], '') : text
   const followed = takeMethod(unset, scene)
@@ -75,17 +82,45 @@ export function parseWork(word: string, text: string, scene: Scene): Parsed {
   const many = targetsOf(body.trim(), scene)
   if (many)
     return done(
-      many.targets.map((target): Body => ({ kind: 'change', machine: scene.context.machine, target, verb: preset.verb, reach, ...(many.rest ? { words: many.rest } : {}) })),
-      [{ does: 'works on many', count: many.targets.length, targets: many.targets.map((t) => t.name), verb: preset.verb, reach }],
+      many.targets.map((target): Body => ({
+        kind: 'change',
+        machine: scene.context.machine,
+        target,
+        verb: preset.verb,
+        reach,
+        ...(many.rest ? { words: many.rest } : {}),
+      })),
+      [
+        {
+          does: 'works on many',
+          count: many.targets.length,
+          targets: many.targets.map((t) => t.name),
+          verb: preset.verb,
+          reach,
+        },
+      ],
     )
   const { target, rest } = targetOf(body.trim(), scene)
-  const change: Body = { kind: 'change', machine: scene.context.machine, target, verb: preset.verb, reach, ...(rest ? { words: rest } : {}) }
-  const effects: Effect[] = [{ does: 'works on', target: target.name, verb: preset.verb, reach }, ...retestsOf(scene, target, reach)]
+  const change: Body = {
+    kind: 'change',
+    machine: scene.context.machine,
+    target,
+    verb: preset.verb,
+    reach,
+    ...(rest ? { words: rest } : {}),
+  }
+  const effects: Effect[] = [
+    { does: 'works on', target: target.name, verb: preset.verb, reach },
+    ...retestsOf(scene, target, reach),
+  ]
   if (word !== 'wash') return done([change], effects)
   // What is washed dries before power: the house says how long.
   const until = msToInstant(instantToMs(scene.now) + scene.context.washHours * 3_600_000)
   const what = `${target.name} drying`
-  return done([change, { kind: 'wait', machine: scene.context.machine, what, until }], [...effects, { does: 'waits', what, until }])
+  return done(
+    [change, { kind: 'wait', machine: scene.context.machine, what, until }],
+    [...effects, { does: 'waits', what, until }],
+  )
 }
 
 export function parseVerify(text: string, scene: Scene): Parsed {
@@ -101,12 +136,30 @@ export function parseVerify(text: string, scene: Scene): Parsed {
         verified: true,
         ...(many.rest ? { words: many.rest } : {}),
       })),
-      [{ does: 'works on many', count: many.targets.length, targets: many.targets.map((t) => t.name), verb: 'verified', reach: 'outside' }],
+      [
+        {
+          does: 'works on many',
+          count: many.targets.length,
+          targets: many.targets.map((t) => t.name),
+          verb: 'verified',
+          reach: 'outside',
+        },
+      ],
     )
   const { target, rest } = targetOf(text.trim(), scene)
   if (!target.name) return wrong({ why: 'form', form: 'verify C12 polarity, print and part agree' })
   return done(
-    [{ kind: 'change', machine: scene.context.machine, target, verb: 'verified', reach: 'outside', verified: true, ...(rest ? { words: rest } : {}) }],
+    [
+      {
+        kind: 'change',
+        machine: scene.context.machine,
+        target,
+        verb: 'verified',
+        reach: 'outside',
+        verified: true,
+        ...(rest ? { words: rest } : {}),
+      },
+    ],
     [{ does: 'works on', target: target.name, verb: 'verified', reach: 'outside' }],
   )
 }
@@ -126,7 +179,13 @@ export function parseAdjust(text: string, scene: Scene): Parsed {
     ...(match?.[3] ? { to: match[3] } : {}),
     ...(match?.[4] ? { words: match[4] } : {}),
   }
-  return done([change], [{ does: 'works on', target: name, verb: 'adjusted', reach: 'altered' }, ...retestsOf(scene, target, 'altered')])
+  return done(
+    [change],
+    [
+      { does: 'works on', target: name, verb: 'adjusted', reach: 'altered' },
+      ...retestsOf(scene, target, 'altered'),
+    ],
+  )
 }
 
 /** "off lid 6 M3x10 cup 2" and "on lid 6 M3x10". */
@@ -138,9 +197,23 @@ export function parseFastening(way: 'off' | 'on', text: string, scene: Scene): P
   const held = scene.context.fasteners.find((f) => f.size === size)
   const left = (held?.off ?? 0) - (held?.on ?? 0) + (way === 'off' ? count : -count)
   // What comes off goes into the cup that was used last, unless another one is named.
-  const cup = match[4] ? `cup ${match[4].replace(/^cup\s*/i, '')}` : way === 'off' ? scene.context.kept.cup : undefined
+  const cup = match[4]
+    ? `cup ${match[4].replace(/^cup\s*/i, '')}`
+    : way === 'off'
+      ? scene.context.kept.cup
+      : undefined
   return done(
-    [{ kind: 'fastening', machine: scene.context.machine, way, what: match[1] ?? '', count, size, ...(cup ? { cup } : {}) }],
+    [
+      {
+        kind: 'fastening',
+        machine: scene.context.machine,
+        way,
+        what: match[1] ?? '',
+        count,
+        size,
+        ...(cup ? { cup } : {}),
+      },
+    ],
     [
       { does: 'fastens', way, count, size, left, cup: match[4] ? undefined : cup },
       ...(way === 'off' ? evidenceAtRisk(scene.context.evidence, match[1] ?? '') : []).map((e): Effect => ({
@@ -154,9 +227,13 @@ export function parseFastening(way: 'off' | 'on', text: string, scene: Scene): P
 }
 
 export function parseConnection(way: 'off' | 'on', text: string, scene: Scene): Parsed {
-  const connector = way === 'on' ? (takeName(text.trim(), scene.context.connectionsOff)?.name ?? text.trim()) : text.trim()
+  const connector =
+    way === 'on' ? (takeName(text.trim(), scene.context.connectionsOff)?.name ?? text.trim()) : text.trim()
   if (!connector) return wrong({ why: 'form', form: way === 'off' ? 'unplug J3' : 'plug J3' })
-  return done([{ kind: 'connection', machine: scene.context.machine, connector, way }], [{ does: 'connects', connector, way }])
+  return done(
+    [{ kind: 'connection', machine: scene.context.machine, connector, way }],
+    [{ does: 'connects', connector, way }],
+  )
 }
 
 /** How long something that rings again and again goes on when nobody says. */
@@ -168,12 +245,27 @@ export function parseWait(text: string, scene: Scene): Parsed {
   const again = /(?:^|\s)every\s+(\d+)\s*(m|min|h)\b/i.exec(text)
   const everyMinutes = again ? Number(again[1]) * (again[2]?.toLowerCase() === 'h' ? 60 : 1) : undefined
   const left = again ? `${text.slice(0, again.index)} ${text.slice(again.index + again[0].length)}` : text
-  const duration = takeDuration(left) ?? (again ? { ms: usualHours * 3_600_000, rest: left.replace(/\s+/g, ' ').trim() } : undefined)
-  if (!duration || !duration.rest || everyMinutes === 0 || (everyMinutes !== undefined && everyMinutes > 1440))
+  const duration =
+    takeDuration(left) ??
+    (again ? { ms: usualHours * 3_600_000, rest: left.replace(/\s+/g, ' ').trim() } : undefined)
+  if (
+    !duration ||
+    !duration.rest ||
+    everyMinutes === 0 ||
+    (everyMinutes !== undefined && everyMinutes > 1440)
+  )
     return wrong({ why: 'form', form: again ? 'wait 4h every 15m brush the cream' : form })
   const until = msToInstant(instantToMs(scene.now) + duration.ms)
   return done(
-    [{ kind: 'wait', machine: scene.context.machine, what: duration.rest, until, ...(everyMinutes ? { everyMinutes } : {}) }],
+    [
+      {
+        kind: 'wait',
+        machine: scene.context.machine,
+        what: duration.rest,
+        until,
+        ...(everyMinutes ? { everyMinutes } : {}),
+      },
+    ],
     [{ does: 'waits', what: duration.rest, until, everyMinutes }],
   )
 }
@@ -183,12 +275,25 @@ export function parseOver(text: string, scene: Scene): Parsed {
   const match = /^(\d+)\s*(.*)$/.exec(text.trim())
   const wait = match ? scene.context.waits[Number(match[1]) - 1] : undefined
   if (!wait) return wrong({ why: 'form', form: 'over 1 dry to the touch' })
-  return done([{ kind: 'wait', machine: scene.context.machine, over: wait.entry, ...(match?.[2] ? { words: match[2] } : {}) }], [{ does: 'ends wait', words: wait.what }])
+  return done(
+    [
+      {
+        kind: 'wait',
+        machine: scene.context.machine,
+        over: wait.entry,
+        ...(match?.[2] ? { words: match[2] } : {}),
+      },
+    ],
+    [{ does: 'ends wait', words: wait.what }],
+  )
 }
 
 export function parseAsk(text: string, scene: Scene): Parsed {
   return text.trim()
-    ? done([{ kind: 'question', what: 'asked', machine: scene.context.machine, words: text.trim() }], [{ does: 'asks', words: text.trim() }])
+    ? done(
+        [{ kind: 'question', what: 'asked', machine: scene.context.machine, words: text.trim() }],
+        [{ does: 'asks', words: text.trim() }],
+      )
     : wrong({ why: 'form', form: 'ask what is the wire at R12?' })
 }
 
@@ -197,7 +302,18 @@ export function parseAnswer(text: string, scene: Scene): Parsed {
   const match = /^(\d+)\s+(.+)$/.exec(text.trim())
   const question = match ? scene.context.questions[Number(match[1]) - 1] : undefined
   if (!match?.[2] || !question) return wrong({ why: 'form', form: 'answer 1 it is a factory link' })
-  return done([{ kind: 'question', what: 'answered', machine: scene.context.machine, question: question.entry, words: match[2] }], [{ does: 'answers', words: question.words }])
+  return done(
+    [
+      {
+        kind: 'question',
+        what: 'answered',
+        machine: scene.context.machine,
+        question: question.entry,
+        words: match[2],
+      },
+    ],
+    [{ does: 'answers', words: question.words }],
+  )
 }
 
 export function parseHazard(text: string, scene: Scene): Parsed {
@@ -206,12 +322,23 @@ export function parseHazard(text: string, scene: Scene): Parsed {
     const hazard = scene.context.hazards[Number(cleared[1]) - 1]
     if (!hazard) return wrong({ why: 'form', form: 'hazard clear 1 dried, measured' })
     return done(
-      [{ kind: 'hazard', what: 'cleared', machine: scene.context.machine, hazard: hazard.entry, words: cleared[2] || 'cleared' }],
+      [
+        {
+          kind: 'hazard',
+          what: 'cleared',
+          machine: scene.context.machine,
+          hazard: hazard.entry,
+          words: cleared[2] || 'cleared',
+        },
+      ],
       [{ does: 'clears hazard', words: hazard.words }],
     )
   }
   if (!text.trim()) return wrong({ why: 'form', form: 'hazard leak under the supply' })
-  return done([{ kind: 'hazard', what: 'noted', machine: scene.context.machine, words: text.trim(), barsPower: true }], [{ does: 'bars power', words: text.trim() }])
+  return done(
+    [{ kind: 'hazard', what: 'noted', machine: scene.context.machine, words: text.trim(), barsPower: true }],
+    [{ does: 'bars power', words: text.trim() }],
+  )
 }
 
 export function parsePower(text: string, scene: Scene): Parsed {
@@ -228,18 +355,34 @@ export function parsePower(text: string, scene: Scene): Parsed {
 export function parseStop(text: string, scene: Scene): Parsed {
   const next = text.trim().replace(/^(?:next)\b:?\s*/i, '')
   return done(
-    [{ kind: 'episode', what: 'paused', machine: scene.context.machine, episode: scene.context.episode, lie: '', unplugged: true, next }],
+    [
+      {
+        kind: 'episode',
+        what: 'paused',
+        machine: scene.context.machine,
+        episode: scene.context.episode,
+        lie: '',
+        unplugged: true,
+        next,
+      },
+    ],
     [{ does: 'stops', words: next }],
   )
 }
 
 export const parseNote = (text: string, scene: Scene): Parsed =>
   text.trim()
-    ? done([{ kind: 'note', machine: scene.context.machine, words: text.trim() }], [{ does: 'notes', words: text.trim() }])
+    ? done(
+        [{ kind: 'note', machine: scene.context.machine, words: text.trim() }],
+        [{ does: 'notes', words: text.trim() }],
+      )
     : wrong({ why: 'form', form: 'note the label says 1983' })
 
 /** "jot the second screw was shorter": kept with nothing asked. */
 export const parseJot = (text: string, scene: Scene): Parsed =>
   text.trim()
-    ? done([{ kind: 'jot', what: 'made', machine: scene.context.machine, words: text.trim() }], [{ does: 'jots', words: text.trim() }])
+    ? done(
+        [{ kind: 'jot', what: 'made', machine: scene.context.machine, words: text.trim() }],
+        [{ does: 'jots', words: text.trim() }],
+      )
     : wrong({ why: 'form', form: 'jot the second screw was shorter' })

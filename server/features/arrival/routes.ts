@@ -9,7 +9,12 @@ import { handle, notFound, parse } from '../../platform/errors.ts'
 import { machineParams } from '../machines/routes.ts'
 import { machineWorld } from '../machines/store.ts'
 
-const withoutPrices = (view: ArrivalView): ArrivalView => ({ ...view, price: undefined, share: undefined, values: [] })
+const withoutPrices = (view: ArrivalView): ArrivalView => ({
+  ...view,
+  price: undefined,
+  share: undefined,
+  values: [],
+})
 
 export function arrivalRoutes({ db }: Services): Router {
   const router = Router()

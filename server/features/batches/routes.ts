@@ -23,13 +23,18 @@ export function batchRoutes({ db }: Services): Router {
     '/batches',
     handle(async (request, response) => {
       await requireVisitor(request, 'volunteer')
-      const found = await rows<{ id: string }>(db, `SELECT id FROM entries WHERE kind = 'batch' ORDER BY seq DESC LIMIT 200`)
+      const found = await rows<{ id: string }>(
+        db,
+        `SELECT id FROM entries WHERE kind = 'batch' ORDER BY seq DESC LIMIT 200`,
+      )
       const entries = await loadEntries(
         db,
         found.map((r) => r.id),
       )
       const batches = entries.flatMap((e): BatchRow[] =>
-        e.body.kind === 'batch' && !e.amends && e.became === 'recorded' ? [{ id: e.id, name: e.body.name, at: e.happenedAt.latest, units: e.body.machines.length }] : [],
+        e.body.kind === 'batch' && !e.amends && e.became === 'recorded'
+          ? [{ id: e.id, name: e.body.name, at: e.happenedAt.latest, units: e.body.machines.length }]
+          : [],
       )
       response.json({ batches: batches.reverse() })
     }),
@@ -41,10 +46,17 @@ export function batchRoutes({ db }: Services): Router {
       const { id } = parse(z.object({ id: entryIdSchema }), request.params)
       const [entry] = await loadEntries(db, [id])
       if (entry?.body.kind !== 'batch') throw notFound()
-      const whole = batchView(fold(await closureOf(db, subjectIds(entry.about, 'machine')), { now: nowInstant() }), id)
+      const whole = batchView(
+        fold(await closureOf(db, subjectIds(entry.about, 'machine')), { now: nowInstant() }),
+        id,
+      )
       if (!whole) throw notFound()
       const view = blindBatch(whole, await blindSurveys(db, visitor.party))
-      response.json(seesPrices(visitor.role) ? view : { ...view, price: undefined, units: view.units.map((u) => ({ ...u, share: undefined })) })
+      response.json(
+        seesPrices(visitor.role)
+          ? view
+          : { ...view, price: undefined, units: view.units.map((u) => ({ ...u, share: undefined })) },
+      )
     }),
   )
   router.get(
@@ -54,7 +66,10 @@ export function batchRoutes({ db }: Services): Router {
       const { id } = parse(z.object({ id: entryIdSchema }), request.params)
       const [entry] = await loadEntries(db, [id])
       if (entry?.body.kind !== 'batch') throw notFound()
-      const view = wholeView(fold(await closureOf(db, subjectIds(entry.about, 'machine')), { now: nowInstant() }), id)
+      const view = wholeView(
+        fold(await closureOf(db, subjectIds(entry.about, 'machine')), { now: nowInstant() }),
+        id,
+      )
       if (!view) throw notFound()
       response.json(view)
     }),

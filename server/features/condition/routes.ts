@@ -18,14 +18,25 @@ import { machineWorld } from '../machines/store.ts'
 
 /** A guest sees grades, findings and photographs, and nobody's name, no second opinions, no priority. */
 const guestCondition = (view: ConditionView): ConditionView => {
-  const bare = <F extends ConditionView['lifts'][number]>(f: F): F => ({ ...f, by: '', looks: f.looks.map((l) => ({ ...l, by: '' })) })
+  const bare = <F extends ConditionView['lifts'][number]>(f: F): F => ({
+    ...f,
+    by: '',
+    looks: f.looks.map((l) => ({ ...l, by: '' })),
+  })
   return {
     ...view,
     plate: { ...view.plate, owner: '' },
     set: view.set && { ...view.set, by: '' },
-    zones: view.zones.map((z) => ({ ...z, set: z.set && { ...z.set, by: '' }, findings: z.findings.map(bare) })),
+    zones: view.zones.map((z) => ({
+      ...z,
+      set: z.set && { ...z.set, by: '' },
+      findings: z.findings.map(bare),
+    })),
     lifts: view.lifts.map(bare),
-    compared: view.compared && { ...view.compared, findings: view.compared.findings.map((c) => ({ ...c, finding: bare(c.finding) })) },
+    compared: view.compared && {
+      ...view.compared,
+      findings: view.compared.findings.map((c) => ({ ...c, finding: bare(c.finding) })),
+    },
     surveys: [],
     opinions: [],
     priority: undefined,
@@ -61,9 +72,15 @@ export function conditionRoutes({ db }: Services): Router {
 
 /** Every pair of zone grades from blind second surveys, by pairs of people and for the house. */
 async function agreement(db: Db): Promise<AgreementAnswer> {
-  const machines = await rows<{ machine: MachineId }>(db, `SELECT machine FROM entries WHERE kind = 'survey' AND machine IS NOT NULL GROUP BY machine HAVING count(*) >= 4`)
+  const machines = await rows<{ machine: MachineId }>(
+    db,
+    `SELECT machine FROM entries WHERE kind = 'survey' AND machine IS NOT NULL GROUP BY machine HAVING count(*) >= 4`,
+  )
   const all: [number, number][] = []
-  const people = new Map<string, { first: string; second: string; pairs: [number, number][]; surveys: number }>()
+  const people = new Map<
+    string,
+    { first: string; second: string; pairs: [number, number][]; surveys: number }
+  >()
   let surveys = 0
   for (const { machine: id } of machines) {
     const world = fold(await closureOf(db, [id]), { now: nowInstant() })
@@ -88,5 +105,13 @@ async function agreement(db: Db): Promise<AgreementAnswer> {
     surveys: count,
     kappa: agreementOf(pairs),
   })
-  return { house: row(all, surveys), people: [...people.values()].map((p) => ({ first: p.first, second: p.second, ...row(p.pairs, p.surveys) })), leastPairs }
+  return {
+    house: row(all, surveys),
+    people: [...people.values()].map((p) => ({
+      first: p.first,
+      second: p.second,
+      ...row(p.pairs, p.surveys),
+    })),
+    leastPairs,
+  }
 }

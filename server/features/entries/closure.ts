@@ -27,13 +27,26 @@ export class NewerEntry extends Error {
 }
 
 /** Entries by id, in seq order. `committed`: none of them can be an uncommitted one of this very transaction. */
-export async function loadEntries(db: Db, ids: readonly string[], transaction?: Transaction, committed = transaction === undefined): Promise<Entry[]> {
+export async function loadEntries(
+  db: Db,
+  ids: readonly string[],
+  transaction?: Transaction,
+  committed = transaction === undefined,
+): Promise<Entry[]> {
   const missing = ids.filter((id) => !cache.has(id))
   const fetched = new Map<string, Entry>()
   if (missing.length > 0) {
-    const found = await rows<{ id: string; seq: string; entry: Entry }>(db, 'SELECT id, seq, entry FROM entries WHERE id = ANY($1::uuid[])', [missing], transaction)
+    const found = await rows<{ id: string; seq: string; entry: Entry }>(
+      db,
+      'SELECT id, seq, entry FROM entries WHERE id = ANY($1::uuid[])',
+      [missing],
+      transaction,
+    )
     for (const row of found) {
-      const lifted = lift({ ...row.entry, seq: Number(row.seq) } as unknown as { v: number; [key: string]: unknown })
+      const lifted = lift({ ...row.entry, seq: Number(row.seq) } as unknown as {
+        v: number
+        [key: string]: unknown
+      })
       if (lifted === 'newer') throw new NewerEntry(row.id)
       const entry = lifted as unknown as Entry
       fetched.set(entry.id, entry)
@@ -89,7 +102,12 @@ export async function machinesOfPart(db: Db, part: string, transaction?: Transac
 }
 
 /** Everything about the lots given, the machines and parts it names by their registrations only, and the house's own entries. */
-export async function lotEntries(db: Db, lots: readonly string[], transaction?: Transaction, committed = transaction === undefined): Promise<Entry[]> {
+export async function lotEntries(
+  db: Db,
+  lots: readonly string[],
+  transaction?: Transaction,
+  committed = transaction === undefined,
+): Promise<Entry[]> {
   const found = await rows<{ id: string }>(
     db,
     `WITH a AS (SELECT DISTINCT entry FROM entry_subjects WHERE kind = 'lot' AND subject = ANY($1::text[])),

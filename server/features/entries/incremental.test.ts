@@ -42,13 +42,21 @@ async function act(roll: (sides: number) => number, written: Draft[]): Promise<D
   const happenedAt = { earliest: at, latest: at }
   const socket = sockets[roll(sockets.length)]!
   const bodies: (() => Promise<Body> | Body)[] = [
-    () => ({ kind: 'change', machine, target: { sort: 'position', name: socket }, verb: 'reseated', reach: 'disturbed' }),
+    () => ({
+      kind: 'change',
+      machine,
+      target: { sort: 'position', name: socket },
+      verb: 'reseated',
+      reach: 'disturbed',
+    }),
     () => ({
       kind: 'test',
       machine,
       depth: 'full',
       gear: [gear],
-      results: terminalSheet.functions.slice(0, 1 + roll(9)).map((f) => ({ fn: f.name, result: roll(3) === 0 ? { is: 'fail' } : { is: 'pass' } })),
+      results: terminalSheet.functions
+        .slice(0, 1 + roll(9))
+        .map((f) => ({ fn: f.name, result: roll(3) === 0 ? { is: 'fail' } : { is: 'pass' } })),
     }),
     async () => {
       const part = found(machines[roll(2) as 0 | 1], socket)
@@ -63,8 +71,16 @@ async function act(roll: (sides: number) => number, written: Draft[]): Promise<D
           ? slot(placed.holder, placed.place.split('/')[1]!)
           : { in: { kind: 'store' as const, id: placed.holder } }
         : slot(owner, socket)
-      const to = roll(2) === 0 ? { in: { kind: 'store' as const, id: 'drawer' } } : slot(machine, sockets[roll(sockets.length)]!)
-      return { kind: 'move', legs: [{ part, from, to }], forced: { reason: 'trial' }, ...(roll(3) === 0 ? { loan: { home: from } } : {}) }
+      const to =
+        roll(2) === 0
+          ? { in: { kind: 'store' as const, id: 'drawer' } }
+          : slot(machine, sockets[roll(sockets.length)]!)
+      return {
+        kind: 'move',
+        legs: [{ part, from, to }],
+        forced: { reason: 'trial' },
+        ...(roll(3) === 0 ? { loan: { home: from } } : {}),
+      }
     },
     () => ({ kind: 'hazard', what: 'noted', machine, words: 'leak', barsPower: true }),
     () => ({
@@ -83,34 +99,109 @@ async function act(roll: (sides: number) => number, written: Draft[]): Promise<D
     () => {
       const finding = written.find((w) => w.body.kind === 'finding' && w.body.what === 'noted')
       return finding?.body.kind === 'finding' && finding.body.what === 'noted'
-        ? { kind: 'finding', what: 'seen again', machine: finding.body.machine, finding: finding.id, change: roll(2) === 0 ? 'gone' : 'worse' }
+        ? {
+            kind: 'finding',
+            what: 'seen again',
+            machine: finding.body.machine,
+            finding: finding.id,
+            change: roll(2) === 0 ? 'gone' : 'worse',
+          }
         : { kind: 'grade', what: 'set', machine, grade: 1 + roll(4), reason: 'trial' }
     },
-    () => ({ kind: 'quarantine', way: 'in', machine, place: 'porch', until: new Date(Date.now() + 86_400_000).toISOString() }),
-    () => ({ kind: 'evidence', what: 'noted', machine, sort: 'label', where: 'base', says: `lot ${roll(9)}` }),
-    () => ({ kind: 'marking', machine, lines: [{ designator: socket, text: `ROM-${roll(99)} 84${10 + roll(40)}` }] }),
-    () => ({ kind: 'part', what: 'identified', part: found(machine, socket), marking: `M${roll(999)}`, place: slot(machine, socket) }),
-    () => ({ kind: 'grade', what: 'priority', machine, urgency: 'this year', by: new Date(Date.now() + 86_400_000).toISOString(), words: 'look again' }),
+    () => ({
+      kind: 'quarantine',
+      way: 'in',
+      machine,
+      place: 'porch',
+      until: new Date(Date.now() + 86_400_000).toISOString(),
+    }),
+    () => ({
+      kind: 'evidence',
+      what: 'noted',
+      machine,
+      sort: 'label',
+      where: 'base',
+      says: `lot ${roll(9)}`,
+    }),
+    () => ({
+      kind: 'marking',
+      machine,
+      lines: [{ designator: socket, text: `ROM-${roll(99)} 84${10 + roll(40)}` }],
+    }),
+    () => ({
+      kind: 'part',
+      what: 'identified',
+      part: found(machine, socket),
+      marking: `M${roll(999)}`,
+      place: slot(machine, socket),
+    }),
+    () => ({
+      kind: 'grade',
+      what: 'priority',
+      machine,
+      urgency: 'this year',
+      by: new Date(Date.now() + 86_400_000).toISOString(),
+      words: 'look again',
+    }),
     () => ({ kind: 'lot', what: 'got', lot, n: 1 + roll(9), place: heaps[roll(2)]!, origin: 'bought' }),
-    () => ({ kind: 'lot', what: 'identified', lot, partKind: ['74LS374', 'loudspeaker'][roll(2)]!, reorderAt: roll(9) }),
+    () => ({
+      kind: 'lot',
+      what: 'identified',
+      lot,
+      partKind: ['74LS374', 'loudspeaker'][roll(2)]!,
+      reorderAt: roll(9),
+    }),
     () => ({ kind: 'count', lot, place: heaps[roll(2)]!, n: roll(20) }),
-    () => ({ kind: 'move', legs: [], lots: [{ lot, n: 1 + roll(4), from: heaps[roll(2)]!, to: roll(2) === 0 ? { in: { kind: 'kept', id: machine } } : heaps[roll(2)]! }] }),
-    () => oneOutOf({ id: lot, partKind: '74LS374', attributes: {} }, v7() as PartId, heaps[roll(2)]!, roll(2) === 0 ? machine : undefined),
+    () => ({
+      kind: 'move',
+      legs: [],
+      lots: [
+        {
+          lot,
+          n: 1 + roll(4),
+          from: heaps[roll(2)]!,
+          to: roll(2) === 0 ? { in: { kind: 'kept', id: machine } } : heaps[roll(2)]!,
+        },
+      ],
+    }),
+    () =>
+      oneOutOf(
+        { id: lot, partKind: '74LS374', attributes: {} },
+        v7() as PartId,
+        heaps[roll(2)]!,
+        roll(2) === 0 ? machine : undefined,
+      ),
     () => ({ kind: 'reservation', what: 'made', machine, position: socket, lot, n: 1 + roll(3) }),
     () => ({ kind: 'reservation', what: 'made', machine, part: found(machine, socket) }),
     () => {
       const made = written.find((w) => w.body.kind === 'reservation' && w.body.what === 'made')
       return made?.body.kind === 'reservation'
-        ? { kind: 'reservation', what: 'ended', machine: made.body.machine, lot: made.body.lot, part: made.body.part, reservation: made.id }
+        ? {
+            kind: 'reservation',
+            what: 'ended',
+            machine: made.body.machine,
+            lot: made.body.lot,
+            part: made.body.part,
+            reservation: made.id,
+          }
         : { kind: 'count', lot, place: heaps[0]!, n: roll(9) }
     },
     () => ({ kind: 'part', what: 'content', machine, place: slot(machine, socket), content: 'empty' }),
     () => ({ kind: 'gear', what: 'unfit', gear, need: 'line simulator', since: at, because: 'worn' }),
     () => ({ kind: 'rule', what: 'policy', key: 'as-found depth', option: 'full', reason: 'trial' }),
-    () => ({ kind: 'machine', what: 'stated', machine, set: { serial: `S-${roll(99)}`, attributes: { line: roll(2) === 0 ? 'V.24' : 'loop' } } }),
+    () => ({
+      kind: 'machine',
+      what: 'stated',
+      machine,
+      set: { serial: `S-${roll(99)}`, attributes: { line: roll(2) === 0 ? 'V.24' : 'loop' } },
+    }),
   ]
   const target = written[roll(Math.max(1, written.length))]
-  if (target && roll(5) === 0) return { ...draft({ kind: 'withdrawal' }, { happenedAt }), amends: { entry: target.id, seen: null, how: 'withdraw', reason: 'trial' } }
+  if (target && roll(5) === 0)
+    return {
+      ...draft({ kind: 'withdrawal' }, { happenedAt }),
+      amends: { entry: target.id, seen: null, how: 'withdraw', reason: 'trial' },
+    }
   return draft(await bodies[roll(bodies.length)]!(), { happenedAt })
 }
 
@@ -119,12 +210,33 @@ describe('projections', () => {
     const { db } = house.running.services
     const roll = dice(seed)
     const written: Draft[] = []
-    const context = { account: house.people.steward.account as AccountId, role: 'steward' as const, fromOutbox: true, keepContested: true }
-    await append(db, [draft({ kind: 'gear', what: 'identified', gear, name: 'line box', gearKind: 'line simulator', attributes: { line: 'V.24' } })], {
+    const context = {
+      account: house.people.steward.account as AccountId,
+      role: 'steward' as const,
+      fromOutbox: true,
+      keepContested: true,
+    }
+    await append(
+      db,
+      [
+        draft({
+          kind: 'gear',
+          what: 'identified',
+          gear,
+          name: 'line box',
+          gearKind: 'line simulator',
+          attributes: { line: 'V.24' },
+        }),
+      ],
+      {
+        ...context,
+        now: nowInstant(),
+      },
+    )
+    await append(db, [draft({ kind: 'lot', what: 'identified', lot, partKind: '74LS374' })], {
       ...context,
       now: nowInstant(),
     })
-    await append(db, [draft({ kind: 'lot', what: 'identified', lot, partKind: '74LS374' })], { ...context, now: nowInstant() })
     for (let i = 0; i < 40; i++) {
       const next = await act(roll, written)
       const [answer] = await append(db, [next], { ...context, now: nowInstant() })

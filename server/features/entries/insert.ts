@@ -19,7 +19,8 @@ function canonical(value: unknown): string {
  * What an entry says. By which device it came is left out: one that was sent, whose answer was lost, and that comes again
  * from the outbox is the same entry.
  */
-export const contentHash = ({ device: _, ...said }: Draft): string => createHash('sha256').update(canonical(said)).digest('hex')
+export const contentHash = ({ device: _, ...said }: Draft): string =>
+  createHash('sha256').update(canonical(said)).digest('hex')
 
 /** Entries of the house as a whole: no machine or part is needed to read them. */
 export const isHouse = ({ body }: Pick<Entry, 'body'>): boolean =>
@@ -31,23 +32,49 @@ export const isHouse = ({ body }: Pick<Entry, 'body'>): boolean =>
   (body.kind === 'rule' && (body.what !== 'policy' || body.machine === undefined))
 
 /** Writes one entry and its subjects, under the next seq. The caller holds the commit lock. Answers the entry as stored. */
-export async function insertEntry(db: Db, entry: Entry, hash: string, transaction: Transaction, house = isHouse(entry)): Promise<Entry> {
+export async function insertEntry(
+  db: Db,
+  entry: Entry,
+  hash: string,
+  transaction: Transaction,
+  house = isHouse(entry),
+): Promise<Entry> {
   const machine = entry.about.find((s) => s.kind === 'machine')?.id ?? null
   const [row] = await rows<{ seq: string }>(
     db,
     `WITH e AS (INSERT INTO entries (id, seq, kind, house, machine, recorded_at, content_hash, entry) VALUES ($1,nextval('entry_seq'),$2,$3,$4,$5,$6,$7) RETURNING id, seq),
      s AS (INSERT INTO entry_subjects (entry, kind, subject) SELECT e.id, s.kind, s.subject FROM e, unnest($8::text[], $9::text[]) AS s(kind, subject))
      SELECT seq FROM e`,
-    [entry.id, entry.body.kind, house, machine, entry.recordedAt, hash, JSON.stringify(entry), entry.about.map((s) => s.kind), entry.about.map((s) => s.id)],
+    [
+      entry.id,
+      entry.body.kind,
+      house,
+      machine,
+      entry.recordedAt,
+      hash,
+      JSON.stringify(entry),
+      entry.about.map((s) => s.kind),
+      entry.about.map((s) => s.id),
+    ],
     transaction,
   )
   return { ...entry, seq: Number(row?.seq) }
 }
 
 /** Writes many entries, in their order, in one statement. The caller holds the commit lock. Answers them as stored. */
-export async function insertEntries(db: Db, entries: readonly Entry[], hashOf: (draft: Draft) => string, transaction: Transaction): Promise<Entry[]> {
+export async function insertEntries(
+  db: Db,
+  entries: readonly Entry[],
+  hashOf: (draft: Draft) => string,
+  transaction: Transaction,
+): Promise<Entry[]> {
   if (entries.length === 0) return []
-  const [first] = await rows<{ seq: string }>(db, `SELECT setval('entry_seq', nextval('entry_seq') + $1 - 1) - $1 + 1 AS seq`, [entries.length], transaction)
+  const [first] = await rows<{ seq: string }>(
+    db,
+    `SELECT setval('entry_seq', nextval('entry_seq') + $1 - 1) - $1 + 1 AS seq`,
+    [entries.length],
+    transaction,
+  )
   const stored = entries.map((entry, i): Entry => ({ ...entry, seq: Number(first?.seq) + i }))
   const machineOf = (e: Entry) => e.about.find((s) => s.kind === 'machine')?.id ?? null
   await run(
@@ -79,6 +106,15 @@ export async function insertEntries(db: Db, entries: readonly Entry[], hashOf: (
 
 /** The part of an entry that its writer sent, so that sending it again is recognised. */
 export function draftOf(entry: Entry): Draft {
-  const { about: _about, recordedAt: _at, seq: _seq, recordedBy: _by, became: _became, contest: _contest, clockUncertain: _clock, ...draft } = entry
+  const {
+    about: _about,
+    recordedAt: _at,
+    seq: _seq,
+    recordedBy: _by,
+    became: _became,
+    contest: _contest,
+    clockUncertain: _clock,
+    ...draft
+  } = entry
   return draft
 }

@@ -11,7 +11,12 @@ import { partView } from '#core/views/parts.ts'
 import { machineSummary } from '#core/views/summary.ts'
 import { run, type Db } from '../../db/connection.ts'
 
-export async function projectMachine(db: Db, world: World, id: MachineId, transaction: Transaction): Promise<void> {
+export async function projectMachine(
+  db: Db,
+  world: World,
+  id: MachineId,
+  transaction: Transaction,
+): Promise<void> {
   const row = machineRow(world, id)
   if (!row) {
     // A registration that was withdrawn leaves no machine behind.
@@ -26,7 +31,12 @@ export async function projectMachine(db: Db, world: World, id: MachineId, transa
     transaction,
   )
   const machine = world.machines.get(id)
-  if (machine) await projectHomes(db, [{ machine: id, homes: [...homesIn(id, positionsOf(world, machine)).keys()] }], transaction)
+  if (machine)
+    await projectHomes(
+      db,
+      [{ machine: id, homes: [...homesIn(id, positionsOf(world, machine)).keys()] }],
+      transaction,
+    )
 }
 
 export interface MachineHomes {
@@ -35,7 +45,11 @@ export interface MachineHomes {
 }
 
 /** Which machine an assembly that nobody has touched sits in, by the id its part will have: a move may name it before anything else does. */
-export async function projectHomes(db: Db, machines: readonly MachineHomes[], transaction: Transaction): Promise<void> {
+export async function projectHomes(
+  db: Db,
+  machines: readonly MachineHomes[],
+  transaction: Transaction,
+): Promise<void> {
   const pairs = machines.flatMap(({ machine, homes }) => homes.map((part) => ({ machine, part })))
   await run(
     db,
@@ -87,11 +101,19 @@ const upsertMachine = `INSERT INTO machines (${columns.join(', ')}) VALUES (${co
     .join(', ')}`
 
 /** Writes many machines that are new to the house in one statement. */
-export async function insertMachines(db: Db, machines: readonly MachineRow[], transaction: Transaction): Promise<void> {
+export async function insertMachines(
+  db: Db,
+  machines: readonly MachineRow[],
+  transaction: Transaction,
+): Promise<void> {
   await run(
     db,
     `INSERT INTO machines (${columns.join(', ')}) SELECT * FROM unnest(${columns.map((c, n) => (columnTypes[c] === 'json' ? `string_to_array($${n + 1}, E'\\n')::json[]` : `$${n + 1}::${columnTypes[c]}[]`)).join(', ')})`,
-    columns.map((c) => (columnTypes[c] === 'json' ? machines.map((m) => JSON.stringify(m[c])).join('\n') : machines.map((m) => m[c]))),
+    columns.map((c) =>
+      columnTypes[c] === 'json'
+        ? machines.map((m) => JSON.stringify(m[c])).join('\n')
+        : machines.map((m) => m[c]),
+    ),
     transaction,
   )
 }
@@ -148,11 +170,22 @@ export async function projectPart(db: Db, world: World, id: PartId, transaction:
     [id, place.in.kind, place.in.id, isSlot(place) ? placeKey(place) : null],
     transaction,
   )
-  const words = [view.label, view.tag, view.partKind, part.marking, part.dateCode, view.place].filter(Boolean).join(' ').toLowerCase()
+  const words = [view.label, view.tag, view.partKind, part.marking, part.dateCode, view.place]
+    .filter(Boolean)
+    .join(' ')
+    .toLowerCase()
   await run(
     db,
     `INSERT INTO parts (part, tag, machine, loan, gone, words, part_row) VALUES ($1,$2,$3,$4,$5,$6,$7) ON CONFLICT (part) DO UPDATE SET tag=$2, machine=$3, loan=$4, gone=$5, words=$6, part_row=$7`,
-    [id, part.tag ?? null, view.machine ?? null, view.loan !== undefined, place.in.kind === 'gone', words, JSON.stringify(view)],
+    [
+      id,
+      part.tag ?? null,
+      view.machine ?? null,
+      view.loan !== undefined,
+      place.in.kind === 'gone',
+      words,
+      JSON.stringify(view),
+    ],
     transaction,
   )
 }
@@ -164,7 +197,10 @@ export async function projectLot(db: Db, world: World, id: LotId, transaction: T
     return
   }
   const row = lotRow(world, lot)
-  const words = [row.label, row.marking, ...Object.values(row.attributes), ...row.places.map((p) => p.label)].filter(Boolean).join(' ').toLowerCase()
+  const words = [row.label, row.marking, ...Object.values(row.attributes), ...row.places.map((p) => p.label)]
+    .filter(Boolean)
+    .join(' ')
+    .toLowerCase()
   await run(
     db,
     'INSERT INTO lots (lot, tag, words, reorder, lot_row) VALUES ($1,$2,$3,$4,$5) ON CONFLICT (lot) DO UPDATE SET tag=$2, words=$3, reorder=$4, lot_row=$5',

@@ -22,7 +22,13 @@ export interface Reached {
 }
 
 /** Derives again every subject that the new entries can reach, and gives notice. The caller holds the commit lock. */
-export async function project(db: Db, closure: readonly Entry[], { stored, spoken, covered }: Reached, now: string, transaction: Transaction): Promise<void> {
+export async function project(
+  db: Db,
+  closure: readonly Entry[],
+  { stored, spoken, covered }: Reached,
+  now: string,
+  transaction: Transaction,
+): Promise<void> {
   const world = fold(closure, { now })
   const parts = new Set(stored.flatMap((e) => subjectIds(e.about, 'part')))
   const machines = new Set(stored.flatMap((e) => subjectIds(e.about, 'machine')))
@@ -33,16 +39,36 @@ export async function project(db: Db, closure: readonly Entry[], { stored, spoke
     }
   for (const id of await reachedThroughHouse(db, [...stored, ...spoken], transaction)) machines.add(id)
   for (const id of parts) await projectPart(db, world, id as PartId, transaction)
-  for (const id of await heldIn(db, [...parts], transaction)) if (!parts.has(id)) await derivePart(db, id as PartId, now, transaction)
+  for (const id of await heldIn(db, [...parts], transaction))
+    if (!parts.has(id)) await derivePart(db, id as PartId, now, transaction)
   const lots = new Set(stored.flatMap((e) => subjectIds(e.about, 'lot')))
   for (const id of lots) await projectLot(db, world, id as LotId, transaction)
-  for (const id of machines) await projectMachine(db, covered.has(id) ? world : fold(await closureOf(db, [id], [], transaction), { now }), id as MachineId, transaction)
-  await notify(db, { seq: stored.at(-1)?.seq ?? 0, machines: [...machines], kinds: [...new Set([...stored, ...spoken].map((e) => e.body.kind))] }, transaction)
+  for (const id of machines)
+    await projectMachine(
+      db,
+      covered.has(id) ? world : fold(await closureOf(db, [id], [], transaction), { now }),
+      id as MachineId,
+      transaction,
+    )
+  await notify(
+    db,
+    {
+      seq: stored.at(-1)?.seq ?? 0,
+      machines: [...machines],
+      kinds: [...new Set([...stored, ...spoken].map((e) => e.body.kind))],
+    },
+    transaction,
+  )
 }
 
 /** A part's row from everything that it depends on. */
 export async function derivePart(db: Db, id: PartId, now: string, transaction: Transaction): Promise<void> {
-  await projectPart(db, fold(await closureOf(db, await machinesOfPart(db, id, transaction), [id], transaction), { now }), id, transaction)
+  await projectPart(
+    db,
+    fold(await closureOf(db, await machinesOfPart(db, id, transaction), [id], transaction), { now }),
+    id,
+    transaction,
+  )
 }
 
 /** Parts that lie in assemblies, however deep: they are where the assembly is. */
@@ -72,16 +98,38 @@ export async function notify(db: Db, event: LiveEvent, transaction: Transaction)
 /** Every place a part was in, the first and the present one included: each of their machines may speak of it. */
 function placesOf(world: World, id: PartId): Place[] {
   const part = world.parts.get(id)
-  return part ? [part.start, part.place, ...part.legs.flatMap((leg) => [leg.from, leg.to])].filter((place) => place !== undefined) : []
+  return part
+    ? [part.start, part.place, ...part.legs.flatMap((leg) => [leg.from, leg.to])].filter(
+        (place) => place !== undefined,
+      )
+    : []
 }
 
 /** Machines that a house entry reaches: all of a type, all tested with a piece of gear, all under a policy, all that name a party. */
-async function reachedThroughHouse(db: Db, stored: readonly Entry[], transaction: Transaction): Promise<string[]> {
+async function reachedThroughHouse(
+  db: Db,
+  stored: readonly Entry[],
+  transaction: Transaction,
+): Promise<string[]> {
   const found: string[] = []
   for (const { body } of stored) {
-    if (body.kind === 'type') found.push(...(await rows<{ id: string }>(db, 'SELECT machine AS id FROM machines WHERE type = $1', [body.type], transaction)).map((r) => r.id))
+    if (body.kind === 'type')
+      found.push(
+        ...(
+          await rows<{ id: string }>(
+            db,
+            'SELECT machine AS id FROM machines WHERE type = $1',
+            [body.type],
+            transaction,
+          )
+        ).map((r) => r.id),
+      )
     if (body.kind === 'rule' && body.what === 'policy' && body.machine === undefined)
-      found.push(...(await rows<{ id: string }>(db, 'SELECT machine AS id FROM machines', [], transaction)).map((r) => r.id))
+      found.push(
+        ...(await rows<{ id: string }>(db, 'SELECT machine AS id FROM machines', [], transaction)).map(
+          (r) => r.id,
+        ),
+      )
     if (body.kind === 'gear' && body.what !== 'proved')
       found.push(
         ...(
@@ -98,8 +146,16 @@ async function reachedThroughHouse(db: Db, stored: readonly Entry[], transaction
 }
 
 /** Derives machines whose state changes by time alone and is due, the longest due first. Answers how many. One that cannot be derived does not stop the others. */
-export async function refreshDue(db: Db, now: string, onError: (machine: string, error: Error) => void = () => undefined): Promise<number> {
-  const due = await rows<{ id: string }>(db, 'SELECT machine AS id FROM machines WHERE holds_until < $1 ORDER BY holds_until LIMIT 500', [now])
+export async function refreshDue(
+  db: Db,
+  now: string,
+  onError: (machine: string, error: Error) => void = () => undefined,
+): Promise<number> {
+  const due = await rows<{ id: string }>(
+    db,
+    'SELECT machine AS id FROM machines WHERE holds_until < $1 ORDER BY holds_until LIMIT 500',
+    [now],
+  )
   let refreshed = 0
   for (const { id } of due)
     try {
@@ -107,7 +163,12 @@ export async function refreshDue(db: Db, now: string, onError: (machine: string,
         await boundWaits(db, transaction)
         await lock(db, [{ kind: 'machine', id }], [], transaction)
         await commitLock(db, transaction)
-        await projectMachine(db, fold(await closureOf(db, [id], [], transaction), { now }), id as MachineId, transaction)
+        await projectMachine(
+          db,
+          fold(await closureOf(db, [id], [], transaction), { now }),
+          id as MachineId,
+          transaction,
+        )
         await notify(db, { seq: 0, machines: [id], kinds: ['time'] }, transaction)
       })
       refreshed++

@@ -27,14 +27,25 @@ const rowSql: Readonly<Record<Table, string>> = {
   assembly_homes: `SELECT machine::text AS id, jsonb_agg(part ORDER BY part)::text AS row FROM assembly_homes WHERE machine = $1 GROUP BY machine`,
 }
 
-async function snapshot(db: Db, tables: readonly Table[], id: string, transaction: Transaction): Promise<Map<Table, string | undefined>> {
+async function snapshot(
+  db: Db,
+  tables: readonly Table[],
+  id: string,
+  transaction: Transaction,
+): Promise<Map<Table, string | undefined>> {
   const found = new Map<Table, string | undefined>()
-  for (const table of tables) found.set(table, (await rows<{ row: string }>(db, rowSql[table], [id], transaction))[0]?.row)
+  for (const table of tables)
+    found.set(table, (await rows<{ row: string }>(db, rowSql[table], [id], transaction))[0]?.row)
   return found
 }
 
 /** Derives one subject under the lock that every writer takes, and says what had differed. */
-async function derive(db: Db, tables: readonly Table[], id: string, write: (transaction: Transaction) => Promise<void>): Promise<Difference[]> {
+async function derive(
+  db: Db,
+  tables: readonly Table[],
+  id: string,
+  write: (transaction: Transaction) => Promise<void>,
+): Promise<Difference[]> {
   return db.transaction(async (transaction) => {
     await commitLock(db, transaction)
     const before = await snapshot(db, tables, id, transaction)
@@ -49,7 +60,11 @@ async function derive(db: Db, tables: readonly Table[], id: string, write: (tran
 }
 
 const subjects = async (db: Db, kind: 'machine' | 'part' | 'lot'): Promise<string[]> =>
-  (await rows<{ id: string }>(db, `SELECT DISTINCT subject AS id FROM entry_subjects WHERE kind = $1`, [kind])).map((r) => r.id)
+  (
+    await rows<{ id: string }>(db, `SELECT DISTINCT subject AS id FROM entry_subjects WHERE kind = $1`, [
+      kind,
+    ])
+  ).map((r) => r.id)
 
 /** Rows of things that no entry speaks of. */
 const strays: readonly { readonly table: Table; readonly sql: string }[] = [
@@ -57,12 +72,18 @@ const strays: readonly { readonly table: Table; readonly sql: string }[] = [
     table: 'machines',
     sql: `DELETE FROM machines m WHERE NOT EXISTS (SELECT 1 FROM entry_subjects WHERE kind = 'machine' AND subject = m.machine::text) RETURNING machine::text AS id`,
   },
-  { table: 'parts', sql: `DELETE FROM parts p WHERE NOT EXISTS (SELECT 1 FROM entry_subjects WHERE kind = 'part' AND subject = p.part::text) RETURNING part::text AS id` },
+  {
+    table: 'parts',
+    sql: `DELETE FROM parts p WHERE NOT EXISTS (SELECT 1 FROM entry_subjects WHERE kind = 'part' AND subject = p.part::text) RETURNING part::text AS id`,
+  },
   {
     table: 'placements',
     sql: `DELETE FROM placements p WHERE NOT EXISTS (SELECT 1 FROM entry_subjects WHERE kind = 'part' AND subject = p.part::text) RETURNING part::text AS id`,
   },
-  { table: 'lots', sql: `DELETE FROM lots l WHERE NOT EXISTS (SELECT 1 FROM entry_subjects WHERE kind = 'lot' AND subject = l.lot::text) RETURNING lot::text AS id` },
+  {
+    table: 'lots',
+    sql: `DELETE FROM lots l WHERE NOT EXISTS (SELECT 1 FROM entry_subjects WHERE kind = 'lot' AND subject = l.lot::text) RETURNING lot::text AS id`,
+  },
 ]
 
 /**
@@ -76,7 +97,12 @@ export async function rebuild(db: Db, now: string): Promise<Difference[]> {
     for (const id of machines)
       differences.push(
         ...(await derive(db, ['machines', 'assembly_homes'], id, async (transaction) =>
-          projectMachine(db, fold(await closureOf(db, [id], [], transaction), { now }), id as MachineId, transaction),
+          projectMachine(
+            db,
+            fold(await closureOf(db, [id], [], transaction), { now }),
+            id as MachineId,
+            transaction,
+          ),
         )),
       )
   }
@@ -84,11 +110,23 @@ export async function rebuild(db: Db, now: string): Promise<Difference[]> {
   await deriveMachines()
   const named = await nameMachines(db)
   if (named.length > 0) await deriveMachines()
-  for (const { entry, machine } of named) differences.push({ table: 'entry_subjects', id: entry, stored: undefined, derived: `machine ${machine}` })
-  for (const id of await subjects(db, 'part')) differences.push(...(await derive(db, ['parts', 'placements'], id, (transaction) => derivePart(db, id as PartId, now, transaction))))
+  for (const { entry, machine } of named)
+    differences.push({ table: 'entry_subjects', id: entry, stored: undefined, derived: `machine ${machine}` })
+  for (const id of await subjects(db, 'part'))
+    differences.push(
+      ...(await derive(db, ['parts', 'placements'], id, (transaction) =>
+        derivePart(db, id as PartId, now, transaction),
+      )),
+    )
   for (const id of await subjects(db, 'lot'))
-    differences.push(...(await derive(db, ['lots'], id, async (transaction) => projectLot(db, fold(await lotEntries(db, [id], transaction), { now }), id as LotId, transaction))))
-  for (const { table, sql } of strays) for (const { id } of await rows<{ id: string }>(db, sql)) differences.push({ table, id, stored: 'a row', derived: undefined })
+    differences.push(
+      ...(await derive(db, ['lots'], id, async (transaction) =>
+        projectLot(db, fold(await lotEntries(db, [id], transaction), { now }), id as LotId, transaction),
+      )),
+    )
+  for (const { table, sql } of strays)
+    for (const { id } of await rows<{ id: string }>(db, sql))
+      differences.push({ table, id, stored: 'a row', derived: undefined })
   return differences
 }
 

@@ -39,7 +39,11 @@ function readDraft(raw: unknown, index: number): Draft | Newer {
     path: `entries.${index}.${issue.path.join('.')}`,
     message: issue.code === 'unrecognized_keys' ? `Not known here: ${issue.keys.join(', ')}.` : issue.message,
   }))
-  throw new ProblemError('invalid', `Entry ${index + 1}: ${fields[0]?.message ?? 'it cannot be read.'} Nothing of this sending was stored.`, { fields })
+  throw new ProblemError(
+    'invalid',
+    `Entry ${index + 1}: ${fields[0]?.message ?? 'it cannot be read.'} Nothing of this sending was stored.`,
+    { fields },
+  )
 }
 
 const isNewer = (draft: Draft | Newer): draft is Newer => 'newer' in draft
@@ -59,9 +63,14 @@ async function requireMachines({ db }: Services, visitor: Visitor, group: readon
   if (visitor.role !== 'guest') return
   const targets = await loadEntries(
     db,
-    group.flatMap((d) => [d.amends?.entry, d.body.kind === 'settle' ? d.body.entry : undefined].flatMap((id) => id ?? [])),
+    group.flatMap((d) =>
+      [d.amends?.entry, d.body.kind === 'settle' ? d.body.entry : undefined].flatMap((id) => id ?? []),
+    ),
   )
-  const machines = new Set([...group.flatMap((d) => subjectIds(subjectsOf(d), 'machine')), ...targets.flatMap((t) => subjectIds(t.about, 'machine'))])
+  const machines = new Set([
+    ...group.flatMap((d) => subjectIds(subjectsOf(d), 'machine')),
+    ...targets.flatMap((t) => subjectIds(t.about, 'machine')),
+  ])
   for (const id of machines) await requireSight(db, visitor, id as MachineId)
 }
 
@@ -97,7 +106,11 @@ export function entriesRoutes(services: Services): Router {
         const drafts = group.filter((d): d is Draft => !isNewer(d))
         await requireMachines(services, visitor, drafts)
         // Who did it is the writer, unless the entry names another person.
-        const mine = drafts.map((draft): Draft => (draft.doneBy === undefined && draft.body.kind !== 'party' ? { ...draft, doneBy: visitor.party } : draft))
+        const mine = drafts.map((draft): Draft =>
+          draft.doneBy === undefined && draft.body.kind !== 'party'
+            ? { ...draft, doneBy: visitor.party }
+            : draft,
+        )
         const results = await append(services.db, mine, {
           ...writer,
           now: nowInstant(),
@@ -114,8 +127,12 @@ export function entriesRoutes(services: Services): Router {
 }
 
 async function worded(services: Services, result: Appended, zone: string, visitor: Visitor): Promise<Became> {
-  const refusal = result.became === 'refused' ? result.refusal : result.became === 'contested' ? result.contest : undefined
-  if (!refusal) return result.became === 'already recorded' ? { id: result.id, became: 'already recorded', seq: result.seq } : (result as Became)
+  const refusal =
+    result.became === 'refused' ? result.refusal : result.became === 'contested' ? result.contest : undefined
+  if (!refusal)
+    return result.became === 'already recorded'
+      ? { id: result.id, became: 'already recorded', seq: result.seq }
+      : (result as Became)
   const labels = visitor.role === 'guest' ? {} : await labelsOf(services, refusal)
   const detail = refusalWords(refusal, { zone, labels })
   return { ...result, detail } as Became

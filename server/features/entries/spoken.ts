@@ -11,7 +11,8 @@ export interface Spoken {
   readonly of: ReadonlyMap<string, readonly string[]>
 }
 
-const spokenId = ({ amends, body }: Draft): string | undefined => amends?.entry ?? (body.kind === 'settle' ? body.entry : undefined)
+const spokenId = ({ amends, body }: Draft): string | undefined =>
+  amends?.entry ?? (body.kind === 'settle' ? body.entry : undefined)
 
 export async function spokenOf(db: Db, group: readonly Draft[], transaction: Transaction): Promise<Spoken> {
   const of = new Map<string, readonly string[]>()

@@ -16,10 +16,26 @@ import { project } from './reach.ts'
 import { inheritedBy, spokenOf, type Spoken } from './spoken.ts'
 
 export type Appended =
-  | { readonly id: string; readonly became: 'recorded'; readonly seq: number; readonly clockUncertain?: boolean }
-  | { readonly id: string; readonly became: 'already recorded'; readonly seq: number; readonly contest?: Refusal | undefined }
+  | {
+      readonly id: string
+      readonly became: 'recorded'
+      readonly seq: number
+      readonly clockUncertain?: boolean
+    }
+  | {
+      readonly id: string
+      readonly became: 'already recorded'
+      readonly seq: number
+      readonly contest?: Refusal | undefined
+    }
   | { readonly id: string; readonly became: 'contested'; readonly seq: number; readonly contest: Refusal }
-  | { readonly id: string; readonly became: 'refused'; readonly refusal: Refusal; readonly mayKeep: boolean; readonly both?: readonly unknown[] }
+  | {
+      readonly id: string
+      readonly became: 'refused'
+      readonly refusal: Refusal
+      readonly mayKeep: boolean
+      readonly both?: readonly unknown[]
+    }
 
 export interface AppendContext extends Writer {
   readonly account: AccountId
@@ -31,7 +47,9 @@ export interface AppendContext extends Writer {
 export async function append(db: Db, group: readonly Draft[], context: AppendContext): Promise<Appended[]> {
   for (let attempt = 0; ; attempt++) {
     try {
-      const { answers, stored } = await db.transaction((transaction) => appendIn(db, group, context, transaction))
+      const { answers, stored } = await db.transaction((transaction) =>
+        appendIn(db, group, context, transaction),
+      )
       rememberCommitted(stored)
       return answers
     } catch (error) {
@@ -43,12 +61,22 @@ export async function append(db: Db, group: readonly Draft[], context: AppendCon
 }
 
 /** The same inside a transaction of the caller's, who hands `stored` to rememberCommitted once it is committed. */
-export async function appendIn(db: Db, group: readonly Draft[], context: AppendContext, transaction: Transaction): Promise<{ answers: Appended[]; stored: readonly Entry[] }> {
+export async function appendIn(
+  db: Db,
+  group: readonly Draft[],
+  context: AppendContext,
+  transaction: Transaction,
+): Promise<{ answers: Appended[]; stored: readonly Entry[] }> {
   await boundWaits(db, transaction)
   const spoken = await spokenOf(db, group, transaction)
   const provisional = group.flatMap((draft) => subjectsOf(draft, inheritedBy(draft, spoken)))
   const holders = await machinesAround(db, group, transaction)
-  await lock(db, [...provisional, ...holders.map((id): Subject => ({ kind: 'machine', id }))], tagsOf(group), transaction)
+  await lock(
+    db,
+    [...provisional, ...holders.map((id): Subject => ({ kind: 'machine', id }))],
+    tagsOf(group),
+    transaction,
+  )
   // Under the lock: nobody can store the same entry while this one looks.
   const known = await alreadyStored(db, group, context.account, transaction)
   if (known) return { answers: known, stored: [] }
@@ -64,11 +92,22 @@ export async function appendIn(db: Db, group: readonly Draft[], context: AppendC
     if (trial.refused) return { answers: trial.refused, stored: [] }
   }
   const stored = await insert(db, trial.entries, trial.outcome, group, spoken, transaction)
-  await project(db, [...trial.before, ...stored], { stored, spoken: spoken.entries, covered: machines }, context.now, transaction)
+  await project(
+    db,
+    [...trial.before, ...stored],
+    { stored, spoken: spoken.entries, covered: machines },
+    context.now,
+    transaction,
+  )
   const answers = stored.map((entry): Appended =>
     entry.became === 'contested' && entry.contest
       ? { id: entry.id, became: 'contested', seq: entry.seq, contest: entry.contest }
-      : { id: entry.id, became: 'recorded', seq: entry.seq, ...(entry.clockUncertain ? { clockUncertain: true } : {}) },
+      : {
+          id: entry.id,
+          became: 'recorded',
+          seq: entry.seq,
+          ...(entry.clockUncertain ? { clockUncertain: true } : {}),
+        },
   )
   return { answers, stored }
 }
@@ -83,14 +122,29 @@ interface Trial {
 }
 
 /** Reads what the group rests on and judges it. `machines` gains those that its places turn out to lie in. */
-async function tryGroup(db: Db, group: readonly Draft[], context: AppendContext, spoken: Spoken, machines: Set<string>, transaction: Transaction): Promise<Trial> {
+async function tryGroup(
+  db: Db,
+  group: readonly Draft[],
+  context: AppendContext,
+  spoken: Spoken,
+  machines: Set<string>,
+  transaction: Transaction,
+): Promise<Trial> {
   const subjects = group.flatMap((draft) => subjectsOf(draft, inheritedBy(draft, spoken)))
   const parts = [...new Set(subjectIds(subjects, 'part'))]
   const lots = [...new Set(subjectIds(subjects, 'lot'))]
-  const [last] = await rows<{ seq: string | null }>(db, 'SELECT max(seq) AS seq FROM entries', [], transaction)
+  const [last] = await rows<{ seq: string | null }>(
+    db,
+    'SELECT max(seq) AS seq FROM entries',
+    [],
+    transaction,
+  )
   const seen = Number(last?.seq ?? 0)
   for (;;) {
-    const near = merged(await closureOf(db, [...machines], parts, transaction, true), lots.length > 0 ? await lotEntries(db, lots, transaction, true) : [])
+    const near = merged(
+      await closureOf(db, [...machines], parts, transaction, true),
+      lots.length > 0 ? await lotEntries(db, lots, transaction, true) : [],
+    )
     const before = merged(near, spoken.entries)
     const { entries, judgements } = judgeGroup(before, group, context, spoken)
     const beyond = subjectIds(
@@ -112,17 +166,34 @@ function asOne(outcome: readonly Judgement[]): Judgement[] {
   return outcome.map((j) => (contest && j.became === 'recorded' ? contest : j))
 }
 
-function refusalsOf(group: readonly Draft[], outcome: readonly Judgement[], { keepContested }: AppendContext): Appended[] | undefined {
+function refusalsOf(
+  group: readonly Draft[],
+  outcome: readonly Judgement[],
+  { keepContested }: AppendContext,
+): Appended[] | undefined {
   const refusals = outcome.map((j) =>
-    j.became === 'refused' ? { refusal: j.refusal, mayKeep: false } : j.became === 'contested' && !keepContested ? { refusal: j.contest, mayKeep: true } : undefined,
+    j.became === 'refused'
+      ? { refusal: j.refusal, mayKeep: false }
+      : j.became === 'contested' && !keepContested
+        ? { refusal: j.contest, mayKeep: true }
+        : undefined,
   )
   const first = refusals.find((r) => r?.mayKeep === false) ?? refusals.find((r) => r !== undefined)
   if (!first) return undefined
-  return group.map((draft, i): Appended => ({ id: draft.id, became: 'refused', ...(refusals[i] ?? first), mayKeep: first.mayKeep }))
+  return group.map((draft, i): Appended => ({
+    id: draft.id,
+    became: 'refused',
+    ...(refusals[i] ?? first),
+    mayKeep: first.mayKeep,
+  }))
 }
 
 /** Whether entries came, after `seen`, that what was judged rests on: the house's own, or about anything it read of. */
-async function writtenSince(db: Db, { seen, before, entries }: Trial, transaction: Transaction): Promise<boolean> {
+async function writtenSince(
+  db: Db,
+  { seen, before, entries }: Trial,
+  transaction: Transaction,
+): Promise<boolean> {
   const newer = await rows<{ house: boolean; subjects: string[] | null }>(
     db,
     'SELECT e.house, array_agg(s.subject) AS subjects FROM entries e LEFT JOIN entry_subjects s ON s.entry = e.id WHERE e.seq > $1 GROUP BY e.id, e.house',
@@ -135,7 +206,12 @@ async function writtenSince(db: Db, { seen, before, entries }: Trial, transactio
 }
 
 /** Judges a group. Its entries may build on each other (a machine's new position, then the move out of it): each after those before it. */
-function judgeGroup(before: readonly Entry[], group: readonly Draft[], context: AppendContext, spoken: Spoken): { entries: Entry[]; judgements: Judgement[] } {
+function judgeGroup(
+  before: readonly Entry[],
+  group: readonly Draft[],
+  context: AppendContext,
+  spoken: Spoken,
+): { entries: Entry[]; judgements: Judgement[] } {
   let line = before
   let world = fold(line, { now: context.now })
   const asStored = (draft: Draft, i: number): Entry => ({
@@ -166,7 +242,12 @@ function judgeGroup(before: readonly Entry[], group: readonly Draft[], context: 
 }
 
 /** Answers for a group that was sent before; undefined when none of it was. A stored entry is shown to nobody but its writer. */
-async function alreadyStored(db: Db, group: readonly Draft[], account: string, transaction: Transaction): Promise<Appended[] | undefined> {
+async function alreadyStored(
+  db: Db,
+  group: readonly Draft[],
+  account: string,
+  transaction: Transaction,
+): Promise<Appended[] | undefined> {
   const found = await rows<{ id: string; seq: string; content_hash: string; entry: Entry }>(
     db,
     'SELECT id, seq, content_hash, entry FROM entries WHERE id = ANY($1::uuid[])',
@@ -177,16 +258,27 @@ async function alreadyStored(db: Db, group: readonly Draft[], account: string, t
   const byId = new Map(found.map((row) => [row.id, row]))
   return group.map((draft): Appended => {
     const row = byId.get(draft.id)
-    if (row && row.content_hash === contentHash(draft)) return { id: draft.id, became: 'already recorded', seq: Number(row.seq), contest: row.entry.contest }
+    if (row && row.content_hash === contentHash(draft))
+      return { id: draft.id, became: 'already recorded', seq: Number(row.seq), contest: row.entry.contest }
     const both = row?.entry.recordedBy === account ? { both: [row.entry, draft] } : {}
-    return { id: draft.id, became: 'refused', refusal: { rule: 'other-content', entry: draft.id }, mayKeep: false, ...both }
+    return {
+      id: draft.id,
+      became: 'refused',
+      refusal: { rule: 'other-content', entry: draft.id },
+      mayKeep: false,
+      ...both,
+    }
   })
 }
 
 /** Machines around the trays and assemblies that the moves of a group name. */
 async function machinesAround(db: Db, group: readonly Draft[], transaction: Transaction): Promise<string[]> {
   const places = group.flatMap((d) =>
-    d.body.kind === 'move' ? d.body.legs.flatMap((l) => [l.from, l.to]) : d.body.kind === 'part' && d.body.what !== 'health' && d.body.place ? [d.body.place] : [],
+    d.body.kind === 'move'
+      ? d.body.legs.flatMap((l) => [l.from, l.to])
+      : d.body.kind === 'part' && d.body.what !== 'health' && d.body.place
+        ? [d.body.place]
+        : [],
   )
   const trays = places.filter((p) => p.in.kind === 'tray').map((p) => p.in.id)
   const assemblies = places.filter((p) => p.in.kind === 'assembly').map((p) => p.in.id)
@@ -204,39 +296,72 @@ async function machinesAround(db: Db, group: readonly Draft[], transaction: Tran
 
 /** Tags that a group gives out: parts and lots share them, so that no two writers may give the same one at once. */
 const tagsOf = (group: readonly Draft[]): string[] =>
-  group.flatMap(({ body }) => ((body.kind === 'part' || body.kind === 'lot') && body.what === 'identified' && body.tag ? [body.tag] : []))
+  group.flatMap(({ body }) =>
+    (body.kind === 'part' || body.kind === 'lot') && body.what === 'identified' && body.tag ? [body.tag] : [],
+  )
 
 /** Numbers and tags that are unique in the whole house, not only in the closure. */
-export async function uniqueNames(db: Db, group: readonly Entry[], transaction: Transaction): Promise<(Judgement | undefined)[]> {
+export async function uniqueNames(
+  db: Db,
+  group: readonly Entry[],
+  transaction: Transaction,
+): Promise<(Judgement | undefined)[]> {
   const answers: (Judgement | undefined)[] = []
   for (const { body } of group) {
     if (body.kind === 'machine' && body.what === 'registered') {
-      const [twin] = await rows(db, 'SELECT 1 FROM machines WHERE entry_number = $1 AND machine <> $2', [body.entryNumber, body.machine], transaction)
-      answers.push(twin ? { became: 'refused', refusal: { rule: 'number-taken', number: body.entryNumber } } : undefined)
+      const [twin] = await rows(
+        db,
+        'SELECT 1 FROM machines WHERE entry_number = $1 AND machine <> $2',
+        [body.entryNumber, body.machine],
+        transaction,
+      )
+      answers.push(
+        twin ? { became: 'refused', refusal: { rule: 'number-taken', number: body.entryNumber } } : undefined,
+      )
     } else if ((body.kind === 'part' || body.kind === 'lot') && body.what === 'identified' && body.tag) {
       const own = body.kind === 'part' ? body.part : body.lot
-      const [twin] = await rows(db, 'SELECT 1 FROM parts WHERE tag = $1 AND part <> $2 UNION ALL SELECT 1 FROM lots WHERE tag = $1 AND lot <> $2', [body.tag, own], transaction)
+      const [twin] = await rows(
+        db,
+        'SELECT 1 FROM parts WHERE tag = $1 AND part <> $2 UNION ALL SELECT 1 FROM lots WHERE tag = $1 AND lot <> $2',
+        [body.tag, own],
+        transaction,
+      )
       answers.push(twin ? { became: 'refused', refusal: { rule: 'tag-taken', tag: body.tag } } : undefined)
     } else answers.push(undefined)
   }
   return answers
 }
 
-async function insert(db: Db, base: readonly Entry[], outcome: readonly Judgement[], drafts: readonly Draft[], spoken: Spoken, transaction: Transaction): Promise<Entry[]> {
+async function insert(
+  db: Db,
+  base: readonly Entry[],
+  outcome: readonly Judgement[],
+  drafts: readonly Draft[],
+  spoken: Spoken,
+  transaction: Transaction,
+): Promise<Entry[]> {
   const stored: Entry[] = []
   for (const [i, entry] of base.entries()) {
     const judgement = outcome[i]
     const full: Entry = {
       ...entry,
-      ...(judgement?.became === 'contested' ? { became: 'contested' as const, contest: judgement.contest } : {}),
-      ...(judgement?.became === 'recorded' && judgement.clockUncertain ? { clockUncertain: true, happenedAt: notAfter(entry.happenedAt, entry.recordedAt) } : {}),
+      ...(judgement?.became === 'contested'
+        ? { became: 'contested' as const, contest: judgement.contest }
+        : {}),
+      ...(judgement?.became === 'recorded' && judgement.clockUncertain
+        ? { clockUncertain: true, happenedAt: notAfter(entry.happenedAt, entry.recordedAt) }
+        : {}),
     }
     // What takes back, corrects or settles an entry of the house is read wherever the house is.
-    const house = isHouse(full) || spoken.entries.some((e) => spoken.of.get(full.id)?.includes(e.id) && isHouse(e))
+    const house =
+      isHouse(full) || spoken.entries.some((e) => spoken.of.get(full.id)?.includes(e.id) && isHouse(e))
     stored.push(await insertEntry(db, full, contentHash(drafts[i] ?? entry), transaction, house))
   }
   return stored
 }
 
 /** What an outbox with a fast clock says happened later than it was received: the latest is when it was received. */
-const notAfter = (at: Interval, recordedAt: string): Interval => ({ earliest: at.earliest !== null && at.earliest > recordedAt ? recordedAt : at.earliest, latest: recordedAt })
+const notAfter = (at: Interval, recordedAt: string): Interval => ({
+  earliest: at.earliest !== null && at.earliest > recordedAt ? recordedAt : at.earliest,
+  latest: recordedAt,
+})

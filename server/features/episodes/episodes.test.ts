@@ -57,14 +57,23 @@ describe('the entries that a device holds', () => {
     const part = found(donor, 'IC40')
     await tell(restorer, { kind: 'part', what: 'health', part, health: 'proved good' }, false)
     const held = await fetched(volunteer, lastSeq(before), before.entries.length)
-    await tell(restorer, { kind: 'move', legs: [{ part, from: slot(donor, 'IC40'), to: { in: { kind: 'tray', id: episode }, position: 'bag 1' } }] })
+    await tell(restorer, {
+      kind: 'move',
+      legs: [
+        { part, from: slot(donor, 'IC40'), to: { in: { kind: 'tray', id: episode }, position: 'bag 1' } },
+      ],
+    })
     const after = await fetched(volunteer, lastSeq(before), before.entries.length + held.entries.length)
     expect(after.whole).toBe(true)
     expect(after.entries.some((e) => e.body.kind === 'part' && e.body.what === 'health')).toBe(true)
   })
 
   it('have no value in them for a volunteer', async () => {
-    await tell(restorer, { kind: 'value', machine, sort: 'market', amount: { minor: 66600, currency: 'EUR' } }, false)
+    await tell(
+      restorer,
+      { kind: 'value', machine, sort: 'market', amount: { minor: 66600, currency: 'EUR' } },
+      false,
+    )
     expect(JSON.stringify((await fetched(restorer)).entries)).toContain('66600')
     expect(JSON.stringify((await fetched(volunteer)).entries)).not.toContain('66600')
   })

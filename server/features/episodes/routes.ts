@@ -25,12 +25,19 @@ import { closureOf } from '../entries/closure.ts'
 import { nextTag } from '../machines/routes.ts'
 
 const params = z.object({ id: entryIdSchema })
-const deviceQuery = z.object({ after: z.coerce.number().int().min(0).default(0), count: z.coerce.number().int().min(0).default(0) })
+const deviceQuery = z.object({
+  after: z.coerce.number().int().min(0).default(0),
+  count: z.coerce.number().int().min(0).default(0),
+})
 const sheetQuery = z.object({ as: z.enum(['words', 'md', 'csv']).default('words') })
 const contextQuery = z.object({ before: entryIdSchema })
 
 async function machineOfEpisode(services: Services, id: EntryId): Promise<MachineId> {
-  const [row] = await rows<{ machine: MachineId | null }>(services.db, `SELECT machine FROM entries WHERE id = $1 AND kind = 'episode'`, [id])
+  const [row] = await rows<{ machine: MachineId | null }>(
+    services.db,
+    `SELECT machine FROM entries WHERE id = $1 AND kind = 'episode'`,
+    [id],
+  )
   if (!row?.machine) throw notFound()
   return row.machine
 }
@@ -57,7 +64,10 @@ export function episodeRoutes(services: Services): Router {
       const entry = entries.find((e) => e.id === before)
       if (!entry) throw notFound()
       const others = entries.filter(
-        (e) => e.id !== before && e.amends?.entry !== before && (sortKey(e.happenedAt) < sortKey(entry.happenedAt) || e.id < entry.id || e.body.kind === 'type'),
+        (e) =>
+          e.id !== before &&
+          e.amends?.entry !== before &&
+          (sortKey(e.happenedAt) < sortKey(entry.happenedAt) || e.id < entry.id || e.body.kind === 'type'),
       )
       const view = episodeView(fold(others, { now: entry.happenedAt.latest }), id, await nextTag(services))
       if (!view) throw notFound()
@@ -83,13 +93,21 @@ export function episodeRoutes(services: Services): Router {
       const sheet = survey?.blind ? blindSheet(whole, survey.id) : whole
       const when = { now, zone: (await HouseModel.findByPk(1))?.zone ?? 'UTC' }
       const name = `${sheet.view.plate.number} episode ${sheet.view.episode.number}`.replace(/[^\w .-]/g, '_')
-      if (as === 'md') response.type('text/markdown; charset=utf-8').attachment(`${name}.md`).send(sheetMarkdown(sheet, when))
+      if (as === 'md')
+        response
+          .type('text/markdown; charset=utf-8')
+          .attachment(`${name}.md`)
+          .send(sheetMarkdown(sheet, when))
       else if (as === 'csv')
         response
           .type('text/csv; charset=utf-8')
           .attachment(`${name}.csv`)
           .send(writeCsv(sheetTableHead, sheetTable(sheet, when)))
-      else response.json({ title: sheetTitle(sheet, when), sections: sheetSections(sheet, when) } satisfies SheetAnswer)
+      else
+        response.json({
+          title: sheetTitle(sheet, when),
+          sections: sheetSections(sheet, when),
+        } satisfies SheetAnswer)
     }),
   )
 
@@ -108,10 +126,17 @@ export function episodeRoutes(services: Services): Router {
       const entries = await closureOf(services.db, [machine])
       const state = fold(entries, { now: nowInstant() }).machines.get(machine)
       const survey = state && openSurvey(state, visitor.party)
-      const held = entriesForDevice(entries, { prices: seesPrices(visitor.role), blind: survey?.blind ? survey.id : undefined })
+      const held = entriesForDevice(entries, {
+        prices: seesPrices(visitor.role),
+        blind: survey?.blind ? survey.id : undefined,
+      })
       const older = held.filter((e) => e.seq <= after).length
       const whole = count === 0 || older !== count
-      response.json({ whole, entries: whole ? held : held.filter((e) => e.seq > after), nextTag: await nextTag(services) } satisfies DeviceEntries)
+      response.json({
+        whole,
+        entries: whole ? held : held.filter((e) => e.seq > after),
+        nextTag: await nextTag(services),
+      } satisfies DeviceEntries)
     }),
   )
 

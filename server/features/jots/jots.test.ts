@@ -10,10 +10,15 @@ let house: TestHouse
 let agent: Agent
 let machine: MachineId
 let episode: EntryId
-const bytesOf = (head: number[] | string) => Buffer.concat([Buffer.from(head as number[]), Buffer.alloc(64, 7)])
+const bytesOf = (head: number[] | string) =>
+  Buffer.concat([Buffer.from(head as number[]), Buffer.alloc(64, 7)])
 const recording = bytesOf([0x1a, 0x45, 0xdf, 0xa3])
 const sha256 = createHash('sha256').update(recording).digest('hex')
-const upload = (bytes: Buffer) => agent.post(`/api/machines/${machine}/voices`).set('x-anamnesis-token', agent.token).attach('voice', bytes, 'voice')
+const upload = (bytes: Buffer) =>
+  agent
+    .post(`/api/machines/${machine}/voices`)
+    .set('x-anamnesis-token', agent.token)
+    .attach('voice', bytes, 'voice')
 let minutes = 90
 const tell = async (body: Body) => {
   const entry = draft(body, { ...ago(--minutes), episode })
@@ -40,17 +45,28 @@ describe('a voice note', () => {
     ['WAV', 'RIFF    WAVE', 'audio/wav'],
     ['words', 'these are words', undefined],
     ['a picture', [0xff, 0xd8, 0xff, 0xe0], undefined],
-  ] as const)('is told by its first bytes: %s', (_name, head, mime) => expect(voiceMime(bytesOf(head as unknown as number[]))).toBe(mime))
+  ] as const)('is told by its first bytes: %s', (_name, head, mime) =>
+    expect(voiceMime(bytesOf(head as unknown as number[]))).toBe(mime),
+  )
 
   it('is refused with a sentence when it is none', async () => {
     const { body } = await upload(Buffer.from('these are words, not speech')).expect(415)
-    expect(body).toMatchObject({ type: 'unsupported-file', detail: expect.stringContaining('Nothing was stored') })
+    expect(body).toMatchObject({
+      type: 'unsupported-file',
+      detail: expect.stringContaining('Nothing was stored'),
+    })
     await agent.post(`/api/machines/${machine}/voices`).set('x-anamnesis-token', agent.token).expect(400)
   })
 
   it('comes out as it went in, by the entry that holds it and by no other', async () => {
     expect((await upload(recording).expect(201)).body).toMatchObject({ file: sha256, mime: 'audio/webm' })
-    const jot = await tell({ kind: 'jot', what: 'made', machine, words: '', voice: { file: sha256, mime: 'audio/webm', seconds: 4 } })
+    const jot = await tell({
+      kind: 'jot',
+      what: 'made',
+      machine,
+      words: '',
+      voice: { file: sha256, mime: 'audio/webm', seconds: 4 },
+    })
     const { body, headers } = await agent.get(`/api/machines/${machine}/voices/${jot}`).expect(200)
     expect(Buffer.compare(body as Buffer, recording)).toBe(0)
     expect(headers).toMatchObject({ 'content-type': 'audio/webm', 'x-content-type-options': 'nosniff' })
@@ -68,7 +84,11 @@ describe('a jot', () => {
   it('waits to be sorted, and its entries keep its time and pictures', async () => {
     const jot = await tell({ kind: 'jot', what: 'made', machine, words: 'short screw at the left' })
     const photo = await tell({ kind: 'photo', machine, file: 'd'.repeat(64), width: 4, height: 3, on: jot })
-    expect((await view()).jots.at(-1)).toMatchObject({ entry: jot, words: 'short screw at the left', photos: [photo] })
+    expect((await view()).jots.at(-1)).toMatchObject({
+      entry: jot,
+      words: 'short screw at the left',
+      photos: [photo],
+    })
     const note = await tell({ kind: 'note', machine, words: 'the left screw is the short one' })
     await tell({ kind: 'jot', what: 'sorted', machine, jot, into: [note] })
     const after = await view()
@@ -79,14 +99,21 @@ describe('a jot', () => {
   it('never stops anybody from stopping, but is named at closing', async () => {
     await tell({ kind: 'jot', what: 'made', machine, words: 'a smell of resin' })
     const closing = (await view()).checks.find((c: { check: string }) => c.check === 'closing')
-    expect(closing.rules.find((r: { rule: string }) => r.rule === 'jots sorted').about).toContain('a smell of resin')
+    expect(closing.rules.find((r: { rule: string }) => r.rule === 'jots sorted').about).toContain(
+      'a smell of resin',
+    )
     await tell({ kind: 'episode', what: 'paused', machine, episode, lie: '', unplugged: true, next: '' })
   })
 })
 
 describe('the calendar of waits', () => {
   it('is given to the house, not to guests', async () => {
-    await tell({ kind: 'wait', machine, what: 'card drying', until: new Date(Date.now() + 3_600_000).toISOString() })
+    await tell({
+      kind: 'wait',
+      machine,
+      what: 'card drying',
+      until: new Date(Date.now() + 3_600_000).toISOString(),
+    })
     const { text, headers } = await agent.get('/api/waits.ics').expect(200)
     expect(headers['content-type']).toContain('text/calendar')
     expect(text).toMatch(/SUMMARY:card drying: /)

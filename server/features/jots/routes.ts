@@ -47,9 +47,18 @@ export async function storeVoice(
   content: Buffer | Received,
 ): Promise<{ file: string; mime: string; width: number; height: number }> {
   const mime = voiceMime(await headOf(content))
-  if (!mime) throw new ProblemError('unsupported-file', 'This file is no voice note (WebM, Ogg, MP4 or WAV), whatever its name says. Nothing was stored.')
-  const sha256 = Buffer.isBuffer(content) ? createHash('sha256').update(content).digest('hex') : await sha256Of(content.path)
-  await writeWhole(filePath(config.dataDir, sha256, 'original'), Buffer.isBuffer(content) ? content : { moved: content.path })
+  if (!mime)
+    throw new ProblemError(
+      'unsupported-file',
+      'This file is no voice note (WebM, Ogg, MP4 or WAV), whatever its name says. Nothing was stored.',
+    )
+  const sha256 = Buffer.isBuffer(content)
+    ? createHash('sha256').update(content).digest('hex')
+    : await sha256Of(content.path)
+  await writeWhole(
+    filePath(config.dataDir, sha256, 'original'),
+    Buffer.isBuffer(content) ? content : { moved: content.path },
+  )
   await rememberFile(db, sha256, mime, 0, 0, Buffer.isBuffer(content) ? content.length : content.size)
   return { file: sha256, mime, width: 0, height: 0 }
 }
@@ -77,8 +86,18 @@ export function jotRoutes(services: Services): Router {
       const { id, entry: entryId } = parse(voiceParams, request.params)
       await requireSight(services.db, visitor, id)
       const [entry] = await loadEntries(services.db, [entryId])
-      if (entry?.body.kind !== 'jot' || entry.body.what !== 'made' || entry.body.machine !== id || !entry.body.voice) throw notFound()
-      await serveFile(response, filePath(services.config.dataDir, entry.body.voice.file, 'original'), entry.body.voice.mime)
+      if (
+        entry?.body.kind !== 'jot' ||
+        entry.body.what !== 'made' ||
+        entry.body.machine !== id ||
+        !entry.body.voice
+      )
+        throw notFound()
+      await serveFile(
+        response,
+        filePath(services.config.dataDir, entry.body.voice.file, 'original'),
+        entry.body.voice.mime,
+      )
     }),
   )
 

@@ -15,12 +15,28 @@ beforeAll(async () => {
   const steward = await house.as('steward')
   volunteer = await house.as('volunteer')
   await twoMachines(steward)
-  const table = ['Entry no.,Name,Type', ...Array.from({ length: many }, (_, i) => `M-${String(i).padStart(4, '0')},machine ${String(i).padStart(4, '0')},Corvel 88 terminal`)].join(
-    '\n',
-  )
-  await steward.post('/api/table').set('x-anamnesis-token', steward.token).field('store', 'yes').attach('table', Buffer.from(table), 'machines.csv').expect(200)
+  const table = [
+    'Entry no.,Name,Type',
+    ...Array.from(
+      { length: many },
+      (_, i) => `M-${String(i).padStart(4, '0')},machine ${String(i).padStart(4, '0')},Corvel 88 terminal`,
+    ),
+  ].join('\n')
+  await steward
+    .post('/api/table')
+    .set('x-anamnesis-token', steward.token)
+    .field('store', 'yes')
+    .attach('table', Buffer.from(table), 'machines.csv')
+    .expect(200)
   const { db } = house.running.services
-  machines.push(...(await rows<{ machine: MachineId }>(db, `SELECT machine FROM machines WHERE number LIKE 'M-%' ORDER BY number`)).map((m) => m.machine))
+  machines.push(
+    ...(
+      await rows<{ machine: MachineId }>(
+        db,
+        `SELECT machine FROM machines WHERE number LIKE 'M-%' ORDER BY number`,
+      )
+    ).map((m) => m.machine),
+  )
   // As if each had an episode open, written of a minute ago: the projection is what Bench reads.
   await run(db, `UPDATE machines SET open = true, touched = now() WHERE number LIKE 'M-%'`)
 }, 60_000)
@@ -33,7 +49,10 @@ describe(`Bench of ${many} open machines`, () => {
     const last = machines.slice(-3)
     const [waits, barred, retest] = last as [MachineId, MachineId, MachineId]
     await send(volunteer, [
-      draft({ kind: 'wait', machine: waits, what: 'glue', until: new Date(Date.now() + 3_600_000).toISOString() }, ago(9)),
+      draft(
+        { kind: 'wait', machine: waits, what: 'glue', until: new Date(Date.now() + 3_600_000).toISOString() },
+        ago(9),
+      ),
       draft({ kind: 'hazard', what: 'noted', machine: barred, words: 'burst part', barsPower: true }, ago(8)),
       draft(
         {
@@ -41,13 +60,27 @@ describe(`Bench of ${many} open machines`, () => {
           machine: retest,
           depth: 'full',
           gear: [],
-          results: ['self-test', 'screen', 'characters', 'keyboard'].map((fn) => ({ fn, result: { is: 'pass' as const } })),
+          results: ['self-test', 'screen', 'characters', 'keyboard'].map((fn) => ({
+            fn,
+            result: { is: 'pass' as const },
+          })),
         },
         ago(7),
       ),
-      draft({ kind: 'change', machine: retest, target: { sort: 'position', name: 'IC31' }, verb: 'reseated', reach: 'disturbed' }, ago(6)),
+      draft(
+        {
+          kind: 'change',
+          machine: retest,
+          target: { sort: 'position', name: 'IC31' },
+          verb: 'reseated',
+          reach: 'disturbed',
+        },
+        ago(6),
+      ),
     ]).expect(200)
-    await run(house.running.services.db, `UPDATE machines SET open = true WHERE machine = ANY($1::uuid[])`, [last])
+    await run(house.running.services.db, `UPDATE machines SET open = true WHERE machine = ANY($1::uuid[])`, [
+      last,
+    ])
     const answer = await bench()
     expect(answer.openTotal).toBe(many)
     expect(answer.open.length).toBeLessThan(many)
@@ -65,7 +98,14 @@ describe('Needs', () => {
   it('is reckoned beside the event loop: the server answers meanwhile', async () => {
     const empty = machines
       .slice(0, 40)
-      .flatMap((machine) => ['IC40', 'IC41', 'LS1', 'RV2'].map((p) => draft({ kind: 'part', what: 'content', machine, place: slot(machine, p), content: 'empty' }, ago(5))))
+      .flatMap((machine) =>
+        ['IC40', 'IC41', 'LS1', 'RV2'].map((p) =>
+          draft(
+            { kind: 'part', what: 'content', machine, place: slot(machine, p), content: 'empty' },
+            ago(5),
+          ),
+        ),
+      )
     for (let i = 0; i < empty.length; i += 500) await send(volunteer, empty.slice(i, i + 500)).expect(200)
     let asking = true
     const asked = volunteer.get('/api/needs').then((r) => {

@@ -26,7 +26,12 @@ import { removeView, savedViews, saveView } from './views.ts'
 export const machineParams = z.object({ id: machineIdSchema })
 
 /** Whatever leaves a machine route goes through here. */
-export async function viewFor({ db }: Services, visitor: Visitor, id: MachineId, options: { asOf?: string | undefined; knownAt?: string | undefined }): Promise<MachineView> {
+export async function viewFor(
+  { db }: Services,
+  visitor: Visitor,
+  id: MachineId,
+  options: { asOf?: string | undefined; knownAt?: string | undefined },
+): Promise<MachineView> {
   const sight = await requireSight(db, visitor, id)
   const prices = seesPrices(visitor.role)
   const world = await machineWorld(db, id, { ...options, prices })
@@ -39,7 +44,16 @@ export async function viewFor({ db }: Services, visitor: Visitor, id: MachineId,
 }
 
 /** What a guest may sort out the list by: what their list shows. */
-const guestFilters: readonly ListFilter[] = ['retest due', 'not working', 'not known', 'working', 'incomplete', 'has picture tube', 'grade 3 or 4', 'not surveyed']
+const guestFilters: readonly ListFilter[] = [
+  'retest due',
+  'not working',
+  'not known',
+  'working',
+  'incomplete',
+  'has picture tube',
+  'grade 3 or 4',
+  'not surveyed',
+]
 
 export function machineRoutes(services: Services): Router {
   const router = Router()
@@ -49,7 +63,9 @@ export function machineRoutes(services: Services): Router {
     '/bench',
     handle(async (request, response) => {
       const visitor = await requireVisitor(request, 'volunteer')
-      response.json(await bench(db, { blind: await blindSurveys(db, visitor.party), prices: seesPrices(visitor.role) }))
+      response.json(
+        await bench(db, { blind: await blindSurveys(db, visitor.party), prices: seesPrices(visitor.role) }),
+      )
     }),
   )
 
@@ -77,10 +93,14 @@ export function machineRoutes(services: Services): Router {
       const visitor = await requireVisitor(request)
       const ask = parse(listQuery, request.query)
       const only = visitor.role === 'guest' ? [...(await grantedMachines(db, visitor))] : undefined
-      const filter = visitor.role === 'guest' ? ask.filter.filter((f) => guestFilters.includes(f)) : ask.filter
+      const filter =
+        visitor.role === 'guest' ? ask.filter.filter((f) => guestFilters.includes(f)) : ask.filter
       const answer = await listMachines(db, { ...ask, filter, only })
       const blind = await blindSurveys(db, visitor.party)
-      const shown = visitor.role === 'guest' ? guestSummary : (s: MachineSummary) => (blind.has(s.id) ? blindSummary(s) : s)
+      const shown =
+        visitor.role === 'guest'
+          ? guestSummary
+          : (s: MachineSummary) => (blind.has(s.id) ? blindSummary(s) : s)
       response.json({ ...answer, machines: answer.machines.map(shown) })
     }),
   )
@@ -105,14 +125,17 @@ export function machineRoutes(services: Services): Router {
     '/views',
     handle(async (request, response) => {
       const visitor = await requireVisitor(request, 'volunteer')
-      response.status(201).json({ id: await saveView(db, visitor.account, parse(savedViewSchema, request.body)) })
+      response
+        .status(201)
+        .json({ id: await saveView(db, visitor.account, parse(savedViewSchema, request.body)) })
     }),
   )
   router.delete(
     '/views/:id',
     handle(async (request, response) => {
       const visitor = await requireVisitor(request, 'volunteer')
-      if (!(await removeView(db, visitor.account, parse(z.object({ id: z.uuid() }), request.params).id))) throw notFound()
+      if (!(await removeView(db, visitor.account, parse(z.object({ id: z.uuid() }), request.params).id)))
+        throw notFound()
       response.status(204).end()
     }),
   )
@@ -123,13 +146,35 @@ export function machineRoutes(services: Services): Router {
     handle(async (request, response) => {
       await requireVisitor(request, 'volunteer')
       const word = String(request.params['word']).toUpperCase()
-      const [machine] = await rows<{ machine: MachineId }>(db, 'SELECT machine FROM machines WHERE upper(number) = $1 OR upper(entry_number) = $1 LIMIT 1', [word])
-      const [part] = await rows<{ part: PartId; machine: string | null }>(db, 'SELECT part, machine FROM parts WHERE upper(tag) = $1', [word])
+      const [machine] = await rows<{ machine: MachineId }>(
+        db,
+        'SELECT machine FROM machines WHERE upper(number) = $1 OR upper(entry_number) = $1 LIMIT 1',
+        [word],
+      )
+      const [part] = await rows<{ part: PartId; machine: string | null }>(
+        db,
+        'SELECT part, machine FROM parts WHERE upper(tag) = $1',
+        [word],
+      )
       const [lot] = await rows<{ lot: LotId }>(db, 'SELECT lot FROM lots WHERE upper(tag) = $1', [word])
       const answer: LookedUp = {
-        machine: machine ? machineContext(fold(await closureOf(db, [machine.machine]), { now: nowInstant() }), machine.machine) : undefined,
-        lot: lot ? lotContext(fold(await lotEntries(db, [lot.lot]), { now: nowInstant() }), lot.lot) : undefined,
-        part: part ? partContext(fold(await closureOf(db, part.machine ? [part.machine] : [], [part.part]), { now: nowInstant() }), part.part) : undefined,
+        machine: machine
+          ? machineContext(
+              fold(await closureOf(db, [machine.machine]), { now: nowInstant() }),
+              machine.machine,
+            )
+          : undefined,
+        lot: lot
+          ? lotContext(fold(await lotEntries(db, [lot.lot]), { now: nowInstant() }), lot.lot)
+          : undefined,
+        part: part
+          ? partContext(
+              fold(await closureOf(db, part.machine ? [part.machine] : [], [part.part]), {
+                now: nowInstant(),
+              }),
+              part.part,
+            )
+          : undefined,
       }
       response.json(answer)
     }),
@@ -141,10 +186,16 @@ export function machineRoutes(services: Services): Router {
     handle(async (request, response) => {
       await requireVisitor(request, 'volunteer')
       const year = nowInstant().slice(0, 4)
-      const [entry] = await rows<{ n: number | null }>(db, `SELECT max(substring(entry_number from 8)::int) AS n FROM machines WHERE entry_number ~ $1`, [
-        `^E-${year}-\\d+$`.replace('E-', 'E'),
-      ])
-      response.json({ entryNumber: `E${year}-${String((entry?.n ?? 0) + 1).padStart(3, '0')}`, tag: await nextTag(services), lotTag: await nextLotTag(db) } satisfies NextNumbers)
+      const [entry] = await rows<{ n: number | null }>(
+        db,
+        `SELECT max(substring(entry_number from 8)::int) AS n FROM machines WHERE entry_number ~ $1`,
+        [`^E-${year}-\\d+$`.replace('E-', 'E')],
+      )
+      response.json({
+        entryNumber: `E${year}-${String((entry?.n ?? 0) + 1).padStart(3, '0')}`,
+        tag: await nextTag(services),
+        lotTag: await nextLotTag(db),
+      } satisfies NextNumbers)
     }),
   )
 
@@ -153,6 +204,9 @@ export function machineRoutes(services: Services): Router {
 
 /** The next free tag, P-0001 onward. */
 export async function nextTag(services: Services): Promise<string> {
-  const [last] = await rows<{ n: number | null }>(services.db, `SELECT max(substring(tag from 3)::int) AS n FROM parts WHERE tag ~ '^P-\\d{1,8}$'`)
+  const [last] = await rows<{ n: number | null }>(
+    services.db,
+    `SELECT max(substring(tag from 3)::int) AS n FROM parts WHERE tag ~ '^P-\\d{1,8}$'`,
+  )
   return `P-${String((last?.n ?? 0) + 1).padStart(4, '0')}`
 }

@@ -59,13 +59,19 @@ const nearEnough = 0.42
 const escaped = (word: string) => `%${word.replace(/[\\%_]/g, '\\$&')}%`
 
 /** WHERE of a question. Every word must be found somewhere; one that nothing bears is looked for as it may have been meant. */
-async function whereOf(db: Db, ask: Pick<ListAsk, 'q' | 'filter' | 'only'>): Promise<{ where: string[]; bind: unknown[]; near: string[] }> {
+async function whereOf(
+  db: Db,
+  ask: Pick<ListAsk, 'q' | 'filter' | 'only'>,
+): Promise<{ where: string[]; bind: unknown[]; near: string[] }> {
   const bind: unknown[] = []
   const where: string[] = ask.filter.map((f) => filterSql[f])
   const near: string[] = []
   const column = ask.only ? 'sort_name' : 'words'
   for (const word of (ask.q ?? '').toLowerCase().split(/\s+/).filter(Boolean).slice(0, 8)) {
-    const known = word.length < 3 || ask.only || (await rows(db, 'SELECT 1 FROM machines WHERE words LIKE $1 LIMIT 1', [escaped(word)])).length > 0
+    const known =
+      word.length < 3 ||
+      ask.only ||
+      (await rows(db, 'SELECT 1 FROM machines WHERE words LIKE $1 LIMIT 1', [escaped(word)])).length > 0
     if (!known) near.push(word)
     bind.push(known ? escaped(word) : word)
     where.push(known ? `${column} LIKE $${bind.length}` : `$${bind.length} <% words`)
@@ -78,10 +84,20 @@ async function whereOf(db: Db, ask: Pick<ListAsk, 'q' | 'filter' | 'only'>): Pro
 }
 
 /** Runs a question whose words may be meant loosely. The threshold belongs to this one transaction. */
-async function ask<T extends object>(db: Db, near: readonly string[], sql: string, bind: unknown[]): Promise<T[]> {
+async function ask<T extends object>(
+  db: Db,
+  near: readonly string[],
+  sql: string,
+  bind: unknown[],
+): Promise<T[]> {
   if (near.length === 0) return rows<T>(db, sql, bind)
   return db.transaction(async (transaction) => {
-    await run(db, `SELECT set_config('pg_trgm.word_similarity_threshold', '${nearEnough}', true)`, [], transaction)
+    await run(
+      db,
+      `SELECT set_config('pg_trgm.word_similarity_threshold', '${nearEnough}', true)`,
+      [],
+      transaction,
+    )
     return rows<T>(db, sql, bind, transaction)
   })
 }
@@ -103,7 +119,10 @@ export async function listMachines(db: Db, question: ListAsk): Promise<MachineLi
 }
 
 /** All that match, in order, for a table to take away. */
-export async function allMachines(db: Db, question: Pick<ListAsk, 'q' | 'filter' | 'sort'>): Promise<MachineSummary[]> {
+export async function allMachines(
+  db: Db,
+  question: Pick<ListAsk, 'q' | 'filter' | 'sort'>,
+): Promise<MachineSummary[]> {
   const { where, bind, near } = await whereOf(db, question)
   const found = await ask<{ summary: MachineSummary }>(
     db,
@@ -121,10 +140,18 @@ export interface WorldAsked {
   readonly prices?: boolean | undefined
 }
 
-export async function machineWorld(db: Db, id: MachineId, { asOf, knownAt, prices = true }: WorldAsked = {}): Promise<World> {
+export async function machineWorld(
+  db: Db,
+  id: MachineId,
+  { asOf, knownAt, prices = true }: WorldAsked = {},
+): Promise<World> {
   const now = nowInstant()
   const entries = await closureOf(db, [id])
-  return fold(prices ? entries : withoutPrices(entries), { now: asOf !== undefined && asOf < now ? asOf : now, asOf, knownAt })
+  return fold(prices ? entries : withoutPrices(entries), {
+    now: asOf !== undefined && asOf < now ? asOf : now,
+    asOf,
+    knownAt,
+  })
 }
 
 /** The machines that a person is surveying blind just now, each with that survey. */
@@ -154,9 +181,14 @@ const labelled = `machine, number, summary->'plate'->>'name' AS name, summary->'
 
 /** Every wait in the house that nobody has ended, the next to be over first. */
 export async function waitsOf(db: Db): Promise<WaitingRow[]> {
-  const found = await rows<Labelled & { waits: MachineSummary['waits'] }>(db, `SELECT ${labelled}, summary->'waits' AS waits FROM machines WHERE waiting`)
+  const found = await rows<Labelled & { waits: MachineSummary['waits'] }>(
+    db,
+    `SELECT ${labelled}, summary->'waits' AS waits FROM machines WHERE waiting`,
+  )
   return found
-    .flatMap(({ machine, number, name, episode, waits }) => waits.map((w) => ({ machine, number, name, ...w, episode: episode ?? undefined })))
+    .flatMap(({ machine, number, name, episode, waits }) =>
+      waits.map((w) => ({ machine, number, name, ...w, episode: episode ?? undefined })),
+    )
     .sort((a, b) => (a.until < b.until ? -1 : 1))
 }
 
@@ -194,13 +226,20 @@ export async function bench(db: Db, { blind, prices }: BenchFor): Promise<BenchA
     `SELECT ${labelled}, d AS thing FROM machines, json_array_elements(summary->'due') d WHERE machines.due AND NOT (d->>'kind' = 'condition' AND machine = ANY($1::uuid[])) ORDER BY d->>'at' LIMIT ${mostDue}`,
     [unseen],
   )
-  const retest = await rows<Labelled & { word: 'retest due' | 'do not power'; since: string | null; because: string[] }>(
+  const retest = await rows<
+    Labelled & { word: 'retest due' | 'do not power'; since: string | null; because: string[] }
+  >(
     db,
     `SELECT ${labelled}, status AS word, summary->'status'->'change'->>'to' AS since, summary->'status'->'because' AS because FROM machines
      WHERE status IN ('retest due', 'do not power') AND NOT machine = ANY($1::uuid[]) ORDER BY status = 'do not power' DESC, sort_name`,
     [shown],
   )
-  const named = ({ machine, number, name, episode }: Labelled) => ({ machine, number, name, episode: episode ?? undefined })
+  const named = ({ machine, number, name, episode }: Labelled) => ({
+    machine,
+    number,
+    name,
+    episode: episode ?? undefined,
+  })
   return {
     open: open.map(({ summary }) => (blind.has(summary.id) ? blindSummary(summary) : summary)),
     openTotal: Number(counts?.open ?? 0),
@@ -210,12 +249,22 @@ export async function bench(db: Db, { blind, prices }: BenchFor): Promise<BenchA
     needsTotal: Number(counts?.needs ?? 0),
     waits: await waitsOf(db),
     written: await justWritten(db, unseen, prices),
-    retest: retest.map((row) => ({ ...named(row), word: row.word, because: row.because, since: row.since ?? undefined })),
+    retest: retest.map((row) => ({
+      ...named(row),
+      word: row.word,
+      because: row.because,
+      since: row.since ?? undefined,
+    })),
     now: nowInstant(),
   }
 }
 
-async function justWritten(db: Db, blind: readonly MachineId[], prices: boolean, most = 7): Promise<BenchAnswer['written']> {
+async function justWritten(
+  db: Db,
+  blind: readonly MachineId[],
+  prices: boolean,
+  most = 7,
+): Promise<BenchAnswer['written']> {
   const latest = await rows<{ id: string; machine: string | null; number: string | null }>(
     db,
     `SELECT e.id, e.machine, m.number FROM entries e LEFT JOIN machines m ON m.machine = e.machine WHERE e.kind NOT IN ('party', 'type', 'rule', 'settle')
@@ -232,13 +281,27 @@ async function justWritten(db: Db, blind: readonly MachineId[], prices: boolean,
   )
   const house = await houseWorld(db)
   const zone = (await HouseModel.findByPk(1))?.zone ?? 'UTC'
-  const partIds = [...entries.values()].flatMap((e) => e.about.filter((s) => s.kind === 'part').map((s) => s.id))
-  const partLabels = await rows<{ id: string; label: string }>(db, `SELECT part::text AS id, part_row->>'label' AS label FROM parts WHERE part = ANY($1::uuid[])`, [partIds])
+  const partIds = [...entries.values()].flatMap((e) =>
+    e.about.filter((s) => s.kind === 'part').map((s) => s.id),
+  )
+  const partLabels = await rows<{ id: string; label: string }>(
+    db,
+    `SELECT part::text AS id, part_row->>'label' AS label FROM parts WHERE part = ANY($1::uuid[])`,
+    [partIds],
+  )
   return latest.flatMap((row) => {
     const entry = entries.get(row.id)
     if (!entry) return []
-    const labels = { ...labelsFor(house, [entry]), ...Object.fromEntries(partLabels.map((p) => [p.id, p.label])) }
-    const words = entryWords(prices ? entry.body : bare(entry.body), { labels, zone, now: nowInstant(), machine: row.machine ?? undefined })
+    const labels = {
+      ...labelsFor(house, [entry]),
+      ...Object.fromEntries(partLabels.map((p) => [p.id, p.label])),
+    }
+    const words = entryWords(prices ? entry.body : bare(entry.body), {
+      labels,
+      zone,
+      now: nowInstant(),
+      machine: row.machine ?? undefined,
+    })
     return [
       {
         id: row.id,

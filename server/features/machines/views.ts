@@ -13,7 +13,11 @@ export async function savedViews(db: Db, account: string): Promise<SavedView[]> 
 }
 
 /** Saves under a name; one of that name is replaced. Answers its id. */
-export async function saveView(db: Db, account: string, { name, ...query }: Omit<SavedView, 'id'>): Promise<string> {
+export async function saveView(
+  db: Db,
+  account: string,
+  { name, ...query }: Omit<SavedView, 'id'>,
+): Promise<string> {
   const [row] = await rows<{ id: string }>(
     db,
     'INSERT INTO saved_views (id, account, name, query) VALUES ($1,$2,$3,$4) ON CONFLICT (account, name) DO UPDATE SET query = $4 RETURNING id',
@@ -24,4 +28,5 @@ export async function saveView(db: Db, account: string, { name, ...query }: Omit
 
 /** False when the account has no such view. */
 export const removeView = async (db: Db, account: string, id: string): Promise<boolean> =>
-  (await rows(db, 'DELETE FROM saved_views WHERE account = $1 AND id = $2 RETURNING 1', [account, id])).length > 0
+  (await rows(db, 'DELETE FROM saved_views WHERE account = $1 AND id = $2 RETURNING 1', [account, id]))
+    .length > 0

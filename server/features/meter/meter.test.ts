@@ -14,10 +14,14 @@ afterAll(async () => {
   await house.stop()
   await meter.stop().catch(() => undefined)
 })
-const post = (path: string, body: object) => volunteer.post(path).set('x-anamnesis-token', volunteer.token).send(body)
+const post = (path: string, body: object) =>
+  volunteer.post(path).set('x-anamnesis-token', volunteer.token).send(body)
 
 it('says what is connected, and that it is simulated', async () => {
-  expect((await volunteer.get('/api/meter').expect(200)).body).toEqual({ name: 'simulated bench meter', simulated: true })
+  expect((await volunteer.get('/api/meter').expect(200)).body).toEqual({
+    name: 'simulated bench meter',
+    simulated: true,
+  })
 })
 it('takes a reading in base units', async () => {
   await post('/api/meter/simulated-input', { unit: 'ohm', value: 62 }).expect(204)

@@ -7,13 +7,17 @@ import type { Services } from '../../platform/app.ts'
 import { handle, notFound, parse, ProblemError } from '../../platform/errors.ts'
 import { ask, identify, isSimulated, measure, MeterOverRange, MeterSilent, MeterUnreadable } from './meter.ts'
 
-const nameOf = (identity: Identity) => (isSimulated(identity) ? 'simulated bench meter' : [identity.maker, identity.model].filter(Boolean).join(' '))
+const nameOf = (identity: Identity) =>
+  isSimulated(identity) ? 'simulated bench meter' : [identity.maker, identity.model].filter(Boolean).join(' ')
 
 /** What went wrong at the instrument, in a sentence; anything else is thrown on. */
 function troubleWords(error: unknown): string {
-  if (error instanceof MeterSilent) return 'The meter does not answer: is it on, and on the network? Nothing was written; the value can be typed.'
-  if (error instanceof MeterOverRange) return 'The meter shows an overload: choose a higher range or check where the probes are. Nothing was written.'
-  if (error instanceof MeterUnreadable) return 'The meter answered something that is no reading. Nothing was written; the value can be typed.'
+  if (error instanceof MeterSilent)
+    return 'The meter does not answer: is it on, and on the network? Nothing was written; the value can be typed.'
+  if (error instanceof MeterOverRange)
+    return 'The meter shows an overload: choose a higher range or check where the probes are. Nothing was written.'
+  if (error instanceof MeterUnreadable)
+    return 'The meter answered something that is no reading. Nothing was written; the value can be typed.'
   throw error
 }
 
@@ -54,7 +58,12 @@ export function meterRoutes({ config }: Services): Router {
       const where = address()
       const identity = await asked(() => identify(where))
       const value = await asked(() => measure(where, unit))
-      response.json({ value, unit, name: nameOf(identity), simulated: isSimulated(identity) } satisfies MeterReading)
+      response.json({
+        value,
+        unit,
+        name: nameOf(identity),
+        simulated: isSimulated(identity),
+      } satisfies MeterReading)
     }),
   )
 

@@ -37,7 +37,9 @@ export function lotRoutes(services: Services): Router {
       const { id } = parse(params, request.params)
       const view = lotView(fold(await lotEntries(db, [id]), { now: nowInstant() }), id)
       if (!view) throw notFound()
-      const shown = seesPrices(visitor.role) ? view : { ...view, paid: [], life: view.life.map(({ price: _, ...row }) => row) }
+      const shown = seesPrices(visitor.role)
+        ? view
+        : { ...view, paid: [], life: view.life.map(({ price: _, ...row }) => row) }
       response.json({ ...shown, nextTag: await nextTag(services) } satisfies LotAnswer)
     }),
   )
@@ -55,7 +57,13 @@ export function lotRoutes(services: Services): Router {
       response.send(
         writeCsv(
           ['Kind', 'Value', 'Count', 'Because', 'Where'],
-          answer.buy.map((line) => [line.kind, line.asks ?? '', String(line.count), line.because, line.where.join('; ')]),
+          answer.buy.map((line) => [
+            line.kind,
+            line.asks ?? '',
+            String(line.count),
+            line.because,
+            line.where.join('; '),
+          ]),
         ),
       )
     }),

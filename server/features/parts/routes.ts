@@ -27,7 +27,18 @@ import { nowInstant } from '../../platform/clock.ts'
 import { handle, notFound, parse } from '../../platform/errors.ts'
 import { closureOf, lotEntries, machinesOfPart, merged } from '../entries/closure.ts'
 import { nextTag } from '../machines/routes.ts'
-import { donorMachines, failuresByType, lotsFor, machinesByType, mostDonors, mostSpares, sparesFor, stockByKind, stockFor, tagsOf } from './store.ts'
+import {
+  donorMachines,
+  failuresByType,
+  lotsFor,
+  machinesByType,
+  mostDonors,
+  mostSpares,
+  sparesFor,
+  stockByKind,
+  stockFor,
+  tagsOf,
+} from './store.ts'
 
 const params = z.object({ id: partIdSchema })
 const machineParams = z.object({ id: machineIdSchema })
@@ -48,7 +59,8 @@ const query = z.object({
   limit: z.coerce.number().int().min(1).max(500).default(200),
 })
 
-const roundedCost = (cost: Money | undefined): Money | undefined => cost && { ...cost, minor: Math.round(cost.minor) }
+const roundedCost = (cost: Money | undefined): Money | undefined =>
+  cost && { ...cost, minor: Math.round(cost.minor) }
 
 export function partRoutes(services: Services): Router {
   const router = Router()
@@ -68,14 +80,21 @@ export function partRoutes(services: Services): Router {
       const all = where.length ? `WHERE ${where.join(' AND ')}` : ''
       const [total] = await rows<{ count: string }>(db, `SELECT count(*) FROM parts ${all}`, bind)
       const page = ask.cursor
-        ? [...where, `(coalesce(tag, words), part::text) > (SELECT coalesce(tag, words), part::text FROM parts WHERE part::text = $${bind.length + 1})`]
+        ? [
+            ...where,
+            `(coalesce(tag, words), part::text) > (SELECT coalesce(tag, words), part::text FROM parts WHERE part::text = $${bind.length + 1})`,
+          ]
         : where
       const found = await rows<{ part: string; part_row: PartRow }>(
         db,
         `SELECT part, part_row FROM parts ${page.length ? `WHERE ${page.join(' AND ')}` : ''} ORDER BY coalesce(tag, words), part::text LIMIT ${ask.limit + 1}`,
         ask.cursor ? [...bind, ask.cursor] : bind,
       )
-      const loans = await rows<{ part_row: PartRow }>(db, 'SELECT part_row FROM parts WHERE loan ORDER BY part', [])
+      const loans = await rows<{ part_row: PartRow }>(
+        db,
+        'SELECT part_row FROM parts WHERE loan ORDER BY part',
+        [],
+      )
       const shown = found.slice(0, ask.limit)
       const answer: PartsAnswer = {
         parts: shown.map((r) => r.part_row),
@@ -91,7 +110,10 @@ export function partRoutes(services: Services): Router {
     '/stock',
     handle(async (request, response) => {
       await requireVisitor(request, 'volunteer')
-      response.json({ rows: await stockByKind(db), byType: await failuresByType(db, await houseWorld(db)) } satisfies StockAnswer)
+      response.json({
+        rows: await stockByKind(db),
+        byType: await failuresByType(db, await houseWorld(db)),
+      } satisfies StockAnswer)
     }),
   )
 
@@ -121,10 +143,17 @@ export function partRoutes(services: Services): Router {
       const donors = needs.length === 0 ? [] : await donorMachines(db, await houseWorld(db), needs, id)
       const spares = needs.length === 0 ? [] : await sparesFor(db, needs)
       const lots = needs.length === 0 ? [] : await lotsFor(db, needs)
-      const entries = merged(await closureOf(db, [id, ...donors.slice(0, mostDonors)], spares.slice(0, mostSpares)), await lotEntries(db, lots))
+      const entries = merged(
+        await closureOf(db, [id, ...donors.slice(0, mostDonors)], spares.slice(0, mostSpares)),
+        await lotEntries(db, lots),
+      )
       const world = fold(entries, { now: nowInstant() })
       response.json({
-        machine: { id, label: `${machineNumber(machine)} ${machine.name}`, openEpisode: openEpisode(machine)?.id },
+        machine: {
+          id,
+          label: `${machineNumber(machine)} ${machine.name}`,
+          openEpisode: openEpisode(machine)?.id,
+        },
         needs,
         candidates: needs.length === 0 ? [] : candidatesFor(world, needs, await machinesByType(db)),
         more: donors.length > mostDonors || spares.length > mostSpares,
@@ -157,13 +186,26 @@ export function partRoutes(services: Services): Router {
       const machine = world.machines.get(id)
       if (!machine?.registered) throw notFound()
       const found = modificationsOf(world, machine)
-      if (as !== 'csv') return void response.json({ label: `${machineNumber(machine)} ${machine.name}`, rows: found } satisfies ModificationsAnswer)
+      if (as !== 'csv')
+        return void response.json({
+          label: `${machineNumber(machine)} ${machine.name}`,
+          rows: found,
+        } satisfies ModificationsAnswer)
       response.setHeader('content-type', 'text/csv; charset=utf-8')
       response.setHeader('content-disposition', 'attachment; filename="modifications.csv"')
       response.send(
         writeCsv(
           ['Designator', 'First', 'Now', 'Steps', 'Last', 'Original', 'Verified', 'Undo'],
-          found.map((r) => [r.target, r.first, r.now, String(r.steps), r.to, r.original ?? '', r.verified ? 'yes' : 'no', r.undo]),
+          found.map((r) => [
+            r.target,
+            r.first,
+            r.now,
+            String(r.steps),
+            r.to,
+            r.original ?? '',
+            r.verified ? 'yes' : 'no',
+            r.undo,
+          ]),
         ),
       )
     }),
@@ -182,7 +224,12 @@ export function partRoutes(services: Services): Router {
       if (!machine?.registered) throw notFound()
       const view = renewalView(world, machine, kind)
       const stocked = await stockFor(db, view.rows, id)
-      if (as !== 'csv') return void response.json({ ...view, stocked, ...(seesPrices(visitor.role) ? {} : { cost: { sums: [], unpriced: 0 } }) } satisfies RenewalAnswer)
+      if (as !== 'csv')
+        return void response.json({
+          ...view,
+          stocked,
+          ...(seesPrices(visitor.role) ? {} : { cost: { sums: [], unpriced: 0 } }),
+        } satisfies RenewalAnswer)
       const lines = orderList(view.rows, stocked).map((line) => [
         line.kind,
         line.value,

@@ -18,8 +18,15 @@ export const mostDonors = 40
 export const mostSpares = 300
 
 /** Machines of types that have such a position, the one in need left out. `house`: the types. */
-export async function donorMachines(db: Db, house: World, needs: readonly Need[], machine: string): Promise<readonly string[]> {
-  const types = [...house.types.values()].filter((t) => t.sheet.positions.some((p) => couldServe(needs, p.accepts))).map((t) => t.id)
+export async function donorMachines(
+  db: Db,
+  house: World,
+  needs: readonly Need[],
+  machine: string,
+): Promise<readonly string[]> {
+  const types = [...house.types.values()]
+    .filter((t) => t.sheet.positions.some((p) => couldServe(needs, p.accepts)))
+    .map((t) => t.id)
   const found = await rows<{ machine: string }>(
     db,
     `SELECT machine FROM machines WHERE type = ANY($1::uuid[]) AND machine <> $2 AND legal <> 'disposed'
@@ -46,7 +53,10 @@ export async function sparesFor(db: Db, needs: readonly Need[]): Promise<readonl
 }
 
 export async function machinesByType(db: Db): Promise<ReadonlyMap<string, number>> {
-  const counts = await rows<{ type: string; n: string }>(db, 'SELECT type, count(*) AS n FROM machines WHERE type IS NOT NULL GROUP BY type')
+  const counts = await rows<{ type: string; n: string }>(
+    db,
+    'SELECT type, count(*) AS n FROM machines WHERE type IS NOT NULL GROUP BY type',
+  )
   return new Map(counts.map((r) => [r.type, Number(r.n)]))
 }
 
@@ -58,7 +68,10 @@ export async function tagsOf(db: Db, ids: readonly string[]): Promise<TagRow[]> 
     [ids],
   )
   const tags = new Map<string, TagRow>(
-    found.map(({ part, tag, part_row: { label, partKind, marking, from, place, health } }) => [part, { id: part, tag, label, partKind, marking, from, place, health }]),
+    found.map(({ part, tag, part_row: { label, partKind, marking, from, place, health } }) => [
+      part,
+      { id: part, tag, label, partKind, marking, from, place, health },
+    ]),
   )
   if (found.length < ids.length)
     for (const lot of await lotRows(db))
@@ -96,13 +109,35 @@ export async function stockByKind(db: Db): Promise<StockRow[]> {
      FROM parts WHERE part_row->>'partKind' IS NOT NULL GROUP BY 1`,
   )
   const byKind = new Map<string, StockRow>(
-    found.map(({ kind, ...counts }) => [kind, { kind, ...(Object.fromEntries(Object.entries(counts).map(([key, n]) => [key, Number(n)])) as Omit<StockRow, 'kind'>) }]),
+    found.map(({ kind, ...counts }) => [
+      kind,
+      {
+        kind,
+        ...(Object.fromEntries(Object.entries(counts).map(([key, n]) => [key, Number(n)])) as Omit<
+          StockRow,
+          'kind'
+        >),
+      },
+    ]),
   )
-  const none: Omit<StockRow, 'kind'> = { inStore: 0, inMachines: 0, elsewhere: 0, onLoan: 0, gone: 0, bought: 0, otherwiseGot: 0, used: 0, judged: 0, bad: 0, kept: 0 }
+  const none: Omit<StockRow, 'kind'> = {
+    inStore: 0,
+    inMachines: 0,
+    elsewhere: 0,
+    onLoan: 0,
+    gone: 0,
+    bought: 0,
+    otherwiseGot: 0,
+    used: 0,
+    judged: 0,
+    bad: 0,
+    kept: 0,
+  }
   for (const lot of await lotRows(db)) {
     if (!lot.partKind) continue
     const row = byKind.get(lot.partKind) ?? { kind: lot.partKind, ...none }
-    const at = (...holders: readonly string[]) => lot.places.filter((p) => holders.includes(p.place.in.kind)).reduce((sum, p) => sum + p.n, 0)
+    const at = (...holders: readonly string[]) =>
+      lot.places.filter((p) => holders.includes(p.place.in.kind)).reduce((sum, p) => sum + p.n, 0)
     byKind.set(lot.partKind, {
       ...row,
       inStore: row.inStore + at('store'),
@@ -110,7 +145,8 @@ export async function stockByKind(db: Db): Promise<StockRow[]> {
       elsewhere: row.elsewhere + at('kept', 'rig', 'tray', 'party', 'person'),
       gone: row.gone + at('gone'),
       bought: row.bought + (lot.origin === 'bought' ? lot.got - lot.taken : 0),
-      otherwiseGot: row.otherwiseGot + (lot.origin === 'made' || lot.origin === 'gift' ? lot.got - lot.taken : 0),
+      otherwiseGot:
+        row.otherwiseGot + (lot.origin === 'made' || lot.origin === 'gift' ? lot.got - lot.taken : 0),
       // Parts taken out of it one by one are counted where they are now.
       used: row.used + at('machine', 'assembly', 'gone'),
       kept: row.kept + lot.promised,
@@ -127,13 +163,20 @@ export async function failuresByType(db: Db, house: World): Promise<TypeFailures
      FROM parts WHERE part_row->>'partKind' IS NOT NULL AND part_row->>'typeFound' IS NOT NULL AND part_row->>'health' IN ('proved good', 'not shown faulty', 'proved bad')
      GROUP BY 1, 2 ORDER BY 1, 2`,
   )
-  return found.map((r) => ({ kind: r.kind, type: house.types.get(r.type as never)?.sheet.name ?? 'a type', judged: Number(r.judged), bad: Number(r.bad) }))
+  return found.map((r) => ({
+    kind: r.kind,
+    type: house.types.get(r.type as never)?.sheet.name ?? 'a type',
+    judged: Number(r.judged),
+    bad: Number(r.bad),
+  }))
 }
 
 /** The rows of all lots, by their tags. */
 export async function lotRows(db: Db): Promise<LotRow[]> {
   const now = nowInstant()
-  return (await rows<{ lot_row: LotRow }>(db, 'SELECT lot_row FROM lots ORDER BY tag NULLS LAST, lot')).map((r) => lotRowAt(r.lot_row, now))
+  return (await rows<{ lot_row: LotRow }>(db, 'SELECT lot_row FROM lots ORDER BY tag NULLS LAST, lot')).map(
+    (r) => lotRowAt(r.lot_row, now),
+  )
 }
 
 /** Lots whose kind could serve. */
@@ -142,14 +185,22 @@ export const lotsFor = async (db: Db, needs: readonly Need[]): Promise<readonly 
 
 /** The next free tag of a lot, L-0001 onward. */
 export async function nextLotTag(db: Db): Promise<string> {
-  const [last] = await rows<{ n: number | null }>(db, `SELECT max(substring(tag from 3)::int) AS n FROM lots WHERE tag ~ '^L-\\d{1,8}$'`)
+  const [last] = await rows<{ n: number | null }>(
+    db,
+    `SELECT max(substring(tag from 3)::int) AS n FROM lots WHERE tag ~ '^L-\\d{1,8}$'`,
+  )
   return `L-${String((last?.n ?? 0) + 1).padStart(4, '0')}`
 }
 
 /** What lies in the house and is kept for nobody; for `machine`, what is kept for it is there as well. */
-async function sparesOf(db: Db, lots: readonly LotRow[], machine?: string): Promise<(Spare & { label: string })[]> {
+async function sparesOf(
+  db: Db,
+  lots: readonly LotRow[],
+  machine?: string,
+): Promise<(Spare & { label: string })[]> {
   const now = nowInstant()
-  const forOthers = (kept: readonly ReservationRow[]) => kept.filter((k) => (k.until === undefined || k.until > now) && k.machine !== machine)
+  const forOthers = (kept: readonly ReservationRow[]) =>
+    kept.filter((k) => (k.until === undefined || k.until > now) && k.machine !== machine)
   const parts = await rows<{ part_row: PartRow }>(
     db,
     `SELECT part_row FROM parts WHERE machine IS NULL AND NOT gone AND NOT loan AND part_row->>'holder' IN ('store', 'kept', 'rig') AND part_row->>'partKind' IS NOT NULL`,
@@ -171,7 +222,8 @@ async function sparesOf(db: Db, lots: readonly LotRow[], machine?: string): Prom
 }
 
 /** Positions of a set that what lies in the house can serve. */
-export const stockFor = async (db: Db, rows: readonly RenewalRow[], machine: string) => fromStockFor(rows, await sparesOf(db, await lotRows(db), machine))
+export const stockFor = async (db: Db, rows: readonly RenewalRow[], machine: string) =>
+  fromStockFor(rows, await sparesOf(db, await lotRows(db), machine))
 
 /** Needs that are listed at once; what is to be bought is reckoned from all of them. */
 const mostListed = 2000
@@ -179,14 +231,27 @@ const mostListed = 2000
 /** What the machines of the house lack, and what is to be bought for it. Machines that give parts want none. */
 export async function houseNeeds({ db, heavy }: Pick<Services, 'db' | 'heavy'>): Promise<NeedsAnswer> {
   const now = nowInstant()
-  const machines = await rows<{ machine: string; label: string; number: string; purpose: string; needs: readonly NeedRow[] }>(
+  const machines = await rows<{
+    machine: string
+    label: string
+    number: string
+    purpose: string
+    needs: readonly NeedRow[]
+  }>(
     db,
     `SELECT machine, number, number || ' ' || (summary->'plate'->>'name') AS label, summary->'plate'->>'purpose' AS purpose, needs FROM machines WHERE needs::text <> '[]' ORDER BY sort_name`,
   )
   const lots = await lotRows(db)
   const spares = await sparesOf(db, lots)
   const all = machines.flatMap(({ machine, label, number, purpose, needs: own }) =>
-    own.map((need) => ({ ...need, kept: need.kept.filter((k) => k.until === undefined || k.until > now), machine, label, number, purpose })),
+    own.map((need) => ({
+      ...need,
+      kept: need.kept.filter((k) => k.until === undefined || k.until > now),
+      machine,
+      label,
+      number,
+      purpose,
+    })),
   )
   const low = lots.flatMap((lot) =>
     lot.reorder && lot.reorderAt !== undefined
@@ -202,7 +267,11 @@ export async function houseNeeds({ db, heavy }: Pick<Services, 'db' | 'heavy'>):
       : [],
   )
   const { serving, buy } = await heavy.run('what to buy', {
-    wanted: all.map((n) => ({ position: n.position, label: `${n.position.designator} of ${n.number}`, kept: n.kept.length > 0 || n.why === 'out for now' })),
+    wanted: all.map((n) => ({
+      position: n.position,
+      label: `${n.position.designator} of ${n.number}`,
+      kept: n.kept.length > 0 || n.why === 'out for now',
+    })),
     spares: spares.map(({ facts, free }) => ({ facts, free })),
     low,
   })

@@ -48,10 +48,17 @@ export function peopleRoutes(services: Services): Router {
               email: steward ? account?.email : undefined,
               active: account?.active,
               pin: account ? account.pinHash !== null : undefined,
-              authorisations: world.authorisations.filter((a) => a.party === party.id).map((a) => ({ authority: a.authority, since: a.entry.happenedAt.latest, until: a.until })),
+              authorisations: world.authorisations
+                .filter((a) => a.party === party.id)
+                .map((a) => ({ authority: a.authority, since: a.entry.happenedAt.latest, until: a.until })),
               grants: world.grants
                 .filter((g) => g.party === party.id)
-                .map((g) => ({ machine: g.machine, label: machines.get(g.machine) ?? 'a machine', from: g.from, until: g.until })),
+                .map((g) => ({
+                  machine: g.machine,
+                  label: machines.get(g.machine) ?? 'a machine',
+                  from: g.from,
+                  until: g.until,
+                })),
             }
           }),
         invites: steward
@@ -80,7 +87,9 @@ export function peopleRoutes(services: Services): Router {
         expiresAt: new Date(nowMs() + inviteDays * 86_400_000),
         invitedBy: visitor.account,
       })
-      response.status(201).json({ id: row.id, path: `/invitation/${token}`, expires: row.expiresAt.toISOString() })
+      response
+        .status(201)
+        .json({ id: row.id, path: `/invitation/${token}`, expires: row.expiresAt.toISOString() })
     }),
   )
 
@@ -92,13 +101,26 @@ export function peopleRoutes(services: Services): Router {
       const change = parse(accountChangeSchema, request.body)
       const account = await db.transaction(async (transaction) => {
         // Every steward's row is held: of two who demote each other, the second sees what the first did.
-        const stewards = await rows<{ id: string }>(db, `SELECT id FROM accounts WHERE role = 'steward' AND active ORDER BY id FOR UPDATE`, [], transaction)
-        if (!stewards.some((s) => s.id === visitor.account)) throw new ProblemError('not-allowed', 'Only a steward may do that.')
+        const stewards = await rows<{ id: string }>(
+          db,
+          `SELECT id FROM accounts WHERE role = 'steward' AND active ORDER BY id FOR UPDATE`,
+          [],
+          transaction,
+        )
+        if (!stewards.some((s) => s.id === visitor.account))
+          throw new ProblemError('not-allowed', 'Only a steward may do that.')
         const found = await AccountModel.findByPk(id, { transaction, lock: transaction.LOCK.UPDATE })
         if (!found) throw notFound()
         const demoted = (change.role !== undefined && change.role !== 'steward') || change.active === false
-        if (demoted && !stewards.some((s) => s.id !== found.id)) throw new ProblemError('refused', 'The house needs at least one steward. Name another one first.')
-        return found.update({ ...(change.role ? { role: change.role } : {}), ...(change.active === undefined ? {} : { active: change.active }) }, { transaction })
+        if (demoted && !stewards.some((s) => s.id !== found.id))
+          throw new ProblemError('refused', 'The house needs at least one steward. Name another one first.')
+        return found.update(
+          {
+            ...(change.role ? { role: change.role } : {}),
+            ...(change.active === undefined ? {} : { active: change.active }),
+          },
+          { transaction },
+        )
       })
       response.json({ id: account.id, role: account.role, active: account.active, by: visitor.account })
     }),

@@ -18,7 +18,11 @@ beforeAll(async () => {
 })
 afterAll(() => house.stop())
 
-const upload = (bytes: Buffer, name: string) => agent.post(`/api/machines/${machine}/photos`).set('x-anamnesis-token', agent.token).attach('photo', bytes, name)
+const upload = (bytes: Buffer, name: string) =>
+  agent
+    .post(`/api/machines/${machine}/photos`)
+    .set('x-anamnesis-token', agent.token)
+    .attach('photo', bytes, name)
 const picture = (width: number, height: number, format: 'png' | 'jpeg' | 'webp' | 'gif') =>
   sharp({ create: { width, height, channels: 3, background: '#756' } })
     .toFormat(format)
@@ -28,7 +32,11 @@ describe('photographs', () => {
   it.each(['png', 'jpeg', 'webp'] as const)('keep a %s bit for bit, with a preview', async (format) => {
     const bytes = await picture(1400, 700, format)
     const stored = (await upload(bytes, 'whatever.bin').expect(201)).body
-    expect(stored).toMatchObject({ file: createHash('sha256').update(bytes).digest('hex'), width: 1400, height: 700 })
+    expect(stored).toMatchObject({
+      file: createHash('sha256').update(bytes).digest('hex'),
+      width: 1400,
+      height: 700,
+    })
     expect(await readFile(filePath(house.config.dataDir, stored.file, 'original'))).toEqual(bytes)
     const photo = draft({ kind: 'photo', machine, file: stored.file, width: 1400, height: 700 })
     await send(agent, [photo]).expect(200)
@@ -42,9 +50,19 @@ describe('photographs', () => {
 
   const wrong: [string, () => Promise<Buffer>, number, string][] = [
     ['words named .jpg', async () => Buffer.from('these are words'), 415, 'unsupported-file'],
-    ['a drawing with a script', async () => Buffer.from('<svg xmlns="http://www.w3.org/2000/svg"><script>alert(1)</script></svg>'), 415, 'unsupported-file'],
+    [
+      'a drawing with a script',
+      async () => Buffer.from('<svg xmlns="http://www.w3.org/2000/svg"><script>alert(1)</script></svg>'),
+      415,
+      'unsupported-file',
+    ],
     ['another picture format', () => picture(10, 10, 'gif'), 415, 'unsupported-file'],
-    ['a picture that is cut off', async () => (await picture(600, 600, 'png')).subarray(0, 300), 415, 'unsupported-file'],
+    [
+      'a picture that is cut off',
+      async () => (await picture(600, 600, 'png')).subarray(0, 300),
+      415,
+      'unsupported-file',
+    ],
     ['a hundred million pixels', () => picture(10_000, 10_000, 'png'), 413, 'too-large'],
     ['nothing', async () => Buffer.alloc(0), 415, 'unsupported-file'],
   ]

@@ -33,32 +33,62 @@ export interface StoredFile {
 }
 
 /** Notes what a file is. Two writers of the same one do not meet. */
-export const rememberFile = (db: Db, sha256: string, mime: string, width: number, height: number, bytes: number): Promise<void> =>
-  run(db, 'INSERT INTO files (sha256, mime, width, height, bytes) VALUES ($1,$2,$3,$4,$5) ON CONFLICT (sha256) DO NOTHING', [sha256, mime, width, height, bytes])
+export const rememberFile = (
+  db: Db,
+  sha256: string,
+  mime: string,
+  width: number,
+  height: number,
+  bytes: number,
+): Promise<void> =>
+  run(
+    db,
+    'INSERT INTO files (sha256, mime, width, height, bytes) VALUES ($1,$2,$3,$4,$5) ON CONFLICT (sha256) DO NOTHING',
+    [sha256, mime, width, height, bytes],
+  )
 
 /** Stores a photograph, given as bytes or as a file that was received. Throws unsupported-file for anything that is not one, too-large above the pixel limit. */
-export async function storePhoto({ db, config }: Pick<Services, 'db' | 'config'>, content: Buffer | Received): Promise<StoredFile> {
+export async function storePhoto(
+  { db, config }: Pick<Services, 'db' | 'config'>,
+  content: Buffer | Received,
+): Promise<StoredFile> {
   const source = Buffer.isBuffer(content) ? content : content.path
   let meta: Metadata
   try {
     meta = await sharp(source, { limitInputPixels: false }).metadata()
   } catch {
-    throw new ProblemError('unsupported-file', 'This file is not a photograph (JPEG, PNG or WebP), whatever its name says. Nothing was stored.')
+    throw new ProblemError(
+      'unsupported-file',
+      'This file is not a photograph (JPEG, PNG or WebP), whatever its name says. Nothing was stored.',
+    )
   }
   const mime = mimes[meta.format ?? '']
-  if (!mime || !meta.width || !meta.height) throw new ProblemError('unsupported-file', 'Photographs are JPEG, PNG or WebP. Nothing was stored.')
+  if (!mime || !meta.width || !meta.height)
+    throw new ProblemError('unsupported-file', 'Photographs are JPEG, PNG or WebP. Nothing was stored.')
   if (meta.width * meta.height > maxPixels)
     throw new ProblemError(
       'too-large',
       `This picture has ${Math.round((meta.width * meta.height) / 1e6)} million pixels; up to ${maxPixels / 1e6} million are taken. Nothing was stored.`,
     )
-  const sha256 = Buffer.isBuffer(content) ? createHash('sha256').update(content).digest('hex') : await sha256Of(content.path)
+  const sha256 = Buffer.isBuffer(content)
+    ? createHash('sha256').update(content).digest('hex')
+    : await sha256Of(content.path)
   const preview = await previewOf(source).catch(() => {
     throw new ProblemError('unsupported-file', 'This picture is damaged. Nothing was stored.')
   })
-  await writeWhole(filePath(config.dataDir, sha256, 'original'), Buffer.isBuffer(content) ? content : { moved: content.path })
+  await writeWhole(
+    filePath(config.dataDir, sha256, 'original'),
+    Buffer.isBuffer(content) ? content : { moved: content.path },
+  )
   await writeWhole(filePath(config.dataDir, sha256, 'preview'), preview)
-  await rememberFile(db, sha256, mime, meta.width, meta.height, Buffer.isBuffer(content) ? content.length : content.size)
+  await rememberFile(
+    db,
+    sha256,
+    mime,
+    meta.width,
+    meta.height,
+    Buffer.isBuffer(content) ? content.length : content.size,
+  )
   return { file: sha256, width: meta.width, height: meta.height, mime }
 }
 
@@ -70,7 +100,8 @@ const previewOf = (source: Buffer | string): Promise<Buffer> =>
     .webp({ quality: 82 })
     .toBuffer()
 /** The whole of it, without what the camera wrote into it (place, author). */
-const cleanOf = (source: Buffer | string): Promise<Buffer> => sharp(source, { limitInputPixels: maxPixels }).rotate().webp({ quality: 90 }).toBuffer()
+const cleanOf = (source: Buffer | string): Promise<Buffer> =>
+  sharp(source, { limitInputPixels: maxPixels }).rotate().webp({ quality: 90 }).toBuffer()
 
 /** A version of a photograph, made from the original where it is not there yet: after a restore, or the first time that somebody outside the house asks. */
 async function versionOf(dataDir: string, sha256: string, version: 'preview' | 'clean'): Promise<string> {
@@ -98,7 +129,10 @@ export function photoRoutes(services: Services): Router {
 
   router.post(
     '/machines/:id/photos',
-    ...receive({ dataDir, field: 'photo', maxBytes, may }, async (file, _request, response) => void response.status(201).json(await storePhoto(services, file))),
+    ...receive(
+      { dataDir, field: 'photo', maxBytes, may },
+      async (file, _request, response) => void response.status(201).json(await storePhoto(services, file)),
+    ),
   )
 
   /** A file is served by the entry of the machine that shows it, never by its hash. */
@@ -114,8 +148,10 @@ export function photoRoutes(services: Services): Router {
       if (sight === 'guest' && !(await stands(services, id, entryId))) throw notFound()
       const row = await FileModel.findByPk(entry.body.file)
       if (!row) throw notFound()
-      if (size === 'preview') return serveFile(response, await versionOf(dataDir, entry.body.file, size), 'image/webp')
-      if (sight === 'guest') return serveFile(response, await versionOf(dataDir, entry.body.file, 'clean'), 'image/webp')
+      if (size === 'preview')
+        return serveFile(response, await versionOf(dataDir, entry.body.file, size), 'image/webp')
+      if (sight === 'guest')
+        return serveFile(response, await versionOf(dataDir, entry.body.file, 'clean'), 'image/webp')
       await serveFile(response, filePath(dataDir, entry.body.file, size), row.mime)
     }),
   )

@@ -20,9 +20,27 @@ beforeAll(async () => {
   const sender = await from.as('steward')
   ;[machine] = (await twoMachines(sender)).machines
   await send(sender, [
-    draft({ kind: 'machine', what: 'stated', machine, set: { legal: 'accessioned', accessionNumber: 'ACC 9' } }, ago(60)),
-    draft({ kind: 'rule', what: 'policy', key: 'run', option: 'not run', machine, reason: 'ruled there' }, ago(50)),
-    draft({ kind: 'move', legs: [{ part: found(machine, 'IC40'), from: slot(machine, 'IC40'), to: { in: { kind: 'store', id: 'their shelf' } } }] }, ago(40)),
+    draft(
+      { kind: 'machine', what: 'stated', machine, set: { legal: 'accessioned', accessionNumber: 'ACC 9' } },
+      ago(60),
+    ),
+    draft(
+      { kind: 'rule', what: 'policy', key: 'run', option: 'not run', machine, reason: 'ruled there' },
+      ago(50),
+    ),
+    draft(
+      {
+        kind: 'move',
+        legs: [
+          {
+            part: found(machine, 'IC40'),
+            from: slot(machine, 'IC40'),
+            to: { in: { kind: 'store', id: 'their shelf' } },
+          },
+        ],
+      },
+      ago(40),
+    ),
     draft({ kind: 'note', machine, words: 'written there' }, ago(30)),
   ]).expect(200)
   record = (await sender.get(`/api/machines/${machine}/record`).expect(200)).body
@@ -52,8 +70,12 @@ const forged = (body: Entry['body'], more: Partial<Entry> = {}): Entry => ({
   became: 'recorded',
   ...more,
 })
-const withMore = (...entries: Entry[]) => ({ ...record, entries: [...record.entries, ...entries.map((e, i) => ({ ...e, seq: record.entries.length + 1 + i }))] })
-const stored = async () => Number((await rows<{ n: string }>(house.running.services.db, 'SELECT count(*) AS n FROM entries'))[0]!.n)
+const withMore = (...entries: Entry[]) => ({
+  ...record,
+  entries: [...record.entries, ...entries.map((e, i) => ({ ...e, seq: record.entries.length + 1 + i }))],
+})
+const stored = async () =>
+  Number((await rows<{ n: string }>(house.running.services.db, 'SELECT count(*) AS n FROM entries'))[0]!.n)
 
 describe('a record file', () => {
   it('is a steward’s to read', async () => {
@@ -61,19 +83,49 @@ describe('a record file', () => {
     await restorer.post('/api/records').set('x-anamnesis-token', restorer.token).send(record).expect(403)
   })
   it.each<[string, () => unknown, RegExp]>([
-    ['without the machine that it is of', () => ({ ...record, machine: v7() }), /does not register the machine/],
+    [
+      'without the machine that it is of',
+      () => ({ ...record, machine: v7() }),
+      /does not register the machine/,
+    ],
     ['with an entry twice', () => ({ ...record, entries: [...record.entries, last()] }), /stands twice/],
     [
       'with a picture that nothing names',
-      () => ({ ...record, files: { ['2c26b46b68ffc68ff99b453c1d30413413422d706483bfa0f98a5e886266e7ae']: Buffer.from('foo').toString('base64') } }),
+      () => ({
+        ...record,
+        files: {
+          ['2c26b46b68ffc68ff99b453c1d30413413422d706483bfa0f98a5e886266e7ae']:
+            Buffer.from('foo').toString('base64'),
+        },
+      }),
       /none of its entries names/,
     ],
-    ['about somebody whom nobody knows', () => withMore(forged({ kind: 'note', machine, words: 'x' }, { doneBy: v7() as PartyId })), /cannot be admitted/],
-    ['about another machine, unknown here', () => withMore(forged({ kind: 'note', machine: v7() as MachineId, words: 'x' })), /cannot be admitted/],
+    [
+      'about somebody whom nobody knows',
+      () => withMore(forged({ kind: 'note', machine, words: 'x' }, { doneBy: v7() as PartyId })),
+      /cannot be admitted/,
+    ],
+    [
+      'about another machine, unknown here',
+      () => withMore(forged({ kind: 'note', machine: v7() as MachineId, words: 'x' })),
+      /cannot be admitted/,
+    ],
     ['of a kind that does not exist', () => withMore(forged({ kind: 'spell' } as never)), /no entry of kind/],
-    ['with text that cannot be kept', () => withMore(forged({ kind: 'note', machine, words: 'x\u0000' })), /cannot be kept/],
-    ['nested too deep', () => JSON.parse(`${'['.repeat(80)}${']'.repeat(80)}`) as unknown, /nested more than/],
-    ['too long', () => withMore(...Array.from({ length: 5001 }, () => forged({ kind: 'note', machine, words: 'x' }))), /up to 5000 entries/],
+    [
+      'with text that cannot be kept',
+      () => withMore(forged({ kind: 'note', machine, words: 'x\u0000' })),
+      /cannot be kept/,
+    ],
+    [
+      'nested too deep',
+      () => JSON.parse(`${'['.repeat(80)}${']'.repeat(80)}`) as unknown,
+      /nested more than/,
+    ],
+    [
+      'too long',
+      () => withMore(...Array.from({ length: 5001 }, () => forged({ kind: 'note', machine, words: 'x' }))),
+      /up to 5000 entries/,
+    ],
     ['that is none', () => ({ format: 'other' }), /no record of a machine/],
   ])('%s is refused whole', async (_name, make, sentence) => {
     const before = await stored()
@@ -84,20 +136,44 @@ describe('a record file', () => {
   })
   it('changes nothing of the house: no rule, no name, no role, no type, and no machine that is here', async () => {
     const own = v7() as MachineId
-    await send(steward, [draft({ kind: 'machine', what: 'registered', machine: own, entryNumber: 'OWN-1', name: 'Own', source: { how: 'gift' } })]).expect(200)
+    await send(steward, [
+      draft({
+        kind: 'machine',
+        what: 'registered',
+        machine: own,
+        entryNumber: 'OWN-1',
+        name: 'Own',
+        source: { how: 'gift' },
+      }),
+    ]).expect(200)
     const party = house.people.steward.party
     const file = withMore(
-      forged({ kind: 'rule', what: 'authorisation', party: house.people.volunteer.party, authority: 'picture tube', granted: true }),
+      forged({
+        kind: 'rule',
+        what: 'authorisation',
+        party: house.people.volunteer.party,
+        authority: 'picture tube',
+        granted: true,
+      }),
       forged({ kind: 'rule', what: 'grant', party: house.people.guest.party, machine: own, granted: true }),
       forged({ kind: 'rule', what: 'policy', key: 'run', option: 'not run', reason: 'forged' }),
       forged({ kind: 'party', party, name: 'Forged name', sort: 'person', roles: [] }),
     )
-    expect((await post(withMore(forged({ kind: 'machine', what: 'stated', machine: own, set: { legal: 'disposed' } }))).expect(409)).body.detail).toMatch(
-      /cannot be admitted|has this machine already/,
-    )
+    expect(
+      (
+        await post(
+          withMore(forged({ kind: 'machine', what: 'stated', machine: own, set: { legal: 'disposed' } })),
+        ).expect(409)
+      ).body.detail,
+    ).toMatch(/cannot be admitted|has this machine already/)
     const answer = (await post(file).expect(201)).body
     expect(answer).toMatchObject({ machine, added: record.entries.length, present: 0, leftOut: 4 })
-    const people = (await steward.get('/api/people').expect(200)).body.people as { party: string; name: string; authorisations: unknown[]; grants: unknown[] }[]
+    const people = (await steward.get('/api/people').expect(200)).body.people as {
+      party: string
+      name: string
+      authorisations: unknown[]
+      grants: unknown[]
+    }[]
     expect(people.find((p) => p.party === party)).toMatchObject({ name: 'A steward' })
     expect(people.flatMap((p) => [...p.authorisations, ...p.grants])).toEqual([])
     expect(JSON.stringify((await steward.get('/api/policies')).body)).not.toContain('forged')
@@ -116,13 +192,37 @@ describe('a record file', () => {
     expect(writers.filter((w) => accounts.has(w.by))).toEqual([])
   })
   it('is known when it comes again, and refused where it says something else', async () => {
-    expect((await post(record).expect(201)).body).toMatchObject({ added: 0, present: record.entries.length, leftOut: 0 })
-    const changed = { ...record, entries: record.entries.map((e) => (e.body.kind === 'note' ? { ...e, body: { ...e.body, words: 'forged' } } : e)) }
+    expect((await post(record).expect(201)).body).toMatchObject({
+      added: 0,
+      present: record.entries.length,
+      leftOut: 0,
+    })
+    const changed = {
+      ...record,
+      entries: record.entries.map((e) =>
+        e.body.kind === 'note' ? { ...e, body: { ...e.body, words: 'forged' } } : e,
+      ),
+    }
     expect((await post(changed).expect(409)).body.type).toBe('other-content')
-    expect((await post(withMore(forged({ kind: 'note', machine, words: 'added to what is here' }))).expect(409)).body.detail).toMatch(/has this machine already/)
-    expect((await post(withMore(forged({ kind: 'part', what: 'identified', part: v7() as PartId, tag: 'P-1', place: slot(machine, 'X') }))).expect(409)).body.detail).toMatch(
-      /has this machine already/,
-    )
+    expect(
+      (await post(withMore(forged({ kind: 'note', machine, words: 'added to what is here' }))).expect(409))
+        .body.detail,
+    ).toMatch(/has this machine already/)
+    expect(
+      (
+        await post(
+          withMore(
+            forged({
+              kind: 'part',
+              what: 'identified',
+              part: v7() as PartId,
+              tag: 'P-1',
+              place: slot(machine, 'X'),
+            }),
+          ),
+        ).expect(409)
+      ).body.detail,
+    ).toMatch(/has this machine already/)
   })
   it('leaves the server answering while it is judged', async () => {
     const other = v7() as MachineId
@@ -131,15 +231,31 @@ describe('a record file', () => {
       machine: other,
       entries: [
         ...record.entries.filter((e) => e.body.kind === 'party' || e.body.kind === 'type'),
-        forged({ kind: 'machine', what: 'registered', machine: other, entryNumber: 'E-LONG', name: 'Long', source: { how: 'gift' } }),
-        ...Array.from({ length: 1500 }, (_, i) => forged({ kind: 'reading', machine: other, point: `p${i}`, read: { value: 5, unit: 'V', asWritten: '5 V' } })),
+        forged({
+          kind: 'machine',
+          what: 'registered',
+          machine: other,
+          entryNumber: 'E-LONG',
+          name: 'Long',
+          source: { how: 'gift' },
+        }),
+        ...Array.from({ length: 1500 }, (_, i) =>
+          forged({
+            kind: 'reading',
+            machine: other,
+            point: `p${i}`,
+            read: { value: 5, unit: 'V', asWritten: '5 V' },
+          }),
+        ),
       ],
     }
     let reading = true
-    const importing = post({ ...many, entries: many.entries.map((e, i) => ({ ...e, seq: i + 1 })) }).then((r) => {
-      reading = false
-      return r
-    })
+    const importing = post({ ...many, entries: many.entries.map((e, i) => ({ ...e, seq: i + 1 })) }).then(
+      (r) => {
+        reading = false
+        return r
+      },
+    )
     const waits: number[] = []
     while (reading) {
       const began = performance.now()

@@ -39,30 +39,75 @@ export interface RecordRead {
 }
 
 /** What one entry says by itself, whoever stored it: an entry that is here already must say the same. */
-export const said = ({ id, v, happenedAt, doneBy, toldBy, basis, amends, body }: Entry) => ({ id, v, happenedAt, doneBy, toldBy, basis, amends, body })
+export const said = ({ id, v, happenedAt, doneBy, toldBy, basis, amends, body }: Entry) => ({
+  id,
+  v,
+  happenedAt,
+  doneBy,
+  toldBy,
+  basis,
+  amends,
+  body,
+})
 
 /** Kinds that are judged by what came before them; any other is judged by itself, once the things that it names are known. */
-const telling: ReadonlySet<Body['kind']> = new Set(['machine', 'part', 'lot', 'count', 'party', 'gear', 'type', 'method', 'move', 'episode', 'consent', 'settle', 'withdrawal'])
+const telling: ReadonlySet<Body['kind']> = new Set([
+  'machine',
+  'part',
+  'lot',
+  'count',
+  'party',
+  'gear',
+  'type',
+  'method',
+  'move',
+  'episode',
+  'consent',
+  'settle',
+  'withdrawal',
+])
 
 export function readRecordFile({ file, incoming, house, members, party }: RecordQuestion): RecordRead {
   const parsed = recordSchema.safeParse(readJson(readFileSync(file)))
   if (!parsed.success)
-    throw parsed.error.issues.length ? unreadable(parsed.error.issues[0]) : new ProblemError('invalid', 'This file is no record of a machine. Nothing was stored.')
+    throw parsed.error.issues.length
+      ? unreadable(parsed.error.issues[0])
+      : new ProblemError('invalid', 'This file is no record of a machine. Nothing was stored.')
   const record = parsed.data as unknown as MachineRecord
   if (record.entries.length > mostEntries)
-    throw new ProblemError('too-large', `A record of up to ${mostEntries} entries is taken; this one has ${record.entries.length}. Nothing was stored.`)
-  if (new Set(record.entries.map((e) => e.id)).size < record.entries.length) throw new ProblemError('invalid', 'An entry stands twice in this file. Nothing was stored.')
-  const registers = ({ body }: Entry) => body.kind === 'machine' && body.what === 'registered' && body.machine === record.machine
-  if (!record.entries.some(registers)) throw new ProblemError('invalid', 'The file does not register the machine that it is the record of. Nothing was stored.')
+    throw new ProblemError(
+      'too-large',
+      `A record of up to ${mostEntries} entries is taken; this one has ${record.entries.length}. Nothing was stored.`,
+    )
+  if (new Set(record.entries.map((e) => e.id)).size < record.entries.length)
+    throw new ProblemError('invalid', 'An entry stands twice in this file. Nothing was stored.')
+  const registers = ({ body }: Entry) =>
+    body.kind === 'machine' && body.what === 'registered' && body.machine === record.machine
+  if (!record.entries.some(registers))
+    throw new ProblemError(
+      'invalid',
+      'The file does not register the machine that it is the record of. Nothing was stored.',
+    )
   const { entries, leftOut } = withoutHouse(record.entries, house)
-  return { machine: record.machine, entries: judged(record.machine, entries, house, { members: new Set(members), party }), leftOut, files: filesOf(record, entries, incoming) }
+  return {
+    machine: record.machine,
+    entries: judged(record.machine, entries, house, { members: new Set(members), party }),
+    leftOut,
+    files: filesOf(record, entries, incoming),
+  }
 }
 
 const unreadable = (issue: { path: readonly PropertyKey[]; message: string } | undefined) =>
-  new ProblemError('invalid', `This file is no record of a machine: ${issue ? `${issue.path.join('.')}: ${issue.message}` : 'it cannot be read.'} Nothing was stored.`)
+  new ProblemError(
+    'invalid',
+    `This file is no record of a machine: ${issue ? `${issue.path.join('.')}: ${issue.message}` : 'it cannot be read.'} Nothing was stored.`,
+  )
 
 /** A record brings no rules, and changes nothing that the house knows: its types, people, gear and methods stay as they are here. */
-function withoutHouse(entries: readonly Entry[], house: readonly Entry[]): { entries: Entry[]; leftOut: number } {
+function withoutHouse(
+  entries: readonly Entry[],
+  house: readonly Entry[],
+): { entries: Entry[]; leftOut: number } {
   const known = fold(house, { now: '9999-12-31T00:00:00.000Z' })
   const here = new Set(house.map((e) => e.id as string))
   const left = new Set<string>()
@@ -90,7 +135,12 @@ function withoutHouse(entries: readonly Entry[], house: readonly Entry[]): { ent
 const itsOwnAffair = (refusal: Refusal): boolean => refusal.rule === 'closing-not-met'
 
 /** Every entry judged in its turn, as it would have been where it was written, with subjects computed here. Throws refused for the first that may not be. */
-function judged(machine: string, entries: readonly Entry[], house: readonly Entry[], { members, party }: { members: ReadonlySet<string>; party: string }): Entry[] {
+function judged(
+  machine: string,
+  entries: readonly Entry[],
+  house: readonly Entry[],
+  { members, party }: { members: ReadonlySet<string>; party: string },
+): Entry[] {
   let line: Entry[] = [...house]
   const here = new Set(house.map((e) => e.id))
   const now = '9999-12-31T00:00:00.000Z'
@@ -113,7 +163,12 @@ function judged(machine: string, entries: readonly Entry[], house: readonly Entr
     }
     const target = entry.amends?.entry ?? (entry.body.kind === 'settle' ? entry.body.entry : undefined)
     const inherited = target === undefined ? [] : (line.find((e) => e.id === target)?.about ?? [])
-    const mine: Entry = { ...entry, about: subjectsOf(entry, inherited, machineOf(world)), became: 'recorded', contest: undefined }
+    const mine: Entry = {
+      ...entry,
+      about: subjectsOf(entry, inherited, machineOf(world)),
+      became: 'recorded',
+      contest: undefined,
+    }
     const writer: Writer = {
       role: 'steward',
       account: entry.recordedBy,
@@ -128,11 +183,16 @@ function judged(machine: string, entries: readonly Entry[], house: readonly Entr
     const [judgement] = judge(world, line, [mine], writer)
     const became = outcome(entry, judgement)
     if (became.became === 'refused')
-      throw new ProblemError('refused', 'An entry of this record cannot be admitted here. Nothing was stored.', {
-        refusal: became.refusal,
-        fields: [{ path: `entries.${entry.seq}`, message: became.refusal.rule }],
-      })
-    const next: Entry = became.became === 'contested' ? { ...mine, became: 'contested', contest: became.contest } : mine
+      throw new ProblemError(
+        'refused',
+        'An entry of this record cannot be admitted here. Nothing was stored.',
+        {
+          refusal: became.refusal,
+          fields: [{ path: `entries.${entry.seq}`, message: became.refusal.rule }],
+        },
+      )
+    const next: Entry =
+      became.became === 'contested' ? { ...mine, became: 'contested', contest: became.contest } : mine
     stored.push(next)
     line = [...line, next]
     stale ||= tells
@@ -149,13 +209,28 @@ function outcome(entry: Entry, judgement: Judgement | undefined): Judgement {
 
 /** The photographs and voice notes that its entries name, each put by itself once its hash agrees. */
 function filesOf(record: MachineRecord, entries: readonly Entry[], incoming: string): RecordRead['files'] {
-  const named = new Set(entries.flatMap(({ body }) => (body.kind === 'photo' ? [body.file] : body.kind === 'jot' && body.what === 'made' && body.voice ? [body.voice.file] : [])))
+  const named = new Set(
+    entries.flatMap(({ body }) =>
+      body.kind === 'photo'
+        ? [body.file]
+        : body.kind === 'jot' && body.what === 'made' && body.voice
+          ? [body.voice.file]
+          : [],
+    ),
+  )
   mkdirSync(incoming, { recursive: true, mode: 0o700 })
   return Object.entries(record.files).map(([sha256, base64]) => {
     const bytes = Buffer.from(base64, 'base64')
     if (createHash('sha256').update(bytes).digest('hex') !== sha256)
-      throw new ProblemError('invalid', 'A photograph in the file is damaged: its SHA-256 does not agree. Nothing was stored.')
-    if (!named.has(sha256)) throw new ProblemError('invalid', 'The file holds a photograph that none of its entries names. Nothing was stored.')
+      throw new ProblemError(
+        'invalid',
+        'A photograph in the file is damaged: its SHA-256 does not agree. Nothing was stored.',
+      )
+    if (!named.has(sha256))
+      throw new ProblemError(
+        'invalid',
+        'The file holds a photograph that none of its entries names. Nothing was stored.',
+      )
     const place = path.join(incoming, `${randomUUID()}.part`)
     writeFileSync(place, bytes)
     return { sha256, path: place, size: bytes.length }

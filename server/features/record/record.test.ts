@@ -11,7 +11,16 @@ import { recordJsonSchema } from '#core/formats/record-schema.ts'
 import type { EntryId, MachineId } from '#core/ids.ts'
 import { pointAt } from '#core/quantity/time.ts'
 import { rows } from '../../db/connection.ts'
-import { ago, draft, password, send, startHouse, twoMachines, type Agent, type TestHouse } from '../../testing/house.ts'
+import {
+  ago,
+  draft,
+  password,
+  send,
+  startHouse,
+  twoMachines,
+  type Agent,
+  type TestHouse,
+} from '../../testing/house.ts'
 
 describe('a machine’s record', () => {
   let from: TestHouse
@@ -26,8 +35,25 @@ describe('a machine’s record', () => {
       machines: [machine],
     } = await twoMachines(steward))
     const note = draft({ kind: 'note', machine, words: 'first' }, ago(30))
-    await send(steward, [note, draft({ kind: 'test', machine, depth: 'full', gear: [], results: [{ fn: 'bell', result: { is: 'partly', good: 1, of: 2 } }] }, ago(20))]).expect(200)
-    await send(steward, [{ ...draft({ kind: 'note', machine, words: 'second' }, ago(30)), amends: { entry: note.id, seen: null, how: 'correct', reason: 'x' } }]).expect(200)
+    await send(steward, [
+      note,
+      draft(
+        {
+          kind: 'test',
+          machine,
+          depth: 'full',
+          gear: [],
+          results: [{ fn: 'bell', result: { is: 'partly', good: 1, of: 2 } }],
+        },
+        ago(20),
+      ),
+    ]).expect(200)
+    await send(steward, [
+      {
+        ...draft({ kind: 'note', machine, words: 'second' }, ago(30)),
+        amends: { entry: note.id, seen: null, how: 'correct', reason: 'x' },
+      },
+    ]).expect(200)
     record = (await steward.get(`/api/machines/${machine}/record`).expect(200)).body
   })
   afterAll(() => from.stop())
@@ -42,7 +68,9 @@ describe('a machine’s record', () => {
   })
 
   it('has its schema published as it is', async () => {
-    expect(JSON.parse(await readFile('docs/formats/record.schema.json', 'utf8'))).toEqual(JSON.parse(JSON.stringify(recordJsonSchema())))
+    expect(JSON.parse(await readFile('docs/formats/record.schema.json', 'utf8'))).toEqual(
+      JSON.parse(JSON.stringify(recordJsonSchema())),
+    )
   })
 
   it('leaves the other machine, rights and accounts at home', () => {
@@ -53,12 +81,20 @@ describe('a machine’s record', () => {
   })
 
   it('is refused where its entries are with other content, and changes nothing where they are the same', async () => {
-    const post = (body: object) => steward.post('/api/records').set('x-anamnesis-token', steward.token).send(body)
+    const post = (body: object) =>
+      steward.post('/api/records').set('x-anamnesis-token', steward.token).send(body)
     expect((await post(record).expect(201)).body).toMatchObject({ added: 0, present: record.entries.length })
-    const changed = { ...record, entries: record.entries.map((e) => (e.body.kind === 'note' ? { ...e, body: { ...e.body, words: 'forged' } } : e)) }
+    const changed = {
+      ...record,
+      entries: record.entries.map((e) =>
+        e.body.kind === 'note' ? { ...e, body: { ...e.body, words: 'forged' } } : e,
+      ),
+    }
     expect((await post(changed).expect(409)).body.type).toBe('other-content')
     expect((await post({ ...record, format: 'other' }).expect(400)).body.type).toBe('invalid')
-    expect((await post({ ...record, files: { ['a'.repeat(64)]: 'AAAA' } }).expect(400)).body.detail).toContain('damaged')
+    expect(
+      (await post({ ...record, files: { ['a'.repeat(64)]: 'AAAA' } }).expect(400)).body.detail,
+    ).toContain('damaged')
   })
 })
 
@@ -72,7 +108,13 @@ describe('a server that is killed while it writes', () => {
     const acknowledged = new Set<string>()
     for (let round = 0; round < 3; round++) {
       const child = spawn(process.execPath, ['--import', 'tsx', 'server/main.ts'], {
-        env: { ...process.env, NODE_ENV: 'production', DATABASE_URL: house.config.databaseUrl, ANAMNESIS_DATA: dataDir, PORT: '0' },
+        env: {
+          ...process.env,
+          NODE_ENV: 'production',
+          DATABASE_URL: house.config.databaseUrl,
+          ANAMNESIS_DATA: dataDir,
+          PORT: '0',
+        },
         stdio: ['ignore', 'pipe', 'inherit'],
       })
       const address = await new Promise<string>((resolve) =>
@@ -84,7 +126,12 @@ describe('a server that is killed while it writes', () => {
       const { default: request } = await import('supertest')
       const agent = request.agent(address)
       const { csrf } = (await agent.get('/api/session')).body
-      const token = (await agent.post('/api/session').set('x-anamnesis-token', csrf).send({ email: 'steward@example.org', password })).body.csrf
+      const token = (
+        await agent
+          .post('/api/session')
+          .set('x-anamnesis-token', csrf)
+          .send({ email: 'steward@example.org', password })
+      ).body.csrf
       const together = (i: number) => `group ${round} ${i}`
       const sending = Array.from({ length: 60 }, async (_, i) => {
         const pair = [0, 1].map((n) => ({

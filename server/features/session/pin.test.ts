@@ -1,7 +1,15 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { AccountModel } from '../../db/models.ts'
 import { setClock } from '../../platform/clock.ts'
-import { draft, password, send, startHouse, twoMachines, type Agent, type TestHouse } from '../../testing/house.ts'
+import {
+  draft,
+  password,
+  send,
+  startHouse,
+  twoMachines,
+  type Agent,
+  type TestHouse,
+} from '../../testing/house.ts'
 import type { MachineId } from '#core/ids.ts'
 
 let house: TestHouse
@@ -21,9 +29,15 @@ afterAll(async () => {
   await house.stop()
 })
 
-const put = (agent: Agent, body: object) => agent.put('/api/session/pin').set('x-anamnesis-token', agent.token).send(body)
-const confirm = (agent: Agent, pin: string) => agent.post('/api/session/confirm').set('x-anamnesis-token', agent.token).send({ party: house.people.restorer.party, pin })
-const discharged = () => draft({ kind: 'precaution', machine, what: 'tube discharged' }, { doneBy: house.people.restorer.party })
+const put = (agent: Agent, body: object) =>
+  agent.put('/api/session/pin').set('x-anamnesis-token', agent.token).send(body)
+const confirm = (agent: Agent, pin: string) =>
+  agent
+    .post('/api/session/confirm')
+    .set('x-anamnesis-token', agent.token)
+    .send({ party: house.people.restorer.party, pin })
+const discharged = () =>
+  draft({ kind: 'precaution', machine, what: 'tube discharged' }, { doneBy: house.people.restorer.party })
 
 describe('a PIN', () => {
   it('is set with the password only, and kept as a hash', async () => {
@@ -43,7 +57,10 @@ describe('a PIN', () => {
 describe('an authorised act of another person', () => {
   it('is not written without their PIN, and may be kept as contested', async () => {
     const answer = await send(volunteer, [discharged()]).expect(409)
-    expect(answer.body.entries[0]).toMatchObject({ refusal: { rule: 'pin-needed', authority: 'picture tube' }, mayKeep: true })
+    expect(answer.body.entries[0]).toMatchObject({
+      refusal: { rule: 'pin-needed', authority: 'picture tube' },
+      mayKeep: true,
+    })
     expect(answer.body.entries[0].detail).toMatch(/A restorer confirms by PIN/)
     const kept = await volunteer
       .post('/api/entries')
@@ -62,10 +79,16 @@ describe('an authorised act of another person', () => {
   })
   it('needs none in their own session, nor for what anybody may do', async () => {
     await send(restorer, [discharged()]).expect(200)
-    await send(volunteer, [draft({ kind: 'precaution', machine, what: 'plug out' }, { doneBy: house.people.steward.party })]).expect(200)
+    await send(volunteer, [
+      draft({ kind: 'precaution', machine, what: 'plug out' }, { doneBy: house.people.steward.party }),
+    ]).expect(200)
   })
   it('of somebody without a PIN asks them to sign in', async () => {
-    const answer = await volunteer.post('/api/session/confirm').set('x-anamnesis-token', volunteer.token).send({ party: house.people.steward.party, pin: '1234' }).expect(403)
+    const answer = await volunteer
+      .post('/api/session/confirm')
+      .set('x-anamnesis-token', volunteer.token)
+      .send({ party: house.people.steward.party, pin: '1234' })
+      .expect(403)
     expect(answer.body.detail).toMatch(/no PIN yet/)
   })
   it('is locked for ten minutes after five wrong PINs, from whatever session', async () => {

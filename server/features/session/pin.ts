@@ -23,8 +23,12 @@ const markOf = (pinHash: string): string => hashToken(pinHash).slice(0, 16)
 export async function confirmedIn(request: Request): Promise<ReadonlySet<string>> {
   const held = Object.entries(request.session.confirmed ?? {}).filter(([, c]) => c.until > nowMs())
   if (held.length === 0) return new Set()
-  const accounts = await AccountModel.findAll({ where: { party: held.map(([party]) => party), active: true } })
-  const marks = new Map(accounts.flatMap((a) => (a.pinHash && a.role !== 'guest' ? [[a.party, markOf(a.pinHash)] as const] : [])))
+  const accounts = await AccountModel.findAll({
+    where: { party: held.map(([party]) => party), active: true },
+  })
+  const marks = new Map(
+    accounts.flatMap((a) => (a.pinHash && a.role !== 'guest' ? [[a.party, markOf(a.pinHash)] as const] : [])),
+  )
   return new Set(held.flatMap(([party, c]) => (marks.get(party) === c.mark ? [party] : [])))
 }
 
@@ -41,7 +45,11 @@ async function countTry(db: Db, account: string): Promise<void> {
      WHERE id = $1 AND (pin_locked_until IS NULL OR pin_locked_until <= $4) RETURNING pin_tries AS tries`,
     [account, mostTries, new Date(nowMs() + lockedMs), now],
   )
-  if (!counted) throw new ProblemError('too-many-tries', 'Too many wrong tries. Wait ten minutes, or sign in as that person.')
+  if (!counted)
+    throw new ProblemError(
+      'too-many-tries',
+      'Too many wrong tries. Wait ten minutes, or sign in as that person.',
+    )
 }
 
 /** PINs that anybody tries first: one digit throughout, digits in a row up or down. */
@@ -59,13 +67,18 @@ export function pinRoutes({ db }: Services): Router {
       const visitor = await requireVisitor(request, 'volunteer')
       const { password, pin } = parse(pinSchema, request.body)
       if (isCommonPin(pin))
-        throw new ProblemError('invalid', 'That PIN is one that anybody tries first. Take four digits that do not run in a row.', {
-          fields: [{ path: 'pin', message: 'Too easily guessed.' }],
-        })
+        throw new ProblemError(
+          'invalid',
+          'That PIN is one that anybody tries first. Take four digits that do not run in a row.',
+          {
+            fields: [{ path: 'pin', message: 'Too easily guessed.' }],
+          },
+        )
       const account = await AccountModel.findByPk(visitor.account)
       await countTry(db, visitor.account)
       // A stolen session must not be able to set it (ASVS 4.0.3 V3.7.1).
-      if (!account || !(await verify(account.passwordHash, password))) throw new ProblemError('not-allowed', 'That is not your password. The PIN was not changed.')
+      if (!account || !(await verify(account.passwordHash, password)))
+        throw new ProblemError('not-allowed', 'That is not your password. The PIN was not changed.')
       await account.update({ pinHash: await hashPassword(pin), pinTries: 0, pinLockedUntil: null })
       response.status(204).end()
     }),
@@ -75,7 +88,10 @@ export function pinRoutes({ db }: Services): Router {
     '/session/pin',
     handle(async (request, response) => {
       const visitor = await requireVisitor(request, 'volunteer')
-      await AccountModel.update({ pinHash: null, pinTries: 0, pinLockedUntil: null }, { where: { id: visitor.account } })
+      await AccountModel.update(
+        { pinHash: null, pinTries: 0, pinLockedUntil: null },
+        { where: { id: visitor.account } },
+      )
       response.status(204).end()
     }),
   )
@@ -87,11 +103,22 @@ export function pinRoutes({ db }: Services): Router {
       const { party, pin } = parse(confirmSchema, request.body)
       const account = await AccountModel.findOne({ where: { party } })
       if (!account?.active || account.role === 'guest') throw notFound()
-      if (!account.pinHash) throw new ProblemError('not-allowed', 'This person has no PIN yet. They set one under People, signed in as themselves.')
+      if (!account.pinHash)
+        throw new ProblemError(
+          'not-allowed',
+          'This person has no PIN yet. They set one under People, signed in as themselves.',
+        )
       await countTry(db, account.id)
-      if (!(await verify(account.pinHash, pin))) throw new ProblemError('not-allowed', 'That is not the PIN. Nothing was written; the line is as it was.')
+      if (!(await verify(account.pinHash, pin)))
+        throw new ProblemError(
+          'not-allowed',
+          'That is not the PIN. Nothing was written; the line is as it was.',
+        )
       await account.update({ pinTries: 0, pinLockedUntil: null })
-      request.session.confirmed = { ...request.session.confirmed, [party]: { until: nowMs() + holdsMs, mark: markOf(account.pinHash) } }
+      request.session.confirmed = {
+        ...request.session.confirmed,
+        [party]: { until: nowMs() + holdsMs, mark: markOf(account.pinHash) },
+      }
       response.status(204).end()
     }),
   )

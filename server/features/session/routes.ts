@@ -25,13 +25,18 @@ export async function offerSetup(services: Services): Promise<string | undefined
   if (await HouseModel.findByPk(1)) return undefined
   const token = newToken()
   await run(services.db, 'DELETE FROM setup')
-  await run(services.db, 'INSERT INTO setup (token_hash, made_at) VALUES ($1, $2)', [hashToken(token), nowInstant()])
+  await run(services.db, 'INSERT INTO setup (token_hash, made_at) VALUES ($1, $2)', [
+    hashToken(token),
+    nowInstant(),
+  ])
   return token
 }
 
 async function signIn(request: Request, account: string) {
   // A new session id at sign-in, so that nobody can have fixed it before (ASVS V3.2.1).
-  await new Promise<void>((resolve, reject) => request.session.regenerate((error: Error | null) => (error ? reject(error) : resolve())))
+  await new Promise<void>((resolve, reject) =>
+    request.session.regenerate((error: Error | null) => (error ? reject(error) : resolve())),
+  )
   request.session.account = account
   request.session.csrf = newToken()
   forgetVisitor(request)
@@ -46,7 +51,11 @@ export interface NewPerson {
 }
 
 /** A person's party entry and account, in the caller's transaction: both are there afterwards, or neither. Hand `stored` to rememberCommitted once it is committed. */
-export async function createPersonIn(services: Services, person: NewPerson, transaction: Transaction): Promise<{ account: AccountModel; stored: readonly Entry[] }> {
+export async function createPersonIn(
+  services: Services,
+  person: NewPerson,
+  transaction: Transaction,
+): Promise<{ account: AccountModel; stored: readonly Entry[] }> {
   const { db } = services
   const account = randomUUID()
   const party = (person.party ?? v7()) as PartyId
@@ -63,11 +72,20 @@ export async function createPersonIn(services: Services, person: NewPerson, tran
   if (!person.party) {
     const written = await appendIn(
       db,
-      [{ id: v7() as EntryId, v: 1, happenedAt: pointAt(now), basis: 'seen', body: { kind: 'party', party, name: person.name, sort: 'person', roles: [person.role] } }],
+      [
+        {
+          id: v7() as EntryId,
+          v: 1,
+          happenedAt: pointAt(now),
+          basis: 'seen',
+          body: { kind: 'party', party, name: person.name, sort: 'person', roles: [person.role] },
+        },
+      ],
       { account: account as AccountId, role: 'steward', now, fromOutbox: false, keepContested: false },
       transaction,
     )
-    if (written.answers[0]?.became !== 'recorded') throw new ProblemError('refused', 'The person could not be written down.')
+    if (written.answers[0]?.became !== 'recorded')
+      throw new ProblemError('refused', 'The person could not be written down.')
     stored = written.stored
   }
   const row = await AccountModel.findByPk(account, { transaction })
@@ -76,9 +94,14 @@ export async function createPersonIn(services: Services, person: NewPerson, tran
 }
 
 /** The same by itself. */
-export async function createPerson(services: Services, { password, ...person }: Omit<NewPerson, 'passwordHash'> & { readonly password: string }): Promise<AccountModel> {
+export async function createPerson(
+  services: Services,
+  { password, ...person }: Omit<NewPerson, 'passwordHash'> & { readonly password: string },
+): Promise<AccountModel> {
   const passwordHash = await hashPassword(password)
-  const made = await services.db.transaction((transaction) => createPersonIn(services, { ...person, passwordHash }, transaction))
+  const made = await services.db.transaction((transaction) =>
+    createPersonIn(services, { ...person, passwordHash }, transaction),
+  )
   rememberCommitted(made.stored)
   return made.account
 }
@@ -97,7 +120,10 @@ export function sessionRoutes(services: Services): Router {
     skipSuccessfulRequests: true,
     keyGenerator: trierOf,
     handler: () => {
-      throw new ProblemError('too-many-tries', 'Too many tries. Wait ten minutes, or ask a steward for a new invitation.')
+      throw new ProblemError(
+        'too-many-tries',
+        'Too many tries. Wait ten minutes, or ask a steward for a new invitation.',
+      )
     },
     validate: false,
   })
@@ -109,7 +135,14 @@ export function sessionRoutes(services: Services): Router {
     let me: Me | null = null
     if (visitor) {
       const party = (await houseWorld(services.db)).parties.get(visitor.party)
-      me = { account: visitor.account, party: visitor.party, name: party?.name ?? visitor.email, initials: party?.initials ?? '', role: visitor.role, email: visitor.email }
+      me = {
+        account: visitor.account,
+        party: visitor.party,
+        name: party?.name ?? visitor.email,
+        initials: party?.initials ?? '',
+        role: visitor.role,
+        email: visitor.email,
+      }
     }
     return {
       house: house && { name: house.name, zone: house.zone, currency: house.currency },
@@ -133,7 +166,11 @@ export function sessionRoutes(services: Services): Router {
       const account = await AccountModel.findOne({ where: { email } })
       // The same work for an unknown address, so that time does not tell which addresses exist.
       const right = await verify(account?.passwordHash ?? (await decoy), password)
-      if (!account?.active || !right) throw new ProblemError('not-signed-in', 'That address and password do not go together. Nothing else was changed.')
+      if (!account?.active || !right)
+        throw new ProblemError(
+          'not-signed-in',
+          'That address and password do not go together. Nothing else was changed.',
+        )
       await signIn(request, account.id)
       response.json(await answer(request))
     }),
@@ -142,7 +179,9 @@ export function sessionRoutes(services: Services): Router {
   router.delete(
     '/session',
     handle(async (request, response) => {
-      await new Promise<void>((resolve, reject) => request.session.destroy((error: Error | null) => (error ? reject(error) : resolve())))
+      await new Promise<void>((resolve, reject) =>
+        request.session.destroy((error: Error | null) => (error ? reject(error) : resolve())),
+      )
       response.clearCookie('anamnesis').status(204).end()
     }),
   )
@@ -156,11 +195,26 @@ export function sessionRoutes(services: Services): Router {
       const passwordHash = await hashPassword(setup.password)
       const made = await db.transaction(async (transaction) => {
         // Taking the link is what lets one in: whoever comes at the same moment finds it gone. House, person and account come with it or not at all.
-        const [offered] = await rows(db, 'DELETE FROM setup WHERE token_hash = $1 RETURNING 1', [hashToken(setup.token)], transaction)
+        const [offered] = await rows(
+          db,
+          'DELETE FROM setup WHERE token_hash = $1 RETURNING 1',
+          [hashToken(setup.token)],
+          transaction,
+        )
         if (!offered || (await HouseModel.findByPk(1, { transaction })))
-          throw new ProblemError('setup-closed', 'This link has been used, or is not the newest one. Start the server again to get another, or sign in.')
-        await HouseModel.create({ id: 1, name: setup.collection, zone: setup.zone, currency: setup.currency }, { transaction })
-        return createPersonIn(services, { name: setup.name, email: setup.email, passwordHash, role: 'steward' }, transaction)
+          throw new ProblemError(
+            'setup-closed',
+            'This link has been used, or is not the newest one. Start the server again to get another, or sign in.',
+          )
+        await HouseModel.create(
+          { id: 1, name: setup.collection, zone: setup.zone, currency: setup.currency },
+          { transaction },
+        )
+        return createPersonIn(
+          services,
+          { name: setup.name, email: setup.email, passwordHash, role: 'steward' },
+          transaction,
+        )
       })
       rememberCommitted(made.stored)
       const { account } = made
@@ -202,7 +256,17 @@ export function sessionRoutes(services: Services): Router {
           transaction,
         )
         if (!invite) throw usedUp()
-        return createPersonIn(services, { name: invite.name, email: accepted.email, passwordHash, role: invite.role, party: invite.party ?? undefined }, transaction)
+        return createPersonIn(
+          services,
+          {
+            name: invite.name,
+            email: accepted.email,
+            passwordHash,
+            role: invite.role,
+            party: invite.party ?? undefined,
+          },
+          transaction,
+        )
       })
       rememberCommitted(made.stored)
       const { account } = made
@@ -214,6 +278,7 @@ export function sessionRoutes(services: Services): Router {
   return router
 }
 
-const usedUp = () => new ProblemError('not-found', 'This invitation has been used or has run out. Ask a steward for a new one.')
+const usedUp = () =>
+  new ProblemError('not-found', 'This invitation has been used or has run out. Ask a steward for a new one.')
 
 const decoy = hashPassword(newToken())

@@ -6,7 +6,16 @@ import { setClock } from '../../platform/clock.ts'
 import { readConfig } from '../../platform/config.ts'
 import { forgetHouse } from '../../platform/access.ts'
 import { createLog, startServer, type Running } from '../../server.ts'
-import { draft, password, send, signIn, startHouse, testDatabase, twoMachines, type TestHouse } from '../../testing/house.ts'
+import {
+  draft,
+  password,
+  send,
+  signIn,
+  startHouse,
+  testDatabase,
+  twoMachines,
+  type TestHouse,
+} from '../../testing/house.ts'
 import { offerSetup } from './routes.ts'
 
 let house: TestHouse
@@ -21,7 +30,11 @@ afterAll(async () => {
 const session = async () => {
   const agent = request.agent(house.running.address)
   const { csrf } = (await agent.get('/api/session').expect(200)).body
-  return { agent, csrf, post: (body: object) => agent.post('/api/session').set('x-anamnesis-token', csrf).send(body) }
+  return {
+    agent,
+    csrf,
+    post: (body: object) => agent.post('/api/session').set('x-anamnesis-token', csrf).send(body),
+  }
 }
 
 describe('signing in', () => {
@@ -32,7 +45,9 @@ describe('signing in', () => {
   })
   it('gives a new session, with a cookie that scripts and other sites cannot use', async () => {
     const { agent, post } = await session()
-    const before = agent.jar.getCookies({ domain: '127.0.0.1', path: '/', secure: false, script: false }).toValueString()
+    const before = agent.jar
+      .getCookies({ domain: '127.0.0.1', path: '/', secure: false, script: false })
+      .toValueString()
     const answer = await post({ email: 'Volunteer@Example.org ', password }).expect(200)
     const cookie = String(answer.headers['set-cookie'])
     expect(cookie).toMatch(/HttpOnly/)
@@ -42,13 +57,16 @@ describe('signing in', () => {
   })
   it('says the same for a wrong password and an unknown address', async () => {
     const { post } = await session()
-    const wrong = (await post({ email: 'restorer@example.org', password: 'not the right one' }).expect(401)).body
-    const unknown = (await post({ email: 'nobody@example.org', password: 'not the right one' }).expect(401)).body
+    const wrong = (await post({ email: 'restorer@example.org', password: 'not the right one' }).expect(401))
+      .body
+    const unknown = (await post({ email: 'nobody@example.org', password: 'not the right one' }).expect(401))
+      .body
     expect(wrong).toEqual(unknown)
   })
   it('asks to wait after ten wrong tries at one address', async () => {
     const { post } = await session()
-    for (let i = 0; i < 10; i++) await post({ email: 'guest@example.org', password: `wrong ${i}` }).expect(401)
+    for (let i = 0; i < 10; i++)
+      await post({ email: 'guest@example.org', password: `wrong ${i}` }).expect(401)
     const answer = await post({ email: 'guest@example.org', password }).expect(429)
     expect(answer.body).toMatchObject({ type: 'too-many-tries' })
   })
@@ -63,18 +81,37 @@ describe('signing in', () => {
 describe('invitations', () => {
   it('work once, for fourteen days, and keep only the hash of their link', async () => {
     const steward = await house.as('steward')
-    const invite = (name: string) => steward.post('/api/people/invites').set('x-anamnesis-token', steward.token).send({ name, role: 'volunteer' }).expect(201)
+    const invite = (name: string) =>
+      steward
+        .post('/api/people/invites')
+        .set('x-anamnesis-token', steward.token)
+        .send({ name, role: 'volunteer' })
+        .expect(201)
     const { path } = (await invite('New Person')).body
     const token = path.split('/').pop()
-    expect(JSON.stringify(await rows(house.running.services.db, 'SELECT * FROM invites'))).not.toContain(token)
+    expect(JSON.stringify(await rows(house.running.services.db, 'SELECT * FROM invites'))).not.toContain(
+      token,
+    )
     const guest = await session()
-    expect((await guest.agent.get(`/api/invitations/${token}`).expect(200)).body).toEqual({ name: 'New Person', role: 'volunteer', collection: 'Test house' })
-    const accept = (email: string, pass = password) => guest.agent.post(`/api/invitations/${token}`).set('x-anamnesis-token', guest.csrf).send({ email, password: pass })
+    expect((await guest.agent.get(`/api/invitations/${token}`).expect(200)).body).toEqual({
+      name: 'New Person',
+      role: 'volunteer',
+      collection: 'Test house',
+    })
+    const accept = (email: string, pass = password) =>
+      guest.agent
+        .post(`/api/invitations/${token}`)
+        .set('x-anamnesis-token', guest.csrf)
+        .send({ email, password: pass })
     await accept('new@example.org', 'too short').expect(400)
     await accept('steward@example.org').expect(409)
     await accept('new@example.org').expect(201)
     const later = await session()
-    await later.agent.post(`/api/invitations/${token}`).set('x-anamnesis-token', later.csrf).send({ email: 'other@example.org', password }).expect(404)
+    await later.agent
+      .post(`/api/invitations/${token}`)
+      .set('x-anamnesis-token', later.csrf)
+      .send({ email: 'other@example.org', password })
+      .expect(404)
 
     const second = (await invite('Late Person')).body.path.split('/').pop()
     setClock(Date.now() + 15 * 86_400_000)
@@ -83,17 +120,28 @@ describe('invitations', () => {
   })
   it('are a steward’s to give', async () => {
     const restorer = await house.as('restorer')
-    await restorer.post('/api/people/invites').set('x-anamnesis-token', restorer.token).send({ name: 'X', role: 'steward' }).expect(403)
+    await restorer
+      .post('/api/people/invites')
+      .set('x-anamnesis-token', restorer.token)
+      .send({ name: 'X', role: 'steward' })
+      .expect(403)
   })
 })
 
 describe('what happens at once', () => {
   const invited = async () => {
     const steward = await house.as('steward')
-    const { path } = (await steward.post('/api/people/invites').set('x-anamnesis-token', steward.token).send({ name: 'Invited', role: 'steward' }).expect(201)).body
+    const { path } = (
+      await steward
+        .post('/api/people/invites')
+        .set('x-anamnesis-token', steward.token)
+        .send({ name: 'Invited', role: 'steward' })
+        .expect(201)
+    ).body
     return String(path).split('/').pop()
   }
-  const count = async (sql: string) => Number((await rows<{ n: string }>(house.running.services.db, sql))[0]?.n)
+  const count = async (sql: string) =>
+    Number((await rows<{ n: string }>(house.running.services.db, sql))[0]?.n)
   it('one invitation makes one account, however many take it', async () => {
     const token = await invited()
     const before = await count('SELECT count(*) AS n FROM accounts')
@@ -132,11 +180,28 @@ describe('what happens at once', () => {
     await AccountModel.update({ role: 'steward' }, { where: { email: 'restorer@example.org' } })
     await AccountModel.update(
       { role: 'volunteer' },
-      { where: { email: ['at-once-0', 'at-once-1', 'at-once-2', 'at-once-3', 'at-once-4', 'at-once-5', 'at-once-6', 'at-once-7', 'the-same'].map((n) => `${n}@example.org`) } },
+      {
+        where: {
+          email: [
+            'at-once-0',
+            'at-once-1',
+            'at-once-2',
+            'at-once-3',
+            'at-once-4',
+            'at-once-5',
+            'at-once-6',
+            'at-once-7',
+            'the-same',
+          ].map((n) => `${n}@example.org`),
+        },
+      },
     )
     const [a, b] = [await house.as('steward'), await house.as('restorer')]
-    const demote = (agent: typeof a, account: string) => agent.patch(`/api/people/${account}`).set('x-anamnesis-token', agent.token).send({ role: 'restorer' })
-    const statuses = (await Promise.all([demote(a, house.people.restorer.account), demote(b, house.people.steward.account)])).map((r) => r.status)
+    const demote = (agent: typeof a, account: string) =>
+      agent.patch(`/api/people/${account}`).set('x-anamnesis-token', agent.token).send({ role: 'restorer' })
+    const statuses = (
+      await Promise.all([demote(a, house.people.restorer.account), demote(b, house.people.steward.account)])
+    ).map((r) => r.status)
     expect(statuses).toContain(200)
     expect(statuses.some((s) => s === 403 || s === 409)).toBe(true)
     expect(await AccountModel.count({ where: { role: 'steward', active: true } })).toBe(1)
@@ -145,7 +210,11 @@ describe('what happens at once', () => {
   })
   it('tries of one address are counted together, whatever stands around it', async () => {
     const { post } = await session()
-    for (let i = 0; i < 10; i++) await post({ email: `${' '.repeat(i)}Spaced@Example.org${' '.repeat(i % 3)}`, password: `wrong ${i}` }).expect(401)
+    for (let i = 0; i < 10; i++)
+      await post({
+        email: `${' '.repeat(i)}Spaced@Example.org${' '.repeat(i % 3)}`,
+        password: `wrong ${i}`,
+      }).expect(401)
     await post({ email: '   spaced@example.org ', password }).expect(429)
   })
 })
@@ -155,12 +224,17 @@ describe('the live stream', () => {
     const steward = await house.as('steward')
     const { machines } = await twoMachines(steward)
     const volunteer = await house.as('volunteer')
-    const cookie = volunteer.jar.getCookies({ domain: '127.0.0.1', path: '/', secure: false, script: false }).toValueString()
+    const cookie = volunteer.jar
+      .getCookies({ domain: '127.0.0.1', path: '/', secure: false, script: false })
+      .toValueString()
     /** Opens a stream; answers what it tells and when it ends. */
     const open = () => {
       const heard: string[] = []
       const stop = new AbortController()
-      const ended = fetch(`${house.running.address}/api/live`, { headers: { cookie }, signal: stop.signal }).then(
+      const ended = fetch(`${house.running.address}/api/live`, {
+        headers: { cookie },
+        signal: stop.signal,
+      }).then(
         async (response) => {
           for await (const chunk of response.body!)
             heard.push(
@@ -175,7 +249,8 @@ describe('the live stream', () => {
       )
       return { heard, ended, stop: () => stop.abort() }
     }
-    const note = () => send(steward, [draft({ kind: 'note', machine: machines[0], words: 'said' })]).expect(200)
+    const note = () =>
+      send(steward, [draft({ kind: 'note', machine: machines[0], words: 'said' })]).expect(200)
     const settled = () => new Promise((resolve) => setTimeout(resolve, 200))
     const first = open()
     await settled()
@@ -185,7 +260,10 @@ describe('the live stream', () => {
     await note()
     await settled()
     expect(first.heard).toHaveLength(1)
-    await AccountModel.update({ role: 'volunteer', active: false }, { where: { email: 'volunteer@example.org' } })
+    await AccountModel.update(
+      { role: 'volunteer', active: false },
+      { where: { email: 'volunteer@example.org' } },
+    )
     await note()
     expect(await first.ended).toBe('ended')
     await AccountModel.update({ active: true }, { where: { email: 'volunteer@example.org' } })
@@ -205,7 +283,16 @@ describe('an empty database', () => {
     const database = await testDatabase()
     drop = database.drop
     forgetHouse()
-    running = await startServer(readConfig({ ...process.env, DATABASE_URL: database.url, ANAMNESIS_DATA: house.config.dataDir, PORT: '0', NODE_ENV: 'test' }), createLog('silent'))
+    running = await startServer(
+      readConfig({
+        ...process.env,
+        DATABASE_URL: database.url,
+        ANAMNESIS_DATA: house.config.dataDir,
+        PORT: '0',
+        NODE_ENV: 'test',
+      }),
+      createLog('silent'),
+    )
   })
   afterAll(async () => {
     await running.stop()
@@ -217,10 +304,22 @@ describe('an empty database', () => {
     const agent = request.agent(running.address)
     const { csrf, house: none } = (await agent.get('/api/session').expect(200)).body
     expect(none).toBeNull()
-    const setup = { token, collection: 'Tern store', zone: 'Europe/Oslo', currency: 'NOK', name: 'Vilja Stormo', email: 'v@example.org', password }
+    const setup = {
+      token,
+      collection: 'Tern store',
+      zone: 'Europe/Oslo',
+      currency: 'NOK',
+      name: 'Vilja Stormo',
+      email: 'v@example.org',
+      password,
+    }
     const post = (body: object) => agent.post('/api/setup').set('x-anamnesis-token', csrf).send(body)
     await post({ ...setup, token: 'a token that was never given' }).expect(409)
-    expect((await post({ ...setup, zone: 'Mars/Base', currency: 'krone' }).expect(400)).body.fields.map((f: { path: string }) => f.path)).toEqual(['zone', 'currency'])
+    expect(
+      (await post({ ...setup, zone: 'Mars/Base', currency: 'krone' }).expect(400)).body.fields.map(
+        (f: { path: string }) => f.path,
+      ),
+    ).toEqual(['zone', 'currency'])
     // Of many who use the link at once, one is let in; house, person and account come with it or not at all.
     const others = await Promise.all(
       Array.from({ length: 8 }, async (_, i) => {
@@ -239,7 +338,10 @@ describe('an empty database', () => {
     )
     expect(made?.n).toBe('1/1/1')
     const answer = others.find((r) => r.status === 201)!
-    expect(answer.body).toMatchObject({ house: { name: 'Tern store', zone: 'Europe/Oslo', currency: 'NOK' }, me: { role: 'steward' } })
+    expect(answer.body).toMatchObject({
+      house: { name: 'Tern store', zone: 'Europe/Oslo', currency: 'NOK' },
+      me: { role: 'steward' },
+    })
     expect(await offerSetup(running.services)).toBeUndefined()
     const again = request.agent(running.address)
     const second = (await again.get('/api/session')).body.csrf

@@ -7,7 +7,13 @@ import { mappingSchema, mostListed, mostRows, rowProblemWords, type TableAnswer 
 import { dayWords } from '#api/words/dates.ts'
 import { gradeSoFar } from '#api/words/condition.ts'
 import { NotCsv, readCsv, writeCsv, type CsvTable } from '#core/formats/csv.ts'
-import { guessMapping, planTable, type Mapping, type TableContext, type TablePlan } from '#core/formats/machine-table.ts'
+import {
+  guessMapping,
+  planTable,
+  type Mapping,
+  type TableContext,
+  type TablePlan,
+} from '#core/formats/machine-table.ts'
 import type { TypeId } from '#core/ids.ts'
 import { dayOf } from '#core/quantity/time.ts'
 import type { MachineSummary } from '#core/views/summary.ts'
@@ -60,7 +66,11 @@ const notCsvWords: Readonly<Record<NotCsv['why'], string>> = {
 function readTable(bytes: Buffer): CsvTable {
   try {
     const table = readCsv(decode(bytes))
-    if (table.rows.length > mostRows) throw new ProblemError('too-large', `Up to ${mostRows} rows are taken at once; this file has ${table.rows.length}. Nothing was stored.`)
+    if (table.rows.length > mostRows)
+      throw new ProblemError(
+        'too-large',
+        `Up to ${mostRows} rows are taken at once; this file has ${table.rows.length}. Nothing was stored.`,
+      )
     return table
   } catch (error) {
     if (error instanceof NotCsv) throw new ProblemError('invalid', notCsvWords[error.why])
@@ -86,10 +96,15 @@ export async function takeTable(
     currency: house?.currency ?? 'EUR',
     doneBy: visitor.party,
     role: visitor.role,
-    types: [...world.types.values()].map((t) => ({ id: t.id as TypeId, name: t.sheet.name, aliases: t.sheet.aliases })),
+    types: [...world.types.values()].map((t) => ({
+      id: t.id as TypeId,
+      name: t.sheet.name,
+      aliases: t.sheet.aliases,
+    })),
     parties: [...world.parties.values()].map((p) => ({ id: p.id, name: p.name })),
   }
-  if (!store) return { plan: planTable(table, mapping, { ...context, numbers: await takenNumbers(db) }), stored: false }
+  if (!store)
+    return { plan: planTable(table, mapping, { ...context, numbers: await takenNumbers(db) }), stored: false }
   const plan = await db.transaction(async (transaction) => {
     // One writer at a time from here: the numbers that are free now stay free until this is stored.
     await run(db, 'SELECT pg_advisory_xact_lock(1)', [], transaction)
@@ -108,7 +123,13 @@ export function tableRoutes(services: Services): Router {
   router.post(
     '/table',
     ...receive(
-      { dataDir: services.config.dataDir, field: 'table', maxBytes, fields: 4, may: (request) => requireVisitor(request, 'restorer') },
+      {
+        dataDir: services.config.dataDir,
+        field: 'table',
+        maxBytes,
+        fields: 4,
+        may: (request) => requireVisitor(request, 'restorer'),
+      },
       async (file, request, response) => {
         const visitor = await requireVisitor(request, 'restorer')
         const { mapping: given, store } = parse(fields, request.body ?? {})
@@ -123,7 +144,14 @@ export function tableRoutes(services: Services): Router {
           rows: plan.rows.length,
           added: plan.rows.filter((r) => r.is === 'new').length,
           alreadyHere: plan.rows.filter((r) => r.is === 'already here').length,
-          refused: refused.slice(0, mostListed).map((r) => ({ line: r.line, number: r.number, name: r.name, why: r.problems.map(rowProblemWords) })),
+          refused: refused
+            .slice(0, mostListed)
+            .map((r) => ({
+              line: r.line,
+              number: r.number,
+              name: r.name,
+              why: r.problems.map(rowProblemWords),
+            })),
           refusedCount: refused.length,
           stored,
         }
@@ -139,9 +167,14 @@ export function tableRoutes(services: Services): Router {
       const question = parse(listQuery, request.query)
       const blind = await blindSurveys(services.db, visitor.party)
       const zone = (await HouseModel.findByPk(1))?.zone ?? 'UTC'
-      const machines = (await allMachines(services.db, question)).map((m) => (blind.has(m.id) ? blindSummary(m) : m))
+      const machines = (await allMachines(services.db, question)).map((m) =>
+        blind.has(m.id) ? blindSummary(m) : m,
+      )
       response.setHeader('content-type', 'text/csv; charset=utf-8')
-      response.setHeader('content-disposition', `attachment; filename="machines-${dayOf(nowInstant(), zone)}.csv"`)
+      response.setHeader(
+        'content-disposition',
+        `attachment; filename="machines-${dayOf(nowInstant(), zone)}.csv"`,
+      )
       response.send(
         writeCsv(
           outColumns.map((c) => c.header),
@@ -154,7 +187,10 @@ export function tableRoutes(services: Services): Router {
 }
 
 /** The first ones bear the names that reading a table knows. */
-const outColumns: readonly { readonly header: string; readonly of: (m: MachineSummary, zone: string) => string }[] = [
+const outColumns: readonly {
+  readonly header: string
+  readonly of: (m: MachineSummary, zone: string) => string
+}[] = [
   { header: 'entry number', of: (m) => m.plate.entryNumber },
   { header: 'accession number', of: (m) => (m.plate.number === m.plate.entryNumber ? '' : m.plate.number) },
   { header: 'name', of: (m) => m.plate.name },
@@ -168,7 +204,10 @@ const outColumns: readonly { readonly header: string; readonly of: (m: MachineSu
   { header: 'came in on', of: (m, zone) => dayOf(m.registeredAt, zone) },
   { header: 'working status', of: (m) => m.status.word },
   { header: 'functions that stand', of: (m) => `${m.status.stand} of ${m.status.of}` },
-  { header: 'oldest proof', of: (m, zone) => (m.status.oldestProof ? dayWords(m.status.oldestProof, zone) : '') },
+  {
+    header: 'oldest proof',
+    of: (m, zone) => (m.status.oldestProof ? dayWords(m.status.oldestProof, zone) : ''),
+  },
   { header: 'condition grade', of: (m) => gradeSoFar(m.condition.grade, m.condition.looked, m.condition.of) },
   { header: 'hazards', of: (m) => m.plate.stamps.map((s) => s.kind).join('; ') },
   { header: 'last place', of: (m) => m.place ?? '' },

@@ -10,7 +10,13 @@ import { homesIn } from '#core/parts/homes.ts'
 import { positionsOf } from '#core/history/world.ts'
 import { rows, type Db } from '../../db/connection.ts'
 import { houseEntries } from '../entries/closure.ts'
-import { insertMachines, machineRow, projectHomes, type MachineHomes, type MachineRow } from '../entries/project.ts'
+import {
+  insertMachines,
+  machineRow,
+  projectHomes,
+  type MachineHomes,
+  type MachineRow,
+} from '../entries/project.ts'
 import { contentHash, insertEntries } from '../entries/insert.ts'
 import { notify } from '../entries/reach.ts'
 
@@ -35,10 +41,22 @@ export async function takenNumbers(db: Db, transaction?: Transaction): Promise<S
 }
 
 /** Writes the new rows of a plan. The caller holds the commit lock and has planned under it. */
-export async function storePlan(db: Db, plan: TablePlan, by: ImportedBy, transaction: Transaction): Promise<number> {
+export async function storePlan(
+  db: Db,
+  plan: TablePlan,
+  by: ImportedBy,
+  transaction: Transaction,
+): Promise<number> {
   const whole = (e: RowEntry): Entry => {
     const draft = draftSchema.parse({ ...e, v: entryVersion, doneBy: by.party })
-    return { ...draft, about: subjectsOf(draft), recordedAt: by.now, seq: 0, recordedBy: by.account, became: 'recorded' }
+    return {
+      ...draft,
+      about: subjectsOf(draft),
+      recordedAt: by.now,
+      seq: 0,
+      recordedBy: by.account,
+      became: 'recorded',
+    }
   }
   const house = await houseEntries(db, transaction)
   const parties = await insertEntries(db, plan.parties.map(whole), contentHash, transaction)
@@ -62,7 +80,12 @@ export async function storePlan(db: Db, plan: TablePlan, by: ImportedBy, transac
 }
 
 /** Rows of new machines. Each is summed up against its own entries: the line of a thousand others would be walked for every one. */
-function rowsOf(house: readonly Entry[], entries: readonly Entry[], plans: TablePlan['rows'], now: string): { machines: MachineRow[]; homes: MachineHomes[] } {
+function rowsOf(
+  house: readonly Entry[],
+  entries: readonly Entry[],
+  plans: TablePlan['rows'],
+  now: string,
+): { machines: MachineRow[]; homes: MachineHomes[] } {
   const world = fold([...house, ...entries], { now })
   const own = new Map<string, Statement[]>()
   for (const statement of world.line)

@@ -30,13 +30,24 @@ describe('a table in', () => {
   it('is only read at first: nothing is stored', async () => {
     const before = await total()
     const { body } = await table(restorer, good).expect(200)
-    expect(body).toMatchObject({ rows: 2, added: 2, alreadyHere: 0, refusedCount: 0, stored: false, mapping: { 'entry number': 0, marks: 4, 'from whom': 5 } })
+    expect(body).toMatchObject({
+      rows: 2,
+      added: 2,
+      alreadyHere: 0,
+      refusedCount: 0,
+      stored: false,
+      mapping: { 'entry number': 0, marks: 4, 'from whom': 5 },
+    })
     expect(await total()).toBe(before)
   })
 
   it('with one bad row stores nothing at all, and says which row and why', async () => {
     const before = await total()
-    const { body } = await table(restorer, `${good}T-3,,Nobody’s type,,,,,,,\nT-1,again,,,,,,,,\n`, 'yes').expect(200)
+    const { body } = await table(
+      restorer,
+      `${good}T-3,,Nobody’s type,,,,,,,\nT-1,again,,,,,,,,\n`,
+      'yes',
+    ).expect(200)
     expect(body).toMatchObject({ stored: false, refusedCount: 2 })
     expect(body.refused.map((r: { line: number }) => r.line)).toEqual([4, 5])
     expect(body.refused[0].why.join(' ')).toContain('no type is called')
@@ -51,14 +62,21 @@ describe('a table in', () => {
     expect(await total()).toBe(before + 2)
     const [machine] = (await restorer.get('/api/machines?q=T-1').expect(200)).body.machines
     const view = (await restorer.get(`/api/machines/${machine.id}`).expect(200)).body
-    expect(view).toMatchObject({ price: { minor: 1250, currency: 'EUR' }, source: { from: 'Harbour widow' }, claims: [{ words: '“always stuck”' }] })
+    expect(view).toMatchObject({
+      price: { minor: 1250, currency: 'EUR' },
+      source: { from: 'Harbour widow' },
+      claims: [{ words: '“always stuck”' }],
+    })
     expect((await volunteer.get(`/api/machines/${machine.id}`).expect(200)).text).not.toContain('1250')
   })
 
   it('sent by two people at once makes no doubles', async () => {
     const rowsOf = Array.from({ length: 30 }, (_, i) => `D-${i},Dial ${i},,,,,,,,`).join('\n')
     const before = await total()
-    await Promise.all([table(restorer, head + rowsOf, 'yes').expect(200), table(restorer, head + rowsOf, 'yes').expect(200)])
+    await Promise.all([
+      table(restorer, head + rowsOf, 'yes').expect(200),
+      table(restorer, head + rowsOf, 'yes').expect(200),
+    ])
     expect(await total()).toBe(before + 30)
   })
 
@@ -67,7 +85,10 @@ describe('a table in', () => {
     expect(await rebuild(db, new Date().toISOString())).toEqual([])
     await db.close()
     const [machine] = (await restorer.get('/api/machines?q=T-2').expect(200)).body.machines
-    expect((await send(volunteer, [draft({ kind: 'note', machine: machine.id, words: 'unpacked' })])).body.entries[0].became).toBe('recorded')
+    expect(
+      (await send(volunteer, [draft({ kind: 'note', machine: machine.id, words: 'unpacked' })])).body
+        .entries[0].became,
+    ).toBe('recorded')
   })
 
   it.each([
@@ -81,11 +102,16 @@ describe('a table in', () => {
   })
   it('is not for a volunteer', async () => void (await table(volunteer, good).expect(403)))
   it('takes the mapping that a person chose', async () => {
-    const { body } = await table(restorer, 'a,b\nM-1,Mangle\n', 'no', { 'entry number': 0, name: 1 }).expect(200)
+    const { body } = await table(restorer, 'a,b\nM-1,Mangle\n', 'no', { 'entry number': 0, name: 1 }).expect(
+      200,
+    )
     expect(body).toMatchObject({ added: 1 })
   })
   it('reads what older spreadsheets write', async () => {
-    const { body } = await table(restorer, Buffer.from('Entry number;Name\r\nL-1;M\xe5ler\r\n', 'latin1')).expect(200)
+    const { body } = await table(
+      restorer,
+      Buffer.from('Entry number;Name\r\nL-1;M\xe5ler\r\n', 'latin1'),
+    ).expect(200)
     expect(body.sample[0][1]).toBe('Måler')
   })
 })
@@ -117,12 +143,14 @@ describe('the list', () => {
     expect(body.machines.map((m: { plate: { name: string } }) => m.plate.name)).toContain('Ticket punch')
     expect(body.near).toHaveLength(near)
   })
-  it('finds nothing for what comes near nothing', async () => expect((await names('q=zzzzqqq')).total).toBe(0))
+  it('finds nothing for what comes near nothing', async () =>
+    expect((await names('q=zzzzqqq')).total).toBe(0))
   it('takes a pattern’s own signs as letters', async () => expect((await names('q=%25')).total).toBe(0))
   it('is paged by position, whole and without doubles', async () => {
     const all = await total()
     const seen: string[] = []
-    for (let from = 0; from < all; from += 7) seen.push(...(await names(`limit=7&from=${from}`)).machines.map((m: { id: string }) => m.id))
+    for (let from = 0; from < all; from += 7)
+      seen.push(...(await names(`limit=7&from=${from}`)).machines.map((m: { id: string }) => m.id))
     expect(new Set(seen).size).toBe(all)
     expect(seen).toHaveLength(all)
   })
@@ -136,12 +164,21 @@ describe('the list', () => {
 })
 
 describe('saved views', () => {
-  const view = { name: 'to test', q: 'dial', filter: ['not surveyed'], sort: 'number', columns: ['name', 'grade'] }
-  const post = (agent: Agent, body: object) => agent.post('/api/views').set('x-anamnesis-token', agent.token).send(body)
+  const view = {
+    name: 'to test',
+    q: 'dial',
+    filter: ['not surveyed'],
+    sort: 'number',
+    columns: ['name', 'grade'],
+  }
+  const post = (agent: Agent, body: object) =>
+    agent.post('/api/views').set('x-anamnesis-token', agent.token).send(body)
   it('belong to one account; one of the same name is replaced', async () => {
     await post(volunteer, view).expect(201)
     const { body } = await post(volunteer, { ...view, q: '' }).expect(201)
-    expect((await volunteer.get('/api/views').expect(200)).body.views).toEqual([{ id: body.id, ...view, q: '' }])
+    expect((await volunteer.get('/api/views').expect(200)).body.views).toEqual([
+      { id: body.id, ...view, q: '' },
+    ])
     expect((await restorer.get('/api/views').expect(200)).body.views).toEqual([])
     await restorer.delete(`/api/views/${body.id}`).set('x-anamnesis-token', restorer.token).expect(404)
     await volunteer.delete(`/api/views/${body.id}`).set('x-anamnesis-token', volunteer.token).expect(204)

@@ -12,7 +12,8 @@ import type { Services } from '../../platform/app.ts'
 import { handle, notFound, parse } from '../../platform/errors.ts'
 import { methodUses } from './store.ts'
 
-const nameOf = (world: World, party: PartyId | undefined): string => (party ? (world.parties.get(party)?.name ?? '') : '')
+const nameOf = (world: World, party: PartyId | undefined): string =>
+  party ? (world.parties.get(party)?.name ?? '') : ''
 
 const params = z.object({ id: typeIdSchema })
 
@@ -26,7 +27,12 @@ export function typeRoutes(services: Services): Router {
       await requireVisitor(request, 'volunteer')
       const world = await houseWorld(db)
       const counts = new Map(
-        (await rows<{ type: string; n: string }>(db, 'SELECT type, count(*) AS n FROM machines WHERE type IS NOT NULL GROUP BY type')).map((r) => [r.type, Number(r.n)]),
+        (
+          await rows<{ type: string; n: string }>(
+            db,
+            'SELECT type, count(*) AS n FROM machines WHERE type IS NOT NULL GROUP BY type',
+          )
+        ).map((r) => [r.type, Number(r.n)]),
       )
       const types = [...world.types.values()].map((t): TypeRow => ({
         id: t.id,
@@ -81,7 +87,11 @@ export function typeRoutes(services: Services): Router {
           attributes: g.attributes,
           limits: g.limits,
           proved: g.proved.at(-1)?.happenedAt.latest,
-          unfit: g.unfit.flatMap((u) => (u.body.kind === 'gear' && u.body.what === 'unfit' ? [{ need: u.body.need, because: u.body.because, since: u.body.since }] : [])),
+          unfit: g.unfit.flatMap((u) =>
+            u.body.kind === 'gear' && u.body.what === 'unfit'
+              ? [{ need: u.body.need, because: u.body.because, since: u.body.since }]
+              : [],
+          ),
         })),
       })
     }),
@@ -102,10 +112,25 @@ export function typeRoutes(services: Services): Router {
             at: m.said.happenedAt.latest,
             by: nameOf(world, m.said.doneBy),
             uses: uses.get(m.id) ?? 0,
-            ...(m.recipe.school ? { schoolInForce: findPolicyOption(world, undefined, m.recipe.school.key) === m.recipe.school.option } : {}),
+            ...(m.recipe.school
+              ? {
+                  schoolInForce:
+                    findPolicyOption(world, undefined, m.recipe.school.key) === m.recipe.school.option,
+                }
+              : {}),
             verdicts: m.verdicts.flatMap((v) =>
               v.body.kind === 'method' && v.body.what === 'verdict'
-                ? [{ entry: v.id, verdict: v.body.verdict, words: v.body.words, at: v.happenedAt.latest, by: nameOf(world, v.doneBy), machine: v.body.machine, episode: v.episode }]
+                ? [
+                    {
+                      entry: v.id,
+                      verdict: v.body.verdict,
+                      words: v.body.words,
+                      at: v.happenedAt.latest,
+                      by: nameOf(world, v.doneBy),
+                      machine: v.body.machine,
+                      episode: v.episode,
+                    },
+                  ]
                 : [],
             ),
           }))

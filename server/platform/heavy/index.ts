@@ -11,7 +11,14 @@ export interface Question {
 }
 export type Answer =
   | { readonly id: number; readonly value: unknown }
-  | { readonly id: number; readonly problem: { readonly type: ProblemType; readonly detail: string; readonly more: Partial<Problem> } }
+  | {
+      readonly id: number
+      readonly problem: {
+        readonly type: ProblemType
+        readonly detail: string
+        readonly more: Partial<Problem>
+      }
+    }
   | { readonly id: number; readonly error: string }
 
 type Input<T extends TaskName> = Parameters<(typeof tasks)[T]>[0]
@@ -42,19 +49,28 @@ export class Heavy {
   }
 
   private begin(): Worker {
-    const worker = new Worker(new URL('./boot.mjs', import.meta.url), { resourceLimits: { maxOldGenerationSizeMb: mostMemory } })
+    const worker = new Worker(new URL('./boot.mjs', import.meta.url), {
+      resourceLimits: { maxOldGenerationSizeMb: mostMemory },
+    })
     worker.on('message', (answer: Answer) => {
       const pending = this.pending.get(answer.id)
       this.pending.delete(answer.id)
       if (this.pending.size === 0) worker.unref()
       if (!pending) return
-      if ('problem' in answer) pending.reject(new ProblemError(answer.problem.type, answer.problem.detail, answer.problem.more))
+      if ('problem' in answer)
+        pending.reject(new ProblemError(answer.problem.type, answer.problem.detail, answer.problem.more))
       else if ('error' in answer) pending.reject(new Error(answer.error))
       else pending.resolve(answer.value)
     })
     const broken = () => {
       if (this.worker === worker) this.worker = undefined
-      for (const { reject } of this.pending.values()) reject(new ProblemError('busy', 'That was too much for the server just now. Nothing was stored; try again later, with less.'))
+      for (const { reject } of this.pending.values())
+        reject(
+          new ProblemError(
+            'busy',
+            'That was too much for the server just now. Nothing was stored; try again later, with less.',
+          ),
+        )
       this.pending.clear()
     }
     worker.on('error', broken)

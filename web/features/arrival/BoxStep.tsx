@@ -25,7 +25,10 @@ const usual = [
 export function BoxStep({ view }: { view: ArrivalView }) {
   return (
     <>
-      <p className="text-quiet">Supply, leads, manual, media left in a drive. Each is a thing of its own that may later be lent, be faulty, or have its own job.</p>
+      <p className="text-quiet">
+        Supply, leads, manual, media left in a drive. Each is a thing of its own that may later be lent, be
+        faulty, or have its own job.
+      </p>
       <Lines
         items={view.box.map((b) => (
           <span key={b.part} className="flex justify-between gap-4">
@@ -49,16 +52,29 @@ export function BoxStep({ view }: { view: ArrivalView }) {
               ...(text('marking') ? { marking: text('marking') } : {}),
               ...(text('state') ? { attributes: { state: text('state') } } : {}),
               origin: 'unknown',
-              place: { in: { kind: 'kept', id: view.machine }, ...(text('where') ? { position: text('where') } : {}) },
+              place: {
+                in: { kind: 'kept', id: view.machine },
+                ...(text('where') ? { position: text('where') } : {}),
+              },
             },
           },
         ]}
       >
         <div className="grid grid-cols-2 gap-3 max-sm:grid-cols-1">
           <SelectField label="What" name="kind" options={usual} />
-          <TextField label="Its name, if it has one" name="name" placeholder="supply 12 V 2 A, grey" maxLength={80} />
+          <TextField
+            label="Its name, if it has one"
+            name="name"
+            placeholder="supply 12 V 2 A, grey"
+            maxLength={80}
+          />
           <TextField label="What is written on it" name="marking" className="num" maxLength={80} />
-          <TextField label="State, as seen" name="state" placeholder="lead brittle, plug foreign" maxLength={80} />
+          <TextField
+            label="State, as seen"
+            name="state"
+            placeholder="lead brittle, plug foreign"
+            maxLength={80}
+          />
           <TextField label="Where it lay" name="where" placeholder="in the drive" maxLength={80} />
         </div>
       </StepForm>

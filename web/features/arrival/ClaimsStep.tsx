@@ -7,7 +7,12 @@ export function ClaimsStep({ view }: { view: ArrivalView }) {
   return (
     <>
       <p className="text-quiet">Word for word, as told. A claim is never a result.</p>
-      <Lines items={view.claims.map((c) => `${c.fn ? `${c.fn}: ` : ''}“${c.words}”${c.says === 'not said' ? '' : `, said to ${c.says === 'works' ? 'work' : 'fail'}`}`)} />
+      <Lines
+        items={view.claims.map(
+          (c) =>
+            `${c.fn ? `${c.fn}: ` : ''}“${c.words}”${c.says === 'not said' ? '' : `, said to ${c.says === 'works' ? 'work' : 'fail'}`}`,
+        )}
+      />
       <StepForm
         submit="Write down the claim"
         writings={(text) =>
@@ -18,16 +23,34 @@ export function ClaimsStep({ view }: { view: ArrivalView }) {
                   body: {
                     kind: 'claim',
                     machine: view.machine,
-                    claims: [{ ...(text('fn') ? { fn: text('fn') } : {}), says: text('says') as 'works' | 'fails' | 'not said', words: text('words') }],
+                    claims: [
+                      {
+                        ...(text('fn') ? { fn: text('fn') } : {}),
+                        says: text('says') as 'works' | 'fails' | 'not said',
+                        words: text('words'),
+                      },
+                    ],
                   },
                 },
               ]
             : []
         }
       >
-        <AreaField label="In the giver’s words" name="words" placeholder="my father used it every day until the shop closed" maxLength={2000} />
+        <AreaField
+          label="In the giver’s words"
+          name="words"
+          placeholder="my father used it every day until the shop closed"
+          maxLength={2000}
+        />
         <div className="grid grid-cols-2 gap-3 max-sm:grid-cols-1">
-          <SelectField label="Of what" name="fn" options={[{ value: '', label: 'in general' }, ...view.functions.map((f) => ({ value: f, label: f }))]} />
+          <SelectField
+            label="Of what"
+            name="fn"
+            options={[
+              { value: '', label: 'in general' },
+              ...view.functions.map((f) => ({ value: f, label: f })),
+            ]}
+          />
           <SelectField
             label="Does it claim to work"
             name="says"

@@ -8,8 +8,9 @@ export function ContentsStep({ view }: { view: ArrivalView }) {
   return (
     <>
       <p className="text-quiet">
-        Before a ROM is replaced or a cell removed: read twice, same checksum, kept with the machine; or why not. A leaking cell comes out at once, copied or not. EPROM windows
-        stay covered. A giver’s personal data stays closed until a steward decides.
+        Before a ROM is replaced or a cell removed: read twice, same checksum, kept with the machine; or why
+        not. A leaking cell comes out at once, copied or not. EPROM windows stay covered. A giver’s personal
+        data stays closed until a steward decides.
       </p>
       <Lines
         items={view.contents.map((c) =>
@@ -25,17 +26,46 @@ export function ContentsStep({ view }: { view: ArrivalView }) {
           const personal = form.get('personal') !== null
           const base = { kind: 'contents' as const, machine: view.machine, medium: text('medium'), personal }
           if (text('outcome') === 'copied') {
-            if (text('checksum').length < 4) return 'A copy needs its checksum, with the method: sum 1A2B, sha256 3f…'
-            return [{ body: { ...base, what: 'copied', checksum: text('checksum'), readTwice: form.get('twice') !== null, ...(text('keptAt') ? { keptAt: text('keptAt') } : {}) } }]
+            if (text('checksum').length < 4)
+              return 'A copy needs its checksum, with the method: sum 1A2B, sha256 3f…'
+            return [
+              {
+                body: {
+                  ...base,
+                  what: 'copied',
+                  checksum: text('checksum'),
+                  readTwice: form.get('twice') !== null,
+                  ...(text('keptAt') ? { keptAt: text('keptAt') } : {}),
+                },
+              },
+            ]
           }
-          return text('because') ? [{ body: { ...base, what: 'not copied', because: text('because') } }] : 'Say why it was not copied.'
+          return text('because')
+            ? [{ body: { ...base, what: 'not copied', because: text('because') } }]
+            : 'Say why it was not copied.'
         }}
       >
         <div className="grid grid-cols-2 gap-3 max-sm:grid-cols-1">
-          <TextField label="Medium" name="medium" placeholder="EPROM IC12; disk in the left drive" maxLength={80} />
+          <TextField
+            label="Medium"
+            name="medium"
+            placeholder="EPROM IC12; disk in the left drive"
+            maxLength={80}
+          />
           <SelectField label="Outcome" name="outcome" options={['not copied', 'copied']} />
-          <TextField label="Not copied, because" name="because" placeholder="no reader for this disk here" maxLength={2000} />
-          <TextField label="Checksum and method" name="checksum" className="num" placeholder="sum 5E1C" maxLength={160} />
+          <TextField
+            label="Not copied, because"
+            name="because"
+            placeholder="no reader for this disk here"
+            maxLength={2000}
+          />
+          <TextField
+            label="Checksum and method"
+            name="checksum"
+            className="num"
+            placeholder="sum 5E1C"
+            maxLength={160}
+          />
           <TextField label="Copy kept at" name="keptAt" maxLength={80} />
           <div className="flex flex-wrap items-end gap-x-6">
             <Tick label="read twice, same" name="twice" />
@@ -43,7 +73,12 @@ export function ContentsStep({ view }: { view: ArrivalView }) {
           </div>
         </div>
       </StepForm>
-      <NoneOf machine={view.machine} what="contents" words="It holds no memory and no medium" done={view.contents.length > 0} />
+      <NoneOf
+        machine={view.machine}
+        what="contents"
+        words="It holds no memory and no medium"
+        done={view.contents.length > 0}
+      />
     </>
   )
 }

@@ -30,7 +30,11 @@ const bodies: Readonly<Record<ArrivalStep, (props: { view: ArrivalView }) => Rea
 export function View() {
   const { id = '' } = useParams()
   const [params, setParams] = useSearchParams()
-  const { data: view, error } = useQuery({ queryKey: ['machine', id, 'arrival'], queryFn: () => get<ArrivalView>(`/machines/${id}/arrival`), retry: false })
+  const { data: view, error } = useQuery({
+    queryKey: ['machine', id, 'arrival'],
+    queryFn: () => get<ArrivalView>(`/machines/${id}/arrival`),
+    retry: false,
+  })
   useEffect(() => {
     if (view) document.title = `Entry of ${view.plate.name} ${view.plate.entryNumber}`
   }, [view])
@@ -49,7 +53,9 @@ export function View() {
       <div className="flex flex-wrap items-baseline justify-between gap-4">
         <h2 className="font-display text-24 font-semibold">{`At the door: entry ${view.plate.entryNumber}`}</h2>
         <p className="text-quiet" role="status">
-          {open === 0 ? 'Everything is written down.' : `${count(open, 'step')} open. You may leave at any time; it waits on Bench.`}
+          {open === 0
+            ? 'Everything is written down.'
+            : `${count(open, 'step')} open. You may leave at any time; it waits on Bench.`}
         </p>
       </div>
       <div className="grid grid-cols-[17rem_minmax(0,1fr)] gap-6 max-md:grid-cols-1">
@@ -80,7 +86,10 @@ export function View() {
             {next ? (
               <MainButton className="min-h-12" onClick={() => go(next)}>{`Next: ${next}`}</MainButton>
             ) : (
-              <Link className="bg-verdigris text-on-verdigris inline-flex min-h-12 items-center rounded-sm px-5 font-bold" to={`/machines/${view.machine}/survey`}>
+              <Link
+                className="bg-verdigris text-on-verdigris inline-flex min-h-12 items-center rounded-sm px-5 font-bold"
+                to={`/machines/${view.machine}/survey`}
+              >
                 Go on to the survey
               </Link>
             )}

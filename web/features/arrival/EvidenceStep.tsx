@@ -22,33 +22,57 @@ export function EvidenceStep({ view }: { view: ArrivalView }) {
   const [adding, setAdding] = useState<EvidenceNeed['sort']>()
   return (
     <>
-      <p className="text-quiet">What handling destroys comes first. Photograph it, or say that there is none. Decide before you break a seal.</p>
+      <p className="text-quiet">
+        What handling destroys comes first. Photograph it, or say that there is none. Decide before you break
+        a seal.
+      </p>
       <ul className="mt-3">
         {view.evidenceNeeds.map((need) => (
           <li key={need.sort} className="border-hair border-b py-3">
             <div className="flex flex-wrap items-center justify-between gap-3">
               <span>
                 <strong>{capital(need.sort)}</strong>{' '}
-                <span className={need.is === 'not looked' || need.is === 'noted' ? 'text-copper font-bold' : 'text-quiet'}>{stateWords[need.is]}</span>
+                <span
+                  className={
+                    need.is === 'not looked' || need.is === 'noted' ? 'text-copper font-bold' : 'text-quiet'
+                  }
+                >
+                  {stateWords[need.is]}
+                </span>
               </span>
               <span className="flex flex-wrap items-center gap-4">
-                {need.sort !== 'underside' && <Act onClick={() => setAdding(adding === need.sort ? undefined : need.sort)}>{`Write down a ${need.sort}`}</Act>}
+                {need.sort !== 'underside' && (
+                  <Act
+                    onClick={() => setAdding(adding === need.sort ? undefined : need.sort)}
+                  >{`Write down a ${need.sort}`}</Act>
+                )}
                 {need.is === 'not looked' && (
                   <PlainButton
                     className="min-h-11"
                     disabled={busy}
-                    onClick={() => void send([{ body: { kind: 'evidence', what: 'none', machine: view.machine, sort: need.sort } }])}
+                    onClick={() =>
+                      void send([
+                        { body: { kind: 'evidence', what: 'none', machine: view.machine, sort: need.sort } },
+                      ])
+                    }
                   >
                     None there
                   </PlainButton>
                 )}
               </span>
             </div>
-            {adding === need.sort && <NoteEvidence view={view} sort={need.sort} onClose={() => setAdding(undefined)} />}
+            {adding === need.sort && (
+              <NoteEvidence view={view} sort={need.sort} onClose={() => setAdding(undefined)} />
+            )}
             <EvidenceList view={view} sort={need.sort} />
-            {(need.is === 'not looked' || (need.is === 'photographed' && !view.evidence.some((e) => e.sort === need.sort))) && (
+            {(need.is === 'not looked' ||
+              (need.is === 'photographed' && !view.evidence.some((e) => e.sort === need.sort))) && (
               <div className="mt-2">
-                <PhotoDrop machine={view.machine} meta={{ of: need.sort }} label={need.is === 'photographed' ? 'Another photograph' : `Photograph the ${need.sort}`} />
+                <PhotoDrop
+                  machine={view.machine}
+                  meta={{ of: need.sort }}
+                  label={need.is === 'photographed' ? 'Another photograph' : `Photograph the ${need.sort}`}
+                />
               </div>
             )}
           </li>
@@ -71,14 +95,32 @@ function EvidenceList({ view, sort }: { view: ArrivalView; sort: EvidenceNeed['s
           <div className="flex flex-wrap items-center gap-x-4 gap-y-1">
             <span>{`${e.where}${e.over ? `; goes when the ${e.over} comes off` : ''}${e.says ? `: “${e.says}”` : ''}`}</span>
             {e.photos.map((p) => (
-              <img key={p} src={photoSrc(view.machine, p)} alt={`${sort}, ${e.where}`} className="h-12" style={{ background: 'var(--photo)' }} />
+              <img
+                key={p}
+                src={photoSrc(view.machine, p)}
+                alt={`${sort}, ${e.where}`}
+                className="h-12"
+                style={{ background: 'var(--photo)' }}
+              />
             ))}
             {e.gone ? (
-              <span className={e.gone.unseen ? 'text-copper font-bold' : 'text-quiet'}>{`${e.gone.how} ${short(e.gone.at)}${e.gone.unseen ? ', never photographed' : ''}`}</span>
+              <span
+                className={e.gone.unseen ? 'text-copper font-bold' : 'text-quiet'}
+              >{`${e.gone.how} ${short(e.gone.at)}${e.gone.unseen ? ', never photographed' : ''}`}</span>
             ) : (
               <Act
                 onClick={() =>
-                  void send([{ body: { kind: 'evidence', what: 'gone', machine: view.machine, evidence: e.entry, how: sort === 'warranty seal' ? 'broken' : 'removed' } }])
+                  void send([
+                    {
+                      body: {
+                        kind: 'evidence',
+                        what: 'gone',
+                        machine: view.machine,
+                        evidence: e.entry,
+                        how: sort === 'warranty seal' ? 'broken' : 'removed',
+                      },
+                    },
+                  ])
                 }
               >
                 {`${sort === 'warranty seal' ? 'Broken now' : 'Removed now'}${e.photos.length === 0 ? ', without a photograph' : ''}`}
@@ -87,8 +129,14 @@ function EvidenceList({ view, sort }: { view: ArrivalView; sort: EvidenceNeed['s
           </div>
           {!e.gone && e.photos.length === 0 && (
             <div className="mt-1">
-              <p className="text-13 text-copper font-bold">Never photographed: what it shows is lost when it goes.</p>
-              <PhotoDrop machine={view.machine} meta={{ of: sort, evidence: e.entry }} label="Photograph this one" />
+              <p className="text-13 text-copper font-bold">
+                Never photographed: what it shows is lost when it goes.
+              </p>
+              <PhotoDrop
+                machine={view.machine}
+                meta={{ of: sort, evidence: e.entry }}
+                label="Photograph this one"
+              />
             </div>
           )}
           <Said error={error} />
@@ -98,7 +146,15 @@ function EvidenceList({ view, sort }: { view: ArrivalView; sort: EvidenceNeed['s
   )
 }
 
-function NoteEvidence({ view, sort, onClose }: { view: ArrivalView; sort: EvidenceNeed['sort']; onClose: () => void }) {
+function NoteEvidence({
+  view,
+  sort,
+  onClose,
+}: {
+  view: ArrivalView
+  sort: EvidenceNeed['sort']
+  onClose: () => void
+}) {
   return (
     <Slip title={`A ${sort}`} onClose={onClose}>
       <StepForm

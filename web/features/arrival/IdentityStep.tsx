@@ -29,11 +29,14 @@ export function IdentityStep({ view }: { view: ArrivalView }) {
           if (text('serial') && text('serial') !== plate.serial) set.serial = text('serial')
           if (text('revision') && text('revision') !== plate.revision) set.revision = text('revision')
           const attributes: Record<string, string> = {}
-          for (const name of ['mains', 'made', 'television', 'boards'] as const) if (text(name) && text(name) !== view.attributes[name]) attributes[name] = text(name)
+          for (const name of ['mains', 'made', 'television', 'boards'] as const)
+            if (text(name) && text(name) !== view.attributes[name]) attributes[name] = text(name)
           if (Object.keys(attributes).length > 0) set.attributes = attributes
           if (text('aliases') !== view.aliases.join('; ')) set.aliases = split(text('aliases'))
           if (text('marks') !== view.marks.join('; ')) set.marks = split(text('marks'))
-          return Object.keys(set).length === 0 ? 'Nothing was changed.' : [{ body: { kind: 'machine', what: 'stated', machine: view.machine, set } }]
+          return Object.keys(set).length === 0
+            ? 'Nothing was changed.'
+            : [{ body: { kind: 'machine', what: 'stated', machine: view.machine, set } }]
         }}
       >
         <div className="grid grid-cols-2 gap-3 max-sm:grid-cols-1">
@@ -41,11 +44,34 @@ export function IdentityStep({ view }: { view: ArrivalView }) {
             label="Type"
             name="type"
             defaultValue={plate.typeId ?? ''}
-            options={[{ value: '', label: 'type not known yet' }, ...(types.data?.types ?? []).map((t) => ({ value: t.id, label: t.name }))]}
+            options={[
+              { value: '', label: 'type not known yet' },
+              ...(types.data?.types ?? []).map((t) => ({ value: t.id, label: t.name })),
+            ]}
           />
-          <TextField label="Serial" name="serial" className="num" defaultValue={plate.serial} maxLength={80} />
-          <TextField label="Board number and revision letter" name="revision" className="num" placeholder="240-118 rev B" defaultValue={plate.revision} maxLength={80} />
-          <TextField label="Mains on its plate" name="mains" className="num" placeholder="230 V 50 Hz, 45 VA, class I" defaultValue={view.attributes['mains']} maxLength={80} />
+          <TextField
+            label="Serial"
+            name="serial"
+            className="num"
+            defaultValue={plate.serial}
+            maxLength={80}
+          />
+          <TextField
+            label="Board number and revision letter"
+            name="revision"
+            className="num"
+            placeholder="240-118 rev B"
+            defaultValue={plate.revision}
+            maxLength={80}
+          />
+          <TextField
+            label="Mains on its plate"
+            name="mains"
+            className="num"
+            placeholder="230 V 50 Hz, 45 VA, class I"
+            defaultValue={view.attributes['mains']}
+            maxLength={80}
+          />
           <TextField
             label="Television system"
             name="television"
@@ -54,14 +80,29 @@ export function IdentityStep({ view }: { view: ArrivalView }) {
             defaultValue={view.attributes['television']}
             maxLength={80}
           />
-          <TextField label="Year on its plate" name="made" className="num" defaultValue={view.attributes['made']} maxLength={80} />
+          <TextField
+            label="Year on its plate"
+            name="made"
+            className="num"
+            defaultValue={view.attributes['made']}
+            maxLength={80}
+          />
           <TextField
             label="Other names it goes by"
             name="aliases"
-            hint={view.regionalAliases.length ? `The type is also known as ${view.regionalAliases.join(', ')}.` : 'Several with ; between them'}
+            hint={
+              view.regionalAliases.length
+                ? `The type is also known as ${view.regionalAliases.join(', ')}.`
+                : 'Several with ; between them'
+            }
             defaultValue={view.aliases.join('; ')}
           />
-          <TextField label="Marks moulded, stamped or written on it" name="marks" hint="Several with ; between them" defaultValue={view.marks.join('; ')} />
+          <TextField
+            label="Marks moulded, stamped or written on it"
+            name="marks"
+            hint="Several with ; between them"
+            defaultValue={view.marks.join('; ')}
+          />
         </div>
       </StepForm>
     </>

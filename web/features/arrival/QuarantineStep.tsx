@@ -14,18 +14,40 @@ export function QuarantineStep({ view }: { view: ArrivalView }) {
   const inside = q?.way === 'in'
   return (
     <>
-      <p className="text-quiet">Mould and droppings: gloves and a mask, damp and not dry. A leak does not wait for the end of quarantine.</p>
+      <p className="text-quiet">
+        Mould and droppings: gloves and a mask, damp and not dry. A leak does not wait for the end of
+        quarantine.
+      </p>
       <Lines
         items={
-          q ? [inside ? `In quarantine since ${short(q.at)}, ${q.place ?? ''}${q.until ? `, until ${short(q.until)}` : ''}` : `Out since ${short(q.at)}. ${q.seen.join(', ')}`] : []
+          q
+            ? [
+                inside
+                  ? `In quarantine since ${short(q.at)}, ${q.place ?? ''}${q.until ? `, until ${short(q.until)}` : ''}`
+                  : `Out since ${short(q.at)}. ${q.seen.join(', ')}`,
+              ]
+            : []
         }
       />
       {inside ? (
         <StepForm
           submit="Let it out"
           writings={(text) => {
-            const seen = Object.fromEntries(pestSigns.map((s) => [s, text(s)])) as Record<(typeof pestSigns)[number], (typeof answers)[number]>
-            return [{ body: { kind: 'quarantine', way: 'out', machine: view.machine, seen, ...(text('words') ? { words: text('words') } : {}) } }]
+            const seen = Object.fromEntries(pestSigns.map((s) => [s, text(s)])) as Record<
+              (typeof pestSigns)[number],
+              (typeof answers)[number]
+            >
+            return [
+              {
+                body: {
+                  kind: 'quarantine',
+                  way: 'out',
+                  machine: view.machine,
+                  seen,
+                  ...(text('words') ? { words: text('words') } : {}),
+                },
+              },
+            ]
           }}
         >
           <div className="grid grid-cols-3 gap-3 max-sm:grid-cols-1">

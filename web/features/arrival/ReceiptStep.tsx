@@ -6,11 +6,15 @@ import { useDates } from '#web/app/session.tsx'
 import { AreaField } from '#web/ui/Forms.tsx'
 import { Lines, NoneOf, StepForm } from './StepForm.tsx'
 
-export const usualTerms = 'Received for examination. Taking it in decides nothing about owning it: that is agreed in writing later, or it is returned.'
+export const usualTerms =
+  'Received for examination. Taking it in decides nothing about owning it: that is agreed in writing later, or it is returned.'
 
 export function ReceiptStep({ view }: { view: ArrivalView }) {
   const { short } = useDates()
-  const items = [`${view.plate.name}${view.plate.serial ? `, serial ${view.plate.serial}` : ''}`, ...view.box.map((b) => b.label)]
+  const items = [
+    `${view.plate.name}${view.plate.serial ? `, serial ${view.plate.serial}` : ''}`,
+    ...view.box.map((b) => b.label),
+  ]
   return (
     <>
       <p className="text-quiet">Check the list with the giver. It is kept as it was issued.</p>
@@ -47,10 +51,20 @@ export function ReceiptStep({ view }: { view: ArrivalView }) {
               ]
         }}
       >
-        <AreaField label="Handed over, one a line" name="items" rows={Math.max(3, items.length + 1)} defaultValue={items.join('\n')} />
+        <AreaField
+          label="Handed over, one a line"
+          name="items"
+          rows={Math.max(3, items.length + 1)}
+          defaultValue={items.join('\n')}
+        />
         <AreaField label="Terms" name="terms" rows={3} defaultValue={usualTerms} maxLength={2000} />
       </StepForm>
-      <NoneOf machine={view.machine} what="receipt" words="No receipt was wanted" done={view.receipts.length > 0} />
+      <NoneOf
+        machine={view.machine}
+        what="receipt"
+        words="No receipt was wanted"
+        done={view.receipts.length > 0}
+      />
     </>
   )
 }

@@ -11,7 +11,11 @@ export function View() {
   const { id = '', receipt = '' } = useParams()
   const { house } = useSigned()
   const { day, clock } = useDates()
-  const { data: view, error } = useQuery({ queryKey: ['machine', id, 'arrival'], queryFn: () => get<ArrivalView>(`/machines/${id}/arrival`), retry: false })
+  const { data: view, error } = useQuery({
+    queryKey: ['machine', id, 'arrival'],
+    queryFn: () => get<ArrivalView>(`/machines/${id}/arrival`),
+    retry: false,
+  })
   if (error) return <p className="p-8">{wordsOf(error)}</p>
   const issued = view?.receipts.find((r) => r.entry === receipt)
   if (!view) return null
@@ -45,7 +49,9 @@ export function View() {
             </li>
           ))}
         </ol>
-        {view.claims.length > 0 && <p className="mb-6">As told: {view.claims.map((c) => `“${c.words}”`).join(' ')}</p>}
+        {view.claims.length > 0 && (
+          <p className="mb-6">As told: {view.claims.map((c) => `“${c.words}”`).join(' ')}</p>
+        )}
         <p className="mb-12">{issued.terms}</p>
         <div className="grid grid-cols-2 gap-10">
           <p className="border-t border-black pt-1">Handed over by</p>

@@ -8,7 +8,15 @@ import { Act, PlainButton, Said } from '#web/ui/Forms.tsx'
 export type Text = (name: string) => string
 
 /** A form read once, at sending; cleared when the server has it. `writings` answers a sentence when something is wrong. */
-export function StepForm({ submit, writings, children }: { submit: string; writings: (text: Text, form: FormData) => readonly Writing[] | string; children: ReactNode }) {
+export function StepForm({
+  submit,
+  writings,
+  children,
+}: {
+  submit: string
+  writings: (text: Text, form: FormData) => readonly Writing[] | string
+  children: ReactNode
+}) {
   const { send, error, busy, setError } = useSend()
   return (
     <form
@@ -33,7 +41,17 @@ export function StepForm({ submit, writings, children }: { submit: string; writi
 }
 
 /** "Nothing of the kind": kept as a fact of the machine, so that the step is done and the answer is dated. */
-export function NoneOf({ machine, what, words, done }: { machine: string; what: string; words: string; done: boolean }) {
+export function NoneOf({
+  machine,
+  what,
+  words,
+  done,
+}: {
+  machine: string
+  what: string
+  words: string
+  done: boolean
+}) {
   const { send, error, busy } = useSend()
   if (done) return null
   return (
@@ -41,7 +59,18 @@ export function NoneOf({ machine, what, words, done }: { machine: string; what: 
       <Act
         disabled={busy}
         className="mt-2 inline-flex min-h-11 items-center"
-        onClick={() => void send([{ body: { kind: 'machine', what: 'stated', machine: machine as MachineId, set: { attributes: { [`none: ${what}`]: 'said at entry' } } } }])}
+        onClick={() =>
+          void send([
+            {
+              body: {
+                kind: 'machine',
+                what: 'stated',
+                machine: machine as MachineId,
+                set: { attributes: { [`none: ${what}`]: 'said at entry' } },
+              },
+            },
+          ])
+        }
       >
         {words}
       </Act>

@@ -18,7 +18,15 @@ const kinds: readonly { readonly value: ActForm['kind']; readonly label: string 
   { value: 'note', label: 'a note' },
 ]
 
-export function BatchAct({ view, chosen, onChosen }: { view: BatchView; chosen: ReadonlySet<number>; onChosen: (units: ReadonlySet<number>) => void }) {
+export function BatchAct({
+  view,
+  chosen,
+  onChosen,
+}: {
+  view: BatchView
+  chosen: ReadonlySet<number>
+  onChosen: (units: ReadonlySet<number>) => void
+}) {
   const { send, error, busy, setError } = useSend()
   const [kind, setKind] = useState<ActForm['kind']>('look')
   const [typed, setTyped] = useState<string>()
@@ -79,11 +87,21 @@ export function BatchAct({ view, chosen, onChosen }: { view: BatchView; chosen: 
           onBlur={() => setTyped(undefined)}
         />
       </div>
-      <PlainButton className="min-h-9" onClick={() => onChosen(new Set(chosen.size === view.units.length ? [] : view.units.map((u) => u.unit)))}>
+      <PlainButton
+        className="min-h-9"
+        onClick={() =>
+          onChosen(new Set(chosen.size === view.units.length ? [] : view.units.map((u) => u.unit)))
+        }
+      >
         {chosen.size === view.units.length ? 'None' : 'All'}
       </PlainButton>
       <div className="w-36">
-        <SelectField label="What" options={kinds} value={kind} onChange={(e) => setKind(e.target.value as ActForm['kind'])} />
+        <SelectField
+          label="What"
+          options={kinds}
+          value={kind}
+          onChange={(e) => setKind(e.target.value as ActForm['kind'])}
+        />
       </div>
       {kind === 'look' && (
         <div className="w-44">
@@ -109,7 +127,12 @@ export function BatchAct({ view, chosen, onChosen }: { view: BatchView; chosen: 
             <TextField label="On what" name="target" placeholder="key contacts" maxLength={80} />
           </div>
           <div className="w-60">
-            <TextField label="What was done" name="words" placeholder="cleaned, isopropyl alcohol" maxLength={200} />
+            <TextField
+              label="What was done"
+              name="words"
+              placeholder="cleaned, isopropyl alcohol"
+              maxLength={200}
+            />
           </div>
         </>
       )}

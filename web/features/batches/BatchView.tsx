@@ -19,7 +19,11 @@ export function View() {
   const { day } = useDates()
   const [params, setParams] = useSearchParams()
   const against = params.get('against') === 'findings' ? 'findings' : 'functions'
-  const { data: view, error } = useQuery({ queryKey: ['batches', id], queryFn: () => get<BatchView>(`/batches/${id}`), retry: false })
+  const { data: view, error } = useQuery({
+    queryKey: ['batches', id],
+    queryFn: () => get<BatchView>(`/batches/${id}`),
+    retry: false,
+  })
   const [chosen, setChosen] = useState<ReadonlySet<number>>(new Set())
   useEffect(() => {
     if (view) document.title = view.name
@@ -52,7 +56,11 @@ export function View() {
       </div>
       <Outcome outcome={view.outcome} />
       <BatchAct view={view} chosen={chosen} onChosen={setChosen} />
-      <div role="tablist" aria-label="What the units stand against" className="noprint border-hair flex gap-6 border-b">
+      <div
+        role="tablist"
+        aria-label="What the units stand against"
+        className="noprint border-hair flex gap-6 border-b"
+      >
         {(['functions', 'findings'] as const).map((a) => (
           <button
             key={a}
@@ -69,7 +77,8 @@ export function View() {
       <Grid view={view} against={against} chosen={chosen} onToggle={toggle} />
       {against === 'functions' && (
         <p className="text-13 text-quiet">
-          Full bar: works. Half: partly or now and then. Foot line: fails. Nothing: never tested. Outline: was so, touched since. Dots: only said.
+          Full bar: works. Half: partly or now and then. Foot line: fails. Nothing: never tested. Outline: was
+          so, touched since. Dots: only said.
         </p>
       )}
     </main>
@@ -83,30 +92,53 @@ function Outcome({ outcome: o }: { outcome: BatchView['outcome'] }) {
         <strong>{`${o.workNow} of ${o.units}`}</strong> work now.{' '}
         {o.trulyFaulty > 0 ? (
           <>
-            A test showed a fault in <strong>{o.trulyFaulty}</strong>; <strong>{`${o.mended} of the ${o.trulyFaulty}`}</strong> that were truly faulty work now.
+            A test showed a fault in <strong>{o.trulyFaulty}</strong>;{' '}
+            <strong>{`${o.mended} of the ${o.trulyFaulty}`}</strong> that were truly faulty work now.
           </>
         ) : (
           'No test has shown a fault yet.'
         )}
       </p>
       <p className="text-quiet">
-        {o.claimedDead > 0 && `${o.claimedDead} were sold as dead; in ${o.claimedDeadButSound} of them no fault was ever found. `}
-        {o.notTested > 0 ? `${count(o.notTested, 'unit')} never tested beyond a look.` : 'Every unit was tested.'}
+        {o.claimedDead > 0 &&
+          `${o.claimedDead} were sold as dead; in ${o.claimedDeadButSound} of them no fault was ever found. `}
+        {o.notTested > 0
+          ? `${count(o.notTested, 'unit')} never tested beyond a look.`
+          : 'Every unit was tested.'}
       </p>
     </section>
   )
 }
 
-function Grid({ view, against, chosen, onToggle }: { view: BatchView; against: 'functions' | 'findings'; chosen: ReadonlySet<number>; onToggle: (unit: number) => void }) {
+function Grid({
+  view,
+  against,
+  chosen,
+  onToggle,
+}: {
+  view: BatchView
+  against: 'functions' | 'findings'
+  chosen: ReadonlySet<number>
+  onToggle: (unit: number) => void
+}) {
   const heads = against === 'functions' ? view.functions.map((f) => f.fn) : view.findingSorts
   const row = (unit: BatchUnit) => (
     <tr key={unit.machine} className={`border-hair border-b ${chosen.has(unit.unit) ? 'bg-next' : ''}`}>
       <td className="noprint w-10 text-center">
-        <input type="checkbox" className="accent-verdigris size-4.5" aria-label={`Unit ${unit.unit}`} checked={chosen.has(unit.unit)} onChange={() => onToggle(unit.unit)} />
+        <input
+          type="checkbox"
+          className="accent-verdigris size-4.5"
+          aria-label={`Unit ${unit.unit}`}
+          checked={chosen.has(unit.unit)}
+          onChange={() => onToggle(unit.unit)}
+        />
       </td>
       <th scope="row" className="py-1 pr-3 text-left font-normal whitespace-nowrap">
         <span className="num mr-3 inline-block w-6 text-right font-bold">{unit.unit}</span>
-        <Link className="num hover:underline" to={unit.episode ? `/episodes/${unit.episode}` : `/machines/${unit.machine}`}>
+        <Link
+          className="num hover:underline"
+          to={unit.episode ? `/episodes/${unit.episode}` : `/machines/${unit.machine}`}
+        >
           {unit.number}
         </Link>
       </th>
@@ -121,7 +153,11 @@ function Grid({ view, against, chosen, onToggle }: { view: BatchView; against: '
             const held = unit.functions.find((f) => f.fn === fn)
             return (
               <td key={fn} className="px-2 align-middle">
-                {held ? <StandingCell word={held.word} detail={held.detail} /> : <span className="text-quiet">–</span>}
+                {held ? (
+                  <StandingCell word={held.word} detail={held.detail} />
+                ) : (
+                  <span className="text-quiet">–</span>
+                )}
               </td>
             )
           })
@@ -133,12 +169,16 @@ function Grid({ view, against, chosen, onToggle }: { view: BatchView; against: '
                 {worst === undefined ? (
                   <span className="text-quiet">{unit.looked ? '·' : ''}</span>
                 ) : (
-                  <span className={worst >= 3 ? 'text-copper font-bold' : ''}>{`${worst}${held.length > 1 ? ` ×${held.length}` : ''}`}</span>
+                  <span
+                    className={worst >= 3 ? 'text-copper font-bold' : ''}
+                  >{`${worst}${held.length > 1 ? ` ×${held.length}` : ''}`}</span>
                 )}
               </td>
             )
           })}
-      <td className="pl-3 text-right whitespace-nowrap">{against === 'findings' ? gradeTitle(unit.grade) : (unit.look ?? '')}</td>
+      <td className="pl-3 text-right whitespace-nowrap">
+        {against === 'findings' ? gradeTitle(unit.grade) : (unit.look ?? '')}
+      </td>
     </tr>
   )
   return (
@@ -161,7 +201,9 @@ function Grid({ view, against, chosen, onToggle }: { view: BatchView; against: '
       </table>
       {heads.length === 0 && (
         <p className="text-quiet p-3">
-          {against === 'findings' ? 'No finding is written down for any unit yet.' : 'Their type lists no functions yet. A look can be given all the same.'}
+          {against === 'findings'
+            ? 'No finding is written down for any unit yet.'
+            : 'Their type lists no functions yet. A look can be given all the same.'}
         </p>
       )}
     </div>

@@ -21,25 +21,35 @@ import { AreaField, MainButton, PlainButton, Said, SelectField, Slip, TextField 
 
 export function View() {
   const { short } = useDates()
-  const { data } = useQuery({ queryKey: ['batches'], queryFn: () => get<{ batches: BatchRow[] }>('/batches') })
+  const { data } = useQuery({
+    queryKey: ['batches'],
+    queryFn: () => get<{ batches: BatchRow[] }>('/batches'),
+  })
   const [open, setOpen] = useState(false)
   return (
     <main className="flex-1 space-y-4 p-4 pb-16">
       <div className="flex items-end justify-between gap-6">
         <div>
           <h1 className="font-display text-24 font-semibold">Lots of machines</h1>
-          <p className="text-quiet">Many units that came together. Each is a machine of its own; here they stand in one grid.</p>
+          <p className="text-quiet">
+            Many units that came together. Each is a machine of its own; here they stand in one grid.
+          </p>
         </div>
         {!open && <MainButton onClick={() => setOpen(true)}>Register a lot</MainButton>}
       </div>
       {open && <NewLot onClose={() => setOpen(false)} />}
       {data && data.batches.length === 0 && !open && (
-        <p className="bg-sheet rounded-sm p-5">No lot yet. Fourteen calculators from one auction, or six terminals from one office, would be one.</p>
+        <p className="bg-sheet rounded-sm p-5">
+          No lot yet. Fourteen calculators from one auction, or six terminals from one office, would be one.
+        </p>
       )}
       <ul>
         {data?.batches.map((b) => (
           <li key={b.id} className="border-hair border-b">
-            <Link to={`/batches/${b.id}`} className="hover:bg-next flex min-h-11 items-center justify-between gap-4 px-2">
+            <Link
+              to={`/batches/${b.id}`}
+              className="hover:bg-next flex min-h-11 items-center justify-between gap-4 px-2"
+            >
               <strong>{b.name}</strong>
               <span className="text-quiet num">{`${count(b.units, 'unit')}, ${short(b.at)}`}</span>
             </Link>
@@ -66,20 +76,31 @@ function NewLot({ onClose }: { onClose: () => void }) {
   const { house, me } = useSigned()
   const navigate = useNavigate()
   const { send, error, busy, setError } = useSend()
-  const numbers = useQuery({ queryKey: ['next-numbers'], queryFn: () => get<NextNumbers>('/next-numbers'), staleTime: 0, gcTime: 0 })
+  const numbers = useQuery({
+    queryKey: ['next-numbers'],
+    queryFn: () => get<NextNumbers>('/next-numbers'),
+    staleTime: 0,
+    gcTime: 0,
+  })
   const types = useQuery({ queryKey: ['types'], queryFn: () => get<{ types: TypeRow[] }>('/types') })
-  const { register, handleSubmit, watch, formState } = useForm<Form>({ defaultValues: { how: 'lot', currency: house.currency, type: '', units: '2' } })
+  const { register, handleSubmit, watch, formState } = useForm<Form>({
+    defaultValues: { how: 'lot', currency: house.currency, type: '', units: '2' },
+  })
   const units = Number(watch('units'))
   const price = parseMoney(watch('amount') ?? '', (watch('currency') ?? '').toUpperCase())
   const share = price && Number.isInteger(units) && units > 0 ? equalShares(price, units)[0] : undefined
   const partyNamed = usePartyNamed()
   const submit = handleSubmit(async (form) => {
-    if (form.amount.trim() && !price) return setError('Write an amount such as 91.00, and a currency of three letters.')
+    if (form.amount.trim() && !price)
+      return setError('Write an amount such as 91.00, and a currency of three letters.')
     const type = types.data?.types.find((t) => t.id === form.type)
     const name = form.unitName.trim() || (type ? `${type.name} ${type.kind}`.trim() : form.name.trim())
     const giver = partyNamed(form.from, 'source')
     const party = giver?.party
-    const machines = following(numbers.data?.entryNumber ?? 'E-1', Number(form.units)).map((entryNumber) => ({ machine: newId() as MachineId, entryNumber }))
+    const machines = following(numbers.data?.entryNumber ?? 'E-1', Number(form.units)).map((entryNumber) => ({
+      machine: newId() as MachineId,
+      entryNumber,
+    }))
     const writings: Writing[] = [
       ...(giver?.bodies ?? []).map((body) => ({ body })),
       ...machines.map(({ machine, entryNumber }): Writing => ({
@@ -94,11 +115,23 @@ function NewLot({ onClose }: { onClose: () => void }) {
           source: { how: form.how, ...(party ? { from: party } : {}) },
         },
       })),
-      { body: { kind: 'batch', name: form.name.trim(), machines: machines.map((m) => m.machine), ...(price ? { price } : {}) } },
+      {
+        body: {
+          kind: 'batch',
+          name: form.name.trim(),
+          machines: machines.map((m) => m.machine),
+          ...(price ? { price } : {}),
+        },
+      },
       ...(form.claim.trim()
         ? machines.map(({ machine }): Writing => ({
             basis: 'told',
-            body: { kind: 'claim', machine, claims: [{ says: 'fails', words: form.claim.trim() }], ...(party ? { by: party } : {}) },
+            body: {
+              kind: 'claim',
+              machine,
+              claims: [{ says: 'fails', words: form.claim.trim() }],
+              ...(party ? { by: party } : {}),
+            },
           }))
         : []),
     ]
@@ -109,31 +142,60 @@ function NewLot({ onClose }: { onClose: () => void }) {
   return (
     <Slip title="Register a lot" onClose={onClose}>
       <form onSubmit={(e) => void submit(e)} className="grid grid-cols-3 gap-4 max-sm:grid-cols-1">
-        <TextField label="Name of the lot" placeholder="calculators from the Rosenby auction" required maxLength={80} autoFocus {...register('name')} />
+        <TextField
+          label="Name of the lot"
+          placeholder="calculators from the Rosenby auction"
+          required
+          maxLength={80}
+          autoFocus
+          {...register('name')}
+        />
         <SelectField
           label="Type of every unit"
-          options={[{ value: '', label: 'type not known yet' }, ...(types.data?.types ?? []).map((t) => ({ value: t.id, label: t.name }))]}
+          options={[
+            { value: '', label: 'type not known yet' },
+            ...(types.data?.types ?? []).map((t) => ({ value: t.id, label: t.name })),
+          ]}
           {...register('type')}
         />
-        <TextField label="What each unit is called" placeholder="as the type" maxLength={80} {...register('unitName')} />
+        <TextField
+          label="What each unit is called"
+          placeholder="as the type"
+          maxLength={80}
+          {...register('unitName')}
+        />
         <TextField
           label="Units"
           inputMode="numeric"
           className="num"
           error={formState.errors.units?.message}
           hint={numbers.data ? `numbered from ${numbers.data.entryNumber} on` : ''}
-          {...register('units', { validate: (v) => (Number.isInteger(Number(v)) && Number(v) >= 2 && Number(v) <= 200) || 'From 2 to 200.' })}
+          {...register('units', {
+            validate: (v) =>
+              (Number.isInteger(Number(v)) && Number(v) >= 2 && Number(v) <= 200) || 'From 2 to 200.',
+          })}
         />
         <SelectField label="How it came" options={sourceKinds} {...register('how')} />
         <TextField label="From whom" maxLength={80} {...register('from')} />
         {(me.role === 'restorer' || me.role === 'steward') && (
           <div className="grid grid-cols-[2fr_1fr] gap-2">
-            <TextField label="Price of the lot" inputMode="decimal" className="num" hint={share ? `${moneyWords(share)} a unit` : ''} {...register('amount')} />
+            <TextField
+              label="Price of the lot"
+              inputMode="decimal"
+              className="num"
+              hint={share ? `${moneyWords(share)} a unit` : ''}
+              {...register('amount')}
+            />
             <TextField label="Currency" className="num" maxLength={3} {...register('currency')} />
           </div>
         )}
         <div className="col-span-2 max-sm:col-span-1">
-          <AreaField label="Said of all of them, when sold as dead" placeholder="untested, no life" maxLength={2000} {...register('claim')} />
+          <AreaField
+            label="Said of all of them, when sold as dead"
+            placeholder="untested, no life"
+            maxLength={2000}
+            {...register('claim')}
+          />
         </div>
         <div className="flex items-center">
           <PlainButton type="submit" className="min-h-11" disabled={busy || !numbers.data}>

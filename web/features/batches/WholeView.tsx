@@ -10,7 +10,12 @@ import { get, wordsOf } from '#web/app/http.ts'
 import { Act } from '#web/ui/Forms.tsx'
 import type { WholeAnswer, WholeAsk } from '#web/workers/whole.worker.ts'
 
-const next: Readonly<Record<ModuleState, ModuleState>> = { good: 'bad', bad: 'missing', missing: 'unknown', unknown: 'good' }
+const next: Readonly<Record<ModuleState, ModuleState>> = {
+  good: 'bad',
+  bad: 'missing',
+  missing: 'unknown',
+  unknown: 'good',
+}
 /** The lifeline's language: full = good, foot line = bad, dashed = not known, nothing = missing. */
 const look: Readonly<Record<ModuleState, string>> = {
   good: 'bg-ink text-ground border-ink border',
@@ -21,13 +26,22 @@ const look: Readonly<Record<ModuleState, string>> = {
 
 export function View() {
   const { id = '' } = useParams()
-  const { data: view, error } = useQuery({ queryKey: ['batches', id, 'whole'], queryFn: () => get<WholeView>(`/batches/${id}/whole`), retry: false })
+  const { data: view, error } = useQuery({
+    queryKey: ['batches', id, 'whole'],
+    queryFn: () => get<WholeView>(`/batches/${id}/whole`),
+    retry: false,
+  })
   const [said, setSaid] = useState<Readonly<Record<string, ModuleState>>>({})
   const [hopeful, setHopeful] = useState(false)
   const [apart, setApart] = useState<readonly string[]>([])
   const [left, setLeft] = useState<ReadonlySet<string>>(new Set())
-  const stateOf = (unit: WholeView['units'][number], kind: string): ModuleState => said[`${unit.id}/${kind}`] ?? unit.modules[kind] ?? 'missing'
-  const { answer, working, stop } = usePlan(view, { stateOf, hopeful, apart, left }, JSON.stringify([said, hopeful, apart, [...left]]))
+  const stateOf = (unit: WholeView['units'][number], kind: string): ModuleState =>
+    said[`${unit.id}/${kind}`] ?? unit.modules[kind] ?? 'missing'
+  const { answer, working, stop } = usePlan(
+    view,
+    { stateOf, hopeful, apart, left },
+    JSON.stringify([said, hopeful, apart, [...left]]),
+  )
   useEffect(() => {
     if (view) document.title = `Whole machines, ${view.name}`
   }, [view])
@@ -35,7 +49,8 @@ export function View() {
   if (!view) return null
   const plan = answer && 'plan' in answer ? answer.plan : undefined
   const numbers = new Map(view.units.map((u) => [u.id, u.number]))
-  const toggle = (unit: string) => setLeft((old) => new Set(old.has(unit) ? [...old].filter((u) => u !== unit) : [...old, unit]))
+  const toggle = (unit: string) =>
+    setLeft((old) => new Set(old.has(unit) ? [...old].filter((u) => u !== unit) : [...old, unit]))
   return (
     <main className="flex-1 space-y-5 p-4 pb-16">
       <div>
@@ -59,7 +74,12 @@ export function View() {
           )}
         </p>
       </div>
-      {view.kinds.length === 0 && <p>No assembly or essential position is on the sheet of these units. Write them on the type sheet first.</p>}
+      {view.kinds.length === 0 && (
+        <p>
+          No assembly or essential position is on the sheet of these units. Write them on the type sheet
+          first.
+        </p>
+      )}
       <div className="overflow-x-auto">
         <table>
           <thead>
@@ -92,7 +112,12 @@ export function View() {
                 <tr key={u.id} className="border-hair border-b">
                   <th scope="row" className="py-1 pr-6 text-left font-normal whitespace-nowrap">
                     <label className="flex items-center gap-2">
-                      <input type="checkbox" aria-label={`Count ${u.number}`} checked={!left.has(u.id)} onChange={() => toggle(u.id)} />
+                      <input
+                        type="checkbox"
+                        aria-label={`Count ${u.number}`}
+                        checked={!left.has(u.id)}
+                        onChange={() => toggle(u.id)}
+                      />
                       <Link className="num hover:underline" to={`/machines/${u.machine}`}>
                         {u.number}
                       </Link>
@@ -125,12 +150,19 @@ export function View() {
       </div>
       <div className="flex flex-wrap items-center gap-x-6 gap-y-2">
         <label className="flex items-center gap-2">
-          <input type="checkbox" checked={hopeful} onChange={(e) => setHopeful(e.target.checked)} /> count what is not known as good
+          <input type="checkbox" checked={hopeful} onChange={(e) => setHopeful(e.target.checked)} /> count
+          what is not known as good
         </label>
         {view.units.some((u) => u.revision) &&
           view.kinds.map((k) => (
             <label key={k.kind} className="flex items-center gap-2">
-              <input type="checkbox" checked={apart.includes(k.kind)} onChange={(e) => setApart(e.target.checked ? [...apart, k.kind] : apart.filter((a) => a !== k.kind))} />
+              <input
+                type="checkbox"
+                checked={apart.includes(k.kind)}
+                onChange={(e) =>
+                  setApart(e.target.checked ? [...apart, k.kind] : apart.filter((a) => a !== k.kind))
+                }
+              />
               <span>
                 <span className="num">{k.kind}</span> only within one revision
               </span>
@@ -143,7 +175,8 @@ export function View() {
           <Part title={`Moves, ${plan.moves.length}`} empty="Nothing has to be moved.">
             {plan.moves.map((m) => (
               <li key={`${m.kind}${m.to}`} className="border-hair border-b py-1">
-                <span className="num">{m.kind}</span> from <span className="num">{numbers.get(m.from)}</span> to <span className="num">{numbers.get(m.to)}</span>
+                <span className="num">{m.kind}</span> from <span className="num">{numbers.get(m.from)}</span>{' '}
+                to <span className="num">{numbers.get(m.to)}</span>
               </li>
             ))}
           </Part>
@@ -156,7 +189,11 @@ export function View() {
           </Part>
           <Part
             title="For one more, still to buy or mend"
-            empty={plan.machines.length === view.units.length - left.size ? 'Every unit is a machine already.' : 'Nothing: another unit would do.'}
+            empty={
+              plan.machines.length === view.units.length - left.size
+                ? 'Every unit is a machine already.'
+                : 'Nothing: another unit would do.'
+            }
           >
             {plan.toBuy.map((k) => (
               <li key={k} className="border-hair border-b py-1">
@@ -171,13 +208,24 @@ export function View() {
 }
 
 const planWords = (plan: LotPlan, view: WholeView) => {
-  const limit = plan.limitedBy.length > 0 ? ` ${list(plan.limitedBy)} ${plan.limitedBy.length === 1 ? 'sets' : 'set'} the limit.` : ''
+  const limit =
+    plan.limitedBy.length > 0
+      ? ` ${list(plan.limitedBy)} ${plan.limitedBy.length === 1 ? 'sets' : 'set'} the limit.`
+      : ''
   return plan.machines.length === 0
     ? `No whole machine can be made of ${count(view.units.length, 'unit')} yet: what is not known does not count.${limit}`
     : `${count(plan.machines.length, 'whole machine')} of ${count(view.units.length, 'unit')}, by ${count(plan.moves.length, 'move')}. No plan makes more; none with as many costs less.${limit}`
 }
 
-function Part({ title, empty, children }: { title: string; empty: string; children: readonly React.ReactNode[] }) {
+function Part({
+  title,
+  empty,
+  children,
+}: {
+  title: string
+  empty: string
+  children: readonly React.ReactNode[]
+}) {
   return (
     <section aria-label={title}>
       <h2 className="headrule">{title}</h2>
@@ -217,7 +265,12 @@ function usePlan(view: WholeView | undefined, { stateOf, hopeful, apart, left }:
           }),
         ),
       }))
-    made.postMessage({ units, kinds: view.kinds, revisions: Object.fromEntries(view.units.map((u) => [u.id, u.revision])), apart } satisfies WholeAsk)
+    made.postMessage({
+      units,
+      kinds: view.kinds,
+      revisions: Object.fromEntries(view.units.map((u) => [u.id, u.revision])),
+      apart,
+    } satisfies WholeAsk)
     return () => made.terminate()
   }, [view, assumed]) // eslint-disable-line react-hooks/exhaustive-deps -- `assumed` stands for all that is assumed
   return {

@@ -5,7 +5,17 @@ import type { MachineId } from '#core/ids.ts'
 import { bodiesFor, type ActForm } from './acts.ts'
 
 const machine = numberedId<MachineId>(1, 4)
-const form: ActForm = { kind: 'look', look: 'dead', fn: '', result: 'pass', symptom: '', target: '', sort: 'dirt', zone: '', words: '' }
+const form: ActForm = {
+  kind: 'look',
+  look: 'dead',
+  fn: '',
+  result: 'pass',
+  symptom: '',
+  target: '',
+  sort: 'dirt',
+  zone: '',
+  words: '',
+}
 
 describe('one act on one unit', () => {
   it.each([
@@ -20,12 +30,23 @@ describe('one act on one unit', () => {
     if (typeof bodies === 'string') throw new Error(bodies)
     expect(bodies.map((b) => b.kind)).toEqual([kind])
     const at = '2026-01-01T10:00:00.000Z'
-    for (const body of bodies) expect(draftSchema.safeParse({ id: machine, v: 1, happenedAt: { earliest: at, latest: at }, basis: 'seen', body }).error?.issues ?? []).toEqual([])
+    for (const body of bodies)
+      expect(
+        draftSchema.safeParse({
+          id: machine,
+          v: 1,
+          happenedAt: { earliest: at, latest: at },
+          basis: 'seen',
+          body,
+        }).error?.issues ?? [],
+      ).toEqual([])
   })
   it.each([
     [{ kind: 'test' }, /Choose a function/],
     [{ kind: 'work' }, /what it was done on/],
     [{ kind: 'finding' }, /which zone/],
     [{ kind: 'note' }, /empty/],
-  ] as [Partial<ActForm>, RegExp][])('%j says what is missing', (edit, says) => expect(bodiesFor({ ...form, ...edit }, machine)).toMatch(says))
+  ] as [Partial<ActForm>, RegExp][])('%j says what is missing', (edit, says) =>
+    expect(bodiesFor({ ...form, ...edit }, machine)).toMatch(says),
+  )
 })

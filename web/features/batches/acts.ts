@@ -27,7 +27,15 @@ export interface ActForm {
 export function bodiesFor(form: ActForm, machine: MachineId): Body[] | string {
   switch (form.kind) {
     case 'look':
-      return [{ kind: 'test', machine, depth: 'look', gear: [], results: [{ fn: lookFunction, result: lookWords[form.look] }] }]
+      return [
+        {
+          kind: 'test',
+          machine,
+          depth: 'look',
+          gear: [],
+          results: [{ fn: lookFunction, result: lookWords[form.look] }],
+        },
+      ]
     case 'test':
       if (!form.fn) return 'Choose a function. A type without functions can be given a look.'
       return [
@@ -36,12 +44,29 @@ export function bodiesFor(form: ActForm, machine: MachineId): Body[] | string {
           machine,
           depth: 'short',
           gear: [],
-          results: [{ fn: form.fn, result: form.result === 'fail' ? { is: 'fail', ...(form.symptom ? { symptom: form.symptom } : {}) } : { is: 'pass' } }],
+          results: [
+            {
+              fn: form.fn,
+              result:
+                form.result === 'fail'
+                  ? { is: 'fail', ...(form.symptom ? { symptom: form.symptom } : {}) }
+                  : { is: 'pass' },
+            },
+          ],
         },
       ]
     case 'work':
       if (!form.target) return 'Say what it was done on.'
-      return [{ kind: 'change', machine, target: { sort: 'surface', name: form.target }, verb: 'worked on', reach: 'disturbed', ...(form.words ? { words: form.words } : {}) }]
+      return [
+        {
+          kind: 'change',
+          machine,
+          target: { sort: 'surface', name: form.target },
+          verb: 'worked on',
+          reach: 'disturbed',
+          ...(form.words ? { words: form.words } : {}),
+        },
+      ]
     case 'finding': {
       const sort = findingKinds.find((k) => k === form.sort)
       if (!sort || !form.zone) return 'Say on which zone it is.'

@@ -30,7 +30,11 @@ export function BenchView() {
     <main className="grid flex-1 grid-cols-[minmax(0,1fr)_312px] gap-6 p-4 max-lg:grid-cols-1">
       <div className="min-w-0">
         <h1 className="font-display text-24 mb-3 font-semibold">{benchSentence(data, now)}</h1>
-        {open.length > 0 ? <OpenMachines open={open} total={data.openTotal} now={now} /> : <Nothing retest={data.retest.length} />}
+        {open.length > 0 ? (
+          <OpenMachines open={open} total={data.openTotal} now={now} />
+        ) : (
+          <Nothing retest={data.retest.length} />
+        )}
         <Waiting waits={data.waits} now={now} />
         <PutAway data={data} now={now} />
       </div>
@@ -78,11 +82,17 @@ function OpenRow({ machine, now }: { machine: MachineSummary; now: number }) {
       <Link to={`/episodes/${open.id}`} className="group block min-w-0 py-1.5">
         <span className="mb-0.5 flex items-center gap-2">
           <StatusMark status={status.word} size={20} />
-          <span className={`text-18 font-bold group-hover:underline ${statusTone(status.word)}`}>{statusTitle(status)}</span>
+          <span className={`text-18 font-bold group-hover:underline ${statusTone(status.word)}`}>
+            {statusTitle(status)}
+          </span>
         </span>
         <span className="line-clamp-3 block">
           {why}{' '}
-          {open.next ? <span className="text-quiet">Next: {open.next}</span> : open.state === 'paused' ? <span className="text-quiet">Paused {short(open.touched)}.</span> : null}
+          {open.next ? (
+            <span className="text-quiet">Next: {open.next}</span>
+          ) : open.state === 'paused' ? (
+            <span className="text-quiet">Paused {short(open.touched)}.</span>
+          ) : null}
         </span>
       </Link>
       <span className={`num text-24 pt-2 max-md:hidden ${open.off ? '' : 'text-quiet'}`}>{open.off}</span>
@@ -96,7 +106,9 @@ function OpenRow({ machine, now }: { machine: MachineSummary; now: number }) {
 function Nothing({ retest }: { retest: number }) {
   return (
     <div className="bg-sheet rounded-sm p-5">
-      <p className="mb-2">An episode of work opens from a machine’s page. Then it stands here, for everyone, until it is closed.</p>
+      <p className="mb-2">
+        An episode of work opens from a machine’s page. Then it stands here, for everyone, until it is closed.
+      </p>
       <p className="flex gap-6">
         <Link className="act" to="/machines/new">
           Register a machine
@@ -124,13 +136,23 @@ function Waiting({ waits, now }: { waits: BenchAnswer['waits']; now: number }) {
         {waits.map((wait) => {
           const next = nextRing(wait, now)
           return (
-            <li key={wait.entry} className="border-hair grid min-h-8 grid-cols-[7rem_1fr_auto] items-baseline gap-3 border-b py-1">
-              <span className={`num text-18 ${next ? '' : 'text-copper font-bold'}`}>{next ? leftWords(next, now) : 'over'}</span>
+            <li
+              key={wait.entry}
+              className="border-hair grid min-h-8 grid-cols-[7rem_1fr_auto] items-baseline gap-3 border-b py-1"
+            >
+              <span className={`num text-18 ${next ? '' : 'text-copper font-bold'}`}>
+                {next ? leftWords(next, now) : 'over'}
+              </span>
               <span className="min-w-0 truncate">
                 {wait.what}
-                {wait.everyMinutes !== undefined && <span className="text-quiet">, every {durationWords(wait.everyMinutes)}</span>}
+                {wait.everyMinutes !== undefined && (
+                  <span className="text-quiet">, every {durationWords(wait.everyMinutes)}</span>
+                )}
               </span>
-              <Link to={wait.episode ? `/episodes/${wait.episode}` : `/machines/${wait.machine}`} className="min-w-0 truncate hover:underline">
+              <Link
+                to={wait.episode ? `/episodes/${wait.episode}` : `/machines/${wait.machine}`}
+                className="min-w-0 truncate hover:underline"
+              >
                 {wait.name} <span className="num text-13">{wait.number}</span>
               </Link>
             </li>
@@ -154,15 +176,23 @@ function PutAway({ data, now }: { data: BenchAnswer; now: number }) {
             key={due.machine}
             className="border-hair grid min-h-8 grid-cols-[14rem_1fr_auto] items-baseline gap-3 border-b py-1 [content-visibility:auto] [contain-intrinsic-size:auto_2rem]"
           >
-            <span className={due.word === 'do not power' ? 'text-oxide font-bold' : ''}>{capital(due.word)}</span>
-            <Link to={due.episode ? `/episodes/${due.episode}` : `/machines/${due.machine}`} className="min-w-0 truncate hover:underline">
+            <span className={due.word === 'do not power' ? 'text-oxide font-bold' : ''}>
+              {capital(due.word)}
+            </span>
+            <Link
+              to={due.episode ? `/episodes/${due.episode}` : `/machines/${due.machine}`}
+              className="min-w-0 truncate hover:underline"
+            >
               {due.name} <span className="num text-13">{due.number}</span>
             </Link>
             <span className="text-quiet num text-13">{due.since ? short(due.since) : ''}</span>
           </li>
         ))}
         {data.away.map((due, i) => (
-          <li key={i} className="border-hair grid min-h-8 grid-cols-[14rem_1fr_auto] items-baseline gap-3 border-b py-1">
+          <li
+            key={i}
+            className="border-hair grid min-h-8 grid-cols-[14rem_1fr_auto] items-baseline gap-3 border-b py-1"
+          >
             <span>
               {due.kind === 'loan'
                 ? `Loan due home: ${due.words}`
@@ -183,7 +213,9 @@ function PutAway({ data, now }: { data: BenchAnswer; now: number }) {
           </li>
         ))}
       </ul>
-      {data.awayTotal > data.away.length && <p className="text-quiet py-1">{`and ${data.awayTotal - data.away.length} more that fall due later`}</p>}
+      {data.awayTotal > data.away.length && (
+        <p className="text-quiet py-1">{`and ${data.awayTotal - data.away.length} more that fall due later`}</p>
+      )}
     </section>
   )
 }
@@ -204,7 +236,11 @@ function Aside({ data }: { data: BenchAnswer }) {
           {data.needs.slice(0, 4).map((need) => (
             <li key={need.entry} className="border-hair border-b py-2">
               <span className="block font-bold">
-                {need.kind === 'contested' ? `Contested: ${need.words}` : need.kind === 'entry' ? 'Its entry is not finished' : capital(need.words)}
+                {need.kind === 'contested'
+                  ? `Contested: ${need.words}`
+                  : need.kind === 'entry'
+                    ? 'Its entry is not finished'
+                    : capital(need.words)}
               </span>
               <span className="text-quiet block">
                 {need.name} <span className="num text-13">{need.number}</span>, since {short(need.at)}
@@ -231,7 +267,9 @@ function Aside({ data }: { data: BenchAnswer }) {
         <ul>
           {data.written.map((row) => (
             <li key={row.id} className="grid grid-cols-[3.6rem_2.2rem_1fr] gap-1.5 py-1">
-              <span className="num text-13 pt-px whitespace-nowrap">{today(row.at) ? clock(row.at) : short(row.at).replace(/ \d{4}$/, '')}</span>
+              <span className="num text-13 pt-px whitespace-nowrap">
+                {today(row.at) ? clock(row.at) : short(row.at).replace(/ \d{4}$/, '')}
+              </span>
               <span className="num text-13 text-quiet pt-px">{row.who}</span>
               {row.machine ? (
                 <Link to={`/machines/${row.machine}`} className="line-clamp-2 hover:underline">

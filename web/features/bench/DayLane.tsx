@@ -22,12 +22,19 @@ export function Hours({ now }: { now: number }) {
       {[8, 10, 12, 14, 16, 18, 20, 22].map((hour) => {
         const x = (hour - first) / (last - first)
         return (
-          <span key={hour} className="absolute -translate-x-1/2" style={{ left: `${x * 100}%`, opacity: Math.abs(x - at) < 0.11 ? 0 : 1 }}>
+          <span
+            key={hour}
+            className="absolute -translate-x-1/2"
+            style={{ left: `${x * 100}%`, opacity: Math.abs(x - at) < 0.11 ? 0 : 1 }}
+          >
             {String(hour).padStart(2, '0')}
           </span>
         )
       })}
-      <span className="bg-verdigris text-on-verdigris absolute -translate-x-1/2 rounded-sm px-1.5" style={{ left: `${at * 100}%` }}>
+      <span
+        className="bg-verdigris text-on-verdigris absolute -translate-x-1/2 rounded-sm px-1.5"
+        style={{ left: `${at * 100}%` }}
+      >
         {clockWords(new Date(now).toISOString(), zone)}
       </span>
     </span>
@@ -39,12 +46,21 @@ export function NowLine({ now }: { now: number }) {
   const { share } = useDay(now)
   return (
     <li aria-hidden="true" className="pointer-events-none absolute inset-y-0 right-1 w-[340px] max-md:hidden">
-      <span className="bg-verdigris absolute inset-y-0 w-0.5 -translate-x-1/2" style={{ left: `${share(now) * 100}%` }} />
+      <span
+        className="bg-verdigris absolute inset-y-0 w-0.5 -translate-x-1/2"
+        style={{ left: `${share(now) * 100}%` }}
+      />
     </li>
   )
 }
 
-export function DayLane({ waits, now }: { waits: readonly { readonly what: string; readonly from: string; readonly until: string }[]; now: number }) {
+export function DayLane({
+  waits,
+  now,
+}: {
+  waits: readonly { readonly what: string; readonly from: string; readonly until: string }[]
+  now: number
+}) {
   const { share, end, zone } = useDay(now)
   return (
     <ul className="relative h-full w-full">
@@ -58,9 +74,20 @@ export function DayLane({ waits, now }: { waits: readonly { readonly what: strin
             key={i}
             title={`${wait.what}, till ${wait.until}`}
             className={`absolute flex h-7 items-center overflow-hidden border-2 px-2 whitespace-nowrap ${over ? 'border-ink bg-ink text-sheet' : 'border-ink bg-sheet'}`}
-            style={{ left: `${Math.min(from, 0.72) * 100}%`, width: `${Math.max(0.28, to - from) * 100}%`, top: 8 + i * 32, maxWidth: `${(1 - Math.min(from, 0.72)) * 100}%` }}
+            style={{
+              left: `${Math.min(from, 0.72) * 100}%`,
+              width: `${Math.max(0.28, to - from) * 100}%`,
+              top: 8 + i * 32,
+              maxWidth: `${(1 - Math.min(from, 0.72)) * 100}%`,
+            }}
           >
-            <span className="text-13 truncate">{over ? `${wait.what}: over` : until > end ? `${wait.what} →` : `${wait.what} till ${clockWords(wait.until, zone)}`}</span>
+            <span className="text-13 truncate">
+              {over
+                ? `${wait.what}: over`
+                : until > end
+                  ? `${wait.what} →`
+                  : `${wait.what} till ${clockWords(wait.until, zone)}`}
+            </span>
           </li>
         )
       })}

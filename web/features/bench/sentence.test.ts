@@ -14,16 +14,38 @@ const bench = (open: MachineSummary[], contested = 0) => ({
   open,
   openTotal: open.length,
   retest: [],
-  needs: Array.from({ length: contested }, () => ({ kind: 'contested' as const, machine: '', number: '', name: '', words: '', at: '', entry: '' })),
+  needs: Array.from({ length: contested }, () => ({
+    kind: 'contested' as const,
+    machine: '',
+    number: '',
+    name: '',
+    words: '',
+    at: '',
+    entry: '',
+  })),
 })
 
 describe('the sentence of Bench', () => {
   it('says what matters most, in at most two sentences', () => {
     expect(benchSentence(bench([]), now)).toBe('Nothing is open on the bench.')
-    expect(benchSentence(bench([machine('till', 'working')]), now)).toBe('1 machine open, nothing in the way.')
-    expect(benchSentence(bench([machine('till', 'retest due')], 2), now)).toBe('The till was touched and not tested since. 2 entries wait to be settled.')
+    expect(benchSentence(bench([machine('till', 'working')]), now)).toBe(
+      '1 machine open, nothing in the way.',
+    )
+    expect(benchSentence(bench([machine('till', 'retest due')], 2), now)).toBe(
+      'The till was touched and not tested since. 2 entries wait to be settled.',
+    )
     expect(
-      benchSentence(bench([machine('till', 'do not power'), machine('scale', 'in pieces', { until: '2026-06-01T11:00:00.000Z' }), machine('bell', 'retest due')], 1), now),
+      benchSentence(
+        bench(
+          [
+            machine('till', 'do not power'),
+            machine('scale', 'in pieces', { until: '2026-06-01T11:00:00.000Z' }),
+            machine('bell', 'retest due'),
+          ],
+          1,
+        ),
+        now,
+      ),
     ).toBe('Do not power the till. A wait is over on the scale.')
   })
   it('is followed by the machines in the order of their need', () => {
@@ -35,6 +57,13 @@ describe('the sentence of Bench', () => {
       machine('retest', 'retest due'),
       machine('barred', 'do not power', { state: 'paused' }),
     ]
-    expect(byNeed(list, now).map((m) => m.plate.name)).toEqual(['barred', 'over', 'retest', 'pieces', 'works', 'paused'])
+    expect(byNeed(list, now).map((m) => m.plate.name)).toEqual([
+      'barred',
+      'over',
+      'retest',
+      'pieces',
+      'works',
+      'paused',
+    ])
   })
 })

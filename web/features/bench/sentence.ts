@@ -3,7 +3,19 @@ import { count, list, sentence } from '#api/words/lists.ts'
 import type { BenchAnswer } from '#api/machines.ts'
 import type { MachineSummary } from '#core/views/summary.ts'
 
-const order = ['do not power', 'retest due', 'incomplete', 'in pieces', 'not working', 'faulty', 'unproved', 'not known', 'check overdue', 'working', 'not run'] as const
+const order = [
+  'do not power',
+  'retest due',
+  'incomplete',
+  'in pieces',
+  'not working',
+  'faulty',
+  'unproved',
+  'not known',
+  'check overdue',
+  'working',
+  'not run',
+] as const
 
 const waitOver = (s: MachineSummary, nowMs: number) => s.waits.some((w) => Date.parse(w.until) <= nowMs)
 
@@ -15,10 +27,15 @@ export function byNeed(open: readonly MachineSummary[], nowMs: number): MachineS
     const paused = s.open?.state === 'paused' ? 20 : 0
     return 2 + order.indexOf(s.status.word) + paused
   }
-  return [...open].sort((a, b) => rank(a) - rank(b) || (a.open?.touched ?? '').localeCompare(b.open?.touched ?? '') * -1)
+  return [...open].sort(
+    (a, b) => rank(a) - rank(b) || (a.open?.touched ?? '').localeCompare(b.open?.touched ?? '') * -1,
+  )
 }
 
-export function benchSentence(bench: Pick<BenchAnswer, 'open' | 'openTotal' | 'needs' | 'retest'>, nowMs: number): string {
+export function benchSentence(
+  bench: Pick<BenchAnswer, 'open' | 'openTotal' | 'needs' | 'retest'>,
+  nowMs: number,
+): string {
   const parts: string[] = []
   const named = [...bench.open.map((s) => ({ word: s.status.word, name: s.plate.name })), ...bench.retest]
   const barred = named.filter((s) => s.word === 'do not power')
@@ -29,10 +46,19 @@ export function benchSentence(bench: Pick<BenchAnswer, 'open' | 'openTotal' | 'n
   const retest = named.filter((s) => s.word === 'retest due')
   if (retest.length && parts.length < 2)
     parts.push(
-      sentence(retest.length === 1 ? `the ${retest[0]?.name ?? ''} was touched and not tested since` : `${count(retest.length, 'machine')} were touched and not tested since`),
+      sentence(
+        retest.length === 1
+          ? `the ${retest[0]?.name ?? ''} was touched and not tested since`
+          : `${count(retest.length, 'machine')} were touched and not tested since`,
+      ),
     )
   const contested = bench.needs.filter((n) => n.kind === 'contested')
-  if (contested.length && parts.length < 2) parts.push(sentence(`${count(contested.length, 'entry', 'entries')} ${contested.length === 1 ? 'waits' : 'wait'} to be settled`))
+  if (contested.length && parts.length < 2)
+    parts.push(
+      sentence(
+        `${count(contested.length, 'entry', 'entries')} ${contested.length === 1 ? 'waits' : 'wait'} to be settled`,
+      ),
+    )
   if (parts.length === 0 && bench.open.length === 0) return 'Nothing is open on the bench.'
   if (parts.length === 0) return sentence(`${count(bench.openTotal, 'machine')} open, nothing in the way`)
   return parts.slice(0, 2).join(' ')

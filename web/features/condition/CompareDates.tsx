@@ -24,7 +24,14 @@ export function CompareDates({
   return (
     <section aria-label="Two dates" className="space-y-3">
       <div className="grid max-w-xl grid-cols-2 gap-4">
-        <TextField label="From" type="date" className="num" max={today} value={from} onChange={(e) => onDates({ from: e.target.value })} />
+        <TextField
+          label="From"
+          type="date"
+          className="num"
+          max={today}
+          value={from}
+          onChange={(e) => onDates({ from: e.target.value })}
+        />
         <TextField
           label="To"
           type="date"
@@ -44,13 +51,26 @@ export function CompareDates({
           ) : (
             <ul>
               {compared.findings.map(({ difference, finding, was }) => (
-                <li key={finding.id} className="border-hair grid min-h-9 grid-cols-[7rem_1fr_1.2fr] items-baseline gap-4 border-b py-1 max-sm:grid-cols-1">
-                  <strong className={difference === 'new' || difference === 'worse' ? 'text-copper' : difference === 'same' ? 'text-quiet font-normal' : ''}>
+                <li
+                  key={finding.id}
+                  className="border-hair grid min-h-9 grid-cols-[7rem_1fr_1.2fr] items-baseline gap-4 border-b py-1 max-sm:grid-cols-1"
+                >
+                  <strong
+                    className={
+                      difference === 'new' || difference === 'worse'
+                        ? 'text-copper'
+                        : difference === 'same'
+                          ? 'text-quiet font-normal'
+                          : ''
+                    }
+                  >
                     {words[difference]}
                   </strong>
                   <span>{`${finding.sort} on ${finding.zone}${finding.place ? `, ${finding.place}` : ''}`}</span>
                   <span className="text-quiet">
-                    {was && difference !== 'same' ? `was ${gradeTitle(was.grade)}${was.extentPercent !== undefined ? `, ${was.extentPercent} %` : ''}, ` : ''}
+                    {was && difference !== 'same'
+                      ? `was ${gradeTitle(was.grade)}${was.extentPercent !== undefined ? `, ${was.extentPercent} %` : ''}, `
+                      : ''}
                     {difference === 'gone'
                       ? 'not there now'
                       : `${gradeTitle(finding.grade)}${finding.extentPercent !== undefined ? `, ${finding.extentPercent} %` : ''}, ${gradeReasonWords(finding.because)}`}

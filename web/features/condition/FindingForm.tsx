@@ -25,14 +25,36 @@ interface Form {
   newSince: string
 }
 
-const dangerWords: Readonly<Record<(typeof dangers)[number], string>> = { none: 'no danger', neighbours: 'to neighbouring objects', people: 'to people' }
+const dangerWords: Readonly<Record<(typeof dangers)[number], string>> = {
+  none: 'no danger',
+  neighbours: 'to neighbouring objects',
+  people: 'to people',
+}
 
-export function FindingForm({ view, zone, onClose }: { view: ConditionView; zone: ZoneRow; onClose: () => void }) {
+export function FindingForm({
+  view,
+  zone,
+  onClose,
+}: {
+  view: ConditionView
+  zone: ZoneRow
+  onClose: () => void
+}) {
   const { send, error, busy } = useSend()
   const { short } = useDates()
   const machine = view.machine as MachineId
   const { register, handleSubmit, watch, formState } = useForm<Form>({
-    defaultValues: { sort: 'dirt', severity: 'disfigures', activity: 'not judged', danger: 'none', basis: 'seen', place: '', words: '', extent: '', newSince: '' },
+    defaultValues: {
+      sort: 'dirt',
+      severity: 'disfigures',
+      activity: 'not judged',
+      danger: 'none',
+      basis: 'seen',
+      place: '',
+      words: '',
+      extent: '',
+      newSince: '',
+    },
   })
   const sort = watch('sort')
   const submit = handleSubmit(async (form) => {
@@ -61,7 +83,18 @@ export function FindingForm({ view, zone, onClose }: { view: ConditionView; zone
         },
       },
       ...(survey && zone.now !== 'has findings'
-        ? [{ body: { kind: 'survey' as const, what: 'looked' as const, machine, survey, zone: zone.zone, is: 'has findings' as const } }]
+        ? [
+            {
+              body: {
+                kind: 'survey' as const,
+                what: 'looked' as const,
+                machine,
+                survey,
+                zone: zone.zone,
+                is: 'has findings' as const,
+              },
+            },
+          ]
         : []),
     ])
     if (sent) onClose()
@@ -70,10 +103,18 @@ export function FindingForm({ view, zone, onClose }: { view: ConditionView; zone
     <Slip title={`A finding on ${zone.zone}`} onClose={onClose}>
       <form onSubmit={(e) => void submit(e)} className="grid grid-cols-2 gap-3 max-sm:grid-cols-1">
         <SelectField label="Kind" options={findingKinds} autoFocus {...register('sort')} />
-        <TextField label="Place" placeholder="rear edge, left of the switch" maxLength={80} {...register('place')} />
+        <TextField
+          label="Place"
+          placeholder="rear edge, left of the switch"
+          maxLength={80}
+          {...register('place')}
+        />
         <SelectField
           label="Severity"
-          options={severities.map((s) => ({ value: s, label: s === 'trace' ? 'a trace' : s === 'too weak to handle' ? s : `${s} it` }))}
+          options={severities.map((s) => ({
+            value: s,
+            label: s === 'trace' ? 'a trace' : s === 'too weak to handle' ? s : `${s} it`,
+          }))}
           {...register('severity')}
         />
         <SelectField label="Active or stable" options={activities} {...register('activity')} />
@@ -82,19 +123,33 @@ export function FindingForm({ view, zone, onClose }: { view: ConditionView; zone
           inputMode="numeric"
           className="num"
           error={formState.errors.extent?.message}
-          {...register('extent', { validate: (v) => v.trim() === '' || (Number(v) >= 0 && Number(v) <= 100) || 'Write a number from 0 to 100, or nothing.' })}
+          {...register('extent', {
+            validate: (v) =>
+              v.trim() === '' ||
+              (Number(v) >= 0 && Number(v) <= 100) ||
+              'Write a number from 0 to 100, or nothing.',
+          })}
         />
-        <SelectField label="Danger" options={dangers.map((d) => ({ value: d, label: dangerWords[d] }))} {...register('danger')} />
+        <SelectField
+          label="Danger"
+          options={dangers.map((d) => ({ value: d, label: dangerWords[d] }))}
+          {...register('danger')}
+        />
         <SelectField label="Basis" options={bases} {...register('basis')} />
         <SelectField
           label="New against a photograph"
-          options={[{ value: '', label: 'not compared' }, ...view.photos.map((p) => ({ value: p.entry, label: photoTitle(p, short) }))]}
+          options={[
+            { value: '', label: 'not compared' },
+            ...view.photos.map((p) => ({ value: p.entry, label: photoTitle(p, short) })),
+          ]}
           {...register('newSince')}
         />
         <div className="col-span-2 max-sm:col-span-1">
           <TextField
             label={sort === 'earlier work' ? 'What somebody did before' : 'In words'}
-            placeholder={sort === 'earlier work' ? 'an oversize capacitor, its leads bent; no seal broken' : ''}
+            placeholder={
+              sort === 'earlier work' ? 'an oversize capacitor, its leads bent; no seal broken' : ''
+            }
             maxLength={2000}
             {...register('words')}
           />

@@ -11,7 +11,15 @@ import { Act, PlainButton, Said, SelectField, Slip, TextField } from '#web/ui/Fo
 import { PhotoDrop } from '#web/ui/photos/PhotoDrop.tsx'
 import { Tick } from '#web/ui/Tick.tsx'
 
-export function FindingItem({ view, finding: f, onPhoto }: { view: ConditionView; finding: FindingRow; onPhoto: (entry: string) => void }) {
+export function FindingItem({
+  view,
+  finding: f,
+  onPhoto,
+}: {
+  view: ConditionView
+  finding: FindingRow
+  onPhoto: (entry: string) => void
+}) {
   const { me } = useSigned()
   const { short } = useDates()
   const [slip, setSlip] = useState<'again' | 'treated' | 'judge' | 'photo'>()
@@ -21,10 +29,14 @@ export function FindingItem({ view, finding: f, onPhoto }: { view: ConditionView
     <li className="border-hair border-b py-2">
       <div className="flex items-baseline justify-between gap-4">
         <span className={over ? 'text-quiet' : ''}>
-          <strong className={f.supposed === 'withdrawn' ? 'line-through' : ''}>{`${f.sort}${f.place ? `, ${f.place}` : ''}`}</strong>
+          <strong
+            className={f.supposed === 'withdrawn' ? 'line-through' : ''}
+          >{`${f.sort}${f.place ? `, ${f.place}` : ''}`}</strong>
           {f.gone && ' is gone'}
         </span>
-        <span className={`shrink-0 ${f.grade >= 3 && !over ? 'text-copper font-bold' : ''}`}>{over ? '' : gradeTitle(f.grade)}</span>
+        <span className={`shrink-0 ${f.grade >= 3 && !over ? 'text-copper font-bold' : ''}`}>
+          {over ? '' : gradeTitle(f.grade)}
+        </span>
       </div>
       <p className="text-13 text-quiet">
         {findingWords({ ...f, place: undefined }).replace(`${f.sort}; `, '')}
@@ -53,7 +65,11 @@ export function FindingItem({ view, finding: f, onPhoto }: { view: ConditionView
       )}
       {slip === 'photo' && (
         <div className="mt-2">
-          <PhotoDrop machine={view.machine as MachineId} meta={{ finding: f.id, zone: f.zone }} label="Photographs of this finding" />
+          <PhotoDrop
+            machine={view.machine as MachineId}
+            meta={{ finding: f.id, zone: f.zone }}
+            label="Photographs of this finding"
+          />
         </div>
       )}
       {slip === 'again' && <SeenAgain view={view} finding={f} onClose={() => setSlip(undefined)} />}
@@ -63,7 +79,13 @@ export function FindingItem({ view, finding: f, onPhoto }: { view: ConditionView
           label="Agent, strength, time"
           view={view}
           onClose={() => setSlip(undefined)}
-          body={(words) => ({ kind: 'finding', what: 'treated', machine: view.machine as MachineId, finding: f.id as EntryId, words })}
+          body={(words) => ({
+            kind: 'finding',
+            what: 'treated',
+            machine: view.machine as MachineId,
+            finding: f.id as EntryId,
+            words,
+          })}
         />
       )}
       {slip === 'judge' && <Judge view={view} finding={f} onClose={() => setSlip(undefined)} />}
@@ -71,7 +93,15 @@ export function FindingItem({ view, finding: f, onPhoto }: { view: ConditionView
   )
 }
 
-function SeenAgain({ view, finding, onClose }: { view: ConditionView; finding: FindingRow; onClose: () => void }) {
+function SeenAgain({
+  view,
+  finding,
+  onClose,
+}: {
+  view: ConditionView
+  finding: FindingRow
+  onClose: () => void
+}) {
   const { send, error, busy } = useSend()
   const submit = async (event: React.FormEvent<HTMLFormElement>) => {
     event.preventDefault()
@@ -89,7 +119,9 @@ function SeenAgain({ view, finding, onClose }: { view: ConditionView; finding: F
           activity: text('activity') as (typeof activities)[number],
           contained: form.get('contained') !== null,
           ...(view.open ? { survey: view.open.id as EntryId } : {}),
-          ...(extent !== '' && Number(extent) >= 0 && Number(extent) <= 100 ? { extentPercent: Number(extent) } : {}),
+          ...(extent !== '' && Number(extent) >= 0 && Number(extent) <= 100
+            ? { extentPercent: Number(extent) }
+            : {}),
           ...(text('words') ? { words: text('words') } : {}),
         },
       },
@@ -99,9 +131,25 @@ function SeenAgain({ view, finding, onClose }: { view: ConditionView; finding: F
   return (
     <Slip title="Seen again" onClose={onClose}>
       <form onSubmit={(e) => void submit(e)} className="grid grid-cols-2 gap-3">
-        <SelectField label="Against the last look" name="change" options={finding.gone ? ['came back', 'gone'] : ['same', 'worse', 'better', 'gone']} autoFocus />
-        <SelectField label="Active or stable" name="activity" options={activities} defaultValue={finding.activity} />
-        <TextField label="Extent, % of the zone" name="extent" inputMode="numeric" className="num" defaultValue={finding.extentPercent} />
+        <SelectField
+          label="Against the last look"
+          name="change"
+          options={finding.gone ? ['came back', 'gone'] : ['same', 'worse', 'better', 'gone']}
+          autoFocus
+        />
+        <SelectField
+          label="Active or stable"
+          name="activity"
+          options={activities}
+          defaultValue={finding.activity}
+        />
+        <TextField
+          label="Extent, % of the zone"
+          name="extent"
+          inputMode="numeric"
+          className="num"
+          defaultValue={finding.extentPercent}
+        />
         <TextField label="In words" name="words" maxLength={2000} />
         <Tick label="contained" name="contained" defaultChecked={finding.contained} />
         <div className="flex items-center">
@@ -115,7 +163,18 @@ function SeenAgain({ view, finding, onClose }: { view: ConditionView; finding: F
   )
 }
 
-function InWords({ title, label, body, onClose }: { title: string; label: string; view: ConditionView; body: (words: string) => BodyOf<'finding'>; onClose: () => void }) {
+function InWords({
+  title,
+  label,
+  body,
+  onClose,
+}: {
+  title: string
+  label: string
+  view: ConditionView
+  body: (words: string) => BodyOf<'finding'>
+  onClose: () => void
+}) {
   const { send, error, busy } = useSend()
   const [words, setWords] = useState('')
   return (
@@ -128,7 +187,14 @@ function InWords({ title, label, body, onClose }: { title: string; label: string
         }}
       >
         <div className="flex-1">
-          <TextField label={label} value={words} onChange={(e) => setWords(e.target.value)} required maxLength={2000} autoFocus />
+          <TextField
+            label={label}
+            value={words}
+            onChange={(e) => setWords(e.target.value)}
+            required
+            maxLength={2000}
+            autoFocus
+          />
         </div>
         <PlainButton type="submit" disabled={busy}>
           Note it
@@ -139,16 +205,40 @@ function InWords({ title, label, body, onClose }: { title: string; label: string
   )
 }
 
-function Judge({ view, finding, onClose }: { view: ConditionView; finding: FindingRow; onClose: () => void }) {
+function Judge({
+  view,
+  finding,
+  onClose,
+}: {
+  view: ConditionView
+  finding: FindingRow
+  onClose: () => void
+}) {
   const { send, error, busy } = useSend()
   const [words, setWords] = useState('')
   const judge = (verdict: 'confirmed' | 'withdrawn') =>
-    void send([{ body: { kind: 'finding', what: 'judged', machine: view.machine as MachineId, finding: finding.id as EntryId, verdict, words: words.trim() || verdict } }]).then(
-      (sent) => sent && onClose(),
-    )
+    void send([
+      {
+        body: {
+          kind: 'finding',
+          what: 'judged',
+          machine: view.machine as MachineId,
+          finding: finding.id as EntryId,
+          verdict,
+          words: words.trim() || verdict,
+        },
+      },
+    ]).then((sent) => sent && onClose())
   return (
     <Slip title="Confirm or withdraw" onClose={onClose}>
-      <TextField label="On what grounds" placeholder="it was a pen, it wipes off" value={words} onChange={(e) => setWords(e.target.value)} maxLength={2000} autoFocus />
+      <TextField
+        label="On what grounds"
+        placeholder="it was a pen, it wipes off"
+        value={words}
+        onChange={(e) => setWords(e.target.value)}
+        maxLength={2000}
+        autoFocus
+      />
       <div className="mt-3 flex gap-4">
         <PlainButton disabled={busy} onClick={() => judge('confirmed')}>
           It is so

@@ -16,27 +16,43 @@ export function GradeFacts({ view, onZone }: { view: ConditionView; onZone: (zon
   const { me } = useSigned()
   const { short } = useDates()
   const [slip, setSlip] = useState<'grade' | 'priority'>()
-  const findings = view.zones.flatMap((z) => z.findings.filter((f) => !f.gone && f.supposed !== 'withdrawn')).sort((a, b) => b.grade - a.grade)
+  const findings = view.zones
+    .flatMap((z) => z.findings.filter((f) => !f.gone && f.supposed !== 'withdrawn'))
+    .sort((a, b) => b.grade - a.grade)
   const machine = view.machine as MachineId
   const may = me.role !== 'guest' && !view.hidden
   return (
     <section aria-label="What made the grade">
       <h2 className="headrule flex justify-between">
         What made the grade
-        {may && (me.role === 'restorer' || me.role === 'steward') && <Act onClick={() => setSlip(slip === 'grade' ? undefined : 'grade')}>Set the grade</Act>}
+        {may && (me.role === 'restorer' || me.role === 'steward') && (
+          <Act onClick={() => setSlip(slip === 'grade' ? undefined : 'grade')}>Set the grade</Act>
+        )}
       </h2>
-      {slip === 'grade' && <SetGradeSlip machine={machine} set={view.set !== undefined} onClose={() => setSlip(undefined)} />}
+      {slip === 'grade' && (
+        <SetGradeSlip machine={machine} set={view.set !== undefined} onClose={() => setSlip(undefined)} />
+      )}
       {findings.length === 0 ? (
-        <p className="text-quiet py-2">{view.looked === 0 ? 'Nobody has looked yet, so nothing is known: that is not “good”.' : 'No finding in the zones that were looked at.'}</p>
+        <p className="text-quiet py-2">
+          {view.looked === 0
+            ? 'Nobody has looked yet, so nothing is known: that is not “good”.'
+            : 'No finding in the zones that were looked at.'}
+        </p>
       ) : (
         <ul>
           {findings.map((f) => (
             <li key={f.id} className="border-hair border-b">
-              <button type="button" className="flex min-h-11 w-full items-center justify-between gap-4 py-1 hover:underline" onClick={() => onZone(f.zone)}>
+              <button
+                type="button"
+                className="flex min-h-11 w-full items-center justify-between gap-4 py-1 hover:underline"
+                onClick={() => onZone(f.zone)}
+              >
                 <span>
                   {`${f.sort} on ${f.zone}`} <span className="text-quiet">{gradeReasonWords(f.because)}</span>
                 </span>
-                <span className={`shrink-0 ${f.grade >= 3 ? 'text-copper font-bold' : ''}`}>{gradeTitle(f.grade)}</span>
+                <span className={`shrink-0 ${f.grade >= 3 ? 'text-copper font-bold' : ''}`}>
+                  {gradeTitle(f.grade)}
+                </span>
               </button>
             </li>
           ))}
@@ -47,14 +63,19 @@ export function GradeFacts({ view, onZone }: { view: ConditionView; onZone: (zon
           <h2 className="headrule mt-5">{`What would lift it to ${gradeTitle((view.derived ?? 2) - 1)}`}</h2>
           <ul>
             {view.lifts.map((f) => (
-              <li key={f.id} className="border-hair flex min-h-8 items-baseline justify-between gap-4 border-b py-1">
+              <li
+                key={f.id}
+                className="border-hair flex min-h-8 items-baseline justify-between gap-4 border-b py-1"
+              >
                 <span>{`${f.sort} on ${f.zone}${f.place ? `, ${f.place}` : ''}`}</span>
                 <span className="text-quiet text-right">{f.lift}</span>
               </li>
             ))}
           </ul>
           <p className="text-13 text-quiet mt-1">
-            {view.lifts.length > 1 ? 'All of these, since the grade is that of the worst finding.' : 'This one alone.'}{' '}
+            {view.lifts.length > 1
+              ? 'All of these, since the grade is that of the worst finding.'
+              : 'This one alone.'}{' '}
             {`Treated places count as poor until they are seen again after ${view.reinspectDays} days.`}
           </p>
         </>
@@ -62,7 +83,12 @@ export function GradeFacts({ view, onZone }: { view: ConditionView; onZone: (zon
       {!view.hidden && (
         <>
           <h2 className="headrule mt-5 flex justify-between">
-            Beside the grade {may && <Act onClick={() => setSlip(slip === 'priority' ? undefined : 'priority')}>Set the priority</Act>}
+            Beside the grade{' '}
+            {may && (
+              <Act onClick={() => setSlip(slip === 'priority' ? undefined : 'priority')}>
+                Set the priority
+              </Act>
+            )}
           </h2>
           {slip === 'priority' && <PrioritySlip machine={machine} onClose={() => setSlip(undefined)} />}
           <dl>
@@ -70,7 +96,14 @@ export function GradeFacts({ view, onZone }: { view: ConditionView; onZone: (zon
               name="Priority"
               value={
                 view.priority
-                  ? [view.priority.urgency, view.priority.by ? `by ${short(view.priority.by)}` : '', view.priority.who ?? '', view.priority.words].filter(Boolean).join(', ')
+                  ? [
+                      view.priority.urgency,
+                      view.priority.by ? `by ${short(view.priority.by)}` : '',
+                      view.priority.who ?? '',
+                      view.priority.words,
+                    ]
+                      .filter(Boolean)
+                      .join(', ')
                   : 'not set'
               }
             />
@@ -96,7 +129,10 @@ export function GradeFacts({ view, onZone }: { view: ConditionView; onZone: (zon
 
 function Fact({ name, value, title }: { name: string; value: string; title?: string }) {
   return (
-    <div className="border-hair flex min-h-8 items-baseline justify-between gap-4 border-b py-1" title={title}>
+    <div
+      className="border-hair flex min-h-8 items-baseline justify-between gap-4 border-b py-1"
+      title={title}
+    >
       <dt className="text-quiet">{name}</dt>
       <dd className="text-right">{value}</dd>
     </div>
@@ -106,7 +142,10 @@ function Fact({ name, value, title }: { name: string; value: string; title?: str
 function PrioritySlip({ machine, onClose }: { machine: MachineId; onClose: () => void }) {
   const { zone } = useDates()
   const { send, error, busy } = useSend()
-  const people = useQuery({ queryKey: ['people'], queryFn: () => get<{ people: { party: string; name: string }[] }>('/people') })
+  const people = useQuery({
+    queryKey: ['people'],
+    queryFn: () => get<{ people: { party: string; name: string }[] }>('/people'),
+  })
   const submit = async (event: React.FormEvent<HTMLFormElement>) => {
     event.preventDefault()
     const form = new FormData(event.currentTarget)
@@ -131,7 +170,14 @@ function PrioritySlip({ machine, onClose }: { machine: MachineId; onClose: () =>
       <form onSubmit={(e) => void submit(e)} className="grid grid-cols-2 gap-3">
         <SelectField label="Act" name="urgency" options={urgencies} />
         <TextField label="By" name="by" type="date" className="num" />
-        <SelectField label="Who" name="who" options={[{ value: '', label: 'not said' }, ...(people.data?.people ?? []).map((p) => ({ value: p.party, label: p.name }))]} />
+        <SelectField
+          label="Who"
+          name="who"
+          options={[
+            { value: '', label: 'not said' },
+            ...(people.data?.people ?? []).map((p) => ({ value: p.party, label: p.name })),
+          ]}
+        />
         <TextField label="What is to be done" name="words" maxLength={2000} />
         <div>
           <PlainButton type="submit" disabled={busy}>

@@ -12,13 +12,19 @@ import { Act, Said } from '#web/ui/Forms.tsx'
 
 export function SecondOpinion({ view }: { view: ConditionView }) {
   const { me } = useSigned()
-  const house = useQuery({ queryKey: ['agreement'], queryFn: () => get<AgreementAnswer>('/agreement'), enabled: me.role !== 'guest' })
-  if (view.hidden) return <p className="text-quiet py-3">End your blind survey first; then both stand side by side.</p>
+  const house = useQuery({
+    queryKey: ['agreement'],
+    queryFn: () => get<AgreementAnswer>('/agreement'),
+    enabled: me.role !== 'guest',
+  })
+  if (view.hidden)
+    return <p className="text-quiet py-3">End your blind survey first; then both stand side by side.</p>
   return (
     <div className="space-y-8">
       {view.opinions.length === 0 && (
         <p className="text-quiet py-3">
-          No second opinion yet. When one survey has ended, another person may “Survey it blind”: they see nothing that was found until they end theirs.
+          No second opinion yet. When one survey has ended, another person may “Survey it blind”: they see
+          nothing that was found until they end theirs.
         </p>
       )}
       {view.opinions.map((o) => (
@@ -31,7 +37,12 @@ export function SecondOpinion({ view }: { view: ConditionView }) {
 
 function OneOpinion({ opinion, machine }: { opinion: Opinion; machine: MachineId }) {
   const { day } = useDates()
-  const differing = opinion.zones.filter((z) => z.onlyFirst.length + z.onlySecond.length > 0 || z.both.some((b) => b.differ.length > 0) || z.first !== z.second)
+  const differing = opinion.zones.filter(
+    (z) =>
+      z.onlyFirst.length + z.onlySecond.length > 0 ||
+      z.both.some((b) => b.differ.length > 0) ||
+      z.first !== z.second,
+  )
   const agreed = opinion.zones.filter((z) => !differing.includes(z))
   return (
     <section aria-label={`${opinion.first.by} and ${opinion.second.by}`}>
@@ -42,17 +53,33 @@ function OneOpinion({ opinion, machine }: { opinion: Opinion; machine: MachineId
         <span>{opinion.second.by}</span>
       </div>
       {differing.map((z) => (
-        <div key={z.zone} className="border-hair grid grid-cols-[11rem_1fr_1fr] gap-4 border-b py-2 max-sm:grid-cols-1">
+        <div
+          key={z.zone}
+          className="border-hair grid grid-cols-[11rem_1fr_1fr] gap-4 border-b py-2 max-sm:grid-cols-1"
+        >
           <strong>{z.zone}</strong>
-          <Side grade={z.first} only={z.onlyFirst} both={z.both.map((b) => ({ finding: b.first, differ: b.differ }))} />
-          <Side grade={z.second} only={z.onlySecond} both={z.both.map((b) => ({ finding: b.second, differ: b.differ }))} machine={machine} />
+          <Side
+            grade={z.first}
+            only={z.onlyFirst}
+            both={z.both.map((b) => ({ finding: b.first, differ: b.differ }))}
+          />
+          <Side
+            grade={z.second}
+            only={z.onlySecond}
+            both={z.both.map((b) => ({ finding: b.second, differ: b.differ }))}
+            machine={machine}
+          />
         </div>
       ))}
-      {agreed.length > 0 && <p className="text-quiet py-2">{`The same in ${agreed.map((z) => `${z.zone} (${z.first ?? '–'})`).join(', ')}.`}</p>}
+      {agreed.length > 0 && (
+        <p className="text-quiet py-2">{`The same in ${agreed.map((z) => `${z.zone} (${z.first ?? '–'})`).join(', ')}.`}</p>
+      )}
       <p className="py-1">
         {`${opinion.equal} of ${opinion.pairs} zones got the same grade.`}{' '}
         <span className="text-quiet">
-          {opinion.kappa ? kappaWords(opinion.kappa) : `Too few for a figure: agreement beyond chance is shown from ${opinion.leastPairs} pairs on.`}
+          {opinion.kappa
+            ? kappaWords(opinion.kappa)
+            : `Too few for a figure: agreement beyond chance is shown from ${opinion.leastPairs} pairs on.`}
         </span>
       </p>
     </section>
@@ -78,14 +105,26 @@ function Side({
         {both.map(({ finding, differ }) => (
           <li key={finding.id} className={differ.length ? '' : 'text-quiet'}>
             {findingWords(finding)}
-            {differ.length > 0 && <em className="text-copper not-italic">{` (differs in ${differ.join(', ')})`}</em>}
+            {differ.length > 0 && (
+              <em className="text-copper not-italic">{` (differs in ${differ.join(', ')})`}</em>
+            )}
           </li>
         ))}
         {only.map((finding) => (
           <li key={finding.id}>
             <strong>only here:</strong> {findingWords(finding)}{' '}
             {machine && finding.looks.every((l) => l.change !== 'taken over') && (
-              <Act onClick={() => void send([{ body: { kind: 'finding', what: 'taken over', machine, finding: finding.id as EntryId } }])}>Take it over</Act>
+              <Act
+                onClick={() =>
+                  void send([
+                    {
+                      body: { kind: 'finding', what: 'taken over', machine, finding: finding.id as EntryId },
+                    },
+                  ])
+                }
+              >
+                Take it over
+              </Act>
             )}
           </li>
         ))}
@@ -96,10 +135,12 @@ function Side({
 }
 
 const two = (n: number) => n.toFixed(2)
-const kappaWords = (k: Kappa): string => `Weighted kappa ${two(k.kappa)}, 95 % interval ${two(k.low95)} to ${two(k.high95)}, linear weights, ${k.pairs} pairs.`
+const kappaWords = (k: Kappa): string =>
+  `Weighted kappa ${two(k.kappa)}, 95 % interval ${two(k.low95)} to ${two(k.high95)}, linear weights, ${k.pairs} pairs.`
 
 function HouseAgreement({ answer }: { answer: AgreementAnswer }) {
-  const line = (row: AgreementRow) => `${row.equal} of ${row.pairs} pairs equal. ${row.kappa ? kappaWords(row.kappa) : `A figure needs ${answer.leastPairs} pairs.`}`
+  const line = (row: AgreementRow) =>
+    `${row.equal} of ${row.pairs} pairs equal. ${row.kappa ? kappaWords(row.kappa) : `A figure needs ${answer.leastPairs} pairs.`}`
   return (
     <section aria-label="Agreement of the house">
       <h2 className="headrule">Would another volunteer give the same grade?</h2>
@@ -115,7 +156,10 @@ function HouseAgreement({ answer }: { answer: AgreementAnswer }) {
           </li>
         ))}
       </ul>
-      <p className="text-13 text-quiet mt-1">Linear weights: being two grades apart counts twice as much as one. 1 is full agreement, 0 what chance alone would give.</p>
+      <p className="text-13 text-quiet mt-1">
+        Linear weights: being two grades apart counts twice as much as one. 1 is full agreement, 0 what chance
+        alone would give.
+      </p>
     </section>
   )
 }

@@ -35,7 +35,11 @@ export function View() {
     ...(from ? { from: dayInterval(from, zone).latest } : {}),
     ...(to ? { at: dayInterval(to, zone).latest } : {}),
   }).toString()
-  const { data: view, error } = useQuery({ queryKey: ['machine', id, 'condition', query], queryFn: () => get<ConditionView>(`/machines/${id}/condition?${query}`), retry: false })
+  const { data: view, error } = useQuery({
+    queryKey: ['machine', id, 'condition', query],
+    queryFn: () => get<ConditionView>(`/machines/${id}/condition?${query}`),
+    retry: false,
+  })
   const set = (edit: Readonly<Record<string, string | undefined>>) => {
     const next = new URLSearchParams(params)
     for (const [key, value] of Object.entries(edit)) {
@@ -53,7 +57,11 @@ export function View() {
     <main className="flex-1 space-y-3 p-4 pb-16">
       <StripPlate plate={view.plate} to={`/machines/${view.machine}?show=condition`} />
       <Head view={view} />
-      <div role="tablist" aria-label="Parts of the survey" className="border-hair flex flex-wrap gap-x-6 border-b">
+      <div
+        role="tablist"
+        aria-label="Parts of the survey"
+        className="border-hair flex flex-wrap gap-x-6 border-b"
+      >
         {parts.map((p) => (
           <button
             key={p}
@@ -63,7 +71,13 @@ export function View() {
             className={`border-b-[3px] pb-1.5 ${part === p ? 'border-verdigris font-bold' : 'hover:border-line border-transparent'}`}
             onClick={() => set({ part: p === 'board' ? undefined : p })}
           >
-            {p === 'board' ? 'Zone by zone' : p === 'over time' ? 'Over time' : p === 'two dates' ? 'Two dates' : 'Second opinion'}
+            {p === 'board'
+              ? 'Zone by zone'
+              : p === 'over time'
+                ? 'Over time'
+                : p === 'two dates'
+                  ? 'Two dates'
+                  : 'Second opinion'}
           </button>
         ))}
       </div>
@@ -85,9 +99,14 @@ export function View() {
 
 /** What the grade rests on: how far the look went, and the findings that hold it down. */
 function headWords(view: ConditionView): string {
-  if (view.hidden) return `Blind survey: what others found is hidden until you end it. ${view.looked} of ${view.of} zones so far.`
-  if (view.grade === undefined) return `Nobody has looked at any of its ${view.of} zones, so nothing is known: that is not “good”.`
-  const far = view.looked < view.of ? `So far, ${view.looked} of ${view.of} zones.` : `All ${view.of} zones were looked at.`
+  if (view.hidden)
+    return `Blind survey: what others found is hidden until you end it. ${view.looked} of ${view.of} zones so far.`
+  if (view.grade === undefined)
+    return `Nobody has looked at any of its ${view.of} zones, so nothing is known: that is not “good”.`
+  const far =
+    view.looked < view.of
+      ? `So far, ${view.looked} of ${view.of} zones.`
+      : `All ${view.of} zones were looked at.`
   const held = view.lifts.map((f) => `${f.sort} on ${f.zone} (${gradeReasonWords(f.because)})`)
   return held.length > 0 ? `${far} Held there by ${list(held, 3)}.` : far
 }
@@ -99,15 +118,22 @@ function Head({ view }: { view: ConditionView }) {
   const { send, error, busy } = useSend()
   const machine = view.machine as MachineId
   const begin = (blind: boolean) => void send([{ body: { kind: 'survey', what: 'begun', machine, blind } }])
-  const end = () => view.open && void send([{ body: { kind: 'survey', what: 'ended', machine, survey: view.open.id as EntryId } }])
+  const end = () =>
+    view.open &&
+    void send([{ body: { kind: 'survey', what: 'ended', machine, survey: view.open.id as EntryId } }])
   const others = view.surveys.filter((s) => s.ended && !s.blind && s.byId !== me.party)
   return (
     <section aria-label="Condition" className="flex flex-wrap items-center gap-x-8 gap-y-2">
-      <strong className="font-display text-34 font-semibold">{view.grade === undefined ? 'Not surveyed' : gradeTitle(view.grade)}</strong>
+      <strong className="font-display text-34 font-semibold">
+        {view.grade === undefined ? 'Not surveyed' : gradeTitle(view.grade)}
+      </strong>
       <p className="text-18 min-w-64 flex-1">
         {headWords(view)}
-        {view.set && ` Set by ${view.set.by}, ${short(view.set.at)}: ${view.set.reason} By the findings it would be ${gradeTitle(view.derived)}.`}
-        {view.open && <span className="text-quiet">{` Your survey began ${short(view.open.at)}; ${count(view.open.zones, 'zone')} looked at in it.`}</span>}
+        {view.set &&
+          ` Set by ${view.set.by}, ${short(view.set.at)}: ${view.set.reason} By the findings it would be ${gradeTitle(view.derived)}.`}
+        {view.open && (
+          <span className="text-quiet">{` Your survey began ${short(view.open.at)}; ${count(view.open.zones, 'zone')} looked at in it.`}</span>
+        )}
       </p>
       {me.role !== 'guest' && (
         <div className="flex flex-wrap items-center gap-4">
@@ -121,7 +147,11 @@ function Head({ view }: { view: ConditionView }) {
                 Begin a survey
               </MainButton>
               {others.length > 0 && (
-                <PlainButton disabled={busy} onClick={() => begin(true)} title="You see nothing that others found until you end it.">
+                <PlainButton
+                  disabled={busy}
+                  onClick={() => begin(true)}
+                  title="You see nothing that others found until you end it."
+                >
                   Survey it blind
                 </PlainButton>
               )}
@@ -148,7 +178,9 @@ function Board({
   onPhoto: (entry: string | undefined) => void
 }) {
   const [adding, setAdding] = useState<string>()
-  const zone = view.zones.find((z) => z.zone === chosen) ?? (adding ? { zone: adding, material: '', structural: false, looked: false, findings: [] } : undefined)
+  const zone =
+    view.zones.find((z) => z.zone === chosen) ??
+    (adding ? { zone: adding, material: '', structural: false, looked: false, findings: [] } : undefined)
   const findings = view.zones.flatMap((z) => z.findings)
   return (
     <div className="grid grid-cols-[minmax(0,1.05fr)_minmax(0,1fr)] gap-6 max-lg:grid-cols-1">
@@ -161,7 +193,13 @@ function Board({
           }}
         />
       </div>
-      <div>{zone ? <ZonePanel key={zone.zone} view={view} zone={zone} onPhoto={onPhoto} /> : <GradeFacts view={view} onZone={onZone} />}</div>
+      <div>
+        {zone ? (
+          <ZonePanel key={zone.zone} view={view} zone={zone} onPhoto={onPhoto} />
+        ) : (
+          <GradeFacts view={view} onZone={onZone} />
+        )}
+      </div>
       {photo && (
         <PhotoViewer
           machine={view.machine as MachineId}

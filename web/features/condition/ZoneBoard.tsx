@@ -7,25 +7,38 @@ import { useSend } from '#web/app/send.ts'
 import { useDates, useSigned, type Writing } from '#web/app/session.tsx'
 import { PlainButton, Said } from '#web/ui/Forms.tsx'
 
-export function ZoneBoard({ view, chosen, onZone }: { view: ConditionView; chosen: string | undefined; onZone: (zone: string | undefined) => void }) {
+export function ZoneBoard({
+  view,
+  chosen,
+  onZone,
+}: {
+  view: ConditionView
+  chosen: string | undefined
+  onZone: (zone: string | undefined) => void
+}) {
   const { me } = useSigned()
   const { short } = useDates()
   const { send, error, busy } = useSend()
   const machine = view.machine as MachineId
   const survey = view.open?.id as EntryId | undefined
-  const look = (zone: string) => survey && void send([{ body: { kind: 'survey', what: 'looked', machine, survey, zone, is: 'nothing to note' } }])
+  const look = (zone: string) =>
+    survey &&
+    void send([{ body: { kind: 'survey', what: 'looked', machine, survey, zone, is: 'nothing to note' } }])
   /** One tap for a zone that is as it was: every open finding seen again, the same. */
   const asBefore = (z: ZoneRow) => {
     if (!survey) return
     const open = z.findings.filter((f) => !f.gone && f.supposed !== 'withdrawn')
     void send([
       { body: { kind: 'survey', what: 'looked', machine, survey, zone: z.zone, is: 'has findings' } },
-      ...open.map((f): Writing => ({ body: { kind: 'finding', what: 'seen again', machine, finding: f.id, survey, change: 'same' } })),
+      ...open.map((f): Writing => ({
+        body: { kind: 'finding', what: 'seen again', machine, finding: f.id, survey, change: 'same' },
+      })),
     ])
   }
   const words = (z: ZoneRow): string => {
     const open = z.findings.filter((f) => !f.gone && f.supposed !== 'withdrawn').length
-    if (z.now === 'not reached' || (!z.looked && z.notReached)) return `could not be reached${z.notReached ? `: ${z.notReached}` : ''}`
+    if (z.now === 'not reached' || (!z.looked && z.notReached))
+      return `could not be reached${z.notReached ? `: ${z.notReached}` : ''}`
     if (!z.looked) return 'nobody has looked yet'
     const seen = z.lookedAt ? `, ${short(z.lookedAt)}` : ''
     return open > 0 ? `${count(open, 'finding')}${seen}` : `nothing to note${seen}`
@@ -38,7 +51,10 @@ export function ZoneBoard({ view, chosen, onZone }: { view: ConditionView; chose
       <Said error={error} />
       <ul>
         {view.zones.map((z) => (
-          <li key={z.zone} className={`border-hair flex min-h-14 items-center gap-3 border-b ${chosen === z.zone ? 'bg-next shadow-[inset_4px_0_0_var(--verdigris)]' : ''}`}>
+          <li
+            key={z.zone}
+            className={`border-hair flex min-h-14 items-center gap-3 border-b ${chosen === z.zone ? 'bg-next shadow-[inset_4px_0_0_var(--verdigris)]' : ''}`}
+          >
             <button
               type="button"
               aria-pressed={chosen === z.zone}
@@ -48,17 +64,26 @@ export function ZoneBoard({ view, chosen, onZone }: { view: ConditionView; chose
               <LookMark zone={z} inSurvey={survey !== undefined} />
               <span className="min-w-0">
                 <strong className="block truncate">
-                  {z.zone} {z.structural && <span className="text-13 text-quiet font-normal">carries load</span>}
+                  {z.zone}{' '}
+                  {z.structural && <span className="text-13 text-quiet font-normal">carries load</span>}
                 </strong>
-                <span className="text-13 text-quiet block truncate">{[z.material, words(z)].filter(Boolean).join(' · ')}</span>
+                <span className="text-13 text-quiet block truncate">
+                  {[z.material, words(z)].filter(Boolean).join(' · ')}
+                </span>
               </span>
             </button>
             {survey && me.role !== 'guest' && z.now === undefined && (
-              <PlainButton className="min-h-11" disabled={busy} onClick={() => (z.findings.length === 0 ? look(z.zone) : asBefore(z))}>
+              <PlainButton
+                className="min-h-11"
+                disabled={busy}
+                onClick={() => (z.findings.length === 0 ? look(z.zone) : asBefore(z))}
+              >
                 {z.findings.length === 0 ? 'Nothing to note' : 'As before'}
               </PlainButton>
             )}
-            <span className={`w-32 shrink-0 pr-2 text-right ${z.grade === undefined ? 'text-quiet' : (z.grade ?? 0) >= 3 ? 'text-copper font-bold' : 'font-bold'}`}>
+            <span
+              className={`w-32 shrink-0 pr-2 text-right ${z.grade === undefined ? 'text-quiet' : (z.grade ?? 0) >= 3 ? 'text-copper font-bold' : 'font-bold'}`}
+            >
               {z.grade === undefined ? '–' : gradeTitle(z.grade)}
               {z.set && <span className="text-13 block font-normal">set by hand</span>}
             </span>
@@ -72,10 +97,25 @@ export function ZoneBoard({ view, chosen, onZone }: { view: ConditionView; chose
 /** Full: looked at in this survey. Outline with a core: looked at before. Outline: never. A stroke through it: not reached. */
 function LookMark({ zone, inSurvey }: { zone: ZoneRow; inSurvey: boolean }) {
   const now = inSurvey ? zone.now !== undefined && zone.now !== 'not reached' : zone.looked
-  const title = zone.now === 'not reached' ? 'not reached' : now ? 'looked at' : zone.looked ? 'looked at before' : 'not looked at'
+  const title =
+    zone.now === 'not reached'
+      ? 'not reached'
+      : now
+        ? 'looked at'
+        : zone.looked
+          ? 'looked at before'
+          : 'not looked at'
   return (
     <svg width="20" height="20" viewBox="0 0 20 20" role="img" aria-label={title} className="shrink-0">
-      <rect x="2" y="2" width="16" height="16" fill={now ? 'var(--life)' : 'none'} stroke="var(--life)" strokeWidth="2" />
+      <rect
+        x="2"
+        y="2"
+        width="16"
+        height="16"
+        fill={now ? 'var(--life)' : 'none'}
+        stroke="var(--life)"
+        strokeWidth="2"
+      />
       {!now && zone.looked && <rect x="7" y="7" width="6" height="6" fill="var(--life)" />}
       {zone.now === 'not reached' && <path d="M2 18 18 2" stroke="var(--life)" strokeWidth="2" />}
     </svg>

@@ -14,18 +14,42 @@ import { SetGradeSlip } from './SetGradeSlip.tsx'
 
 const FindingForm = lazily(async () => (await import('./FindingForm.tsx')).FindingForm)
 
-export function ZonePanel({ view, zone, onPhoto }: { view: ConditionView; zone: ZoneRow; onPhoto: (entry: string) => void }) {
+export function ZonePanel({
+  view,
+  zone,
+  onPhoto,
+}: {
+  view: ConditionView
+  zone: ZoneRow
+  onPhoto: (entry: string) => void
+}) {
   const { me } = useSigned()
   const { send, error, busy } = useSend()
   const [slip, setSlip] = useState<'finding' | 'not reached' | 'grade'>()
   const [because, setBecause] = useState('')
   const machine = view.machine as MachineId
   const survey = view.open?.id as EntryId | undefined
-  const photos = view.photos.filter((p) => p.zone === zone.zone || zone.findings.some((f) => f.id === p.finding))
+  const photos = view.photos.filter(
+    (p) => p.zone === zone.zone || zone.findings.some((f) => f.id === p.finding),
+  )
   const may = me.role !== 'guest'
   const notReached = async () => {
     if (!survey) return
-    if (await send([{ body: { kind: 'survey', what: 'looked', machine, survey, zone: zone.zone, is: 'not reached', ...(because.trim() ? { because: because.trim() } : {}) } }]))
+    if (
+      await send([
+        {
+          body: {
+            kind: 'survey',
+            what: 'looked',
+            machine,
+            survey,
+            zone: zone.zone,
+            is: 'not reached',
+            ...(because.trim() ? { because: because.trim() } : {}),
+          },
+        },
+      ])
+    )
       setSlip(undefined)
   }
   return (
@@ -33,12 +57,23 @@ export function ZonePanel({ view, zone, onPhoto }: { view: ConditionView; zone: 
       <h2 className="headrule flex items-baseline justify-between gap-4">
         <span className="truncate">{zone.zone}</span>
         <span className="flex gap-4">
-          {may && !view.hidden && (me.role === 'restorer' || me.role === 'steward') && <Act onClick={() => setSlip(slip === 'grade' ? undefined : 'grade')}>Set the grade</Act>}
+          {may && !view.hidden && (me.role === 'restorer' || me.role === 'steward') && (
+            <Act onClick={() => setSlip(slip === 'grade' ? undefined : 'grade')}>Set the grade</Act>
+          )}
           <span className="font-normal">{gradeTitle(zone.grade)}</span>
         </span>
       </h2>
-      {zone.set && <p className="text-13 text-quiet py-1">{`Set by ${zone.set.by}: ${zone.set.reason} By the findings: ${gradeTitle(zone.derived)}.`}</p>}
-      {slip === 'grade' && <SetGradeSlip machine={machine} zone={zone.zone} set={zone.set !== undefined} onClose={() => setSlip(undefined)} />}
+      {zone.set && (
+        <p className="text-13 text-quiet py-1">{`Set by ${zone.set.by}: ${zone.set.reason} By the findings: ${gradeTitle(zone.derived)}.`}</p>
+      )}
+      {slip === 'grade' && (
+        <SetGradeSlip
+          machine={machine}
+          zone={zone.zone}
+          set={zone.set !== undefined}
+          onClose={() => setSlip(undefined)}
+        />
+      )}
       {zone.findings.length === 0 ? (
         <p className="text-quiet py-2">
           {zone.looked
@@ -56,10 +91,17 @@ export function ZonePanel({ view, zone, onPhoto }: { view: ConditionView; zone: 
       )}
       {may && (
         <div className="mt-3 flex flex-wrap items-center gap-4">
-          <PlainButton className="min-h-11" onClick={() => setSlip(slip === 'finding' ? undefined : 'finding')}>
+          <PlainButton
+            className="min-h-11"
+            onClick={() => setSlip(slip === 'finding' ? undefined : 'finding')}
+          >
             Write down a finding
           </PlainButton>
-          {survey && zone.findings.length === 0 && <Act onClick={() => setSlip(slip === 'not reached' ? undefined : 'not reached')}>Could not be reached</Act>}
+          {survey && zone.findings.length === 0 && (
+            <Act onClick={() => setSlip(slip === 'not reached' ? undefined : 'not reached')}>
+              Could not be reached
+            </Act>
+          )}
         </div>
       )}
       {slip === 'finding' && <FindingForm view={view} zone={zone} onClose={() => setSlip(undefined)} />}
@@ -73,7 +115,14 @@ export function ZonePanel({ view, zone, onPhoto }: { view: ConditionView; zone: 
         >
           <label className="flex-1">
             <span className="text-13 text-quiet">Why</span>
-            <input className="field" placeholder="the lid was not opened" value={because} onChange={(e) => setBecause(e.target.value)} autoFocus maxLength={200} />
+            <input
+              className="field"
+              placeholder="the lid was not opened"
+              value={because}
+              onChange={(e) => setBecause(e.target.value)}
+              autoFocus
+              maxLength={200}
+            />
           </label>
           <PlainButton type="submit" disabled={busy}>
             Note it

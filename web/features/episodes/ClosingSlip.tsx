@@ -20,11 +20,21 @@ export function ClosingSlip({ view, onClose }: { view: EpisodeView; onClose: () 
   const { rules, asked } = closingRules(found, deferred, next)
   const unmet = rules.filter((r) => r.is === 'not met')
   const edit = (what: string, change: Partial<Deferral>) =>
-    setDeferred((old) => (old.some((d) => d.what === what) ? old.map((d) => (d.what === what ? { ...d, ...change } : d)) : [...old, { what, reason: '', until: '', ...change }]))
+    setDeferred((old) =>
+      old.some((d) => d.what === what)
+        ? old.map((d) => (d.what === what ? { ...d, ...change } : d))
+        : [...old, { what, reason: '', until: '', ...change }],
+    )
 
   const close = async () => {
     setError(undefined)
-    const report = rules.filter((r) => r.is !== 'does not apply').map((r) => ({ rule: r.rule, is: r.is, ...(r.about.length ? { note: r.about.join(', ').slice(0, 400) } : {}) }))
+    const report = rules
+      .filter((r) => r.is !== 'does not apply')
+      .map((r) => ({
+        rule: r.rule,
+        is: r.is,
+        ...(r.about.length ? { note: r.about.join(', ').slice(0, 400) } : {}),
+      }))
     try {
       const written = await write(
         drafts([
@@ -37,7 +47,11 @@ export function ClosingSlip({ view, onClose }: { view: EpisodeView; onClose: () 
               episode: view.episode.id as EntryId,
               next: next.trim(),
               report,
-              deferred: deferrals(found, deferred).map(({ what, reason, until }) => ({ what, reason, ...(until ? { until: dayInterval(until, zone).latest } : {}) })),
+              deferred: deferrals(found, deferred).map(({ what, reason, until }) => ({
+                what,
+                reason,
+                ...(until ? { until: dayInterval(until, zone).latest } : {}),
+              })),
             },
           },
         ]),
@@ -50,13 +64,19 @@ export function ClosingSlip({ view, onClose }: { view: EpisodeView; onClose: () 
   }
 
   return (
-    <Slip title={unmet.length ? `Closing: ${unmet.length} not met` : 'Closing: every rule is answered'} onClose={onClose}>
+    <Slip
+      title={unmet.length ? `Closing: ${unmet.length} not met` : 'Closing: every rule is answered'}
+      onClose={onClose}
+    >
       <ul className="mb-4">
         {asked.map((rule) => {
           const words = ruleWords(rule)
           const answered = rules.find((r) => r.rule === rule.rule)?.is === 'met'
           return (
-            <li key={rule.rule} className={`mb-3 border-l-4 pl-3 ${answered ? 'border-hair' : 'border-copper'}`}>
+            <li
+              key={rule.rule}
+              className={`mb-3 border-l-4 pl-3 ${answered ? 'border-hair' : 'border-copper'}`}
+            >
               <strong>{ruleTitle(rule.rule)}</strong>
               {answered && <span className="text-quiet ml-2">left for later</span>}
               <p>{words.saw}</p>
@@ -65,9 +85,16 @@ export function ClosingSlip({ view, onClose }: { view: EpisodeView; onClose: () 
                 rule.about.map((name) => {
                   const said = deferred.find((d) => d.what === name)
                   return (
-                    <div key={name} className="mt-1 grid grid-cols-[12rem_1fr_10rem] items-end gap-3 max-md:grid-cols-1">
+                    <div
+                      key={name}
+                      className="mt-1 grid grid-cols-[12rem_1fr_10rem] items-end gap-3 max-md:grid-cols-1"
+                    >
                       <span className="pb-2 font-bold">Leave for later: {name}</span>
-                      <TextField label={`${name}: because`} value={said?.reason ?? ''} onChange={(e) => edit(name, { reason: e.target.value })} />
+                      <TextField
+                        label={`${name}: because`}
+                        value={said?.reason ?? ''}
+                        onChange={(e) => edit(name, { reason: e.target.value })}
+                      />
                       <TextField
                         label={rule.rule === 'loans home' ? `${name}: until (needed)` : `${name}: until`}
                         type="date"
@@ -91,7 +118,11 @@ export function ClosingSlip({ view, onClose }: { view: EpisodeView; onClose: () 
       >
         <TextField
           label="Next step, handed on"
-          hint={view.questions.length ? `Handed on with it: ${view.questions.map((q) => q.words).join(' · ')}` : 'Say “nothing” if nothing comes next.'}
+          hint={
+            view.questions.length
+              ? `Handed on with it: ${view.questions.map((q) => q.words).join(' · ')}`
+              : 'Say “nothing” if nothing comes next.'
+          }
           required
           autoFocus={unmet.length <= 1}
           value={next}
@@ -102,7 +133,11 @@ export function ClosingSlip({ view, onClose }: { view: EpisodeView; onClose: () 
           <MainButton type="submit" disabled={unmet.length > 0}>
             Close the episode
           </MainButton>
-          {unmet.length > 0 && <span className="text-quiet">Still to answer: {unmet.map((r) => ruleTitle(r.rule).toLowerCase()).join(', ')}.</span>}
+          {unmet.length > 0 && (
+            <span className="text-quiet">
+              Still to answer: {unmet.map((r) => ruleTitle(r.rule).toLowerCase()).join(', ')}.
+            </span>
+          )}
           <Act onClick={onClose}>Not yet</Act>
         </p>
       </form>
@@ -123,7 +158,15 @@ export function StopSlip({ view, onClose }: { view: EpisodeView; onClose: () => 
         drafts([
           {
             episode: view.episode.id,
-            body: { kind: 'episode', what: 'paused', machine: view.machine, episode: view.episode.id as EntryId, lie: lie.trim(), unplugged, next: next.trim() },
+            body: {
+              kind: 'episode',
+              what: 'paused',
+              machine: view.machine,
+              episode: view.episode.id as EntryId,
+              lie: lie.trim(),
+              unplugged,
+              next: next.trim(),
+            },
           },
         ]),
       )
@@ -142,10 +185,17 @@ export function StopSlip({ view, onClose }: { view: EpisodeView; onClose: () => 
           void stop()
         }}
       >
-        <TextField label="Where things lie" placeholder="shelf 3, tray under it" value={lie} autoFocus onChange={(e) => setLie(e.target.value)} />
+        <TextField
+          label="Where things lie"
+          placeholder="shelf 3, tray under it"
+          value={lie}
+          autoFocus
+          onChange={(e) => setLie(e.target.value)}
+        />
         <TextField label="Next step" value={next} onChange={(e) => setNext(e.target.value)} />
         <label className="flex h-9 items-center gap-2">
-          <input type="checkbox" checked={unplugged} onChange={(e) => setUnplugged(e.target.checked)} /> Unplugged
+          <input type="checkbox" checked={unplugged} onChange={(e) => setUnplugged(e.target.checked)} />{' '}
+          Unplugged
         </label>
         <div>
           <MainButton type="submit">Stop here</MainButton>
@@ -156,14 +206,33 @@ export function StopSlip({ view, onClose }: { view: EpisodeView; onClose: () => 
   )
 }
 
-export function OverrideSlip({ view, check, rule, role, onClose }: { view: EpisodeView; check: string; rule: string; role: string; onClose: () => void }) {
+export function OverrideSlip({
+  view,
+  check,
+  rule,
+  role,
+  onClose,
+}: {
+  view: EpisodeView
+  check: string
+  rule: string
+  role: string
+  onClose: () => void
+}) {
   const drafts = useDrafts()
   const write = useWrite()
   const [reason, setReason] = useState('')
   const [error, setError] = useState<string>()
   const send = async () => {
     try {
-      const written = await write(drafts([{ episode: view.episode.id, body: { kind: 'override', machine: view.machine, check, rule, reason: reason.trim(), role } }]))
+      const written = await write(
+        drafts([
+          {
+            episode: view.episode.id,
+            body: { kind: 'override', machine: view.machine, check, rule, reason: reason.trim(), role },
+          },
+        ]),
+      )
       if (written.sent && written.refused) setError(written.refused.detail)
       else onClose()
     } catch (failure) {
@@ -171,7 +240,14 @@ export function OverrideSlip({ view, check, rule, role, onClose }: { view: Episo
     }
   }
   return (
-    <Slip title={rule === 'tested before work' ? 'Not tested before work, because …' : `Override: ${ruleTitle(rule).toLowerCase()}`} onClose={onClose}>
+    <Slip
+      title={
+        rule === 'tested before work'
+          ? 'Not tested before work, because …'
+          : `Override: ${ruleTitle(rule).toLowerCase()}`
+      }
+      onClose={onClose}
+    >
       <form
         className="flex items-end gap-4"
         onSubmit={(event) => {
@@ -180,7 +256,13 @@ export function OverrideSlip({ view, check, rule, role, onClose }: { view: Episo
         }}
       >
         <div className="flex-1">
-          <TextField label="Reason; it stays on the machine’s front" required autoFocus value={reason} onChange={(e) => setReason(e.target.value)} />
+          <TextField
+            label="Reason; it stays on the machine’s front"
+            required
+            autoFocus
+            value={reason}
+            onChange={(e) => setReason(e.target.value)}
+          />
         </div>
         <MainButton type="submit">Say so</MainButton>
       </form>

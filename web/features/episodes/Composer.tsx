@@ -105,7 +105,10 @@ export function Composer({
   const take = () => {
     if (!meter.name) return
     // What was typed meanwhile is not overwritten.
-    const arrived = (read: string) => (latest.current === line ? put(read) : setHalt({ line: read, error: 'The meter’s reading came when the line had changed.' }))
+    const arrived = (read: string) =>
+      latest.current === line
+        ? put(read)
+        : setHalt({ line: read, error: 'The meter’s reading came when the line had changed.' })
     meter.take(line).then(arrived, (failure: unknown) => stop(line, { error: wordsOf(failure) }))
   }
   useImperativeHandle(handle, () => ({ set: put, focus: () => input.current?.focus(), take }))
@@ -138,7 +141,10 @@ export function Composer({
       if (refused) {
         const { refusal, detail, mayKeep } = refused
         const keep = mayKeep ? { keep: () => void sendDrafts(list, 'keep') } : {}
-        const pin = refusal.rule === 'pin-needed' ? { pin: { party: refusal.party, again: () => void sendDrafts(list, 'refuse') } } : {}
+        const pin =
+          refusal.rule === 'pin-needed'
+            ? { pin: { party: refusal.party, again: () => void sendDrafts(list, 'refuse') } }
+            : {}
         return stop(line, { error: detail, ...keep, ...pin })
       }
       setHalt((held) => (held?.line === line ? undefined : held))
@@ -148,14 +154,33 @@ export function Composer({
       question.consider(list)
     })
   const send = async () => {
-    if (parsed.ok) await sendDrafts(drafts(parsed.entries.map((e) => ({ ...e, basis: e.basis ?? basis, episode: context.episode, doneBy: who }))), 'refuse')
+    if (parsed.ok)
+      await sendDrafts(
+        drafts(
+          parsed.entries.map((e) => ({
+            ...e,
+            basis: e.basis ?? basis,
+            episode: context.episode,
+            doneBy: who,
+          })),
+        ),
+        'refuse',
+      )
   }
   /** Whatever the line says, with nothing asked. */
   const jot = () =>
     writing(async () => {
       const words = line.trim().replace(/^jot\s+/i, '')
       if (!words) return
-      await write(drafts([{ body: { kind: 'jot', what: 'made', machine: context.machine, words }, episode: context.episode, doneBy: who }]))
+      await write(
+        drafts([
+          {
+            body: { kind: 'jot', what: 'made', machine: context.machine, words },
+            episode: context.episode,
+            doneBy: who,
+          },
+        ]),
+      )
       wrote(line)
     })
 
@@ -184,7 +209,14 @@ export function Composer({
   const nameOf = (party: string) => staff.find((p) => p.party === party)?.name ?? 'Somebody'
   return (
     <div className="bg-next border-verdigris border-t-[3px] px-3 py-1.5">
-      <WhoRow staff={staff} who={who} onWho={setWho} fromMemory={basis === 'from memory'} onFromMemory={(on) => setBasis(on ? 'from memory' : 'seen')} context={context} />
+      <WhoRow
+        staff={staff}
+        who={who}
+        onWho={setWho}
+        fromMemory={basis === 'from memory'}
+        onFromMemory={(on) => setBasis(on ? 'from memory' : 'seen')}
+        context={context}
+      />
       <div className="flex min-h-9 items-center gap-3">
         <span className="num text-18 text-quiet">{clockWords(new Date(now).toISOString(), zone)}</span>
         <input
@@ -201,11 +233,23 @@ export function Composer({
           onKeyDown={keys}
         />
         {!parsed.ok && line.trim() !== '' && (
-          <button type="button" className="act min-h-9 px-2" disabled={busy} title="Shift and Enter: kept as it is, sorted later" onClick={() => void jot()}>
+          <button
+            type="button"
+            className="act min-h-9 px-2"
+            disabled={busy}
+            title="Shift and Enter: kept as it is, sorted later"
+            onClick={() => void jot()}
+          >
             Jot
           </button>
         )}
-        {line.trim() === '' && <VoiceJot machine={context.machine} episode={context.episode} onSaid={(error) => setHalt(error ? { error } : undefined)} />}
+        {line.trim() === '' && (
+          <VoiceJot
+            machine={context.machine}
+            episode={context.episode}
+            onSaid={(error) => setHalt(error ? { error } : undefined)}
+          />
+        )}
         {parsed.ok && (
           <button type="button" className="act min-h-9 px-2" disabled={busy} onClick={() => void send()}>
             Write
@@ -214,7 +258,12 @@ export function Composer({
       </div>
       <div id="line-says" aria-live="polite" className="min-h-10 pt-0.5 pl-[4.2rem]">
         {halt?.pin && halt.keep ? (
-          <PinStrip party={halt.pin.party} name={nameOf(halt.pin.party)} onConfirmed={halt.pin.again} onKeep={halt.keep} />
+          <PinStrip
+            party={halt.pin.party}
+            name={nameOf(halt.pin.party)}
+            onConfirmed={halt.pin.again}
+            onKeep={halt.keep}
+          />
         ) : halt ? (
           <p className="text-oxide font-bold">
             {halt.line !== undefined && <span className="num">{`“${halt.line}”: `}</span>}

@@ -36,18 +36,22 @@ export function DischargeSum() {
       <p role="status" className="mt-2">
         {found === 'tube anode' ? (
           <strong className="text-oxide">
-            Not for a picture tube or other high voltage: no resistor sum serves there. It is discharged by procedure, by an authorised person.
+            Not for a picture tube or other high voltage: no resistor sum serves there. It is discharged by
+            procedure, by an authorised person.
           </strong>
         ) : found === 'not positive' ? (
           'Three values above zero, such as 2k2, 330 µF, 325 V.'
         ) : (
           <>
-            <span className="num">{`${short(found.seconds)} s`}</span> to {touchLimitVolts} V d.c.; <span className="num">{`${short(found.joules)} J`}</span> held;{' '}
+            <span className="num">{`${short(found.seconds)} s`}</span> to {touchLimitVolts} V d.c.;{' '}
+            <span className="num">{`${short(found.joules)} J`}</span> held;{' '}
             <span className="num">{`${short(found.peakWatts)} W`}</span> in the resistor at first.
           </>
         )}
       </p>
-      <p className="text-quiet text-13">Supply capacitors only. The sum trusts the values and the joint of the clip: measure.</p>
+      <p className="text-quiet text-13">
+        Supply capacitors only. The sum trusts the values and the joint of the clip: measure.
+      </p>
       <Act onClick={() => setOpen(false)}>Put away</Act>
     </fieldset>
   )

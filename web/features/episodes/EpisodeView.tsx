@@ -47,7 +47,8 @@ export function View() {
   return view ? <Working key={view.episode.id} view={view} waiting={waiting} /> : null
 }
 
-const typing = (target: EventTarget | null) => target instanceof HTMLElement && /^(INPUT|TEXTAREA|SELECT|BUTTON|A)$/.test(target.tagName)
+const typing = (target: EventTarget | null) =>
+  target instanceof HTMLElement && /^(INPUT|TEXTAREA|SELECT|BUTTON|A)$/.test(target.tagName)
 
 function Working({ view, waiting }: { view: EpisodeView; waiting: readonly Waiting[] }) {
   const { me } = useSigned()
@@ -71,7 +72,15 @@ function Working({ view, waiting }: { view: EpisodeView; waiting: readonly Waiti
   // Any letter goes into the composer; a tag scanner works too.
   useEffect(() => {
     const key = (event: KeyboardEvent) => {
-      if (event.ctrlKey || event.metaKey || event.altKey || typing(event.target) || !keysOn() || !/^[a-z]$/i.test(event.key)) return
+      if (
+        event.ctrlKey ||
+        event.metaKey ||
+        event.altKey ||
+        typing(event.target) ||
+        !keysOn() ||
+        !/^[a-z]$/i.test(event.key)
+      )
+        return
       composer.current?.focus()
     }
     window.addEventListener('keydown', key)
@@ -79,11 +88,13 @@ function Working({ view, waiting }: { view: EpisodeView; waiting: readonly Waiti
   }, [])
 
   // While it is being sorted it stays open, though the list of the unsorted has let it go.
-  const sorting = open?.slip === 'sort' ? (view.jots.find((j) => j.entry === open.jot.entry) ?? open.jot) : undefined
+  const sorting =
+    open?.slip === 'sort' ? (view.jots.find((j) => j.entry === open.jot.entry) ?? open.jot) : undefined
   const settled = () => setParams({}, { replace: true })
   const question = view.questions.find((q) => q.entry === params.get('answer'))
   const contested = view.rows.find((r) => r.id === params.get('settle') && r.contested)
-  const grid = open?.slip === 'grid' ? view.context.functions.find((f) => f.name === open.fn)?.grid : undefined
+  const grid =
+    open?.slip === 'grid' ? view.context.functions.find((f) => f.name === open.fn)?.grid : undefined
   // The line is not on screen while a slip is: it opens again with what the slip wrote.
   const pending = useRef<string>(undefined)
   useEffect(() => {
@@ -111,11 +122,23 @@ function Working({ view, waiting }: { view: EpisodeView; waiting: readonly Waiti
     ) : open?.slip === 'stop' ? (
       <StopSlip view={view} onClose={() => setOpen(undefined)} />
     ) : open?.slip === 'override' ? (
-      <OverrideSlip view={view} check={open.check} rule={open.rule} role={me.role} onClose={() => setOpen(undefined)} />
+      <OverrideSlip
+        view={view}
+        check={open.check}
+        rule={open.rule}
+        role={me.role}
+        onClose={() => setOpen(undefined)}
+      />
     ) : sorting ? (
       <SortSlip key={sorting.entry} view={view} jot={sorting} onClose={() => setOpen(undefined)} />
     ) : question ? (
-      <AnswerSlip question={question.entry} machine={view.machine} episode={episode.id} words={question.words} onClose={settled} />
+      <AnswerSlip
+        question={question.entry}
+        machine={view.machine}
+        episode={episode.id}
+        words={question.words}
+        onClose={settled}
+      />
     ) : contested ? (
       <SettleSlip row={contested} onClose={settled} />
     ) : null
@@ -135,13 +158,22 @@ function Working({ view, waiting }: { view: EpisodeView; waiting: readonly Waiti
         </span>
         <ul className="ml-auto flex gap-2 max-xl:hidden">
           {view.plate.stamps.map((s) => (
-            <li key={s.kind} title={s.words} className="border-stamp text-stamp rounded-sm border-2 px-2 font-bold whitespace-nowrap">
+            <li
+              key={s.kind}
+              title={s.words}
+              className="border-stamp text-stamp rounded-sm border-2 px-2 font-bold whitespace-nowrap"
+            >
               {stampTitle(s.kind)}
             </li>
           ))}
         </ul>
-        <span className="num text-13 ml-auto whitespace-nowrap max-lg:sr-only xl:ml-4">{view.people.length ? `${view.people.join(', ')} here` : ''}</span>
-        <Link to={`/episodes/${episode.id}/print/sheet`} className="ml-3 font-bold whitespace-nowrap underline-offset-4 hover:underline max-md:hidden">
+        <span className="num text-13 ml-auto whitespace-nowrap max-lg:sr-only xl:ml-4">
+          {view.people.length ? `${view.people.join(', ')} here` : ''}
+        </span>
+        <Link
+          to={`/episodes/${episode.id}/print/sheet`}
+          className="ml-3 font-bold whitespace-nowrap underline-offset-4 hover:underline max-md:hidden"
+        >
           Papers
         </Link>
         {!closed && (
@@ -166,20 +198,37 @@ function Working({ view, waiting }: { view: EpisodeView; waiting: readonly Waiti
       <Dangers view={view} onLine={onLine} />
       <div className="border-line hidden shrink-0 border-b max-lg:flex">
         {(['left', 'right'] as const).map((which) => (
-          <button key={which} type="button" aria-expanded={side === which} className="h-11 flex-1 px-3 font-bold" onClick={() => setSide(side === which ? undefined : which)}>
-            {which === 'left' ? `Off the machine ${view.tray.length}` : `In the way ${view.checks.find((c) => c.check === view.moment)?.unmet ?? 0}`}
+          <button
+            key={which}
+            type="button"
+            aria-expanded={side === which}
+            className="h-11 flex-1 px-3 font-bold"
+            onClick={() => setSide(side === which ? undefined : which)}
+          >
+            {which === 'left'
+              ? `Off the machine ${view.tray.length}`
+              : `In the way ${view.checks.find((c) => c.check === view.moment)?.unmet ?? 0}`}
           </button>
         ))}
       </div>
       <div className="grid min-h-0 flex-1 grid-cols-[256px_minmax(0,1fr)_304px] max-lg:grid-cols-1">
-        <aside aria-label="Off, waiting, asked" className={`overflow-auto ${side === 'left' ? '' : 'max-lg:hidden'}`} tabIndex={0}>
+        <aside
+          aria-label="Off, waiting, asked"
+          className={`overflow-auto ${side === 'left' ? '' : 'max-lg:hidden'}`}
+          tabIndex={0}
+        >
           <LeftSide view={view} onLine={onLine} onSort={(jot) => setOpen({ slip: 'sort', jot })} />
         </aside>
-        <section aria-label="Episode" className={`border-hair flex min-h-0 flex-col border-x ${side ? 'max-lg:hidden' : ''}`}>
+        <section
+          aria-label="Episode"
+          className={`border-hair flex min-h-0 flex-col border-x ${side ? 'max-lg:hidden' : ''}`}
+        >
           <h2 className="font-display text-18 bg-sheet px-3 pt-2.5 pb-1.5 font-semibold">{`Episode ${episode.number}, ${short(episode.opened)}: ${episode.title}`}</h2>
           <Sheet view={view} waiting={waiting} />
           {slip ? (
-            <div className="bg-next border-verdigris max-h-[72%] shrink-0 overflow-auto border-t-[3px] px-3">{slip}</div>
+            <div className="bg-next border-verdigris max-h-[72%] shrink-0 overflow-auto border-t-[3px] px-3">
+              {slip}
+            </div>
           ) : closed ? (
             <div className="bg-next border-hair max-h-[60%] shrink-0 overflow-auto border-t p-3">
               <p>
@@ -196,12 +245,27 @@ function Working({ view, waiting }: { view: EpisodeView; waiting: readonly Waiti
             <>
               <Slot view={view} onLine={onLine} />
               <Composer context={view.context} meter={meter} handle={composer} onPast={setPast} />
-              <Verbs context={view.context} meter={meter} onLine={onLine} onGrid={(fn) => setOpen({ slip: 'grid', fn })} onTake={() => composer.current?.take()} />
+              <Verbs
+                context={view.context}
+                meter={meter}
+                onLine={onLine}
+                onGrid={(fn) => setOpen({ slip: 'grid', fn })}
+                onTake={() => composer.current?.take()}
+              />
             </>
           )}
         </section>
-        <aside aria-label="What stands in the way" className={`overflow-auto ${side === 'right' ? '' : 'max-lg:hidden'}`} tabIndex={0}>
-          <RightSide view={view} moment={past ?? view.moment} onLine={onLine} onOverride={(check, rule) => setOpen({ slip: 'override', check: check.check, rule })} />
+        <aside
+          aria-label="What stands in the way"
+          className={`overflow-auto ${side === 'right' ? '' : 'max-lg:hidden'}`}
+          tabIndex={0}
+        >
+          <RightSide
+            view={view}
+            moment={past ?? view.moment}
+            onLine={onLine}
+            onOverride={(check, rule) => setOpen({ slip: 'override', check: check.check, rule })}
+          />
         </aside>
       </div>
     </main>
@@ -231,7 +295,8 @@ function Dangers({ view, onLine }: { view: EpisodeView; onLine: (line: string) =
       {hazards.map((hazard, i) => (
         <p key={hazard.entry} className="flex flex-wrap items-baseline gap-x-3">
           <span>
-            <strong className="text-oxide">{hazard.barsPower ? 'Do not power:' : 'Hazard:'}</strong> {hazard.words}
+            <strong className="text-oxide">{hazard.barsPower ? 'Do not power:' : 'Hazard:'}</strong>{' '}
+            {hazard.words}
           </span>
           {open && (
             <button type="button" className="act min-h-7" onClick={() => onLine(`hazard clear ${i + 1} `)}>
@@ -255,26 +320,45 @@ function Slot({ view, onLine }: { view: EpisodeView; onLine: (line: string) => v
   const contested = view.rows.find((r) => r.contested)
   const retest = view.functions.filter((f) => f.word === 'retest')
   const several = new Set(retest.flatMap((f) => f.changes.map((c) => c.target.name))).size
-  const ready = view.status.word !== 'in pieces' && view.status.word !== 'incomplete' && view.status.word !== 'do not power'
+  const ready =
+    view.status.word !== 'in pieces' &&
+    view.status.word !== 'incomplete' &&
+    view.status.word !== 'do not power'
   const all = view.functions.length
   const shown = contested
-    ? { strong: 'An entry is contested.', rest: 'Settle it in the log: it happened, or it did not.', act: undefined, line: '' }
+    ? {
+        strong: 'An entry is contested.',
+        rest: 'Settle it in the log: it happened, or it did not.',
+        act: undefined,
+        line: '',
+      }
     : asFound && asFound.unmet > 0 && !view.context.changed
       ? {
           strong: 'Before the first change:',
           rest: `what works? Open: ${(asFound.rules[0]?.about ?? []).slice(0, 4).join(', ')}`,
           act: 'Test them',
-          line: (asFound.rules[0]?.about.length ?? 0) === all ? 'all pass' : `test ${(asFound.rules[0]?.about ?? []).map((f) => `${f} pass`).join(', ')}`,
+          line:
+            (asFound.rules[0]?.about.length ?? 0) === all
+              ? 'all pass'
+              : `test ${(asFound.rules[0]?.about ?? []).map((f) => `${f} pass`).join(', ')}`,
         }
       : ready && retest.length > 0
         ? {
             strong: several > 1 ? `${several} things changed.` : 'Test before the next change?',
-            rest: several > 1 ? 'With one test the cause will not be separated.' : `${retest[0]?.changes[0]?.target.name ?? ''} was touched.`,
+            rest:
+              several > 1
+                ? 'With one test the cause will not be separated.'
+                : `${retest[0]?.changes[0]?.target.name ?? ''} was touched.`,
             act: `Test ${retest.length === 1 ? (retest[0]?.fn ?? '') : 'now'}`,
             line: `test ${retest.map((f) => `${f.fn} pass`).join(', ')}`,
           }
         : view.stop
-          ? { strong: `${view.stop.trials} trials without effect.`, rest: 'The house rule says: stop, look again, ask someone.', act: 'Ask', line: 'ask ' }
+          ? {
+              strong: `${view.stop.trials} trials without effect.`,
+              rest: 'The house rule says: stop, look again, ask someone.',
+              act: 'Ask',
+              line: 'ask ',
+            }
           : undefined
   if (!shown) return null
   return (
@@ -283,7 +367,11 @@ function Slot({ view, onLine }: { view: EpisodeView; onLine: (line: string) => v
         <strong>{shown.strong}</strong> {shown.rest}
       </p>
       {shown.act && (
-        <button type="button" className="shrink-0 font-bold underline underline-offset-4" onClick={() => onLine(shown.line)}>
+        <button
+          type="button"
+          className="shrink-0 font-bold underline underline-offset-4"
+          onClick={() => onLine(shown.line)}
+        >
           {shown.act}
         </button>
       )}
@@ -306,19 +394,35 @@ function Resume({ view }: { view: EpisodeView }) {
   // What others wrote after this person's last line here.
   const last = view.rows.findLastIndex((r) => r.doneBy === me.party)
   const since = last < 0 ? [] : view.rows.slice(last + 1).filter((r) => !r.withdrawn)
-  const others = [...new Set(since.flatMap((r) => (r.doneBy ? (view.labels[`initials:${r.doneBy}`] ?? []) : [])))]
+  const others = [
+    ...new Set(since.flatMap((r) => (r.doneBy ? (view.labels[`initials:${r.doneBy}`] ?? []) : []))),
+  ]
   const lines: [string, string][] = [
     ['Off', `${off.join(', ') || 'nothing'}${episode.lie ? `; lies: ${episode.lie}` : ''}`],
     ['Waiting', view.waits.map((w) => w.what).join(', ') || 'nothing'],
     ['Hazards', view.context.hazards.map((h) => h.words).join(', ') || 'none noted'],
     ['Asked', view.questions.map((q) => q.words).join(' · ') || 'nothing open'],
-    ['Proved', view.lastProof ? `${view.lastProof.stand} of ${view.lastProof.of} functions stand; oldest proof ${short(view.lastProof.at)}` : 'nothing yet'],
-    ...(since.length > 0 ? [['Since you', `${count(since.length, 'entry', 'entries')}${others.length ? ` by ${list(others)}` : ''}`] as [string, string]] : []),
+    [
+      'Proved',
+      view.lastProof
+        ? `${view.lastProof.stand} of ${view.lastProof.of} functions stand; oldest proof ${short(view.lastProof.at)}`
+        : 'nothing yet',
+    ],
+    ...(since.length > 0
+      ? [
+          [
+            'Since you',
+            `${count(since.length, 'entry', 'entries')}${others.length ? ` by ${list(others)}` : ''}`,
+          ] as [string, string],
+        ]
+      : []),
     ['Next', episode.next || 'not said'],
   ]
   return (
     <section aria-label="Coming back" className="bg-next border-verdigris border-t-[3px] p-4">
-      <h3 className="font-display text-18 mb-2 font-semibold">Stopped {short(view.rows.at(-1)?.happenedAt.latest ?? episode.opened)}</h3>
+      <h3 className="font-display text-18 mb-2 font-semibold">
+        Stopped {short(view.rows.at(-1)?.happenedAt.latest ?? episode.opened)}
+      </h3>
       <dl className="mb-3 grid grid-cols-[6rem_1fr] gap-y-1">
         {lines.map(([name, text]) => (
           <div key={name} className="contents">
@@ -331,7 +435,21 @@ function Resume({ view }: { view: EpisodeView }) {
         type="button"
         autoFocus
         className="bg-verdigris text-on-verdigris min-h-10 rounded-sm px-5 font-bold"
-        onClick={() => void write(drafts([{ episode: episode.id, body: { kind: 'episode', what: 'resumed', machine: view.machine, episode: episode.id as EntryId } }]))}
+        onClick={() =>
+          void write(
+            drafts([
+              {
+                episode: episode.id,
+                body: {
+                  kind: 'episode',
+                  what: 'resumed',
+                  machine: view.machine,
+                  episode: episode.id as EntryId,
+                },
+              },
+            ]),
+          )
+        }
       >
         Go on
       </button>

@@ -46,7 +46,10 @@ export function GridSlip({
   const all = grid.flat().filter(Boolean)
   const rest = all.filter((cell) => !marks.has(cell))
   const { tally } = tried(grid, [...marks.values()], before)
-  const shown = new Map<string, CellMark>([...before, ...[...marks].map(([cell, m]) => [cell, { ...m, stands: true }] as const)])
+  const shown = new Map<string, CellMark>([
+    ...before,
+    ...[...marks].map(([cell, m]) => [cell, { ...m, stands: true }] as const),
+  ])
   return (
     <Slip title={`${fn}, one by one`} onClose={onClose}>
       <fieldset className="mb-2 flex flex-wrap items-center gap-x-4 gap-y-1">
@@ -73,13 +76,21 @@ export function GridSlip({
         {`${tally.pass} pass, ${tally.fail} fail, ${tally.stood ? `${tally.stood} stand from before, ` : ''}${tally.untried} not tested; ${tally.of} in all`}
       </p>
       <div className="flex flex-wrap items-center gap-3">
-        <PlainButton disabled={marks.size === 0} onClick={() => onLine(`test ${fn} ${writeMarks(grid, [...marks.values()])}`)}>
+        <PlainButton
+          disabled={marks.size === 0}
+          onClick={() => onLine(`test ${fn} ${writeMarks(grid, [...marks.values()])}`)}
+        >
           Into the line
         </PlainButton>
-        <PlainButton disabled={rest.length === 0 || said === '' || said === 'not tested'} onClick={() => mark(rest)}>
+        <PlainButton
+          disabled={rest.length === 0 || said === '' || said === 'not tested'}
+          onClick={() => mark(rest)}
+        >
           {`All the rest ${said || '…'}`}
         </PlainButton>
-        <span className="text-quiet text-13">Arrow keys move, space marks, Shift with an arrow marks on the way.</span>
+        <span className="text-quiet text-13">
+          Arrow keys move, space marks, Shift with an arrow marks on the way.
+        </span>
       </div>
     </Slip>
   )

@@ -11,7 +11,8 @@ import { Act, PlainButton, Said, Slip, TextField } from '#web/ui/Forms.tsx'
 import { photoSrc } from '#web/ui/photos/src.ts'
 import { useParsed } from './useComposer.ts'
 
-const title = (jot: JotRow) => jot.words || (jot.seconds === undefined ? 'a photograph' : `${Math.round(jot.seconds)} s spoken`)
+const title = (jot: JotRow) =>
+  jot.words || (jot.seconds === undefined ? 'a photograph' : `${Math.round(jot.seconds)} s spoken`)
 
 export function JotList({ view, onSort }: { view: EpisodeView; onSort: (jot: JotRow) => void }) {
   const { short, clock } = useDates()
@@ -41,20 +42,42 @@ export function SortSlip({ view, jot, onClose }: { view: EpisodeView; jot: JotRo
   const { parsed } = useParsed(line, view.context, zone)
   /** The entries at the jot's time, and that it became them: one act. */
   const sort = (bodies: readonly (Omit<Writing, 'id' | 'episode'> & { readonly body: Body })[]) => {
-    const entries = bodies.map((e) => ({ happenedAt: jot.happenedAt, ...e, id: newId(), episode: view.episode.id }))
+    const entries = bodies.map((e) => ({
+      happenedAt: jot.happenedAt,
+      ...e,
+      id: newId(),
+      episode: view.episode.id,
+    }))
     const into = entries.map((e) => e.id as EntryId)
-    return send([...entries, { body: { kind: 'jot', what: 'sorted', machine: view.machine, jot: jot.entry, into }, episode: view.episode.id }])
+    return send([
+      ...entries,
+      {
+        body: { kind: 'jot', what: 'sorted', machine: view.machine, jot: jot.entry, into },
+        episode: view.episode.id,
+      },
+    ])
   }
   const write = async () => {
     if (!parsed.ok || busy || !(await sort(parsed.entries))) return
     setMade([...made, line])
     setLine('')
   }
-  const says = parsed.ok ? parsed.effects.map((e) => effectWords(e, when).text).join(' ') : 'problem' in parsed ? problemWords(parsed.problem, zone) : 'Looking it up …'
+  const says = parsed.ok
+    ? parsed.effects.map((e) => effectWords(e, when).text).join(' ')
+    : 'problem' in parsed
+      ? problemWords(parsed.problem, zone)
+      : 'Looking it up …'
   return (
     <Slip title={`Sort: ${title(jot)}`} onClose={onClose}>
       <p className="text-quiet num text-13 mb-2">{`${short(jot.happenedAt.latest)} ${clock(jot.happenedAt.latest)}`}</p>
-      {jot.seconds !== undefined && <audio controls className="mb-3 w-full" src={`/api/machines/${view.machine}/voices/${jot.entry}`} aria-label="What was spoken" />}
+      {jot.seconds !== undefined && (
+        <audio
+          controls
+          className="mb-3 w-full"
+          src={`/api/machines/${view.machine}/voices/${jot.entry}`}
+          aria-label="What was spoken"
+        />
+      )}
       {jot.photos.length > 0 && (
         <ul className="mb-3 flex flex-wrap gap-2">
           {jot.photos.map((photo) => (
@@ -81,7 +104,13 @@ export function SortSlip({ view, jot, onClose }: { view: EpisodeView; jot: JotRo
         }}
       >
         <div className="flex-1">
-          <TextField label={made.length ? 'Another entry from it' : 'As an entry'} autoFocus autoComplete="off" value={line} onChange={(e) => setLine(e.target.value)} />
+          <TextField
+            label={made.length ? 'Another entry from it' : 'As an entry'}
+            autoFocus
+            autoComplete="off"
+            value={line}
+            onChange={(e) => setLine(e.target.value)}
+          />
         </div>
         <PlainButton type="submit" disabled={!parsed.ok || busy}>
           Write
@@ -96,7 +125,11 @@ export function SortSlip({ view, jot, onClose }: { view: EpisodeView; jot: JotRo
           <>
             <Act
               disabled={busy || !jot.words}
-              onClick={() => void sort([{ body: { kind: 'note', machine: view.machine, words: jot.words } }]).then((written) => written && onClose())}
+              onClick={() =>
+                void sort([{ body: { kind: 'note', machine: view.machine, words: jot.words } }]).then(
+                  (written) => written && onClose(),
+                )
+              }
             >
               Keep it as a note
             </Act>

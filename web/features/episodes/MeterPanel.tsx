@@ -11,7 +11,8 @@ export function MeterPanel({ meter, onTake }: { meter: Meter; onTake: () => void
   return (
     <div className="border-hair flex flex-wrap items-center gap-x-5 gap-y-1 border-b px-3 py-2">
       <span>
-        <strong>{meter.name}</strong> <span className="text-quiet">{`${meterKey} takes its reading into the line`}</span>
+        <strong>{meter.name}</strong>{' '}
+        <span className="text-quiet">{`${meterKey} takes its reading into the line`}</span>
       </span>
       <PlainButton onClick={onTake}>Take its reading</PlainButton>
       {meter.simulated && <Probes />}
@@ -39,8 +40,19 @@ function Probes() {
       <label htmlFor="probes" className="text-quiet">
         Simulated: its probes touch
       </label>
-      <input id="probes" className="field num h-9 w-24" inputMode="decimal" value={value} onChange={(e) => setValue(e.target.value)} />
-      <select aria-label="unit of the simulated input" className="field num h-9 w-20" value={unit} onChange={(e) => setUnit(e.target.value)}>
+      <input
+        id="probes"
+        className="field num h-9 w-24"
+        inputMode="decimal"
+        value={value}
+        onChange={(e) => setValue(e.target.value)}
+      />
+      <select
+        aria-label="unit of the simulated input"
+        className="field num h-9 w-20"
+        value={unit}
+        onChange={(e) => setUnit(e.target.value)}
+      >
         {meterUnits.map((u) => (
           <option key={u}>{u}</option>
         ))}

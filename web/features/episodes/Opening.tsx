@@ -12,12 +12,22 @@ export function Opening({ view, onLine }: { view: EpisodeView; onLine: (line: st
     <section>
       <h2 className="headrule flex justify-between gap-3">
         {view.wayIn.length > 0 && (
-          <button type="button" aria-expanded={open === 'in'} className="act font-bold" onClick={() => setOpen(open === 'in' ? undefined : 'in')}>
+          <button
+            type="button"
+            aria-expanded={open === 'in'}
+            className="act font-bold"
+            onClick={() => setOpen(open === 'in' ? undefined : 'in')}
+          >
             Way in, {view.wayIn.length}
           </button>
         )}
         {steps.length > 1 && (
-          <button type="button" aria-expanded={open === 'back'} className="act font-bold" onClick={() => setOpen(open === 'back' ? undefined : 'back')}>
+          <button
+            type="button"
+            aria-expanded={open === 'back'}
+            className="act font-bold"
+            onClick={() => setOpen(open === 'back' ? undefined : 'back')}
+          >
             Back in order
           </button>
         )}
@@ -29,18 +39,28 @@ export function Opening({ view, onLine }: { view: EpisodeView; onLine: (line: st
               <span className="flex items-baseline gap-2">
                 <span className="num text-quiet">{i + 1}</span>
                 <span className="min-w-0 flex-1 break-words">
-                  <strong>{step.what}</strong> <span className="num">{[step.count, step.size].filter(Boolean).join(' ')}</span> {step.head}
+                  <strong>{step.what}</strong>{' '}
+                  <span className="num">{[step.count, step.size].filter(Boolean).join(' ')}</span> {step.head}
                 </span>
               </span>
               {step.heed && <span className="text-copper block font-bold">{step.heed}</span>}
-              {mayWrite && step.count !== undefined && step.size && <Act onClick={() => onLine(`off ${step.what} ${step.count} ${step.size} `)}>Into the line</Act>}
+              {mayWrite && step.count !== undefined && step.size && (
+                <Act onClick={() => onLine(`off ${step.what} ${step.count} ${step.size} `)}>
+                  Into the line
+                </Act>
+              )}
             </li>
           ))}
         </ol>
       )}
       {open === 'back' && (
         <>
-          {circle.length > 0 && <p className="text-copper py-1.5 font-bold">The sheet asks for a circle: {[...circle, circle[0]].join(' before ')}. One of these must be wrong.</p>}
+          {circle.length > 0 && (
+            <p className="text-copper py-1.5 font-bold">
+              The sheet asks for a circle: {[...circle, circle[0]].join(' before ')}. One of these must be
+              wrong.
+            </p>
+          )}
           <ol>
             {steps.map((step, i) => (
               <li key={step.line} className="border-hair border-b py-1.5">

@@ -3,7 +3,17 @@ import { useState } from 'react'
 import { post, wordsOf } from '#web/app/http.ts'
 import { Act, PlainButton, Said } from '#web/ui/Forms.tsx'
 
-export function PinStrip({ party, name, onConfirmed, onKeep }: { party: string; name: string; onConfirmed: () => void; onKeep: () => void }) {
+export function PinStrip({
+  party,
+  name,
+  onConfirmed,
+  onKeep,
+}: {
+  party: string
+  name: string
+  onConfirmed: () => void
+  onKeep: () => void
+}) {
   const [pin, setPin] = useState('')
   const [error, setError] = useState<string>()
   const confirm = async () => {

@@ -9,13 +9,22 @@ import { useDates, useSigned } from '#web/app/session.tsx'
 import { Code } from '#web/ui/Code.tsx'
 import { MainButton } from '#web/ui/Forms.tsx'
 
-const papers = { sheet: 'Episode sheet', tray: 'Tray sheet', label: 'Label inside the case', 'do-not-power': 'Do not power tag' } as const
+const papers = {
+  sheet: 'Episode sheet',
+  tray: 'Tray sheet',
+  label: 'Label inside the case',
+  'do-not-power': 'Do not power tag',
+} as const
 type Paper = keyof typeof papers
 
 export function View() {
   const { id = '', what = 'sheet' } = useParams()
   const paper: Paper = what in papers ? (what as Paper) : 'sheet'
-  const episode = useQuery({ queryKey: ['episode', id], queryFn: () => get<EpisodeView>(`/episodes/${id}`), retry: false })
+  const episode = useQuery({
+    queryKey: ['episode', id],
+    queryFn: () => get<EpisodeView>(`/episodes/${id}`),
+    retry: false,
+  })
   const sheet = useQuery({
     queryKey: ['episode', id, 'sheet'],
     queryFn: () => get<SheetAnswer>(`/episodes/${id}/sheet`),
@@ -56,7 +65,10 @@ export function View() {
         )}
         <MainButton onClick={() => window.print()}>Print</MainButton>
       </div>
-      <article className="mx-auto max-w-3xl border border-black bg-white p-8 text-black" aria-label={papers[paper]}>
+      <article
+        className="mx-auto max-w-3xl border border-black bg-white p-8 text-black"
+        aria-label={papers[paper]}
+      >
         {paper === 'tray' ? (
           <Tray view={view} />
         ) : paper === 'do-not-power' ? (
@@ -158,7 +170,11 @@ function Tray({ view }: { view: EpisodeView }) {
 function CaseLabel({ view, sheet }: { view: EpisodeView; sheet: SheetAnswer }) {
   const { day } = useDates()
   const section = (title: string) => sheet.sections.find((s) => s.title === title)?.lines ?? []
-  const lines = [...section('Parts in'), ...section('Left for later').map((l) => `Left: ${l}`), ...section('Next').map((l) => `Next: ${l}`)]
+  const lines = [
+    ...section('Parts in'),
+    ...section('Left for later').map((l) => `Left: ${l}`),
+    ...section('Next').map((l) => `Next: ${l}`),
+  ]
   return (
     <div className="text-13 mx-auto w-[90mm] border border-black p-[4mm] leading-snug">
       <div className="mb-2 flex items-start justify-between gap-3">
@@ -213,7 +229,10 @@ function DoNotPower({ view }: { view: EpisodeView }) {
           </div>
         </>
       ) : (
-        <p className="text-18">No hazard bars power on the record of this machine. This tag is for machines that have one: write “hazard” and what it is.</p>
+        <p className="text-18">
+          No hazard bars power on the record of this machine. This tag is for machines that have one: write
+          “hazard” and what it is.
+        </p>
       )}
     </div>
   )

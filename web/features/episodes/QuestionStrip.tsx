@@ -20,7 +20,15 @@ export interface Asked {
   readonly latestAmendment?: EntryId | null
 }
 
-export function QuestionStrip({ asked, onDone, laterWords = 'Later' }: { asked: Asked; onDone: () => void; laterWords?: string }) {
+export function QuestionStrip({
+  asked,
+  onDone,
+  laterWords = 'Later',
+}: {
+  asked: Asked
+  onDone: () => void
+  laterWords?: string
+}) {
   const [words, setWords] = useState('')
   const { send, error, busy, setError } = useSend()
   const question = questionOf(asked.body)
@@ -30,7 +38,16 @@ export function QuestionStrip({ asked, onDone, laterWords = 'Later' }: { asked: 
     const body = answered(asked.body, words)
     if (!body) return setError(`Say it like this: ${example}`)
     const { id, happenedAt, basis, doneBy, episode, latestAmendment = null } = asked
-    const made = await send([{ body, happenedAt, basis, doneBy, episode, amends: { entry: id as EntryId, seen: latestAmendment, how: 'correct', reason: 'said later' } }])
+    const made = await send([
+      {
+        body,
+        happenedAt,
+        basis,
+        doneBy,
+        episode,
+        amends: { entry: id as EntryId, seen: latestAmendment, how: 'correct', reason: 'said later' },
+      },
+    ])
     if (made) onDone()
   }
   return (
@@ -49,7 +66,14 @@ export function QuestionStrip({ asked, onDone, laterWords = 'Later' }: { asked: 
       <label className="font-bold" htmlFor={`ask-${asked.id}`}>
         {ask}
       </label>
-      <input id={`ask-${asked.id}`} className="field h-9 w-52" placeholder={example} autoComplete="off" value={words} onChange={(e) => setWords(e.target.value)} />
+      <input
+        id={`ask-${asked.id}`}
+        className="field h-9 w-52"
+        placeholder={example}
+        autoComplete="off"
+        value={words}
+        onChange={(e) => setWords(e.target.value)}
+      />
       <PlainButton type="submit" disabled={busy || words.trim() === ''}>
         Say it
       </PlainButton>

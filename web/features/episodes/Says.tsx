@@ -21,7 +21,9 @@ export function Says({ line, composing: { parsed, looking } }: { line: string; c
       </p>
     )
   if (looking) return <p className="text-quiet">Looking it up …</p>
-  return line.trim() === '' ? null : <p className="text-quiet">{'problem' in parsed ? problemWords(parsed.problem, zone) : ''}</p>
+  return line.trim() === '' ? null : (
+    <p className="text-quiet">{'problem' in parsed ? problemWords(parsed.problem, zone) : ''}</p>
+  )
 }
 
 export function Completions({ list, onTake }: { list: readonly string[]; onTake: (line: string) => void }) {

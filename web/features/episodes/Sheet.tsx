@@ -31,7 +31,9 @@ function placeBrackets(view: EpisodeView, list: HTMLElement, margin: HTMLElement
   }
   const spans = view.brackets
     .map((bracket, i) => ({ i, top: topOf(bracket.from), bottom: topOf(bracket.to) }))
-    .filter((s): s is { i: number; top: number; bottom: number } => s.top !== undefined && s.bottom !== undefined)
+    .filter(
+      (s): s is { i: number; top: number; bottom: number } => s.top !== undefined && s.bottom !== undefined,
+    )
   const ends: number[] = []
   const placed: (Placed | undefined)[] = view.brackets.map(() => undefined)
   let free = 0
@@ -76,8 +78,15 @@ export function Sheet({ view, waiting }: { view: EpisodeView; waiting: readonly 
   }, [count])
 
   return (
-    <div ref={scroller} className="bg-sheet min-h-0 flex-1 overflow-auto px-3" tabIndex={0} aria-label="The log of this episode">
-      <div className={`relative grid gap-x-2 max-md:grid-cols-1 ${view.brackets.length > 0 ? 'grid-cols-[minmax(0,1fr)_188px]' : ''}`}>
+    <div
+      ref={scroller}
+      className="bg-sheet min-h-0 flex-1 overflow-auto px-3"
+      tabIndex={0}
+      aria-label="The log of this episode"
+    >
+      <div
+        className={`relative grid gap-x-2 max-md:grid-cols-1 ${view.brackets.length > 0 ? 'grid-cols-[minmax(0,1fr)_188px]' : ''}`}
+      >
         <ol ref={list} className="min-w-0">
           {view.rows.map((row) => (
             <LogLine
@@ -86,15 +95,24 @@ export function Sheet({ view, waiting }: { view: EpisodeView; waiting: readonly 
               unsent={unsent.has(row.id)}
               names={names}
               day={row.happenedAt.latest.slice(0, 10) !== view.episode.opened.slice(0, 10)}
-              onAct={row.body.kind === 'settle' ? undefined : () => setOpen(open === row.id ? undefined : row.id)}
+              onAct={
+                row.body.kind === 'settle' ? undefined : () => setOpen(open === row.id ? undefined : row.id)
+              }
               actLabel={row.contested ? 'Settle' : 'Correct'}
             >
               {open === row.id &&
-                (row.contested ? <SettleSlip row={row} onClose={() => setOpen(undefined)} /> : <Restate row={row} view={view} onClose={() => setOpen(undefined)} />)}
+                (row.contested ? (
+                  <SettleSlip row={row} onClose={() => setOpen(undefined)} />
+                ) : (
+                  <Restate row={row} view={view} onClose={() => setOpen(undefined)} />
+                ))}
             </LogLine>
           ))}
           {apart.map(({ draft, refused }) => (
-            <li key={draft.id} className="border-hair border-l-line grid min-h-8 grid-cols-[3.4rem_1fr] items-baseline gap-x-2 border-b border-l-4 border-l-dashed py-1.5 pl-1">
+            <li
+              key={draft.id}
+              className="border-hair border-l-line grid min-h-8 grid-cols-[3.4rem_1fr] items-baseline gap-x-2 border-b border-l-4 border-l-dashed py-1.5 pl-1"
+            >
               <span className="num text-quiet">{clock(draft.happenedAt.latest)}</span>
               <span>
                 {words(draft.body).what} <span className="text-quiet">{refused ?? 'not sent yet'}</span>
@@ -108,13 +126,20 @@ export function Sheet({ view, waiting }: { view: EpisodeView; waiting: readonly 
             const said = bracketWords(bracket, when)
             const left = 2 + at.lane * 6
             return (
-              <li key={`${bracket.to}${bracket.functions.join()}`} className={`max-md:mb-2 ${placed[i] ? '' : 'invisible'} ${said.strong ? 'text-copper' : 'text-ink'}`}>
+              <li
+                key={`${bracket.to}${bracket.functions.join()}`}
+                className={`max-md:mb-2 ${placed[i] ? '' : 'invisible'} ${said.strong ? 'text-copper' : 'text-ink'}`}
+              >
                 <span
                   aria-hidden="true"
                   className="absolute w-2 border-y-2 border-r-2 border-current max-md:hidden"
                   style={{ top: at.top, height: Math.max(6, at.bottom - at.top), left }}
                 />
-                <div data-bracket={i} className="absolute max-md:static" style={{ top: at.textTop, left: 26, right: 0 }}>
+                <div
+                  data-bracket={i}
+                  className="absolute max-md:static"
+                  style={{ top: at.textTop, left: 26, right: 0 }}
+                >
                   <strong className="text-13 block leading-tight">{said.title}</strong>
                   <span className="text-13 block leading-tight">{said.detail}</span>
                 </div>

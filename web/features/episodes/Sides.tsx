@@ -18,7 +18,15 @@ import { DischargeSum } from './DischargeSum.tsx'
 import { useWide } from '#web/ui/useWide.ts'
 import { stampTitle } from '#web/ui/Plate.tsx'
 
-export function LeftSide({ view, onLine, onSort }: { view: EpisodeView; onLine: (line: string) => void; onSort: (jot: JotRow) => void }) {
+export function LeftSide({
+  view,
+  onLine,
+  onSort,
+}: {
+  view: EpisodeView
+  onLine: (line: string) => void
+  onSort: (jot: JotRow) => void
+}) {
   const { zone } = useDates()
   const [now, setNow] = useState(nowMs)
   useEffect(() => {
@@ -46,7 +54,9 @@ export function LeftSide({ view, onLine, onSort }: { view: EpisodeView; onLine: 
               <span className="num text-24">{Math.abs(f.off - f.on)}</span>
               <span>
                 <span className="num">{f.size}</span>
-                <span className="text-quiet text-13 block">{f.off > f.on ? list(f.cups) || 'no cup said' : 'more on than off'}</span>
+                <span className="text-quiet text-13 block">
+                  {f.off > f.on ? list(f.cups) || 'no cup said' : 'more on than off'}
+                </span>
               </span>
             </li>
           ))}
@@ -71,9 +81,13 @@ export function LeftSide({ view, onLine, onSort }: { view: EpisodeView; onLine: 
               const next = nextRing(w, now)
               return (
                 <li key={w.entry} className="py-1.5">
-                  <span className={`num text-24 block ${next ? '' : 'text-copper font-bold'}`}>{next ? leftWords(next, now) : 'over'}</span>
+                  <span className={`num text-24 block ${next ? '' : 'text-copper font-bold'}`}>
+                    {next ? leftWords(next, now) : 'over'}
+                  </span>
                   {w.what}
-                  {w.everyMinutes !== undefined && <span className="text-quiet">, every {durationWords(w.everyMinutes)}</span>}
+                  {w.everyMinutes !== undefined && (
+                    <span className="text-quiet">, every {durationWords(w.everyMinutes)}</span>
+                  )}
                   {view.episode.state !== 'closed' && (
                     <Act className="block" onClick={() => onLine(`over ${i + 1} `)}>
                       It is over
@@ -92,7 +106,12 @@ export function LeftSide({ view, onLine, onSort }: { view: EpisodeView; onLine: 
         <ol>
           {view.questions.map((q, i) => (
             <li key={q.entry} className="border-hair flex gap-2 border-b py-1.5">
-              <button type="button" className="num text-quiet hover:text-ink" onClick={() => onLine(`answer ${i + 1} `)} aria-label={`Answer question ${i + 1}`}>
+              <button
+                type="button"
+                className="num text-quiet hover:text-ink"
+                onClick={() => onLine(`answer ${i + 1} `)}
+                aria-label={`Answer question ${i + 1}`}
+              >
                 {i + 1}
               </button>
               <span className="min-w-0 break-words">{q.words}</span>
@@ -105,7 +124,9 @@ export function LeftSide({ view, onLine, onSort }: { view: EpisodeView; onLine: 
       <section>
         <h2 className="headrule">Last proved</h2>
         <p className="py-1.5">
-          {view.lastProof ? `${view.lastProof.stand} of ${view.lastProof.of} functions stand; oldest proof ${dayWords(view.lastProof.at, zone)}.` : 'Nothing is proved yet.'}
+          {view.lastProof
+            ? `${view.lastProof.stand} of ${view.lastProof.of} functions stand; oldest proof ${dayWords(view.lastProof.at, zone)}.`
+            : 'Nothing is proved yet.'}
         </p>
         {view.before?.next && (
           <p className="text-quiet">
@@ -120,7 +141,10 @@ export function LeftSide({ view, onLine, onSort }: { view: EpisodeView; onLine: 
 /** What entries of this episode leave unsaid; answered whenever there is time. */
 function Unsaid({ view }: { view: EpisodeView }) {
   const [open, setOpen] = useState<string>()
-  const rows = view.episode.state === 'closed' ? [] : view.rows.filter((r) => !r.withdrawn && !r.contested && questionOf(r.body))
+  const rows =
+    view.episode.state === 'closed'
+      ? []
+      : view.rows.filter((r) => !r.withdrawn && !r.contested && questionOf(r.body))
   if (rows.length === 0) return null
   return (
     <section>
@@ -159,7 +183,9 @@ function CleanRuns({ view, onLine }: { view: EpisodeView; onLine: (line: string)
                 <span className="text-quiet text-13 block">
                   {`${run.clean} clean so far. It failed ${run.failures} of ${run.of} before: if that still held, such luck has ${Math.round(run.luck * 100)} %.`}
                 </span>
-                {view.episode.state !== 'closed' && <Act onClick={() => onLine(`test ${fn} pass`)}>One more was clean</Act>}
+                {view.episode.state !== 'closed' && (
+                  <Act onClick={() => onLine(`test ${fn} pass`)}>One more was clean</Act>
+                )}
               </li>
             ),
         )}
@@ -192,10 +218,18 @@ export function RightSide({
             <p key={hazard.kind} className="mb-2">
               <strong className="text-oxide block">{stampTitle(hazard.kind)}</strong>
               {hazard.words}{' '}
-              {hazard.needs && <span className="text-quiet">{authorised.length ? `Authorised: ${list(authorised)}.` : 'Nobody of the house is authorised for it.'}</span>}
+              {hazard.needs && (
+                <span className="text-quiet">
+                  {authorised.length
+                    ? `Authorised: ${list(authorised)}.`
+                    : 'Nobody of the house is authorised for it.'}
+                </span>
+              )}
             </p>
           ))}
-          <p className="text-quiet text-13 mb-1">Follow the local electrical code; if in doubt, leave it to a licensed person.</p>
+          <p className="text-quiet text-13 mb-1">
+            Follow the local electrical code; if in doubt, leave it to a licensed person.
+          </p>
         </section>
       )}
       {view.closedReport && <ClosedReport view={view} />}
@@ -209,9 +243,13 @@ export function RightSide({
               onClick={() => setChosen({ at: moment, check: openCheck === check.check ? '' : check.check })}
             >
               <span className="font-bold">{checkTitles[check.check]}</span>
-              <span className={check.unmet > 0 ? 'text-copper font-bold' : 'text-quiet'}>{checkCount(check)}</span>
+              <span className={check.unmet > 0 ? 'text-copper font-bold' : 'text-quiet'}>
+                {checkCount(check)}
+              </span>
             </button>
-            {openCheck === check.check && <CheckBody check={check} view={view} onLine={onLine} onOverride={onOverride} />}
+            {openCheck === check.check && (
+              <CheckBody check={check} view={view} onLine={onLine} onOverride={onOverride} />
+            )}
           </li>
         ))}
       </ul>
@@ -221,7 +259,10 @@ export function RightSide({
 
 /** A closed episode keeps the report it was closed with; what came later and breaks it is said, not rewritten. */
 function ClosedReport({ view }: { view: EpisodeView }) {
-  const broken = view.checks.find((c) => c.check === 'closing')?.rules.filter((r) => r.is === 'not met' && r.rule !== 'next step handed on') ?? []
+  const broken =
+    view.checks
+      .find((c) => c.check === 'closing')
+      ?.rules.filter((r) => r.is === 'not met' && r.rule !== 'next step handed on') ?? []
   return (
     <section aria-label="Closing report">
       <h3 className="mt-3 font-bold">Closed with this report</h3>
@@ -265,7 +306,8 @@ function CheckBody({
         : `test ${(check.rules.find((r) => r.rule === rule)?.about ?? []).map((f) => `${f} pass`).join(', ')}`
     if (rule === 'tray empty') return 'back all'
     if (rule === 'nothing bars power') return 'hazard clear 1 '
-    if (rule === 'work verified' || rule === 'sockets verified') return `verify ${check.rules.find((r) => r.rule === rule)?.about[0] ?? ''} `
+    if (rule === 'work verified' || rule === 'sockets verified')
+      return `verify ${check.rules.find((r) => r.rule === rule)?.about[0] ?? ''} `
     return undefined
   }
   return (
@@ -274,7 +316,10 @@ function CheckBody({
         const words = ruleWords(rule, check.depth)
         const line = hint(rule.rule)
         return (
-          <div key={rule.rule} className={`mb-3 border-l-4 pl-3 ${rule.is === 'not met' ? 'border-copper' : 'border-hair'}`}>
+          <div
+            key={rule.rule}
+            className={`mb-3 border-l-4 pl-3 ${rule.is === 'not met' ? 'border-copper' : 'border-hair'}`}
+          >
             <strong className="block">{ruleTitle(rule.rule)}</strong>
             <span className="block">{words.saw}</span>
             <span className="text-quiet block">{words.satisfy}</span>
@@ -287,7 +332,9 @@ function CheckBody({
                   </Act>
                 ))}
                 {rule.is === 'not met' && rule.rule !== 'next step handed on' && (
-                  <Act onClick={() => onOverride(check, rule.rule)}>{rule.rule === 'tested before work' ? 'Say why not' : 'Override'}</Act>
+                  <Act onClick={() => onOverride(check, rule.rule)}>
+                    {rule.rule === 'tested before work' ? 'Say why not' : 'Override'}
+                  </Act>
                 )}
               </span>
             )}
@@ -295,7 +342,9 @@ function CheckBody({
           </div>
         )
       })}
-      {met.length > 0 && <p className="text-quiet border-hair border-l-4 pl-3">{`${met.length} met: ${met.map((r) => ruleTitle(r.rule).toLowerCase()).join(', ')}`}</p>}
+      {met.length > 0 && (
+        <p className="text-quiet border-hair border-l-4 pl-3">{`${met.length} met: ${met.map((r) => ruleTitle(r.rule).toLowerCase()).join(', ')}`}</p>
+      )}
     </div>
   )
 }

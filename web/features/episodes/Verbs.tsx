@@ -24,20 +24,42 @@ export function choicesOf(verb: Verb, context: ComposerContext): Choice[] {
     case 'Take out':
       return context.slots
         .filter((s) => s.content === 'unseen' || s.content === 'part')
-        .map((s) => ({ label: s.position.designator, quiet: s.position.accepts, line: `out ${s.position.designator}` }))
+        .map((s) => ({
+          label: s.position.designator,
+          quiet: s.position.accepts,
+          line: `out ${s.position.designator}`,
+        }))
     case 'Put in': {
-      const back = context.tray.flatMap((p): Choice[] => (p.home?.position ? [{ label: `${p.label} back into ${p.home.position}`, line: `in ${p.home.position}` }] : []))
+      const back = context.tray.flatMap((p): Choice[] =>
+        p.home?.position
+          ? [{ label: `${p.label} back into ${p.home.position}`, line: `in ${p.home.position}` }]
+          : [],
+      )
       const home = context.parts.flatMap((p): Choice[] =>
         p.home?.position && p.home.in.id === context.machine && !context.tray.some((t) => t.id === p.id)
-          ? [{ label: `${p.label} home into ${p.home.position}`, quiet: p.placeLabel, line: `in ${p.home.position}` }]
+          ? [
+              {
+                label: `${p.label} home into ${p.home.position}`,
+                quiet: p.placeLabel,
+                line: `in ${p.home.position}`,
+              },
+            ]
           : [],
       )
       const empty = context.slots
         .filter((s) => s.content === 'empty')
-        .map((s) => ({ label: `something else into ${s.position.designator}`, quiet: s.position.accepts, line: `in ${s.position.designator} ` }))
+        .map((s) => ({
+          label: `something else into ${s.position.designator}`,
+          quiet: s.position.accepts,
+          line: `in ${s.position.designator} `,
+        }))
       const full = context.slots
         .filter((s) => (s.content === 'part' || s.content === 'unseen') && !s.position.assembly)
-        .map((s) => ({ label: `swap ${s.position.designator}`, quiet: s.position.accepts, line: `swap ${s.position.designator} < ` }))
+        .map((s) => ({
+          label: `swap ${s.position.designator}`,
+          quiet: s.position.accepts,
+          line: `swap ${s.position.designator} < `,
+        }))
       return [...back, ...home, ...empty, ...full]
     }
     case 'Test':
@@ -45,30 +67,54 @@ export function choicesOf(verb: Verb, context: ComposerContext): Choice[] {
         { label: 'all pass', line: 'all pass' },
         { label: 'all pass but …', line: 'all pass but ' },
         ...context.functions.flatMap((f): Choice[] => [
-          ...(f.grid ? [{ label: `${f.name}, one by one`, line: '', grid: f.name, quiet: `${f.grid.flat().filter(Boolean).length} cells` }] : []),
+          ...(f.grid
+            ? [
+                {
+                  label: `${f.name}, one by one`,
+                  line: '',
+                  grid: f.name,
+                  quiet: `${f.grid.flat().filter(Boolean).length} cells`,
+                },
+              ]
+            : []),
           { label: `${f.name} pass`, line: `test ${f.name} pass`, quiet: context.standing[f.name] },
           { label: `${f.name} fail`, line: `test ${f.name} fail: ` },
         ]),
       ]
     case 'Read': {
-      const rails = context.points.length > 0 ? [] : ['5V', '12V', '-12V'].map((rail) => ({ label: `${rail} rail`, line: `${rail} ` }))
+      const rails =
+        context.points.length > 0
+          ? []
+          : ['5V', '12V', '-12V'].map((rail) => ({ label: `${rail} rail`, line: `${rail} ` }))
       return [
-        ...context.points.map((p) => ({ label: p.point, quiet: p.last ? `last ${p.last.asWritten}` : 'not read yet', line: `${p.point} ` })),
+        ...context.points.map((p) => ({
+          label: p.point,
+          quiet: p.last ? `last ${p.last.asWritten}` : 'not read yet',
+          line: `${p.point} `,
+        })),
         ...rails,
         { label: 'another point', line: 'read ' },
-        ...(context.points.some((p) => p.last?.here) ? [{ label: 'keep these as the healthy set', line: 'healthy' }] : []),
+        ...(context.points.some((p) => p.last?.here)
+          ? [{ label: 'keep these as the healthy set', line: 'healthy' }]
+          : []),
       ]
     }
     case 'Work':
       return ['clean', 'reseat', 'resolder', 'adjust', 'wipe', 'oil', 'mend', 'verify']
         .map((w) => ({ label: w, line: `${w} ` }))
         .concat([
-          ...context.methods.map((m) => ({ label: `${m.recipe.verb} by ${m.recipe.name}`, line: `${m.recipe.verb} … by ${m.recipe.name}` })),
+          ...context.methods.map((m) => ({
+            label: `${m.recipe.verb} by ${m.recipe.name}`,
+            line: `${m.recipe.verb} … by ${m.recipe.name}`,
+          })),
           { label: 'screws off', line: 'off ' },
           { label: 'screws on', line: 'on ' },
           { label: 'unplug', line: 'unplug ' },
           ...context.connectionsOff.map((c) => ({ label: `plug ${c}`, line: `plug ${c}` })),
-          ...context.tray.map((p) => ({ label: `keep ${p.label} with the machine`, line: `keep ${p.label} ` })),
+          ...context.tray.map((p) => ({
+            label: `keep ${p.label} with the machine`,
+            line: `keep ${p.label} `,
+          })),
           { label: 'hazard', line: 'hazard ' },
           { label: 'power on', line: 'power on' },
           { label: 'power off', line: 'power off' },
@@ -123,7 +169,9 @@ export function Verbs({
               }}
             />
           )}
-          {choices.length === 0 && <p className="text-quiet p-3">Nothing to choose from. Type it into the line.</p>}
+          {choices.length === 0 && (
+            <p className="text-quiet p-3">Nothing to choose from. Type it into the line.</p>
+          )}
           <ul className="grid grid-cols-3 max-md:grid-cols-2">
             {choices.map((c) => (
               <li key={c.label} className="border-hair border-r border-b">

@@ -9,7 +9,15 @@ import { sha256Of } from '#web/ui/hash.ts'
 
 const noMicrophone = 'This browser gives no microphone here. Write a sentence instead: jot …'
 
-export function VoiceJot({ machine, episode, onSaid }: { machine: MachineId; episode: string; onSaid: (words: string | undefined) => void }) {
+export function VoiceJot({
+  machine,
+  episode,
+  onSaid,
+}: {
+  machine: MachineId
+  episode: string
+  onSaid: (words: string | undefined) => void
+}) {
   const drafts = useDrafts()
   const write = useWrite()
   const recorder = useRef<MediaRecorder>(undefined)
@@ -22,8 +30,16 @@ export function VoiceJot({ machine, episode, onSaid }: { machine: MachineId; epi
     const sha256 = await sha256Of(blob)
     if (!known || !sha256 || blob.size === 0) return onSaid('Nothing was recorded.')
     try {
-      const body = { kind: 'jot' as const, what: 'made' as const, machine, words: '', voice: { file: sha256, mime: known, seconds: Number(seconds.toFixed(1)) } }
-      const written = await write(drafts([{ body, episode }]), { files: [{ sha256, sort: 'voice', machine, name: 'voice', blob }] })
+      const body = {
+        kind: 'jot' as const,
+        what: 'made' as const,
+        machine,
+        words: '',
+        voice: { file: sha256, mime: known, seconds: Number(seconds.toFixed(1)) },
+      }
+      const written = await write(drafts([{ body, episode }]), {
+        files: [{ sha256, sort: 'voice', machine, name: 'voice', blob }],
+      })
       onSaid(written.sent && written.refused ? written.refused.detail : undefined)
     } catch (failure) {
       onSaid(wordsOf(failure))

@@ -30,17 +30,30 @@ function Editor({ view, type, onClose }: { view: EpisodeView; type: TypeId; onCl
   const { data } = useQuery({ queryKey: ['types', type], queryFn: () => get<TypeAnswer>(`/types/${type}`) })
   const { send, error, busy } = useSend()
   const [steps, setSteps] = useState<readonly WayInStep[]>(view.wayInShown)
-  const edit = (at: number, change: Partial<WayInStep>) => setSteps(steps.map((s, i) => (i === at ? { ...s, ...change } : s)))
+  const edit = (at: number, change: Partial<WayInStep>) =>
+    setSteps(steps.map((s, i) => (i === at ? { ...s, ...change } : s)))
   const save = async () => {
     if (!data || busy) return
     const wayIn = steps
       .filter((s) => s.what.trim())
-      .map(({ heed, head, ...s }) => ({ ...s, what: s.what.trim(), ...(head?.trim() ? { head: head.trim() } : {}), ...(heed?.trim() ? { heed: heed.trim() } : {}) }))
-    if (await send([{ body: { kind: 'type', type, sheet: { ...data.sheet, wayIn }, learnedIn: view.episode.id } }])) onClose()
+      .map(({ heed, head, ...s }) => ({
+        ...s,
+        what: s.what.trim(),
+        ...(head?.trim() ? { head: head.trim() } : {}),
+        ...(heed?.trim() ? { heed: heed.trim() } : {}),
+      }))
+    if (
+      await send([
+        { body: { kind: 'type', type, sheet: { ...data.sheet, wayIn }, learnedIn: view.episode.id } },
+      ])
+    )
+      onClose()
   }
   return (
     <Slip title={`Way in of ${view.plate.typeName ?? 'this type'}`} onClose={onClose}>
-      <p className="text-quiet mb-2">As it was done here. Say what the next person must heed: hooks, hidden screws, short wires.</p>
+      <p className="text-quiet mb-2">
+        As it was done here. Say what the next person must heed: hooks, hidden screws, short wires.
+      </p>
       <table className="w-full">
         <thead>
           <tr className="text-13 text-quiet text-left">
@@ -55,9 +68,16 @@ function Editor({ view, type, onClose }: { view: EpisodeView; type: TypeId; onCl
           {steps.map((step, i) => (
             <tr key={i}>
               <td className="w-40 py-0.5 pr-2">
-                <input aria-label={`Step ${i + 1}: what`} className={cell} value={step.what} onChange={(e) => edit(i, { what: e.target.value })} />
+                <input
+                  aria-label={`Step ${i + 1}: what`}
+                  className={cell}
+                  value={step.what}
+                  onChange={(e) => edit(i, { what: e.target.value })}
+                />
               </td>
-              <td className="num w-24 pr-2 whitespace-nowrap">{[step.count, step.size].filter(Boolean).join(' ')}</td>
+              <td className="num w-24 pr-2 whitespace-nowrap">
+                {[step.count, step.size].filter(Boolean).join(' ')}
+              </td>
               <td className="w-24 pr-2">
                 <input
                   aria-label={`Step ${i + 1}: head`}
@@ -68,10 +88,18 @@ function Editor({ view, type, onClose }: { view: EpisodeView; type: TypeId; onCl
                 />
               </td>
               <td className="pr-2">
-                <input aria-label={`Step ${i + 1}: to heed`} className={cell} value={step.heed ?? ''} onChange={(e) => edit(i, { heed: e.target.value })} />
+                <input
+                  aria-label={`Step ${i + 1}: to heed`}
+                  className={cell}
+                  value={step.heed ?? ''}
+                  onChange={(e) => edit(i, { heed: e.target.value })}
+                />
               </td>
               <td>
-                <Act onClick={() => setSteps(steps.filter((_, at) => at !== i))} aria-label={`Leave out step ${i + 1}`}>
+                <Act
+                  onClick={() => setSteps(steps.filter((_, at) => at !== i))}
+                  aria-label={`Leave out step ${i + 1}`}
+                >
                   Leave out
                 </Act>
               </td>

@@ -15,7 +15,9 @@ export interface Staff {
 export function useStaff(): readonly Staff[] {
   const { me } = useSigned()
   const people = useQuery({ queryKey: ['people'], queryFn: () => get<PeopleAnswer>('/people') })
-  const others = people.data?.people.filter((p) => p.account && p.active && p.role !== 'guest' && p.party !== me.party) ?? []
+  const others =
+    people.data?.people.filter((p) => p.account && p.active && p.role !== 'guest' && p.party !== me.party) ??
+    []
   return [{ party: me.party, initials: me.initials, name: me.name }, ...others]
 }
 
@@ -40,7 +42,11 @@ export function WhoRow({
   const shown = staff.slice(0, mostShown)
   const rest = staff.slice(mostShown)
   const { kept } = context
-  const stays = [kept.cup, kept.instrument, ...kept.gear.map((id) => context.gear.find((g) => g.id === id)?.name)].filter(Boolean)
+  const stays = [
+    kept.cup,
+    kept.instrument,
+    ...kept.gear.map((id) => context.gear.find((g) => g.id === id)?.name),
+  ].filter(Boolean)
   return (
     <div className="flex min-h-8 flex-wrap items-center gap-x-3">
       <div role="radiogroup" aria-label="Done by" className="flex">
@@ -50,7 +56,15 @@ export function WhoRow({
             title={p.name}
             className="num has-checked:bg-ink has-checked:text-ground has-focus-visible:outline-verdigris flex h-8 min-w-11 cursor-pointer items-center justify-center rounded-sm px-2 has-focus-visible:outline-2 pointer-coarse:h-11"
           >
-            <input type="radio" name="who" className="sr-only" value={p.party} checked={who === p.party} onChange={() => onWho(p.party)} aria-label={p.name} />
+            <input
+              type="radio"
+              name="who"
+              className="sr-only"
+              value={p.party}
+              checked={who === p.party}
+              onChange={() => onWho(p.party)}
+              aria-label={p.name}
+            />
             {p.initials}
           </label>
         ))}
@@ -71,9 +85,12 @@ export function WhoRow({
         </select>
       )}
       <label className="text-13 text-quiet flex cursor-pointer items-center gap-1.5">
-        <input type="checkbox" checked={fromMemory} onChange={(e) => onFromMemory(e.target.checked)} /> from memory
+        <input type="checkbox" checked={fromMemory} onChange={(e) => onFromMemory(e.target.checked)} /> from
+        memory
       </label>
-      {stays.length > 0 && <span className="text-13 text-quiet min-w-0 truncate">{`as last used: ${stays.join(', ')}`}</span>}
+      {stays.length > 0 && (
+        <span className="text-13 text-quiet min-w-0 truncate">{`as last used: ${stays.join(', ')}`}</span>
+      )}
     </div>
   )
 }

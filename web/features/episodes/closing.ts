@@ -20,7 +20,8 @@ export const deferrable: ReadonlySet<string> = new Set([
 ])
 
 /** Whether what was said of an item leaves it for later. */
-export const isDeferred = (rule: string, said: Deferral | undefined): boolean => said !== undefined && said.reason.trim() !== '' && (rule !== 'loans home' || said.until !== '')
+export const isDeferred = (rule: string, said: Deferral | undefined): boolean =>
+  said !== undefined && said.reason.trim() !== '' && (rule !== 'loans home' || said.until !== '')
 
 /** The rules as they stand once what was said of their items counts; `asked`: those that the check found wanting, answered or not. */
 export function closingRules(
@@ -35,11 +36,16 @@ export function closingRules(
     const left = rule.about.filter((name) => !isDeferred(rule.rule, said.get(name)))
     return left.length > 0 ? { ...rule, about: left } : { ...rule, is: 'met' }
   })
-  return { rules: answered, asked: rules.filter((r) => r.is === 'not met' && r.rule !== 'next step handed on') }
+  return {
+    rules: answered,
+    asked: rules.filter((r) => r.is === 'not met' && r.rule !== 'next step handed on'),
+  }
 }
 
 /** What is left for later by name, with the words and dates as they were typed. */
 export const deferrals = (rules: readonly RuleAnswer[], deferred: readonly Deferral[]): Deferral[] => {
   const wanting = new Set(rules.filter((r) => r.is === 'not met').flatMap((r) => r.about))
-  return deferred.filter((d) => d.reason.trim() !== '' && wanting.has(d.what)).map((d) => ({ ...d, reason: d.reason.trim() }))
+  return deferred
+    .filter((d) => d.reason.trim() !== '' && wanting.has(d.what))
+    .map((d) => ({ ...d, reason: d.reason.trim() }))
 }

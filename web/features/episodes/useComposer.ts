@@ -38,7 +38,12 @@ export function useParsed(line: string, context: ComposerContext, zone: string):
   const key = looked.map((q) => q.dataUpdatedAt).join() + numbers.join()
   return useMemo(() => {
     const found = new Map(numbers.map((word, i) => [word, answers[i]]))
-    const parsed = parseLine(line, context, { now: nowInstant(), zone, newId, lookUp: (word) => (found.has(word) ? found.get(word) : {}) })
+    const parsed = parseLine(line, context, {
+      now: nowInstant(),
+      zone,
+      newId,
+      lookUp: (word) => (found.has(word) ? found.get(word) : {}),
+    })
     return { parsed, completions: completions(line, context), looking: !parsed.ok && 'needs' in parsed }
     // eslint-disable-next-line react-hooks/exhaustive-deps -- `key` stands for numbers and answers, which are new arrays every time
   }, [line, context, zone, key])

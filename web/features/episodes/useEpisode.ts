@@ -39,7 +39,14 @@ export function useEpisode(id: string): EpisodeHere {
   const local = useLocalView(id, me.account, waiting, cut || waiting.length > 0)
   useKept(id, me.account, answered)
   const view = (cut || waiting.length > 0) && local ? local : answered
-  return { view, error: view || (cut && local === undefined && server.fetchStatus === 'fetching') ? undefined : (server.error ?? undefined), waiting }
+  return {
+    view,
+    error:
+      view || (cut && local === undefined && server.fetchStatus === 'fetching')
+        ? undefined
+        : (server.error ?? undefined),
+    waiting,
+  }
 }
 
 /** Keeps the episode on the device, some seconds after it was last seen to change. */
@@ -60,7 +67,12 @@ function useKept(id: string, account: string, seen: EpisodeView | undefined) {
   }, [id, account, seen])
 }
 
-function useLocalView(id: string, account: string, waiting: readonly Waiting[], wanted: boolean): EpisodeView | undefined {
+function useLocalView(
+  id: string,
+  account: string,
+  waiting: readonly Waiting[],
+  wanted: boolean,
+): EpisodeView | undefined {
   const [view, setView] = useState<EpisodeView>()
   const worker = useRef<Worker>(undefined)
   const asked = useRef(0)
@@ -71,7 +83,9 @@ function useLocalView(id: string, account: string, waiting: readonly Waiting[], 
     void heldEpisode(account, id).then((held) => {
       if (!held || n !== asked.current) return
       if (!worker.current) {
-        worker.current = new Worker(new URL('../../workers/episode.worker.ts', import.meta.url), { type: 'module' })
+        worker.current = new Worker(new URL('../../workers/episode.worker.ts', import.meta.url), {
+          type: 'module',
+        })
         worker.current.onmessage = ({ data }: MessageEvent<{ n: number; view: EpisodeView | undefined }>) => {
           if (data.n === asked.current) setView(data.view)
         }

@@ -9,7 +9,12 @@ import { get, post } from '#web/app/http.ts'
 export const meterKey = 'F2'
 
 export function useMeter(context: ComposerContext) {
-  const { data } = useQuery({ queryKey: ['meter'], queryFn: () => get<MeterAnswer>('/meter'), staleTime: 60_000, retry: false })
+  const { data } = useQuery({
+    queryKey: ['meter'],
+    queryFn: () => get<MeterAnswer>('/meter'),
+    staleTime: 60_000,
+    retry: false,
+  })
   return {
     name: data?.name,
     simulated: data?.simulated ?? false,

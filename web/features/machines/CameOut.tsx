@@ -8,7 +8,10 @@ export function CameOut({ view }: { view: MachineView }) {
   const { short } = useDates()
   const { me } = useSigned()
   return (
-    <Rows title="What came out, and where it is" empty={view.given.length === 0 ? 'Nothing that is known.' : undefined}>
+    <Rows
+      title="What came out, and where it is"
+      empty={view.given.length === 0 ? 'Nothing that is known.' : undefined}
+    >
       {view.given.map((g) => (
         <Row
           key={g.part}
@@ -23,7 +26,9 @@ export function CameOut({ view }: { view: MachineView }) {
           }
           right={
             <>
-              <span className={g.to === 'unknown' ? 'text-copper font-bold' : ''}>{g.to === 'unknown' ? 'nobody knows where' : g.to}</span>
+              <span className={g.to === 'unknown' ? 'text-copper font-bold' : ''}>
+                {g.to === 'unknown' ? 'nobody knows where' : g.to}
+              </span>
               {`, ${short(g.at)}`}
               {g.authority && <span className="text-quiet block">{`on the word of ${g.authority}`}</span>}
             </>

@@ -1,7 +1,15 @@
 /** The collection: every machine, dense, filtered by words, with its lifeline in one lane. */
 import { useRef, useState } from 'react'
 import { Link, useNavigate, useSearchParams } from 'react-router'
-import { listColumns, listFilters, listSorts, usualColumns, type ListColumn, type ListFilter, type ListSort } from '#api/filters.ts'
+import {
+  listColumns,
+  listFilters,
+  listSorts,
+  usualColumns,
+  type ListColumn,
+  type ListFilter,
+  type ListSort,
+} from '#api/filters.ts'
 import { list } from '#api/words/lists.ts'
 import { useSigned } from '#web/app/session.tsx'
 import { MainButton } from '#web/ui/Forms.tsx'
@@ -27,14 +35,17 @@ export function View() {
   const navigate = useNavigate()
   const [params, setParams] = useSearchParams()
   const q = params.get('q') ?? ''
-  const filters = params.getAll('filter').filter((f): f is ListFilter => (listFilters as readonly string[]).includes(f))
+  const filters = params
+    .getAll('filter')
+    .filter((f): f is ListFilter => (listFilters as readonly string[]).includes(f))
   const sort = listSorts.find((s) => s === params.get('sort')) ?? 'name'
   const [shown, setShown] = useState(rememberedColumns)
   const scroller = useRef<HTMLDivElement>(null)
-  const search = new URLSearchParams([...(q ? [['q', q]] : []), ...filters.map((f) => ['filter', f]), ...(sort === 'name' ? [] : [['sort', sort]])] as [
-    string,
-    string,
-  ][]).toString()
+  const search = new URLSearchParams([
+    ...(q ? [['q', q]] : []),
+    ...filters.map((f) => ['filter', f]),
+    ...(sort === 'name' ? [] : [['sort', sort]]),
+  ] as [string, string][]).toString()
   const machines = useListHead(search)
 
   const change = (edit: (next: URLSearchParams) => void) => {
@@ -47,7 +58,10 @@ export function View() {
     setShown(next)
     localStorage.setItem(columnsKey, JSON.stringify(next))
   }
-  const toggle = (filter: ListFilter) => change((next) => (filters.includes(filter) ? next.delete('filter', filter) : next.append('filter', filter)))
+  const toggle = (filter: ListFilter) =>
+    change((next) =>
+      filters.includes(filter) ? next.delete('filter', filter) : next.append('filter', filter),
+    )
   const guest = me.role === 'guest'
   const narrowed = q !== '' || filters.length > 0
   return (
@@ -58,7 +72,9 @@ export function View() {
           <p className="text-quiet" role="status">
             <span className="num">{machines.total}</span> {machines.total === 1 ? 'machine' : 'machines'}
             {narrowed && ' that match'}
-            {machines.near.length > 0 && <strong className="text-ink">{`. Nothing is spelt “${list(machines.near)}”; shown is what comes near.`}</strong>}
+            {machines.near.length > 0 && (
+              <strong className="text-ink">{`. Nothing is spelt “${list(machines.near)}”; shown is what comes near.`}</strong>
+            )}
           </p>
         </div>
         {!guest && (
@@ -84,7 +100,9 @@ export function View() {
           className="field h-8"
           value={q}
           maxLength={120}
-          onChange={(e) => change((next) => (e.target.value ? next.set('q', e.target.value) : next.delete('q')))}
+          onChange={(e) =>
+            change((next) => (e.target.value ? next.set('q', e.target.value) : next.delete('q')))
+          }
           onKeyDown={(e) => {
             if (e.key !== 'ArrowDown') return
             e.preventDefault()
@@ -98,7 +116,11 @@ export function View() {
                 type="button"
                 aria-pressed={filters.includes(filter)}
                 onClick={() => toggle(filter)}
-                className={filters.includes(filter) ? 'border-verdigris border-b-2 font-bold' : 'text-quiet hover:text-ink border-b-2 border-transparent'}
+                className={
+                  filters.includes(filter)
+                    ? 'border-verdigris border-b-2 font-bold'
+                    : 'text-quiet hover:text-ink border-b-2 border-transparent'
+                }
               >
                 {filter}
               </button>
@@ -112,10 +134,11 @@ export function View() {
           onTake={(view) => {
             choose(view.columns)
             setParams(
-              new URLSearchParams([...(view.q ? [['q', view.q]] : []), ...view.filter.map((f) => ['filter', f]), ...(view.sort === 'name' ? [] : [['sort', view.sort]])] as [
-                string,
-                string,
-              ][]),
+              new URLSearchParams([
+                ...(view.q ? [['q', view.q]] : []),
+                ...view.filter.map((f) => ['filter', f]),
+                ...(view.sort === 'name' ? [] : [['sort', view.sort]]),
+              ] as [string, string][]),
               { replace: true },
             )
           }}
@@ -126,14 +149,18 @@ export function View() {
               label="in order of"
               value={sort}
               options={listSorts}
-              onChange={(value) => change((next) => (value === 'name' ? next.delete('sort') : next.set('sort', value)))}
+              onChange={(value) =>
+                change((next) => (value === 'name' ? next.delete('sort') : next.set('sort', value)))
+              }
             />
           </div>
         </SavedViews>
       )}
       {machines.loaded && machines.total === 0 ? (
         <p className="bg-sheet rounded-sm p-5">
-          {narrowed ? 'No machine matches all of these words. Take one away.' : 'No machine is registered yet. The first one takes an entry number, a name and where it came from.'}
+          {narrowed
+            ? 'No machine matches all of these words. Take one away.'
+            : 'No machine is registered yet. The first one takes an entry number, a name and where it came from.'}
         </p>
       ) : (
         <MachineGrid list={machines} shown={shown} zone={house.zone} scroller={scroller} />
@@ -142,7 +169,17 @@ export function View() {
   )
 }
 
-function SelectInline({ label, value, options, onChange }: { label: string; value: ListSort; options: readonly ListSort[]; onChange: (value: ListSort) => void }) {
+function SelectInline({
+  label,
+  value,
+  options,
+  onChange,
+}: {
+  label: string
+  value: ListSort
+  options: readonly ListSort[]
+  onChange: (value: ListSort) => void
+}) {
   return (
     <label className="flex items-center gap-2">
       <span className="text-13 text-quiet">{label}</span>

@@ -47,10 +47,20 @@ export function FactsSection({ view }: { view: MachineView }) {
         <h2 className="headrule flex justify-between">
           Facts <Act onClick={() => setEditing(!editing)}>State a fact</Act>
         </h2>
-        {editing && <EditFacts view={view} onSend={(body) => void send(body)} onClose={() => setEditing(false)} steward={me.role === 'steward'} />}
+        {editing && (
+          <EditFacts
+            view={view}
+            onSend={(body) => void send(body)}
+            onClose={() => setEditing(false)}
+            steward={me.role === 'steward'}
+          />
+        )}
         <dl>
           {facts.map(([name, value]) => (
-            <div key={name} className="border-hair flex min-h-8 items-baseline justify-between gap-4 border-b py-1">
+            <div
+              key={name}
+              className="border-hair flex min-h-8 items-baseline justify-between gap-4 border-b py-1"
+            >
               <dt className="text-quiet">{name}</dt>
               <dd className={value ? '' : 'text-quiet'}>{value ?? 'not recorded'}</dd>
             </div>
@@ -72,7 +82,10 @@ export function FactsSection({ view }: { view: MachineView }) {
               <div className="flex min-h-7 items-baseline justify-between gap-4">
                 <span className="text-quiet">{p.key}</span>
                 <span>
-                  {p.option} <span className="text-quiet">{p.own ? `, here because ${p.reason ?? ''}` : ', as the house'}</span>{' '}
+                  {p.option}{' '}
+                  <span className="text-quiet">
+                    {p.own ? `, here because ${p.reason ?? ''}` : ', as the house'}
+                  </span>{' '}
                   {me.role !== 'volunteer' && (
                     <Act className="ml-2" onClick={() => setRule(rule === p.key ? undefined : p.key)}>
                       Choose
@@ -84,7 +97,16 @@ export function FactsSection({ view }: { view: MachineView }) {
                 <ChooseRule
                   policy={p.key}
                   onClose={() => setRule(undefined)}
-                  onSend={(option, reason) => void send({ kind: 'rule', what: 'policy', key: p.key, option, machine: view.id as MachineId, reason })}
+                  onSend={(option, reason) =>
+                    void send({
+                      kind: 'rule',
+                      what: 'policy',
+                      key: p.key,
+                      option,
+                      machine: view.id as MachineId,
+                      reason,
+                    })
+                  }
                 />
               )}
             </li>
@@ -108,7 +130,17 @@ export function FactsSection({ view }: { view: MachineView }) {
   )
 }
 
-function EditFacts({ view, onSend, onClose, steward }: { view: MachineView; onSend: (body: Body) => void; onClose: () => void; steward: boolean }) {
+function EditFacts({
+  view,
+  onSend,
+  onClose,
+  steward,
+}: {
+  view: MachineView
+  onSend: (body: Body) => void
+  onClose: () => void
+  steward: boolean
+}) {
   const types = useQuery({ queryKey: ['types'], queryFn: () => get<{ types: TypeRow[] }>('/types') })
   const { plate } = view
   const submit = (event: React.FormEvent<HTMLFormElement>) => {
@@ -122,13 +154,23 @@ function EditFacts({ view, onSend, onClose, steward }: { view: MachineView; onSe
     put('name', text('name'), plate.name)
     put('serial', text('serial'), plate.serial)
     put('revision', text('revision'), plate.revision)
-    put('accessionNumber', text('accessionNumber'), plate.number === plate.entryNumber ? undefined : plate.number)
+    put(
+      'accessionNumber',
+      text('accessionNumber'),
+      plate.number === plate.entryNumber ? undefined : plate.number,
+    )
     put('legal', text('legal'), plate.legal)
     put('purpose', text('purpose'), plate.purpose)
     if (text('type') && text('type') !== plate.typeId) set.type = text('type') as TypeId
     const attribute = text('attribute')
     if (attribute && text('value')) set.attributes = { [attribute]: text('value') }
-    onSend({ kind: 'machine', what: 'stated', machine: view.id, set, ...(text('reason') ? { reason: text('reason') } : {}) })
+    onSend({
+      kind: 'machine',
+      what: 'stated',
+      machine: view.id,
+      set,
+      ...(text('reason') ? { reason: text('reason') } : {}),
+    })
   }
   return (
     <Slip title="State a fact" onClose={onClose}>
@@ -138,14 +180,26 @@ function EditFacts({ view, onSend, onClose, steward }: { view: MachineView; onSe
           label="Type"
           name="type"
           defaultValue={plate.typeId ?? ''}
-          options={[{ value: '', label: 'type not known yet' }, ...(types.data?.types ?? []).map((t) => ({ value: t.id, label: t.name }))]}
+          options={[
+            { value: '', label: 'type not known yet' },
+            ...(types.data?.types ?? []).map((t) => ({ value: t.id, label: t.name })),
+          ]}
           key={types.data ? 'types' : 'none'}
         />
         <TextField label="Serial" name="serial" defaultValue={plate.serial} className="num" />
         <TextField label="Board and revision" name="revision" defaultValue={plate.revision} className="num" />
         <SelectField label="Purpose" name="purpose" defaultValue={plate.purpose} options={purposes} />
-        {steward && <SelectField label="Legal status" name="legal" defaultValue={plate.legal} options={legalStatuses} />}
-        {steward && <TextField label="Accession number" name="accessionNumber" defaultValue={plate.number === plate.entryNumber ? '' : plate.number} className="num" />}
+        {steward && (
+          <SelectField label="Legal status" name="legal" defaultValue={plate.legal} options={legalStatuses} />
+        )}
+        {steward && (
+          <TextField
+            label="Accession number"
+            name="accessionNumber"
+            defaultValue={plate.number === plate.entryNumber ? '' : plate.number}
+            className="num"
+          />
+        )}
         <TextField label="Another fact: its name" name="attribute" placeholder="mains" list="facts" />
         <datalist id="facts">
           <option value="mains" />

@@ -11,7 +11,15 @@ import { useDates, type Writing } from '#web/app/session.tsx'
 import { PlainButton, Said, SelectField, Slip, TextField } from '#web/ui/Forms.tsx'
 import { photoTitle } from '#web/ui/photos/src.ts'
 
-export function LinkForm({ machine, photos, onClose }: { machine: MachineId; photos: readonly PhotoRow[]; onClose: () => void }) {
+export function LinkForm({
+  machine,
+  photos,
+  onClose,
+}: {
+  machine: MachineId
+  photos: readonly PhotoRow[]
+  onClose: () => void
+}) {
   const { zone, short } = useDates()
   const { send, error, busy, setError } = useSend()
   const partyNamed = usePartyNamed()
@@ -21,8 +29,12 @@ export function LinkForm({ machine, photos, onClose }: { machine: MachineId; pho
     const text = (name: string) => String(form.get(name) ?? '').trim()
     const when = text('when')
     const happenedAt = isEdtf(when) ? edtfToInterval(when, zone, nowInstant()) : undefined
-    if (!happenedAt) return setError('A date is written as 1984, 1984-03, 1984~ (about), 198X, 1981/1984 or 1991/.. (from 1991).')
-    if (happenedAt.earliest !== null && happenedAt.earliest > happenedAt.latest) return setError('That date lies in the future.')
+    if (!happenedAt)
+      return setError(
+        'A date is written as 1984, 1984-03, 1984~ (about), 198X, 1981/1984 or 1991/.. (from 1991).',
+      )
+    if (happenedAt.earliest !== null && happenedAt.earliest > happenedAt.latest)
+      return setError('That date lies in the future.')
     const named = partyNamed(text('who'), 'provenance')
     const party = named?.party
     const writings: Writing[] = [
@@ -49,13 +61,32 @@ export function LinkForm({ machine, photos, onClose }: { machine: MachineId; pho
     <Slip title="A link of provenance" onClose={onClose}>
       <form onSubmit={(e) => void submit(e)} className="grid grid-cols-3 gap-3 max-sm:grid-cols-1">
         <SelectField label="What" name="sort" options={linkSorts} autoFocus />
-        <TextField label="When" name="when" className="num" placeholder="1984~ or 1991/2014" hint="~ is about, ? uncertain, / from and to" required />
+        <TextField
+          label="When"
+          name="when"
+          className="num"
+          placeholder="1984~ or 1991/2014"
+          hint="~ is about, ? uncertain, / from and to"
+          required
+        />
         <TextField label="Who" name="who" placeholder="name, if it may be kept" maxLength={80} />
         <TextField label="Where" name="where" maxLength={80} />
         <TextField label="In words" name="words" maxLength={2000} />
         <SelectField label="Basis" name="basis" options={bases} defaultValue="told" />
-        <TextField label="Evidence" name="evidence" placeholder="invoice, plate, name on tape" maxLength={80} />
-        <SelectField label="Photograph of it" name="photo" options={[{ value: '', label: 'none' }, ...photos.map((p) => ({ value: p.entry, label: photoTitle(p, short) }))]} />
+        <TextField
+          label="Evidence"
+          name="evidence"
+          placeholder="invoice, plate, name on tape"
+          maxLength={80}
+        />
+        <SelectField
+          label="Photograph of it"
+          name="photo"
+          options={[
+            { value: '', label: 'none' },
+            ...photos.map((p) => ({ value: p.entry, label: photoTitle(p, short) })),
+          ]}
+        />
         <div className="flex items-end">
           <PlainButton type="submit" disabled={busy}>
             Add it

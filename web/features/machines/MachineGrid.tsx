@@ -13,7 +13,17 @@ import { useListPages, type ListHead } from './useMachineList.ts'
 const rowPx = 33
 const margin = 24
 
-export function MachineGrid({ list, shown, zone, scroller }: { list: ListHead; shown: readonly ListColumn[]; zone: string; scroller: React.RefObject<HTMLDivElement | null> }) {
+export function MachineGrid({
+  list,
+  shown,
+  zone,
+  scroller,
+}: {
+  list: ListHead
+  shown: readonly ListColumn[]
+  zone: string
+  scroller: React.RefObject<HTMLDivElement | null>
+}) {
   const navigate = useNavigate()
   const { search, total, stale } = list
   const { at, look } = useListPages(list)
@@ -54,7 +64,10 @@ export function MachineGrid({ list, shown, zone, scroller }: { list: ListHead; s
       }}
       onClick={(event) => {
         // A click on the name with a key held opens it elsewhere, as links do.
-        const to = event.target instanceof Element ? event.target.closest('[data-machine]')?.getAttribute('data-machine') : undefined
+        const to =
+          event.target instanceof Element
+            ? event.target.closest('[data-machine]')?.getAttribute('data-machine')
+            : undefined
         if (!to || event.metaKey || event.ctrlKey || event.shiftKey || event.altKey) return
         event.preventDefault()
         void navigate(`/machines/${to}`)
@@ -63,8 +76,20 @@ export function MachineGrid({ list, shown, zone, scroller }: { list: ListHead; s
       <div style={{ width: '100%', minWidth: shown.reduce((sum, c) => sum + columns[c].px, margin) }}>
         <HeadRow shown={shown} />
         <div role="rowgroup" style={{ height: total * rowPx, position: 'relative' }}>
-          {Array.from({ length: slots }, (_, slot) => start + ((((slot - start) % slots) + slots) % slots)).map((index, slot) => (
-            <ListRow key={slot} index={index} top={index * rowPx} height={rowPx} machine={at(index)} shown={shown} zone={zone} selected={index === cursor} />
+          {Array.from(
+            { length: slots },
+            (_, slot) => start + ((((slot - start) % slots) + slots) % slots),
+          ).map((index, slot) => (
+            <ListRow
+              key={slot}
+              index={index}
+              top={index * rowPx}
+              height={rowPx}
+              machine={at(index)}
+              shown={shown}
+              zone={zone}
+              selected={index === cursor}
+            />
           ))}
         </div>
       </div>
@@ -75,9 +100,17 @@ export function MachineGrid({ list, shown, zone, scroller }: { list: ListHead; s
 /** The heads of the columns; scrolling does not draw them anew. */
 const HeadRow = memo(function HeadRow({ shown }: { shown: readonly ListColumn[] }) {
   return (
-    <div role="row" className="border-ink bg-sheet sticky top-0 z-[1] flex h-8 items-center border-b-2 px-3 font-bold">
+    <div
+      role="row"
+      className="border-ink bg-sheet sticky top-0 z-[1] flex h-8 items-center border-b-2 px-3 font-bold"
+    >
       {shown.map((c) => (
-        <span key={c} role="columnheader" style={{ width: columns[c].px }} className={`shrink-0 truncate pr-3 ${c === 'name' ? 'grow' : ''}`}>
+        <span
+          key={c}
+          role="columnheader"
+          style={{ width: columns[c].px }}
+          className={`shrink-0 truncate pr-3 ${c === 'name' ? 'grow' : ''}`}
+        >
           {columns[c].header}
         </span>
       ))}

@@ -25,7 +25,11 @@ export function View() {
   const asOf = params.get('asOf') ?? ''
   const section = params.get('show') ?? 'todo'
   const instant = asOf ? dayInterval(asOf, zone).latest : undefined
-  const { data: view, error } = useQuery({ queryKey: ['machine', id, asOf], queryFn: () => get<MachineView>(`/machines/${id}${instant ? `?asOf=${instant}` : ''}`), retry: false })
+  const { data: view, error } = useQuery({
+    queryKey: ['machine', id, asOf],
+    queryFn: () => get<MachineView>(`/machines/${id}${instant ? `?asOf=${instant}` : ''}`),
+    retry: false,
+  })
   const [opening, setOpening] = useState(false)
   const [dated, setDated] = useState(false)
 
@@ -51,10 +55,23 @@ export function View() {
     else next.delete('asOf')
     setParams(next, { replace: true })
   }
-  if (error) return <Trouble words={asOf ? 'This machine was not here yet on that day.' : wordsOf(error)} onBack={() => setAsOf('')} />
+  if (error)
+    return (
+      <Trouble
+        words={asOf ? 'This machine was not here yet on that day.' : wordsOf(error)}
+        onBack={() => setAsOf('')}
+      />
+    )
   if (!view) return null
   const words = Object.fromEntries(
-    view.functions.map((f) => [f.fn, { now: standingWords(f, when), due: f.word === 'retest' || f.word === 'void', title: standingSentence(f, when) }]),
+    view.functions.map((f) => [
+      f.fn,
+      {
+        now: standingWords(f, when),
+        due: f.word === 'retest' || f.word === 'void',
+        title: standingSentence(f, when),
+      },
+    ]),
   )
   const { status } = view
   return (
@@ -63,7 +80,9 @@ export function View() {
       <section aria-label="Working status" className="flex flex-wrap items-center gap-x-8 gap-y-3">
         <div className="flex shrink-0 items-center gap-3">
           <StatusMark status={status.word} size={36} />
-          <strong className={`font-display text-34 font-semibold ${statusTone(status.word)}`}>{statusTitle(status)}</strong>
+          <strong className={`font-display text-34 font-semibold ${statusTone(status.word)}`}>
+            {statusTitle(status)}
+          </strong>
         </div>
         <p className="text-18 min-w-64 flex-1">{statusSentence(status, when)}</p>
         <p className="shrink-0 leading-snug">
@@ -72,12 +91,16 @@ export function View() {
           </span>{' '}
           functions stand
           <br />
-          <span className="text-quiet">{status.oldestProof ? `oldest proof ${dayWords(status.oldestProof, zone)}` : 'no proof yet'}</span>
+          <span className="text-quiet">
+            {status.oldestProof ? `oldest proof ${dayWords(status.oldestProof, zone)}` : 'no proof yet'}
+          </span>
         </p>
         {me.role !== 'guest' &&
           !asOf &&
           (view.open ? (
-            <MainButton onClick={() => void navigate(`/episodes/${view.open?.id}`)}>Go on with episode {view.open.number}</MainButton>
+            <MainButton onClick={() => void navigate(`/episodes/${view.open?.id}`)}>
+              Go on with episode {view.open.number}
+            </MainButton>
           ) : (
             <MainButton onClick={() => setOpening(true)}>Open an episode</MainButton>
           ))}
@@ -97,7 +120,9 @@ export function View() {
           </button>
         </p>
       )}
-      {opening && <OpenEpisode machine={view.id} onClose={() => setOpening(false)} next={view.episodes.at(-1)?.next} />}
+      {opening && (
+        <OpenEpisode machine={view.id} onClose={() => setOpening(false)} next={view.episodes.at(-1)?.next} />
+      )}
       {view.lifeline.lanes.length > 0 ? (
         <Lifeline
           data={view.lifeline}
@@ -106,12 +131,16 @@ export function View() {
           cutWords={status.change ? cutLabel(status.change, when) : undefined}
           onEntry={(entry) => {
             show('entries')
-            setTimeout(() => document.getElementById(`entry-${entry}`)?.scrollIntoView({ block: 'center' }), 60)
+            setTimeout(
+              () => document.getElementById(`entry-${entry}`)?.scrollIntoView({ block: 'center' }),
+              60,
+            )
           }}
         />
       ) : (
         <p className="bg-sheet rounded-sm p-5">
-          Its type is not known yet, so no function is listed. Functions and positions are written down as they are met in an episode: “test paper feed pass”, “out R12”.
+          Its type is not known yet, so no function is listed. Functions and positions are written down as
+          they are met in an episode: “test paper feed pass”, “out R12”.
         </p>
       )}
       <div className="border-hair flex flex-wrap items-end justify-between gap-x-6 gap-y-2 border-b">
@@ -132,7 +161,14 @@ export function View() {
         {dated || asOf ? (
           <label className="ml-auto flex items-center gap-2 pb-1">
             <span className="text-13 text-quiet">As of</span>
-            <input type="date" autoFocus={dated} className="field num h-8 w-36" value={asOf} max={when.now.slice(0, 10)} onChange={(e) => setAsOf(e.target.value)} />
+            <input
+              type="date"
+              autoFocus={dated}
+              className="field num h-8 w-36"
+              value={asOf}
+              max={when.now.slice(0, 10)}
+              onChange={(e) => setAsOf(e.target.value)}
+            />
           </label>
         ) : (
           <button type="button" className="act ml-auto pb-1.5" onClick={() => setDated(true)}>
@@ -154,7 +190,15 @@ function Trouble({ words, onBack }: { words: string; onBack: () => void }) {
   )
 }
 
-function OpenEpisode({ machine, next, onClose }: { machine: MachineId; next: string | undefined; onClose: () => void }) {
+function OpenEpisode({
+  machine,
+  next,
+  onClose,
+}: {
+  machine: MachineId
+  next: string | undefined
+  onClose: () => void
+}) {
   const navigate = useNavigate()
   const drafts = useDrafts()
   const write = useWrite()
@@ -182,7 +226,15 @@ function OpenEpisode({ machine, next, onClose }: { machine: MachineId; next: str
         }}
       >
         <div className="flex-1">
-          <TextField label="What it is about" placeholder="rows print double" required maxLength={80} autoFocus value={title} onChange={(e) => setTitle(e.target.value)} />
+          <TextField
+            label="What it is about"
+            placeholder="rows print double"
+            required
+            maxLength={80}
+            autoFocus
+            value={title}
+            onChange={(e) => setTitle(e.target.value)}
+          />
         </div>
         <PlainButton type="submit">Open it</PlainButton>
       </form>

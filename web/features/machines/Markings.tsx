@@ -8,7 +8,9 @@ import { Act, AreaField, PlainButton, Said, Slip, TextField } from '#web/ui/Form
 /** "U7 74LS374N 8423": a designator first, when it looks like one. */
 function readLine(text: string): { designator?: string; text: string } {
   const match = /^([A-Z]{1,3}\d{1,4}[A-Z]?)[\s:=]+(.+)$/.exec(text.trim())
-  return match?.[1] && match[2] ? { designator: match[1], text: match[2].trim().slice(0, 80) } : { text: text.trim().slice(0, 80) }
+  return match?.[1] && match[2]
+    ? { designator: match[1], text: match[2].trim().slice(0, 80) }
+    : { text: text.trim().slice(0, 80) }
 }
 
 export function Markings({ arrival }: { arrival: ArrivalView }) {
@@ -24,7 +26,12 @@ export function Markings({ arrival }: { arrival: ArrivalView }) {
     const board = String(form.get('board') ?? '').trim()
     if (lines.length === 0) return setError('Type one marking a line: U7 74LS374N 8423.')
     if (lines.length > 300) return setError('Up to 300 markings at once.')
-    if (await send([{ body: { kind: 'marking', machine: arrival.machine, lines, ...(board ? { board } : {}) } }])) setAdding(false)
+    if (
+      await send([
+        { body: { kind: 'marking', machine: arrival.machine, lines, ...(board ? { board } : {}) } },
+      ])
+    )
+      setAdding(false)
   }
   return (
     <section aria-label="Dates on its parts">
@@ -35,7 +42,14 @@ export function Markings({ arrival }: { arrival: ArrivalView }) {
         <Slip title="Markings, one part a line" onClose={() => setAdding(false)}>
           <form onSubmit={(e) => void submit(e)} className="space-y-3">
             <TextField label="Board" name="board" placeholder="main board" maxLength={80} />
-            <AreaField label="Markings as they stand" name="lines" rows={6} className="field num" placeholder={'U7 74LS374N 8423\nU8 RAM64K-15 8419'} autoFocus />
+            <AreaField
+              label="Markings as they stand"
+              name="lines"
+              rows={6}
+              className="field num"
+              placeholder={'U7 74LS374N 8423\nU8 RAM64K-15 8419'}
+              autoFocus
+            />
             <PlainButton type="submit" disabled={busy}>
               Read them
             </PlainButton>
@@ -45,7 +59,8 @@ export function Markings({ arrival }: { arrival: ArrivalView }) {
       )}
       {arrival.markings.length === 0 && !adding && (
         <p className="text-quiet py-2">
-          None read yet. Type or paste what a photograph of the board shows. Codes are usually year and week (common practice, no standard); part numbers imitate them.
+          None read yet. Type or paste what a photograph of the board shows. Codes are usually year and week
+          (common practice, no standard); part numbers imitate them.
         </p>
       )}
       {arrival.originality && arrival.markings.length > 0 && <Shares of={arrival.originality} />}
@@ -64,12 +79,24 @@ export function Markings({ arrival }: { arrival: ArrivalView }) {
           ))}
           <ul>
             {m.cluster.parts.map((p, i) => (
-              <li key={i} className="border-hair grid min-h-8 grid-cols-[4rem_12rem_1fr] items-baseline gap-3 border-b py-0.5 max-sm:grid-cols-1">
+              <li
+                key={i}
+                className="border-hair grid min-h-8 grid-cols-[4rem_12rem_1fr] items-baseline gap-3 border-b py-0.5 max-sm:grid-cols-1"
+              >
                 <span className="num">{p.designator}</span>
-                <span className="num truncate" title={p.reading.partNumber ? `part number ${p.reading.partNumber}` : 'no part number seen in it'}>
+                <span
+                  className="num truncate"
+                  title={
+                    p.reading.partNumber ? `part number ${p.reading.partNumber}` : 'no part number seen in it'
+                  }
+                >
                   {p.text}
                 </span>
-                <span className={p.stands === 'later' || p.stands === 'earlier' ? 'text-copper' : 'text-quiet'}>{datedPartWords(p)}</span>
+                <span
+                  className={p.stands === 'later' || p.stands === 'earlier' ? 'text-copper' : 'text-quiet'}
+                >
+                  {datedPartWords(p)}
+                </span>
               </li>
             ))}
           </ul>
@@ -84,7 +111,9 @@ function Shares({ of: o }: { of: NonNullable<ArrivalView['originality']> }) {
   return (
     <p className="pt-2">
       {`By weight of its positions: ${o.shownFactory} % shown to be factory, ${o.asFound} % as found and not shown, ${o.replaced} % replaced.`}{' '}
-      {o.notOriginal.length > 0 && <span className="text-quiet">{`Not original: ${o.notOriginal.map((n) => `${n.position} (${n.why})`).join(', ')}.`}</span>}
+      {o.notOriginal.length > 0 && (
+        <span className="text-quiet">{`Not original: ${o.notOriginal.map((n) => `${n.position} (${n.why})`).join(', ')}.`}</span>
+      )}
     </p>
   )
 }

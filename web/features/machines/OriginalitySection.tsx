@@ -7,7 +7,11 @@ import { useDates } from '#web/app/session.tsx'
 
 export function OriginalitySection({ machine }: { machine: string }) {
   const { short } = useDates()
-  const { data } = useQuery({ queryKey: ['machine', machine, 'originality'], queryFn: () => get<OriginalityView>(`/machines/${machine}/originality`), retry: false })
+  const { data } = useQuery({
+    queryKey: ['machine', machine, 'originality'],
+    queryFn: () => get<OriginalityView>(`/machines/${machine}/originality`),
+    retry: false,
+  })
   if (!data?.now) return null
   const { now, reversibility } = data
   return (
@@ -33,13 +37,16 @@ export function OriginalitySection({ machine }: { machine: string }) {
         <ul>
           {reversibility.cannot.map((u) => (
             <li key={`${u.entry}${u.target}`} className="border-hair border-b py-1">
-              <span className="num">{u.target}</span> {u.verb}, {short(u.at)} <span className="text-quiet block">{u.why}</span>
+              <span className="num">{u.target}</span> {u.verb}, {short(u.at)}{' '}
+              <span className="text-quiet block">{u.why}</span>
             </li>
           ))}
         </ul>
       )}
       <p className="text-quiet text-13 py-1.5">
-        {reversibility.of === 0 ? 'No work on it has altered anything yet.' : `${reversibility.can} of ${reversibility.of} changes can be undone.`}
+        {reversibility.of === 0
+          ? 'No work on it has altered anything yet.'
+          : `${reversibility.can} of ${reversibility.of} changes can be undone.`}
       </p>
     </section>
   )
@@ -48,7 +55,11 @@ export function OriginalitySection({ machine }: { machine: string }) {
 function OverTime({ view }: { view: OriginalityView }) {
   const holder = useRef<HTMLDivElement>(null)
   const { day } = useDates()
-  const points = view.history.map((p) => ({ at: p.at, value: 100 - p.replaced, label: `${100 - p.replaced} %` }))
+  const points = view.history.map((p) => ({
+    at: p.at,
+    value: 100 - p.replaced,
+    label: `${100 - p.replaced} %`,
+  }))
   useEffect(() => {
     const element = holder.current
     if (!element) return
@@ -62,5 +73,12 @@ function OverTime({ view }: { view: OriginalityView }) {
       dispose?.()
     }
   }, [JSON.stringify(points), day]) // eslint-disable-line react-hooks/exhaustive-deps -- points are compared by their text
-  return <div ref={holder} className="h-44" role="img" aria-label={`Its own, over time: ${points.map((p) => `${day(p.at)} ${p.label}`).join('; ')}`} />
+  return (
+    <div
+      ref={holder}
+      className="h-44"
+      role="img"
+      aria-label={`Its own, over time: ${points.map((p) => `${day(p.at)} ${p.label}`).join('; ')}`}
+    />
+  )
 }

@@ -16,7 +16,10 @@ import { PlainButton, Said, SelectField, Slip, TextField } from '#web/ui/Forms.t
 import { Rows } from '#web/ui/Rows.tsx'
 import { CameOut } from './CameOut.tsx'
 
-const matterWords: Readonly<Record<ConsentMatter, string>> = { 'give parts': 'giving parts of it away', 'irreversible work': 'work that cannot be undone' }
+const matterWords: Readonly<Record<ConsentMatter, string>> = {
+  'give parts': 'giving parts of it away',
+  'irreversible work': 'work that cannot be undone',
+}
 
 export function OwnerSection({ view }: { view: MachineView }) {
   const { me } = useSigned()
@@ -26,9 +29,23 @@ export function OwnerSection({ view }: { view: MachineView }) {
     <div className="grid grid-cols-[3fr_2fr] gap-x-8 gap-y-6 max-lg:grid-cols-1">
       <div>
         <Rows
-          title={view.plate.owner === 'the house' ? 'What its owner agreed to' : `What ${view.plate.owner} agreed to`}
-          right={!saying && <PlainButton onClick={() => setSaying(true)}>{guest ? 'Say what you agree to' : 'Write down what the owner says'}</PlainButton>}
-          empty={view.consents.length === 0 && !saying ? 'Nobody asked yet. Until they agree, no part of it goes into another machine or out of the house.' : undefined}
+          title={
+            view.plate.owner === 'the house'
+              ? 'What its owner agreed to'
+              : `What ${view.plate.owner} agreed to`
+          }
+          right={
+            !saying && (
+              <PlainButton onClick={() => setSaying(true)}>
+                {guest ? 'Say what you agree to' : 'Write down what the owner says'}
+              </PlainButton>
+            )
+          }
+          empty={
+            view.consents.length === 0 && !saying
+              ? 'Nobody asked yet. Until they agree, no part of it goes into another machine or out of the house.'
+              : undefined
+          }
         >
           {[...view.consents].reverse().map((c) => (
             <Consent key={c.entry} row={c} />
@@ -47,7 +64,9 @@ function Consent({ row }: { row: ConsentRow }) {
     <li className="border-hair border-b py-1.5">
       <span className="flex justify-between gap-4">
         <span className={row.over ? 'text-quiet line-through' : ''}>
-          <strong className={row.given || row.over ? '' : 'text-copper'}>{row.given ? 'Agrees' : 'Does not agree'}</strong>
+          <strong className={row.given || row.over ? '' : 'text-copper'}>
+            {row.given ? 'Agrees' : 'Does not agree'}
+          </strong>
           {` to ${matterWords[row.to]}${row.positions ? `: ${list(row.positions, 8)}` : ''}`}
         </span>
         <span className="text-quiet whitespace-nowrap">{`${short(row.at)}${row.until ? `, until ${short(row.until)}` : ''}`}</span>
@@ -62,7 +81,11 @@ function ConsentSlip({ view, onClose }: { view: MachineView; onClose: () => void
   const { zone } = useDates()
   const { send, error, busy, setError } = useSend()
   const guest = me.role === 'guest'
-  const people = useQuery({ queryKey: ['people'], queryFn: () => get<PeopleAnswer>('/people'), enabled: !guest })
+  const people = useQuery({
+    queryKey: ['people'],
+    queryFn: () => get<PeopleAnswer>('/people'),
+    enabled: !guest,
+  })
   const submit = async (event: React.FormEvent<HTMLFormElement>) => {
     event.preventDefault()
     const form = new FormData(event.currentTarget)
@@ -91,7 +114,10 @@ function ConsentSlip({ view, onClose }: { view: MachineView; onClose: () => void
   }
   return (
     <Slip title={guest ? 'What you agree to' : 'What the owner says'} onClose={onClose}>
-      <form onSubmit={(event) => void submit(event)} className="grid grid-cols-3 items-end gap-3 max-md:grid-cols-1">
+      <form
+        onSubmit={(event) => void submit(event)}
+        className="grid grid-cols-3 items-end gap-3 max-md:grid-cols-1"
+      >
         {!guest && (
           <SelectField
             label="Whose word it is"
@@ -99,14 +125,27 @@ function ConsentSlip({ view, onClose }: { view: MachineView; onClose: () => void
             key={people.data ? 'known' : 'coming'}
             defaultValue={view.ownerParty}
             options={[
-              ...(view.ownerParty ? [{ value: view.ownerParty, label: view.plate.owner }] : [{ value: '', label: 'choose' }]),
-              ...(people.data?.people.filter((p) => p.party !== view.ownerParty).map((p) => ({ value: p.party, label: p.name })) ?? []),
+              ...(view.ownerParty
+                ? [{ value: view.ownerParty, label: view.plate.owner }]
+                : [{ value: '', label: 'choose' }]),
+              ...(people.data?.people
+                .filter((p) => p.party !== view.ownerParty)
+                .map((p) => ({ value: p.party, label: p.name })) ?? []),
             ]}
           />
         )}
         <SelectField label="Answer" name="given" options={['agrees', 'does not agree']} />
-        <SelectField label="To" name="to" options={consentMatters.map((m) => ({ value: m, label: matterWords[m] }))} />
-        <TextField label="Only for these positions" name="positions" className="num" placeholder="IC4, C3-C7" />
+        <SelectField
+          label="To"
+          name="to"
+          options={consentMatters.map((m) => ({ value: m, label: matterWords[m] }))}
+        />
+        <TextField
+          label="Only for these positions"
+          name="positions"
+          className="num"
+          placeholder="IC4, C3-C7"
+        />
         <TextField label="Until" name="until" type="date" className="num" />
         <TextField label={guest ? 'In your words' : 'In their words, and how they said it'} name="words" />
         <div>

@@ -18,14 +18,18 @@ export function PhotoSection({ view }: { view: MachineView }) {
   const [open, setOpen] = useState<string>()
   const [pairing, setPairing] = useState(false)
   const findings = view.log.flatMap((row) =>
-    row.body.kind === 'finding' && row.body.what === 'noted' && !row.withdrawn ? [{ value: row.id, label: `${row.body.sort} on ${row.body.zone}` }] : [],
+    row.body.kind === 'finding' && row.body.what === 'noted' && !row.withdrawn
+      ? [{ value: row.id, label: `${row.body.sort} on ${row.body.zone}` }]
+      : [],
   )
   const may = me.role !== 'guest'
   return (
     <section className="space-y-4">
       {may && <PhotoDrop machine={view.id} paste />}
       {view.photos.length === 0 ? (
-        <p className="text-quiet">None yet. Seals, labels and the underside come first, before anything is touched.</p>
+        <p className="text-quiet">
+          None yet. Seals, labels and the underside come first, before anything is touched.
+        </p>
       ) : (
         <PhotoGrid machine={view.id} photos={view.photos} onOpen={setOpen} />
       )}
@@ -39,7 +43,16 @@ export function PhotoSection({ view }: { view: MachineView }) {
           <Pairs view={view} />
         </div>
       )}
-      {open && <PhotoViewer machine={view.id} photos={view.photos} at={open} onAt={setOpen} findings={findings} positions={view.positions.map((p) => p.designator)} />}
+      {open && (
+        <PhotoViewer
+          machine={view.id}
+          photos={view.photos}
+          at={open}
+          onAt={setOpen}
+          findings={findings}
+          positions={view.positions.map((p) => p.designator)}
+        />
+      )}
     </section>
   )
 }
@@ -53,7 +66,12 @@ function Pairs({ view }: { view: MachineView }) {
     return before && after ? [{ ...p, before, after }] : []
   })
   const pair = pairs[Math.min(chosen, pairs.length - 1)]
-  if (!pair) return <p className="text-quiet py-2">No pair yet. Two photographs from one spot, before and after the work, show what it did.</p>
+  if (!pair)
+    return (
+      <p className="text-quiet py-2">
+        No pair yet. Two photographs from one spot, before and after the work, show what it did.
+      </p>
+    )
   return (
     <div className="space-y-2 py-2">
       {pairs.length > 1 && (
@@ -63,7 +81,11 @@ function Pairs({ view }: { view: MachineView }) {
               <button
                 type="button"
                 aria-pressed={p === pair}
-                className={p === pair ? 'border-verdigris border-b-2 font-bold' : 'text-quiet border-b-2 border-transparent'}
+                className={
+                  p === pair
+                    ? 'border-verdigris border-b-2 font-bold'
+                    : 'text-quiet border-b-2 border-transparent'
+                }
                 onClick={() => setChosen(i)}
               >
                 {p.words ?? `${short(p.before.at)} and ${short(p.after.at)}`}
@@ -72,7 +94,13 @@ function Pairs({ view }: { view: MachineView }) {
           ))}
         </ul>
       )}
-      <PhotoCompare key={pair.entry} machine={view.id} before={pair.before} after={pair.after} words={pair.words} />
+      <PhotoCompare
+        key={pair.entry}
+        machine={view.id}
+        before={pair.before}
+        after={pair.after}
+        words={pair.words}
+      />
     </div>
   )
 }
@@ -87,13 +115,24 @@ function NewPair({ view, onClose }: { view: MachineView; onClose: () => void }) 
     const words = String(form.get('words') ?? '').trim()
     if (
       await send([
-        { body: { kind: 'pair', machine: view.id, before: String(form.get('before')) as EntryId, after: String(form.get('after')) as EntryId, ...(words ? { words } : {}) } },
+        {
+          body: {
+            kind: 'pair',
+            machine: view.id,
+            before: String(form.get('before')) as EntryId,
+            after: String(form.get('after')) as EntryId,
+            ...(words ? { words } : {}),
+          },
+        },
       ])
     )
       onClose()
   }
   return (
-    <form onSubmit={(e) => void submit(e)} className="bg-next border-verdigris my-2 grid grid-cols-[1fr_1fr_1fr_auto] items-end gap-3 border-l-4 p-3 max-sm:grid-cols-1">
+    <form
+      onSubmit={(e) => void submit(e)}
+      className="bg-next border-verdigris my-2 grid grid-cols-[1fr_1fr_1fr_auto] items-end gap-3 border-l-4 p-3 max-sm:grid-cols-1"
+    >
       <SelectField label="Before" name="before" options={options} />
       <SelectField label="After" name="after" options={options} defaultValue={options.at(-1)?.value} />
       <label>

@@ -17,7 +17,10 @@ import { Markings } from './Markings.tsx'
 export function ProvenanceSection({ view }: { view: MachineView }) {
   const { short } = useDates()
   const [adding, setAdding] = useState(false)
-  const { data: arrival } = useQuery({ queryKey: ['machine', view.id, 'arrival'], queryFn: () => get<ArrivalView>(`/machines/${view.id}/arrival`) })
+  const { data: arrival } = useQuery({
+    queryKey: ['machine', view.id, 'arrival'],
+    queryFn: () => get<ArrivalView>(`/machines/${view.id}/arrival`),
+  })
   if (!arrival) return null
   const { source } = arrival
   return (
@@ -37,7 +40,9 @@ export function ProvenanceSection({ view }: { view: MachineView }) {
           <Row left="Source" right={source?.how} />
           {source?.from && <Row left="From" right={source.from} />}
           {source?.words && <Row left={source.words} />}
-          {arrival.price && <Row left="Price paid" right={<span className="num">{moneyWords(arrival.price)}</span>} />}
+          {arrival.price && (
+            <Row left="Price paid" right={<span className="num">{moneyWords(arrival.price)}</span>} />
+          )}
           {arrival.share && (
             <Row
               left={
@@ -48,11 +53,17 @@ export function ProvenanceSection({ view }: { view: MachineView }) {
                   </Link>
                 </>
               }
-              right={<span className="num">{`${moneyWords(arrival.share.amount)}, 1 of ${arrival.share.units}`}</span>}
+              right={
+                <span className="num">{`${moneyWords(arrival.share.amount)}, 1 of ${arrival.share.units}`}</span>
+              }
             />
           )}
           {arrival.values.map((v, i) => (
-            <Row key={i} left={`${capital(v.sort)} value, ${short(v.at)}`} right={<span className="num">{moneyWords(v.amount)}</span>} />
+            <Row
+              key={i}
+              left={`${capital(v.sort)} value, ${short(v.at)}`}
+              right={<span className="num">{moneyWords(v.amount)}</span>}
+            />
           ))}
           <Row
             left="Entry"
@@ -63,14 +74,28 @@ export function ProvenanceSection({ view }: { view: MachineView }) {
             }
           />
         </Rows>
-        <Rows title="What was claimed" empty={arrival.claims.length === 0 ? 'Nothing is written down.' : undefined}>
+        <Rows
+          title="What was claimed"
+          empty={arrival.claims.length === 0 ? 'Nothing is written down.' : undefined}
+        >
           {arrival.claims.map((c, i) => (
-            <Row key={i} left={`${c.fn ? `${c.fn}: ` : ''}“${c.words}”`} right={c.says === 'not said' ? 'in general' : `said to ${c.says === 'works' ? 'work' : 'fail'}`} />
+            <Row
+              key={i}
+              left={`${c.fn ? `${c.fn}: ` : ''}“${c.words}”`}
+              right={c.says === 'not said' ? 'in general' : `said to ${c.says === 'works' ? 'work' : 'fail'}`}
+            />
           ))}
         </Rows>
-        <Rows title="Where it has been since" empty={view.custody.length === 0 ? 'It has not left since it came.' : undefined}>
+        <Rows
+          title="Where it has been since"
+          empty={view.custody.length === 0 ? 'It has not left since it came.' : undefined}
+        >
           {view.custody.map((c, i) => (
-            <Row key={i} left={`${capital(c.purpose)}: ${c.where}`} right={`${c.carriage}, ${short(c.at)}${c.until ? `, until ${short(c.until)}` : ''}`} />
+            <Row
+              key={i}
+              left={`${capital(c.purpose)}: ${c.where}`}
+              right={`${c.carriage}, ${short(c.at)}${c.until ? `, until ${short(c.until)}` : ''}`}
+            />
           ))}
         </Rows>
       </div>
@@ -82,23 +107,38 @@ function Chain({ arrival }: { arrival: ArrivalView }) {
   const { short } = useDates()
   const { chain } = arrival
   if (chain.rows.length === 0)
-    return <p className="text-quiet py-2">Nothing is known of the time before it came. A plate’s year, a name on tape, a giver’s word: each is a link, with what it rests on.</p>
+    return (
+      <p className="text-quiet py-2">
+        Nothing is known of the time before it came. A plate’s year, a name on tape, a giver’s word: each is a
+        link, with what it rests on.
+      </p>
+    )
   return (
     <>
       <ol>
         {chain.rows.map((r, i) =>
           r.is === 'gap' ? (
-            <li key={i} className="border-hair text-copper border-b border-dashed py-1.5 pl-40 font-bold max-sm:pl-0">
+            <li
+              key={i}
+              className="border-hair text-copper border-b border-dashed py-1.5 pl-40 font-bold max-sm:pl-0"
+            >
               {gapWords(r)}
             </li>
           ) : (
-            <li key={r.entry} className="border-hair grid grid-cols-[9rem_1fr_10rem] items-baseline gap-4 border-b py-1.5 max-sm:grid-cols-1">
+            <li
+              key={r.entry}
+              className="border-hair grid grid-cols-[9rem_1fr_10rem] items-baseline gap-4 border-b py-1.5 max-sm:grid-cols-1"
+            >
               <span className="num">{edtfWords(r.body.when)}</span>
               <span>
                 <strong>{r.body.sort}</strong>
-                {[r.body.who ? (arrival.labels[r.body.who] ?? 'somebody') : '', r.body.where, r.body.words].filter(Boolean).map((t) => `, ${t}`)}
+                {[r.body.who ? (arrival.labels[r.body.who] ?? 'somebody') : '', r.body.where, r.body.words]
+                  .filter(Boolean)
+                  .map((t) => `, ${t}`)}
               </span>
-              <span className="text-13 text-quiet">{[r.basis, r.body.evidence].filter(Boolean).join(': ')}</span>
+              <span className="text-13 text-quiet">
+                {[r.basis, r.body.evidence].filter(Boolean).join(': ')}
+              </span>
             </li>
           ),
         )}

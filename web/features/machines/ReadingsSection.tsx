@@ -14,8 +14,9 @@ export function ReadingsSection({ view }: { view: MachineView }) {
   if (view.points.length === 0)
     return (
       <p className="text-quiet py-3">
-        No test point is on the sheet, and nothing was read. In an episode write <span className="num">5V 4.98</span>; when the machine is well,{' '}
-        <span className="num">healthy</span> keeps the readings as the set that later ones are held against.
+        No test point is on the sheet, and nothing was read. In an episode write{' '}
+        <span className="num">5V 4.98</span>; when the machine is well, <span className="num">healthy</span>{' '}
+        keeps the readings as the set that later ones are held against.
       </p>
     )
   return (
@@ -25,7 +26,12 @@ export function ReadingsSection({ view }: { view: MachineView }) {
           <tr className="border-hair border-b align-baseline">
             <th scope="row" className="py-1.5 pr-4 text-left">
               {p.readings.length > 0 ? (
-                <button type="button" className="num act" aria-expanded={open === p.point} onClick={() => setOpen(open === p.point ? undefined : p.point)}>
+                <button
+                  type="button"
+                  className="num act"
+                  aria-expanded={open === p.point}
+                  onClick={() => setOpen(open === p.point ? undefined : p.point)}
+                >
                   {p.point}
                 </button>
               ) : (
@@ -33,12 +39,18 @@ export function ReadingsSection({ view }: { view: MachineView }) {
               )}
             </th>
             <td className="num text-quiet pr-4">{bandWords(p)}</td>
-            <td className={`num pr-4 font-bold whitespace-nowrap ${p.last?.within === false ? 'text-copper' : ''}`}>
+            <td
+              className={`num pr-4 font-bold whitespace-nowrap ${p.last?.within === false ? 'text-copper' : ''}`}
+            >
               {p.last ? `${readingWords(p.last)}${p.last.within === false ? ', outside' : ''}` : 'not read'}
             </td>
             <td className="num text-13 pr-4 whitespace-nowrap">{p.last ? day(p.last.at) : ''}</td>
-            <td className="text-quiet pr-4">{[p.last?.load ?? p.load, p.last?.instrument ?? p.instrument].filter(Boolean).join(', ')}</td>
-            <td className="num pr-4 whitespace-nowrap">{p.healthy ? `${readingWords(p.healthy)}, ${day(p.healthy.at)}` : 'not kept yet'}</td>
+            <td className="text-quiet pr-4">
+              {[p.last?.load ?? p.load, p.last?.instrument ?? p.instrument].filter(Boolean).join(', ')}
+            </td>
+            <td className="num pr-4 whitespace-nowrap">
+              {p.healthy ? `${readingWords(p.healthy)}, ${day(p.healthy.at)}` : 'not kept yet'}
+            </td>
             <td className="num whitespace-nowrap">{driftWords(p)}</td>
           </tr>
           {open === p.point && (
@@ -57,7 +69,9 @@ export function ReadingsSection({ view }: { view: MachineView }) {
 function OverTime({ point }: { point: PointRow }) {
   const holder = useRef<HTMLDivElement>(null)
   const { day } = useDates()
-  const read = point.readings.filter((r) => r.value !== undefined && r.unit === (point.last?.unit ?? point.unit))
+  const read = point.readings.filter(
+    (r) => r.value !== undefined && r.unit === (point.last?.unit ?? point.unit),
+  )
   useEffect(() => {
     const element = holder.current
     if (!element || read.length === 0) return
@@ -69,7 +83,10 @@ function OverTime({ point }: { point: PointRow }) {
       dispose = driftChart(element, {
         points: read.map((r) => ({ at: r.at, value: r.value ?? 0, label: readingWords(r) })),
         unit: point.last?.unit ?? point.unit,
-        band: expected && { low: expected.nominal - expected.tolerance, high: expected.nominal + expected.tolerance },
+        band: expected && {
+          low: expected.nominal - expected.tolerance,
+          high: expected.nominal + expected.tolerance,
+        },
         healthy: point.healthy?.value,
         day,
       })
@@ -81,7 +98,12 @@ function OverTime({ point }: { point: PointRow }) {
   }, [JSON.stringify(point), day]) // eslint-disable-line react-hooks/exhaustive-deps -- a new row is a new chart; rows are compared by their text
   return (
     <figure className="bg-next py-2">
-      <div ref={holder} className="h-56" role="img" aria-label={`${point.point} over time: ${read.map((r) => `${day(r.at)} ${readingWords(r)}`).join('; ')}`} />
+      <div
+        ref={holder}
+        className="h-56"
+        role="img"
+        aria-label={`${point.point} over time: ${read.map((r) => `${day(r.at)} ${readingWords(r)}`).join('; ')}`}
+      />
       <ul className="flex flex-wrap gap-x-6 px-2">
         {point.readings.map((r) => (
           <li key={r.entry} className="num text-13">

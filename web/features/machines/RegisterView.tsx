@@ -37,7 +37,12 @@ export function View() {
   const drafts = useDrafts()
   const write = useWrite()
   const [error, setError] = useState<string>()
-  const numbers = useQuery({ queryKey: ['next-numbers'], queryFn: () => get<NextNumbers>('/next-numbers'), staleTime: 0, gcTime: 0 })
+  const numbers = useQuery({
+    queryKey: ['next-numbers'],
+    queryFn: () => get<NextNumbers>('/next-numbers'),
+    staleTime: 0,
+    gcTime: 0,
+  })
   const types = useQuery({ queryKey: ['types'], queryFn: () => get<{ types: TypeRow[] }>('/types') })
   const {
     register,
@@ -47,19 +52,34 @@ export function View() {
     setValue,
     setError: setField,
     formState,
-  } = useForm<Form>({ defaultValues: { how: 'gift', legal: 'entered, undecided', currency: house.currency, type: '', claims: [] } })
+  } = useForm<Form>({
+    defaultValues: {
+      how: 'gift',
+      legal: 'entered, undecided',
+      currency: house.currency,
+      type: '',
+      claims: [],
+    },
+  })
   const claims = useFieldArray({ control, name: 'claims' })
   const typeId = watch('type')
   const type = types.data?.types.find((t) => t.id === typeId)
   const usualName = type ? `${type.name} ${type.kind}`.trim() : ''
-  const sheet = useQuery({ queryKey: ['types', typeId], queryFn: () => get<{ sheet: { functions: { name: string }[] } }>(`/types/${typeId}`), enabled: typeId !== '' })
+  const sheet = useQuery({
+    queryKey: ['types', typeId],
+    queryFn: () => get<{ sheet: { functions: { name: string }[] } }>(`/types/${typeId}`),
+    enabled: typeId !== '',
+  })
 
   const partyNamed = usePartyNamed()
   const submit = handleSubmit(async (form) => {
     setError(undefined)
     const machine = newId() as MachineId
     const price = form.amount.trim() ? parseMoney(form.amount, form.currency.trim().toUpperCase()) : undefined
-    if (form.amount.trim() && !price) return setField('amount', { message: 'Write an amount such as 91.00, and a currency of three letters.' })
+    if (form.amount.trim() && !price)
+      return setField('amount', {
+        message: 'Write an amount such as 91.00, and a currency of three letters.',
+      })
     const giver = partyNamed(form.from, 'source')
     const party = giver?.party
     const attributes = form.mains.trim() ? { mains: form.mains.trim() } : undefined
@@ -77,17 +97,28 @@ export function View() {
       ...(form.legal === 'owner’s' && party ? { owner: party } : {}),
       legal: form.legal,
       guided: true,
-      source: { how: form.how, ...(party ? { from: party } : {}), ...(form.words.trim() ? { words: form.words.trim() } : {}) },
+      source: {
+        how: form.how,
+        ...(party ? { from: party } : {}),
+        ...(form.words.trim() ? { words: form.words.trim() } : {}),
+      },
       ...(price ? { price } : {}),
     })
     const said = [
-      ...form.claims.filter((c) => c.fn).map((c) => ({ fn: c.fn, says: c.says, words: c.words.trim() || c.says })),
+      ...form.claims
+        .filter((c) => c.fn)
+        .map((c) => ({ fn: c.fn, says: c.says, words: c.words.trim() || c.says })),
       ...(form.general.trim() ? [{ says: 'not said' as const, words: form.general.trim() }] : []),
     ]
     if (said.length) bodies.push({ kind: 'claim', machine, claims: said, ...(party ? { by: party } : {}) })
     try {
-      const written = await write(drafts(bodies.map((body) => ({ body, ...(body.kind === 'claim' ? { basis: 'told' as const } : {}) }))))
-      if (!written.sent) return setError('No connection. It is kept here and sent when the connection is back.')
+      const written = await write(
+        drafts(
+          bodies.map((body) => ({ body, ...(body.kind === 'claim' ? { basis: 'told' as const } : {}) })),
+        ),
+      )
+      if (!written.sent)
+        return setError('No connection. It is kept here and sent when the connection is back.')
       if (written.refused) return setError(written.refused.detail)
       await navigate(`/machines/${machine}/entry`)
     } catch (failure) {
@@ -99,33 +130,59 @@ export function View() {
   return (
     <main className="mx-auto w-full max-w-4xl p-4 pb-16">
       <h1 className="font-display text-24 mb-1 font-semibold">Register a machine</h1>
-      <p className="text-quiet mb-5">Before anything is touched: note seals, labels and what was said about it. What is not known stays empty.</p>
+      <p className="text-quiet mb-5">
+        Before anything is touched: note seals, labels and what was said about it. What is not known stays
+        empty.
+      </p>
       <form onSubmit={(event) => void submit(event)} className="space-y-6">
         <fieldset className="grid grid-cols-3 gap-4 max-sm:grid-cols-1">
           <legend className="headrule mb-3 w-full">What stands there</legend>
           <SelectField
             label="Type"
-            options={[{ value: '', label: 'type not known yet' }, ...(types.data?.types ?? []).map((t) => ({ value: t.id, label: t.name }))]}
+            options={[
+              { value: '', label: 'type not known yet' },
+              ...(types.data?.types ?? []).map((t) => ({ value: t.id, label: t.name })),
+            ]}
             {...register('type', { onChange: () => setValue('claims', []) })}
           />
           <TextField
             label="Name"
             placeholder={usualName || 'what people call it'}
             error={formState.errors.name?.message}
-            {...register('name', { validate: (value) => value.trim() !== '' || type !== undefined || 'Give it a name.' })}
+            {...register('name', {
+              validate: (value) => value.trim() !== '' || type !== undefined || 'Give it a name.',
+            })}
           />
-          <TextField label="Entry number" placeholder={numbers.data?.entryNumber} className="num" {...register('entryNumber')} />
+          <TextField
+            label="Entry number"
+            placeholder={numbers.data?.entryNumber}
+            className="num"
+            {...register('entryNumber')}
+          />
           <TextField label="Serial" className="num" {...register('serial')} />
           <TextField label="Board and revision" className="num" {...register('revision')} />
-          <TextField label="Mains on its plate" placeholder="230 V 50 Hz" className="num" {...register('mains')} />
+          <TextField
+            label="Mains on its plate"
+            placeholder="230 V 50 Hz"
+            className="num"
+            {...register('mains')}
+          />
         </fieldset>
         <fieldset className="grid grid-cols-3 gap-4 max-sm:grid-cols-1">
           <legend className="headrule mb-3 w-full">Where it came from</legend>
           <SelectField label="How" options={sourceKinds} {...register('how')} />
           <TextField label="From whom" placeholder="name, if it may be kept" {...register('from')} />
-          {me.role === 'steward' && <SelectField label="Legal status" options={legalStatuses} {...register('legal')} />}
+          {me.role === 'steward' && (
+            <SelectField label="Legal status" options={legalStatuses} {...register('legal')} />
+          )}
           <div className="grid grid-cols-[2fr_1fr] gap-2">
-            <TextField label="Price paid" inputMode="decimal" className="num" error={formState.errors.amount?.message} {...register('amount')} />
+            <TextField
+              label="Price paid"
+              inputMode="decimal"
+              className="num"
+              error={formState.errors.amount?.message}
+              {...register('amount')}
+            />
             <TextField label="Currency" className="num" maxLength={3} {...register('currency')} />
           </div>
           <div className="col-span-2 max-sm:col-span-1">
@@ -134,9 +191,16 @@ export function View() {
         </fieldset>
         <fieldset>
           <legend className="headrule mb-3 w-full">What was claimed</legend>
-          <AreaField label="In general" placeholder="worked until recently; spares or repair" {...register('general')} />
+          <AreaField
+            label="In general"
+            placeholder="worked until recently; spares or repair"
+            {...register('general')}
+          />
           {claims.fields.map((field, i) => (
-            <div key={field.id} className="mt-3 grid grid-cols-[1fr_9rem_2fr_auto] items-end gap-3 max-sm:grid-cols-1">
+            <div
+              key={field.id}
+              className="mt-3 grid grid-cols-[1fr_9rem_2fr_auto] items-end gap-3 max-sm:grid-cols-1"
+            >
               <SelectField label="Function" options={functions} {...register(`claims.${i}.fn`)} />
               <SelectField label="Said to" options={['works', 'fails']} {...register(`claims.${i}.says`)} />
               <TextField label="Their words" {...register(`claims.${i}.words`)} />
@@ -147,7 +211,17 @@ export function View() {
           ))}
           {functions.length > 0 && (
             <p className="mt-3">
-              <Act onClick={() => claims.append({ fn: functions[claims.fields.length % functions.length] ?? '', says: 'works', words: '' })}>Add a claim about one function</Act>
+              <Act
+                onClick={() =>
+                  claims.append({
+                    fn: functions[claims.fields.length % functions.length] ?? '',
+                    says: 'works',
+                    words: '',
+                  })
+                }
+              >
+                Add a claim about one function
+              </Act>
             </p>
           )}
         </fieldset>

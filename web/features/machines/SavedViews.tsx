@@ -8,7 +8,11 @@ import { Tick } from '#web/ui/Tick.tsx'
 import { columns } from './columns.tsx'
 
 type Query = Omit<SavedView, 'id' | 'name'>
-const same = (a: Query, b: Query) => a.q === b.q && a.sort === b.sort && a.filter.join() === b.filter.join() && a.columns.join() === b.columns.join()
+const same = (a: Query, b: Query) =>
+  a.q === b.q &&
+  a.sort === b.sort &&
+  a.filter.join() === b.filter.join() &&
+  a.columns.join() === b.columns.join()
 
 export function SavedViews({
   now,
@@ -47,19 +51,28 @@ export function SavedViews({
             type="button"
             aria-pressed={v === current}
             onClick={() => onTake(v)}
-            className={v === current ? 'border-verdigris border-b-2 font-bold' : 'border-hair hover:border-line border-b-2'}
+            className={
+              v === current
+                ? 'border-verdigris border-b-2 font-bold'
+                : 'border-hair hover:border-line border-b-2'
+            }
           >
             {v.name}
           </button>
         ))}
         {current ? (
-          <Act onClick={() => void act(() => remove(`/views/${current.id}`))}>{`Forget “${current.name}”`}</Act>
+          <Act
+            onClick={() => void act(() => remove(`/views/${current.id}`))}
+          >{`Forget “${current.name}”`}</Act>
         ) : (
           <Act aria-expanded={open === 'save'} onClick={() => setOpen(open === 'save' ? undefined : 'save')}>
             Save this view
           </Act>
         )}
-        <Act aria-expanded={open === 'columns'} onClick={() => setOpen(open === 'columns' ? undefined : 'columns')}>
+        <Act
+          aria-expanded={open === 'columns'}
+          onClick={() => setOpen(open === 'columns' ? undefined : 'columns')}
+        >
           Columns
         </Act>
         <span className="ml-auto">{children}</span>
@@ -94,7 +107,9 @@ export function SavedViews({
               label={columns[c].header}
               checked={now.columns.includes(c)}
               disabled={c === 'name'}
-              onChange={(e) => onColumns(listColumns.filter((x) => (x === c ? e.target.checked : now.columns.includes(x))))}
+              onChange={(e) =>
+                onColumns(listColumns.filter((x) => (x === c ? e.target.checked : now.columns.includes(x))))
+              }
             />
           ))}
         </fieldset>

@@ -77,7 +77,14 @@ function Todo({ view }: { view: MachineView }) {
   const closed = view.episodes.filter((e) => e.state === 'closed')
   return (
     <>
-      {question && <AnswerSlip question={question.entry ?? ''} machine={view.id} words={question.words} onClose={close} />}
+      {question && (
+        <AnswerSlip
+          question={question.entry ?? ''}
+          machine={view.id}
+          words={question.words}
+          onClose={close}
+        />
+      )}
       {contested && <SettleSlip row={contested} onClose={close} />}
       <div className="grid grid-cols-3 gap-6 max-lg:grid-cols-2 max-sm:grid-cols-1">
         <Rows title="To do" empty={view.todo.length === 0 ? 'Nothing is left open.' : undefined}>
@@ -91,7 +98,11 @@ function Todo({ view }: { view: MachineView }) {
               }
               right={
                 t.entry && (t.what === 'answer' || t.what === 'settle') ? (
-                  <Link className="act" to={`?${new URLSearchParams({ ...Object.fromEntries(params), show: 'todo', [t.what]: t.entry }).toString()}`} replace>
+                  <Link
+                    className="act"
+                    to={`?${new URLSearchParams({ ...Object.fromEntries(params), show: 'todo', [t.what]: t.entry }).toString()}`}
+                    replace
+                  >
                     {todoWords[t.what]}
                   </Link>
                 ) : t.at ? (
@@ -101,7 +112,14 @@ function Todo({ view }: { view: MachineView }) {
             />
           ))}
         </Rows>
-        <Rows title="Not its own, or not there" empty={notOwn.length + gaps.length === 0 ? 'Every position that was looked at holds its own part.' : undefined}>
+        <Rows
+          title="Not its own, or not there"
+          empty={
+            notOwn.length + gaps.length === 0
+              ? 'Every position that was looked at holds its own part.'
+              : undefined
+          }
+        >
           {[...notOwn, ...gaps].map((p) => (
             <Row
               key={p.designator}
@@ -110,18 +128,30 @@ function Todo({ view }: { view: MachineView }) {
                   <span className="num">{p.designator}</span> {p.accepts}
                 </>
               }
-              right={p.part ? `${p.part.from ? `from ${p.part.from}` : (p.part.origin ?? '')}${p.part.since ? `, ${short(p.part.since)}` : ''}` : p.content}
+              right={
+                p.part
+                  ? `${p.part.from ? `from ${p.part.from}` : (p.part.origin ?? '')}${p.part.since ? `, ${short(p.part.since)}` : ''}`
+                  : p.content
+              }
             />
           ))}
         </Rows>
-        <Rows title="Last episodes" empty={view.episodes.length === 0 ? 'No work on it is written down yet.' : undefined}>
+        <Rows
+          title="Last episodes"
+          empty={view.episodes.length === 0 ? 'No work on it is written down yet.' : undefined}
+        >
           {(closed.length ? closed : view.episodes)
             .slice(-5)
             .reverse()
             .map((e) => (
               <Row
                 key={e.id}
-                left={<Link className="hover:underline" to={`/episodes/${e.id}`}>{`${e.number}  ${e.title}`}</Link>}
+                left={
+                  <Link
+                    className="hover:underline"
+                    to={`/episodes/${e.id}`}
+                  >{`${e.number}  ${e.title}`}</Link>
+                }
                 right={<span className="num text-13">{short(e.to)}</span>}
               />
             ))}
@@ -134,14 +164,22 @@ function Todo({ view }: { view: MachineView }) {
 function Functions({ view }: { view: MachineView }) {
   const { when } = useDates()
   return (
-    <Rows title="Functions, and what is known of them" empty={view.functions.length === 0 ? 'None is listed yet.' : undefined}>
+    <Rows
+      title="Functions, and what is known of them"
+      empty={view.functions.length === 0 ? 'None is listed yet.' : undefined}
+    >
       {view.functions.map((f) => (
-        <li key={f.fn} className="border-hair grid grid-cols-[13rem_12rem_1fr] gap-4 border-b py-1.5 max-sm:grid-cols-1">
+        <li
+          key={f.fn}
+          className="border-hair grid grid-cols-[13rem_12rem_1fr] gap-4 border-b py-1.5 max-sm:grid-cols-1"
+        >
           <span>
             {f.fn}
             {f.essential && <span className="text-quiet text-13 ml-2">essential</span>}
           </span>
-          <span className={f.word === 'retest' || f.word === 'void' ? 'text-copper font-bold' : ''}>{standingWords(f, when)}</span>
+          <span className={f.word === 'retest' || f.word === 'void' ? 'text-copper font-bold' : ''}>
+            {standingWords(f, when)}
+          </span>
           <span className="text-quiet">{standingSentence(f, when)}</span>
           <Cells view={view} fn={f.fn} />
         </li>
@@ -165,7 +203,12 @@ function Cells({ view, fn }: { view: MachineView; fn: string }) {
   )
 }
 
-const contentWords = { unseen: 'as found, not looked at', empty: 'empty', 'unknown part': 'an unknown part', part: '' } as const
+const contentWords = {
+  unseen: 'as found, not looked at',
+  empty: 'empty',
+  'unknown part': 'an unknown part',
+  part: '',
+} as const
 
 function Parts({ view }: { view: MachineView }) {
   const { short } = useDates()
@@ -196,7 +239,10 @@ function Parts({ view }: { view: MachineView }) {
         empty={view.positions.length === 0 ? 'No position is listed yet.' : undefined}
       >
         {view.positions.map((p) => (
-          <li key={p.designator} className="border-hair group grid min-h-8 grid-cols-[9rem_1fr_1.4fr_auto] items-baseline gap-3 border-b py-1">
+          <li
+            key={p.designator}
+            className="border-hair group grid min-h-8 grid-cols-[9rem_1fr_1.4fr_auto] items-baseline gap-3 border-b py-1"
+          >
             <span className="num">
               {p.on && <span className="text-quiet">{p.on} / </span>}
               {p.designator}
@@ -215,7 +261,11 @@ function Parts({ view }: { view: MachineView }) {
                   {p.part.temporary && <strong className="text-copper">, for now</strong>}
                 </>
               ) : (
-                <span className={p.content === 'empty' && p.essential ? 'text-copper font-bold' : 'text-quiet'}>{contentWords[p.content]}</span>
+                <span
+                  className={p.content === 'empty' && p.essential ? 'text-copper font-bold' : 'text-quiet'}
+                >
+                  {contentWords[p.content]}
+                </span>
               )}
             </span>
             {staff && (
@@ -243,14 +293,19 @@ function Episodes({ view }: { view: MachineView }) {
   return (
     <Rows title="Episodes" empty={view.episodes.length === 0 ? 'None yet.' : undefined}>
       {[...view.episodes].reverse().map((e) => (
-        <li key={e.id} className="border-hair grid min-h-8 grid-cols-[2.5rem_1fr_1fr_8rem_9rem] items-baseline gap-3 border-b py-1 max-sm:grid-cols-[2.5rem_1fr]">
+        <li
+          key={e.id}
+          className="border-hair grid min-h-8 grid-cols-[2.5rem_1fr_1fr_8rem_9rem] items-baseline gap-3 border-b py-1 max-sm:grid-cols-[2.5rem_1fr]"
+        >
           <span className="num">{e.number}</span>
           <Link to={`/episodes/${e.id}`} className="font-bold hover:underline">
             {e.title}
           </Link>
           <span className="text-quiet">{e.next ? `next: ${e.next}` : e.state}</span>
           <span className="num text-13 text-quiet">{`${e.entries} entries`}</span>
-          <span className="num text-13 text-right">{e.state === 'closed' ? short(e.to) : `${e.state} since ${short(e.from)}`}</span>
+          <span className="num text-13 text-right">
+            {e.state === 'closed' ? short(e.to) : `${e.state} since ${short(e.from)}`}
+          </span>
         </li>
       ))}
     </Rows>
@@ -260,16 +315,24 @@ function Episodes({ view }: { view: MachineView }) {
 function Loans({ view }: { view: MachineView }) {
   const { short } = useDates()
   return (
-    <Rows title="Parts on loan, both ways" empty={view.loans.length === 0 ? 'No part of it was lent, and it holds none that is.' : undefined}>
+    <Rows
+      title="Parts on loan, both ways"
+      empty={view.loans.length === 0 ? 'No part of it was lent, and it holds none that is.' : undefined}
+    >
       {view.loans.map((l) => (
-        <li key={`${l.part}${l.since}`} className="border-hair grid min-h-8 grid-cols-[5rem_1fr_1fr_12rem] items-baseline gap-3 border-b py-1">
+        <li
+          key={`${l.part}${l.since}`}
+          className="border-hair grid min-h-8 grid-cols-[5rem_1fr_1fr_12rem] items-baseline gap-3 border-b py-1"
+        >
           <span className="text-quiet">{l.lends ? 'lent' : 'holds'}</span>
           <Link className="hover:underline" to={`/parts/${l.part}`}>
             {l.label}
           </Link>
           <span>{l.lends ? `to ${l.at}, home is ${l.home}` : `in ${l.at}, home is ${l.home}`}</span>
           <span className={`num text-13 text-right ${l.closed ? 'text-quiet' : 'text-steel font-bold'}`}>
-            {l.closed ? `${short(l.since)} – ${short(l.closed)}` : `since ${short(l.since)}${l.due ? `, due ${short(l.due)}` : ''}`}
+            {l.closed
+              ? `${short(l.since)} – ${short(l.closed)}`
+              : `since ${short(l.since)}${l.due ? `, due ${short(l.due)}` : ''}`}
           </span>
         </li>
       ))}
@@ -291,10 +354,19 @@ function Entries({ view }: { view: MachineView }) {
             row={row}
             names={names}
             day
-            onAct={me.role === 'guest' || row.body.kind === 'settle' ? undefined : () => setOpen(open === row.id ? undefined : row.id)}
+            onAct={
+              me.role === 'guest' || row.body.kind === 'settle'
+                ? undefined
+                : () => setOpen(open === row.id ? undefined : row.id)
+            }
             actLabel={row.contested ? 'Settle' : 'Correct'}
           >
-            {open === row.id && (row.contested ? <SettleSlip row={row} onClose={() => setOpen(undefined)} /> : <AmendSlip row={row} onClose={() => setOpen(undefined)} />)}
+            {open === row.id &&
+              (row.contested ? (
+                <SettleSlip row={row} onClose={() => setOpen(undefined)} />
+              ) : (
+                <AmendSlip row={row} onClose={() => setOpen(undefined)} />
+              ))}
           </LogLine>
         ))}
       </ol>

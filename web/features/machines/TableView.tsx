@@ -36,14 +36,15 @@ export function View() {
     setAnswer(undefined)
     if (chosen) void ask(chosen, undefined, false)
   }
-  if (me.role !== 'restorer' && me.role !== 'steward') return <p className="p-8">A table is taken in by a restorer or a steward.</p>
+  if (me.role !== 'restorer' && me.role !== 'steward')
+    return <p className="p-8">A table is taken in by a restorer or a steward.</p>
   return (
     <main className="mx-auto w-full max-w-5xl flex-1 space-y-5 p-4 pb-16">
       <header>
         <h1 className="font-display text-24 font-semibold">A table of machines</h1>
         <p className="text-quiet">
-          A CSV file with one machine a row and a header. First it is only read: nothing is stored before you have seen what each row becomes, and a file with a refused row stores
-          nothing at all.
+          A CSV file with one machine a row and a header. First it is only read: nothing is stored before you
+          have seen what each row becomes, and a file with a refused row stores nothing at all.
         </p>
       </header>
       <label
@@ -60,7 +61,11 @@ export function View() {
       <Said error={error} />
       {answer && file && (
         <>
-          <Columns answer={answer} busy={busy || answer.stored} onMapping={(mapping) => void ask(file, mapping, false)} />
+          <Columns
+            answer={answer}
+            busy={busy || answer.stored}
+            onMapping={(mapping) => void ask(file, mapping, false)}
+          />
           <Outcome answer={answer} busy={busy} onStore={() => void ask(file, answer.mapping, true)} />
         </>
       )}
@@ -68,7 +73,15 @@ export function View() {
   )
 }
 
-function Columns({ answer, busy, onMapping }: { answer: TableAnswer; busy: boolean; onMapping: (mapping: Mapping) => void }) {
+function Columns({
+  answer,
+  busy,
+  onMapping,
+}: {
+  answer: TableAnswer
+  busy: boolean
+  onMapping: (mapping: Mapping) => void
+}) {
   const fieldOf = (column: number) => tableFields.find((f) => answer.mapping[f] === column) ?? ''
   const set = (column: number, field: string) => {
     const next: Partial<Record<TableField, number>> = { ...answer.mapping }
@@ -88,7 +101,10 @@ function Columns({ answer, busy, onMapping }: { answer: TableAnswer; busy: boole
               disabled={busy}
               value={fieldOf(i)}
               onChange={(e) => set(i, e.target.value)}
-              options={[{ value: '', label: 'left out' }, ...tableFields.map((f) => ({ value: f, label: f }))]}
+              options={[
+                { value: '', label: 'left out' },
+                ...tableFields.map((f) => ({ value: f, label: f })),
+              ]}
             />
             <p className="text-13 text-quiet num mt-1 truncate">
               {answer.sample
@@ -121,17 +137,25 @@ function Outcome({ answer, busy, onStore }: { answer: TableAnswer; busy: boolean
       </p>
       {answer.refused.length > 0 && (
         <>
-          <p className="text-copper font-bold">Mend these rows in the file and choose it again, or leave a column out. Nothing is stored while one is refused.</p>
+          <p className="text-copper font-bold">
+            Mend these rows in the file and choose it again, or leave a column out. Nothing is stored while
+            one is refused.
+          </p>
           <ol>
             {answer.refused.map((r) => (
-              <li key={r.line} className="border-hair grid grid-cols-[6rem_9rem_1fr] gap-3 border-b py-1 max-sm:grid-cols-1">
+              <li
+                key={r.line}
+                className="border-hair grid grid-cols-[6rem_9rem_1fr] gap-3 border-b py-1 max-sm:grid-cols-1"
+              >
                 <span className="num">{`line ${r.line}`}</span>
                 <span className="num truncate">{r.number || r.name || '–'}</span>
                 <span>{r.why.join(' ')}</span>
               </li>
             ))}
           </ol>
-          {answer.refusedCount > answer.refused.length && <p className="text-quiet">{`and ${answer.refusedCount - answer.refused.length} more`}</p>}
+          {answer.refusedCount > answer.refused.length && (
+            <p className="text-quiet">{`and ${answer.refusedCount - answer.refused.length} more`}</p>
+          )}
         </>
       )}
       {answer.refusedCount === 0 && answer.added > 0 && (
@@ -139,7 +163,9 @@ function Outcome({ answer, busy, onStore }: { answer: TableAnswer; busy: boolean
           {busy ? 'Taking them in …' : `Take in ${count(answer.added, 'machine')}`}
         </MainButton>
       )}
-      {answer.refusedCount === 0 && answer.added === 0 && <p>Every row is here already. There is nothing to take in.</p>}
+      {answer.refusedCount === 0 && answer.added === 0 && (
+        <p>Every row is here already. There is nothing to take in.</p>
+      )}
     </section>
   )
 }

@@ -45,24 +45,57 @@ export const columns: Readonly<Record<ListColumn, Column>> = {
     ),
   },
   stand: { header: 'Stand', px: 60, look: 'num text-quiet', cell: (m) => `${m.status.stand}/${m.status.of}` },
-  life: { header: 'The last 24 months', px: 200, look: 'flex items-center', cell: (m) => <Strip segments={m.strip} width={186} /> },
+  life: {
+    header: 'The last 24 months',
+    px: 200,
+    look: 'flex items-center',
+    cell: (m) => <Strip segments={m.strip} width={186} />,
+  },
   grade: {
     header: 'Condition',
     px: 116,
-    look: (m) => ((m.condition.grade ?? 0) >= 3 ? 'text-copper font-bold' : m.condition.grade ? '' : 'text-quiet'),
-    cell: (m) => (m.condition.grade === undefined ? 'not surveyed' : m.condition.looked < m.condition.of ? `${m.condition.grade} so far` : gradeTitle(m.condition.grade)),
+    look: (m) =>
+      (m.condition.grade ?? 0) >= 3 ? 'text-copper font-bold' : m.condition.grade ? '' : 'text-quiet',
+    cell: (m) =>
+      m.condition.grade === undefined
+        ? 'not surveyed'
+        : m.condition.looked < m.condition.of
+          ? `${m.condition.grade} so far`
+          : gradeTitle(m.condition.grade),
   },
-  hazards: { header: 'Hazards', px: 96, look: 'text-13 text-quiet truncate', cell: (m) => m.plate.stamps.map((s) => hazardWord(s.kind)).join(', ') },
+  hazards: {
+    header: 'Hazards',
+    px: 96,
+    look: 'text-13 text-quiet truncate',
+    cell: (m) => m.plate.stamps.map((s) => hazardWord(s.kind)).join(', '),
+  },
   where: {
     header: 'Where',
     px: 126,
     look: (m) => `truncate ${m.onLoan ? 'text-steel font-bold' : 'text-quiet'}`,
-    cell: (m) => (m.onLoan ? 'on loan' : m.quarantine ? 'quarantine' : m.open ? `bench, episode ${m.open.number}` : (m.place ?? m.plate.purpose)),
+    cell: (m) =>
+      m.onLoan
+        ? 'on loan'
+        : m.quarantine
+          ? 'quarantine'
+          : m.open
+            ? `bench, episode ${m.open.number}`
+            : (m.place ?? m.plate.purpose),
   },
   made: { header: 'Made', px: 80, look: 'num truncate', cell: (m) => m.plate.made },
   legal: { header: 'Legal status', px: 140, look: quiet, cell: (m) => m.plate.legal },
   owner: { header: 'Owner', px: 140, look: quiet, cell: (m) => m.plate.owner },
   purpose: { header: 'Purpose', px: 130, look: quiet, cell: (m) => m.plate.purpose },
-  'came in': { header: 'Came in', px: 112, look: 'num text-13', cell: (m, zone) => dayWords(m.registeredAt, zone) },
-  'last written': { header: 'Last written', px: 112, look: 'num text-13', cell: (m, zone) => dayWords(m.touchedAt, zone) },
+  'came in': {
+    header: 'Came in',
+    px: 112,
+    look: 'num text-13',
+    cell: (m, zone) => dayWords(m.registeredAt, zone),
+  },
+  'last written': {
+    header: 'Last written',
+    px: 112,
+    look: 'num text-13',
+    cell: (m, zone) => dayWords(m.touchedAt, zone),
+  },
 }

@@ -21,12 +21,31 @@ export function sections(view: MachineView, role: Role): Section[] {
     {
       key: 'condition',
       name: 'Condition',
-      fact: view.condition.grade === undefined ? 'not surveyed' : view.condition.looked < view.condition.of ? `${view.condition.grade} so far` : gradeTitle(view.condition.grade),
+      fact:
+        view.condition.grade === undefined
+          ? 'not surveyed'
+          : view.condition.looked < view.condition.of
+            ? `${view.condition.grade} so far`
+            : gradeTitle(view.condition.grade),
     },
-    { key: 'parts', name: 'Parts', fact: [notOwn ? `${notOwn} not own` : '', empty ? `${empty} empty` : ''].filter(Boolean).join(', ') || 'as found' },
+    {
+      key: 'parts',
+      name: 'Parts',
+      fact:
+        [notOwn ? `${notOwn} not own` : '', empty ? `${empty} empty` : ''].filter(Boolean).join(', ') ||
+        'as found',
+    },
     { key: 'episodes', name: 'Episodes', fact: String(view.episodes.length) },
-    role !== 'guest' && { key: 'provenance', name: 'Provenance', fact: view.provenance.gaps ? count(view.provenance.gaps, 'gap') : (view.source?.how ?? 'not recorded') },
-    (view.ownerParty !== undefined || view.consents.length > 0) && { key: 'owner', name: 'Owner', fact: ownerFact(view) },
+    role !== 'guest' && {
+      key: 'provenance',
+      name: 'Provenance',
+      fact: view.provenance.gaps ? count(view.provenance.gaps, 'gap') : (view.source?.how ?? 'not recorded'),
+    },
+    (view.ownerParty !== undefined || view.consents.length > 0) && {
+      key: 'owner',
+      name: 'Owner',
+      fact: ownerFact(view),
+    },
     { key: 'loans', name: 'Loans', fact: away ? `${away} open` : String(view.loans.length) },
     { key: 'photos', name: 'Photographs', fact: String(view.photos.length) },
     { key: 'entries', name: 'Entries', fact: String(view.log.length) },
@@ -43,5 +62,9 @@ function ownerFact(view: MachineView): string {
 function readingsFact(view: MachineView): string {
   const outside = view.points.filter((p) => p.last?.within === false).length
   const read = view.points.filter((p) => p.last).length
-  return outside > 0 ? `${outside} outside` : view.points.length > 0 ? `${read} of ${count(view.points.length, 'point')}` : 'none'
+  return outside > 0
+    ? `${outside} outside`
+    : view.points.length > 0
+      ? `${read} of ${count(view.points.length, 'point')}`
+      : 'none'
 }

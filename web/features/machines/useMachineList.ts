@@ -29,7 +29,14 @@ export interface ListHead {
 /** The first page, which says how long the list is. */
 export function useListHead(search: string): ListHead {
   const { data, isPlaceholderData } = useQuery({ ...page(search, 0), placeholderData: keepPreviousData })
-  return { search, total: data?.total ?? 0, near: data?.near ?? [], machines: data?.machines ?? [], loaded: data !== undefined, stale: isPlaceholderData }
+  return {
+    search,
+    total: data?.total ?? 0,
+    near: data?.near ?? [],
+    machines: data?.machines ?? [],
+    loaded: data !== undefined,
+    stale: isPlaceholderData,
+  }
 }
 
 export interface ListPages {

@@ -16,7 +16,12 @@ export interface RowWindow {
   readonly reveal: (index: number) => void
 }
 
-export function useRowWindow(scroller: RefObject<HTMLElement | null>, count: number, rowPx: number, onSight: (first: number, last: number) => void): RowWindow {
+export function useRowWindow(
+  scroller: RefObject<HTMLElement | null>,
+  count: number,
+  rowPx: number,
+  onSight: (first: number, last: number) => void,
+): RowWindow {
   const [height, setHeight] = useState(0)
   const [first, setFirst] = useState(0)
   useEffect(() => {
@@ -40,7 +45,8 @@ export function useRowWindow(scroller: RefObject<HTMLElement | null>, count: num
       if (!element) return
       const [top, bottom] = [index * rowPx, (index + 2) * rowPx]
       if (top < element.scrollTop) element.scrollTop = top
-      else if (bottom > element.scrollTop + element.clientHeight) element.scrollTop = bottom - element.clientHeight
+      else if (bottom > element.scrollTop + element.clientHeight)
+        element.scrollTop = bottom - element.clientHeight
     },
     [scroller, rowPx],
   )

@@ -12,8 +12,11 @@ export function AddPositions({ view, onClose }: { view: RenewalView; onClose: ()
     const form = new FormData(event.currentTarget)
     const text = (name: string) => String(form.get(name) ?? '').trim()
     const read = takeDesignators(text('designators'))
-    if (!read || read.rest !== '') return setError('Write designators: C9, or C12-C18, separated by commas. Nothing was lost.')
-    const fresh = read.names.filter((name) => !view.designators.some((d) => d.toLowerCase() === name.toLowerCase()))
+    if (!read || read.rest !== '')
+      return setError('Write designators: C9, or C12-C18, separated by commas. Nothing was lost.')
+    const fresh = read.names.filter(
+      (name) => !view.designators.some((d) => d.toLowerCase() === name.toLowerCase()),
+    )
     if (fresh.length === 0) return setError('All of these are on the map already.')
     const positions = fresh.map((designator) => ({
       designator,
@@ -26,14 +29,45 @@ export function AddPositions({ view, onClose }: { view: RenewalView; onClose: ()
       polarised: text('polarised') === 'yes',
       charged: false,
     }))
-    if (await send([{ body: { kind: 'machine', what: 'met', machine: view.machine.id as MachineId, functions: [], positions }, episode: view.machine.openEpisode }])) onClose()
+    if (
+      await send([
+        {
+          body: {
+            kind: 'machine',
+            what: 'met',
+            machine: view.machine.id as MachineId,
+            functions: [],
+            positions,
+          },
+          episode: view.machine.openEpisode,
+        },
+      ])
+    )
+      onClose()
   }
   return (
     <Slip title="Positions that are not on the map yet" onClose={onClose}>
-      <form onSubmit={(event) => void submit(event)} className="grid grid-cols-5 items-end gap-3 max-md:grid-cols-2">
-        <TextField label="Designators" name="designators" className="num" placeholder="C9, C12-C18" required autoFocus />
+      <form
+        onSubmit={(event) => void submit(event)}
+        className="grid grid-cols-5 items-end gap-3 max-md:grid-cols-2"
+      >
+        <TextField
+          label="Designators"
+          name="designators"
+          className="num"
+          placeholder="C9, C12-C18"
+          required
+          autoFocus
+        />
         <TextField label="Kind of part" name="kind" defaultValue={view.kind} required />
-        <SelectField label="On" name="on" options={[{ value: '', label: 'the machine itself' }, ...view.assemblies.map((a) => ({ value: a, label: a }))]} />
+        <SelectField
+          label="On"
+          name="on"
+          options={[
+            { value: '', label: 'the machine itself' },
+            ...view.assemblies.map((a) => ({ value: a, label: a })),
+          ]}
+        />
         <SelectField
           label="Polarised"
           name="polarised"
@@ -47,7 +81,10 @@ export function AddPositions({ view, onClose }: { view: RenewalView; onClose: ()
           Add them
         </PlainButton>
       </form>
-      <p className="text-quiet mt-2">They are written to this machine only. What was read of them can go into the sheet of its type afterwards.</p>
+      <p className="text-quiet mt-2">
+        They are written to this machine only. What was read of them can go into the sheet of its type
+        afterwards.
+      </p>
       <Said error={error} />
     </Slip>
   )

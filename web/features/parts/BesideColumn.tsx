@@ -45,7 +45,14 @@ export function BesideColumn({
       </h2>
       <ul>
         {machine.slots.map((slot) => (
-          <Slot key={slot.position.designator} slot={slot} machine={machine} hand={hand} onPick={onPick} onPut={onPut} />
+          <Slot
+            key={slot.position.designator}
+            slot={slot}
+            machine={machine}
+            hand={hand}
+            onPick={onPick}
+            onPut={onPut}
+          />
         ))}
       </ul>
       {machine.slots.length === 0 && <p className="text-quiet py-2">None of its positions is known yet.</p>}
@@ -100,15 +107,28 @@ function Slot({
             {slot.content === 'unseen' && <span className={inHand ? '' : 'text-quiet'}>, as found</span>}
           </button>
         ) : (
-          <span className={slot.content === 'empty' && slot.position.essential ? 'text-copper font-bold' : 'text-quiet'}>
+          <span
+            className={
+              slot.content === 'empty' && slot.position.essential ? 'text-copper font-bold' : 'text-quiet'
+            }
+          >
             {slot.content === 'empty' ? `empty, takes ${slot.position.accepts}` : 'an unknown part'}
           </span>
         )}
-        {near && 'refusal' in fit && <span className="text-13 text-copper block">{refusalWords(fit.refusal, { zone, labels: {} })}</span>}
-        {fit && 'remarks' in fit && fit.remarks.length > 0 && <span className="text-13 text-quiet block">{fit.remarks.map(remarkWords).join('; ')}</span>}
+        {near && 'refusal' in fit && (
+          <span className="text-13 text-copper block">{refusalWords(fit.refusal, { zone, labels: {} })}</span>
+        )}
+        {fit && 'remarks' in fit && fit.remarks.length > 0 && (
+          <span className="text-13 text-quiet block">{fit.remarks.map(remarkWords).join('; ')}</span>
+        )}
       </span>
       {takes && (
-        <button type="button" className="act" onClick={() => onPut(slot)} aria-label={`Put it into ${slot.position.designator} of ${machine.number}`}>
+        <button
+          type="button"
+          className="act"
+          onClick={() => onPut(slot)}
+          aria-label={`Put it into ${slot.position.designator} of ${machine.number}`}
+        >
           Put it here
         </button>
       )}

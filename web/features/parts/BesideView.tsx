@@ -1,5 +1,13 @@
 /** Two machines side by side: a part is drawn from one to the other, or picked up and put down by two taps or keys. One act, two ends. */
-import { DndContext, DragOverlay, PointerSensor, useSensor, useSensors, type Announcements, type DragEndEvent } from '@dnd-kit/core'
+import {
+  DndContext,
+  DragOverlay,
+  PointerSensor,
+  useSensor,
+  useSensors,
+  type Announcements,
+  type DragEndEvent,
+} from '@dnd-kit/core'
 import { useQuery } from '@tanstack/react-query'
 import { useEffect, useState } from 'react'
 import { Link, useParams, useSearchParams } from 'react-router'
@@ -35,12 +43,21 @@ const announcements: Announcements = {
 export function View() {
   const { id = '' } = useParams()
   const [params, setParams] = useSearchParams()
-  const { data: view, error } = useQuery({ queryKey: ['machine', id, ''], queryFn: () => get<MachineView>(`/machines/${id}`), retry: false })
+  const { data: view, error } = useQuery({
+    queryKey: ['machine', id, ''],
+    queryFn: () => get<MachineView>(`/machines/${id}`),
+    retry: false,
+  })
   const own = useNamedMachine(view?.plate.number ?? '').machine
   const beside = params.get('with') ?? ''
   const [typed, setTyped] = useState(beside)
   const { machine: other, missing } = useNamedMachine(beside)
-  const numbers = useQuery({ queryKey: ['next-numbers'], queryFn: () => get<NextNumbers>('/next-numbers'), staleTime: 0, gcTime: 0 })
+  const numbers = useQuery({
+    queryKey: ['next-numbers'],
+    queryFn: () => get<NextNumbers>('/next-numbers'),
+    staleTime: 0,
+    gcTime: 0,
+  })
   const [hand, setHand] = useState<InHand>()
   const [proposal, setProposal] = useState<Proposal>()
   const [moved, setMoved] = useState<{ readonly words: string; readonly parts: readonly string[] }>()
@@ -71,7 +88,14 @@ export function View() {
       destination: {
         to: 'slot',
         place: target.place,
-        occupant: occupied && target.part ? { part: target.part, out: here ? inTray(here) : { in: { kind: 'kept', id: into.machine } }, tag: target.tag } : undefined,
+        occupant:
+          occupied && target.part
+            ? {
+                part: target.part,
+                out: here ? inTray(here) : { in: { kind: 'kept', id: into.machine } },
+                tag: target.tag,
+              }
+            : undefined,
       },
       occupantTag: numbers.data?.tag,
     })
@@ -85,7 +109,10 @@ export function View() {
   }
   const columns = { hand, onPick: (next: InHand | undefined) => setHand(next) }
   return (
-    <main className="flex-1 p-4 pb-16" onKeyDown={(e) => e.key === 'Escape' && (setHand(undefined), setProposal(undefined))}>
+    <main
+      className="flex-1 p-4 pb-16"
+      onKeyDown={(e) => e.key === 'Escape' && (setHand(undefined), setProposal(undefined))}
+    >
       <h1 className="font-display text-24 font-semibold">
         Two machines <span className="text-quiet">side by side</span>
       </h1>
@@ -115,11 +142,19 @@ export function View() {
         </p>
       )}
       {proposal && (
-        <div role="region" aria-label="What will be written" className="bg-next border-verdigris mb-3 flex flex-wrap items-center gap-4 border-l-4 p-3">
+        <div
+          role="region"
+          aria-label="What will be written"
+          className="bg-next border-verdigris mb-3 flex flex-wrap items-center gap-4 border-l-4 p-3"
+        >
           <p className="flex-1">
             {`${proposal.slot.partLabel ?? proposal.slot.position.accepts}: out of ${proposal.slot.position.designator} of ${proposal.machine.number}, into ${proposal.target.position.designator} of ${proposal.into.number}. `}
-            {proposal.target.part && proposal.target.content !== 'empty' && <span className="text-quiet">What sits there comes out by the same act. </span>}
-            {proposal.slot.position.essential && <span className="text-copper font-bold">{`${proposal.machine.number} is incomplete without it.`}</span>}
+            {proposal.target.part && proposal.target.content !== 'empty' && (
+              <span className="text-quiet">What sits there comes out by the same act. </span>
+            )}
+            {proposal.slot.position.essential && (
+              <span className="text-copper font-bold">{`${proposal.machine.number} is incomplete without it.`}</span>
+            )}
           </p>
           <MainButton disabled={busy} autoFocus onClick={() => void go(proposal)}>
             Move it
@@ -133,13 +168,28 @@ export function View() {
         onDragStart={({ active }) => setHand(active.data.current as InHand)}
         onDragCancel={() => setHand(undefined)}
         onDragEnd={dropped}
-        accessibility={{ announcements, screenReaderInstructions: { draggable: 'Press Enter to pick the part up, then choose “Put it here” at a position.' } }}
+        accessibility={{
+          announcements,
+          screenReaderInstructions: {
+            draggable: 'Press Enter to pick the part up, then choose “Put it here” at a position.',
+          },
+        }}
       >
         <div className="grid grid-cols-2 gap-8 max-md:grid-cols-1">
           <div>
-            {other && other.machine !== own.machine && <BesideColumn machine={other} {...columns} onPut={(target) => hand && put(hand, target, other)} />}
-            {other && other.machine === own.machine && <p className="text-quiet">That is the same machine.</p>}
-            {!other && !missing && <p className="text-quiet">The one that gives, or takes, stands here once you have named it.</p>}
+            {other && other.machine !== own.machine && (
+              <BesideColumn
+                machine={other}
+                {...columns}
+                onPut={(target) => hand && put(hand, target, other)}
+              />
+            )}
+            {other && other.machine === own.machine && (
+              <p className="text-quiet">That is the same machine.</p>
+            )}
+            {!other && !missing && (
+              <p className="text-quiet">The one that gives, or takes, stands here once you have named it.</p>
+            )}
           </div>
           <BesideColumn machine={own} {...columns} onPut={(target) => hand && put(hand, target, own)}>
             {view.open && (
@@ -150,7 +200,11 @@ export function View() {
           </BesideColumn>
         </div>
         <DragOverlay dropAnimation={null}>
-          {hand && <span className="bg-straw rounded-sm px-2 py-1 text-black">{hand.slot.partLabel ?? hand.slot.position.accepts}</span>}
+          {hand && (
+            <span className="bg-straw rounded-sm px-2 py-1 text-black">
+              {hand.slot.partLabel ?? hand.slot.position.accepts}
+            </span>
+          )}
         </DragOverlay>
       </DndContext>
     </main>

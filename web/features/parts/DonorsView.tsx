@@ -22,7 +22,10 @@ export function View() {
   const position = params.get('position')
   const { data, error } = useQuery({
     queryKey: ['machine', id, 'donors', position],
-    queryFn: () => get<DonorsAnswer>(`/machines/${id}/donors${position ? `?position=${encodeURIComponent(position)}` : ''}`),
+    queryFn: () =>
+      get<DonorsAnswer>(
+        `/machines/${id}/donors${position ? `?position=${encodeURIComponent(position)}` : ''}`,
+      ),
     retry: false,
   })
   const [weights, setWeights] = useState<Weights>(usualWeights)
@@ -90,10 +93,20 @@ export function View() {
           <section>
             <h2 className="headrule">Machines with a purpose</h2>
             <label className="mt-2 flex items-start gap-2">
-              <input type="checkbox" className="mt-1" checked={allow} disabled={me.role !== 'steward'} onChange={(e) => setAllow(e.target.checked)} />
+              <input
+                type="checkbox"
+                className="mt-1"
+                checked={allow}
+                disabled={me.role !== 'steward'}
+                onChange={(e) => setAllow(e.target.checked)}
+              />
               <span>
                 Count exhibits, reserves and accessioned machines as donors
-                <span className="text-quiet block">{me.role === 'steward' ? 'As steward you answer for what they lose.' : 'Only a steward may decide that.'}</span>
+                <span className="text-quiet block">
+                  {me.role === 'steward'
+                    ? 'As steward you answer for what they lose.'
+                    : 'Only a steward may decide that.'}
+                </span>
               </span>
             </label>
           </section>
@@ -103,7 +116,13 @@ export function View() {
   )
 }
 
-function Slider({ why, label, hint, weights, onWeigh }: (typeof weighing)[number] & { weights: Weights; onWeigh: (weights: Weights) => void }) {
+function Slider({
+  why,
+  label,
+  hint,
+  weights,
+  onWeigh,
+}: (typeof weighing)[number] & { weights: Weights; onWeigh: (weights: Weights) => void }) {
   return (
     <label className="mt-3 block">
       <span className="flex justify-between">

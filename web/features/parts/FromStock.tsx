@@ -10,12 +10,18 @@ export function FromStock({ need, candidates }: { need: Need; candidates: readon
   const off = found.error * 100
   return (
     <p className="bg-sheet my-2 p-3">
-      <strong>From stock:</strong> {found.parts.map((p) => `${p.id} (${valueWords(p.value, unit)})`).join(' + ')}, {found.joined}, make{' '}
+      <strong>From stock:</strong>{' '}
+      {found.parts.map((p) => `${p.id} (${valueWords(p.value, unit)})`).join(' + ')}, {found.joined}, make{' '}
       <span className="num">{valueWords(found.value, unit)}</span>,{' '}
       <span className={Math.abs(found.error) > tolerance ? 'text-copper font-bold' : ''}>
-        {Math.abs(off) < 0.05 ? `as the ${valueWords(wanted, unit)} asked` : `${Math.abs(off).toPrecision(2)} % ${off > 0 ? 'above' : 'below'} ${valueWords(wanted, unit)}`}
+        {Math.abs(off) < 0.05
+          ? `as the ${valueWords(wanted, unit)} asked`
+          : `${Math.abs(off).toPrecision(2)} % ${off > 0 ? 'above' : 'below'} ${valueWords(wanted, unit)}`}
       </span>
-      .{found.joined.includes('series') && unit === 'F' && ' In series their voltages are not shared equally: each must stand the whole.'}
+      .
+      {found.joined.includes('series') &&
+        unit === 'F' &&
+        ' In series their voltages are not shared equally: each must stand the whole.'}
     </p>
   )
 }

@@ -27,14 +27,33 @@ export function KeepSlip({ part, onClose }: { part: PartId; onClose: () => void 
   return (
     <Slip title="Keep it for a machine" onClose={onClose}>
       <div className="grid grid-cols-4 items-end gap-3 max-md:grid-cols-1">
-        <MachineField value={said.number} onChange={(number) => setSaid({ ...said, number })} missing={missing} autoFocus />
-        <SelectField label="Position" options={positionOptions(machine, 'not said')} value={said.position} onChange={(e) => setSaid({ ...said, position: e.target.value })} />
-        <TextField label="Until" type="date" className="num" value={said.until} onChange={(e) => setSaid({ ...said, until: e.target.value })} />
+        <MachineField
+          value={said.number}
+          onChange={(number) => setSaid({ ...said, number })}
+          missing={missing}
+          autoFocus
+        />
+        <SelectField
+          label="Position"
+          options={positionOptions(machine, 'not said')}
+          value={said.position}
+          onChange={(e) => setSaid({ ...said, position: e.target.value })}
+        />
+        <TextField
+          label="Until"
+          type="date"
+          className="num"
+          value={said.until}
+          onChange={(e) => setSaid({ ...said, until: e.target.value })}
+        />
         <PlainButton disabled={!machine || busy} onClick={() => void keep()}>
           Keep it
         </PlainButton>
       </div>
-      <p className="text-quiet mt-2">It stays where it is. Donors and needs show it as kept; when it goes into that machine, the promise is fulfilled by itself.</p>
+      <p className="text-quiet mt-2">
+        It stays where it is. Donors and needs show it as kept; when it goes into that machine, the promise is
+        fulfilled by itself.
+      </p>
       <Said error={error} />
     </Slip>
   )

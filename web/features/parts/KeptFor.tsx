@@ -4,7 +4,13 @@ import type { ReservationRow } from '#core/views/lots.ts'
 import { useDates } from '#web/app/session.tsx'
 import { Act } from '#web/ui/Forms.tsx'
 
-export function KeptFor({ rows, onEnd }: { rows: readonly ReservationRow[]; onEnd: (row: ReservationRow) => void }) {
+export function KeptFor({
+  rows,
+  onEnd,
+}: {
+  rows: readonly ReservationRow[]
+  onEnd: (row: ReservationRow) => void
+}) {
   const { short } = useDates()
   if (rows.length === 0) return null
   return (
@@ -24,7 +30,11 @@ export function KeptFor({ rows, onEnd }: { rows: readonly ReservationRow[]; onEn
               )}
               <span className="text-quiet text-13 block">{`${r.n > 1 ? `${r.n} of them, ` : ''}since ${short(r.since)}${r.until ? `, until ${short(r.until)}` : ''}`}</span>
             </span>
-            <Act className="whitespace-nowrap" onClick={() => onEnd(r)} aria-label={`Let it go, no longer kept for ${r.label}`}>
+            <Act
+              className="whitespace-nowrap"
+              onClick={() => onEnd(r)}
+              aria-label={`Let it go, no longer kept for ${r.label}`}
+            >
               Let go
             </Act>
           </li>

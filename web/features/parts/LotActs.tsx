@@ -35,19 +35,44 @@ export function LotActs({ act, lot, onClose }: { act: LotAct; lot: LotAnswer; on
   const submit = async (event: React.FormEvent<HTMLFormElement>) => {
     event.preventDefault()
     const newPart = newId() as PartId
-    const body = lotActBody(act, lot, { form: new FormData(event.currentTarget), machine: machine?.machine, end, newPart, zone })
+    const body = lotActBody(act, lot, {
+      form: new FormData(event.currentTarget),
+      machine: machine?.machine,
+      end,
+      newPart,
+      zone,
+    })
     if (typeof body === 'string') return setError(body)
     if (!(await send([{ body }]))) return
     if (act === 'one') void navigate(`/parts/${newPart}`)
     else onClose()
   }
-  const heapField = <SelectField label="From" name="heap" options={heaps.map((h) => ({ value: h.label, label: `${h.label}, ${h.n} there` }))} />
+  const heapField = (
+    <SelectField
+      label="From"
+      name="heap"
+      options={heaps.map((h) => ({ value: h.label, label: `${h.label}, ${h.n} there` }))}
+    />
+  )
   const many = (label: string, more: object = {}) => (
-    <TextField label={label} name="n" className="num" type="number" min={act === 'count' ? 0 : 1} max={1_000_000} required autoFocus {...more} />
+    <TextField
+      label={label}
+      name="n"
+      className="num"
+      type="number"
+      min={act === 'count' ? 0 : 1}
+      max={1_000_000}
+      required
+      autoFocus
+      {...more}
+    />
   )
   return (
     <Slip title={titles[act]} onClose={onClose}>
-      <form onSubmit={(event) => void submit(event)} className="grid grid-cols-4 items-end gap-3 max-md:grid-cols-2">
+      <form
+        onSubmit={(event) => void submit(event)}
+        className="grid grid-cols-4 items-end gap-3 max-md:grid-cols-2"
+      >
         {act === 'count' && (
           <>
             {many('Counted')}
@@ -60,8 +85,19 @@ export function LotActs({ act, lot, onClose }: { act: LotAct; lot: LotAnswer; on
         {act === 'got' && (
           <>
             {many('How many')}
-            <TextField label="Where they lie" name="place" defaultValue={heaps[0]?.label} list="heaps" required />
-            <SelectField label="Origin" name="origin" options={lotOrigins} defaultValue={lot.origin ?? 'bought'} />
+            <TextField
+              label="Where they lie"
+              name="place"
+              defaultValue={heaps[0]?.label}
+              list="heaps"
+              required
+            />
+            <SelectField
+              label="Origin"
+              name="origin"
+              options={lotOrigins}
+              defaultValue={lot.origin ?? 'bought'}
+            />
             <PriceFields label="All of them cost" currency={house.currency} />
           </>
         )}
@@ -69,8 +105,15 @@ export function LotActs({ act, lot, onClose }: { act: LotAct; lot: LotAnswer; on
           <>
             {many('How many')}
             {heapField}
-            <SelectField label="To" options={ends} value={end} onChange={(e) => setEnd(e.target.value as End)} />
-            {end === 'another place' && <TextField label="Place" name="place" placeholder="drawer 9" list="heaps" required />}
+            <SelectField
+              label="To"
+              options={ends}
+              value={end}
+              onChange={(e) => setEnd(e.target.value as End)}
+            />
+            {end === 'another place' && (
+              <TextField label="Place" name="place" placeholder="drawer 9" list="heaps" required />
+            )}
           </>
         )}
         {act === 'one' && (
@@ -91,7 +134,14 @@ export function LotActs({ act, lot, onClose }: { act: LotAct; lot: LotAnswer; on
           <>
             <TextField label="Kind of each" name="kind" defaultValue={lot.partKind} />
             <TextField label="Tag of the bag" name="tag" className="num" defaultValue={lot.tag} />
-            <TextField label="Buy again when so many are free" name="reorderAt" className="num" type="number" min={0} defaultValue={lot.reorderAt} />
+            <TextField
+              label="Buy again when so many are free"
+              name="reorderAt"
+              className="num"
+              type="number"
+              min={0}
+              defaultValue={lot.reorderAt}
+            />
             <PartFields />
           </>
         )}

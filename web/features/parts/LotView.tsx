@@ -49,7 +49,11 @@ export function View() {
   const { short, clock } = useDates()
   const [act, setAct] = useState<LotAct>()
   const { send, error: refused } = useSend()
-  const { data: lot, error } = useQuery({ queryKey: ['parts', 'lot', id], queryFn: () => get<LotAnswer>(`/lots/${id}`), retry: false })
+  const { data: lot, error } = useQuery({
+    queryKey: ['parts', 'lot', id],
+    queryFn: () => get<LotAnswer>(`/lots/${id}`),
+    retry: false,
+  })
   if (error) return <p className="p-8">{wordsOf(error)}</p>
   if (!lot) return null
   return (
@@ -65,15 +69,25 @@ export function View() {
         }
       />
       <p className="text-18 mb-2">
-        <strong className={lot.below ? 'text-copper' : ''}>{`${lot.about ? 'About ' : ''}${lot.here} here`}</strong>
+        <strong
+          className={lot.below ? 'text-copper' : ''}
+        >{`${lot.about ? 'About ' : ''}${lot.here} here`}</strong>
         {lot.promised > 0 && `, ${lot.promised} of them kept, ${lot.free} free`}
-        {lot.below && <span className="text-copper"> More went than were known to be there: count them.</span>}
-        {lot.reorder && <span className="text-copper">{` To be bought again: the level is ${lot.reorderAt ?? 0}.`}</span>}
+        {lot.below && (
+          <span className="text-copper"> More went than were known to be there: count them.</span>
+        )}
+        {lot.reorder && (
+          <span className="text-copper">{` To be bought again: the level is ${lot.reorderAt ?? 0}.`}</span>
+        )}
         <span className="text-quiet">{` Got ${lot.got}, used ${lot.used}${lot.taken > 0 ? `, ${lot.taken} of those as parts with a name of their own` : ''}.`}</span>
       </p>
       <div className="mb-2 flex flex-wrap gap-2">
         {acts.map((a) => (
-          <PlainButton key={a.act} aria-expanded={act === a.act} onClick={() => setAct(act === a.act ? undefined : a.act)}>
+          <PlainButton
+            key={a.act}
+            aria-expanded={act === a.act}
+            onClick={() => setAct(act === a.act ? undefined : a.act)}
+          >
             {a.name}
           </PlainButton>
         ))}
@@ -88,22 +102,45 @@ export function View() {
               <li key={p.label} className="border-hair flex justify-between gap-3 border-b py-1">
                 <span className={p.lies ? '' : 'text-quiet'}>
                   {p.label}
-                  {p.counted && <span className="text-quiet text-13 block">{`counted ${short(p.counted)}`}</span>}
+                  {p.counted && (
+                    <span className="text-quiet text-13 block">{`counted ${short(p.counted)}`}</span>
+                  )}
                 </span>
-                <span className={`num ${p.lies && p.n < 0 ? 'text-copper font-bold' : p.lies ? '' : 'text-quiet'}`}>{`${p.about ? 'about ' : ''}${p.n}`}</span>
+                <span
+                  className={`num ${p.lies && p.n < 0 ? 'text-copper font-bold' : p.lies ? '' : 'text-quiet'}`}
+                >{`${p.about ? 'about ' : ''}${p.n}`}</span>
               </li>
             ))}
           </ul>
           <KeptFor
             rows={lot.reserved}
-            onEnd={(r) => void send([{ body: { kind: 'reservation', what: 'ended', machine: r.machine as never, lot: lot.id, reservation: r.entry as never } }])}
+            onEnd={(r) =>
+              void send([
+                {
+                  body: {
+                    kind: 'reservation',
+                    what: 'ended',
+                    machine: r.machine as never,
+                    lot: lot.id,
+                    reservation: r.entry as never,
+                  },
+                },
+              ])
+            }
           />
           <h2 className="headrule mt-5">What each of it is</h2>
           <dl>
-            {[['Kind', lot.partKind], ['Marking', lot.marking], ['Origin', lot.origin], ...Object.entries(lot.attributes)].map(([name, value]) => (
+            {[
+              ['Kind', lot.partKind],
+              ['Marking', lot.marking],
+              ['Origin', lot.origin],
+              ...Object.entries(lot.attributes),
+            ].map(([name, value]) => (
               <div key={name} className="border-hair flex justify-between gap-3 border-b py-1">
                 <dt className="text-quiet">{name}</dt>
-                <dd className={value ? (/\d/.test(value) ? 'num text-right' : 'text-right') : 'text-quiet'}>{value ?? 'not recorded'}</dd>
+                <dd className={value ? (/\d/.test(value) ? 'num text-right' : 'text-right') : 'text-quiet'}>
+                  {value ?? 'not recorded'}
+                </dd>
               </div>
             ))}
           </dl>
@@ -138,7 +175,9 @@ export function View() {
                   {row.words && <span className="text-quiet">{`, ${row.words}`}</span>}
                   {row.price && <span className="text-quiet">{`, ${moneyWords(row.price)}`}</span>}
                 </td>
-                <td className="num pr-4 text-right">{row.by === undefined ? '' : row.by > 0 ? `+${row.by}` : row.by === 0 ? '0' : `−${-row.by}`}</td>
+                <td className="num pr-4 text-right">
+                  {row.by === undefined ? '' : row.by > 0 ? `+${row.by}` : row.by === 0 ? '0' : `−${-row.by}`}
+                </td>
                 <td className="text-quiet whitespace-nowrap">{row.who}</td>
               </tr>
             ))}

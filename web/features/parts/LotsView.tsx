@@ -12,7 +12,9 @@ import { NewLot } from './NewLot.tsx'
 import { PartsHead } from './PartsHead.tsx'
 
 export const ratedWords = (attributes: Readonly<Record<string, string>>): string =>
-  ['value', 'rating', 'temperature', 'package', 'body'].flatMap((name) => (attributes[name] ? [attributes[name]] : [])).join(', ')
+  ['value', 'rating', 'temperature', 'package', 'body']
+    .flatMap((name) => (attributes[name] ? [attributes[name]] : []))
+    .join(', ')
 
 const heapWords = (lot: LotRow): string =>
   lot.places
@@ -28,14 +30,18 @@ export function View() {
   if (!data) return null
   const words = (params.get('q') ?? '').toLowerCase().split(/\s+/).filter(Boolean)
   const shown = data.lots.filter((lot) => {
-    const text = `${lot.label} ${lot.marking ?? ''} ${ratedWords(lot.attributes)} ${heapWords(lot)}`.toLowerCase()
+    const text =
+      `${lot.label} ${lot.marking ?? ''} ${ratedWords(lot.attributes)} ${heapWords(lot)}`.toLowerCase()
     return words.every((word) => text.includes(word))
   })
   const low = data.lots.filter((lot) => lot.reorder)
   const below = data.lots.filter((lot) => lot.below)
   return (
     <main className="flex-1 p-4 pb-16">
-      <PartsHead title="Lots of parts" right={!adding && <MainButton onClick={() => setAdding(true)}>Write down a lot</MainButton>}>
+      <PartsHead
+        title="Lots of parts"
+        right={!adding && <MainButton onClick={() => setAdding(true)}>Write down a lot</MainButton>}
+      >
         {data.lots.length === 0
           ? 'Parts that are counted instead of named: screws, resistors, a bag of latches.'
           : `${count(data.lots.length, 'lot')}, reckoned from what was counted, got and taken.${low.length ? ` ${count(low.length, 'lot')} to buy again.` : ''}${below.length ? ` ${count(below.length, 'lot')} below zero: count ${below.length === 1 ? 'it' : 'them'}.` : ''}`}
@@ -50,7 +56,20 @@ export function View() {
             value={params.get('q') ?? ''}
             onChange={(e) => setParams(e.target.value ? { q: e.target.value } : {}, { replace: true })}
           />
-          <RuledTable label="Lots" heads={['Lot', 'Kind', 'Value and rating', '#Here', '#Kept', '#Free', '#Buy at', 'Where it lies', '#Got, used']}>
+          <RuledTable
+            label="Lots"
+            heads={[
+              'Lot',
+              'Kind',
+              'Value and rating',
+              '#Here',
+              '#Kept',
+              '#Free',
+              '#Buy at',
+              'Where it lies',
+              '#Got, used',
+            ]}
+          >
             {shown.map((lot) => (
               <tr key={lot.id} className="border-hair hover:bg-next border-b align-baseline">
                 <th scope="row" className="num py-1.5 pr-4 text-left whitespace-nowrap">
@@ -60,9 +79,13 @@ export function View() {
                 </th>
                 <td className="pr-4">{lot.name ?? lot.partKind}</td>
                 <td className="num pr-4">{ratedWords(lot.attributes)}</td>
-                <td className={`num pr-4 text-right ${lot.below ? 'text-copper font-bold' : ''}`}>{`${lot.about ? 'about ' : ''}${lot.here}`}</td>
+                <td
+                  className={`num pr-4 text-right ${lot.below ? 'text-copper font-bold' : ''}`}
+                >{`${lot.about ? 'about ' : ''}${lot.here}`}</td>
                 <td className="num pr-4 text-right">{lot.promised || ''}</td>
-                <td className={`num pr-4 text-right ${lot.reorder ? 'text-copper font-bold' : ''}`}>{lot.free}</td>
+                <td className={`num pr-4 text-right ${lot.reorder ? 'text-copper font-bold' : ''}`}>
+                  {lot.free}
+                </td>
                 <td className="num text-quiet pr-4 text-right">{lot.reorderAt ?? ''}</td>
                 <td className="pr-4">{heapWords(lot) || <span className="text-quiet">none left</span>}</td>
                 <td className="num text-quiet pr-4 text-right whitespace-nowrap">{`${lot.got}, ${lot.used}`}</td>
@@ -74,7 +97,8 @@ export function View() {
       )}
       {data.lots.length === 0 && (
         <p className="py-2">
-          The first one: what it is, how many came, where they lie. From then on <span className="num">in C14 L-0001</span> in an episode takes one of them.
+          The first one: what it is, how many came, where they lie. From then on{' '}
+          <span className="num">in C14 L-0001</span> in an episode takes one of them.
         </p>
       )}
     </main>

@@ -24,7 +24,17 @@ export function useNamedMachine(number: string): NamedMachine {
   return { machine: answer?.machine, missing: answer !== undefined && answer.machine === undefined }
 }
 
-export const MachineField = ({ value, onChange, missing, ...more }: { value: string; onChange: (number: string) => void; missing: boolean; autoFocus?: boolean }) => (
+export const MachineField = ({
+  value,
+  onChange,
+  missing,
+  ...more
+}: {
+  value: string
+  onChange: (number: string) => void
+  missing: boolean
+  autoFocus?: boolean
+}) => (
   <TextField
     label="Machine: type or scan its number"
     className="num"
@@ -39,5 +49,8 @@ export const MachineField = ({ value, onChange, missing, ...more }: { value: str
 /** Its positions as options, the first one saying that none was chosen. */
 export const positionOptions = (machine: MachineContext | undefined, none: string) => [
   { value: '', label: machine ? none : 'first the machine' },
-  ...(machine?.slots.map((s) => ({ value: s.position.designator, label: `${s.position.designator}, ${s.position.accepts}${s.content === 'empty' ? ', empty' : ''}` })) ?? []),
+  ...(machine?.slots.map((s) => ({
+    value: s.position.designator,
+    label: `${s.position.designator}, ${s.position.accepts}${s.content === 'empty' ? ', empty' : ''}`,
+  })) ?? []),
 ]

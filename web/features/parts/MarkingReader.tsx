@@ -20,28 +20,49 @@ export function readMarking(text: string): readonly { readonly words: string; re
     const read = readCode(text, unit)
     if (!read) return []
     const { tolerance } = read
-    const band = tolerance ? (tolerance.above === tolerance.below ? ` ±${tolerance.above} %` : ` +${tolerance.above} −${tolerance.below} %`) : ''
-    return [{ words: `${faradWords(read.value, unit)}${band} on a ${unit === 'F' ? 'capacitor' : 'resistor'}`, value: faradWords(read.value, unit) }]
+    const band = tolerance
+      ? tolerance.above === tolerance.below
+        ? ` ±${tolerance.above} %`
+        : ` +${tolerance.above} −${tolerance.below} %`
+      : ''
+    return [
+      {
+        words: `${faradWords(read.value, unit)}${band} on a ${unit === 'F' ? 'capacitor' : 'resistor'}`,
+        value: faradWords(read.value, unit),
+      },
+    ]
   })
 }
 
 /** Nano and pico, which `valueWords` leaves to those who measure rails. */
 const faradWords = (value: number, unit: 'F' | 'ohm'): string =>
-  unit === 'ohm' || value >= 1e-6 ? valueWords(value, unit) : value >= 1e-9 ? `${Number((value * 1e9).toPrecision(4))} nF` : `${Number((value * 1e12).toPrecision(4))} pF`
+  unit === 'ohm' || value >= 1e-6
+    ? valueWords(value, unit)
+    : value >= 1e-9
+      ? `${Number((value * 1e9).toPrecision(4))} nF`
+      : `${Number((value * 1e12).toPrecision(4))} pF`
 
 export function MarkingReader({ onValue }: { onValue: (value: string) => void }) {
   const [text, setText] = useState('')
   const read = readMarking(text)
   return (
     <div>
-      <TextField label="Read a marking" className="num" placeholder="104K · 4k7 · yellow violet red gold" value={text} onChange={(e) => setText(e.target.value)} />
+      <TextField
+        label="Read a marking"
+        className="num"
+        placeholder="104K · 4k7 · yellow violet red gold"
+        value={text}
+        onChange={(e) => setText(e.target.value)}
+      />
       <ul aria-live="polite" className="text-13 mt-1">
         {read.map((r) => (
           <li key={r.words}>
             {r.words} <Act onClick={() => onValue(r.value)}>Use it</Act>
           </li>
         ))}
-        {text.trim() !== '' && read.length === 0 && <li className="text-quiet">No code that is known here.</li>}
+        {text.trim() !== '' && read.length === 0 && (
+          <li className="text-quiet">No code that is known here.</li>
+        )}
       </ul>
     </div>
   )

@@ -8,12 +8,25 @@ import { get, wordsOf } from '#web/app/http.ts'
 import { RuledTable } from '#web/ui/RuledTable.tsx'
 import { useDates } from '#web/app/session.tsx'
 
-const heads = ['Designator', 'First', 'Now', 'Touched', 'Since', 'Its original is', 'Verified', 'To undo it'] as const
+const heads = [
+  'Designator',
+  'First',
+  'Now',
+  'Touched',
+  'Since',
+  'Its original is',
+  'Verified',
+  'To undo it',
+] as const
 
 export function View() {
   const { id = '' } = useParams()
   const { short } = useDates()
-  const { data, error } = useQuery({ queryKey: ['machine', id, 'modifications'], queryFn: () => get<ModificationsAnswer>(`/machines/${id}/modifications`), retry: false })
+  const { data, error } = useQuery({
+    queryKey: ['machine', id, 'modifications'],
+    queryFn: () => get<ModificationsAnswer>(`/machines/${id}/modifications`),
+    retry: false,
+  })
   if (error) return <p className="p-8">{wordsOf(error)}</p>
   if (!data) return null
   const { rows } = data
@@ -52,7 +65,9 @@ export function View() {
               <td className="num pr-4">{r.steps === 1 ? 'once' : `${r.steps} ×`}</td>
               <td className="num text-13 pr-4 whitespace-nowrap">{short(r.to)}</td>
               <td className="pr-4">{r.original ?? ''}</td>
-              <td className={`pr-4 ${r.verified ? '' : 'text-copper'}`}>{r.verified ? 'verified' : 'not yet'}</td>
+              <td className={`pr-4 ${r.verified ? '' : 'text-copper'}`}>
+                {r.verified ? 'verified' : 'not yet'}
+              </td>
               <td className={r.undo === 'cannot be undone' ? 'font-bold' : 'text-quiet'}>{r.undo}</td>
             </tr>
           ))}

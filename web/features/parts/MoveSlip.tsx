@@ -16,7 +16,13 @@ import { useDates } from '#web/app/session.tsx'
 import { PlainButton, Said, SelectField, Slip, TextField } from '#web/ui/Forms.tsx'
 import { MachineField, positionOptions, useNamedMachine } from './MachineField.tsx'
 
-const ways = ['into a machine', 'into a store', 'kept with its machine', 'to somebody', 'out of the house'] as const
+const ways = [
+  'into a machine',
+  'into a store',
+  'kept with its machine',
+  'to somebody',
+  'out of the house',
+] as const
 type Way = (typeof ways)[number]
 const fates = ['discarded', 'consumed', 'returned to owner', 'unknown'] as const
 
@@ -26,14 +32,26 @@ export function MoveSlip({ part, onClose }: { part: PartLife; onClose: () => voi
   const [way, setWay] = useState<Way>('into a machine')
   const [said, setSaid] = useState<Readonly<Record<string, string>>>({})
   const [moved, setMoved] = useState(false)
-  const say = (name: string) => ({ value: said[name] ?? '', onChange: (e: { target: { value: string } }) => setSaid({ ...said, [name]: e.target.value }) })
+  const say = (name: string) => ({
+    value: said[name] ?? '',
+    onChange: (e: { target: { value: string } }) => setSaid({ ...said, [name]: e.target.value }),
+  })
   const text = (name: string) => (said[name] ?? '').trim()
-  const numbers = useQuery({ queryKey: ['next-numbers'], queryFn: () => get<NextNumbers>('/next-numbers'), staleTime: 0, gcTime: 0 })
+  const numbers = useQuery({
+    queryKey: ['next-numbers'],
+    queryFn: () => get<NextNumbers>('/next-numbers'),
+    staleTime: 0,
+    gcTime: 0,
+  })
   const people = useQuery({ queryKey: ['people'], queryFn: () => get<PeopleAnswer>('/people') })
   const number = text('number')
   const { machine, missing } = useNamedMachine(way === 'into a machine' ? number : '')
   const slot = machine?.slots.find((s) => s.position.designator === text('position'))
-  const facts: PartFacts = { partKind: part.partKind, attributes: part.attributes, health: part.health as PartFacts['health'] }
+  const facts: PartFacts = {
+    partKind: part.partKind,
+    attributes: part.attributes,
+    health: part.health as PartFacts['health'],
+  }
   const fit =
     machine && slot
       ? judgeFit(
@@ -49,7 +67,10 @@ export function MoveSlip({ part, onClose }: { part: PartLife; onClose: () => voi
         slot && {
           to: 'slot',
           place: slot.place,
-          occupant: slot.part && slot.content !== 'empty' ? { part: slot.part, out: { in: { kind: 'kept', id: machine.machine } }, tag: slot.tag } : undefined,
+          occupant:
+            slot.part && slot.content !== 'empty'
+              ? { part: slot.part, out: { in: { kind: 'kept', id: machine.machine } }, tag: slot.tag }
+              : undefined,
         }
       : way === 'into a store'
         ? text('store')
@@ -106,8 +127,17 @@ export function MoveSlip({ part, onClose }: { part: PartLife; onClose: () => voi
       <div className="grid grid-cols-3 gap-3 max-md:grid-cols-1">
         {way === 'into a machine' && (
           <>
-            <MachineField value={said['number'] ?? ''} onChange={(value) => setSaid({ ...said, number: value })} missing={missing} autoFocus />
-            <SelectField label="Position" options={positionOptions(machine, 'which one?')} {...say('position')} />
+            <MachineField
+              value={said['number'] ?? ''}
+              onChange={(value) => setSaid({ ...said, number: value })}
+              missing={missing}
+              autoFocus
+            />
+            <SelectField
+              label="Position"
+              options={positionOptions(machine, 'which one?')}
+              {...say('position')}
+            />
           </>
         )}
         {way === 'into a store' && (
@@ -116,15 +146,31 @@ export function MoveSlip({ part, onClose }: { part: PartLife; onClose: () => voi
             <TextField label="Shelf or bag" {...say('shelf')} />
           </>
         )}
-        {way === 'kept with its machine' && <TextField label="Bag or label" placeholder="bag 2" {...say('bag')} />}
-        {way === 'to somebody' && (
-          <SelectField label="Who" options={[{ value: '', label: 'choose' }, ...(people.data?.people.map((p) => ({ value: p.party, label: p.name })) ?? [])]} {...say('party')} />
+        {way === 'kept with its machine' && (
+          <TextField label="Bag or label" placeholder="bag 2" {...say('bag')} />
         )}
-        {way === 'out of the house' && <SelectField label="What became of it" options={fates} {...say('fate')} />}
+        {way === 'to somebody' && (
+          <SelectField
+            label="Who"
+            options={[
+              { value: '', label: 'choose' },
+              ...(people.data?.people.map((p) => ({ value: p.party, label: p.name })) ?? []),
+            ]}
+            {...say('party')}
+          />
+        )}
+        {way === 'out of the house' && (
+          <SelectField label="What became of it" options={fates} {...say('fate')} />
+        )}
         {(way === 'to somebody' || way === 'into a machine') && (
           <>
             <label className="flex items-end gap-2 pb-2">
-              <input type="checkbox" checked={lent} onChange={(e) => setSaid({ ...said, lent: e.target.checked ? 'yes' : '' })} /> only lent
+              <input
+                type="checkbox"
+                checked={lent}
+                onChange={(e) => setSaid({ ...said, lent: e.target.checked ? 'yes' : '' })}
+              />{' '}
+              only lent
             </label>
             {lent && <TextField label="Home by" type="date" className="num" {...say('due')} />}
           </>
@@ -132,7 +178,12 @@ export function MoveSlip({ part, onClose }: { part: PartLife; onClose: () => voi
         {(way === 'out of the house' || (way === 'to somebody' && !lent)) && (
           <SelectField
             label="On whose authority"
-            options={[{ value: '', label: 'nobody named' }, ...(people.data?.people.filter((p) => p.role === 'steward').map((p) => ({ value: p.party, label: p.name })) ?? [])]}
+            options={[
+              { value: '', label: 'nobody named' },
+              ...(people.data?.people
+                .filter((p) => p.role === 'steward')
+                .map((p) => ({ value: p.party, label: p.name })) ?? []),
+            ]}
             {...say('authority')}
           />
         )}
@@ -140,13 +191,24 @@ export function MoveSlip({ part, onClose }: { part: PartLife; onClose: () => voi
       {refused && (
         <div className="mt-2">
           <p className="text-copper font-bold">{refused}</p>
-          {fit?.fit === 'does not fit' && <TextField label="Fitted all the same, because" {...say('reason')} />}
+          {fit?.fit === 'does not fit' && (
+            <TextField label="Fitted all the same, because" {...say('reason')} />
+          )}
         </div>
       )}
-      {fit && 'remarks' in fit && fit.remarks.length > 0 && <p className="text-quiet mt-2">{fit.remarks.map(remarkWords).join('; ')}</p>}
-      {slot && slot.content !== 'empty' && <p className="text-quiet mt-2">{`What sits in ${slot.position.designator} comes out by the same act and is kept with that machine.`}</p>}
+      {fit && 'remarks' in fit && fit.remarks.length > 0 && (
+        <p className="text-quiet mt-2">{fit.remarks.map(remarkWords).join('; ')}</p>
+      )}
+      {slot && slot.content !== 'empty' && (
+        <p className="text-quiet mt-2">{`What sits in ${slot.position.designator} comes out by the same act and is kept with that machine.`}</p>
+      )}
       <p className="mt-3">
-        <PlainButton disabled={!destination || busy || fit?.fit === 'never' || (refused !== undefined && text('reason') === '')} onClick={() => void go()}>
+        <PlainButton
+          disabled={
+            !destination || busy || fit?.fit === 'never' || (refused !== undefined && text('reason') === '')
+          }
+          onClick={() => void go()}
+        >
           Move it
         </PlainButton>
       </p>

@@ -17,7 +17,15 @@ export interface Taken {
   readonly parts: readonly string[]
 }
 
-export function NeedBlock({ choice, answer, onTaken }: { choice: Choice; answer: DonorsAnswer; onTaken: (taken: Taken) => void }) {
+export function NeedBlock({
+  choice,
+  answer,
+  onTaken,
+}: {
+  choice: Choice
+  answer: DonorsAnswer
+  onTaken: (taken: Taken) => void
+}) {
   const { need, ranked, chosen, givenElsewhere } = choice
   const [all, setAll] = useState(false)
   const shown = all ? ranked : ranked.slice(0, 4)
@@ -29,24 +37,53 @@ export function NeedBlock({ choice, answer, onTaken }: { choice: Choice; answer:
         </span>
         <span className="text-copper font-normal">{needWhy[need.why]}</span>
       </h2>
-      {ranked.length === 0 && <p className="text-quiet py-2">Nothing in the house is of this kind: it has to be bought, made or mended.</p>}
+      {ranked.length === 0 && (
+        <p className="text-quiet py-2">
+          Nothing in the house is of this kind: it has to be bought, made or mended.
+        </p>
+      )}
       <FromStock need={need} candidates={answer.candidates} />
-      {givenElsewhere && <p className="text-quiet py-1">{`${givenElsewhere.candidate.label} would cost less here, but serves another need better.`}</p>}
+      {givenElsewhere && (
+        <p className="text-quiet py-1">{`${givenElsewhere.candidate.label} would cost less here, but serves another need better.`}</p>
+      )}
       <ul>
         {shown.map((a) => (
-          <Offer key={a.candidate.part} appraisal={a} chosen={a.candidate.part === chosen?.candidate.part} choice={choice} answer={answer} onTaken={onTaken} />
+          <Offer
+            key={a.candidate.part}
+            appraisal={a}
+            chosen={a.candidate.part === chosen?.candidate.part}
+            choice={choice}
+            answer={answer}
+            onTaken={onTaken}
+          />
         ))}
       </ul>
-      {ranked.length > shown.length && <Act className="mt-1" onClick={() => setAll(true)}>{`${ranked.length - shown.length} more`}</Act>}
+      {ranked.length > shown.length && (
+        <Act className="mt-1" onClick={() => setAll(true)}>{`${ranked.length - shown.length} more`}</Act>
+      )}
     </section>
   )
 }
 
-function Offer({ appraisal, chosen, choice, answer, onTaken }: { appraisal: Appraisal; chosen: boolean; choice: Choice; answer: DonorsAnswer; onTaken: (taken: Taken) => void }) {
+function Offer({
+  appraisal,
+  chosen,
+  choice,
+  answer,
+  onTaken,
+}: {
+  appraisal: Appraisal
+  chosen: boolean
+  choice: Choice
+  answer: DonorsAnswer
+  onTaken: (taken: Taken) => void
+}) {
   const { candidate, costs, total, bar } = appraisal
   const { send, error, busy } = useSend()
   const words = appraisalWords(appraisal)
-  const rated = [candidate.facts.attributes['value'], candidate.facts.attributes['rating']].filter(Boolean).join(' ')
+  const rated = [candidate.facts.attributes['value'], candidate.facts.attributes['rating']]
+    .filter(Boolean)
+    .join(' ')
   const Button = chosen ? MainButton : PlainButton
   const take = async () => {
     const part = candidate.lot ? (newId() as PartId) : candidate.part
@@ -61,11 +98,28 @@ function Offer({ appraisal, chosen, choice, answer, onTaken }: { appraisal: Appr
   const keep = async () => {
     const { need } = choice
     const what = candidate.lot ? { lot: candidate.lot.facts.id, n: 1 } : { part: candidate.part }
-    if (await send([{ body: { kind: 'reservation', what: 'made', machine: need.machine as MachineId, position: need.position.designator, ...what } }]))
-      onTaken({ words: `${candidate.label} is kept for ${need.position.designator}. It stays where it is.`, parts: [] })
+    if (
+      await send([
+        {
+          body: {
+            kind: 'reservation',
+            what: 'made',
+            machine: need.machine as MachineId,
+            position: need.position.designator,
+            ...what,
+          },
+        },
+      ])
+    )
+      onTaken({
+        words: `${candidate.label} is kept for ${need.position.designator}. It stays where it is.`,
+        parts: [],
+      })
   }
   return (
-    <li className={`border-hair grid grid-cols-[minmax(0,1fr)_5rem_9rem] items-start gap-4 border-b py-2 max-sm:grid-cols-1 ${chosen ? 'border-l-verdigris border-l-4 pl-3' : ''}`}>
+    <li
+      className={`border-hair grid grid-cols-[minmax(0,1fr)_5rem_9rem] items-start gap-4 border-b py-2 max-sm:grid-cols-1 ${chosen ? 'border-l-verdigris border-l-4 pl-3' : ''}`}
+    >
       <span className="min-w-0">
         <span className="flex flex-wrap items-baseline gap-x-3">
           <strong>{candidate.label}</strong>
@@ -77,11 +131,17 @@ function Offer({ appraisal, chosen, choice, answer, onTaken }: { appraisal: Appr
           ) : (
             <span>{candidate.placeLabel}</span>
           )}
-          <span className="text-quiet">{candidate.facts.health === 'unknown' ? '' : candidate.facts.health}</span>
+          <span className="text-quiet">
+            {candidate.facts.health === 'unknown' ? '' : candidate.facts.health}
+          </span>
         </span>
         {words && <span className={`block ${bar ? 'text-copper' : 'text-quiet'}`}>{words}</span>}
-        <span className="text-13 text-quiet block">{costs.map(costWords).join(' · ') || 'costs nothing'}</span>
-        {candidate.donor?.essential && !bar && <span className="text-13 block">Its donor is incomplete by the same act.</span>}
+        <span className="text-13 text-quiet block">
+          {costs.map(costWords).join(' · ') || 'costs nothing'}
+        </span>
+        {candidate.donor?.essential && !bar && (
+          <span className="text-13 block">Its donor is incomplete by the same act.</span>
+        )}
         <Said error={error} />
       </span>
       <span className="num text-18 text-right">{bar ? '' : Number(total.toFixed(1))}</span>
@@ -92,7 +152,11 @@ function Offer({ appraisal, chosen, choice, answer, onTaken }: { appraisal: Appr
           </Button>
         )}
         {!bar && !candidate.donor && (
-          <Act aria-label={`Keep ${candidate.label} for ${choice.need.position.designator}`} disabled={busy} onClick={() => void keep()}>
+          <Act
+            aria-label={`Keep ${candidate.label} for ${choice.need.position.designator}`}
+            disabled={busy}
+            onClick={() => void keep()}
+          >
             Keep it for this
           </Act>
         )}

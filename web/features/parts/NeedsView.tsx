@@ -10,7 +10,10 @@ import { RuledTable } from '#web/ui/RuledTable.tsx'
 import { PartsHead } from './PartsHead.tsx'
 
 export function View() {
-  const { data, error } = useQuery({ queryKey: ['parts', 'needs'], queryFn: () => get<NeedsAnswer>('/needs') })
+  const { data, error } = useQuery({
+    queryKey: ['parts', 'needs'],
+    queryFn: () => get<NeedsAnswer>('/needs'),
+  })
   if (error) return <p className="p-8">{wordsOf(error)}</p>
   if (!data) return <p className="text-quiet p-8">Reckoning what every machine lacks …</p>
   const lacking = data.needs.filter((n) => n.why !== 'out for now')
@@ -29,9 +32,16 @@ export function View() {
       <section>
         <PartsHead title="Needs">{sentence}</PartsHead>
         {data.needs.length > 0 && (
-          <RuledTable label="Needs" heads={['Position', 'Machine', 'Takes', 'Why', 'Kept for it', '#Spare', '']}>
+          <RuledTable
+            label="Needs"
+            heads={['Position', 'Machine', 'Takes', 'Why', 'Kept for it', '#Spare', '']}
+          >
             {data.needs.map((n, i) => (
-              <NeedLine key={`${n.machine}${n.position.designator}`} need={n} first={data.needs[i - 1]?.machine !== n.machine} />
+              <NeedLine
+                key={`${n.machine}${n.position.designator}`}
+                need={n}
+                first={data.needs[i - 1]?.machine !== n.machine}
+              />
             ))}
           </RuledTable>
         )}
@@ -41,7 +51,11 @@ export function View() {
       </section>
       <aside>
         <h2 className="headrule">To be bought</h2>
-        {data.buy.length === 0 && <p className="text-quiet py-2">Nothing: what is wanted lies in the house or is kept, and no lot is at its level.</p>}
+        {data.buy.length === 0 && (
+          <p className="text-quiet py-2">
+            Nothing: what is wanted lies in the house or is kept, and no lot is at its level.
+          </p>
+        )}
         <ul>
           {data.buy.map((line) => (
             <li key={`${line.kind}${line.asks ?? ''}${line.because}`} className="border-hair border-b py-1.5">
@@ -59,7 +73,8 @@ export function View() {
           </a>
         )}
         <p className="text-quiet text-13 mt-3">
-          A spare serves one need. Of a lot at its level, twice the level is bought. Donor machines are not counted here: see each need’s donors first.
+          A spare serves one need. Of a lot at its level, twice the level is bought. Donor machines are not
+          counted here: see each need’s donors first.
         </p>
       </aside>
     </main>
@@ -70,11 +85,17 @@ function NeedLine({ need, first }: { need: HouseNeed; first: boolean }) {
   const { position, kept } = need
   return (
     <tr className="border-hair hover:bg-next border-b align-baseline">
-      <th scope="row" className={`py-1.5 pr-4 text-left font-bold whitespace-nowrap ${/\d/.test(position.designator) ? 'num' : ''}`}>
+      <th
+        scope="row"
+        className={`py-1.5 pr-4 text-left font-bold whitespace-nowrap ${/\d/.test(position.designator) ? 'num' : ''}`}
+      >
         {position.designator}
       </th>
       <td className="pr-4">
-        <Link className={`hover:underline ${first ? '' : 'text-quiet'}`} to={`/machines/${need.machine}?show=parts`}>
+        <Link
+          className={`hover:underline ${first ? '' : 'text-quiet'}`}
+          to={`/machines/${need.machine}?show=parts`}
+        >
           {need.label}
         </Link>
       </td>
@@ -86,12 +107,20 @@ function NeedLine({ need, first }: { need: HouseNeed; first: boolean }) {
       >{`${needWhy[need.why]}${position.essential ? ', essential' : ''}`}</td>
       <td className="pr-4">
         {kept.map((k) => (
-          <Link key={k.entry} className="block hover:underline" to={k.lot ? `/parts/lots/${k.lot}` : `/parts/${k.part ?? ''}`}>
+          <Link
+            key={k.entry}
+            className="block hover:underline"
+            to={k.lot ? `/parts/lots/${k.lot}` : `/parts/${k.part ?? ''}`}
+          >
             {`${k.n > 1 ? `${k.n} × ` : ''}${k.what}`}
           </Link>
         ))}
       </td>
-      <td className={`num pr-4 text-right ${need.spare === 0 && kept.length === 0 && need.why !== 'out for now' ? 'text-copper font-bold' : ''}`}>{need.spare}</td>
+      <td
+        className={`num pr-4 text-right ${need.spare === 0 && kept.length === 0 && need.why !== 'out for now' ? 'text-copper font-bold' : ''}`}
+      >
+        {need.spare}
+      </td>
       <td className="text-right whitespace-nowrap">
         <Link
           className="act"

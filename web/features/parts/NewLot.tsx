@@ -59,7 +59,13 @@ export function NewLot({ tag, onClose }: { tag: string; onClose: () => void }) {
         <SelectField label="Origin" name="origin" options={lotOrigins} />
         <PriceFields label="All of them cost" currency={house.currency} />
         <TextField label="From, order, remark" name="words" />
-        <TextField label="Buy again when so many are free" name="reorderAt" className="num" type="number" min={0} />
+        <TextField
+          label="Buy again when so many are free"
+          name="reorderAt"
+          className="num"
+          type="number"
+          min={0}
+        />
         <PartFields />
         <div className="flex items-end">
           <MainButton type="submit" disabled={busy || held}>

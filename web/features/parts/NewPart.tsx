@@ -12,7 +12,12 @@ import { useSigned } from '#web/app/session.tsx'
 import { MainButton, Said, SelectField, Slip, TextField } from '#web/ui/Forms.tsx'
 
 export function NewPart({ onClose }: { onClose: () => void }) {
-  const numbers = useQuery({ queryKey: ['next-numbers'], queryFn: () => get<NextNumbers>('/next-numbers'), staleTime: 0, gcTime: 0 })
+  const numbers = useQuery({
+    queryKey: ['next-numbers'],
+    queryFn: () => get<NextNumbers>('/next-numbers'),
+    staleTime: 0,
+    gcTime: 0,
+  })
   const { send, error, setError } = useSend()
   const { house } = useSigned()
   const submit = async (event: React.FormEvent<HTMLFormElement>) => {
@@ -37,7 +42,17 @@ export function NewPart({ onClose }: { onClose: () => void }) {
         ...(Object.keys(attributes).length > 0 ? { attributes } : {}),
         ...(price ? { price } : {}),
       },
-      ...(health === 'proved good' ? [{ kind: 'part' as const, what: 'health' as const, part, health, because: 'said when it was written down' }] : []),
+      ...(health === 'proved good'
+        ? [
+            {
+              kind: 'part' as const,
+              what: 'health' as const,
+              part,
+              health,
+              because: 'said when it was written down',
+            },
+          ]
+        : []),
     ]
     if (await send(bodies.map((body) => ({ body })))) onClose()
   }

@@ -9,7 +9,14 @@ export function PartFields() {
     <>
       <TextField label="Marking" name="marking" className="num" />
       <MarkingReader onValue={setValue} />
-      <TextField label="Value" name="value" className="num" placeholder="470 µF" value={value} onChange={(e) => setValue(e.target.value)} />
+      <TextField
+        label="Value"
+        name="value"
+        className="num"
+        placeholder="470 µF"
+        value={value}
+        onChange={(e) => setValue(e.target.value)}
+      />
       <TextField label="Rating" name="rating" className="num" placeholder="25 V" />
       <TextField label="Temperature" name="temperature" className="num" placeholder="105 °C" />
       <TextField label="Package" name="package" className="num" placeholder="DIP-20" />

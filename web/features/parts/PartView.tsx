@@ -17,7 +17,11 @@ import { Act, MainButton, PlainButton, Said, SelectField, Slip, TextField } from
 export function View() {
   const { id = '' } = useParams()
   const { short, clock } = useDates()
-  const { data: part, error } = useQuery({ queryKey: ['part', id], queryFn: () => get<PartLife>(`/parts/${id}`), retry: false })
+  const { data: part, error } = useQuery({
+    queryKey: ['part', id],
+    queryFn: () => get<PartLife>(`/parts/${id}`),
+    retry: false,
+  })
   const [saying, setSaying] = useState(false)
   const [moving, setMoving] = useState(false)
   if (error) return <p className="p-8">{wordsOf(error)}</p>
@@ -45,7 +49,9 @@ export function View() {
           part.place
         )}
         {part.since && <span className="text-quiet"> since {short(part.since)}</span>}
-        {part.attributes['temporary'] === 'yes' && <strong className="text-copper"> temporary: out again before that episode closes</strong>}
+        {part.attributes['temporary'] === 'yes' && (
+          <strong className="text-copper"> temporary: out again before that episode closes</strong>
+        )}
         {part.loan && (
           <strong className="text-steel">
             {' '}
@@ -73,7 +79,15 @@ export function View() {
             ].map(([name, value]) => (
               <div key={name} className="border-hair flex justify-between gap-3 border-b py-1">
                 <dt className="text-quiet">{name}</dt>
-                <dd className={value ? (name === 'Tag' || name === 'Marking' || name === 'Date code' ? 'num text-right' : 'text-right') : 'text-quiet'}>
+                <dd
+                  className={
+                    value
+                      ? name === 'Tag' || name === 'Marking' || name === 'Date code'
+                        ? 'num text-right'
+                        : 'text-right'
+                      : 'text-quiet'
+                  }
+                >
                   {value ?? 'not recorded'}
                 </dd>
               </div>
@@ -104,7 +118,10 @@ export function View() {
           <h2 className="headrule">Its life</h2>
           <ol>
             {part.life.map((row) => (
-              <li key={row.entry} className="border-hair grid grid-cols-[9.5rem_1fr_auto] gap-3 border-b py-1.5">
+              <li
+                key={row.entry}
+                className="border-hair grid grid-cols-[9.5rem_1fr_auto] gap-3 border-b py-1.5"
+              >
                 <span className="num text-13 pt-px">{`${short(row.at)} ${clock(row.at)}`}</span>
                 <span>{capital(row.what)}</span>
                 <span className="text-quiet">{row.who}</span>
@@ -132,12 +149,26 @@ function SayMore({ part, onClose }: { part: PartLife; onClose: () => void }) {
       ...(text('tag') !== (part.tag ?? '') && text('tag') ? { tag: text('tag') } : {}),
       ...(text('marking') ? { marking: text('marking') } : {}),
       ...(text('dateCode') ? { dateCode: text('dateCode') } : {}),
-      ...((part.attributes['temporary'] === 'yes') !== (text('temporary') === 'yes') ? { attributes: { temporary: text('temporary') === 'yes' ? 'yes' : 'no' } } : {}),
+      ...((part.attributes['temporary'] === 'yes') !== (text('temporary') === 'yes')
+        ? { attributes: { temporary: text('temporary') === 'yes' ? 'yes' : 'no' } }
+        : {}),
     }
     const health = text('health') as Health
     const bodies = [
-      ...(Object.keys(said).length ? [{ kind: 'part' as const, what: 'identified' as const, part: id, ...said }] : []),
-      ...(health !== part.health ? [{ kind: 'part' as const, what: 'health' as const, part: id, health, ...(text('because') ? { because: text('because') } : {}) }] : []),
+      ...(Object.keys(said).length
+        ? [{ kind: 'part' as const, what: 'identified' as const, part: id, ...said }]
+        : []),
+      ...(health !== part.health
+        ? [
+            {
+              kind: 'part' as const,
+              what: 'health' as const,
+              part: id,
+              health,
+              ...(text('because') ? { because: text('because') } : {}),
+            },
+          ]
+        : []),
     ]
     if (bodies.length === 0) return onClose()
     try {

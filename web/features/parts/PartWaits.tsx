@@ -8,7 +8,11 @@ import { useDates } from '#web/app/session.tsx'
 import { Act, Said } from '#web/ui/Forms.tsx'
 import { KeepSlip } from './KeepSlip.tsx'
 
-const waitWhy = { lent: 'it is lent from there', 'empty since': 'empty since it left', 'kept for it': 'kept for it' } as const
+const waitWhy = {
+  lent: 'it is lent from there',
+  'empty since': 'empty since it left',
+  'kept for it': 'kept for it',
+} as const
 
 /** What waits for this part, and keeping it for a machine. */
 export function PartWaits({ part }: { part: PartLife }) {
@@ -16,7 +20,17 @@ export function PartWaits({ part }: { part: PartLife }) {
   const [keeping, setKeeping] = useState(false)
   const { send, error } = useSend()
   const end = (entry: string, machine: string) =>
-    void send([{ body: { kind: 'reservation', what: 'ended', machine: machine as MachineId, part: part.id, reservation: entry as EntryId } }])
+    void send([
+      {
+        body: {
+          kind: 'reservation',
+          what: 'ended',
+          machine: machine as MachineId,
+          part: part.id,
+          reservation: entry as EntryId,
+        },
+      },
+    ])
   return (
     <div className="mb-5">
       <h2 className="headrule flex justify-between">
@@ -26,15 +40,25 @@ export function PartWaits({ part }: { part: PartLife }) {
       {part.waits.length === 0 && !keeping && <p className="text-quiet py-1.5">Nothing that is known.</p>}
       <ul>
         {part.waits.map((w) => {
-          const kept = w.why === 'kept for it' ? part.kept.find((k) => k.machine === w.machine && k.position === w.position) : undefined
+          const kept =
+            w.why === 'kept for it'
+              ? part.kept.find((k) => k.machine === w.machine && k.position === w.position)
+              : undefined
           return (
-            <li key={`${w.machine}${w.position ?? ''}${w.why}`} className="border-hair flex items-baseline justify-between gap-3 border-b py-1.5">
+            <li
+              key={`${w.machine}${w.position ?? ''}${w.why}`}
+              className="border-hair flex items-baseline justify-between gap-3 border-b py-1.5"
+            >
               <span>
                 <Link className="font-bold hover:underline" to={`/machines/${w.machine}?show=parts`}>
                   {`${w.position ? `${w.position} of ` : ''}${w.label}`}
                 </Link>
                 <span className="text-quiet">{`, ${waitWhy[w.why]}${w.since ? ` ${w.why === 'empty since' ? 'on' : 'since'} ${short(w.since)}` : ''}`}</span>
-                {w.until && <span className={w.why === 'lent' ? 'text-steel font-bold' : 'text-quiet'}>{`, ${w.why === 'lent' ? 'due' : 'until'} ${short(w.until)}`}</span>}
+                {w.until && (
+                  <span
+                    className={w.why === 'lent' ? 'text-steel font-bold' : 'text-quiet'}
+                  >{`, ${w.why === 'lent' ? 'due' : 'until'} ${short(w.until)}`}</span>
+                )}
               </span>
               {kept && <Act onClick={() => end(kept.entry, kept.machine)}>Let go</Act>}
             </li>

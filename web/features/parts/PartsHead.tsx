@@ -9,7 +9,15 @@ const pages = [
   { path: '/parts/stock', name: 'Stock and failures' },
 ] as const
 
-export function PartsHead({ title, children, right }: { title: string; children?: ReactNode; right?: ReactNode }) {
+export function PartsHead({
+  title,
+  children,
+  right,
+}: {
+  title: string
+  children?: ReactNode
+  right?: ReactNode
+}) {
   useEffect(() => {
     document.title = title
   }, [title])
@@ -21,7 +29,9 @@ export function PartsHead({ title, children, right }: { title: string; children?
             key={p.path}
             to={p.path}
             end
-            className={({ isActive }) => `border-b-[3px] pb-1 ${isActive ? 'border-verdigris font-bold' : 'hover:border-line border-transparent'}`}
+            className={({ isActive }) =>
+              `border-b-[3px] pb-1 ${isActive ? 'border-verdigris font-bold' : 'hover:border-line border-transparent'}`
+            }
           >
             {p.name}
           </NavLink>

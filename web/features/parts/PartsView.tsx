@@ -16,13 +16,15 @@ export function View() {
   const [params, setParams] = useSearchParams()
   const [adding, setAdding] = useState(false)
   const [picked, setPicked] = useState<ReadonlySet<string>>(new Set())
-  const pick = (id: string, on: boolean) => setPicked((old) => new Set(on ? [...old, id] : [...old].filter((p) => p !== id)))
+  const pick = (id: string, on: boolean) =>
+    setPicked((old) => new Set(on ? [...old, id] : [...old].filter((p) => p !== id)))
   const q = params.get('q') ?? ''
   const gone = params.get('gone') === 'yes'
   const search = new URLSearchParams({ ...(q ? { q } : {}), gone: gone ? 'yes' : 'no' }).toString()
   const { data, error, fetchNextPage, hasNextPage } = useInfiniteQuery({
     queryKey: ['parts', search],
-    queryFn: ({ pageParam }) => get<PartsAnswer>(`/parts?${search}${pageParam ? `&cursor=${pageParam}` : ''}`),
+    queryFn: ({ pageParam }) =>
+      get<PartsAnswer>(`/parts?${search}${pageParam ? `&cursor=${pageParam}` : ''}`),
     initialPageParam: '',
     getNextPageParam: (last) => last.next,
   })
@@ -52,29 +54,55 @@ export function View() {
             </>
           }
         >
-          <span className="num">{first?.total ?? 0}</span> that somebody has touched, tagged or bought; those that are only counted stand under Lots
+          <span className="num">{first?.total ?? 0}</span> that somebody has touched, tagged or bought; those
+          that are only counted stand under Lots
         </PartsHead>
         {adding && <NewPart onClose={() => setAdding(false)} />}
         <div className="mb-2 flex items-center gap-5">
-          <input aria-label="Filter by words" placeholder="tag, kind, marking, place" className="field h-8 max-w-64" value={q} onChange={(e) => set('q', e.target.value)} />
+          <input
+            aria-label="Filter by words"
+            placeholder="tag, kind, marking, place"
+            className="field h-8 max-w-64"
+            value={q}
+            onChange={(e) => set('q', e.target.value)}
+          />
           <label className="flex items-center gap-2">
-            <input type="checkbox" checked={gone} onChange={(e) => set('gone', e.target.checked ? 'yes' : '')} /> with those that are gone
+            <input
+              type="checkbox"
+              checked={gone}
+              onChange={(e) => set('gone', e.target.checked ? 'yes' : '')}
+            />{' '}
+            with those that are gone
           </label>
         </div>
         <div className="bg-sheet rounded-sm px-3">
-          <RuledTable label="Parts" heads={['', 'Part', 'Kind', 'Value', 'Where it is', 'Since', 'Came from', 'Health']}>
+          <RuledTable
+            label="Parts"
+            heads={['', 'Part', 'Kind', 'Value', 'Where it is', 'Since', 'Came from', 'Health']}
+          >
             {parts.map((p) => (
               <tr key={p.id} className="border-hair hover:bg-next border-b">
                 <td className="pr-2 pl-3">
-                  {p.tag && <input type="checkbox" aria-label={`Print the tag of ${p.tag}`} checked={picked.has(p.id)} onChange={(e) => pick(p.id, e.target.checked)} />}
+                  {p.tag && (
+                    <input
+                      type="checkbox"
+                      aria-label={`Print the tag of ${p.tag}`}
+                      checked={picked.has(p.id)}
+                      onChange={(e) => pick(p.id, e.target.checked)}
+                    />
+                  )}
                 </td>
                 <td className="h-8 pr-4">
                   <Link to={`/parts/${p.id}`} className="hover:underline">
                     {p.tag ? <span className="num font-bold">{p.tag}</span> : <span>{p.label}</span>}
                   </Link>
                 </td>
-                <td className="pr-4 whitespace-nowrap">{p.partKind ?? <span className="text-quiet">not said</span>}</td>
-                <td className="num text-13 pr-4 whitespace-nowrap">{[p.attributes['value'], p.attributes['rating']].filter(Boolean).join(' ')}</td>
+                <td className="pr-4 whitespace-nowrap">
+                  {p.partKind ?? <span className="text-quiet">not said</span>}
+                </td>
+                <td className="num text-13 pr-4 whitespace-nowrap">
+                  {[p.attributes['value'], p.attributes['rating']].filter(Boolean).join(' ')}
+                </td>
                 <td className={`pr-4 whitespace-nowrap ${p.loan ? 'text-steel font-bold' : ''}`}>
                   {p.machine ? (
                     <Link className="hover:underline" to={`/machines/${p.machine}?show=parts`}>
@@ -84,13 +112,25 @@ export function View() {
                     p.place
                   )}
                 </td>
-                <td className="num text-13 text-quiet pr-4 whitespace-nowrap">{p.since ? short(p.since) : ''}</td>
-                <td className="text-quiet pr-4">{p.from && p.from !== p.place ? p.from : (p.origin ?? '')}</td>
-                <td className="text-quiet pr-4 whitespace-nowrap">{p.health === 'unknown' ? '' : p.health}</td>
+                <td className="num text-13 text-quiet pr-4 whitespace-nowrap">
+                  {p.since ? short(p.since) : ''}
+                </td>
+                <td className="text-quiet pr-4">
+                  {p.from && p.from !== p.place ? p.from : (p.origin ?? '')}
+                </td>
+                <td className="text-quiet pr-4 whitespace-nowrap">
+                  {p.health === 'unknown' ? '' : p.health}
+                </td>
               </tr>
             ))}
           </RuledTable>
-          {parts.length === 0 && <p className="p-4">{q ? 'No part matches.' : 'No part has been touched yet. The first “out” in an episode writes one down by itself.'}</p>}
+          {parts.length === 0 && (
+            <p className="p-4">
+              {q
+                ? 'No part matches.'
+                : 'No part has been touched yet. The first “out” in an episode writes one down by itself.'}
+            </p>
+          )}
         </div>
         {hasNextPage && (
           <p className="py-3">
@@ -123,7 +163,9 @@ function LoanLine({ loan, short, now }: { loan: PartRow; short: (at: string) => 
         home is {loan.loan?.home}, out since {loan.loan ? short(loan.loan.since) : ''}
       </span>
       {loan.loan?.due && (
-        <span className={overdue ? 'text-copper font-bold' : 'text-quiet'}>{overdue ? `overdue, was due ${short(loan.loan.due)}` : `due ${short(loan.loan.due)}`}</span>
+        <span className={overdue ? 'text-copper font-bold' : 'text-quiet'}>
+          {overdue ? `overdue, was due ${short(loan.loan.due)}` : `due ${short(loan.loan.due)}`}
+        </span>
       )}
       {!loan.loan?.due && <span className="text-copper">no date agreed</span>}
     </li>

@@ -23,7 +23,11 @@ export function RenewalAside({ view, inSet, query }: { view: RenewalAnswer; inSe
         <h2 className="headrule">Still to be bought</h2>
         {order.length === 0 && (
           <p className="text-quiet py-2">
-            {inSet === 0 ? 'Nothing belongs to the set.' : view.stocked.length > 0 ? 'Nothing: what is wanted lies in the house.' : 'Nothing whose value is known is missing.'}
+            {inSet === 0
+              ? 'Nothing belongs to the set.'
+              : view.stocked.length > 0
+                ? 'Nothing: what is wanted lies in the house.'
+                : 'Nothing whose value is known is missing.'}
           </p>
         )}
         <ul>
@@ -38,7 +42,11 @@ export function RenewalAside({ view, inSet, query }: { view: RenewalAnswer; inSe
           ))}
         </ul>
         {order.length > 0 && (
-          <a className="act mt-2 inline-block" href={`/api/machines/${view.machine.id}/renewal${query}${query ? '&' : '?'}as=csv`} download>
+          <a
+            className="act mt-2 inline-block"
+            href={`/api/machines/${view.machine.id}/renewal${query}${query ? '&' : '?'}as=csv`}
+            download
+          >
             As a table (CSV)
           </a>
         )}
@@ -54,7 +62,9 @@ export function RenewalAside({ view, inSet, query }: { view: RenewalAnswer; inSe
               </li>
             ))}
           </ul>
-          <p className="text-quiet text-13 py-1">Each counted once, by value and rating; the body is measured at the board.</p>
+          <p className="text-quiet text-13 py-1">
+            Each counted once, by value and rating; the body is measured at the board.
+          </p>
         </section>
       )}
       {(view.cost.sums.length > 0 || view.cost.unpriced > 0) && (
@@ -68,21 +78,25 @@ export function RenewalAside({ view, inSet, query }: { view: RenewalAnswer; inSe
               </li>
             ))}
           </ul>
-          {view.cost.unpriced > 0 && <p className="text-quiet py-1">{`${count(view.cost.unpriced, 'part')} with no price written down.`}</p>}
+          {view.cost.unpriced > 0 && (
+            <p className="text-quiet py-1">{`${count(view.cost.unpriced, 'part')} with no price written down.`}</p>
+          )}
         </section>
       )}
       <section>
         <h2 className="headrule">One at a time</h2>
         <p className="text-quiet py-1.5">
-          On a board that nobody has drawn, photograph, read the print, take one out, put one in, verify it, then the next: the map is made as you go. The part that came out may be
-          an earlier guess.
+          On a board that nobody has drawn, photograph, read the print, take one out, put one in, verify it,
+          then the next: the map is made as you go. The part that came out may be an earlier guess.
         </p>
         {view.machine.openEpisode ? (
           <Link className="act" to={`/episodes/${view.machine.openEpisode}`}>
             To the open episode
           </Link>
         ) : (
-          <p className="text-quiet">No episode is open: what is said here is kept all the same, moves belong in one.</p>
+          <p className="text-quiet">
+            No episode is open: what is said here is kept all the same, moves belong in one.
+          </p>
         )}
       </section>
     </aside>

@@ -2,7 +2,14 @@
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { specSources, type SpecSource } from '#core/history/bodies/spec.ts'
-import { endOfBoard, endOfPart, boardMarks, partMarks, type BoardMark, type PartMark } from '#core/parts/markings/polarity.ts'
+import {
+  endOfBoard,
+  endOfPart,
+  boardMarks,
+  partMarks,
+  type BoardMark,
+  type PartMark,
+} from '#core/parts/markings/polarity.ts'
 import { verifications, type RenewalRow } from '#core/parts/renewal.ts'
 import type { MachineId } from '#core/ids.ts'
 import type { RenewalView } from '#core/views/renewal.ts'
@@ -10,7 +17,17 @@ import { useSend } from '#web/app/send.ts'
 import { PhotoDrop } from '#web/ui/photos/PhotoDrop.tsx'
 import { Act, PlainButton, Said, SelectField, Slip, TextField } from '#web/ui/Forms.tsx'
 
-export function RenewalSlip({ row, view, onPhoto, onClose }: { row: RenewalRow; view: RenewalView; onPhoto: (entry: string) => void; onClose: () => void }) {
+export function RenewalSlip({
+  row,
+  view,
+  onPhoto,
+  onClose,
+}: {
+  row: RenewalRow
+  view: RenewalView
+  onPhoto: (entry: string) => void
+  onClose: () => void
+}) {
   const { send, error, busy } = useSend()
   const machine = view.machine.id as MachineId
   const episode = view.machine.openEpisode
@@ -21,25 +38,53 @@ export function RenewalSlip({ row, view, onPhoto, onClose }: { row: RenewalRow; 
     const form = event.currentTarget
     const data = new FormData(form)
     const text = (name: string) => String(data.get(name) ?? '').trim()
-    const attributes = Object.fromEntries(['value', 'rating', 'temperature', 'body', 'polarity'].flatMap((name) => (text(name) ? [[name, text(name)]] : [])))
+    const attributes = Object.fromEntries(
+      ['value', 'rating', 'temperature', 'body', 'polarity'].flatMap((name) =>
+        text(name) ? [[name, text(name)]] : [],
+      ),
+    )
     if (Object.keys(attributes).length === 0) return
-    if (await send([{ body: { kind: 'spec', machine, position: row.position, by, attributes }, episode }])) form.reset()
+    if (await send([{ body: { kind: 'spec', machine, position: row.position, by, attributes }, episode }]))
+      form.reset()
   }
   const verify = (what: string) =>
-    void send([{ body: { kind: 'change', machine, target: { sort: 'position', name: row.position }, verb: 'verified', reach: 'outside', verified: true, words: what }, episode }])
+    void send([
+      {
+        body: {
+          kind: 'change',
+          machine,
+          target: { sort: 'position', name: row.position },
+          verb: 'verified',
+          reach: 'outside',
+          verified: true,
+          words: what,
+        },
+        episode,
+      },
+    ])
   return (
     <Slip title={row.position} onClose={onClose}>
-      <form onSubmit={(event) => void say(event)} className="grid grid-cols-6 items-end gap-3 max-md:grid-cols-2">
+      <form
+        onSubmit={(event) => void say(event)}
+        className="grid grid-cols-6 items-end gap-3 max-md:grid-cols-2"
+      >
         <SelectField
           label="Read on the"
-          options={specSources.map((s) => ({ value: s, label: s === 'print' ? 'board’s print' : s === 'part' ? 'part that is in it' : 'schematic' }))}
+          options={specSources.map((s) => ({
+            value: s,
+            label: s === 'print' ? 'board’s print' : s === 'part' ? 'part that is in it' : 'schematic',
+          }))}
           value={by}
           onChange={(e) => setBy(e.target.value as SpecSource)}
         />
         <TextField label="Value" name="value" className="num" placeholder="47uF" />
         <TextField label="Rating" name="rating" className="num" placeholder="63 V" />
         <TextField label="Temperature" name="temperature" className="num" placeholder="105 °C" />
-        <TextField label={by === 'part' ? 'Body, mm' : 'Polarity mark'} name={by === 'part' ? 'body' : 'polarity'} placeholder={by === 'part' ? '10x16' : 'plus at the left'} />
+        <TextField
+          label={by === 'part' ? 'Body, mm' : 'Polarity mark'}
+          name={by === 'part' ? 'body' : 'polarity'}
+          placeholder={by === 'part' ? '10x16' : 'plus at the left'}
+        />
         <PlainButton type="submit" disabled={busy}>
           Say it
         </PlainButton>
@@ -59,7 +104,8 @@ export function RenewalSlip({ row, view, onPhoto, onClose }: { row: RenewalRow; 
             onChange={(e) => setMarks({ ...marks, board: e.target.value as BoardMark })}
           />
           <p className="pb-2">
-            {marks.part && `The part’s mark is at its ${endOfPart(marks.part) === 'measure' ? 'end that only a measurement tells' : `${endOfPart(marks.part)} end`}. `}
+            {marks.part &&
+              `The part’s mark is at its ${endOfPart(marks.part) === 'measure' ? 'end that only a measurement tells' : `${endOfPart(marks.part)} end`}. `}
             {marks.board &&
               (endOfBoard(marks.board) === 'measure'
                 ? 'The board’s mark says nothing by itself: check print against schematic or ground.'
@@ -69,7 +115,10 @@ export function RenewalSlip({ row, view, onPhoto, onClose }: { row: RenewalRow; 
       )}
       <div className="mt-3 flex flex-wrap items-center gap-3">
         {!row.done && (
-          <Link className="act" to={`/machines/${view.machine.id}/donors?position=${encodeURIComponent(row.position)}`}>
+          <Link
+            className="act"
+            to={`/machines/${view.machine.id}/donors?position=${encodeURIComponent(row.position)}`}
+          >
             Put a replacement in
           </Link>
         )}
@@ -86,8 +135,15 @@ export function RenewalSlip({ row, view, onPhoto, onClose }: { row: RenewalRow; 
             {row.pins.length > 0 ? 'See it on its photograph' : 'Pin it on a photograph'}
           </Act>
         )}
-        <PhotoDrop machine={machine} meta={{ words: row.position }} label="Photograph it" {...(episode ? { episode } : {})} />
-        {row.done && <span className="text-quiet">Each with your own eyes or a meter; done is not right.</span>}
+        <PhotoDrop
+          machine={machine}
+          meta={{ words: row.position }}
+          label="Photograph it"
+          {...(episode ? { episode } : {})}
+        />
+        {row.done && (
+          <span className="text-quiet">Each with your own eyes or a meter; done is not right.</span>
+        )}
       </div>
       <Said error={error} />
     </Slip>

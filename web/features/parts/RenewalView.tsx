@@ -20,9 +20,19 @@ import { TeachSlip } from './TeachSlip.tsx'
 
 const PhotoViewer = lazily(async () => (await import('#web/ui/photos/PhotoViewer.tsx')).PhotoViewer)
 
-const sourceWords: Readonly<Record<SpecSource, string>> = { part: 'Fitted', print: 'Print', schematic: 'Schematic' }
-const becauseWords = { all: 'preventively', 'leaking or suspect': 'leaking or suspect', 'measured bad': 'measured bad', 'a function fails': 'a function fails' } as const
-const said = (attributes: Readonly<Record<string, string>> | undefined) => [attributes?.['value'], attributes?.['rating'], attributes?.['temperature']].filter(Boolean).join(' ')
+const sourceWords: Readonly<Record<SpecSource, string>> = {
+  part: 'Fitted',
+  print: 'Print',
+  schematic: 'Schematic',
+}
+const becauseWords = {
+  all: 'preventively',
+  'leaking or suspect': 'leaking or suspect',
+  'measured bad': 'measured bad',
+  'a function fails': 'a function fails',
+} as const
+const said = (attributes: Readonly<Record<string, string>> | undefined) =>
+  [attributes?.['value'], attributes?.['rating'], attributes?.['temperature']].filter(Boolean).join(' ')
 
 export function View() {
   const { id = '' } = useParams()
@@ -30,7 +40,11 @@ export function View() {
   const { short } = useDates()
   const kind = params.get('kind')
   const query = kind ? `?kind=${encodeURIComponent(kind)}` : ''
-  const { data: view, error } = useQuery({ queryKey: ['machine', id, 'renewal', kind], queryFn: () => get<RenewalAnswer>(`/machines/${id}/renewal${query}`), retry: false })
+  const { data: view, error } = useQuery({
+    queryKey: ['machine', id, 'renewal', kind],
+    queryFn: () => get<RenewalAnswer>(`/machines/${id}/renewal${query}`),
+    retry: false,
+  })
   const [open, setOpen] = useState<string>()
   const [slip, setSlip] = useState<'add' | 'teach'>()
   const [photo, setPhoto] = useState<string>()
@@ -53,7 +67,11 @@ export function View() {
         <p className="mb-3">
           {`By the house’s school, “${view.school}”: ${inSet.length} of ${count(view.rows.length, 'position')} belong to the set; ${done.length} done, ${checked.length} of them verified.`}
         </p>
-        <div role="tablist" aria-label="Kind of part" className="border-hair mb-2 flex flex-wrap gap-x-5 border-b">
+        <div
+          role="tablist"
+          aria-label="Kind of part"
+          className="border-hair mb-2 flex flex-wrap gap-x-5 border-b"
+        >
           {view.kinds.map((k) => (
             <button
               key={k.kind}
@@ -67,18 +85,38 @@ export function View() {
             </button>
           ))}
         </div>
-        {view.rows.length === 0 && <p className="py-2">No kind of part sits on this machine more than once by its sheet. Add its positions as you look at the board.</p>}
-        <RuledTable label="Map" heads={['', ...specSources.map((s) => sourceWords[s]), 'Sheet', 'In the set', 'Done', 'Verified']}>
+        {view.rows.length === 0 && (
+          <p className="py-2">
+            No kind of part sits on this machine more than once by its sheet. Add its positions as you look at
+            the board.
+          </p>
+        )}
+        <RuledTable
+          label="Map"
+          heads={['', ...specSources.map((s) => sourceWords[s]), 'Sheet', 'In the set', 'Done', 'Verified']}
+        >
           {view.rows.map((r) => (
             <Fragment key={r.position}>
               <tr className={`border-hair border-b align-baseline ${r.because ? '' : 'text-quiet'}`}>
                 <th scope="row" className="py-1.5 pr-4 text-left">
                   <span className="flex items-center gap-2">
-                    <button type="button" className="num act" aria-expanded={open === r.position} onClick={() => setOpen(open === r.position ? undefined : r.position)}>
+                    <button
+                      type="button"
+                      className="num act"
+                      aria-expanded={open === r.position}
+                      onClick={() => setOpen(open === r.position ? undefined : r.position)}
+                    >
                       {r.position}
                     </button>
                     {r.pins.slice(-1).map((pin) => (
-                      <PinCrop key={pin.photo} machine={view.machine.id} pin={pin} label={`${r.position} on its photograph`} px={36} onOpen={() => setPhoto(pin.photo)} />
+                      <PinCrop
+                        key={pin.photo}
+                        machine={view.machine.id}
+                        pin={pin}
+                        label={`${r.position} on its photograph`}
+                        px={36}
+                        onOpen={() => setPhoto(pin.photo)}
+                      />
                     ))}
                   </span>
                 </th>
@@ -135,8 +173,19 @@ export function View() {
           )}
         </p>
         {slip === 'add' && <AddPositions view={view} onClose={() => setSlip(undefined)} />}
-        {slip === 'teach' && view.teaches && <TeachSlip view={view} teaches={view.teaches} onClose={() => setSlip(undefined)} />}
-        {photo && <PhotoViewer machine={view.machine.id as MachineId} photos={view.photos} at={photo} onAt={setPhoto} findings={[]} positions={view.designators} />}
+        {slip === 'teach' && view.teaches && (
+          <TeachSlip view={view} teaches={view.teaches} onClose={() => setSlip(undefined)} />
+        )}
+        {photo && (
+          <PhotoViewer
+            machine={view.machine.id as MachineId}
+            photos={view.photos}
+            at={photo}
+            onAt={setPhoto}
+            findings={[]}
+            positions={view.designators}
+          />
+        )}
       </section>
       <RenewalAside view={view} inSet={inSet.length} query={query} />
     </main>
@@ -144,11 +193,14 @@ export function View() {
 }
 
 /** What has to be verified of a part: polarity only where there is one. */
-export const wanted = (row: RenewalRow): readonly Verification[] => verifications.filter((v) => v !== 'polarity' || row.polarised)
+export const wanted = (row: RenewalRow): readonly Verification[] =>
+  verifications.filter((v) => v !== 'polarity' || row.polarised)
 
 const troubleWords = ({ trouble, said: sources, sheet }: RenewalRow): string => {
   if (!trouble) return ''
-  const readings = specSources.flatMap((s) => (sources[s]?.['rating'] ? [`${sources[s]['rating']} by the ${s}`] : []))
+  const readings = specSources.flatMap((s) =>
+    sources[s]?.['rating'] ? [`${sources[s]['rating']} by the ${s}`] : [],
+  )
   const all = sheet['rating'] ? [...readings, `${sheet['rating']} on the sheet`] : readings
   return `${all.join(', ')}${trouble.differ ? `: they differ, at least ${trouble.leastVolts} V` : ''}${trouble.unusual.length ? `; ${trouble.unusual.join(', ')} V is no usual rating, read it again` : ''}`
 }

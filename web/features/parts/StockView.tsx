@@ -22,7 +22,10 @@ const columns = [
 ] as const
 
 export function View() {
-  const { data, error } = useQuery({ queryKey: ['parts', 'stock'], queryFn: () => get<StockAnswer>('/stock') })
+  const { data, error } = useQuery({
+    queryKey: ['parts', 'stock'],
+    queryFn: () => get<StockAnswer>('/stock'),
+  })
   if (error) return <p className="p-8">{wordsOf(error)}</p>
   if (!data) return null
   const got = (r: StockRow) => r.bought + r.otherwiseGot
@@ -75,12 +78,21 @@ interface Judged {
 function Failures({ answer }: { answer: StockAnswer }) {
   const holder = useRef<HTMLDivElement>(null)
   const [by, setBy] = useState<'kind' | 'kind and type'>('kind')
-  const all: readonly Judged[] = by === 'kind' ? answer.rows.map((r) => ({ ...r, name: r.kind })) : answer.byType.map((r) => ({ ...r, name: `${r.kind}, ${r.type}` }))
+  const all: readonly Judged[] =
+    by === 'kind'
+      ? answer.rows.map((r) => ({ ...r, name: r.kind }))
+      : answer.byType.map((r) => ({ ...r, name: `${r.kind}, ${r.type}` }))
   const judged = all
     .filter((r) => r.judged >= leastJudged)
-    .map((r): IntervalRow & { readonly row: Judged } => ({ name: r.name, share: r.bad / r.judged, ...exactInterval(r.bad, r.judged), row: r }))
+    .map((r): IntervalRow & { readonly row: Judged } => ({
+      name: r.name,
+      share: r.bad / r.judged,
+      ...exactInterval(r.bad, r.judged),
+      row: r,
+    }))
     .sort((a, b) => b.share - a.share)
-  const words = (r: (typeof judged)[number]) => `${r.name}: ${r.row.bad} of ${r.row.judged} bad; by chance ${Math.round(r.low * 100)} to ${Math.round(r.high * 100)} %`
+  const words = (r: (typeof judged)[number]) =>
+    `${r.name}: ${r.row.bad} of ${r.row.judged} bad; by chance ${Math.round(r.low * 100)} to ${Math.round(r.high * 100)} %`
   useEffect(() => {
     const element = holder.current
     if (!element || judged.length === 0) return
@@ -100,19 +112,34 @@ function Failures({ answer }: { answer: StockAnswer }) {
         Found bad
         <span className="flex gap-4 font-normal">
           {(['kind', 'kind and type'] as const).map((b) => (
-            <button key={b} type="button" aria-pressed={by === b} className={by === b ? 'font-bold' : 'act'} onClick={() => setBy(b)}>
+            <button
+              key={b}
+              type="button"
+              aria-pressed={by === b}
+              className={by === b ? 'font-bold' : 'act'}
+              onClick={() => setBy(b)}
+            >
               {`by ${b}`}
             </button>
           ))}
         </span>
       </h2>
       {judged.length === 0 ? (
-        <p className="text-quiet py-2">Nothing was judged twice yet. A part is judged when a test says that it is good, not shown faulty or bad.</p>
+        <p className="text-quiet py-2">
+          Nothing was judged twice yet. A part is judged when a test says that it is good, not shown faulty or
+          bad.
+        </p>
       ) : (
         <>
-          <div ref={holder} style={{ height: 50 + judged.length * (by === 'kind' ? 34 : 44) }} role="img" aria-label={judged.map(words).join('; ')} />
+          <div
+            ref={holder}
+            style={{ height: 50 + judged.length * (by === 'kind' ? 34 : 44) }}
+            role="img"
+            aria-label={judged.map(words).join('; ')}
+          />
           <p className="text-quiet text-13">
-            Of those that somebody judged, which are mostly those that were suspected: not of all there are. Lines are exact 95 % intervals (Clopper and Pearson).
+            Of those that somebody judged, which are mostly those that were suspected: not of all there are.
+            Lines are exact 95 % intervals (Clopper and Pearson).
           </p>
         </>
       )}

@@ -13,7 +13,12 @@ export function View() {
   const { house } = useSigned()
   const { day, when } = useDates()
   const ids = params.get('ids') ?? ''
-  const { data, error } = useQuery({ queryKey: ['parts', 'tags', ids], queryFn: () => get<{ tags: TagRow[] }>(`/part-tags?ids=${ids}`), enabled: ids !== '', retry: false })
+  const { data, error } = useQuery({
+    queryKey: ['parts', 'tags', ids],
+    queryFn: () => get<{ tags: TagRow[] }>(`/part-tags?ids=${ids}`),
+    enabled: ids !== '',
+    retry: false,
+  })
   if (error) return <p className="p-8">{wordsOf(error)}</p>
   const tags = data?.tags ?? []
   const untagged = ids.split(',').filter((id) => id !== '' && !tags.some((t) => t.id === id))
@@ -28,7 +33,11 @@ export function View() {
         </MainButton>
       </div>
       {data && untagged.length > 0 && <Untagged ids={untagged} />}
-      <ul hidden={tags.length === 0} aria-label="Bag tags" className="grid grid-cols-3 gap-3 bg-white p-4 text-black max-md:grid-cols-1 print:grid-cols-3 print:p-0">
+      <ul
+        hidden={tags.length === 0}
+        aria-label="Bag tags"
+        className="grid grid-cols-3 gap-3 bg-white p-4 text-black max-md:grid-cols-1 print:grid-cols-3 print:p-0"
+      >
         {tags.map((t) => (
           <li key={t.id} className="flex break-inside-avoid gap-3 border-4 border-double border-black p-2.5">
             <Code text={t.tag} px={76} />

@@ -11,19 +11,42 @@ import { useSend } from '#web/app/send.ts'
 import { PlainButton, Said, Slip } from '#web/ui/Forms.tsx'
 
 const keyOf = (l: Learned) => `${l.position}/${l.fact}`
-const byWords = { part: 'by the part', print: 'by the print', schematic: 'by the schematic', machine: 'met on this machine' } as const
-const doubtWords = { 'by the part only': 'only the part that was in it says so: it may be an earlier guess', 'no usual rating': 'no usual rating: read it again' } as const
+const byWords = {
+  part: 'by the part',
+  print: 'by the print',
+  schematic: 'by the schematic',
+  machine: 'met on this machine',
+} as const
+const doubtWords = {
+  'by the part only': 'only the part that was in it says so: it may be an earlier guess',
+  'no usual rating': 'no usual rating: read it again',
+} as const
 
-export function TeachSlip({ view, teaches, onClose }: { view: RenewalView; teaches: NonNullable<RenewalView['teaches']>; onClose: () => void }) {
+export function TeachSlip({
+  view,
+  teaches,
+  onClose,
+}: {
+  view: RenewalView
+  teaches: NonNullable<RenewalView['teaches']>
+  onClose: () => void
+}) {
   const { send, error, busy, setError } = useSend()
-  const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set(teaches.learned.filter((l) => !l.doubt).map(keyOf)))
+  const [chosen, setChosen] = useState<ReadonlySet<string>>(
+    new Set(teaches.learned.filter((l) => !l.doubt).map(keyOf)),
+  )
   const picked = teaches.learned.filter((l) => chosen.has(keyOf(l)))
   const publish = async () => {
     try {
       // The sheet as it is now: somebody else may have published in the meantime.
       const { sheet } = await get<TypeAnswer>(`/types/${teaches.type}`)
       const learnedIn = view.machine.lastEpisode as EntryId | undefined
-      const body = { kind: 'type' as const, type: teaches.type as TypeId, sheet: withLearned(sheet, picked, teaches.met), ...(learnedIn ? { learnedIn } : {}) }
+      const body = {
+        kind: 'type' as const,
+        type: teaches.type as TypeId,
+        sheet: withLearned(sheet, picked, teaches.met),
+        ...(learnedIn ? { learnedIn } : {}),
+      }
       if (await send([{ body }])) onClose()
     } catch (failure) {
       setError(wordsOf(failure))
@@ -38,14 +61,22 @@ export function TeachSlip({ view, teaches, onClose }: { view: RenewalView; teach
               <input
                 type="checkbox"
                 checked={chosen.has(keyOf(l))}
-                onChange={(e) => setChosen(new Set(e.target.checked ? [...chosen, keyOf(l)] : [...chosen].filter((k) => k !== keyOf(l))))}
+                onChange={(e) =>
+                  setChosen(
+                    new Set(
+                      e.target.checked ? [...chosen, keyOf(l)] : [...chosen].filter((k) => k !== keyOf(l)),
+                    ),
+                  )
+                }
               />
               <span className="num w-16 font-bold">{l.position}</span>
               <span className="flex-1">
                 {l.fact === 'position' ? `is a position: ${l.is}` : `${l.fact} ${l.is}`}
                 {l.was && <span className="text-quiet">{`, where the sheet says ${l.was}`}</span>}
               </span>
-              <span className={l.doubt ? 'text-copper' : 'text-quiet'}>{l.doubt ? doubtWords[l.doubt] : byWords[l.by]}</span>
+              <span className={l.doubt ? 'text-copper' : 'text-quiet'}>
+                {l.doubt ? doubtWords[l.doubt] : byWords[l.by]}
+              </span>
             </label>
           </li>
         ))}

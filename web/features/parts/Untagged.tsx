@@ -10,13 +10,38 @@ import { PlainButton, Said } from '#web/ui/Forms.tsx'
 
 export function Untagged({ ids }: { ids: readonly string[] }) {
   const { send, error, busy } = useSend()
-  const numbers = useQuery({ queryKey: ['next-numbers'], queryFn: () => get<NextNumbers>('/next-numbers'), staleTime: 0, gcTime: 0 })
-  const parts = useQueries({ queries: ids.map((id) => ({ queryKey: ['part', id], queryFn: () => get<PartLife>(`/parts/${id}`), retry: false })) }).flatMap((q) =>
-    q.data ? [q.data] : [],
-  )
+  const numbers = useQuery({
+    queryKey: ['next-numbers'],
+    queryFn: () => get<NextNumbers>('/next-numbers'),
+    staleTime: 0,
+    gcTime: 0,
+  })
+  const parts = useQueries({
+    queries: ids.map((id) => ({
+      queryKey: ['part', id],
+      queryFn: () => get<PartLife>(`/parts/${id}`),
+      retry: false,
+    })),
+  }).flatMap((q) => (q.data ? [q.data] : []))
   const tags = numbers.data ? following(numbers.data.tag, parts.length) : []
   if (parts.length === 0) return null
-  const give = () => void send(parts.flatMap((p, i) => (tags[i] ? [{ body: { kind: 'part' as const, what: 'identified' as const, part: p.id as PartId, tag: tags[i] } }] : [])))
+  const give = () =>
+    void send(
+      parts.flatMap((p, i) =>
+        tags[i]
+          ? [
+              {
+                body: {
+                  kind: 'part' as const,
+                  what: 'identified' as const,
+                  part: p.id as PartId,
+                  tag: tags[i],
+                },
+              },
+            ]
+          : [],
+      ),
+    )
   return (
     <section aria-label="Without a tag" className="noprint mb-4">
       <h1 className="headrule">Without a tag</h1>
@@ -35,7 +60,10 @@ export function Untagged({ ids }: { ids: readonly string[] }) {
         <PlainButton disabled={busy || tags.length === 0} onClick={give}>
           {`Give ${count(parts.length, 'tag')}`}
         </PlainButton>
-        <span className="text-quiet">A part in a machine or a tray is named by its position, and needs none. One that goes into a bag does.</span>
+        <span className="text-quiet">
+          A part in a machine or a tray is named by its position, and needs none. One that goes into a bag
+          does.
+        </span>
       </p>
       <Said error={error} />
     </section>

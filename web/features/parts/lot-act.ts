@@ -21,7 +21,11 @@ export interface LotSaid {
 }
 
 /** The entry, or the sentence that says what is missing. Nothing typed is lost by it. */
-export function lotActBody(act: LotAct, lot: LotAnswer, { form, machine, end, newPart, zone }: LotSaid): Body | string {
+export function lotActBody(
+  act: LotAct,
+  lot: LotAnswer,
+  { form, machine, end, newPart, zone }: LotSaid,
+): Body | string {
   const text = (name: string) => String(form.get(name) ?? '').trim()
   const n = Number(text('n'))
   const heaps = lot.places.filter((p) => p.lies)
@@ -32,7 +36,14 @@ export function lotActBody(act: LotAct, lot: LotAnswer, { form, machine, end, ne
   if (needsMachine && !machine) return 'No machine has that number.'
   switch (act) {
     case 'count':
-      return { kind: 'count', lot: lot.id, place: placed(), n, ...(text('about') ? { about: true } : {}), ...words }
+      return {
+        kind: 'count',
+        lot: lot.id,
+        place: placed(),
+        n,
+        ...(text('about') ? { about: true } : {}),
+        ...words,
+      }
     case 'got': {
       const price = priceOf(form)
       if (price === 'wrong') return noAmount
@@ -49,7 +60,11 @@ export function lotActBody(act: LotAct, lot: LotAnswer, { form, machine, end, ne
     }
     case 'move': {
       const to: Place =
-        end === 'another place' ? placed() : end === 'kept with a machine' ? { in: { kind: 'kept', id: machine ?? '' } } : gone(end === 'used up' ? 'consumed' : 'discarded')
+        end === 'another place'
+          ? placed()
+          : end === 'kept with a machine'
+            ? { in: { kind: 'kept', id: machine ?? '' } }
+            : gone(end === 'used up' ? 'consumed' : 'discarded')
       return { kind: 'move', legs: [], lots: [{ lot: lot.id, n, from: heap, to }], ...words }
     }
     case 'one':

@@ -16,7 +16,12 @@ function taken(t: Teller, position: string, from: string, openEpisode?: string) 
   const world = t.world()
   const need = needAt(world, world.machines.get(home)!, position)!
   const candidate = candidatesFor(world, [need], new Map()).find((c) => c.placeLabel.startsWith(from))!
-  const bodies = takeBodies({ machine: { id: home, label: 'E-1', openEpisode }, nextTag: 'P-0009' }, need, appraise(need, candidate), newPart)
+  const bodies = takeBodies(
+    { machine: { id: home, label: 'E-1', openEpisode }, nextTag: 'P-0009' },
+    need,
+    appraise(need, candidate),
+    newPart,
+  )
   for (const body of bodies) t.told('2026-03-02T11:00:00.000Z', body)
   return bodies
 }

@@ -11,15 +11,28 @@ import { inTray, type Place } from '#core/parts/place.ts'
  * The move, one of a lot made a part of its own (`newPart`) where it comes from a lot, and a tag for what leaves machine and tray: what comes out lies in the tray of the open episode, else it is kept
  * with its machine.
  */
-export function takeBodies(answer: Pick<DonorsAnswer, 'machine' | 'nextTag'>, need: Need, { candidate }: Appraisal, newPart: PartId): Body[] {
-  const out: Place = answer.machine.openEpisode ? inTray(answer.machine.openEpisode) : { in: { kind: 'kept', id: need.machine } }
+export function takeBodies(
+  answer: Pick<DonorsAnswer, 'machine' | 'nextTag'>,
+  need: Need,
+  { candidate }: Appraisal,
+  newPart: PartId,
+): Body[] {
+  const out: Place = answer.machine.openEpisode
+    ? inTray(answer.machine.openEpisode)
+    : { in: { kind: 'kept', id: need.machine } }
   const { occupant } = need
   const part = candidate.lot ? newPart : candidate.part
-  const first = candidate.lot ? [oneOutOf(candidate.lot.facts, part, candidate.lot.place, need.machine as MachineId)] : []
+  const first = candidate.lot
+    ? [oneOutOf(candidate.lot.facts, part, candidate.lot.place, need.machine as MachineId)]
+    : []
   const moving = movingBodies({
     part,
     from: candidate.place,
-    destination: { to: 'slot', place: need.place, occupant: occupant && { part: occupant.part, out, tag: occupant.tag } },
+    destination: {
+      to: 'slot',
+      place: need.place,
+      occupant: occupant && { part: occupant.part, out, tag: occupant.tag },
+    },
     occupantTag: answer.nextTag,
   })
   return [...first, ...moving]

@@ -19,7 +19,12 @@ export function useDonorChoice(
       setWorking(false)
     }
     setWorking(true)
-    worker.postMessage({ needs: answer.needs, candidates: answer.candidates, weights, stewardAllows } satisfies DonorAsk)
+    worker.postMessage({
+      needs: answer.needs,
+      candidates: answer.candidates,
+      weights,
+      stewardAllows,
+    } satisfies DonorAsk)
     return () => worker.terminate()
   }, [answer, weights, stewardAllows])
   return { choice, working }

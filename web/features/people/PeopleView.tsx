@@ -41,25 +41,51 @@ export function View() {
             My PIN for shared tablets
           </Act>
         )}
-        {steward && <MainButton onClick={() => setOpen(open === 'invite' ? undefined : 'invite')}>Invite somebody</MainButton>}
+        {steward && (
+          <MainButton onClick={() => setOpen(open === 'invite' ? undefined : 'invite')}>
+            Invite somebody
+          </MainButton>
+        )}
       </div>
-      {open === 'pin' && <PinSlip has={staff.some((p) => p.party === me.party && p.pin === true)} onClose={() => setOpen(undefined)} onDone={refresh} />}
+      {open === 'pin' && (
+        <PinSlip
+          has={staff.some((p) => p.party === me.party && p.pin === true)}
+          onClose={() => setOpen(undefined)}
+          onDone={refresh}
+        />
+      )}
       {open === 'invite' && <Invite people={others} onClose={() => setOpen(undefined)} onDone={refresh} />}
       <section>
         <h2 className="headrule">Who works here</h2>
         <ul>
           {staff.map((p) => (
-            <Person key={p.party} person={p} open={open === p.party} steward={steward} onToggle={() => setOpen(open === p.party ? undefined : p.party)} onDone={refresh} />
+            <Person
+              key={p.party}
+              person={p}
+              open={open === p.party}
+              steward={steward}
+              onToggle={() => setOpen(open === p.party ? undefined : p.party)}
+              onDone={refresh}
+            />
           ))}
         </ul>
       </section>
       {me.role !== 'volunteer' && (
         <section>
           <h2 className="headrule">Owners, borrowers, givers</h2>
-          {others.length === 0 && <p className="text-quiet py-2">Nobody yet. They are written down when a machine is registered.</p>}
+          {others.length === 0 && (
+            <p className="text-quiet py-2">Nobody yet. They are written down when a machine is registered.</p>
+          )}
           <ul>
             {others.map((p) => (
-              <Person key={p.party} person={p} open={open === p.party} steward={steward} onToggle={() => setOpen(open === p.party ? undefined : p.party)} onDone={refresh} />
+              <Person
+                key={p.party}
+                person={p}
+                open={open === p.party}
+                steward={steward}
+                onToggle={() => setOpen(open === p.party ? undefined : p.party)}
+                onDone={refresh}
+              />
             ))}
           </ul>
         </section>
@@ -83,7 +109,19 @@ export function View() {
   )
 }
 
-function Person({ person, open, steward, onToggle, onDone }: { person: PersonRow; open: boolean; steward: boolean; onToggle: () => void; onDone: () => Promise<void> }) {
+function Person({
+  person,
+  open,
+  steward,
+  onToggle,
+  onDone,
+}: {
+  person: PersonRow
+  open: boolean
+  steward: boolean
+  onToggle: () => void
+  onDone: () => Promise<void>
+}) {
   const { short, when } = useDates()
   return (
     <li className="border-hair border-b py-2">
@@ -97,12 +135,14 @@ function Person({ person, open, steward, onToggle, onDone }: { person: PersonRow
         <span className="max-md:col-span-3">
           {person.authorisations.map((a) => (
             <span key={a.authority} className={`mr-4 ${a.until && a.until < when.now ? 'line-through' : ''}`}>
-              {a.authority} <span className="num text-13 text-quiet">{`since ${short(a.since)}${a.until ? ` until ${short(a.until)}` : ''}`}</span>
+              {a.authority}{' '}
+              <span className="num text-13 text-quiet">{`since ${short(a.since)}${a.until ? ` until ${short(a.until)}` : ''}`}</span>
             </span>
           ))}
           {person.grants.map((g) => (
             <span key={g.machine} className="mr-4">
-              sees {g.label} {g.until && <span className="num text-13 text-quiet">until {short(g.until)}</span>}
+              sees {g.label}{' '}
+              {g.until && <span className="num text-13 text-quiet">until {short(g.until)}</span>}
             </span>
           ))}
         </span>
@@ -113,7 +153,15 @@ function Person({ person, open, steward, onToggle, onDone }: { person: PersonRow
   )
 }
 
-function Rights({ person, onClose, onDone }: { person: PersonRow; onClose: () => void; onDone: () => Promise<void> }) {
+function Rights({
+  person,
+  onClose,
+  onDone,
+}: {
+  person: PersonRow
+  onClose: () => void
+  onDone: () => Promise<void>
+}) {
   const { zone } = useDates()
   const drafts = useDrafts()
   const write = useWrite()
@@ -145,7 +193,14 @@ function Rights({ person, onClose, onDone }: { person: PersonRow; onClose: () =>
   const grant = async () => {
     const found = await get<LookedUp>(`/lookup/${encodeURIComponent(machine.trim())}`).catch(() => undefined)
     if (!found?.machine) return setError(`No machine has the number ${machine}.`)
-    await send({ kind: 'rule', what: 'grant', party, machine: found.machine.machine as MachineId, granted: true, ...end })
+    await send({
+      kind: 'rule',
+      what: 'grant',
+      party,
+      machine: found.machine.machine as MachineId,
+      granted: true,
+      ...end,
+    })
   }
   return (
     <Slip title={person.name} onClose={onClose}>
@@ -153,32 +208,86 @@ function Rights({ person, onClose, onDone }: { person: PersonRow; onClose: () =>
         {person.account && (
           <div className="flex items-end gap-4">
             <div className="w-56">
-              <SelectField label="Role" options={roles} value={person.role} onChange={(e) => void change({ role: e.target.value })} />
+              <SelectField
+                label="Role"
+                options={roles}
+                value={person.role}
+                onChange={(e) => void change({ role: e.target.value })}
+              />
             </div>
             <p className="text-quiet pb-2">{person.role ? roleWords[person.role] : ''}</p>
-            <PlainButton onClick={() => void change({ active: person.active === false })}>{person.active === false ? 'Let in again' : 'Close the account'}</PlainButton>
+            <PlainButton onClick={() => void change({ active: person.active === false })}>
+              {person.active === false ? 'Let in again' : 'Close the account'}
+            </PlainButton>
           </div>
         )}
         {person.role !== 'guest' && person.account && (
           <div className="grid grid-cols-[14rem_10rem_auto] items-end gap-3">
-            <SelectField label="Authorisation" options={authorities} value={authority} onChange={(e) => setAuthority(e.target.value as typeof authority)} />
-            <TextField label="Until" type="date" className="num" value={until} onChange={(e) => setUntil(e.target.value)} />
+            <SelectField
+              label="Authorisation"
+              options={authorities}
+              value={authority}
+              onChange={(e) => setAuthority(e.target.value as typeof authority)}
+            />
+            <TextField
+              label="Until"
+              type="date"
+              className="num"
+              value={until}
+              onChange={(e) => setUntil(e.target.value)}
+            />
             <span className="flex gap-3">
-              <PlainButton onClick={() => void send({ kind: 'rule', what: 'authorisation', party, authority, granted: true, ...end })}>Grant</PlainButton>
-              <PlainButton onClick={() => void send({ kind: 'rule', what: 'authorisation', party, authority, granted: false })}>Withdraw</PlainButton>
+              <PlainButton
+                onClick={() =>
+                  void send({ kind: 'rule', what: 'authorisation', party, authority, granted: true, ...end })
+                }
+              >
+                Grant
+              </PlainButton>
+              <PlainButton
+                onClick={() =>
+                  void send({ kind: 'rule', what: 'authorisation', party, authority, granted: false })
+                }
+              >
+                Withdraw
+              </PlainButton>
             </span>
           </div>
         )}
         {(person.role === 'guest' || !person.account) && (
           <div className="grid grid-cols-[14rem_10rem_auto] items-end gap-3">
-            <TextField label="May see machine number" className="num" value={machine} onChange={(e) => setMachine(e.target.value)} />
-            <TextField label="Until" type="date" className="num" value={until} onChange={(e) => setUntil(e.target.value)} />
+            <TextField
+              label="May see machine number"
+              className="num"
+              value={machine}
+              onChange={(e) => setMachine(e.target.value)}
+            />
+            <TextField
+              label="Until"
+              type="date"
+              className="num"
+              value={until}
+              onChange={(e) => setUntil(e.target.value)}
+            />
             <PlainButton onClick={() => void grant()}>Grant sight</PlainButton>
           </div>
         )}
         {person.grants.map((g) => (
           <p key={g.machine}>
-            Sees {g.label}. <Act onClick={() => void send({ kind: 'rule', what: 'grant', party, machine: g.machine as MachineId, granted: false })}>End it</Act>
+            Sees {g.label}.{' '}
+            <Act
+              onClick={() =>
+                void send({
+                  kind: 'rule',
+                  what: 'grant',
+                  party,
+                  machine: g.machine as MachineId,
+                  granted: false,
+                })
+              }
+            >
+              End it
+            </Act>
           </p>
         ))}
       </div>
@@ -187,7 +296,15 @@ function Rights({ person, onClose, onDone }: { person: PersonRow; onClose: () =>
   )
 }
 
-function Invite({ people, onClose, onDone }: { people: readonly PersonRow[]; onClose: () => void; onDone: () => Promise<void> }) {
+function Invite({
+  people,
+  onClose,
+  onDone,
+}: {
+  people: readonly PersonRow[]
+  onClose: () => void
+  onDone: () => Promise<void>
+}) {
   const [name, setName] = useState('')
   const [role, setRole] = useState<(typeof roles)[number]>('volunteer')
   const [party, setParty] = useState('')
@@ -196,7 +313,11 @@ function Invite({ people, onClose, onDone }: { people: readonly PersonRow[]; onC
   const invite = async () => {
     setError(undefined)
     try {
-      const made = await post<{ path: string }>('/people/invites', { name: name.trim() || people.find((p) => p.party === party)?.name, role, ...(party ? { party } : {}) })
+      const made = await post<{ path: string }>('/people/invites', {
+        name: name.trim() || people.find((p) => p.party === party)?.name,
+        role,
+        ...(party ? { party } : {}),
+      })
       setLink(`${window.location.origin}${made.path}`)
       await onDone()
     } catch (failure) {
@@ -207,8 +328,16 @@ function Invite({ people, onClose, onDone }: { people: readonly PersonRow[]; onC
     <Slip title="Invite somebody" onClose={onClose}>
       {link ? (
         <>
-          <p className="mb-2">Give this link to {name || 'them'}. It works once, for fourteen days, and is shown only now.</p>
-          <input readOnly aria-label="Invitation link" className="field num" value={link} onFocus={(e) => e.target.select()} />
+          <p className="mb-2">
+            Give this link to {name || 'them'}. It works once, for fourteen days, and is shown only now.
+          </p>
+          <input
+            readOnly
+            aria-label="Invitation link"
+            className="field num"
+            value={link}
+            onFocus={(e) => e.target.select()}
+          />
         </>
       ) : (
         <form
@@ -218,11 +347,25 @@ function Invite({ people, onClose, onDone }: { people: readonly PersonRow[]; onC
             void invite()
           }}
         >
-          <TextField label="Name" required={!party} value={name} autoFocus onChange={(e) => setName(e.target.value)} />
-          <SelectField label="Role" options={roles} value={role} onChange={(e) => setRole(e.target.value as typeof role)} />
+          <TextField
+            label="Name"
+            required={!party}
+            value={name}
+            autoFocus
+            onChange={(e) => setName(e.target.value)}
+          />
+          <SelectField
+            label="Role"
+            options={roles}
+            value={role}
+            onChange={(e) => setRole(e.target.value as typeof role)}
+          />
           <SelectField
             label="Is this person, already known"
-            options={[{ value: '', label: 'somebody new' }, ...people.filter((p) => !p.account).map((p) => ({ value: p.party, label: p.name }))]}
+            options={[
+              { value: '', label: 'somebody new' },
+              ...people.filter((p) => !p.account).map((p) => ({ value: p.party, label: p.name })),
+            ]}
             value={party}
             onChange={(e) => setParty(e.target.value)}
           />

@@ -3,7 +3,15 @@ import { useState } from 'react'
 import { remove, put, wordsOf } from '#web/app/http.ts'
 import { Act, PlainButton, Said, Slip, TextField } from '#web/ui/Forms.tsx'
 
-export function PinSlip({ has, onClose, onDone }: { has: boolean; onClose: () => void; onDone: () => Promise<void> }) {
+export function PinSlip({
+  has,
+  onClose,
+  onDone,
+}: {
+  has: boolean
+  onClose: () => void
+  onDone: () => Promise<void>
+}) {
   const [error, setError] = useState<string>()
   const finish = async (work: Promise<unknown>) => {
     setError(undefined)
@@ -18,19 +26,39 @@ export function PinSlip({ has, onClose, onDone }: { has: boolean; onClose: () =>
   return (
     <Slip title="My PIN for shared tablets" onClose={onClose}>
       <p className="mb-3 max-w-prose">
-        Power on, mains parts, picture tubes, lithium and chemicals are for authorised people. When you do such a thing while somebody else is signed in, the line asks for your
-        PIN.
+        Power on, mains parts, picture tubes, lithium and chemicals are for authorised people. When you do
+        such a thing while somebody else is signed in, the line asks for your PIN.
       </p>
       <form
         className="grid max-w-2xl grid-cols-3 items-end gap-3 max-md:grid-cols-1"
         onSubmit={(event) => {
           event.preventDefault()
           const form = new FormData(event.currentTarget)
-          void finish(put('/session/pin', { password: String(form.get('password') ?? ''), pin: String(form.get('pin') ?? '') }))
+          void finish(
+            put('/session/pin', {
+              password: String(form.get('password') ?? ''),
+              pin: String(form.get('pin') ?? ''),
+            }),
+          )
         }}
       >
-        <TextField label="Your password" name="password" type="password" autoComplete="current-password" required autoFocus />
-        <TextField label="PIN, four to eight digits" name="pin" type="password" inputMode="numeric" autoComplete="off" className="num" required />
+        <TextField
+          label="Your password"
+          name="password"
+          type="password"
+          autoComplete="current-password"
+          required
+          autoFocus
+        />
+        <TextField
+          label="PIN, four to eight digits"
+          name="pin"
+          type="password"
+          inputMode="numeric"
+          autoComplete="off"
+          className="num"
+          required
+        />
         <div className="flex gap-4">
           <PlainButton type="submit">{has ? 'Change it' : 'Set it'}</PlainButton>
           {has && <Act onClick={() => void finish(remove('/session/pin'))}>Take it away</Act>}

@@ -28,7 +28,9 @@ export function View() {
     handleSubmit,
     setError: setFieldError,
     formState,
-  } = useForm<Form>({ defaultValues: { zone: Intl.DateTimeFormat().resolvedOptions().timeZone, currency: 'EUR' } })
+  } = useForm<Form>({
+    defaultValues: { zone: Intl.DateTimeFormat().resolvedOptions().timeZone, currency: 'EUR' },
+  })
   const submit = handleSubmit(async (form) => {
     setError(undefined)
     try {
@@ -37,7 +39,8 @@ export function View() {
       client.setQueryData(['session'], answer)
       await navigate('/')
     } catch (failure) {
-      if (failure instanceof ProblemError && failure.problem.fields) for (const f of failure.problem.fields) setFieldError(f.path as keyof Form, { message: f.message })
+      if (failure instanceof ProblemError && failure.problem.fields)
+        for (const f of failure.problem.fields) setFieldError(f.path as keyof Form, { message: f.message })
       else setError(wordsOf(failure))
     }
   })
@@ -45,23 +48,53 @@ export function View() {
   return (
     <main className="mx-auto max-w-xl px-4 py-12">
       <h1 className="font-display text-24 mb-1 font-semibold">A new collection</h1>
-      <p className="text-quiet mb-6">You become its first steward. The name can be changed later; the time zone decides which day an entry belongs to.</p>
+      <p className="text-quiet mb-6">
+        You become its first steward. The name can be changed later; the time zone decides which day an entry
+        belongs to.
+      </p>
       <form onSubmit={(event) => void submit(event)} className="space-y-4">
-        <TextField label="Name of the collection" error={errors.collection?.message} {...register('collection', { required: 'Say the name.' })} />
+        <TextField
+          label="Name of the collection"
+          error={errors.collection?.message}
+          {...register('collection', { required: 'Say the name.' })}
+        />
         <div className="grid grid-cols-[2fr_1fr] gap-4">
-          <TextField label="Time zone" error={errors.zone?.message} {...register('zone', { required: 'Say the time zone.' })} />
-          <TextField label="Currency" hint="Three letters" error={errors.currency?.message} {...register('currency', { required: 'Say the currency.' })} />
+          <TextField
+            label="Time zone"
+            error={errors.zone?.message}
+            {...register('zone', { required: 'Say the time zone.' })}
+          />
+          <TextField
+            label="Currency"
+            hint="Three letters"
+            error={errors.currency?.message}
+            {...register('currency', { required: 'Say the currency.' })}
+          />
         </div>
         <h2 className="headrule pt-4">First steward</h2>
-        <TextField label="Your name" autoComplete="name" error={errors.name?.message} {...register('name', { required: 'Say your name.' })} />
-        <TextField label="E-mail address" type="email" autoComplete="username" error={errors.email?.message} {...register('email', { required: 'Say your address.' })} />
+        <TextField
+          label="Your name"
+          autoComplete="name"
+          error={errors.name?.message}
+          {...register('name', { required: 'Say your name.' })}
+        />
+        <TextField
+          label="E-mail address"
+          type="email"
+          autoComplete="username"
+          error={errors.email?.message}
+          {...register('email', { required: 'Say your address.' })}
+        />
         <TextField
           label="Password"
           type="password"
           hint="At least 12 characters"
           autoComplete="new-password"
           error={errors.password?.message}
-          {...register('password', { required: 'Choose a password.', minLength: { value: 12, message: 'A password has at least 12 characters.' } })}
+          {...register('password', {
+            required: 'Choose a password.',
+            minLength: { value: 12, message: 'A password has at least 12 characters.' },
+          })}
         />
         <Said error={error} />
         <MainButton type="submit" disabled={formState.isSubmitting}>

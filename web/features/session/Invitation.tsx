@@ -15,7 +15,11 @@ export function View() {
   const [email, setEmail] = useState('')
   const [password, setPassword] = useState('')
   const [error, setError] = useState<string>()
-  const invite = useQuery({ queryKey: ['invitation', token], queryFn: () => get<{ name: string; role: string; collection: string }>(`/invitations/${token}`), retry: false })
+  const invite = useQuery({
+    queryKey: ['invitation', token],
+    queryFn: () => get<{ name: string; role: string; collection: string }>(`/invitations/${token}`),
+    retry: false,
+  })
   const submit = async (event: FormEvent) => {
     event.preventDefault()
     setError(undefined)
@@ -35,7 +39,14 @@ export function View() {
       <h1 className="font-display text-24 mb-1 font-semibold">{`Welcome to ${invite.data.collection}, ${invite.data.name}`}</h1>
       <p className="text-quiet mb-6">You were invited as {invite.data.role}.</p>
       <form onSubmit={(event) => void submit(event)} className="space-y-4">
-        <TextField label="E-mail address" type="email" autoComplete="username" required value={email} onChange={(e) => setEmail(e.target.value)} />
+        <TextField
+          label="E-mail address"
+          type="email"
+          autoComplete="username"
+          required
+          value={email}
+          onChange={(e) => setEmail(e.target.value)}
+        />
         <TextField
           label="Password"
           type="password"

@@ -47,8 +47,23 @@ export function SignIn({ house, demo }: { house: string; demo: boolean }) {
           </div>
         </div>
         <form onSubmit={submit} className="space-y-4">
-          <TextField label="E-mail address" type="email" autoComplete="username" required autoFocus value={email} onChange={(e) => setEmail(e.target.value)} />
-          <TextField label="Password" type="password" autoComplete="current-password" required value={password} onChange={(e) => setPassword(e.target.value)} />
+          <TextField
+            label="E-mail address"
+            type="email"
+            autoComplete="username"
+            required
+            autoFocus
+            value={email}
+            onChange={(e) => setEmail(e.target.value)}
+          />
+          <TextField
+            label="Password"
+            type="password"
+            autoComplete="current-password"
+            required
+            value={password}
+            onChange={(e) => setPassword(e.target.value)}
+          />
           <Said error={error} />
           <MainButton type="submit" disabled={busy}>
             Sign in

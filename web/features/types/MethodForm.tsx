@@ -11,12 +11,36 @@ import { emptyCard, fromCard, toCard, type CardForm } from './card.ts'
 
 const verbs = ['clean', 'wash', 'wipe', 'paint', 'mend', 'oil', 'solder', 'work']
 
-export function MethodForm({ method, onSend, onClose }: { method?: MethodRow; onSend: (body: Body) => Promise<boolean>; onClose: () => void }) {
-  const { register, handleSubmit, formState } = useForm<CardForm>({ defaultValues: method ? toCard(method.recipe) : emptyCard })
-  const rules = useQuery({ queryKey: ['policies'], queryFn: () => get<{ policies: { key: string; options: { option: string }[] }[] }>('/policies') })
-  const schools = rules.data?.policies.flatMap((p) => p.options.map((o) => ({ value: `${p.key}: ${o.option}`, label: `${p.key}: ${o.option}` }))) ?? []
+export function MethodForm({
+  method,
+  onSend,
+  onClose,
+}: {
+  method?: MethodRow
+  onSend: (body: Body) => Promise<boolean>
+  onClose: () => void
+}) {
+  const { register, handleSubmit, formState } = useForm<CardForm>({
+    defaultValues: method ? toCard(method.recipe) : emptyCard,
+  })
+  const rules = useQuery({
+    queryKey: ['policies'],
+    queryFn: () => get<{ policies: { key: string; options: { option: string }[] }[] }>('/policies'),
+  })
+  const schools =
+    rules.data?.policies.flatMap((p) =>
+      p.options.map((o) => ({ value: `${p.key}: ${o.option}`, label: `${p.key}: ${o.option}` })),
+    ) ?? []
   const save = handleSubmit(async (form) => {
-    if (await onSend({ kind: 'method', what: 'written', method: (method?.id ?? newId()) as MethodId, recipe: fromCard(form) })) onClose()
+    if (
+      await onSend({
+        kind: 'method',
+        what: 'written',
+        method: (method?.id ?? newId()) as MethodId,
+        recipe: fromCard(form),
+      })
+    )
+      onClose()
   })
   return (
     <Slip title={method ? method.recipe.name : 'A recipe card'} onClose={onClose}>
@@ -29,20 +53,37 @@ export function MethodForm({ method, onSend, onClose }: { method?: MethodRow; on
         <TextField label="Light" placeholder="none" {...register('light')} />
         <TextField label="Area" placeholder="both faces" {...register('area')} />
         <TextField label="Waits, minutes" className="num" inputMode="numeric" {...register('waitMinutes')} />
-        <TextField label="Again every, minutes" className="num" inputMode="numeric" {...register('everyMinutes')} />
+        <TextField
+          label="Again every, minutes"
+          className="num"
+          inputMode="numeric"
+          {...register('everyMinutes')}
+        />
         <TextField label="For" placeholder="ABS, rubber" {...register('materials')} />
         <TextField label="Not on" placeholder="paper, printed legends" {...register('notOn')} />
         <SelectField
           label="Authorisation needed"
-          options={[{ value: '', label: 'none' }, 'chemicals', 'mains', 'picture tube', 'lithium'].map((o) => (typeof o === 'string' ? { value: o, label: o } : o))}
+          options={[{ value: '', label: 'none' }, 'chemicals', 'mains', 'picture tube', 'lithium'].map((o) =>
+            typeof o === 'string' ? { value: o, label: o } : o,
+          )}
           {...register('needs')}
         />
-        {schools.length > 0 && <SelectField label="Follows the school" options={[{ value: '', label: 'none' }, ...schools]} {...register('school')} />}
+        {schools.length > 0 && (
+          <SelectField
+            label="Follows the school"
+            options={[{ value: '', label: 'none' }, ...schools]}
+            {...register('school')}
+          />
+        )}
         <div className="col-span-full">
           <AreaField label="Steps" rows={3} {...register('steps')} />
         </div>
         <div className="col-span-full">
-          <AreaField label="Caution" hint="What hurts people or the thing; local codes and the label of the agent come first." {...register('caution')} />
+          <AreaField
+            label="Caution"
+            hint="What hurts people or the thing; local codes and the label of the agent come first."
+            {...register('caution')}
+          />
         </div>
         <div>
           <PlainButton type="submit" disabled={formState.isSubmitting}>

@@ -19,12 +19,16 @@ export function Methods() {
   const { data } = useQuery({ queryKey: ['methods'], queryFn: () => get<MethodsAnswer>('/methods') })
   return (
     <section className="mt-8">
-      <h2 className="headrule flex justify-between">House methods {mayWrite && <Act onClick={() => setOpen(open === 'new' ? undefined : 'new')}>Write a card</Act>}</h2>
+      <h2 className="headrule flex justify-between">
+        House methods{' '}
+        {mayWrite && <Act onClick={() => setOpen(open === 'new' ? undefined : 'new')}>Write a card</Act>}
+      </h2>
       {open === 'new' && <MethodForm onSend={send} onClose={() => setOpen(undefined)} />}
       <Said error={error} />
       {data?.methods.length === 0 && (
         <p className="text-quiet py-2">
-          No card yet. A card says once how the house does it; in an episode <span className="num">clean keycaps by …</span> takes over its agent, its wait and its caution.
+          No card yet. A card says once how the house does it; in an episode{' '}
+          <span className="num">clean keycaps by …</span> takes over its agent, its wait and its caution.
         </p>
       )}
       <ul className="grid grid-cols-2 gap-x-6 max-xl:grid-cols-1">
@@ -46,14 +50,18 @@ function Card({ method, onEdit }: { method: MethodRow; onEdit?: () => void }) {
   const { short } = useDates()
   const { recipe } = method
   const said = (verdict: string) => method.verdicts.filter((v) => v.verdict === verdict).length
-  const verdicts = (['good', 'mixed', 'bad'] as const).flatMap((v) => (said(v) ? [`${said(v)} ${v}`] : [])).join(', ')
+  const verdicts = (['good', 'mixed', 'bad'] as const)
+    .flatMap((v) => (said(v) ? [`${said(v)} ${v}`] : []))
+    .join(', ')
   const facts = [
     recipe.agent,
     recipe.strength,
     recipe.temperature,
     recipe.light,
     recipe.area,
-    recipe.waitMinutes ? `${durationWords(recipe.waitMinutes)}${recipe.everyMinutes ? `, again every ${durationWords(recipe.everyMinutes)}` : ''}` : '',
+    recipe.waitMinutes
+      ? `${durationWords(recipe.waitMinutes)}${recipe.everyMinutes ? `, again every ${durationWords(recipe.everyMinutes)}` : ''}`
+      : '',
   ].filter(Boolean)
   return (
     <article aria-label={recipe.name}>
@@ -75,11 +83,13 @@ function Card({ method, onEdit }: { method: MethodRow; onEdit?: () => void }) {
       {recipe.steps && <p className="whitespace-pre-line">{recipe.steps}</p>}
       {(recipe.caution || recipe.needs) && (
         <p className="border-oxide mt-1 border-l-4 pl-3">
-          {recipe.caution} {recipe.needs && <span className="text-quiet">For people authorised for {recipe.needs}.</span>}
+          {recipe.caution}{' '}
+          {recipe.needs && <span className="text-quiet">For people authorised for {recipe.needs}.</span>}
         </p>
       )}
       <p className="text-quiet text-13 mt-1">
-        {recipe.school && `${method.schoolInForce ? 'The house’s way' : 'Not the house’s way'} for ${recipe.school.key}. `}
+        {recipe.school &&
+          `${method.schoolInForce ? 'The house’s way' : 'Not the house’s way'} for ${recipe.school.key}. `}
         {`${method.uses ? `Followed ${count(method.uses, 'time')}` : 'Not followed yet'}${verdicts ? `; verdicts: ${verdicts}` : ''}. Version ${method.version}, ${short(method.at)}${method.by ? ` by ${method.by}` : ''}.`}
       </p>
       {method.verdicts.length > 0 && (

@@ -20,7 +20,17 @@ export function PointsTable({ control, register, mayEdit }: Part) {
         title={`Test points, ${lines.length}`}
         heads={['Name', 'Unit', 'Nominal', '± %', 'Reckoned from', 'Load', 'Instrument']}
         mayEdit={mayEdit}
-        onAdd={() => append({ name: '', unit: 'V', nominal: '', tolerancePercent: '', from: '', load: '', instrument: '' })}
+        onAdd={() =>
+          append({
+            name: '',
+            unit: 'V',
+            nominal: '',
+            tolerancePercent: '',
+            from: '',
+            load: '',
+            instrument: '',
+          })
+        }
       >
         {lines.map((line, i) => (
           <tr key={line.id}>
@@ -35,7 +45,11 @@ export function PointsTable({ control, register, mayEdit }: Part) {
               </td>,
               column === 0 && (
                 <td key="unit" className="w-20 px-1">
-                  <select aria-label={`Test point ${i + 1}: unit`} className={cell} {...register(`points.${i}.unit`)}>
+                  <select
+                    aria-label={`Test point ${i + 1}: unit`}
+                    className={cell}
+                    {...register(`points.${i}.unit`)}
+                  >
                     {units.map((unit) => (
                       <option key={unit}>{unit}</option>
                     ))}
@@ -48,7 +62,8 @@ export function PointsTable({ control, register, mayEdit }: Part) {
         ))}
       </Table>
       <p className="text-quiet text-13 mt-1">
-        Reckoned from another point: “5V less 0.3-0.5” behind a series diode, “X1 / 4” down a clock tree. What was read there counts before its nominal.
+        Reckoned from another point: “5V less 0.3-0.5” behind a series diode, “X1 / 4” down a clock tree. What
+        was read there counts before its nominal.
       </p>
     </div>
   )

@@ -11,7 +11,19 @@ export interface Part {
 export const cell = 'field h-8'
 const th = 'text-13 text-quiet px-1 pb-1 text-left font-normal'
 
-export function Table({ title, heads, mayEdit, onAdd, children }: { title: string; heads: readonly string[]; mayEdit: boolean; onAdd: () => void; children: React.ReactNode }) {
+export function Table({
+  title,
+  heads,
+  mayEdit,
+  onAdd,
+  children,
+}: {
+  title: string
+  heads: readonly string[]
+  mayEdit: boolean
+  onAdd: () => void
+  children: React.ReactNode
+}) {
   return (
     <section className="overflow-x-auto">
       <h2 className="headrule mb-2">{title}</h2>
@@ -41,7 +53,12 @@ export function Table({ title, heads, mayEdit, onAdd, children }: { title: strin
 
 export const Remove = ({ onClick, what }: { onClick: () => void; what: string }) => (
   <td className="w-16 px-1">
-    <button type="button" className="text-quiet hover:text-ink text-13" onClick={onClick} aria-label={`Remove ${what}`}>
+    <button
+      type="button"
+      className="text-quiet hover:text-ink text-13"
+      onClick={onClick}
+      aria-label={`Remove ${what}`}
+    >
       Remove
     </button>
   </td>

@@ -17,7 +17,12 @@ export function View() {
   const { id = '' } = useParams()
   const [params] = useSearchParams()
   const fresh = params.get('new') === '1'
-  const { data, error } = useQuery({ queryKey: ['types', id], queryFn: () => get<TypeAnswer>(`/types/${id}`), enabled: !fresh, retry: false })
+  const { data, error } = useQuery({
+    queryKey: ['types', id],
+    queryFn: () => get<TypeAnswer>(`/types/${id}`),
+    enabled: !fresh,
+    retry: false,
+  })
   if (fresh) return <Editor key={id} id={id} form={emptySheet} />
   if (error) return <p className="p-8">{wordsOf(error)}</p>
   return data ? <Editor key={`${id}${data.version}`} id={id} form={toForm(data.sheet)} answer={data} /> : null
@@ -31,15 +36,24 @@ function Editor({ id, form, answer }: { id: string; form: SheetForm; answer?: Ty
   const write = useWrite()
   const [error, setError] = useState<string>()
   const mayEdit = me.role === 'restorer' || me.role === 'steward'
-  const { register, control, handleSubmit, formState } = useForm<SheetForm>({ defaultValues: form, disabled: !mayEdit })
+  const { register, control, handleSubmit, formState } = useForm<SheetForm>({
+    defaultValues: form,
+    disabled: !mayEdit,
+  })
   const save = handleSubmit(async (values) => {
     setError(undefined)
     try {
-      const written = await write(drafts([{ body: { kind: 'type', type: id as TypeId, sheet: fromForm(values) } }]))
+      const written = await write(
+        drafts([{ body: { kind: 'type', type: id as TypeId, sheet: fromForm(values) } }]),
+      )
       if (written.sent && written.refused) setError(written.refused.detail)
       else await navigate(`/types/${id}`, { replace: true })
     } catch (failure) {
-      setError(failure instanceof ProblemError && failure.problem.fields?.length ? failure.problem.fields.map((f) => f.message).join(' ') : wordsOf(failure))
+      setError(
+        failure instanceof ProblemError && failure.problem.fields?.length
+          ? failure.problem.fields.map((f) => f.message).join(' ')
+          : wordsOf(failure),
+      )
     }
   })
   return (
@@ -47,7 +61,9 @@ function Editor({ id, form, answer }: { id: string; form: SheetForm; answer?: Ty
       <form onSubmit={(event) => void save(event)} className="space-y-7">
         <div className="flex flex-wrap items-end justify-between gap-4">
           <div>
-            <h1 className="font-display text-24 font-semibold">{answer ? answer.sheet.name : 'A new type sheet'}</h1>
+            <h1 className="font-display text-24 font-semibold">
+              {answer ? answer.sheet.name : 'A new type sheet'}
+            </h1>
             <p className="text-quiet">
               {answer
                 ? `Version ${answer.version}, ${short(answer.history.at(-1)?.at ?? '')}${answer.history.at(-1)?.by ? ` by ${answer.history.at(-1)?.by}` : ''}. Every machine of this type reads it.`
@@ -89,7 +105,9 @@ function Versions({ answer }: { answer: TypeAnswer }) {
   const { short } = useDates()
   return (
     <details className="ml-auto">
-      <summary className="act cursor-pointer">{answer.version === 1 ? 'One version' : `${answer.version} versions`}</summary>
+      <summary className="act cursor-pointer">
+        {answer.version === 1 ? 'One version' : `${answer.version} versions`}
+      </summary>
       <ol className="bg-next border-line absolute right-4 z-10 mt-1 max-h-72 overflow-auto rounded-sm border p-3">
         {[...answer.history].reverse().map((v) => (
           <li key={v.entry} className="py-0.5">
@@ -114,32 +132,82 @@ function Functions({ control, register, mayEdit }: Part) {
   return (
     <Table
       title={`Functions, ${fields.length}`}
-      heads={['Name', 'Essential', 'Depends on (positions)', 'Needs gear', 'Procedure', 'Expected', 'Does not exercise', 'Cells, one row a line']}
+      heads={[
+        'Name',
+        'Essential',
+        'Depends on (positions)',
+        'Needs gear',
+        'Procedure',
+        'Expected',
+        'Does not exercise',
+        'Cells, one row a line',
+      ]}
       mayEdit={mayEdit}
-      onAdd={() => append({ name: '', essential: false, dependsOn: '', needs: '', full: '', expected: '', notExercised: '', grid: '' })}
+      onAdd={() =>
+        append({
+          name: '',
+          essential: false,
+          dependsOn: '',
+          needs: '',
+          full: '',
+          expected: '',
+          notExercised: '',
+          grid: '',
+        })
+      }
     >
       {fields.map((f, i) => (
         <tr key={f.id}>
           <td className="px-1 py-0.5">
-            <input aria-label={`Function ${i + 1}: name`} className={cell} {...register(`functions.${i}.name`)} />
+            <input
+              aria-label={`Function ${i + 1}: name`}
+              className={cell}
+              {...register(`functions.${i}.name`)}
+            />
           </td>
           <td className="w-16 text-center">
-            <input aria-label={`Function ${i + 1}: essential`} type="checkbox" {...register(`functions.${i}.essential`)} />
+            <input
+              aria-label={`Function ${i + 1}: essential`}
+              type="checkbox"
+              {...register(`functions.${i}.essential`)}
+            />
           </td>
           <td className="px-1">
-            <input aria-label={`Function ${i + 1}: depends on`} className={`${cell} num`} placeholder="IC31, supply" {...register(`functions.${i}.dependsOn`)} />
+            <input
+              aria-label={`Function ${i + 1}: depends on`}
+              className={`${cell} num`}
+              placeholder="IC31, supply"
+              {...register(`functions.${i}.dependsOn`)}
+            />
           </td>
           <td className="px-1">
-            <input aria-label={`Function ${i + 1}: needs gear`} className={cell} placeholder="test tape" {...register(`functions.${i}.needs`)} />
+            <input
+              aria-label={`Function ${i + 1}: needs gear`}
+              className={cell}
+              placeholder="test tape"
+              {...register(`functions.${i}.needs`)}
+            />
           </td>
           <td className="px-1">
-            <input aria-label={`Function ${i + 1}: procedure`} className={cell} {...register(`functions.${i}.full`)} />
+            <input
+              aria-label={`Function ${i + 1}: procedure`}
+              className={cell}
+              {...register(`functions.${i}.full`)}
+            />
           </td>
           <td className="px-1">
-            <input aria-label={`Function ${i + 1}: expected`} className={cell} {...register(`functions.${i}.expected`)} />
+            <input
+              aria-label={`Function ${i + 1}: expected`}
+              className={cell}
+              {...register(`functions.${i}.expected`)}
+            />
           </td>
           <td className="px-1">
-            <input aria-label={`Function ${i + 1}: does not exercise`} className={cell} {...register(`functions.${i}.notExercised`)} />
+            <input
+              aria-label={`Function ${i + 1}: does not exercise`}
+              className={cell}
+              {...register(`functions.${i}.notExercised`)}
+            />
           </td>
           <td className="w-44 px-1">
             <textarea
@@ -162,7 +230,19 @@ function Positions({ control, register, mayEdit }: Part) {
   return (
     <Table
       title={`Positions, ${fields.length}`}
-      heads={['Designator', 'Takes', 'Sits on', 'Mount', 'Assembly', 'Essential', 'Polarised', 'Charges', 'Looks like', 'Least V', 'Mains class']}
+      heads={[
+        'Designator',
+        'Takes',
+        'Sits on',
+        'Mount',
+        'Assembly',
+        'Essential',
+        'Polarised',
+        'Charges',
+        'Looks like',
+        'Least V',
+        'Mains class',
+      ]}
       mayEdit={mayEdit}
       onAdd={() =>
         append({
@@ -183,16 +263,32 @@ function Positions({ control, register, mayEdit }: Part) {
       {fields.map((f, i) => (
         <tr key={f.id}>
           <td className="w-32 px-1 py-0.5">
-            <input aria-label={`Position ${i + 1}: designator`} className={`${cell} num`} {...register(`positions.${i}.designator`)} />
+            <input
+              aria-label={`Position ${i + 1}: designator`}
+              className={`${cell} num`}
+              {...register(`positions.${i}.designator`)}
+            />
           </td>
           <td className="px-1">
-            <input aria-label={`Position ${i + 1}: takes`} className={cell} {...register(`positions.${i}.accepts`)} />
+            <input
+              aria-label={`Position ${i + 1}: takes`}
+              className={cell}
+              {...register(`positions.${i}.accepts`)}
+            />
           </td>
           <td className="w-32 px-1">
-            <input aria-label={`Position ${i + 1}: sits on`} className={`${cell} num`} {...register(`positions.${i}.on`)} />
+            <input
+              aria-label={`Position ${i + 1}: sits on`}
+              className={`${cell} num`}
+              {...register(`positions.${i}.on`)}
+            />
           </td>
           <td className="w-28 px-1">
-            <select aria-label={`Position ${i + 1}: mount`} className={cell} {...register(`positions.${i}.mount`)}>
+            <select
+              aria-label={`Position ${i + 1}: mount`}
+              className={cell}
+              {...register(`positions.${i}.mount`)}
+            >
               {mounts.map((m) => (
                 <option key={m}>{m}</option>
               ))}
@@ -200,17 +296,35 @@ function Positions({ control, register, mayEdit }: Part) {
           </td>
           {(['assembly', 'essential', 'polarised', 'charged'] as const).map((flag) => (
             <td key={flag} className="w-16 text-center">
-              <input aria-label={`Position ${i + 1}: ${flag}`} type="checkbox" {...register(`positions.${i}.${flag}`)} />
+              <input
+                aria-label={`Position ${i + 1}: ${flag}`}
+                type="checkbox"
+                {...register(`positions.${i}.${flag}`)}
+              />
             </td>
           ))}
           <td className="w-32 px-1">
-            <input aria-label={`Position ${i + 1}: looks like`} className={`${cell} num`} placeholder="IC32" {...register(`positions.${i}.lookAlikes`)} />
+            <input
+              aria-label={`Position ${i + 1}: looks like`}
+              className={`${cell} num`}
+              placeholder="IC32"
+              {...register(`positions.${i}.lookAlikes`)}
+            />
           </td>
           <td className="w-20 px-1">
-            <input aria-label={`Position ${i + 1}: least volts`} className={`${cell} num`} inputMode="decimal" {...register(`positions.${i}.ratingVolts`)} />
+            <input
+              aria-label={`Position ${i + 1}: least volts`}
+              className={`${cell} num`}
+              inputMode="decimal"
+              {...register(`positions.${i}.ratingVolts`)}
+            />
           </td>
           <td className="w-20 px-1">
-            <select aria-label={`Position ${i + 1}: mains class`} className={cell} {...register(`positions.${i}.safetyClass`)}>
+            <select
+              aria-label={`Position ${i + 1}: mains class`}
+              className={cell}
+              {...register(`positions.${i}.safetyClass`)}
+            >
               <option value="">no</option>
               <option>X</option>
               <option>Y</option>
@@ -242,10 +356,18 @@ function Hazards({ control, register, mayEdit }: Part) {
             </select>
           </td>
           <td className="px-1">
-            <input aria-label={`Hazard ${i + 1}: caution`} className={cell} {...register(`hazards.${i}.words`)} />
+            <input
+              aria-label={`Hazard ${i + 1}: caution`}
+              className={cell}
+              {...register(`hazards.${i}.words`)}
+            />
           </td>
           <td className="w-36 px-1">
-            <select aria-label={`Hazard ${i + 1}: needs`} className={cell} {...register(`hazards.${i}.needs`)}>
+            <select
+              aria-label={`Hazard ${i + 1}: needs`}
+              className={cell}
+              {...register(`hazards.${i}.needs`)}
+            >
               <option value="">none</option>
               {authorities.map((a) => (
                 <option key={a}>{a}</option>
@@ -272,8 +394,16 @@ function WayIn({ control, register, mayEdit }: Part) {
         {fields.map((f, i) => (
           <tr key={f.id}>
             {(['what', 'count', 'size', 'head', 'heed'] as const).map((key) => (
-              <td key={key} className={`px-1 py-0.5 ${key === 'count' ? 'w-16' : key === 'size' || key === 'head' ? 'w-24' : key === 'what' ? 'w-44' : ''}`}>
-                <input aria-label={`Way in, step ${i + 1}: ${key}`} readOnly={!mayEdit} className={cell} {...register(`wayIn.${i}.${key}`)} />
+              <td
+                key={key}
+                className={`px-1 py-0.5 ${key === 'count' ? 'w-16' : key === 'size' || key === 'head' ? 'w-24' : key === 'what' ? 'w-44' : ''}`}
+              >
+                <input
+                  aria-label={`Way in, step ${i + 1}: ${key}`}
+                  readOnly={!mayEdit}
+                  className={cell}
+                  {...register(`wayIn.${i}.${key}`)}
+                />
               </td>
             ))}
             {mayEdit && <Remove onClick={() => remove(i)} what={f.what} />}
@@ -282,8 +412,17 @@ function WayIn({ control, register, mayEdit }: Part) {
       </Table>
       <section>
         <h2 className="headrule">Going back together</h2>
-        <p className="text-quiet text-13 py-1">One a line: “stabiliser before keyboard: its hooks are reached from below”. Without a line, what came off last goes back first.</p>
-        <textarea aria-label="What goes back before what, one a line" rows={3} readOnly={!mayEdit} className="field" {...register('refit')} />
+        <p className="text-quiet text-13 py-1">
+          One a line: “stabiliser before keyboard: its hooks are reached from below”. Without a line, what
+          came off last goes back first.
+        </p>
+        <textarea
+          aria-label="What goes back before what, one a line"
+          rows={3}
+          readOnly={!mayEdit}
+          className="field"
+          {...register('refit')}
+        />
       </section>
     </>
   )
@@ -293,8 +432,16 @@ function WeakParts({ register, mayEdit }: Omit<Part, 'control'>) {
   return (
     <section>
       <h2 className="headrule">Known weak parts</h2>
-      <p className="text-quiet text-13 py-1">One a line. Before the first power of an episode the check asks whether they were dealt with.</p>
-      <textarea aria-label="Known weak parts, one a line" rows={3} readOnly={!mayEdit} className="field" {...register('weakParts')} />
+      <p className="text-quiet text-13 py-1">
+        One a line. Before the first power of an episode the check asks whether they were dealt with.
+      </p>
+      <textarea
+        aria-label="Known weak parts, one a line"
+        rows={3}
+        readOnly={!mayEdit}
+        className="field"
+        {...register('weakParts')}
+      />
     </section>
   )
 }
@@ -312,11 +459,19 @@ function Zones({ control, register, mayEdit }: Part) {
         <tr key={f.id}>
           {(['name', 'material', 'colour'] as const).map((key) => (
             <td key={key} className="px-1 py-0.5">
-              <input aria-label={`Zone ${i + 1}: ${key}`} className={cell} {...register(`zones.${i}.${key}`)} />
+              <input
+                aria-label={`Zone ${i + 1}: ${key}`}
+                className={cell}
+                {...register(`zones.${i}.${key}`)}
+              />
             </td>
           ))}
           <td className="w-20 text-center">
-            <input aria-label={`Zone ${i + 1}: structural`} type="checkbox" {...register(`zones.${i}.structural`)} />
+            <input
+              aria-label={`Zone ${i + 1}: structural`}
+              type="checkbox"
+              {...register(`zones.${i}.structural`)}
+            />
           </td>
           {mayEdit && <Remove onClick={() => remove(i)} what={f.name} />}
         </tr>

@@ -22,7 +22,11 @@ interface GearRow {
   readonly attributes: Readonly<Record<string, string>>
   readonly limits?: string
   readonly proved?: string
-  readonly unfit: readonly { readonly need: string; readonly because: string; readonly since: string | null }[]
+  readonly unfit: readonly {
+    readonly need: string
+    readonly because: string
+    readonly since: string | null
+  }[]
 }
 interface PolicyRow {
   readonly key: string
@@ -45,7 +49,11 @@ export function View() {
       <section>
         <div className="mb-3 flex items-end justify-between">
           <h1 className="font-display text-24 font-semibold">Types</h1>
-          {restorer && <MainButton onClick={() => void navigate(`/types/${newId() as TypeId}?new=1`)}>Make a type sheet</MainButton>}
+          {restorer && (
+            <MainButton onClick={() => void navigate(`/types/${newId() as TypeId}?new=1`)}>
+              Make a type sheet
+            </MainButton>
+          )}
         </div>
         <div className="bg-sheet overflow-x-auto rounded-sm">
           <table className="w-full">
@@ -77,7 +85,10 @@ export function View() {
             </tbody>
           </table>
           {types.data?.types.length === 0 && (
-            <p className="p-4">No type sheet yet. A sheet says once what every machine of a model can do, where its positions are and what is dangerous in it.</p>
+            <p className="p-4">
+              No type sheet yet. A sheet says once what every machine of a model can do, where its positions
+              are and what is dangerous in it.
+            </p>
           )}
         </div>
         <Methods />
@@ -156,19 +167,37 @@ function Gear() {
           </li>
         ))}
       </ul>
-      {data?.gear.length === 0 && <p className="text-quiet py-2">None is written down. The test bench is a suspect too.</p>}
+      {data?.gear.length === 0 && (
+        <p className="text-quiet py-2">None is written down. The test bench is a suspect too.</p>
+      )}
       <Said error={error} />
     </section>
   )
 }
 
-function GearSlip({ gear, onSend, onClose }: { gear: GearRow; onSend: (body: Body) => Promise<boolean>; onClose: () => void }) {
+function GearSlip({
+  gear,
+  onSend,
+  onClose,
+}: {
+  gear: GearRow
+  onSend: (body: Body) => Promise<boolean>
+  onClose: () => void
+}) {
   const [because, setBecause] = useState('')
   const [since, setSince] = useState('')
   return (
     <Slip title={gear.name} onClose={onClose}>
       <p className="mb-3">
-        <PlainButton onClick={() => void onSend({ kind: 'gear', what: 'proved', gear: gear.id as GearId }).then((ok) => ok && onClose())}>Proved good today</PlainButton>
+        <PlainButton
+          onClick={() =>
+            void onSend({ kind: 'gear', what: 'proved', gear: gear.id as GearId }).then(
+              (ok) => ok && onClose(),
+            )
+          }
+        >
+          Proved good today
+        </PlainButton>
       </p>
       <form
         className="grid grid-cols-[1fr_9rem] gap-3"
@@ -184,9 +213,22 @@ function GearSlip({ gear, onSend, onClose }: { gear: GearRow; onSend: (body: Bod
           }).then((ok) => ok && onClose())
         }}
       >
-        <TextField label="Unfit, because" required value={because} onChange={(e) => setBecause(e.target.value)} />
-        <TextField label="Since (empty: always)" type="date" className="num" value={since} onChange={(e) => setSince(e.target.value)} />
-        <p className="text-quiet text-13 col-span-2">Every test made with it since then is void for functions that need a {gear.gearKind}.</p>
+        <TextField
+          label="Unfit, because"
+          required
+          value={because}
+          onChange={(e) => setBecause(e.target.value)}
+        />
+        <TextField
+          label="Since (empty: always)"
+          type="date"
+          className="num"
+          value={since}
+          onChange={(e) => setSince(e.target.value)}
+        />
+        <p className="text-quiet text-13 col-span-2">
+          Every test made with it since then is void for functions that need a {gear.gearKind}.
+        </p>
         <div>
           <PlainButton type="submit">It is unfit</PlainButton>
         </div>
@@ -200,7 +242,10 @@ function HouseRules() {
   const { short } = useDates()
   const { send, error } = useSendOne()
   const [open, setOpen] = useState<string>()
-  const { data } = useQuery({ queryKey: ['policies'], queryFn: () => get<{ policies: PolicyRow[] }>('/policies') })
+  const { data } = useQuery({
+    queryKey: ['policies'],
+    queryFn: () => get<{ policies: PolicyRow[] }>('/policies'),
+  })
   return (
     <section>
       <h2 className="headrule">House rules</h2>
@@ -218,18 +263,29 @@ function HouseRules() {
                 )}
               </span>
             </div>
-            <span className="text-quiet text-13">{p.at ? `${p.by ?? ''}, ${short(p.at)}: ${p.reason ?? ''}` : (p.options.find((o) => o.option === p.option)?.speaks ?? '')}</span>
+            <span className="text-quiet text-13">
+              {p.at
+                ? `${p.by ?? ''}, ${short(p.at)}: ${p.reason ?? ''}`
+                : (p.options.find((o) => o.option === p.option)?.speaks ?? '')}
+            </span>
             {open === p.key && (
               <ChooseRule
                 policy={p.key}
                 onClose={() => setOpen(undefined)}
-                onSend={(option, reason) => void send({ kind: 'rule', what: 'policy', key: p.key, option, reason }).then((ok) => ok && setOpen(undefined))}
+                onSend={(option, reason) =>
+                  void send({ kind: 'rule', what: 'policy', key: p.key, option, reason }).then(
+                    (ok) => ok && setOpen(undefined),
+                  )
+                }
               />
             )}
           </li>
         ))}
       </ul>
-      <p className="text-quiet text-13 mt-2">A machine may differ, with a reason: under Facts and rules on its page. Changing a rule never rewrites the past.</p>
+      <p className="text-quiet text-13 mt-2">
+        A machine may differ, with a reason: under Facts and rules on its page. Changing a rule never rewrites
+        the past.
+      </p>
       <Said error={error} />
     </section>
   )
@@ -245,11 +301,16 @@ function ReadRecord() {
     setError(undefined)
     if (!file) return
     try {
-      const answer = await post<{ machine: string; added: number; present: number }>('/records', JSON.parse(await file.text()) as unknown)
+      const answer = await post<{ machine: string; added: number; present: number }>(
+        '/records',
+        JSON.parse(await file.text()) as unknown,
+      )
       setSaid(`${answer.added} entries read${answer.present ? `, ${answer.present} were here already` : ''}.`)
       await client.invalidateQueries()
     } catch (failure) {
-      setError(failure instanceof SyntaxError ? 'This file is no JSON. Nothing was stored.' : wordsOf(failure))
+      setError(
+        failure instanceof SyntaxError ? 'This file is no JSON. Nothing was stored.' : wordsOf(failure),
+      )
     }
   }
   return (
@@ -257,7 +318,12 @@ function ReadRecord() {
       <h2 className="headrule mb-2">A machine from another collection</h2>
       <label className="block">
         <span className="text-13 text-quiet mb-1 block">Read a record file</span>
-        <input type="file" accept="application/json" className="w-full" onChange={(e) => void read(e.target.files?.[0])} />
+        <input
+          type="file"
+          accept="application/json"
+          className="w-full"
+          onChange={(e) => void read(e.target.files?.[0])}
+        />
       </label>
       {said && <p role="status">{said}</p>}
       <Said error={error} />

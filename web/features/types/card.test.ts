@@ -15,5 +15,7 @@ const card = recipeSchema.parse({
 })
 
 it('gives back the card that went in', () => expect(recipeSchema.parse(fromCard(toCard(card)))).toEqual(card))
-it('leaves out what is empty', () => expect(fromCard({ ...emptyCard, name: 'x' })).toEqual(recipeSchema.parse({ name: 'x', verb: 'clean' })))
-it('takes no wait that is no number', () => expect(fromCard({ ...emptyCard, waitMinutes: 'a day' })).not.toHaveProperty('waitMinutes'))
+it('leaves out what is empty', () =>
+  expect(fromCard({ ...emptyCard, name: 'x' })).toEqual(recipeSchema.parse({ name: 'x', verb: 'clean' })))
+it('takes no wait that is no number', () =>
+  expect(fromCard({ ...emptyCard, waitMinutes: 'a day' })).not.toHaveProperty('waitMinutes'))

@@ -37,7 +37,15 @@ export const emptyCard: CardForm = {
   caution: '',
 }
 
-export const toCard = ({ waitMinutes, everyMinutes, materials, notOn, needs, school, ...recipe }: Recipe): CardForm => ({
+export const toCard = ({
+  waitMinutes,
+  everyMinutes,
+  materials,
+  notOn,
+  needs,
+  school,
+  ...recipe
+}: Recipe): CardForm => ({
   ...recipe,
   waitMinutes: waitMinutes === undefined ? '' : String(waitMinutes),
   everyMinutes: everyMinutes === undefined ? '' : String(everyMinutes),
@@ -52,10 +60,19 @@ const split = (text: string) =>
     .split(',')
     .map((t) => t.trim())
     .filter(Boolean)
-const minutes = <K extends string>(key: K, text: string) => (Number(text) >= 1 ? ({ [key]: Math.round(Number(text)) } as Record<K, number>) : {})
+const minutes = <K extends string>(key: K, text: string) =>
+  Number(text) >= 1 ? ({ [key]: Math.round(Number(text)) } as Record<K, number>) : {}
 
 /** What the card says; the school may be empty when the rules did not reach the form. */
-export function fromCard({ waitMinutes, everyMinutes, materials, notOn, needs, school = '', ...form }: CardForm): Recipe {
+export function fromCard({
+  waitMinutes,
+  everyMinutes,
+  materials,
+  notOn,
+  needs,
+  school = '',
+  ...form
+}: CardForm): Recipe {
   const [key = '', option = ''] = school.split(': ')
   return {
     ...form,

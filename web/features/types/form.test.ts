@@ -4,7 +4,8 @@ import { sheetSchema } from '#core/type/sheet.ts'
 import { emptySheet, fromForm, toForm } from './form.ts'
 
 describe('the type sheet’s form', () => {
-  it('gives back the sheet that went in', () => expect(sheetSchema.parse(fromForm(toForm(terminalSheet)))).toEqual(terminalSheet))
+  it('gives back the sheet that went in', () =>
+    expect(sheetSchema.parse(fromForm(toForm(terminalSheet)))).toEqual(terminalSheet))
   it('gives back cells and test points', () => {
     const sheet = sheetSchema.parse({
       name: 'x',
@@ -28,24 +29,54 @@ describe('the type sheet’s form', () => {
   })
   it('reads engineering notation and says which number is none', () => {
     const form = toForm(sheetSchema.parse({ name: 'x' }))
-    form.points.push({ name: 'X1', unit: 'Hz', nominal: '14.318M', tolerancePercent: '', from: '', load: '', instrument: '' })
+    form.points.push({
+      name: 'X1',
+      unit: 'Hz',
+      nominal: '14.318M',
+      tolerancePercent: '',
+      from: '',
+      load: '',
+      instrument: '',
+    })
     expect(fromForm(form).points[0]?.nominal).toBe(14_318_000)
-    form.points.push({ name: 'X2', unit: 'Hz', nominal: 'fast', tolerancePercent: '', from: '', load: '', instrument: '' })
+    form.points.push({
+      name: 'X2',
+      unit: 'Hz',
+      nominal: 'fast',
+      tolerancePercent: '',
+      from: '',
+      load: '',
+      instrument: '',
+    })
     expect(sheetSchema.safeParse(fromForm(form)).error?.issues[0]?.path).toEqual(['points', 1, 'nominal'])
   })
   it('keeps attributes it does not show, and leaves lines without a name out', () => {
     const form = toForm({ ...terminalSheet, attributes: { mains: '230 V', line: 'V.24' } })
-    form.functions.push({ name: ' ', essential: true, dependsOn: '', needs: '', full: '', expected: '', notExercised: '', grid: '' })
+    form.functions.push({
+      name: ' ',
+      essential: true,
+      dependsOn: '',
+      needs: '',
+      full: '',
+      expected: '',
+      notExercised: '',
+      grid: '',
+    })
     const sheet = fromForm(form)
     expect(sheet.attributes).toEqual({ mains: '230 V', line: 'V.24' })
     expect(sheet.functions).toHaveLength(9)
     expect(fromForm(emptySheet).positions).toEqual([])
   })
   it('is checked: doubles, unknown positions and circles are named', () => {
-    const bad = (change: object) => sheetSchema.safeParse({ name: 'x', ...change }).error?.issues.map((i) => i.message)
+    const bad = (change: object) =>
+      sheetSchema.safeParse({ name: 'x', ...change }).error?.issues.map((i) => i.message)
     expect(bad({ functions: [{ name: 'a' }, { name: 'A' }] })).toEqual(['Two functions have one name.'])
-    expect(bad({ functions: [{ name: 'a', dependsOn: ['M1'] }] })).toEqual(['a depends on M1, which is no position of this sheet.'])
-    expect(bad({ positions: [{ designator: 'U1', accepts: 'x', on: 'card' }] })).toEqual(['U1 sits on card, which is no assembly of this sheet.'])
+    expect(bad({ functions: [{ name: 'a', dependsOn: ['M1'] }] })).toEqual([
+      'a depends on M1, which is no position of this sheet.',
+    ])
+    expect(bad({ positions: [{ designator: 'U1', accepts: 'x', on: 'card' }] })).toEqual([
+      'U1 sits on card, which is no assembly of this sheet.',
+    ])
     expect(
       bad({
         positions: [

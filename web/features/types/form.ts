@@ -114,38 +114,54 @@ export function toForm(sheet: TypeSheet): SheetForm {
       unit: p.unit,
       nominal: p.nominal === undefined ? '' : String(p.nominal),
       tolerancePercent: p.tolerancePercent === undefined ? '' : String(p.tolerancePercent),
-      from: p.behind ? `${p.behind.point} less ${p.behind.dropMin}-${p.behind.dropMax}` : p.divides ? `${p.divides.point} / ${p.divides.by}` : '',
+      from: p.behind
+        ? `${p.behind.point} less ${p.behind.dropMin}-${p.behind.dropMax}`
+        : p.divides
+          ? `${p.divides.point} / ${p.divides.by}`
+          : '',
       load: p.load ?? '',
       instrument: p.instrument ?? '',
     })),
     zones: sheet.zones.map((z) => ({ ...z })),
     hazards: sheet.hazards.map((h) => ({ kind: h.kind, words: h.words, needs: h.needs ?? '' })),
     weakParts: sheet.weakParts.join('\n'),
-    wayIn: sheet.wayIn.map((w) => ({ what: w.what, count: w.count === undefined ? '' : String(w.count), size: w.size ?? '', head: w.head ?? '', heed: w.heed ?? '' })),
+    wayIn: sheet.wayIn.map((w) => ({
+      what: w.what,
+      count: w.count === undefined ? '' : String(w.count),
+      size: w.size ?? '',
+      head: w.head ?? '',
+      heed: w.heed ?? '',
+    })),
     refit: sheet.refit.map((r) => `${r.first} before ${r.then}${r.why ? `: ${r.why}` : ''}`).join('\n'),
   }
 }
 
 /** "14.318M", "-12": engineering notation, without its unit. What is no number goes on as NaN, so that the server says which field. */
-const numberOf = (text: string): number => parseQuantity(text.trim().replace(/([pnuµmkMG])$/, '$1Hz'))?.value ?? Number.NaN
+const numberOf = (text: string): number =>
+  parseQuantity(text.trim().replace(/([pnuµmkMG])$/, '$1Hz'))?.value ?? Number.NaN
 
 /** "5V less 0.3-0.5" or "X1 / 4"; nothing for other text. */
 function fromPoint(text: string): Pick<TestPoint, 'behind' | 'divides'> {
   const less = /^\s*(.+?)\s+less\s+([\d.]+)(?:\s*(?:-|–|to)\s*([\d.]+))?\s*$/i.exec(text)
-  if (less) return { behind: { point: less[1] ?? '', dropMin: Number(less[2]), dropMax: Number(less[3] ?? less[2]) } }
+  if (less)
+    return { behind: { point: less[1] ?? '', dropMin: Number(less[2]), dropMax: Number(less[3] ?? less[2]) } }
   const divided = /^\s*(.+?)\s*(?:\/|÷)\s*([\d.]+)\s*$/.exec(text)
   return divided ? { divides: { point: divided[1] ?? '', by: Number(divided[2]) } } : {}
 }
 
 /** Lines without a name are left out; the server checks the rest and answers with a sentence. */
 export function fromForm(form: SheetForm): TypeSheet {
-  const text = <K extends string>(key: K, value: string | undefined): Partial<Record<K, string>> => (value?.trim() ? ({ [key]: value.trim() } as Partial<Record<K, string>>) : {})
+  const text = <K extends string>(key: K, value: string | undefined): Partial<Record<K, string>> =>
+    value?.trim() ? ({ [key]: value.trim() } as Partial<Record<K, string>>) : {}
   return {
     name: form.name.trim(),
     kind: form.kind.trim(),
     maker: form.maker.trim(),
     aliases: split(form.aliases),
-    attributes: { ...form.other, ...text('mains', form.mains), ...text('weight', form.weight) } as Record<string, string>,
+    attributes: { ...form.other, ...text('mains', form.mains), ...text('weight', form.weight) } as Record<
+      string,
+      string
+    >,
     functions: form.functions
       .filter((f) => f.name.trim())
       .map((f) => ({
@@ -207,6 +223,8 @@ export function fromForm(form: SheetForm): TypeSheet {
       const match = /^\s*(.+?)\s+before\s+(.+?)\s*(?::\s*(.*))?$/i.exec(line)
       return match?.[1] && match[2] ? [{ first: match[1], then: match[2], ...text('why', match[3]) }] : []
     }),
-    hazards: form.hazards.filter((h) => h.words.trim()).map((h) => ({ kind: h.kind, words: h.words.trim(), ...(h.needs ? { needs: h.needs } : {}) })),
+    hazards: form.hazards
+      .filter((h) => h.words.trim())
+      .map((h) => ({ kind: h.kind, words: h.words.trim(), ...(h.needs ? { needs: h.needs } : {}) })),
   }
 }

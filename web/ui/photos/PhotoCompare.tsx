@@ -4,7 +4,17 @@ import type { PhotoRow } from '#core/views/photos.ts'
 import { useDates } from '#web/app/session.tsx'
 import { photoSrc, photoTitle } from './src.ts'
 
-export function PhotoCompare({ machine, before, after, words }: { machine: string; before: PhotoRow; after: PhotoRow; words?: string | undefined }) {
+export function PhotoCompare({
+  machine,
+  before,
+  after,
+  words,
+}: {
+  machine: string
+  before: PhotoRow
+  after: PhotoRow
+  words?: string | undefined
+}) {
   const { short } = useDates()
   const [percent, setPercent] = useState(50)
   const layer = (photo: PhotoRow, clip: string | undefined) => (
@@ -18,10 +28,20 @@ export function PhotoCompare({ machine, before, after, words }: { machine: strin
   )
   return (
     <figure>
-      <div className="relative mx-auto w-full" style={{ background: 'var(--photo)', aspectRatio: `${before.width} / ${before.height}`, maxHeight: '62vh' }}>
+      <div
+        className="relative mx-auto w-full"
+        style={{
+          background: 'var(--photo)',
+          aspectRatio: `${before.width} / ${before.height}`,
+          maxHeight: '62vh',
+        }}
+      >
         {layer(after, undefined)}
         {layer(before, `inset(0 ${100 - percent}% 0 0)`)}
-        <span className="pointer-events-none absolute inset-y-0 w-0.5 bg-white shadow-[0_0_0_1px_#14201f]" style={{ left: `${percent}%` }}>
+        <span
+          className="pointer-events-none absolute inset-y-0 w-0.5 bg-white shadow-[0_0_0_1px_#14201f]"
+          style={{ left: `${percent}%` }}
+        >
           <span className="absolute top-1/2 -left-3 h-10 w-6.5 -translate-y-1/2 rounded-sm border-2 border-black bg-white" />
         </span>
         <span className="bg-sheet text-13 absolute top-2 left-2 px-2 py-0.5">before, {short(before.at)}</span>
@@ -37,7 +57,8 @@ export function PhotoCompare({ machine, before, after, words }: { machine: strin
         />
       </div>
       <figcaption className="text-13 text-quiet mt-1">
-        {words ?? 'Move the divider by hand or with the arrow keys. Both lie on neutral grey, so that colour can be judged.'}
+        {words ??
+          'Move the divider by hand or with the arrow keys. Both lie on neutral grey, so that colour can be judged.'}
       </figcaption>
     </figure>
   )

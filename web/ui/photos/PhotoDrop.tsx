@@ -36,7 +36,11 @@ export function PhotoDrop({
     window.addEventListener('paste', onPaste)
     return () => window.removeEventListener('paste', onPaste)
   }, [paste])
-  const input = (ref: React.RefObject<HTMLInputElement | null>, name: string, more: { multiple?: boolean; capture?: 'environment' }) => (
+  const input = (
+    ref: React.RefObject<HTMLInputElement | null>,
+    name: string,
+    more: { multiple?: boolean; capture?: 'environment' },
+  ) => (
     <input
       ref={ref}
       type="file"
@@ -70,26 +74,42 @@ export function PhotoDrop({
       <div className="flex flex-wrap items-center gap-3">
         <PlainButton onClick={() => choose.current?.click()}>{label}</PlainButton>
         <Act onClick={() => camera.current?.click()}>Camera</Act>
-        <span className="text-13 text-quiet">{paste ? 'or drop or paste them here' : 'or drop them here'}</span>
+        <span className="text-13 text-quiet">
+          {paste ? 'or drop or paste them here' : 'or drop them here'}
+        </span>
       </div>
       <UploadList uploads={uploads} again={again} drop={drop} />
     </div>
   )
 }
 
-function UploadList({ uploads, again, drop }: { uploads: readonly Upload[]; again: (u: Upload) => void; drop: (u: Upload) => void }) {
+function UploadList({
+  uploads,
+  again,
+  drop,
+}: {
+  uploads: readonly Upload[]
+  again: (u: Upload) => void
+  drop: (u: Upload) => void
+}) {
   const shown = uploads.filter((u) => u.state !== 'kept')
   const kept = uploads.length - shown.length
   if (uploads.length === 0) return null
   return (
     <div className="mt-2" role="status">
-      {kept > 0 && <p className="text-13 text-quiet">{kept === 1 ? '1 photograph kept' : `${kept} photographs kept`}</p>}
+      {kept > 0 && (
+        <p className="text-13 text-quiet">{kept === 1 ? '1 photograph kept' : `${kept} photographs kept`}</p>
+      )}
       <ul>
         {shown.map((u) => (
           <li key={u.key} className="text-13 flex flex-wrap items-center gap-2 py-0.5">
             <span className="truncate">{u.file.name}</span>
             {u.state === 'under way' ? (
-              <progress className="accent-verdigris h-2 w-32" value={u.progress} aria-label={`${u.file.name} on its way`} />
+              <progress
+                className="accent-verdigris h-2 w-32"
+                value={u.progress}
+                aria-label={`${u.file.name} on its way`}
+              />
             ) : (
               <>
                 <strong role="alert" className="text-oxide">

@@ -19,7 +19,9 @@ export function PhotoGrid({
 }) {
   const { short } = useDates()
   return (
-    <ul className={`grid gap-3 ${small ? 'grid-cols-[repeat(auto-fill,minmax(104px,1fr))]' : 'grid-cols-[repeat(auto-fill,minmax(180px,1fr))]'}`}>
+    <ul
+      className={`grid gap-3 ${small ? 'grid-cols-[repeat(auto-fill,minmax(104px,1fr))]' : 'grid-cols-[repeat(auto-fill,minmax(180px,1fr))]'}`}
+    >
       {photos.map((photo) => (
         <li key={photo.entry}>
           <button
@@ -31,7 +33,12 @@ export function PhotoGrid({
             style={{ background: 'var(--photo)' }}
           >
             <span className="relative mx-auto block w-fit">
-              <img src={photoSrc(machine, photo.entry)} alt="" className={small ? 'h-20 max-w-full object-contain' : 'h-36 max-w-full object-contain'} loading="lazy" />
+              <img
+                src={photoSrc(machine, photo.entry)}
+                alt=""
+                className={small ? 'h-20 max-w-full object-contain' : 'h-36 max-w-full object-contain'}
+                loading="lazy"
+              />
               {!small && <Pins pins={photo.pins.map((p) => ({ ...p, label: '' }))} />}
             </span>
           </button>

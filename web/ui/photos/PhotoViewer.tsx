@@ -44,7 +44,18 @@ export function PhotoViewer({
   const setPin = async (x: number, y: number) => {
     const [sort, name] = [target.slice(0, 1), target.slice(2)]
     if (!name) return
-    const pinned = await send([{ body: { kind: 'pin', machine, photo: photo.entry, x, y, ...(sort === 'f' ? { finding: name as EntryId } : { position: name }) } }])
+    const pinned = await send([
+      {
+        body: {
+          kind: 'pin',
+          machine,
+          photo: photo.entry,
+          x,
+          y,
+          ...(sort === 'f' ? { finding: name as EntryId } : { position: name }),
+        },
+      },
+    ])
     if (pinned) setTarget('')
   }
   return (
@@ -89,19 +100,37 @@ export function PhotoViewer({
             </span>
           </div>
           <div className="min-h-0 flex-1">
-            <TransformWrapper key={photo.entry} maxScale={12} doubleClick={{ disabled: target !== '' }} panning={{ disabled: false }}>
-              <TransformComponent wrapperStyle={{ width: '100%', height: '100%' }} contentStyle={{ width: '100%', height: '100%' }}>
+            <TransformWrapper
+              key={photo.entry}
+              maxScale={12}
+              doubleClick={{ disabled: target !== '' }}
+              panning={{ disabled: false }}
+            >
+              <TransformComponent
+                wrapperStyle={{ width: '100%', height: '100%' }}
+                contentStyle={{ width: '100%', height: '100%' }}
+              >
                 <div className="flex h-full w-full items-center justify-center p-4">
                   <div
                     className="relative max-h-full"
-                    style={{ aspectRatio: `${photo.width} / ${photo.height}`, height: '100%', maxWidth: '100%', cursor: target ? 'crosshair' : undefined }}
+                    style={{
+                      aspectRatio: `${photo.width} / ${photo.height}`,
+                      height: '100%',
+                      maxWidth: '100%',
+                      cursor: target ? 'crosshair' : undefined,
+                    }}
                     onClick={(e) => {
                       if (!target) return
                       const box = e.currentTarget.getBoundingClientRect()
                       void setPin((e.clientX - box.left) / box.width, (e.clientY - box.top) / box.height)
                     }}
                   >
-                    <img src={photoSrc(machine, photo.entry, 'original')} alt={photoTitle(photo, short)} className="h-full w-full object-contain" draggable={false} />
+                    <img
+                      src={photoSrc(machine, photo.entry, 'original')}
+                      alt={photoTitle(photo, short)}
+                      className="h-full w-full object-contain"
+                      draggable={false}
+                    />
                     <Pins pins={photo.pins} />
                   </div>
                 </div>

@@ -31,7 +31,12 @@ export function PinCrop({
         alt=""
         loading="lazy"
         className="absolute max-w-none"
-        style={{ width: px * scale, left: px / 2 - pin.x * px * scale, top: px / 2, transform: `translateY(-${pin.y * 100}%)` }}
+        style={{
+          width: px * scale,
+          left: px / 2 - pin.x * px * scale,
+          top: px / 2,
+          transform: `translateY(-${pin.y * 100}%)`,
+        }}
       />
     </button>
   )

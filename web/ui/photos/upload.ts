@@ -47,7 +47,8 @@ export function usePhotoUploads(machine: MachineId, episode?: string) {
   const [uploads, setUploads] = useState<readonly Upload[]>([])
   const queue = useRef<Upload[]>([])
   const running = useRef(0)
-  const change = (key: string, edit: Partial<Upload>) => setUploads((list) => list.map((u) => (u.key === key ? { ...u, ...edit } : u)))
+  const change = (key: string, edit: Partial<Upload>) =>
+    setUploads((list) => list.map((u) => (u.key === key ? { ...u, ...edit } : u)))
 
   const one = async (upload: Upload) => {
     try {
@@ -77,7 +78,10 @@ export function usePhotoUploads(machine: MachineId, episode?: string) {
       if (written.sent && written.refused) throw new Error(written.refused.detail)
       change(upload.key, { state: 'kept', progress: 1 })
     } catch (failure) {
-      change(upload.key, { state: 'refused', error: failure instanceof Error ? failure.message : 'It was not taken.' })
+      change(upload.key, {
+        state: 'refused',
+        error: failure instanceof Error ? failure.message : 'It was not taken.',
+      })
     }
   }
   const pump = () => {
@@ -92,7 +96,13 @@ export function usePhotoUploads(machine: MachineId, episode?: string) {
     }
   }
   const add = (files: Iterable<File>, meta: PhotoMeta = {}) => {
-    const made = [...files].map((file): Upload => ({ key: newId(), file, meta, progress: 0, state: 'under way' }))
+    const made = [...files].map((file): Upload => ({
+      key: newId(),
+      file,
+      meta,
+      progress: 0,
+      state: 'under way',
+    }))
     setUploads((list) => [...list.filter((u) => u.state !== 'kept'), ...made])
     queue.current.push(...made)
     pump()
