@@ -1,11 +1,11 @@
 /** Reading machines: lists, one machine at any time, its record as a file. */
 import { z } from 'zod'
-import type { Place } from '#core/parts/place.ts'
+import type { Place } from '#core/place.ts'
 import type { PartLifeRow, PartView, WaitsFor } from '#core/views/parts.ts'
 import type { EntryId, MachineId } from '#core/ids.ts'
 import type { MachineSummary } from '#core/views/summary.ts'
 import type { Money } from '#core/quantity/quantity.ts'
-import type { WaitRow } from '#core/work/waits.ts'
+import type { WaitRow } from '#core/history/waits.ts'
 import { listColumns, listFilters, listSorts, pageSize } from './filters.ts'
 import { instantSchema } from '#core/quantity/schemas.ts'
 

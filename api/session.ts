@@ -2,7 +2,7 @@
 import { z } from 'zod'
 import { authorities } from '#core/history/kinds.ts'
 import { accountIdSchema, partyIdSchema } from '#core/ids.ts'
-import { roles } from '#core/work/roles.ts'
+import { roles } from '#core/roles.ts'
 
 const name = z.string().trim().min(1, 'Say the name.').max(80)
 export const emailSchema = z

@@ -1,5 +1,5 @@
 /** Identities that the stories share. */
-import { numberedId } from '#core/history/teller.ts'
+import { numberedId } from '#core/testing/script.ts'
 import type { GearId, MachineId, MethodId } from '#core/ids.ts'
 
 const machineId = (n: number) => numberedId<MachineId>(n, 41)

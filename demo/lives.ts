@@ -1,5 +1,5 @@
 /** The lives before today of the terminals, the calculators and the ferry office's till, one story each. */
-import { inStore } from '#core/parts/place.ts'
+import { inStore } from '#core/place.ts'
 import { machines } from './ids.ts'
 import { people } from './people.ts'
 import { register } from './register.ts'

@@ -1,7 +1,7 @@
 /** The invented people of the invented museum. */
-import { numberedId } from '#core/history/teller.ts'
+import { numberedId } from '#core/testing/script.ts'
 import type { AccountId, PartyId } from '#core/ids.ts'
-import type { Role } from '#core/work/roles.ts'
+import type { Role } from '#core/roles.ts'
 
 export const demoPassword = 'museum-workshop'
 /** Steward and restorer confirm with it on a tablet where somebody else is signed in. */

@@ -1,6 +1,6 @@
 /** Type sheets of invented makers: eight machines unlike each other. */
 import { readGrid } from '#core/diagnosis/cells.ts'
-import { numberedId } from '#core/history/teller.ts'
+import { numberedId } from '#core/testing/script.ts'
 import type { TypeId } from '#core/ids.ts'
 import { sheetSchema, type TypeSheet } from '#core/type/sheet.ts'
 

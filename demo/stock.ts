@@ -1,8 +1,8 @@
 /** Drawers and bags of the museum: parts by name, lots by number, what is kept for whom, and what an owner agreed to. */
 import type { Body } from '#core/history/kinds.ts'
-import { numberedId } from '#core/history/teller.ts'
+import { numberedId } from '#core/testing/script.ts'
 import type { LotId, MachineId } from '#core/ids.ts'
-import { inMachine, inStore } from '#core/parts/place.ts'
+import { inMachine, inStore } from '#core/place.ts'
 import { machines } from './ids.ts'
 import { people, type PersonKey } from './people.ts'
 import type { Story } from './story.ts'

@@ -1,6 +1,6 @@
 /** Every effect and every problem of a typed line in words. The tables are complete by type: a new one will not compile without its line. */
 import { describe, expect, it } from 'vitest'
-import type { Effect, Problem } from '#core/work/composer/index.ts'
+import type { Effect, Problem } from '#core/composer/index.ts'
 import { effectWords, problemWords } from './composer.ts'
 
 const when = { zone: 'Europe/Oslo', now: '2026-03-10T12:00:00.000Z' }

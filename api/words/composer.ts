@@ -1,6 +1,6 @@
 /** What a typed line will do, said before Enter; and what is missing in it. */
-import type { Effect, Problem } from '#core/work/composer/index.ts'
-import type { Question } from '#core/work/composer/ask.ts'
+import type { Effect, Problem } from '#core/composer/index.ts'
+import type { Question } from '#core/composer/ask.ts'
 import { checkTitles, precautionTitle, ruleTitle } from './checks.ts'
 import { clockWords, durationWords, shortDay } from './dates.ts'
 import { resultWords } from './entries.ts'

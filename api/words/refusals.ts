@@ -1,6 +1,6 @@
 /** What a refusal says to a volunteer: what happened, and what to do. Nothing that was typed is lost by it. */
 import type { Refusal } from '#core/history/refusal.ts'
-import type { Place } from '#core/parts/place.ts'
+import type { Place } from '#core/place.ts'
 import { clockWords, dayWords } from './dates.ts'
 import { aNoun, list } from './lists.ts'
 

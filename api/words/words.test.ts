@@ -1,7 +1,9 @@
+import { policies, policyKeys } from '#core/policy.ts'
+import { policySpeaks } from './policies.ts'
 import { describe, expect, it } from 'vitest'
 import { allPass, fail, found, home, other, pass, slot, test, twoTerminals } from '#core/testing/terminal.ts'
 import type { Refusal } from '#core/history/refusal.ts'
-import { numberedId, type Teller } from '#core/history/teller.ts'
+import { numberedId, type Teller } from '#core/testing/script.ts'
 import type { EntryId } from '#core/ids.ts'
 import { episodeView } from '#core/views/episode.ts'
 import { labelsFor } from '#core/views/labels.ts'
@@ -347,5 +349,15 @@ describe('the composer’s words', () => {
         when.zone,
       ),
     ).toContain('because …')
+  })
+})
+
+describe('house rules', () => {
+  it('say what speaks for each option, each in words of its own', () => {
+    for (const key of policyKeys) {
+      const said = policies[key].options.map((option) => policySpeaks(key, option))
+      for (const words of said) expect(words).toMatch(/^[A-Z“].{20,}\.$/)
+    }
+    expect(policySpeaks('no such rule', 'x')).toBe('')
   })
 })

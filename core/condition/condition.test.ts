@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import type { BodyOf } from '#core/history/kinds.ts'
-import type { Teller } from '#core/history/teller.ts'
+import type { Teller } from '#core/testing/script.ts'
 import type { EntryId, PartyId } from '#core/ids.ts'
 import { home, person, twoTerminals } from '#core/testing/terminal.ts'
 import { conditionView } from '#core/views/condition.ts'

@@ -1,11 +1,11 @@
 /** The condition of a machine at any date: zones, grades with the findings that made them, appearance, completeness, what would lift it. */
 import type { MachineState, World } from '#core/history/world.ts'
 import { positionsOf, sheetOf } from '#core/history/world.ts'
-import { contentsOf } from '#core/parts/presence.ts'
+import { contentsOf } from '#core/history/presence.ts'
 import type { Instant } from '#core/quantity/time.ts'
-import { policyNumber } from '#core/work/policy.ts'
+import { policyNumber } from '#core/history/policy.ts'
 import { findingAt, type FindingAt, type Grade } from './grade.ts'
-import type { FindingState, Severity } from './state.ts'
+import type { FindingState, Severity } from '#core/history/condition-state.ts'
 
 /** Zones looked at on a machine whose type names none. */
 export const usualZones: readonly string[] = [

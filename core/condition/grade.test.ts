@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { findingKinds } from '#core/history/bodies/condition.ts'
 import { gradeOfFacts, type Grade, type GradeFacts } from './grade.ts'
-import type { Activity, Danger, Severity } from './state.ts'
+import type { Activity, Danger, Severity } from '#core/history/condition-state.ts'
 
 /**
  * The four-grade scale after S. Keene, "Audits of care", in Storage, UKIC 1991 (from memory), written as a decision table by

@@ -4,7 +4,7 @@
  */
 import type { FindingKind } from '#core/history/bodies/condition.ts'
 import { daysBetween, type Instant } from '#core/quantity/time.ts'
-import type { Activity, Danger, FindingLook, FindingState, Severity } from './state.ts'
+import type { Activity, Danger, FindingLook, FindingState, Severity } from '#core/history/condition-state.ts'
 
 export type Grade = 1 | 2 | 3 | 4
 export const gradeWords: Readonly<Record<Grade, string>> = {

@@ -3,7 +3,7 @@ import type { MachineState, World } from '#core/history/world.ts'
 import type { Instant } from '#core/quantity/time.ts'
 import { reinspectDaysOf } from './condition.ts'
 import { findingAt, type FindingAt, type Grade } from './grade.ts'
-import type { SurveyState } from './state.ts'
+import type { SurveyState } from '#core/history/condition-state.ts'
 
 export interface SurveyPair {
   readonly first: SurveyState

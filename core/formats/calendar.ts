@@ -1,6 +1,6 @@
 /** iCalendar after RFC 5545: each wait as an event that rings when it is over. */
 import { instantToMs, msToInstant, type Instant } from '#core/quantity/time.ts'
-import type { WaitRow } from '#core/work/waits.ts'
+import type { WaitRow } from '#core/history/waits.ts'
 
 export interface CalendarWait extends WaitRow {
   /** Name and number of its machine. */

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { draftSchema } from '#core/history/entry.ts'
-import { numberedId } from '#core/history/teller.ts'
+import { numberedId } from '#core/testing/script.ts'
 import type { PartyId, TypeId } from '#core/ids.ts'
 import { readCsv } from './csv.ts'
 import { guessMapping, planTable, type TableContext } from './machine-table.ts'

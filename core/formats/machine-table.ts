@@ -1,6 +1,6 @@
 /** A table of machines → entries: columns mapped to facts, each row checked by itself, ids derived so that a file read twice makes no doubles. */
 import { v5 } from 'uuid'
-import { mayWrite, type Role } from '#core/work/roles.ts'
+import { mayWrite, type Role } from '#core/roles.ts'
 import {
   legalStatuses,
   purposes,

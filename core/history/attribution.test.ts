@@ -3,7 +3,7 @@ import { fail, found, home, pass, slot, test, twoTerminals } from '#core/testing
 import { partAsFound, type EpisodeId, type GearId, type PartId } from '#core/ids.ts'
 import type { TestResult } from './kinds.ts'
 import { compareResults, conclusionsOf } from './attribution.ts'
-import { numberedId, type Teller } from './teller.ts'
+import { numberedId, type Teller } from '#core/testing/script.ts'
 
 const conclusions = (t: Teller, fn: string) =>
   conclusionsOf(t.world(), t.world().machines.get(home)!).filter((c) => c.fn === fn)

@@ -1,6 +1,6 @@
 /** Net changes: all steps on one target between two moments are one change, with its steps inside. */
 import type { PartId } from '#core/ids.ts'
-import type { Place } from '#core/parts/place.ts'
+import type { Place } from '#core/place.ts'
 import type { SheetFunction, SheetPosition } from '#core/type/sheet.ts'
 import type { Reach, Target } from './kinds.ts'
 import type { Statement } from './versions.ts'

@@ -4,7 +4,7 @@ import { found, home, slot, twoTerminals } from '#core/testing/terminal.ts'
 import type { Entry } from './entry.ts'
 import { fold } from './fold.ts'
 import type { Body } from './kinds.ts'
-import { numberedId, type Teller } from './teller.ts'
+import { numberedId, type Teller } from '#core/testing/script.ts'
 import type { EntryId } from '#core/ids.ts'
 
 /** What an act would become, without its staying. */

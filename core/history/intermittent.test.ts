@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { home, pass, test, twoTerminals } from '#core/testing/terminal.ts'
 import { cleanStartsNeeded, failureRateBound, luckOfCleanRun } from './intermittent.ts'
 import { standingsOf } from './standing.ts'
-import type { Teller } from './teller.ts'
+import type { Teller } from '#core/testing/script.ts'
 
 describe('sums of an intermittent fault', () => {
   it('agrees with Fisher’s exact test: eight cups, four and four, all right by luck 1 in 70', () => {

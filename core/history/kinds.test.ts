@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { at, id, smallest } from '#core/testing/bodies.ts'
 import { home, slot } from '#core/testing/terminal.ts'
-import { numberedId } from './teller.ts'
+import { numberedId } from '#core/testing/script.ts'
 import { draftSchema } from './entry.ts'
 import { kinds, schemaOfKind } from './kinds.ts'
 import { subjectsOf } from './subjects.ts'

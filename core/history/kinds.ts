@@ -10,7 +10,7 @@ import {
   partyIdSchema,
   typeIdSchema,
 } from '#core/ids.ts'
-import { placeSchema } from '#core/parts/place.ts'
+import { placeSchema } from '#core/place.ts'
 import { sheetSchema } from '#core/type/sheet.ts'
 import {
   batchBody,

@@ -1,6 +1,6 @@
 /** Why an entry cannot be admitted: data only. Words are made at the edge (api/words). */
 import type { EntryId, PartId } from '#core/ids.ts'
-import type { Place } from '#core/parts/place.ts'
+import type { Place } from '#core/place.ts'
 import type { Instant } from '#core/quantity/time.ts'
 
 export type Refusal =

@@ -1,6 +1,6 @@
 /** What is known of each function of a machine, and the working status that follows from it. */
 import { instantToMs } from '#core/quantity/time.ts'
-import { policyNumber } from '#core/work/policy.ts'
+import { policyNumber } from '#core/history/policy.ts'
 import type { SheetFunction } from '#core/type/sheet.ts'
 import {
   dependenciesOf,

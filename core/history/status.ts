@@ -1,9 +1,9 @@
 /** The working status of a machine: one word, derived, with what it rests on. */
 import { instantToMs, type Instant } from '#core/quantity/time.ts'
 import type { PartId } from '#core/ids.ts'
-import { missingEssentials, offAssemblies, type Missing, type OffAssembly } from '#core/parts/presence.ts'
-import type { WaitRow } from '#core/work/waits.ts'
-import { policyOf } from '#core/work/policy.ts'
+import { missingEssentials, offAssemblies, type Missing, type OffAssembly } from '#core/history/presence.ts'
+import type { WaitRow } from '#core/history/waits.ts'
+import { policyOf } from '#core/history/policy.ts'
 import { standingsOf, type Standing, type StandingWord } from './standing.ts'
 import type { EpisodeState, HazardState, MachineState, World } from './world.ts'
 

@@ -1,5 +1,5 @@
 /** Which subjects an entry concerns, computed from its body; never typed by anyone. */
-import type { Place } from '#core/parts/place.ts'
+import type { Place } from '#core/place.ts'
 import type { Draft, Subject } from './entry.ts'
 import type { Body } from './kinds.ts'
 

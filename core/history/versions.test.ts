@@ -4,7 +4,7 @@ import type { AccountId, EntryId } from '#core/ids.ts'
 import { fold } from './fold.ts'
 import { lift } from './lifts/index.ts'
 import { standingsOf } from './standing.ts'
-import { numberedId, type Teller } from './teller.ts'
+import { numberedId, type Teller } from '#core/testing/script.ts'
 
 const word = (t: Teller, fn: string) =>
   standingsOf(t.world(), t.world().machines.get(home)!).find((s) => s.fn === fn)!.word

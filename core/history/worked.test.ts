@@ -17,7 +17,7 @@ import { fold } from './fold.ts'
 import { standingsOf } from './standing.ts'
 import { machineStanding } from './status.ts'
 import { openQuestions } from './void.ts'
-import { numberedId, type Teller } from './teller.ts'
+import { numberedId, type Teller } from '#core/testing/script.ts'
 
 const status = (t: Teller, machine = home) => machineStanding(t.world(), t.world().machines.get(machine)!)
 const standing = (t: Teller, fn: string) =>

@@ -1,7 +1,7 @@
 /** What the fold leaves behind: the state of everything the given entries speak of. Readonly once the fold is done. */
-import type { ArrivalState, ConditionState } from '#core/condition/state.ts'
+import type { ArrivalState, ConditionState } from '#core/history/condition-state.ts'
 import type { EntryId, GearId, LotId, MachineId, MethodId, PartId, PartyId, TypeId } from '#core/ids.ts'
-import type { Place } from '#core/parts/place.ts'
+import type { Place } from '#core/place.ts'
 import type { Instant } from '#core/quantity/time.ts'
 import type { Money, Quantity } from '#core/quantity/quantity.ts'
 import type { SheetFunction, SheetPosition, TypeSheet } from '#core/type/sheet.ts'

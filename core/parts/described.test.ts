@@ -1,6 +1,6 @@
 /** A part is described more than once, a donor was never touched, a move is older than the registration: the ledger holds. */
 import { describe, expect, it } from 'vitest'
-import { numberedId } from '#core/history/teller.ts'
+import { numberedId } from '#core/testing/script.ts'
 import { fold } from '#core/history/fold.ts'
 import { standingsOf } from '#core/history/standing.ts'
 import type { MachineId, PartId } from '#core/ids.ts'
@@ -16,7 +16,7 @@ import {
   typeId,
 } from '#core/testing/terminal.ts'
 import { brokenChain } from './ledger.ts'
-import { inAssembly, type Place } from './place.ts'
+import { inAssembly, type Place } from '#core/place.ts'
 
 const shelf: Place = { in: { kind: 'store', id: 'shelf' } }
 const rig: Place = { in: { kind: 'rig', id: 'rig' } }

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import type { PartyId } from '#core/ids.ts'
-import { numberedId } from '#core/history/teller.ts'
+import { numberedId } from '#core/testing/script.ts'
 import { found, home, other, slot, twoTerminals } from '#core/testing/terminal.ts'
 import { movingBodies, wantsTag } from './destination.ts'
 

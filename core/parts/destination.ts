@@ -2,7 +2,7 @@
 import type { Body, Leg } from '#core/history/kinds.ts'
 import type { PartId, PartyId } from '#core/ids.ts'
 import type { Instant } from '#core/quantity/time.ts'
-import { gone, inStore, withParty, type Place } from './place.ts'
+import { gone, inStore, withParty, type Place } from '#core/place.ts'
 
 export type Destination =
   | {

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import type { MachineId, PartId } from '#core/ids.ts'
-import { numberedId, type Teller } from '#core/history/teller.ts'
+import { numberedId, type Teller } from '#core/testing/script.ts'
 import { found, home, other, slot, terminalSheet, twoTerminals, typeId } from '#core/testing/terminal.ts'
 import { candidatesFor, needAt, needsOf } from '#core/views/donors.ts'
 import { appraise, chooseDonors, usualWeights, type Candidate, type Need } from './donors.ts'

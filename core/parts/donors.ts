@@ -9,7 +9,7 @@ import { assign } from './assignment.ts'
 import type { LotFacts } from './lots.ts'
 import type { ConsentWord } from './ownership.ts'
 import { judgeFit, type Fit, type PartFacts } from './fit.ts'
-import type { Place } from './place.ts'
+import type { Place } from '#core/place.ts'
 
 export interface Need {
   readonly key: string

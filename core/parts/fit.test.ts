@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import type { PartId } from '#core/ids.ts'
-import { numberedId } from '#core/history/teller.ts'
+import { numberedId } from '#core/testing/script.ts'
 import { bodies, composing, problem } from '#core/testing/composing.ts'
 import { terminalSheet } from '#core/testing/terminal.ts'
 import { positionSchema, sheetSchema } from '#core/type/sheet.ts'

@@ -4,10 +4,10 @@ import type { Health } from '#core/history/kinds.ts'
 import type { Refusal } from '#core/history/refusal.ts'
 import { functionsOf, positionsOf, type MachineState, type World } from '#core/history/world.ts'
 import type { SheetPosition } from '#core/type/sheet.ts'
-import { homeOf, machineAround, partKindOf } from './presence.ts'
+import { homeOf, machineAround, partKindOf } from '#core/history/presence.ts'
 import { kindMatch } from './designations.ts'
 import { findings, type FitAttribute } from './fit-rules.ts'
-import type { Place } from './place.ts'
+import type { Place } from '#core/place.ts'
 
 export type FitRemark =
   | 'part kind not known'

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import type { PartId } from '#core/ids.ts'
-import { numberedId } from '#core/history/teller.ts'
+import { numberedId } from '#core/testing/script.ts'
 import { positionSchema } from '#core/type/sheet.ts'
 import type { Candidate, Need } from './donors.ts'
 import { fromStock, passiveValue } from './from-stock.ts'

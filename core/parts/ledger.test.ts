@@ -4,11 +4,11 @@ import { found, home, other, person, slot, terminalSheet, twoTerminals } from '#
 import type { MachineId, PartId } from '#core/ids.ts'
 import { fold } from '#core/history/fold.ts'
 import { standingsOf } from '#core/history/standing.ts'
-import { numberedId, type Teller } from '#core/history/teller.ts'
+import { numberedId, type Teller } from '#core/testing/script.ts'
 import type { World } from '#core/history/world.ts'
 import { fitOf } from './fit.ts'
-import { isSlot, placeKey, type Place } from './place.ts'
-import { contentsOf } from './presence.ts'
+import { isSlot, placeKey, type Place } from '#core/place.ts'
+import { contentsOf } from '#core/history/presence.ts'
 
 const drawer: Place = { in: { kind: 'store', id: 'drawer' } }
 const at = (minute: number) => new Date(Date.UTC(2026, 2, 2, 10, minute)).toISOString()

@@ -8,8 +8,8 @@ import { sortKey } from '#core/quantity/time.ts'
 import type { Leg } from '#core/history/kinds.ts'
 import type { Statement } from '#core/history/versions.ts'
 import type { World } from '#core/history/world.ts'
-import { isSlot, placeKey, samePlace, type Place } from './place.ts'
-import { homeOf, machineAround, placeOfPart } from './presence.ts'
+import { isSlot, placeKey, samePlace, type Place } from '#core/place.ts'
+import { homeOf, machineAround, placeOfPart } from '#core/history/presence.ts'
 
 /** A move as it would stand: its place in the order and its legs. */
 export interface MoveAt {

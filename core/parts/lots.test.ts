@@ -1,14 +1,14 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import { fold } from '#core/history/fold.ts'
-import { numberedId, type Teller } from '#core/history/teller.ts'
+import { numberedId, type Teller } from '#core/testing/script.ts'
 import type { Body } from '#core/history/kinds.ts'
 import type { LotId, MachineId, PartId } from '#core/ids.ts'
 import { lotView } from '#core/views/lots.ts'
 import { candidatesFor, needsOf } from '#core/views/donors.ts'
 import { home, other, slot, twoTerminals } from '#core/testing/terminal.ts'
 import { oneOutOf, tallyOf } from './lots.ts'
-import { gone, inStore, placeKey, type Place } from './place.ts'
+import { gone, inStore, placeKey, type Place } from '#core/place.ts'
 
 const lot = numberedId<LotId>(1, 11)
 const drawer = inStore('drawer 7')

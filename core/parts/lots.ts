@@ -2,7 +2,7 @@
 import type { Body } from '#core/history/kinds.ts'
 import type { LotPlace, LotState, ReservationState, World } from '#core/history/world.ts'
 import type { LotId, MachineId, PartId } from '#core/ids.ts'
-import type { HolderKind, Place } from './place.ts'
+import type { HolderKind, Place } from '#core/place.ts'
 
 /** Holders from which one of a lot can still be taken. */
 const within: ReadonlySet<HolderKind> = new Set(['store', 'kept', 'rig', 'tray'])

@@ -1,5 +1,5 @@
 import { expect, it } from 'vitest'
-import { numberedId } from '#core/history/teller.ts'
+import { numberedId } from '#core/testing/script.ts'
 import type { PartId } from '#core/ids.ts'
 import { found, home, other, slot, twoTerminals } from '#core/testing/terminal.ts'
 import { clusterOf } from './datecodes.ts'

@@ -1,7 +1,7 @@
 /** Originality: three shares of the listed positions by weight. What nobody looked at is as found: neither original nor missing. */
 import type { MachineState, World } from '#core/history/world.ts'
 import type { DatedPart } from './datecodes.ts'
-import { contentsOf } from './presence.ts'
+import { contentsOf } from '#core/history/presence.ts'
 
 export interface Originality {
   /** Percent of the weight; the three add up to 100 but for rounding. Empty positions count as replaced: the part is not there. */

@@ -1,11 +1,11 @@
 import { describe, expect, it } from 'vitest'
-import { numberedId, type Teller } from '#core/history/teller.ts'
+import { numberedId, type Teller } from '#core/testing/script.ts'
 import type { Body } from '#core/history/kinds.ts'
 import type { PartyId } from '#core/ids.ts'
 import { found, home, other, slot, twoTerminals } from '#core/testing/terminal.ts'
 import { candidatesFor, needsOf } from '#core/views/donors.ts'
 import { appraise } from './donors.ts'
-import { gone, inStore, withParty, type Place } from './place.ts'
+import { gone, inStore, withParty, type Place } from '#core/place.ts'
 
 const owner = numberedId<PartyId>(8, 3)
 const at = (hour: number) => `2026-03-02T${String(hour).padStart(2, '0')}:00:00.000Z`
@@ -92,7 +92,7 @@ describe('a guest', () => {
     vouches: { party, confirmed: new Set<string>() },
   })
   it('agrees for themselves only', async () => {
-    const { judge } = await import('#core/history/admission.ts')
+    const { judge } = await import('#core/judging/admission.ts')
     const t = owned()
     const entry = { ...t.told(at(10), consent(true)), body: consent(true) }
     const asked = (party: PartyId) =>

@@ -5,8 +5,8 @@ import type { BodyOf } from '#core/history/kinds.ts'
 import type { Instant } from '#core/quantity/time.ts'
 import type { MachineState, World } from '#core/history/world.ts'
 import type { PartId, PartyId } from '#core/ids.ts'
-import { machineAround } from './presence.ts'
-import type { Place } from './place.ts'
+import { machineAround } from '#core/history/presence.ts'
+import type { Place } from '#core/place.ts'
 
 export type ConsentWord = 'given' | 'refused' | 'not asked'
 

@@ -5,7 +5,7 @@ import { sheetSchema } from '#core/type/sheet.ts'
 import { renewalView } from '#core/views/renewal.ts'
 import type { LotId, PartId } from '#core/ids.ts'
 import { learnedFrom, withLearned } from './learned.ts'
-import { numberedId } from '#core/history/teller.ts'
+import { numberedId } from '#core/testing/script.ts'
 import { fromStockFor, orderList, ratingsSaid, wantsOf } from './renewal.ts'
 
 const sheet = sheetSchema.parse({

@@ -1,5 +1,5 @@
 /** Evidence that handling destroys: which of it was photographed, and what an act would break unseen. */
-import type { EvidenceState } from '#core/condition/state.ts'
+import type { EvidenceState } from '#core/history/condition-state.ts'
 import { evidenceSorts } from '#core/history/bodies/arrival.ts'
 import type { MachineState } from '#core/history/world.ts'
 import type { EntryId } from '#core/ids.ts'

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { Teller } from '#core/history/teller.ts'
+import { Teller } from '#core/testing/script.ts'
 import { home, person, twoTerminals } from '#core/testing/terminal.ts'
 import { isEdtf } from '#core/quantity/time.ts'
 import { equalShares } from '#core/quantity/shares.ts'

@@ -1,6 +1,6 @@
 /** One smallest body of every kind of entry, for tests that must hold for all of them. */
 import { home, other, person, slot } from './terminal.ts'
-import { numberedId } from '#core/history/teller.ts'
+import { numberedId } from '#core/testing/script.ts'
 
 export const id = numberedId(1)
 export const at = '2026-03-02T10:00:00.000Z'

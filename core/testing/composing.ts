@@ -1,10 +1,10 @@
 /** A composer over an invented terminal, for tests of core. */
-import { numberedId, type Teller } from '#core/history/teller.ts'
+import { numberedId, type Teller } from '#core/testing/script.ts'
 import type { EntryId } from '#core/ids.ts'
 import { episodeView, lotContext, machineContext, partContext } from '#core/views/episode.ts'
 import type { TypeSheet } from '#core/type/sheet.ts'
 import type { World } from '#core/history/world.ts'
-import { parseLine, type LookedUp, type Parsed } from '#core/work/composer/index.ts'
+import { parseLine, type LookedUp, type Parsed } from '#core/composer/index.ts'
 import { home, twoTerminals, typeId } from './terminal.ts'
 
 export const composingNow = '2026-03-10T18:00:00.000Z'

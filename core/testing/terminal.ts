@@ -7,9 +7,9 @@ import {
   type PartyId,
   type TypeId,
 } from '#core/ids.ts'
-import { numberedId, Teller } from '#core/history/teller.ts'
+import { numberedId, Teller } from '#core/testing/script.ts'
 import type { TestResult } from '#core/history/kinds.ts'
-import { inMachine, type Place } from '#core/parts/place.ts'
+import { inMachine, type Place } from '#core/place.ts'
 import { sheetSchema, type TypeSheet } from '#core/type/sheet.ts'
 
 export const terminalSheet: TypeSheet = sheetSchema.parse({

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { numberedId, type Teller } from '#core/history/teller.ts'
+import { numberedId, type Teller } from '#core/testing/script.ts'
 import type { Body } from '#core/history/kinds.ts'
 import { fold } from '#core/history/fold.ts'
 import type { MachineId, PartId, PartyId } from '#core/ids.ts'

@@ -21,7 +21,7 @@ import {
   type Supposed,
 } from '#core/condition/grade.ts'
 import { compareSurveys, gradePairs, pairsOf, surveyGrades } from '#core/condition/surveys.ts'
-import type { Activity, Danger, FindingChange, Severity, SurveyState } from '#core/condition/state.ts'
+import type { Activity, Danger, FindingChange, Severity, SurveyState } from '#core/history/condition-state.ts'
 import type { FindingKind } from '#core/history/bodies/condition.ts'
 import type { MachineState, World } from '#core/history/world.ts'
 import { positionsOf } from '#core/history/world.ts'

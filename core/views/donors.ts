@@ -8,7 +8,7 @@ import type { Candidate, Donor, Need } from '#core/parts/donors.ts'
 import { chargeEnded, factsOfPart, type PartFacts } from '#core/parts/fit.ts'
 import { keptForOthers, lies, tallyOf } from '#core/parts/lots.ts'
 import { consentOf, ownerOf } from '#core/parts/ownership.ts'
-import type { Place } from '#core/parts/place.ts'
+import type { Place } from '#core/place.ts'
 import type { SheetPosition } from '#core/type/sheet.ts'
 import {
   contentsOf,
@@ -17,7 +17,7 @@ import {
   machineAround,
   partKindOf,
   type PositionContent,
-} from '#core/parts/presence.ts'
+} from '#core/history/presence.ts'
 import { lotLabel, machineNumber, partLabel, placeLabel } from './labels.ts'
 import { factsOfLot, fitFactsOfLot, reservationRow } from './lots.ts'
 

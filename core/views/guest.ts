@@ -8,8 +8,8 @@ import type { NetChange } from '#core/history/changes.ts'
 import { machineStanding } from '#core/history/status.ts'
 import type { MachineState, World } from '#core/history/world.ts'
 import type { MachineId, PartyId } from '#core/ids.ts'
-import { machineAround } from '#core/parts/presence.ts'
-import type { Place } from '#core/parts/place.ts'
+import { machineAround } from '#core/history/presence.ts'
+import type { Place } from '#core/place.ts'
 import {
   machineView,
   type EpisodeRow,

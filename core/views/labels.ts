@@ -3,8 +3,8 @@ import type { LotId, PartId } from '#core/ids.ts'
 import type { Body } from '#core/history/kinds.ts'
 import type { Statement } from '#core/history/versions.ts'
 import type { World } from '#core/history/world.ts'
-import type { Place } from '#core/parts/place.ts'
-import { homeOf, machineAround, partKindOf, type When } from '#core/parts/presence.ts'
+import type { Place } from '#core/place.ts'
+import { homeOf, machineAround, partKindOf, type When } from '#core/history/presence.ts'
 
 export type Labels = Readonly<Record<string, string>>
 

@@ -2,7 +2,7 @@
 import type { LotState, ReservationState, World } from '#core/history/world.ts'
 import type { LotId } from '#core/ids.ts'
 import { lies, tallyOf, type LotFacts, type LotTally } from '#core/parts/lots.ts'
-import type { Place } from '#core/parts/place.ts'
+import type { Place } from '#core/place.ts'
 import type { PartFacts } from '#core/parts/fit.ts'
 import type { Instant } from '#core/quantity/time.ts'
 import { lotLabel, machineNumber, partLabel, placeLabel } from './labels.ts'

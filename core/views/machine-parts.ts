@@ -3,7 +3,7 @@ import type { ConsentMatter } from '#core/history/bodies/consent.ts'
 import { trayOf } from '#core/history/status.ts'
 import type { MachineState, World } from '#core/history/world.ts'
 import type { EntryId } from '#core/ids.ts'
-import { contentsOf, contentWord, machineAround, type ContentWord } from '#core/parts/presence.ts'
+import { contentsOf, contentWord, machineAround, type ContentWord } from '#core/history/presence.ts'
 import type { Instant } from '#core/quantity/time.ts'
 import { partLabel, placeLabel } from './labels.ts'
 

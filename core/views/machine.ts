@@ -19,7 +19,8 @@ import { chainOf } from '#core/provenance/chain.ts'
 import type { Money } from '#core/quantity/quantity.ts'
 import type { Instant } from '#core/quantity/time.ts'
 import type { SheetHazard } from '#core/type/sheet.ts'
-import { policies, policyOf } from '#core/work/policy.ts'
+import { policyOf } from '#core/history/policy.ts'
+import { isHouseOnly, policyKeys } from '#core/policy.ts'
 import { arrivalOpen } from './arrival-open.ts'
 import { photoRows, type PhotoRow } from './photos.ts'
 import { labelsFor, machineNumber, placeLabel, type Labels } from './labels.ts'
@@ -419,13 +420,13 @@ export function machineView(world: World, id: MachineId): MachineView | undefine
       gaps: chainOf(machine.arrival.links, 'UTC', world.now, machine.registered.happenedAt.latest).gaps,
     },
     arrivalOpen: arrivalOpen(machine),
-    policies: policies
-      .filter((p) => !p.houseOnly)
-      .map((p) => {
-        const own = machine.policies.get(p.key)
+    policies: policyKeys
+      .filter((key) => !isHouseOnly(key))
+      .map((key) => {
+        const own = machine.policies.get(key)
         return {
-          key: p.key,
-          option: policyOf(world, machine, p.key),
+          key,
+          option: policyOf(world, machine, key),
           own: own !== undefined,
           reason: own?.body.kind === 'rule' && own.body.what === 'policy' ? own.body.reason : undefined,
         }

@@ -1,8 +1,8 @@
 /** Where every part is, and one part's life across machines. */
 import type { PartId } from '#core/ids.ts'
 import type { PartState, World } from '#core/history/world.ts'
-import { isSlot, placeKey, type Place } from '#core/parts/place.ts'
-import { contentsOf, machineAround, partKindOf } from '#core/parts/presence.ts'
+import { isSlot, placeKey, type Place } from '#core/place.ts'
+import { contentsOf, machineAround, partKindOf } from '#core/history/presence.ts'
 import { sortKey, type Instant } from '#core/quantity/time.ts'
 import { lotLabel, machineNumber, partLabel, placeLabel } from './labels.ts'
 import { reservationRow, type ReservationRow } from './lots.ts'

@@ -13,7 +13,7 @@ import {
 } from '#core/testing/terminal.ts'
 import type { PartId, PartyId } from '#core/ids.ts'
 import { machineStanding } from '#core/history/status.ts'
-import { numberedId, type Teller } from '#core/history/teller.ts'
+import { numberedId, type Teller } from '#core/testing/script.ts'
 import { recordEntries } from '#core/formats/record.ts'
 import { fold } from '#core/history/fold.ts'
 import { episodeView } from './episode.ts'

@@ -3,7 +3,7 @@ import { machineStanding } from '#core/history/status.ts'
 import { functionsOf, positionsOf, type MachineState, type World } from '#core/history/world.ts'
 import type { EntryId, MachineId } from '#core/ids.ts'
 import { mountPoints } from '#core/parts/donors.ts'
-import { contentsOf, contentWord, type PositionContent } from '#core/parts/presence.ts'
+import { contentsOf, contentWord, type PositionContent } from '#core/history/presence.ts'
 import type { LotUnit, ModuleKind, ModuleState } from '#core/parts/whole-machines.ts'
 import { machineNumber } from './labels.ts'
 

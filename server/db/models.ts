@@ -6,7 +6,7 @@ import {
   type InferAttributes,
   type InferCreationAttributes,
 } from 'sequelize'
-import type { Role } from '#core/work/roles.ts'
+import type { Role } from '#core/roles.ts'
 import type { Db } from './connection.ts'
 
 export class HouseModel extends Model<InferAttributes<HouseModel>, InferCreationAttributes<HouseModel>> {

@@ -2,7 +2,7 @@
 import type { Request } from 'express'
 import type { World } from '#core/history/world.ts'
 import { fold } from '#core/history/fold.ts'
-import { atLeast, type Role } from '#core/work/roles.ts'
+import { atLeast, type Role } from '#core/roles.ts'
 import type { AccountId, MachineId, PartyId } from '#core/ids.ts'
 import { houseEntries } from '../features/entries/closure.ts'
 import { rows, type Db } from '../db/connection.ts'

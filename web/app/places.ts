@@ -1,5 +1,5 @@
 /** The places of the band, with the digit that goes there. A place appears when it exists and the role may see it. */
-import type { Role } from '#core/work/roles.ts'
+import type { Role } from '#core/roles.ts'
 
 export interface BandPlace {
   readonly digit: string

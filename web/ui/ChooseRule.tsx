@@ -1,6 +1,7 @@
 /** Choosing between the schools of a house rule: each says what speaks for it. */
 import { useState } from 'react'
-import { policies } from '#core/work/policy.ts'
+import { policySpeaks } from '#api/words/policies.ts'
+import { isPolicyKey, policies } from '#core/policy.ts'
 import { PlainButton, Slip, TextField } from './Forms.tsx'
 
 export function ChooseRule({
@@ -12,8 +13,8 @@ export function ChooseRule({
   onSend: (option: string, reason: string) => void
   onClose: () => void
 }) {
-  const options = policies.find((p) => p.key === policy)?.options ?? []
-  const [option, setOption] = useState(options[0]?.option ?? '')
+  const options: readonly string[] = isPolicyKey(policy) ? policies[policy].options : []
+  const [option, setOption] = useState(options[0] ?? '')
   const [reason, setReason] = useState('')
   return (
     <Slip title={policy} onClose={onClose}>
@@ -26,15 +27,15 @@ export function ChooseRule({
         <fieldset className="space-y-2">
           <legend className="sr-only">Schools</legend>
           {options.map((o) => (
-            <label key={o.option} className="flex items-baseline gap-2">
+            <label key={o} className="flex items-baseline gap-2">
               <input
                 type="radio"
                 name="option"
-                checked={option === o.option}
-                onChange={() => setOption(o.option)}
+                checked={option === o}
+                onChange={() => setOption(o)}
               />
               <span>
-                <strong>{o.option}</strong> <span className="text-quiet">{o.speaks}</span>
+                <strong>{o}</strong> <span className="text-quiet">{policySpeaks(policy, o)}</span>
               </span>
             </label>
           ))}

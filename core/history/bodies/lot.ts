@@ -1,7 +1,7 @@
 /** Lots: several parts of one kind that are counted instead of named one by one; and what is promised of parts and lots. */
 import { z } from 'zod'
 import { entryIdSchema, lotIdSchema, machineIdSchema, partIdSchema, partyIdSchema } from '#core/ids.ts'
-import { isSlot, placeSchema } from '#core/parts/place.ts'
+import { isSlot, placeSchema } from '#core/place.ts'
 import { instantSchema, moneySchema } from '#core/quantity/schemas.ts'
 import { attributes, label, someWords } from './words.ts'
 

@@ -1,6 +1,6 @@
 /** Reducers for lots: a count at each place, reckoned from what was counted last; and for what is kept for a machine. */
 import type { LotId, MachineId } from '#core/ids.ts'
-import { placeKey, type Place } from '#core/parts/place.ts'
+import { placeKey, type Place } from '#core/place.ts'
 import { lotDraft, type WorldDraft } from '../draft.ts'
 import type { BodyOf, LotLeg } from '../kinds.ts'
 import type { Statement } from '../versions.ts'

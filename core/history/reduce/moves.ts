@@ -1,6 +1,6 @@
 /** Reducers for parts: one part, one place; each move is noted at both its ends. */
 import type { MachineId } from '#core/ids.ts'
-import { isSlot, placeKey, type Place } from '#core/parts/place.ts'
+import { isSlot, placeKey, type Place } from '#core/place.ts'
 import { sortKey } from '#core/quantity/time.ts'
 import { around, machineDraft, noteInterval, partDraft, type WorldDraft } from '../draft.ts'
 import type { BodyOf, Leg } from '../kinds.ts'

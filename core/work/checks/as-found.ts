@@ -1,7 +1,7 @@
 /** The as-found check: before the first change, is what works known, at the depth the house chose? */
 import { standingsOf, type Standing } from '#core/history/standing.ts'
 import type { EpisodeState, MachineState, World } from '#core/history/world.ts'
-import { policyOf } from '../policy.ts'
+import { policyOf } from '#core/history/policy.ts'
 import { answer, report, wanting, type CheckReport } from './model.ts'
 
 /** The order of the first step that ends "as found". A house that opens first looks inside and unplugs before it tests. */

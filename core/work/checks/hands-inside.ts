@@ -2,7 +2,7 @@
 import type { Authority } from '#core/history/kinds.ts'
 import { sheetOf, type EpisodeState, type MachineState, type World } from '#core/history/world.ts'
 import { touchLimitVolts } from '../discharge.ts'
-import { policyOf } from '../policy.ts'
+import { policyOf } from '#core/history/policy.ts'
 import { cellsIn } from './fitted.ts'
 import { answer, byPrecaution, lastDone, report, type CheckReport, type RuleAnswer } from './model.ts'
 

@@ -2,7 +2,7 @@
 import { describe, expect, it } from 'vitest'
 import type { Body } from '#core/history/kinds.ts'
 import type { PartyId } from '#core/ids.ts'
-import { numberedId } from '#core/history/teller.ts'
+import { numberedId } from '#core/testing/script.ts'
 import { home, person, terminalSheet, twoTerminals, typeId } from '#core/testing/terminal.ts'
 import type { SheetHazard, TypeSheet } from '#core/type/sheet.ts'
 import { mainsAgree, readMains } from './mains.ts'

@@ -4,7 +4,7 @@ import type { Precaution } from '#core/history/bodies/precaution.ts'
 import { openWaits } from '#core/history/status.ts'
 import { sheetOf, type EpisodeState, type MachineState, type World } from '#core/history/world.ts'
 import { ownFindings } from '#core/condition/condition.ts'
-import { policyOf } from '../policy.ts'
+import { policyOf } from '#core/history/policy.ts'
 import { fittedPolarised } from './fitted.ts'
 import { mainsAgree, readMains } from './mains.ts'
 import {

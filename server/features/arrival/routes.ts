@@ -1,7 +1,7 @@
 /** The way in of a machine: guided entry, evidence, provenance, markings. For the house only. */
 import { Router } from 'express'
 import { arrivalView, type ArrivalView } from '#core/views/arrival.ts'
-import { seesPrices } from '#core/work/roles.ts'
+import { seesPrices } from '#core/roles.ts'
 import { HouseModel } from '../../db/models.ts'
 import { requireSight, requireVisitor } from '../../platform/access.ts'
 import type { Services } from '../../platform/app.ts'

@@ -1,5 +1,5 @@
 /** Faults in the entries themselves that earlier rules let in: found by `npm run rebuild`, and named for a person to settle. */
-import { judge } from '#core/history/admission.ts'
+import { judge } from '#core/judging/admission.ts'
 import { fold } from '#core/history/fold.ts'
 import { brokenChain, liesInside } from '#core/parts/ledger.ts'
 import type { EntryId, PartId } from '#core/ids.ts'

@@ -1,11 +1,11 @@
 /** The append: one transaction from lock to notice. */
 import type { Transaction } from 'sequelize'
-import { judge, type Judgement, type Writer } from '#core/history/admission.ts'
+import { judge, type Judgement, type Writer } from '#core/judging/admission.ts'
 import type { Draft, Entry, Subject } from '#core/history/entry.ts'
 import { fold } from '#core/history/fold.ts'
 import type { Refusal } from '#core/history/refusal.ts'
 import { subjectIds, subjectsOf } from '#core/history/subjects.ts'
-import { machineOf } from '#core/history/teller.ts'
+import { machineOf } from '#core/testing/script.ts'
 import type { Interval } from '#core/quantity/time.ts'
 import type { AccountId } from '#core/ids.ts'
 import { rows, type Db } from '../../db/connection.ts'

@@ -5,9 +5,9 @@ import type { DonorsAnswer, LotAnswer, LotsAnswer, NeedsAnswer, StockAnswer, Tag
 import type { LotId, MachineId, PartId } from '#core/ids.ts'
 import { readCsv } from '#core/formats/csv.ts'
 import { oneOutOf } from '#core/parts/lots.ts'
-import { inStore } from '#core/parts/place.ts'
+import { inStore } from '#core/place.ts'
 import { found, slot } from '#core/testing/terminal.ts'
-import type { LookedUp } from '#core/work/composer/index.ts'
+import type { LookedUp } from '#core/composer/index.ts'
 import { ago, draft, send, startHouse, twoMachines, type Agent, type TestHouse } from '../../testing/house.ts'
 
 let house: TestHouse

@@ -5,7 +5,8 @@ import type { TypeRow } from '#api/machines.ts'
 import { typeIdSchema, type PartyId } from '#core/ids.ts'
 import type { World } from '#core/history/world.ts'
 import type { MethodRow, MethodsAnswer, TypeAnswer } from '#api/types.ts'
-import { findPolicyOption, policies, policyOf } from '#core/work/policy.ts'
+import { findPolicyOption, policyOf } from '#core/history/policy.ts'
+import { policies, policyKeys } from '#core/policy.ts'
 import { rows } from '../../db/connection.ts'
 import { houseWorld, requireVisitor } from '../../platform/access.ts'
 import type { Services } from '../../platform/app.ts'
@@ -146,11 +147,12 @@ export function typeRoutes(services: Services): Router {
       await requireVisitor(request, 'volunteer')
       const world = await houseWorld(db)
       response.json({
-        policies: policies.map((p) => {
-          const said = world.policies.get(p.key)
+        policies: policyKeys.map((key) => {
+          const said = world.policies.get(key)
           return {
-            ...p,
-            option: policyOf(world, undefined, p.key),
+            key,
+            options: policies[key].options,
+            option: policyOf(world, undefined, key),
             reason: said?.body.kind === 'rule' && said.body.what === 'policy' ? said.body.reason : undefined,
             at: said?.happenedAt.latest,
             by: said?.doneBy ? world.parties.get(said.doneBy)?.name : undefined,

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { draftSchema } from '#core/history/entry.ts'
-import { numberedId } from '#core/history/teller.ts'
+import { numberedId } from '#core/testing/script.ts'
 import type { MachineId } from '#core/ids.ts'
 import { bodiesFor, type ActForm } from './acts.ts'
 

@@ -3,7 +3,7 @@ import { useState } from 'react'
 import type { ComposerContext } from '#core/views/episode.ts'
 import type { Grid } from '#core/diagnosis/cells.ts'
 import { tried, type Marked } from '#core/diagnosis/grid.ts'
-import { writeMarks } from '#core/work/composer/measure.ts'
+import { writeMarks } from '#core/composer/measure.ts'
 import { GridBoard, type CellMark } from '#web/ui/GridBoard.tsx'
 import { PlainButton, Slip } from '#web/ui/Forms.tsx'
 

@@ -2,7 +2,7 @@
 import { useQuery } from '@tanstack/react-query'
 import type { MeterAnswer, MeterReading } from '#api/meter.ts'
 import type { ComposerContext } from '#core/views/episode.ts'
-import { askedOf, readingLine } from '#core/work/composer/measure.ts'
+import { askedOf, readingLine } from '#core/composer/measure.ts'
 import { get, post } from '#web/app/http.ts'
 
 /** The key that takes a reading: no letter, so that it works while a line is typed. */

@@ -1,7 +1,7 @@
 /** Which question a written line leaves open: each once a sitting, six at most. */
 import { useState } from 'react'
 import type { Draft } from '#core/history/entry.ts'
-import { mostQuestions, questionOf } from '#core/work/composer/ask.ts'
+import { mostQuestions, questionOf } from '#core/composer/ask.ts'
 import type { Asked } from './QuestionStrip.tsx'
 
 export function useQuestion(episode: string) {

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { numberedId } from '#core/history/teller.ts'
+import { numberedId } from '#core/testing/script.ts'
 import type { PartyId } from '#core/ids.ts'
 import { allPass, found, home, other, slot, twoTerminals } from '#core/testing/terminal.ts'
 import { guestView } from '#core/views/guest.ts'

@@ -2,7 +2,7 @@
 import { gradeTitle } from '#api/words/condition.ts'
 import { count } from '#api/words/lists.ts'
 import type { MachineView } from '#core/views/machine.ts'
-import type { Role } from '#core/work/roles.ts'
+import type { Role } from '#core/roles.ts'
 
 export interface Section {
   readonly key: string

@@ -1,9 +1,9 @@
 import { describe, expect, it } from 'vitest'
 import type { LotAnswer } from '#api/parts.ts'
 import { schemaOfKind } from '#core/history/kinds.ts'
-import { numberedId } from '#core/history/teller.ts'
+import { numberedId } from '#core/testing/script.ts'
 import type { LotId, PartId } from '#core/ids.ts'
-import { inStore } from '#core/parts/place.ts'
+import { inStore } from '#core/place.ts'
 import { ends, lotActBody, type LotAct } from './lot-act.ts'
 
 const machine = numberedId<LotId>(1, 4) as string

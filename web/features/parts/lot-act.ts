@@ -3,7 +3,7 @@ import type { LotAnswer } from '#api/parts.ts'
 import type { BodyOf, Body } from '#core/history/kinds.ts'
 import type { MachineId, PartId } from '#core/ids.ts'
 import { oneOutOf } from '#core/parts/lots.ts'
-import { gone, inStore, type Place } from '#core/parts/place.ts'
+import { gone, inStore, type Place } from '#core/place.ts'
 import { dayInterval } from '#core/quantity/time.ts'
 import { attributesOf, noAmount, priceOf } from './part-form.ts'
 

@@ -5,7 +5,7 @@ import type { MachineId, PartId } from '#core/ids.ts'
 import { movingBodies } from '#core/parts/destination.ts'
 import type { Appraisal, Need } from '#core/parts/donors.ts'
 import { oneOutOf } from '#core/parts/lots.ts'
-import { inTray, type Place } from '#core/parts/place.ts'
+import { inTray, type Place } from '#core/place.ts'
 
 /**
  * The move, one of a lot made a part of its own (`newPart`) where it comes from a lot, and a tag for what leaves machine and tray: what comes out lies in the tray of the open episode, else it is kept

@@ -25,11 +25,11 @@ export function MethodForm({
   })
   const rules = useQuery({
     queryKey: ['policies'],
-    queryFn: () => get<{ policies: { key: string; options: { option: string }[] }[] }>('/policies'),
+    queryFn: () => get<{ policies: { key: string; options: string[] }[] }>('/policies'),
   })
   const schools =
     rules.data?.policies.flatMap((p) =>
-      p.options.map((o) => ({ value: `${p.key}: ${o.option}`, label: `${p.key}: ${o.option}` })),
+      p.options.map((o) => ({ value: `${p.key}: ${o}`, label: `${p.key}: ${o}` })),
     ) ?? []
   const save = handleSubmit(async (form) => {
     if (

@@ -2,10 +2,10 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link, useNavigate } from 'react-router'
+import { policySpeaks } from '#api/words/policies.ts'
 import type { TypeRow } from '#api/machines.ts'
 import type { Body } from '#core/history/kinds.ts'
 import type { GearId, TypeId } from '#core/ids.ts'
-import type { PolicyOption } from '#core/work/policy.ts'
 import { newId } from '#web/app/clock.ts'
 import { useSendOne } from '#web/app/send.ts'
 import { get, post, wordsOf } from '#web/app/http.ts'
@@ -31,7 +31,7 @@ interface GearRow {
 interface PolicyRow {
   readonly key: string
   readonly option: string
-  readonly options: readonly PolicyOption[]
+  readonly options: readonly string[]
   readonly reason?: string
   readonly at?: string
   readonly by?: string
@@ -266,7 +266,7 @@ function HouseRules() {
             <span className="text-quiet text-13">
               {p.at
                 ? `${p.by ?? ''}, ${short(p.at)}: ${p.reason ?? ''}`
-                : (p.options.find((o) => o.option === p.option)?.speaks ?? '')}
+                : policySpeaks(p.key, p.option)}
             </span>
             {open === p.key && (
               <ChooseRule

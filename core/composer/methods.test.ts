@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import type { MethodId } from '#core/ids.ts'
 import { recipeSchema, type Recipe } from '#core/history/bodies/method.ts'
-import { numberedId } from '#core/history/teller.ts'
+import { numberedId } from '#core/testing/script.ts'
 import { bodies, composing, problem } from '#core/testing/composing.ts'
 import { terminalSheet } from '#core/testing/terminal.ts'
 import { sheetSchema } from '#core/type/sheet.ts'

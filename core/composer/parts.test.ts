@@ -8,7 +8,7 @@ import {
   composingZone as zone,
   problem,
 } from '#core/testing/composing.ts'
-import { numberedId, type Teller } from '#core/history/teller.ts'
+import { numberedId, type Teller } from '#core/testing/script.ts'
 import { parseLine } from './index.ts'
 
 const spare = (

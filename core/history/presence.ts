@@ -9,7 +9,7 @@ import {
   type World,
 } from '#core/history/world.ts'
 import type { SheetPosition } from '#core/type/sheet.ts'
-import { inAssembly, inMachine, placeKey, type Place } from './place.ts'
+import { inAssembly, inMachine, placeKey, type Place } from '#core/place.ts'
 
 export interface PositionContent {
   readonly position: SheetPosition

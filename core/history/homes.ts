@@ -1,7 +1,7 @@
 /** Where the assemblies of a machine sit by its sheet, under the ids that their parts would have. */
 import { partAsFound, type PartId } from '#core/ids.ts'
 import type { SheetPosition } from '#core/type/sheet.ts'
-import { inAssembly, inMachine, type Place } from './place.ts'
+import { inAssembly, inMachine, type Place } from '#core/place.ts'
 
 /** Every assembly position, nested ones too, by the id that its part bears while nobody has touched it. Those that name each other in a circle are left out. */
 export function homesIn(machine: string, positions: readonly SheetPosition[]): Map<PartId, Place> {

@@ -1,15 +1,15 @@
 /** Tells a line of entries in code, judging each one as the server would. For tests, measurements and the demo collection. */
 import { asId, type AccountId, type EntryId, type PartyId } from '#core/ids.ts'
-import { machineAround } from '#core/parts/presence.ts'
-import type { Place } from '#core/parts/place.ts'
+import { machineAround } from '#core/history/presence.ts'
+import type { Place } from '#core/place.ts'
 import { pointAt, type Instant, type Interval } from '#core/quantity/time.ts'
-import type { Role } from '#core/work/roles.ts'
-import { judge, type Judgement } from './admission.ts'
-import type { Amends, Basis, Draft, Entry } from './entry.ts'
-import { fold } from './fold.ts'
-import type { Body } from './kinds.ts'
-import { subjectsOf } from './subjects.ts'
-import type { World } from './world.ts'
+import type { Role } from '#core/roles.ts'
+import { judge, type Judgement } from '#core/judging/admission.ts'
+import type { Amends, Basis, Draft, Entry } from '#core/history/entry.ts'
+import { fold } from '#core/history/fold.ts'
+import type { Body } from '#core/history/kinds.ts'
+import { subjectsOf } from '#core/history/subjects.ts'
+import type { World } from '#core/history/world.ts'
 
 export interface Telling {
   readonly id?: EntryId

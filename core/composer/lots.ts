@@ -2,7 +2,7 @@
 import type { Body } from '#core/history/kinds.ts'
 import type { PartId } from '#core/ids.ts'
 import { oneOutOf } from '#core/parts/lots.ts'
-import type { Place } from '#core/parts/place.ts'
+import type { Place } from '#core/place.ts'
 import type { LotContext } from '#core/views/episode.ts'
 import { takeNumber } from './read.ts'
 import { done, wrong, type Effect, type Parsed, type Scene } from './types.ts'

@@ -1,8 +1,8 @@
 /** Acts that only an authorised person may say they did. On a shared tablet that person says so by a PIN. */
 import type { Authority, Body } from '#core/history/kinds.ts'
 import { positionsOf, type World } from '#core/history/world.ts'
-import { machineAround } from '#core/parts/presence.ts'
-import type { Place } from '#core/parts/place.ts'
+import { machineAround } from '#core/history/presence.ts'
+import type { Place } from '#core/place.ts'
 
 const precautionNeeds: Readonly<Record<string, Authority>> = {
   'tube discharged': 'picture tube',

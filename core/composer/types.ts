@@ -8,7 +8,7 @@ import type { Body, Health, TestResult } from '#core/history/kinds.ts'
 import type { Refusal } from '#core/history/refusal.ts'
 import type { FitRemark } from '#core/parts/fit.ts'
 import type { Instant, Interval } from '#core/quantity/time.ts'
-import type { CheckName, RuleName } from '../checks/index.ts'
+import type { CheckName, RuleName } from '#core/work/checks/index.ts'
 import type { ComposerContext, LotContext, MachineContext, PartContext } from '#core/views/episode.ts'
 
 export type Effect =

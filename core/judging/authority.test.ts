@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import type { Body } from '#core/history/kinds.ts'
 import type { MethodId } from '#core/ids.ts'
 import { recipeSchema } from '#core/history/bodies/method.ts'
-import { numberedId } from '#core/history/teller.ts'
+import { numberedId } from '#core/testing/script.ts'
 import { found, home, slot, twoTerminals } from '#core/testing/terminal.ts'
 import { authorityFor } from './authority.ts'
 

@@ -8,7 +8,7 @@ import {
   composingZone as zone,
   problem,
 } from '#core/testing/composing.ts'
-import { numberedId } from '#core/history/teller.ts'
+import { numberedId } from '#core/testing/script.ts'
 import { completions, verbs, type Parsed } from './index.ts'
 import { takeDuration, takeName, takeNumber, takeTime } from './read.ts'
 import { parseResult } from './tests.ts'

@@ -1,7 +1,7 @@
 import fc from 'fast-check'
 import { describe, expect, it } from 'vitest'
 import type { GearId } from '#core/ids.ts'
-import { numberedId } from '#core/history/teller.ts'
+import { numberedId } from '#core/testing/script.ts'
 import { bodies, composing, problem } from '#core/testing/composing.ts'
 import { home, terminalSheet } from '#core/testing/terminal.ts'
 import { sheetSchema } from '#core/type/sheet.ts'

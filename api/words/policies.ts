@@ -1,0 +1,110 @@
+/** What speaks for each option of each house rule. */
+import type { PolicyKey, PolicyOption } from '#core/policy.ts'
+
+const speaksFor: { readonly [K in PolicyKey]: Readonly<Record<PolicyOption<K>, string>> } = {
+  'house mains': {
+    '230 V 50 Hz': 'What comes out of the wall here. Machines for other mains ask for their transformer.',
+    '120 V 60 Hz':
+      'What comes out of the wall here. Motors and transformers for 50 Hz ask for a second look.',
+    '100 V 50 Hz': 'What comes out of the wall here.',
+    '100 V 60 Hz': 'What comes out of the wall here.',
+  },
+  'power or open first': {
+    'power first':
+      'The complaint is seen before anything is touched; what opening disturbs cannot be mistaken for it.',
+    'open first':
+      'An unknown machine may leak, rust or be for other mains; power can turn a small fault into a burnt one. Unplugging and looking then do not end “as found”.',
+  },
+  'first power': {
+    'dummy load first':
+      'Old supplies fail upward and kill what they feed: measured apart, nothing else is at risk. Where it cannot be separated, a current limit serves.',
+    'current limit':
+      'A lamp limiter or a limited bench supply shows a short before it burns; a lamp fools some switching supplies.',
+    'protected outlet':
+      'Fuse and residual-current protection, straight on: quick, and honest for supplies that will not start under a limit.',
+  },
+  'charge checked by': {
+    reading: 'A number and a time: nobody has to trust that the wait was long enough.',
+    procedure: 'Waiting and bleeding as the sheet says: no probe slips in a crowded supply.',
+  },
+  cells: {
+    'holder fitted': 'Nobody solders again, and the clock keeps its time.',
+    'out for good': 'Nothing left that can leak; the clock is set by hand. Closing asks for it.',
+  },
+  'wait after a board wash': {
+    '24 h': 'Warm and moving air, board upright: the usual wait.',
+    '48 h': 'Sockets, transformers and shielded corners hold water longer than the surface shows.',
+    '72 h': 'A cold or damp room, or a board with many sockets.',
+  },
+  'stop rule': {
+    '3 trials': 'Three swaps without effect say that the theory is wrong: stop, look again, ask.',
+    '5 trials': 'Where parts are socketed and proved, a few more trials cost little.',
+    'no limit': 'People judge for themselves when they are guessing.',
+  },
+  'as-found depth': {
+    look: 'One tap: dead, signs of life, seems to run. Right for lots of many units.',
+    short:
+      'The essential few: an evening still leaves time to work, and “was it us?” can be answered for what matters.',
+    full: 'Every function, each key and port: nothing stays unanswerable later.',
+  },
+  'how long a test stands': {
+    '365 days': 'Machines on show: cells, belts and contacts change within a year.',
+    '730 days': 'A store with steady climate: two years is a fair compromise with the time there is.',
+    'no limit': 'A proof stays a proof until something is touched; the date is shown, and people judge.',
+  },
+  're-inspection after treatment': {
+    '30 days': 'Leaks and rust that mean to come back often do so within weeks; a month catches them early.',
+    '90 days': 'A season: one change of damp and heating has passed over the treated place.',
+    '365 days':
+      'A full year of climate; right for slow loss such as plasticiser bleed, and for houses with few hands.',
+  },
+  'renewing capacitors': {
+    'all, preventively':
+      'Those that have not failed will; one opening instead of five. The originals go with the machine.',
+    'only leaking or suspect':
+      'What shows no harm stays: fewer joints are disturbed, more of the machine is its own.',
+    'only what measures bad':
+      'ESR and leakage decide, not fear. It takes a meter, and lifting a leg for leakage.',
+    'never without a fault': 'Long idle electrolytics are re-formed first; many run on for years.',
+  },
+  contacts: {
+    'glass-fibre pen':
+      'Takes corrosion off card edges and pins at once; alcohol afterwards, and never breathe the dust.',
+    'contact cleaner only':
+      'Nothing is worn away: plating is thin, and a polished contact has less of it each time.',
+    'metal polish':
+      'Bright and even on plain metal. On plating it divides people: it cuts, and what stays in crevices attracts damp.',
+  },
+  'key contacts': {
+    'cleaning only': 'Alcohol on a swab, nothing added: what was there stays there, and most come back.',
+    graphite: 'Rubbed into worn rubber it conducts again; cheap, dusty, and to be renewed after some years.',
+    'conductive paint': 'Lasts longest on worn pads; cannot be taken off again without the pad.',
+  },
+  'solder mask': {
+    'UV-cured mask':
+      'Hard and thin like the original. A weak torch leaves it tacky; a strong lamp takes the day.',
+    paint: 'From any shop, any colour; softer, and it creeps under parts.',
+    varnish: 'Clear: the mended track can still be inspected, and alcohol takes it off again.',
+  },
+  whitening: {
+    never: 'Yellowing belongs to the life of the thing, and the colour may return, even in the dark.',
+    'cream under film': 'Little agent, strong effect; an uneven film makes streaks.',
+    'cream open, brushed': 'Watched every few minutes, so that streaks are seen in time; best on a dull day.',
+    immersion: 'The most even of all; impractical for large parts.',
+    'sunlight alone': 'No agent at all; slow, and it wants days of watching.',
+  },
+  'leak neutraliser': {
+    'by pH paper':
+      'Measured first: weak acid from 8 upwards, sodium bicarbonate from 6 down. What came out of a cell decides, not its name.',
+    'water and detergent only':
+      'Adds no second chemical; enough where little has leaked and it is washed well.',
+  },
+  run: {
+    'to be run': 'The machine is meant to work and is tested.',
+    'not run': 'Display or reserve: running wears it or endangers it, and nobody needs it to.',
+  },
+}
+
+/** One sentence that says what speaks for an option; empty for one that no rule has. */
+export const policySpeaks = (key: string, option: string): string =>
+  (speaksFor as Readonly<Record<string, Readonly<Record<string, string>>>>)[key]?.[option] ?? ''
