@@ -1,5 +1,5 @@
 /** Closed lists that forms offer, without the schemas around them. */
-import type { LegalStatus, Purpose } from '#core/history/kinds.ts'
+import type { LegalStatus, Purpose } from '#core/history/bodies/machine.ts'
 
 export const legalStatuses: readonly LegalStatus[] = [
   'entered, undecided',

@@ -1,6 +1,6 @@
 /** Signing in and out, the first run, invitations. */
 import { z } from 'zod'
-import { authorities } from '#core/history/kinds.ts'
+import { authorities } from '#core/history/bodies/rule.ts'
 import { accountIdSchema, partyIdSchema } from '#core/ids.ts'
 import { roles } from '#core/roles.ts'
 

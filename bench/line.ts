@@ -1,7 +1,7 @@
 /** The fixed generator of the fold measurements: entries of at most 400 bytes for machines of the invented terminal type. */
 import type { AccountId, EntryId, MachineId, PartId, PartyId } from '#core/ids.ts'
 import type { Entry } from '#core/history/entry.ts'
-import type { Body } from '#core/history/kinds.ts'
+import type { Body } from '#core/history/bodies/index.ts'
 import { subjectsOf } from '#core/history/subjects.ts'
 import { msToInstant, pointAt } from '#core/quantity/time.ts'
 import { terminalSheet, typeId } from '#core/testing/terminal.ts'

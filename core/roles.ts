@@ -1,5 +1,5 @@
 /** Who may write what. One table; the server asks it for every entry. */
-import type { Body } from '#core/history/kinds.ts'
+import type { Body } from '#core/history/bodies/index.ts'
 
 export const roles = ['steward', 'restorer', 'volunteer', 'guest'] as const
 export type Role = (typeof roles)[number]

@@ -1,5 +1,5 @@
 /** A machine of the demo as it came: its registration and what was claimed of it. */
-import type { Body } from '#core/history/kinds.ts'
+import type { Body } from '#core/history/bodies/index.ts'
 import type { MachineId } from '#core/ids.ts'
 import type { PersonKey } from './people.ts'
 import { demoSheets, type SheetKey } from './sheets.ts'

@@ -1,5 +1,5 @@
 /** Drawers and bags of the museum: parts by name, lots by number, what is kept for whom, and what an owner agreed to. */
-import type { Body } from '#core/history/kinds.ts'
+import type { Body } from '#core/history/bodies/index.ts'
 import { numberedId } from '#core/testing/script.ts'
 import type { LotId, MachineId } from '#core/ids.ts'
 import { inMachine, inStore } from '#core/place.ts'

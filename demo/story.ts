@@ -1,7 +1,7 @@
 /** A small language for telling the demo: days before today, people, machines, and the composer's own lines. */
 import { numberedId, Teller } from '#core/testing/script.ts'
 import type { Basis, Entry } from '#core/history/entry.ts'
-import type { Body } from '#core/history/kinds.ts'
+import type { Body } from '#core/history/bodies/index.ts'
 import type { EpisodeId, MachineId, PartId } from '#core/ids.ts'
 import { msToInstant, zonedFields, zonedToMs, type Instant, type Interval } from '#core/quantity/time.ts'
 import { episodeView, lotContext, machineContext, partContext } from '#core/views/episode.ts'

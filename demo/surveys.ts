@@ -1,5 +1,5 @@
 /** Condition and the way in: three surveyed machines with pictures, blind second surveys, provenance, an entry under way. */
-import type { Body, BodyOf } from '#core/history/kinds.ts'
+import type { Body, BodyOf } from '#core/history/bodies/index.ts'
 import type { EntryId, MachineId } from '#core/ids.ts'
 import { edtfToInterval, type Instant } from '#core/quantity/time.ts'
 import { machines } from './ids.ts'

@@ -2,7 +2,8 @@
 import { describe, expect, it } from 'vitest'
 import { id, smallest } from '#core/testing/bodies.ts'
 import { home, other, person, slot } from '#core/testing/terminal.ts'
-import { kinds, schemaOfKind, type Body } from '#core/history/kinds.ts'
+import { kinds, schemaOfKind } from '#core/history/kinds/index.ts'
+import type { Body } from '#core/history/bodies/index.ts'
 import { moneyWords } from './money.ts'
 import { entryWords, type EntryNames } from './entries.ts'
 

@@ -1,5 +1,6 @@
 /** What one entry says on the ruled sheet: its sentence, and what stands in the result column. */
-import type { Body, TestResult } from '#core/history/kinds.ts'
+import type { Body } from '#core/history/bodies/index.ts'
+import type { TestResult } from '#core/history/bodies/test.ts'
 import type { Place } from '#core/place.ts'
 import { precautionTitle } from './checks.ts'
 import { clockWords, durationWords, shortDay } from './dates.ts'

@@ -1,7 +1,7 @@
 /** What an episode comes to, in words: every section from entries, Markdown and a table that others can read. */
 import { describe, expect, it } from 'vitest'
 import { readCsv, writeCsv } from '#core/formats/csv.ts'
-import type { Body } from '#core/history/kinds.ts'
+import type { Body } from '#core/history/bodies/index.ts'
 import { episodeSheet } from '#core/views/episode-sheet.ts'
 import { fail, found, home, pass, person, slot, twoTerminals } from '#core/testing/terminal.ts'
 import { sheetMarkdown, sheetSections, sheetTable, sheetTableHead, sheetTitle } from './sheet.ts'

@@ -1,5 +1,5 @@
 /** Sentences of the ruled sheet for what is written at the door and while surveying. */
-import type { BodyOf } from '#core/history/kinds.ts'
+import type { BodyOf } from '#core/history/bodies/index.ts'
 import { edtfWords, gradeTitle } from './condition.ts'
 import { shortDay } from './dates.ts'
 import type { EntryNames, EntryWords } from './entries.ts'

@@ -1,5 +1,5 @@
 /** What an entry leaves unsaid that the next person will want to know. At most one question an entry, and *later* is an answer. */
-import type { Body } from '#core/history/kinds.ts'
+import type { Body } from '#core/history/bodies/index.ts'
 
 export interface Question {
   readonly asks: 'how it fails' | 'why not' | 'where it lies' | 'from and to'

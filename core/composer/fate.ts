@@ -1,6 +1,6 @@
 /** Where things go in the end: "back all", "empty IC31", "keep all bag 1", "store C214 drawer 4", "discard C214 by OB". */
 import type { MachineId } from '#core/ids.ts'
-import type { Body } from '#core/history/kinds.ts'
+import type { Body } from '#core/history/bodies/index.ts'
 import { gone, inStore, type Place } from '#core/place.ts'
 import { leg, met, takeSlot } from './parts.ts'
 import { takeName } from './read.ts'

@@ -1,5 +1,6 @@
 /** What is said of a part's health: "bad IC4: no pulses at pin 9", "suspect P-0007: runs hot", "good IC31: worked in E-2". */
-import type { Body, Health } from '#core/history/kinds.ts'
+import type { Body } from '#core/history/bodies/index.ts'
+import type { Health } from '#core/history/bodies/part.ts'
 import type { PartId } from '#core/ids.ts'
 import { takeName, takeNumber } from './read.ts'
 import { done, wrong, type Parsed, type Scene } from './types.ts'

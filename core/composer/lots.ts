@@ -1,5 +1,5 @@
 /** Lots in a typed line: one taken out of a lot to be fitted ("in C14 L-0003"), and some used up ("use 6 L-0012"). */
-import type { Body } from '#core/history/kinds.ts'
+import type { Body } from '#core/history/bodies/index.ts'
 import type { PartId } from '#core/ids.ts'
 import { oneOutOf } from '#core/parts/lots.ts'
 import type { Place } from '#core/place.ts'

@@ -2,7 +2,7 @@
 import { cellsMeant, cellsOf, numberRange, shortened, type Grid } from '#core/diagnosis/cells.ts'
 import { sharedLine, tried, type Marked } from '#core/diagnosis/grid.ts'
 import { railExpectation, valueOf } from '#core/diagnosis/points.ts'
-import type { Body, BodyOf } from '#core/history/kinds.ts'
+import type { Body, BodyOf } from '#core/history/bodies/index.ts'
 import type { ComposerContext } from '#core/views/episode.ts'
 import { parseQuantity, withinTolerance, writeQuantity } from '#core/quantity/quantity.ts'
 import { firstWord, takeName } from './read.ts'

@@ -1,5 +1,5 @@
 /** House methods in a typed line: "clean keycaps by warm soak" takes over the card's agent, its wait and its caution. */
-import type { Body } from '#core/history/kinds.ts'
+import type { Body } from '#core/history/bodies/index.ts'
 import { instantToMs, msToInstant } from '#core/quantity/time.ts'
 import type { MethodContext } from '#core/views/episode.ts'
 import { firstWord, takeName } from './read.ts'

@@ -1,6 +1,7 @@
 /** Moves: "out IC31 bag 3", "in IC31 P-0388", "swap IC12 < T-014 IC12", "lend IC31 to T-020 by 11 Apr", "back all". */
 import { partAsFound, type PartId } from '#core/ids.ts'
-import type { Body, Leg } from '#core/history/kinds.ts'
+import type { Body } from '#core/history/bodies/index.ts'
+import type { Leg } from '#core/history/bodies/move.ts'
 import { shortened } from '#core/diagnosis/cells.ts'
 import { takeDesignators } from '#core/parts/designators.ts'
 import { anyPart, judgeFit, type FitRemark } from '#core/parts/fit.ts'

@@ -1,6 +1,6 @@
 /** "print C214 2200uF 63V minus left", "schematic C214 2200uF 80V", "fitted C214 1000uF 50V": what each says, kept apart. */
 import type { SpecSource } from '#core/history/bodies/spec.ts'
-import type { Body } from '#core/history/kinds.ts'
+import type { Body } from '#core/history/bodies/index.ts'
 import type { SheetPosition } from '#core/type/sheet.ts'
 import { readCode } from '#core/parts/markings/codes.ts'
 import { parseQuantity } from '#core/quantity/quantity.ts'

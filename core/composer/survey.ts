@@ -1,6 +1,6 @@
 /** Findings and evidence in a typed line: "find rust chassis, rear edge damages active 20%", "break warranty seal". */
 import { activities, findingKinds, severities } from '#core/history/bodies/condition.ts'
-import type { Body } from '#core/history/kinds.ts'
+import type { Body } from '#core/history/bodies/index.ts'
 import { takeName } from './read.ts'
 import { done, wrong, type Parsed, type Scene } from './types.ts'
 

@@ -1,5 +1,6 @@
 /** "test sound pass, drawer fail", "all pass but tape fail", "test short keys 58 of 62 with tape T2 when cold". */
-import type { BodyOf, TestResult } from '#core/history/kinds.ts'
+import type { BodyOf } from '#core/history/bodies/index.ts'
+import type { TestResult } from '#core/history/bodies/test.ts'
 import type { GearId } from '#core/ids.ts'
 import { parseGrid } from './measure.ts'
 import { takeName } from './read.ts'

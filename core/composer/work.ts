@@ -1,5 +1,6 @@
 /** Work that is no move: cleaning, soldering, adjusting, fastening, readings, waits, questions, stopping. */
-import type { Body, Reach, Target } from '#core/history/kinds.ts'
+import type { Body } from '#core/history/bodies/index.ts'
+import type { Reach, Target } from '#core/history/bodies/change.ts'
 import { takeDesignators } from '#core/parts/designators.ts'
 import { evidenceAtRisk } from '#core/provenance/evidence.ts'
 import { instantToMs, msToInstant } from '#core/quantity/time.ts'

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import type { BodyOf } from '#core/history/kinds.ts'
+import type { BodyOf } from '#core/history/bodies/index.ts'
 import type { Teller } from '#core/testing/script.ts'
 import type { EntryId, PartyId } from '#core/ids.ts'
 import { home, person, twoTerminals } from '#core/testing/terminal.ts'

@@ -1,6 +1,6 @@
 /** What is known of every cell of a function's grid, and what one more trial of some of them comes to. */
 import { netChanges, stepsAfter, dependenciesOf } from '#core/history/changes.ts'
-import type { TestResult, TriedCells } from '#core/history/kinds.ts'
+import type { TestResult, TriedCells } from '#core/history/bodies/test.ts'
 import { voidReason } from '#core/history/void.ts'
 import { positionsOf, type MachineState, type World } from '#core/history/world.ts'
 import type { Instant } from '#core/quantity/time.ts'

@@ -1,6 +1,6 @@
 /** The JSON Schema (2020-12) of a record file, made from the same shapes that the server checks. */
 import { z } from 'zod'
-import { kindSchemaOf } from '#core/history/kinds.ts'
+import { kindSchemaOf } from '#core/history/kinds/index.ts'
 import { entryEnvelopeSchema } from '#core/history/entry.ts'
 import { recordFormat, recordVersion } from './record.ts'
 

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { fail, found, home, pass, slot, test, twoTerminals } from '#core/testing/terminal.ts'
 import { partAsFound, type EpisodeId, type GearId, type PartId } from '#core/ids.ts'
-import type { TestResult } from './kinds.ts'
+import type { TestResult } from './bodies/test.ts'
 import { compareResults, conclusionsOf } from './attribution.ts'
 import { numberedId, type Teller } from '#core/testing/script.ts'
 

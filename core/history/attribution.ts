@@ -10,7 +10,7 @@ import {
   type Dependencies,
   type NetChange,
 } from './changes.ts'
-import type { TestResult } from './kinds.ts'
+import type { TestResult } from './bodies/test.ts'
 import { isConclusive } from './standing.ts'
 import { gearProved, voidReason } from './void.ts'
 import {

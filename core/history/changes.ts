@@ -2,7 +2,7 @@
 import type { PartId } from '#core/ids.ts'
 import type { Place } from '#core/place.ts'
 import type { SheetFunction, SheetPosition } from '#core/type/sheet.ts'
-import type { Reach, Target } from './kinds.ts'
+import type { Reach, Target } from './bodies/change.ts'
 import type { Statement } from './versions.ts'
 import type { MachineState, Step, TestRecord } from './world.ts'
 

@@ -1,5 +1,5 @@
 /** What the fold keeps of a machine's condition: findings with every look at them, surveys, grades set by people, photographs. */
-import type { BodyOf } from '#core/history/kinds.ts'
+import type { BodyOf } from './bodies/index.ts'
 import type { Statement } from '#core/history/versions.ts'
 import type { EntryId } from '#core/ids.ts'
 import type { Instant } from '#core/quantity/time.ts'

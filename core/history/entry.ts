@@ -10,7 +10,8 @@ import {
 } from '#core/ids.ts'
 import { type Instant, type Interval } from '#core/quantity/time.ts'
 import { unkeepableAt } from '#core/quantity/text.ts'
-import { schemaOfKind, type Body } from './kinds.ts'
+import { schemaOfKind } from './kinds/index.ts'
+import type { Body } from './bodies/index.ts'
 import type { Refusal } from './refusal.ts'
 import { instantSchema, intervalSchema } from '#core/quantity/schemas.ts'
 

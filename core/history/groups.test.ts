@@ -3,7 +3,7 @@ import { describe, expect, it } from 'vitest'
 import { found, home, slot, twoTerminals } from '#core/testing/terminal.ts'
 import type { Entry } from './entry.ts'
 import { fold } from './fold.ts'
-import type { Body } from './kinds.ts'
+import type { Body } from './bodies/index.ts'
 import { numberedId, type Teller } from '#core/testing/script.ts'
 import type { EntryId } from '#core/ids.ts'
 

@@ -1,7 +1,7 @@
 /** Which subjects an entry concerns, computed from its body; never typed by anyone. */
 import type { Place } from '#core/place.ts'
 import type { Draft, Subject } from './entry.ts'
-import type { Body } from './kinds.ts'
+import type { Body } from './bodies/index.ts'
 
 const ofPlace = (place: Place): Subject[] => {
   switch (place.in.kind) {

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import type { Body } from '#core/history/kinds.ts'
+import type { Body } from '#core/history/bodies/index.ts'
 import type { MethodId } from '#core/ids.ts'
 import { recipeSchema } from '#core/history/bodies/method.ts'
 import { numberedId } from '#core/testing/script.ts'

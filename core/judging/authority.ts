@@ -1,5 +1,6 @@
 /** Acts that only an authorised person may say they did. On a shared tablet that person says so by a PIN. */
-import type { Authority, Body } from '#core/history/kinds.ts'
+import type { Authority } from '#core/history/bodies/rule.ts'
+import type { Body } from '#core/history/bodies/index.ts'
 import { positionsOf, type World } from '#core/history/world.ts'
 import { machineAround } from '#core/history/presence.ts'
 import type { Place } from '#core/place.ts'

@@ -1,5 +1,6 @@
 /** Moving a part from wherever it is: where it may go, what comes with the move. Pure. */
-import type { Body, Leg } from '#core/history/kinds.ts'
+import type { Body } from '#core/history/bodies/index.ts'
+import type { Leg } from '#core/history/bodies/move.ts'
 import type { PartId, PartyId } from '#core/ids.ts'
 import type { Instant } from '#core/quantity/time.ts'
 import { gone, inStore, withParty, type Place } from '#core/place.ts'

@@ -2,7 +2,7 @@
  * Which part should serve which need: candidates judged one by one, each cost visible, and the assignment that serves the most
  * needs at the least cost. Pure numbers and names; `core/views/donors` gathers them from a world.
  */
-import type { LegalStatus, Purpose } from '#core/history/kinds.ts'
+import type { LegalStatus, Purpose } from '#core/history/bodies/machine.ts'
 import type { PartId } from '#core/ids.ts'
 import type { SheetPosition } from '#core/type/sheet.ts'
 import { assign } from './assignment.ts'

@@ -1,6 +1,6 @@
 /** Whether a part belongs in a position: fits, fits with remarks, does not fit, never; each with its reason. */
 import type { PartId } from '#core/ids.ts'
-import type { Health } from '#core/history/kinds.ts'
+import type { Health } from '#core/history/bodies/part.ts'
 import type { Refusal } from '#core/history/refusal.ts'
 import { functionsOf, positionsOf, type MachineState, type World } from '#core/history/world.ts'
 import type { SheetPosition } from '#core/type/sheet.ts'

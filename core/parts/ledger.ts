@@ -5,7 +5,7 @@
 import { partAsFound, type EntryId, type PartId } from '#core/ids.ts'
 import type { Refusal } from '#core/history/refusal.ts'
 import { sortKey } from '#core/quantity/time.ts'
-import type { Leg } from '#core/history/kinds.ts'
+import type { Leg } from '#core/history/bodies/move.ts'
 import type { Statement } from '#core/history/versions.ts'
 import type { World } from '#core/history/world.ts'
 import { isSlot, placeKey, samePlace, type Place } from '#core/place.ts'

@@ -1,5 +1,5 @@
 /** Reckoning with lots: how many are free, what was got and used, and how one of them becomes a part of its own. */
-import type { Body } from '#core/history/kinds.ts'
+import type { Body } from '#core/history/bodies/index.ts'
 import type { LotPlace, LotState, ReservationState, World } from '#core/history/world.ts'
 import type { LotId, MachineId, PartId } from '#core/ids.ts'
 import type { HolderKind, Place } from '#core/place.ts'

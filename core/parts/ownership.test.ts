@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { numberedId, type Teller } from '#core/testing/script.ts'
-import type { Body } from '#core/history/kinds.ts'
+import type { Body } from '#core/history/bodies/index.ts'
 import type { PartyId } from '#core/ids.ts'
 import { found, home, other, slot, twoTerminals } from '#core/testing/terminal.ts'
 import { candidatesFor, needsOf } from '#core/views/donors.ts'

@@ -1,7 +1,7 @@
 /** Whose a part is, and whether its owner agreed that it leaves their machine. */
 import type { ConsentMatter } from '#core/history/bodies/consent.ts'
 import type { Refusal } from '#core/history/refusal.ts'
-import type { BodyOf } from '#core/history/kinds.ts'
+import type { BodyOf } from '#core/history/bodies/index.ts'
 import type { Instant } from '#core/quantity/time.ts'
 import type { MachineState, World } from '#core/history/world.ts'
 import type { PartId, PartyId } from '#core/ids.ts'

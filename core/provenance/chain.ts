@@ -1,5 +1,5 @@
 /** The chain of provenance: links in order of time, gaps between them, and dates that contradict each other. */
-import type { BodyOf } from '#core/history/kinds.ts'
+import type { BodyOf } from '#core/history/bodies/index.ts'
 import type { Statement } from '#core/history/versions.ts'
 import type { EntryId } from '#core/ids.ts'
 import { edtfToInterval, type Instant, type Interval } from '#core/quantity/time.ts'

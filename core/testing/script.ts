@@ -7,7 +7,7 @@ import type { Role } from '#core/roles.ts'
 import { judge, type Judgement } from '#core/judging/admission.ts'
 import type { Amends, Basis, Draft, Entry } from '#core/history/entry.ts'
 import { fold } from '#core/history/fold.ts'
-import type { Body } from '#core/history/kinds.ts'
+import type { Body } from '#core/history/bodies/index.ts'
 import { subjectsOf } from '#core/history/subjects.ts'
 import type { World } from '#core/history/world.ts'
 

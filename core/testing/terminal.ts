@@ -8,7 +8,7 @@ import {
   type TypeId,
 } from '#core/ids.ts'
 import { numberedId, Teller } from '#core/testing/script.ts'
-import type { TestResult } from '#core/history/kinds.ts'
+import type { TestResult } from '#core/history/bodies/test.ts'
 import { inMachine, type Place } from '#core/place.ts'
 import { sheetSchema, type TypeSheet } from '#core/type/sheet.ts'
 

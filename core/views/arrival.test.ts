@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { numberedId, type Teller } from '#core/testing/script.ts'
-import type { Body } from '#core/history/kinds.ts'
+import type { Body } from '#core/history/bodies/index.ts'
 import { fold } from '#core/history/fold.ts'
 import type { MachineId, PartId, PartyId } from '#core/ids.ts'
 import { fail, home, other, pass, person, slot, test, twoTerminals } from '#core/testing/terminal.ts'

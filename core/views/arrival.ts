@@ -1,6 +1,6 @@
 /** What the guided entry, the provenance and the identity of a machine show. */
 import type { EntryId, MachineId } from '#core/ids.ts'
-import type { BodyOf } from '#core/history/kinds.ts'
+import type { BodyOf } from '#core/history/bodies/index.ts'
 import { sheetOf, type MachineState, type World } from '#core/history/world.ts'
 import { againstPlate, clusterOf, type Cluster, type PlateRemark } from '#core/parts/datecodes.ts'
 import { originalityOf, type Originality } from '#core/parts/originality.ts'

@@ -1,7 +1,7 @@
 /** A lot as a grid: units against functions and findings, and how it ended by both denominators. */
 import { conditionAt } from '#core/condition/condition.ts'
 import type { Grade } from '#core/condition/grade.ts'
-import type { TestResult } from '#core/history/kinds.ts'
+import type { TestResult } from '#core/history/bodies/test.ts'
 import { machineStanding, type WorkingStatus } from '#core/history/status.ts'
 import { lookFunction, type StandingWord } from '#core/history/standing.ts'
 import { voidTests } from '#core/history/void.ts'

@@ -1,5 +1,5 @@
 /** While a person surveys blind, no view of the machine tells them what others found: its page, its line in lists, its episodes. */
-import type { Body } from '#core/history/kinds.ts'
+import type { Body } from '#core/history/bodies/index.ts'
 import { unmetOf } from '#core/work/checks/index.ts'
 import type { MachineId } from '#core/ids.ts'
 import type { BatchView } from './batch.ts'

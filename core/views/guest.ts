@@ -3,7 +3,7 @@
  * price, value, other parties or internal notes; people as roles; another machine is "another machine of the house".
  * Everything shown is named here, one by one: what a view gains later is not shown until it is named too.
  */
-import type { Body } from '#core/history/kinds.ts'
+import type { Body } from '#core/history/bodies/index.ts'
 import type { NetChange } from '#core/history/changes.ts'
 import { machineStanding } from '#core/history/status.ts'
 import type { MachineState, World } from '#core/history/world.ts'

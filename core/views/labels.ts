@@ -1,6 +1,6 @@
 /** Names for the ids that a view mentions, so that a screen needs no second look-up. */
 import type { LotId, PartId } from '#core/ids.ts'
-import type { Body } from '#core/history/kinds.ts'
+import type { Body } from '#core/history/bodies/index.ts'
 import type { Statement } from '#core/history/versions.ts'
 import type { World } from '#core/history/world.ts'
 import type { Place } from '#core/place.ts'

@@ -4,7 +4,7 @@ import type { Grid } from '#core/diagnosis/cells.ts'
 import { gridStates, type CellState } from '#core/diagnosis/grid.ts'
 import { pointRows, type PointRow } from '#core/diagnosis/points.ts'
 import type { EntryId, MachineId } from '#core/ids.ts'
-import type { TestResult } from '#core/history/kinds.ts'
+import type { TestResult } from '#core/history/bodies/test.ts'
 import { openQuestions, voidTests } from '#core/history/void.ts'
 import {
   machineStanding,

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { numberedId, type Teller } from '#core/testing/script.ts'
-import type { Purpose } from '#core/history/kinds.ts'
+import type { Purpose } from '#core/history/bodies/machine.ts'
 import type { PartId } from '#core/ids.ts'
 import { inStore } from '#core/place.ts'
 import { composing } from '#core/testing/composing.ts'

@@ -1,6 +1,6 @@
 /** What is off goes back in order; what an episode opened can be kept as the way in. */
 import { describe, expect, it } from 'vitest'
-import type { Body } from '#core/history/kinds.ts'
+import type { Body } from '#core/history/bodies/index.ts'
 import { found, home, person, slot, terminalSheet, twoTerminals, typeId } from '#core/testing/terminal.ts'
 import type { TypeSheet } from '#core/type/sheet.ts'
 import { refitOf, wayInShown } from './opening.ts'

@@ -1,6 +1,6 @@
 /** What things cost and are worth, left out for roles that do not see prices: before anything is folded, so that no view can tell. */
 import type { Entry } from '#core/history/entry.ts'
-import type { Body } from '#core/history/kinds.ts'
+import type { Body } from '#core/history/bodies/index.ts'
 
 /** Kinds that say nothing but a price. */
 export const pricedKinds = ['value'] as const satisfies readonly Body['kind'][]

@@ -1,7 +1,7 @@
 /** Sending what a form says: the sentence when it was refused or could not be sent, and whether it is under way. */
 import { useState } from 'react'
 import type { Draft } from '#core/history/entry.ts'
-import type { Body } from '#core/history/kinds.ts'
+import type { Body } from '#core/history/bodies/index.ts'
 import { wordsOf } from './http.ts'
 import { useDrafts, useWrite, type Writing } from './session.tsx'
 

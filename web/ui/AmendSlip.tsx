@@ -1,7 +1,7 @@
 /** Correcting an entry: what it says, when it happened, which machine; or taking it back. Both versions stay readable. */
 import { useState } from 'react'
 import type { EntryId, MachineId } from '#core/ids.ts'
-import type { Body } from '#core/history/kinds.ts'
+import type { Body } from '#core/history/bodies/index.ts'
 import type { LogRow } from '#core/views/rows.ts'
 import type { LookedUp } from '#core/composer/index.ts'
 import type { Interval } from '#core/quantity/time.ts'

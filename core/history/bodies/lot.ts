@@ -86,3 +86,5 @@ export const reservationBody = z.union([
     })
     .refine(onePromised, onePromisedWords),
 ])
+
+export type LotLeg = z.infer<typeof lotLegSchema>

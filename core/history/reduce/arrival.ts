@@ -1,6 +1,6 @@
 /** Reducers for the way in and the time before: evidence, contents, quarantine, receipts, provenance, values, markings, batches. */
 import type { MachineId } from '#core/ids.ts'
-import type { BodyOf } from '../kinds.ts'
+import type { BodyOf } from '../bodies/index.ts'
 import { arrivalDraft, type ArrivalDraft, type WorldDraft } from '../draft.ts'
 import type { Statement } from '../versions.ts'
 

@@ -1,6 +1,6 @@
 /** Reducers for condition: surveys, findings, grades set by people, photographs with pins and pairs. */
 import type { FindingLook, FindingState } from '#core/history/condition-state.ts'
-import type { BodyOf } from '../kinds.ts'
+import type { BodyOf } from '../bodies/index.ts'
 import { conditionDraft, type WorldDraft } from '../draft.ts'
 import type { Statement } from '../versions.ts'
 

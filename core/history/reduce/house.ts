@@ -1,5 +1,5 @@
 /** Reducers for what belongs to the house: types, parties, test gear, policies, authorisations, grants. */
-import type { BodyOf } from '../kinds.ts'
+import type { BodyOf } from '../bodies/index.ts'
 import { machineDraft, type WorldDraft } from '../draft.ts'
 import type { Statement } from '../versions.ts'
 

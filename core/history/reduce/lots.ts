@@ -2,7 +2,8 @@
 import type { LotId, MachineId } from '#core/ids.ts'
 import { placeKey, type Place } from '#core/place.ts'
 import { lotDraft, type WorldDraft } from '../draft.ts'
-import type { BodyOf, LotLeg } from '../kinds.ts'
+import type { BodyOf } from '../bodies/index.ts'
+import type { LotLeg } from '../bodies/lot.ts'
 import type { Statement } from '../versions.ts'
 
 function add(world: WorldDraft, id: LotId, place: Place, n: number) {

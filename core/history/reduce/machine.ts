@@ -1,5 +1,5 @@
 /** Reducers for what is said of a machine as a whole: facts, claims, hazards, questions, custody, readings. */
-import type { BodyOf } from '../kinds.ts'
+import type { BodyOf } from '../bodies/index.ts'
 import { machineDraft, noteInterval, plannedPositions, type WorldDraft } from '../draft.ts'
 import type { Statement } from '../versions.ts'
 

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import { allPass, fail, found, home, other, pass, slot, test, twoTerminals } from '#core/testing/terminal.ts'
-import type { Body } from '#core/history/kinds.ts'
+import type { Body } from '#core/history/bodies/index.ts'
 import type { PartId } from '#core/ids.ts'
 import { numberedId } from '#core/testing/script.ts'
 import { asFoundCheck, closingCheck, partName, type RuleName } from './index.ts'

@@ -1,5 +1,5 @@
 /** Before hands go inside, and again after every power-up. */
-import type { Authority } from '#core/history/kinds.ts'
+import type { Authority } from '#core/history/bodies/rule.ts'
 import { sheetOf, type EpisodeState, type MachineState, type World } from '#core/history/world.ts'
 import { touchLimitVolts } from '../discharge.ts'
 import { policyOf } from '#core/history/policy.ts'

@@ -1,6 +1,6 @@
 /** Before switching on, hands inside, dispatch. The rules are common practice; the two limits that have a source name it. */
 import { describe, expect, it } from 'vitest'
-import type { Body } from '#core/history/kinds.ts'
+import type { Body } from '#core/history/bodies/index.ts'
 import type { PartyId } from '#core/ids.ts'
 import { numberedId } from '#core/testing/script.ts'
 import { home, person, terminalSheet, twoTerminals, typeId } from '#core/testing/terminal.ts'

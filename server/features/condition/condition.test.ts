@@ -1,6 +1,6 @@
 /** Condition through the interface of the server: blind surveys stay blind, evidence and prices stay inside. */
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import type { Body, BodyOf } from '#core/history/kinds.ts'
+import type { Body, BodyOf } from '#core/history/bodies/index.ts'
 import type { EntryId, MachineId } from '#core/ids.ts'
 import { ago, draft, send, startHouse, twoMachines, type Agent, type TestHouse } from '../../testing/house.ts'
 

@@ -1,7 +1,7 @@
 /** What an append writes is what deriving everything anew would write, after every act of a seeded random evening. */
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { v7 } from 'uuid'
-import type { Body } from '#core/history/kinds.ts'
+import type { Body } from '#core/history/bodies/index.ts'
 import type { Draft } from '#core/history/entry.ts'
 import type { AccountId, GearId, LotId, MachineId, PartId } from '#core/ids.ts'
 import { oneOutOf } from '#core/parts/lots.ts'

@@ -2,7 +2,7 @@
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { readCsv } from '#core/formats/csv.ts'
 import type { Entry } from '#core/history/entry.ts'
-import type { Body } from '#core/history/kinds.ts'
+import type { Body } from '#core/history/bodies/index.ts'
 import type { EntryId, MachineId } from '#core/ids.ts'
 import { found, slot } from '#core/testing/terminal.ts'
 import { ago, draft, send, startHouse, twoMachines, type Agent, type TestHouse } from '../../testing/house.ts'

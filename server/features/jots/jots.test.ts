@@ -1,7 +1,7 @@
 /** Jots through the interface of the server: a voice note kept as it was, sorted later, gone with the record and back. */
 import { createHash } from 'node:crypto'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
-import type { Body } from '#core/history/kinds.ts'
+import type { Body } from '#core/history/bodies/index.ts'
 import type { EntryId, MachineId } from '#core/ids.ts'
 import { ago, draft, send, startHouse, twoMachines, type Agent, type TestHouse } from '../../testing/house.ts'
 import { voiceMime } from './routes.ts'

@@ -1,6 +1,7 @@
 /** What one act becomes on each unit. Pure. */
 import { findingKinds } from '#core/history/bodies/condition.ts'
-import type { Body, TestResult } from '#core/history/kinds.ts'
+import type { Body } from '#core/history/bodies/index.ts'
+import type { TestResult } from '#core/history/bodies/test.ts'
 import type { MachineId } from '#core/ids.ts'
 import { lookFunction } from '#core/history/standing.ts'
 

@@ -2,7 +2,7 @@
 import { useState } from 'react'
 import { findingWords, gradeReasonWords, gradeTitle } from '#api/words/condition.ts'
 import { activities } from '#core/history/bodies/condition.ts'
-import type { BodyOf } from '#core/history/kinds.ts'
+import type { BodyOf } from '#core/history/bodies/index.ts'
 import type { EntryId, MachineId } from '#core/ids.ts'
 import type { ConditionView, FindingRow } from '#core/views/condition.ts'
 import { useSend } from '#web/app/send.ts'

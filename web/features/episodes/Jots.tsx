@@ -1,7 +1,7 @@
 /** Jots: kept with nothing asked, listed at the left, sorted into entries that keep their time and pictures. */
 import { useState } from 'react'
 import { effectWords, problemWords } from '#api/words/composer.ts'
-import type { Body } from '#core/history/kinds.ts'
+import type { Body } from '#core/history/bodies/index.ts'
 import type { EntryId } from '#core/ids.ts'
 import type { EpisodeView, JotRow } from '#core/views/episode.ts'
 import { useSend } from '#web/app/send.ts'

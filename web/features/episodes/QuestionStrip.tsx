@@ -2,7 +2,7 @@
 import { useState } from 'react'
 import { questionWords } from '#api/words/composer.ts'
 import type { EntryId } from '#core/ids.ts'
-import type { Body } from '#core/history/kinds.ts'
+import type { Body } from '#core/history/bodies/index.ts'
 import type { Interval } from '#core/quantity/time.ts'
 import { answered, questionOf } from '#core/composer/ask.ts'
 import type { Basis } from '#core/history/entry.ts'

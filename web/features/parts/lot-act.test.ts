@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import type { LotAnswer } from '#api/parts.ts'
-import { schemaOfKind } from '#core/history/kinds.ts'
+import { schemaOfKind } from '#core/history/kinds/index.ts'
 import { numberedId } from '#core/testing/script.ts'
 import type { LotId, PartId } from '#core/ids.ts'
 import { inStore } from '#core/place.ts'

@@ -1,6 +1,6 @@
 /** What a form about a lot says, as the entry it becomes. Pure. */
 import type { LotAnswer } from '#api/parts.ts'
-import type { BodyOf, Body } from '#core/history/kinds.ts'
+import type { BodyOf, Body } from '#core/history/bodies/index.ts'
 import type { MachineId, PartId } from '#core/ids.ts'
 import { oneOutOf } from '#core/parts/lots.ts'
 import { gone, inStore, type Place } from '#core/place.ts'

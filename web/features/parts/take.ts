@@ -1,6 +1,6 @@
 /** Taking a part for a need: one act with two ends, and where what comes out goes. Pure. */
 import type { DonorsAnswer } from '#api/parts.ts'
-import type { Body } from '#core/history/kinds.ts'
+import type { Body } from '#core/history/bodies/index.ts'
 import type { MachineId, PartId } from '#core/ids.ts'
 import { movingBodies } from '#core/parts/destination.ts'
 import type { Appraisal, Need } from '#core/parts/donors.ts'

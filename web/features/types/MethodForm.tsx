@@ -2,7 +2,7 @@
 import { useQuery } from '@tanstack/react-query'
 import { useForm } from 'react-hook-form'
 import type { MethodRow } from '#api/types.ts'
-import type { Body } from '#core/history/kinds.ts'
+import type { Body } from '#core/history/bodies/index.ts'
 import type { MethodId } from '#core/ids.ts'
 import { newId } from '#web/app/clock.ts'
 import { get } from '#web/app/http.ts'

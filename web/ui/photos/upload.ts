@@ -1,6 +1,6 @@
 /** Photographs on their way: many at once, each with its progress; what was refused says why and can be tried again. */
 import { useRef, useState } from 'react'
-import type { BodyOf } from '#core/history/kinds.ts'
+import type { BodyOf } from '#core/history/bodies/index.ts'
 import type { EntryId, MachineId } from '#core/ids.ts'
 import { discard, type HeldFile } from '#web/app/outbox.ts'
 import { newId } from '#web/app/clock.ts'

@@ -3,7 +3,7 @@ import { at, id, smallest } from '#core/testing/bodies.ts'
 import { home, slot } from '#core/testing/terminal.ts'
 import { numberedId } from '#core/testing/script.ts'
 import { draftSchema } from './entry.ts'
-import { kinds, schemaOfKind } from './kinds.ts'
+import { kinds, schemaOfKind } from './kinds/index.ts'
 import { subjectsOf } from './subjects.ts'
 
 describe('every kind', () => {

@@ -1,0 +1,84 @@
+/** What happens at the bench around the work: screws, connectors, power, hazards, questions and waits. */
+import { z } from 'zod'
+import { entryIdSchema, machineIdSchema } from '#core/ids.ts'
+import { instantSchema } from '#core/quantity/schemas.ts'
+import { targetSchema } from './change.ts'
+import { label, someWords, words } from './words.ts'
+
+export const fasteningBody = z.strictObject({
+  kind: z.literal('fastening'),
+  machine: machineIdSchema,
+  way: z.enum(['off', 'on']),
+  what: label,
+  count: z.int().min(0).max(10000),
+  size: label,
+  cup: label.optional(),
+})
+
+export const connectionBody = z.strictObject({
+  kind: z.literal('connection'),
+  machine: machineIdSchema,
+  connector: label,
+  way: z.enum(['off', 'on']),
+})
+
+export const powerBody = z.strictObject({
+  kind: z.literal('power'),
+  machine: machineIdSchema,
+  way: z.enum(['on', 'off']),
+  words: someWords.optional(),
+})
+
+export const incidentBody = z.strictObject({
+  kind: z.literal('incident'),
+  machine: machineIdSchema,
+  words,
+  target: targetSchema.optional(),
+})
+
+export const hazardBody = z.discriminatedUnion('what', [
+  z.strictObject({
+    kind: z.literal('hazard'),
+    what: z.literal('noted'),
+    machine: machineIdSchema,
+    words,
+    barsPower: z.boolean(),
+  }),
+  z.strictObject({
+    kind: z.literal('hazard'),
+    what: z.literal('cleared'),
+    machine: machineIdSchema,
+    hazard: entryIdSchema,
+    words,
+  }),
+])
+
+export const questionBody = z.discriminatedUnion('what', [
+  z.strictObject({ kind: z.literal('question'), what: z.literal('asked'), machine: machineIdSchema, words }),
+  z.strictObject({
+    kind: z.literal('question'),
+    what: z.literal('answered'),
+    machine: machineIdSchema,
+    question: entryIdSchema,
+    words,
+  }),
+])
+
+/** A wait, or that somebody ended one, early or after it rang. */
+export const waitBody = z.union([
+  z.strictObject({
+    kind: z.literal('wait'),
+    machine: machineIdSchema,
+    what: label,
+    until: instantSchema,
+    why: someWords.optional(),
+    /** "Again every 15 minutes" until then. */
+    everyMinutes: z.int().min(1).max(1440).optional(),
+  }),
+  z.strictObject({
+    kind: z.literal('wait'),
+    machine: machineIdSchema,
+    over: entryIdSchema,
+    words: someWords.optional(),
+  }),
+])

@@ -1,0 +1,62 @@
+/** A test: what was tried, how deep, with which gear, and what came of it. */
+import { z } from 'zod'
+import { gearIdSchema, machineIdSchema } from '#core/ids.ts'
+import { label, someWords, words } from './words.ts'
+
+export const testDepths = ['look', 'short', 'full'] as const
+
+export const resultSchema = z.discriminatedUnion('is', [
+  z.strictObject({
+    is: z.literal('pass'),
+    starts: z.int().min(1).max(100000).optional(),
+    symptom: z.never().optional(),
+  }),
+  z.strictObject({ is: z.literal('fail'), symptom: label.optional() }),
+  z
+    .strictObject({
+      is: z.literal('partly'),
+      good: z.int().min(0),
+      of: z.int().min(1),
+      symptom: label.optional(),
+    })
+    .refine((r) => r.good <= r.of, 'More good than there are.'),
+  z
+    .strictObject({
+      is: z.literal('intermittent'),
+      failures: z.int().min(1),
+      of: z.int().min(2),
+      symptom: label.optional(),
+    })
+    .refine((r) => r.failures < r.of, 'All of them failed: that is a fail.'),
+  z.strictObject({ is: z.literal('inconclusive'), because: someWords.optional() }),
+  z.strictObject({ is: z.literal('not possible'), because: words }),
+])
+
+const cell = z.string().trim().min(1).max(24)
+
+/** A trial cell by cell: keys, pins, chips in sockets. The four lists together are the whole grid. */
+const triedSchema = z.strictObject({
+  pass: z.array(cell).max(2000),
+  fail: z.array(z.strictObject({ cell, symptom: label.optional() })).max(2000),
+  /** Passed in an earlier trial, and nothing touched them since. */
+  stood: z.array(cell).max(2000),
+  untried: z.array(cell).max(2000),
+})
+export type TriedCells = z.infer<typeof triedSchema>
+
+export const testBody = z.strictObject({
+  kind: z.literal('test'),
+  machine: machineIdSchema,
+  results: z
+    .array(z.strictObject({ fn: label, result: resultSchema, cells: triedSchema.optional() }))
+    .min(1)
+    .max(500),
+  depth: z.enum(testDepths),
+  gear: z.array(gearIdSchema).max(20).default([]),
+  asFound: z.boolean().optional(),
+  notExercised: someWords.optional(),
+  /** The failing condition in which an intermittent fault was tried: cold, after a move, after n minutes. */
+  condition: label.optional(),
+})
+
+export type TestResult = z.infer<typeof resultSchema>

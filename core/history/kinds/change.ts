@@ -1,0 +1,39 @@
+/** Work on a target: cleaned, reseated, soldered, adjusted; and how far it reaches. */
+import { changeBody } from '../bodies/change.ts'
+import { isMainsPosition } from '../mains.ts'
+import { reduceChange } from '../reduce/machine.ts'
+import { itsMachine, type Definition } from './definition.ts'
+import type { BodyOf } from '../bodies/index.ts'
+
+export const change: Definition<BodyOf<'change'>> = {
+  schema: changeBody,
+  scope: 'machine',
+  about: itsMachine,
+  places: 'none',
+  least: 'volunteer',
+  authority: (world, body) =>
+    (body.method ? world.methods.get(body.method)?.recipe.needs : undefined) ??
+    (body.reach === 'altered' && isMainsPosition(world, world.machines.get(body.machine), body.target.name)
+      ? 'mains'
+      : undefined),
+  admission: 'observed',
+  groundwork: false,
+  ahead: false,
+  trueFrom: 'when it happened',
+  guest: ({ kind, machine, target, verb, reach, from, to, verified }) => ({
+    kind,
+    machine,
+    target,
+    verb,
+    reach,
+    from,
+    to,
+    verified,
+  }),
+  withoutPrice: 'holds no price',
+  blind: 'shown',
+  files: 'none',
+  reaches: 'its subjects',
+  travels: 'with its machine',
+  reduce: reduceChange,
+}

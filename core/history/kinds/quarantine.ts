@@ -1,0 +1,25 @@
+/** Into quarantine, and out of it. */
+import { quarantineBody } from '../bodies/arrival.ts'
+import { reduceKept } from '../reduce/arrival.ts'
+import { itsMachine, type Definition } from './definition.ts'
+import type { BodyOf } from '../bodies/index.ts'
+
+export const quarantine: Definition<BodyOf<'quarantine'>> = {
+  schema: quarantineBody,
+  scope: 'machine',
+  about: itsMachine,
+  places: 'none',
+  least: 'volunteer',
+  authority: 'none',
+  admission: 'observed',
+  groundwork: false,
+  ahead: false,
+  trueFrom: 'when it happened',
+  guest: 'hidden',
+  withoutPrice: 'holds no price',
+  blind: 'shown',
+  files: 'none',
+  reaches: 'its subjects',
+  travels: 'with its machine',
+  reduce: reduceKept,
+}
