@@ -1,7 +1,14 @@
 /** A table of machines → entries: columns mapped to facts, each row checked by itself, ids derived so that a file read twice makes no doubles. */
 import { v5 } from 'uuid'
-import { mayWrite, type Role } from '#core/roles.ts'
-import { legalStatuses, purposes, sourceKinds, type LegalStatus, type Purpose } from '#core/history/bodies/machine.ts'
+import { mayWrite } from '#core/history/rights.ts'
+import { type Role } from '#core/roles.ts'
+import {
+  legalStatuses,
+  purposes,
+  sourceKinds,
+  type LegalStatus,
+  type Purpose,
+} from '#core/history/bodies/machine.ts'
 import type { Body } from '#core/history/bodies/index.ts'
 import { asId, type EntryId, type MachineId, type PartyId, type TypeId } from '#core/ids.ts'
 import { parseMoney, type Money } from '#core/quantity/quantity.ts'

@@ -1,6 +1,8 @@
 /** A machine's whole record as one JSON file: every entry its state rests on, and the photographs they name. */
 import { z } from 'zod'
 import { entrySchema, type Entry } from '#core/history/entry.ts'
+import { definitionOf } from '#core/history/kinds/index.ts'
+import { travelsOf } from '#core/history/scope.ts'
 import type { EntryId } from '#core/ids.ts'
 
 export const recordFormat = 'anamnesis-record'
@@ -25,6 +27,12 @@ export interface MachineRecord {
   readonly files: Readonly<Record<string, string>>
 }
 
+/** Whether an entry of the house describes one of the things named. */
+const describes = ({ body }: Entry, named: ReadonlySet<string>): boolean =>
+  definitionOf(body)
+    .about(body)
+    .some((s) => named.has(s.id))
+
 /** Every id-like text inside a value. */
 const idsIn = (value: unknown): string[] =>
   JSON.stringify(value).match(/[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}/g) ?? []
@@ -35,9 +43,8 @@ const idsIn = (value: unknown): string[] =>
  * that the record of the same machine is the same text wherever it was kept.
  */
 export function recordEntries(closure: readonly Entry[]): Entry[] {
-  const isHouse = (e: Entry) => e.body.kind === 'type' || e.body.kind === 'party' || e.body.kind === 'gear'
-  const staysHere = ({ body }: Entry) =>
-    body.kind === 'rule' || body.kind === 'method' || (body.kind === 'note' && body.machine === undefined)
+  const isHouse = (e: Entry) => travelsOf(e.body) === 'when it is named'
+  const staysHere = ({ body }: Entry) => travelsOf(body) === 'never'
   const stays = new Set(closure.filter(staysHere).map((e) => e.id))
   for (const e of closure)
     if (
@@ -53,15 +60,7 @@ export function recordEntries(closure: readonly Entry[]): Entry[] {
   for (let grown = true; grown;) {
     grown = false
     for (const entry of house) {
-      const id =
-        entry.body.kind === 'type'
-          ? entry.body.type
-          : entry.body.kind === 'party'
-            ? entry.body.party
-            : entry.body.kind === 'gear'
-              ? entry.body.gear
-              : ''
-      if (!named.has(id)) continue
+      if (!describes(entry, named)) continue
       for (const other of idsIn(entry)) {
         if (!named.has(other)) {
           named.add(other)
@@ -70,12 +69,7 @@ export function recordEntries(closure: readonly Entry[]): Entry[] {
       }
     }
   }
-  const keep = house.filter(
-    (e) =>
-      (e.body.kind === 'type' && named.has(e.body.type)) ||
-      (e.body.kind === 'party' && named.has(e.body.party)) ||
-      (e.body.kind === 'gear' && named.has(e.body.gear)),
-  )
+  const keep = house.filter((e) => describes(e, named))
   const keptHouse = new Set(keep.map((e) => e.id))
   keep.push(
     ...closure.filter(

@@ -1,5 +1,10 @@
 /** The private, mutable form of a world inside one fold. It leaves the fold as a readonly World. */
-import { noArrival, noCondition, type ArrivalState, type ConditionState } from '#core/history/condition-state.ts'
+import {
+  noArrival,
+  noCondition,
+  type ArrivalState,
+  type ConditionState,
+} from '#core/history/condition-state.ts'
 import type { LotId, MachineId, PartId } from '#core/ids.ts'
 import { homesIn } from '#core/history/homes.ts'
 import type { Place } from '#core/place.ts'

@@ -4,14 +4,16 @@
  */
 import type { EntryId, PartId } from '#core/ids.ts'
 import { fitOf } from '#core/parts/fit.ts'
+import { definitionOf } from '#core/history/kinds/index.ts'
 import { ledgerRefusal, liesInside, moveAt, type MoveAt } from '#core/parts/ledger.ts'
 import { consentRefusal } from '#core/parts/ownership.ts'
 import { machineAround, placeOfPart } from '#core/history/presence.ts'
 import { isSlot } from '#core/place.ts'
 import { instantToMs, isPoint, sortKey, type Instant } from '#core/quantity/time.ts'
 import { closingCheck } from '#core/work/checks/index.ts'
-import { authorityFor } from '#core/judging/authority.ts'
-import { atLeast, isRole, mayWrite, speaksAs, type Role } from '#core/roles.ts'
+import { authorityFor } from '#core/history/rights.ts'
+import { mayWrite } from '#core/history/rights.ts'
+import { atLeast, isRole, speaksAs, type Role } from '#core/roles.ts'
 import type { Entry } from '#core/history/entry.ts'
 import type { BodyOf } from '#core/history/bodies/index.ts'
 import type { Leg } from '#core/history/bodies/move.ts'
@@ -111,7 +113,7 @@ function judgeOne(world: World, before: readonly Entry[], entry: Entry, writer: 
   const forbidden = rightsRefusal(before, entry, writer)
   if (forbidden) return refused(forbidden)
   const future = instantToMs(entry.happenedAt.latest) - instantToMs(writer.now)
-  const early = body.kind === 'gear' || body.kind === 'wait' ? false : future > skewMs
+  const early = !definitionOf(body).ahead && future > skewMs
   if (early && !writer.fromOutbox)
     return refused({ rule: 'in-the-future', at: entry.happenedAt.latest, now: writer.now })
   const unknown = unknownReference(world, entry)

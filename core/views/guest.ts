@@ -6,6 +6,7 @@
 import type { Body } from '#core/history/bodies/index.ts'
 import type { NetChange } from '#core/history/changes.ts'
 import { machineStanding } from '#core/history/status.ts'
+import { guestBody } from '#core/history/sight.ts'
 import type { MachineState, World } from '#core/history/world.ts'
 import type { MachineId, PartyId } from '#core/ids.ts'
 import { machineAround } from '#core/history/presence.ts'
@@ -18,6 +19,7 @@ import {
   type Plate,
   type StatusView,
 } from './machine.ts'
+import type { PhotoRow } from './photos.ts'
 import type { MachineSummary } from './summary.ts'
 import { changeSummary, type ChangeSummary, type LogRow } from './rows.ts'
 
@@ -46,19 +48,6 @@ function placeForGuest(world: World, place: Place, machine: MachineId, viewer: P
   }
 }
 
-const openKinds: ReadonlySet<Body['kind']> = new Set([
-  'test',
-  'change',
-  'episode',
-  'custody',
-  'hazard',
-  'photo',
-  'power',
-  'connection',
-  'fastening',
-  'finding',
-])
-
 export const guestPlate = (plate: Plate, owner: string): Plate => ({
   name: plate.name,
   number: plate.number,
@@ -76,6 +65,34 @@ export const guestPlate = (plate: Plate, owner: string): Plate => ({
   stamps: plate.stamps,
 })
 
+const guestPhoto = (p: PhotoRow): PhotoRow => ({
+  entry: p.entry,
+  at: p.at,
+  by: '',
+  words: p.words,
+  of: p.of,
+  zone: p.zone,
+  finding: p.finding,
+  evidence: p.evidence,
+  on: p.on,
+  width: p.width,
+  height: p.height,
+  pins: p.pins.map((pin) => ({
+    entry: pin.entry,
+    x: pin.x,
+    y: pin.y,
+    finding: pin.finding,
+    label: pin.label,
+  })),
+})
+
+const guestCondition = (c: MachineView['condition']): MachineView['condition'] => ({
+  grade: c.grade,
+  looked: c.looked,
+  of: c.of,
+  findings: c.findings,
+})
+
 const guestEpisode = (e: EpisodeRow): EpisodeRow => ({
   id: e.id,
   number: e.number,
@@ -88,7 +105,13 @@ const guestEpisode = (e: EpisodeRow): EpisodeRow => ({
   tests: e.tests,
 })
 
-const guestLogRow = (row: LogRow): LogRow => ({
+/** A line of the log with what a guest may read of it, as its kind says; none where the kind is hidden, contested or taken back. */
+function guestLogRow(row: LogRow, viewer: PartyId): LogRow[] {
+  const body = row.withdrawn || row.contested !== undefined ? undefined : guestBody(row.body, viewer)
+  return body === undefined ? [] : [shownRow(row, body)]
+}
+
+const shownRow = (row: LogRow, body: Body): LogRow => ({
   id: row.id,
   happenedAt: row.happenedAt,
   recordedAt: row.recordedAt,
@@ -96,7 +119,7 @@ const guestLogRow = (row: LogRow): LogRow => ({
   recordedBy: '',
   basis: row.basis,
   episode: row.episode,
-  body: guestBody(row.body),
+  body,
   versions: [],
   latestAmendment: row.latestAmendment,
   withdrawn: false,
@@ -149,16 +172,34 @@ export function guestView(world: World, id: MachineId, viewer: PartyId): Machine
       fn: f.fn,
       essential: f.essential,
       word: f.word,
-      test: f.test,
+      test: f.test && { at: f.test.at, entry: f.test.entry, result: f.test.result, depth: f.test.depth },
       changes: changesOf.get(f.fn) ?? [],
-      beside: f.beside,
+      beside: f.beside && { at: f.beside.at, result: f.beside.result },
       voided: f.voided && { at: f.voided.at, gear: '' },
       run: f.run,
     })),
     lifeline: {
       width: view.lifeline.width,
-      lanes: view.lifeline.lanes,
-      brackets: view.lifeline.brackets,
+      lanes: view.lifeline.lanes.map((l) => ({
+        fn: l.fn,
+        essential: l.essential,
+        word: l.word,
+        segments: l.segments.map((g) => ({
+          x0: g.x0,
+          x1: g.x1,
+          height: g.height,
+          fill: g.fill,
+          entry: g.entry,
+          at: g.at,
+        })),
+      })),
+      brackets: view.lifeline.brackets.map((b) => ({
+        x0: b.x0,
+        x1: b.x1,
+        episode: b.episode,
+        number: b.number,
+        open: b.open,
+      })),
       marks: view.lifeline.marks,
       custody: view.lifeline.custody.map((c, i) => {
         // The first stay begins with the registration, each later one with an entry of custody.
@@ -177,7 +218,7 @@ export function guestView(world: World, id: MachineId, viewer: PartyId): Machine
         }
       }),
       cut: view.lifeline.cut,
-      barred: view.lifeline.barred,
+      barred: view.lifeline.barred.map((b) => ({ x0: b.x0, x1: b.x1, words: b.words })),
     },
     positions: view.positions.map((p) => ({
       designator: p.designator,
@@ -221,7 +262,11 @@ export function guestView(world: World, id: MachineId, viewer: PartyId): Machine
     })),
     episodes: view.episodes.map(guestEpisode),
     open: view.open && guestEpisode(view.open),
-    todo: view.todo.filter((t) => t.what === 'test again' || t.what === 'test'),
+    todo: view.todo.flatMap((t) =>
+      t.what === 'test again' || t.what === 'test'
+        ? [{ what: t.what, words: t.words, at: t.at, entry: t.entry }]
+        : [],
+    ),
     claims: [],
     custody: custodyOf(machine).map((c) => ({
       where: c.to.in.id === viewer ? (place(c.to) ?? withTheHouse) : withTheHouse,
@@ -230,23 +275,29 @@ export function guestView(world: World, id: MachineId, viewer: PartyId): Machine
       carriage: c.carriage,
       until: c.until,
     })),
-    hazards: view.hazards,
+    hazards: view.hazards.map((h) => ({
+      entry: h.entry,
+      words: h.words,
+      barsPower: h.barsPower,
+      at: h.at,
+      cleared: h.cleared,
+    })),
     overrides: [],
-    photos: view.photos.map((p) => ({ ...p, by: '' })),
-    pairs: view.pairs,
-    condition: view.condition,
-    history: view.history,
+    photos: view.photos.map(guestPhoto),
+    pairs: view.pairs.map((p) => ({ entry: p.entry, before: p.before, after: p.after })),
+    condition: guestCondition(view.condition),
+    history: view.history.map((h) => ({ at: h.at, grade: h.grade, looked: h.looked, of: h.of })),
     provenance: { links: 0, gaps: 0 },
     arrivalOpen: 0,
     policies: [],
-    attributes: Object.fromEntries(
-      Object.entries(view.attributes).filter(([key]) => !key.startsWith('none: ')),
-    ),
+    attributes: {},
     points: [],
-    grids: view.grids,
-    log: view.log
-      .filter((row) => openKinds.has(row.body.kind) && !row.withdrawn && row.contested === undefined)
-      .map(guestLogRow),
+    grids: view.grids.map((g) => ({
+      fn: g.fn,
+      rows: g.rows,
+      cells: g.cells.map((c) => ({ cell: c.cell, is: c.is, symptom: c.symptom, at: c.at, stands: c.stands })),
+    })),
+    log: view.log.flatMap((row) => guestLogRow(row, viewer)),
     labels: Object.fromEntries(
       Object.entries(view.labels).filter(([key]) => key === view.id || ownParts.has(key)),
     ),
@@ -303,13 +354,3 @@ export const guestSummary = (s: MachineSummary): MachineSummary => ({
   arrivalOpen: 0,
   words: '',
 })
-
-/** A body without what was written for the house only. */
-function guestBody(body: Body): Body {
-  if (body.kind === 'custody')
-    return { ...body, words: undefined, to: { in: { kind: 'store', id: 'the house' } } }
-  if (body.kind === 'episode' && body.what === 'paused') return { ...body, lie: '', next: '' }
-  if (body.kind === 'episode' && body.what === 'closed')
-    return { ...body, next: '', deferred: [], report: [] }
-  return body
-}

@@ -209,7 +209,34 @@ function addBody(world: World, labels: Record<string, string>, body: Body) {
       if (noted?.body.kind === 'hazard') labels[noted.id] = noted.body.words
       return
     }
-    default:
+    case 'type':
+    case 'party':
+    case 'fastening':
+    case 'connection':
+    case 'power':
+    case 'incident':
+    case 'reading':
+    case 'baseline':
+    case 'spec':
+    case 'photo':
+    case 'pair':
+    case 'survey':
+    case 'contents':
+    case 'quarantine':
+    case 'value':
+    case 'marking':
+    case 'batch':
+    case 'precaution':
+    case 'note':
+    case 'episode':
+    case 'override':
+    case 'settle':
+    case 'withdrawal':
+      return
+    default: {
+      const never: never = body
+      return never
+    }
   }
 }
 

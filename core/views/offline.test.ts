@@ -6,7 +6,8 @@ import type { AccountId, EntryId } from '#core/ids.ts'
 import { numberedId } from '#core/testing/script.ts'
 import { allPass, found, home, person, slot, twoTerminals } from '#core/testing/terminal.ts'
 import { episodeView } from './episode.ts'
-import { entriesForDevice, offlineView, tagAfter } from './offline.ts'
+import { entriesSeen } from '#core/history/sight.ts'
+import { offlineView, tagAfter } from './offline.ts'
 
 const account = numberedId<AccountId>(1, 9)
 const now = '2026-03-02T12:00:00.000Z'
@@ -116,8 +117,7 @@ describe('what a device may hold', () => {
       { kind: 'survey', what: 'begun', machine: home, blind: true },
       { doneBy: person },
     )
-    const text = (may: Parameters<typeof entriesForDevice>[1]) =>
-      JSON.stringify(entriesForDevice(t.entries, may))
+    const text = (may: Parameters<typeof entriesSeen>[1]) => JSON.stringify(entriesSeen(t.entries, may))
     expect(text({ prices: true })).toMatch(/77700.*88800/s)
     expect(text({ prices: false })).not.toMatch(/77700|88800/)
     expect(text({ prices: false })).toContain('rust')

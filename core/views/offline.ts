@@ -1,22 +1,10 @@
-/** An episode on a device without a connection: which entries it may hold, and the view folded from them and from what waits. */
+/** An episode on a device without a connection: the view folded from them and from what waits. */
 import { fold } from '#core/history/fold.ts'
 import type { Draft, Entry } from '#core/history/entry.ts'
 import { subjectsOf } from '#core/history/subjects.ts'
 import type { AccountId, EntryId } from '#core/ids.ts'
 import type { Instant } from '#core/quantity/time.ts'
-import { foreign } from './blind.ts'
 import { episodeView, type EpisodeView } from './episode.ts'
-import { withoutPrices } from './prices.ts'
-
-/** The entries that a person's device may hold: without prices for roles that see none, without others' findings while they survey blind. */
-export function entriesForDevice(
-  entries: readonly Entry[],
-  may: { readonly prices: boolean; readonly blind?: EntryId | undefined },
-): Entry[] {
-  const seen = may.prices ? entries : withoutPrices(entries)
-  const { blind } = may
-  return blind === undefined ? [...seen] : seen.filter((e) => !foreign(e.body, blind))
-}
 
 /** The next tag after `tag` that none of the waiting entries gives to a part: "P-0041" → "P-0042". */
 export function tagAfter(tag: string, waiting: readonly Draft[]): string {

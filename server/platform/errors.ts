@@ -101,13 +101,11 @@ export function problemOf(error: unknown): Problem {
     return { type: error.problem, title, status, detail: error.detail, ...error.more }
   }
   if (error instanceof ZodError) {
-    const fields = error.issues
-      .slice(0, 20)
-      .map((issue) => ({
-        path: issue.path.join('.'),
-        message:
-          issue.code === 'unrecognized_keys' ? `Not known here: ${issue.keys.join(', ')}.` : issue.message,
-      }))
+    const fields = error.issues.slice(0, 20).map((issue) => ({
+      path: issue.path.join('.'),
+      message:
+        issue.code === 'unrecognized_keys' ? `Not known here: ${issue.keys.join(', ')}.` : issue.message,
+    }))
     const first = fields[0]
     return {
       type: 'invalid',

@@ -1,5 +1,6 @@
 /** One run of the outbox: sends what waits, in order. Only an answer that judges an entry takes it out of the queue. */
 import type { EntriesAnswer } from '#api/entries.ts'
+import { filesOf } from '#core/history/scope.ts'
 import type { Draft } from '#core/history/entry.ts'
 import { judges, stopsAll, whyItWaits } from './judging.ts'
 
@@ -22,15 +23,6 @@ export interface Run {
   readonly waits?: string | undefined
 }
 
-/** The hash of the file that an entry speaks of. */
-export function fileOf({ body }: Draft): string | undefined {
-  return body.kind === 'photo'
-    ? body.file
-    : body.kind === 'jot' && body.what === 'made'
-      ? body.voice?.file
-      : undefined
-}
-
 /** Entries by what they stand or fall with, in their order. */
 function groupsOf(drafts: readonly Draft[]): Draft[][] {
   const groups = new Map<string, Draft[]>()
@@ -48,7 +40,7 @@ export function actsOf(waiting: readonly Draft[]): Draft[][] {
   const acts: Draft[][] = []
   let open = false
   for (const group of groupsOf(waiting)) {
-    const own = group.some((d) => fileOf(d) !== undefined)
+    const own = group.some((d) => filesOf(d.body).length > 0)
     const last = acts.at(-1)
     if (!own && open && last && last.length + group.length <= together) last.push(...group)
     else acts.push([...group])

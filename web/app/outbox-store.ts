@@ -1,7 +1,6 @@
 /** Where the outbox lies on the device: IndexedDB, so that entries, photographs and voice notes outlive reload, crash and days. */
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb'
 import type { Draft } from '#core/history/entry.ts'
-import { fileOf } from './outbox-run.ts'
 
 export interface Waiting {
   readonly draft: Draft
@@ -108,11 +107,13 @@ export async function again(account: string, id: string, mended?: Draft): Promis
 
 /** Takes entries out, and the files that no other waiting entry of the account speaks of. */
 export async function remove(account: string, ids: readonly string[]): Promise<void> {
+  // Fetched before the transaction begins: one that waits for something else ends by itself.
+  const { filesOf } = await import('#core/history/scope.ts')
   const transaction = (await box()).transaction(['entries', 'files'], 'readwrite')
   const entries = transaction.objectStore('entries')
   for (const id of ids) await entries.delete([account, id])
   const still = new Set(
-    (await entries.index('account').getAll(account)).flatMap(({ draft }) => fileOf(draft) ?? []),
+    (await entries.index('account').getAll(account)).flatMap(({ draft }) => filesOf(draft.body)),
   )
   const files = transaction.objectStore('files')
   for (const key of await files.getAllKeys())

@@ -9,13 +9,14 @@ import type { Draft } from '#core/history/entry.ts'
 import { clockOffsetMs, newId, nowMs } from './clock.ts'
 import { post } from './http.ts'
 import { pauseAfter } from './judging.ts'
-import { fileOf, runOutbox } from './outbox-run.ts'
 import type { HeldFile, Waiting } from './outbox-store.ts'
 import { sendFile, type Sent } from './send-file.ts'
 
 export type { HeldFile, Waiting } from './outbox-store.ts'
 
 const store = import('./outbox-store.ts')
+/** What an entry is, file by file: fetched when something is sent, not with the first page. */
+const kinds = () => import('#core/history/scope.ts')
 const listeners = new Set<() => void>()
 
 export interface Outbox {
@@ -126,9 +127,9 @@ export async function sendFiles(
 ): Promise<readonly Draft[]> {
   const { file } = await store
   const sent = new Map<string, Sent>()
-  for (const draft of drafts) {
-    const sha = fileOf(draft)
-    const held = sha === undefined || sent.has(sha) ? undefined : await file(account, sha)
+  const { filesOf } = await kinds()
+  for (const sha of new Set(drafts.flatMap((draft) => filesOf(draft.body)))) {
+    const held = await file(account, sha)
     if (held) sent.set(held.sha256, await sendFile(held, onProgress))
   }
   return drafts.map((draft) => {
@@ -160,6 +161,7 @@ export async function sendOutbox(
     const waiting = (await load(account))
       .filter((w) => !w.refused && !fresh.has(w.draft.id))
       .map((w) => w.draft)
+    const { runOutbox } = await import('./outbox-run.ts')
     const run = await runOutbox(waiting, {
       send: async (act) =>
         post<EntriesAnswer>('/entries', { entries: await sendFiles(account, act), contested: 'keep' }),

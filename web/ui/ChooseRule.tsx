@@ -28,12 +28,7 @@ export function ChooseRule({
           <legend className="sr-only">Schools</legend>
           {options.map((o) => (
             <label key={o} className="flex items-baseline gap-2">
-              <input
-                type="radio"
-                name="option"
-                checked={option === o}
-                onChange={() => setOption(o)}
-              />
+              <input type="radio" name="option" checked={option === o} onChange={() => setOption(o)} />
               <span>
                 <strong>{o}</strong> <span className="text-quiet">{policySpeaks(policy, o)}</span>
               </span>

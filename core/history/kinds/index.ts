@@ -1,6 +1,6 @@
 /** Every kind of entry and what it is: the one table that rights, sight, scope, closure, projection, outbox, record and words read. */
 import { z } from 'zod'
-import type { Body, Bodies, BodyOf, Kind } from '../bodies/index.ts'
+import type { Bodies, Body, Kind } from '../bodies/index.ts'
 import { baseline } from './baseline.ts'
 import { batch } from './batch.ts'
 import { change } from './change.ts'

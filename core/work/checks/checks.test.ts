@@ -6,7 +6,8 @@ import { numberedId } from '#core/testing/script.ts'
 import { asFoundCheck, closingCheck, partName, type RuleName } from './index.ts'
 import { findPolicyOption, policyNumber, policyOf } from '#core/history/policy.ts'
 import { policies, policyKeys } from '#core/policy.ts'
-import { atLeast, mayWrite, roleNeeded, roles } from '#core/roles.ts'
+import { mayWrite, roleNeeded } from '#core/history/rights.ts'
+import { atLeast, roles } from '#core/roles.ts'
 
 function episodeOf() {
   const { t, episode } = twoTerminals('2026-04-01T12:00:00.000Z')

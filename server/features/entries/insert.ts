@@ -2,6 +2,7 @@
 import { createHash } from 'node:crypto'
 import type { Transaction } from 'sequelize'
 import type { Draft, Entry } from '#core/history/entry.ts'
+import { isHouse } from '#core/history/scope.ts'
 import { rows, run, type Db } from '../../db/connection.ts'
 
 /** Text of an object with its keys in order: the same content always gives the same text. */
@@ -21,15 +22,6 @@ function canonical(value: unknown): string {
  */
 export const contentHash = ({ device: _, ...said }: Draft): string =>
   createHash('sha256').update(canonical(said)).digest('hex')
-
-/** Entries of the house as a whole: no machine or part is needed to read them. */
-export const isHouse = ({ body }: Pick<Entry, 'body'>): boolean =>
-  body.kind === 'type' ||
-  body.kind === 'party' ||
-  body.kind === 'gear' ||
-  body.kind === 'method' ||
-  (body.kind === 'note' && body.machine === undefined) ||
-  (body.kind === 'rule' && (body.what !== 'policy' || body.machine === undefined))
 
 /** Writes one entry and its subjects, under the next seq. The caller holds the commit lock. Answers the entry as stored. */
 export async function insertEntry(

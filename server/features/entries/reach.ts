@@ -3,6 +3,7 @@ import type { Transaction } from 'sequelize'
 import type { LiveEvent } from '#api/machines.ts'
 import type { Entry } from '#core/history/entry.ts'
 import { fold } from '#core/history/fold.ts'
+import { reachOf } from '#core/history/scope.ts'
 import { subjectIds } from '#core/history/subjects.ts'
 import type { World } from '#core/history/world.ts'
 import type { LotId, MachineId, PartId } from '#core/ids.ts'
@@ -105,7 +106,14 @@ function placesOf(world: World, id: PartId): Place[] {
     : []
 }
 
-/** Machines that a house entry reaches: all of a type, all tested with a piece of gear, all under a policy, all that name a party. */
+/** The machines that use what an entry names. */
+const usersOf = {
+  type: 'SELECT machine AS id FROM machines WHERE type::text = $1',
+  gear: `SELECT DISTINCT m.subject AS id FROM entry_subjects g JOIN entry_subjects m ON m.entry = g.entry AND m.kind = 'machine' WHERE g.kind = 'gear' AND g.subject = $1`,
+  party: `SELECT DISTINCT m.subject AS id FROM entry_subjects p JOIN entry_subjects m ON m.entry = p.entry AND m.kind = 'machine' WHERE p.kind = 'party' AND p.subject = $1`,
+} as const
+
+/** Machines that entries reach beyond their own subjects, as their kinds say. */
 async function reachedThroughHouse(
   db: Db,
   stored: readonly Entry[],
@@ -113,34 +121,13 @@ async function reachedThroughHouse(
 ): Promise<string[]> {
   const found: string[] = []
   for (const { body } of stored) {
-    if (body.kind === 'type')
-      found.push(
-        ...(
-          await rows<{ id: string }>(
-            db,
-            'SELECT machine AS id FROM machines WHERE type = $1',
-            [body.type],
-            transaction,
-          )
-        ).map((r) => r.id),
-      )
-    if (body.kind === 'rule' && body.what === 'policy' && body.machine === undefined)
-      found.push(
-        ...(await rows<{ id: string }>(db, 'SELECT machine AS id FROM machines', [], transaction)).map(
-          (r) => r.id,
-        ),
-      )
-    if (body.kind === 'gear' && body.what !== 'proved')
-      found.push(
-        ...(
-          await rows<{ id: string }>(
-            db,
-            `SELECT DISTINCT m.subject AS id FROM entry_subjects g JOIN entry_subjects m ON m.entry = g.entry AND m.kind = 'machine' WHERE g.kind = 'gear' AND g.subject = $1`,
-            [body.gear],
-            transaction,
-          )
-        ).map((r) => r.id),
-      )
+    const reach = reachOf(body)
+    if (reach === undefined) continue
+    const [sql, bind] =
+      reach === 'every machine'
+        ? ['SELECT machine AS id FROM machines', []]
+        : [usersOf[reach.machinesOf], [reach.id]]
+    found.push(...(await rows<{ id: string }>(db, sql, bind, transaction)).map((r) => r.id))
   }
   return found
 }

@@ -5,10 +5,8 @@ import type { Entry } from '#core/history/entry.ts'
 import { fold } from '#core/history/fold.ts'
 import { entryIdSchema, type EntryId, type MachineId } from '#core/ids.ts'
 import { sortKey } from '#core/quantity/time.ts'
-import { blindEpisode, blindSheet } from '#core/views/blind.ts'
-import { openSurvey } from '#core/views/condition.ts'
-import { withoutPrices } from '#core/views/prices.ts'
-import { entriesForDevice } from '#core/views/offline.ts'
+import { blindEpisode } from '#core/views/blind.ts'
+import { entriesSeen } from '#core/history/sight.ts'
 import { seesPrices } from '#core/roles.ts'
 import type { DeviceEntries, SheetAnswer } from '#api/entries.ts'
 import { sheetMarkdown, sheetSections, sheetTable, sheetTableHead, sheetTitle } from '#api/words/sheet.ts'
@@ -23,6 +21,7 @@ import { nowInstant } from '../../platform/clock.ts'
 import { handle, notFound, parse } from '../../platform/errors.ts'
 import { closureOf } from '../entries/closure.ts'
 import { nextTag } from '../machines/routes.ts'
+import { blindSurveys } from '../machines/store.ts'
 
 const params = z.object({ id: entryIdSchema })
 const deviceQuery = z.object({
@@ -42,10 +41,18 @@ async function machineOfEpisode(services: Services, id: EntryId): Promise<Machin
   return row.machine
 }
 
-/** A machine's entries as this visitor may know them. */
-async function entriesFor({ db }: Services, visitor: Visitor, machine: MachineId): Promise<Entry[]> {
-  const entries = await closureOf(db, [machine])
-  return seesPrices(visitor.role) ? entries : withoutPrices(entries)
+/** A machine's entries as this visitor may know them, and whether they survey it blind. */
+async function entriesFor(
+  { db }: Services,
+  visitor: Visitor,
+  machine: MachineId,
+): Promise<{ entries: Entry[]; blind: boolean }> {
+  const all = await closureOf(db, [machine])
+  const blind = (await blindSurveys(db, visitor.party)).get(machine)
+  return {
+    entries: entriesSeen(all, { prices: seesPrices(visitor.role), blind }),
+    blind: blind !== undefined,
+  }
 }
 
 export function episodeRoutes(services: Services): Router {
@@ -60,7 +67,7 @@ export function episodeRoutes(services: Services): Router {
       const { before } = parse(contextQuery, request.query)
       const machine = await machineOfEpisode(services, id)
       await requireSight(services.db, visitor, machine)
-      const entries = await entriesFor(services, visitor, machine)
+      const { entries } = await entriesFor(services, visitor, machine)
       const entry = entries.find((e) => e.id === before)
       if (!entry) throw notFound()
       const others = entries.filter(
@@ -85,12 +92,10 @@ export function episodeRoutes(services: Services): Router {
       const machine = await machineOfEpisode(services, id)
       await requireSight(services.db, visitor, machine)
       const now = nowInstant()
-      const world = fold(await entriesFor(services, visitor, machine), { now })
-      const whole = episodeSheet(world, id)
-      const state = world.machines.get(machine)
-      if (!whole || !state) throw notFound()
-      const survey = openSurvey(state, visitor.party)
-      const sheet = survey?.blind ? blindSheet(whole, survey.id) : whole
+      const { entries, blind } = await entriesFor(services, visitor, machine)
+      const whole = episodeSheet(fold(entries, { now }), id)
+      if (!whole) throw notFound()
+      const sheet = blind ? { ...whole, view: blindEpisode(whole.view) } : whole
       const when = { now, zone: (await HouseModel.findByPk(1))?.zone ?? 'UTC' }
       const name = `${sheet.view.plate.number} episode ${sheet.view.episode.number}`.replace(/[^\w .-]/g, '_')
       if (as === 'md')
@@ -123,13 +128,7 @@ export function episodeRoutes(services: Services): Router {
       const { after, count } = parse(deviceQuery, request.query)
       const machine = await machineOfEpisode(services, id)
       await requireSight(services.db, visitor, machine)
-      const entries = await closureOf(services.db, [machine])
-      const state = fold(entries, { now: nowInstant() }).machines.get(machine)
-      const survey = state && openSurvey(state, visitor.party)
-      const held = entriesForDevice(entries, {
-        prices: seesPrices(visitor.role),
-        blind: survey?.blind ? survey.id : undefined,
-      })
+      const { entries: held } = await entriesFor(services, visitor, machine)
       const older = held.filter((e) => e.seq <= after).length
       const whole = count === 0 || older !== count
       response.json({
@@ -147,12 +146,10 @@ export function episodeRoutes(services: Services): Router {
       const { id } = parse(params, request.params)
       const machine = await machineOfEpisode(services, id)
       await requireSight(services.db, visitor, machine)
-      const world = fold(await entriesFor(services, visitor, machine), { now: nowInstant() })
-      const view = episodeView(world, id, await nextTag(services))
-      const state = world.machines.get(machine)
-      if (!view || !state) throw notFound()
-      const survey = openSurvey(state, visitor.party)
-      response.json(survey?.blind ? blindEpisode(view, survey.id) : view)
+      const { entries, blind } = await entriesFor(services, visitor, machine)
+      const view = episodeView(fold(entries, { now: nowInstant() }), id, await nextTag(services))
+      if (!view) throw notFound()
+      response.json(blind ? blindEpisode(view) : view)
     }),
   )
   return router

@@ -7,7 +7,7 @@ import { waitsCalendar } from '#core/formats/calendar.ts'
 import { fold } from '#core/history/fold.ts'
 import { machineIdSchema, type LotId, type MachineId, type PartId } from '#core/ids.ts'
 import { lotContext, machineContext, partContext } from '#core/views/episode.ts'
-import { blindSummary, blindView } from '#core/views/blind.ts'
+import { blindSummary } from '#core/views/blind.ts'
 import { guestSummary, guestView } from '#core/views/guest.ts'
 import { machineView, type MachineView } from '#core/views/machine.ts'
 import type { MachineSummary } from '#core/views/summary.ts'
@@ -34,13 +34,12 @@ export async function viewFor(
 ): Promise<MachineView> {
   const sight = await requireSight(db, visitor, id)
   const prices = seesPrices(visitor.role)
-  const world = await machineWorld(db, id, { ...options, prices })
+  // Whether they survey blind is asked of today, whatever day they look at.
+  const blind = sight === 'guest' ? undefined : (await blindSurveys(db, visitor.party)).get(id)
+  const world = await machineWorld(db, id, { ...options, sight: { prices, blind } })
   const view = sight === 'guest' ? guestView(world, id, visitor.party) : machineView(world, id)
   if (!view) throw notFound()
-  if (sight === 'guest') return view
-  // Whether they survey blind is asked of today, whatever day they look at.
-  const survey = (await blindSurveys(db, visitor.party)).get(id)
-  return survey === undefined ? view : blindView(view, survey)
+  return view
 }
 
 /** What a guest may sort out the list by: what their list shows. */

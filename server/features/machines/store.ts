@@ -5,10 +5,10 @@ import { entryWords } from '#api/words/entries.ts'
 import { fold } from '#core/history/fold.ts'
 import type { World } from '#core/history/world.ts'
 import type { EntryId, MachineId, PartyId } from '#core/ids.ts'
-import { blindSummary, tellingKinds } from '#core/views/blind.ts'
+import { blindSummary } from '#core/views/blind.ts'
 import { openSurvey } from '#core/views/condition.ts'
 import { labelsFor } from '#core/views/labels.ts'
-import { bare, pricedKinds, withoutPrices } from '#core/views/prices.ts'
+import { entriesSeen, pricedKinds, tellingKinds, withoutPrice, type Sight } from '#core/history/sight.ts'
 import type { MachineSummary } from '#core/views/summary.ts'
 import { rows, run, type Db } from '../../db/connection.ts'
 import { HouseModel } from '../../db/models.ts'
@@ -136,18 +136,18 @@ export async function allMachines(
 export interface WorldAsked {
   readonly asOf?: string | undefined
   readonly knownAt?: string | undefined
-  /** False: nothing in it was ever priced. */
-  readonly prices?: boolean | undefined
+  /** What the visitor may know of it. Absent: all. */
+  readonly sight?: Sight | undefined
 }
 
 export async function machineWorld(
   db: Db,
   id: MachineId,
-  { asOf, knownAt, prices = true }: WorldAsked = {},
+  { asOf, knownAt, sight }: WorldAsked = {},
 ): Promise<World> {
   const now = nowInstant()
   const entries = await closureOf(db, [id])
-  return fold(prices ? entries : withoutPrices(entries), {
+  return fold(sight ? entriesSeen(entries, sight) : entries, {
     now: asOf !== undefined && asOf < now ? asOf : now,
     asOf,
     knownAt,
@@ -291,12 +291,13 @@ async function justWritten(
   )
   return latest.flatMap((row) => {
     const entry = entries.get(row.id)
-    if (!entry) return []
+    const body = entry && (prices ? entry.body : withoutPrice(entry.body))
+    if (!entry || !body) return []
     const labels = {
       ...labelsFor(house, [entry]),
       ...Object.fromEntries(partLabels.map((p) => [p.id, p.label])),
     }
-    const words = entryWords(prices ? entry.body : bare(entry.body), {
+    const words = entryWords(body, {
       labels,
       zone,
       now: nowInstant(),

@@ -10,6 +10,9 @@ import type { Body } from '#core/history/bodies/index.ts'
 import type { Refusal } from '#core/history/refusal.ts'
 import { subjectsOf } from '#core/history/subjects.ts'
 import { machineOf } from '#core/testing/script.ts'
+import { definitionOf } from '#core/history/kinds/index.ts'
+import { filesOf, travelsOf } from '#core/history/scope.ts'
+import type { GearId, PartyId, TypeId } from '#core/ids.ts'
 import type { World } from '#core/history/world.ts'
 import { readJson } from '../../platform/bodies.ts'
 import { ProblemError } from '../../platform/errors.ts'
@@ -50,23 +53,6 @@ export const said = ({ id, v, happenedAt, doneBy, toldBy, basis, amends, body }:
   body,
 })
 
-/** Kinds that are judged by what came before them; any other is judged by itself, once the things that it names are known. */
-const telling: ReadonlySet<Body['kind']> = new Set([
-  'machine',
-  'part',
-  'lot',
-  'count',
-  'party',
-  'gear',
-  'type',
-  'method',
-  'move',
-  'episode',
-  'consent',
-  'settle',
-  'withdrawal',
-])
-
 export function readRecordFile({ file, incoming, house, members, party }: RecordQuestion): RecordRead {
   const parsed = recordSchema.safeParse(readJson(readFileSync(file)))
   if (!parsed.success)
@@ -93,7 +79,7 @@ export function readRecordFile({ file, incoming, house, members, party }: Record
     machine: record.machine,
     entries: judged(record.machine, entries, house, { members: new Set(members), party }),
     leftOut,
-    files: filesOf(record, entries, incoming),
+    files: takeFiles(record, entries, incoming),
   }
 }
 
@@ -115,13 +101,8 @@ function withoutHouse(
   for (const entry of [...entries].sort((a, b) => a.seq - b.seq)) {
     const { body } = entry
     const about = entry.amends?.entry ?? (body.kind === 'settle' ? body.entry : undefined)
-    const isHouses =
-      body.kind === 'rule' ||
-      (body.kind === 'type' && known.types.has(body.type)) ||
-      (body.kind === 'party' && known.parties.has(body.party)) ||
-      (body.kind === 'gear' && known.gear.has(body.gear)) ||
-      (body.kind === 'method' && known.methods.has(body.method)) ||
-      (body.kind === 'note' && body.machine === undefined)
+    const travels = travelsOf(body)
+    const isHouses = travels === 'never' || (travels === 'when it is named' && isKnown(known, body))
     if (!here.has(entry.id) && (isHouses || (about !== undefined && left.has(about)))) {
       left.add(entry.id)
       continue
@@ -130,6 +111,17 @@ function withoutHouse(
   }
   return { entries: kept, leftOut: left.size }
 }
+
+/** Whether the house has the thing that an entry of its own describes. */
+const isKnown = (world: World, body: Body): boolean =>
+  definitionOf(body)
+    .about(body)
+    .some(
+      ({ kind, id }) =>
+        (kind === 'type' && world.types.has(id as TypeId)) ||
+        (kind === 'party' && world.parties.has(id as PartyId)) ||
+        (kind === 'gear' && world.gear.has(id as GearId)),
+    )
 
 /** Whether a refusal is about how the other house works, not about what happened. */
 const itsOwnAffair = (refusal: Refusal): boolean => refusal.rule === 'closing-not-met'
@@ -155,7 +147,7 @@ function judged(
       stored.push(entry)
       continue
     }
-    const tells = telling.has(entry.body.kind) || entry.amends !== undefined
+    const tells = definitionOf(entry.body).groundwork || entry.amends !== undefined
     if (stale || (tells && line.length > folded)) {
       world = fold(line, { now })
       folded = line.length
@@ -208,16 +200,8 @@ function outcome(entry: Entry, judgement: Judgement | undefined): Judgement {
 }
 
 /** The photographs and voice notes that its entries name, each put by itself once its hash agrees. */
-function filesOf(record: MachineRecord, entries: readonly Entry[], incoming: string): RecordRead['files'] {
-  const named = new Set(
-    entries.flatMap(({ body }) =>
-      body.kind === 'photo'
-        ? [body.file]
-        : body.kind === 'jot' && body.what === 'made' && body.voice
-          ? [body.voice.file]
-          : [],
-    ),
-  )
+function takeFiles(record: MachineRecord, entries: readonly Entry[], incoming: string): RecordRead['files'] {
+  const named = new Set(entries.flatMap(({ body }) => filesOf(body)))
   mkdirSync(incoming, { recursive: true, mode: 0o700 })
   return Object.entries(record.files).map(([sha256, base64]) => {
     const bytes = Buffer.from(base64, 'base64')

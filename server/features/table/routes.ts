@@ -144,14 +144,12 @@ export function tableRoutes(services: Services): Router {
           rows: plan.rows.length,
           added: plan.rows.filter((r) => r.is === 'new').length,
           alreadyHere: plan.rows.filter((r) => r.is === 'already here').length,
-          refused: refused
-            .slice(0, mostListed)
-            .map((r) => ({
-              line: r.line,
-              number: r.number,
-              name: r.name,
-              why: r.problems.map(rowProblemWords),
-            })),
+          refused: refused.slice(0, mostListed).map((r) => ({
+            line: r.line,
+            number: r.number,
+            name: r.name,
+            why: r.problems.map(rowProblemWords),
+          })),
           refusedCount: refused.length,
           stored,
         }

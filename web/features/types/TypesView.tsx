@@ -264,9 +264,7 @@ function HouseRules() {
               </span>
             </div>
             <span className="text-quiet text-13">
-              {p.at
-                ? `${p.by ?? ''}, ${short(p.at)}: ${p.reason ?? ''}`
-                : policySpeaks(p.key, p.option)}
+              {p.at ? `${p.by ?? ''}, ${short(p.at)}: ${p.reason ?? ''}` : policySpeaks(p.key, p.option)}
             </span>
             {open === p.key && (
               <ChooseRule

@@ -4,7 +4,7 @@ import type { MethodId } from '#core/ids.ts'
 import { recipeSchema } from '#core/history/bodies/method.ts'
 import { numberedId } from '#core/testing/script.ts'
 import { found, home, slot, twoTerminals } from '#core/testing/terminal.ts'
-import { authorityFor } from './authority.ts'
+import { authorityFor } from '#core/history/rights.ts'
 
 const bath = numberedId<MethodId>(1, 8)
 const { t } = twoTerminals()
