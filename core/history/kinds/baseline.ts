@@ -4,7 +4,7 @@ import { machineDraft } from '../draft.ts'
 import { itsMachine, type Definition } from './definition.ts'
 import type { BodyOf } from '../bodies/index.ts'
 
-export const baseline: Definition<BodyOf<'baseline'>> = {
+export const baseline = {
   schema: baselineBody,
   scope: 'machine',
   about: itsMachine,
@@ -22,4 +22,4 @@ export const baseline: Definition<BodyOf<'baseline'>> = {
   reaches: 'its subjects',
   travels: 'with its machine',
   reduce: (world, entry, body) => void machineDraft(world, body.machine).baselines.push(entry),
-}
+} satisfies Definition<BodyOf<'baseline'>>

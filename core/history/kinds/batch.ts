@@ -4,7 +4,7 @@ import { reduceBatch } from '../reduce/arrival.ts'
 import { subject, type Definition } from './definition.ts'
 import type { BodyOf } from '../bodies/index.ts'
 
-export const batch: Definition<BodyOf<'batch'>> = {
+export const batch = {
   schema: batchBody,
   scope: 'machine',
   about: (body) => body.machines.flatMap((id) => subject('machine', id)),
@@ -22,4 +22,4 @@ export const batch: Definition<BodyOf<'batch'>> = {
   reaches: 'its subjects',
   travels: 'with its machine',
   reduce: (world, entry, body) => reduceBatch(world, entry, body.machines),
-}
+} satisfies Definition<BodyOf<'batch'>>

@@ -5,7 +5,7 @@ import { reduceChange } from '../reduce/machine.ts'
 import { itsMachine, type Definition } from './definition.ts'
 import type { BodyOf } from '../bodies/index.ts'
 
-export const change: Definition<BodyOf<'change'>> = {
+export const change = {
   schema: changeBody,
   scope: 'machine',
   about: itsMachine,
@@ -36,4 +36,4 @@ export const change: Definition<BodyOf<'change'>> = {
   reaches: 'its subjects',
   travels: 'with its machine',
   reduce: reduceChange,
-}
+} satisfies Definition<BodyOf<'change'>>

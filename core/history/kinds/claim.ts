@@ -4,7 +4,7 @@ import { reduceClaim } from '../reduce/machine.ts'
 import { itsMachine, type Definition } from './definition.ts'
 import type { BodyOf } from '../bodies/index.ts'
 
-export const claim: Definition<BodyOf<'claim'>> = {
+export const claim = {
   schema: claimBody,
   scope: 'machine',
   about: itsMachine,
@@ -22,4 +22,4 @@ export const claim: Definition<BodyOf<'claim'>> = {
   reaches: 'its subjects',
   travels: 'with its machine',
   reduce: reduceClaim,
-}
+} satisfies Definition<BodyOf<'claim'>>

@@ -4,7 +4,7 @@ import { reduceConnection } from '../reduce/machine.ts'
 import { itsMachine, type Definition } from './definition.ts'
 import type { BodyOf } from '../bodies/index.ts'
 
-export const connection: Definition<BodyOf<'connection'>> = {
+export const connection = {
   schema: connectionBody,
   scope: 'machine',
   about: itsMachine,
@@ -22,4 +22,4 @@ export const connection: Definition<BodyOf<'connection'>> = {
   reaches: 'its subjects',
   travels: 'with its machine',
   reduce: reduceConnection,
-}
+} satisfies Definition<BodyOf<'connection'>>

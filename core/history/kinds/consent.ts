@@ -4,7 +4,7 @@ import { machineDraft } from '../draft.ts'
 import { itsMachine, subject, type Definition } from './definition.ts'
 import type { BodyOf } from '../bodies/index.ts'
 
-export const consent: Definition<BodyOf<'consent'>> = {
+export const consent = {
   schema: consentBody,
   scope: 'machine',
   about: (body) => [...itsMachine(body), ...subject('party', body.by)],
@@ -22,4 +22,4 @@ export const consent: Definition<BodyOf<'consent'>> = {
   reaches: 'its subjects',
   travels: 'with its machine',
   reduce: (world, entry, body) => void machineDraft(world, body.machine).consents.push(entry),
-}
+} satisfies Definition<BodyOf<'consent'>>

@@ -4,7 +4,7 @@ import { reduceCount } from '../reduce/lots.ts'
 import { placeSubjects, subject, type Definition } from './definition.ts'
 import type { BodyOf } from '../bodies/index.ts'
 
-export const count: Definition<BodyOf<'count'>> = {
+export const count = {
   schema: countBody,
   scope: 'machine',
   about: (body) => [...subject('lot', body.lot), ...placeSubjects(body.place)],
@@ -22,4 +22,4 @@ export const count: Definition<BodyOf<'count'>> = {
   reaches: 'its subjects',
   travels: 'with its machine',
   reduce: reduceCount,
-}
+} satisfies Definition<BodyOf<'count'>>

@@ -7,7 +7,7 @@ import type { BodyOf } from '../bodies/index.ts'
 /** Where exactly the house keeps a machine is its own affair. */
 const withTheHouse = { in: { kind: 'store', id: 'the house' } } as const
 
-export const custody: Definition<BodyOf<'custody'>> = {
+export const custody = {
   schema: custodyBody,
   scope: 'machine',
   about: (body) => [...itsMachine(body), ...placeSubjects(body.to)],
@@ -32,4 +32,4 @@ export const custody: Definition<BodyOf<'custody'>> = {
   reaches: 'its subjects',
   travels: 'with its machine',
   reduce: reduceCustody,
-}
+} satisfies Definition<BodyOf<'custody'>>

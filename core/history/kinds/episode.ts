@@ -26,7 +26,7 @@ function guest(body: BodyOf<'episode'>): BodyOf<'episode'> {
   }
 }
 
-export const episode: Definition<BodyOf<'episode'>> = {
+export const episode = {
   schema: episodeBody,
   scope: 'machine',
   about: itsMachine,
@@ -44,4 +44,4 @@ export const episode: Definition<BodyOf<'episode'>> = {
   reaches: 'its subjects',
   travels: 'with its machine',
   reduce: reduceEpisode,
-}
+} satisfies Definition<BodyOf<'episode'>>

@@ -4,7 +4,7 @@ import { reduceEvidence } from '../reduce/arrival.ts'
 import { itsMachine, type Definition } from './definition.ts'
 import type { BodyOf } from '../bodies/index.ts'
 
-export const evidence: Definition<BodyOf<'evidence'>> = {
+export const evidence = {
   schema: evidenceBody,
   scope: 'machine',
   about: itsMachine,
@@ -22,4 +22,4 @@ export const evidence: Definition<BodyOf<'evidence'>> = {
   reaches: 'its subjects',
   travels: 'with its machine',
   reduce: reduceEvidence,
-}
+} satisfies Definition<BodyOf<'evidence'>>

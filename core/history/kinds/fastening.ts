@@ -4,7 +4,7 @@ import { reduceFastening } from '../reduce/machine.ts'
 import { itsMachine, type Definition } from './definition.ts'
 import type { BodyOf } from '../bodies/index.ts'
 
-export const fastening: Definition<BodyOf<'fastening'>> = {
+export const fastening = {
   schema: fasteningBody,
   scope: 'machine',
   about: itsMachine,
@@ -22,4 +22,4 @@ export const fastening: Definition<BodyOf<'fastening'>> = {
   reaches: 'its subjects',
   travels: 'with its machine',
   reduce: (world, _entry, body) => reduceFastening(world, body),
-}
+} satisfies Definition<BodyOf<'fastening'>>

@@ -71,7 +71,7 @@ function guest(body: BodyOf<'finding'>): BodyOf<'finding'> {
   }
 }
 
-export const finding: Definition<BodyOf<'finding'>> = {
+export const finding = {
   schema: findingBody,
   scope: 'machine',
   about: itsMachine,
@@ -89,4 +89,4 @@ export const finding: Definition<BodyOf<'finding'>> = {
   reaches: 'its subjects',
   travels: 'with its machine',
   reduce: reduceFinding,
-}
+} satisfies Definition<BodyOf<'finding'>>

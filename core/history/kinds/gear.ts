@@ -4,7 +4,7 @@ import { reduceGear } from '../reduce/house.ts'
 import { subject, type Definition } from './definition.ts'
 import type { BodyOf } from '../bodies/index.ts'
 
-export const gear: Definition<BodyOf<'gear'>> = {
+export const gear = {
   schema: gearBody,
   scope: 'house',
   about: (body) => subject('gear', body.gear),
@@ -22,4 +22,4 @@ export const gear: Definition<BodyOf<'gear'>> = {
   reaches: (body) => (body.what === 'proved' ? undefined : { machinesOf: 'gear', id: body.gear }),
   travels: 'when it is named',
   reduce: reduceGear,
-}
+} satisfies Definition<BodyOf<'gear'>>

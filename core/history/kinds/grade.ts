@@ -4,7 +4,7 @@ import { reduceGrade } from '../reduce/condition.ts'
 import { itsMachine, subject, type Definition } from './definition.ts'
 import type { BodyOf } from '../bodies/index.ts'
 
-export const grade: Definition<BodyOf<'grade'>> = {
+export const grade = {
   schema: gradeBody,
   scope: 'machine',
   about: (body) => [
@@ -25,4 +25,4 @@ export const grade: Definition<BodyOf<'grade'>> = {
   reaches: 'its subjects',
   travels: 'with its machine',
   reduce: reduceGrade,
-}
+} satisfies Definition<BodyOf<'grade'>>

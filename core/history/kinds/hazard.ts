@@ -4,7 +4,7 @@ import { reduceHazard } from '../reduce/machine.ts'
 import { itsMachine, type Definition } from './definition.ts'
 import type { BodyOf } from '../bodies/index.ts'
 
-export const hazard: Definition<BodyOf<'hazard'>> = {
+export const hazard = {
   schema: hazardBody,
   scope: 'machine',
   about: itsMachine,
@@ -25,4 +25,4 @@ export const hazard: Definition<BodyOf<'hazard'>> = {
   reaches: 'its subjects',
   travels: 'with its machine',
   reduce: reduceHazard,
-}
+} satisfies Definition<BodyOf<'hazard'>>

@@ -4,7 +4,7 @@ import { reduceIncident } from '../reduce/machine.ts'
 import { itsMachine, type Definition } from './definition.ts'
 import type { BodyOf } from '../bodies/index.ts'
 
-export const incident: Definition<BodyOf<'incident'>> = {
+export const incident = {
   schema: incidentBody,
   scope: 'machine',
   about: itsMachine,
@@ -22,4 +22,4 @@ export const incident: Definition<BodyOf<'incident'>> = {
   reaches: 'its subjects',
   travels: 'with its machine',
   reduce: reduceIncident,
-}
+} satisfies Definition<BodyOf<'incident'>>

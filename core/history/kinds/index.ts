@@ -50,7 +50,7 @@ import { wait } from './wait.ts'
 import { withdrawal } from './withdrawal.ts'
 import type { Definition } from './definition.ts'
 
-export const definitions: { readonly [K in Kind]: Definition<Bodies[K]> } = {
+export const definitions = {
   machine,
   part,
   type,
@@ -98,7 +98,12 @@ export const definitions: { readonly [K in Kind]: Definition<Bodies[K]> } = {
   settle,
   withdrawal,
   episode,
-}
+} satisfies { readonly [K in Kind]: Definition<Bodies[K]> }
+
+/** Kinds that are judged by what stands before them. */
+export type JudgedKind = {
+  [K in Kind]: (typeof definitions)[K]['admission'] extends 'judged' ? K : never
+}[Kind]
 
 export const kinds = Object.keys(definitions) as readonly Kind[]
 export const isKind = (kind: string): kind is Kind => Object.hasOwn(definitions, kind)

@@ -4,7 +4,7 @@ import { reduceJot } from '../reduce/machine.ts'
 import { itsMachine, type Definition } from './definition.ts'
 import type { BodyOf } from '../bodies/index.ts'
 
-export const jot: Definition<BodyOf<'jot'>> = {
+export const jot = {
   schema: jotBody,
   scope: 'machine',
   about: itsMachine,
@@ -22,4 +22,4 @@ export const jot: Definition<BodyOf<'jot'>> = {
   reaches: 'its subjects',
   travels: 'with its machine',
   reduce: reduceJot,
-}
+} satisfies Definition<BodyOf<'jot'>>

@@ -4,7 +4,7 @@ import { reduceKept } from '../reduce/arrival.ts'
 import { itsMachine, subject, type Definition } from './definition.ts'
 import type { BodyOf } from '../bodies/index.ts'
 
-export const link: Definition<BodyOf<'link'>> = {
+export const link = {
   schema: linkBody,
   scope: 'machine',
   about: (body) => [...itsMachine(body), ...subject('party', body.who)],
@@ -22,4 +22,4 @@ export const link: Definition<BodyOf<'link'>> = {
   reaches: 'its subjects',
   travels: 'with its machine',
   reduce: reduceKept,
-}
+} satisfies Definition<BodyOf<'link'>>

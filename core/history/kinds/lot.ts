@@ -4,7 +4,7 @@ import { reduceLot } from '../reduce/lots.ts'
 import { placeSubjects, subject, type Definition } from './definition.ts'
 import type { BodyOf } from '../bodies/index.ts'
 
-export const lot: Definition<BodyOf<'lot'>> = {
+export const lot = {
   schema: lotBody,
   scope: 'machine',
   about: (body) => [
@@ -25,4 +25,4 @@ export const lot: Definition<BodyOf<'lot'>> = {
   reaches: 'its subjects',
   travels: 'with its machine',
   reduce: reduceLot,
-}
+} satisfies Definition<BodyOf<'lot'>>

@@ -14,7 +14,7 @@ const saysWhose = ({
   (owner !== undefined && owner !== 'house') ||
   (legal !== undefined && legal !== 'entered, undecided')
 
-export const machine: Definition<BodyOf<'machine'>> = {
+export const machine = {
   schema: machineBody,
   scope: 'machine',
   about: itsMachine,
@@ -39,4 +39,4 @@ export const machine: Definition<BodyOf<'machine'>> = {
   reaches: 'its subjects',
   travels: 'with its machine',
   reduce: reduceMachine,
-}
+} satisfies Definition<BodyOf<'machine'>>

@@ -4,7 +4,7 @@ import { reduceKept } from '../reduce/arrival.ts'
 import { itsMachine, type Definition } from './definition.ts'
 import type { BodyOf } from '../bodies/index.ts'
 
-export const marking: Definition<BodyOf<'marking'>> = {
+export const marking = {
   schema: markingBody,
   scope: 'machine',
   about: itsMachine,
@@ -22,4 +22,4 @@ export const marking: Definition<BodyOf<'marking'>> = {
   reaches: 'its subjects',
   travels: 'with its machine',
   reduce: reduceKept,
-}
+} satisfies Definition<BodyOf<'marking'>>

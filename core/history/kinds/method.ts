@@ -4,7 +4,7 @@ import { reduceMethod } from '../reduce/house.ts'
 import { house, subject, type Definition } from './definition.ts'
 import type { BodyOf } from '../bodies/index.ts'
 
-export const method: Definition<BodyOf<'method'>> = {
+export const method = {
   schema: methodBody,
   scope: 'house',
   about: (body) => [...subject('machine', body.what === 'verdict' ? body.machine : undefined), house],
@@ -22,4 +22,4 @@ export const method: Definition<BodyOf<'method'>> = {
   reaches: 'its subjects',
   travels: 'never',
   reduce: reduceMethod,
-}
+} satisfies Definition<BodyOf<'method'>>

@@ -5,7 +5,7 @@ import { reduceMove } from '../reduce/moves.ts'
 import { placeSubjects, subject, type Definition } from './definition.ts'
 import type { BodyOf } from '../bodies/index.ts'
 
-export const move: Definition<BodyOf<'move'>> = {
+export const move = {
   schema: moveBody,
   scope: 'machine',
   about: (body) => [
@@ -36,4 +36,4 @@ export const move: Definition<BodyOf<'move'>> = {
   reaches: 'its subjects',
   travels: 'with its machine',
   reduce: reduceMove,
-}
+} satisfies Definition<BodyOf<'move'>>

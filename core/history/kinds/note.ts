@@ -3,7 +3,7 @@ import { noteBody } from '../bodies/line.ts'
 import { house, subject, type Definition } from './definition.ts'
 import type { BodyOf } from '../bodies/index.ts'
 
-export const note: Definition<BodyOf<'note'>> = {
+export const note = {
   schema: noteBody,
   scope: (body) => (body.machine === undefined ? 'house' : 'machine'),
   about: (body) => (body.machine === undefined ? [house] : subject('machine', body.machine)),
@@ -21,4 +21,4 @@ export const note: Definition<BodyOf<'note'>> = {
   reaches: 'its subjects',
   travels: (body) => (body.machine === undefined ? 'never' : 'with its machine'),
   reduce: () => undefined,
-}
+} satisfies Definition<BodyOf<'note'>>

@@ -4,7 +4,7 @@ import { machineDraft } from '../draft.ts'
 import { itsMachine, type Definition } from './definition.ts'
 import type { BodyOf } from '../bodies/index.ts'
 
-export const override: Definition<BodyOf<'override'>> = {
+export const override = {
   schema: overrideBody,
   scope: 'machine',
   about: itsMachine,
@@ -22,4 +22,4 @@ export const override: Definition<BodyOf<'override'>> = {
   reaches: 'its subjects',
   travels: 'with its machine',
   reduce: (world, entry, body) => void machineDraft(world, body.machine).overrides.push(entry),
-}
+} satisfies Definition<BodyOf<'override'>>

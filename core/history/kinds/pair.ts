@@ -4,7 +4,7 @@ import { reducePair } from '../reduce/condition.ts'
 import { itsMachine, type Definition } from './definition.ts'
 import type { BodyOf } from '../bodies/index.ts'
 
-export const pair: Definition<BodyOf<'pair'>> = {
+export const pair = {
   schema: pairBody,
   scope: 'machine',
   about: itsMachine,
@@ -22,4 +22,4 @@ export const pair: Definition<BodyOf<'pair'>> = {
   reaches: 'its subjects',
   travels: 'with its machine',
   reduce: reducePair,
-}
+} satisfies Definition<BodyOf<'pair'>>

@@ -4,7 +4,7 @@ import { reducePart } from '../reduce/moves.ts'
 import { itsMachine, placeSubjects, subject, type Definition } from './definition.ts'
 import type { BodyOf } from '../bodies/index.ts'
 
-export const part: Definition<BodyOf<'part'>> = {
+export const part = {
   schema: partBody,
   scope: 'machine',
   about: (body) =>
@@ -32,4 +32,4 @@ export const part: Definition<BodyOf<'part'>> = {
   reaches: 'its subjects',
   travels: 'with its machine',
   reduce: reducePart,
-}
+} satisfies Definition<BodyOf<'part'>>

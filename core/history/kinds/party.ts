@@ -5,7 +5,7 @@ import { reduceParty } from '../reduce/house.ts'
 import { subject, type Definition } from './definition.ts'
 import type { BodyOf } from '../bodies/index.ts'
 
-export const party: Definition<BodyOf<'party'>> = {
+export const party = {
   schema: partyBody,
   scope: 'house',
   about: (body) => subject('party', body.party),
@@ -23,4 +23,4 @@ export const party: Definition<BodyOf<'party'>> = {
   reaches: (body) => ({ machinesOf: 'party', id: body.party }),
   travels: 'when it is named',
   reduce: (world, _entry, body) => reduceParty(world, body),
-}
+} satisfies Definition<BodyOf<'party'>>

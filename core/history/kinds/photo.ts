@@ -4,7 +4,7 @@ import { reducePhoto } from '../reduce/condition.ts'
 import { itsMachine, type Definition } from './definition.ts'
 import type { BodyOf } from '../bodies/index.ts'
 
-export const photo: Definition<BodyOf<'photo'>> = {
+export const photo = {
   schema: photoBody,
   scope: 'machine',
   about: itsMachine,
@@ -34,4 +34,4 @@ export const photo: Definition<BodyOf<'photo'>> = {
   reaches: 'its subjects',
   travels: 'with its machine',
   reduce: reducePhoto,
-}
+} satisfies Definition<BodyOf<'photo'>>

@@ -4,7 +4,7 @@ import { reducePin } from '../reduce/condition.ts'
 import { itsMachine, type Definition } from './definition.ts'
 import type { BodyOf } from '../bodies/index.ts'
 
-export const pin: Definition<BodyOf<'pin'>> = {
+export const pin = {
   schema: pinBody,
   scope: 'machine',
   about: itsMachine,
@@ -22,4 +22,4 @@ export const pin: Definition<BodyOf<'pin'>> = {
   reaches: 'its subjects',
   travels: 'with its machine',
   reduce: reducePin,
-}
+} satisfies Definition<BodyOf<'pin'>>

@@ -4,7 +4,7 @@ import { reducePower } from '../reduce/machine.ts'
 import { itsMachine, type Definition } from './definition.ts'
 import type { BodyOf } from '../bodies/index.ts'
 
-export const power: Definition<BodyOf<'power'>> = {
+export const power = {
   schema: powerBody,
   scope: 'machine',
   about: itsMachine,
@@ -22,4 +22,4 @@ export const power: Definition<BodyOf<'power'>> = {
   reaches: 'its subjects',
   travels: 'with its machine',
   reduce: reducePower,
-}
+} satisfies Definition<BodyOf<'power'>>

@@ -11,7 +11,7 @@ const needs: Partial<Record<Precaution, Authority>> = {
   'lithium declared': 'lithium',
 }
 
-export const precaution: Definition<BodyOf<'precaution'>> = {
+export const precaution = {
   schema: precautionBody,
   scope: 'machine',
   about: itsMachine,
@@ -29,4 +29,4 @@ export const precaution: Definition<BodyOf<'precaution'>> = {
   reaches: 'its subjects',
   travels: 'with its machine',
   reduce: reducePrecaution,
-}
+} satisfies Definition<BodyOf<'precaution'>>

@@ -4,7 +4,7 @@ import { reduceKept } from '../reduce/arrival.ts'
 import { itsMachine, type Definition } from './definition.ts'
 import type { BodyOf } from '../bodies/index.ts'
 
-export const quarantine: Definition<BodyOf<'quarantine'>> = {
+export const quarantine = {
   schema: quarantineBody,
   scope: 'machine',
   about: itsMachine,
@@ -22,4 +22,4 @@ export const quarantine: Definition<BodyOf<'quarantine'>> = {
   reaches: 'its subjects',
   travels: 'with its machine',
   reduce: reduceKept,
-}
+} satisfies Definition<BodyOf<'quarantine'>>

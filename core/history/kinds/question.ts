@@ -4,7 +4,7 @@ import { reduceQuestion } from '../reduce/machine.ts'
 import { itsMachine, type Definition } from './definition.ts'
 import type { BodyOf } from '../bodies/index.ts'
 
-export const question: Definition<BodyOf<'question'>> = {
+export const question = {
   schema: questionBody,
   scope: 'machine',
   about: itsMachine,
@@ -22,4 +22,4 @@ export const question: Definition<BodyOf<'question'>> = {
   reaches: 'its subjects',
   travels: 'with its machine',
   reduce: reduceQuestion,
-}
+} satisfies Definition<BodyOf<'question'>>

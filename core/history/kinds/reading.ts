@@ -4,7 +4,7 @@ import { reduceReading } from '../reduce/machine.ts'
 import { itsMachine, type Definition } from './definition.ts'
 import type { BodyOf } from '../bodies/index.ts'
 
-export const reading: Definition<BodyOf<'reading'>> = {
+export const reading = {
   schema: readingBody,
   scope: 'machine',
   about: itsMachine,
@@ -22,4 +22,4 @@ export const reading: Definition<BodyOf<'reading'>> = {
   reaches: 'its subjects',
   travels: 'with its machine',
   reduce: reduceReading,
-}
+} satisfies Definition<BodyOf<'reading'>>

@@ -4,7 +4,7 @@ import { reduceKept } from '../reduce/arrival.ts'
 import { itsMachine, subject, type Definition } from './definition.ts'
 import type { BodyOf } from '../bodies/index.ts'
 
-export const receipt: Definition<BodyOf<'receipt'>> = {
+export const receipt = {
   schema: receiptBody,
   scope: 'machine',
   about: (body) => [...itsMachine(body), ...subject('party', body.to)],
@@ -22,4 +22,4 @@ export const receipt: Definition<BodyOf<'receipt'>> = {
   reaches: 'its subjects',
   travels: 'with its machine',
   reduce: reduceKept,
-}
+} satisfies Definition<BodyOf<'receipt'>>

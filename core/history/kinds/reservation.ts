@@ -4,7 +4,7 @@ import { reduceReservation } from '../reduce/lots.ts'
 import { itsMachine, subject, type Definition } from './definition.ts'
 import type { BodyOf } from '../bodies/index.ts'
 
-export const reservation: Definition<BodyOf<'reservation'>> = {
+export const reservation = {
   schema: reservationBody,
   scope: 'machine',
   about: (body) => [...itsMachine(body), ...subject('part', body.part), ...subject('lot', body.lot)],
@@ -22,4 +22,4 @@ export const reservation: Definition<BodyOf<'reservation'>> = {
   reaches: 'its subjects',
   travels: 'with its machine',
   reduce: reduceReservation,
-}
+} satisfies Definition<BodyOf<'reservation'>>

@@ -4,7 +4,7 @@ import { reduceRule } from '../reduce/house.ts'
 import { house, itsMachine, subject, type Definition } from './definition.ts'
 import type { BodyOf } from '../bodies/index.ts'
 
-export const rule: Definition<BodyOf<'rule'>> = {
+export const rule = {
   schema: ruleBody,
   scope: (body) => (body.what === 'policy' && body.machine !== undefined ? 'machine' : 'house'),
   about: (body) =>
@@ -27,4 +27,4 @@ export const rule: Definition<BodyOf<'rule'>> = {
   reaches: (body) => (body.what === 'policy' && body.machine === undefined ? 'every machine' : undefined),
   travels: 'never',
   reduce: reduceRule,
-}
+} satisfies Definition<BodyOf<'rule'>>

@@ -3,7 +3,7 @@ import { settleBody } from '../bodies/line.ts'
 import { type Definition } from './definition.ts'
 import type { BodyOf } from '../bodies/index.ts'
 
-export const settle: Definition<BodyOf<'settle'>> = {
+export const settle = {
   schema: settleBody,
   scope: 'machine',
   about: () => [],
@@ -21,4 +21,4 @@ export const settle: Definition<BodyOf<'settle'>> = {
   reaches: 'its subjects',
   travels: 'with its machine',
   reduce: () => undefined,
-}
+} satisfies Definition<BodyOf<'settle'>>

@@ -4,7 +4,7 @@ import { machineDraft } from '../draft.ts'
 import { itsMachine, type Definition } from './definition.ts'
 import type { BodyOf } from '../bodies/index.ts'
 
-export const spec: Definition<BodyOf<'spec'>> = {
+export const spec = {
   schema: specBody,
   scope: 'machine',
   about: itsMachine,
@@ -22,4 +22,4 @@ export const spec: Definition<BodyOf<'spec'>> = {
   reaches: 'its subjects',
   travels: 'with its machine',
   reduce: (world, entry, body) => void machineDraft(world, body.machine).specs.push(entry),
-}
+} satisfies Definition<BodyOf<'spec'>>

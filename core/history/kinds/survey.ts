@@ -4,7 +4,7 @@ import { reduceSurvey } from '../reduce/condition.ts'
 import { itsMachine, type Definition } from './definition.ts'
 import type { BodyOf } from '../bodies/index.ts'
 
-export const survey: Definition<BodyOf<'survey'>> = {
+export const survey = {
   schema: surveyBody,
   scope: 'machine',
   about: itsMachine,
@@ -22,4 +22,4 @@ export const survey: Definition<BodyOf<'survey'>> = {
   reaches: 'its subjects',
   travels: 'with its machine',
   reduce: reduceSurvey,
-}
+} satisfies Definition<BodyOf<'survey'>>

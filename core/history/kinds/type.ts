@@ -4,7 +4,7 @@ import { reduceType } from '../reduce/house.ts'
 import { subject, type Definition } from './definition.ts'
 import type { BodyOf } from '../bodies/index.ts'
 
-export const type: Definition<BodyOf<'type'>> = {
+export const type = {
   schema: typeBody,
   scope: 'house',
   about: (body) => subject('type', body.type),
@@ -22,4 +22,4 @@ export const type: Definition<BodyOf<'type'>> = {
   reaches: (body) => ({ machinesOf: 'type', id: body.type }),
   travels: 'when it is named',
   reduce: reduceType,
-}
+} satisfies Definition<BodyOf<'type'>>

@@ -4,7 +4,7 @@ import { reduceWait } from '../reduce/machine.ts'
 import { itsMachine, type Definition } from './definition.ts'
 import type { BodyOf } from '../bodies/index.ts'
 
-export const wait: Definition<BodyOf<'wait'>> = {
+export const wait = {
   schema: waitBody,
   scope: 'machine',
   about: itsMachine,
@@ -22,4 +22,4 @@ export const wait: Definition<BodyOf<'wait'>> = {
   reaches: 'its subjects',
   travels: 'with its machine',
   reduce: reduceWait,
-}
+} satisfies Definition<BodyOf<'wait'>>

@@ -3,7 +3,7 @@ import { withdrawalBody } from '../bodies/line.ts'
 import { type Definition } from './definition.ts'
 import type { BodyOf } from '../bodies/index.ts'
 
-export const withdrawal: Definition<BodyOf<'withdrawal'>> = {
+export const withdrawal = {
   schema: withdrawalBody,
   scope: 'machine',
   about: () => [],
@@ -21,4 +21,4 @@ export const withdrawal: Definition<BodyOf<'withdrawal'>> = {
   reaches: 'its subjects',
   travels: 'with its machine',
   reduce: () => undefined,
-}
+} satisfies Definition<BodyOf<'withdrawal'>>

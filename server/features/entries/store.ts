@@ -1,6 +1,7 @@
 /** The append: one transaction from lock to notice. */
 import type { Transaction } from 'sequelize'
-import { judge, type Judgement, type Writer } from '#core/judging/admission.ts'
+import { judge } from '#core/judging/admission.ts'
+import { type Judgement, type Writer } from '#core/judging/model.ts'
 import type { Draft, Entry, Subject } from '#core/history/entry.ts'
 import { fold } from '#core/history/fold.ts'
 import type { Refusal } from '#core/history/refusal.ts'
