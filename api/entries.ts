@@ -1,6 +1,7 @@
 /** Writing entries: one or many, idempotent by id, all-or-nothing per entry or per `together` group. */
 import { z } from 'zod'
-import { draftSchema, type Entry } from '#core/history/entry.ts'
+import { draftSchema } from '#core/history/entry-schema.ts'
+import { type Entry } from '#core/history/entry.ts'
 import type { SheetSection } from './words/sheet.ts'
 import type { Refusal } from '#core/history/refusal.ts'
 

@@ -1,7 +1,7 @@
 /** Signing in and out, the first run, invitations. */
 import { z } from 'zod'
 import { authorities } from '#core/history/bodies/rule.ts'
-import { accountIdSchema, partyIdSchema } from '#core/ids.ts'
+import { type HouseId, accountIdSchema, partyIdSchema } from '#core/ids.ts'
 import { roles } from '#core/roles.ts'
 
 const name = z.string().trim().min(1, 'Say the name.').max(80)
@@ -54,6 +54,8 @@ export const accountChangeSchema = z.strictObject({
 export const idParams = z.object({ id: accountIdSchema })
 
 export interface House {
+  /** Made once with its database. */
+  readonly id: HouseId
   readonly name: string
   readonly zone: string
   readonly currency: string

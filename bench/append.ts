@@ -14,6 +14,7 @@ import { subjectsOf } from '#core/history/subjects.ts'
 import type { EntryId, MachineId, PartyId, AccountId } from '#core/ids.ts'
 import { pointAt } from '#core/quantity/time.ts'
 import { terminalSheet, typeId } from '#core/testing/terminal.ts'
+import { houseIdOf } from '#server/db/house.ts'
 import { HouseModel } from '#server/db/models.ts'
 import { run } from '#server/db/connection.ts'
 import { insertEntry } from '#server/features/entries/insert.ts'
@@ -34,6 +35,7 @@ const services = await prepare(config, createLog('silent'))
 const { db } = services
 await run(db, 'CREATE TABLE IF NOT EXISTS bare (id uuid PRIMARY KEY, entry json NOT NULL)')
 await HouseModel.create({ id: 1, name: 'Bench', zone: 'UTC', currency: 'EUR' })
+const house = await houseIdOf(db)
 const password = 'a long enough passphrase'
 const account = await createPerson(services, {
   name: 'A steward',
@@ -96,7 +98,9 @@ async function fill(machine: MachineId, count: number, family: number) {
         ...base,
         id: v7() as EntryId,
         happenedAt: pointAt(at),
+        house,
         recordedAt: at,
+        receivedAt: at,
         seq: 0,
         body,
         about: subjectsOf({ body }),
@@ -110,7 +114,9 @@ const type: Entry = {
   v: 1,
   basis: 'seen',
   happenedAt: pointAt('2024-12-01T00:00:00.000Z'),
+  house,
   recordedAt: '2024-12-01T00:00:00.000Z',
+  receivedAt: '2024-12-01T00:00:00.000Z',
   seq: 1_000_000,
   recordedBy: account.id as AccountId,
   became: 'recorded',

@@ -13,6 +13,7 @@ import type { Entry } from '#core/history/entry.ts'
 import type { AccountId, EntryId, PartyId } from '#core/ids.ts'
 import { terminalSheet, typeId } from '#core/testing/terminal.ts'
 import { rows, run } from '#server/db/connection.ts'
+import { houseIdOf } from '#server/db/house.ts'
 import { HouseModel } from '#server/db/models.ts'
 import { insertEntry } from '#server/features/entries/insert.ts'
 import { createPerson } from '#server/features/session/routes.ts'
@@ -32,6 +33,7 @@ const config = readConfig({
 const services = await prepare(config, createLog('silent'))
 const { db } = services
 await HouseModel.create({ id: 1, name: 'Bench', zone: 'UTC', currency: 'EUR' })
+const house = await houseIdOf(db)
 const account = await createPerson(services, {
   name: 'A steward',
   email: 'steward@example.org',
@@ -43,7 +45,9 @@ const type: Entry = {
   v: 1,
   basis: 'seen',
   happenedAt: { earliest: '2024-12-01T00:00:00.000Z', latest: '2024-12-01T00:00:00.000Z' },
+  house,
   recordedAt: '2024-12-01T00:00:00.000Z',
+  receivedAt: '2024-12-01T00:00:00.000Z',
   seq: 1_000_000,
   recordedBy: account.id as AccountId,
   became: 'recorded',

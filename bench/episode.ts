@@ -17,6 +17,7 @@ import { numberedId } from '#core/testing/script.ts'
 import { pointAt } from '#core/quantity/time.ts'
 import { terminalSheet, typeId } from '#core/testing/terminal.ts'
 import { sheetSchema } from '#core/type/sheet.ts'
+import { houseIdOf } from '#server/db/house.ts'
 import { HouseModel } from '#server/db/models.ts'
 import { rebuild } from '#server/features/entries/rebuild.ts'
 import { insertEntry } from '#server/features/entries/insert.ts'
@@ -37,6 +38,7 @@ const config = readConfig({
 const services = await prepare(config, createLog('silent'))
 const { db } = services
 await HouseModel.create({ id: 1, name: 'Bench', zone: 'UTC', currency: 'EUR' })
+const house = await houseIdOf(db)
 const steward = await createPerson(services, {
   name: 'A steward',
   email: 'steward@example.org',
@@ -88,7 +90,9 @@ async function fill(): Promise<EntryId> {
         recordedBy: steward.id as AccountId,
         became: 'recorded',
         happenedAt: pointAt(at),
+        house,
         recordedAt: at,
+        receivedAt: at,
         seq: 0,
         body,
         about: subjectsOf({ body }),

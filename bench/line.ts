@@ -1,5 +1,5 @@
 /** The fixed generator of the fold measurements: entries of at most 400 bytes for machines of the invented terminal type. */
-import type { AccountId, EntryId, MachineId, PartId, PartyId } from '#core/ids.ts'
+import type { HouseId, AccountId, EntryId, MachineId, PartId, PartyId } from '#core/ids.ts'
 import type { Entry } from '#core/history/entry.ts'
 import type { Body } from '#core/history/bodies/index.ts'
 import { subjectsOf } from '#core/history/subjects.ts'
@@ -32,7 +32,9 @@ export function generateLine(count: number, machines: number): Entry[] {
       ...(episode ? { episode } : {}),
       body,
       about: subjectsOf({ body }),
+      house: '00000000-0000-7000-8000-000000000001' as HouseId,
       recordedAt: at,
+      receivedAt: at,
       seq: n,
       recordedBy: account,
       became: 'recorded',

@@ -79,7 +79,7 @@ const entry = () => {
   return {
     ...draft(own),
     ...(roll() < 0.2
-      ? { amends: { entry: pick(ids), seen: null, how: pick(['correct', 'withdraw']), reason: 'x' } }
+      ? { amends: { entry: pick(ids), seen: [], how: pick(['correct', 'withdraw']), reason: 'x' } }
       : {}),
     ...(roll() < 0.2 ? { together: 'g' } : {}),
   }

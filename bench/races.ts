@@ -133,7 +133,7 @@ for (let round = 0; round < 3; round++) {
         [
           draft(
             { kind: 'note', machine: home, words: `corrected by ${i}` },
-            { amends: { entry: said.id, seen: null, how: 'correct', reason: 'x' } },
+            { amends: { entry: said.id, seen: [], how: 'correct', reason: 'x' } },
           ),
         ],
         'keep',

@@ -16,6 +16,8 @@ export type GearId = Branded<'GearId'>
 export type MethodId = Branded<'MethodId'>
 export type PartyId = Branded<'PartyId'>
 export type AccountId = Branded<'AccountId'>
+/** A house: made once with its database. */
+export type HouseId = Branded<'HouseId'>
 
 // RFC 9562 §4: read in either case, written in lower case; here one id is one text.
 const uuid = z.uuid({ error: 'This is not an identifier (UUID).' }).toLowerCase()
@@ -30,6 +32,7 @@ export const gearIdSchema = idOf<GearId>()
 export const methodIdSchema = idOf<MethodId>()
 export const partyIdSchema = idOf<PartyId>()
 export const accountIdSchema = idOf<AccountId>()
+export const houseIdSchema = idOf<HouseId>()
 
 const uuidShape = /^[0-9a-f]{8}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{4}-[0-9a-f]{12}$/
 

@@ -4,6 +4,7 @@ import { insertEntry } from '#server/features/entries/insert.ts'
 import { hashPassword } from '#server/features/session/passwords.ts'
 import { AccountModel, HouseModel } from '#server/db/models.ts'
 import { storePhoto } from '#server/features/photos/routes.ts'
+import { houseIdOf } from '#server/db/house.ts'
 import { run } from '#server/db/connection.ts'
 import type { Services } from '#server/platform/app.ts'
 import { demoHouse, tellCollection } from './collection.ts'
@@ -21,6 +22,7 @@ export async function loadDemo(services: Services, now: string): Promise<boolean
     pictures[name] = { file, width, height }
   }
   const entries = tellCollection(now, pictures as Pictures)
+  const house = await houseIdOf(db)
   await db.transaction(async (transaction) => {
     await run(db, 'SELECT pg_advisory_xact_lock(1)', [], transaction)
     await HouseModel.create({ id: 1, ...demoHouse, demo: true }, { transaction })
@@ -37,7 +39,7 @@ export async function loadDemo(services: Services, now: string): Promise<boolean
           },
           { transaction },
         )
-    for (const entry of entries) await insertEntry(db, entry, `demo ${entry.id}`, transaction)
+    for (const entry of entries) await insertEntry(db, { ...entry, house }, `demo ${entry.id}`, transaction)
   })
   await rebuild(db, now)
   return true

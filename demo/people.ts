@@ -1,5 +1,5 @@
 /** The invented people of the invented museum. */
-import { numberedId } from '#core/testing/script.ts'
+import { madeId } from './made.ts'
 import type { AccountId, PartyId } from '#core/ids.ts'
 import type { Role } from '#core/roles.ts'
 
@@ -36,8 +36,8 @@ const person = (
   email,
   roles,
   sort,
-  party: numberedId<PartyId>(n, 31),
-  account: numberedId<AccountId>(n, 91),
+  party: madeId<PartyId>(),
+  account: madeId<AccountId>(),
 })
 
 export const people = {

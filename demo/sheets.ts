@@ -1,6 +1,6 @@
 /** Type sheets of invented makers: eight machines unlike each other. */
 import { readGrid } from '#core/diagnosis/cells.ts'
-import { numberedId } from '#core/testing/script.ts'
+import { madeId } from './made.ts'
 import type { TypeId } from '#core/ids.ts'
 import { sheetSchema, type TypeSheet } from '#core/type/sheet.ts'
 
@@ -393,6 +393,6 @@ export const demoSheets: Readonly<Record<SheetKey, { readonly id: TypeId; readon
   Object.fromEntries(
     Object.entries(sheets).map(([key, sheet], i) => [
       key,
-      { id: numberedId<TypeId>(i + 1, 21), sheet: sheetSchema.parse(sheet) },
+      { id: madeId<TypeId>(), sheet: sheetSchema.parse(sheet) },
     ]),
   ) as Record<SheetKey, { id: TypeId; sheet: TypeSheet }>

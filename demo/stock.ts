@@ -1,6 +1,6 @@
 /** Drawers and bags of the museum: parts by name, lots by number, what is kept for whom, and what an owner agreed to. */
 import type { Body } from '#core/history/bodies/index.ts'
-import { numberedId } from '#core/testing/script.ts'
+import { madeId } from './made.ts'
 import type { LotId, MachineId } from '#core/ids.ts'
 import { inMachine, inStore } from '#core/place.ts'
 import { machines } from './ids.ts'
@@ -46,7 +46,9 @@ export function stock(s: Story) {
   })
 }
 
-const lotId = (n: number) => numberedId<LotId>(n, 52)
+const lotIds: LotId[] = []
+/** The n-th bag, whichever asks for it first. */
+const lotId = (n: number): LotId => (lotIds[n] ??= madeId<LotId>())
 
 interface Bag {
   readonly kind: string

@@ -1,5 +1,6 @@
 /** A small language for telling the demo: days before today, people, machines, and the composer's own lines. */
-import { numberedId, Teller } from '#core/testing/script.ts'
+import { Teller } from '#core/testing/script.ts'
+import { madeId } from './made.ts'
 import type { Basis, Entry } from '#core/history/entry.ts'
 import type { Body } from '#core/history/bodies/index.ts'
 import type { EpisodeId, MachineId, PartId } from '#core/ids.ts'
@@ -23,7 +24,7 @@ export class Story {
     readonly now: Instant,
     readonly pictures: Pictures,
   ) {
-    this.teller = new Teller(now)
+    this.teller = new Teller(now, madeId)
     this.today = zonedFields(Date.parse(now), demoZone)
   }
 
@@ -101,7 +102,7 @@ export class Story {
     const parsed = parseLine(text, view.context, {
       now: at,
       zone: demoZone,
-      newId: () => numberedId(++this.ids, 61),
+      newId: () => madeId(),
       lookUp,
     })
     if (!parsed.ok) throw new Error(`the line “${text}” cannot be read: ${JSON.stringify(parsed)}`)
@@ -169,7 +170,7 @@ export class Story {
       marking?: string
     } = {},
   ): string {
-    const part = numberedId<PartId>(++this.parts, 51)
+    const part = madeId<PartId>()
     const tag = more.tag ?? `P-${String(this.tags++).padStart(4, '0')}`
     this.tell(at, who, {
       kind: 'part',

@@ -173,7 +173,7 @@ describe('taken away', () => {
     t.told(
       '2026-03-01T11:01:00.000Z',
       { kind: 'withdrawal' },
-      { episode, amends: { entry: note.id, seen: null, how: 'withdraw', reason: 'wrong machine' } },
+      { episode, amends: { entry: note.id, seen: [], how: 'withdraw', reason: 'wrong machine' } },
     )
     expect(
       sheetTable(sheet(), when)

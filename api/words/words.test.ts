@@ -272,7 +272,7 @@ describe('refusals', () => {
     { rule: 'already-registered', machine: home },
     { rule: 'number-taken', number: 'E-1' },
     { rule: 'tag-taken', tag: 'P-0001' },
-    { rule: 'stale-amendment', seen: null, latest: numberedId<EntryId>(1) },
+    { rule: 'stale-amendment', seen: [], latest: [numberedId<EntryId>(1)] },
     { rule: 'reason-needed' },
     { rule: 'not-contested', entry: numberedId<EntryId>(1) },
     { rule: 'kind-changed', was: 'test', is: 'note' },

@@ -194,7 +194,7 @@ describe('moves', () => {
     const parsed = write('swap LS1 < P-0001 > bag 2 for now')
     expect(parsed.ok && parsed.effects).toContainEqual({ does: 'is temporary', part: 'P-0001 loudspeaker' })
     expect(bodies(parsed)[0]).toMatchObject({ legs: [{ to: { position: 'bag 2' } }, {}] })
-    expect(t.world().parts.get(numberedId<PartId>(1, 6))!.attributes).toEqual({ temporary: 'yes' })
+    expect(t.world().parts.get(numberedId<PartId>(1, 6))!.temporary).toBe(true)
   })
   it('take from a donor by number and position: one act, two machines', () => {
     const { parse, write } = scene()

@@ -150,7 +150,7 @@ const temporaryBody = (part: string): Body => ({
   kind: 'part',
   what: 'identified',
   part: part as PartId,
-  attributes: { temporary: 'yes' },
+  temporary: true,
 })
 
 function judged(

@@ -174,7 +174,7 @@ describe('the grade of a machine', () => {
     t.told(
       day(10),
       { ...(said.body as Noted), danger: 'none' },
-      { recordedAt: day(40), amends: { entry: stain, seen: null, how: 'correct', reason: 'wrong line' } },
+      { recordedAt: day(40), amends: { entry: stain, seen: [], how: 'correct', reason: 'wrong line' } },
     )
     expect(at(15).grade).toBe(2)
   })

@@ -1,7 +1,7 @@
 /** The JSON Schema (2020-12) of a record file, made from the same shapes that the server checks. */
 import { z } from 'zod'
 import { kindSchemaOf } from '#core/history/kinds/index.ts'
-import { entryEnvelopeSchema } from '#core/history/entry.ts'
+import { entryEnvelopeSchema } from '#core/history/entry-schema.ts'
 import { recordFormat, recordVersion } from './record.ts'
 
 export function recordJsonSchema(): object {

@@ -1,6 +1,7 @@
 /** A machine's whole record as one JSON file: every entry its state rests on, and the photographs they name. */
 import { z } from 'zod'
-import { entrySchema, type Entry } from '#core/history/entry.ts'
+import { entrySchema } from '#core/history/entry-schema.ts'
+import { type Entry } from '#core/history/entry.ts'
 import { definitionOf } from '#core/history/kinds/index.ts'
 import { travelsOf } from '#core/history/scope.ts'
 import type { EntryId } from '#core/ids.ts'

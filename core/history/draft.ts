@@ -111,6 +111,7 @@ export function machineDraft(world: WorldDraft, id: MachineId): MachineDraft {
       policies: new Map(),
       contested: [],
       guided: false,
+      noneThere: [],
       aliases: [],
       marks: [],
       condition: noCondition,
@@ -149,7 +150,7 @@ export function arrivalDraft(world: WorldDraft, id: MachineId): ArrivalDraft {
 export function partDraft(world: WorldDraft, id: PartId): PartDraft {
   let part = world.parts.get(id)
   if (!part) {
-    part = { id, attributes: {}, health: 'unknown', legs: [] }
+    part = { id, attributes: {}, temporary: false, health: 'unknown', legs: [] }
     world.parts.set(id, part)
   }
   return part

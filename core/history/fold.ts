@@ -40,7 +40,7 @@ function trueFrom({ body, happenedAt }: Statement): string {
 /** Folds entries in any order. Never throws for entries that passed the schema. */
 export function fold(entries: readonly Entry[], options: FoldOptions): World {
   const { asOf, knownAt } = options
-  const known = knownAt === undefined ? entries : entries.filter((e) => e.recordedAt <= knownAt)
+  const known = knownAt === undefined ? entries : entries.filter((e) => e.receivedAt <= knownAt)
   let statements = standingStatements(known)
   if (asOf !== undefined) statements = statements.filter((s) => trueFrom(s) <= asOf)
   const world = emptyDraft(options.now)

@@ -5,7 +5,7 @@ import type { Entry } from './entry.ts'
 import { fold } from './fold.ts'
 import type { Body } from './bodies/index.ts'
 import { numberedId, type Teller } from '#core/testing/script.ts'
-import type { EntryId } from '#core/ids.ts'
+import type { HouseId, EntryId } from '#core/ids.ts'
 
 /** What an act would become, without its staying. */
 function tried(t: Teller, at: string, body: Body) {
@@ -86,7 +86,9 @@ describe('entries that stand or fall together', () => {
       together: 'one act',
       body,
       about: [{ kind: 'machine', id: home }],
+      house: numberedId<HouseId>(1, 8),
       recordedAt: day(3),
+      receivedAt: day(3),
       seq: t.entries.length + n,
       recordedBy: t.account,
       became: 'contested',

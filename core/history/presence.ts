@@ -184,3 +184,13 @@ function untouchedHome(world: World, id: string): Place | undefined {
   }
   return undefined
 }
+
+/** Walks a tray or an assembly up to the machine it belongs to, for `subjectsOf`. */
+export const machineOf =
+  (world: World) =>
+  (place: Place): string | undefined => {
+    if (place.in.kind !== 'tray') return machineAround(world, place)?.id
+    for (const machine of world.machines.values())
+      if (machine.episodes.some((e) => e.id === place.in.id)) return machine.id
+    return undefined
+  }

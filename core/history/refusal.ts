@@ -80,7 +80,11 @@ export type Refusal =
   | { readonly rule: 'already-registered'; readonly machine: string }
   | { readonly rule: 'number-taken'; readonly number: string }
   | { readonly rule: 'tag-taken'; readonly tag: string }
-  | { readonly rule: 'stale-amendment'; readonly seen: EntryId | null; readonly latest: EntryId | null }
+  | {
+      readonly rule: 'stale-amendment'
+      readonly seen: readonly EntryId[]
+      readonly latest: readonly EntryId[]
+    }
   | { readonly rule: 'reason-needed' }
   | { readonly rule: 'not-contested'; readonly entry: EntryId }
   /** Whether one's own contested act happened is for somebody else to say, or for a steward. */

@@ -2,7 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { at, id, smallest } from '#core/testing/bodies.ts'
 import { home, slot } from '#core/testing/terminal.ts'
 import { numberedId } from '#core/testing/script.ts'
-import { draftSchema } from './entry.ts'
+import { draftSchema } from './entry-schema.ts'
 import { kinds, schemaOfKind } from './kinds/index.ts'
 import { subjectsOf } from './subjects.ts'
 

@@ -1,6 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import { allPass, fail, found, home, other, pass, slot, test, twoTerminals } from '#core/testing/terminal.ts'
-import type { AccountId, EntryId } from '#core/ids.ts'
+import type { AccountId, EntryId, HouseId } from '#core/ids.ts'
+import type { Entry } from './entry.ts'
+import { latestAmendments, standingStatements } from './versions.ts'
 import { fold } from './fold.ts'
 import { lift } from './lifts/index.ts'
 import { standingsOf } from './standing.ts'
@@ -8,10 +10,10 @@ import { numberedId, type Teller } from '#core/testing/script.ts'
 
 const word = (t: Teller, fn: string) =>
   standingsOf(t.world(), t.world().machines.get(home)!).find((s) => s.fn === fn)!.word
-const correct = (entry: EntryId, seen: EntryId | null = null) => ({
+const correct = (entry: EntryId, ...seen: EntryId[]) => ({
   amends: { entry, seen, how: 'correct' as const, reason: 'read the wrong line' },
 })
-const withdraw = (entry: EntryId, seen: EntryId | null = null) => ({
+const withdraw = (entry: EntryId, ...seen: EntryId[]) => ({
   amends: { entry, seen, how: 'withdraw' as const, reason: 'was another machine' },
 })
 const result = (fn: string, r: typeof pass) => ({
@@ -107,7 +109,7 @@ describe('amendments', () => {
     const { judgement, entry } = t.tell('2026-03-02T10:00:00.000Z', result('bell', pass), correct(said.id))
     expect(judgement).toEqual({
       became: 'contested',
-      contest: { rule: 'stale-amendment', seen: null, latest: first.id },
+      contest: { rule: 'stale-amendment', seen: [], latest: [first.id] },
     })
     expect(word(t, 'bell')).toBe('fails')
     expect(
@@ -124,7 +126,7 @@ describe('amendments', () => {
   it('need a reason, unless it is a slip', () => {
     const { t } = twoTerminals()
     const said = test(t, '2026-03-02T10:00:00.000Z', { bell: pass })
-    const amends = { entry: said.id, seen: null, how: 'correct' as const }
+    const amends = { entry: said.id, seen: [], how: 'correct' as const }
     const late = t.tell('2026-03-02T10:00:00.000Z', result('bell', fail), {
       amends,
       recordedAt: '2026-03-02T10:10:01.000Z',
@@ -181,17 +183,109 @@ describe('a correction that would break later moves', () => {
   })
 })
 
+describe('amendments that were written apart', () => {
+  /** Two houses corrected the same test, neither knowing of the other; `both` had an earlier correction in sight. */
+  function apart() {
+    const { t } = twoTerminals()
+    const at = '2026-03-02T10:00:00.000Z'
+    const said = test(t, at, { bell: pass })
+    const both = t.told(at, result('bell', fail), correct(said.id))
+    const here = t.told(at, result('bell', pass), correct(said.id, both.id))
+    const there: Entry = {
+      ...here,
+      id: numberedId<EntryId>(77, 5),
+      house: numberedId<HouseId>(2, 8),
+      body: result('screen', pass),
+    }
+    return { said, both, here, there, entries: t.entries }
+  }
+  const told = (entries: readonly Entry[], id: EntryId) =>
+    standingStatements(entries).find((s) => s.id === id)!
+
+  it('leave standing what both had seen, in whichever order they arrive', () => {
+    const { said, both, here, there, entries } = apart()
+    const others = entries.filter((e) => e.id !== here.id)
+    for (const line of [
+      [...others, { ...here, seq: 91 }, { ...there, seq: 92 }],
+      [...others, { ...there, seq: 91 }, { ...here, seq: 92 }],
+    ]) {
+      expect(told(line, said.id).body).toEqual(both.body)
+      expect(new Set(latestAmendments(said.id, line))).toEqual(new Set([here.id, there.id]))
+    }
+  })
+  it('are ended by one that knows them all', () => {
+    const { said, here, there, entries } = apart()
+    const last: Entry = {
+      ...here,
+      id: numberedId<EntryId>(78, 5),
+      seq: 99,
+      body: result('keys', fail),
+      amends: { ...here.amends!, seen: [here.id, there.id] },
+    }
+    const line = [...entries, { ...there, seq: 98 }, last]
+    expect(told(line, said.id).body).toEqual(last.body)
+    expect(latestAmendments(said.id, line)).toEqual([last.id])
+  })
+  it('a contested one that a person settled as true is the latest: they saw what stood', () => {
+    const { t } = twoTerminals()
+    const at = '2026-03-02T10:00:00.000Z'
+    const said = test(t, at, { bell: pass })
+    t.told(at, result('bell', fail), correct(said.id))
+    const { entry } = t.tell(at, result('screen', pass), correct(said.id))
+    t.told(at, { kind: 'settle', entry: entry.id, outcome: 'happened' })
+    expect(latestAmendments(said.id, t.entries)).toEqual([entry.id])
+    expect(told(t.entries, said.id).body).toEqual(entry.body)
+  })
+})
+
 describe('older shapes', () => {
-  it('are lifted: a test of shape 0 had no depth and was a full one', () => {
+  it('0: a test had no depth and was a full one; a change had altered', () => {
     expect(lift({ v: 0, body: { kind: 'test', results: [] } })).toEqual({
-      v: 1,
+      v: 2,
       body: { kind: 'test', results: [], depth: 'full' },
     })
-    expect(lift({ v: 0, body: { kind: 'change' } })).toMatchObject({ v: 1, body: { reach: 'altered' } })
+    expect(lift({ v: 0, body: { kind: 'change' } })).toMatchObject({ body: { reach: 'altered' } })
   })
-  it('leave a newer one alone', () => expect(lift({ v: 2, body: {} })).toBe('newer'))
+  it.each([
+    [null, []],
+    ['a', ['a']],
+    [
+      ['a', 'b'],
+      ['a', 'b'],
+    ],
+  ])('1: an amendment that had seen %j has seen %j', (seen, listed) =>
+    expect(lift({ v: 1, amends: { entry: 'e', seen, how: 'correct' }, body: {} })).toMatchObject({
+      amends: { entry: 'e', seen: listed, how: 'correct' },
+    }),
+  )
+  it('1: a stored entry is of the house it was stored in, and came when it was recorded; a draft says neither', () => {
+    const at = '2026-03-02T10:00:00.000Z'
+    expect(lift({ v: 1, recordedAt: at, body: {} }, 'here')).toEqual({
+      v: 2,
+      house: 'here',
+      recordedAt: at,
+      receivedAt: at,
+      body: {},
+    })
+    expect(lift({ v: 1, body: {} }, 'here')).toEqual({ v: 2, body: {} })
+  })
+  it('1: what stood among free attributes as a mark has a field of its own', () => {
+    const lifted = (body: object) => (lift({ v: 1, body }) as { body: object }).body
+    expect(lifted({ kind: 'part', what: 'identified', attributes: { temporary: 'yes', ohm: '8' } })).toEqual({
+      kind: 'part',
+      what: 'identified',
+      temporary: true,
+      attributes: { ohm: '8' },
+    })
+    expect(
+      lifted({ kind: 'machine', what: 'stated', set: { attributes: { 'none: box': 'said at entry' } } }),
+    ).toEqual({ kind: 'machine', what: 'stated', set: { attributes: undefined, noneThere: ['box'] } })
+    const plain = { kind: 'machine', what: 'stated', set: { attributes: { mains: '230 V' } } }
+    expect(lifted(plain)).toEqual(plain)
+  })
+  it('leave a newer one alone', () => expect(lift({ v: 3, body: {} })).toBe('newer'))
   it('return the same object when there is nothing to do', () => {
-    const entry = { v: 1, body: {} }
+    const entry = { v: 2, body: {} }
     expect(lift(entry)).toBe(entry)
   })
 })

@@ -6,6 +6,8 @@ import type { Entry } from './entry.ts'
 export interface Statement extends Entry {
   /** All versions in the order in which they were written, the first one included. Absent when never amended. */
   readonly versions?: readonly Entry[]
+  /** Its latest amendments, as the next one must name them; more than one where they were written apart. */
+  readonly latest?: readonly EntryId[]
   readonly withdrawn?: boolean
   readonly settledBy?: EntryId
 }
@@ -22,6 +24,39 @@ function rootOf(entry: Entry, byId: ReadonlyMap<EntryId, Entry>): EntryId | unde
   return undefined
 }
 
+/** An amendment that counts, and the others of its entry that its writer had seen. */
+interface Heeded {
+  readonly amendment: Statement
+  readonly seen: ReadonlySet<EntryId>
+}
+
+/**
+ * Where amendments of one entry were written apart, each without knowing of the other, what all of them had seen stands,
+ * whichever came first; until somebody who knows them all writes another.
+ */
+function beforeTheFork(heeded: readonly Heeded[]): readonly Heeded[] {
+  const tips = tipsOf(heeded)
+  if (tips.length < 2) return heeded
+  const byId = new Map(heeded.map((h) => [h.amendment.id, h]))
+  const seenBy = (tip: Heeded): ReadonlySet<EntryId> => {
+    const seen = new Set<EntryId>()
+    for (const next = [...tip.seen]; next.length > 0;) {
+      const id = next.pop()
+      if (id === undefined || seen.has(id)) continue
+      seen.add(id)
+      next.push(...(byId.get(id)?.seen ?? []))
+    }
+    return seen
+  }
+  const known = tips.map(seenBy)
+  return heeded.filter((h) => known.every((seen) => seen.has(h.amendment.id)))
+}
+
+const tipsOf = (heeded: readonly Heeded[]): Heeded[] => {
+  const surpassed = new Set(heeded.flatMap((h) => [...h.seen]))
+  return heeded.filter((h) => !surpassed.has(h.amendment.id))
+}
+
 /** The amendment that is in force, taking back those which were withdrawn themselves; undefined = the first version. */
 function inForce(root: EntryId, amendments: readonly Entry[]): Entry | undefined {
   const withdrawn = new Set<EntryId>()
@@ -36,54 +71,52 @@ function inForce(root: EntryId, amendments: readonly Entry[]): Entry | undefined
   )
 }
 
-/** Latest uncontested amendment of an entry, as `amends.seen` must name it. */
-export function latestAmendment(root: EntryId, entries: Iterable<Entry>): EntryId | null {
-  const all = [...entries]
-  const byId = new Map(all.map((e) => [e.id, e]))
-  let latest: Entry | undefined
-  for (const entry of all)
-    if (
-      entry.amends &&
-      entry.became === 'recorded' &&
-      rootOf(entry, byId) === root &&
-      (!latest || entry.seq > latest.seq)
-    )
-      latest = entry
-  return latest ? latest.id : null
+const bySeq = (a: Entry, b: Entry) => a.seq - b.seq
+
+/** Entries with what became of them: settled by a person, where one did; amendments by their entry, in seq order. */
+function sorted(entries: readonly Entry[]): {
+  readonly plain: readonly Statement[]
+  readonly unheeded: readonly Statement[]
+  readonly perRoot: ReadonlyMap<EntryId, readonly Heeded[]>
+} {
+  const byId = new Map(entries.map((e) => [e.id, e]))
+  const outcomes = new Map<EntryId, Entry>()
+  for (const s of entries.filter((e) => e.body.kind === 'settle').sort(bySeq))
+    if (s.body.kind === 'settle') for (const id of withItsGroup(s.body.entry, byId)) outcomes.set(id, s)
+  const plain: Statement[] = []
+  const unheeded: Statement[] = []
+  const perRoot = new Map<EntryId, Heeded[]>()
+  for (const entry of entries) if (!entry.amends) plain.push(settle(entry, outcomes.get(entry.id)))
+  for (const entry of entries.filter((e) => e.amends).sort(bySeq)) {
+    const amendment = settle(entry, outcomes.get(entry.id))
+    const root = rootOf(amendment, byId)
+    // A contested amendment changes nothing, but stays visible until a person settles it.
+    if (root === undefined || amendment.became === 'contested' || amendment.withdrawn)
+      unheeded.push({ ...amendment, withdrawn: true })
+    else {
+      const earlier = perRoot.get(root) ?? []
+      // Who settles that a contested one holds has seen what stood before it.
+      const seen = amendment.settledBy ? earlier.map((h) => h.amendment.id) : (amendment.amends?.seen ?? [])
+      perRoot.set(root, [...earlier, { amendment, seen: new Set(seen) }])
+    }
+  }
+  return { plain, unheeded, perRoot }
 }
+
+/** The latest amendments of an entry, as `amends.seen` must name them: those in force that no other has seen. */
+export const latestAmendments = (root: EntryId, entries: readonly Entry[]): EntryId[] =>
+  tipsOf(sorted(entries).perRoot.get(root) ?? []).map((h) => h.amendment.id)
 
 /**
  * Entries as written → statements as they stand, in no particular order. Amendments apply in seq order. Settlements are
  * not amended: a later one replaces an earlier one.
  */
 export function standingStatements(entries: readonly Entry[]): Statement[] {
-  const plain: Entry[] = []
-  const amendments: Entry[] = []
-  const settlements: Entry[] = []
-  for (const entry of entries) {
-    if (entry.amends) amendments.push(entry)
-    else plain.push(entry)
-    if (entry.body.kind === 'settle') settlements.push(entry)
-  }
-  if (amendments.length === 0 && settlements.length === 0) return plain
-  const bySeq = (a: Entry, b: Entry) => a.seq - b.seq
-  const outcomes = new Map<EntryId, Entry>()
-  const byId = new Map(entries.map((e) => [e.id, e]))
-  for (const s of settlements.sort(bySeq))
-    if (s.body.kind === 'settle') for (const id of withItsGroup(s.body.entry, byId)) outcomes.set(id, s)
-  const settled = plain.map((entry) => settle(entry, outcomes.get(entry.id)))
-  const perRoot = new Map<EntryId, Entry[]>()
-  const unheeded: Statement[] = []
-  for (const amendment of amendments.sort(bySeq).map((entry) => settle(entry, outcomes.get(entry.id)))) {
-    const root = rootOf(amendment, byId)
-    // A contested amendment changes nothing, but stays visible until a person settles it.
-    if (root === undefined || amendment.became === 'contested' || amendment.withdrawn)
-      unheeded.push({ ...amendment, withdrawn: true })
-    else perRoot.set(root, [...(perRoot.get(root) ?? []), amendment])
-  }
-  const statements = settled.map((entry): Statement => {
-    const list = perRoot.get(entry.id)
-    return list ? amended(entry, list) : entry
+  if (!entries.some((e) => e.amends || e.body.kind === 'settle')) return [...entries]
+  const { plain, unheeded, perRoot } = sorted(entries)
+  const statements = plain.map((entry): Statement => {
+    const heeded = perRoot.get(entry.id)
+    return heeded ? amended(entry, heeded) : entry
   })
   return [...statements, ...unheeded]
 }
@@ -104,11 +137,15 @@ function settle(entry: Entry, by: Entry | undefined): Statement {
     : { ...entry, withdrawn: true, settledBy: by.id }
 }
 
-function amended(root: Statement, amendments: readonly Entry[]): Statement {
-  const versions = [root, ...amendments]
-  const force = inForce(root.id, amendments)
-  if (!force) return { ...root, versions }
-  if (force.amends?.how === 'withdraw') return { ...root, versions, withdrawn: true }
-  const { body, happenedAt, about, basis, doneBy, episode, restsOn } = force
-  return { ...root, body, happenedAt, about, basis, doneBy, episode, restsOn, versions }
+function amended(root: Statement, heeded: readonly Heeded[]): Statement {
+  const versions = [root, ...heeded.map((h) => h.amendment)]
+  const latest = tipsOf(heeded).map((h) => h.amendment.id)
+  const force = inForce(
+    root.id,
+    beforeTheFork(heeded).map((h) => h.amendment),
+  )
+  if (!force) return { ...root, versions, latest }
+  if (force.amends?.how === 'withdraw') return { ...root, versions, latest, withdrawn: true }
+  const { body, happenedAt, about, basis, doneBy, episode, restsOn, minutes } = force
+  return { ...root, body, happenedAt, about, basis, doneBy, episode, restsOn, minutes, versions, latest }
 }

@@ -1,6 +1,16 @@
 /** What the fold leaves behind: the state of everything the given entries speak of. Readonly once the fold is done. */
 import type { ArrivalState, ConditionState } from '#core/history/condition-state.ts'
-import type { EntryId, GearId, LotId, MachineId, MethodId, PartId, PartyId, TypeId } from '#core/ids.ts'
+import type {
+  EntryId,
+  GearId,
+  HouseId,
+  LotId,
+  MachineId,
+  MethodId,
+  PartId,
+  PartyId,
+  TypeId,
+} from '#core/ids.ts'
 import type { Place } from '#core/place.ts'
 import type { Instant } from '#core/quantity/time.ts'
 import type { Money, Quantity } from '#core/quantity/quantity.ts'
@@ -165,6 +175,8 @@ export interface MachineState {
   readonly policies: ReadonlyMap<string, Statement>
   readonly contested: readonly Statement[]
   readonly guided: boolean
+  /** What was looked for when it came in and is not there. */
+  readonly noneThere: readonly string[]
   readonly aliases: readonly string[]
   readonly marks: readonly string[]
   readonly condition: ConditionState
@@ -180,8 +192,12 @@ export interface LegRecord {
 
 export interface PartState {
   readonly id: PartId
+  /** In for now: the closing check asks for it. */
+  readonly temporary: boolean
   readonly partKind?: string | undefined
   readonly tag?: string | undefined
+  /** The house that gave it its tag: tags are unique within a house. */
+  readonly tagOf?: HouseId | undefined
   readonly name?: string | undefined
   readonly marking?: string | undefined
   readonly dateCode?: string | undefined
@@ -215,6 +231,8 @@ export interface LotState {
   readonly said?: Statement | undefined
   readonly partKind?: string | undefined
   readonly tag?: string | undefined
+  /** The house that gave it its tag: tags are unique within a house. */
+  readonly tagOf?: HouseId | undefined
   readonly name?: string | undefined
   readonly marking?: string | undefined
   readonly attributes: Readonly<Record<string, string>>

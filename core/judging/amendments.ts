@@ -2,7 +2,7 @@
 import type { Entry } from '#core/history/entry.ts'
 import type { Writer } from './model.ts'
 import type { Refusal } from '#core/history/refusal.ts'
-import { latestAmendment } from '#core/history/versions.ts'
+import { latestAmendments } from '#core/history/versions.ts'
 import type { EntryId } from '#core/ids.ts'
 import { instantToMs } from '#core/quantity/time.ts'
 
@@ -25,8 +25,9 @@ export function amendmentRefusal(
     return { rule: 'kind-changed', was: target.body.kind, is: entry.body.kind }
   if (amends.how === 'correct' && target.amends) return { rule: 'unknown-entry', entry: amends.entry }
   const root = target.amends ? rootId(before, target) : target.id
-  const latest = latestAmendment(root, before)
-  if (latest !== amends.seen) return { rule: 'stale-amendment', seen: amends.seen, latest }
+  const latest = latestAmendments(root, before)
+  if (latest.length !== amends.seen.length || !latest.every((id) => amends.seen.includes(id)))
+    return { rule: 'stale-amendment', seen: amends.seen, latest }
   if (!amends.reason?.trim() && !isSlip(before, target, writer)) return { rule: 'reason-needed' }
   return undefined
 }

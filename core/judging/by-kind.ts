@@ -2,6 +2,7 @@
 import type { BodyOf } from '#core/history/bodies/index.ts'
 import type { Entry } from '#core/history/entry.ts'
 import type { JudgedKind } from '#core/history/kinds/index.ts'
+import type { HouseId } from '#core/ids.ts'
 import type { World } from '#core/history/world.ts'
 import { atLeast, isRole, speaksAs } from '#core/roles.ts'
 import { recorded, refused, type Judgement, type Writer } from './model.ts'
@@ -22,20 +23,21 @@ export const judges: { readonly [K in JudgedKind]: (at: Case, body: BodyOf<K>) =
     if (known && known.id !== (entry.amends?.entry ?? entry.id))
       return refused({ rule: 'already-registered', machine: body.machine })
     const twin = [...world.machines.values()].find(
-      (m) => m.id !== body.machine && m.registered && m.entryNumber === body.entryNumber,
+      (m) =>
+        m.id !== body.machine && m.registered?.house === entry.house && m.entryNumber === body.entryNumber,
     )
     return twin ? refused({ rule: 'number-taken', number: body.entryNumber }) : recorded
   },
 
-  part({ world }, body) {
+  part({ world, entry }, body) {
     if (body.what !== 'identified') return recorded
     if (body.place && holdsItself(world, [{ part: body.part, to: body.place }]))
       return refused({ rule: 'holds-itself', part: body.part })
-    return tagIsFree(world, body.part, body.tag)
+    return tagIsFree(world, entry.house, body.part, body.tag)
   },
 
-  lot({ world }, body) {
-    if (body.what === 'identified') return tagIsFree(world, body.lot, body.tag)
+  lot({ world, entry }, body) {
+    if (body.what === 'identified') return tagIsFree(world, entry.house, body.lot, body.tag)
     return world.lots.get(body.lot)?.said ? recorded : refused({ rule: 'unknown-lot', lot: body.lot })
   },
 
@@ -73,9 +75,11 @@ export const judges: { readonly [K in JudgedKind]: (at: Case, body: BodyOf<K>) =
   },
 }
 
-/** Parts and lots share one row of tags. */
-function tagIsFree(world: World, id: string, tag: string | undefined): Judgement {
+/** Parts and lots of a house share one row of tags. */
+function tagIsFree(world: World, house: HouseId, id: string, tag: string | undefined): Judgement {
   if (!tag) return recorded
-  const twin = [...world.parts.values(), ...world.lots.values()].some((t) => t.id !== id && t.tag === tag)
+  const twin = [...world.parts.values(), ...world.lots.values()].some(
+    (t) => t.id !== id && t.tag === tag && t.tagOf === house,
+  )
   return twin ? refused({ rule: 'tag-taken', tag }) : recorded
 }

@@ -26,7 +26,7 @@ describe('a part that is described twice', () => {
   it.each([
     ['gets a tag', { tag: 'P-0100' }],
     ['gets a marking', { marking: 'A100 8401' }],
-    ['is in for now', { attributes: { temporary: 'yes' } }],
+    ['is in for now', { temporary: true }],
     ['is described where it lies', { tag: 'P-0100', place: shelf }],
   ])('%s and moves as before', (_name, more) => {
     const { t } = twoTerminals()
@@ -65,7 +65,7 @@ describe('a part that is described twice', () => {
     t.told(
       at(3),
       { kind: 'withdrawal' },
-      { amends: { entry: moved.id, seen: null, how: 'withdraw', reason: 'another one' } },
+      { amends: { entry: moved.id, seen: [], how: 'withdraw', reason: 'another one' } },
     )
     expect(t.world().parts.get(part)?.place).toEqual(shelf)
     const late = t.tell(at(4), { kind: 'move', legs: [{ part, from: rig, to: shelf }] })
@@ -188,7 +188,7 @@ describe('parts within parts', () => {
     const withdrawn = t.tell(
       at(20),
       { kind: 'withdrawal' },
-      { amends: { entry: out.id, seen: null, how: 'withdraw', reason: 'x' } },
+      { amends: { entry: out.id, seen: [], how: 'withdraw', reason: 'x' } },
     )
     expect(withdrawn.judgement.became).toBe('contested')
     // Late: while q lay in p.

@@ -124,7 +124,7 @@ describe('the ledger', () => {
         if (!target) return
         const before = [...t.world().parts.values()].map((p) => [p.id, p.place])
         const amended = t.tell(at(minute), target.body, {
-          amends: { entry: target.id, seen: null, how: 'correct', reason: 'the clock' },
+          amends: { entry: target.id, seen: [], how: 'correct', reason: 'the clock' },
         })
         if (amended.judgement.became !== 'recorded') return
         expect(wholeLedger(t.world())).toBe('whole')
@@ -134,7 +134,7 @@ describe('the ledger', () => {
           {
             amends: {
               entry: amended.entry.id,
-              seen: amended.entry.id,
+              seen: [amended.entry.id],
               how: 'withdraw',
               reason: 'it was right',
             },

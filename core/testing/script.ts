@@ -1,12 +1,11 @@
 /** Tells a line of entries in code, judging each one as the server would. For tests, measurements and the demo collection. */
-import { asId, type AccountId, type EntryId, type PartyId } from '#core/ids.ts'
-import { machineAround } from '#core/history/presence.ts'
-import type { Place } from '#core/place.ts'
+import { asId, type AccountId, type EntryId, type HouseId, type PartyId } from '#core/ids.ts'
+import { machineOf } from '#core/history/presence.ts'
 import { pointAt, type Instant, type Interval } from '#core/quantity/time.ts'
 import type { Role } from '#core/roles.ts'
 import { judge } from '#core/judging/admission.ts'
 import { type Judgement } from '#core/judging/model.ts'
-import type { Amends, Basis, Draft, Entry } from '#core/history/entry.ts'
+import { entryVersion, type Amends, type Basis, type Draft, type Entry } from '#core/history/entry.ts'
 import { fold } from '#core/history/fold.ts'
 import type { Body } from '#core/history/bodies/index.ts'
 import { subjectsOf } from '#core/history/subjects.ts'
@@ -32,11 +31,15 @@ export const numberedId = <T extends string>(n: number, family = 1): T =>
 export class Teller {
   readonly entries: Entry[] = []
   readonly account: AccountId = numberedId<AccountId>(1, 9)
+  readonly house: HouseId = numberedId<HouseId>(1, 8)
   private next = 1
   private folded: { readonly count: number; readonly world: World } | undefined
 
   /** `now` is the server's clock for entries that do not give a recordedAt. */
-  constructor(private readonly now: Instant = '2026-11-01T12:00:00.000Z') {}
+  constructor(
+    private readonly now: Instant = '2026-11-01T12:00:00.000Z',
+    private readonly newId?: () => EntryId,
+  ) {}
 
   world(): World {
     if (this.folded?.count !== this.entries.length)
@@ -50,8 +53,8 @@ export class Teller {
     const recordedAt = telling.recordedAt ?? happenedAt.latest
     const world = this.world()
     const draft: Draft = {
-      id: telling.id ?? numberedId<EntryId>(this.next++),
-      v: 1,
+      id: telling.id ?? this.newId?.() ?? numberedId<EntryId>(this.next++),
+      v: entryVersion,
       happenedAt,
       basis: telling.basis ?? 'seen',
       body,
@@ -66,7 +69,9 @@ export class Teller {
     const entry: Entry = {
       ...draft,
       about: subjectsOf(draft, inherited, machineOf(world)),
+      house: this.house,
       recordedAt,
+      receivedAt: recordedAt,
       seq: this.entries.length + 1,
       recordedBy: telling.account ?? this.account,
       became: 'recorded',
@@ -91,16 +96,6 @@ export class Teller {
     return entry
   }
 }
-
-/** Walks a tray or an assembly up to the machine it belongs to, for `subjectsOf`. */
-export const machineOf =
-  (world: World) =>
-  (place: Place): string | undefined => {
-    if (place.in.kind !== 'tray') return machineAround(world, place)?.id
-    for (const machine of world.machines.values())
-      if (machine.episodes.some((e) => e.id === place.in.id)) return machine.id
-    return undefined
-  }
 
 export class TellerRefused extends Error {
   constructor(

@@ -2,9 +2,8 @@
 import type { MachineState } from '#core/history/world.ts'
 import { evidenceNeeds } from '#core/provenance/evidence.ts'
 
-/** The mark by which a person says that there was nothing of a kind: "none: box". */
-export const saidNone = (machine: MachineState, what: string): boolean =>
-  machine.attributes[`none: ${what}`] !== undefined
+/** Whether a person said that there was nothing of a kind. */
+export const saidNone = (machine: MachineState, what: string): boolean => machine.noneThere.includes(what)
 
 /** Steps of the guided entry that nobody finished; 0 for a machine that never went through it. */
 export function arrivalOpen(machine: MachineState): number {

@@ -36,7 +36,7 @@ const none = (what: string): Body => ({
   kind: 'machine',
   what: 'stated',
   machine: guided,
-  set: { attributes: { [`none: ${what}`]: 'said at entry' } },
+  set: { noneThere: [what] },
 })
 
 describe('the guided entry', () => {

@@ -121,7 +121,7 @@ const shownRow = (row: LogRow, body: Body): LogRow => ({
   episode: row.episode,
   body,
   versions: [],
-  latestAmendment: row.latestAmendment,
+  latestAmendments: row.latestAmendments,
   withdrawn: false,
   clockUncertain: row.clockUncertain,
   onVoid: row.onVoid,

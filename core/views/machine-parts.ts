@@ -69,7 +69,7 @@ export function positionRows(world: World, machine: MachineState): PositionRow[]
         id: part,
         label: partLabel(world, part),
         own,
-        ...(state?.attributes['temporary'] === 'yes' ? { temporary: true } : {}),
+        ...(state?.temporary ? { temporary: true } : {}),
         origin: state?.origin,
         since: last?.entry.happenedAt.latest,
         from: !own && state?.start ? placeLabel(world, state.start, machine.id, 'at first') : undefined,

@@ -2,7 +2,7 @@
 import { describe, expect, it } from 'vitest'
 import type { Draft, Entry } from '#core/history/entry.ts'
 import { fold } from '#core/history/fold.ts'
-import type { AccountId, EntryId } from '#core/ids.ts'
+import type { HouseId, AccountId, EntryId } from '#core/ids.ts'
 import { numberedId } from '#core/testing/script.ts'
 import { allPass, found, home, person, slot, twoTerminals } from '#core/testing/terminal.ts'
 import { episodeView } from './episode.ts'
@@ -10,6 +10,7 @@ import { entriesSeen } from '#core/history/sight.ts'
 import { offlineView, tagAfter } from './offline.ts'
 
 const account = numberedId<AccountId>(1, 9)
+const by = { account, house: numberedId<HouseId>(1, 8) }
 const now = '2026-03-02T12:00:00.000Z'
 
 function evening() {
@@ -54,7 +55,7 @@ describe('an episode on a device', () => {
         episode,
         tagAfter('P-0042', all.slice(0, cut)),
         now,
-        account,
+        by,
       )!
       const server = episodeView(fold(all, { now }), episode, tagAfter('P-0042', all))!
       const bare = (view: typeof server) =>
@@ -70,13 +71,13 @@ describe('an episode on a device', () => {
 
   it('takes an entry that has arrived meanwhile once', () => {
     const { t, episode } = evening()
-    const view = offlineView(t.entries, t.entries.slice(-3).map(drafted), episode, 'P-0001', now, account)!
+    const view = offlineView(t.entries, t.entries.slice(-3).map(drafted), episode, 'P-0001', now, by)!
     expect(view.rows.filter((r) => r.body.kind === 'note')).toHaveLength(1)
     expect(new Set(view.rows.map((r) => r.id)).size).toBe(view.rows.length)
   })
 
   it('is unknown where the episode never lay on the device', () =>
-    expect(offlineView([], [], numberedId<EntryId>(7, 7), 'P-0001', now, account)).toBeUndefined())
+    expect(offlineView([], [], numberedId<EntryId>(7, 7), 'P-0001', now, by)).toBeUndefined())
 
   it('gives no tag twice while several wait', () => {
     const { t } = evening()

@@ -2,7 +2,7 @@
 import { fold } from '#core/history/fold.ts'
 import type { Draft, Entry } from '#core/history/entry.ts'
 import { subjectsOf } from '#core/history/subjects.ts'
-import type { AccountId, EntryId } from '#core/ids.ts'
+import type { AccountId, EntryId, HouseId } from '#core/ids.ts'
 import type { Instant } from '#core/quantity/time.ts'
 import { episodeView, type EpisodeView } from './episode.ts'
 
@@ -30,7 +30,7 @@ export function offlineView(
   id: EntryId,
   nextTag: string,
   now: Instant,
-  account: AccountId,
+  by: { readonly account: AccountId; readonly house: HouseId },
 ): EpisodeView | undefined {
   const known = new Map(entries.map((e) => [e.id as string, e]))
   const last = entries.reduce((seq, e) => Math.max(seq, e.seq), 0)
@@ -38,9 +38,11 @@ export function offlineView(
     .filter((d) => !known.has(d.id))
     .map((draft, i): Entry => ({
       ...draft,
+      house: by.house,
       recordedAt: now,
+      receivedAt: now,
       seq: last + 1 + i,
-      recordedBy: account,
+      recordedBy: by.account,
       became: 'recorded',
       about: subjectsOf(draft, draft.amends ? (known.get(draft.amends.entry)?.about ?? []) : []),
     }))

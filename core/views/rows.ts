@@ -32,7 +32,8 @@ export interface LogRow {
   readonly body: Body
   /** Every version, when it was amended; the last one in force is `body`. */
   readonly versions: readonly VersionRow[]
-  readonly latestAmendment: EntryId | null
+  /** Its latest amendments, as a further one must name them. */
+  readonly latestAmendments: readonly EntryId[]
   readonly withdrawn: boolean
   readonly contested?: Refusal | undefined
   readonly clockUncertain: boolean
@@ -83,7 +84,7 @@ export function logRow(
     episode: statement.episode,
     body: statement.body,
     versions: versions.map(versionRow),
-    latestAmendment: versions.length > 1 ? (versions.at(-1)?.id ?? null) : null,
+    latestAmendments: statement.latest ?? [],
     withdrawn: statement.withdrawn === true,
     contested:
       statement.became === 'contested' && statement.settledBy === undefined ? statement.contest : undefined,

@@ -187,9 +187,7 @@ export function machineSummary(world: World, id: MachineId): SummaryOf | undefin
       ...machine.aliases,
       ...machine.marks,
       machine.revision,
-      ...Object.entries(machine.attributes).flatMap(([key, value]) =>
-        key.startsWith('none: ') ? [] : [value],
-      ),
+      ...Object.values(machine.attributes),
       machine.source?.words,
       ...machine.claims.map((c) => c.words),
       ...machine.arrival.markings.flatMap((s) =>

@@ -364,7 +364,13 @@ describe('summaries and parts', () => {
       ['kept for it', 'IC41', other],
     ])
     expect(
-      partView(t.world(), { id: numberedId<PartId>(1, 6), attributes: {}, health: 'unknown', legs: [] }),
+      partView(t.world(), {
+        id: numberedId<PartId>(1, 6),
+        attributes: {},
+        temporary: false,
+        health: 'unknown',
+        legs: [],
+      }),
     ).toBeUndefined()
   })
   it('tell that the position a part left is empty since, and no longer once another sits there', () => {

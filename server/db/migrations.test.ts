@@ -7,7 +7,9 @@ import { send, draft, startHouse, twoMachines, type Agent, type TestHouse } from
 import { createLog, prepare } from '../server.ts'
 import { forgetEntries } from '../features/entries/closure.ts'
 import { forgetHouse } from '../platform/access.ts'
-import { run, rows } from './connection.ts'
+import { houseIdOf } from './house.ts'
+import { contentHash } from '../features/entries/insert.ts'
+import { run, rows, type Db } from './connection.ts'
 
 let house: TestHouse
 let steward: Agent
@@ -16,6 +18,65 @@ beforeEach(async () => {
   steward = await house.as('steward')
 })
 afterEach(() => house.stop())
+
+/** What the seventh migration did, undone: one house that is not named, numbers and tags unique in all. */
+async function beforeHouses(db: Db) {
+  await run(db, 'DROP TABLE identity')
+  for (const [table, column] of [
+    ['machines', 'entry_number'],
+    ['parts', 'tag'],
+    ['lots', 'tag'],
+  ] as const) {
+    await run(db, `ALTER TABLE ${table} DROP COLUMN house`)
+    await run(db, `ALTER TABLE ${table} ADD CONSTRAINT ${table}_${column}_key UNIQUE (${column})`)
+  }
+  await run(db, `DELETE FROM "SequelizeMeta" WHERE name LIKE '007%'`)
+}
+
+it('the seventh migration names the house: entries of the shape before say the same, and come twice as once', async () => {
+  const { machines } = await twoMachines(steward)
+  const [machine] = machines
+  const said = draft({ kind: 'note', machine, words: 'first' })
+  const amended = draft(
+    { kind: 'note', machine, words: 'second' },
+    { amends: { entry: said.id, seen: [], how: 'correct', reason: 'x' } },
+  )
+  await send(steward, [said]).expect(200)
+  await send(steward, [amended]).expect(200)
+  const { db } = house.running.services
+  // As the sixth version left it.
+  await beforeHouses(db)
+  await run(
+    db,
+    `UPDATE entries SET entry = (jsonb_set(jsonb_set(entry::jsonb, '{v}', '1') - 'house' - 'receivedAt', '{amends,seen}', 'null', false))::json`,
+  )
+  const { amends, ...rest } = amended
+  await run(db, 'UPDATE entries SET content_hash = $2 WHERE id = $1', [
+    amended.id,
+    contentHash({ ...rest, v: 1, amends: { ...amends!, seen: null as never } }),
+  ])
+  forgetEntries()
+  const again = await prepare(house.config, createLog('silent'))
+  forgetHouse()
+  const id = await houseIdOf(again.db)
+  const page = (await steward.get(`/api/machines/${machine}`).expect(200)).body as {
+    log: { body: { words?: string }; latestAmendments: string[] }[]
+  }
+  expect(page.log.find((row) => row.latestAmendments.length > 0)).toMatchObject({
+    body: { words: 'second' },
+    latestAmendments: [amended.id],
+  })
+  const [row] = await rows<{ house: string }>(again.db, 'SELECT house FROM machines WHERE machine = $1', [
+    machine,
+  ])
+  expect(row?.house).toBe(id)
+  // The outbox of a device that missed the answer sends it once more, in either shape.
+  for (const v of [1, 2])
+    expect((await send(steward, [{ ...amended, v } as never])).body).toMatchObject({
+      entries: [{ became: 'already recorded' }],
+    })
+  await again.db.close()
+})
 
 it('the second migration fills its columns on a loaded database', async () => {
   const [machine] = (await twoMachines(steward)).machines
@@ -63,7 +124,7 @@ it('the sixth migration mends text that no reader could take out, and every page
   const house_note = draft({ kind: 'note', words: 'of the house' })
   const withdrawn = draft(
     { kind: 'withdrawal' },
-    { amends: { entry: house_note.id, seen: null, how: 'withdraw', reason: 'x' } },
+    { amends: { entry: house_note.id, seen: [], how: 'withdraw', reason: 'x' } },
   )
   await send(steward, [said, survey, house_note]).expect(200)
   await send(steward, [withdrawn]).expect(200)
@@ -77,7 +138,7 @@ it('the sixth migration mends text that no reader could take out, and every page
   await send(steward, [grant]).expect(200)
   const taken = draft(
     { kind: 'withdrawal' },
-    { amends: { entry: grant.id, seen: null, how: 'withdraw', reason: 'x' } },
+    { amends: { entry: grant.id, seen: [], how: 'withdraw', reason: 'x' } },
   )
   await send(steward, [taken]).expect(200)
   // As the fifth version left it.
@@ -152,6 +213,7 @@ it('the fifth migration gives every machine its needs and the house its lots', a
   ]).expect(200)
   const { db } = house.running.services
   // As the fourth version left it.
+  await beforeHouses(db)
   await run(db, 'DROP TABLE lots')
   await run(db, 'ALTER TABLE machines DROP COLUMN needs')
   await run(db, `DELETE FROM "SequelizeMeta" WHERE name LIKE '005%'`)

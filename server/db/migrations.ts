@@ -88,6 +88,26 @@ const steps: readonly Step[] = [
        UPDATE entries SET house = true FROM of_house WHERE entries.id = of_house.id AND NOT entries.house`,
     ],
   },
+  {
+    name: '007-houses',
+    sql: [
+      `CREATE TABLE identity (one boolean PRIMARY KEY DEFAULT true CHECK (one), house uuid NOT NULL DEFAULT gen_random_uuid())`,
+      `INSERT INTO identity DEFAULT VALUES`,
+      // Numbers and tags are unique within the house that gave them.
+      ...(
+        [
+          ['machines', 'entry_number'],
+          ['parts', 'tag'],
+          ['lots', 'tag'],
+        ] as const
+      ).flatMap(([table, column]) => [
+        `ALTER TABLE ${table} ADD COLUMN house uuid`,
+        `UPDATE ${table} SET house = (SELECT house FROM identity)`,
+        `ALTER TABLE ${table} DROP CONSTRAINT ${table}_${column}_key`,
+        `ALTER TABLE ${table} ADD CONSTRAINT ${table}_one_a_house UNIQUE (house, ${column})`,
+      ]),
+    ],
+  },
 ]
 
 export const migrationNames: readonly string[] = steps.map((step) => step.name)
@@ -98,6 +118,7 @@ const deriveAfter: ReadonlySet<string> = new Set([
   '003-waits-for-everyone',
   '005-lots-and-needs',
   '006-whole-text-and-homes',
+  '007-houses',
 ])
 
 /** Brings the database up to date, or as far as `last`. Answers whether the projections must be derived again. Several servers may start at once: an advisory lock lets one of them work. */

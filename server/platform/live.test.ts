@@ -4,7 +4,7 @@ import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import type { LiveEvent } from '#api/machines.ts'
 import { subjectsOf } from '#core/history/subjects.ts'
 import type { Entry } from '#core/history/entry.ts'
-import type { AccountId, EntryId, MachineId } from '#core/ids.ts'
+import type { HouseId, AccountId, EntryId, MachineId } from '#core/ids.ts'
 import { pointAt } from '#core/quantity/time.ts'
 import { terminalSheet } from '#core/testing/terminal.ts'
 import { rows } from '../db/connection.ts'
@@ -87,7 +87,9 @@ describe('more than is told one by one', () => {
         basis: 'seen',
         body,
         about: subjectsOf({ body }),
+        house: v7() as HouseId,
         recordedAt: at,
+        receivedAt: at,
         seq: 0,
         recordedBy: house.people.steward.account as AccountId,
         became: 'recorded',

@@ -82,7 +82,7 @@ export async function tellSecrets(
         kind: 'machine',
         what: 'stated',
         machine,
-        set: { attributes: { 'none: keys': 'said at entry' }, marks: ['Marked by a former owner'] },
+        set: { noneThere: ['keys'], marks: ['Marked by a former owner'] },
       },
       ago(108),
     ),
@@ -291,7 +291,7 @@ export async function tellSecrets(
   await send(steward, [
     draft(
       { kind: 'withdrawal' },
-      { amends: { entry: withdrawnPhoto.id, seen: null, how: 'withdraw', reason: 'a person in it' } },
+      { amends: { entry: withdrawnPhoto.id, seen: [], how: 'withdraw', reason: 'a person in it' } },
     ),
   ]).expect(200)
   return {

@@ -4,7 +4,7 @@ import { createContext, use, useEffect, useMemo, type ReactNode } from 'react'
 import type { House, Me, SessionAnswer } from '#api/session.ts'
 import type { EntriesAnswer, Became } from '#api/entries.ts'
 import { clockWords, dayWords, shortDay } from '#api/words/dates.ts'
-import type { Basis, Draft } from '#core/history/entry.ts'
+import { entryVersion, type Basis, type Draft } from '#core/history/entry.ts'
 import type { Body } from '#core/history/bodies/index.ts'
 import type { EntryId, PartyId } from '#core/ids.ts'
 import type { Interval } from '#core/quantity/time.ts'
@@ -116,7 +116,7 @@ export function useDrafts() {
     const together = writings.length > 1 ? newId() : undefined
     return writings.map((w) => ({
       id: (w.id ?? newId()) as EntryId,
-      v: 1,
+      v: entryVersion,
       happenedAt: w.happenedAt ?? { earliest: now, latest: now },
       basis: w.basis ?? 'seen',
       doneBy: (w.doneBy ?? me.party) as PartyId,

@@ -53,7 +53,7 @@ export function AmendSlip({
         episode: row.episode,
         amends: {
           entry: row.id,
-          seen: row.latestAmendment as EntryId | null,
+          seen: row.latestAmendments,
           how,
           ...(reason.trim() ? { reason: reason.trim() } : {}),
         },

@@ -46,6 +46,8 @@ const factsShape = {
   legal: z.enum(legalStatuses).optional(),
   purpose: z.enum(purposes).optional(),
   attributes: attributes.optional(),
+  /** What was looked for when it came in and is not there: keys, papers, claims. */
+  noneThere: z.array(label).max(40).optional(),
   /** Other names it is known by, and marks moulded, stamped or written on it. */
   aliases: z.array(label).max(20).optional(),
   marks: z.array(label).max(40).optional(),

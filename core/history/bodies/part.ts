@@ -20,6 +20,8 @@ export const partBody = z.discriminatedUnion('what', [
     marking: label.optional(),
     dateCode: label.optional(),
     attributes: attributes.optional(),
+    /** In for now: a test display, a diagnostic ROM. The closing check asks for it. */
+    temporary: z.boolean().optional(),
     origin: z.enum(origins).optional(),
     /** Where a part that is new to the record stands. */
     place: placeSchema.optional(),

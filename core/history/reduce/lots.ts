@@ -21,7 +21,10 @@ export function reduceLot(world: WorldDraft, entry: Statement, body: BodyOf<'lot
   }
   lot.said = entry
   if (body.partKind !== undefined) lot.partKind = body.partKind
-  if (body.tag !== undefined) lot.tag = body.tag
+  if (body.tag !== undefined) {
+    lot.tag = body.tag
+    lot.tagOf = entry.house
+  }
   if (body.name !== undefined) lot.name = body.name
   if (body.marking !== undefined) lot.marking = body.marking
   if (body.belongsTo !== undefined) lot.belongsTo = body.belongsTo

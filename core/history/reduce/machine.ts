@@ -30,6 +30,8 @@ export function reduceMachine(world: WorldDraft, entry: Statement, body: BodyOf<
   if (facts.owner !== undefined) machine.owner = facts.owner
   if (facts.legal !== undefined) machine.legal = facts.legal
   if (facts.attributes !== undefined) machine.attributes = { ...machine.attributes, ...facts.attributes }
+  if (facts.noneThere !== undefined)
+    machine.noneThere = [...new Set([...machine.noneThere, ...facts.noneThere])]
   if (facts.aliases !== undefined) machine.aliases = [...facts.aliases]
   if (facts.marks !== undefined) machine.marks = [...facts.marks]
   if (facts.purpose !== undefined) {

@@ -147,7 +147,11 @@ export function reducePart(world: WorldDraft, entry: Statement, body: BodyOf<'pa
   }
   part.identified = entry
   if (body.partKind !== undefined) part.partKind = body.partKind
-  if (body.tag !== undefined) part.tag = body.tag
+  if (body.tag !== undefined) {
+    part.tag = body.tag
+    part.tagOf = entry.house
+  }
+  if (body.temporary !== undefined) part.temporary = body.temporary
   if (body.name !== undefined) part.name = body.name
   if (body.marking !== undefined) part.marking = body.marking
   if (body.dateCode !== undefined) part.dateCode = body.dateCode

@@ -144,7 +144,7 @@ describe('the closing check', () => {
       part: numberedId<PartId>(4, 6),
       name: 'test speaker',
       partKind: 'loudspeaker',
-      attributes: { temporary: 'yes' },
+      temporary: true,
       place: slot(home, 'LS1'),
     })
     expect(rule('temporary items out')).toMatchObject({ is: 'not met', about: ['LS1 test speaker'] })

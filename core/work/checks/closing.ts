@@ -33,7 +33,7 @@ export function closingCheck(
   const adjusters = steps.filter((s) => s.target.sort === 'adjuster')
   const fitted = fittedPolarised(world, machine, episode)
   const temporary = [...world.parts.values()].filter(
-    (p) => p.attributes['temporary'] === 'yes' && p.place && machineAround(world, p.place) === machine,
+    (p) => p.temporary && p.place && machineAround(world, p.place) === machine,
   )
   const unproved = standings.filter((s) => blocksClosing(s))
   const waits = openWaits(world, machine)

@@ -242,7 +242,7 @@ describe('bad input', () => {
       'unknown-machine',
     )
     expect(await rule({ ...note(), doneBy: v7() })).toBe('unknown-party')
-    expect(await rule({ ...note(), amends: { entry: v7(), seen: null, how: 'correct', reason: 'x' } })).toBe(
+    expect(await rule({ ...note(), amends: { entry: v7(), seen: [], how: 'correct', reason: 'x' } })).toBe(
       'unknown-entry',
     )
     expect(
@@ -266,7 +266,7 @@ describe('two writers', () => {
     await send(volunteer, [said]).expect(200)
     const correct = (words: string) => ({
       ...draft({ kind: 'note', machine: home, words }),
-      amends: { entry: said.id, seen: null, how: 'correct' as const, reason: 'misread' },
+      amends: { entry: said.id, seen: [], how: 'correct' as const, reason: 'misread' },
     })
     await send(volunteer, [correct('second words')]).expect(200)
     const late = correct('third words')

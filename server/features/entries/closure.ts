@@ -3,6 +3,7 @@ import type { Transaction } from 'sequelize'
 import type { Entry } from '#core/history/entry.ts'
 import { lift } from '#core/history/lifts/index.ts'
 import { rows, type Db } from '../../db/connection.ts'
+import { houseIdOf } from '../../db/house.ts'
 
 /**
  * Entries never change once stored, so keeping read ones in memory is no state: any of them may be dropped at any time.
@@ -36,6 +37,7 @@ export async function loadEntries(
   const missing = ids.filter((id) => !cache.has(id))
   const fetched = new Map<string, Entry>()
   if (missing.length > 0) {
+    const house = await houseIdOf(db, transaction)
     const found = await rows<{ id: string; seq: string; entry: Entry }>(
       db,
       'SELECT id, seq, entry FROM entries WHERE id = ANY($1::uuid[])',
@@ -43,10 +45,10 @@ export async function loadEntries(
       transaction,
     )
     for (const row of found) {
-      const lifted = lift({ ...row.entry, seq: Number(row.seq) } as unknown as {
-        v: number
-        [key: string]: unknown
-      })
+      const lifted = lift(
+        { ...row.entry, seq: Number(row.seq) } as unknown as { v: number; [key: string]: unknown },
+        house,
+      )
       if (lifted === 'newer') throw new NewerEntry(row.id)
       const entry = lifted as unknown as Entry
       fetched.set(entry.id, entry)

@@ -200,7 +200,7 @@ async function act(roll: (sides: number) => number, written: Draft[]): Promise<D
   if (target && roll(5) === 0)
     return {
       ...draft({ kind: 'withdrawal' }, { happenedAt }),
-      amends: { entry: target.id, seen: null, how: 'withdraw', reason: 'trial' },
+      amends: { entry: target.id, seen: [], how: 'withdraw', reason: 'trial' },
     }
   return draft(await bodies[roll(bodies.length)]!(), { happenedAt })
 }

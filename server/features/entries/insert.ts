@@ -100,7 +100,9 @@ export async function insertEntries(
 export function draftOf(entry: Entry): Draft {
   const {
     about: _about,
+    house: _house,
     recordedAt: _at,
+    receivedAt: _received,
     seq: _seq,
     recordedBy: _by,
     became: _became,

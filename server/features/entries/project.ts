@@ -63,6 +63,7 @@ export async function projectHomes(
 /** Columns of the list's projection with their types, in one order for every statement below. */
 const columnTypes = {
   machine: 'uuid',
+  house: 'uuid',
   entry_number: 'text',
   number: 'text',
   type: 'uuid',
@@ -126,6 +127,7 @@ export function machineRow(world: World, id: MachineId): MachineRow | undefined 
   const { summary, holdsUntilMs } = found
   return {
     machine: id,
+    house: machine.registered?.house,
     entry_number: machine.entryNumber,
     number: machineNumber(machine),
     type: machine.type,
@@ -176,7 +178,7 @@ export async function projectPart(db: Db, world: World, id: PartId, transaction:
     .toLowerCase()
   await run(
     db,
-    `INSERT INTO parts (part, tag, machine, loan, gone, words, part_row) VALUES ($1,$2,$3,$4,$5,$6,$7) ON CONFLICT (part) DO UPDATE SET tag=$2, machine=$3, loan=$4, gone=$5, words=$6, part_row=$7`,
+    `INSERT INTO parts (part, tag, machine, loan, gone, words, part_row, house) VALUES ($1,$2,$3,$4,$5,$6,$7,$8) ON CONFLICT (part) DO UPDATE SET tag=$2, machine=$3, loan=$4, gone=$5, words=$6, part_row=$7, house=$8`,
     [
       id,
       part.tag ?? null,
@@ -185,6 +187,7 @@ export async function projectPart(db: Db, world: World, id: PartId, transaction:
       place.in.kind === 'gone',
       words,
       JSON.stringify(view),
+      part.tagOf ?? null,
     ],
     transaction,
   )
@@ -203,8 +206,8 @@ export async function projectLot(db: Db, world: World, id: LotId, transaction: T
     .toLowerCase()
   await run(
     db,
-    'INSERT INTO lots (lot, tag, words, reorder, lot_row) VALUES ($1,$2,$3,$4,$5) ON CONFLICT (lot) DO UPDATE SET tag=$2, words=$3, reorder=$4, lot_row=$5',
-    [id, row.tag ?? null, words, row.reorder, JSON.stringify(row)],
+    'INSERT INTO lots (lot, tag, words, reorder, lot_row, house) VALUES ($1,$2,$3,$4,$5,$6) ON CONFLICT (lot) DO UPDATE SET tag=$2, words=$3, reorder=$4, lot_row=$5, house=$6',
+    [id, row.tag ?? null, words, row.reorder, JSON.stringify(row), lot.tagOf ?? null],
     transaction,
   )
 }

@@ -78,7 +78,7 @@ const amend = (
   target: Draft,
   body: Draft['body'],
   how: 'correct' | 'withdraw' = 'correct',
-  seen: string | null = null,
+  ...seen: string[]
 ): Draft =>
   draft(body, {
     happenedAt: target.happenedAt,
@@ -183,12 +183,14 @@ describe('an amendment', () => {
     } as const
     const registered = await told(volunteer, draft(plain))
     expect(await became(volunteer, amend(registered, { ...plain, name: 'y' }))).toBe('recorded')
-    const [first] = (await steward.get(`/api/machines/${machine}`)).body.log as { latestAmendment: string }[]
+    const [first] = (await steward.get(`/api/machines/${machine}`)).body.log as {
+      latestAmendments: string[]
+    }[]
     const corrected = amend(
       registered,
       { ...plain, accessionNumber: `ACC-${machine}` },
       'correct',
-      first!.latestAmendment,
+      ...first!.latestAmendments,
     )
     expect(await became(volunteer, corrected)).toBe('refused not-allowed')
     expect(await became(steward, corrected)).toBe('recorded')

@@ -8,7 +8,8 @@ import { lift } from '#core/history/lifts/index.ts'
 import { subjectIds, subjectsOf } from '#core/history/subjects.ts'
 import { entryIdSchema, type MachineId } from '#core/ids.ts'
 import { rows } from '../../db/connection.ts'
-import { AccountModel, HouseModel } from '../../db/models.ts'
+import { zoneOf } from '../../db/house.ts'
+import { AccountModel } from '../../db/models.ts'
 import { confirmedIn } from '../session/pin.ts'
 import { houseWorld, requireSight, requireVisitor, type Visitor } from '../../platform/access.ts'
 import type { Services } from '../../platform/app.ts'
@@ -95,7 +96,7 @@ export function entriesRoutes(services: Services): Router {
       const { entries, contested } = parse(entriesSchema, request.body)
       const groups = groupsOf(entries.map(readDraft))
       const writer = await writerOf(request, visitor)
-      const zone = (await HouseModel.findByPk(1))?.zone ?? 'UTC'
+      const zone = await zoneOf()
       const answers: Became[] = []
       for (const group of groups) {
         if (group.some(isNewer)) {

@@ -1,4 +1,5 @@
 /** Where two meet: groups whole or not, projections beside house entries, a rebuild beside writers, one id in either case, untouched donors. */
+import { entryVersion } from '#core/history/entry.ts'
 import { v7 } from 'uuid'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import type { MachineId, PartId, TypeId } from '#core/ids.ts'
@@ -353,8 +354,8 @@ describe('beside each other', () => {
     )
     await run(
       db(),
-      `UPDATE entries SET entry = replace(entry::text, '"v":1', '"v":99')::json WHERE id = $1`,
-      [bad.id],
+      `UPDATE entries SET entry = replace(entry::text, '"v":' || $2, '"v":99')::json WHERE id = $1`,
+      [bad.id, String(entryVersion)],
     )
     const { forgetEntries } = await import('./closure.ts')
     forgetEntries()
@@ -363,8 +364,8 @@ describe('beside each other', () => {
     expect(failed).toEqual([home])
     await run(
       db(),
-      `UPDATE entries SET entry = replace(entry::text, '"v":99', '"v":1')::json WHERE id = $1`,
-      [bad.id],
+      `UPDATE entries SET entry = replace(entry::text, '"v":99', '"v":' || $2)::json WHERE id = $1`,
+      [bad.id, String(entryVersion)],
     )
     forgetEntries()
     expect(await refreshDue(db(), nowInstant())).toBe(1)

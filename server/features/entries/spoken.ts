@@ -1,11 +1,15 @@
 /** What drafts amend or settle: read before they are judged, since whoever changes an entry must know and may write every version of it. */
 import type { Transaction } from 'sequelize'
 import type { Draft, Entry, Subject } from '#core/history/entry.ts'
+import type { HouseId } from '#core/ids.ts'
 import { rows, type Db } from '../../db/connection.ts'
+import { houseIdOf } from '../../db/house.ts'
 import { loadEntries } from './closure.ts'
 
 /** What the drafts of a group amend or settle: those entries, every version of them, and what stands or falls with a contested one. */
 export interface Spoken {
+  /** The house that the group is written in. */
+  readonly house: HouseId
   readonly entries: readonly Entry[]
   /** Ids of all that a draft speaks of. */
   readonly of: ReadonlyMap<string, readonly string[]>
@@ -37,7 +41,11 @@ export async function spokenOf(db: Db, group: readonly Draft[], transaction: Tra
     )
     for (const row of found) all.add(row.id)
   }
-  return { entries: await loadEntries(db, [...all], transaction, true), of }
+  return {
+    house: await houseIdOf(db, transaction),
+    entries: await loadEntries(db, [...all], transaction, true),
+    of,
+  }
 }
 
 /** Subjects of what a draft amends or settles. */

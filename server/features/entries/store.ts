@@ -2,17 +2,18 @@
 import type { Transaction } from 'sequelize'
 import { judge } from '#core/judging/admission.ts'
 import { type Judgement, type Writer } from '#core/judging/model.ts'
-import type { Draft, Entry, Subject } from '#core/history/entry.ts'
+import { entryVersion, type Draft, type Entry, type Subject } from '#core/history/entry.ts'
+import { lift } from '#core/history/lifts/index.ts'
 import { fold } from '#core/history/fold.ts'
 import type { Refusal } from '#core/history/refusal.ts'
 import { subjectIds, subjectsOf } from '#core/history/subjects.ts'
-import { machineOf } from '#core/testing/script.ts'
+import { machineOf } from '#core/history/presence.ts'
 import type { Interval } from '#core/quantity/time.ts'
 import type { AccountId } from '#core/ids.ts'
 import { rows, type Db } from '../../db/connection.ts'
 import { closureOf, lotEntries, merged, rememberCommitted } from './closure.ts'
 import { isHouse } from '#core/history/scope.ts'
-import { contentHash, insertEntry } from './insert.ts'
+import { contentHash, draftOf, insertEntry } from './insert.ts'
 import { boundWaits, commitLock, lock } from './locks.ts'
 import { project } from './reach.ts'
 import { inheritedBy, spokenOf, type Spoken } from './spoken.ts'
@@ -219,7 +220,9 @@ function judgeGroup(
   const asStored = (draft: Draft, i: number): Entry => ({
     ...draft,
     about: subjectsOf(draft, inheritedBy(draft, spoken), machineOf(world)),
+    house: spoken.house,
     recordedAt: context.now,
+    receivedAt: context.now,
     seq: Number.MAX_SAFE_INTEGER - group.length + i,
     recordedBy: context.account,
     became: 'recorded',
@@ -260,7 +263,7 @@ async function alreadyStored(
   const byId = new Map(found.map((row) => [row.id, row]))
   return group.map((draft): Appended => {
     const row = byId.get(draft.id)
-    if (row && row.content_hash === contentHash(draft))
+    if (row && (row.content_hash === contentHash(draft) || saysTheSame(row.entry, draft)))
       return { id: draft.id, became: 'already recorded', seq: Number(row.seq), contest: row.entry.contest }
     const both = row?.entry.recordedBy === account ? { both: [row.entry, draft] } : {}
     return {
@@ -271,6 +274,13 @@ async function alreadyStored(
       ...both,
     }
   })
+}
+
+/** Whether an entry that was stored in an older shape says what a draft of it says now. */
+function saysTheSame(stored: Entry, draft: Draft): boolean {
+  if (stored.v >= entryVersion) return false
+  const lifted = lift(stored as unknown as { v: number; [key: string]: unknown })
+  return lifted !== 'newer' && contentHash(draftOf(lifted as unknown as Entry)) === contentHash(draft)
 }
 
 /** Machines around the trays and assemblies that the moves of a group name. */
@@ -302,19 +312,19 @@ const tagsOf = (group: readonly Draft[]): string[] =>
     (body.kind === 'part' || body.kind === 'lot') && body.what === 'identified' && body.tag ? [body.tag] : [],
   )
 
-/** Numbers and tags that are unique in the whole house, not only in the closure. */
+/** Numbers and tags that are unique in the whole of a house, not only in the closure. */
 export async function uniqueNames(
   db: Db,
   group: readonly Entry[],
   transaction: Transaction,
 ): Promise<(Judgement | undefined)[]> {
   const answers: (Judgement | undefined)[] = []
-  for (const { body } of group) {
+  for (const { body, house } of group) {
     if (body.kind === 'machine' && body.what === 'registered') {
       const [twin] = await rows(
         db,
-        'SELECT 1 FROM machines WHERE entry_number = $1 AND machine <> $2',
-        [body.entryNumber, body.machine],
+        'SELECT 1 FROM machines WHERE entry_number = $1 AND machine <> $2 AND house = $3',
+        [body.entryNumber, body.machine, house],
         transaction,
       )
       answers.push(
@@ -324,8 +334,8 @@ export async function uniqueNames(
       const own = body.kind === 'part' ? body.part : body.lot
       const [twin] = await rows(
         db,
-        'SELECT 1 FROM parts WHERE tag = $1 AND part <> $2 UNION ALL SELECT 1 FROM lots WHERE tag = $1 AND lot <> $2',
-        [body.tag, own],
+        'SELECT 1 FROM parts WHERE tag = $1 AND part <> $2 AND house = $3 UNION ALL SELECT 1 FROM lots WHERE tag = $1 AND lot <> $2 AND house = $3',
+        [body.tag, own, house],
         transaction,
       )
       answers.push(twin ? { became: 'refused', refusal: { rule: 'tag-taken', tag: body.tag } } : undefined)

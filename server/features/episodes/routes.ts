@@ -12,7 +12,7 @@ import type { DeviceEntries, SheetAnswer } from '#api/entries.ts'
 import { sheetMarkdown, sheetSections, sheetTable, sheetTableHead, sheetTitle } from '#api/words/sheet.ts'
 import { writeCsv } from '#core/formats/csv.ts'
 import { episodeSheet } from '#core/views/episode-sheet.ts'
-import { HouseModel } from '../../db/models.ts'
+import { zoneOf } from '../../db/house.ts'
 import { episodeView } from '#core/views/episode.ts'
 import { rows } from '../../db/connection.ts'
 import { requireSight, requireVisitor, type Visitor } from '../../platform/access.ts'
@@ -96,7 +96,7 @@ export function episodeRoutes(services: Services): Router {
       const whole = episodeSheet(fold(entries, { now }), id)
       if (!whole) throw notFound()
       const sheet = blind ? { ...whole, view: blindEpisode(whole.view) } : whole
-      const when = { now, zone: (await HouseModel.findByPk(1))?.zone ?? 'UTC' }
+      const when = { now, zone: await zoneOf() }
       const name = `${sheet.view.plate.number} episode ${sheet.view.episode.number}`.replace(/[^\w .-]/g, '_')
       if (as === 'md')
         response

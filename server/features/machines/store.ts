@@ -11,7 +11,7 @@ import { labelsFor } from '#core/views/labels.ts'
 import { entriesSeen, pricedKinds, tellingKinds, withoutPrice, type Sight } from '#core/history/sight.ts'
 import type { MachineSummary } from '#core/views/summary.ts'
 import { rows, run, type Db } from '../../db/connection.ts'
-import { HouseModel } from '../../db/models.ts'
+import { zoneOf } from '../../db/house.ts'
 import { houseWorld } from '../../platform/access.ts'
 import { nowInstant } from '../../platform/clock.ts'
 import { closureOf, loadEntries } from '../entries/closure.ts'
@@ -280,7 +280,7 @@ async function justWritten(
     ).map((e) => [e.id as string, e]),
   )
   const house = await houseWorld(db)
-  const zone = (await HouseModel.findByPk(1))?.zone ?? 'UTC'
+  const zone = await zoneOf()
   const partIds = [...entries.values()].flatMap((e) =>
     e.about.filter((s) => s.kind === 'part').map((s) => s.id),
   )

@@ -51,7 +51,7 @@ describe('a machine’s record', () => {
     await send(steward, [
       {
         ...draft({ kind: 'note', machine, words: 'second' }, ago(30)),
-        amends: { entry: note.id, seen: null, how: 'correct', reason: 'x' },
+        amends: { entry: note.id, seen: [], how: 'correct', reason: 'x' },
       },
     ]).expect(200)
     record = (await steward.get(`/api/machines/${machine}/record`).expect(200)).body

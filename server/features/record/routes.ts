@@ -156,6 +156,7 @@ async function storeRecord(
       ...e,
       recordedBy: ours.has(e.recordedBy) ? by.account : e.recordedBy,
       recordedAt: e.recordedAt > now ? now : e.recordedAt,
+      receivedAt: now,
     })),
     contentHash,
     transaction,

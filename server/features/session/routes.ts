@@ -2,7 +2,7 @@
 import { randomUUID } from 'node:crypto'
 import { verify } from '@node-rs/argon2'
 import type { Transaction } from 'sequelize'
-import type { Entry } from '#core/history/entry.ts'
+import { entryVersion, type Entry } from '#core/history/entry.ts'
 import { Router, type Request } from 'express'
 import rateLimit from 'express-rate-limit'
 import { v7 } from 'uuid'
@@ -10,6 +10,7 @@ import { acceptSchema, setupSchema, signInSchema, type Me, type SessionAnswer } 
 import { pointAt } from '#core/quantity/time.ts'
 import type { AccountId, EntryId, PartyId } from '#core/ids.ts'
 import type { Role } from '#core/roles.ts'
+import { houseIdOf } from '../../db/house.ts'
 import { rows, run } from '../../db/connection.ts'
 import { AccountModel, HouseModel, InviteModel } from '../../db/models.ts'
 import type { Services } from '../../platform/app.ts'
@@ -75,7 +76,7 @@ export async function createPersonIn(
       [
         {
           id: v7() as EntryId,
-          v: 1,
+          v: entryVersion,
           happenedAt: pointAt(now),
           basis: 'seen',
           body: { kind: 'party', party, name: person.name, sort: 'person', roles: [person.role] },
@@ -145,7 +146,12 @@ export function sessionRoutes(services: Services): Router {
       }
     }
     return {
-      house: house && { name: house.name, zone: house.zone, currency: house.currency },
+      house: house && {
+        id: await houseIdOf(services.db),
+        name: house.name,
+        zone: house.zone,
+        currency: house.currency,
+      },
       me,
       csrf: request.session.csrf,
       demo: house?.demo === true && services.config.demo,

@@ -18,6 +18,7 @@ import type { TypeId } from '#core/ids.ts'
 import { dayOf } from '#core/quantity/time.ts'
 import type { MachineSummary } from '#core/views/summary.ts'
 import { run } from '../../db/connection.ts'
+import { zoneOf } from '../../db/house.ts'
 import { HouseModel } from '../../db/models.ts'
 import { forgetHouse, houseWorld, requireVisitor, type Visitor } from '../../platform/access.ts'
 import type { Services } from '../../platform/app.ts'
@@ -164,7 +165,7 @@ export function tableRoutes(services: Services): Router {
       const visitor = await requireVisitor(request, 'volunteer')
       const question = parse(listQuery, request.query)
       const blind = await blindSurveys(services.db, visitor.party)
-      const zone = (await HouseModel.findByPk(1))?.zone ?? 'UTC'
+      const zone = await zoneOf()
       const machines = (await allMachines(services.db, question)).map((m) =>
         blind.has(m.id) ? blindSummary(m) : m,
       )

@@ -1,6 +1,7 @@
 /** Storing a whole table of machines at once: all of its new rows or none of them, in a few statements. */
 import type { Transaction } from 'sequelize'
-import { draftSchema, entryVersion, type Entry } from '#core/history/entry.ts'
+import { draftSchema } from '#core/history/entry-schema.ts'
+import { entryVersion, type Entry } from '#core/history/entry.ts'
 import { fold } from '#core/history/fold.ts'
 import type { Statement } from '#core/history/versions.ts'
 import { subjectsOf } from '#core/history/subjects.ts'
@@ -8,6 +9,7 @@ import type { AccountId, PartyId } from '#core/ids.ts'
 import type { RowEntry, TablePlan } from '#core/formats/machine-table.ts'
 import { homesIn } from '#core/history/homes.ts'
 import { positionsOf } from '#core/history/world.ts'
+import { houseIdOf } from '../../db/house.ts'
 import { rows, type Db } from '../../db/connection.ts'
 import { houseEntries } from '../entries/closure.ts'
 import {
@@ -47,12 +49,15 @@ export async function storePlan(
   by: ImportedBy,
   transaction: Transaction,
 ): Promise<number> {
+  const houseId = await houseIdOf(db, transaction)
   const whole = (e: RowEntry): Entry => {
     const draft = draftSchema.parse({ ...e, v: entryVersion, doneBy: by.party })
     return {
       ...draft,
       about: subjectsOf(draft),
+      house: houseId,
       recordedAt: by.now,
+      receivedAt: by.now,
       seq: 0,
       recordedBy: by.account,
       became: 'recorded',

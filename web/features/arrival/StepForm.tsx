@@ -66,7 +66,7 @@ export function NoneOf({
                 kind: 'machine',
                 what: 'stated',
                 machine: machine as MachineId,
-                set: { attributes: { [`none: ${what}`]: 'said at entry' } },
+                set: { noneThere: [what] },
               },
             },
           ])

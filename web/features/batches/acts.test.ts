@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { draftSchema } from '#core/history/entry.ts'
+import { draftSchema } from '#core/history/entry-schema.ts'
 import { numberedId } from '#core/testing/script.ts'
 import type { MachineId } from '#core/ids.ts'
 import { bodiesFor, type ActForm } from './acts.ts'

@@ -17,7 +17,7 @@ export interface Asked {
   readonly basis: Basis
   readonly doneBy?: string | undefined
   readonly episode?: string | undefined
-  readonly latestAmendment?: EntryId | null
+  readonly latestAmendments?: readonly EntryId[]
 }
 
 export function QuestionStrip({
@@ -37,7 +37,7 @@ export function QuestionStrip({
   const say = async () => {
     const body = answered(asked.body, words)
     if (!body) return setError(`Say it like this: ${example}`)
-    const { id, happenedAt, basis, doneBy, episode, latestAmendment = null } = asked
+    const { id, happenedAt, basis, doneBy, episode, latestAmendments = [] } = asked
     const made = await send([
       {
         body,
@@ -45,7 +45,7 @@ export function QuestionStrip({
         basis,
         doneBy,
         episode,
-        amends: { entry: id as EntryId, seen: latestAmendment, how: 'correct', reason: 'said later' },
+        amends: { entry: id as EntryId, seen: latestAmendments, how: 'correct', reason: 'said later' },
       },
     ])
     if (made) onDone()

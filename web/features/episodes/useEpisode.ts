@@ -4,7 +4,7 @@
  */
 import { useQuery } from '@tanstack/react-query'
 import { useEffect, useMemo, useRef, useState } from 'react'
-import type { AccountId, EntryId } from '#core/ids.ts'
+import type { HouseId, AccountId, EntryId } from '#core/ids.ts'
 import type { EpisodeView } from '#core/views/episode.ts'
 import { heldEpisode, refreshEpisode } from '#web/app/device-episodes.ts'
 import { nowInstant } from '#web/app/clock.ts'
@@ -24,7 +24,7 @@ export interface EpisodeHere {
 }
 
 export function useEpisode(id: string): EpisodeHere {
-  const { me } = useSigned()
+  const { me, house } = useSigned()
   const outbox = useOutbox(me.account)
   const waiting = useMemo(() => outbox.filter((w) => w.draft.episode === id), [outbox, id])
   const server = useQuery({
@@ -36,7 +36,7 @@ export function useEpisode(id: string): EpisodeHere {
   const cut = passes(server.error)
   const answered = server.isPlaceholderData ? undefined : server.data
   // Waiting entries are shown in their place as soon as there is something to fold them into.
-  const local = useLocalView(id, me.account, waiting, cut || waiting.length > 0)
+  const local = useLocalView(id, me.account, house.id, waiting, cut || waiting.length > 0)
   useKept(id, me.account, answered)
   const view = (cut || waiting.length > 0) && local ? local : answered
   return {
@@ -70,6 +70,7 @@ function useKept(id: string, account: string, seen: EpisodeView | undefined) {
 function useLocalView(
   id: string,
   account: string,
+  house: HouseId,
   waiting: readonly Waiting[],
   wanted: boolean,
 ): EpisodeView | undefined {
@@ -98,9 +99,10 @@ function useLocalView(
         nextTag: held.nextTag,
         now: nowInstant(),
         account: account as AccountId,
+        house,
       }
       worker.current.postMessage(ask)
     })
-  }, [id, account, waiting, wanted])
+  }, [id, account, house, waiting, wanted])
   return view
 }
