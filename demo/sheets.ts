@@ -391,7 +391,7 @@ const sheets = {
 export type SheetKey = keyof typeof sheets
 export const demoSheets: Readonly<Record<SheetKey, { readonly id: TypeId; readonly sheet: TypeSheet }>> =
   Object.fromEntries(
-    Object.entries(sheets).map(([key, sheet], i) => [
+    Object.entries(sheets).map(([key, sheet]) => [
       key,
       { id: madeId<TypeId>(), sheet: sheetSchema.parse(sheet) },
     ]),

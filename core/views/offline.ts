@@ -1,8 +1,8 @@
 /** An episode on a device without a connection: the view folded from them and from what waits. */
 import { fold } from '#core/history/fold.ts'
 import type { Draft, Entry } from '#core/history/entry.ts'
-import { subjectsOf } from '#core/history/subjects.ts'
-import type { AccountId, EntryId, HouseId } from '#core/ids.ts'
+import { withWaiting, type By } from '#core/judging/device-log.ts'
+import type { EntryId } from '#core/ids.ts'
 import type { Instant } from '#core/quantity/time.ts'
 import { episodeView, type EpisodeView } from './episode.ts'
 
@@ -30,21 +30,7 @@ export function offlineView(
   id: EntryId,
   nextTag: string,
   now: Instant,
-  by: { readonly account: AccountId; readonly house: HouseId },
+  by: By,
 ): EpisodeView | undefined {
-  const known = new Map(entries.map((e) => [e.id as string, e]))
-  const last = entries.reduce((seq, e) => Math.max(seq, e.seq), 0)
-  const mine = waiting
-    .filter((d) => !known.has(d.id))
-    .map((draft, i): Entry => ({
-      ...draft,
-      house: by.house,
-      recordedAt: now,
-      receivedAt: now,
-      seq: last + 1 + i,
-      recordedBy: by.account,
-      became: 'recorded',
-      about: subjectsOf(draft, draft.amends ? (known.get(draft.amends.entry)?.about ?? []) : []),
-    }))
-  return episodeView(fold([...entries, ...mine], { now }), id, tagAfter(nextTag, waiting))
+  return episodeView(fold(withWaiting(entries, waiting, now, by), { now }), id, tagAfter(nextTag, waiting))
 }

@@ -2,26 +2,13 @@
 import { createHash } from 'node:crypto'
 import type { Transaction } from 'sequelize'
 import type { Draft, Entry } from '#core/history/entry.ts'
+import { contentOf, draftOf } from '#core/judging/same.ts'
 import { isHouse } from '#core/history/scope.ts'
 import { rows, run, type Db } from '../../db/connection.ts'
 
-/** Text of an object with its keys in order: the same content always gives the same text. */
-function canonical(value: unknown): string {
-  if (Array.isArray(value)) return `[${value.map(canonical).join(',')}]`
-  if (value !== null && typeof value === 'object')
-    return `{${Object.entries(value)
-      .filter(([, v]) => v !== undefined)
-      .sort(([a], [b]) => (a < b ? -1 : 1))
-      .map(([k, v]) => `${JSON.stringify(k)}:${canonical(v)}`)
-      .join(',')}}`
-  return JSON.stringify(value)
-}
-/**
- * What an entry says. By which device it came is left out: one that was sent, whose answer was lost, and that comes again
- * from the outbox is the same entry.
- */
-export const contentHash = ({ device: _, ...said }: Draft): string =>
-  createHash('sha256').update(canonical(said)).digest('hex')
+/** What an entry says, as a hash (SHA-256). */
+export const contentHash = (draft: Draft): string =>
+  createHash('sha256').update(contentOf(draft)).digest('hex')
 
 /** Writes one entry and its subjects, under the next seq. The caller holds the commit lock. Answers the entry as stored. */
 export async function insertEntry(
@@ -94,21 +81,4 @@ export async function insertEntries(
     transaction,
   )
   return stored
-}
-
-/** The part of an entry that its writer sent, so that sending it again is recognised. */
-export function draftOf(entry: Entry): Draft {
-  const {
-    about: _about,
-    house: _house,
-    recordedAt: _at,
-    receivedAt: _received,
-    seq: _seq,
-    recordedBy: _by,
-    became: _became,
-    contest: _contest,
-    clockUncertain: _clock,
-    ...draft
-  } = entry
-  return draft
 }

@@ -1,19 +1,18 @@
 /** The append: one transaction from lock to notice. */
 import type { Transaction } from 'sequelize'
-import { judge } from '#core/judging/admission.ts'
 import { type Judgement, type Writer } from '#core/judging/model.ts'
 import { entryVersion, type Draft, type Entry, type Subject } from '#core/history/entry.ts'
 import { lift } from '#core/history/lifts/index.ts'
-import { fold } from '#core/history/fold.ts'
 import type { Refusal } from '#core/history/refusal.ts'
 import { subjectIds, subjectsOf } from '#core/history/subjects.ts'
-import { machineOf } from '#core/history/presence.ts'
 import type { Interval } from '#core/quantity/time.ts'
 import type { AccountId } from '#core/ids.ts'
 import { rows, type Db } from '../../db/connection.ts'
 import { closureOf, lotEntries, merged, rememberCommitted } from './closure.ts'
 import { isHouse } from '#core/history/scope.ts'
-import { contentHash, draftOf, insertEntry } from './insert.ts'
+import { contentHash, insertEntry } from './insert.ts'
+import { asOne, judgeGroup } from '#core/judging/group.ts'
+import { draftOf } from '#core/judging/same.ts'
 import { boundWaits, commitLock, lock } from './locks.ts'
 import { project } from './reach.ts'
 import { inheritedBy, spokenOf, type Spoken } from './spoken.ts'
@@ -149,7 +148,11 @@ async function tryGroup(
       lots.length > 0 ? await lotEntries(db, lots, transaction, true) : [],
     )
     const before = merged(near, spoken.entries)
-    const { entries, judgements } = judgeGroup(before, group, context, spoken)
+    const { entries, judgements } = judgeGroup(before, group, {
+      ...context,
+      house: spoken.house,
+      inherited: (draft) => inheritedBy(draft, spoken),
+    })
     const beyond = subjectIds(
       entries.flatMap((e) => e.about),
       'machine',
@@ -161,12 +164,6 @@ async function tryGroup(
     const outcome = asOne(judgements.map((j, i): Judgement => taken[i] ?? j))
     return { seen, before, entries, outcome, refused: refusalsOf(group, outcome, context) }
   }
-}
-
-/** Entries that stand or fall together: where one is contested, all of them wait for the person who settles it. */
-function asOne(outcome: readonly Judgement[]): Judgement[] {
-  const contest = outcome.find((j) => j.became === 'contested')
-  return outcome.map((j) => (contest && j.became === 'recorded' ? contest : j))
 }
 
 function refusalsOf(
@@ -206,44 +203,6 @@ async function writtenSince(
   if (newer.length === 0) return false
   const read = new Set([...before, ...entries].flatMap((e) => e.about.map((s) => s.id)))
   return newer.some(({ house, subjects }) => house || subjects?.some((id) => read.has(id)))
-}
-
-/** Judges a group. Its entries may build on each other (a machine's new position, then the move out of it): each after those before it. */
-function judgeGroup(
-  before: readonly Entry[],
-  group: readonly Draft[],
-  context: AppendContext,
-  spoken: Spoken,
-): { entries: Entry[]; judgements: Judgement[] } {
-  let line = before
-  let world = fold(line, { now: context.now })
-  const asStored = (draft: Draft, i: number): Entry => ({
-    ...draft,
-    about: subjectsOf(draft, inheritedBy(draft, spoken), machineOf(world)),
-    house: spoken.house,
-    recordedAt: context.now,
-    receivedAt: context.now,
-    seq: Number.MAX_SAFE_INTEGER - group.length + i,
-    recordedBy: context.account,
-    became: 'recorded',
-  })
-  if (group.length === 1 || group.some((d) => d.amends)) {
-    const entries = group.map(asStored)
-    return { entries, judgements: judge(world, before, entries, context) }
-  }
-  const entries: Entry[] = []
-  const judgements: Judgement[] = []
-  for (const [i, draft] of group.entries()) {
-    const entry = asStored(draft, i)
-    const [judgement] = judge(world, line, [entry], context)
-    if (!judgement) break
-    entries.push(entry)
-    judgements.push(judgement)
-    if (judgement.became === 'refused' || i === group.length - 1) continue
-    line = [...line, entry]
-    world = fold(line, { now: context.now })
-  }
-  return { entries, judgements }
 }
 
 /** Answers for a group that was sent before; undefined when none of it was. A stored entry is shown to nobody but its writer. */
