@@ -64,5 +64,3 @@ export interface SavedView {
   readonly sort: ListSort
   readonly columns: readonly ListColumn[]
 }
-
-export type { MachineList } from './machines.ts'

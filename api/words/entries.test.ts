@@ -5,7 +5,8 @@ import { home, other, person, slot } from '#core/testing/terminal.ts'
 import { kinds, schemaOfKind } from '#core/history/kinds/index.ts'
 import type { Body } from '#core/history/bodies/index.ts'
 import { moneyWords } from './money.ts'
-import { entryWords, type EntryNames } from './entries.ts'
+import { entryWords } from './entries.ts'
+import { type EntryNames } from './names.ts'
 
 const names: EntryNames = {
   labels: {

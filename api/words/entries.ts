@@ -1,24 +1,12 @@
 /** What one entry says on the ruled sheet: its sentence, and what stands in the result column. */
-import type { Body } from '#core/history/bodies/index.ts'
 import type { TestResult } from '#core/history/bodies/test.ts'
-import type { Place } from '#core/place.ts'
-import { precautionTitle } from './checks.ts'
-import { clockWords, durationWords, shortDay } from './dates.ts'
-import { arrivalEntry, conditionEntry } from './surveying.ts'
+import type { Body } from '#core/history/bodies/index.ts'
+import type { EntryNames, EntryWords } from './names.ts'
 import { list } from './lists.ts'
-
-export interface EntryNames {
-  readonly labels: Readonly<Record<string, string>>
-  readonly zone: string
-  readonly now: string
-  /** The machine on whose page the entry is read. */ readonly machine?: string | undefined
-  readonly money?: (minor: number, currency: string) => string
-}
-export interface EntryWords {
-  readonly what: string
-  readonly result: string
-  /** A test or a reading: set bold. */ readonly proof: boolean
-}
+import { moveWords, placeWords } from './moves.ts'
+import { precautionTitle } from './checks.ts'
+import { durationWords, shortDay, clockWords } from './dates.ts'
+import { conditionEntry, arrivalEntry } from './surveying.ts'
 
 export function resultWords(result: TestResult): string {
   switch (result.is) {
@@ -35,70 +23,6 @@ export function resultWords(result: TestResult): string {
     case 'not possible':
       return `not possible: ${result.because}`
   }
-}
-
-function placeWords(place: Place, { labels, machine }: EntryNames): string {
-  const { kind, id } = place.in
-  const around = kind === 'assembly' ? labels[`around:${id}`] : undefined
-  if (kind === 'tray') return place.position ? `tray, ${place.position}` : 'tray'
-  if (kind === 'machine' || kind === 'assembly') {
-    if (id === machine || around === machine) return place.position ?? 'the machine'
-    const holder = labels[around ?? id] ?? 'another machine'
-    return place.position ? `${place.position} of ${holder}` : holder
-  }
-  if (kind === 'kept')
-    return id === machine
-      ? `kept with the machine${place.position ? `, ${place.position}` : ''}`
-      : `kept with ${labels[id] ?? 'its machine'}`
-  if (kind === 'party' || kind === 'person') return labels[id] ?? 'somebody'
-  return place.position ? `${id}, ${place.position}` : id
-}
-
-function moveWords(body: Extract<Body, { kind: 'move' }>, names: EntryNames): EntryWords {
-  const here = (place: Place) =>
-    (place.in.kind === 'machine' && place.in.id === names.machine) ||
-    (place.in.kind === 'assembly' && names.labels[`around:${place.in.id}`] === names.machine)
-  // A part that never had a tag is called by its position; beside that position the name of its kind will do.
-  const called = (leg: (typeof body.legs)[number]) => {
-    const label = names.labels[leg.part] ?? 'a part'
-    const position = [leg.from, leg.to]
-      .map((p) => p.position)
-      .find((p) => p !== undefined && label.startsWith(`${p} `))
-    return position === undefined ? label : label.slice(position.length + 1)
-  }
-  const heaps = (body.lots ?? []).map(
-    (leg) =>
-      `${leg.n} × ${names.labels[leg.lot] ?? 'a lot'} from ${placeWords(leg.from, names)} to ${placeWords(leg.to, names)}`,
-  )
-  const swap =
-    body.legs.length === 2 && heaps.length === 0
-      ? [body.legs.find((l) => here(l.from)), body.legs.find((l) => here(l.to))]
-      : []
-  if (swap[0] && swap[1] && swap[0].from.position === swap[1].to.position && !here(swap[0].to)) {
-    return {
-      what: `swap ${swap[0].from.position ?? ''}: ${called(swap[0])} out to ${placeWords(swap[0].to, names)}, ${called(swap[1])} in from ${placeWords(swap[1].from, names)}`,
-      result: body.forced ? `although: ${body.forced.reason}` : '',
-      proof: false,
-    }
-  }
-  const parts = body.legs.map((leg) => {
-    const part = called(leg)
-    const from = placeWords(leg.from, names)
-    const to = placeWords(leg.to, names)
-    const inHere = here(leg.to)
-    const outHere = here(leg.from)
-    if (body.loan) return `lent ${part} from ${from} to ${to}`
-    if (inHere && outHere) return `moved ${part} from ${from} to ${to}`
-    if (inHere) return `in ${to}: ${part}, from ${from}`
-    if (outHere) return `out ${from}: ${part}, to ${to}`
-    return `${part} from ${from} to ${to}`
-  })
-  const result = body.forced
-    ? `although: ${body.forced.reason}`
-    : body.loan?.due
-      ? `home by ${shortDay(body.loan.due, names.now, names.zone)}`
-      : ''
-  return { what: list([...parts, ...heaps], 6), result, proof: false }
 }
 
 const targetWords = (body: Extract<Body, { kind: 'change' }>) =>

@@ -2,7 +2,7 @@
 import type { BodyOf } from '#core/history/bodies/index.ts'
 import { edtfWords, gradeTitle } from './condition.ts'
 import { shortDay } from './dates.ts'
-import type { EntryNames, EntryWords } from './entries.ts'
+import type { EntryNames, EntryWords } from './names.ts'
 import { list } from './lists.ts'
 import { moneyWords } from './money.ts'
 

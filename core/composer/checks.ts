@@ -4,7 +4,7 @@ import { consentIn } from '#core/parts/ownership.ts'
 import { forGood } from '#core/parts/reversibility.ts'
 import type { Instant } from '#core/quantity/time.ts'
 import { parseQuantity } from '#core/quantity/quantity.ts'
-import type { ComposerContext } from '#core/views/episode.ts'
+import type { ComposerContext } from '#core/composer/context.ts'
 import { takeName } from './read.ts'
 import { done, wrong, type Effect, type Parsed, type ParsedEntry, type Scene } from './types.ts'
 

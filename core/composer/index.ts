@@ -31,7 +31,7 @@ import {
   parseWork,
   workVerbs,
 } from './work.ts'
-import type { ComposerContext } from '#core/views/episode.ts'
+import type { ComposerContext } from '#core/composer/context.ts'
 
 export type { ComposerTools, Effect, LookedUp, Parsed, ParsedEntry, Problem } from './types.ts'
 

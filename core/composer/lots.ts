@@ -3,7 +3,7 @@ import type { Body } from '#core/history/bodies/index.ts'
 import type { PartId } from '#core/ids.ts'
 import { oneOutOf } from '#core/parts/lots.ts'
 import type { Place } from '#core/place.ts'
-import type { LotContext } from '#core/views/episode.ts'
+import type { LotContext } from '#core/composer/context.ts'
 import { takeNumber } from './read.ts'
 import { done, wrong, type Effect, type Parsed, type Scene } from './types.ts'
 

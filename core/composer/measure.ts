@@ -3,7 +3,7 @@ import { cellsMeant, cellsOf, numberRange, shortened, type Grid } from '#core/di
 import { sharedLine, tried, type Marked } from '#core/diagnosis/grid.ts'
 import { railExpectation, valueOf } from '#core/diagnosis/points.ts'
 import type { Body, BodyOf } from '#core/history/bodies/index.ts'
-import type { ComposerContext } from '#core/views/episode.ts'
+import type { ComposerContext } from '#core/composer/context.ts'
 import { parseQuantity, withinTolerance, writeQuantity } from '#core/quantity/quantity.ts'
 import { firstWord, takeName } from './read.ts'
 import { done, wrong, type Effect, type Parsed, type Scene } from './types.ts'

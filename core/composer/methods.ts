@@ -1,7 +1,7 @@
 /** House methods in a typed line: "clean keycaps by warm soak" takes over the card's agent, its wait and its caution. */
 import type { Body } from '#core/history/bodies/index.ts'
 import { instantToMs, msToInstant } from '#core/quantity/time.ts'
-import type { MethodContext } from '#core/views/episode.ts'
+import type { MethodContext } from '#core/composer/context.ts'
 import { firstWord, takeName } from './read.ts'
 import { done, wrong, type Effect, type Parsed, type Scene } from './types.ts'
 

@@ -11,7 +11,7 @@ import type { Refusal } from '#core/history/refusal.ts'
 import type { FitRemark } from '#core/parts/fit.ts'
 import type { Instant, Interval } from '#core/quantity/time.ts'
 import type { CheckName, RuleName } from '#core/work/checks/index.ts'
-import type { ComposerContext, LotContext, MachineContext, PartContext } from '#core/views/episode.ts'
+import type { ComposerContext, LotContext, MachineContext, PartContext } from '#core/composer/context.ts'
 
 export type Effect =
   | { readonly does: 'takes out'; readonly part: string; readonly from: string; readonly to: string }

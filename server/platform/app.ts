@@ -1,46 +1,35 @@
 /** Puts the server together: security headers, sessions, CSRF defence, routes, the built interface. */
-import { randomBytes } from 'node:crypto'
-import { existsSync, readFileSync, writeFileSync, mkdirSync } from 'node:fs'
+import { mkdirSync, existsSync, writeFileSync, readFileSync } from 'node:fs'
 import path from 'node:path'
-import connectPgSimple from 'connect-pg-simple'
-import express, { type Express, type Request, type RequestHandler } from 'express'
-import session from 'express-session'
+import { randomBytes } from 'node:crypto'
+import express, { type Request, type RequestHandler, type Express } from 'express'
+import { notSignedIn, requireVisitor, stillSignedIn, grantedMachines } from './access.ts'
+import { ProblemError, handle, errorHandler } from './errors.ts'
+import { jsonBody, wholeAddress } from './bodies.ts'
+import type { Services } from './services.ts'
 import helmet from 'helmet'
 import pg from 'pg'
-import type { Logger } from 'pino'
-import type { LiveEvent } from '#api/machines.ts'
-import { rows, SteadyClient, type Db } from '../db/connection.ts'
+import { SteadyClient, rows } from '../db/connection.ts'
+import connectPgSimple from 'connect-pg-simple'
+import session from 'express-session'
+import { recordRoutes } from '../features/record/routes.ts'
+import { photoRoutes } from '../features/photos/routes.ts'
+import { jotRoutes } from '../features/jots/routes.ts'
+import { tableRoutes } from '../features/table/routes.ts'
+import { conditionRoutes } from '../features/condition/routes.ts'
 import { arrivalRoutes } from '../features/arrival/routes.ts'
 import { batchRoutes } from '../features/batches/routes.ts'
-import { conditionRoutes } from '../features/condition/routes.ts'
+import { sessionRoutes } from '../features/session/routes.ts'
+import { pinRoutes } from '../features/session/pin.ts'
 import { entriesRoutes } from '../features/entries/routes.ts'
-import { episodeRoutes } from '../features/episodes/routes.ts'
 import { machineRoutes } from '../features/machines/routes.ts'
-import { lotRoutes } from '../features/parts/lots.ts'
+import { episodeRoutes } from '../features/episodes/routes.ts'
 import { partRoutes } from '../features/parts/routes.ts'
+import { lotRoutes } from '../features/parts/lots.ts'
+import { typeRoutes } from '../features/types/routes.ts'
 import { peopleRoutes } from '../features/people/routes.ts'
 import { meterRoutes } from '../features/meter/routes.ts'
-import { jotRoutes } from '../features/jots/routes.ts'
-import { photoRoutes } from '../features/photos/routes.ts'
-import { recordRoutes } from '../features/record/routes.ts'
-import { pinRoutes } from '../features/session/pin.ts'
-import { sessionRoutes } from '../features/session/routes.ts'
-import { tableRoutes } from '../features/table/routes.ts'
-import { typeRoutes } from '../features/types/routes.ts'
-import { grantedMachines, notSignedIn, requireVisitor, stillSignedIn } from './access.ts'
-import { jsonBody, wholeAddress } from './bodies.ts'
-import type { Config } from './config.ts'
-import { errorHandler, handle, ProblemError } from './errors.ts'
-import type { Heavy } from './heavy/index.ts'
-import type { Live } from './live.ts'
-
-export interface Services {
-  readonly db: Db
-  readonly config: Config
-  readonly log: Logger
-  readonly live: Live
-  readonly heavy: Heavy
-}
+import type { LiveEvent } from '#api/machines.ts'
 
 /** A secret of this installation, made once and kept in the data directory. */
 function sessionSecret(dataDir: string): string {
@@ -77,6 +66,7 @@ const visitorFirst: RequestHandler = handle(async (request, _response, next) => 
 
 /** Sign-in and its like need a few lines; everything else that is JSON stays under this. */
 const openBody = jsonBody('16kb')
+
 const entriesBody = jsonBody('2mb')
 
 export function createApp(services: Services): { app: Express; close: () => Promise<void> } {

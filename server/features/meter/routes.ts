@@ -3,7 +3,7 @@ import { Router } from 'express'
 import { meterAsk, meterTouch, type MeterAnswer, type MeterReading } from '#api/meter.ts'
 import type { Identity, MeterUnit } from '#core/formats/scpi.ts'
 import { requireVisitor } from '../../platform/access.ts'
-import type { Services } from '../../platform/app.ts'
+import type { Services } from '../../platform/services.ts'
 import { handle, notFound, parse, ProblemError } from '../../platform/errors.ts'
 import { ask, identify, isSimulated, measure, MeterOverRange, MeterSilent, MeterUnreadable } from './meter.ts'
 

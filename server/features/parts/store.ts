@@ -10,7 +10,7 @@ import { couldServe } from '#core/views/donors.ts'
 import { lotRowAt, type LotRow, type ReservationRow } from '#core/views/lots.ts'
 import type { NeedRow } from '#core/views/needs.ts'
 import { rows, type Db } from '../../db/connection.ts'
-import type { Services } from '../../platform/app.ts'
+import type { Services } from '../../platform/services.ts'
 import { nowInstant } from '../../platform/clock.ts'
 
 /** More than these are not folded for one question; those meant as sources of parts come first. */

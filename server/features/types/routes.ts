@@ -9,7 +9,7 @@ import { findPolicyOption, policyOf } from '#core/history/policy.ts'
 import { policies, policyKeys } from '#core/policy.ts'
 import { rows } from '../../db/connection.ts'
 import { houseWorld, requireVisitor } from '../../platform/access.ts'
-import type { Services } from '../../platform/app.ts'
+import type { Services } from '../../platform/services.ts'
 import { handle, notFound, parse } from '../../platform/errors.ts'
 import { methodUses } from './store.ts'
 

@@ -2,7 +2,7 @@
 import { useEffect, useImperativeHandle, useRef, useState, type KeyboardEvent, type Ref } from 'react'
 import { clockWords } from '#api/words/dates.ts'
 import type { Draft } from '#core/history/entry.ts'
-import type { ComposerContext } from '#core/views/episode.ts'
+import type { ComposerContext } from '#core/composer/context.ts'
 import type { CheckName } from '#core/work/checks/index.ts'
 import { nowMs } from '#web/app/clock.ts'
 import { wordsOf } from '#web/app/http.ts'

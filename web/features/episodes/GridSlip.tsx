@@ -1,6 +1,6 @@
 /** Many cells at once: choose how they are, draw over them; the slip writes the line, and the line is what is recorded. */
 import { useState } from 'react'
-import type { ComposerContext } from '#core/views/episode.ts'
+import type { ComposerContext } from '#core/composer/context.ts'
 import type { Grid } from '#core/diagnosis/cells.ts'
 import { tried, type Marked } from '#core/diagnosis/grid.ts'
 import { writeMarks } from '#core/composer/measure.ts'

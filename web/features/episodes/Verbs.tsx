@@ -1,7 +1,7 @@
 /** The eight verbs: everything by two taps. A tap fills the line, so it teaches typing. */
 import { useRef, useState } from 'react'
 import type { MachineId } from '#core/ids.ts'
-import type { ComposerContext } from '#core/views/episode.ts'
+import type { ComposerContext } from '#core/composer/context.ts'
 import { Act, Said } from '#web/ui/Forms.tsx'
 import { MeterPanel } from './MeterPanel.tsx'
 import type { Meter } from './useMeter.ts'

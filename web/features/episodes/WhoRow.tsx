@@ -1,7 +1,7 @@
 /** Who did it, as a row of initials on a shared tablet; and what stays as last used. */
 import { useQuery } from '@tanstack/react-query'
 import type { PeopleAnswer } from '#api/session.ts'
-import type { ComposerContext } from '#core/views/episode.ts'
+import type { ComposerContext } from '#core/composer/context.ts'
 import { get } from '#web/app/http.ts'
 import { useSigned } from '#web/app/session.tsx'
 

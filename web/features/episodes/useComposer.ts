@@ -1,7 +1,7 @@
 /** The composer's state: the line, what it parses to, what has to be looked up first. */
 import { useQueries } from '@tanstack/react-query'
 import { useMemo, useState } from 'react'
-import type { ComposerContext } from '#core/views/episode.ts'
+import type { ComposerContext } from '#core/composer/context.ts'
 import { completions, parseLine, type LookedUp, type Parsed } from '#core/composer/index.ts'
 import { newId, nowInstant } from '#web/app/clock.ts'
 import { get } from '#web/app/http.ts'

@@ -1,7 +1,7 @@
 /** The bench meter of the house: one key takes its reading into the line that is being typed. */
 import { useQuery } from '@tanstack/react-query'
 import type { MeterAnswer, MeterReading } from '#api/meter.ts'
-import type { ComposerContext } from '#core/views/episode.ts'
+import type { ComposerContext } from '#core/composer/context.ts'
 import { askedOf, readingLine } from '#core/composer/measure.ts'
 import { get, post } from '#web/app/http.ts'
 

@@ -1,7 +1,8 @@
 /** The list by pages: only those in sight and beside it are asked for and kept, so that 20,000 machines weigh what a screenful does. */
 import { keepPreviousData, useQueries, useQuery } from '@tanstack/react-query'
 import { useCallback, useEffect, useRef, useState } from 'react'
-import { pageSize, type MachineList } from '#api/filters.ts'
+import { pageSize } from '#api/filters.ts'
+import type { MachineList } from '#api/machines.ts'
 import type { MachineSummary } from '#core/views/summary.ts'
 import { get } from '#web/app/http.ts'
 

@@ -5,7 +5,7 @@ import { Link } from 'react-router'
 import { remarkWords } from '#api/words/composer.ts'
 import { refusalWords } from '#api/words/refusals.ts'
 import { judgeFit, type Fit } from '#core/parts/fit.ts'
-import type { MachineContext, SlotContext } from '#core/views/episode.ts'
+import type { MachineContext, SlotContext } from '#core/composer/context.ts'
 import { useDates } from '#web/app/session.tsx'
 
 /** A part in hand, and the machine it is from. */

@@ -1,0 +1,70 @@
+/** A move in words: what went from where to where. */
+import type { Place } from '#core/place.ts'
+import type { EntryNames, EntryWords } from './names.ts'
+import type { Body } from '#core/history/bodies/index.ts'
+import { shortDay } from './dates.ts'
+import { list } from './lists.ts'
+
+export function placeWords(place: Place, { labels, machine }: EntryNames): string {
+  const { kind, id } = place.in
+  const around = kind === 'assembly' ? labels[`around:${id}`] : undefined
+  if (kind === 'tray') return place.position ? `tray, ${place.position}` : 'tray'
+  if (kind === 'machine' || kind === 'assembly') {
+    if (id === machine || around === machine) return place.position ?? 'the machine'
+    const holder = labels[around ?? id] ?? 'another machine'
+    return place.position ? `${place.position} of ${holder}` : holder
+  }
+  if (kind === 'kept')
+    return id === machine
+      ? `kept with the machine${place.position ? `, ${place.position}` : ''}`
+      : `kept with ${labels[id] ?? 'its machine'}`
+  if (kind === 'party' || kind === 'person') return labels[id] ?? 'somebody'
+  return place.position ? `${id}, ${place.position}` : id
+}
+
+export function moveWords(body: Extract<Body, { kind: 'move' }>, names: EntryNames): EntryWords {
+  const here = (place: Place) =>
+    (place.in.kind === 'machine' && place.in.id === names.machine) ||
+    (place.in.kind === 'assembly' && names.labels[`around:${place.in.id}`] === names.machine)
+  // A part that never had a tag is called by its position; beside that position the name of its kind will do.
+  const called = (leg: (typeof body.legs)[number]) => {
+    const label = names.labels[leg.part] ?? 'a part'
+    const position = [leg.from, leg.to]
+      .map((p) => p.position)
+      .find((p) => p !== undefined && label.startsWith(`${p} `))
+    return position === undefined ? label : label.slice(position.length + 1)
+  }
+  const heaps = (body.lots ?? []).map(
+    (leg) =>
+      `${leg.n} × ${names.labels[leg.lot] ?? 'a lot'} from ${placeWords(leg.from, names)} to ${placeWords(leg.to, names)}`,
+  )
+  const swap =
+    body.legs.length === 2 && heaps.length === 0
+      ? [body.legs.find((l) => here(l.from)), body.legs.find((l) => here(l.to))]
+      : []
+  if (swap[0] && swap[1] && swap[0].from.position === swap[1].to.position && !here(swap[0].to)) {
+    return {
+      what: `swap ${swap[0].from.position ?? ''}: ${called(swap[0])} out to ${placeWords(swap[0].to, names)}, ${called(swap[1])} in from ${placeWords(swap[1].from, names)}`,
+      result: body.forced ? `although: ${body.forced.reason}` : '',
+      proof: false,
+    }
+  }
+  const parts = body.legs.map((leg) => {
+    const part = called(leg)
+    const from = placeWords(leg.from, names)
+    const to = placeWords(leg.to, names)
+    const inHere = here(leg.to)
+    const outHere = here(leg.from)
+    if (body.loan) return `lent ${part} from ${from} to ${to}`
+    if (inHere && outHere) return `moved ${part} from ${from} to ${to}`
+    if (inHere) return `in ${to}: ${part}, from ${from}`
+    if (outHere) return `out ${from}: ${part}, to ${to}`
+    return `${part} from ${from} to ${to}`
+  })
+  const result = body.forced
+    ? `although: ${body.forced.reason}`
+    : body.loan?.due
+      ? `home by ${shortDay(body.loan.due, names.now, names.zone)}`
+      : ''
+  return { what: list([...parts, ...heaps], 6), result, proof: false }
+}
