@@ -3,6 +3,8 @@ import { z } from 'zod'
 import { draftSchema } from '#core/history/entry-schema.ts'
 import { type Entry } from '#core/history/entry.ts'
 import type { SheetSection } from './words/sheet.ts'
+import { entryIdSchema } from '#core/ids.ts'
+import type { EpisodeView } from '#core/views/episode.ts'
 import type { Refusal } from '#core/history/refusal.ts'
 
 export const entriesSchema = z.strictObject({
@@ -12,6 +14,8 @@ export const entriesSchema = z.strictObject({
    * the line can be mended. `keep` (an outbox, or a person who insists): kept as contested.
    */
   contested: z.enum(['refuse', 'keep']).default('refuse'),
+  /** The episode on screen: its view comes with the answer, so that the next line may go at once. */
+  show: entryIdSchema.optional(),
 })
 
 export { draftSchema }
@@ -43,6 +47,8 @@ export type Became =
 
 export interface EntriesAnswer {
   readonly entries: readonly Became[]
+  /** The episode that was asked for, with these entries in it; absent where none was, or it is not theirs to see. */
+  readonly episode?: EpisodeView | undefined
 }
 
 /** An episode's sheet in words, and what its printed forms need beside them. */

@@ -101,6 +101,7 @@ const groups = {
       ],
       { browser: true },
     ),
+  'round-trips': () => onDatabases([['bench/round-trips.ts', 'bench_round_trips']], { browser: true }),
   offline: () => onDatabases([['bench/offline.ts', 'bench_offline']], { browser: true }),
   episode: () =>
     onDatabases(

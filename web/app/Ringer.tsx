@@ -8,6 +8,7 @@ import { Link } from 'react-router'
 import type { BenchAnswer, WaitingRow } from '#api/machines.ts'
 import { lastRing } from '#core/history/waits.ts'
 import { Act } from '#web/ui/Forms.tsx'
+import { keys } from './keys.ts'
 import { nowMs } from './clock.ts'
 import { get } from './http.ts'
 import { setLook, soundOn } from './look.ts'
@@ -54,7 +55,7 @@ function notify(wait: WaitingRow) {
 
 export default function Ringer() {
   const { data } = useQuery({
-    queryKey: ['bench'],
+    queryKey: keys.bench,
     queryFn: () => get<BenchAnswer>('/bench'),
     staleTime: 60_000,
   })

@@ -5,6 +5,7 @@ import { DropdownMenu } from 'radix-ui'
 import { Navigate, NavLink, Outlet, useLocation, useNavigate } from 'react-router'
 import type { SessionAnswer } from '#api/session.ts'
 import { SignIn } from '#web/features/session/SignIn.tsx'
+import { keys } from './keys.ts'
 import { remove } from './http.ts'
 import { listen } from './live.ts'
 import { currentSize, currentTheme, keysOn, setLook, soundOn } from './look.ts'
@@ -164,7 +165,7 @@ function Who({ signed, onKeys }: { signed: SignedIn; onKeys: () => void }) {
     // What this person saw leaves the device; what they wrote and was not sent stays in their own box.
     navigator.serviceWorker?.controller?.postMessage('forget')
     await (await import('./device-episodes.ts')).forgetEpisodes(signed.me.account)
-    client.setQueryData(['session'], (old: SessionAnswer | undefined) => (old ? { ...old, me: null } : old))
+    client.setQueryData(keys.session, (old: SessionAnswer | undefined) => (old ? { ...old, me: null } : old))
     client.clear()
     await client.invalidateQueries()
   }

@@ -15,8 +15,6 @@ const client = new QueryClient({
   defaultOptions: {
     queries: {
       staleTime: 15_000,
-      // Former content stays while the new is fetched: no grey skeletons.
-      placeholderData: (previous: unknown) => previous,
       retry: (tries, error) => tries < 3 && error instanceof NoConnection,
       // A view that could not be had comes back by itself once the server answers.
       refetchInterval: ({ state }) =>

@@ -3,6 +3,7 @@ import { useQuery } from '@tanstack/react-query'
 import type { PeopleAnswer } from '#api/session.ts'
 import type { Body } from '#core/history/bodies/index.ts'
 import type { PartyId } from '#core/ids.ts'
+import { keys } from './keys.ts'
 import { newId } from './clock.ts'
 import { get } from './http.ts'
 
@@ -18,7 +19,7 @@ export interface NamedParty {
  */
 export function usePartyNamed(): (name: string, role: string) => NamedParty | undefined {
   const { data } = useQuery({
-    queryKey: ['people'],
+    queryKey: keys.people,
     queryFn: () => get<PeopleAnswer>('/people'),
     retry: false,
   })

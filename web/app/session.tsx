@@ -8,8 +8,10 @@ import { entryVersion, type Basis, type Draft } from '#core/history/entry.ts'
 import type { Body } from '#core/history/bodies/index.ts'
 import type { EntryId, PartyId } from '#core/ids.ts'
 import type { Interval } from '#core/quantity/time.ts'
+import { keys } from './keys.ts'
 import { entryInstant, newId, nowInstant } from './clock.ts'
 import { get, post, setToken, wordsOf } from './http.ts'
+import { takeOver } from './refresh.ts'
 import { judges, passes, sessionOver, whyItWaits } from './judging.ts'
 import {
   hold,
@@ -30,7 +32,7 @@ export interface SignedIn {
 
 export function useSession() {
   const query = useQuery({
-    queryKey: ['session'],
+    queryKey: keys.session,
     queryFn: async () => {
       const answer = await get<SessionAnswer>('/session')
       setToken(answer.csrf, answer.me?.account)
@@ -63,7 +65,7 @@ export function SignedProvider({ value, children }: { value: SignedIn; children:
   // Whether they are still signed in is asked of the server; if not, the sign-in page stands here, and the outbox waits for them.
   const { why, againAt } = useOutboxState(value.me.account)
   useEffect(() => {
-    if (why === sessionOver) void client.invalidateQueries({ queryKey: ['session'] })
+    if (why === sessionOver) void client.invalidateQueries({ queryKey: keys.session })
   }, [client, why, againAt])
   return <Signed value={value}>{children}</Signed>
 }
@@ -138,6 +140,9 @@ export interface WriteOptions {
   readonly onProgress?: (share: number) => void
 }
 
+const lastSeq = (answers: readonly Became[]): number =>
+  Math.max(0, ...answers.map((a) => ('seq' in a ? a.seq : 0)))
+
 /**
  * Sends entries. They lie on the device before anything is sent and until the server has judged them, so that neither a crash,
  * a dead connection nor a server in trouble loses one. A refusal comes back as data, with its sentence; what was typed is then
@@ -151,6 +156,9 @@ export function useWrite() {
     { contested = 'refuse', files = [], line, onProgress }: WriteOptions = {},
   ): Promise<Written> => {
     const ids = drafts.map((d) => d.id)
+    // An episode on screen comes back with the answer: the next line needs no further request.
+    const open = drafts.find((d) => d.episode !== undefined)?.episode
+    const show = open && client.getQueryData(keys.episode(open)) ? { show: open } : {}
     // A browser that keeps nothing on the device still sends; what it cannot send stays in the line.
     const held = await hold(me.account, drafts, files, line).catch(() => undefined)
     if (!held) {
@@ -158,8 +166,12 @@ export function useWrite() {
         throw new Error(
           'This browser keeps no files on the device, so photographs and voice notes cannot be taken here. Nothing was stored.',
         )
-      const { entries } = await post<EntriesAnswer>('/entries', { entries: drafts, contested })
-      await client.invalidateQueries()
+      const { entries, episode } = await post<EntriesAnswer>('/entries', {
+        entries: drafts,
+        contested,
+        ...show,
+      })
+      takeOver(client, drafts, { seq: lastSeq(entries), episode })
       return { sent: true, answers: entries, refused: entries.find((e) => e.became === 'refused') }
     }
     const giveBack = (why: string, rule?: string) =>
@@ -168,9 +180,10 @@ export function useWrite() {
         : release(me.account, ids)
     try {
       const ready = files.length ? await sendFiles(me.account, held, onProgress) : drafts
-      const { entries } = await post<EntriesAnswer>('/entries', {
+      const { entries, episode } = await post<EntriesAnswer>('/entries', {
         entries: ready.map(({ device: _, ...draft }) => draft),
         contested,
+        ...show,
       })
       const newer = entries.find((e) => e.became === 'newer')
       if (newer) {
@@ -180,7 +193,7 @@ export function useWrite() {
       const refused = entries.find((e) => e.became === 'refused')
       if (refused) await giveBack(refused.detail, refused.refusal.rule)
       else await release(me.account, ids)
-      await client.invalidateQueries()
+      takeOver(client, drafts, { seq: lastSeq(entries), episode })
       return { sent: true, answers: entries, refused }
     } catch (error) {
       if (judges(error)) {

@@ -1,7 +1,8 @@
 /** POST /api/entries: the one way in. */
 import { Router, type Request } from 'express'
 import { z } from 'zod'
-import { entriesSchema, draftSchema, type Became } from '#api/entries.ts'
+import { entriesSchema, draftSchema, type Became, type EntriesAnswer } from '#api/entries.ts'
+import { atLeast } from '#core/roles.ts'
 import { refusalWords } from '#api/words/refusals.ts'
 import { entryVersion, type Draft } from '#core/history/entry.ts'
 import { lift } from '#core/history/lifts/index.ts'
@@ -17,6 +18,7 @@ import { nowInstant } from '../../platform/clock.ts'
 import { handle, parse, ProblemError } from '../../platform/errors.ts'
 import { loadEntries } from './closure.ts'
 import { append, type Appended } from './store.ts'
+import { episodeFor } from '../episodes/view.ts'
 
 /** An entry that a newer version of the program wrote: it waits where it is. */
 interface Newer {
@@ -93,7 +95,7 @@ export function entriesRoutes(services: Services): Router {
     '/entries',
     handle(async (request, response) => {
       const visitor = await requireVisitor(request)
-      const { entries, contested } = parse(entriesSchema, request.body)
+      const { entries, contested, show } = parse(entriesSchema, request.body)
       const groups = groupsOf(entries.map(readDraft))
       const writer = await writerOf(request, visitor)
       const zone = await zoneOf()
@@ -121,7 +123,14 @@ export function entriesRoutes(services: Services): Router {
         for (const result of results) answers.push(await worded(services, result, zone, visitor))
       }
       const taken = answers.some((a) => a.became !== 'refused' && a.became !== 'newer')
-      response.status(taken ? 200 : 409).json({ entries: answers })
+      // What was stored is stored, whether or not it can be shown.
+      const episode =
+        taken && show !== undefined && atLeast(visitor.role, 'volunteer')
+          ? await episodeFor(services, visitor, show).catch(() => undefined)
+          : undefined
+      response
+        .status(taken ? 200 : 409)
+        .json({ entries: answers, ...(episode ? { episode } : {}) } satisfies EntriesAnswer)
     }),
   )
   return router

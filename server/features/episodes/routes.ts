@@ -1,27 +1,22 @@
 /** One episode: the working screen's data. */
 import { Router } from 'express'
 import { z } from 'zod'
-import type { Entry } from '#core/history/entry.ts'
 import { fold } from '#core/history/fold.ts'
-import { entryIdSchema, type EntryId, type MachineId } from '#core/ids.ts'
+import { entryIdSchema } from '#core/ids.ts'
 import { sortKey } from '#core/quantity/time.ts'
 import { blindEpisode } from '#core/views/blind.ts'
-import { entriesSeen } from '#core/history/sight.ts'
-import { seesPrices } from '#core/roles.ts'
 import type { DeviceEntries, SheetAnswer } from '#api/entries.ts'
 import { sheetMarkdown, sheetSections, sheetTable, sheetTableHead, sheetTitle } from '#api/words/sheet.ts'
 import { writeCsv } from '#core/formats/csv.ts'
 import { episodeSheet } from '#core/views/episode-sheet.ts'
 import { zoneOf } from '../../db/house.ts'
 import { episodeView } from '#core/views/episode.ts'
-import { rows } from '../../db/connection.ts'
-import { requireSight, requireVisitor, type Visitor } from '../../platform/access.ts'
+import { requireSight, requireVisitor } from '../../platform/access.ts'
 import type { Services } from '../../platform/services.ts'
 import { nowInstant } from '../../platform/clock.ts'
 import { handle, notFound, parse } from '../../platform/errors.ts'
-import { closureOf } from '../entries/closure.ts'
 import { nextTag } from '../machines/routes.ts'
-import { blindSurveys } from '../machines/store.ts'
+import { entriesFor, episodeFor, machineOfEpisode } from './view.ts'
 
 const params = z.object({ id: entryIdSchema })
 const deviceQuery = z.object({
@@ -30,30 +25,6 @@ const deviceQuery = z.object({
 })
 const sheetQuery = z.object({ as: z.enum(['words', 'md', 'csv']).default('words') })
 const contextQuery = z.object({ before: entryIdSchema })
-
-async function machineOfEpisode(services: Services, id: EntryId): Promise<MachineId> {
-  const [row] = await rows<{ machine: MachineId | null }>(
-    services.db,
-    `SELECT machine FROM entries WHERE id = $1 AND kind = 'episode'`,
-    [id],
-  )
-  if (!row?.machine) throw notFound()
-  return row.machine
-}
-
-/** A machine's entries as this visitor may know them, and whether they survey it blind. */
-async function entriesFor(
-  { db }: Services,
-  visitor: Visitor,
-  machine: MachineId,
-): Promise<{ entries: Entry[]; blind: boolean }> {
-  const all = await closureOf(db, [machine])
-  const blind = (await blindSurveys(db, visitor.party)).get(machine)
-  return {
-    entries: entriesSeen(all, { prices: seesPrices(visitor.role), blind }),
-    blind: blind !== undefined,
-  }
-}
 
 export function episodeRoutes(services: Services): Router {
   const router = Router()
@@ -144,12 +115,7 @@ export function episodeRoutes(services: Services): Router {
     handle(async (request, response) => {
       const visitor = await requireVisitor(request, 'volunteer')
       const { id } = parse(params, request.params)
-      const machine = await machineOfEpisode(services, id)
-      await requireSight(services.db, visitor, machine)
-      const { entries, blind } = await entriesFor(services, visitor, machine)
-      const view = episodeView(fold(entries, { now: nowInstant() }), id, await nextTag(services))
-      if (!view) throw notFound()
-      response.json(blind ? blindEpisode(view) : view)
+      response.json(await episodeFor(services, visitor, id))
     }),
   )
   return router

@@ -4,6 +4,7 @@ import { useEffect } from 'react'
 import { Link, useParams, useSearchParams } from 'react-router'
 import { capital, count } from '#api/words/lists.ts'
 import { arrivalSteps, type ArrivalStep, type ArrivalView } from '#core/views/arrival.ts'
+import { keys } from '#web/app/keys.ts'
 import { get, wordsOf } from '#web/app/http.ts'
 import { MainButton } from '#web/ui/Forms.tsx'
 import { StripPlate } from '#web/ui/Plate.tsx'
@@ -31,7 +32,7 @@ export function View() {
   const { id = '' } = useParams()
   const [params, setParams] = useSearchParams()
   const { data: view, error } = useQuery({
-    queryKey: ['machine', id, 'arrival'],
+    queryKey: keys.arrival(id),
     queryFn: () => get<ArrivalView>(`/machines/${id}/arrival`),
     retry: false,
   })

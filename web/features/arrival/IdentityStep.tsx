@@ -4,6 +4,7 @@ import type { TypeRow } from '#api/machines.ts'
 import type { BodyOf } from '#core/history/bodies/index.ts'
 import type { TypeId } from '#core/ids.ts'
 import type { ArrivalView } from '#core/views/arrival.ts'
+import { keys } from '#web/app/keys.ts'
 import { get } from '#web/app/http.ts'
 import { SelectField, TextField } from '#web/ui/Forms.tsx'
 import { StepForm } from './StepForm.tsx'
@@ -15,7 +16,7 @@ const split = (text: string) =>
     .filter(Boolean)
 
 export function IdentityStep({ view }: { view: ArrivalView }) {
-  const types = useQuery({ queryKey: ['types'], queryFn: () => get<{ types: TypeRow[] }>('/types') })
+  const types = useQuery({ queryKey: keys.types, queryFn: () => get<{ types: TypeRow[] }>('/types') })
   const { plate } = view
   return (
     <>

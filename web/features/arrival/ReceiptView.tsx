@@ -2,6 +2,7 @@
 import { useQuery } from '@tanstack/react-query'
 import { useParams } from 'react-router'
 import type { ArrivalView } from '#core/views/arrival.ts'
+import { keys } from '#web/app/keys.ts'
 import { get, wordsOf } from '#web/app/http.ts'
 import { useDates, useSigned } from '#web/app/session.tsx'
 import { Code } from '#web/ui/Code.tsx'
@@ -12,7 +13,7 @@ export function View() {
   const { house } = useSigned()
   const { day, clock } = useDates()
   const { data: view, error } = useQuery({
-    queryKey: ['machine', id, 'arrival'],
+    queryKey: keys.arrival(id),
     queryFn: () => get<ArrivalView>(`/machines/${id}/arrival`),
     retry: false,
   })

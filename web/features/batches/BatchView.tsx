@@ -7,6 +7,7 @@ import { gradeTitle } from '#api/words/condition.ts'
 import { count } from '#api/words/lists.ts'
 import { moneyWords } from '#api/words/money.ts'
 import type { BatchUnit } from '#core/views/batch.ts'
+import { keys } from '#web/app/keys.ts'
 import { get, wordsOf } from '#web/app/http.ts'
 import { useDates } from '#web/app/session.tsx'
 import { Act } from '#web/ui/Forms.tsx'
@@ -20,7 +21,7 @@ export function View() {
   const [params, setParams] = useSearchParams()
   const against = params.get('against') === 'findings' ? 'findings' : 'functions'
   const { data: view, error } = useQuery({
-    queryKey: ['batches', id],
+    queryKey: keys.batch(id),
     queryFn: () => get<BatchView>(`/batches/${id}`),
     retry: false,
   })

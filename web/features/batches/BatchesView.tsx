@@ -12,6 +12,7 @@ import type { MachineId, TypeId } from '#core/ids.ts'
 import { following } from '#core/quantity/numbers.ts'
 import { parseMoney } from '#core/quantity/quantity.ts'
 import { equalShares } from '#core/quantity/shares.ts'
+import { keys } from '#web/app/keys.ts'
 import { usePartyNamed } from '#web/app/party.ts'
 import { newId } from '#web/app/clock.ts'
 import { get } from '#web/app/http.ts'
@@ -22,7 +23,7 @@ import { AreaField, MainButton, PlainButton, Said, SelectField, Slip, TextField 
 export function View() {
   const { short } = useDates()
   const { data } = useQuery({
-    queryKey: ['batches'],
+    queryKey: keys.batches,
     queryFn: () => get<{ batches: BatchRow[] }>('/batches'),
   })
   const [open, setOpen] = useState(false)
@@ -77,12 +78,12 @@ function NewLot({ onClose }: { onClose: () => void }) {
   const navigate = useNavigate()
   const { send, error, busy, setError } = useSend()
   const numbers = useQuery({
-    queryKey: ['next-numbers'],
+    queryKey: keys.nextNumbers,
     queryFn: () => get<NextNumbers>('/next-numbers'),
     staleTime: 0,
     gcTime: 0,
   })
-  const types = useQuery({ queryKey: ['types'], queryFn: () => get<{ types: TypeRow[] }>('/types') })
+  const types = useQuery({ queryKey: keys.types, queryFn: () => get<{ types: TypeRow[] }>('/types') })
   const { register, handleSubmit, watch, formState } = useForm<Form>({
     defaultValues: { how: 'lot', currency: house.currency, type: '', units: '2' },
   })

@@ -6,6 +6,7 @@ import { count, list } from '#api/words/lists.ts'
 import type { LotPlan, ModuleState } from '#core/parts/whole-machines.ts'
 import { mostUnits } from '#core/parts/whole-machines.ts'
 import type { WholeView } from '#core/views/whole.ts'
+import { keys } from '#web/app/keys.ts'
 import { get, wordsOf } from '#web/app/http.ts'
 import { Act } from '#web/ui/Forms.tsx'
 import type { WholeAnswer, WholeAsk } from '#web/workers/whole.worker.ts'
@@ -27,7 +28,7 @@ const look: Readonly<Record<ModuleState, string>> = {
 export function View() {
   const { id = '' } = useParams()
   const { data: view, error } = useQuery({
-    queryKey: ['batches', id, 'whole'],
+    queryKey: keys.wholeMachines(id),
     queryFn: () => get<WholeView>(`/batches/${id}/whole`),
     retry: false,
   })

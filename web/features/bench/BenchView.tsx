@@ -9,6 +9,7 @@ import { statusSentence, statusTitle } from '#api/words/status.ts'
 import { zonedFields } from '#core/quantity/time.ts'
 import { nextRing } from '#core/history/waits.ts'
 import type { MachineSummary } from '#core/views/summary.ts'
+import { keys } from '#web/app/keys.ts'
 import { nowMs } from '#web/app/clock.ts'
 import { get } from '#web/app/http.ts'
 import { useDates } from '#web/app/session.tsx'
@@ -18,7 +19,7 @@ import { DayLane, Hours, NowLine } from './DayLane.tsx'
 import { benchSentence, byNeed } from './sentence.ts'
 
 export function BenchView() {
-  const { data } = useQuery({ queryKey: ['bench'], queryFn: () => get<BenchAnswer>('/bench') })
+  const { data } = useQuery({ queryKey: keys.bench, queryFn: () => get<BenchAnswer>('/bench') })
   const [now, setNow] = useState(nowMs)
   useEffect(() => {
     const timer = setInterval(() => setNow(nowMs()), 20_000)

@@ -6,6 +6,7 @@ import { urgencies } from '#core/history/bodies/condition.ts'
 import { dayInterval } from '#core/quantity/time.ts'
 import type { MachineId, PartyId } from '#core/ids.ts'
 import type { ConditionView } from '#core/views/condition.ts'
+import { keys } from '#web/app/keys.ts'
 import { get } from '#web/app/http.ts'
 import { useSend } from '#web/app/send.ts'
 import { useDates, useSigned } from '#web/app/session.tsx'
@@ -143,7 +144,7 @@ function PrioritySlip({ machine, onClose }: { machine: MachineId; onClose: () =>
   const { zone } = useDates()
   const { send, error, busy } = useSend()
   const people = useQuery({
-    queryKey: ['people'],
+    queryKey: keys.people,
     queryFn: () => get<{ people: { party: string; name: string }[] }>('/people'),
   })
   const submit = async (event: React.FormEvent<HTMLFormElement>) => {

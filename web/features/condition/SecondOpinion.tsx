@@ -5,6 +5,7 @@ import { findingWords, gradeTitle } from '#api/words/condition.ts'
 import type { Kappa } from '#core/condition/agreement.ts'
 import type { EntryId, MachineId } from '#core/ids.ts'
 import type { ConditionView, FindingRow, SecondOpinion as Opinion } from '#core/views/condition.ts'
+import { keys } from '#web/app/keys.ts'
 import { get } from '#web/app/http.ts'
 import { useSend } from '#web/app/send.ts'
 import { useDates, useSigned } from '#web/app/session.tsx'
@@ -13,7 +14,7 @@ import { Act, Said } from '#web/ui/Forms.tsx'
 export function SecondOpinion({ view }: { view: ConditionView }) {
   const { me } = useSigned()
   const house = useQuery({
-    queryKey: ['agreement'],
+    queryKey: keys.agreement,
     queryFn: () => get<AgreementAnswer>('/agreement'),
     enabled: me.role !== 'guest',
   })

@@ -7,6 +7,7 @@ import { count, list } from '#api/words/lists.ts'
 import { dayInterval } from '#core/quantity/time.ts'
 import type { EntryId, MachineId } from '#core/ids.ts'
 import type { ConditionView } from '#core/views/condition.ts'
+import { keys, whileSame } from '#web/app/keys.ts'
 import { get, wordsOf } from '#web/app/http.ts'
 import { useSend } from '#web/app/send.ts'
 import { useDates, useSigned } from '#web/app/session.tsx'
@@ -36,7 +37,8 @@ export function View() {
     ...(to ? { at: dayInterval(to, zone).latest } : {}),
   }).toString()
   const { data: view, error } = useQuery({
-    queryKey: ['machine', id, 'condition', query],
+    queryKey: keys.condition(id, query),
+    placeholderData: whileSame(id),
     queryFn: () => get<ConditionView>(`/machines/${id}/condition?${query}`),
     retry: false,
   })

@@ -4,6 +4,7 @@ import { Link, useParams } from 'react-router'
 import type { SheetAnswer } from '#api/entries.ts'
 import { list } from '#api/words/lists.ts'
 import type { EpisodeView } from '#core/views/episode.ts'
+import { keys } from '#web/app/keys.ts'
 import { get, wordsOf } from '#web/app/http.ts'
 import { useDates, useSigned } from '#web/app/session.tsx'
 import { Code } from '#web/ui/Code.tsx'
@@ -21,12 +22,12 @@ export function View() {
   const { id = '', what = 'sheet' } = useParams()
   const paper: Paper = what in papers ? (what as Paper) : 'sheet'
   const episode = useQuery({
-    queryKey: ['episode', id],
+    queryKey: keys.episode(id),
     queryFn: () => get<EpisodeView>(`/episodes/${id}`),
     retry: false,
   })
   const sheet = useQuery({
-    queryKey: ['episode', id, 'sheet'],
+    queryKey: keys.episodeSheet(id),
     queryFn: () => get<SheetAnswer>(`/episodes/${id}/sheet`),
     retry: false,
     enabled: paper === 'sheet' || paper === 'label',

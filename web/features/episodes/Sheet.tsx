@@ -5,6 +5,7 @@ import { useQuery } from '@tanstack/react-query'
 import type { ComposerContext } from '#core/composer/context.ts'
 import type { EpisodeView } from '#core/views/episode.ts'
 import type { LogRow } from '#core/views/rows.ts'
+import { keys } from '#web/app/keys.ts'
 import { get } from '#web/app/http.ts'
 import { useParsed } from './useComposer.ts'
 import { effectWords, problemWords } from '#api/words/composer.ts'
@@ -158,7 +159,7 @@ function Restate({ row, view, onClose }: { row: LogRow; view: EpisodeView; onClo
   const { zone, when } = useDates()
   const [line, setLine] = useState('')
   const before = useQuery({
-    queryKey: ['episode', view.episode.id, 'before', row.id],
+    queryKey: keys.contextBefore(view.episode.id, row.id),
     queryFn: () => get<ComposerContext>(`/episodes/${view.episode.id}/context?before=${row.id}`),
   })
   const { parsed } = useParsed(line, before.data ?? view.context, zone)

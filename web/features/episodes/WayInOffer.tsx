@@ -5,6 +5,7 @@ import type { TypeAnswer } from '#api/types.ts'
 import type { TypeId } from '#core/ids.ts'
 import type { WayInStep } from '#core/type/sheet.ts'
 import type { EpisodeView } from '#core/views/episode.ts'
+import { keys } from '#web/app/keys.ts'
 import { get } from '#web/app/http.ts'
 import { useSend } from '#web/app/send.ts'
 import { useSigned } from '#web/app/session.tsx'
@@ -27,7 +28,7 @@ export function WayInOffer({ view }: { view: EpisodeView }) {
 }
 
 function Editor({ view, type, onClose }: { view: EpisodeView; type: TypeId; onClose: () => void }) {
-  const { data } = useQuery({ queryKey: ['types', type], queryFn: () => get<TypeAnswer>(`/types/${type}`) })
+  const { data } = useQuery({ queryKey: keys.type(type), queryFn: () => get<TypeAnswer>(`/types/${type}`) })
   const { send, error, busy } = useSend()
   const [steps, setSteps] = useState<readonly WayInStep[]>(view.wayInShown)
   const edit = (at: number, change: Partial<WayInStep>) =>

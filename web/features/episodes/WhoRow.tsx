@@ -2,6 +2,7 @@
 import { useQuery } from '@tanstack/react-query'
 import type { PeopleAnswer } from '#api/session.ts'
 import type { ComposerContext } from '#core/composer/context.ts'
+import { keys } from '#web/app/keys.ts'
 import { get } from '#web/app/http.ts'
 import { useSigned } from '#web/app/session.tsx'
 
@@ -14,7 +15,7 @@ export interface Staff {
 /** Everybody who works here, the person signed in first. */
 export function useStaff(): readonly Staff[] {
   const { me } = useSigned()
-  const people = useQuery({ queryKey: ['people'], queryFn: () => get<PeopleAnswer>('/people') })
+  const people = useQuery({ queryKey: keys.people, queryFn: () => get<PeopleAnswer>('/people') })
   const others =
     people.data?.people.filter((p) => p.account && p.active && p.role !== 'guest' && p.party !== me.party) ??
     []

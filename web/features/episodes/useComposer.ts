@@ -3,6 +3,7 @@ import { useQueries } from '@tanstack/react-query'
 import { useMemo, useState } from 'react'
 import type { ComposerContext } from '#core/composer/context.ts'
 import { completions, parseLine, type LookedUp, type Parsed } from '#core/composer/index.ts'
+import { keys } from '#web/app/keys.ts'
 import { newId, nowInstant } from '#web/app/clock.ts'
 import { get } from '#web/app/http.ts'
 
@@ -28,7 +29,7 @@ export function useParsed(line: string, context: ComposerContext, zone: string):
   const numbers = numbersIn(line)
   const looked = useQueries({
     queries: numbers.map((word) => ({
-      queryKey: ['lookup', word, context.machine],
+      queryKey: keys.lookUp(word, context.machine),
       queryFn: () => get<LookedUp>(`/lookup/${encodeURIComponent(word)}`),
       staleTime: 5_000,
       placeholderData: undefined,

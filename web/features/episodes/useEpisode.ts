@@ -6,6 +6,7 @@ import { useQuery } from '@tanstack/react-query'
 import { useEffect, useMemo, useRef, useState } from 'react'
 import type { HouseId, AccountId, EntryId } from '#core/ids.ts'
 import type { EpisodeView } from '#core/views/episode.ts'
+import { keys } from '#web/app/keys.ts'
 import { heldEpisode, refreshEpisode } from '#web/app/device-episodes.ts'
 import { nowInstant } from '#web/app/clock.ts'
 import { get } from '#web/app/http.ts'
@@ -28,13 +29,13 @@ export function useEpisode(id: string): EpisodeHere {
   const outbox = useOutbox(me.account)
   const waiting = useMemo(() => outbox.filter((w) => w.draft.episode === id), [outbox, id])
   const server = useQuery({
-    queryKey: ['episode', id],
+    queryKey: keys.episode(id),
     queryFn: () => get<EpisodeView>(`/episodes/${id}`),
     retry: false,
     refetchInterval: ({ state }) => (passes(state.error) ? 5_000 : false),
   })
   const cut = passes(server.error)
-  const answered = server.isPlaceholderData ? undefined : server.data
+  const answered = server.data
   // Waiting entries are shown in their place as soon as there is something to fold them into.
   const local = useLocalView(id, me.account, house.id, waiting, cut || waiting.length > 0)
   useKept(id, me.account, answered)

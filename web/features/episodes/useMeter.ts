@@ -3,6 +3,7 @@ import { useQuery } from '@tanstack/react-query'
 import type { MeterAnswer, MeterReading } from '#api/meter.ts'
 import type { ComposerContext } from '#core/composer/context.ts'
 import { askedOf, readingLine } from '#core/composer/measure.ts'
+import { keys } from '#web/app/keys.ts'
 import { get, post } from '#web/app/http.ts'
 
 /** The key that takes a reading: no letter, so that it works while a line is typed. */
@@ -10,7 +11,7 @@ export const meterKey = 'F2'
 
 export function useMeter(context: ComposerContext) {
   const { data } = useQuery({
-    queryKey: ['meter'],
+    queryKey: keys.meter,
     queryFn: () => get<MeterAnswer>('/meter'),
     staleTime: 60_000,
     retry: false,

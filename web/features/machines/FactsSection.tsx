@@ -6,6 +6,7 @@ import { legalStatuses, purposes } from '#api/choices.ts'
 import type { Body } from '#core/history/bodies/index.ts'
 import type { MachineId, TypeId } from '#core/ids.ts'
 import type { MachineView } from '#core/views/machine.ts'
+import { keys } from '#web/app/keys.ts'
 import { get, wordsOf } from '#web/app/http.ts'
 import { useDrafts, useSigned, useWrite } from '#web/app/session.tsx'
 import { Act, PlainButton, Said, SelectField, Slip, TextField } from '#web/ui/Forms.tsx'
@@ -141,7 +142,7 @@ function EditFacts({
   onClose: () => void
   steward: boolean
 }) {
-  const types = useQuery({ queryKey: ['types'], queryFn: () => get<{ types: TypeRow[] }>('/types') })
+  const types = useQuery({ queryKey: keys.types, queryFn: () => get<{ types: TypeRow[] }>('/types') })
   const { plate } = view
   const submit = (event: React.FormEvent<HTMLFormElement>) => {
     event.preventDefault()

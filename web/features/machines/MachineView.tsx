@@ -7,6 +7,7 @@ import { standingSentence, standingWords, statusSentence, statusTitle, cutLabel 
 import { dayInterval } from '#core/quantity/time.ts'
 import type { MachineId } from '#core/ids.ts'
 import type { MachineView } from '#core/views/machine.ts'
+import { keys, whileSame } from '#web/app/keys.ts'
 import { get, wordsOf } from '#web/app/http.ts'
 import { useDates, useDrafts, useSigned, useWrite } from '#web/app/session.tsx'
 import { Act, MainButton, PlainButton, Said, Slip, TextField } from '#web/ui/Forms.tsx'
@@ -26,7 +27,8 @@ export function View() {
   const section = params.get('show') ?? 'todo'
   const instant = asOf ? dayInterval(asOf, zone).latest : undefined
   const { data: view, error } = useQuery({
-    queryKey: ['machine', id, asOf],
+    queryKey: keys.machine(id, asOf),
+    placeholderData: whileSame(id),
     queryFn: () => get<MachineView>(`/machines/${id}${instant ? `?asOf=${instant}` : ''}`),
     retry: false,
   })

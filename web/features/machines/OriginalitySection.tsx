@@ -2,13 +2,14 @@
 import { useQuery } from '@tanstack/react-query'
 import { useEffect, useRef } from 'react'
 import type { OriginalityView } from '#core/views/originality.ts'
+import { keys } from '#web/app/keys.ts'
 import { get } from '#web/app/http.ts'
 import { useDates } from '#web/app/session.tsx'
 
 export function OriginalitySection({ machine }: { machine: string }) {
   const { short } = useDates()
   const { data } = useQuery({
-    queryKey: ['machine', machine, 'originality'],
+    queryKey: keys.originality(machine),
     queryFn: () => get<OriginalityView>(`/machines/${machine}/originality`),
     retry: false,
   })

@@ -9,6 +9,7 @@ import { dayInterval } from '#core/quantity/time.ts'
 import { takeDesignators } from '#core/parts/designators.ts'
 import type { MachineView } from '#core/views/machine.ts'
 import type { ConsentRow } from '#core/views/machine-parts.ts'
+import { keys } from '#web/app/keys.ts'
 import { get } from '#web/app/http.ts'
 import { useSend } from '#web/app/send.ts'
 import { useDates, useSigned } from '#web/app/session.tsx'
@@ -82,7 +83,7 @@ function ConsentSlip({ view, onClose }: { view: MachineView; onClose: () => void
   const { send, error, busy, setError } = useSend()
   const guest = me.role === 'guest'
   const people = useQuery({
-    queryKey: ['people'],
+    queryKey: keys.people,
     queryFn: () => get<PeopleAnswer>('/people'),
     enabled: !guest,
   })

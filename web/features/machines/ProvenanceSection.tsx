@@ -7,6 +7,7 @@ import { capital } from '#api/words/lists.ts'
 import { moneyWords } from '#api/words/money.ts'
 import type { ArrivalView } from '#core/views/arrival.ts'
 import type { MachineView } from '#core/views/machine.ts'
+import { keys } from '#web/app/keys.ts'
 import { get } from '#web/app/http.ts'
 import { useDates } from '#web/app/session.tsx'
 import { Act } from '#web/ui/Forms.tsx'
@@ -18,7 +19,7 @@ export function ProvenanceSection({ view }: { view: MachineView }) {
   const { short } = useDates()
   const [adding, setAdding] = useState(false)
   const { data: arrival } = useQuery({
-    queryKey: ['machine', view.id, 'arrival'],
+    queryKey: keys.arrival(view.id),
     queryFn: () => get<ArrivalView>(`/machines/${view.id}/arrival`),
   })
   if (!arrival) return null

@@ -8,6 +8,7 @@ import { legalStatuses, sourceKinds } from '#api/choices.ts'
 import type { Body } from '#core/history/bodies/index.ts'
 import type { MachineId, TypeId } from '#core/ids.ts'
 import { parseMoney } from '#core/quantity/quantity.ts'
+import { keys } from '#web/app/keys.ts'
 import { usePartyNamed } from '#web/app/party.ts'
 import { newId } from '#web/app/clock.ts'
 import { get, wordsOf } from '#web/app/http.ts'
@@ -38,12 +39,12 @@ export function View() {
   const write = useWrite()
   const [error, setError] = useState<string>()
   const numbers = useQuery({
-    queryKey: ['next-numbers'],
+    queryKey: keys.nextNumbers,
     queryFn: () => get<NextNumbers>('/next-numbers'),
     staleTime: 0,
     gcTime: 0,
   })
-  const types = useQuery({ queryKey: ['types'], queryFn: () => get<{ types: TypeRow[] }>('/types') })
+  const types = useQuery({ queryKey: keys.types, queryFn: () => get<{ types: TypeRow[] }>('/types') })
   const {
     register,
     control,
@@ -66,7 +67,7 @@ export function View() {
   const type = types.data?.types.find((t) => t.id === typeId)
   const usualName = type ? `${type.name} ${type.kind}`.trim() : ''
   const sheet = useQuery({
-    queryKey: ['types', typeId],
+    queryKey: keys.type(typeId),
     queryFn: () => get<{ sheet: { functions: { name: string }[] } }>(`/types/${typeId}`),
     enabled: typeId !== '',
   })

@@ -2,6 +2,7 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState, type ReactNode } from 'react'
 import { listColumns, type ListColumn, type SavedView } from '#api/filters.ts'
+import { keys } from '#web/app/keys.ts'
 import { get, post, remove, wordsOf } from '#web/app/http.ts'
 import { Act, PlainButton, Said } from '#web/ui/Forms.tsx'
 import { Tick } from '#web/ui/Tick.tsx'
@@ -26,7 +27,7 @@ export function SavedViews({
   children: ReactNode
 }) {
   const client = useQueryClient()
-  const { data } = useQuery({ queryKey: ['views'], queryFn: () => get<{ views: SavedView[] }>('/views') })
+  const { data } = useQuery({ queryKey: keys.views, queryFn: () => get<{ views: SavedView[] }>('/views') })
   const [open, setOpen] = useState<'save' | 'columns'>()
   const [name, setName] = useState('')
   const [error, setError] = useState<string>()
@@ -34,7 +35,7 @@ export function SavedViews({
     setError(undefined)
     try {
       await work()
-      await client.invalidateQueries({ queryKey: ['views'] })
+      await client.invalidateQueries({ queryKey: keys.views })
       setOpen(undefined)
       setName('')
     } catch (failure) {

@@ -4,13 +4,14 @@ import { useCallback, useEffect, useRef, useState } from 'react'
 import { pageSize } from '#api/filters.ts'
 import type { MachineList } from '#api/machines.ts'
 import type { MachineSummary } from '#core/views/summary.ts'
+import { keys } from '#web/app/keys.ts'
 import { get } from '#web/app/http.ts'
 
 /** How long the list must rest on a page before it is asked for, ms: a bar dragged to the end asks for the end only. */
 const restMs = 60
 
 const page = (search: string, n: number) => ({
-  queryKey: ['machines', search, n],
+  queryKey: keys.machines(search, n),
   queryFn: () => get<MachineList>(`/machines?${search}${search ? '&' : ''}from=${n * pageSize}`),
   staleTime: 30_000,
   gcTime: 20_000,

@@ -17,6 +17,7 @@ import { movingBodies } from '#core/parts/destination.ts'
 import { inTray } from '#core/place.ts'
 import type { MachineContext, SlotContext } from '#core/composer/context.ts'
 import type { MachineView } from '#core/views/machine.ts'
+import { keys } from '#web/app/keys.ts'
 import { get, wordsOf } from '#web/app/http.ts'
 import { useSend } from '#web/app/send.ts'
 import { MainButton, PlainButton, Said } from '#web/ui/Forms.tsx'
@@ -44,7 +45,7 @@ export function View() {
   const { id = '' } = useParams()
   const [params, setParams] = useSearchParams()
   const { data: view, error } = useQuery({
-    queryKey: ['machine', id, ''],
+    queryKey: keys.machine(id),
     queryFn: () => get<MachineView>(`/machines/${id}`),
     retry: false,
   })
@@ -53,7 +54,7 @@ export function View() {
   const [typed, setTyped] = useState(beside)
   const { machine: other, missing } = useNamedMachine(beside)
   const numbers = useQuery({
-    queryKey: ['next-numbers'],
+    queryKey: keys.nextNumbers,
     queryFn: () => get<NextNumbers>('/next-numbers'),
     staleTime: 0,
     gcTime: 0,

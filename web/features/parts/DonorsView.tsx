@@ -6,6 +6,7 @@ import type { DonorsAnswer } from '#api/parts.ts'
 import { count } from '#api/words/lists.ts'
 import { weighing } from '#api/words/donors.ts'
 import { usualWeights, type Weights } from '#core/parts/donors.ts'
+import { keys, whileSame } from '#web/app/keys.ts'
 import { get, wordsOf } from '#web/app/http.ts'
 import { useSigned } from '#web/app/session.tsx'
 import { Act } from '#web/ui/Forms.tsx'
@@ -21,7 +22,8 @@ export function View() {
   const { me } = useSigned()
   const position = params.get('position')
   const { data, error } = useQuery({
-    queryKey: ['machine', id, 'donors', position],
+    queryKey: keys.donors(id, position),
+    placeholderData: whileSame(id),
     queryFn: () =>
       get<DonorsAnswer>(
         `/machines/${id}/donors${position ? `?position=${encodeURIComponent(position)}` : ''}`,

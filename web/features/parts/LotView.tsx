@@ -6,6 +6,7 @@ import type { LotAnswer } from '#api/parts.ts'
 import { count } from '#api/words/lists.ts'
 import { moneyWords } from '#api/words/money.ts'
 import type { LotLifeRow } from '#core/views/lots.ts'
+import { keys } from '#web/app/keys.ts'
 import { get, wordsOf } from '#web/app/http.ts'
 import { useSend } from '#web/app/send.ts'
 import { useDates } from '#web/app/session.tsx'
@@ -50,7 +51,7 @@ export function View() {
   const [act, setAct] = useState<LotAct>()
   const { send, error: refused } = useSend()
   const { data: lot, error } = useQuery({
-    queryKey: ['parts', 'lot', id],
+    queryKey: keys.lot(id),
     queryFn: () => get<LotAnswer>(`/lots/${id}`),
     retry: false,
   })

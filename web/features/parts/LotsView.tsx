@@ -5,6 +5,7 @@ import { Link, useSearchParams } from 'react-router'
 import type { LotsAnswer } from '#api/parts.ts'
 import { count } from '#api/words/lists.ts'
 import type { LotRow } from '#core/views/lots.ts'
+import { keys } from '#web/app/keys.ts'
 import { get, wordsOf } from '#web/app/http.ts'
 import { MainButton } from '#web/ui/Forms.tsx'
 import { RuledTable } from '#web/ui/RuledTable.tsx'
@@ -25,7 +26,7 @@ const heapWords = (lot: LotRow): string =>
 export function View() {
   const [params, setParams] = useSearchParams()
   const [adding, setAdding] = useState(false)
-  const { data, error } = useQuery({ queryKey: ['parts', 'lots'], queryFn: () => get<LotsAnswer>('/lots') })
+  const { data, error } = useQuery({ queryKey: keys.lots, queryFn: () => get<LotsAnswer>('/lots') })
   if (error) return <p className="p-8">{wordsOf(error)}</p>
   if (!data) return null
   const words = (params.get('q') ?? '').toLowerCase().split(/\s+/).filter(Boolean)

@@ -2,6 +2,7 @@
 import { useQuery } from '@tanstack/react-query'
 import type { MachineContext } from '#core/composer/context.ts'
 import type { LookedUp } from '#core/composer/index.ts'
+import { keys } from '#web/app/keys.ts'
 import { get } from '#web/app/http.ts'
 import { TextField } from '#web/ui/Forms.tsx'
 
@@ -13,14 +14,13 @@ export interface NamedMachine {
 
 export function useNamedMachine(number: string): NamedMachine {
   const asked = number.trim()
-  const { data, isPlaceholderData } = useQuery({
-    queryKey: ['lookup', asked],
+  const { data } = useQuery({
+    queryKey: keys.lookUp(asked),
     queryFn: () => get<LookedUp>(`/lookup/${encodeURIComponent(asked)}`),
     enabled: asked !== '',
     retry: false,
   })
-  // What another number stood for is not what this one stands for, however long the answer takes.
-  const answer = asked === '' || isPlaceholderData ? undefined : data
+  const answer = asked === '' ? undefined : data
   return { machine: answer?.machine, missing: answer !== undefined && answer.machine === undefined }
 }
 

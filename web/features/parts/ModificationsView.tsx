@@ -4,6 +4,7 @@ import { Link, useParams } from 'react-router'
 import { count } from '#api/words/lists.ts'
 import type { ModificationsAnswer } from '#api/parts.ts'
 import { undoList } from '#core/views/modifications.ts'
+import { keys } from '#web/app/keys.ts'
 import { get, wordsOf } from '#web/app/http.ts'
 import { RuledTable } from '#web/ui/RuledTable.tsx'
 import { useDates } from '#web/app/session.tsx'
@@ -23,7 +24,7 @@ export function View() {
   const { id = '' } = useParams()
   const { short } = useDates()
   const { data, error } = useQuery({
-    queryKey: ['machine', id, 'modifications'],
+    queryKey: keys.modifications(id),
     queryFn: () => get<ModificationsAnswer>(`/machines/${id}/modifications`),
     retry: false,
   })

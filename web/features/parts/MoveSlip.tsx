@@ -10,6 +10,7 @@ import type { PartId, PartyId } from '#core/ids.ts'
 import { movingBodies, wantsTag, type Destination } from '#core/parts/destination.ts'
 import { judgeFit, type PartFacts } from '#core/parts/fit.ts'
 import { dayInterval } from '#core/quantity/time.ts'
+import { keys } from '#web/app/keys.ts'
 import { get } from '#web/app/http.ts'
 import { useSend } from '#web/app/send.ts'
 import { useDates } from '#web/app/session.tsx'
@@ -38,12 +39,12 @@ export function MoveSlip({ part, onClose }: { part: PartLife; onClose: () => voi
   })
   const text = (name: string) => (said[name] ?? '').trim()
   const numbers = useQuery({
-    queryKey: ['next-numbers'],
+    queryKey: keys.nextNumbers,
     queryFn: () => get<NextNumbers>('/next-numbers'),
     staleTime: 0,
     gcTime: 0,
   })
-  const people = useQuery({ queryKey: ['people'], queryFn: () => get<PeopleAnswer>('/people') })
+  const people = useQuery({ queryKey: keys.people, queryFn: () => get<PeopleAnswer>('/people') })
   const number = text('number')
   const { machine, missing } = useNamedMachine(way === 'into a machine' ? number : '')
   const slot = machine?.slots.find((s) => s.position.designator === text('position'))

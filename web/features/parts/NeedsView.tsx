@@ -5,13 +5,14 @@ import type { HouseNeed, NeedsAnswer } from '#api/parts.ts'
 import { needWhy } from '#api/words/donors.ts'
 import { count } from '#api/words/lists.ts'
 import { asksWords } from '#core/parts/buying.ts'
+import { keys } from '#web/app/keys.ts'
 import { get, wordsOf } from '#web/app/http.ts'
 import { RuledTable } from '#web/ui/RuledTable.tsx'
 import { PartsHead } from './PartsHead.tsx'
 
 export function View() {
   const { data, error } = useQuery({
-    queryKey: ['parts', 'needs'],
+    queryKey: keys.needs,
     queryFn: () => get<NeedsAnswer>('/needs'),
   })
   if (error) return <p className="p-8">{wordsOf(error)}</p>

@@ -2,6 +2,7 @@
 import { useQuery } from '@tanstack/react-query'
 import type { NextNumbers } from '#api/machines.ts'
 import type { PartId } from '#core/ids.ts'
+import { keys } from '#web/app/keys.ts'
 import { newId } from '#web/app/clock.ts'
 import { get } from '#web/app/http.ts'
 import { useSend } from '#web/app/send.ts'
@@ -13,7 +14,7 @@ import { MainButton, Said, SelectField, Slip, TextField } from '#web/ui/Forms.ts
 
 export function NewPart({ onClose }: { onClose: () => void }) {
   const numbers = useQuery({
-    queryKey: ['next-numbers'],
+    queryKey: keys.nextNumbers,
     queryFn: () => get<NextNumbers>('/next-numbers'),
     staleTime: 0,
     gcTime: 0,

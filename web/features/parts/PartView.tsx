@@ -8,6 +8,7 @@ import { capital } from '#api/words/lists.ts'
 import { moneyWords } from '#api/words/money.ts'
 import type { Health } from '#core/history/bodies/part.ts'
 import type { PartId } from '#core/ids.ts'
+import { keys } from '#web/app/keys.ts'
 import { get, wordsOf } from '#web/app/http.ts'
 import { useDates, useDrafts, useWrite } from '#web/app/session.tsx'
 import { PartWaits } from './PartWaits.tsx'
@@ -18,7 +19,7 @@ export function View() {
   const { id = '' } = useParams()
   const { short, clock } = useDates()
   const { data: part, error } = useQuery({
-    queryKey: ['part', id],
+    queryKey: keys.part(id),
     queryFn: () => get<PartLife>(`/parts/${id}`),
     retry: false,
   })

@@ -4,6 +4,7 @@ import { useState } from 'react'
 import { Link, useSearchParams } from 'react-router'
 import type { PartRow, PartsAnswer } from '#api/machines.ts'
 import { count } from '#api/words/lists.ts'
+import { keys, whileSame } from '#web/app/keys.ts'
 import { get, wordsOf } from '#web/app/http.ts'
 import { useDates } from '#web/app/session.tsx'
 import { Act, PlainButton } from '#web/ui/Forms.tsx'
@@ -22,7 +23,8 @@ export function View() {
   const gone = params.get('gone') === 'yes'
   const search = new URLSearchParams({ ...(q ? { q } : {}), gone: gone ? 'yes' : 'no' }).toString()
   const { data, error, fetchNextPage, hasNextPage } = useInfiniteQuery({
-    queryKey: ['parts', search],
+    queryKey: keys.parts(search),
+    placeholderData: whileSame('list'),
     queryFn: ({ pageParam }) =>
       get<PartsAnswer>(`/parts?${search}${pageParam ? `&cursor=${pageParam}` : ''}`),
     initialPageParam: '',

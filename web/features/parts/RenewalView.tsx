@@ -7,6 +7,7 @@ import { specSources, type SpecSource } from '#core/history/bodies/spec.ts'
 import { verifications, type RenewalRow, type Verification } from '#core/parts/renewal.ts'
 import type { MachineId } from '#core/ids.ts'
 import type { RenewalAnswer } from '#api/parts.ts'
+import { keys, whileSame } from '#web/app/keys.ts'
 import { get, wordsOf } from '#web/app/http.ts'
 import { useDates, useSigned } from '#web/app/session.tsx'
 import { Act } from '#web/ui/Forms.tsx'
@@ -41,7 +42,8 @@ export function View() {
   const kind = params.get('kind')
   const query = kind ? `?kind=${encodeURIComponent(kind)}` : ''
   const { data: view, error } = useQuery({
-    queryKey: ['machine', id, 'renewal', kind],
+    queryKey: keys.renewal(id, kind),
+    placeholderData: whileSame(id),
     queryFn: () => get<RenewalAnswer>(`/machines/${id}/renewal${query}`),
     retry: false,
   })

@@ -4,6 +4,7 @@ import { useEffect, useRef, useState } from 'react'
 import { Link } from 'react-router'
 import type { StockAnswer, StockRow } from '#api/parts.ts'
 import { exactInterval } from '#core/quantity/proportion.ts'
+import { keys } from '#web/app/keys.ts'
 import { get, wordsOf } from '#web/app/http.ts'
 import type { IntervalRow } from '#web/ui/chart.ts'
 import { RuledTable } from '#web/ui/RuledTable.tsx'
@@ -23,7 +24,7 @@ const columns = [
 
 export function View() {
   const { data, error } = useQuery({
-    queryKey: ['parts', 'stock'],
+    queryKey: keys.stock,
     queryFn: () => get<StockAnswer>('/stock'),
   })
   if (error) return <p className="p-8">{wordsOf(error)}</p>

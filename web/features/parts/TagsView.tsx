@@ -2,6 +2,7 @@
 import { useQuery } from '@tanstack/react-query'
 import { Link, useSearchParams } from 'react-router'
 import type { TagRow } from '#api/parts.ts'
+import { keys } from '#web/app/keys.ts'
 import { get, wordsOf } from '#web/app/http.ts'
 import { useDates, useSigned } from '#web/app/session.tsx'
 import { Untagged } from './Untagged.tsx'
@@ -14,7 +15,7 @@ export function View() {
   const { day, when } = useDates()
   const ids = params.get('ids') ?? ''
   const { data, error } = useQuery({
-    queryKey: ['parts', 'tags', ids],
+    queryKey: keys.tags(ids),
     queryFn: () => get<{ tags: TagRow[] }>(`/part-tags?ids=${ids}`),
     enabled: ids !== '',
     retry: false,

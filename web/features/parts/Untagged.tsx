@@ -4,6 +4,7 @@ import type { NextNumbers, PartLife } from '#api/machines.ts'
 import { count } from '#api/words/lists.ts'
 import type { PartId } from '#core/ids.ts'
 import { following } from '#core/quantity/numbers.ts'
+import { keys } from '#web/app/keys.ts'
 import { get } from '#web/app/http.ts'
 import { useSend } from '#web/app/send.ts'
 import { PlainButton, Said } from '#web/ui/Forms.tsx'
@@ -11,14 +12,14 @@ import { PlainButton, Said } from '#web/ui/Forms.tsx'
 export function Untagged({ ids }: { ids: readonly string[] }) {
   const { send, error, busy } = useSend()
   const numbers = useQuery({
-    queryKey: ['next-numbers'],
+    queryKey: keys.nextNumbers,
     queryFn: () => get<NextNumbers>('/next-numbers'),
     staleTime: 0,
     gcTime: 0,
   })
   const parts = useQueries({
     queries: ids.map((id) => ({
-      queryKey: ['part', id],
+      queryKey: keys.part(id),
       queryFn: () => get<PartLife>(`/parts/${id}`),
       retry: false,
     })),

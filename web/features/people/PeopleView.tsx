@@ -7,6 +7,7 @@ import type { Body } from '#core/history/bodies/index.ts'
 import type { MachineId, PartyId } from '#core/ids.ts'
 import type { LookedUp } from '#core/composer/index.ts'
 import { dayInterval } from '#core/quantity/time.ts'
+import { keys } from '#web/app/keys.ts'
 import { get, patch, post, wordsOf } from '#web/app/http.ts'
 import { useDates, useDrafts, useSigned, useWrite } from '#web/app/session.tsx'
 import { PinSlip } from './PinSlip.tsx'
@@ -24,14 +25,14 @@ export function View() {
   const { me } = useSigned()
   const { short } = useDates()
   const client = useQueryClient()
-  const { data, error } = useQuery({ queryKey: ['people'], queryFn: () => get<PeopleAnswer>('/people') })
+  const { data, error } = useQuery({ queryKey: keys.people, queryFn: () => get<PeopleAnswer>('/people') })
   const [open, setOpen] = useState<string>()
   if (error) return <p className="p-8">{wordsOf(error)}</p>
   if (!data) return null
   const steward = me.role === 'steward'
   const staff = data.people.filter((p) => p.account && p.role !== 'guest')
   const others = data.people.filter((p) => !p.account || p.role === 'guest')
-  const refresh = () => client.invalidateQueries({ queryKey: ['people'] })
+  const refresh = () => client.invalidateQueries({ queryKey: keys.people })
   return (
     <main className="mx-auto w-full max-w-6xl flex-1 space-y-8 p-4 pb-16">
       <div className="flex items-end justify-between">

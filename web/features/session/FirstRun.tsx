@@ -4,6 +4,7 @@ import { useForm } from 'react-hook-form'
 import { useState } from 'react'
 import { useNavigate, useParams } from 'react-router'
 import type { SessionAnswer } from '#api/session.ts'
+import { keys } from '#web/app/keys.ts'
 import { post, ProblemError, setToken, wordsOf } from '#web/app/http.ts'
 import { useSession } from '#web/app/session.tsx'
 import { MainButton, Said, TextField } from '#web/ui/Forms.tsx'
@@ -36,7 +37,7 @@ export function View() {
     try {
       const answer = await post<SessionAnswer>('/setup', { token, ...form })
       setToken(answer.csrf, answer.me?.account)
-      client.setQueryData(['session'], answer)
+      client.setQueryData(keys.session, answer)
       await navigate('/')
     } catch (failure) {
       if (failure instanceof ProblemError && failure.problem.fields)

@@ -3,6 +3,7 @@ import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState, type FormEvent } from 'react'
 import { useNavigate, useParams } from 'react-router'
 import type { SessionAnswer } from '#api/session.ts'
+import { keys } from '#web/app/keys.ts'
 import { get, post, setToken, wordsOf } from '#web/app/http.ts'
 import { useSession } from '#web/app/session.tsx'
 import { MainButton, Said, TextField } from '#web/ui/Forms.tsx'
@@ -16,7 +17,7 @@ export function View() {
   const [password, setPassword] = useState('')
   const [error, setError] = useState<string>()
   const invite = useQuery({
-    queryKey: ['invitation', token],
+    queryKey: keys.invitation(token),
     queryFn: () => get<{ name: string; role: string; collection: string }>(`/invitations/${token}`),
     retry: false,
   })
@@ -26,7 +27,7 @@ export function View() {
     try {
       const answer = await post<SessionAnswer>(`/invitations/${token}`, { email, password })
       setToken(answer.csrf, answer.me?.account)
-      client.setQueryData(['session'], answer)
+      client.setQueryData(keys.session, answer)
       await navigate('/')
     } catch (failure) {
       setError(wordsOf(failure))

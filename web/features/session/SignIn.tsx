@@ -2,6 +2,7 @@
 import { useQueryClient } from '@tanstack/react-query'
 import { useState, type FormEvent } from 'react'
 import type { SessionAnswer } from '#api/session.ts'
+import { keys } from '#web/app/keys.ts'
 import { post, setToken, wordsOf } from '#web/app/http.ts'
 import { MainButton, Said, TextField } from '#web/ui/Forms.tsx'
 
@@ -26,7 +27,7 @@ export function SignIn({ house, demo }: { house: string; demo: boolean }) {
     try {
       const answer = await post<SessionAnswer>('/session', as)
       setToken(answer.csrf, answer.me?.account)
-      client.setQueryData(['session'], answer)
+      client.setQueryData(keys.session, answer)
     } catch (failure) {
       setError(wordsOf(failure))
     } finally {

@@ -4,6 +4,7 @@ import { useForm } from 'react-hook-form'
 import type { MethodRow } from '#api/types.ts'
 import type { Body } from '#core/history/bodies/index.ts'
 import type { MethodId } from '#core/ids.ts'
+import { keys } from '#web/app/keys.ts'
 import { newId } from '#web/app/clock.ts'
 import { get } from '#web/app/http.ts'
 import { AreaField, PlainButton, SelectField, Slip, TextField } from '#web/ui/Forms.tsx'
@@ -24,7 +25,7 @@ export function MethodForm({
     defaultValues: method ? toCard(method.recipe) : emptyCard,
   })
   const rules = useQuery({
-    queryKey: ['policies'],
+    queryKey: keys.policies,
     queryFn: () => get<{ policies: { key: string; options: string[] }[] }>('/policies'),
   })
   const schools =

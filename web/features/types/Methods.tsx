@@ -5,6 +5,7 @@ import { Link } from 'react-router'
 import type { MethodRow, MethodsAnswer } from '#api/types.ts'
 import { count, list } from '#api/words/lists.ts'
 import { durationWords } from '#api/words/dates.ts'
+import { keys } from '#web/app/keys.ts'
 import { useSendOne } from '#web/app/send.ts'
 import { get } from '#web/app/http.ts'
 import { useDates, useSigned } from '#web/app/session.tsx'
@@ -16,7 +17,7 @@ export function Methods() {
   const mayWrite = me.role === 'restorer' || me.role === 'steward'
   const { send, error } = useSendOne()
   const [open, setOpen] = useState<string>()
-  const { data } = useQuery({ queryKey: ['methods'], queryFn: () => get<MethodsAnswer>('/methods') })
+  const { data } = useQuery({ queryKey: keys.methods, queryFn: () => get<MethodsAnswer>('/methods') })
   return (
     <section className="mt-8">
       <h2 className="headrule flex justify-between">

@@ -5,6 +5,7 @@ import { useFieldArray, useForm } from 'react-hook-form'
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router'
 import { hazardKinds, mounts, authorities } from '#api/choices.ts'
 import type { TypeId } from '#core/ids.ts'
+import { keys } from '#web/app/keys.ts'
 import { get, ProblemError, wordsOf } from '#web/app/http.ts'
 import { useDates, useDrafts, useSigned, useWrite } from '#web/app/session.tsx'
 import { MainButton, Said, TextField } from '#web/ui/Forms.tsx'
@@ -18,7 +19,7 @@ export function View() {
   const [params] = useSearchParams()
   const fresh = params.get('new') === '1'
   const { data, error } = useQuery({
-    queryKey: ['types', id],
+    queryKey: keys.type(id),
     queryFn: () => get<TypeAnswer>(`/types/${id}`),
     enabled: !fresh,
     retry: false,

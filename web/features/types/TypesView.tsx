@@ -6,6 +6,7 @@ import { policySpeaks } from '#api/words/policies.ts'
 import type { TypeRow } from '#api/machines.ts'
 import type { Body } from '#core/history/bodies/index.ts'
 import type { GearId, TypeId } from '#core/ids.ts'
+import { keys } from '#web/app/keys.ts'
 import { newId } from '#web/app/clock.ts'
 import { useSendOne } from '#web/app/send.ts'
 import { get, post, wordsOf } from '#web/app/http.ts'
@@ -41,7 +42,7 @@ export function View() {
   const { me } = useSigned()
   const navigate = useNavigate()
   const { short } = useDates()
-  const types = useQuery({ queryKey: ['types'], queryFn: () => get<{ types: TypeRow[] }>('/types') })
+  const types = useQuery({ queryKey: keys.types, queryFn: () => get<{ types: TypeRow[] }>('/types') })
   const restorer = me.role === 'restorer' || me.role === 'steward'
   if (types.error) return <p className="p-8">{wordsOf(types.error)}</p>
   return (
@@ -106,7 +107,7 @@ function Gear() {
   const { short } = useDates()
   const { send, error } = useSendOne()
   const [open, setOpen] = useState<string>()
-  const { data } = useQuery({ queryKey: ['gear'], queryFn: () => get<{ gear: GearRow[] }>('/gear') })
+  const { data } = useQuery({ queryKey: keys.gear, queryFn: () => get<{ gear: GearRow[] }>('/gear') })
   const add = async (event: React.FormEvent<HTMLFormElement>) => {
     event.preventDefault()
     const form = new FormData(event.currentTarget)
@@ -243,7 +244,7 @@ function HouseRules() {
   const { send, error } = useSendOne()
   const [open, setOpen] = useState<string>()
   const { data } = useQuery({
-    queryKey: ['policies'],
+    queryKey: keys.policies,
     queryFn: () => get<{ policies: PolicyRow[] }>('/policies'),
   })
   return (

@@ -1,0 +1,81 @@
+/** The keys under which answers of the server are kept, and which of them a change makes stale. Pure. */
+import type { LiveEvent } from '#api/machines.ts'
+
+export const keys = {
+  session: ['session'],
+  bench: ['bench'],
+  people: ['people'],
+  gear: ['gear'],
+  methods: ['methods'],
+  policies: ['policies'],
+  types: ['types'],
+  type: (id: string) => ['types', id],
+  views: ['views'],
+  meter: ['meter'],
+  agreement: ['agreement'],
+  nextNumbers: ['next-numbers'],
+  invitation: (token: string) => ['invitation', token],
+  machines: (search: string, page: number) => ['machines', search, page],
+  /** A machine's page as it is, or as it was on a day. */
+  machine: (id: string, asOf = '') => ['machine', id, 'page', asOf],
+  arrival: (machine: string) => ['machine', machine, 'arrival'],
+  condition: (machine: string, query: string) => ['machine', machine, 'condition', query],
+  originality: (machine: string) => ['machine', machine, 'originality'],
+  modifications: (machine: string) => ['machine', machine, 'modifications'],
+  renewal: (machine: string, kind: string | null) => ['machine', machine, 'renewal', kind],
+  donors: (machine: string, position: string | null) => ['machine', machine, 'donors', position],
+  /** An episode, known by its own id: the machine stands in its answer. */
+  episode: (id: string) => ['episode', id, 'view'],
+  episodeSheet: (id: string) => ['episode', id, 'sheet'],
+  contextBefore: (id: string, entry: string) => ['episode', id, 'before', entry],
+  /** What a word stands for, seen from a machine. */
+  lookUp: (word: string, machine = '') => ['lookup', word, machine],
+  parts: (search: string) => ['parts', 'list', search],
+  needs: ['parts', 'needs'],
+  stock: ['parts', 'stock'],
+  tags: (ids: string) => ['parts', 'tags', ids],
+  lots: ['parts', 'lots'],
+  lot: (id: string) => ['parts', 'lot', id],
+  part: (id: string) => ['part', id],
+  batches: ['batches'],
+  batch: (id: string) => ['batches', id],
+  wholeMachines: (batch: string) => ['batches', batch, 'whole'],
+} as const
+
+/** Lists that say something of every machine or part. */
+const ofAllMachines = ['bench', 'machines', 'parts', 'part', 'lookup', 'batches', 'next-numbers']
+
+/** Lists of the house that kinds of entries change. */
+const listsOf: Readonly<Record<string, readonly string[]>> = {
+  type: ['types'],
+  party: ['people', 'session'],
+  rule: ['people', 'policies', 'session'],
+  gear: ['gear'],
+  method: ['methods'],
+  finding: ['agreement'],
+  survey: ['agreement'],
+  grade: ['agreement'],
+}
+
+/** What is known of an answer that may have become stale. */
+export interface Kept {
+  readonly key: readonly unknown[]
+  /** The machine of the episode that it belongs to; undefined while that is not known. */
+  readonly machine?: string | undefined
+}
+
+/** Whether an event may have changed what an answer says. */
+export function touches(event: LiveEvent, { key, machine }: Kept): boolean {
+  if (event.everything) return true
+  const [what, id] = key
+  if (what === 'machine') return event.machines.includes(String(id))
+  if (what === 'episode') return machine === undefined || event.machines.includes(machine)
+  if (ofAllMachines.includes(String(what))) return true
+  return event.kinds.some((kind) => listsOf[kind]?.includes(String(what)))
+}
+
+/** For `placeholderData`: what was kept of the same thing stays until the new answer is there; never another thing's. */
+export const whileSame =
+  (id: string) =>
+  <T>(previous: T | undefined, query: { readonly queryKey: readonly unknown[] } | undefined): T | undefined =>
+    query?.queryKey[1] === id ? previous : undefined
