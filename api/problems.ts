@@ -5,6 +5,7 @@ export const problemTypes = [
   'invalid',
   'not-signed-in',
   'not-allowed',
+  'prove-again',
   'not-found',
   'refused',
   'other-content',

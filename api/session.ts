@@ -51,6 +51,52 @@ export const accountChangeSchema = z.strictObject({
   role: z.enum(roles).optional(),
   active: z.boolean().optional(),
 })
+/** One's own password again, before something that a stolen session must not do. */
+export const proofSchema = z.strictObject({ password: z.string().min(1).max(128) })
+export const passwordChangeSchema = z.strictObject({
+  password: z.string().min(1).max(128),
+  fresh: passwordSchema,
+})
+export const sessionParams = z.object({ name: z.string().regex(/^[0-9a-f]{32}$/) })
+
+export interface OwnSession {
+  readonly id: string
+  /** Signed in at, last asked for something at. */
+  readonly since: string
+  readonly seen: string
+  /** What the browser says it is. */
+  readonly agent: string
+  readonly here: boolean
+}
+export interface OwnSessions {
+  readonly sessions: readonly OwnSession[]
+}
+
+export const securityActs = [
+  'sign in',
+  'change password',
+  'give password again',
+  'end a session',
+  'set a PIN',
+  'confirm by PIN',
+  'invite',
+  'accept an invitation',
+  'change a role',
+  'close an account',
+  'open an account',
+  'grant or authorise',
+] as const
+export type SecurityAct = (typeof securityActs)[number]
+export interface SecurityRow {
+  readonly n: number
+  readonly at: string
+  readonly who?: string | undefined
+  readonly did: SecurityAct
+  readonly outcome: 'done' | 'refused'
+  readonly about: string
+  readonly network: string
+}
+
 export const idParams = z.object({ id: accountIdSchema })
 
 export interface House {

@@ -108,6 +108,14 @@ const steps: readonly Step[] = [
       ]),
     ],
   },
+  {
+    name: '008-accounts',
+    sql: [
+      `CREATE TABLE tries (who text PRIMARY KEY, n integer NOT NULL, since timestamptz NOT NULL)`,
+      `CREATE TABLE security_log (n bigint GENERATED ALWAYS AS IDENTITY PRIMARY KEY, at timestamptz NOT NULL, account uuid, did text NOT NULL, outcome text NOT NULL CHECK (outcome IN ('done', 'refused')), about text NOT NULL DEFAULT '', network text NOT NULL DEFAULT '')`,
+      `CREATE INDEX session_account ON session ((sess->>'account'))`,
+    ],
+  },
 ]
 
 export const migrationNames: readonly string[] = steps.map((step) => step.name)

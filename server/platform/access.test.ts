@@ -154,6 +154,13 @@ const routes: Readonly<Record<string, readonly Route[]>> = {
   'POST /invitations/:token': [{ path: () => `/invitations/${invite}`, least: 'nobody', ...empty }],
   // Signing out is the last test of this file.
   'DELETE /session': [],
+  'PUT /session/password': [{ path: () => '/session/password', least: 'guest', ...empty }],
+  'POST /session/proof': [{ path: () => '/session/proof', least: 'guest', ...empty }],
+  'GET /sessions': [{ path: () => '/sessions', least: 'guest' }],
+  'DELETE /sessions/:name': [
+    { path: () => `/sessions/${'0'.repeat(32)}`, least: 'guest', send: () => ({}), given: 404 },
+  ],
+  'GET /security-log': [ofHouse('/security-log', 'steward')],
   'PUT /session/pin': [{ path: () => '/session/pin', least: 'volunteer', ...empty }],
   'DELETE /session/pin': [{ path: () => '/session/pin', least: 'volunteer', send: () => ({}), given: 204 }],
   'POST /session/confirm': [{ path: () => '/session/confirm', least: 'volunteer', ...empty }],

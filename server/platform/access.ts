@@ -7,7 +7,7 @@ import type { AccountId, MachineId, PartyId } from '#core/ids.ts'
 import { houseEntries } from '../features/entries/closure.ts'
 import { rows, type Db } from '../db/connection.ts'
 import { AccountModel } from '../db/models.ts'
-import { nowInstant } from './clock.ts'
+import { nowInstant, nowMs } from './clock.ts'
 import { notFound, ProblemError } from './errors.ts'
 
 export interface Visitor {
@@ -21,6 +21,12 @@ declare module 'express-session' {
   interface SessionData {
     account?: string
     csrf?: string
+    /** Signed in at, last asked for something at, gave the password at: ms. */
+    since?: number
+    seen?: number
+    proven?: number
+    /** What the browser says it is. */
+    agent?: string
     /** Parties that confirmed by PIN that they act here: until when that holds, ms, and which PIN it was. */
     confirmed?: Record<string, { readonly until: number; readonly mark: string }>
   }
@@ -32,9 +38,41 @@ const ofRequest = new WeakMap<Request, Promise<Visitor | undefined>>()
 export function findVisitor(request: Request): Promise<Visitor | undefined> {
   const held = ofRequest.get(request)
   if (held) return held
-  const found = readVisitor(request.session.account)
+  const found = stillHolds(request).then((holds) =>
+    holds ? readVisitor(request.session.account) : undefined,
+  )
   ofRequest.set(request, found)
   return found
+}
+
+/** A session ends twelve hours after it was last used (its cookie says so), and thirty days after it began, used or not. */
+export const idleMs = 12 * 3_600_000
+const longestMs = 30 * 86_400_000
+/** How exact `seen` is: it is not worth a write at every request. */
+const seenMs = 5 * 60_000
+
+async function stillHolds({ session }: Request): Promise<boolean> {
+  if (session.account === undefined) return true
+  const now = nowMs()
+  session.since ??= now
+  if (now - session.since > longestMs) {
+    delete session.account
+    return false
+  }
+  if (now - (session.seen ?? 0) > seenMs) session.seen = now
+  return true
+}
+
+/** How long a password given holds for what is asked again. */
+const provenMs = 10 * 60_000
+
+/** Throws prove-again unless the password was given in this session within the last ten minutes: a session left open must not change who may do what. */
+export function requireProof({ session }: Request): void {
+  if (nowMs() - (session.proven ?? 0) > provenMs)
+    throw new ProblemError(
+      'prove-again',
+      'Give your password once more: this changes who may see or do something here.',
+    )
 }
 
 /** Who signs in within a request is somebody else than the one who began it. */

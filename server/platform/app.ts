@@ -3,7 +3,7 @@ import { mkdirSync, existsSync, writeFileSync, readFileSync } from 'node:fs'
 import path from 'node:path'
 import { randomBytes } from 'node:crypto'
 import express, { type Request, type RequestHandler, type Express } from 'express'
-import { notSignedIn, requireVisitor, stillSignedIn, grantedMachines } from './access.ts'
+import { notSignedIn, requireVisitor, stillSignedIn, grantedMachines, idleMs } from './access.ts'
 import { ProblemError, handle, errorHandler } from './errors.ts'
 import { jsonBody, wholeAddress } from './bodies.ts'
 import type { Services } from './services.ts'
@@ -20,6 +20,7 @@ import { conditionRoutes } from '../features/condition/routes.ts'
 import { arrivalRoutes } from '../features/arrival/routes.ts'
 import { batchRoutes } from '../features/batches/routes.ts'
 import { sessionRoutes } from '../features/session/routes.ts'
+import { accountRoutes } from '../features/session/account.ts'
 import { pinRoutes } from '../features/session/pin.ts'
 import { entriesRoutes } from '../features/entries/routes.ts'
 import { machineRoutes } from '../features/machines/routes.ts'
@@ -119,7 +120,7 @@ export function createApp(services: Services): { app: Express; close: () => Prom
       resave: false,
       saveUninitialized: false,
       rolling: true,
-      cookie: { httpOnly: true, sameSite: 'lax', secure: 'auto', maxAge: 14 * 86_400_000 },
+      cookie: { httpOnly: true, sameSite: 'lax', secure: 'auto', maxAge: idleMs },
     }),
   )
   api.use(csrf)
@@ -145,6 +146,7 @@ export function createApp(services: Services): { app: Express; close: () => Prom
   api.use(
     sessionRoutes(services),
     pinRoutes(services),
+    accountRoutes(services),
     entriesRoutes(services),
     machineRoutes(services),
     episodeRoutes(services),

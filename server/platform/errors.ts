@@ -38,6 +38,7 @@ const titles: Readonly<Record<ProblemType, readonly [status: number, title: stri
   invalid: [400, 'Something in it cannot be read'],
   'not-signed-in': [401, 'Not signed in'],
   'not-allowed': [403, 'Not allowed'],
+  'prove-again': [403, 'The password once more'],
   'not-found': [404, 'Not found'],
   refused: [409, 'Refused'],
   'other-content': [409, 'Sent before with other content'],

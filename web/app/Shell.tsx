@@ -17,6 +17,8 @@ import { SignedProvider, useSession, type SignedIn } from './session.tsx'
 const OutboxSlip = lazy(() => import('./OutboxSlip.tsx'))
 const Ringer = lazy(() => import('./Ringer.tsx'))
 const KeysSlip = lazy(() => import('./KeysSlip.tsx'))
+const AccountSlip = lazy(() => import('./AccountSlip.tsx'))
+const ProveAgain = lazy(() => import('./ProveAgain.tsx'))
 
 export function Shell() {
   const { data, error } = useSession()
@@ -52,7 +54,7 @@ function Band({ signed }: { signed: SignedIn }) {
   const navigate = useNavigate()
   const location = useLocation()
   const search = useRef<HTMLInputElement>(null)
-  const [open, setOpen] = useState<'outbox' | 'keys' | undefined>()
+  const [open, setOpen] = useState<'outbox' | 'keys' | 'account' | undefined>()
   const [online, setOnline] = useState(navigator.onLine)
   const { waiting, why } = useOutboxState(signed.me.account)
   const refused = waiting.filter((w) => w.refused !== undefined).length
@@ -136,7 +138,7 @@ function Band({ signed }: { signed: SignedIn }) {
                 : `${waiting.length - refused} not sent yet, ${refused} refused`}
           </button>
         )}
-        <Who signed={signed} onKeys={() => setOpen('keys')} />
+        <Who signed={signed} onKeys={() => setOpen('keys')} onAccount={() => setOpen('account')} />
       </header>
       {why && waiting.length > refused && open !== 'outbox' && (
         <WaitLine why={why} waiting={waiting.length - refused} />
@@ -145,6 +147,8 @@ function Band({ signed }: { signed: SignedIn }) {
         {signed.me.role !== 'guest' && <Ringer />}
         {open === 'outbox' && <OutboxSlip account={signed.me.account} onClose={() => setOpen(undefined)} />}
         {open === 'keys' && <KeysSlip onClose={() => setOpen(undefined)} />}
+        {open === 'account' && <AccountSlip onClose={() => setOpen(undefined)} />}
+        <ProveAgain />
       </Suspense>
       <div id="view" className="flex min-h-0 flex-1 flex-col">
         <Outlet />
@@ -153,7 +157,7 @@ function Band({ signed }: { signed: SignedIn }) {
   )
 }
 
-function Who({ signed, onKeys }: { signed: SignedIn; onKeys: () => void }) {
+function Who({ signed, onKeys, onAccount }: { signed: SignedIn; onKeys: () => void; onAccount: () => void }) {
   const client = useQueryClient()
   const [, again] = useState(0)
   const look = (key: 'theme' | 'size' | 'keys' | 'sound', value: string) => {
@@ -214,6 +218,9 @@ function Who({ signed, onKeys }: { signed: SignedIn; onKeys: () => void }) {
             Keys of this view
           </DropdownMenu.Item>
           <DropdownMenu.Separator className="bg-hair my-1 h-px" />
+          <DropdownMenu.Item className={item} onSelect={onAccount}>
+            Account and sign-ins
+          </DropdownMenu.Item>
           <DropdownMenu.Item className={item} onSelect={() => void signOut()}>
             Sign out
           </DropdownMenu.Item>

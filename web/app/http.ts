@@ -37,6 +37,12 @@ export async function renewToken(): Promise<boolean> {
 /** For the one request that is not made by fetch. */
 export const sessionToken = (): string => token
 
+/** Asks the person for their password again; answers whether the server took it. */
+let prove: () => Promise<boolean> = () => Promise.resolve(false)
+export const setProver = (ask: typeof prove) => {
+  prove = ask
+}
+
 const typeOfStatus: Readonly<Record<number, ProblemType>> = {
   401: 'not-signed-in',
   413: 'too-large',
@@ -87,6 +93,8 @@ async function ask<T>(
     answer !== null && typeof answer === 'object' && 'detail' in answer
       ? (answer as Problem)
       : unexplained(response.status)
+  if (problem.type === 'prove-again' && !renewed && (await prove()))
+    return ask<T>(method, path, body, type, true)
   if (problem.type === 'stale-page' && !renewed && (await renewToken().catch(() => false)))
     return ask<T>(method, path, body, type, true)
   throw new ProblemError(problem)

@@ -19,7 +19,7 @@ export const judges = (error: unknown): boolean =>
 export const stopsAll = (error: unknown): boolean =>
   error instanceof NoConnection ||
   (error instanceof ProblemError &&
-    ['not-signed-in', 'stale-page', 'too-many-tries', 'busy'].includes(error.problem.type))
+    ['not-signed-in', 'stale-page', 'prove-again', 'too-many-tries', 'busy'].includes(error.problem.type))
 
 /** Gone by itself after a while: asked again. */
 export const passes = (error: unknown): boolean =>
@@ -37,6 +37,8 @@ export function whyItWaits(error: unknown): string {
     case 'not-signed-in':
     case 'stale-page':
       return sessionOver
+    case 'prove-again':
+      return 'Your password is asked for once more.'
     case 'too-large':
       return 'One is larger than this server takes: tell a steward.'
     case 'disk-full':

@@ -3,6 +3,8 @@ import type { LiveEvent } from '#api/machines.ts'
 
 export const keys = {
   session: ['session'],
+  sessions: ['sessions'],
+  securityLog: ['security-log'],
   bench: ['bench'],
   people: ['people'],
   gear: ['gear'],

@@ -12,7 +12,14 @@ import { rows } from '../../db/connection.ts'
 import { zoneOf } from '../../db/house.ts'
 import { AccountModel } from '../../db/models.ts'
 import { confirmedIn } from '../session/pin.ts'
-import { houseWorld, requireSight, requireVisitor, type Visitor } from '../../platform/access.ts'
+import {
+  houseWorld,
+  requireSight,
+  requireVisitor,
+  type Visitor,
+  requireProof,
+} from '../../platform/access.ts'
+import { noteSecurity } from '../../platform/security-log.ts'
 import type { Services } from '../../platform/services.ts'
 import { nowInstant } from '../../platform/clock.ts'
 import { handle, parse, ProblemError } from '../../platform/errors.ts'
@@ -48,6 +55,9 @@ function readDraft(raw: unknown, index: number): Draft | Newer {
     { fields },
   )
 }
+
+/** Who may see a machine, who is authorised to what. */
+const changesRights = ({ body }: Draft): boolean => body.kind === 'rule' && body.what !== 'policy'
 
 const isNewer = (draft: Draft | Newer): draft is Newer => 'newer' in draft
 
@@ -108,6 +118,8 @@ export function entriesRoutes(services: Services): Router {
         }
         const drafts = group.filter((d): d is Draft => !isNewer(d))
         await requireMachines(services, visitor, drafts)
+        const rights = drafts.filter(changesRights)
+        if (rights.length > 0 && atLeast(visitor.role, 'steward')) requireProof(request)
         // Who did it is the writer, unless the entry names another person.
         const mine = drafts.map((draft): Draft =>
           draft.doneBy === undefined && draft.body.kind !== 'party'
@@ -121,6 +133,13 @@ export function entriesRoutes(services: Services): Router {
           keepContested: contested === 'keep',
         })
         for (const result of results) answers.push(await worded(services, result, zone, visitor))
+        if (rights.length > 0)
+          await noteSecurity(services.db, request, {
+            did: 'grant or authorise',
+            outcome: results.some((r) => r.became === 'refused') ? 'refused' : 'done',
+            account: visitor.account,
+            about: rights.map((d) => ('party' in d.body ? String(d.body.party) : '')).join(' '),
+          })
       }
       const taken = answers.some((a) => a.became !== 'refused' && a.became !== 'newer')
       // What was stored is stored, whether or not it can be shown.

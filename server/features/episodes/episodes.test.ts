@@ -84,6 +84,44 @@ describe('the entries that a device holds', () => {
   })
 })
 
+describe('the answer to a line', () => {
+  const asked = (
+    agent: Agent,
+    show: string,
+    entry = draft({ kind: 'note', machine, words: 'shown' }, { episode }),
+  ) =>
+    agent
+      .post('/api/entries')
+      .set('x-anamnesis-token', agent.token)
+      .send({ entries: [entry], show })
+
+  it('holds the episode with the line in it, as its page would answer', async () => {
+    const { body } = await asked(volunteer, episode).expect(200)
+    const page = (await volunteer.get(`/api/episodes/${episode}`).expect(200)).body as { now?: string }
+    expect(JSON.stringify(body.episode.rows)).toContain('shown')
+    expect({ ...body.episode, now: page.now }).toEqual(page)
+  })
+  it('holds none where there is none, nothing for a guest, and the line is written all the same', async () => {
+    const guest = await house.as('guest')
+    const steward = await house.as('steward')
+    const grant = draft({
+      kind: 'rule',
+      what: 'grant',
+      party: house.people.guest.party,
+      machine,
+      granted: true,
+    })
+    await send(steward, [grant]).expect(200)
+    for (const answer of [
+      await asked(volunteer, machine),
+      await asked(guest, episode, draft({ kind: 'note', machine, words: 'from its owner' })),
+    ]) {
+      expect(answer.body.episode).toBeUndefined()
+      expect(answer.body.entries[0].became).toBe('recorded')
+    }
+  })
+})
+
 describe('the sheet', () => {
   it('goes out in words, as a table and as Markdown, with a name that a file may have', async () => {
     await tell(volunteer, { kind: 'note', machine, words: '=1+1 is what the label says' })

@@ -4,10 +4,11 @@ import { Router } from 'express'
 import { accountChangeSchema, idParams, inviteSchema, type PeopleAnswer } from '#api/session.ts'
 import { rows } from '../../db/connection.ts'
 import { AccountModel, InviteModel } from '../../db/models.ts'
-import { houseWorld, requireVisitor } from '../../platform/access.ts'
+import { houseWorld, requireProof, requireVisitor } from '../../platform/access.ts'
 import type { Services } from '../../platform/services.ts'
 import { nowMs } from '../../platform/clock.ts'
 import { handle, notFound, parse, ProblemError } from '../../platform/errors.ts'
+import { noteSecurity } from '../../platform/security-log.ts'
 import { hashToken, newToken } from '../session/passwords.ts'
 
 const inviteDays = 14
@@ -77,6 +78,7 @@ export function peopleRoutes(services: Services): Router {
     handle(async (request, response) => {
       const visitor = await requireVisitor(request, 'steward')
       const invite = parse(inviteSchema, request.body)
+      requireProof(request)
       const token = newToken()
       const row = await InviteModel.create({
         id: randomUUID(),
@@ -86,6 +88,12 @@ export function peopleRoutes(services: Services): Router {
         party: invite.party ?? null,
         expiresAt: new Date(nowMs() + inviteDays * 86_400_000),
         invitedBy: visitor.account,
+      })
+      await noteSecurity(db, request, {
+        did: 'invite',
+        outcome: 'done',
+        account: visitor.account,
+        about: `${invite.name}, ${invite.role}`,
       })
       response
         .status(201)
@@ -99,6 +107,7 @@ export function peopleRoutes(services: Services): Router {
       const visitor = await requireVisitor(request, 'steward')
       const { id } = parse(idParams, request.params)
       const change = parse(accountChangeSchema, request.body)
+      requireProof(request)
       const account = await db.transaction(async (transaction) => {
         // Every steward's row is held: of two who demote each other, the second sees what the first did.
         const stewards = await rows<{ id: string }>(
@@ -122,6 +131,13 @@ export function peopleRoutes(services: Services): Router {
           { transaction },
         )
       })
+      const note = { outcome: 'done', account: visitor.account, about: account.email } as const
+      if (change.role) await noteSecurity(db, request, { ...note, did: 'change a role' })
+      if (change.active !== undefined)
+        await noteSecurity(db, request, {
+          ...note,
+          did: change.active ? 'open an account' : 'close an account',
+        })
       response.json({ id: account.id, role: account.role, active: account.active, by: visitor.account })
     }),
   )

@@ -8,6 +8,7 @@ import type { Services } from '../../platform/services.ts'
 import { requireVisitor } from '../../platform/access.ts'
 import { nowMs } from '../../platform/clock.ts'
 import { handle, notFound, parse, ProblemError } from '../../platform/errors.ts'
+import { noteSecurity } from '../../platform/security-log.ts'
 import { hashPassword, hashToken } from './passwords.ts'
 
 /** How long one PIN holds in a session, ms. */
@@ -79,6 +80,7 @@ export function pinRoutes({ db }: Services): Router {
       // A stolen session must not be able to set it (ASVS 4.0.3 V3.7.1).
       if (!account || !(await verify(account.passwordHash, password)))
         throw new ProblemError('not-allowed', 'That is not your password. The PIN was not changed.')
+      await noteSecurity(db, request, { did: 'set a PIN', outcome: 'done', account: visitor.account })
       await account.update({ pinHash: await hashPassword(pin), pinTries: 0, pinLockedUntil: null })
       response.status(204).end()
     }),
@@ -99,7 +101,7 @@ export function pinRoutes({ db }: Services): Router {
   router.post(
     '/session/confirm',
     handle(async (request, response) => {
-      await requireVisitor(request, 'volunteer')
+      const visitor = await requireVisitor(request, 'volunteer')
       const { party, pin } = parse(confirmSchema, request.body)
       const account = await AccountModel.findOne({ where: { party } })
       if (!account?.active || account.role === 'guest') throw notFound()
@@ -109,11 +111,18 @@ export function pinRoutes({ db }: Services): Router {
           'This person has no PIN yet. They set one under People, signed in as themselves.',
         )
       await countTry(db, account.id)
-      if (!(await verify(account.pinHash, pin)))
+      if (!(await verify(account.pinHash, pin))) {
+        await noteSecurity(db, request, {
+          did: 'confirm by PIN',
+          outcome: 'refused',
+          account: visitor.account,
+          about: account.email,
+        })
         throw new ProblemError(
           'not-allowed',
           'That is not the PIN. Nothing was written; the line is as it was.',
         )
+      }
       await account.update({ pinTries: 0, pinLockedUntil: null })
       request.session.confirmed = {
         ...request.session.confirmed,

@@ -4,7 +4,6 @@ import { verify } from '@node-rs/argon2'
 import type { Transaction } from 'sequelize'
 import { entryVersion, type Entry } from '#core/history/entry.ts'
 import { Router, type Request } from 'express'
-import rateLimit from 'express-rate-limit'
 import { v7 } from 'uuid'
 import { acceptSchema, setupSchema, signInSchema, type Me, type SessionAnswer } from '#api/session.ts'
 import { pointAt } from '#core/quantity/time.ts'
@@ -19,7 +18,10 @@ import { nowInstant, nowMs } from '../../platform/clock.ts'
 import { handle, parse, ProblemError } from '../../platform/errors.ts'
 import { rememberCommitted } from '../entries/closure.ts'
 import { appendIn } from '../entries/store.ts'
+import { noteSecurity } from '../../platform/security-log.ts'
 import { hashPassword, hashToken, newToken } from './passwords.ts'
+import { refuseCommon } from './strength.ts'
+import { countTry, forgetTry } from './tries.ts'
 
 /** Makes the one-time link of an empty database. Answers undefined when the house is already set up. */
 export async function offerSetup(services: Services): Promise<string | undefined> {
@@ -40,6 +42,13 @@ async function signIn(request: Request, account: string) {
   )
   request.session.account = account
   request.session.csrf = newToken()
+  const now = nowMs()
+  Object.assign(request.session, {
+    since: now,
+    seen: now,
+    proven: now,
+    agent: (request.headers['user-agent'] ?? '').slice(0, 200),
+  })
   forgetVisitor(request)
 }
 
@@ -107,28 +116,8 @@ export async function createPerson(
   return made.account
 }
 
-/** Whose tries are counted together: an address as it will be looked up, whatever is around it. */
-const trierOf = (request: Request): string => {
-  const email: unknown = (request.body as { email?: unknown } | undefined)?.email
-  return `${request.ip ?? ''}|${typeof email === 'string' ? email.trim().toLowerCase() : ''}`
-}
-
 export function sessionRoutes(services: Services): Router {
   const router = Router()
-  const tries = rateLimit({
-    windowMs: 10 * 60_000,
-    limit: 10,
-    skipSuccessfulRequests: true,
-    keyGenerator: trierOf,
-    handler: () => {
-      throw new ProblemError(
-        'too-many-tries',
-        'Too many tries. Wait ten minutes, or ask a steward for a new invitation.',
-      )
-    },
-    validate: false,
-  })
-
   const answer = async (request: Request): Promise<SessionAnswer> => {
     const house = await HouseModel.findByPk(1)
     const visitor = await findVisitor(request)
@@ -166,18 +155,23 @@ export function sessionRoutes(services: Services): Router {
 
   router.post(
     '/session',
-    tries,
     handle(async (request, response) => {
       const { email, password } = parse(signInSchema, request.body)
+      await countTry(services.db, request, email)
       const account = await AccountModel.findOne({ where: { email } })
       // The same work for an unknown address, so that time does not tell which addresses exist.
       const right = await verify(account?.passwordHash ?? (await decoy), password)
-      if (!account?.active || !right)
+      const note = { did: 'sign in', account: account?.id, about: email } as const
+      if (!account?.active || !right) {
+        await noteSecurity(services.db, request, { ...note, outcome: 'refused' })
         throw new ProblemError(
           'not-signed-in',
           'That address and password do not go together. Nothing else was changed.',
         )
+      }
+      await forgetTry(services.db, request, email)
       await signIn(request, account.id)
+      await noteSecurity(services.db, request, { ...note, outcome: 'done' })
       response.json(await answer(request))
     }),
   )
@@ -194,10 +188,11 @@ export function sessionRoutes(services: Services): Router {
 
   router.post(
     '/setup',
-    tries,
     handle(async (request, response) => {
-      const setup = parse(setupSchema, request.body)
       const { db } = services
+      await countTry(db, request)
+      const setup = parse(setupSchema, request.body)
+      refuseCommon(setup.password, [setup.name, setup.email, setup.collection])
       const passwordHash = await hashPassword(setup.password)
       const made = await db.transaction(async (transaction) => {
         // Taking the link is what lets one in: whoever comes at the same moment finds it gone. House, person and account come with it or not at all.
@@ -224,6 +219,7 @@ export function sessionRoutes(services: Services): Router {
       })
       rememberCommitted(made.stored)
       const { account } = made
+      await forgetTry(db, request)
       await signIn(request, account.id)
       response.status(201).json(await answer(request))
     }),
@@ -246,12 +242,13 @@ export function sessionRoutes(services: Services): Router {
 
   router.post(
     '/invitations/:token',
-    tries,
     handle(async (request, response) => {
       const { db } = services
       const token = String(request.params['token'])
-      await findInvite(token)
+      await countTry(db, request)
+      const { name } = await findInvite(token)
       const accepted = parse(acceptSchema, request.body)
+      refuseCommon(accepted.password, [name, accepted.email])
       const passwordHash = await hashPassword(accepted.password)
       const made = await db.transaction(async (transaction) => {
         // One statement takes the invitation: of many who come at once, one finds it unused.
@@ -276,7 +273,9 @@ export function sessionRoutes(services: Services): Router {
       })
       rememberCommitted(made.stored)
       const { account } = made
+      await forgetTry(db, request)
       await signIn(request, account.id)
+      await noteSecurity(db, request, { did: 'accept an invitation', outcome: 'done', account: account.id })
       response.status(201).json(await answer(request))
     }),
   )

@@ -11,6 +11,7 @@ import { keys } from '#web/app/keys.ts'
 import { get, patch, post, wordsOf } from '#web/app/http.ts'
 import { useDates, useDrafts, useSigned, useWrite } from '#web/app/session.tsx'
 import { PinSlip } from './PinSlip.tsx'
+import { SecurityNotes } from './SecurityNotes.tsx'
 import { Act, MainButton, PlainButton, Said, SelectField, Slip, TextField } from '#web/ui/Forms.tsx'
 
 const roles = ['steward', 'restorer', 'volunteer', 'guest'] as const
@@ -43,6 +44,11 @@ export function View() {
           </Act>
         )}
         {steward && (
+          <Act className="mr-6" onClick={() => setOpen(open === 'security' ? undefined : 'security')}>
+            Sign-ins and rights
+          </Act>
+        )}
+        {steward && (
           <MainButton onClick={() => setOpen(open === 'invite' ? undefined : 'invite')}>
             Invite somebody
           </MainButton>
@@ -55,6 +61,7 @@ export function View() {
           onDone={refresh}
         />
       )}
+      {open === 'security' && <SecurityNotes onClose={() => setOpen(undefined)} />}
       {open === 'invite' && <Invite people={others} onClose={() => setOpen(undefined)} onDone={refresh} />}
       <section>
         <h2 className="headrule">Who works here</h2>

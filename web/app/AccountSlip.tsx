@@ -1,0 +1,109 @@
+/** One's own account: another password, and where one is signed in. */
+import { useQuery, useQueryClient } from '@tanstack/react-query'
+import { useState } from 'react'
+import type { OwnSessions } from '#api/session.ts'
+import { browserWords } from '#api/words/browsers.ts'
+import { Act, PlainButton, Said, Slip, TextField } from '#web/ui/Forms.tsx'
+import { get, put, remove, wordsOf } from './http.ts'
+import { keys } from './keys.ts'
+import { useDates } from './session.tsx'
+
+export default function AccountSlip({ onClose }: { onClose: () => void }) {
+  return (
+    <div className="mx-auto w-full max-w-3xl px-4">
+      <Slip title="Account and sign-ins" onClose={onClose}>
+        <Password />
+        <SignIns />
+      </Slip>
+    </div>
+  )
+}
+
+function Password() {
+  const client = useQueryClient()
+  const [told, setTold] = useState<string>()
+  const [error, setError] = useState<string>()
+  const change = async (form: HTMLFormElement) => {
+    const said = new FormData(form)
+    setTold(undefined)
+    setError(undefined)
+    try {
+      const { ended } = await put<{ ended: number }>('/session/password', {
+        password: String(said.get('password') ?? ''),
+        fresh: String(said.get('fresh') ?? ''),
+      })
+      form.reset()
+      setTold(
+        ended === 0
+          ? 'The password is changed.'
+          : `The password is changed, and ${ended === 1 ? 'one other sign-in was' : `${ended} other sign-ins were`} ended.`,
+      )
+      await client.invalidateQueries({ queryKey: keys.sessions })
+    } catch (failure) {
+      setError(wordsOf(failure))
+    }
+  }
+  return (
+    <form
+      className="grid grid-cols-[1fr_1fr_auto] items-end gap-3 max-md:grid-cols-1"
+      onSubmit={(event) => {
+        event.preventDefault()
+        void change(event.currentTarget)
+      }}
+    >
+      <TextField
+        label="Password now"
+        name="password"
+        type="password"
+        autoComplete="current-password"
+        required
+      />
+      <TextField
+        label="New password, at least 12 characters"
+        name="fresh"
+        type="password"
+        autoComplete="new-password"
+        minLength={12}
+        required
+      />
+      <PlainButton type="submit">Change it</PlainButton>
+      <div className="col-span-full" role="status">
+        {told && <p className="text-verdigris font-bold">{told}</p>}
+        <Said error={error} />
+      </div>
+    </form>
+  )
+}
+
+function SignIns() {
+  const client = useQueryClient()
+  const { short, clock } = useDates()
+  const { data } = useQuery({ queryKey: keys.sessions, queryFn: () => get<OwnSessions>('/sessions') })
+  const [error, setError] = useState<string>()
+  const end = async (id: string) => {
+    try {
+      await remove(`/sessions/${id}`)
+      await client.invalidateQueries({ queryKey: keys.sessions })
+    } catch (failure) {
+      setError(wordsOf(failure))
+    }
+  }
+  return (
+    <section className="mt-5">
+      <h4 className="headrule">Signed in</h4>
+      <ul>
+        {data?.sessions.map((s) => (
+          <li key={s.id} className="border-hair flex flex-wrap items-baseline gap-x-4 border-b py-1.5">
+            <span className="flex-1">{browserWords(s.agent)}</span>
+            <span className="num text-13 text-quiet">{`since ${short(s.since)}, last used ${short(s.seen)} ${clock(s.seen)}`}</span>
+            {s.here ? <strong>here</strong> : <Act onClick={() => void end(s.id)}>Sign it out</Act>}
+          </li>
+        ))}
+      </ul>
+      <p className="text-quiet text-13 mt-2">
+        A sign-in ends by itself twelve hours after it was last used, and after thirty days.
+      </p>
+      <Said error={error} />
+    </section>
+  )
+}

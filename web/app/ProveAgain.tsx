@@ -1,0 +1,63 @@
+/** Asks for the password once more, where somebody at a session that was left open must not go on. */
+import { Dialog } from 'radix-ui'
+import { useEffect, useState } from 'react'
+import { Act, MainButton, Said, TextField } from '#web/ui/Forms.tsx'
+import { post, setProver, wordsOf } from './http.ts'
+
+export default function ProveAgain() {
+  const [answer, setAnswer] = useState<{ readonly given: (proven: boolean) => void }>()
+  const [error, setError] = useState<string>()
+  useEffect(() => {
+    setProver(() => new Promise<boolean>((given) => setAnswer({ given })))
+    return () => setProver(() => Promise.resolve(false))
+  }, [])
+  const close = (proven: boolean) => {
+    answer?.given(proven)
+    setAnswer(undefined)
+    setError(undefined)
+  }
+  const prove = async (password: string) => {
+    try {
+      await post('/session/proof', { password })
+      close(true)
+    } catch (failure) {
+      setError(wordsOf(failure))
+    }
+  }
+  return (
+    <Dialog.Root open={answer !== undefined} onOpenChange={(open) => !open && close(false)}>
+      <Dialog.Portal>
+        <Dialog.Overlay className="fixed inset-0 z-40 bg-black/40" />
+        <Dialog.Content className="bg-next border-verdigris fixed top-1/4 left-1/2 z-50 w-[min(28rem,92vw)] -translate-x-1/2 border-l-4 p-5">
+          <Dialog.Title className="font-display text-18 mb-1 font-semibold">
+            Your password once more
+          </Dialog.Title>
+          <Dialog.Description className="text-quiet mb-4">
+            This changes who may see or do something here. What you give holds for ten minutes.
+          </Dialog.Description>
+          <form
+            className="space-y-3"
+            onSubmit={(event) => {
+              event.preventDefault()
+              void prove(String(new FormData(event.currentTarget).get('again') ?? ''))
+            }}
+          >
+            <TextField
+              label="Password"
+              name="again"
+              type="password"
+              autoComplete="current-password"
+              required
+              autoFocus
+            />
+            <Said error={error} />
+            <p className="flex items-center gap-6">
+              <MainButton type="submit">Go on</MainButton>
+              <Act onClick={() => close(false)}>Leave it as it was</Act>
+            </p>
+          </form>
+        </Dialog.Content>
+      </Dialog.Portal>
+    </Dialog.Root>
+  )
+}
