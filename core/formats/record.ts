@@ -80,6 +80,11 @@ export function recordEntries(closure: readonly Entry[]): Entry[] {
   const kept = new Set([...own, ...keep].map((e) => e.id))
   return [...own, ...keep]
     .sort((a, b) => a.seq - b.seq)
-    .map((entry, i) => ({ ...entry, restsOn: entry.restsOn?.filter((id) => kept.has(id)), seq: i + 1 }))
+    .map((entry, i) => ({
+      ...entry,
+      receivedAt: entry.recordedAt,
+      restsOn: entry.restsOn?.filter((id) => kept.has(id)),
+      seq: i + 1,
+    }))
     .map((entry) => JSON.parse(JSON.stringify(entry)) as Entry)
 }

@@ -1,14 +1,25 @@
 /** A component whose code is fetched when it is first drawn: slips, viewers and sections that most visits never open. */
-import { lazy, Suspense, type ComponentType } from 'react'
+import { lazy, Suspense, useState, type ComponentType } from 'react'
 
-export function lazily<Props extends object>(
-  load: () => Promise<ComponentType<Props>>,
-): ComponentType<Props> {
-  const Loaded = lazy(async () => ({ default: (await load()) as ComponentType }))
-  const Lazily = (props: Props) => (
-    <Suspense fallback={null}>
-      <Loaded {...props} />
-    </Suspense>
-  )
-  return Lazily
+export type Lazily<Props> = ComponentType<Props> & {
+  /** Fetches its code ahead, where what is typed at once after opening it must not be lost. */
+  readonly ahead: () => void
+}
+
+export function lazily<Props extends object>(load: () => Promise<ComponentType<Props>>): Lazily<Props> {
+  let here: ComponentType<Props> | undefined
+  const fetched = async () => (here = await load())
+  const Loaded = lazy(async () => ({ default: (await fetched()) as ComponentType }))
+  const Component = (props: Props) => {
+    // What was drawn one way stays so until it goes: another would forget what was typed in it.
+    const [Here] = useState(() => here)
+    return Here ? (
+      <Here {...props} />
+    ) : (
+      <Suspense fallback={null}>
+        <Loaded {...props} />
+      </Suspense>
+    )
+  }
+  return Object.assign(Component, { ahead: () => void fetched().catch(() => undefined) })
 }

@@ -1,5 +1,5 @@
 /** One zone: its findings, a new finding, photographs, and a grade that a person sets. */
-import { useState } from 'react'
+import { useEffect, useState } from 'react'
 import { gradeTitle } from '#api/words/condition.ts'
 import type { EntryId, MachineId } from '#core/ids.ts'
 import type { ConditionView, ZoneRow } from '#core/views/condition.ts'
@@ -23,6 +23,7 @@ export function ZonePanel({
   zone: ZoneRow
   onPhoto: (entry: string) => void
 }) {
+  useEffect(() => FindingForm.ahead(), [])
   const { me } = useSigned()
   const { send, error, busy } = useSend()
   const [slip, setSlip] = useState<'finding' | 'not reached' | 'grade'>()

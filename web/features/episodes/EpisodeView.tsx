@@ -54,6 +54,9 @@ function Working({ view, waiting }: { view: EpisodeView; waiting: readonly Waiti
   const { me } = useSigned()
   const { short } = useDates()
   const composer = useRef<ComposerHandle>(null)
+  useEffect(() => {
+    for (const slip of [ClosingSlip, StopSlip, OverrideSlip]) slip.ahead()
+  }, [])
   const [params, setParams] = useSearchParams()
   const [open, setOpen] = useState<Open>()
   const [side, setSide] = useState<'left' | 'right'>()
