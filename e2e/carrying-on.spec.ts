@@ -133,6 +133,9 @@ test('9 a machine’s whole record goes out and comes back into the empty collec
 
 test('a guest sees what is granted and nothing else', async ({ browser }) => {
   const guest = await signIn(browser, 'ferry.office')
+  // One machine is granted: they land on it, and a list that is asked for holds nothing else.
+  await expect(guest.getByRole('region', { name: 'Rating plate' })).toContainText('Brasket 7')
+  await guest.goto(`${demo()}/collection?sort=number`)
   await expect(guest.getByRole('heading', { name: 'What you may see' })).toBeVisible()
   await expect(guest.getByRole('row')).toHaveCount(2) // head and the till
   await guest.getByRole('row').filter({ hasText: 'Brasket 7' }).click()

@@ -6,7 +6,7 @@ import type {
   SelectHTMLAttributes,
   TextareaHTMLAttributes,
 } from 'react'
-import { useId } from 'react'
+import { useEffect, useId, useRef, useState } from 'react'
 
 export function Field({
   label,
@@ -131,8 +131,22 @@ export function Slip({
   children: ReactNode
   onClose: () => void
 }) {
+  const slip = useRef<HTMLElement>(null)
+  // Whatever opened it has the focus again once it is gone, unless something else has taken it meanwhile.
+  const [opener] = useState(() => document.activeElement)
+  useEffect(() => {
+    const here = slip.current
+    return () => {
+      if (
+        opener instanceof HTMLElement &&
+        (here?.contains(document.activeElement) || document.activeElement === document.body)
+      )
+        queueMicrotask(() => opener.isConnected && opener.focus())
+    }
+  }, [opener])
   return (
     <section
+      ref={slip}
       aria-label={title}
       className="bg-next border-verdigris my-2 border-l-4 p-4"
       onKeyDown={(event) => {

@@ -12,6 +12,7 @@ import { get, wordsOf } from '#web/app/http.ts'
 import { useDates } from '#web/app/session.tsx'
 import { Act } from '#web/ui/Forms.tsx'
 import { StatusMark } from '#web/ui/Marks.tsx'
+import { TabRow } from '#web/ui/TabRow.tsx'
 import { BatchAct } from './BatchAct.tsx'
 import { StandingCell } from './StandingCell.tsx'
 
@@ -57,31 +58,23 @@ export function View() {
       </div>
       <Outcome outcome={view.outcome} />
       <BatchAct view={view} chosen={chosen} onChosen={setChosen} />
-      <div
-        role="tablist"
-        aria-label="What the units stand against"
-        className="noprint border-hair flex gap-6 border-b"
+      <TabRow
+        label="What the units stand against"
+        tabs={[
+          { key: 'functions', name: 'Units and functions' },
+          { key: 'findings', name: 'Units and findings' },
+        ]}
+        value={against}
+        onChange={(key) => setParams(key === 'functions' ? {} : { against: key }, { replace: true })}
       >
-        {(['functions', 'findings'] as const).map((a) => (
-          <button
-            key={a}
-            type="button"
-            role="tab"
-            aria-selected={against === a}
-            className={`border-b-[3px] pb-1 ${against === a ? 'border-verdigris font-bold' : 'hover:border-line border-transparent'}`}
-            onClick={() => setParams(a === 'functions' ? {} : { against: a }, { replace: true })}
-          >
-            {a === 'functions' ? 'Units and functions' : 'Units and findings'}
-          </button>
-        ))}
-      </div>
-      <Grid view={view} against={against} chosen={chosen} onToggle={toggle} />
-      {against === 'functions' && (
-        <p className="text-13 text-quiet">
-          Full bar: works. Half: partly or now and then. Foot line: fails. Nothing: never tested. Outline: was
-          so, touched since. Dots: only said.
-        </p>
-      )}
+        <Grid view={view} against={against} chosen={chosen} onToggle={toggle} />
+        {against === 'functions' && (
+          <p className="text-13 text-quiet">
+            Full bar: works. Half: partly or now and then. Foot line: fails. Nothing: never tested. Outline:
+            was so, touched since. Dots: only said.
+          </p>
+        )}
+      </TabRow>
     </main>
   )
 }

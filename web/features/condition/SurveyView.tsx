@@ -17,6 +17,7 @@ import { CompareDates } from './CompareDates.tsx'
 import { GradeFacts } from './GradeFacts.tsx'
 import { GradeLine } from '#web/ui/GradeLine.tsx'
 import { lazily } from '#web/ui/lazily.tsx'
+import { TabRow } from '#web/ui/TabRow.tsx'
 import { SecondOpinion } from './SecondOpinion.tsx'
 import { ZoneBoard } from './ZoneBoard.tsx'
 import { ZonePanel } from './ZonePanel.tsx'
@@ -24,6 +25,12 @@ import { ZonePanel } from './ZonePanel.tsx'
 const PhotoViewer = lazily(async () => (await import('#web/ui/photos/PhotoViewer.tsx')).PhotoViewer)
 
 const parts = ['board', 'over time', 'two dates', 'second opinion'] as const
+const partNames: Readonly<Record<(typeof parts)[number], string>> = {
+  board: 'Zone by zone',
+  'over time': 'Over time',
+  'two dates': 'Two dates',
+  'second opinion': 'Second opinion',
+}
 
 export function View() {
   const { id = '' } = useParams()
@@ -59,42 +66,25 @@ export function View() {
     <main className="flex-1 space-y-3 p-4 pb-16">
       <StripPlate plate={view.plate} to={`/machines/${view.machine}?show=condition`} />
       <Head view={view} />
-      <div
-        role="tablist"
-        aria-label="Parts of the survey"
-        className="border-hair flex flex-wrap gap-x-6 border-b"
+      <TabRow
+        label="Parts of the survey"
+        tabs={parts.map((key) => ({ key, name: partNames[key] }))}
+        value={part}
+        onChange={(key) => set({ part: key === 'board' ? undefined : key })}
       >
-        {parts.map((p) => (
-          <button
-            key={p}
-            type="button"
-            role="tab"
-            aria-selected={part === p}
-            className={`border-b-[3px] pb-1.5 ${part === p ? 'border-verdigris font-bold' : 'hover:border-line border-transparent'}`}
-            onClick={() => set({ part: p === 'board' ? undefined : p })}
-          >
-            {p === 'board'
-              ? 'Zone by zone'
-              : p === 'over time'
-                ? 'Over time'
-                : p === 'two dates'
-                  ? 'Two dates'
-                  : 'Second opinion'}
-          </button>
-        ))}
-      </div>
-      {part === 'board' && (
-        <Board
-          view={view}
-          chosen={params.get('zone') ?? undefined}
-          onZone={(name) => set({ zone: name })}
-          photo={params.get('photo') ?? undefined}
-          onPhoto={(entry) => set({ photo: entry })}
-        />
-      )}
-      {part === 'over time' && <GradeLine history={view.history} now={view.now} />}
-      {part === 'two dates' && <CompareDates view={view} from={from} to={to} onDates={set} />}
-      {part === 'second opinion' && <SecondOpinion view={view} />}
+        {part === 'board' && (
+          <Board
+            view={view}
+            chosen={params.get('zone') ?? undefined}
+            onZone={(name) => set({ zone: name })}
+            photo={params.get('photo') ?? undefined}
+            onPhoto={(entry) => set({ photo: entry })}
+          />
+        )}
+        {part === 'over time' && <GradeLine history={view.history} now={view.now} />}
+        {part === 'two dates' && <CompareDates view={view} from={from} to={to} onDates={set} />}
+        {part === 'second opinion' && <SecondOpinion view={view} />}
+      </TabRow>
     </main>
   )
 }

@@ -48,7 +48,7 @@ export function View() {
 }
 
 const typing = (target: EventTarget | null) =>
-  target instanceof HTMLElement && /^(INPUT|TEXTAREA|SELECT|BUTTON|A)$/.test(target.tagName)
+  target instanceof HTMLElement && /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName)
 
 function Working({ view, waiting }: { view: EpisodeView; waiting: readonly Waiting[] }) {
   const { me } = useSigned()

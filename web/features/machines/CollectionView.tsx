@@ -1,6 +1,6 @@
 /** The collection: every machine, dense, filtered by words, with its lifeline in one lane. */
 import { useRef, useState } from 'react'
-import { Link, useNavigate, useSearchParams } from 'react-router'
+import { Navigate, Link, useNavigate, useSearchParams } from 'react-router'
 import {
   listColumns,
   listFilters,
@@ -48,6 +48,10 @@ export function View() {
   ] as [string, string][]).toString()
   const machines = useListHead(search)
 
+  // A list of one tells a guest nothing: they land on their machine.
+  const [only] = machines.machines
+  const lands = me.role === 'guest' && search === '' && machines.total === 1
+
   const change = (edit: (next: URLSearchParams) => void) => {
     const next = new URLSearchParams(params)
     edit(next)
@@ -64,6 +68,7 @@ export function View() {
     )
   const guest = me.role === 'guest'
   const narrowed = q !== '' || filters.length > 0
+  if (lands && only) return <Navigate to={`/machines/${only.id}`} replace />
   return (
     <main className="flex h-[calc(100dvh-44px-var(--ring,0px)-var(--told,0px))] flex-col gap-2 p-4 pb-0">
       <div className="flex items-end justify-between gap-6">

@@ -14,6 +14,7 @@ import { Act, MainButton, PlainButton, Said, Slip, TextField } from '#web/ui/For
 import { Lifeline } from '#web/ui/Lifeline.tsx'
 import { StatusMark, statusTone } from '#web/ui/Marks.tsx'
 import { FullPlate } from '#web/ui/Plate.tsx'
+import { TabRow } from '#web/ui/TabRow.tsx'
 import { sections } from './sections.ts'
 import { SectionBody } from './SectionBody.tsx'
 
@@ -145,40 +146,33 @@ export function View() {
           they are met in an episode: “test paper feed pass”, “out R12”.
         </p>
       )}
-      <div className="border-hair flex flex-wrap items-end justify-between gap-x-6 gap-y-2 border-b">
-        <div role="tablist" aria-label="More about this machine" className="flex flex-wrap gap-x-3.5">
-          {sections(view, me.role).map((s) => (
-            <button
-              key={s.key}
-              type="button"
-              role="tab"
-              aria-selected={section === s.key}
-              className={`border-b-[3px] pb-1.5 ${section === s.key ? 'border-verdigris font-bold' : 'border-transparent hover:border-line'}`}
-              onClick={() => show(s.key)}
-            >
-              {s.name} <span className={section === s.key ? '' : 'text-quiet'}>{s.fact}</span>
+      <TabRow
+        label="More about this machine"
+        tabs={sections(view, me.role)}
+        value={section}
+        onChange={show}
+        beside={
+          dated || asOf ? (
+            <label className="ml-auto flex items-center gap-2 pb-1">
+              <span className="text-13 text-quiet">As of</span>
+              <input
+                type="date"
+                autoFocus={dated}
+                className="field num h-8 w-36"
+                value={asOf}
+                max={when.now.slice(0, 10)}
+                onChange={(e) => setAsOf(e.target.value)}
+              />
+            </label>
+          ) : (
+            <button type="button" className="act ml-auto pb-1.5" onClick={() => setDated(true)}>
+              As of a day
             </button>
-          ))}
-        </div>
-        {dated || asOf ? (
-          <label className="ml-auto flex items-center gap-2 pb-1">
-            <span className="text-13 text-quiet">As of</span>
-            <input
-              type="date"
-              autoFocus={dated}
-              className="field num h-8 w-36"
-              value={asOf}
-              max={when.now.slice(0, 10)}
-              onChange={(e) => setAsOf(e.target.value)}
-            />
-          </label>
-        ) : (
-          <button type="button" className="act ml-auto pb-1.5" onClick={() => setDated(true)}>
-            As of a day
-          </button>
-        )}
-      </div>
-      <SectionBody view={view} section={section} />
+          )
+        }
+      >
+        <SectionBody view={view} section={section} />
+      </TabRow>
     </main>
   )
 }

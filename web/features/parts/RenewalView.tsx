@@ -14,6 +14,7 @@ import { Act } from '#web/ui/Forms.tsx'
 import { PinCrop } from '#web/ui/photos/PinCrop.tsx'
 import { RuledTable } from '#web/ui/RuledTable.tsx'
 import { lazily } from '#web/ui/lazily.tsx'
+import { TabRow } from '#web/ui/TabRow.tsx'
 import { AddPositions } from './AddPositions.tsx'
 import { RenewalAside } from './RenewalAside.tsx'
 import { RenewalSlip } from './RenewalSlip.tsx'
@@ -69,99 +70,93 @@ export function View() {
         <p className="mb-3">
           {`By the house’s school, “${view.school}”: ${inSet.length} of ${count(view.rows.length, 'position')} belong to the set; ${done.length} done, ${checked.length} of them verified.`}
         </p>
-        <div
-          role="tablist"
-          aria-label="Kind of part"
-          className="border-hair mb-2 flex flex-wrap gap-x-5 border-b"
+        <TabRow
+          label="Kind of part"
+          tabs={view.kinds.map((k) => ({ key: k.kind, name: k.kind, fact: k.count }))}
+          value={view.kind}
+          onChange={(kind) => setParams({ kind }, { replace: true })}
         >
-          {view.kinds.map((k) => (
-            <button
-              key={k.kind}
-              type="button"
-              role="tab"
-              aria-selected={k.kind === view.kind}
-              className={`border-b-[3px] pb-1 ${k.kind === view.kind ? 'border-verdigris font-bold' : 'hover:border-line border-transparent'}`}
-              onClick={() => setParams({ kind: k.kind }, { replace: true })}
-            >
-              {k.kind} <span className="text-quiet">{k.count}</span>
-            </button>
-          ))}
-        </div>
-        {view.rows.length === 0 && (
-          <p className="py-2">
-            No kind of part sits on this machine more than once by its sheet. Add its positions as you look at
-            the board.
-          </p>
-        )}
-        <RuledTable
-          label="Map"
-          heads={['', ...specSources.map((s) => sourceWords[s]), 'Sheet', 'In the set', 'Done', 'Verified']}
-        >
-          {view.rows.map((r) => (
-            <Fragment key={r.position}>
-              <tr className={`border-hair border-b align-baseline ${r.because ? '' : 'text-quiet'}`}>
-                <th scope="row" className="py-1.5 pr-4 text-left">
-                  <span className="flex items-center gap-2">
-                    <button
-                      type="button"
-                      className="num act"
-                      aria-expanded={open === r.position}
-                      onClick={() => setOpen(open === r.position ? undefined : r.position)}
-                    >
-                      {r.position}
-                    </button>
-                    {r.pins.slice(-1).map((pin) => (
-                      <PinCrop
-                        key={pin.photo}
-                        machine={view.machine.id}
-                        pin={pin}
-                        label={`${r.position} on its photograph`}
-                        px={36}
-                        onOpen={() => setPhoto(pin.photo)}
-                      />
-                    ))}
-                  </span>
-                </th>
-                {specSources.map((s) => (
-                  <td key={s} className="num pr-4 whitespace-nowrap">
-                    {said(r.said[s]) || <span className="text-quiet">–</span>}
-                  </td>
-                ))}
-                <td className="num text-quiet pr-4 whitespace-nowrap">{said(r.sheet)}</td>
-                <td className="pr-4">
-                  {r.because ? becauseWords[r.because] : 'stays'}
-                  {r.trouble && <span className="text-copper block font-bold">{troubleWords(r)}</span>}
-                </td>
-                <td className="pr-4">
-                  {r.done ? (
-                    <Link className="hover:underline" to={`/parts/${r.done.part}`}>
-                      {r.done.label}, {short(r.done.at)}
-                    </Link>
-                  ) : (
-                    ''
-                  )}
-                </td>
-                <td>
-                  {r.done ? `${r.verified.length} of ${wanted(r).length}` : ''}
-                  {r.done && wanted(r).some((v) => !r.verified.includes(v)) && (
-                    <span className="text-copper block">
-                      {wanted(r)
-                        .filter((v) => !r.verified.includes(v))
-                        .join(', ')}
+          {view.rows.length === 0 && (
+            <p className="py-2">
+              No kind of part sits on this machine more than once by its sheet. Add its positions as you look
+              at the board.
+            </p>
+          )}
+          <RuledTable
+            label="Map"
+            heads={['', ...specSources.map((s) => sourceWords[s]), 'Sheet', 'In the set', 'Done', 'Verified']}
+          >
+            {view.rows.map((r) => (
+              <Fragment key={r.position}>
+                <tr className={`border-hair border-b align-baseline ${r.because ? '' : 'text-quiet'}`}>
+                  <th scope="row" className="py-1.5 pr-4 text-left">
+                    <span className="flex items-center gap-2">
+                      <button
+                        type="button"
+                        className="num act"
+                        aria-expanded={open === r.position}
+                        onClick={() => setOpen(open === r.position ? undefined : r.position)}
+                      >
+                        {r.position}
+                      </button>
+                      {r.pins.slice(-1).map((pin) => (
+                        <PinCrop
+                          key={pin.photo}
+                          machine={view.machine.id}
+                          pin={pin}
+                          label={`${r.position} on its photograph`}
+                          px={36}
+                          onOpen={() => setPhoto(pin.photo)}
+                        />
+                      ))}
                     </span>
-                  )}
-                </td>
-              </tr>
-              {open === r.position && (
-                <tr>
-                  <td colSpan={8}>
-                    <RenewalSlip row={r} view={view} onPhoto={setPhoto} onClose={() => setOpen(undefined)} />
+                  </th>
+                  {specSources.map((s) => (
+                    <td key={s} className="num pr-4 whitespace-nowrap">
+                      {said(r.said[s]) || <span className="text-quiet">–</span>}
+                    </td>
+                  ))}
+                  <td className="num text-quiet pr-4 whitespace-nowrap">{said(r.sheet)}</td>
+                  <td className="pr-4">
+                    {r.because ? becauseWords[r.because] : 'stays'}
+                    {r.trouble && <span className="text-copper block font-bold">{troubleWords(r)}</span>}
+                  </td>
+                  <td className="pr-4">
+                    {r.done ? (
+                      <Link className="hover:underline" to={`/parts/${r.done.part}`}>
+                        {r.done.label}, {short(r.done.at)}
+                      </Link>
+                    ) : (
+                      ''
+                    )}
+                  </td>
+                  <td>
+                    {r.done ? `${r.verified.length} of ${wanted(r).length}` : ''}
+                    {r.done && wanted(r).some((v) => !r.verified.includes(v)) && (
+                      <span className="text-copper block">
+                        {wanted(r)
+                          .filter((v) => !r.verified.includes(v))
+                          .join(', ')}
+                      </span>
+                    )}
                   </td>
                 </tr>
-              )}
-            </Fragment>
-          ))}
-        </RuledTable>
+                {open === r.position && (
+                  <tr>
+                    <td colSpan={8}>
+                      <RenewalSlip
+                        row={r}
+                        view={view}
+                        onPhoto={setPhoto}
+                        onClose={() => setOpen(undefined)}
+                      />
+                    </td>
+                  </tr>
+                )}
+              </Fragment>
+            ))}
+          </RuledTable>
+        </TabRow>
         <p className="mt-3 flex flex-wrap gap-5">
           <Act onClick={() => setSlip(slip === 'add' ? undefined : 'add')}>Add positions to the map</Act>
           {view.teaches && view.teaches.learned.length > 0 && (
