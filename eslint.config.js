@@ -71,4 +71,9 @@ export default tseslint.config(
       },
     },
   },
+  {
+    files: ['{core,api,server,web}/**/*.{ts,tsx}'],
+    ignores: ['**/*.test.{ts,tsx}'],
+    rules: { 'max-lines': ['error', 350] },
+  },
 )

@@ -3,7 +3,7 @@ import { gradeWords, type Grade, type GradeReason } from '#core/condition/grade.
 import type { ChainGap, Contradiction } from '#core/provenance/chain.ts'
 import type { DatedPart, DateDoubt, PlateRemark } from '#core/parts/datecodes.ts'
 import { weekOfYear, yearOfWeek } from '#core/parts/datecodes.ts'
-import type { FindingRow } from '#core/views/condition.ts'
+import type { FindingRow } from '#core/views/condition-shape.ts'
 
 /** "2 Fair", or what is missing for one. */
 export const gradeTitle = (grade: number | undefined): string =>

@@ -1,6 +1,6 @@
 /** The sentence beside a working status, and the words of standings and conclusions. */
 import type { Bracket, ChangeSummary } from '#core/views/rows.ts'
-import type { FunctionRow, StatusView } from '#core/views/machine.ts'
+import type { FunctionRow, StatusView } from '#core/views/machine-shape.ts'
 import { dayWords, shortDay } from './dates.ts'
 import { resultWords } from './entries.ts'
 import { capital, count, list, sentence } from './lists.ts'

@@ -2,7 +2,7 @@
 import type { MachineId } from '#core/ids.ts'
 import type { Body } from '#core/history/bodies/index.ts'
 import { gone, inStore, type Place } from '#core/place.ts'
-import { leg, met, takeSlot } from './parts.ts'
+import { leg, met, takeSlot } from './part-words.ts'
 import { takeName } from './read.ts'
 import { done, wrong, type Effect, type Parsed, type Scene } from './types.ts'
 

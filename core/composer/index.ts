@@ -3,7 +3,8 @@ import { precautions } from '#core/history/bodies/precaution.ts'
 import { findingKinds } from '#core/history/bodies/condition.ts'
 import { isPoint, type Instant, type Interval } from '#core/quantity/time.ts'
 import { parseBack, parseEmpty, parseFate } from './fate.ts'
-import { parseIn, parseLend, parseOut, parseSwap } from './parts.ts'
+import { parseIn, parseOut, parseSwap } from './parts.ts'
+import { parseLend } from './lend.ts'
 import { parseHealth } from './health.ts'
 import { parseUse } from './lots.ts'
 import { parseGrid, parseHealthy, parseReading } from './measure.ts'
@@ -14,23 +15,17 @@ import { parseTest } from './tests.ts'
 import { goesPast, ownersWord, parseDone } from './checks.ts'
 import { wrong, type ComposerTools, type Parsed, type Scene } from './types.ts'
 import { parseEvidence, parseFinding } from './survey.ts'
+import { parseAdjust, parseVerify, parseWork, workVerbs } from './work.ts'
+import { parseAnswer, parseAsk, parseJot, parseNote } from './said.ts'
 import {
-  parseAdjust,
-  parseAnswer,
-  parseAsk,
   parseConnection,
   parseFastening,
   parseHazard,
-  parseJot,
-  parseNote,
   parseOver,
   parsePower,
   parseStop,
-  parseVerify,
   parseWait,
-  parseWork,
-  workVerbs,
-} from './work.ts'
+} from './bench.ts'
 import type { ComposerContext } from '#core/composer/context.ts'
 
 export type { ComposerTools, Effect, LookedUp, Parsed, ParsedEntry, Problem } from './types.ts'

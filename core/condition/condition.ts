@@ -1,6 +1,6 @@
 /** The condition of a machine at any date: zones, grades with the findings that made them, appearance, completeness, what would lift it. */
 import type { MachineState, World } from '#core/history/world.ts'
-import { positionsOf, sheetOf } from '#core/history/world.ts'
+import { positionsOf, sheetOf } from '#core/history/layout.ts'
 import { contentsOf } from '#core/history/presence.ts'
 import type { Instant } from '#core/quantity/time.ts'
 import { policyNumber } from '#core/history/policy.ts'

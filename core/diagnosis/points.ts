@@ -1,6 +1,7 @@
 /** Test points: what should be read there, what was read, and how far that is from when the machine was healthy. */
 import type { EntryId } from '#core/ids.ts'
-import { sheetOf, type MachineState, type ReadingState, type World } from '#core/history/world.ts'
+import { sheetOf } from '#core/history/layout.ts'
+import { type MachineState, type ReadingState, type World } from '#core/history/world.ts'
 import { withinTolerance, type Quantity } from '#core/quantity/quantity.ts'
 import type { Instant } from '#core/quantity/time.ts'
 import type { TestPoint } from '#core/type/sheet.ts'

@@ -13,14 +13,8 @@ import {
 import type { TestResult } from './bodies/test.ts'
 import { isConclusive } from './standing.ts'
 import { gearProved, voidReason } from './void.ts'
-import {
-  functionsOf,
-  positionsOf,
-  type MachineState,
-  type Step,
-  type TestRecord,
-  type World,
-} from './world.ts'
+import { functionsOf, positionsOf } from './layout.ts'
+import { type MachineState, type Step, type TestRecord, type World } from './world.ts'
 
 export type Verdict =
   | 'cause shown'

@@ -9,15 +9,8 @@ import type { LotId, MachineId, PartId } from '#core/ids.ts'
 import { homesIn } from '#core/history/homes.ts'
 import type { Place } from '#core/place.ts'
 import type { SheetPosition } from '#core/type/sheet.ts'
-import {
-  functionsOf,
-  positionsOf,
-  withOwn,
-  type LotState,
-  type MachineState,
-  type PartState,
-  type World,
-} from './world.ts'
+import { withOwn } from './layout.ts'
+import { type LotState, type MachineState, type PartState, type World } from './world.ts'
 import type { Statement } from './versions.ts'
 
 type Unlocked<T> =
@@ -225,5 +218,3 @@ export function around(world: WorldDraft, place: Place): Surroundings {
 export function noteInterval(machine: MachineDraft, entry: Statement) {
   if (entry.happenedAt.earliest !== entry.happenedAt.latest) machine.fuzzy = true
 }
-
-export { functionsOf, positionsOf }

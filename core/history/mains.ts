@@ -1,7 +1,8 @@
 /** What sits at the mains: positions whose sheet gives them a safety class. */
 import type { Place } from '#core/place.ts'
 import { machineAround } from './presence.ts'
-import { positionsOf, type MachineState, type World } from './world.ts'
+import { positionsOf } from './layout.ts'
+import { type MachineState, type World } from './world.ts'
 
 /** Whether a machine's sheet says that a position sits across the mains or between mains and earth. */
 export const isMainsPosition = (

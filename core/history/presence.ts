@@ -1,13 +1,8 @@
 /** What a machine's positions hold, walked from its sheet; what is missing, what is off. */
 import { sortKey, type Instant } from '#core/quantity/time.ts'
 import { partAsFound, type PartId } from '#core/ids.ts'
-import {
-  positionsOf,
-  type Content,
-  type MachineState,
-  type PartState,
-  type World,
-} from '#core/history/world.ts'
+import { positionsOf } from '#core/history/layout.ts'
+import { type Content, type MachineState, type PartState, type World } from '#core/history/world.ts'
 import type { SheetPosition } from '#core/type/sheet.ts'
 import { inAssembly, inMachine, placeKey, type Place } from '#core/place.ts'
 

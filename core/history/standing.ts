@@ -12,14 +12,8 @@ import {
 } from './changes.ts'
 import { cleanStartsNeeded, houseLuckLevel, luckOfCleanRun } from './intermittent.ts'
 import { voidReason, type VoidReason } from './void.ts'
-import {
-  functionsOf,
-  positionsOf,
-  type ClaimState,
-  type MachineState,
-  type TestRecord,
-  type World,
-} from './world.ts'
+import { functionsOf, positionsOf } from './layout.ts'
+import { type ClaimState, type MachineState, type TestRecord, type World } from './world.ts'
 
 export type StandingWord =
   | 'blocked'

@@ -2,14 +2,9 @@
 import type { EntryId, GearId } from '#core/ids.ts'
 import type { SheetFunction } from '#core/type/sheet.ts'
 import type { Statement } from './versions.ts'
-import {
-  functionsOf,
-  type GearState,
-  type MachineState,
-  type QuestionState,
-  type TestRecord,
-  type World,
-} from './world.ts'
+import { functionsOf } from './layout.ts'
+import { type GearState } from './house-state.ts'
+import { type MachineState, type QuestionState, type TestRecord, type World } from './world.ts'
 
 export type VoidReason =
   | { readonly why: 'gear unfit'; readonly gear: GearId; readonly name: string; readonly said: Statement }

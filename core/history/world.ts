@@ -1,29 +1,35 @@
 /** What the fold leaves behind: the state of everything the given entries speak of. Readonly once the fold is done. */
-import type { ArrivalState, ConditionState } from '#core/history/condition-state.ts'
+import type { Statement } from './versions.ts'
+import type { TestResult } from './bodies/test.ts'
+import type { BodyOf } from './bodies/index.ts'
+import type { Target, Reach } from './bodies/change.ts'
 import type {
+  PartId,
   EntryId,
-  GearId,
+  MachineId,
+  TypeId,
+  PartyId,
   HouseId,
   LotId,
-  MachineId,
+  GearId,
   MethodId,
-  PartId,
-  PartyId,
-  TypeId,
 } from '#core/ids.ts'
 import type { Place } from '#core/place.ts'
+import type { Quantity, Money } from '#core/quantity/quantity.ts'
 import type { Instant } from '#core/quantity/time.ts'
-import type { Money, Quantity } from '#core/quantity/quantity.ts'
-import type { SheetFunction, SheetPosition, TypeSheet } from '#core/type/sheet.ts'
-import type { Authority } from './bodies/rule.ts'
-import type { BodyOf } from './bodies/index.ts'
-import type { Health } from './bodies/part.ts'
-import type { LegalStatus, Purpose } from './bodies/machine.ts'
-import type { Reach, Target } from './bodies/change.ts'
-import type { TestResult } from './bodies/test.ts'
-import type { Recipe } from './bodies/method.ts'
 import type { Precaution } from './bodies/precaution.ts'
-import type { Statement } from './versions.ts'
+import type { LegalStatus, Purpose } from './bodies/machine.ts'
+import type { SheetFunction, SheetPosition } from '#core/type/sheet.ts'
+import type { ConditionState, ArrivalState } from '#core/history/condition-state.ts'
+import type { Health } from './bodies/part.ts'
+import type {
+  GearState,
+  MethodState,
+  PartyState,
+  TypeState,
+  AuthorisationState,
+  GrantState,
+} from './house-state.ts'
 
 export interface TestRecord {
   readonly entry: Statement
@@ -57,11 +63,13 @@ export interface HazardState {
   readonly barsPower: boolean
   readonly cleared?: Statement | undefined
 }
+
 export interface QuestionState {
   readonly entry: Statement
   readonly words: string
   readonly answer?: Statement | undefined
 }
+
 export interface EpisodeState {
   readonly id: EntryId
   readonly machine: MachineId
@@ -74,6 +82,7 @@ export interface EpisodeState {
   readonly lie: string
   readonly closed?: Statement | undefined
 }
+
 export interface FastenerCount {
   readonly size: string
   readonly off: number
@@ -81,6 +90,7 @@ export interface FastenerCount {
   readonly cups: readonly string[]
   readonly whats: readonly string[]
 }
+
 export interface ReadingState {
   readonly entry: Statement
   readonly point: string
@@ -90,6 +100,7 @@ export interface ReadingState {
   readonly load?: string | undefined
   readonly instrument?: string | undefined
 }
+
 export interface WaitState {
   readonly entry: Statement
   readonly what: string
@@ -98,6 +109,7 @@ export interface WaitState {
   /** Somebody ended it. */
   readonly over?: Statement | undefined
 }
+
 /** Something a person did or saw so that work could go on, and how often the machine had been powered up by then. */
 export interface PrecautionState {
   readonly entry: Statement
@@ -106,6 +118,7 @@ export interface PrecautionState {
   readonly words?: string | undefined
   readonly powerUps: number
 }
+
 export interface JotState {
   readonly entry: Statement
   readonly words: string
@@ -113,12 +126,14 @@ export interface JotState {
   /** Entries that it became; undefined while nobody has sorted it. */
   readonly into?: readonly EntryId[] | undefined
 }
+
 export interface ClaimState {
   readonly entry: Statement
   readonly says: 'works' | 'fails' | 'not said'
   readonly words: string
   readonly fn?: string | undefined
 }
+
 export interface LoanState {
   readonly entry: Statement
   readonly part: PartId
@@ -226,6 +241,7 @@ export interface LotPlace {
   readonly about: boolean
   readonly counted?: Statement | undefined
 }
+
 export interface LotState {
   readonly id: LotId
   readonly said?: Statement | undefined
@@ -253,6 +269,7 @@ export interface LotState {
     readonly for?: MachineId | undefined
   }[]
 }
+
 export interface ReservationState {
   readonly entry: Statement
   readonly machine: MachineId
@@ -261,52 +278,6 @@ export interface ReservationState {
   readonly lot?: LotId | undefined
   /** How many are still kept: 1 for a part. */
   readonly n: number
-  readonly until?: Instant | undefined
-}
-
-export interface GearState {
-  readonly id: GearId
-  readonly name: string
-  readonly gearKind: string
-  readonly attributes: Readonly<Record<string, string>>
-  readonly limits?: string | undefined
-  readonly proved: readonly Statement[]
-  readonly unfit: readonly Statement[]
-}
-
-export interface MethodState {
-  readonly id: MethodId
-  readonly recipe: Recipe
-  readonly said: Statement
-  readonly versions: readonly Statement[]
-  readonly verdicts: readonly Statement[]
-}
-
-export interface PartyState {
-  readonly id: PartyId
-  readonly name: string
-  readonly initials: string
-  readonly sort: 'person' | 'organisation'
-  readonly roles: readonly string[]
-}
-export interface TypeState {
-  readonly id: TypeId
-  readonly sheet: TypeSheet
-  readonly version: number
-  readonly said: Statement
-  readonly versions: readonly Statement[]
-}
-export interface AuthorisationState {
-  readonly entry: Statement
-  readonly party: PartyId
-  readonly authority: Authority
-  readonly until?: Instant | undefined
-}
-export interface GrantState {
-  readonly entry: Statement
-  readonly party: PartyId
-  readonly machine: MachineId
-  readonly from?: Instant | undefined
   readonly until?: Instant | undefined
 }
 
@@ -336,28 +307,3 @@ export interface World {
   readonly loans: readonly LoanState[]
   readonly now: Instant
 }
-
-/** The functions a machine has: its type's, then those it met itself. */
-export function functionsOf(world: World, machine: MachineState): readonly SheetFunction[] {
-  const sheet = sheetOf(world, machine)
-  if (machine.metFunctions.length === 0) return sheet?.functions ?? []
-  const own = machine.metFunctions.filter((m) => !sheet?.functions.some((f) => f.name === m.name))
-  return [...(sheet?.functions ?? []), ...own]
-}
-
-export function positionsOf(world: World, machine: MachineState): readonly SheetPosition[] {
-  return withOwn(sheetOf(world, machine)?.positions, machine.metPositions)
-}
-
-/** A sheet's positions and those that a machine adds, the sheet's first. */
-export function withOwn(
-  sheet: readonly SheetPosition[] = [],
-  met: readonly SheetPosition[],
-): readonly SheetPosition[] {
-  if (met.length === 0) return sheet
-  const known = new Set(sheet.map((p) => p.designator))
-  return [...sheet, ...met.filter((m) => !known.has(m.designator) && known.add(m.designator))]
-}
-
-export const sheetOf = (world: World, machine: MachineState): TypeSheet | undefined =>
-  machine.type ? world.types.get(machine.type)?.sheet : undefined

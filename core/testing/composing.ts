@@ -1,7 +1,8 @@
 /** A composer over an invented terminal, for tests of core. */
 import { numberedId, type Teller } from '#core/testing/script.ts'
 import type { EntryId } from '#core/ids.ts'
-import { episodeView, lotContext, machineContext, partContext } from '#core/views/episode.ts'
+import { episodeView } from '#core/views/episode.ts'
+import { lotContext, machineContext, partContext } from '#core/views/contexts.ts'
 import type { TypeSheet } from '#core/type/sheet.ts'
 import type { World } from '#core/history/world.ts'
 import { parseLine, type LookedUp, type Parsed } from '#core/composer/index.ts'

@@ -1,7 +1,8 @@
 /** What the guided entry, the provenance and the identity of a machine show. */
 import type { EntryId, MachineId } from '#core/ids.ts'
 import type { BodyOf } from '#core/history/bodies/index.ts'
-import { sheetOf, type MachineState, type World } from '#core/history/world.ts'
+import { sheetOf } from '#core/history/layout.ts'
+import { type MachineState, type World } from '#core/history/world.ts'
 import { againstPlate, clusterOf, type Cluster, type PlateRemark } from '#core/parts/datecodes.ts'
 import { originalityOf, type Originality } from '#core/parts/originality.ts'
 import {
@@ -16,7 +17,8 @@ import { equalShares } from '#core/quantity/shares.ts'
 import type { Instant } from '#core/quantity/time.ts'
 import { saidNone } from './arrival-open.ts'
 import { labelsFor, partLabel, type Labels } from './labels.ts'
-import { machineLine, plateOf, type Plate } from './machine.ts'
+import { machineLine, plateOf } from './machine.ts'
+import { type Plate } from './machine-shape.ts'
 
 export const arrivalSteps = [
   'what it is',

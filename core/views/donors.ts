@@ -1,7 +1,8 @@
 /** What a machine lacks, and what could serve it: spares of the house and parts that sit in other machines. */
 import { conditionAt } from '#core/condition/condition.ts'
 import { machineStanding } from '#core/history/status.ts'
-import { positionsOf, type LotState, type MachineState, type World } from '#core/history/world.ts'
+import { positionsOf } from '#core/history/layout.ts'
+import { type LotState, type MachineState, type World } from '#core/history/world.ts'
 import { partAsFound, type PartId } from '#core/ids.ts'
 import { kindMatch } from '#core/parts/designations.ts'
 import type { Candidate, Donor, Need } from '#core/parts/donors.ts'

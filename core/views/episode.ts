@@ -1,37 +1,25 @@
 /** Everything the Episode view shows: the sheet, the tray, what stands in the way, and what the composer may complete. */
-import type { EntryId, MachineId, PartId, LotId, GearId } from '#core/ids.ts'
-import { type Interval, type Instant, instantToMs } from '#core/quantity/time.ts'
-import { type Plate, type StatusView, type FunctionRow, plateOf, statusView, functionRow } from './machine.ts'
+import type { EntryId, MachineId } from '#core/ids.ts'
+import type { Interval, Instant } from '#core/quantity/time.ts'
+import type { Plate, StatusView, FunctionRow } from './machine-shape.ts'
 import { type LogRow, type Bracket, bracketsOf, logRow, carriedPhotos } from './rows.ts'
 import type { Refit } from '#core/work/refit.ts'
 import type { WayInStep, SheetHazard } from '#core/type/sheet.ts'
 import type { WaitRow } from '#core/history/waits.ts'
 import { type CheckReport, type CheckName, checksOf, entriesOf, unmetOf } from '#core/work/checks/index.ts'
-import type {
-  ComposerContext,
-  SlotContext,
-  MachineContext,
-  PartContext,
-  LotContext,
-  PointContext,
-  MethodContext,
-} from '../composer/context.ts'
-import { type Labels, partLabel, machineNumber, placeLabel, lotLabel, labelsFor } from './labels.ts'
-import { type World, sheetOf, functionsOf, type MachineState } from '#core/history/world.ts'
-import { contentsOf, contentWord } from '#core/history/presence.ts'
-import { chargeEnded, factsOfPart } from '#core/parts/fit.ts'
-import { factsOfLot, fitFactsOfLot, reservationRow } from './lots.ts'
-import { lies } from '#core/parts/lots.ts'
+import type { ComposerContext } from '../composer/context.ts'
+import { type Labels, partLabel, placeLabel, machineNumber, labelsFor } from './labels.ts'
+import { type World, type MachineState } from '#core/history/world.ts'
+import { sheetOf, functionsOf } from '#core/history/layout.ts'
 import { machineStanding, trayOf, waitRows } from '#core/history/status.ts'
 import { voidTests, openQuestions } from '#core/history/void.ts'
+import { partContext, slotsOf, pointContexts, gridContexts, methodContexts, keptFrom } from './contexts.ts'
+import { plateOf, statusView, functionRow } from './machine.ts'
 import { refitOf, wayInShown } from './opening.ts'
 import { evidenceRows } from '#core/provenance/evidence.ts'
 import { conditionAt } from '#core/condition/condition.ts'
-import { policyNumber, findPolicyOption } from '#core/history/policy.ts'
+import { policyNumber } from '#core/history/policy.ts'
 import { consentsOf } from '#core/parts/ownership.ts'
-import { pointRows } from '#core/diagnosis/points.ts'
-import { gridStates } from '#core/diagnosis/grid.ts'
-import type { Statement } from '#core/history/versions.ts'
 
 export interface JotRow {
   readonly entry: EntryId
@@ -87,73 +75,6 @@ export interface EpisodeView {
   readonly context: ComposerContext
   readonly labels: Labels
   readonly now: Instant
-}
-
-export function slotsOf(world: World, id: MachineId): SlotContext[] {
-  const machine = world.machines.get(id)
-  if (!machine) return []
-  return contentsOf(world, machine).map(({ position, place, content, part }) => ({
-    position,
-    place,
-    ...(position.charged ? { chargeEnded: chargeEnded(world, machine, position.designator) } : {}),
-    content: contentWord(content),
-    part,
-    partLabel:
-      part && content !== 'unseen'
-        ? partLabel(world, part)
-        : part
-          ? `${position.designator} ${position.accepts}`
-          : undefined,
-    ...(part && world.parts.get(part)?.tag !== undefined ? { tag: world.parts.get(part)?.tag } : {}),
-    facts: part
-      ? world.parts.has(part)
-        ? factsOfPart(world, part)
-        : { partKind: position.accepts, attributes: {}, health: 'unknown', foundIn: position.designator }
-      : undefined,
-  }))
-}
-
-export function machineContext(world: World, id: MachineId): MachineContext | undefined {
-  const machine = world.machines.get(id)
-  return machine?.registered
-    ? { machine: id, number: machineNumber(machine), name: machine.name, slots: slotsOf(world, id) }
-    : undefined
-}
-
-/** A part as the composer knows it; undefined for one that was never placed. */
-export function partContext(world: World, id: PartId, seenFrom?: string): PartContext | undefined {
-  const state = world.parts.get(id)
-  if (!state?.place) return undefined
-  const home =
-    state.loan && !state.loan.closed
-      ? state.loan.home
-      : state.legs.findLast((l) => l.from.in.kind === 'machine' || l.from.in.kind === 'assembly')?.from
-  return {
-    id,
-    label: partLabel(world, id),
-    tag: state.tag,
-    place: state.place,
-    placeLabel: placeLabel(world, state.place, seenFrom),
-    facts: factsOfPart(world, id),
-    home,
-  }
-}
-
-export function lotContext(world: World, id: LotId): LotContext | undefined {
-  const lot = world.lots.get(id)
-  if (!lot?.said) return undefined
-  return {
-    ...factsOfLot(lot),
-    label: lotLabel(world, id),
-    tag: lot.tag,
-    facts: fitFactsOfLot(lot),
-    heaps: [...lot.places.values()]
-      .filter(lies)
-      .map(({ place, n }) => ({ place, n, label: placeLabel(world, place) })),
-    kept: world.reservations
-      .filter((r) => r.lot === id)
-      .map((r) => ({ machine: r.machine, label: reservationRow(world, r).label, n: r.n })),
-  }
 }
 
 /** The Episode view. `nextTag` is the next free bag tag of the house. Undefined for an episode the world does not know. */
@@ -312,63 +233,6 @@ export function episodeView(world: World, id: EntryId, nextTag: string): Episode
     labels: labelsFor(world, line),
     now: world.now,
   }
-}
-
-function pointContexts(world: World, machine: MachineState, mine: ReadonlySet<string>): PointContext[] {
-  return pointRows(world, machine).map(({ readings: _, last, drift: __, ...row }) => ({
-    ...row,
-    last: last && { ...last, here: mine.has(last.entry) },
-  }))
-}
-
-function gridContexts(world: World, machine: MachineState): ComposerContext['grids'] {
-  return Object.fromEntries(
-    functionsOf(world, machine).flatMap((fn) =>
-      fn.grid ? [[fn.name, [...gridStates(world, machine, fn).values()]]] : [],
-    ),
-  )
-}
-
-function methodContexts(world: World, machine: MachineState): MethodContext[] {
-  return [...world.methods.values()]
-    .map(({ id, recipe, verdicts }): MethodContext => {
-      const said = (verdict: string) =>
-        verdicts.filter(
-          (v) => v.body.kind === 'method' && v.body.what === 'verdict' && v.body.verdict === verdict,
-        ).length
-      const option = recipe.school ? findPolicyOption(world, machine, recipe.school.key) : undefined
-      const other =
-        recipe.school && option !== undefined && option !== recipe.school.option
-          ? { key: recipe.school.key, option }
-          : undefined
-      return {
-        id,
-        recipe,
-        schoolInForce: other,
-        verdicts: { good: said('good'), mixed: said('mixed'), bad: said('bad') },
-      }
-    })
-    .sort(
-      (a, b) =>
-        Number(a.schoolInForce !== undefined) - Number(b.schoolInForce !== undefined) ||
-        (a.recipe.name < b.recipe.name ? -1 : 1),
-    )
-}
-
-/** How long gear, instrument and cup stay as last used, ms. */
-const keptMs = 12 * 3_600_000
-
-function keptFrom(mine: readonly Statement[], now: Instant): ComposerContext['kept'] {
-  const recent = mine.filter((s) => instantToMs(now) - instantToMs(s.happenedAt.latest) < keptMs)
-  const gear = new Set<GearId>()
-  let instrument: string | undefined
-  let cup: string | undefined
-  for (const { body } of recent) {
-    if (body.kind === 'test') for (const id of body.gear) gear.add(id)
-    if (body.kind === 'reading') instrument = body.instrument
-    if (body.kind === 'fastening' && body.way === 'off' && body.cup) cup = body.cup
-  }
-  return { gear: [...gear], instrument, cup }
 }
 
 /** The latest trials that changed nothing, if they are as many as the house allows before people stop and think. */

@@ -3,27 +3,22 @@
  * price, value, other parties or internal notes; people as roles; another machine is "another machine of the house".
  * Everything shown is named here, one by one: what a view gains later is not shown until it is named too.
  */
-import type { Body } from '#core/history/bodies/index.ts'
-import type { NetChange } from '#core/history/changes.ts'
-import { machineStanding } from '#core/history/status.ts'
-import { guestBody } from '#core/history/sight.ts'
-import type { MachineState, World } from '#core/history/world.ts'
+import type { World, MachineState } from '#core/history/world.ts'
+import type { Place } from '#core/place.ts'
 import type { MachineId, PartyId } from '#core/ids.ts'
 import { machineAround } from '#core/history/presence.ts'
-import type { Place } from '#core/place.ts'
-import {
-  machineView,
-  type EpisodeRow,
-  type FunctionRow,
-  type MachineView,
-  type Plate,
-  type StatusView,
-} from './machine.ts'
 import type { PhotoRow } from './photos.ts'
-import type { MachineSummary } from './summary.ts'
-import { changeSummary, type ChangeSummary, type LogRow } from './rows.ts'
+import type { MachineView, EpisodeRow, FunctionRow } from './machine-shape.ts'
+import { type LogRow, type ChangeSummary, changeSummary } from './rows.ts'
+import { guestBody } from '#core/history/sight.ts'
+import type { Body } from '#core/history/bodies/index.ts'
+import { machineView } from './machine.ts'
+import { machineStanding } from '#core/history/status.ts'
+import type { NetChange } from '#core/history/changes.ts'
+import { guestPlate } from './guest-list.ts'
 
 const anotherMachine = 'another machine of the house'
+
 const withTheHouse = 'with the house'
 
 /** Where something is, in words for a guest; told by what the place is, never by how it is called. */
@@ -47,23 +42,6 @@ function placeForGuest(world: World, place: Place, machine: MachineId, viewer: P
       return withTheHouse
   }
 }
-
-export const guestPlate = (plate: Plate, owner: string): Plate => ({
-  name: plate.name,
-  number: plate.number,
-  entryNumber: plate.entryNumber,
-  typeId: plate.typeId,
-  typeName: plate.typeName,
-  revision: plate.revision,
-  serial: plate.serial,
-  mains: plate.mains,
-  made: plate.made,
-  weight: plate.weight,
-  owner,
-  legal: plate.legal,
-  purpose: plate.purpose,
-  stamps: plate.stamps,
-})
 
 const guestPhoto = (p: PhotoRow): PhotoRow => ({
   entry: p.entry,
@@ -319,38 +297,3 @@ const custodyOf = (machine: MachineState) =>
         ]
       : [],
   )
-
-const guestStatus = (s: StatusView): StatusView => ({
-  word: s.word,
-  because: s.because,
-  stand: s.stand,
-  of: s.of,
-  oldestProof: s.oldestProof,
-  missing: s.missing.map((m) => ({ position: m.position, partKind: m.partKind, where: m.where })),
-  off: s.off.map((o) => ({ position: o.position })),
-  changes: s.changes,
-  lastTest: s.lastTest,
-  notRun: s.notRun && { reason: '', at: s.notRun.at },
-})
-
-/** A summary as a guest's list shows it: plate and standing, nothing of other machines or of what waits inside the house. */
-export const guestSummary = (s: MachineSummary): MachineSummary => ({
-  id: s.id,
-  plate: guestPlate(s.plate, ''),
-  kind: s.kind,
-  maker: s.maker,
-  status: guestStatus(s.status),
-  strip: s.strip,
-  waits: [],
-  needs: [],
-  due: [],
-  onLoan: s.onLoan,
-  lendsParts: false,
-  needsTest: s.needsTest,
-  registeredAt: s.registeredAt,
-  touchedAt: s.touchedAt,
-  condition: { grade: s.condition.grade, looked: s.condition.looked, of: s.condition.of },
-  quarantine: false,
-  arrivalOpen: 0,
-  words: '',
-})

@@ -2,7 +2,8 @@
 import { dependenciesOf, mayComeAfter, reachesFunction } from '#core/history/changes.ts'
 import { isConclusive, type Standing } from '#core/history/standing.ts'
 import { voidReason } from '#core/history/void.ts'
-import { functionsOf, positionsOf, type MachineState, type World } from '#core/history/world.ts'
+import { functionsOf, positionsOf } from '#core/history/layout.ts'
+import { type MachineState, type World } from '#core/history/world.ts'
 import { instantToMs, msToInstant, type Instant } from '#core/quantity/time.ts'
 
 export type Height = 'full' | 'half' | 'foot' | 'none'

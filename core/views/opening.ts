@@ -1,6 +1,7 @@
 /** What is off a machine in the order in which it came off, how it goes back, and the way in that an episode has shown. */
 import { trayOf } from '#core/history/status.ts'
-import { sheetOf, type EpisodeState, type MachineState, type World } from '#core/history/world.ts'
+import { sheetOf } from '#core/history/layout.ts'
+import { type EpisodeState, type MachineState, type World } from '#core/history/world.ts'
 import type { WayInStep } from '#core/type/sheet.ts'
 import { entriesOf } from '#core/work/checks/index.ts'
 import { refitOrder, type OffThing, type Refit } from '#core/work/refit.ts'

@@ -1,6 +1,7 @@
 /** The map of one kind of part on a machine, for renewing them: what each position says, what the school takes, what is done. */
 import { machineStanding } from '#core/history/status.ts'
-import { positionsOf, sheetOf, type MachineState, type World } from '#core/history/world.ts'
+import { positionsOf, sheetOf } from '#core/history/layout.ts'
+import { type MachineState, type World } from '#core/history/world.ts'
 import { pointRows } from '#core/diagnosis/points.ts'
 import { kindMatch } from '#core/parts/designations.ts'
 import { contentsOf } from '#core/history/presence.ts'

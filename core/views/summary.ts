@@ -3,13 +3,15 @@ import { conditionAt } from '#core/condition/condition.ts'
 import type { EntryId, MachineId } from '#core/ids.ts'
 import { openQuestions } from '#core/history/void.ts'
 import { machineStanding, openEpisode, openWaits, trayOf, waitRows } from '#core/history/status.ts'
-import { sheetOf, type World } from '#core/history/world.ts'
+import { sheetOf } from '#core/history/layout.ts'
+import { type World } from '#core/history/world.ts'
 import type { Instant } from '#core/quantity/time.ts'
 import type { WaitRow } from '#core/history/waits.ts'
 import { arrivalOpen } from './arrival-open.ts'
 import { functionLanes, stripOf, type StripSegment } from './lanes.ts'
 import { machineNumber, partLabel, placeLabel } from './labels.ts'
-import { plateOf, statusView, type Plate, type StatusView } from './machine.ts'
+import { plateOf, statusView } from './machine.ts'
+import { type Plate, type StatusView } from './machine-shape.ts'
 
 export interface MachineSummary {
   readonly id: MachineId

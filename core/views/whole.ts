@@ -1,6 +1,7 @@
 /** A lot as units and modules: what is known of each module, so that whole machines can be made of the good ones. */
 import { machineStanding } from '#core/history/status.ts'
-import { functionsOf, positionsOf, type MachineState, type World } from '#core/history/world.ts'
+import { functionsOf, positionsOf } from '#core/history/layout.ts'
+import { type MachineState, type World } from '#core/history/world.ts'
 import type { EntryId, MachineId } from '#core/ids.ts'
 import { mountPoints } from '#core/parts/donors.ts'
 import { contentsOf, contentWord, type PositionContent } from '#core/history/presence.ts'

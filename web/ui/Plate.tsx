@@ -1,6 +1,6 @@
 /** The rating plate, in three sizes. The one dark object of a view; as a tag it is outlined. */
 import { Link } from 'react-router'
-import type { Plate } from '#core/views/machine.ts'
+import type { Plate } from '#core/views/machine-shape.ts'
 
 const needsWords: Readonly<Record<string, string>> = {
   mains: 'authorised only',

@@ -1,5 +1,6 @@
 /** Before it leaves the house: on loan, back to its owner, or into storage away. */
-import { sheetOf, type EpisodeState, type MachineState, type World } from '#core/history/world.ts'
+import { sheetOf } from '#core/history/layout.ts'
+import { type EpisodeState, type MachineState, type World } from '#core/history/world.ts'
 import type { Precaution } from '#core/history/bodies/precaution.ts'
 import { cellsIn } from './fitted.ts'
 import { answer, byPrecaution, lastDone, report, type CheckReport, type RuleName } from './model.ts'

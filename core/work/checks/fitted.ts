@@ -1,5 +1,6 @@
 /** What several checks ask of positions: polarised work that nobody verified, and cells that are in. */
-import { positionsOf, type EpisodeState, type MachineState, type World } from '#core/history/world.ts'
+import { positionsOf } from '#core/history/layout.ts'
+import { type EpisodeState, type MachineState, type World } from '#core/history/world.ts'
 import { contentOf } from '#core/history/presence.ts'
 
 /** Polarised positions that got a part in this episode, and those that nobody verified since. Done is not right. */

@@ -1,6 +1,7 @@
 /** Before hands go inside, and again after every power-up. */
 import type { Authority } from '#core/history/bodies/rule.ts'
-import { sheetOf, type EpisodeState, type MachineState, type World } from '#core/history/world.ts'
+import { sheetOf } from '#core/history/layout.ts'
+import { type EpisodeState, type MachineState, type World } from '#core/history/world.ts'
 import { touchLimitVolts } from '../discharge.ts'
 import { policyOf } from '#core/history/policy.ts'
 import { cellsIn } from './fitted.ts'

@@ -1,7 +1,8 @@
 /** Projections: what lists and guards need, derived from a world and written in the append's transaction. */
 import type { Transaction } from 'sequelize'
 import type { LotId, MachineId, PartId } from '#core/ids.ts'
-import { positionsOf, type World } from '#core/history/world.ts'
+import { positionsOf } from '#core/history/layout.ts'
+import { type World } from '#core/history/world.ts'
 import { homesIn } from '#core/history/homes.ts'
 import { isSlot, placeKey } from '#core/place.ts'
 import { machineNumber } from '#core/views/labels.ts'

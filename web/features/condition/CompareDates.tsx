@@ -1,7 +1,7 @@
 /** Two dates of one machine side by side: what is new, worse, gone, better; what stayed. */
 import { gradeReasonWords, gradeTitle } from '#api/words/condition.ts'
 import { dayOf } from '#core/quantity/time.ts'
-import type { ConditionView } from '#core/views/condition.ts'
+import type { ConditionView } from '#core/views/condition-shape.ts'
 import { useDates } from '#web/app/session.tsx'
 import { TextField } from '#web/ui/Forms.tsx'
 

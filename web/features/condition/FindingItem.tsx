@@ -4,7 +4,7 @@ import { findingWords, gradeReasonWords, gradeTitle } from '#api/words/condition
 import { activities } from '#core/history/bodies/condition.ts'
 import type { BodyOf } from '#core/history/bodies/index.ts'
 import type { EntryId, MachineId } from '#core/ids.ts'
-import type { ConditionView, FindingRow } from '#core/views/condition.ts'
+import type { ConditionView, FindingRow } from '#core/views/condition-shape.ts'
 import { useSend } from '#web/app/send.ts'
 import { useDates, useSigned } from '#web/app/session.tsx'
 import { Act, PlainButton, Said, SelectField, Slip, TextField } from '#web/ui/Forms.tsx'

@@ -2,7 +2,7 @@
 import { gradeTitle } from '#api/words/condition.ts'
 import { count } from '#api/words/lists.ts'
 import type { EntryId, MachineId } from '#core/ids.ts'
-import type { ConditionView, ZoneRow } from '#core/views/condition.ts'
+import type { ConditionView, ZoneRow } from '#core/views/condition-shape.ts'
 import { useSend } from '#web/app/send.ts'
 import { useDates, useSigned, type Writing } from '#web/app/session.tsx'
 import { PlainButton, Said } from '#web/ui/Forms.tsx'

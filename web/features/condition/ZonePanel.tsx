@@ -2,7 +2,7 @@
 import { useEffect, useState } from 'react'
 import { gradeTitle } from '#api/words/condition.ts'
 import type { EntryId, MachineId } from '#core/ids.ts'
-import type { ConditionView, ZoneRow } from '#core/views/condition.ts'
+import type { ConditionView, ZoneRow } from '#core/views/condition-shape.ts'
 import { useSend } from '#web/app/send.ts'
 import { useSigned } from '#web/app/session.tsx'
 import { Act, PlainButton, Said } from '#web/ui/Forms.tsx'

@@ -1,32 +1,34 @@
 /** The working screen. The frame never scrolls: left what is off, centre the ruled sheet, right what stands in the way. */
-import { useEffect, useRef, useState } from 'react'
-import { Link, useParams, useSearchParams } from 'react-router'
-import { count, list } from '#api/words/lists.ts'
-import { statusTitle } from '#api/words/status.ts'
-import type { EntryId } from '#core/ids.ts'
-import type { EpisodeView, JotRow } from '#core/views/episode.ts'
-import type { CheckName } from '#core/work/checks/index.ts'
-import { wordsOf } from '#web/app/http.ts'
-import { keysOn } from '#web/app/look.ts'
-import type { Waiting } from '#web/app/outbox.ts'
-import { useDates, useDrafts, useSigned, useWrite } from '#web/app/session.tsx'
-import { AnswerSlip, SettleSlip } from '#web/ui/AmendSlip.tsx'
-import { useWide } from '#web/ui/useWide.ts'
-import { StatusMark } from '#web/ui/Marks.tsx'
-import { stampTitle } from '#web/ui/Plate.tsx'
 import { lazily } from '#web/ui/lazily.tsx'
-import { Composer, type ComposerHandle } from './Composer.tsx'
-import { GridSlip, noMarks, type Marks } from './GridSlip.tsx'
-import { SortSlip } from './Jots.tsx'
-import { Sheet } from './Sheet.tsx'
-import { LeftSide, RightSide } from './Sides.tsx'
-import { useMeter } from './useMeter.ts'
+import type { JotRow, EpisodeView } from '#core/views/episode.ts'
+import { useParams, useSearchParams, Link } from 'react-router'
 import { useEpisode } from './useEpisode.ts'
-import { Verbs } from './Verbs.tsx'
+import { useEffect, useRef, useState } from 'react'
+import { wordsOf } from '#web/app/http.ts'
+import type { Waiting } from '#web/app/outbox.ts'
+import { useSigned, useDates } from '#web/app/session.tsx'
+import { type ComposerHandle, Composer } from './Composer.tsx'
+import type { CheckName } from '#core/work/checks/index.ts'
+import { type Marks, GridSlip, noMarks } from './GridSlip.tsx'
+import { useMeter } from './useMeter.ts'
+import { keysOn } from '#web/app/look.ts'
+import { SortSlip } from './Jots.tsx'
+import { AnswerSlip, SettleSlip } from '#web/ui/AmendSlip.tsx'
+import { statusTitle } from '#api/words/status.ts'
+import { stampTitle } from '#web/ui/Plate.tsx'
+import { Dangers } from './Dangers.tsx'
+import { LeftSide, RightSide } from './Sides.tsx'
+import { Sheet } from './Sheet.tsx'
 import { WayInOffer } from './WayInOffer.tsx'
+import { Resume } from './Resume.tsx'
+import { Slot } from './Slot.tsx'
+import { Verbs } from './Verbs.tsx'
+import { StatusMark } from '#web/ui/Marks.tsx'
 
 const ClosingSlip = lazily(async () => (await import('./ClosingSlip.tsx')).ClosingSlip)
+
 const StopSlip = lazily(async () => (await import('./ClosingSlip.tsx')).StopSlip)
+
 const OverrideSlip = lazily(async () => (await import('./ClosingSlip.tsx')).OverrideSlip)
 
 type Open =
@@ -281,181 +283,5 @@ function StatusMarkOnPlate({ view }: { view: EpisodeView }) {
     <span className="text-lettering [&>svg]:text-lettering">
       <StatusMark status={view.status.word} size={18} />
     </span>
-  )
-}
-
-/**
- * What can hurt somebody or the machine: in sight at every width, whatever is open. What bars power stands there always; the
- * type's cautions where the aside and the plate's stamps have no room.
- */
-function Dangers({ view, onLine }: { view: EpisodeView; onLine: (line: string) => void }) {
-  const { hazards } = view.context
-  const open = view.episode.state === 'open'
-  const cautions = useWide() ? [] : view.cautions
-  if (hazards.length === 0 && cautions.length === 0) return null
-  return (
-    <section aria-label="Hazards" className="border-oxide bg-next shrink-0 border-b border-l-4 px-3 py-1.5">
-      {hazards.map((hazard, i) => (
-        <p key={hazard.entry} className="flex flex-wrap items-baseline gap-x-3">
-          <span>
-            <strong className="text-oxide">{hazard.barsPower ? 'Do not power:' : 'Hazard:'}</strong>{' '}
-            {hazard.words}
-          </span>
-          {open && (
-            <button type="button" className="act min-h-7" onClick={() => onLine(`hazard clear ${i + 1} `)}>
-              It is over
-            </button>
-          )}
-        </p>
-      ))}
-      {cautions.map(({ hazard }) => (
-        <p key={hazard.kind} className="text-13">
-          <strong className="text-oxide">{stampTitle(hazard.kind)}.</strong> {hazard.words}
-        </p>
-      ))}
-    </section>
-  )
-}
-
-/** One slot shows exactly one thing: a contested entry, the as-found check, or "test before the next change". */
-function Slot({ view, onLine }: { view: EpisodeView; onLine: (line: string) => void }) {
-  const asFound = view.checks.find((c) => c.check === 'as-found')
-  const contested = view.rows.find((r) => r.contested)
-  const retest = view.functions.filter((f) => f.word === 'retest')
-  const several = new Set(retest.flatMap((f) => f.changes.map((c) => c.target.name))).size
-  const ready =
-    view.status.word !== 'in pieces' &&
-    view.status.word !== 'incomplete' &&
-    view.status.word !== 'do not power'
-  const all = view.functions.length
-  const shown = contested
-    ? {
-        strong: 'An entry is contested.',
-        rest: 'Settle it in the log: it happened, or it did not.',
-        act: undefined,
-        line: '',
-      }
-    : asFound && asFound.unmet > 0 && !view.context.changed
-      ? {
-          strong: 'Before the first change:',
-          rest: `what works? Open: ${(asFound.rules[0]?.about ?? []).slice(0, 4).join(', ')}`,
-          act: 'Test them',
-          line:
-            (asFound.rules[0]?.about.length ?? 0) === all
-              ? 'all pass'
-              : `test ${(asFound.rules[0]?.about ?? []).map((f) => `${f} pass`).join(', ')}`,
-        }
-      : ready && retest.length > 0
-        ? {
-            strong: several > 1 ? `${several} things changed.` : 'Test before the next change?',
-            rest:
-              several > 1
-                ? 'With one test the cause will not be separated.'
-                : `${retest[0]?.changes[0]?.target.name ?? ''} was touched.`,
-            act: `Test ${retest.length === 1 ? (retest[0]?.fn ?? '') : 'now'}`,
-            line: `test ${retest.map((f) => `${f.fn} pass`).join(', ')}`,
-          }
-        : view.stop
-          ? {
-              strong: `${view.stop.trials} trials without effect.`,
-              rest: 'The house rule says: stop, look again, ask someone.',
-              act: 'Ask',
-              line: 'ask ',
-            }
-          : undefined
-  if (!shown) return null
-  return (
-    <div className="bg-straw flex min-h-11 shrink-0 items-center justify-between gap-4 px-3 py-1 text-black">
-      <p className="line-clamp-2">
-        <strong>{shown.strong}</strong> {shown.rest}
-      </p>
-      {shown.act && (
-        <button
-          type="button"
-          className="shrink-0 font-bold underline underline-offset-4"
-          onClick={() => onLine(shown.line)}
-        >
-          {shown.act}
-        </button>
-      )}
-    </div>
-  )
-}
-
-/** Coming back: five lines over the log; one key puts it away. */
-function Resume({ view }: { view: EpisodeView }) {
-  const drafts = useDrafts()
-  const write = useWrite()
-  const { short } = useDates()
-  const { me } = useSigned()
-  const { episode } = view
-  const off = [
-    ...view.tray.map((t) => `${t.label} (${t.where})`),
-    ...view.context.fasteners.filter((f) => f.off > f.on).map((f) => `${f.off - f.on} ${f.size}`),
-    ...view.context.connectionsOff.map((c) => `${c} unplugged`),
-  ]
-  // What others wrote after this person's last line here.
-  const last = view.rows.findLastIndex((r) => r.doneBy === me.party)
-  const since = last < 0 ? [] : view.rows.slice(last + 1).filter((r) => !r.withdrawn)
-  const others = [
-    ...new Set(since.flatMap((r) => (r.doneBy ? (view.labels[`initials:${r.doneBy}`] ?? []) : []))),
-  ]
-  const lines: [string, string][] = [
-    ['Off', `${off.join(', ') || 'nothing'}${episode.lie ? `; lies: ${episode.lie}` : ''}`],
-    ['Waiting', view.waits.map((w) => w.what).join(', ') || 'nothing'],
-    ['Hazards', view.context.hazards.map((h) => h.words).join(', ') || 'none noted'],
-    ['Asked', view.questions.map((q) => q.words).join(' · ') || 'nothing open'],
-    [
-      'Proved',
-      view.lastProof
-        ? `${view.lastProof.stand} of ${view.lastProof.of} functions stand; oldest proof ${short(view.lastProof.at)}`
-        : 'nothing yet',
-    ],
-    ...(since.length > 0
-      ? [
-          [
-            'Since you',
-            `${count(since.length, 'entry', 'entries')}${others.length ? ` by ${list(others)}` : ''}`,
-          ] as [string, string],
-        ]
-      : []),
-    ['Next', episode.next || 'not said'],
-  ]
-  return (
-    <section aria-label="Coming back" className="bg-next border-verdigris border-t-[3px] p-4">
-      <h3 className="font-display text-18 mb-2 font-semibold">
-        Stopped {short(view.rows.at(-1)?.happenedAt.latest ?? episode.opened)}
-      </h3>
-      <dl className="mb-3 grid grid-cols-[6rem_1fr] gap-y-1">
-        {lines.map(([name, text]) => (
-          <div key={name} className="contents">
-            <dt className="text-quiet">{name}</dt>
-            <dd>{text}</dd>
-          </div>
-        ))}
-      </dl>
-      <button
-        type="button"
-        autoFocus
-        className="bg-verdigris text-on-verdigris min-h-10 rounded-sm px-5 font-bold"
-        onClick={() =>
-          void write(
-            drafts([
-              {
-                episode: episode.id,
-                body: {
-                  kind: 'episode',
-                  what: 'resumed',
-                  machine: view.machine,
-                  episode: episode.id as EntryId,
-                },
-              },
-            ]),
-          )
-        }
-      >
-        Go on
-      </button>
-    </section>
   )
 }

@@ -1,6 +1,6 @@
 /** Parts that came out of a machine: where each is, since when, and who answers for what is gone. */
 import { Link } from 'react-router'
-import type { MachineView } from '#core/views/machine.ts'
+import type { MachineView } from '#core/views/machine-shape.ts'
 import { useDates, useSigned } from '#web/app/session.tsx'
 import { Row, Rows } from '#web/ui/Rows.tsx'
 

@@ -2,7 +2,7 @@
 import { Link } from 'react-router'
 import { gradeSoFar } from '#api/words/condition.ts'
 import { count } from '#api/words/lists.ts'
-import type { MachineView } from '#core/views/machine.ts'
+import type { MachineView } from '#core/views/machine-shape.ts'
 import { GradeLine } from '#web/ui/GradeLine.tsx'
 
 export function ConditionSection({ view }: { view: MachineView }) {

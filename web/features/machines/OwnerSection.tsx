@@ -7,7 +7,7 @@ import { consentMatters, type ConsentMatter } from '#core/history/bodies/consent
 import type { PartyId } from '#core/ids.ts'
 import { dayInterval } from '#core/quantity/time.ts'
 import { takeDesignators } from '#core/parts/designators.ts'
-import type { MachineView } from '#core/views/machine.ts'
+import type { MachineView } from '#core/views/machine-shape.ts'
 import type { ConsentRow } from '#core/views/machine-parts.ts'
 import { keys } from '#web/app/keys.ts'
 import { get } from '#web/app/http.ts'

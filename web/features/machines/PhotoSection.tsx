@@ -1,7 +1,7 @@
 /** Photographs of the machine: all of them, one over the whole screen, pairs of before and after. */
 import { useState } from 'react'
 import type { EntryId } from '#core/ids.ts'
-import type { MachineView } from '#core/views/machine.ts'
+import type { MachineView } from '#core/views/machine-shape.ts'
 import { useSend } from '#web/app/send.ts'
 import { useDates, useSigned } from '#web/app/session.tsx'
 import { Act, PlainButton, Said, SelectField } from '#web/ui/Forms.tsx'

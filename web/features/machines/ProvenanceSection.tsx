@@ -6,7 +6,7 @@ import { contradictionWords, edtfWords, gapWords } from '#api/words/condition.ts
 import { capital } from '#api/words/lists.ts'
 import { moneyWords } from '#api/words/money.ts'
 import type { ArrivalView } from '#core/views/arrival.ts'
-import type { MachineView } from '#core/views/machine.ts'
+import type { MachineView } from '#core/views/machine-shape.ts'
 import { keys } from '#web/app/keys.ts'
 import { get } from '#web/app/http.ts'
 import { useDates } from '#web/app/session.tsx'

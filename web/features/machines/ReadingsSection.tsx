@@ -2,7 +2,7 @@
 import { Fragment, useEffect, useRef, useState } from 'react'
 import { bandWords, driftWords, readingWords } from '#api/words/points.ts'
 import type { PointRow } from '#core/diagnosis/points.ts'
-import type { MachineView } from '#core/views/machine.ts'
+import type { MachineView } from '#core/views/machine-shape.ts'
 import { useDates } from '#web/app/session.tsx'
 import { RuledTable } from '#web/ui/RuledTable.tsx'
 

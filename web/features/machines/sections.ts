@@ -1,7 +1,7 @@
 /** The row of words under the lifeline: each with its fact. Pure. */
 import { gradeTitle } from '#api/words/condition.ts'
 import { count } from '#api/words/lists.ts'
-import type { MachineView } from '#core/views/machine.ts'
+import type { MachineView } from '#core/views/machine-shape.ts'
 import type { Role } from '#core/roles.ts'
 
 export interface Section {

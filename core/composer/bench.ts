@@ -1,0 +1,159 @@
+/** What happens at the bench around the work: screws, connectors, waits, hazards, power, leaving for today. */
+import { type Scene, type Parsed, wrong, done, type Effect } from './types.ts'
+import { evidenceAtRisk } from '#core/provenance/evidence.ts'
+import { takeName, takeDuration } from './read.ts'
+import { msToInstant, instantToMs } from '#core/quantity/time.ts'
+
+/** "off lid 6 M3x10 cup 2" and "on lid 6 M3x10". */
+export function parseFastening(way: 'off' | 'on', text: string, scene: Scene): Parsed {
+  const match = /^(.+?)\s+(\d+)\s+(?:x\s+)?(\S+)(?:\s+(?:cup|in)?\s*(.+))?$/i.exec(text.trim())
+  if (!match) return wrong({ why: 'form', form: `${way} lid 6 M3x10 cup 2` })
+  const count = Number(match[2])
+  const size = (match[3] ?? '').replace('×', 'x')
+  const held = scene.context.fasteners.find((f) => f.size === size)
+  const left = (held?.off ?? 0) - (held?.on ?? 0) + (way === 'off' ? count : -count)
+  // What comes off goes into the cup that was used last, unless another one is named.
+  const cup = match[4]
+    ? `cup ${match[4].replace(/^cup\s*/i, '')}`
+    : way === 'off'
+      ? scene.context.kept.cup
+      : undefined
+  return done(
+    [
+      {
+        kind: 'fastening',
+        machine: scene.context.machine,
+        way,
+        what: match[1] ?? '',
+        count,
+        size,
+        ...(cup ? { cup } : {}),
+      },
+    ],
+    [
+      { does: 'fastens', way, count, size, left, cup: match[4] ? undefined : cup },
+      ...(way === 'off' ? evidenceAtRisk(scene.context.evidence, match[1] ?? '') : []).map((e): Effect => ({
+        does: 'breaks evidence',
+        sort: e.sort,
+        where: e.where,
+        unseen: true,
+      })),
+    ],
+  )
+}
+
+export function parseConnection(way: 'off' | 'on', text: string, scene: Scene): Parsed {
+  const connector =
+    way === 'on' ? (takeName(text.trim(), scene.context.connectionsOff)?.name ?? text.trim()) : text.trim()
+  if (!connector) return wrong({ why: 'form', form: way === 'off' ? 'unplug J3' : 'plug J3' })
+  return done(
+    [{ kind: 'connection', machine: scene.context.machine, connector, way }],
+    [{ does: 'connects', connector, way }],
+  )
+}
+
+/** How long something that rings again and again goes on when nobody says. */
+const usualHours = 8
+
+/** "wait case 24h dry", "wait 4h every 15m brush the cream", "wait every 15m look at the tub". */
+export function parseWait(text: string, scene: Scene): Parsed {
+  const form = 'wait case 24h dry'
+  const again = /(?:^|\s)every\s+(\d+)\s*(m|min|h)\b/i.exec(text)
+  const everyMinutes = again ? Number(again[1]) * (again[2]?.toLowerCase() === 'h' ? 60 : 1) : undefined
+  const left = again ? `${text.slice(0, again.index)} ${text.slice(again.index + again[0].length)}` : text
+  const duration =
+    takeDuration(left) ??
+    (again ? { ms: usualHours * 3_600_000, rest: left.replace(/\s+/g, ' ').trim() } : undefined)
+  if (
+    !duration ||
+    !duration.rest ||
+    everyMinutes === 0 ||
+    (everyMinutes !== undefined && everyMinutes > 1440)
+  )
+    return wrong({ why: 'form', form: again ? 'wait 4h every 15m brush the cream' : form })
+  const until = msToInstant(instantToMs(scene.now) + duration.ms)
+  return done(
+    [
+      {
+        kind: 'wait',
+        machine: scene.context.machine,
+        what: duration.rest,
+        until,
+        ...(everyMinutes ? { everyMinutes } : {}),
+      },
+    ],
+    [{ does: 'waits', what: duration.rest, until, everyMinutes }],
+  )
+}
+
+/** "over 1 dry to the touch": the first of the waits as the left column lists them. */
+export function parseOver(text: string, scene: Scene): Parsed {
+  const match = /^(\d+)\s*(.*)$/.exec(text.trim())
+  const wait = match ? scene.context.waits[Number(match[1]) - 1] : undefined
+  if (!wait) return wrong({ why: 'form', form: 'over 1 dry to the touch' })
+  return done(
+    [
+      {
+        kind: 'wait',
+        machine: scene.context.machine,
+        over: wait.entry,
+        ...(match?.[2] ? { words: match[2] } : {}),
+      },
+    ],
+    [{ does: 'ends wait', words: wait.what }],
+  )
+}
+
+export function parseHazard(text: string, scene: Scene): Parsed {
+  const cleared = /^(?:clear|cleared|over)\s+(\d+)\s*(.*)$/i.exec(text.trim())
+  if (cleared) {
+    const hazard = scene.context.hazards[Number(cleared[1]) - 1]
+    if (!hazard) return wrong({ why: 'form', form: 'hazard clear 1 dried, measured' })
+    return done(
+      [
+        {
+          kind: 'hazard',
+          what: 'cleared',
+          machine: scene.context.machine,
+          hazard: hazard.entry,
+          words: cleared[2] || 'cleared',
+        },
+      ],
+      [{ does: 'clears hazard', words: hazard.words }],
+    )
+  }
+  if (!text.trim()) return wrong({ why: 'form', form: 'hazard leak under the supply' })
+  return done(
+    [{ kind: 'hazard', what: 'noted', machine: scene.context.machine, words: text.trim(), barsPower: true }],
+    [{ does: 'bars power', words: text.trim() }],
+  )
+}
+
+export function parsePower(text: string, scene: Scene): Parsed {
+  const match = /^(on|off)\b\s*(.*)$/i.exec(text.trim())
+  if (!match) return wrong({ why: 'form', form: 'power on' })
+  const way = match[1]?.toLowerCase() === 'on' ? 'on' : 'off'
+  return done(
+    [{ kind: 'power', machine: scene.context.machine, way, ...(match[2] ? { words: match[2] } : {}) }],
+    [{ does: way === 'on' ? 'powers on' : 'powers off', words: match[2] ?? '' }],
+  )
+}
+
+/** "stop: next try the keyboard": where things lie is known from the tray; unplugged is taken as said. */
+export function parseStop(text: string, scene: Scene): Parsed {
+  const next = text.trim().replace(/^(?:next)\b:?\s*/i, '')
+  return done(
+    [
+      {
+        kind: 'episode',
+        what: 'paused',
+        machine: scene.context.machine,
+        episode: scene.context.episode,
+        lie: '',
+        unplugged: true,
+        next,
+      },
+    ],
+    [{ does: 'stops', words: next }],
+  )
+}

@@ -1,0 +1,28 @@
+/** How a machine is laid out: its sheet's functions and positions, and what was met of it beyond its sheet. */
+import type { World, MachineState } from './world.ts'
+import type { SheetFunction, SheetPosition, TypeSheet } from '#core/type/sheet.ts'
+
+/** The functions a machine has: its type's, then those it met itself. */
+export function functionsOf(world: World, machine: MachineState): readonly SheetFunction[] {
+  const sheet = sheetOf(world, machine)
+  if (machine.metFunctions.length === 0) return sheet?.functions ?? []
+  const own = machine.metFunctions.filter((m) => !sheet?.functions.some((f) => f.name === m.name))
+  return [...(sheet?.functions ?? []), ...own]
+}
+
+export function positionsOf(world: World, machine: MachineState): readonly SheetPosition[] {
+  return withOwn(sheetOf(world, machine)?.positions, machine.metPositions)
+}
+
+/** A sheet's positions and those that a machine adds, the sheet's first. */
+export function withOwn(
+  sheet: readonly SheetPosition[] = [],
+  met: readonly SheetPosition[],
+): readonly SheetPosition[] {
+  if (met.length === 0) return sheet
+  const known = new Set(sheet.map((p) => p.designator))
+  return [...sheet, ...met.filter((m) => !known.has(m.designator) && known.add(m.designator))]
+}
+
+export const sheetOf = (world: World, machine: MachineState): TypeSheet | undefined =>
+  machine.type ? world.types.get(machine.type)?.sheet : undefined

@@ -1,0 +1,163 @@
+/** What one person may do and see, and changing it. */
+import type { PersonRow } from '#api/session.ts'
+import { useDates, useDrafts, useWrite } from '#web/app/session.tsx'
+import { useState } from 'react'
+import { authorities } from '#api/choices.ts'
+import type { Body } from '#core/history/bodies/index.ts'
+import { wordsOf, patch, get } from '#web/app/http.ts'
+import { dayInterval } from '#core/quantity/time.ts'
+import type { PartyId, MachineId } from '#core/ids.ts'
+import type { LookedUp } from '#core/composer/index.ts'
+import { Slip, SelectField, PlainButton, TextField, Act, Said } from '#web/ui/Forms.tsx'
+
+export const roles = ['steward', 'restorer', 'volunteer', 'guest'] as const
+
+const roleWords = {
+  steward: 'provenance, rights, consent',
+  restorer: 'plans, chooses schools, type sheets',
+  volunteer: 'works at the bench',
+  guest: 'sees what is granted, nothing else',
+} as const
+
+export function Rights({
+  person,
+  onClose,
+  onDone,
+}: {
+  person: PersonRow
+  onClose: () => void
+  onDone: () => Promise<void>
+}) {
+  const { zone } = useDates()
+  const drafts = useDrafts()
+  const write = useWrite()
+  const [authority, setAuthority] = useState<(typeof authorities)[number]>('switch on')
+  const [until, setUntil] = useState('')
+  const [machine, setMachine] = useState('')
+  const [error, setError] = useState<string>()
+  const send = async (body: Body) => {
+    setError(undefined)
+    try {
+      const written = await write(drafts([{ body }]))
+      if (written.sent && written.refused) setError(written.refused.detail)
+      await onDone()
+    } catch (failure) {
+      setError(wordsOf(failure))
+    }
+  }
+  const change = async (values: object) => {
+    setError(undefined)
+    try {
+      await patch(`/people/${person.account ?? ''}`, values)
+      await onDone()
+    } catch (failure) {
+      setError(wordsOf(failure))
+    }
+  }
+  const end = until ? { until: dayInterval(until, zone).latest } : {}
+  const party = person.party as PartyId
+  const grant = async () => {
+    const found = await get<LookedUp>(`/lookup/${encodeURIComponent(machine.trim())}`).catch(() => undefined)
+    if (!found?.machine) return setError(`No machine has the number ${machine}.`)
+    await send({
+      kind: 'rule',
+      what: 'grant',
+      party,
+      machine: found.machine.machine as MachineId,
+      granted: true,
+      ...end,
+    })
+  }
+  return (
+    <Slip title={person.name} onClose={onClose}>
+      <div className="space-y-4">
+        {person.account && (
+          <div className="flex items-end gap-4">
+            <div className="w-56">
+              <SelectField
+                label="Role"
+                options={roles}
+                value={person.role}
+                onChange={(e) => void change({ role: e.target.value })}
+              />
+            </div>
+            <p className="text-quiet pb-2">{person.role ? roleWords[person.role] : ''}</p>
+            <PlainButton onClick={() => void change({ active: person.active === false })}>
+              {person.active === false ? 'Let in again' : 'Close the account'}
+            </PlainButton>
+          </div>
+        )}
+        {person.role !== 'guest' && person.account && (
+          <div className="grid grid-cols-[14rem_10rem_auto] items-end gap-3">
+            <SelectField
+              label="Authorisation"
+              options={authorities}
+              value={authority}
+              onChange={(e) => setAuthority(e.target.value as typeof authority)}
+            />
+            <TextField
+              label="Until"
+              type="date"
+              className="num"
+              value={until}
+              onChange={(e) => setUntil(e.target.value)}
+            />
+            <span className="flex gap-3">
+              <PlainButton
+                onClick={() =>
+                  void send({ kind: 'rule', what: 'authorisation', party, authority, granted: true, ...end })
+                }
+              >
+                Grant
+              </PlainButton>
+              <PlainButton
+                onClick={() =>
+                  void send({ kind: 'rule', what: 'authorisation', party, authority, granted: false })
+                }
+              >
+                Withdraw
+              </PlainButton>
+            </span>
+          </div>
+        )}
+        {(person.role === 'guest' || !person.account) && (
+          <div className="grid grid-cols-[14rem_10rem_auto] items-end gap-3">
+            <TextField
+              label="May see machine number"
+              className="num"
+              value={machine}
+              onChange={(e) => setMachine(e.target.value)}
+            />
+            <TextField
+              label="Until"
+              type="date"
+              className="num"
+              value={until}
+              onChange={(e) => setUntil(e.target.value)}
+            />
+            <PlainButton onClick={() => void grant()}>Grant sight</PlainButton>
+          </div>
+        )}
+        {person.grants.map((g) => (
+          <p key={g.machine}>
+            Sees {g.label}.{' '}
+            <Act
+              onClick={() =>
+                void send({
+                  kind: 'rule',
+                  what: 'grant',
+                  party,
+                  machine: g.machine as MachineId,
+                  granted: false,
+                })
+              }
+            >
+              End it
+            </Act>
+          </p>
+        ))}
+      </div>
+      <Said error={error} />
+    </Slip>
+  )
+}
