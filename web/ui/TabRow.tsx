@@ -25,14 +25,17 @@ export function TabRow({
   beside?: ReactNode
   children: ReactNode
 }) {
+  // A key may hold spaces; what ids are made of may not.
+  const nameOf = (key: string) => `word-${tabs.findIndex((t) => t.key === key)}`
+  const keyOf = (name: string) => tabs[Number(name.slice('word-'.length))]?.key ?? value
   return (
-    <Tabs.Root value={value} onValueChange={onChange} className="space-y-3">
+    <Tabs.Root value={nameOf(value)} onValueChange={(name) => onChange(keyOf(name))} className="space-y-3">
       <div className="border-hair flex flex-wrap items-end gap-x-6 border-b">
         <Tabs.List aria-label={label} className="noprint flex flex-wrap gap-x-4">
           {tabs.map(({ key, name, fact }) => (
             <Tabs.Trigger
               key={key}
-              value={key}
+              value={nameOf(key)}
               className="group data-[state=active]:border-verdigris hover:border-line border-b-[3px] border-transparent pb-1.5 data-[state=active]:font-bold"
             >
               {name}
@@ -44,7 +47,7 @@ export function TabRow({
         </Tabs.List>
         {beside}
       </div>
-      <Tabs.Content value={value} className="outline-offset-4">
+      <Tabs.Content value={nameOf(value)} className="outline-offset-4">
         {children}
       </Tabs.Content>
     </Tabs.Root>
