@@ -144,7 +144,12 @@ const lines = Array.from(
   (_, i) =>
     `R-${String(i + 1).padStart(4, '0')},${makers[i % 8]} ${10 + ((i * 7) % 80)} ${nouns[(i * 5 + (i >> 3)) % 8]},${10000 + i * 37},${legal[i % 4]},20${10 + (i % 15)}`,
 )
-const taken = await page.evaluate(
+// Legal statuses are a steward's to say.
+const steward = await (await browser.newContext()).newPage()
+await steward.goto(base)
+await steward.getByRole('button', { name: /Ottoline Brack/ }).click()
+await steward.getByRole('heading', { name: 'Needs a person' }).waitFor()
+const taken = await steward.evaluate(
   async (csv) => {
     const { csrf } = await (await fetch('/api/session')).json()
     const form = new FormData()
