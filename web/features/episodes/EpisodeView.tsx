@@ -19,12 +19,12 @@ import { stampTitle } from '#web/ui/Plate.tsx'
 import { Dangers } from './Dangers.tsx'
 import { LeftSide, RightSide } from './Sides.tsx'
 import { Sheet } from './Sheet.tsx'
-import { WayInOffer } from './WayInOffer.tsx'
 import { Resume } from './Resume.tsx'
 import { Slot } from './Slot.tsx'
 import { Verbs } from './Verbs.tsx'
 import { StatusMark } from '#web/ui/Marks.tsx'
 
+const WayInOffer = lazily(async () => (await import('./WayInOffer.tsx')).WayInOffer)
 const ClosingSlip = lazily(async () => (await import('./ClosingSlip.tsx')).ClosingSlip)
 
 const StopSlip = lazily(async () => (await import('./ClosingSlip.tsx')).StopSlip)
