@@ -1,11 +1,5 @@
-/** What a browser says it is, in words that tell a tablet from a laptop. It says what it likes: nothing rests on it. */
-const systems: readonly (readonly [RegExp, string])[] = [
-  [/iPad/, 'a tablet'],
-  [/Android(?!.*Mobile)/, 'a tablet'],
-  [/iPhone|Android.*Mobile/, 'a phone'],
-  [/Windows|Macintosh|Linux|X11|CrOS/, 'a computer'],
-]
+/** What a browser says it is, as far as that tells two devices apart. It says what it likes: nothing rests on it. */
 
-/** "a tablet", "a computer"; "a browser" for one that says nothing known. */
+/** "a phone or tablet", "a computer or tablet"; "a browser" for one that says nothing. Every handheld one writes "Mobi". */
 export const browserWords = (agent: string): string =>
-  systems.find(([pattern]) => pattern.test(agent))?.[1] ?? 'a browser'
+  agent === '' ? 'a browser' : /mobi/i.test(agent) ? 'a phone or tablet' : 'a computer or tablet'

@@ -1,4 +1,4 @@
-/** Who did what to accounts and rights, refused or done. Never what they typed. */
+/** Who did what to accounts and rights, refused or done: an address that was tried, never a password or a PIN. */
 import type { Request } from 'express'
 import type { SecurityAct, SecurityRow } from '#api/session.ts'
 import { rows, run, type Db } from '../db/connection.ts'
