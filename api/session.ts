@@ -1,7 +1,7 @@
 /** Signing in and out, the first run, invitations. */
 import { z } from 'zod'
 import { authorities } from '#core/history/bodies/rule.ts'
-import { type HouseId, accountIdSchema, partyIdSchema } from '#core/ids.ts'
+import { type EntryId, type HouseId, accountIdSchema, partyIdSchema } from '#core/ids.ts'
 import { roles } from '#core/roles.ts'
 
 const name = z.string().trim().min(1, 'Say the name.').max(80)
@@ -85,6 +85,7 @@ export const securityActs = [
   'close an account',
   'open an account',
   'grant or authorise',
+  'erase',
 ] as const
 export type SecurityAct = (typeof securityActs)[number]
 export interface SecurityRow {
@@ -133,6 +134,8 @@ export interface PersonRow {
   readonly active?: boolean | undefined
   /** Whether they can confirm by PIN on a shared tablet; absent without an account. */
   readonly pin?: boolean | undefined
+  /** For stewards: the entries that say who they are, to be erased, with their latest amendments. */
+  readonly said?: readonly { readonly entry: EntryId; readonly seen: readonly EntryId[] }[] | undefined
   readonly authorisations: readonly {
     readonly authority: (typeof authorities)[number]
     readonly since: string

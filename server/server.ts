@@ -5,6 +5,8 @@ import pino, { type Logger } from 'pino'
 import { connect } from './db/connection.ts'
 import { migrate } from './db/migrations.ts'
 import { defineModels } from './db/models.ts'
+import { forgetEntries } from './features/entries/closure.ts'
+import { heedErasures } from './features/entries/erase.ts'
 import { rebuild } from './features/entries/rebuild.ts'
 import { refreshDue } from './features/entries/reach.ts'
 import { createApp } from './platform/app.ts'
@@ -36,7 +38,10 @@ export async function prepare(config: Config, log: Logger): Promise<Services> {
   const db = connect(config.databaseUrl)
   const derive = await migrate(db)
   defineModels(db)
-  if (derive) await rebuild(db, nowInstant())
+  const again = await heedErasures(db, config.dataDir)
+  if (again > 0)
+    log.warn({ entries: again }, 'a restore had brought back what was erased; it is erased again')
+  if (derive || again > 0) await rebuild(db, nowInstant())
   return { db, config, log, live: new Live(config.databaseUrl, log, db), heavy: new Heavy() }
 }
 
@@ -46,6 +51,9 @@ export async function startServer(
   prepared?: Services,
 ): Promise<Running> {
   const services = prepared ?? (await prepare(config, log))
+  services.live.heed(({ kinds, everything }) => {
+    if (everything === true || kinds.includes('erasure')) forgetEntries()
+  })
   await services.live.start()
   await sweepLeftovers(config.dataDir, nowMs())
   const { app, close } = createApp(services)

@@ -298,6 +298,13 @@ export function entryWords(body: Body, names: EntryNames): EntryWords {
       return plain(`${label(body.party, 'a party')} ${body.granted ? 'sees' : 'no longer sees'} this machine`)
     case 'withdrawal':
       return plain('withdrawn')
+    case 'erasure':
+      return plain(
+        body.what === 'all' ? 'an entry erased for good' : 'what an entry said before erased for good',
+        body.ground,
+      )
+    case 'erased':
+      return plain('erased by a steward', body.ground)
     default: {
       const never: never = body
       return never

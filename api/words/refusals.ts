@@ -121,6 +121,12 @@ export function refusalWords(refusal: Refusal, names: RefusalNames): string {
       return 'A correction stays of the same kind. Withdraw the entry and write another one.'
     case 'other-content':
       return 'An entry with this identity was sent before with other content. Both are shown; nothing was overwritten.'
+    case 'erased':
+      return 'A steward erased this entry for good. It was not stored again.'
+    case 'correct-before-erasing':
+      return 'Other entries rest on this one. Correct what should not stand in it, or take it back, then erase what it said before.'
+    case 'nothing-to-erase':
+      return 'Nothing is left to erase here: what it said before is gone, or it was never corrected.'
     case 'unknown-version':
       return 'This was written by a newer version of the program. It waits until the server is brought up to date.'
     case 'pin-needed':

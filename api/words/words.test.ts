@@ -277,6 +277,9 @@ describe('refusals', () => {
     { rule: 'not-contested', entry: numberedId<EntryId>(1) },
     { rule: 'kind-changed', was: 'test', is: 'note' },
     { rule: 'other-content', entry: numberedId<EntryId>(1) },
+    { rule: 'erased', entry: numberedId<EntryId>(1) },
+    { rule: 'correct-before-erasing', entry: numberedId<EntryId>(1) },
+    { rule: 'nothing-to-erase', entry: numberedId<EntryId>(1) },
     { rule: 'unknown-version', v: 9 },
     { rule: 'not-allowed', act: 'rule' },
   ]

@@ -4,6 +4,7 @@ import { entrySchema } from '#core/history/entry-schema.ts'
 import { type Entry } from '#core/history/entry.ts'
 import { definitionOf } from '#core/history/kinds/index.ts'
 import { travelsOf } from '#core/history/scope.ts'
+import { speaksOf } from '#core/history/subjects.ts'
 import type { EntryId } from '#core/ids.ts'
 
 export const recordFormat = 'anamnesis-record'
@@ -47,12 +48,7 @@ export function recordEntries(closure: readonly Entry[]): Entry[] {
   const isHouse = (e: Entry) => travelsOf(e.body) === 'when it is named'
   const staysHere = ({ body }: Entry) => travelsOf(body) === 'never'
   const stays = new Set(closure.filter(staysHere).map((e) => e.id))
-  for (const e of closure)
-    if (
-      stays.has(e.amends?.entry ?? ('' as EntryId)) ||
-      (e.body.kind === 'settle' && stays.has(e.body.entry))
-    )
-      stays.add(e.id)
+  for (const e of closure) if (stays.has(speaksOf(e) ?? ('' as EntryId))) stays.add(e.id)
   const amendsHouse = (e: Entry) =>
     e.amends !== undefined && closure.some((t) => t.id === e.amends?.entry && isHouse(t))
   const own = closure.filter((e) => !isHouse(e) && !stays.has(e.id) && !amendsHouse(e))

@@ -30,6 +30,8 @@ export interface PartyState {
   readonly initials: string
   readonly sort: 'person' | 'organisation'
   readonly roles: readonly string[]
+  /** The entries that say so, oldest first. */
+  readonly said: readonly Statement[]
 }
 
 export interface TypeState {

@@ -93,6 +93,11 @@ export type Refusal =
   | { readonly rule: 'not-their-word'; readonly party: string }
   | { readonly rule: 'kind-changed'; readonly was: string; readonly is: string }
   | { readonly rule: 'other-content'; readonly entry: EntryId }
+  /** It was erased here for good: what was sent again is not taken. */
+  | { readonly rule: 'erased'; readonly entry: EntryId }
+  /** Others rest on it: what it says is corrected first, then what it said before can be erased. */
+  | { readonly rule: 'correct-before-erasing'; readonly entry: EntryId }
+  | { readonly rule: 'nothing-to-erase'; readonly entry: EntryId }
   | { readonly rule: 'unknown-version'; readonly v: number }
   | { readonly rule: 'not-allowed'; readonly act: string }
   /** An authorised act of a person who did not say so by PIN in the session of another. */

@@ -1,5 +1,6 @@
 /** Which subjects an entry concerns, computed from its body; never typed by anyone. */
 import type { Place } from '#core/place.ts'
+import type { EntryId } from '#core/ids.ts'
 import type { Draft, Subject } from './entry.ts'
 import { definitionOf } from './kinds/index.ts'
 
@@ -28,3 +29,7 @@ export function subjectsOf(
 /** Every person an entry names as a party, so that it can be checked that the party exists. */
 export const subjectIds = (about: readonly Subject[], kind: Subject['kind']): string[] =>
   about.filter((s) => s.kind === kind).map((s) => s.id)
+
+/** The entry that a draft amends, settles or erases. */
+export const speaksOf = ({ amends, body }: Pick<Draft, 'amends' | 'body'>): EntryId | undefined =>
+  amends?.entry ?? (body.kind === 'settle' || body.kind === 'erasure' ? body.entry : undefined)

@@ -6,6 +6,7 @@ import type { HouseId } from '#core/ids.ts'
 import type { World } from '#core/history/world.ts'
 import { atLeast, isRole, speaksAs } from '#core/roles.ts'
 import { recorded, refused, type Judgement, type Writer } from './model.ts'
+import { erasureRefusal } from './erasure.ts'
 import { holdsItself, judgeMove } from './moves.ts'
 import { ofTheHouse, vouchedFor } from './rights.ts'
 import { judgeEpisode } from './steps.ts'
@@ -60,6 +61,14 @@ export const judges: { readonly [K in JudgedKind]: (at: Case, body: BodyOf<K>) =
     if (writer.role === 'guest') return refused({ rule: 'not-allowed', act: 'consent' })
     return entry.basis === 'told' ? recorded : refused({ rule: 'not-their-word', party: body.by })
   },
+
+  erasure({ world }, body) {
+    const refusal = erasureRefusal(world, body)
+    return refusal ? refused(refusal) : recorded
+  },
+
+  /** Left by an erasure, never sent. */
+  erased: () => refused({ rule: 'not-allowed', act: 'erased' }),
 
   settle({ world, writer }, body) {
     const target =

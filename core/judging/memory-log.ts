@@ -1,8 +1,10 @@
 /** A log that lies in memory and judges for itself: of a simulated machine, and of tests. */
 import type { Draft, Entry, Subject } from '#core/history/entry.ts'
+import { speaksOf } from '#core/history/subjects.ts'
 import { fold } from '#core/history/fold.ts'
 import type { World } from '#core/history/world.ts'
 import type { Instant } from '#core/quantity/time.ts'
+import { afterErasures } from './erasure.ts'
 import { asOne, judgeGroup } from './group.ts'
 import type { GroupContext } from './group.ts'
 import type { Log, Outcome } from './log.ts'
@@ -36,7 +38,7 @@ export class MemoryLog implements Log {
     const here = new Map(this.line.map((e) => [e.id, e]))
     if (group.some((d) => here.has(d.id))) return group.map((draft) => known(draft, here.get(draft.id)))
     const inherited = (draft: Draft): readonly Subject[] => {
-      const id = draft.amends?.entry ?? (draft.body.kind === 'settle' ? draft.body.entry : undefined)
+      const id = speaksOf(draft)
       return (id && here.get(id)?.about) ?? []
     }
     const { entries, judgements } = judgeGroup(this.line, group, {
@@ -55,7 +57,7 @@ export class MemoryLog implements Log {
     if (first) return group.map(({ id }) => ({ id, became: 'refused', refusal: first }))
     const seq = this.line.length
     this.line = [
-      ...this.line,
+      ...afterErasures(this.line, fold(this.line, { now: this.options.now() }), entries),
       ...entries.map((entry, i): Entry => {
         const judged = outcome[i]
         return judged?.became === 'contested'

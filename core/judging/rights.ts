@@ -4,14 +4,14 @@ import { rootId } from './amendments.ts'
 import type { Writer } from './model.ts'
 import type { Refusal } from '#core/history/refusal.ts'
 import { mayWrite, authorityFor } from '#core/history/rights.ts'
+import { speaksOf } from '#core/history/subjects.ts'
 import { atLeast } from '#core/roles.ts'
 import type { World } from '#core/history/world.ts'
 
 /** Every version of what an entry amends or settles: whoever changes one must have the right to write each of them. */
-function spokenOf(before: readonly Entry[], { amends, body }: Entry): Entry[] {
-  const named = before.find(
-    (e) => e.id === (amends?.entry ?? (body.kind === 'settle' ? body.entry : undefined)),
-  )
+function spokenOf(before: readonly Entry[], entry: Entry): Entry[] {
+  const spoken = speaksOf(entry)
+  const named = before.find((e) => e.id === spoken)
   if (!named) return []
   const root = rootId(before, named)
   return before.filter((e) => e.id === root || (e.amends && rootId(before, e) === root))

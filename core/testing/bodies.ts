@@ -177,6 +177,8 @@ export const smallest: [body: { kind: string; [key: string]: unknown }, subjects
   ],
   [{ kind: 'settle', entry: id, outcome: 'happened' }, []],
   [{ kind: 'withdrawal' }, []],
+  [{ kind: 'erasure', entry: id, what: 'all', ground: 'personal data' }, []],
+  [{ kind: 'erased', ground: 'personal data', by: id }, []],
   [{ kind: 'episode', what: 'opened', machine: home, title: 'x' }, ['machine']],
   [
     { kind: 'episode', what: 'paused', machine: home, episode: id, lie: '', unplugged: true, next: '' },

@@ -8,7 +8,7 @@ import { type Judgement } from '#core/judging/model.ts'
 import { entryVersion, type Amends, type Basis, type Draft, type Entry } from '#core/history/entry.ts'
 import { fold } from '#core/history/fold.ts'
 import type { Body } from '#core/history/bodies/index.ts'
-import { subjectsOf } from '#core/history/subjects.ts'
+import { speaksOf, subjectsOf } from '#core/history/subjects.ts'
 import type { World } from '#core/history/world.ts'
 
 export interface Telling {
@@ -63,9 +63,8 @@ export class Teller {
       ...(telling.amends ? { amends: telling.amends } : {}),
       ...(telling.restsOn ? { restsOn: telling.restsOn } : {}),
     }
-    const inherited = [telling.amends?.entry, body.kind === 'settle' ? body.entry : undefined].flatMap(
-      (id) => (id ? (this.entries.find((e) => e.id === id)?.about ?? []) : []),
-    )
+    const spoken = speaksOf({ amends: telling.amends, body })
+    const inherited = this.entries.find((e) => e.id === spoken)?.about ?? []
     const entry: Entry = {
       ...draft,
       about: subjectsOf(draft, inherited, machineOf(world)),

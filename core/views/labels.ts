@@ -232,6 +232,8 @@ function addBody(world: World, labels: Record<string, string>, body: Body) {
     case 'override':
     case 'settle':
     case 'withdrawal':
+    case 'erasure':
+    case 'erased':
       return
     default: {
       const never: never = body

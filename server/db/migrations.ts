@@ -116,6 +116,11 @@ const steps: readonly Step[] = [
       `CREATE INDEX session_account ON session ((sess->>'account'))`,
     ],
   },
+  {
+    name: '009-erasure',
+    // Files to be taken from the disk: kept no longer than until that is done.
+    sql: [`CREATE TABLE erased_files (sha256 text PRIMARY KEY)`],
+  },
 ]
 
 export const migrationNames: readonly string[] = steps.map((step) => step.name)

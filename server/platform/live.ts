@@ -68,6 +68,11 @@ export class Live {
     this.retry.unref()
   }
 
+  /** Calls back for every event, for as long as the server runs. */
+  heed(listener: Listener): void {
+    this.listeners.add(listener)
+  }
+
   private tell(event: LiveEvent) {
     this.heard = Math.max(this.heard ?? 0, event.seq)
     for (const listener of this.listeners) listener(event)

@@ -33,7 +33,8 @@ export default function ProveAgain() {
             Your password once more
           </Dialog.Title>
           <Dialog.Description className="text-quiet mb-4">
-            This changes who may see or do something here. What you give holds for ten minutes.
+            This changes who may see or do something here, or erases something for good. What you give holds
+            for ten minutes.
           </Dialog.Description>
           <form
             className="space-y-3"

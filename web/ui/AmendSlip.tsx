@@ -6,9 +6,10 @@ import type { LogRow } from '#core/views/rows.ts'
 import type { LookedUp } from '#core/composer/index.ts'
 import type { Interval } from '#core/quantity/time.ts'
 import { get, wordsOf } from '#web/app/http.ts'
-import { useDates, useDrafts, useWrite } from '#web/app/session.tsx'
+import { useDates, useDrafts, useSigned, useWrite } from '#web/app/session.tsx'
 import { fromLocal, toLocal } from './local-time.ts'
 import { PhotoDrop } from './photos/PhotoDrop.tsx'
+import { erasing, EraseDialog } from './EraseDialog.tsx'
 import { Act, MainButton, Said, Slip, TextField } from './Forms.tsx'
 
 /** Replaces one machine by another in a body that is about one machine; moves are corrected by their lines. */
@@ -41,6 +42,8 @@ export function AmendSlip({
   const [reason, setReason] = useState('')
   const [error, setError] = useState<string>()
   const [mayKeep, setMayKeep] = useState<(() => Promise<void>) | undefined>()
+  const { me } = useSigned()
+  const [erase, setErase] = useState<'all' | 'superseded'>()
   const machineBound = 'machine' in row.body && row.body.kind !== 'episode' && row.body.kind !== 'machine'
 
   const send = async (body: Body, happenedAt: Interval, how: 'correct' | 'withdraw') => {
@@ -147,6 +150,14 @@ export function AmendSlip({
           <Act onClick={() => void send({ kind: 'withdrawal' }, row.happenedAt, 'withdraw')}>
             It did not happen: take it back
           </Act>
+          {me.role === 'steward' && (
+            <Act className="ml-auto" onClick={() => setErase('all')}>
+              Erase for good
+            </Act>
+          )}
+          {me.role === 'steward' && row.versions.length > 1 && (
+            <Act onClick={() => setErase('superseded')}>Erase what it said before</Act>
+          )}
         </div>
       </form>
       {'machine' in row.body && row.body.machine && row.body.kind !== 'photo' && (
@@ -158,6 +169,20 @@ export function AmendSlip({
             {...(row.episode ? { episode: row.episode } : {})}
           />
         </div>
+      )}
+      {erase && (
+        <EraseDialog
+          title={erase === 'all' ? 'Erase this entry' : 'Erase what this entry said before'}
+          says={
+            erase === 'all'
+              ? 'A line stays that says when it was written and that a steward erased it, and nothing of what it said.'
+              : 'What it says now stays. Of what it said before, a line stays that it was erased.'
+          }
+          ground={row.body.kind === 'photo' ? 'picture wrongly kept' : 'personal data'}
+          writings={erasing(row.id, erase)}
+          episode={row.episode}
+          onClose={(erased) => (erased ? onClose() : setErase(undefined))}
+        />
       )}
       <Said error={error} />
       {mayKeep && (

@@ -25,6 +25,7 @@ import type { photoBody, pinBody, pairBody, findingBody, surveyBody, gradeBody }
 import type { consentBody } from './consent.ts'
 import type { custodyBody } from './custody.ts'
 import type { episodeBody } from './episode.ts'
+import type { erasedBody, erasureBody } from './erasure.ts'
 import type { gearBody } from './gear.ts'
 import type { jotBody } from './jot.ts'
 import type { noteBody, overrideBody, settleBody, withdrawalBody } from './line.ts'
@@ -88,6 +89,8 @@ export interface Bodies {
   readonly override: z.infer<typeof overrideBody>
   readonly settle: z.infer<typeof settleBody>
   readonly withdrawal: z.infer<typeof withdrawalBody>
+  readonly erasure: z.infer<typeof erasureBody>
+  readonly erased: z.infer<typeof erasedBody>
   readonly episode: z.infer<typeof episodeBody>
 }
 

@@ -11,6 +11,8 @@ import { contents } from './contents.ts'
 import { count } from './count.ts'
 import { custody } from './custody.ts'
 import { episode } from './episode.ts'
+import { erased } from './erased.ts'
+import { erasure } from './erasure.ts'
 import { evidence } from './evidence.ts'
 import { fastening } from './fastening.ts'
 import { finding } from './finding.ts'
@@ -97,6 +99,8 @@ export const definitions = {
   override,
   settle,
   withdrawal,
+  erasure,
+  erased,
   episode,
 } satisfies { readonly [K in Kind]: Definition<Bodies[K]> }
 

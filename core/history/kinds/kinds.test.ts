@@ -86,6 +86,8 @@ const leastRole: readonly (readonly [kind: string, needs: (body: Body) => string
   ['value', () => 'restorer'],
   ['type', () => 'restorer'],
   ['consent', () => 'guest'],
+  ['erasure', () => 'steward'],
+  ['erased', () => 'steward'],
   ['note', (b) => (b.kind === 'note' && b.machine ? 'guest' : 'volunteer')],
 ]
 

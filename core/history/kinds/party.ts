@@ -22,5 +22,5 @@ export const party = {
   files: 'none',
   reaches: (body) => ({ machinesOf: 'party', id: body.party }),
   travels: 'when it is named',
-  reduce: (world, _entry, body) => reduceParty(world, body),
+  reduce: reduceParty,
 } satisfies Definition<BodyOf<'party'>>

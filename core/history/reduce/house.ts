@@ -22,13 +22,14 @@ const initialsOf = (name: string) =>
     .slice(0, 3)
     .toUpperCase()
 
-export function reduceParty(world: WorldDraft, body: BodyOf<'party'>) {
+export function reduceParty(world: WorldDraft, entry: Statement, body: BodyOf<'party'>) {
   world.parties.set(body.party, {
     id: body.party,
     name: body.name,
     initials: body.initials || initialsOf(body.name),
     sort: body.sort,
     roles: body.roles,
+    said: [...(world.parties.get(body.party)?.said ?? []), entry],
   })
 }
 

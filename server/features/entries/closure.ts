@@ -6,11 +6,13 @@ import { rows, type Db } from '../../db/connection.ts'
 import { houseIdOf } from '../../db/house.ts'
 
 /**
- * Entries never change once stored, so keeping read ones in memory is no state: any of them may be dropped at any time.
+ * Entries never change once stored, but for an erasure, after which all are forgotten: keeping read ones in memory is no state.
  * Oldest first out.
  */
 const cache = new Map<string, Entry>()
 const cacheSize = 300_000
+/** What was read before everything was forgotten is not remembered after. */
+let age = 0
 
 function remember(entry: Entry) {
   if (cache.size >= cacheSize) {
@@ -36,6 +38,7 @@ export async function loadEntries(
 ): Promise<Entry[]> {
   const missing = ids.filter((id) => !cache.has(id))
   const fetched = new Map<string, Entry>()
+  const asked = age
   if (missing.length > 0) {
     const house = await houseIdOf(db, transaction)
     const found = await rows<{ id: string; seq: string; entry: Entry }>(
@@ -56,13 +59,17 @@ export async function loadEntries(
   }
   const all = ids.flatMap((id) => fetched.get(id) ?? cache.get(id) ?? []).sort((a, b) => a.seq - b.seq)
   // Uncommitted entries of an open transaction must not outlive it, so they never fill the cache.
-  if (committed) for (const entry of fetched.values()) remember(entry)
+  if (committed && asked === age) for (const entry of fetched.values()) remember(entry)
   return all
 }
 
 /** What was committed becomes readable without the database. */
 export const rememberCommitted = (entries: readonly Entry[]) => entries.forEach(remember)
-export const forgetEntries = () => cache.clear()
+/** Entries give way to tombstones where a steward erases them: none that is kept here may outlive that. */
+export const forgetEntries = () => {
+  age++
+  cache.clear()
+}
 
 /**
  * Ids of the closure of machines and parts: all entries about them; about every part those mention, and the parts *those*

@@ -24,6 +24,7 @@ import type { Services } from '../../platform/services.ts'
 import { nowInstant } from '../../platform/clock.ts'
 import { handle, parse, ProblemError } from '../../platform/errors.ts'
 import { loadEntries } from './closure.ts'
+import { heedErasures } from './erase.ts'
 import { append, type Appended } from './store.ts'
 import { episodeFor } from '../episodes/view.ts'
 
@@ -56,8 +57,9 @@ function readDraft(raw: unknown, index: number): Draft | Newer {
   )
 }
 
-/** Who may see a machine, who is authorised to what. */
-const changesRights = ({ body }: Draft): boolean => body.kind === 'rule' && body.what !== 'policy'
+/** Who may see a machine, who is authorised to what; and what is gone for good. */
+const asksProof = ({ body }: Draft): boolean =>
+  (body.kind === 'rule' && body.what !== 'policy') || body.kind === 'erasure'
 
 const isNewer = (draft: Draft | Newer): draft is Newer => 'newer' in draft
 
@@ -118,7 +120,7 @@ export function entriesRoutes(services: Services): Router {
         }
         const drafts = group.filter((d): d is Draft => !isNewer(d))
         await requireMachines(services, visitor, drafts)
-        const rights = drafts.filter(changesRights)
+        const rights = drafts.filter(asksProof)
         if (rights.length > 0 && atLeast(visitor.role, 'steward')) requireProof(request)
         // Who did it is the writer, unless the entry names another person.
         const mine = drafts.map((draft): Draft =>
@@ -133,12 +135,18 @@ export function entriesRoutes(services: Services): Router {
           keepContested: contested === 'keep',
         })
         for (const result of results) answers.push(await worded(services, result, zone, visitor))
+        const erases = drafts.some((d) => d.body.kind === 'erasure')
+        if (erases) await heedErasures(services.db, services.config.dataDir)
         if (rights.length > 0)
           await noteSecurity(services.db, request, {
-            did: 'grant or authorise',
+            did: erases ? 'erase' : 'grant or authorise',
             outcome: results.some((r) => r.became === 'refused') ? 'refused' : 'done',
             account: visitor.account,
-            about: rights.map((d) => ('party' in d.body ? String(d.body.party) : '')).join(' '),
+            about: rights
+              .map(({ body }) =>
+                body.kind === 'erasure' ? body.entry : 'party' in body ? String(body.party) : '',
+              )
+              .join(' '),
           })
       }
       const taken = answers.some((a) => a.became !== 'refused' && a.became !== 'newer')

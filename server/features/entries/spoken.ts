@@ -1,6 +1,7 @@
 /** What drafts amend or settle: read before they are judged, since whoever changes an entry must know and may write every version of it. */
 import type { Transaction } from 'sequelize'
 import type { Draft, Entry, Subject } from '#core/history/entry.ts'
+import { speaksOf } from '#core/history/subjects.ts'
 import type { HouseId } from '#core/ids.ts'
 import { rows, type Db } from '../../db/connection.ts'
 import { houseIdOf } from '../../db/house.ts'
@@ -15,14 +16,11 @@ export interface Spoken {
   readonly of: ReadonlyMap<string, readonly string[]>
 }
 
-const spokenId = ({ amends, body }: Draft): string | undefined =>
-  amends?.entry ?? (body.kind === 'settle' ? body.entry : undefined)
-
 export async function spokenOf(db: Db, group: readonly Draft[], transaction: Transaction): Promise<Spoken> {
   const of = new Map<string, readonly string[]>()
   const all = new Set<string>()
   for (const draft of group) {
-    const id = spokenId(draft)
+    const id = speaksOf(draft)
     if (id === undefined) continue
     const found = await rows<{ id: string }>(
       db,

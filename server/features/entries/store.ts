@@ -8,8 +8,9 @@ import { subjectIds, subjectsOf } from '#core/history/subjects.ts'
 import type { Interval } from '#core/quantity/time.ts'
 import type { AccountId } from '#core/ids.ts'
 import { rows, type Db } from '../../db/connection.ts'
-import { closureOf, lotEntries, merged, rememberCommitted } from './closure.ts'
+import { closureOf, forgetEntries, lotEntries, merged, rememberCommitted } from './closure.ts'
 import { isHouse } from '#core/history/scope.ts'
+import { bury } from './erase.ts'
 import { contentHash, insertEntry } from './insert.ts'
 import { asOne, judgeGroup } from '#core/judging/group.ts'
 import { draftOf } from '#core/judging/same.ts'
@@ -53,6 +54,7 @@ export async function append(db: Db, group: readonly Draft[], context: AppendCon
         appendIn(db, group, context, transaction),
       )
       rememberCommitted(stored)
+      if (stored.some((e) => e.body.kind === 'erasure')) forgetEntries()
       return answers
     } catch (error) {
       const code = (error as { original?: { code?: string } }).original?.code
@@ -94,9 +96,10 @@ export async function appendIn(
     if (trial.refused) return { answers: trial.refused, stored: [] }
   }
   const stored = await insert(db, trial.entries, trial.outcome, group, spoken, transaction)
+  const line = await bury(db, trial.before, stored, context.now, transaction)
   await project(
     db,
-    [...trial.before, ...stored],
+    [...line, ...stored],
     { stored, spoken: spoken.entries, covered: machines },
     context.now,
     transaction,
@@ -224,6 +227,13 @@ async function alreadyStored(
     const row = byId.get(draft.id)
     if (row && (row.content_hash === contentHash(draft) || saysTheSame(row.entry, draft)))
       return { id: draft.id, became: 'already recorded', seq: Number(row.seq), contest: row.entry.contest }
+    if (row?.entry.body.kind === 'erased')
+      return {
+        id: draft.id,
+        became: 'refused',
+        refusal: { rule: 'erased', entry: draft.id },
+        mayKeep: false,
+      }
     const both = row?.entry.recordedBy === account ? { both: [row.entry, draft] } : {}
     return {
       id: draft.id,

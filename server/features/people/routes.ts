@@ -49,6 +49,7 @@ export function peopleRoutes(services: Services): Router {
               email: steward ? account?.email : undefined,
               active: account?.active,
               pin: account ? account.pinHash !== null : undefined,
+              said: steward ? party.said.map((s) => ({ entry: s.id, seen: s.latest ?? [] })) : undefined,
               authorisations: world.authorisations
                 .filter((a) => a.party === party.id)
                 .map((a) => ({ authority: a.authority, since: a.entry.happenedAt.latest, until: a.until })),

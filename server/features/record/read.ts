@@ -9,7 +9,7 @@ import type { Entry } from '#core/history/entry.ts'
 import { fold } from '#core/history/fold.ts'
 import type { Body } from '#core/history/bodies/index.ts'
 import type { Refusal } from '#core/history/refusal.ts'
-import { subjectsOf } from '#core/history/subjects.ts'
+import { speaksOf, subjectsOf } from '#core/history/subjects.ts'
 import { machineOf } from '#core/history/presence.ts'
 import { definitionOf } from '#core/history/kinds/index.ts'
 import { filesOf, travelsOf } from '#core/history/scope.ts'
@@ -101,7 +101,7 @@ function withoutHouse(
   const kept: Entry[] = []
   for (const entry of [...entries].sort((a, b) => a.seq - b.seq)) {
     const { body } = entry
-    const about = entry.amends?.entry ?? (body.kind === 'settle' ? body.entry : undefined)
+    const about = speaksOf(entry)
     const travels = travelsOf(body)
     const isHouses = travels === 'never' || (travels === 'when it is named' && isKnown(known, body))
     if (!here.has(entry.id) && (isHouses || (about !== undefined && left.has(about)))) {
@@ -154,7 +154,7 @@ function judged(
       folded = line.length
       stale = false
     }
-    const target = entry.amends?.entry ?? (entry.body.kind === 'settle' ? entry.body.entry : undefined)
+    const target = speaksOf(entry)
     const inherited = target === undefined ? [] : (line.find((e) => e.id === target)?.about ?? [])
     const mine: Entry = {
       ...entry,
@@ -173,7 +173,9 @@ function judged(
       whole: machine,
       stewards: new Set(),
     }
-    const [judgement] = judge(world, line, [mine], writer)
+    // What was erased there stays so: there is nothing to judge.
+    const bygone = entry.body.kind === 'erased' || entry.body.kind === 'erasure'
+    const [judgement] = bygone ? [] : judge(world, line, [mine], writer)
     const became = outcome(entry, judgement)
     if (became.became === 'refused')
       throw new ProblemError(

@@ -8,9 +8,13 @@ import { wordsOf, patch, get } from '#web/app/http.ts'
 import { dayInterval } from '#core/quantity/time.ts'
 import type { PartyId, MachineId } from '#core/ids.ts'
 import type { LookedUp } from '#core/composer/index.ts'
+import { erasing, EraseDialog } from '#web/ui/EraseDialog.tsx'
 import { Slip, SelectField, PlainButton, TextField, Act, Said } from '#web/ui/Forms.tsx'
 
 export const roles = ['steward', 'restorer', 'volunteer', 'guest'] as const
+
+/** Who stands where a person was named whose data is erased. */
+const nobody = 'A person no longer named'
 
 const roleWords = {
   steward: 'provenance, rights, consent',
@@ -34,6 +38,7 @@ export function Rights({
   const [authority, setAuthority] = useState<(typeof authorities)[number]>('switch on')
   const [until, setUntil] = useState('')
   const [machine, setMachine] = useState('')
+  const [erase, setErase] = useState(false)
   const [error, setError] = useState<string>()
   const send = async (body: Body) => {
     setError(undefined)
@@ -156,7 +161,30 @@ export function Rights({
             </Act>
           </p>
         ))}
+        {person.said && person.active !== true && (
+          <p>
+            <Act onClick={() => setErase(true)}>Erase what is known of this person</Act>
+          </p>
+        )}
       </div>
+      {erase && (
+        <EraseDialog
+          title={`Erase ${person.name}`}
+          says={`Wherever ${person.name} was named, “${nobody}” stands from now on; a closed account loses its address. Words in notes that name them are erased one by one, where they stand.`}
+          ground="personal data"
+          correct={(person.said ?? []).map(({ entry, seen }) => ({
+            body: { kind: 'party', party, name: nobody, sort: person.sort, roles: person.roles.slice() },
+            amends: { entry, seen, how: 'correct', reason: 'personal data' },
+          }))}
+          writings={(ground) =>
+            (person.said ?? []).flatMap(({ entry }) => erasing(entry, 'superseded')(ground))
+          }
+          onClose={(erased) => {
+            setErase(false)
+            if (erased) void onDone().then(onClose)
+          }}
+        />
+      )}
       <Said error={error} />
     </Slip>
   )

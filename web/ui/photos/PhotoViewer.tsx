@@ -7,6 +7,7 @@ import type { EntryId, MachineId } from '#core/ids.ts'
 import { useSend } from '#web/app/send.ts'
 import { useDates, useSigned } from '#web/app/session.tsx'
 import { Act, Said, SelectField } from '#web/ui/Forms.tsx'
+import { erasing, EraseDialog } from '#web/ui/EraseDialog.tsx'
 import { Pins } from './Pins.tsx'
 import { photoSrc, photoTitle } from './src.ts'
 
@@ -34,6 +35,7 @@ export function PhotoViewer({
   const { me } = useSigned()
   const { send, error } = useSend()
   const [target, setTarget] = useState('')
+  const [erase, setErase] = useState(false)
   const index = photos.findIndex((p) => p.entry === at)
   const photo = photos[index]
   if (!photo) return null
@@ -96,9 +98,19 @@ export function PhotoViewer({
               <a className="act" href={photoSrc(machine, photo.entry, 'original')} download>
                 Original
               </a>
+              {me.role === 'steward' && <Act onClick={() => setErase(true)}>Erase for good</Act>}
               <Dialog.Close className="act">Put away</Dialog.Close>
             </span>
           </div>
+          {erase && (
+            <EraseDialog
+              title="Erase this photograph"
+              says="The picture is taken from the disk in every size. A line stays that says when it was taken and that a steward erased it."
+              ground="picture wrongly kept"
+              writings={erasing(photo.entry, 'all')}
+              onClose={(erased) => (erased ? onAt(undefined) : setErase(false))}
+            />
+          )}
           <div className="min-h-0 flex-1">
             <TransformWrapper
               key={photo.entry}
