@@ -23,6 +23,7 @@ export const listSorts = ['name', 'number', 'grade', 'came in', 'last written'] 
 export type ListSort = (typeof listSorts)[number]
 
 export const listColumns = [
+  'picture',
   'number',
   'name',
   'type',
@@ -42,6 +43,7 @@ export const listColumns = [
 ] as const
 export type ListColumn = (typeof listColumns)[number]
 export const usualColumns: readonly ListColumn[] = [
+  'picture',
   'number',
   'name',
   'serial',

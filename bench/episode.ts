@@ -197,7 +197,7 @@ async function keyTimes(page: Page, text: string, times: number): Promise<KeyTim
 const lines = [
   'swap R241 < P-0007',
   'test screen fail: rolls, keyboard pass',
-  'resolder R21-R30, IC31',
+  'resolder R40-R48, IC31',
   '5V 4.98 load 2A',
   'ask what is the wire at R12?',
 ]

@@ -3,6 +3,7 @@ import type { Entry } from '#core/history/entry.ts'
 import type { Instant } from '#core/quantity/time.ts'
 import type { z } from 'zod'
 import { recipeSchema } from '#core/history/bodies/method.ts'
+import { faces } from './faces.ts'
 import { gear, machines, recipes } from './ids.ts'
 import { messagePrinter, quietMachines, tapeUnit, wordProcessor } from './lives-of-printers.ts'
 import { calculators, terminals, tillOfTheFerry } from './lives.ts'
@@ -29,6 +30,7 @@ export function tellCollection(now: Instant, pictures: Pictures = unseenPictures
   surveys(s)
   lotOfCalculators(s)
   keepAndConsent(s)
+  faces(s)
   today(s)
   return [...s.teller.entries]
     .sort((a, b) => (a.recordedAt < b.recordedAt ? -1 : a.recordedAt > b.recordedAt ? 1 : a.seq - b.seq))

@@ -122,22 +122,22 @@ export function terminals(s: Story) {
     reason: 'Two of its supply have failed already; it is shown every day.',
   })
   s.close(a, second, s.at(330, '19:40'), 'imke', 'nothing', [])
-  // The borrowed chip: away for a night in the other terminal, back without a test.
-  const third = s.open(b, s.at(41, '18:10'), 'jonas', 'Is its timing ROM dead?')
-  s.lines(third, 41, '18:15', 'jonas', ['test self-test fail: no tone', 'out IC18 bag 1'])
-  const lending = s.open(a, s.at(41, '18:50'), 'jonas', 'Timing ROM lent to the parts machine')
+  // The lent supply: a night in the other terminal to see whether its own is to blame, back without a test.
+  const third = s.open(b, s.at(41, '18:10'), 'jonas', 'Is its supply to blame?')
+  s.lines(third, 41, '18:15', 'jonas', ['test self-test fail: no tone', 'out supply bench'])
+  const lending = s.open(a, s.at(41, '18:50'), 'jonas', 'Its supply lent to the parts machine')
   s.line(lending, s.at(41, '18:55'), 'jonas', 'test self-test pass, screen, 24 rows pass, keys, 71 pass')
   s.lines(lending, 41, '18:57', 'jonas', ['5V 4.83 with meter 2', '12V 11.3'], 1)
-  s.line(lending, s.at(41, '19:00'), 'jonas', 'lend IC18 to E2024-004 IC18')
+  s.line(lending, s.at(41, '19:00'), 'jonas', 'lend supply to E2024-004 supply')
   s.lines(third, 41, '19:10', 'jonas', [
     'test self-test fail: no tone',
-    'note same silence with a ROM that works, so the ROM is not it',
+    'note same silence on a supply that works, so its own is not it',
   ])
-  s.line(lending, s.at(40, '17:20'), 'jonas', 'in IC18')
-  s.line(lending, s.at(40, '17:25'), 'jonas', 'stop: next switch it on and run the self-test')
-  s.line(third, s.at(40, '17:30'), 'jonas', 'in IC18')
+  s.line(lending, s.at(40, '17:20'), 'jonas', 'in supply')
+  s.line(lending, s.at(40, '17:25'), 'jonas', 'stop: next load the supply, then run the self-test')
+  s.line(third, s.at(40, '17:30'), 'jonas', 'in supply')
   s.line(third, s.at(40, '17:34'), 'jonas', 'test self-test fail: no tone')
-  s.close(b, third, s.at(40, '17:40'), 'jonas', 'measure the supply on a dummy load')
+  s.close(b, third, s.at(40, '17:40'), 'jonas', 'look at the clock with a counter')
 }
 
 export function calculators(s: Story) {

@@ -19,6 +19,21 @@ const face = createRequire(import.meta.url).resolve(
 const bytes = readFileSync(face)
 const font = opentype.parse(bytes.buffer.slice(bytes.byteOffset, bytes.byteOffset + bytes.length))
 
+/** Path commands as SVG, to a tenth of a pixel. (The library's own way writes NaN for some numbers.) */
+const outline = (commands: readonly opentype.PathCommand[]): string =>
+  commands
+    .map((c) =>
+      [
+        c.type,
+        ...('x1' in c ? [c.x1, c.y1] : []),
+        ...('x2' in c ? [c.x2, c.y2] : []),
+        ...('x' in c ? [c.x, c.y] : []),
+      ]
+        .map((v) => (typeof v === 'number' ? v.toFixed(1) : v))
+        .join(' '),
+    )
+    .join('')
+
 /** A line of letters as paths, `size` px high, its baseline at y. */
 function letters(
   text: string,
@@ -29,7 +44,7 @@ function letters(
   anchor: 'start' | 'middle' = 'start',
 ): string {
   const left = anchor === 'middle' ? x - font.getAdvanceWidth(text, size) / 2 : x
-  return `<path d="${font.getPath(text, left, y, size).toPathData(1)}" fill="${fill}"/>`
+  return `<path d="${outline(font.getPath(text, left, y, size).commands)}" fill="${fill}"/>`
 }
 
 const width = 1600
@@ -148,6 +163,95 @@ const printer = (crack: boolean) =>
 <rect x="320" y="860" width="250" height="56" fill="#d5d8da"/>${letters('HALDIS 300', 445, 899, 32, '#22262a', 'middle')}
 ${crack ? '<path d="M700 560l-46 90 34 60-52 110 24 90" fill="none" stroke="#20252b" stroke-width="6"/><path d="M688 710l60 40" stroke="#20252b" stroke-width="4"/>' : ''}`)
 
+const box = (x: number, y: number, w: number, h: number, r: number, fill: string, more = '') =>
+  `<rect x="${x}" y="${y}" width="${w}" height="${h}" rx="${r}" fill="${fill}" ${more}/>`
+/** A body with the light on it. */
+const shell = (x: number, y: number, w: number, h: number, r: number, fill: string) =>
+  box(x, y, w, h, r, fill) + box(x, y, w, h, r, 'url(#light)')
+const badge = (x: number, y: number, w: number, text: string) =>
+  box(x, y, w, 56, 4, '#d8d4c4') + letters(text, x + w / 2, y + 39, 30, '#262620', 'middle')
+
+/** A desk calculator: display above, keys below; `digits` is what it shows. */
+const calculator = (body: string, name: string, digits: string, glow: string, columns: number) =>
+  frame(
+    `<path d="M420 250h760l110 800H310z" fill="${body}"/><path d="M420 250h760l110 800H310z" fill="url(#light)"/>` +
+      box(470, 320, 660, 150, 14, '#15201d') +
+      letters(digits, 520, 430, 100, glow) +
+      badge(470, 500, 190, name) +
+      keys(430, 600, columns, 4, Math.floor(640 / columns) - 8, '#e9e5d6'),
+  )
+
+const tillFront = frame(
+  shell(300, 620, 1000, 400, 18, '#6f5a48') +
+    shell(400, 380, 800, 260, 14, '#7d6754') +
+    box(560, 200, 480, 160, 10, '#2c2722') +
+    letters('12.40', 640, 312, 96, '#7fe0b0') +
+    keys(450, 420, 8, 3, 52, '#efe9d8') +
+    box(340, 800, 920, 180, 8, '#5e4c3d', 'stroke="#3f3229" stroke-width="5"') +
+    `<circle cx="800" cy="890" r="26" fill="#b9a26a"/>` +
+    box(1010, 430, 150, 160, 6, '#33302c') +
+    badge(430, 720, 240, 'BRASKET 7'),
+)
+
+const ticketFront = frame(
+  shell(520, 160, 560, 880, 26, '#35566b') +
+    box(580, 230, 440, 130, 8, '#e7e3d2') +
+    letters('RETURN  4.00', 622, 312, 44, '#22303a') +
+    Array.from({ length: 8 }, (_, i) =>
+      box(600 + (i % 2) * 215, 400 + Math.floor(i / 2) * 92, 190, 66, 8, i === 1 ? '#c8503a' : '#d9d5c6'),
+    ).join('') +
+    box(620, 800, 360, 26, 8, '#10181d') +
+    `<path d="M700 812h200v150h-200z" fill="#efe6c4"/>` +
+    letters('SKERRY', 735, 880, 36, '#6b2f22') +
+    badge(640, 970, 320, 'NOORDA T2'),
+)
+
+const scaleFront = frame(
+  shell(420, 640, 760, 380, 20, '#b8bcb6') +
+    box(340, 570, 920, 70, 12, '#9aa09c') +
+    shell(700, 180, 520, 300, 16, '#c6c9c3') +
+    box(740, 480, 60, 100, 4, '#8a8f8b') +
+    box(1120, 480, 60, 100, 4, '#8a8f8b') +
+    box(750, 220, 420, 110, 8, '#1a1f1d') +
+    letters('3.475 kg', 775, 300, 62, '#ff9a4a') +
+    keys(760, 350, 6, 2, 46, '#e6e3d9') +
+    badge(480, 900, 260, 'KILDE K15'),
+)
+
+const writerFront = frame(
+  shell(260, 180, 780, 560, 30, '#c9c2ae') +
+    box(340, 250, 620, 410, 40, '#0f1512') +
+    Array.from({ length: 12 }, (_, i) =>
+      box(390, 290 + i * 29, 260 + ((i * 151) % 260), 8, 0, '#e0c26a', 'opacity=".85"'),
+    ).join('') +
+    shell(1080, 300, 300, 440, 18, '#bdb6a2') +
+    box(1110, 380, 240, 36, 4, '#2b2a25') +
+    box(1110, 520, 240, 36, 4, '#2b2a25') +
+    `<path d="M220 800h1130l70 230H160z" fill="#c9c2ae"/><path d="M220 800h1130l70 230H160z" fill="url(#light)"/>` +
+    keys(290, 825, 16, 3, 50, '#ded8c6') +
+    badge(1110, 650, 240, 'ORDAL 90'),
+)
+
+const bellFront = frame(
+  shell(470, 480, 660, 540, 12, '#6d4a2f') +
+    `<ellipse cx="800" cy="400" rx="250" ry="190" fill="#b98f3c"/><ellipse cx="800" cy="400" rx="250" ry="190" fill="url(#light)"/>` +
+    box(780, 190, 40, 60, 10, '#7d5f25') +
+    `<circle cx="1085" cy="430" r="36" fill="#4d4338"/><path d="M1085 430l-60 230" stroke="#4d4338" stroke-width="16"/>` +
+    box(560, 600, 480, 180, 90, '#3a2a1d') +
+    `<circle cx="660" cy="690" r="60" fill="#c9a658"/><circle cx="940" cy="690" r="60" fill="#c9a658"/>` +
+    box(620, 860, 360, 80, 4, '#d8c58a'),
+)
+
+const labelFront = frame(
+  shell(440, 480, 720, 480, 40, '#d7dad6') +
+    `<path d="M480 490q320-210 640 0z" fill="#a9b4b4"/>` +
+    box(560, 640, 480, 26, 10, '#20282a') +
+    `<path d="M600 652h400v150h-400z" fill="#f6f4ea"/>` +
+    letters('SHELF 3 B', 660, 745, 52, '#222', 'start') +
+    `<circle cx="520" cy="880" r="16" fill="#4fae6a"/>` +
+    badge(840, 870, 250, 'SKARV'),
+)
+
 /** As SVG, every letter in it a path. */
 export const drawings = {
   'terminal before': terminal('#cdb98a', '#d6c595', false),
@@ -160,6 +264,14 @@ export const drawings = {
   'tape unit': tapeUnit,
   'printer front': printer(false),
   'printer crack': printer(true),
+  'calculator front': calculator('#d9d0b8', 'TELLIN 12', '1 024.5', '#58e0c8', 7),
+  'small calculator front': calculator('#e6dfc9', 'VESSLA 8', '88', '#ff7a55', 5),
+  'till front': tillFront,
+  'ticket front': ticketFront,
+  'scale front': scaleFront,
+  'writer front': writerFront,
+  'bell front': bellFront,
+  'label front': labelFront,
 } as const
 export type PictureName = keyof typeof drawings
 export const pictureNames = Object.keys(drawings) as PictureName[]

@@ -107,7 +107,7 @@ const sheets = {
       assembly('display board', 'display board'),
       cap('C214', 63, 'display board', '2200 µF'),
       cap('C220', 25, 'display board', '470 µF'),
-      assembly('supply', 'power supply'),
+      assembly('supply', 'power supply', { essential: true }),
       cap('C1', 40, 'supply', '2200 µF'),
       cap('C2', 40, 'supply', '2200 µF'),
       cap('C5', 16, 'supply', '470 µF'),

@@ -121,13 +121,11 @@ test('9 a machine’s whole record goes out and comes back into the empty collec
   expect(back.entries).toEqual(record.entries)
   // A file that is none is answered with a sentence.
   await steward.goto(`${empty()}/types`)
-  await steward
-    .getByLabel('Read a record file')
-    .setInputFiles({
-      name: 'x.json',
-      mimeType: 'application/json',
-      buffer: Buffer.from('{"format":"other"}'),
-    })
+  await steward.getByLabel('Read a record file').setInputFiles({
+    name: 'x.json',
+    mimeType: 'application/json',
+    buffer: Buffer.from('{"format":"other"}'),
+  })
   await expect(steward.getByRole('alert').first()).toBeVisible()
 })
 

@@ -85,16 +85,16 @@ test('4 takes a faulty part out, takes its like from a donor, tests: cause shown
   await expect(status(watcher)).toContainText('Incomplete')
 })
 
-test('5 lends a socketed chip: incomplete, the wrong socket refused, then retest due, then closed', async ({
+test('5 lends its supply: incomplete, the wrong place refused, then retest due, then closed', async ({
   browser,
 }) => {
-  // The borrower's own ROM comes out first, in an episode of its own.
+  // The borrower's own supply comes out first, in an episode of its own.
   const jonas = await signIn(browser, 'jonas')
   await openMachine(jonas, 'E2024-004')
-  await openEpisode(jonas, 'Its own timing ROM out')
+  await openEpisode(jonas, 'Its own supply out')
   await write(jonas, 'test self-test fail: no tone')
-  await write(jonas, 'out IC18 bag 7')
-  await write(imke, 'lend IC18 to E2024-004 by 31 Dec')
+  await write(jonas, 'out supply shelf 2')
+  await write(imke, 'lend supply to E2024-004 by 31 Dec')
   await expect(
     imke.getByRole('banner').or(imke.locator('header')).filter({ hasText: 'Incomplete' }),
   ).toBeVisible()
@@ -105,7 +105,7 @@ test('5 lends a socketed chip: incomplete, the wrong socket refused, then retest
   await openMachine(watcher, 'E2024-004')
   await watcher.getByRole('tab', { name: /^Loans/ }).click()
   await expect(watcher.getByRole('listitem').filter({ hasText: 'E2099-001' })).toContainText('holds')
-  // The look-alike is refused on the way back.
+  // Another place is refused on the way back.
   await write(imke, 'out IC22 bag 3')
   const tag =
     (await imke.getByRole('listitem').filter({ hasText: 'identified' }).last().innerText()).match(
@@ -113,10 +113,10 @@ test('5 lends a socketed chip: incomplete, the wrong socket refused, then retest
     )?.[0] ?? ''
   expect(tag).not.toBe('')
   expect(await refusedLine(imke, `in IC22 ${tag}`)).toContain(
-    'IC22 takes a keyboard ROM. This is a timing ROM: it belongs in IC18',
+    'IC22 takes a keyboard ROM. This is a power supply',
   )
   await write(imke, 'in IC22')
-  await write(imke, `in IC18 ${tag}`)
+  await write(imke, `in supply ${tag}`)
   await imke.getByRole('link', { name: 'Morwen D24 data terminal' }).click()
   await expect(status(imke)).toContainText('Retest due')
   await expect(status(imke)).toContainText('came back')

@@ -71,7 +71,7 @@ export function backup({ url, dataDir, file }) {
       'The database cannot be read, so nothing was written.',
     )
     const files = existsSync(path.join(dataDir, 'files'))
-      ? ['-C', dataDir, '--exclude=*.preview.webp', '--exclude=*.clean.webp', '--exclude=*.part', 'files']
+      ? ['-C', dataDir, '--exclude=*.webp', '--exclude=*.part', 'files']
       : []
     // Password hashes are in it: nobody else may read it, from its first byte on.
     const before = process.umask(0o077)
@@ -146,7 +146,8 @@ export async function restore({ url, dataDir, file, over = false }) {
       if (existsSync(place) && (await sha256Of(place)) === sha256) continue
       mkdirSync(path.dirname(place), { recursive: true, mode: 0o700 })
       copyFileSync(photograph, place)
-      for (const made of [`${place}.preview.webp`, `${place}.clean.webp`]) rmSync(made, { force: true })
+      for (const made of ['preview', 'thumb', 'clean'].map((version) => `${place}.${version}.webp`))
+        rmSync(made, { force: true })
     }
     pg(
       'psql',

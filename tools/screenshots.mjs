@@ -98,7 +98,7 @@ await shoot('coming-back', `/episodes/${await episode('E2025-012', -1)}`, 'Go on
 await shoot('parts', '/parts', 'On loan, and to whom')
 await shoot(
   'part-life',
-  `/parts/${await page.evaluate(async () => (await (await fetch('/api/parts?q=timing rom')).json()).parts.find((p) => p.place.includes(' of ')).id)}`,
+  `/parts/${await page.evaluate(async () => (await (await fetch('/api/parts?q=power supply')).json()).parts.find((p) => p.place.includes(' of ')).id)}`,
   'Its life',
 )
 await shoot('types-and-house', '/types', 'House rules')

@@ -242,7 +242,7 @@ export function problemWords(problem: Problem, zone: string): string {
         ? `Which of these: ${list(problem.known, 8)}?`
         : 'No seal, label or sticker is written down for this machine.'
     case 'which result':
-      return `How did it go? pass, fail: …, 58 of 62, intermittent 1 of 3, inconclusive, not possible: …`
+      return `How did it go? pass, fail: …, 27 of 30, intermittent 1 of 3, inconclusive, not possible: …`
     case 'which cell':
       return `“${problem.word}” is no cell of ${problem.fn}. Write cells or ranges, then how they are: 1-50 ok, 31 open.`
     case 'which method':

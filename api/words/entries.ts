@@ -196,16 +196,19 @@ export function entryWords(body: Body, names: EntryNames): EntryWords {
         )
       return plain(
         `stated: ${list(
-          Object.entries(body.set).map(
-            ([key, value]) =>
-              `${key} ${
-                typeof value === 'object' && value !== null
-                  ? list(
-                      Object.entries(value).map(([k, v]) => `${k} ${String(v)}`),
-                      6,
-                    )
-                  : label(String(value), String(value))
-              }`,
+          Object.entries(body.set).map(([key, value]) =>
+            key === 'face'
+              ? value === null
+                ? 'no photograph on its plate'
+                : 'another photograph on its plate'
+              : `${key} ${
+                  typeof value === 'object' && value !== null
+                    ? list(
+                        Object.entries(value).map(([k, v]) => `${k} ${String(v)}`),
+                        6,
+                      )
+                    : label(String(value), String(value))
+                }`,
           ),
           6,
         )}`,

@@ -37,7 +37,7 @@ const cutWords: Readonly<Record<ChangeSummary['kind'], string>> = {
   worked: '',
 }
 
-/** The few words at the foot of the copper line: "16 Oct, IC18 back". */
+/** The few words at the foot of the copper line: "16 Oct, supply back". */
 export const cutLabel = (change: ChangeSummary, { now, zone }: When): string =>
   `${shortDay(change.to, now, zone)}, ${change.target.name} ${cutWords[change.kind] || (change.verbs[0] ?? '')}`.trim()
 

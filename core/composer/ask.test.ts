@@ -9,10 +9,10 @@ describe('what an entry leaves unsaid', () => {
   it.each([
     ['screen fail', { asks: 'how it fails', about: 'screen' }, 'rolls upward', 'screen fail: rolls upward'],
     [
-      'test keyboard 58 of 62',
+      'test keyboard 27 of 30',
       { asks: 'how it fails', about: 'keyboard' },
       'last row',
-      'test keyboard 58 of 62: last row',
+      'test keyboard 27 of 30: last row',
     ],
     [
       'test send not possible',

@@ -150,7 +150,7 @@ function takeGrid(
   const word = named ? { word: named.name, rest: named.rest } : firstWord(text)
   const grid = fn?.grid ?? []
   const next = firstWord(word.rest).word.replace(/[,:]$/, '')
-  // "keys 58 of 62" counts; it names no cell.
+  // "keys 27 of 30" counts; it names no cell.
   if (!next || /^\d+\s*(?:of|\/)\s*\d+/i.test(word.rest)) return undefined
   const speaks = grid.length > 0 ? cellsMeant(next, grid) !== undefined : numberRange(next) !== undefined
   return speaks ? { fn: fn?.name ?? word.word, grid, rest: word.rest, known: fn !== undefined } : undefined

@@ -20,7 +20,7 @@ import { type Place, gone, inStore, inTray } from '#core/place.ts'
 import { takeDesignators } from '#core/parts/designators.ts'
 import type { FitRemark } from '#core/parts/fit.ts'
 
-/** "out C3, C12-C18 bag 2": one act, one leg a designator; those that no sheet knows become positions of this machine. */
+/** "out C7, C31-C36 bag 2": one act, one leg a designator; those that no sheet knows become positions of this machine. */
 function parseOutMany(names: readonly string[], where: string, scene: Scene): Parsed {
   const found = names.map((name) => takeSlot(name, scene.context, true))
   const slots: SlotContext[] = []

@@ -1,4 +1,4 @@
-/** "test sound pass, drawer fail", "all pass but tape fail", "test short keys 58 of 62 with tape T2 when cold". */
+/** "test sound pass, drawer fail", "all pass but tape fail", "test short keys 27 of 30 with tape T2 when cold". */
 import type { BodyOf } from '#core/history/bodies/index.ts'
 import type { TestResult } from '#core/history/bodies/test.ts'
 import type { GearId } from '#core/ids.ts'
@@ -8,7 +8,7 @@ import { done, wrong, type Effect, type Parsed, type Scene } from './types.ts'
 
 const form = 'test sound pass, drawer fail: opens only by hand'
 
-/** Reads one result: "pass", "pass 9 starts", "fail: rolls", "58 of 62", "intermittent 1 of 3", "not possible: no lead". */
+/** Reads one result: "pass", "pass 9 starts", "fail: rolls", "27 of 30", "intermittent 1 of 3", "not possible: no lead". */
 export function parseResult(text: string): TestResult | undefined {
   const lower = text.trim().toLowerCase()
   const after = (pattern: RegExp) =>

@@ -25,7 +25,7 @@ export const workVerbs: Readonly<Record<string, { readonly verb: string; readonl
   work: { verb: 'worked on', reach: 'altered' },
 }
 
-/** "R21-R30, C3 …": several designators at once; undefined for one target or another kind of it. */
+/** "R40-R48, C7 …": several designators at once; undefined for one target or another kind of it. */
 function targetsOf(text: string, scene: Scene): { targets: readonly Target[]; rest: string } | undefined {
   const list = takeDesignators(text)
   if (!list || list.names.length < 2) return undefined

@@ -11,7 +11,7 @@ export const cellsOf = (grid: Grid): string[] => grid.flat().filter((name) => na
 const numbered = /^([A-Za-z]*)(\d{1,5})$/
 const range = /^([A-Za-z]*)(\d{1,5})(?:-|–|\.\.)([A-Za-z]*)(\d{1,5})$/
 
-/** "1-50" → 1 … 50, "R21-R30" → R21 … R30; both ends belong to it. Undefined for text that is no range of numbers. */
+/** "1-50" → 1 … 50, "R40-R48" → R40 … R48; both ends belong to it. Undefined for text that is no range of numbers. */
 export function numberRange(text: string): string[] | undefined {
   const match = range.exec(text)
   if (!match) return undefined

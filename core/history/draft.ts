@@ -107,6 +107,7 @@ export function machineDraft(world: WorldDraft, id: MachineId): MachineDraft {
       noneThere: [],
       aliases: [],
       marks: [],
+      face: undefined,
       condition: noCondition,
       arrival: noArrival,
     }

@@ -194,6 +194,8 @@ export interface MachineState {
   readonly noneThere: readonly string[]
   readonly aliases: readonly string[]
   readonly marks: readonly string[]
+  /** The photograph chosen to know it by; null: none; undefined: nobody has said. */
+  readonly face: EntryId | null | undefined
   readonly condition: ConditionState
   readonly arrival: ArrivalState
 }

@@ -1,4 +1,4 @@
-/** Lists and ranges of designators as people write them on a parts table: "C3, C12–C18, R21-R30". */
+/** Lists and ranges of designators as people write them on a parts table: "C7, C31–C36, R40-R48". */
 
 /** The most that one list may name: a slip of a digit would otherwise write a thousand entries. */
 const most = 200

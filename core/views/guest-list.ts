@@ -17,6 +17,7 @@ export const guestPlate = (plate: Plate, owner: string): Plate => ({
   legal: plate.legal,
   purpose: plate.purpose,
   stamps: plate.stamps,
+  face: plate.face,
 })
 
 const guestStatus = (s: StatusView): StatusView => ({

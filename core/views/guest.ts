@@ -60,6 +60,7 @@ const guestPhoto = (p: PhotoRow): PhotoRow => ({
     x: pin.x,
     y: pin.y,
     finding: pin.finding,
+    position: pin.position,
     label: pin.label,
   })),
 })

@@ -31,6 +31,8 @@ export interface Plate {
   readonly legal: string
   readonly purpose: string
   readonly stamps: readonly SheetHazard[]
+  /** The photograph by which it is known. */
+  readonly face?: EntryId | undefined
 }
 
 export interface FunctionRow {

@@ -11,7 +11,7 @@ import { openQuestions, voidTests } from '#core/history/void.ts'
 import { loanRows, positionRows, givenParts, consentRows } from './machine-parts.ts'
 import type { MachineId } from '#core/ids.ts'
 import { lifelineOf } from './lifeline.ts'
-import { photoRows } from './photos.ts'
+import { faceOf, photoRows } from './photos.ts'
 import { gradeHistory, conditionAt } from '#core/condition/condition.ts'
 import { chainOf } from '#core/provenance/chain.ts'
 import { arrivalOpen } from './arrival-open.ts'
@@ -38,6 +38,7 @@ export function plateOf(world: World, machine: MachineState): Plate {
     legal: machine.legal,
     purpose: machine.purpose,
     stamps: sheet?.hazards ?? [],
+    face: faceOf(machine),
   }
 }
 

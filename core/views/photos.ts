@@ -20,12 +20,21 @@ export interface PhotoRow {
     readonly x: number
     readonly y: number
     readonly finding?: EntryId | undefined
+    readonly position?: string | undefined
     readonly label: string
   }[]
 }
 
 export const named = (world: World, id: string | undefined): string =>
   id ? (world.parties.get(id as PartyId)?.name ?? 'somebody') : 'somebody'
+
+/** The photograph by which a machine is known: the chosen one, else the latest of its front. */
+export function faceOf({ condition, face }: MachineState): EntryId | undefined {
+  if (face === null) return undefined
+  const { photos } = condition
+  const shown = photos.find((p) => p.id === face)
+  return (shown ?? photos.findLast((p) => p.body.kind === 'photo' && p.body.of === 'front'))?.id
+}
 
 export function photoRows(world: World, machine: MachineState): PhotoRow[] {
   const { photos, pins, findings } = machine.condition
@@ -43,6 +52,7 @@ export function photoRows(world: World, machine: MachineState): PhotoRow[] {
           x,
           y,
           finding: pinned,
+          position,
           label: sort ? `${sort.sort}${sort.place ? `, ${sort.place}` : ''}` : (position ?? ''),
         },
       ]

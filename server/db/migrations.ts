@@ -121,6 +121,7 @@ const steps: readonly Step[] = [
     // Files to be taken from the disk: kept no longer than until that is done.
     sql: [`CREATE TABLE erased_files (sha256 text PRIMARY KEY)`],
   },
+  { name: '010-faces', sql: [] },
 ]
 
 export const migrationNames: readonly string[] = steps.map((step) => step.name)
@@ -132,6 +133,7 @@ const deriveAfter: ReadonlySet<string> = new Set([
   '005-lots-and-needs',
   '006-whole-text-and-homes',
   '007-houses',
+  '010-faces',
 ])
 
 /** Brings the database up to date, or as far as `last`. Answers whether the projections must be derived again. Several servers may start at once: an advisory lock lets one of them work. */

@@ -7,14 +7,16 @@ import { pipeline } from 'node:stream/promises'
 import type { Response } from 'express'
 import { notFound, ProblemError } from './errors.ts'
 
-export type Version = 'original' | 'preview' | 'clean'
+export const versions = ['original', 'preview', 'thumb', 'clean'] as const
+export type Version = (typeof versions)[number]
 const endings: Readonly<Record<Version, string>> = {
   original: '',
   preview: '.preview.webp',
+  thumb: '.thumb.webp',
   clean: '.clean.webp',
 }
 
-/** `clean`: a photograph without what the camera wrote into it (place, author). */
+/** `thumb`: as small as a row of a list. `clean`: a photograph without what the camera wrote into it (place, author). */
 export const filePath = (dataDir: string, sha256: string, kind: Version) =>
   path.join(dataDir, 'files', sha256.slice(0, 2), `${sha256}${endings[kind]}`)
 

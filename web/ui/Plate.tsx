@@ -1,6 +1,7 @@
 /** The rating plate, in three sizes. The one dark object of a view; as a tag it is outlined. */
 import { Link } from 'react-router'
 import type { Plate } from '#core/views/machine-shape.ts'
+import { Face } from './Face.tsx'
 
 const needsWords: Readonly<Record<string, string>> = {
   mains: 'authorised only',
@@ -30,13 +31,22 @@ function Fact({ label, value }: { label: string; value: string | undefined }) {
   )
 }
 
-export function FullPlate({ plate }: { plate: Plate }) {
+export function FullPlate({ id, plate }: { id: string; plate: Plate }) {
   return (
     <section aria-label="Rating plate" className="bg-plate text-lettering rounded-sm p-[3px]">
       <div className="border-plate-label flex min-h-[90px] items-center gap-6 rounded-sm border px-4 py-2">
+        {plate.face && (
+          <Link
+            to={`/machines/${id}?show=photos`}
+            aria-label="Photographs of it"
+            className="-my-1 -ml-3 shrink-0"
+          >
+            <Face machine={id} plate={plate} px={80} />
+          </Link>
+        )}
         <div className="min-w-0 flex-1">
           <h1 className="font-display text-24 mb-1.5 font-semibold">{plate.name}</h1>
-          <dl className="flex flex-wrap gap-x-7 gap-y-1">
+          <dl className="flex flex-wrap gap-x-5 gap-y-1">
             <Fact label={plate.number === plate.entryNumber ? 'Entry' : 'Accession'} value={plate.number} />
             <Fact
               label="Type, revision"
@@ -76,7 +86,10 @@ export function PlateTag({ id, plate, below }: { id: string; plate: Plate; below
       className="border-line bg-sheet hover:border-verdigris block h-[84px] w-[190px] shrink-0 rounded-sm border p-[2px]"
     >
       <span className="border-line flex h-full flex-col rounded-sm border px-2.5 py-1.5">
-        <span className="font-display text-15 line-clamp-2 leading-tight font-medium">{plate.name}</span>
+        <span className="flex min-h-0 justify-between gap-2">
+          <span className="font-display text-15 line-clamp-2 leading-tight font-medium">{plate.name}</span>
+          <Face machine={id} plate={plate} px={34} className="shrink-0" />
+        </span>
         <span className="num text-13 mt-auto flex justify-between gap-2">
           <span className="text-quiet truncate">{plate.number}</span>
           {below && <span className="truncate">{below}</span>}

@@ -109,6 +109,14 @@ export function stepChart(
   }))
 }
 
+/** Where a point's words stand: the last ones behind the line, the first ones clear of the axis. */
+const labelAt = (index: number, count: number) =>
+  index === count - 1
+    ? { position: 'right', distance: 8 }
+    : index === 0
+      ? { position: 'top', align: 'left' }
+      : { position: 'top' }
+
 /** Readings of one point over time in ink; the tolerance as a band, the healthy value as a line with its words. */
 export function driftChart(
   element: HTMLElement,
@@ -126,6 +134,7 @@ export function driftChart(
     ...chart.points.map((p) => p.value),
     ...(chart.band ? [chart.band.low, chart.band.high] : []),
   ]
+  const shares = chart.unit === '%'
   const [least, most] = [Math.min(...values), Math.max(...values)]
   const room = (most - least || Math.abs(most) || 1) * 0.12
   return keepDrawn(element, () => ({
@@ -134,13 +143,14 @@ export function driftChart(
     xAxis: timeAxis(),
     yAxis: {
       type: 'value',
-      min: least - room,
-      max: most + room,
+      // A share is a part of the whole: its axis shows the whole.
+      min: shares ? 0 : least - room,
+      max: shares ? 100 : most + room,
       axisLabel: {
         ...inkText(),
         formatter: (value: number) => `${Number(value.toPrecision(4))} ${chart.unit}`,
-        showMinLabel: false,
-        showMaxLabel: false,
+        showMinLabel: shares,
+        showMaxLabel: shares,
       },
       splitLine: { lineStyle: { color: colour('--hair') } },
     },
@@ -163,7 +173,10 @@ export function driftChart(
           ...inkText(),
         },
         labelLayout: { hideOverlap: true },
-        data: chart.points.map((p) => [p.at, p.value]),
+        data: chart.points.map((p, i) => ({
+          value: [p.at, p.value],
+          label: labelAt(i, chart.points.length),
+        })),
         ...(chart.band
           ? {
               markArea: {

@@ -1,6 +1,6 @@
 /** What is said of a machine itself: its registration, what it is and whose, and what of it was met beyond its sheet. */
 import { z } from 'zod'
-import { machineIdSchema, partyIdSchema, typeIdSchema } from '#core/ids.ts'
+import { entryIdSchema, machineIdSchema, partyIdSchema, typeIdSchema } from '#core/ids.ts'
 import { moneySchema } from '#core/quantity/schemas.ts'
 import { sheetSchema } from '#core/type/sheet.ts'
 import { attributes, label, someWords } from './words.ts'
@@ -51,6 +51,8 @@ const factsShape = {
   /** Other names it is known by, and marks moulded, stamped or written on it. */
   aliases: z.array(label).max(20).optional(),
   marks: z.array(label).max(40).optional(),
+  /** The photograph by which it is known; null: none of them. */
+  face: entryIdSchema.nullable().optional(),
 }
 
 export const machineBody = z.discriminatedUnion('what', [

@@ -34,6 +34,7 @@ export function reduceMachine(world: WorldDraft, entry: Statement, body: BodyOf<
     machine.noneThere = [...new Set([...machine.noneThere, ...facts.noneThere])]
   if (facts.aliases !== undefined) machine.aliases = [...facts.aliases]
   if (facts.marks !== undefined) machine.marks = [...facts.marks]
+  if (facts.face !== undefined) machine.face = facts.face
   if (facts.purpose !== undefined) {
     machine.purpose = facts.purpose
     machine.purposeSaid = entry

@@ -11,7 +11,7 @@ import type { Entry } from '#core/history/entry.ts'
 import type { BodyOf } from '#core/history/bodies/index.ts'
 import { fold } from '#core/history/fold.ts'
 import { rows, run, type Db } from '../../db/connection.ts'
-import { filePath } from '../../platform/files.ts'
+import { filePath, versions } from '../../platform/files.ts'
 import { forgetEntries, loadEntries } from './closure.ts'
 
 /** Turns what the erasures among `stored` name into tombstones. `before` is the line they were judged in; answers it as it is now. */
@@ -97,9 +97,7 @@ export async function sweepErased(db: Db, dataDir: string): Promise<void> {
     'SELECT e.sha256, f.sha256 IS NOT NULL AS again FROM erased_files e LEFT JOIN files f ON f.sha256 = e.sha256',
   )
   for (const { sha256, again } of gone) {
-    if (!again)
-      for (const version of ['original', 'preview', 'clean'] as const)
-        await rm(filePath(dataDir, sha256, version), { force: true })
+    if (!again) for (const version of versions) await rm(filePath(dataDir, sha256, version), { force: true })
     await run(db, 'DELETE FROM erased_files WHERE sha256 = $1', [sha256])
   }
 }

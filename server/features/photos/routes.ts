@@ -17,12 +17,13 @@ import { closureOf, loadEntries } from '../entries/closure.ts'
 
 const params = z.object({ id: machineIdSchema })
 const photoParams = params.extend({ entry: entryIdSchema })
-const sizeQuery = z.object({ size: z.enum(['preview', 'original']).default('preview') })
+const sizeQuery = z.object({ size: z.enum(['thumb', 'preview', 'original']).default('preview') })
 
 /** Largest file in bytes and largest picture in pixels that are taken. */
 const maxBytes = 40 * 1024 * 1024
 const maxPixels = 60_000_000
 const previewPx = 900
+const thumbPx = 240
 const mimes: Readonly<Record<string, string>> = { jpeg: 'image/jpeg', png: 'image/png', webp: 'image/webp' }
 
 export interface StoredFile {
@@ -93,23 +94,30 @@ export async function storePhoto(
 }
 
 /** How a photograph is made into what is shown of it. */
-const previewOf = (source: Buffer | string): Promise<Buffer> =>
+const fitted = (source: Buffer | string, px: number): Promise<Buffer> =>
   sharp(source, { limitInputPixels: maxPixels, failOn: 'error' })
     .rotate()
-    .resize(previewPx, previewPx, { fit: 'inside', withoutEnlargement: true })
+    .resize(px, px, { fit: 'inside', withoutEnlargement: true })
     .webp({ quality: 82 })
     .toBuffer()
+const previewOf = (source: Buffer | string) => fitted(source, previewPx)
 /** The whole of it, without what the camera wrote into it (place, author). */
 const cleanOf = (source: Buffer | string): Promise<Buffer> =>
   sharp(source, { limitInputPixels: maxPixels }).rotate().webp({ quality: 90 }).toBuffer()
 
+const makes = {
+  preview: previewOf,
+  thumb: (source: string) => fitted(source, thumbPx),
+  clean: cleanOf,
+} as const
+
 /** A version of a photograph, made from the original where it is not there yet: after a restore, or the first time that somebody outside the house asks. */
-async function versionOf(dataDir: string, sha256: string, version: 'preview' | 'clean'): Promise<string> {
+async function versionOf(dataDir: string, sha256: string, version: keyof typeof makes): Promise<string> {
   const file = filePath(dataDir, sha256, version)
   if (await fileExists(file)) return file
   const original = filePath(dataDir, sha256, 'original')
   if (!(await fileExists(original))) throw notFound()
-  await writeWhole(file, await (version === 'preview' ? previewOf : cleanOf)(original))
+  await writeWhole(file, await makes[version](original))
   return file
 }
 
@@ -148,7 +156,7 @@ export function photoRoutes(services: Services): Router {
       if (sight === 'guest' && !(await stands(services, id, entryId))) throw notFound()
       const row = await FileModel.findByPk(entry.body.file)
       if (!row) throw notFound()
-      if (size === 'preview')
+      if (size !== 'original')
         return serveFile(response, await versionOf(dataDir, entry.body.file, size), 'image/webp')
       if (sight === 'guest')
         return serveFile(response, await versionOf(dataDir, entry.body.file, 'clean'), 'image/webp')

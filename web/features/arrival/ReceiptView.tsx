@@ -5,6 +5,7 @@ import type { ArrivalView } from '#core/views/arrival.ts'
 import { keys } from '#web/app/keys.ts'
 import { get, wordsOf } from '#web/app/http.ts'
 import { useDates, useSigned } from '#web/app/session.tsx'
+import { Face } from '#web/ui/Face.tsx'
 import { Code } from '#web/ui/Code.tsx'
 import { MainButton } from '#web/ui/Forms.tsx'
 
@@ -39,6 +40,7 @@ export function View() {
               <br />
               <strong className="num text-18">{view.plate.entryNumber}</strong>
             </p>
+            <Face machine={view.machine} plate={view.plate} px={84} />
             <Code text={view.plate.entryNumber} px={84} />
           </div>
         </header>

@@ -7,6 +7,7 @@ import type { EpisodeView } from '#core/views/episode.ts'
 import { keys } from '#web/app/keys.ts'
 import { get, wordsOf } from '#web/app/http.ts'
 import { useDates, useSigned } from '#web/app/session.tsx'
+import { Face } from '#web/ui/Face.tsx'
 import { Code } from '#web/ui/Code.tsx'
 import { MainButton } from '#web/ui/Forms.tsx'
 
@@ -102,7 +103,10 @@ function Head({ view, title }: { view: EpisodeView; title: string }) {
           {house.name}, <span className="num">{day(view.now)}</span>
         </p>
       </div>
-      <Code text={view.plate.number} px={84} />
+      <div className="flex items-start gap-3">
+        <Face machine={view.machine} plate={view.plate} px={84} />
+        <Code text={view.plate.number} px={84} />
+      </div>
     </header>
   )
 }
@@ -186,6 +190,7 @@ function CaseLabel({ view, sheet }: { view: EpisodeView; sheet: SheetAnswer }) {
             Worked on <span className="num">{day(view.now)}</span>, episode {view.episode.number}
           </span>
         </div>
+        <Face machine={view.machine} plate={view.plate} px={56} className="shrink-0" />
         <Code text={view.plate.number} px={56} />
       </div>
       <ul>

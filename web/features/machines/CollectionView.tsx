@@ -12,8 +12,9 @@ import {
 } from '#api/filters.ts'
 import { list } from '#api/words/lists.ts'
 import { useSigned } from '#web/app/session.tsx'
-import { MainButton } from '#web/ui/Forms.tsx'
+import { Act, MainButton } from '#web/ui/Forms.tsx'
 import { MachineGrid } from './MachineGrid.tsx'
+import { MachinePictures } from './MachinePictures.tsx'
 import { SavedViews } from './SavedViews.tsx'
 import { useListHead } from './useMachineList.ts'
 
@@ -40,6 +41,7 @@ export function View() {
     .filter((f): f is ListFilter => (listFilters as readonly string[]).includes(f))
   const sort = listSorts.find((s) => s === params.get('sort')) ?? 'name'
   const [shown, setShown] = useState(rememberedColumns)
+  const pictures = params.get('as') === 'pictures'
   const scroller = useRef<HTMLDivElement>(null)
   const search = new URLSearchParams([
     ...(q ? [['q', q]] : []),
@@ -150,6 +152,12 @@ export function View() {
           onColumns={choose}
         >
           <div className="flex items-center gap-2">
+            <Act
+              className="mr-3"
+              onClick={() => change((next) => (pictures ? next.delete('as') : next.set('as', 'pictures')))}
+            >
+              {pictures ? 'As a list' : 'As pictures'}
+            </Act>
             <SelectInline
               label="in order of"
               value={sort}
@@ -167,6 +175,8 @@ export function View() {
             ? 'No machine matches all of these words. Take one away.'
             : 'No machine is registered yet. The first one takes an entry number, a name and where it came from.'}
         </p>
+      ) : pictures ? (
+        <MachinePictures list={machines} scroller={scroller} />
       ) : (
         <MachineGrid list={machines} shown={shown} zone={house.zone} scroller={scroller} />
       )}

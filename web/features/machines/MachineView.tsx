@@ -79,7 +79,7 @@ export function View() {
   const { status } = view
   return (
     <main className="flex-1 space-y-4 p-4 pb-16">
-      <FullPlate plate={view.plate} />
+      <FullPlate id={view.id} plate={view.plate} />
       <section aria-label="Working status" className="flex flex-wrap items-center gap-x-8 gap-y-3">
         <div className="flex shrink-0 items-center gap-3">
           <StatusMark status={status.word} size={36} />

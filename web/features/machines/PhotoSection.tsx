@@ -51,6 +51,7 @@ export function PhotoSection({ view }: { view: MachineView }) {
           onAt={setOpen}
           findings={findings}
           positions={view.positions.map((p) => p.designator)}
+          face={{ shown: view.plate.face }}
         />
       )}
     </section>

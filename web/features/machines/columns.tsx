@@ -6,6 +6,7 @@ import type { ListColumn } from '#api/filters.ts'
 import type { MachineSummary } from '#core/views/summary.ts'
 import { StatusMark, statusTone } from '#web/ui/Marks.tsx'
 import { hazardWord } from '#web/ui/Plate.tsx'
+import { Face } from '#web/ui/Face.tsx'
 import { Strip } from '#web/ui/Strip.tsx'
 
 export interface Column {
@@ -20,6 +21,12 @@ export interface Column {
 const quiet = 'text-quiet truncate'
 
 export const columns: Readonly<Record<ListColumn, Column>> = {
+  picture: {
+    header: 'Picture',
+    px: 64,
+    look: 'flex items-center',
+    cell: (m) => <Face machine={m.id} plate={m.plate} px={30} />,
+  },
   number: { header: 'Number', px: 118, look: 'num truncate', cell: (m) => m.plate.number },
   name: {
     header: 'Machine',
@@ -75,12 +82,12 @@ export const columns: Readonly<Record<ListColumn, Column>> = {
     look: (m) => `truncate ${m.onLoan ? 'text-steel font-bold' : 'text-quiet'}`,
     cell: (m) =>
       m.onLoan
-        ? 'on loan'
+        ? (m.place ?? 'away')
         : m.quarantine
           ? 'quarantine'
           : m.open
-            ? `bench, episode ${m.open.number}`
-            : (m.place ?? m.plate.purpose),
+            ? 'on the bench'
+            : (m.place ?? ''),
   },
   made: { header: 'Made', px: 80, look: 'num truncate', cell: (m) => m.plate.made },
   legal: { header: 'Legal status', px: 140, look: quiet, cell: (m) => m.plate.legal },

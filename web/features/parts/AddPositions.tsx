@@ -13,7 +13,7 @@ export function AddPositions({ view, onClose }: { view: RenewalView; onClose: ()
     const text = (name: string) => String(form.get(name) ?? '').trim()
     const read = takeDesignators(text('designators'))
     if (!read || read.rest !== '')
-      return setError('Write designators: C9, or C12-C18, separated by commas. Nothing was lost.')
+      return setError('Write designators: C9, or C31-C36, separated by commas. Nothing was lost.')
     const fresh = read.names.filter(
       (name) => !view.designators.some((d) => d.toLowerCase() === name.toLowerCase()),
     )
@@ -55,7 +55,7 @@ export function AddPositions({ view, onClose }: { view: RenewalView; onClose: ()
           label="Designators"
           name="designators"
           className="num"
-          placeholder="C9, C12-C18"
+          placeholder="C9, C31-C36"
           required
           autoFocus
         />

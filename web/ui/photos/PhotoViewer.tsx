@@ -23,6 +23,7 @@ export function PhotoViewer({
   onAt,
   findings,
   positions,
+  face,
 }: {
   machine: MachineId
   photos: readonly PhotoRow[]
@@ -30,6 +31,8 @@ export function PhotoViewer({
   onAt: (entry: string | undefined) => void
   findings: readonly PinTarget[]
   positions: readonly string[]
+  /** The photograph on the plate, where one can be chosen here. */
+  face?: { readonly shown: string | undefined } | undefined
 }) {
   const { short } = useDates()
   const { me } = useSigned()
@@ -43,6 +46,17 @@ export function PhotoViewer({
     const next = photos[(index + by + photos.length) % photos.length]
     if (next) onAt(next.entry)
   }
+  const choose = (entry: EntryId) =>
+    send([
+      {
+        body: {
+          kind: 'machine',
+          what: 'stated',
+          machine,
+          set: { face: face?.shown === entry ? null : entry },
+        },
+      },
+    ])
   const setPin = async (x: number, y: number) => {
     const [sort, name] = [target.slice(0, 1), target.slice(2)]
     if (!name) return
@@ -98,6 +112,11 @@ export function PhotoViewer({
               <a className="act" href={photoSrc(machine, photo.entry, 'original')} download>
                 Original
               </a>
+              {face && me.role !== 'guest' && (
+                <Act aria-pressed={face.shown === photo.entry} onClick={() => void choose(photo.entry)}>
+                  {face.shown === photo.entry ? 'Take off the plate' : 'Show on the plate'}
+                </Act>
+              )}
               {me.role === 'steward' && <Act onClick={() => setErase(true)}>Erase for good</Act>}
               <Dialog.Close className="act">Put away</Dialog.Close>
             </span>

@@ -1,8 +1,11 @@
 /** Where a photograph is found, and what it is called. */
 import type { PhotoRow } from '#core/views/photos.ts'
 
-export const photoSrc = (machine: string, entry: string, size: 'preview' | 'original' = 'preview') =>
-  `/api/machines/${machine}/photos/${entry}?size=${size}`
+export const photoSrc = (
+  machine: string,
+  entry: string,
+  size: 'thumb' | 'preview' | 'original' = 'preview',
+) => `/api/machines/${machine}/photos/${entry}?size=${size}`
 
 /** "underside, 3 Mar 2026: two seals". */
 export const photoTitle = (

@@ -1,0 +1,39 @@
+/** What is in a position, in words. */
+import { Link } from 'react-router'
+import type { PositionRow } from '#core/views/machine-parts.ts'
+import { useDates, useSigned } from '#web/app/session.tsx'
+
+const contentWords = {
+  unseen: 'as found, not looked at',
+  empty: 'empty',
+  'unknown part': 'an unknown part',
+  part: '',
+} as const
+
+export function ContentOf({ row }: { row: PositionRow }) {
+  const { short } = useDates()
+  const { me } = useSigned()
+  const { part } = row
+  if (row.content !== 'part' || !part)
+    return (
+      <span className={row.content === 'empty' && row.essential ? 'text-copper font-bold' : 'text-quiet'}>
+        {contentWords[row.content]}
+      </span>
+    )
+  return (
+    <>
+      {me.role === 'guest' ? (
+        part.label
+      ) : (
+        <Link className="hover:underline" to={`/parts/${part.id}`}>
+          {part.label}
+        </Link>
+      )}
+      <span className="text-quiet">
+        {part.own ? ', its own' : `, from ${part.from ?? part.origin ?? 'elsewhere'}`}
+        {part.since ? `, ${short(part.since)}` : ''}
+      </span>
+      {part.temporary && <strong className="text-copper">, for now</strong>}
+    </>
+  )
+}
