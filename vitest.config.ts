@@ -8,6 +8,7 @@ export default defineConfig({
         test: {
           name: 'core',
           include: ['core/**/*.test.ts', 'api/**/*.test.ts', 'web/**/*.test.ts', 'demo/**/*.test.ts'],
+          exclude: ['demo/answers.test.ts'],
           environment: 'node',
         },
       },
@@ -15,7 +16,7 @@ export default defineConfig({
         extends: true,
         test: {
           name: 'server',
-          include: ['server/**/*.test.ts', 'stand-ins/**/*.test.ts'],
+          include: ['server/**/*.test.ts', 'stand-ins/**/*.test.ts', 'demo/answers.test.ts'],
           environment: 'node',
           fileParallelism: false,
           testTimeout: 30_000,

@@ -158,3 +158,21 @@ export interface PeopleAnswer {
   readonly people: readonly PersonRow[]
   readonly invites: readonly InviteRow[]
 }
+
+export interface InvitationAnswer {
+  readonly name: string
+  readonly role: (typeof roles)[number]
+  readonly collection: string
+}
+/** The link of an invitation, shown once. */
+export interface InvitedAnswer {
+  readonly id: string
+  readonly path: string
+  readonly expires: string
+}
+export interface PersonAnswer {
+  readonly id: string
+  readonly role: (typeof roles)[number]
+  readonly active: boolean
+  readonly by: string
+}

@@ -39,3 +39,28 @@ export interface MethodRow {
 export interface MethodsAnswer {
   readonly methods: readonly MethodRow[]
 }
+
+/** A piece of test gear: what it can show, when it was last proved, for what it is unfit. */
+export interface GearRow {
+  readonly id: string
+  readonly name: string
+  readonly gearKind: string
+  readonly attributes: Readonly<Record<string, string>>
+  readonly limits?: string | undefined
+  readonly proved?: string | undefined
+  readonly unfit: readonly {
+    readonly need: string
+    readonly because: string
+    readonly since: string | null
+  }[]
+}
+
+/** A rule of the house: what is chosen, by whom and why; what else could be. */
+export interface PolicyRow {
+  readonly key: string
+  readonly option: string
+  readonly options: readonly string[]
+  readonly reason?: string | undefined
+  readonly at?: string | undefined
+  readonly by?: string | undefined
+}

@@ -43,7 +43,7 @@ function placeForGuest(world: World, place: Place, machine: MachineId, viewer: P
   }
 }
 
-const guestPhoto = (p: PhotoRow): PhotoRow => ({
+export const guestPhoto = (p: PhotoRow): PhotoRow => ({
   entry: p.entry,
   at: p.at,
   by: '',

@@ -25,6 +25,7 @@ import { pinRoutes } from '../features/session/pin.ts'
 import { entriesRoutes } from '../features/entries/routes.ts'
 import { machineRoutes } from '../features/machines/routes.ts'
 import { episodeRoutes } from '../features/episodes/routes.ts'
+import { tagRoutes } from '../features/tags/routes.ts'
 import { partRoutes } from '../features/parts/routes.ts'
 import { lotRoutes } from '../features/parts/lots.ts'
 import { typeRoutes } from '../features/types/routes.ts'
@@ -150,6 +151,7 @@ export function createApp(services: Services): { app: Express; close: () => Prom
     entriesRoutes(services),
     machineRoutes(services),
     episodeRoutes(services),
+    tagRoutes(services),
     partRoutes(services),
     lotRoutes(services),
     typeRoutes(services),

@@ -61,13 +61,13 @@ export async function testDatabase(): Promise<{ url: string; drop: () => Promise
   return { url: `${clusterUrl()}/${name}`, drop: () => admin(`DROP DATABASE ${name} WITH (FORCE)`) }
 }
 
-export async function signIn(address: string, email: string): Promise<Agent> {
+export async function signIn(address: string, email: string, secret = password): Promise<Agent> {
   const agent = request.agent(address) as Agent
   const first = await agent.get('/api/session').expect(200)
   const answer = await agent
     .post('/api/session')
     .set('x-anamnesis-token', first.body.csrf)
-    .send({ email, password })
+    .send({ email, password: secret })
     .expect(200)
   agent.token = answer.body.csrf
   return agent

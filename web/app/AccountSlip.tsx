@@ -28,7 +28,7 @@ function Password() {
     setTold(undefined)
     setError(undefined)
     try {
-      const { ended } = await put<{ ended: number }>('/session/password', {
+      const { ended } = await put('/session/password', {
         password: String(said.get('password') ?? ''),
         fresh: String(said.get('fresh') ?? ''),
       })
@@ -78,11 +78,11 @@ function Password() {
 function SignIns() {
   const client = useQueryClient()
   const { short, clock } = useDates()
-  const { data } = useQuery({ queryKey: keys.sessions, queryFn: () => get<OwnSessions>('/sessions') })
+  const { data } = useQuery({ queryKey: keys.sessions, queryFn: () => get('/sessions') })
   const [error, setError] = useState<string>()
   const end = async (id: string) => {
     try {
-      await remove(`/sessions/${id}`)
+      await remove('/sessions/:name', { name: id })
       await client.invalidateQueries({ queryKey: keys.sessions })
     } catch (failure) {
       setError(wordsOf(failure))

@@ -56,7 +56,7 @@ function notify(wait: WaitingRow) {
 export default function Ringer() {
   const { data } = useQuery({
     queryKey: keys.bench,
-    queryFn: () => get<BenchAnswer>('/bench'),
+    queryFn: () => get('/bench'),
     staleTime: 60_000,
   })
   const [shown, setShown] = useState<readonly WaitingRow[]>([])

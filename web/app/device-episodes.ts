@@ -35,9 +35,11 @@ export async function refreshEpisode(account: string, episode: string): Promise<
   const db = await database()
   const old = await db.get('episodes', [account, episode])
   const after = old?.entries.reduce((seq, e) => Math.max(seq, e.seq), 0) ?? 0
-  const fresh = await get<DeviceEntries>(
-    `/episodes/${episode}/entries?after=${after}&count=${old?.entries.length ?? 0}`,
-  )
+  const fresh = await get('/episodes/:id/entries', {
+    id: episode,
+    after,
+    count: old?.entries.length ?? 0,
+  })
   const held: HeldEpisode = {
     account,
     episode,

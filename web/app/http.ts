@@ -1,6 +1,16 @@
 /** Requests to the server: JSON in and out, the session's token on whatever changes something, problems as errors. */
 import { hearServer } from './clock.ts'
 import type { Problem, ProblemType } from '#api/problems.ts'
+import {
+  addressOf,
+  type AnswerTo,
+  type Asked,
+  type Query,
+  type Reads,
+  type WordsIn,
+  type WordsOf,
+  type Written,
+} from '#api/endpoints.ts'
 import type { SessionAnswer } from '#api/session.ts'
 
 export class ProblemError extends Error {
@@ -100,15 +110,27 @@ async function ask<T>(
   throw new ProblemError(problem)
 }
 
-export const get = <T>(path: string): Promise<T> => ask<T>('GET', path)
-export const post = <T>(path: string, body: unknown): Promise<T> =>
-  ask<T>('POST', path, JSON.stringify(body), 'application/json')
-export const put = <T>(path: string, body: unknown): Promise<T> =>
-  ask<T>('PUT', path, JSON.stringify(body), 'application/json')
-export const patch = <T>(path: string, body: unknown): Promise<T> =>
-  ask<T>('PATCH', path, JSON.stringify(body), 'application/json')
-export const remove = <T>(path: string): Promise<T> => ask<T>('DELETE', path)
-export const upload = <T>(path: string, form: FormData): Promise<T> => ask<T>('POST', path, form)
+/** Asks for what an endpoint answers; what is asked beside the words of its path goes behind the question mark. */
+export const get = <P extends keyof Reads & string>(
+  path: P,
+  ...[asked]: [WordsOf<P>] extends [never] ? [asked?: Query] : [asked: Asked<P>]
+): Promise<Reads[P]> => ask<Reads[P]>('GET', addressOf(path, asked))
+
+const sends =
+  <M extends 'POST' | 'PUT' | 'PATCH'>(method: M) =>
+  <P extends Written<M>>(path: P, body: unknown, ...[words]: WordsIn<P>): Promise<AnswerTo<M, P>> =>
+    ask(method, addressOf(path, words), JSON.stringify(body), 'application/json')
+export const post = sends('POST')
+export const put = sends('PUT')
+export const patch = sends('PATCH')
+export const remove = <P extends Written<'DELETE'>>(path: P, ...[words]: WordsIn<P>): Promise<void> =>
+  ask('DELETE', addressOf(path, words))
+/** Sends a file, or several fields with one. */
+export const upload = <P extends Written<'POST'>>(
+  path: P,
+  form: FormData,
+  ...[words]: WordsIn<P>
+): Promise<AnswerTo<'POST', P>> => ask('POST', addressOf(path, words), form)
 
 /** A sentence for whatever went wrong. */
 export const wordsOf = (error: unknown): string =>

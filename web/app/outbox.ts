@@ -163,8 +163,7 @@ export async function sendOutbox(
       .map((w) => w.draft)
     const { runOutbox } = await import('./outbox-run.ts')
     const run = await runOutbox(waiting, {
-      send: async (act) =>
-        post<EntriesAnswer>('/entries', { entries: await sendFiles(account, act), contested: 'keep' }),
+      send: async (act) => post('/entries', { entries: await sendFiles(account, act), contested: 'keep' }),
       release: (ids) => release(account, ids),
       refuse: (id, why, rule) => refuse(account, id, why, rule),
     })

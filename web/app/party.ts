@@ -20,7 +20,7 @@ export interface NamedParty {
 export function usePartyNamed(): (name: string, role: string) => NamedParty | undefined {
   const { data } = useQuery({
     queryKey: keys.people,
-    queryFn: () => get<PeopleAnswer>('/people'),
+    queryFn: () => get('/people'),
     retry: false,
   })
   return (name, role) => {

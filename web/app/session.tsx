@@ -34,7 +34,7 @@ export function useSession() {
   const query = useQuery({
     queryKey: keys.session,
     queryFn: async () => {
-      const answer = await get<SessionAnswer>('/session')
+      const answer = await get('/session')
       setToken(answer.csrf, answer.me?.account)
       return answer
     },
@@ -166,7 +166,7 @@ export function useWrite() {
         throw new Error(
           'This browser keeps no files on the device, so photographs and voice notes cannot be taken here. Nothing was stored.',
         )
-      const { entries, episode } = await post<EntriesAnswer>('/entries', {
+      const { entries, episode } = await post('/entries', {
         entries: drafts,
         contested,
         ...show,
@@ -180,7 +180,7 @@ export function useWrite() {
         : release(me.account, ids)
     try {
       const ready = files.length ? await sendFiles(me.account, held, onProgress) : drafts
-      const { entries, episode } = await post<EntriesAnswer>('/entries', {
+      const { entries, episode } = await post('/entries', {
         entries: ready.map(({ device: _, ...draft }) => draft),
         contested,
         ...show,

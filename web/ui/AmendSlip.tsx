@@ -87,7 +87,7 @@ export function AmendSlip({
       body = restating.body
     }
     if (number.trim()) {
-      const found = await get<LookedUp>(`/lookup/${encodeURIComponent(number.trim())}`).catch(() => undefined)
+      const found = await get('/lookup/:word', { word: number.trim() }).catch(() => undefined)
       if (!found?.machine) return setError(`No machine has the number ${number.trim()}.`)
       body = onMachine(body, found.machine.machine as MachineId)
     }

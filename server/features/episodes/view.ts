@@ -12,8 +12,8 @@ import { nowInstant } from '../../platform/clock.ts'
 import { notFound } from '../../platform/errors.ts'
 import type { Services } from '../../platform/services.ts'
 import { closureOf } from '../entries/closure.ts'
-import { nextTag } from '../machines/routes.ts'
-import { blindSurveys } from '../machines/store.ts'
+import { blindSurveys } from '../entries/worlds.ts'
+import { nextTag } from '../tags/store.ts'
 
 export async function machineOfEpisode(services: Services, id: EntryId): Promise<MachineId> {
   const [row] = await rows<{ machine: MachineId | null }>(
@@ -44,7 +44,7 @@ export async function episodeFor(services: Services, visitor: Visitor, id: Entry
   const machine = await machineOfEpisode(services, id)
   await requireSight(services.db, visitor, machine)
   const { entries, blind } = await entriesFor(services, visitor, machine)
-  const view = episodeView(fold(entries, { now: nowInstant() }), id, await nextTag(services))
+  const view = episodeView(fold(entries, { now: nowInstant() }), id, await nextTag(services.db))
   if (!view) throw notFound()
   return blind ? blindEpisode(view) : view
 }

@@ -2,19 +2,16 @@
 import type { ListFilter, ListSort } from '#api/filters.ts'
 import type { BenchAnswer, MachineList, WaitingRow } from '#api/machines.ts'
 import { entryWords } from '#api/words/entries.ts'
-import { fold } from '#core/history/fold.ts'
-import type { World } from '#core/history/world.ts'
-import type { EntryId, MachineId, PartyId } from '#core/ids.ts'
+import type { EntryId, MachineId } from '#core/ids.ts'
 import { blindSummary } from '#core/views/blind.ts'
-import { openSurvey } from '#core/views/condition.ts'
 import { labelsFor } from '#core/views/labels.ts'
-import { entriesSeen, pricedKinds, tellingKinds, withoutPrice, type Sight } from '#core/history/sight.ts'
+import { pricedKinds, tellingKinds, withoutPrice } from '#core/history/sight.ts'
 import type { MachineSummary } from '#core/views/summary.ts'
 import { rows, run, type Db } from '../../db/connection.ts'
 import { zoneOf } from '../../db/house.ts'
 import { houseWorld } from '../../platform/access.ts'
 import { nowInstant } from '../../platform/clock.ts'
-import { closureOf, loadEntries } from '../entries/closure.ts'
+import { loadEntries } from '../entries/closure.ts'
 
 const filterSql: Readonly<Record<ListFilter, string>> = {
   'retest due': `status = 'retest due'`,
@@ -131,44 +128,6 @@ export async function allMachines(
     bind,
   )
   return found.map((r) => r.summary)
-}
-
-export interface WorldAsked {
-  readonly asOf?: string | undefined
-  readonly knownAt?: string | undefined
-  /** What the visitor may know of it. Absent: all. */
-  readonly sight?: Sight | undefined
-}
-
-export async function machineWorld(
-  db: Db,
-  id: MachineId,
-  { asOf, knownAt, sight }: WorldAsked = {},
-): Promise<World> {
-  const now = nowInstant()
-  const entries = await closureOf(db, [id])
-  return fold(sight ? entriesSeen(entries, sight) : entries, {
-    now: asOf !== undefined && asOf < now ? asOf : now,
-    asOf,
-    knownAt,
-  })
-}
-
-/** The machines that a person is surveying blind just now, each with that survey. */
-export async function blindSurveys(db: Db, party: PartyId): Promise<ReadonlyMap<MachineId, EntryId>> {
-  const begun = await rows<{ machine: MachineId }>(
-    db,
-    `SELECT DISTINCT machine FROM entries b WHERE kind = 'survey' AND entry->'body'->>'what' = 'begun' AND entry->'body'->>'blind' = 'true' AND entry->>'doneBy' = $1
-     AND NOT EXISTS (SELECT 1 FROM entries e WHERE e.kind = 'survey' AND e.entry->'body'->>'what' = 'ended' AND e.entry->'body'->>'survey' = b.id::text)`,
-    [party],
-  )
-  const open = new Map<MachineId, EntryId>()
-  for (const { machine } of begun) {
-    const state = (await machineWorld(db, machine)).machines.get(machine)
-    const survey = state && openSurvey(state, party)
-    if (survey?.blind) open.set(machine, survey.id)
-  }
-  return open
 }
 
 interface Labelled {

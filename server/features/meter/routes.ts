@@ -1,10 +1,11 @@
 /** The bench meter: what it is, one reading, and for a simulated one what its probes touch. */
 import { Router } from 'express'
-import { meterAsk, meterTouch, type MeterAnswer, type MeterReading } from '#api/meter.ts'
+import { meterAsk, meterTouch, type MeterReading } from '#api/meter.ts'
 import type { Identity, MeterUnit } from '#core/formats/scpi.ts'
 import { requireVisitor } from '../../platform/access.ts'
 import type { Services } from '../../platform/services.ts'
 import { handle, notFound, parse, ProblemError } from '../../platform/errors.ts'
+import { reads } from '../../platform/endpoint.ts'
 import { ask, identify, isSimulated, measure, MeterOverRange, MeterSilent, MeterUnreadable } from './meter.ts'
 
 const nameOf = (identity: Identity) =>
@@ -36,19 +37,16 @@ export function meterRoutes({ config }: Services): Router {
     return config.meter
   }
 
-  router.get(
-    '/meter',
-    handle(async (request, response) => {
-      await requireVisitor(request, 'volunteer')
-      if (!config.meter) return void response.json({ simulated: false } satisfies MeterAnswer)
-      try {
-        const identity = await identify(config.meter)
-        response.json({ name: nameOf(identity), simulated: isSimulated(identity) } satisfies MeterAnswer)
-      } catch (error) {
-        response.json({ simulated: false, trouble: troubleWords(error) } satisfies MeterAnswer)
-      }
-    }),
-  )
+  reads(router, '/meter', async (request) => {
+    await requireVisitor(request, 'volunteer')
+    if (!config.meter) return { simulated: false }
+    try {
+      const identity = await identify(config.meter)
+      return { name: nameOf(identity), simulated: isSimulated(identity) }
+    } catch (error) {
+      return { simulated: false, trouble: troubleWords(error) }
+    }
+  })
 
   router.post(
     '/meter/readings',

@@ -1,6 +1,6 @@
-/** Which machines and spares are worth loading when a part is sought; tags that go on paper. */
-import type { HouseNeed, NeedsAnswer, StockRow, TagRow, TypeFailures } from '#api/parts.ts'
-import type { PartRow } from '#api/machines.ts'
+/** The list of parts, and which machines and spares are worth loading when one is sought. */
+import type { HouseNeed, NeedsAnswer, StockRow, TypeFailures } from '#api/parts.ts'
+import type { PartRow, PartsAnswer } from '#api/machines.ts'
 import type { World } from '#core/history/world.ts'
 import type { Spare } from '#core/parts/buying.ts'
 import type { Need } from '#core/parts/donors.ts'
@@ -12,6 +12,47 @@ import type { NeedRow } from '#core/views/needs.ts'
 import { rows, type Db } from '../../db/connection.ts'
 import type { Services } from '../../platform/services.ts'
 import { nowInstant } from '../../platform/clock.ts'
+
+export interface PartsAsked {
+  readonly q?: string | undefined
+  readonly cursor?: string | undefined
+  readonly gone: 'yes' | 'no'
+  readonly limit: number
+}
+
+/** One page of the parts that match every word, by tag; and what is lent. */
+export async function listParts(db: Db, { q, cursor, gone, limit }: PartsAsked): Promise<PartsAnswer> {
+  const bind: unknown[] = []
+  const where = gone === 'yes' ? [] : ['NOT gone']
+  for (const word of (q ?? '').toLowerCase().split(/\s+/).filter(Boolean).slice(0, 8)) {
+    bind.push(`%${word.replace(/[\\%_]/g, '\\$&')}%`)
+    where.push(`words LIKE $${bind.length}`)
+  }
+  const all = where.length ? `WHERE ${where.join(' AND ')}` : ''
+  const [total] = await rows<{ count: string }>(db, `SELECT count(*) FROM parts ${all}`, bind)
+  const page = cursor
+    ? [
+        ...where,
+        `(coalesce(tag, words), part::text) > (SELECT coalesce(tag, words), part::text FROM parts WHERE part::text = $${bind.length + 1})`,
+      ]
+    : where
+  const found = await rows<{ part: string; part_row: PartRow }>(
+    db,
+    `SELECT part, part_row FROM parts ${page.length ? `WHERE ${page.join(' AND ')}` : ''} ORDER BY coalesce(tag, words), part::text LIMIT ${limit + 1}`,
+    cursor ? [...bind, cursor] : bind,
+  )
+  const loans = await rows<{ part_row: PartRow }>(db, 'SELECT part_row FROM parts WHERE loan ORDER BY part')
+  const shown = found.slice(0, limit)
+  return {
+    parts: shown.map((r) => r.part_row),
+    total: Number(total?.count ?? 0),
+    next: found.length > limit ? shown.at(-1)?.part : undefined,
+    loans: loans.map((r) => r.part_row),
+  }
+}
+
+export const isPart = async (db: Db, id: string): Promise<boolean> =>
+  (await rows(db, 'SELECT 1 FROM parts WHERE part = $1', [id])).length > 0
 
 /** More than these are not folded for one question; those meant as sources of parts come first. */
 export const mostDonors = 40
@@ -50,44 +91,6 @@ export async function sparesFor(db: Db, needs: readonly Need[]): Promise<readonl
     [wanted],
   )
   return found.map((r) => r.part)
-}
-
-export async function machinesByType(db: Db): Promise<ReadonlyMap<string, number>> {
-  const counts = await rows<{ type: string; n: string }>(
-    db,
-    'SELECT type, count(*) AS n FROM machines WHERE type IS NOT NULL GROUP BY type',
-  )
-  return new Map(counts.map((r) => [r.type, Number(r.n)]))
-}
-
-/** Bag tags of parts and lots that have one, in the order asked. */
-export async function tagsOf(db: Db, ids: readonly string[]): Promise<TagRow[]> {
-  const found = await rows<{ part: string; tag: string; part_row: PartRow & { marking?: string } }>(
-    db,
-    'SELECT part, tag, part_row FROM parts WHERE part = ANY($1::uuid[]) AND tag IS NOT NULL',
-    [ids],
-  )
-  const tags = new Map<string, TagRow>(
-    found.map(({ part, tag, part_row: { label, partKind, marking, from, place, health } }) => [
-      part,
-      { id: part, tag, label, partKind, marking, from, place, health },
-    ]),
-  )
-  if (found.length < ids.length)
-    for (const lot of await lotRows(db))
-      if (lot.tag && ids.includes(lot.id)) {
-        const rated = [lot.attributes['value'], lot.attributes['rating']].filter(Boolean).join(' ')
-        tags.set(lot.id, {
-          id: lot.id,
-          tag: lot.tag,
-          label: lot.label,
-          partKind: lot.partKind,
-          marking: rated || lot.marking,
-          place: lot.places.find((p) => p.lies)?.label ?? '',
-          health: 'unknown',
-        })
-      }
-  return ids.flatMap((id) => tags.get(id) ?? [])
 }
 
 /** What is known of every kind of part, counted from where the parts are: remembered totals are wrong. Lots are counted in. */
@@ -182,15 +185,6 @@ export async function lotRows(db: Db): Promise<LotRow[]> {
 /** Lots whose kind could serve. */
 export const lotsFor = async (db: Db, needs: readonly Need[]): Promise<readonly string[]> =>
   (await lotRows(db)).filter((lot) => couldServe(needs, lot.partKind)).map((lot) => lot.id)
-
-/** The next free tag of a lot, L-0001 onward. */
-export async function nextLotTag(db: Db): Promise<string> {
-  const [last] = await rows<{ n: number | null }>(
-    db,
-    `SELECT max(substring(tag from 3)::int) AS n FROM lots WHERE tag ~ '^L-\\d{1,8}$'`,
-  )
-  return `L-${String((last?.n ?? 0) + 1).padStart(4, '0')}`
-}
 
 /** What lies in the house and is kept for nobody; for `machine`, what is kept for it is there as well. */
 async function sparesOf(

@@ -8,6 +8,7 @@ import { houseWorld, requireProof, requireVisitor } from '../../platform/access.
 import type { Services } from '../../platform/services.ts'
 import { nowMs } from '../../platform/clock.ts'
 import { handle, notFound, parse, ProblemError } from '../../platform/errors.ts'
+import { reads } from '../../platform/endpoint.ts'
 import { noteSecurity } from '../../platform/security-log.ts'
 import { hashToken, newToken } from '../session/passwords.ts'
 
@@ -17,61 +18,58 @@ export function peopleRoutes(services: Services): Router {
   const { db } = services
   const router = Router()
 
-  router.get(
-    '/people',
-    handle(async (request, response) => {
-      const visitor = await requireVisitor(request, 'volunteer')
-      const steward = visitor.role === 'steward'
-      const world = await houseWorld(services.db)
-      const accounts = new Map((await AccountModel.findAll()).map((a) => [a.party, a]))
-      const machines = new Map(
-        (
-          await rows<{ machine: string; number: string; name: string }>(
-            services.db,
-            `SELECT machine, number, summary->'plate'->>'name' AS name FROM machines WHERE machine = ANY($1::uuid[])`,
-            [[...new Set(world.grants.map((g) => g.machine))]],
-          )
-        ).map((m) => [m.machine, `${m.number} ${m.name}`]),
-      )
-      const answer: PeopleAnswer = {
-        people: [...world.parties.values()]
-          .filter((p) => visitor.role !== 'volunteer' || accounts.has(p.id))
-          .map((party) => {
-            const account = accounts.get(party.id)
-            return {
-              account: account?.id,
-              party: party.id,
-              name: party.name,
-              initials: party.initials,
-              sort: party.sort,
-              roles: party.roles,
-              role: account?.role,
-              email: steward ? account?.email : undefined,
-              active: account?.active,
-              pin: account ? account.pinHash !== null : undefined,
-              said: steward ? party.said.map((s) => ({ entry: s.id, seen: s.latest ?? [] })) : undefined,
-              authorisations: world.authorisations
-                .filter((a) => a.party === party.id)
-                .map((a) => ({ authority: a.authority, since: a.entry.happenedAt.latest, until: a.until })),
-              grants: world.grants
-                .filter((g) => g.party === party.id)
-                .map((g) => ({
-                  machine: g.machine,
-                  label: machines.get(g.machine) ?? 'a machine',
-                  from: g.from,
-                  until: g.until,
-                })),
-            }
-          }),
-        invites: steward
-          ? (await InviteModel.findAll({ where: { usedAt: null } }))
-              .filter((i) => i.expiresAt.getTime() > nowMs())
-              .map((i) => ({ id: i.id, name: i.name, role: i.role, expires: i.expiresAt.toISOString() }))
-          : [],
-      }
-      response.json(answer)
-    }),
-  )
+  reads(router, '/people', async (request) => {
+    const visitor = await requireVisitor(request, 'volunteer')
+    const steward = visitor.role === 'steward'
+    const world = await houseWorld(services.db)
+    const accounts = new Map((await AccountModel.findAll()).map((a) => [a.party, a]))
+    const machines = new Map(
+      (
+        await rows<{ machine: string; number: string; name: string }>(
+          services.db,
+          `SELECT machine, number, summary->'plate'->>'name' AS name FROM machines WHERE machine = ANY($1::uuid[])`,
+          [[...new Set(world.grants.map((g) => g.machine))]],
+        )
+      ).map((m) => [m.machine, `${m.number} ${m.name}`]),
+    )
+    const answer: PeopleAnswer = {
+      people: [...world.parties.values()]
+        .filter((p) => visitor.role !== 'volunteer' || accounts.has(p.id))
+        .map((party) => {
+          const account = accounts.get(party.id)
+          return {
+            account: account?.id,
+            party: party.id,
+            name: party.name,
+            initials: party.initials,
+            sort: party.sort,
+            roles: party.roles,
+            role: account?.role,
+            email: steward ? account?.email : undefined,
+            active: account?.active,
+            pin: account ? account.pinHash !== null : undefined,
+            said: steward ? party.said.map((s) => ({ entry: s.id, seen: s.latest ?? [] })) : undefined,
+            authorisations: world.authorisations
+              .filter((a) => a.party === party.id)
+              .map((a) => ({ authority: a.authority, since: a.entry.happenedAt.latest, until: a.until })),
+            grants: world.grants
+              .filter((g) => g.party === party.id)
+              .map((g) => ({
+                machine: g.machine,
+                label: machines.get(g.machine) ?? 'a machine',
+                from: g.from,
+                until: g.until,
+              })),
+          }
+        }),
+      invites: steward
+        ? (await InviteModel.findAll({ where: { usedAt: null } }))
+            .filter((i) => i.expiresAt.getTime() > nowMs())
+            .map((i) => ({ id: i.id, name: i.name, role: i.role, expires: i.expiresAt.toISOString() }))
+        : [],
+    }
+    return answer
+  })
 
   /** The link is shown once, to the steward who made it; only its hash is kept. */
   router.post(

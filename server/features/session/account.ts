@@ -1,18 +1,13 @@
 /** One's own account: its password, where it is signed in, and that it is oneself who sits here. */
 import { Router, type Request } from 'express'
 import { verify } from '@node-rs/argon2'
-import {
-  proofSchema,
-  passwordChangeSchema,
-  sessionParams,
-  type OwnSession,
-  type OwnSessions,
-} from '#api/session.ts'
+import { proofSchema, passwordChangeSchema, sessionParams, type OwnSession } from '#api/session.ts'
 import { rows, run, type Db } from '../../db/connection.ts'
 import { AccountModel } from '../../db/models.ts'
 import { requireVisitor, type Visitor } from '../../platform/access.ts'
 import { nowMs } from '../../platform/clock.ts'
 import { handle, notFound, parse, ProblemError } from '../../platform/errors.ts'
+import { reads } from '../../platform/endpoint.ts'
 import { noteSecurity, securityRows } from '../../platform/security-log.ts'
 import type { Services } from '../../platform/services.ts'
 import { hashPassword, hashToken } from './passwords.ts'
@@ -97,20 +92,17 @@ export function accountRoutes(services: Services): Router {
     }),
   )
 
-  router.get(
-    '/sessions',
-    handle(async (request, response) => {
-      const visitor = await requireVisitor(request)
-      const sessions = (await sessionsOf(db, visitor.account)).map((s): OwnSession => ({
-        id: nameOf(s.sid),
-        since: new Date(Number(s.since ?? 0)).toISOString(),
-        seen: new Date(Number(s.seen ?? s.since ?? 0)).toISOString(),
-        agent: s.agent ?? '',
-        here: s.sid === request.sessionID,
-      }))
-      response.json({ sessions } satisfies OwnSessions)
-    }),
-  )
+  reads(router, '/sessions', async (request) => {
+    const visitor = await requireVisitor(request)
+    const sessions = (await sessionsOf(db, visitor.account)).map((s): OwnSession => ({
+      id: nameOf(s.sid),
+      since: new Date(Number(s.since ?? 0)).toISOString(),
+      seen: new Date(Number(s.seen ?? s.since ?? 0)).toISOString(),
+      agent: s.agent ?? '',
+      here: s.sid === request.sessionID,
+    }))
+    return { sessions }
+  })
 
   router.delete(
     '/sessions/:name',
@@ -125,13 +117,10 @@ export function accountRoutes(services: Services): Router {
     }),
   )
 
-  router.get(
-    '/security-log',
-    handle(async (request, response) => {
-      await requireVisitor(request, 'steward')
-      response.json({ notes: await securityRows(db) })
-    }),
-  )
+  reads(router, '/security-log', async (request) => {
+    await requireVisitor(request, 'steward')
+    return { notes: await securityRows(db) }
+  })
 
   return router
 }

@@ -16,6 +16,7 @@ import type { Services } from '../../platform/services.ts'
 import { findVisitor, forgetVisitor, houseWorld } from '../../platform/access.ts'
 import { nowInstant, nowMs } from '../../platform/clock.ts'
 import { handle, parse, ProblemError } from '../../platform/errors.ts'
+import { reads } from '../../platform/endpoint.ts'
 import { rememberCommitted } from '../entries/closure.ts'
 import { appendIn } from '../entries/store.ts'
 import { noteSecurity } from '../../platform/security-log.ts'
@@ -148,10 +149,7 @@ export function sessionRoutes(services: Services): Router {
     }
   }
 
-  router.get(
-    '/session',
-    handle(async (request, response) => response.json(await answer(request))),
-  )
+  reads(router, '/session', answer)
 
   router.post(
     '/session',
@@ -231,14 +229,11 @@ export function sessionRoutes(services: Services): Router {
     return invite
   }
 
-  router.get(
-    '/invitations/:token',
-    handle(async (request, response) => {
-      const invite = await findInvite(String(request.params['token']))
-      const house = await HouseModel.findByPk(1)
-      response.json({ name: invite.name, role: invite.role, collection: house?.name ?? '' })
-    }),
-  )
+  reads(router, '/invitations/:token', async (request) => {
+    const invite = await findInvite(String(request.params['token']))
+    const house = await HouseModel.findByPk(1)
+    return { name: invite.name, role: invite.role, collection: house?.name ?? '' }
+  })
 
   router.post(
     '/invitations/:token',

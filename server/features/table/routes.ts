@@ -26,7 +26,8 @@ import { nowInstant } from '../../platform/clock.ts'
 import { handle, parse, ProblemError } from '../../platform/errors.ts'
 import { receive } from '../../platform/uploads.ts'
 import { blindSummary } from '#core/views/blind.ts'
-import { allMachines, blindSurveys } from '../machines/store.ts'
+import { blindSurveys } from '../entries/worlds.ts'
+import { allMachines } from '../machines/store.ts'
 import { storePlan, takenNumbers } from './store.ts'
 
 const maxBytes = 30 * 1024 * 1024

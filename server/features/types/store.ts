@@ -9,3 +9,12 @@ export async function methodUses(db: Db): Promise<ReadonlyMap<string, number>> {
   )
   return new Map(found.map((r) => [r.method, Number(r.n)]))
 }
+
+/** How many machines of each type the house has. */
+export async function machinesByType(db: Db): Promise<ReadonlyMap<string, number>> {
+  const counts = await rows<{ type: string; n: string }>(
+    db,
+    'SELECT type, count(*) AS n FROM machines WHERE type IS NOT NULL GROUP BY type',
+  )
+  return new Map(counts.map((r) => [r.type, Number(r.n)]))
+}

@@ -33,7 +33,7 @@ export function View() {
   const [params, setParams] = useSearchParams()
   const { data: view, error } = useQuery({
     queryKey: keys.arrival(id),
-    queryFn: () => get<ArrivalView>(`/machines/${id}/arrival`),
+    queryFn: () => get('/machines/:id/arrival', { id }),
     retry: false,
   })
   useEffect(() => {

@@ -16,7 +16,7 @@ const split = (text: string) =>
     .filter(Boolean)
 
 export function IdentityStep({ view }: { view: ArrivalView }) {
-  const types = useQuery({ queryKey: keys.types, queryFn: () => get<{ types: TypeRow[] }>('/types') })
+  const types = useQuery({ queryKey: keys.types, queryFn: () => get('/types') })
   const { plate } = view
   return (
     <>

@@ -15,7 +15,7 @@ export function View() {
   const { day, clock } = useDates()
   const { data: view, error } = useQuery({
     queryKey: keys.arrival(id),
-    queryFn: () => get<ArrivalView>(`/machines/${id}/arrival`),
+    queryFn: () => get('/machines/:id/arrival', { id }),
     retry: false,
   })
   if (error) return <p className="p-8">{wordsOf(error)}</p>

@@ -23,7 +23,7 @@ export function View() {
   const against = params.get('against') === 'findings' ? 'findings' : 'functions'
   const { data: view, error } = useQuery({
     queryKey: keys.batch(id),
-    queryFn: () => get<BatchView>(`/batches/${id}`),
+    queryFn: () => get('/batches/:id', { id }),
     retry: false,
   })
   const [chosen, setChosen] = useState<ReadonlySet<number>>(new Set())

@@ -24,7 +24,7 @@ export function View() {
   const { short } = useDates()
   const { data } = useQuery({
     queryKey: keys.batches,
-    queryFn: () => get<{ batches: BatchRow[] }>('/batches'),
+    queryFn: () => get('/batches'),
   })
   const [open, setOpen] = useState(false)
   return (
@@ -79,11 +79,11 @@ function NewLot({ onClose }: { onClose: () => void }) {
   const { send, error, busy, setError } = useSend()
   const numbers = useQuery({
     queryKey: keys.nextNumbers,
-    queryFn: () => get<NextNumbers>('/next-numbers'),
+    queryFn: () => get('/next-numbers'),
     staleTime: 0,
     gcTime: 0,
   })
-  const types = useQuery({ queryKey: keys.types, queryFn: () => get<{ types: TypeRow[] }>('/types') })
+  const types = useQuery({ queryKey: keys.types, queryFn: () => get('/types') })
   const { register, handleSubmit, watch, formState } = useForm<Form>({
     defaultValues: { how: 'lot', currency: house.currency, type: '', units: '2' },
   })

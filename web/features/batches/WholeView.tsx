@@ -29,7 +29,7 @@ export function View() {
   const { id = '' } = useParams()
   const { data: view, error } = useQuery({
     queryKey: keys.wholeMachines(id),
-    queryFn: () => get<WholeView>(`/batches/${id}/whole`),
+    queryFn: () => get('/batches/:id/whole', { id }),
     retry: false,
   })
   const [said, setSaid] = useState<Readonly<Record<string, ModuleState>>>({})

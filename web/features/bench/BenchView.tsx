@@ -19,7 +19,7 @@ import { DayLane, Hours, NowLine } from './DayLane.tsx'
 import { benchSentence, byNeed } from './sentence.ts'
 
 export function BenchView() {
-  const { data } = useQuery({ queryKey: keys.bench, queryFn: () => get<BenchAnswer>('/bench') })
+  const { data } = useQuery({ queryKey: keys.bench, queryFn: () => get('/bench') })
   const [now, setNow] = useState(nowMs)
   useEffect(() => {
     const timer = setInterval(() => setNow(nowMs()), 20_000)

@@ -145,7 +145,7 @@ function PrioritySlip({ machine, onClose }: { machine: MachineId; onClose: () =>
   const { send, error, busy } = useSend()
   const people = useQuery({
     queryKey: keys.people,
-    queryFn: () => get<{ people: { party: string; name: string }[] }>('/people'),
+    queryFn: () => get('/people'),
   })
   const submit = async (event: React.FormEvent<HTMLFormElement>) => {
     event.preventDefault()

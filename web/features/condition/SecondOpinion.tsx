@@ -15,7 +15,7 @@ export function SecondOpinion({ view }: { view: ConditionView }) {
   const { me } = useSigned()
   const house = useQuery({
     queryKey: keys.agreement,
-    queryFn: () => get<AgreementAnswer>('/agreement'),
+    queryFn: () => get('/agreement'),
     enabled: me.role !== 'guest',
   })
   if (view.hidden)

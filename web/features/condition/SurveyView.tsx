@@ -1,4 +1,5 @@
 /** The survey board: every zone, whether anybody looked, its grade; one tap for a first look, findings on a slip. */
+import { queryOf } from '#api/endpoints.ts'
 import { useQuery } from '@tanstack/react-query'
 import { useEffect, useState } from 'react'
 import { useParams, useSearchParams } from 'react-router'
@@ -46,7 +47,7 @@ export function View() {
   const { data: view, error } = useQuery({
     queryKey: keys.condition(id, query),
     placeholderData: whileSame(id),
-    queryFn: () => get<ConditionView>(`/machines/${id}/condition?${query}`),
+    queryFn: () => get('/machines/:id/condition', { id, ...queryOf(query) }),
     retry: false,
   })
   const set = (edit: Readonly<Record<string, string | undefined>>) => {

@@ -24,12 +24,12 @@ export function View() {
   const paper: Paper = what in papers ? (what as Paper) : 'sheet'
   const episode = useQuery({
     queryKey: keys.episode(id),
-    queryFn: () => get<EpisodeView>(`/episodes/${id}`),
+    queryFn: () => get('/episodes/:id', { id }),
     retry: false,
   })
   const sheet = useQuery({
     queryKey: keys.episodeSheet(id),
-    queryFn: () => get<SheetAnswer>(`/episodes/${id}/sheet`),
+    queryFn: () => get('/episodes/:id/sheet', { id }),
     retry: false,
     enabled: paper === 'sheet' || paper === 'label',
   })

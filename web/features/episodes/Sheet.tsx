@@ -160,7 +160,7 @@ function Restate({ row, view, onClose }: { row: LogRow; view: EpisodeView; onClo
   const [line, setLine] = useState('')
   const before = useQuery({
     queryKey: keys.contextBefore(view.episode.id, row.id),
-    queryFn: () => get<ComposerContext>(`/episodes/${view.episode.id}/context?before=${row.id}`),
+    queryFn: () => get('/episodes/:id/context', { id: view.episode.id, before: row.id }),
   })
   const { parsed } = useParsed(line, before.data ?? view.context, zone)
   const entry = parsed.ok ? parsed.entries.find((e) => e.body.kind === row.body.kind) : undefined

@@ -28,7 +28,7 @@ export function WayInOffer({ view }: { view: EpisodeView }) {
 }
 
 function Editor({ view, type, onClose }: { view: EpisodeView; type: TypeId; onClose: () => void }) {
-  const { data } = useQuery({ queryKey: keys.type(type), queryFn: () => get<TypeAnswer>(`/types/${type}`) })
+  const { data } = useQuery({ queryKey: keys.type(type), queryFn: () => get('/types/:id', { id: type }) })
   const { send, error, busy } = useSend()
   const [steps, setSteps] = useState<readonly WayInStep[]>(view.wayInShown)
   const edit = (at: number, change: Partial<WayInStep>) =>

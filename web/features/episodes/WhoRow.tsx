@@ -15,7 +15,7 @@ export interface Staff {
 /** Everybody who works here, the person signed in first. */
 export function useStaff(): readonly Staff[] {
   const { me } = useSigned()
-  const people = useQuery({ queryKey: keys.people, queryFn: () => get<PeopleAnswer>('/people') })
+  const people = useQuery({ queryKey: keys.people, queryFn: () => get('/people') })
   const others =
     people.data?.people.filter((p) => p.account && p.active && p.role !== 'guest' && p.party !== me.party) ??
     []

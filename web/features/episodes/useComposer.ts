@@ -30,7 +30,7 @@ export function useParsed(line: string, context: ComposerContext, zone: string):
   const looked = useQueries({
     queries: numbers.map((word) => ({
       queryKey: keys.lookUp(word, context.machine),
-      queryFn: () => get<LookedUp>(`/lookup/${encodeURIComponent(word)}`),
+      queryFn: () => get('/lookup/:word', { word: word }),
       staleTime: 5_000,
       placeholderData: undefined,
     })),

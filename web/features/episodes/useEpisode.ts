@@ -30,7 +30,7 @@ export function useEpisode(id: string): EpisodeHere {
   const waiting = useMemo(() => outbox.filter((w) => w.draft.episode === id), [outbox, id])
   const server = useQuery({
     queryKey: keys.episode(id),
-    queryFn: () => get<EpisodeView>(`/episodes/${id}`),
+    queryFn: () => get('/episodes/:id', { id }),
     retry: false,
     refetchInterval: ({ state }) => (passes(state.error) ? 5_000 : false),
   })

@@ -12,7 +12,7 @@ export const meterKey = 'F2'
 export function useMeter(context: ComposerContext) {
   const { data } = useQuery({
     queryKey: keys.meter,
-    queryFn: () => get<MeterAnswer>('/meter'),
+    queryFn: () => get('/meter'),
     staleTime: 60_000,
     retry: false,
   })
@@ -23,7 +23,7 @@ export function useMeter(context: ComposerContext) {
     /** The line with the reading in it. Throws what the server says when the instrument does not answer. */
     take: async (line: string): Promise<string> => {
       const { point, unit } = askedOf(line, context)
-      const reading = await post<MeterReading>('/meter/readings', { unit })
+      const reading = await post('/meter/readings', { unit })
       return readingLine(point, reading.value, reading.unit, reading.name)
     },
   }

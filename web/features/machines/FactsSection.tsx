@@ -142,7 +142,7 @@ function EditFacts({
   onClose: () => void
   steward: boolean
 }) {
-  const types = useQuery({ queryKey: keys.types, queryFn: () => get<{ types: TypeRow[] }>('/types') })
+  const types = useQuery({ queryKey: keys.types, queryFn: () => get('/types') })
   const { plate } = view
   const submit = (event: React.FormEvent<HTMLFormElement>) => {
     event.preventDefault()

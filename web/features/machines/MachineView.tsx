@@ -30,7 +30,7 @@ export function View() {
   const { data: view, error } = useQuery({
     queryKey: keys.machine(id, asOf),
     placeholderData: whileSame(id),
-    queryFn: () => get<MachineView>(`/machines/${id}${instant ? `?asOf=${instant}` : ''}`),
+    queryFn: () => get('/machines/:id', { id, asOf: instant }),
     retry: false,
   })
   const [opening, setOpening] = useState(false)

@@ -10,7 +10,7 @@ export function OriginalitySection({ machine }: { machine: string }) {
   const { short } = useDates()
   const { data } = useQuery({
     queryKey: keys.originality(machine),
-    queryFn: () => get<OriginalityView>(`/machines/${machine}/originality`),
+    queryFn: () => get('/machines/:id/originality', { id: machine }),
     retry: false,
   })
   if (!data?.now) return null

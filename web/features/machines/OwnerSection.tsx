@@ -84,7 +84,7 @@ function ConsentSlip({ view, onClose }: { view: MachineView; onClose: () => void
   const guest = me.role === 'guest'
   const people = useQuery({
     queryKey: keys.people,
-    queryFn: () => get<PeopleAnswer>('/people'),
+    queryFn: () => get('/people'),
     enabled: !guest,
   })
   const submit = async (event: React.FormEvent<HTMLFormElement>) => {

@@ -20,7 +20,7 @@ export function ProvenanceSection({ view }: { view: MachineView }) {
   const [adding, setAdding] = useState(false)
   const { data: arrival } = useQuery({
     queryKey: keys.arrival(view.id),
-    queryFn: () => get<ArrivalView>(`/machines/${view.id}/arrival`),
+    queryFn: () => get('/machines/:id/arrival', { id: view.id }),
   })
   if (!arrival) return null
   const { source } = arrival

@@ -40,11 +40,11 @@ export function View() {
   const [error, setError] = useState<string>()
   const numbers = useQuery({
     queryKey: keys.nextNumbers,
-    queryFn: () => get<NextNumbers>('/next-numbers'),
+    queryFn: () => get('/next-numbers'),
     staleTime: 0,
     gcTime: 0,
   })
-  const types = useQuery({ queryKey: keys.types, queryFn: () => get<{ types: TypeRow[] }>('/types') })
+  const types = useQuery({ queryKey: keys.types, queryFn: () => get('/types') })
   const {
     register,
     control,
@@ -68,7 +68,7 @@ export function View() {
   const usualName = type ? `${type.name} ${type.kind}`.trim() : ''
   const sheet = useQuery({
     queryKey: keys.type(typeId),
-    queryFn: () => get<{ sheet: { functions: { name: string }[] } }>(`/types/${typeId}`),
+    queryFn: () => get('/types/:id', { id: typeId }),
     enabled: typeId !== '',
   })
 

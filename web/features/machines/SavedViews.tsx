@@ -27,7 +27,7 @@ export function SavedViews({
   children: ReactNode
 }) {
   const client = useQueryClient()
-  const { data } = useQuery({ queryKey: keys.views, queryFn: () => get<{ views: SavedView[] }>('/views') })
+  const { data } = useQuery({ queryKey: keys.views, queryFn: () => get('/views') })
   const [open, setOpen] = useState<'save' | 'columns'>()
   const [name, setName] = useState('')
   const [error, setError] = useState<string>()
@@ -63,7 +63,7 @@ export function SavedViews({
         ))}
         {current ? (
           <Act
-            onClick={() => void act(() => remove(`/views/${current.id}`))}
+            onClick={() => void act(() => remove('/views/:id', { id: current.id }))}
           >{`Forget “${current.name}”`}</Act>
         ) : (
           <Act aria-expanded={open === 'save'} onClick={() => setOpen(open === 'save' ? undefined : 'save')}>

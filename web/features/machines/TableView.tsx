@@ -23,7 +23,7 @@ export function View() {
     if (mapping) form.append('mapping', JSON.stringify(mapping))
     form.append('store', store ? 'yes' : 'no')
     try {
-      setAnswer(await upload<TableAnswer>('/table', form))
+      setAnswer(await upload('/table', form))
       if (store) await client.invalidateQueries()
     } catch (failure) {
       setError(wordsOf(failure))

@@ -1,6 +1,7 @@
 /** The list by pages: only those in sight and beside it are asked for and kept, so that 20,000 machines weigh what a screenful does. */
 import { keepPreviousData, useQueries, useQuery } from '@tanstack/react-query'
 import { useCallback, useEffect, useRef, useState } from 'react'
+import { queryOf } from '#api/endpoints.ts'
 import { pageSize } from '#api/filters.ts'
 import type { MachineList } from '#api/machines.ts'
 import type { MachineSummary } from '#core/views/summary.ts'
@@ -12,7 +13,7 @@ const restMs = 60
 
 const page = (search: string, n: number) => ({
   queryKey: keys.machines(search, n),
-  queryFn: () => get<MachineList>(`/machines?${search}${search ? '&' : ''}from=${n * pageSize}`),
+  queryFn: () => get('/machines', { ...queryOf(search), from: n * pageSize }),
   staleTime: 30_000,
   gcTime: 20_000,
 })

@@ -46,7 +46,7 @@ export function View() {
   const [params, setParams] = useSearchParams()
   const { data: view, error } = useQuery({
     queryKey: keys.machine(id),
-    queryFn: () => get<MachineView>(`/machines/${id}`),
+    queryFn: () => get('/machines/:id', { id }),
     retry: false,
   })
   const own = useNamedMachine(view?.plate.number ?? '').machine
@@ -55,7 +55,7 @@ export function View() {
   const { machine: other, missing } = useNamedMachine(beside)
   const numbers = useQuery({
     queryKey: keys.nextNumbers,
-    queryFn: () => get<NextNumbers>('/next-numbers'),
+    queryFn: () => get('/next-numbers'),
     staleTime: 0,
     gcTime: 0,
   })

@@ -24,10 +24,7 @@ export function View() {
   const { data, error } = useQuery({
     queryKey: keys.donors(id, position),
     placeholderData: whileSame(id),
-    queryFn: () =>
-      get<DonorsAnswer>(
-        `/machines/${id}/donors${position ? `?position=${encodeURIComponent(position)}` : ''}`,
-      ),
+    queryFn: () => get("/machines/:id/donors", { id, position: position ?? undefined }),
     retry: false,
   })
   const [weights, setWeights] = useState<Weights>(usualWeights)

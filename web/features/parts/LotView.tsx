@@ -52,7 +52,7 @@ export function View() {
   const { send, error: refused } = useSend()
   const { data: lot, error } = useQuery({
     queryKey: keys.lot(id),
-    queryFn: () => get<LotAnswer>(`/lots/${id}`),
+    queryFn: () => get('/lots/:id', { id }),
     retry: false,
   })
   if (error) return <p className="p-8">{wordsOf(error)}</p>

@@ -26,7 +26,7 @@ const heapWords = (lot: LotRow): string =>
 export function View() {
   const [params, setParams] = useSearchParams()
   const [adding, setAdding] = useState(false)
-  const { data, error } = useQuery({ queryKey: keys.lots, queryFn: () => get<LotsAnswer>('/lots') })
+  const { data, error } = useQuery({ queryKey: keys.lots, queryFn: () => get('/lots') })
   if (error) return <p className="p-8">{wordsOf(error)}</p>
   if (!data) return null
   const words = (params.get('q') ?? '').toLowerCase().split(/\s+/).filter(Boolean)

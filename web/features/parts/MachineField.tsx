@@ -16,7 +16,7 @@ export function useNamedMachine(number: string): NamedMachine {
   const asked = number.trim()
   const { data } = useQuery({
     queryKey: keys.lookUp(asked),
-    queryFn: () => get<LookedUp>(`/lookup/${encodeURIComponent(asked)}`),
+    queryFn: () => get('/lookup/:word', { word: asked }),
     enabled: asked !== '',
     retry: false,
   })

@@ -25,7 +25,7 @@ export function View() {
   const { short } = useDates()
   const { data, error } = useQuery({
     queryKey: keys.modifications(id),
-    queryFn: () => get<ModificationsAnswer>(`/machines/${id}/modifications`),
+    queryFn: () => get('/machines/:id/modifications', { id }),
     retry: false,
   })
   if (error) return <p className="p-8">{wordsOf(error)}</p>

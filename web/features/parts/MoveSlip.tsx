@@ -40,11 +40,11 @@ export function MoveSlip({ part, onClose }: { part: PartLife; onClose: () => voi
   const text = (name: string) => (said[name] ?? '').trim()
   const numbers = useQuery({
     queryKey: keys.nextNumbers,
-    queryFn: () => get<NextNumbers>('/next-numbers'),
+    queryFn: () => get('/next-numbers'),
     staleTime: 0,
     gcTime: 0,
   })
-  const people = useQuery({ queryKey: keys.people, queryFn: () => get<PeopleAnswer>('/people') })
+  const people = useQuery({ queryKey: keys.people, queryFn: () => get('/people') })
   const number = text('number')
   const { machine, missing } = useNamedMachine(way === 'into a machine' ? number : '')
   const slot = machine?.slots.find((s) => s.position.designator === text('position'))

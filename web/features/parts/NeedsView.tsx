@@ -13,7 +13,7 @@ import { PartsHead } from './PartsHead.tsx'
 export function View() {
   const { data, error } = useQuery({
     queryKey: keys.needs,
-    queryFn: () => get<NeedsAnswer>('/needs'),
+    queryFn: () => get('/needs'),
   })
   if (error) return <p className="p-8">{wordsOf(error)}</p>
   if (!data) return <p className="text-quiet p-8">Reckoning what every machine lacks …</p>

@@ -15,7 +15,7 @@ import { MainButton, Said, SelectField, Slip, TextField } from '#web/ui/Forms.ts
 export function NewPart({ onClose }: { onClose: () => void }) {
   const numbers = useQuery({
     queryKey: keys.nextNumbers,
-    queryFn: () => get<NextNumbers>('/next-numbers'),
+    queryFn: () => get('/next-numbers'),
     staleTime: 0,
     gcTime: 0,
   })

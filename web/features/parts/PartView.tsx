@@ -20,7 +20,7 @@ export function View() {
   const { short, clock } = useDates()
   const { data: part, error } = useQuery({
     queryKey: keys.part(id),
-    queryFn: () => get<PartLife>(`/parts/${id}`),
+    queryFn: () => get('/parts/:id', { id }),
     retry: false,
   })
   const [saying, setSaying] = useState(false)

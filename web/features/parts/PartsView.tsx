@@ -1,4 +1,5 @@
 /** Where every part is, and who has what on loan. */
+import { queryOf } from '#api/endpoints.ts'
 import { useInfiniteQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link, useSearchParams } from 'react-router'
@@ -25,8 +26,7 @@ export function View() {
   const { data, error, fetchNextPage, hasNextPage } = useInfiniteQuery({
     queryKey: keys.parts(search),
     placeholderData: whileSame('list'),
-    queryFn: ({ pageParam }) =>
-      get<PartsAnswer>(`/parts?${search}${pageParam ? `&cursor=${pageParam}` : ''}`),
+    queryFn: ({ pageParam }) => get('/parts', { ...queryOf(search), cursor: pageParam }),
     initialPageParam: '',
     getNextPageParam: (last) => last.next,
   })

@@ -1,4 +1,5 @@
 /** Renewing a set of parts: the map by designator, what each source says, what is done and what is verified, what to order. */
+import { queryOf } from '#api/endpoints.ts'
 import { useQuery } from '@tanstack/react-query'
 import { Fragment, useState } from 'react'
 import { Link, useParams, useSearchParams } from 'react-router'
@@ -45,7 +46,7 @@ export function View() {
   const { data: view, error } = useQuery({
     queryKey: keys.renewal(id, kind),
     placeholderData: whileSame(id),
-    queryFn: () => get<RenewalAnswer>(`/machines/${id}/renewal${query}`),
+    queryFn: () => get('/machines/:id/renewal', { id, ...queryOf(query) }),
     retry: false,
   })
   const [open, setOpen] = useState<string>()

@@ -25,7 +25,7 @@ const columns = [
 export function View() {
   const { data, error } = useQuery({
     queryKey: keys.stock,
-    queryFn: () => get<StockAnswer>('/stock'),
+    queryFn: () => get('/stock'),
   })
   if (error) return <p className="p-8">{wordsOf(error)}</p>
   if (!data) return null

@@ -16,7 +16,7 @@ export function View() {
   const ids = params.get('ids') ?? ''
   const { data, error } = useQuery({
     queryKey: keys.tags(ids),
-    queryFn: () => get<{ tags: TagRow[] }>(`/part-tags?ids=${ids}`),
+    queryFn: () => get('/part-tags', { ids }),
     enabled: ids !== '',
     retry: false,
   })

@@ -39,7 +39,7 @@ export function TeachSlip({
   const publish = async () => {
     try {
       // The sheet as it is now: somebody else may have published in the meantime.
-      const { sheet } = await get<TypeAnswer>(`/types/${teaches.type}`)
+      const { sheet } = await get('/types/:id', { id: teaches.type })
       const learnedIn = view.machine.lastEpisode as EntryId | undefined
       const body = {
         kind: 'type' as const,

@@ -13,14 +13,14 @@ export function Untagged({ ids }: { ids: readonly string[] }) {
   const { send, error, busy } = useSend()
   const numbers = useQuery({
     queryKey: keys.nextNumbers,
-    queryFn: () => get<NextNumbers>('/next-numbers'),
+    queryFn: () => get('/next-numbers'),
     staleTime: 0,
     gcTime: 0,
   })
   const parts = useQueries({
     queries: ids.map((id) => ({
       queryKey: keys.part(id),
-      queryFn: () => get<PartLife>(`/parts/${id}`),
+      queryFn: () => get('/parts/:id', { id }),
       retry: false,
     })),
   }).flatMap((q) => (q.data ? [q.data] : []))

@@ -22,7 +22,7 @@ export function Invite({
   const invite = async () => {
     setError(undefined)
     try {
-      const made = await post<{ path: string }>('/people/invites', {
+      const made = await post('/people/invites', {
         name: name.trim() || people.find((p) => p.party === party)?.name,
         role,
         ...(party ? { party } : {}),

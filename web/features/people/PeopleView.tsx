@@ -15,7 +15,7 @@ export function View() {
   const { me } = useSigned()
   const { short } = useDates()
   const client = useQueryClient()
-  const { data, error } = useQuery({ queryKey: keys.people, queryFn: () => get<PeopleAnswer>('/people') })
+  const { data, error } = useQuery({ queryKey: keys.people, queryFn: () => get('/people') })
   const [open, setOpen] = useState<string>()
   if (error) return <p className="p-8">{wordsOf(error)}</p>
   if (!data) return null

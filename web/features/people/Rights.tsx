@@ -53,7 +53,7 @@ export function Rights({
   const change = async (values: object) => {
     setError(undefined)
     try {
-      await patch(`/people/${person.account ?? ''}`, values)
+      await patch('/people/:id', values, { id: person.account ?? '' })
       await onDone()
     } catch (failure) {
       setError(wordsOf(failure))
@@ -62,7 +62,7 @@ export function Rights({
   const end = until ? { until: dayInterval(until, zone).latest } : {}
   const party = person.party as PartyId
   const grant = async () => {
-    const found = await get<LookedUp>(`/lookup/${encodeURIComponent(machine.trim())}`).catch(() => undefined)
+    const found = await get('/lookup/:word', { word: machine.trim() }).catch(() => undefined)
     if (!found?.machine) return setError(`No machine has the number ${machine}.`)
     await send({
       kind: 'rule',

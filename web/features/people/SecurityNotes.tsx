@@ -11,7 +11,7 @@ export function SecurityNotes({ onClose }: { onClose: () => void }) {
   const { short, clock } = useDates()
   const { data, error } = useQuery({
     queryKey: keys.securityLog,
-    queryFn: () => get<{ notes: SecurityRow[] }>('/security-log'),
+    queryFn: () => get('/security-log'),
     staleTime: 0,
   })
   return (

@@ -35,7 +35,7 @@ export function View() {
   const submit = handleSubmit(async (form) => {
     setError(undefined)
     try {
-      const answer = await post<SessionAnswer>('/setup', { token, ...form })
+      const answer = await post('/setup', { token, ...form })
       setToken(answer.csrf, answer.me?.account)
       client.setQueryData(keys.session, answer)
       await navigate('/')

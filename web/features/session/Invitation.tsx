@@ -18,14 +18,14 @@ export function View() {
   const [error, setError] = useState<string>()
   const invite = useQuery({
     queryKey: keys.invitation(token),
-    queryFn: () => get<{ name: string; role: string; collection: string }>(`/invitations/${token}`),
+    queryFn: () => get('/invitations/:token', { token }),
     retry: false,
   })
   const submit = async (event: FormEvent) => {
     event.preventDefault()
     setError(undefined)
     try {
-      const answer = await post<SessionAnswer>(`/invitations/${token}`, { email, password })
+      const answer = await post('/invitations/:token', { email, password }, { token })
       setToken(answer.csrf, answer.me?.account)
       client.setQueryData(keys.session, answer)
       await navigate('/')

@@ -25,7 +25,7 @@ export function SignIn({ house, demo }: { house: string; demo: boolean }) {
     setBusy(true)
     setError(undefined)
     try {
-      const answer = await post<SessionAnswer>('/session', as)
+      const answer = await post('/session', as)
       setToken(answer.csrf, answer.me?.account)
       client.setQueryData(keys.session, answer)
     } catch (failure) {

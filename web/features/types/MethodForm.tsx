@@ -26,7 +26,7 @@ export function MethodForm({
   })
   const rules = useQuery({
     queryKey: keys.policies,
-    queryFn: () => get<{ policies: { key: string; options: string[] }[] }>('/policies'),
+    queryFn: () => get('/policies'),
   })
   const schools =
     rules.data?.policies.flatMap((p) =>

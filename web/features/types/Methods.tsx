@@ -17,7 +17,7 @@ export function Methods() {
   const mayWrite = me.role === 'restorer' || me.role === 'steward'
   const { send, error } = useSendOne()
   const [open, setOpen] = useState<string>()
-  const { data } = useQuery({ queryKey: keys.methods, queryFn: () => get<MethodsAnswer>('/methods') })
+  const { data } = useQuery({ queryKey: keys.methods, queryFn: () => get('/methods') })
   return (
     <section className="mt-8">
       <h2 className="headrule flex justify-between">

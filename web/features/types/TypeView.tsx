@@ -21,7 +21,7 @@ export function View() {
   const fresh = params.get('new') === '1'
   const { data, error } = useQuery({
     queryKey: keys.type(id),
-    queryFn: () => get<TypeAnswer>(`/types/${id}`),
+    queryFn: () => get('/types/:id', { id }),
     enabled: !fresh,
     retry: false,
   })

@@ -1,4 +1,5 @@
 /** Types, test gear and house rules: what is known of models, and how this house works. */
+import type { GearRow, PolicyRow } from '#api/types.ts'
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link, useNavigate } from 'react-router'
@@ -16,33 +17,11 @@ import { hazardWord } from '#web/ui/Plate.tsx'
 import { ChooseRule } from '#web/ui/ChooseRule.tsx'
 import { Methods } from './Methods.tsx'
 
-interface GearRow {
-  readonly id: string
-  readonly name: string
-  readonly gearKind: string
-  readonly attributes: Readonly<Record<string, string>>
-  readonly limits?: string
-  readonly proved?: string
-  readonly unfit: readonly {
-    readonly need: string
-    readonly because: string
-    readonly since: string | null
-  }[]
-}
-interface PolicyRow {
-  readonly key: string
-  readonly option: string
-  readonly options: readonly string[]
-  readonly reason?: string
-  readonly at?: string
-  readonly by?: string
-}
-
 export function View() {
   const { me } = useSigned()
   const navigate = useNavigate()
   const { short } = useDates()
-  const types = useQuery({ queryKey: keys.types, queryFn: () => get<{ types: TypeRow[] }>('/types') })
+  const types = useQuery({ queryKey: keys.types, queryFn: () => get('/types') })
   const restorer = me.role === 'restorer' || me.role === 'steward'
   if (types.error) return <p className="p-8">{wordsOf(types.error)}</p>
   return (
@@ -107,7 +86,7 @@ function Gear() {
   const { short } = useDates()
   const { send, error } = useSendOne()
   const [open, setOpen] = useState<string>()
-  const { data } = useQuery({ queryKey: keys.gear, queryFn: () => get<{ gear: GearRow[] }>('/gear') })
+  const { data } = useQuery({ queryKey: keys.gear, queryFn: () => get('/gear') })
   const add = async (event: React.FormEvent<HTMLFormElement>) => {
     event.preventDefault()
     const form = new FormData(event.currentTarget)
@@ -245,7 +224,7 @@ function HouseRules() {
   const [open, setOpen] = useState<string>()
   const { data } = useQuery({
     queryKey: keys.policies,
-    queryFn: () => get<{ policies: PolicyRow[] }>('/policies'),
+    queryFn: () => get('/policies'),
   })
   return (
     <section>
@@ -300,10 +279,7 @@ function ReadRecord() {
     setError(undefined)
     if (!file) return
     try {
-      const answer = await post<{ machine: string; added: number; present: number }>(
-        '/records',
-        JSON.parse(await file.text()) as unknown,
-      )
+      const answer = await post('/records', JSON.parse(await file.text()) as unknown)
       setSaid(`${answer.added} entries read${answer.present ? `, ${answer.present} were here already` : ''}.`)
       await client.invalidateQueries()
     } catch (failure) {
