@@ -1,7 +1,6 @@
 /** One's own account: another password, and where one is signed in. */
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
-import type { OwnSessions } from '#api/session.ts'
 import { browserWords } from '#api/words/browsers.ts'
 import { Act, PlainButton, Said, Slip, TextField } from '#web/ui/Forms.tsx'
 import { get, put, remove, wordsOf } from './http.ts'

@@ -5,7 +5,7 @@
 import { useQuery } from '@tanstack/react-query'
 import { useEffect, useLayoutEffect, useRef, useState } from 'react'
 import { Link } from 'react-router'
-import type { BenchAnswer, WaitingRow } from '#api/machines.ts'
+import type { WaitingRow } from '#api/machines.ts'
 import { lastRing } from '#core/history/waits.ts'
 import { Act } from '#web/ui/Forms.tsx'
 import { keys } from './keys.ts'

@@ -1,6 +1,5 @@
 /** The entries of episodes that were opened on this device, kept for when there is no connection. They belong to an account. */
 import { openDB, type DBSchema, type IDBPDatabase } from 'idb'
-import type { DeviceEntries } from '#api/entries.ts'
 import type { Entry } from '#core/history/entry.ts'
 import { nowMs } from './clock.ts'
 import { get } from './http.ts'

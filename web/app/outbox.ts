@@ -4,7 +4,6 @@
  * writer mends it, sends it again or deletes it.
  */
 import { useEffect, useSyncExternalStore } from 'react'
-import type { EntriesAnswer } from '#api/entries.ts'
 import type { Draft } from '#core/history/entry.ts'
 import { clockOffsetMs, newId, nowMs } from './clock.ts'
 import { post } from './http.ts'

@@ -1,6 +1,5 @@
 /** A person or organisation named in a form: the one the house knows by that name, or a new one. */
 import { useQuery } from '@tanstack/react-query'
-import type { PeopleAnswer } from '#api/session.ts'
 import type { Body } from '#core/history/bodies/index.ts'
 import type { PartyId } from '#core/ids.ts'
 import { keys } from './keys.ts'

@@ -1,8 +1,8 @@
 /** Who is signed in, to which house; what every view needs to write entries and dates. */
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { createContext, use, useEffect, useMemo, type ReactNode } from 'react'
-import type { House, Me, SessionAnswer } from '#api/session.ts'
-import type { EntriesAnswer, Became } from '#api/entries.ts'
+import type { House, Me } from '#api/session.ts'
+import type { Became } from '#api/entries.ts'
 import { clockWords, dayWords, shortDay } from '#api/words/dates.ts'
 import { entryVersion, type Basis, type Draft } from '#core/history/entry.ts'
 import type { Body } from '#core/history/bodies/index.ts'

@@ -1,6 +1,5 @@
 /** What it is: type, aliases, marks, board and revision, serial, mains, television system. */
 import { useQuery } from '@tanstack/react-query'
-import type { TypeRow } from '#api/machines.ts'
 import type { BodyOf } from '#core/history/bodies/index.ts'
 import type { TypeId } from '#core/ids.ts'
 import type { ArrivalView } from '#core/views/arrival.ts'

@@ -1,7 +1,6 @@
 /** A receipt as it was issued, for the printer: black on white, with the entry number and its code. */
 import { useQuery } from '@tanstack/react-query'
 import { useParams } from 'react-router'
-import type { ArrivalView } from '#core/views/arrival.ts'
 import { keys } from '#web/app/keys.ts'
 import { get, wordsOf } from '#web/app/http.ts'
 import { useDates, useSigned } from '#web/app/session.tsx'

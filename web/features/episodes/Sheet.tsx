@@ -2,7 +2,6 @@
 import { useEffect, useLayoutEffect, useRef, useState } from 'react'
 import { bracketWords } from '#api/words/status.ts'
 import { useQuery } from '@tanstack/react-query'
-import type { ComposerContext } from '#core/composer/context.ts'
 import type { EpisodeView } from '#core/views/episode.ts'
 import type { LogRow } from '#core/views/rows.ts'
 import { keys } from '#web/app/keys.ts'

@@ -1,7 +1,6 @@
 /** An unknown type was opened: what this episode logged becomes its way in, read over by a person, credited to the episode. */
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
-import type { TypeAnswer } from '#api/types.ts'
 import type { TypeId } from '#core/ids.ts'
 import type { WayInStep } from '#core/type/sheet.ts'
 import type { EpisodeView } from '#core/views/episode.ts'

@@ -1,6 +1,5 @@
 /** Who did it, as a row of initials on a shared tablet; and what stays as last used. */
 import { useQuery } from '@tanstack/react-query'
-import type { PeopleAnswer } from '#api/session.ts'
 import type { ComposerContext } from '#core/composer/context.ts'
 import { keys } from '#web/app/keys.ts'
 import { get } from '#web/app/http.ts'

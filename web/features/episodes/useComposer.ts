@@ -2,7 +2,7 @@
 import { useQueries } from '@tanstack/react-query'
 import { useMemo, useState } from 'react'
 import type { ComposerContext } from '#core/composer/context.ts'
-import { completions, parseLine, type LookedUp, type Parsed } from '#core/composer/index.ts'
+import { completions, parseLine, type Parsed } from '#core/composer/index.ts'
 import { keys } from '#web/app/keys.ts'
 import { newId, nowInstant } from '#web/app/clock.ts'
 import { get } from '#web/app/http.ts'

@@ -1,6 +1,5 @@
 /** The bench meter of the house: one key takes its reading into the line that is being typed. */
 import { useQuery } from '@tanstack/react-query'
-import type { MeterAnswer, MeterReading } from '#api/meter.ts'
 import type { ComposerContext } from '#core/composer/context.ts'
 import { askedOf, readingLine } from '#core/composer/measure.ts'
 import { keys } from '#web/app/keys.ts'

@@ -1,7 +1,6 @@
 /** Facts of the machine, and the house rules in which it differs. */
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
-import type { TypeRow } from '#api/machines.ts'
 import { legalStatuses, purposes } from '#api/choices.ts'
 import type { Body } from '#core/history/bodies/index.ts'
 import type { MachineId, TypeId } from '#core/ids.ts'

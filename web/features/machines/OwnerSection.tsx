@@ -1,7 +1,6 @@
 /** A machine that is somebody's: what its owner agreed to, and what of theirs came out of it. */
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
-import type { PeopleAnswer } from '#api/session.ts'
 import { list } from '#api/words/lists.ts'
 import { consentMatters, type ConsentMatter } from '#core/history/bodies/consent.ts'
 import type { PartyId } from '#core/ids.ts'

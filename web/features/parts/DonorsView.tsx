@@ -2,7 +2,6 @@
 import { useQuery } from '@tanstack/react-query'
 import { useEffect, useState } from 'react'
 import { Link, useParams, useSearchParams } from 'react-router'
-import type { DonorsAnswer } from '#api/parts.ts'
 import { count } from '#api/words/lists.ts'
 import { weighing } from '#api/words/donors.ts'
 import { usualWeights, type Weights } from '#core/parts/donors.ts'
@@ -24,7 +23,7 @@ export function View() {
   const { data, error } = useQuery({
     queryKey: keys.donors(id, position),
     placeholderData: whileSame(id),
-    queryFn: () => get("/machines/:id/donors", { id, position: position ?? undefined }),
+    queryFn: () => get('/machines/:id/donors', { id, position: position ?? undefined }),
     retry: false,
   })
   const [weights, setWeights] = useState<Weights>(usualWeights)

@@ -2,7 +2,6 @@
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link, useParams } from 'react-router'
-import type { LotAnswer } from '#api/parts.ts'
 import { count } from '#api/words/lists.ts'
 import { moneyWords } from '#api/words/money.ts'
 import type { LotLifeRow } from '#core/views/lots.ts'

@@ -2,7 +2,6 @@
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link, useSearchParams } from 'react-router'
-import type { LotsAnswer } from '#api/parts.ts'
 import { count } from '#api/words/lists.ts'
 import type { LotRow } from '#core/views/lots.ts'
 import { keys } from '#web/app/keys.ts'

@@ -1,7 +1,6 @@
 /** A machine named by its number, typed or scanned, and what is known of it. */
 import { useQuery } from '@tanstack/react-query'
 import type { MachineContext } from '#core/composer/context.ts'
-import type { LookedUp } from '#core/composer/index.ts'
 import { keys } from '#web/app/keys.ts'
 import { get } from '#web/app/http.ts'
 import { TextField } from '#web/ui/Forms.tsx'

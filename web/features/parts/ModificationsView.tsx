@@ -2,7 +2,6 @@
 import { useQuery } from '@tanstack/react-query'
 import { Link, useParams } from 'react-router'
 import { count } from '#api/words/lists.ts'
-import type { ModificationsAnswer } from '#api/parts.ts'
 import { undoList } from '#core/views/modifications.ts'
 import { keys } from '#web/app/keys.ts'
 import { get, wordsOf } from '#web/app/http.ts'

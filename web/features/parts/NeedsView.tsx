@@ -1,7 +1,7 @@
 /** What the machines of the house lack, what is kept for them, what lies there to serve them, and what has to be bought. */
 import { useQuery } from '@tanstack/react-query'
 import { Link } from 'react-router'
-import type { HouseNeed, NeedsAnswer } from '#api/parts.ts'
+import type { HouseNeed } from '#api/parts.ts'
 import { needWhy } from '#api/words/donors.ts'
 import { count } from '#api/words/lists.ts'
 import { asksWords } from '#core/parts/buying.ts'

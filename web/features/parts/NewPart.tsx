@@ -1,6 +1,5 @@
 /** A part that is new to the record: bought, made or found; it gets a tag and a place. */
 import { useQuery } from '@tanstack/react-query'
-import type { NextNumbers } from '#api/machines.ts'
 import type { PartId } from '#core/ids.ts'
 import { keys } from '#web/app/keys.ts'
 import { newId } from '#web/app/clock.ts'

@@ -1,7 +1,6 @@
 /** Bag tags to print, several to a page: the tag as text and as a code that a scanner types. */
 import { useQuery } from '@tanstack/react-query'
 import { Link, useSearchParams } from 'react-router'
-import type { TagRow } from '#api/parts.ts'
 import { keys } from '#web/app/keys.ts'
 import { get, wordsOf } from '#web/app/http.ts'
 import { useDates, useSigned } from '#web/app/session.tsx'

@@ -1,6 +1,5 @@
 /** What the map of this machine teaches its type sheet: each line ticked by a person, then published as the next version. */
 import { useState } from 'react'
-import type { TypeAnswer } from '#api/types.ts'
 import { count } from '#api/words/lists.ts'
 import type { Learned } from '#core/parts/learned.ts'
 import { withLearned } from '#core/parts/learned.ts'

@@ -1,6 +1,5 @@
 /** Parts without a tag that somebody wants to bag: they get the next free ones by one act. */
 import { useQueries, useQuery } from '@tanstack/react-query'
-import type { NextNumbers, PartLife } from '#api/machines.ts'
 import { count } from '#api/words/lists.ts'
 import type { PartId } from '#core/ids.ts'
 import { following } from '#core/quantity/numbers.ts'

@@ -7,7 +7,6 @@ import type { Body } from '#core/history/bodies/index.ts'
 import { wordsOf, patch, get } from '#web/app/http.ts'
 import { dayInterval } from '#core/quantity/time.ts'
 import type { PartyId, MachineId } from '#core/ids.ts'
-import type { LookedUp } from '#core/composer/index.ts'
 import { erasing, EraseDialog } from '#web/ui/EraseDialog.tsx'
 import { Slip, SelectField, PlainButton, TextField, Act, Said } from '#web/ui/Forms.tsx'
 

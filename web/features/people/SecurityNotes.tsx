@@ -1,6 +1,5 @@
 /** Who did what to accounts and rights: a steward looks here when something is odd. */
 import { useQuery } from '@tanstack/react-query'
-import type { SecurityRow } from '#api/session.ts'
 import { keys } from '#web/app/keys.ts'
 import { get, wordsOf } from '#web/app/http.ts'
 import { useDates } from '#web/app/session.tsx'

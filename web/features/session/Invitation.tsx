@@ -2,7 +2,6 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState, type FormEvent } from 'react'
 import { useNavigate, useParams } from 'react-router'
-import type { SessionAnswer } from '#api/session.ts'
 import { keys } from '#web/app/keys.ts'
 import { get, post, setToken, wordsOf } from '#web/app/http.ts'
 import { useSession } from '#web/app/session.tsx'

@@ -1,7 +1,6 @@
 /** Signing in. In the demo the invented people stand below, one tap each. */
 import { useQueryClient } from '@tanstack/react-query'
 import { useState, type FormEvent } from 'react'
-import type { SessionAnswer } from '#api/session.ts'
 import { keys } from '#web/app/keys.ts'
 import { post, setToken, wordsOf } from '#web/app/http.ts'
 import { MainButton, Said, TextField } from '#web/ui/Forms.tsx'

@@ -2,7 +2,7 @@
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link } from 'react-router'
-import type { MethodRow, MethodsAnswer } from '#api/types.ts'
+import type { MethodRow } from '#api/types.ts'
 import { count, list } from '#api/words/lists.ts'
 import { durationWords } from '#api/words/dates.ts'
 import { keys } from '#web/app/keys.ts'

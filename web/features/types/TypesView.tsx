@@ -1,10 +1,9 @@
 /** Types, test gear and house rules: what is known of models, and how this house works. */
-import type { GearRow, PolicyRow } from '#api/types.ts'
+import type { GearRow } from '#api/types.ts'
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link, useNavigate } from 'react-router'
 import { policySpeaks } from '#api/words/policies.ts'
-import type { TypeRow } from '#api/machines.ts'
 import type { Body } from '#core/history/bodies/index.ts'
 import type { GearId, TypeId } from '#core/ids.ts'
 import { keys } from '#web/app/keys.ts'
