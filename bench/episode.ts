@@ -149,7 +149,7 @@ const writer = await signedIn(browser, 'steward@example.org', at)
 const reader = await signedIn(browser, 'restorer@example.org', at)
 for (const page of [writer, reader]) {
   await page.goto(`${running.address}/episodes/${episode}`)
-  await page.getByRole('textbox', { name: /^Write one line/ }).waitFor()
+  await page.getByRole('combobox', { name: /^Write one line/ }).waitFor()
 }
 
 interface KeyTime {
@@ -201,18 +201,18 @@ const lines = [
   '5V 4.98 load 2A',
   'ask what is the wire at R12?',
 ]
-await writer.getByRole('textbox', { name: /^Write one line/ }).focus()
+await writer.getByRole('combobox', { name: /^Write one line/ }).focus()
 const typed: KeyTime[] = []
 for (const line of lines) {
   await writer.reload()
-  await writer.getByRole('textbox', { name: /^Write one line/ }).focus()
+  await writer.getByRole('combobox', { name: /^Write one line/ }).focus()
   await writer.keyboard.press('Escape')
   typed.push(...(await keyTimes(writer, line, 2)))
 }
 const bare: KeyTime[] = []
 for (const line of lines) {
   await writer.reload()
-  await writer.getByRole('textbox', { name: /^Write one line/ }).waitFor()
+  await writer.getByRole('combobox', { name: /^Write one line/ }).waitFor()
   await writer.evaluate(() => {
     const input = document.createElement('input')
     document.querySelector('main')?.prepend(input)
@@ -256,7 +256,7 @@ const streams = await Promise.all(
       }),
   ),
 )
-const box = writer.getByRole('textbox', { name: /^Write one line/ })
+const box = writer.getByRole('combobox', { name: /^Write one line/ })
 await writer.reload()
 await box.waitFor()
 await reader.bringToFront()

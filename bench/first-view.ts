@@ -29,7 +29,7 @@ print({
   limit: 175,
 })
 // The working screen reads the typed line on the device, schemas and grammar with it; every other view asks the server.
-const viewLimit = (view: string) => (view === 'EpisodeView' ? 85 : 60)
+const viewLimit = (view: string) => (view === 'EpisodeView' ? 105 : 60)
 for (const key of manifest[entry]?.dynamicImports ?? []) {
   const view = path.basename(manifest[key]?.src ?? key, '.tsx')
   const own = [...closure(key)].filter((k) => !first.has(k))

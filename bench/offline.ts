@@ -26,7 +26,7 @@ async function device(who: string, episode?: string): Promise<Page> {
     await page.getByLabel('What it is about').fill('Two tablets in the cellar')
     await page.getByRole('button', { name: 'Open it' }).click()
   }
-  await page.getByRole('textbox', { name: /^Write one line/ }).waitFor()
+  await page.getByRole('combobox', { name: /^Write one line/ }).waitFor()
   return page
 }
 const first = await device('rasmus')
@@ -40,7 +40,7 @@ for (const [page, name] of [
   [second, 'second'],
 ] as const) {
   await page.context().setOffline(true)
-  const line = page.getByRole('textbox', { name: /^Write one line/ })
+  const line = page.getByRole('combobox', { name: /^Write one line/ })
   for (let i = 0; i < lines; i++) {
     const words = `${name} device, line ${String(i)}.`
     wanted.push(words)

@@ -20,7 +20,7 @@ const verb = (name: string, choice: RegExp): Act => ({
     return 2
   },
 })
-const line = (page: Page) => page.getByRole('textbox', { name: /^Write one line/ })
+const line = (page: Page) => page.getByRole('combobox', { name: /^Write one line/ })
 
 const evening: readonly Act[] = [
   'done plug out',

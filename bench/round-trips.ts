@@ -22,7 +22,7 @@ if (await title.isVisible()) {
   await title.fill('Round trips')
   await page.getByRole('button', { name: 'Open it' }).click()
 }
-const box = page.getByRole('textbox', { name: /^Write one line/ })
+const box = page.getByRole('combobox', { name: /^Write one line/ })
 await box.waitFor()
 
 const held: (() => void)[] = []

@@ -67,7 +67,7 @@ async function walk(browser: Browser, scheme: 'light' | 'dark') {
     await check(`machine, ${tab}`)
   }
   await page.getByRole('button', { name: /^Go on with episode/ }).click()
-  await expect(page.getByRole('textbox', { name: /^Write one line/ })).toBeVisible()
+  await expect(page.getByRole('combobox', { name: /^Write one line/ })).toBeVisible()
   await check('episode')
   await page.getByRole('button', { name: 'Test', exact: true }).click()
   await page.getByRole('button', { name: /one by one/ }).click()

@@ -217,5 +217,5 @@ test('an episode can be stopped and come back to', async ({ browser }) => {
   await page.getByRole('button', { name: 'Stop here' }).click()
   await expect(page.getByRole('region', { name: 'Coming back' })).toContainText('shelf 3')
   await page.getByRole('button', { name: 'Go on' }).click()
-  await expect(page.getByRole('textbox', { name: /^Write one line/ })).toBeVisible()
+  await expect(page.getByRole('combobox', { name: /^Write one line/ })).toBeVisible()
 })

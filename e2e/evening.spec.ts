@@ -5,7 +5,7 @@ import { openEpisode, openMachine, signIn, write } from './people.ts'
 test.describe.configure({ mode: 'serial' })
 let rasmus: Page
 let imke: Page
-const line = () => rasmus.getByRole('textbox', { name: /^Write one line/ })
+const line = () => rasmus.getByRole('combobox', { name: /^Write one line/ })
 const inTheWay = () => rasmus.getByRole('complementary', { name: 'What stands in the way' })
 const off = () => rasmus.getByRole('complementary', { name: 'Off, waiting, asked' })
 

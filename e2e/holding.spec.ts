@@ -6,7 +6,7 @@ import { demo, openEpisode, openMachine, signIn, write } from './people.ts'
 test.describe.configure({ mode: 'serial' })
 let page: Page
 let episode = ''
-const box = (on: Page) => on.getByRole('textbox', { name: /^Write one line/ })
+const box = (on: Page) => on.getByRole('combobox', { name: /^Write one line/ })
 const problem = (status: number, type: string, detail = 'Something went wrong here.') => ({
   status,
   contentType: 'application/problem+json',

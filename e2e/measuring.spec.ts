@@ -4,7 +4,7 @@ import { openEpisode, openMachine, refusedLine, signIn, write } from './people.t
 
 test.describe.configure({ mode: 'serial' })
 let imke: Page
-const line = () => imke.getByRole('textbox', { name: /^Write one line/ })
+const line = () => imke.getByRole('combobox', { name: /^Write one line/ })
 const says = () => imke.locator('#line-says')
 const sheet = () => imke.getByRole('region', { name: 'Episode', exact: true })
 const off = () => imke.getByRole('complementary', { name: 'Off, waiting, asked' })
@@ -122,7 +122,7 @@ test('a line that is refused while the next one is typed is not lost', async () 
 
 test('a house method brings its wait and its caution', async () => {
   await line().fill('clean keyboard by keycap')
-  await expect(imke.getByRole('list', { name: 'Completions' })).toContainText('keycap soak')
+  await expect(imke.getByRole('listbox', { name: 'Completions' })).toContainText('keycap soak')
   await line().press('Tab')
   await expect(says()).toContainText('By keycap soak (washing-up liquid, 1 %, 30 °C)')
   await line().press('Enter')

@@ -74,7 +74,7 @@ test('without a connection the sheet takes entries, a jot and a photograph, and 
   await tablet.getByRole('button', { name: /^Off the machine/ }).click()
   await expect(tablet.getByRole('complementary', { name: 'Off, waiting, asked' })).toContainText('bag 6')
   await tablet.getByRole('button', { name: /^Off the machine/ }).click()
-  const line = tablet.getByRole('textbox', { name: /^Write one line/ })
+  const line = tablet.getByRole('combobox', { name: /^Write one line/ })
   await line.fill('one leg of it looked green')
   await line.press('Shift+Enter')
   await expect(line).toHaveValue('')

@@ -19,7 +19,7 @@ export async function signIn(
   return page
 }
 
-const lineBox = (page: Page) => page.getByRole('textbox', { name: /^Write one line/ })
+const lineBox = (page: Page) => page.getByRole('combobox', { name: /^Write one line/ })
 
 /** Types a line and writes it; waits until the sheet has taken it. */
 export async function write(page: Page, line: string) {
@@ -55,7 +55,7 @@ export async function openEpisode(page: Page, title: string) {
   if (await goOn.isVisible()) {
     await goOn.click()
     const resume = page.getByRole('button', { name: 'Go on', exact: true })
-    await expect(resume.or(page.getByRole('textbox', { name: /^Write one line/ }))).toBeVisible()
+    await expect(resume.or(page.getByRole('combobox', { name: /^Write one line/ }))).toBeVisible()
     if (await resume.isVisible()) await resume.click()
     return
   }

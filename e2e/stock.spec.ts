@@ -51,7 +51,7 @@ test('a lot is written down, counted, kept for a machine, and asks to be bought 
 test('one of a lot goes into a position by a typed line, and some are used up by another', async () => {
   await openMachine(rasmus, 'E2024-004')
   await openEpisode(rasmus, 'A driver from the bag')
-  const line = rasmus.getByRole('textbox', { name: /^Write one line/ })
+  const line = rasmus.getByRole('combobox', { name: /^Write one line/ })
   await line.fill(`swap IC41 < ${tag}`)
   await expect(
     rasmus.getByText(`1 of ${tag}, from drawer 12; 7 are left there.`, { exact: false }),

@@ -84,7 +84,7 @@ const shoot = async (name, where, ready, act) => {
   await page.waitForTimeout(500)
   await page.screenshot({ path: path.join(root, 'docs', 'screenshots', `${name}.png`) })
 }
-const line = () => page.getByRole('textbox', { name: /^Write one line/ })
+const line = () => page.getByRole('combobox', { name: /^Write one line/ })
 await shoot('bench', '/', 'Needs a person')
 await shoot('machine', `/machines/${machine('SW 2024.3')}`, 'Retest due')
 await shoot('episode', `/episodes/${await episode('SW 2024.11', -1)}`, 'Read again', async () => {

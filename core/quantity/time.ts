@@ -2,6 +2,7 @@
  * Time as the record knows it: intervals of instants, in UTC, as canonical ISO 8601 text ("2026-03-03T19:02:00.000Z").
  * Canonical text sorts as time does, so the fold compares strings and parses nothing.
  */
+import { TZDate } from '@date-fns/tz'
 
 /** Canonical UTC instant with milliseconds. */
 export type Instant = string
@@ -23,53 +24,29 @@ export const daysBetween = (from: Instant, to: Instant): number =>
 /** Text by which the line is sorted: unknown beginnings come first. */
 export const sortKey = (at: Interval): string => at.earliest ?? ''
 
-const offsetParts = (zone: string) =>
-  new Intl.DateTimeFormat('en-GB', {
-    timeZone: zone,
-    hourCycle: 'h23',
-    year: 'numeric',
-    month: '2-digit',
-    day: '2-digit',
-    hour: '2-digit',
-    minute: '2-digit',
-    second: '2-digit',
-  })
-const formatters = new Map<string, Intl.DateTimeFormat>()
-
 /** Local calendar fields of an instant in an IANA zone. Throws RangeError for an unknown zone. */
 export function zonedFields(epochMs: number, zone: string) {
-  let formatter = formatters.get(zone)
-  if (!formatter) formatters.set(zone, (formatter = offsetParts(zone)))
-  const read: Record<string, number> = {}
-  for (const part of formatter.formatToParts(epochMs))
-    if (part.type !== 'literal') read[part.type] = Number(part.value)
+  const at = new TZDate(epochMs, zone)
+  if (Number.isNaN(at.getFullYear())) throw new RangeError(`${zone} is no time zone`)
   return {
-    year: read['year'] ?? 0,
-    month: read['month'] ?? 1,
-    day: read['day'] ?? 1,
-    hour: read['hour'] ?? 0,
-    minute: read['minute'] ?? 0,
-    second: read['second'] ?? 0,
+    year: at.getFullYear(),
+    month: at.getMonth() + 1,
+    day: at.getDate(),
+    hour: at.getHours(),
+    minute: at.getMinutes(),
+    second: at.getSeconds(),
   }
 }
 
 /** Epoch ms of a local wall time in a zone; where the clock was put forward the later reading is taken. */
-export function zonedToMs(
+export const zonedToMs = (
   zone: string,
   year: number,
   month: number,
   day: number,
   hour = 0,
   minute = 0,
-): number {
-  const wanted = Date.UTC(year, month - 1, day, hour, minute)
-  let guess = wanted
-  for (let i = 0; i < 3; i++) {
-    const at = zonedFields(guess, zone)
-    guess += wanted - Date.UTC(at.year, at.month - 1, at.day, at.hour, at.minute)
-  }
-  return guess
-}
+): number => new TZDate(year, month - 1, day, hour, minute, zone).getTime()
 
 /** A calendar day in the collection's zone, as an interval of instants (its last millisecond included). */
 export function dayInterval(day: string, zone: string): Interval {

@@ -14,7 +14,8 @@ const lists = [
 ] as const
 const episode = [
   ['any letter', 'goes into the line (a tag scanner too)'],
-  ['Tab', 'takes the first completion'],
+  ['Tab', 'takes the first completion, while the line needs more'],
+  ['Arrow down', 'goes into the completions; Enter takes one'],
   ['Enter', 'writes the line'],
   ['Shift Enter', 'keeps the line as a jot'],
   ['F2', 'takes the bench meter’s reading into the line'],

@@ -1,9 +1,10 @@
 /** The band is all the chrome. It stands around every view of a signed-in person; without one, the sign-in page. */
 import { useQueryClient } from '@tanstack/react-query'
-import { lazy, Suspense, useEffect, useRef, useState } from 'react'
+import { lazy, Suspense, useEffect, useRef, useState, type RefObject } from 'react'
 import { DropdownMenu } from 'radix-ui'
 import { Navigate, NavLink, Outlet, useLocation, useNavigate } from 'react-router'
 import type { SessionAnswer } from '#api/session.ts'
+import type { Role } from '#core/roles.ts'
 import { SignIn } from '#web/features/session/SignIn.tsx'
 import { keys } from './keys.ts'
 import { remove } from './http.ts'
@@ -19,6 +20,7 @@ const Ringer = lazy(() => import('./Ringer.tsx'))
 const KeysSlip = lazy(() => import('./KeysSlip.tsx'))
 const AccountSlip = lazy(() => import('./AccountSlip.tsx'))
 const ProveAgain = lazy(() => import('./ProveAgain.tsx'))
+const Find = lazy(() => import('./Find.tsx'))
 
 export function Shell() {
   const { data, error } = useSession()
@@ -107,27 +109,7 @@ function Band({ signed }: { signed: SignedIn }) {
             </NavLink>
           ))}
         </nav>
-        <form
-          role="search"
-          className="ml-auto w-60 min-w-24"
-          onSubmit={(event) => {
-            event.preventDefault()
-            const words = search.current?.value.trim() ?? ''
-            if (words)
-              void navigate(
-                /^[pl]-\d+$/i.test(words)
-                  ? `/parts${/^l/i.test(words) ? '/lots' : ''}?q=${encodeURIComponent(words)}`
-                  : `/collection?q=${encodeURIComponent(words)}`,
-              )
-          }}
-        >
-          <input
-            ref={search}
-            aria-label="Find a machine, part, tag"
-            placeholder="Find a machine, part, tag  /"
-            className="field h-8"
-          />
-        </form>
+        <FindField role={signed.me.role} field={search} />
         {!online && <span className="text-copper font-bold">Offline</span>}
         {waiting.length > 0 && (
           <button type="button" className="num act whitespace-nowrap" onClick={() => setOpen('outbox')}>
@@ -154,6 +136,42 @@ function Band({ signed }: { signed: SignedIn }) {
         <Outlet />
       </div>
     </div>
+  )
+}
+
+/** A plain field until it is gone to: then it looks as one types. */
+function FindField({ role, field }: { role: Role; field: RefObject<HTMLInputElement | null> }) {
+  const navigate = useNavigate()
+  const [ready, setReady] = useState<string>()
+  const plain = (
+    <form
+      role="search"
+      className="ml-auto w-60 min-w-24"
+      onSubmit={(event) => {
+        event.preventDefault()
+        const words = field.current?.value.trim() ?? ''
+        if (words) void navigate(`/collection?q=${encodeURIComponent(words)}`)
+      }}
+    >
+      <input
+        ref={field}
+        aria-label="Find a machine, part, tag"
+        placeholder="Find a machine, part, tag  /"
+        className="field h-8"
+        onFocus={() =>
+          void import('./Find.tsx').then(() => {
+            setReady(field.current?.value ?? '')
+            requestAnimationFrame(() => field.current?.focus())
+          })
+        }
+      />
+    </form>
+  )
+  if (ready === undefined) return plain
+  return (
+    <Suspense fallback={plain}>
+      <Find role={role} field={field} start={ready} />
+    </Suspense>
   )
 }
 

@@ -18,6 +18,7 @@ export const keys = {
   nextNumbers: ['next-numbers'],
   invitation: (token: string) => ['invitation', token],
   machines: (search: string, page: number) => ['machines', search, page],
+  find: (words: string) => ['machines', 'find', words],
   /** A machine's page as it is, or as it was on a day. */
   machine: (id: string, asOf = '') => ['machine', id, 'page', asOf],
   arrival: (machine: string) => ['machine', machine, 'arrival'],

@@ -1,5 +1,13 @@
 /** The sheet's next line: white, its time already printed; under it what the entry will do, before Enter. */
-import { useEffect, useImperativeHandle, useRef, useState, type KeyboardEvent, type Ref } from 'react'
+import {
+  useEffect,
+  useImperativeHandle,
+  useRef,
+  useState,
+  type ChangeEvent,
+  type KeyboardEvent,
+  type Ref,
+} from 'react'
 import { clockWords } from '#api/words/dates.ts'
 import type { Draft } from '#core/history/entry.ts'
 import type { ComposerContext } from '#core/composer/context.ts'
@@ -12,6 +20,7 @@ import { Act } from '#web/ui/Forms.tsx'
 import { PinStrip } from './PinStrip.tsx'
 import { QuestionStrip } from './QuestionStrip.tsx'
 import { Completions, Says } from './Says.tsx'
+import { useCompletions } from './useCompletions.ts'
 import { useHistory, useParsed } from './useComposer.ts'
 import { meterKey, type Meter } from './useMeter.ts'
 import { useQuestion } from './useQuestion.ts'
@@ -184,8 +193,11 @@ export function Composer({
       wrote(line)
     })
 
-  const mayComplete = completions.length > 0 && line.trim() !== ''
+  const completing = useCompletions({ line, completions, readable: parsed.ok, onTake: put })
   const keys = (event: KeyboardEvent) => {
+    if (completing.takes(event)) return
+    // What the line itself does with a key is not done by the list as well.
+    Object.assign(event.nativeEvent, { preventDownshiftDefault: true })
     const done = () => event.preventDefault()
     if (event.key === 'Enter') {
       done()
@@ -196,9 +208,6 @@ export function Composer({
     } else if (event.key === 'Escape') {
       setHalt(undefined)
       setLine('')
-    } else if (event.key === 'Tab' && !event.shiftKey && mayComplete && completions[0]) {
-      done()
-      setLine(completions[0])
     } else if (event.key === 'ArrowUp' && history.lines.length > back) {
       done()
       setBack(back + 1)
@@ -220,17 +229,18 @@ export function Composer({
       <div className="flex min-h-9 items-center gap-3">
         <span className="num text-18 text-quiet">{clockWords(new Date(now).toISOString(), zone)}</span>
         <input
-          ref={input}
-          aria-label="Write one line: test, out, in, swap, read, clean, wait, ask"
-          aria-describedby="line-says"
+          {...completing.combobox.getInputProps({
+            ref: input,
+            'aria-label': 'Write one line: test, out, in, swap, read, clean, wait, ask',
+            'aria-describedby': 'line-says',
+            onKeyDown: keys,
+            onChange: (e: ChangeEvent<HTMLInputElement>) => setLine(e.target.value),
+          })}
           className="num text-18 min-w-0 flex-1 bg-transparent outline-none"
           autoComplete="off"
           autoCapitalize="off"
           spellCheck={false}
           placeholder="test screen pass"
-          value={line}
-          onChange={(e) => setLine(e.target.value)}
-          onKeyDown={keys}
         />
         {!parsed.ok && line.trim() !== '' && (
           <button
@@ -284,7 +294,7 @@ export function Composer({
         ) : (
           <Says line={line} composing={composing} />
         )}
-        {mayComplete && !halt && <Completions list={completions} onTake={put} />}
+        <Completions completing={completing} />
       </div>
     </div>
   )

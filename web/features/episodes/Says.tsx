@@ -2,6 +2,7 @@
 import { effectWords, problemWords } from '#api/words/composer.ts'
 import { useDates } from '#web/app/session.tsx'
 import type { Composing } from './useComposer.ts'
+import type { Completing } from './useCompletions.ts'
 
 export function Says({ line, composing: { parsed, looking } }: { line: string; composing: Composing }) {
   const { zone, when } = useDates()
@@ -26,15 +27,21 @@ export function Says({ line, composing: { parsed, looking } }: { line: string; c
   )
 }
 
-export function Completions({ list, onTake }: { list: readonly string[]; onTake: (line: string) => void }) {
+/** The list stays in the document when it is empty: the line says that it belongs to it. */
+export function Completions({ completing: { shown, combobox } }: { completing: Completing }) {
   return (
-    <ul className="mt-0.5 flex flex-wrap gap-x-4" aria-label="Completions">
-      {list.slice(0, 6).map((c, i) => (
-        <li key={c}>
-          <button type="button" className="text-quiet hover:text-ink num text-13" onClick={() => onTake(c)}>
-            {c.trim().split(/\s+/).slice(-2).join(' ')}
-            {i === 0 && <span className="text-quiet font-normal"> Tab</span>}
-          </button>
+    <ul
+      {...combobox.getMenuProps({ 'aria-label': 'Completions' })}
+      className={shown.length > 0 ? 'mt-0.5 flex flex-wrap gap-x-4' : undefined}
+    >
+      {shown.map((c, index) => (
+        <li
+          key={c}
+          {...combobox.getItemProps({ item: c, index })}
+          className={`num text-13 cursor-pointer ${combobox.highlightedIndex === index ? 'text-ink border-verdigris border-b-2' : 'text-quiet'}`}
+        >
+          {c.trim().split(/\s+/).slice(-2).join(' ')}
+          {index === 0 && <span className="text-quiet font-normal"> Tab</span>}
         </li>
       ))}
     </ul>

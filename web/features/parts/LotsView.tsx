@@ -7,7 +7,7 @@ import type { LotRow } from '#core/views/lots.ts'
 import { keys } from '#web/app/keys.ts'
 import { get, wordsOf } from '#web/app/http.ts'
 import { MainButton } from '#web/ui/Forms.tsx'
-import { RuledTable } from '#web/ui/RuledTable.tsx'
+import { SortTable, type TableColumn } from '#web/ui/SortTable.tsx'
 import { NewLot } from './NewLot.tsx'
 import { PartsHead } from './PartsHead.tsx'
 
@@ -21,6 +21,73 @@ const heapWords = (lot: LotRow): string =>
     .filter((p) => p.lies && p.n !== 0)
     .map((p) => `${p.about ? 'about ' : ''}${p.n} in ${p.label}`)
     .join('; ')
+
+const columns: readonly TableColumn<LotRow>[] = [
+  {
+    key: 'lot',
+    head: 'Lot',
+    names: true,
+    by: (lot) => lot.tag,
+    look: 'num whitespace-nowrap',
+    cell: (lot) => (
+      <Link className="hover:underline" to={`/parts/lots/${lot.id}`}>
+        {lot.tag ?? 'no tag'}
+      </Link>
+    ),
+  },
+  {
+    key: 'kind',
+    head: 'Kind',
+    by: (lot) => lot.name ?? lot.partKind,
+    cell: (lot) => lot.name ?? lot.partKind,
+  },
+  {
+    key: 'rated',
+    head: 'Value and rating',
+    by: (lot) => ratedWords(lot.attributes),
+    look: 'num',
+    cell: (lot) => ratedWords(lot.attributes),
+  },
+  {
+    key: 'here',
+    head: 'Here',
+    figures: true,
+    by: (lot) => lot.here,
+    look: (lot) => (lot.below ? 'text-copper font-bold' : ''),
+    cell: (lot) => `${lot.about ? 'about ' : ''}${lot.here}`,
+  },
+  { key: 'kept', head: 'Kept', figures: true, by: (lot) => lot.promised, cell: (lot) => lot.promised || '' },
+  {
+    key: 'free',
+    head: 'Free',
+    figures: true,
+    by: (lot) => lot.free,
+    look: (lot) => (lot.reorder ? 'text-copper font-bold' : ''),
+    cell: (lot) => lot.free,
+  },
+  {
+    key: 'level',
+    head: 'Buy at',
+    figures: true,
+    by: (lot) => lot.reorderAt,
+    look: 'text-quiet',
+    cell: (lot) => lot.reorderAt ?? '',
+  },
+  {
+    key: 'where',
+    head: 'Where it lies',
+    by: heapWords,
+    cell: (lot) => heapWords(lot) || <span className="text-quiet">none left</span>,
+  },
+  {
+    key: 'used',
+    head: 'Got, used',
+    figures: true,
+    by: (lot) => lot.got,
+    look: 'text-quiet whitespace-nowrap',
+    cell: (lot) => `${lot.got}, ${lot.used}`,
+  },
+]
 
 export function View() {
   const [params, setParams] = useSearchParams()
@@ -56,42 +123,7 @@ export function View() {
             value={params.get('q') ?? ''}
             onChange={(e) => setParams(e.target.value ? { q: e.target.value } : {}, { replace: true })}
           />
-          <RuledTable
-            label="Lots"
-            heads={[
-              'Lot',
-              'Kind',
-              'Value and rating',
-              '#Here',
-              '#Kept',
-              '#Free',
-              '#Buy at',
-              'Where it lies',
-              '#Got, used',
-            ]}
-          >
-            {shown.map((lot) => (
-              <tr key={lot.id} className="border-hair hover:bg-next border-b align-baseline">
-                <th scope="row" className="num py-1.5 pr-4 text-left whitespace-nowrap">
-                  <Link className="hover:underline" to={`/parts/lots/${lot.id}`}>
-                    {lot.tag ?? 'no tag'}
-                  </Link>
-                </th>
-                <td className="pr-4">{lot.name ?? lot.partKind}</td>
-                <td className="num pr-4">{ratedWords(lot.attributes)}</td>
-                <td
-                  className={`num pr-4 text-right ${lot.below ? 'text-copper font-bold' : ''}`}
-                >{`${lot.about ? 'about ' : ''}${lot.here}`}</td>
-                <td className="num pr-4 text-right">{lot.promised || ''}</td>
-                <td className={`num pr-4 text-right ${lot.reorder ? 'text-copper font-bold' : ''}`}>
-                  {lot.free}
-                </td>
-                <td className="num text-quiet pr-4 text-right">{lot.reorderAt ?? ''}</td>
-                <td className="pr-4">{heapWords(lot) || <span className="text-quiet">none left</span>}</td>
-                <td className="num text-quiet pr-4 text-right whitespace-nowrap">{`${lot.got}, ${lot.used}`}</td>
-              </tr>
-            ))}
-          </RuledTable>
+          <SortTable label="Lots" rows={shown} columns={columns} idOf={(lot) => lot.id} />
           {shown.length === 0 && <p className="py-3">No lot matches.</p>}
         </>
       )}

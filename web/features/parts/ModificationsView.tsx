@@ -1,27 +1,60 @@
 /** What was changed on a machine, by designator: first and present state, what was kept, and the way back. */
 import { useQuery } from '@tanstack/react-query'
+import { useMemo } from 'react'
 import { Link, useParams } from 'react-router'
 import { count } from '#api/words/lists.ts'
-import { undoList } from '#core/views/modifications.ts'
+import { undoList, type ModificationRow } from '#core/views/modifications.ts'
 import { keys } from '#web/app/keys.ts'
 import { get, wordsOf } from '#web/app/http.ts'
-import { RuledTable } from '#web/ui/RuledTable.tsx'
+import { SortTable, type TableColumn } from '#web/ui/SortTable.tsx'
 import { useDates } from '#web/app/session.tsx'
 
-const heads = [
-  'Designator',
-  'First',
-  'Now',
-  'Touched',
-  'Since',
-  'Its original is',
-  'Verified',
-  'To undo it',
-] as const
+const columnsFor = (short: (at: string) => string): readonly TableColumn<ModificationRow>[] => [
+  {
+    key: 'target',
+    head: 'Designator',
+    names: true,
+    by: (r) => r.target,
+    look: 'num py-1.5 font-bold',
+    cell: (r) => r.target,
+  },
+  { key: 'first', head: 'First', by: (r) => r.first, cell: (r) => r.first },
+  { key: 'now', head: 'Now', by: (r) => r.now, look: 'font-bold', cell: (r) => r.now },
+  {
+    key: 'steps',
+    head: 'Touched',
+    by: (r) => r.steps,
+    look: 'num',
+    cell: (r) => (r.steps === 1 ? 'once' : `${r.steps} ×`),
+  },
+  {
+    key: 'to',
+    head: 'Since',
+    by: (r) => r.to,
+    look: 'num text-13 whitespace-nowrap',
+    cell: (r) => short(r.to),
+  },
+  { key: 'original', head: 'Its original is', by: (r) => r.original, cell: (r) => r.original ?? '' },
+  {
+    key: 'verified',
+    head: 'Verified',
+    by: (r) => (r.verified ? 1 : 0),
+    look: (r) => (r.verified ? '' : 'text-copper'),
+    cell: (r) => (r.verified ? 'verified' : 'not yet'),
+  },
+  {
+    key: 'undo',
+    head: 'To undo it',
+    by: (r) => r.undo,
+    look: (r) => (r.undo === 'cannot be undone' ? 'font-bold' : 'text-quiet'),
+    cell: (r) => r.undo,
+  },
+]
 
 export function View() {
   const { id = '' } = useParams()
   const { short } = useDates()
+  const columns = useMemo(() => columnsFor(short), [short])
   const { data, error } = useQuery({
     queryKey: keys.modifications(id),
     queryFn: () => get('/machines/:id/modifications', { id }),
@@ -53,26 +86,7 @@ export function View() {
           </a>
         )}
       </div>
-      {rows.length > 0 && (
-        <RuledTable label="Changes" heads={heads}>
-          {rows.map((r) => (
-            <tr key={r.target} className="border-hair border-b align-baseline">
-              <th scope="row" className="num py-1.5 pr-4 text-left">
-                {r.target}
-              </th>
-              <td className="pr-4">{r.first}</td>
-              <td className="pr-4 font-bold">{r.now}</td>
-              <td className="num pr-4">{r.steps === 1 ? 'once' : `${r.steps} ×`}</td>
-              <td className="num text-13 pr-4 whitespace-nowrap">{short(r.to)}</td>
-              <td className="pr-4">{r.original ?? ''}</td>
-              <td className={`pr-4 ${r.verified ? '' : 'text-copper'}`}>
-                {r.verified ? 'verified' : 'not yet'}
-              </td>
-              <td className={r.undo === 'cannot be undone' ? 'font-bold' : 'text-quiet'}>{r.undo}</td>
-            </tr>
-          ))}
-        </RuledTable>
-      )}
+      {rows.length > 0 && <SortTable label="Changes" rows={rows} columns={columns} idOf={(r) => r.target} />}
       {back.length > 0 && (
         <section aria-label="The way back">
           <h2 className="headrule">The way back, last change first</h2>

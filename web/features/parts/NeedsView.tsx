@@ -7,8 +7,85 @@ import { count } from '#api/words/lists.ts'
 import { asksWords } from '#core/parts/buying.ts'
 import { keys } from '#web/app/keys.ts'
 import { get, wordsOf } from '#web/app/http.ts'
-import { RuledTable } from '#web/ui/RuledTable.tsx'
+import { SortTable, type TableColumn } from '#web/ui/SortTable.tsx'
 import { PartsHead } from './PartsHead.tsx'
+
+const unservedBy = (n: HouseNeed) => n.spare === 0 && n.kept.length === 0 && n.why !== 'out for now'
+
+const columns: readonly TableColumn<HouseNeed>[] = [
+  {
+    key: 'position',
+    head: 'Position',
+    names: true,
+    by: (n) => n.position.designator,
+    look: (n) => `font-bold whitespace-nowrap ${/\d/.test(n.position.designator) ? 'num' : ''}`,
+    cell: (n) => <strong>{n.position.designator}</strong>,
+  },
+  {
+    key: 'machine',
+    head: 'Machine',
+    by: (n) => n.label,
+    cell: (n) => (
+      <Link className="hover:underline" to={`/machines/${n.machine}?show=parts`}>
+        {n.label}
+      </Link>
+    ),
+  },
+  {
+    key: 'takes',
+    head: 'Takes',
+    by: (n) => n.position.accepts,
+    cell: (n) => (
+      <>
+        {n.position.accepts} <span className="num text-quiet">{asksWords(n.position)}</span>
+      </>
+    ),
+  },
+  {
+    key: 'why',
+    head: 'Why',
+    by: (n) => needWhy[n.why],
+    look: (n) => (n.why === 'out for now' ? 'text-quiet' : n.position.essential ? 'text-copper' : ''),
+    cell: (n) => `${needWhy[n.why]}${n.position.essential ? ', essential' : ''}`,
+  },
+  {
+    key: 'kept',
+    head: 'Kept for it',
+    by: (n) => n.kept.length,
+    cell: (n) =>
+      n.kept.map((k) => (
+        <Link
+          key={k.entry}
+          className="block hover:underline"
+          to={k.lot ? `/parts/lots/${k.lot}` : `/parts/${k.part ?? ''}`}
+        >
+          {`${k.n > 1 ? `${k.n} × ` : ''}${k.what}`}
+        </Link>
+      )),
+  },
+  {
+    key: 'spare',
+    head: 'Spare',
+    figures: true,
+    by: (n) => n.spare,
+    look: (n) => (unservedBy(n) ? 'text-copper font-bold' : ''),
+    cell: (n) => n.spare,
+  },
+  {
+    key: 'find',
+    head: '',
+    look: 'text-right whitespace-nowrap',
+    cell: (n) => (
+      <Link
+        className="act"
+        to={`/machines/${n.machine}/donors?position=${encodeURIComponent(n.position.designator)}`}
+        aria-label={`What could serve ${n.position.designator} of ${n.label}`}
+      >
+        Find one
+      </Link>
+    ),
+  },
+]
 
 export function View() {
   const { data, error } = useQuery({
@@ -33,18 +110,12 @@ export function View() {
       <section>
         <PartsHead title="Needs">{sentence}</PartsHead>
         {data.needs.length > 0 && (
-          <RuledTable
+          <SortTable
             label="Needs"
-            heads={['Position', 'Machine', 'Takes', 'Why', 'Kept for it', '#Spare', '']}
-          >
-            {data.needs.map((n, i) => (
-              <NeedLine
-                key={`${n.machine}${n.position.designator}`}
-                need={n}
-                first={data.needs[i - 1]?.machine !== n.machine}
-              />
-            ))}
-          </RuledTable>
+            rows={data.needs}
+            columns={columns}
+            idOf={(n) => `${n.machine}${n.position.designator}`}
+          />
         )}
         {data.total > data.needs.length && (
           <p className="text-quiet py-2">{`${data.total - data.needs.length} more positions are not listed here. What is to be bought is reckoned from all of them.`}</p>
@@ -79,58 +150,5 @@ export function View() {
         </p>
       </aside>
     </main>
-  )
-}
-
-function NeedLine({ need, first }: { need: HouseNeed; first: boolean }) {
-  const { position, kept } = need
-  return (
-    <tr className="border-hair hover:bg-next border-b align-baseline">
-      <th
-        scope="row"
-        className={`py-1.5 pr-4 text-left font-bold whitespace-nowrap ${/\d/.test(position.designator) ? 'num' : ''}`}
-      >
-        {position.designator}
-      </th>
-      <td className="pr-4">
-        <Link
-          className={`hover:underline ${first ? '' : 'text-quiet'}`}
-          to={`/machines/${need.machine}?show=parts`}
-        >
-          {need.label}
-        </Link>
-      </td>
-      <td className="pr-4">
-        {position.accepts} <span className="num text-quiet">{asksWords(position)}</span>
-      </td>
-      <td
-        className={`pr-4 ${need.why === 'out for now' ? 'text-quiet' : position.essential ? 'text-copper' : ''}`}
-      >{`${needWhy[need.why]}${position.essential ? ', essential' : ''}`}</td>
-      <td className="pr-4">
-        {kept.map((k) => (
-          <Link
-            key={k.entry}
-            className="block hover:underline"
-            to={k.lot ? `/parts/lots/${k.lot}` : `/parts/${k.part ?? ''}`}
-          >
-            {`${k.n > 1 ? `${k.n} × ` : ''}${k.what}`}
-          </Link>
-        ))}
-      </td>
-      <td
-        className={`num pr-4 text-right ${need.spare === 0 && kept.length === 0 && need.why !== 'out for now' ? 'text-copper font-bold' : ''}`}
-      >
-        {need.spare}
-      </td>
-      <td className="text-right whitespace-nowrap">
-        <Link
-          className="act"
-          to={`/machines/${need.machine}/donors?position=${encodeURIComponent(position.designator)}`}
-          aria-label={`What could serve ${position.designator} of ${need.label}`}
-        >
-          Find one
-        </Link>
-      </td>
-    </tr>
   )
 }

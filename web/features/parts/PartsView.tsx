@@ -1,7 +1,7 @@
 /** Where every part is, and who has what on loan. */
 import { queryOf } from '#api/endpoints.ts'
 import { useInfiniteQuery } from '@tanstack/react-query'
-import { useState } from 'react'
+import { useMemo, useState } from 'react'
 import { Link, useSearchParams } from 'react-router'
 import type { PartRow } from '#api/machines.ts'
 import { count } from '#api/words/lists.ts'
@@ -9,20 +9,77 @@ import { keys, whileSame } from '#web/app/keys.ts'
 import { get, wordsOf } from '#web/app/http.ts'
 import { useDates } from '#web/app/session.tsx'
 import { Act, PlainButton } from '#web/ui/Forms.tsx'
-import { RuledTable } from '#web/ui/RuledTable.tsx'
+import { SortTable, type TableColumn } from '#web/ui/SortTable.tsx'
 import { NewPart } from './NewPart.tsx'
 import { PartsHead } from './PartsHead.tsx'
+
+const columnsFor = (short: (at: string) => string): readonly TableColumn<PartRow>[] => [
+  {
+    key: 'part',
+    head: 'Part',
+    by: (p) => p.tag ?? p.label,
+    cell: (p) => (
+      <Link to={`/parts/${p.id}`} className="hover:underline">
+        {p.tag ? <span className="num font-bold">{p.tag}</span> : <span>{p.label}</span>}
+      </Link>
+    ),
+  },
+  {
+    key: 'kind',
+    head: 'Kind',
+    by: (p) => p.partKind,
+    look: 'whitespace-nowrap',
+    cell: (p) => p.partKind ?? <span className="text-quiet">not said</span>,
+  },
+  {
+    key: 'value',
+    head: 'Value',
+    by: rated,
+    look: 'num text-13 whitespace-nowrap',
+    cell: rated,
+  },
+  {
+    key: 'where',
+    head: 'Where it is',
+    by: (p) => p.place,
+    look: (p) => `whitespace-nowrap ${p.loan ? 'text-steel font-bold' : ''}`,
+    cell: (p) =>
+      p.machine ? (
+        <Link className="hover:underline" to={`/machines/${p.machine}?show=parts`}>
+          {p.place}
+        </Link>
+      ) : (
+        p.place
+      ),
+  },
+  {
+    key: 'since',
+    head: 'Since',
+    by: (p) => p.since,
+    look: 'num text-13 text-quiet whitespace-nowrap',
+    cell: (p) => (p.since ? short(p.since) : ''),
+  },
+  { key: 'from', head: 'Came from', by: cameFrom, look: 'text-quiet', cell: cameFrom },
+  {
+    key: 'health',
+    head: 'Health',
+    by: (p) => (p.health === 'unknown' ? undefined : p.health),
+    look: 'text-quiet whitespace-nowrap',
+    cell: (p) => (p.health === 'unknown' ? '' : p.health),
+  },
+]
+const rated = (p: PartRow) => [p.attributes['value'], p.attributes['rating']].filter(Boolean).join(' ')
+const cameFrom = (p: PartRow) => (p.from && p.from !== p.place ? p.from : (p.origin ?? ''))
 
 export function View() {
   const { short, when } = useDates()
   const [params, setParams] = useSearchParams()
   const [adding, setAdding] = useState(false)
   const [picked, setPicked] = useState<ReadonlySet<string>>(new Set())
-  const pick = (id: string, on: boolean) =>
-    setPicked((old) => new Set(on ? [...old, id] : [...old].filter((p) => p !== id)))
   const q = params.get('q') ?? ''
   const gone = params.get('gone') === 'yes'
   const search = new URLSearchParams({ ...(q ? { q } : {}), gone: gone ? 'yes' : 'no' }).toString()
+  const columns = useMemo(() => columnsFor(short), [short])
   const { data, error, fetchNextPage, hasNextPage } = useInfiniteQuery({
     queryKey: keys.parts(search),
     placeholderData: whileSame('list'),
@@ -78,54 +135,18 @@ export function View() {
           </label>
         </div>
         <div className="bg-sheet rounded-sm px-3">
-          <RuledTable
+          <SortTable
             label="Parts"
-            heads={['', 'Part', 'Kind', 'Value', 'Where it is', 'Since', 'Came from', 'Health']}
-          >
-            {parts.map((p) => (
-              <tr key={p.id} className="border-hair hover:bg-next border-b">
-                <td className="pr-2 pl-3">
-                  {p.tag && (
-                    <input
-                      type="checkbox"
-                      aria-label={`Print the tag of ${p.tag}`}
-                      checked={picked.has(p.id)}
-                      onChange={(e) => pick(p.id, e.target.checked)}
-                    />
-                  )}
-                </td>
-                <td className="h-8 pr-4">
-                  <Link to={`/parts/${p.id}`} className="hover:underline">
-                    {p.tag ? <span className="num font-bold">{p.tag}</span> : <span>{p.label}</span>}
-                  </Link>
-                </td>
-                <td className="pr-4 whitespace-nowrap">
-                  {p.partKind ?? <span className="text-quiet">not said</span>}
-                </td>
-                <td className="num text-13 pr-4 whitespace-nowrap">
-                  {[p.attributes['value'], p.attributes['rating']].filter(Boolean).join(' ')}
-                </td>
-                <td className={`pr-4 whitespace-nowrap ${p.loan ? 'text-steel font-bold' : ''}`}>
-                  {p.machine ? (
-                    <Link className="hover:underline" to={`/machines/${p.machine}?show=parts`}>
-                      {p.place}
-                    </Link>
-                  ) : (
-                    p.place
-                  )}
-                </td>
-                <td className="num text-13 text-quiet pr-4 whitespace-nowrap">
-                  {p.since ? short(p.since) : ''}
-                </td>
-                <td className="text-quiet pr-4">
-                  {p.from && p.from !== p.place ? p.from : (p.origin ?? '')}
-                </td>
-                <td className="text-quiet pr-4 whitespace-nowrap">
-                  {p.health === 'unknown' ? '' : p.health}
-                </td>
-              </tr>
-            ))}
-          </RuledTable>
+            rows={parts}
+            columns={columns}
+            idOf={(p) => p.id}
+            picking={{
+              picked,
+              onPicked: setPicked,
+              may: (p) => p.tag !== undefined,
+              label: (p) => `Print the tag of ${p.tag ?? p.label}`,
+            }}
+          />
           {parts.length === 0 && (
             <p className="p-4">
               {q
@@ -136,7 +157,8 @@ export function View() {
         </div>
         {hasNextPage && (
           <p className="py-3">
-            <Act onClick={() => void fetchNextPage()}>More</Act>
+            <Act onClick={() => void fetchNextPage()}>More</Act>{' '}
+            <span className="text-quiet">{`The heads sort the ${parts.length} that are shown.`}</span>
           </p>
         )}
       </section>

@@ -7,7 +7,7 @@ import { exactInterval } from '#core/quantity/proportion.ts'
 import { keys } from '#web/app/keys.ts'
 import { get, wordsOf } from '#web/app/http.ts'
 import type { IntervalRow } from '#web/ui/chart.ts'
-import { RuledTable } from '#web/ui/RuledTable.tsx'
+import { SortTable, type TableColumn } from '#web/ui/SortTable.tsx'
 import { PartsHead } from './PartsHead.tsx'
 
 const columns = [
@@ -22,6 +22,33 @@ const columns = [
   ['#Used', 'used'],
 ] as const
 
+const got = (r: StockRow) => r.bought + r.otherwiseGot
+const runOut = (r: StockRow) => got(r) > 0 && r.inStore === 0
+
+const stockColumns: readonly TableColumn<StockRow>[] = [
+  {
+    key: 'kind',
+    head: 'Kind',
+    names: true,
+    by: (r) => r.kind,
+    look: 'whitespace-nowrap',
+    cell: (r) => (
+      <Link className="hover:underline" to={`/parts?q=${encodeURIComponent(r.kind)}`}>
+        {r.kind}
+      </Link>
+    ),
+  },
+  ...columns.map(([name, key]): TableColumn<StockRow> => ({
+    key,
+    head: name.replace('#', ''),
+    figures: true,
+    by: (r) => r[key],
+    look: (r) =>
+      key === 'inStore' && runOut(r) ? 'text-copper font-bold' : r[key] === 0 ? 'text-quiet' : '',
+    cell: (r) => (r[key] === 0 && !(key === 'inStore' && runOut(r)) ? '' : r[key]),
+  })),
+]
+
 export function View() {
   const { data, error } = useQuery({
     queryKey: keys.stock,
@@ -29,7 +56,6 @@ export function View() {
   })
   if (error) return <p className="p-8">{wordsOf(error)}</p>
   if (!data) return null
-  const got = (r: StockRow) => r.bought + r.otherwiseGot
   const out = data.rows.filter((r) => got(r) > 0 && r.inStore === 0)
   return (
     <main className="flex-1 p-4 pb-16">
@@ -40,25 +66,7 @@ export function View() {
       </PartsHead>
       <div className="grid grid-cols-[minmax(0,1fr)_380px] gap-8 max-xl:grid-cols-1">
         <section>
-          <RuledTable label="Stock" heads={['Kind', ...columns.map(([name]) => name)]}>
-            {data.rows.map((r) => (
-              <tr key={r.kind} className="border-hair hover:bg-next border-b">
-                <th scope="row" className="h-8 pr-4 text-left font-normal whitespace-nowrap">
-                  <Link className="hover:underline" to={`/parts?q=${encodeURIComponent(r.kind)}`}>
-                    {r.kind}
-                  </Link>
-                </th>
-                {columns.map(([name, key]) => (
-                  <td
-                    key={name}
-                    className={`num pr-4 text-right ${key === 'inStore' && got(r) > 0 && r.inStore === 0 ? 'text-copper font-bold' : r[key] === 0 ? 'text-quiet' : ''}`}
-                  >
-                    {r[key] === 0 && !(key === 'inStore' && got(r) > 0) ? '' : r[key]}
-                  </td>
-                ))}
-              </tr>
-            ))}
-          </RuledTable>
+          <SortTable label="Stock" rows={data.rows} columns={stockColumns} idOf={(r) => r.kind} />
           {data.rows.length === 0 && <p className="text-quiet py-2">No part is written down yet.</p>}
         </section>
         <Failures answer={data} />

@@ -1,4 +1,6 @@
 /** Types, test gear and house rules: what is known of models, and how this house works. */
+import { useMemo } from 'react'
+import type { TypeRow } from '#api/machines.ts'
 import type { GearRow } from '#api/types.ts'
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
@@ -13,13 +15,48 @@ import { get, post, wordsOf } from '#web/app/http.ts'
 import { useDates, useSigned } from '#web/app/session.tsx'
 import { Act, MainButton, PlainButton, Said, Slip, TextField } from '#web/ui/Forms.tsx'
 import { hazardWord } from '#web/ui/Plate.tsx'
+import { SortTable, type TableColumn } from '#web/ui/SortTable.tsx'
 import { ChooseRule } from '#web/ui/ChooseRule.tsx'
 import { Methods } from './Methods.tsx'
+
+const none: readonly TypeRow[] = []
+const columnsFor = (short: (at: string) => string): readonly TableColumn<TypeRow>[] => [
+  {
+    key: 'name',
+    head: 'Type',
+    names: true,
+    by: (t) => t.name,
+    look: 'pl-3 whitespace-nowrap',
+    cell: (t) => (
+      <Link to={`/types/${t.id}`} className="font-bold hover:underline">
+        {t.name}
+      </Link>
+    ),
+  },
+  { key: 'kind', head: 'Kind', by: (t) => t.kind, look: 'whitespace-nowrap', cell: (t) => t.kind },
+  { key: 'machines', head: 'Machines', figures: true, by: (t) => t.machines, cell: (t) => t.machines },
+  { key: 'functions', head: 'Functions', figures: true, by: (t) => t.functions, cell: (t) => t.functions },
+  { key: 'positions', head: 'Positions', figures: true, by: (t) => t.positions, cell: (t) => t.positions },
+  {
+    key: 'hazards',
+    head: 'Hazards',
+    look: 'text-quiet',
+    cell: (t) => t.hazards.map(hazardWord).join(', '),
+  },
+  {
+    key: 'sheet',
+    head: 'Sheet',
+    by: (t) => t.at,
+    look: 'num text-13 text-quiet whitespace-nowrap',
+    cell: (t) => `v${t.version}, ${short(t.at)}`,
+  },
+]
 
 export function View() {
   const { me } = useSigned()
   const navigate = useNavigate()
   const { short } = useDates()
+  const columns = useMemo(() => columnsFor(short), [short])
   const types = useQuery({ queryKey: keys.types, queryFn: () => get('/types') })
   const restorer = me.role === 'restorer' || me.role === 'steward'
   if (types.error) return <p className="p-8">{wordsOf(types.error)}</p>
@@ -35,34 +72,7 @@ export function View() {
           )}
         </div>
         <div className="bg-sheet overflow-x-auto rounded-sm">
-          <table className="w-full">
-            <thead>
-              <tr className="border-ink border-b-2 text-left">
-                {['Type', 'Kind', 'Machines', 'Functions', 'Positions', 'Hazards', 'Sheet'].map((h) => (
-                  <th key={h} scope="col" className="h-8 px-3">
-                    {h}
-                  </th>
-                ))}
-              </tr>
-            </thead>
-            <tbody>
-              {types.data?.types.map((t) => (
-                <tr key={t.id} className="border-hair hover:bg-next border-b">
-                  <td className="h-8 px-3 font-bold whitespace-nowrap">
-                    <Link to={`/types/${t.id}`} className="hover:underline">
-                      {t.name}
-                    </Link>
-                  </td>
-                  <td className="px-3 whitespace-nowrap">{t.kind}</td>
-                  <td className="num px-3">{t.machines}</td>
-                  <td className="num px-3">{t.functions}</td>
-                  <td className="num px-3">{t.positions}</td>
-                  <td className="text-quiet px-3">{t.hazards.map(hazardWord).join(', ')}</td>
-                  <td className="num text-13 text-quiet px-3 whitespace-nowrap">{`v${t.version}, ${short(t.at)}`}</td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
+          <SortTable label="Types" rows={types.data?.types ?? none} columns={columns} idOf={(t) => t.id} />
           {types.data?.types.length === 0 && (
             <p className="p-4">
               No type sheet yet. A sheet says once what every machine of a model can do, where its positions

@@ -1,0 +1,131 @@
+/** Finding a machine, a part or a tag from anywhere: what is typed is looked for as it is typed; Enter without a choice opens the list. */
+import { useQuery } from '@tanstack/react-query'
+import { useCombobox } from 'downshift'
+import { useEffect, useState, type Ref } from 'react'
+import { useNavigate } from 'react-router'
+import type { Role } from '#core/roles.ts'
+import { get } from './http.ts'
+import { keys } from './keys.ts'
+
+export interface Found {
+  readonly to: string
+  readonly number: string
+  readonly name: string
+  readonly kind: 'machine' | 'part'
+}
+
+const most = 6
+/** How long typing rests before it is looked for, ms. */
+const restMs = 150
+
+/** The list that words lead to. */
+export const listFor = (words: string): string =>
+  /^[pl]-\d+$/i.test(words)
+    ? `/parts${/^l/i.test(words) ? '/lots' : ''}?q=${encodeURIComponent(words)}`
+    : `/collection?q=${encodeURIComponent(words)}`
+
+async function find(words: string, role: Role): Promise<readonly Found[]> {
+  const [machines, parts] = await Promise.all([
+    get('/machines', { q: words, limit: most }),
+    role === 'guest' ? undefined : get('/parts', { q: words, limit: most }),
+  ])
+  return [
+    ...machines.machines.map((m): Found => ({
+      to: `/machines/${m.id}`,
+      number: m.plate.number,
+      name: m.plate.name,
+      kind: 'machine',
+    })),
+    ...(parts?.parts ?? []).map((p): Found => ({
+      to: `/parts/${p.id}`,
+      number: p.tag ?? '',
+      name: `${p.label}, ${p.place}`,
+      kind: 'part',
+    })),
+  ].slice(0, 2 * most)
+}
+
+function useRested(words: string): string {
+  const [rested, setRested] = useState(words)
+  useEffect(() => {
+    const timer = setTimeout(() => setRested(words.trim()), restMs)
+    return () => clearTimeout(timer)
+  }, [words])
+  return rested
+}
+
+export default function Find({
+  role,
+  field,
+  start,
+}: {
+  role: Role
+  field: Ref<HTMLInputElement>
+  start: string
+}) {
+  const navigate = useNavigate()
+  const [words, setWords] = useState(start)
+  const asked = useRested(words)
+  const { data } = useQuery({
+    queryKey: keys.find(asked),
+    queryFn: () => find(asked, role),
+    enabled: asked.length > 1,
+    staleTime: 10_000,
+    retry: false,
+  })
+  const items = asked.length > 1 && words.trim() !== '' ? (data ?? []) : []
+  const go = (to: string) => {
+    setWords('')
+    void navigate(to)
+  }
+  const { getInputProps, getMenuProps, getItemProps, highlightedIndex, isOpen } = useCombobox<Found>({
+    items: items as Found[],
+    inputValue: words,
+    selectedItem: null,
+    defaultHighlightedIndex: -1,
+    itemToString: (item) => item?.name ?? '',
+    onSelectedItemChange: ({ selectedItem }) => selectedItem && go(selectedItem.to),
+  })
+  const open = isOpen && items.length > 0
+  return (
+    <form
+      role="search"
+      className="relative ml-auto w-60 min-w-24"
+      onSubmit={(event) => {
+        event.preventDefault()
+        if (words.trim()) go(listFor(words.trim()))
+      }}
+    >
+      <input
+        {...getInputProps({
+          ref: field,
+          'aria-label': 'Find a machine, part, tag',
+          onChange: (event: React.ChangeEvent<HTMLInputElement>) => setWords(event.target.value),
+        })}
+        placeholder="Find a machine, part, tag  /"
+        className="field h-8"
+        autoComplete="off"
+      />
+      <ul
+        {...getMenuProps({ 'aria-label': 'Found' })}
+        className={
+          open ? 'bg-next border-line absolute right-0 z-30 mt-1 w-96 rounded-sm border py-1' : undefined
+        }
+      >
+        {open &&
+          items.map((item, index) => (
+            <li
+              key={item.to}
+              {...getItemProps({ item, index })}
+              className={`grid min-h-9 cursor-pointer grid-cols-[7.5rem_minmax(0,1fr)] items-center gap-2 px-3 ${index === highlightedIndex ? 'bg-ground' : ''}`}
+            >
+              <span className="num text-13">{item.number}</span>
+              <span className="truncate">
+                {item.name} {item.kind === 'part' && <span className="text-quiet text-13">part</span>}
+              </span>
+            </li>
+          ))}
+      </ul>
+    </form>
+  )
+}

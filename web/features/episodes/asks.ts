@@ -1,0 +1,65 @@
+/** The one thing that the sitting asks for next: a contested entry, the as-found check, "test before the next change", the stop rule. */
+import type { EpisodeView } from '#core/views/episode.ts'
+
+export interface Asks {
+  readonly strong: string
+  readonly rest: string
+  /** What the button is called, and the line that it puts. */
+  readonly act?: { readonly name: string; readonly line: string } | undefined
+}
+
+type Sitting = Pick<EpisodeView, 'checks' | 'rows' | 'functions' | 'stop'> & {
+  readonly status: Pick<EpisodeView['status'], 'word'>
+  readonly context: Pick<EpisodeView['context'], 'changed'>
+}
+
+/** Statuses in which nothing can be tested. */
+const notReady: ReadonlySet<string> = new Set(['in pieces', 'incomplete', 'do not power'])
+
+export function asksOf(view: Sitting): Asks | undefined {
+  if (view.rows.some((r) => r.contested))
+    return {
+      strong: 'An entry is contested.',
+      rest: 'Settle it in the log: it happened, or it did not.',
+    }
+  return asFoundAsks(view) ?? retestAsks(view) ?? stopAsks(view)
+}
+
+function asFoundAsks({ checks, context, functions }: Sitting): Asks | undefined {
+  const asFound = checks.find((c) => c.check === 'as-found')
+  if (!asFound || asFound.unmet === 0 || context.changed) return undefined
+  const open = asFound.rules[0]?.about ?? []
+  return {
+    strong: 'Before the first change:',
+    rest: `what works? Open: ${open.slice(0, 4).join(', ')}`,
+    act: {
+      name: 'Test them',
+      line: open.length === functions.length ? 'all pass' : `test ${open.map((f) => `${f} pass`).join(', ')}`,
+    },
+  }
+}
+
+function retestAsks({ functions, status }: Sitting): Asks | undefined {
+  const retest = functions.filter((f) => f.word === 'retest')
+  const [first] = retest
+  if (!first || notReady.has(status.word)) return undefined
+  const several = new Set(retest.flatMap((f) => f.changes.map((c) => c.target.name))).size
+  return {
+    strong: several > 1 ? `${several} things changed.` : 'Test before the next change?',
+    rest:
+      several > 1
+        ? 'With one test the cause will not be separated.'
+        : `${first.changes[0]?.target.name ?? ''} was touched.`,
+    act: {
+      name: `Test ${retest.length === 1 ? first.fn : 'now'}`,
+      line: `test ${retest.map((f) => `${f.fn} pass`).join(', ')}`,
+    },
+  }
+}
+
+const stopAsks = ({ stop }: Sitting): Asks | undefined =>
+  stop && {
+    strong: `${stop.trials} trials without effect.`,
+    rest: 'The house rule says: stop, look again, ask someone.',
+    act: { name: 'Ask', line: 'ask ' },
+  }

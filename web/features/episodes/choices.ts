@@ -1,0 +1,127 @@
+/** What the eight verbs offer at the second tap: each choice is a line, so that tapping teaches typing. */
+import type { ComposerContext } from '#core/composer/context.ts'
+
+export type Verb = 'Take out' | 'Put in' | 'Test' | 'Read' | 'Work' | 'Wait' | 'Ask' | 'Photo'
+export const verbs: readonly Verb[] = ['Take out', 'Put in', 'Test', 'Read', 'Work', 'Wait', 'Ask', 'Photo']
+
+export interface Choice {
+  readonly label: string
+  readonly line: string
+  /** The function whose cells are tried one by one. */
+  readonly grid?: string
+  readonly quiet?: string | undefined
+}
+
+/** What a second tap may be, by verb. */
+export function choicesOf(verb: Verb, context: ComposerContext): Choice[] {
+  switch (verb) {
+    case 'Take out':
+      return context.slots
+        .filter((s) => s.content === 'unseen' || s.content === 'part')
+        .map((s) => ({
+          label: s.position.designator,
+          quiet: s.position.accepts,
+          line: `out ${s.position.designator}`,
+        }))
+    case 'Put in': {
+      const back = context.tray.flatMap((p): Choice[] =>
+        p.home?.position
+          ? [{ label: `${p.label} back into ${p.home.position}`, line: `in ${p.home.position}` }]
+          : [],
+      )
+      const home = context.parts.flatMap((p): Choice[] =>
+        p.home?.position && p.home.in.id === context.machine && !context.tray.some((t) => t.id === p.id)
+          ? [
+              {
+                label: `${p.label} home into ${p.home.position}`,
+                quiet: p.placeLabel,
+                line: `in ${p.home.position}`,
+              },
+            ]
+          : [],
+      )
+      const empty = context.slots
+        .filter((s) => s.content === 'empty')
+        .map((s) => ({
+          label: `something else into ${s.position.designator}`,
+          quiet: s.position.accepts,
+          line: `in ${s.position.designator} `,
+        }))
+      const full = context.slots
+        .filter((s) => (s.content === 'part' || s.content === 'unseen') && !s.position.assembly)
+        .map((s) => ({
+          label: `swap ${s.position.designator}`,
+          quiet: s.position.accepts,
+          line: `swap ${s.position.designator} < `,
+        }))
+      return [...back, ...home, ...empty, ...full]
+    }
+    case 'Test':
+      return [
+        { label: 'all pass', line: 'all pass' },
+        { label: 'all pass but …', line: 'all pass but ' },
+        ...context.functions.flatMap((f): Choice[] => [
+          ...(f.grid
+            ? [
+                {
+                  label: `${f.name}, one by one`,
+                  line: '',
+                  grid: f.name,
+                  quiet: `${f.grid.flat().filter(Boolean).length} cells`,
+                },
+              ]
+            : []),
+          { label: `${f.name} pass`, line: `test ${f.name} pass`, quiet: context.standing[f.name] },
+          { label: `${f.name} fail`, line: `test ${f.name} fail: ` },
+        ]),
+      ]
+    case 'Read': {
+      const rails =
+        context.points.length > 0
+          ? []
+          : ['5V', '12V', '-12V'].map((rail) => ({ label: `${rail} rail`, line: `${rail} ` }))
+      return [
+        ...context.points.map((p) => ({
+          label: p.point,
+          quiet: p.last ? `last ${p.last.asWritten}` : 'not read yet',
+          line: `${p.point} `,
+        })),
+        ...rails,
+        { label: 'another point', line: 'read ' },
+        ...(context.points.some((p) => p.last?.here)
+          ? [{ label: 'keep these as the healthy set', line: 'healthy' }]
+          : []),
+      ]
+    }
+    case 'Work':
+      return ['clean', 'reseat', 'resolder', 'adjust', 'wipe', 'oil', 'mend', 'verify']
+        .map((w) => ({ label: w, line: `${w} ` }))
+        .concat([
+          ...context.methods.map((m) => ({
+            label: `${m.recipe.verb} by ${m.recipe.name}`,
+            line: `${m.recipe.verb} … by ${m.recipe.name}`,
+          })),
+          { label: 'screws off', line: 'off ' },
+          { label: 'screws on', line: 'on ' },
+          { label: 'unplug', line: 'unplug ' },
+          ...context.connectionsOff.map((c) => ({ label: `plug ${c}`, line: `plug ${c}` })),
+          ...context.tray.map((p) => ({
+            label: `keep ${p.label} with the machine`,
+            line: `keep ${p.label} `,
+          })),
+          { label: 'hazard', line: 'hazard ' },
+          { label: 'power on', line: 'power on' },
+          { label: 'power off', line: 'power off' },
+        ])
+    case 'Wait':
+      return ['15m', '1h', '24h'].map((d) => ({ label: d, line: `wait ${d} ` }))
+    case 'Ask':
+      return [
+        { label: 'a question', line: 'ask ' },
+        ...context.questions.map((q, i) => ({ label: `answer: ${q.words}`, line: `answer ${i + 1} ` })),
+        { label: 'a note', line: 'note ' },
+      ]
+    case 'Photo':
+      return []
+  }
+}
