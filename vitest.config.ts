@@ -15,6 +15,15 @@ export default defineConfig({
       {
         extends: true,
         test: {
+          name: 'web',
+          include: ['web/**/*.test.tsx'],
+          environment: 'happy-dom',
+          setupFiles: ['web/testing/setup.ts'],
+        },
+      },
+      {
+        extends: true,
+        test: {
           name: 'server',
           include: ['server/**/*.test.ts', 'stand-ins/**/*.test.ts', 'demo/answers.test.ts'],
           environment: 'node',

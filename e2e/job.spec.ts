@@ -93,7 +93,7 @@ test('5 lends its supply: incomplete, the wrong place refused, then retest due, 
   await openMachine(jonas, 'E2024-004')
   await openEpisode(jonas, 'Its own supply out')
   await write(jonas, 'test self-test fail: no tone')
-  await write(jonas, 'out supply shelf 2')
+  await write(jonas, 'out supply bag 2')
   await write(imke, 'lend supply to E2024-004 by 31 Dec')
   await expect(
     imke.getByRole('banner').or(imke.locator('header')).filter({ hasText: 'Incomplete' }),
@@ -113,7 +113,7 @@ test('5 lends its supply: incomplete, the wrong place refused, then retest due, 
     )?.[0] ?? ''
   expect(tag).not.toBe('')
   expect(await refusedLine(imke, `in IC22 ${tag}`)).toContain(
-    'IC22 takes a keyboard ROM. This is a power supply',
+    'IC22 takes a keyboard ROM, and this is a power supply',
   )
   await write(imke, 'in IC22')
   await write(imke, `in supply ${tag}`)
@@ -128,11 +128,11 @@ test('5 lends its supply: incomplete, the wrong place refused, then retest due, 
   await expect(closing).toContainText('What was touched is retested')
   await expect(closing.getByRole('button', { name: 'Close the episode' })).toBeDisabled()
   await imke.getByRole('button', { name: 'Put away' }).click()
-  await write(imke, 'ask which firmware is on the ROM?')
+  await write(imke, 'ask which fuse is in the supply?')
   await write(imke, 'test full all pass')
   await imke.getByRole('button', { name: 'Close', exact: true }).click()
   await imke.getByLabel('Next step, handed on').fill('look at the line connector')
-  await expect(closing).toContainText('which firmware is on the ROM?')
+  await expect(closing).toContainText('which fuse is in the supply?')
   await imke.getByRole('button', { name: 'Close the episode' }).click()
   await expect(imke.getByText('Closed. Next: look at the line connector.')).toBeVisible()
   await jonas.context().close()
@@ -148,7 +148,7 @@ test('6 the lifeline and an earlier date; a second browser sees entries without 
   await expect(status(watcher)).toContainText('Not working', { timeout: 15_000 })
   await write(imke, 'test self-test pass')
   await expect(status(watcher)).toContainText('Working', { timeout: 15_000 })
-  // The demo's terminal: retest due today, working before the chip was lent.
+  // The demo's terminal: retest due today, working before its supply was lent.
   await openMachine(watcher, 'SW 2024.3')
   await expect(status(watcher)).toContainText('Retest due')
   const before = new Date()

@@ -90,7 +90,7 @@ export function missingEssentials(world: World, machine: MachineState): Missing[
   const positions = positionsOf(world, machine)
   const found: Missing[] = []
   for (const position of positions) {
-    if (!position.essential || position.assembly) continue
+    if (!position.essential) continue
     const { content, place } = contentOf(world, machine, position, positions)
     if (content !== 'empty') continue
     const part = lastIn(world, place)
@@ -103,6 +103,8 @@ export function missingEssentials(world: World, machine: MachineState): Missing[
         : state.loan && !state.loan.closed
           ? 'loan'
           : 'away'
+    // An assembly that lies in the tray is off, not missing; one that was lent or given is.
+    if (position.assembly && where === 'tray') continue
     found.push({ position: position.designator, partKind: position.accepts, part, where, place: at })
   }
   return found

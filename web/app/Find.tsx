@@ -100,6 +100,11 @@ export default function Find({
         {...getInputProps({
           ref: field,
           'aria-label': 'Find a machine, part, tag',
+          // Enter without a choice is the form's: it opens the whole list.
+          onKeyDown: (event: React.KeyboardEvent) => {
+            if (event.key === 'Enter' && highlightedIndex < 0)
+              Object.assign(event.nativeEvent, { preventDownshiftDefault: true })
+          },
           onChange: (event: React.ChangeEvent<HTMLInputElement>) => setWords(event.target.value),
         })}
         placeholder="Find a machine, part, tag  /"
