@@ -107,6 +107,8 @@ export default function Find({
           },
           onChange: (event: React.ChangeEvent<HTMLInputElement>) => setWords(event.target.value),
         })}
+        // It takes the place of a plain field that has just been gone to.
+        autoFocus
         placeholder="Find a machine, part, tag  /"
         className="field h-8"
         autoComplete="off"

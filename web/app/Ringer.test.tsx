@@ -1,13 +1,16 @@
 import { screen, waitFor } from '@testing-library/react'
 import { beforeEach, describe, expect, it, vi } from 'vitest'
 import { json, open } from '#web/testing/house.tsx'
+import { msToInstant } from '#core/quantity/time.ts'
+import { nowMs } from './clock.ts'
 import Ringer from './Ringer.tsx'
 
+const ago = (ms: number) => msToInstant(nowMs() - ms)
 const wait = (entry: string, overMs: number, more: object = {}) => ({
   entry,
   what: 'rinse the frame',
-  until: new Date(Date.now() - overMs).toISOString(),
-  from: new Date(Date.now() - overMs - 600_000).toISOString(),
+  until: ago(overMs),
+  from: ago(overMs + 600_000),
   machine: 'm1',
   number: 'E-7',
   name: 'Tape winder',

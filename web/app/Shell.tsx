@@ -12,6 +12,7 @@ import { listen } from './live.ts'
 import { currentSize, currentTheme, keysOn, setLook, soundOn } from './look.ts'
 import { useOutboxState } from './outbox.ts'
 import { placesFor } from './places.ts'
+import type FindBox from './Find.tsx'
 import { WaitLine } from './WaitLine.tsx'
 import { SignedProvider, useSession, type SignedIn } from './session.tsx'
 
@@ -20,7 +21,6 @@ const Ringer = lazy(() => import('./Ringer.tsx'))
 const KeysSlip = lazy(() => import('./KeysSlip.tsx'))
 const AccountSlip = lazy(() => import('./AccountSlip.tsx'))
 const ProveAgain = lazy(() => import('./ProveAgain.tsx'))
-const Find = lazy(() => import('./Find.tsx'))
 
 export function Shell() {
   const { data, error } = useSession()
@@ -139,11 +139,12 @@ function Band({ signed }: { signed: SignedIn }) {
   )
 }
 
-/** A plain field until it is gone to: then it looks as one types. */
+/** A plain field until it is gone to: then it looks as one types. What was typed meanwhile stays in it. */
 function FindField({ role, field }: { role: Role; field: RefObject<HTMLInputElement | null> }) {
   const navigate = useNavigate()
-  const [ready, setReady] = useState<string>()
-  const plain = (
+  const [ready, setReady] = useState<{ readonly Find: typeof FindBox; readonly start: string }>()
+  if (ready) return <ready.Find role={role} field={field} start={ready.start} />
+  return (
     <form
       role="search"
       className="ml-auto w-60 min-w-24"
@@ -159,19 +160,12 @@ function FindField({ role, field }: { role: Role; field: RefObject<HTMLInputElem
         placeholder="Find a machine, part, tag  /"
         className="field h-8"
         onFocus={() =>
-          void import('./Find.tsx').then(() => {
-            setReady(field.current?.value ?? '')
-            requestAnimationFrame(() => field.current?.focus())
-          })
+          void import('./Find.tsx').then(({ default: Find }) =>
+            setReady({ Find, start: field.current?.value ?? '' }),
+          )
         }
       />
     </form>
-  )
-  if (ready === undefined) return plain
-  return (
-    <Suspense fallback={plain}>
-      <Find role={role} field={field} start={ready} />
-    </Suspense>
   )
 }
 

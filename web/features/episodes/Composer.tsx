@@ -294,7 +294,7 @@ export function Composer({
         ) : (
           <Says line={line} composing={composing} />
         )}
-        <Completions completing={completing} />
+        <Completions line={line} completing={completing} />
       </div>
     </div>
   )

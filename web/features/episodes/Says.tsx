@@ -27,8 +27,22 @@ export function Says({ line, composing: { parsed, looking } }: { line: string; c
   )
 }
 
+/** What a completion adds, from the word that is being typed on. */
+const wordsFrom = (completion: string, line: string): string =>
+  completion
+    .trim()
+    .split(/\s+/)
+    .slice(line.trim().split(/\s+/).length - 1)
+    .join(' ')
+
 /** The list stays in the document when it is empty: the line says that it belongs to it. */
-export function Completions({ completing: { shown, combobox } }: { completing: Completing }) {
+export function Completions({
+  line,
+  completing: { shown, combobox },
+}: {
+  line: string
+  completing: Completing
+}) {
   return (
     <ul
       {...combobox.getMenuProps({ 'aria-label': 'Completions' })}
@@ -40,7 +54,7 @@ export function Completions({ completing: { shown, combobox } }: { completing: C
           {...combobox.getItemProps({ item: c, index })}
           className={`num text-13 cursor-pointer ${combobox.highlightedIndex === index ? 'text-ink border-verdigris border-b-2' : 'text-quiet'}`}
         >
-          {c.trim().split(/\s+/).slice(-2).join(' ')}
+          {wordsFrom(c, line)}
           {index === 0 && <span className="text-quiet font-normal"> Tab</span>}
         </li>
       ))}
