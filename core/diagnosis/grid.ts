@@ -1,8 +1,9 @@
 /** What is known of every cell of a function's grid, and what one more trial of some of them comes to. */
-import { netChanges, stepsAfter, dependenciesOf } from '#core/history/changes.ts'
+import { dependenciesOf } from '#core/type/depends.ts'
+import { netChanges, stepsAfter } from '#core/history/changes.ts'
 import type { TestResult, TriedCells } from '#core/history/bodies/test.ts'
 import { voidReason } from '#core/history/void.ts'
-import { positionsOf } from '#core/history/layout.ts'
+import { structureOf } from '#core/history/layout.ts'
 import { type MachineState, type World } from '#core/history/world.ts'
 import type { Instant } from '#core/quantity/time.ts'
 import type { SheetFunction } from '#core/type/sheet.ts'
@@ -24,7 +25,7 @@ export function gridStates(
   fn: SheetFunction,
 ): ReadonlyMap<string, CellState> {
   const states = new Map<string, CellState>()
-  const deps = dependenciesOf(fn, positionsOf(world, machine))
+  const deps = dependenciesOf(structureOf(world, machine), fn)
   for (const test of machine.tests.get(fn.name) ?? []) {
     const { cells } = test.body.results.find((r) => r.fn === fn.name) ?? {}
     if (!cells || voidReason(world, machine, fn, test)) continue

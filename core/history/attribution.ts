@@ -1,19 +1,13 @@
 /** What the tests on either side of a set of changes show about them. */
+import { once } from './once.ts'
+import { dependenciesOf, type Dependencies } from '#core/type/depends.ts'
 import type { PartId } from '#core/ids.ts'
 import type { SheetFunction } from '#core/type/sheet.ts'
-import {
-  dependenciesOf,
-  mayComeAfter,
-  netChanges,
-  orderUnknown,
-  reachesFunction,
-  type Dependencies,
-  type NetChange,
-} from './changes.ts'
+import { mayComeAfter, netChanges, orderUnknown, reachesFunction, type NetChange } from './changes.ts'
 import type { TestResult } from './bodies/test.ts'
 import { isConclusive } from './standing.ts'
 import { gearProved, voidReason } from './void.ts'
-import { functionsOf, positionsOf } from './layout.ts'
+import { functionsOf, structureOf } from './layout.ts'
 import { type MachineState, type Step, type TestRecord, type World } from './world.ts'
 
 export type Verdict =
@@ -91,16 +85,16 @@ const verdicts: Readonly<
 }
 
 /** Conclusions for every function of a machine, by the order of the later test. */
-export function conclusionsOf(world: World, machine: MachineState): Conclusion[] {
-  const positions = positionsOf(world, machine)
+export const conclusionsOf = once((world, machine): readonly Conclusion[] => {
+  const structure = structureOf(world, machine)
   const known = new Map(functionsOf(world, machine).map((f) => [f.name, f]))
   const found: Conclusion[] = []
   for (const [name, tests] of machine.tests) {
     const fn: SheetFunction = known.get(name) ?? { name, essential: false, dependsOn: [], needs: [] }
-    pairwise(world, machine, fn, tests, dependenciesOf(fn, positions), found)
+    pairwise(world, machine, fn, tests, dependenciesOf(structure, fn), found)
   }
   return found.sort((a, b) => a.after.order - b.after.order)
-}
+})
 
 function pairwise(
   world: World,

@@ -1,7 +1,7 @@
 /** Net changes: all steps on one target between two moments are one change, with its steps inside. */
 import type { PartId } from '#core/ids.ts'
 import type { Place } from '#core/place.ts'
-import type { SheetFunction, SheetPosition } from '#core/type/sheet.ts'
+import type { Dependencies } from '#core/type/depends.ts'
 import type { Reach, Target } from './bodies/change.ts'
 import type { Statement } from './versions.ts'
 import type { MachineState, Step, TestRecord } from './world.ts'
@@ -41,34 +41,6 @@ export function orderUnknown(step: Step, test: TestRecord): boolean {
   if (a.earliest === a.latest && b.earliest === b.latest) return false
   if (test.entry.restsOn?.includes(step.entry.id) || step.entry.restsOn?.includes(test.entry.id)) return false
   return (a.earliest ?? '') <= b.latest && (b.earliest ?? '') <= a.latest
-}
-
-/** What a function depends on, made ready for asking: its own list, and the assemblies around each of them. */
-export interface Dependencies {
-  /** Undeclared: anything on the machine may matter. */
-  readonly anything: boolean
-  readonly declared: ReadonlySet<string>
-  readonly around: ReadonlySet<string>
-  /** Designators that the sheet knows; a change of something it does not know reaches every function. */
-  readonly known: ReadonlySet<string>
-}
-
-export function dependenciesOf(fn: SheetFunction, positions: readonly SheetPosition[]): Dependencies {
-  const known = new Map(positions.map((p) => [p.designator, p]))
-  const around = new Set<string>()
-  for (const name of fn.dependsOn)
-    for (
-      let at = known.get(name)?.on, hops = 0;
-      at !== undefined && hops < 20;
-      at = known.get(at)?.on, hops++
-    )
-      around.add(at)
-  return {
-    anything: fn.dependsOn.length === 0,
-    declared: new Set(fn.dependsOn),
-    around,
-    known: new Set(known.keys()),
-  }
 }
 
 export function reachesFunction(step: Step, deps: Dependencies): boolean {

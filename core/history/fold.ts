@@ -3,6 +3,7 @@ import { sortKey, type Instant } from '#core/quantity/time.ts'
 import { definitionOf } from './kinds/index.ts'
 import { emptyDraft, machineDraft, type WorldDraft } from './draft.ts'
 import type { Entry } from './entry.ts'
+import { seal } from './once.ts'
 import { standingStatements, type Statement } from './versions.ts'
 import type { World } from './world.ts'
 
@@ -58,6 +59,7 @@ export function fold(entries: readonly Entry[], options: FoldOptions): World {
   // A contested amendment is not in force, but it waits for a person as any contested entry does.
   for (const statement of world.withdrawn)
     if (statement.became === 'contested' && statement.settledBy === undefined) noteContested(world, statement)
+  seal(world)
   return world
 }
 

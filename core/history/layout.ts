@@ -1,18 +1,36 @@
 /** How a machine is laid out: its sheet's functions and positions, and what was met of it beyond its sheet. */
 import type { World, MachineState } from './world.ts'
+import { dependenciesOf } from '#core/type/depends.ts'
+import { once } from './once.ts'
 import type { SheetFunction, SheetPosition, TypeSheet } from '#core/type/sheet.ts'
 
 /** The functions a machine has: its type's, then those it met itself. */
-export function functionsOf(world: World, machine: MachineState): readonly SheetFunction[] {
+export const functionsOf = once((world, machine): readonly SheetFunction[] => {
   const sheet = sheetOf(world, machine)
   if (machine.metFunctions.length === 0) return sheet?.functions ?? []
   const own = machine.metFunctions.filter((m) => !sheet?.functions.some((f) => f.name === m.name))
   return [...(sheet?.functions ?? []), ...own]
-}
+})
 
-export function positionsOf(world: World, machine: MachineState): readonly SheetPosition[] {
-  return withOwn(sheetOf(world, machine)?.positions, machine.metPositions)
-}
+export const positionsOf = once((world, machine): readonly SheetPosition[] =>
+  withOwn(sheetOf(world, machine)?.positions, machine.metPositions),
+)
+
+/** Functions, positions and points of a machine: what can depend on what. */
+export const structureOf = once((world, machine) => ({
+  functions: functionsOf(world, machine),
+  positions: positionsOf(world, machine),
+  points: sheetOf(world, machine)?.points ?? [],
+}))
+
+/** The functions with all that they hang on written out: positions and assemblies, through points and other functions. */
+export const functionsResolved = once((world, machine): readonly SheetFunction[] => {
+  const structure = structureOf(world, machine)
+  return structure.functions.map((fn) => {
+    const { anything, declared } = dependenciesOf(structure, fn)
+    return { ...fn, dependsOn: anything ? [] : [...declared] }
+  })
+})
 
 /** A sheet's positions and those that a machine adds, the sheet's first. */
 export function withOwn(

@@ -1,4 +1,5 @@
 /** What a machine's positions hold, walked from its sheet; what is missing, what is off. */
+import { once } from './once.ts'
 import { sortKey, type Instant } from '#core/quantity/time.ts'
 import { partAsFound, type PartId } from '#core/ids.ts'
 import { positionsOf } from '#core/history/layout.ts'
@@ -67,10 +68,10 @@ function placeOf(
 /** The part that left a slot last. */
 export const lastIn = (world: World, place: Place): PartId | undefined => world.lastOut.get(placeKey(place))
 
-export const contentsOf = (world: World, machine: MachineState): PositionContent[] => {
+export const contentsOf = once((world, machine): readonly PositionContent[] => {
   const positions = positionsOf(world, machine)
   return positions.map((position) => contentOf(world, machine, position, positions))
-}
+})
 
 export interface Missing {
   readonly position: string

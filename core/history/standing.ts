@@ -1,18 +1,13 @@
 /** What is known of each function of a machine, and the working status that follows from it. */
+import { once } from './once.ts'
+import { dependenciesOf, type Dependencies } from '#core/type/depends.ts'
 import { instantToMs } from '#core/quantity/time.ts'
 import { policyNumber } from '#core/history/policy.ts'
 import type { SheetFunction } from '#core/type/sheet.ts'
-import {
-  dependenciesOf,
-  mayComeAfter,
-  netChanges,
-  stepsAfter,
-  type Dependencies,
-  type NetChange,
-} from './changes.ts'
+import { mayComeAfter, netChanges, stepsAfter, type NetChange } from './changes.ts'
 import { cleanStartsNeeded, houseLuckLevel, luckOfCleanRun } from './intermittent.ts'
 import { voidReason, type VoidReason } from './void.ts'
-import { functionsOf, positionsOf } from './layout.ts'
+import { functionsOf, structureOf } from './layout.ts'
 import { type ClaimState, type MachineState, type TestRecord, type World } from './world.ts'
 
 export type StandingWord =
@@ -65,8 +60,8 @@ export const isConclusive = (test: TestRecord): boolean =>
 export const lookFunction = 'look'
 
 /** Standing of every function the machine has, in the order of its sheet. */
-export function standingsOf(world: World, machine: MachineState): Standing[] {
-  const positions = positionsOf(world, machine)
+export const standingsOf = once((world, machine): readonly Standing[] => {
+  const structure = structureOf(world, machine)
   const listed = functionsOf(world, machine)
   const extra = [
     ...new Set([...machine.tests.keys(), ...machine.claims.flatMap((c) => (c.fn ? [c.fn] : []))]),
@@ -77,8 +72,8 @@ export function standingsOf(world: World, machine: MachineState): Standing[] {
     dependsOn: [],
     needs: [],
   }))
-  return [...listed, ...undeclared].map((fn) => standingOf(world, machine, fn, dependenciesOf(fn, positions)))
-}
+  return [...listed, ...undeclared].map((fn) => standingOf(world, machine, fn, dependenciesOf(structure, fn)))
+})
 
 export function standingOf(
   world: World,

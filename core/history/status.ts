@@ -1,4 +1,5 @@
 /** The working status of a machine: one word, derived, with what it rests on. */
+import { once } from './once.ts'
 import { instantToMs, type Instant } from '#core/quantity/time.ts'
 import type { PartId } from '#core/ids.ts'
 import { missingEssentials, offAssemblies, type Missing, type OffAssembly } from '#core/history/presence.ts'
@@ -40,7 +41,7 @@ const among = (standings: readonly Standing[], ...words: StandingWord[]) =>
   standings.filter((s) => words.includes(s.word))
 const names = (standings: readonly Standing[]) => standings.map((s) => s.fn)
 
-export function machineStanding(world: World, machine: MachineState): MachineStanding {
+export const machineStanding = once((world, machine): MachineStanding => {
   const standings = standingsOf(world, machine)
   const essential = standings.filter((s) => s.essential)
   const bars = machine.hazards.filter((h) => h.barsPower && !h.cleared)
@@ -98,19 +99,19 @@ export function machineStanding(world: World, machine: MachineState): MachineSta
   const ageing = among(essential, 'ageing')
   if (ageing.length > 0) return say('check overdue', names(ageing))
   return say('working')
-}
+})
 
 /** The latest episode that is not closed, if any. */
 export const openEpisode = (machine: MachineState): EpisodeState | undefined =>
   machine.episodes.findLast((e) => e.state !== 'closed')
 
 /** Parts that lie in the tray of one of this machine's episodes. */
-export function trayOf(world: World, machine: MachineState): PartId[] {
+export const trayOf = once((world, machine): readonly PartId[] => {
   const episodes = new Set<string>(machine.episodes.map((e) => e.id))
   return [...world.parts.values()]
     .filter((p) => p.place?.in.kind === 'tray' && episodes.has(p.place.in.id))
     .map((p) => p.id)
-}
+})
 
 /** Waits that are not over at `now`: their time has not run out and nobody ended them. */
 export const openWaits = (world: World, machine: MachineState) =>

@@ -1,4 +1,5 @@
 /** When a test proves nothing: its gear was unfit, or did not agree with what the function needs. */
+import { once } from './once.ts'
 import type { EntryId, GearId } from '#core/ids.ts'
 import type { SheetFunction } from '#core/type/sheet.ts'
 import type { Statement } from './versions.ts'
@@ -63,7 +64,7 @@ export function gearProved(world: World, test: TestRecord): boolean {
 }
 
 /** Tests of a machine that prove nothing, by entry, with the name of the gear. One void function makes the entry doubtful as a ground. */
-export function voidTests(world: World, machine: MachineState): Map<EntryId, string> {
+export const voidTests = once((world, machine): ReadonlyMap<EntryId, string> => {
   const found = new Map<EntryId, string>()
   const functions = new Map(functionsOf(world, machine).map((f) => [f.name, f]))
   for (const [name, tests] of machine.tests)
@@ -72,7 +73,7 @@ export function voidTests(world: World, machine: MachineState): Map<EntryId, str
       if (reason) found.set(test.entry.id, reason.name)
     }
   return found
-}
+})
 
 /** Questions without an answer, and those whose answer rested on a test that proves nothing: they are open again. */
 export function openQuestions(world: World, machine: MachineState): QuestionState[] {

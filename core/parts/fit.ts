@@ -1,8 +1,9 @@
 /** Whether a part belongs in a position: fits, fits with remarks, does not fit, never; each with its reason. */
+import { dependenciesOf, hangsOn } from '#core/type/depends.ts'
 import type { PartId } from '#core/ids.ts'
 import type { Health } from '#core/history/bodies/part.ts'
 import type { Refusal } from '#core/history/refusal.ts'
-import { functionsOf, positionsOf } from '#core/history/layout.ts'
+import { positionsOf, structureOf } from '#core/history/layout.ts'
 import { type MachineState, type World } from '#core/history/world.ts'
 import type { SheetPosition } from '#core/type/sheet.ts'
 import { homeOf, machineAround, partKindOf } from '#core/history/presence.ts'
@@ -194,11 +195,6 @@ export function functionsAt(world: World, to: Place): string[] {
   const machine = machineAround(world, to)
   const position = homeOf(world, to)
   if (!machine || !position) return []
-  return functionsOf(world, machine)
-    .filter(
-      (f) =>
-        f.dependsOn.includes(position.designator) ||
-        (position.on !== undefined && f.dependsOn.includes(position.on)),
-    )
-    .map((f) => f.name)
+  const structure = structureOf(world, machine)
+  return structure.functions.filter((f) => hangsOn(dependenciesOf(structure, f), position)).map((f) => f.name)
 }

@@ -1,5 +1,6 @@
 /** The type sheet: what is known of a model. Every machine of the type reads it; a machine without one writes its own lines. */
 import { z } from 'zod'
+import { circleIn } from './depends.ts'
 
 const name = z.string().trim().min(1).max(60)
 const sentence = z.string().trim().min(1).max(400)
@@ -22,7 +23,7 @@ export const functionSchema = z.strictObject({
   /** Expected result and its signs: screens, beeps, lamps and what they mean. */
   expected: sentence.optional(),
   notExercised: sentence.optional(),
-  /** Designators of positions and assemblies. Empty = undeclared: anything on the machine may matter. */
+  /** Positions, assemblies, test points and other functions. Empty = undeclared: anything on the machine may matter. */
   dependsOn: z.array(name).max(200).default([]),
   needs: z.array(gearNeedSchema).max(10).default([]),
   /** Rows of cells that are tried one by one: keys, pins, chips in sockets. The empty text is a gap. */
@@ -71,6 +72,8 @@ export const testPointSchema = z.strictObject({
     .optional(),
   /** Another point divided: a clock further down its tree. */
   divides: z.strictObject({ point: name, by: z.number().positive().max(1e9) }).optional(),
+  /** Positions, assemblies and functions that feed it. */
+  dependsOn: z.array(name).max(200).optional(),
   load: z.string().trim().max(80).optional(),
   instrument: z.string().trim().max(80).optional(),
 })
@@ -195,15 +198,31 @@ export const sheetSchema = z
         seen.add(at)
       }
     })
-    sheet.functions.forEach((fn, index) => {
-      const missing = fn.dependsOn.find((d) => !known.has(d))
-      if (missing)
-        context.addIssue({
-          code: 'custom',
-          path: ['functions', index, 'dependsOn'],
-          message: `${fn.name} depends on ${missing}, which is no position of this sheet.`,
-        })
-    })
+    const names = new Set([
+      ...known.keys(),
+      ...sheet.points.map((p) => p.name),
+      ...sheet.functions.map((f) => f.name),
+    ])
+    for (const [list, of] of [
+      ['functions', sheet.functions],
+      ['points', sheet.points],
+    ] as const)
+      of.forEach((item, index) => {
+        const missing = item.dependsOn?.find((d) => !names.has(d))
+        if (missing)
+          context.addIssue({
+            code: 'custom',
+            path: [list, index, 'dependsOn'],
+            message: `${item.name} depends on ${missing}, which is no position, test point or function of this sheet.`,
+          })
+      })
+    const circle = circleIn(sheet)
+    if (circle)
+      context.addIssue({
+        code: 'custom',
+        path: ['functions'],
+        message: `${circle[0]} depends on itself${circle.length > 1 ? `, through ${circle.slice(1).join(', ')}` : ''}.`,
+      })
   })
 
 export type TypeSheet = z.infer<typeof sheetSchema>

@@ -10,7 +10,7 @@ import { type CheckReport, type CheckName, checksOf, entriesOf, unmetOf } from '
 import type { ComposerContext } from '../composer/context.ts'
 import { type Labels, partLabel, placeLabel, machineNumber, labelsFor } from './labels.ts'
 import { type World, type MachineState } from '#core/history/world.ts'
-import { sheetOf, functionsOf } from '#core/history/layout.ts'
+import { sheetOf, functionsResolved } from '#core/history/layout.ts'
 import { machineStanding, trayOf, waitRows } from '#core/history/status.ts'
 import { voidTests, openQuestions } from '#core/history/void.ts'
 import { partContext, slotsOf, pointContexts, gridContexts, methodContexts, keptFrom } from './contexts.ts'
@@ -176,7 +176,7 @@ export function episodeView(world: World, id: EntryId, nextTag: string): Episode
       name: machine.name,
       slots: slotsOf(world, machine.id),
       episode: id,
-      functions: functionsOf(world, machine),
+      functions: functionsResolved(world, machine),
       standing: Object.fromEntries(standing.standings.map((s) => [s.fn, s.word])),
       tray,
       parts,

@@ -1,8 +1,9 @@
 /** One lane a function: height says the result, fill says the proof. */
-import { dependenciesOf, mayComeAfter, reachesFunction } from '#core/history/changes.ts'
+import { dependenciesOf } from '#core/type/depends.ts'
+import { mayComeAfter, reachesFunction } from '#core/history/changes.ts'
 import { isConclusive, type Standing } from '#core/history/standing.ts'
 import { voidReason } from '#core/history/void.ts'
-import { functionsOf, positionsOf } from '#core/history/layout.ts'
+import { functionsOf, structureOf } from '#core/history/layout.ts'
 import { type MachineState, type World } from '#core/history/world.ts'
 import { instantToMs, msToInstant, type Instant } from '#core/quantity/time.ts'
 
@@ -39,11 +40,11 @@ export function functionLanes(
   machine: MachineState,
   standings: readonly Standing[],
 ): FunctionLane[] {
-  const positions = positionsOf(world, machine)
+  const structure = structureOf(world, machine)
   const functions = new Map(functionsOf(world, machine).map((f) => [f.name, f]))
   return standings.map((standing) => {
     const fn = functions.get(standing.fn) ?? { name: standing.fn, essential: false, dependsOn: [], needs: [] }
-    const deps = dependenciesOf(fn, positions)
+    const deps = dependenciesOf(structure, fn)
     const events: Event[] = []
     for (const claim of machine.claims)
       if (claim.fn === fn.name)

@@ -1,6 +1,7 @@
 /** A lot as units and modules: what is known of each module, so that whole machines can be made of the good ones. */
+import { dependenciesOf } from '#core/type/depends.ts'
 import { machineStanding } from '#core/history/status.ts'
-import { functionsOf, positionsOf } from '#core/history/layout.ts'
+import { positionsOf, structureOf } from '#core/history/layout.ts'
 import { type MachineState, type World } from '#core/history/world.ts'
 import type { EntryId, MachineId } from '#core/ids.ts'
 import { mountPoints } from '#core/parts/donors.ts'
@@ -91,11 +92,13 @@ function moduleState(
   const health = part ? world.parts.get(part)?.health : undefined
   if (health === 'proved good') return ['good', 'proved good']
   if (health === 'proved bad' || health === 'suspect') return ['bad', health]
-  const functions = functionsOf(world, machine).filter((f) => f.dependsOn.includes(position.designator))
+  const structure = structureOf(world, machine)
+  const dependsOn = (f: (typeof structure.functions)[number]) => dependenciesOf(structure, f).declared
+  const functions = structure.functions.filter((f) => dependsOn(f).has(position.designator))
   const failing = functions.filter((f) =>
     ['fails', 'partly', 'intermittent'].includes(standing.get(f.name) ?? ''),
   )
-  const alone = failing.find((f) => f.dependsOn.length === 1)
+  const alone = failing.find((f) => dependsOn(f).size === 1)
   if (alone) return ['bad', `${alone.name} fails, and depends on it alone`]
   if (failing.length > 0)
     return ['unknown', `${failing.map((f) => f.name).join(', ')} fails; not only this may be why`]

@@ -9,6 +9,7 @@ const fields = [
   { key: 'tolerancePercent', label: 'tolerance in per cent', width: 'w-20', hint: '5' },
   { key: 'from', label: 'reckoned from', width: 'w-44', hint: '5V less 0.3-0.5' },
   { key: 'load', label: 'load', width: '', hint: 'running' },
+  { key: 'dependsOn', label: 'fed by', width: '', hint: 'supply' },
   { key: 'instrument', label: 'instrument', width: '', hint: '' },
 ] as const
 
@@ -18,7 +19,7 @@ export function PointsTable({ control, register, mayEdit }: Part) {
     <div>
       <Table
         title={`Test points, ${lines.length}`}
-        heads={['Name', 'Unit', 'Nominal', '± %', 'Reckoned from', 'Load', 'Instrument']}
+        heads={['Name', 'Unit', 'Nominal', '± %', 'Reckoned from', 'Load', 'Fed by', 'Instrument']}
         mayEdit={mayEdit}
         onAdd={() =>
           append({
@@ -28,6 +29,7 @@ export function PointsTable({ control, register, mayEdit }: Part) {
             tolerancePercent: '',
             from: '',
             load: '',
+            dependsOn: '',
             instrument: '',
           })
         }
@@ -39,7 +41,7 @@ export function PointsTable({ control, register, mayEdit }: Part) {
                 <input
                   aria-label={`Test point ${i + 1}: ${label}`}
                   placeholder={hint}
-                  className={`${cell} ${key === 'load' || key === 'instrument' ? '' : 'num'}`}
+                  className={`${cell} ${key === 'load' || key === 'instrument' || key === 'dependsOn' ? '' : 'num'}`}
                   {...register(`points.${i}.${key}`)}
                 />
               </td>,

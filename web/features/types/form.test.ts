@@ -36,6 +36,7 @@ describe('the type sheet’s form', () => {
       tolerancePercent: '',
       from: '',
       load: '',
+      dependsOn: '',
       instrument: '',
     })
     expect(fromForm(form).points[0]?.nominal).toBe(14_318_000)
@@ -46,6 +47,7 @@ describe('the type sheet’s form', () => {
       tolerancePercent: '',
       from: '',
       load: '',
+      dependsOn: '',
       instrument: '',
     })
     expect(sheetSchema.safeParse(fromForm(form)).error?.issues[0]?.path).toEqual(['points', 1, 'nominal'])
@@ -72,7 +74,7 @@ describe('the type sheet’s form', () => {
       sheetSchema.safeParse({ name: 'x', ...change }).error?.issues.map((i) => i.message)
     expect(bad({ functions: [{ name: 'a' }, { name: 'A' }] })).toEqual(['Two functions have one name.'])
     expect(bad({ functions: [{ name: 'a', dependsOn: ['M1'] }] })).toEqual([
-      'a depends on M1, which is no position of this sheet.',
+      'a depends on M1, which is no position, test point or function of this sheet.',
     ])
     expect(bad({ positions: [{ designator: 'U1', accepts: 'x', on: 'card' }] })).toEqual([
       'U1 sits on card, which is no assembly of this sheet.',

@@ -46,6 +46,8 @@ export interface SheetForm {
     /** "5V less 0.3-0.5" behind a diode, "X1 / 4" down a clock tree. */
     from: string
     load: string
+    /** Positions, assemblies and functions that feed it, by commas. */
+    dependsOn: string
     instrument: string
   }[]
   zones: { name: string; material: string; colour: string; structural: boolean }[]
@@ -120,6 +122,7 @@ export function toForm(sheet: TypeSheet): SheetForm {
           ? `${p.divides.point} / ${p.divides.by}`
           : '',
       load: p.load ?? '',
+      dependsOn: (p.dependsOn ?? []).join(', '),
       instrument: p.instrument ?? '',
     })),
     zones: sheet.zones.map((z) => ({ ...z })),
@@ -203,6 +206,7 @@ export function fromForm(form: SheetForm): TypeSheet {
         ...(p.tolerancePercent.trim() ? { tolerancePercent: numberOf(p.tolerancePercent) } : {}),
         ...fromPoint(p.from),
         ...text('load', p.load),
+        ...(split(p.dependsOn).length > 0 ? { dependsOn: split(p.dependsOn) } : {}),
         ...text('instrument', p.instrument),
       })),
     zones: form.zones.filter((z) => z.name.trim()),
