@@ -30,6 +30,8 @@ export interface PartContext {
   readonly tag?: string | undefined
   readonly place: Place
   readonly placeLabel: string
+  /** The machine that it is in. */
+  readonly around?: { readonly id: MachineId; readonly number: string } | undefined
   readonly facts: PartFacts
   readonly home?: Place | undefined
 }

@@ -118,12 +118,7 @@ export const givenPart = (part: PartContext, context: MachineContext): Given => 
   from: part.place,
   fromLabel: part.placeLabel,
   slot: { facts: part.facts },
-  donor:
-    (part.place.in.kind === 'machine' || part.place.in.kind === 'assembly') &&
-    part.place.in.id !== context.machine &&
-    part.placeLabel.includes(' of ')
-      ? part.placeLabel.split(' of ')[1]
-      : undefined,
+  donor: part.around?.id === context.machine ? undefined : part.around?.number,
 })
 
 export const leg = (part: string, from: Place, to: Place): Leg => ({ part: part as PartId, from, to })

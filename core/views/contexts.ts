@@ -11,7 +11,7 @@ import type {
   ComposerContext,
   MethodContext,
 } from '../composer/context.ts'
-import { contentsOf, contentWord } from '#core/history/presence.ts'
+import { contentsOf, contentWord, machineAround } from '#core/history/presence.ts'
 import { chargeEnded, factsOfPart } from '#core/parts/fit.ts'
 import { partLabel, machineNumber, placeLabel, lotLabel } from './labels.ts'
 import { factsOfLot, fitFactsOfLot, reservationRow } from './lots.ts'
@@ -57,6 +57,8 @@ export function machineContext(world: World, id: MachineId): MachineContext | un
 export function partContext(world: World, id: PartId, seenFrom?: string): PartContext | undefined {
   const state = world.parts.get(id)
   if (!state?.place) return undefined
+  const inside = state.place.in.kind === 'machine' || state.place.in.kind === 'assembly'
+  const around = inside ? machineAround(world, state.place) : undefined
   const home =
     state.loan && !state.loan.closed
       ? state.loan.home
@@ -67,6 +69,7 @@ export function partContext(world: World, id: PartId, seenFrom?: string): PartCo
     tag: state.tag,
     place: state.place,
     placeLabel: placeLabel(world, state.place, seenFrom),
+    around: around && { id: around.id, number: machineNumber(around) },
     facts: factsOfPart(world, id),
     home,
   }

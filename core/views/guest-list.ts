@@ -14,6 +14,7 @@ export const guestPlate = (plate: Plate, owner: string): Plate => ({
   made: plate.made,
   weight: plate.weight,
   owner,
+  ofHouse: plate.ofHouse,
   legal: plate.legal,
   purpose: plate.purpose,
   stamps: plate.stamps,

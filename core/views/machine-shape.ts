@@ -28,6 +28,8 @@ export interface Plate {
   readonly made?: string | undefined
   readonly weight?: string | undefined
   readonly owner: string
+  /** It belongs to the house. */
+  readonly ofHouse: boolean
   readonly legal: string
   readonly purpose: string
   readonly stamps: readonly SheetHazard[]

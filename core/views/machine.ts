@@ -35,6 +35,7 @@ export function plateOf(world: World, machine: MachineState): Plate {
     made: attribute('made'),
     weight: attribute('weight'),
     owner: machine.owner === 'house' ? 'the house' : (world.parties.get(machine.owner)?.name ?? 'an owner'),
+    ofHouse: machine.owner === 'house',
     legal: machine.legal,
     purpose: machine.purpose,
     stamps: sheet?.hazards ?? [],

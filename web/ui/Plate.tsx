@@ -56,7 +56,7 @@ export function FullPlate({ id, plate }: { id: string; plate: Plate }) {
             <Fact label="Mains" value={plate.mains} />
             <Fact label="Made" value={plate.made} />
             <Fact label="Weight" value={plate.weight} />
-            <Fact label="Owner" value={plate.owner === 'the house' ? undefined : plate.owner} />
+            <Fact label="Owner" value={plate.ofHouse ? undefined : plate.owner} />
           </dl>
         </div>
         <ul className="flex shrink-0 gap-3">

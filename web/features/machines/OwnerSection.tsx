@@ -29,11 +29,7 @@ export function OwnerSection({ view }: { view: MachineView }) {
     <div className="grid grid-cols-[3fr_2fr] gap-x-8 gap-y-6 max-lg:grid-cols-1">
       <div>
         <Rows
-          title={
-            view.plate.owner === 'the house'
-              ? 'What its owner agreed to'
-              : `What ${view.plate.owner} agreed to`
-          }
+          title={view.plate.ofHouse ? 'What its owner agreed to' : `What ${view.plate.owner} agreed to`}
           right={
             !saying && (
               <PlainButton onClick={() => setSaying(true)}>
