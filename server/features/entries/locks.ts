@@ -10,15 +10,11 @@ const lockKey = (kind: string, id: string): bigint =>
 /** How long a writer waits for others before it is told to come again, ms. */
 const lockWaitMs = 20_000
 
-/** From here on nobody is waited for longer than that. */
-export const boundWaits = (db: Db, transaction: Transaction): Promise<void> =>
-  run(db, `SET LOCAL lock_timeout = ${lockWaitMs}`, [], transaction)
-
 /** One writer of entries or projections at a time, until the transaction ends. */
 export const commitLock = (db: Db, transaction: Transaction): Promise<void> =>
   run(db, 'SELECT pg_advisory_xact_lock(1)', [], transaction)
 
-/** Subjects that are read and judged, and tags that are given out, until the transaction ends. */
+/** Subjects that are read and judged, and tags that are given out, until the transaction ends. From here on nobody is waited for longer than `lockWaitMs`. */
 export async function lock(
   db: Db,
   subjects: readonly Subject[],
@@ -33,6 +29,11 @@ export async function lock(
   ]
     .sort((a, b) => (a < b ? -1 : a > b ? 1 : 0))
     .map(String)
-  if (keys.length > 0)
-    await run(db, 'SELECT pg_advisory_xact_lock(k) FROM unnest($1::bigint[]) AS k', [keys], transaction)
+  await run(
+    db,
+    `WITH bounded AS MATERIALIZED (SELECT set_config('lock_timeout', '${lockWaitMs}', true))
+     SELECT pg_advisory_xact_lock(k) FROM bounded LEFT JOIN unnest($1::bigint[]) AS k ON true WHERE k IS NOT NULL`,
+    [keys],
+    transaction,
+  )
 }

@@ -25,19 +25,14 @@ export async function projectMachine(
     await run(db, 'DELETE FROM assembly_homes WHERE machine = $1', [id], transaction)
     return
   }
+  const machine = world.machines.get(id)
+  const homes = machine ? [...homesIn(id, positionsOf(world, machine)).keys()] : []
   await run(
     db,
-    upsertMachine,
-    columns.map((c) => (columnTypes[c] === 'json' ? JSON.stringify(row[c]) : row[c])),
+    upsertWithHomes,
+    [...columns.map((c) => (columnTypes[c] === 'json' ? JSON.stringify(row[c]) : row[c])), homes],
     transaction,
   )
-  const machine = world.machines.get(id)
-  if (machine)
-    await projectHomes(
-      db,
-      [{ machine: id, homes: [...homesIn(id, positionsOf(world, machine)).keys()] }],
-      transaction,
-    )
 }
 
 export interface MachineHomes {
@@ -101,6 +96,11 @@ const upsertMachine = `INSERT INTO machines (${columns.join(', ')}) VALUES (${co
     .slice(1)
     .map((c, i) => `${c}=$${i + 2}`)
     .join(', ')}`
+
+/** The same, and which machine its assemblies sit in (see projectHomes), in one statement. */
+const upsertWithHomes = `WITH gone AS (DELETE FROM assembly_homes WHERE machine = $1::uuid AND NOT part = ANY($${columns.length + 1}::uuid[])),
+  homes AS (INSERT INTO assembly_homes (part, machine) SELECT part, $1::uuid FROM unnest($${columns.length + 1}::uuid[]) AS part ON CONFLICT (part) DO NOTHING)
+  ${upsertMachine}`
 
 /** Writes many machines that are new to the house in one statement. */
 export async function insertMachines(

@@ -11,7 +11,7 @@ import type { Place } from '#core/place.ts'
 import { machineAround } from '#core/history/presence.ts'
 import { rows, run, type Db } from '../../db/connection.ts'
 import { closureOf, machinesOfPart } from './closure.ts'
-import { boundWaits, commitLock, lock } from './locks.ts'
+import { commitLock, lock } from './locks.ts'
 import { projectLot, projectMachine, projectPart } from './project.ts'
 
 export interface Reached {
@@ -147,7 +147,6 @@ export async function refreshDue(
   for (const { id } of due)
     try {
       await db.transaction(async (transaction) => {
-        await boundWaits(db, transaction)
         await lock(db, [{ kind: 'machine', id }], [], transaction)
         await commitLock(db, transaction)
         await projectMachine(

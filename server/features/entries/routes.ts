@@ -110,11 +110,13 @@ export function entriesRoutes(services: Services): Router {
       const { entries, contested, show } = parse(entriesSchema, request.body)
       const groups = groupsOf(entries.map(readDraft))
       const writer = await writerOf(request, visitor)
-      const zone = await zoneOf()
       const answers: Became[] = []
       for (const group of groups) {
         if (group.some(isNewer)) {
-          const detail = refusalWords({ rule: 'unknown-version', v: entryVersion }, { zone, labels: {} })
+          const detail = refusalWords(
+            { rule: 'unknown-version', v: entryVersion },
+            { zone: await zoneOf(), labels: {} },
+          )
           for (const { id } of group) answers.push({ id, became: 'newer', detail })
           continue
         }
@@ -134,7 +136,7 @@ export function entriesRoutes(services: Services): Router {
           fromOutbox: drafts.some((d) => d.device !== undefined),
           keepContested: contested === 'keep',
         })
-        for (const result of results) answers.push(await worded(services, result, zone, visitor))
+        for (const result of results) answers.push(await worded(services, result, visitor))
         const erases = drafts.some((d) => d.body.kind === 'erasure')
         if (erases) await heedErasures(services.db, services.config.dataDir)
         if (rights.length > 0)
@@ -163,7 +165,7 @@ export function entriesRoutes(services: Services): Router {
   return router
 }
 
-async function worded(services: Services, result: Appended, zone: string, visitor: Visitor): Promise<Became> {
+async function worded(services: Services, result: Appended, visitor: Visitor): Promise<Became> {
   const refusal =
     result.became === 'refused' ? result.refusal : result.became === 'contested' ? result.contest : undefined
   if (!refusal)
@@ -171,7 +173,7 @@ async function worded(services: Services, result: Appended, zone: string, visito
       ? { id: result.id, became: 'already recorded', seq: result.seq }
       : (result as Became)
   const labels = visitor.role === 'guest' ? {} : await labelsOf(services, refusal)
-  const detail = refusalWords(refusal, { zone, labels })
+  const detail = refusalWords(refusal, { zone: await zoneOf(), labels })
   return { ...result, detail } as Became
 }
 

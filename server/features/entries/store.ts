@@ -14,7 +14,7 @@ import { bury } from './erase.ts'
 import { contentHash, insertEntry } from './insert.ts'
 import { asOne, judgeGroup } from '#core/judging/group.ts'
 import { draftOf } from '#core/judging/same.ts'
-import { boundWaits, commitLock, lock } from './locks.ts'
+import { commitLock, lock } from './locks.ts'
 import { project } from './reach.ts'
 import { inheritedBy, spokenOf, type Spoken } from './spoken.ts'
 
@@ -71,7 +71,6 @@ export async function appendIn(
   context: AppendContext,
   transaction: Transaction,
 ): Promise<{ answers: Appended[]; stored: readonly Entry[] }> {
-  await boundWaits(db, transaction)
   const spoken = await spokenOf(db, group, transaction)
   const provisional = group.flatMap((draft) => subjectsOf(draft, inheritedBy(draft, spoken)))
   const holders = await machinesAround(db, group, transaction)
@@ -82,17 +81,18 @@ export async function appendIn(
     transaction,
   )
   // Under the lock: nobody can store the same entry while this one looks.
-  const known = await alreadyStored(db, group, context.account, transaction)
+  const { known, last } = await alreadyStored(db, group, context.account, transaction)
   if (known) return { answers: known, stored: [] }
 
   const machines = new Set([...subjectIds(provisional, 'machine'), ...holders])
-  let trial = await tryGroup(db, group, context, spoken, machines, transaction)
+  let trial = await tryGroup(db, group, context, spoken, machines, last, transaction)
   if (trial.refused) return { answers: trial.refused, stored: [] }
   // From here to commit one writer at a time: seq order is commit order, and "after seq n" misses nothing.
   await commitLock(db, transaction)
   // What was written meanwhile about anything this rests on was not seen: it is judged again, now that nobody else writes.
   if (await writtenSince(db, trial, transaction)) {
-    trial = await tryGroup(db, group, context, await spokenOf(db, group, transaction), machines, transaction)
+    const again = await spokenOf(db, group, transaction)
+    trial = await tryGroup(db, group, context, again, machines, await lastSeq(db, transaction), transaction)
     if (trial.refused) return { answers: trial.refused, stored: [] }
   }
   const stored = await insert(db, trial.entries, trial.outcome, group, spoken, transaction)
@@ -126,25 +126,30 @@ interface Trial {
   readonly refused?: Appended[] | undefined
 }
 
-/** Reads what the group rests on and judges it. `machines` gains those that its places turn out to lie in. */
-async function tryGroup(
-  db: Db,
-  group: readonly Draft[],
-  context: AppendContext,
-  spoken: Spoken,
-  machines: Set<string>,
-  transaction: Transaction,
-): Promise<Trial> {
-  const subjects = group.flatMap((draft) => subjectsOf(draft, inheritedBy(draft, spoken)))
-  const parts = [...new Set(subjectIds(subjects, 'part'))]
-  const lots = [...new Set(subjectIds(subjects, 'lot'))]
+/** The last entry of the house. */
+async function lastSeq(db: Db, transaction: Transaction): Promise<number> {
   const [last] = await rows<{ seq: string | null }>(
     db,
     'SELECT max(seq) AS seq FROM entries',
     [],
     transaction,
   )
-  const seen = Number(last?.seq ?? 0)
+  return Number(last?.seq ?? 0)
+}
+
+/** Reads what the group rests on and judges it. `seen`: the last entry of the house before that. `machines` gains those that its places turn out to lie in. */
+async function tryGroup(
+  db: Db,
+  group: readonly Draft[],
+  context: AppendContext,
+  spoken: Spoken,
+  machines: Set<string>,
+  seen: number,
+  transaction: Transaction,
+): Promise<Trial> {
+  const subjects = group.flatMap((draft) => subjectsOf(draft, inheritedBy(draft, spoken)))
+  const parts = [...new Set(subjectIds(subjects, 'part'))]
+  const lots = [...new Set(subjectIds(subjects, 'lot'))]
   for (;;) {
     const near = merged(
       await closureOf(db, [...machines], parts, transaction, true),
@@ -208,22 +213,29 @@ async function writtenSince(
   return newer.some(({ house, subjects }) => house || subjects?.some((id) => read.has(id)))
 }
 
-/** Answers for a group that was sent before; undefined when none of it was. A stored entry is shown to nobody but its writer. */
+/** The last entry of the house, and answers for a group that was sent before; those are undefined when none of it was. A stored entry is shown to nobody but its writer. */
 async function alreadyStored(
   db: Db,
   group: readonly Draft[],
   account: string,
   transaction: Transaction,
-): Promise<Appended[] | undefined> {
-  const found = await rows<{ id: string; seq: string; content_hash: string; entry: Entry }>(
+): Promise<{ last: number; known?: Appended[] }> {
+  const read = await rows<{
+    last: string | null
+    id: string | null
+    seq: string
+    content_hash: string
+    entry: Entry
+  }>(
     db,
-    'SELECT id, seq, content_hash, entry FROM entries WHERE id = ANY($1::uuid[])',
+    'SELECT h.last, e.id, e.seq, e.content_hash, e.entry FROM (SELECT max(seq) AS last FROM entries) h LEFT JOIN entries e ON e.id = ANY($1::uuid[])',
     [group.map((d) => d.id)],
     transaction,
   )
-  if (found.length === 0) return undefined
-  const byId = new Map(found.map((row) => [row.id, row]))
-  return group.map((draft): Appended => {
+  const last = Number(read[0]?.last ?? 0)
+  const byId = new Map(read.flatMap((row) => (row.id === null ? [] : [[row.id, row] as const])))
+  if (byId.size === 0) return { last }
+  const known = group.map((draft): Appended => {
     const row = byId.get(draft.id)
     if (row && (row.content_hash === contentHash(draft) || saysTheSame(row.entry, draft)))
       return { id: draft.id, became: 'already recorded', seq: Number(row.seq), contest: row.entry.contest }
@@ -243,6 +255,7 @@ async function alreadyStored(
       ...both,
     }
   })
+  return { last, known }
 }
 
 /** Whether an entry that was stored in an older shape says what a draft of it says now. */
