@@ -68,7 +68,7 @@ test('8 a new collection: the first steward, an invitation, rights, a type sheet
   await steward.getByLabel('Function 1: depends on').fill('M1')
   await steward.getByRole('button', { name: 'Publish the sheet' }).click()
   await expect(steward.getByRole('alert')).toContainText(
-    'turns depends on M1, which is no position of this sheet.',
+    'turns depends on M1, which is no position, test point or function of this sheet.',
   )
   const positions = steward.locator('section').filter({ hasText: 'Positions,' })
   await positions.getByRole('button', { name: 'Add a line' }).click()

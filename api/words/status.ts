@@ -138,100 +138,144 @@ export function standingSentence(row: FunctionRow, when: When): string {
 }
 
 /** The bracket's conclusion: its title, and the suspects or the reason below it. */
-export function bracketWords(
-  bracket: Bracket,
-  when: When,
-): { readonly title: string; readonly detail: string; readonly strong: boolean } {
-  const names = bracket.changes.map((c) =>
-    c.kind === 'swapped'
-      ? `the ${c.target.name} swap`
-      : c.kind === 'worked'
+interface BracketWords {
+  readonly title: string
+  readonly detail: string
+  readonly strong: boolean
+}
+
+/** A net change in few words: "the IC4 swap", "keyboard cleaned". */
+const changeName = (c: Bracket['changes'][number]): string =>
+  c.kind === 'swapped'
+    ? `the ${c.target.name} swap`
+    : c.kind === 'out and back'
+      ? `${c.target.name} out and back`
+      : c.kind === 'worked' && c.verbs.length > 0
         ? `${c.target.name} ${list(c.verbs)}`
-        : c.target.name,
-  )
-  const fns = list(bracket.functions)
-  const or = bracket.orDisturbed.length
-    ? ` Or the touching of ${list(bracket.orDisturbed.map((c) => c.target.name))}.`
+        : c.target.name
+
+/** Everything that was changed between the two tests, by how near it is: altered, disturbed, gear, on no list. */
+function inBetween({ changes, orDisturbed, otherGear, unlisted }: Bracket): string {
+  const said = [
+    ...changes.map(changeName),
+    ...orDisturbed.map(changeName),
+    ...otherGear.map((g) => `tried with ${g}`),
+  ]
+  const off = unlisted.map(changeName)
+  return [list(said, 6), off.length > 0 ? `${list(off, 4)} (not on its list)` : ''].filter(Boolean).join('; ')
+}
+
+/** The one act that would settle it, where there is one. */
+function settles({ changes, orDisturbed, otherGear }: Bracket): string {
+  const [only] = changes
+  if (changes.length === 1 && orDisturbed.length === 0 && only)
+    return only.kind === 'swapped'
+      ? ` The part or its ${only.target.sort === 'position' ? 'contact' : 'seat'}: swapping back, or a pass in a proved machine, tells them apart.`
+      : ' Undoing it, and testing again, would settle it.'
+  if (otherGear.length > 0) return ' The same test with the gear of before would settle it.'
+  return changes.length + orDisturbed.length > 1
+    ? ' Undone one by one, with a test after each, they would come apart.'
     : ''
-  const presumed =
-    bracket.strength === 'presumed' ? ', presumed' : bracket.strength === 'shows nothing' ? ', weakly' : ''
-  const gear = bracket.weakened.includes('gear not proved') ? ' Test gear was not proved.' : ''
+}
+
+const strengthWords: Readonly<Record<Bracket['strength'], string>> = {
+  shown: '',
+  presumed: ', presumed',
+  'shows nothing': ', weakly',
+}
+
+/** What the tests on either side of some work show about it; never more than was seen. */
+export function bracketWords(bracket: Bracket, when: When): BracketWords {
+  const fns = list(bracket.functions)
+  const among = inBetween(bracket)
+  const weak = [
+    bracket.weakened.includes('gear not proved') ? ' Test gear was not proved.' : '',
+    bracket.weakened.includes('was intermittent') ? ' It is known to come and go.' : '',
+  ].join('')
+  const say = (title: string, detail: string, strong: boolean, more = ''): BracketWords => ({
+    title,
+    detail: `${sentence(detail)}${more}${weak}`,
+    strong,
+  })
+  const names = bracket.changes.map(changeName)
   switch (bracket.verdict) {
     case 'cause shown':
-      return {
-        title: `Cause shown${presumed}`,
-        detail: `${sentence(`${names.join(', ')} cured ${fns}`)}${or}${gear}`,
-        strong: false,
-      }
+      return say(
+        `Cause shown${strengthWords[bracket.strength]}`,
+        `${fns} passed after ${names.join(', ')}, the only change written down`,
+        false,
+        settles(bracket),
+      )
+    case 'cause presumed':
+      return say(presumedTitle(bracket), `${fns} passed after ${among}`, false, settles(bracket))
     case 'cause not separated':
-      return {
-        title: 'Cause not separated',
-        detail: `${sentence(`${count(bracket.changes.length, 'suspect')} for ${fns}: ${list(names, 6)}`)}${or}`,
-        strong: true,
-      }
-    case 'unexplained':
-      return {
-        title: 'Unexplained',
-        detail: sentence(`${fns} got better with nothing changed`) + or,
-        strong: true,
-      }
+      return say('Cause not separated', `${fns} passed after ${among}`, true, settles(bracket))
+    case 'better, not cured':
+      return say(
+        'Better, not cured',
+        `${fns} fails less${among ? ` after ${among}` : ', with nothing written down in between'}`,
+        true,
+      )
+    case 'came back by itself':
+      return say(
+        'Came back by itself',
+        `${fns} passed with nothing written down in between; it may go again`,
+        true,
+      )
     case 'outside what was declared':
-      return {
-        title: 'Outside what was declared',
-        detail: sentence(`${fns} got better after work on things the sheet does not connect with it`),
-        strong: true,
-      }
+      return say(
+        'Outside what was declared',
+        `${fns} changed after ${among}, which the sheet does not connect with it`,
+        true,
+        ' Does it depend on that? Add it to the list.',
+      )
     case 'no effect':
-      return {
-        title: bracket.strength === 'shows nothing' ? 'Shows nothing' : 'No effect',
-        detail: `${sentence(`${names.join(', ')} did not change ${fns}`)}${bracket.cleared ? ` ${sentence(`${bracket.cleared} is not shown faulty`)}` : bracket.weakened.includes('part put in not proved') ? ' The part put in was not proved.' : ''}`,
-        strong: false,
-      }
+      return say(
+        bracket.strength === 'shows nothing' ? 'Shows nothing' : 'No effect',
+        `${fns} fails as before after ${among}${otherWords(bracket)}`,
+        false,
+        bracket.cleared
+          ? ` ${sentence(`${bracket.cleared} is not shown faulty`)}`
+          : bracket.weakened.includes('part put in not proved')
+            ? ' The part put in was not proved.'
+            : '',
+      )
     case 'no lasting effect together':
-      return {
-        title: 'No lasting effect together',
-        detail: sentence(`${list(names, 6)} did not change ${fns}`),
-        strong: false,
-      }
-    case 'changed symptom':
-      return {
-        title: 'Changed symptom',
-        detail: sentence(
-          `${fns} fails in another way after ${list(names, 6) || 'nothing that was declared'}`,
-        ),
-        strong: true,
-      }
+      return say(
+        'No lasting effect together',
+        `${fns} fails as before after ${among}${otherWords(bracket)}`,
+        false,
+      )
     case 'caused by':
-      return {
-        title: bracket.raised ? 'Shown by swap-back' : `Caused by the change${presumed}`,
-        detail: sentence(`${fns} got worse after ${names.join(', ')}`) + or,
-        strong: true,
-      }
+      return say(
+        bracket.raised ? 'Shown by swap-back' : `Caused by the change${strengthWords[bracket.strength]}`,
+        `${fns} got worse after ${among}${bracket.raised || bracket.strength !== 'shown' ? '' : ', the only change written down'}`,
+        true,
+        settles(bracket),
+      )
     case 'among':
-      return {
-        title: 'Caused among these',
-        detail: sentence(`${fns} got worse after ${list(names, 6)}`) + or,
-        strong: true,
-      }
+      return say('Caused among these', `${fns} got worse after ${among}`, true, settles(bracket))
     case 'failed on its own':
-      return {
-        title: 'Failed on its own',
-        detail: sentence(`${fns} got worse with nothing changed`) + or,
-        strong: false,
-      }
+      return say('Failed on its own', `${fns} got worse with nothing written down in between`, false)
+    case 'came again':
+      return say('It came again', `${fns} fails again, with nothing written down in between`, false)
     case 'cannot be known':
-      return {
-        title: 'Was it us? Cannot be known',
-        detail: sentence(`${fns} had never been tested before ${dayWords(bracket.testedOn, when.zone)}`),
-        strong: true,
-      }
+      return say(
+        'Was it us? Cannot be known',
+        `${fns} had never been tested before ${dayWords(bracket.testedOn, when.zone)}`,
+        true,
+      )
     case 'order not known':
-      return {
-        title: 'Order not known',
-        detail: sentence(`the times of work and test on ${fns} overlap`),
-        strong: true,
-      }
+      return say('Order not known', `the times of work and test on ${fns} overlap`, true)
     case 'survived':
-      return { title: 'Survived', detail: sentence(`${fns} still passes`), strong: false }
+      return say('Survived', `${fns} still passes`, false)
   }
 }
+
+/** A seat or contact, other gear, or a change beside which something else was altered. */
+function presumedTitle({ changes, orDisturbed }: Bracket): string {
+  if (changes.length > 0) return 'Cause presumed'
+  return orDisturbed.length > 0 ? 'Seat or contact, presumed' : 'The gear, presumed, not the machine'
+}
+
+const otherWords = ({ otherWords: other }: Bracket): string => (other ? ', in other words' : '')

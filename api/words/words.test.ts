@@ -197,7 +197,8 @@ describe('conclusions and checks', () => {
     expect(brackets).toEqual([
       {
         title: 'Cause not separated',
-        detail: '2 suspects for self-test: IC31 resoldered and IC32 resoldered.',
+        detail:
+          'Self-test passed after IC31 resoldered and IC32 resoldered. Undone one by one, with a test after each, they would come apart.',
         strong: true,
       },
       {

@@ -95,24 +95,28 @@ describe('what a change shows', () => {
     expect(found!.changes.map((c) => c.target.name)).toEqual(['IC31', 'IC32'])
   })
 
-  it('a change and the reseating of something the function depends on: one step weaker', () => {
+  it('a change and the reseating of something the function depends on: not separated, both named', () => {
     const { t } = twoTerminals()
     test(t, '2026-03-02T10:00:00.000Z', { 'self-test': fail })
     solder(t, '2026-03-02T11:00:00.000Z', 'IC31')
     reseat(t, '2026-03-02T11:10:00.000Z', 'IC32')
     test(t, '2026-03-02T12:00:00.000Z', { 'self-test': pass })
     expect(conclusions(t, 'self-test')).toMatchObject([
-      { verdict: 'cause shown', strength: 'presumed', orDisturbed: [{ target: { name: 'IC32' } }] },
+      {
+        verdict: 'cause not separated',
+        changes: [{ target: { name: 'IC31' } }],
+        orDisturbed: [{ target: { name: 'IC32' } }],
+      },
     ])
   })
 
-  it('better with nothing changed is unexplained, or outside what was declared', () => {
+  it('better with nothing changed came back by itself, or is outside what was declared', () => {
     const { t } = twoTerminals()
     test(t, '2026-03-02T10:00:00.000Z', { send: fail, bell: fail })
     test(t, '2026-03-02T11:00:00.000Z', { send: pass })
     solder(t, '2026-03-02T11:30:00.000Z', 'IC31')
     test(t, '2026-03-02T12:00:00.000Z', { bell: pass })
-    expect(conclusions(t, 'send')[0]!.verdict).toBe('unexplained')
+    expect(conclusions(t, 'send')[0]!.verdict).toBe('came back by itself')
     expect(conclusions(t, 'bell')[0]!.verdict).toBe('outside what was declared')
   })
 
@@ -167,7 +171,7 @@ describe('what a change shows', () => {
     expect(conclusions(t, 'send').map((c) => c.verdict)).toEqual([
       'survived',
       'caused by',
-      'unexplained',
+      'better, not cured',
       'failed on its own',
     ])
   })
@@ -191,19 +195,152 @@ describe('what a change shows', () => {
 })
 
 describe('comparing two results', () => {
-  const partly = (good: number): TestResult => ({ is: 'partly', good, of: 62 })
+  const partly = (good: number): TestResult => ({ is: 'partly', good, of: 48 })
   const cases: [TestResult, TestResult, string][] = [
     [fail, pass, 'better'],
     [pass, fail, 'worse'],
     [pass, pass, 'same good'],
-    [partly(40), partly(58), 'better'],
-    [partly(58), partly(40), 'worse'],
-    [partly(58), partly(58), 'same failure'],
-    [fail, { is: 'intermittent', failures: 1, of: 3 }, 'better'],
-    [{ is: 'fail', symptom: 'dark' }, { is: 'fail', symptom: 'one line' }, 'other symptom'],
+    [partly(31), partly(45), 'better, not cured'],
+    [partly(45), partly(31), 'worse'],
+    [partly(45), partly(45), 'same failure'],
+    [fail, { is: 'intermittent', failures: 1, of: 3 }, 'better, not cured'],
+    [{ is: 'fail', symptom: 'dark' }, { is: 'fail', symptom: 'one line' }, 'same failure'],
     [{ is: 'fail', symptom: 'dark' }, fail, 'same failure'],
   ]
   it.each(cases)('%j then %j is %s', (before, after, expected) =>
     expect(compareResults(before, after)).toBe(expected),
   )
+})
+
+describe('what was done to help', () => {
+  const clean = (t: Teller, at: string, name: string) =>
+    t.told(at, {
+      kind: 'change',
+      machine: home,
+      target: { sort: 'position', name },
+      verb: 'cleaned',
+      reach: 'disturbed',
+    })
+
+  it('contacts that were cleaned are the seat or contact, presumed: something was done', () => {
+    const { t } = twoTerminals()
+    test(t, '2026-03-02T10:00:00.000Z', { send: fail })
+    clean(t, '2026-03-02T11:00:00.000Z', 'IC40')
+    test(t, '2026-03-02T12:00:00.000Z', { send: pass })
+    expect(conclusions(t, 'send')).toMatchObject([
+      {
+        verdict: 'cause presumed',
+        strength: 'presumed',
+        changes: [],
+        orDisturbed: [{ target: { name: 'IC40' } }],
+      },
+    ])
+  })
+
+  it('a part of its own that is back, with another in between, is a reseat and no more', () => {
+    const { t, episode } = twoTerminals()
+    test(t, '2026-03-02T10:00:00.000Z', { send: fail })
+    swapIC40(t, '2026-03-02T11:00:00.000Z', episode, 'proved good')
+    t.told('2026-03-02T12:00:00.000Z', {
+      kind: 'move',
+      legs: [
+        { part: spare, from: slot(home, 'IC40'), to: { in: { kind: 'store', id: 'drawer' } } },
+        { part: found(home, 'IC40'), from: { in: { kind: 'tray', id: episode } }, to: slot(home, 'IC40') },
+      ],
+    })
+    test(t, '2026-03-02T13:00:00.000Z', { send: pass })
+    expect(conclusions(t, 'send')).toMatchObject([
+      { verdict: 'cause presumed', changes: [], orDisturbed: [{ kind: 'out and back', reach: 'disturbed' }] },
+    ])
+  })
+
+  it('cleaning that changes nothing is no effect, and clears no part', () => {
+    const { t } = twoTerminals()
+    test(t, '2026-03-02T10:00:00.000Z', { send: { is: 'fail', symptom: 'dead' } })
+    clean(t, '2026-03-02T11:00:00.000Z', 'IC40')
+    test(t, '2026-03-02T12:00:00.000Z', { send: { is: 'fail', symptom: 'no carrier' } })
+    const [found] = conclusions(t, 'send')
+    expect(found).toMatchObject({ verdict: 'no effect', otherWords: true })
+    expect(found?.cleared).toBeUndefined()
+  })
+})
+
+describe('what else was altered', () => {
+  it('on no list of the function makes a single cause presumed, and is named', () => {
+    const { t } = twoTerminals()
+    test(t, '2026-03-02T10:00:00.000Z', { send: fail })
+    solder(t, '2026-03-02T11:00:00.000Z', 'IC40')
+    solder(t, '2026-03-02T11:10:00.000Z', 'IC31')
+    test(t, '2026-03-02T12:00:00.000Z', { send: pass })
+    expect(conclusions(t, 'send')).toMatchObject([
+      { verdict: 'cause presumed', strength: 'presumed', unlisted: [{ target: { name: 'IC31' } }] },
+    ])
+  })
+
+  it('is named where it got worse, too', () => {
+    const { t } = twoTerminals()
+    test(t, '2026-03-02T10:00:00.000Z', { send: pass })
+    solder(t, '2026-03-02T11:00:00.000Z', 'IC40')
+    solder(t, '2026-03-02T11:10:00.000Z', 'IC31')
+    test(t, '2026-03-02T12:00:00.000Z', { send: fail })
+    expect(conclusions(t, 'send')).toMatchObject([
+      { verdict: 'caused by', strength: 'presumed', unlisted: [{ target: { name: 'IC31' } }] },
+    ])
+  })
+})
+
+describe('better, but not cured', () => {
+  it('never says cause, whatever was changed', () => {
+    const { t } = twoTerminals()
+    test(t, '2026-03-02T10:00:00.000Z', { keyboard: { is: 'partly', good: 20, of: 48 } })
+    solder(t, '2026-03-02T11:00:00.000Z', 'IC32')
+    test(t, '2026-03-02T12:00:00.000Z', { keyboard: { is: 'partly', good: 40, of: 48 } })
+    expect(conclusions(t, 'keyboard')).toMatchObject([
+      { verdict: 'better, not cured', strength: 'shows nothing' },
+    ])
+  })
+})
+
+describe('a function that comes and goes', () => {
+  it('that fails again with nothing changed came again', () => {
+    const { t } = twoTerminals()
+    test(t, '2026-03-02T10:00:00.000Z', { bell: { is: 'intermittent', failures: 1, of: 5 } })
+    test(t, '2026-03-02T11:00:00.000Z', { bell: pass })
+    test(t, '2026-03-02T12:00:00.000Z', { bell: fail })
+    expect(conclusions(t, 'bell').map((c) => c.verdict)).toEqual(['came back by itself', 'came again'])
+  })
+})
+
+describe('other test gear', () => {
+  it('alone between failure and pass is presumed to be the gear, not the machine', () => {
+    const { t } = twoTerminals()
+    const [one, two] = [numberedId<GearId>(7, 5), numberedId<GearId>(8, 5)]
+    for (const [gear, name] of [
+      [one, 'box one'],
+      [two, 'box two'],
+    ] as const) {
+      t.told('2026-03-01T10:00:00.000Z', {
+        kind: 'gear',
+        what: 'identified',
+        gear,
+        name,
+        gearKind: 'line simulator',
+        attributes: {},
+      })
+      t.told('2026-03-01T11:00:00.000Z', { kind: 'gear', what: 'proved', gear })
+    }
+    const tried = (at: string, gear: GearId, result: TestResult) =>
+      t.told(at, {
+        kind: 'test',
+        machine: home,
+        depth: 'full',
+        gear: [gear],
+        results: [{ fn: 'receive', result }],
+      })
+    tried('2026-03-02T10:00:00.000Z', one, fail)
+    tried('2026-03-02T11:00:00.000Z', two, pass)
+    expect(conclusions(t, 'receive')).toMatchObject([
+      { verdict: 'cause presumed', strength: 'presumed', changes: [], otherGear: [two] },
+    ])
+  })
 })

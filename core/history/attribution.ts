@@ -1,7 +1,7 @@
 /** What the tests on either side of a set of changes show about them. */
 import { once } from './once.ts'
 import { dependenciesOf, type Dependencies } from '#core/type/depends.ts'
-import type { PartId } from '#core/ids.ts'
+import type { GearId, PartId } from '#core/ids.ts'
 import type { SheetFunction } from '#core/type/sheet.ts'
 import { mayComeAfter, netChanges, orderUnknown, reachesFunction, type NetChange } from './changes.ts'
 import type { TestResult } from './bodies/test.ts'
@@ -12,16 +12,18 @@ import { type MachineState, type Step, type TestRecord, type World } from './wor
 
 export type Verdict =
   | 'cause shown'
+  | 'cause presumed'
   | 'cause not separated'
-  | 'unexplained'
+  | 'better, not cured'
+  | 'came back by itself'
   | 'outside what was declared'
   | 'no effect'
   | 'no lasting effect together'
-  | 'changed symptom'
   | 'survived'
   | 'caused by'
   | 'among'
   | 'failed on its own'
+  | 'came again'
   | 'cannot be known'
   | 'order not known'
 
@@ -34,13 +36,17 @@ export interface Conclusion {
   /** Absent for a function that was never tested before. */
   readonly before?: TestRecord | undefined
   readonly after: TestRecord
-  /** The net alterations between the two: the one cause, or the suspects. */
+  /** Net alterations between the two of what the function depends on: the one cause, or the suspects. */
   readonly changes: readonly NetChange[]
-  /** Disturbances of something the function depends on: "or the reseating of P3". */
+  /** What it depends on was disturbed, or worked on to help: cleaned, reseated, refitted. Its seat or contact may be why. */
   readonly orDisturbed: readonly NetChange[]
-  readonly weakened: readonly (
-    'gear not proved' | 'disturbed too' | 'was intermittent' | 'part put in not proved'
-  )[]
+  /** Altered in between, and on no list of the function. */
+  readonly unlisted: readonly NetChange[]
+  /** Test gear that the later test used and the earlier one did not. */
+  readonly otherGear: readonly GearId[]
+  /** Says the same failure in other words. */
+  readonly otherWords: boolean
+  readonly weakened: readonly ('gear not proved' | 'was intermittent' | 'part put in not proved')[]
   readonly raised?: 'shown by swap-back' | 'fault follows the part' | undefined
   /** The part that came out and is not shown faulty by this trial. */
   readonly cleared?: PartId | undefined
@@ -63,25 +69,52 @@ function goodness(result: TestResult): number {
 const symptomOf = (result: TestResult): string | undefined =>
   'symptom' in result ? result.symptom : undefined
 
-type Comparison = 'better' | 'same good' | 'same failure' | 'other symptom' | 'worse'
+type Comparison = 'better' | 'better, not cured' | 'same good' | 'same failure' | 'worse'
 
+/** Other words are the same failure: only fewer or more failures are better or worse. */
 export function compareResults(before: TestResult, after: TestResult): Comparison {
-  const change = goodness(after) - goodness(before)
-  if (goodness(before) === 2 && goodness(after) === 2) return 'same good'
-  if (change > 0) return 'better'
-  if (change < 0) return 'worse'
-  const was = symptomOf(before)
-  const is = symptomOf(after)
-  return was !== undefined && is !== undefined && was !== is ? 'other symptom' : 'same failure'
+  const [was, is] = [goodness(before), goodness(after)]
+  if (was === 2 && is === 2) return 'same good'
+  if (is > was) return is === 2 ? 'better' : 'better, not cured'
+  return is < was ? 'worse' : 'same failure'
 }
 
-const verdicts: Readonly<
-  Record<Exclude<Comparison, 'same good'>, readonly [none: Verdict, one: Verdict, several: Verdict]>
-> = {
-  better: ['unexplained', 'cause shown', 'cause not separated'],
-  'same failure': ['no effect', 'no effect', 'no lasting effect together'],
-  'other symptom': ['changed symptom', 'changed symptom', 'changed symptom'],
-  worse: ['failed on its own', 'caused by', 'among'],
+/** What may have made the difference, each a net change; gear is one of them. */
+interface Candidates {
+  readonly altered: readonly NetChange[]
+  readonly disturbed: readonly NetChange[]
+  readonly gear: readonly GearId[]
+  readonly unlisted: readonly NetChange[]
+}
+
+/** The verdict and how far it may be trusted at best, by what was changed in between. */
+function judged(
+  compared: Exclude<Comparison, 'same good'>,
+  { altered, disturbed, gear, unlisted }: Candidates,
+  comesAndGoes: boolean,
+): readonly [Verdict, Strength] {
+  const listed = altered.length + disturbed.length + gear.length
+  const alone = listed === 1 && altered.length === 1 && unlisted.length === 0
+  switch (compared) {
+    case 'better':
+      if (listed === 0)
+        return [unlisted.length > 0 ? 'outside what was declared' : 'came back by itself', 'shows nothing']
+      if (listed > 1) return ['cause not separated', 'shows nothing']
+      return alone ? ['cause shown', 'shown'] : ['cause presumed', 'presumed']
+    case 'better, not cured':
+      return ['better, not cured', 'shows nothing']
+    case 'same failure':
+      return altered.length + disturbed.length > 1
+        ? ['no lasting effect together', 'shown']
+        : ['no effect', altered.length === 1 ? 'shown' : 'presumed']
+    case 'worse':
+      if (listed === 0) {
+        if (unlisted.length > 0) return ['outside what was declared', 'shows nothing']
+        return [comesAndGoes ? 'came again' : 'failed on its own', 'shown']
+      }
+      if (listed > 1) return ['among', 'shows nothing']
+      return ['caused by', alone ? 'shown' : 'presumed']
+  }
 }
 
 /** Conclusions for every function of a machine, by the order of the later test. */
@@ -111,8 +144,8 @@ function pairwise(
   for (const after of tests) {
     if (!isConclusive(after) || voidReason(world, machine, fn, after)) continue
     const between: Step[] = []
+    const unlisted: Step[] = []
     let unknownOrder = false
-    let undeclared = false
     if (machine.fuzzy) cursor = 0
     for (; cursor < machine.steps.length; cursor++) {
       const step = machine.steps[cursor]
@@ -124,25 +157,16 @@ function pairwise(
       )
         continue
       if (!reachesFunction(step, deps)) {
-        if (step.reach !== 'outside') undeclared = true
+        if (step.reach === 'altered') unlisted.push(step)
         continue
       }
       if (machine.fuzzy && (orderUnknown(step, after) || (before && orderUnknown(step, before))))
         unknownOrder = true
       between.push(step)
     }
-    if (before || between.length > 0 || undeclared) {
-      const conclusion = conclude(
-        world,
-        fn.name,
-        before,
-        after,
-        between,
-        unknownOrder,
-        undeclared,
-        wasIntermittent,
-        mine,
-      )
+    if (before || between.length > 0 || unlisted.length > 0) {
+      const tests = { fn: fn.name, before, after }
+      const conclusion = conclude(world, tests, { between, unlisted, unknownOrder }, wasIntermittent, mine)
       if (conclusion) mine.push(conclusion)
     }
     wasIntermittent = after.result.is === 'intermittent' || (wasIntermittent && after.result.is !== 'fail')
@@ -151,76 +175,76 @@ function pairwise(
   found.push(...mine)
 }
 
-const nothing: readonly never[] = []
+interface Between {
+  readonly between: readonly Step[]
+  readonly unlisted: readonly Step[]
+  readonly unknownOrder: boolean
+}
+
+const usesOtherGear = (before: TestRecord | undefined, after: TestRecord): readonly GearId[] =>
+  before && before.body.gear.length > 0 ? after.body.gear.filter((g) => !before.body.gear.includes(g)) : []
 
 function conclude(
   world: World,
-  fn: string,
-  before: TestRecord | undefined,
-  after: TestRecord,
-  between: readonly Step[],
-  unknownOrder: boolean,
-  undeclared: boolean,
+  { fn, before, after }: { fn: string; before: TestRecord | undefined; after: TestRecord },
+  { between, unlisted: unlistedSteps, unknownOrder }: Between,
   wasIntermittent: boolean,
   earlier: readonly Conclusion[],
 ): Conclusion | undefined {
-  const changes: NetChange[] = []
-  const orDisturbed: NetChange[] = []
-  for (const change of netChanges(between)) {
-    if (change.reach === 'altered') changes.push(change)
-    else if (change.reach === 'disturbed') orDisturbed.push(change)
-  }
+  const net = netChanges(between)
+  const changes = net.filter((c) => c.reach === 'altered')
+  const orDisturbed = net.filter((c) => c.reach === 'disturbed')
+  const unlisted = netChanges(unlistedSteps).filter((c) => c.reach === 'altered')
+  const otherGear = usesOtherGear(before, after)
+  const is = symptomOf(after.result)
+  const was = before && symptomOf(before.result)
+  const base = { fn, before, after, changes, orDisturbed, unlisted, otherGear }
   const plainly = (verdict: Verdict, strength: Strength): Conclusion => ({
-    fn,
+    ...base,
     verdict,
     strength,
-    before,
-    after,
-    changes,
-    orDisturbed,
-    weakened: nothing,
+    otherWords: false,
+    weakened: [],
   })
   if (!before) {
-    const untouched = changes.length === 0 && orDisturbed.length === 0 && !undeclared
+    const untouched = changes.length + orDisturbed.length + unlisted.length === 0
     return goodness(after.result) === 2 || untouched ? undefined : plainly('cannot be known', 'shows nothing')
   }
   const compared = compareResults(before.result, after.result)
   if (compared === 'same good') return changes.length > 0 ? plainly('survived', 'shown') : undefined
   if (unknownOrder) return plainly('order not known', 'shows nothing')
-  if (compared === 'same failure' && changes.length === 0) return undefined
-  let verdict = verdicts[compared][Math.min(changes.length, 2) as 0 | 1 | 2]
-  if (verdict === 'unexplained' && undeclared) verdict = 'outside what was declared'
+  if (compared === 'same failure' && changes.length + orDisturbed.length === 0) return undefined
+  const candidates = { altered: changes, disturbed: orDisturbed, gear: otherGear, unlisted }
+  const [verdict, most] = judged(compared, candidates, wasIntermittent)
   const only = changes.length === 1 ? changes[0] : undefined
   const weakened: Conclusion['weakened'][number][] = []
   if (!gearProved(world, after) || !gearProved(world, before)) weakened.push('gear not proved')
-  if (orDisturbed.length > 0) weakened.push('disturbed too')
   if (wasIntermittent) weakened.push('was intermittent')
   const swappedIn =
     verdict === 'no effect' && only?.kind === 'swapped' ? provedThen(world, only.after, after) : undefined
   if (swappedIn === false) weakened.push('part put in not proved')
-  const steps: readonly Strength[] = ['shown', 'presumed', 'shows nothing']
-  const strength =
-    swappedIn === false ? 'shows nothing' : (steps[Math.min(weakened.length, 2)] ?? 'shows nothing')
   const raised = verdict === 'caused by' && only ? swapBack(only, earlier) : undefined
   return {
-    fn,
+    ...base,
     verdict,
-    strength: raised ? 'shown' : strength,
-    before,
-    after,
-    changes,
-    orDisturbed,
+    strength: raised ? 'shown' : swappedIn === false ? 'shows nothing' : weaker(most, weakened.length),
+    otherWords: compared === 'same failure' && was !== undefined && is !== undefined && was !== is,
     weakened,
     raised,
     cleared: swappedIn === true ? only?.before : undefined,
   }
 }
 
+const strengths: readonly Strength[] = ['shown', 'presumed', 'shows nothing']
+/** One step down for each thing that weakens it. */
+const weaker = (strength: Strength, steps: number): Strength =>
+  strengths[Math.min(strengths.indexOf(strength) + steps, 2)] ?? 'shows nothing'
+
 /** A change that is reversed and brings the fault back shows the cause as well as a single swap can. */
 function swapBack(change: NetChange, earlier: readonly Conclusion[]): Conclusion['raised'] {
   const cured = earlier.at(-1)
   const was =
-    cured?.verdict === 'cause shown' || cured?.verdict === 'cause not separated'
+    cured && ['cause shown', 'cause presumed', 'cause not separated'].includes(cured.verdict)
       ? cured.changes.find((c) => c.target.name === change.target.name)
       : undefined
   return was?.before !== undefined && was.before === change.after && was.after === change.before

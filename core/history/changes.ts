@@ -74,12 +74,15 @@ export function netChanges(steps: readonly Step[]): NetChange[] {
   return groups.map(netOf)
 }
 
+/** Out of the machine and of the house's own shelves: it came into other hands, or into another circuit. */
+const wentAway = (place: Place | undefined): boolean =>
+  place !== undefined && !['store', 'kept', 'tray', 'rig'].includes(place.in.kind)
+
 function netOf(steps: readonly Step[]): NetChange {
   const target = steps[0]?.target ?? { sort: 'machine', name: '' }
   let reach: Reach = 'outside'
   let first: Step | undefined
   let last: Step | undefined
-  let elsewhere: Place | undefined
   let outPart: PartId | undefined
   for (const step of steps) {
     if ((step.in ?? step.out) === undefined || step.contested) {
@@ -89,14 +92,16 @@ function netOf(steps: readonly Step[]): NetChange {
     first ??= step
     last = step
     outPart ??= step.out
-    elsewhere ??= step.elsewhere
   }
   if (!first || !last) return { target, reach, kind: 'worked', steps }
   const before = first.out
   const after = last.in
+  // Where the part itself was in between: what stood in for it came from somewhere, too.
+  const ofTheOwn = steps.find((s) => s.elsewhere && (s.out ?? s.in) === (before ?? after))
+  const elsewhere = ofTheOwn?.elsewhere
   // A part that was in another machine or out of the house is an alteration of its position, even when it is back.
   const moved: Reach =
-    before !== undefined && before === after && elsewhere === undefined ? 'disturbed' : 'altered'
+    before !== undefined && before === after && !wentAway(elsewhere) ? 'disturbed' : 'altered'
   const kind: NetKind =
     before !== undefined && before === after
       ? 'out and back'

@@ -139,6 +139,10 @@ export interface Bracket {
   readonly strength: Strength
   readonly changes: readonly ChangeSummary[]
   readonly orDisturbed: readonly ChangeSummary[]
+  readonly unlisted: readonly ChangeSummary[]
+  /** Names of test gear that only the later test used. */
+  readonly otherGear: readonly string[]
+  readonly otherWords: boolean
   readonly weakened: readonly string[]
   readonly raised?: string | undefined
   readonly cleared?: string | undefined
@@ -155,7 +159,7 @@ export function bracketsOf(world: World, machine: MachineState): Bracket[] {
       c.after.entry.id,
       c.verdict,
       c.strength,
-      ...c.changes.map((x) => x.target.name),
+      ...[...c.changes, ...c.orDisturbed, ...c.unlisted].map((x) => x.target.name),
     ].join('|')
     const group = groups.get(key)
     if (group) group.functions.push(c.fn)
@@ -169,6 +173,9 @@ export function bracketsOf(world: World, machine: MachineState): Bracket[] {
     strength: c.strength,
     changes: c.changes.map((x) => changeSummary(world, machine, x)),
     orDisturbed: c.orDisturbed.map((x) => changeSummary(world, machine, x)),
+    unlisted: c.unlisted.map((x) => changeSummary(world, machine, x)),
+    otherGear: c.otherGear.map((id) => world.gear.get(id)?.name ?? 'other gear'),
+    otherWords: c.otherWords,
     weakened: c.weakened,
     raised: c.raised,
     cleared: c.cleared !== undefined ? partLabel(world, c.cleared) : undefined,
