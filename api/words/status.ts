@@ -1,4 +1,5 @@
 /** The sentence beside a working status, and the words of standings and conclusions. */
+import type { Coverage } from '#core/history/status.ts'
 import type { Bracket, ChangeSummary } from '#core/views/rows.ts'
 import type { FunctionRow, StatusView } from '#core/views/machine-shape.ts'
 import { dayWords, shortDay } from './dates.ts'
@@ -42,6 +43,21 @@ export const cutLabel = (change: ChangeSummary, { now, zone }: When): string =>
   `${shortDay(change.to, now, zone)}, ${change.target.name} ${cutWords[change.kind] || (change.verbs[0] ?? '')}`.trim()
 
 /** Why the status is what it is, in one or two sentences. */
+/** "3 of 8 work", and what is with the others: "2 to test again, 1 fails, 2 not known". */
+export function coverageWords({ of, work, fail, due, unknown }: Coverage): { works: string; rest: string } {
+  if (of === 0) return { works: 'no function listed', rest: '' }
+  const rest = [
+    fail > 0 ? `${fail} ${fail === 1 ? 'fails' : 'fail'}` : '',
+    due > 0 ? `${due} to test again` : '',
+    unknown > 0 ? `${unknown} not known` : '',
+  ]
+  return { works: `${work} of ${of} work`, rest: rest.filter(Boolean).join(', ') }
+}
+export const coverageSentence = (coverage: Coverage): string => {
+  const { works, rest } = coverageWords(coverage)
+  return rest ? `${works}, ${rest}` : works
+}
+
 export function statusSentence(status: StatusView, when: When): string {
   switch (status.word) {
     case 'do not power':
@@ -64,7 +80,7 @@ export function statusSentence(status: StatusView, when: When): string {
       return sentence(`${list(status.because)} ${status.because.length === 1 ? 'fails' : 'fail'}`)
     case 'retest due':
       return status.change
-        ? `${sentence(`${changeWords(status.change, when)}${status.changes > 1 ? `, and ${count(status.changes - 1, 'other thing')} ${status.changes === 2 ? 'was' : 'were'} touched` : ''}`)} ${status.because.length === status.of ? 'Nothing' : capital(list(status.because))} ${status.because.length === 1 || status.because.length === status.of ? 'has' : 'have'} ${status.because.length === status.of ? '' : 'not '}been tested since.`
+        ? `${sentence(`${changeWords(status.change, when)}${status.changes > 1 ? `, and ${count(status.changes - 1, 'other thing')} ${status.changes === 2 ? 'was' : 'were'} touched` : ''}`)} ${status.because.length === status.coverage.of ? 'Nothing' : capital(list(status.because))} ${status.because.length === 1 || status.because.length === status.coverage.of ? 'has' : 'have'} ${status.because.length === status.coverage.of ? '' : 'not '}been tested since.`
         : sentence(`the last test of ${list(status.because)} proves nothing: its gear was unfit`)
     case 'not known':
       return status.because.length

@@ -21,12 +21,30 @@ export type WorkingStatus =
   | 'working'
   | 'not run'
 
+/** How many of a machine's functions work, fail, were touched since they were tested, or are not known. */
+export interface Coverage {
+  readonly of: number
+  readonly work: number
+  readonly fail: number
+  readonly due: number
+  readonly unknown: number
+}
+
+function coverageOf(standings: readonly Standing[]): Coverage {
+  const count = (...words: StandingWord[]) => among(standings, ...words).length
+  const [work, fail, due] = [
+    count('works', 'ageing'),
+    count('fails', 'partly', 'intermittent'),
+    count('retest', 'void'),
+  ]
+  return { of: standings.length, work, fail, due, unknown: standings.length - work - fail - due }
+}
+
 export interface MachineStanding {
   readonly status: WorkingStatus
   readonly standings: readonly Standing[]
-  /** Functions whose proof stands: works, or a fail that nothing has touched since. */
-  readonly stand: number
-  readonly of: number
+  readonly coverage: Coverage
+  /** When the oldest test was made that shows something working. */
   readonly oldestProof?: Instant | undefined
   readonly missing: readonly Missing[]
   readonly off: readonly OffAssembly[]
@@ -47,19 +65,15 @@ export const machineStanding = once((world, machine): MachineStanding => {
   const bars = machine.hazards.filter((h) => h.barsPower && !h.cleared)
   const missing = missingEssentials(world, machine)
   const off = offAssemblies(world, machine)
-  const stand = standings.filter(
-    (s) =>
-      s.word === 'works' ||
-      ((s.word === 'fails' || s.word === 'partly' || s.word === 'intermittent') && s.changes.length === 0),
-  )
-  const proofs = stand.flatMap((s) => (s.test ? [s.test.entry.happenedAt.latest] : [])).sort()
+  const proofs = among(standings, 'works', 'ageing')
+    .flatMap((s) => (s.test ? [s.test.entry.happenedAt.latest] : []))
+    .sort()
   const expiries = standings.flatMap((s) =>
     s.word === 'works' && s.standsUntilMs !== undefined ? [s.standsUntilMs + 1] : [],
   )
   const base = {
     standings,
-    stand: stand.length,
-    of: standings.length,
+    coverage: coverageOf(standings),
     oldestProof: proofs[0],
     missing,
     off,

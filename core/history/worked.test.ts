@@ -287,7 +287,10 @@ describe('working status', () => {
   it('gives precedence in the published order', () => {
     const { t } = twoTerminals('2026-06-01T00:00:00.000Z')
     allPass(t, '2026-03-03T10:00:00.000Z')
-    expect(status(t)).toMatchObject({ status: 'working', stand: 9, of: 9 })
+    expect(status(t)).toMatchObject({
+      status: 'working',
+      coverage: { of: 9, work: 9, fail: 0, due: 0, unknown: 0 },
+    })
     test(t, '2026-03-03T11:00:00.000Z', { bell: fail })
     expect(status(t).status).toBe('faulty')
     test(t, '2026-03-03T12:00:00.000Z', { screen: fail })

@@ -11,7 +11,7 @@ import type { ComposerContext } from '../composer/context.ts'
 import { type Labels, partLabel, placeLabel, machineNumber, labelsFor } from './labels.ts'
 import { type World, type MachineState } from '#core/history/world.ts'
 import { sheetOf, functionsResolved } from '#core/history/layout.ts'
-import { machineStanding, trayOf, waitRows } from '#core/history/status.ts'
+import { machineStanding, trayOf, waitRows, type Coverage } from '#core/history/status.ts'
 import { voidTests, openQuestions } from '#core/history/void.ts'
 import { partContext, slotsOf, pointContexts, gridContexts, methodContexts, keptFrom } from './contexts.ts'
 import { plateOf, statusView, functionRow } from './machine.ts'
@@ -64,7 +64,7 @@ export interface EpisodeView {
   /** Jots of the machine that nobody has sorted yet. */
   readonly jots: readonly JotRow[]
   readonly questions: readonly { readonly entry: EntryId; readonly words: string; readonly at: Instant }[]
-  readonly lastProof?: { readonly at: Instant; readonly stand: number; readonly of: number } | undefined
+  readonly lastProof?: { readonly at: Instant; readonly coverage: Coverage } | undefined
   readonly checks: readonly CheckReport[]
   /** The check that the moment asks for. */
   readonly moment: CheckName
@@ -157,9 +157,7 @@ export function episodeView(world: World, id: EntryId, nextTag: string): Episode
       words: q.words,
       at: q.entry.happenedAt.latest,
     })),
-    lastProof: standing.oldestProof
-      ? { at: standing.oldestProof, stand: standing.stand, of: standing.of }
-      : undefined,
+    lastProof: standing.oldestProof ? { at: standing.oldestProof, coverage: standing.coverage } : undefined,
     checks: checks.reports,
     moment: checks.moment,
     closedReport: closed?.kind === 'episode' && closed.what === 'closed' ? closed.report : undefined,

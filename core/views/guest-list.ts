@@ -24,8 +24,7 @@ export const guestPlate = (plate: Plate, owner: string): Plate => ({
 const guestStatus = (s: StatusView): StatusView => ({
   word: s.word,
   because: s.because,
-  stand: s.stand,
-  of: s.of,
+  coverage: s.coverage,
   oldestProof: s.oldestProof,
   missing: s.missing.map((m) => ({ position: m.position, partKind: m.partKind, where: m.where })),
   off: s.off.map((o) => ({ position: o.position })),

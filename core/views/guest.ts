@@ -130,8 +130,7 @@ export function guestView(world: World, id: MachineId, viewer: PartyId): Machine
     status: {
       word: view.status.word,
       because: view.status.because,
-      stand: view.status.stand,
-      of: view.status.of,
+      coverage: view.status.coverage,
       oldestProof: view.status.oldestProof,
       missing: standing.missing.map((m) => ({
         position: m.position,

@@ -5,7 +5,7 @@ import type { Instant } from '#core/quantity/time.ts'
 import type { EntryId, MachineId } from '#core/ids.ts'
 import type { TestResult } from '#core/history/bodies/test.ts'
 import type { ChangeSummary, LogRow } from './rows.ts'
-import type { WorkingStatus } from '#core/history/status.ts'
+import type { Coverage, WorkingStatus } from '#core/history/status.ts'
 import type { Lifeline } from './lifeline.ts'
 import type { PositionRow, GivenRow, ConsentRow, LoanRow } from './machine-parts.ts'
 import type { Money } from '#core/quantity/quantity.ts'
@@ -54,8 +54,7 @@ export interface FunctionRow {
 export interface StatusView {
   readonly word: WorkingStatus
   readonly because: readonly string[]
-  readonly stand: number
-  readonly of: number
+  readonly coverage: Coverage
   readonly oldestProof?: Instant | undefined
   readonly missing: readonly {
     readonly position: string

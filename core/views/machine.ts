@@ -75,8 +75,7 @@ export function statusView(world: World, machine: MachineState, standing: Machin
   return {
     word: standing.status,
     because: standing.because,
-    stand: standing.stand,
-    of: standing.of,
+    coverage: standing.coverage,
     oldestProof: standing.oldestProof,
     missing: standing.missing.map((m) => ({
       position: m.position,

@@ -11,6 +11,7 @@ import { rows, type Db } from '../../db/connection.ts'
 import { closureOf, forgetEntries, lotEntries, merged, rememberCommitted } from './closure.ts'
 import { isHouse } from '#core/history/scope.ts'
 import { bury } from './erase.ts'
+import { tagsOf, uniqueNames } from './names.ts'
 import { contentHash, insertEntry } from './insert.ts'
 import { asOne, judgeGroup } from '#core/judging/group.ts'
 import { draftOf } from '#core/judging/same.ts'
@@ -286,44 +287,6 @@ async function machinesAround(db: Db, group: readonly Draft[], transaction: Tran
     transaction,
   )
   return found.map((row) => row.subject)
-}
-
-/** Tags that a group gives out: parts and lots share them, so that no two writers may give the same one at once. */
-const tagsOf = (group: readonly Draft[]): string[] =>
-  group.flatMap(({ body }) =>
-    (body.kind === 'part' || body.kind === 'lot') && body.what === 'identified' && body.tag ? [body.tag] : [],
-  )
-
-/** Numbers and tags that are unique in the whole of a house, not only in the closure. */
-export async function uniqueNames(
-  db: Db,
-  group: readonly Entry[],
-  transaction: Transaction,
-): Promise<(Judgement | undefined)[]> {
-  const answers: (Judgement | undefined)[] = []
-  for (const { body, house } of group) {
-    if (body.kind === 'machine' && body.what === 'registered') {
-      const [twin] = await rows(
-        db,
-        'SELECT 1 FROM machines WHERE entry_number = $1 AND machine <> $2 AND house = $3',
-        [body.entryNumber, body.machine, house],
-        transaction,
-      )
-      answers.push(
-        twin ? { became: 'refused', refusal: { rule: 'number-taken', number: body.entryNumber } } : undefined,
-      )
-    } else if ((body.kind === 'part' || body.kind === 'lot') && body.what === 'identified' && body.tag) {
-      const own = body.kind === 'part' ? body.part : body.lot
-      const [twin] = await rows(
-        db,
-        'SELECT 1 FROM parts WHERE tag = $1 AND part <> $2 AND house = $3 UNION ALL SELECT 1 FROM lots WHERE tag = $1 AND lot <> $2 AND house = $3',
-        [body.tag, own, house],
-        transaction,
-      )
-      answers.push(twin ? { became: 'refused', refusal: { rule: 'tag-taken', tag: body.tag } } : undefined)
-    } else answers.push(undefined)
-  }
-  return answers
 }
 
 async function insert(

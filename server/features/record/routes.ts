@@ -26,7 +26,7 @@ import {
 import { contentHash, insertEntries } from '../entries/insert.ts'
 import { commitLock } from '../entries/locks.ts'
 import { project } from '../entries/reach.ts'
-import { uniqueNames } from '../entries/store.ts'
+import { uniqueNames } from '../entries/names.ts'
 import { machineParams } from '../../platform/machine-route.ts'
 import { headOf, storeVoice, voiceMime } from '../jots/routes.ts'
 import { storePhoto } from '../photos/routes.ts'

@@ -203,7 +203,7 @@ const outColumns: readonly {
   { header: 'purpose', of: (m) => m.plate.purpose },
   { header: 'came in on', of: (m, zone) => dayOf(m.registeredAt, zone) },
   { header: 'working status', of: (m) => m.status.word },
-  { header: 'functions that stand', of: (m) => `${m.status.stand} of ${m.status.of}` },
+  { header: 'functions that work', of: (m) => `${m.status.coverage.work} of ${m.status.coverage.of}` },
   {
     header: 'oldest proof',
     of: (m, zone) => (m.status.oldestProof ? dayWords(m.status.oldestProof, zone) : ''),

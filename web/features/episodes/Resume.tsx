@@ -1,4 +1,5 @@
 /** An episode that was left: where things lie, and going on with it. */
+import { coverageSentence } from '#api/words/status.ts'
 import type { EpisodeView } from '#core/views/episode.ts'
 import { useDrafts, useWrite, useDates, useSigned } from '#web/app/session.tsx'
 import { count, list } from '#api/words/lists.ts'
@@ -30,7 +31,7 @@ export function Resume({ view }: { view: EpisodeView }) {
     [
       'Proved',
       view.lastProof
-        ? `${view.lastProof.stand} of ${view.lastProof.of} functions stand; oldest proof ${short(view.lastProof.at)}`
+        ? `${coverageSentence(view.lastProof.coverage)}; oldest proof ${short(view.lastProof.at)}`
         : 'nothing yet',
     ],
     ...(since.length > 0

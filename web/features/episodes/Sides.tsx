@@ -1,4 +1,5 @@
 /** Left: what is off, what waits, what was asked, what was proved last. Right: what stands in the way. */
+import { coverageSentence } from '#api/words/status.ts'
 import { useEffect, useState } from 'react'
 import { dayWords, durationWords, leftWords } from '#api/words/dates.ts'
 import { checkCount, checkTitles, precautionTitle, ruleTitle, ruleWords } from '#api/words/checks.ts'
@@ -12,6 +13,7 @@ import { Act } from '#web/ui/Forms.tsx'
 import { questionWords } from '#api/words/composer.ts'
 import { questionOf } from '#core/composer/ask.ts'
 import { QuestionStrip } from './QuestionStrip.tsx'
+import { ClosedReport } from './ClosedReport.tsx'
 import { Opening } from './Opening.tsx'
 import { JotList } from './Jots.tsx'
 import { DischargeSum } from './DischargeSum.tsx'
@@ -125,7 +127,7 @@ export function LeftSide({
         <h2 className="headrule">Last proved</h2>
         <p className="py-1.5">
           {view.lastProof
-            ? `${view.lastProof.stand} of ${view.lastProof.of} functions stand; oldest proof ${dayWords(view.lastProof.at, zone)}.`
+            ? `${coverageSentence(view.lastProof.coverage)}; oldest proof ${dayWords(view.lastProof.at, zone)}.`
             : 'Nothing is proved yet.'}
         </p>
         {view.before?.next && (
@@ -254,34 +256,6 @@ export function RightSide({
         ))}
       </ul>
     </div>
-  )
-}
-
-/** A closed episode keeps the report it was closed with; what came later and breaks it is said, not rewritten. */
-function ClosedReport({ view }: { view: EpisodeView }) {
-  const broken =
-    view.checks
-      .find((c) => c.check === 'closing')
-      ?.rules.filter((r) => r.is === 'not met' && r.rule !== 'next step handed on') ?? []
-  return (
-    <section aria-label="Closing report">
-      <h3 className="mt-3 font-bold">Closed with this report</h3>
-      {view.closedReport?.length === 0 && <p className="text-quiet py-1">Every rule was met.</p>}
-      <ul>
-        {view.closedReport?.map((r) => (
-          <li key={r.rule} className="border-hair flex justify-between gap-3 border-b py-1">
-            <span>{ruleTitle(r.rule)}</span>
-            <span className="text-quiet">{r.is}</span>
-          </li>
-        ))}
-      </ul>
-      {broken.map((r) => (
-        <p key={r.rule} className="border-copper mt-3 border-l-4 pl-3">
-          <strong className="block">No longer holds: {ruleTitle(r.rule).toLowerCase()}</strong>
-          {ruleWords(r).saw}
-        </p>
-      ))}
-    </section>
   )
 }
 

@@ -3,7 +3,14 @@ import { useQuery } from '@tanstack/react-query'
 import { useEffect, useState } from 'react'
 import { useNavigate, useParams, useSearchParams } from 'react-router'
 import { dayWords } from '#api/words/dates.ts'
-import { standingSentence, standingWords, statusSentence, statusTitle, cutLabel } from '#api/words/status.ts'
+import {
+  coverageWords,
+  standingSentence,
+  standingWords,
+  statusSentence,
+  statusTitle,
+  cutLabel,
+} from '#api/words/status.ts'
 import { dayInterval } from '#core/quantity/time.ts'
 import type { MachineId } from '#core/ids.ts'
 import { keys, whileSame } from '#web/app/keys.ts'
@@ -88,10 +95,8 @@ export function View() {
         </div>
         <p className="text-18 min-w-64 flex-1">{statusSentence(status, when)}</p>
         <p className="shrink-0 leading-snug">
-          <span className="num text-18 font-bold">
-            {status.stand} of {status.of}
-          </span>{' '}
-          functions stand
+          <span className="text-18 font-bold">{coverageWords(status.coverage).works}</span>
+          {coverageWords(status.coverage).rest && `, ${coverageWords(status.coverage).rest}`}
           <br />
           <span className="text-quiet">
             {status.oldestProof ? `oldest proof ${dayWords(status.oldestProof, zone)}` : 'no proof yet'}

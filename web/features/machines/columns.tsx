@@ -51,7 +51,12 @@ export const columns: Readonly<Record<ListColumn, Column>> = {
       </>
     ),
   },
-  stand: { header: 'Stand', px: 60, look: 'num text-quiet', cell: (m) => `${m.status.stand}/${m.status.of}` },
+  stand: {
+    header: 'Work',
+    px: 60,
+    look: 'num text-quiet',
+    cell: ({ status: { coverage } }) => (coverage.of === 0 ? '' : `${coverage.work}/${coverage.of}`),
+  },
   life: {
     header: 'The last 24 months',
     px: 200,
