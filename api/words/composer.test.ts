@@ -81,7 +81,7 @@ const effects: { readonly [K in Effect['does']]: Case<Effect & { readonly does: 
   connects: [{ does: 'connects', connector: 'J2', way: 'off' }, 'J2 off.'],
   reads: [
     { does: 'reads', point: '5V', within: true, low: 4.75, high: 5.25, unit: 'V' },
-    'Reading of 5V, within 4.75–5.25 V.',
+    'Reading of 5V, within 4.75 to 5.25 V.',
   ],
   'keeps healthy': [
     { does: 'keeps healthy', points: ['5V', '12V'], unwell: ['bell'] },

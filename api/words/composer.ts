@@ -1,4 +1,5 @@
 /** What a typed line will do, said before Enter; and what is missing in it. */
+import { spanWords } from './points.ts'
 import type { Effect, Problem } from '#core/composer/index.ts'
 import type { Question } from '#core/composer/ask.ts'
 import { checkTitles, precautionTitle, ruleTitle } from './checks.ts'
@@ -108,7 +109,9 @@ export function effectWords(effect: Effect, { now, zone }: When): EffectWords {
     case 'reads': {
       const unit = effect.unit ? ` ${effect.unit}` : ''
       const band =
-        effect.low === undefined || effect.high === undefined ? '' : `${effect.low}–${effect.high}${unit}`
+        effect.low === undefined || effect.high === undefined
+          ? ''
+          : spanWords(effect.low, effect.high, effect.unit ?? '')
       const from = effect.from
         ? `, reckoned from ${effect.from.point}${effect.from.read ? '' : ', which was not read yet'}`
         : ''

@@ -215,7 +215,7 @@ describe('tests and readings in words', () => {
         nominal: 5,
         tolerance: 0.25,
       },
-      'read 5V 4.98 | in 4.75–5.25 V',
+      'read 5V 4.98 | in 4.75 to 5.25 V',
     ],
     [
       'a reading outside it',
@@ -227,7 +227,7 @@ describe('tests and readings in words', () => {
         nominal: 5,
         tolerance: 0.25,
       },
-      'read 5V 5.4 | outside 4.75–5.25 V',
+      'read 5V 5.4 | outside 4.75 to 5.25 V',
     ],
     [
       'a wait',

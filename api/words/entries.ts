@@ -1,4 +1,5 @@
 /** What one entry says on the ruled sheet: its sentence, and what stands in the result column. */
+import { spanWords } from './points.ts'
 import type { TestResult } from '#core/history/bodies/test.ts'
 import type { Body } from '#core/history/bodies/index.ts'
 import type { EntryNames, EntryWords } from './names.ts'
@@ -118,8 +119,8 @@ export function entryWords(body: Body, names: EntryNames): EntryWords {
       const inside =
         low !== undefined && high !== undefined && value !== undefined
           ? value >= low && value <= high
-            ? `in ${low}–${high} ${body.read.unit}`
-            : `outside ${low}–${high} ${body.read.unit}`
+            ? `in ${spanWords(low, high, body.read.unit)}`
+            : `outside ${spanWords(low, high, body.read.unit)}`
           : ''
       return {
         what: `read ${body.point} ${body.read.asWritten}${body.load ? `, load ${body.load}` : ''}${body.instrument ? `, ${body.instrument}` : ''}`,

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { bandWords, driftWords, valueWords } from './points.ts'
+import { bandWords, driftWords, spanWords, valueWords } from './points.ts'
 
 describe('values in words', () => {
   it.each([
@@ -33,4 +33,17 @@ describe('values in words', () => {
     )
     expect(driftWords({ point: '5V', unit: 'V', readings: [], healthy })).toBe('')
   })
+})
+
+describe('a span', () => {
+  it.each([
+    [4.75, 5.25, 'V', '4.75 to 5.25 V'],
+    [-13.2, -10.8, 'V', '−13.2 to −10.8 V'],
+    [4.29, 4.43 + 0.06, 'V', '4.29 to 4.49 V'],
+    [15_356_928, 15_363_072, 'Hz', '15.3569 to 15.3631 MHz'],
+    [0, 0.05, 'A', '0 to 50 mA'],
+    [18, 24, 'C', '18 to 24 °C'],
+  ] as const)('%d to %d %s is written %s', (low, high, unit, words) =>
+    expect(spanWords(low, high, unit)).toBe(words),
+  )
 })

@@ -14,14 +14,25 @@ const scales = [
 
 const symbol = (unit: string) => (unit === 'ohm' ? 'Ω' : unit === 'C' ? '°C' : unit)
 
-/** 7159090, "Hz" → "7.15909 MHz"; six digits at most. Degrees take no prefix; farads are written in µF however many, by common practice. */
+/** The scale in which a size is written; none for degrees and for nothing at all. Farads are written in µF however many, by common practice. */
+const scaleOf = (size: number, unit: string) =>
+  unit === 'C' || unit === '' || size === 0
+    ? undefined
+    : scales.find((s) => size >= s.from && !(unit === 'F' && s.by > 1e-6))
+
+const digits = (value: number, by = 1) => Number((value / by).toPrecision(6))
+
+/** 4.75, 5.25, "V" → "4.75 to 5.25 V": both in the scale of the larger. */
+export function spanWords(low: number, high: number, unit: string): string {
+  const scale = scaleOf(Math.max(Math.abs(low), Math.abs(high)), unit)
+  const [from, to] = [digits(low, scale?.by), digits(high, scale?.by)]
+  return `${from} to ${to} ${scale?.prefix ?? ''}${symbol(unit)}`.trim().replaceAll('-', '−')
+}
+
+/** 7159090, "Hz" → "7.15909 MHz"; six digits at most. */
 export function valueWords(value: number, unit: string): string {
-  const size = Math.abs(value)
-  const scale =
-    unit === 'C' || unit === '' || size === 0
-      ? undefined
-      : scales.find((s) => size >= s.from && !(unit === 'F' && s.by > 1e-6))
-  return `${Number((value / (scale?.by ?? 1)).toPrecision(6))} ${scale?.prefix ?? ''}${symbol(unit)}`.trim()
+  const scale = scaleOf(Math.abs(value), unit)
+  return `${digits(value, scale?.by)} ${scale?.prefix ?? ''}${symbol(unit)}`.trim()
 }
 
 export const readingWords = (r: PointReading): string =>

@@ -62,7 +62,7 @@ export function EraseDialog({
           />
           <Said error={error} />
           <p className="mt-4 flex items-center gap-6">
-            <MainButton className="bg-oxide text-next" disabled={busy} onClick={() => void erase()}>
+            <MainButton className="bg-oxide! text-next!" disabled={busy} onClick={() => void erase()}>
               Erase for good
             </MainButton>
             <Act onClick={() => onClose(false)}>Keep it</Act>

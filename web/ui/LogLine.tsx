@@ -51,7 +51,7 @@ export function LogLine({
       className={`border-hair group border-b ${row.contested ? 'border-l-oxide border-l-4' : unsent ? 'border-l-line border-l-4 border-l-dashed pl-1' : ''}`}
     >
       <div className="relative grid min-h-8 grid-cols-[auto_2.4rem_minmax(0,1fr)_auto] items-baseline gap-x-2 py-1.5">
-        <span className={`num whitespace-nowrap ${day ? 'w-[9.6rem]' : 'w-[3.4rem]'}`}>
+        <span className={`num ${day ? 'w-[11.2rem]' : 'w-[3.4rem] whitespace-nowrap'}`}>
           {day && row.happenedAt.earliest === row.happenedAt.latest ? `${short(row.happenedAt.latest)} ` : ''}
           {whenWords(row.happenedAt, when.now, when.zone)}
         </span>
