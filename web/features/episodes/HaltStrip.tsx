@@ -1,0 +1,26 @@
+/** What stopped a line, and the way on: a PIN, keeping it as contested, bringing it back. */
+import { Act } from '#web/ui/Forms.tsx'
+import { PinStrip } from './PinStrip.tsx'
+import type { Halt } from './useLine.ts'
+
+export function HaltStrip({
+  halt,
+  nameOf,
+  onBack,
+}: {
+  halt: Halt
+  nameOf: (party: string) => string
+  /** Brings a line back that was typed over. */
+  onBack: (line: string) => void
+}) {
+  const { line, error, keep, pin } = halt
+  if (pin && keep)
+    return <PinStrip party={pin.party} name={nameOf(pin.party)} onConfirmed={pin.again} onKeep={keep} />
+  return (
+    <p className="text-oxide font-bold">
+      {line !== undefined && <span className="num">{`“${line}”: `}</span>}
+      {error} {keep && <Act onClick={keep}>It did happen: keep it as contested</Act>}{' '}
+      {line !== undefined && <Act onClick={() => onBack(line)}>Bring it back</Act>}
+    </p>
+  )
+}
