@@ -143,8 +143,9 @@ function pairwise(
   const mine: Conclusion[] = []
   for (const after of tests) {
     if (!isConclusive(after) || voidReason(world, machine, fn, after)) continue
+    const telling = before === undefined || goodness(before.result) !== 2 || goodness(after.result) !== 2
     const between: Step[] = []
-    const unlisted: Step[] = []
+    let unlisted: Step[] | undefined
     let unknownOrder = false
     if (machine.fuzzy) cursor = 0
     for (; cursor < machine.steps.length; cursor++) {
@@ -157,16 +158,23 @@ function pairwise(
       )
         continue
       if (!reachesFunction(step, deps)) {
-        if (step.reach === 'altered') unlisted.push(step)
+        // Most pairs are two passes, of which nobody asks what else was altered.
+        if (step.reach === 'altered' && telling) (unlisted ??= []).push(step)
         continue
       }
       if (machine.fuzzy && (orderUnknown(step, after) || (before && orderUnknown(step, before))))
         unknownOrder = true
       between.push(step)
     }
-    if (before || between.length > 0 || unlisted.length > 0) {
+    if (before || between.length > 0 || unlisted) {
       const tests = { fn: fn.name, before, after }
-      const conclusion = conclude(world, tests, { between, unlisted, unknownOrder }, wasIntermittent, mine)
+      const conclusion = conclude(
+        world,
+        tests,
+        { between, unlisted: unlisted ?? none, unknownOrder },
+        wasIntermittent,
+        mine,
+      )
       if (conclusion) mine.push(conclusion)
     }
     wasIntermittent = after.result.is === 'intermittent' || (wasIntermittent && after.result.is !== 'fail')
@@ -174,6 +182,8 @@ function pairwise(
   }
   found.push(...mine)
 }
+
+const none: readonly never[] = []
 
 interface Between {
   readonly between: readonly Step[]
@@ -194,26 +204,40 @@ function conclude(
   const net = netChanges(between)
   const changes = net.filter((c) => c.reach === 'altered')
   const orDisturbed = net.filter((c) => c.reach === 'disturbed')
-  const unlisted = netChanges(unlistedSteps).filter((c) => c.reach === 'altered')
-  const otherGear = usesOtherGear(before, after)
-  const is = symptomOf(after.result)
-  const was = before && symptomOf(before.result)
-  const base = { fn, before, after, changes, orDisturbed, unlisted, otherGear }
-  const plainly = (verdict: Verdict, strength: Strength): Conclusion => ({
-    ...base,
+  const plainly = (
+    verdict: Verdict,
+    strength: Strength,
+    unlisted: readonly NetChange[] = none,
+    otherGear: readonly GearId[] = none,
+  ): Conclusion => ({
+    fn,
+    before,
+    after,
     verdict,
     strength,
+    changes,
+    orDisturbed,
+    unlisted,
+    otherGear,
     otherWords: false,
-    weakened: [],
+    weakened: none,
   })
-  if (!before) {
-    const untouched = changes.length + orDisturbed.length + unlisted.length === 0
-    return goodness(after.result) === 2 || untouched ? undefined : plainly('cannot be known', 'shows nothing')
-  }
-  const compared = compareResults(before.result, after.result)
+  const failed = goodness(after.result) !== 2
+  // Most pairs are two passes: what they need is decided before anything else is gathered.
+  const compared = before && compareResults(before.result, after.result)
   if (compared === 'same good') return changes.length > 0 ? plainly('survived', 'shown') : undefined
-  if (unknownOrder) return plainly('order not known', 'shows nothing')
+  if (compared === 'same failure' && net.length === 0 && !unknownOrder) return undefined
+  if (!before && !failed) return undefined
+  const unlisted = netChanges(unlistedSteps).filter((c) => c.reach === 'altered')
+  if (!before || !compared)
+    return changes.length + orDisturbed.length + unlisted.length === 0
+      ? undefined
+      : plainly('cannot be known', 'shows nothing', unlisted)
+  const otherGear = usesOtherGear(before, after)
+  if (unknownOrder) return plainly('order not known', 'shows nothing', unlisted, otherGear)
   if (compared === 'same failure' && changes.length + orDisturbed.length === 0) return undefined
+  const is = symptomOf(after.result)
+  const was = symptomOf(before.result)
   const candidates = { altered: changes, disturbed: orDisturbed, gear: otherGear, unlisted }
   const [verdict, most] = judged(compared, candidates, wasIntermittent)
   const only = changes.length === 1 ? changes[0] : undefined
@@ -225,8 +249,7 @@ function conclude(
   if (swappedIn === false) weakened.push('part put in not proved')
   const raised = verdict === 'caused by' && only ? swapBack(only, earlier) : undefined
   return {
-    ...base,
-    verdict,
+    ...plainly(verdict, most, unlisted, otherGear),
     strength: raised ? 'shown' : swappedIn === false ? 'shows nothing' : weaker(most, weakened.length),
     otherWords: compared === 'same failure' && was !== undefined && is !== undefined && was !== is,
     weakened,

@@ -97,8 +97,13 @@ function netOf(steps: readonly Step[]): NetChange {
   const before = first.out
   const after = last.in
   // Where the part itself was in between: what stood in for it came from somewhere, too.
-  const ofTheOwn = steps.find((s) => s.elsewhere && (s.out ?? s.in) === (before ?? after))
-  const elsewhere = ofTheOwn?.elsewhere
+  const own = before ?? after
+  let elsewhere: Place | undefined
+  for (const step of steps)
+    if (step.elsewhere && (step.out ?? step.in) === own) {
+      elsewhere = step.elsewhere
+      break
+    }
   // A part that was in another machine or out of the house is an alteration of its position, even when it is back.
   const moved: Reach =
     before !== undefined && before === after && !wentAway(elsewhere) ? 'disturbed' : 'altered'
