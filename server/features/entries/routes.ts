@@ -138,7 +138,11 @@ export function entriesRoutes(services: Services): Router {
         })
         for (const result of results) answers.push(await worded(services, result, visitor))
         const erases = drafts.some((d) => d.body.kind === 'erasure')
-        if (erases) await heedErasures(services.db, services.config.dataDir)
+        // It is erased already: a disk that fails now is tried again at the next erasure, and when the server starts.
+        if (erases)
+          await heedErasures(services.db, services.config.dataDir).catch((error: Error) =>
+            services.log.error({ error: error.message }, 'erased, but not yet from the disk'),
+          )
         if (rights.length > 0)
           await noteSecurity(services.db, request, {
             did: erases ? 'erase' : 'grant or authorise',
