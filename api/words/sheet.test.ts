@@ -96,23 +96,35 @@ describe('the sheet of an episode', () => {
   })
   it('names the suspects of a cause that was not separated', () => {
     const { tell, sheet } = evening()
-    tell({ kind: 'test', machine: home, results: [{ fn: 'bell', result: fail }], depth: 'full', gear: [] })
+    tell({
+      kind: 'test',
+      machine: home,
+      results: [{ fn: 'self-test', result: fail }],
+      depth: 'full',
+      gear: [],
+    })
     tell({
       kind: 'change',
       machine: home,
-      target: { sort: 'position', name: 'LS1' },
+      target: { sort: 'position', name: 'IC31' },
       verb: 'resoldered',
       reach: 'altered',
     })
     tell({
       kind: 'change',
       machine: home,
-      target: { sort: 'surface', name: 'contacts' },
-      verb: 'cleaned',
+      target: { sort: 'position', name: 'IC32' },
+      verb: 'resoldered',
       reach: 'altered',
     })
-    tell({ kind: 'test', machine: home, results: [{ fn: 'bell', result: pass }], depth: 'full', gear: [] })
-    expect(lines(sheetSections(sheet(), when), 'Not separated').join()).toMatch(/LS1/)
+    tell({
+      kind: 'test',
+      machine: home,
+      results: [{ fn: 'self-test', result: pass }],
+      depth: 'full',
+      gear: [],
+    })
+    expect(lines(sheetSections(sheet(), when), 'Not separated').join()).toMatch(/IC31.*IC32/)
   })
   it('says where a part that left is today', () => {
     const { t, sheet } = evening()

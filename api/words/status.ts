@@ -1,8 +1,9 @@
 /** The sentence beside a working status, and the words of standings and conclusions. */
 import type { Coverage } from '#core/history/status.ts'
-import type { Bracket, ChangeSummary } from '#core/views/rows.ts'
+import type { Bracket, ChangeSummary, WeaknessRow } from '#core/views/rows.ts'
 import type { FunctionRow, StatusView } from '#core/views/machine-shape.ts'
-import { dayWords, shortDay } from './dates.ts'
+import { lookFunction } from '#core/history/bodies/test.ts'
+import { dayWords, durationWords, shortDay } from './dates.ts'
 import { resultWords } from './entries.ts'
 import { capital, count, list, sentence } from './lists.ts'
 
@@ -44,9 +45,13 @@ export const cutLabel = (change: ChangeSummary, { now, zone }: When): string =>
 
 /** Why the status is what it is, in one or two sentences. */
 /** "3 of 8 work", and what is with the others: "2 to test again, 1 fails, 2 not known". */
-export function coverageWords({ of, work, fail, due, unknown }: Coverage): { works: string; rest: string } {
+export function coverageWords({ of, work, weakly, fail, due, unknown }: Coverage): {
+  works: string
+  rest: string
+} {
   if (of === 0) return { works: 'no function listed', rest: '' }
   const rest = [
+    weakly > 0 ? `${weakly} not proved` : '',
     fail > 0 ? `${fail} ${fail === 1 ? 'fails' : 'fail'}` : '',
     due > 0 ? `${due} to test again` : '',
     unknown > 0 ? `${unknown} not known` : '',
@@ -87,7 +92,7 @@ export function statusSentence(status: StatusView, when: When): string {
         ? sentence(`never tested here: ${list(status.because)}`)
         : 'No function of it is called essential yet.'
     case 'unproved':
-      return sentence(`${list(status.because)} failed now and then before; the clean run is still too short`)
+      return unprovedSentence(status)
     case 'check overdue':
       return sentence(`the last test of ${list(status.because)} is older than the house allows`)
     case 'not run':
@@ -118,6 +123,8 @@ export function standingWords(row: FunctionRow, { now, zone }: When): string {
       return row.test
         ? `${row.test.result.is === 'partly' ? `${row.test.result.good} of ${row.test.result.of}` : 'now and then'}${row.changes.length ? ', worked on since' : on}`
         : row.word
+    case 'weakly':
+      return `works, weakly${on}`
     case 'unproved':
       return row.run ? `clean ${row.run.clean} of ${row.run.needed}` : 'unproved'
     case 'claimed':
@@ -125,7 +132,7 @@ export function standingWords(row: FunctionRow, { now, zone }: When): string {
     case 'untested':
       return 'never tested'
     case 'blocked':
-      return 'could not be tried'
+      return row.heldUpBy ? 'not known now' : 'could not be tried'
     case 'void':
       return 'test is void'
     case 'ageing':
@@ -138,19 +145,93 @@ export function standingWords(row: FunctionRow, { now, zone }: When): string {
 /** A longer account of a function's standing, for its tooltip and the list below. */
 export function standingSentence(row: FunctionRow, when: When): string {
   const test = row.test
-    ? `${resultWords(row.test.result)} on ${dayWords(row.test.at, when.zone)}${row.test.depth === 'full' ? '' : `, ${row.test.depth} check`}`
+    ? `${resultWords(row.test.result)} on ${dayWords(row.test.at, when.zone)}${row.test.depth === 'full' ? '' : `, ${row.test.depth} check`}${row.minutes === undefined ? '' : `, ${durationWords(row.minutes)}`}${row.words ? ` (${row.words})` : ''}`
     : ''
+  const limits = row.notExercised ? ` Does not exercise: ${row.notExercised}.` : ''
   const beside = row.beside
     ? ` Tried again on ${dayWords(row.beside.at, when.zone)}: ${resultWords(row.beside.result)}.`
     : ''
   if (row.voided && !row.test)
-    return `The test of ${dayWords(row.voided.at, when.zone)} proves nothing: ${row.voided.gear} was unfit.`
+    return `The test of ${dayWords(row.voided.at, when.zone)} proves nothing: ${voidWords(row.voided)}.`
   if (row.changes.length)
     return `${sentence(test)} Since then ${list(row.changes.map((c) => changeWords(c, when)))}.${beside}`
-  if (row.run && row.word === 'unproved')
-    return `${sentence(test)} ${row.run.clean} clean of ${row.run.clean}; if the old ${row.run.failures} of ${row.run.of} still held, such luck has ${Math.round(row.run.luck * 100)} %.${beside}`
+  if (row.heldUpBy) return `${sentence(test)} ${heldUpWords(row.heldUpBy, when)}${beside}`
+  const weak = row.weak.length > 0 ? ` Weak: ${list(row.weak.map(weaknessWords), 4)}.` : ''
+  if (row.run && (row.word === 'unproved' || row.word === 'weakly'))
+    return `${sentence(test)}${weak} ${runWords(row.run)}${limits}${beside}`
   if (row.claim && !row.test) return `Said on arrival: “${row.claim.words}”. Not tested here.${beside}`
-  return `${sentence(test)}${beside}`.trim()
+  const said = row.claim?.says === 'works' || !row.claim ? '' : ` Said on arrival: “${row.claim.words}”.`
+  return `${sentence(test)}${weak}${limits}${said}${beside}`.trim()
+}
+
+type Voided = NonNullable<FunctionRow['voided']>
+
+/** Why a test proves nothing: gear that was unfit, or that is not what the machine needs. */
+export const voidWords = ({ gear, differs }: Pick<Voided, 'gear' | 'differs'>): string =>
+  differs
+    ? `the ${differs.attribute} of ${gear || 'its test gear'} is ${differs.has}, the machine needs ${differs.needs}`
+    : `${gear || 'its test gear'} was unfit`
+
+/** Other functions that fail, or a dead machine. A dead start does not say why. */
+const heldUpWords = (by: NonNullable<FunctionRow['heldUpBy']>, when: When): string =>
+  by.fn === lookFunction
+    ? `Dead at the look of ${dayWords(by.at, when.zone)}, so nothing more is known of it. ${deadStart}`
+    : `${capital(by.fn)}, which it needs, fails since ${dayWords(by.at, when.zone)}.`
+
+/** What is not told apart when nothing happens at switch-on. */
+export const deadStart = 'Supply, fuse, lead and switch are not told apart by a dead start.'
+
+/** "9 clean of 9; if the old 1 of 3 still held, such luck has 25 %." */
+const runWords = ({
+  clean,
+  needed,
+  failures,
+  of,
+  reckoned,
+  luck,
+}: NonNullable<FunctionRow['run']>): string =>
+  reckoned
+    ? `Said to work now and then, how often was not said: ${clean} clean so far, ${needed} are asked, as if one of two had failed.`
+    : `${clean} clean of ${clean}; if the old ${failures} of ${of} still held, such luck has ${Math.round(luck * 100)} %.`
+
+/** Why a test ends nobody's doubt, in a few words. */
+export function weaknessWords(weak: WeaknessRow): string {
+  switch (weak.why) {
+    case 'judged by':
+      return `judged by ${weak.by}`
+    case 'few starts':
+      return `${count(weak.starts, 'start')} of ${weak.asked} that the sheet asks`
+    case 'short time':
+      return weak.minutes === undefined
+        ? `for how long was not said; the sheet asks ${durationWords(weak.asked)}`
+        : `${durationWords(weak.minutes)} of ${durationWords(weak.asked)} that the sheet asks`
+    case 'less depth':
+      return weak.enough === 'short'
+        ? 'only a look'
+        : `a full test is asked after ${list(weak.changes.map(changeName), 3)}`
+    case 'part out':
+      return `by the record ${list(weak.positions)} ${weak.positions.length === 1 ? 'was' : 'were'} out`
+    case 'switched off':
+      return 'by the record the machine was switched off'
+    case 'gear not proved':
+      return `${weak.gear} was not proved then`
+    case 'gear not known':
+      return `whether ${weak.gear} has the machine’s ${weak.attribute} is not written down`
+  }
+}
+
+/** Functions that passed in a weak test, and those whose clean run is too short. */
+function unprovedSentence({ because, weakly }: StatusView): string {
+  const weak = because.filter((fn) => weakly.includes(fn))
+  const short = because.filter((fn) => !weakly.includes(fn))
+  return [
+    weak.length > 0 ? sentence(`${list(weak)} passed in a weak test`) : '',
+    short.length > 0
+      ? sentence(`${list(short)} is known to come and go, and the clean run is still too short`)
+      : '',
+  ]
+    .filter(Boolean)
+    .join(' ')
 }
 
 /** The bracket's conclusion: its title, and the suspects or the reason below it. */
@@ -205,8 +286,8 @@ export function bracketWords(bracket: Bracket, when: When): BracketWords {
   const fns = list(bracket.functions)
   const among = inBetween(bracket)
   const weak = [
-    bracket.weakened.includes('gear not proved') ? ' Test gear was not proved.' : '',
-    bracket.weakened.includes('was intermittent') ? ' It is known to come and go.' : '',
+    bracket.weak.length > 0 ? ` Weak: ${list([...new Set(bracket.weak.map(weaknessWords))], 3)}.` : '',
+    bracket.comesAndGoes && bracket.verdict !== 'came again' ? ` ${goesWords(bracket.comesAndGoes)}` : '',
   ].join('')
   const say = (title: string, detail: string, strong: boolean, more = ''): BracketWords => ({
     title,
@@ -214,11 +295,12 @@ export function bracketWords(bracket: Bracket, when: When): BracketWords {
     strong,
   })
   const names = bracket.changes.map(changeName)
+  const worse = bracket.anotherFailure ? 'fails in another way' : 'got worse'
   switch (bracket.verdict) {
     case 'cause shown':
       return say(
         `Cause shown${strengthWords[bracket.strength]}`,
-        `${fns} passed after ${names.join(', ')}, the only change written down`,
+        `${fns} passed after ${names.join(', ')}, the only change inside it that is written down`,
         false,
         settles(bracket),
       )
@@ -229,21 +311,21 @@ export function bracketWords(bracket: Bracket, when: When): BracketWords {
     case 'better, not cured':
       return say(
         'Better, not cured',
-        `${fns} fails less${among ? ` after ${among}` : ', with nothing written down in between'}`,
+        `${fns} fails less${among ? ` after ${among}` : ', with nothing written down in between that could reach it'}`,
         true,
       )
     case 'came back by itself':
       return say(
         'Came back by itself',
-        `${fns} passed with nothing written down in between; it may go again`,
+        `${fns} passed with nothing written down in between that could reach it; it may go again`,
         true,
       )
     case 'outside what was declared':
       return say(
         'Outside what was declared',
-        `${fns} changed after ${among}, which the sheet does not connect with it`,
+        `${fns} changed after ${among}`,
         true,
-        ' Does it depend on that? Add it to the list.',
+        ' Does it depend on that? Then add it to its list.',
       )
     case 'no effect':
       return say(
@@ -252,7 +334,7 @@ export function bracketWords(bracket: Bracket, when: When): BracketWords {
         false,
         bracket.cleared
           ? ` ${sentence(`${bracket.cleared} is not shown faulty`)}`
-          : bracket.weakened.includes('part put in not proved')
+          : bracket.partInNotProved
             ? ' The part put in was not proved.'
             : '',
       )
@@ -264,17 +346,26 @@ export function bracketWords(bracket: Bracket, when: When): BracketWords {
       )
     case 'caused by':
       return say(
-        bracket.raised ? 'Shown by swap-back' : `Caused by the change${strengthWords[bracket.strength]}`,
-        `${fns} got worse after ${among}${bracket.raised || bracket.strength !== 'shown' ? '' : ', the only change written down'}`,
+        bracket.raised ? capital(bracket.raised) : `Caused by the change${strengthWords[bracket.strength]}`,
+        `${fns} ${worse} after ${among}${bracket.raised || bracket.strength !== 'shown' ? '' : ', the only change inside it that is written down'}`,
         true,
         settles(bracket),
       )
     case 'among':
-      return say('Caused among these', `${fns} got worse after ${among}`, true, settles(bracket))
+      return say('Caused among these', `${fns} ${worse} after ${among}`, true, settles(bracket))
     case 'failed on its own':
-      return say('Failed on its own', `${fns} got worse with nothing written down in between`, false)
+      return say(
+        'Failed on its own',
+        `${fns} ${worse} with nothing written down in between that could reach it`,
+        false,
+      )
     case 'came again':
-      return say('It came again', `${fns} fails again, with nothing written down in between`, false)
+      return say(
+        'It came again',
+        `${fns} fails again${among ? ` after ${among}, which need not be why` : ''}`,
+        false,
+        bracket.comesAndGoes ? ` ${goesWords(bracket.comesAndGoes)}` : '',
+      )
     case 'cannot be known':
       return say(
         'Was it us? Cannot be known',
@@ -287,6 +378,10 @@ export function bracketWords(bracket: Bracket, when: When): BracketWords {
       return say('Survived', `${fns} still passes`, false)
   }
 }
+
+/** How often a fault that comes and goes is known to have come. */
+const goesWords = ({ failures, of, reckoned }: NonNullable<Bracket['comesAndGoes']>): string =>
+  reckoned ? 'It is said to work now and then.' : `It is known to come and go, ${failures} of ${of}.`
 
 /** A seat or contact, other gear, or a change beside which something else was altered. */
 function presumedTitle({ changes, orDisturbed }: Bracket): string {

@@ -68,19 +68,32 @@ describe('what a change shows', () => {
       gear: meter,
       name: 'line box',
       gearKind: 'line simulator',
-      attributes: {},
+      attributes: { line: '20 mA' },
     })
-    test(u, '2026-03-02T10:00:00.000Z', { send: fail })
+    u.told('2026-03-01T11:00:00.000Z', {
+      kind: 'machine',
+      what: 'stated',
+      machine: home,
+      set: { attributes: { line: '20 mA' } },
+    })
+    u.told('2026-03-02T10:00:00.000Z', {
+      kind: 'test',
+      machine: home,
+      depth: 'full',
+      gear: [meter],
+      results: [{ fn: 'receive', result: fail }],
+    })
     solder(u, '2026-03-02T11:00:00.000Z', 'IC40')
     u.told('2026-03-02T12:00:00.000Z', {
       kind: 'test',
       machine: home,
       depth: 'full',
       gear: [meter],
-      results: [{ fn: 'send', result: pass }],
+      results: [{ fn: 'receive', result: pass }],
     })
-    expect(conclusions(u, 'send')).toMatchObject([
-      { verdict: 'cause shown', strength: 'presumed', weakened: ['gear not proved'] },
+    // The pass proves the path that it used; that the failure was the machine's the unproved box leaves open.
+    expect(conclusions(u, 'receive')).toMatchObject([
+      { verdict: 'cause shown', strength: 'presumed', weak: [{ why: 'gear not proved', gear: 'line box' }] },
     ])
   })
 
@@ -325,10 +338,16 @@ describe('other test gear', () => {
         gear,
         name,
         gearKind: 'line simulator',
-        attributes: {},
+        attributes: { line: '20 mA' },
       })
       t.told('2026-03-01T11:00:00.000Z', { kind: 'gear', what: 'proved', gear })
     }
+    t.told('2026-03-01T12:00:00.000Z', {
+      kind: 'machine',
+      what: 'stated',
+      machine: home,
+      set: { attributes: { line: '20 mA' } },
+    })
     const tried = (at: string, gear: GearId, result: TestResult) =>
       t.told(at, {
         kind: 'test',

@@ -4,9 +4,12 @@ import { dependenciesOf, type Dependencies } from '#core/type/depends.ts'
 import type { GearId, PartId } from '#core/ids.ts'
 import type { SheetFunction } from '#core/type/sheet.ts'
 import { mayComeAfter, netChanges, orderUnknown, reachesFunction, type NetChange } from './changes.ts'
-import type { TestResult } from './bodies/test.ts'
-import { isConclusive } from './standing.ts'
-import { gearProved, voidReason } from './void.ts'
+import { lookFunction, passes, startsOf, type TestResult } from './bodies/test.ts'
+import { houseLuckLevel, luckOfCleanRun } from './intermittent.ts'
+import { claimedToComeAndGo, type ComesAndGoes } from './standing.ts'
+import { machineAround } from './presence.ts'
+import { isConclusive, weaknessesOf, type Weakness } from './weak.ts'
+import { voidReason } from './void.ts'
 import { functionsOf, structureOf } from './layout.ts'
 import { type MachineState, type Step, type TestRecord, type World } from './world.ts'
 
@@ -40,13 +43,19 @@ export interface Conclusion {
   readonly changes: readonly NetChange[]
   /** What it depends on was disturbed, or worked on to help: cleaned, reseated, refitted. Its seat or contact may be why. */
   readonly orDisturbed: readonly NetChange[]
-  /** Altered in between, and on no list of the function. */
+  /** Touched in between, and on no list of the function. */
   readonly unlisted: readonly NetChange[]
   /** Test gear that the later test used and the earlier one did not. */
   readonly otherGear: readonly GearId[]
   /** Says the same failure in other words. */
   readonly otherWords: boolean
-  readonly weakened: readonly ('gear not proved' | 'was intermittent' | 'part put in not proved')[]
+  /** It fails in another way than before: somebody said so. */
+  readonly anotherFailure: boolean
+  /** Why either test ends nobody's doubt. */
+  readonly weak: readonly Weakness[]
+  /** The function was known to come and go, and no clean run had held yet. */
+  readonly comesAndGoes?: ComesAndGoes | undefined
+  readonly partInNotProved: boolean
   readonly raised?: 'shown by swap-back' | 'fault follows the part' | undefined
   /** The part that came out and is not shown faulty by this trial. */
   readonly cleared?: PartId | undefined
@@ -69,12 +78,13 @@ function goodness(result: TestResult): number {
 const symptomOf = (result: TestResult): string | undefined =>
   'symptom' in result ? result.symptom : undefined
 
-type Comparison = 'better' | 'better, not cured' | 'same good' | 'same failure' | 'worse'
+type Comparison = 'better' | 'better, not cured' | 'same good' | 'same failure' | 'another failure' | 'worse'
 
-/** Other words are the same failure: only fewer or more failures are better or worse. */
+/** Other words are the same failure unless a person says another: only fewer or more failures are better or worse. */
 export function compareResults(before: TestResult, after: TestResult): Comparison {
   const [was, is] = [goodness(before), goodness(after)]
   if (was === 2 && is === 2) return 'same good'
+  if (after.is === 'fail' && after.another && was !== 2) return 'another failure'
   if (is > was) return is === 2 ? 'better' : 'better, not cured'
   return is < was ? 'worse' : 'same failure'
 }
@@ -91,7 +101,7 @@ interface Candidates {
 function judged(
   compared: Exclude<Comparison, 'same good'>,
   { altered, disturbed, gear, unlisted }: Candidates,
-  comesAndGoes: boolean,
+  goes: boolean,
 ): readonly [Verdict, Strength] {
   const listed = altered.length + disturbed.length + gear.length
   const alone = listed === 1 && altered.length === 1 && unlisted.length === 0
@@ -107,11 +117,14 @@ function judged(
       return altered.length + disturbed.length > 1
         ? ['no lasting effect together', 'shown']
         : ['no effect', altered.length === 1 ? 'shown' : 'presumed']
+    case 'another failure':
     case 'worse':
-      if (listed === 0) {
-        if (unlisted.length > 0) return ['outside what was declared', 'shows nothing']
-        return [comesAndGoes ? 'came again' : 'failed on its own', 'shown']
-      }
+      // What comes and goes comes again by itself, whatever was done meanwhile.
+      if (goes) return ['came again', 'shows nothing']
+      if (listed === 0)
+        return unlisted.length > 0
+          ? ['outside what was declared', 'shows nothing']
+          : ['failed on its own', 'shown']
       if (listed > 1) return ['among', 'shows nothing']
       return ['caused by', alone ? 'shown' : 'presumed']
   }
@@ -123,139 +136,199 @@ export const conclusionsOf = once((world, machine): readonly Conclusion[] => {
   const known = new Map(functionsOf(world, machine).map((f) => [f.name, f]))
   const found: Conclusion[] = []
   for (const [name, tests] of machine.tests) {
+    if (name === lookFunction) continue
     const fn: SheetFunction = known.get(name) ?? { name, essential: false, dependsOn: [], needs: [] }
-    pairwise(world, machine, fn, tests, dependenciesOf(structure, fn), found)
+    const asked = { world, machine, fn, deps: dependenciesOf(structure, fn), tests }
+    found.push(...pairwise(asked))
   }
   return found.sort((a, b) => a.after.order - b.after.order)
 })
 
-function pairwise(
-  world: World,
-  machine: MachineState,
-  fn: SheetFunction,
-  tests: readonly TestRecord[],
-  deps: Dependencies,
-  found: Conclusion[],
-) {
+/** A function of a machine with all its tests: what is asked about. */
+interface Asked {
+  readonly world: World
+  readonly machine: MachineState
+  readonly fn: SheetFunction
+  readonly deps: Dependencies
+  readonly tests: readonly TestRecord[]
+}
+
+function pairwise(asked: Asked): Conclusion[] {
+  const { world, machine, fn, tests } = asked
+  const found: Conclusion[] = []
+  const run = new Run(asked)
   let before: TestRecord | undefined
-  let wasIntermittent = false
   let cursor = 0
-  const mine: Conclusion[] = []
   for (const after of tests) {
     if (!isConclusive(after) || voidReason(world, machine, fn, after)) continue
-    const telling = before === undefined || goodness(before.result) !== 2 || goodness(after.result) !== 2
-    const between: Step[] = []
-    let unlisted: Step[] | undefined
-    let unknownOrder = false
-    if (machine.fuzzy) cursor = 0
-    for (; cursor < machine.steps.length; cursor++) {
-      const step = machine.steps[cursor]
-      if (!step) continue
-      if (!machine.fuzzy && step.order > after.order) break
-      if (
-        machine.fuzzy &&
-        ((mayComeAfter(step, after) && !orderUnknown(step, after)) || (before && !mayComeAfter(step, before)))
-      )
-        continue
-      if (!reachesFunction(step, deps)) {
-        // Most pairs are two passes, of which nobody asks what else was altered.
-        if (step.reach === 'altered' && telling) (unlisted ??= []).push(step)
-        continue
-      }
-      if (machine.fuzzy && (orderUnknown(step, after) || (before && orderUnknown(step, before))))
-        unknownOrder = true
-      between.push(step)
+    const [between, next] = stepsBetween(asked, before, after, cursor)
+    cursor = next
+    if (before || between.reached.length > 0 || between.unlisted.length > 0) {
+      const conclusion = conclude(asked, before, after, between, run.known(after), found)
+      if (conclusion) found.push(conclusion)
     }
-    if (before || between.length > 0 || unlisted) {
-      const tests = { fn: fn.name, before, after }
-      const conclusion = conclude(
-        world,
-        tests,
-        { between, unlisted: unlisted ?? none, unknownOrder },
-        wasIntermittent,
-        mine,
-      )
-      if (conclusion) mine.push(conclusion)
-    }
-    wasIntermittent = after.result.is === 'intermittent' || (wasIntermittent && after.result.is !== 'fail')
+    run.take(after, between.reached)
     before = after
   }
-  found.push(...mine)
+  return found
+}
+
+/** What is known, test by test, of a fault that comes and goes: until its clean run holds it may come again. */
+class Run {
+  private goes: ComesAndGoes | undefined
+  private clean = 0
+  private readonly claims: readonly ComesAndGoes[]
+
+  constructor({ machine, fn }: Asked) {
+    this.claims = claimedToComeAndGo(machine, fn)
+  }
+
+  /** What is known before the given test. */
+  known(test: TestRecord): ComesAndGoes | undefined {
+    const claim = this.claims.findLast((c) => c.order < test.order)
+    if (claim && claim.order > (this.goes?.order ?? this.settledAt)) this.start(claim)
+    return this.goes
+  }
+  private settledAt = -1
+
+  private start(goes: ComesAndGoes) {
+    this.goes = goes
+    this.clean = 0
+  }
+
+  take({ result, order, body }: TestRecord, since: readonly Step[]) {
+    if (since.some((s) => s.reach === 'altered')) this.clean = 0
+    if (result.is === 'intermittent') {
+      const { failures, of } = result
+      this.start({ failures, of, reckoned: false, order, condition: body.condition })
+    } else if (!passes(result)) this.clean = 0
+    else if (this.goes) {
+      this.clean += startsOf(result)
+      if (luckOfCleanRun(this.goes.failures, this.goes.of, this.clean) >= houseLuckLevel) return
+      this.goes = undefined
+      this.settledAt = order
+    }
+  }
 }
 
 const none: readonly never[] = []
 
+/** What was done between two tests. */
 interface Between {
-  readonly between: readonly Step[]
+  readonly reached: readonly Step[]
+  /** Touched, and on no list of the function. */
   readonly unlisted: readonly Step[]
   readonly unknownOrder: boolean
 }
 
-const usesOtherGear = (before: TestRecord | undefined, after: TestRecord): readonly GearId[] =>
-  before && before.body.gear.length > 0 ? after.body.gear.filter((g) => !before.body.gear.includes(g)) : []
+/** The steps between two tests, from a place in the line on, and the place where it ended. */
+function stepsBetween(
+  { machine, deps }: Asked,
+  before: TestRecord | undefined,
+  after: TestRecord,
+  from: number,
+): readonly [Between, number] {
+  const { steps, fuzzy } = machine
+  // Most pairs are two passes, of which nobody asks what else was touched.
+  const telling = !before || !passes(before.result) || !passes(after.result)
+  const reached: Step[] = []
+  let unlisted: Step[] | undefined
+  let unknownOrder = false
+  let at = fuzzy ? 0 : from
+  for (; at < steps.length; at++) {
+    const step = steps[at]
+    if (!step) continue
+    if (!fuzzy && step.order > after.order) break
+    if (
+      fuzzy &&
+      ((mayComeAfter(step, after) && !orderUnknown(step, after)) || (before && !mayComeAfter(step, before)))
+    )
+      continue
+    if (!reachesFunction(step, deps)) {
+      if (telling && step.reach !== 'outside') (unlisted ??= []).push(step)
+      continue
+    }
+    if (fuzzy && (orderUnknown(step, after) || (before && orderUnknown(step, before)))) unknownOrder = true
+    reached.push(step)
+  }
+  return [{ reached, unlisted: unlisted ?? none, unknownOrder }, at]
+}
+
+const usesOtherGear = (before: TestRecord, after: TestRecord): readonly GearId[] =>
+  before.body.gear.length > 0 ? after.body.gear.filter((g) => !before.body.gear.includes(g)) : none
 
 function conclude(
-  world: World,
-  { fn, before, after }: { fn: string; before: TestRecord | undefined; after: TestRecord },
-  { between, unlisted: unlistedSteps, unknownOrder }: Between,
-  wasIntermittent: boolean,
+  { world, machine, fn, deps, tests }: Asked,
+  before: TestRecord | undefined,
+  after: TestRecord,
+  between: Between,
+  goes: ComesAndGoes | undefined,
   earlier: readonly Conclusion[],
 ): Conclusion | undefined {
-  const net = netChanges(between)
+  const net = netChanges(between.reached)
   const changes = net.filter((c) => c.reach === 'altered')
   const orDisturbed = net.filter((c) => c.reach === 'disturbed')
-  const plainly = (
-    verdict: Verdict,
-    strength: Strength,
-    unlisted: readonly NetChange[] = none,
-    otherGear: readonly GearId[] = none,
-  ): Conclusion => ({
-    fn,
+  const plainly = (verdict: Verdict, strength: Strength): Conclusion => ({
+    fn: fn.name,
     before,
     after,
     verdict,
     strength,
     changes,
     orDisturbed,
-    unlisted,
-    otherGear,
+    unlisted: netChanges(between.unlisted).filter((c) => c.reach !== 'outside'),
+    otherGear: before ? usesOtherGear(before, after) : none,
     otherWords: false,
-    weakened: none,
+    anotherFailure: false,
+    weak: none,
+    partInNotProved: false,
   })
-  const failed = goodness(after.result) !== 2
   // Most pairs are two passes: what they need is decided before anything else is gathered.
   const compared = before && compareResults(before.result, after.result)
   if (compared === 'same good') return changes.length > 0 ? plainly('survived', 'shown') : undefined
-  if (compared === 'same failure' && net.length === 0 && !unknownOrder) return undefined
-  if (!before && !failed) return undefined
-  const unlisted = netChanges(unlistedSteps).filter((c) => c.reach === 'altered')
-  if (!before || !compared)
-    return changes.length + orDisturbed.length + unlisted.length === 0
-      ? undefined
-      : plainly('cannot be known', 'shows nothing', unlisted)
-  const otherGear = usesOtherGear(before, after)
-  if (unknownOrder) return plainly('order not known', 'shows nothing', unlisted, otherGear)
-  if (compared === 'same failure' && changes.length + orDisturbed.length === 0) return undefined
-  const is = symptomOf(after.result)
-  const was = symptomOf(before.result)
-  const candidates = { altered: changes, disturbed: orDisturbed, gear: otherGear, unlisted }
-  const [verdict, most] = judged(compared, candidates, wasIntermittent)
+  if (!before || !compared) return passes(after.result) ? undefined : unlessUntouched(plainly)
+  if (compared === 'same failure' && net.length === 0) return undefined
+  const found = plainly('order not known', 'shows nothing')
+  if (between.unknownOrder) return found
+  const { unlisted, otherGear } = found
+  const [verdict, most] = judged(
+    compared,
+    { altered: changes, disturbed: orDisturbed, gear: otherGear, unlisted },
+    goes !== undefined,
+  )
   const only = changes.length === 1 ? changes[0] : undefined
-  const weakened: Conclusion['weakened'][number][] = []
-  if (!gearProved(world, after) || !gearProved(world, before)) weakened.push('gear not proved')
-  if (wasIntermittent) weakened.push('was intermittent')
+  const weak = [before, after].flatMap((test) => weaknessesOf(world, machine, fn, deps, tests, test))
   const swappedIn =
-    verdict === 'no effect' && only?.kind === 'swapped' ? provedThen(world, only.after, after) : undefined
-  if (swappedIn === false) weakened.push('part put in not proved')
-  const raised = verdict === 'caused by' && only ? swapBack(only, earlier) : undefined
+    verdict === 'no effect' && only?.kind === 'swapped' ? saidGoodThen(world, only.after, after) : undefined
+  const raised =
+    verdict === 'caused by' && only
+      ? (swapBack(only, earlier) ?? followsThePart(world, machine, only, after))
+      : undefined
+  const [was, is] = [symptomOf(before.result), symptomOf(after.result)]
   return {
-    ...plainly(verdict, most, unlisted, otherGear),
-    strength: raised ? 'shown' : swappedIn === false ? 'shows nothing' : weaker(most, weakened.length),
+    ...found,
+    verdict,
+    strength: raised
+      ? 'shown'
+      : swappedIn === false
+        ? 'shows nothing'
+        : weaker(most, Number(weak.length > 0) + Number(goes !== undefined)),
     otherWords: compared === 'same failure' && was !== undefined && is !== undefined && was !== is,
-    weakened,
+    anotherFailure: compared === 'another failure',
+    weak,
+    comesAndGoes: goes,
+    partInNotProved: swappedIn === false,
     raised,
     cleared: swappedIn === true ? only?.before : undefined,
   }
+}
+
+/** A first test that fails: whether work caused it cannot be known, if there was any. */
+function unlessUntouched(
+  plainly: (verdict: Verdict, strength: Strength) => Conclusion,
+): Conclusion | undefined {
+  const found = plainly('cannot be known', 'shows nothing')
+  return found.changes.length + found.orDisturbed.length + found.unlisted.length > 0 ? found : undefined
 }
 
 const strengths: readonly Strength[] = ['shown', 'presumed', 'shows nothing']
@@ -275,8 +348,37 @@ function swapBack(change: NetChange, earlier: readonly Conclusion[]): Conclusion
     : undefined
 }
 
-/** Whether the part was proved good before the test: said so, or of proved origin. */
-function provedThen(world: World, part: PartId | undefined, test: TestRecord): boolean {
+/**
+ * The part brought its fault along: in the machine that it came from, a function that depends on its place there failed when it
+ * left, and here one fails that worked until it was put in.
+ */
+function followsThePart(
+  world: World,
+  host: MachineState,
+  { after: part }: NetChange,
+  test: TestRecord,
+): Conclusion['raised'] {
+  const legs = (part && world.parts.get(part)?.legs) ?? none
+  for (const leg of legs) {
+    if (leg.order > test.order) break
+    const from = machineAround(world, leg.from, { at: leg.entry.happenedAt.latest })
+    const position = leg.from.position
+    if (!from || from.id === host.id || position === undefined) continue
+    const structure = structureOf(world, from)
+    for (const fn of functionsOf(world, from)) {
+      const { anything, declared } = dependenciesOf(structure, fn)
+      if (anything || !declared.has(position)) continue
+      const last = from.tests
+        .get(fn.name)
+        ?.findLast((t) => t.order < leg.order && isConclusive(t) && !voidReason(world, from, fn, t))
+      if (last && !passes(last.result)) return 'fault follows the part'
+    }
+  }
+  return undefined
+}
+
+/** Whether the part was said to be proved good before the test. */
+function saidGoodThen(world: World, part: PartId | undefined, test: TestRecord): boolean {
   const state = part === undefined ? undefined : world.parts.get(part)
   return (
     state?.health === 'proved good' &&

@@ -45,12 +45,17 @@ export function orderUnknown(step: Step, test: TestRecord): boolean {
 
 export function reachesFunction(step: Step, deps: Dependencies): boolean {
   if (step.reach === 'outside') return false
-  if (deps.anything || step.target.sort === 'machine') return true
+  if (deps.anything || step.anywhere || step.target.sort === 'machine') return true
   const { name } = step.target
   if (deps.declared.has(name) || deps.around.has(name)) return true
   for (const assembly of step.within) if (deps.declared.has(assembly)) return true
-  return !deps.known.has(name) && step.within.length === 0
+  // A name that is on no list reaches nothing until somebody says what it is part of.
+  return false
 }
+
+/** Touched, and on no list of the function: what it is said not to depend on, and what nobody has listed. */
+export const outsideItsList = (step: Step, deps: Dependencies): boolean =>
+  step.reach !== 'outside' && !reachesFunction(step, deps)
 
 const rank: Readonly<Record<Reach, number>> = { outside: 0, disturbed: 1, altered: 2 }
 const stronger = (a: Reach, b: Reach): Reach => (rank[a] >= rank[b] ? a : b)

@@ -4,10 +4,12 @@ import { dependenciesOf, type Dependencies } from '#core/type/depends.ts'
 import { instantToMs } from '#core/quantity/time.ts'
 import { policyNumber } from '#core/history/policy.ts'
 import type { SheetFunction } from '#core/type/sheet.ts'
-import { mayComeAfter, netChanges, stepsAfter, type NetChange } from './changes.ts'
+import { lookFunction, passes, startsOf } from './bodies/test.ts'
+import { netChanges, reachesFunction, stepsAfter, type NetChange } from './changes.ts'
 import { cleanStartsNeeded, houseLuckLevel, luckOfCleanRun } from './intermittent.ts'
 import { voidReason, type VoidReason } from './void.ts'
 import { functionsOf, structureOf } from './layout.ts'
+import { isConclusive, weaknessesOf, type Weakness } from './weak.ts'
 import { type ClaimState, type MachineState, type TestRecord, type World } from './world.ts'
 
 export type StandingWord =
@@ -20,6 +22,7 @@ export type StandingWord =
   | 'partly'
   | 'intermittent'
   | 'retest'
+  | 'weakly'
   | 'unproved'
   | 'ageing'
   | 'works'
@@ -27,6 +30,8 @@ export type StandingWord =
 export interface CleanRun {
   readonly failures: number
   readonly of: number
+  /** How often it failed was not said: one of two is reckoned with. */
+  readonly reckoned: boolean
   readonly clean: number
   readonly needed: number
   /** Chance of this run if nothing had changed, 0..1. */
@@ -41,6 +46,10 @@ export interface Standing {
   readonly test?: TestRecord | undefined
   /** Net changes since that test which reach the function. */
   readonly changes: readonly NetChange[]
+  /** Why that test, which passed, ends nobody's doubt. */
+  readonly weak: readonly Weakness[]
+  /** It passed, and since then something that it needs fails, or the machine is dead: it cannot be known now. */
+  readonly heldUpBy?: TestRecord | undefined
   /** A later attempt that was not possible or inconclusive. */
   readonly beside?: TestRecord | undefined
   readonly voided?: { readonly test: TestRecord; readonly reason: VoidReason } | undefined
@@ -49,15 +58,6 @@ export interface Standing {
   /** When an untouched pass grows too old by policy; undefined when age does not matter. */
   readonly standsUntilMs?: number | undefined
 }
-
-export const isConclusive = (test: TestRecord): boolean =>
-  test.result.is !== 'inconclusive' && test.result.is !== 'not possible'
-
-/**
- * The name under which a look is written: dead, signs of life, seems to run. It is said of the machine as it was met and
- * proves nothing of any function, so it has no standing.
- */
-export const lookFunction = 'look'
 
 /** Standing of every function the machine has, in the order of its sheet. */
 export const standingsOf = once((world, machine): readonly Standing[] => {
@@ -72,8 +72,33 @@ export const standingsOf = once((world, machine): readonly Standing[] => {
     dependsOn: [],
     needs: [],
   }))
-  return [...listed, ...undeclared].map((fn) => standingOf(world, machine, fn, dependenciesOf(structure, fn)))
+  const found = [...listed, ...undeclared].map((fn) =>
+    standingOf(world, machine, fn, dependenciesOf(structure, fn)),
+  )
+  const failing = found.filter((s) => s.word === 'fails')
+  const look = machine.tests.get(lookFunction)?.at(-1)
+  const dead = look?.result.is === 'fail' ? look : undefined
+  if (failing.length === 0 && !dead) return found
+  const all = new Map([...listed, ...undeclared].map((fn) => [fn.name, fn]))
+  return found.map((s) => heldUp(s, dependenciesOf(structure, all.get(s.fn) ?? noFunction), failing, dead))
 })
+
+const noFunction: SheetFunction = { name: '', essential: false, dependsOn: [], needs: [] }
+
+/** What passed before cannot be known while something that it depends on fails, or while the machine is dead. */
+function heldUp(
+  standing: Standing,
+  deps: Dependencies,
+  failing: readonly Standing[],
+  dead: TestRecord | undefined,
+): Standing {
+  const { test, word } = standing
+  if (!test || word === 'fails' || !passes(test.result)) return standing
+  const by =
+    failing.find((f) => deps.functions.has(f.fn) && f.test && f.test.order > test.order)?.test ??
+    (dead && dead.order > test.order ? dead : undefined)
+  return by ? { ...standing, word: 'blocked', heldUpBy: by } : standing
+}
 
 export function standingOf(
   world: World,
@@ -111,15 +136,17 @@ export function standingOf(
             : claim
               ? 'claimed'
               : 'untested'
-    return { ...base, word, changes: [], beside, voided, claim }
+    return { ...base, word, changes: [], weak: [], beside, voided, claim }
   }
-  const changes = changesSince(machine, tests, test, deps)
-  const found = { ...base, test, changes, beside, voided, claim }
+  const changes = netChanges(stepsAfter(machine, test, deps))
+  const found = { ...base, test, changes, weak: noWeakness, beside, voided, claim }
   if (test.result.is === 'fail') return { ...found, word: 'fails' }
   if (test.result.is === 'partly' && test.result.good < test.result.of) return { ...found, word: 'partly' }
   if (test.result.is === 'intermittent') return { ...found, word: 'intermittent' }
   if (changes.length > 0) return { ...found, word: 'retest' }
   const run = cleanRun(world, machine, fn, tests, deps)
+  const weak = weaknessesOf(world, machine, fn, deps, tests, test)
+  if (weak.length > 0) return { ...found, word: 'weakly', weak, run }
   if (run && run.luck >= houseLuckLevel) return { ...found, word: 'unproved', run }
   const days = policyNumber(world, machine, 'how long a test stands')
   const standsUntilMs =
@@ -129,29 +156,42 @@ export function standingOf(
   return { ...found, word: 'works', run, standsUntilMs }
 }
 
-/**
- * Net changes since the test that reach the function. A short check clears what was only disturbed; what was altered before
- * it still needs a full test, so those alterations are carried past a short one.
- */
-function changesSince(
-  machine: MachineState,
-  tests: readonly TestRecord[],
-  test: TestRecord,
-  deps: Dependencies,
-): NetChange[] {
-  const since = netChanges(stepsAfter(machine, test, deps))
-  if (test.body.depth === 'full' || test.result.is !== 'pass') return since
-  const full =
-    tests.findLast((t) => t.order < test.order && isConclusive(t) && t.body.depth === 'full') ??
-    tests.find(isConclusive)
-  if (!full || full === test) return since
-  const altered = netChanges(stepsAfter(machine, full, deps).filter((s) => !mayComeAfter(s, test))).filter(
-    (c) => c.reach === 'altered',
-  )
-  return [...altered, ...since]
+const noWeakness: readonly Weakness[] = []
+
+/** A fault that is known to come and go: how often it failed, and since where in the line that is known. */
+export interface ComesAndGoes {
+  readonly failures: number
+  readonly of: number
+  readonly reckoned: boolean
+  readonly order: number
+  readonly condition?: string | undefined
 }
 
-/** The clean run since the later of the last failure and the last alteration, when the function was intermittent before. */
+/**
+ * Claims that a function works now and then. One about the machine is one about its essential functions. How often is not said:
+ * one of two is reckoned with.
+ */
+export const claimedToComeAndGo = (machine: MachineState, fn: SheetFunction): readonly ComesAndGoes[] =>
+  machine.claims
+    .filter((c) => c.says === 'now and then' && (c.fn === fn.name || (c.fn === undefined && fn.essential)))
+    .map(({ order }) => ({ failures: 1, of: 2, reckoned: true, order }))
+
+/** The latest word on a fault that comes and goes: a test that failed now and then, or somebody's claim. */
+function comesAndGoes(
+  world: World,
+  machine: MachineState,
+  fn: SheetFunction,
+  tests: readonly TestRecord[],
+): ComesAndGoes | undefined {
+  const last = tests.findLast((t) => t.result.is === 'intermittent' && !voidReason(world, machine, fn, t))
+  const claim = claimedToComeAndGo(machine, fn).at(-1)
+  if (claim && (!last || last.order < claim.order)) return claim
+  if (last?.result.is !== 'intermittent') return undefined
+  const { failures, of } = last.result
+  return { failures, of, reckoned: false, order: last.order, condition: last.body.condition }
+}
+
+/** The clean run since the later of the last failure and the last alteration, of a function that came and went before. */
 function cleanRun(
   world: World,
   machine: MachineState,
@@ -159,35 +199,32 @@ function cleanRun(
   tests: readonly TestRecord[],
   deps: Dependencies,
 ): CleanRun | undefined {
-  const at = tests.findLastIndex((t) => t.result.is === 'intermittent' && !voidReason(world, machine, fn, t))
-  const last = tests[at]
-  if (!last || last.result.is !== 'intermittent') return undefined
-  const { failures, of } = last.result
+  const last = comesAndGoes(world, machine, fn, tests)
+  if (!last) return undefined
+  const { failures, of, reckoned, condition } = last
   let altered: number | undefined
-  for (const change of stepsAfter(machine, last, deps)) if (change.reach === 'altered') altered = change.order
+  for (const step of machine.steps)
+    if (step.order > last.order && step.reach === 'altered' && reachesFunction(step, deps))
+      altered = step.order
   let clean = 0
   let settled = false
-  for (const test of tests.slice(at + 1)) {
+  for (const test of tests) {
+    if (test.order <= last.order) continue
     if (test.result.is === 'fail') clean = 0
-    if (test.result.is !== 'pass' || voidReason(world, machine, fn, test)) continue
-    if (
-      last.body.condition !== undefined &&
-      test.body.condition !== undefined &&
-      test.body.condition !== last.body.condition
-    )
+    if (!passes(test.result) || voidReason(world, machine, fn, test)) continue
+    if (condition !== undefined && test.body.condition !== undefined && test.body.condition !== condition)
       continue
+    clean += startsOf(test.result)
     // Once the run has held, the fault is settled: a later touch asks for a retest, not for the run again.
     if (!settled && altered !== undefined && test.order < altered) {
-      clean += test.result.starts ?? 1
       if (luckOfCleanRun(failures, of, clean) < houseLuckLevel) settled = true
       else clean = 0
-      continue
     }
-    clean += test.result.starts ?? 1
   }
   return {
     failures,
     of,
+    reckoned,
     clean,
     needed: cleanStartsNeeded(failures, of),
     luck: luckOfCleanRun(failures, of, clean),

@@ -53,15 +53,9 @@ function covers(said: Statement, gear: GearState, fn: SheetFunction | undefined,
   return need === fn.name || fn.needs.some((n) => n.gearKind === need && n.gearKind === gear.gearKind)
 }
 
-/** Whether every piece of gear in the test had been proved before it, within the policy's days. */
-export function gearProved(world: World, test: TestRecord): boolean {
-  return test.body.gear.every((id) => {
-    const gear = world.gear.get(id)
-    if (!gear) return false
-    const at = test.entry.happenedAt.latest
-    return gear.proved.some((p) => p.happenedAt.latest <= at)
-  })
-}
+/** Whether the gear had been proved before the test. */
+export const provedThen = (gear: GearState, test: TestRecord): boolean =>
+  gear.proved.some((p) => p.happenedAt.latest <= test.entry.happenedAt.latest)
 
 /** Tests of a machine that prove nothing, by entry, with the name of the gear. One void function makes the entry doubtful as a ground. */
 export const voidTests = once((world, machine): ReadonlyMap<EntryId, string> => {

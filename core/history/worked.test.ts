@@ -371,7 +371,10 @@ describe('working status', () => {
       reach: 'altered',
     })
     test(t, '2026-03-05T11:00:00.000Z', { send: pass }, { depth: 'short' })
-    expect(standing(t, 'send').word).toBe('retest')
+    expect(standing(t, 'send')).toMatchObject({
+      word: 'weakly',
+      weak: [{ why: 'less depth', enough: 'full', changes: [{ target: { name: 'IC40' } }] }],
+    })
     test(t, '2026-03-05T12:00:00.000Z', { send: pass })
     expect(standing(t, 'send').word).toBe('works')
   })

@@ -3,6 +3,7 @@ import type { Statement } from './versions.ts'
 import type { TestResult } from './bodies/test.ts'
 import type { BodyOf } from './bodies/index.ts'
 import type { Target, Reach } from './bodies/change.ts'
+import type { Claimed } from './bodies/claim.ts'
 import type {
   PartId,
   EntryId,
@@ -37,6 +38,10 @@ export interface TestRecord {
   readonly fn: string
   readonly result: TestResult
   readonly body: BodyOf<'test'>
+  /** What the test took, min; where it was said. */
+  readonly minutes?: number | undefined
+  /** By the record the machine had been switched off earlier in the same sitting. */
+  readonly switchedOff?: boolean
 }
 
 /** One thing done to one target of a machine. */
@@ -55,6 +60,8 @@ export interface Step {
   readonly from?: string | undefined
   readonly to?: string | undefined
   readonly contested?: boolean
+  /** A connector of which nobody has said what it belongs to: it may matter to anything. */
+  readonly anywhere?: boolean
 }
 
 export interface HazardState {
@@ -129,7 +136,9 @@ export interface JotState {
 
 export interface ClaimState {
   readonly entry: Statement
-  readonly says: 'works' | 'fails' | 'not said'
+  /** Its place in the line. */
+  readonly order: number
+  readonly says: Claimed
   readonly words: string
   readonly fn?: string | undefined
 }

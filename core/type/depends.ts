@@ -38,15 +38,12 @@ export interface Dependencies {
   /** Test points and functions that it hangs on. */
   readonly points: ReadonlySet<string>
   readonly functions: ReadonlySet<string>
-  /** Designators that the sheet knows; a change of something it does not know reaches every function. */
-  readonly known: ReadonlySet<string>
 }
 
 interface Index {
   readonly functions: ReadonlyMap<string, Depending>
   readonly points: ReadonlyMap<string, Fed>
   readonly positions: ReadonlyMap<string, Placed>
-  readonly known: ReadonlySet<string>
   readonly closures: Map<Depending, Dependencies>
 }
 const indices = new WeakMap<Structure, Index>()
@@ -58,7 +55,6 @@ function indexOf(structure: Structure): Index {
     functions: new Map(structure.functions.map((f) => [f.name, f])),
     points: new Map(structure.points.map((p) => [p.name, p])),
     positions,
-    known: new Set(positions.keys()),
     closures: new Map(),
   }
   indices.set(structure, made)
@@ -103,7 +99,6 @@ export function dependenciesOf(structure: Structure, fn: Depending): Dependencie
     around: assembliesAround(index.positions, declared),
     points,
     functions,
-    known: index.known,
   }
   index.closures.set(fn, made)
   return made

@@ -13,6 +13,8 @@ export const gearNeedSchema = z.strictObject({
   gearKind: name,
   /** Attribute of the gear that must equal the machine's attribute of the same name. */
   attribute: z.string().max(40).optional(),
+  /** It is the standard that is measured against (meter, test tape, line simulator), not only a path that is used. */
+  standard: z.boolean().optional(),
 })
 
 export const functionSchema = z.strictObject({
@@ -23,6 +25,9 @@ export const functionSchema = z.strictObject({
   /** Expected result and its signs: screens, beeps, lamps and what they mean. */
   expected: sentence.optional(),
   notExercised: sentence.optional(),
+  /** Clean starts that the procedure asks for, and minutes that it has to hold. */
+  starts: z.int().min(1).max(10_000).optional(),
+  minutes: z.number().positive().max(100_000).optional(),
   /** Positions, assemblies, test points and other functions. Empty = undeclared: anything on the machine may matter. */
   dependsOn: z.array(name).max(200).default([]),
   needs: z.array(gearNeedSchema).max(10).default([]),

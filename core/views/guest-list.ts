@@ -24,6 +24,7 @@ export const guestPlate = (plate: Plate, owner: string): Plate => ({
 const guestStatus = (s: StatusView): StatusView => ({
   word: s.word,
   because: s.because,
+  weakly: s.weakly,
   coverage: s.coverage,
   oldestProof: s.oldestProof,
   missing: s.missing.map((m) => ({ position: m.position, partKind: m.partKind, where: m.where })),

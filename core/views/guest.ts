@@ -43,6 +43,9 @@ function placeForGuest(world: World, place: Place, machine: MachineId, viewer: P
   }
 }
 
+/** Weaknesses of a test that name nothing of the house: no gear, no part, no work. */
+const toldToGuests: ReadonlySet<string> = new Set(['judged by', 'few starts', 'short time', 'switched off'])
+
 export const guestPhoto = (p: PhotoRow): PhotoRow => ({
   entry: p.entry,
   at: p.at,
@@ -130,6 +133,7 @@ export function guestView(world: World, id: MachineId, viewer: PartyId): Machine
     status: {
       word: view.status.word,
       because: view.status.because,
+      weakly: view.status.weakly,
       coverage: view.status.coverage,
       oldestProof: view.status.oldestProof,
       missing: standing.missing.map((m) => ({
@@ -155,6 +159,11 @@ export function guestView(world: World, id: MachineId, viewer: PartyId): Machine
       beside: f.beside && { at: f.beside.at, result: f.beside.result },
       voided: f.voided && { at: f.voided.at, gear: '' },
       run: f.run,
+      // Whoever borrows it may know that a test was weak, not what was done beside it.
+      weak: f.weak.filter((w) => toldToGuests.has(w.why)),
+      heldUpBy: f.heldUpBy && { fn: f.heldUpBy.fn, at: f.heldUpBy.at },
+      notExercised: f.notExercised,
+      minutes: f.minutes,
     })),
     lifeline: {
       width: view.lifeline.width,

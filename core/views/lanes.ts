@@ -1,7 +1,8 @@
 /** One lane a function: height says the result, fill says the proof. */
 import { dependenciesOf } from '#core/type/depends.ts'
 import { mayComeAfter, reachesFunction } from '#core/history/changes.ts'
-import { isConclusive, type Standing } from '#core/history/standing.ts'
+import { type Standing } from '#core/history/standing.ts'
+import { isConclusive } from '#core/history/weak.ts'
 import { voidReason } from '#core/history/void.ts'
 import { functionsOf, structureOf } from '#core/history/layout.ts'
 import { type MachineState, type World } from '#core/history/world.ts'

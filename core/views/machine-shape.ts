@@ -4,7 +4,7 @@ import type { StandingWord, Standing } from '#core/history/standing.ts'
 import type { Instant } from '#core/quantity/time.ts'
 import type { EntryId, MachineId } from '#core/ids.ts'
 import type { TestResult } from '#core/history/bodies/test.ts'
-import type { ChangeSummary, LogRow } from './rows.ts'
+import type { ChangeSummary, LogRow, WeaknessRow } from './rows.ts'
 import type { Coverage, WorkingStatus } from '#core/history/status.ts'
 import type { Lifeline } from './lifeline.ts'
 import type { PositionRow, GivenRow, ConsentRow, LoanRow } from './machine-parts.ts'
@@ -37,6 +37,13 @@ export interface Plate {
   readonly face?: EntryId | undefined
 }
 
+/** An attribute of test gear that is not what the machine needs. */
+export interface Disagreement {
+  readonly attribute: string
+  readonly has: string
+  readonly needs: string
+}
+
 export interface FunctionRow {
   readonly fn: string
   readonly essential: boolean
@@ -46,14 +53,26 @@ export interface FunctionRow {
     | undefined
   readonly changes: readonly ChangeSummary[]
   readonly beside?: { readonly at: Instant; readonly result: TestResult } | undefined
-  readonly voided?: { readonly at: Instant; readonly gear: string } | undefined
+  readonly voided?:
+    { readonly at: Instant; readonly gear: string; readonly differs?: Disagreement | undefined } | undefined
   readonly claim?: { readonly says: string; readonly words: string } | undefined
   readonly run?: Standing['run']
+  /** Why its pass ends nobody's doubt. */
+  readonly weak: readonly WeaknessRow[]
+  /** What fails since, so that it cannot be known now: another function, or a look at a dead machine. */
+  readonly heldUpBy?: { readonly fn: string; readonly at: Instant } | undefined
+  /** What the test does not show, by its sheet or by whoever tried it. */
+  readonly notExercised?: string | undefined
+  /** For how long it was tried, and what was said beside the result. */
+  readonly minutes?: number | undefined
+  readonly words?: string | undefined
 }
 
 export interface StatusView {
   readonly word: WorkingStatus
   readonly because: readonly string[]
+  /** Those of them that passed in a test that ends nobody's doubt. */
+  readonly weakly: readonly string[]
   readonly coverage: Coverage
   readonly oldestProof?: Instant | undefined
   readonly missing: readonly {

@@ -1,10 +1,18 @@
 /** Everything the Machine view shows, computed from the folded world. */
 import { type World, type MachineState } from '#core/history/world.ts'
 import { sheetOf, functionsOf } from '#core/history/layout.ts'
-import type { Plate, FunctionRow, StatusView, EpisodeRow, TodoRow, MachineView } from './machine-shape.ts'
+import type {
+  Plate,
+  Disagreement,
+  FunctionRow,
+  StatusView,
+  EpisodeRow,
+  TodoRow,
+  MachineView,
+} from './machine-shape.ts'
 import { machineNumber, placeLabel, labelsFor } from './labels.ts'
 import type { Standing } from '#core/history/standing.ts'
-import { changeSummary, carriedPhotos, logRow } from './rows.ts'
+import { changeSummary, carriedPhotos, logRow, weaknessRow } from './rows.ts'
 import { type MachineStanding, openWaits, machineStanding, openEpisode } from '#core/history/status.ts'
 import type { Instant } from '#core/quantity/time.ts'
 import { openQuestions, voidTests } from '#core/history/void.ts'
@@ -43,6 +51,9 @@ export function plateOf(world: World, machine: MachineState): Plate {
   }
 }
 
+/** What the gear is and what the machine needs. */
+const disagreement = ({ attribute, has, needs }: Disagreement): Disagreement => ({ attribute, has, needs })
+
 export function functionRow(world: World, machine: MachineState, s: Standing): FunctionRow {
   return {
     fn: s.fn,
@@ -56,9 +67,19 @@ export function functionRow(world: World, machine: MachineState, s: Standing): F
     },
     changes: s.changes.map((c) => changeSummary(world, machine, c)),
     beside: s.beside && { at: s.beside.entry.happenedAt.latest, result: s.beside.result },
-    voided: s.voided && { at: s.voided.test.entry.happenedAt.latest, gear: s.voided.reason.name },
+    voided: s.voided && {
+      at: s.voided.test.entry.happenedAt.latest,
+      gear: s.voided.reason.name,
+      differs: s.voided.reason.why === 'attribute differs' ? disagreement(s.voided.reason) : undefined,
+    },
     claim: s.claim && { says: s.claim.says, words: s.claim.words },
     run: s.run,
+    weak: s.weak.map((w) => weaknessRow(world, machine, w)),
+    heldUpBy: s.heldUpBy && { fn: s.heldUpBy.fn, at: s.heldUpBy.entry.happenedAt.latest },
+    notExercised:
+      s.test?.body.notExercised ?? functionsOf(world, machine).find((f) => f.name === s.fn)?.notExercised,
+    minutes: s.test?.minutes,
+    words: s.test?.body.results.find((r) => r.fn === s.fn)?.words,
   }
 }
 
@@ -75,6 +96,7 @@ export function statusView(world: World, machine: MachineState, standing: Machin
   return {
     word: standing.status,
     because: standing.because,
+    weakly: standing.standings.filter((s) => s.word === 'weakly').map((s) => s.fn),
     coverage: standing.coverage,
     oldestProof: standing.oldestProof,
     missing: standing.missing.map((m) => ({

@@ -2,6 +2,7 @@
 import type { EntryId } from '#core/ids.ts'
 import { conclusionsOf, type Conclusion, type Strength, type Verdict } from '#core/history/attribution.ts'
 import type { NetChange } from '#core/history/changes.ts'
+import type { Weakness } from '#core/history/weak.ts'
 import type { Entry, Basis } from '#core/history/entry.ts'
 import type { Body } from '#core/history/bodies/index.ts'
 import type { Reach, Target } from '#core/history/bodies/change.ts'
@@ -131,6 +132,20 @@ export function changeSummary(world: World, machine: MachineState, change: NetCh
   }
 }
 
+/** Why a test is weak, for the screen. */
+export type WeaknessRow =
+  | Exclude<Weakness, { readonly why: 'less depth' }>
+  | {
+      readonly why: 'less depth'
+      readonly enough: 'short' | 'full'
+      readonly changes: readonly ChangeSummary[]
+    }
+
+export const weaknessRow = (world: World, machine: MachineState, weakness: Weakness): WeaknessRow =>
+  weakness.why === 'less depth'
+    ? { ...weakness, changes: weakness.changes.map((c) => changeSummary(world, machine, c)) }
+    : weakness
+
 export interface Bracket {
   readonly from: EntryId | null
   readonly to: EntryId
@@ -143,7 +158,12 @@ export interface Bracket {
   /** Names of test gear that only the later test used. */
   readonly otherGear: readonly string[]
   readonly otherWords: boolean
-  readonly weakened: readonly string[]
+  readonly anotherFailure: boolean
+  /** Why either test ends nobody's doubt. */
+  readonly weak: readonly WeaknessRow[]
+  readonly comesAndGoes?:
+    { readonly failures: number; readonly of: number; readonly reckoned: boolean } | undefined
+  readonly partInNotProved: boolean
   readonly raised?: string | undefined
   readonly cleared?: string | undefined
   readonly testedOn: Instant
@@ -176,7 +196,14 @@ export function bracketsOf(world: World, machine: MachineState): Bracket[] {
     unlisted: c.unlisted.map((x) => changeSummary(world, machine, x)),
     otherGear: c.otherGear.map((id) => world.gear.get(id)?.name ?? 'other gear'),
     otherWords: c.otherWords,
-    weakened: c.weakened,
+    anotherFailure: c.anotherFailure,
+    weak: c.weak.map((w) => weaknessRow(world, machine, w)),
+    comesAndGoes: c.comesAndGoes && {
+      failures: c.comesAndGoes.failures,
+      of: c.comesAndGoes.of,
+      reckoned: c.comesAndGoes.reckoned,
+    },
+    partInNotProved: c.partInNotProved,
     raised: c.raised,
     cleared: c.cleared !== undefined ? partLabel(world, c.cleared) : undefined,
     testedOn: c.after.entry.happenedAt.latest,

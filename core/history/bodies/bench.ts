@@ -19,6 +19,8 @@ export const connectionBody = z.strictObject({
   kind: z.literal('connection'),
   machine: machineIdSchema,
   connector: label,
+  /** The assembly that it belongs to, where no sheet says so. */
+  on: label.optional(),
   way: z.enum(['off', 'on']),
 })
 

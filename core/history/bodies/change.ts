@@ -17,6 +17,8 @@ export const changeBody = z.strictObject({
   target: targetSchema,
   verb: label,
   reach: z.enum(reaches),
+  /** The assembly that the target is part of, where no sheet says so. */
+  on: label.optional(),
   from: label.optional(),
   to: label.optional(),
   words: someWords.optional(),

@@ -4,6 +4,8 @@ import { gearIdSchema, machineIdSchema } from '#core/ids.ts'
 import { label, someWords, words } from './words.ts'
 
 export const testDepths = ['look', 'short', 'full'] as const
+/** How something was judged that no procedure measured. */
+export const judgedBy = ['feel', 'hand', 'a look', 'interpretation'] as const
 
 export const resultSchema = z.discriminatedUnion('is', [
   z.strictObject({
@@ -11,7 +13,12 @@ export const resultSchema = z.discriminatedUnion('is', [
     starts: z.int().min(1).max(100000).optional(),
     symptom: z.never().optional(),
   }),
-  z.strictObject({ is: z.literal('fail'), symptom: label.optional() }),
+  z.strictObject({
+    is: z.literal('fail'),
+    symptom: label.optional(),
+    /** It fails in another way than before: a person says so. Other words alone are the same failure. */
+    another: z.boolean().optional(),
+  }),
   z
     .strictObject({
       is: z.literal('partly'),
@@ -48,11 +55,22 @@ export const testBody = z.strictObject({
   kind: z.literal('test'),
   machine: machineIdSchema,
   results: z
-    .array(z.strictObject({ fn: label, result: resultSchema, cells: triedSchema.optional() }))
+    .array(
+      z.strictObject({
+        fn: label,
+        result: resultSchema,
+        cells: triedSchema.optional(),
+        /** Said beside the result, whatever it is. */
+        words: someWords.optional(),
+        /** For how long it was tried. */
+        minutes: z.number().positive().max(100_000).optional(),
+      }),
+    )
     .min(1)
     .max(500),
   depth: z.enum(testDepths),
   gear: z.array(gearIdSchema).max(20).default([]),
+  by: z.enum(judgedBy).optional(),
   asFound: z.boolean().optional(),
   notExercised: someWords.optional(),
   /** The failing condition in which an intermittent fault was tried: cold, after a move, after n minutes. */
@@ -60,3 +78,17 @@ export const testBody = z.strictObject({
 })
 
 export type TestResult = z.infer<typeof resultSchema>
+
+/** All that was tried was good: a pass, or n of n. */
+export const passes = (result: TestResult): boolean =>
+  result.is === 'pass' || (result.is === 'partly' && result.good === result.of)
+
+/** Starts that a good result stands for: those it names, else one. */
+export const startsOf = (result: TestResult): number =>
+  result.is === 'pass' ? (result.starts ?? 1) : result.is === 'partly' ? result.of : 1
+
+/**
+ * The name under which a look is written: dead, signs of life, seems to run. It is said of the machine as it was met and
+ * proves nothing of any function, so it has no standing.
+ */
+export const lookFunction = 'look'

@@ -1,5 +1,6 @@
 /** Reducers for what is said of a machine as a whole: facts, claims, hazards, questions, custody, readings. */
 import type { BodyOf } from '../bodies/index.ts'
+import type { MachineId } from '#core/ids.ts'
 import { machineDraft, noteInterval, plannedPositions, type WorldDraft } from '../draft.ts'
 import type { Statement } from '../versions.ts'
 
@@ -41,17 +42,23 @@ export function reduceMachine(world: WorldDraft, entry: Statement, body: BodyOf<
   }
 }
 
-export function reduceClaim(world: WorldDraft, entry: Statement, body: BodyOf<'claim'>) {
+export function reduceClaim(world: WorldDraft, entry: Statement, body: BodyOf<'claim'>, order: number) {
   const machine = machineDraft(world, body.machine)
   for (const claim of body.claims)
-    machine.claims.push({ entry, says: claim.says, words: claim.words, fn: claim.fn })
+    machine.claims.push({ entry, order, says: claim.says, words: claim.words, fn: claim.fn })
 }
 
 export function reduceTest(world: WorldDraft, entry: Statement, body: BodyOf<'test'>, order: number) {
   const machine = machineDraft(world, body.machine)
   noteInterval(machine, entry)
-  for (const { fn, result } of body.results) {
-    const record = { entry, order, fn, result, body }
+  const off = machine.powered
+  const switchedOff =
+    off?.body.kind === 'power' &&
+    off.body.way === 'off' &&
+    entry.episode !== undefined &&
+    off.episode === entry.episode
+  for (const { fn, result, minutes } of body.results) {
+    const record = { entry, order, fn, result, body, minutes, switchedOff }
     const list = machine.tests.get(fn)
     if (list) (list as (typeof record)[]).push(record)
     else machine.tests.set(fn, [record])
@@ -61,28 +68,25 @@ export function reduceTest(world: WorldDraft, entry: Statement, body: BodyOf<'te
 export function reduceChange(world: WorldDraft, entry: Statement, body: BodyOf<'change'>, order: number) {
   const machine = machineDraft(world, body.machine)
   noteInterval(machine, entry)
-  const within: string[] = []
-  if (body.target.sort === 'position' || body.target.sort === 'assembly') {
-    const positions = plannedPositions(world, body.machine)
-    for (
-      let at = positions.find((p) => p.designator === body.target.name)?.on;
-      at !== undefined && within.length < 20;
-    ) {
-      within.push(at)
-      const on: string = at
-      at = positions.find((p) => p.designator === on)?.on
-    }
-  }
   machine.steps.push({
     entry,
     order,
     target: body.target,
     reach: body.reach,
     verb: body.verb,
-    within,
+    within: assembliesAround(world, body.machine, body.target.name, body.on),
     from: body.from,
     to: body.to,
   })
+}
+
+/** The assemblies around a position of the machine, nearest first; around what no sheet lists, those that were said. */
+function assembliesAround(world: WorldDraft, machine: MachineId, name: string, said?: string): string[] {
+  const positions = plannedPositions(world, machine)
+  const on = (designator: string) => positions.find((p) => p.designator === designator)?.on
+  const within: string[] = []
+  for (let at = on(name) ?? said; at !== undefined && within.length < 20; at = on(at)) within.push(at)
+  return within
 }
 
 const wholeMachine = { sort: 'machine', name: 'whole machine' } as const
@@ -90,13 +94,16 @@ const wholeMachine = { sort: 'machine', name: 'whole machine' } as const
 export function reduceIncident(world: WorldDraft, entry: Statement, body: BodyOf<'incident'>, order: number) {
   const machine = machineDraft(world, body.machine)
   noteInterval(machine, entry)
+  // What happened to something that nobody knows may have reached anything.
+  const known = plannedPositions(world, body.machine).some((p) => p.designator === body.target?.name)
+  const target = known && body.target ? body.target : wholeMachine
   machine.steps.push({
     entry,
     order,
-    target: body.target ?? wholeMachine,
+    target,
     reach: 'altered',
     verb: 'incident',
-    within: [],
+    within: assembliesAround(world, body.machine, target.name),
   })
 }
 
@@ -110,13 +117,16 @@ export function reduceConnection(
   noteInterval(machine, entry)
   if (body.way === 'off') machine.connections.set(body.connector, entry)
   else machine.connections.delete(body.connector)
+  const within = assembliesAround(world, body.machine, body.connector, body.on)
+  const known = plannedPositions(world, body.machine).some((p) => p.designator === body.connector)
   machine.steps.push({
     entry,
     order,
     target: { sort: 'wire', name: body.connector },
     reach: 'disturbed',
     verb: body.way === 'off' ? 'disconnected' : 'connected',
-    within: [],
+    within,
+    anywhere: !known && within.length === 0,
   })
 }
 

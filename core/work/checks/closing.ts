@@ -92,6 +92,8 @@ export function closingCheck(
 /** A function that was touched since its last result, and whose retest was not even tried. */
 function blocksClosing(standing: Standing): boolean {
   if (standing.word === 'void') return true
+  // What was altered wants a full test: a short one is no retest of it.
+  if (standing.weak.some((w) => w.why === 'less depth' && w.enough === 'full')) return true
   if (standing.changes.length === 0) return false
   const triedSince =
     standing.beside !== undefined &&
