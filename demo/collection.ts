@@ -215,5 +215,5 @@ function today(s: Story) {
   s.line(t, s.minutesAgo(160), 'jonas', 'off cover 6 M4x8 cup 1')
   s.line(t, s.minutesAgo(150), 'jonas', 'swap belt < P-0123 > bag 1')
   s.line(t, s.minutesAgo(140), 'jonas', 'adjust "feed tension" from 3 to 4')
-  s.line(t, s.minutesAgo(120), 'jonas', 'test feed pass')
+  s.line(t, s.minutesAgo(120), 'jonas', 'test full feed pass')
 }

@@ -82,10 +82,10 @@ export function messagePrinter(s: Story) {
     ],
     12,
   )
-  s.line(e, s.at(119, '08:30'), 'jonas', 'test start from cold pass 2 starts when cold')
-  s.line(e, s.at(118, '08:30'), 'jonas', 'test start from cold pass 2 starts when cold')
+  s.line(e, s.at(119, '08:30'), 'jonas', 'test full start from cold pass 2 starts when cold')
+  s.line(e, s.at(118, '08:30'), 'jonas', 'test full start from cold pass 2 starts when cold')
   s.line(e, s.at(118, '08:40'), 'jonas', 'on cover 4 M4x10')
-  s.line(e, s.at(118, '08:50'), 'jonas', 'test print, 80 columns pass, paper feed pass, bell pass')
+  s.line(e, s.at(118, '08:50'), 'jonas', 'test full print, 80 columns pass, paper feed pass, bell pass')
   s.line(e, s.at(118, '08:55'), 'jonas', 'test line receive not possible: no current-loop source')
   s.close(m, e, s.at(118, '09:00'), 'jonas', 'four more cold starts, one a morning', [
     { what: 'cold starts', reason: 'only cold mornings count', until: s.at(4, '12:00') },
@@ -145,7 +145,7 @@ export function quietMachines(s: Story) {
     'test weighs 0–15 kg pass, display, 6 digits pass, label printer pass, zero fail: shows 0.08',
     'off base 4 M4x16 cup 1',
     'adjust RV1 from 4 to 6',
-    'test weighs 0–15 kg pass, zero pass',
+    'test full weighs 0–15 kg pass, zero pass',
     'on base 4 M4x16',
   ])
   s.close(m, e, s.at(390, '19:20'), 'imke', 'nothing')
@@ -213,7 +213,7 @@ export function wordProcessor(s: Story) {
       '5V 5.02',
       '12V 11.9',
       'swap IC7 < P-0125',
-      'test starts from disk pass',
+      'test full starts from disk pass',
     ],
     14,
   )

@@ -55,7 +55,34 @@ const effects: { readonly [K in Effect['does']]: Case<Effect & { readonly does: 
       depth: 'short',
       asFound: true,
     },
-    'As found, short check, 0 pass; screen: fail: rolls.',
+    'As found, short check, screen: fail: rolls.',
+  ],
+  contradicts: [
+    { does: 'contradicts', by: 'part out', functions: ['bell'], positions: ['LS1'] },
+    '! Bell needs LS1, which by the record is empty.',
+  ],
+  'uses unfit gear': [
+    { does: 'uses unfit gear', gear: 'tape T1' },
+    '! Tape T1 was found unfit: if that concerns this test, it proves nothing.',
+  ],
+  'gear disagrees': [
+    {
+      does: 'gear disagrees',
+      gear: 'line box',
+      fn: 'receive',
+      attribute: 'line',
+      has: 'V.24',
+      needs: '20 mA',
+    },
+    '! The line of line box is V.24, the machine needs 20 mA: the test of receive proves nothing.',
+  ],
+  'is shallow': [
+    { does: 'is shallow', functions: ['bell'], depth: 'short' },
+    '! Bell: something was altered, so a full test is asked; if it was one, write “test full …”.',
+  ],
+  'reaches nothing yet': [
+    { does: 'reaches nothing yet', target: 'keypad', assemblies: ['keyboard'] },
+    '! “keypad” is on no list of this machine, so no test is asked for it; say what it is part of, “… on keyboard”, or add it to the sheet.',
   ],
   'adds function': [
     { does: 'adds function', name: 'paper feed' },

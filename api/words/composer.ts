@@ -4,7 +4,7 @@ import type { Effect, Problem } from '#core/composer/index.ts'
 import type { Question } from '#core/composer/ask.ts'
 import { checkTitles, precautionTitle, ruleTitle } from './checks.ts'
 import { clockWords, durationWords, shortDay } from './dates.ts'
-import { resultWords } from './entries.ts'
+import { mannerWords as manner, resultWords } from './entries.ts'
 import { list, sentence } from './lists.ts'
 import { refusalWords } from './refusals.ts'
 
@@ -75,10 +75,10 @@ export function effectWords(effect: Effect, { now, zone }: When): EffectWords {
       return say(`${list(effect.functions, 5)} will want a test again`)
     case 'tests': {
       const all = effect.results
-      const passed = all.filter((r) => r.result.is === 'pass').length
-      const others = all.filter((r) => r.result.is !== 'pass')
+      const passed = all.filter((r) => r.result.is === 'pass' && !manner(r)).length
+      const others = all.filter((r) => r.result.is !== 'pass' || manner(r))
       const words = others.length
-        ? `${passed} pass; ${others.map((r) => `${r.fn}: ${resultWords(r.result)}`).join('; ')}`
+        ? `${passed > 0 ? `${passed} pass; ` : ''}${others.map((r) => `${r.fn}: ${resultWords(r.result)}${manner(r)}`).join('; ')}`
         : all.length === 1
           ? `${all[0]?.fn ?? ''}: ${all[0] ? resultWords(all[0].result) : ''}`
           : `${all.length} pass`
@@ -90,6 +90,30 @@ export function effectWords(effect: Effect, { now, zone }: When): EffectWords {
       return heed(`“${effect.name}” is not on the sheet: it becomes a function of this machine`)
     case 'adds position':
       return heed(`${effect.name} is not on the sheet: it becomes a position of this machine`)
+    case 'contradicts': {
+      const names = list(effect.functions, 4)
+      return heed(
+        effect.by === 'part out'
+          ? `${names} ${effect.functions.length === 1 ? 'needs' : 'need'} ${list(effect.positions)}, which by the record ${effect.positions.length === 1 ? 'is' : 'are'} empty`
+          : effect.by === 'away'
+            ? `by the record it is out of the house, with ${effect.place ?? 'somebody'}`
+            : 'by the record it is switched off',
+      )
+    }
+    case 'uses unfit gear':
+      return heed(`${effect.gear} was found unfit: if that concerns this test, it proves nothing`)
+    case 'gear disagrees':
+      return heed(
+        `the ${effect.attribute} of ${effect.gear} is ${effect.has}, the machine needs ${effect.needs}: the test of ${effect.fn} proves nothing`,
+      )
+    case 'is shallow':
+      return heed(
+        `${list(effect.functions, 4)}: something was altered, so a full test is asked; if it was one, write “test full …”`,
+      )
+    case 'reaches nothing yet':
+      return heed(
+        `“${effect.target}” is on no list of this machine, so no test is asked for it; say what it is part of, “… on ${effect.assemblies[0] ?? 'board'}”, or add it to the sheet`,
+      )
     case 'tags':
       return say(`it leaves the machine, so it gets the tag ${effect.tag}`)
     case 'works on many':

@@ -13,8 +13,10 @@ export function resultWords(result: TestResult): string {
   switch (result.is) {
     case 'pass':
       return result.starts ? `pass, ${result.starts} starts` : 'pass'
-    case 'fail':
-      return result.symptom ? `fail: ${result.symptom}` : 'fail'
+    case 'fail': {
+      const how = `fail${result.another ? ', in another way' : ''}${result.starts ? `, ${result.starts} of ${result.starts}` : ''}`
+      return result.symptom ? `${how}: ${result.symptom}` : how
+    }
     case 'partly':
       return `${result.good} of ${result.of} good${result.symptom ? `: ${result.symptom}` : ''}`
     case 'intermittent':
@@ -26,6 +28,11 @@ export function resultWords(result: TestResult): string {
   }
 }
 
+type Said = Extract<Body, { kind: 'test' }>['results'][number]
+/** How a result was come by, and what was said beside it: ", by feel, 2 h (a little dim)". */
+export const mannerWords = ({ by, minutes, words }: Said): string =>
+  `${by ? `, by ${by}` : ''}${minutes === undefined ? '' : `, ${durationWords(minutes)}`}${words ? ` (${words})` : ''}`
+
 const targetWords = (body: Extract<Body, { kind: 'change' }>) =>
   `${body.verb} ${body.target.name}${body.from !== undefined && body.to !== undefined ? ` from ${body.from} to ${body.to}` : ''}${body.words ? `, ${body.words}` : ''}`
 
@@ -34,7 +41,7 @@ export function entryWords(body: Body, names: EntryNames): EntryWords {
   const label = (id: string | undefined, fallback: string) => (id ? (names.labels[id] ?? fallback) : fallback)
   switch (body.kind) {
     case 'test': {
-      const same = new Set(body.results.map((r) => resultWords(r.result)))
+      const same = new Set(body.results.map((r) => resultWords(r.result) + mannerWords(r)))
       const first = body.results[0]
       const gear = body.gear.length ? ` with ${list(body.gear.map((g) => label(g, 'test gear')))}` : ''
       const depth = body.depth === 'full' ? '' : `, ${body.depth}`
@@ -63,20 +70,24 @@ export function entryWords(body: Body, names: EntryNames): EntryWords {
         }
       }
       if (body.results.length === 1 && first)
-        return { what: `${found}test ${first.fn}${extra}`, result: resultWords(first.result), proof: true }
+        return {
+          what: `${found}test ${first.fn}${extra}`,
+          result: resultWords(first.result) + mannerWords(first),
+          proof: true,
+        }
       if (same.size === 1 && first)
         return {
           what: `${found}test ${list(
             body.results.map((r) => r.fn),
             6,
           )}${extra}`,
-          result: `${body.results.length} × ${resultWords(first.result)}`,
+          result: `${body.results.length} × ${resultWords(first.result)}${mannerWords(first)}`,
           proof: true,
         }
       const passed = body.results.filter((r) => r.result.is === 'pass').map((r) => r.fn)
       const others = body.results.filter((r) => r.result.is !== 'pass')
       return {
-        what: `${found}test ${body.results.length} functions${extra}: ${others.map((r) => `${r.fn}: ${resultWords(r.result)}`).join('; ')}`,
+        what: `${found}test ${body.results.length} functions${extra}: ${others.map((r) => `${r.fn}: ${resultWords(r.result)}${mannerWords(r)}`).join('; ')}`,
         result: `${passed.length} pass, ${others.length} not`,
         proof: true,
       }

@@ -4,7 +4,8 @@ import type { LogRow } from '#core/views/rows.ts'
 import { clockWords, dayWords } from './dates.ts'
 import { entryWords } from './entries.ts'
 import { list } from './lists.ts'
-import { bracketWords, standingWords } from './status.ts'
+import { bracketWords } from './conclusions.ts'
+import { standingWords } from './status.ts'
 
 export interface SheetSection {
   readonly title: string

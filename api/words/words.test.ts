@@ -14,14 +14,8 @@ import { entryWords, resultWords } from './entries.ts'
 import { aNoun, capital, count, list, sentence } from './lists.ts'
 import { refusalWords } from './refusals.ts'
 import { checkCount, ruleWords } from './checks.ts'
-import {
-  bracketWords,
-  cutLabel,
-  standingSentence,
-  standingWords,
-  statusSentence,
-  statusTitle,
-} from './status.ts'
+import { bracketWords } from './conclusions.ts'
+import { cutLabel, standingSentence, standingWords, statusSentence, statusTitle } from './status.ts'
 
 const when = { now: '2026-06-01T12:00:00.000Z', zone: 'Europe/Oslo' }
 const view = (t: Teller) => machineView(t.world(), home)!

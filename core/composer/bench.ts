@@ -1,6 +1,7 @@
 /** What happens at the bench around the work: screws, connectors, waits, hazards, power, leaving for today. */
 import { type Scene, type Parsed, wrong, done, type Effect } from './types.ts'
 import { evidenceAtRisk } from '#core/provenance/evidence.ts'
+import { takeOn } from './work.ts'
 import { takeName, takeDuration } from './read.ts'
 import { msToInstant, instantToMs } from '#core/quantity/time.ts'
 
@@ -43,11 +44,11 @@ export function parseFastening(way: 'off' | 'on', text: string, scene: Scene): P
 }
 
 export function parseConnection(way: 'off' | 'on', text: string, scene: Scene): Parsed {
-  const connector =
-    way === 'on' ? (takeName(text.trim(), scene.context.connectionsOff)?.name ?? text.trim()) : text.trim()
+  const { text: said, on } = takeOn(text.trim(), scene)
+  const connector = way === 'on' ? (takeName(said, scene.context.connectionsOff)?.name ?? said) : said
   if (!connector) return wrong({ why: 'form', form: way === 'off' ? 'unplug J3' : 'plug J3' })
   return done(
-    [{ kind: 'connection', machine: scene.context.machine, connector, way }],
+    [{ kind: 'connection', machine: scene.context.machine, connector, way, ...(on ? { on } : {}) }],
     [{ does: 'connects', connector, way }],
   )
 }

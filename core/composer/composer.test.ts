@@ -28,8 +28,19 @@ describe('results', () => {
     ['inconclusive because nobody sends', { is: 'inconclusive', because: 'nobody sends' }],
     ['not possible: no lead', { is: 'not possible', because: 'no lead' }],
     ['blocked by the missing tape', { is: 'not possible', because: 'the missing tape' }],
-  ])('%s', (text, result) => expect(parseResult(text)).toEqual(result))
-  it.each(['63 of 62', 'intermittent 3 of 3', 'intermittent 0 of 3', 'maybe', ''])('%j is none', (text) =>
+    ['pass for 2h: a little dim', { is: 'pass' }, { minutes: 120, words: 'a little dim' }],
+    ['pass by feel', { is: 'pass' }, { by: 'feel' }],
+    ['ok by eye for 10 min', { is: 'pass' }, { by: 'a look', minutes: 10 }],
+    ['fail for 5 min: rolls', { is: 'fail', symptom: 'rolls' }, { minutes: 5 }],
+    ['fail: opens only by hand', { is: 'fail', symptom: 'opens only by hand' }],
+    ['fail another: silent', { is: 'fail', another: true, symptom: 'silent' }],
+    ['3 of 3', { is: 'pass', starts: 3 }],
+    ['fails 3 of 3: dark', { is: 'fail', starts: 3, symptom: 'dark' }],
+    ['3 of 3: slow the first time', { is: 'pass', starts: 3 }, { words: 'slow the first time' }],
+  ])('%s', (text, result, beside?: object) => expect(parseResult(text)).toEqual({ result, ...beside }))
+  it('n of n cells are no starts', () =>
+    expect(parseResult('30 of 30', true)).toEqual({ result: { is: 'partly', good: 30, of: 30 } }))
+  it.each(['63 of 62', 'intermittent 4 of 3', 'intermittent 0 of 3', 'maybe', ''])('%j is none', (text) =>
     expect(parseResult(text)).toBeUndefined(),
   )
 })
@@ -39,7 +50,8 @@ describe('tests', () => {
     const { parse } = scene()
     expect(bodies(parse('all pass'))[0]).toMatchObject({
       kind: 'test',
-      depth: 'full',
+      // How deep was not said: a short check.
+      depth: 'short',
       asFound: true,
       results: terminalSheet.functions.map((f) => ({ fn: f.name, result: { is: 'pass' } })),
     })

@@ -84,8 +84,17 @@ export interface ComposerContext extends MachineContext {
     readonly gearKind: string
     readonly proved: boolean
     readonly unfit: boolean
+    readonly attributes: Readonly<Record<string, string>>
   }[]
   readonly changed: boolean
+  /** What is known of the machine itself: what gear has to agree with. */
+  readonly attributes: Readonly<Record<string, string>>
+  /** Functions that something was altered of since their last full test. */
+  readonly altered: readonly string[]
+  /** It was switched off in this episode, and not on again. */
+  readonly switchedOff: boolean
+  /** Where it is, if it is out of the house. */
+  readonly away?: string | undefined
   /** Test points with what is expected there, what was read last and when it was healthy. */
   readonly points: readonly PointContext[]
   /** What is known of each cell, by the function whose grid it belongs to. */

@@ -1,4 +1,5 @@
 /** Words of a line that name a slot or a part, and the turns of phrase around them. */
+import { reached } from './reach.ts'
 import { type Place, inMachine } from '#core/place.ts'
 import type { SlotContext, MachineContext, PartContext } from '#core/composer/context.ts'
 import type { Body } from '#core/history/bodies/index.ts'
@@ -168,16 +169,8 @@ export function judged(
 }
 
 export const retests = (scene: Scene, slot: SlotContext): Effect[] => {
-  const names = scene.context.functions
-    .filter(
-      (f) =>
-        f.dependsOn.includes(slot.position.designator) ||
-        (slot.position.on !== undefined && f.dependsOn.includes(slot.position.on)),
-    )
-    .map((f) => f.name)
-  const undeclared = scene.context.functions.filter((f) => f.dependsOn.length === 0).map((f) => f.name)
-  const all = [...names, ...undeclared]
-  return all.length ? [{ does: 'asks for retest', functions: all }] : []
+  const functions = reached(scene.context, slot.position.designator)
+  return functions.length > 0 ? [{ does: 'asks for retest', functions }] : []
 }
 
 export function takeDue(text: string, scene: Scene): string | undefined {

@@ -1,53 +1,95 @@
 /** "test sound pass, drawer fail", "all pass but tape fail", "test short keys 27 of 30 with tape T2 when cold". */
 import type { BodyOf } from '#core/history/bodies/index.ts'
-import type { TestResult } from '#core/history/bodies/test.ts'
+import type { JudgedBy, TestResult } from '#core/history/bodies/test.ts'
 import type { GearId } from '#core/ids.ts'
+import { contradictions } from './contradictions.ts'
 import { parseGrid } from './measure.ts'
 import { takeName } from './read.ts'
 import { done, wrong, type Effect, type Parsed, type Scene } from './types.ts'
 
 const form = 'test sound pass, drawer fail: opens only by hand'
 
-/** Reads one result: "pass", "pass 9 starts", "fail: rolls", "27 of 30", "intermittent 1 of 3", "not possible: no lead". */
-export function parseResult(text: string): TestResult | undefined {
-  const lower = text.trim().toLowerCase()
-  const after = (pattern: RegExp) =>
-    text
-      .trim()
-      .replace(pattern, '')
-      .replace(/^[:\s]+/, '')
-      .trim()
+/** A result with what is said beside it. */
+export interface SaidResult {
+  readonly result: TestResult
+  readonly words?: string
+  readonly minutes?: number
+  readonly by?: JudgedBy
+}
+
+/** Between a verdict and what is said of it: "for 2h", "by feel". */
+const manner =
+  /\s+(?:for\s+(?<n>\d+(?:[.,]\d+)?)\s*(?<unit>s|sec|min|minutes?|m|h|hours?|d|days?)\b|by\s+(?<by>feel|hand|eye|a look|interpretation)\b)/i
+const minutesIn: Readonly<Record<string, number>> = { s: 1 / 60, m: 1, h: 60, d: 1440 }
+const judgedWord = (word: string): JudgedBy =>
+  word === 'eye' || word === 'a look' ? 'a look' : (word as 'feel' | 'hand' | 'interpretation')
+
+/**
+ * Reads one result: "pass", "pass 9 starts", "pass for 2h: a little dim", "pass by feel", "fail: rolls", "fail another: silent",
+ * "27 of 30", "3 of 3", "intermittent 1 of 3", "not possible: no lead". n of n is a pass with n starts, unless the function is
+ * tried cell by cell.
+ */
+export function parseResult(text: string, cells = false): SaidResult | undefined {
+  const said: { words?: string; minutes?: number; by?: JudgedBy } = {}
+  const cut = /[:,]/.exec(text)?.index ?? text.length
+  let head = text.slice(0, cut)
+  const tail = text
+    .slice(cut)
+    .replace(/^[:,\s]+/, '')
+    .trim()
+  for (let found = manner.exec(head); found; found = manner.exec(head)) {
+    const { n, unit, by } = found.groups ?? {}
+    if (n && unit)
+      said.minutes =
+        Math.round(Number(n.replace(',', '.')) * (minutesIn[unit[0]?.toLowerCase() ?? 'm'] ?? 1) * 100) / 100
+    if (by) said.by = judgedWord(by.toLowerCase())
+    head = head.slice(0, found.index) + head.slice(found.index + found[0].length)
+  }
+  const verdict = verdictOf(head.trim(), tail, cells)
+  return verdict && { ...said, ...verdict }
+}
+
+function verdictOf(head: string, tail: string, cells: boolean): SaidResult | undefined {
+  const lower = head.toLowerCase()
+  const rest = (pattern: RegExp) => [head.replace(pattern, '').trim(), tail].filter(Boolean).join(': ')
   const pass = /^(?:passes|pass|ok|works)\b(?:\s+(\d+)(?:\s*(?:starts|times|x))?)?$/.exec(lower)
-  if (pass) return pass[1] ? { is: 'pass', starts: Number(pass[1]) } : { is: 'pass' }
+  if (pass)
+    return {
+      result: pass[1] ? { is: 'pass', starts: Number(pass[1]) } : { is: 'pass' },
+      ...(tail ? { words: tail } : {}),
+    }
   const ofMany = /^(?:partly\s+)?(\d+)\s*(?:of|\/)\s*(\d+)\b/.exec(lower)
   if (ofMany) {
     const [good, of] = [Number(ofMany[1]), Number(ofMany[2])]
-    return good <= of && of > 0
-      ? { is: 'partly', good, of, ...symptom(after(/^(?:partly\s+)?\d+\s*(?:of|\/)\s*\d+/i)) }
-      : undefined
+    if (good > of || of === 0) return undefined
+    const words = rest(/^(?:partly\s+)?\d+\s*(?:of|\/)\s*\d+/i)
+    return good === of && !cells
+      ? { result: { is: 'pass', starts: of }, ...(words ? { words } : {}) }
+      : { result: { is: 'partly', good, of, ...symptom(words) } }
   }
   const now = /^(?:intermittent|fails)\s+(\d+)\s*(?:of|\/)\s*(\d+)\b/.exec(lower)
   if (now) {
     const [failures, of] = [Number(now[1]), Number(now[2])]
-    return failures > 0 && failures < of
-      ? {
-          is: 'intermittent',
-          failures,
-          of,
-          ...symptom(after(/^(?:intermittent|fails)\s+\d+\s*(?:of|\/)\s*\d+/i)),
-        }
-      : undefined
+    const words = rest(/^(?:intermittent|fails)\s+\d+\s*(?:of|\/)\s*\d+/i)
+    if (failures === 0 || failures > of) return undefined
+    return failures === of
+      ? { result: { is: 'fail', starts: of, ...symptom(words) } }
+      : { result: { is: 'intermittent', failures, of, ...symptom(words) } }
   }
-  if (/^(?:fails|fail|dead)\b/.test(lower)) return { is: 'fail', ...symptom(after(/^(?:fails|fail|dead)/i)) }
+  const another = /^(?:fails|fail|dead)\s+(?:in )?another(?: way)?$/.test(lower)
+  if (another) return { result: { is: 'fail', another: true, ...symptom(tail) } }
+  if (/^(?:fails|fail|dead)\b/.test(lower))
+    return { result: { is: 'fail', ...symptom(rest(/^(?:fails|fail|dead)/i)) } }
   if (/^inconclusive\b/.test(lower)) {
-    const because = after(/^inconclusive/i).replace(/^because\s*/i, '')
-    return because ? { is: 'inconclusive', because } : { is: 'inconclusive' }
+    const because = rest(/^inconclusive(?:\s*because\b)?/i)
+    return { result: because ? { is: 'inconclusive', because } : { is: 'inconclusive' } }
   }
-  const blocked = /^(?:not possible|blocked)\b/.exec(lower)
-  if (blocked)
+  if (/^(?:not possible|blocked)\b/.test(lower))
     return {
-      is: 'not possible',
-      because: after(/^(?:not possible|blocked)/i).replace(/^(?:because|by)\b\s*:?\s*/i, '') || 'not said',
+      result: {
+        is: 'not possible',
+        because: rest(/^(?:not possible|blocked)(?:\s*(?:because|by)\b)?/i) || 'not said',
+      },
     }
   return undefined
 }
@@ -116,7 +158,7 @@ export function parseTest(text: string, scene: Scene): Parsed {
   let rest = text.trim()
   const depthWord = /^(look|short|full)\b\s*/i.exec(rest)
   if (depthWord) rest = rest.slice(depthWord[0].length)
-  const depth = (depthWord?.[1]?.toLowerCase() ?? 'full') as BodyOf<'test'>['depth']
+  const depth = (depthWord?.[1]?.toLowerCase() ?? 'short') as BodyOf<'test'>['depth']
   const notExercised = take(/\s*\bnot exercised:?\s+(.+)$/i)
   const condition = take(/\s+when\s+(.+?)(?=\s+with\s|$)/i)
   const gearText = take(/\s+with\s+(.+)$/i)
@@ -136,7 +178,7 @@ export function parseTest(text: string, scene: Scene): Parsed {
     if (!known) return wrong({ why: 'which part', word: name, known: context.gear.map((g) => g.name) })
     gear.push(known.id as GearId)
   }
-  const results = new Map<string, TestResult>()
+  const results = new Map<string, SaidResult>()
   const added: string[] = []
   const known = context.functions.map((f) => f.name)
   let left = rest.trim()
@@ -150,7 +192,8 @@ export function parseTest(text: string, scene: Scene): Parsed {
   if (results.size === 0) return wrong({ why: 'form', form })
 
   function readSegment(name: string, text: string): Parsed | undefined {
-    const result = parseResult(text)
+    const grid = context.functions.some((f) => f.name === takeName(name, known)?.name && f.grid)
+    const result = parseResult(text, grid)
     if (!result) return wrong({ why: 'which result', word: text })
     if (name === '' || name.toLowerCase() === 'all') {
       if (known.length === 0) return wrong({ why: 'which function', word: 'all', known: [] })
@@ -169,7 +212,7 @@ export function parseTest(text: string, scene: Scene): Parsed {
     return undefined
   }
 
-  const list = [...results].map(([fn, result]) => ({ fn, result }))
+  const list = [...results].map(([fn, said]) => ({ fn, ...said }))
   const asFound = !context.changed
   const over = none
     ? []
@@ -183,6 +226,7 @@ export function parseTest(text: string, scene: Scene): Parsed {
     { does: 'tests', results: list, depth, asFound },
     ...(over.length > 0 ? [{ does: 'takes over gear', gear: over.map((g) => g.name) } as const] : []),
     ...added.map((name): Effect => ({ does: 'adds function', name })),
+    ...contradictions(scene, list, depth, gear),
   ]
   const machine = context.machine
   const met = added.map((name) => ({ name, essential: false, dependsOn: [], needs: [] }))

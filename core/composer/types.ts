@@ -4,9 +4,8 @@ import type { Basis } from '#core/history/entry.ts'
 import type { Tally } from '#core/diagnosis/grid.ts'
 import type { Expectation } from '#core/diagnosis/points.ts'
 import type { EntryId } from '#core/ids.ts'
-import type { Body } from '#core/history/bodies/index.ts'
+import type { Body, BodyOf } from '#core/history/bodies/index.ts'
 import type { Health } from '#core/history/bodies/part.ts'
-import type { TestResult } from '#core/history/bodies/test.ts'
 import type { Refusal } from '#core/history/refusal.ts'
 import type { FitRemark } from '#core/parts/fit.ts'
 import type { Instant, Interval } from '#core/quantity/time.ts'
@@ -46,11 +45,32 @@ export type Effect =
   | { readonly does: 'asks for retest'; readonly functions: readonly string[] }
   | {
       readonly does: 'tests'
-      readonly results: readonly { readonly fn: string; readonly result: TestResult }[]
+      readonly results: BodyOf<'test'>['results']
       readonly depth: string
       readonly asFound: boolean
     }
   | { readonly does: 'adds function'; readonly name: string }
+  /** By the record it cannot have been tried so: asked once. */
+  | {
+      readonly does: 'contradicts'
+      readonly by: 'part out' | 'switched off' | 'away'
+      readonly functions: readonly string[]
+      readonly positions: readonly string[]
+      readonly place?: string
+    }
+  | { readonly does: 'uses unfit gear'; readonly gear: string }
+  | {
+      readonly does: 'gear disagrees'
+      readonly gear: string
+      readonly fn: string
+      readonly attribute: string
+      readonly has: string
+      readonly needs: string
+    }
+  /** What was altered wants a full test. */
+  | { readonly does: 'is shallow'; readonly functions: readonly string[]; readonly depth: string }
+  /** The name is on no list of the machine: it asks for no retest until somebody says what it is part of. */
+  | { readonly does: 'reaches nothing yet'; readonly target: string; readonly assemblies: readonly string[] }
   | { readonly does: 'adds position'; readonly name: string }
   | { readonly does: 'tags'; readonly part: string; readonly tag: string }
   | { readonly does: 'works on'; readonly target: string; readonly verb: string; readonly reach: string }

@@ -2,6 +2,7 @@
 import type { Reach, Target } from '#core/history/bodies/change.ts'
 import { type Scene, type Effect, type Parsed, wrong, done } from './types.ts'
 import { takeDesignators } from '#core/parts/designators.ts'
+import { reachEffects } from './reach.ts'
 import { takeName, firstWord } from './read.ts'
 import { takeMethod, byMethod } from './methods.ts'
 import type { Body } from '#core/history/bodies/index.ts'
@@ -57,14 +58,20 @@ function targetOf(text: string, scene: Scene): { target: Target; rest: string } 
   return { target: { sort: 'surface', name: word.replace(/,$/, '') }, rest }
 }
 
-const retestsOf = (scene: Scene, target: Target, reach: Reach): Effect[] => {
-  if (reach === 'outside') return []
-  const known = scene.context.slots.some((s) => s.position.designator === target.name)
-  const functions = scene.context.functions
-    .filter((f) => f.dependsOn.length === 0 || f.dependsOn.includes(target.name) || !known)
-    .map((f) => f.name)
-  return functions.length > 0 ? [{ does: 'asks for retest', functions }] : []
+/** Work that a zone of the case takes without any circuit being near. */
+const outsideOn = (target: Target, reach: Reach, scene: Scene): Reach =>
+  target.sort === 'surface' && scene.context.zones.some((z) => z.name === target.name) ? 'outside' : reach
+
+/** "… on keyboard" at the end of a line: the assembly that something on no list is part of. */
+export function takeOn(text: string, { context }: Scene): { text: string; on?: string } {
+  const found = /\s+on\s+(.+)$/i.exec(text)
+  const name = found?.[1]?.trim().toLowerCase()
+  const slot = context.slots.find((s) => s.position.assembly && s.position.designator.toLowerCase() === name)
+  return found && slot ? { text: text.slice(0, found.index), on: slot.position.designator } : { text }
 }
+
+const retestsOf = (scene: Scene, target: Target, reach: Reach, on?: string): Effect[] =>
+  reach === 'outside' ? [] : reachEffects(scene.context, target.name, on)
 
 export function parseWork(word: string, text: string, scene: Scene): Parsed {
   const preset = workVerbs[word]
@@ -77,8 +84,9 @@ export function parseWork(word: string, text: string, scene: Scene): Parsed {
     const parsed = parseWork(word, followed.rest + (set?.[0] ?? ''), scene)
     return parsed.ok ? byMethod(parsed, followed.method, scene) : parsed
   }
-  const body = unset
-  const reach = (set?.[1]?.toLowerCase() as Reach | undefined) ?? preset.reach
+  const { text: body, on } = takeOn(unset, scene)
+  const chosen = set?.[1]?.toLowerCase() as Reach | undefined
+  const reachOfMany = chosen ?? preset.reach
   const many = targetsOf(body.trim(), scene)
   if (many)
     return done(
@@ -87,7 +95,7 @@ export function parseWork(word: string, text: string, scene: Scene): Parsed {
         machine: scene.context.machine,
         target,
         verb: preset.verb,
-        reach,
+        reach: reachOfMany,
         ...(many.rest ? { words: many.rest } : {}),
       })),
       [
@@ -96,22 +104,24 @@ export function parseWork(word: string, text: string, scene: Scene): Parsed {
           count: many.targets.length,
           targets: many.targets.map((t) => t.name),
           verb: preset.verb,
-          reach,
+          reach: reachOfMany,
         },
       ],
     )
   const { target, rest } = targetOf(body.trim(), scene)
+  const reach = chosen ?? outsideOn(target, preset.reach, scene)
   const change: Body = {
     kind: 'change',
     machine: scene.context.machine,
     target,
     verb: preset.verb,
     reach,
+    ...(on ? { on } : {}),
     ...(rest ? { words: rest } : {}),
   }
   const effects: Effect[] = [
     { does: 'works on', target: target.name, verb: preset.verb, reach },
-    ...retestsOf(scene, target, reach),
+    ...retestsOf(scene, target, reach, on),
   ]
   if (word !== 'wash') return done([change], effects)
   // What is washed dries before power: the house says how long.
@@ -164,7 +174,8 @@ export function parseVerify(text: string, scene: Scene): Parsed {
   )
 }
 
-export function parseAdjust(text: string, scene: Scene): Parsed {
+export function parseAdjust(line: string, scene: Scene): Parsed {
+  const { text, on } = takeOn(line, scene)
   const match = /^(.+?)\s+(?:from\s+)?(\S+)\s+(?:to|→|->)\s+(\S+)\s*(.*)$/i.exec(text.trim())
   const name = (match ? match[1] : text)?.trim().replace(/^"(.*)"$/, '$1')
   if (!name) return wrong({ why: 'form', form: 'adjust brightness from 3 to 5' })
@@ -175,6 +186,7 @@ export function parseAdjust(text: string, scene: Scene): Parsed {
     target,
     verb: 'adjusted',
     reach: 'altered',
+    ...(on ? { on } : {}),
     ...(match?.[2] ? { from: match[2] } : {}),
     ...(match?.[3] ? { to: match[3] } : {}),
     ...(match?.[4] ? { words: match[4] } : {}),
@@ -183,7 +195,7 @@ export function parseAdjust(text: string, scene: Scene): Parsed {
     [change],
     [
       { does: 'works on', target: name, verb: 'adjusted', reach: 'altered' },
-      ...retestsOf(scene, target, 'altered'),
+      ...retestsOf(scene, target, 'altered', on),
     ],
   )
 }

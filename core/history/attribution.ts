@@ -4,9 +4,8 @@ import { dependenciesOf, type Dependencies } from '#core/type/depends.ts'
 import type { GearId, PartId } from '#core/ids.ts'
 import type { SheetFunction } from '#core/type/sheet.ts'
 import { mayComeAfter, netChanges, orderUnknown, reachesFunction, type NetChange } from './changes.ts'
-import { lookFunction, passes, startsOf, type TestResult } from './bodies/test.ts'
-import { houseLuckLevel, luckOfCleanRun } from './intermittent.ts'
-import { claimedToComeAndGo, type ComesAndGoes } from './standing.ts'
+import { lookFunction, passes, type TestResult } from './bodies/test.ts'
+import { Run, type ComesAndGoes } from './comes-and-goes.ts'
 import { machineAround } from './presence.ts'
 import { isConclusive, weaknessesOf, type Weakness } from './weak.ts'
 import { voidReason } from './void.ts'
@@ -56,6 +55,8 @@ export interface Conclusion {
   /** The function was known to come and go, and no clean run had held yet. */
   readonly comesAndGoes?: ComesAndGoes | undefined
   readonly partInNotProved: boolean
+  /** It may have come or gone by itself: it is known to, or too few starts were tried to tell. */
+  readonly orByItself: boolean
   readonly raised?: 'shown by swap-back' | 'fault follows the part' | undefined
   /** The part that came out and is not shown faulty by this trial. */
   readonly cleared?: PartId | undefined
@@ -156,7 +157,7 @@ interface Asked {
 function pairwise(asked: Asked): Conclusion[] {
   const { world, machine, fn, tests } = asked
   const found: Conclusion[] = []
-  const run = new Run(asked)
+  const run = new Run(machine, fn)
   let before: TestRecord | undefined
   let cursor = 0
   for (const after of tests) {
@@ -171,44 +172,6 @@ function pairwise(asked: Asked): Conclusion[] {
     before = after
   }
   return found
-}
-
-/** What is known, test by test, of a fault that comes and goes: until its clean run holds it may come again. */
-class Run {
-  private goes: ComesAndGoes | undefined
-  private clean = 0
-  private readonly claims: readonly ComesAndGoes[]
-
-  constructor({ machine, fn }: Asked) {
-    this.claims = claimedToComeAndGo(machine, fn)
-  }
-
-  /** What is known before the given test. */
-  known(test: TestRecord): ComesAndGoes | undefined {
-    const claim = this.claims.findLast((c) => c.order < test.order)
-    if (claim && claim.order > (this.goes?.order ?? this.settledAt)) this.start(claim)
-    return this.goes
-  }
-  private settledAt = -1
-
-  private start(goes: ComesAndGoes) {
-    this.goes = goes
-    this.clean = 0
-  }
-
-  take({ result, order, body }: TestRecord, since: readonly Step[]) {
-    if (since.some((s) => s.reach === 'altered')) this.clean = 0
-    if (result.is === 'intermittent') {
-      const { failures, of } = result
-      this.start({ failures, of, reckoned: false, order, condition: body.condition })
-    } else if (!passes(result)) this.clean = 0
-    else if (this.goes) {
-      this.clean += startsOf(result)
-      if (luckOfCleanRun(this.goes.failures, this.goes.of, this.clean) >= houseLuckLevel) return
-      this.goes = undefined
-      this.settledAt = order
-    }
-  }
 }
 
 const none: readonly never[] = []
@@ -282,6 +245,7 @@ function conclude(
     anotherFailure: false,
     weak: none,
     partInNotProved: false,
+    orByItself: false,
   })
   // Most pairs are two passes: what they need is decided before anything else is gathered.
   const compared = before && compareResults(before.result, after.result)
@@ -318,6 +282,7 @@ function conclude(
     weak,
     comesAndGoes: goes,
     partInNotProved: swappedIn === false,
+    orByItself: goes !== undefined || weak.some((w) => w.why === 'few starts' || w.why === 'short time'),
     raised,
     cleared: swappedIn === true ? only?.before : undefined,
   }

@@ -4,9 +4,10 @@ import { dependenciesOf, type Dependencies } from '#core/type/depends.ts'
 import { instantToMs } from '#core/quantity/time.ts'
 import { policyNumber } from '#core/history/policy.ts'
 import type { SheetFunction } from '#core/type/sheet.ts'
-import { lookFunction, passes, startsOf } from './bodies/test.ts'
-import { netChanges, reachesFunction, stepsAfter, type NetChange } from './changes.ts'
-import { cleanStartsNeeded, houseLuckLevel, luckOfCleanRun } from './intermittent.ts'
+import { lookFunction, passes } from './bodies/test.ts'
+import { netChanges, stepsAfter, type NetChange } from './changes.ts'
+import { cleanRun, type CleanRun } from './comes-and-goes.ts'
+import { houseLuckLevel } from './intermittent.ts'
 import { voidReason, type VoidReason } from './void.ts'
 import { functionsOf, structureOf } from './layout.ts'
 import { isConclusive, weaknessesOf, type Weakness } from './weak.ts'
@@ -26,17 +27,6 @@ export type StandingWord =
   | 'unproved'
   | 'ageing'
   | 'works'
-
-export interface CleanRun {
-  readonly failures: number
-  readonly of: number
-  /** How often it failed was not said: one of two is reckoned with. */
-  readonly reckoned: boolean
-  readonly clean: number
-  readonly needed: number
-  /** Chance of this run if nothing had changed, 0..1. */
-  readonly luck: number
-}
 
 export interface Standing {
   readonly fn: string
@@ -82,6 +72,11 @@ export const standingsOf = once((world, machine): readonly Standing[] => {
   const all = new Map([...listed, ...undeclared].map((fn) => [fn.name, fn]))
   return found.map((s) => heldUp(s, dependenciesOf(structure, all.get(s.fn) ?? noFunction), failing, dead))
 })
+
+/** Something was altered of it since a test that went deep enough. */
+export const wantsFullTest = ({ changes, weak }: Standing): boolean =>
+  changes.some((c) => c.reach === 'altered') ||
+  weak.some((w) => w.why === 'less depth' && w.enough === 'full')
 
 const noFunction: SheetFunction = { name: '', essential: false, dependsOn: [], needs: [] }
 
@@ -157,76 +152,3 @@ export function standingOf(
 }
 
 const noWeakness: readonly Weakness[] = []
-
-/** A fault that is known to come and go: how often it failed, and since where in the line that is known. */
-export interface ComesAndGoes {
-  readonly failures: number
-  readonly of: number
-  readonly reckoned: boolean
-  readonly order: number
-  readonly condition?: string | undefined
-}
-
-/**
- * Claims that a function works now and then. One about the machine is one about its essential functions. How often is not said:
- * one of two is reckoned with.
- */
-export const claimedToComeAndGo = (machine: MachineState, fn: SheetFunction): readonly ComesAndGoes[] =>
-  machine.claims
-    .filter((c) => c.says === 'now and then' && (c.fn === fn.name || (c.fn === undefined && fn.essential)))
-    .map(({ order }) => ({ failures: 1, of: 2, reckoned: true, order }))
-
-/** The latest word on a fault that comes and goes: a test that failed now and then, or somebody's claim. */
-function comesAndGoes(
-  world: World,
-  machine: MachineState,
-  fn: SheetFunction,
-  tests: readonly TestRecord[],
-): ComesAndGoes | undefined {
-  const last = tests.findLast((t) => t.result.is === 'intermittent' && !voidReason(world, machine, fn, t))
-  const claim = claimedToComeAndGo(machine, fn).at(-1)
-  if (claim && (!last || last.order < claim.order)) return claim
-  if (last?.result.is !== 'intermittent') return undefined
-  const { failures, of } = last.result
-  return { failures, of, reckoned: false, order: last.order, condition: last.body.condition }
-}
-
-/** The clean run since the later of the last failure and the last alteration, of a function that came and went before. */
-function cleanRun(
-  world: World,
-  machine: MachineState,
-  fn: SheetFunction,
-  tests: readonly TestRecord[],
-  deps: Dependencies,
-): CleanRun | undefined {
-  const last = comesAndGoes(world, machine, fn, tests)
-  if (!last) return undefined
-  const { failures, of, reckoned, condition } = last
-  let altered: number | undefined
-  for (const step of machine.steps)
-    if (step.order > last.order && step.reach === 'altered' && reachesFunction(step, deps))
-      altered = step.order
-  let clean = 0
-  let settled = false
-  for (const test of tests) {
-    if (test.order <= last.order) continue
-    if (test.result.is === 'fail') clean = 0
-    if (!passes(test.result) || voidReason(world, machine, fn, test)) continue
-    if (condition !== undefined && test.body.condition !== undefined && test.body.condition !== condition)
-      continue
-    clean += startsOf(test.result)
-    // Once the run has held, the fault is settled: a later touch asks for a retest, not for the run again.
-    if (!settled && altered !== undefined && test.order < altered) {
-      if (luckOfCleanRun(failures, of, clean) < houseLuckLevel) settled = true
-      else clean = 0
-    }
-  }
-  return {
-    failures,
-    of,
-    reckoned,
-    clean,
-    needed: cleanStartsNeeded(failures, of),
-    luck: luckOfCleanRun(failures, of, clean),
-  }
-}

@@ -2,6 +2,7 @@
 import { once } from './once.ts'
 import { instantToMs, type Instant } from '#core/quantity/time.ts'
 import type { PartId } from '#core/ids.ts'
+import type { Place } from '#core/place.ts'
 import { missingEssentials, offAssemblies, type Missing, type OffAssembly } from '#core/history/presence.ts'
 import type { WaitRow } from '#core/history/waits.ts'
 import { policyOf } from '#core/history/policy.ts'
@@ -122,6 +123,14 @@ export const machineStanding = once((world, machine): MachineStanding => {
 /** The latest episode that is not closed, if any. */
 export const openEpisode = (machine: MachineState): EpisodeState | undefined =>
   machine.episodes.findLast((e) => e.state !== 'closed')
+
+/** Where the machine is, by the record, when it is out of the house: with an owner, a borrower, a person. */
+export function awayAt(machine: MachineState): Place | undefined {
+  const last = machine.custody.at(-1)?.body
+  return last?.kind === 'custody' && (last.to.in.kind === 'party' || last.to.in.kind === 'person')
+    ? last.to
+    : undefined
+}
 
 /** Parts that lie in the tray of one of this machine's episodes. */
 export const trayOf = once((world, machine): readonly PartId[] => {

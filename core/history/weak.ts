@@ -2,13 +2,13 @@
 import { once } from './once.ts'
 import type { Dependencies } from '#core/type/depends.ts'
 import type { SheetFunction } from '#core/type/sheet.ts'
-import { passes, startsOf, type judgedBy } from './bodies/test.ts'
+import { passes, startsOf, type JudgedBy } from './bodies/test.ts'
 import { mayComeAfter, netChanges, reachesFunction, type NetChange } from './changes.ts'
 import { provedThen } from './void.ts'
 import type { MachineState, Step, TestRecord, World } from './world.ts'
 
 export type Weakness =
-  | { readonly why: 'judged by'; readonly by: (typeof judgedBy)[number] }
+  | { readonly why: 'judged by'; readonly by: JudgedBy }
   | { readonly why: 'few starts'; readonly starts: number; readonly asked: number }
   /** `minutes` absent: for how long was not said. */
   | { readonly why: 'short time'; readonly minutes?: number | undefined; readonly asked: number }
@@ -99,7 +99,7 @@ export function weaknessesOf(
   const found: Weakness[] = []
   const { body, result } = test
   const good = passes(result)
-  if (body.by) found.push({ why: 'judged by', by: body.by })
+  if (test.by) found.push({ why: 'judged by', by: test.by })
   for (const need of fn.needs)
     for (const id of body.gear) {
       const gear = world.gear.get(id)
@@ -114,13 +114,13 @@ export function weaknessesOf(
       if ((!good || need.standard === true) && !provedThen(gear, test))
         found.push({ why: 'gear not proved', gear: gear.name })
     }
+  const starts = startsOf(result)
+  if (fn.starts !== undefined && starts < fn.starts && (good || result.is === 'fail'))
+    found.push({ why: 'few starts', starts, asked: fn.starts })
   if (!good) return found
   if (test.switchedOff) found.push({ why: 'switched off' })
   const positions = partsOut(world, machine, deps, test)
   if (positions.length > 0) found.push({ why: 'part out', positions })
-  const starts = startsOf(result)
-  if (fn.starts !== undefined && starts < fn.starts)
-    found.push({ why: 'few starts', starts, asked: fn.starts })
   if (fn.minutes !== undefined && (test.minutes ?? 0) < fn.minutes)
     found.push({ why: 'short time', minutes: test.minutes, asked: fn.minutes })
   if (body.depth === 'full') return found

@@ -1,6 +1,6 @@
 /** What the fold leaves behind: the state of everything the given entries speak of. Readonly once the fold is done. */
 import type { Statement } from './versions.ts'
-import type { TestResult } from './bodies/test.ts'
+import type { JudgedBy, TestResult } from './bodies/test.ts'
 import type { BodyOf } from './bodies/index.ts'
 import type { Target, Reach } from './bodies/change.ts'
 import type { Claimed } from './bodies/claim.ts'
@@ -40,6 +40,7 @@ export interface TestRecord {
   readonly body: BodyOf<'test'>
   /** What the test took, min; where it was said. */
   readonly minutes?: number | undefined
+  readonly by?: JudgedBy | undefined
   /** By the record the machine had been switched off earlier in the same sitting. */
   readonly switchedOff?: boolean
 }

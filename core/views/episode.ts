@@ -11,7 +11,8 @@ import type { ComposerContext } from '../composer/context.ts'
 import { type Labels, partLabel, placeLabel, machineNumber, labelsFor } from './labels.ts'
 import { type World, type MachineState } from '#core/history/world.ts'
 import { sheetOf, functionsResolved } from '#core/history/layout.ts'
-import { machineStanding, trayOf, waitRows, type Coverage } from '#core/history/status.ts'
+import { awayAt, machineStanding, trayOf, waitRows, type Coverage } from '#core/history/status.ts'
+import { wantsFullTest } from '#core/history/standing.ts'
 import { voidTests, openQuestions } from '#core/history/void.ts'
 import { partContext, slotsOf, pointContexts, gridContexts, methodContexts, keptFrom } from './contexts.ts'
 import { plateOf, statusView, functionRow } from './machine.ts'
@@ -83,6 +84,7 @@ export function episodeView(world: World, id: EntryId, nextTag: string): Episode
   const episode = machine?.episodes.find((e) => e.id === id)
   if (!machine?.registered || !episode) return undefined
   const standing = machineStanding(world, machine)
+  const away = awayAt(machine)
   const checks = checksOf(world, machine, episode)
   const mineOnly = new Set<string>(entriesOf(world, episode).map((s) => s.id))
   const brackets = bracketsOf(world, machine).filter((b) => mineOnly.has(b.to))
@@ -196,6 +198,7 @@ export function episodeView(world: World, id: EntryId, nextTag: string): Episode
         gearKind: g.gearKind,
         proved: g.proved.length > 0,
         unfit: g.unfit.length > 0,
+        attributes: g.attributes,
       })),
       points: pointContexts(world, machine, mineOnly),
       grids: gridContexts(world, machine),
@@ -206,6 +209,13 @@ export function episodeView(world: World, id: EntryId, nextTag: string): Episode
         name: z.zone,
         material: sheetOf(world, machine)?.zones.find((s) => s.name === z.zone)?.material ?? '',
       })),
+      attributes: machine.attributes,
+      altered: standing.standings.filter(wantsFullTest).map((s) => s.fn),
+      switchedOff:
+        machine.powered?.episode === id &&
+        machine.powered.body.kind === 'power' &&
+        machine.powered.body.way === 'off',
+      away: away && placeLabel(world, away, machine.id),
       changed: machine.steps.some((s) => s.entry.episode === id && s.reach !== 'outside'),
       lastFailed: mine.findLast(
         (s) =>

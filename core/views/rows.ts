@@ -164,6 +164,8 @@ export interface Bracket {
   readonly comesAndGoes?:
     { readonly failures: number; readonly of: number; readonly reckoned: boolean } | undefined
   readonly partInNotProved: boolean
+  /** It may have come or gone by itself. */
+  readonly orByItself: boolean
   readonly raised?: string | undefined
   readonly cleared?: string | undefined
   readonly testedOn: Instant
@@ -204,6 +206,7 @@ export function bracketsOf(world: World, machine: MachineState): Bracket[] {
       reckoned: c.comesAndGoes.reckoned,
     },
     partInNotProved: c.partInNotProved,
+    orByItself: c.orByItself,
     raised: c.raised,
     cleared: c.cleared !== undefined ? partLabel(world, c.cleared) : undefined,
     testedOn: c.after.entry.happenedAt.latest,

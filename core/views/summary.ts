@@ -2,7 +2,7 @@
 import { conditionAt } from '#core/condition/condition.ts'
 import type { EntryId, MachineId } from '#core/ids.ts'
 import { openQuestions } from '#core/history/void.ts'
-import { machineStanding, openEpisode, openWaits, trayOf, waitRows } from '#core/history/status.ts'
+import { machineStanding, openEpisode, openWaits, trayOf, waitRows, awayAt } from '#core/history/status.ts'
 import { sheetOf } from '#core/history/layout.ts'
 import { type World } from '#core/history/world.ts'
 import type { Instant } from '#core/quantity/time.ts'
@@ -85,9 +85,7 @@ export function machineSummary(world: World, id: MachineId): SummaryOf | undefin
   const waits = openWaits(world, machine)
   const mine = open ? world.line.filter((s) => s.episode === open.id || s.id === open.id) : []
   const custody = machine.custody.at(-1)
-  const away =
-    custody?.body.kind === 'custody' &&
-    (custody.body.to.in.kind === 'party' || custody.body.to.in.kind === 'person')
+  const away = awayAt(machine) !== undefined
   const loans = world.loans.filter((l) => !l.closed && l.home.in.id === id)
   const lastClosed = machine.episodes.at(-1)?.closed?.body
   const deferred = lastClosed?.kind === 'episode' && lastClosed.what === 'closed' ? lastClosed.deferred : []
@@ -163,7 +161,7 @@ export function machineSummary(world: World, id: MachineId): SummaryOf | undefin
         ? [{ kind: 'machine away' as const, words: custody.body.purpose, at: custody.body.until }]
         : []),
     ],
-    onLoan: away === true,
+    onLoan: away,
     lendsParts: loans.length > 0,
     needsTest: standings.filter((s) => s.word === 'retest' || s.word === 'void').length,
     touchedAt:

@@ -4,7 +4,7 @@ import { gearIdSchema, machineIdSchema } from '#core/ids.ts'
 import { label, someWords, words } from './words.ts'
 
 export const testDepths = ['look', 'short', 'full'] as const
-/** How something was judged that no procedure measured. */
+/** How a result was judged that no procedure measured. */
 export const judgedBy = ['feel', 'hand', 'a look', 'interpretation'] as const
 
 export const resultSchema = z.discriminatedUnion('is', [
@@ -15,6 +15,8 @@ export const resultSchema = z.discriminatedUnion('is', [
   }),
   z.strictObject({
     is: z.literal('fail'),
+    /** Starts that all failed. */
+    starts: z.int().min(1).max(100000).optional(),
     symptom: label.optional(),
     /** It fails in another way than before: a person says so. Other words alone are the same failure. */
     another: z.boolean().optional(),
@@ -64,13 +66,13 @@ export const testBody = z.strictObject({
         words: someWords.optional(),
         /** For how long it was tried. */
         minutes: z.number().positive().max(100_000).optional(),
+        by: z.enum(judgedBy).optional(),
       }),
     )
     .min(1)
     .max(500),
   depth: z.enum(testDepths),
   gear: z.array(gearIdSchema).max(20).default([]),
-  by: z.enum(judgedBy).optional(),
   asFound: z.boolean().optional(),
   notExercised: someWords.optional(),
   /** The failing condition in which an intermittent fault was tried: cold, after a move, after n minutes. */
@@ -83,12 +85,14 @@ export type TestResult = z.infer<typeof resultSchema>
 export const passes = (result: TestResult): boolean =>
   result.is === 'pass' || (result.is === 'partly' && result.good === result.of)
 
-/** Starts that a good result stands for: those it names, else one. */
+/** Starts that a result stands for: those it names, else one. */
 export const startsOf = (result: TestResult): number =>
-  result.is === 'pass' ? (result.starts ?? 1) : result.is === 'partly' ? result.of : 1
+  result.is === 'pass' || result.is === 'fail' ? (result.starts ?? 1) : result.is === 'partly' ? result.of : 1
 
 /**
  * The name under which a look is written: dead, signs of life, seems to run. It is said of the machine as it was met and
  * proves nothing of any function, so it has no standing.
  */
 export const lookFunction = 'look'
+
+export type JudgedBy = (typeof judgedBy)[number]

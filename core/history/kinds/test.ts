@@ -18,7 +18,7 @@ export const test: Definition<BodyOf<'test'>> = {
   guest: ({ kind, machine, results, depth, asFound, notExercised, condition }) => ({
     kind,
     machine,
-    results: results.map(({ fn, result, cells, minutes }) => ({ fn, result, cells, minutes })),
+    results: results.map(({ fn, result, cells, minutes, by }) => ({ fn, result, cells, minutes, by })),
     depth,
     gear: [],
     asFound,

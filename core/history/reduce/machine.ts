@@ -57,8 +57,8 @@ export function reduceTest(world: WorldDraft, entry: Statement, body: BodyOf<'te
     off.body.way === 'off' &&
     entry.episode !== undefined &&
     off.episode === entry.episode
-  for (const { fn, result, minutes } of body.results) {
-    const record = { entry, order, fn, result, body, minutes, switchedOff }
+  for (const { fn, result, minutes, by } of body.results) {
+    const record = { entry, order, fn, result, body, minutes, by, switchedOff }
     const list = machine.tests.get(fn)
     if (list) (list as (typeof record)[]).push(record)
     else machine.tests.set(fn, [record])
@@ -115,10 +115,12 @@ export function reduceConnection(
 ) {
   const machine = machineDraft(world, body.machine)
   noteInterval(machine, entry)
+  const before = machine.connections.get(body.connector)?.body
+  const said = body.on ?? (before?.kind === 'connection' ? before.on : undefined)
+  const within = assembliesAround(world, body.machine, body.connector, said)
+  const known = plannedPositions(world, body.machine).some((p) => p.designator === body.connector)
   if (body.way === 'off') machine.connections.set(body.connector, entry)
   else machine.connections.delete(body.connector)
-  const within = assembliesAround(world, body.machine, body.connector, body.on)
-  const known = plannedPositions(world, body.machine).some((p) => p.designator === body.connector)
   machine.steps.push({
     entry,
     order,

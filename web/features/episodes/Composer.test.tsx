@@ -17,9 +17,9 @@ const noMeter: Meter = {
 }
 const handle = createRef<ComposerHandle>()
 
-function typing(answers?: Answers, meter: Meter = noMeter) {
+function typing(answers?: Answers, meter: Meter = noMeter, here = context) {
   const page = open(
-    <Composer context={context} meter={meter} handle={handle} onPast={() => undefined} />,
+    <Composer context={here} meter={meter} handle={handle} onPast={() => undefined} />,
     answers,
   )
   return { ...page, line: screen.getByRole('combobox', { name: /^Write one line/ }) as HTMLInputElement }
@@ -35,6 +35,15 @@ describe('the line', () => {
     await user.keyboard('{Enter}')
     await waitFor(() => expect(line.value).toBe(''))
     expect(bodies(sent())).toEqual([['test']])
+  })
+
+  it('asks once about a test that contradicts the record, and writes it when it was so', async () => {
+    const { user, line, sent } = typing(undefined, noMeter, { ...context, switchedOff: true })
+    await user.type(line, 'test bell pass{Enter}')
+    expect(await screen.findByText(/By the record it is switched off\. Was it so\?/)).toBeVisible()
+    expect(sent()).toHaveLength(0)
+    await user.click(screen.getByRole('button', { name: 'Yes, write it' }))
+    await waitFor(() => expect(bodies(sent())).toEqual([['test']]))
   })
 
   it('takes two lines typed faster than they are written, in their order', async () => {

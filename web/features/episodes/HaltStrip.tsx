@@ -13,13 +13,13 @@ export function HaltStrip({
   /** Brings a line back that was typed over. */
   onBack: (line: string) => void
 }) {
-  const { line, error, keep, pin } = halt
+  const { line, error, keep, keepAs = 'It did happen: keep it as contested', pin } = halt
   if (pin && keep)
     return <PinStrip party={pin.party} name={nameOf(pin.party)} onConfirmed={pin.again} onKeep={keep} />
   return (
     <p className="text-oxide font-bold">
       {line !== undefined && <span className="num">{`“${line}”: `}</span>}
-      {error} {keep && <Act onClick={keep}>It did happen: keep it as contested</Act>}{' '}
+      {error} {keep && <Act onClick={keep}>{keepAs}</Act>}{' '}
       {line !== undefined && <Act onClick={() => onBack(line)}>Bring it back</Act>}
     </p>
   )

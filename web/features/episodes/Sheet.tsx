@@ -1,6 +1,6 @@
 /** The ruled sheet: time · who · what · result, oldest above, and in the margin a bracket from test to test. */
 import { useEffect, useLayoutEffect, useRef, useState } from 'react'
-import { bracketWords } from '#api/words/status.ts'
+import { bracketWords } from '#api/words/conclusions.ts'
 import { useQuery } from '@tanstack/react-query'
 import type { EpisodeView } from '#core/views/episode.ts'
 import type { LogRow } from '#core/views/rows.ts'

@@ -52,7 +52,7 @@ function retestAsks({ functions, status }: Sitting): Asks | undefined {
         : `${first.changes[0]?.target.name ?? ''} was touched.`,
     act: {
       name: `Test ${retest.length === 1 ? first.fn : 'now'}`,
-      line: `test ${retest.map((f) => `${f.fn} pass`).join(', ')}`,
+      line: `test ${retest.some((f) => f.changes.some((c) => c.reach === 'altered')) ? 'full ' : ''}${retest.map((f) => `${f.fn} pass`).join(', ')}`,
     },
   }
 }

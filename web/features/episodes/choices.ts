@@ -12,6 +12,10 @@ export interface Choice {
   readonly quiet?: string | undefined
 }
 
+/** A line that tests: what was altered wants a full test, and the line says so. */
+const testOf = ({ altered }: Pick<ComposerContext, 'altered'>, functions: readonly string[], what: string) =>
+  `test ${functions.some((f) => altered.includes(f)) ? 'full ' : ''}${what}`
+
 /** What a second tap may be, by verb. */
 export function choicesOf(verb: Verb, context: ComposerContext): Choice[] {
   switch (verb) {
@@ -58,8 +62,22 @@ export function choicesOf(verb: Verb, context: ComposerContext): Choice[] {
     }
     case 'Test':
       return [
-        { label: 'all pass', line: 'all pass' },
-        { label: 'all pass but …', line: 'all pass but ' },
+        {
+          label: 'all pass',
+          line: testOf(
+            context,
+            context.functions.map((f) => f.name),
+            'all pass',
+          ),
+        },
+        {
+          label: 'all pass but …',
+          line: testOf(
+            context,
+            context.functions.map((f) => f.name),
+            'all pass but ',
+          ),
+        },
         ...context.functions.flatMap((f): Choice[] => [
           ...(f.grid
             ? [
@@ -71,7 +89,11 @@ export function choicesOf(verb: Verb, context: ComposerContext): Choice[] {
                 },
               ]
             : []),
-          { label: `${f.name} pass`, line: `test ${f.name} pass`, quiet: context.standing[f.name] },
+          {
+            label: `${f.name} pass`,
+            line: testOf(context, [f.name], `${f.name} pass`),
+            quiet: context.standing[f.name],
+          },
           { label: `${f.name} fail`, line: `test ${f.name} fail: ` },
         ]),
       ]

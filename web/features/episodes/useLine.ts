@@ -8,6 +8,8 @@ export interface Halt {
   readonly line?: string
   readonly error: string
   readonly keep?: () => void
+  /** What keeping it means, on its button. */
+  readonly keepAs?: string
   readonly pin?: { readonly party: string; readonly again: () => void }
 }
 

@@ -3,8 +3,9 @@ import { useRef, useState, type RefObject } from 'react'
 import type { ComposerContext } from '#core/composer/context.ts'
 import type { Parsed } from '#core/composer/index.ts'
 import type { Draft } from '#core/history/entry.ts'
+import { effectWords } from '#api/words/composer.ts'
 import { wordsOf } from '#web/app/http.ts'
-import { useDrafts, useWrite } from '#web/app/session.tsx'
+import { useDates, useDrafts, useWrite } from '#web/app/session.tsx'
 import type { Line } from './useLine.ts'
 
 export interface Typed {
@@ -25,6 +26,8 @@ export function useSending(
   const [busy, setBusy] = useState(false)
   const queue = useRef<Promise<void>>(Promise.resolve())
   const underWay = useRef<string>(undefined)
+  const askedOnce = useRef<string>(undefined)
+  const { when } = useDates()
   const writing = (work: () => Promise<void>): Promise<void> => {
     if (underWay.current === line) return queue.current
     underWay.current = line
@@ -61,14 +64,25 @@ export function useSending(
       onWritten(list)
     })
   const by = { episode: context.episode, doneBy: who }
+  const writeIt = async () => {
+    if (parsed.ok)
+      await sendDrafts(
+        drafts(parsed.entries.map((e) => ({ ...e, basis: e.basis ?? basis, ...by }))),
+        'refuse',
+      )
+  }
   return {
     busy,
+    /** Writes the line; one that contradicts the record is asked about once, and Enter again writes it. */
     send: async () => {
-      if (parsed.ok)
-        await sendDrafts(
-          drafts(parsed.entries.map((e) => ({ ...e, basis: e.basis ?? basis, ...by }))),
-          'refuse',
-        )
+      if (!parsed.ok) return
+      const against = parsed.effects.filter((e) => e.does === 'contradicts')
+      if (against.length > 0 && askedOnce.current !== line) {
+        askedOnce.current = line
+        const why = against.map((e) => effectWords(e, when).text).join(' ')
+        return stop(line, { error: `${why} Was it so?`, keep: () => void writeIt(), keepAs: 'Yes, write it' })
+      }
+      await writeIt()
     },
     /** Whatever the line says, with nothing asked. */
     jot: () =>
