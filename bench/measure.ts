@@ -111,14 +111,4 @@ export function percentile(values: readonly number[], p: number): number {
 
 export const median = (values: readonly number[]): number => percentile(values, 50)
 
-/** A seeded sequence of numbers in [0, 1): the same seed tells the same story (mulberry32). */
-export function dice(seed: number): () => number {
-  let state = seed >>> 0
-  return () => {
-    state = (state + 0x6d2b79f5) >>> 0
-    let t = state
-    t = Math.imul(t ^ (t >>> 15), t | 1)
-    t ^= t + Math.imul(t ^ (t >>> 7), t | 61)
-    return ((t ^ (t >>> 14)) >>> 0) / 4_294_967_296
-  }
-}
+export { dice } from '#core/testing/dice.ts'

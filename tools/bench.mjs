@@ -85,6 +85,7 @@ async function restart() {
 
 const groups = {
   fold: () => node('bench/fold.ts'),
+  truth: () => node('bench/truth.ts'),
   'first-view': () => node('bench/first-view.ts'),
   append: () => onDatabases([['bench/append.ts', 'bench']]),
   malformed: () => onDatabases([['bench/malformed.ts', 'bench_malformed']]),

@@ -215,6 +215,10 @@ const problems: { readonly [K in Problem['why']]: Case<Problem & { readonly why:
     'Which function is “x”? Known here: screen.',
   ],
   'which position': [{ why: 'which position', word: 'x', known: [] }, 'No position is called “x” here.'],
+  'which of these': [
+    { why: 'which of these', position: 'IC4', known: ['P-0001', 'IC4 driver'] },
+    'P-0001 and IC4 driver came out of IC4: name the one, “in IC4 < P-0001”.',
+  ],
   'which part': [
     { why: 'which part', word: 'x', known: ['P-0001'] },
     'No part, tag or machine is called “x”. Known here: P-0001.',

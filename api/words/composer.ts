@@ -256,6 +256,8 @@ export function problemWords(problem: Problem, zone: string): string {
       return problem.word
         ? `No position is called “${problem.word}” here.${known(problem.known)}`
         : `Name a position.${known(problem.known)}`
+    case 'which of these':
+      return `${list(problem.known, 4)} came out of ${problem.position}: name the one, “in ${problem.position} < ${problem.known[0] ?? ''}”.`
     case 'which part':
       return `No part, tag or machine is called “${problem.word}”.${known(problem.known)}`
     case 'which lot':

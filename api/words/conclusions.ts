@@ -35,10 +35,15 @@ function settles({ changes, orDisturbed, otherGear }: Bracket): string {
     : ''
 }
 
-const strengthWords: Readonly<Record<Bracket['strength'], string>> = {
-  shown: '',
-  presumed: ', presumed',
-  'shows nothing': ', weakly',
+const causeTitle: Readonly<Record<Bracket['strength'], string>> = {
+  shown: 'Cause shown',
+  presumed: 'Cause presumed',
+  'shows nothing': 'Better; why is not shown',
+}
+const causedTitle: Readonly<Record<Bracket['strength'], string>> = {
+  shown: 'Caused by the change',
+  presumed: 'Caused by the change, presumed',
+  'shows nothing': 'Worse; why is not shown',
 }
 
 /** What the tests on either side of some work show about it; never more than was seen. */
@@ -60,7 +65,7 @@ export function bracketWords(bracket: Bracket, when: When): BracketWords {
   switch (bracket.verdict) {
     case 'cause shown':
       return say(
-        `Cause shown${strengthWords[bracket.strength]}`,
+        causeTitle[bracket.strength],
         `${fns} passed after ${names.join(', ')}, the only change inside it that is written down`,
         false,
         settles(bracket),
@@ -107,7 +112,7 @@ export function bracketWords(bracket: Bracket, when: When): BracketWords {
       )
     case 'caused by':
       return say(
-        bracket.raised ? capital(bracket.raised) : `Caused by the change${strengthWords[bracket.strength]}`,
+        bracket.raised ? capital(bracket.raised) : causedTitle[bracket.strength],
         `${fns} ${worse} after ${among}${bracket.raised || bracket.strength !== 'shown' ? '' : ', the only change inside it that is written down'}`,
         true,
         settles(bracket),
@@ -127,6 +132,13 @@ export function bracketWords(bracket: Bracket, when: When): BracketWords {
         false,
         bracket.comesAndGoes ? ` ${goesWords(bracket.comesAndGoes)}` : '',
       )
+    case 'comes and goes':
+      return say(
+        'It comes and goes',
+        `${fns} fails now and then${among ? ` after ${among}` : ''}; the pass before may have been luck`,
+        false,
+        ' More starts would tell.',
+      )
     case 'cannot be known':
       return say(
         'Was it us? Cannot be known',
@@ -145,7 +157,8 @@ const goesWords = ({ failures, of, reckoned }: NonNullable<Bracket['comesAndGoes
   reckoned ? 'It is said to work now and then.' : `It is known to come and go, ${failures} of ${of}.`
 
 /** A seat or contact, other gear, or a change beside which something else was altered. */
-function presumedTitle({ changes, orDisturbed }: Bracket): string {
+function presumedTitle({ changes, orDisturbed, strength }: Bracket): string {
+  if (strength === 'shows nothing') return causeTitle[strength]
   if (changes.length > 0) return 'Cause presumed'
   return orDisturbed.length > 0 ? 'Seat or contact, presumed' : 'The gear, presumed, not the machine'
 }

@@ -2,7 +2,7 @@
 import type { MachineId } from '#core/ids.ts'
 import type { Body } from '#core/history/bodies/index.ts'
 import { gone, inStore, type Place } from '#core/place.ts'
-import { leg, met, takeSlot } from './part-words.ts'
+import { leg, met, takeSlot, whichOfThese } from './part-words.ts'
 import { takeName } from './read.ts'
 import { done, wrong, type Effect, type Parsed, type Scene } from './types.ts'
 
@@ -20,6 +20,10 @@ export function parseBack(text: string, scene: Scene): Parsed {
   const free = parts.filter(
     (p) => scene.context.slots.find((s) => s.position.designator === p.home?.position)?.content === 'empty',
   )
+  for (const { home } of free) {
+    const same = free.filter((p) => p.home?.position === home?.position)
+    if (home?.position !== undefined && same.length > 1) return whichOfThese(home.position, same)
+  }
   if (free.length === 0)
     return wrong({
       why: 'which part',

@@ -113,6 +113,10 @@ export function takeGiven(text: string, scene: Scene): Found<Given> {
   }
 }
 
+/** Several parts could be meant: each is named, so that the next line can. */
+export const whichOfThese = (position: string, parts: readonly PartContext[]): Parsed =>
+  wrong({ why: 'which of these', position, known: parts.map((p) => p.tag ?? p.label) })
+
 export const givenPart = (part: PartContext, context: MachineContext): Given => ({
   part: part.id,
   label: part.label,

@@ -12,6 +12,7 @@ import {
   judged,
   temporaryBody,
   type Given,
+  whichOfThese,
 } from './part-words.ts'
 import type { SlotContext } from '#core/composer/context.ts'
 import type { Body } from '#core/history/bodies/index.ts'
@@ -113,9 +114,12 @@ export function parseIn(text: string, scene: Scene): Parsed {
   if ('parsed' in slot) return slot.parsed
   const { slot: to, added } = slot.found
   const wanted = slot.rest.replace(/^(?:from|<)\s*/i, '')
+  const cameOut = scene.context.tray.filter((p) => p.home?.position === to.position.designator)
+  // A spare that was only tried came out of it, too.
+  if (wanted === '' && cameOut.length > 1) return whichOfThese(to.position.designator, cameOut)
   const own =
     wanted === ''
-      ? (scene.context.tray.find((p) => p.home?.position === to.position.designator) ??
+      ? (cameOut[0] ??
         scene.context.parts.find(
           (p) => p.home?.position === to.position.designator && p.home.in.id === to.place.in.id,
         ))

@@ -188,6 +188,8 @@ export type Problem =
   | { readonly why: 'which function'; readonly word: string; readonly known: readonly string[] }
   | { readonly why: 'which position'; readonly word: string; readonly known: readonly string[] }
   | { readonly why: 'which part'; readonly word: string; readonly known: readonly string[] }
+  /** Several parts of the tray came out of one position. */
+  | { readonly why: 'which of these'; readonly position: string; readonly known: readonly string[] }
   | { readonly why: 'which lot'; readonly word: string }
   | { readonly why: 'which steward'; readonly word: string; readonly known: readonly string[] }
   | { readonly why: 'which machine'; readonly word: string }

@@ -4,8 +4,9 @@ import { dependenciesOf, type Dependencies } from '#core/type/depends.ts'
 import type { GearId, PartId } from '#core/ids.ts'
 import type { SheetFunction } from '#core/type/sheet.ts'
 import { mayComeAfter, netChanges, orderUnknown, reachesFunction, type NetChange } from './changes.ts'
-import { lookFunction, passes, type TestResult } from './bodies/test.ts'
+import { lookFunction, passes, startsOf, type TestResult } from './bodies/test.ts'
 import { Run, type ComesAndGoes } from './comes-and-goes.ts'
+import { houseLuckLevel, luckOfCleanRun } from './intermittent.ts'
 import { machineAround } from './presence.ts'
 import { isConclusive, weaknessesOf, type Weakness } from './weak.ts'
 import { voidReason } from './void.ts'
@@ -26,6 +27,7 @@ export type Verdict =
   | 'among'
   | 'failed on its own'
   | 'came again'
+  | 'comes and goes'
   | 'cannot be known'
   | 'order not known'
 
@@ -217,17 +219,31 @@ function stepsBetween(
   return [{ reached, unlisted: unlisted ?? none, unknownOrder }, at]
 }
 
-const usesOtherGear = (before: TestRecord, after: TestRecord): readonly GearId[] =>
-  before.body.gear.length > 0 ? after.body.gear.filter((g) => !before.body.gear.includes(g)) : none
+/** Test gear that only the later test used and that can matter: of a kind that the function needs, or that none is said to need. */
+function otherGearOf(
+  { world, machine, fn }: Asked,
+  before: TestRecord,
+  after: TestRecord,
+): readonly GearId[] {
+  if (before.body.gear.length === 0 || after.body.gear.length === 0) return none
+  const other = after.body.gear.filter((g) => !before.body.gear.includes(g))
+  if (other.length === 0) return none
+  const needed = functionsOf(world, machine).flatMap((f) => f.needs.map((n) => n.gearKind))
+  return other.filter((id) => {
+    const kind = world.gear.get(id)?.gearKind
+    return fn.needs.some((n) => n.gearKind === kind) || !needed.some((k) => k === kind)
+  })
+}
 
 function conclude(
-  { world, machine, fn, deps, tests }: Asked,
+  asked: Asked,
   before: TestRecord | undefined,
   after: TestRecord,
   between: Between,
   goes: ComesAndGoes | undefined,
   earlier: readonly Conclusion[],
 ): Conclusion | undefined {
+  const { world, machine, fn, deps, tests } = asked
   const net = netChanges(between.reached)
   const changes = net.filter((c) => c.reach === 'altered')
   const orDisturbed = net.filter((c) => c.reach === 'disturbed')
@@ -240,7 +256,7 @@ function conclude(
     changes,
     orDisturbed,
     unlisted: netChanges(between.unlisted).filter((c) => c.reach !== 'outside'),
-    otherGear: before ? usesOtherGear(before, after) : none,
+    otherGear: before ? otherGearOf(asked, before, after) : none,
     otherWords: false,
     anotherFailure: false,
     weak: none,
@@ -260,6 +276,7 @@ function conclude(
     { altered: changes, disturbed: orDisturbed, gear: otherGear, unlisted },
     goes !== undefined,
   )
+  if (mayHaveBeenLuck(before, after)) return { ...found, verdict: 'comes and goes', orByItself: true }
   const only = changes.length === 1 ? changes[0] : undefined
   const weak = [before, after].flatMap((test) => weaknessesOf(world, machine, fn, deps, tests, test))
   const swappedIn =
@@ -276,7 +293,7 @@ function conclude(
       ? 'shown'
       : swappedIn === false
         ? 'shows nothing'
-        : weaker(most, Number(weak.length > 0) + Number(goes !== undefined)),
+        : weaker(most, Number(weak.length > 0) + stepsForComing(goes, after)),
     otherWords: compared === 'same failure' && was !== undefined && is !== undefined && was !== is,
     anotherFailure: compared === 'another failure',
     weak,
@@ -286,6 +303,26 @@ function conclude(
     raised,
     cleared: swappedIn === true ? only?.before : undefined,
   }
+}
+
+/**
+ * A function that is known to come and go passes by itself, too: until so many good starts are no luck any more, passing shows
+ * nothing of what was done.
+ */
+const stepsForComing = (goes: ComesAndGoes | undefined, { result }: TestRecord): number =>
+  goes === undefined
+    ? 0
+    : passes(result) && luckOfCleanRun(goes.failures, goes.of, startsOf(result)) < houseLuckLevel
+      ? 1
+      : 2
+
+/** A pass, and then a fault that comes and goes: so few good starts it may have had before, too. */
+function mayHaveBeenLuck({ result: before }: TestRecord, { result: after }: TestRecord): boolean {
+  return (
+    passes(before) &&
+    after.is === 'intermittent' &&
+    luckOfCleanRun(after.failures, after.of, startsOf(before)) >= houseLuckLevel
+  )
 }
 
 /** A first test that fails: whether work caused it cannot be known, if there was any. */

@@ -138,7 +138,7 @@ function adjustedBack(step: Step, steps: readonly Step[]): boolean {
     (s) => s.target.sort === 'adjuster' && s.from !== undefined && s.to !== undefined,
   )
   const start = adjustments[0]?.from
-  return start !== undefined && adjustments.length > 1 && adjustments.at(-1)?.to === start
+  return start !== undefined && adjustments.at(-1)?.to === start
 }
 
 /** Steps that reach a function and may have come after the test, oldest first. */
