@@ -147,8 +147,6 @@ export function bracketWords(bracket: Bracket, when: When): BracketWords {
       )
     case 'order not known':
       return say('Order not known', `the times of work and test on ${fns} overlap`, true)
-    case 'survived':
-      return say('Survived', `${fns} still passes`, false)
   }
 }
 

@@ -19,7 +19,8 @@ import type { EntryId, GearId, PartId } from '#core/ids.ts'
 import type { SheetFunction } from '#core/type/sheet.ts'
 import type { Body } from './bodies/index.ts'
 import type { TestResult } from './bodies/test.ts'
-import { conclusionsOf, type Conclusion, type Strength, type Verdict } from './attribution.ts'
+import { conclusionsOf, type Conclusion } from './attribution.ts'
+import { type Strength, type Verdict } from './verdicts.ts'
 
 type TestBody = Extract<Body, { kind: 'test' }>
 const at = (minute: number) =>
@@ -167,12 +168,10 @@ const table: Readonly<Record<string, { before: TestResult; after: TestResult; ro
       ['among', nothing],
     ],
   },
-  survived: {
+  'still good': {
     before: pass,
     after: pass,
-    rows: cases.map(({ steps }): Row =>
-      steps.some((s) => A.includes(s as never)) ? ['survived', shown] : undefined,
-    ),
+    rows: cases.map((): Row => undefined),
   },
 }
 // Somebody says that it fails in another way: the new failure is judged as one that came.
@@ -197,9 +196,8 @@ describe('what a pair of tests shows', () => {
     const names = (list: Conclusion['changes']) => list.map((c) => c.target.name)
     const touched = (body: Body) => (body.kind === 'change' ? body.target.name : '')
     const among = [...names(found.changes), ...names(found.orDisturbed), ...names(found.unlisted)]
-    if (found.verdict !== 'survived')
-      expect(new Set(among)).toEqual(new Set(steps.filter((s) => s !== outside).map(touched)))
-    expect(found.otherGear).toEqual(otherGear && found.verdict !== 'survived' ? [two] : found.otherGear)
+    expect(new Set(among)).toEqual(new Set(steps.filter((s) => s !== outside).map(touched)))
+    expect(found.otherGear).toEqual(otherGear ? [two] : [])
   })
 
   it('a void or an inconclusive test is no end of a pair', () => {

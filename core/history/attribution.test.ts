@@ -2,7 +2,8 @@ import { describe, expect, it } from 'vitest'
 import { fail, found, home, pass, slot, test, twoTerminals } from '#core/testing/terminal.ts'
 import { partAsFound, type EpisodeId, type GearId, type PartId } from '#core/ids.ts'
 import type { TestResult } from './bodies/test.ts'
-import { compareResults, conclusionsOf } from './attribution.ts'
+import { conclusionsOf } from './attribution.ts'
+import { compareResults } from './verdicts.ts'
 import { numberedId, type Teller } from '#core/testing/script.ts'
 
 const conclusions = (t: Teller, fn: string) =>
@@ -172,7 +173,7 @@ describe('what a change shows', () => {
     })
   })
 
-  it('pass to pass survives, pass to fail names the change, the changes, or none', () => {
+  it('pass to pass shows nothing, pass to fail names the change, the changes, or none', () => {
     const { t } = twoTerminals()
     test(t, '2026-03-02T10:00:00.000Z', { send: pass })
     solder(t, '2026-03-02T11:00:00.000Z', 'IC40')
@@ -182,7 +183,6 @@ describe('what a change shows', () => {
     test(t, '2026-03-02T15:00:00.000Z', { send: { is: 'partly', good: 1, of: 2 } })
     test(t, '2026-03-02T16:00:00.000Z', { send: fail })
     expect(conclusions(t, 'send').map((c) => c.verdict)).toEqual([
-      'survived',
       'caused by',
       'better, not cured',
       'failed on its own',

@@ -8,130 +8,156 @@ import { lookFunction, passes, startsOf, type TestResult } from './bodies/test.t
 import { Run, type ComesAndGoes } from './comes-and-goes.ts'
 import { houseLuckLevel, luckOfCleanRun } from './intermittent.ts'
 import { machineAround } from './presence.ts'
+import { compareResults, judged, weaker, type Comparison, type Strength, type Verdict } from './verdicts.ts'
 import { isConclusive, weaknessesOf, type Weakness } from './weak.ts'
 import { voidReason } from './void.ts'
 import { functionsOf, structureOf } from './layout.ts'
 import { type MachineState, type Step, type TestRecord, type World } from './world.ts'
 
-export type Verdict =
-  | 'cause shown'
-  | 'cause presumed'
-  | 'cause not separated'
-  | 'better, not cured'
-  | 'came back by itself'
-  | 'outside what was declared'
-  | 'no effect'
-  | 'no lasting effect together'
-  | 'survived'
-  | 'caused by'
-  | 'among'
-  | 'failed on its own'
-  | 'came again'
-  | 'comes and goes'
-  | 'cannot be known'
-  | 'order not known'
+/** What is asked about: a function of a machine with all its tests. */
+interface Asked {
+  readonly world: World
+  readonly machine: MachineState
+  readonly fn: SheetFunction
+  readonly deps: Dependencies
+  readonly tests: readonly TestRecord[]
+}
 
-export type Strength = 'shown' | 'presumed' | 'shows nothing'
+/** What was done between two tests. */
+interface Between {
+  readonly reached: readonly Step[]
+  /** Touched, and on no list of the function. */
+  readonly unlisted: readonly Step[]
+  readonly unknownOrder: boolean
+}
 
-export interface Conclusion {
-  readonly fn: string
+/**
+ * What a pair of tests shows. Its verdict stands at once; what only a reader wants to know (how far it may be trusted, what else
+ * was touched) is derived when it is first asked for.
+ */
+export class Conclusion {
+  /** The verdict and how far it may be trusted at best. */
   readonly verdict: Verdict
-  readonly strength: Strength
-  /** Absent for a function that was never tested before. */
-  readonly before?: TestRecord | undefined
-  readonly after: TestRecord
+  private readonly most: Strength
   /** Net alterations between the two of what the function depends on: the one cause, or the suspects. */
   readonly changes: readonly NetChange[]
   /** What it depends on was disturbed, or worked on to help: cleaned, reseated, refitted. Its seat or contact may be why. */
   readonly orDisturbed: readonly NetChange[]
-  /** Touched in between, and on no list of the function. */
-  readonly unlisted: readonly NetChange[]
   /** Test gear that the later test used and the earlier one did not. */
   readonly otherGear: readonly GearId[]
-  /** Says the same failure in other words. */
-  readonly otherWords: boolean
-  /** It fails in another way than before: somebody said so. */
-  readonly anotherFailure: boolean
-  /** Why either test ends nobody's doubt. */
-  readonly weak: readonly Weakness[]
-  /** The function was known to come and go, and no clean run had held yet. */
-  readonly comesAndGoes?: ComesAndGoes | undefined
-  readonly partInNotProved: boolean
-  /** It may have come or gone by itself: it is known to, or too few starts were tried to tell. */
-  readonly orByItself: boolean
-  readonly raised?: 'shown by swap-back' | 'fault follows the part' | undefined
-  /** The part that came out and is not shown faulty by this trial. */
-  readonly cleared?: PartId | undefined
-}
 
-/** Grade of a result for "better" and "worse": 0 fails, 2 passes, between them by share. */
-function goodness(result: TestResult): number {
-  switch (result.is) {
-    case 'pass':
-      return 2
-    case 'partly':
-      return result.good === result.of ? 2 : 0.2 + result.good / result.of
-    case 'intermittent':
-      return 1.3 - result.failures / result.of
-    default:
-      return 0
+  constructor(
+    private readonly asked: Asked,
+    private readonly compared: Exclude<Comparison, 'same good'> | undefined,
+    /** Absent for a function that was never tested before. */
+    readonly before: TestRecord | undefined,
+    readonly after: TestRecord,
+    private readonly between: Between,
+    /** The function was known to come and go, and no clean run had held yet. */
+    readonly comesAndGoes: ComesAndGoes | undefined,
+    private readonly previous: Conclusion | undefined,
+  ) {
+    const net = netChanges(between.reached)
+    this.changes = net.filter((c) => c.reach === 'altered')
+    this.orDisturbed = net.filter((c) => c.reach === 'disturbed')
+    this.otherGear = before ? otherGearOf(asked, before, after) : none
+    ;[this.verdict, this.most] = this.judge()
+  }
+
+  private judge(): readonly [Verdict, Strength] {
+    const { before, after, between, compared } = this
+    if (!before || !compared) return ['cannot be known', 'shows nothing']
+    if (between.unknownOrder) return ['order not known', 'shows nothing']
+    if (mayHaveBeenLuck(before, after)) return ['comes and goes', 'shows nothing']
+    const { changes, orDisturbed, otherGear } = this
+    return judged(
+      compared,
+      {
+        altered: changes.length,
+        disturbed: orDisturbed.length,
+        gear: otherGear.length,
+        unlisted: between.unlisted.length,
+      },
+      this.comesAndGoes !== undefined,
+    )
+  }
+
+  get fn(): string {
+    return this.asked.fn.name
+  }
+
+  private others: readonly NetChange[] | undefined
+  /** Touched in between, and on no list of the function. */
+  get unlisted(): readonly NetChange[] {
+    return (this.others ??= netChanges(this.between.unlisted))
+  }
+
+  private weaknesses: readonly Weakness[] | undefined
+  /** Why either test ends nobody's doubt. */
+  get weak(): readonly Weakness[] {
+    const { world, machine, fn, deps, tests } = this.asked
+    return (this.weaknesses ??= this.before
+      ? [this.before, this.after].flatMap((t) => weaknessesOf(world, machine, fn, deps, tests, t))
+      : none)
+  }
+
+  get strength(): Strength {
+    if (this.most === 'shows nothing') return this.most
+    if (this.raised) return 'shown'
+    if (this.partInNotProved) return 'shows nothing'
+    return weaker(this.most, Number(this.weak.length > 0) + stepsForComing(this.comesAndGoes, this.after))
+  }
+
+  private get only(): NetChange | undefined {
+    return this.changes.length === 1 ? this.changes[0] : undefined
+  }
+
+  get raised(): 'shown by swap-back' | 'fault follows the part' | undefined {
+    const { world, machine } = this.asked
+    return this.verdict === 'caused by' && this.only
+      ? (swapBack(this.only, this.previous) ?? followsThePart(world, machine, this.only, this.after))
+      : undefined
+  }
+
+  /** Whether the part that was put in was proved then; undefined where none was, or where it made a difference. */
+  private get partInProved(): boolean | undefined {
+    return this.verdict === 'no effect' && this.only?.kind === 'swapped'
+      ? saidGoodThen(this.asked.world, this.only.after, this.after)
+      : undefined
+  }
+  get partInNotProved(): boolean {
+    return this.partInProved === false
+  }
+  /** The part that came out and is not shown faulty by this trial. */
+  get cleared(): PartId | undefined {
+    return this.partInProved === true ? this.only?.before : undefined
+  }
+
+  /** It may have come or gone by itself: it is known to, or too few starts were tried to tell. */
+  get orByItself(): boolean {
+    return (
+      this.verdict === 'comes and goes' ||
+      this.comesAndGoes !== undefined ||
+      this.weak.some((w) => w.why === 'few starts' || w.why === 'short time')
+    )
+  }
+
+  /** It fails in another way than before: somebody said so. */
+  get anotherFailure(): boolean {
+    return this.compared === 'another failure'
+  }
+  /** Says the same failure in other words. */
+  get otherWords(): boolean {
+    const was = this.before && symptomOf(this.before.result)
+    const is = symptomOf(this.after.result)
+    return this.compared === 'same failure' && was !== undefined && is !== undefined && was !== is
   }
 }
+
+const none: readonly never[] = []
 
 const symptomOf = (result: TestResult): string | undefined =>
   'symptom' in result ? result.symptom : undefined
-
-type Comparison = 'better' | 'better, not cured' | 'same good' | 'same failure' | 'another failure' | 'worse'
-
-/** Other words are the same failure unless a person says another: only fewer or more failures are better or worse. */
-export function compareResults(before: TestResult, after: TestResult): Comparison {
-  const [was, is] = [goodness(before), goodness(after)]
-  if (was === 2 && is === 2) return 'same good'
-  if (after.is === 'fail' && after.another && was !== 2) return 'another failure'
-  if (is > was) return is === 2 ? 'better' : 'better, not cured'
-  return is < was ? 'worse' : 'same failure'
-}
-
-/** What may have made the difference, each a net change; gear is one of them. */
-interface Candidates {
-  readonly altered: readonly NetChange[]
-  readonly disturbed: readonly NetChange[]
-  readonly gear: readonly GearId[]
-  readonly unlisted: readonly NetChange[]
-}
-
-/** The verdict and how far it may be trusted at best, by what was changed in between. */
-function judged(
-  compared: Exclude<Comparison, 'same good'>,
-  { altered, disturbed, gear, unlisted }: Candidates,
-  goes: boolean,
-): readonly [Verdict, Strength] {
-  const listed = altered.length + disturbed.length + gear.length
-  const alone = listed === 1 && altered.length === 1 && unlisted.length === 0
-  switch (compared) {
-    case 'better':
-      if (listed === 0)
-        return [unlisted.length > 0 ? 'outside what was declared' : 'came back by itself', 'shows nothing']
-      if (listed > 1) return ['cause not separated', 'shows nothing']
-      return alone ? ['cause shown', 'shown'] : ['cause presumed', 'presumed']
-    case 'better, not cured':
-      return ['better, not cured', 'shows nothing']
-    case 'same failure':
-      return altered.length + disturbed.length > 1
-        ? ['no lasting effect together', 'shown']
-        : ['no effect', altered.length === 1 ? 'shown' : 'presumed']
-    case 'another failure':
-    case 'worse':
-      // What comes and goes comes again by itself, whatever was done meanwhile.
-      if (goes) return ['came again', 'shows nothing']
-      if (listed === 0)
-        return unlisted.length > 0
-          ? ['outside what was declared', 'shows nothing']
-          : ['failed on its own', 'shown']
-      if (listed > 1) return ['among', 'shows nothing']
-      return ['caused by', alone ? 'shown' : 'presumed']
-  }
-}
 
 /** Conclusions for every function of a machine, by the order of the later test. */
 export const conclusionsOf = once((world, machine): readonly Conclusion[] => {
@@ -147,15 +173,6 @@ export const conclusionsOf = once((world, machine): readonly Conclusion[] => {
   return found.sort((a, b) => a.after.order - b.after.order)
 })
 
-/** A function of a machine with all its tests: what is asked about. */
-interface Asked {
-  readonly world: World
-  readonly machine: MachineState
-  readonly fn: SheetFunction
-  readonly deps: Dependencies
-  readonly tests: readonly TestRecord[]
-}
-
 function pairwise(asked: Asked): Conclusion[] {
   const { world, machine, fn, tests } = asked
   const found: Conclusion[] = []
@@ -164,10 +181,11 @@ function pairwise(asked: Asked): Conclusion[] {
   let cursor = 0
   for (const after of tests) {
     if (!isConclusive(after) || voidReason(world, machine, fn, after)) continue
-    const [between, next] = stepsBetween(asked, before, after, cursor)
+    const goes = run.known(after)
+    const [between, next] = stepsBetween(asked, before, after, cursor, goes !== undefined)
     cursor = next
     if (before || between.reached.length > 0 || between.unlisted.length > 0) {
-      const conclusion = conclude(asked, before, after, between, run.known(after), found)
+      const conclusion = conclude(asked, before, after, between, goes, found)
       if (conclusion) found.push(conclusion)
     }
     run.take(after, between.reached)
@@ -176,14 +194,13 @@ function pairwise(asked: Asked): Conclusion[] {
   return found
 }
 
-const none: readonly never[] = []
+const untouched: Between = { reached: none, unlisted: none, unknownOrder: false }
 
-/** What was done between two tests. */
-interface Between {
-  readonly reached: readonly Step[]
-  /** Touched, and on no list of the function. */
-  readonly unlisted: readonly Step[]
-  readonly unknownOrder: boolean
+/** The first step from a place in the line on that is later than an order. */
+function firstAfter(steps: readonly Step[], from: number, order: number): number {
+  let at = from
+  while (at < steps.length && (steps[at]?.order ?? order) <= order) at++
+  return at
 }
 
 /** The steps between two tests, from a place in the line on, and the place where it ended. */
@@ -192,10 +209,12 @@ function stepsBetween(
   before: TestRecord | undefined,
   after: TestRecord,
   from: number,
+  always: boolean,
 ): readonly [Between, number] {
   const { steps, fuzzy } = machine
-  // Most pairs are two passes, of which nobody asks what else was touched.
+  // Most pairs are two passes, of which nobody asks what was done between them.
   const telling = !before || !passes(before.result) || !passes(after.result)
+  if (!telling && !always && !fuzzy) return [untouched, firstAfter(steps, from, after.order)]
   const reached: Step[] = []
   let unlisted: Step[] | undefined
   let unknownOrder = false
@@ -235,6 +254,7 @@ function otherGearOf(
   })
 }
 
+/** What the pair shows; undefined where there is nothing to say. */
 function conclude(
   asked: Asked,
   before: TestRecord | undefined,
@@ -243,66 +263,13 @@ function conclude(
   goes: ComesAndGoes | undefined,
   earlier: readonly Conclusion[],
 ): Conclusion | undefined {
-  const { world, machine, fn, deps, tests } = asked
-  const net = netChanges(between.reached)
-  const changes = net.filter((c) => c.reach === 'altered')
-  const orDisturbed = net.filter((c) => c.reach === 'disturbed')
-  const plainly = (verdict: Verdict, strength: Strength): Conclusion => ({
-    fn: fn.name,
-    before,
-    after,
-    verdict,
-    strength,
-    changes,
-    orDisturbed,
-    unlisted: netChanges(between.unlisted).filter((c) => c.reach !== 'outside'),
-    otherGear: before ? otherGearOf(asked, before, after) : none,
-    otherWords: false,
-    anotherFailure: false,
-    weak: none,
-    partInNotProved: false,
-    orByItself: false,
-  })
-  // Most pairs are two passes: what they need is decided before anything else is gathered.
+  const { reached, unlisted } = between
   const compared = before && compareResults(before.result, after.result)
-  if (compared === 'same good') return changes.length > 0 ? plainly('survived', 'shown') : undefined
-  if (!before || !compared) return passes(after.result) ? undefined : unlessUntouched(plainly)
-  if (compared === 'same failure' && net.length === 0) return undefined
-  const found = plainly('order not known', 'shows nothing')
-  if (between.unknownOrder) return found
-  const { unlisted, otherGear } = found
-  const [verdict, most] = judged(
-    compared,
-    { altered: changes, disturbed: orDisturbed, gear: otherGear, unlisted },
-    goes !== undefined,
-  )
-  if (mayHaveBeenLuck(before, after)) return { ...found, verdict: 'comes and goes', orByItself: true }
-  const only = changes.length === 1 ? changes[0] : undefined
-  const weak = [before, after].flatMap((test) => weaknessesOf(world, machine, fn, deps, tests, test))
-  const swappedIn =
-    verdict === 'no effect' && only?.kind === 'swapped' ? saidGoodThen(world, only.after, after) : undefined
-  const raised =
-    verdict === 'caused by' && only
-      ? (swapBack(only, earlier) ?? followsThePart(world, machine, only, after))
-      : undefined
-  const [was, is] = [symptomOf(before.result), symptomOf(after.result)]
-  return {
-    ...found,
-    verdict,
-    strength: raised
-      ? 'shown'
-      : swappedIn === false
-        ? 'shows nothing'
-        : weaker(most, Number(weak.length > 0) + stepsForComing(goes, after)),
-    otherWords: compared === 'same failure' && was !== undefined && is !== undefined && was !== is,
-    anotherFailure: compared === 'another failure',
-    weak,
-    comesAndGoes: goes,
-    partInNotProved: swappedIn === false,
-    orByItself: goes !== undefined || weak.some((w) => w.why === 'few starts' || w.why === 'short time'),
-    raised,
-    cleared: swappedIn === true ? only?.before : undefined,
-  }
+  // Two passes show nothing of what was done between them.
+  if (compared === 'same good') return undefined
+  if (compared === 'same failure' && reached.length === 0) return undefined
+  if (!compared && (passes(after.result) || reached.length + unlisted.length === 0)) return undefined
+  return new Conclusion(asked, compared, before, after, between, goes, earlier.at(-1))
 }
 
 /**
@@ -325,22 +292,8 @@ function mayHaveBeenLuck({ result: before }: TestRecord, { result: after }: Test
   )
 }
 
-/** A first test that fails: whether work caused it cannot be known, if there was any. */
-function unlessUntouched(
-  plainly: (verdict: Verdict, strength: Strength) => Conclusion,
-): Conclusion | undefined {
-  const found = plainly('cannot be known', 'shows nothing')
-  return found.changes.length + found.orDisturbed.length + found.unlisted.length > 0 ? found : undefined
-}
-
-const strengths: readonly Strength[] = ['shown', 'presumed', 'shows nothing']
-/** One step down for each thing that weakens it. */
-const weaker = (strength: Strength, steps: number): Strength =>
-  strengths[Math.min(strengths.indexOf(strength) + steps, 2)] ?? 'shows nothing'
-
 /** A change that is reversed and brings the fault back shows the cause as well as a single swap can. */
-function swapBack(change: NetChange, earlier: readonly Conclusion[]): Conclusion['raised'] {
-  const cured = earlier.at(-1)
+function swapBack(change: NetChange, cured: Conclusion | undefined): Conclusion['raised'] {
   const was =
     cured && ['cause shown', 'cause presumed', 'cause not separated'].includes(cured.verdict)
       ? cured.changes.find((c) => c.target.name === change.target.name)

@@ -58,7 +58,7 @@ export function episodeSheet(world: World, id: EntryId): EpisodeSheet | undefine
       (r) => foundKinds.has(r.body.kind) || (r.body.kind === 'test' && r.body.asFound === true),
     ),
     done: standing.filter((r) => doneKinds.has(r.body.kind)),
-    shown: view.brackets.filter((b) => b.verdict !== 'cause not separated' && b.verdict !== 'survived'),
+    shown: view.brackets.filter((b) => b.verdict !== 'cause not separated'),
     notSeparated: view.brackets.filter((b) => b.verdict === 'cause not separated'),
     ...moved,
     readings: standing.filter((r) => r.body.kind === 'reading'),

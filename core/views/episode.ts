@@ -249,9 +249,6 @@ function stopRule(world: World, machine: MachineState, brackets: readonly Bracke
   const trials =
     brackets.length -
     1 -
-    brackets.findLastIndex(
-      (b) =>
-        b.verdict !== 'no effect' && b.verdict !== 'no lasting effect together' && b.verdict !== 'survived',
-    )
+    brackets.findLastIndex((b) => b.verdict !== 'no effect' && b.verdict !== 'no lasting effect together')
   return most !== undefined && trials >= most ? { trials, rule: `${most} trials` } : undefined
 }

@@ -1,6 +1,7 @@
 /** Rows of the ruled sheet: statements with their versions, and the brackets that stand in the margin. */
 import type { EntryId } from '#core/ids.ts'
-import { conclusionsOf, type Conclusion, type Strength, type Verdict } from '#core/history/attribution.ts'
+import { conclusionsOf, type Conclusion } from '#core/history/attribution.ts'
+import { type Strength, type Verdict } from '#core/history/verdicts.ts'
 import type { NetChange } from '#core/history/changes.ts'
 import type { Weakness } from '#core/history/weak.ts'
 import type { Entry, Basis } from '#core/history/entry.ts'
@@ -171,11 +172,10 @@ export interface Bracket {
   readonly testedOn: Instant
 }
 
-/** Conclusions as brackets; functions with the same tests, verdict and suspects share one. Those that merely survived are left out. */
+/** Conclusions as brackets; functions with the same tests, verdict and suspects share one. */
 export function bracketsOf(world: World, machine: MachineState): Bracket[] {
   const groups = new Map<string, { readonly first: Conclusion; readonly functions: string[] }>()
   for (const c of conclusionsOf(world, machine)) {
-    if (c.verdict === 'survived') continue
     const key = [
       c.before?.entry.id,
       c.after.entry.id,

@@ -5,7 +5,6 @@
 import { dice, oneOf, type Dice } from '#core/testing/dice.ts'
 import { numberedId } from '../script.ts'
 import type { EntryId, PartId } from '#core/ids.ts'
-import type { TestResult } from '#core/history/bodies/test.ts'
 import { Record, type Spare } from './record.ts'
 import {
   functions,
