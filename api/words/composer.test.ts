@@ -27,6 +27,10 @@ const effects: { readonly [K in Effect['does']]: Case<Effect & { readonly does: 
     { does: 'says health', part: 'IC4 driver', health: 'proved good', lacks: false },
     'IC4 driver: proved good.',
   ],
+  'wants a ground': [
+    { does: 'wants a ground', part: 'C8', verb: 'good' },
+    '! To call C8 proved good say on what ground: “good … by reading: …”, “by test”, or a reason of your own.',
+  ],
   'is temporary': [
     { does: 'is temporary', part: 'test display' },
     '! Test display is in for now: it comes out, or is named, before the episode closes.',
@@ -91,6 +95,10 @@ const effects: { readonly [K in Effect['does']]: Case<Effect & { readonly does: 
   'adds position': [
     { does: 'adds position', name: 'C99' },
     '! C99 is not on the sheet: it becomes a position of this machine.',
+  ],
+  'found to hold': [
+    { does: 'found to hold', position: 'IC4', kind: '74LS373', instead: '74LS374', origin: 'earlier repair' },
+    '! IC4 holds 74LS373, put in by an earlier repair; 74LS374 belongs there.',
   ],
   tags: [{ does: 'tags', part: 'IC31', tag: 'P-0008' }, 'It leaves the machine, so it gets the tag P-0008.'],
   'works on': [

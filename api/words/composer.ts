@@ -29,6 +29,13 @@ const remarks: Readonly<Record<string, string>> = {
 }
 export const remarkWords = (remark: string): string => remarks[remark] ?? remark
 
+const originWords: Readonly<Record<string, string>> = {
+  factory: 'as the factory fitted it',
+  'earlier repair': 'put in by an earlier repair',
+  'this repair': 'put in by this repair',
+  unknown: 'who put it in is not known',
+}
+
 export function effectWords(effect: Effect, { now, zone }: When): EffectWords {
   switch (effect.does) {
     case 'takes out':
@@ -57,7 +64,11 @@ export function effectWords(effect: Effect, { now, zone }: When): EffectWords {
       )
     case 'says health':
       return say(
-        `${effect.part}: ${effect.health}${effect.lacks ? '; from now on its position is among what the machine lacks, and donors are sought for it' : ''}`,
+        `${effect.part}: ${effect.health}${effect.ground ? `, by ${effect.ground}` : ''}${effect.lacks ? '; from now on its position is among what the machine lacks, and donors are sought for it' : ''}`,
+      )
+    case 'wants a ground':
+      return heed(
+        `to call ${effect.part} proved ${effect.verb} say on what ground: “${effect.verb} … by reading: …”, “by test”, or a reason of your own`,
       )
     case 'is temporary':
       return heed(`${effect.part} is in for now: it comes out, or is named, before the episode closes`)
@@ -114,6 +125,12 @@ export function effectWords(effect: Effect, { now, zone }: When): EffectWords {
       return heed(
         `“${effect.target}” is on no list of this machine, so no test is asked for it; say what it is part of, “… on ${effect.assemblies[0] ?? 'board'}”, or add it to the sheet`,
       )
+    case 'found to hold': {
+      const what = effect.kind ? `holds ${effect.kind}` : ''
+      const who = effect.origin ? (originWords[effect.origin] ?? effect.origin) : ''
+      const words = `${effect.position} ${[what, who].filter(Boolean).join(', ')}`
+      return effect.instead ? heed(`${words}; ${effect.instead} belongs there`) : say(words)
+    }
     case 'tags':
       return say(`it leaves the machine, so it gets the tag ${effect.tag}`)
     case 'works on many':

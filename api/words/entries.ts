@@ -232,7 +232,10 @@ export function entryWords(body: Body, names: EntryNames): EntryWords {
           `${body.place.position ?? 'position'} found ${body.content === 'empty' ? 'empty' : 'with an unknown part'}`,
         )
       if (body.what === 'health')
-        return plain(`${label(body.part, 'part')}: ${body.health}`, body.because ?? '')
+        return plain(
+          `${label(body.part, 'part')}: ${body.health}${body.ground ? `, by ${body.ground}` : ''}`,
+          body.because ?? '',
+        )
       if (body.outOf)
         return plain(
           `one out of ${label(body.outOf.lot, 'a lot')}${body.place ? `, ${placeWords(body.place, names)}` : ''}`,

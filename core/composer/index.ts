@@ -3,6 +3,7 @@ import { precautions } from '#core/history/bodies/precaution.ts'
 import { findingKinds } from '#core/history/bodies/condition.ts'
 import { isPoint, type Instant, type Interval } from '#core/quantity/time.ts'
 import { parseBack, parseEmpty, parseFate } from './fate.ts'
+import { parseFound } from './found.ts'
 import { parseIn, parseOut, parseSwap } from './parts.ts'
 import { parseLend } from './lend.ts'
 import { parseHealth } from './health.ts'
@@ -55,6 +56,7 @@ const parsers: Readonly<Record<string, Parser>> = {
   adjust: parseAdjust,
   verify: parseVerify,
   read: parseReading,
+  found: parseFound,
   fitted: (text, scene) => parseSpec('part', text, scene),
   print: (text, scene) => parseSpec('print', text, scene),
   schematic: (text, scene) => parseSpec('schematic', text, scene),

@@ -175,6 +175,7 @@ describe('moves', () => {
         what: 'health',
         part: numberedId<PartId>(1, 6),
         health: 'proved good',
+        ground: 'judgement',
         because: 'worked in E-2',
       },
     ])

@@ -4,6 +4,7 @@ import type { Body } from '#core/history/bodies/index.ts'
 import type { SheetPosition } from '#core/type/sheet.ts'
 import { readCode } from '#core/parts/markings/codes.ts'
 import { parseQuantity } from '#core/quantity/quantity.ts'
+import { partIn } from './found.ts'
 import { firstWord, takeName } from './read.ts'
 import { done, wrong, type Parsed, type Scene } from './types.ts'
 
@@ -84,6 +85,20 @@ export function parseSpec(by: SpecSource, text: string, scene: Scene): Parsed {
     attributes,
     ...(words.length ? { words: words.join(' ') } : {}),
   }
+  const slot = slots.find((s) => s.position.designator === named.name)
+  // Whoever reads a part in a position that was empty has found one there.
+  const there: Body[] =
+    by === 'part' && slot && (slot.content === 'empty' || slot.content === 'unknown part')
+      ? [partIn(slot, scene, { partKind: accepts } as never)]
+      : []
+  if (there.length > 0)
+    return done(
+      [...there, spec],
+      [
+        { does: 'found to hold', position: named.name, kind: accepts },
+        { does: 'says of position', position: named.name, by, what: Object.values(attributes) },
+      ],
+    )
   return done(
     fresh ? [{ kind: 'machine', what: 'met', machine, functions: [], positions: [fresh] }, spec] : [spec],
     [

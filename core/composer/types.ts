@@ -5,7 +5,7 @@ import type { Tally } from '#core/diagnosis/grid.ts'
 import type { Expectation } from '#core/diagnosis/points.ts'
 import type { EntryId } from '#core/ids.ts'
 import type { Body, BodyOf } from '#core/history/bodies/index.ts'
-import type { Health } from '#core/history/bodies/part.ts'
+import type { Health, HealthGround } from '#core/history/bodies/part.ts'
 import type { Refusal } from '#core/history/refusal.ts'
 import type { FitRemark } from '#core/parts/fit.ts'
 import type { Instant, Interval } from '#core/quantity/time.ts'
@@ -36,8 +36,11 @@ export type Effect =
       readonly does: 'says health'
       readonly part: string
       readonly health: Health
+      readonly ground?: HealthGround | undefined
       /** It sits in a position, which lacks a good part from now on. */ readonly lacks: boolean
     }
+  /** Neither test nor reading nor reason: less is kept than was said. */
+  | { readonly does: 'wants a ground'; readonly part: string; readonly verb: 'bad' | 'good' }
   | { readonly does: 'is temporary'; readonly part: string }
   | { readonly does: 'donor loses'; readonly machine: string; readonly part: string }
   | { readonly does: 'lends'; readonly part: string; readonly to: string; readonly due?: Instant | undefined }
@@ -72,6 +75,14 @@ export type Effect =
   /** The name is on no list of the machine: it asks for no retest until somebody says what it is part of. */
   | { readonly does: 'reaches nothing yet'; readonly target: string; readonly assemblies: readonly string[] }
   | { readonly does: 'adds position'; readonly name: string }
+  | {
+      readonly does: 'found to hold'
+      readonly position: string
+      /** What belongs there, where it is another thing. */
+      readonly instead?: string | undefined
+      readonly kind?: string | undefined
+      readonly origin?: string | undefined
+    }
   | { readonly does: 'tags'; readonly part: string; readonly tag: string }
   | { readonly does: 'works on'; readonly target: string; readonly verb: string; readonly reach: string }
   | {

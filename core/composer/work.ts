@@ -23,6 +23,7 @@ export const workVerbs: Readonly<Record<string, { readonly verb: string; readonl
   oil: { verb: 'oiled', reach: 'altered' },
   paint: { verb: 'painted', reach: 'outside' },
   label: { verb: 'labelled', reach: 'outside' },
+  damage: { verb: 'damaged', reach: 'altered' },
   work: { verb: 'worked on', reach: 'altered' },
 }
 

@@ -1,7 +1,9 @@
 /** The condition of a machine at any date: zones, grades with the findings that made them, appearance, completeness, what would lift it. */
 import type { MachineState, World } from '#core/history/world.ts'
 import { positionsOf, sheetOf } from '#core/history/layout.ts'
-import { contentsOf } from '#core/history/presence.ts'
+import { contentsOf, lastIn } from '#core/history/presence.ts'
+import { trayOf } from '#core/history/status.ts'
+import type { Place } from '#core/place.ts'
 import type { Instant } from '#core/quantity/time.ts'
 import { policyNumber } from '#core/history/policy.ts'
 import { findingAt, type FindingAt, type Grade } from './grade.ts'
@@ -218,17 +220,20 @@ export interface Completeness {
   readonly of: number
 }
 
-/** Share by weight of the listed positions that are not known to be empty. Unseen ones count as there: nobody found them missing. */
+/** Share by weight of the listed positions that are not known to be empty. Unseen ones count as there: nobody found them missing; so does what lies in its tray. */
 export function completenessOf(world: World, machine: MachineState): Completeness | undefined {
   const positions = positionsOf(world, machine)
   if (positions.length === 0) return undefined
   let all = 0
   let there = 0
   const empty: string[] = []
-  for (const { position, content } of contentsOf(world, machine)) {
+  const tray = new Set<string>(trayOf(world, machine))
+  // What lies in its tray has been taken out, not lost.
+  const lying = { has: (at: Place) => tray.has(lastIn(world, at) ?? '') }
+  for (const { position, content, place } of contentsOf(world, machine)) {
     const weight = position.weight ?? (position.essential ? 3 : 1)
     all += weight
-    if (content === 'empty') empty.push(position.designator)
+    if (content === 'empty' && !lying.has(place)) empty.push(position.designator)
     else there += weight
   }
   return { percent: all === 0 ? 100 : Math.round((there / all) * 100), empty, of: positions.length }

@@ -1,5 +1,6 @@
 /** What of the work on a machine can be undone: the list of what cannot comes first, the share last. */
 import type { Step, MachineState, World } from '#core/history/world.ts'
+import type { Statement } from '#core/history/versions.ts'
 import type { Instant } from '#core/quantity/time.ts'
 import type { PartId } from '#core/ids.ts'
 
@@ -13,6 +14,9 @@ export interface Undoing {
     | 'its original is gone'
     | 'nobody knows where its original is'
     | 'where it stood before was not noted'
+    | 'a seal or label is gone'
+  /** Why it was done, as far as anybody said. */
+  readonly reason?: string | undefined
 }
 export interface Reversibility {
   readonly cannot: readonly Undoing[]
@@ -21,22 +25,29 @@ export interface Reversibility {
   readonly of: number
 }
 
-/** Work that leaves nothing to go back to. Soldering, wiring and oiling can be undone by the same craft. Common practice. */
-export const forGood: ReadonlySet<string> = new Set(['cut', 'painted', 'mended'])
+/** Why an act was done, in the words that came with it. */
+const reasonOf = (act: { readonly entry: Statement } | undefined): string | undefined => {
+  const body = act?.entry.body
+  if (body?.kind === 'change') return body.words
+  return body?.kind === 'move' ? (body.forced?.reason ?? body.words) : undefined
+}
 
-/** Only what alters counts: a part taken out and put back is no change, nor is what was done outside. */
+/** Work that leaves nothing to go back to. Soldering, wiring and oiling can be undone by the same craft. Common practice. */
+export const forGood: ReadonlySet<string> = new Set(['cut', 'painted', 'mended', 'damaged'])
+
+/** A part taken out and put back is no change, nor is what was done outside, unless it cannot be undone: a repainted case, a cut one. */
 export function reversibilityOf(world: World, machine: MachineState): Reversibility {
   const cannot: Undoing[] = []
   const swapped = new Map<string, { first: PartId; step: Step }>()
   let worked = 0
   for (const step of machine.steps) {
-    if (step.contested || step.reach === 'outside') continue
+    if (step.contested || (step.reach === 'outside' && !forGood.has(step.verb))) continue
     if (step.out !== undefined) {
       // The part that was there first is the one to go back.
       if (!swapped.has(step.target.name)) swapped.set(step.target.name, { first: step.out, step })
       continue
     }
-    if (step.in !== undefined || step.reach !== 'altered') continue
+    if (step.in !== undefined || (step.reach !== 'altered' && !forGood.has(step.verb))) continue
     worked++
     const why = forGood.has(step.verb)
       ? 'cut or covered for good'
@@ -50,6 +61,7 @@ export function reversibilityOf(world: World, machine: MachineState): Reversibil
         target: step.target.name,
         verb: step.verb,
         why,
+        reason: reasonOf(step),
       })
   }
   let changed = 0
@@ -73,8 +85,22 @@ export function reversibilityOf(world: World, machine: MachineState): Reversibil
           ? 'its original is gone'
           : undefined
     if (why)
-      cannot.push({ entry: step.entry.id, at: step.entry.happenedAt.latest, target, verb: 'replaced', why })
+      cannot.push({
+        entry: step.entry.id,
+        at: step.entry.happenedAt.latest,
+        target,
+        verb: 'replaced',
+        why,
+        reason: reasonOf(world.parts.get(first)?.legs.at(-1)) ?? reasonOf(step),
+      })
   }
-  const of = worked + changed
+  const seals = machine.arrival.evidence.flatMap(({ sort, where, gone }) =>
+    gone?.body.kind === 'evidence' && gone.body.what === 'gone'
+      ? [{ entry: gone, target: `${sort}, ${where}`, verb: gone.body.how, reason: gone.body.words }]
+      : [],
+  )
+  for (const { entry, ...seal } of seals)
+    cannot.push({ entry: entry.id, at: entry.happenedAt.latest, why: 'a seal or label is gone', ...seal })
+  const of = worked + changed + seals.length
   return { cannot: cannot.sort((a, b) => (a.at < b.at ? -1 : 1)), can: of - cannot.length, of }
 }

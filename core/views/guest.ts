@@ -232,6 +232,7 @@ export function guestView(world: World, id: MachineId, viewer: PartyId): Machine
       at: g.at,
       kept: g.kept,
       gone: g.gone,
+      tray: g.tray,
     })),
     consents: view.consents.filter((c) =>
       machine.consents.some((s) => s.id === c.entry && s.body.kind === 'consent' && s.body.by === viewer),

@@ -14,6 +14,8 @@ export interface PositionRow {
   readonly assembly: boolean
   readonly essential: boolean
   readonly content: ContentWord
+  /** What was done to it where it sits, last: cleaned, reseated, cut. */
+  readonly worked?: { readonly verbs: readonly string[]; readonly at: Instant } | undefined
   readonly part?:
     | {
         readonly id: string
@@ -47,10 +49,13 @@ export interface GivenRow {
   readonly at: Instant
   readonly kept: boolean
   readonly gone: boolean
+  /** It lies in the tray of one of its episodes: out, and waiting. */
+  readonly tray: boolean
   readonly authority?: string | undefined
 }
 
 export function positionRows(world: World, machine: MachineState): PositionRow[] {
+  const worked = workedOn(machine)
   return contentsOf(world, machine).map(({ position, content, part, place }) => {
     const state = part ? world.parts.get(part) : undefined
     const last = state?.legs.at(-1)
@@ -65,6 +70,7 @@ export function positionRows(world: World, machine: MachineState): PositionRow[]
       assembly: position.assembly,
       essential: position.essential,
       content: contentWord(content),
+      worked: worked.get(position.designator),
       part: part && {
         id: part,
         label: partLabel(world, part),
@@ -76,6 +82,23 @@ export function positionRows(world: World, machine: MachineState): PositionRow[]
       },
     }
   })
+}
+
+/** What was done to each position without taking anything out of it. */
+function workedOn(machine: MachineState): ReadonlyMap<string, { verbs: string[]; at: Instant }> {
+  const found = new Map<string, { verbs: string[]; at: Instant }>()
+  for (const step of machine.steps) {
+    if (step.in !== undefined || step.out !== undefined || step.verb === 'incident') continue
+    if (step.entry.body.kind !== 'change') continue
+    const held = found.get(step.target.name)
+    const at = step.entry.happenedAt.latest
+    if (!held) found.set(step.target.name, { verbs: [step.verb], at })
+    else {
+      held.at = at
+      if (!held.verbs.includes(step.verb)) held.verbs.push(step.verb)
+    }
+  }
+  return found
 }
 
 /** Loans in which the machine lends or holds. */
@@ -107,15 +130,15 @@ const holderMachine = (world: World, { kind, id }: { kind: string; id: string })
       ? machineAround(world, { in: { kind, id } })?.id
       : undefined
 
-/** Parts that came from this machine and are now neither in it nor in its trays; originals kept with it among them. */
+/** Parts that came from this machine and are not in it now: in its trays, kept with it, elsewhere. What is back in is not among them. */
 export function givenParts(world: World, machine: MachineState): GivenRow[] {
   const tray = new Set<string>(trayOf(world, machine))
   return [...world.parts.values()].flatMap((part) => {
     const last = part.legs.at(-1)
-    if (!part.start || !last || !part.place || tray.has(part.id)) return []
+    if (!part.start || !last || !part.place) return []
     if (part.start.in.id !== machine.id && machineAround(world, part.start, 'at first')?.id !== machine.id)
       return []
-    if (holderMachine(world, part.place.in) === machine.id) return []
+    if (machineAround(world, part.place)?.id === machine.id) return []
     const { body } = last.entry
     const authority =
       body.kind === 'move' && body.authority ? world.parties.get(body.authority)?.name : undefined
@@ -128,6 +151,7 @@ export function givenParts(world: World, machine: MachineState): GivenRow[] {
         at: last.entry.happenedAt.latest,
         kept: part.place.in.kind === 'kept' && part.place.in.id === machine.id,
         gone: part.place.in.kind === 'gone',
+        tray: tray.has(part.id),
         authority,
       },
     ]

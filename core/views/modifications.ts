@@ -5,6 +5,7 @@
 import { netChanges, type NetChange } from '#core/history/changes.ts'
 import type { MachineState, World } from '#core/history/world.ts'
 import type { PartId } from '#core/ids.ts'
+import { healthOf } from '#core/parts/health.ts'
 import { forGood } from '#core/parts/reversibility.ts'
 import type { Instant } from '#core/quantity/time.ts'
 import { partLabel, placeLabel } from './labels.ts'
@@ -20,7 +21,15 @@ export interface ModificationRow {
   readonly original?: string | undefined
   readonly verified: boolean
   readonly undo:
-    'put the original back' | 'take it out again' | 'set it back' | 'by the same craft' | 'cannot be undone'
+    | 'put the original back'
+    /** What was there first was no original. */
+    | 'put back what was there'
+    /** The original is there, and faulty or cut: put back it would not work. */
+    | 'the original is not whole'
+    | 'take it out again'
+    | 'set it back'
+    | 'by the same craft'
+    | 'cannot be undone'
 }
 
 /** Designators in natural order: C3 before C12. */
@@ -97,9 +106,27 @@ function undoOf(world: World, change: NetChange, cut: boolean): ModificationRow[
         : 'by the same craft'
   if (!change.before) return 'take it out again'
   const place = world.parts.get(change.before)?.place
-  return !place || place.in.kind === 'gone' ? 'cannot be undone' : 'put the original back'
+  if (!place || place.in.kind === 'gone') return 'cannot be undone'
+  if (!isOriginal(world, change.before, change.target.name)) return 'put back what was there'
+  return isWhole(world, change.before) ? 'put the original back' : 'the original is not whole'
+}
+
+/** Whether the part that was there first is taken for the one that the factory put there: nobody said otherwise, and it was found there. */
+function isOriginal(world: World, id: PartId, position: string): boolean {
+  const part = world.parts.get(id)
+  const said = part?.origin
+  if (said !== undefined && said !== 'unknown') return said === 'factory'
+  return part?.start === undefined || part.start.position === position
+}
+
+/** Neither proved bad nor cut or broken since. */
+function isWhole(world: World, id: PartId): boolean {
+  const part = world.parts.get(id)
+  return part === undefined || healthOf(world, part).health !== 'proved bad'
 }
 
 /** What would have to be done to go back, the last change first. */
 export const undoList = (rows: readonly ModificationRow[]): ModificationRow[] =>
-  rows.filter((r) => r.undo !== 'cannot be undone').sort((a, b) => (a.to < b.to ? 1 : a.to > b.to ? -1 : 0))
+  rows
+    .filter((r) => r.undo !== 'cannot be undone' && r.undo !== 'the original is not whole')
+    .sort((a, b) => (a.to < b.to ? 1 : a.to > b.to ? -1 : 0))

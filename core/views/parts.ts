@@ -3,6 +3,8 @@ import type { PartId } from '#core/ids.ts'
 import type { PartState, World } from '#core/history/world.ts'
 import { isSlot, placeKey, type Place } from '#core/place.ts'
 import { contentsOf, machineAround, partKindOf } from '#core/history/presence.ts'
+import type { Health, HealthGround } from '#core/history/bodies/part.ts'
+import { healthOf, type PartHealth } from '#core/parts/health.ts'
 import { sortKey, type Instant } from '#core/quantity/time.ts'
 import { lotLabel, machineNumber, partLabel, placeLabel } from './labels.ts'
 import { reservationRow, type ReservationRow } from './lots.ts'
@@ -17,7 +19,10 @@ export interface PartView {
   readonly machine?: string | undefined
   readonly since?: Instant | undefined
   readonly attributes: Readonly<Record<string, string>>
-  readonly health: string
+  readonly health: Health
+  readonly healthGround?: HealthGroundRow | undefined
+  /** In for now only. */
+  readonly temporary: boolean
   readonly origin?: string | undefined
   readonly from?: string | undefined
   /** The type of the machine it was found in. */
@@ -28,6 +33,34 @@ export interface PartView {
     { readonly home: string; readonly due?: Instant | undefined; readonly since: Instant } | undefined
 }
 
+/** On what ground a part is called what it is. */
+export type HealthGroundRow =
+  | {
+      readonly by: HealthGround | 'not said'
+      readonly who?: string | undefined
+      readonly because?: string | undefined
+      readonly at: Instant
+    }
+  | { readonly by: 'trial'; readonly machine: string; readonly fn: string; readonly at: Instant }
+
+function groundRow(world: World, { said, trial }: PartHealth): HealthGroundRow | undefined {
+  if (trial)
+    return {
+      by: 'trial',
+      machine: machineNumber(trial.machine),
+      fn: trial.fn,
+      at: trial.after.happenedAt.latest,
+    }
+  return (
+    said && {
+      by: said.by ?? 'not said',
+      who: said.entry.doneBy ? world.parties.get(said.entry.doneBy)?.name : undefined,
+      because: said.because,
+      at: said.entry.happenedAt.latest,
+    }
+  )
+}
+
 const holderOf = (kind: string): PartView['holder'] =>
   kind === 'assembly' ? 'machine' : kind === 'person' ? 'party' : (kind as PartView['holder'])
 
@@ -35,6 +68,7 @@ export function partView(world: World, part: PartState): PartView | undefined {
   const { place } = part
   if (!place) return undefined
   const open = part.loan && !part.loan.closed ? part.loan : undefined
+  const known = healthOf(world, part)
   return {
     id: part.id,
     label: partLabel(world, part.id),
@@ -45,7 +79,9 @@ export function partView(world: World, part: PartState): PartView | undefined {
     machine: machineAround(world, place)?.id,
     since: part.legs.at(-1)?.entry.happenedAt.latest ?? part.identified?.happenedAt.latest,
     attributes: part.attributes,
-    health: part.health,
+    health: known.health,
+    healthGround: groundRow(world, known),
+    temporary: part.temporary,
     origin: part.origin,
     typeFound: (part.start && machineAround(world, part.start, 'at first')?.type) ?? undefined,
     kept: world.reservations.filter((r) => r.part === part.id).map((r) => reservationRow(world, r)),
@@ -76,7 +112,12 @@ export function partLife(world: World, id: PartId): PartLifeRow[] {
       return { at, what, who, entry: s.id }
     }
     if (s.body.kind === 'part' && s.body.what === 'health')
-      return { at, what: `${s.body.health}${s.body.because ? `: ${s.body.because}` : ''}`, who, entry: s.id }
+      return {
+        at,
+        what: `${s.body.health}${s.body.ground ? `, by ${s.body.ground}` : ''}${s.body.because ? `: ${s.body.because}` : ''}`,
+        who,
+        entry: s.id,
+      }
     if (s.body.kind === 'part' && s.body.what === 'identified')
       return {
         at,

@@ -7,7 +7,20 @@ import { attributes, label, someWords } from './words.ts'
 
 export const healths = ['proved good', 'not shown faulty', 'suspect', 'proved bad', 'unknown'] as const
 
-export const origins = ['factory', 'earlier repair', 'donor', 'bought', 'made', 'gift', 'unknown'] as const
+/** On what ground somebody says that a part is proved good or bad. */
+export const healthGrounds = ['test', 'reading', 'judgement'] as const
+export type HealthGround = (typeof healthGrounds)[number]
+
+export const origins = [
+  'factory',
+  'earlier repair',
+  'this repair',
+  'donor',
+  'bought',
+  'made',
+  'gift',
+  'unknown',
+] as const
 
 export const partBody = z.discriminatedUnion('what', [
   z.strictObject({
@@ -36,6 +49,7 @@ export const partBody = z.discriminatedUnion('what', [
     what: z.literal('health'),
     part: partIdSchema,
     health: z.enum(healths),
+    ground: z.enum(healthGrounds).optional(),
     because: someWords.optional(),
   }),
   z.strictObject({

@@ -9,6 +9,7 @@ import type { World } from '#core/history/world.ts'
 import type { LotId, MachineId, PartId } from '#core/ids.ts'
 import type { Place } from '#core/place.ts'
 import { machineAround } from '#core/history/presence.ts'
+import { clearedIn } from '#core/parts/health.ts'
 import { rows, run, type Db } from '../../db/connection.ts'
 import { closureOf, machinesOfPart } from './closure.ts'
 import { commitLock, lock } from './locks.ts'
@@ -39,9 +40,11 @@ export async function project(
       if (machine !== undefined) machines.add(machine)
     }
   for (const id of await reachedThroughHouse(db, [...stored, ...spoken], transaction)) machines.add(id)
-  for (const id of parts) await projectPart(db, world, id as PartId, transaction)
-  for (const id of await heldIn(db, [...parts], transaction))
-    if (!parts.has(id)) await derivePart(db, id as PartId, now, transaction)
+  for (const id of parts)
+    if (wholeIn(world, id as PartId, covered)) await projectPart(db, world, id as PartId, transaction)
+    else await derivePart(db, id as PartId, now, transaction)
+  const judged = new Set([...(await heldIn(db, [...parts], transaction)), ...judgedBy(world, stored, spoken)])
+  for (const id of judged) if (!parts.has(id)) await derivePart(db, id as PartId, now, transaction)
   const lots = new Set(stored.flatMap((e) => subjectIds(e.about, 'lot')))
   for (const id of lots) await projectLot(db, world, id as LotId, transaction)
   for (const id of machines)
@@ -60,6 +63,28 @@ export async function project(
     },
     transaction,
   )
+}
+
+/** Whether the closure holds every entry of each machine that the part was in: a trial there may say how it is. */
+const wholeIn = (world: World, id: PartId, covered: ReadonlySet<string>): boolean =>
+  placesOf(world, id).every((place) => {
+    const machine = machineAround(world, place)?.id
+    return machine === undefined || covered.has(machine)
+  })
+
+/** Parts that tests speak of: what a new one cleared; after a change in older ones, whatever left the machine by a swap. */
+function judgedBy(world: World, stored: readonly Entry[], spoken: readonly Entry[]): string[] {
+  const tests = new Set(stored.filter((e) => e.body.kind === 'test').map((e) => e.id as string))
+  const amended = spoken.length > 0 || stored.some((e) => e.body.kind === 'gear')
+  if (tests.size === 0 && !amended) return []
+  const machines = new Set([...stored, ...spoken].flatMap((e) => subjectIds(e.about, 'machine')))
+  return [...machines].flatMap((id) => {
+    const machine = world.machines.get(id as MachineId)
+    if (!machine) return []
+    return amended
+      ? machine.steps.flatMap((s) => (s.out === undefined ? [] : [s.out]))
+      : clearedIn(world, machine, tests)
+  })
 }
 
 /** A part's row from everything that it depends on. */

@@ -17,7 +17,9 @@ export function ContentOf({ row }: { row: PositionRow }) {
   if (row.content !== 'part' || !part)
     return (
       <span className={row.content === 'empty' && row.essential ? 'text-copper font-bold' : 'text-quiet'}>
-        {contentWords[row.content]}
+        {row.content === 'unseen' && row.worked
+          ? `as found, ${row.worked.verbs.join(', ')}, ${short(row.worked.at)}`
+          : contentWords[row.content]}
       </span>
     )
   return (
@@ -32,6 +34,7 @@ export function ContentOf({ row }: { row: PositionRow }) {
       <span className="text-quiet">
         {part.own ? ', its own' : `, from ${part.from ?? part.origin ?? 'elsewhere'}`}
         {part.since ? `, ${short(part.since)}` : ''}
+        {row.worked ? `; ${row.worked.verbs.join(', ')}, ${short(row.worked.at)}` : ''}
       </span>
       {part.temporary && <strong className="text-copper">, for now</strong>}
     </>

@@ -21,7 +21,7 @@ export function OriginalitySection({ machine }: { machine: string }) {
       <dl className="grid grid-cols-[1fr_auto] gap-x-4 py-1.5">
         {[
           ['shown factory-fitted', now.shownFactory],
-          ['as found, not looked at', now.asFound],
+          ['as found, not shown either way', now.asFound],
           ['replaced or not there', now.replaced],
         ].map(([name, share]) => (
           <div key={name} className="contents">
@@ -39,7 +39,7 @@ export function OriginalitySection({ machine }: { machine: string }) {
           {reversibility.cannot.map((u) => (
             <li key={`${u.entry}${u.target}`} className="border-hair border-b py-1">
               <span className="num">{u.target}</span> {u.verb}, {short(u.at)}{' '}
-              <span className="text-quiet block">{u.why}</span>
+              <span className="text-quiet block">{u.reason ? `${u.why}; ${u.reason}` : u.why}</span>
             </li>
           ))}
         </ul>

@@ -14,8 +14,9 @@ const OriginalitySection = lazily(async () => (await import('./OriginalitySectio
 export function Parts({ view }: { view: MachineView }) {
   const { me } = useSigned()
   const staff = me.role !== 'guest'
-  const touched = view.positions.filter((p) => p.content !== 'unseen')
-  const unseen = view.positions.filter((p) => p.content === 'unseen')
+  const known = (p: PositionRow) => p.content !== 'unseen' || p.worked !== undefined
+  const touched = view.positions.filter(known)
+  const unseen = view.positions.filter((p) => !known(p))
   return (
     <>
       <BoardPicture view={view} />

@@ -4,9 +4,10 @@ import { useState } from 'react'
 import { Link, useParams } from 'react-router'
 import type { PartLife } from '#api/machines.ts'
 import { healthWords } from '#api/choices.ts'
+import { healthSentence } from '#api/words/health.ts'
 import { capital } from '#api/words/lists.ts'
 import { moneyWords } from '#api/words/money.ts'
-import type { Health } from '#core/history/bodies/part.ts'
+import type { Health, HealthGround } from '#core/history/bodies/part.ts'
 import type { PartId } from '#core/ids.ts'
 import { keys } from '#web/app/keys.ts'
 import { get, wordsOf } from '#web/app/http.ts'
@@ -17,7 +18,7 @@ import { Act, MainButton, PlainButton, Said, SelectField, Slip, TextField } from
 
 export function View() {
   const { id = '' } = useParams()
-  const { short, clock } = useDates()
+  const { short, clock, when } = useDates()
   const { data: part, error } = useQuery({
     queryKey: keys.part(id),
     queryFn: () => get('/parts/:id', { id }),
@@ -50,7 +51,7 @@ export function View() {
           part.place
         )}
         {part.since && <span className="text-quiet"> since {short(part.since)}</span>}
-        {part.attributes['temporary'] === 'yes' && (
+        {part.temporary && (
           <strong className="text-copper"> temporary: out again before that episode closes</strong>
         )}
         {part.loan && (
@@ -72,7 +73,7 @@ export function View() {
               ['Tag', part.tag],
               ['Marking', part.marking],
               ['Date code', part.dateCode],
-              ['Health', part.health],
+              ['Health', healthSentence(part, when)],
               ['Origin', part.origin],
               ['Found in', part.from],
               ...(part.cost ? [['Cost', moneyWords(part.cost)] as const] : []),
@@ -150,9 +151,7 @@ function SayMore({ part, onClose }: { part: PartLife; onClose: () => void }) {
       ...(text('tag') !== (part.tag ?? '') && text('tag') ? { tag: text('tag') } : {}),
       ...(text('marking') ? { marking: text('marking') } : {}),
       ...(text('dateCode') ? { dateCode: text('dateCode') } : {}),
-      ...((part.attributes['temporary'] === 'yes') !== (text('temporary') === 'yes')
-        ? { attributes: { temporary: text('temporary') === 'yes' ? 'yes' : 'no' } }
-        : {}),
+      ...(part.temporary === (text('temporary') === 'yes') ? {} : { temporary: !part.temporary }),
     }
     const health = text('health') as Health
     const bodies = [
@@ -166,6 +165,7 @@ function SayMore({ part, onClose }: { part: PartLife; onClose: () => void }) {
               what: 'health' as const,
               part: id,
               health,
+              ...(text('ground') ? { ground: text('ground') as HealthGround } : {}),
               ...(text('because') ? { because: text('because') } : {}),
             },
           ]
@@ -194,9 +194,20 @@ function SayMore({ part, onClose }: { part: PartLife; onClose: () => void }) {
             { value: '', label: 'to stay' },
             { value: 'yes', label: 'for now only' },
           ]}
-          defaultValue={part.attributes['temporary'] === 'yes' ? 'yes' : ''}
+          defaultValue={part.temporary ? 'yes' : ''}
         />
         <SelectField label="Health" name="health" options={healthWords} defaultValue={part.health} />
+        <SelectField
+          label="On what ground"
+          name="ground"
+          options={[
+            { value: '', label: 'not said' },
+            { value: 'test', label: 'a test where it works or fails' },
+            { value: 'reading', label: 'a reading' },
+            { value: 'judgement', label: 'my judgement' },
+          ]}
+          defaultValue=""
+        />
         <TextField label="Because" name="because" />
         <div>
           <MainButton type="submit">Say it</MainButton>
