@@ -242,7 +242,7 @@ export function entryWords(body: Body, names: EntryNames): EntryWords {
           body.tag ?? '',
         )
       return plain(
-        `identified ${label(body.part, 'part')}${body.marking ? `, marked ${body.marking}` : ''}`,
+        `identified ${label(body.part, 'part')}${body.origin && body.origin !== 'unknown' ? `, ${body.origin === 'factory' ? 'factory-fitted' : body.origin}` : body.origin ? ', who fitted it is not known' : ''}${body.marking ? `, marked ${body.marking}` : ''}`,
         body.tag ?? '',
       )
     case 'custody':

@@ -5,9 +5,14 @@ import type { Body } from '#core/history/bodies/index.ts'
 import { shortDay } from './dates.ts'
 import { list } from './lists.ts'
 
-export function placeWords(place: Place, { labels, machine }: EntryNames): string {
+/** The machine around an assembly when the entry happened, as far as that is another than now. */
+const machineOf = (assembly: string, { labels, at }: EntryNames): string | undefined =>
+  labels[`around:${assembly}@${at}`] ?? labels[`around:${assembly}`]
+
+export function placeWords(place: Place, names: EntryNames): string {
+  const { labels, machine } = names
   const { kind, id } = place.in
-  const around = kind === 'assembly' ? labels[`around:${id}`] : undefined
+  const around = kind === 'assembly' ? machineOf(id, names) : undefined
   if (kind === 'tray') return place.position ? `tray, ${place.position}` : 'tray'
   if (kind === 'machine' || kind === 'assembly') {
     if (id === machine || around === machine) return place.position ?? 'the machine'
@@ -25,7 +30,7 @@ export function placeWords(place: Place, { labels, machine }: EntryNames): strin
 export function moveWords(body: Extract<Body, { kind: 'move' }>, names: EntryNames): EntryWords {
   const here = (place: Place) =>
     (place.in.kind === 'machine' && place.in.id === names.machine) ||
-    (place.in.kind === 'assembly' && names.labels[`around:${place.in.id}`] === names.machine)
+    (place.in.kind === 'assembly' && machineOf(place.in.id, names) === names.machine)
   // A part that never had a tag is called by its position; beside that position the name of its kind will do.
   const called = (leg: (typeof body.legs)[number]) => {
     const label = names.labels[leg.part] ?? 'a part'

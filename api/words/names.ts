@@ -5,6 +5,8 @@ export interface EntryNames {
   readonly zone: string
   readonly now: string
   /** The machine on whose page the entry is read. */ readonly machine?: string | undefined
+  /** When the entry happened: what stood around an assembly then is told as it was then. */
+  readonly at?: string | undefined
   readonly money?: (minor: number, currency: string) => string
 }
 

@@ -1,4 +1,5 @@
 /** The words of an episode's sheet: sections of lines, for print and Markdown; one line an entry, for a table. */
+import { sortKey } from '#core/quantity/time.ts'
 import type { EpisodeSheet, MovedPart } from '#core/views/episode-sheet.ts'
 import type { LogRow } from '#core/views/rows.ts'
 import { clockWords, dayWords } from './dates.ts'
@@ -17,7 +18,7 @@ interface When {
 }
 
 const rowWords = (row: LogRow, { view }: EpisodeSheet, when: When) =>
-  entryWords(row.body, { labels: view.labels, machine: view.machine, ...when })
+  entryWords(row.body, { labels: view.labels, machine: view.machine, at: sortKey(row.happenedAt), ...when })
 const line = (row: LogRow, sheet: EpisodeSheet, when: When) => {
   const words = rowWords(row, sheet, when)
   return [words.what, words.result].filter(Boolean).join(': ')

@@ -3,11 +3,12 @@ import { conditionAt } from '#core/condition/condition.ts'
 import type { Grade } from '#core/condition/grade.ts'
 import type { TestResult } from '#core/history/bodies/test.ts'
 import { machineStanding, type WorkingStatus } from '#core/history/status.ts'
-import { lookFunction } from '#core/history/bodies/test.ts'
+import { lookFunction, passes } from '#core/history/bodies/test.ts'
+import { isConclusive } from '#core/history/weak.ts'
 import { type StandingWord } from '#core/history/standing.ts'
 import { voidTests } from '#core/history/void.ts'
 import { functionsOf } from '#core/history/layout.ts'
-import { type World } from '#core/history/world.ts'
+import type { TestRecord, World } from '#core/history/world.ts'
 import type { EntryId, MachineId } from '#core/ids.ts'
 import type { Money } from '#core/quantity/quantity.ts'
 import { equalShares } from '#core/quantity/shares.ts'
@@ -26,6 +27,8 @@ export interface BatchUnit {
     readonly fn: string
     readonly word: StandingWord
     readonly detail?: string | undefined
+    /** What its tests showed, whatever was touched since. */
+    readonly tests: TestsOf
   }[]
   readonly findings: readonly { readonly id: EntryId; readonly sort: string; readonly grade: Grade }[]
   readonly grade?: Grade | undefined
@@ -36,6 +39,22 @@ export interface BatchUnit {
   readonly trulyFaulty: boolean
   readonly worksNow: boolean
   readonly episode?: EntryId | undefined
+}
+
+export interface TestsOf {
+  readonly tried: boolean
+  readonly everFailed: boolean
+  /** It passed when it was tried last. */
+  readonly passed: boolean
+}
+
+/** A column of the grid in four numbers. */
+export interface BatchTotal {
+  readonly fn: string
+  readonly tried: number
+  readonly everFailed: number
+  readonly passed: number
+  readonly notTried: number
 }
 
 export interface BatchOutcome {
@@ -59,6 +78,7 @@ export interface BatchView {
   readonly functions: readonly { readonly fn: string; readonly essential: boolean }[]
   readonly findingSorts: readonly string[]
   readonly units: readonly BatchUnit[]
+  readonly totals: readonly BatchTotal[]
   readonly outcome: BatchOutcome
   readonly now: Instant
 }
@@ -89,6 +109,7 @@ export function batchView(world: World, id: EntryId): BatchView | undefined {
       .sort((a, b) => Number(b.essential) - Number(a.essential)),
     findingSorts: [...new Set(units.flatMap((u) => u.findings.map((f) => f.sort)))].sort(),
     units,
+    totals: [...functions.keys()].map((fn) => totalOf(units, fn)),
     outcome: {
       units: units.length,
       workNow: units.filter((u) => u.worksNow).length,
@@ -96,8 +117,7 @@ export function batchView(world: World, id: EntryId): BatchView | undefined {
       mended: faulty.filter((u) => u.worksNow).length,
       claimedDead: dead.length,
       claimedDeadButSound: dead.filter((u) => u.worksNow && !u.trulyFaulty).length,
-      notTested: units.filter((u) => u.functions.every((f) => f.word === 'untested' || f.word === 'claimed'))
-        .length,
+      notTested: units.filter((u) => u.functions.every((f) => !f.tests.tried)).length,
     },
     now: world.now,
   }
@@ -114,7 +134,6 @@ function batchUnit(
   const standing = machineStanding(world, machine)
   const voids = voidTests(world, machine)
   const condition = conditionAt(world, machine, world.now)
-  const bad = new Set(['fail', 'partly', 'intermittent'])
   const tests = [...machine.tests.values()].flat().filter((t) => !voids.has(t.entry.id))
   const looks = tests.filter((t) => t.fn === lookFunction).sort((a, b) => a.order - b.order)
   const last = looks.at(-1)
@@ -127,6 +146,7 @@ function batchUnit(
     share,
     functions: standing.standings.map((s) => ({
       fn: s.fn,
+      tests: testsOf(tests.filter((t) => t.fn === s.fn)),
       word: s.word,
       detail:
         s.test &&
@@ -145,9 +165,31 @@ function batchUnit(
     looked: condition.looked > 0,
     look: last && lookWord(last.result),
     claimedDead: machine.claims.some((c) => c.says === 'fails'),
-    trulyFaulty: tests.some((t) => t.fn !== lookFunction && bad.has(t.result.is)),
+    trulyFaulty: tests.some((t) => t.fn !== lookFunction && isConclusive(t) && !passes(t.result)),
     worksNow: standing.status === 'working' || standing.status === 'check overdue',
     episode: machine.episodes.findLast((e) => e.state !== 'closed')?.id,
+  }
+}
+
+function testsOf(tests: readonly TestRecord[]): TestsOf {
+  const told = tests.filter(isConclusive)
+  const last = told.at(-1)
+  return {
+    tried: last !== undefined,
+    everFailed: told.some((t) => !passes(t.result)),
+    passed: last !== undefined && passes(last.result),
+  }
+}
+
+function totalOf(units: readonly BatchUnit[], fn: string): BatchTotal {
+  const all = units.flatMap((u) => u.functions.filter((f) => f.fn === fn).map((f) => f.tests))
+  const count = (is: (t: TestsOf) => boolean) => all.filter(is).length
+  return {
+    fn,
+    tried: count((t) => t.tried),
+    everFailed: count((t) => t.everFailed),
+    passed: count((t) => t.passed),
+    notTried: count((t) => !t.tried),
   }
 }
 

@@ -1,4 +1,5 @@
 /** Names for the ids that a view mentions, so that a screen needs no second look-up. */
+import { sortKey, type Instant } from '#core/quantity/time.ts'
 import type { LotId, PartId } from '#core/ids.ts'
 import type { Body } from '#core/history/bodies/index.ts'
 import type { Statement } from '#core/history/versions.ts'
@@ -62,7 +63,8 @@ export function placeLabel(world: World, place: Place, seenFrom?: string, when?:
   }
 }
 
-const addPlace = (world: World, labels: Record<string, string>, place: Place) => {
+/** The machine around an assembly now, and at the time of the entry where that was another. */
+const addPlace = (world: World, labels: Record<string, string>, place: Place, at?: Instant) => {
   const { kind, id } = place.in
   if (kind === 'machine' || kind === 'kept') addMachine(world, labels, id)
   else if (kind === 'assembly') {
@@ -70,6 +72,11 @@ const addPlace = (world: World, labels: Record<string, string>, place: Place) =>
     labels[id] = partLabel(world, id as PartId)
     if (machine) labels[`around:${id}`] = machine.id
     if (machine) addMachine(world, labels, machine.id)
+    const then = at === undefined ? undefined : machineAround(world, place, { at })
+    if (then && then !== machine) {
+      labels[`around:${id}@${at}`] = then.id
+      addMachine(world, labels, then.id)
+    }
   } else if (kind === 'party' || kind === 'person') addParty(world, labels, id)
 }
 const addMachine = (world: World, labels: Record<string, string>, id: string) => {
@@ -83,7 +90,7 @@ const addParty = (world: World, labels: Record<string, string>, id: string) => {
   labels[`initials:${id}`] = party.initials
 }
 
-function addBody(world: World, labels: Record<string, string>, body: Body) {
+function addBody(world: World, labels: Record<string, string>, body: Body, at?: Instant) {
   if ('machine' in body && body.machine) addMachine(world, labels, body.machine)
   switch (body.kind) {
     case 'move':
@@ -91,23 +98,23 @@ function addBody(world: World, labels: Record<string, string>, body: Body) {
         labels[leg.part] = partLabel(world, leg.part)
         const slot = homeOf(world, leg.to)
         if (slot) labels[`slot:${leg.part}`] = slot.designator
-        addPlace(world, labels, leg.from)
-        addPlace(world, labels, leg.to)
+        addPlace(world, labels, leg.from, at)
+        addPlace(world, labels, leg.to, at)
       }
       for (const leg of body.lots ?? []) {
         labels[leg.lot] = lotLabel(world, leg.lot)
-        addPlace(world, labels, leg.from)
-        addPlace(world, labels, leg.to)
+        addPlace(world, labels, leg.from, at)
+        addPlace(world, labels, leg.to, at)
       }
       if (body.authority) addParty(world, labels, body.authority)
       return
     case 'lot':
       labels[body.lot] = lotLabel(world, body.lot)
-      if (body.what === 'got') addPlace(world, labels, body.place)
+      if (body.what === 'got') addPlace(world, labels, body.place, at)
       return
     case 'count':
       labels[body.lot] = lotLabel(world, body.lot)
-      addPlace(world, labels, body.place)
+      addPlace(world, labels, body.place, at)
       return
     case 'reservation':
       if (body.lot) labels[body.lot] = lotLabel(world, body.lot)
@@ -117,9 +124,9 @@ function addBody(world: World, labels: Record<string, string>, body: Body) {
       addParty(world, labels, body.by)
       return
     case 'part':
-      if (body.what === 'content') addPlace(world, labels, body.place)
+      if (body.what === 'content') addPlace(world, labels, body.place, at)
       else labels[body.part] = partLabel(world, body.part)
-      if (body.what === 'identified' && body.place) addPlace(world, labels, body.place)
+      if (body.what === 'identified' && body.place) addPlace(world, labels, body.place, at)
       if (body.what === 'identified' && body.outOf) labels[body.outOf.lot] = lotLabel(world, body.outOf.lot)
       return
     case 'test':
@@ -143,7 +150,7 @@ function addBody(world: World, labels: Record<string, string>, body: Body) {
       }
       return
     case 'custody':
-      addPlace(world, labels, body.to)
+      addPlace(world, labels, body.to, at)
       return
     case 'rule':
       if (body.what !== 'policy') addParty(world, labels, body.party)
@@ -245,8 +252,9 @@ function addBody(world: World, labels: Record<string, string>, body: Body) {
 export function labelsFor(world: World, statements: readonly Statement[]): Labels {
   const labels: Record<string, string> = {}
   for (const statement of statements) {
-    addBody(world, labels, statement.body)
-    for (const version of statement.versions ?? []) addBody(world, labels, version.body)
+    addBody(world, labels, statement.body, sortKey(statement.happenedAt))
+    for (const { body, happenedAt } of statement.versions ?? [])
+      addBody(world, labels, body, sortKey(happenedAt))
     if (statement.doneBy) addParty(world, labels, statement.doneBy)
     if (statement.contest && 'part' in statement.contest)
       labels[statement.contest.part] = partLabel(world, statement.contest.part)

@@ -6,6 +6,7 @@ import { refusalWords } from '#api/words/refusals.ts'
 import type { Labels } from '#core/views/labels.ts'
 import type { LogRow } from '#core/views/rows.ts'
 import { useDates } from '#web/app/session.tsx'
+import { sortKey } from '#core/quantity/time.ts'
 import { photoSrc } from './photos/src.ts'
 
 export interface LogNames {
@@ -15,7 +16,14 @@ export interface LogNames {
 
 export function useEntryWords({ labels, machine }: LogNames) {
   const { when } = useDates()
-  return (body: LogRow['body']) => entryWords(body, { labels, machine, zone: when.zone, now: when.now })
+  return (body: LogRow['body'], happenedAt?: LogRow['happenedAt']) =>
+    entryWords(body, {
+      labels,
+      machine,
+      zone: when.zone,
+      now: when.now,
+      at: happenedAt && sortKey(happenedAt),
+    })
 }
 
 export function LogLine({
@@ -39,7 +47,7 @@ export function LogLine({
   const { when, short } = useDates()
   const words = useEntryWords(names)
   const [open, setOpen] = useState(false)
-  const said = words(row.body)
+  const said = words(row.body, row.happenedAt)
   const who = row.doneBy ? (names.labels[`initials:${row.doneBy}`] ?? '') : ''
   const earlier = row.versions.length > 1 ? row.versions.slice(0, -1) : []
   const late =

@@ -1,4 +1,5 @@
 /** Reading machines: the list by its projection, one machine by its fold. */
+import { sortKey } from '#core/quantity/time.ts'
 import type { ListFilter, ListSort } from '#api/filters.ts'
 import type { BenchAnswer, MachineList, WaitingRow } from '#api/machines.ts'
 import { entryWords } from '#api/words/entries.ts'
@@ -261,6 +262,7 @@ async function justWritten(
       zone,
       now: nowInstant(),
       machine: row.machine ?? undefined,
+      at: sortKey(entry.happenedAt),
     })
     return [
       {

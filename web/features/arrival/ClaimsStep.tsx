@@ -1,18 +1,23 @@
 /** Claims, in the giver's own words; they stay claims until a test answers them. */
+import type { Claimed } from '#core/history/bodies/claim.ts'
 import type { ArrivalView } from '#core/views/arrival.ts'
 import { AreaField, SelectField } from '#web/ui/Forms.tsx'
 import { Lines, NoneOf, StepForm } from './StepForm.tsx'
+
+const saidTo = (says: string): string =>
+  says === 'works'
+    ? ', said to work'
+    : says === 'now and then'
+      ? ', said to work now and then'
+      : says === 'fails'
+        ? ', said to fail'
+        : ''
 
 export function ClaimsStep({ view }: { view: ArrivalView }) {
   return (
     <>
       <p className="text-quiet">Word for word, as told. A claim is never a result.</p>
-      <Lines
-        items={view.claims.map(
-          (c) =>
-            `${c.fn ? `${c.fn}: ` : ''}“${c.words}”${c.says === 'not said' ? '' : `, said to ${c.says === 'works' ? 'work' : 'fail'}`}`,
-        )}
-      />
+      <Lines items={view.claims.map((c) => `${c.fn ? `${c.fn}: ` : ''}“${c.words}”${saidTo(c.says)}`)} />
       <StepForm
         submit="Write down the claim"
         writings={(text) =>
@@ -26,7 +31,7 @@ export function ClaimsStep({ view }: { view: ArrivalView }) {
                     claims: [
                       {
                         ...(text('fn') ? { fn: text('fn') } : {}),
-                        says: text('says') as 'works' | 'fails' | 'not said',
+                        says: text('says') as Claimed,
                         words: text('words'),
                       },
                     ],
@@ -57,6 +62,7 @@ export function ClaimsStep({ view }: { view: ArrivalView }) {
             options={[
               { value: 'not said', label: 'not said' },
               { value: 'works', label: 'said to work' },
+              { value: 'now and then', label: 'said to work now and then' },
               { value: 'fails', label: 'said to fail' },
             ]}
           />

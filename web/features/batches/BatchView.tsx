@@ -104,6 +104,35 @@ function Outcome({ outcome: o }: { outcome: BatchView['outcome'] }) {
   )
 }
 
+const totalRows = [
+  ['everFailed', 'ever failed'],
+  ['tried', 'tried'],
+  ['passed', 'passed when tried last'],
+  ['notTried', 'not tried'],
+] as const
+
+/** What the tests of each column showed, whatever was touched since. */
+function Totals({ totals }: { totals: BatchView['totals'] }) {
+  return (
+    <tfoot>
+      {totalRows.map(([key, name]) => (
+        <tr key={key} className="border-hair first:border-ink border-t first:border-t-2">
+          <td className="noprint" />
+          <th scope="row" colSpan={2} className="text-quiet py-1 pr-3 text-left font-normal">
+            {name}
+          </th>
+          {totals.map((t) => (
+            <td key={t.fn} className="num px-2">
+              {t[key]}
+            </td>
+          ))}
+          <td />
+        </tr>
+      ))}
+    </tfoot>
+  )
+}
+
 function Grid({
   view,
   against,
@@ -192,6 +221,7 @@ function Grid({
           </tr>
         </thead>
         <tbody>{view.units.map(row)}</tbody>
+        {against === 'functions' && view.totals.length > 0 && <Totals totals={view.totals} />}
       </table>
       {heads.length === 0 && (
         <p className="text-quiet p-3">

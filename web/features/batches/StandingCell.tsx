@@ -7,6 +7,7 @@ const shape: Readonly<
   works: { height: 'full', solid: true },
   ageing: { height: 'full', solid: true },
   unproved: { height: 'full', solid: false },
+  weakly: { height: 'full', solid: false },
   retest: { height: 'full', solid: false },
   partly: { height: 'half', solid: true },
   intermittent: { height: 'half', solid: true },

@@ -19,6 +19,7 @@ import { useDates, useDrafts, useSigned, useWrite } from '#web/app/session.tsx'
 import { Act, MainButton, PlainButton, Said, Slip, TextField } from '#web/ui/Forms.tsx'
 import { Lifeline } from '#web/ui/Lifeline.tsx'
 import { StatusMark, statusTone } from '#web/ui/Marks.tsx'
+import { NotHereYet } from './NotHereYet.tsx'
 import { FullPlate } from '#web/ui/Plate.tsx'
 import { TabRow } from '#web/ui/TabRow.tsx'
 import { sections } from './sections.ts'
@@ -64,13 +65,9 @@ export function View() {
     else next.delete('asOf')
     setParams(next, { replace: true })
   }
-  if (error)
-    return (
-      <Trouble
-        words={asOf ? 'This machine was not here yet on that day.' : wordsOf(error)}
-        onBack={() => setAsOf('')}
-      />
-    )
+  if (error && asOf && instant)
+    return <NotHereYet machine={id} day={asOf} until={instant} onBack={() => setAsOf('')} />
+  if (error) return <Trouble words={wordsOf(error)} onBack={() => setAsOf('')} />
   if (!view) return null
   const words = Object.fromEntries(
     view.functions.map((f) => [

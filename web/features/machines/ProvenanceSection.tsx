@@ -80,11 +80,7 @@ export function ProvenanceSection({ view }: { view: MachineView }) {
           empty={arrival.claims.length === 0 ? 'Nothing is written down.' : undefined}
         >
           {arrival.claims.map((c, i) => (
-            <Row
-              key={i}
-              left={`${c.fn ? `${c.fn}: ` : ''}“${c.words}”`}
-              right={c.says === 'not said' ? 'in general' : `said to ${c.says === 'works' ? 'work' : 'fail'}`}
-            />
+            <Row key={i} left={`${c.fn ? `${c.fn}: ` : ''}“${c.words}”`} right={claimWords(c)} />
           ))}
         </Rows>
         <Rows
@@ -103,6 +99,13 @@ export function ProvenanceSection({ view }: { view: MachineView }) {
     </div>
   )
 }
+
+const claimWords = ({ fn, says }: { fn?: string | undefined; says: string }): string =>
+  says === 'not said'
+    ? fn === undefined
+      ? 'in general'
+      : ''
+    : `said to ${says === 'works' ? 'work' : says === 'fails' ? 'fail' : 'work now and then'}`
 
 function Chain({ arrival }: { arrival: ArrivalView }) {
   const { short } = useDates()

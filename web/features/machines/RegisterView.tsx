@@ -4,14 +4,16 @@ import { useState } from 'react'
 import { useFieldArray, useForm } from 'react-hook-form'
 import { useNavigate } from 'react-router'
 import { legalStatuses, sourceKinds } from '#api/choices.ts'
+import type { Claimed } from '#core/history/bodies/claim.ts'
 import type { Body } from '#core/history/bodies/index.ts'
 import type { MachineId, TypeId } from '#core/ids.ts'
+import { dayInterval, dayOf, type Interval } from '#core/quantity/time.ts'
 import { parseMoney } from '#core/quantity/quantity.ts'
 import { keys } from '#web/app/keys.ts'
 import { usePartyNamed } from '#web/app/party.ts'
-import { newId } from '#web/app/clock.ts'
+import { newId, nowInstant } from '#web/app/clock.ts'
 import { get, wordsOf } from '#web/app/http.ts'
-import { useDrafts, useSigned, useWrite } from '#web/app/session.tsx'
+import { useDates, useDrafts, useSigned, useWrite } from '#web/app/session.tsx'
 import { Act, AreaField, MainButton, Said, SelectField, TextField } from '#web/ui/Forms.tsx'
 
 interface Form {
@@ -27,12 +29,31 @@ interface Form {
   amount: string
   currency: string
   legal: (typeof legalStatuses)[number]
+  /** The day on which it came in; empty: today. */
+  came: string
   general: string
-  claims: { fn: string; says: 'works' | 'fails' | 'not said'; words: string }[]
+  generalSays: Claimed
+  claims: { fn: string; says: Claimed; words: string }[]
+}
+
+const claimOptions = [
+  { value: 'works', label: 'work' },
+  { value: 'now and then', label: 'work now and then' },
+  { value: 'fails', label: 'fail' },
+  { value: 'not said', label: 'not said' },
+]
+
+/** The day as an interval; one that is not over reaches to now. */
+function dayOfComing(day: string, zone: string): Interval {
+  const whole = dayInterval(day, zone)
+  const now = nowInstant()
+  return { earliest: whole.earliest, latest: whole.latest > now ? now : whole.latest }
 }
 
 export function View() {
   const { house, me } = useSigned()
+  const { zone } = useDates()
+  const today = dayOf(nowInstant(), zone)
   const navigate = useNavigate()
   const drafts = useDrafts()
   const write = useWrite()
@@ -59,6 +80,8 @@ export function View() {
       currency: house.currency,
       type: '',
       claims: [],
+      came: '',
+      generalSays: 'not said',
     },
   })
   const claims = useFieldArray({ control, name: 'claims' })
@@ -108,13 +131,20 @@ export function View() {
       ...form.claims
         .filter((c) => c.fn)
         .map((c) => ({ fn: c.fn, says: c.says, words: c.words.trim() || c.says })),
-      ...(form.general.trim() ? [{ says: 'not said' as const, words: form.general.trim() }] : []),
+      ...(form.general.trim() ? [{ says: form.generalSays, words: form.general.trim() }] : []),
     ]
     if (said.length) bodies.push({ kind: 'claim', machine, claims: said, ...(party ? { by: party } : {}) })
     try {
       const written = await write(
         drafts(
-          bodies.map((body) => ({ body, ...(body.kind === 'claim' ? { basis: 'told' as const } : {}) })),
+          bodies.map((body) => ({
+            body,
+            ...(body.kind === 'claim' ? { basis: 'told' as const } : {}),
+            // People are written down today; the machine came in on a day of its own.
+            ...(body.kind === 'party' || form.came === ''
+              ? {}
+              : { happenedAt: dayOfComing(form.came, zone) }),
+          })),
         ),
       )
       if (!written.sent)
@@ -171,6 +201,7 @@ export function View() {
         <fieldset className="grid grid-cols-3 gap-4 max-sm:grid-cols-1">
           <legend className="headrule mb-3 w-full">Where it came from</legend>
           <SelectField label="How" options={sourceKinds} {...register('how')} />
+          <TextField label="Came in on (empty: today)" type="date" max={today} {...register('came')} />
           <TextField label="From whom" placeholder="name, if it may be kept" {...register('from')} />
           {me.role === 'steward' && (
             <SelectField label="Legal status" options={legalStatuses} {...register('legal')} />
@@ -196,13 +227,20 @@ export function View() {
             placeholder="worked until recently; spares or repair"
             {...register('general')}
           />
+          <div className="mt-2 max-w-60">
+            <SelectField label="It is said to" options={claimOptions} {...register('generalSays')} />
+          </div>
           {claims.fields.map((field, i) => (
             <div
               key={field.id}
               className="mt-3 grid grid-cols-[1fr_9rem_2fr_auto] items-end gap-3 max-sm:grid-cols-1"
             >
               <SelectField label="Function" options={functions} {...register(`claims.${i}.fn`)} />
-              <SelectField label="Said to" options={['works', 'fails']} {...register(`claims.${i}.says`)} />
+              <SelectField
+                label="Said to"
+                options={claimOptions.slice(0, 3)}
+                {...register(`claims.${i}.says`)}
+              />
               <TextField label="Their words" {...register(`claims.${i}.words`)} />
               <Act className="h-9" onClick={() => claims.remove(i)}>
                 Remove
