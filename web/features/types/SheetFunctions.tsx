@@ -13,6 +13,7 @@ export function Functions({ control, register, mayEdit }: Part) {
         'Depends on (positions)',
         'Needs gear',
         'Procedure',
+        'Asks for',
         'Expected',
         'Does not exercise',
         'Cells, one row a line',
@@ -27,6 +28,7 @@ export function Functions({ control, register, mayEdit }: Part) {
           full: '',
           expected: '',
           notExercised: '',
+          asks: '',
           grid: '',
         })
       }
@@ -59,7 +61,8 @@ export function Functions({ control, register, mayEdit }: Part) {
             <input
               aria-label={`Function ${i + 1}: needs gear`}
               className={cell}
-              placeholder="test tape"
+              placeholder="test tape (code agrees; standard)"
+              title="The kind of gear. In brackets: the attribute that has to agree with the machine’s, and “standard” where the machine is measured against it."
               {...register(`functions.${i}.needs`)}
             />
           </td>
@@ -68,6 +71,14 @@ export function Functions({ control, register, mayEdit }: Part) {
               aria-label={`Function ${i + 1}: procedure`}
               className={cell}
               {...register(`functions.${i}.full`)}
+            />
+          </td>
+          <td className="w-28 px-1">
+            <input
+              aria-label={`Function ${i + 1}: asks for starts and time`}
+              className={`${cell} num`}
+              placeholder="3 starts, 60 min"
+              {...register(`functions.${i}.asks`)}
             />
           </td>
           <td className="px-1">

@@ -62,12 +62,32 @@ describe('the type sheet’s form', () => {
       full: '',
       expected: '',
       notExercised: '',
+      asks: '',
       grid: '',
     })
     const sheet = fromForm(form)
     expect(sheet.attributes).toEqual({ mains: '230 V', line: 'V.24' })
     expect(sheet.functions).toHaveLength(9)
     expect(fromForm(emptySheet).positions).toEqual([])
+  })
+  it('says in words what gear a function needs, and what its procedure asks for', () => {
+    const functions = [
+      {
+        name: 'receive',
+        needs: [{ gearKind: 'line simulator', attribute: 'line', standard: true }, { gearKind: 'display' }],
+        starts: 3,
+        minutes: 90,
+      },
+    ]
+    const sheet = sheetSchema.parse({ ...terminalSheet, functions })
+    const form = toForm(sheet)
+    expect(form.functions[0]).toMatchObject({
+      needs: 'line simulator (line agrees; standard), display',
+      asks: '3 starts, 90 min',
+    })
+    expect(sheetSchema.parse(fromForm(form)).functions).toEqual(sheet.functions)
+    form.functions[0]!.asks = 'soak 1.5 h'
+    expect(fromForm(form).functions?.[0]).toMatchObject({ minutes: 90 })
   })
   it('is checked: doubles, unknown positions and circles are named', () => {
     const bad = (change: object) =>

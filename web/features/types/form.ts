@@ -19,6 +19,8 @@ export interface SheetForm {
     full: string
     expected: string
     notExercised: string
+    /** Starts and time that the full procedure asks for: "3 starts, 60 min". */
+    asks: string
     /** Rows of cells, one a line. */
     grid: string
     short?: string | undefined
@@ -59,6 +61,41 @@ export interface SheetForm {
   refit: string
 }
 
+type Need = TypeSheet['functions'][number]['needs'][number]
+
+/** "test tape (code agrees; standard)": what has to agree with the machine, and whether it is what is measured against. */
+const writeNeed = ({ gearKind, attribute, standard }: Need): string => {
+  const more = [attribute ? `${attribute} agrees` : '', standard ? 'standard' : ''].filter(Boolean)
+  return more.length > 0 ? `${gearKind} (${more.join('; ')})` : gearKind
+}
+export function readNeed(text: string): Need {
+  const [, kind = text, more = ''] = /^([^(]*)\(([^)]*)\)?\s*$/.exec(text) ?? []
+  const words = more.split(';').map((w) => w.trim())
+  const attribute = words.map((w) => /^(.+?)\s+agrees$/i.exec(w)?.[1]).find((w) => w !== undefined)
+  const standard = words.some((w) => /^standard$/i.test(w))
+  return {
+    gearKind: kind.trim(),
+    ...(attribute ? { attribute } : {}),
+    ...(standard ? { standard: true } : {}),
+  }
+}
+
+const writeAsks = ({ starts, minutes }: TypeSheet['functions'][number]): string =>
+  [starts === undefined ? '' : `${starts} starts`, minutes === undefined ? '' : `${minutes} min`]
+    .filter(Boolean)
+    .join(', ')
+export function readAsks(text: string): { starts?: number; minutes?: number } {
+  const starts = /(\d+)\s*starts?/i.exec(text)?.[1]
+  const time = /(\d+(?:[.,]\d+)?)\s*(min|h)/i.exec(text)
+  const minutes = time
+    ? Number((time[1] ?? '').replace(',', '.')) * (time[2]?.toLowerCase() === 'h' ? 60 : 1)
+    : undefined
+  return {
+    ...(starts ? { starts: Number(starts) } : {}),
+    ...(minutes ? { minutes } : {}),
+  }
+}
+
 export const emptySheet: SheetForm = {
   name: '',
   kind: '',
@@ -97,7 +134,8 @@ export function toForm(sheet: TypeSheet): SheetForm {
       name: f.name,
       essential: f.essential,
       dependsOn: f.dependsOn.join(', '),
-      needs: f.needs.map((n) => (n.attribute ? `${n.gearKind}/${n.attribute}` : n.gearKind)).join(', '),
+      needs: f.needs.map(writeNeed).join(', '),
+      asks: writeAsks(f),
       full: f.full ?? '',
       expected: f.expected ?? '',
       notExercised: f.notExercised ?? '',
@@ -171,10 +209,8 @@ export function fromForm(form: SheetForm): TypeSheet {
         name: f.name.trim(),
         essential: f.essential,
         dependsOn: split(f.dependsOn),
-        needs: split(f.needs).map((n) => {
-          const [gearKind = '', attribute] = n.split('/')
-          return { gearKind: gearKind.trim(), ...(attribute?.trim() ? { attribute: attribute.trim() } : {}) }
-        }),
+        needs: split(f.needs).map(readNeed),
+        ...readAsks(f.asks),
         ...text('full', f.full),
         ...text('short', f.short),
         ...text('expected', f.expected),
