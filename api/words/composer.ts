@@ -137,7 +137,7 @@ export function effectWords(effect: Effect, { now, zone }: When): EffectWords {
       return say(`${effect.verb}, ${effect.count} positions: ${list(effect.targets, 6)}; ${effect.reach}`)
     case 'works on':
       return say(
-        `${effect.verb} ${effect.target}${effect.reach === 'outside' ? ', outside only: no test is spoiled' : effect.reach === 'disturbed' ? ', disturbed: a short check will do' : ', altered: a full test is needed'}`,
+        `${effect.verb} ${effect.target}${effect.reach === 'outside' ? ', outside only: no test is spoiled' : effect.reach === 'disturbed' ? ', disturbed: a short check will do' : effect.reach === 'altered' ? ', altered: a full test is needed' : ''}`,
       )
     case 'fastens':
       return effect.left < 0

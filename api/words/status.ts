@@ -182,7 +182,7 @@ const heldUpWords = (by: NonNullable<FunctionRow['heldUpBy']>, when: When): stri
 export const deadStart = 'Supply, fuse, lead and switch are not told apart by a dead start.'
 
 /** "9 clean of 9; if the old 1 of 3 still held, such luck has 25 %." */
-const runWords = ({
+export const runWords = ({
   clean,
   needed,
   failures,

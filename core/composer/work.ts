@@ -71,6 +71,17 @@ export function takeOn(text: string, { context }: Scene): { text: string; on?: s
   return found && slot ? { text: text.slice(0, found.index), on: slot.position.designator } : { text }
 }
 
+/** What is done, and what it reaches: of a name that is on no list nobody knows how far. */
+const touched = (verb: string, target: Target, reach: Reach, reaches: readonly Effect[]): Effect[] => [
+  {
+    does: 'works on',
+    target: target.name,
+    verb,
+    reach: reaches.some((e) => e.does === 'reaches nothing yet') ? 'not known' : reach,
+  },
+  ...reaches,
+]
+
 const retestsOf = (scene: Scene, target: Target, reach: Reach, on?: string): Effect[] =>
   reach === 'outside' ? [] : reachEffects(scene.context, target.name, on)
 
@@ -120,10 +131,7 @@ export function parseWork(word: string, text: string, scene: Scene): Parsed {
     ...(on ? { on } : {}),
     ...(rest ? { words: rest } : {}),
   }
-  const effects: Effect[] = [
-    { does: 'works on', target: target.name, verb: preset.verb, reach },
-    ...retestsOf(scene, target, reach, on),
-  ]
+  const effects: Effect[] = [...touched(preset.verb, target, reach, retestsOf(scene, target, reach, on))]
   if (word !== 'wash') return done([change], effects)
   // What is washed dries before power: the house says how long.
   const until = msToInstant(instantToMs(scene.now) + scene.context.washHours * 3_600_000)
@@ -192,11 +200,5 @@ export function parseAdjust(line: string, scene: Scene): Parsed {
     ...(match?.[3] ? { to: match[3] } : {}),
     ...(match?.[4] ? { words: match[4] } : {}),
   }
-  return done(
-    [change],
-    [
-      { does: 'works on', target: name, verb: 'adjusted', reach: 'altered' },
-      ...retestsOf(scene, target, 'altered', on),
-    ],
-  )
+  return done([change], [...touched('adjusted', target, 'altered', retestsOf(scene, target, 'altered', on))])
 }

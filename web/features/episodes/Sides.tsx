@@ -1,5 +1,5 @@
 /** Left: what is off, what waits, what was asked, what was proved last. Right: what stands in the way. */
-import { coverageSentence } from '#api/words/status.ts'
+import { coverageSentence, runWords } from '#api/words/status.ts'
 import { useEffect, useState } from 'react'
 import { dayWords, durationWords, leftWords } from '#api/words/dates.ts'
 import { checkCount, checkTitles, precautionTitle, ruleTitle, ruleWords } from '#api/words/checks.ts'
@@ -182,9 +182,7 @@ function CleanRuns({ view, onLine }: { view: EpisodeView; onLine: (line: string)
             run && (
               <li key={fn} className="border-hair border-b py-1.5">
                 <span className="num text-24">{Math.max(0, run.needed - run.clean)}</span> more of {fn}
-                <span className="text-quiet text-13 block">
-                  {`${run.clean} clean so far. It failed ${run.failures} of ${run.of} before: if that still held, such luck has ${Math.round(run.luck * 100)} %.`}
-                </span>
+                <span className="text-quiet text-13 block">{runWords(run)}</span>
                 {view.episode.state !== 'closed' && (
                   <Act onClick={() => onLine(`test ${fn} pass`)}>One more was clean</Act>
                 )}

@@ -29,7 +29,7 @@ export function CameOut({ view }: { view: MachineView }) {
               <span className={g.to === 'unknown' ? 'text-copper font-bold' : ''}>
                 {g.to === 'unknown' ? 'nobody knows where' : g.to}
               </span>
-              {`, ${short(g.at)}${g.tray ? ', waiting to go back or elsewhere' : ''}`}
+              {`, ${short(g.at)}`}
               {g.authority && <span className="text-quiet block">{`on the word of ${g.authority}`}</span>}
             </>
           }
