@@ -86,7 +86,9 @@ export function statusSentence(status: StatusView, when: When): string {
     case 'retest due':
       return status.change
         ? `${sentence(`${changeWords(status.change, when)}${status.changes > 1 ? `, and ${count(status.changes - 1, 'other thing')} ${status.changes === 2 ? 'was' : 'were'} touched` : ''}`)} ${status.because.length === status.coverage.of ? 'Nothing' : capital(list(status.because))} ${status.because.length === 1 || status.because.length === status.coverage.of ? 'has' : 'have'} ${status.because.length === status.coverage.of ? '' : 'not '}been tested since.`
-        : sentence(`the last test of ${list(status.because)} proves nothing: its gear was unfit`)
+        : sentence(
+            `the last test of ${list(status.because)} proves nothing${status.voided ? `: ${voidWords(status.voided)}` : ''}`,
+          )
     case 'not known':
       return status.because.length
         ? sentence(`never tested here: ${list(status.because)}`)

@@ -171,7 +171,8 @@ function position(anchors: readonly Anchor[], at: Instant, width: number): numbe
 }
 
 function custodyBars(world: World, machine: MachineState, xOf: (at: Instant) => number, width: number) {
-  const start = machine.registered?.happenedAt.latest ?? world.now
+  const came = machine.registered?.happenedAt
+  const start = came?.earliest ?? came?.latest ?? world.now
   const stays = [{ at: start, where: 'here', away: false }]
   for (const entry of machine.custody) {
     if (entry.body.kind !== 'custody') continue

@@ -73,6 +73,8 @@ export interface StatusView {
   readonly because: readonly string[]
   /** Those of them that passed in a test that ends nobody's doubt. */
   readonly weakly: readonly string[]
+  /** Why the last test of one of them proves nothing. */
+  readonly voided?: Omit<NonNullable<FunctionRow['voided']>, 'at'> | undefined
   readonly coverage: Coverage
   readonly oldestProof?: Instant | undefined
   readonly missing: readonly {

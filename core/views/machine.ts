@@ -54,7 +54,15 @@ export function plateOf(world: World, machine: MachineState): Plate {
 /** What the gear is and what the machine needs. */
 const disagreement = ({ attribute, has, needs }: Disagreement): Disagreement => ({ attribute, has, needs })
 
+/** Why a test proves nothing, for the screen. */
+const voidOf = (s: Standing | undefined): StatusView['voided'] =>
+  s?.voided && {
+    gear: s.voided.reason.name,
+    differs: s.voided.reason.why === 'attribute differs' ? disagreement(s.voided.reason) : undefined,
+  }
+
 export function functionRow(world: World, machine: MachineState, s: Standing): FunctionRow {
+  const voided = voidOf(s)
   return {
     fn: s.fn,
     essential: s.essential,
@@ -67,11 +75,7 @@ export function functionRow(world: World, machine: MachineState, s: Standing): F
     },
     changes: s.changes.map((c) => changeSummary(world, machine, c)),
     beside: s.beside && { at: s.beside.entry.happenedAt.latest, result: s.beside.result },
-    voided: s.voided && {
-      at: s.voided.test.entry.happenedAt.latest,
-      gear: s.voided.reason.name,
-      differs: s.voided.reason.why === 'attribute differs' ? disagreement(s.voided.reason) : undefined,
-    },
+    voided: s.voided && voided && { at: s.voided.test.entry.happenedAt.latest, ...voided },
     claim: s.claim && { says: s.claim.says, words: s.claim.words },
     run: s.run,
     weak: s.weak.map((w) => weaknessRow(world, machine, w)),
@@ -96,6 +100,7 @@ export function statusView(world: World, machine: MachineState, standing: Machin
   return {
     word: standing.status,
     because: standing.because,
+    voided: voidOf(standing.standings.find((s) => s.word === 'void' && s.essential)),
     weakly: standing.standings.filter((s) => s.word === 'weakly').map((s) => s.fn),
     coverage: standing.coverage,
     oldestProof: standing.oldestProof,
