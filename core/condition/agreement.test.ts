@@ -94,3 +94,111 @@ describe('weighted kappa', () => {
     ])
   })
 })
+
+describe('weights, bounds and what is not enough', () => {
+  it('weighs being off by two twice as much as by one, or four times', () => {
+    expect(disagreement(3, 'linear')).toEqual([
+      [0, 1, 2],
+      [1, 0, 1],
+      [2, 1, 0],
+    ])
+    expect(disagreement(3, 'quadratic')).toEqual([
+      [0, 1, 4],
+      [1, 0, 1],
+      [4, 1, 0],
+    ])
+    expect(disagreement(3, 'unweighted')).toEqual([
+      [0, 1, 1],
+      [1, 0, 1],
+      [1, 1, 0],
+    ])
+  })
+  it('has no answer without pairs, counts or weights', () => {
+    const table = [
+      [3, 1],
+      [1, 3],
+    ]
+    const weights = disagreement(2, 'linear')
+    expect(weightedKappa(table, weights, 8)).toBeDefined()
+    for (const [t, w, n] of [
+      [
+        [
+          [0, 0],
+          [0, 0],
+        ],
+        weights,
+        8,
+      ],
+      [table, weights, 0],
+      [
+        table,
+        [
+          [0, 0],
+          [0, 0],
+        ],
+        8,
+      ],
+    ] as const)
+      expect(weightedKappa(t, w, n)).toBeUndefined()
+    // Everything in one category: chance alone agrees.
+    expect(
+      weightedKappa(
+        [
+          [4, 0],
+          [0, 0],
+        ],
+        weights,
+        4,
+      ),
+    ).toBeUndefined()
+  })
+  it('has an interval of 1.96 standard errors on both sides, within ±1', () => {
+    const { kappa, standardError, low95, high95 } = weightedKappa(cohen, cohenWeights, 200)!
+    expect(low95).toBeCloseTo(kappa - 1.959964 * standardError, 12)
+    expect(high95).toBeCloseTo(kappa + 1.959964 * standardError, 12)
+    // Few pairs: both ends would lie outside.
+    const wide = weightedKappa(
+      [
+        [1, 1],
+        [1, 1],
+      ],
+      disagreement(2, 'linear'),
+      2,
+    )!
+    expect([wide.low95, wide.high95]).toEqual([-1, 1])
+    expect(
+      weightedKappa(
+        [
+          [4, 1],
+          [0, 4],
+        ],
+        disagreement(2, 'linear'),
+        1,
+      )!.high95,
+    ).toBe(1)
+  })
+  it('is told from twenty pairs on, and leaves out what is no grade', () => {
+    const pairs = Array.from({ length: 20 }, (_, i): [number, number] => [1 + (i % 4), 1 + ((i >> 1) % 4)])
+    expect(agreementOf(pairs.slice(1))).toBeUndefined()
+    const told = agreementOf(pairs)!
+    expect(told).toEqual(weightedKappa(tableOf(pairs), disagreement(4, 'linear'), 20))
+    expect(told.kappa).not.toBeCloseTo(
+      weightedKappa(tableOf(pairs), disagreement(4, 'quadratic'), 20)!.kappa,
+      3,
+    )
+    expect(
+      tableOf(
+        [
+          [1, 2],
+          [5, 1],
+          [1, 5],
+          [1, 2],
+        ],
+        2,
+      ),
+    ).toEqual([
+      [0, 2],
+      [0, 0],
+    ])
+  })
+})

@@ -97,3 +97,39 @@ describe('grade of a finding', () => {
     }
   })
 })
+
+describe('the one reason that decides, and what would lift it', () => {
+  const still: GradeFacts = {
+    sort: 'dirt',
+    severity: 'trace',
+    activity: 'stable',
+    danger: 'none',
+    contained: false,
+    loaded: false,
+    gone: false,
+    awaitsReinspection: false,
+  }
+  const cases: readonly [Partial<GradeFacts>, Grade, string, string | undefined][] = [
+    [{ gone: true, awaitsReinspection: true }, 3, 'treated, not yet re-inspected', 're-inspect it'],
+    [{ gone: true }, 1, 'gone', undefined],
+    [{ danger: 'people', contained: true }, 3, 'danger, contained', 'treat it, then re-inspect'],
+    [{ danger: 'neighbours' }, 4, 'danger not contained', 'contain it'],
+    [
+      { activity: 'actively damaging', contained: true },
+      3,
+      'actively damaging, contained',
+      'treat it, then re-inspect',
+    ],
+    [{ activity: 'actively damaging' }, 4, 'actively damaging, not contained', 'contain it'],
+    [{ activity: 'active' }, 3, 'active', 'treat it, then re-inspect'],
+    [{ severity: 'too weak to handle' }, 3, 'too weak to handle', 'support or consolidate it'],
+    [{ sort: 'rust', activity: 'not judged' }, 3, 'activity not judged', 'judge whether it is active'],
+    [{ awaitsReinspection: true }, 3, 'treated, not yet re-inspected', 're-inspect it'],
+    [{ severity: 'damages' }, 2, 'damaged', 'mend or clean it'],
+    [{ severity: 'disfigures' }, 2, 'disfigured', 'mend or clean it'],
+    [{}, 1, 'trace only', undefined],
+  ]
+  it.each(cases)('%j', (facts, grade, because, lift) =>
+    expect(gradeOfFacts({ ...still, ...facts })).toEqual({ grade, because, ...(lift ? { lift } : {}) }),
+  )
+})
