@@ -6,7 +6,7 @@ import { clockWords, dayWords } from './dates.ts'
 import { entryWords } from './entries.ts'
 import { list } from './lists.ts'
 import { bracketWords } from './conclusions.ts'
-import { standingWords } from './status.ts'
+import { standingWords, voidRowWords } from './status.ts'
 
 export interface SheetSection {
   readonly title: string
@@ -21,7 +21,9 @@ const rowWords = (row: LogRow, { view }: EpisodeSheet, when: When) =>
   entryWords(row.body, { labels: view.labels, machine: view.machine, at: sortKey(row.happenedAt), ...when })
 const line = (row: LogRow, sheet: EpisodeSheet, when: When) => {
   const words = rowWords(row, sheet, when)
-  return [words.what, words.result].filter(Boolean).join(': ')
+  const said = [words.what, words.result].filter(Boolean).join(': ')
+  const doubt = row.voidBy ? voidRowWords(row.voidBy) : row.onVoid ? 'done on a void result' : ''
+  return doubt ? `${said} (${doubt})` : said
 }
 const moved = (p: MovedPart) => `${p.label}: ${p.from} → ${p.to}${p.now ? `; today ${p.now}` : ''}`
 

@@ -1,6 +1,6 @@
 /** The sentence beside a working status, and the words of standings and conclusions. */
 import type { Coverage } from '#core/history/status.ts'
-import type { ChangeSummary, WeaknessRow } from '#core/views/rows.ts'
+import type { ChangeSummary, LogRow, WeaknessRow } from '#core/views/rows.ts'
 import type { FunctionRow, StatusView } from '#core/views/machine-shape.ts'
 import { lookFunction } from '#core/history/bodies/test.ts'
 import { dayWords, durationWords, shortDay } from './dates.ts'
@@ -173,6 +173,10 @@ export const voidWords = ({ gear, differs }: Pick<Voided, 'gear' | 'differs'>): 
   differs
     ? `the ${differs.attribute} of ${gear || 'its test gear'} is ${differs.has}, the machine needs ${differs.needs}`
     : `${gear || 'its test gear'} was unfit`
+
+/** Beside a test in the log: "void for punch: the code of tape T1 is B, the machine needs A". */
+export const voidRowWords = (voided: NonNullable<LogRow['voidBy']>): string =>
+  `void for ${list(voided.functions, 4)}: ${voidWords(voided)}`
 
 /** Other functions that fail, or a dead machine. A dead start does not say why. */
 const heldUpWords = (by: NonNullable<FunctionRow['heldUpBy']>, when: When): string =>

@@ -6,7 +6,7 @@ import { functionsOf, positionsOf, sheetOf, structureOf } from './layout.ts'
 import { once } from './once.ts'
 import { contentsOf, type PositionContent } from './presence.ts'
 import { machineStanding, trayOf, type MachineStanding } from './status.ts'
-import { voidTests } from './void.ts'
+import { voidTests, type VoidTest } from './void.ts'
 import type { MachineState, World } from './world.ts'
 
 export class Facts {
@@ -37,8 +37,8 @@ export class Facts {
   get conclusions(): readonly Conclusion[] {
     return conclusionsOf(this.world, this.machine)
   }
-  /** Tests that prove nothing, with the name of the gear that makes them so. */
-  get voids(): ReadonlyMap<EntryId, string> {
+  /** Tests that prove nothing of some function, and why. */
+  get voids(): ReadonlyMap<EntryId, VoidTest> {
     return voidTests(this.world, this.machine)
   }
   get tray(): readonly PartId[] {

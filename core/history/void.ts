@@ -57,14 +57,25 @@ function covers(said: Statement, gear: GearState, fn: SheetFunction | undefined,
 export const provedThen = (gear: GearState, test: TestRecord): boolean =>
   gear.proved.some((p) => p.happenedAt.latest <= test.entry.happenedAt.latest)
 
-/** Tests of a machine that prove nothing, by entry, with the name of the gear. One void function makes the entry doubtful as a ground. */
-export const voidTests = once((world, machine): ReadonlyMap<EntryId, string> => {
-  const found = new Map<EntryId, string>()
+/** Functions of a test that it proves nothing of, and why. */
+export interface VoidTest {
+  readonly functions: readonly string[]
+  readonly reason: VoidReason
+}
+
+/** Tests of a machine that prove nothing of some function, by entry. One void function makes the entry doubtful as a ground. */
+export const voidTests = once((world, machine): ReadonlyMap<EntryId, VoidTest> => {
+  const found = new Map<EntryId, VoidTest>()
   const functions = new Map(functionsOf(world, machine).map((f) => [f.name, f]))
   for (const [name, tests] of machine.tests)
     for (const test of tests) {
       const reason = voidReason(world, machine, functions.get(name), test)
-      if (reason) found.set(test.entry.id, reason.name)
+      const held = found.get(test.entry.id)
+      if (reason)
+        found.set(test.entry.id, {
+          functions: [...(held?.functions ?? []), name],
+          reason: held?.reason ?? reason,
+        })
     }
   return found
 })

@@ -101,6 +101,7 @@ export function episodeView(world: World, id: EntryId, nextTag: string): Episode
   )
   const ids = new Set<string>(line.map((s) => s.id))
   const voids = voidTests(world, machine)
+  const carried = carriedPhotos(machine)
   const before = machine.episodes[episode.number - 2]
   const tray = trayOf(world, machine).flatMap((part) => partContext(world, part, machine.id) ?? [])
   const parts = [...world.parts.values()]
@@ -128,7 +129,7 @@ export function episodeView(world: World, id: EntryId, nextTag: string): Episode
       lie: episode.lie,
     },
     before: before && { number: before.number, next: before.next, at: before.lastStep.happenedAt.latest },
-    rows: line.map((s) => logRow(s, voids, carriedPhotos(machine))),
+    rows: line.map((s) => logRow(s, voids, carried)),
     stop: stopRule(world, machine, brackets),
     brackets: brackets.map((b) => (b.from && ids.has(b.from) ? b : { ...b, from: null })),
     tray: trayOf(world, machine).map((part) => {

@@ -107,7 +107,7 @@ const shownRow = (row: LogRow, body: Body): LogRow => ({
   withdrawn: false,
   clockUncertain: row.clockUncertain,
   onVoid: row.onVoid,
-  voidBy: row.voidBy,
+  voidBy: row.voidBy && { functions: row.voidBy.functions, gear: '' },
   photos: row.photos,
 })
 

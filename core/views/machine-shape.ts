@@ -4,7 +4,7 @@ import type { StandingWord, Standing } from '#core/history/standing.ts'
 import type { Instant } from '#core/quantity/time.ts'
 import type { EntryId, MachineId } from '#core/ids.ts'
 import type { TestResult } from '#core/history/bodies/test.ts'
-import type { ChangeSummary, LogRow, WeaknessRow } from './rows.ts'
+import type { ChangeSummary, LogRow, WeaknessRow, Disagreement } from './rows.ts'
 import type { Coverage, WorkingStatus } from '#core/history/status.ts'
 import type { Lifeline } from './lifeline.ts'
 import type { PositionRow, GivenRow, ConsentRow, LoanRow } from './machine-parts.ts'
@@ -35,13 +35,6 @@ export interface Plate {
   readonly stamps: readonly SheetHazard[]
   /** The photograph by which it is known. */
   readonly face?: EntryId | undefined
-}
-
-/** An attribute of test gear that is not what the machine needs. */
-export interface Disagreement {
-  readonly attribute: string
-  readonly has: string
-  readonly needs: string
 }
 
 export interface FunctionRow {

@@ -3,7 +3,6 @@ import { type World, type MachineState } from '#core/history/world.ts'
 import { sheetOf, functionsOf } from '#core/history/layout.ts'
 import type {
   Plate,
-  Disagreement,
   FunctionRow,
   StatusView,
   EpisodeRow,
@@ -12,7 +11,7 @@ import type {
 } from './machine-shape.ts'
 import { machineNumber, placeLabel, labelsFor } from './labels.ts'
 import type { Standing } from '#core/history/standing.ts'
-import { changeSummary, carriedPhotos, logRow, weaknessRow } from './rows.ts'
+import { changeSummary, carriedPhotos, disagreement, logRow, weaknessRow } from './rows.ts'
 import { type MachineStanding, openWaits, machineStanding, openEpisode } from '#core/history/status.ts'
 import type { Instant } from '#core/quantity/time.ts'
 import { openQuestions, voidTests } from '#core/history/void.ts'
@@ -50,9 +49,6 @@ export function plateOf(world: World, machine: MachineState): Plate {
     face: faceOf(machine),
   }
 }
-
-/** What the gear is and what the machine needs. */
-const disagreement = ({ attribute, has, needs }: Disagreement): Disagreement => ({ attribute, has, needs })
 
 /** Why a test proves nothing, for the screen. */
 const voidOf = (s: Standing | undefined): StatusView['voided'] =>

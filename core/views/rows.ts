@@ -3,6 +3,7 @@ import type { EntryId } from '#core/ids.ts'
 import { conclusionsOf, type Conclusion } from '#core/history/attribution.ts'
 import { type Strength, type Verdict } from '#core/history/verdicts.ts'
 import type { NetChange } from '#core/history/changes.ts'
+import type { VoidTest } from '#core/history/void.ts'
 import type { Weakness } from '#core/history/weak.ts'
 import type { Entry, Basis } from '#core/history/entry.ts'
 import type { Body } from '#core/history/bodies/index.ts'
@@ -41,8 +42,14 @@ export interface LogRow {
   readonly clockUncertain: boolean
   /** It rests on a test that proves nothing. */
   readonly onVoid: boolean
-  /** A test whose gear makes it void, with the gear's name. */
-  readonly voidBy?: string | undefined
+  /** A test that proves nothing of these functions, and why. */
+  readonly voidBy?:
+    | {
+        readonly functions: readonly string[]
+        readonly gear: string
+        readonly differs?: Disagreement | undefined
+      }
+    | undefined
   /** Photographs that it carries. */
   readonly photos: readonly EntryId[]
 }
@@ -70,9 +77,28 @@ export function carriedPhotos(machine: MachineState): ReadonlyMap<string, readon
   return carried
 }
 
+const voidRow = (found: VoidTest | undefined): LogRow['voidBy'] =>
+  found && {
+    functions: found.functions,
+    gear: found.reason.name,
+    differs: found.reason.why === 'attribute differs' ? disagreement(found.reason) : undefined,
+  }
+
+/** An attribute of test gear that is not what the machine needs. */
+export interface Disagreement {
+  readonly attribute: string
+  readonly has: string
+  readonly needs: string
+}
+export const disagreement = ({ attribute, has, needs }: Disagreement): Disagreement => ({
+  attribute,
+  has,
+  needs,
+})
+
 export function logRow(
   statement: Statement,
-  voids: ReadonlyMap<string, string>,
+  voids: ReadonlyMap<string, VoidTest>,
   carried: ReadonlyMap<string, readonly EntryId[]>,
 ): LogRow {
   const versions = statement.versions ?? []
@@ -92,7 +118,7 @@ export function logRow(
       statement.became === 'contested' && statement.settledBy === undefined ? statement.contest : undefined,
     clockUncertain: statement.clockUncertain === true,
     onVoid: statement.restsOn?.some((id) => voids.has(id)) === true,
-    voidBy: voids.get(statement.id),
+    voidBy: voidRow(voids.get(statement.id)),
     photos: carried.get(statement.id) ?? [],
   }
 }

@@ -2,6 +2,7 @@
 import { useState, type ReactNode } from 'react'
 import { clockWords, whenWords } from '#api/words/dates.ts'
 import { entryWords } from '#api/words/entries.ts'
+import { voidRowWords } from '#api/words/status.ts'
 import { refusalWords } from '#api/words/refusals.ts'
 import type { Labels } from '#core/views/labels.ts'
 import type { LogRow } from '#core/views/rows.ts'
@@ -76,7 +77,7 @@ export function LogLine({
           {row.basis === 'told' && <span className="text-quiet ml-1.5 font-normal">told</span>}
           {unsent && <span className="text-quiet ml-1.5 font-normal">not sent yet</span>}
           {row.clockUncertain && <span className="text-copper ml-1.5 font-normal">clock uncertain</span>}
-          {row.voidBy && <span className="text-copper ml-1.5 font-normal">void: {row.voidBy} was unfit</span>}
+          {row.voidBy && <span className="text-copper ml-1.5 font-normal">{voidRowWords(row.voidBy)}</span>}
           {row.onVoid && <span className="text-copper ml-1.5 font-normal">done on a void result</span>}
           {earlier.length > 0 && (
             <button

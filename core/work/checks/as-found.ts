@@ -1,4 +1,5 @@
 /** The as-found check: before the first change, is what works known, at the depth the house chose? */
+import { voidTests } from '#core/history/void.ts'
 import { standingsOf, type Standing } from '#core/history/standing.ts'
 import type { EpisodeState, MachineState, World } from '#core/history/world.ts'
 import { policyOf } from '#core/history/policy.ts'
@@ -24,8 +25,15 @@ export function asFoundCheck(
   const depth = policyOf(world, machine, 'as-found depth')
   const asked = depth === 'full' ? standings : depth === 'short' ? standings.filter((s) => s.essential) : []
   const firstChange = firstChangeOf(world, machine, episode)
+  // What proved nothing was no test before work.
+  const voids = voidTests(world, machine)
   const answered = (s: Standing) =>
-    (machine.tests.get(s.fn) ?? []).some((t) => t.entry.episode === episode.id && t.order < firstChange) ||
+    (machine.tests.get(s.fn) ?? []).some(
+      (t) =>
+        t.entry.episode === episode.id &&
+        t.order < firstChange &&
+        voids.get(t.entry.id)?.functions.includes(s.fn) !== true,
+    ) ||
     s.word === 'works' ||
     (s.test !== undefined &&
       s.test.order < firstChange &&

@@ -89,7 +89,7 @@ describe('donors over the whole house', () => {
     ).toEqual([['IC40', 'empty']])
     const changes = await get<ModificationsAnswer>(`/machines/${home}/modifications`)
     expect(changes.rows).toMatchObject([
-      { target: 'IC40', undo: 'put the original back', original: 'kept with it' },
+      { target: 'IC40', undo: 'the original is not whole', original: 'kept with it' },
     ])
     const table = readCsv((await restorer.get(`/api/machines/${home}/modifications?as=csv`).expect(200)).text)
     expect(table.rows.map((r) => r.cells[0])).toEqual(['IC40'])
