@@ -1,6 +1,7 @@
 /** What happens at the bench around the work: screws, connectors, waits, hazards, power, leaving for today. */
 import { type Scene, type Parsed, wrong, done, type Effect } from './types.ts'
 import { evidenceAtRisk } from '#core/provenance/evidence.ts'
+import { reached } from './reach.ts'
 import { takeOn } from './work.ts'
 import { takeName, takeDuration } from './read.ts'
 import { msToInstant, instantToMs } from '#core/quantity/time.ts'
@@ -43,13 +44,20 @@ export function parseFastening(way: 'off' | 'on', text: string, scene: Scene): P
   )
 }
 
+/** A connector of which nobody has said what it belongs to may matter to anything. */
+function connectorReach({ context }: Scene, connector: string, on: string | undefined): Effect[] {
+  const known = on !== undefined || context.slots.some((s) => s.position.designator === connector)
+  const functions = known ? reached(context, connector, on) : context.functions.map((f) => f.name)
+  return functions.length > 0 ? [{ does: 'asks for retest', functions }] : []
+}
+
 export function parseConnection(way: 'off' | 'on', text: string, scene: Scene): Parsed {
   const { text: said, on } = takeOn(text.trim(), scene)
   const connector = way === 'on' ? (takeName(said, scene.context.connectionsOff)?.name ?? said) : said
   if (!connector) return wrong({ why: 'form', form: way === 'off' ? 'unplug J3' : 'plug J3' })
   return done(
     [{ kind: 'connection', machine: scene.context.machine, connector, way, ...(on ? { on } : {}) }],
-    [{ does: 'connects', connector, way }],
+    [{ does: 'connects', connector, way }, ...connectorReach(scene, connector, on)],
   )
 }
 

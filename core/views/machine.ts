@@ -1,14 +1,7 @@
 /** Everything the Machine view shows, computed from the folded world. */
 import { type World, type MachineState } from '#core/history/world.ts'
 import { sheetOf, functionsOf } from '#core/history/layout.ts'
-import type {
-  Plate,
-  FunctionRow,
-  StatusView,
-  EpisodeRow,
-  TodoRow,
-  MachineView,
-} from './machine-shape.ts'
+import type { Plate, FunctionRow, StatusView, EpisodeRow, TodoRow, MachineView } from './machine-shape.ts'
 import { machineNumber, placeLabel, labelsFor } from './labels.ts'
 import type { Standing } from '#core/history/standing.ts'
 import { changeSummary, carriedPhotos, disagreement, logRow, weaknessRow } from './rows.ts'
