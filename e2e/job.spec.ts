@@ -65,14 +65,13 @@ test('3 opens an episode; the as-found check takes a line', async () => {
 })
 
 test('4 takes a faulty part out, takes its like from a donor, tests: cause shown, donor loses', async () => {
-  await write(imke, 'power off')
   await write(imke, 'off lid 6 M4x12 cup 1')
   // A wrong part is refused before Enter, and the look-alike named.
   const wrong = await refusedLine(imke, 'swap IC22 < E2024-004 IC18')
   expect(wrong).toContain('it belongs in IC18')
   expect(wrong).not.toContain('Puts')
   await write(imke, 'swap IC22 < E2024-004 IC22 > bag 2')
-  await write(imke, 'test keys, 71 pass')
+  await write(imke, 'test full keys, 71 pass')
   await expect(imke.getByText('Cause shown', { exact: false }).first()).toBeVisible()
   await expect(imke.getByRole('listitem').filter({ hasText: 'swap IC22' }).first()).toContainText('E2024-004')
   await write(imke, 'keep all bag 2')

@@ -19,7 +19,7 @@ export async function signIn(
   return page
 }
 
-const lineBox = (page: Page) => page.getByRole('combobox', { name: /^Write one line/ })
+export const lineBox = (page: Page) => page.getByRole('combobox', { name: /^Write one line/ })
 
 /** Types a line and writes it; waits until the sheet has taken it. */
 export async function write(page: Page, line: string) {
