@@ -1,7 +1,7 @@
 /** A new collection from its one-time link: people, rights, a type sheet, a record out and in; a guest; keyboard. */
 import { expect, test, type Page } from '@playwright/test'
 import { readFile } from 'node:fs/promises'
-import { demo, empty, openEpisode, openMachine, signIn, status, write, lineBox } from './people.ts'
+import { demo, empty, openEpisode, openMachine, signIn, status, lineBox } from './people.ts'
 
 test.describe.configure({ mode: 'serial' })
 
