@@ -154,6 +154,21 @@ describe('moves', () => {
       legs: [{ to: { in: { kind: 'gone', id: 'discarded' } } }],
     })
   })
+  it('ask which part goes back where a spare was tried as well as its own', () => {
+    const { t, write, parse } = scene()
+    spare(t, 1, '74LS374', 'P-0001')
+    write('swap IC40 < P-0001 > bag 1')
+    write('out IC40 bag 2')
+    expect(problem(parse('in IC40'))).toEqual({
+      why: 'which of these',
+      position: 'IC40',
+      known: ['P-0001', 'IC40 74LS374'],
+    })
+    expect(problem(parse('back all'))).toMatchObject({ why: 'which of these' })
+    expect(bodies(parse('in IC40 < IC40 74LS374'))).toMatchObject([
+      { legs: [{ part: found(home, 'IC40'), to: slot(home, 'IC40') }] },
+    ])
+  })
   it('say of a part that it is bad, under suspicion or good, in its position or by its tag', () => {
     const { t, write, parse } = scene()
     write('bad IC40: no pulses at pin 9')

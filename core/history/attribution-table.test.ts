@@ -200,6 +200,26 @@ describe('what a pair of tests shows', () => {
     expect(found.otherGear).toEqual(otherGear ? [two] : [])
   })
 
+  it('gear that only another function needs is no candidate, though one line names it', () => {
+    const [first, second] = [numberedId<GearId>(3, 5), numberedId<GearId>(4, 5)]
+    const simulator = (gear: GearId): Body => ({
+      kind: 'gear',
+      what: 'identified',
+      gear,
+      name: `box ${gear.slice(-1)}`,
+      gearKind: 'line simulator',
+      attributes: { line: '20 mA' },
+    })
+    const both = (result: TestResult, gear: GearId) =>
+      trial('self-test', result, {
+        gear: [gear],
+        results: ['self-test', 'receive'].map((fn) => ({ fn, result })),
+      })
+    const t = told([simulator(first), simulator(second), both(fail, first), both(pass, second)])
+    expect(conclusionsIn(t, 'self-test')).toMatchObject([{ verdict: 'came back by itself', otherGear: [] }])
+    expect(conclusionsIn(t, 'receive')).toMatchObject([{ verdict: 'cause presumed', otherGear: [second] }])
+  })
+
   it('a void or an inconclusive test is no end of a pair', () => {
     const found = conclusionsIn(
       told([

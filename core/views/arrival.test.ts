@@ -264,6 +264,24 @@ describe('a lot', () => {
       notTested: 1,
     })
   })
+  it('counts by column what tests showed, whatever was touched since', () => {
+    const { t } = twoTerminals(now)
+    test(t, '2026-03-02T10:00:00.000Z', { bell: fail, send: pass })
+    test(t, '2026-03-03T10:00:00.000Z', { bell: pass })
+    test(t, '2026-03-03T10:00:00.000Z', { bell: { is: 'inconclusive' } }, { machine: other })
+    test(t, '2026-03-03T11:00:00.000Z', { send: fail }, { machine: other })
+    const bell = () => lot(t).totals.find((c) => c.fn === 'bell')
+    expect(bell()).toEqual({ fn: 'bell', tried: 1, everFailed: 1, passed: 1, notTried: 1 })
+    expect(lot(t).totals.find((c) => c.fn === 'send')).toMatchObject({ tried: 2, everFailed: 1, passed: 1 })
+    t.told('2026-03-04T10:00:00.000Z', {
+      kind: 'change',
+      machine: home,
+      target: { sort: 'position', name: 'LS1' },
+      verb: 'polished',
+      reach: 'disturbed',
+    })
+    expect(bell()).toMatchObject({ tried: 1, passed: 1 })
+  })
   it('a look has no standing: the unit that looked dead is not faulty for it', () => {
     const { t } = twoTerminals(now)
     t.told(at, {

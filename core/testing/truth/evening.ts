@@ -5,7 +5,7 @@
 import { dice, oneOf, type Dice } from '#core/testing/dice.ts'
 import { numberedId } from '../script.ts'
 import type { EntryId, PartId } from '#core/ids.ts'
-import { Record, type Spare } from './record.ts'
+import { WrittenRecord, type Spare } from './record.ts'
 import {
   functions,
   kindOf,
@@ -48,7 +48,7 @@ interface Proof {
 export interface Workshop {
   readonly telling: Telling
   readonly shop: Shop
-  readonly record: Record
+  readonly record: WrittenRecord
   readonly spares: readonly Spare[]
   readonly tests: Map<string, TrueTest>
   readonly proofs: ReadonlyMap<string, Proof>
@@ -76,7 +76,7 @@ export async function evenings(telling: Telling, seen: (workshop: Workshop) => v
 class Evenings implements Workshop {
   readonly dice: Dice
   readonly shop: Shop
-  readonly record = new Record()
+  readonly record = new WrittenRecord()
   readonly spares: Spare[] = []
   readonly tests = new Map<string, TrueTest>()
   readonly proofs = new Map(

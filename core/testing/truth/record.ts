@@ -40,7 +40,7 @@ export interface Spare {
   readonly proved: boolean
 }
 
-export class Record {
+export class WrittenRecord {
   private minutes = 0
   private next = 1
   private episodes = 0
