@@ -87,7 +87,11 @@ describe('the type sheet’s form', () => {
     })
     expect(sheetSchema.parse(fromForm(form)).functions).toEqual(sheet.functions)
     form.functions[0]!.asks = 'soak 1.5 h'
-    expect(fromForm(form).functions?.[0]).toMatchObject({ minutes: 90 })
+    form.functions[0]!.needs = 'test tape/code'
+    expect(fromForm(form).functions?.[0]).toMatchObject({
+      minutes: 90,
+      needs: [{ gearKind: 'test tape', attribute: 'code' }],
+    })
   })
   it('is checked: doubles, unknown positions and circles are named', () => {
     const bad = (change: object) =>

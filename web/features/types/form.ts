@@ -70,11 +70,14 @@ const writeNeed = ({ gearKind, attribute, standard }: Need): string => {
 }
 export function readNeed(text: string): Need {
   const [, kind = text, more = ''] = /^([^(]*)\(([^)]*)\)?\s*$/.exec(text) ?? []
+  // “tape/code” was written before there were words for it.
+  const [gearKind = '', short] = kind.split('/')
   const words = more.split(';').map((w) => w.trim())
-  const attribute = words.map((w) => /^(.+?)\s+agrees$/i.exec(w)?.[1]).find((w) => w !== undefined)
+  const attribute =
+    words.map((w) => /^(.+?)\s+agrees$/i.exec(w)?.[1]).find((w) => w !== undefined) ?? short?.trim()
   const standard = words.some((w) => /^standard$/i.test(w))
   return {
-    gearKind: kind.trim(),
+    gearKind: gearKind.trim(),
     ...(attribute ? { attribute } : {}),
     ...(standard ? { standard: true } : {}),
   }
