@@ -2,7 +2,7 @@
 import type { Coverage } from '#core/history/status.ts'
 import type { ChangeSummary, LogRow, WeaknessRow } from '#core/views/rows.ts'
 import type { FunctionRow, StatusView } from '#core/views/machine-shape.ts'
-import { lookFunction } from '#core/history/bodies/test.ts'
+import { lookFunction } from '#core/history/results.ts'
 import { dayWords, durationWords, shortDay } from './dates.ts'
 import { resultWords } from './entries.ts'
 import { capital, count, list, sentence } from './lists.ts'

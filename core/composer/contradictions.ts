@@ -1,6 +1,7 @@
 /** What a test says against the record, or cannot show: asked once, before it is written. */
 import type { BodyOf } from '#core/history/bodies/index.ts'
-import { passes, type testDepths } from '#core/history/bodies/test.ts'
+import type { testDepths } from '#core/history/bodies/test.ts'
+import { passes } from '#core/history/results.ts'
 import type { SheetFunction } from '#core/type/sheet.ts'
 import type { GearId } from '#core/ids.ts'
 import type { Effect, Scene } from './types.ts'

@@ -1,7 +1,7 @@
 /** A fault that comes and goes: how it is known, and the run of clean starts after which it is believed to be gone. */
 import type { Dependencies } from '#core/type/depends.ts'
 import type { SheetFunction } from '#core/type/sheet.ts'
-import { passes, startsOf } from './bodies/test.ts'
+import { passes, startsOf } from './results.ts'
 import { reachesFunction } from './changes.ts'
 import { cleanStartsNeeded, houseLuckLevel, luckOfCleanRun } from './intermittent.ts'
 import { voidReason } from './void.ts'

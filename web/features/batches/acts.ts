@@ -3,7 +3,7 @@ import { findingKinds } from '#core/history/bodies/condition.ts'
 import type { Body } from '#core/history/bodies/index.ts'
 import type { TestResult } from '#core/history/bodies/test.ts'
 import type { MachineId } from '#core/ids.ts'
-import { lookFunction } from '#core/history/bodies/test.ts'
+import { lookFunction } from '#core/history/results.ts'
 
 /** The three answers of a look. Signs of life prove nothing either way. */
 export const lookWords: Readonly<Record<'dead' | 'signs of life' | 'seems to run', TestResult>> = {

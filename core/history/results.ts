@@ -1,0 +1,16 @@
+/** What a result of a test comes to; without the schemas, so that any view may ask. */
+import type { TestResult } from './bodies/test.ts'
+
+/** All that was tried was good: a pass, or n of n. */
+export const passes = (result: TestResult): boolean =>
+  result.is === 'pass' || (result.is === 'partly' && result.good === result.of)
+
+/** Starts that a result stands for: those it names, else one. */
+export const startsOf = (result: TestResult): number =>
+  result.is === 'pass' || result.is === 'fail' ? (result.starts ?? 1) : result.is === 'partly' ? result.of : 1
+
+/**
+ * The name under which a look is written: dead, signs of life, seems to run. It is said of the machine as it was met and
+ * proves nothing of any function, so it has no standing.
+ */
+export const lookFunction = 'look'
