@@ -5,6 +5,7 @@ import type { PartLifeRow, PartView, WaitsFor } from '#core/views/parts.ts'
 import type { EntryId, MachineId } from '#core/ids.ts'
 import type { MachineSummary } from '#core/views/summary.ts'
 import type { Money } from '#core/quantity/quantity.ts'
+import type { TodoBrief } from '#core/work/todo/index.ts'
 import type { WaitRow } from '#core/history/waits.ts'
 import { listColumns, listFilters, listSorts, pageSize } from './filters.ts'
 import { instantSchema } from '#core/quantity/schemas.ts'
@@ -83,7 +84,10 @@ export interface BenchAnswer {
     readonly word: 'retest due' | 'do not power'
     readonly because: readonly string[]
     readonly since?: string | undefined
+    readonly todo: readonly TodoBrief[]
   })[]
+  /** Functions that waited for another machine, which works now. */
+  readonly unblocked: readonly (OfMachine & { readonly fn: string; readonly by: string })[]
   readonly now: string
 }
 

@@ -86,6 +86,7 @@ async function restart() {
 const groups = {
   fold: () => node('bench/fold.ts'),
   truth: () => node('bench/truth.ts'),
+  todo: () => node('bench/todo.ts'),
   'first-view': () => node('bench/first-view.ts'),
   append: () => onDatabases([['bench/append.ts', 'bench']]),
   malformed: () => onDatabases([['bench/malformed.ts', 'bench_malformed']]),

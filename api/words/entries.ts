@@ -197,6 +197,15 @@ export function entryWords(body: Body, names: EntryNames): EntryWords {
         body.claims.map((c) => `claimed${c.fn ? ` of ${c.fn}` : ''}: “${c.words}”`).join('; '),
         'only said',
       )
+    case 'task':
+      return body.what === 'put off'
+        ? plain(
+            `later: ${body.task}, because ${body.reason}`,
+            body.until ? `not before ${shortDay(body.until, names.now, names.zone)}` : '',
+          )
+        : plain(
+            `${body.way}: ${body.task ?? label(body.left, 'a next step')}${body.words ? `, ${body.words}` : ''}`,
+          )
     case 'machine':
       if (body.what === 'registered')
         return plain(

@@ -86,6 +86,7 @@ export function machineDraft(world: WorldDraft, id: MachineId): MachineDraft {
       fuzzy: false,
       hazards: [],
       questions: [],
+      tasks: [],
       episodes: [],
       fasteners: new Map(),
       connections: new Map(),

@@ -78,6 +78,17 @@ export interface QuestionState {
   readonly answer?: Statement | undefined
 }
 
+/** Something that was left to be done, and by which entry. */
+export interface TaskState {
+  readonly left: Statement
+  readonly what: 'next' | 'put off'
+  readonly words: string
+  readonly reason?: string | undefined
+  readonly until?: Instant | undefined
+  /** Somebody did it or dropped it. */
+  readonly ended?: Statement | undefined
+}
+
 export interface EpisodeState {
   readonly id: EntryId
   readonly machine: MachineId
@@ -178,6 +189,7 @@ export interface MachineState {
   readonly fuzzy: boolean
   readonly hazards: readonly HazardState[]
   readonly questions: readonly QuestionState[]
+  readonly tasks: readonly TaskState[]
   readonly episodes: readonly EpisodeState[]
   readonly fasteners: ReadonlyMap<string, FastenerCount>
   readonly connections: ReadonlyMap<string, Statement>

@@ -57,6 +57,7 @@ const needs: Readonly<Record<Kind, Role | ((body: Body) => Role)>> = {
   lot: 'volunteer',
   count: 'volunteer',
   reservation: 'volunteer',
+  task: 'volunteer',
   consent: 'guest',
   precaution: 'volunteer',
   jot: 'volunteer',

@@ -186,4 +186,6 @@ export const smallest: [body: { kind: string; [key: string]: unknown }, subjects
   ],
   [{ kind: 'episode', what: 'resumed', machine: home, episode: id }, ['machine']],
   [{ kind: 'episode', what: 'closed', machine: home, episode: id, next: 'x', report: [] }, ['machine']],
+  [{ kind: 'task', what: 'put off', machine: home, task: 'x', reason: 'y' }, ['machine']],
+  [{ kind: 'task', what: 'ended', machine: home, left: id, way: 'done' }, ['machine']],
 ]

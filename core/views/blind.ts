@@ -1,5 +1,6 @@
 /** While a person surveys blind, nothing tells them what others found. Pages are folded without it (history/sight); lists and lots are stored, and shown without it here. */
 import { unmetOf } from '#core/work/checks/index.ts'
+import { findingActs } from '#core/work/todo/index.ts'
 import type { MachineId } from '#core/ids.ts'
 import type { BatchView } from './batch.ts'
 import type { EpisodeView } from './episode.ts'
@@ -24,6 +25,7 @@ export const blindSummary = (summary: MachineSummary): MachineSummary => ({
   ...summary,
   condition: { looked: 0, of: summary.condition.of },
   due: summary.due.filter((d) => d.kind !== 'condition'),
+  todo: summary.todo.filter((t) => !findingActs.has(t.act)),
 })
 
 /** A lot's grid: the unit that the person surveys stands there as if nobody had surveyed it. */

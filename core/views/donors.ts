@@ -4,6 +4,7 @@ import { machineStanding } from '#core/history/status.ts'
 import { positionsOf } from '#core/history/layout.ts'
 import { type LotState, type MachineState, type World } from '#core/history/world.ts'
 import { partAsFound, type PartId } from '#core/ids.ts'
+import { whyNeeded } from '#core/parts/needed.ts'
 import { kindMatch } from '#core/parts/designations.ts'
 import type { Candidate, Donor, Need } from '#core/parts/donors.ts'
 import { chargeEnded, factsOfPart, type PartFacts } from '#core/parts/fit.ts'
@@ -11,14 +12,7 @@ import { keptForOthers, lies, tallyOf } from '#core/parts/lots.ts'
 import { consentOf, ownerOf } from '#core/parts/ownership.ts'
 import type { Place } from '#core/place.ts'
 import type { SheetPosition } from '#core/type/sheet.ts'
-import {
-  contentsOf,
-  contentWord,
-  lastIn,
-  machineAround,
-  partKindOf,
-  type PositionContent,
-} from '#core/history/presence.ts'
+import { contentsOf, machineAround, partKindOf } from '#core/history/presence.ts'
 import { lotLabel, machineNumber, partLabel, placeLabel } from './labels.ts'
 import { factsOfLot, fitFactsOfLot, reservationRow } from './lots.ts'
 
@@ -50,14 +44,6 @@ export function needsOf(world: World, machine: MachineState): Need[] {
   })
 }
 
-function whyNeeded(world: World, { content, part, place }: PositionContent): Need['why'] | undefined {
-  const word = contentWord(content)
-  if (word === 'empty') return comesBack(world, lastIn(world, place)) ? 'out for now' : 'empty'
-  if (word === 'unknown part') return word
-  const health = part ? world.parts.get(part)?.health : undefined
-  return health === 'proved bad' || health === 'suspect' ? health : undefined
-}
-
 /** What sits there; a part that nobody has touched yet is called by its position. */
 const occupantOf = (
   world: World,
@@ -68,13 +54,6 @@ const occupantOf = (
   label: world.parts.has(part) ? partLabel(world, part) : `${designator} ${accepts}`,
   tag: world.parts.get(part)?.tag,
 })
-
-/** Whether what left a position is expected back: it lies in a tray or is lent, and nothing is said against it. */
-function comesBack(world: World, id: PartId | undefined): boolean {
-  const part = id && world.parts.get(id)
-  if (!part?.place || part.health === 'proved bad' || part.health === 'suspect') return false
-  return part.place.in.kind === 'tray' || (part.loan !== undefined && !part.loan.closed)
-}
 
 /** A need that a person asks about though nothing is wrong there: "what could replace IC4?" */
 export function needAt(world: World, machine: MachineState, designator: string): Need | undefined {

@@ -45,6 +45,8 @@ export const guestSummary = (s: MachineSummary): MachineSummary => ({
   waits: [],
   needs: [],
   due: [],
+  todo: [],
+  waitsFor: [],
   onLoan: s.onLoan,
   lendsParts: false,
   needsTest: s.needsTest,

@@ -251,8 +251,8 @@ export function guestView(world: World, id: MachineId, viewer: PartyId): Machine
     episodes: view.episodes.map(guestEpisode),
     open: view.open && guestEpisode(view.open),
     todo: view.todo.flatMap((t) =>
-      t.what === 'test again' || t.what === 'test'
-        ? [{ what: t.what, words: t.words, at: t.at, entry: t.entry }]
+      t.act === 'test again' || t.act === 'test' || t.act === 'prove'
+        ? [{ act: t.act, items: t.items.map(({ name, at }) => ({ name, at })) }]
         : [],
     ),
     claims: [],

@@ -211,6 +211,18 @@ function addBody(world: World, labels: Record<string, string>, body: Body, at?: 
     case 'grade':
       if (body.what === 'priority' && body.who) addParty(world, labels, body.who)
       return
+    case 'task': {
+      const left =
+        body.what === 'ended'
+          ? world.machines
+              .get(body.machine)
+              ?.tasks.find(
+                (t) => t.left.id === body.left && (body.task === undefined) === (t.what === 'next'),
+              )
+          : undefined
+      if (left && body.what === 'ended') labels[left.left.id] = body.task ?? left.words
+      return
+    }
     case 'hazard': {
       const noted = body.what === 'cleared' ? world.line.find((s) => s.id === body.hazard) : undefined
       if (noted?.body.kind === 'hazard') labels[noted.id] = noted.body.words

@@ -15,6 +15,7 @@ import type { PointRow } from '#core/diagnosis/points.ts'
 import type { Grid } from '#core/diagnosis/cells.ts'
 import type { CellState } from '#core/diagnosis/grid.ts'
 import type { Labels } from './labels.ts'
+import type { Todo } from '#core/work/todo/index.ts'
 
 export interface Plate {
   readonly name: string
@@ -97,13 +98,6 @@ export interface EpisodeRow {
   readonly tests: number
 }
 
-export interface TodoRow {
-  readonly what: 'test again' | 'test' | 'answer' | 'deferred' | 'loan due' | 'settle' | 'next' | 'wait'
-  readonly words: string
-  readonly at?: Instant | undefined
-  readonly entry?: EntryId | undefined
-}
-
 export interface MachineView {
   readonly id: MachineId
   readonly plate: Plate
@@ -119,7 +113,8 @@ export interface MachineView {
   readonly loans: readonly LoanRow[]
   readonly episodes: readonly EpisodeRow[]
   readonly open?: EpisodeRow | undefined
-  readonly todo: readonly TodoRow[]
+  /** What is left to do, most urgent first. */
+  readonly todo: readonly Todo[]
   readonly source?:
     | { readonly how: string; readonly from?: string | undefined; readonly words?: string | undefined }
     | undefined

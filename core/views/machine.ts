@@ -1,13 +1,13 @@
 /** Everything the Machine view shows, computed from the folded world. */
 import { type World, type MachineState } from '#core/history/world.ts'
 import { sheetOf, functionsOf } from '#core/history/layout.ts'
-import type { Plate, FunctionRow, StatusView, EpisodeRow, TodoRow, MachineView } from './machine-shape.ts'
+import type { Plate, FunctionRow, StatusView, EpisodeRow, MachineView } from './machine-shape.ts'
 import { machineNumber, placeLabel, labelsFor } from './labels.ts'
 import type { Standing } from '#core/history/standing.ts'
 import { changeSummary, carriedPhotos, disagreement, logRow, weaknessRow } from './rows.ts'
-import { type MachineStanding, openWaits, machineStanding, openEpisode } from '#core/history/status.ts'
+import { type MachineStanding, machineStanding, openEpisode } from '#core/history/status.ts'
 import type { Instant } from '#core/quantity/time.ts'
-import { openQuestions, voidTests } from '#core/history/void.ts'
+import { voidTests } from '#core/history/void.ts'
 import { loanRows, positionRows, givenParts, consentRows } from './machine-parts.ts'
 import type { MachineId } from '#core/ids.ts'
 import { lifelineOf } from './lifeline.ts'
@@ -18,6 +18,7 @@ import { arrivalOpen } from './arrival-open.ts'
 import { policyKeys, isHouseOnly } from '#core/policy.ts'
 import { policyOf } from '#core/history/policy.ts'
 import { pointRows } from '#core/diagnosis/points.ts'
+import { todoOf, type WorksNow } from '#core/work/todo/index.ts'
 import { gridStates } from '#core/diagnosis/grid.ts'
 
 export function plateOf(world: World, machine: MachineState): Plate {
@@ -144,35 +145,6 @@ export function episodeRows(world: World, machine: MachineState): EpisodeRow[] {
   })
 }
 
-export function todoRows(world: World, machine: MachineState, standing: MachineStanding): TodoRow[] {
-  const rows: TodoRow[] = []
-  const last = machine.episodes.at(-1)
-  if (machine.contested.length > 0)
-    for (const c of machine.contested)
-      rows.push({ what: 'settle', words: c.body.kind, at: c.happenedAt.latest, entry: c.id })
-  for (const s of standing.standings)
-    if (s.word === 'retest' || s.word === 'void')
-      rows.push({
-        what: 'test again',
-        words: s.fn,
-        at: s.test?.entry.happenedAt.latest ?? s.voided?.test.entry.happenedAt.latest,
-      })
-  for (const s of standing.standings)
-    if (s.essential && (s.word === 'untested' || s.word === 'claimed' || s.word === 'blocked'))
-      rows.push({ what: 'test', words: s.fn })
-  for (const q of openQuestions(world, machine))
-    rows.push({ what: 'answer', words: q.words, at: q.entry.happenedAt.latest, entry: q.entry.id })
-  for (const loan of loanRows(world, machine))
-    if (!loan.closed) rows.push({ what: 'loan due', words: loan.label, at: loan.due })
-  if (last?.next) rows.push({ what: 'next', words: last.next, at: last.lastStep.happenedAt.latest })
-  const closed = last?.closed?.body
-  if (closed?.kind === 'episode' && closed.what === 'closed')
-    for (const d of closed.deferred)
-      rows.push({ what: 'deferred', words: `${d.what}: ${d.reason}`, at: d.until })
-  for (const w of openWaits(world, machine)) rows.push({ what: 'wait', words: w.what, at: w.until })
-  return rows
-}
-
 export function machineLine(world: World, machine: MachineState) {
   const mine = (s: { about: readonly { kind: string; id: string }[] }) =>
     s.about.some((a) => a.kind === 'machine' && a.id === machine.id)
@@ -181,8 +153,8 @@ export function machineLine(world: World, machine: MachineState) {
   )
 }
 
-/** The Machine view. Undefined when the world knows no such machine (or it was not registered yet at that time). */
-export function machineView(world: World, id: MachineId): MachineView | undefined {
+/** The Machine view; `worksNow`: of machines that its tests wait for. Undefined when the world knows no such machine (or it was not registered yet at that time). */
+export function machineView(world: World, id: MachineId, worksNow?: WorksNow): MachineView | undefined {
   const machine = world.machines.get(id)
   if (!machine?.registered) return undefined
   const standing = machineStanding(world, machine)
@@ -205,7 +177,7 @@ export function machineView(world: World, id: MachineId): MachineView | undefine
     loans: loanRows(world, machine),
     episodes,
     open: open ? episodes.find((e) => e.id === open.id) : undefined,
-    todo: todoRows(world, machine, standing),
+    todo: todoOf(world, machine, worksNow),
     source: source && {
       how: source.how,
       from: source.from ? world.parties.get(source.from)?.name : undefined,

@@ -7,6 +7,7 @@ import { sheetOf } from '#core/history/layout.ts'
 import { type World } from '#core/history/world.ts'
 import type { Instant } from '#core/quantity/time.ts'
 import type { WaitRow } from '#core/history/waits.ts'
+import { brief, todoOf, waitsFor, type TodoBrief } from '#core/work/todo/index.ts'
 import { arrivalOpen } from './arrival-open.ts'
 import { functionLanes, stripOf, type StripSegment } from './lanes.ts'
 import { machineNumber, partLabel, placeLabel } from './labels.ts'
@@ -48,6 +49,10 @@ export interface MachineSummary {
     readonly words: string
     readonly at: Instant
   }[]
+  /** The first of what is left to do, most urgent first. */
+  readonly todo: readonly TodoBrief[]
+  /** Functions that cannot be tried until another machine works. */
+  readonly waitsFor: ReturnType<typeof waitsFor>
   readonly onLoan: boolean
   readonly lendsParts: boolean
   readonly needsTest: number
@@ -161,6 +166,8 @@ export function machineSummary(world: World, id: MachineId): SummaryOf | undefin
         ? [{ kind: 'machine away' as const, words: custody.body.purpose, at: custody.body.until }]
         : []),
     ],
+    todo: brief(todoOf(world, machine)),
+    waitsFor: waitsFor(world, machine),
     onLoan: away,
     lendsParts: loans.length > 0,
     needsTest: standings.filter((s) => s.word === 'retest' || s.word === 'void').length,

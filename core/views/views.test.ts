@@ -200,10 +200,10 @@ describe('the Machine view', () => {
     })
     expect(view.positions.find((p) => p.designator === 'IC31')).toMatchObject({ content: 'unseen' })
     expect(view.given).toMatchObject([{ position: 'IC40', to: 'drawer' }])
-    expect(view.todo.map((x) => [x.what, x.words])).toEqual([
-      ['test again', 'send'],
-      ['test again', 'receive'],
+    expect(view.todo.map((t) => [t.act, ...t.items.map((i) => i.name)])).toEqual([
+      ['test again', 'send', 'receive'],
       ['answer', 'who?'],
+      ['go on', 'First look'],
     ])
     const donor = machineView(t.world(), other)!
     expect(donor.given).toMatchObject([{ position: 'IC40', to: 'IC40 of E-1' }])

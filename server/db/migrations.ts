@@ -122,6 +122,7 @@ const steps: readonly Step[] = [
     sql: [`CREATE TABLE erased_files (sha256 text PRIMARY KEY)`],
   },
   { name: '010-faces', sql: [] },
+  { name: '011-todo', sql: [] },
 ]
 
 export const migrationNames: readonly string[] = steps.map((step) => step.name)
@@ -134,6 +135,7 @@ const deriveAfter: ReadonlySet<string> = new Set([
   '006-whole-text-and-homes',
   '007-houses',
   '010-faces',
+  '011-todo',
 ])
 
 /** Brings the database up to date, or as far as `last`. Answers whether the projections must be derived again. Several servers may start at once: an advisory lock lets one of them work. */

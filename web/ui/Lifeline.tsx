@@ -194,7 +194,7 @@ export function Lifeline({
         ))}
       </svg>
       {hidden > 0 && (
-        <p className="text-quiet px-3 pb-2">and {hidden} more functions, listed under To do and Functions</p>
+        <p className="text-quiet px-3 pb-2">and {hidden} more functions, listed under Functions</p>
       )}
       <p aria-live="polite" className="sr-only">
         {said}

@@ -39,6 +39,7 @@ import type { precautionBody } from './precaution.ts'
 import type { readingBody, baselineBody } from './reading.ts'
 import type { ruleBody } from './rule.ts'
 import type { specBody } from './spec.ts'
+import type { taskBody } from './task.ts'
 import type { testBody } from './test.ts'
 import type { typeBody } from './type.ts'
 
@@ -92,6 +93,7 @@ export interface Bodies {
   readonly erasure: z.infer<typeof erasureBody>
   readonly erased: z.infer<typeof erasedBody>
   readonly episode: z.infer<typeof episodeBody>
+  readonly task: z.infer<typeof taskBody>
 }
 
 export type Kind = keyof Bodies

@@ -38,7 +38,12 @@ export const resultSchema = z.discriminatedUnion('is', [
     })
     .refine((r) => r.failures < r.of, 'All of them failed: that is a fail.'),
   z.strictObject({ is: z.literal('inconclusive'), because: someWords.optional() }),
-  z.strictObject({ is: z.literal('not possible'), because: words }),
+  z.strictObject({
+    is: z.literal('not possible'),
+    because: words,
+    /** The other machine whose repair it waits for. */
+    until: z.strictObject({ machine: machineIdSchema, number: label }).optional(),
+  }),
 ])
 
 const cell = z.string().trim().min(1).max(24)

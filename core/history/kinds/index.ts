@@ -45,6 +45,7 @@ import { rule } from './rule.ts'
 import { settle } from './settle.ts'
 import { spec } from './spec.ts'
 import { survey } from './survey.ts'
+import { task } from './task.ts'
 import { test } from './test.ts'
 import { type } from './type.ts'
 import { value } from './value.ts'
@@ -102,6 +103,7 @@ export const definitions = {
   erasure,
   erased,
   episode,
+  task,
 } satisfies { readonly [K in Kind]: Definition<Bodies[K]> }
 
 /** Kinds that are judged by what stands before them. */

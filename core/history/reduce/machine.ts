@@ -1,7 +1,7 @@
 /** Reducers for what is said of a machine as a whole: facts, claims, hazards, questions, custody, readings. */
 import type { BodyOf } from '../bodies/index.ts'
 import type { MachineId } from '#core/ids.ts'
-import { machineDraft, noteInterval, plannedPositions, type WorldDraft } from '../draft.ts'
+import { machineDraft, noteInterval, plannedPositions, type MachineDraft, type WorldDraft } from '../draft.ts'
 import type { Statement } from '../versions.ts'
 
 export function reduceMachine(world: WorldDraft, entry: Statement, body: BodyOf<'machine'>) {
@@ -164,6 +164,44 @@ export function reduceQuestion(world: WorldDraft, entry: Statement, body: BodyOf
     )
 }
 
+export function reduceTask(world: WorldDraft, entry: Statement, body: BodyOf<'task'>) {
+  const machine = machineDraft(world, body.machine)
+  if (body.what === 'put off') {
+    machine.tasks.push({
+      left: entry,
+      what: 'put off',
+      words: body.task,
+      reason: body.reason,
+      until: body.until,
+    })
+    return
+  }
+  const same = body.task?.toLowerCase()
+  machine.tasks = machine.tasks.map((t) =>
+    t.left.id === body.left &&
+    !t.ended &&
+    (same === undefined ? t.what === 'next' : t.words.toLowerCase() === same)
+      ? { ...t, ended: entry }
+      : t,
+  )
+}
+
+/** A step that ends a sitting leaves its next step, in place of the one that its episode left before, and what was put off. */
+function leaveTasks(machine: MachineDraft, entry: Statement, body: BodyOf<'episode'>) {
+  if (body.what !== 'paused' && body.what !== 'closed') return
+  machine.tasks = machine.tasks.filter((t) => t.what !== 'next' || t.ended || stepOf(t.left) !== body.episode)
+  if (!nothing.test(body.next)) machine.tasks.push({ left: entry, what: 'next', words: body.next })
+  if (body.what === 'closed')
+    for (const d of body.deferred)
+      machine.tasks.push({ left: entry, what: 'put off', words: d.what, reason: d.reason, until: d.until })
+}
+
+/** Whoever stops may say that there is nothing to be done next. */
+const nothing = /^\s*(?:nothing|none|no|[-–—])?\.?\s*$/i
+
+const stepOf = ({ body }: Statement) =>
+  body.kind === 'episode' && body.what !== 'opened' ? body.episode : undefined
+
 export function reduceCustody(world: WorldDraft, entry: Statement, body: BodyOf<'custody'>, order: number) {
   const machine = machineDraft(world, body.machine)
   noteInterval(machine, entry)
@@ -196,6 +234,7 @@ export function reduceEpisode(world: WorldDraft, entry: Statement, body: BodyOf<
     })
     return
   }
+  leaveTasks(machine, entry, body)
   machine.episodes = machine.episodes.map((episode) => {
     if (episode.id !== body.episode) return episode
     if (body.what === 'paused')

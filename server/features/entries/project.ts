@@ -153,7 +153,7 @@ export function machineRow(world: World, id: MachineId): MachineRow | undefined 
     touched: summary.touchedAt,
     needs: needRows(world, machine),
     waiting: summary.waits.length > 0,
-    asks: summary.needs.length > 0,
+    asks: summary.needs.length > 0 || summary.waitsFor.length > 0,
     due: summary.due.length > 0,
   }
 }

@@ -10,6 +10,7 @@ import { guestView } from '#core/views/guest.ts'
 import { machineView } from '#core/views/machine.ts'
 import type { MachineSummary } from '#core/views/summary.ts'
 import { seesPrices } from '#core/roles.ts'
+import { waitsFor } from '#core/work/todo/index.ts'
 import { grantedMachines, requireVisitor } from '../../platform/access.ts'
 import type { Services } from '../../platform/services.ts'
 import { nowInstant } from '../../platform/clock.ts'
@@ -17,7 +18,7 @@ import { reads } from '../../platform/endpoint.ts'
 import { handle, notFound, parse } from '../../platform/errors.ts'
 import { machineRoute } from '../../platform/machine-route.ts'
 import { blindSurveys } from '../entries/worlds.ts'
-import { bench, listMachines, waitsOf } from './store.ts'
+import { bench, listMachines, waitsOf, workingOf } from './store.ts'
 import { removeView, savedViews, saveView } from './views.ts'
 
 /** What a guest may sort out the list by: what their list shows. */
@@ -78,7 +79,10 @@ export function machineRoutes(services: Services): Router {
     { least: 'guest', query: viewQuery },
     async ({ id, visitor, sight, query, world }) => {
       const known = await world(query)
-      return sight === 'guest' ? guestView(known, id, visitor.party) : machineView(known, id)
+      if (sight === 'guest') return guestView(known, id, visitor.party)
+      const machine = known.machines.get(id)
+      const working = await workingOf(db, machine ? waitsFor(known, machine).map((w) => w.machine) : [])
+      return machineView(known, id, (other) => working.has(other))
     },
   )
 

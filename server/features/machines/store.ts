@@ -1,4 +1,5 @@
 /** Reading machines: the list by its projection, one machine by its fold. */
+import { findingActs } from '#core/work/todo/index.ts'
 import { sortKey } from '#core/quantity/time.ts'
 import type { ListFilter, ListSort } from '#api/filters.ts'
 import type { BenchAnswer, MachineList, WaitingRow } from '#api/machines.ts'
@@ -187,12 +188,23 @@ export async function bench(db: Db, { blind, prices }: BenchFor): Promise<BenchA
     [unseen],
   )
   const retest = await rows<
-    Labelled & { word: 'retest due' | 'do not power'; since: string | null; because: string[] }
+    Labelled & {
+      word: 'retest due' | 'do not power'
+      since: string | null
+      because: string[]
+      todo: MachineSummary['todo']
+    }
   >(
     db,
-    `SELECT ${labelled}, status AS word, summary->'status'->'change'->>'to' AS since, summary->'status'->'because' AS because FROM machines
+    `SELECT ${labelled}, status AS word, summary->'status'->'change'->>'to' AS since, summary->'status'->'because' AS because, summary->'todo' AS todo FROM machines
      WHERE status IN ('retest due', 'do not power') AND NOT machine = ANY($1::uuid[]) ORDER BY status = 'do not power' DESC, sort_name`,
     [shown],
+  )
+  const unblocked = await rows<Labelled & { fn: string; by: string }>(
+    db,
+    `SELECT m.machine, m.number, m.summary->'plate'->>'name' AS name, m.summary->'open'->>'id' AS episode, w->>'fn' AS fn, o.number AS by
+     FROM machines m, json_array_elements(m.summary->'waitsFor') w JOIN machines o ON o.machine::text = w->>'machine'
+     WHERE m.asks AND o.status = 'working' ORDER BY m.sort_name LIMIT ${mostAsked}`,
   )
   const named = ({ machine, number, name, episode }: Labelled) => ({
     machine,
@@ -214,7 +226,9 @@ export async function bench(db: Db, { blind, prices }: BenchFor): Promise<BenchA
       word: row.word,
       because: row.because,
       since: row.since ?? undefined,
+      todo: blind.has(row.machine) ? row.todo.filter((t) => !findingActs.has(t.act)) : row.todo,
     })),
+    unblocked: unblocked.map((row) => ({ ...named(row), fn: row.fn, by: row.by })),
     now: nowInstant(),
   }
 }
@@ -275,4 +289,15 @@ async function justWritten(
       },
     ]
   })
+}
+
+/** Which of some machines work, by what is stored of them. */
+export async function workingOf(db: Db, machines: readonly MachineId[]): Promise<ReadonlySet<MachineId>> {
+  if (machines.length === 0) return new Set()
+  const found = await rows<{ machine: MachineId }>(
+    db,
+    `SELECT machine FROM machines WHERE machine = ANY($1::uuid[]) AND status = 'working'`,
+    [machines],
+  )
+  return new Set(found.map((row) => row.machine))
 }

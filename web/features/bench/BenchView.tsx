@@ -5,6 +5,7 @@ import { Link } from 'react-router'
 import type { BenchAnswer } from '#api/machines.ts'
 import { durationWords, leftWords } from '#api/words/dates.ts'
 import { capital } from '#api/words/lists.ts'
+import { todoLine, todoMinutes } from '#api/words/todo.ts'
 import { statusSentence, statusTitle } from '#api/words/status.ts'
 import { zonedFields } from '#core/quantity/time.ts'
 import { nextRing } from '#core/history/waits.ts'
@@ -47,10 +48,9 @@ export function BenchView() {
 function OpenMachines({ open, total, now }: { open: readonly MachineSummary[]; total: number; now: number }) {
   return (
     <section aria-label="Open now" className="relative">
-      <div className="grid grid-cols-[190px_minmax(0,1fr)_44px_340px] gap-x-4 px-1 pb-1 max-md:hidden">
+      <div className="grid grid-cols-[190px_minmax(0,1fr)_280px] gap-x-4 px-1 pb-1 max-md:hidden">
         <span className="text-13 text-quiet">Open now, {total}</span>
         <span />
-        <span className="text-13 text-quiet">off</span>
         <Hours now={now} />
       </div>
       <ul className="relative space-y-1">
@@ -76,7 +76,7 @@ function OpenRow({ machine, now }: { machine: MachineSummary; now: number }) {
   if (!open) return null
   const why = statusSentence(status, when)
   return (
-    <li className="bg-sheet grid min-h-[100px] grid-cols-[190px_minmax(0,1fr)_44px_340px] items-stretch gap-x-4 rounded-sm p-1 max-md:grid-cols-[190px_1fr]">
+    <li className="bg-sheet grid min-h-[100px] grid-cols-[190px_minmax(0,1fr)_280px] items-stretch gap-x-4 rounded-sm p-1 max-md:grid-cols-[190px_1fr]">
       <div className="flex items-center">
         <PlateTag id={machine.id} plate={machine.plate} below={open.people.slice(-4).join(' ')} />
       </div>
@@ -87,21 +87,35 @@ function OpenRow({ machine, now }: { machine: MachineSummary; now: number }) {
             {statusTitle(status)}
           </span>
         </span>
-        <span className="line-clamp-3 block">
-          {why}{' '}
-          {open.next ? (
-            <span className="text-quiet">Next: {open.next}</span>
-          ) : open.state === 'paused' ? (
-            <span className="text-quiet">Paused {short(open.touched)}.</span>
-          ) : null}
+        <span className="line-clamp-2">
+          {why} {open.state === 'paused' && <span className="text-quiet">Paused {short(open.touched)}.</span>}
         </span>
+        <FirstActs todo={machine.todo} now={now} />
       </Link>
-      <span className={`num text-24 pt-2 max-md:hidden ${open.off ? '' : 'text-quiet'}`}>{open.off}</span>
       <div className="max-md:hidden">
         <DayLane waits={machine.waits} now={now} />
       </div>
     </li>
   )
+}
+
+/** What is to be done first: one line an act, the most urgent two. What a person typed as the next step is always among them. */
+function FirstActs({ todo, now }: { todo: MachineSummary['todo']; now: number }) {
+  // What bars power is the sentence above; a wait that runs stands on the lane beside.
+  const pressing = todo.filter(
+    (t) =>
+      t.act !== 'go on' &&
+      t.act !== 'make harmless' &&
+      (t.act !== 'end wait' || t.items.some((i) => i.due !== undefined && Date.parse(i.due) <= now)),
+  )
+  const next = pressing.find((t) => t.act === 'next')
+  const first = next && pressing.indexOf(next) > 1 ? [...pressing.slice(0, 1), next] : pressing.slice(0, 2)
+  return first.map((t) => (
+    <span key={t.act} className="text-quiet block truncate">
+      {todoLine(t, t.n)}
+      {t.minutes !== undefined && `, ${todoMinutes(t)}`}
+    </span>
+  ))
 }
 
 function Nothing({ retest }: { retest: number }) {
@@ -164,10 +178,12 @@ function Waiting({ waits, now }: { waits: BenchAnswer['waits']; now: number }) {
   )
 }
 
+const uncapital = (text: string) => text.charAt(0).toLowerCase() + text.slice(1)
+
 function PutAway({ data, now }: { data: BenchAnswer; now: number }) {
   const { short, when } = useDates()
   const days = (at: string) => Math.floor((now - Date.parse(at)) / 86_400_000)
-  if (data.away.length === 0 && data.retest.length === 0) return null
+  if (data.away.length + data.retest.length + data.unblocked.length === 0) return null
   return (
     <section className="mt-6">
       <h2 className="headrule">Put away, and due</h2>
@@ -185,8 +201,27 @@ function PutAway({ data, now }: { data: BenchAnswer; now: number }) {
               className="min-w-0 truncate hover:underline"
             >
               {due.name} <span className="num text-13">{due.number}</span>
+              {due.todo[0] && (
+                <span className="text-quiet">{`, ${uncapital(todoLine(due.todo[0], due.todo[0].n))}`}</span>
+              )}
             </Link>
             <span className="text-quiet num text-13">{due.since ? short(due.since) : ''}</span>
+          </li>
+        ))}
+        {data.unblocked.map((free) => (
+          <li
+            key={`${free.machine}${free.fn}`}
+            className="border-hair grid min-h-8 grid-cols-[14rem_1fr_auto] items-baseline gap-3 border-b py-1"
+          >
+            <span>Can be tested now</span>
+            <Link
+              to={free.episode ? `/episodes/${free.episode}` : `/machines/${free.machine}`}
+              className="min-w-0 truncate hover:underline"
+            >
+              {free.name} <span className="num text-13">{free.number}</span>
+              <span className="text-quiet">{`, ${free.fn}: it waited for ${free.by}, which works`}</span>
+            </Link>
+            <span />
           </li>
         ))}
         {data.away.map((due, i) => (

@@ -25,7 +25,7 @@ export function Hours({ now }: { now: number }) {
           <span
             key={hour}
             className="absolute -translate-x-1/2"
-            style={{ left: `${x * 100}%`, opacity: Math.abs(x - at) < 0.11 ? 0 : 1 }}
+            style={{ left: `${x * 100}%`, opacity: Math.abs(x - at) < 0.16 ? 0 : 1 }}
           >
             {String(hour).padStart(2, '0')}
           </span>
@@ -45,7 +45,7 @@ export function Hours({ now }: { now: number }) {
 export function NowLine({ now }: { now: number }) {
   const { share } = useDay(now)
   return (
-    <li aria-hidden="true" className="pointer-events-none absolute inset-y-0 right-1 w-[340px] max-md:hidden">
+    <li aria-hidden="true" className="pointer-events-none absolute inset-y-0 right-1 w-[280px] max-md:hidden">
       <span
         className="bg-verdigris absolute inset-y-0 w-0.5 -translate-x-1/2"
         style={{ left: `${share(now) * 100}%` }}

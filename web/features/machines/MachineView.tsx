@@ -24,6 +24,7 @@ import { FullPlate } from '#web/ui/Plate.tsx'
 import { TabRow } from '#web/ui/TabRow.tsx'
 import { sections } from './sections.ts'
 import { SectionBody } from './SectionBody.tsx'
+import { TodoList } from './TodoList.tsx'
 
 export function View() {
   const { id = '' } = useParams()
@@ -32,7 +33,7 @@ export function View() {
   const navigate = useNavigate()
   const [params, setParams] = useSearchParams()
   const asOf = params.get('asOf') ?? ''
-  const section = params.get('show') ?? 'todo'
+  const section = params.get('show') ?? 'functions'
   const instant = asOf ? dayInterval(asOf, zone).latest : undefined
   const { data: view, error } = useQuery({
     queryKey: keys.machine(id, asOf),
@@ -127,6 +128,7 @@ export function View() {
       {opening && (
         <OpenEpisode machine={view.id} onClose={() => setOpening(false)} next={view.episodes.at(-1)?.next} />
       )}
+      <TodoList view={view} />
       {view.lifeline.lanes.length > 0 ? (
         <Lifeline
           data={view.lifeline}

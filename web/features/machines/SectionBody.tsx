@@ -3,7 +3,6 @@ import { lazily } from '#web/ui/lazily.tsx'
 import type { MachineView } from '#core/views/machine-shape.ts'
 import { Functions } from './FunctionsSection.tsx'
 import { Parts } from './PartsSection.tsx'
-import { Todo } from './TodoSection.tsx'
 import { useDates, useSigned } from '#web/app/session.tsx'
 import { Rows } from '#web/ui/Rows.tsx'
 import { Link } from 'react-router'
@@ -25,8 +24,6 @@ const ProvenanceSection = lazily(async () => (await import('./ProvenanceSection.
 
 export function SectionBody({ view, section }: { view: MachineView; section: string }) {
   switch (section) {
-    case 'functions':
-      return <Functions view={view} />
     case 'readings':
       return <ReadingsSection view={view} />
     case 'parts':
@@ -48,7 +45,7 @@ export function SectionBody({ view, section }: { view: MachineView; section: str
     case 'facts':
       return <FactsSection view={view} />
     default:
-      return <Todo view={view} />
+      return <Functions view={view} />
   }
 }
 

@@ -92,7 +92,6 @@ describe('the words under a lifeline', () => {
   it('leave a guest without the house’s readings, provenance and rules', () => {
     const { t } = twoTerminals(now)
     expect(Object.keys(facts(t, 'guest'))).toEqual([
-      'todo',
       'functions',
       'condition',
       'parts',

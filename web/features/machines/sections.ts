@@ -15,7 +15,6 @@ export function sections(view: MachineView, role: Role): Section[] {
   const empty = view.positions.filter((p) => p.content === 'empty').length
   const away = view.loans.filter((l) => !l.closed).length
   const all: (Section | false)[] = [
-    { key: 'todo', name: 'To do', fact: String(view.todo.length) },
     { key: 'functions', name: 'Functions', fact: String(view.functions.length) },
     role !== 'guest' && { key: 'readings', name: 'Readings', fact: readingsFact(view) },
     {
