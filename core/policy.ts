@@ -43,9 +43,33 @@ export const policies = {
   'solder mask': { preset: 'UV-cured mask', options: ['UV-cured mask', 'paint', 'varnish'] },
   whitening: {
     preset: 'never',
-    options: ['never', 'cream under film', 'cream open, brushed', 'immersion', 'sunlight alone'],
+    options: [
+      'never',
+      'cream under film',
+      'cream open, brushed',
+      'cream bagged for days',
+      'immersion',
+      'sunlight alone',
+    ],
   },
   'leak neutraliser': { preset: 'by pH paper', options: ['by pH paper', 'water and detergent only'] },
+  'labels and seals': {
+    preset: 'photographed, then broken',
+    options: ['photographed, then broken', 'never broken', 'broken when in the way'],
+  },
+  'removed originals': {
+    preset: 'kept with the machine',
+    options: ['kept with the machine', 'one kept as evidence', 'to stock', 'a steward decides'],
+  },
+  'soak length': { preset: '1 h', options: ['1 h', '4 h', '24 h'] },
+  'repair or replace a module': {
+    preset: 'repair it',
+    options: ['repair it', 'replace it, keep the old one', 'whichever is quicker'],
+  },
+  'board wash': {
+    preset: 'swab and alcohol',
+    options: ['swab and alcohol', 'soap, water and warm air', 'ultrasonic bath', 'never'],
+  },
   run: { preset: 'to be run', options: ['to be run', 'not run'] },
 } as const satisfies Readonly<Record<string, PolicyShape>>
 

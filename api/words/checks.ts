@@ -1,6 +1,7 @@
 /** The words of checks: what each rule saw, and what would satisfy it. */
 import type { Precaution } from '#core/history/bodies/precaution.ts'
 import type { CheckName, CheckReport, RuleAnswer, RuleName } from '#core/work/checks/index.ts'
+import { clockWords } from './dates.ts'
 import { capital, count, list, sentence } from './lists.ts'
 
 export const checkTitles: Readonly<Record<CheckName, string>> = {
@@ -120,8 +121,19 @@ const asked: Readonly<Partial<Record<RuleName, RuleWords>>> = {
 }
 
 /** What the rule saw, and what would satisfy it. */
-export function ruleWords(answer: RuleAnswer, depth?: string): RuleWords {
+export function ruleWords(
+  answer: RuleAnswer,
+  depth?: string,
+  names?: { readonly zone: string; readonly who: (party: string | undefined) => string },
+): RuleWords {
   const about = list(answer.about, 5)
+  if (answer.passed && names) {
+    const plainly = ruleWords({ ...answer, passed: undefined }, depth)
+    return {
+      saw: `${sentence(`passed over by ${names.who(answer.passed.by)} at ${clockWords(answer.passed.at, names.zone)}, and not met still`)} ${plainly.saw}`,
+      satisfy: plainly.satisfy,
+    }
+  }
   if (answer.override)
     return {
       saw: sentence(`overridden by a ${answer.override.role}: ${answer.override.reason}`),

@@ -2,23 +2,14 @@
 import { spanWords } from './points.ts'
 import type { Effect, Problem } from '#core/composer/index.ts'
 import type { Question } from '#core/composer/ask.ts'
-import { checkTitles, precautionTitle, ruleTitle } from './checks.ts'
+import { precautionTitle } from './checks.ts'
+import { benchEffectWords, heed, isBenchEffect, say, type EffectWords, type When } from './effects.ts'
 import { clockWords, durationWords, shortDay } from './dates.ts'
 import { mannerWords as manner, resultWords } from './entries.ts'
-import { list, sentence } from './lists.ts'
+import { list } from './lists.ts'
 import { refusalWords } from './refusals.ts'
 
-interface When {
-  readonly now: string
-  readonly zone: string
-}
-export interface EffectWords {
-  readonly text: string
-  /** Something to heed: set in copper. */ readonly heed: boolean
-}
-
-const say = (text: string): EffectWords => ({ text: sentence(text), heed: false })
-const heed = (text: string): EffectWords => ({ text: sentence(text), heed: true })
+export type { EffectWords }
 
 const remarks: Readonly<Record<string, string>> = {
   'part kind not known': 'what kind of part it is, nobody has written',
@@ -37,6 +28,7 @@ const originWords: Readonly<Record<string, string>> = {
 }
 
 export function effectWords(effect: Effect, { now, zone }: When): EffectWords {
+  if (isBenchEffect(effect)) return benchEffectWords(effect, { now, zone })
   switch (effect.does) {
     case 'takes out':
       return say(
@@ -139,12 +131,6 @@ export function effectWords(effect: Effect, { now, zone }: When): EffectWords {
       return say(
         `${effect.verb} ${effect.target}${effect.reach === 'outside' ? ', outside only: no test is spoiled' : effect.reach === 'disturbed' ? ', disturbed: a short check will do' : effect.reach === 'altered' ? ', altered: a full test is needed' : ''}`,
       )
-    case 'fastens':
-      return effect.left < 0
-        ? heed(`${effect.count} ${effect.size} on: that is ${-effect.left} more than came off`)
-        : say(
-            `${effect.count} ${effect.size} ${effect.way}; ${effect.left === 0 ? 'then none is left over' : `then ${effect.left} ${effect.left === 1 ? 'is' : 'are'} off`}${effect.cup ? `; ${effect.cup}, as before` : ''}`,
-          )
     case 'connects':
       return say(`${effect.connector} ${effect.way}`)
     case 'reads': {
@@ -161,10 +147,17 @@ export function effectWords(effect: Effect, { now, zone }: When): EffectWords {
         : effect.before
           ? `; ${effect.before.asWritten} on ${shortDay(effect.before.at, now, zone)}`
           : ''
-      const how = `${effect.load ? `; load ${effect.load}` : ''}${effect.instrument ? `; with ${effect.instrument}, as before` : ''}`
+      const how = `${effect.load ? `; ${effect.load === 'none' ? 'no load' : `load ${effect.load}`}` : ''}${effect.instrument ? `; with ${effect.instrument}, as before` : ''}`
+      const more = `${effect.unjudged === undefined ? '' : `; the sheet says ${effect.unjudged}${unit} and no tolerance, so it is not judged`}${effect.asksLoad ? `; the sheet asks it with load ${effect.asksLoad}, and the line names none` : ''}`
+      if (effect.above)
+        return heed(
+          `${effect.point}: more than ${effect.above.part} takes (${effect.above.volts} V): switch off, and look why${drift}${how}`,
+        )
       return effect.within === false
-        ? heed(`${effect.point} is outside ${band}${from}${drift}${how}`)
-        : say(`reading of ${effect.point}${effect.within ? `, within ${band}${from}` : ''}${drift}${how}`)
+        ? heed(`${effect.point} is outside ${band}${from}${drift}${how}${more}`)
+        : say(
+            `reading of ${effect.point}${effect.within ? `, within ${band}${from}` : ''}${drift}${how}${more}`,
+          )
     }
     case 'keeps healthy':
       return effect.unwell.length > 0
@@ -205,21 +198,12 @@ export function effectWords(effect: Effect, { now, zone }: When): EffectWords {
       return say(`over: ${effect.words}`)
     case 'says done':
       return say(`done: ${precautionTitle(effect.what).toLowerCase()}`)
-    case 'goes past':
-      return heed(
-        `${checkTitles[effect.check].toLowerCase()}, not met: ${list(
-          effect.rules.map((r) => ruleTitle(r).toLowerCase()),
-          4,
-        )}`,
-      )
     case 'asks':
       return say(`asks: ${effect.words}`)
     case 'answers':
       return say(`answers “${effect.words}”`)
     case 'notes':
       return say(`notes: ${effect.words}`)
-    case 'stops':
-      return say(`stops for today, unplugged; next: ${effect.words || 'not said'}`)
     case 'powers on':
       return heed('switches it on. First see the cautions and who is authorised, at the right')
     case 'powers off':
@@ -265,6 +249,16 @@ export function problemWords(problem: Problem, zone: string): string {
   switch (problem.why) {
     case 'empty':
       return ''
+    case 'which task':
+      return problem.known.length
+        ? `Which of these: ${list(problem.known, 8)}? Write its number.`
+        : 'Nothing is left to do from earlier sittings.'
+    case 'which advice':
+      return problem.known.length
+        ? `Which of these, and what came of it: ${list(problem.known, 8)}? became 1 held, did not hold, no difference or dropped.`
+        : 'Nothing that was supposed or advised is open.'
+    case 'no soak':
+      return 'No soak test runs on it.'
     case 'unknown verb':
       return `“${problem.word}” is no form. Try: test, out, in, swap, lend, off, clean, 5V 4.98, wait, ask, note, stop.`
     case 'which function':

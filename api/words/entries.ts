@@ -5,8 +5,8 @@ import type { Body } from '#core/history/bodies/index.ts'
 import type { EntryNames, EntryWords } from './names.ts'
 import { list } from './lists.ts'
 import { moveWords, placeWords } from './moves.ts'
-import { precautionTitle } from './checks.ts'
-import { durationWords, shortDay, clockWords } from './dates.ts'
+import { benchEntry } from './bench.ts'
+import { durationWords, shortDay } from './dates.ts'
 import { conditionEntry, arrivalEntry } from './surveying.ts'
 
 export function resultWords(result: TestResult): string {
@@ -32,9 +32,6 @@ type Said = Extract<Body, { kind: 'test' }>['results'][number]
 /** How a result was come by, and what was said beside it: ", by feel, 2 h (a little dim)". */
 export const mannerWords = ({ by, minutes, words }: Said): string =>
   `${by ? `, by ${by}` : ''}${minutes === undefined ? '' : `, ${durationWords(minutes)}`}${words ? ` (${words})` : ''}`
-
-const targetWords = (body: Extract<Body, { kind: 'change' }>) =>
-  `${body.verb} ${body.target.name}${body.from !== undefined && body.to !== undefined ? ` from ${body.from} to ${body.to}` : ''}${body.words ? `, ${body.words}` : ''}`
 
 export function entryWords(body: Body, names: EntryNames): EntryWords {
   const plain = (what: string, result = ''): EntryWords => ({ what, result, proof: false })
@@ -95,32 +92,18 @@ export function entryWords(body: Body, names: EntryNames): EntryWords {
     case 'move':
       return moveWords(body, names)
     case 'change':
-      return plain(
-        `${targetWords(body)}${body.method ? `, by ${label(body.method, 'a house method')}` : ''}`,
-        body.reach === 'outside'
-          ? body.verified
-            ? 'verified'
-            : 'outside only'
-          : body.reach === 'disturbed'
-            ? 'disturbed'
-            : '',
-      )
     case 'fastening':
-      return plain(`${body.way} ${body.what}: ${body.count} ${body.size}${body.cup ? `, ${body.cup}` : ''}`)
     case 'connection':
-      return plain(`${body.way === 'off' ? 'unplugged' : 'plugged'} ${body.connector}`)
     case 'power':
-      return plain(`switched ${body.way}${body.words ? `, ${body.words}` : ''}`)
     case 'incident':
-      return plain(`incident: ${body.words}`)
     case 'hazard':
-      return body.what === 'noted'
-        ? plain(`hazard: ${body.words}`, body.barsPower ? 'do not power' : '')
-        : plain(`hazard over: ${label(body.hazard, 'the hazard')}`, body.words)
     case 'question':
-      return body.what === 'asked'
-        ? plain(`ask ${body.words}`, 'open')
-        : plain(`answer to “${label(body.question, 'a question')}”: ${body.words}`)
+    case 'precaution':
+    case 'wait':
+    case 'task':
+    case 'advice':
+    case 'onset':
+      return benchEntry(body, names)
     case 'reading': {
       const low =
         body.nominal !== undefined && body.tolerance !== undefined ? body.nominal - body.tolerance : undefined
@@ -134,7 +117,7 @@ export function entryWords(body: Body, names: EntryNames): EntryWords {
             : `outside ${spanWords(low, high, body.read.unit)}`
           : ''
       return {
-        what: `read ${body.point} ${body.read.asWritten}${body.load ? `, load ${body.load}` : ''}${body.instrument ? `, ${body.instrument}` : ''}`,
+        what: `read ${body.point} ${body.read.asWritten}${body.load ? (body.load === 'none' ? ', no load' : `, load ${body.load}`) : ''}${body.instrument ? `, ${body.instrument}` : ''}`,
         result: inside,
         proof: true,
       }
@@ -150,17 +133,6 @@ export function entryWords(body: Body, names: EntryNames): EntryWords {
       return plain(
         `jot: ${body.words || (body.voice ? 'spoken' : 'a photograph')}`,
         body.voice ? `${Math.round(body.voice.seconds)} s spoken` : '',
-      )
-    case 'precaution':
-      return plain(
-        `done: ${precautionTitle(body.what).toLowerCase()}`,
-        [body.read?.asWritten, body.words].filter(Boolean).join(', '),
-      )
-    case 'wait':
-      if ('over' in body) return plain(`over: ${label(body.over, 'a wait')}`, body.words)
-      return plain(
-        `wait: ${body.what}${body.everyMinutes ? `, every ${durationWords(body.everyMinutes)}` : ''}`,
-        `till ${shortDay(body.until, names.now, names.zone)} ${clockWords(body.until, names.zone)}`,
       )
     case 'photo':
       return plain(
@@ -188,7 +160,7 @@ export function entryWords(body: Body, names: EntryNames): EntryWords {
       if (body.what === 'paused')
         return plain(
           `stopped for today${body.lie ? `; ${body.lie}` : ''}${body.next ? `; next: ${body.next}` : ''}`,
-          body.unplugged ? 'unplugged' : 'not unplugged',
+          body.unplugged === undefined ? '' : body.unplugged ? 'unplugged' : 'not unplugged',
         )
       if (body.what === 'resumed') return plain('came back to it')
       return plain(`closed${body.next ? `; next: ${body.next}` : ''}`)
@@ -197,15 +169,6 @@ export function entryWords(body: Body, names: EntryNames): EntryWords {
         body.claims.map((c) => `claimed${c.fn ? ` of ${c.fn}` : ''}: “${c.words}”`).join('; '),
         'only said',
       )
-    case 'task':
-      return body.what === 'put off'
-        ? plain(
-            `later: ${body.task}, because ${body.reason}`,
-            body.until ? `not before ${shortDay(body.until, names.now, names.zone)}` : '',
-          )
-        : plain(
-            `${body.way}: ${body.task ?? label(body.left, 'a next step')}${body.words ? `, ${body.words}` : ''}`,
-          )
     case 'machine':
       if (body.what === 'registered')
         return plain(
@@ -238,7 +201,7 @@ export function entryWords(body: Body, names: EntryNames): EntryWords {
     case 'part':
       if (body.what === 'content')
         return plain(
-          `${body.place.position ?? 'position'} found ${body.content === 'empty' ? 'empty' : 'with an unknown part'}`,
+          `${body.place.position ?? 'position'} found ${body.content === 'empty' ? 'empty' : 'with an unknown part'}${body.beforeItCame ? ', so before it came' : ''}${body.words ? `: ${body.words}` : ''}`,
         )
       if (body.what === 'health')
         return plain(
@@ -302,7 +265,9 @@ export function entryWords(body: Body, names: EntryNames): EntryWords {
         name === 'value' || name === 'rating' ? value : `${name} ${value}`,
       )
       return plain(
-        `${body.position}: the ${body.by} says ${read.join(', ')}${body.words ? `; ${body.words}` : ''}`,
+        body.by === 'settled'
+          ? `${body.position}: settled as ${read.join(', ')}${body.words ? `; ${body.words}` : ''}`
+          : `${body.position}: the ${body.by} says ${read.join(', ')}${body.words ? `; ${body.words}` : ''}`,
       )
     }
     case 'baseline':

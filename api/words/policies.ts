@@ -90,6 +90,8 @@ const speaksFor: { readonly [K in PolicyKey]: Readonly<Record<PolicyOption<K>, s
     never: 'Yellowing belongs to the life of the thing, and the colour may return, even in the dark.',
     'cream under film': 'Little agent, strong effect; an uneven film makes streaks.',
     'cream open, brushed': 'Watched every few minutes, so that streaks are seen in time; best on a dull day.',
+    'cream bagged for days':
+      'A bag keeps the agent wet and the light off: even without watching, and slow enough that nothing is overshot in an hour.',
     immersion: 'The most even of all; impractical for large parts.',
     'sunlight alone': 'No agent at all; slow, and it wants days of watching.',
   },
@@ -98,6 +100,36 @@ const speaksFor: { readonly [K in PolicyKey]: Readonly<Record<PolicyOption<K>, s
       'Measured first: weak acid from 8 upwards, sodium bicarbonate from 6 down. What came out of a cell decides, not its name.',
     'water and detergent only':
       'Adds no second chemical; enough where little has leaked and it is washed well.',
+  },
+  'labels and seals': {
+    'photographed, then broken':
+      'What they said is kept, and the work goes on. Opening past one without a photograph is warned of.',
+    'never broken':
+      'An unbroken seal proves that nobody was inside: worth more than the repair to some collections.',
+    'broken when in the way': 'A machine that is repaired anyway loses nothing by it.',
+  },
+  'removed originals': {
+    'kept with the machine': 'The way back stays open, and nobody has to wonder later what was in it.',
+    'one kept as evidence': 'One of each kind tells what was fitted; the others would only fill a drawer.',
+    'to stock': 'What still works serves another machine; the record says where it came from.',
+    'a steward decides': 'Each part by itself, by somebody who answers for the collection.',
+  },
+  'soak length': {
+    '1 h': 'Most faults of warming up show within the hour, and an evening has one to spare.',
+    '4 h': 'An afternoon: supplies and displays that sag late are seen.',
+    '24 h': 'What will run unattended on show should have run a day with somebody looking in.',
+  },
+  'repair or replace a module': {
+    'repair it': 'The machine keeps its own parts; a spare stays a spare for when it is needed.',
+    'replace it, keep the old one': 'Quick, and the old one can be mended on the bench in its own time.',
+    'whichever is quicker': 'Right for a machine that must run on a date.',
+  },
+  'board wash': {
+    'swab and alcohol': 'Only what is dirty is touched, and it is dry within the hour.',
+    'soap, water and warm air': 'Reaches everywhere and rinses clean; then a day or more to dry.',
+    'ultrasonic bath':
+      'Lifts what a brush cannot reach; not under chips, and not for what is sealed or loose.',
+    never: 'Water finds what was dry for decades; dust brushed off is enough.',
   },
   run: {
     'to be run': 'The machine is meant to work and is tested.',

@@ -6,7 +6,7 @@ import { clockWords, dayWords } from './dates.ts'
 import { entryWords } from './entries.ts'
 import { list } from './lists.ts'
 import { bracketWords } from './conclusions.ts'
-import { standingWords, voidRowWords } from './status.ts'
+import { standingWords, unauthorisedWords, voidRowWords } from './status.ts'
 
 export interface SheetSection {
   readonly title: string
@@ -22,8 +22,11 @@ const rowWords = (row: LogRow, { view }: EpisodeSheet, when: When) =>
 const line = (row: LogRow, sheet: EpisodeSheet, when: When) => {
   const words = rowWords(row, sheet, when)
   const said = [words.what, words.result].filter(Boolean).join(': ')
-  const doubt = row.voidBy ? voidRowWords(row.voidBy) : row.onVoid ? 'done on a void result' : ''
-  return doubt ? `${said} (${doubt})` : said
+  const doubts = [
+    row.voidBy ? voidRowWords(row.voidBy) : row.onVoid ? 'done on a void result' : '',
+    row.unauthorised ? unauthorisedWords(row.unauthorised) : '',
+  ].filter(Boolean)
+  return doubts.length > 0 ? `${said} (${doubts.join('; ')})` : said
 }
 const moved = (p: MovedPart) => `${p.label}: ${p.from} → ${p.to}${p.now ? `; today ${p.now}` : ''}`
 

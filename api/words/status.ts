@@ -236,6 +236,14 @@ export function weaknessWords(weak: WeaknessRow): string {
   }
 }
 
+/** The mark beside an act that its doer was not authorised for. */
+export const unauthorisedWords = ({ under, because }: NonNullable<LogRow['unauthorised']>): string =>
+  under
+    ? `not authorised, under ${under}`
+    : because
+      ? `not authorised, because ${because}`
+      : 'not authorised, no reason given'
+
 /** Functions that passed in a weak test, and those whose clean run is too short. */
 function unprovedSentence({ because, weakly }: StatusView): string {
   const weak = because.filter((fn) => weakly.includes(fn))

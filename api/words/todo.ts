@@ -13,7 +13,7 @@ const titles: Readonly<Record<TodoAct, string | ((n: number) => string)>> = {
   'end wait': (n) => (n === 1 ? 'Wait' : `${n} waits`),
   'put back': (n) => (n === 1 ? 'Put back' : `Put back ${n} things`),
   'find the fault': (n) => (n === 1 ? 'Find the fault' : `Find the faults of ${n} functions`),
-  fit: (n) => (n === 1 ? 'Fit a part' : `Fit ${n} parts`),
+  fit: (n) => (n === 1 ? 'Find or fit' : `Find or fit ${n} things`),
   'test again': (n) => (n === 1 ? 'Test again' : `Test ${n} functions again`),
   prove: (n) => (n === 1 ? 'Prove' : `Prove ${n} functions`),
   test: (n) => (n === 1 ? 'Test for the first time' : `Test ${n} functions for the first time`),
@@ -23,7 +23,9 @@ const titles: Readonly<Record<TodoAct, string | ((n: number) => string)>> = {
   'bring home': 'Bring home',
   'take out': 'Take out what is in for now',
   answer: (n) => (n === 1 ? 'Answer' : `Answer ${n} questions`),
-  'clear up': (n) => (n === 1 ? 'Set aside, still open' : `${n} rules set aside, still open`),
+  decide: (n) => (n === 1 ? 'Settle what does not agree' : `Settle ${n} things that do not agree`),
+  try: (n) => (n === 1 ? 'Try, or drop' : `Try, or drop, ${n} suspicions`),
+  'clear up': (n) => (n === 1 ? 'Not met still' : `${n} rules not met still`),
   sort: (n) => `Sort ${count(n, 'jot')}`,
   next: (n) => (n === 1 ? 'Next step' : `${n} next steps`),
   later: 'Left for later',
@@ -45,6 +47,7 @@ const positionWords: Readonly<Record<string, string>> = {
   'unknown part': 'holds something unknown',
   'proved bad': 'its part is proved bad',
   suspect: 'its part is suspect',
+  missing: 'missing',
 }
 
 /** One thing of an act. */
@@ -67,6 +70,10 @@ export function todoItem(act: TodoAct, { name, of }: TodoItem): string {
       return of ? `${name} (${of} works now)` : name
     case 'find the fault':
       return of ? `${name} (${of})` : name
+    case 'decide':
+      return of ? `${name}: ${of}` : name
+    case 'try':
+      return of && of !== 'suspicion' ? `${name} (${of})` : name
     case 'clear up':
       return `${ruleTitle(name).toLowerCase()}${of ? ` (${of})` : ''}`
     case 'make harmless':

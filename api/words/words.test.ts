@@ -321,7 +321,9 @@ describe('entries on the sheet', () => {
 
 describe('the composer’s words', () => {
   it('say an effect, and heed what matters', () => {
-    expect(effectWords({ does: 'fastens', way: 'on', count: 7, size: 'M3x10', left: -1 }, when)).toEqual({
+    expect(
+      effectWords({ does: 'fastens', way: 'on', count: 7, size: 'M3x10', left: -1, sizeKnown: false }, when),
+    ).toEqual({
       text: '7 M3x10 on: that is 1 more than came off.',
       heed: true,
     })

@@ -1,48 +1,10 @@
 /** What happens at the bench around the work: screws, connectors, waits, hazards, power, leaving for today. */
 import { type Scene, type Parsed, wrong, done, type Effect } from './types.ts'
-import { evidenceAtRisk } from '#core/provenance/evidence.ts'
 import { reached } from './reach.ts'
 import { takeOn } from './work.ts'
+import { takeWarrant } from './warrant.ts'
 import { takeName, takeDuration } from './read.ts'
 import { msToInstant, instantToMs } from '#core/quantity/time.ts'
-
-/** "off lid 6 M3x10 cup 2" and "on lid 6 M3x10". */
-export function parseFastening(way: 'off' | 'on', text: string, scene: Scene): Parsed {
-  const match = /^(.+?)\s+(\d+)\s+(?:x\s+)?(\S+)(?:\s+(?:cup|in)?\s*(.+))?$/i.exec(text.trim())
-  if (!match) return wrong({ why: 'form', form: `${way} lid 6 M3x10 cup 2` })
-  const count = Number(match[2])
-  const size = (match[3] ?? '').replace('×', 'x')
-  const held = scene.context.fasteners.find((f) => f.size === size)
-  const left = (held?.off ?? 0) - (held?.on ?? 0) + (way === 'off' ? count : -count)
-  // What comes off goes into the cup that was used last, unless another one is named.
-  const cup = match[4]
-    ? `cup ${match[4].replace(/^cup\s*/i, '')}`
-    : way === 'off'
-      ? scene.context.kept.cup
-      : undefined
-  return done(
-    [
-      {
-        kind: 'fastening',
-        machine: scene.context.machine,
-        way,
-        what: match[1] ?? '',
-        count,
-        size,
-        ...(cup ? { cup } : {}),
-      },
-    ],
-    [
-      { does: 'fastens', way, count, size, left, cup: match[4] ? undefined : cup },
-      ...(way === 'off' ? evidenceAtRisk(scene.context.evidence, match[1] ?? '') : []).map((e): Effect => ({
-        does: 'breaks evidence',
-        sort: e.sort,
-        where: e.where,
-        unseen: true,
-      })),
-    ],
-  )
-}
 
 /** A connector of which nobody has said what it belongs to may matter to anything. */
 function connectorReach({ context }: Scene, connector: string, on: string | undefined): Effect[] {
@@ -138,19 +100,36 @@ export function parseHazard(text: string, scene: Scene): Parsed {
   )
 }
 
+/** "power on", "power on under Rasmus", "power on because nobody else is here". */
 export function parsePower(text: string, scene: Scene): Parsed {
   const match = /^(on|off)\b\s*(.*)$/i.exec(text.trim())
   if (!match) return wrong({ why: 'form', form: 'power on' })
   const way = match[1]?.toLowerCase() === 'on' ? 'on' : 'off'
+  const { rest, warrant } = takeWarrant(match[2] ?? '', scene)
   return done(
-    [{ kind: 'power', machine: scene.context.machine, way, ...(match[2] ? { words: match[2] } : {}) }],
-    [{ does: way === 'on' ? 'powers on' : 'powers off', words: match[2] ?? '' }],
+    [
+      {
+        body: { kind: 'power', machine: scene.context.machine, way, ...(rest ? { words: rest } : {}) },
+        ...(warrant ? { warrant } : {}),
+      },
+    ],
+    [{ does: way === 'on' ? 'powers on' : 'powers off', words: rest }],
   )
 }
 
-/** "stop: next try the keyboard": where things lie is known from the tray; unplugged is taken as said. */
+const unpluggedSaid =
+  /(?:^|[,;:]?\s*)\b(not unplugged|still plugged in|unplugged|plug out|plugged in)\b[,;:]?\s*/i
+
+/** "stop: unplugged, next try the keyboard". Where things lie is known from the tray; whether it is unplugged only if it is said. */
 export function parseStop(text: string, scene: Scene): Parsed {
-  const next = text.trim().replace(/^(?:next)\b:?\s*/i, '')
+  const said = unpluggedSaid.exec(text)
+  const word = said?.[1]?.toLowerCase()
+  const unplugged = word === undefined ? undefined : word === 'unplugged' || word === 'plug out'
+  const left = said ? `${text.slice(0, said.index)} ${text.slice(said.index + said[0].length)}` : text
+  const next = left
+    .replace(/\s+/g, ' ')
+    .trim()
+    .replace(/^(?:next)\b:?\s*/i, '')
   return done(
     [
       {
@@ -159,10 +138,10 @@ export function parseStop(text: string, scene: Scene): Parsed {
         machine: scene.context.machine,
         episode: scene.context.episode,
         lie: '',
-        unplugged: true,
+        ...(unplugged === undefined ? {} : { unplugged }),
         next,
       },
     ],
-    [{ does: 'stops', words: next }],
+    [{ does: 'stops', words: next, unplugged }],
   )
 }

@@ -6,11 +6,15 @@ import type { Instant } from '#core/quantity/time.ts'
 import { parseQuantity } from '#core/quantity/quantity.ts'
 import type { ComposerContext } from '#core/composer/context.ts'
 import { takeName } from './read.ts'
+import { takeWarrant } from './warrant.ts'
 import { done, wrong, type Effect, type Parsed, type ParsedEntry, type Scene } from './types.ts'
 
 export function parseDone(text: string, scene: Scene): Parsed {
-  const named = takeName(text.trim(), precautions)
-  const what = precautions.find((p) => p === named?.name)
+  const { rest: said, warrant } = takeWarrant(text, scene)
+  const named = takeName(said, precautions)
+  // A word that only begins like one of them says it if nothing else stands there: "plug in" is not "plug out".
+  const whole = named && (said.toLowerCase().startsWith(named.name) || named.rest === '')
+  const what = whole ? precautions.find((p) => p === named.name) : undefined
   if (!named || !what) return wrong({ why: 'form', form: 'done plug out' })
   const number = /^(?:at\s+)?([\d.,]+\s?[a-zµΩ]+)\b\s*,?\s*(.*)$/i.exec(named.rest)
   const read = number?.[1] ? parseQuantity(number[1]) : undefined
@@ -28,6 +32,7 @@ export function parseDone(text: string, scene: Scene): Parsed {
           ...(words ? { words } : {}),
         },
         ...(read ? { basis: 'measured' as const } : {}),
+        ...(warrant ? { warrant } : {}),
       },
     ],
     [{ does: 'says done', what }],
@@ -35,7 +40,10 @@ export function parseDone(text: string, scene: Scene): Parsed {
 }
 
 /** Entries that go past a check: power with rules of switching on open, opening with rules of hands inside open. */
-export function goesPast(entries: readonly ParsedEntry[], context: ComposerContext): Effect[] {
+export function goesPast(
+  entries: readonly ParsedEntry[],
+  context: ComposerContext,
+): Extract<Effect, { does: 'goes past' }> | undefined {
   const powers = entries.some(({ body }) => body.kind === 'power' && body.way === 'on')
   const opens = entries.some(
     ({ body }) =>
@@ -45,7 +53,7 @@ export function goesPast(entries: readonly ParsedEntry[], context: ComposerConte
   )
   const check = powers ? 'switch on' : opens ? 'hands inside' : undefined
   const rules = check ? (context.unmet[check] ?? []) : []
-  return check && rules.length > 0 ? [{ does: 'goes past', check, rules }] : []
+  return check && rules.length > 0 ? { does: 'goes past', check, rules } : undefined
 }
 
 /** Work that cannot be undone, on somebody else's machine, is theirs to allow: said before it is written, never held back. */

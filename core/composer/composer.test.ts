@@ -169,7 +169,9 @@ describe('work', () => {
       cup: 'cup 2',
     })
     const on = parse('on lid 7 M3x10')
-    expect(on.ok && on.effects).toEqual([{ does: 'fastens', way: 'on', count: 7, size: 'M3x10', left: -1 }])
+    expect(on.ok && on.effects).toEqual([
+      { does: 'fastens', way: 'on', count: 7, size: 'M3x10', left: -1, sizeKnown: false },
+    ])
   })
   it('reads a rail by its name, within ±5 % of 5 V and ±10 % of others (practice)', () => {
     const { parse } = scene()
@@ -221,7 +223,7 @@ describe('work', () => {
     expect(problem(parse(''))).toEqual({ why: 'empty' })
     expect(problem(parse('frobnicate IC40'))).toEqual({ why: 'unknown verb', word: 'frobnicate' })
     expect(problem(parse('at noon note x'))).toEqual({ why: 'no such time', word: 'noon' })
-    for (const verb of verbs.filter((v) => v !== 'stop')) expect(parse(verb).ok).toBe(false)
+    for (const verb of verbs.filter((v) => v !== 'stop' && v !== 'soak')) expect(parse(verb).ok).toBe(false)
   })
 })
 
@@ -370,7 +372,8 @@ describe('findings and evidence in a line', () => {
       height: 8,
       evidence: seal,
     })
-    expect(breaks(parse('off lid 6 M3x10 cup 2'))).toEqual([])
+    expect(breaks(parse('off lid 6 M3x10 cup 2'))).toMatchObject([{ unseen: false }])
+    expect(bodies(parse('off lid 6 M3x10 cup 2')).map((b) => b.kind)).toEqual(['fastening', 'evidence'])
   })
 
   it('writes down that evidence went, and says whether anything is left of it', () => {

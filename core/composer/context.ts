@@ -10,6 +10,11 @@ import type { CellState } from '#core/diagnosis/grid.ts'
 import type { EvidenceRow } from '#core/provenance/evidence.ts'
 import type { Unmet } from '#core/work/checks/index.ts'
 import type { BodyOf } from '#core/history/bodies/index.ts'
+import type { CautionFacts, CautionKey } from '#core/work/cautions/index.ts'
+import type { Authority } from '#core/history/bodies/rule.ts'
+import type { PolicyOption } from '#core/policy.ts'
+import type { Instant } from '#core/quantity/time.ts'
+import type { RefitRule, WayInStep } from '#core/type/sheet.ts'
 import type { LotFacts } from '#core/parts/lots.ts'
 
 export interface SlotContext {
@@ -69,7 +74,47 @@ export interface ComposerContext extends MachineContext {
     readonly off: number
     readonly on: number
     readonly cups: readonly string[]
+    readonly whats: readonly string[]
+    readonly loose: number
   }[]
+  /** The type's way in: what comes off, how many of which size. */
+  readonly wayIn: readonly WayInStep[]
+  /** Rules of order of which the first thing is still off. */
+  readonly before: readonly RefitRule[]
+  /** Who may do what, where the house names people for it. */
+  readonly authorised: readonly {
+    readonly authority: Authority
+    readonly people: readonly { readonly party: PartyId; readonly name: string }[]
+  }[]
+  /** Everybody the record knows by name, with an account or without. */
+  readonly people: readonly { readonly party: PartyId; readonly name: string; readonly initials: string }[]
+  /** House rules that a line is held against. */
+  readonly house: {
+    readonly soakMinutes: number
+    readonly seals: PolicyOption<'labels and seals'>
+    readonly originals: PolicyOption<'removed originals'>
+    readonly module: PolicyOption<'repair or replace a module'>
+    readonly boardWash: PolicyOption<'board wash'>
+    readonly whitening: PolicyOption<'whitening'>
+  }
+  /** Next steps and what was left for later, as the list shows them. */
+  readonly tasks: readonly {
+    readonly left: EntryId
+    readonly task?: string | undefined
+    readonly words: string
+  }[]
+  /** What was supposed or advised, and nobody has said yet what became of it. */
+  readonly advice: readonly { readonly entry: EntryId; readonly words: string }[]
+  /** Soak tests that run. */
+  readonly soaking: readonly {
+    readonly entry: EntryId
+    readonly since: Instant
+    readonly functions: readonly string[]
+  }[]
+  /** Somebody said what is kept in its memories and media. */
+  readonly contentsSaid: boolean
+  /** What cautions are asked of, and which were shown in this sitting. */
+  readonly cautions: { readonly facts: CautionFacts; readonly shown: readonly CautionKey[] }
   readonly connectionsOff: readonly string[]
   readonly questions: readonly { readonly entry: EntryId; readonly words: string }[]
   readonly waits: readonly { readonly entry: EntryId; readonly what: string }[]

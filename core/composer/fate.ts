@@ -42,8 +42,13 @@ export function parseBack(text: string, scene: Scene): Parsed {
   )
 }
 
-/** "empty IC31": somebody looked, and there is nothing in it. */
-export function parseEmpty(text: string, scene: Scene): Parsed {
+const before =
+  /[\s,]+(?:gone |taken |given away |so )?before (?:it|the machine) came(?: here)?\s*(?:[:,]\s*(.+))?$/i
+
+/** "empty IC31": somebody looked, and there is nothing in it; "empty IC31 before it came: given to a school". */
+export function parseEmpty(line: string, scene: Scene): Parsed {
+  const gone = before.exec(line)
+  const text = gone ? line.slice(0, gone.index) : line
   const slot = takeSlot(text, scene.context, true)
   if ('parsed' in slot) return slot.parsed
   const { slot: at, added } = slot.found
@@ -60,6 +65,7 @@ export function parseEmpty(text: string, scene: Scene): Parsed {
     machine: scene.context.machine as MachineId,
     place: at.place,
     content: 'empty',
+    ...(gone ? { beforeItCame: true, ...(gone[1] ? { words: gone[1].trim() } : {}) } : {}),
   }
   return done(added ? [met(scene, at), body] : [body], [
     { does: 'states empty', words: at.position.designator },

@@ -1,9 +1,17 @@
 /** The composer: one typed line → entries and what they will do. May be used by any side that has an episode's context. */
 import { precautions } from '#core/history/bodies/precaution.ts'
 import { findingKinds } from '#core/history/bodies/condition.ts'
-import { isPoint, type Instant, type Interval } from '#core/quantity/time.ts'
+import { isPoint, type Interval } from '#core/quantity/time.ts'
 import { parseBack, parseEmpty, parseFate } from './fate.ts'
 import { parseFound } from './found.ts'
+import { parseFastening } from './fasteners.ts'
+import { parseEnded, parseLater } from './later.ts'
+import { parseDamage, parseEarlier, parseIncident, parseTried } from './mishaps.ts'
+import { parseSoak } from './soak.ts'
+import { parseAdvice, parseBecame, parseContents, parseOnset } from './told.ts'
+import { wantsAuthority } from './warrant.ts'
+import { heeded } from './heed.ts'
+import { takeDoer } from './doer.ts'
 import { parseIn, parseOut, parseSwap } from './parts.ts'
 import { parseLend } from './lend.ts'
 import { parseHealth } from './health.ts'
@@ -18,15 +26,7 @@ import { wrong, type ComposerTools, type Parsed, type Scene } from './types.ts'
 import { parseEvidence, parseFinding } from './survey.ts'
 import { parseAdjust, parseVerify, parseWork, workVerbs } from './work.ts'
 import { parseAnswer, parseAsk, parseJot, parseNote } from './said.ts'
-import {
-  parseConnection,
-  parseFastening,
-  parseHazard,
-  parseOver,
-  parsePower,
-  parseStop,
-  parseWait,
-} from './bench.ts'
+import { parseConnection, parseHazard, parseOver, parsePower, parseStop, parseWait } from './bench.ts'
 import type { ComposerContext } from '#core/composer/context.ts'
 
 export type { ComposerTools, Effect, LookedUp, Parsed, ParsedEntry, Problem } from './types.ts'
@@ -51,6 +51,10 @@ const parsers: Readonly<Record<string, Parser>> = {
   discard: (text, scene) => parseFate('discard', text, scene),
   off: (text, scene) => parseFastening('off', text, scene),
   on: (text, scene) => parseFastening('on', text, scene),
+  loosen: (text, scene) => parseFastening('loosened', text, scene),
+  tighten: (text, scene) => parseFastening('tightened', text, scene),
+  missing: (text, scene) => parseFastening('missing', text, scene),
+  lost: (text, scene) => parseFastening('lost', text, scene),
   unplug: (text, scene) => parseConnection('off', text, scene),
   plug: (text, scene) => parseConnection('on', text, scene),
   adjust: parseAdjust,
@@ -60,6 +64,7 @@ const parsers: Readonly<Record<string, Parser>> = {
   fitted: (text, scene) => parseSpec('part', text, scene),
   print: (text, scene) => parseSpec('print', text, scene),
   schematic: (text, scene) => parseSpec('schematic', text, scene),
+  settle: (text, scene) => parseSpec('settled', text, scene),
   healthy: parseHealthy,
   verdict: parseVerdict,
   wait: parseWait,
@@ -69,6 +74,21 @@ const parsers: Readonly<Record<string, Parser>> = {
   hazard: parseHazard,
   power: parsePower,
   stop: parseStop,
+  later: parseLater,
+  did: (text, scene) => parseEnded('done', text, scene),
+  drop: (text, scene) => parseEnded('dropped', text, scene),
+  soak: parseSoak,
+  theory: (text, scene) => parseAdvice('suspicion', text, scene),
+  advice: (text, scene) => parseAdvice('advice', text, scene),
+  opinion: (text, scene) => parseAdvice('opinion', text, scene),
+  became: parseBecame,
+  fault: parseOnset,
+  copied: (text, scene) => parseContents(true, text, scene),
+  uncopied: (text, scene) => parseContents(false, text, scene),
+  incident: parseIncident,
+  damage: parseDamage,
+  earlier: parseEarlier,
+  tried: parseTried,
   note: parseNote,
   jot: parseJot,
   done: parseDone,
@@ -97,7 +117,8 @@ export function parseLine(line: string, context: ComposerContext, tools: Compose
     text = timed.rest
     if (text === '') return wrong({ why: 'form', form: 'at 19:02 out IC31 bag 3' })
   }
-  const parsed = warned(grounded(parseVerb(text, scene), context), context, tools.now)
+  const by = takeDoer(text, scene)
+  const parsed = warned(grounded(parseVerb(by.rest, scene), context), scene, by)
   if (!parsed.ok || (!at && !fromMemory)) return parsed
   if (at && !isPoint(at) && parsed.entries.some((e) => e.body.kind === 'move'))
     return wrong({ why: 'needs an exact time' })
@@ -111,17 +132,30 @@ export function parseLine(line: string, context: ComposerContext, tools: Compose
   }
 }
 
-const warned = (parsed: Parsed, context: ComposerContext, now: Instant): Parsed =>
-  parsed.ok
-    ? {
-        ...parsed,
-        effects: [
-          ...parsed.effects,
-          ...ownersWord(parsed.entries, context, now),
-          ...goesPast(parsed.entries, context),
-        ],
-      }
-    : parsed
+/** What the line goes past, whom it concerns and what it calls for: said before Enter; what it goes past stays with the entry. */
+function warned(parsed: Parsed, scene: Scene, by: ReturnType<typeof takeDoer>): Parsed {
+  if (!parsed.ok) return parsed
+  const { context, now } = scene
+  const past = goesPast(parsed.entries, context)
+  const [first, ...rest] = parsed.entries
+  const marked =
+    first && past
+      ? [{ ...first, past: { check: past.check, rules: [...past.rules] } }, ...rest]
+      : parsed.entries
+  const entries = by.party ? marked.map((e) => ({ ...e, doneBy: by.party })) : marked
+  return {
+    ...parsed,
+    entries,
+    effects: [
+      ...parsed.effects,
+      ...(by.effect ? [by.effect] : []),
+      ...ownersWord(entries, context, now),
+      ...heeded(entries, context),
+      ...wantsAuthority(entries, by.party ? { ...scene, doer: by.party } : scene),
+      ...(past ? [past] : []),
+    ],
+  }
+}
 
 /** Work rests on the episode's last failed test, an answer on its last test: should that test turn out void, both are told. */
 function grounded(parsed: Parsed, context: ComposerContext): Parsed {

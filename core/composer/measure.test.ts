@@ -79,16 +79,20 @@ describe('many cells in one line', () => {
 })
 
 describe('readings at points of the sheet', () => {
-  it('take the sheet’s band and load', () => {
+  it('take the sheet’s band; the load that it asks is named, and not written as said', () => {
     const parsed = composing(sheet).parse('memory rail 4.2V')
     expect(bodies(parsed)[0]).toMatchObject({
       kind: 'reading',
       point: 'memory rail',
       nominal: 4.6,
       tolerance: 0.1,
-      load: 'cell only',
     })
-    expect(effectOf(parsed, 'reads')).toMatchObject({ within: false, from: { point: '5V', read: false } })
+    expect(bodies(parsed)[0]).not.toHaveProperty('load')
+    expect(effectOf(parsed, 'reads')).toMatchObject({
+      within: false,
+      asksLoad: 'cell only',
+      from: { point: '5V', read: false },
+    })
   })
   it('say how far they are from when it was healthy', () => {
     const { parse, write } = composing(sheet)

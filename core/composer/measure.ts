@@ -4,7 +4,7 @@ import { sharedLine, tried, type Marked } from '#core/diagnosis/grid.ts'
 import { railExpectation, valueOf } from '#core/diagnosis/points.ts'
 import type { Body, BodyOf } from '#core/history/bodies/index.ts'
 import type { ComposerContext } from '#core/composer/context.ts'
-import { parseQuantity, withinTolerance, writeQuantity } from '#core/quantity/quantity.ts'
+import { parseQuantity, withinTolerance, writeQuantity, type Quantity } from '#core/quantity/quantity.ts'
 import { firstWord, takeName } from './read.ts'
 import { done, wrong, type Effect, type Parsed, type Scene } from './types.ts'
 
@@ -26,16 +26,23 @@ export function parseReading(text: string, scene: Scene): Parsed {
     if (found) rest = rest.slice(0, found.index) + rest.slice(found.index + found[0].length)
     return found?.[1]?.trim()
   }
-  const loadSaid = take(/\s+(?:load|under)\s+(.+?)(?=\s+with\s|$)/i)
+  const unloaded = take(/\s+(no load|unloaded|without (?:a )?load|off load)\b/i)
+  const loadSaid = unloaded ? 'none' : take(/\s+(?:load|under)\s+(.+?)(?=\s+with\s|$)/i)
   const instrumentSaid = take(/\s+with\s+(.+)$/i)
   const parts = known ? { point: known.name, value: rest.trim() } : splitReading(rest)
   if (!parts) return wrong({ why: 'form', form })
-  const { point } = parts
   const read = parseQuantity(parts.value)
-  if (!read) return wrong({ why: 'form', form: `${point} ${railExpectation(point) ? '4.98' : '3.1V'}` })
-  const row = context.points.find((p) => p.point === point)
-  const expected = row?.expected ?? railExpectation(point)
-  const unit = read.unit || row?.unit || (expected?.by === 'rail' ? 'V' : '')
+  if (!read)
+    return wrong({ why: 'form', form: `${parts.point} ${railExpectation(parts.point) ? '4.98' : '3.1V'}` })
+  const named = context.points.find((p) => p.point === parts.point)
+  const rail = railExpectation(parts.point)
+  const usual = named?.unit ?? (rail ? 'V' : '')
+  // A current at a point that is read in volts is a reading of its own.
+  const other = read.unit !== '' && usual !== '' && read.unit !== usual
+  const point = other ? `${parts.point} ${quantityOf[read.unit] ?? read.unit}`.slice(0, 80) : parts.point
+  const row = other ? context.points.find((p) => p.point === point) : named
+  const expected = other ? row?.expected : (row?.expected ?? rail)
+  const unit = read.unit || usual
   const quantity = { ...read, unit }
   const comparable = expected && (row === undefined || unit === row.unit)
   const within = comparable ? withinTolerance(quantity, expected.nominal, expected.tolerance) : undefined
@@ -45,7 +52,7 @@ export function parseReading(text: string, scene: Scene): Parsed {
       : /^none$/i.test(instrumentSaid)
         ? undefined
         : instrumentSaid
-  const load = loadSaid ?? row?.load
+  const load = loadSaid
   const value = valueOf(quantity)
   const well = row?.healthy
   const reading: Body = {
@@ -75,8 +82,41 @@ export function parseReading(text: string, scene: Scene): Parsed {
       : {}),
     instrument: instrumentSaid === undefined ? instrument : undefined,
     load,
+    asksLoad: load === undefined ? row?.load : undefined,
+    unjudged: comparable || other ? undefined : row?.nominal,
+    ...aboveRating(context, point, quantity),
   }
   return done([{ body: reading, basis: 'measured' }], [effect])
+}
+
+const quantityOf: Readonly<Record<string, string>> = {
+  A: 'current',
+  ohm: 'resistance',
+  Hz: 'frequency',
+  V: 'voltage',
+  W: 'power',
+  C: 'temperature',
+  s: 'time',
+}
+
+/** 5 V logic is destroyed above this supply (absolute maximum in the common TTL data books). */
+const logicMostVolts = 7
+
+/** More than the part takes that the point is named after: its rating, or what 5 V logic stands. */
+function aboveRating(
+  { slots }: ComposerContext,
+  point: string,
+  read: Quantity,
+): { readonly above?: { readonly part: string; readonly volts: number } } {
+  const value = valueOf(read)
+  const slot = slots.find((s) => s.position.designator.toLowerCase() === firstWord(point).word.toLowerCase())
+  if (!slot || value === undefined || read.unit !== 'V') return {}
+  const { accepts, ratingVolts, designator } = slot.position
+  const most =
+    ratingVolts ?? (/^(?:54|74)(?:LS|ALS|S|F|H|L|HCT|ACT)?\d/i.test(accepts) ? logicMostVolts : undefined)
+  return most !== undefined && Math.abs(value) > most
+    ? { above: { part: `${designator} ${accepts}`, volts: most } }
+    : {}
 }
 
 const tidy = (value: number) => Number(value.toPrecision(6))

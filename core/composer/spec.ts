@@ -12,6 +12,7 @@ const verbOf: Readonly<Record<SpecSource, string>> = {
   part: 'fitted',
   print: 'print',
   schematic: 'schematic',
+  settled: 'settle',
 }
 
 /** What a designator's letters stand for, by the common reference designations (after IEEE 315, from memory). */
@@ -102,7 +103,9 @@ export function parseSpec(by: SpecSource, text: string, scene: Scene): Parsed {
   return done(
     fresh ? [{ kind: 'machine', what: 'met', machine, functions: [], positions: [fresh] }, spec] : [spec],
     [
-      { does: 'says of position', position: named.name, by, what: Object.values(attributes) },
+      by === 'settled'
+        ? { does: 'settles', position: named.name, what: Object.values(attributes) }
+        : { does: 'says of position', position: named.name, by, what: Object.values(attributes) },
       ...(fresh ? [{ does: 'adds position' as const, name: `${fresh.designator}, ${fresh.accepts}` }] : []),
     ],
   )

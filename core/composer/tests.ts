@@ -4,7 +4,7 @@ import type { JudgedBy, TestResult } from '#core/history/bodies/test.ts'
 import type { GearId } from '#core/ids.ts'
 import { contradictions } from './contradictions.ts'
 import { parseGrid } from './measure.ts'
-import { takeName } from './read.ts'
+import { takeName, takeNumber } from './read.ts'
 import { done, wrong, type Effect, type Parsed, type Scene } from './types.ts'
 
 const form = 'test sound pass, drawer fail: opens only by hand'
@@ -151,6 +151,29 @@ function takenOver(
   })
 }
 
+/** "not possible: until SW 2026.4 works": kept from it by another machine, by its number. */
+function waitsForMachine(
+  said: SaidResult,
+  { lookUp }: Scene,
+): { readonly said: SaidResult } | { readonly needs: string } {
+  if (said.result.is !== 'not possible') return { said }
+  const found = /^(?:waits? for|until|till|by|before)\s+(.+)$/i.exec(said.result.because)
+  if (!found?.[1]) return { said }
+  const { word } = takeNumber(found[1])
+  const number = word.replace(/[,.;:]$/, '').toUpperCase()
+  if (!/\d/.test(number)) return { said }
+  const known = lookUp(number)
+  if (known === undefined) return { needs: number }
+  return {
+    said: known.machine
+      ? {
+          ...said,
+          result: { ...said.result, until: { machine: known.machine.machine, number: known.machine.number } },
+        }
+      : said,
+  }
+}
+
 export function parseTest(text: string, scene: Scene): Parsed {
   const { context } = scene
   const grid = parseGrid(text, scene)
@@ -193,8 +216,11 @@ export function parseTest(text: string, scene: Scene): Parsed {
 
   function readSegment(name: string, text: string): Parsed | undefined {
     const grid = context.functions.some((f) => f.name === takeName(name, known)?.name && f.grid)
-    const result = parseResult(text, grid)
-    if (!result) return wrong({ why: 'which result', word: text })
+    const read = parseResult(text, grid)
+    if (!read) return wrong({ why: 'which result', word: text })
+    const waits = waitsForMachine(read, scene)
+    if ('needs' in waits) return { ok: false, needs: waits.needs }
+    const result = waits.said
     if (name === '' || name.toLowerCase() === 'all') {
       if (known.length === 0) return wrong({ why: 'which function', word: 'all', known: [] })
       for (const fn of known) results.set(fn, result)

@@ -1,9 +1,12 @@
 /** What a typed line becomes: entries to write, what they will do, or what is still missing. Data only; words at the edge. */
 import type { Precaution } from '#core/history/bodies/precaution.ts'
-import type { Basis } from '#core/history/entry.ts'
+import type { Basis, Draft, Warrant } from '#core/history/entry.ts'
+import type { Authority } from '#core/history/bodies/rule.ts'
+import type { PolicyKey } from '#core/policy.ts'
+import type { CautionKey } from '#core/work/cautions/index.ts'
 import type { Tally } from '#core/diagnosis/grid.ts'
 import type { Expectation } from '#core/diagnosis/points.ts'
-import type { EntryId } from '#core/ids.ts'
+import type { EntryId, PartyId } from '#core/ids.ts'
 import type { Body, BodyOf } from '#core/history/bodies/index.ts'
 import type { Health, HealthGround } from '#core/history/bodies/part.ts'
 import type { Refusal } from '#core/history/refusal.ts'
@@ -94,12 +97,79 @@ export type Effect =
     }
   | {
       readonly does: 'fastens'
-      readonly way: 'off' | 'on'
+      readonly way: BodyOf<'fastening'>['way']
       readonly count: number
       readonly size: string
       readonly left: number
       readonly cup?: string | undefined
+      /** The line said no size: it is the one that is known of it. */
+      readonly sizeKnown: boolean
     }
+  /** Longer than what came out: it may press on what is behind. */
+  | { readonly does: 'is longer'; readonly size: string; readonly than: string }
+  /** By the sheet something else goes in first. */
+  | {
+      readonly does: 'comes too early'
+      readonly what: string
+      readonly first: string
+      readonly why?: string | undefined
+    }
+  | { readonly does: 'leaves house rule'; readonly rule: PolicyKey; readonly option: string }
+  /** The doer is not authorised for it: under the eye of one who is, or for a reason. */
+  | {
+      readonly does: 'wants authority'
+      readonly authority: Authority
+      readonly people: readonly { readonly party: PartyId; readonly name: string }[]
+      readonly warranted: boolean
+    }
+  /** Usual cautions of the trade, shown once a sitting. */
+  | { readonly does: 'cautions'; readonly of: readonly CautionKey[] }
+  | {
+      readonly does: 'puts off'
+      readonly task: string
+      readonly reason: string
+      readonly until?: Instant | undefined
+    }
+  | { readonly does: 'ends task'; readonly words: string; readonly way: 'done' | 'dropped' }
+  | {
+      readonly does: 'soaks'
+      readonly what: string
+      readonly until: Instant
+      readonly attended: boolean
+      /** The line said no length, and whether somebody stays. */
+      readonly byHouse: boolean
+      readonly said: boolean
+    }
+  | {
+      readonly does: 'supposes'
+      readonly sort: string
+      readonly words: string
+      readonly from?: string | undefined
+      readonly about?: string | undefined
+    }
+  | { readonly does: 'ends advice'; readonly words: string; readonly outcome: string }
+  | { readonly does: 'dates fault'; readonly of: string; readonly when: string }
+  | {
+      readonly does: 'keeps contents'
+      readonly medium: string
+      readonly copied: boolean
+      readonly twice: boolean
+    }
+  | { readonly does: 'happens'; readonly words: string; readonly target?: string | undefined }
+  | {
+      readonly does: 'damages'
+      readonly what: string
+      readonly target: string
+      readonly by: string
+      readonly undone: string
+    }
+  | { readonly does: 'finds earlier work'; readonly positions: readonly string[]; readonly words: string }
+  | { readonly does: 'tries in vain'; readonly verb: string; readonly target: string; readonly why: string }
+  /** What is kept in it was not copied, nor given up by name. */
+  | { readonly does: 'loses contents'; readonly part: string }
+  | { readonly does: 'done by'; readonly name: string }
+  | { readonly does: 'settles'; readonly position: string; readonly what: readonly string[] }
+  | { readonly does: 'stops'; readonly words: string; readonly unplugged?: boolean | undefined }
   | { readonly does: 'connects'; readonly connector: string; readonly way: 'off' | 'on' }
   | {
       readonly does: 'reads'
@@ -119,6 +189,12 @@ export type Effect =
       /** Taken over from the reading before. */
       readonly instrument?: string | undefined
       readonly load?: string | undefined
+      /** The load that the sheet asks, where the line says none. */
+      readonly asksLoad?: string | undefined
+      /** The sheet's nominal, of which it says no tolerance. */
+      readonly unjudged?: number | undefined
+      /** More than the part named takes, V. */
+      readonly above?: { readonly part: string; readonly volts: number } | undefined
     }
   | { readonly does: 'keeps healthy'; readonly points: readonly string[]; readonly unwell: readonly string[] }
   | ({ readonly does: 'counts cells'; readonly fn: string; readonly symptom?: string | undefined } & Tally)
@@ -158,7 +234,6 @@ export type Effect =
         | 'asks'
         | 'answers'
         | 'notes'
-        | 'stops'
         | 'powers on'
         | 'powers off'
         | 'bars power'
@@ -191,10 +266,16 @@ export interface ParsedEntry {
   readonly basis?: Basis | undefined
   /** The test that this was done or said on the strength of. */
   readonly restsOn?: readonly EntryId[] | undefined
+  /** Somebody else did it, who may have no account. */
+  readonly doneBy?: PartyId | undefined
+  readonly warrant?: Warrant | undefined
+  readonly past?: NonNullable<Draft['past']> | undefined
 }
 
 export type Problem =
   | { readonly why: 'empty' }
+  | { readonly why: 'which task' | 'which advice'; readonly known: readonly string[] }
+  | { readonly why: 'no soak' }
   | { readonly why: 'unknown verb'; readonly word: string }
   | { readonly why: 'which function'; readonly word: string; readonly known: readonly string[] }
   | { readonly why: 'which position'; readonly word: string; readonly known: readonly string[] }
@@ -234,6 +315,8 @@ export interface ComposerTools {
   readonly now: Instant
   readonly zone: string
   readonly newId: () => string
+  /** Who is writing it down as done. */
+  readonly doer?: string | undefined
   /** What a number or a tag stands for; undefined while it is being fetched. */
   readonly lookUp: (word: string) => LookedUp | undefined
 }

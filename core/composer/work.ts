@@ -23,7 +23,11 @@ export const workVerbs: Readonly<Record<string, { readonly verb: string; readonl
   oil: { verb: 'oiled', reach: 'altered' },
   paint: { verb: 'painted', reach: 'outside' },
   label: { verb: 'labelled', reach: 'outside' },
-  damage: { verb: 'damaged', reach: 'altered' },
+  desolder: { verb: 'desoldered', reach: 'altered' },
+  drill: { verb: 'drilled', reach: 'altered' },
+  sand: { verb: 'sanded', reach: 'outside' },
+  boil: { verb: 'boiled', reach: 'disturbed' },
+  whiten: { verb: 'whitened', reach: 'outside' },
   work: { verb: 'worked on', reach: 'altered' },
 }
 
@@ -183,12 +187,24 @@ export function parseVerify(text: string, scene: Scene): Parsed {
   )
 }
 
+/**
+ * "adjust RV4 from 3 to 5", "adjust RV4 from 3 to 5 of 10, marked red", "adjust "line hold" from middle mark to left stop": a name
+ * in quotes, or up to the word from; settings may have several words.
+ */
 export function parseAdjust(line: string, scene: Scene): Parsed {
   const { text, on } = takeOn(line, scene)
-  const match = /^(.+?)\s+(?:from\s+)?(\S+)\s+(?:to|→|->)\s+(\S+)\s*(.*)$/i.exec(text.trim())
-  const name = (match ? match[1] : text)?.trim().replace(/^"(.*)"$/, '$1')
-  if (!name) return wrong({ why: 'form', form: 'adjust brightness from 3 to 5' })
+  const marked = /[\s,]+marked\s+(.+)$/i.exec(text)
+  const unmarked = marked ? text.slice(0, marked.index) : text
+  const scaled = /[\s,]+of\s+(\d[\d.,]*(?:\s*\w+)?)$/i.exec(unmarked)
+  const said = (scaled ? unmarked.slice(0, scaled.index) : unmarked).trim()
+  const range =
+    /^(.+?)\s+from\s+(.+?)\s+(?:to|→|->)\s+([^,:;]+?)\s*(?:[,:;]\s*(.*))?$/i.exec(said) ??
+    /^(.+?)\s+(\S+)\s+(?:to|→|->)\s+(\S+)\s*(.*)$/i.exec(said)
+  const colon = range ? null : /^([^:]+?)\s*:\s*(.+)$/.exec(said)
+  const name = (range?.[1] ?? colon?.[1] ?? said).trim().replace(/^"(.*)"$/, '$1')
+  if (!name || name.length > 80) return wrong({ why: 'form', form: 'adjust brightness from 3 to 5' })
   const target: Target = { sort: 'adjuster', name }
+  const words = (range?.[4] ?? colon?.[2])?.trim()
   const change: Body = {
     kind: 'change',
     machine: scene.context.machine,
@@ -196,9 +212,11 @@ export function parseAdjust(line: string, scene: Scene): Parsed {
     verb: 'adjusted',
     reach: 'altered',
     ...(on ? { on } : {}),
-    ...(match?.[2] ? { from: match[2] } : {}),
-    ...(match?.[3] ? { to: match[3] } : {}),
-    ...(match?.[4] ? { words: match[4] } : {}),
+    ...(range?.[2] ? { from: range[2].slice(0, 80) } : {}),
+    ...(range?.[3] ? { to: range[3].slice(0, 80) } : {}),
+    ...(scaled?.[1] ? { scale: scaled[1] } : {}),
+    ...(marked?.[1] ? { mark: marked[1].slice(0, 80) } : {}),
+    ...(words ? { words } : {}),
   }
   return done([change], [...touched('adjusted', target, 'altered', retestsOf(scene, target, 'altered', on))])
 }

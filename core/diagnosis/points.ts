@@ -102,6 +102,8 @@ export interface PointRow {
   readonly load?: string | undefined
   readonly instrument?: string | undefined
   readonly expected?: Expectation | undefined
+  /** What the sheet names without saying how far a reading may be from it. */
+  readonly nominal?: number | undefined
   readonly readings: readonly PointReading[]
   readonly last?: PointReading | undefined
   /** From the set taken when the machine was healthy. */
@@ -153,6 +155,7 @@ export function pointRows(world: World, machine: MachineState): PointRow[] {
       load: point?.load,
       instrument: point?.instrument,
       expected: expectationOf(points, name, last),
+      nominal: point?.nominal,
       readings,
       last: newest,
       healthy: well,

@@ -43,6 +43,18 @@ const envelope = {
     .optional(),
   together: z.string().min(1).max(80).optional(),
   minutes: z.int().min(1).max(1440).optional(),
+  past: z
+    .strictObject({
+      check: z.string().min(1).max(80),
+      rules: z.array(z.string().min(1).max(80)).min(1).max(40),
+    })
+    .optional(),
+  warrant: z
+    .union([
+      z.strictObject({ by: partyIdSchema }),
+      z.strictObject({ because: z.string().trim().min(1).max(2000) }),
+    ])
+    .optional(),
   device: z.strictObject({ id: z.string().min(1).max(80), n: z.int().min(0), offsetMs: z.int() }).optional(),
 }
 

@@ -23,6 +23,8 @@ export interface Amends {
   readonly reason?: string | undefined
 }
 
+export type Warrant = { readonly by: PartyId } | { readonly because: string }
+
 /** What a client sends. The server adds subjects, recordedAt, seq, recordedBy and what it became. */
 export interface Draft {
   readonly id: EntryId
@@ -37,6 +39,10 @@ export interface Draft {
   readonly together?: string | undefined
   /** Hands-on minutes, where the writer says them. */
   readonly minutes?: number | undefined
+  /** Rules of a check that were not met when it was done all the same. */
+  readonly past?: { readonly check: string; readonly rules: readonly string[] } | undefined
+  /** On what somebody did an act that they are not authorised for: under the eye of one who is, or why. */
+  readonly warrant?: Warrant | undefined
   readonly device?: { readonly id: string; readonly n: number; readonly offsetMs: number } | undefined
   readonly body: Body
 }

@@ -67,6 +67,15 @@ function reduce(world: WorldDraft, entry: Statement, order: number): void {
   const { body } = entry
   if (entry.became === 'contested' && body.kind !== 'move') return noteContested(world, entry)
   definitionOf(body).reduce(world, entry, body, order)
+  if (entry.past) notePast(world, entry, entry.past)
+}
+
+/** The machine whose sitting it was done in. */
+function notePast(world: WorldDraft, entry: Statement, { check, rules }: NonNullable<Entry['past']>) {
+  const machine =
+    (entry.episode && world.episodeMachines.get(entry.episode)) ??
+    entry.about.find((s) => s.kind === 'machine')?.id
+  if (machine) machineDraft(world, machine as never).passedOver.push({ entry, check, rules })
 }
 
 /** A contested entry other than a move changes nothing; its machine shows that it waits for a person. */

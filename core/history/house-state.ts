@@ -46,7 +46,10 @@ export interface AuthorisationState {
   readonly entry: Statement
   readonly party: PartyId
   readonly authority: Authority
+  readonly from: Instant
   readonly until?: Instant | undefined
+  /** When it was taken back, or said anew. */
+  readonly ended?: Instant | undefined
 }
 
 export interface GrantState {

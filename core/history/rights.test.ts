@@ -4,6 +4,7 @@ import type { MethodId } from '#core/ids.ts'
 import { recipeSchema } from '#core/history/bodies/method.ts'
 import { numberedId } from '#core/testing/script.ts'
 import { found, home, slot, twoTerminals } from '#core/testing/terminal.ts'
+import { authorityFacts } from './mains.ts'
 import { authorityFor } from '#core/history/rights.ts'
 
 const bath = numberedId<MethodId>(1, 8)
@@ -46,5 +47,5 @@ describe('acts of authorised people', () => {
     ['a method that needs it', work('case', 'disturbed', bath), 'chemicals'],
     ['taking a part off the mains', out('C1'), 'mains'],
     ['taking a chip out', out('IC31'), undefined],
-  ])('%s', (_, body, authority) => expect(authorityFor(t.world(), body)).toBe(authority))
+  ])('%s', (_, body, authority) => expect(authorityFor(authorityFacts(t.world()), body)).toBe(authority))
 })

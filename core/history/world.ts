@@ -18,9 +18,17 @@ import type {
 import type { Place } from '#core/place.ts'
 import type { Quantity, Money } from '#core/quantity/quantity.ts'
 import type { Instant } from '#core/quantity/time.ts'
-import type { Precaution } from './bodies/precaution.ts'
 import type { LegalStatus, Purpose } from './bodies/machine.ts'
 import type { SheetFunction, SheetPosition } from '#core/type/sheet.ts'
+import type {
+  AdviceState,
+  FastenerCount,
+  JotState,
+  PassedOver,
+  PrecautionState,
+  TaskState,
+  WaitState,
+} from './work-state.ts'
 import type { ConditionState, ArrivalState } from '#core/history/condition-state.ts'
 import type { Health } from './bodies/part.ts'
 import type {
@@ -31,6 +39,8 @@ import type {
   AuthorisationState,
   GrantState,
 } from './house-state.ts'
+
+export type { AdviceState, FastenerCount, PassedOver, PrecautionState, TaskState, WaitState }
 
 export interface TestRecord {
   readonly entry: Statement
@@ -78,17 +88,6 @@ export interface QuestionState {
   readonly answer?: Statement | undefined
 }
 
-/** Something that was left to be done, and by which entry. */
-export interface TaskState {
-  readonly left: Statement
-  readonly what: 'next' | 'put off'
-  readonly words: string
-  readonly reason?: string | undefined
-  readonly until?: Instant | undefined
-  /** Somebody did it or dropped it. */
-  readonly ended?: Statement | undefined
-}
-
 export interface EpisodeState {
   readonly id: EntryId
   readonly machine: MachineId
@@ -102,14 +101,6 @@ export interface EpisodeState {
   readonly closed?: Statement | undefined
 }
 
-export interface FastenerCount {
-  readonly size: string
-  readonly off: number
-  readonly on: number
-  readonly cups: readonly string[]
-  readonly whats: readonly string[]
-}
-
 export interface ReadingState {
   readonly entry: Statement
   readonly point: string
@@ -118,32 +109,6 @@ export interface ReadingState {
   readonly tolerance?: number | undefined
   readonly load?: string | undefined
   readonly instrument?: string | undefined
-}
-
-export interface WaitState {
-  readonly entry: Statement
-  readonly what: string
-  readonly until: Instant
-  readonly everyMinutes?: number | undefined
-  /** Somebody ended it. */
-  readonly over?: Statement | undefined
-}
-
-/** Something a person did or saw so that work could go on, and how often the machine had been powered up by then. */
-export interface PrecautionState {
-  readonly entry: Statement
-  readonly what: Precaution
-  readonly read?: Quantity | undefined
-  readonly words?: string | undefined
-  readonly powerUps: number
-}
-
-export interface JotState {
-  readonly entry: Statement
-  readonly words: string
-  readonly voice?: { readonly file: string; readonly mime: string; readonly seconds: number } | undefined
-  /** Entries that it became; undefined while nobody has sorted it. */
-  readonly into?: readonly EntryId[] | undefined
 }
 
 export interface ClaimState {
@@ -190,6 +155,9 @@ export interface MachineState {
   readonly hazards: readonly HazardState[]
   readonly questions: readonly QuestionState[]
   readonly tasks: readonly TaskState[]
+  readonly advice: readonly AdviceState[]
+  /** From when its faults are, the last word on each last. */
+  readonly onsets: readonly Statement[]
   readonly episodes: readonly EpisodeState[]
   readonly fasteners: ReadonlyMap<string, FastenerCount>
   readonly connections: ReadonlyMap<string, Statement>
@@ -207,6 +175,7 @@ export interface MachineState {
   readonly powerUpOrder: number
   readonly powerUpsIn: ReadonlyMap<string, number>
   readonly precautions: readonly PrecautionState[]
+  readonly passedOver: readonly PassedOver[]
   readonly jots: readonly JotState[]
   readonly overrides: readonly Statement[]
   readonly policies: ReadonlyMap<string, Statement>

@@ -28,5 +28,7 @@ export function unknownReference(world: World, entry: Entry): Refusal | undefine
   if (type && !world.types.has(type)) return { rule: 'unknown-type', type }
   if (entry.doneBy && body.kind !== 'party' && !world.parties.has(entry.doneBy))
     return { rule: 'unknown-party', party: entry.doneBy }
+  if (entry.warrant && 'by' in entry.warrant && !world.parties.has(entry.warrant.by))
+    return { rule: 'unknown-party', party: entry.warrant.by }
   return undefined
 }

@@ -58,6 +58,8 @@ const needs: Readonly<Record<Kind, Role | ((body: Body) => Role)>> = {
   count: 'volunteer',
   reservation: 'volunteer',
   task: 'volunteer',
+  advice: 'volunteer',
+  onset: 'volunteer',
   consent: 'guest',
   precaution: 'volunteer',
   jot: 'volunteer',

@@ -3,6 +3,7 @@ import type { Entry } from '#core/history/entry.ts'
 import { rootId } from './amendments.ts'
 import type { Writer } from './model.ts'
 import type { Refusal } from '#core/history/refusal.ts'
+import { authorityFacts } from '#core/history/mains.ts'
 import { mayWrite, authorityFor } from '#core/history/rights.ts'
 import { speaksOf } from '#core/history/subjects.ts'
 import { atLeast } from '#core/roles.ts'
@@ -46,9 +47,15 @@ export const ofTheHouse = (party: string, writer: Writer): boolean =>
 export const vouchedFor = (party: string, { vouches }: Writer): boolean =>
   !vouches || party === vouches.party || vouches.confirmed.has(party)
 
-/** An authorised act of somebody else than the one signed in, who has not said so by PIN. A correction into one is one. */
-export function pinMissing(world: World, { doneBy, body }: Entry, writer: Writer): Refusal | undefined {
-  if (!doneBy || vouchedFor(doneBy, writer)) return undefined
-  const authority = authorityFor(world, body)
-  return authority ? { rule: 'pin-needed', party: doneBy, authority } : undefined
+/** An authorised act of somebody else than the one signed in, or under the eye of somebody else, who has not said so by PIN. A correction into one is one. */
+export function pinMissing(
+  world: World,
+  { doneBy, body, warrant }: Entry,
+  writer: Writer,
+): Refusal | undefined {
+  const under = warrant && 'by' in warrant ? warrant.by : undefined
+  const party = [doneBy, under].find((p) => p !== undefined && !vouchedFor(p, writer))
+  if (party === undefined) return undefined
+  const authority = authorityFor(authorityFacts(world), body)
+  return authority ? { rule: 'pin-needed', party, authority } : undefined
 }

@@ -133,11 +133,18 @@ const purposePoints: Readonly<Record<Purpose, number>> = {
   undecided: 4,
   reserve: 8,
   study: 8,
+  'for sale': 12,
   display: 14,
   'working exhibit': 24,
 }
 /** Purposes below which no machine is stripped unless a steward says so. */
-const keptWhole: ReadonlySet<Purpose> = new Set(['working exhibit', 'display', 'reserve', 'study'])
+const keptWhole: ReadonlySet<Purpose> = new Set([
+  'working exhibit',
+  'display',
+  'reserve',
+  'study',
+  'for sale',
+])
 
 export function appraise(
   need: Need,

@@ -19,7 +19,7 @@ export interface Learned {
 
 const facts = ['value', 'rating', 'temperature', 'body'] as const
 /** The schematic is what the maker meant, the print what was built; the part may have been changed since. */
-const trusted: readonly SpecSource[] = ['schematic', 'print', 'part']
+const trusted: readonly SpecSource[] = ['settled', 'schematic', 'print', 'part']
 
 const number = (text: string) => parseQuantity(text.replace(/\s+/g, ''))
 const same = (a: string, b: string): boolean => {

@@ -57,7 +57,7 @@ export function ratingsSaid(said: Said, sheetVolts: number | undefined): RatingS
 
 /**
  * What a replacement needs. The schematic decides the value, then the print, then the part that is in it, which may be an earlier
- * guess; of the ratings the highest counts.
+ * guess; of the ratings the highest counts. What somebody settled goes before all of them.
  */
 export function wantsOf(
   said: Said,
@@ -65,10 +65,20 @@ export function wantsOf(
   sheetVolts: number | undefined,
 ): { wants: RenewalRow['wants']; trouble: RatingTrouble | undefined } {
   const ratings = ratingsSaid(said, sheetVolts)
-  const value = said.schematic?.['value'] ?? sheet['value'] ?? said.print?.['value'] ?? said.part?.['value']
+  const decided = { value: said.settled?.['value'], volts: volts(said.settled?.['rating']) }
+  const value =
+    decided.value ??
+    said.schematic?.['value'] ??
+    sheet['value'] ??
+    said.print?.['value'] ??
+    said.part?.['value']
   return {
-    wants: { value, leastVolts: ratings.length > 0 ? Math.max(...ratings.map((r) => r.volts)) : undefined },
-    trouble: ratings.length > 0 ? ratingTrouble(ratings) : undefined,
+    wants: {
+      value,
+      leastVolts:
+        decided.volts ?? (ratings.length > 0 ? Math.max(...ratings.map((r) => r.volts)) : undefined),
+    },
+    trouble: ratings.length > 0 && decided.volts === undefined ? ratingTrouble(ratings) : undefined,
   }
 }
 

@@ -28,12 +28,16 @@ export interface Reversibility {
 /** Why an act was done, in the words that came with it. */
 const reasonOf = (act: { readonly entry: Statement } | undefined): string | undefined => {
   const body = act?.entry.body
-  if (body?.kind === 'change') return body.words
+  if (body?.kind === 'change' || body?.kind === 'incident') return body.words
   return body?.kind === 'move' ? (body.forced?.reason ?? body.words) : undefined
 }
 
 /** Work that leaves nothing to go back to. Soldering, wiring and oiling can be undone by the same craft. Common practice. */
 export const forGood: ReadonlySet<string> = new Set(['cut', 'painted', 'mended', 'damaged'])
+
+/** Whether a step leaves nothing to go back to. Damage that somebody says can be undone does not. */
+export const isForGood = ({ verb, entry }: Pick<Step, 'verb' | 'entry'>): boolean =>
+  forGood.has(verb) && !(entry.body.kind === 'incident' && entry.body.undone === 'can be undone')
 
 /** A part taken out and put back is no change, nor is what was done outside, unless it cannot be undone: a repainted case, a cut one. */
 export function reversibilityOf(world: World, machine: MachineState): Reversibility {
@@ -41,15 +45,15 @@ export function reversibilityOf(world: World, machine: MachineState): Reversibil
   const swapped = new Map<string, { first: PartId; step: Step }>()
   let worked = 0
   for (const step of machine.steps) {
-    if (step.contested || (step.reach === 'outside' && !forGood.has(step.verb))) continue
+    if (step.contested || (step.reach === 'outside' && !isForGood(step))) continue
     if (step.out !== undefined) {
       // The part that was there first is the one to go back.
       if (!swapped.has(step.target.name)) swapped.set(step.target.name, { first: step.out, step })
       continue
     }
-    if (step.in !== undefined || (step.reach !== 'altered' && !forGood.has(step.verb))) continue
+    if (step.in !== undefined || (step.reach !== 'altered' && !isForGood(step))) continue
     worked++
-    const why = forGood.has(step.verb)
+    const why = isForGood(step)
       ? 'cut or covered for good'
       : step.target.sort === 'adjuster' && step.from === undefined
         ? 'where it stood before was not noted'

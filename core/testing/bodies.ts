@@ -186,6 +186,9 @@ export const smallest: [body: { kind: string; [key: string]: unknown }, subjects
   ],
   [{ kind: 'episode', what: 'resumed', machine: home, episode: id }, ['machine']],
   [{ kind: 'episode', what: 'closed', machine: home, episode: id, next: 'x', report: [] }, ['machine']],
+  [{ kind: 'advice', what: 'said', machine: home, sort: 'suspicion', words: 'x' }, ['machine']],
+  [{ kind: 'advice', what: 'became', machine: home, advice: id, outcome: 'held' }, ['machine']],
+  [{ kind: 'onset', machine: home, of: 'x', when: 'in storage' }, ['machine']],
   [{ kind: 'task', what: 'put off', machine: home, task: 'x', reason: 'y' }, ['machine']],
   [{ kind: 'task', what: 'ended', machine: home, left: id, way: 'done' }, ['machine']],
 ]

@@ -17,10 +17,11 @@ export function composing(sheet?: TypeSheet) {
   if (sheet) t.told('2026-01-05T09:03:00.000Z', { kind: 'type', type: typeId, sheet })
   const context = () => viewOf(t, episode).context
   let ids = 0
-  const parse = (line: string) =>
+  const parse = (line: string, doer?: string) =>
     parseLine(line, context(), {
       now: composingNow,
       zone: composingZone,
+      ...(doer ? { doer } : {}),
       newId: () => numberedId(++ids, 62),
       lookUp: (word) => lookUpIn(t.world(), word),
     })

@@ -19,6 +19,8 @@ export interface Telling {
   readonly basis?: Basis
   readonly amends?: Amends
   readonly restsOn?: readonly EntryId[]
+  readonly past?: Draft['past']
+  readonly warrant?: Draft['warrant']
   readonly account?: AccountId
   readonly role?: Role
   readonly fromOutbox?: boolean
@@ -62,6 +64,8 @@ export class Teller {
       ...(telling.doneBy ? { doneBy: telling.doneBy } : {}),
       ...(telling.amends ? { amends: telling.amends } : {}),
       ...(telling.restsOn ? { restsOn: telling.restsOn } : {}),
+      ...(telling.past ? { past: telling.past } : {}),
+      ...(telling.warrant ? { warrant: telling.warrant } : {}),
     }
     const spoken = speaksOf({ amends: telling.amends, body })
     const inherited = this.entries.find((e) => e.id === spoken)?.about ?? []

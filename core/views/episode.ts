@@ -6,21 +6,20 @@ import { type LogRow, type Bracket, bracketsOf, logRow, carriedPhotos } from './
 import type { Refit } from '#core/work/refit.ts'
 import type { WayInStep, SheetHazard } from '#core/type/sheet.ts'
 import type { WaitRow } from '#core/history/waits.ts'
-import { type CheckReport, type CheckName, checksOf, entriesOf, unmetOf } from '#core/work/checks/index.ts'
+import { type CheckReport, type CheckName, checksOf, entriesOf } from '#core/work/checks/index.ts'
 import type { ComposerContext } from '../composer/context.ts'
-import { type Labels, partLabel, placeLabel, machineNumber, labelsFor } from './labels.ts'
+import { type Labels, partLabel, placeLabel, labelsFor } from './labels.ts'
 import { type World, type MachineState } from '#core/history/world.ts'
-import { sheetOf, functionsResolved } from '#core/history/layout.ts'
-import { awayAt, machineStanding, trayOf, waitRows, type Coverage } from '#core/history/status.ts'
-import { wantsFullTest } from '#core/history/standing.ts'
+import { sheetOf } from '#core/history/layout.ts'
+import { machineStanding, trayOf, waitRows, type Coverage } from '#core/history/status.ts'
 import { voidTests, openQuestions } from '#core/history/void.ts'
-import { partContext, slotsOf, pointContexts, gridContexts, methodContexts, keptFrom } from './contexts.ts'
+import { partContext } from './contexts.ts'
+import { composerContext } from './composing.ts'
 import { plateOf, statusView, functionRow } from './machine.ts'
 import { refitOf, wayInShown } from './opening.ts'
-import { evidenceRows } from '#core/provenance/evidence.ts'
-import { conditionAt } from '#core/condition/condition.ts'
 import { policyNumber } from '#core/history/policy.ts'
-import { consentsOf } from '#core/parts/ownership.ts'
+import type { Authority } from '#core/history/bodies/rule.ts'
+import { authorisedFor } from '#core/history/authorised.ts'
 
 export interface JotRow {
   readonly entry: EntryId
@@ -84,7 +83,6 @@ export function episodeView(world: World, id: EntryId, nextTag: string): Episode
   const episode = machine?.episodes.find((e) => e.id === id)
   if (!machine?.registered || !episode) return undefined
   const standing = machineStanding(world, machine)
-  const away = awayAt(machine)
   const checks = checksOf(world, machine, episode)
   const mineOnly = new Set<string>(entriesOf(world, episode).map((s) => s.id))
   const brackets = bracketsOf(world, machine).filter((b) => mineOnly.has(b.to))
@@ -104,16 +102,9 @@ export function episodeView(world: World, id: EntryId, nextTag: string): Episode
   const carried = carriedPhotos(machine)
   const before = machine.episodes[episode.number - 2]
   const tray = trayOf(world, machine).flatMap((part) => partContext(world, part, machine.id) ?? [])
-  const parts = [...world.parts.values()]
-    .filter(
-      (p) => p.place && p.place.in.kind !== 'gone' && (p.tag !== undefined || (p.loan && !p.loan.closed)),
-    )
-    .flatMap((p) => partContext(world, p.id, machine.id) ?? [])
   const closed = episode.closed?.body
-  const authorised = (authority: string | undefined) =>
-    world.authorisations
-      .filter((a) => a.authority === authority && (a.until === undefined || a.until > world.now))
-      .map((a) => world.parties.get(a.party)?.name ?? 'somebody')
+  const authorised = (authority: Authority) =>
+    authorisedFor(world, authority, world.now).map((id) => world.parties.get(id)?.name ?? 'somebody')
   return {
     machine: machine.id,
     plate: plateOf(world, machine),
@@ -129,7 +120,7 @@ export function episodeView(world: World, id: EntryId, nextTag: string): Episode
       lie: episode.lie,
     },
     before: before && { number: before.number, next: before.next, at: before.lastStep.happenedAt.latest },
-    rows: line.map((s) => logRow(s, voids, carried)),
+    rows: line.map((s) => logRow(world, s, voids, carried)),
     stop: stopRule(world, machine, brackets),
     brackets: brackets.map((b) => (b.from && ids.has(b.from) ? b : { ...b, from: null })),
     tray: trayOf(world, machine).map((part) => {
@@ -171,74 +162,7 @@ export function episodeView(world: World, id: EntryId, nextTag: string): Episode
     people: [
       ...new Set(mine.flatMap((s) => (s.doneBy ? [world.parties.get(s.doneBy)?.initials ?? ''] : []))),
     ].filter(Boolean),
-    context: {
-      machine: machine.id,
-      number: machineNumber(machine),
-      name: machine.name,
-      slots: slotsOf(world, machine.id),
-      episode: id,
-      functions: functionsResolved(world, machine),
-      standing: Object.fromEntries(standing.standings.map((s) => [s.fn, s.word])),
-      tray,
-      parts,
-      fasteners: [...machine.fasteners.values()].map((f) => ({
-        size: f.size,
-        off: f.off,
-        on: f.on,
-        cups: f.cups,
-      })),
-      connectionsOff: [...machine.connections.keys()],
-      questions: openQuestions(world, machine).map((q) => ({ entry: q.entry.id, words: q.words })),
-      waits: waitRows(world, machine).map((w) => ({ entry: w.entry, what: w.what })),
-      hazards: machine.hazards
-        .filter((h) => !h.cleared)
-        .map((h) => ({ entry: h.entry.id, words: h.words, barsPower: h.barsPower })),
-      gear: [...world.gear.values()].map((g) => ({
-        id: g.id,
-        name: g.name,
-        gearKind: g.gearKind,
-        proved: g.proved.length > 0,
-        unfit: g.unfit.length > 0,
-        attributes: g.attributes,
-      })),
-      points: pointContexts(world, machine, mineOnly),
-      grids: gridContexts(world, machine),
-      methods: methodContexts(world, machine),
-      kept: keptFrom(mine, world.now),
-      evidence: evidenceRows(machine),
-      zones: conditionAt(world, machine, world.now).zones.map((z) => ({
-        name: z.zone,
-        material: sheetOf(world, machine)?.zones.find((s) => s.name === z.zone)?.material ?? '',
-      })),
-      attributes: machine.attributes,
-      altered: standing.standings.filter(wantsFullTest).map((s) => s.fn),
-      switchedOff:
-        machine.powered?.episode === id &&
-        machine.powered.body.kind === 'power' &&
-        machine.powered.body.way === 'off',
-      away: away && placeLabel(world, away, machine.id),
-      changed: machine.steps.some((s) => s.entry.episode === id && s.reach !== 'outside'),
-      lastFailed: mine.findLast(
-        (s) =>
-          s.body.kind === 'test' &&
-          s.body.results.some(
-            (r) => r.result.is === 'fail' || r.result.is === 'partly' || r.result.is === 'intermittent',
-          ),
-      )?.id,
-      lastTest: mine.findLast((s) => s.body.kind === 'test')?.id,
-      asFoundDepth: checks.reports[0]?.depth ?? 'short',
-      unmet: unmetOf(checks.reports),
-      washHours: policyNumber(world, machine, 'wait after a board wash') ?? 0,
-      nextTag,
-      stewards: [...world.parties.values()]
-        .filter((p) => p.roles.includes('steward'))
-        .map((p) => ({ party: p.id, name: p.name, initials: p.initials })),
-      ...(machine.owner === 'house'
-        ? {}
-        : {
-            owner: { name: world.parties.get(machine.owner)?.name ?? 'its owner', said: consentsOf(machine) },
-          }),
-    },
+    context: composerContext(world, machine, episode, { standing, checks, tray, nextTag }),
     labels: labelsFor(world, line),
     now: world.now,
   }

@@ -211,6 +211,15 @@ function addBody(world: World, labels: Record<string, string>, body: Body, at?: 
     case 'grade':
       if (body.what === 'priority' && body.who) addParty(world, labels, body.who)
       return
+    case 'advice': {
+      if (body.what === 'said') {
+        if (body.from) addParty(world, labels, body.from)
+        return
+      }
+      const said = world.machines.get(body.machine)?.advice.find((a) => a.entry.id === body.advice)
+      if (said) labels[said.entry.id] = `${said.said.sort} “${said.said.words}”`
+      return
+    }
     case 'task': {
       const left =
         body.what === 'ended'
@@ -234,6 +243,7 @@ function addBody(world: World, labels: Record<string, string>, body: Body, at?: 
     case 'connection':
     case 'power':
     case 'incident':
+    case 'onset':
     case 'reading':
     case 'baseline':
     case 'spec':

@@ -252,7 +252,7 @@ export function machineView(world: World, id: MachineId, worksNow?: WorksNow): M
     grids: functionsOf(world, machine).flatMap((f) =>
       f.grid ? [{ fn: f.name, rows: f.grid, cells: [...gridStates(world, machine, f).values()] }] : [],
     ),
-    log: line.map((s) => logRow(s, voids, carried)),
+    log: line.map((s) => logRow(world, s, voids, carried)),
     labels: labelsFor(world, line),
     now: world.now,
   }

@@ -6,7 +6,7 @@ import { netChanges, type NetChange } from '#core/history/changes.ts'
 import type { MachineState, World } from '#core/history/world.ts'
 import type { PartId } from '#core/ids.ts'
 import { healthOf } from '#core/parts/health.ts'
-import { forGood } from '#core/parts/reversibility.ts'
+import { isForGood } from '#core/parts/reversibility.ts'
 import type { Instant } from '#core/quantity/time.ts'
 import { partLabel, placeLabel } from './labels.ts'
 
@@ -71,11 +71,7 @@ export function modificationsOf(world: World, machine: MachineState): Modificati
           to: lastStep.entry.happenedAt.latest,
           original: moved && change.before ? whereIs(world, change.before, machine.id) : undefined,
           verified: verified(change.target.name, lastStep.order),
-          undo: undoOf(
-            world,
-            change,
-            worked.some((s) => forGood.has(s.verb)),
-          ),
+          undo: undoOf(world, change, worked.some(isForGood)),
         },
       ]
     })

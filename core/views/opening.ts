@@ -15,6 +15,7 @@ function offThings(world: World, machine: MachineState): OffThing[] {
     if (!about.some((s) => s.id === machine.id)) continue
     if (body.kind === 'fastening' && body.machine === machine.id) {
       const key = `${body.what} ${body.size}`
+      if (body.way === 'loosened' || body.way === 'tightened' || body.way === 'missing') continue
       const n = (off.get(key)?.n ?? 0) + (body.way === 'off' ? body.count : -body.count)
       // Half back, it keeps its place in the order.
       if (n <= 0) off.delete(key)
@@ -59,6 +60,10 @@ function offThings(world: World, machine: MachineState): OffThing[] {
 }
 
 const heedOf = (step: WayInStep) => [step.head && `${step.head} head`, step.heed].filter(Boolean).join('; ')
+
+/** Names of all that is off, as the sheet calls it. */
+export const stillOff = (world: World, machine: MachineState): string[] =>
+  offThings(world, machine).map((o) => o.name)
 
 export function refitOf(world: World, machine: MachineState): Refit {
   const sheet = sheetOf(world, machine)

@@ -9,6 +9,7 @@ import type { Entry, Basis } from '#core/history/entry.ts'
 import type { Body } from '#core/history/bodies/index.ts'
 import type { Reach, Target } from '#core/history/bodies/change.ts'
 import type { Refusal } from '#core/history/refusal.ts'
+import { lacked } from '#core/history/authorised.ts'
 import type { Statement } from '#core/history/versions.ts'
 import type { MachineState, World } from '#core/history/world.ts'
 import type { Instant, Interval } from '#core/quantity/time.ts'
@@ -50,6 +51,16 @@ export interface LogRow {
         readonly differs?: Disagreement | undefined
       }
     | undefined
+  /** What its doer was not authorised for, and on what they did it all the same. */
+  readonly unauthorised?:
+    | {
+        readonly authority: string
+        readonly under?: string | undefined
+        readonly because?: string | undefined
+      }
+    | undefined
+  /** Rules of a check that were not met when it was done. */
+  readonly past?: readonly string[] | undefined
   /** Photographs that it carries. */
   readonly photos: readonly EntryId[]
 }
@@ -96,7 +107,19 @@ export const disagreement = ({ attribute, has, needs }: Disagreement): Disagreem
   needs,
 })
 
+function unauthorisedOf(world: World, statement: Statement): LogRow['unauthorised'] {
+  const authority = lacked(world, statement)
+  if (authority === undefined) return undefined
+  const { warrant } = statement
+  return warrant === undefined
+    ? { authority }
+    : 'by' in warrant
+      ? { authority, under: world.parties.get(warrant.by)?.name ?? 'somebody' }
+      : { authority, because: warrant.because }
+}
+
 export function logRow(
+  world: World,
   statement: Statement,
   voids: ReadonlyMap<string, VoidTest>,
   carried: ReadonlyMap<string, readonly EntryId[]>,
@@ -119,6 +142,8 @@ export function logRow(
     clockUncertain: statement.clockUncertain === true,
     onVoid: statement.restsOn?.some((id) => voids.has(id)) === true,
     voidBy: voidRow(voids.get(statement.id)),
+    unauthorised: unauthorisedOf(world, statement),
+    past: statement.past?.rules,
     photos: carried.get(statement.id) ?? [],
   }
 }

@@ -122,7 +122,7 @@ describe('what cannot be undone', () => {
     const seal = t.entries.at(-1)!.id
     write('out IC41 bag 1')
     write('discard IC41')
-    write('damage C12 pad lifted, iron too hot')
+    write('damage C12 pad lifted, iron too hot, by us')
     write('paint case black as outside')
     t.told(
       composingNow,

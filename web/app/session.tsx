@@ -101,6 +101,8 @@ export interface Writing {
   readonly episode?: string | undefined
   readonly amends?: Draft['amends']
   readonly restsOn?: readonly string[] | undefined
+  readonly past?: Draft['past']
+  readonly warrant?: Draft['warrant']
 }
 export type Written =
   | {
@@ -126,6 +128,8 @@ export function useDrafts() {
       ...(w.episode ? { episode: w.episode as EntryId } : {}),
       ...(w.amends ? { amends: w.amends } : {}),
       ...(w.restsOn ? { restsOn: w.restsOn as EntryId[] } : {}),
+      ...(w.past ? { past: w.past } : {}),
+      ...(w.warrant ? { warrant: w.warrant } : {}),
       ...(together ? { together } : {}),
     }))
   }

@@ -2,7 +2,7 @@
 import { useState, type ReactNode } from 'react'
 import { clockWords, whenWords } from '#api/words/dates.ts'
 import { entryWords } from '#api/words/entries.ts'
-import { voidRowWords } from '#api/words/status.ts'
+import { unauthorisedWords, voidRowWords } from '#api/words/status.ts'
 import { refusalWords } from '#api/words/refusals.ts'
 import type { Labels } from '#core/views/labels.ts'
 import type { LogRow } from '#core/views/rows.ts'
@@ -78,6 +78,9 @@ export function LogLine({
           {unsent && <span className="text-quiet ml-1.5 font-normal">not sent yet</span>}
           {row.clockUncertain && <span className="text-copper ml-1.5 font-normal">clock uncertain</span>}
           {row.voidBy && <span className="text-copper ml-1.5 font-normal">{voidRowWords(row.voidBy)}</span>}
+          {row.unauthorised && (
+            <span className="text-copper ml-1.5 font-normal">{unauthorisedWords(row.unauthorised)}</span>
+          )}
           {row.onVoid && <span className="text-copper ml-1.5 font-normal">done on a void result</span>}
           {earlier.length > 0 && (
             <button

@@ -118,8 +118,11 @@ export const linkBody = z.strictObject({
 export const valueBody = z.strictObject({
   kind: z.literal('value'),
   machine: machineIdSchema,
-  sort: z.enum(['market', 'insurance']),
+  /** `asking`: what the house wants for it. */
+  sort: z.enum(['market', 'insurance', 'asking']),
   amount: moneySchema,
+  /** Hands-on hours that it would still take, beside what it would fetch. */
+  effortHours: z.number().min(0).max(10_000).optional(),
   words: someWords.optional(),
 })
 

@@ -8,10 +8,12 @@ import { label, someWords, words } from './words.ts'
 export const fasteningBody = z.strictObject({
   kind: z.literal('fastening'),
   machine: machineIdSchema,
-  way: z.enum(['off', 'on']),
+  way: z.enum(['off', 'on', 'loosened', 'tightened', 'missing', 'lost']),
   what: label,
   count: z.int().min(0).max(10000),
   size: label,
+  /** What turns it: cross, hex, six-lobe. */
+  head: label.optional(),
   cup: label.optional(),
 })
 
@@ -36,6 +38,12 @@ export const incidentBody = z.strictObject({
   machine: machineIdSchema,
   words,
   target: targetSchema.optional(),
+  /** What was damaged by it, on the target: "track", "core". */
+  damage: label.optional(),
+  /** By whom, as far as that is known. */
+  by: z.enum(['us', 'somebody before us', 'carriage', 'not known']).optional(),
+  /** Whether the damage can be undone. */
+  undone: z.enum(['can be undone', 'cannot be undone', 'not known']).optional(),
 })
 
 export const hazardBody = z.discriminatedUnion('what', [
@@ -74,6 +82,8 @@ export const waitBody = z.union([
     what: label,
     until: instantSchema,
     why: someWords.optional(),
+    /** The machine runs meanwhile, to see whether it holds: with somebody beside it or not, and what is watched. */
+    soak: z.strictObject({ attended: z.boolean(), functions: z.array(label).max(200) }).optional(),
     /** "Again every 15 minutes" until then. */
     everyMinutes: z.int().min(1).max(1440).optional(),
   }),

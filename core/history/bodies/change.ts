@@ -25,6 +25,11 @@ export const changeBody = z.strictObject({
   /** The house method that was followed. */
   method: methodIdSchema.optional(),
   verified: z.boolean().optional(),
+  /** It was tried and did not succeed; `words` say why. */
+  failed: z.boolean().optional(),
+  /** Of a setting: what it is counted on, and the mark that was made where it stood. */
+  scale: label.optional(),
+  mark: label.optional(),
   /** The set of changes that is made on purpose before one test. */
   onPurpose: z.boolean().optional(),
 })

@@ -18,7 +18,8 @@ export const episodeBody = z.discriminatedUnion('what', [
     machine: machineIdSchema,
     episode: entryIdSchema,
     lie: someWords,
-    unplugged: z.boolean(),
+    /** Absent: nobody said. */
+    unplugged: z.boolean().optional(),
     next: someWords,
   }),
   z.strictObject({

@@ -19,6 +19,7 @@ import type {
   questionBody,
   waitBody,
 } from './bench.ts'
+import type { adviceBody, onsetBody } from './advice.ts'
 import type { changeBody } from './change.ts'
 import type { claimBody } from './claim.ts'
 import type { photoBody, pinBody, pairBody, findingBody, surveyBody, gradeBody } from './condition.ts'
@@ -94,6 +95,8 @@ export interface Bodies {
   readonly erased: z.infer<typeof erasedBody>
   readonly episode: z.infer<typeof episodeBody>
   readonly task: z.infer<typeof taskBody>
+  readonly advice: z.infer<typeof adviceBody>
+  readonly onset: z.infer<typeof onsetBody>
 }
 
 export type Kind = keyof Bodies

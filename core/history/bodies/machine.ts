@@ -23,6 +23,7 @@ export const purposes = [
   'reserve',
   'parts source',
   'study',
+  'for sale',
 ] as const
 
 export const sourceKinds = [

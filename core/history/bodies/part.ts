@@ -58,6 +58,9 @@ export const partBody = z.discriminatedUnion('what', [
     machine: machineIdSchema,
     place: placeSchema,
     content: z.enum(['empty', 'unknown part']),
+    /** It was so before the machine came; and what is known of that. */
+    beforeItCame: z.boolean().optional(),
+    words: someWords.optional(),
   }),
 ])
 

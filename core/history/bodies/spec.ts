@@ -3,7 +3,8 @@ import { z } from 'zod'
 import { entryIdSchema, machineIdSchema } from '#core/ids.ts'
 import { attributes, label, someWords } from './words.ts'
 
-export const specSources = ['part', 'print', 'schematic'] as const
+/** `settled`: what somebody decided holds, where the others disagree. */
+export const specSources = ['part', 'print', 'schematic', 'settled'] as const
 export type SpecSource = (typeof specSources)[number]
 
 export const specBody = z.strictObject({

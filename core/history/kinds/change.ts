@@ -1,6 +1,5 @@
 /** Work on a target: cleaned, reseated, soldered, adjusted; and how far it reaches. */
 import { changeBody } from '../bodies/change.ts'
-import { isMainsPosition } from '../mains.ts'
 import { reduceChange } from '../reduce/machine.ts'
 import { itsMachine, type Definition } from './definition.ts'
 import type { BodyOf } from '../bodies/index.ts'
@@ -11,16 +10,14 @@ export const change = {
   about: itsMachine,
   places: 'none',
   least: 'volunteer',
-  authority: (world, body) =>
-    (body.method ? world.methods.get(body.method)?.recipe.needs : undefined) ??
-    (body.reach === 'altered' && isMainsPosition(world, world.machines.get(body.machine), body.target.name)
-      ? 'mains'
-      : undefined),
+  authority: (facts, body) =>
+    (body.method ? facts.methodNeeds(body.method) : undefined) ??
+    (body.reach === 'altered' && facts.isAtMains(body.machine, body.target.name) ? 'mains' : undefined),
   admission: 'observed',
   groundwork: false,
   ahead: false,
   trueFrom: 'when it happened',
-  guest: ({ kind, machine, target, verb, reach, from, to, verified }) => ({
+  guest: ({ kind, machine, target, verb, reach, from, to, verified, failed, scale, mark }) => ({
     kind,
     machine,
     target,
@@ -29,6 +26,9 @@ export const change = {
     from,
     to,
     verified,
+    failed,
+    scale,
+    mark,
   }),
   withoutPrice: 'holds no price',
   blind: 'shown',

@@ -8,7 +8,7 @@ import type { Authority } from '../bodies/rule.ts'
 import type { WorldDraft } from '../draft.ts'
 import type { Subject } from '../entry.ts'
 import type { Statement } from '../versions.ts'
-import type { World } from '../world.ts'
+import type { AuthorityFacts } from '../mains.ts'
 
 /** `house`: read with every machine, needs none to be read. `machine`: read with what it is about. */
 export type Scope = 'house' | 'machine'
@@ -50,7 +50,7 @@ export interface Definition<B> {
   /** The least role that may write it, correct it, take it back or settle it. */
   readonly least: Role | ((body: B) => Role)
   /** The authorisation that the act needs by its nature. */
-  readonly authority: 'none' | ((world: World, body: B) => Authority | undefined)
+  readonly authority: 'none' | ((facts: AuthorityFacts, body: B) => Authority | undefined)
   /** `observed`: always recorded. `judged`: by what stands before it (judging/admission). */
   readonly admission: 'observed' | 'judged'
   /** Whether what comes later is judged by it. */

@@ -1,6 +1,7 @@
 /** Every kind of entry and what it is: the one table that rights, sight, scope, closure, projection, outbox, record and words read. */
 import { z } from 'zod'
 import type { Bodies, Body, Kind } from '../bodies/index.ts'
+import { advice } from './advice.ts'
 import { baseline } from './baseline.ts'
 import { batch } from './batch.ts'
 import { change } from './change.ts'
@@ -28,6 +29,7 @@ import { marking } from './marking.ts'
 import { method } from './method.ts'
 import { move } from './move.ts'
 import { note } from './note.ts'
+import { onset } from './onset.ts'
 import { override } from './override.ts'
 import { pair } from './pair.ts'
 import { part } from './part.ts'
@@ -104,6 +106,8 @@ export const definitions = {
   erased,
   episode,
   task,
+  advice,
+  onset,
 } satisfies { readonly [K in Kind]: Definition<Bodies[K]> }
 
 /** Kinds that are judged by what stands before them. */

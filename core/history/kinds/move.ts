@@ -1,6 +1,5 @@
 /** Parts and counted parts go from one place to another, in one act. */
 import { moveBody } from '../bodies/move.ts'
-import { isAtMains } from '../mains.ts'
 import { reduceMove } from '../reduce/moves.ts'
 import { placeSubjects, subject, type Definition } from './definition.ts'
 import type { BodyOf } from '../bodies/index.ts'
@@ -23,8 +22,10 @@ export const move = {
   ],
   places: (body) => [...body.legs, ...(body.lots ?? [])].flatMap((leg) => [leg.from, leg.to]),
   least: 'volunteer',
-  authority: (world, body) =>
-    body.legs.some((leg) => isAtMains(world, leg.from) || isAtMains(world, leg.to)) ? 'mains' : undefined,
+  authority: (facts, body) =>
+    body.legs.some((leg) => facts.placeIsAtMains(leg.from) || facts.placeIsAtMains(leg.to))
+      ? 'mains'
+      : undefined,
   admission: 'judged',
   groundwork: true,
   ahead: false,

@@ -10,7 +10,7 @@ export const power = {
   about: itsMachine,
   places: 'none',
   least: 'volunteer',
-  authority: (_world, body) => (body.way === 'on' ? 'switch on' : undefined),
+  authority: (_facts, body) => (body.way === 'on' ? 'switch on' : undefined),
   admission: 'observed',
   groundwork: false,
   ahead: false,

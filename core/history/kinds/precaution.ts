@@ -17,7 +17,7 @@ export const precaution = {
   about: itsMachine,
   places: 'none',
   least: 'volunteer',
-  authority: (_world, body) => needs[body.what],
+  authority: (_facts, body) => needs[body.what],
   admission: 'observed',
   groundwork: false,
   ahead: false,

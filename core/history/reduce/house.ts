@@ -73,11 +73,12 @@ export function reduceRule(world: WorldDraft, entry: Statement, body: BodyOf<'ru
     if (body.machine) machineDraft(world, body.machine).policies.set(body.key, entry)
     else world.policies.set(body.key, entry)
   } else if (body.what === 'authorisation') {
-    world.authorisations = world.authorisations.filter(
-      (a) => a.party !== body.party || a.authority !== body.authority,
+    const { party, authority, until } = body
+    const from = entry.happenedAt.latest
+    world.authorisations = world.authorisations.map((a) =>
+      a.party === party && a.authority === authority && a.ended === undefined ? { ...a, ended: from } : a,
     )
-    if (body.granted)
-      world.authorisations.push({ entry, party: body.party, authority: body.authority, until: body.until })
+    if (body.granted) world.authorisations.push({ entry, party, authority, from, until })
   } else {
     world.grants = world.grants.filter((g) => g.party !== body.party || g.machine !== body.machine)
     if (body.granted)

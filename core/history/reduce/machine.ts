@@ -102,7 +102,7 @@ export function reduceIncident(world: WorldDraft, entry: Statement, body: BodyOf
     order,
     target,
     reach: 'altered',
-    verb: 'incident',
+    verb: body.damage ? 'damaged' : 'incident',
     within: assembliesAround(world, body.machine, target.name),
   })
 }
@@ -134,13 +134,26 @@ export function reduceConnection(
 
 export function reduceFastening(world: WorldDraft, body: BodyOf<'fastening'>) {
   const machine = machineDraft(world, body.machine)
-  const held = machine.fasteners.get(body.size) ?? { size: body.size, off: 0, on: 0, cups: [], whats: [] }
+  const held = machine.fasteners.get(body.size) ?? {
+    size: body.size,
+    off: 0,
+    on: 0,
+    loose: 0,
+    missing: 0,
+    lost: 0,
+    cups: [],
+    whats: [],
+  }
+  const counted = (...ways: readonly (typeof body.way)[]) => (ways.includes(body.way) ? body.count : 0)
   const add = (list: readonly string[], text?: string) =>
     text && !list.includes(text) ? [...list, text] : list
   machine.fasteners.set(body.size, {
     size: body.size,
-    off: held.off + (body.way === 'off' ? body.count : 0),
-    on: held.on + (body.way === 'on' ? body.count : 0),
+    off: held.off + counted('off'),
+    on: held.on + counted('on'),
+    loose: Math.max(0, held.loose + counted('loosened') - counted('tightened')),
+    missing: held.missing + counted('missing', 'lost'),
+    lost: held.lost + counted('lost'),
     cups: add(held.cups, body.cup),
     whats: add(held.whats, body.what),
   })
@@ -184,6 +197,18 @@ export function reduceTask(world: WorldDraft, entry: Statement, body: BodyOf<'ta
       ? { ...t, ended: entry }
       : t,
   )
+}
+
+export function reduceAdvice(world: WorldDraft, entry: Statement, body: BodyOf<'advice'>) {
+  const machine = machineDraft(world, body.machine)
+  if (body.what === 'said') machine.advice.push({ entry, said: body })
+  else machine.advice = machine.advice.map((a) => (a.entry.id === body.advice ? { ...a, became: entry } : a))
+}
+
+export function reduceOnset(world: WorldDraft, entry: Statement, body: BodyOf<'onset'>) {
+  const machine = machineDraft(world, body.machine)
+  const said = (s: Statement) => s.body.kind === 'onset' && s.body.of.toLowerCase() === body.of.toLowerCase()
+  machine.onsets = [...machine.onsets.filter((s) => !said(s)), entry]
 }
 
 /** A step that ends a sitting leaves its next step, in place of the one that its episode left before, and what was put off. */
@@ -253,7 +278,12 @@ export function reducePower(world: WorldDraft, entry: Statement, body: BodyOf<'p
   if (entry.episode) machine.powerUpsIn.set(entry.episode, (machine.powerUpsIn.get(entry.episode) ?? 0) + 1)
 }
 
-export function reducePrecaution(world: WorldDraft, entry: Statement, body: BodyOf<'precaution'>) {
+export function reducePrecaution(
+  world: WorldDraft,
+  entry: Statement,
+  body: BodyOf<'precaution'>,
+  order: number,
+) {
   const machine = machineDraft(world, body.machine)
   machine.precautions.push({
     entry,
@@ -261,6 +291,7 @@ export function reducePrecaution(world: WorldDraft, entry: Statement, body: Body
     read: body.read,
     words: body.words,
     powerUps: machine.powerUps,
+    order,
   })
 }
 

@@ -43,8 +43,14 @@ export function closingCheck(
       'fasteners balance',
       left(
         sizes
-          .filter((f) => f.off !== f.on)
-          .map((f) => `${Math.abs(f.off - f.on)} ${f.size} ${f.off > f.on ? 'left over' : 'too many'}`),
+          .filter((f) => f.off - f.lost !== f.on || f.loose > 0)
+          .flatMap((f) => {
+            const over = f.off - f.lost - f.on
+            return [
+              ...(over === 0 ? [] : [`${Math.abs(over)} ${f.size} ${over > 0 ? 'left over' : 'too many'}`]),
+              ...(f.loose > 0 ? [`${f.loose} ${f.size} only loosened`] : []),
+            ]
+          }),
       ),
       sizes.length,
     ),

@@ -1,7 +1,8 @@
 /** What several checks ask of positions: polarised work that nobody verified, and cells that are in. */
-import { positionsOf } from '#core/history/layout.ts'
+import { positionsOf, sheetOf } from '#core/history/layout.ts'
 import { type EpisodeState, type MachineState, type World } from '#core/history/world.ts'
-import { contentOf } from '#core/history/presence.ts'
+import { contentOf, contentsOf } from '#core/history/presence.ts'
+import { hasWayRound, takesCell } from '#core/type/part-kinds.ts'
 
 /** Polarised positions that got a part in this episode, and those that nobody verified since. Done is not right. */
 export function fittedPolarised(
@@ -9,10 +10,15 @@ export function fittedPolarised(
   machine: MachineState,
   episode: EpisodeState,
 ): { readonly count: number; readonly unverified: readonly string[] } {
+  const sheet = new Set(sheetOf(world, machine)?.positions.map((p) => p.designator))
+  // A position that was met at the bench has no line on a sheet to say so: its kind does.
   const polarised = new Set(
-    positionsOf(world, machine)
-      .filter((p) => p.polarised)
-      .map((p) => p.designator),
+    contentsOf(world, machine)
+      .filter(
+        ({ position: p, content }) =>
+          content !== 'empty' && (p.polarised || (!sheet.has(p.designator) && hasWayRound(p))),
+      )
+      .map(({ position }) => position.designator),
   )
   const fitted = machine.steps.filter(
     (s) =>
@@ -40,9 +46,7 @@ export function cellsIn(
   machine: MachineState,
 ): { readonly positions: number; readonly filled: readonly string[] } {
   const positions = positionsOf(world, machine)
-  const cells = positions
-    .filter((p) => /\b(?:cell|battery|accumulator)/i.test(p.accepts))
-    .map((p) => contentOf(world, machine, p, positions))
+  const cells = positions.filter(takesCell).map((p) => contentOf(world, machine, p, positions))
   return {
     positions: cells.length,
     filled: cells.filter((c) => c.content !== 'empty').map((c) => c.position.designator),

@@ -1,22 +1,12 @@
 /** Before hands go inside, and again after every power-up. */
-import type { Authority } from '#core/history/bodies/rule.ts'
+import { authorisedAt } from '#core/history/authorised.ts'
 import { sheetOf } from '#core/history/layout.ts'
 import { type EpisodeState, type MachineState, type World } from '#core/history/world.ts'
 import { touchLimitVolts } from '../discharge.ts'
 import { policyOf } from '#core/history/policy.ts'
 import { cellsIn } from './fitted.ts'
+import { mainsFed } from './mains-fed.ts'
 import { answer, byPrecaution, lastDone, report, type CheckReport, type RuleAnswer } from './model.ts'
-
-/** Whether a person held an authority at an instant. */
-export const authorisedAt = (
-  world: World,
-  party: string | undefined,
-  authority: Authority,
-  at: string,
-): boolean =>
-  world.authorisations.some(
-    (a) => a.party === party && a.authority === authority && (a.until === undefined || a.until > at),
-  )
 
 export function handsInsideCheck(world: World, machine: MachineState, episode: EpisodeState): CheckReport {
   const hazards = new Set((sheetOf(world, machine)?.hazards ?? []).map((h) => h.kind))
@@ -24,7 +14,7 @@ export function handsInsideCheck(world: World, machine: MachineState, episode: E
   const done = (what: Parameters<typeof lastDone>[2]) => lastDone(machine, episode, what, true)
   const cells = cellsIn(world, machine)
   return report('hands inside', machine, episode, [
-    byPrecaution('plug out', ['plug out'], true, done(['plug out'])),
+    byPrecaution('plug out', ['plug out'], mainsFed(world, machine) !== false, done(['plug out'])),
     cells.positions > 0 && cells.filled.length === 0
       ? answer('cells out', 'met')
       : {

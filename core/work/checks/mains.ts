@@ -15,6 +15,12 @@ export function readMains(text: string): Mains {
   }
 }
 
+/** Whether a plate says class I (protective earth) or another; undefined where it names no class. */
+export function isClassOne(plate: string): boolean | undefined {
+  const said = /\bclass\s*(I{1,3}|[123])\b/i.exec(plate) ?? /^\s*(I{1,3}|[123])\s/i.exec(plate)
+  return said?.[1] === undefined ? undefined : /^(?:I|1)$/i.test(said[1])
+}
+
 /** Supply may be ±10 % of its nominal (IEC 60038); plates of 220 and 240 V are older nominals of the same mains: practice. */
 const tolerance = 0.1
 

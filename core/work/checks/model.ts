@@ -1,5 +1,6 @@
 /** What a check answers: every rule, with what it looked at. Never "safe": a check says what has and has not been done. */
 import type { EntryId } from '#core/ids.ts'
+import type { Instant } from '#core/quantity/time.ts'
 import type { Precaution } from '#core/history/bodies/precaution.ts'
 import type { PrecautionState, EpisodeState, MachineState, World } from '#core/history/world.ts'
 
@@ -59,6 +60,9 @@ export interface RuleAnswer {
   readonly entries: readonly EntryId[]
   /** What a person may say they did, which meets the rule; several where schools differ. */
   readonly done: readonly Precaution[]
+  /** Somebody went past it while it was not met, and it is not met still. */
+  readonly passed?:
+    { readonly by?: string | undefined; readonly at: Instant; readonly entry: EntryId } | undefined
   readonly override?: { readonly reason: string; readonly role: string; readonly entry: EntryId } | undefined
 }
 
@@ -114,13 +118,18 @@ export function report(
         o.body.check === check &&
         o.body.rule === r.rule,
     )
+    const past = machine.passedOver.findLast(
+      (p) => p.entry.episode === episode?.id && p.check === check && p.rules.includes(r.rule),
+    )?.entry
     return r.is === 'not met' && said?.body.kind === 'override'
       ? {
           ...r,
           is: 'overridden',
           override: { reason: said.body.reason, role: said.body.role, entry: said.id },
         }
-      : r
+      : r.is === 'not met' && past
+        ? { ...r, passed: { by: past.doneBy, at: past.happenedAt.latest, entry: past.id } }
+        : r
   })
   return { check, rules: answered, unmet: answered.filter((r) => r.is === 'not met').length, depth }
 }
@@ -129,17 +138,33 @@ export function report(
 export const entriesOf = (world: World, episode: EpisodeState) =>
   world.line.filter((s) => s.episode === episode.id || s.id === episode.id)
 
-/** The last time that something was said to be done in this episode; `sincePower`: and the machine was not powered up since. */
+/** Whether somebody went past a rule of a check in this episode, whatever became of it since. */
+export const wentPast = (
+  machine: MachineState,
+  episode: EpisodeState,
+  check: CheckName,
+  rule: RuleName,
+): boolean =>
+  machine.passedOver.some(
+    (p) => p.entry.episode === episode.id && p.check === check && p.rules.includes(rule),
+  )
+
+/**
+ * The last time that something was said to be done in this episode; `sincePower`: and the machine was not powered up since;
+ * `since`: after this place in the order.
+ */
 export const lastDone = (
   machine: MachineState,
   episode: EpisodeState,
   what: readonly Precaution[],
   sincePower: boolean,
+  since = -1,
 ): PrecautionState | undefined =>
   machine.precautions.findLast(
     (p) =>
       what.includes(p.what) &&
       p.entry.episode === episode.id &&
+      p.order > since &&
       (!sincePower || p.powerUps === machine.powerUps),
   )
 

@@ -2,12 +2,14 @@
 import type { FindingKind } from '#core/history/bodies/condition.ts'
 import type { Precaution } from '#core/history/bodies/precaution.ts'
 import { openWaits } from '#core/history/status.ts'
-import { sheetOf } from '#core/history/layout.ts'
-import { type EpisodeState, type MachineState, type World } from '#core/history/world.ts'
+import { positionsOf, sheetOf } from '#core/history/layout.ts'
+import { type EpisodeState, type MachineState, type Step, type World } from '#core/history/world.ts'
 import { ownFindings } from '#core/condition/condition.ts'
 import { policyOf } from '#core/history/policy.ts'
 import { fittedPolarised } from './fitted.ts'
-import { mainsAgree, readMains } from './mains.ts'
+import { isClassOne, mainsAgree, readMains } from './mains.ts'
+import { attributeOf, mainsFed } from './mains-fed.ts'
+import { takesSupply } from '#core/type/part-kinds.ts'
 import {
   answer,
   byPrecaution,
@@ -15,7 +17,9 @@ import {
   report,
   wanting,
   type CheckReport,
+  wentPast,
   type RuleAnswer,
+  type RuleName,
 } from './model.ts'
 
 /** What must have been dealt with before power; the others may be there and run. */
@@ -29,9 +33,14 @@ const firstPower: Readonly<Record<string, readonly Precaution[]>> = {
   'protected outlet': ['protected outlet', 'current limit', 'supply on dummy load'],
 }
 
-/** Attributes are the machine's own, else its type's. */
-const attributeOf = (world: World, machine: MachineState, name: string) =>
-  machine.attributes[name] ?? sheetOf(world, machine)?.attributes[name]
+/** What asks for a rule again that was answered before: an incident, or work on what it speaks of. Its last place in the order. */
+function askedAgain(machine: MachineState, episode: EpisodeState, concerns: (step: Step) => boolean): number {
+  return (
+    machine.steps.findLast(
+      (s) => s.entry.episode === episode.id && (s.entry.body.kind === 'incident' || concerns(s)),
+    )?.order ?? -1
+  )
+}
 
 export function switchOnCheck(world: World, machine: MachineState, episode: EpisodeState): CheckReport {
   const bars = machine.hazards.filter((h) => h.barsPower && !h.cleared)
@@ -42,6 +51,19 @@ export function switchOnCheck(world: World, machine: MachineState, episode: Epis
     (s) => s.entry.episode === episode.id && s.reach === 'altered' && s.order > machine.powerUpOrder,
   )
   const first = powered === 0
+  const positions = positionsOf(world, machine)
+  const supplies = new Set(positions.filter(takesSupply).map((p) => p.designator))
+  /** A rule of the first power: asked then, asked again after what may have undone it, and open as long as it was only passed over. */
+  const atFirst = (
+    rule: RuleName,
+    what: readonly Precaution[],
+    concerns: (step: Step) => boolean,
+    wanted = true,
+  ): RuleAnswer => {
+    const again = askedAgain(machine, episode, concerns)
+    const applies = wanted && (first || again >= 0 || wentPast(machine, episode, 'switch on', rule))
+    return byPrecaution(rule, what, applies, lastDone(machine, episode, what, false, again))
+  }
   const sheet = sheetOf(world, machine)
   const weak = sheet?.weakParts ?? []
   const done = (what: readonly Precaution[], sincePower = false) =>
@@ -62,7 +84,11 @@ export function switchOnCheck(world: World, machine: MachineState, episode: Epis
       machine.waits.length,
     ),
     foundRule(machine),
-    byPrecaution('supply proved first', accepted, first, done(accepted)),
+    atFirst(
+      'supply proved first',
+      accepted,
+      (s) => s.reach === 'altered' && [s.target.name, ...s.within].some((name) => supplies.has(name)),
+    ),
     byPrecaution(
       'rail to ground compared',
       ['rail to ground compared'],
@@ -75,19 +101,29 @@ export function switchOnCheck(world: World, machine: MachineState, episode: Epis
       [...machine.connections.keys()],
       machine.steps.filter((s) => s.target.sort === 'wire').length,
     ),
-    {
-      ...byPrecaution(
+    weakRule(
+      weak,
+      atFirst(
         'weak parts dealt with',
         ['weak parts dealt with'],
-        weak.length > 0 && first,
-        done(['weak parts dealt with']),
+        (s) => s.reach === 'altered' && weak.some((w) => namesIn(w).includes(s.target.name.toLowerCase())),
+        weak.length > 0,
       ),
-      ...(done(['weak parts dealt with']) ? {} : { about: weak }),
-    },
-    byPrecaution('switches set', ['switches set'], first, done(['switches set'])),
+    ),
+    atFirst(
+      'switches set',
+      ['switches set'],
+      (s) => s.target.sort === 'adjuster' || s.target.sort === 'machine' || /^S(?:W|\d)/i.test(s.target.name),
+    ),
     byPrecaution('attended', ['attended'], true, done(['attended'], true)),
   ])
 }
+
+const namesIn = (text: string) => text.toLowerCase().split(/[\s,;:()]+/)
+
+/** Until they are dealt with the rule names them. */
+const weakRule = (weak: readonly string[], answer: RuleAnswer): RuleAnswer =>
+  answer.is === 'met' ? answer : { ...answer, about: weak }
 
 function mainsRule(world: World, machine: MachineState, episode: EpisodeState): RuleAnswer {
   const plate = attributeOf(world, machine, 'mains')
@@ -96,8 +132,7 @@ function mainsRule(world: World, machine: MachineState, episode: EpisodeState): 
   const named = lastDone(machine, episode, done, false)
   if (named)
     return { ...answer('mains agrees', 'met', named.words ? [named.words] : [], [named.entry.id]), done }
-  if (plate !== undefined && /^(?:none|battery|no mains)/i.test(plate))
-    return answer('mains agrees', 'does not apply')
+  if (mainsFed(world, machine) === false) return answer('mains agrees', 'does not apply')
   const agrees = plate === undefined ? undefined : mainsAgree(readMains(plate), readMains(house))
   if (agrees === undefined) return { ...answer('mains agrees', 'not known', plate ? [plate] : []), done }
   return agrees
@@ -107,9 +142,9 @@ function mainsRule(world: World, machine: MachineState, episode: EpisodeState): 
 
 /** Class I machines have a protective earth, whose continuity and insulation are measured by the local code. */
 function earthRule(world: World, machine: MachineState, episode: EpisodeState): RuleAnswer {
+  if (mainsFed(world, machine) === false) return answer('earth and insulation', 'does not apply')
   const plate = `${attributeOf(world, machine, 'class') ?? ''} ${attributeOf(world, machine, 'mains') ?? ''}`
-  const said = /\bclass\s*(I{1,3}|[123])\b/i.exec(plate) ?? /^\s*(I{1,3}|[123])\s/i.exec(plate)
-  const one = said?.[1] === undefined ? undefined : /^(?:I|1)$/i.test(said[1])
+  const one = isClassOne(plate)
   const done: readonly Precaution[] = ['earth and insulation']
   const found = lastDone(machine, episode, done, false)
   if (one === undefined && !found)

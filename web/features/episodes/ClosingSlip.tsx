@@ -150,7 +150,7 @@ export function StopSlip({ view, onClose }: { view: EpisodeView; onClose: () => 
   const write = useWrite()
   const [lie, setLie] = useState(view.episode.lie)
   const [next, setNext] = useState('')
-  const [unplugged, setUnplugged] = useState(true)
+  const [unplugged, setUnplugged] = useState(false)
   const [error, setError] = useState<string>()
   const stop = async () => {
     try {
@@ -164,7 +164,7 @@ export function StopSlip({ view, onClose }: { view: EpisodeView; onClose: () => 
               machine: view.machine,
               episode: view.episode.id as EntryId,
               lie: lie.trim(),
-              unplugged,
+              ...(unplugged ? { unplugged } : {}),
               next: next.trim(),
             },
           },

@@ -57,7 +57,7 @@ export function Composer({
   const history = useHistory()
   const question = useQuestion(context.episode)
   const [now, setNow] = useState(nowMs)
-  const composing = useParsed(line, context, zone)
+  const composing = useParsed(line, context, zone, who)
   const { parsed, completions } = composing
   const { send, jot, busy } = useSending(typed, { parsed, context, who, basis }, input, (list) => {
     history.remember(line)

@@ -1,6 +1,7 @@
 /** What stopped a line, and the way on: a PIN, keeping it as contested, bringing it back. */
 import { Act } from '#web/ui/Forms.tsx'
 import { PinStrip } from './PinStrip.tsx'
+import { WarrantStrip } from './WarrantStrip.tsx'
 import type { Halt } from './useLine.ts'
 
 export function HaltStrip({
@@ -13,7 +14,8 @@ export function HaltStrip({
   /** Brings a line back that was typed over. */
   onBack: (line: string) => void
 }) {
-  const { line, error, keep, keepAs = 'It did happen: keep it as contested', pin } = halt
+  const { line, error, keep, keepAs = 'It did happen: keep it as contested', pin, warrant } = halt
+  if (warrant) return <WarrantStrip error={error} people={warrant.people} onGive={warrant.give} />
   if (pin && keep)
     return <PinStrip party={pin.party} name={nameOf(pin.party)} onConfirmed={pin.again} onKeep={keep} />
   return (

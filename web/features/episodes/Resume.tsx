@@ -3,6 +3,7 @@ import { coverageSentence } from '#api/words/status.ts'
 import type { EpisodeView } from '#core/views/episode.ts'
 import { useDrafts, useWrite, useDates, useSigned } from '#web/app/session.tsx'
 import { count, list } from '#api/words/lists.ts'
+import { stampTitle } from '#web/ui/Plate.tsx'
 import type { EntryId } from '#core/ids.ts'
 
 /** Coming back: five lines over the log; one key puts it away. */
@@ -26,7 +27,10 @@ export function Resume({ view }: { view: EpisodeView }) {
   const lines: [string, string][] = [
     ['Off', `${off.join(', ') || 'nothing'}${episode.lie ? `; lies: ${episode.lie}` : ''}`],
     ['Waiting', view.waits.map((w) => w.what).join(', ') || 'nothing'],
-    ['Hazards', view.context.hazards.map((h) => h.words).join(', ') || 'none noted'],
+    ['Hazards', view.context.hazards.map((h) => h.words).join(', ') || 'none written down for it'],
+    ...(view.cautions.length > 0
+      ? [['Of its type', view.cautions.map((c) => stampTitle(c.hazard.kind)).join(', ')] as [string, string]]
+      : []),
     ['Asked', view.questions.map((q) => q.words).join(' · ') || 'nothing open'],
     [
       'Proved',

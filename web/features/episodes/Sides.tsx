@@ -268,6 +268,7 @@ function CheckBody({
   onLine: (line: string) => void
   onOverride: (check: CheckReport, rule: string) => void
 }) {
+  const { zone } = useDates()
   const first = check.rules.filter((r) => r.is === 'not met' || r.is === 'not known')
   const over = check.rules.filter((r) => r.is === 'overridden')
   const met = check.rules.filter((r) => r.is === 'met')
@@ -285,7 +286,10 @@ function CheckBody({
   return (
     <div className="pb-3">
       {[...first, ...over].map((rule) => {
-        const words = ruleWords(rule, check.depth)
+        const words = ruleWords(rule, check.depth, {
+          zone,
+          who: (party) => view.context.people.find((p) => p.party === party)?.name ?? 'somebody',
+        })
         const line = hint(rule.rule)
         return (
           <div

@@ -25,7 +25,12 @@ export interface Composing {
   readonly looking: boolean
 }
 
-export function useParsed(line: string, context: ComposerContext, zone: string): Composing {
+export function useParsed(
+  line: string,
+  context: ComposerContext,
+  zone: string,
+  doer: string | undefined,
+): Composing {
   const numbers = numbersIn(line)
   const looked = useQueries({
     queries: numbers.map((word) => ({
@@ -43,11 +48,12 @@ export function useParsed(line: string, context: ComposerContext, zone: string):
       now: nowInstant(),
       zone,
       newId,
+      doer,
       lookUp: (word) => (found.has(word) ? found.get(word) : {}),
     })
     return { parsed, completions: completions(line, context), looking: !parsed.ok && 'needs' in parsed }
     // eslint-disable-next-line react-hooks/exhaustive-deps -- `key` stands for numbers and answers, which are new arrays every time
-  }, [line, context, zone, key])
+  }, [line, context, zone, key, doer])
 }
 
 /** Lines written before, newest last; the up key brings them back. */

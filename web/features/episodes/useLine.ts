@@ -1,5 +1,6 @@
 /** The line that is being typed, and what stopped one: it outlives a reload of the tab, and what is typed meanwhile is never overwritten. */
 import { useEffect, useRef, useState, type RefObject } from 'react'
+import type { Warrant } from '#core/history/entry.ts'
 import { lineKey, onBroughtBack } from '#web/app/line.ts'
 
 /** What stands under the line instead of what it will do: it was refused, or waits for a PIN. */
@@ -10,6 +11,11 @@ export interface Halt {
   readonly keep?: () => void
   /** What keeping it means, on its button. */
   readonly keepAs?: string
+  /** Somebody who may gives their PIN, or a reason is kept with it. */
+  readonly warrant?: {
+    readonly people: readonly { readonly party: string; readonly name: string }[]
+    readonly give: (warrant: Warrant) => void
+  }
   readonly pin?: { readonly party: string; readonly again: () => void }
 }
 

@@ -2,7 +2,7 @@
 import { useRef, useState, type RefObject } from 'react'
 import type { ComposerContext } from '#core/composer/context.ts'
 import type { Parsed } from '#core/composer/index.ts'
-import type { Draft } from '#core/history/entry.ts'
+import type { Draft, Warrant } from '#core/history/entry.ts'
 import { effectWords } from '#api/words/composer.ts'
 import { wordsOf } from '#web/app/http.ts'
 import { useDates, useDrafts, useWrite } from '#web/app/session.tsx'
@@ -64,10 +64,18 @@ export function useSending(
       onWritten(list)
     })
   const by = { episode: context.episode, doneBy: who }
-  const writeIt = async () => {
+  const writeIt = async (warrant?: Warrant) => {
     if (parsed.ok)
       await sendDrafts(
-        drafts(parsed.entries.map((e) => ({ ...e, basis: e.basis ?? basis, ...by }))),
+        drafts(
+          parsed.entries.map((e) => ({
+            ...e,
+            basis: e.basis ?? basis,
+            ...by,
+            doneBy: e.doneBy ?? who,
+            warrant: e.warrant ?? warrant,
+          })),
+        ),
         'refuse',
       )
   }
@@ -82,6 +90,12 @@ export function useSending(
         const why = against.map((e) => effectWords(e, when).text).join(' ')
         return stop(line, { error: `${why} Was it so?`, keep: () => void writeIt(), keepAs: 'Yes, write it' })
       }
+      const wanting = parsed.effects.find((e) => e.does === 'wants authority')
+      if (wanting && !wanting.warranted)
+        return stop(line, {
+          error: effectWords(wanting, when).text,
+          warrant: { people: wanting.people, give: (warrant) => void writeIt(warrant) },
+        })
       await writeIt()
     },
     /** Whatever the line says, with nothing asked. */

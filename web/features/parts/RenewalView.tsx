@@ -26,6 +26,7 @@ const sourceWords: Readonly<Record<SpecSource, string>> = {
   part: 'Fitted',
   print: 'Print',
   schematic: 'Schematic',
+  settled: 'Settled',
 }
 const becauseWords = {
   all: 'preventively',

@@ -14,6 +14,7 @@ const byWords = {
   part: 'by the part',
   print: 'by the print',
   schematic: 'by the schematic',
+  settled: 'settled by a person',
   machine: 'met on this machine',
 } as const
 const doubtWords = {

@@ -1,0 +1,146 @@
+/** What the composer reads a line against, drawn from the folded world. */
+import { conditionAt } from '#core/condition/condition.ts'
+import type { ComposerContext, PartContext } from '#core/composer/context.ts'
+import { authorisedFor } from '#core/history/authorised.ts'
+import { authorities } from '#core/history/bodies/rule.ts'
+import { functionsResolved, sheetOf } from '#core/history/layout.ts'
+import { policyNumber, policyOf } from '#core/history/policy.ts'
+import { wantsFullTest } from '#core/history/standing.ts'
+import { awayAt, waitRows, type MachineStanding } from '#core/history/status.ts'
+import { openQuestions } from '#core/history/void.ts'
+import type { EpisodeState, MachineState, World } from '#core/history/world.ts'
+import { consentsOf } from '#core/parts/ownership.ts'
+import { evidenceRows } from '#core/provenance/evidence.ts'
+import { entriesOf, unmetOf, type Checks } from '#core/work/checks/index.ts'
+import { cautionedIn } from './cautioned.ts'
+import { gridContexts, keptFrom, methodContexts, partContext, pointContexts, slotsOf } from './contexts.ts'
+import { machineNumber, placeLabel } from './labels.ts'
+import { stillOff } from './opening.ts'
+
+export interface Known {
+  readonly standing: MachineStanding
+  readonly checks: Checks
+  readonly tray: readonly PartContext[]
+  readonly nextTag: string
+}
+
+export function composerContext(
+  world: World,
+  machine: MachineState,
+  episode: EpisodeState,
+  { standing, checks, tray, nextTag }: Known,
+): ComposerContext {
+  const { id } = episode
+  const mine = entriesOf(world, episode)
+  const mineOnly = new Set<string>(mine.map((s) => s.id))
+  const away = awayAt(machine)
+  const sheet = sheetOf(world, machine)
+  const parts = [...world.parts.values()]
+    .filter(
+      (p) => p.place && p.place.in.kind !== 'gone' && (p.tag !== undefined || (p.loan && !p.loan.closed)),
+    )
+    .flatMap((p) => partContext(world, p.id, machine.id) ?? [])
+  const off = new Set(stillOff(world, machine).map((name) => name.toLowerCase()))
+  const named = (party: string) => world.parties.get(party as never)?.name ?? 'somebody'
+  return {
+    machine: machine.id,
+    number: machineNumber(machine),
+    name: machine.name,
+    slots: slotsOf(world, machine.id),
+    episode: id,
+    functions: functionsResolved(world, machine),
+    standing: Object.fromEntries(standing.standings.map((s) => [s.fn, s.word])),
+    tray,
+    parts,
+    fasteners: [...machine.fasteners.values()].map((f) => ({
+      size: f.size,
+      off: f.off,
+      on: f.on,
+      cups: f.cups,
+      whats: f.whats,
+      loose: f.loose,
+    })),
+    connectionsOff: [...machine.connections.keys()],
+    questions: openQuestions(world, machine).map((q) => ({ entry: q.entry.id, words: q.words })),
+    waits: waitRows(world, machine).map((w) => ({ entry: w.entry, what: w.what })),
+    hazards: machine.hazards
+      .filter((h) => !h.cleared)
+      .map((h) => ({ entry: h.entry.id, words: h.words, barsPower: h.barsPower })),
+    gear: [...world.gear.values()].map((g) => ({
+      id: g.id,
+      name: g.name,
+      gearKind: g.gearKind,
+      proved: g.proved.length > 0,
+      unfit: g.unfit.length > 0,
+      attributes: g.attributes,
+    })),
+    points: pointContexts(world, machine, mineOnly),
+    grids: gridContexts(world, machine),
+    methods: methodContexts(world, machine),
+    kept: keptFrom(mine, world.now),
+    evidence: evidenceRows(machine),
+    zones: conditionAt(world, machine, world.now).zones.map((z) => ({
+      name: z.zone,
+      material: sheetOf(world, machine)?.zones.find((s) => s.name === z.zone)?.material ?? '',
+    })),
+    attributes: machine.attributes,
+    altered: standing.standings.filter(wantsFullTest).map((s) => s.fn),
+    switchedOff:
+      machine.powered?.episode === id &&
+      machine.powered.body.kind === 'power' &&
+      machine.powered.body.way === 'off',
+    away: away && placeLabel(world, away, machine.id),
+    changed: machine.steps.some((s) => s.entry.episode === id && s.reach !== 'outside'),
+    lastFailed: mine.findLast(
+      (s) =>
+        s.body.kind === 'test' &&
+        s.body.results.some(
+          (r) => r.result.is === 'fail' || r.result.is === 'partly' || r.result.is === 'intermittent',
+        ),
+    )?.id,
+    lastTest: mine.findLast((s) => s.body.kind === 'test')?.id,
+    asFoundDepth: checks.reports[0]?.depth ?? 'short',
+    unmet: unmetOf(checks.reports),
+    washHours: policyNumber(world, machine, 'wait after a board wash') ?? 0,
+    nextTag,
+    stewards: [...world.parties.values()]
+      .filter((p) => p.roles.includes('steward'))
+      .map((p) => ({ party: p.id, name: p.name, initials: p.initials })),
+    ...(machine.owner === 'house'
+      ? {}
+      : {
+          owner: { name: world.parties.get(machine.owner)?.name ?? 'its owner', said: consentsOf(machine) },
+        }),
+    wayIn: sheet?.wayIn ?? [],
+    before: (sheet?.refit ?? []).filter((r) => off.has(r.first.toLowerCase())),
+    authorised: authorities.flatMap((authority) => {
+      const people = authorisedFor(world, authority, world.now)
+      return world.authorisations.some((a) => a.authority === authority)
+        ? [{ authority, people: people.map((party) => ({ party, name: named(party) })) }]
+        : []
+    }),
+    people: [...world.parties.values()]
+      .filter((p) => p.sort === 'person')
+      .map((p) => ({ party: p.id, name: p.name, initials: p.initials })),
+    house: {
+      soakMinutes: 60 * (policyNumber(world, machine, 'soak length') ?? 0),
+      seals: policyOf(world, machine, 'labels and seals'),
+      originals: policyOf(world, machine, 'removed originals'),
+      module: policyOf(world, machine, 'repair or replace a module'),
+      boardWash: policyOf(world, machine, 'board wash'),
+      whitening: policyOf(world, machine, 'whitening'),
+    },
+    tasks: machine.tasks
+      .filter((t) => !t.ended)
+      .map((t) => ({ left: t.left.id, task: t.what === 'put off' ? t.words : undefined, words: t.words })),
+    advice: machine.advice.filter((a) => !a.became).map((a) => ({ entry: a.entry.id, words: a.said.words })),
+    soaking: machine.waits.flatMap((w) => {
+      const { body } = w.entry
+      return !w.over && body.kind === 'wait' && !('over' in body) && body.soak
+        ? [{ entry: w.entry.id, since: w.entry.happenedAt.latest, functions: body.soak.functions }]
+        : []
+    }),
+    contentsSaid: machine.arrival.contents.length > 0,
+    cautions: cautionedIn(world, machine, episode),
+  }
+}
