@@ -68,14 +68,14 @@ describe('dates of provenance', () => {
       plateRemarkWords({
         remark: 'cluster later than plate',
         plateYear: 1982,
-        newest: (1983 - 1960) * 52 + 11,
+        newest: (1983 - 1960) * 53 + 11,
       }),
     ).toContain('Two dates: plate 1982, newest factory part week 12 of 1983.')
   })
   it('a part’s code is never a verdict', () => {
     const reading = readMarking('7437', 2026)
     expect(
-      datedPartWords({ text: '7437', reading, weekIndex: (1974 - 1960) * 52 + 36, stands: 'either' }),
+      datedPartWords({ text: '7437', reading, weekIndex: (1974 - 1960) * 53 + 36, stands: 'either' }),
     ).toBe('a part number, or week 37 of 1974: says nothing either way')
     expect(datedPartWords({ text: 'x', reading: readMarking('x', 2026), stands: 'no date' })).toBe(
       'no date seen in it',

@@ -111,6 +111,7 @@ const doubtWords: Readonly<Record<DateDoubt, string>> = {
   'decade not given': 'the decade is not given',
   'letter code, decade not given': 'a letter code, decade not given',
   'may be month or week': 'or a month',
+  'week before year': 'read as week before year',
 }
 export const dateDoubtWords = (doubt: DateDoubt | undefined): string => (doubt ? doubtWords[doubt] : '')
 

@@ -101,3 +101,26 @@ describe('against the plate', () => {
   })
   it('says nothing when the plate bears no year', () => expect(againstPlate(cluster, undefined)).toEqual([]))
 })
+
+describe('weeks that are easily misread', () => {
+  it('week 53 stays in its year, beside week 51 on a plate of the same year', () => {
+    const cluster = clusterOf(
+      [{ text: '74LS00 8453' }, { text: '74LS04 8451' }, { text: '74LS74 8450' }],
+      2026,
+    )
+    expect(againstPlate(cluster, 1984).map((r) => r.remark)).toEqual(['consistent with plate'])
+    expect([yearOfWeek(cluster.to ?? 0), weekOfYear(cluster.to ?? 0)]).toEqual([1984, 53])
+  })
+  it('the week may stand before the year', () =>
+    expect(readMarking('74LS00 1184', 2026).dates[0]).toMatchObject({
+      form: 'WWYY',
+      years: [1984],
+      week: 11,
+      doubt: 'week before year',
+    }))
+  it.each(['8048', '6809', '8251'])('%s alone is a part number, or a week', (text) => {
+    const read = readMarking(text, 2026)
+    expect(read.tokens[0]?.likely).toBe('either')
+    expect(read.dates.every((d) => d.doubt === 'imitates a part number')).toBe(true)
+  })
+})

@@ -3,7 +3,7 @@
  * common practice with no published source: makers used others, and logic part numbers imitate them.
  */
 
-export type CodeForm = 'YYWW' | 'YWW' | 'YYMM' | 'letter and week'
+export type CodeForm = 'YYWW' | 'YWW' | 'YYMM' | 'WWYY' | 'letter and week'
 
 export interface CodeDate {
   readonly form: CodeForm
@@ -24,7 +24,11 @@ export interface MarkingToken {
 }
 
 export type DateDoubt =
-  'imitates a part number' | 'decade not given' | 'letter code, decade not given' | 'may be month or week'
+  | 'imitates a part number'
+  | 'decade not given'
+  | 'letter code, decade not given'
+  | 'may be month or week'
+  | 'week before year'
 
 export interface MarkingReading {
   readonly text: string
@@ -37,6 +41,14 @@ export interface MarkingReading {
 const firstYear = 1960
 /** Two digits as a year: 60–99 → 19xx, 00–59 → 20xx. */
 const fullYear = (two: number): number => (two >= 60 ? 1900 + two : 2000 + two)
+
+/** Processors and their companions whose bare numbers read as a week: families 80, 82, 65 and 68, from memory. */
+const processors: ReadonlySet<string> = new Set(
+  (
+    '8031 8032 8035 8039 8040 8041 8042 8048 8049 8050 8051 8052 8202 8203 8205 8212 8214 8216 8224 8226 8228 8231 8237 8243 8250 8251 8253 ' +
+    '6502 6504 6507 6510 6522 6526 6532 6545 6551 6802 6803 6809 6810 6820 6821 6840 6845 6847 6850 6852'
+  ).split(' '),
+)
 
 /** Digits alone that are also numbers of logic families: 74xx, 54xx, 4xxx (CMOS), 55xx and 75xx (interface). */
 const logicNumber = (text: string) => /^(?:54|74|75|55)\d{2,3}$/.test(text) || /^4[05]\d{2}$/.test(text)
@@ -53,6 +65,9 @@ function datesIn(token: string, lastYear: number): CodeDate[] {
     const rest = Number(four[2])
     if (year <= lastYear && rest >= 1 && rest <= 53) found.push({ form: 'YYWW', years: [year], week: rest })
     if (year <= lastYear && rest >= 1 && rest <= 12) found.push({ form: 'YYMM', years: [year], month: rest })
+    const [week, behind] = [Number(four[1]), fullYear(rest)]
+    if (behind <= lastYear && week >= 1 && week <= 53 && (year > lastYear || rest > 53))
+      found.push({ form: 'WWYY', years: [behind], week })
   }
   const three = /^(\d)(\d\d)$/.exec(token)
   if (three) {
@@ -83,7 +98,10 @@ export function readMarking(text: string, lastYear: number): MarkingReading {
   const tokens = words.map((word): MarkingToken => {
     const dates = datesIn(word, lastYear)
     const partNumber =
-      logicNumber(word) || (partShape(word) && !(dates.length > 0 && /^\d{3,4}[A-Z]?$/i.test(word)))
+      logicNumber(word) ||
+      // Beside another number such a one is a week far more often than a processor.
+      (words.length === 1 && processors.has(word)) ||
+      (partShape(word) && !(dates.length > 0 && /^\d{3,4}[A-Z]?$/i.test(word)))
     return {
       text: word,
       partNumber,
@@ -127,9 +145,16 @@ const doubts: Readonly<Partial<Record<CodeForm, DateDoubt>>> = {
   YWW: 'decade not given',
   'letter and week': 'letter code, decade not given',
   YYMM: 'may be month or week',
+  WWYY: 'week before year',
 }
 
-const formRank: Readonly<Record<CodeForm, number>> = { YYWW: 0, YWW: 1, YYMM: 2, 'letter and week': 3 }
+const formRank: Readonly<Record<CodeForm, number>> = {
+  YYWW: 0,
+  YWW: 1,
+  YYMM: 2,
+  WWYY: 3,
+  'letter and week': 4,
+}
 
 export interface DatedPart {
   readonly designator?: string | undefined
@@ -150,14 +175,16 @@ export interface Cluster {
   readonly together: number
 }
 
-const weekOf = (year: number, week: number) => (year - firstYear) * 52 + week - 1
+/** Some years have a week 53, and makers used it in others: every year is counted as 53 weeks, so that none runs into the next. */
+const weeksAYear = 53
+const weekOf = (year: number, week: number) => (year - firstYear) * weeksAYear + week - 1
 const weeksOf = (d: CodeDate): number[] =>
   d.week !== undefined
     ? d.years.map((y) => weekOf(y, d.week ?? 1))
     : d.years.map((y) => weekOf(y, Math.round(((d.month ?? 1) - 0.5) * (52 / 12))))
 
-export const yearOfWeek = (index: number): number => firstYear + Math.floor(index / 52)
-export const weekOfYear = (index: number): number => (index % 52) + 1
+export const yearOfWeek = (index: number): number => firstYear + Math.floor(index / weeksAYear)
+export const weekOfYear = (index: number): number => (index % weeksAYear) + 1
 
 /** Parts made within this span are held to belong together, weeks. */
 const spanWeeks = 60

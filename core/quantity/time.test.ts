@@ -49,6 +49,10 @@ describe('days in the collection’s zone', () => {
       { numRuns: 300 },
     )
   })
+  it('in the hour that is skipped, is what an unchanged clock would show', () => {
+    expect(new Date(zonedToMs(zone, 2026, 3, 29, 2, 30)).toISOString()).toBe('2026-03-29T01:30:00.000Z')
+    expect(clockOf('2026-03-29T01:30:00.000Z', zone)).toBe('03:30')
+  })
   it('tell local day and clock', () => {
     expect(dayOf('2026-03-03T23:30:00.000Z', zone)).toBe('2026-03-04')
     expect(clockOf('2026-03-03T18:02:00.000Z', zone)).toBe('19:02')
@@ -76,11 +80,35 @@ describe('EDTF, ISO 8601-2:2019 levels 0 and 1', () => {
     ['1985/', { earliest: '1985-01-01T00:00:00.000Z', latest }],
     ['../1985', { earliest: null, latest: '1985-12-31T23:59:59.999Z' }],
     ['/1985-04', { earliest: null, latest: '1985-04-30T23:59:59.999Z' }],
+    ['2004-XX', year(2004)],
+    ['1985-04-XX', { earliest: '1985-04-01T00:00:00.000Z', latest: '1985-04-30T23:59:59.999Z' }],
+    ['1985-XX-XX', year(1985)],
+    ['1985-04-12T23:20:30', { earliest: '1985-04-12T23:20:30.000Z', latest: '1985-04-12T23:20:30.000Z' }],
+    ['1985-04-12T23:20:30Z', { earliest: '1985-04-12T23:20:30.000Z', latest: '1985-04-12T23:20:30.000Z' }],
+    ['1985-04-12T23:20:30-04', { earliest: '1985-04-13T03:20:30.000Z', latest: '1985-04-13T03:20:30.000Z' }],
+    [
+      '1985-04-12T23:20:30+04:30',
+      { earliest: '1985-04-12T18:50:30.000Z', latest: '1985-04-12T18:50:30.000Z' },
+    ],
+    ['0050', { earliest: '0050-01-01T00:00:00.000Z', latest: '0050-12-31T23:59:59.999Z' }],
   ])('%s', (text, interval) => expect(edtfToInterval(text, 'UTC', latest)).toEqual(interval))
-  it.each(['unknown', '85', '1985-13', '1985-02-30', '1985/1984', '198', '1985-4', '1985/1986/1987', ''])(
-    '%j is none',
-    (text) => expect(edtfToInterval(text, 'UTC', latest)).toBeUndefined(),
+  it.each(['2001-21', 'Y170000002', 'Y-170000002', '-1985'])('%s is refused on purpose', (text) =>
+    expect(edtfToInterval(text, 'UTC', latest)).toBeUndefined(),
   )
+  it.each([
+    '2004-XX-12',
+    '1985-04-12T25:20:30',
+    '1985-02-30T10:00:00',
+    'unknown',
+    '85',
+    '1985-13',
+    '1985-02-30',
+    '1985/1984',
+    '198',
+    '1985-4',
+    '1985/1986/1987',
+    '',
+  ])('%j is none', (text) => expect(edtfToInterval(text, 'UTC', latest)).toBeUndefined())
   it('never reaches past what has been', () =>
     expect(edtfToInterval('2026', 'UTC', latest)!.latest).toBe(latest))
 })

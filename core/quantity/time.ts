@@ -38,15 +38,32 @@ export function zonedFields(epochMs: number, zone: string) {
   }
 }
 
-/** Epoch ms of a local wall time in a zone; where the clock was put forward the later reading is taken. */
-export const zonedToMs = (
+/** Days in 400 years, after which the calendar repeats itself. */
+const cycleMs = 146_097 * 86_400_000
+
+/**
+ * Epoch ms of a local wall time in a zone. In the hour that is skipped when the clock is put forward it is the instant that an
+ * unchanged clock would show; in the hour that is read twice, the first reading. Years below 100 are those years.
+ */
+export function zonedToMs(
   zone: string,
   year: number,
   month: number,
   day: number,
   hour = 0,
   minute = 0,
-): number => new TZDate(year, month - 1, day, hour, minute, zone).getTime()
+): number {
+  // Two digits would be taken for a year of the twentieth century.
+  if (year >= 0 && year < 100) return zonedToMs(zone, year + 400, month, day, hour, minute) - cycleMs
+  const at = new TZDate(year, month - 1, day, hour, minute, zone)
+  const ms = at.getTime()
+  const skipped = hour * 60 + minute - (at.getHours() * 60 + at.getMinutes())
+  return skipped > 0 &&
+    skipped <= 120 &&
+    at.getDate() === new Date(Date.UTC(year, month - 1, day)).getUTCDate()
+    ? ms + skipped * 60_000
+    : ms
+}
 
 /** A calendar day in the collection's zone, as an interval of instants (its last millisecond included). */
 export function dayInterval(day: string, zone: string): Interval {
@@ -70,8 +87,9 @@ export function clockOf(instant: Instant, zone: string): string {
 
 /**
  * An EDTF date (ISO 8601-2:2019, level 0 and the level 1 forms that workshops use) as an interval:
- * "1984", "1984-03", "1984-03-02", "1984?", "1984~", "198X", "19XX", "1981/1984", "../1991", "1991/..", "/1991".
- * Returns undefined when the text is none of these. An open end reaches to `latest`.
+ * "1984", "1984-03", "1984-03-02", "1984?", "1984~", "198X", "19XX", "1984-XX", "1984-03-XX", "1981/1984", "../1991",
+ * "1991/..", "/1991", "1985-04-12T23:20:30+04:30". Seasons, years before the common era and years of more than four digits are
+ * refused on purpose: no machine is dated by them. Undefined when the text is none of these. An open end reaches to `latest`.
  */
 export function edtfToInterval(text: string, zone: string, latest: Instant): Interval | undefined {
   const clamp = (at: Interval): Interval => ({
@@ -87,11 +105,19 @@ export function edtfToInterval(text: string, zone: string, latest: Instant): Int
     const whole = { earliest: from ? from.earliest : null, latest: to ? to.latest : latest }
     return whole.earliest !== null && whole.earliest > whole.latest ? undefined : clamp(whole)
   }
-  const match = /^(\d{4}|\d{3}X|\d{2}XX)(?:-(\d\d))?(?:-(\d\d))?[?~%]?$/.exec(text)
+  const timed = timeOfDay(text, zone)
+  if (timed !== undefined) return clamp(pointAt(timed))
+  const match = /^(\d{4}|\d{3}X|\d{2}XX)(?:-(\d\d|XX))?(?:-(\d\d|XX))?[?~%]?$/.exec(text)
   if (!match) return undefined
-  const [, yearText = '', monthText, dayText] = match
+  const [, yearText = '', monthSaid, daySaid] = match
+  // A month that is not known leaves its day unknown, too.
+  if (monthSaid === 'XX' && daySaid !== undefined && daySaid !== 'XX') return undefined
+  const [monthText, dayText] = [
+    monthSaid === 'XX' ? undefined : monthSaid,
+    daySaid === 'XX' ? undefined : daySaid,
+  ]
   if (yearText.includes('X')) {
-    if (monthText) return undefined
+    if (monthSaid) return undefined
     const first = Number(yearText.replaceAll('X', '0'))
     const last = Number(yearText.replaceAll('X', '9'))
     return clamp({
@@ -112,6 +138,24 @@ export function edtfToInterval(text: string, zone: string, latest: Instant): Int
       ? zonedToMs(zone, year, month + 1, 1)
       : zonedToMs(zone, year + 1, 1, 1)
   return clamp({ earliest: msToInstant(start), latest: msToInstant(end - 1) })
+}
+
+/** A date with its time (level 0): with "Z" or a shift from it, else in the zone of the house. Undefined for any other text. */
+function timeOfDay(text: string, zone: string): Instant | undefined {
+  const match = /^(\d{4})-(\d\d)-(\d\d)T(\d\d):(\d\d):(\d\d)(Z|[+-]\d\d(?::\d\d)?)?$/.exec(text)
+  if (!match) return undefined
+  const [year = 0, month = 0, day = 0, hour = 0, minute = 0, second = 0] = match.slice(1, 7).map(Number)
+  const shift = match[7]
+  if (
+    hour > 23 ||
+    minute > 59 ||
+    second > 59 ||
+    !edtfToInterval(text.slice(0, 10), 'UTC', '9999-12-31T23:59:59.999Z')
+  )
+    return undefined
+  if (shift === undefined) return msToInstant(zonedToMs(zone, year, month, day, hour, minute) + second * 1000)
+  const whole = shift === 'Z' ? 'Z' : shift.length === 3 ? `${shift}:00` : shift
+  return msToInstant(Date.parse(`${text.slice(0, 19)}${whole}`))
 }
 
 /** Whether a text is one of the EDTF forms that `edtfToInterval` reads. */

@@ -1,10 +1,11 @@
 /** Codes printed on small parts: three and four digits (EIA), RKM with its tolerance letter (IEC 60062), tables from memory. */
 import { parseQuantity } from '#core/quantity/quantity.ts'
 
-/** Per cent, below and above. */
+/** Below and above, in per cent; in picofarad for capacitors under 10 pF. */
 export interface Tolerance {
   readonly below: number
   readonly above: number
+  readonly unit?: 'pF'
 }
 const both = (percent: number): Tolerance => ({ below: percent, above: percent })
 const letters: Readonly<Record<string, Tolerance>> = {
@@ -18,6 +19,17 @@ const letters: Readonly<Record<string, Tolerance>> = {
   M: both(20),
   N: both(30),
   Z: { below: 20, above: 80 },
+}
+
+/** Capacitors under 10 pF: the same letters are picofarad (IEC 60062, from memory). */
+const picofarad: Readonly<Record<string, number>> = { B: 0.1, C: 0.25, D: 0.5, F: 1, G: 2 }
+const smallFarad = 10e-12
+
+/** What a letter says of a value; undefined for a letter that says nothing of it. */
+function toleranceOf(letter: string | undefined, value: number, unit: 'F' | 'ohm'): Tolerance | undefined {
+  if (letter === undefined) return undefined
+  const small = unit === 'F' && value < smallFarad ? picofarad[letter] : undefined
+  return small === undefined ? letters[letter] : { below: small, above: small, unit: 'pF' }
 }
 
 export interface CodeValue {
@@ -38,15 +50,12 @@ export function readCode(text: string, unit: 'F' | 'ohm'): CodeValue | undefined
   const base = unit === 'F' ? 1e-12 : 1
   if (!match) return readRkm(text, unit)
   const [whole = '', first = '', second = '', letter] = match
-  const said = letter === undefined ? undefined : letters[letter]
-  if (letter !== undefined && !said) return undefined
+  if (letter !== undefined && !letters[letter]) return undefined
   const decimal = whole.includes('R') ? Number(`${first || '0'}.${second}`) : undefined
   const power = second === '9' ? -1 : second === '8' ? -2 : Number(second)
-  return {
-    value: scaled((decimal ?? Number(first) * 10 ** power) * base),
-    unit,
-    ...(said ? { tolerance: said } : {}),
-  }
+  const value = scaled((decimal ?? Number(first) * 10 ** power) * base)
+  const said = toleranceOf(letter, value, unit)
+  return { value, unit, ...(said ? { tolerance: said } : {}) }
 }
 
 /** "4n7J", "2R2", "3n3K", "4k7F": RKM with or without its letter. */
@@ -56,7 +65,7 @@ function readRkm(text: string, unit: 'F' | 'ohm'): CodeValue | undefined {
   const body = match[1] ?? ''
   const read = parseQuantity(/^[pnuµR]/.test(body) ? `0${body}` : /[A-Za-zµ]$/.test(body) ? `${body}0` : body)
   if (read?.value === undefined || read.unit !== unit) return undefined
-  const said = letters[match[2] ?? '']
+  const said = toleranceOf(match[2], read.value, unit)
   return { value: read.value, unit, ...(said ? { tolerance: said } : {}) }
 }
 

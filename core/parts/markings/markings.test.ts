@@ -23,6 +23,11 @@ describe('preferred numbers', () => {
     expect(series.E192).toContain(9.2)
     expect(series.E192).not.toContain(9.19)
   })
+  it('E24 as it is printed, whole', () =>
+    expect(series.E24).toEqual([
+      1, 1.1, 1.2, 1.3, 1.5, 1.6, 1.8, 2, 2.2, 2.4, 2.7, 3, 3.3, 3.6, 3.9, 4.3, 4.7, 5.1, 5.6, 6.2, 6.8, 7.5,
+      8.2, 9.1,
+    ]))
   it('finds the nearest by ratio, across decades', () => {
     expect(nearestPreferred(4_990, 'E12')).toBe(4_700)
     expect(nearestPreferred(9_700, 'E12')).toBe(10_000)
@@ -80,6 +85,26 @@ describe('printed codes', () => {
     expect(read?.value).toBeCloseTo(value, 15)
     expect(read?.tolerance?.above).toBe(percent)
   })
+  it.each([
+    ['4R7C', 0.25],
+    ['2R2D', 0.5],
+    ['1R0B', 0.1],
+    ['8p2F', 1],
+    ['9R1G', 2],
+  ])('%s, under 10 pF, is ±%d pF', (text, pf) =>
+    expect(readCode(text, 'F')?.tolerance).toEqual({ below: pf, above: pf, unit: 'pF' }),
+  )
+  it.each([
+    ['100C', 'F', 0.25],
+    ['4R7C', 'ohm', 0.25],
+    ['100D', 'F', 0.5],
+    ['100B', 'F', 0.1],
+    ['100G', 'F', 2],
+    ['100M', 'F', 20],
+    ['100N', 'F', 30],
+  ] as const)('%s of %s is ±%d %', (text, unit, percent) =>
+    expect(readCode(text, unit)?.tolerance).toEqual({ below: percent, above: percent }),
+  )
   it('Z is +80 −20 %', () => expect(readCode('104Z', 'F')?.tolerance).toEqual({ below: 20, above: 80 }))
   it.each([
     ['hello', 'F'],

@@ -22,7 +22,7 @@ export function readMarking(text: string): readonly { readonly words: string; re
     const { tolerance } = read
     const band = tolerance
       ? tolerance.above === tolerance.below
-        ? ` ±${tolerance.above} %`
+        ? ` ±${tolerance.above} ${tolerance.unit ?? '%'}`
         : ` +${tolerance.above} −${tolerance.below} %`
       : ''
     return [
