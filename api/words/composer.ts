@@ -16,6 +16,9 @@ const remarks: Readonly<Record<string, string>> = {
   'polarised: check print and part': 'polarised: check the print and the part apart, then verify',
   'proved bad': 'this part was proved bad',
   'not shown faulty, not proved': 'not shown faulty, but not proved either',
+  'tantalum: at least twice the rail': 'a tantalum wants a rating of at least twice its rail',
+  'switching supply: compare ripple current and ESR':
+    'in a switching supply: low ESR, 105 °C, ripple current no less than the original’s',
   'another family: check levels, drive and speed': 'another family: check levels, drive and speed',
 }
 export const remarkWords = (remark: string): string => remarks[remark] ?? remark

@@ -2,6 +2,7 @@
 import type { Coverage } from '#core/history/status.ts'
 import type { ChangeSummary, LogRow, WeaknessRow } from '#core/views/rows.ts'
 import type { FunctionRow, StatusView } from '#core/views/machine-shape.ts'
+import { failureRateBound } from '#core/history/intermittent.ts'
 import { lookFunction } from '#core/history/results.ts'
 import { dayWords, durationWords, shortDay } from './dates.ts'
 import { resultWords } from './entries.ts'
@@ -163,7 +164,15 @@ export function standingSentence(row: FunctionRow, when: When): string {
     return `${sentence(test)}${weak} ${runWords(row.run)}${limits}${beside}`
   if (row.claim && !row.test) return `Said on arrival: “${row.claim.words}”. Not tested here.${beside}`
   const said = row.claim?.says === 'works' || !row.claim ? '' : ` Said on arrival: “${row.claim.words}”.`
-  return `${sentence(test)}${weak}${limits}${said}${beside}`.trim()
+  return `${sentence(test)}${weak}${boundWords(row)}${limits}${said}${beside}`.trim()
+}
+
+/** "No failure in 9 starts: it may still fail in up to 28 of 100" (one-sided 95 %, core/history/intermittent). */
+function boundWords({ test, run }: FunctionRow): string {
+  const starts = test?.result.is === 'pass' ? test.result.starts : undefined
+  return starts === undefined || starts < 2 || run
+    ? ''
+    : ` No failure in ${starts} starts: by that alone it may still fail in up to ${Math.round(failureRateBound(starts) * 100)} of 100.`
 }
 
 type Voided = NonNullable<FunctionRow['voided']>

@@ -13,6 +13,7 @@ export const fitAttributes = [
   'speed',
   'connector',
   'esr',
+  'ripple',
 ] as const
 export type FitAttribute = (typeof fitAttributes)[number]
 
@@ -84,6 +85,8 @@ const rules: Readonly<Record<FitAttribute, Rule>> = {
   speed: compared((a, b) => b <= a),
   connector: sameText,
   esr: compared((a, b) => b <= a, 'remark'),
+  // Ripple current: as much or more.
+  ripple: compared((a, b) => b >= a),
 }
 
 /** Everything asked that the part does not meet; what nobody wrote of the part is a remark, to be checked with an instrument. */

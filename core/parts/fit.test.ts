@@ -3,7 +3,7 @@ import type { PartId } from '#core/ids.ts'
 import { numberedId } from '#core/testing/script.ts'
 import { bodies, composing, problem } from '#core/testing/composing.ts'
 import { terminalSheet } from '#core/testing/terminal.ts'
-import { positionSchema, sheetSchema } from '#core/type/sheet.ts'
+import { positionSchema, sheetSchema, type SheetPosition } from '#core/type/sheet.ts'
 import { judgeFit, type Fit, type PartFacts } from './fit.ts'
 import { findings } from './fit-rules.ts'
 
@@ -104,5 +104,63 @@ describe('a primary cell in a holder that charges', () => {
     scene.write('out BT1 bag 1', '2026-03-05T10:50:00.000Z')
     scene.write('resolder BT1', '2026-03-05T11:00:00.000Z')
     expect(refusal(scene)).toBe('primary-cell')
+  })
+})
+
+// Common practice, no published source.
+describe('capacitors by what they feed', () => {
+  const at = (more: Partial<SheetPosition>): SheetPosition => ({
+    designator: 'C7',
+    accepts: 'tantalum capacitor',
+    assembly: false,
+    mount: 'soldered',
+    essential: false,
+    lookAlikes: [],
+    polarised: false,
+    charged: false,
+    ...more,
+  })
+  const rated = (rating: string) => ({
+    attributes: { rating },
+    health: 'unknown' as const,
+    partKind: 'tantalum capacitor',
+  })
+  it.each([
+    ['23 V', 'does not fit'],
+    ['24 V', 'fits'],
+    ['25 V', 'fits'],
+  ])('a tantalum of %s on a rail of 12 V: %s', (rating, fit) => {
+    const position = at({ asks: { rail: '12 V' }, ratingVolts: 16 })
+    expect(judgeFit(position, rated(rating), [position]).fit).toBe(fit)
+  })
+  it('where nobody wrote the rail down, the rule is said', () => {
+    const position = at({ ratingVolts: 16 })
+    expect(judgeFit(position, rated('25 V'), [position])).toMatchObject({
+      remarks: ['tantalum: at least twice the rail'],
+    })
+  })
+  it('in a switching supply ripple current and ESR are asked, in a linear one they are not', () => {
+    const supply = at({ designator: 'supply', accepts: 'switching power supply', assembly: true })
+    const linear = at({ designator: 'supply', accepts: 'linear power supply', assembly: true })
+    const position = at({ on: 'supply', accepts: 'electrolytic capacitor' })
+    const part = {
+      attributes: { rating: '25 V' },
+      health: 'unknown' as const,
+      partKind: 'electrolytic capacitor',
+    }
+    expect(judgeFit(position, part, [supply, position])).toMatchObject({
+      remarks: ['switching supply: compare ripple current and ESR'],
+    })
+    expect(judgeFit(position, part, [linear, position]).fit).toBe('fits')
+  })
+  it('less ripple current than asked does not fit', () => {
+    const position = at({ accepts: 'electrolytic capacitor', asks: { ripple: '1.2A' } })
+    const part = (ripple: string) => ({
+      attributes: { ripple },
+      health: 'unknown' as const,
+      partKind: 'electrolytic capacitor',
+    })
+    expect(judgeFit(position, part('1A'), [position]).fit).toBe('does not fit')
+    expect(judgeFit(position, part('1.4A'), [position]).fit).toBe('fits')
   })
 })

@@ -5,6 +5,7 @@ import type { Health } from '#core/history/bodies/part.ts'
 import type { Refusal } from '#core/history/refusal.ts'
 import { positionsOf, structureOf } from '#core/history/layout.ts'
 import { type MachineState, type World } from '#core/history/world.ts'
+import { takesSupply } from '#core/type/part-kinds.ts'
 import type { SheetPosition } from '#core/type/sheet.ts'
 import { homeOf, machineAround, partKindOf } from '#core/history/presence.ts'
 import { kindMatch } from './designations.ts'
@@ -18,6 +19,8 @@ export type FitRemark =
   | 'not shown faulty, not proved'
   | 'another family: check levels, drive and speed'
   | 'charge path cut, current measured as zero'
+  | 'tantalum: at least twice the rail'
+  | 'switching supply: compare ripple current and ESR'
   | `${FitAttribute} to be measured`
   | `${FitAttribute} differs`
 
@@ -134,13 +137,14 @@ export function judgeFit(
         }
   }
   const rating = volts(part.attributes['rating'])
-  if (position.ratingVolts !== undefined && rating !== undefined && rating < position.ratingVolts)
+  const needVolts = leastRating(position, part)
+  if (needVolts !== undefined && rating !== undefined && rating < needVolts)
     return {
       fit: 'does not fit',
       refusal: {
         rule: 'rating-below',
         position: position.designator,
-        needVolts: position.ratingVolts,
+        needVolts,
         hasVolts: rating,
       },
     }
@@ -164,10 +168,49 @@ export function judgeFit(
   if (partKind === undefined) remarks.push('part kind not known')
   if (position.charged && part.attributes['cell'] === 'primary')
     remarks.push('charge path cut, current measured as zero')
+  if (isTantalum(position, part) && (rating === undefined || railOf(position) === undefined))
+    remarks.push('tantalum: at least twice the rail')
+  if (
+    isElectrolytic(position, part) &&
+    inSwitchingSupply(position, positions) &&
+    part.foundIn !== position.designator
+  )
+    remarks.push('switching supply: compare ripple current and ESR')
   if (position.polarised) remarks.push('polarised: check print and part')
   if (part.health === 'proved bad') remarks.push('proved bad')
   if (part.health === 'not shown faulty') remarks.push('not shown faulty, not proved')
   return { fit: remarks.length > 0 ? 'fits with remarks' : 'fits', remarks }
+}
+
+const kindWords = (position: SheetPosition, part: PartFacts) =>
+  `${part.partKind ?? position.accepts} ${Object.values(part.attributes).join(' ')}`
+const isTantalum = (position: SheetPosition, part: PartFacts): boolean =>
+  /\btantalum\b/i.test(kindWords(position, part))
+const isElectrolytic = (position: SheetPosition, part: PartFacts): boolean =>
+  /\b(?:electrolytic|polymer|tantalum)\b/i.test(kindWords(position, part))
+
+/** The rail that a position sits on, V, where the sheet names it. */
+const railOf = (position: SheetPosition): number | undefined => volts(position.asks?.['rail'])
+
+/** Least rating that a part must carry: the position's, and for a tantalum on a named rail twice the rail (common practice). */
+function leastRating(position: SheetPosition, part: PartFacts): number | undefined {
+  const rail = isTantalum(position, part) ? railOf(position) : undefined
+  const wanted = [position.ratingVolts, rail === undefined ? undefined : 2 * rail].filter(
+    (v) => v !== undefined,
+  )
+  return wanted.length > 0 ? Math.max(...wanted) : undefined
+}
+
+/** Whether a position is part of a switching supply, however deep. */
+function inSwitchingSupply(position: SheetPosition, positions: readonly SheetPosition[]): boolean {
+  let on = position.on
+  for (let hops = 0; on !== undefined && hops < 20; hops++) {
+    const around = positions.find((p) => p.designator === on)
+    if (!around) return false
+    if (takesSupply(around) && /\bswitch(?:ing|ed|-mode)\b/i.test(around.accepts)) return true
+    on = around.on
+  }
+  return false
 }
 
 function neverFits(position: SheetPosition, part: PartFacts, chargeEnded: boolean): Refusal | undefined {

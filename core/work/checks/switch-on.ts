@@ -10,6 +10,7 @@ import { fittedPolarised } from './fitted.ts'
 import { isClassOne, mainsAgree, readMains } from './mains.ts'
 import { attributeOf, mainsFed } from './mains-fed.ts'
 import { takesSupply } from '#core/type/part-kinds.ts'
+import type { SheetPosition } from '#core/type/sheet.ts'
 import {
   answer,
   byPrecaution,
@@ -84,10 +85,13 @@ export function switchOnCheck(world: World, machine: MachineState, episode: Epis
       machine.waits.length,
     ),
     foundRule(machine),
-    atFirst(
-      'supply proved first',
-      accepted,
-      (s) => s.reach === 'altered' && [s.target.name, ...s.within].some((name) => supplies.has(name)),
+    withLeastLoad(
+      positions,
+      atFirst(
+        'supply proved first',
+        accepted,
+        (s) => s.reach === 'altered' && [s.target.name, ...s.within].some((name) => supplies.has(name)),
+      ),
     ),
     byPrecaution(
       'rail to ground compared',
@@ -117,6 +121,15 @@ export function switchOnCheck(world: World, machine: MachineState, episode: Epis
     ),
     byPrecaution('attended', ['attended'], true, done(['attended'], true)),
   ])
+}
+
+/** A switching supply without its least load runs away or shuts down: the sheet may say how much. */
+function withLeastLoad(positions: readonly SheetPosition[], answer: RuleAnswer): RuleAnswer {
+  const loads = positions.flatMap((p) => {
+    const least = takesSupply(p) ? p.asks?.['least load'] : undefined
+    return least ? [`${p.designator}: least load ${least}`] : []
+  })
+  return answer.is === 'not met' && loads.length > 0 ? { ...answer, about: loads } : answer
 }
 
 const namesIn = (text: string) => text.toLowerCase().split(/[\s,;:()]+/)

@@ -1,7 +1,7 @@
 /** A sum in place: how long a bleeding resistor takes with a supply capacitor. It judges nothing; a reading does. */
 import { useState } from 'react'
 import { parseQuantity } from '#core/quantity/quantity.ts'
-import { discharge, touchLimitVolts } from '#core/work/discharge.ts'
+import { discharge, touchLimitVolts, voltsAfter } from '#core/work/discharge.ts'
 import { Act, TextField } from '#web/ui/Forms.tsx'
 
 /** "2k2", "330 µF", "325 V" in the base unit; undefined for what is no such quantity. */
@@ -45,7 +45,9 @@ export function DischargeSum() {
           <>
             <span className="num">{`${short(found.seconds)} s`}</span> to {touchLimitVolts} V d.c.;{' '}
             <span className="num">{`${short(found.joules)} J`}</span> held;{' '}
-            <span className="num">{`${short(found.peakWatts)} W`}</span> in the resistor at first.
+            <span className="num">{`${short(found.peakWatts)} W`}</span> in the resistor at first. After a
+            minute the sum says{' '}
+            <span className="num">{`${short(voltsAfter(60, r ?? 1, c ?? 1, v ?? 0))} V`}</span>.
           </>
         )}
       </p>

@@ -5,6 +5,8 @@ import type { DonorsAnswer } from '#api/parts.ts'
 import { appraisalWords, costWords, needWhy } from '#api/words/donors.ts'
 import type { MachineId, PartId } from '#core/ids.ts'
 import type { Appraisal, Choice } from '#core/parts/donors.ts'
+import { isPreferred, nearestPreferred } from '#core/quantity/preferred.ts'
+import { parseQuantity, writeQuantity } from '#core/quantity/quantity.ts'
 import { newId } from '#web/app/clock.ts'
 import { useSend } from '#web/app/send.ts'
 import { Act, MainButton, PlainButton, Said } from '#web/ui/Forms.tsx'
@@ -42,6 +44,7 @@ export function NeedBlock({
           Nothing in the house is of this kind: it has to be bought, made or mended.
         </p>
       )}
+      <Preferred asks={need.position.asks?.['value']} />
       <FromStock need={need} candidates={answer.candidates} />
       {givenElsewhere && (
         <p className="text-quiet py-1">{`${givenElsewhere.candidate.label} would cost less here, but serves another need better.`}</p>
@@ -62,6 +65,18 @@ export function NeedBlock({
         <Act className="mt-1" onClick={() => setAll(true)}>{`${ranked.length - shown.length} more`}</Act>
       )}
     </section>
+  )
+}
+
+/** A value that is made: what to look for, where the one that is asked is none of the common series. */
+function Preferred({ asks }: { asks: string | undefined }) {
+  const read = asks === undefined ? undefined : parseQuantity(asks.replace(/\s+/g, ''))
+  if (read?.value === undefined || read.value <= 0 || !['ohm', 'F', 'H'].includes(read.unit)) return null
+  if (isPreferred(read.value, 'E24')) return null
+  return (
+    <p className="text-quiet py-1">
+      {`${asks} is no value of the E24 series: the nearest that is made is ${writeQuantity(nearestPreferred(read.value, 'E24'), read.unit)}.`}
+    </p>
   )
 }
 
