@@ -113,7 +113,7 @@ export function benchEntry(body: BenchBody, names: EntryNames): EntryWords {
       if ('over' in body) return plain(`over: ${label(body.over, 'a wait')}`, body.words)
       return plain(
         body.soak
-          ? `soak test: ${body.what}, ${body.soak.attended ? 'attended' : 'unattended'}`
+          ? `${body.what}, ${body.soak.attended ? 'attended' : 'unattended'}`
           : `wait: ${body.what}${body.everyMinutes ? `, every ${durationWords(body.everyMinutes)}` : ''}`,
         `till ${day(body.until)} ${clockWords(body.until, names.zone)}`,
       )

@@ -27,7 +27,7 @@ const ruleTitles: Readonly<Record<RuleName, string>> = {
   'weak parts dealt with': 'Known weak parts dealt with',
   'switches set': 'Switches set',
   attended: 'Attended',
-  'plug out': 'Plug out, and seen out',
+  'plug out': 'Plug seen out',
   'cells out': 'Cells out',
   'reservoir measured': 'Reservoir measured',
   'tube discharged': 'Tube discharged',

@@ -91,7 +91,8 @@ export function edtfWords(text: string): string {
     if (decade) return `the ${decade[1]}0s`
     const century = /^(\d{2})XX$/.exec(bare)
     if (century) return `between ${century[1]}00 and ${century[1]}99`
-    return `${about}${bare}${doubt}`
+    // What is not known of a date is left out of it.
+    return `${about}${bare.replace(/(?:-XX)+$/, '')}${doubt}`
   }
   const [from, to] = text.split('/')
   if (to === undefined) return one(text)

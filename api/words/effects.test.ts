@@ -104,24 +104,24 @@ const effects: { readonly [K in BenchEffect['does']]: readonly Case<BenchEffect 
       [
         {
           does: 'soaks',
-          what: 'screen',
+          what: 'soak test: screen',
           until: '2026-03-10T16:00:00.000Z',
           attended: true,
           byHouse: false,
           said: true,
         },
-        'Soak test of screen till 10 Mar, 17:00; attended.',
+        'Soak test: screen till 10 Mar, 17:00; attended.',
       ],
       [
         {
           does: 'soaks',
-          what: 'screen',
+          what: 'soak test: screen',
           until: '2026-03-10T16:00:00.000Z',
           attended: false,
           byHouse: true,
           said: false,
         },
-        'Soak test of screen till 10 Mar, 17:00, as long as the house asks; whether somebody stays with it is not said: add “attended”.',
+        'Soak test: screen till 10 Mar, 17:00, as long as the house asks; whether somebody stays with it is not said: add “attended”.',
       ],
     ],
     supposes: [

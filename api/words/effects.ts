@@ -149,7 +149,7 @@ export function benchEffectWords(effect: BenchEffect, { now, zone }: When): Effe
       return say(`${effect.way}: ${effect.words}`)
     case 'soaks':
       return say(
-        `soak test of ${effect.what} till ${shortDay(effect.until, now, zone)}, ${clockWords(effect.until, zone)}${effect.byHouse ? ', as long as the house asks' : ''}; ${effect.attended ? 'attended' : effect.said ? 'unattended' : 'whether somebody stays with it is not said: add “attended”'}`,
+        `${effect.what} till ${shortDay(effect.until, now, zone)}, ${clockWords(effect.until, zone)}${effect.byHouse ? ', as long as the house asks' : ''}; ${effect.attended ? 'attended' : effect.said ? 'unattended' : 'whether somebody stays with it is not said: add “attended”'}`,
       )
     case 'supposes':
       return say(

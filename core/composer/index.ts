@@ -107,6 +107,8 @@ export function parseLine(line: string, context: ComposerContext, tools: Compose
   const scene: Scene = { ...tools, context }
   let text = line.trim()
   if (text === '') return wrong({ why: 'empty' })
+  // A gap that a tap left to be filled in.
+  if (/(?:^|\s)…(?=$|[\s:,])/.test(text)) return wrong({ why: 'form', form: text })
   const fromMemory = /,?\s*\bfrom memory$/i.exec(text)
   if (fromMemory) text = text.slice(0, fromMemory.index)
   let at: Interval | undefined

@@ -3,7 +3,7 @@ import type { Body, BodyOf } from '#core/history/bodies/index.ts'
 import { findingKinds } from '#core/history/bodies/condition.ts'
 import { takeDesignators } from '#core/parts/designators.ts'
 import { reachEffects } from './reach.ts'
-import { takeName } from './read.ts'
+import { takeFullName } from './read.ts'
 import { done, wrong, type Effect, type Parsed, type Scene } from './types.ts'
 
 type Incident = BodyOf<'incident'>
@@ -16,7 +16,7 @@ function targetIn(
   | { readonly name: string; readonly sort: 'position' | 'assembly' | 'surface'; readonly rest: string }
   | undefined {
   const slots = context.slots.map((s) => s.position)
-  const named = takeName(text, [...slots.map((p) => p.designator), ...context.zones.map((z) => z.name)])
+  const named = takeFullName(text, [...slots.map((p) => p.designator), ...context.zones.map((z) => z.name)])
   if (!named) return undefined
   const slot = slots.find((p) => p.designator === named.name)
   return { ...named, sort: slot ? (slot.assembly ? 'assembly' : 'position') : 'surface' }

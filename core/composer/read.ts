@@ -30,6 +30,15 @@ export function takeName(text: string, names: readonly string[]): { name: string
   return near.length === 1 && near[0] ? { name: near[0], rest: text.slice(word.length).trim() } : undefined
 }
 
+/** The longest of `names` that the text begins with in full: nothing is guessed from its first word. */
+export function takeFullName(
+  text: string,
+  names: readonly string[],
+): { name: string; rest: string } | undefined {
+  const named = takeName(text, names)
+  return named && text.toLowerCase().startsWith(named.name.toLowerCase()) ? named : undefined
+}
+
 /** Names that a half-typed word could mean, for completion; at most `most`. */
 export function nearNames(word: string, names: readonly string[], most = 8): string[] {
   const key = word.toLowerCase()

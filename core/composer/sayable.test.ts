@@ -120,7 +120,7 @@ describe('a line that could only be free text before', () => {
       'soak screen 4h attended',
       {
         kind: 'wait',
-        what: 'screen',
+        what: 'soak test: screen',
         soak: { attended: true, functions: ['screen'] },
         until: '2026-03-10T22:00:00.000Z',
       },

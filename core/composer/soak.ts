@@ -26,7 +26,7 @@ function beginSoak(text: string, scene: Scene): Parsed {
   const functions =
     names.found.length > 0 ? names.found : context.functions.filter((f) => f.essential).map((f) => f.name)
   const until = msToInstant(instantToMs(now) + minutes * 60_000)
-  const what = functions.length > 0 ? functions.join(', ').slice(0, 80) : context.name.slice(0, 80)
+  const what = `soak test: ${functions.length > 0 ? functions.join(', ') : context.name}`.slice(0, 80)
   return done(
     [
       {

@@ -1,7 +1,7 @@
 /** What is supposed or was advised, and what came of it; from when a fault is; what is kept in memories and media. */
 import { adviceOutcomes, onsets, type adviceSorts } from '#core/history/bodies/advice.ts'
 import type { Body } from '#core/history/bodies/index.ts'
-import { firstWord, takeName } from './read.ts'
+import { firstWord, takeFullName, takeName } from './read.ts'
 import { done, wrong, type Parsed, type Scene } from './types.ts'
 
 type Sort = (typeof adviceSorts)[number]
@@ -74,7 +74,7 @@ export function parseBecame(text: string, scene: Scene): Parsed {
 export function parseOnset(text: string, scene: Scene): Parsed {
   const { context } = scene
   const form = 'fault tape: before it was retired'
-  const named = takeName(text.trim(), [
+  const named = takeFullName(text.trim(), [
     ...context.functions.map((f) => f.name),
     ...context.slots.map((s) => s.position.designator),
   ])

@@ -119,7 +119,14 @@ export function episodeView(world: World, id: EntryId, nextTag: string): Episode
       next: episode.next,
       lie: episode.lie,
     },
-    before: before && { number: before.number, next: before.next, at: before.lastStep.happenedAt.latest },
+    before: before && {
+      number: before.number,
+      // What was done or dropped since is no longer handed on.
+      next: machine.tasks.some((t) => t.what === 'next' && t.ended && t.left.id === before.lastStep.id)
+        ? ''
+        : before.next,
+      at: before.lastStep.happenedAt.latest,
+    },
     rows: line.map((s) => logRow(world, s, voids, carried)),
     stop: stopRule(world, machine, brackets),
     brackets: brackets.map((b) => (b.from && ids.has(b.from) ? b : { ...b, from: null })),

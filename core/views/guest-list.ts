@@ -47,6 +47,7 @@ export const guestSummary = (s: MachineSummary): MachineSummary => ({
   due: [],
   todo: [],
   waitsFor: [],
+  cells: [],
   onLoan: s.onLoan,
   lendsParts: false,
   needsTest: s.needsTest,

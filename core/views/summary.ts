@@ -7,6 +7,7 @@ import { sheetOf } from '#core/history/layout.ts'
 import { type World } from '#core/history/world.ts'
 import type { Instant } from '#core/quantity/time.ts'
 import type { WaitRow } from '#core/history/waits.ts'
+import { cellsIn } from '#core/work/checks/fitted.ts'
 import { brief, todoOf, waitsFor, type TodoBrief } from '#core/work/todo/index.ts'
 import { arrivalOpen } from './arrival-open.ts'
 import { functionLanes, stripOf, type StripSegment } from './lanes.ts'
@@ -53,6 +54,8 @@ export interface MachineSummary {
   readonly todo: readonly TodoBrief[]
   /** Functions that cannot be tried until another machine works. */
   readonly waitsFor: ReturnType<typeof waitsFor>
+  /** Where a cell may still be in. */
+  readonly cells: readonly string[]
   readonly onLoan: boolean
   readonly lendsParts: boolean
   readonly needsTest: number
@@ -168,6 +171,7 @@ export function machineSummary(world: World, id: MachineId): SummaryOf | undefin
     ],
     todo: brief(todoOf(world, machine)),
     waitsFor: waitsFor(world, machine),
+    cells: cellsIn(world, machine).filled,
     onLoan: away,
     lendsParts: loans.length > 0,
     needsTest: standings.filter((s) => s.word === 'retest' || s.word === 'void').length,

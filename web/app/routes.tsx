@@ -31,6 +31,7 @@ export const router = createBrowserRouter([
           { index: true, Component: BenchView },
           { path: 'collection', ...lazyView(() => import('#web/features/machines/CollectionView.tsx')) },
           { path: 'machines/new', ...lazyView(() => import('#web/features/machines/RegisterView.tsx')) },
+          { path: 'collection/storage', ...lazyView(() => import('#web/features/machines/StorageView.tsx')) },
           { path: 'collection/table', ...lazyView(() => import('#web/features/machines/TableView.tsx')) },
           { path: 'batches', ...lazyView(() => import('#web/features/batches/BatchesView.tsx')) },
           { path: 'batches/:id/whole', ...lazyView(() => import('#web/features/batches/WholeView.tsx')) },
@@ -43,6 +44,10 @@ export const router = createBrowserRouter([
           {
             path: 'machines/:id/survey',
             ...lazyView(() => import('#web/features/condition/SurveyView.tsx')),
+          },
+          {
+            path: 'machines/:id/dossier',
+            ...lazyView(() => import('#web/features/machines/DossierView.tsx')),
           },
           { path: 'machines/:id', ...lazyView(() => import('#web/features/machines/MachineView.tsx')) },
           { path: 'episodes/:id', ...lazyView(() => import('#web/features/episodes/EpisodeView.tsx')) },

@@ -15,6 +15,7 @@ const papers = {
   sheet: 'Episode sheet',
   tray: 'Tray sheet',
   label: 'Label inside the case',
+  ribbon: 'Pull ribbons',
   'do-not-power': 'Do not power tag',
 } as const
 type Paper = keyof typeof papers
@@ -71,7 +72,9 @@ export function View() {
         className="mx-auto max-w-3xl border border-black bg-white p-8 text-black"
         aria-label={papers[paper]}
       >
-        {paper === 'tray' ? (
+        {paper === 'ribbon' ? (
+          <Ribbons view={view} />
+        ) : paper === 'tray' ? (
           <Tray view={view} />
         ) : paper === 'do-not-power' ? (
           <DoNotPower view={view} />
@@ -206,6 +209,35 @@ function CaseLabel({ view, sheet }: { view: EpisodeView; sheet: SheetAnswer }) {
       ))}
       <p className="mt-2">{list(view.people)}</p>
     </div>
+  )
+}
+
+/** One strip for each part that went in: under a module, so that the next person finds it without prising. */
+function Ribbons({ view }: { view: EpisodeView }) {
+  const { day } = useDates()
+  const went = new Map<string, { readonly label: string; readonly at: string }>()
+  for (const { body, happenedAt, withdrawn, contested } of view.rows) {
+    if (body.kind !== 'move' || withdrawn || contested) continue
+    for (const { part, to } of body.legs)
+      if ((to.in.kind === 'machine' || to.in.kind === 'assembly') && to.position !== undefined)
+        went.set(to.position, { label: view.labels[part] ?? 'a part', at: happenedAt.latest })
+  }
+  if (went.size === 0) return <p>No part went into it in this episode, so there is no ribbon to lay.</p>
+  return (
+    <ul className="space-y-3">
+      {[...went].map(([position, { label, at }]) => (
+        <li
+          key={position}
+          className="flex h-[12mm] w-[160mm] items-center gap-4 border border-black px-[3mm] break-inside-avoid"
+        >
+          <strong className="border-r-2 border-black pr-3">pull here</strong>
+          <span className="num font-bold">{position}</span>
+          <span className="min-w-0 flex-1 truncate">{label}</span>
+          <span className="num">{day(at)}</span>
+          <span className="num">{view.plate.number}</span>
+        </li>
+      ))}
+    </ul>
   )
 }
 

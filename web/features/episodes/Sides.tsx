@@ -30,6 +30,7 @@ export function LeftSide({
   onSort: (jot: JotRow) => void
 }) {
   const { zone } = useDates()
+  const soaks = (entry: string) => view.context.soaking.some((s) => s.entry === entry)
   const [now, setNow] = useState(nowMs)
   useEffect(() => {
     const timer = setInterval(() => setNow(nowMs()), 1000)
@@ -91,8 +92,11 @@ export function LeftSide({
                     <span className="text-quiet">, every {durationWords(w.everyMinutes)}</span>
                   )}
                   {view.episode.state !== 'closed' && (
-                    <Act className="block" onClick={() => onLine(`over ${i + 1} `)}>
-                      It is over
+                    <Act
+                      className="block"
+                      onClick={() => onLine(soaks(w.entry) ? 'soak held' : `over ${i + 1} `)}
+                    >
+                      {soaks(w.entry) ? 'It held' : 'It is over'}
                     </Act>
                   )}
                 </li>

@@ -131,17 +131,48 @@ export function choicesOf(verb: Verb, context: ComposerContext): Choice[] {
             label: `keep ${p.label} with the machine`,
             line: `keep ${p.label} `,
           })),
+          { label: 'screws loosened', line: 'loosen ' },
+          { label: 'screws not there', line: 'missing ' },
+          { label: 'tried, and it did not work', line: 'tried … : ' },
+          { label: 'damage', line: 'damage … : ' },
+          { label: 'earlier work by strangers', line: 'earlier ' },
+          { label: 'something happened', line: 'incident ' },
+          { label: 'contents copied', line: 'copied … twice, sum ' },
           { label: 'hazard', line: 'hazard ' },
           { label: 'power on', line: 'power on' },
           { label: 'power off', line: 'power off' },
         ])
     case 'Wait':
-      return ['15m', '1h', '24h'].map((d) => ({ label: d, line: `wait ${d} ` }))
+      return [
+        ...['15m', '1h', '24h'].map((d) => ({ label: d, line: `wait ${d} ` })),
+        ...(context.soaking.length > 0
+          ? [
+              { label: 'the soak test held', line: 'soak held' },
+              { label: 'the soak test failed', line: 'soak failed ' },
+            ]
+          : [
+              { label: 'soak test, attended', line: 'soak attended', quiet: 'as long as the house asks' },
+              { label: 'soak test, unattended', line: 'soak unattended' },
+            ]),
+        { label: 'leave something for later', line: 'later … because ' },
+        ...context.tasks.flatMap((t, i) => [
+          { label: `done: ${t.words}`, line: `did ${i + 1} ` },
+          { label: `dropped: ${t.words}`, line: `drop ${i + 1} ` },
+        ]),
+      ]
     case 'Ask':
       return [
         { label: 'a question', line: 'ask ' },
         ...context.questions.map((q, i) => ({ label: `answer: ${q.words}`, line: `answer ${i + 1} ` })),
         { label: 'a note', line: 'note ' },
+        { label: 'I suppose', line: 'theory ' },
+        { label: 'advice from somebody', line: 'advice from … : ' },
+        { label: 'the opinion of somebody outside', line: 'opinion from … : ' },
+        { label: 'from when a fault is', line: 'fault … : in storage' },
+        ...context.advice.flatMap((a, i) => [
+          { label: `it held: ${a.words}`, line: `became ${i + 1} held` },
+          { label: `it did not: ${a.words}`, line: `became ${i + 1} did not hold` },
+        ]),
       ]
     case 'Photo':
       return []

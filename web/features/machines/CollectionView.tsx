@@ -89,6 +89,9 @@ export function View() {
             <Link className="act" to="/batches">
               Lots of machines
             </Link>
+            <Link className="act" to="/collection/storage">
+              Storage round
+            </Link>
             <Link className="act" to="/collection/table">
               Table in
             </Link>

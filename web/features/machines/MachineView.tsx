@@ -1,7 +1,7 @@
 /** One machine: plate, status with its sentence, lifeline, and below it what the words of the row switch. */
 import { useQuery } from '@tanstack/react-query'
 import { useEffect, useState } from 'react'
-import { useNavigate, useParams, useSearchParams } from 'react-router'
+import { Link, useNavigate, useParams, useSearchParams } from 'react-router'
 import { dayWords } from '#api/words/dates.ts'
 import {
   coverageWords,
@@ -168,9 +168,16 @@ export function View() {
               />
             </label>
           ) : (
-            <button type="button" className="act ml-auto pb-1.5" onClick={() => setDated(true)}>
-              As of a day
-            </button>
+            <span className="ml-auto flex gap-5 pb-1.5">
+              {me.role !== 'guest' && (
+                <Link className="act" to={`/machines/${view.id}/dossier`}>
+                  Dossier
+                </Link>
+              )}
+              <button type="button" className="act" onClick={() => setDated(true)}>
+                As of a day
+              </button>
+            </span>
           )
         }
       >

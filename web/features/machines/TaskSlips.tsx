@@ -1,35 +1,19 @@
 /** Leaving something for later, and saying what became of it. */
 import { useState } from 'react'
 import type { EntryId, MachineId } from '#core/ids.ts'
-import type { Body } from '#core/history/bodies/index.ts'
 import { dayInterval } from '#core/quantity/time.ts'
-import { wordsOf } from '#web/app/http.ts'
-import { useDates, useDrafts, useWrite } from '#web/app/session.tsx'
+import { useSendOne } from '#web/app/send.ts'
+import { useDates } from '#web/app/session.tsx'
 import { Act, PlainButton, Said, Slip, TextField } from '#web/ui/Forms.tsx'
 
-/** Writes one entry about the machine; answers what stood in the way, or undefined once it is written or kept to be sent. */
-function useOne() {
-  const drafts = useDrafts()
-  const write = useWrite()
-  return async (body: Body): Promise<string | undefined> => {
-    try {
-      const written = await write(drafts([{ body }]))
-      return written.sent && written.refused ? written.refused.detail : undefined
-    } catch (failure) {
-      return wordsOf(failure)
-    }
-  }
-}
-
 export function PutOff({ machine, onClose }: { machine: MachineId; onClose: () => void }) {
-  const send = useOne()
+  const { send, error } = useSendOne()
   const { zone } = useDates()
   const [task, setTask] = useState('')
   const [reason, setReason] = useState('')
   const [day, setDay] = useState('')
-  const [error, setError] = useState<string>()
   const keep = async () => {
-    const wrong = await send({
+    const sent = await send({
       kind: 'task',
       what: 'put off',
       machine,
@@ -37,8 +21,7 @@ export function PutOff({ machine, onClose }: { machine: MachineId; onClose: () =
       reason: reason.trim(),
       ...(day ? { until: dayInterval(day, zone).latest } : {}),
     })
-    if (wrong) setError(wrong)
-    else onClose()
+    if (sent) onClose()
   }
   return (
     <Slip title="Leave something for later" onClose={onClose}>
@@ -98,11 +81,10 @@ export function EndTask({
   task: string | undefined
   onClose: () => void
 }) {
-  const send = useOne()
+  const { send, error } = useSendOne()
   const [words, setWords] = useState('')
-  const [error, setError] = useState<string>()
   const end = async (way: 'done' | 'dropped') => {
-    const wrong = await send({
+    const sent = await send({
       kind: 'task',
       what: 'ended',
       machine,
@@ -111,8 +93,7 @@ export function EndTask({
       way,
       ...(words.trim() ? { words: words.trim() } : {}),
     })
-    if (wrong) setError(wrong)
-    else onClose()
+    if (sent) onClose()
   }
   return (
     <Slip title="What became of it" onClose={onClose}>

@@ -11,7 +11,7 @@ import { Act } from '#web/ui/Forms.tsx'
 import { EndTask, PutOff } from './TaskSlips.tsx'
 
 /** Acts of which each thing is a line of its own: it can be dealt with here. */
-const oneByOne: ReadonlySet<TodoAct> = new Set(['answer', 'settle', 'next', 'later', 'clear up'])
+const oneByOne: ReadonlySet<TodoAct> = new Set(['answer', 'settle', 'next', 'later'])
 /** Where on the page, or beyond it, the other acts are done. */
 const leadsTo: Readonly<Partial<Record<TodoAct, (view: MachineView) => string>>> = {
   'see to': () => '?show=condition',
@@ -23,6 +23,9 @@ const leadsTo: Readonly<Partial<Record<TodoAct, (view: MachineView) => string>>>
   'bring home': () => '?show=loans',
   'give back': () => '?show=loans',
   'end wait': (view) => (view.open ? `/episodes/${view.open.id}` : '?show=episodes'),
+  'clear up': (view) => (view.open ? `/episodes/${view.open.id}` : '?show=episodes'),
+  decide: () => '?show=parts',
+  try: (view) => (view.open ? `/episodes/${view.open.id}` : '?show=entries'),
   sort: (view) => (view.open ? `/episodes/${view.open.id}` : '?show=episodes'),
   'finish entry': (view) => `/machines/${view.id}/entry`,
   'say what it does': (view) => (view.plate.typeId ? `/types/${view.plate.typeId}` : '?show=facts'),
@@ -149,7 +152,7 @@ function OneRow({
         </span>
         <Due todo={{ items: [item] }} />
         {item.at && <span className="text-quiet num text-13 shrink-0">{short(item.at)}</span>}
-        {writes && act !== 'clear up' && !asked && (
+        {writes && !asked && (
           <Act onClick={() => onOpen(key, mark)}>
             {act === 'answer' ? 'Answer' : act === 'settle' ? 'Settle' : 'Done, or dropped'}
           </Act>

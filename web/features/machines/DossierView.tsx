@@ -1,0 +1,145 @@
+/** The dossier: the whole of a machine on one page, for reading and for paper. It travels with the machine: no price stands in it. */
+import { useQuery } from '@tanstack/react-query'
+import { useEffect } from 'react'
+import { Link, useParams } from 'react-router'
+import { dayWords } from '#api/words/dates.ts'
+import { dossierSections } from '#api/words/dossier.ts'
+import { cutLabel, standingSentence, standingWords } from '#api/words/status.ts'
+import { keys } from '#web/app/keys.ts'
+import { get, wordsOf } from '#web/app/http.ts'
+import { useDates, useSigned } from '#web/app/session.tsx'
+import { Code } from '#web/ui/Code.tsx'
+import { MainButton } from '#web/ui/Forms.tsx'
+import { Lifeline } from '#web/ui/Lifeline.tsx'
+import { photoSrc } from '#web/ui/photos/src.ts'
+
+/** So many photographs show it, the newest first; the others stay in the record. */
+const mostPhotos = 12
+
+export function View() {
+  const { id = '' } = useParams()
+  const { house } = useSigned()
+  const { when, zone, day } = useDates()
+  const machine = useQuery({
+    queryKey: keys.machine(id, ''),
+    queryFn: () => get('/machines/:id', { id }),
+    retry: false,
+  })
+  const arrival = useQuery({
+    queryKey: keys.arrival(id),
+    queryFn: () => get('/machines/:id/arrival', { id }),
+    retry: false,
+  })
+  const view = machine.data
+  useEffect(() => {
+    if (view) document.title = `Dossier, ${view.plate.name} ${view.plate.number}`
+  }, [view])
+  if (machine.error && !view) return <p className="p-8">{wordsOf(machine.error)}</p>
+  if (!view || arrival.isPending) return null
+  const facts = [
+    ['Type', [view.plate.typeName, view.plate.revision].filter(Boolean).join(', ')],
+    ['Serial', view.plate.serial],
+    ['Mains', view.plate.mains],
+    ['Made', view.plate.made],
+    ['Weight', view.plate.weight],
+    ['Owner', view.plate.owner],
+    ['Legal status', view.plate.legal],
+    ['Purpose', view.plate.purpose],
+  ] as const
+  const lanes = Object.fromEntries(
+    view.functions.map((f) => [
+      f.fn,
+      {
+        now: standingWords(f, when),
+        due: f.word === 'retest' || f.word === 'void',
+        title: standingSentence(f, when),
+      },
+    ]),
+  )
+  const photos = view.photos.slice(-mostPhotos).reverse()
+  return (
+    <main className="mx-auto w-full max-w-5xl p-6">
+      <div className="noprint mb-4 flex flex-wrap items-center justify-between gap-x-5 gap-y-2">
+        <Link className="act" to={`/machines/${id}`}>
+          Back to the machine
+        </Link>
+        <MainButton onClick={() => window.print()}>Print</MainButton>
+      </div>
+      <article
+        className="paper mx-auto max-w-4xl border border-black bg-white p-8 text-black"
+        aria-label="Dossier"
+      >
+        <header className="mb-5 flex items-start justify-between gap-6">
+          <div>
+            <h1 className="font-display text-34 font-semibold">{view.plate.name}</h1>
+            <p className="num text-18">{view.plate.number}</p>
+            <p>
+              Dossier, {house.name}, <span className="num">{day(view.now)}</span>
+            </p>
+          </div>
+          <Code text={view.plate.number} px={84} />
+        </header>
+        <dl className="mb-5 grid grid-cols-4 gap-x-6 gap-y-2 max-sm:grid-cols-2">
+          {facts.map(([name, value]) => (
+            <div key={name}>
+              <dt className="text-13">{name}</dt>
+              <dd className="font-bold">{value || 'not recorded'}</dd>
+            </div>
+          ))}
+        </dl>
+        {view.lifeline.lanes.length > 0 && (
+          <section className="mb-5 break-inside-avoid" aria-label="Its life">
+            <Lifeline
+              data={view.lifeline}
+              words={lanes}
+              short={(at) => dayWords(at, zone)}
+              cutWords={view.status.change ? cutLabel(view.status.change, when) : undefined}
+            />
+          </section>
+        )}
+        {dossierSections(view, arrival.data, when).map((s) => (
+          <section key={s.title} className="mb-4">
+            <h2 className="border-b border-black font-bold">{s.title}</h2>
+            <ul>
+              {s.lines.map((line, i) => (
+                <li key={i} className="break-inside-avoid py-0.5">
+                  {line}
+                </li>
+              ))}
+            </ul>
+          </section>
+        ))}
+        {photos.length > 0 && (
+          <section className="mb-4">
+            <h2 className="mb-2 border-b border-black font-bold">
+              {view.photos.length > photos.length
+                ? `Photographs, the last ${photos.length} of ${view.photos.length}`
+                : 'Photographs'}
+            </h2>
+            <ul className="grid grid-cols-3 gap-3">
+              {photos.map((p) => (
+                <li key={p.entry} className="break-inside-avoid">
+                  <img
+                    src={photoSrc(view.id, p.entry)}
+                    alt={p.words ?? p.of ?? 'photograph'}
+                    className="w-full"
+                    style={{ background: '#8a8a8a' }}
+                  />
+                  <span className="text-13">
+                    <span className="num">{day(p.at)}</span>
+                    {[p.of, p.zone, p.words].filter(Boolean).length > 0 &&
+                      `, ${[p.of, p.zone, p.words].filter(Boolean).join(', ')}`}
+                  </span>
+                </li>
+              ))}
+            </ul>
+          </section>
+        )}
+        <p className="text-13 border-t border-black pt-2">
+          Drawn from the record as it stood on <span className="num">{day(view.now)}</span>. What was not
+          tested here is not known; nothing in it says that anything is without danger.
+        </p>
+      </article>
+    </main>
+  )
+}

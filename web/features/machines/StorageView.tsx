@@ -1,0 +1,143 @@
+/** A storage round over many machines at once: cells out, memory switch off, what was seen, and the day on which somebody looks again. */
+import { useQuery } from '@tanstack/react-query'
+import { useState } from 'react'
+import { Link } from 'react-router'
+import { count, list } from '#api/words/lists.ts'
+import { keys } from '#web/app/keys.ts'
+import { get } from '#web/app/http.ts'
+import { useSend } from '#web/app/send.ts'
+import { useDates } from '#web/app/session.tsx'
+import { MainButton, Said, TextField } from '#web/ui/Forms.tsx'
+import { storageBodies } from './storage.ts'
+
+/** As many as one page of the list holds; a larger store is walked shelf by shelf, by searching for it. */
+const most = 200
+
+export function View() {
+  const { zone } = useDates()
+  const [search, setSearch] = useState('')
+  const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set())
+  const [cellsOut, setCellsOut] = useState(true)
+  const [memoryOff, setMemoryOff] = useState(false)
+  const [seen, setSeen] = useState('')
+  const [lookAgain, setLookAgain] = useState('')
+  const [written, setWritten] = useState<string>()
+  const { send, error, busy, setError } = useSend()
+  const { data } = useQuery({
+    queryKey: keys.machines(`storage ${search}`, 0),
+    queryFn: () => get('/machines', { q: search, limit: most }),
+  })
+  const here = (data?.machines ?? []).filter((m) => !m.onLoan && !m.open)
+  const toggle = (id: string, on: boolean) =>
+    setChosen((old) => new Set(on ? [...old, id] : [...old].filter((x) => x !== id)))
+  const picked = here.filter((m) => chosen.has(m.id))
+  const submit = async (event: React.FormEvent<HTMLFormElement>) => {
+    event.preventDefault()
+    const bodies = picked.flatMap((m) =>
+      storageBodies(m.id, m.cells, { cellsOut, memoryOff, seen, lookAgain, zone }),
+    )
+    if (bodies.length === 0)
+      return setError('Choose machines, and say what was done or when somebody looks again.')
+    if (await send(bodies.map((body) => ({ body })))) {
+      setWritten(`${count(bodies.length, 'entry', 'entries')} written on ${count(picked.length, 'machine')}.`)
+      setChosen(new Set())
+      setSeen('')
+    }
+  }
+  return (
+    <main className="flex-1 p-4">
+      <h1 className="font-display text-24 mb-1 font-semibold">Storage round</h1>
+      <p className="text-quiet mb-4">
+        Before machines go to the shelf: cells leak, memories drain them, rust comes back. What is said here
+        is written on each machine that is chosen.
+      </p>
+      <form onSubmit={(event) => void submit(event)}>
+        <div className="bg-sheet mb-4 grid grid-cols-[auto_auto_1fr_auto_auto] items-end gap-5 rounded-sm p-4 max-lg:grid-cols-1">
+          <label className="flex h-9 items-center gap-2">
+            <input type="checkbox" checked={cellsOut} onChange={(e) => setCellsOut(e.target.checked)} /> Cells
+            out
+          </label>
+          <label className="flex h-9 items-center gap-2">
+            <input type="checkbox" checked={memoryOff} onChange={(e) => setMemoryOff(e.target.checked)} />{' '}
+            Memory switch off
+          </label>
+          <TextField
+            label="What was seen (may stay empty)"
+            placeholder="no leak, dry, no new rust"
+            maxLength={500}
+            value={seen}
+            onChange={(e) => setSeen(e.target.value)}
+          />
+          <label>
+            <span className="text-13 text-quiet block">Look again on</span>
+            <input
+              type="date"
+              className="field num h-9 w-40"
+              value={lookAgain}
+              onChange={(e) => setLookAgain(e.target.value)}
+            />
+          </label>
+          <MainButton type="submit" disabled={busy || picked.length === 0}>
+            {picked.length === 0 ? 'Choose machines' : `Write on ${count(picked.length, 'machine')}`}
+          </MainButton>
+        </div>
+        <Said error={error} />
+        {written && (
+          <p role="status" className="mb-3 font-bold">
+            {written}
+          </p>
+        )}
+        <div className="mb-2 flex flex-wrap items-end gap-5">
+          <div className="w-72">
+            <TextField
+              label="Which machines"
+              placeholder="shelf, type, name"
+              value={search}
+              onChange={(e) => setSearch(e.target.value)}
+            />
+          </div>
+          <button
+            type="button"
+            className="act h-9"
+            onClick={() => setChosen(new Set(picked.length === here.length ? [] : here.map((m) => m.id)))}
+          >
+            {picked.length === here.length && here.length > 0 ? 'Choose none' : `Choose all ${here.length}`}
+          </button>
+          {data && data.total > data.machines.length && (
+            <span className="text-quiet h-9">{`The first ${most} of ${data.total}: search for a shelf or a type.`}</span>
+          )}
+        </div>
+        <ul>
+          {here.map((m) => (
+            <li
+              key={m.id}
+              className="border-hair grid min-h-9 grid-cols-[2rem_minmax(0,1fr)_9rem_14rem_minmax(0,1fr)] items-baseline gap-3 border-b py-1 max-md:grid-cols-[2rem_1fr]"
+            >
+              <input
+                type="checkbox"
+                aria-label={`${m.plate.name} ${m.plate.number}`}
+                checked={chosen.has(m.id)}
+                onChange={(e) => toggle(m.id, e.target.checked)}
+              />
+              <Link className="truncate hover:underline" to={`/machines/${m.id}`}>
+                {m.plate.name}
+              </Link>
+              <span className="num">{m.plate.number}</span>
+              <span className="text-quiet truncate">{m.place ?? 'place not recorded'}</span>
+              <span className={m.cells.length > 0 ? 'text-copper' : 'text-quiet'}>
+                {m.cells.length > 0
+                  ? `cells may be in: ${list(m.cells)}`
+                  : 'no place for a cell is known to be filled'}
+              </span>
+            </li>
+          ))}
+        </ul>
+        {data && here.length === 0 && (
+          <p className="text-quiet py-3">
+            No machine that is here and not being worked on bears these words.
+          </p>
+        )}
+      </form>
+    </main>
+  )
+}
