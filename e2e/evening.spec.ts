@@ -99,3 +99,67 @@ test('what is off goes back in order, and the papers say what came of it', async
   expect(table.headers()['content-type']).toContain('text/csv')
   expect(await table.text()).toContain('rinse the keytops')
 })
+
+test('a volunteer’s evening of ordinary things is written as said, and what is left stands under To do', async ({
+  browser,
+}) => {
+  const imke = await signIn(browser, 'imke')
+  await openMachine(imke, 'E2026-004')
+  await openEpisode(imke, 'The drum and its pins')
+  // Typed, in a volunteer's own words.
+  for (const line of [
+    'theory the drum slips because the belt is glazed',
+    'advice from the harbour pilots: oil only the bearings',
+    'earlier case repainted by hand',
+    'later new feet: none in the house, till 12 Jan',
+    'incident the drum jumped out of its seat',
+    'note a pin is bent',
+  ])
+    await write(imke, line)
+  const sheet = imke.getByRole('region', { name: 'Episode', exact: true })
+  await expect(sheet).toContainText('suspicion: the drum slips, because the belt is glazed')
+  await expect(sheet).toContainText('from the harbour pilots')
+  await expect(sheet).toContainText('later: new feet, because none in the house')
+  // A caution stands under the line before Enter, once.
+  const line = imke.getByRole('combobox', { name: /^Write one line/ })
+  await line.fill('clean case isopropyl alcohol')
+  await expect(imke.locator('#line-says')).toContainText('no iron, no hot air and no power')
+  await line.press('Enter')
+  await expect(line).toHaveValue('')
+  await line.fill('clean labels isopropyl alcohol')
+  await expect(imke.locator('#line-says')).toContainText('leaned labels')
+  await expect(imke.locator('#line-says')).not.toContainText('no iron')
+  await line.fill('')
+  // What nobody said is not written.
+  await imke.getByRole('button', { name: 'Stop for today' }).click()
+  await imke.getByLabel('Next step').fill('find a belt')
+  await imke.getByRole('button', { name: 'Stop here' }).click()
+  await expect(sheet).toContainText('next: find a belt')
+  await expect(sheet).not.toContainText('unplugged')
+  // What is left stands on the machine's page until it is done.
+  await openMachine(imke, 'E2026-004')
+  const todo = imke.getByRole('region', { name: 'To do' })
+  await expect(todo).toContainText('Try, or drop, 2 suspicions')
+  await expect(todo).toContainText('Left for later: new feet')
+  const next = todo.getByRole('listitem').filter({ hasText: 'find a belt' })
+  await next.getByRole('button', { name: 'Done, or dropped' }).click()
+  await imke.getByRole('button', { name: 'It is done' }).click()
+  await expect(todo).not.toContainText('find a belt')
+  await imke.context().close()
+})
+
+test('who is not authorised says why, and the line keeps it', async ({ browser }) => {
+  const jonas = await signIn(browser, 'jonas')
+  await openMachine(jonas, 'SW 2025.6')
+  await openEpisode(jonas, 'A look with power')
+  const line = jonas.getByRole('combobox', { name: /^Write one line/ })
+  await line.fill('power on')
+  await line.press('Enter')
+  await expect(jonas.locator('#line-says')).toContainText('not authorised to switch it on')
+  await jonas.getByLabel('Or why all the same').fill('the restorer stands beside me')
+  await jonas.getByRole('button', { name: 'Write it with the reason' }).click()
+  const sheet = jonas.getByRole('region', { name: 'Episode', exact: true })
+  await expect(sheet).toContainText('not authorised, because the restorer stands beside me')
+  await expect(jonas.getByText(/Passed over by Jonas Feld at/).first()).toBeVisible()
+  await jonas.context().close()
+})

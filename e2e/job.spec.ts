@@ -120,7 +120,10 @@ test('5 lends its supply: incomplete, the wrong place refused, then retest due, 
   await expect(status(imke)).toContainText('Retest due')
   await expect(status(imke)).toContainText('came back')
   await imke.getByRole('tab', { name: /^Functions/ }).click()
-  await expect(imke.getByRole('listitem').filter({ hasText: 'self-test' })).toContainText('was out from')
+  await expect(imke.getByRole('region', { name: 'To do' })).toContainText('Test 3 functions again: self-test')
+  await expect(imke.getByRole('listitem').filter({ hasText: /^self-test\s*essential/ })).toContainText(
+    'was out from',
+  )
   await imke.getByRole('button', { name: /^Go on with episode/ }).click()
   await imke.getByRole('button', { name: /^Close/ }).click()
   const closing = imke.getByRole('region', { name: /^Closing/ })

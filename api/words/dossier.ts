@@ -66,7 +66,7 @@ export function dossierSections(
       lines: [
         ...(view.source
           ? [
-              `Came as ${view.source.how}${view.source.from ? ` from ${view.source.from}` : ''}${view.source.words ? `: ${view.source.words}` : ''}`,
+              `How it came: ${view.source.how}${view.source.from ? `, from ${view.source.from}` : ''}${view.source.words ? `: ${view.source.words}` : ''}`,
             ]
           : []),
         ...(arrival?.chain.rows ?? []).map((row) =>

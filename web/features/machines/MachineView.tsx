@@ -170,11 +170,11 @@ export function View() {
           ) : (
             <span className="ml-auto flex gap-5 pb-1.5">
               {me.role !== 'guest' && (
-                <Link className="act" to={`/machines/${view.id}/dossier`}>
+                <Link className="act inline-flex min-h-7 items-center" to={`/machines/${view.id}/dossier`}>
                   Dossier
                 </Link>
               )}
-              <button type="button" className="act" onClick={() => setDated(true)}>
+              <button type="button" className="act min-h-7" onClick={() => setDated(true)}>
                 As of a day
               </button>
             </span>

@@ -124,11 +124,7 @@ export function View() {
               </Link>
               <span className="num">{m.plate.number}</span>
               <span className="text-quiet truncate">{m.place ?? 'place not recorded'}</span>
-              <span className={m.cells.length > 0 ? 'text-copper' : 'text-quiet'}>
-                {m.cells.length > 0
-                  ? `cells may be in: ${list(m.cells)}`
-                  : 'no place for a cell is known to be filled'}
-              </span>
+              <span className="text-copper">{m.cells.length > 0 && `cells may be in: ${list(m.cells)}`}</span>
             </li>
           ))}
         </ul>

@@ -20,6 +20,7 @@ export function Positions({ control, register, mayEdit }: Part) {
         'Looks like',
         'Least V',
         'Mains class',
+        'Asks of the part',
       ]}
       mayEdit={mayEdit}
       onAdd={() =>
@@ -35,6 +36,7 @@ export function Positions({ control, register, mayEdit }: Part) {
           lookAlikes: '',
           ratingVolts: '',
           safetyClass: '',
+          asks: '',
         })
       }
     >
@@ -107,6 +109,14 @@ export function Positions({ control, register, mayEdit }: Part) {
               <option>X</option>
               <option>Y</option>
             </select>
+          </td>
+          <td className="px-1">
+            <input
+              aria-label={`Position ${i + 1}: asks of the part`}
+              className={cell}
+              placeholder="rail 12 V; esr 0.1 ohm"
+              {...register(`positions.${i}.asks`)}
+            />
           </td>
           {mayEdit && <Remove onClick={() => remove(i)} what={f.designator} />}
         </tr>

@@ -4,10 +4,10 @@ import { useQuery } from '@tanstack/react-query'
 import { keys } from '#web/app/keys.ts'
 import { get, wordsOf, ProblemError } from '#web/app/http.ts'
 import type { TypeAnswer } from '#api/types.ts'
-import { emptySheet, toForm, type SheetForm, fromForm } from './form.ts'
+import { emptySheet, fieldWords, fromForm, toForm, type SheetForm } from './form.ts'
 import { useSigned, useDates, useDrafts, useWrite } from '#web/app/session.tsx'
-import { useState } from 'react'
-import { useForm } from 'react-hook-form'
+import { useEffect, useState } from 'react'
+import { useForm, type UseFormReturn } from 'react-hook-form'
 import type { TypeId } from '#core/ids.ts'
 import { MainButton, Said, TextField } from '#web/ui/Forms.tsx'
 import { Functions } from './SheetFunctions.tsx'
@@ -38,10 +38,11 @@ function Editor({ id, form, answer }: { id: string; form: SheetForm; answer?: Ty
   const write = useWrite()
   const [error, setError] = useState<string>()
   const mayEdit = me.role === 'restorer' || me.role === 'steward'
-  const { register, control, handleSubmit, formState } = useForm<SheetForm>({
+  const { register, control, handleSubmit, formState, reset, watch } = useForm<SheetForm>({
     defaultValues: form,
     disabled: !mayEdit,
   })
+  const kept = useKeptDraft(answer ? id : 'new', { watch, reset, form, mayEdit })
   const save = handleSubmit(async (values) => {
     setError(undefined)
     try {
@@ -49,11 +50,16 @@ function Editor({ id, form, answer }: { id: string; form: SheetForm; answer?: Ty
         drafts([{ body: { kind: 'type', type: id as TypeId, sheet: fromForm(values) } }]),
       )
       if (written.sent && written.refused) setError(written.refused.detail)
-      else await navigate(`/types/${id}`, { replace: true })
+      else {
+        kept.forget()
+        await navigate(`/types/${id}`, { replace: true })
+      }
     } catch (failure) {
       setError(
         failure instanceof ProblemError && failure.problem.fields?.length
-          ? failure.problem.fields.map((f) => f.message).join(' ')
+          ? failure.problem.fields
+              .map((f) => `${fieldWords(f.path, fromForm(values))}: ${f.message}`)
+              .join(' ')
           : wordsOf(failure),
       )
     }
@@ -80,6 +86,14 @@ function Editor({ id, form, answer }: { id: string; form: SheetForm; answer?: Ty
           )}
         </div>
         <Said error={error} />
+        {kept.shown && (
+          <p role="status" className="bg-straw flex flex-wrap gap-x-4 rounded-sm px-3 py-2 text-black">
+            What you had typed and not published is here again.
+            <button type="button" className="font-bold underline" onClick={kept.putAway}>
+              Put it away, show the sheet as it is
+            </button>
+          </p>
+        )}
         <div className="grid grid-cols-6 gap-3 max-md:grid-cols-2">
           <TextField label="Name" {...register('name', { required: true })} />
           <TextField label="Kind" placeholder="data terminal" {...register('kind')} />
@@ -100,6 +114,39 @@ function Editor({ id, form, answer }: { id: string; form: SheetForm; answer?: Ty
       </form>
     </main>
   )
+}
+
+interface Keeping {
+  readonly watch: UseFormReturn<SheetForm>['watch']
+  readonly reset: UseFormReturn<SheetForm>['reset']
+  readonly form: SheetForm
+  readonly mayEdit: boolean
+}
+
+/** A draft of a sheet outlives leaving the page: it is kept on this device until it is published or put away. */
+function useKeptDraft(id: string, { watch, reset, form, mayEdit }: Keeping) {
+  const key = `anamnesis.sheet.${id}`
+  const [shown, setShown] = useState(false)
+  const forget = () => localStorage.removeItem(key)
+  useEffect(() => {
+    if (!mayEdit) return undefined
+    const held = localStorage.getItem(key)
+    if (held) {
+      reset(JSON.parse(held) as SheetForm, { keepDefaultValues: true })
+      setShown(true)
+    }
+    const watching = watch((values) => localStorage.setItem(key, JSON.stringify(values)))
+    return () => watching.unsubscribe()
+  }, [key, mayEdit, reset, watch])
+  return {
+    shown,
+    forget,
+    putAway: () => {
+      reset(form)
+      setShown(false)
+      forget()
+    },
+  }
 }
 
 /** Every version, the newest first, with the episode that taught it. */

@@ -1,7 +1,7 @@
 import { describe, expect, it } from 'vitest'
 import { terminalSheet } from '#core/testing/terminal.ts'
 import { sheetSchema } from '#core/type/sheet.ts'
-import { emptySheet, fromForm, toForm } from './form.ts'
+import { emptySheet, fieldWords, fromForm, readAttributes, toForm } from './form.ts'
 
 describe('the type sheet’s form', () => {
   it('gives back the sheet that went in', () =>
@@ -111,5 +111,35 @@ describe('the type sheet’s form', () => {
         ],
       })?.[0],
     ).toMatch(/sits on itself/)
+  })
+  it('gives back what else is asked of a part, names of several words too', () => {
+    const sheet = sheetSchema.parse({
+      name: 'x',
+      positions: [
+        { designator: 'PS1', accepts: 'power supply', asks: { 'least load': '1 A at 5 V', esr: '0.1 ohm' } },
+      ],
+    })
+    expect(toForm(sheet).positions[0]?.asks).toBe('least load: 1 A at 5 V; esr 0.1 ohm')
+    expect(sheetSchema.parse(fromForm(toForm(sheet)))).toEqual(sheet)
+    expect(readAttributes('rail 12 V;; nonsense')).toEqual({ rail: '12 V' })
+  })
+  it('keeps a hazard of which nobody wrote the caution, with the usual one', () => {
+    const form = {
+      ...emptySheet,
+      name: 'x',
+      hazards: [{ kind: 'picture tube' as const, words: ' ', needs: '' as const }],
+    }
+    expect(fromForm(form).hazards[0]).toMatchObject({
+      kind: 'picture tube',
+      words: expect.stringContaining('never alone'),
+    })
+  })
+  it('an error names the field that it speaks of', () => {
+    const sheet = sheetSchema.parse({ name: 'x', functions: [{ name: 'a' }, { name: 'tape' }] })
+    expect(fieldWords('entries.0.body.sheet.functions.1.dependsOn', sheet)).toBe(
+      'Function 2 (tape), depends on',
+    )
+    expect(fieldWords('sheet.weakParts.0', sheet)).toBe('Weak part 1')
+    expect(fieldWords('sheet.name', sheet)).toBe('name')
   })
 })

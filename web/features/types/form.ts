@@ -38,6 +38,8 @@ export interface SheetForm {
     lookAlikes: string
     ratingVolts: string
     safetyClass: '' | 'X' | 'Y'
+    /** What else is asked of the part: "rail 12 V; esr 0.1 ohm; least load 1 A". */
+    asks: string
     weight?: number | undefined
   }[]
   points: {
@@ -99,6 +101,62 @@ export function readAsks(text: string): { starts?: number; minutes?: number } {
   }
 }
 
+const usualCaution: Readonly<Record<SheetHazard['kind'], string>> = {
+  mains: 'Mains inside: plug out and seen out, wait, measure. Authorised people, by the local code.',
+  'picture tube':
+    'A picture tube is taken as charged: discharged by procedure, by an authorised person, never alone.',
+  'live chassis': 'The chassis may be live: no earthed probe, an isolating transformer, a licensed person.',
+  'lithium cell': 'A lithium cell: no charging of a primary one, no shorts.',
+  'high voltage': 'High voltage: wait, measure with the probe made for it, a licensed person.',
+  sharp: 'Sharp edges: gloves.',
+  heavy: 'Heavy: two people lift.',
+  toxic: 'May hold toxic substances: gloves, disposed of by the local rule.',
+}
+
+/** "rail 12 V; esr 0.1 ohm": names of several words stand before a colon, "least load: 1 A". */
+const writeAttributes = (asks: Readonly<Record<string, string>> | undefined): string =>
+  Object.entries(asks ?? {})
+    .map(([name, value]) => (name.includes(' ') ? `${name}: ${value}` : `${name} ${value}`))
+    .join('; ')
+export const readAttributes = (text: string | undefined): Record<string, string> =>
+  Object.fromEntries(
+    (text ?? '').split(';').flatMap((part) => {
+      const match = /^\s*([^:]+?)\s*:\s*(.+?)\s*$/.exec(part) ?? /^\s*(\S+)\s+(.+?)\s*$/.exec(part)
+      return match?.[1] && match[2] ? [[match[1].toLowerCase(), match[2]]] : []
+    }),
+  )
+
+const listTitles: Readonly<Record<string, readonly [title: string, name: string]>> = {
+  functions: ['Function', 'name'],
+  positions: ['Position', 'designator'],
+  points: ['Test point', 'name'],
+  zones: ['Zone', 'name'],
+  hazards: ['Hazard', 'kind'],
+  wayIn: ['Step of the way in', 'what'],
+  weakParts: ['Weak part', ''],
+  refit: ['Order of refitting', ''],
+}
+const fieldTitles: Readonly<Record<string, string>> = {
+  dependsOn: 'depends on',
+  lookAlikes: 'looks like',
+  notExercised: 'not exercised',
+  ratingVolts: 'least volts',
+  tolerancePercent: 'tolerance',
+  designator: 'designator',
+  accepts: 'takes',
+}
+
+/** What a path of an error speaks of: "entries.0.body.sheet.functions.2.dependsOn" → "Function 3 (tape), depends on". */
+export function fieldWords(path: string, sheet: TypeSheet): string {
+  const [list = '', index, ...rest] = path.replace(/^.*?(?:^|\.)sheet\./, '').split('.')
+  const known = listTitles[list]
+  if (!known || index === undefined || !/^\d+$/.test(index)) return fieldTitles[list] ?? list
+  const row = (sheet[list as 'functions'] as readonly unknown[])[Number(index)]
+  const name = known[1] && typeof row === 'object' ? (row as Record<string, unknown>)[known[1]] : undefined
+  const field = rest.find((r) => !/^\d+$/.test(r))
+  return `${known[0]} ${Number(index) + 1}${typeof name === 'string' && name ? ` (${name})` : ''}${field ? `, ${fieldTitles[field] ?? field}` : ''}`
+}
+
 export const emptySheet: SheetForm = {
   name: '',
   kind: '',
@@ -151,6 +209,7 @@ export function toForm(sheet: TypeSheet): SheetForm {
       lookAlikes: p.lookAlikes.join(', '),
       ratingVolts: p.ratingVolts === undefined ? '' : String(p.ratingVolts),
       safetyClass: p.safetyClass ?? '',
+      asks: writeAttributes(p.asks),
     })),
     points: sheet.points.map((p) => ({
       name: p.name,
@@ -235,6 +294,7 @@ export function fromForm(form: SheetForm): TypeSheet {
         ...(p.weight === undefined ? {} : { weight: p.weight }),
         ...(Number(p.ratingVolts) > 0 ? { ratingVolts: Number(p.ratingVolts) } : {}),
         ...(p.safetyClass ? { safetyClass: p.safetyClass } : {}),
+        ...(Object.keys(readAttributes(p.asks)).length > 0 ? { asks: readAttributes(p.asks) } : {}),
       })),
     points: form.points
       .filter((p) => p.name.trim())
@@ -267,7 +327,11 @@ export function fromForm(form: SheetForm): TypeSheet {
       return match?.[1] && match[2] ? [{ first: match[1], then: match[2], ...text('why', match[3]) }] : []
     }),
     hazards: form.hazards
-      .filter((h) => h.words.trim())
-      .map((h) => ({ kind: h.kind, words: h.words.trim(), ...(h.needs ? { needs: h.needs } : {}) })),
+      // A hazard that was named is kept: where nobody wrote its caution, the usual one stands.
+      .map((h) => ({
+        kind: h.kind,
+        words: h.words.trim() || usualCaution[h.kind],
+        ...(h.needs ? { needs: h.needs } : {}),
+      })),
   }
 }
