@@ -1,8 +1,10 @@
 /** Money as the interface writes it. */
-import { minorDigits, type Money } from '#core/quantity/quantity.ts'
+import { minorDigits, unknownCurrency, type Money } from '#core/quantity/quantity.ts'
 
 /** "€91.00", "JP¥500". */
 export const moneyWords = (money: Money): string =>
-  new Intl.NumberFormat('en-GB', { style: 'currency', currency: money.currency }).format(
-    money.minor / 10 ** minorDigits(money.currency),
-  )
+  money.currency === unknownCurrency
+    ? `${(money.minor / 10 ** minorDigits(money.currency)).toFixed(minorDigits(money.currency))}, currency not known`
+    : new Intl.NumberFormat('en-GB', { style: 'currency', currency: money.currency }).format(
+        money.minor / 10 ** minorDigits(money.currency),
+      )

@@ -100,3 +100,13 @@ describe('money', () => {
     ])
   })
 })
+
+it('an amount of which nobody knows the currency stays one (ISO 4217, XXX), and is summed with no other', () => {
+  expect(parseMoney('40', '?')).toEqual({ minor: 4000, currency: 'XXX' })
+  expect(
+    sumByCurrency([
+      { minor: 4000, currency: 'XXX' },
+      { minor: 100, currency: 'EUR' },
+    ]),
+  ).toHaveLength(2)
+})

@@ -137,8 +137,12 @@ export interface Money {
 export const minorDigits = (currency: string): number =>
   new Intl.NumberFormat('en', { style: 'currency', currency }).resolvedOptions().maximumFractionDigits ?? 2
 
-/** "91.00", "EUR" → 9100 minor units. Undefined for text that is no amount or has more decimals than the currency. */
-export function parseMoney(amount: string, currency: string): Money | undefined {
+/** ISO 4217 for an amount of which nobody knows the currency. */
+export const unknownCurrency = 'XXX'
+
+/** "91.00", "EUR" → 9100 minor units; "?" is a currency that nobody knows. Undefined for text that is no amount or has more decimals than the currency. */
+export function parseMoney(amount: string, said: string): Money | undefined {
+  const currency = said.trim() === '?' ? unknownCurrency : said
   const match = /^(\d{1,9})(?:[.,](\d{1,3}))?$/.exec(amount.trim())
   if (!match || !/^[A-Z]{3}$/.test(currency)) return undefined
   const digits = minorDigits(currency)

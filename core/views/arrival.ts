@@ -56,6 +56,7 @@ export interface ArrivalView {
   readonly values: readonly {
     readonly sort: string
     readonly amount: Money
+    readonly effortHours?: number | undefined
     readonly at: Instant
     readonly words?: string | undefined
   }[]
@@ -157,7 +158,15 @@ export function arrivalView(world: World, id: MachineId, zone: string): ArrivalV
     share: shareOf(machine, batch),
     values: arrival.values.flatMap((s) =>
       s.body.kind === 'value'
-        ? [{ sort: s.body.sort, amount: s.body.amount, at: s.happenedAt.latest, words: s.body.words }]
+        ? [
+            {
+              sort: s.body.sort,
+              amount: s.body.amount,
+              effortHours: s.body.effortHours,
+              at: s.happenedAt.latest,
+              words: s.body.words,
+            },
+          ]
         : [],
     ),
     claims: machine.claims.map((c) => ({ fn: c.fn, says: c.says, words: c.words })),

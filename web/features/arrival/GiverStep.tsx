@@ -62,7 +62,8 @@ export function GiverStep({ view }: { view: ArrivalView }) {
             })
           if (restorer && text('market')) {
             const amount = parseMoney(text('market'), text('currency').toUpperCase())
-            if (!amount) return 'Write an amount such as 91.00, and a currency of three letters.'
+            if (!amount)
+              return 'Write an amount such as 91.00, and a currency of three letters, or ? where nobody knows it.'
             writings.push({
               body: {
                 kind: 'value',

@@ -10,6 +10,7 @@ import type { CheckName, CheckReport } from '#core/work/checks/index.ts'
 import { nowMs } from '#web/app/clock.ts'
 import { useDates } from '#web/app/session.tsx'
 import { Act } from '#web/ui/Forms.tsx'
+import { lazily } from '#web/ui/lazily.tsx'
 import { questionWords } from '#api/words/composer.ts'
 import { questionOf } from '#core/composer/ask.ts'
 import { QuestionStrip } from './QuestionStrip.tsx'
@@ -19,6 +20,8 @@ import { JotList } from './Jots.tsx'
 import { DischargeSum } from './DischargeSum.tsx'
 import { useWide } from '#web/ui/useWide.ts'
 import { stampTitle } from '#web/ui/Plate.tsx'
+
+const Sums = lazily(async () => (await import('./Sums.tsx')).Sums)
 
 export function LeftSide({
   view,
@@ -30,6 +33,7 @@ export function LeftSide({
   onSort: (jot: JotRow) => void
 }) {
   const { zone } = useDates()
+  const [sums, setSums] = useState(false)
   const soaks = (entry: string) => view.context.soaking.some((s) => s.entry === entry)
   const [now, setNow] = useState(nowMs)
   useEffect(() => {
@@ -140,6 +144,13 @@ export function LeftSide({
           </p>
         )}
       </section>
+      {sums ? (
+        <Sums />
+      ) : (
+        <Act className="min-h-7" onClick={() => setSums(true)}>
+          Sums: heat, divider, transformer, memory, price
+        </Act>
+      )}
     </div>
   )
 }

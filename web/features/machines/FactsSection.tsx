@@ -4,6 +4,7 @@ import { useState } from 'react'
 import { legalStatuses, purposes } from '#api/choices.ts'
 import type { Body } from '#core/history/bodies/index.ts'
 import type { MachineId, TypeId } from '#core/ids.ts'
+import { parseMoney } from '#core/quantity/quantity.ts'
 import type { MachineView } from '#core/views/machine-shape.ts'
 import { keys } from '#web/app/keys.ts'
 import { get, wordsOf } from '#web/app/http.ts'
@@ -54,6 +55,9 @@ export function FactsSection({ view }: { view: MachineView }) {
             onClose={() => setEditing(false)}
             steward={me.role === 'steward'}
           />
+        )}
+        {plate.purpose === 'for sale' && (me.role === 'restorer' || me.role === 'steward') && (
+          <Asking machine={view.id} onSend={(body) => void send(body)} />
         )}
         <dl>
           {facts.map(([name, value]) => (
@@ -214,5 +218,48 @@ function EditFacts({
         </div>
       </form>
     </Slip>
+  )
+}
+
+/** A machine that is for sale: what the house asks, held against the work that it would still take. */
+function Asking({ machine, onSend }: { machine: MachineId; onSend: (body: Body) => void }) {
+  const { house } = useSigned()
+  const [error, setError] = useState<string>()
+  const submit = (event: React.FormEvent<HTMLFormElement>) => {
+    event.preventDefault()
+    const form = new FormData(event.currentTarget)
+    const text = (name: string) => String(form.get(name) ?? '').trim()
+    const amount = parseMoney(text('amount'), text('currency').toUpperCase())
+    const hours = text('hours') === '' ? undefined : Number(text('hours').replace(',', '.'))
+    if (!amount) return setError('Write an amount such as 91.00, and a currency of three letters, or ?.')
+    if (hours !== undefined && !(hours >= 0)) return setError('Write hours as a number, such as 6.')
+    setError(undefined)
+    onSend({
+      kind: 'value',
+      machine,
+      sort: 'asking',
+      amount,
+      ...(hours === undefined ? {} : { effortHours: hours }),
+    })
+    event.currentTarget.reset()
+  }
+  return (
+    <form
+      onSubmit={submit}
+      aria-label="For sale"
+      className="bg-sheet mb-3 flex flex-wrap items-end gap-3 rounded-sm p-3"
+    >
+      <TextField label="For sale at" name="amount" className="num" inputMode="decimal" placeholder="80.00" />
+      <TextField
+        label="Currency, or ?"
+        name="currency"
+        className="num"
+        maxLength={3}
+        defaultValue={house.currency}
+      />
+      <TextField label="Hours of work still in it" name="hours" className="num" inputMode="decimal" />
+      <PlainButton type="submit">Keep it</PlainButton>
+      <Said error={error} />
+    </form>
   )
 }

@@ -3,7 +3,7 @@ import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import { contradictionWords, edtfWords, gapWords } from '#api/words/condition.ts'
-import { capital } from '#api/words/lists.ts'
+import { capital, count } from '#api/words/lists.ts'
 import { moneyWords } from '#api/words/money.ts'
 import type { ArrivalView } from '#core/views/arrival.ts'
 import type { MachineView } from '#core/views/machine-shape.ts'
@@ -62,8 +62,13 @@ export function ProvenanceSection({ view }: { view: MachineView }) {
           {arrival.values.map((v, i) => (
             <Row
               key={i}
-              left={`${capital(v.sort)} value, ${short(v.at)}`}
-              right={<span className="num">{moneyWords(v.amount)}</span>}
+              left={`${v.sort === 'asking' ? 'Asking price' : `${capital(v.sort)} value`}, ${short(v.at)}`}
+              right={
+                <>
+                  <span className="num">{moneyWords(v.amount)}</span>
+                  {v.effortHours !== undefined && `, against ${count(v.effortHours, 'hour')} of work`}
+                </>
+              }
             />
           ))}
           <Row

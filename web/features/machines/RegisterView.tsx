@@ -101,7 +101,8 @@ export function View() {
     const price = form.amount.trim() ? parseMoney(form.amount, form.currency.trim().toUpperCase()) : undefined
     if (form.amount.trim() && !price)
       return setField('amount', {
-        message: 'Write an amount such as 91.00, and a currency of three letters.',
+        message:
+          'Write an amount such as 91.00, and a currency of three letters, or ? where nobody knows it.',
       })
     const giver = partyNamed(form.from, 'source')
     const party = giver?.party
@@ -214,7 +215,7 @@ export function View() {
               error={formState.errors.amount?.message}
               {...register('amount')}
             />
-            <TextField label="Currency" className="num" maxLength={3} {...register('currency')} />
+            <TextField label="Currency, or ?" className="num" maxLength={3} {...register('currency')} />
           </div>
           <div className="col-span-2 max-sm:col-span-1">
             <AreaField label="Circumstances, in their words" {...register('words')} />
