@@ -12,49 +12,6 @@ export const checkTitles: Readonly<Record<CheckName, string>> = {
   dispatch: 'Dispatch',
 }
 
-/** What each rule is called on screen; one without a name does not compile. */
-const ruleTitles: Readonly<Record<RuleName, string>> = {
-  'tested before work': 'Tested before work',
-  'nothing bars power': 'Nothing bars power',
-  'mains agrees': 'Mains agrees',
-  'earth and insulation': 'Earth continuity and insulation',
-  'waits over': 'Waits over',
-  'found dealt with': 'Scorched, leaking, rusting: dealt with',
-  'supply proved first': 'Supply proved first',
-  'rail to ground compared': 'Rail to ground compared',
-  'sockets verified': 'Touched sockets verified',
-  'connections on': 'Connections on',
-  'weak parts dealt with': 'Known weak parts dealt with',
-  'switches set': 'Switches set',
-  attended: 'Attended',
-  'plug out': 'Plug seen out',
-  'cells out': 'Cells out',
-  'reservoir measured': 'Reservoir measured',
-  'tube discharged': 'Tube discharged',
-  'second person': 'Second person',
-  'tray empty': 'Tray empty',
-  'fasteners balance': 'Fasteners balance',
-  'temporary items out': 'Temporary items out',
-  'loans home': 'Loans home',
-  'adjusters noted': 'Adjusters noted from and to',
-  'work verified': 'Polarised work verified',
-  'cells as the house keeps them': 'Cells as the house keeps them',
-  'disturbed functions retested': 'What was touched is retested',
-  'jots sorted': 'Jots sorted',
-  'contested entries settled': 'Contested entries settled',
-  'next step handed on': 'Next step handed on',
-  'contents copied or given up': 'Contents copied or given up',
-  'memory switch off': 'Memory switch off',
-  'cards secured': 'Cards secured',
-  'heads parked': 'Heads parked',
-  'mains on the sheet': 'Mains on the sheet',
-  'lithium declared': 'Lithium declared',
-  'consent covers it': 'Consent covers it',
-  'handover sheet made': 'Handover sheet made',
-}
-
-export const ruleTitle = (rule: string): string => ruleTitles[rule as RuleName] ?? rule
-
 const precautionTitles: Readonly<Partial<Record<Precaution, string>>> = {
   'supply on dummy load': 'Supply measured on a dummy load',
   'current limit': 'First power through a current limit',

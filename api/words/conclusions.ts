@@ -2,7 +2,8 @@
 import type { Bracket } from '#core/views/rows.ts'
 import { dayWords } from './dates.ts'
 import { capital, list, sentence } from './lists.ts'
-import { changeName, weaknessWords, type When } from './status.ts'
+import { type When } from './status.ts'
+import { changeName, weaknessWords } from './standing.ts'
 
 /** The bracket's conclusion: its title, and the suspects or the reason below it. */
 interface BracketWords {

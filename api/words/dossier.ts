@@ -8,7 +8,8 @@ import type { PositionRow } from '#core/views/machine-parts.ts'
 import { edtfWords, gapWords, gradeSoFar } from './condition.ts'
 import { dayWords } from './dates.ts'
 import { capital, count, list } from './lists.ts'
-import { coverageSentence, standingSentence, statusSentence, statusTitle, type When } from './status.ts'
+import { coverageSentence, statusSentence, statusTitle, type When } from './status.ts'
+import { standingSentence } from './standing.ts'
 import { todoItem, todoTitle } from './todo.ts'
 
 export interface DossierSection {

@@ -1,7 +1,8 @@
 /** What a line of the bench will do: screws, checks and cautions, what is left for later, what is supposed, what went wrong. */
 import type { Effect } from '#core/composer/index.ts'
 import { cautionTail, cautionWords } from './cautions.ts'
-import { checkTitles, ruleTitle } from './checks.ts'
+import { checkTitles } from './checks.ts'
+import { ruleTitle } from './rules.ts'
 import { onsetWords } from './bench.ts'
 import { clockWords, shortDay } from './dates.ts'
 import { list, sentence } from './lists.ts'

@@ -6,7 +6,7 @@ import { clockWords, dayWords } from './dates.ts'
 import { entryWords } from './entries.ts'
 import { list } from './lists.ts'
 import { bracketWords } from './conclusions.ts'
-import { standingWords, unauthorisedWords, voidRowWords } from './status.ts'
+import { standingWords, unauthorisedWords, voidRowWords } from './standing.ts'
 
 export interface SheetSection {
   readonly title: string

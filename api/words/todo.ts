@@ -1,33 +1,32 @@
 /** What is left to do, in words: one line an act. */
 import type { Todo, TodoAct, TodoItem } from '#core/work/todo/index.ts'
-import { ruleTitle } from './checks.ts'
 import { durationWords } from './dates.ts'
 import { count } from './lists.ts'
 
-/** What an act is called, for so many things. */
-const titles: Readonly<Record<TodoAct, string | ((n: number) => string)>> = {
+/** What an act is called: for one thing and, where that differs, for # of them. */
+const titles: Readonly<Record<TodoAct, string | readonly [one: string, many: string]>> = {
   'make harmless': 'Make harmless',
-  settle: (n) => `Settle ${count(n, 'contested entry', 'contested entries')}`,
+  settle: ['Settle 1 contested entry', 'Settle # contested entries'],
   'see to': 'See to',
   judge: 'Judge whether it goes on',
-  'end wait': (n) => (n === 1 ? 'Wait' : `${n} waits`),
-  'put back': (n) => (n === 1 ? 'Put back' : `Put back ${n} things`),
-  'find the fault': (n) => (n === 1 ? 'Find the fault' : `Find the faults of ${n} functions`),
-  fit: (n) => (n === 1 ? 'Find or fit' : `Find or fit ${n} things`),
-  'test again': (n) => (n === 1 ? 'Test again' : `Test ${n} functions again`),
-  prove: (n) => (n === 1 ? 'Prove' : `Prove ${n} functions`),
-  test: (n) => (n === 1 ? 'Test for the first time' : `Test ${n} functions for the first time`),
+  'end wait': ['Wait', '# waits'],
+  'put back': ['Put back', 'Put back # things'],
+  'find the fault': ['Find the fault', 'Find the faults of # functions'],
+  fit: ['Find or fit', 'Find or fit # things'],
+  'test again': ['Test again', 'Test # functions again'],
+  prove: ['Prove', 'Prove # functions'],
+  test: ['Test for the first time', 'Test # functions for the first time'],
   'say what it does': 'Write down what it must be able to do',
   'look again': 'Look again',
   'give back': 'Give back',
   'bring home': 'Bring home',
   'take out': 'Take out what is in for now',
-  answer: (n) => (n === 1 ? 'Answer' : `Answer ${n} questions`),
-  decide: (n) => (n === 1 ? 'Settle what does not agree' : `Settle ${n} things that do not agree`),
-  try: (n) => (n === 1 ? 'Try, or drop' : `Try, or drop, ${n} suspicions`),
-  'clear up': (n) => (n === 1 ? 'Not met still' : `${n} rules not met still`),
-  sort: (n) => `Sort ${count(n, 'jot')}`,
-  next: (n) => (n === 1 ? 'Next step' : `${n} next steps`),
+  answer: ['Answer', 'Answer # questions'],
+  decide: ['Settle what does not agree', 'Settle # things that do not agree'],
+  try: ['Try, or drop', 'Try, or drop, # suspicions'],
+  'clear up': ['Not met still', '# rules not met still'],
+  sort: ['Sort 1 jot', 'Sort # jots'],
+  next: ['Next step', '# next steps'],
   later: 'Left for later',
   'finish entry': 'Finish its entry',
   'go on': 'Go on, or close it',
@@ -35,7 +34,7 @@ const titles: Readonly<Record<TodoAct, string | ((n: number) => string)>> = {
 
 export function todoTitle(act: TodoAct, n: number): string {
   const title = titles[act]
-  return typeof title === 'string' ? title : title(n)
+  return typeof title === 'string' ? title : title[n === 1 ? 0 : 1].replace('#', String(n))
 }
 
 /** How long it takes by hand: "about 20 min". */
@@ -75,7 +74,7 @@ export function todoItem(act: TodoAct, { name, of }: TodoItem): string {
     case 'try':
       return of && of !== 'suspicion' ? `${name} (${of})` : name
     case 'clear up':
-      return `${ruleTitle(name).toLowerCase()}${of ? ` (${of})` : ''}`
+      return `${name}${of ? ` (${of})` : ''}`
     case 'make harmless':
       return of ? `${name} (${of})` : name
     case 'later':

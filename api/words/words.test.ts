@@ -15,7 +15,8 @@ import { aNoun, capital, count, list, sentence } from './lists.ts'
 import { refusalWords } from './refusals.ts'
 import { checkCount, ruleWords } from './checks.ts'
 import { bracketWords } from './conclusions.ts'
-import { cutLabel, standingSentence, standingWords, statusSentence, statusTitle } from './status.ts'
+import { cutLabel, statusSentence, statusTitle } from './status.ts'
+import { standingSentence, standingWords } from './standing.ts'
 
 const when = { now: '2026-06-01T12:00:00.000Z', zone: 'Europe/Oslo' }
 const view = (t: Teller) => machineView(t.world(), home)!

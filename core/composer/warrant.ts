@@ -1,5 +1,5 @@
 /** Acts of authorised people done by somebody who is not: under the eye of one who is, or for a reason that the line keeps. */
-import { authorityFor } from '#core/history/rights.ts'
+import { authorityFor } from '#core/history/authority.ts'
 import type { Warrant } from '#core/history/entry.ts'
 import type { AuthorityFacts } from '#core/history/mains.ts'
 import type { ComposerContext } from './context.ts'

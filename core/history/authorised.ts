@@ -4,7 +4,7 @@ import type { Instant } from '#core/quantity/time.ts'
 import type { Authority } from './bodies/rule.ts'
 import type { AuthorisationState } from './house-state.ts'
 import { authorityFacts } from './mains.ts'
-import { authorityFor } from './rights.ts'
+import { authorityFor } from './authority.ts'
 import type { Statement } from './versions.ts'
 import type { World } from './world.ts'
 

@@ -2,7 +2,7 @@
 import { useState, type ReactNode } from 'react'
 import { clockWords, whenWords } from '#api/words/dates.ts'
 import { entryWords } from '#api/words/entries.ts'
-import { unauthorisedWords, voidRowWords } from '#api/words/status.ts'
+import { unauthorisedWords, voidRowWords } from '#api/words/standing.ts'
 import { refusalWords } from '#api/words/refusals.ts'
 import type { Labels } from '#core/views/labels.ts'
 import type { LogRow } from '#core/views/rows.ts'

@@ -1,6 +1,7 @@
 /** Work on a target: cleaned, reseated, soldered, adjusted; and how far it reaches. */
 import { changeBody } from '../bodies/change.ts'
 import { reduceChange } from '../reduce/machine.ts'
+import * as authority from '../authority.ts'
 import { itsMachine, type Definition } from './definition.ts'
 import type { BodyOf } from '../bodies/index.ts'
 
@@ -10,9 +11,7 @@ export const change = {
   about: itsMachine,
   places: 'none',
   least: 'volunteer',
-  authority: (facts, body) =>
-    (body.method ? facts.methodNeeds(body.method) : undefined) ??
-    (body.reach === 'altered' && facts.isAtMains(body.machine, body.target.name) ? 'mains' : undefined),
+  authority: authority.change,
   admission: 'observed',
   groundwork: false,
   ahead: false,

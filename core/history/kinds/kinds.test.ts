@@ -9,7 +9,8 @@ import { mayWrite } from '../rights.ts'
 import { filesOf, isHouse, reachOf, travelsOf } from '../scope.ts'
 import { guestBody, ownFindings, shownBlind, withoutPrice } from '../sight.ts'
 import { subjectsOf } from '../subjects.ts'
-import { kinds, schemaOfKind } from './index.ts'
+import { authorityByKind } from '../authority.ts'
+import { definitions, kinds, schemaOfKind } from './index.ts'
 
 const viewer = '0190a000-0000-7000-8000-000000000001' as PartyId
 
@@ -175,4 +176,10 @@ describe('while somebody surveys blind', () => {
     )
     expect(hidden).toEqual(['photo', 'pin', 'pair', 'finding', 'survey', 'grade'])
   })
+})
+
+describe('acts of authorised people', () => {
+  it.each(kinds)('%s says the same in its definition and in the table that a line is held against', (kind) =>
+    expect(definitions[kind].authority).toBe(authorityByKind[kind] ?? 'none'),
+  )
 })

@@ -1,4 +1,5 @@
 /** Parts and counted parts go from one place to another, in one act. */
+import * as authority from '../authority.ts'
 import { moveBody } from '../bodies/move.ts'
 import { reduceMove } from '../reduce/moves.ts'
 import { placeSubjects, subject, type Definition } from './definition.ts'
@@ -22,10 +23,7 @@ export const move = {
   ],
   places: (body) => [...body.legs, ...(body.lots ?? [])].flatMap((leg) => [leg.from, leg.to]),
   least: 'volunteer',
-  authority: (facts, body) =>
-    body.legs.some((leg) => facts.placeIsAtMains(leg.from) || facts.placeIsAtMains(leg.to))
-      ? 'mains'
-      : undefined,
+  authority: authority.move,
   admission: 'judged',
   groundwork: true,
   ahead: false,

@@ -1,6 +1,7 @@
 /** Switched on or off. */
 import { powerBody } from '../bodies/bench.ts'
 import { reducePower } from '../reduce/machine.ts'
+import * as authority from '../authority.ts'
 import { itsMachine, type Definition } from './definition.ts'
 import type { BodyOf } from '../bodies/index.ts'
 
@@ -10,7 +11,7 @@ export const power = {
   about: itsMachine,
   places: 'none',
   least: 'volunteer',
-  authority: (_facts, body) => (body.way === 'on' ? 'switch on' : undefined),
+  authority: authority.power,
   admission: 'observed',
   groundwork: false,
   ahead: false,

@@ -1,15 +1,9 @@
 /** What people did or saw so that work could go on. */
-import { precautionBody, type Precaution } from '../bodies/precaution.ts'
-import type { Authority } from '../bodies/rule.ts'
+import { precautionBody } from '../bodies/precaution.ts'
 import { reducePrecaution } from '../reduce/machine.ts'
+import * as authority from '../authority.ts'
 import { itsMachine, type Definition } from './definition.ts'
 import type { BodyOf } from '../bodies/index.ts'
-
-const needs: Partial<Record<Precaution, Authority>> = {
-  'tube discharged': 'picture tube',
-  'earth and insulation': 'mains',
-  'lithium declared': 'lithium',
-}
 
 export const precaution = {
   schema: precautionBody,
@@ -17,7 +11,7 @@ export const precaution = {
   about: itsMachine,
   places: 'none',
   least: 'volunteer',
-  authority: (_facts, body) => needs[body.what],
+  authority: authority.precaution,
   admission: 'observed',
   groundwork: false,
   ahead: false,

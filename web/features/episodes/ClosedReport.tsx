@@ -1,5 +1,6 @@
 /** The report that an episode was closed with, and what no longer holds of it. */
-import { ruleTitle, ruleWords } from '#api/words/checks.ts'
+import { ruleWords } from '#api/words/checks.ts'
+import { ruleTitle } from '#api/words/rules.ts'
 import type { EpisodeView } from '#core/views/episode.ts'
 /** A closed episode keeps the report it was closed with; what came later and breaks it is said, not rewritten. */
 export function ClosedReport({ view }: { view: EpisodeView }) {

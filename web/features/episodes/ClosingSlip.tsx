@@ -1,6 +1,7 @@
 /** Closing an episode: the check, what is deferred by name, and the next step handed on. */
 import { useState } from 'react'
-import { ruleTitle, ruleWords } from '#api/words/checks.ts'
+import { ruleWords } from '#api/words/checks.ts'
+import { ruleTitle } from '#api/words/rules.ts'
 import type { EntryId } from '#core/ids.ts'
 import type { EpisodeView } from '#core/views/episode.ts'
 import { dayInterval } from '#core/quantity/time.ts'

@@ -1,8 +1,10 @@
 /** Left: what is off, what waits, what was asked, what was proved last. Right: what stands in the way. */
-import { coverageSentence, runWords } from '#api/words/status.ts'
+import { coverageSentence } from '#api/words/status.ts'
+import { runWords } from '#api/words/standing.ts'
 import { useEffect, useState } from 'react'
 import { dayWords, durationWords, leftWords } from '#api/words/dates.ts'
-import { checkCount, checkTitles, precautionTitle, ruleTitle, ruleWords } from '#api/words/checks.ts'
+import { checkCount, checkTitles, precautionTitle, ruleWords } from '#api/words/checks.ts'
+import { ruleTitle } from '#api/words/rules.ts'
 import { list } from '#api/words/lists.ts'
 import type { EpisodeView, JotRow } from '#core/views/episode.ts'
 import { nextRing } from '#core/history/waits.ts'

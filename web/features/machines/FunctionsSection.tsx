@@ -2,7 +2,7 @@
 import type { MachineView } from '#core/views/machine-shape.ts'
 import { useDates } from '#web/app/session.tsx'
 import { Rows } from '#web/ui/Rows.tsx'
-import { standingWords, standingSentence } from '#api/words/status.ts'
+import { standingWords, standingSentence } from '#api/words/standing.ts'
 import { GridBoard } from '#web/ui/GridBoard.tsx'
 
 export function Functions({ view }: { view: MachineView }) {

@@ -3,14 +3,8 @@ import { useQuery } from '@tanstack/react-query'
 import { useEffect, useState } from 'react'
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router'
 import { dayWords } from '#api/words/dates.ts'
-import {
-  coverageWords,
-  standingSentence,
-  standingWords,
-  statusSentence,
-  statusTitle,
-  cutLabel,
-} from '#api/words/status.ts'
+import { coverageWords, statusSentence, statusTitle, cutLabel } from '#api/words/status.ts'
+import { standingSentence, standingWords } from '#api/words/standing.ts'
 import { dayInterval } from '#core/quantity/time.ts'
 import type { MachineId } from '#core/ids.ts'
 import { keys, whileSame } from '#web/app/keys.ts'
