@@ -6,7 +6,7 @@ import { done, wrong, type Effect, type Parsed, type Scene } from './types.ts'
 
 type Way = BodyOf<'fastening'>['way']
 
-const heads = /^(?:t\d{1,2}|torx|ph\d?|pz\d?|cross|slotted|hex|six-lobe|allen|nut)$/i
+const heads = /^(?:t\d{1,2}|cross|slotted|hex|six-lobe|nut)$/i
 const sizes =
   /^(?:m\d+(?:[.,]\d+)?(?:\s?[x×]\s?\d+(?:[.,]\d+)?)?|\d+(?:[.,]\d+)?\s?[x×]\s?\d+(?:[.,]\d+)?)(?:mm)?$/i
 const holders = /\s+(?:(?:in|into)\s+)?((?:cup|bag|tin|tray|box|drawer|pot|dish)\s+.+)$/i
@@ -37,9 +37,7 @@ export function readCounted(line: string): Counted | undefined {
   for (const word of words.slice(at + 1).filter((w) => !/^(?:screws?|of|from|x)$/i.test(w)))
     if (size === undefined && sizes.test(word)) size = word.replace('×', 'x').replace(/^m(?=\d)/, 'M')
     else if (head === undefined && heads.test(word))
-      head = /^(?:torx|t\d)/i.test(word)
-        ? `six-lobe${word.replace(/^(?:torx|t)/i, ' T').trimEnd()}`
-        : word.toLowerCase()
+      head = /^t\d/i.test(word) ? `six-lobe ${word.toUpperCase()}` : word.toLowerCase()
     else name.push(word)
   const what = name.join(' ').replace(/,$/, '')
   if (what === '' && size === undefined) return undefined

@@ -1,7 +1,17 @@
 /** What is off goes back in order; what an episode opened can be kept as the way in. */
 import { describe, expect, it } from 'vitest'
 import type { Body } from '#core/history/bodies/index.ts'
-import { found, home, person, slot, terminalSheet, twoTerminals, typeId } from '#core/testing/terminal.ts'
+import type { MachineId } from '#core/ids.ts'
+import {
+  found,
+  home,
+  other,
+  person,
+  slot,
+  terminalSheet,
+  twoTerminals,
+  typeId,
+} from '#core/testing/terminal.ts'
 import type { TypeSheet } from '#core/type/sheet.ts'
 import { refitOf, wayInShown } from './opening.ts'
 
@@ -34,6 +44,12 @@ function bench(more: Partial<TypeSheet> = {}) {
       tell({
         kind: 'move',
         legs: [{ part: found(home, designator), from: bag(n), to: slot(home, designator) }],
+      }),
+    /** Another machine's part of that position goes in. */
+    put: (donor: MachineId, designator: string) =>
+      tell({
+        kind: 'move',
+        legs: [{ part: found(donor, designator), from: slot(donor, designator), to: slot(home, designator) }],
       }),
     refit: () => refitOf(t.world(), t.world().machines.get(home)!),
     shown: () =>
@@ -98,4 +114,12 @@ describe('the way in that an episode has shown', () => {
       { what: 'keyboard' },
     ])
   })
+})
+
+it('what was replaced does not go back: another part sits where it came out', () => {
+  const b = bench()
+  b.out('IC40', 1)
+  expect(b.refit().steps.map((s) => s.name)).toEqual(['IC40'])
+  b.put(other, 'IC40')
+  expect(b.refit().steps).toEqual([])
 })

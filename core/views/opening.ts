@@ -1,6 +1,7 @@
 /** What is off a machine in the order in which it came off, how it goes back, and the way in that an episode has shown. */
 import { trayOf } from '#core/history/status.ts'
 import { sheetOf } from '#core/history/layout.ts'
+import { contentWord, slotOf } from '#core/history/presence.ts'
 import { type EpisodeState, type MachineState, type World } from '#core/history/world.ts'
 import type { WayInStep } from '#core/type/sheet.ts'
 import { entriesOf } from '#core/work/checks/index.ts'
@@ -45,7 +46,8 @@ function offThings(world: World, machine: MachineState): OffThing[] {
           tray.has(leg.part) &&
           leg.to.in.kind === 'tray' &&
           home !== undefined &&
-          leg.from.in.kind !== 'tray'
+          leg.from.in.kind !== 'tray' &&
+          !replaced(world, machine, home, leg.part)
         )
           off.set(leg.part, {
             n: 1,
@@ -57,6 +59,12 @@ function offThings(world: World, machine: MachineState): OffThing[] {
       }
   }
   return [...off.values()].map(({ n: _, ...thing }) => thing)
+}
+
+/** Whether another part sits where this one came out: it does not go back. */
+function replaced(world: World, machine: MachineState, position: string, part: string): boolean {
+  const held = slotOf(world, machine, position)
+  return held !== undefined && contentWord(held.content) === 'part' && held.part !== part
 }
 
 const heedOf = (step: WayInStep) => [step.head && `${step.head} head`, step.heed].filter(Boolean).join('; ')
