@@ -87,6 +87,9 @@ describe('EDTF (ISO 8601-2:2019, levels 0 and 1: forms of the published examples
     '1985/',
     '/1985',
     '1984~/2004-06',
+    '2004-XX',
+    '1985-XX-XX',
+    '1985-04-12T23:20:30Z',
   ])('%s is one', (text) => expect(isEdtf(text)).toBe(true))
   it.each([
     '',
@@ -97,7 +100,8 @@ describe('EDTF (ISO 8601-2:2019, levels 0 and 1: forms of the published examples
     '1985-02-30',
     '84',
     '2004/1999',
-    '1985-04-12T23:20:30',
+    '2001-21',
+    'Y170000002',
   ])('%s is none of those a link takes', (text) => expect(isEdtf(text)).toBe(false))
 })
 
