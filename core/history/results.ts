@@ -14,3 +14,9 @@ export const startsOf = (result: TestResult): number =>
  * proves nothing of any function, so it has no standing.
  */
 export const lookFunction = 'look'
+
+/** A result as a guest reads it: which other machine it waits for is the house's own matter. */
+export const guestResult = (result: TestResult): TestResult =>
+  result.is === 'not possible' && result.until !== undefined
+    ? { is: 'not possible', because: 'another machine of the house has to work first' }
+    : result

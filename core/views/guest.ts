@@ -10,6 +10,7 @@ import { machineAround } from '#core/history/presence.ts'
 import type { PhotoRow } from './photos.ts'
 import type { MachineView, EpisodeRow, FunctionRow } from './machine-shape.ts'
 import { type LogRow, type ChangeSummary, changeSummary } from './rows.ts'
+import { guestResult } from '#core/history/results.ts'
 import { guestBody } from '#core/history/sight.ts'
 import type { Body } from '#core/history/bodies/index.ts'
 import { machineView } from './machine.ts'
@@ -154,9 +155,14 @@ export function guestView(world: World, id: MachineId, viewer: PartyId): Machine
       fn: f.fn,
       essential: f.essential,
       word: f.word,
-      test: f.test && { at: f.test.at, entry: f.test.entry, result: f.test.result, depth: f.test.depth },
+      test: f.test && {
+        at: f.test.at,
+        entry: f.test.entry,
+        result: guestResult(f.test.result),
+        depth: f.test.depth,
+      },
       changes: changesOf.get(f.fn) ?? [],
-      beside: f.beside && { at: f.beside.at, result: f.beside.result },
+      beside: f.beside && { at: f.beside.at, result: guestResult(f.beside.result) },
       voided: f.voided && { at: f.voided.at, gear: '' },
       run: f.run,
       // Whoever borrows it may know that a test was weak, not what was done beside it.

@@ -4,7 +4,7 @@ import type { EntryId, MachineId } from '#core/ids.ts'
 import { openQuestions } from '#core/history/void.ts'
 import { machineStanding, openEpisode, openWaits, trayOf, waitRows, awayAt } from '#core/history/status.ts'
 import { sheetOf } from '#core/history/layout.ts'
-import { type World } from '#core/history/world.ts'
+import { type MachineState, type World } from '#core/history/world.ts'
 import type { Instant } from '#core/quantity/time.ts'
 import type { WaitRow } from '#core/history/waits.ts'
 import { cellsIn } from '#core/work/checks/fitted.ts'
@@ -82,6 +82,16 @@ const partMarkings = (world: World, id: MachineId): string[] =>
       ? [p.marking, p.dateCode, p.tag].filter((text) => text !== undefined)
       : [],
   )
+
+/** Where a cell may be in: not where somebody said that cells are out, and nothing went in and no power came on since. */
+function cellsLeft(world: World, machine: MachineState): readonly string[] {
+  const out = machine.precautions.findLast((p) => p.what === 'cells out' && p.powerUps === machine.powerUps)
+  return cellsIn(world, machine).filled.filter(
+    (position) =>
+      out === undefined ||
+      machine.steps.some((s) => s.target.name === position && s.in !== undefined && s.order > out.order),
+  )
+}
 
 export function machineSummary(world: World, id: MachineId): SummaryOf | undefined {
   const machine = world.machines.get(id)
@@ -171,7 +181,7 @@ export function machineSummary(world: World, id: MachineId): SummaryOf | undefin
     ],
     todo: brief(todoOf(world, machine)),
     waitsFor: waitsFor(world, machine),
-    cells: cellsIn(world, machine).filled,
+    cells: cellsLeft(world, machine),
     onLoan: away,
     lendsParts: loans.length > 0,
     needsTest: standings.filter((s) => s.word === 'retest' || s.word === 'void').length,

@@ -65,6 +65,32 @@ describe.each(samples)('$name', ({ name, body, files }) => {
   it('names its files', () => expect(pathsIn(filesOf(body))).toEqual(files))
 })
 
+it('a test that waits for another machine tells a guest of no machine but this one', () => {
+  const shown = JSON.stringify(
+    guestBody(
+      {
+        kind: 'test',
+        machine: viewer as never,
+        depth: 'short',
+        gear: [],
+        results: [
+          {
+            fn: 'send',
+            result: {
+              is: 'not possible',
+              because: 'until E-77 works',
+              until: { machine: '0190a000-0000-7000-8000-0000000000ff' as never, number: 'E-77' },
+            },
+          },
+        ],
+      },
+      viewer,
+    ),
+  )
+  expect(shown).toContain('another machine of the house')
+  expect(shown).not.toMatch(/E-77|0000000000ff/)
+})
+
 describe('a custody entry', () => {
   const to = (id: string): Body => ({
     kind: 'custody',

@@ -1,5 +1,6 @@
 /** A test: what was tried, how deep, with which gear, and what came of it. */
 import { testBody } from '../bodies/test.ts'
+import { guestResult } from '../results.ts'
 import { reduceTest } from '../reduce/machine.ts'
 import { itsMachine, subject, type Definition } from './definition.ts'
 import type { BodyOf } from '../bodies/index.ts'
@@ -18,7 +19,13 @@ export const test: Definition<BodyOf<'test'>> = {
   guest: ({ kind, machine, results, depth, asFound, notExercised, condition }) => ({
     kind,
     machine,
-    results: results.map(({ fn, result, cells, minutes, by }) => ({ fn, result, cells, minutes, by })),
+    results: results.map(({ fn, result, cells, minutes, by }) => ({
+      fn,
+      result: guestResult(result),
+      cells,
+      minutes,
+      by,
+    })),
     depth,
     gear: [],
     asFound,

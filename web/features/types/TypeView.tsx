@@ -42,7 +42,7 @@ function Editor({ id, form, answer }: { id: string; form: SheetForm; answer?: Ty
     defaultValues: form,
     disabled: !mayEdit,
   })
-  const kept = useKeptDraft(answer ? id : 'new', { watch, reset, form, mayEdit })
+  const kept = useKeptDraft(answer ? id : 'new', answer?.version ?? 0, { watch, reset, form, mayEdit })
   const save = handleSubmit(async (values) => {
     setError(undefined)
     try {
@@ -88,7 +88,9 @@ function Editor({ id, form, answer }: { id: string; form: SheetForm; answer?: Ty
         <Said error={error} />
         {kept.shown && (
           <p role="status" className="bg-straw flex flex-wrap gap-x-4 rounded-sm px-3 py-2 text-black">
-            What you had typed and not published is here again.
+            {kept.shown === 'of this version'
+              ? 'What you had typed and not published is here again.'
+              : 'What you had typed is here again, and somebody has published a version since: publishing yours would take the place of theirs. Compare first.'}
             <button type="button" className="font-bold underline" onClick={kept.putAway}>
               Put it away, show the sheet as it is
             </button>
@@ -124,26 +126,29 @@ interface Keeping {
 }
 
 /** A draft of a sheet outlives leaving the page: it is kept on this device until it is published or put away. */
-function useKeptDraft(id: string, { watch, reset, form, mayEdit }: Keeping) {
-  const key = `anamnesis.sheet.${id}`
-  const [shown, setShown] = useState(false)
+function useKeptDraft(id: string, version: number, { watch, reset, form, mayEdit }: Keeping) {
+  const key = `anamnesis.sheet-draft.${id}`
+  const [shown, setShown] = useState<'of this version' | 'of an earlier one'>()
   const forget = () => localStorage.removeItem(key)
   useEffect(() => {
     if (!mayEdit) return undefined
     const held = localStorage.getItem(key)
+    let basis = version
     if (held) {
-      reset(JSON.parse(held) as SheetForm, { keepDefaultValues: true })
-      setShown(true)
+      const draft = JSON.parse(held) as { readonly version: number; readonly values: SheetForm }
+      basis = draft.version
+      reset(draft.values, { keepDefaultValues: true })
+      setShown(draft.version === version ? 'of this version' : 'of an earlier one')
     }
-    const watching = watch((values) => localStorage.setItem(key, JSON.stringify(values)))
+    const watching = watch((values) => localStorage.setItem(key, JSON.stringify({ version: basis, values })))
     return () => watching.unsubscribe()
-  }, [key, mayEdit, reset, watch])
+  }, [key, version, mayEdit, reset, watch])
   return {
     shown,
     forget,
     putAway: () => {
       reset(form)
-      setShown(false)
+      setShown(undefined)
       forget()
     },
   }
