@@ -11,14 +11,17 @@ export const legalStatuses: readonly LegalStatus[] = [
   'parts stock',
   'disposed',
 ]
-export const purposes: readonly Purpose[] = [
-  'undecided',
-  'working exhibit',
-  'display',
-  'reserve',
-  'parts source',
-  'study',
-]
+/** Complete by type: a purpose that forms do not offer could never be chosen. */
+const everyPurpose: Readonly<Record<Purpose, true>> = {
+  undecided: true,
+  'working exhibit': true,
+  display: true,
+  reserve: true,
+  'parts source': true,
+  study: true,
+  'for sale': true,
+}
+export const purposes = Object.keys(everyPurpose) as readonly Purpose[]
 export const sourceKinds = [
   'gift',
   'purchase',
