@@ -7,8 +7,8 @@ export interface Question {
   readonly about: string
 }
 
-/** The most questions of one sitting: sixty entries of an evening, six questions. */
-export const mostQuestions = 6
+/** The most questions of one sitting: an evening of sixty entries. */
+export const mostQuestions = 4
 
 const unsaid = 'not said'
 

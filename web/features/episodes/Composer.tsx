@@ -166,7 +166,12 @@ export function Composer({
             }}
           />
         ) : asked ? (
-          <QuestionStrip key={asked.id} asked={asked} onDone={question.done} />
+          <QuestionStrip
+            key={asked.id}
+            asked={asked}
+            onAnswered={question.answered}
+            onLater={question.later}
+          />
         ) : (
           <Says line={line} composing={composing} />
         )}

@@ -22,11 +22,13 @@ export interface Asked {
 
 export function QuestionStrip({
   asked,
-  onDone,
+  onAnswered,
+  onLater,
   laterWords = 'Later',
 }: {
   asked: Asked
-  onDone: () => void
+  onAnswered: () => void
+  onLater: () => void
   laterWords?: string
 }) {
   const [words, setWords] = useState('')
@@ -48,7 +50,7 @@ export function QuestionStrip({
         amends: { entry: id as EntryId, seen: latestAmendments, how: 'correct', reason: 'said later' },
       },
     ])
-    if (made) onDone()
+    if (made) onAnswered()
   }
   return (
     <form
@@ -56,7 +58,7 @@ export function QuestionStrip({
       onKeyDown={(event) => {
         if (event.key !== 'Escape') return
         event.stopPropagation()
-        onDone()
+        onLater()
       }}
       onSubmit={(event) => {
         event.preventDefault()
@@ -77,7 +79,7 @@ export function QuestionStrip({
       <PlainButton type="submit" disabled={busy || words.trim() === ''}>
         Say it
       </PlainButton>
-      <Act onClick={onDone}>{laterWords}</Act>
+      <Act onClick={onLater}>{laterWords}</Act>
       <Said error={error} />
     </form>
   )

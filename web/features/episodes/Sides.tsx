@@ -174,7 +174,12 @@ function Unsaid({ view }: { view: EpisodeView }) {
           return (
             <li key={row.id} className="border-hair border-b py-1.5">
               {open === row.id ? (
-                <QuestionStrip asked={row} onDone={() => setOpen(undefined)} laterWords="Not now" />
+                <QuestionStrip
+                  asked={row}
+                  onAnswered={() => setOpen(undefined)}
+                  onLater={() => setOpen(undefined)}
+                  laterWords="Not now"
+                />
               ) : (
                 <Act onClick={() => setOpen(row.id)}>{question ? questionWords(question).ask : ''}</Act>
               )}
