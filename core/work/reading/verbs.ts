@@ -1,0 +1,108 @@
+/**
+ * The one table of verbs: what people say they did, by the lemma, with the act that it is and the reach that the work has by
+ * default (`core/history/bodies/change`). Reading, completion, taps, hints and the list under `?` are made from it.
+ */
+import type { Reach } from '#core/history/bodies/change.ts'
+import type { Act } from './acts.ts'
+
+export interface Verb {
+  readonly lemma: string
+  readonly act: Act['do']
+  readonly reach?: Reach
+  /** Past and participle where they are not regular. */
+  readonly past?: readonly string[]
+}
+
+const work = (reach: Reach, lemmas: string): Verb[] =>
+  lemmas
+    .trim()
+    .split(/\s+/)
+    .map((word) => {
+      const [lemma = '', ...past] = word.split('/')
+      return { lemma, act: 'work', reach, ...(past.length > 0 ? { past } : {}) }
+    })
+const acts = (act: Act['do'], lemmas: string): Verb[] => work('outside', lemmas).map((v) => ({ ...v, act }))
+
+export const verbTable: readonly Verb[] = [
+  ...work(
+    'outside',
+    `wipe brush polish dust vacuum hoover paint repaint varnish label mark number sand wax mask tape seal wrap photograph
+     whiten bleach steam iron spray engrave pad cover stick/stuck empty fill sort wind/wound decorate rewrap blank`,
+  ),
+  ...work(
+    'disturbed',
+    `clean wash rinse neutralise neutralize scrape scrub rub reseat lift blow/blew/blown flush boil degrease dry soak
+     deoxidise exercise wiggle straighten press push shake/shook/shaken air centre level demagnetise degauss bake thaw`,
+  ),
+  ...work(
+    'altered',
+    `solder resolder wire rewire cut/cut mend repair fix oil grease lubricate glue reglue drill bend/bent file bridge shorten
+     trim clip sew/sewn crimp tin align realign tension reform recap charge discharge shim heat insulate rivet splice strip
+     patch weld braze rebuild/rebuilt machine tap lap hone rewind/rewound balance reinforce sleeve desolder rework rebush`,
+  ),
+  ...acts('out', 'remove extract unsolder snip unseat dismount uninstall pull take/took/taken'),
+  ...acts('in', 'insert refit mount install reinstall reinsert fit replug'),
+  ...acts('swap', 'swap replace exchange renew change substitute'),
+  ...acts('unplug', 'unplug disconnect detach'),
+  ...acts('plug', 'plug connect reconnect'),
+  ...acts('adjust', 'adjust turn trim tweak calibrate regulate move shift slacken'),
+  ...acts('set', 'set/set'),
+  ...acts('lend', 'lend/lent loan give/gave/given borrow'),
+  ...acts('back', 'return bring/brought'),
+  ...acts('read', 'measure read/read show/showed/shown meter indicate'),
+  ...acts('off', 'undo/undid/undone unscrew'),
+  ...acts('on', 'screw close'),
+  ...acts('use', 'use spend consume'),
+  ...acts('buy', 'buy/bought order get/got purchase'),
+  ...acts('suspect', 'suspect distrust'),
+  ...acts('incident', 'drop spill burst explode snap break/broke/broken fall/fell/fallen jump slip'),
+]
+
+const vowel = /[aeiou]/
+/** One syllable that ends consonant, vowel, consonant doubles it: "rub", "rubbed". */
+const doubles = (lemma: string) => {
+  const bare = lemma.replace(/^(?:un|re|dis)(?=[^aeiou]{1,3}[aeiou][^aeiou]$)/, '')
+  return /[^aeiou][aeiou][bdgklmnprt]$/.test(bare) && bare.replace(/[^aeiou]+/g, ' ').trim().split(' ').length === 1
+}
+
+export type Form = 'base' | 's' | 'past' | 'ing'
+
+/** The forms of a verb: base, third person, past and participle, -ing. */
+export function formsOf({ lemma, past }: Pick<Verb, 'lemma' | 'past'>): readonly (readonly [string, Form])[] {
+  const stem = lemma.endsWith('e') ? lemma.slice(0, -1) : doubles(lemma) ? `${lemma}${lemma.at(-1)}` : lemma
+  const yStem = /[^aeiou]y$/.test(lemma)
+  const s = yStem ? `${lemma.slice(0, -1)}ies` : /(?:s|x|z|ch|sh)$/.test(lemma) ? `${lemma}es` : `${lemma}s`
+  const pasts = past ?? [yStem ? `${lemma.slice(0, -1)}ied` : `${stem}ed`]
+  return [
+    [lemma, 'base'],
+    [s, 's'],
+    ...pasts.map((p): [string, Form] => [p, 'past']),
+    [`${lemma.endsWith('ee') ? lemma : stem}ing`, 'ing'],
+  ]
+}
+
+export interface VerbForm {
+  readonly verb: Verb
+  readonly form: Form
+}
+
+/** Every form of every verb of a table; where two share one ("read"), the first stands. */
+export function indexVerbs(table: readonly Verb[]): ReadonlyMap<string, VerbForm> {
+  const index = new Map<string, VerbForm>()
+  for (const verb of table)
+    for (const [text, form] of formsOf(verb)) if (!index.has(text)) index.set(text, { verb, form })
+  return index
+}
+
+export const verbForms = indexVerbs(verbTable)
+
+/** "hoovered" → "hoover": a regular past that no table knows; undefined for what does not look like one. */
+export function guessedLemma(word: string): string | undefined {
+  if (!/^[a-z]{3,}ed$/.test(word) || !vowel.test(word.slice(0, -2))) return undefined
+  const stem = word.slice(0, -2)
+  if (/(.)\1$/.test(stem) && !/(?:ss|ll|ff|zz)$/.test(stem)) return stem.slice(0, -1)
+  if (/i$/.test(stem)) return `${stem.slice(0, -1)}y`
+  return /(?:[^aeiou][aeiou]|[lnrst]|[aeiou]{2})[cgsvz]$|[aeiou]{2}[lt]$|at$|[^aeiou]l$/.test(stem) && !/(?:ss|rs|ns)$/.test(stem)
+    ? `${stem}e`
+    : stem
+}
