@@ -7,6 +7,7 @@ import type { LookedUp } from '#core/composer/index.ts'
 import type { ArrivalView } from '#core/views/arrival.ts'
 import type { BatchView } from '#core/views/batch.ts'
 import type { ConditionView } from '#core/views/condition-shape.ts'
+import type { Answered } from '#core/views/answers.ts'
 import type { EpisodeView } from '#core/views/episode.ts'
 import type { MachineView } from '#core/views/machine-shape.ts'
 import type { OriginalityView } from '#core/views/originality.ts'
@@ -63,6 +64,7 @@ export interface Reads {
   '/episodes/:id/context': ComposerContext
   '/episodes/:id/sheet': SheetAnswer
   '/episodes/:id/entries': DeviceEntries
+  '/episodes/:id/answer': Answered
   '/parts': PartsAnswer
   '/parts/:id': PartLife
   '/part-tags': { readonly tags: readonly TagRow[] }

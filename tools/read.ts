@@ -7,7 +7,12 @@ import { z } from 'zod'
 import { readingScenes } from '#core/testing/reading/scenes.ts'
 import { readLine } from '#core/work/reading/index.ts'
 
-const row = z.object({ id: z.union([z.number(), z.string()]), scene: z.string(), now: z.string(), line: z.string() })
+const row = z.object({
+  id: z.union([z.number(), z.string()]),
+  scene: z.string(),
+  now: z.string(),
+  line: z.string(),
+})
 
 const [file] = process.argv.slice(2)
 if (!file) {

@@ -120,7 +120,7 @@ export function benchEntry(body: BenchBody, names: EntryNames): EntryWords {
     case 'task':
       return body.what === 'put off'
         ? plain(
-            `later: ${body.task}, because ${body.reason}`,
+            `later: ${body.task}${body.reason ? `, because ${body.reason}` : ''}`,
             body.until ? `not before ${day(body.until)}` : '',
           )
         : plain(`${body.way}: ${body.task ?? label(body.left, 'a next step')}${behind(body.words)}`)

@@ -3,15 +3,13 @@ import { describe, expect, it } from 'vitest'
 import type { Effect, Problem } from '#core/composer/index.ts'
 import { effectWords, problemWords } from './composer.ts'
 import type { BenchEffect } from './effects.ts'
+import type { FreelyEffect } from './freely.ts'
 
 const when = { zone: 'Europe/Oslo', now: '2026-03-10T12:00:00.000Z' }
 
 type Case<T> = readonly [T, string]
-const effects: {
-  readonly [K in Exclude<Effect, BenchEffect>['does']]: Case<
-    Exclude<Effect, BenchEffect> & { readonly does: K }
-  >
-} = {
+type Told = Exclude<Effect, BenchEffect | FreelyEffect>
+const effects: { readonly [K in Told['does']]: Case<Told & { readonly does: K }> } = {
   'takes out': [
     { does: 'takes out', part: 'IC4 driver', from: 'IC4', to: 'tray, bag 2' },
     'Takes IC4 driver out of IC4, to the tray, bag 2.',
@@ -219,7 +217,11 @@ const problems: { readonly [K in Problem['why']]: Case<Problem & { readonly why:
   ],
   'which advice': [{ why: 'which advice', known: [] }, 'Nothing that was supposed or advised is open.'],
   'no soak': [{ why: 'no soak' }, 'No soak test runs on it.'],
-  'unknown verb': [{ why: 'unknown verb', word: 'frob' }, '“frob” is no form'],
+  'unknown verb': [{ why: 'unknown verb', word: 'frob' }, 'Not understood yet'],
+  'which of': [{ why: 'which of', word: 'cap', among: ['C3', 'C4'] }, 'Which “cap”: C3 and C4?'],
+  'which number': [{ why: 'which number', word: '1,250', among: ['1.25', '1250'] }, '“1,250”: 1.25 and 1250?'],
+  'nothing to correct': [{ why: 'nothing to correct' }, 'You have written nothing'],
+  'cannot correct': [{ why: 'cannot correct', kind: 'move' }, 'scrap that'],
   'which function': [
     { why: 'which function', word: 'x', known: ['screen'] },
     'Which function is “x”? Known here: screen.',

@@ -4,6 +4,7 @@ import type { Effect, Problem } from '#core/composer/index.ts'
 import type { Question } from '#core/composer/ask.ts'
 import { precautionTitle } from './checks.ts'
 import { benchEffectWords, heed, isBenchEffect, say, type EffectWords, type When } from './effects.ts'
+import { freelyWords, isFreelyEffect } from './freely.ts'
 import { clockWords, durationWords, shortDay } from './dates.ts'
 import { mannerWords as manner, resultWords } from './entries.ts'
 import { list } from './lists.ts'
@@ -32,6 +33,7 @@ const originWords: Readonly<Record<string, string>> = {
 
 export function effectWords(effect: Effect, { now, zone }: When): EffectWords {
   if (isBenchEffect(effect)) return benchEffectWords(effect, { now, zone })
+  if (isFreelyEffect(effect)) return freelyWords(effect, { now, zone })
   switch (effect.does) {
     case 'takes out':
       return say(
@@ -262,8 +264,16 @@ export function problemWords(problem: Problem, zone: string): string {
         : 'Nothing that was supposed or advised is open.'
     case 'no soak':
       return 'No soak test runs on it.'
+    case 'which of':
+      return `Which “${problem.word}”: ${list(problem.among, 8)}?`
+    case 'which number':
+      return `“${problem.word}”: ${list(problem.among, 4)}?`
+    case 'nothing to correct':
+      return 'You have written nothing in this episode that could be corrected.'
+    case 'cannot correct':
+      return 'This entry is not put right by a word. Write “scrap that”, then write it again; or point at it, Correct.'
     case 'unknown verb':
-      return `“${problem.word}” is no form. Try: test, out, in, swap, lend, off, clean, 5V 4.98, wait, ask, note, stop.`
+      return `Not understood yet. Enter keeps it as it is, to be sorted later.`
     case 'which function':
       return `Which function is “${problem.word}”?${known(problem.known)}`
     case 'which position':

@@ -144,7 +144,7 @@ export function benchEffectWords(effect: BenchEffect, { now, zone }: When): Effe
       )
     case 'puts off':
       return say(
-        `left for later: ${effect.task}, because ${effect.reason}${effect.until ? `; not before ${shortDay(effect.until, now, zone)}` : ''}`,
+        `left for later: ${effect.task}${effect.reason ? `, because ${effect.reason}` : ''}${effect.until ? `; not before ${shortDay(effect.until, now, zone)}` : ''}`,
       )
     case 'ends task':
       return say(`${effect.way}: ${effect.words}`)

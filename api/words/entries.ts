@@ -18,15 +18,19 @@ export function resultWords(result: TestResult): string {
       return result.symptom ? `${how}: ${result.symptom}` : how
     }
     case 'partly':
-      return `${result.good} of ${result.of} good${result.symptom ? `: ${result.symptom}` : ''}`
+      return `${partWords(result)}${result.symptom ? `: ${result.symptom}` : ''}`
     case 'intermittent':
-      return `failed ${result.failures} of ${result.of}${result.symptom ? `: ${result.symptom}` : ''}`
+      return `${result.failures === undefined ? 'intermittent' : `failed ${result.failures} of ${result.of}`}${result.symptom ? `: ${result.symptom}` : ''}`
     case 'inconclusive':
       return result.because ? `inconclusive: ${result.because}` : 'inconclusive'
     case 'not possible':
       return `not possible: ${result.because}`
   }
 }
+
+/** How much of it is good: as counted, else only that a part is. */
+const partWords = (result: Extract<TestResult, { is: 'partly' }>): string =>
+  result.of === undefined ? 'partly good' : `${result.good} of ${result.of} good`
 
 type Said = Extract<Body, { kind: 'test' }>['results'][number]
 /** How a result was come by, and what was said beside it: ", by feel, 2 h (a little dim)". */
@@ -55,11 +59,7 @@ export function entryWords(body: Body, names: EntryNames): EntryWords {
         const { result } = first
         const how = 'symptom' in result && result.symptom ? ` (${result.symptom})` : ''
         const short =
-          result.is === 'partly'
-            ? `${result.good} of ${result.of} good`
-            : result.is === 'fail'
-              ? 'fail'
-              : resultWords(result)
+          result.is === 'partly' ? partWords(result) : result.is === 'fail' ? 'fail' : resultWords(result)
         return {
           what: `${found}test ${first.fn}${extra}: ${counted.join(', ')}${how}`,
           result: short,
@@ -274,6 +274,11 @@ export function entryWords(body: Body, names: EntryNames): EntryWords {
       return plain(`healthy set: ${body.readings.length} readings kept`, body.words ?? '')
     case 'gear':
       if (body.what === 'identified') return plain(`test gear: ${body.name}, ${body.gearKind}`)
+      if (body.what === 'lent')
+        return plain(
+          `${label(body.gear, 'test gear')} lent to ${label(body.to, 'somebody')}${body.due ? `, due back ${shortDay(body.due, names.now, names.zone)}` : ''}`,
+        )
+      if (body.what === 'back') return plain(`${label(body.gear, 'test gear')} came back`)
       return body.what === 'proved'
         ? plain(`${label(body.gear, 'test gear')} proved`, body.words ?? '')
         : plain(`${label(body.gear, 'test gear')} found unfit: ${body.because}`)

@@ -13,7 +13,9 @@ import type { BodyOf } from '#core/history/bodies/index.ts'
 import type { CautionFacts, CautionKey } from '#core/work/cautions/index.ts'
 import type { Authority } from '#core/history/bodies/rule.ts'
 import type { PolicyOption } from '#core/policy.ts'
-import type { Instant } from '#core/quantity/time.ts'
+import type { Instant, Interval } from '#core/quantity/time.ts'
+import type { Basis } from '#core/history/entry.ts'
+import type { Body } from '#core/history/bodies/index.ts'
 import type { RefitRule, WayInStep } from '#core/type/sheet.ts'
 import type { LotFacts } from '#core/parts/lots.ts'
 
@@ -129,6 +131,8 @@ export interface ComposerContext extends MachineContext {
     readonly gearKind: string
     readonly proved: boolean
     readonly unfit: boolean
+    /** Who has it, where it is lent. */
+    readonly with?: string | undefined
     readonly attributes: Readonly<Record<string, string>>
   }[]
   readonly changed: boolean
@@ -168,6 +172,20 @@ export interface ComposerContext extends MachineContext {
   /** Somebody else's machine: whose, and what they agreed to. */
   readonly owner?: { readonly name: string; readonly said: readonly BodyOf<'consent'>[] }
   readonly nextTag: string
+  /** Entries written last in this episode, newest first: what “scrap that” and “no, 5.1” speak of. */
+  readonly latest: readonly LatestEntry[]
+}
+
+export interface LatestEntry {
+  readonly entry: EntryId
+  readonly body: Body
+  readonly happenedAt: Interval
+  readonly basis: Basis
+  readonly doneBy?: string | undefined
+  readonly recordedBy: string
+  readonly seen: readonly EntryId[]
+  /** The group that it stands or falls with. */
+  readonly together?: string | undefined
 }
 
 /** A lot as the composer knows it: what one of it is, and where how many lie. */

@@ -28,8 +28,11 @@ import { parseAdjust, parseVerify, parseWork, workVerbs } from './work.ts'
 import { parseAnswer, parseAsk, parseJot, parseNote } from './said.ts'
 import { parseConnection, parseHazard, parseOver, parsePower, parseStop, parseWait } from './bench.ts'
 import type { ComposerContext } from '#core/composer/context.ts'
+import { chosen } from './freely/choose.ts'
+import { parseFreely as readFreely, type Freely } from './freely/index.ts'
 
-export type { ComposerTools, Effect, LookedUp, Parsed, ParsedEntry, Problem } from './types.ts'
+export { ofWording } from './freely/choose.ts'
+export type { ComposerTools, Effect, LineReader, LookedUp, Parsed, ParsedEntry, Problem } from './types.ts'
 
 type Parser = (text: string, scene: Scene) => Parsed
 
@@ -100,11 +103,19 @@ const parsers: Readonly<Record<string, Parser>> = {
 export const verbs: readonly string[] = [...Object.keys(parsers), ...Object.keys(workVerbs), 'at']
 
 /**
- * Reads one line. "at 19:02 …" or "at yesterday …" sets the time; "…, from memory" the basis. Never throws; what it cannot
- * read comes back as a problem that says what is missing.
+ * Reads one line: in a fixed form, or as people say it where a reader is given. "at 19:02 …" or "at yesterday …" sets the time;
+ * "…, from memory" the basis. Never throws; what it cannot read comes back as a problem that says what is missing.
  */
 export function parseLine(line: string, context: ComposerContext, tools: ComposerTools): Parsed {
   const scene: Scene = { ...tools, context }
+  const fixed = parseFixed(line, scene)
+  if (line.trim() === '' || line.includes('…')) return fixed
+  const freely = parseFreely(line.trim(), scene)
+  return freely ? chosen(line, fixed, freely, scene) : fixed
+}
+
+function parseFixed(line: string, scene: Scene): Parsed {
+  const { context } = scene
   let text = line.trim()
   if (text === '') return wrong({ why: 'empty' })
   // A gap that a tap left to be filled in.
@@ -113,7 +124,7 @@ export function parseLine(line: string, context: ComposerContext, tools: Compose
   if (fromMemory) text = text.slice(0, fromMemory.index)
   let at: Interval | undefined
   if (/^at\s/i.test(text)) {
-    const timed = takeTime(text.slice(3), tools.now, tools.zone)
+    const timed = takeTime(text.slice(3), scene.now, scene.zone)
     if (!timed) return wrong({ why: 'no such time', word: firstWord(text.slice(3)).word })
     at = timed.at
     text = timed.rest
@@ -131,6 +142,22 @@ export function parseLine(line: string, context: ComposerContext, tools: Compose
       ...(at ? { happenedAt: at } : {}),
       ...(fromMemory ? { basis: 'from memory' as const } : {}),
     })),
+  }
+}
+
+/** What is said freely, with its doer, its grounds and what it goes past. */
+function parseFreely(line: string, scene: Scene): Freely | undefined {
+  const fromMemory = /,?\s*\bfrom memory$/i.exec(line)
+  const by = takeDoer(fromMemory ? line.slice(0, fromMemory.index) : line, scene)
+  const read = readFreely(by.rest, scene)
+  if (!read) return undefined
+  const parsed = warned(grounded(read.parsed, scene.context), scene, by)
+  return {
+    ...read,
+    parsed:
+      parsed.ok && fromMemory
+        ? { ...parsed, entries: parsed.entries.map((e) => ({ ...e, basis: 'from memory' as const })) }
+        : parsed,
   }
 }
 

@@ -30,7 +30,21 @@ export function parseReading(text: string, scene: Scene): Parsed {
   const loadSaid = unloaded ? 'none' : take(/\s+(?:load|under)\s+(.+?)(?=\s+with\s|$)/i)
   const instrumentSaid = take(/\s+with\s+(.+)$/i)
   const parts = known ? { point: known.name, value: rest.trim() } : splitReading(rest)
-  if (!parts) return wrong({ why: 'form', form })
+  return parts ? readAt(scene, { ...parts, loadSaid, instrumentSaid }) : wrong({ why: 'form', form })
+}
+
+/** A value at a point, as it was said; with what is expected there. */
+export function readAt(
+  scene: Scene,
+  parts: {
+    readonly point: string
+    readonly value: string
+    readonly loadSaid?: string | undefined
+    readonly instrumentSaid?: string | undefined
+  },
+): Parsed {
+  const { context } = scene
+  const { loadSaid, instrumentSaid } = parts
   const read = parseQuantity(parts.value)
   if (!read)
     return wrong({ why: 'form', form: `${parts.point} ${railExpectation(parts.point) ? '4.98' : '3.1V'}` })

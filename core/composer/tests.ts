@@ -76,6 +76,10 @@ function verdictOf(head: string, tail: string, cells: boolean): SaidResult | und
       ? { result: { is: 'fail', starts: of, ...symptom(words) } }
       : { result: { is: 'intermittent', failures, of, ...symptom(words) } }
   }
+  const some = /^partly\b/.exec(lower)
+  if (some) return { result: { is: 'partly', ...symptom(rest(/^partly/i)) } }
+  const comes = /^intermittent\b/.exec(lower)
+  if (comes) return { result: { is: 'intermittent', ...symptom(rest(/^intermittent/i)) } }
   const another = /^(?:fails|fail|dead)\s+(?:in )?another(?: way)?$/.test(lower)
   if (another) return { result: { is: 'fail', another: true, ...symptom(tail) } }
   if (/^(?:fails|fail|dead)\b/.test(lower))
@@ -238,7 +242,33 @@ export function parseTest(text: string, scene: Scene): Parsed {
     return undefined
   }
 
-  const list = [...results].map(([fn, said]) => ({ fn, ...said }))
+  return tested(
+    scene,
+    [...results].map(([fn, said]) => ({ fn, ...said })),
+    { depth, gear, none, added, notExercised, condition },
+  )
+}
+
+/** How results were come by. */
+export interface Trying {
+  readonly depth: BodyOf<'test'>['depth']
+  readonly gear: readonly GearId[]
+  /** No gear was used: none of today's is taken over. */
+  readonly none?: boolean
+  /** Functions that the machine does not have yet. */
+  readonly added?: readonly string[]
+  readonly notExercised?: string | undefined
+  readonly condition?: string | undefined
+}
+
+/** Results of functions as a test, with all that has to be said of it before it is written. */
+export function tested(
+  scene: Scene,
+  list: readonly ({ readonly fn: string } & SaidResult)[],
+  { depth, gear: named, none = false, added = [], notExercised, condition }: Trying,
+): Parsed {
+  const { context } = scene
+  const gear = [...named]
   const asFound = !context.changed
   const over = none
     ? []
@@ -249,7 +279,7 @@ export function parseTest(text: string, scene: Scene): Parsed {
       )
   gear.push(...over.map((g) => g.id))
   const effects: Effect[] = [
-    { does: 'tests', results: list, depth, asFound },
+    { does: 'tests', results: [...list], depth, asFound },
     ...(over.length > 0 ? [{ does: 'takes over gear', gear: over.map((g) => g.name) } as const] : []),
     ...added.map((name): Effect => ({ does: 'adds function', name })),
     ...contradictions(scene, list, depth, gear),
@@ -259,7 +289,7 @@ export function parseTest(text: string, scene: Scene): Parsed {
   const body: BodyOf<'test'> = {
     kind: 'test',
     machine,
-    results: list,
+    results: [...list],
     depth,
     gear,
     ...(asFound ? { asFound } : {}),

@@ -12,10 +12,33 @@ import type { Health, HealthGround } from '#core/history/bodies/part.ts'
 import type { Refusal } from '#core/history/refusal.ts'
 import type { FitRemark } from '#core/parts/fit.ts'
 import type { Instant, Interval } from '#core/quantity/time.ts'
+import type { Reading, ReadingScene } from '#core/work/reading/acts.ts'
 import type { CheckName, RuleName } from '#core/work/checks/index.ts'
+import type { RecordQuestion } from '#core/history/record.ts'
 import type { ComposerContext, LotContext, MachineContext, PartContext } from '#core/composer/context.ts'
 
 export type Effect =
+  /** What a line said freely was understood as. */
+  | { readonly does: 'reads as'; readonly acts: number; readonly rest: readonly string[] }
+  | { readonly does: 'at'; readonly when: Interval }
+  /** A day was said, and a move needs a moment. */
+  | { readonly does: 'takes noon' }
+  | { readonly does: 'claims'; readonly by?: string | undefined; readonly words: string }
+  | { readonly does: 'plans'; readonly words: string; readonly on?: Instant | undefined }
+  | {
+      readonly does: 'lends gear'
+      readonly gear: string
+      readonly to: string
+      readonly due?: Instant | undefined
+    }
+  | { readonly does: 'gear is back'; readonly gear: string }
+  | { readonly does: 'sums'; readonly value: number; readonly unit: string }
+  | { readonly does: 'closes' }
+  | { readonly does: 'takes back'; readonly what: Body }
+  | { readonly does: 'corrects'; readonly what: Body; readonly to: Body }
+  | { readonly does: 'asks the record'; readonly question: RecordQuestion }
+  | { readonly does: 'counts stock' | 'buys'; readonly what: string; readonly n: number }
+  | { readonly does: 'makes part'; readonly part: string; readonly of: string }
   | { readonly does: 'takes out'; readonly part: string; readonly from: string; readonly to: string }
   | {
       readonly does: 'puts in'
@@ -127,7 +150,7 @@ export type Effect =
   | {
       readonly does: 'puts off'
       readonly task: string
-      readonly reason: string
+      readonly reason?: string | undefined
       readonly until?: Instant | undefined
     }
   | { readonly does: 'ends task'; readonly words: string; readonly way: 'done' | 'dropped' }
@@ -268,11 +291,24 @@ export interface ParsedEntry {
   readonly restsOn?: readonly EntryId[] | undefined
   /** Somebody else did it, who may have no account. */
   readonly doneBy?: PartyId | undefined
+  /** It says an earlier entry better, or takes it back. */
+  readonly amends?: NonNullable<Draft['amends']> | undefined
+  readonly minutes?: number | undefined
+  /** What was observed stands by itself, whatever becomes of the rest of its line. */
+  readonly alone?: boolean
   readonly warrant?: Warrant | undefined
   readonly past?: NonNullable<Draft['past']> | undefined
 }
 
 export type Problem =
+  /** One word may mean several things: the line asks which. */
+  | { readonly why: 'which of'; readonly word: string; readonly among: readonly string[] }
+  /** Several figures may be meant: "1,000". */
+  | { readonly why: 'which number'; readonly word: string; readonly among: readonly string[] }
+  /** Nothing was written here that could be taken back or said better. */
+  | { readonly why: 'nothing to correct' }
+  /** What moved is not put right by a word: it is taken back, and written again. */
+  | { readonly why: 'cannot correct'; readonly kind: string }
   | { readonly why: 'empty' }
   | { readonly why: 'which task' | 'which advice'; readonly known: readonly string[] }
   | { readonly why: 'no soak' }
@@ -311,10 +347,16 @@ export interface LookedUp {
   readonly lot?: LotContext | undefined
 }
 
+/** Reads a line as people say it; absent while it is being fetched. */
+export type LineReader = (line: string, scene: ReadingScene) => Reading
+
 export interface ComposerTools {
+  readonly reader?: LineReader | undefined
   readonly now: Instant
   readonly zone: string
   readonly newId: () => string
+  /** The account that writes. */
+  readonly account?: string | undefined
   /** Who is writing it down as done. */
   readonly doer?: string | undefined
   /** What a number or a tag stands for; undefined while it is being fetched. */

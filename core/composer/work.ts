@@ -125,18 +125,33 @@ export function parseWork(word: string, text: string, scene: Scene): Parsed {
       ],
     )
   const { target, rest } = targetOf(body.trim(), scene)
-  const reach = chosen ?? outsideOn(target, preset.reach, scene)
+  return worked(
+    word,
+    { verb: preset.verb, target, reach: chosen ?? outsideOn(target, preset.reach, scene), on, words: rest },
+    scene,
+  )
+}
+
+interface Done {
+  readonly verb: string
+  readonly target: Target
+  readonly reach: Reach
+  readonly on?: string | undefined
+  readonly words: string
+}
+
+function worked(lemma: string, { verb, target, reach, on, words }: Done, scene: Scene): Parsed {
   const change: Body = {
     kind: 'change',
     machine: scene.context.machine,
     target,
-    verb: preset.verb,
+    verb,
     reach,
     ...(on ? { on } : {}),
-    ...(rest ? { words: rest } : {}),
+    ...(words ? { words } : {}),
   }
-  const effects: Effect[] = [...touched(preset.verb, target, reach, retestsOf(scene, target, reach, on))]
-  if (word !== 'wash') return done([change], effects)
+  const effects: Effect[] = [...touched(verb, target, reach, retestsOf(scene, target, reach, on))]
+  if (lemma !== 'wash') return done([change], effects)
   // What is washed dries before power: the house says how long.
   const until = msToInstant(instantToMs(scene.now) + scene.context.washHours * 3_600_000)
   const what = `${target.name} drying`
@@ -144,6 +159,36 @@ export function parseWork(word: string, text: string, scene: Scene): Parsed {
     [change, { kind: 'wait', machine: scene.context.machine, what, until }],
     [...effects, { does: 'waits', what, until }],
   )
+}
+
+/** Work told freely: on a position, an assembly or a zone where the words name one in full, else on what they say. */
+export function workOn(
+  { lemma, verb, reach }: { readonly lemma: string; readonly verb: string; readonly reach: Reach },
+  what: string,
+  words: string,
+  scene: Scene,
+): Parsed {
+  const followed = takeMethod(` by ${words}`, scene)
+  const same = (name: string) => name.toLowerCase() === what.toLowerCase()
+  const slot = scene.context.slots.find((s) => same(s.position.designator))
+  const zone = scene.context.zones.find((z) => same(z.name))
+  const inside = scene.context.slots
+    .filter((s) =>
+      new RegExp(`(^|\\W)${s.position.designator.replace(/[.*+?^${}()|[\]\\]/g, '\\$&')}(\\W|$)`, 'i').test(
+        what,
+      ),
+    )
+    .sort((a, b) => b.position.designator.length - a.position.designator.length)[0]
+  const target: Target = slot
+    ? { sort: slot.position.assembly ? 'assembly' : 'position', name: slot.position.designator }
+    : zone
+      ? { sort: 'surface', name: zone.name }
+      : inside
+        ? { sort: inside.position.assembly ? 'assembly' : 'position', name: inside.position.designator }
+        : { sort: 'surface', name: what.slice(0, 80) }
+  const said = !slot && !zone && inside ? [what, words].filter(Boolean).join(': ') : words
+  const parsed = worked(lemma, { verb, target, reach: outsideOn(target, reach, scene), words: said }, scene)
+  return followed && parsed.ok ? byMethod(parsed, followed.method, scene) : parsed
 }
 
 export function parseVerify(text: string, scene: Scene): Parsed {

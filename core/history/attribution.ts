@@ -5,7 +5,7 @@ import type { GearId, PartId } from '#core/ids.ts'
 import type { SheetFunction } from '#core/type/sheet.ts'
 import { mayComeAfter, netChanges, orderUnknown, reachesFunction, type NetChange } from './changes.ts'
 import type { TestResult } from './bodies/test.ts'
-import { lookFunction, passes, startsOf } from './results.ts'
+import { failuresOf, lookFunction, passes, startsOf } from './results.ts'
 import { Run, type ComesAndGoes } from './comes-and-goes.ts'
 import { houseLuckLevel, luckOfCleanRun } from './intermittent.ts'
 import { machineAround } from './presence.ts'
@@ -286,11 +286,9 @@ const stepsForComing = (goes: ComesAndGoes | undefined, { result }: TestRecord):
 
 /** A pass, and then a fault that comes and goes: so few good starts it may have had before, too. */
 function mayHaveBeenLuck({ result: before }: TestRecord, { result: after }: TestRecord): boolean {
-  return (
-    passes(before) &&
-    after.is === 'intermittent' &&
-    luckOfCleanRun(after.failures, after.of, startsOf(before)) >= houseLuckLevel
-  )
+  if (!passes(before) || after.is !== 'intermittent') return false
+  const { failures, of } = failuresOf(after)
+  return luckOfCleanRun(failures, of, startsOf(before)) >= houseLuckLevel
 }
 
 /** A change that is reversed and brings the fault back shows the cause as well as a single swap can. */

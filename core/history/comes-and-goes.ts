@@ -1,7 +1,7 @@
 /** A fault that comes and goes: how it is known, and the run of clean starts after which it is believed to be gone. */
 import type { Dependencies } from '#core/type/depends.ts'
 import type { SheetFunction } from '#core/type/sheet.ts'
-import { passes, startsOf } from './results.ts'
+import { failuresOf, passes, startsOf } from './results.ts'
 import { reachesFunction } from './changes.ts'
 import { cleanStartsNeeded, houseLuckLevel, luckOfCleanRun } from './intermittent.ts'
 import { voidReason } from './void.ts'
@@ -47,8 +47,7 @@ function comesAndGoes(
   const claim = claimedToComeAndGo(machine, fn).at(-1)
   if (claim && (!last || last.order < claim.order)) return claim
   if (last?.result.is !== 'intermittent') return undefined
-  const { failures, of } = last.result
-  return { failures, of, reckoned: false, order: last.order, condition: last.body.condition }
+  return { ...failuresOf(last.result), order: last.order, condition: last.body.condition }
 }
 
 /** The clean run since the later of the last failure and the last alteration, of a function that came and went before. */
@@ -117,8 +116,7 @@ export class Run {
   take({ result, order, body }: TestRecord, since: readonly Step[]) {
     if (since.some((s) => s.reach === 'altered')) this.clean = 0
     if (result.is === 'intermittent') {
-      const { failures, of } = result
-      this.start({ failures, of, reckoned: false, order, condition: body.condition })
+      this.start({ ...failuresOf(result), order, condition: body.condition })
     } else if (!passes(result)) this.clean = 0
     else if (this.goes) {
       this.clean += startsOf(result)

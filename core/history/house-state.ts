@@ -14,6 +14,9 @@ export interface GearState {
   readonly limits?: string | undefined
   readonly proved: readonly Statement[]
   readonly unfit: readonly Statement[]
+  /** It is with somebody for a while. */
+  readonly lent?:
+    { readonly to: PartyId; readonly due?: Instant | undefined; readonly entry: Statement } | undefined
 }
 
 export interface MethodState {

@@ -3,11 +3,23 @@ import type { TestResult } from './bodies/test.ts'
 
 /** All that was tried was good: a pass, or n of n. */
 export const passes = (result: TestResult): boolean =>
-  result.is === 'pass' || (result.is === 'partly' && result.good === result.of)
+  result.is === 'pass' || (result.is === 'partly' && result.good !== undefined && result.good === result.of)
+
+/** How often a fault that comes and goes failed: as counted, else one of two is reckoned with. */
+export const failuresOf = (
+  result: Extract<TestResult, { is: 'intermittent' }>,
+): { readonly failures: number; readonly of: number; readonly reckoned: boolean } =>
+  result.failures === undefined || result.of === undefined
+    ? { failures: 1, of: 2, reckoned: true }
+    : { failures: result.failures, of: result.of, reckoned: false }
 
 /** Starts that a result stands for: those it names, else one. */
 export const startsOf = (result: TestResult): number =>
-  result.is === 'pass' || result.is === 'fail' ? (result.starts ?? 1) : result.is === 'partly' ? result.of : 1
+  result.is === 'pass' || result.is === 'fail'
+    ? (result.starts ?? 1)
+    : result.is === 'partly'
+      ? (result.of ?? 1)
+      : 1
 
 /**
  * The name under which a look is written: dead, signs of life, seems to run. It is said of the machine as it was met and

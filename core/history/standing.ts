@@ -136,7 +136,7 @@ export function standingOf(
   const changes = netChanges(stepsAfter(machine, test, deps))
   const found = { ...base, test, changes, weak: noWeakness, beside, voided, claim }
   if (test.result.is === 'fail') return { ...found, word: 'fails' }
-  if (test.result.is === 'partly' && test.result.good < test.result.of) return { ...found, word: 'partly' }
+  if (test.result.is === 'partly' && !passes(test.result)) return { ...found, word: 'partly' }
   if (test.result.is === 'intermittent') return { ...found, word: 'intermittent' }
   if (changes.length > 0) return { ...found, word: 'retest' }
   const run = cleanRun(world, machine, fn, tests, deps)

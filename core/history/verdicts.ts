@@ -1,5 +1,6 @@
 /** The verdicts on a pair of tests: how two results compare, and what follows from what was changed between them. */
 import type { TestResult } from './bodies/test.ts'
+import { failuresOf, passes } from './results.ts'
 
 export type Verdict =
   | 'cause shown'
@@ -20,15 +21,20 @@ export type Verdict =
 
 export type Strength = 'shown' | 'presumed' | 'shows nothing'
 
+/** Some of it works, and nobody counted how much. */
+const uncounted = 0.7
+const isUncounted = (result: TestResult) => result.is === 'partly' && result.of === undefined
+
 /** Grade of a result for "better" and "worse": 0 fails, 2 passes, between them by share. */
 function goodness(result: TestResult): number {
   switch (result.is) {
     case 'pass':
       return 2
     case 'partly':
-      return result.good === result.of ? 2 : 0.2 + result.good / result.of
+      if (passes(result)) return 2
+      return result.good === undefined || result.of === undefined ? uncounted : 0.2 + result.good / result.of
     case 'intermittent':
-      return 1.3 - result.failures / result.of
+      return 1.3 - failuresOf(result).failures / failuresOf(result).of
     default:
       return 0
   }
@@ -42,6 +48,9 @@ export function compareResults(before: TestResult, after: TestResult): Compariso
   const [was, is] = [goodness(before), goodness(after)]
   if (was === 2 && is === 2) return 'same good'
   if (after.is === 'fail' && after.another && was !== 2) return 'another failure'
+  // How much of it worked nobody knows: neither better nor worse than another part of it.
+  if (before.is === 'partly' && after.is === 'partly' && isUncounted(before) !== isUncounted(after))
+    return is === 2 ? 'better' : was === 2 ? 'worse' : 'same failure'
   if (is > was) return is === 2 ? 'better' : 'better, not cured'
   return is < was ? 'worse' : 'same failure'
 }

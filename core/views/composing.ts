@@ -72,6 +72,7 @@ export function composerContext(
       gearKind: g.gearKind,
       proved: g.proved.length > 0,
       unfit: g.unfit.length > 0,
+      with: g.lent && named(g.lent.to),
       attributes: g.attributes,
     })),
     points: pointContexts(world, machine, mineOnly),
@@ -103,6 +104,20 @@ export function composerContext(
     unmet: unmetOf(checks.reports),
     washHours: policyNumber(world, machine, 'wait after a board wash') ?? 0,
     nextTag,
+    latest: mine
+      .filter((s) => !s.withdrawn)
+      .slice(-6)
+      .reverse()
+      .map((s) => ({
+        entry: s.id,
+        body: s.body,
+        happenedAt: s.happenedAt,
+        basis: s.basis,
+        doneBy: s.doneBy,
+        recordedBy: s.recordedBy,
+        seen: s.latest ?? [],
+        together: s.together,
+      })),
     stewards: [...world.parties.values()]
       .filter((p) => p.roles.includes('steward'))
       .map((p) => ({ party: p.id, name: p.name, initials: p.initials })),

@@ -140,6 +140,7 @@ function addBody(world: World, labels: Record<string, string>, body: Body, at?: 
       return
     case 'gear':
       labels[body.gear] = world.gear.get(body.gear)?.name ?? 'test gear'
+      if (body.what === 'lent') addParty(world, labels, body.to)
       return
     case 'machine':
       if (body.what === 'registered' && body.source.from) addParty(world, labels, body.source.from)

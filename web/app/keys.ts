@@ -30,6 +30,7 @@ export const keys = {
   /** An episode, known by its own id: the machine stands in its answer. */
   episode: (id: string) => ['episode', id, 'view'],
   episodeSheet: (id: string) => ['episode', id, 'sheet'],
+  answer: (id: string, asks: string, about: string) => ['episode', id, 'answer', asks, about],
   contextBefore: (id: string, entry: string) => ['episode', id, 'before', entry],
   /** What a word stands for, seen from a machine. */
   lookUp: (word: string, machine = '') => ['lookup', word, machine],

@@ -103,6 +103,9 @@ export interface Writing {
   readonly restsOn?: readonly string[] | undefined
   readonly past?: Draft['past']
   readonly warrant?: Draft['warrant']
+  readonly minutes?: number | undefined
+  /** It stands by itself, whatever becomes of the rest. */
+  readonly alone?: boolean | undefined
 }
 export type Written =
   | {
@@ -117,7 +120,9 @@ export function useDrafts() {
   const { me } = useSigned()
   return (writings: readonly Writing[]): Draft[] => {
     const now = entryInstant()
-    const together = writings.length > 1 ? newId() : undefined
+    // What was observed stands by itself; the rest of a line stands or falls together.
+    const bound = writings.filter((w) => !w.alone)
+    const together = bound.length > 1 ? newId() : undefined
     return writings.map((w) => ({
       id: (w.id ?? newId()) as EntryId,
       v: entryVersion,
@@ -130,7 +135,8 @@ export function useDrafts() {
       ...(w.restsOn ? { restsOn: w.restsOn as EntryId[] } : {}),
       ...(w.past ? { past: w.past } : {}),
       ...(w.warrant ? { warrant: w.warrant } : {}),
-      ...(together ? { together } : {}),
+      ...(w.minutes ? { minutes: w.minutes } : {}),
+      ...(together && !w.alone ? { together } : {}),
     }))
   }
 }

@@ -1,6 +1,6 @@
 /** Test gear: what it is, when it was proved, and for what it was found unfit. */
 import { z } from 'zod'
-import { gearIdSchema } from '#core/ids.ts'
+import { gearIdSchema, partyIdSchema } from '#core/ids.ts'
 import { instantSchema } from '#core/quantity/schemas.ts'
 import { attributes, label, someWords, words } from './words.ts'
 
@@ -29,4 +29,13 @@ export const gearBody = z.discriminatedUnion('what', [
     until: instantSchema.optional(),
     because: words,
   }),
+  /** It went out of the house's hands for a while. */
+  z.strictObject({
+    kind: z.literal('gear'),
+    what: z.literal('lent'),
+    gear: gearIdSchema,
+    to: partyIdSchema,
+    due: instantSchema.optional(),
+  }),
+  z.strictObject({ kind: z.literal('gear'), what: z.literal('back'), gear: gearIdSchema }),
 ])

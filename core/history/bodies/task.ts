@@ -10,7 +10,8 @@ export const taskBody = z.discriminatedUnion('what', [
     what: z.literal('put off'),
     machine: machineIdSchema,
     task: label,
-    reason: words,
+    /** Why it is left; a plan needs none. */
+    reason: words.optional(),
     /** Not before this. */
     until: instantSchema.optional(),
   }),

@@ -24,19 +24,26 @@ export const resultSchema = z.discriminatedUnion('is', [
   z
     .strictObject({
       is: z.literal('partly'),
-      good: z.int().min(0),
-      of: z.int().min(1),
+      /** Good ones of how many: both, or neither where nobody counted. */
+      good: z.int().min(0).optional(),
+      of: z.int().min(1).optional(),
       symptom: label.optional(),
     })
-    .refine((r) => r.good <= r.of, 'More good than there are.'),
+    .refine((r) => (r.good === undefined) === (r.of === undefined), 'Both counts, or neither.')
+    .refine((r) => r.good === undefined || r.of === undefined || r.good <= r.of, 'More good than there are.'),
   z
     .strictObject({
       is: z.literal('intermittent'),
-      failures: z.int().min(1),
-      of: z.int().min(2),
+      /** Failures of how many starts: both, or neither where it only comes and goes. */
+      failures: z.int().min(1).optional(),
+      of: z.int().min(2).optional(),
       symptom: label.optional(),
     })
-    .refine((r) => r.failures < r.of, 'All of them failed: that is a fail.'),
+    .refine((r) => (r.failures === undefined) === (r.of === undefined), 'Both counts, or neither.')
+    .refine(
+      (r) => r.failures === undefined || r.of === undefined || r.failures < r.of,
+      'All of them failed: that is a fail.',
+    ),
   z.strictObject({ is: z.literal('inconclusive'), because: someWords.optional() }),
   z.strictObject({
     is: z.literal('not possible'),

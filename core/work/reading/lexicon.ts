@@ -49,29 +49,114 @@ export const notPossiblePhrases = lines(`
 
 /** It was looked at or tried: the verbs of trying, which need a result beside them. */
 export const tryingVerbs = new Set(
-  lines(`test; tests; tested; testing; try; tried; tries; trying; ran; run; checked; check; checking; exercised; verified; retested; retest; re-tested`),
+  lines(
+    `test; tests; tested; testing; try; tried; tries; trying; ran; run; checked; check; checking; exercised; verified; retested; retest; re-tested`,
+  ),
 )
 
 /** What a look finds. The longer phrase wins; `other` has only what is none of the others. */
 export const findingPhrases: readonly (readonly [FoundSort, readonly string[]])[] = [
-  ['leak', lines(`leak; leaks; leaked; leaking; leakage; has leaked; electrolyte; oozing; oozed; wet patch; battery acid; battery juice; has run out; weeping; puddle; seeping; seeped; leaky; spewed`)],
-  ['corrosion', lines(`corrosion; corroded; green crust; green crud; green stuff; verdigris; green; crust; oxidised; oxidized; oxide; oxidation; tarnish; tarnished; white powder; white crust; pitted; eaten; furry; crusty; all black; gone black; turned black; black legs; legs are black; pins are black; contacts are black; contacts black; legs black; pins black; dull contacts; contacts dull; blue green; green fur; fluffy`)],
-  ['rust', lines(`rust; rusty; rusted; rust spot; rust spots; rust patch; brown flakes; rusting; surface rust`)],
-  ['crack', lines(`crack; cracks; cracked; hairline; hairline crack; split; splits; fracture; fractured; craze; crazed; crazing; cleft; fissure; broken through; snapped off; chipped through`)],
-  ['yellowing', lines(`yellow; yellowed; yellowing; yellowish; gone yellow; browned; discoloured; discolored; nicotine; tan lines; discolouration; brownish; gone brown; turned brown; ambered`)],
-  ['dirt', lines(`dirt; dirty; dust; dusty; filth; filthy; grime; grimy; fluff; hair; hairs; crumbs; soot; lint; cobweb; cobwebs; gunge; muck; mucky; sand; paper dust; chad; chads; grubby; spider web; spider webs; dead insects; dust bunnies; crumb`)],
-  ['residue', lines(`residue; residues; goo; gunk; sticky; tacky; gum; gummed; hardened grease; old grease; old oil; flux; glue remains; glue rests; rests of; remains of; remnants; traces of; adhesive; tape remains; slime; varnish; film; deposit; deposits; glue residue; oily; greasy; resin; tar; sludge; grease has gone hard; smear of; soaked with; soaked in old; covered in oil; covered in grease; full of grease; full of oil; caked; clogged; choked with; sticky with; black goo; tar like`)],
-  ['broken track', lines(`broken track; broken tracks; track broken; track is broken; cut track; trace broken; broken trace; track gone; track interrupted; interrupted track; track open; track eaten through; lifted track; open track; cracked track; track is cracked; trace is broken; track is gone; burnt track; broken conductor`)],
-  ['lifted pad', lines(`lifted pad; pad lifted; pad has lifted; pad came off; pads lifted; loose pad; pad is loose; torn pad; pad is lifted; pad torn off; pad torn; pad has come off; pads have lifted; lifted pads; pad is coming up; missing pad; pad missing`)],
-  ['scorched', lines(`scorch; scorched; scorch mark; scorch marks; burn; burnt; burned; burn mark; burn marks; burnt spot; charred; singed; brown spot; browned board; overheated; heat mark; heat marks; blackened; burnt patch; darkened; browning; discoloured by heat; heat damage; toasted`)],
-  ['stain', lines(`stain; stains; stained; coffee stain; coffee stains; water mark; water marks; tide mark; ink; ink stain; ink blot; spots of ink; splash; splashes; rings from cups; ring from a cup; blotch; blotches; coffee ring; spill marks; tide line; nicotine stain; patch of paint; paint spots; ink spots`)],
-  ['loss', lines(`flaking; flakes; flaked; flaking off; peeling; peels; peeled; chipped; chip missing; piece missing; missing piece; piece broken off; broken off; corner missing; corner broken; missing corner; paint missing; a bit missing; worn away; worn off; rubbed off; bare metal; bald; paint gone; has lost; lost its; piece is missing; corner is missing; broken away; legend worn; lettering worn; foot missing; foot is missing; feet missing; one foot is missing; no longer legible; coming off; chunk missing; chunk is missing; corner is broken off; chip out of`)],
+  [
+    'leak',
+    lines(
+      `leak; leaks; leaked; leaking; leakage; has leaked; electrolyte; oozing; oozed; wet patch; battery acid; battery juice; has run out; weeping; puddle; seeping; seeped; leaky; spewed`,
+    ),
+  ],
+  [
+    'corrosion',
+    lines(
+      `corrosion; corroded; green crust; green crud; green stuff; verdigris; green; crust; oxidised; oxidized; oxide; oxidation; tarnish; tarnished; white powder; white crust; pitted; eaten; furry; crusty; all black; gone black; turned black; black legs; legs are black; pins are black; contacts are black; contacts black; legs black; pins black; dull contacts; contacts dull; blue green; green fur; fluffy`,
+    ),
+  ],
+  [
+    'rust',
+    lines(`rust; rusty; rusted; rust spot; rust spots; rust patch; brown flakes; rusting; surface rust`),
+  ],
+  [
+    'crack',
+    lines(
+      `crack; cracks; cracked; hairline; hairline crack; split; splits; fracture; fractured; craze; crazed; crazing; cleft; fissure; broken through; snapped off; chipped through`,
+    ),
+  ],
+  [
+    'yellowing',
+    lines(
+      `yellow; yellowed; yellowing; yellowish; gone yellow; browned; discoloured; discolored; nicotine; tan lines; discolouration; brownish; gone brown; turned brown; ambered`,
+    ),
+  ],
+  [
+    'dirt',
+    lines(
+      `dirt; dirty; dust; dusty; filth; filthy; grime; grimy; fluff; hair; hairs; crumbs; soot; lint; cobweb; cobwebs; gunge; muck; mucky; sand; paper dust; chad; chads; grubby; spider web; spider webs; dead insects; dust bunnies; crumb`,
+    ),
+  ],
+  [
+    'residue',
+    lines(
+      `residue; residues; goo; gunk; sticky; tacky; gum; gummed; hardened grease; old grease; old oil; flux; glue remains; glue rests; rests of; remains of; remnants; traces of; adhesive; tape remains; slime; varnish; film; deposit; deposits; glue residue; oily; greasy; resin; tar; sludge; grease has gone hard; smear of; soaked with; soaked in old; covered in oil; covered in grease; full of grease; full of oil; caked; clogged; choked with; sticky with; black goo; tar like`,
+    ),
+  ],
+  [
+    'broken track',
+    lines(
+      `broken track; broken tracks; track broken; track is broken; cut track; trace broken; broken trace; track gone; track interrupted; interrupted track; track open; track eaten through; lifted track; open track; cracked track; track is cracked; trace is broken; track is gone; burnt track; broken conductor`,
+    ),
+  ],
+  [
+    'lifted pad',
+    lines(
+      `lifted pad; pad lifted; pad has lifted; pad came off; pads lifted; loose pad; pad is loose; torn pad; pad is lifted; pad torn off; pad torn; pad has come off; pads have lifted; lifted pads; pad is coming up; missing pad; pad missing`,
+    ),
+  ],
+  [
+    'scorched',
+    lines(
+      `scorch; scorched; scorch mark; scorch marks; burn; burnt; burned; burn mark; burn marks; burnt spot; charred; singed; brown spot; browned board; overheated; heat mark; heat marks; blackened; burnt patch; darkened; browning; discoloured by heat; heat damage; toasted`,
+    ),
+  ],
+  [
+    'stain',
+    lines(
+      `stain; stains; stained; coffee stain; coffee stains; water mark; water marks; tide mark; ink; ink stain; ink blot; spots of ink; splash; splashes; rings from cups; ring from a cup; blotch; blotches; coffee ring; spill marks; tide line; nicotine stain; patch of paint; paint spots; ink spots`,
+    ),
+  ],
+  [
+    'loss',
+    lines(
+      `flaking; flakes; flaked; flaking off; peeling; peels; peeled; chipped; chip missing; piece missing; missing piece; piece broken off; broken off; corner missing; corner broken; missing corner; paint missing; a bit missing; worn away; worn off; rubbed off; bare metal; bald; paint gone; has lost; lost its; piece is missing; corner is missing; broken away; legend worn; lettering worn; foot missing; foot is missing; feet missing; one foot is missing; no longer legible; coming off; chunk missing; chunk is missing; corner is broken off; chip out of`,
+    ),
+  ],
   ['mould', lines(`mould; mold; mouldy; moldy; mildew; fungus; musty; spores`)],
-  ['earlier work', lines(`earlier repair; earlier work; old repair; previous repair; somebody has; someone has; somebody bridged; someone bridged; somebody soldered; someone soldered; somebody replaced; someone replaced; bodge; bodged; bodge wire; patched before; repaired before; replaced before; not original; resoldered before; been replaced; been resoldered; been repaired; was repaired before; has been here before; somebody was here; someone was here; someone has been; somebody has been; been changed before; someone fitted; somebody fitted; someone put; somebody put; previous owner; soldered by someone; soldered by somebody; added wire; wire link by; has been soldered before; previous repairer; earlier hands; hand soldered; been in here before; repaired once; factory fix; someone glued; somebody glued; someone taped; somebody taped; someone painted; somebody painted; someone replaced; someone cut; somebody cut; someone drilled; somebody drilled; someone wired; somebody wired; someone already; somebody already; patch wire; earlier owner; earlier restorer; redone once; recapped before`)],
-  ['marker', lines(`felt pen; felt tip; marker; marker pen; pencil mark; pencil marks; pencilled; biro; written on; wrote on; numbered; handwritten; handwriting; scribble; scribbled; scrawl; pen marks; ballpoint; inventory number; marked in; grease pencil; initials; ball pen; chalk mark; chalk; writing on; written in pencil; inked`)],
-  ['scratch', lines(`scratch; scratches; scratched; scrape; scrapes; scuff; scuffs; scuffed; gouge; gouges; score mark; scored; scuff mark; scuff marks; score line`)],
-  ['brittle', lines(`brittle; crumbly; crumbles; crumbling; crumbled; perished; gone hard; hardened; hard like stone; hard as stone; rock hard; stiff and cracked; falls apart; falling apart; disintegrating; disintegrates; decayed; gone to dust; turned to dust; rotten; breaks when touched; hard as wood; hard as a rock; hard as rock; fragile; dissolving; turned to goo; breaks at a touch; breaks when you touch`)],
-  ['other', lines(`dent; dents; dented; warped; warp; bent; coming loose; come loose; came loose; is loose; loose; worn; wear; worn down; worn out; flat spot; flat spots; deformed; bulging; bulges; swollen; dried out; dry joint; dry joints; cold joint; cold joints; crooked; kinked; frayed; faded; fading; woodworm; insect; insects; melted; stretched; slack; torn; tear; ripped; hole in; hard; unglued; detached; lifted; peeling label; not level; out of true; sagging; chewed; nibbled; wrong way round; wrong way around; back to front; upside down; the wrong way; fitted backwards; mouse droppings; mouse nest; dropping; moth; moths; worms; stripped; stripped thread; cross threaded; thread stripped; glazed; shiny; groove; grooves; burr; burrs; play; wobbly; stretched out; squashed; dry as`)],
+  [
+    'earlier work',
+    lines(
+      `earlier repair; earlier work; old repair; previous repair; somebody has; someone has; somebody bridged; someone bridged; somebody soldered; someone soldered; somebody replaced; someone replaced; bodge; bodged; bodge wire; patched before; repaired before; replaced before; not original; resoldered before; been replaced; been resoldered; been repaired; was repaired before; has been here before; somebody was here; someone was here; someone has been; somebody has been; been changed before; someone fitted; somebody fitted; someone put; somebody put; previous owner; soldered by someone; soldered by somebody; added wire; wire link by; has been soldered before; previous repairer; earlier hands; hand soldered; been in here before; repaired once; factory fix; someone glued; somebody glued; someone taped; somebody taped; someone painted; somebody painted; someone replaced; someone cut; somebody cut; someone drilled; somebody drilled; someone wired; somebody wired; someone already; somebody already; patch wire; earlier owner; earlier restorer; redone once; recapped before`,
+    ),
+  ],
+  [
+    'marker',
+    lines(
+      `felt pen; felt tip; marker; marker pen; pencil mark; pencil marks; pencilled; biro; written on; wrote on; numbered; handwritten; handwriting; scribble; scribbled; scrawl; pen marks; ballpoint; inventory number; marked in; grease pencil; initials; ball pen; chalk mark; chalk; writing on; written in pencil; inked`,
+    ),
+  ],
+  [
+    'scratch',
+    lines(
+      `scratch; scratches; scratched; scrape; scrapes; scuff; scuffs; scuffed; gouge; gouges; score mark; scored; scuff mark; scuff marks; score line`,
+    ),
+  ],
+  [
+    'brittle',
+    lines(
+      `brittle; crumbly; crumbles; crumbling; crumbled; perished; gone hard; hardened; hard like stone; hard as stone; rock hard; stiff and cracked; falls apart; falling apart; disintegrating; disintegrates; decayed; gone to dust; turned to dust; rotten; breaks when touched; hard as wood; hard as a rock; hard as rock; fragile; dissolving; turned to goo; breaks at a touch; breaks when you touch`,
+    ),
+  ],
+  [
+    'other',
+    lines(
+      `dent; dents; dented; warped; warp; bent; coming loose; come loose; came loose; is loose; loose; worn; wear; worn down; worn out; flat spot; flat spots; deformed; bulging; bulges; swollen; dried out; dry joint; dry joints; cold joint; cold joints; crooked; kinked; frayed; faded; fading; woodworm; insect; insects; melted; stretched; slack; torn; tear; ripped; hole in; hard; unglued; detached; lifted; peeling label; not level; out of true; sagging; chewed; nibbled; wrong way round; wrong way around; back to front; upside down; the wrong way; fitted backwards; mouse droppings; mouse nest; dropping; moth; moths; worms; stripped; stripped thread; cross threaded; thread stripped; glazed; shiny; groove; grooves; burr; burrs; play; wobbly; stretched out; squashed; dry as`,
+    ),
+  ],
 ]
 
 /** It happened, here and now. */
@@ -87,17 +172,25 @@ export const hazardPhrases = lines(`
 
 /** Boxes and other places where loose things are put. */
 export const holderWords = new Set(
-  lines(`cup; bag; box; tin; jar; tray; drawer; pot; dish; foam; tub; envelope; shelf; crate; bin; case; locker; cabinet; bucket; bowl; sachet; rack; pocket; basket; carton; tube; bottle; packet; lid; cupboard; matchbox; saucer; freezer`),
+  lines(
+    `cup; bag; box; tin; jar; tray; drawer; pot; dish; foam; tub; envelope; shelf; crate; bin; case; locker; cabinet; bucket; bowl; sachet; rack; pocket; basket; carton; tube; bottle; packet; lid; cupboard; matchbox; saucer; freezer`,
+  ),
 )
 /** Covers that are held by screws. */
 export const coverWords = new Set(
-  lines(`lid; cover; top; back; bottom; panel; hood; case; base; plate; shield; bezel; housing; door; shell; cabinet; chassis; side; front; feet; foot; rear; underside; screen can; can; shroud; hatch; skirt; flap; grille; bracket; bar; frame; casing; half; halves; rail`),
+  lines(
+    `lid; cover; top; back; bottom; panel; hood; case; base; plate; shield; bezel; housing; door; shell; cabinet; chassis; side; front; feet; foot; rear; underside; screen can; can; shroud; hatch; skirt; flap; grille; bracket; bar; frame; casing; half; halves; rail`,
+  ),
 )
-export const screwWords = new Set(lines(`screw; screws; bolt; bolts; nut; nuts; fastener; fasteners; washer; washers; standoff; standoffs`))
+export const screwWords = new Set(
+  lines(`screw; screws; bolt; bolts; nut; nuts; fastener; fasteners; washer; washers; standoff; standoffs`),
+)
 
 /** Time that passes by itself. */
 export const restingWords = new Set(
-  lines(`dry; drying; dries; rest; resting; rests; soak; soaking; soaks; bath; bathing; lamp; sun; glue; set; sets; setting; cure; curing; cures; weight; clamp; clamps; clamped; sit; sits; sitting; stand; standing; stands; wait; waiting; charge; charging; charges; cool; cooling; cools; warm; settle; settling; bake; baking; steep; steeping; acclimatise; acclimatising; penetrate; run; sleep; left; leave; leaving; sunlight; uv; tub; oven; freezer; bag; steeps; air; airing; press; hang; hanging; rinse; quarantine; acclimatize; outside; window; rack; work; act; creep; paint; varnish; lacquer; primer; paste; filler; resin; epoxy; pressing; pressed; clamping; hardening; bonding; touch; soaks; immersed; bathed; steeped; tumbling; ultrasonic; degassing; heating; reforming; running`),
+  lines(
+    `dry; drying; dries; rest; resting; rests; soak; soaking; soaks; bath; bathing; lamp; sun; glue; set; sets; setting; cure; curing; cures; weight; clamp; clamps; clamped; sit; sits; sitting; stand; standing; stands; wait; waiting; charge; charging; charges; cool; cooling; cools; warm; settle; settling; bake; baking; steep; steeping; acclimatise; acclimatising; penetrate; run; sleep; left; leave; leaving; sunlight; uv; tub; oven; freezer; bag; steeps; air; airing; press; hang; hanging; rinse; quarantine; acclimatize; outside; window; rack; work; act; creep; paint; varnish; lacquer; primer; paste; filler; resin; epoxy; pressing; pressed; clamping; hardening; bonding; touch; soaks; immersed; bathed; steeped; tumbling; ultrasonic; degassing; heating; reforming; running`,
+  ),
 )
 /** It is over. */
 export const overPhrases = lines(`
@@ -145,5 +238,7 @@ export const partNouns: Readonly<Record<string, readonly string[]>> = {
 
 /** One thing of a function that has many: a failing one is a part of it. */
 export const cellWords = new Set(
-  lines(`key; keys; channel; channels; hole; holes; column; columns; row; rows; digit; digits; segment; segments; letter; letters; character; characters; line; lines; pin; pins; bit; bits; track; dot; dots; number; numbers; lamp; pixel; pixels; half; corner; side; edge; sector; sectors; tone; note; bottom; top; left; right; last; first; bar; shift; escape; tab; return; enter; space; comma; point; minus; plus; position`),
+  lines(
+    `key; keys; channel; channels; hole; holes; column; columns; row; rows; digit; digits; segment; segments; letter; letters; character; characters; line; lines; pin; pins; bit; bits; track; dot; dots; number; numbers; lamp; pixel; pixels; half; corner; side; edge; sector; sectors; tone; note; bottom; top; left; right; last; first; bar; shift; escape; tab; return; enter; space; comma; point; minus; plus; position`,
+  ),
 )

@@ -41,10 +41,18 @@ export function lineOf(text: string, scene: ReadingScene): Line {
     verbs: tokens.flatMap((t, at): Said[] => {
       const known = verbForms.get(t.word)
       // "tape-out switch", "print wheel": a word of a name is no verb, "cleaned" always is.
-      if (known?.form !== 'past' && mentions.some((m) => m.from <= at && at < m.to && (m.to - m.from > 1 || m.sort === 'position') && m.by !== 'verb')) return []
+      if (
+        known?.form !== 'past' &&
+        mentions.some(
+          (m) => m.from <= at && at < m.to && (m.to - m.from > 1 || m.sort === 'position') && m.by !== 'verb',
+        )
+      )
+        return []
       if (known) return [{ ...known, at }]
       const lemma = t.sort === 'word' ? guessedLemma(t.word) : undefined
-      return lemma && !notVerbs.has(t.word) ? [{ verb: { lemma, act: 'work', reach: 'disturbed' }, form: 'past', at, guessed: true }] : []
+      return lemma && !notVerbs.has(t.word)
+        ? [{ verb: { lemma, act: 'work', reach: 'disturbed' }, form: 'past', at, guessed: true }]
+        : []
     }),
   }
 }
@@ -64,7 +72,9 @@ export const words = (line: Line, from: number, to: number): string =>
 
 /** The words with names of several words taken out: "tape-out switch" says nothing of out. */
 export function plain(line: Line, from: number, to: number): string {
-  const names = line.mentions.filter((m) => m.to - m.from > 1 && (m.by === 'name' || m.by === 'alias') && m.sort !== 'person')
+  const names = line.mentions.filter(
+    (m) => m.to - m.from > 1 && (m.by === 'name' || m.by === 'alias') && m.sort !== 'person',
+  )
   return line.tokens
     .slice(from, to)
     .map((t, k) => (names.some((m) => m.from <= from + k && from + k < m.to) ? '·' : t.word))
@@ -77,8 +87,11 @@ export function written(line: Line, from: number, to: number): string {
   return first && last && to > from ? line.text.slice(first.from, last.to).trim() : ''
 }
 
-export const within = <T extends { readonly from: number; readonly to: number }>(list: readonly T[], from: number, to: number): T[] =>
-  list.filter((x) => x.from >= from && x.to <= to)
+export const within = <T extends { readonly from: number; readonly to: number }>(
+  list: readonly T[],
+  from: number,
+  to: number,
+): T[] => list.filter((x) => x.from >= from && x.to <= to)
 
 export const named = (line: Line, from: number, to: number, ...sorts: readonly NameSort[]): Mention[] =>
   within(line.mentions, from, to).filter((m) => sorts.includes(m.sort))

@@ -5,34 +5,66 @@ import { named, words, written, type Line } from './line.ts'
 import { quantities, stopAt, timeIn, type Amount } from './slots.ts'
 import type { ClauseReader } from './told.ts'
 
-const measureVerb = /^(?:is|are|was|were|reads|read|shows|showed|measured|measures|measure|sits|sat|at|has|had|gives|gave|makes|=|:|swings|sags|sagged|drops|dropped|rises|rose|climbs|stays|stands|comes|came|went|goes|now|only|about|around|roughly|drifts|drift|between|to|from|holds|running|runs|hovers|varies|wanders|dips|got|get|with|meter|says|value|reading|a|an|the|of|it|up|down|just|exactly|still|steady|nearly|almost|,|->|not|more|than|less|over|under|draws|pulls|takes|delivers|settles|settled|peaks|being|i|we|on|then|by|hangs|hang|floats|idles|jumps|jumped|jitters|ticks|stuck|went|lies|lay|makes|made|found|comes|came|lands|landed|looks|looking|falls|fell|fluctuates|oscillates|wobbles|goes|gone|back|always|all|time|again|instead)$/
+const measureVerb =
+  /^(?:is|are|was|were|reads|read|shows|showed|measured|measures|measure|sits|sat|at|has|had|gives|gave|makes|=|:|swings|sags|sagged|drops|dropped|rises|rose|climbs|stays|stands|comes|came|went|goes|now|only|about|around|roughly|drifts|drift|between|to|from|holds|running|runs|hovers|varies|wanders|dips|got|get|with|meter|says|value|reading|a|an|the|of|it|up|down|just|exactly|still|steady|nearly|almost|,|->|not|more|than|less|over|under|draws|pulls|takes|delivers|settles|settled|peaks|being|i|we|on|then|by|hangs|hang|floats|idles|jumps|jumped|jitters|ticks|stuck|went|lies|lay|makes|made|found|comes|came|lands|landed|looks|looking|falls|fell|fluctuates|oscillates|wobbles|goes|gone|back|always|all|time|again|instead)$/
 
 /** "with all eight magnets pulling", "under load", "with dummy load", "no load", "while printing". */
-function loadIn(line: Line, from: number, to: number): { readonly text: string; readonly from: number } | undefined {
+function loadIn(
+  line: Line,
+  from: number,
+  to: number,
+): { readonly text: string; readonly from: number } | undefined {
   for (let i = from; i < to; i++) {
     const word = line.tokens[i]?.word
     if (word === 'unloaded') return { text: 'none', from: i }
-    if ((word === 'no' || word === 'without') && /^(?:a )?load/.test(words(line, i + 1, Math.min(to, i + 3)))) return { text: 'none', from: i }
-    if (word === 'under' || word === 'on' || word === 'with' || word === 'into' || word === 'at' || word === 'off') {
+    if ((word === 'no' || word === 'without') && /^(?:a )?load/.test(words(line, i + 1, Math.min(to, i + 3))))
+      return { text: 'none', from: i }
+    if (
+      word === 'under' ||
+      word === 'on' ||
+      word === 'with' ||
+      word === 'into' ||
+      word === 'at' ||
+      word === 'off'
+    ) {
       const limit = stopAt(line, i + 1, to)
-      const number = line.tokens.findIndex((t, k) => k > i && k < limit && (line.mentions.some((m) => m.sort === 'point' && m.from === k) || (t.sort === 'number' && !/^(?:all|the)$/.test(line.tokens[k - 1]?.word ?? ''))))
+      const number = line.tokens.findIndex(
+        (t, k) =>
+          k > i &&
+          k < limit &&
+          (line.mentions.some((m) => m.sort === 'point' && m.from === k) ||
+            (t.sort === 'number' && !/^(?:all|the)$/.test(line.tokens[k - 1]?.word ?? ''))),
+      )
       const end = number > i + 1 ? number : limit
       const text = words(line, i + 1, end)
-      if (/\bload\b|\bloaded\b|\bpulling\b|\brunning\b|\bconnected\b|\beverything\b|\bno (?:cards?|boards?)\b|\bout\b|\ball \d|\blamp\b|\bmagnets?\b|\bmotor\b/.test(text)) return { text: word === 'off' ? 'none' : written(line, i + 1, end), from: i }
+      if (
+        /\bload\b|\bloaded\b|\bpulling\b|\brunning\b|\bconnected\b|\beverything\b|\bno (?:cards?|boards?)\b|\bout\b|\ball \d|\blamp\b|\bmagnets?\b|\bmotor\b/.test(
+          text,
+        )
+      )
+        return { text: word === 'off' ? 'none' : written(line, i + 1, end), from: i }
     }
-    if (word === 'while' || word === 'when' || word === 'during') return { text: written(line, i, stopAt(line, i + 1, to)), from: i }
+    if (word === 'while' || word === 'when' || word === 'during')
+      return { text: written(line, i, stopAt(line, i + 1, to)), from: i }
   }
   return undefined
 }
 
 const electrical = (a: Amount) => a.of === 'electrical' || a.of === 'frequency'
 
-const measureWord = /\b(?:sags?|sagged|drops?|dropped|reads?|measured|measures|shows?|showed|sits|at|is|has|only|gives|swings|dips|climbs|now|just)\b/
+const measureWord =
+  /\b(?:sags?|sagged|drops?|dropped|reads?|measured|measures|shows?|showed|sits|at|is|has|only|gives|swings|dips|climbs|now|just)\b/
 
 /** Every value of a clause, each with its point. `load` of an earlier clause ("power on with dummy load") may be given. */
 export const measured: ClauseReader = (line, clause, told) => {
   const said = words(line, clause.from, clause.to)
-  if (/\b(?:bought|ordered|replaced|swapped|changed|renewed|exchanged|fuse|fuses|used up|rated|printed on|should be|must be|needs|new \d|expected)\b/.test(said) && !/\bmeasured\b|\bread(?:s|ing)?\b|\bexpected\b/.test(said)) return undefined
+  if (
+    /\b(?:bought|ordered|replaced|swapped|changed|renewed|exchanged|fuse|fuses|used up|rated|printed on|should be|must be|needs|new \d|expected)\b/.test(
+      said,
+    ) &&
+    !/\bmeasured\b|\bread(?:s|ing)?\b|\bexpected\b/.test(said)
+  )
+    return undefined
   const amounts = quantities(line, clause.from, clause.to)
   const points = named(line, clause.from, clause.to, 'point')
   const load = loadIn(line, clause.from, clause.to)
@@ -44,14 +76,41 @@ export const measured: ClauseReader = (line, clause, told) => {
   let from = clause.from
   for (const amount of amounts) {
     // "60 V rail 58.7", "goes from 0.4 up to 21 V".
-    const swing = /\bfrom$/.test(words(line, clause.from, amount.from)) && amounts.find((a) => a.from > amount.from && /^(?:up |down )?to$/.test(words(line, amount.to, a.from)))
+    const swing =
+      /\bfrom$/.test(words(line, clause.from, amount.from)) &&
+      amounts.find((a) => a.from > amount.from && /^(?:up |down )?to$/.test(words(line, amount.to, a.from)))
     if (swing && amount.value !== undefined && swing.value !== undefined && (swing.unit ?? amount.unit)) {
-      const subject = points.filter((p) => p.to <= amount.from).at(-1)?.names[0] ?? pointText(line, from, amount.from)
+      const subject =
+        points.filter((p) => p.to <= amount.from).at(-1)?.names[0] ?? pointText(line, from, amount.from)
       const unit = swing.unit ?? amount.unit
-      if (subject && unit) return [{ do: 'read', point: subject, min: Math.min(amount.value, swing.value), max: Math.max(amount.value, swing.value), unit }]
+      if (subject && unit)
+        return [
+          {
+            do: 'read',
+            point: subject,
+            min: Math.min(amount.value, swing.value),
+            max: Math.max(amount.value, swing.value),
+            unit,
+          },
+        ]
     }
-    const railFirst = acts.length === 0 && amount.unit === 'V' && line.tokens.slice(clause.from, amount.from).every((t) => /^(?:the|psu|supply|on|rail|now|:|and)$/.test(t.word)) && amounts.find((a) => a.from >= amount.to && a.from - amount.to <= 4 && (a.unit === undefined || /\b(?:rail|line|is|supply)\b/.test(words(line, amount.to, a.from))))
-    if (railFirst && !points.some((p) => p.from <= amount.from && amount.from < p.to) && !/\b(?:and|,)\b/.test(words(line, amount.to, railFirst.from))) {
+    const railFirst =
+      acts.length === 0 &&
+      amount.unit === 'V' &&
+      line.tokens
+        .slice(clause.from, amount.from)
+        .every((t) => /^(?:the|psu|supply|on|rail|now|:|and)$/.test(t.word)) &&
+      amounts.find(
+        (a) =>
+          a.from >= amount.to &&
+          a.from - amount.to <= 4 &&
+          (a.unit === undefined || /\b(?:rail|line|is|supply)\b/.test(words(line, amount.to, a.from))),
+      )
+    if (
+      railFirst &&
+      !points.some((p) => p.from <= amount.from && amount.from < p.to) &&
+      !/\b(?:and|,)\b/.test(words(line, amount.to, railFirst.from))
+    ) {
       point = written(line, amount.from, amount.to)
       rail = true
       from = amount.to
@@ -63,23 +122,65 @@ export const measured: ClauseReader = (line, clause, told) => {
       // "12V 11.86": the first is the point; "it is 12V" a value.
       if (p && !isValue(line, clause, p.from, p.to, amounts, amount, acts.length)) continue
     }
-    if (amount.unit !== undefined && /^(?:ok|okay|missing|gone|dead|fine|present|good|rail|there|line|capacitor|cap|fuse|lamp|type|part|one|version|adapter|charger|supply)$/.test(line.tokens[amount.to]?.word ?? '') && points.every((p) => p.from !== amount.from) && !amounts.some((a) => a.from > amount.to && a.from - amount.to <= 4)) continue
-    if (load && amount.from > load.from && amount.from > (acts.length > 0 || amounts.some((a) => a.from < load.from) ? load.from : clause.to)) continue
-    if (/\b(?:expected|instead of|should be|nominal|printed|label(?:led)? says|spec|marked|was|before it was|supposed)\b/.test(words(line, Math.max(from, amount.from - 4), amount.from)) && acts.length > 0) continue
+    if (
+      amount.unit !== undefined &&
+      /^(?:ok|okay|missing|gone|dead|fine|present|good|rail|there|line|capacitor|cap|fuse|lamp|type|part|one|version|adapter|charger|supply)$/.test(
+        line.tokens[amount.to]?.word ?? '',
+      ) &&
+      points.every((p) => p.from !== amount.from) &&
+      !amounts.some((a) => a.from > amount.to && a.from - amount.to <= 4)
+    )
+      continue
+    if (
+      load &&
+      amount.from > load.from &&
+      amount.from > (acts.length > 0 || amounts.some((a) => a.from < load.from) ? load.from : clause.to)
+    )
+      continue
+    if (
+      /\b(?:expected|instead of|should be|nominal|printed|label(?:led)? says|spec|marked|was|before it was|supposed)\b/.test(
+        words(line, Math.max(from, amount.from - 4), amount.from),
+      ) &&
+      acts.length > 0
+    )
+      continue
     const mention = points.filter((p) => p.to <= amount.from && p.from >= from).at(-1)
     const state = stateBefore(line, from, amount.from)
-    const idle = rail && acts.length === 0 && /^(?:rail|line|supply|only|now|is|at|\s)*$/.test(words(line, from, amount.from))
-    const subject = (state && point) || idle ? undefined : mention ? mention.names[0] : pointText(line, from, amount.from)
+    const idle: boolean =
+      rail &&
+      acts.length === 0 &&
+      /^(?:rail|line|supply|only|now|is|at|\s)*$/.test(words(line, from, amount.from))
+    const subject: string | undefined =
+      (state && point) || idle ? undefined : mention ? mention.names[0] : pointText(line, from, amount.from)
     const volts = mention !== undefined || rail
     const { unit } = amount
     if (subject) {
       point = subject
       rail = mention !== undefined && /V$/.test(subject)
     }
-    const goesOn = unit === undefined && told.last?.do === 'read' && told.last.unit === 'V' && measureWord.test(words(line, from, amount.from)) && named(line, clause.from, amount.from, 'function', 'position').length === 0
-    const implied = goesOn || unit === undefined && rail && subject === undefined || unit === undefined && subject !== undefined && measureWord.test(words(line, from, amount.from)) && /\b(?:volts?|rail|voltage|supply)\b|\d ?v\b/i.test(subject)
-    if (!electrical(amount) && !(unit === undefined && (implied || mention !== undefined || (volts && subject === undefined)) ) && !(amount.of === 'temperature' || amount.of === 'speed')) continue
-    const at = point ?? (told.last?.do === 'read' ? told.last.point : undefined) ?? (told.targets.length === 1 ? told.targets[0] : undefined)
+    const goesOn =
+      unit === undefined &&
+      told.last?.do === 'read' &&
+      told.last.unit === 'V' &&
+      measureWord.test(words(line, from, amount.from)) &&
+      named(line, clause.from, amount.from, 'function', 'position').length === 0
+    const implied =
+      goesOn ||
+      (unit === undefined && rail && subject === undefined) ||
+      (unit === undefined &&
+        subject !== undefined &&
+        measureWord.test(words(line, from, amount.from)) &&
+        /\b(?:volts?|rail|voltage|supply)\b|\d ?v\b/i.test(subject))
+    if (
+      !electrical(amount) &&
+      !(unit === undefined && (implied || mention !== undefined || (volts && subject === undefined))) &&
+      !(amount.of === 'temperature' || amount.of === 'speed')
+    )
+      continue
+    const at =
+      point ??
+      (told.last?.do === 'read' ? told.last.point : undefined) ??
+      (told.targets.length === 1 ? told.targets[0] : undefined)
     if (!at || /^(?:it|that|this)$/i.test(at)) continue
     if (!electrical(amount) && unit !== undefined && mention === undefined) continue
     const usual = unit ?? (mention && /V$/.test(at) ? undefined : undefined)
@@ -99,28 +200,60 @@ export const measured: ClauseReader = (line, clause, told) => {
 /** "24.3 V idle, 22.9 V punching": the same point in another state. */
 function stateBefore(line: Line, from: number, to: number): string | undefined {
   const text = words(line, from, to).replace(/[,.]/g, '').trim()
-  return /^(?:and |then |but )*(?:idle|loaded|unloaded|hot|cold|warm|then|later|afterwards|now|when \w+|while \w+|under load|with load|no load|at idle|at rest|before|after|off load|on load|running|punching|printing|standby)$/.test(text) ? text : undefined
+  return /^(?:and |then |but )*(?:idle|loaded|unloaded|hot|cold|warm|then|later|afterwards|now|when \w+|while \w+|under load|with load|no load|at idle|at rest|before|after|off load|on load|running|punching|printing|standby)$/.test(
+    text,
+  )
+    ? text
+    : undefined
 }
 /** A rail is read in volts when nothing else is said; other points as the sheet says. */
-const railUnit = (_line: Line, point: string, known: boolean): { unit?: string } => (known && /\d ?V$/.test(point) ? { unit: 'V' } : /^\d+ volts?$/.test(point) ? { unit: 'V' } : {})
+const railUnit = (_line: Line, point: string, known: boolean): { unit?: string } =>
+  known && /\d ?V$/.test(point) ? { unit: 'V' } : /^\d+ volts?$/.test(point) ? { unit: 'V' } : {}
 
 /** "5V 5.03" begins with a point; "pin 11 5V" ends with a value. */
-function isValue(line: Line, clause: Clause, from: number, to: number, amounts: readonly Amount[], amount: Amount, found: number): boolean {
+function isValue(
+  line: Line,
+  clause: Clause,
+  from: number,
+  to: number,
+  amounts: readonly Amount[],
+  amount: Amount,
+  found: number,
+): boolean {
   const later = amounts.find((a) => a.from >= to)
-  if (later && !line.tokens.slice(to, later.from).some((t) => /^(?:expected|instead|and|,)$/.test(t.word))) return false
+  if (later && !line.tokens.slice(to, later.from).some((t) => /^(?:expected|instead|and|,)$/.test(t.word)))
+    return false
   const before = line.tokens[from - 1]?.word ?? ''
   const subject = from > clause.from
-  return amount.unit !== undefined && subject && found === 0 && !/^(?:the|of|on)$/.test(before) && later === undefined
+  return (
+    amount.unit !== undefined &&
+    subject &&
+    found === 0 &&
+    !/^(?:the|of|on)$/.test(before) &&
+    later === undefined
+  )
 }
 
 /** The words before a value that say where it was measured. */
 function pointText(line: Line, from: number, to: number): string | undefined {
   let [a, b] = [from, to]
-  while (b > a && (measureVerb.test(line.tokens[b - 1]?.word ?? '') || line.tokens[b - 1]?.sort === 'sign')) b--
-  while (a < b && (/^(?:the|a|an|measured|i|we|now|and|then|only|got|get|measure|have|reading|read|checked|still|also|so|but|voltage at|psu|here)$/.test(line.tokens[a]?.word ?? '') || line.tokens[a]?.sort === 'sign')) a++
+  while (b > a && (measureVerb.test(line.tokens[b - 1]?.word ?? '') || line.tokens[b - 1]?.sort === 'sign'))
+    b--
+  while (
+    a < b &&
+    (/^(?:the|a|an|measured|i|we|now|and|then|only|got|get|measure|have|reading|read|checked|still|also|so|but|voltage at|psu|here)$/.test(
+      line.tokens[a]?.word ?? '',
+    ) ||
+      line.tokens[a]?.sort === 'sign')
+  )
+    a++
   // "C12 : ESR 0.08 ohm", "24 volt supply sags to …".
   for (let i = a + 1; i < b; i++)
-    if (/^(?:sags|swings|drops|shows|measured|measures|reads|sits|is|was|climbs|gives|has|falls|goes|draws|pulls)$/.test(line.tokens[i]?.word ?? '')) {
+    if (
+      /^(?:sags|swings|drops|shows|measured|measures|reads|sits|is|was|climbs|gives|has|falls|goes|draws|pulls)$/.test(
+        line.tokens[i]?.word ?? '',
+      )
+    ) {
       b = i
       break
     }

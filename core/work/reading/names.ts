@@ -17,7 +17,8 @@ export interface Mention {
   readonly by: 'name' | 'alias' | 'noun' | 'verb'
 }
 
-export const squash = (text: string): string => text.toLowerCase().replace(/[^a-z0-9µ+-]|(?<![0-9a-z])-(?![0-9])|-(?=[a-z])/g, '')
+export const squash = (text: string): string =>
+  text.toLowerCase().replace(/[^a-z0-9µ+-]|(?<![0-9a-z])-(?![0-9])|-(?=[a-z])/g, '')
 
 interface Alias {
   readonly sort: NameSort
@@ -47,7 +48,10 @@ export function vocabularyOf(scene: ReadingScene): Vocabulary {
     const list = aliases.get(key) ?? []
     if (!list.some((a) => a.sort === sort && a.name === name)) list.push({ sort, name, by })
     aliases.set(key, list)
-    const parts = said.toLowerCase().split(/[\s,-]+/).filter(Boolean)
+    const parts = said
+      .toLowerCase()
+      .split(/[\s,-]+/)
+      .filter(Boolean)
     longest = Math.max(longest, parts.length + 1)
     for (const part of parts) if (/^[a-z]{3,}$/.test(part)) words.add(part)
   }
@@ -89,18 +93,37 @@ export function vocabularyOf(scene: ReadingScene): Vocabulary {
     const last = words.at(-1) ?? ''
     if (words.length > 1 && /^[a-z]+$/.test(last)) plural('position', name, last, 'noun')
     for (const [noun, holds] of Object.entries(partNouns))
-      if (holds.some((h) => kind.toLowerCase().includes(h)) && squash(name) !== noun) plural('position', name, noun, 'noun')
-    if (/supply/i.test(name)) for (const said of ['psu', 'power supply', 'power unit', 'power supply unit', 'power pack', 'mains supply']) add('position', name, said, 'alias')
-    if (/keyboard/i.test(name)) for (const said of ['kbd', 'keyb', 'keyboard assembly']) add('position', name, said, 'alias')
-    if (/^BT/.test(name)) for (const said of ['memory battery', 'backup battery', 'memory cell', 'backup cell']) add('position', name, said, 'alias')
+      if (holds.some((h) => kind.toLowerCase().includes(h)) && squash(name) !== noun)
+        plural('position', name, noun, 'noun')
+    if (/supply/i.test(name))
+      for (const said of [
+        'psu',
+        'power supply',
+        'power unit',
+        'power supply unit',
+        'power pack',
+        'mains supply',
+      ])
+        add('position', name, said, 'alias')
+    if (/keyboard/i.test(name))
+      for (const said of ['kbd', 'keyb', 'keyboard assembly']) add('position', name, said, 'alias')
+    if (/^BT/.test(name))
+      for (const said of ['memory battery', 'backup battery', 'memory cell', 'backup cell'])
+        add('position', name, said, 'alias')
     if (/ (?:board|card|unit|drive|head|block|assembly)$/.test(name)) {
       const [first = ''] = name.split(' ')
-      if (name.split(' ').length === 2 && !common.has(first.toLowerCase())) add('position', name, first, 'noun')
+      if (name.split(' ').length === 2 && !common.has(first.toLowerCase()))
+        add('position', name, first, 'noun')
       add('position', name, name.replace(/ board$/, ' pcb'), 'alias')
       add('position', name, name.replace(/ (?:board|card)$/, ' brd'), 'alias')
       add('position', name, name.replace(/ board$/, ' card'), 'alias')
       add('position', name, name.replace(/ card$/, ' board'), 'alias')
-      add('position', name, `${name} ${name.endsWith('card') || name.endsWith('board') ? '' : 'card'}`.trim(), 'alias')
+      add(
+        'position',
+        name,
+        `${name} ${name.endsWith('card') || name.endsWith('board') ? '' : 'card'}`.trim(),
+        'alias',
+      )
     }
     const lastOfName = name.toLowerCase().split(' ').at(-1) ?? ''
     if (name.includes(' ') && lastOfName.length > 3) plural('position', name, lastOfName, 'noun')
@@ -114,21 +137,50 @@ export function vocabularyOf(scene: ReadingScene): Vocabulary {
     add('zone', zone, singular, 'name')
     for (const part of zone.split(/\s+and\s+/)) if (part !== zone) plural('zone', zone, part, 'alias')
     if (zone.includes(' ') && lastOfZone.length > 3) add('zone', zone, lastOfZone, 'noun')
-    for (const [of, said] of zoneNames) if (of.test(zone)) for (const name of said) add('zone', zone, name, 'alias')
+    for (const [of, said] of zoneNames)
+      if (of.test(zone)) for (const name of said) add('zone', zone, name, 'alias')
   }
   for (const point of scene.points) {
     add('point', point, point, 'name')
     const rail = /^([+-]?)(\d+(?:\.\d+)?)V$/i.exec(point)
     if (rail) {
       const figure = `${rail[1] === '-' ? '-' : ''}${rail[2]}`
-      for (const said of [`${figure}v`, `${figure} volt`, `${figure} volts`, `${figure}v rail`, `${figure} volt rail`, `${figure} rail`, `${figure}v line`, `${figure} volt line`]) add('point', point, said, 'name')
-      if (rail[1] !== '-') for (const said of [`+${figure}v`, `+${figure}`, `plus ${figure}`, `plus ${figure}v`, `plus ${figure} volts`]) add('point', point, said, 'name')
-      else for (const said of [`minus ${rail[2]}`, `minus ${rail[2]}v`, `-${rail[2]}`, `-${rail[2]} rail`, `neg ${rail[2]}`, `negative ${rail[2]}`]) add('point', point, said, 'name')
+      for (const said of [
+        `${figure}v`,
+        `${figure} volt`,
+        `${figure} volts`,
+        `${figure}v rail`,
+        `${figure} volt rail`,
+        `${figure} rail`,
+        `${figure}v line`,
+        `${figure} volt line`,
+      ])
+        add('point', point, said, 'name')
+      if (rail[1] !== '-')
+        for (const said of [
+          `+${figure}v`,
+          `+${figure}`,
+          `plus ${figure}`,
+          `plus ${figure}v`,
+          `plus ${figure} volts`,
+        ])
+          add('point', point, said, 'name')
+      else
+        for (const said of [
+          `minus ${rail[2]}`,
+          `minus ${rail[2]}v`,
+          `-${rail[2]}`,
+          `-${rail[2]} rail`,
+          `neg ${rail[2]}`,
+          `negative ${rail[2]}`,
+        ])
+          add('point', point, said, 'name')
     } else if (/ clock$/.test(point)) {
       add('point', point, point.replace(/ clock$/, ' clk'), 'alias')
       add('point', point, point.replace(' ', ''), 'alias')
     } else if (/^clock /.test(point)) add('point', point, point.replace('clock', 'clk'), 'alias')
-    if (/^X\d$/.test(point)) for (const said of [`crystal ${point}`, 'crystal']) add('point', point, said, 'alias')
+    if (/^X\d$/.test(point))
+      for (const said of [`crystal ${point}`, 'crystal']) add('point', point, said, 'alias')
   }
   for (const { name } of scene.gear) {
     add('gear', name, name, 'name')
@@ -148,7 +200,9 @@ export function vocabularyOf(scene: ReadingScene): Vocabulary {
 }
 
 /** Words too common to stand for a name by themselves. */
-const common = new Set('line up from out tube text main test output input box system control power form type end loop'.split(' '))
+const common = new Set(
+  'line up from out tube text main test output input box system control power form type end loop'.split(' '),
+)
 
 const best: Readonly<Record<Mention['by'], number>> = { name: 0, alias: 1, noun: 2, verb: 3 }
 
@@ -160,15 +214,30 @@ export function mentionsIn(tokens: readonly Token[], { aliases, longest }: Vocab
     for (let n = Math.min(longest, tokens.length - i); n >= 1; n--) {
       const run = tokens.slice(i, i + n)
       // A name does not run over a comma, but for one that has it ("keys, 71").
-      if (run.some((t, k) => t.sort === 'sign' && !(t.word === ',' && k > 0 && k < n - 1) && !(t.word === '-' && k > 0 && k < n - 1))) continue
+      if (
+        run.some(
+          (t, k) =>
+            t.sort === 'sign' &&
+            !(t.word === ',' && k > 0 && k < n - 1) &&
+            !(t.word === '-' && k > 0 && k < n - 1),
+        )
+      )
+        continue
       const hits = aliases.get(squash(run.map((t) => t.word).join('')))
       if (!hits) continue
-      if (run.some((t) => t.word === ',') && !hits.some((h) => h.by === 'name' && h.name.includes(','))) continue
+      if (run.some((t) => t.word === ',') && !hits.some((h) => h.by === 'name' && h.name.includes(',')))
+        continue
       for (const sort of new Set(hits.map((h) => h.sort))) {
         if ((reach.get(sort) ?? 0) > i) continue
         const of = hits.filter((h) => h.sort === sort)
         const by = of.map((h) => h.by).sort((a, b) => best[a] - best[b])[0] as Mention['by']
-        found.push({ sort, names: [...new Set(of.filter((h) => h.by === by).map((h) => h.name))], from: i, to: i + n, by })
+        found.push({
+          sort,
+          names: [...new Set(of.filter((h) => h.by === by).map((h) => h.name))],
+          from: i,
+          to: i + n,
+          by,
+        })
         reach.set(sort, i + n)
       }
     }

@@ -1,19 +1,60 @@
 /** Numbers as people write and say them, and the units beside them. Unit symbols by ISO 80000; "uF" and "ohm" as typed. */
 
 const small: Readonly<Record<string, number>> = {
-  zero: 0, nought: 0, one: 1, two: 2, three: 3, four: 4, five: 5, six: 6, seven: 7, eight: 8, nine: 9, ten: 10, eleven: 11, twelve: 12,
-  thirteen: 13, fourteen: 14, fifteen: 15, sixteen: 16, seventeen: 17, eighteen: 18, nineteen: 19, dozen: 12,
+  zero: 0,
+  nought: 0,
+  one: 1,
+  two: 2,
+  three: 3,
+  four: 4,
+  five: 5,
+  six: 6,
+  seven: 7,
+  eight: 8,
+  nine: 9,
+  ten: 10,
+  eleven: 11,
+  twelve: 12,
+  thirteen: 13,
+  fourteen: 14,
+  fifteen: 15,
+  sixteen: 16,
+  seventeen: 17,
+  eighteen: 18,
+  nineteen: 19,
+  dozen: 12,
 }
 const tens: Readonly<Record<string, number>> = {
-  twenty: 20, thirty: 30, forty: 40, fourty: 40, fifty: 50, sixty: 60, seventy: 70, eighty: 80, ninety: 90,
+  twenty: 20,
+  thirty: 30,
+  forty: 40,
+  fourty: 40,
+  fifty: 50,
+  sixty: 60,
+  seventy: 70,
+  eighty: 80,
+  ninety: 90,
 }
 const ordinals: Readonly<Record<string, number>> = {
-  first: 1, second: 2, third: 3, fourth: 4, fifth: 5, sixth: 6, seventh: 7, eighth: 8, ninth: 9, tenth: 10, eleventh: 11, twelfth: 12,
+  first: 1,
+  second: 2,
+  third: 3,
+  fourth: 4,
+  fifth: 5,
+  sixth: 6,
+  seventh: 7,
+  eighth: 8,
+  ninth: 9,
+  tenth: 10,
+  eleventh: 11,
+  twelfth: 12,
 }
 export const ordinalOf = (word: string): number | undefined => ordinals[word]
 
 /** The number that a run of words says ("fifteen point three", "twenty two", "a hundred", "minus four"), and how many words it took. */
-export function spokenNumber(words: readonly string[]): { readonly value: number; readonly took: number } | undefined {
+export function spokenNumber(
+  words: readonly string[],
+): { readonly value: number; readonly took: number } | undefined {
   let at = 0
   const minus = words[0] === 'minus' || words[0] === 'negative'
   if (minus) at++
@@ -24,7 +65,11 @@ export function spokenNumber(words: readonly string[]): { readonly value: number
   if (words[at] === 'point' || words[at] === 'comma') {
     let digits = ''
     let next = at + 1
-    for (let digit = small[words[next] ?? '']; digit !== undefined && digit < 10; digit = small[words[next] ?? '']) {
+    for (
+      let digit = small[words[next] ?? ''];
+      digit !== undefined && digit < 10;
+      digit = small[words[next] ?? '']
+    ) {
       digits += String(digit)
       next++
     }
@@ -81,7 +126,9 @@ function spokenWhole(words: readonly string[], from: number): { value: number; t
  * "4.98", "2,1", "1 200", "-12", "1/2". A comma or point with exactly three figures after it may mean thousands: `either`, asked
  * of the person who wrote it.
  */
-export function writtenNumber(text: string): { readonly value: number; readonly either?: number } | undefined {
+export function writtenNumber(
+  text: string,
+): { readonly value: number; readonly either?: number } | undefined {
   const bare = text.replace(/^[−–]/, '-')
   if (/^[+-]?\d+$/.test(bare)) return { value: Number(bare) }
   const decimal = /^([+-]?\d+)[.,](\d+)$/.exec(bare)
@@ -97,7 +144,17 @@ export function writtenNumber(text: string): { readonly value: number; readonly 
 
 export interface Unit {
   readonly unit: string
-  readonly of: 'electrical' | 'time' | 'length' | 'mass' | 'volume' | 'temperature' | 'percent' | 'money' | 'frequency' | 'speed'
+  readonly of:
+    | 'electrical'
+    | 'time'
+    | 'length'
+    | 'mass'
+    | 'volume'
+    | 'temperature'
+    | 'percent'
+    | 'money'
+    | 'frequency'
+    | 'speed'
 }
 
 const unitLists: readonly (readonly [Unit['of'], string, string])[] = [
@@ -152,4 +209,22 @@ const units = new Map<string, Unit>(
 /** "mA" and "MA", "mohm" and "Mohm": people do not keep to capitals, so none is told apart by them. */
 export const unitOf = (word: string): Unit | undefined => units.get(word) ?? units.get(word.toLowerCase())
 /** Letters that are units only right beside their number: "5 in", "3 s" are words elsewhere. */
-export const shyUnits = new Set(['a', 'in', 'm', 's', 'r', 'd', 'p', 'l', 'g', 'w', 'h', 'v', 'us', 'ma', '$', '£', '€'])
+export const shyUnits = new Set([
+  'a',
+  'in',
+  'm',
+  's',
+  'r',
+  'd',
+  'p',
+  'l',
+  'g',
+  'w',
+  'h',
+  'v',
+  'us',
+  'ma',
+  '$',
+  '£',
+  '€',
+])

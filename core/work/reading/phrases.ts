@@ -62,7 +62,14 @@ addPhrases('not possible', notPossiblePhrases)
 addPhrases('incident', incidentPhrases)
 addPhrases('hazard', hazardPhrases)
 addPhrases('over', overPhrases)
-addPhrases('neutral', ['gone through', 'went through', 'ran through', 'gone over', 'went over', 'running through'])
+addPhrases('neutral', [
+  'gone through',
+  'went through',
+  'ran through',
+  'gone over',
+  'went over',
+  'running through',
+])
 for (const [sort, list] of findingPhrases) addPhrases('finding', list, sort)
 
 /** Every single word that a phrase is made of: what spelling is mended towards. */
@@ -78,7 +85,9 @@ export function hitsIn(tokens: readonly Token[]): readonly Hit[] {
     const whole = (phraseIndex.get(token.word) ?? [])
       .filter((p) => p.words.every((w, k) => tokens[i + k]?.word === w))
       .sort((a, b) => b.words.length - a.words.length)
-    const stemmed = stems.filter((p) => token.word.startsWith(p.words[0] ?? '') && token.word.length <= (p.words[0]?.length ?? 0) + 4)
+    const stemmed = stems.filter(
+      (p) => token.word.startsWith(p.words[0] ?? '') && token.word.length <= (p.words[0]?.length ?? 0) + 4,
+    )
     for (const { tag, is, words } of [...whole, ...stemmed]) {
       const key = `${tag} ${is ?? ''}`
       if ((past.get(key) ?? 0) > i) continue
@@ -88,4 +97,3 @@ export function hitsIn(tokens: readonly Token[]): readonly Hit[] {
   })
   return hits
 }
-

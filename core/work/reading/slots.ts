@@ -16,7 +16,8 @@ export interface Amount {
   readonly about: boolean
 }
 
-const aboutBefore = /^(?:about|around|roughly|nearly|almost|some|approximately|say|like|maybe|perhaps|just|over|under)$/
+const aboutBefore =
+  /^(?:about|around|roughly|nearly|almost|some|approximately|say|like|maybe|perhaps|just|over|under)$/
 
 /** A unit behind a number; the shy ones only where no noun follows. */
 function unitAfter(line: Line, at: number, end: number): { unit: Unit; took: number } | undefined {
@@ -27,8 +28,21 @@ function unitAfter(line: Line, at: number, end: number): { unit: Unit; took: num
   if (!unit) return undefined
   if (shyUnits.has(token.word)) {
     const next = line.tokens[at + 1]
-    const open = !next || at + 1 >= end || next.sort === 'sign' || /^(?:and|at|on|with|under|over|from|to|the|but|when|while|ac|dc|rms|in|after|across|each|or|both|between|of|for|instead|now|no|makes|make|is|equals|gives|x|times|idle|loaded|only|still|steady|drop|rail|line|supply|max|min|dc)$/.test(next.word)
-    if (!open || ((token.word === 'a' || token.word === 'in') && next && next.sort === 'word' && !/^(?:at|on|with|under|and|from|when|while|now)$/.test(next.word))) return undefined
+    const open =
+      !next ||
+      at + 1 >= end ||
+      next.sort === 'sign' ||
+      /^(?:and|at|on|with|under|over|from|to|the|but|when|while|ac|dc|rms|in|after|across|each|or|both|between|of|for|instead|now|no|makes|make|is|equals|gives|x|times|idle|loaded|only|still|steady|drop|rail|line|supply|max|min|dc)$/.test(
+        next.word,
+      )
+    if (
+      !open ||
+      ((token.word === 'a' || token.word === 'in') &&
+        next &&
+        next.sort === 'word' &&
+        !/^(?:at|on|with|under|and|from|when|while|now)$/.test(next.word))
+    )
+      return undefined
   }
   return { unit, took: 1 }
 }
@@ -46,9 +60,16 @@ export function quantities(line: Line, from: number, to: number): Amount[] {
     const second = line.tokens[end + 1]
     const before = line.tokens[i - 1]?.word ?? ''
     let max: number | undefined
-    const ranged = joint === '-' || joint === 'to' || joint === '..' || (joint === 'and' && before === 'between')
+    const ranged =
+      joint === '-' || joint === 'to' || joint === '..' || (joint === 'and' && before === 'between')
     const glued = joint !== undefined && second === undefined && /^-\d/.test(joint)
-    if (ranged && second?.sort === 'number' && second.value !== undefined && end + 1 < to && !(before === 'from' && joint === 'to' && !unit && !unitAt(line, end + 1, to))) {
+    if (
+      ranged &&
+      second?.sort === 'number' &&
+      second.value !== undefined &&
+      end + 1 < to &&
+      !(before === 'from' && joint === 'to' && !unit && !unitAt(line, end + 1, to))
+    ) {
       const after = second.unit ? { unit: unitOf(second.unit), took: 0 } : unitAfter(line, end + 2, to)
       // "from 3 to 4.5" turns something; only with a unit, or at a test point, it is a range.
       const atPoint = before !== 'from' && named(line, from, i, 'point').length > 0
@@ -60,7 +81,14 @@ export function quantities(line: Line, from: number, to: number): Amount[] {
     }
     // "22-24 V" is one word and a negative number.
     const next = line.tokens[i + 1]
-    if (!unit && !glued && next?.sort === 'number' && next.word.startsWith('-') && next.value !== undefined && next.from === token.to) {
+    if (
+      !unit &&
+      !glued &&
+      next?.sort === 'number' &&
+      next.word.startsWith('-') &&
+      next.value !== undefined &&
+      next.from === token.to
+    ) {
       const after = next.unit ? { unit: unitOf(next.unit), took: 0 } : unitAfter(line, i + 2, to)
       if (after?.unit) {
         max = -next.value
@@ -68,12 +96,15 @@ export function quantities(line: Line, from: number, to: number): Amount[] {
         end = i + 2 + after.took
       }
     }
-    const about = aboutBefore.test(before) || (before === 'between' && aboutBefore.test(line.tokens[i - 2]?.word ?? ''))
+    const about =
+      aboutBefore.test(before) || (before === 'between' && aboutBefore.test(line.tokens[i - 2]?.word ?? ''))
     out.push({
       from: before === 'between' || (aboutBefore.test(before) && i - 1 >= from) ? i - 1 : i,
       to: end,
       about,
-      ...(max === undefined ? { value: token.value } : { min: Math.min(token.value, max), max: Math.max(token.value, max) }),
+      ...(max === undefined
+        ? { value: token.value }
+        : { min: Math.min(token.value, max), max: Math.max(token.value, max) }),
       ...(token.either === undefined ? {} : { either: token.either }),
       ...(unit ? { unit: unit.unit, of: unit.of } : {}),
     })
@@ -81,7 +112,8 @@ export function quantities(line: Line, from: number, to: number): Amount[] {
   }
   return out
 }
-const unitAt = (line: Line, at: number, to: number) => (line.tokens[at]?.unit ? unitOf(line.tokens[at]?.unit ?? '') : unitAfter(line, at + 1, to)?.unit)
+const unitAt = (line: Line, at: number, to: number) =>
+  line.tokens[at]?.unit ? unitOf(line.tokens[at]?.unit ?? '') : unitAfter(line, at + 1, to)?.unit
 
 export interface Holder {
   readonly text: string
@@ -98,7 +130,12 @@ export function holders(line: Line, from: number, to: number): Holder[] {
     const word = line.tokens[i]?.word ?? ''
     const single = word.replace(/s$/, '')
     if (!holderWords.has(word) && !holderWords.has(single)) continue
-    if (coverWords.has(word) && !/^(?:in|into|to|->|from)$/.test(line.tokens[i - 1]?.word ?? '') && !/^(?:the|a|my|our|this|that)$/.test(line.tokens[i - 1]?.word ?? '')) continue
+    if (
+      coverWords.has(word) &&
+      !/^(?:in|into|to|->|from)$/.test(line.tokens[i - 1]?.word ?? '') &&
+      !/^(?:the|a|my|our|this|that)$/.test(line.tokens[i - 1]?.word ?? '')
+    )
+      continue
     if (word === 'lid' || word === 'case') continue
     // Back over "the small white" to the word that leads there.
     let a = i
@@ -111,7 +148,13 @@ export function holders(line: Line, from: number, to: number): Holder[] {
         break
       }
       if (line.tokens[k]?.sort === 'sign' && w !== ',') break
-      if (w === ',' || line.tokens[k]?.sort === 'size' || line.tokens[k]?.sort === 'number' || /^(?:is|are|was|and|goes|went|put|has|now|off|out|all|them|screws|screw|each|both|all)$/.test(w)) break
+      if (
+        w === ',' ||
+        line.tokens[k]?.sort === 'size' ||
+        line.tokens[k]?.sort === 'number' ||
+        /^(?:is|are|was|and|goes|went|put|has|now|off|out|all|them|screws|screw|each|both|all)$/.test(w)
+      )
+        break
       a = k
     }
     if (lead === 'of') continue
@@ -119,8 +162,14 @@ export function holders(line: Line, from: number, to: number): Holder[] {
     const numbered = next && i + 1 < to && (next.sort === 'number' || /^[a-z]$/.test(next.word)) && !next.unit
     const b = numbered ? i + 2 : i + 1
     const start = lead ? a : i
-    const skip = /^(?:the|a|an|my|our|that|this)$/.test(line.tokens[start]?.word ?? '') && start < i ? start + 1 : start
-    out.push({ text: spokenHolder(line, skip, b), from: skip, to: b, way: lead === 'from' ? 'from' : lead === '' || lead === 'at' ? 'at' : 'to' })
+    const skip =
+      /^(?:the|a|an|my|our|that|this)$/.test(line.tokens[start]?.word ?? '') && start < i ? start + 1 : start
+    out.push({
+      text: spokenHolder(line, skip, b),
+      from: skip,
+      to: b,
+      way: lead === 'from' ? 'from' : lead === '' || lead === 'at' ? 'at' : 'to',
+    })
     i = b - 1
   }
   return out
@@ -161,7 +210,13 @@ export function screwsIn(line: Line, from: number, to: number): Screws | undefin
     for (let k = i - 1; k >= Math.max(from, i - 5); k--) {
       const t = tokens[k]
       if (!t) break
-      if (t.sort === 'number' && !t.unit && t.value !== undefined && Number.isInteger(t.value) && !/^(?:cup|bag|box|tray|bag)$/.test(tokens[k - 1]?.word ?? '')) {
+      if (
+        t.sort === 'number' &&
+        !t.unit &&
+        t.value !== undefined &&
+        Number.isInteger(t.value) &&
+        !/^(?:cup|bag|box|tray|bag)$/.test(tokens[k - 1]?.word ?? '')
+      ) {
         // "11 of 12 screws": eleven of them.
         const part = tokens[k - 1]?.word === 'of' ? tokens[k - 2] : undefined
         count = part?.sort === 'number' && part.value !== undefined ? part.value : t.value
@@ -173,21 +228,43 @@ export function screwsIn(line: Line, from: number, to: number): Screws | undefin
         a = k
         break
       }
-      if (t.sort === 'sign' || !/^(?:times|all|of|its|the|x|long|short|small|remaining|other|original|new|old|countersunk|cross|head|pan|same|black|brass|pieces|more|piece|bits|little|big|large|last|those|these|their|machine)$/.test(t.word)) break
+      if (
+        t.sort === 'sign' ||
+        !/^(?:times|all|of|its|the|x|long|short|small|remaining|other|original|new|old|countersunk|cross|head|pan|same|black|brass|pieces|more|piece|bits|little|big|large|last|those|these|their|machine)$/.test(
+          t.word,
+        )
+      )
+        break
     }
     const after = tokens[b]
-    if (count === undefined && after && b < to && /^(?:times|x)$/.test(after.word) && tokens[b + 1]?.sort === 'number') count = tokens[b + 1]?.value
+    if (
+      count === undefined &&
+      after &&
+      b < to &&
+      /^(?:times|x)$/.test(after.word) &&
+      tokens[b + 1]?.sort === 'number'
+    )
+      count = tokens[b + 1]?.value
     if (count === undefined && after?.sort === 'number' && tokens[b + 1]?.word === 'times') {
       count = after.value
       b += 2
     }
-    return { from: a, to: b, ...(count === undefined ? {} : { count }), ...(size === undefined ? {} : { size }) }
+    return {
+      from: a,
+      to: b,
+      ...(count === undefined ? {} : { count }),
+      ...(size === undefined ? {} : { size }),
+    }
   }
   return undefined
 }
 
 /** The cover that a clause names: "supply lid", "back cover", "case top". */
-export function coverIn(line: Line, from: number, to: number): { readonly text: string; readonly from: number; readonly to: number } | undefined {
+export function coverIn(
+  line: Line,
+  from: number,
+  to: number,
+): { readonly text: string; readonly from: number; readonly to: number } | undefined {
   const zone = named(line, from, to, 'zone').find((m) => coverWords.has(line.tokens[m.to - 1]?.word ?? ''))
   for (let i = from; i < to; i++) {
     const word = line.tokens[i]?.word ?? ''
@@ -195,9 +272,21 @@ export function coverIn(line: Line, from: number, to: number): { readonly text: 
     if (word === 'back' && !backIsCover(line, i, from, to)) continue
     if (/^(?:on|in|side)$/.test(word)) continue
     let [a, b] = [i, i + 1]
-    while (b < to && coverWords.has(line.tokens[b]?.word ?? '') && !(line.tokens[b]?.word === 'back' && !backIsCover(line, b, from, to))) b++
-    while (a > from && /^(?:back|front|top|bottom|upper|lower|rear|supply|side|left|right|inner|outer|case|main|keyboard|monitor|card|printer|fan|battery|screen|drive|small|big)$/.test(line.tokens[a - 1]?.word ?? '')) a--
-    if (zone && zone.from <= i && i < zone.to) return { text: zone.names[0] ?? '', from: zone.from, to: zone.to }
+    while (
+      b < to &&
+      coverWords.has(line.tokens[b]?.word ?? '') &&
+      !(line.tokens[b]?.word === 'back' && !backIsCover(line, b, from, to))
+    )
+      b++
+    while (
+      a > from &&
+      /^(?:back|front|top|bottom|upper|lower|rear|supply|side|left|right|inner|outer|case|main|keyboard|monitor|card|printer|fan|battery|screen|drive|small|big)$/.test(
+        line.tokens[a - 1]?.word ?? '',
+      )
+    )
+      a--
+    if (zone && zone.from <= i && i < zone.to)
+      return { text: zone.names[0] ?? '', from: zone.from, to: zone.to }
     return { text: words(line, a, b), from: a, to: b }
   }
   return undefined
@@ -208,45 +297,93 @@ function backIsCover(line: Line, at: number, from: number, to: number): boolean 
   const next = at + 1 < to ? (line.tokens[at + 1]?.word ?? '') : ''
   const before = at > from ? (line.tokens[at - 1]?.word ?? '') : ''
   if (/^(?:the|machine|its)$/.test(before)) return !/^(?:in|into)$/.test(next)
-  if (/^(?:cover|panel|plate|lid|half|shell|door|off|is|closed|screwed|of)$/.test(next)) return at === from || next === 'cover' || next === 'panel' || next === 'plate' || next === 'lid' || next === 'half' || next === 'shell' || next === 'door'
+  if (/^(?:cover|panel|plate|lid|half|shell|door|off|is|closed|screwed|of)$/.test(next))
+    return (
+      at === from ||
+      next === 'cover' ||
+      next === 'panel' ||
+      next === 'plate' ||
+      next === 'lid' ||
+      next === 'half' ||
+      next === 'shell' ||
+      next === 'door'
+    )
   return false
 }
 
 /** In which condition it was tried: "when cold", "at 1200 baud", "after warm up", "once warm". */
-export function conditionIn(line: Line, from: number, to: number): { readonly text: string; readonly from: number; readonly to: number } | undefined {
+export function conditionIn(
+  line: Line,
+  from: number,
+  to: number,
+): { readonly text: string; readonly from: number; readonly to: number } | undefined {
   for (let i = from; i < to; i++) {
     const word = line.tokens[i]?.word ?? ''
     const next = line.tokens[i + 1]
-    if (word === 'when' || word === 'while' || word === 'whilst' || word === 'once' || word === 'during' || word === 'as long as') {
+    if (
+      word === 'when' ||
+      word === 'while' ||
+      word === 'whilst' ||
+      word === 'once' ||
+      word === 'during' ||
+      word === 'as long as'
+    ) {
       const end = stopAt(line, i + 1, to)
       if (word === 'once' && !/^(?:it|the|warm|hot|cold)$/.test(next?.word ?? '')) continue
       if (end > i + 1) return { text: written(line, i + 1, end), from: i, to: end }
     }
-    if ((word === 'at' || word === '@') && next?.sort === 'number' && (unitOf(line.tokens[i + 2]?.word ?? '')?.of === 'speed' || unitOf(line.tokens[i + 2]?.word ?? '')?.of === 'frequency' || (next.unit && /baud|bd|hz/i.test(next.unit))))
+    if (
+      (word === 'at' || word === '@') &&
+      next?.sort === 'number' &&
+      (unitOf(line.tokens[i + 2]?.word ?? '')?.of === 'speed' ||
+        unitOf(line.tokens[i + 2]?.word ?? '')?.of === 'frequency' ||
+        (next.unit && /baud|bd|hz/i.test(next.unit)))
+    )
       return { text: written(line, i + 1, next.unit ? i + 2 : i + 3), from: i, to: next.unit ? i + 2 : i + 3 }
-    if (word === 'at' && next?.word === 'full' ) return { text: written(line, i + 1, Math.min(to, i + 3)), from: i, to: Math.min(to, i + 3) }
+    if (word === 'at' && next?.word === 'full')
+      return { text: written(line, i + 1, Math.min(to, i + 3)), from: i, to: Math.min(to, i + 3) }
     if (word === 'after' || word === 'from') {
       const end = stopAt(line, i + 1, to)
       const text = words(line, i + 1, end)
-      if (/^(?:a |an |the |about )*(?:\d|warm|cold|half|few|hour|long|power|reset|move|transport|rest|night|short|good|switching|cooling)/.test(text) && !(word === 'from' && !/^cold/.test(text))) {
+      if (
+        /^(?:a |an |the |about )*(?:\d|warm|cold|half|few|hour|long|power|reset|move|transport|rest|night|short|good|switching|cooling)/.test(
+          text,
+        ) &&
+        !(word === 'from' && !/^cold/.test(text))
+      ) {
         const warm = /^(?:warm ?-?up|warming up)/.test(text) ? Math.min(end, i + 3) : end
-        const about = line.tokens.slice(i + 1, end).findIndex((t) => /^(?:the|it|picture|screen|keys)$/.test(t.word))
+        const about = line.tokens
+          .slice(i + 1, end)
+          .findIndex((t) => /^(?:the|it|picture|screen|keys)$/.test(t.word))
         const cut = about > 0 ? i + 1 + about : warm
         return { text: written(line, i + 1, cut), from: i, to: cut }
       }
     }
-    if (/^(?:warm|cold|hot)$/.test(word) && (i + 1 >= to || line.tokens[i + 1]?.sort === 'sign') && i > from && !/^(?:is|are|was|from|gets|got|runs|getting|too|very)$/.test(line.tokens[i - 1]?.word ?? '')) return { text: word, from: i, to: i + 1 }
+    if (
+      /^(?:warm|cold|hot)$/.test(word) &&
+      (i + 1 >= to || line.tokens[i + 1]?.sort === 'sign') &&
+      i > from &&
+      !/^(?:is|are|was|from|gets|got|runs|getting|too|very)$/.test(line.tokens[i - 1]?.word ?? '')
+    )
+      return { text: word, from: i, to: i + 1 }
   }
   return undefined
 }
 
 /** Where what began at `from` ends: at the next comma, or with the clause. */
 export function stopAt(line: Line, from: number, to: number): number {
-  for (let i = from; i < to; i++) if (line.tokens[i]?.sort === 'sign' && /^[,;.!?()]$/.test(line.tokens[i]?.word ?? '') && !line.mentions.some((m) => m.from < i && i < m.to)) return i
+  for (let i = from; i < to; i++)
+    if (
+      line.tokens[i]?.sort === 'sign' &&
+      /^[,;.!?()]$/.test(line.tokens[i]?.word ?? '') &&
+      !line.mentions.some((m) => m.from < i && i < m.to)
+    )
+      return i
   return to
 }
 
 /** Gear that the clause was tried with: its name, wherever it stands. */
-export const gearIn = (line: Line, from: number, to: number) => named(line, from, to, 'gear').filter((m) => m.names.length === 1 || m.by === 'name')
+export const gearIn = (line: Line, from: number, to: number) =>
+  named(line, from, to, 'gear').filter((m) => m.names.length === 1 || m.by === 'name')
 
 export const timeIn = (line: Line, from: number, to: number) => within(line.times, from, to)[0]

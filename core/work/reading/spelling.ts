@@ -9,18 +9,26 @@ import { verbForms } from './verbs.ts'
 
 /** An English word of every day, of the bench, or a form of one. */
 export function isKnownWord(word: string): boolean {
-  const has = (w: string) => commonWords.has(w) || unitOf(w) !== undefined || phraseWords.has(w) || verbForms.has(w)
+  const has = (w: string) =>
+    commonWords.has(w) || unitOf(w) !== undefined || phraseWords.has(w) || verbForms.has(w)
   if (has(word)) return true
   for (const ending of ['s', 'es', 'ed', 'd', 'ing', 'er', 'ly', 'y', "'s"]) {
     if (!word.endsWith(ending) || word.length - ending.length < 3) continue
     const stem = word.slice(0, -ending.length)
     if (ending === 'd' && !stem.endsWith('e')) continue
-    if (has(stem) || has(`${stem}e`) || (stem.at(-1) === stem.at(-2) && has(stem.slice(0, -1))) || (stem.endsWith('i') && has(`${stem.slice(0, -1)}y`))) return true
+    if (
+      has(stem) ||
+      has(`${stem}e`) ||
+      (stem.at(-1) === stem.at(-2) && has(stem.slice(0, -1))) ||
+      (stem.endsWith('i') && has(`${stem.slice(0, -1)}y`))
+    )
+      return true
   }
   return false
 }
 
-const isKnown = (word: string, { words }: Vocabulary) => isKnownWord(word) || words.has(word) || words.has(word.replace(/s$/, ''))
+const isKnown = (word: string, { words }: Vocabulary) =>
+  isKnownWord(word) || words.has(word) || words.has(word.replace(/s$/, ''))
 
 /** "kbd" for keyboard: the letters left out were mostly vowels, the first and the last stand. */
 function leftOut(word: string, words: ReadonlySet<string>): string | undefined {
@@ -52,7 +60,13 @@ function nearest(word: string, pool: Iterable<string>): string | undefined {
       least = steps
       best = known
       tie = false
-    } else if (steps === least && best !== undefined && known !== best && (known.at(-1) === word.at(-1)) === (best.at(-1) === word.at(-1))) tie = true
+    } else if (
+      steps === least &&
+      best !== undefined &&
+      known !== best &&
+      (known.at(-1) === word.at(-1)) === (best.at(-1) === word.at(-1))
+    )
+      tie = true
   }
   return tie ? undefined : best
 }
@@ -71,7 +85,9 @@ export function mendSpelling(tokens: readonly Token[], vocabulary: Vocabulary): 
     const full = leftOut(word, vocabulary.words)
     if (full) return { ...token, word: full, mended: true }
     // What this machine's own names are comes first, then the words of the bench, then common ones.
-    const mended = !spoken ? undefined : nearest(word, vocabulary.words) ?? nearest(word, benchWords()) ?? nearest(word, everydayWords)
+    const mended = !spoken
+      ? undefined
+      : (nearest(word, vocabulary.words) ?? nearest(word, benchWords()) ?? nearest(word, everydayWords))
     return mended ? { ...token, word: mended, mended: true } : token
   })
 }

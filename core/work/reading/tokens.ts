@@ -17,28 +17,174 @@ export interface Token {
 }
 
 const contractions: Readonly<Record<string, readonly string[]>> = {
-  "doesn't": ['does', 'not'], doesnt: ['does', 'not'], "don't": ['do', 'not'], dont: ['do', 'not'], "didn't": ['did', 'not'], didnt: ['did', 'not'],
-  "won't": ['will', 'not'], wont: ['will', 'not'], "can't": ['cannot'], cant: ['cannot'], "couldn't": ['could', 'not'], couldnt: ['could', 'not'],
-  "isn't": ['is', 'not'], isnt: ['is', 'not'], "aren't": ['are', 'not'], arent: ['are', 'not'], "wasn't": ['was', 'not'], wasnt: ['was', 'not'],
-  "weren't": ['were', 'not'], "wouldn't": ['would', 'not'], wouldnt: ['would', 'not'], "haven't": ['have', 'not'], havent: ['have', 'not'],
-  "hasn't": ['has', 'not'], hasnt: ['has', 'not'], "hadn't": ['had', 'not'], "shouldn't": ['should', 'not'], shouldnt: ['should', 'not'],
-  "i'm": ['i', 'am'], im: ['i', 'am'], "i've": ['i', 'have'], ive: ['i', 'have'], "i'll": ['i', 'will'], "i'd": ['i', 'would'], "we've": ['we', 'have'],
-  "we'll": ['we', 'will'], "it's": ['it', 'is'], "that's": ['that', 'is'], thats: ['that', 'is'], "there's": ['there', 'is'], theres: ['there', 'is'],
-  "what's": ['what', 'is'], whats: ['what', 'is'], "where's": ['where', 'is'], wheres: ['where', 'is'], "who's": ['who', 'is'], whos: ['who', 'is'],
-  "when's": ['when', 'is'], "he's": ['he', 'is'], "she's": ['she', 'is'], "they've": ['they', 'have'], "you're": ['you', 'are'], "we're": ['we', 'are'],
-  "they're": ['they', 'are'], "let's": ['let', 'us'], lets: ['let', 'us'], gonna: ['going', 'to'], wanna: ['want', 'to'], gotta: ['have', 'to'], wasnae: ['was', 'not'],
-  "how's": ['how', 'is'], hows: ['how', 'is'], "we'd": ['we', 'would'], "it'll": ['it', 'will'], itll: ['it', 'will'], "that'll": ['that', 'will'],
-  w: ['with'], 'w/': ['with'], 'w.': ['with'], hw: ['how'], wich: ['which'], wat: ['what'], dosnt: ['does', 'not'], dosent: ['does', 'not'], doesent: ['does', 'not'], dident: ['did', 'not'], abt: ['about'], thier: ['their'], afaik: [], imho: [], plus_: ['plus'],
-  'w/o': ['without'], n: ['and'], '&': ['and'], '+': ['and'], pls: ['please'], plz: ['please'], pcs: ['pieces'],
-  pwr: ['power'], rcv: ['receive'], recv: ['receive'], xmit: ['send'], prn: ['printer'], brt: ['brightness'], cct: ['circuit'],
-  col: ['columns'], cols: ['columns'], char: ['character'], chars: ['characters'], 'c.': ['cup'], ment: ['meant'], nah: ['no'], nope: ['no'], yep: ['yes'], yup: ['yes'], wasn_t: ['was', 'not'],
-  tmrw: ['tomorrow'], tmr: ['tomorrow'], approx: ['about'], 'approx.': ['about'], ca: ['about'], circa: ['about'], roughly: ['about'],
-  '~': ['about'], '≈': ['about'], thru: ['through'], sw: ['switch'], chk: ['check'], chkd: ['checked'], tst: ['test'], intermit: ['intermittent'],
-  scr: ['screws'], scrs: ['screws'], rplcd: ['replaced'], repl: ['replaced'], msrd: ['measured'], meas: ['measured'], temp: ['temporary'],
-  bn: ['been'], nd: ['and'], nr: ['number'], btw: [], uh: [], um: [], erm: [], eh: [], hm: [], hmm: [], ok: ['ok'], okey: ['ok'], 'o.k.': ['ok'],
-  teh: ['the'], hte: ['the'], adn: ['and'], nad: ['and'], cld: ['could'], wld: ['would'], bec: ['because'], bc: ['because'], cos: ['because'], cuz: ['because'], coz: ['because'],
-  prob: ['probably'], maint: ['maintenance'], 'cannot': ['cannot'], wld_: ['would'], til: ['till'], untill: ['until'],
-  yest: ['yesterday'], ystd: ['yesterday'], mon: ['monday'], tue: ['tuesday'], tues: ['tuesday'], wed: ['wednesday'], thu: ['thursday'], thur: ['thursday'], thurs: ['thursday'], fri: ['friday'], 
+  "doesn't": ['does', 'not'],
+  doesnt: ['does', 'not'],
+  "don't": ['do', 'not'],
+  dont: ['do', 'not'],
+  "didn't": ['did', 'not'],
+  didnt: ['did', 'not'],
+  "won't": ['will', 'not'],
+  wont: ['will', 'not'],
+  "can't": ['cannot'],
+  cant: ['cannot'],
+  "couldn't": ['could', 'not'],
+  couldnt: ['could', 'not'],
+  "isn't": ['is', 'not'],
+  isnt: ['is', 'not'],
+  "aren't": ['are', 'not'],
+  arent: ['are', 'not'],
+  "wasn't": ['was', 'not'],
+  wasnt: ['was', 'not'],
+  "weren't": ['were', 'not'],
+  "wouldn't": ['would', 'not'],
+  wouldnt: ['would', 'not'],
+  "haven't": ['have', 'not'],
+  havent: ['have', 'not'],
+  "hasn't": ['has', 'not'],
+  hasnt: ['has', 'not'],
+  "hadn't": ['had', 'not'],
+  "shouldn't": ['should', 'not'],
+  shouldnt: ['should', 'not'],
+  "i'm": ['i', 'am'],
+  im: ['i', 'am'],
+  "i've": ['i', 'have'],
+  ive: ['i', 'have'],
+  "i'll": ['i', 'will'],
+  "i'd": ['i', 'would'],
+  "we've": ['we', 'have'],
+  "we'll": ['we', 'will'],
+  "it's": ['it', 'is'],
+  "that's": ['that', 'is'],
+  thats: ['that', 'is'],
+  "there's": ['there', 'is'],
+  theres: ['there', 'is'],
+  "what's": ['what', 'is'],
+  whats: ['what', 'is'],
+  "where's": ['where', 'is'],
+  wheres: ['where', 'is'],
+  "who's": ['who', 'is'],
+  whos: ['who', 'is'],
+  "when's": ['when', 'is'],
+  "he's": ['he', 'is'],
+  "she's": ['she', 'is'],
+  "they've": ['they', 'have'],
+  "you're": ['you', 'are'],
+  "we're": ['we', 'are'],
+  "they're": ['they', 'are'],
+  "let's": ['let', 'us'],
+  lets: ['let', 'us'],
+  gonna: ['going', 'to'],
+  wanna: ['want', 'to'],
+  gotta: ['have', 'to'],
+  wasnae: ['was', 'not'],
+  "how's": ['how', 'is'],
+  hows: ['how', 'is'],
+  "we'd": ['we', 'would'],
+  "it'll": ['it', 'will'],
+  itll: ['it', 'will'],
+  "that'll": ['that', 'will'],
+  w: ['with'],
+  'w/': ['with'],
+  'w.': ['with'],
+  hw: ['how'],
+  wich: ['which'],
+  wat: ['what'],
+  dosnt: ['does', 'not'],
+  dosent: ['does', 'not'],
+  doesent: ['does', 'not'],
+  dident: ['did', 'not'],
+  abt: ['about'],
+  thier: ['their'],
+  afaik: [],
+  imho: [],
+  plus_: ['plus'],
+  'w/o': ['without'],
+  n: ['and'],
+  '&': ['and'],
+  '+': ['and'],
+  pls: ['please'],
+  plz: ['please'],
+  pcs: ['pieces'],
+  pwr: ['power'],
+  rcv: ['receive'],
+  recv: ['receive'],
+  xmit: ['send'],
+  prn: ['printer'],
+  brt: ['brightness'],
+  cct: ['circuit'],
+  col: ['columns'],
+  cols: ['columns'],
+  char: ['character'],
+  chars: ['characters'],
+  'c.': ['cup'],
+  ment: ['meant'],
+  nah: ['no'],
+  nope: ['no'],
+  yep: ['yes'],
+  yup: ['yes'],
+  wasn_t: ['was', 'not'],
+  tmrw: ['tomorrow'],
+  tmr: ['tomorrow'],
+  approx: ['about'],
+  'approx.': ['about'],
+  ca: ['about'],
+  circa: ['about'],
+  roughly: ['about'],
+  '~': ['about'],
+  '≈': ['about'],
+  thru: ['through'],
+  sw: ['switch'],
+  chk: ['check'],
+  chkd: ['checked'],
+  tst: ['test'],
+  intermit: ['intermittent'],
+  scr: ['screws'],
+  scrs: ['screws'],
+  rplcd: ['replaced'],
+  repl: ['replaced'],
+  msrd: ['measured'],
+  meas: ['measured'],
+  temp: ['temporary'],
+  bn: ['been'],
+  nd: ['and'],
+  nr: ['number'],
+  btw: [],
+  uh: [],
+  um: [],
+  erm: [],
+  eh: [],
+  hm: [],
+  hmm: [],
+  ok: ['ok'],
+  okey: ['ok'],
+  'o.k.': ['ok'],
+  teh: ['the'],
+  hte: ['the'],
+  adn: ['and'],
+  nad: ['and'],
+  cld: ['could'],
+  wld: ['would'],
+  bec: ['because'],
+  bc: ['because'],
+  cos: ['because'],
+  cuz: ['because'],
+  coz: ['because'],
+  prob: ['probably'],
+  maint: ['maintenance'],
+  cannot: ['cannot'],
+  wld_: ['would'],
+  til: ['till'],
+  untill: ['until'],
+  yest: ['yesterday'],
+  ystd: ['yesterday'],
+  mon: ['monday'],
+  tue: ['tuesday'],
+  tues: ['tuesday'],
+  wed: ['wednesday'],
+  thu: ['thursday'],
+  thur: ['thursday'],
+  thurs: ['thursday'],
+  fri: ['friday'],
 }
 
 const pieces = new RegExp(
@@ -83,29 +229,41 @@ function tokenOf(text: string, from: number, to: number): Token[] {
   const lower = text.toLowerCase()
   const place = { from, to }
   const sized = size.exec(text)
-  if (sized) return [{ word: `M${sized[1]?.replace(',', '.')}x${sized[2]?.replace(',', '.')}`, ...place, sort: 'size' }]
+  if (sized)
+    return [
+      { word: `M${sized[1]?.replace(',', '.')}x${sized[2]?.replace(',', '.')}`, ...place, sort: 'size' },
+    ]
   if (/^(?:->|=>|→|⇒|>>|>)$/.test(text)) return [{ word: '->', ...place, sort: 'sign' }]
   const number = writtenNumber(text)
   if (number) return [{ word: lower.replace(/^[−–]/, '-'), ...place, sort: 'number', ...number }]
   const united = attached.exec(text)
   if (united?.[1] && united[2] && united[2].toLowerCase() !== 'x') {
     const value = writtenNumber(united[1])
-    if (value && unitOf(united[2])) return [{ word: lower.replace(/^[−–]/, '-'), ...place, sort: 'number', ...value, unit: united[2] }]
+    if (value && unitOf(united[2]))
+      return [{ word: lower.replace(/^[−–]/, '-'), ...place, sort: 'number', ...value, unit: united[2] }]
   }
   const times = /^(\d+)[x×]$/i.exec(text)
-  if (times) return [{ word: times[1] ?? '', ...place, sort: 'number', value: Number(times[1]) }, { word: 'times', ...place, sort: 'word' }]
+  if (times)
+    return [
+      { word: times[1] ?? '', ...place, sort: 'number', value: Number(times[1]) },
+      { word: 'times', ...place, sort: 'word' },
+    ]
   const short = contractions[lower]
   // A capital W is a watt.
   if (short && text !== 'W') return short.map((word) => ({ word, ...place, sort: 'word' }))
   const possessive = /^(.+)'s?$/.exec(lower)
-  if (possessive?.[1] && lower.length > 3) return [{ word: possessive[1], ...place, sort: 'word' }, { word: "'s", ...place, sort: 'word' }]
+  if (possessive?.[1] && lower.length > 3)
+    return [
+      { word: possessive[1], ...place, sort: 'word' },
+      { word: "'s", ...place, sort: 'word' },
+    ]
   return [{ word: lower, ...place, sort: /[a-z0-9µΩω]/i.test(text) ? 'word' : 'sign' }]
 }
 
 /** Number words become numbers, "M four by eight" a size, "comma" a comma: what a device writes when it is spoken to. */
 function spoken(tokens: readonly Token[]): Token[] {
   const out: Token[] = []
-  for (let i = 0; i < tokens.length; ) {
+  for (let i = 0; i < tokens.length;) {
     const token = tokens[i] as Token
     const words = tokens.slice(i, i + 8).map((t) => (t.sort === 'number' ? t.word : t.word))
     const dictated = dictatedSize(tokens, i)
@@ -118,7 +276,13 @@ function spoken(tokens: readonly Token[]): Token[] {
     const number = token.sort === 'word' ? spokenNumber(words) : undefined
     const last = number && tokens[i + number.took - 1]
     if (number && last) {
-      out.push({ word: String(number.value), from: token.from, to: last.to, sort: 'number', value: number.value })
+      out.push({
+        word: String(number.value),
+        from: token.from,
+        to: last.to,
+        sort: 'number',
+        value: number.value,
+      })
       i += number.took
     } else if (token.word === 'minus' && tokens[i + 1]?.sort === 'number') {
       const next = tokens[i + 1] as Token
@@ -151,7 +315,10 @@ function dictatedSize(tokens: readonly Token[], at: number): { token: Token; too
   const second = numberAt(tokens, next + 1)
   const last = second && tokens[next + second.took]
   return last && second
-    ? { token: { word: `M${first}x${second.value}`, from: head.from, to: last.to, sort: 'size' }, took: next + 1 + second.took - at }
+    ? {
+        token: { word: `M${first}x${second.value}`, from: head.from, to: last.to, sort: 'size' },
+        took: next + 1 + second.took - at,
+      }
     : undefined
 }
 

@@ -62,7 +62,13 @@ const vowel = /[aeiou]/
 /** One syllable that ends consonant, vowel, consonant doubles it: "rub", "rubbed". */
 const doubles = (lemma: string) => {
   const bare = lemma.replace(/^(?:un|re|dis)(?=[^aeiou]{1,3}[aeiou][^aeiou]$)/, '')
-  return /[^aeiou][aeiou][bdgklmnprt]$/.test(bare) && bare.replace(/[^aeiou]+/g, ' ').trim().split(' ').length === 1
+  return (
+    /[^aeiou][aeiou][bdgklmnprt]$/.test(bare) &&
+    bare
+      .replace(/[^aeiou]+/g, ' ')
+      .trim()
+      .split(' ').length === 1
+  )
 }
 
 export type Form = 'base' | 's' | 'past' | 'ing'
@@ -102,7 +108,8 @@ export function guessedLemma(word: string): string | undefined {
   const stem = word.slice(0, -2)
   if (/(.)\1$/.test(stem) && !/(?:ss|ll|ff|zz)$/.test(stem)) return stem.slice(0, -1)
   if (/i$/.test(stem)) return `${stem.slice(0, -1)}y`
-  return /(?:[^aeiou][aeiou]|[lnrst]|[aeiou]{2})[cgsvz]$|[aeiou]{2}[lt]$|at$|[^aeiou]l$/.test(stem) && !/(?:ss|rs|ns)$/.test(stem)
+  return /(?:[^aeiou][aeiou]|[lnrst]|[aeiou]{2})[cgsvz]$|[aeiou]{2}[lt]$|at$|[^aeiou]l$/.test(stem) &&
+    !/(?:ss|rs|ns)$/.test(stem)
     ? `${stem}e`
     : stem
 }

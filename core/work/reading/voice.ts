@@ -5,5 +5,12 @@ export const stopCue =
 export const intention =
   /^(?:(?:[a-z]+|,|:|-|\d+) ){0,7}?(?:i|we|imke|jonas|petra|rasmus|ottoline|somebody|someone) (?:(?:still|really|also|just|now|probably|then|only|first|both) )?(?:will|want(?:s)? to|would (?:like|love|prefer|rather)|am going to|are going to|is going to|need(?:s)? to|have to|has to|got to|must|should|ought to|plan(?:s)? (?:to|on)|intend(?:s)? to|hope(?:s)? to|shall|might|am thinking of|are thinking of) (?!not\b)|^(?:(?:and|so|then|ok|next|now|maybe|perhaps|later|tomorrow|tonight|afterwards|some day|one day|next time|next week|on \w+day|\w+day|,|:|-|still|also|please) )*(?:will|want to|would like to|going to|need to (?!be (?:dry|left))|have to|must (?!not|sit|rest|dry|stand|cure|be|stay|lie|hang)|should (?!be|have|work|not|give|read)|ought to|plan(?:s|ning)? (?:to|on|for)|plan ?:|intend to|hope to|shall|thinking (?:of|about)|let us|to ?do\b|aim to|propose to|mean to|try to|got to|planned ?:|intend(?:ing)? to)\b/
 
-const voices = [stopCue, intention, /^(?:do not|never|keep|put on gloves|beware|careful|be careful|danger|watch out|mind)\b/, /^(?:please )?(?:remind|ask)\b/, /^(?:who|where|when|what|how many)\b/, /^(?:i|we) (?:suspect|think|guess|believe|bet|do not trust)\b/]
+const voices = [
+  stopCue,
+  intention,
+  /^(?:do not|never|keep|put on gloves|beware|careful|be careful|danger|watch out|mind)\b/,
+  /^(?:please )?(?:remind|ask)\b/,
+  /^(?:who|where|when|what|how many)\b/,
+  /^(?:i|we) (?:suspect|think|guess|believe|bet|do not trust)\b/,
+]
 export const beginsVoice = (said: string): boolean => voices.some((v) => v.test(said))

@@ -4,6 +4,8 @@ import { z } from 'zod'
 import { fold } from '#core/history/fold.ts'
 import { entryIdSchema } from '#core/ids.ts'
 import { sortKey } from '#core/quantity/time.ts'
+import { asksOfRecord } from '#core/history/record.ts'
+import { answerTo } from '#core/views/answers.ts'
 import { blindEpisode } from '#core/views/blind.ts'
 import { sheetMarkdown, sheetSections, sheetTable, sheetTableHead, sheetTitle } from '#api/words/sheet.ts'
 import { episodeSheet } from '#core/views/episode-sheet.ts'
@@ -23,6 +25,7 @@ const deviceQuery = z.object({
   count: z.coerce.number().int().min(0).default(0),
 })
 const sheetQuery = z.object({ as: z.enum(['words', 'md', 'csv']).default('words') })
+const answerQuery = z.object({ asks: z.enum(asksOfRecord), about: z.string().max(300).default('') })
 const contextQuery = z.object({ before: entryIdSchema })
 
 export function episodeRoutes(services: Services): Router {
@@ -83,6 +86,15 @@ export function episodeRoutes(services: Services): Router {
       entries: whole ? held : held.filter((e) => e.seq > after),
       nextTag: await nextTag(db),
     }
+  })
+
+  /** A question of the composer's, answered from the record as the visitor may know it. */
+  reads(router, '/episodes/:id/answer', async (request) => {
+    const question = parse(answerQuery, request.query)
+    const { id, entries } = await asked(request)
+    const world = fold(entries, { now: nowInstant() })
+    const machine = [...world.machines.values()].find((m) => m.episodes.some((e) => e.id === id))
+    return machine && answerTo(world, machine, question)
   })
 
   reads(router, '/episodes/:id', async (request) =>

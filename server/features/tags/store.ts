@@ -47,8 +47,21 @@ export async function named(db: Db, word: string): Promise<Named> {
     'SELECT part, machine FROM parts WHERE upper(tag) = $1',
     [upper],
   )
-  const [lot] = await rows<{ lot: LotId }>(db, 'SELECT lot FROM lots WHERE upper(tag) = $1', [upper])
+  const [tagged] = await rows<{ lot: LotId }>(db, 'SELECT lot FROM lots WHERE upper(tag) = $1', [upper])
+  const lot = tagged ?? (machine || part ? undefined : await lotCalled(db, word))
   return { machine: machine?.machine, part, lot: lot?.lot }
+}
+
+/** The one lot whose name or kind holds the words, in the singular or the plural: "fuses". */
+async function lotCalled(db: Db, words: string): Promise<{ lot: LotId } | undefined> {
+  const said = words.toLowerCase().replace(/s$/, '')
+  if (said.length < 3) return undefined
+  const found = (await lotRows(db)).filter((lot) =>
+    [lot.label, lot.partKind ?? '', ...Object.values(lot.attributes)].some((text) =>
+      text.toLowerCase().includes(said),
+    ),
+  )
+  return found.length === 1 && found[0] ? { lot: found[0].id as LotId } : undefined
 }
 
 /** Bag tags of parts and lots that have one, in the order asked. */

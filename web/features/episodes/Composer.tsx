@@ -1,6 +1,7 @@
 /** The sheet's next line: white, its time already printed; under it what the entry will do, before Enter. */
 import {
   useEffect,
+  useMemo,
   useImperativeHandle,
   useRef,
   useState,
@@ -14,9 +15,12 @@ import type { CheckName } from '#core/work/checks/index.ts'
 import { nowMs } from '#web/app/clock.ts'
 import { wordsOf } from '#web/app/http.ts'
 import { useDates, useSigned } from '#web/app/session.tsx'
+import type { RecordQuestion } from '#core/history/record.ts'
+import { examples } from '#core/composer/examples.ts'
+import { AnswerStrip } from './AnswerStrip.tsx'
 import { HaltStrip } from './HaltStrip.tsx'
 import { QuestionStrip } from './QuestionStrip.tsx'
-import { Completions, Says } from './Says.tsx'
+import { Completions, Examples, Says } from './Says.tsx'
 import { useCompletions } from './useCompletions.ts'
 import { useHistory, useParsed } from './useComposer.ts'
 import { meterKey, type Meter } from './useMeter.ts'
@@ -24,6 +28,7 @@ import { useLine, useTabValue } from './useLine.ts'
 import { useSending } from './useSending.ts'
 import { useQuestion } from './useQuestion.ts'
 import { VoiceJot } from './VoiceJot.tsx'
+import { WhichStrip } from './WhichStrip.tsx'
 import { useStaff, WhoRow } from './WhoRow.tsx'
 
 export interface ComposerHandle {
@@ -38,12 +43,15 @@ export function Composer({
   meter,
   handle,
   onPast,
+  onClose,
 }: {
   context: ComposerContext
   meter: Meter
   handle: Ref<ComposerHandle>
   /** The check that the line being typed goes past, so that it opens at the side. */
   onPast: (check: CheckName | undefined) => void
+  /** “Close it”: the closing check opens. */
+  onClose: () => void
 }) {
   const { zone } = useDates()
   const { me } = useSigned()
@@ -59,11 +67,28 @@ export function Composer({
   const [now, setNow] = useState(nowMs)
   const composing = useParsed(line, context, zone, who)
   const { parsed, completions } = composing
-  const { send, jot, busy } = useSending(typed, { parsed, context, who, basis }, input, (list) => {
-    history.remember(line)
-    setBack(0)
-    question.consider(list)
+  const [record, setRecord] = useState<RecordQuestion>()
+  const { send, jot, busy } = useSending(typed, { parsed, context, who, basis }, input, {
+    written: (list) => {
+      history.remember(line)
+      setBack(0)
+      setRecord(undefined)
+      question.consider(list)
+    },
+    close: () => {
+      setLine('')
+      onClose()
+    },
+    ask: (what) => {
+      history.remember(line)
+      setLine('')
+      setRecord(what)
+    },
   })
+  const which =
+    !parsed.ok && 'problem' in parsed && parsed.problem.why === 'which of' ? parsed.problem : undefined
+  const [choosing, setChoosing] = useState<string>()
+  const hints = useMemo(() => examples(context), [context])
 
   const past = parsed.ok ? parsed.effects.find((e) => e.does === 'goes past')?.check : undefined
   useEffect(() => onPast(past), [past, onPast])
@@ -90,7 +115,8 @@ export function Composer({
     const done = () => event.preventDefault()
     if (event.key === 'Enter') {
       done()
-      void (event.shiftKey ? jot() : send())
+      if (which && !event.shiftKey) setChoosing(line)
+      else void (event.shiftKey ? jot() : send())
     } else if (event.key === meterKey && meter.name) {
       done()
       take()
@@ -120,7 +146,7 @@ export function Composer({
         <input
           {...completing.combobox.getInputProps({
             ref: input,
-            'aria-label': 'Write one line: test, out, in, swap, read, clean, wait, ask',
+            'aria-label': 'Write one line: what was done, tried, measured, found or asked',
             'aria-describedby': 'line-says',
             onKeyDown: keys,
             onChange: (e: ChangeEvent<HTMLInputElement>) => setLine(e.target.value),
@@ -129,7 +155,7 @@ export function Composer({
           autoComplete="off"
           autoCapitalize="off"
           spellCheck={false}
-          placeholder="test screen pass"
+          placeholder={hints[0] ? `e.g. ${hints[0]}` : 'what was done, tried, measured or found'}
         />
         {!parsed.ok && line.trim() !== '' && (
           <button
@@ -139,7 +165,7 @@ export function Composer({
             title="Shift and Enter: kept as it is, sorted later"
             onClick={() => void jot()}
           >
-            Jot
+            {which ? 'Keep as it is' : 'Jot'}
           </button>
         )}
         {line.trim() === '' && (
@@ -165,6 +191,27 @@ export function Composer({
               put(text)
             }}
           />
+        ) : which && choosing === line ? (
+          <WhichStrip
+            word={which.word}
+            among={which.among}
+            onChoose={(name) => {
+              setChoosing(undefined)
+              put(line.replace(which.word, name))
+            }}
+          />
+        ) : record && line.trim() === '' ? (
+          <AnswerStrip
+            episode={context.episode}
+            machine={context.machine}
+            question={record}
+            onClose={() => {
+              setRecord(undefined)
+              input.current?.focus()
+            }}
+          />
+        ) : line.trim() === '?' ? (
+          <Examples lines={hints} onTake={put} />
         ) : asked ? (
           <QuestionStrip
             key={asked.id}

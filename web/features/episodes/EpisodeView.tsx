@@ -249,7 +249,13 @@ function Working({ view, waiting }: { view: EpisodeView; waiting: readonly Waiti
           ) : (
             <>
               <Slot view={view} onLine={onLine} />
-              <Composer context={view.context} meter={meter} handle={composer} onPast={setPast} />
+              <Composer
+                context={view.context}
+                meter={meter}
+                handle={composer}
+                onPast={setPast}
+                onClose={() => setOpen({ slip: 'close' })}
+              />
               <Verbs
                 context={view.context}
                 meter={meter}

@@ -9,7 +9,9 @@ export function Says({ line, composing: { parsed, looking } }: { line: string; c
   if (parsed.ok)
     return (
       <p>
-        {parsed.entries[0]?.happenedAt && <span className="text-quiet">At the time given. </span>}
+        {parsed.entries[0]?.happenedAt && !parsed.effects.some((e) => e.does === 'at') && (
+          <span className="text-quiet">At the time given. </span>
+        )}
         {parsed.effects.map((e, i) => {
           const words = effectWords(e, when)
           return (
@@ -18,12 +20,40 @@ export function Says({ line, composing: { parsed, looking } }: { line: string; c
             </span>
           )
         })}
-        <span className="text-quiet">Enter writes it, Esc clears.</span>
+        <span className="text-quiet">
+          {parsed.entries.length > 0 ? 'Enter writes it, Esc clears.' : 'Esc clears.'}
+        </span>
       </p>
     )
   if (looking) return <p className="text-quiet">Looking it up …</p>
   return line.trim() === '' ? null : (
     <p className="text-quiet">{'problem' in parsed ? problemWords(parsed.problem, zone) : ''}</p>
+  )
+}
+
+/** Ten lines from this machine's own names: what can be written, by example. */
+export function Examples({ lines, onTake }: { lines: readonly string[]; onTake: (line: string) => void }) {
+  return (
+    <div>
+      <p>Write what happened in your own words. For example, with the names of this machine:</p>
+      <ul className="mt-0.5 grid gap-x-6 md:grid-cols-2">
+        {lines.map((line) => (
+          <li key={line}>
+            <button
+              type="button"
+              className="num text-13 min-h-6 text-left underline"
+              onClick={() => onTake(line)}
+            >
+              {line}
+            </button>
+          </li>
+        ))}
+      </ul>
+      <p className="text-quiet text-13">
+        Several things may stand in one line. What is not understood is kept as you wrote it. A line with a
+        question mark asks the record.
+      </p>
+    </div>
   )
 }
 

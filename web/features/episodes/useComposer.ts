@@ -1,11 +1,12 @@
-/** The composer's state: the line, what it parses to, what has to be looked up first. */
+/** The composer's state: the line, what it parses to, what has to be looked up first. The reader is fetched by itself, once. */
 import { useQueries } from '@tanstack/react-query'
-import { useMemo, useState } from 'react'
+import { useEffect, useMemo, useState } from 'react'
 import type { ComposerContext } from '#core/composer/context.ts'
-import { completions, parseLine, type Parsed } from '#core/composer/index.ts'
+import { completions, parseLine, type LineReader, type Parsed } from '#core/composer/index.ts'
 import { keys } from '#web/app/keys.ts'
 import { newId, nowInstant } from '#web/app/clock.ts'
 import { get } from '#web/app/http.ts'
+import { useSigned } from '#web/app/session.tsx'
 
 /** Words of a line that could be another machine's number or a tag: looked up once they are complete. */
 const numbersIn = (line: string) => [
@@ -25,13 +26,35 @@ export interface Composing {
   readonly looking: boolean
 }
 
+let fetched: LineReader | undefined
+/** The reader of freely said lines, with its words and dates: undefined until it is here. Without it the fixed forms are read. */
+export function useReader(): LineReader | undefined {
+  const [reader, setReader] = useState(() => fetched)
+  useEffect(() => {
+    if (reader) return
+    let left = false
+    void import('#core/work/reading/index.ts').then(({ readLine }) => {
+      fetched = readLine
+      if (!left) setReader(() => readLine)
+    })
+    return () => {
+      left = true
+    }
+  }, [reader])
+  return reader
+}
+
 export function useParsed(
   line: string,
   context: ComposerContext,
   zone: string,
   doer: string | undefined,
 ): Composing {
-  const numbers = numbersIn(line)
+  const reader = useReader()
+  const { me } = useSigned()
+  /** What the line was found to speak of, where it looks like no number: a lot by its name. */
+  const [named, setNamed] = useState<string>()
+  const numbers = [...numbersIn(line), ...(named !== undefined && line !== '' ? [named] : [])]
   const looked = useQueries({
     queries: numbers.map((word) => ({
       queryKey: keys.lookUp(word, context.machine),
@@ -42,18 +65,26 @@ export function useParsed(
   })
   const answers = looked.map((q) => q.data)
   const key = looked.map((q) => q.dataUpdatedAt).join() + numbers.join()
-  return useMemo(() => {
+  const composing = useMemo(() => {
     const found = new Map(numbers.map((word, i) => [word, answers[i]]))
     const parsed = parseLine(line, context, {
       now: nowInstant(),
       zone,
       newId,
       doer,
-      lookUp: (word) => (found.has(word) ? found.get(word) : {}),
+      account: me.account,
+      reader,
+      // A word without a figure is a name: it is asked for when the line turns out to need it.
+      lookUp: (word) => (found.has(word) ? found.get(word) : /\d/.test(word) ? {} : undefined),
     })
     return { parsed, completions: completions(line, context), looking: !parsed.ok && 'needs' in parsed }
     // eslint-disable-next-line react-hooks/exhaustive-deps -- `key` stands for numbers and answers, which are new arrays every time
-  }, [line, context, zone, key, doer])
+  }, [line, context, zone, key, doer, reader, me.account])
+  const needs = !composing.parsed.ok && 'needs' in composing.parsed ? composing.parsed.needs : undefined
+  useEffect(() => {
+    if (needs !== undefined && !/\d/.test(needs) && needs !== named) setNamed(needs)
+  }, [needs, named])
+  return composing
 }
 
 /** Lines written before, newest last; the up key brings them back. */

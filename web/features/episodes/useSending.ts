@@ -1,7 +1,8 @@
 /** Writing lines one after the other, however fast they are typed; the same line is not written twice while it is under way. */
 import { useRef, useState, type RefObject } from 'react'
 import type { ComposerContext } from '#core/composer/context.ts'
-import type { Parsed } from '#core/composer/index.ts'
+import { ofWording, type Parsed } from '#core/composer/index.ts'
+import type { RecordQuestion } from '#core/history/record.ts'
 import type { Draft, Warrant } from '#core/history/entry.ts'
 import { effectWords } from '#api/words/composer.ts'
 import { wordsOf } from '#web/app/http.ts'
@@ -9,7 +10,7 @@ import { useDates, useDrafts, useWrite } from '#web/app/session.tsx'
 import type { Line } from './useLine.ts'
 
 export interface Typed {
-  readonly parsed: Parsed | { readonly ok: false }
+  readonly parsed: Parsed
   readonly context: ComposerContext
   readonly who: string
   readonly basis: 'seen' | 'from memory'
@@ -19,7 +20,12 @@ export function useSending(
   { line, stop, setHalt, wrote }: Line,
   { parsed, context, who, basis }: Typed,
   input: RefObject<HTMLInputElement | null>,
-  onWritten: (list: readonly Draft[]) => void,
+  on: {
+    readonly written: (list: readonly Draft[]) => void
+    /** Nothing is written: the closing check opens, or the record answers. */
+    readonly close: () => void
+    readonly ask: (question: RecordQuestion) => void
+  },
 ) {
   const drafts = useDrafts()
   const write = useWrite()
@@ -61,9 +67,17 @@ export function useSending(
       }
       setHalt((held) => (held?.line === line ? undefined : held))
       wrote(line)
-      onWritten(list)
+      on.written(list)
     })
   const by = { episode: context.episode, doneBy: who }
+  /** Whatever the line says, with nothing asked. */
+  const jot = () =>
+    writing(async () => {
+      const words = line.trim().replace(/^jot\s+/i, '')
+      if (!words) return
+      await write(drafts([{ body: { kind: 'jot', what: 'made', machine: context.machine, words }, ...by }]))
+      wrote(line)
+    })
   const writeIt = async (warrant?: Warrant) => {
     if (parsed.ok)
       await sendDrafts(
@@ -81,14 +95,30 @@ export function useSending(
   }
   return {
     busy,
-    /** Writes the line; one that contradicts the record is asked about once, and Enter again writes it. */
+    /**
+     * Writes the line, whatever its wording: what is not understood is kept as it is. One that contradicts the record or would make
+     * something new is asked about once, and Enter again writes it; what a rule forbids stays in the line.
+     */
     send: async () => {
-      if (!parsed.ok) return
+      if (!parsed.ok) {
+        if ('problem' in parsed && ofWording.has(parsed.problem.why)) await jot()
+        return
+      }
+      if (parsed.effects.some((e) => e.does === 'closes')) return on.close()
+      const question = parsed.effects.find((e) => e.does === 'asks the record')
+      if (question && parsed.entries.length === 0) return on.ask(question.question)
+      if (parsed.entries.length === 0) return
       const against = parsed.effects.filter((e) => e.does === 'contradicts')
-      if (against.length > 0 && askedOnce.current !== line) {
+      const fresh = /\bnew\b/i.test(line) ? [] : parsed.effects.filter((e) => e.does === 'adds function')
+      if ((against.length > 0 || fresh.length > 0) && askedOnce.current !== line) {
         askedOnce.current = line
-        const why = against.map((e) => effectWords(e, when).text).join(' ')
-        return stop(line, { error: `${why} Was it so?`, keep: () => void writeIt(), keepAs: 'Yes, write it' })
+        const why = [...against, ...fresh].map((e) => effectWords(e, when).text).join(' ')
+        return stop(
+          line,
+          against.length > 0
+            ? { error: `${why} Was it so?`, keep: () => void writeIt(), keepAs: 'Yes, write it' }
+            : { error: why, keep: () => void writeIt(), keepAs: 'Add it' },
+        )
       }
       const wanting = parsed.effects.find((e) => e.does === 'wants authority')
       if (wanting && !wanting.warranted)
@@ -98,13 +128,6 @@ export function useSending(
         })
       await writeIt()
     },
-    /** Whatever the line says, with nothing asked. */
-    jot: () =>
-      writing(async () => {
-        const words = line.trim().replace(/^jot\s+/i, '')
-        if (!words) return
-        await write(drafts([{ body: { kind: 'jot', what: 'made', machine: context.machine, words }, ...by }]))
-        wrote(line)
-      }),
+    jot,
   }
 }

@@ -1,0 +1,112 @@
+/** What a line said freely was understood as: its times, plans, corrections, sums, and what is asked of the record. */
+import type { Effect } from '#core/composer/index.ts'
+import type { Interval } from '#core/quantity/time.ts'
+import { clockWords, shortDay } from './dates.ts'
+import { heed, say, type EffectWords, type When } from './effects.ts'
+import { entryWords } from './entries.ts'
+import { list } from './lists.ts'
+
+export type FreelyEffect = Extract<
+  Effect,
+  {
+    does:
+      | 'reads as'
+      | 'at'
+      | 'takes noon'
+      | 'claims'
+      | 'plans'
+      | 'lends gear'
+      | 'gear is back'
+      | 'sums'
+      | 'closes'
+      | 'takes back'
+      | 'corrects'
+      | 'asks the record'
+      | 'counts stock'
+      | 'buys'
+      | 'makes part'
+  }
+>
+const freely: Readonly<Record<FreelyEffect['does'], true>> = {
+  'reads as': true,
+  at: true,
+  'takes noon': true,
+  claims: true,
+  plans: true,
+  'lends gear': true,
+  'gear is back': true,
+  sums: true,
+  closes: true,
+  'takes back': true,
+  corrects: true,
+  'asks the record': true,
+  'counts stock': true,
+  buys: true,
+  'makes part': true,
+}
+export const isFreelyEffect = (effect: Effect): effect is FreelyEffect => Object.hasOwn(freely, effect.does)
+
+const atWords = ({ earliest, latest }: Interval, { now, zone }: When): string =>
+  earliest === latest
+    ? `at ${clockWords(latest, zone)}${shortDay(latest, now, zone) === shortDay(now, now, zone) ? '' : `, ${shortDay(latest, now, zone)}`}`
+    : `on ${shortDay(earliest ?? latest, now, zone)}`
+
+const asked: Readonly<
+  Record<Extract<FreelyEffect, { does: 'asks the record' }>['question']['asks'], string>
+> = {
+  where: 'where',
+  when: 'when',
+  who: 'who',
+  what: 'what',
+  'how many': 'how many',
+  status: 'how it stands',
+}
+
+export function freelyWords(effect: FreelyEffect, when: When): EffectWords {
+  const bodyWords = (body: Parameters<typeof entryWords>[0]) => {
+    const { what, result } = entryWords(body, { labels: {}, zone: when.zone, now: when.now })
+    return result ? `${what}: ${result}` : what
+  }
+  switch (effect.does) {
+    case 'reads as':
+      return effect.rest.length > 0
+        ? heed(
+            `${effect.acts} ${effect.acts === 1 ? 'act' : 'acts'} understood; kept as words: ${list(effect.rest.map((r) => `“${r}”`))}`,
+          )
+        : say(`${effect.acts} acts`)
+    case 'at':
+      return say(atWords(effect.when, when))
+    case 'takes noon':
+      return say('a move needs an hour: noon is taken; begin with at 15:00 to say it better')
+    case 'claims':
+      return say(`${effect.by ?? 'somebody'} told it: “${effect.words}”. It proves nothing by itself`)
+    case 'plans':
+      return say(
+        `a plan, nothing is done yet: ${effect.words}${effect.on ? `; from ${shortDay(effect.on, when.now, when.zone)}` : ''}`,
+      )
+    case 'lends gear':
+      return say(
+        `${effect.gear} goes to ${effect.to}${effect.due ? `, due back ${shortDay(effect.due, when.now, when.zone)}` : ''}`,
+      )
+    case 'gear is back':
+      return say(`${effect.gear} is back`)
+    case 'sums':
+      return say(`= ${effect.value} ${effect.unit === 'ohm' ? 'Ω' : effect.unit}. Nothing is written`)
+    case 'closes':
+      return say('opens the closing check; nothing is closed yet')
+    case 'takes back':
+      return heed(`takes back: ${bodyWords(effect.what)}`)
+    case 'corrects':
+      return say(`corrects “${bodyWords(effect.what)}” to “${bodyWords(effect.to)}”`)
+    case 'asks the record':
+      return say(
+        `asks the record ${asked[effect.question.asks]}${effect.question.about ? `: ${effect.question.about}` : ''}. Enter answers; nothing is written`,
+      )
+    case 'counts stock':
+      return say(`${effect.n} ${effect.what} counted`)
+    case 'buys':
+      return say(`${effect.n} ${effect.what} bought`)
+    case 'makes part':
+      return say(`${effect.part} gets a record of its own, as ${effect.of}`)
+  }
+}
