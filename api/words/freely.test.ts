@@ -20,6 +20,20 @@ const cases: {
     [{ does: 'reads as', acts: 3, rest: [] }, '3 acts.'],
     [{ does: 'reads as', acts: 1, rest: ['and so on'] }, '! 1 act understood; kept as words: “and so on”.'],
   ],
+  'keeps as words': [
+    [
+      { does: 'keeps as words', words: 'IC7', because: 'is in already' },
+      '! By the record IC7 is in its place and never came out: kept as a note.',
+    ],
+    [
+      { does: 'keeps as words', words: 'IC7', because: 'is out already' },
+      '! By the record nothing is in IC7',
+    ],
+    [
+      { does: 'keeps as words', words: 'and so on', because: 'not understood' },
+      '! Kept as a note: and so on.',
+    ],
+  ],
   at: [
     [
       { does: 'at', when: { earliest: '2026-03-10T08:30:00.000Z', latest: '2026-03-10T08:30:00.000Z' } },
@@ -53,7 +67,10 @@ const cases: {
   'counts stock': [[{ does: 'counts stock', what: 'fuses', n: 9 }, '9 fuses counted.']],
   buys: [[{ does: 'buys', what: 'fuses', n: 20 }, '20 fuses bought.']],
   'makes part': [
-    [{ does: 'makes part', part: 'new relay', of: 'reed relay' }, 'New relay gets a record of its own, as reed relay.'],
+    [
+      { does: 'makes part', part: 'new relay', of: 'reed relay' },
+      'New relay gets a record of its own, as reed relay.',
+    ],
   ],
 }
 
@@ -66,4 +83,3 @@ describe('what was understood', () => {
     },
   )
 })
-

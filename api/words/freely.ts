@@ -11,6 +11,7 @@ export type FreelyEffect = Extract<
   {
     does:
       | 'reads as'
+      | 'keeps as words'
       | 'at'
       | 'takes noon'
       | 'claims'
@@ -29,6 +30,7 @@ export type FreelyEffect = Extract<
 >
 const freely: Readonly<Record<FreelyEffect['does'], true>> = {
   'reads as': true,
+  'keeps as words': true,
   at: true,
   'takes noon': true,
   claims: true,
@@ -74,6 +76,14 @@ export function freelyWords(effect: FreelyEffect, when: When): EffectWords {
             `${effect.acts} ${effect.acts === 1 ? 'act' : 'acts'} understood; kept as words: ${list(effect.rest.map((r) => `“${r}”`))}`,
           )
         : say(`${effect.acts} acts`)
+    case 'keeps as words':
+      return heed(
+        {
+          'is in already': `by the record ${effect.words} is in its place and never came out: kept as a note`,
+          'is out already': `by the record nothing is in ${effect.words}: kept as a note`,
+          'not understood': `kept as a note: ${effect.words}`,
+        }[effect.because],
+      )
     case 'at':
       return say(atWords(effect.when, when))
     case 'takes noon':

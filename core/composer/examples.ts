@@ -16,7 +16,7 @@ export function examples(context: ComposerContext): readonly string[] {
   const zone = zones.find((z) => !/board|supply|cable/i.test(z.name))?.name
   const person = people.find((p) => p.name.includes(' '))?.name.split(' ')[0]
   const lines = [
-    fn && other ? `${fn} works, ${other} fails when warm` : fn && `${fn} works again`,
+    fn && other ? `${fn} ok, ${other} fails when warm` : fn && `${fn} ok again`,
     chip && `took ${chip} out, into bag 2, green crust in the socket`,
     board && `${board} unplugged, contacts cleaned with alcohol`,
     point && `${point} is ${/^-/.test(point) ? '-11.9' : '4.97'}`,

@@ -111,7 +111,7 @@ export function parseLine(line: string, context: ComposerContext, tools: Compose
   const fixed = parseFixed(line, scene)
   if (line.trim() === '' || line.includes('…')) return fixed
   const freely = parseFreely(line.trim(), scene)
-  return freely ? chosen(line, fixed, freely, scene) : fixed
+  return freely ? chosen(line, fixed, freely) : fixed
 }
 
 function parseFixed(line: string, scene: Scene): Parsed {

@@ -136,7 +136,7 @@ export function parseIn(text: string, scene: Scene): Parsed {
         why: 'occupied',
         position: to.position.designator,
         by: to.content === 'unseen' ? `${to.position.accepts}, as found` : (to.partLabel ?? 'a part'),
-        line: `swap ${to.position.designator} < ${wanted}`,
+        line: `swap ${to.position.designator} < ${wanted || 'P-0388'}`,
       })
   }
   const fit = judged(scene, to, given.found, reason)

@@ -20,6 +20,12 @@ import type { ComposerContext, LotContext, MachineContext, PartContext } from '#
 export type Effect =
   /** What a line said freely was understood as. */
   | { readonly does: 'reads as'; readonly acts: number; readonly rest: readonly string[] }
+  /** The record says otherwise, or a name is not known: kept as a note beside what is written. */
+  | {
+      readonly does: 'keeps as words'
+      readonly words: string
+      readonly because: 'is in already' | 'is out already' | 'not understood'
+    }
   | { readonly does: 'at'; readonly when: Interval }
   /** A day was said, and a move needs a moment. */
   | { readonly does: 'takes noon' }

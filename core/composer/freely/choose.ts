@@ -1,6 +1,6 @@
 /** Whether a line counts in its fixed form or as it was said: the fixed form where it is one, what people say where it is not. */
 import type { Act } from '#core/work/reading/acts.ts'
-import type { Parsed, Problem, Scene } from '../types.ts'
+import type { Parsed, Problem } from '../types.ts'
 import type { Freely } from './index.ts'
 
 /** Problems of wording: said otherwise, the line may be read. The others are the record's own. */
@@ -21,44 +21,21 @@ export const ofWording: ReadonlySet<Problem['why']> = new Set<Problem['why']>([
   'no such time',
 ])
 
-/** First words of fixed forms whose rest is free text: nobody else says them so, and what they mean is never in doubt. */
-const plainlyFixed =
-  /^(?:note|jot|ask|answer \d|hazard|wait|over \d|stop:|later|did \d|drop \d|theory|advice from|opinion from|became|fault|copied|uncopied|incident|damage|earlier|tried|verdict|healthy|settle|fitted|print [A-Z]+\d|schematic|found|soak|read|find|done|lend|back|keep|store|discard|empty|use \d|missing|lost|loosen|tighten|break|remove|verify|all|test|in|out|swap|off|on|unplug|plug|adjust|power)\b/
+/** Forms whose rest is free text: whatever it says belongs to them. */
+const ofWords =
+  /^(?:at\s|note|jot|ask|answer|hazard|later|theory|advice|opinion|became|fault|incident|damage|earlier|tried|bad|good|suspect|stop|verdict|copied|uncopied|wait|power|done|test|all|find|verify|keep|store|discard|did|drop|soak|settle|fitted|healthy|use|print|schematic)\b|"/i
 
-/** What the fixed form would make that the machine does not have, or would swallow. */
+/** What the fixed form would make that the machine does not have, or of a name that nothing knows. */
 const makesNew = (parsed: Parsed): boolean =>
   parsed.ok &&
   parsed.effects.some(
     (e) => e.does === 'adds function' || e.does === 'adds position' || e.does === 'reaches nothing yet',
   )
 
-/** Acts that one fixed line tells as one. */
-const kindOf = (acts: readonly Act[]): string => [...new Set(acts.map((a) => a.do))].join()
+const addsFunction = (parsed: Parsed): boolean =>
+  parsed.ok && parsed.effects.some((e) => e.does === 'adds function' || e.does === 'adds position')
 
-export function chosen(line: string, fixed: Parsed, { reading, parsed }: Freely, scene: Scene): Parsed {
-  void scene
-  if (!fixed.ok && 'needs' in fixed && plainlyFixed.test(line)) return fixed
-  const understood = reading.read === 'whole' || (reading.read === 'part' && !fixed.ok)
-  if (fixed.ok) {
-    const several = new Set(reading.acts.map((a) => a.do)).size > 1
-    const other = several || (makesNew(fixed) && !/\bnew\b/i.test(line))
-    if (
-      !plainlyFixed.test(line.trim()) &&
-      reading.read === 'whole' &&
-      parsed.ok &&
-      !sameSort(fixed, kindOf(reading.acts))
-    )
-      return parsed
-    return reading.read === 'whole' && parsed.ok && other && !makesNew(parsed) ? parsed : fixed
-  }
-  if (!understood) return fixed
-  if (parsed.ok) return parsed
-  if ('needs' in parsed) return parsed
-  // What a rule forbids is said as the rule says it; what was only worded otherwise as the reader found it.
-  return 'problem' in fixed && !ofWording.has(fixed.problem.why) ? fixed : parsed
-}
-
-const kindsOf: Readonly<Record<string, readonly string[]>> = {
+const kindsOf = {
   test: ['test'],
   read: ['reading'],
   out: ['move'],
@@ -73,9 +50,30 @@ const kindsOf: Readonly<Record<string, readonly string[]>> = {
   set: ['change'],
   power: ['power'],
   wait: ['wait'],
-}
-/** The fixed form and the reading speak of the same sort of thing: then the fixed form, which says more. */
-function sameSort(fixed: Parsed & { ok: true }, kind: string): boolean {
-  const wanted = kindsOf[kind]
+} as Readonly<Partial<Record<Act['do'], readonly string[]>>>
+
+/** The fixed form and the reading speak of one and the same sort of thing. */
+function sameSort(fixed: Parsed & { ok: true }, acts: readonly Act[]): boolean {
+  const dos = [...new Set(acts.map((a) => a.do))]
+  const wanted = dos.length === 1 && dos[0] ? kindsOf[dos[0]] : undefined
   return wanted !== undefined && fixed.entries.some((e) => wanted.includes(e.body.kind))
+}
+
+export function chosen(line: string, fixed: Parsed, { reading, parsed }: Freely): Parsed {
+  const whole = reading.read === 'whole' && parsed.ok
+  if (fixed.ok) {
+    const text = line.trim()
+    const isNew = makesNew(fixed) && !/\bnew\b/i.test(text)
+    // “wash the roller”: the same thing, with its name resolved. “test flux capacitor pass” asks before it is added.
+    if (isNew)
+      return whole && (sameSort(fixed, reading.acts) ? !addsFunction(parsed) : !ofWords.test(text))
+        ? parsed
+        : fixed
+    const cells = fixed.entries.some((e) => e.body.kind === 'test' && e.body.results.some((r) => r.cells))
+    return whole && !ofWords.test(text) && !cells && !sameSort(fixed, reading.acts) ? parsed : fixed
+  }
+  if ('needs' in fixed) return reading.read === 'whole' && reading.acts.length > 1 ? parsed : fixed
+  // What a rule forbids is said as the rule says it; what was only worded otherwise, as the reader found it.
+  if (reading.read === 'not' || !ofWording.has(fixed.problem.why)) return fixed
+  return parsed
 }

@@ -7,7 +7,8 @@ import { isPoint, msToInstant, pointAt, type Interval } from '#core/quantity/tim
 import { wrong, type Effect, type Parsed, type ParsedEntry, type Scene } from '../types.ts'
 import { afterwards } from './afterwards.ts'
 import { readingScene, whenOf } from './scene.ts'
-import { tell, tellTests } from './tell.ts'
+import { ofWording } from './choose.ts'
+import { asWords, tell, tellTests } from './tell.ts'
 
 /** What an act observed: it is recorded whatever becomes of the rest of the line. */
 const observed = new Set([
@@ -38,6 +39,14 @@ export function parseFreely(line: string, scene: Scene): Freely | undefined {
   }
 }
 
+const keptAsWords = new Set([...ofWording, 'nothing there', 'occupied'])
+/** An act as it was said, as well as it is known. */
+const wordsOf = (act: Act): string =>
+  Object.entries(act)
+    .filter(([, value]) => typeof value === 'string' || typeof value === 'number')
+    .map(([, value]) => String(value))
+    .join(' ')
+
 /** Acts in order; those that follow are told against what the ones before have moved. */
 function told(reading: Reading, line: string, start: Scene): Parsed {
   const groups = grouped(reading.acts)
@@ -46,7 +55,16 @@ function told(reading: Reading, line: string, start: Scene): Parsed {
   let scene = start
   for (const group of groups) {
     const parsed = group.tests ? tellTests(group.tests, scene) : tell(group.act, scene, line)
-    if (!parsed.ok) return parsed
+    if (!parsed.ok) {
+      // One act that cannot be told does not hold back the others: it is kept as words.
+      const words = groups.length > 1 && 'problem' in parsed && keptAsWords.has(parsed.problem.why)
+      if (!words || group.tests) return parsed
+      const kept = asWords(wordsOf(group.act), wordsOf(group.act), 'not understood', scene)
+      if (!kept.ok) return parsed
+      entries.push(...kept.entries)
+      effects.push(...kept.effects)
+      continue
+    }
     const timed = withTime(parsed.entries, group.when, scene)
     entries.push(...timed.entries)
     effects.push(...timed.effects, ...parsed.effects)

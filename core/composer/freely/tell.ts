@@ -83,10 +83,34 @@ function resultOf({ is, symptom, good, of, starts, failures }: TestAct): SaidRes
 
 const note = (words: string, scene: Scene): Parsed => parseNote(words, scene)
 
+/** What the record cannot take as it was said is kept as a note, and why is said before Enter. */
+export function asWords(
+  words: string,
+  name: string,
+  because: Extract<Effect, { does: 'keeps as words' }>['because'],
+  scene: Scene,
+): Parsed {
+  return done(
+    [{ kind: 'note', machine: scene.context.machine, words }],
+    [{ does: 'keeps as words', words: name, because }],
+  )
+}
+
+/** What is in its place by the record was never out: that somebody put it in is kept as a note. */
+function putIn(at: string, scene: Scene): Parsed {
+  const { tray, parts } = scene.context
+  const slot = slotNamed(scene.context, at)
+  const cameOut = [...tray, ...parts].some(
+    (p) => p.home?.position === at && p.home.in.id === slot?.place.in.id,
+  )
+  return slot && !cameOut && slot.content !== 'empty'
+    ? asWords(`${at} put in`, at, 'is in already', scene)
+    : parseIn(at, scene)
+}
+
 /** One act as entries; `line` is what was typed. */
 export function tell(act: Exclude<Act, TestAct>, scene: Scene, line: string): Parsed {
-  const { context, zone } = scene
-  const { machine } = context
+  const { context } = scene
   switch (act.do) {
     case 'read':
       return readAt(scene, {
@@ -94,10 +118,14 @@ export function tell(act: Exclude<Act, TestAct>, scene: Scene, line: string): Pa
         value: `${act.about ? '~' : ''}${act.value ?? `${act.min}..${act.max}`}${act.unit ?? ''}`,
         loadSaid: act.load,
       })
-    case 'out':
-      return parseOut(`${act.what}${act.to ? ` ${act.to}` : ''}`, scene)
+    case 'out': {
+      const slot = slotNamed(context, act.what)
+      return slot?.content === 'empty'
+        ? asWords(`${act.what} out${act.to ? `, ${act.to}` : ''}`, act.what, 'is out already', scene)
+        : parseOut(`${act.what}${act.to ? ` ${act.to}` : ''}`, scene)
+    }
     case 'in':
-      return act.what ? swapFor({ do: 'swap', at: act.at, with: act.what }, scene) : parseIn(act.at, scene)
+      return act.what ? swapFor({ do: 'swap', at: act.at, with: act.what }, scene) : putIn(act.at, scene)
     case 'swap':
       return swapFor(act, scene)
     case 'lend':
@@ -180,6 +208,17 @@ export function tell(act: Exclude<Act, TestAct>, scene: Scene, line: string): Pa
 const plainSpare =
   /^(?:(?:a|an|the|new|fresh|another|spare|replacement|one|ones|now|same|known|good|good one|both|each|from|out of|of|stock|store|drawer|box|bag|shelf|\d[\d.,]*\s*(?:[munpµ]?F|V|A|W|[kM]?ohm|[kM]?Ω)?|[/,]|\d+)\s*)+$/i
 
+/** What it is, as far as the words say: what belongs there, another type number, or not known. */
+function kindOf(given: string, accepts: string): string | undefined {
+  if (given === '' || plainSpare.test(given) || given.toLowerCase().includes(accepts.toLowerCase()))
+    return accepts
+  const number = /\b(?=[A-Z0-9]*\d{2})[0-9]*[A-Z]{1,4}[0-9]{2,}[A-Z0-9]*\b/i.exec(given)?.[0]
+  // A type number where a type number belongs: the fit is judged by it.
+  if (number && /\d{2}/.test(accepts)) return number
+  const noun = accepts.split(' ').at(-1)?.toLowerCase() ?? ''
+  return noun.length > 2 && given.toLowerCase().includes(noun) ? accepts : undefined
+}
+
 /** One comes in for what was there: a part the record knows, one of a lot, or a new one that gets its record now. */
 function swapFor(act: Of<'swap'>, scene: Scene): Parsed {
   const { context } = scene
@@ -211,14 +250,9 @@ function swapFor(act: Of<'swap'>, scene: Scene): Parsed {
     )
   }
   const part = scene.newId() as PartId
-  const label = given || slot.position.accepts
-  const kind =
-    given === '' ||
-    plainSpare.test(given) ||
-    given.toLowerCase().includes(slot.position.accepts.toLowerCase())
-      ? slot.position.accepts
-      : short(given.replace(/^(?:a|an|the|new|fresh|another|spare)\s+/i, ''))
-  const facts = { partKind: kind, attributes: {}, health: 'unknown' as const }
+  const label = short(given || slot.position.accepts)
+  const kind = kindOf(given, slot.position.accepts)
+  const facts = { ...(kind ? { partKind: kind } : {}), attributes: {}, health: 'unknown' as const }
   const tray = inTray(context.episode)
   const fit = judged(
     scene,
@@ -232,7 +266,7 @@ function swapFor(act: Of<'swap'>, scene: Scene): Parsed {
       kind: 'part',
       what: 'identified',
       part,
-      partKind: kind,
+      ...(kind ? { partKind: kind } : {}),
       ...(given ? { marking: short(given) } : {}),
       origin: /\b(?:bought|new|fresh|stock)\b/i.test(given) ? 'bought' : 'unknown',
       place: tray,
@@ -258,7 +292,7 @@ function swapFor(act: Of<'swap'>, scene: Scene): Parsed {
             to: 'tray',
           } as const,
         ]),
-    { does: 'makes part', part: label, of: kind },
+    { does: 'makes part', part: label, of: kind ?? 'a part of which nobody has said the kind' },
     { does: 'puts in', part: label, to: act.at, from: 'new', remarks: fit.remarks },
     ...reachEffects(context, act.at),
   ])

@@ -26,7 +26,7 @@ export const functionNames: readonly Called[] = [
   ),
   called(
     /^keys?\b/,
-    'keys; key; keyboard; kbd; letters; buttons; spacebar; space bar; shift key; shift; escape; escape key; return key; enter key; tab key; caps lock; backspace; cursor keys; arrow keys; function keys; number keys; equals key; plus key; minus key',
+    'keys; key; keyboard; kbd; letters; buttons; spacebar; space bar; shift lock; shift key; shift; escape; escape key; return key; enter key; tab key; caps lock; backspace; cursor keys; arrow keys; function keys; number keys; equals key; plus key; minus key',
   ),
   called(/\bbell|buzzer|beeper\b/, 'bell; bells; buzzer; beeper; ring; beep; ding; chime; gong', 'ring'),
   called(

@@ -78,7 +78,7 @@ const lasts = (line: Line, from: number, to: number): boolean => {
 
 const particle = /^(?:out|in|off|on|back|up)$/
 const finite =
-  /^(?:out|off|in|on|back|up|down|lent|gone|is|are|was|were|has|had|sits|sit|reads|shows|power|powered|switched|turned|left|goes|went|comes|came|come|gets|got|gives|gave|spins|hums|moves|stays|must|will|can|should|never|do|does|did|needs|wants|took|put|gave|made|found|saw|seems|looks|feels|runs|ran|holds|keeps|kept|starts|started|turns|rings|rang|prints|printed|types|typed|loads|loaded|forgets|loses|remains|becomes|became|new|now|enough|better|worse)$/
+  /^(?:out|off|in|on|back|up|down|lent|gone|is|are|was|were|has|had|sits|sit|reads|shows|power|powered|switched|turned|left|goes|went|comes|came|come|gets|got|gives|gave|spins|hums|moves|stays|must|will|can|should|never|do|does|did|needs|wants|took|put|gave|made|found|saw|seems|looks|feels|runs|ran|holds|keeps|kept|starts|started|turns|rings|rang|prints|printed|types|typed|loads|loaded|forgets|loses|remains|becomes|became|new|now|enough|better|worse|boots|booted|reads|punches|feeds|sends|receives|works)$/
 
 /** Something in it says that something was done, seen or is so. */
 export function hasPredicate(line: Line, from: number, to: number): boolean {

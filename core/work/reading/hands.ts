@@ -258,7 +258,9 @@ export const waitOver: ClauseReader = (line, clause, told) => {
     after !== undefined &&
     hit.to < clause.to &&
     line.tokens[hit.to]?.sort === 'word' &&
-    !/^(?:now|again|enough|already|at|after|since|by|through|and|today|this|in|on|so|finally|to)$/.test(after)
+    !/^(?:now|again|enough|already|drying|soaking|curing|at|after|since|by|through|and|today|this|in|on|so|finally|to)$/.test(
+      after,
+    )
   )
     return undefined
   const names = named(line, clause.from, hit.from, 'position', 'zone', 'wait')
@@ -284,7 +286,7 @@ export const waitOver: ClauseReader = (line, clause, told) => {
 const offWord =
   /\b(?:off|removed|undone|out|opened|open|unscrewed|unbolted|lifted|took|taken|undid|remove|came away|away|apart|loosened)\b/
 const onWord =
-  /\b(?:on|in|closed|refitted|fitted|screwed|tightened|back on|back in|put back|bolted|close|shut|fastened|home|again|replaced|refit|driven)\b/
+  /\b(?:on|in|closed|refitted|fitted|screwed|tightened|back on|back in|put back|bolted|close|shut|fastened|home|again|replaced|refit|driven)\b|\bback[ .]*$/
 export const fastening: ClauseReader = (line, clause, told) => {
   const said = words(line, clause.from, clause.to)
   const screws = screwsIn(line, clause.from, clause.to)
@@ -698,7 +700,9 @@ export const work: ClauseReader = (line, clause, told) => {
   const before = subjectBefore(line, clause, spoken.at)
   const after = objectAfter(line, spoken.at + 1, objectEnd)
   const pronoun =
-    /^(?:it|them|that|this|these|those|one|all|everything)$/i.test(after ?? '') ||
+    /^(?:it|them|that|this|these|those|one|all|everything)(?: (?:overnight|well|again|off|thoroughly|too|by hand|carefully))*$/i.test(
+      after ?? '',
+    ) ||
     (after === undefined && before === undefined)
   const what = pronoun ? (told.what ?? told.targets[0] ?? before) : (after ?? before)
   const means = meansAt >= 0 ? written(line, meansAt + 1, clause.to) : undefined

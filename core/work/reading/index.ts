@@ -238,6 +238,23 @@ function clauseActs(line: Line, clauses: readonly Clause[], before: Told): Sofar
   for (const clause of clauses) {
     const text = written(line, clause.from, clause.to)
     const why = clause.why && written(line, clause.why.from, clause.why.to)
+    const before = acts.at(-1)
+    // "Changed C9: was 470 µF, now 1000 µF": with what it was replaced.
+    if (!trial && before?.do === 'swap' && before.with === undefined && meansOnly(line, clause)) {
+      for (let i = acts.length - 1; i >= 0 && acts[i]?.do === 'swap'; i--)
+        acts[i] = { ...(acts[i] as typeof before), with: text.replace(/^.*\bnow\s+/i, '') }
+      continue
+    }
+    // "I slipped with the screwdriver and scratched the case": one event.
+    if (
+      before?.do === 'incident' &&
+      /^(?:and )?(?:scratched|broke|bent|cracked|chipped|tore|dented|cut|hit|burnt|melted|shorted|snapped|damaged|marked)\b/.test(
+        words(line, clause.from, clause.to),
+      )
+    ) {
+      acts[acts.length - 1] = { ...before, words: `${before.words}, ${text}` }
+      continue
+    }
     const read = readClause(line, clause, told, trial !== undefined)
     const judged = acts.at(-1)
     if (read && 'fns' in read && read.guessed && !trial && judged && isThought(judged)) {
@@ -301,17 +318,6 @@ function clauseActs(line: Line, clauses: readonly Clause[], before: Told): Sofar
       continue
     }
     const last = acts.at(-1)
-    // "…, 100 µF each": with what they were replaced.
-    if (
-      !trial &&
-      last?.do === 'swap' &&
-      last.with === undefined &&
-      quantities(line, clause.from, clause.to).length > 0
-    ) {
-      for (let i = acts.length - 1; i >= 0 && acts[i]?.do === 'swap'; i--)
-        acts[i] = { ...(acts[i] as typeof last), with: text }
-      continue
-    }
     const gear = named(line, clause.from, clause.to, 'gear').filter((m) => m.names.length === 1)[0]?.names[0]
     // Words that add to what was tried or thought before.
     if (trial && gear && !trial.gear) trial = { ...trial, gear }
@@ -333,6 +339,12 @@ function clauseActs(line: Line, clauses: readonly Clause[], before: Told): Sofar
   keepLoose()
   return { acts, rest, told }
 }
+
+/** Amounts and nothing that was measured: what a replaced part was, and is. */
+const meansOnly = (line: Line, clause: Clause): boolean =>
+  quantities(line, clause.from, clause.to).some((q) => q.of === 'electrical') &&
+  named(line, clause.from, clause.to, 'position', 'point', 'function').length === 0 &&
+  !/\b(?:measured|reads?|gives|rail|ripple|volts? at|shows)\b/.test(words(line, clause.from, clause.to))
 
 /** A clause as one act, or as a trial that others may go on from. */
 function readClause(
@@ -379,6 +391,11 @@ function readClause(
       found.some((a) => a.do === 'find' && a.finding !== 'other' && a.finding !== 'residue') &&
       tagged(line, clause.from, clause.to, 'finding').some((h) => h.to - h.from > 1)
     if (physical) return found
+    // "shift lock sticky": the same word says how it goes.
+    const both = tagged(line, clause.from, clause.to, 'part').some((h) =>
+      tagged(line, clause.from, clause.to, 'finding').some((f) => f.from === h.from && f.to === h.to),
+    )
+    if (both && explicit && !zone) return trial
     const sure = found.some((a) => a.do === 'find' && a.finding !== 'other' && a.finding !== 'loss')
     if (sure && (zone || !explicit || tagged(line, clause.from, clause.to, 'bad').length === 0)) return found
     return !explicit || zone ? found : trial

@@ -149,7 +149,9 @@ export const measured: ClauseReader = (line, clause, told) => {
     const idle: boolean =
       rail &&
       acts.length === 0 &&
-      /^(?:rail|line|supply|only|now|is|at|\s)*$/.test(words(line, from, amount.from))
+      line.tokens
+        .slice(from, amount.from)
+        .every((t) => /^(?:rail|line|supply|voltage)$/.test(t.word) || measureVerb.test(t.word))
     const subject: string | undefined =
       (state && point) || idle ? undefined : mention ? mention.names[0] : pointText(line, from, amount.from)
     const volts = mention !== undefined || rail
@@ -177,7 +179,15 @@ export const measured: ClauseReader = (line, clause, told) => {
       !(amount.of === 'temperature' || amount.of === 'speed')
     )
       continue
+    // "5.06 V on the 5 V rail": the point stands behind.
+    const behind =
+      acts.length === 0 &&
+      subject === undefined &&
+      /^(?:on|at|across|from|between)$/.test(line.tokens[amount.to]?.word ?? '')
+        ? points.find((p) => p.from >= amount.to && p.from <= amount.to + 2)?.names[0]
+        : undefined
     const at =
+      behind ??
       point ??
       (told.last?.do === 'read' ? told.last.point : undefined) ??
       (told.targets.length === 1 ? told.targets[0] : undefined)

@@ -26,6 +26,8 @@ export function targets(
   line: Line,
   clause: Clause,
   until = clause.to,
+  /** "the hammer card fuse" is the fuse; for a plug or a cable the card is meant. */
+  heads: 'told apart' | 'taken along' = 'told apart',
 ): readonly { readonly names: readonly string[]; readonly mention: Mention }[] {
   const range = rangeIn(line, clause.from, until)
   const longer = line.mentions.filter(
@@ -34,7 +36,7 @@ export function targets(
   const inOther = (m: Mention) =>
     longer.some((o) => o.from <= m.from && m.to <= o.to && o.to - o.from > m.to - m.from)
   const mentions = named(line, clause.from, until, 'position').filter(
-    (m) => !isQualifier(line, m) && !inOther(m),
+    (m) => !isQualifier(line, m) && !inOther(m) && (heads === 'taken along' || !headed(line, m)),
   )
   const list = mentions.map((mention) => ({ names: positionsOf(line, clause, mention), mention }))
   return range
@@ -80,6 +82,12 @@ function rangeIn(line: Line, from: number, to: number): readonly string[] | unde
   return undefined
 }
 
+/** A noun behind a name: the name only says of which it is. */
+const heads =
+  /^(?:fuse|holder|lamp|bulb|spring|knob|button|lever|bearing|bearings|pulley|screw|screws|clip|label|pin|pins|leg|legs|contact|contacts|coil|winding|heatsink|hinge|door|foot|feet|shaft|bracket|felt|gasket|grommet|handle|plug|connector|cable|lead|ribbon|wire|socket|pad|pads|track|tracks|joint|joints)$/
+const headed = (line: Line, mention: Mention): boolean =>
+  heads.test(line.tokens[mention.to]?.word ?? '') && !/^\d/.test(line.tokens[mention.to + 1]?.word ?? '')
+
 /** "on the supply", "next to IC8", "in the keyboard": where the thing is, not the thing. */
 export function isQualifier(line: Line, mention: Mention): boolean {
   let at = mention.from - 1
@@ -87,7 +95,7 @@ export function isQualifier(line: Line, mention: Mention): boolean {
   const before = line.tokens[at]?.word ?? ''
   if (before === 'for') return true
   if (
-    /^(?:on|under|behind|beside|near|next|by|around|above|below|inside|beneath|from|against|between|underneath|alongside|within)$/.test(
+    /^(?:off|at|on|under|behind|beside|near|next|by|around|above|below|inside|beneath|from|against|between|underneath|alongside|within)$/.test(
       before,
     )
   )
@@ -181,6 +189,16 @@ const swap: ClauseReader = (line, clause, told) => {
         m.names[0] ? [{ do: 'swap', at: m.names[0], with: means, ...whenOf(line, clause) }] : [],
       )
   }
+  // "put C3 and C4 in, both 100 uF".
+  const fitted =
+    !verb && /\b(?:put|fitted|installed|soldered)\b/.test(said) && !/\b(?:measured|reads?)\b/.test(said)
+      ? targets(line, clause)
+      : []
+  const rated = quantities(line, clause.from, clause.to).filter((q) => /F$|ohm$/.test(q.unit ?? ''))
+  if (fitted.length > 0 && rated[0] && rated[0].from > (fitted[0]?.mention.from ?? 0)) {
+    const means = written(line, rated[0].from, clause.to)
+    return each(fitted, line, 'swap', (at) => ({ do: 'swap', at, with: means, ...whenOf(line, clause) }))
+  }
   const forIt =
     /\b(?:put|fitted|used|soldered|installed|took|got)\b.*\bfor\b/.test(said) &&
     !/\bfor (?:now|good|test)/.test(said)
@@ -231,7 +249,7 @@ const swap: ClauseReader = (line, clause, told) => {
   )
     return undefined
   // "changed" alone may speak of anything: a part must be named with it.
-  if (/\bno change\b|\bchanges\b|\bunchanged\b/.test(said)) return undefined
+  if (/^no change\b|\bchanges\b|\bunchanged\b/.test(said)) return undefined
   const lead = swapLead(line, clause)
   let found = targets(line, clause, lead?.at ?? clause.to)
   if (found.length === 0 && lead) {
@@ -313,7 +331,10 @@ function trailing(line: Line, clause: Clause): string | undefined {
   return undefined
 }
 const tail = (line: Line, from: number, to: number) =>
-  written(line, from, to).replace(/^(?:a|an|the|some)\s+/i, '') || undefined
+  written(line, from, line.times.find((t) => t.from > from && t.to === to)?.from ?? to).replace(
+    /^(?:a|an|the|some)\s+/i,
+    '',
+  ) || undefined
 
 const plugNoun =
   /^(?:plug|connector|cable|lead|ribbon|flatcable|cord|flex|leads|cables|plugs|connectors|ribbons)$/
@@ -336,7 +357,18 @@ const connection: ClauseReader = (line, clause, told) => {
       ) &&
       !(t.word === 'lead' && line.tokens[i + 1]?.word === 'to'),
   )
-  const verb = unplugging.test(said) ? 'unplug' : plugging.test(said) ? 'plug' : undefined
+  const connector = named(line, clause.from, clause.to, 'position').some((m) =>
+    line.scene.positions.some((p) => m.names.includes(p.name) && /\bconnector|\bplug\b|\bcable/.test(p.kind)),
+  )
+  if (/\bwith everything (?:plugged|connected)/.test(said)) return undefined
+  const verb =
+    connector && /\boff\b/.test(said) && clause.to - clause.from <= 5
+      ? 'unplug'
+      : unplugging.test(said)
+        ? 'unplug'
+        : plugging.test(said)
+          ? 'plug'
+          : undefined
   const way = verb ?? (noun >= 0 && pulled ? 'unplug' : noun >= 0 && pushed ? 'plug' : undefined)
   if (!way) return undefined
   if (

@@ -330,7 +330,8 @@ const question: Reader = (line, { from, to }, said) => {
   if (!mark && /^(?:we|you|somebody|someone|some one|anyone can)\b/.test(said)) return undefined
   const asks = asksOf(said)
   if (ofPeople.test(said) || !asks) return [{ do: 'ask', words: whole(line, from, to) }]
-  if (!ofRecord.test(said) && (asks === 'what' || asks === 'status'))
+  const stands = asks === 'status' && named(line, from, to, 'function', 'position', 'gear').length > 0
+  if (!stands && !ofRecord.test(said) && (asks === 'what' || asks === 'status'))
     return [{ do: 'ask', words: whole(line, from, to) }]
   return [{ do: 'query', asks, about: aboutOf(line, from, to) }]
 }
@@ -452,7 +453,7 @@ const hazard: Reader = (line, { from, to }, said) => {
 }
 
 const laterWork =
-  /^(?:to ?do|plan|next (?:time|step|up|session|evening)|for (?:next (?:time|week)|later|tomorrow)|still (?:to do|needs?|need to|have to|must|open)|later|tomorrow|next week|next month|on the list|to buy|to order|shopping list|shopping|must (?:buy|get|order|not forget)|need(?:ed)?|needs|wanted|remember to|don't forget|do not forget|not to forget)\b/
+  /^(?:next (?:time|week|session|evening|month) ?:|to ?do|plan|next (?:time|step|up|session|evening)|for (?:next (?:time|week)|later|tomorrow)|still (?:to do|needs?|need to|have to|must|open)|later|tomorrow|next week|next month|on the list|to buy|to order|shopping list|shopping|must (?:buy|get|order|not forget)|need(?:ed)?|needs|wanted|remember to|don't forget|do not forget|not to forget)\b/
 const laterEnd =
   /\b(?:needs? (?:a |an |some |new |to be |doing|replacing|cleaning|oiling|more|recapping|repair|attention|another)|still to (?:do|come|be)|has to be|have to be|to be (?:done|replaced|cleaned|ordered|bought)|is (?:for )?(?:next (?:time|week)|tomorrow)|(?:can|must|will have to) wait|next time|another (?:day|time|evening)|wants (?:cleaning|oiling|replacing|a (?:clean|wash|new)))\b/
 
@@ -478,9 +479,22 @@ const plan: Reader = (line, { from, to }, said) => {
     )
   )
     return [{ do: 'plan', words: whole(line, from, to), ...when }]
+  // "wash the roller tomorrow": told to oneself for a day to come.
+  if (
+    time &&
+    !/\b(?:until|till)\b/.test(said) &&
+    time.future > line.scene.now.slice(0, time.future.length) &&
+    line.verbs.some((v) => v.at === from && v.form === 'base' && v.verb.act !== 'read')
+  )
+    return [{ do: 'plan', words: whole(line, from, to), ...when }]
   const done =
     line.verbs.some((v) => v.at >= from && v.at < to && v.form === 'past' && v.verb.act !== 'read') &&
     !intention.test(said)
+  if (
+    /^(?:order|buy|get|fetch|find|ask for)\b(?! (?:hot|warm|worse|better))/.test(said) &&
+    !line.times.some((t) => t.past === t.future && t.past <= line.scene.now)
+  )
+    return [{ do: 'plan', words: whole(line, from, to), ...when }]
   if (intention.test(said) || (laterWork.test(said) && !done))
     return [{ do: 'plan', words: whole(line, from, to), ...when }]
   if (

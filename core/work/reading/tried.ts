@@ -351,6 +351,13 @@ const everything =
 export function triedIn(line: Line, clause: Clause, told: Told): Tried | undefined {
   const said = words(line, clause.from, clause.to)
   const { fns: direct, ask, indirect } = functionsIn(line, clause)
+  // A spring, a foot, a knob that is missing is found so, and no trial.
+  if (
+    /\b(?:spring|foot|feet|badge|knob|clip|spacer|keycap|hinge|flap|screw|bracket)s?\b.*\b(?:missing|gone|broken off|lost)\b/.test(
+      said,
+    )
+  )
+    return undefined
   const own = phrasesIn(line, clause)
   // "send yes, receive no"; "no ding".
   const no =
@@ -467,6 +474,18 @@ export function triedIn(line: Line, clause: Clause, told: Told): Tried | undefin
         symptom: symptomOf(line, clause),
       }
   }
+  // "took two tries": the ones before failed.
+  const took = /\btook (?:about )?(\d+) (?:tries|attempts|goes|starts|try)\b/.exec(said)
+  if (took?.[1] && Number(took[1]) > 1 && direct.length > 0)
+    return {
+      ...of,
+      is: 'intermittent',
+      failures: Number(took[1]) - 1,
+      of: Number(took[1]),
+      starts: Number(took[1]),
+      good: 1,
+      symptom: symptomOf(line, clause),
+    }
   // "failed twice, third time good".
   if (
     !tries &&
@@ -652,7 +671,12 @@ const fnIsCell = (line: Line, clause: Clause) =>
 
 /** What is wrong, in the words of the line: the clause without the function at its head. */
 function symptomOf(line: Line, clause: Clause): string {
-  return written(line, clause.from, clause.to).replace(/^(?:but|and|only|then|so|also)\s+/i, '')
+  const name = named(line, clause.from, clause.to, 'function').find(
+    (m) => m.from === clause.from && m.by === 'name' && m.to < clause.to,
+  )
+  const from = name && !cellIn(line, clause) ? name.to : clause.from
+  const start = /^[,:]$/.test(line.tokens[from]?.word ?? '') ? from + 1 : from
+  return written(line, start, clause.to).replace(/^(?:but|and|only|then|so|also)\s+/i, '')
 }
 const rest = (line: Line, clause: Clause) => written(line, clause.from, clause.to)
 

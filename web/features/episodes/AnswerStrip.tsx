@@ -21,7 +21,7 @@ export function AnswerStrip({
   question: RecordQuestion
   onClose: () => void
 }) {
-  const { when } = useDates()
+  const { when, short } = useDates()
   const { asks, about } = question
   const { data, error } = useQuery({
     queryKey: keys.answer(episode, asks, about),
@@ -42,7 +42,11 @@ export function AnswerStrip({
             const { what, result } = words(row.body, row.happenedAt)
             return (
               <li key={row.id} className="text-13">
-                <span className="num text-quiet">{whenWords(row.happenedAt, when.now, when.zone)}</span>{' '}
+                <span className="num text-quiet">
+                  {short(row.happenedAt.latest)}{' '}
+                  {row.happenedAt.earliest === row.happenedAt.latest &&
+                    whenWords(row.happenedAt, when.now, when.zone)}
+                </span>{' '}
                 <Link className="underline" to={`/machines/${machine}?show=entries#entry-${row.id}`}>
                   {result ? `${what}: ${result}` : what}
                 </Link>

@@ -19,7 +19,13 @@ const handle = createRef<ComposerHandle>()
 
 function typing(answers?: Answers, meter: Meter = noMeter, here = context) {
   const page = open(
-    <Composer context={here} meter={meter} handle={handle} onPast={() => undefined} onClose={() => undefined} />,
+    <Composer
+      context={here}
+      meter={meter}
+      handle={handle}
+      onPast={() => undefined}
+      onClose={() => undefined}
+    />,
     answers,
   )
   return { ...page, line: screen.getByRole('combobox', { name: /^Write one line/ }) as HTMLInputElement }

@@ -101,7 +101,8 @@ export function useSending(
      */
     send: async () => {
       if (!parsed.ok) {
-        if ('problem' in parsed && ofWording.has(parsed.problem.why)) await jot()
+        // “?” asks what can be written.
+        if ('problem' in parsed && ofWording.has(parsed.problem.why) && line.trim() !== '?') await jot()
         return
       }
       if (parsed.effects.some((e) => e.does === 'closes')) return on.close()
