@@ -190,14 +190,14 @@ const swap: ClauseReader = (line, clause, told) => {
       )
   }
   // "put C3 and C4 in, both 100 uF".
-  const fitted =
+  const placedIn =
     !verb && /\b(?:put|fitted|installed|soldered)\b/.test(said) && !/\b(?:measured|reads?)\b/.test(said)
       ? targets(line, clause)
       : []
   const rated = quantities(line, clause.from, clause.to).filter((q) => /F$|ohm$/.test(q.unit ?? ''))
-  if (fitted.length > 0 && rated[0] && rated[0].from > (fitted[0]?.mention.from ?? 0)) {
+  if (placedIn.length > 0 && rated[0] && rated[0].from > (placedIn[0]?.mention.from ?? 0)) {
     const means = written(line, rated[0].from, clause.to)
-    return each(fitted, line, 'swap', (at) => ({ do: 'swap', at, with: means, ...whenOf(line, clause) }))
+    return each(placedIn, line, 'swap', (at) => ({ do: 'swap', at, with: means, ...whenOf(line, clause) }))
   }
   const forIt =
     /\b(?:put|fitted|used|soldered|installed|took|got)\b.*\bfor\b/.test(said) &&
