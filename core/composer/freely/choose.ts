@@ -73,6 +73,8 @@ export function chosen(line: string, fixed: Parsed, { reading, parsed }: Freely)
     return whole && !ofWords.test(text) && !cells && !sameSort(fixed, reading.acts) ? parsed : fixed
   }
   if ('needs' in fixed) return reading.read === 'whole' && reading.acts.length > 1 ? parsed : fixed
+  // Cells of a grid are named as the grid has them.
+  if (fixed.problem.why === 'which cell') return fixed
   // What a rule forbids is said as the rule says it; what was only worded otherwise, as the reader found it.
   if (reading.read === 'not' || !ofWording.has(fixed.problem.why)) return fixed
   return parsed

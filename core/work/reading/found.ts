@@ -3,13 +3,9 @@ import type { Act, FoundSort } from './acts.ts'
 import type { Clause } from './clauses.ts'
 import { named, tagged, words, written, type Line } from './line.ts'
 import { isQualifier, targets } from './moves.ts'
-import { timeIn } from './slots.ts'
+import { timeIn, whenOf } from './slots.ts'
 import type { ClauseReader, Told } from './told.ts'
 
-const whenOf = (line: Line, clause: Clause) => {
-  const time = timeIn(line, clause.from, clause.to)
-  return time ? { when: time.past } : {}
-}
 
 /** Findings that say more than others where two are said. */
 const rank: readonly FoundSort[] = [

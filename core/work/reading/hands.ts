@@ -4,16 +4,10 @@ import { nounLike, type Clause } from './clauses.ts'
 import { liningWords, overPhrases, restingWords } from './lexicon.ts'
 import { named, tagged, words, written, type Line } from './line.ts'
 import { targets } from './moves.ts'
-import { coverIn, holders, quantities, screwsIn, stopAt, timeIn, type Amount } from './slots.ts'
+import { coverIn, holders, quantities, screwsIn, stopAt, timeIn, type Amount, whenOf } from './slots.ts'
 import type { ClauseReader, Told } from './told.ts'
 
-void liningWords
-void overPhrases
 
-const whenOf = (line: Line, clause: Clause) => {
-  const time = timeIn(line, clause.from, clause.to)
-  return time ? { when: time.past } : {}
-}
 
 const switched =
   /\b(?:power(?:ed|ing)?|switch(?:ed|ing)?|turn(?:ed|ing)?|fired?|boot(?:ed)?|shut|mains|juice)\b(?: (?:it|the machine|machine|everything|all|the mains|mains|power|the power|the lot|him|her|the whole thing|back|is|was|now|unit|the unit|again|straight|right|quickly|at once|itself|the supply|supply))* (on|off|up|down)\b/
@@ -778,7 +772,7 @@ function objectAfter(line: Line, from: number, to: number): string | undefined {
   while (
     b < stop &&
     !(time && b === time.from) &&
-    !/^(?:again|off|out|away|clean|dry|first|today|now|and|then|for|until|because|so|yesterday|twice|once|thoroughly|carefully|this|on|at|last|down|up|to|too|back|before|after|in|gently|well|a)$/.test(
+    !/^(?:again|off|out|away|clean|dry|first|today|now|and|then|do|does|did|not|needs|for|until|because|so|yesterday|twice|once|thoroughly|carefully|this|on|at|last|down|up|to|too|back|before|after|in|gently|well|a)$/.test(
       line.tokens[b]?.word ?? '',
     )
   )
@@ -806,4 +800,3 @@ function pickTarget(line: Line, clause: Clause, before: string, after: string): 
     ? before
     : after
 }
-export type { Told }

@@ -12,7 +12,7 @@ import { measured } from './measured.ts'
 import { moveReaders, placeReaders, targets } from './moves.ts'
 import { spokenAs, stopped, type Sentence } from './sentences.ts'
 import { isKnownWord } from './spelling.ts'
-import { quantities } from './slots.ts'
+import { quantities, timeIn } from './slots.ts'
 import { mergeTried, testActs, triedIn, type Tried } from './tried.ts'
 import type { ClauseReader, Told } from './told.ts'
 
@@ -227,6 +227,8 @@ function clauseActs(line: Line, clauses: readonly Clause[], before: Told): Sofar
   let told = before
   let trial: Tried | undefined
   let load: string | undefined
+  /** The time of a clause that said nothing else. */
+  let when: string | undefined
   const flush = () => {
     if (trial) acts.push(...testActs(trial))
     trial = undefined
@@ -271,15 +273,18 @@ function clauseActs(line: Line, clauses: readonly Clause[], before: Told): Sofar
       continue
     }
     if (read && 'fns' in read) {
+      // "punched 400 characters, none wrong": the clause before said what was tried.
+      if (read.carried) loose = []
       keepLoose()
       const full =
         why && read.is !== 'pass'
           ? { ...read, symptom: [read.symptom, why].filter(Boolean).join(', ') }
           : read
-      if (trial && sameTrial(trial, full)) trial = mergeTried(trial, full)
+      const dated = full.when === undefined && when !== undefined ? { ...full, when } : full
+      if (trial && sameTrial(trial, dated)) trial = mergeTried(trial, dated)
       else {
         flush()
-        trial = full
+        trial = dated
       }
       told = {
         ...told,
@@ -333,6 +338,7 @@ function clauseActs(line: Line, clauses: readonly Clause[], before: Told): Sofar
     )
       acts[acts.length - 1] = { ...last, where: text }
     else if (isLoose(line, clause)) loose.push(text)
+    when ??= timeIn(line, clause.from, clause.to)?.past
     told = { ...told, ...spokenOf(line, clause) }
   }
   flush()

@@ -271,4 +271,3 @@ function pointText(line: Line, from: number, to: number): string | undefined {
   return text && /[a-z]/i.test(text) ? text : undefined
 }
 
-export type { Act }

@@ -3,7 +3,7 @@ import type { Act } from './acts.ts'
 import type { Clause } from './clauses.ts'
 import { named, plain, tagged, words, written, type Line } from './line.ts'
 import type { Mention } from './names.ts'
-import { holders, quantities, stopAt, timeIn } from './slots.ts'
+import { holders, quantities, stopAt, timeIn, whenOf } from './slots.ts'
 import type { ClauseReader, Told } from './told.ts'
 
 /** Which position a word means here; more than one where nothing tells them apart. */
@@ -109,10 +109,6 @@ export function isQualifier(line: Line, mention: Mention): boolean {
 }
 
 const has = (line: Line, clause: Clause, pattern: RegExp) => pattern.test(words(line, clause.from, clause.to))
-const whenOf = (line: Line, clause: Clause) => {
-  const time = timeIn(line, clause.from, clause.to)
-  return time ? { when: time.past } : {}
-}
 
 /** One act for each target; where a target may be several, the question which. */
 function each(
@@ -778,5 +774,3 @@ function adjusted(line: Line, clause: Clause, fromAt: number, toAt: number): str
 
 export const moveReaders: readonly ClauseReader[] = [back, lend, swap, connection, set, adjust]
 export const placeReaders: readonly ClauseReader[] = [out, inn]
-export { has }
-export type { Told }

@@ -482,7 +482,7 @@ const plan: Reader = (line, { from, to }, said) => {
   // "wash the roller tomorrow": told to oneself for a day to come.
   if (
     time &&
-    !/\b(?:until|till)\b/.test(said) &&
+    !/\b(?:until|till|by|due)\b/.test(said) &&
     time.future > line.scene.now.slice(0, time.future.length) &&
     line.verbs.some((v) => v.at === from && v.form === 'base' && v.verb.act !== 'read')
   )

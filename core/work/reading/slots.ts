@@ -387,3 +387,9 @@ export const gearIn = (line: Line, from: number, to: number) =>
   named(line, from, to, 'gear').filter((m) => m.names.length === 1 || m.by === 'name')
 
 export const timeIn = (line: Line, from: number, to: number) => within(line.times, from, to)[0]
+
+/** The time that a clause gives for what has been: a day or a moment. */
+export function whenOf(line: Line, clause: { readonly from: number; readonly to: number }): { readonly when?: string } {
+  const time = timeIn(line, clause.from, clause.to)
+  return time ? { when: time.past } : {}
+}

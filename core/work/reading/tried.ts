@@ -41,9 +41,6 @@ interface Counted {
 
 const tryNoun =
   /^(?:times|tries|try|attempts|attempt|starts|start|runs|goes|cycles|boots|powerups|power-ups|trials|rounds|passes|power|cold|mornings)$/
-const failNoun =
-  /^(?:failure|failures|fail|fails|failed|error|errors|miss|misses|hang|hangs|hung|crash|crashes|dud|duds|refused|stuck|bad|no|stalled|did|froze|wrong|missed|dropped|dead|skipped|not)$/
-
 /** "8 out of 10 tries", "9 times in 10", "22 of 24 rows", "7 of 8", "36/38", "failed 2 of 10". */
 function ofMany(line: Line, from: number, to: number): Counted | undefined {
   // "92 keys tried, 92 good".
@@ -607,9 +604,6 @@ function behaves(line: Line, clause: Clause): boolean {
 }
 const isStart = (fns: readonly string[]) => fns.some((f) => /^starts?\b/i.test(f))
 const onlyGoodNow = (said: string) => /\bon and off (?:switch|works fine)\b/.test(said)
-void holders
-void quantities
-void failNoun
 /** "It prints again", "bell rings", "7x8 gives 56": the function does what it is there for. */
 function doesIt(line: Line, clause: Clause): boolean {
   const said = words(line, clause.from, clause.to)

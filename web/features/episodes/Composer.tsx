@@ -157,7 +157,7 @@ export function Composer({
           spellCheck={false}
           placeholder={hints[0] ? `e.g. ${hints[0]}` : 'what was done, tried, measured or found'}
         />
-        {!parsed.ok && line.trim() !== '' && (
+        {line.trim() !== '' && (
           <button
             type="button"
             className="act min-h-9 px-2"
