@@ -1,5 +1,6 @@
 /** What happens at the bench around the work: screws, connectors, waits, hazards, power, leaving for today. */
-import { type Scene, type Parsed, wrong, done, type Effect } from './types.ts'
+import { type Scene, type Parsed, wrong, done } from './types.ts'
+import { type Effect } from './effects.ts'
 import { reached } from './reach.ts'
 import { takeOn } from './work.ts'
 import { takeWarrant } from './warrant.ts'

@@ -7,7 +7,8 @@ import { parseQuantity } from '#core/quantity/quantity.ts'
 import type { ComposerContext } from '#core/composer/context.ts'
 import { takeName } from './read.ts'
 import { takeWarrant } from './warrant.ts'
-import { done, wrong, type Effect, type Parsed, type ParsedEntry, type Scene } from './types.ts'
+import { done, wrong, type Parsed, type ParsedEntry, type Scene } from './types.ts'
+import { type Effect } from './effects.ts'
 
 export function parseDone(text: string, scene: Scene): Parsed {
   const { rest: said, warrant } = takeWarrant(text, scene)

@@ -4,7 +4,8 @@ import type { testDepths } from '#core/history/bodies/test.ts'
 import { passes } from '#core/history/results.ts'
 import type { SheetFunction } from '#core/type/sheet.ts'
 import type { GearId } from '#core/ids.ts'
-import type { Effect, Scene } from './types.ts'
+import type { Effect } from './effects.ts'
+import type { Scene } from './types.ts'
 
 type Tried = BodyOf<'test'>['results'][number]
 

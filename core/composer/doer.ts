@@ -1,6 +1,7 @@
 /** "…, by Olga Prent": somebody else did it, who may have no account here. */
 import type { PartyId } from '#core/ids.ts'
-import type { Effect, Scene } from './types.ts'
+import type { Effect } from './effects.ts'
+import type { Scene } from './types.ts'
 
 /** Lines in which "by" says something else: a house method, on whose authority, how a result was judged. */
 const otherwise = /^(?:discard|test|all|advice|opinion|theory|damage)\b/i

@@ -2,7 +2,8 @@
 import { evidenceAtRisk } from '#core/provenance/evidence.ts'
 import type { Body, BodyOf } from '#core/history/bodies/index.ts'
 import type { ComposerContext } from './context.ts'
-import { done, wrong, type Effect, type Parsed, type Scene } from './types.ts'
+import { done, wrong, type Parsed, type Scene } from './types.ts'
+import { type Effect } from './effects.ts'
 
 type Way = BodyOf<'fastening'>['way']
 

@@ -4,7 +4,8 @@ import type { Body } from '#core/history/bodies/index.ts'
 import { gone, inStore, type Place } from '#core/place.ts'
 import { leg, met, takeSlot, whichOfThese } from './part-words.ts'
 import { takeName } from './read.ts'
-import { done, wrong, type Effect, type Parsed, type Scene } from './types.ts'
+import { done, wrong, type Parsed, type Scene } from './types.ts'
+import { type Effect } from './effects.ts'
 
 /** "back all": everything in the tray goes where it was taken from, as far as those positions are free. */
 export function parseBack(text: string, scene: Scene): Parsed {

@@ -4,7 +4,8 @@ import { origins } from '#core/history/bodies/part.ts'
 import type { PartId } from '#core/ids.ts'
 import { takeDesignators } from '#core/parts/designators.ts'
 import { met, takeSlot } from './part-words.ts'
-import { done, wrong, type Effect, type Parsed, type Scene } from './types.ts'
+import { done, wrong, type Parsed, type Scene } from './types.ts'
+import { type Effect } from './effects.ts'
 import type { SlotContext } from './context.ts'
 
 type Origin = (typeof origins)[number]

@@ -3,7 +3,8 @@ import type { Body } from '#core/history/bodies/index.ts'
 import type { Health, HealthGround } from '#core/history/bodies/part.ts'
 import type { PartId } from '#core/ids.ts'
 import { takeName, takeNumber } from './read.ts'
-import { done, wrong, type Effect, type Parsed, type Scene } from './types.ts'
+import { done, wrong, type Parsed, type Scene } from './types.ts'
+import { type Effect } from './effects.ts'
 
 const healthOf = { bad: 'proved bad', suspect: 'suspect', good: 'proved good' } as const satisfies Record<
   string,

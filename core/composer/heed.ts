@@ -3,7 +3,8 @@ import type { Body } from '#core/history/bodies/index.ts'
 import { agentsIn, cautionsOf } from '#core/work/cautions/index.ts'
 import { headNoun, takesCell } from '#core/type/part-kinds.ts'
 import type { ComposerContext } from './context.ts'
-import type { Effect, ParsedEntry } from './types.ts'
+import type { Effect } from './effects.ts'
+import type { ParsedEntry } from './types.ts'
 
 export function heeded(entries: readonly ParsedEntry[], context: ComposerContext): Effect[] {
   const { facts, shown } = context.cautions

@@ -28,11 +28,12 @@ import { parseAdjust, parseVerify, parseWork, workVerbs } from './work.ts'
 import { parseAnswer, parseAsk, parseJot, parseNote } from './said.ts'
 import { parseConnection, parseHazard, parseOver, parsePower, parseStop, parseWait } from './bench.ts'
 import type { ComposerContext } from '#core/composer/context.ts'
-import { chosen } from './freely/choose.ts'
-import { parseFreely as readFreely, type Freely } from './freely/index.ts'
+import { chosen, type Freely } from './freely/choose.ts'
+import { parseFreely as readFreely } from './freely/index.ts'
 
 export { ofWording } from './freely/choose.ts'
-export type { ComposerTools, Effect, LineReader, LookedUp, Parsed, ParsedEntry, Problem } from './types.ts'
+export type { ComposerTools, LineReader, LookedUp, Parsed, ParsedEntry, Problem } from './types.ts'
+export type { Effect } from './effects.ts'
 
 type Parser = (text: string, scene: Scene) => Parsed
 

@@ -5,7 +5,8 @@ import { oneOutOf } from '#core/parts/lots.ts'
 import type { Place } from '#core/place.ts'
 import type { LotContext } from '#core/composer/context.ts'
 import { takeNumber } from './read.ts'
-import { done, wrong, type Effect, type Parsed, type Scene } from './types.ts'
+import { done, wrong, type Parsed, type Scene } from './types.ts'
+import { type Effect } from './effects.ts'
 
 interface Heap {
   readonly place: Place

@@ -6,7 +6,8 @@ import type { Body, BodyOf } from '#core/history/bodies/index.ts'
 import type { ComposerContext } from '#core/composer/context.ts'
 import { parseQuantity, withinTolerance, writeQuantity, type Quantity } from '#core/quantity/quantity.ts'
 import { firstWord, takeName } from './read.ts'
-import { done, wrong, type Effect, type Parsed, type Scene } from './types.ts'
+import { done, wrong, type Parsed, type Scene } from './types.ts'
+import { type Effect } from './effects.ts'
 
 const form = '5V 4.98'
 

@@ -3,7 +3,8 @@ import type { Body } from '#core/history/bodies/index.ts'
 import { instantToMs, msToInstant } from '#core/quantity/time.ts'
 import type { MethodContext } from '#core/composer/context.ts'
 import { firstWord, takeName } from './read.ts'
-import { done, wrong, type Effect, type Parsed, type Scene } from './types.ts'
+import { done, wrong, type Parsed, type Scene } from './types.ts'
+import { type Effect } from './effects.ts'
 
 /** The method after the last "by" of a line, and the line without it. */
 export function takeMethod(

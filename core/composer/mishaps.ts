@@ -4,7 +4,8 @@ import { findingKinds } from '#core/history/bodies/condition.ts'
 import { takeDesignators } from '#core/parts/designators.ts'
 import { reachEffects } from './reach.ts'
 import { takeFullName } from './read.ts'
-import { done, wrong, type Effect, type Parsed, type Scene } from './types.ts'
+import { done, wrong, type Parsed, type Scene } from './types.ts'
+import { type Effect } from './effects.ts'
 
 type Incident = BodyOf<'incident'>
 

@@ -1,5 +1,6 @@
 /** Moves: "out IC31 bag 3", "in IC31 P-0388", "swap IC12 < T-014 IC12", "lend IC31 to T-020 by 11 Apr", "back all". */
-import { type Scene, type Parsed, wrong, done, type Effect } from './types.ts'
+import { type Scene, type Parsed, wrong, done } from './types.ts'
+import { type Effect } from './effects.ts'
 import {
   takeSlot,
   leg,

@@ -1,6 +1,6 @@
 /** Which functions a touch reaches, as the fold will see it (core/history/changes): what a line says before Enter is what stands after it. */
 import type { ComposerContext } from './context.ts'
-import type { Effect } from './types.ts'
+import type { Effect } from './effects.ts'
 
 /** The assemblies around a position, nearest first; around a name that no list holds, those it is said to be part of. */
 export function around({ slots }: ComposerContext, name: string, said?: string): string[] {

@@ -2,7 +2,8 @@
 import type { BodyOf } from '#core/history/bodies/index.ts'
 import { instantToMs, msToInstant } from '#core/quantity/time.ts'
 import { takeDuration, takeName } from './read.ts'
-import { done, wrong, type Effect, type Parsed, type Scene } from './types.ts'
+import { done, wrong, type Parsed, type Scene } from './types.ts'
+import { type Effect } from './effects.ts'
 
 const form = 'soak 4h attended'
 

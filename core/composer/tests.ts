@@ -5,7 +5,8 @@ import type { GearId } from '#core/ids.ts'
 import { contradictions } from './contradictions.ts'
 import { parseGrid } from './measure.ts'
 import { takeName, takeNumber } from './read.ts'
-import { done, wrong, type Effect, type Parsed, type Scene } from './types.ts'
+import { done, wrong, type Parsed, type Scene } from './types.ts'
+import { type Effect } from './effects.ts'
 
 const form = 'test sound pass, drawer fail: opens only by hand'
 

@@ -3,7 +3,8 @@ import { authorityFor } from '#core/history/authority.ts'
 import type { Warrant } from '#core/history/entry.ts'
 import type { AuthorityFacts } from '#core/history/mains.ts'
 import type { ComposerContext } from './context.ts'
-import type { Effect, ParsedEntry, Scene } from './types.ts'
+import type { Effect } from './effects.ts'
+import type { ParsedEntry, Scene } from './types.ts'
 
 /** "… under Rasmus", "… because nobody else is here" at the end of a line. */
 export function takeWarrant(

@@ -1,6 +1,7 @@
 /** Work that is no move: cleaning, soldering, adjusting, fastening, readings, waits, questions, stopping. */
 import type { Reach, Target } from '#core/history/bodies/change.ts'
-import { type Scene, type Effect, type Parsed, wrong, done } from './types.ts'
+import { type Scene, type Parsed, wrong, done } from './types.ts'
+import { type Effect } from './effects.ts'
 import { takeDesignators } from '#core/parts/designators.ts'
 import { reachEffects } from './reach.ts'
 import { takeName, firstWord } from './read.ts'

@@ -6,6 +6,7 @@ import { lotContext, machineContext, partContext } from '#core/views/contexts.ts
 import type { TypeSheet } from '#core/type/sheet.ts'
 import type { World } from '#core/history/world.ts'
 import { parseLine, type LookedUp, type Parsed } from '#core/composer/index.ts'
+import { readLine } from '#core/work/reading/index.ts'
 import { home, twoTerminals, typeId } from './terminal.ts'
 
 export const composingNow = '2026-03-10T18:00:00.000Z'
@@ -25,14 +26,24 @@ export function composing(sheet?: TypeSheet) {
       newId: () => numberedId(++ids, 62),
       lookUp: (word) => lookUpIn(t.world(), word),
     })
+  /** As the interface reads it, with the reader of freely said lines. */
+  const read = (line: string) =>
+    parseLine(line, context(), {
+      now: composingNow,
+      zone: composingZone,
+      newId: () => numberedId(++ids, 62),
+      lookUp: (word) => (/\d/.test(word) ? lookUpIn(t.world(), word) : {}),
+      reader: readLine,
+    })
   /** Parses and tells: what the interface does on Enter. */
-  const write = (line: string, at = composingNow) => {
-    const parsed = parse(line)
+  const write = (line: string, at = composingNow, how: 'fixed' | 'freely' = 'fixed') => {
+    const parsed = how === 'freely' ? read(line) : parse(line)
     if (!parsed.ok) throw new Error(JSON.stringify(parsed))
-    for (const e of parsed.entries) t.told(e.happenedAt ?? at, e.body, { episode })
+    for (const e of parsed.entries)
+      t.told(e.happenedAt ?? at, e.body, { episode, ...(e.amends ? { amends: e.amends } : {}) })
     return parsed
   }
-  return { t, episode, context, parse, write }
+  return { t, episode, context, parse, read, write }
 }
 /** What a number or a tag stands for in a world, as the server would answer. */
 export function lookUpIn(world: World, word: string): LookedUp {

@@ -105,7 +105,8 @@ export function composerContext(
     washHours: policyNumber(world, machine, 'wait after a board wash') ?? 0,
     nextTag,
     latest: mine
-      .filter((s) => !s.withdrawn)
+      // The sitting itself is opened and closed, not put right by a word.
+      .filter((s) => !s.withdrawn && s.body.kind !== 'episode')
       .slice(-6)
       .reverse()
       .map((s) => ({

@@ -4,11 +4,14 @@
  */
 import type { Act, Reading, TestAct } from '#core/work/reading/acts.ts'
 import { isPoint, msToInstant, pointAt, type Interval } from '#core/quantity/time.ts'
-import { wrong, type Effect, type Parsed, type ParsedEntry, type Scene } from '../types.ts'
+import { wrong, type Parsed, type ParsedEntry, type Scene } from '../types.ts'
+import { type Effect } from '../effects.ts'
 import { afterwards } from './afterwards.ts'
 import { readingScene, whenOf } from './scene.ts'
-import { ofWording } from './choose.ts'
-import { asWords, tell, tellTests } from './tell.ts'
+import { ofWording, type Freely } from './choose.ts'
+import { asWords } from './short.ts'
+import { tell } from './tell.ts'
+import { tellTests } from './tests.ts'
 
 /** What an act observed: it is recorded whatever becomes of the rest of the line. */
 const observed = new Set([
@@ -22,11 +25,6 @@ const observed = new Set([
   'question',
   'hazard',
 ])
-
-export interface Freely {
-  readonly reading: Reading
-  readonly parsed: Parsed
-}
 
 /** Reads and tells a line; undefined while there is no reader. */
 export function parseFreely(line: string, scene: Scene): Freely | undefined {

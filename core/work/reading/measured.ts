@@ -1,8 +1,9 @@
 /** Values that were measured: a point, an amount, and under which load. */
-import type { Act, ReadAct } from './acts.ts'
+import type { ReadAct } from './acts.ts'
 import type { Clause } from './clauses.ts'
 import { named, words, written, type Line } from './line.ts'
-import { quantities, stopAt, timeIn, type Amount } from './slots.ts'
+import { quantities, type Amount } from './amounts.ts'
+import { stopAt, timeIn } from './slots.ts'
 import type { ClauseReader } from './told.ts'
 
 const measureVerb =
@@ -270,4 +271,3 @@ function pointText(line: Line, from: number, to: number): string | undefined {
   const text = written(line, a, b).replace(/\s*:\s*/g, ' ')
   return text && /[a-z]/i.test(text) ? text : undefined
 }
-

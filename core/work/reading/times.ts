@@ -1,8 +1,9 @@
 /**
- * Days and moments that a line says, in the collection's zone: chrono-node reads them, with what workshops say besides ("half
- * past six", "the day before yesterday", "8 tomorrow morning", "15.12."). Everything is local time; no zone is touched here.
+ * Days and moments that a line says, in the collection’s zone: chrono-node reads them, with what workshops say besides. Everything is
+ * local time; no zone is touched here.
  */
-import { Chrono, casual, type Component, type ParsedResult } from 'chrono-node'
+import type { ParsedResult } from 'chrono-node'
+import { chrono, dayAway, dayMs, dayPart, parser, weekdays } from './time-words.ts'
 import type { Token } from './tokens.ts'
 
 /** What was meant by a time: something that has been, or is to come. */
@@ -18,39 +19,18 @@ export interface Time {
   readonly clock: boolean
 }
 
-const weekdays = ['sunday', 'monday', 'tuesday', 'wednesday', 'thursday', 'friday', 'saturday']
-const dayMs = 86_400_000
 const pad = (n: number) => String(n).padStart(2, '0')
+
 const dayText = (ms: number) => new Date(ms).toISOString().slice(0, 10)
+
 const momentText = (ms: number) => new Date(ms).toISOString().slice(0, 16)
+
 const msOf = (local: string) =>
   Date.parse(
     `${local.length === 10 ? `${local}T00:00` : local}:00Z`
       .replace(':00:00Z', ':00Z')
       .replace(/T(\d\d:\d\d)Z/, 'T$1:00Z'),
   )
-
-const chrono = new Chrono(casual.clone())
-const parser = (
-  pattern: RegExp,
-  extract: (match: RegExpMatchArray, reference: Date) => Partial<Record<Component, number>> | null,
-) =>
-  chrono.parsers.unshift({
-    pattern: () => pattern,
-    extract: (context, match) => extract(match, context.reference.instant),
-  })
-
-const dayAway = (reference: Date, days: number) => {
-  const date = new Date(reference.getTime() + days * dayMs)
-  return { day: date.getUTCDate(), month: date.getUTCMonth() + 1, year: date.getUTCFullYear() }
-}
-const dayPart: Readonly<Record<string, 0 | 1>> = {
-  morning: 0,
-  afternoon: 1,
-  evening: 1,
-  night: 1,
-  tonight: 1,
-}
 
 parser(
   /\b(half|quarter|\d{1,2})(?:\s+minutes?)?\s+(past|to)\s+(\d{1,2})\b(?!\s*(?:v|a|w|°|[.,]\d))(?:\s+(this|tomorrow|yesterday|in the)\s+(morning|afternoon|evening|night)\b)?/i,
@@ -73,6 +53,7 @@ parser(
     }
   },
 )
+
 parser(
   /\b(\d{1,2})(?::(\d\d))?\s+(?:o'clock\s+)?(this|tomorrow|yesterday|in the|at)\s*(morning|afternoon|evening|night)\b/i,
   (m, reference) => {
@@ -88,6 +69,7 @@ parser(
     }
   },
 )
+
 parser(
   /\b(this|tomorrow|yesterday)\s+(morning|afternoon|evening|night)\s+(?:at\s+)?(\d{1,2})(?::(\d\d))?\b/i,
   (m, reference) => {
@@ -103,6 +85,7 @@ parser(
     }
   },
 )
+
 parser(
   /\b(today|tomorrow|yesterday)\s+(?:at\s+|around\s+)?(\d{1,2})(?::(\d\d))?\b(?!\s*(?:[ap]m|v|[.,]\d))/i,
   (m, reference) => {
@@ -115,27 +98,32 @@ parser(
     }
   },
 )
+
 parser(
-  /\b(new year'?s? eve|new year'?s? day|new year|christmas eve|christmas day|christmas|xmas|boxing day)\b/i,
+  /\b(new year(?:\s*'?s)?\s+eve|new year(?:\s*'?s)?\s+day|new year|christmas eve|christmas day|christmas|xmas|boxing day)\b/i,
   (m) => {
     const said = (m[1] ?? '').toLowerCase()
     if (said.startsWith('new')) return said.endsWith('eve') ? { day: 31, month: 12 } : { day: 1, month: 1 }
     return { month: 12, day: said.endsWith('eve') ? 24 : said.startsWith('box') ? 26 : 25 }
   },
 )
+
 parser(/\bthe day (before yesterday|after tomorrow)\b/i, (m, reference) =>
   dayAway(reference, m[1]?.startsWith('b') ? -2 : 2),
 )
+
 parser(
   /\bthe (\d{1,2})(?:st|nd|rd|th)\b(?!\s+(?:digit|key|row|column|segment|channel|time|try|start|of\b|go|attempt|one|page|line|hole))/i,
   (m) => (Number(m[1]) > 31 ? null : { day: Number(m[1]) }),
 )
+
 parser(/\b(\d{1,2})\.(\d{1,2})\.(\d{4}|\d{2})?(?=\s|$|,)/i, (m) => {
   const [day, month] = [Number(m[1]), Number(m[2])]
   if (day < 1 || day > 31 || month < 1 || month > 12) return null
   const year = m[3] ? (m[3].length === 2 ? 2000 + Number(m[3]) : Number(m[3])) : undefined
   return year === undefined ? { day, month } : { day, month, year }
 })
+
 parser(
   new RegExp(`\\b(${weekdays.join('|')})\\s+(?:the\\s+)?(\\d{1,2})(?:st|nd|rd|th)\\b`, 'i'),
   (m, reference) => {
@@ -176,6 +164,7 @@ function textOf(tokens: readonly Token[]): { text: string; at: readonly number[]
   })
   return { text: text.replace(/ 's\b/g, '   '), at }
 }
+
 const ordinalWords = [
   'first',
   'second',

@@ -194,7 +194,8 @@ const pieces = new RegExp(
     /\b[Mm] ?\d+(?:[.,]\d+)?\s?[x×*]\s?\d+(?:[.,]\d+)?(?:\s?mm)?\b/, // M4x12
     /\d{4}-\d\d-\d\d/, // a day
     /\d{1,2}:\d\d(?:\s?[ap]m)?\b/, // a time
-    /\d{1,2}\.\d{1,2}\.(?:\d{2,4})?/, // 15.12.
+    // 15.12., where a day may stand: “5 V is 4.5.” ends a sentence.
+    /(?<=\b(?:on|till|until|by|since|from|before|after|due|back)\s)(?:0?[1-9]|[12]\d|3[01])\.(?:0?[1-9]|1[0-2])\.(?:\d{4}|\d{2})?/,
     /\d{1,2}(?:st|nd|rd|th)\b/, // 4th
     /\d+(?:[.,]\d+)?\s?[ap]m\b/, // 6pm
     /(?<![\w.)])[+\-−–]?\d+(?:[.,]\d+)*(?:[/]\d+)?[A-Za-zµμΩω%°€£$]*(?:[A-Za-z0-9]*)/, // 40mV, 22, 74LS244, 5/4

@@ -1,0 +1,73 @@
+/** What was done by hand: work, settings, screws. */
+import { formsOf, verbTable } from '#core/work/reading/verbs.ts'
+import { parseFastening } from '../fasteners.ts'
+import { reachEffects } from '../reach.ts'
+import { type Parsed, type Scene, done } from '../types.ts'
+import { workOn } from '../work.ts'
+import { type Of, note, short } from './short.ts'
+
+/** Screws without a number: as many as the way in says, else as many as came off under that name. */
+export function fasten(act: Of<'off' | 'on'>, scene: Scene, line: string): Parsed {
+  const { context } = scene
+  const same = (name: string) =>
+    act.what !== undefined &&
+    (name.toLowerCase() === act.what.toLowerCase() || name.toLowerCase().includes(act.what.toLowerCase()))
+  const step = context.wayIn.find((s) => same(s.what))
+  const held = context.fasteners.filter((f) => (act.size ? f.size === act.size : f.whats.some(same)))
+  const open = held.reduce((n, f) => n + f.off - f.on, 0)
+  const count = act.count ?? (act.do === 'off' ? step?.count : open > 0 ? open : undefined)
+  const size = act.size ?? step?.size ?? (held.length === 1 ? held[0]?.size : undefined)
+  if (count === undefined) return note(line, scene)
+  return parseFastening(
+    act.do,
+    `${act.what ?? 'the machine'} ${count}${size ? ` ${size}` : ''}${act.cup ? ` ${/^\d+$/.test(act.cup) ? `cup ${act.cup}` : act.cup}` : ''}`,
+    scene,
+  )
+}
+
+const verbs = new Map(verbTable.map((v) => [v.lemma, v]))
+
+/** "neutralise" → "neutralised", as the record writes what was done. */
+function pastOf(lemma: string): string {
+  const verb = verbs.get(lemma) ?? verbs.get(lemma.replace(/ise$/, 'ize'))
+  const past = formsOf(verb ?? { lemma }).filter(([, form]) => form === 'past')
+  return (past.at(-1)?.[0] ?? `${lemma}ed`).replace(/ized$/, 'ised')
+}
+
+export function work(act: Of<'work'>, scene: Scene): Parsed {
+  const verb = verbs.get(act.verb)
+  const parsed = workOn(
+    { lemma: act.verb, verb: pastOf(act.verb), reach: verb?.reach ?? 'disturbed' },
+    act.what ?? scene.context.name,
+    act.words && act.words.toLowerCase() !== act.what?.toLowerCase() ? act.words : '',
+    scene,
+  )
+  return parsed.ok && act.minutes
+    ? { ...parsed, entries: parsed.entries.map((e) => ({ ...e, minutes: act.minutes })) }
+    : parsed
+}
+
+export function change(
+  verb: string,
+  what: string,
+  ends: { readonly from?: string | undefined; readonly to?: string | undefined },
+  scene: Scene,
+): Parsed {
+  const { context } = scene
+  const slot = context.slots.find((s) => s.position.designator.toLowerCase() === what.toLowerCase())
+  const name = short(slot?.position.designator ?? what)
+  return done(
+    [
+      {
+        kind: 'change',
+        machine: context.machine,
+        target: { sort: 'adjuster', name },
+        verb,
+        reach: 'altered',
+        ...(ends.from ? { from: short(ends.from) } : {}),
+        ...(ends.to ? { to: short(ends.to) } : {}),
+      },
+    ],
+    [{ does: 'works on', target: name, verb, reach: 'altered' }, ...reachEffects(context, name)],
+  )
+}
