@@ -87,6 +87,7 @@ const groups = {
   fold: () => node('bench/fold.ts'),
   truth: () => node('bench/truth.ts'),
   todo: () => node('bench/todo.ts'),
+  read: () => node('bench/read.ts'),
   'first-view': () => node('bench/first-view.ts'),
   append: () => onDatabases([['bench/append.ts', 'bench']]),
   malformed: () => onDatabases([['bench/malformed.ts', 'bench_malformed']]),

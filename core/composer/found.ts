@@ -2,7 +2,7 @@
 import type { Body, BodyOf } from '#core/history/bodies/index.ts'
 import { origins } from '#core/history/bodies/part.ts'
 import type { PartId } from '#core/ids.ts'
-import { takeDesignators } from '#core/parts/designators.ts'
+import { takeDesignators } from '#core/type/designators.ts'
 import { met, takeSlot } from './part-words.ts'
 import { done, wrong, type Parsed, type Scene } from './types.ts'
 import { type Effect } from './effects.ts'

@@ -1,7 +1,7 @@
 /** What went wrong, before us or by us: incidents, damage, earlier work by strangers, what was tried and did not succeed. */
 import type { Body, BodyOf } from '#core/history/bodies/index.ts'
 import { findingKinds } from '#core/history/bodies/condition.ts'
-import { takeDesignators } from '#core/parts/designators.ts'
+import { takeDesignators } from '#core/type/designators.ts'
 import { reachEffects } from './reach.ts'
 import { takeFullName } from './read.ts'
 import { done, wrong, type Parsed, type Scene } from './types.ts'

@@ -19,7 +19,7 @@ import type { SlotContext } from '#core/composer/context.ts'
 import type { Body } from '#core/history/bodies/index.ts'
 import { shortened } from '#core/diagnosis/cells.ts'
 import { type Place, gone, inStore, inTray } from '#core/place.ts'
-import { takeDesignators } from '#core/parts/designators.ts'
+import { takeDesignators } from '#core/type/designators.ts'
 import type { FitRemark } from '#core/parts/fit.ts'
 
 /** "out C7, C31-C36 bag 2": one act, one leg a designator; those that no sheet knows become positions of this machine. */

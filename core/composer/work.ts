@@ -2,7 +2,7 @@
 import type { Reach, Target } from '#core/history/bodies/change.ts'
 import { type Scene, type Parsed, wrong, done } from './types.ts'
 import { type Effect } from './effects.ts'
-import { takeDesignators } from '#core/parts/designators.ts'
+import { takeDesignators } from '#core/type/designators.ts'
 import { reachEffects } from './reach.ts'
 import { takeName, firstWord } from './read.ts'
 import { takeMethod, byMethod } from './methods.ts'

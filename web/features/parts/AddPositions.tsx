@@ -1,5 +1,5 @@
 /** Positions that no sheet knows, written to this machine's own map: the board is learned as it is looked at. */
-import { takeDesignators } from '#core/parts/designators.ts'
+import { takeDesignators } from '#core/type/designators.ts'
 import type { MachineId } from '#core/ids.ts'
 import type { RenewalView } from '#core/views/renewal.ts'
 import { useSend } from '#web/app/send.ts'

@@ -13,6 +13,7 @@ import { MainButton, Said, TextField } from '#web/ui/Forms.tsx'
 import { Functions } from './SheetFunctions.tsx'
 import { PointsTable } from './PointsTable.tsx'
 import { Positions } from './SheetPositions.tsx'
+import { TellSheet } from './TellSheet.tsx'
 import { Hazards, WayIn, WeakParts, Zones } from './SheetRest.tsx'
 
 export function View() {
@@ -38,7 +39,7 @@ function Editor({ id, form, answer }: { id: string; form: SheetForm; answer?: Ty
   const write = useWrite()
   const [error, setError] = useState<string>()
   const mayEdit = me.role === 'restorer' || me.role === 'steward'
-  const { register, control, handleSubmit, formState, reset, watch } = useForm<SheetForm>({
+  const { register, control, handleSubmit, formState, reset, watch, getValues } = useForm<SheetForm>({
     defaultValues: form,
     disabled: !mayEdit,
   })
@@ -104,6 +105,12 @@ function Editor({ id, form, answer }: { id: string; form: SheetForm; answer?: Ty
           <TextField label="Mains" className="num" placeholder="230 V 50 Hz" {...register('mains')} />
           <TextField label="Weight" className="num" placeholder="14 kg" {...register('weight')} />
         </div>
+        {mayEdit && (
+          <TellSheet
+            values={getValues}
+            onTake={(sheet) => reset(toForm(sheet), { keepDefaultValues: true })}
+          />
+        )}
         <Functions control={control} register={register} mayEdit={mayEdit} />
         <PointsTable control={control} register={register} mayEdit={mayEdit} />
         <Positions control={control} register={register} mayEdit={mayEdit} />

@@ -1,0 +1,159 @@
+/** The sheet told in lines, pasted as text or a table, taken from a file or from a type that is near: seen before it is taken in. */
+import { useQuery } from '@tanstack/react-query'
+import { useState } from 'react'
+import { sheetSchema, type TypeSheet } from '#core/type/sheet.ts'
+import { tellSheet, type SheetTold } from '#core/type/told.ts'
+import { list } from '#api/words/lists.ts'
+import { keys } from '#web/app/keys.ts'
+import { get, wordsOf } from '#web/app/http.ts'
+import { Act, PlainButton, Said } from '#web/ui/Forms.tsx'
+import { fromForm, type SheetForm } from './form.ts'
+
+const sortTitle: Readonly<Record<SheetTold['read'][number]['sort'], string>> = {
+  function: 'function',
+  position: 'position',
+  point: 'test point',
+  zone: 'zone',
+  hazard: 'hazard',
+  'weak part': 'weak part',
+  'way in': 'way in',
+  depends: 'needs',
+  essential: 'essential',
+}
+
+/** A sheet file that this product wrote, or lines. A broken file is told as an error. */
+function readText(text: string, base: TypeSheet): SheetTold | { readonly error: string } {
+  if (!text.trim().startsWith('{')) return tellSheet(text, base)
+  try {
+    const read = sheetSchema.safeParse(JSON.parse(text))
+    if (!read.success)
+      return {
+        error: `This file is no type sheet: ${read.error.issues[0]?.path.join(' ')} ${read.error.issues[0]?.message}`,
+      }
+    return { sheet: { ...read.data, name: base.name || read.data.name }, read: [], rest: [], unknown: [] }
+  } catch {
+    return { error: 'This file cannot be read: it is no JSON.' }
+  }
+}
+
+export function TellSheet({
+  values,
+  onTake,
+}: {
+  values: () => SheetForm
+  onTake: (sheet: TypeSheet) => void
+}) {
+  const [text, setText] = useState('')
+  const [error, setError] = useState<string>()
+  const base = fromForm(values())
+  const told = text.trim() === '' ? undefined : readText(text, base)
+  const { data } = useQuery({ queryKey: keys.types, queryFn: () => get('/types') })
+  const copy = async (id: string) => {
+    if (!id) return
+    try {
+      const near = await get('/types/:id', { id })
+      onTake({ ...near.sheet, name: base.name, aliases: [] })
+    } catch (failure) {
+      setError(wordsOf(failure))
+    }
+  }
+  const save = () => {
+    const url = URL.createObjectURL(new Blob([JSON.stringify(base, null, 2)], { type: 'application/json' }))
+    const link = document.createElement('a')
+    link.href = url
+    link.download = `${base.name.replace(/[^\w .-]/g, '_') || 'type sheet'}.json`
+    link.click()
+    URL.revokeObjectURL(url)
+  }
+  const take = () => {
+    if (!told || 'error' in told) return
+    onTake(told.sheet)
+    setText('')
+  }
+  return (
+    <section aria-label="Tell the sheet">
+      <h2 className="headrule">Tell it in lines, or paste a table</h2>
+      <div className="grid grid-cols-2 gap-6 max-lg:grid-cols-1">
+        <div>
+          <label htmlFor="sheet-lines" className="text-13 text-quiet block">
+            One thing a line. What is read stands beside it before it is taken in; nothing is published yet.
+          </label>
+          <textarea
+            id="sheet-lines"
+            className="field num mt-1 h-48 w-full py-2"
+            placeholder={
+              'it has 40 keys\npicture needs 12V and IC4\nIC4 picture ROM, socketed\nsupply: assembly, plug\nlid: 6 M4x12, two are longer\nzone: hood (ABS, grey)\n12V: 11.4 to 12.6'
+            }
+            value={text}
+            onChange={(e) => {
+              setText(e.target.value)
+              setError(undefined)
+            }}
+          />
+          <div className="mt-2 flex flex-wrap items-center gap-x-5 gap-y-2">
+            <PlainButton type="button" disabled={!told || 'error' in told} onClick={take}>
+              Take into the draft
+            </PlainButton>
+            <label className="act inline-flex min-h-9 cursor-pointer items-center">
+              Open a sheet file
+              <input
+                type="file"
+                accept=".json,.txt,.csv,.tsv"
+                className="sr-only"
+                onChange={(e) => void e.target.files?.[0]?.text().then(setText)}
+              />
+            </label>
+            <Act onClick={save}>Save as a file</Act>
+            {data && data.types.length > 0 && (
+              <label className="text-13">
+                Copy from a near type{' '}
+                <select className="field h-9" defaultValue="" onChange={(e) => void copy(e.target.value)}>
+                  <option value="">choose</option>
+                  {data.types.map((t) => (
+                    <option key={t.id} value={t.id}>
+                      {t.name}
+                    </option>
+                  ))}
+                </select>
+              </label>
+            )}
+          </div>
+          <Said error={error ?? (told && 'error' in told ? told.error : undefined)} />
+        </div>
+        {told && !('error' in told) && <Preview told={told} />}
+      </div>
+    </section>
+  )
+}
+
+function Preview({ told: { sheet, read, rest, unknown } }: { told: SheetTold }) {
+  const { functions, positions, points, zones, wayIn } = sheet
+  return (
+    <div aria-live="polite" className="max-h-72 overflow-y-auto">
+      <p className="font-bold">
+        {`With this the sheet has ${functions.length} functions, ${positions.length} positions, ${points.length} test points, ${zones.length} zones, ${wayIn.length} steps of the way in.`}
+      </p>
+      <ul className="mt-1">
+        {read
+          .filter((row) => row.names.length > 0)
+          .map((row, i) => (
+            <li key={i} className="border-hair border-b py-0.5">
+              <span className="text-quiet text-13 inline-block w-20">{sortTitle[row.sort]}</span>
+              <span className="font-bold">{list(row.names, 6)}</span>
+              {row.about && <span className="text-quiet"> {row.about}</span>}
+            </li>
+          ))}
+        {rest.map((line, i) => (
+          <li key={`rest${i}`} className="border-hair text-copper border-b py-0.5">
+            <span className="text-13 inline-block w-20 font-bold">not read</span>“{line}”
+          </li>
+        ))}
+      </ul>
+      {unknown.length > 0 && (
+        <p className="text-copper mt-1 font-bold">
+          {`On no line of the sheet: ${list(unknown, 8)}. What needs it does not say so until it is there.`}
+        </p>
+      )}
+    </div>
+  )
+}
