@@ -1,6 +1,6 @@
 /**
  * questions: an evening of sixty acts replayed through the real interface on a tablet-sized screen: keystrokes, taps and
- * questions that it asked. A line is typed as a practised volunteer would, taking a completion where one is offered first.
+ * questions that it asked, and the lines that it did not understand. A line is typed as people type, letter by letter.
  */
 import { expect, type Page } from '@playwright/test'
 import { address, DemoServer, openBrowser, signedIn } from './demo-server.ts'
@@ -22,67 +22,68 @@ const verb = (name: string, choice: RegExp): Act => ({
 })
 const line = (page: Page) => page.getByRole('combobox', { name: /^Write one line/ })
 
+/** An evening of sixty acts as a volunteer types them; two by tapping. */
 const evening: readonly Act[] = [
-  'done plug out',
+  'plug is out, I can see it',
   'done reservoir measured 0.4 V',
   'done second person Imke beside me',
-  'self-test fail',
+  'self test fails, no tone at all',
   'keys, 71 all ok but Q W dead',
-  'bell pass',
-  'off cover 6 M4x12',
-  'off shield 4 M3x6',
-  'unplug J2',
+  'screen ok after a minute',
+  'cover off, six M4x12 in cup 1',
+  'shield off, 4 M3x6 in cup 2',
+  'unplugged J2',
   verb('Take out', /^IC18/),
-  'out IC22 bag 2',
-  'out keyboard',
-  'clean IC18 by fibre pen and alcohol',
-  'clean keyboard by keycap soak',
-  'note the foam under the keys has perished',
-  'jot the second screw of the cover was shorter',
-  'ask whose is the pencil mark beside IC40?',
-  'wait 15m look at the tub',
-  'over 1 clean',
+  'took IC22 out, into bag 2',
+  'keyboard unplugged',
+  'IC18 cleaned with the fibre pen',
+  'washed the keycaps in warm soapy water',
+  'the foam under the keys has perished',
+  'the second screw of the cover was shorter, odd',
+  'does anybody know whose pencil mark is beside IC40?',
+  'look at the tub every 15 min',
+  'the tub is over',
   verb('Put in', /back into IC18/),
-  'in IC22',
-  'find corrosion connectors trace stable',
-  'reseat IC40',
-  'resolder J2',
-  'verify J2 all pins, no bridge',
-  'adjust RV2',
-  'in keyboard',
-  'plug J2',
+  'IC22 back in',
+  'green crust on the connectors',
+  'reseated IC40',
+  'resoldered J2',
+  'J2 verified, all pins, no bridge',
+  'turned RV2 from 3 to 4',
+  'keyboard plugged in again',
+  'J2 plugged',
   'done supply on dummy load 5.02 V',
   'done rail to ground compared 48 ohm',
   'done earth and insulation by the licensed tester',
   'done attended',
   'power on',
-  '5V 5.02 with meter 2',
-  '12V 12.1',
-  '-12V -11.9',
-  'clock memory 4.4V',
-  'X1 15.36MHz with counter',
-  'self-test pass',
-  'screen, 24 rows partly 22 of 24',
+  '5v is 5.02',
+  '12 V reads 12.1',
+  'minus twelve is -11.9',
+  'clock memory 3.2V',
+  'X1 at 15.36 MHz',
+  'self test passes now',
+  'screen shows 22 of 24 rows, top two dark',
   'keys, 71 all ok',
-  'send pass',
-  'receive not possible: line box is lent',
-  'brightness pass',
-  'printer port not possible',
+  'send works',
+  'receive could not be tested: line box is lent',
+  'brightness fine over the whole range',
+  'printer port not possible: no cable',
   'healthy',
   'power off',
   'done plug out',
   'done reservoir measured 0.2 V',
-  'swap C214 < P-0102',
-  'verify C214 polarity, print and part agree',
-  'keep C214 bag 4',
+  'C214 replaced with a new 470 uF 35 V',
+  'check the polarity of C214 before power',
+  'Petra says the top rows were always weak',
   'power on',
-  'screen, 24 rows pass',
-  'power off',
+  'screen good, all 24 rows',
+  'switched off',
   'done plug out',
-  'on shield 4 M3x6',
-  'on cover 6 M4x12',
-  'verdict keycap soak good even, no residue',
-  'stop: next watch the top rows when it is warm',
+  'shield back on, 4 M3x6',
+  'cover on again with all six M4x12',
+  'remind me on Friday to try the printer port',
+  'stop here, next the top rows when it is warm',
 ]
 
 const server = new DemoServer()
@@ -114,6 +115,7 @@ async function confirmed() {
 let keys = 0
 let taps = 0
 const asked: string[] = []
+const unread: string[] = []
 for (const act of evening) {
   const question = page.locator('#line-says form label').first()
   if (typeof act === 'string') {
@@ -122,7 +124,9 @@ for (const act of evening) {
       await page.keyboard.type(letter)
       keys++
     }
-    await expect(page.locator('#line-says')).toContainText('Enter writes it')
+    const says = page.locator('#line-says')
+    await expect(says).toContainText(/Enter writes it|Enter keeps it/)
+    if ((await says.innerText()).includes('Enter keeps it')) unread.push(act)
     await page.keyboard.press('Enter')
     keys++
     await confirmed()
@@ -137,11 +141,12 @@ print({
   name: 'questions',
   value: asked.length,
   unit: `questions in an evening of ${evening.length} acts`,
-  against: 'limit 6',
+  against: 'limit 4',
   keystrokesAnAct: keys / evening.length,
   taps,
   asked,
+  unread,
 })
 await browser.close()
 await server.kill()
-process.exit(asked.length > 6 ? 1 : 0)
+process.exit(asked.length > 4 ? 1 : 0)

@@ -219,10 +219,6 @@ const problems: { readonly [K in Problem['why']]: Case<Problem & { readonly why:
   'no soak': [{ why: 'no soak' }, 'No soak test runs on it.'],
   'unknown verb': [{ why: 'unknown verb', word: 'frob' }, 'Not understood yet'],
   'which of': [{ why: 'which of', word: 'cap', among: ['C3', 'C4'] }, 'Which “cap”: C3 and C4?'],
-  'which number': [
-    { why: 'which number', word: '1,250', among: ['1.25', '1250'] },
-    '“1,250”: 1.25 and 1250?',
-  ],
   'nothing to correct': [{ why: 'nothing to correct' }, 'You have written nothing'],
   'cannot correct': [{ why: 'cannot correct', kind: 'move' }, 'scrap that'],
   'which function': [

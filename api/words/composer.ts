@@ -266,8 +266,6 @@ export function problemWords(problem: Problem, zone: string): string {
       return 'No soak test runs on it.'
     case 'which of':
       return `Which “${problem.word}”: ${list(problem.among, 8)}?`
-    case 'which number':
-      return `“${problem.word}”: ${list(problem.among, 4)}?`
     case 'nothing to correct':
       return 'You have written nothing in this episode that could be corrected.'
     case 'cannot correct':

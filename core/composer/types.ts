@@ -28,8 +28,6 @@ export interface ParsedEntry {
 export type Problem =
   /** One word may mean several things: the line asks which. */
   | { readonly why: 'which of'; readonly word: string; readonly among: readonly string[] }
-  /** Several figures may be meant: "1,000". */
-  | { readonly why: 'which number'; readonly word: string; readonly among: readonly string[] }
   /** Nothing was written here that could be taken back or said better. */
   | { readonly why: 'nothing to correct' }
   /** What moved is not put right by a word: it is taken back, and written again. */

@@ -187,8 +187,10 @@ export function workOn(
       : inside
         ? { sort: inside.position.assembly ? 'assembly' : 'position', name: inside.position.designator }
         : { sort: 'surface', name: what.slice(0, 80) }
+  // What is done to a part is nearer than what is done to the case around it.
+  const near = target.sort === 'position' && reach === 'outside' ? 'disturbed' : reach
   const said = !slot && !zone && inside ? [what, words].filter(Boolean).join(': ') : words
-  const parsed = worked(lemma, { verb, target, reach: outsideOn(target, reach, scene), words: said }, scene)
+  const parsed = worked(lemma, { verb, target, reach: outsideOn(target, near, scene), words: said }, scene)
   return followed && parsed.ok ? byMethod(parsed, followed.method, scene) : parsed
 }
 

@@ -27,6 +27,11 @@ describe('one act', () => {
     ['never leave it running alone, the old filter burns', { kind: 'hazard' }],
     ['I will clean the keyboard on Friday', { kind: 'task', what: 'put off' }],
     ['does anybody know what the jumper is good for?', { kind: 'question', what: 'asked' }],
+    ['does anybody know whose mark is beside LS1?', { kind: 'question', what: 'asked' }],
+    [
+      'vacuumed it inside',
+      { kind: 'change', reach: 'disturbed', target: { sort: 'surface', name: 'inside' } },
+    ],
     ['left to dry until 8 tomorrow morning', { kind: 'wait', until: '2026-03-11T07:00:00.000Z' }],
     ['Ida says it worked until 1990', { kind: 'claim' }],
     ['spent an hour looking for the manual', { kind: 'note' }],
@@ -48,6 +53,14 @@ describe('one act', () => {
 })
 
 describe('several acts in one line', () => {
+  it('knows whose contacts they are', () => {
+    const { read } = composing()
+    expect(bodies(read('unplugged the keyboard and cleaned its contacts')).at(-1)).toMatchObject({
+      kind: 'change',
+      target: { name: 'keyboard' },
+    })
+  })
+
   it('are entries in their order; what was observed stands by itself', () => {
     const { read } = composing()
     const parsed = read('keyboard unplugged, contacts cleaned with alcohol, bell still silent')

@@ -52,7 +52,7 @@ export function tell(act: Exclude<Act, TestAct>, scene: Scene, line: string): Pa
     case 'plug':
       return parseConnection('on', act.what, scene)
     case 'work':
-      return work(act, scene)
+      return work(act, scene, line)
     case 'adjust':
       return change('adjusted', act.what, { from: act.from, to: act.to }, scene)
     case 'set':
@@ -86,7 +86,11 @@ export function tell(act: Exclude<Act, TestAct>, scene: Scene, line: string): Pa
     case 'remind':
       return planned(act.words, act.on, scene)
     case 'verify':
-      return planned(`check ${act.words}`, undefined, scene)
+      return planned(
+        /^(?:please |double.?)?check\b/i.test(act.words) ? act.words : `check ${act.words}`,
+        undefined,
+        scene,
+      )
     case 'stop':
       return parseStop(
         `${/\b(?:unplugged|plug(?:ged)? out|plug pulled)\b/i.test(line) ? 'unplugged ' : ''}${act.next ? `next ${act.next}` : ''}`,

@@ -34,11 +34,31 @@ function pastOf(lemma: string): string {
   return (past.at(-1)?.[0] ?? `${lemma}ed`).replace(/ized$/, 'ised')
 }
 
-export function work(act: Of<'work'>, scene: Scene): Parsed {
-  const verb = verbs.get(act.verb)
+/** "unplugged the reader board and cleaned its contacts": the contacts of the reader board. */
+function owned(what: string, line: string, { context }: Scene): string {
+  const said = line.toLowerCase()
+  const its = [`its ${what}`, `their ${what}`].map((w) => said.indexOf(w.toLowerCase())).find((i) => i > 0)
+  if (its === undefined) return what
+  const owner = context.slots
+    .map((s) => ({
+      name: s.position.designator,
+      at: said.slice(0, its).lastIndexOf(s.position.designator.toLowerCase()),
+    }))
+    .filter((s) => s.at >= 0)
+    .sort((a, b) => b.at - a.at || b.name.length - a.name.length)[0]
+  return owner ? `${what} of ${owner.name}` : what
+}
+
+/** What is done to a whole machine inside it is not done to its case alone. */
+const insideIt = /\b(?:inside|inner|interior)\b/i
+
+export function work(act: Of<'work'>, scene: Scene, line: string): Parsed {
+  const preset = verbs.get(act.verb)?.reach ?? 'disturbed'
+  const within = insideIt.test(act.what ?? line)
+  const reach = preset === 'outside' && within ? 'disturbed' : preset
   const parsed = workOn(
-    { lemma: act.verb, verb: pastOf(act.verb), reach: verb?.reach ?? 'disturbed' },
-    act.what ?? scene.context.name,
+    { lemma: act.verb, verb: pastOf(act.verb), reach },
+    act.what ? owned(act.what.replace(/^it /i, ''), line, scene) : within ? 'inside' : scene.context.name,
     act.words && act.words.toLowerCase() !== act.what?.toLowerCase() ? act.words : '',
     scene,
   )

@@ -195,6 +195,16 @@ export const measured: ClauseReader = (line, clause, told) => {
     if (!at || /^(?:it|that|this)$/i.test(at)) continue
     if (!electrical(amount) && unit !== undefined && mention === undefined) continue
     const usual = unit ?? (mention && /V$/.test(at) ? undefined : undefined)
+    // "1,250 V": one and a quarter, or more than a thousand.
+    if (amount.either !== undefined && amount.value !== undefined)
+      return [
+        {
+          do: 'ask which',
+          word: written(line, amount.from, amount.from + 1).replace(/[A-Za-zµΩ]+$/, ''),
+          among: [String(amount.value), String(amount.either)],
+          of: 'read',
+        },
+      ]
     acts.push({
       do: 'read',
       point: at,

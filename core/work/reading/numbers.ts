@@ -123,8 +123,8 @@ function spokenWhole(words: readonly string[], from: number): { value: number; t
 }
 
 /**
- * "4.98", "2,1", "1 200", "-12", "1/2". A comma or point with exactly three figures after it may mean thousands: `either`, asked
- * of the person who wrote it.
+ * "4.98", "2,1", "-12". A comma with exactly three figures after it may mean thousands: `either`, asked of the person who wrote it.
+ * A point is a decimal point: meters show three figures behind it.
  */
 export function writtenNumber(
   text: string,
@@ -134,7 +134,7 @@ export function writtenNumber(
   const decimal = /^([+-]?\d+)[.,](\d+)$/.exec(bare)
   if (decimal) {
     const value = Number(`${decimal[1]}.${decimal[2]}`)
-    return decimal[2]?.length === 3 && decimal[1] !== '0' && decimal[1] !== '-0'
+    return decimal[2]?.length === 3 && bare.includes(',') && decimal[1] !== '0' && decimal[1] !== '-0'
       ? { value, either: Number(`${decimal[1]}${decimal[2]}`) }
       : { value }
   }

@@ -49,6 +49,14 @@ describe('what a reading never does', () => {
     expect(acts).toEqual([{ do: 'ask which', word: 'ROM', among: ['IC18', 'IC22'], of: 'bad' }])
   })
 
+  it('guesses whether a comma parts thousands: it asks', () => {
+    expect(readLine('5V is 1,250 V', terminal).acts).toEqual([
+      { do: 'ask which', word: '1,250', among: ['1.25', '1250'], of: 'read' },
+    ])
+    expect(readLine('5V is 4.987 V', terminal).acts).toMatchObject([{ do: 'read', value: 4.987 }])
+    expect(readLine('filament 2,1 V', terminal).acts).toMatchObject([{ do: 'read', value: 2.1 }])
+  })
+
   it('takes an intention for work that was done', () => {
     for (const line of ['I will clean J2 tomorrow', 'need to replace C9', 'maybe try another cable first'])
       expect(readLine(line, terminal).acts.map((a) => a.do)).toEqual(['plan'])

@@ -30,12 +30,11 @@ export function triedIn(line: Line, clause: Clause, told: Told): Tried | undefin
   )
     return undefined
   const own = phrasesIn(line, clause)
+  const calledHere = named(line, clause.from, clause.to, 'function')
   // "send yes, receive no"; "no ding".
   const no =
     /\bno[ .!]*$/.test(said) ||
-    named(line, clause.from, clause.to, 'function').some(
-      (m) => line.tokens[m.from - 1]?.word === 'no' && m.by !== 'verb',
-    ) ||
+    calledHere.some((m) => line.tokens[m.from - 1]?.word === 'no' && m.by !== 'verb') ||
     line.tokens
       .slice(clause.from, clause.to)
       .some((t, k) => t.word === 'no' && cellWords.has(line.tokens[clause.from + k + 1]?.word ?? ''))
@@ -50,7 +49,10 @@ export function triedIn(line: Line, clause: Clause, told: Told): Tried | undefin
   )
     return undefined
   const all = everything.test(said) && direct.length === 0
-  const condition = conditionIn(line, clause.from, clause.to)
+  const around = conditionIn(line, clause.from, clause.to)
+  // "start from cold" is the name of a function, not how it was tried.
+  const condition =
+    around && calledHere.some((n) => n.from < around.to && n.to > around.from) ? undefined : around
   const gear = gearIn(line, clause.from, clause.to)[0]
   const time = timeIn(line, clause.from, clause.to)
   const tried = line.tokens.slice(clause.from, clause.to).some((t) => tryingVerbs.has(t.word))

@@ -14,11 +14,14 @@ export function AnswerStrip({
   episode,
   machine,
   question,
+  onKeep,
   onClose,
 }: {
   episode: string
   machine: string
   question: RecordQuestion
+  /** The question stands for somebody to answer: it becomes a line of the log. */
+  onKeep: () => void
   onClose: () => void
 }) {
   const { when, short } = useDates()
@@ -55,7 +58,10 @@ export function AnswerStrip({
           })}
         </ul>
       </div>
-      <Act onClick={onClose}>Close the answer</Act>
+      <div className="flex shrink-0 gap-x-4">
+        <Act onClick={onKeep}>Ask people instead</Act>
+        <Act onClick={onClose}>Close the answer</Act>
+      </div>
     </div>
   )
 }

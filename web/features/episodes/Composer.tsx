@@ -67,7 +67,7 @@ export function Composer({
   const [now, setNow] = useState(nowMs)
   const composing = useParsed(line, context, zone, who)
   const { parsed, completions } = composing
-  const [record, setRecord] = useState<RecordQuestion>()
+  const [record, setRecord] = useState<{ line: string; question: RecordQuestion }>()
   const { send, jot, busy } = useSending(typed, { parsed, context, who, basis }, input, {
     written: (list) => {
       history.remember(line)
@@ -82,7 +82,7 @@ export function Composer({
     ask: (what) => {
       history.remember(line)
       setLine('')
-      setRecord(what)
+      setRecord({ line, question: what })
     },
   })
   const which =
@@ -204,7 +204,11 @@ export function Composer({
           <AnswerStrip
             episode={context.episode}
             machine={context.machine}
-            question={record}
+            question={record.question}
+            onKeep={() => {
+              setRecord(undefined)
+              put(`ask ${record.line}`)
+            }}
             onClose={() => {
               setRecord(undefined)
               input.current?.focus()

@@ -3,7 +3,7 @@ import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { sheetSchema, type TypeSheet } from '#core/type/sheet.ts'
 import { tellSheet, type SheetTold } from '#core/type/told.ts'
-import { list } from '#api/words/lists.ts'
+import { count, list } from '#api/words/lists.ts'
 import { keys } from '#web/app/keys.ts'
 import { get, wordsOf } from '#web/app/http.ts'
 import { Act, PlainButton, Said } from '#web/ui/Forms.tsx'
@@ -131,9 +131,28 @@ function Preview({ told: { sheet, read, rest, unknown } }: { told: SheetTold }) 
   return (
     <div aria-live="polite" className="max-h-72 overflow-y-auto">
       <p className="font-bold">
-        {`With this the sheet has ${functions.length} functions, ${positions.length} positions, ${points.length} test points, ${zones.length} zones, ${wayIn.length} steps of the way in.`}
+        {`With this the sheet has ${list(
+          [
+            count(functions.length, 'function'),
+            count(positions.length, 'position'),
+            count(points.length, 'test point'),
+            count(zones.length, 'zone'),
+            count(wayIn.length, 'step of the way in', 'steps of the way in'),
+          ],
+          5,
+        )}.`}
       </p>
+      {unknown.length > 0 && (
+        <p className="text-copper mt-1 font-bold">
+          {`On no line of the sheet: ${list(unknown, 8)}. What needs it does not say so until it is there.`}
+        </p>
+      )}
       <ul className="mt-1">
+        {rest.map((line, i) => (
+          <li key={`rest${i}`} className="border-hair text-copper border-b py-0.5">
+            <span className="text-13 inline-block w-20 font-bold">not read</span>“{line}”
+          </li>
+        ))}
         {read
           .filter((row) => row.names.length > 0)
           .map((row, i) => (
@@ -143,17 +162,7 @@ function Preview({ told: { sheet, read, rest, unknown } }: { told: SheetTold }) 
               {row.about && <span className="text-quiet"> {row.about}</span>}
             </li>
           ))}
-        {rest.map((line, i) => (
-          <li key={`rest${i}`} className="border-hair text-copper border-b py-0.5">
-            <span className="text-13 inline-block w-20 font-bold">not read</span>“{line}”
-          </li>
-        ))}
       </ul>
-      {unknown.length > 0 && (
-        <p className="text-copper mt-1 font-bold">
-          {`On no line of the sheet: ${list(unknown, 8)}. What needs it does not say so until it is there.`}
-        </p>
-      )}
     </div>
   )
 }
