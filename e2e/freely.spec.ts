@@ -99,6 +99,13 @@ test('what is not understood is kept as it is, and “?” shows what can be sai
   await expect(imke.getByRole('complementary', { name: 'Off, waiting, asked' })).toContainText(
     'frobbed the gizmo',
   )
+  await imke.getByRole('button', { name: 'Sort' }).last().click()
+  const slip = imke.getByRole('dialog', { name: /frobbed the gizmo/ })
+  await expect(slip).toContainText('Not understood yet.')
+  await slip.getByLabel('As an entry').fill('five minutes ago the bell rang once by itself')
+  await expect(slip.getByRole('button', { name: 'Write' })).toBeEnabled()
+  await slip.getByRole('button', { name: 'Keep it as a note' }).click()
+  await expect(slip).toBeHidden()
   await lineBox(imke).fill('?')
   await expect(says().getByRole('button')).toHaveCount(10)
   await lineBox(imke).fill('')

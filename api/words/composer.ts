@@ -271,7 +271,7 @@ export function problemWords(problem: Problem, zone: string): string {
     case 'cannot correct':
       return 'This entry is not put right by a word. Write “scrap that”, then write it again; or point at it, Correct.'
     case 'unknown verb':
-      return `Not understood yet. Enter keeps it as it is, to be sorted later.`
+      return 'Not understood yet.'
     case 'which function':
       return `Which function is “${problem.word}”?${known(problem.known)}`
     case 'which position':

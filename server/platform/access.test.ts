@@ -3,6 +3,7 @@ import http from 'node:http'
 import sharp from 'sharp'
 import { v7 } from 'uuid'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
+import { asksOfRecord } from '#core/history/record.ts'
 import type { MachineId, PartyId } from '#core/ids.ts'
 import type { Role } from '#core/roles.ts'
 import { ago, draft, send, startHouse, twoMachines, type Agent, type TestHouse } from '../testing/house.ts'
@@ -206,6 +207,11 @@ const routes: Readonly<Record<string, readonly Route[]>> = {
       machine: true,
     },
   ],
+  'GET /episodes/:id/answer': asksOfRecord.flatMap((asks) =>
+    ['bell', 'who gave it and the price', 'which shelf'].map((about) =>
+      ofEpisode(`/answer?asks=${encodeURIComponent(asks)}&about=${encodeURIComponent(about)}`),
+    ),
+  ),
   'GET /bench': [ofHouse('/bench')],
   'GET /waits.ics': [ofHouse('/waits.ics')],
   'GET /agreement': [ofHouse('/agreement')],

@@ -39,7 +39,7 @@ export function SortSlip({ view, jot, onClose }: { view: EpisodeView; jot: JotRo
   const { send, error, busy } = useSend()
   const [line, setLine] = useState(jot.words)
   const [made, setMade] = useState<readonly string[]>([])
-  const { parsed } = useParsed(line, view.context, zone, undefined)
+  const { parsed } = useParsed(line, view.context, zone, undefined, jot.happenedAt.latest)
   /** The entries at the jot's time, and that it became them: one act. */
   const sort = (bodies: readonly (Omit<Writing, 'id' | 'episode'> & { readonly body: Body })[]) => {
     const entries = bodies.map((e) => ({

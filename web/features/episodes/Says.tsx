@@ -26,8 +26,12 @@ export function Says({ line, composing: { parsed, looking } }: { line: string; c
       </p>
     )
   if (looking) return <p className="text-quiet">Looking it up …</p>
-  return line.trim() === '' ? null : (
-    <p className="text-quiet">{'problem' in parsed ? problemWords(parsed.problem, zone) : ''}</p>
+  if (line.trim() === '' || !('problem' in parsed)) return null
+  return (
+    <p className="text-quiet">
+      {problemWords(parsed.problem, zone)}
+      {parsed.problem.why === 'unknown verb' && ' Enter keeps it as it is, to be sorted later.'}
+    </p>
   )
 }
 

@@ -161,7 +161,7 @@ function Restate({ row, view, onClose }: { row: LogRow; view: EpisodeView; onClo
     queryKey: keys.contextBefore(view.episode.id, row.id),
     queryFn: () => get('/episodes/:id/context', { id: view.episode.id, before: row.id }),
   })
-  const { parsed } = useParsed(line, before.data ?? view.context, zone, row.doneBy)
+  const { parsed } = useParsed(line, before.data ?? view.context, zone, row.doneBy, row.recordedAt)
   const entry = parsed.ok ? parsed.entries.find((e) => e.body.kind === row.body.kind) : undefined
   const says = parsed.ok
     ? entry

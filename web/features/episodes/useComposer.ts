@@ -3,6 +3,7 @@ import { useQueries } from '@tanstack/react-query'
 import { useEffect, useMemo, useState } from 'react'
 import type { ComposerContext } from '#core/composer/context.ts'
 import { completions, parseLine, type LineReader, type Parsed } from '#core/composer/index.ts'
+import type { Instant } from '#core/quantity/time.ts'
 import { keys } from '#web/app/keys.ts'
 import { newId, nowInstant } from '#web/app/clock.ts'
 import { get } from '#web/app/http.ts'
@@ -49,6 +50,8 @@ export function useParsed(
   context: ComposerContext,
   zone: string,
   doer: string | undefined,
+  /** From when its times are told: of a jot, when it was jotted; else now. */
+  from?: Instant,
 ): Composing {
   const reader = useReader()
   const { me } = useSigned()
@@ -68,7 +71,7 @@ export function useParsed(
   const composing = useMemo(() => {
     const found = new Map(numbers.map((word, i) => [word, answers[i]]))
     const parsed = parseLine(line, context, {
-      now: nowInstant(),
+      now: from ?? nowInstant(),
       zone,
       newId,
       doer,
@@ -79,7 +82,7 @@ export function useParsed(
     })
     return { parsed, completions: completions(line, context), looking: !parsed.ok && 'needs' in parsed }
     // eslint-disable-next-line react-hooks/exhaustive-deps -- `key` stands for numbers and answers, which are new arrays every time
-  }, [line, context, zone, key, doer, reader, me.account])
+  }, [line, context, zone, key, doer, reader, me.account, from])
   const needs = !composing.parsed.ok && 'needs' in composing.parsed ? composing.parsed.needs : undefined
   useEffect(() => {
     if (needs !== undefined && !/\d/.test(needs) && needs !== named) setNamed(needs)
