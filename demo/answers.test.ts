@@ -5,6 +5,7 @@ import path from 'node:path'
 import { Ajv2020, type ValidateFunction } from 'ajv/dist/2020.js'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import { addressOf } from '#api/endpoints.ts'
+import { asksOfRecord } from '#core/history/record.ts'
 import { nowInstant } from '#server/platform/clock.ts'
 import { readConfig } from '#server/platform/config.ts'
 import { createLog, prepare, startServer, type Running } from '#server/server.ts'
@@ -77,7 +78,12 @@ function asked(p: string): readonly Record<string, string>[] {
   if (p === '/part-tags') return [{ ids: ids['parts']?.join(',') ?? '' }]
   if (p === '/invitations/:token') return []
   const collection = /^\/(\w+)\/:id/.exec(p)?.[1]
-  return collection ? (ids[collection] ?? []).map((id) => ({ id })) : [{}]
+  const each: readonly Record<string, string>[] = collection
+    ? (ids[collection] ?? []).map((id) => ({ id }))
+    : [{}]
+  return p.endsWith('/answer')
+    ? each.flatMap((words) => asksOfRecord.map((asks) => ({ ...words, asks, about: 'bell, cover, supply' })))
+    : each
 }
 
 describe('answers', () => {
