@@ -9,9 +9,11 @@ export function Says({ line, composing: { parsed, looking } }: { line: string; c
   if (parsed.ok)
     return (
       <p>
-        {parsed.entries[0]?.happenedAt && !parsed.effects.some((e) => e.does === 'at') && (
-          <span className="text-quiet">At the time given. </span>
-        )}
+        {parsed.entries[0]?.happenedAt &&
+          !parsed.entries[0].amends &&
+          !parsed.effects.some((e) => e.does === 'at') && (
+            <span className="text-quiet">At the time given. </span>
+          )}
         {parsed.effects.map((e, i) => {
           const words = effectWords(e, when)
           return (
