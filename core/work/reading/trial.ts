@@ -16,7 +16,6 @@ export interface Tried {
   readonly when?: string | undefined
   /** It speaks of one of many cells. */
   readonly cell: boolean
-  /** Two functions may be meant. */
   /** Nothing in it says how it went: only that the function did something. */
   readonly guessed?: true
   /** It was called good in so many words. */
