@@ -17,7 +17,7 @@ import type { DeviceEntries, EntriesAnswer, SheetAnswer } from './entries.ts'
 import type { BenchAnswer, MachineList, NextNumbers, PartLife, PartsAnswer, TypeRow } from './machines.ts'
 import type { SavedView } from './filters.ts'
 import type { TableAnswer } from './table.ts'
-import type { GearRow, MethodsAnswer, PolicyRow, TypeAnswer } from './types.ts'
+import type { GearRow, MethodsAnswer, PolicyRow, TypeAnswer, WordRow } from './types.ts'
 import type { MeterAnswer, MeterReading } from './meter.ts'
 import type {
   DonorsAnswer,
@@ -79,6 +79,7 @@ export interface Reads {
   '/types/:id': TypeAnswer
   '/gear': { readonly gear: readonly GearRow[] }
   '/methods': MethodsAnswer
+  '/words': { readonly words: readonly WordRow[] }
   '/policies': { readonly policies: readonly PolicyRow[] }
   '/meter': MeterAnswer
 }

@@ -40,6 +40,17 @@ export interface MethodsAnswer {
   readonly methods: readonly MethodRow[]
 }
 
+/** A word of the house's own, and what it stands for. */
+export interface WordRow {
+  readonly word: string
+  readonly as: 'verb' | 'name'
+  readonly means: string
+  /** The type on whose machines it is read so; absent: on every machine. */
+  readonly type?: { readonly id: string; readonly name: string } | undefined
+  readonly at: string
+  readonly by: string
+}
+
 /** A piece of test gear: what it can show, when it was last proved, for what it is unfit. */
 export interface GearRow {
   readonly id: string

@@ -122,6 +122,20 @@ function beginnings(s: Story) {
     gearKind: 'start disk',
     attributes: {},
   })
+  s.tell(s.at(210, '19:30'), 'imke', {
+    kind: 'word',
+    what: 'taught',
+    word: 'bonnet',
+    as: 'name',
+    means: 'cover',
+  })
+  s.tell(s.at(150, '20:10'), 'jonas', {
+    kind: 'word',
+    what: 'taught',
+    word: 'spritz',
+    as: 'verb',
+    means: 'clean',
+  })
   methods(s)
   stock(s)
   lots(s)

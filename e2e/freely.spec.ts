@@ -111,6 +111,48 @@ test('what is not understood is kept as it is, and “?” shows what can be sai
   await lineBox(imke).fill('')
 })
 
+test('sorting a jot teaches its words: the next line with them is read', async () => {
+  await lineBox(imke).fill('frobbed the tin hat')
+  await lineBox(imke).press('Enter')
+  await expect(lineBox(imke)).toHaveValue('')
+  const jot = imke
+    .getByRole('complementary', { name: 'Off, waiting, asked' })
+    .getByRole('listitem')
+    .filter({ hasText: 'frobbed the tin hat' })
+  await jot.getByRole('button', { name: 'Sort' }).click()
+  const slip = imke.getByRole('region', { name: /frobbed the tin hat/ })
+  await slip.getByLabel('As an entry').fill('cover wiped')
+  await slip.getByRole('button', { name: 'Write', exact: true }).click()
+  await slip.getByRole('button', { name: 'Teach “frob”' }).click()
+  await slip.getByRole('button', { name: 'Teach “tin hat”' }).click()
+  await expect(slip.getByText('Taught. The list stands under Types.')).toHaveCount(2)
+  await slip.getByRole('button', { name: 'It is sorted' }).click()
+  await expect(slip).toBeHidden()
+  await write(imke, 'frobbed the tin hat again')
+  await expect(
+    log()
+      .filter({ hasText: /wiped.*cover/ })
+      .last(),
+  ).toContainText('again')
+})
+
+test('the house’s words stand under Types, and can be changed and forgotten', async ({ browser }) => {
+  const rasmus = await signIn(browser, 'rasmus')
+  await rasmus.getByRole('link', { name: /Types/ }).click()
+  await expect(rasmus.getByText('“tin hat” means cover')).toBeVisible()
+  await rasmus.getByRole('button', { name: 'Change “frob”' }).click()
+  const form = rasmus.getByRole('region', { name: '“frob”' })
+  await form.getByLabel('It means to').fill('no such work')
+  await form.getByRole('button', { name: 'Teach the word' }).click()
+  await expect(form.getByRole('alert')).toContainText('Choose a verb')
+  await form.getByLabel('It means to').fill('scrub')
+  await form.getByRole('button', { name: 'Teach the word' }).click()
+  await expect(rasmus.getByText('“frob” means to scrub')).toBeVisible()
+  await rasmus.getByRole('button', { name: 'Forget “frob”' }).click()
+  await expect(rasmus.getByText('“frob” means')).toBeHidden()
+  await rasmus.context().close()
+})
+
 test('a type sheet is told in lines and published', async ({ browser }) => {
   const rasmus = await signIn(browser, 'rasmus')
   await rasmus.getByRole('link', { name: /Types/ }).click()

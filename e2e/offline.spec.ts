@@ -98,6 +98,15 @@ test('the page opens again without a connection, with everything in its place', 
   await expect(log(tablet).filter({ hasText: 'not sent yet' })).toHaveCount(5)
 })
 
+test('a question is answered from what the device holds, what waits included', async () => {
+  const line = tablet.getByRole('combobox', { name: /^Write one line/ })
+  await line.fill('when was IC1 put back?')
+  await line.press('Enter')
+  const answer = tablet.getByRole('status').filter({ hasText: 'from what this device holds' })
+  await expect(answer).toContainText('IC1')
+  await answer.getByRole('button', { name: 'Close the answer' }).click()
+})
+
 test('meanwhile somebody else writes, and both see everything once', async () => {
   await write(desk, 'note the lamp over the bench is new')
   await tablet.context().setOffline(false)

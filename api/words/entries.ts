@@ -260,6 +260,13 @@ export function entryWords(body: Body, names: EntryNames): EntryWords {
         : plain(
             `verdict on ${label(body.method, 'a house method')}: ${body.verdict}${body.words ? `, ${body.words}` : ''}`,
           )
+    case 'word':
+      return plain(
+        body.what === 'taught'
+          ? `word of the house: “${body.word}” means ${body.means}`
+          : `“${body.word}” is no word of the house any more`,
+        body.type ? `on machines of the type ${label(body.type, 'a type')}` : '',
+      )
     case 'spec': {
       const read = Object.entries(body.attributes).map(([name, value]) =>
         name === 'value' || name === 'rating' ? value : `${name} ${value}`,

@@ -4,7 +4,7 @@ import type { Place } from '#core/place.ts'
 import type { ContentWord } from '#core/history/presence.ts'
 import type { PartFacts } from '#core/parts/fit.ts'
 import type { PointRow, PointReading } from '#core/diagnosis/points.ts'
-import type { MethodId, MachineId, EntryId, GearId, PartyId } from '#core/ids.ts'
+import type { MethodId, MachineId, EntryId, GearId, PartyId, TypeId } from '#core/ids.ts'
 import type { Recipe } from '#core/history/bodies/method.ts'
 import type { CellState } from '#core/diagnosis/grid.ts'
 import type { EvidenceRow } from '#core/provenance/evidence.ts'
@@ -18,6 +18,7 @@ import type { Basis } from '#core/history/entry.ts'
 import type { Body } from '#core/history/bodies/index.ts'
 import type { RefitRule, WayInStep } from '#core/type/sheet.ts'
 import type { LotFacts } from '#core/parts/lots.ts'
+import type { Taught } from '#core/work/reading/acts.ts'
 
 export interface SlotContext {
   readonly position: SheetPosition
@@ -65,6 +66,7 @@ export interface MachineContext {
 }
 
 export interface ComposerContext extends MachineContext {
+  readonly type?: TypeId | undefined
   readonly episode: EntryId
   readonly functions: readonly SheetFunction[]
   readonly standing: Readonly<Record<string, string>>
@@ -148,6 +150,8 @@ export interface ComposerContext extends MachineContext {
   readonly points: readonly PointContext[]
   /** What is known of each cell, by the function whose grid it belongs to. */
   readonly grids: Readonly<Record<string, readonly CellState[]>>
+  /** The house's own words, as lines on this machine are read. */
+  readonly taught: readonly Taught[]
   /** House methods, those of the house's own schools first. */
   readonly methods: readonly MethodContext[]
   /** What stays as last used in this episode, for twelve hours. */

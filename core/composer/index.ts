@@ -9,6 +9,7 @@ import { parseEnded, parseLater } from './later.ts'
 import { parseDamage, parseEarlier, parseIncident, parseTried } from './mishaps.ts'
 import { parseSoak } from './soak.ts'
 import { parseAdvice, parseBecame, parseContents, parseOnset } from './told.ts'
+import { isWork, lemmas } from '#core/work/reading/verbs.ts'
 import { wantsAuthority } from './warrant.ts'
 import { heeded } from './heed.ts'
 import { takeDoer } from './doer.ts'
@@ -101,7 +102,9 @@ const parsers: Readonly<Record<string, Parser>> = {
   remove: (text, scene) => parseEvidence('removed', text, scene),
 }
 
-export const verbs: readonly string[] = [...Object.keys(parsers), ...Object.keys(workVerbs), 'at']
+export const verbs: readonly string[] = [
+  ...new Set([...Object.keys(parsers), ...Object.keys(workVerbs), 'at', ...lemmas]),
+]
 
 /**
  * Reads one line: in a fixed form, or as people say it where a reader is given. "at 19:02 …" or "at yesterday …" sets the time;
@@ -229,6 +232,7 @@ export function completions(line: string, context: ComposerContext): string[] {
     return word
       ? nearNames(word, [
           ...verbs,
+          ...context.taught.flatMap((t) => (t.as === 'verb' ? [t.word] : [])),
           ...context.points.map((p) => p.point),
           ...context.functions.map((f) => f.name),
         ]).map((v) => `${v} `)
@@ -277,7 +281,7 @@ function poolOf(verb: string, start: string, context: ComposerContext): readonly
       const tags = [...context.tray, ...context.parts].flatMap((p) => (p.tag ? [p.tag] : []))
       return [
         ...context.slots.map((s) => s.position.designator),
-        ...(workVerbs[verb] ? context.zones.map((z) => z.name) : []),
+        ...(isWork(verb) ? context.zones.map((z) => z.name) : []),
         ...tags,
       ]
     }

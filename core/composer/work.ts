@@ -8,27 +8,17 @@ import { takeName, firstWord } from './read.ts'
 import { takeMethod, byMethod } from './methods.ts'
 import type { Body } from '#core/history/bodies/index.ts'
 import { msToInstant, instantToMs } from '#core/quantity/time.ts'
+import { pastOf, reachOf } from '#core/work/reading/verbs.ts'
+
+/** Verbs of the table that a line in the fixed form begins with: "clean lid". */
+const fixed =
+  'clean wipe wash reseat lift solder resolder wire cut mend oil paint label desolder drill sand boil whiten'.split(
+    ' ',
+  )
 
 /** Verbs of work with the reach that is preset for them; a word after "as" alters it ("clean lid as outside"). */
 export const workVerbs: Readonly<Record<string, { readonly verb: string; readonly reach: Reach }>> = {
-  clean: { verb: 'cleaned', reach: 'disturbed' },
-  wipe: { verb: 'wiped', reach: 'outside' },
-  wash: { verb: 'washed', reach: 'disturbed' },
-  reseat: { verb: 'reseated', reach: 'disturbed' },
-  lift: { verb: 'lifted', reach: 'disturbed' },
-  solder: { verb: 'soldered', reach: 'altered' },
-  resolder: { verb: 'resoldered', reach: 'altered' },
-  wire: { verb: 'wired', reach: 'altered' },
-  cut: { verb: 'cut', reach: 'altered' },
-  mend: { verb: 'mended', reach: 'altered' },
-  oil: { verb: 'oiled', reach: 'altered' },
-  paint: { verb: 'painted', reach: 'outside' },
-  label: { verb: 'labelled', reach: 'outside' },
-  desolder: { verb: 'desoldered', reach: 'altered' },
-  drill: { verb: 'drilled', reach: 'altered' },
-  sand: { verb: 'sanded', reach: 'outside' },
-  boil: { verb: 'boiled', reach: 'disturbed' },
-  whiten: { verb: 'whitened', reach: 'outside' },
+  ...Object.fromEntries(fixed.map((lemma) => [lemma, { verb: pastOf(lemma), reach: reachOf(lemma) }])),
   work: { verb: 'worked on', reach: 'altered' },
 }
 

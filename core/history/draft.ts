@@ -55,6 +55,7 @@ export const emptyDraft = (now: string): WorldDraft => ({
   lastOut: new Map(),
   gear: new Map(),
   methods: new Map(),
+  words: new Map(),
   parties: new Map(),
   types: new Map(),
   policies: new Map(),

@@ -27,6 +27,15 @@ export interface MethodState {
   readonly verdicts: readonly Statement[]
 }
 
+/** A word of the house's own; `type`: only of machines of this type. */
+export interface WordState {
+  readonly word: string
+  readonly as: 'verb' | 'name'
+  readonly means: string
+  readonly type?: TypeId | undefined
+  readonly said: Statement
+}
+
 export interface PartyState {
   readonly id: PartyId
   readonly name: string

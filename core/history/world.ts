@@ -38,6 +38,7 @@ import type {
   TypeState,
   AuthorisationState,
   GrantState,
+  WordState,
 } from './house-state.ts'
 
 export type { AdviceState, FastenerCount, PassedOver, PrecautionState, TaskState, WaitState }
@@ -292,6 +293,8 @@ export interface World {
   /** Those in force; one that was fulfilled, ended or ran out is not among them. */
   readonly reservations: readonly ReservationState[]
   readonly methods: ReadonlyMap<MethodId, MethodState>
+  /** Those that were not forgotten, by the word and the type that it is of. */
+  readonly words: ReadonlyMap<string, WordState>
   readonly parties: ReadonlyMap<PartyId, PartyState>
   readonly types: ReadonlyMap<TypeId, TypeState>
   readonly policies: ReadonlyMap<string, Statement>

@@ -39,6 +39,7 @@ const needs: Readonly<Record<Kind, Role | ((body: Body) => Role)>> = {
   baseline: 'volunteer',
   method: (b) => (b.kind === 'method' && b.what === 'written' ? 'restorer' : 'volunteer'),
   spec: 'volunteer',
+  word: 'volunteer',
   wait: 'volunteer',
   photo: 'volunteer',
   pin: 'volunteer',

@@ -81,6 +81,8 @@ export const smallest: [body: { kind: string; [key: string]: unknown }, subjects
   [{ kind: 'spec', machine: home, position: 'C1', by: 'print', attributes: { rating: '25 V' } }, ['machine']],
   [{ kind: 'baseline', machine: home, readings: [id] }, ['machine']],
   [{ kind: 'method', what: 'written', method: id, recipe: { name: 'warm soak', verb: 'clean' } }, ['house']],
+  [{ kind: 'word', what: 'taught', word: 'degunk', as: 'verb', means: 'clean' }, ['house']],
+  [{ kind: 'word', what: 'forgotten', word: 'degunk', type: id }, ['type', 'house']],
   [{ kind: 'method', what: 'verdict', method: id, machine: home, verdict: 'good' }, ['machine', 'house']],
   [
     { kind: 'part', what: 'identified', part: id, place: drawer, outOf: { lot: id, for: home } },

@@ -4,6 +4,7 @@
  */
 import { authorisedFor } from '#core/history/authorised.ts'
 import type { Authority } from '#core/history/bodies/rule.ts'
+import type { EntryId } from '#core/ids.ts'
 import type { NetChange } from '#core/history/changes.ts'
 import type { RecordQuestion } from '#core/history/record.ts'
 import { passes } from '#core/history/results.ts'
@@ -86,7 +87,13 @@ function lineOf(world: World, machine: MachineState): readonly Statement[] {
     .toReversed()
 }
 
-export function answerTo(world: World, machine: MachineState, question: RecordQuestion): Answered {
+/** Asked in an episode: of the machine that it is of; undefined when the episode is not among what is known. */
+export function answerIn(world: World, episode: EntryId, question: RecordQuestion): Answered | undefined {
+  const machine = [...world.machines.values()].find((m) => m.episodes.some((e) => e.id === episode))
+  return machine && answerTo(world, machine, question)
+}
+
+function answerTo(world: World, machine: MachineState, question: RecordQuestion): Answered {
   const { asks, about } = question
   const wanted = wordsOf(about)
   const line = lineOf(world, machine)

@@ -13,7 +13,15 @@ import { consentsOf } from '#core/parts/ownership.ts'
 import { evidenceRows } from '#core/provenance/evidence.ts'
 import { entriesOf, unmetOf, type Checks } from '#core/work/checks/index.ts'
 import { cautionedIn } from './cautioned.ts'
-import { gridContexts, keptFrom, methodContexts, partContext, pointContexts, slotsOf } from './contexts.ts'
+import {
+  gridContexts,
+  keptFrom,
+  methodContexts,
+  taughtWords,
+  partContext,
+  pointContexts,
+  slotsOf,
+} from './contexts.ts'
 import { machineNumber, placeLabel } from './labels.ts'
 import { stillOff } from './opening.ts'
 
@@ -78,6 +86,8 @@ export function composerContext(
     points: pointContexts(world, machine, mineOnly),
     grids: gridContexts(world, machine),
     methods: methodContexts(world, machine),
+    taught: taughtWords(world, machine),
+    ...(machine.type ? { type: machine.type } : {}),
     kept: keptFrom(mine, world.now),
     evidence: evidenceRows(machine),
     zones: conditionAt(world, machine, world.now).zones.map((z) => ({

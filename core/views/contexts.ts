@@ -111,6 +111,14 @@ export function gridContexts(world: World, machine: MachineState): ComposerConte
   )
 }
 
+/** The house's own words that hold for this machine; one of its type comes before one of the house. */
+export function taughtWords(world: World, machine: MachineState): ComposerContext['taught'] {
+  const own = [...world.words.values()].filter((w) => w.type === undefined || w.type === machine.type)
+  return own
+    .filter((w) => w.type !== undefined || !own.some((o) => o.word === w.word && o.type !== undefined))
+    .map(({ word, as, means }) => ({ word, as, means }))
+}
+
 export function methodContexts(world: World, machine: MachineState): MethodContext[] {
   return [...world.methods.values()]
     .map(({ id, recipe, verdicts }): MethodContext => {

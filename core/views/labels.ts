@@ -150,6 +150,9 @@ function addBody(world: World, labels: Record<string, string>, body: Body, at?: 
         if (facts.type) labels[facts.type] = world.types.get(facts.type)?.sheet.name ?? 'a type'
       }
       return
+    case 'word':
+      if (body.type) labels[body.type] = world.types.get(body.type)?.sheet.name ?? 'a type'
+      return
     case 'custody':
       addPlace(world, labels, body.to, at)
       return

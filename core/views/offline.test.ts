@@ -7,7 +7,8 @@ import { numberedId } from '#core/testing/script.ts'
 import { allPass, found, home, person, slot, twoTerminals } from '#core/testing/terminal.ts'
 import { episodeView } from './episode.ts'
 import { entriesSeen } from '#core/history/sight.ts'
-import { offlineView, tagAfter } from './offline.ts'
+import { answerIn } from './answers.ts'
+import { offlineAnswer, offlineView, tagAfter } from './offline.ts'
 
 const account = numberedId<AccountId>(1, 9)
 const by = { account, house: numberedId<HouseId>(1, 8) }
@@ -68,6 +69,26 @@ describe('an episode on a device', () => {
       expect(bare(local)).toEqual(bare(server))
     },
   )
+
+  it.each([0, 1, 4])('answers a question with the last %i entries still waiting', (waiting) => {
+    const { t, episode } = evening()
+    const cut = t.entries.length - waiting
+    const question = { asks: 'where', about: 'IC40' } as const
+    const local = offlineAnswer(
+      t.entries.slice(0, cut),
+      t.entries.slice(cut).map(drafted),
+      episode,
+      question,
+      now,
+      by,
+    )
+    expect(local?.facts).toEqual(answerIn(fold(t.entries, { now }), episode, question)?.facts)
+    expect(JSON.stringify(local?.facts)).toContain('bag 3')
+  })
+  it('answers nothing of an episode that it does not hold', () => {
+    const question = { asks: 'status', about: '' } as const
+    expect(offlineAnswer([], [], evening().episode, question, now, by)).toBeUndefined()
+  })
 
   it('takes an entry that has arrived meanwhile once', () => {
     const { t, episode } = evening()

@@ -2,8 +2,10 @@
 import { fold } from '#core/history/fold.ts'
 import type { Draft, Entry } from '#core/history/entry.ts'
 import { withWaiting, type By } from '#core/judging/device-log.ts'
+import type { RecordQuestion } from '#core/history/record.ts'
 import type { EntryId } from '#core/ids.ts'
 import type { Instant } from '#core/quantity/time.ts'
+import { answerIn, type Answered } from './answers.ts'
 import { episodeView, type EpisodeView } from './episode.ts'
 
 /** The next tag after `tag` that none of the waiting entries gives to a part: "P-0041" → "P-0042". */
@@ -33,4 +35,16 @@ export function offlineView(
   by: By,
 ): EpisodeView | undefined {
   return episodeView(fold(withWaiting(entries, waiting, now, by), { now }), id, tagAfter(nextTag, waiting))
+}
+
+/** What the entries that the device holds answer to a question; undefined when the episode is not among them. */
+export function offlineAnswer(
+  entries: readonly Entry[],
+  waiting: readonly Draft[],
+  id: EntryId,
+  question: RecordQuestion,
+  now: Instant,
+  by: By,
+): Answered | undefined {
+  return answerIn(fold(withWaiting(entries, waiting, now, by), { now }), id, question)
 }

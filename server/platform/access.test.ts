@@ -226,6 +226,7 @@ const routes: Readonly<Record<string, readonly Route[]>> = {
   'POST /meter/readings': [{ ...ofHouse('/meter/readings'), ...empty }],
   'POST /meter/simulated-input': [{ ...ofHouse('/meter/simulated-input'), ...empty }],
   'GET /methods': [ofHouse('/methods')],
+  'GET /words': [ofHouse('/words')],
   'GET /needs': [ofHouse('/needs'), ofHouse('/needs?as=csv')],
   'GET /next-numbers': [ofHouse('/next-numbers')],
   'GET /part-tags': [ofHouse(() => `/part-tags?ids=${secrets.ids.part}`)],

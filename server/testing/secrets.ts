@@ -6,6 +6,8 @@ import type { EntryId, LotId, MachineId, MethodId, PartId, PartyId } from '#core
 import { found, slot } from '#core/testing/terminal.ts'
 import { ago, draft, send, type Agent } from './house.ts'
 
+const onTelephone = 'agreed on the telephone'
+
 export interface Secrets {
   /** What a guest must not read, by what it is. */
   readonly guest: Readonly<Record<string, string>>
@@ -127,14 +129,7 @@ export async function tellSecrets(
       ago(100),
     ),
     draft(
-      {
-        kind: 'consent',
-        machine,
-        by: giver,
-        to: 'irreversible work',
-        given: true,
-        words: 'agreed on the telephone',
-      },
+      { kind: 'consent', machine, by: giver, to: 'irreversible work', given: true, words: onTelephone },
       { ...ago(99), basis: 'told' },
     ),
     draft(
@@ -148,6 +143,7 @@ export async function tellSecrets(
       },
       ago(98),
     ),
+    draft({ kind: 'word', what: 'taught', word: 'nicknamed in secret', as: 'verb', means: 'clean' }, ago(97)),
     draft(
       {
         kind: 'method',
@@ -308,9 +304,10 @@ export async function tellSecrets(
       quarantine: 'quarantined in the attic',
       'words of carriage': 'driven by a cousin',
       'a store that begins with “tray”': 'tray cabinet 4',
-      'another’s consent': 'agreed on the telephone',
+      'another’s consent': onTelephone,
       'the reason of a rule': 'ruled by a committee',
       'a house method': 'secret sauce',
+      'a word of the house': 'nicknamed in secret',
       'a jot': 'jotted in secret',
       'a picture that was taken back': 'a face of somebody',
       'a note': 'noted for ourselves',

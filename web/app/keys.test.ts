@@ -38,6 +38,8 @@ describe('an event', () => {
     ['rule', keys.policies, true],
     ['party', keys.people, true],
     ['gear', keys.gear, true],
+    ['word', keys.words, true],
+    ['word', keys.episode('e'), true],
     ['finding', keys.agreement, true],
     ['note', keys.types, false],
     ['note', keys.policies, false],

@@ -9,6 +9,7 @@ export const keys = {
   people: ['people'],
   gear: ['gear'],
   methods: ['methods'],
+  words: ['words'],
   policies: ['policies'],
   types: ['types'],
   type: (id: string) => ['types', id],
@@ -56,6 +57,7 @@ const listsOf: Readonly<Record<string, readonly string[]>> = {
   rule: ['people', 'policies', 'session'],
   gear: ['gear'],
   method: ['methods'],
+  word: ['words', 'episode'],
   finding: ['agreement'],
   survey: ['agreement'],
   grade: ['agreement'],
@@ -73,9 +75,9 @@ export function touches(event: LiveEvent, { key, machine }: Kept): boolean {
   if (event.everything) return true
   const [what, id] = key
   if (what === 'machine') return event.machines.includes(String(id))
-  if (what === 'episode') return machine === undefined || event.machines.includes(machine)
-  if (ofAllMachines.includes(String(what))) return true
-  return event.kinds.some((kind) => listsOf[kind]?.includes(String(what)))
+  const listed = event.kinds.some((kind) => listsOf[kind]?.includes(String(what)))
+  if (what === 'episode') return listed || machine === undefined || event.machines.includes(machine)
+  return listed || ofAllMachines.includes(String(what))
 }
 
 /** For `placeholderData`: what was kept of the same thing stays until the new answer is there; never another thing's. */

@@ -1,8 +1,11 @@
-/** Folds an episode from the entries that the device holds, away from the thread that draws. */
+/** Folds an episode, or the answer to a question, from the entries that the device holds, away from the thread that draws. */
 import type { Draft, Entry } from '#core/history/entry.ts'
 import { lift } from '#core/history/lifts/index.ts'
 import type { AccountId, EntryId, HouseId } from '#core/ids.ts'
-import { offlineView } from '#core/views/offline.ts'
+import type { RecordQuestion } from '#core/history/record.ts'
+import type { Answered } from '#core/views/answers.ts'
+import type { EpisodeView } from '#core/views/episode.ts'
+import { offlineAnswer, offlineView } from '#core/views/offline.ts'
 
 export interface FoldAsk {
   readonly n: number
@@ -13,6 +16,14 @@ export interface FoldAsk {
   readonly now: string
   readonly account: AccountId
   readonly house: HouseId
+  /** Answered instead of the view. */
+  readonly question?: RecordQuestion | undefined
+}
+
+export interface FoldAnswer {
+  readonly n: number
+  readonly view?: EpisodeView | undefined
+  readonly answer?: Answered | undefined
 }
 
 /** What the device has held since before a deploy, in the present shape; nothing of one that is newer than this program. */
@@ -22,15 +33,11 @@ function present<T extends Draft>(held: T, house: HouseId): T[] {
 }
 
 self.onmessage = ({ data }: MessageEvent<FoldAsk>) => {
-  self.postMessage({
-    n: data.n,
-    view: offlineView(
-      data.entries.flatMap((e) => present(e, data.house)),
-      data.waiting.flatMap((d) => present(d, data.house)),
-      data.episode,
-      data.nextTag,
-      data.now,
-      data,
-    ),
-  })
+  const { n, episode, nextTag, now, question } = data
+  const entries = data.entries.flatMap((e) => present(e, data.house))
+  const waiting = data.waiting.flatMap((d) => present(d, data.house))
+  const said: FoldAnswer = question
+    ? { n, answer: offlineAnswer(entries, waiting, episode, question, now, data) }
+    : { n, view: offlineView(entries, waiting, episode, nextTag, now, data) }
+  self.postMessage(said)
 }

@@ -41,6 +41,7 @@ const namesOf = (context: ComposerContext): Names => ({
   people: peopleOf(context),
   tray: context.tray.map((p) => p.label),
   waits: context.waits.map((w) => w.what),
+  taught: context.taught,
 })
 
 const pad = (n: number) => String(n).padStart(2, '0')

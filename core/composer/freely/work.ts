@@ -1,5 +1,5 @@
 /** What was done by hand: work, settings, screws. */
-import { formsOf, verbTable } from '#core/work/reading/verbs.ts'
+import { pastOf, reachOf } from '#core/work/reading/verbs.ts'
 import { parseFastening } from '../fasteners.ts'
 import { reachEffects } from '../reach.ts'
 import { type Parsed, type Scene, done } from '../types.ts'
@@ -25,15 +25,6 @@ export function fasten(act: Of<'off' | 'on'>, scene: Scene, line: string): Parse
   )
 }
 
-const verbs = new Map(verbTable.map((v) => [v.lemma, v]))
-
-/** "neutralise" → "neutralised", as the record writes what was done. */
-function pastOf(lemma: string): string {
-  const verb = verbs.get(lemma) ?? verbs.get(lemma.replace(/ise$/, 'ize'))
-  const past = formsOf(verb ?? { lemma }).filter(([, form]) => form === 'past')
-  return (past.at(-1)?.[0] ?? `${lemma}ed`).replace(/ized$/, 'ised')
-}
-
 /** "unplugged the reader board and cleaned its contacts": the contacts of the reader board. */
 function owned(what: string, line: string, { context }: Scene): string {
   const said = line.toLowerCase()
@@ -53,7 +44,7 @@ function owned(what: string, line: string, { context }: Scene): string {
 const insideIt = /\b(?:inside|inner|interior)\b/i
 
 export function work(act: Of<'work'>, scene: Scene, line: string): Parsed {
-  const preset = verbs.get(act.verb)?.reach ?? 'disturbed'
+  const preset = reachOf(act.verb)
   const within = insideIt.test(act.what ?? line)
   const reach = preset === 'outside' && within ? 'disturbed' : preset
   const parsed = workOn(

@@ -43,6 +43,7 @@ import type { specBody } from './spec.ts'
 import type { taskBody } from './task.ts'
 import type { testBody } from './test.ts'
 import type { typeBody } from './type.ts'
+import type { wordBody } from './word.ts'
 
 export interface Bodies {
   readonly machine: z.infer<typeof machineBody>
@@ -97,6 +98,7 @@ export interface Bodies {
   readonly task: z.infer<typeof taskBody>
   readonly advice: z.infer<typeof adviceBody>
   readonly onset: z.infer<typeof onsetBody>
+  readonly word: z.infer<typeof wordBody>
 }
 
 export type Kind = keyof Bodies

@@ -19,7 +19,10 @@ export const gear = {
   withoutPrice: 'holds no price',
   blind: 'shown',
   files: 'none',
-  reaches: (body) => (body.what === 'proved' || body.what === 'lent' || body.what === 'back' ? undefined : { machinesOf: 'gear', id: body.gear }),
+  reaches: (body) =>
+    body.what === 'proved' || body.what === 'lent' || body.what === 'back'
+      ? undefined
+      : { machinesOf: 'gear', id: body.gear },
   travels: 'when it is named',
   reduce: reduceGear,
 } satisfies Definition<BodyOf<'gear'>>

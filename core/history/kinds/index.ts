@@ -53,6 +53,7 @@ import { type } from './type.ts'
 import { value } from './value.ts'
 import { wait } from './wait.ts'
 import { withdrawal } from './withdrawal.ts'
+import { word } from './word.ts'
 import type { Definition } from './definition.ts'
 
 export const definitions = {
@@ -108,6 +109,7 @@ export const definitions = {
   task,
   advice,
   onset,
+  word,
 } satisfies { readonly [K in Kind]: Definition<Bodies[K]> }
 
 /** Kinds that are judged by what stands before them. */

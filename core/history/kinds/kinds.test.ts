@@ -159,7 +159,7 @@ describe('scope, reach and travel', () => {
     for (const body of all.filter((b) => isHouse({ body: b })))
       expect(subjectsOf({ body }).every((s) => s.kind !== 'machine' || body.kind !== 'note')).toBe(true)
     expect(new Set(all.filter((b) => isHouse({ body: b })).map((b) => b.kind))).toEqual(
-      new Set(['type', 'party', 'gear', 'rule', 'method', 'note']),
+      new Set(['type', 'party', 'gear', 'rule', 'method', 'word', 'note']),
     )
   })
   it('no rule, house method or note of the house leaves it; what names people, types and gear goes when it is named', () => {
@@ -167,6 +167,7 @@ describe('scope, reach and travel', () => {
     expect(travels('rule')).toEqual(new Set(['never']))
     expect(travels('method')).toEqual(new Set(['never']))
     expect(travels('note')).toEqual(new Set(['never', 'with its machine']))
+    expect(travels('word')).toEqual(new Set(['never']))
     for (const kind of ['type', 'party', 'gear']) expect(travels(kind)).toEqual(new Set(['when it is named']))
   })
   it('a sheet reaches the machines of its type, gear those tested with it, a name those that show it, a house rule all', () => {

@@ -51,7 +51,8 @@ export function reduceGear(world: WorldDraft, entry: Statement, body: BodyOf<'ge
       limits: body.limits,
     })
   else if (body.what === 'proved') world.gear.set(body.gear, { ...held, proved: [...held.proved, entry] })
-  else if (body.what === 'lent') world.gear.set(body.gear, { ...held, lent: { to: body.to, due: body.due, entry } })
+  else if (body.what === 'lent')
+    world.gear.set(body.gear, { ...held, lent: { to: body.to, due: body.due, entry } })
   else if (body.what === 'back') world.gear.set(body.gear, { ...held, lent: undefined })
   else world.gear.set(body.gear, { ...held, unfit: [...held.unfit, entry] })
 }
@@ -68,6 +69,20 @@ export function reduceMethod(world: WorldDraft, entry: Statement, body: BodyOf<'
       verdicts: held?.verdicts ?? [],
     })
   else if (held) world.methods.set(body.method, { ...held, verdicts: [...held.verdicts, entry] })
+}
+
+/** What was taught last stands. */
+export function reduceWord(world: WorldDraft, entry: Statement, body: BodyOf<'word'>) {
+  const key = `${body.word} ${body.type ?? ''}`
+  if (body.what === 'forgotten') world.words.delete(key)
+  else
+    world.words.set(key, {
+      word: body.word,
+      as: body.as,
+      means: body.means,
+      said: entry,
+      ...(body.type ? { type: body.type } : {}),
+    })
 }
 
 export function reduceRule(world: WorldDraft, entry: Statement, body: BodyOf<'rule'>) {

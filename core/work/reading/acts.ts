@@ -159,6 +159,13 @@ export interface Reading {
   readonly rest: readonly string[]
 }
 
+/** A word of the house's own, with the verb or the name that it stands for. */
+export interface Taught {
+  readonly word: string
+  readonly as: 'verb' | 'name'
+  readonly means: string
+}
+
 /** What a line is read against: the names of one machine and of what is around it, and the moment of writing. */
 export interface ReadingScene {
   readonly functions: readonly { readonly name: string; readonly dependsOn: readonly string[] }[]
@@ -175,8 +182,8 @@ export interface ReadingScene {
   readonly people: readonly string[]
   readonly tray: readonly string[]
   readonly waits: readonly string[]
-  /** Verbs and names that this house has taught: each word with what it means. */
-  readonly taught?: readonly { readonly word: string; readonly means: string }[]
+  /** Verbs and names that this house has taught. */
+  readonly taught?: readonly Taught[]
   /** Local time of writing, "2026-11-28T20:15". */
   readonly now: string
 }

@@ -13,9 +13,11 @@ import type { Sentence } from './sentence.ts'
 import { spokenAs } from './sentences.ts'
 import { settled } from './settled.ts'
 import { power } from './switching.ts'
+import { knownNames } from './taught.ts'
 import type { Told } from './told.ts'
 
-export type { Act, Reading, ReadingScene } from './acts.ts'
+export type { Act, Reading, ReadingScene, Taught } from './acts.ts'
+export { offeredWords } from './taught.ts'
 
 const nothing: Reading = { acts: [], read: 'not', rest: [] }
 
@@ -39,7 +41,7 @@ export function readLine(text: string, scene: ReadingScene): Reading {
     rest.push(...read.rest)
     told = read.told
   }
-  const tidy = settled(acts)
+  const tidy = knownNames(settled(acts), scene)
   if (tidy.length === 0) return { ...nothing, rest: [text] }
   const missed = rest.length === 0 && !accounted(line, tidy)
   return { acts: tidy, read: rest.length === 0 && !missed ? 'whole' : 'part', rest: missed ? [text] : rest }

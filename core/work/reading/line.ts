@@ -1,11 +1,11 @@
 /** A line with all that its words may be: names, times, phrases, verbs. Everything the readers of clauses ask stands here. */
 import type { ReadingScene } from './acts.ts'
-import { mentionsIn, vocabularyOf, type Mention, type NameSort, type Vocabulary } from './names.ts'
+import { mentionsIn, verbOf, vocabularyOf, type Mention, type NameSort, type Vocabulary } from './names.ts'
 import { hitsIn, type Hit, type Tag } from './phrases.ts'
 import { mendSpelling } from './spelling.ts'
 import { timesIn, type Time } from './times.ts'
 import { tokensOf, type Token } from './tokens.ts'
-import { guessedLemma, verbForms, type VerbForm } from './verbs.ts'
+import { guessedLemma, type VerbForm } from './verbs.ts'
 
 export interface Said extends VerbForm {
   readonly at: number
@@ -21,6 +21,7 @@ export interface Line {
   readonly hits: readonly Hit[]
   readonly verbs: readonly Said[]
   readonly scene: ReadingScene
+  readonly vocabulary: Vocabulary
 }
 
 const vocabularies = new WeakMap<ReadingScene, Vocabulary>()
@@ -35,11 +36,12 @@ export function lineOf(text: string, scene: ReadingScene): Line {
     text,
     tokens,
     scene,
+    vocabulary,
     times,
     mentions,
     hits: hitsIn(tokens),
     verbs: tokens.flatMap((t, at): Said[] => {
-      const known = verbForms.get(t.word)
+      const known = verbOf(vocabulary, t.word)
       // "tape-out switch", "print wheel": a word of a name is no verb, "cleaned" always is.
       if (
         known?.form !== 'past' &&

@@ -3,6 +3,7 @@ import type { ReadingScene } from './acts.ts'
 import { functionNames, zoneNames } from './called.ts'
 import { partNouns } from './lexicon.ts'
 import type { Token } from './tokens.ts'
+import { taughtForms, verbForms, type VerbForm } from './verbs.ts'
 
 export type NameSort = 'function' | 'position' | 'zone' | 'point' | 'gear' | 'person' | 'wait'
 
@@ -31,8 +32,14 @@ export interface Vocabulary {
   readonly aliases: ReadonlyMap<string, readonly Alias[]>
   /** Single words of names, for spelling. */
   readonly words: ReadonlySet<string>
+  /** The house's own verbs, by their forms. */
+  readonly verbs: ReadonlyMap<string, VerbForm>
   readonly longest: number
 }
+
+/** The verb that a word is a form of, the house's own first. */
+export const verbOf = ({ verbs }: Vocabulary, word: string): VerbForm | undefined =>
+  verbs.get(word) ?? verbForms.get(word)
 
 const base = (name: string) => name.split(',')[0]?.trim() ?? name
 
@@ -196,7 +203,35 @@ export function vocabularyOf(scene: ReadingScene): Vocabulary {
   for (const { name, kind } of scene.gear) if (kind !== name) add('gear', name, kind, 'noun')
   for (const person of scene.people) add('person', person, person, 'name')
   for (const wait of scene.waits) add('wait', wait, wait, 'name')
-  return { scene, aliases, words, longest: Math.min(longest, 6) }
+  const taught = scene.taught ?? []
+  for (const { word, as, means } of taught)
+    if (as === 'name') for (const [sort, name] of namedIn(scene, means)) plural(sort, name, word, 'name')
+  const verbs = taughtForms(taught)
+  for (const word of verbs.keys()) words.add(word)
+  return { scene, aliases, words, verbs, longest: Math.min(longest, 6) }
+}
+
+/** What has that very name here. */
+export function namedIn(scene: ReadingScene, name: string): readonly (readonly [NameSort, string])[] {
+  const same = (known: string) => known.toLowerCase() === name.toLowerCase()
+  const of = (sort: NameSort, names: readonly string[]) => names.filter(same).map((n) => [sort, n] as const)
+  return [
+    ...of(
+      'function',
+      scene.functions.map((f) => f.name),
+    ),
+    ...of(
+      'position',
+      scene.positions.map((p) => p.name),
+    ),
+    ...of('zone', scene.zones),
+    ...of('point', scene.points),
+    ...of(
+      'gear',
+      scene.gear.map((g) => g.name),
+    ),
+    ...of('person', scene.people),
+  ]
 }
 
 /** Words too common to stand for a name by themselves. */

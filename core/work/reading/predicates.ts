@@ -2,7 +2,7 @@
 import { coverWords } from './lexicon.ts'
 import { type Line, named, tagged, within, words } from './line.ts'
 import { unitOf } from './numbers.ts'
-import { verbForms } from './verbs.ts'
+import { verbOf } from './names.ts'
 
 const fillers = new Set(
   'the a an and both of then also i we it is are was were has have just again too my our this that these those all so there been be next to s'.split(
@@ -70,7 +70,7 @@ export function hasPredicate(line: Line, from: number, to: number): boolean {
 /** "the punch", "a clean cloth": a form of a verb that stands where a noun does. */
 export function nounLike(line: Line, at: number): boolean {
   const before = line.tokens[at - 1]?.word
-  const known = verbForms.get(line.tokens[at]?.word ?? '')
+  const known = verbOf(line.vocabulary, line.tokens[at]?.word ?? '')
   if (!known || known.form === 'past') return false
   return (
     before !== undefined &&

@@ -3,7 +3,7 @@
  * default (`core/history/bodies/change`). Reading, completion, taps, hints and the list under `?` are made from it.
  */
 import type { Reach } from '#core/history/bodies/change.ts'
-import type { Act } from './acts.ts'
+import type { Act, Taught } from './acts.ts'
 
 export interface Verb {
   readonly lemma: string
@@ -26,7 +26,7 @@ const acts = (act: Act['do'], lemmas: string): Verb[] => work('outside', lemmas)
 export const verbTable: readonly Verb[] = [
   ...work(
     'outside',
-    `wipe brush polish dust vacuum hoover paint repaint varnish label mark number sand wax mask tape seal wrap photograph
+    `wipe brush polish dust vacuum hoover paint repaint varnish label/labeled/labelled mark number sand wax mask tape seal wrap photograph
      whiten bleach steam iron spray engrave pad cover stick/stuck empty fill sort wind/wound decorate rewrap blank`,
   ),
   ...work(
@@ -101,6 +101,33 @@ export function indexVerbs(table: readonly Verb[]): ReadonlyMap<string, VerbForm
 }
 
 export const verbForms = indexVerbs(verbTable)
+
+const byLemma = new Map(verbTable.map((v) => [v.lemma, v]))
+const known = (lemma: string) => byLemma.get(lemma) ?? byLemma.get(lemma.replace(/ise$/, 'ize'))
+
+/** "neutralise" → "neutralised", as the record writes what was done. */
+export function pastOf(lemma: string): string {
+  const past = formsOf(known(lemma) ?? { lemma }).filter(([, form]) => form === 'past')
+  return (past.at(-1)?.[0] ?? `${lemma}ed`).replace(/ized$/, 'ised')
+}
+
+/** What the work reaches unless somebody says otherwise; of work that no table knows, what it is done to is disturbed. */
+export const reachOf = (lemma: string): Reach => known(lemma)?.reach ?? 'disturbed'
+
+export const isWork = (lemma: string): boolean => known(lemma)?.act === 'work'
+
+/** Every verb once, as a line may begin with it. */
+export const lemmas: readonly string[] = [...byLemma.keys()]
+
+/** Forms of the house's own verbs: each is read as the verb that it stands for. One that stands for none is left out. */
+export function taughtForms(taught: readonly Taught[]): ReadonlyMap<string, VerbForm> {
+  const own = new Map<string, VerbForm>()
+  for (const { word, as, means } of taught) {
+    const verb = as === 'verb' ? verbForms.get(means.toLowerCase())?.verb : undefined
+    if (verb) for (const [text, form] of formsOf({ lemma: word })) own.set(text, { verb, form })
+  }
+  return own
+}
 
 /** "hoovered" → "hoover": a regular past that no table knows; undefined for what does not look like one. */
 export function guessedLemma(word: string): string | undefined {

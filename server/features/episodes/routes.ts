@@ -5,7 +5,7 @@ import { fold } from '#core/history/fold.ts'
 import { entryIdSchema } from '#core/ids.ts'
 import { sortKey } from '#core/quantity/time.ts'
 import { asksOfRecord } from '#core/history/record.ts'
-import { answerTo } from '#core/views/answers.ts'
+import { answerIn } from '#core/views/answers.ts'
 import { blindEpisode } from '#core/views/blind.ts'
 import { sheetMarkdown, sheetSections, sheetTable, sheetTableHead, sheetTitle } from '#api/words/sheet.ts'
 import { episodeSheet } from '#core/views/episode-sheet.ts'
@@ -92,9 +92,7 @@ export function episodeRoutes(services: Services): Router {
   reads(router, '/episodes/:id/answer', async (request) => {
     const question = parse(answerQuery, request.query)
     const { id, entries } = await asked(request)
-    const world = fold(entries, { now: nowInstant() })
-    const machine = [...world.machines.values()].find((m) => m.episodes.some((e) => e.id === id))
-    return machine && answerTo(world, machine, question)
+    return answerIn(fold(entries, { now: nowInstant() }), id, question)
   })
 
   reads(router, '/episodes/:id', async (request) =>

@@ -4,7 +4,7 @@ import { z } from 'zod'
 import type { TypeRow } from '#api/machines.ts'
 import { typeIdSchema, type PartyId } from '#core/ids.ts'
 import type { World } from '#core/history/world.ts'
-import type { MethodRow, MethodsAnswer, TypeAnswer } from '#api/types.ts'
+import type { MethodRow, MethodsAnswer, TypeAnswer, WordRow } from '#api/types.ts'
 import { findPolicyOption, policyOf } from '#core/history/policy.ts'
 import { policies, policyKeys } from '#core/policy.ts'
 import { houseWorld, requireVisitor } from '../../platform/access.ts'
@@ -120,6 +120,20 @@ export function typeRoutes(services: Services): Router {
         .sort((a, b) => a.recipe.name.localeCompare(b.recipe.name)),
     }
     return answer
+  })
+
+  reads(router, '/words', async (request) => {
+    await requireVisitor(request, 'volunteer')
+    const world = await houseWorld(db)
+    const words = [...world.words.values()].map(({ word, as, means, type, said }): WordRow => ({
+      word,
+      as,
+      means,
+      ...(type ? { type: { id: type, name: world.types.get(type)?.sheet.name ?? '' } } : {}),
+      at: said.happenedAt.latest,
+      by: nameOf(world, said.doneBy),
+    }))
+    return { words: words.sort((a, b) => a.word.localeCompare(b.word)) }
   })
 
   reads(router, '/policies', async (request) => {

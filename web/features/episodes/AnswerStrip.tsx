@@ -2,13 +2,17 @@
 import { useQuery } from '@tanstack/react-query'
 import { Link } from 'react-router'
 import type { RecordQuestion } from '#core/history/record.ts'
+import type { Answered } from '#core/views/answers.ts'
 import { whenWords } from '#api/words/dates.ts'
 import { answerWords } from '#api/words/record.ts'
 import { keys } from '#web/app/keys.ts'
 import { get, wordsOf } from '#web/app/http.ts'
-import { useDates } from '#web/app/session.tsx'
+import { passes } from '#web/app/judging.ts'
+import { useOutbox } from '#web/app/outbox.ts'
+import { useDates, useSigned } from '#web/app/session.tsx'
 import { Act } from '#web/ui/Forms.tsx'
 import { useEntryWords } from '#web/ui/LogLine.tsx'
+import { answerHere } from './device-fold.ts'
 
 export function AnswerStrip({
   episode,
@@ -26,9 +30,25 @@ export function AnswerStrip({
 }) {
   const { when, short } = useDates()
   const { asks, about } = question
+  const {
+    me: { account },
+    house,
+  } = useSigned()
+  const outbox = useOutbox(account)
+  const waiting = outbox.filter((w) => w.draft.episode === episode)
   const { data, error } = useQuery({
     queryKey: keys.answer(episode, asks, about),
-    queryFn: () => get('/episodes/:id/answer', { id: episode, asks, about }),
+    queryFn: async (): Promise<Answered & { readonly here?: boolean }> => {
+      try {
+        return await get('/episodes/:id/answer', { id: episode, asks, about })
+      } catch (failure) {
+        // Without a connection the entries that the device holds answer; where it holds none, the failure stands.
+        const own =
+          passes(failure) && (await answerHere({ id: episode, account, house: house.id, waiting }, question))
+        if (!own) throw failure
+        return { ...own, here: true }
+      }
+    },
     retry: false,
   })
   const words = useEntryWords({ labels: data?.labels ?? {}, machine })
@@ -37,6 +57,7 @@ export function AnswerStrip({
   return (
     <div className="flex items-start gap-x-6" role="status">
       <div className="max-h-40 min-w-0 flex-1 overflow-y-auto">
+        {data.here && <p className="text-quiet">Without a connection: from what this device holds.</p>}
         {data.facts.map((fact, i) => (
           <p key={i}>{answerWords(fact, when)}</p>
         ))}

@@ -9,6 +9,7 @@ import { newId } from '#web/app/clock.ts'
 import { useDates, type Writing } from '#web/app/session.tsx'
 import { Act, PlainButton, Said, Slip, TextField } from '#web/ui/Forms.tsx'
 import { photoSrc } from '#web/ui/photos/src.ts'
+import { TeachWords } from './TeachWords.tsx'
 import { useParsed } from './useComposer.ts'
 
 const title = (jot: JotRow) =>
@@ -118,6 +119,7 @@ export function SortSlip({ view, jot, onClose }: { view: EpisodeView; jot: JotRo
       </form>
       <p className="text-quiet my-2 min-h-5">{line.trim() ? says : ''}</p>
       <Said error={error} />
+      <TeachWords jot={jot.words} lines={made} context={view.context} at={jot.happenedAt.latest} />
       <p className="flex gap-6">
         {made.length > 0 ? (
           <Act onClick={onClose}>It is sorted</Act>

@@ -27,23 +27,27 @@ export interface Composing {
   readonly looking: boolean
 }
 
-let fetched: LineReader | undefined
-/** The reader of freely said lines, with its words and dates: undefined until it is here. Without it the fixed forms are read. */
-export function useReader(): LineReader | undefined {
-  const [reader, setReader] = useState(() => fetched)
+type ReadingModule = typeof import('#core/work/reading/index.ts')
+let fetched: ReadingModule | undefined
+/** The reader of freely said lines, with its words and dates: undefined until it is here. */
+export function useReading(): ReadingModule | undefined {
+  const [reading, setReading] = useState(fetched)
   useEffect(() => {
-    if (reader) return
+    if (reading) return
     let left = false
-    void import('#core/work/reading/index.ts').then(({ readLine }) => {
-      fetched = readLine
-      if (!left) setReader(() => readLine)
+    void import('#core/work/reading/index.ts').then((module) => {
+      fetched = module
+      if (!left) setReading(module)
     })
     return () => {
       left = true
     }
-  }, [reader])
-  return reader
+  }, [reading])
+  return reading
 }
+
+/** Reads a line as people say it; without it the fixed forms are read. */
+export const useReader = (): LineReader | undefined => useReading()?.readLine
 
 export function useParsed(
   line: string,

@@ -4,16 +4,16 @@
  */
 import { useQuery } from '@tanstack/react-query'
 import { useEffect, useMemo, useRef, useState } from 'react'
-import type { HouseId, AccountId, EntryId } from '#core/ids.ts'
+import type { HouseId } from '#core/ids.ts'
 import type { EpisodeView } from '#core/views/episode.ts'
 import { keys } from '#web/app/keys.ts'
 import { heldEpisode, refreshEpisode } from '#web/app/device-episodes.ts'
-import { nowInstant } from '#web/app/clock.ts'
 import { get } from '#web/app/http.ts'
 import { passes } from '#web/app/judging.ts'
 import { useOutbox, type Waiting } from '#web/app/outbox.ts'
 import { useSigned } from '#web/app/session.tsx'
-import type { FoldAsk } from '#web/workers/episode.worker.ts'
+import type { FoldAnswer } from '#web/workers/episode.worker.ts'
+import { foldAsk, foldWorker } from './device-fold.ts'
 
 /** How long the device rests between fetching what is new to hold, ms. */
 const restMs = 4_000
@@ -82,25 +82,13 @@ function useLocalView(
   useEffect(() => {
     if (!wanted) return
     const n = ++asked.current
-    void heldEpisode(account, id).then((held) => {
-      if (!held || n !== asked.current) return
+    void foldAsk({ id, account, house, waiting }, n).then((ask) => {
+      if (!ask || n !== asked.current) return
       if (!worker.current) {
-        worker.current = new Worker(new URL('../../workers/episode.worker.ts', import.meta.url), {
-          type: 'module',
-        })
-        worker.current.onmessage = ({ data }: MessageEvent<{ n: number; view: EpisodeView | undefined }>) => {
+        worker.current = foldWorker()
+        worker.current.onmessage = ({ data }: MessageEvent<FoldAnswer>) => {
           if (data.n === asked.current) setView(data.view)
         }
-      }
-      const ask: FoldAsk = {
-        n,
-        entries: held.entries,
-        waiting: waiting.filter((w) => !w.refused).map((w) => w.draft),
-        episode: id as EntryId,
-        nextTag: held.nextTag,
-        now: nowInstant(),
-        account: account as AccountId,
-        house,
       }
       worker.current.postMessage(ask)
     })

@@ -17,6 +17,7 @@ import { Act, MainButton, PlainButton, Said, Slip, TextField } from '#web/ui/For
 import { hazardWord } from '#web/ui/Plate.tsx'
 import { SortTable, type TableColumn } from '#web/ui/SortTable.tsx'
 import { ChooseRule } from '#web/ui/ChooseRule.tsx'
+import { HouseWords } from './HouseWords.tsx'
 import { Methods } from './Methods.tsx'
 
 const none: readonly TypeRow[] = []
@@ -81,6 +82,7 @@ export function View() {
           )}
         </div>
         <Methods />
+        <HouseWords />
       </section>
       <div className="space-y-8">
         <Gear />

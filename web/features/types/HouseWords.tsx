@@ -1,0 +1,182 @@
+/** The house's own words: what lines that are said with them mean. Taught by hand here, or where a jot is sorted. */
+import { useQuery } from '@tanstack/react-query'
+import { useState } from 'react'
+import type { WordRow } from '#api/types.ts'
+import { houseWordSchema } from '#core/history/bodies/word.ts'
+import type { TypeId } from '#core/ids.ts'
+import type { TypeSheet } from '#core/type/sheet.ts'
+import { lemmas } from '#core/work/reading/verbs.ts'
+import { keys } from '#web/app/keys.ts'
+import { useSendOne } from '#web/app/send.ts'
+import { get } from '#web/app/http.ts'
+import { useDates } from '#web/app/session.tsx'
+import { Act, PlainButton, Said, SelectField, Slip, TextField } from '#web/ui/Forms.tsx'
+
+const sorts = [
+  { value: 'name', label: 'a name for something' },
+  { value: 'verb', label: 'a word for work' },
+]
+
+/** Verbs that a word may stand for, as one writes them. */
+const verbs = [...lemmas].sort()
+
+export function HouseWords() {
+  const { short } = useDates()
+  const { send, error } = useSendOne()
+  const [open, setOpen] = useState<string>()
+  const { data } = useQuery({ queryKey: keys.words, queryFn: () => get('/words') })
+  const forget = ({ word, type }: WordRow) =>
+    send({ kind: 'word', what: 'forgotten', word, ...(type ? { type: type.id as TypeId } : {}) })
+  return (
+    <section className="mt-8">
+      <h2 className="headrule flex justify-between">
+        Words of this house{' '}
+        <Act onClick={() => setOpen(open === 'new' ? undefined : 'new')}>Teach a word</Act>
+      </h2>
+      {open === 'new' && <WordForm onClose={() => setOpen(undefined)} />}
+      <Said error={error} />
+      {data?.words.length === 0 && (
+        <p className="text-quiet py-2">
+          No word yet. What people here say for a part or for work that has another name: taught once, lines
+          that are said so are read. Sorting a jot offers the word that was not understood.
+        </p>
+      )}
+      <ul>
+        {data?.words.map((w) => {
+          const key = `${w.word} ${w.type?.id ?? ''}`
+          return (
+            <li key={key} className="border-hair border-b py-1.5">
+              <div className="flex items-baseline justify-between gap-3">
+                <span>
+                  “<strong>{w.word}</strong>” means {w.as === 'verb' ? 'to ' : ''}
+                  <strong>{w.means}</strong>
+                </span>
+                <span className="text-13 flex gap-4 whitespace-nowrap">
+                  <Act
+                    aria-label={`Change “${w.word}”`}
+                    onClick={() => setOpen(open === key ? undefined : key)}
+                  >
+                    Change
+                  </Act>
+                  <Act aria-label={`Forget “${w.word}”`} onClick={() => void forget(w)}>
+                    Forget
+                  </Act>
+                </span>
+              </div>
+              <span className="text-quiet text-13">
+                {`${w.type ? `On machines of the type ${w.type.name}` : 'On every machine'}. ${w.by ? `${w.by}, ` : ''}${short(w.at)}.`}
+              </span>
+              {open === key && <WordForm word={w} onClose={() => setOpen(undefined)} />}
+            </li>
+          )
+        })}
+      </ul>
+    </section>
+  )
+}
+
+/** What a sheet has a name for. */
+const namesOf = (sheet: TypeSheet | undefined): readonly string[] =>
+  sheet
+    ? [
+        ...sheet.functions.map((f) => f.name),
+        ...sheet.positions.map((p) => p.designator),
+        ...sheet.zones.map((z) => z.name),
+        ...sheet.points.map((p) => p.name),
+      ]
+    : []
+
+function WordForm({ word, onClose }: { word?: WordRow; onClose: () => void }) {
+  const { send, error } = useSendOne()
+  const [said, setSaid] = useState(word?.word ?? '')
+  const [as, setAs] = useState<WordRow['as']>(word?.as ?? 'name')
+  const [means, setMeans] = useState(word?.means ?? '')
+  const [type, setType] = useState(word?.type?.id ?? '')
+  const [wrong, setWrong] = useState<string>()
+  const types = useQuery({ queryKey: keys.types, queryFn: () => get('/types') })
+  const sheet = useQuery({
+    queryKey: keys.type(type),
+    queryFn: () => get('/types/:id', { id: type }),
+    enabled: type !== '',
+  })
+  const names = as === 'verb' ? verbs : namesOf(sheet.data?.sheet)
+  const known = names.find((n) => n.toLowerCase() === means.trim().toLowerCase())
+  const teach = async () => {
+    const read = houseWordSchema.safeParse(said)
+    if (!read.success) return setWrong(read.error.issues[0]?.message)
+    if (as === 'verb' && !known) return setWrong('Choose a verb from the list: its work is known.')
+    if (as === 'name' && type && !known)
+      return setWrong('This type’s sheet has no such name. Choose one of its names.')
+    setWrong(undefined)
+    const taught = {
+      kind: 'word',
+      what: 'taught',
+      word: read.data,
+      as,
+      means: known ?? means.trim(),
+      ...(type ? { type: type as TypeId } : {}),
+    } as const
+    if (await send(taught)) onClose()
+  }
+  return (
+    <Slip title={word ? `“${word.word}”` : 'A word of this house'} onClose={onClose}>
+      <form
+        className="grid grid-cols-2 gap-3 max-sm:grid-cols-1"
+        onSubmit={(event) => {
+          event.preventDefault()
+          void teach()
+        }}
+      >
+        <TextField
+          label="What people here say"
+          required
+          autoFocus={!word}
+          readOnly={word !== undefined}
+          maxLength={40}
+          value={said}
+          onChange={(e) => setSaid(e.target.value)}
+        />
+        <SelectField
+          label="It is"
+          value={as}
+          options={sorts}
+          onChange={(e) => setAs(e.target.value as WordRow['as'])}
+        />
+        <SelectField
+          label="On"
+          value={type}
+          disabled={word !== undefined}
+          options={[
+            { value: '', label: 'every machine' },
+            ...(types.data?.types.map((t) => ({ value: t.id, label: t.name })) ?? []),
+          ]}
+          onChange={(e) => setType(e.target.value)}
+        />
+        <TextField
+          label={as === 'verb' ? 'It means to' : 'It means'}
+          required
+          autoFocus={word !== undefined}
+          autoComplete="off"
+          list="house-word-means"
+          maxLength={80}
+          value={means}
+          onChange={(e) => setMeans(e.target.value)}
+        />
+        <datalist id="house-word-means">
+          {names.map((n) => (
+            <option key={n} value={n} />
+          ))}
+        </datalist>
+        <p className="text-quiet text-13 col-span-full">
+          {as === 'verb'
+            ? 'Lines with it are read as that work. What it reaches is what the verb reaches.'
+            : 'It holds wherever a machine has that very name: a function, a position, a zone, a test point, test gear.'}
+        </p>
+        <div>
+          <PlainButton type="submit">Teach the word</PlainButton>
+        </div>
+        <Said error={wrong ?? error} />
+      </form>
+    </Slip>
+  )
+}
