@@ -34,14 +34,3 @@ export const sourceKinds = [
 ] as const
 export const authorities = ['switch on', 'mains', 'picture tube', 'lithium', 'chemicals'] as const
 export const healthWords = ['proved good', 'not shown faulty', 'suspect', 'proved bad', 'unknown'] as const
-export const mounts = ['socketed', 'soldered', 'plug', 'screwed', 'clipped'] as const
-export const hazardKinds = [
-  'mains',
-  'picture tube',
-  'live chassis',
-  'lithium cell',
-  'high voltage',
-  'sharp',
-  'heavy',
-  'toxic',
-] as const

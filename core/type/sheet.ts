@@ -17,21 +17,32 @@ export const gearNeedSchema = z.strictObject({
   standard: z.boolean().optional(),
 })
 
+/** What each field is for stands with it: the form of the sheet shows it, and the published schema says it. */
 export const functionSchema = z.strictObject({
-  name,
-  essential: z.boolean().default(false),
-  short: sentence.optional(),
-  full: sentence.optional(),
-  /** Expected result and its signs: screens, beeps, lamps and what they mean. */
-  expected: sentence.optional(),
-  notExercised: sentence.optional(),
-  /** Clean starts that the procedure asks for, and minutes that it has to hold. */
-  starts: z.int().min(1).max(10_000).optional(),
-  minutes: z.number().positive().max(100_000).optional(),
-  /** Positions, assemblies, test points and other functions. Empty = undeclared: anything on the machine may matter. */
-  dependsOn: z.array(name).max(200).default([]),
-  needs: z.array(gearNeedSchema).max(10).default([]),
-  /** Rows of cells that are tried one by one: keys, pins, chips in sockets. The empty text is a gap. */
+  name: name.describe('What it does, as one says it: “keys, 71”, “tape read”.'),
+  essential: z.boolean().default(false).describe('Without it the machine does not count as working.'),
+  short: sentence.optional().describe('A quick look that shows whether it does anything.'),
+  full: sentence.optional().describe('How it is tried in full, step by step.'),
+  expected: sentence
+    .optional()
+    .describe('What one sees or hears when it is right: screens, beeps, lamps and what they mean.'),
+  notExercised: sentence.optional().describe('What the procedure does not try, though one might think so.'),
+  starts: z.int().min(1).max(10_000).optional().describe('Clean starts that the procedure asks for.'),
+  minutes: z.number().positive().max(100_000).optional().describe('Minutes that it has to hold.'),
+  dependsOn: z
+    .array(name)
+    .max(200)
+    .default([])
+    .describe(
+      'Positions, assemblies, test points and other functions that it needs. Empty: not declared, so anything on the machine may matter.',
+    ),
+  needs: z
+    .array(gearNeedSchema)
+    .max(10)
+    .default([])
+    .describe(
+      'The kind of test gear without which it cannot be shown. In brackets: the attribute that has to agree with the machine’s, and “standard” where the machine is measured against it.',
+    ),
   grid: z
     .array(z.array(z.string().trim().max(24)).max(80))
     .max(40)
@@ -39,55 +50,77 @@ export const functionSchema = z.strictObject({
       (rows) => unique(rows.flat().filter(Boolean), (name) => name.toLowerCase()),
       'Two cells of one grid have one name.',
     )
-    .optional(),
+    .optional()
+    .describe(
+      'Rows of cells that are tried one by one: keys, pins, chips in sockets. An empty one is a gap.',
+    ),
 })
 
 export const positionSchema = z.strictObject({
-  designator: name,
-  /** Designator of the assembly position that this one sits on; absent = the machine itself. */
-  on: name.optional(),
-  assembly: z.boolean().default(false),
-  /** Kind of part that belongs here. */
-  accepts: name,
-  mount: z.enum(['socketed', 'soldered', 'plug', 'screwed', 'clipped']).default('soldered'),
-  essential: z.boolean().default(false),
-  lookAlikes: z.array(name).max(20).default([]),
-  polarised: z.boolean().default(false),
-  weight: z.number().min(0).max(100).optional(),
-  /** Least rating in volts that a part here must carry. */
-  ratingVolts: z.number().positive().optional(),
-  /** Safety class of a part across the mains (X) or from mains to earth (Y), after IEC 60384-14. */
-  safetyClass: z.enum(['X', 'Y']).optional(),
-  /** What is asked of the part beside its kind: value, body, lead spacing, temperature, package, speed, connector (core/parts/fit-rules). */
-  asks: attributes.optional(),
-  /** Whether the charger of this holder charges its cell. */
-  charged: z.boolean().default(false),
+  designator: name.describe('What is printed beside it, or what it is called: IC31, keyboard.'),
+  on: name.optional().describe('The assembly that it sits on. Empty: the machine itself.'),
+  assembly: z.boolean().default(false).describe('It carries positions of its own.'),
+  accepts: name.describe('The kind of part that belongs here.'),
+  mount: z
+    .enum(['socketed', 'soldered', 'plug', 'screwed', 'clipped'])
+    .default('soldered')
+    .describe('How the part is held.'),
+  essential: z.boolean().default(false).describe('Empty, the machine does not count as complete.'),
+  lookAlikes: z.array(name).max(20).default([]).describe('Positions whose parts look the same and are not.'),
+  polarised: z.boolean().default(false).describe('There is a wrong way round.'),
+  weight: z.number().min(0).max(100).optional().describe('How much it counts towards completeness.'),
+  ratingVolts: z
+    .number()
+    .positive()
+    .optional()
+    .describe('Least rating in volts that a part here must carry.'),
+  safetyClass: z
+    .enum(['X', 'Y'])
+    .optional()
+    .describe('Safety class of a part across the mains (X) or from mains to earth (Y), after IEC 60384-14.'),
+  asks: attributes
+    .optional()
+    .describe(
+      'What is asked of the part beside its kind: value, body, lead spacing, temperature, package, speed, connector.',
+    ),
+  charged: z.boolean().default(false).describe('The charger of this holder charges its cell.'),
 })
 
 /** Where an instrument is put, and what it should show. */
 export const testPointSchema = z.strictObject({
-  name,
-  unit: z.enum(['V', 'A', 'ohm', 'Hz', 's', 'C', 'W']).default('V'),
-  nominal: z.number().optional(),
-  /** Half the width of the band around what is expected, in per cent of it. */
-  tolerancePercent: z.number().positive().max(100).optional(),
-  /** Another point less a drop in volts: a rail behind a series diode. */
+  name: name.describe('What it is called: 5V, dot clock, X1.'),
+  unit: z.enum(['V', 'A', 'ohm', 'Hz', 's', 'C', 'W']).default('V').describe('The unit that is read there.'),
+  nominal: z.number().optional().describe('What it should show.'),
+  tolerancePercent: z
+    .number()
+    .positive()
+    .max(100)
+    .optional()
+    .describe('Half the width of the band around what is expected, in per cent of it.'),
   behind: z
     .strictObject({ point: name, dropMin: z.number().min(0).max(100), dropMax: z.number().min(0).max(100) })
-    .optional(),
-  /** Another point divided: a clock further down its tree. */
-  divides: z.strictObject({ point: name, by: z.number().positive().max(1e9) }).optional(),
-  /** Positions, assemblies and functions that feed it. */
-  dependsOn: z.array(name).max(200).optional(),
-  load: z.string().trim().max(80).optional(),
-  instrument: z.string().trim().max(80).optional(),
+    .optional()
+    .describe(
+      'Reckoned from another point: “5V less 0.3-0.5” behind a series diode, “X1 / 4” down a clock tree. What was read there counts before its nominal.',
+    ),
+  divides: z
+    .strictObject({ point: name, by: z.number().positive().max(1e9) })
+    .optional()
+    .describe('Another point divided: a clock further down its tree.'),
+  dependsOn: z.array(name).max(200).optional().describe('Positions, assemblies and functions that feed it.'),
+  load: z.string().trim().max(80).optional().describe('Under which load it is read.'),
+  instrument: z.string().trim().max(80).optional().describe('What it is read with.'),
 })
 
 export const zoneSchema = z.strictObject({
-  name,
-  material: z.string().max(60).default(''),
-  colour: z.string().max(60).default(''),
-  structural: z.boolean().default(false),
+  name: name.describe('A place of the case that is looked at by itself: lid, keycaps.'),
+  material: z.string().max(60).default('').describe('What it is made of: methods are held against it.'),
+  colour: z
+    .string()
+    .max(60)
+    .default('')
+    .describe('The colour that it left the works with, as far as is known.'),
+  structural: z.boolean().default(false).describe('It carries others: a crack here is worse.'),
 })
 
 export const hazardKinds = [
@@ -101,22 +134,26 @@ export const hazardKinds = [
   'toxic',
 ] as const
 export const sheetHazardSchema = z.strictObject({
-  kind: z.enum(hazardKinds),
-  words: sentence,
-  /** Authorisation a person must hold before touching it. */
-  needs: z.enum(['switch on', 'mains', 'picture tube', 'lithium', 'chemicals']).optional(),
+  kind: z.enum(hazardKinds).describe('What kind of danger it is.'),
+  words: sentence.describe('The caution that is shown at the step.'),
+  needs: z
+    .enum(['switch on', 'mains', 'picture tube', 'lithium', 'chemicals'])
+    .optional()
+    .describe('The authorisation that a person must hold before touching it.'),
 })
 
 /** One step of the way in: what comes off, what holds it, and what a first-timer would break. */
 export const wayInStepSchema = z.strictObject({
-  what: name,
-  count: z.int().min(1).max(1000).optional(),
-  /** Thread, length: "M3x10". */
-  size: z.string().trim().max(40).optional(),
-  /** Cross, hex, six-lobe. */
-  head: z.string().trim().max(40).optional(),
-  /** Catches, hidden screws, short wires, which way round. Shown at the step when it goes back, too. */
-  heed: z.string().trim().max(400).optional(),
+  what: name.describe('What comes off.'),
+  count: z.int().min(1).max(1000).optional().describe('How many fasteners hold it.'),
+  size: z.string().trim().max(40).optional().describe('Thread and length: M3x10.'),
+  head: z.string().trim().max(40).optional().describe('Cross, hex, six-lobe.'),
+  heed: z
+    .string()
+    .trim()
+    .max(400)
+    .optional()
+    .describe('Catches, hidden screws, short wires, which way round. Shown when it goes back, too.'),
 })
 /** When both are off, the first goes in before the other. */
 export const refitSchema = z.strictObject({

@@ -2,10 +2,12 @@
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { sheetSchema, type TypeSheet } from '#core/type/sheet.ts'
+import { linesOfTable, writeSheetTable } from '#core/formats/sheet-table.ts'
 import { tellSheet, type SheetTold } from '#core/type/told.ts'
 import { count, list } from '#api/words/lists.ts'
 import { keys } from '#web/app/keys.ts'
 import { get, wordsOf } from '#web/app/http.ts'
+import { saveText } from '#web/app/save.ts'
 import { Act, PlainButton, Said } from '#web/ui/Forms.tsx'
 import { fromForm, type SheetForm } from './form.ts'
 
@@ -23,7 +25,7 @@ const sortTitle: Readonly<Record<SheetTold['read'][number]['sort'], string>> = {
 
 /** A sheet file that this product wrote, or lines. A broken file is told as an error. */
 function readText(text: string, base: TypeSheet): SheetTold | { readonly error: string } {
-  if (!text.trim().startsWith('{')) return tellSheet(text, base)
+  if (!text.trim().startsWith('{')) return tellSheet(linesOfTable(text) ?? text, base)
   try {
     const read = sheetSchema.safeParse(JSON.parse(text))
     if (!read.success)
@@ -57,13 +59,10 @@ export function TellSheet({
       setError(wordsOf(failure))
     }
   }
-  const save = () => {
-    const url = URL.createObjectURL(new Blob([JSON.stringify(base, null, 2)], { type: 'application/json' }))
-    const link = document.createElement('a')
-    link.href = url
-    link.download = `${base.name.replace(/[^\w .-]/g, '_') || 'type sheet'}.json`
-    link.click()
-    URL.revokeObjectURL(url)
+  const save = (as: 'json' | 'csv') => {
+    const name = `${base.name.replace(/[^\w .-]/g, '_') || 'type sheet'}.${as}`
+    if (as === 'json') saveText(name, JSON.stringify(base, null, 2), 'application/json')
+    else saveText(name, writeSheetTable(base), 'text/csv')
   }
   const take = () => {
     if (!told || 'error' in told) return
@@ -103,7 +102,8 @@ export function TellSheet({
                 onChange={(e) => void e.target.files?.[0]?.text().then(setText)}
               />
             </label>
-            <Act onClick={save}>Save as a file</Act>
+            <Act onClick={() => save('json')}>Save as a file</Act>
+            <Act onClick={() => save('csv')}>Save as a table</Act>
             {data && data.types.length > 0 && (
               <label className="text-13">
                 Copy from a near type{' '}

@@ -10,11 +10,9 @@ import { useEffect, useState } from 'react'
 import { useForm, type UseFormReturn } from 'react-hook-form'
 import type { TypeId } from '#core/ids.ts'
 import { MainButton, Said, TextField } from '#web/ui/Forms.tsx'
-import { Functions } from './SheetFunctions.tsx'
-import { PointsTable } from './PointsTable.tsx'
-import { Positions } from './SheetPositions.tsx'
+import { Refit, WeakParts } from './SheetLines.tsx'
+import { SheetTable } from './SheetTable.tsx'
 import { TellSheet } from './TellSheet.tsx'
-import { Hazards, WayIn, WeakParts, Zones } from './SheetRest.tsx'
 
 export function View() {
   const { id = '' } = useParams()
@@ -65,6 +63,7 @@ function Editor({ id, form, answer }: { id: string; form: SheetForm; answer?: Ty
       )
     }
   })
+  const part = { control, register, mayEdit }
   return (
     <main className="flex-1 p-4 pb-20">
       <form onSubmit={(event) => void save(event)} className="space-y-7">
@@ -111,14 +110,17 @@ function Editor({ id, form, answer }: { id: string; form: SheetForm; answer?: Ty
             onTake={(sheet) => reset(toForm(sheet), { keepDefaultValues: true })}
           />
         )}
-        <Functions control={control} register={register} mayEdit={mayEdit} />
-        <PointsTable control={control} register={register} mayEdit={mayEdit} />
-        <Positions control={control} register={register} mayEdit={mayEdit} />
+        <SheetTable list="functions" {...part} />
+        <SheetTable list="points" {...part} />
+        <SheetTable list="positions" {...part} />
         <div className="grid grid-cols-2 gap-8 max-lg:grid-cols-1">
-          <Hazards control={control} register={register} mayEdit={mayEdit} />
-          <WayIn control={control} register={register} mayEdit={mayEdit} />
+          <SheetTable list="hazards" {...part} />
+          <div className="space-y-4">
+            <SheetTable list="wayIn" {...part} />
+            <Refit register={register} mayEdit={mayEdit} />
+          </div>
           <WeakParts register={register} mayEdit={mayEdit} />
-          <Zones control={control} register={register} mayEdit={mayEdit} />
+          <SheetTable list="zones" {...part} />
         </div>
       </form>
     </main>

@@ -1,0 +1,163 @@
+/** The tables of a type sheet's form, made from its schema: which fields a row has, what each is for, how it is filled in. */
+import { z } from 'zod'
+import {
+  functionSchema,
+  positionSchema,
+  sheetHazardSchema,
+  testPointSchema,
+  wayInStepSchema,
+  zoneSchema,
+} from '#core/type/sheet.ts'
+import type { SheetForm } from './form.ts'
+
+/** The lists of a sheet whose rows are edited one by one. */
+export type ListName = 'functions' | 'positions' | 'points' | 'zones' | 'hazards' | 'wayIn'
+type RowOf<L extends ListName> = SheetForm[L][number]
+
+export interface Column {
+  readonly key: string
+  readonly head: string
+  /** What it is for, as the schema says it. */
+  readonly about: string
+  readonly fill: 'text' | 'lines' | 'tick' | readonly string[]
+  /** It may be left open: the first choice is none. */
+  readonly open: boolean
+  readonly example?: string | undefined
+  /** Names, figures and codes stand in the even type. */
+  readonly figures: boolean
+  readonly width?: string | undefined
+}
+
+export interface Rows {
+  readonly list: ListName
+  readonly title: string
+  /** What one row is called: "Function". */
+  readonly one: string
+  readonly columns: readonly Column[]
+  /** A row that nothing is filled into. */
+  readonly blank: Readonly<Record<string, string | boolean>>
+}
+
+interface Look {
+  readonly example?: string
+  readonly figures?: true
+  readonly width?: string
+  readonly lines?: true
+  /** The fields of the schema that this one writes, where it has another name: "3 starts, 60 min" is starts and minutes. */
+  readonly writes?: readonly string[]
+}
+
+const bare = (schema: unknown): unknown =>
+  schema instanceof z.ZodDefault || schema instanceof z.ZodOptional ? bare(schema.unwrap()) : schema
+
+function column(shape: Readonly<Record<string, unknown>>, key: string, head: string, look: Look): Column {
+  const fields = (look.writes ?? [key]).map((name) => {
+    const field = shape[name]
+    if (!(field instanceof z.ZodType)) throw new Error(`The sheet has no ${name}.`)
+    return field
+  })
+  const [field] = fields
+  const inner = bare(field)
+  return {
+    key,
+    head,
+    about: fields.map((f) => f.description ?? '').join(' '),
+    fill: look.lines
+      ? 'lines'
+      : inner instanceof z.ZodBoolean
+        ? 'tick'
+        : inner instanceof z.ZodEnum
+          ? inner.options.map(String)
+          : 'text',
+    open: field instanceof z.ZodOptional,
+    example: look.example,
+    figures: look.figures === true,
+    width: look.width,
+  }
+}
+
+function rows<L extends ListName>(
+  list: L,
+  title: string,
+  one: string,
+  { shape }: { readonly shape: Readonly<Record<string, unknown>> },
+  fields: readonly (readonly [key: keyof RowOf<L> & string, head: string, look?: Look])[],
+): Rows {
+  const columns = fields.map(([key, head, look]) => column(shape, key, head, look ?? {}))
+  return {
+    list,
+    title,
+    one,
+    columns,
+    blank: Object.fromEntries(
+      columns.map(({ key, fill, open }) => [
+        key,
+        fill === 'tick' ? false : typeof fill === 'string' || open ? '' : (fill[0] ?? ''),
+      ]),
+    ),
+  }
+}
+
+export const sheetRows = {
+  functions: rows('functions', 'Functions', 'Function', functionSchema, [
+    ['name', 'Name'],
+    ['essential', 'Essential'],
+    ['dependsOn', 'Depends on', { example: 'IC31, supply', figures: true }],
+    ['needs', 'Needs gear', { example: 'test tape (code agrees; standard)' }],
+    ['full', 'Procedure'],
+    [
+      'asks',
+      'Asks for',
+      { example: '3 starts, 60 min', figures: true, width: 'w-28', writes: ['starts', 'minutes'] },
+    ],
+    ['expected', 'Expected'],
+    ['notExercised', 'Does not exercise'],
+    ['grid', 'Cells, one row a line', { example: '1-50', figures: true, width: 'w-44', lines: true }],
+  ]),
+  points: rows('points', 'Test points', 'Test point', testPointSchema, [
+    ['name', 'Name', { figures: true, width: 'w-36' }],
+    ['unit', 'Unit', { width: 'w-20' }],
+    ['nominal', 'Nominal', { example: '14.318M', figures: true, width: 'w-28' }],
+    ['tolerancePercent', '± %', { example: '5', figures: true, width: 'w-20' }],
+    [
+      'from',
+      'Reckoned from',
+      { example: '5V less 0.3-0.5', figures: true, width: 'w-44', writes: ['behind'] },
+    ],
+    ['load', 'Load', { example: 'running' }],
+    ['dependsOn', 'Fed by', { example: 'supply' }],
+    ['instrument', 'Instrument'],
+  ]),
+  positions: rows('positions', 'Positions', 'Position', positionSchema, [
+    ['designator', 'Designator', { figures: true, width: 'w-32' }],
+    ['accepts', 'Takes'],
+    ['on', 'Sits on', { figures: true, width: 'w-32' }],
+    ['mount', 'Mount', { width: 'w-28' }],
+    ['assembly', 'Assembly'],
+    ['essential', 'Essential'],
+    ['polarised', 'Polarised'],
+    ['charged', 'Charges'],
+    ['lookAlikes', 'Looks like', { example: 'IC32', figures: true, width: 'w-32' }],
+    ['ratingVolts', 'Least V', { figures: true, width: 'w-20' }],
+    ['safetyClass', 'Mains class', { width: 'w-20' }],
+    ['asks', 'Asks of the part', { example: 'rail 12 V; esr 0.1 ohm' }],
+  ]),
+  hazards: rows('hazards', 'Hazards', 'Hazard', sheetHazardSchema, [
+    ['kind', 'Kind', { width: 'w-36' }],
+    ['words', 'Caution'],
+    ['needs', 'Needs authorisation', { width: 'w-36' }],
+  ]),
+  wayIn: rows('wayIn', 'Way in', 'Step', wayInStepSchema, [
+    ['what', 'What comes off', { width: 'w-44' }],
+    ['count', 'Count', { figures: true, width: 'w-16' }],
+    ['size', 'Size', { example: 'M3x10', figures: true, width: 'w-24' }],
+    ['head', 'Head', { example: 'cross', width: 'w-24' }],
+    ['heed', 'To heed'],
+  ]),
+  zones: rows('zones', 'Zones', 'Zone', zoneSchema, [
+    ['name', 'Name'],
+    ['material', 'Material', { example: 'ABS' }],
+    ['colour', 'Expected colour'],
+    ['structural', 'Structural'],
+  ]),
+} satisfies Readonly<Record<ListName, Rows>>
