@@ -275,5 +275,9 @@ export type WayInStep = z.infer<typeof wayInStepSchema>
 export type RefitRule = z.infer<typeof refitSchema>
 export type SheetHazard = z.infer<typeof sheetHazardSchema>
 
+/** "IC4 picture ROM"; a type drum at the position "type drum" is called so once. */
+export const calledAt = ({ designator, accepts }: Pick<SheetPosition, 'designator' | 'accepts'>): string =>
+  accepts.toLowerCase().includes(designator.toLowerCase()) ? accepts : `${designator} ${accepts}`
+
 export const findPosition = (sheet: TypeSheet | undefined, designator: string): SheetPosition | undefined =>
   sheet?.positions.find((p) => p.designator.toLowerCase() === designator.toLowerCase())

@@ -14,6 +14,7 @@ import type { Statement } from '#core/history/versions.ts'
 import { voidTests } from '#core/history/void.ts'
 import type { MachineState, World } from '#core/history/world.ts'
 import { dayOf, type Instant } from '#core/quantity/time.ts'
+import { calledAt } from '#core/type/sheet.ts'
 import { slotsOf } from './contexts.ts'
 import { labelsFor, partLabel, placeLabel, type Labels } from './labels.ts'
 import { carriedPhotos, logRow, type LogRow } from './rows.ts'
@@ -257,7 +258,7 @@ function places(world: World, machine: MachineState, wanted: readonly string[]):
       return [
         {
           is: 'place',
-          what: `${s.position.designator} ${s.position.accepts}`,
+          what: calledAt(s.position),
           place: s.content === 'empty' ? 'empty' : placeLabel(world, s.place, machine.id),
         },
       ]

@@ -1,4 +1,5 @@
 /** What a typed line is read against, gathered from the world: machines, slots, parts, lots, points, grids, methods. */
+import { calledAt } from '#core/type/sheet.ts'
 import { functionsOf } from '#core/history/layout.ts'
 import { type World, type MachineState } from '#core/history/world.ts'
 import type { MachineId, PartId, LotId, GearId } from '#core/ids.ts'
@@ -31,12 +32,7 @@ export function slotsOf(world: World, id: MachineId): SlotContext[] {
     ...(position.charged ? { chargeEnded: chargeEnded(world, machine, position.designator) } : {}),
     content: contentWord(content),
     part,
-    partLabel:
-      part && content !== 'unseen'
-        ? partLabel(world, part)
-        : part
-          ? `${position.designator} ${position.accepts}`
-          : undefined,
+    partLabel: part && content !== 'unseen' ? partLabel(world, part) : part ? calledAt(position) : undefined,
     ...(part && world.parts.get(part)?.tag !== undefined ? { tag: world.parts.get(part)?.tag } : {}),
     facts: part
       ? world.parts.has(part)

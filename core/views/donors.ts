@@ -1,4 +1,5 @@
 /** What a machine lacks, and what could serve it: spares of the house and parts that sit in other machines. */
+import { calledAt } from '#core/type/sheet.ts'
 import { conditionAt } from '#core/condition/condition.ts'
 import { machineStanding } from '#core/history/status.ts'
 import { positionsOf } from '#core/history/layout.ts'
@@ -132,9 +133,7 @@ export function candidatesFor(
       const loan = world.parts.get(row.part)?.loan
       found.set(row.part, {
         part: row.part,
-        label: world.parts.has(row.part)
-          ? partLabel(world, row.part)
-          : `${row.position.designator} ${row.position.accepts}`,
+        label: world.parts.has(row.part) ? partLabel(world, row.part) : calledAt(row.position),
         tag: world.parts.get(row.part)?.tag,
         place: row.place,
         placeLabel: placeLabel(world, row.place),

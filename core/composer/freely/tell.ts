@@ -18,13 +18,16 @@ import { asWords, note, short } from './short.ts'
 import { bought, counted, stock } from './stock.ts'
 import { change, fasten, work } from './work.ts'
 
+/** "5 v" is the point 5V, on a sheet that lists it or not. */
+const pointNamed = (said: string): string => said.replace(/^([+-]?\d+(?:[.,]\d+)?)\s*v$/i, '$1V')
+
 /** One act as entries; `line` is what was typed. */
 export function tell(act: Exclude<Act, TestAct>, scene: Scene, line: string): Parsed {
   const { context } = scene
   switch (act.do) {
     case 'read':
       return readAt(scene, {
-        point: short(act.point),
+        point: short(pointNamed(act.point)),
         value: `${act.about ? '~' : ''}${act.value ?? `${act.min}..${act.max}`}${act.unit ?? ''}`,
         loadSaid: act.load,
       })

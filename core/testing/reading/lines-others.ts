@@ -3,6 +3,9 @@ import type { SaidLine } from './said-line.ts'
 /** Lines said at other machines: a computer, a tape reader and punch, a printer, a calculator. */
 export const otherLines: Readonly<Record<string, readonly SaidLine[]>> = {
   'E2025-012': [
+    ["won't boot from disk", 'test fn=starts from disk is=fail'],
+    ['booted first try with start disk 2', 'test fn=starts from disk is=pass gear=start disk 2'],
+    ['heads of drive A cleaned with alcohol', 'work verb=clean what=heads of drive A'],
     ['drive A swapped with drive B', 'swap at=drive A with=drive B'],
     ["Drive B reads disks fine but can't write", 'test fn=drive B is=partly'],
     ['It boots 9 times out of 10', 'test fn=starts from disk is=intermittent good=9 of=10'],
@@ -84,6 +87,11 @@ export const otherLines: Readonly<Record<string, readonly SaidLine[]>> = {
     ['Stop here for today, supply is out and unplugged', 'stop'],
   ],
   'SW 2024.11': [
+    [
+      'SW1 contacts bent, straightened',
+      'find finding=other where=SW1 contacts ; work verb=straighten what=SW1 contacts',
+    ],
+    ['tape reads with two wrong characters in a hundred', 'test fn=read, 8 channels is=partly'],
     ['Reader drops channel 3 once in a while', 'test fn=read, 8 channels is=intermittent'],
     ['punch block oiled with two drops of light oil', 'work verb=oil what=punch block'],
     [
@@ -145,6 +153,12 @@ export const otherLines: Readonly<Record<string, readonly SaidLine[]>> = {
     ['chassis wiped down with a damp cloth', 'work verb=wipe what=chassis'],
   ],
   'SW 2025.6': [
+    [
+      'the bell rings, paper feed jams now and then',
+      'test fn=bell is=pass ; test fn=paper feed is=intermittent',
+    ],
+    ['it prints and the bell rings', 'test fn=print, 80 columns is=pass ; test fn=bell is=pass'],
+    ['the bell rings but the paper feed is stuck', 'test fn=bell is=pass ; test fn=paper feed is=fail'],
     ['prints garbage in columns 60 to 80', 'test fn=print, 80 columns is=partly'],
     ['Print is faint on the left side', 'test fn=print, 80 columns is=partly'],
     ['printed three pages without a single error', 'test fn=print, 80 columns is=pass'],

@@ -3,6 +3,14 @@ import type { SaidLine } from './said-line.ts'
 /** Lines said at a terminal on the bench. */
 export const terminalLines: Readonly<Record<string, readonly SaidLine[]>> = {
   'SW 2024.3': [
+    ['checked all 71 keys, Q and 7 dead', 'test fn=keys, 71 is=partly'],
+    ['popped the lid, 4 screws M3x8 into the blue cup', 'off count=4 size=M3x8 cup=blue cup'],
+    ['whoever had this before glued the keycaps', 'find finding=earlier work where=keycaps'],
+    ['bell quiet but there', 'test fn=bell is=partly'],
+    ['two of the case screws are stripped', 'find finding=other'],
+    ['J2 wiggled, receive cuts out', 'work verb=wiggle what=J2 ; test fn=receive is=partly'],
+    ['waited 10 minutes, then measured CX1: 0 V', 'read point=CX1 value=0 unit=V'],
+    ['picture rolls when the heater is on', 'test fn=screen, 24 rows is=partly'],
     ["Bell still doesn't ring.", 'test fn=bell is=fail'],
     ['the bell rings again after reseating its plug', 'test fn=bell is=pass'],
     ['Took IC18 out of its socket and put it in bag 3.', 'out what=IC18 to=bag 3'],

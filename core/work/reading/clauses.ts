@@ -110,6 +110,15 @@ export function clausesOf(line: Line): Clause[] {
       /^(?:a|for|once|until|since|not|as|say)$/.test(line.tokens[i - 1]?.word ?? '')
     )
       return
+    // "Q and 7 dead": two cells, one result.
+    if (
+      (word === 'and' || word === ',') &&
+      /^[b-hj-z0-9]$/.test(line.tokens[i - 1]?.word ?? '') &&
+      /^[b-hj-z0-9]$/.test(line.tokens[i + 1]?.word ?? '') &&
+      !line.tokens[i + 1]?.unit &&
+      unitOf(line.tokens[i + 2]?.word ?? '') === undefined
+    )
+      return
     const numbers = line.tokens[i - 1]?.sort === 'number' && line.tokens[i + 1]?.sort === 'number'
     if (word === 'and' && numbers && !line.tokens[i + 1]?.unit && !line.tokens[i - 1]?.unit) return
     if (

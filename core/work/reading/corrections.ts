@@ -10,7 +10,7 @@ export const undo: Reader = (_line, { sole }, said) =>
     /\b(?:take|throw|strike|kick|get|cross|rub)\b.*\b(?:away|out|off|back|rid)\b.*\b(?:line|entry|note)\b|\b(?:line|entry|note)\b.*\b(?:take|throw|strike|cross) (?:it )?(?:away|out|off|back)\b/.test(
       said,
     ) ||
-    /^(?:undo|scrap that|never mind(?: that)?|scratch that|forget it|take (?:that|it) back|oops wrong (?:machine|line)|wrong machine|(?:the |my )?(?:previous|last) (?:line|entry|one) (?:is|was) (?:nonsense|wrong|rubbish|a mistake|not right|for)|(?:the |my )?(?:previous|last) (?:line|entry|one) (?:is|was) (?:nonsense|wrong|rubbish|a mistake|not right|for)|that was (?:the )?wrong (?:machine|line)|take (?:that|the last (?:line|one|entry)|my last (?:line|one|entry)) (?:back|out|away)|take out (?:my|the) last (?:line|entry)|please undo|that (?:line )?(?:was )?(?:nonsense|rubbish|a mistake|wrong))\b/.test(
+    /^(?:undo|scrap that|never mind(?: that)?|scratch that|forget it|take (?:that|it) back|oops wrong (?:machine|line)|wrong machine|(?:the |my )?(?:previous|last) (?:line|entry|one) (?:is|was) (?:nonsense|wrong|rubbish|a mistake|not right|for)|(?:the |my )?(?:previous|last) (?:line|entry|one) (?:is|was) (?:nonsense|wrong|rubbish|a mistake|not right|for)|that was (?:the )?wrong (?:machine|line)|take (?:that|the last (?:line|one|entry)|my last (?:line|one|entry)) (?:back|out|away)|take out (?:my|the) last (?:line|entry)|please undo|that (?:line )?(?:was )?(?:nonsense|rubbish|a mistake|wrong))\b(?!(?: ,)? (?:it|that) (?:was|is|should))/.test(
       said,
     )) &&
   !/\b(?:from|off|out of) the (?:board|machine|supply|case|tray)\b/.test(said)
@@ -19,7 +19,7 @@ export const undo: Reader = (_line, { sole }, said) =>
 
 /** Words that say that a line before was wrong. */
 const correctionCue =
-  /^(?:(?:no|sorry|wait|oops|correction|actually|rather|hang on|hold on|argh|oh|damn|my mistake|typo|er|stop|wrong|mistake)[ ,:.!-]*)+(?=.)|^(?:i (?:meant|mean)|make (?:that|it)|that should|should (?:be|have been|read|say)|it should|was meant|other way (?:a?round)|the other way|that was (?!good|fine|ok)|it was(?! good| fine))\b|\b(?:i meant|i mean|should (?:it |that )?(?:be|have been|read)|is right|is correct|was right|mistyped|misread|typo|my mistake|wrong number|i (?:wrote|typed)|sorry)\b/
+  /^(?:(?:no|sorry|wait|oops|correction|actually|rather|hang on|hold on|argh|oh|damn|my mistake|typo|er|stop|wrong|mistake)\b[ ,:.!-]*)+(?=.)|^(?:i (?:meant|mean)|make (?:that|it)|that should|should (?:be|have been|read|say)|it should|was meant|other way (?:a?round)|the other way|that was (?!good|fine|ok)|it was(?! good| fine))\b|\b(?:i meant|i mean|should (?:it |that )?(?:be|have been|read)|is right|is correct|was right|mistyped|misread|typo|my mistake|wrong number|i (?:wrote|typed)|sorry)\b/
 
 /** "C4, not C3", "6 of 8 not 7", "not cup 1, cup 3": the same sort of thing on both sides of "not". */
 function sides(line: Line, from: number, to: number): boolean {

@@ -118,7 +118,7 @@ export const finding: ClauseReader = (line, clause, told) => {
 export const earlier: ClauseReader = (line, clause, told) => {
   const said = words(line, clause.from, clause.to)
   const stranger =
-    /^(?:(?:once|here|apparently|it seems|at some time|long ago|earlier|before|looks like|it looks like|i see|i think|probably) )*(?:that )?(?:some ?(?:one|body)|a former \w+|a previous \w+|the previous \w+|the last \w+|an earlier \w+|previous \w+)(?: else)?(?: (?:has|had|once|already|before|must have|seems to have|also|here))*\b/.exec(
+    /^(?:(?:once|here|apparently|it seems|at some time|long ago|earlier|before|looks like|it looks like|i see|i think|probably) )*(?:that )?(?:some ?(?:one|body)(?: who \w+ \w+(?: \w+)?)?|whoever(?: \w+){1,4}|a former \w+|a previous \w+|the previous \w+|the last \w+|an earlier \w+|previous \w+)(?: else)?(?: (?:has|had|once|already|before|must have|seems to have|also|here))*\b/.exec(
       said,
     )
   const passive =

@@ -147,7 +147,13 @@ export const startFunction = (line: Line) => {
   return list.length === 1 ? list[0]?.name : undefined
 }
 
+const keysAlone =
+  /(?:^|, |\b(?:but|only|and|except) )(?:[b-hj-z0-9] (?:(?:and|,) )?)+(?:(?:is|are|was|were) )?$/
+
 export function cellIn(line: Line, clause: Clause): boolean {
+  // "…, Q and 7 dead": nothing but single keys before what is said of them.
+  const said = tagged(line, clause.from, clause.to, 'bad', 'part')[0]
+  if (said && keysAlone.test(`${words(line, clause.from, said.from)} `)) return true
   for (let i = clause.from; i < clause.to; i++) {
     const word = line.tokens[i]?.word ?? ''
     const next = line.tokens[i + 1]

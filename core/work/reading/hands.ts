@@ -100,6 +100,15 @@ export const work: ClauseReader = (line, clause, told) => {
     !/\bnot only\b/.test(said)
   )
     return undefined
+  // "The paper feed is stuck": how it is, not what was done to it.
+  if (
+    tagged(line, spoken.at, spoken.at + 1, 'bad', 'finding').length > 0 &&
+    (/^(?:is|are|gets|got|still|completely|now)$/.test(line.tokens[spoken.at - 1]?.word ?? '') ||
+      (/^(?:stick|bend|strip)$/.test(spoken.verb.lemma) &&
+        spoken.at === clause.to - 1 &&
+        spoken.at > clause.from))
+  )
+    return undefined
   if (spoken.form === 'ing' && (spoken.at !== clause.from || /\bwhile\b/.test(clause.link))) return undefined
   if (
     tagged(line, clause.from, clause.to, 'finding').some(
@@ -158,6 +167,10 @@ const nounVerbs =
   /^(?:dust|paint|tape|glue|oil|grease|mark|label|number|cover|seal|wax|pad|patch|clip|file|splice|strip|stick|charge|air|level|heat|steam|brush|polish|wire|solder|bridge|varnish|sand|film|shim|sleeve|press|balance|machine|tap|lap|weld|rivet|tension|iron|spray|cut|push|lift|rework|mask|trim|wash|soak|dry|flush|repair|fix|clean|turn|move|scrape|scrub|rub|photograph)$/
 
 const startsSo = (line: Line, clause: Clause, at: number) =>
+  // "Tape reads wrong": what stands before a verb of its own is a noun.
+  !/^(?:reads|prints|punches|feeds|rings|sends|receives|starts|boots|displays|advances)$/.test(
+    line.tokens[at + 1]?.word ?? '',
+  ) &&
   !(
     nounVerbs.test(line.tokens[at]?.word ?? '') &&
     !orders(line, at) &&
@@ -181,7 +194,9 @@ function subjectBefore(line: Line, clause: Clause, at: number): string | undefin
     else if (a < b && skip.test(line.tokens[a]?.word ?? '')) a++
     else break
   }
-  while (b > a && skip.test(line.tokens[b - 1]?.word ?? '')) b--
+  // "Drive A": its letter is no article.
+  const ofName = (at: number) => line.mentions.some((m) => m.from < at && at < m.to)
+  while (b > a && skip.test(line.tokens[b - 1]?.word ?? '') && !ofName(b - 1)) b--
   return canonical(line, a, b)
 }
 

@@ -1,6 +1,7 @@
 /** What happened here and now. */
 import type { Clause } from './clauses.ts'
 import { lead, trimmed } from './found.ts'
+import { coverWords } from './lexicon.ts'
 import { type Line, named, tagged, words, written } from './line.ts'
 import { whenOf } from './slots.ts'
 import type { ClauseReader } from './told.ts'
@@ -16,6 +17,7 @@ export const incident: ClauseReader = (line, clause, told) => {
       said,
     ) &&
     (/^(?:(?:oops|sorry|unfortunately|stupidly|,) )*(?:i|we)\b/.test(said) ||
+      line.tokens.some((t) => t.word === 'sorry') ||
       /\bwhile \w+ing\b|\baccident|\bby mistake\b/.test(
         words(line, clause.from, Math.min(line.tokens.length, clause.to + 3)),
       )) &&
@@ -32,6 +34,14 @@ export const incident: ClauseReader = (line, clause, told) => {
       },
     ]
   if (!hit) return undefined
+  // "Popped the lid": it came off.
+  if (
+    /\bpopp?(?:ed)? (?:off |open )?(?:the |its )?\w*/.test(said) &&
+    coverWords.has(
+      line.tokens.slice(hit.to, clause.to).find((t) => !/^(?:the|its|off|open)$/.test(t.word))?.word ?? '',
+    )
+  )
+    return undefined
   const before = words(line, Math.max(clause.from, hit.from - 3), hit.from)
   if (
     /\b(?:no|not|without|never|any|old|earlier|once|fuse holder)\b/.test(before) &&

@@ -27,7 +27,9 @@ export const out: ClauseReader = (line, clause, told) => {
     !/\bout of (?:circuit|stock|order|tune|tolerance|range|the (?:tray|bag|cup|box|stock|drawer))\b/.test(
       said,
     ) &&
-    !/\b(?:ran|run|comes|come|came|went|sent|left) out\b(?! of)/.test(said)
+    !/\b(?:ran|run|comes|come|came|went|sent|left|cuts|drops|fades|gives|times|conks|peters) out\b(?! of)/.test(
+      said,
+    )
   // "IC7 in bag 2": where it went says that it is out.
   const put =
     !gone &&

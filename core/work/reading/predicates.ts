@@ -27,6 +27,17 @@ export const particle = /^(?:out|in|off|on|back|up)$/
 export const finite =
   /^(?:out|off|in|on|back|up|down|lent|gone|is|are|was|were|has|had|sits|sit|reads|shows|power|powered|switched|turned|left|goes|went|comes|came|come|gets|got|gives|gave|spins|hums|moves|stays|must|will|can|should|never|do|does|did|needs|wants|took|put|gave|made|found|saw|seems|looks|feels|runs|ran|holds|keeps|kept|starts|started|turns|rings|rang|prints|printed|types|typed|loads|loaded|forgets|loses|remains|becomes|became|new|now|enough|better|worse|boots|booted|reads|punches|feeds|sends|receives|works)$/
 
+/** "The bell rings": a function's own verb after its name. "Bell ring" is a name. */
+const doesItsWork = (line: Line, from: number, to: number): boolean => {
+  const functions = named(line, from, to, 'function')
+  return functions.some(
+    (v) =>
+      v.by === 'verb' &&
+      /(?:s|ed)$/.test(line.tokens[v.from]?.word ?? '') &&
+      functions.some((f) => f.by !== 'verb' && f.to === v.from && f.names.some((n) => v.names.includes(n))),
+  )
+}
+
 /** Something in it says that something was done, seen or is so. */
 export function hasPredicate(line: Line, from: number, to: number): boolean {
   if (
@@ -53,6 +64,7 @@ export function hasPredicate(line: Line, from: number, to: number): boolean {
     )
   )
     return true
+  if (doesItsWork(line, from, to)) return true
   if (lasts(line, from, to) || /\bfrom (?:its|the|their) sockets?\b/.test(words(line, from, to))) return true
   if (/^(?:yes|no)$/.test(line.tokens[to - 1]?.word ?? '') && to - from > 1) return true
   return line.tokens
@@ -85,6 +97,7 @@ export const nameOnly = (line: Line, from: number, to: number): boolean => {
   const covers = line.tokens.slice(from, to).some((t) => coverWords.has(t.word) && t.word !== 'back')
   if (names.length === 0 && !covers) return false
   if (tagged(line, from, to, 'good', 'bad', 'part', 'over', 'incident').length > 0) return false
+  if (doesItsWork(line, from, to)) return false
   return line.tokens.slice(from, to).every((t, k) => {
     const at = from + k
     return (

@@ -123,6 +123,6 @@ function coverMoves(
       before,
     ) &&
       (/\b(?:off|on|back|again)\b/.test(said) ||
-        /\b(?:removed|opened|closed|refitted|unscrewed|undid|unbolted|shut)\b/.test(before)))
+        /\b(?:removed|opened|closed|refitted|unscrewed|undid|unbolted|shut|popped)\b/.test(before)))
   )
 }

@@ -6,6 +6,7 @@ import { type Line, named, tagged, within, words } from './line.ts'
 import { question } from './questions.ts'
 import { type Reader, type Sentence, whole } from './sentence.ts'
 import { sum } from './sum.ts'
+import { quantities } from './amounts.ts'
 import { intention } from './voice.ts'
 
 export const remind: Reader = (line, { from, to }, said) => {
@@ -129,7 +130,7 @@ const plan: Reader = (line, { from, to }, said) => {
 
 /** A clear sentence that says that something was not so, or not done: nothing is made of it. */
 const denied =
-  /^(?:there (?:is|was|are|were) )?(?:no|not any|not a trace of|never any) (?:sign(?:s)? of |trace(?:s)? of |visible |more )?(?=\w)|^(?:did not (?:get round|get to|manage|have time|find|see|touch|do|clean|look)|have not (?:touched|looked|found|seen|got|had)|could not (?:find|see) |nothing (?:found|to note|to report|special|new|else|unusual|wrong with)|no time\b|looked at|looked (?:through|over|for)|(?:i|we) (?:did not|have not|could not find|looked))/
+  /^(?:there (?:is|was|are|were) )?(?:no(?! joy| luck)|not any|not a trace of|never any) (?:sign(?:s)? of |trace(?:s)? of |visible |more )?(?=\w)|^(?:did not (?:get round|get to|manage|have time|find|see|touch|do|clean|look)|have not (?:touched|looked|found|seen|got|had)|could not (?:find|see) |nothing (?:found|to note|to report|special|new|else|unusual|wrong with)|no time\b|looked at|looked (?:through|over|for)|(?:i|we) (?:did not|have not|could not find|looked))/
 
 /** What is told of the work around the machine. */
 export const told =
@@ -137,7 +138,12 @@ export const told =
 
 export const note: Reader = (line, { from, to }, said) => {
   if (to - from < 3) return undefined
-  if (told.test(said)) return [{ do: 'note', words: whole(line, from, to) }]
+  // "Picture rolls when warm", "waited, then measured C1: 0 V": a trial and a reading, whatever stands first.
+  const more =
+    (named(line, from, to, 'function').some((m) => m.from <= from + 1) &&
+      tagged(line, from, to, 'good', 'bad', 'part', 'now and then').length > 0) ||
+    quantities(line, from, to).some((q) => q.of === 'electrical')
+  if (told.test(said) && !more) return [{ do: 'note', words: whole(line, from, to) }]
   if (!denied.test(said)) return undefined
   // "No picture", "no sound at all": what a test shows.
   const fails =

@@ -214,7 +214,7 @@ export const waitOver: ClauseReader = (line, clause, told) => {
   const said = words(line, clause.from, clause.to)
   const text = words(line, hit.from, hit.to)
   if (
-    /\b(?:not|dry joint|dry solder|dry rot|nearly|almost|still|dry as|when|once|until|till|before|after)\b/.test(
+    /\b(?:not|waiting for|wait for|to dry|dry joint|dry solder|dry rot|nearly|almost|still|dry as|when|once|until|till|before|after)\b/.test(
       said,
     )
   )

@@ -1,7 +1,6 @@
-/** Where each act of what is left to do comes from. */ import {
-  conditionAt,
-  reinspectDaysOf,
-} from '#core/condition/condition.ts'
+/** Where each act of what is left to do comes from. */
+import { calledAt } from '#core/type/sheet.ts'
+import { conditionAt, reinspectDaysOf } from '#core/condition/condition.ts'
 import { evidenceNeeds } from '#core/provenance/evidence.ts'
 import { contentsOf, machineAround } from '#core/history/presence.ts'
 import type { Standing } from '#core/history/standing.ts'
@@ -189,9 +188,7 @@ export const towardsWork: Readonly<Partial<Record<TodoAct, Rows>>> = {
     const parts = rows.flatMap((row): TodoItem[] => {
       if (row.position.on !== undefined && empty.has(row.position.on)) return []
       const why = whyNeeded(world, row)
-      return why === undefined || why === 'out for now'
-        ? []
-        : [{ name: `${row.position.designator} ${row.position.accepts}`, of: why }]
+      return why === undefined || why === 'out for now' ? [] : [{ name: calledAt(row.position), of: why }]
     })
     return [...parts, ...screws]
   },
