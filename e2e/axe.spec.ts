@@ -32,10 +32,10 @@ async function walk(browser: Browser, scheme: 'light' | 'dark') {
     ['/machines/new', 'Register a machine'],
     ['/parts', 'Parts'],
     ['/parts/stock', 'Stock and failures'],
-    ['/types', 'Types'],
+    ['/types', 'Types and house'],
     ['/people', 'People'],
-    ['/batches', 'Lots of machines'],
-    ['/parts/lots', 'Lots of parts'],
+    ['/batches', 'Groups received together'],
+    ['/parts/lots', 'Counted stock'],
     ['/parts/needs', 'Needs'],
     ['/collection/table', 'A table of machines'],
   ] as const) {
@@ -72,7 +72,7 @@ async function walk(browser: Browser, scheme: 'light' | 'dark') {
   await page.getByRole('button', { name: 'Test', exact: true }).click()
   await page.getByRole('button', { name: /one by one/ }).click()
   await check('grid')
-  await page.getByRole('button', { name: 'Put away' }).click()
+  await page.getByRole('button', { name: 'Cancel' }).click()
   await page.getByRole('button', { name: /^Close/ }).click()
   await check('closing')
   // Paper is black on white whatever the screen is.
@@ -127,7 +127,7 @@ async function walk(browser: Browser, scheme: 'light' | 'dark') {
   await page.getByRole('link', { name: 'P-0100' }).click()
   await expect(page.getByRole('heading', { name: 'Its life' })).toBeVisible()
   await check('part')
-  await page.getByRole('button', { name: 'Move it' }).click()
+  await page.getByRole('button', { name: 'Move the part' }).click()
   await check('part, moving')
   await page.getByRole('link', { name: 'Print its tag' }).click()
   await expect(page.getByRole('list', { name: 'Bag tags' })).toContainText('P-0100')
@@ -135,7 +135,7 @@ async function walk(browser: Browser, scheme: 'light' | 'dark') {
   await openMachine(page, 'SW 2024.3')
   const machine = page.url().replace(/\?.*$/, '')
   await page.goto(`${machine}/donors?position=IC40`)
-  await expect(page.getByRole('button', { name: 'Take this one' }).first()).toBeVisible()
+  await expect(page.getByRole('button', { name: 'Record the move' }).first()).toBeVisible()
   await check('donors')
   await page.goto(`${machine}/beside?with=E2024-004`)
   await page

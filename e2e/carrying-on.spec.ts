@@ -19,7 +19,7 @@ test('8 a new collection: the first steward, an invitation, rights, a type sheet
   await expect(steward.getByText('A password has at least 12 characters.')).toBeVisible()
   await steward.getByLabel('Password').fill(password)
   await steward.getByRole('button', { name: 'Begin the collection' }).click()
-  await expect(steward.getByRole('heading', { name: 'Nothing is open on the bench.' })).toBeVisible()
+  await expect(steward.getByRole('heading', { name: 'No episode is open.' })).toBeVisible()
 
   // The link works once.
   const again = await (await browser.newContext()).newPage()
@@ -124,7 +124,7 @@ test('a guest sees what is granted and nothing else', async ({ browser }) => {
   // One machine is granted: they land on it, and a list that is asked for holds nothing else.
   await expect(guest.getByRole('region', { name: 'Rating plate' })).toContainText('Brasket 7')
   await guest.goto(`${demo()}/collection?sort=number`)
-  await expect(guest.getByRole('heading', { name: 'What you may see' })).toBeVisible()
+  await expect(guest.getByRole('heading', { name: 'Your machines' })).toBeVisible()
   await expect(guest.getByRole('row')).toHaveCount(2) // head and the till
   await guest.getByRole('row').filter({ hasText: 'Brasket 7' }).click()
   await expect(status(guest)).toContainText('Faulty')

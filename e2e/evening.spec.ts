@@ -6,7 +6,7 @@ test.describe.configure({ mode: 'serial' })
 let rasmus: Page
 let imke: Page
 const line = () => rasmus.getByRole('combobox', { name: /^Write one line/ })
-const inTheWay = () => rasmus.getByRole('complementary', { name: 'What stands in the way' })
+const inTheWay = () => rasmus.getByRole('complementary', { name: 'Before you go on' })
 const off = () => rasmus.getByRole('complementary', { name: 'Off, waiting, asked' })
 
 test.beforeAll(async ({ browser }) => {
@@ -22,7 +22,7 @@ test.afterAll(async () => {
 
 test('power on says what is open, and the check opens at the side; done is two taps', async () => {
   await line().fill('power on')
-  await expect(rasmus.locator('#line-says')).toContainText('Before switching on, not met')
+  await expect(rasmus.locator('#line-says')).toContainText('Before switching on, still open')
   await expect(inTheWay().getByText('This is the first power of this episode.')).toBeVisible()
   await inTheWay().getByRole('button', { name: 'First power through a current limit' }).click()
   await expect(line()).toHaveValue('done current limit ')
@@ -36,18 +36,18 @@ test('power on says what is open, and the check opens at the side; done is two t
 
 test('hands inside asks for a reading, and asks anew after every power-up', async () => {
   await write(rasmus, 'off base 4 M3x8 cup 1')
-  await expect(inTheWay().getByText('Plug seen out')).toBeVisible()
+  await expect(inTheWay().getByText('Mains plug pulled')).toBeVisible()
   await inTheWay().getByRole('button', { name: 'Discharge sum' }).click()
   await expect(inTheWay().getByText(/1\.23 s/)).toBeVisible()
   await inTheWay().getByLabel('Charged to').fill('14 kV')
   await expect(inTheWay().getByText(/Not for a picture tube/)).toBeVisible()
-  await inTheWay().getByRole('button', { name: 'Put away' }).click()
+  await inTheWay().getByRole('button', { name: 'Close', exact: true }).click()
   await write(rasmus, 'done plug out')
   await write(rasmus, 'done reservoir measured 0.6 V')
-  await expect(inTheWay().getByRole('button', { name: /^Hands inside/ })).toContainText('met')
+  await expect(inTheWay().getByRole('button', { name: /^Hands inside/ })).toContainText('nothing open')
   await write(rasmus, 'power on')
   await write(rasmus, 'power off')
-  await expect(inTheWay().getByRole('button', { name: /^Hands inside/ })).toContainText('2 not met')
+  await expect(inTheWay().getByRole('button', { name: /^Hands inside/ })).toContainText('2 open points')
 })
 
 test('a wait rings on another screen, and somebody ends it', async () => {
@@ -55,7 +55,7 @@ test('a wait rings on another screen, and somebody ends it', async () => {
   await expect(imke.getByRole('alert').filter({ hasText: 'rinse the keytops' })).toBeVisible({
     timeout: 20_000,
   })
-  await imke.getByRole('button', { name: 'Put away' }).click()
+  await imke.getByRole('alert').getByRole('button', { name: 'Close', exact: true }).click()
   await expect(imke.getByRole('alert')).toHaveCount(0)
   await imke.reload()
   await expect(imke.getByRole('heading', { name: 'Waiting' })).toBeVisible()
@@ -68,19 +68,19 @@ test('a wait rings on another screen, and somebody ends it', async () => {
 
 test('a jot is kept with nothing asked, and sorted into an entry at its own time', async () => {
   await line().fill('the lead at the left is frayed')
-  await rasmus.getByRole('button', { name: 'Jot', exact: true }).click()
+  await rasmus.getByRole('button', { name: 'Quick note', exact: true }).click()
   await expect(off().getByText('the lead at the left is frayed')).toBeVisible()
   await off().getByRole('button', { name: 'Sort' }).click()
   await rasmus.getByLabel('As an entry').fill('ask whose is the frayed lead?')
   await rasmus.getByRole('button', { name: 'Write', exact: true }).click()
-  await rasmus.getByRole('button', { name: 'It is sorted' }).click()
+  await rasmus.getByRole('button', { name: 'Close the note' }).click()
   await expect(off().getByRole('heading', { name: 'To be sorted' })).toHaveCount(0)
   await expect(off().getByText('whose is the frayed lead?')).toBeVisible()
 })
 
 test('what is off goes back in order, and the papers say what came of it', async () => {
   await write(rasmus, 'out IC1 bag 2')
-  await off().getByRole('button', { name: 'Back in order' }).click()
+  await off().getByRole('button', { name: 'Reassembly order' }).click()
   await expect(off().locator('ol').first().getByRole('listitem').first()).toContainText('IC1')
   await off().locator('ol').first().getByRole('button', { name: 'Into the line' }).first().click()
   await expect(line()).toHaveValue('in IC1')
@@ -157,10 +157,10 @@ test('who is not authorised says why, and the line keeps it', async ({ browser }
   await line.press('Enter')
   await expect(jonas.locator('#line-says')).toContainText('not authorised to switch it on')
   await jonas.getByLabel('Or why all the same').fill('the restorer stands beside me')
-  await jonas.getByRole('button', { name: 'Write it with the reason' }).click()
+  await jonas.getByRole('button', { name: 'Write with the reason' }).click()
   const sheet = jonas.getByRole('region', { name: 'Episode', exact: true })
   await expect(sheet).toContainText('not authorised, because the restorer stands beside me')
-  const aside = jonas.getByRole('complementary', { name: 'What stands in the way' })
+  const aside = jonas.getByRole('complementary', { name: 'Before you go on' })
   const check = aside.getByRole('button', { name: /^Before switching on/ })
   if ((await check.getAttribute('aria-expanded')) !== 'true') await check.click()
   await expect(aside.getByText(/Passed over by Jonas Feld at/).first()).toBeVisible()

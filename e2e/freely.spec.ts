@@ -126,7 +126,7 @@ test('sorting a jot teaches its words: the next line with them is read', async (
   await slip.getByRole('button', { name: 'Teach “frob”' }).click()
   await slip.getByRole('button', { name: 'Teach “tin hat”' }).click()
   await expect(slip.getByText('Taught. The list stands under Types.')).toHaveCount(2)
-  await slip.getByRole('button', { name: 'It is sorted' }).click()
+  await slip.getByRole('button', { name: 'Close the note' }).click()
   await expect(slip).toBeHidden()
   await write(imke, 'frobbed the tin hat again')
   await expect(

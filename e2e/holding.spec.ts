@@ -159,9 +159,9 @@ for (const [width, height] of [
     const hazards = tablet.getByRole('region', { name: 'Hazards' })
     await expect(hazards).toContainText('the spring under the lid is loaded')
     await expect(hazards).toBeInViewport()
-    await tablet.getByRole('button', { name: /^In the way/ }).tap()
+    await tablet.getByRole('button', { name: /^Open points/ }).tap()
     await expect(hazards).toBeInViewport()
-    await tablet.getByRole('button', { name: /^In the way/ }).tap()
+    await tablet.getByRole('button', { name: /^Open points/ }).tap()
     // Whatever takes a tap can be seen.
     const unseen = await tablet.evaluate(() =>
       [...document.querySelectorAll('main button, main a')]

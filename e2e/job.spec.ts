@@ -97,9 +97,9 @@ test('5 lends its supply: incomplete, the wrong place refused, then retest due, 
   await expect(
     imke.getByRole('banner').or(imke.locator('header')).filter({ hasText: 'Incomplete' }),
   ).toBeVisible()
-  await imke.getByRole('button', { name: /^Close,/ }).click()
+  await imke.getByRole('button', { name: /^Close \(/ }).click()
   await expect(imke.getByRole('region', { name: /^Closing: / })).toContainText('Loans home')
-  await imke.getByRole('button', { name: 'Put away' }).click()
+  await imke.getByRole('button', { name: 'Cancel' }).click()
   // The lender's page and the borrower's both show the open loan.
   await openMachine(watcher, 'E2024-004')
   await watcher.getByRole('tab', { name: /^Loans/ }).click()
@@ -129,7 +129,7 @@ test('5 lends its supply: incomplete, the wrong place refused, then retest due, 
   const closing = imke.getByRole('region', { name: /^Closing/ })
   await expect(closing).toContainText('What was touched is retested')
   await expect(closing.getByRole('button', { name: 'Close the episode' })).toBeDisabled()
-  await imke.getByRole('button', { name: 'Put away' }).click()
+  await imke.getByRole('button', { name: 'Cancel' }).click()
   await write(imke, 'ask which fuse is in the supply?')
   await write(imke, 'test full all pass')
   await imke.getByRole('button', { name: 'Close', exact: true }).click()

@@ -40,7 +40,7 @@ test('keys are drawn over with a pointer and marked by keyboard, and the line ad
     '0 pass, 5 fail, 66 not tested',
   )
   // Put away and taken up again: what was drawn is still there.
-  await sheet().getByRole('button', { name: 'Put away' }).click()
+  await sheet().getByRole('button', { name: 'Cancel' }).click()
   await imke.getByRole('button', { name: 'Test', exact: true }).click()
   await imke.getByRole('button', { name: /keys, 71, one by one/ }).click()
   await expect(imke.getByRole('status').filter({ hasText: '71 in all' })).toContainText(
@@ -59,7 +59,7 @@ test('keys are drawn over with a pointer and marked by keyboard, and the line ad
 test('one key mended and tried again: the others stand', async () => {
   await write(imke, 'mend Q')
   await line().fill('keys, 71 Q ok')
-  await expect(says()).toContainText('1 pass, 4 fail (W E R T dead), 66 stand from before, 0 not tested')
+  await expect(says()).toContainText('1 pass, 4 fail (W E R T dead), 66 carried over, 0 not tested')
   await line().press('Escape')
   expect(await refusedLine(imke, 'keys, 71 Q ok, QQ dead')).toContain('“QQ” is no cell of keys, 71')
 })
@@ -79,7 +79,7 @@ test('the simulated meter’s reading comes into the line by one key', async () 
   await expect(sheet().getByText(/read 5V 4\.91\d*V, simulated bench meter/)).toBeVisible()
   // The instrument stays; a rail behind the diode is reckoned from what was just read.
   await line().fill('clock memory 3.6V')
-  await expect(says()).toContainText('reckoned from 5V')
+  await expect(says()).toContainText('calculated from 5V')
   await expect(says()).toContainText('simulated bench meter, as before')
   await line().press('Enter')
   await write(imke, 'healthy, as far as it goes')
@@ -152,7 +152,7 @@ test('a fail without words asks once; later puts it with what is to be said', as
   await says().getByRole('button', { name: 'Later' }).click()
   await off().getByRole('button', { name: 'How does bell fail?' }).click()
   await off().getByLabel('How does bell fail?').fill('one click, no tone')
-  await off().getByRole('button', { name: 'Say it' }).click()
+  await off().getByRole('button', { name: 'Answer' }).click()
   await expect(sheet().getByText('fail: one click, no tone')).toBeVisible()
   await expect(off().getByRole('heading', { name: 'To be said later' })).toHaveCount(0)
 })

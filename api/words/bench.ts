@@ -45,7 +45,7 @@ const became: Readonly<Record<Extract<Body, { kind: 'advice'; what: 'became' }>[
   held: 'tried, and it held',
   'did not hold': 'tried, and it did not hold',
   'no difference': 'tried, and it made no difference',
-  dropped: 'not tried, and nobody will',
+  dropped: 'dropped, not tried',
 }
 
 /** From when a fault is. */
@@ -115,7 +115,7 @@ export function benchEntry(body: BenchBody, names: EntryNames): EntryWords {
         body.soak
           ? `${body.what}, ${body.soak.attended ? 'attended' : 'unattended'}`
           : `wait: ${body.what}${body.everyMinutes ? `, every ${durationWords(body.everyMinutes)}` : ''}`,
-        `till ${day(body.until)} ${clockWords(body.until, names.zone)}`,
+        `until ${day(body.until)} ${clockWords(body.until, names.zone)}`,
       )
     case 'task':
       return body.what === 'put off'

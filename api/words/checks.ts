@@ -34,21 +34,21 @@ const asked: Readonly<Partial<Record<RuleName, RuleWords>>> = {
       'Measure the supply on a dummy load (a switching supply needs its least load); where it cannot be separated, go through a current limit and read the rail within seconds.',
   },
   'rail to ground compared': {
-    saw: 'Nobody has compared a rail to ground since it was worked on.',
+    saw: 'Not recorded since it was worked on: rail compared to ground.',
     satisfy:
       'Measure it and compare with a sister machine. Old logic may read tens of ohms; below about 2 Ω suspect a short.',
   },
   'switches set': {
-    saw: 'Nobody has said how its switches stand.',
+    saw: 'Switch positions are not recorded.',
     satisfy: 'Look at the mains selector, memory switch and power switch.',
   },
   attended: {
-    saw: 'It has been powered up, or not yet, with nobody named beside it.',
+    saw: 'It has been powered up, or not yet, with no person named beside it.',
     satisfy: 'Stay with it while it runs, fused and on residual-current protection.',
   },
   'plug out': { saw: 'Not seen since the last power-up.', satisfy: 'Pull the plug, and see it lying there.' },
   'second person': {
-    saw: 'Nobody is named.',
+    saw: 'No person is named.',
     satisfy: 'Have someone by who knows where the power is cut off. Name them.',
   },
   'memory switch off': {
@@ -60,7 +60,7 @@ const asked: Readonly<Partial<Record<RuleName, RuleWords>>> = {
     satisfy: 'Screw, tie or pad every card and plug-in.',
   },
   'heads parked': {
-    saw: 'Nobody has said how heads and media stand.',
+    saw: 'How heads and media are is not recorded.',
     satisfy: 'Park heads, lock carriages, take media out.',
   },
   'lithium declared': {
@@ -87,7 +87,7 @@ export function ruleWords(
   if (answer.passed && names) {
     const plainly = ruleWords({ ...answer, passed: undefined }, depth)
     return {
-      saw: `${sentence(`passed over by ${names.who(answer.passed.by)} at ${clockWords(answer.passed.at, names.zone)}, and not met still`)} ${plainly.saw}`,
+      saw: `${sentence(`passed over by ${names.who(answer.passed.by)} at ${clockWords(answer.passed.at, names.zone)}, and still open`)} ${plainly.saw}`,
       satisfy: plainly.satisfy,
     }
   }
@@ -129,7 +129,7 @@ export function ruleWords(
         saw:
           answer.is === 'not known'
             ? 'Whether it is of class I or II is not written down.'
-            : 'It is of class I and nobody has measured it.',
+            : 'It is of class I and no measurement is recorded.',
         satisfy: 'Earth continuity and insulation by the local electrical code, by a person licensed for it.',
       }
     case 'found dealt with':
@@ -157,7 +157,7 @@ export function ruleWords(
       return {
         saw: about ? sentence(about) : 'Not measured since the last power-up.',
         satisfy:
-          'Wait, then measure across the reservoir: done reservoir measured 0.4 V. Above 60 V d.c. wait longer. A sum is no reading.',
+          'Wait, then measure across the reservoir: done reservoir measured 0.4 V. Above 60 V d.c. wait longer. A calculated value does not replace a measurement.',
       }
     case 'tube discharged':
       return {
@@ -172,7 +172,7 @@ export function ruleWords(
       }
     case 'contents copied or given up':
       return {
-        saw: 'Nobody has said what is in its memories and media.',
+        saw: 'What is in its memories and media is not recorded.',
         satisfy: 'Copy it with a checksum, or give it up by name, before cells come out.',
       }
     case 'mains on the sheet':
@@ -239,10 +239,10 @@ export function ruleWords(
   }
 }
 
-/** The head of a check: how many rules are not met. */
+/** The head of a check: how many points are open. */
 export const checkCount = (check: CheckReport): string =>
   check.unmet > 0
-    ? `${check.unmet} not met`
+    ? count(check.unmet, 'open point')
     : check.rules.some((r) => r.is === 'not known')
       ? 'not known'
-      : 'met'
+      : 'nothing open'

@@ -127,7 +127,7 @@ const effects: { readonly [K in Told['does']]: Case<Told & { readonly does: K }>
   ],
   'shares a line': [
     { does: 'shares a line', along: 'row', n: 3 },
-    '! All that failed lie in row 3 of the layout: look for a line or a connector before single contacts.',
+    '! All that failed are in row 3 of the layout: look for a line or a connector before single contacts.',
   ],
   'takes over gear': [{ does: 'takes over gear', gear: ['tape T2'] }, 'With tape T2, as before.'],
   'follows method': [
@@ -152,10 +152,13 @@ const effects: { readonly [K in Told['does']]: Case<Told & { readonly does: K }>
   ],
   waits: [
     { does: 'waits', what: 'board dries', until: '2026-03-11T12:00:00.000Z' },
-    'Board dries waits till 11 Mar, 13:00.',
+    'Board dries waits until 11 Mar, 13:00.',
   ],
   'ends wait': [{ does: 'ends wait', words: 'board dries' }, 'Over: board dries.'],
-  jots: [{ does: 'jots', words: 'smells of fish' }, 'Keeps it as a jot, to be sorted later: smells of fish.'],
+  jots: [
+    { does: 'jots', words: 'smells of fish' },
+    'Keeps it as a quick note, to be sorted later: smells of fish.',
+  ],
   asks: [{ does: 'asks', words: 'who did this?' }, 'Asks: who did this?'],
   answers: [{ does: 'answers', words: 'who did this?' }, 'Answers “who did this?”.'],
   notes: [{ does: 'notes', words: 'two layers of paint' }, 'Notes: two layers of paint.'],
@@ -234,7 +237,7 @@ const problems: { readonly [K in Problem['why']]: Case<Problem & { readonly why:
     { why: 'which part', word: 'x', known: ['P-0001'] },
     'No part, tag or machine is called “x”. Known here: P-0001.',
   ],
-  'which lot': [{ why: 'which lot', word: 'L-0009' }, 'Nothing is known of a lot L-0009'],
+  'which lot': [{ why: 'which lot', word: 'L-0009' }, 'No counted stock is recorded as L-0009'],
   'which steward': [
     { why: 'which steward', word: 'me', known: ['IO Ida Oslund'] },
     'No steward is called “me”. Known here: IO Ida Oslund.',

@@ -13,7 +13,7 @@ import { refusalWords } from './refusals.ts'
 export type { EffectWords }
 
 const remarks: Readonly<Record<string, string>> = {
-  'part kind not known': 'what kind of part it is, nobody has written',
+  'part kind not known': 'the kind of this part is not recorded',
   'polarised: check print and part': 'polarised: check the print and the part apart, then verify',
   'proved bad': 'this part was proved bad',
   'not shown faulty, not proved': 'not shown faulty, but not proved either',
@@ -145,7 +145,7 @@ export function effectWords(effect: Effect, { now, zone }: When): EffectWords {
           ? ''
           : spanWords(effect.low, effect.high, effect.unit ?? '')
       const from = effect.from
-        ? `, reckoned from ${effect.from.point}${effect.from.read ? '' : ', which was not read yet'}`
+        ? `, calculated from ${effect.from.point}${effect.from.read ? '' : ', which was not read yet'}`
         : ''
       const drift = effect.drift
         ? `; ${effect.drift.by === 0 ? 'as when healthy' : `${Math.abs(effect.drift.by)}${unit} ${effect.drift.by > 0 ? 'above' : 'below'} the healthy ${effect.drift.healthy.asWritten}`} of ${shortDay(effect.drift.healthy.at, now, zone)}`
@@ -172,12 +172,12 @@ export function effectWords(effect: Effect, { now, zone }: When): EffectWords {
         : say(`keeps ${list(effect.points, 6)} as the set that later readings are held against`)
     case 'counts cells': {
       const how = effect.symptom ? ` (${effect.symptom})` : ''
-      const words = `${effect.fn}: ${effect.pass} pass, ${effect.fail} fail${how}, ${effect.stood ? `${effect.stood} stand from before, ` : ''}${effect.untried} not tested; ${effect.of} in all`
+      const words = `${effect.fn}: ${effect.pass} pass, ${effect.fail} fail${how}, ${effect.stood ? `${effect.stood} carried over, ` : ''}${effect.untried} not tested; ${effect.of} in all`
       return effect.untried > 0 ? heed(words) : say(words)
     }
     case 'shares a line':
       return heed(
-        `all that failed lie in ${effect.along} ${effect.n} of the layout: look for a line or a connector before single contacts`,
+        `all that failed are in ${effect.along} ${effect.n} of the layout: look for a line or a connector before single contacts`,
       )
     case 'takes over gear':
       return say(`with ${list(effect.gear)}, as before`)
@@ -195,10 +195,10 @@ export function effectWords(effect: Effect, { now, zone }: When): EffectWords {
       return say(`verdict on ${effect.name}: ${effect.verdict}`)
     case 'waits':
       return say(
-        `${effect.what}${effect.everyMinutes ? `: rings every ${durationWords(effect.everyMinutes)}` : ' waits'} till ${shortDay(effect.until, now, zone)}, ${clockWords(effect.until, zone)}`,
+        `${effect.what}${effect.everyMinutes ? `: rings every ${durationWords(effect.everyMinutes)}` : ' waits'} until ${shortDay(effect.until, now, zone)}, ${clockWords(effect.until, zone)}`,
       )
     case 'jots':
-      return say(`keeps it as a jot, to be sorted later: ${effect.words}`)
+      return say(`keeps it as a quick note, to be sorted later: ${effect.words}`)
     case 'ends wait':
       return say(`over: ${effect.words}`)
     case 'says done':
@@ -242,7 +242,7 @@ export function questionWords({ asks, about }: Question): { readonly ask: string
     case 'why not':
       return { ask: `Why could ${about} not be tried?`, example: 'lead missing' }
     case 'where it lies':
-      return { ask: `Where do the ${about} lie?`, example: 'cup 2' }
+      return { ask: `Where are the ${about}?`, example: 'cup 2' }
     case 'from and to':
       return { ask: `${about}: from where to where?`, example: '3 to 5' }
   }
@@ -257,7 +257,7 @@ export function problemWords(problem: Problem, zone: string): string {
     case 'which task':
       return problem.known.length
         ? `Which of these: ${list(problem.known, 8)}? Write its number.`
-        : 'Nothing is left to do from earlier sittings.'
+        : 'No task of an earlier sitting is recorded as open.'
     case 'which advice':
       return problem.known.length
         ? `Which of these, and what came of it: ${list(problem.known, 8)}? became 1 held, did not hold, no difference or dropped.`
@@ -283,7 +283,7 @@ export function problemWords(problem: Problem, zone: string): string {
     case 'which part':
       return `No part, tag or machine is called “${problem.word}”.${known(problem.known)}`
     case 'which lot':
-      return `Nothing is known of a lot ${problem.word}, or none of it lies anywhere. Lots are written down under Parts, Lots.`
+      return `No counted stock is recorded as ${problem.word}, or none of it is left. It is recorded under Parts, Counted stock.`
     case 'which steward':
       return `No steward is called “${problem.word}”.${known(problem.known)}`
     case 'which machine':
@@ -301,7 +301,7 @@ export function problemWords(problem: Problem, zone: string): string {
     case 'no readings':
       return 'Nothing was read in this episode yet: read the test points first.'
     case 'nothing there':
-      return `${problem.position} ${problem.content === 'empty' ? 'is empty' : 'holds something nobody knows'}.`
+      return `${problem.position} ${problem.content === 'empty' ? 'is empty' : 'holds an unidentified part'}.`
     case 'occupied':
       return `${problem.position} holds ${problem.by}. Write: ${problem.line}`
     case 'part is off':

@@ -78,13 +78,13 @@ export function bracketWords(bracket: Bracket, when: When): BracketWords {
     case 'better, not cured':
       return say(
         'Better, not cured',
-        `${fns} fails less${among ? ` after ${among}` : ', with nothing written down in between that could reach it'}`,
+        `${fns} fails less${among ? ` after ${among}` : '; no change that could reach it is recorded between the two tests'}`,
         true,
       )
     case 'came back by itself':
       return say(
         'Came back by itself',
-        `${fns} passed with nothing written down in between that could reach it; it may go again`,
+        `${fns} passed; no change that could reach it is recorded between the two tests, so it may fail again`,
         true,
       )
     case 'outside what was declared':
@@ -122,8 +122,8 @@ export function bracketWords(bracket: Bracket, when: When): BracketWords {
       return say('Caused among these', `${fns} ${worse} after ${among}${byItself}`, true, settles(bracket))
     case 'failed on its own':
       return say(
-        'Failed on its own',
-        `${fns} ${worse} with nothing written down in between that could reach it`,
+        'No change recorded',
+        `${fns} ${worse}; no change that could reach it is recorded between the two tests`,
         false,
       )
     case 'came again':

@@ -21,7 +21,7 @@ const reasonWords: Readonly<Record<GradeReason, string>> = {
   'danger, contained': 'a danger, contained',
   'actively damaging, contained': 'damages, contained',
   active: 'active',
-  'activity not judged': 'nobody judged whether it goes on',
+  'activity not judged': 'activity not judged',
   'too weak to handle': 'too weak to handle',
   'treated, not yet re-inspected': 'treated, not yet re-inspected after the house interval',
   damaged: 'damaged',

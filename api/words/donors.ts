@@ -23,7 +23,7 @@ export const weighing: readonly {
 }[] = [
   { why: 'labour', label: 'Labour', hint: 'a plug 1, a screw 2, solder 6, at each end' },
   { why: 'risk', label: 'Risk', hint: 'proved good 0, unknown 3, suspect 12' },
-  { why: 'remarks', label: 'Remarks of fit', hint: '1 for each thing to measure or check' },
+  { why: 'remarks', label: 'Things to check for fit', hint: '1 for each thing to measure or check' },
   { why: 'revision', label: 'Another revision', hint: '4 where donor and machine differ' },
   { why: 'purpose', label: 'What the donor is for', hint: 'parts source 1 … working exhibit 24' },
   { why: 'completeness', label: 'How whole the donor is', hint: 'up to 8 for an essential part, else 3' },
@@ -46,7 +46,7 @@ const bars: Readonly<Record<Exclude<Bar, 'does not fit' | 'never'>, string>> = {
 export const needWhy: Readonly<Record<Need['why'], string>> = {
   empty: 'empty',
   'out for now': 'its own part is out, in a tray or lent',
-  'unknown part': 'holds something nobody knows',
+  'unknown part': 'holds an unidentified part',
   'proved bad': 'its part was proved bad',
   suspect: 'its part is under suspicion',
   asked: 'nothing is said against its part',

@@ -75,7 +75,7 @@ describe('the dossier', () => {
       'Fail on 3 Mar 2026',
     )
     expect(lines('What is not known').join(' ')).toContain('send')
-    expect(lines('What is not known').join(' ')).toContain('positions that nobody has looked at')
+    expect(lines('What is not known').join(' ')).toContain('positions not examined')
   })
   it('names parts with where they came from, and what came out with where it lies', () => {
     expect(lines('Parts that are not its own, and work on those that are').join()).toContain(

@@ -35,7 +35,7 @@ function originOf(
   const name = `${designator} ${accepts}`
   const done = worked ? `; ${list(worked.verbs)} on ${day(worked.at)}` : ''
   if (content === 'empty') return [`${name}: empty`]
-  if (content === 'unknown part') return [`${name}: holds something nobody knows`]
+  if (content === 'unknown part') return [`${name}: holds an unidentified part`]
   if (part && !part.own)
     return [
       `${name}: ${part.label}${part.from ? `, from ${part.from}` : part.origin ? `, ${part.origin}` : ''}${part.since ? `, since ${day(part.since)}` : ''}${done}`,
@@ -96,9 +96,7 @@ export function dossierSections(
       title: 'What is not known',
       lines: [
         ...never.map((f) => `${f.fn}: ${standingSentence(f, when) || 'never tested here.'}`),
-        ...(unseen > 0
-          ? [`${count(unseen, 'position')} that nobody has looked at: taken as the type sheet says.`]
-          : []),
+        ...(unseen > 0 ? [`${count(unseen, 'position')} not examined: taken as the type sheet says.`] : []),
         ...(view.provenance.gaps > 0
           ? [`${count(view.provenance.gaps, 'gap')} in what is known of the time before it came.`]
           : []),
@@ -112,7 +110,7 @@ export function dossierSections(
       title: 'What came out, and where it is',
       lines: view.given.map(
         (g) =>
-          `${g.label}, out of ${g.position} on ${day(g.at)}: ${g.to === 'unknown' ? 'nobody knows where' : g.to}`,
+          `${g.label}, out of ${g.position} on ${day(g.at)}: ${g.to === 'unknown' ? 'its place is not recorded' : g.to}`,
       ),
     },
     {

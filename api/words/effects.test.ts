@@ -67,7 +67,7 @@ const effects: { readonly [K in BenchEffect['does']]: readonly Case<BenchEffect 
       ],
       [
         { does: 'wants authority', authority: 'mains', people: [], warranted: false },
-        '! The person doing it is not authorised for work at the mains; nobody of the house is just now.',
+        '! The person doing it is not authorised for work at the mains; no person of the collection is at present.',
       ],
     ],
     cautions: [
@@ -79,7 +79,7 @@ const effects: { readonly [K in BenchEffect['does']]: readonly Case<BenchEffect 
     'goes past': [
       [
         { does: 'goes past', check: 'switch on', rules: ['attended'] },
-        '! Before switching on, not met: attended. They stay open, as passed over.',
+        '! Before switching on, still open: attended. They stay open, marked as passed over.',
       ],
     ],
     stops: [
@@ -110,7 +110,7 @@ const effects: { readonly [K in BenchEffect['does']]: readonly Case<BenchEffect 
           byHouse: false,
           said: true,
         },
-        'Soak test: screen till 10 Mar, 17:00; attended.',
+        'Soak test: screen until 10 Mar, 17:00; attended.',
       ],
       [
         {
@@ -121,7 +121,7 @@ const effects: { readonly [K in BenchEffect['does']]: readonly Case<BenchEffect 
           byHouse: true,
           said: false,
         },
-        'Soak test: screen till 10 Mar, 17:00, as long as the house asks; whether somebody stays with it is not said: add “attended”.',
+        'Soak test: screen until 10 Mar, 17:00, as long as the house asks; whether somebody stays with it is not said: add “attended”.',
       ],
     ],
     supposes: [
@@ -176,7 +176,7 @@ const effects: { readonly [K in BenchEffect['does']]: readonly Case<BenchEffect 
     'loses contents': [
       [
         { does: 'loses contents', part: 'IC4 ROM' },
-        '! Nobody has said what is kept in it: copy it twice with equal sums before IC4 ROM goes (copied …), or give it up by name (uncopied … because …).',
+        '! What is kept in it is not recorded: copy it twice with equal sums before IC4 ROM goes (copied …), or give it up by name (uncopied … because …).',
       ],
     ],
     'done by': [[{ does: 'done by', name: 'Ida Oslund' }, 'Done by Ida Oslund.']],

@@ -87,7 +87,7 @@ export function authoritySentence({
   people,
 }: Extract<Effect, { does: 'wants authority' }>): string {
   const who = list(people.map((p) => p.name))
-  return `the person doing it is not authorised ${authorityWords[authority]}; ${people.length > 0 ? `${who} ${people.length === 1 ? 'is' : 'are'}` : 'nobody of the house is just now'}`
+  return `the person doing it is not authorised ${authorityWords[authority]}; ${people.length > 0 ? `${who} ${people.length === 1 ? 'is' : 'are'}` : 'no person of the collection is at present'}`
 }
 
 function fastened(effect: Extract<Effect, { does: 'fastens' }>): EffectWords {
@@ -133,10 +133,10 @@ export function benchEffectWords(effect: BenchEffect, { now, zone }: When): Effe
       return { text: [...effect.of.map(cautionWords), cautionTail].join(' '), heed: true }
     case 'goes past':
       return heed(
-        `${checkTitles[effect.check].toLowerCase()}, not met: ${list(
+        `${checkTitles[effect.check].toLowerCase()}, still open: ${list(
           effect.rules.map((r) => ruleTitle(r).toLowerCase()),
           4,
-        )}. They stay open, as passed over`,
+        )}. They stay open, marked as passed over`,
       )
     case 'stops':
       return say(
@@ -150,7 +150,7 @@ export function benchEffectWords(effect: BenchEffect, { now, zone }: When): Effe
       return say(`${effect.way}: ${effect.words}`)
     case 'soaks':
       return say(
-        `${effect.what} till ${shortDay(effect.until, now, zone)}, ${clockWords(effect.until, zone)}${effect.byHouse ? ', as long as the house asks' : ''}; ${effect.attended ? 'attended' : effect.said ? 'unattended' : 'whether somebody stays with it is not said: add “attended”'}`,
+        `${effect.what} until ${shortDay(effect.until, now, zone)}, ${clockWords(effect.until, zone)}${effect.byHouse ? ', as long as the house asks' : ''}; ${effect.attended ? 'attended' : effect.said ? 'unattended' : 'whether somebody stays with it is not said: add “attended”'}`,
       )
     case 'supposes':
       return say(
@@ -178,7 +178,7 @@ export function benchEffectWords(effect: BenchEffect, { now, zone }: When): Effe
       return say(`tried to ${effect.verb} ${effect.target}, without success: ${effect.why}`)
     case 'loses contents':
       return heed(
-        `nobody has said what is kept in it: copy it twice with equal sums before ${effect.part} goes (copied …), or give it up by name (uncopied … because …)`,
+        `what is kept in it is not recorded: copy it twice with equal sums before ${effect.part} goes (copied …), or give it up by name (uncopied … because …)`,
       )
     case 'done by':
       return say(`done by ${effect.name}`)

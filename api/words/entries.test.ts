@@ -238,7 +238,7 @@ describe('tests and readings in words', () => {
         until: '2026-03-10T17:30:00.000Z',
         everyMinutes: 15,
       },
-      'wait: case dries, every 15 min | till 10 Mar 18:30',
+      'wait: case dries, every 15 min | until 10 Mar 18:30',
     ],
   ]
   it.each(cases)('%s', (_name, body, expected) => expect(say(body)).toBe(expected))

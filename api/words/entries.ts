@@ -125,13 +125,13 @@ export function entryWords(body: Body, names: EntryNames): EntryWords {
     case 'jot':
       if (body.what === 'sorted')
         return plain(
-          `sorted: ${label(body.jot, 'a jot')}`,
+          `sorted: ${label(body.jot, 'a quick note')}`,
           body.into.length
             ? `${body.into.length} ${body.into.length === 1 ? 'entry' : 'entries'}`
             : 'nothing to write',
         )
       return plain(
-        `jot: ${body.words || (body.voice ? 'spoken' : 'a photograph')}`,
+        `quick note: ${body.words || (body.voice ? 'spoken' : 'a photograph')}`,
         body.voice ? `${Math.round(body.voice.seconds)} s spoken` : '',
       )
     case 'photo':

@@ -1,12 +1,22 @@
 /** Sentences are put together from names here, so that commas and plurals are right in one place. */
+const conjunction = new Intl.ListFormat('en-GB', { type: 'conjunction' })
+const plural = new Intl.PluralRules('en-GB')
+
+/** "keys, 71" among others is "keys (71)": its comma would be taken for theirs. */
+const inList = (name: string): string => name.replace(/^([^,]+), (\d[^,()]*)$/, '$1 ($2)')
+
+/** Names after one another, at most so many of them: "the bell, keys (71) and 2 more". What still holds a comma is parted by semicolons. */
 export const list = (items: readonly string[], most = 4): string => {
-  if (items.length === 0) return ''
-  if (items.length === 1) return items[0] ?? ''
-  if (items.length > most) return `${items.slice(0, most - 1).join(', ')} and ${items.length - most + 1} more`
-  return `${items.slice(0, -1).join(', ')} and ${items.at(-1) ?? ''}`
+  if (items.length <= 1) return items[0] ?? ''
+  const named = (items.length > most ? items.slice(0, most - 1) : items).map(inList)
+  const shown = items.length > most ? [...named, `${items.length - most + 1} more`] : named
+  return shown.some((name) => name.includes(','))
+    ? `${shown.slice(0, -1).join('; ')} and ${shown.at(-1) ?? ''}`
+    : conjunction.format(shown)
 }
 
-export const count = (n: number, one: string, many = `${one}s`): string => `${n} ${n === 1 ? one : many}`
+export const count = (n: number, one: string, many = `${one}s`): string =>
+  `${n} ${plural.select(n) === 'one' ? one : many}`
 /** "an arithmetic chip", "a digit driver". */
 export const aNoun = (noun: string): string => `${/^[aeio]|^u[^ns]/i.test(noun) ? 'an' : 'a'} ${noun}`
 export const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1)

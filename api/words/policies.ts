@@ -24,11 +24,11 @@ const speaksFor: { readonly [K in PolicyKey]: Readonly<Record<PolicyOption<K>, s
       'Fuse and residual-current protection, straight on: quick, and honest for supplies that will not start under a limit.',
   },
   'charge checked by': {
-    reading: 'A number and a time: nobody has to trust that the wait was long enough.',
+    reading: 'A value and a time: no need to trust that the wait was long enough.',
     procedure: 'Waiting and bleeding as the sheet says: no probe slips in a crowded supply.',
   },
   cells: {
-    'holder fitted': 'Nobody solders again, and the clock keeps its time.',
+    'holder fitted': 'Soldering is not needed again, and the clock keeps its time.',
     'out for good': 'Nothing left that can leak; the clock is set by hand. Closing asks for it.',
   },
   'wait after a board wash': {
@@ -105,11 +105,11 @@ const speaksFor: { readonly [K in PolicyKey]: Readonly<Record<PolicyOption<K>, s
     'photographed, then broken':
       'What they said is kept, and the work goes on. Opening past one without a photograph is warned of.',
     'never broken':
-      'An unbroken seal proves that nobody was inside: worth more than the repair to some collections.',
+      'An unbroken seal shows that it was not opened: worth more than the repair to some collections.',
     'broken when in the way': 'A machine that is repaired anyway loses nothing by it.',
   },
   'removed originals': {
-    'kept with the machine': 'The way back stays open, and nobody has to wonder later what was in it.',
+    'kept with the machine': 'The way back stays open, and later it is clear what was in it.',
     'one kept as evidence': 'One of each kind tells what was fitted; the others would only fill a drawer.',
     'to stock': 'What still works serves another machine; the record says where it came from.',
     'a steward decides': 'Each part by itself, by somebody who answers for the collection.',
@@ -133,7 +133,7 @@ const speaksFor: { readonly [K in PolicyKey]: Readonly<Record<PolicyOption<K>, s
   },
   run: {
     'to be run': 'The machine is meant to work and is tested.',
-    'not run': 'Display or reserve: running wears it or endangers it, and nobody needs it to.',
+    'not run': 'Display or reserve: running wears it or endangers it, and it is not needed.',
   },
 }
 

@@ -55,7 +55,7 @@ export function answerWords(fact: AnswerFact, { now, zone }: When): string {
     case 'may':
       return fact.people.length > 0
         ? `Recorded as allowed to ${authority[fact.authority] ?? fact.authority}: ${list(fact.people)}.`
-        : `Nobody is recorded as allowed to ${authority[fact.authority] ?? fact.authority}.`
+        : `No person is recorded as allowed to ${authority[fact.authority] ?? fact.authority}.`
     case 'not recorded':
       return 'The record says nothing of it.'
   }

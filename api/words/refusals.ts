@@ -47,7 +47,7 @@ export function refusalWords(refusal: Refusal, names: RefusalNames): string {
     }
     case 'position-occupied':
       return refusal.asFound
-        ? `${refusal.place.position ?? 'That position'} is taken to hold what belongs there, since nobody has looked. Take it out, or say it was empty.`
+        ? `${refusal.place.position ?? 'That position'} is taken to hold what belongs there, since no look at it is recorded. Take it out, or say it was empty.`
         : `${refusal.place.position ?? 'That position'} holds ${label(refusal.occupant, 'another part')}. Take it out first, or swap.`
     case 'breaks-later-moves':
       return `That would break ${refusal.moves.length === 1 ? 'a move' : `${refusal.moves.length} moves`} recorded for a later time. Correct those together with this one.`
@@ -58,7 +58,7 @@ export function refusalWords(refusal: Refusal, names: RefusalNames): string {
     case 'rating-below':
       return `${refusal.position} needs at least ${refusal.needVolts} V, and this part is rated ${refusal.hasVolts} V.`
     case 'safety-class':
-      return `${refusal.position} lies at the mains and takes only a class ${refusal.needs} part. An ordinary one is never fitted there.`
+      return `${refusal.position} is at the mains and takes only a class ${refusal.needs} part. An ordinary one is never fitted there.`
     case 'attribute-differs':
       return `${refusal.position} asks for ${refusal.attribute} ${refusal.asks}, and this part has ${refusal.has}.`
     case 'primary-cell':
@@ -84,7 +84,7 @@ export function refusalWords(refusal: Refusal, names: RefusalNames): string {
     case 'closing-not-met':
       return `It cannot be closed yet: ${list(refusal.unmet.map((r) => closingRules[r] ?? r))}.`
     case 'in-the-future':
-      return `That time lies ahead: you wrote ${dayWords(refusal.at, names.zone)}, ${clockWords(refusal.at, names.zone)}, and here it is ${dayWords(refusal.now, names.zone)}, ${clockWords(refusal.now, names.zone)}.`
+      return `That time is in the future: you wrote ${dayWords(refusal.at, names.zone)}, ${clockWords(refusal.at, names.zone)}, and here it is ${dayWords(refusal.now, names.zone)}, ${clockWords(refusal.now, names.zone)}.`
     case 'unknown-machine':
       return 'No machine with that number is known here.'
     case 'unknown-type':
@@ -110,7 +110,7 @@ export function refusalWords(refusal: Refusal, names: RefusalNames): string {
     case 'stale-amendment':
       return 'Somebody corrected this entry after you opened it. Both corrections are kept, for a person to settle.'
     case 'reason-needed':
-      return 'Say why it is corrected. (Only your own entry of the last ten minutes, with nothing built on it, needs no reason.)'
+      return 'Say why it is corrected. (Your own entry of the last ten minutes can be corrected without a reason.)'
     case 'not-contested':
       return 'That entry is not contested.'
     case 'own-contest':
@@ -124,7 +124,7 @@ export function refusalWords(refusal: Refusal, names: RefusalNames): string {
     case 'erased':
       return 'A steward erased this entry for good. It was not stored again.'
     case 'correct-before-erasing':
-      return 'Other entries rest on this one. Correct what should not stand in it, or take it back, then erase what it said before.'
+      return 'Other entries rest on this one. Correct what should not be in it, or withdraw it, then erase what it said before.'
     case 'nothing-to-erase':
       return 'Nothing is left to erase here: what it said before is gone, or it was never corrected.'
     case 'unknown-version':

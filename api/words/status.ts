@@ -21,7 +21,7 @@ export function changeWords(change: ChangeSummary, { now, zone }: When): string 
     return from === to ? `${name} was out and back on ${to}` : `${name} was out from ${from} to ${to}`
   }
   if (change.kind === 'swapped')
-    return `${change.target.name}: ${change.part ?? 'a part'} gave way to ${change.partIn ?? 'another'} on ${to}`
+    return `${change.target.name}: ${change.part ?? 'a part'} was replaced by ${change.partIn ?? 'another'} on ${to}`
   if (change.kind === 'taken out')
     return `${name} was taken out on ${from}${change.elsewhere ? ` (${change.elsewhere})` : ''}`
   if (change.kind === 'put in')

@@ -32,8 +32,8 @@ const one: Readonly<Record<TodoAct, readonly [TodoItem, string]>> = {
     'Settle what does not agree: C3 rating: 25 V by the print, 35 V by the part',
   ],
   try: [{ name: 'the hum is the supply', of: 'opinion' }, 'Try, or drop: the hum is the supply (opinion)'],
-  'clear up': [{ name: 'attended', of: 'alone tonight' }, 'Not met still: attended (alone tonight)'],
-  sort: [{ name: 'a short screw' }, 'Sort 1 jot: a short screw'],
+  'clear up': [{ name: 'attended', of: 'alone tonight' }, 'Open point of a check: attended (alone tonight)'],
+  sort: [{ name: 'a short screw' }, 'Sort 1 quick note: a short screw'],
   next: [{ name: 'try the tape' }, 'Next step: try the tape'],
   later: [{ name: 'second coat', of: 'too damp' }, 'Left for later: second coat (too damp)'],
   'finish entry': [{ name: 'contents' }, 'Finish its entry: what is kept in it'],
@@ -48,7 +48,7 @@ describe('an act in one line', () => {
   it('says how many there are, and names the first', () => {
     const items = ['a', 'b', 'c', 'd'].map((name) => ({ name }))
     expect(todoLine({ act: 'test again', items }, 9)).toBe('Test 9 functions again: a; b; c; 6 more')
-    expect(todoTitle('sort', 3)).toBe('Sort 3 jots')
+    expect(todoTitle('sort', 3)).toBe('Sort 3 quick notes')
   })
   it('in quarantine is said as where it is', () =>
     expect(todoItem('look again', { name: 'quarantine', of: 'shed' })).toBe('in quarantine, shed'))

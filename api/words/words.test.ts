@@ -206,7 +206,7 @@ describe('conclusions and checks', () => {
   it('say what a rule saw and what would satisfy it', () => {
     const { t, episode } = twoTerminals(when.now)
     const [asFound, closing] = episodeView(t.world(), episode, 'P-1')!.checks
-    expect(checkCount(asFound!)).toBe('1 not met')
+    expect(checkCount(asFound!)).toBe('1 open point')
     expect(ruleWords(asFound!.rules[0]!, asFound!.depth)).toEqual({
       saw: 'The house asks for the essential functions before the first change; open: self-test, screen, characters and keyboard.',
       satisfy: 'Test them now, or say why not.',

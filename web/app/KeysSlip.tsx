@@ -3,7 +3,7 @@ import { useLocation } from 'react-router'
 import { Slip } from '#web/ui/Forms.tsx'
 
 const everywhere = [
-  ['1 – 7', 'go to a place'],
+  ['1 to 5', 'go to a place'],
   ['/', 'find a machine, part, tag'],
   ['?', 'this list'],
   ['Esc', 'put a slip away'],
@@ -17,7 +17,7 @@ const episode = [
   ['Tab', 'takes the first completion, while the line needs more'],
   ['Arrow down', 'goes into the completions; Enter takes one'],
   ['Enter', 'writes the line'],
-  ['Shift Enter', 'keeps the line as a jot'],
+  ['Shift Enter', 'keeps the line as a quick note'],
   ['F2', 'takes the bench meter’s reading into the line'],
   ['Esc', 'clears it, or leaves a question for later'],
   ['↑', 'brings back the last line written'],
@@ -44,7 +44,7 @@ export default function KeysSlip({ onClose }: { onClose: () => void }) {
           ))}
         </dl>
         <p className="text-quiet mt-3">
-          Single keys can be turned off under your initials, at the right end of the band.
+          Keyboard shortcuts can be turned off under your initials, at the right end of the band.
         </p>
       </Slip>
     </div>

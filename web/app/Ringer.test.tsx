@@ -44,7 +44,7 @@ describe('a wait that is over', () => {
     expect(await screen.findByText(/the wait is over/)).toBeVisible()
     expect(screen.getByText('E-7')).toBeVisible()
     expect(tones).toBe(2)
-    await user.click(screen.getByRole('button', { name: 'Put away' }))
+    await user.click(screen.getByRole('button', { name: 'Close' }))
     expect(screen.queryByText(/the wait is over/)).toBeNull()
   })
 

@@ -130,7 +130,7 @@ export default function Ringer() {
             {soundOn() ? 'Silence' : 'Sound on'}
           </Act>
           <Act className="text-black!" onClick={() => setShown(shown.filter((s) => s.entry !== wait.entry))}>
-            Put away
+            Close
           </Act>
         </li>
       ))}

@@ -90,7 +90,7 @@ function Band({ signed }: { signed: SignedIn }) {
   return (
     <div className="flex min-h-screen flex-col">
       <a href="#view" className="bg-next absolute -top-20 left-2 z-20 p-2 focus:top-2">
-        To the view
+        Skip to content
       </a>
       <header className="border-line bg-ground noprint sticky top-0 z-10 flex h-11 shrink-0 items-center gap-5 border-b px-4">
         <span className="font-display max-w-52 truncate font-semibold">{signed.house.name}</span>
@@ -221,7 +221,7 @@ function Who({ signed, onKeys, onAccount }: { signed: SignedIn; onKeys: () => vo
             {currentSize() === 'bench' ? 'Desk size' : 'Bench size'}
           </DropdownMenu.Item>
           <DropdownMenu.Item className={item} onSelect={() => look('keys', keysOn() ? 'off' : 'on')}>
-            Single keys: {keysOn() ? 'on' : 'off'}
+            Keyboard shortcuts: {keysOn() ? 'on' : 'off'}
           </DropdownMenu.Item>
           <DropdownMenu.Item className={item} onSelect={() => look('sound', soundOn() ? 'off' : 'on')}>
             Sound of waits: {soundOn() ? 'on' : 'off'}

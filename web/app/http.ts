@@ -23,7 +23,7 @@ export class ProblemError extends Error {
 /** No answer came: the connection is down or the server is away. */
 export class NoConnection extends Error {
   constructor() {
-    super('No connection. Nothing is lost: it is kept here and sent when the connection is back.')
+    super('No connection. It is saved on this device. It is sent when the connection is back.')
     this.name = 'NoConnection'
   }
 }

@@ -11,8 +11,8 @@ const all: readonly BandPlace[] = [
   { digit: '1', name: 'Bench', path: '/' },
   { digit: '2', name: 'Collection', path: '/collection' },
   { digit: '3', name: 'Parts', path: '/parts' },
-  { digit: '6', name: 'Types', path: '/types' },
-  { digit: '7', name: 'People', path: '/people' },
+  { digit: '4', name: 'Types and house', path: '/types' },
+  { digit: '5', name: 'People', path: '/people' },
 ]
 
 export const placesFor = (role: Role): readonly BandPlace[] =>

@@ -39,7 +39,7 @@ export function ChooseRule({
           <div className="flex-1">
             <TextField label="Reason" required value={reason} onChange={(e) => setReason(e.target.value)} />
           </div>
-          <PlainButton type="submit">Choose it</PlainButton>
+          <PlainButton type="submit">Record the practice</PlainButton>
         </div>
       </form>
     </Slip>

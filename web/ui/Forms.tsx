@@ -157,7 +157,7 @@ export function Slip({
     >
       <div className="mb-3 flex items-baseline justify-between">
         <h3 className="font-display text-18 font-semibold">{title}</h3>
-        <Act onClick={onClose}>Put away</Act>
+        <Act onClick={onClose}>Cancel</Act>
       </div>
       {children}
     </section>

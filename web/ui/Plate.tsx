@@ -5,7 +5,7 @@ import { Face } from './Face.tsx'
 
 const needsWords: Readonly<Record<string, string>> = {
   mains: 'authorised only',
-  'picture tube': 'taken as charged',
+  'picture tube': 'treat as charged',
   'switch on': 'authorised only',
   lithium: 'authorised only',
   chemicals: 'authorised only',

@@ -18,7 +18,7 @@ function troubleWords(error: unknown): string {
   if (error instanceof MeterOverRange)
     return 'The meter shows an overload: choose a higher range or check where the probes are. Nothing was written.'
   if (error instanceof MeterUnreadable)
-    return 'The meter answered something that is no reading. Nothing was written; the value can be typed.'
+    return 'The meter answered something that cannot be read as a value. Nothing was written; the value can be typed.'
   throw error
 }
 

@@ -40,7 +40,7 @@ export function BoxStep({ view }: { view: ArrivalView }) {
         ))}
       />
       <StepForm
-        submit="Add it"
+        submit="Add to the box"
         writings={(text) => [
           {
             body: {

@@ -20,7 +20,7 @@ export function ContentsStep({ view }: { view: ArrivalView }) {
         )}
       />
       <StepForm
-        submit="Write it down"
+        submit="Save the contents"
         writings={(text, form) => {
           if (!text('medium')) return 'Say which medium.'
           const personal = form.get('personal') !== null

@@ -52,7 +52,7 @@ export function View() {
     <main className="flex-1 space-y-4 p-4 pb-16">
       <StripPlate plate={view.plate} to={`/machines/${view.machine}`} />
       <div className="flex flex-wrap items-baseline justify-between gap-4">
-        <h2 className="font-display text-24 font-semibold">{`At the door: entry ${view.plate.entryNumber}`}</h2>
+        <h2 className="font-display text-24 font-semibold">{`Object entry ${view.plate.entryNumber}`}</h2>
         <p className="text-quiet" role="status">
           {open === 0
             ? 'Everything is written down.'

@@ -158,7 +158,7 @@ function NoteEvidence({
   return (
     <Slip title={`A ${sort}`} onClose={onClose}>
       <StepForm
-        submit="Write it down"
+        submit="Save the evidence"
         writings={(text) =>
           text('where')
             ? [

@@ -30,7 +30,7 @@ export function GiverStep({ view }: { view: ArrivalView }) {
       </p>
       <Lines items={said} />
       <StepForm
-        submit="Write it down"
+        submit="Save the source"
         writings={(text) => {
           const writings: Writing[] = []
           const { machine } = view
@@ -63,7 +63,7 @@ export function GiverStep({ view }: { view: ArrivalView }) {
           if (restorer && text('market')) {
             const amount = parseMoney(text('market'), text('currency').toUpperCase())
             if (!amount)
-              return 'Write an amount such as 91.00, and a currency of three letters, or ? where nobody knows it.'
+              return 'Write an amount such as 91.00, and a currency of three letters, or ? where it is not known.'
             writings.push({
               body: {
                 kind: 'value',

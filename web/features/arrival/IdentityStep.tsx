@@ -22,7 +22,7 @@ export function IdentityStep({ view }: { view: ArrivalView }) {
       <p className="text-quiet">Read it from the plate and the board. What is not known stays empty.</p>
       <StepForm
         key={`${plate.serial}${plate.revision}${types.data ? 1 : 0}`}
-        submit="Write it down"
+        submit="Save the identity"
         writings={(text) => {
           const set: Extract<BodyOf<'machine'>, { what: 'stated' }>['set'] = {}
           if (text('type') !== (plate.typeId ?? '')) set.type = (text('type') || null) as TypeId | null

@@ -155,7 +155,7 @@ export function BatchAct({
         </div>
       )}
       <MainButton type="submit" disabled={busy || chosen.size === 0}>
-        {chosen.size > 0 ? `Write it on ${count(chosen.size, 'unit')}` : 'Name units first'}
+        {chosen.size > 0 ? `Record it for ${count(chosen.size, 'unit')}` : 'Name units first'}
       </MainButton>
       {(error ?? written) !== undefined && (
         <div className="basis-full">

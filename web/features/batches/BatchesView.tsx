@@ -29,7 +29,7 @@ export function View() {
     <main className="flex-1 space-y-4 p-4 pb-16">
       <div className="flex items-end justify-between gap-6">
         <div>
-          <h1 className="font-display text-24 font-semibold">Lots of machines</h1>
+          <h1 className="font-display text-24 font-semibold">Groups received together</h1>
           <p className="text-quiet">
             Many units that came together. Each is a machine of its own; here they stand in one grid.
           </p>

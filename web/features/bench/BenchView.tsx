@@ -186,7 +186,7 @@ function PutAway({ data, now }: { data: BenchAnswer; now: number }) {
   if (data.away.length + data.retest.length + data.unblocked.length === 0) return null
   return (
     <section className="mt-6">
-      <h2 className="headrule">Put away, and due</h2>
+      <h2 className="headrule">Deferred and due</h2>
       <ul>
         {data.retest.map((due) => (
           <li

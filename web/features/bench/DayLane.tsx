@@ -72,7 +72,7 @@ export function DayLane({
         return (
           <li
             key={i}
-            title={`${wait.what}, till ${wait.until}`}
+            title={`${wait.what}, until ${clockWords(wait.until, zone)}`}
             className={`absolute flex h-7 items-center overflow-hidden border-2 px-2 whitespace-nowrap ${over ? 'border-ink bg-ink text-sheet' : 'border-ink bg-sheet'}`}
             style={{
               left: `${Math.min(from, 0.72) * 100}%`,
@@ -86,7 +86,7 @@ export function DayLane({
                 ? `${wait.what}: over`
                 : until > end
                   ? `${wait.what} →`
-                  : `${wait.what} till ${clockWords(wait.until, zone)}`}
+                  : `${wait.what} until ${clockWords(wait.until, zone)}`}
             </span>
           </li>
         )

@@ -27,7 +27,7 @@ const bench = (open: MachineSummary[], contested = 0) => ({
 
 describe('the sentence of Bench', () => {
   it('says what matters most, in at most two sentences', () => {
-    expect(benchSentence(bench([]), now)).toBe('Nothing is open on the bench.')
+    expect(benchSentence(bench([]), now)).toBe('No episode is open.')
     expect(benchSentence(bench([machine('till', 'working')]), now)).toBe(
       '1 machine open, nothing in the way.',
     )

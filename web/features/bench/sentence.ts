@@ -59,7 +59,7 @@ export function benchSentence(
         `${count(contested.length, 'entry', 'entries')} ${contested.length === 1 ? 'waits' : 'wait'} to be settled`,
       ),
     )
-  if (parts.length === 0 && bench.open.length === 0) return 'Nothing is open on the bench.'
+  if (parts.length === 0 && bench.open.length === 0) return 'No episode is open.'
   if (parts.length === 0) return sentence(`${count(bench.openTotal, 'machine')} open, nothing in the way`)
   return parts.slice(0, 2).join(' ')
 }

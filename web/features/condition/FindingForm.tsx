@@ -161,7 +161,7 @@ export function FindingForm({
         </div>
         <div className="flex items-center gap-4">
           <MainButton type="submit" disabled={busy}>
-            Note it
+            Save the finding
           </MainButton>
         </div>
         <Said error={error} />

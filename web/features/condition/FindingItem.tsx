@@ -154,7 +154,7 @@ function SeenAgain({
         <Tick label="contained" name="contained" defaultChecked={finding.contained} />
         <div className="flex items-center">
           <PlainButton type="submit" disabled={busy}>
-            Note it
+            Save the look
           </PlainButton>
         </div>
       </form>
@@ -197,7 +197,7 @@ function InWords({
           />
         </div>
         <PlainButton type="submit" disabled={busy}>
-          Note it
+          Save the words
         </PlainButton>
       </form>
       <Said error={error} />
@@ -241,10 +241,10 @@ function Judge({
       />
       <div className="mt-3 flex gap-4">
         <PlainButton disabled={busy} onClick={() => judge('confirmed')}>
-          It is so
+          Confirm the finding
         </PlainButton>
         <PlainButton disabled={busy} onClick={() => judge('withdrawn')}>
-          It is not
+          Withdraw the finding
         </PlainButton>
       </div>
       <Said error={error} />

@@ -36,7 +36,7 @@ export function GradeFacts({ view, onZone }: { view: ConditionView; onZone: (zon
       {findings.length === 0 ? (
         <p className="text-quiet py-2">
           {view.looked === 0
-            ? 'Nobody has looked yet, so nothing is known: that is not “good”.'
+            ? 'Not examined yet. Not known is not “good”.'
             : 'No finding in the zones that were looked at.'}
         </p>
       ) : (
@@ -84,7 +84,7 @@ export function GradeFacts({ view, onZone }: { view: ConditionView; onZone: (zon
       {!view.hidden && (
         <>
           <h2 className="headrule mt-5 flex justify-between">
-            Beside the grade{' '}
+            Not part of the grade{' '}
             {may && (
               <Act onClick={() => setSlip(slip === 'priority' ? undefined : 'priority')}>
                 Set the priority
@@ -182,7 +182,7 @@ function PrioritySlip({ machine, onClose }: { machine: MachineId; onClose: () =>
         <TextField label="What is to be done" name="words" maxLength={2000} />
         <div>
           <PlainButton type="submit" disabled={busy}>
-            Set it
+            Set the priority
           </PlainButton>
         </div>
       </form>

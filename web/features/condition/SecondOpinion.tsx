@@ -19,7 +19,7 @@ export function SecondOpinion({ view }: { view: ConditionView }) {
     enabled: me.role !== 'guest',
   })
   if (view.hidden)
-    return <p className="text-quiet py-3">End your blind survey first; then both stand side by side.</p>
+    return <p className="text-quiet py-3">End your blind survey first; then both are shown side by side.</p>
   return (
     <div className="space-y-8">
       {view.opinions.length === 0 && (

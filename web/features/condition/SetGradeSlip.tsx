@@ -49,7 +49,7 @@ export function SetGradeSlip({
         />
         <TextField label="Reason" name="reason" required maxLength={2000} autoFocus />
         <PlainButton type="submit" disabled={busy}>
-          Set it
+          Set the grade
         </PlainButton>
       </form>
       {set && (

@@ -95,13 +95,13 @@ function headWords(view: ConditionView): string {
   if (view.hidden)
     return `Blind survey: what others found is hidden until you end it. ${view.looked} of ${view.of} zones so far.`
   if (view.grade === undefined)
-    return `Nobody has looked at any of its ${view.of} zones, so nothing is known: that is not “good”.`
+    return `None of its ${view.of} zones is recorded as examined. Not known is not “good”.`
   const far =
     view.looked < view.of
       ? `So far, ${view.looked} of ${view.of} zones.`
       : `All ${view.of} zones were looked at.`
   const held = view.lifts.map((f) => `${f.sort} on ${f.zone} (${gradeReasonWords(f.because)})`)
-  return held.length > 0 ? `${far} Held there by ${list(held, 3)}.` : far
+  return held.length > 0 ? `${far} Because of ${list(held, 3)}.` : far
 }
 
 /** Whose survey this is, how far it got, what the grade is so far. */
@@ -235,7 +235,7 @@ function AnotherZone({ onName }: { onName: (name: string) => void }) {
         autoFocus
         maxLength={80}
       />
-      <PlainButton type="submit">Add it</PlainButton>
+      <PlainButton type="submit">Add the zone</PlainButton>
     </form>
   )
 }

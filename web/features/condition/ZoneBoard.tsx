@@ -39,7 +39,7 @@ export function ZoneBoard({
     const open = z.findings.filter((f) => !f.gone && f.supposed !== 'withdrawn').length
     if (z.now === 'not reached' || (!z.looked && z.notReached))
       return `could not be reached${z.notReached ? `: ${z.notReached}` : ''}`
-    if (!z.looked) return 'nobody has looked yet'
+    if (!z.looked) return 'not examined yet'
     const seen = z.lookedAt ? `, ${short(z.lookedAt)}` : ''
     return open > 0 ? `${count(open, 'finding')}${seen}` : `nothing to note${seen}`
   }

@@ -81,7 +81,7 @@ export function ZonePanel({
             ? 'Looked at, nothing to note.'
             : survey
               ? 'Look at it: one tap when there is nothing to note, or write down what you find.'
-              : 'Nobody has looked yet. Begin a survey to look.'}
+              : 'Not examined yet. Begin a survey to examine it.'}
         </p>
       ) : (
         <ul>
@@ -126,7 +126,7 @@ export function ZonePanel({
             />
           </label>
           <PlainButton type="submit" disabled={busy}>
-            Note it
+            Save the finding
           </PlainButton>
         </form>
       )}

@@ -11,7 +11,7 @@ export function ClosedReport({ view }: { view: EpisodeView }) {
   return (
     <section aria-label="Closing report">
       <h3 className="mt-3 font-bold">Closed with this report</h3>
-      {view.closedReport?.length === 0 && <p className="text-quiet py-1">Every rule was met.</p>}
+      {view.closedReport?.length === 0 && <p className="text-quiet py-1">Nothing was left open.</p>}
       <ul>
         {view.closedReport?.map((r) => (
           <li key={r.rule} className="border-hair flex justify-between gap-3 border-b py-1">

@@ -18,7 +18,7 @@ const close = () => screen.getByRole('button', { name: 'Close the episode' })
 describe('closing an episode', () => {
   it('is held back by what is not met, which says what it saw and what would satisfy it', () => {
     closing(['test all pass', 'out IC40 bag 1'])
-    expect(screen.getByRole('region', { name: /not met/ })).toHaveTextContent('IC40')
+    expect(screen.getByRole('region', { name: /open point/ })).toHaveTextContent('IC40')
     expect(close()).toBeDisabled()
   })
 

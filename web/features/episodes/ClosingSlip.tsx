@@ -1,5 +1,6 @@
 /** Closing an episode: the check, what is deferred by name, and the next step handed on. */
 import { useState } from 'react'
+import { count } from '#api/words/lists.ts'
 import { ruleWords } from '#api/words/checks.ts'
 import { ruleTitle } from '#api/words/rules.ts'
 import type { EntryId } from '#core/ids.ts'
@@ -66,7 +67,9 @@ export function ClosingSlip({ view, onClose }: { view: EpisodeView; onClose: () 
 
   return (
     <Slip
-      title={unmet.length ? `Closing: ${unmet.length} not met` : 'Closing: every rule is answered'}
+      title={
+        unmet.length ? `Closing: ${count(unmet.length, 'open point')}` : 'Closing: every point is answered'
+      }
       onClose={onClose}
     >
       <ul className="mb-4">
@@ -265,7 +268,7 @@ export function OverrideSlip({
             onChange={(e) => setReason(e.target.value)}
           />
         </div>
-        <MainButton type="submit">Say so</MainButton>
+        <MainButton type="submit">Record the report</MainButton>
       </form>
       <Said error={error} />
     </Slip>

@@ -165,7 +165,7 @@ export function Composer({
             title="Shift and Enter: kept as it is, sorted later"
             onClick={() => void jot()}
           >
-            {which ? 'Keep as it is' : 'Jot'}
+            {which ? 'Keep as it is' : 'Quick note'}
           </button>
         )}
         {line.trim() === '' && (

@@ -22,7 +22,7 @@ export function Dangers({ view, onLine }: { view: EpisodeView; onLine: (line: st
           </span>
           {open && (
             <button type="button" className="act min-h-7" onClick={() => onLine(`hazard clear ${i + 1} `)}>
-              It is over
+              Hazard removed
             </button>
           )}
         </p>

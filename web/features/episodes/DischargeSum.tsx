@@ -54,7 +54,7 @@ export function DischargeSum() {
       <p className="text-quiet text-13">
         Supply capacitors only. The sum trusts the values and the joint of the clip: measure.
       </p>
-      <Act onClick={() => setOpen(false)}>Put away</Act>
+      <Act onClick={() => setOpen(false)}>Close</Act>
     </fieldset>
   )
 }

@@ -195,7 +195,7 @@ function Working({ view, waiting }: { view: EpisodeView; waiting: readonly Waiti
               className="border-plate-label h-8 rounded-sm border px-3 font-bold whitespace-nowrap hover:border-current"
               onClick={() => setOpen({ slip: 'close' })}
             >
-              Close{closing && closing.unmet > 1 ? `, ${closing.unmet}` : ''}
+              Close{closing && closing.unmet > 1 ? ` (${closing.unmet} open points)` : ''}
             </button>
           </>
         )}
@@ -212,7 +212,7 @@ function Working({ view, waiting }: { view: EpisodeView; waiting: readonly Waiti
           >
             {which === 'left'
               ? `Off the machine ${view.tray.length}`
-              : `In the way ${view.checks.find((c) => c.check === view.moment)?.unmet ?? 0}`}
+              : `Open points ${view.checks.find((c) => c.check === view.moment)?.unmet ?? 0}`}
           </button>
         ))}
       </div>
@@ -267,7 +267,7 @@ function Working({ view, waiting }: { view: EpisodeView; waiting: readonly Waiti
           )}
         </section>
         <aside
-          aria-label="What stands in the way"
+          aria-label="Before you go on"
           className={`overflow-auto ${side === 'right' ? '' : 'max-lg:hidden'}`}
           tabIndex={0}
         >

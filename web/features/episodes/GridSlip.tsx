@@ -73,7 +73,7 @@ export function GridSlip({
       </fieldset>
       <GridBoard name={fn} rows={grid} marks={shown} onMark={(cell) => mark([cell])} />
       <p className="num my-2" role="status">
-        {`${tally.pass} pass, ${tally.fail} fail, ${tally.stood ? `${tally.stood} stand from before, ` : ''}${tally.untried} not tested; ${tally.of} in all`}
+        {`${tally.pass} pass, ${tally.fail} fail, ${tally.stood ? `${tally.stood} carried over, ` : ''}${tally.untried} not tested; ${tally.of} in all`}
       </p>
       <div className="flex flex-wrap items-center gap-3">
         <PlainButton

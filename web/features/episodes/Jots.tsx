@@ -83,7 +83,7 @@ export function SortSlip({ view, jot, onClose }: { view: EpisodeView; jot: JotRo
         <ul className="mb-3 flex flex-wrap gap-2">
           {jot.photos.map((photo) => (
             <li key={photo} className="bg-photo">
-              <img src={photoSrc(view.machine, photo)} alt="Photograph of this jot" className="h-40" />
+              <img src={photoSrc(view.machine, photo)} alt="Photograph of this quick note" className="h-40" />
             </li>
           ))}
         </ul>
@@ -122,7 +122,7 @@ export function SortSlip({ view, jot, onClose }: { view: EpisodeView; jot: JotRo
       <TeachWords jot={jot.words} lines={made} context={view.context} at={jot.happenedAt.latest} />
       <p className="flex gap-6">
         {made.length > 0 ? (
-          <Act onClick={onClose}>It is sorted</Act>
+          <Act onClick={onClose}>Close the note</Act>
         ) : (
           <>
             <Act

@@ -18,7 +18,7 @@ export function Opening({ view, onLine }: { view: EpisodeView; onLine: (line: st
             className="act font-bold"
             onClick={() => setOpen(open === 'in' ? undefined : 'in')}
           >
-            Way in, {view.wayIn.length}
+            Opening the case, {view.wayIn.length}
           </button>
         )}
         {steps.length > 1 && (
@@ -28,7 +28,7 @@ export function Opening({ view, onLine }: { view: EpisodeView; onLine: (line: st
             className="act font-bold"
             onClick={() => setOpen(open === 'back' ? undefined : 'back')}
           >
-            Back in order
+            Reassembly order
           </button>
         )}
       </h2>

@@ -140,7 +140,7 @@ function Tray({ view }: { view: EpisodeView }) {
   return (
     <>
       <Head view={view} title="Off the machine" />
-      {nothing && <p>Nothing is off.</p>}
+      {nothing && <p>Nothing is recorded as off.</p>}
       <table className="w-full text-left">
         <tbody>
           {view.tray.map((item) => (
@@ -197,7 +197,7 @@ function CaseLabel({ view, sheet }: { view: EpisodeView; sheet: SheetAnswer }) {
         <Code text={view.plate.number} px={56} />
       </div>
       <ul>
-        {lines.length === 0 && <li>Nothing in it was replaced.</li>}
+        {lines.length === 0 && <li>No part was put in during this episode.</li>}
         {lines.slice(0, 8).map((line, i) => (
           <li key={i}>{line}</li>
         ))}

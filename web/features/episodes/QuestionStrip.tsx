@@ -38,7 +38,7 @@ export function QuestionStrip({
   const { ask, example } = questionWords(question)
   const say = async () => {
     const body = answered(asked.body, words)
-    if (!body) return setError(`Say it like this: ${example}`)
+    if (!body) return setError(`Write it like this: ${example}`)
     const { id, happenedAt, basis, doneBy, episode, latestAmendments = [] } = asked
     const made = await send([
       {
@@ -77,7 +77,7 @@ export function QuestionStrip({
         onChange={(e) => setWords(e.target.value)}
       />
       <PlainButton type="submit" disabled={busy || words.trim() === ''}>
-        Say it
+        Answer
       </PlainButton>
       <Act onClick={onLater}>{laterWords}</Act>
       <Said error={error} />

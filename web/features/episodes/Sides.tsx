@@ -48,7 +48,7 @@ export function LeftSide({
     <div className="space-y-5 p-3">
       <section>
         <h2 className="headrule">Off the machine</h2>
-        {nothing && <p className="text-quiet py-1.5">Nothing is off.</p>}
+        {nothing && <p className="text-quiet py-1.5">Nothing is recorded as off.</p>}
         <ul>
           {view.tray.map((item) => (
             <li key={item.id} className="border-hair border-b py-1.5">
@@ -102,7 +102,7 @@ export function LeftSide({
                       className="block"
                       onClick={() => onLine(soaks(w.entry) ? 'soak held' : `over ${i + 1} `)}
                     >
-                      {soaks(w.entry) ? 'It held' : 'It is over'}
+                      {soaks(w.entry) ? 'It held' : 'Wait ended'}
                     </Act>
                   )}
                 </li>
@@ -138,7 +138,7 @@ export function LeftSide({
         <p className="py-1.5">
           {view.lastProof
             ? `${coverageSentence(view.lastProof.coverage)}; oldest proof ${dayWords(view.lastProof.at, zone)}.`
-            : 'Nothing is proved yet.'}
+            : 'No valid test yet.'}
         </p>
         {view.before?.next && (
           <p className="text-quiet">
@@ -233,7 +233,7 @@ export function RightSide({
   const wide = useWide()
   return (
     <div className="p-3">
-      <h2 className="headrule">What stands in the way</h2>
+      <h2 className="headrule">Before you go on</h2>
       {wide && view.cautions.length > 0 && (
         <section aria-label="Cautions" className="border-oxide mt-2 border-l-4 pl-3">
           {view.cautions.map(({ hazard, authorised }) => (
@@ -244,7 +244,7 @@ export function RightSide({
                 <span className="text-quiet">
                   {authorised.length
                     ? `Authorised: ${list(authorised)}.`
-                    : 'Nobody of the house is authorised for it.'}
+                    : 'No person of the collection is authorised for it.'}
                 </span>
               )}
             </p>

@@ -95,7 +95,7 @@ export function Verbs({
         <p key={u.key} className="flex items-center gap-4 px-2">
           <Said error={`${u.file.name}: ${u.error ?? ''}`} />
           <Act onClick={() => photos.again(u)}>Try again</Act>
-          <Act onClick={() => photos.drop(u)}>Put away</Act>
+          <Act onClick={() => photos.drop(u)}>Discard</Act>
         </p>
       ))}
       <input

@@ -7,7 +7,7 @@ import { wordsOf } from '#web/app/http.ts'
 import { useDrafts, useWrite } from '#web/app/session.tsx'
 import { sha256Of } from '#web/ui/hash.ts'
 
-const noMicrophone = 'This browser gives no microphone here. Write a sentence instead: jot …'
+const noMicrophone = 'This browser gives no microphone here. Write a sentence instead, and tap Quick note.'
 
 export function VoiceJot({
   machine,
@@ -78,7 +78,7 @@ export function VoiceJot({
       type="button"
       aria-pressed={on}
       className={`min-h-9 px-2 font-bold select-none ${on ? 'bg-verdigris text-on-verdigris rounded-sm' : 'act'}`}
-      title="Hold down and speak; it is kept as a jot"
+      title="Hold down and speak; it is kept as a quick note"
       onPointerDown={(event) => {
         event.currentTarget.setPointerCapture(event.pointerId)
         void begin()

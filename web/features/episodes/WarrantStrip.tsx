@@ -84,7 +84,7 @@ export function WarrantStrip({
           />
         </label>
         <PlainButton type="submit" disabled={!reason.trim()}>
-          Write it with the reason
+          Write with the reason
         </PlainButton>
       </form>
       <Said error={error} />

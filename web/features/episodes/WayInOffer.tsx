@@ -50,7 +50,7 @@ function Editor({ view, type, onClose }: { view: EpisodeView; type: TypeId; onCl
       onClose()
   }
   return (
-    <Slip title={`Way in of ${view.plate.typeName ?? 'this type'}`} onClose={onClose}>
+    <Slip title={`Opening the case of ${view.plate.typeName ?? 'this type'}`} onClose={onClose}>
       <p className="text-quiet mb-2">
         As it was done here. Say what the next person must heed: hooks, hidden screws, short wires.
       </p>

@@ -118,7 +118,7 @@ export function useSending(
           line,
           against.length > 0
             ? { error: `${why} Was it so?`, keep: () => void writeIt(), keepAs: 'Yes, write it' }
-            : { error: why, keep: () => void writeIt(), keepAs: 'Add it' },
+            : { error: why, keep: () => void writeIt(), keepAs: 'Add and write' },
         )
       }
       const wanting = parsed.effects.find((e) => e.does === 'wants authority')

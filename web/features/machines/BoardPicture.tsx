@@ -134,7 +134,7 @@ function CameOutOf({ out }: { out: readonly GivenRow[] }) {
       <dt className="text-13 text-quiet">Came out</dt>
       {out.map((g) => (
         <dd key={g.part}>
-          {g.label}, {short(g.at)}: {g.to === 'unknown' ? 'nobody wrote down where it is' : g.to}
+          {g.label}, {short(g.at)}: {g.to === 'unknown' ? 'its place is not recorded' : g.to}
         </dd>
       ))}
     </>

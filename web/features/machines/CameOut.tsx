@@ -27,7 +27,7 @@ export function CameOut({ view }: { view: MachineView }) {
           right={
             <>
               <span className={g.to === 'unknown' ? 'text-copper font-bold' : ''}>
-                {g.to === 'unknown' ? 'nobody knows where' : g.to}
+                {g.to === 'unknown' ? 'its place is not recorded' : g.to}
               </span>
               {`, ${short(g.at)}`}
               {g.authority && <span className="text-quiet block">{`on the word of ${g.authority}`}</span>}

@@ -75,28 +75,28 @@ export function View() {
     <main className="flex h-[calc(100dvh-44px-var(--ring,0px)-var(--told,0px))] flex-col gap-2 p-4 pb-0">
       <div className="flex items-end justify-between gap-6">
         <div>
-          <h1 className="font-display text-24 font-semibold">{guest ? 'What you may see' : 'Collection'}</h1>
+          <h1 className="font-display text-24 font-semibold">{guest ? 'Your machines' : 'Collection'}</h1>
           <p className="text-quiet" role="status">
             <span className="num">{machines.total}</span> {machines.total === 1 ? 'machine' : 'machines'}
             {narrowed && ' that match'}
             {machines.near.length > 0 && (
-              <strong className="text-ink">{`. Nothing is spelt “${list(machines.near)}”; shown is what comes near.`}</strong>
+              <strong className="text-ink">{`. No machine has “${list(machines.near)}” as written. Near matches are shown.`}</strong>
             )}
           </p>
         </div>
         {!guest && (
           <div className="flex flex-wrap items-center gap-5">
             <Link className="act" to="/batches">
-              Lots of machines
+              Groups received together
             </Link>
             <Link className="act" to="/collection/storage">
               Storage round
             </Link>
             <Link className="act" to="/collection/table">
-              Table in
+              Import CSV
             </Link>
             <a className="act" href={`/api/table?${search}`} download>
-              Table out
+              Export CSV
             </a>
             <MainButton onClick={() => void navigate('/machines/new')}>Register a machine</MainButton>
           </div>

@@ -214,7 +214,7 @@ function EditFacts({
         <TextField label="Its value" name="value" placeholder="230 V 50 Hz" />
         <TextField label="Reason" name="reason" />
         <div className="flex items-end">
-          <PlainButton type="submit">State it</PlainButton>
+          <PlainButton type="submit">Record the fact</PlainButton>
         </div>
       </form>
     </Slip>

@@ -34,7 +34,7 @@ export function LinkForm({
         'A date is written as 1984, 1984-03, 1984~ (about), 198X, 1981/1984 or 1991/.. (from 1991).',
       )
     if (happenedAt.earliest !== null && happenedAt.earliest > happenedAt.latest)
-      return setError('That date lies in the future.')
+      return setError('That date is in the future.')
     const named = partyNamed(text('who'), 'provenance')
     const party = named?.party
     const writings: Writing[] = [
@@ -89,7 +89,7 @@ export function LinkForm({
         />
         <div className="flex items-end">
           <PlainButton type="submit" disabled={busy}>
-            Add it
+            Add the link
           </PlainButton>
         </div>
       </form>

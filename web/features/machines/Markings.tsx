@@ -69,8 +69,8 @@ export function Markings({ arrival }: { arrival: ArrivalView }) {
           <p>
             {m.board && <strong>{m.board}: </strong>}
             {m.cluster.from !== undefined && m.cluster.to !== undefined
-              ? `${m.cluster.together} of ${m.cluster.parts.length} stand together, ${weekWords(m.cluster.from)} to ${weekWords(m.cluster.to)}.`
-              : 'Too few dates to stand together.'}
+              ? `${m.cluster.together} of ${m.cluster.parts.length} are close together, ${weekWords(m.cluster.from)} to ${weekWords(m.cluster.to)}.`
+              : 'Too few dates to compare.'}
           </p>
           {m.remarks.map((r, i) => (
             <p key={i} className={r.remark === 'consistent with plate' ? '' : 'text-copper font-bold'}>

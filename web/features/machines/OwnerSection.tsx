@@ -39,7 +39,7 @@ export function OwnerSection({ view }: { view: MachineView }) {
           }
           empty={
             view.consents.length === 0 && !saying
-              ? 'Nobody asked yet. Until they agree, no part of it goes into another machine or out of the house.'
+              ? 'The owner’s answer is not recorded. Until they agree, no part of it goes into another machine or out of the house.'
               : undefined
           }
         >
@@ -146,7 +146,7 @@ function ConsentSlip({ view, onClose }: { view: MachineView; onClose: () => void
         <TextField label={guest ? 'In your words' : 'In their words, and how they said it'} name="words" />
         <div>
           <PlainButton type="submit" disabled={busy}>
-            Write it down
+            Record the answer
           </PlainButton>
         </div>
       </form>

@@ -141,7 +141,7 @@ function NewPair({ view, onClose }: { view: MachineView; onClose: () => void }) 
         <input name="words" className="field" maxLength={200} />
       </label>
       <PlainButton type="submit" disabled={busy}>
-        Pair them
+        Pair the photographs
       </PlainButton>
       <Said error={error} />
     </form>

@@ -82,7 +82,7 @@ export function ProvenanceSection({ view }: { view: MachineView }) {
         </Rows>
         <Rows
           title="What was claimed"
-          empty={arrival.claims.length === 0 ? 'Nothing is written down.' : undefined}
+          empty={arrival.claims.length === 0 ? 'No claim or source is recorded.' : undefined}
         >
           {arrival.claims.map((c, i) => (
             <Row key={i} left={`${c.fn ? `${c.fn}: ` : ''}“${c.words}”`} right={claimWords(c)} />
@@ -90,7 +90,7 @@ export function ProvenanceSection({ view }: { view: MachineView }) {
         </Rows>
         <Rows
           title="Where it has been since"
-          empty={view.custody.length === 0 ? 'It has not left since it came.' : undefined}
+          empty={view.custody.length === 0 ? 'No move out is recorded since it came.' : undefined}
         >
           {view.custody.map((c, i) => (
             <Row

@@ -102,7 +102,7 @@ export function View() {
     if (form.amount.trim() && !price)
       return setField('amount', {
         message:
-          'Write an amount such as 91.00, and a currency of three letters, or ? where nobody knows it.',
+          'Write an amount such as 91.00, and a currency of three letters, or ? where it is not known.',
       })
     const giver = partyNamed(form.from, 'source')
     const party = giver?.party

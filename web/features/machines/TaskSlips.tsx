@@ -108,7 +108,7 @@ export function EndTask({
           />
         </div>
         <PlainButton onClick={() => void end('done')}>It is done</PlainButton>
-        <Act onClick={() => void end('dropped')}>Dropped: nobody will do it</Act>
+        <Act onClick={() => void end('dropped')}>Drop the task</Act>
       </div>
       <Said error={error} />
     </Slip>

@@ -156,7 +156,7 @@ export function View() {
             )}
           </p>
           <MainButton disabled={busy} autoFocus onClick={() => void go(proposal)}>
-            Move it
+            Record the move
           </MainButton>
           <PlainButton onClick={() => setProposal(undefined)}>Leave it</PlainButton>
           <Said error={refused} />

@@ -47,7 +47,7 @@ export function View() {
         </h1>
         <p className="mb-4" role="status">
           {data.needs.length === 0
-            ? 'Every position that was looked at holds a part that nobody has shown bad. For one of them, open Parts and choose “What could replace it”.'
+            ? 'No examined position is recorded as empty or holding a bad part. For one of them, open Parts and choose “What could replace it”.'
             : choice
               ? `${choice.served} of ${count(data.needs.length, 'need')} can be served, at ${Number(choice.cost.toFixed(1))} points. ${data.candidates.length} parts were looked at${data.more ? '; there are more, the likeliest came first' : ''}.`
               : working
@@ -73,7 +73,7 @@ export function View() {
       </section>
       <aside className="space-y-5">
         <section>
-          <h2 className="headrule">What a point costs</h2>
+          <h2 className="headrule">Weights</h2>
           {weighing.slice(0, first).map((w) => (
             <Slider key={w.why} {...w} weights={weights} onWeigh={setWeights} />
           ))}
@@ -84,7 +84,7 @@ export function View() {
             ))}
           </details>
           <Act className="mt-3" onClick={() => setWeights(usualWeights)}>
-            As usual
+            Reset the weights
           </Act>
         </section>
         {(stewarded || allow) && (

@@ -21,7 +21,7 @@ export function FromStock({ need, candidates }: { need: Need; candidates: readon
       .
       {found.joined.includes('series') &&
         unit === 'F' &&
-        ' In series their voltages are not shared equally: each must stand the whole.'}
+        ' In series their voltages are not shared equally: each must be rated for the whole.'}
     </p>
   )
 }

@@ -14,7 +14,7 @@ import { PartFields } from './PartFields.tsx'
 import { PriceFields } from './PriceFields.tsx'
 
 const titles: Readonly<Record<LotAct, string>> = {
-  count: 'Count what lies there',
+  count: 'Count what is there',
   got: 'More of it came',
   move: 'Move some of it',
   one: 'Take one out and give it a tag',
@@ -85,13 +85,7 @@ export function LotActs({ act, lot, onClose }: { act: LotAct; lot: LotAnswer; on
         {act === 'got' && (
           <>
             {many('How many')}
-            <TextField
-              label="Where they lie"
-              name="place"
-              defaultValue={heaps[0]?.label}
-              list="heaps"
-              required
-            />
+            <TextField label="Location" name="place" defaultValue={heaps[0]?.label} list="heaps" required />
             <SelectField
               label="Origin"
               name="origin"
@@ -148,7 +142,7 @@ export function LotActs({ act, lot, onClose }: { act: LotAct; lot: LotAnswer; on
         {act !== 'one' && act !== 'say' && <TextField label="Remark" name="words" />}
         <div>
           <PlainButton type="submit" disabled={busy || held}>
-            Write it down
+            Record the change
           </PlainButton>
         </div>
         <datalist id="heaps">

@@ -96,7 +96,7 @@ export function View() {
       <Said error={refused} />
       <div className="mt-4 grid grid-cols-[1fr_2fr] gap-6 max-md:grid-cols-1">
         <section>
-          <h2 className="headrule">Where they lie</h2>
+          <h2 className="headrule">Where they are</h2>
           <ul>
             {lot.places.map((p) => (
               <li key={p.label} className="border-hair flex justify-between gap-3 border-b py-1">

@@ -75,7 +75,7 @@ const columns: readonly TableColumn<LotRow>[] = [
   },
   {
     key: 'where',
-    head: 'Where it lies',
+    head: 'Location',
     by: heapWords,
     cell: (lot) => heapWords(lot) || <span className="text-quiet">none left</span>,
   },
@@ -106,12 +106,12 @@ export function View() {
   return (
     <main className="flex-1 p-4 pb-16">
       <PartsHead
-        title="Lots of parts"
+        title="Counted stock"
         right={!adding && <MainButton onClick={() => setAdding(true)}>Write down a lot</MainButton>}
       >
         {data.lots.length === 0
           ? 'Parts that are counted instead of named: screws, resistors, a bag of latches.'
-          : `${count(data.lots.length, 'lot')}, reckoned from what was counted, got and taken.${low.length ? ` ${count(low.length, 'lot')} to buy again.` : ''}${below.length ? ` ${count(below.length, 'lot')} below zero: count ${below.length === 1 ? 'it' : 'them'}.` : ''}`}
+          : `${count(data.lots.length, 'lot')}, calculated from what was counted, got and taken.${low.length ? ` ${count(low.length, 'lot')} to buy again.` : ''}${below.length ? ` ${count(below.length, 'lot')} below zero: count ${below.length === 1 ? 'it' : 'them'}.` : ''}`}
       </PartsHead>
       {adding && <NewLot tag={data.nextTag} onClose={() => setAdding(false)} />}
       {data.lots.length > 0 && (
@@ -129,7 +129,7 @@ export function View() {
       )}
       {data.lots.length === 0 && (
         <p className="py-2">
-          The first one: what it is, how many came, where they lie. From then on{' '}
+          The first one: what it is, how many came, and their location. From then on{' '}
           <span className="num">in C14 L-0001</span> in an episode takes one of them.
         </p>
       )}

@@ -57,7 +57,7 @@ export function MarkingReader({ onValue }: { onValue: (value: string) => void })
       <ul aria-live="polite" className="text-13 mt-1">
         {read.map((r) => (
           <li key={r.words}>
-            {r.words} <Act onClick={() => onValue(r.value)}>Use it</Act>
+            {r.words} <Act onClick={() => onValue(r.value)}>Use this value</Act>
           </li>
         ))}
         {text.trim() !== '' && read.length === 0 && (

@@ -76,7 +76,7 @@ export function View() {
           </h1>
           <p>
             {rows.length === 0
-              ? 'Nothing is other than it was: no position, adjuster or wire was altered, or each is back as it was.'
+              ? 'No recorded work has altered it: no position, adjuster or wire, or each is back as it was.'
               : `${count(rows.length, 'designator')} other than they were; ${back.length} of them can be undone, not verified: ${rows.filter((r) => !r.verified).length}.`}
           </p>
         </div>

@@ -179,7 +179,7 @@ export function MoveSlip({ part, onClose }: { part: PartLife; onClose: () => voi
           <SelectField
             label="On whose authority"
             options={[
-              { value: '', label: 'nobody named' },
+              { value: '', label: 'not recorded' },
               ...(people.data?.people
                 .filter((p) => p.role === 'steward')
                 .map((p) => ({ value: p.party, label: p.name })) ?? []),
@@ -209,7 +209,7 @@ export function MoveSlip({ part, onClose }: { part: PartLife; onClose: () => voi
           }
           onClick={() => void go()}
         >
-          Move it
+          Record the move
         </PlainButton>
       </p>
       <Said error={error} />

@@ -163,7 +163,7 @@ function Offer({
       <span className="flex flex-col items-end gap-1">
         {!bar && (
           <Button disabled={busy} onClick={() => void take()}>
-            Take this one
+            Record the move
           </Button>
         )}
         {!bar && !candidate.donor && (

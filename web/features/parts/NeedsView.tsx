@@ -118,7 +118,7 @@ export function View() {
           />
         )}
         {data.total > data.needs.length && (
-          <p className="text-quiet py-2">{`${data.total - data.needs.length} more positions are not listed here. What is to be bought is reckoned from all of them.`}</p>
+          <p className="text-quiet py-2">{`${data.total - data.needs.length} more positions are not listed here. What is to be bought is calculated from all of them.`}</p>
         )}
       </section>
       <aside>

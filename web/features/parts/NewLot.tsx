@@ -55,7 +55,7 @@ export function NewLot({ tag, onClose }: { tag: string; onClose: () => void }) {
         <TextField label="Kind of each" name="kind" placeholder="electrolytic capacitor" required autoFocus />
         <TextField label="Tag of the bag" name="tag" className="num" placeholder={tag} />
         <TextField label="How many" name="n" className="num" type="number" min={1} max={1_000_000} required />
-        <TextField label="Where they lie" name="place" placeholder="drawer 4" required />
+        <TextField label="Location" name="place" placeholder="drawer 4" required />
         <SelectField label="Origin" name="origin" options={lotOrigins} />
         <PriceFields label="All of them cost" currency={house.currency} />
         <TextField label="From, order, remark" name="words" />
@@ -69,7 +69,7 @@ export function NewLot({ tag, onClose }: { tag: string; onClose: () => void }) {
         <PartFields />
         <div className="flex items-end">
           <MainButton type="submit" disabled={busy || held}>
-            Write it down
+            Record the stock
           </MainButton>
         </div>
       </form>

@@ -61,13 +61,13 @@ export function NewPart({ onClose }: { onClose: () => void }) {
       <form onSubmit={(event) => void submit(event)} className="grid grid-cols-4 gap-3 max-md:grid-cols-2">
         <TextField label="Kind" name="kind" placeholder="74LS374" required autoFocus />
         <TextField label="Tag" name="tag" className="num" placeholder={numbers.data?.tag} />
-        <TextField label="Where it lies" name="place" placeholder="drawer 4" required />
+        <TextField label="Location" name="place" placeholder="drawer 4" required />
         <SelectField label="Origin" name="origin" options={['bought', 'made', 'gift', 'donor', 'unknown']} />
         <PartFields />
         <PriceFields label="It cost" currency={house.currency} />
         <SelectField label="Health" name="health" options={['unknown', 'proved good']} />
         <div className="flex items-end">
-          <MainButton type="submit">Write it down</MainButton>
+          <MainButton type="submit">Record the part</MainButton>
         </div>
       </form>
       <Said error={error} />

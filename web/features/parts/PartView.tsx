@@ -38,7 +38,9 @@ export function View() {
               Print its tag
             </Link>
           )}
-          {part.holder !== 'gone' && <PlainButton onClick={() => setMoving(!moving)}>Move it</PlainButton>}
+          {part.holder !== 'gone' && (
+            <PlainButton onClick={() => setMoving(!moving)}>Move the part</PlainButton>
+          )}
         </span>
       </div>
       {moving && <MoveSlip part={part} onClose={() => setMoving(false)} />}
@@ -210,7 +212,7 @@ function SayMore({ part, onClose }: { part: PartLife; onClose: () => void }) {
         />
         <TextField label="Because" name="because" />
         <div>
-          <MainButton type="submit">Say it</MainButton>
+          <MainButton type="submit">Save the part</MainButton>
         </div>
       </form>
       <Said error={error} />

@@ -4,7 +4,7 @@ import { NavLink } from 'react-router'
 
 const pages = [
   { path: '/parts', name: 'Parts' },
-  { path: '/parts/lots', name: 'Lots' },
+  { path: '/parts/lots', name: 'Counted stock' },
   { path: '/parts/needs', name: 'Needs' },
   { path: '/parts/stock', name: 'Stock and failures' },
 ] as const

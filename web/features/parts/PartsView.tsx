@@ -113,8 +113,8 @@ export function View() {
             </>
           }
         >
-          <span className="num">{first?.total ?? 0}</span> that somebody has touched, tagged or bought; those
-          that are only counted stand under Lots
+          <span className="num">{first?.total ?? 0}</span> named parts. Those that are only counted are under
+          Counted stock.
         </PartsHead>
         {adding && <NewPart onClose={() => setAdding(false)} />}
         <div className="mb-2 flex items-center gap-5">
@@ -131,7 +131,7 @@ export function View() {
               checked={gone}
               onChange={(e) => set('gone', e.target.checked ? 'yes' : '')}
             />{' '}
-            with those that are gone
+            Include disposed and lost
           </label>
         </div>
         <div className="bg-sheet rounded-sm px-3">
@@ -164,7 +164,7 @@ export function View() {
       </section>
       <aside>
         <h2 className="headrule">On loan, and to whom</h2>
-        {(first?.loans.length ?? 0) === 0 && <p className="text-quiet py-2">Every part is at home.</p>}
+        {(first?.loans.length ?? 0) === 0 && <p className="text-quiet py-2">No loan is open.</p>}
         <ul>
           {first?.loans.map((l) => (
             <LoanLine key={l.id} loan={l} short={short} now={when.now} />

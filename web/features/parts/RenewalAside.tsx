@@ -26,7 +26,7 @@ export function RenewalAside({ view, inSet, query }: { view: RenewalAnswer; inSe
             {inSet === 0
               ? 'Nothing belongs to the set.'
               : view.stocked.length > 0
-                ? 'Nothing: what is wanted lies in the house.'
+                ? 'Nothing: what is wanted is in store.'
                 : 'Nothing whose value is known is missing.'}
           </p>
         )}

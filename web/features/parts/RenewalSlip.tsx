@@ -86,7 +86,7 @@ export function RenewalSlip({
           placeholder={by === 'part' ? '10x16' : 'plus at the left'}
         />
         <PlainButton type="submit" disabled={busy}>
-          Say it
+          Save the value
         </PlainButton>
       </form>
       {row.polarised && (

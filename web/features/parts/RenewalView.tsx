@@ -69,7 +69,7 @@ export function View() {
           </Link>
         </h1>
         <p className="mb-3">
-          {`By the house’s school, “${view.school}”: ${inSet.length} of ${count(view.rows.length, 'position')} belong to the set; ${done.length} done, ${checked.length} of them verified.`}
+          {`House practice: ${view.school}. ${inSet.length} of ${count(view.rows.length, 'position')} belong to the set; ${done.length} done, ${checked.length} of them verified.`}
         </p>
         <TabRow
           label="Kind of part"

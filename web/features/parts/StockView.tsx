@@ -61,8 +61,8 @@ export function View() {
     <main className="flex-1 p-4 pb-16">
       <PartsHead title="Stock and failures">
         {out.length > 0
-          ? `None left of ${out.map((r) => r.kind).join(', ')}. What to buy stands under Needs.`
-          : 'Counted from where the parts are, since remembered totals are wrong.'}
+          ? `None in store: ${out.map((r) => r.kind).join(', ')}. What to buy is under Needs.`
+          : 'Totals are counted from recorded places.'}
       </PartsHead>
       <div className="grid grid-cols-[minmax(0,1fr)_380px] gap-8 max-xl:grid-cols-1">
         <section>

@@ -71,7 +71,9 @@ export function View() {
         <section>
           <h2 className="headrule">Owners, borrowers, givers</h2>
           {others.length === 0 && (
-            <p className="text-quiet py-2">Nobody yet. They are written down when a machine is registered.</p>
+            <p className="text-quiet py-2">
+              No person is recorded yet. They are recorded when a machine is registered.
+            </p>
           )}
           <ul>
             {others.map((p) => (
@@ -89,7 +91,7 @@ export function View() {
       )}
       {data.invites.length > 0 && (
         <section>
-          <h2 className="headrule">Invited, not come yet</h2>
+          <h2 className="headrule">Invitations not used</h2>
           <ul>
             {data.invites.map((i) => (
               <li key={i.id} className="border-hair flex justify-between border-b py-1.5">

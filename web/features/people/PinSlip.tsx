@@ -60,7 +60,7 @@ export function PinSlip({
           required
         />
         <div className="flex gap-4">
-          <PlainButton type="submit">{has ? 'Change it' : 'Set it'}</PlainButton>
+          <PlainButton type="submit">{has ? 'Change the PIN' : 'Set the PIN'}</PlainButton>
           {has && <Act onClick={() => void finish(remove('/session/pin'))}>Take it away</Act>}
         </div>
       </form>

@@ -17,7 +17,7 @@ const nobody = 'A person no longer named'
 
 const roleWords = {
   steward: 'provenance, rights, consent',
-  restorer: 'plans, chooses schools, type sheets',
+  restorer: 'plans, chooses practices, type sheets',
   volunteer: 'works at the bench',
   guest: 'sees what is granted, nothing else',
 } as const
@@ -87,7 +87,7 @@ export function Rights({
             </div>
             <p className="text-quiet pb-2">{person.role ? roleWords[person.role] : ''}</p>
             <PlainButton onClick={() => void change({ active: person.active === false })}>
-              {person.active === false ? 'Let in again' : 'Close the account'}
+              {person.active === false ? 'Reopen the account' : 'Close the account'}
             </PlainButton>
           </div>
         )}
@@ -139,7 +139,7 @@ export function Rights({
               value={until}
               onChange={(e) => setUntil(e.target.value)}
             />
-            <PlainButton onClick={() => void grant()}>Grant sight</PlainButton>
+            <PlainButton onClick={() => void grant()}>Let see this machine</PlainButton>
           </div>
         )}
         {person.grants.map((g) => (
@@ -169,7 +169,7 @@ export function Rights({
       {erase && (
         <EraseDialog
           title={`Erase ${person.name}`}
-          says={`Wherever ${person.name} was named, “${nobody}” stands from now on; a closed account loses its address. Words in notes that name them are erased one by one, where they stand.`}
+          says={`Wherever ${person.name} was named, “${nobody}” is shown from now on; a closed account loses its address. Words in notes that name them are erased one by one, where they stand.`}
           ground="personal data"
           correct={(person.said ?? []).map(({ entry, seen }) => ({
             body: { kind: 'party', party, name: nobody, sort: person.sort, roles: person.roles.slice() },

@@ -16,7 +16,7 @@ export function SecurityNotes({ onClose }: { onClose: () => void }) {
   return (
     <Slip title="Sign-ins and rights" onClose={onClose}>
       {error && <p>{wordsOf(error)}</p>}
-      {data && data.notes.length === 0 && <p className="text-quiet">Nothing is noted yet.</p>}
+      {data && data.notes.length === 0 && <p className="text-quiet">No sign-in is recorded yet.</p>}
       {data && data.notes.length > 0 && (
         <div className="max-h-96 overflow-auto" tabIndex={0} role="region" aria-label="Sign-ins and rights">
           <RuledTable label="Sign-ins and rights" heads={['When', 'Account', 'What', '', 'About', 'From']}>

@@ -38,7 +38,7 @@ export function HouseWords() {
       {data?.words.length === 0 && (
         <p className="text-quiet py-2">
           No word yet. What people here say for a part or for work that has another name: taught once, lines
-          that are said so are read. Sorting a jot offers the word that was not understood.
+          that are said so are read. Sorting a quick note offers the word that was not understood.
         </p>
       )}
       <ul>

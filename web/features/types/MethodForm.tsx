@@ -71,7 +71,7 @@ export function MethodForm({
         />
         {schools.length > 0 && (
           <SelectField
-            label="Follows the school"
+            label="Follows the practice"
             options={[{ value: '', label: 'none' }, ...schools]}
             {...register('school')}
           />

@@ -65,7 +65,7 @@ export function View() {
     <main className="grid flex-1 grid-cols-[minmax(0,1fr)_420px] gap-6 p-4 max-lg:grid-cols-1">
       <section>
         <div className="mb-3 flex items-end justify-between">
-          <h1 className="font-display text-24 font-semibold">Types</h1>
+          <h1 className="font-display text-24 font-semibold">Types and house</h1>
           {restorer && (
             <MainButton onClick={() => void navigate(`/types/${newId() as TypeId}?new=1`)}>
               Make a type sheet
@@ -130,7 +130,7 @@ function Gear() {
             <TextField label="Its value" name="value" placeholder="current loop" />
             <TextField label="Limits" name="limits" placeholder="what it cannot show" />
             <div className="flex items-end">
-              <PlainButton type="submit">Write it down</PlainButton>
+              <PlainButton type="submit">Record the gear</PlainButton>
             </div>
           </form>
         </Slip>
@@ -143,7 +143,7 @@ function Gear() {
                 <strong>{g.name}</strong> <span className="text-quiet">{g.gearKind}</span>
               </span>
               <Act className="text-13" onClick={() => setOpen(open === g.id ? undefined : g.id)}>
-                Proved or unfit
+                Record a gear check
               </Act>
             </div>
             <span className={g.unfit.length ? 'text-copper' : 'text-quiet'}>

@@ -147,7 +147,7 @@ export const sheetRows = {
     ['words', 'Caution'],
     ['needs', 'Needs authorisation', { width: 'w-36' }],
   ]),
-  wayIn: rows('wayIn', 'Way in', 'Step', wayInStepSchema, [
+  wayIn: rows('wayIn', 'Opening the case', 'Step', wayInStepSchema, [
     ['what', 'What comes off', { width: 'w-44' }],
     ['count', 'Count', { figures: true, width: 'w-16' }],
     ['size', 'Size', { example: 'M3x10', figures: true, width: 'w-24' }],

@@ -102,9 +102,10 @@ export function readAsks(text: string): { starts?: number; minutes?: number } {
 }
 
 const usualCaution: Readonly<Record<SheetHazard['kind'], string>> = {
-  mains: 'Mains inside: plug out and seen out, wait, measure. Authorised people, by the local code.',
+  mains:
+    'Mains inside: pull the plug and lay it where you can see it, wait, measure. Authorised people, by the local code.',
   'picture tube':
-    'A picture tube is taken as charged: discharged by procedure, by an authorised person, never alone.',
+    'Treat a picture tube as charged: discharged by procedure, by an authorised person, never alone.',
   'live chassis': 'The chassis may be live: no earthed probe, an isolating transformer, a licensed person.',
   'lithium cell': 'A lithium cell: no charging of a primary one, no shorts.',
   'high voltage': 'High voltage: wait, measure with the probe made for it, a licensed person.',

@@ -58,7 +58,7 @@ export function PhotoCompare({
       </div>
       <figcaption className="text-13 text-quiet mt-1">
         {words ??
-          'Move the divider by hand or with the arrow keys. Both lie on neutral grey, so that colour can be judged.'}
+          'Move the divider by hand or with the arrow keys. Both are on neutral grey, so that colour can be judged.'}
       </figcaption>
     </figure>
   )

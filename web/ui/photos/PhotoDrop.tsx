@@ -116,7 +116,7 @@ function UploadList({
                   {u.error}
                 </strong>
                 <Act onClick={() => again(u)}>Try again</Act>
-                <Act onClick={() => drop(u)}>Put away</Act>
+                <Act onClick={() => drop(u)}>Discard</Act>
               </>
             )}
           </li>

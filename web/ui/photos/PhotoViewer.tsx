@@ -118,7 +118,7 @@ export function PhotoViewer({
                 </Act>
               )}
               {me.role === 'steward' && <Act onClick={() => setErase(true)}>Erase for good</Act>}
-              <Dialog.Close className="act">Put away</Dialog.Close>
+              <Dialog.Close className="act">Close</Dialog.Close>
             </span>
           </div>
           {erase && (
