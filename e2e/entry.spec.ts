@@ -124,7 +124,7 @@ test('a second person surveys it blind and sees nothing until the end; then both
   await rasmus.getByRole('link', { name: 'Open the survey' }).click()
   await rasmus.getByRole('button', { name: 'Survey it blind' }).click()
   await expect(rasmus.getByText('what others found is hidden')).toBeVisible()
-  await expect(zones(rasmus).filter({ hasText: 'chassis' })).toContainText('nobody has looked yet')
+  await expect(zones(rasmus).filter({ hasText: 'chassis' })).toContainText('not examined yet')
   await zones(rasmus).filter({ hasText: 'chassis' }).getByRole('button', { name: 'Nothing to note' }).click()
   await rasmus.getByRole('button', { name: 'End, and compare' }).click()
   await expect(rasmus.getByText('what others found is hidden')).toHaveCount(0)

@@ -51,7 +51,7 @@ test('keys are drawn over with a pointer and marked by keyboard, and the line ad
   await sheet().getByRole('button', { name: 'Into the line' }).click()
   await expect(line()).toHaveValue('test keys, 71 all ok but Q W E R T dead')
   await expect(says()).toContainText('66 pass, 5 fail (Q W E R T dead), 0 not tested; 71 in all')
-  await expect(says()).toContainText('All that failed lie in row 3')
+  await expect(says()).toContainText('All that failed are in row 3')
   await line().press('Enter')
   await expect(sheet().getByText('66 of 71 good')).toBeVisible()
 })
@@ -142,7 +142,11 @@ test('an authorised act of another person asks for their PIN', async () => {
   await expect(says()).toContainText('That is not the PIN')
   await imke.getByLabel(/your PIN/).fill('6174')
   await imke.keyboard.press('Enter')
-  await expect(sheet().getByText(/twice, lead clipped/)).toBeVisible()
+  await expect(
+    sheet()
+      .getByRole('log')
+      .getByText(/twice, lead clipped/),
+  ).toBeVisible()
   await imke.getByRole('radio', { name: 'Imke Dahlhus' }).check({ force: true })
 })
 

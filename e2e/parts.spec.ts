@@ -78,7 +78,7 @@ test('a supply’s capacitors are renewed one at a time, done and verified apart
   await openMachine(rasmus, 'SW 2024.3')
   await rasmus.getByRole('tab', { name: /^Parts/ }).click()
   await rasmus.getByRole('link', { name: 'Renew a set' }).click()
-  await expect(rasmus.getByText(/“all, preventively”: 7 of 7 positions/)).toBeVisible()
+  await expect(rasmus.getByText(/House practice: all, preventively\. 7 of 7 positions/)).toBeVisible()
   await expect(rasmus.getByRole('row', { name: /^C1 / })).toContainText('43 V is no usual rating')
   const row = rasmus.getByRole('row', { name: /^C6 / })
   await rasmus.getByRole('button', { name: 'C6', exact: true }).click()

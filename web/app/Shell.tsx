@@ -1,6 +1,6 @@
 /** The band is all the chrome. It stands around every view of a signed-in person; without one, the sign-in page. */
 import { useQueryClient } from '@tanstack/react-query'
-import { lazy, Suspense, useEffect, useRef, useState, type RefObject } from 'react'
+import { lazy, Suspense, useEffect, useLayoutEffect, useRef, useState, type RefObject } from 'react'
 import { DropdownMenu } from 'radix-ui'
 import { Navigate, NavLink, Outlet, useLocation, useNavigate } from 'react-router'
 import type { SessionAnswer } from '#api/session.ts'
@@ -11,7 +11,7 @@ import { remove } from './http.ts'
 import { listen } from './live.ts'
 import { currentSize, currentTheme, keysOn, setLook, soundOn } from './look.ts'
 import { useOutboxState } from './outbox.ts'
-import { placesFor } from './places.ts'
+import { placesFor, titleOf } from './places.ts'
 import type FindBox from './Find.tsx'
 import { WaitLine } from './WaitLine.tsx'
 import { SignedProvider, useSession, type SignedIn } from './session.tsx'
@@ -63,6 +63,14 @@ function Band({ signed }: { signed: SignedIn }) {
   const places = placesFor(signed.me.role)
 
   useEffect(() => listen(client), [client])
+  // A new view has its title at once, before it says its own, and the focus, unless something in it has taken it.
+  useLayoutEffect(() => {
+    document.title = `${titleOf(location.pathname)} · ${signed.house.name}`
+  }, [location.pathname, signed.house.name])
+  useEffect(() => {
+    if (document.activeElement === document.body)
+      document.getElementById('view')?.focus({ preventScroll: true })
+  }, [location.pathname])
   useEffect(() => {
     const change = () => setOnline(navigator.onLine)
     window.addEventListener('online', change)
@@ -75,7 +83,11 @@ function Band({ signed }: { signed: SignedIn }) {
   useEffect(() => {
     const key = (event: KeyboardEvent) => {
       if (event.ctrlKey || event.metaKey || event.altKey || typing(event.target) || !keysOn()) return
-      const place = places.find((p) => p.digit === event.key)
+      // A digit goes to a place only where nothing is being done: no button has the focus, no form is open.
+      const idle =
+        (event.target === document.body || (event.target as HTMLElement).id === 'view') &&
+        !document.querySelector('[data-slip]')
+      const place = idle ? places.find((p) => p.digit === event.key) : undefined
       if (place && !location.pathname.startsWith('/episodes/')) void navigate(place.path)
       else if (event.key === '/') search.current?.focus()
       else if (event.key === '?') setOpen((now) => (now === 'keys' ? undefined : 'keys'))
@@ -92,20 +104,32 @@ function Band({ signed }: { signed: SignedIn }) {
       <a href="#view" className="bg-next absolute -top-20 left-2 z-20 p-2 focus:top-2">
         Skip to content
       </a>
-      <header className="border-line bg-ground noprint sticky top-0 z-10 flex h-11 shrink-0 items-center gap-5 border-b px-4">
-        <span className="font-display max-w-52 truncate font-semibold">{signed.house.name}</span>
-        <nav aria-label="Places" className="flex h-full gap-1">
+      <header className="border-line bg-ground noprint sticky top-0 z-10 flex h-(--band) shrink-0 flex-wrap content-stretch items-center gap-x-5 border-b px-4 max-sm:gap-x-3 max-sm:px-2">
+        <span className="font-display max-w-52 truncate font-semibold max-sm:max-w-28">
+          {signed.house.name}
+        </span>
+        <nav
+          aria-label="Places"
+          className="flex h-full gap-1 max-sm:gap-0 max-sm:order-last max-sm:h-9 max-sm:w-full"
+        >
           {places.map((place) => (
             <NavLink
               key={place.path}
               to={place.path}
               end={place.path === '/'}
               className={({ isActive }) =>
-                `flex h-full items-center gap-1.5 border-b-[3px] px-2.5 ${isActive || (place.path === '/collection' && location.pathname.startsWith('/machines')) ? 'border-verdigris font-bold' : 'border-transparent hover:border-line'}`
+                `flex h-full items-center gap-1.5 border-b-[3px] px-2.5 max-sm:px-1.5 max-sm:text-13 ${isActive || (place.path === '/collection' && location.pathname.startsWith('/machines')) ? 'border-verdigris font-bold' : 'border-transparent hover:border-line'}`
               }
             >
               <span className="num text-13 text-quiet font-normal max-lg:hidden">{place.digit}</span>
-              {place.name}
+              {place.short ? (
+                <>
+                  <span className="max-lg:hidden">{place.name}</span>
+                  <span className="lg:hidden">{place.short}</span>
+                </>
+              ) : (
+                place.name
+              )}
             </NavLink>
           ))}
         </nav>
@@ -132,7 +156,7 @@ function Band({ signed }: { signed: SignedIn }) {
         {open === 'account' && <AccountSlip onClose={() => setOpen(undefined)} />}
         <ProveAgain />
       </Suspense>
-      <div id="view" className="flex min-h-0 flex-1 flex-col">
+      <div id="view" tabIndex={-1} className="flex min-h-0 flex-1 flex-col">
         <Outlet />
       </div>
     </div>
@@ -147,7 +171,7 @@ function FindField({ role, field }: { role: Role; field: RefObject<HTMLInputElem
   return (
     <form
       role="search"
-      className="ml-auto w-60 min-w-24"
+      className="ml-auto w-60 min-w-24 max-sm:w-auto max-sm:flex-1"
       onSubmit={(event) => {
         event.preventDefault()
         const words = field.current?.value.trim() ?? ''
@@ -190,7 +214,7 @@ function Who({ signed, onKeys, onAccount }: { signed: SignedIn; onKeys: () => vo
     <DropdownMenu.Root modal={false}>
       <DropdownMenu.Trigger
         className="num hover:border-line h-8 rounded-sm border border-transparent px-2"
-        aria-label={`${signed.me.name}, ${signed.me.role}: account and look`}
+        aria-label={`${signed.me.initials}: ${signed.me.name}, ${signed.me.role}, account and display`}
       >
         {signed.me.initials}
       </DropdownMenu.Trigger>

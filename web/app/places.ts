@@ -4,6 +4,8 @@ import type { Role } from '#core/roles.ts'
 export interface BandPlace {
   readonly digit: string
   readonly name: string
+  /** Where there is little room. */
+  readonly short?: string
   readonly path: string
 }
 
@@ -11,9 +13,26 @@ const all: readonly BandPlace[] = [
   { digit: '1', name: 'Bench', path: '/' },
   { digit: '2', name: 'Collection', path: '/collection' },
   { digit: '3', name: 'Parts', path: '/parts' },
-  { digit: '4', name: 'Types and house', path: '/types' },
+  { digit: '4', name: 'Types and house', short: 'Types', path: '/types' },
   { digit: '5', name: 'People', path: '/people' },
 ]
 
 export const placesFor = (role: Role): readonly BandPlace[] =>
   role === 'guest' ? all.filter((p) => p.path === '/collection') : all
+
+const titles: readonly (readonly [RegExp, string])[] = [
+  [/^\/$/, 'Bench'],
+  [/^\/collection\/table/, 'Import a table'],
+  [/^\/collection\/storage/, 'Storage round'],
+  [/^\/collection/, 'Collection'],
+  [/^\/machines\/new/, 'Register a machine'],
+  [/^\/machines/, 'Machine'],
+  [/^\/episodes/, 'Episode'],
+  [/^\/parts/, 'Parts'],
+  [/^\/types/, 'Types and house'],
+  [/^\/people/, 'People'],
+  [/^\/batches/, 'Groups received together'],
+]
+
+/** What a page is called until it says so itself. */
+export const titleOf = (path: string): string => titles.find(([of]) => of.test(path))?.[1] ?? 'Anamnesis'

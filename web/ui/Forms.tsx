@@ -147,6 +147,7 @@ export function Slip({
   return (
     <section
       ref={slip}
+      data-slip
       aria-label={title}
       className="bg-next border-verdigris my-2 border-l-4 p-4"
       onKeyDown={(event) => {

@@ -4,21 +4,17 @@
  */
 import { useEffect, useRef, useState } from 'react'
 import { daysWords } from '#api/words/dates.ts'
+import { count } from '#api/words/lists.ts'
 import type { Lifeline as LifelineData } from '#core/views/lifeline.ts'
+import { LifelineTable, segmentWords, type fillWords } from './LifelineTable.tsx'
 
-const laneHeight = 20
-const left = 150
-const right = 150
-/** Letters that fit beside a lane; its title says the whole. */
-const mostLetters = 21
+/** A lane is as high as a finger’s least target, px. */
+const laneHeight = 24
+/** Room for words at both ends, px, and the letters that fit there; a title says the whole. */
+const wide = { ends: 150, letters: 20 }
+const narrow = { ends: 92, letters: 12 }
+const shortened = (text: string, most: number) => (text.length > most ? `${text.slice(0, most - 1)}…` : text)
 const heights = { full: 11, half: 6, foot: 2.5, none: 0 } as const
-const heightWords = { full: 'works', half: 'partly', foot: 'fails', none: 'only said' } as const
-const fillWords = {
-  solid: 'proved, untouched since',
-  hollow: 'was so, touched since',
-  dots: 'only said',
-} as const
-
 export interface LaneWords {
   readonly now: string
   readonly due: boolean
@@ -44,12 +40,16 @@ export function Lifeline({
     const element = holder.current
     if (!element) return
     const observer = new ResizeObserver(
-      ([entry]) => entry && setWidth(Math.max(480, entry.contentRect.width)),
+      ([entry]) => entry && setWidth(Math.max(280, entry.contentRect.width)),
     )
     observer.observe(element)
     return () => observer.disconnect()
   }, [])
   const [said, setSaid] = useState('')
+  /** The stretch that Tab comes to; arrows go on from it. */
+  const [at, setAt] = useState(0)
+  const { ends, letters } = width < 480 ? narrow : wide
+  const [left, right] = [ends, ends]
   const many = data.lanes.length > 12
   const lanes = many ? data.lanes.filter((l) => l.essential).slice(0, 12) : data.lanes
   const hidden = data.lanes.length - lanes.length
@@ -64,10 +64,18 @@ export function Lifeline({
   const cutWidth = cutLabel.length * 8 + 10
   const cutAtEnd = cut !== undefined && x(cut.x) + cutWidth > width
   const cutFrom = cut ? (cutAtEnd ? x(cut.x) - cutWidth : x(cut.x)) : 0
-  const marks = spread(data.marks, x, width - right)
+  const stretches = lanes.reduce((n, l) => n + l.segments.length, 0)
+  const marks = spread(data.marks, x, width - right, left)
   return (
-    <section ref={holder} aria-label="Lifeline" className="bg-sheet rounded-sm">
-      <svg width={width} height={height} viewBox={`0 0 ${width} ${height}`} className="block">
+    <section ref={holder} aria-label="Lifeline" className="bg-sheet overflow-x-auto rounded-sm">
+      <svg
+        width={width}
+        height={height}
+        viewBox={`0 0 ${width} ${height}`}
+        role="group"
+        aria-label="Results over time; arrow keys go from one to the next"
+        className="block"
+      >
         {data.custody.map((c, i) => (
           <rect
             key={i}
@@ -107,13 +115,14 @@ export function Lifeline({
           </pattern>
         </defs>
         {lanes.map((lane, i) => {
-          const base = top + i * laneHeight + 16
+          const base = top + i * laneHeight + 18
+          const before = lanes.slice(0, i).reduce((n, l) => n + l.segments.length, 0)
           const word = words[lane.fn]
           return (
             <g key={lane.fn}>
               <path d={`M${left} ${base + 1.5} H${width - right}`} stroke="var(--hair)" />
               <text x={left - 10} y={base - 1} textAnchor="end" className="fill-ink text-13">
-                {lane.fn.length > 20 ? `${lane.fn.slice(0, 19)}…` : lane.fn}
+                {shortened(lane.fn, letters)}
                 <title>{lane.essential ? `${lane.fn}, essential` : lane.fn}</title>
               </text>
               {lane.segments.length === 0 && (
@@ -132,7 +141,9 @@ export function Lifeline({
                   base={base}
                   height={s.height}
                   fill={s.fill}
-                  label={`${lane.fn}: ${s.fill === 'dots' ? 'only said' : `${heightWords[s.height]}, ${fillWords[s.fill]}`}, from ${short(s.at)}`}
+                  label={`${lane.fn}: ${segmentWords(s)}, from ${short(s.at)}`}
+                  stop={before + n === Math.min(at, stretches - 1)}
+                  onStop={() => setAt(before + n)}
                   onSay={setSaid}
                   onOpen={onEntry ? () => onEntry(s.entry) : undefined}
                 />
@@ -142,7 +153,7 @@ export function Lifeline({
                 y={base - 1}
                 className={`text-13 ${word?.due ? 'fill-copper font-bold' : 'fill-ink'}`}
               >
-                {word && word.now.length > mostLetters ? `${word.now.slice(0, mostLetters - 1)}…` : word?.now}
+                {word && shortened(word.now, letters + 1)}
                 <title>{word?.title}</title>
               </text>
             </g>
@@ -194,8 +205,9 @@ export function Lifeline({
         ))}
       </svg>
       {hidden > 0 && (
-        <p className="text-quiet px-3 pb-2">and {hidden} more functions, listed under Functions</p>
+        <p className="text-quiet px-3 pb-2">{`${count(hidden, 'more function is', 'more functions are')} listed under Functions.`}</p>
       )}
+      {stretches > 0 && <LifelineTable lanes={lanes} short={short} onEntry={onEntry} />}
       <p aria-live="polite" className="sr-only">
         {said}
       </p>
@@ -210,6 +222,8 @@ function Segment({
   height,
   fill,
   label,
+  stop,
+  onStop,
   onSay,
   onOpen,
 }: {
@@ -219,6 +233,8 @@ function Segment({
   height: keyof typeof heights
   fill: keyof typeof fillWords
   label: string
+  stop: boolean
+  onStop: () => void
   onSay: (text: string) => void
   onOpen: (() => void) | undefined
 }) {
@@ -241,17 +257,21 @@ function Segment({
     )
   return (
     <g
-      tabIndex={0}
+      tabIndex={stop ? 0 : -1}
       role={onOpen ? 'button' : 'img'}
       aria-label={label}
       className={onOpen ? 'cursor-pointer' : ''}
       onMouseEnter={() => onSay(label)}
-      onFocus={() => onSay(label)}
+      onFocus={() => {
+        onStop()
+        onSay(label)
+      }}
       onClick={onOpen}
       onKeyDown={(event) => {
         if (event.key === 'Enter') onOpen?.()
         const step = event.key === 'ArrowRight' ? 1 : event.key === 'ArrowLeft' ? -1 : 0
         if (step === 0) return
+        event.preventDefault()
         const all = [
           ...(event.currentTarget.ownerSVGElement?.querySelectorAll<SVGGElement>('g[tabindex]') ?? []),
         ]
@@ -272,6 +292,7 @@ function spread(
   marks: readonly Mark[],
   x: (natural: number) => number,
   end: number,
+  left: number,
 ): { mark: Mark; px: number }[] {
   const kept: { mark: Mark; px: number }[] = []
   let free = -Infinity

@@ -59,7 +59,7 @@ export function LogLine({
       id={`entry-${row.id}`}
       className={`border-hair group border-b ${row.contested ? 'border-l-oxide border-l-4' : unsent ? 'border-l-line border-l-4 border-l-dashed pl-1' : ''}`}
     >
-      <div className="relative grid min-h-8 grid-cols-[auto_2.4rem_minmax(0,1fr)_auto] items-baseline gap-x-2 py-1.5">
+      <div className="relative grid min-h-8 grid-cols-[auto_2.4rem_minmax(0,1fr)_auto] items-baseline gap-x-2 py-1.5 max-sm:grid-cols-[auto_2.4rem_minmax(0,1fr)]">
         <span className={`num ${day ? 'w-[11.2rem]' : 'w-[3.4rem] whitespace-nowrap'}`}>
           {day && row.happenedAt.earliest === row.happenedAt.latest ? `${short(row.happenedAt.latest)} ` : ''}
           {whenWords(row.happenedAt, when.now, when.zone)}
@@ -93,7 +93,7 @@ export function LogLine({
             </button>
           )}
         </span>
-        <span className="max-w-60 text-right">
+        <span className="max-w-60 text-right max-sm:col-span-full max-sm:max-w-none max-sm:text-left max-sm:empty:hidden">
           <span
             className={`num text-13 ${said.proof ? 'font-bold' : 'text-quiet'} ${row.withdrawn ? 'line-through' : ''}`}
           >

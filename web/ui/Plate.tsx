@@ -26,7 +26,7 @@ function Fact({ label, value }: { label: string; value: string | undefined }) {
   return (
     <div className="min-w-0">
       <dt className="text-plate-label text-13 whitespace-nowrap">{label}</dt>
-      <dd className="num text-15 whitespace-nowrap">{value}</dd>
+      <dd className="num text-15 whitespace-nowrap max-sm:whitespace-normal">{value}</dd>
     </div>
   )
 }
@@ -34,7 +34,7 @@ function Fact({ label, value }: { label: string; value: string | undefined }) {
 export function FullPlate({ id, plate }: { id: string; plate: Plate }) {
   return (
     <section aria-label="Rating plate" className="bg-plate text-lettering rounded-sm p-[3px]">
-      <div className="border-plate-label flex min-h-[90px] items-center gap-6 rounded-sm border px-4 py-2">
+      <div className="border-plate-label flex min-h-[90px] items-center gap-6 rounded-sm border px-4 py-2 max-sm:flex-wrap max-sm:gap-x-4 max-sm:gap-y-2">
         {plate.face && (
           <Link
             to={`/machines/${id}?show=photos`}
@@ -44,8 +44,8 @@ export function FullPlate({ id, plate }: { id: string; plate: Plate }) {
             <Face machine={id} plate={plate} px={80} />
           </Link>
         )}
-        <div className="min-w-0 flex-1">
-          <h1 className="font-display text-24 mb-1.5 font-semibold">{plate.name}</h1>
+        <div className="min-w-0 flex-1 max-sm:basis-40">
+          <h1 className="font-display text-24 max-sm:text-18 mb-1.5 font-semibold">{plate.name}</h1>
           <dl className="flex flex-wrap gap-x-5 gap-y-1">
             <Fact label={plate.number === plate.entryNumber ? 'Entry' : 'Accession'} value={plate.number} />
             <Fact
@@ -59,7 +59,7 @@ export function FullPlate({ id, plate }: { id: string; plate: Plate }) {
             <Fact label="Owner" value={plate.ofHouse ? undefined : plate.owner} />
           </dl>
         </div>
-        <ul className="flex shrink-0 gap-3">
+        <ul className="flex shrink-0 gap-3 max-sm:basis-full max-sm:flex-wrap">
           {plate.stamps.slice(0, 3).map((stamp) => (
             <li
               key={stamp.kind}

@@ -76,14 +76,16 @@ function OpenRow({ machine, now }: { machine: MachineSummary; now: number }) {
   if (!open) return null
   const why = statusSentence(status, when)
   return (
-    <li className="bg-sheet grid min-h-[100px] grid-cols-[190px_minmax(0,1fr)_280px] items-stretch gap-x-4 rounded-sm p-1 max-md:grid-cols-[190px_1fr]">
+    <li className="bg-sheet grid min-h-[100px] grid-cols-[190px_minmax(0,1fr)_280px] items-stretch gap-x-4 rounded-sm p-1 max-md:grid-cols-[190px_1fr] max-sm:grid-cols-1 max-sm:p-2">
       <div className="flex items-center">
         <PlateTag id={machine.id} plate={machine.plate} below={open.people.slice(-4).join(' ')} />
       </div>
       <Link to={`/episodes/${open.id}`} className="group block min-w-0 py-1.5">
         <span className="mb-0.5 flex items-center gap-2">
           <StatusMark status={status.word} size={20} />
-          <span className={`text-18 font-bold group-hover:underline ${statusTone(status.word)}`}>
+          <span
+            className={`text-18 min-w-0 font-bold break-words group-hover:underline ${statusTone(status.word)}`}
+          >
             {statusTitle(status)}
           </span>
         </span>
@@ -153,7 +155,7 @@ function Waiting({ waits, now }: { waits: BenchAnswer['waits']; now: number }) {
           return (
             <li
               key={wait.entry}
-              className="border-hair grid min-h-8 grid-cols-[7rem_1fr_auto] items-baseline gap-3 border-b py-1"
+              className="border-hair grid min-h-8 grid-cols-[7rem_1fr_auto] items-baseline gap-3 max-sm:grid-cols-1 max-sm:gap-0 border-b py-1"
             >
               <span className={`num text-18 ${next ? '' : 'text-copper font-bold'}`}>
                 {next ? leftWords(next, now) : 'over'}
@@ -166,7 +168,7 @@ function Waiting({ waits, now }: { waits: BenchAnswer['waits']; now: number }) {
               </span>
               <Link
                 to={wait.episode ? `/episodes/${wait.episode}` : `/machines/${wait.machine}`}
-                className="min-w-0 truncate hover:underline"
+                className="min-w-0 truncate hover:underline max-sm:whitespace-normal"
               >
                 {wait.name} <span className="num text-13">{wait.number}</span>
               </Link>
@@ -191,14 +193,14 @@ function PutAway({ data, now }: { data: BenchAnswer; now: number }) {
         {data.retest.map((due) => (
           <li
             key={due.machine}
-            className="border-hair grid min-h-8 grid-cols-[14rem_1fr_auto] items-baseline gap-3 border-b py-1 [content-visibility:auto] [contain-intrinsic-size:auto_2rem]"
+            className="border-hair grid min-h-8 grid-cols-[14rem_1fr_auto] items-baseline gap-3 max-sm:grid-cols-1 max-sm:gap-0 border-b py-1 [content-visibility:auto] [contain-intrinsic-size:auto_2rem]"
           >
             <span className={due.word === 'do not power' ? 'text-oxide font-bold' : ''}>
               {capital(due.word)}
             </span>
             <Link
               to={due.episode ? `/episodes/${due.episode}` : `/machines/${due.machine}`}
-              className="min-w-0 truncate hover:underline"
+              className="min-w-0 truncate hover:underline max-sm:whitespace-normal"
             >
               {due.name} <span className="num text-13">{due.number}</span>
               {due.todo[0] && (
@@ -211,12 +213,12 @@ function PutAway({ data, now }: { data: BenchAnswer; now: number }) {
         {data.unblocked.map((free) => (
           <li
             key={`${free.machine}${free.fn}`}
-            className="border-hair grid min-h-8 grid-cols-[14rem_1fr_auto] items-baseline gap-3 border-b py-1"
+            className="border-hair grid min-h-8 grid-cols-[14rem_1fr_auto] items-baseline gap-3 max-sm:grid-cols-1 max-sm:gap-0 border-b py-1"
           >
             <span>Can be tested now</span>
             <Link
               to={free.episode ? `/episodes/${free.episode}` : `/machines/${free.machine}`}
-              className="min-w-0 truncate hover:underline"
+              className="min-w-0 truncate hover:underline max-sm:whitespace-normal"
             >
               {free.name} <span className="num text-13">{free.number}</span>
               <span className="text-quiet">{`, ${free.fn}: it waited for ${free.by}, which works`}</span>
@@ -227,7 +229,7 @@ function PutAway({ data, now }: { data: BenchAnswer; now: number }) {
         {data.away.map((due, i) => (
           <li
             key={i}
-            className="border-hair grid min-h-8 grid-cols-[14rem_1fr_auto] items-baseline gap-3 border-b py-1"
+            className="border-hair grid min-h-8 grid-cols-[14rem_1fr_auto] items-baseline gap-3 max-sm:grid-cols-1 max-sm:gap-0 border-b py-1"
           >
             <span>
               {due.kind === 'loan'
@@ -238,7 +240,10 @@ function PutAway({ data, now }: { data: BenchAnswer; now: number }) {
                     ? `Look again in quarantine: ${due.words}`
                     : due.words}
             </span>
-            <Link to={`/machines/${due.machine}`} className="min-w-0 truncate hover:underline">
+            <Link
+              to={`/machines/${due.machine}`}
+              className="min-w-0 truncate hover:underline max-sm:whitespace-normal"
+            >
               {due.name} <span className="num text-13">{due.number}</span>
             </Link>
             {due.at < when.now && days(due.at) >= 1 ? (

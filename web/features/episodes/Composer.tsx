@@ -20,6 +20,7 @@ import { examples } from '#core/composer/examples.ts'
 import { AnswerStrip } from './AnswerStrip.tsx'
 import { HaltStrip } from './HaltStrip.tsx'
 import { QuestionStrip } from './QuestionStrip.tsx'
+import { Spoken } from './Spoken.tsx'
 import { Completions, Examples, Says } from './Says.tsx'
 import { useCompletions } from './useCompletions.ts'
 import { useHistory, useParsed } from './useComposer.ts'
@@ -68,9 +69,11 @@ export function Composer({
   const composing = useParsed(line, context, zone, who)
   const { parsed, completions } = composing
   const [record, setRecord] = useState<{ line: string; question: RecordQuestion }>()
+  const [written, setWritten] = useState<{ readonly line: string }>()
   const { send, jot, busy } = useSending(typed, { parsed, context, who, basis }, input, {
     written: (list) => {
       history.remember(line)
+      setWritten({ line })
       setBack(0)
       setRecord(undefined)
       question.consider(list)
@@ -141,8 +144,10 @@ export function Composer({
         onFromMemory={(on) => setBasis(on ? 'from memory' : 'seen')}
         context={context}
       />
-      <div className="flex min-h-9 items-center gap-3">
-        <span className="num text-18 text-quiet">{clockWords(new Date(now).toISOString(), zone)}</span>
+      <div className="has-[input:focus-visible]:outline-verdigris flex min-h-9 items-center gap-3 rounded-sm has-[input:focus-visible]:outline-2">
+        <span className="num text-18 text-quiet max-sm:hidden">
+          {clockWords(new Date(now).toISOString(), zone)}
+        </span>
         <input
           {...completing.combobox.getInputProps({
             ref: input,
@@ -181,7 +186,10 @@ export function Composer({
           </button>
         )}
       </div>
-      <div id="line-says" aria-live="polite" className="min-h-10 pt-0.5 pl-[4.2rem]">
+      <div
+        id="line-says"
+        className="min-h-10 pt-0.5 pl-[4.2rem] max-sm:max-h-[22dvh] max-sm:overflow-y-auto max-sm:pl-0"
+      >
         {halt ? (
           <HaltStrip
             halt={halt}
@@ -228,6 +236,7 @@ export function Composer({
         )}
         <Completions line={line} completing={completing} />
       </div>
+      <Spoken line={line} written={written} />
     </div>
   )
 }

@@ -149,7 +149,7 @@ function Working({ view, waiting }: { view: EpisodeView; waiting: readonly Waiti
     ) : null
 
   return (
-    <main className="flex h-[calc(100dvh-44px-var(--ring,0px)-var(--told,0px))] flex-col">
+    <main className="flex h-[calc(100dvh-var(--band)-var(--ring,0px)-var(--told,0px))] flex-col">
       <header className="bg-plate text-lettering flex min-h-12 shrink-0 items-center gap-4 px-4 max-sm:flex-wrap max-sm:gap-y-1 max-sm:py-2">
         <h1 className="font-display text-18 min-w-0 truncate font-semibold max-sm:basis-full">
           <Link to={`/machines/${view.machine}`} className="hover:underline">
@@ -185,17 +185,20 @@ function Working({ view, waiting }: { view: EpisodeView; waiting: readonly Waiti
           <>
             <button
               type="button"
-              className="border-plate-label h-8 rounded-sm border px-3 font-bold whitespace-nowrap hover:border-current"
+              className="border-plate-label max-sm:text-13 h-8 rounded-sm border px-3 font-bold whitespace-nowrap hover:border-current max-sm:px-2 pointer-coarse:h-11"
               onClick={() => setOpen({ slip: 'stop' })}
             >
               Stop for today
             </button>
             <button
               type="button"
-              className="border-plate-label h-8 rounded-sm border px-3 font-bold whitespace-nowrap hover:border-current"
+              className="border-plate-label max-sm:text-13 h-8 rounded-sm border px-3 font-bold whitespace-nowrap hover:border-current max-sm:px-2 pointer-coarse:h-11"
               onClick={() => setOpen({ slip: 'close' })}
             >
-              Close{closing && closing.unmet > 1 ? ` (${closing.unmet} open points)` : ''}
+              Close
+              {closing && closing.unmet > 1 && (
+                <span className="max-sm:sr-only">{` (${closing.unmet} open points)`}</span>
+              )}
             </button>
           </>
         )}

@@ -77,12 +77,32 @@ export function Sheet({ view, waiting }: { view: EpisodeView; waiting: readonly 
     const element = scroller.current
     if (element) element.scrollTop = element.scrollHeight
   }, [count])
+  // The newest lines stay in sight when the line below grows or a keyboard comes up, unless somebody reads further up.
+  useEffect(() => {
+    const element = scroller.current
+    if (!element) return undefined
+    let atEnd = true
+    const scrolled = () => {
+      atEnd = element.scrollHeight - element.scrollTop - element.clientHeight < 24
+    }
+    const observer = new ResizeObserver(() => {
+      if (atEnd) element.scrollTop = element.scrollHeight
+    })
+    element.addEventListener('scroll', scrolled)
+    observer.observe(element)
+    return () => {
+      element.removeEventListener('scroll', scrolled)
+      observer.disconnect()
+    }
+  }, [])
 
   return (
     <div
       ref={scroller}
-      className="bg-sheet min-h-0 flex-1 overflow-auto px-3"
+      className="bg-sheet min-h-24 flex-1 overflow-auto px-3"
       tabIndex={0}
+      role="log"
+      aria-live="off"
       aria-label="The log of this episode"
     >
       <div

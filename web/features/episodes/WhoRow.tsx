@@ -63,7 +63,7 @@ export function WhoRow({
               value={p.party}
               checked={who === p.party}
               onChange={() => onWho(p.party)}
-              aria-label={p.name}
+              aria-label={`${p.initials}, ${p.name}`}
             />
             {p.initials}
           </label>
@@ -84,7 +84,7 @@ export function WhoRow({
           ))}
         </select>
       )}
-      <label className="text-13 text-quiet flex cursor-pointer items-center gap-1.5">
+      <label className="text-13 text-quiet flex min-h-6 cursor-pointer items-center gap-1.5 pointer-coarse:min-h-11">
         <input type="checkbox" checked={fromMemory} onChange={(e) => onFromMemory(e.target.checked)} /> from
         memory
       </label>

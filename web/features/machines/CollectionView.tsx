@@ -72,8 +72,8 @@ export function View() {
   const narrowed = q !== '' || filters.length > 0
   if (lands && only) return <Navigate to={`/machines/${only.id}`} replace />
   return (
-    <main className="flex h-[calc(100dvh-44px-var(--ring,0px)-var(--told,0px))] flex-col gap-2 p-4 pb-0">
-      <div className="flex items-end justify-between gap-6">
+    <main className="flex h-[calc(100dvh-var(--band)-var(--ring,0px)-var(--told,0px))] flex-col gap-2 p-4 pb-0">
+      <div className="flex items-end justify-between gap-6 max-sm:flex-wrap max-sm:gap-2">
         <div>
           <h1 className="font-display text-24 font-semibold">{guest ? 'Your machines' : 'Collection'}</h1>
           <p className="text-quiet" role="status">
@@ -85,7 +85,7 @@ export function View() {
           </p>
         </div>
         {!guest && (
-          <div className="flex flex-wrap items-center gap-5">
+          <div className="flex min-w-0 flex-wrap items-center gap-x-5 gap-y-2">
             <Link className="act" to="/batches">
               Groups received together
             </Link>

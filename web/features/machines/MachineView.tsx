@@ -85,8 +85,8 @@ export function View() {
             {statusTitle(status)}
           </strong>
         </div>
-        <p className="text-18 min-w-64 flex-1">{statusSentence(status, when)}</p>
-        <p className="shrink-0 leading-snug">
+        <p className="text-18 min-w-56 flex-1">{statusSentence(status, when)}</p>
+        <p className="shrink-0 leading-snug max-sm:shrink">
           <span className="text-18 font-bold">{coverageWords(status.coverage).works}</span>
           {coverageWords(status.coverage).rest && `, ${coverageWords(status.coverage).rest}`}
           <br />

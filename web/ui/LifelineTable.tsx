@@ -1,0 +1,68 @@
+/** The lifeline in rows: for whoever does not see the drawing or cannot point at it. */
+import type { Lifeline as LifelineData } from '#core/views/lifeline.ts'
+
+const heightWords = { full: 'works', half: 'partly', foot: 'fails', none: 'only said' } as const
+export const fillWords = {
+  solid: 'proved, untouched since',
+  hollow: 'was so, touched since',
+  dots: 'only said',
+} as const
+
+/** What a stretch says. */
+export const segmentWords = (s: {
+  readonly height: keyof typeof heightWords
+  readonly fill: keyof typeof fillWords
+}) => (s.fill === 'dots' ? 'only said' : `${heightWords[s.height]}, ${fillWords[s.fill]}`)
+
+export function LifelineTable({
+  lanes,
+  short,
+  onEntry,
+}: {
+  lanes: LifelineData['lanes']
+  short: (at: string) => string
+  onEntry: ((entry: string) => void) | undefined
+}) {
+  const th = 'text-13 text-quiet pr-6 text-left font-normal'
+  return (
+    <details className="px-3 pb-2">
+      <summary className="act text-13 cursor-pointer">Results as a table</summary>
+      <table className="mt-1">
+        <thead>
+          <tr>
+            <th scope="col" className={th}>
+              Function
+            </th>
+            <th scope="col" className={th}>
+              From
+            </th>
+            <th scope="col" className={th}>
+              Result
+            </th>
+          </tr>
+        </thead>
+        <tbody>
+          {lanes.flatMap((lane) =>
+            lane.segments.map((s, n) => (
+              <tr key={`${lane.fn} ${n}`} className="border-hair border-b">
+                <th scope="row" className="pr-6 text-left font-normal">
+                  {lane.fn}
+                </th>
+                <td className="num pr-6">{short(s.at)}</td>
+                <td>
+                  {onEntry ? (
+                    <button type="button" className="act" onClick={() => onEntry(s.entry)}>
+                      {segmentWords(s)}
+                    </button>
+                  ) : (
+                    segmentWords(s)
+                  )}
+                </td>
+              </tr>
+            )),
+          )}
+        </tbody>
+      </table>
+    </details>
+  )
+}
