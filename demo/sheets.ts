@@ -12,7 +12,8 @@ const tubeHazard = {
 } as const
 const mainsHazard = {
   kind: 'mains',
-  words: 'Reservoir capacitors shock after unplugging: pull the plug and lay it where you can see it, wait, measure.',
+  words:
+    'Reservoir capacitors shock after unplugging: pull the plug and lay it where you can see it, wait, measure.',
   needs: 'mains',
 } as const
 

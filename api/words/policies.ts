@@ -17,7 +17,7 @@ const speaksFor: { readonly [K in PolicyKey]: Readonly<Record<PolicyOption<K>, s
   },
   'first power': {
     'dummy load first':
-      'Old supplies fail upward and kill what they feed: measured apart, nothing else is at risk. Where it cannot be separated, a current limit serves.',
+      'A failing supply may give too high a voltage and destroy what it feeds: measured apart, it can harm nothing else. Where it cannot be separated, a current limit serves.',
     'current limit':
       'A lamp limiter or a limited bench supply shows a short before it burns; a lamp fools some switching supplies.',
     'protected outlet':
