@@ -50,7 +50,7 @@ test('a newcomer enters a machine at the door, leaves, and comes back to it from
   const waiting = jonas
     .getByRole('listitem')
     .filter({ hasText: 'Pell 3 franking machine' })
-    .filter({ hasText: 'Its entry is not finished' })
+    .filter({ hasText: 'Object entry is not finished' })
   await waiting.getByRole('link', { name: 'Go on with it' }).click()
 
   await step(jonas, /Before it is touched/).click()
@@ -169,7 +169,7 @@ test('provenance: a chain with its gap, and dates on parts as candidates', async
   await rasmus.getByRole('button', { name: 'Read markings' }).click()
   await rasmus.getByLabel('Markings as they stand').fill('U1 74LS00N 7911\nU2 74LS04N 7909\nU3 7438')
   await rasmus.getByRole('button', { name: 'Read them' }).click()
-  await expect(rasmus.getByText('2 of 3 stand together, week 9 of 1979 to week 11 of 1979.')).toBeVisible()
+  await expect(rasmus.getByText('2 of 3 are close together, week 9 of 1979 to week 11 of 1979.')).toBeVisible()
   await expect(rasmus.getByText('says nothing either way')).toBeVisible()
 })
 

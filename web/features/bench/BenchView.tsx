@@ -14,6 +14,7 @@ import { keys } from '#web/app/keys.ts'
 import { nowMs } from '#web/app/clock.ts'
 import { get } from '#web/app/http.ts'
 import { useDates } from '#web/app/session.tsx'
+import { Act } from '#web/ui/Forms.tsx'
 import { StatusMark, statusTone } from '#web/ui/Marks.tsx'
 import { PlateTag } from '#web/ui/Plate.tsx'
 import { DayLane, Hours, NowLine } from './DayLane.tsx'
@@ -261,8 +262,12 @@ function PutAway({ data, now }: { data: BenchAnswer; now: number }) {
   )
 }
 
+/** How many stand at the side before somebody asks for all. */
+const fewNeeds = 4
+
 function Aside({ data }: { data: BenchAnswer }) {
   const { short, clock, zone } = useDates()
+  const [all, setAll] = useState(false)
   const today = (at: string) => {
     const a = zonedFields(Date.parse(at), zone)
     const b = zonedFields(Date.parse(data.now), zone)
@@ -274,13 +279,13 @@ function Aside({ data }: { data: BenchAnswer }) {
         <h2 className="headrule">Needs a person</h2>
         {data.needs.length === 0 && <p className="text-quiet py-2">No open question, nothing contested.</p>}
         <ul>
-          {data.needs.slice(0, 4).map((need) => (
+          {data.needs.slice(0, all ? undefined : fewNeeds).map((need) => (
             <li key={need.entry} className="border-hair border-b py-2">
               <span className="block font-bold">
                 {need.kind === 'contested'
                   ? `Contested: ${need.words}`
                   : need.kind === 'entry'
-                    ? 'Its entry is not finished'
+                    ? 'Object entry is not finished'
                     : capital(need.words)}
               </span>
               <span className="text-quiet block">
@@ -301,7 +306,12 @@ function Aside({ data }: { data: BenchAnswer }) {
             </li>
           ))}
         </ul>
-        {data.needsTotal > 4 && <p className="text-quiet py-1">and {data.needsTotal - 4} more</p>}
+        {data.needs.length > fewNeeds && !all && (
+          <Act onClick={() => setAll(true)}>{`Show all ${data.needsTotal}`}</Act>
+        )}
+        {all && data.needsTotal > data.needs.length && (
+          <p className="text-quiet py-1">{`${data.needsTotal - data.needs.length} older ones are on the machines’ pages.`}</p>
+        )}
       </section>
       <section>
         <h2 className="headrule">Just written</h2>
