@@ -57,16 +57,18 @@ export function LogLine({
   return (
     <li
       id={`entry-${row.id}`}
-      className={`border-hair group border-b ${row.contested ? 'border-l-oxide border-l-4' : unsent ? 'border-l-line border-l-4 border-l-dashed pl-1' : ''}`}
+      className={`border-hair group border-b [overflow-wrap:anywhere] ${row.contested ? 'border-l-oxide border-l-4' : unsent ? 'border-l-line border-l-4 border-l-dashed pl-1' : ''}`}
     >
-      <div className="relative grid min-h-8 grid-cols-[auto_2.4rem_minmax(0,1fr)_auto] items-baseline gap-x-2 py-1.5 max-sm:grid-cols-[auto_2.4rem_minmax(0,1fr)]">
-        <span className={`num ${day ? 'w-[11.2rem]' : 'w-[3.4rem] whitespace-nowrap'}`}>
+      <div
+        className={`relative grid min-h-8 grid-cols-[auto_2.4rem_minmax(0,1fr)_auto] items-baseline gap-x-2 py-1.5 ${day ? 'max-sm:grid-cols-[auto_1fr]' : 'max-sm:grid-cols-[auto_2.4rem_minmax(0,1fr)]'}`}
+      >
+        <span className={`num ${day ? 'w-[11.2rem] max-sm:w-auto' : 'w-[3.4rem] whitespace-nowrap'}`}>
           {day && row.happenedAt.earliest === row.happenedAt.latest ? `${short(row.happenedAt.latest)} ` : ''}
           {whenWords(row.happenedAt, when.now, when.zone)}
         </span>
         <span className="num text-quiet">{who}</span>
         <span
-          className={`min-w-0 break-words ${said.proof ? 'font-bold' : ''} ${row.withdrawn ? 'line-through' : ''}`}
+          className={`min-w-0 break-words ${day ? 'max-sm:col-span-full' : ''} ${said.proof ? 'font-bold' : ''} ${row.withdrawn ? 'line-through' : ''}`}
         >
           {said.what}
           {row.basis === 'from memory' && (
