@@ -92,7 +92,7 @@ await shoot('episode', `/episodes/${await episode('SW 2024.11', -1)}`, 'Read aga
   await page.getByText('Enter writes it').waitFor()
 })
 await shoot('checks', `/episodes/${await episode('SW 2025.2', -1)}`, 'Sticky keys', () =>
-  page.getByRole('button', { name: /^Close,/ }).click(),
+  page.getByRole('button', { name: /^Close / }).click(),
 )
 await shoot('coming-back', `/episodes/${await episode('E2025-012', -1)}`, 'Go on')
 await shoot('parts', '/parts', 'On loan, and to whom')
