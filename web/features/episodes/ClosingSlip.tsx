@@ -268,7 +268,7 @@ export function OverrideSlip({
             onChange={(e) => setReason(e.target.value)}
           />
         </div>
-        <MainButton type="submit">Record the report</MainButton>
+        <MainButton type="submit">Record the reason</MainButton>
       </form>
       <Said error={error} />
     </Slip>
