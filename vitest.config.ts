@@ -2,6 +2,8 @@ import { defineConfig } from 'vitest/config'
 
 export default defineConfig({
   test: {
+    // Both processors of the smallest machine that runs them.
+    maxWorkers: 2,
     projects: [
       {
         extends: true,
@@ -27,7 +29,6 @@ export default defineConfig({
           name: 'server',
           include: ['server/**/*.test.ts', 'stand-ins/**/*.test.ts', 'demo/answers.test.ts'],
           environment: 'node',
-          fileParallelism: false,
           testTimeout: 30_000,
           hookTimeout: 60_000,
         },

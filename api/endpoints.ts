@@ -9,6 +9,7 @@ import type { BatchView } from '#core/views/batch.ts'
 import type { ConditionView } from '#core/views/condition-shape.ts'
 import type { Answered } from '#core/views/answers.ts'
 import type { EpisodeView } from '#core/views/episode.ts'
+import type { LoanRow, LoanView } from '#core/views/loan.ts'
 import type { MachineView } from '#core/views/machine-shape.ts'
 import type { OriginalityView } from '#core/views/originality.ts'
 import type { WholeView } from '#core/views/whole.ts'
@@ -75,6 +76,8 @@ export interface Reads {
   '/batches': { readonly batches: readonly BatchRow[] }
   '/batches/:id': BatchView
   '/batches/:id/whole': WholeView
+  '/loans': { readonly loans: readonly LoanRow[] }
+  '/loans/:id': LoanView
   '/types': { readonly types: readonly TypeRow[] }
   '/types/:id': TypeAnswer
   '/gear': { readonly gear: readonly GearRow[] }

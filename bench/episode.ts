@@ -159,16 +159,30 @@ interface KeyTime {
   readonly clock: number
 }
 
-async function keyTimes(page: Page, text: string, times: number): Promise<KeyTime[]> {
+interface Measured {
+  readonly keys: readonly KeyTime[]
+  /** From a key to what the line says being on screen, ms. */
+  readonly understood: readonly number[]
+}
+
+async function keyTimes(page: Page, text: string, times: number): Promise<Measured> {
   // What the page does when it has just been opened is over.
   await page.waitForTimeout(2000)
   await page.evaluate(() => {
     const taken: KeyTime[] = []
-    Object.assign(window, { taken })
+    const understood: number[] = []
+    Object.assign(window, { measured: { keys: taken, understood } })
+    const says = document.querySelector('#line-says')
+    let since = 0
+    const watch = new MutationObserver(() => {
+      if (says?.getAttribute('aria-busy') === 'false') understood.push(performance.now() - since)
+    })
+    if (says) watch.observe(says, { attributes: true, attributeFilter: ['aria-busy'] })
     window.addEventListener(
       'keydown',
       (event) => {
         const dispatched = performance.now()
+        since = dispatched
         // Heard at the window after React heard it at its root: the microtask comes after the one in which it commits.
         window.addEventListener(
           'input',
@@ -191,7 +205,7 @@ async function keyTimes(page: Page, text: string, times: number): Promise<KeyTim
     await page.keyboard.press('ControlOrMeta+a')
     await page.keyboard.press('Delete')
   }
-  return page.evaluate(() => (window as unknown as { taken: KeyTime[] }).taken)
+  return page.evaluate(() => (window as unknown as { measured: Measured }).measured)
 }
 
 const lines = [
@@ -203,11 +217,14 @@ const lines = [
 ]
 await writer.getByRole('combobox', { name: /^Write one line/ }).focus()
 const typed: KeyTime[] = []
+const understood: number[] = []
 for (const line of lines) {
   await writer.reload()
   await writer.getByRole('combobox', { name: /^Write one line/ }).focus()
   await writer.keyboard.press('Escape')
-  typed.push(...(await keyTimes(writer, line, 2)))
+  const measured = await keyTimes(writer, line, 2)
+  typed.push(...measured.keys)
+  understood.push(...measured.understood)
 }
 const bare: KeyTime[] = []
 for (const line of lines) {
@@ -218,7 +235,7 @@ for (const line of lines) {
     document.querySelector('main')?.prepend(input)
     input.focus()
   })
-  bare.push(...(await keyTimes(writer, line, 2)))
+  bare.push(...(await keyTimes(writer, line, 2)).keys)
 }
 const p95 = (times: readonly KeyTime[], of: keyof KeyTime) =>
   percentile(
@@ -233,6 +250,7 @@ print({
   ratio: p95(typed, 'work') / p95(bare, 'work'),
   median: median(typed.map((t) => t.work)),
   byTheClock: p95(typed, 'clock'),
+  understood: percentile(understood, 95),
   bareByTheClock: p95(bare, 'clock'),
 })
 

@@ -8,9 +8,13 @@ async function walk(browser: Browser, scheme: 'light' | 'dark') {
   const page = await context.newPage()
   await page.goto(demo())
   const check = async (name: string) => {
-    const { violations } = await new AxeBuilder({ page })
-      .withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa'])
-      .analyze()
+    // Only colours differ in the dark: names, roles and structure were looked at in the light.
+    const axe = new AxeBuilder({ page })
+    const { violations } = await (
+      scheme === 'dark'
+        ? axe.withRules(['color-contrast'])
+        : axe.withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa'])
+    ).analyze()
     const serious = violations.filter((v) => v.impact === 'serious' || v.impact === 'critical')
     expect(
       serious.map(

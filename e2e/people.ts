@@ -32,6 +32,7 @@ export async function write(page: Page, line: string) {
 /** Types a line that cannot be written, and answers what the composer says. */
 export async function refusedLine(page: Page, line: string): Promise<string> {
   await lineBox(page).fill(line)
+  await expect(page.locator('#line-says[aria-busy=false]')).toBeVisible()
   await expect(page.locator('#line-says p').first()).not.toHaveText(/Looking it up/)
   const says = await page.locator('#line-says').innerText()
   await lineBox(page).press('Escape')

@@ -9,6 +9,9 @@ export function dayWords(instant: Instant, zone: string): string {
   return `${at.day} ${months[at.month - 1]} ${at.year}`
 }
 
+/** A calendar day as it is written, with its year. */
+export const dayOnly = (day: string): string => dayWords(`${day}T12:00:00.000Z`, 'UTC')
+
 /** "3 Mar" within the year of `now`, "3 Mar 2024" before it. */
 export function shortDay(instant: Instant, now: Instant, zone: string): string {
   const at = zonedFields(instantToMs(instant), zone)

@@ -4,6 +4,7 @@ import type { TestResult } from '#core/history/bodies/test.ts'
 import type { Body } from '#core/history/bodies/index.ts'
 import type { EntryNames, EntryWords } from './names.ts'
 import { list } from './lists.ts'
+import { loanEntry } from './loans.ts'
 import { moveWords, placeWords } from './moves.ts'
 import { benchEntry } from './bench.ts'
 import { durationWords, shortDay } from './dates.ts'
@@ -91,6 +92,12 @@ export function entryWords(body: Body, names: EntryNames): EntryWords {
     }
     case 'move':
       return moveWords(body, names)
+    case 'loan':
+    case 'handover':
+    case 'look':
+    case 'difference':
+    case 'run':
+      return loanEntry(body, names)
     case 'change':
     case 'fastening':
     case 'connection':

@@ -3,6 +3,7 @@ import type { Refusal } from '#core/history/refusal.ts'
 import type { Place } from '#core/place.ts'
 import { clockWords, dayWords } from './dates.ts'
 import { aNoun, list } from './lists.ts'
+import { releaseRuleWords } from './loans.ts'
 
 export interface RefusalNames {
   readonly zone: string
@@ -85,6 +86,18 @@ export function refusalWords(refusal: Refusal, names: RefusalNames): string {
       return `It cannot be closed yet: ${list(refusal.unmet.map((r) => closingRules[r] ?? r))}.`
     case 'in-the-future':
       return `That time is in the future: you wrote ${dayWords(refusal.at, names.zone)}, ${clockWords(refusal.at, names.zone)}, and here it is ${dayWords(refusal.now, names.zone)}, ${clockWords(refusal.now, names.zone)}.`
+    case 'unknown-loan':
+      return 'No loan of yours with that number is known here.'
+    case 'release-barred':
+      return `It cannot leave yet. Open: ${list(refusal.rules.map(releaseRuleWords))}. Nothing was written.`
+    case 'not-so-many':
+      return refusal.there === 0
+        ? `${refusal.item}: none of it is there to hand over. Count again.`
+        : `${refusal.item}: only ${refusal.there} of it can be handed over. Count again.`
+    case 'loan-not-whole':
+      return `It cannot be closed yet. Neither home nor accounted for: ${list(refusal.items)}.`
+    case 'loan-closed':
+      return 'That loan is closed. Ask for a new one.'
     case 'unknown-machine':
       return 'No machine with that number is known here.'
     case 'unknown-type':

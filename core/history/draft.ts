@@ -62,6 +62,7 @@ export const emptyDraft = (now: string): WorldDraft => ({
   authorisations: [],
   grants: [],
   loans: [],
+  loanFiles: new Map(),
   now,
   episodeMachines: new Map(),
 })

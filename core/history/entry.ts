@@ -6,7 +6,7 @@ import type { Refusal } from './refusal.ts'
 
 export const entryVersion = 2
 
-export const subjectKinds = ['machine', 'part', 'lot', 'gear', 'party', 'type', 'house'] as const
+export const subjectKinds = ['machine', 'part', 'lot', 'loan', 'gear', 'party', 'type', 'house'] as const
 export interface Subject {
   readonly kind: (typeof subjectKinds)[number]
   readonly id: string

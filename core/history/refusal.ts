@@ -75,6 +75,13 @@ export type Refusal =
   | { readonly rule: 'unknown-type'; readonly type: string }
   | { readonly rule: 'unknown-entry'; readonly entry: string }
   | { readonly rule: 'unknown-lot'; readonly lot: string }
+  | { readonly rule: 'unknown-loan'; readonly loan: string }
+  /** Rules that bar what is lent from leaving. */
+  | { readonly rule: 'release-barred'; readonly rules: readonly string[] }
+  /** More than is there: of the item named. */
+  | { readonly rule: 'not-so-many'; readonly item: string; readonly there: number }
+  | { readonly rule: 'loan-not-whole'; readonly items: readonly string[] }
+  | { readonly rule: 'loan-closed'; readonly loan: string }
   | { readonly rule: 'unknown-party'; readonly party: string }
   | { readonly rule: 'unknown-gear'; readonly gear: string }
   | { readonly rule: 'already-registered'; readonly machine: string }

@@ -11,6 +11,7 @@ import type {
   TypeId,
   PartyId,
   HouseId,
+  LoanId,
   LotId,
   GearId,
   MethodId,
@@ -29,6 +30,7 @@ import type {
   TaskState,
   WaitState,
 } from './work-state.ts'
+import type { LoanFile } from './loan-state.ts'
 import type { ConditionState, ArrivalState } from '#core/history/condition-state.ts'
 import type { Health } from './bodies/part.ts'
 import type {
@@ -301,5 +303,7 @@ export interface World {
   readonly authorisations: readonly AuthorisationState[]
   readonly grants: readonly GrantState[]
   readonly loans: readonly LoanState[]
+  /** Loans of machines, gear and counted things; `loans` above are of parts between machines. */
+  readonly loanFiles: ReadonlyMap<LoanId, LoanFile>
   readonly now: Instant
 }

@@ -7,6 +7,7 @@ import type { World } from '#core/history/world.ts'
 import { atLeast, isRole, speaksAs } from '#core/roles.ts'
 import { recorded, refused, type Judgement, type Writer } from './model.ts'
 import { erasureRefusal } from './erasure.ts'
+import { judgeDifference, judgeHandover, judgeHazard, judgeLoan, judgeOnLoan } from './loans.ts'
 import { holdsItself, judgeMove } from './moves.ts'
 import { ofTheHouse, vouchedFor } from './rights.ts'
 import { judgeEpisode } from './steps.ts'
@@ -61,6 +62,13 @@ export const judges: { readonly [K in JudgedKind]: (at: Case, body: BodyOf<K>) =
     if (writer.role === 'guest') return refused({ rule: 'not-allowed', act: 'consent' })
     return entry.basis === 'told' ? recorded : refused({ rule: 'not-their-word', party: body.by })
   },
+
+  loan: judgeLoan,
+  handover: judgeHandover,
+  look: judgeOnLoan,
+  run: judgeOnLoan,
+  difference: judgeDifference,
+  hazard: judgeHazard,
 
   erasure({ world }, body) {
     const refusal = erasureRefusal(world, body)

@@ -31,7 +31,21 @@ const needs: Readonly<Record<Kind, Role | ((body: Body) => Role)>> = {
   fastening: 'volunteer',
   connection: 'volunteer',
   power: 'volunteer',
-  incident: 'volunteer',
+  incident: (b) => (b.kind === 'incident' && b.loan ? 'guest' : 'volunteer'),
+  loan: (b) =>
+    b.kind !== 'loan'
+      ? 'steward'
+      : b.what === 'asked'
+        ? 'volunteer'
+        : b.what === 'terms'
+          ? 'restorer'
+          : b.what === 'answered' && b.by !== 'house'
+            ? 'guest'
+            : 'steward',
+  handover: 'guest',
+  look: 'guest',
+  difference: 'guest',
+  run: 'guest',
   hazard: 'volunteer',
   custody: 'volunteer',
   question: 'volunteer',

@@ -73,6 +73,16 @@ export function dayInterval(day: string, zone: string): Interval {
   return { earliest: msToInstant(start), latest: msToInstant(end) }
 }
 
+/** Whether a text is a calendar day that exists, "2026-06-30". */
+export const isDay = (text: string): boolean => {
+  const at = /^\d{4}-\d\d-\d\d$/.test(text) ? new Date(`${text}T00:00:00.000Z`) : undefined
+  return at !== undefined && !Number.isNaN(at.getTime()) && at.toISOString().startsWith(text)
+}
+
+/** So many days after a calendar day; before it when negative. */
+export const dayAfter = (day: string, days: number): string =>
+  new Date(Date.parse(`${day}T00:00:00.000Z`) + days * 86_400_000).toISOString().slice(0, 10)
+
 /** The local day of an instant, "2026-03-03". */
 export function dayOf(instant: Instant, zone: string): string {
   const at = zonedFields(instantToMs(instant), zone)

@@ -156,6 +156,17 @@ function addBody(world: World, labels: Record<string, string>, body: Body, at?: 
     case 'custody':
       addPlace(world, labels, body.to, at)
       return
+    case 'loan':
+      if (body.what === 'asked') addParty(world, labels, body.with)
+      if (body.what === 'answered' && body.by !== 'house') addParty(world, labels, body.by)
+      return
+    case 'handover':
+      for (const side of body.what === 'released' ? [body.from, body.to] : [body.by])
+        if (side !== 'house') addParty(world, labels, side)
+      return
+    case 'difference':
+      if (body.by !== 'house') addParty(world, labels, body.by)
+      return
     case 'rule':
       if (body.what !== 'policy') addParty(world, labels, body.party)
       return
@@ -241,6 +252,8 @@ function addBody(world: World, labels: Record<string, string>, body: Body, at?: 
       if (noted?.body.kind === 'hazard') labels[noted.id] = noted.body.words
       return
     }
+    case 'look':
+    case 'run':
     case 'type':
     case 'party':
     case 'fastening':

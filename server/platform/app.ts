@@ -16,6 +16,7 @@ import { recordRoutes } from '../features/record/routes.ts'
 import { photoRoutes } from '../features/photos/routes.ts'
 import { jotRoutes } from '../features/jots/routes.ts'
 import { tableRoutes } from '../features/table/routes.ts'
+import { loansRoutes } from '../features/loans/routes.ts'
 import { conditionRoutes } from '../features/condition/routes.ts'
 import { arrivalRoutes } from '../features/arrival/routes.ts'
 import { batchRoutes } from '../features/batches/routes.ts'
@@ -143,7 +144,7 @@ export function createApp(services: Services): { app: Express; close: () => Prom
   // Photographs, voices, tables and records read their own bodies, to the disk.
   api.use(recordRoutes(services), photoRoutes(services), jotRoutes(services), tableRoutes(services))
   api.use(entriesBody)
-  api.use(conditionRoutes(services), arrivalRoutes(services), batchRoutes(services))
+  api.use(loansRoutes(services), conditionRoutes(services), arrivalRoutes(services), batchRoutes(services))
   api.use(
     sessionRoutes(services),
     pinRoutes(services),

@@ -42,13 +42,15 @@ export const keys = {
   lots: ['parts', 'lots'],
   lot: (id: string) => ['parts', 'lot', id],
   part: (id: string) => ['part', id],
+  loans: ['loans', 'list'],
+  loan: (id: string) => ['loans', id],
   batches: ['batches'],
   batch: (id: string) => ['batches', id],
   wholeMachines: (batch: string) => ['batches', batch, 'whole'],
 } as const
 
 /** Lists that say something of every machine or part. */
-const ofAllMachines = ['bench', 'machines', 'parts', 'part', 'lookup', 'batches', 'next-numbers']
+const ofAllMachines = ['bench', 'machines', 'parts', 'part', 'lookup', 'batches', 'next-numbers', 'loans']
 
 /** Lists of the house that kinds of entries change. */
 const listsOf: Readonly<Record<string, readonly string[]>> = {

@@ -14,11 +14,12 @@ const all: readonly BandPlace[] = [
   { digit: '2', name: 'Collection', path: '/collection' },
   { digit: '3', name: 'Parts', path: '/parts' },
   { digit: '4', name: 'Types and house', short: 'Types', path: '/types' },
-  { digit: '5', name: 'People', path: '/people' },
+  { digit: '5', name: 'Loans', path: '/loans' },
+  { digit: '6', name: 'People', path: '/people' },
 ]
 
 export const placesFor = (role: Role): readonly BandPlace[] =>
-  role === 'guest' ? all.filter((p) => p.path === '/collection') : all
+  role === 'guest' ? all.filter((p) => p.path === '/collection' || p.path === '/loans') : all
 
 const titles: readonly (readonly [RegExp, string])[] = [
   [/^\/$/, 'Bench'],
@@ -30,6 +31,7 @@ const titles: readonly (readonly [RegExp, string])[] = [
   [/^\/episodes/, 'Episode'],
   [/^\/parts/, 'Parts'],
   [/^\/types/, 'Types and house'],
+  [/^\/loans/, 'Loans'],
   [/^\/people/, 'People'],
   [/^\/batches/, 'Groups received together'],
 ]

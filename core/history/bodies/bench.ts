@@ -1,6 +1,6 @@
 /** What happens at the bench around the work: screws, connectors, power, hazards, questions and waits. */
 import { z } from 'zod'
-import { entryIdSchema, machineIdSchema } from '#core/ids.ts'
+import { entryIdSchema, loanIdSchema, machineIdSchema } from '#core/ids.ts'
 import { instantSchema } from '#core/quantity/schemas.ts'
 import { targetSchema } from './change.ts'
 import { label, someWords, words } from './words.ts'
@@ -42,6 +42,10 @@ export const incidentBody = z.strictObject({
   damage: label.optional(),
   /** By whom, as far as that is known. */
   by: z.enum(['us', 'somebody before us', 'carriage', 'not known']).optional(),
+  /** It happened while the machine was away on this loan: it bars power until the house has looked. */
+  loan: loanIdSchema.optional(),
+  /** What was done at once so that nothing more happens. */
+  madeSafe: someWords.optional(),
   /** Whether the damage can be undone. */
   undone: z.enum(['can be undone', 'cannot be undone', 'not known']).optional(),
 })

@@ -4,7 +4,7 @@ import { machineIdSchema, partyIdSchema } from '#core/ids.ts'
 import { instantSchema } from '#core/quantity/schemas.ts'
 import { label, someWords } from './words.ts'
 
-export const consentMatters = ['give parts', 'irreversible work'] as const
+export const consentMatters = ['give parts', 'irreversible work', 'lending'] as const
 export type ConsentMatter = (typeof consentMatters)[number]
 
 export const consentBody = z.strictObject({

@@ -30,6 +30,7 @@ import type { erasedBody, erasureBody } from './erasure.ts'
 import type { gearBody } from './gear.ts'
 import type { jotBody } from './jot.ts'
 import type { noteBody, overrideBody, settleBody, withdrawalBody } from './line.ts'
+import type { differenceBody, handoverBody, loanBody, lookBody, runBody } from './loan.ts'
 import type { lotBody, countBody, reservationBody } from './lot.ts'
 import type { machineBody } from './machine.ts'
 import type { methodBody } from './method.ts'
@@ -98,6 +99,11 @@ export interface Bodies {
   readonly task: z.infer<typeof taskBody>
   readonly advice: z.infer<typeof adviceBody>
   readonly onset: z.infer<typeof onsetBody>
+  readonly loan: z.infer<typeof loanBody>
+  readonly handover: z.infer<typeof handoverBody>
+  readonly look: z.infer<typeof lookBody>
+  readonly difference: z.infer<typeof differenceBody>
+  readonly run: z.infer<typeof runBody>
   readonly word: z.infer<typeof wordBody>
 }
 

@@ -11,7 +11,7 @@ export const hazard = {
   places: 'none',
   least: 'volunteer',
   authority: 'none',
-  admission: 'observed',
+  admission: 'judged',
   groundwork: false,
   ahead: false,
   trueFrom: 'when it happened',

@@ -1,15 +1,17 @@
 /** Something went wrong: dropped, sparked, wetted. */
 import { incidentBody } from '../bodies/bench.ts'
+import { keepAwayIncident } from '../reduce/loans.ts'
 import { reduceIncident } from '../reduce/machine.ts'
-import { itsMachine, type Definition } from './definition.ts'
+import { itsMachine, subject, type Definition } from './definition.ts'
 import type { BodyOf } from '../bodies/index.ts'
 
 export const incident = {
   schema: incidentBody,
   scope: 'machine',
-  about: itsMachine,
+  about: (body) => [...itsMachine(body), ...subject('loan', body.loan)],
   places: 'none',
-  least: 'volunteer',
+  /** Whoever has it on loan says what happened there. */
+  least: (body) => (body.loan === undefined ? 'volunteer' : 'guest'),
   authority: 'none',
   admission: 'observed',
   groundwork: false,
@@ -21,5 +23,8 @@ export const incident = {
   files: 'none',
   reaches: 'its subjects',
   travels: 'with its machine',
-  reduce: reduceIncident,
+  reduce: (world, entry, body, order) => {
+    reduceIncident(world, entry, body, order)
+    keepAwayIncident(world, entry, body)
+  },
 } satisfies Definition<BodyOf<'incident'>>

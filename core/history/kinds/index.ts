@@ -23,6 +23,11 @@ import { hazard } from './hazard.ts'
 import { incident } from './incident.ts'
 import { jot } from './jot.ts'
 import { link } from './link.ts'
+import { loan } from './loan.ts'
+import { handover } from './handover.ts'
+import { look } from './look.ts'
+import { difference } from './difference.ts'
+import { run } from './run.ts'
 import { lot } from './lot.ts'
 import { machine } from './machine.ts'
 import { marking } from './marking.ts'
@@ -109,6 +114,11 @@ export const definitions = {
   task,
   advice,
   onset,
+  loan,
+  handover,
+  look,
+  difference,
+  run,
   word,
 } satisfies { readonly [K in Kind]: Definition<Bodies[K]> }
 

@@ -48,7 +48,7 @@ const shownToGuests: Readonly<Record<string, readonly string[]>> = {
   'episode closed': ['episode'],
 }
 /** Kinds that hold an amount, by the role that is needed to see it. */
-const priced = ['machine registered', 'part identified', 'lot got', 'value', 'batch']
+const priced = ['loan terms', 'machine registered', 'part identified', 'lot got', 'value', 'batch']
 
 describe.each(samples)('$name', ({ name, body, files }) => {
   it('shows a guest these fields and no other', () => {
@@ -113,6 +113,25 @@ const leastRole: readonly (readonly [kind: string, needs: (body: Body) => string
   ['value', () => 'restorer'],
   ['type', () => 'restorer'],
   ['consent', () => 'guest'],
+  [
+    'loan',
+    (b) =>
+      b.kind !== 'loan'
+        ? ''
+        : {
+            asked: 'volunteer',
+            terms: 'restorer',
+            answered: 'guest',
+            recalled: 'steward',
+            accounted: 'steward',
+            closed: 'steward',
+          }[b.what],
+  ],
+  ['handover', () => 'guest'],
+  ['look', () => 'guest'],
+  ['difference', () => 'guest'],
+  ['run', () => 'guest'],
+  ['incident', (b) => (b.kind === 'incident' && b.loan ? 'guest' : 'volunteer')],
   ['erasure', () => 'steward'],
   ['erased', () => 'steward'],
   ['note', (b) => (b.kind === 'note' && b.machine ? 'guest' : 'volunteer')],
@@ -201,7 +220,7 @@ describe('while somebody surveys blind', () => {
     const hidden = kinds.filter((kind) =>
       samples.some((s) => s.kind === kind && !shownBlind(s.body, { survey: '', knows: () => false })),
     )
-    expect(hidden).toEqual(['photo', 'pin', 'pair', 'finding', 'survey', 'grade'])
+    expect(hidden).toEqual(['photo', 'pin', 'pair', 'finding', 'survey', 'grade', 'look', 'difference'])
   })
 })
 

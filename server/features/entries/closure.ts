@@ -74,7 +74,8 @@ export const forgetEntries = () => {
 /**
  * Ids of the closure of machines and parts: all entries about them; about every part those mention, and the parts *those*
  * mention (a chip inside a card that came from elsewhere); the registrations of other machines met on the way; and the
- * house's own entries (types, parties, test gear, policies). Of a lot that something was taken from, only what it is.
+ * house's own entries (types, parties, test gear, policies). Of a lot that something was taken from, only what it is; of a loan
+ * that they are or were in, everything.
  */
 const closureSql = `
 WITH a AS (SELECT entry FROM entry_subjects WHERE kind = 'machine' AND subject = ANY($1::text[])),
@@ -82,7 +83,8 @@ p1 AS (SELECT DISTINCT s.subject FROM entry_subjects s JOIN a ON a.entry = s.ent
 b AS (SELECT s.entry FROM entry_subjects s JOIN p1 ON s.kind = 'part' AND s.subject = p1.subject),
 p2 AS (SELECT DISTINCT s.subject FROM entry_subjects s JOIN b ON b.entry = s.entry WHERE s.kind = 'part'),
 c AS (SELECT s.entry FROM entry_subjects s JOIN p2 ON s.kind = 'part' AND s.subject = p2.subject),
-near AS (SELECT entry FROM a UNION SELECT entry FROM b UNION SELECT entry FROM c),
+l AS (SELECT s.entry FROM entry_subjects s WHERE s.kind = 'loan' AND s.subject IN (SELECT n.subject FROM entry_subjects n JOIN a ON a.entry = n.entry WHERE n.kind = 'loan')),
+near AS (SELECT entry FROM a UNION SELECT entry FROM b UNION SELECT entry FROM c UNION SELECT entry FROM l),
 others AS (SELECT DISTINCT s.kind, s.subject FROM entry_subjects s JOIN near ON near.entry = s.entry WHERE s.kind IN ('machine', 'lot') AND NOT (s.kind = 'machine' AND s.subject = ANY($1::text[]))),
 d AS (SELECT s.entry FROM entry_subjects s JOIN others ON s.kind = others.kind AND s.subject = others.subject JOIN entries e ON e.id = s.entry WHERE e.kind = others.kind)
 SELECT string_agg(id::text, ',') AS ids FROM (SELECT entry AS id FROM near UNION SELECT entry FROM d UNION SELECT id FROM entries WHERE house) AS found`
@@ -105,6 +107,42 @@ export async function machinesOfPart(db: Db, part: string, transaction?: Transac
     db,
     `SELECT DISTINCT m.subject AS id FROM entry_subjects p JOIN entry_subjects m ON m.entry = p.entry AND m.kind = 'machine' WHERE p.kind = 'part' AND p.subject = $1`,
     [part],
+    transaction,
+  )
+  return found.map((row) => row.id)
+}
+
+/** Everything about the loans given, or about all; the machines it names by their registrations only, and the house's own entries. */
+export async function loanEntries(
+  db: Db,
+  loans: readonly string[] | 'all',
+  transaction?: Transaction,
+  committed = transaction === undefined,
+): Promise<Entry[]> {
+  const which = loans === 'all' ? '' : 'AND subject = ANY($1::text[])'
+  const [found] = await rows<{ ids: string | null }>(
+    db,
+    `WITH a AS (SELECT DISTINCT entry FROM entry_subjects WHERE kind = 'loan' ${which}),
+     m AS (SELECT DISTINCT s.subject FROM entry_subjects s JOIN a ON a.entry = s.entry WHERE s.kind = 'machine')
+     SELECT string_agg(id::text, ',') AS ids FROM (SELECT entry AS id FROM a UNION SELECT s.entry FROM entry_subjects s JOIN m ON s.kind = 'machine' AND s.subject = m.subject JOIN entries e ON e.id = s.entry WHERE e.kind = 'machine'
+     UNION SELECT id FROM entries WHERE house) AS found`,
+    loans === 'all' ? [] : [loans],
+    transaction,
+  )
+  return loadEntries(db, found?.ids ? found.ids.split(',') : [], transaction, committed)
+}
+
+/** Machines that are or were in loans. */
+export async function machinesOfLoans(
+  db: Db,
+  loans: readonly string[],
+  transaction?: Transaction,
+): Promise<string[]> {
+  if (loans.length === 0) return []
+  const found = await rows<{ id: string }>(
+    db,
+    `SELECT DISTINCT m.subject AS id FROM entry_subjects l JOIN entry_subjects m ON m.entry = l.entry AND m.kind = 'machine' WHERE l.kind = 'loan' AND l.subject = ANY($1::text[])`,
+    [loans],
     transaction,
   )
   return found.map((row) => row.id)

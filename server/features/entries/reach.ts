@@ -11,7 +11,7 @@ import type { Place } from '#core/place.ts'
 import { machineAround } from '#core/history/presence.ts'
 import { clearedIn } from '#core/parts/health.ts'
 import { rows, run, type Db } from '../../db/connection.ts'
-import { closureOf, machinesOfPart } from './closure.ts'
+import { closureOf, machinesOfLoans, machinesOfPart } from './closure.ts'
 import { commitLock, lock } from './locks.ts'
 import { projectLot, projectMachine, projectPart } from './project.ts'
 
@@ -39,6 +39,9 @@ export async function project(
       const machine = place.in.kind === 'kept' ? place.in.id : machineAround(world, place)?.id
       if (machine !== undefined) machines.add(machine)
     }
+  // Whoever is in a loan, by whatever was written of it.
+  const loans = [...new Set(stored.flatMap((e) => subjectIds(e.about, 'loan')))]
+  for (const id of await machinesOfLoans(db, loans, transaction)) machines.add(id)
   for (const id of await reachedThroughHouse(db, [...stored, ...spoken], transaction)) machines.add(id)
   for (const id of parts)
     if (wholeIn(world, id as PartId, covered)) await projectPart(db, world, id as PartId, transaction)

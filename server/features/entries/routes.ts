@@ -22,9 +22,10 @@ import {
 import { noteSecurity } from '../../platform/security-log.ts'
 import type { Services } from '../../platform/services.ts'
 import { nowInstant } from '../../platform/clock.ts'
-import { handle, parse, ProblemError } from '../../platform/errors.ts'
+import { handle, notFound, parse, ProblemError } from '../../platform/errors.ts'
 import { loadEntries } from './closure.ts'
 import { heedErasures } from './erase.ts'
+import { lentTo } from '../loans/store.ts'
 import { append, type Appended } from './store.ts'
 import { episodeFor } from '../episodes/view.ts'
 
@@ -73,7 +74,10 @@ function groupsOf(drafts: readonly (Draft | Newer)[]): (Draft | Newer)[][] {
   return [...groups.values()]
 }
 
-/** A guest writes of machines that they may see now, and changes only what they wrote themselves of such a machine. */
+/**
+ * A guest writes of machines that they may see now, or that are in a loan of theirs which they name; and changes only what they
+ * wrote themselves of such a machine.
+ */
 async function requireMachines({ db }: Services, visitor: Visitor, group: readonly Draft[]) {
   if (visitor.role !== 'guest') return
   const targets = await loadEntries(
@@ -82,10 +86,14 @@ async function requireMachines({ db }: Services, visitor: Visitor, group: readon
       [d.amends?.entry, d.body.kind === 'settle' ? d.body.entry : undefined].flatMap((id) => id ?? []),
     ),
   )
-  const machines = new Set([
-    ...group.flatMap((d) => subjectIds(subjectsOf(d), 'machine')),
-    ...targets.flatMap((t) => subjectIds(t.about, 'machine')),
-  ])
+  const seen: string[] = []
+  for (const subjects of group.map((d) => subjectsOf(d))) {
+    const named = subjectIds(subjects, 'machine')
+    const lent = await lentTo(db, visitor.party, subjectIds(subjects, 'loan'))
+    if (lent === 'not theirs' || (lent && named.some((id) => !lent.has(id)))) throw notFound()
+    if (!lent) seen.push(...named)
+  }
+  const machines = new Set([...seen, ...targets.flatMap((t) => subjectIds(t.about, 'machine'))])
   for (const id of machines) await requireSight(db, visitor, id as MachineId)
 }
 

@@ -8,7 +8,15 @@ import { subjectIds, subjectsOf } from '#core/history/subjects.ts'
 import type { Interval } from '#core/quantity/time.ts'
 import type { AccountId } from '#core/ids.ts'
 import { rows, type Db } from '../../db/connection.ts'
-import { closureOf, forgetEntries, lotEntries, merged, rememberCommitted } from './closure.ts'
+import {
+  closureOf,
+  forgetEntries,
+  loanEntries,
+  lotEntries,
+  machinesOfLoans,
+  merged,
+  rememberCommitted,
+} from './closure.ts'
 import { isHouse } from '#core/history/scope.ts'
 import { bury } from './erase.ts'
 import { tagsOf, uniqueNames } from './names.ts'
@@ -151,12 +159,15 @@ async function tryGroup(
   const subjects = group.flatMap((draft) => subjectsOf(draft, inheritedBy(draft, spoken)))
   const parts = [...new Set(subjectIds(subjects, 'part'))]
   const lots = [...new Set(subjectIds(subjects, 'lot'))]
+  const loans = [...new Set(subjectIds(subjects, 'loan'))]
+  for (const id of await machinesOfLoans(db, loans, transaction)) machines.add(id)
   for (;;) {
     const near = merged(
       await closureOf(db, [...machines], parts, transaction, true),
       lots.length > 0 ? await lotEntries(db, lots, transaction, true) : [],
     )
-    const before = merged(near, spoken.entries)
+    const lent = loans.length > 0 ? await loanEntries(db, loans, transaction, true) : []
+    const before = merged(merged(near, lent), spoken.entries)
     const { entries, judgements } = judgeGroup(before, group, {
       ...context,
       house: spoken.house,

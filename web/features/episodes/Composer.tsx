@@ -3,6 +3,7 @@ import {
   useEffect,
   useMemo,
   useImperativeHandle,
+  useLayoutEffect,
   useRef,
   useState,
   type ChangeEvent,
@@ -23,7 +24,7 @@ import { QuestionStrip } from './QuestionStrip.tsx'
 import { Spoken } from './Spoken.tsx'
 import { Completions, Examples, Says } from './Says.tsx'
 import { useCompletions } from './useCompletions.ts'
-import { useHistory, useParsed } from './useComposer.ts'
+import { useFollowing, useHistory, useParsed } from './useComposer.ts'
 import { meterKey, type Meter } from './useMeter.ts'
 import { useLine, useTabValue } from './useLine.ts'
 import { useSending } from './useSending.ts'
@@ -31,6 +32,9 @@ import { useQuestion } from './useQuestion.ts'
 import { VoiceJot } from './VoiceJot.tsx'
 import { WhichStrip } from './WhichStrip.tsx'
 import { useStaff, WhoRow } from './WhoRow.tsx'
+
+/** Keys that do something with what the line says; the others only write it. */
+const acting = new Set(['Enter', 'Tab', 'Escape', 'ArrowUp', 'ArrowDown', 'Home', 'End', meterKey])
 
 export interface ComposerHandle {
   readonly set: (line: string) => void
@@ -66,7 +70,8 @@ export function Composer({
   const history = useHistory()
   const question = useQuestion(context.episode)
   const [now, setNow] = useState(nowMs)
-  const composing = useParsed(line, context, zone, who)
+  const { read, catchUp } = useFollowing(line)
+  const composing = useParsed(read, context, zone, who)
   const { parsed, completions } = composing
   const [record, setRecord] = useState<{ line: string; question: RecordQuestion }>()
   const [written, setWritten] = useState<{ readonly line: string }>()
@@ -111,7 +116,7 @@ export function Composer({
   useImperativeHandle(handle, () => ({ set: put, focus: () => input.current?.focus(), take }))
 
   const completing = useCompletions({ line, completions, readable: parsed.ok, onTake: put })
-  const keys = (event: KeyboardEvent) => {
+  const act = (event: KeyboardEvent) => {
     if (completing.takes(event)) return
     // What the line itself does with a key is not done by the list as well.
     Object.assign(event.nativeEvent, { preventDownshiftDefault: true })
@@ -131,6 +136,18 @@ export function Composer({
       setBack(back + 1)
       setLine(history.lines[history.lines.length - back - 1] ?? '')
     }
+  }
+  /** What a key or a button does, by what the line says now. */
+  const acts = useRef({ act, send, jot })
+  useLayoutEffect(() => {
+    acts.current = { act, send, jot }
+  })
+  const byTheLine = (run: (now: (typeof acts)['current']) => void) => {
+    if (read !== line) catchUp()
+    run(acts.current)
+  }
+  const keys = (event: KeyboardEvent) => {
+    if (acting.has(event.key)) byTheLine((now) => now.act(event))
   }
   const asked = line.trim() === '' ? question.asked : undefined
   const nameOf = (party: string) => staff.find((p) => p.party === party)?.name ?? 'Somebody'
@@ -168,7 +185,7 @@ export function Composer({
             className="act min-h-9 px-2"
             disabled={busy}
             title="Shift and Enter: kept as it is, sorted later"
-            onClick={() => void jot()}
+            onClick={() => byTheLine((now) => void now.jot())}
           >
             {which ? 'Keep as it is' : 'Quick note'}
           </button>
@@ -181,13 +198,19 @@ export function Composer({
           />
         )}
         {parsed.ok && (
-          <button type="button" className="act min-h-9 px-2" disabled={busy} onClick={() => void send()}>
+          <button
+            type="button"
+            className="act min-h-9 px-2"
+            disabled={busy}
+            onClick={() => byTheLine((now) => void now.send())}
+          >
             Write
           </button>
         )}
       </div>
       <div
         id="line-says"
+        aria-busy={read !== line}
         className="min-h-10 pt-0.5 pl-[4.2rem] max-sm:max-h-[22dvh] max-sm:overflow-y-auto max-sm:pl-0"
       >
         {halt ? (
@@ -232,7 +255,7 @@ export function Composer({
             onLater={question.later}
           />
         ) : (
-          <Says line={line} composing={composing} />
+          <Says line={line.trim() === '' ? '' : read} composing={composing} />
         )}
         <Completions line={line} completing={completing} />
       </div>

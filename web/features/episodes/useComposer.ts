@@ -1,6 +1,7 @@
 /** The composer's state: the line, what it parses to, what has to be looked up first. The reader is fetched by itself, once. */
 import { useQueries } from '@tanstack/react-query'
-import { useEffect, useMemo, useState } from 'react'
+import { startTransition, useEffect, useMemo, useState } from 'react'
+import { flushSync } from 'react-dom'
 import type { ComposerContext } from '#core/composer/context.ts'
 import { completions, parseLine, type LineReader, type Parsed } from '#core/composer/index.ts'
 import type { Instant } from '#core/quantity/time.ts'
@@ -92,6 +93,16 @@ export function useParsed(
     if (needs !== undefined && !/\d/.test(needs) && needs !== named) setNamed(needs)
   }, [needs, named])
   return composing
+}
+
+/**
+ * A line that follows the one being typed as soon as there is time: a key is on screen before the line is understood.
+ * `catchUp` brings it level at once; whatever acts on what the line says does so first.
+ */
+export function useFollowing(line: string): { readonly read: string; readonly catchUp: () => void } {
+  const [read, setRead] = useState(line)
+  useEffect(() => startTransition(() => setRead(line)), [line])
+  return { read, catchUp: () => flushSync(() => setRead(line)) }
 }
 
 /** Lines written before, newest last; the up key brings them back. */

@@ -18,6 +18,7 @@ import { CameOut } from './CameOut.tsx'
 
 const matterWords: Readonly<Record<ConsentMatter, string>> = {
   'give parts': 'giving parts of it away',
+  lending: 'lending it out',
   'irreversible work': 'work that cannot be undone',
 }
 

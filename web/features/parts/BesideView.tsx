@@ -20,7 +20,7 @@ import { get, wordsOf } from '#web/app/http.ts'
 import { useSend } from '#web/app/send.ts'
 import { MainButton, PlainButton, Said } from '#web/ui/Forms.tsx'
 import { BesideColumn, type InHand } from './BesideColumn.tsx'
-import { MachineField, useNamedMachine } from './MachineField.tsx'
+import { MachineField, useNamedMachine } from '#web/app/MachineField.tsx'
 
 interface Proposal extends InHand {
   readonly target: SlotContext

@@ -5,7 +5,7 @@ import { dayInterval } from '#core/quantity/time.ts'
 import { useSend } from '#web/app/send.ts'
 import { useDates } from '#web/app/session.tsx'
 import { PlainButton, Said, SelectField, Slip, TextField } from '#web/ui/Forms.tsx'
-import { MachineField, positionOptions, useNamedMachine } from './MachineField.tsx'
+import { MachineField, positionOptions, useNamedMachine } from '#web/app/MachineField.tsx'
 
 export function KeepSlip({ part, onClose }: { part: PartId; onClose: () => void }) {
   const { zone } = useDates()

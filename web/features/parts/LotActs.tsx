@@ -9,9 +9,9 @@ import { useSend } from '#web/app/send.ts'
 import { useDates, useSigned } from '#web/app/session.tsx'
 import { PlainButton, Said, SelectField, Slip, TextField } from '#web/ui/Forms.tsx'
 import { ends, lotActBody, type End, type LotAct } from './lot-act.ts'
-import { MachineField, positionOptions, useNamedMachine } from './MachineField.tsx'
+import { MachineField, positionOptions, useNamedMachine } from '#web/app/MachineField.tsx'
 import { PartFields } from './PartFields.tsx'
-import { PriceFields } from './PriceFields.tsx'
+import { PriceFields } from '#web/ui/PriceFields.tsx'
 
 const titles: Readonly<Record<LotAct, string>> = {
   count: 'Count what is there',

@@ -14,7 +14,7 @@ import { get } from '#web/app/http.ts'
 import { useSend } from '#web/app/send.ts'
 import { useDates } from '#web/app/session.tsx'
 import { PlainButton, Said, SelectField, Slip, TextField } from '#web/ui/Forms.tsx'
-import { MachineField, positionOptions, useNamedMachine } from './MachineField.tsx'
+import { MachineField, positionOptions, useNamedMachine } from '#web/app/MachineField.tsx'
 
 const ways = [
   'into a machine',

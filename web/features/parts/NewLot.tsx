@@ -7,7 +7,7 @@ import { useSigned } from '#web/app/session.tsx'
 import { MainButton, Said, SelectField, Slip, TextField } from '#web/ui/Forms.tsx'
 import { attributesOf, noAmount, priceOf } from './part-form.ts'
 import { PartFields } from './PartFields.tsx'
-import { PriceFields } from './PriceFields.tsx'
+import { PriceFields } from '#web/ui/PriceFields.tsx'
 
 export function NewLot({ tag, onClose }: { tag: string; onClose: () => void }) {
   const { house } = useSigned()

@@ -7,7 +7,7 @@ import { get } from '#web/app/http.ts'
 import { useSend } from '#web/app/send.ts'
 import { attributesOf, noAmount, priceOf } from './part-form.ts'
 import { PartFields } from './PartFields.tsx'
-import { PriceFields } from './PriceFields.tsx'
+import { PriceFields } from '#web/ui/PriceFields.tsx'
 import { useSigned } from '#web/app/session.tsx'
 import { MainButton, Said, SelectField, Slip, TextField } from '#web/ui/Forms.tsx'
 

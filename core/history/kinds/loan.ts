@@ -1,0 +1,46 @@
+/** A loan: what it is about, its terms, who agreed, how it ended. */
+import { loanBody } from '../bodies/loan.ts'
+import { reduceLoan } from '../reduce/loans.ts'
+import { subject, type Definition } from './definition.ts'
+import type { BodyOf } from '../bodies/index.ts'
+
+export const loan = {
+  schema: loanBody,
+  scope: 'machine',
+  about: (body) => [
+    { kind: 'loan', id: body.loan },
+    ...(body.what === 'asked'
+      ? [
+          ...subject('party', body.with),
+          ...body.items.flatMap((i) => [...subject('machine', i.machine), ...subject('gear', i.gear)]),
+        ]
+      : body.what === 'answered' && body.by !== 'house'
+        ? subject('party', body.by)
+        : []),
+  ],
+  places: 'none',
+  least: (body) =>
+    body.what === 'asked'
+      ? 'volunteer'
+      : body.what === 'terms'
+        ? 'restorer'
+        : body.what === 'answered' && body.by !== 'house'
+          ? 'guest'
+          : 'steward',
+  authority: 'none',
+  admission: 'judged',
+  groundwork: true,
+  ahead: false,
+  trueFrom: 'when it happened',
+  // What a party reads of its loan is built by the loan (core/views/loan), not by the machine's log.
+  guest: 'hidden',
+  withoutPrice: (body) =>
+    body.what === 'terms'
+      ? { ...body, cover: { by: body.cover.by, until: body.cover.until }, repairLimit: undefined }
+      : body,
+  blind: 'shown',
+  files: 'none',
+  reaches: 'its subjects',
+  travels: 'never',
+  reduce: reduceLoan,
+} satisfies Definition<BodyOf<'loan'>>

@@ -1,0 +1,165 @@
+/** How what is written of loans is judged: whose word it is, what must be so before things leave, and that a count holds. */
+import type { BodyOf } from '#core/history/bodies/index.ts'
+import type { Entry } from '#core/history/entry.ts'
+import type { LoanFile } from '#core/history/loan-state.ts'
+import type { World } from '#core/history/world.ts'
+import type { LoanId } from '#core/ids.ts'
+import { homeSide, itemsOf, notHome } from '#core/loans/items.ts'
+import { barsRelease, releaseAnswers } from '#core/loans/release.ts'
+import { atLeast, type Role } from '#core/roles.ts'
+import { recorded, refused, type Judgement, type Writer } from './model.ts'
+
+interface Case {
+  readonly world: World
+  readonly entry: Entry
+  readonly writer: Writer
+}
+
+const file = (world: World, id: LoanId): LoanFile | undefined => {
+  const found = world.loanFiles.get(id)
+  return found?.asked ? found : undefined
+}
+
+/** The loan spoken of, where the writer may write of it: a guest of their own loan only. */
+function spokenLoan({ world, entry, writer }: Case, id: LoanId, act: string): LoanFile | Judgement {
+  const loan = file(world, id)
+  if (!loan) return refused({ rule: 'unknown-loan', loan: id })
+  if (writer.role === 'guest' && writer.vouches && loan.asked?.body.with !== writer.vouches.party)
+    return refused({ rule: 'unknown-loan', loan: id })
+  if (loan.closed && act !== 'difference') return refused({ rule: 'loan-closed', loan: id })
+  return entry.amends ? without(loan, entry.amends.entry) : loan
+}
+/** As it is without an entry that is being corrected. */
+const without = (loan: LoanFile, id: string): LoanFile => ({
+  ...loan,
+  handovers: loan.handovers.filter((h) => h.id !== id),
+  accounted: loan.accounted.filter((a) => a.id !== id),
+})
+const isJudgement = (found: LoanFile | Judgement): found is Judgement => 'became' in found
+
+const unless = (allowed: boolean, act: string): Judgement =>
+  allowed ? recorded : refused({ rule: 'not-allowed', act })
+
+/** A guest speaks for their own side; what they told somebody of the house is written by that person. */
+const speaksFor = (writer: Writer, side: string): boolean =>
+  writer.vouches === undefined || (writer.role === 'guest' ? side === writer.vouches.party : true)
+
+const needs = (writer: Writer, least: Role): boolean => atLeast(writer.role, least)
+
+export function judgeLoan(at: Case, body: BodyOf<'loan'>): Judgement {
+  if (body.what === 'asked') {
+    const known = at.world.loanFiles.get(body.loan)?.asked
+    return known && known.id !== (at.entry.amends?.entry ?? at.entry.id)
+      ? refused({ rule: 'other-content', entry: known.id })
+      : recorded
+  }
+  const loan = spokenLoan(at, body.loan, 'loan')
+  if (isJudgement(loan)) return loan
+  switch (body.what) {
+    case 'answered': {
+      if (!loan.terms.some((t) => t.id === body.terms))
+        return refused({ rule: 'unknown-entry', entry: body.terms })
+      if (body.by === 'house') return unless(needs(at.writer, 'steward'), 'loan')
+      if (body.by !== loan.asked?.body.with) return refused({ rule: 'not-their-word', party: body.by })
+      // In their own account, or told to somebody of the house who says how.
+      const own = at.writer.vouches?.party === body.by
+      return unless(own || (needs(at.writer, 'steward') && body.how !== 'signed in'), 'loan')
+    }
+    case 'accounted': {
+      const open = notHome(loan).find((s) => s.item.item === body.item)
+      const n = open ? open.item.n - open.home - open.accounted : 0
+      return body.n > n ? refused({ rule: 'not-so-many', item: body.item, there: n }) : recorded
+    }
+    case 'closed': {
+      const open = notHome(loan)
+      return open.length > 0
+        ? refused({ rule: 'loan-not-whole', items: open.map((s) => s.item.item) })
+        : recorded
+    }
+    default:
+      return recorded
+  }
+}
+
+export function judgeHandover(at: Case, body: BodyOf<'handover'>): Judgement {
+  const loan = spokenLoan(at, body.loan, 'handover')
+  if (isJudgement(loan)) return loan
+  const known = new Set(loan.asked?.body.items.flatMap((i) => i.machine ?? []))
+  const stranger = body.machines.find((m) => !known.has(m))
+  if (stranger) return refused({ rule: 'unknown-machine', machine: stranger })
+  const sides = new Set<string>(['house', loan.asked?.body.with ?? ''])
+  const side = body.what === 'released' ? body.from : body.by
+  if (!sides.has(side) || (body.what === 'released' && (!sides.has(body.to) || body.to === body.from)))
+    return refused({ rule: 'unknown-party', party: side })
+  if (!speaksFor(at.writer, side)) return refused({ rule: 'not-allowed', act: 'handover' })
+  if (side === 'house' && !needs(at.writer, body.what === 'released' ? 'restorer' : 'volunteer'))
+    return refused({ rule: 'not-allowed', act: 'handover' })
+  return body.what === 'released' ? judgeRelease(at, loan, body) : judgeReceipt(loan, body)
+}
+
+function judgeRelease(
+  { world, writer, entry }: Case,
+  loan: LoanFile,
+  body: Extract<BodyOf<'handover'>, { what: 'released' }>,
+): Judgement {
+  for (const { item, n } of body.items) {
+    const state = itemsOf(loan).find((s) => s.item.item === item)
+    if (!state) return refused({ rule: 'not-so-many', item, there: 0 })
+    const there = body.from === homeSide(loan) ? state.home : state.there
+    if (n > there) return refused({ rule: 'not-so-many', item: state.item.item, there })
+  }
+  // What comes home needs no leave, nor what goes back to whoever it belongs to.
+  if (body.from !== 'house' || homeSide(loan) !== 'house') return recorded
+  const said = new Map(body.although.map((a) => [a.rule, a.because]))
+  const barred = barsRelease(releaseAnswers(world, loan)).filter(
+    (a) => !(a.byWords && said.has(a.rule) && needs(writer, 'steward')),
+  )
+  // What was sent from an outbox has happened: it is kept, and the rules it passed stand on it.
+  return barred.length > 0 && entry.device === undefined
+    ? refused({ rule: 'release-barred', rules: barred.map((a) => a.rule) })
+    : recorded
+}
+
+function judgeReceipt(loan: LoanFile, body: Extract<BodyOf<'handover'>, { what: 'received' }>): Judgement {
+  if (body.of === undefined) return recorded
+  const release = loan.handovers.find((h) => h.id === body.of)
+  if (release?.body.what !== 'released') return refused({ rule: 'unknown-entry', entry: body.of })
+  if (release.body.to !== body.by) return refused({ rule: 'not-allowed', act: 'handover' })
+  for (const { item, n } of body.items) {
+    const state = itemsOf(loan).find((s) => s.item.item === item)
+    const open = state?.underWay.find((u) => u.release.id === body.of)?.n ?? 0
+    if (n > open) return refused({ rule: 'not-so-many', item: item, there: open })
+  }
+  return recorded
+}
+
+/** A look, a run: of a machine that is in the loan. */
+export function judgeOnLoan(at: Case, body: BodyOf<'look'> | BodyOf<'run'>): Judgement {
+  const loan = spokenLoan(at, body.loan, body.kind)
+  if (isJudgement(loan)) return loan
+  if (!loan.asked?.body.items.some((i) => i.machine === body.machine))
+    return refused({ rule: 'unknown-machine', machine: body.machine })
+  // The look at the door and the one on its return are the house's own.
+  const away = body.kind === 'run' || body.stage === 'there' || body.stage === 'before packing'
+  return unless(away || at.writer.role !== 'guest' || loan.asked.body.way !== 'out', body.kind)
+}
+
+export function judgeDifference(at: Case, body: BodyOf<'difference'>): Judgement {
+  const loan = spokenLoan(at, body.loan, 'difference')
+  if (isJudgement(loan)) return loan
+  const look = loan.looks.find((l) => l.id === body.look)
+  const zone = look?.body.zones.find((z) => z.zone === body.zone)
+  if (zone?.is !== 'different' || !zone.differences[body.index])
+    return refused({ rule: 'unknown-entry', entry: body.look })
+  return unless(
+    speaksFor(at.writer, body.by) && (body.by !== 'house' || needs(at.writer, 'restorer')),
+    'difference',
+  )
+}
+
+/** Whatever happened while it was away is for those of the house to clear who know what they look at. */
+export function judgeHazard(at: Case, body: BodyOf<'hazard'>): Judgement {
+  if (body.what === 'noted') return recorded
+  const noted = at.world.machines.get(body.machine)?.hazards.find((h) => h.entry.id === body.hazard)
+  return unless(noted?.entry.body.kind !== 'incident' || needs(at.writer, 'restorer'), 'hazard')
+}

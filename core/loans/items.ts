@@ -1,0 +1,134 @@
+/** Where each item of a loan is, counted from what was released and received. */
+import type { LoanFile, Received, Released, Side } from '#core/history/loan-state.ts'
+import type { BodyOf } from '#core/history/bodies/index.ts'
+
+export type LoanItem = Extract<BodyOf<'loan'>, { what: 'asked' }>['items'][number]
+
+/** What was released and not received, short of which release, with whom. */
+export interface UnderWay {
+  readonly release: Released
+  readonly n: number
+  /** Something of that release has come: what is missing of it is short. */
+  readonly short: boolean
+}
+
+export interface ItemState {
+  readonly item: LoanItem
+  /** How many stand where they belong, are with the other side, are accounted for. */
+  readonly home: number
+  readonly there: number
+  readonly accounted: number
+  readonly underWay: readonly UnderWay[]
+  readonly is:
+    'listed' | 'there' | 'under way' | 'short' | 'partly back' | 'back, unchecked' | 'home' | 'accounted'
+}
+
+const isRelease = (h: Released | Received): h is Released => h.body.what === 'released'
+export const releasesOf = (file: LoanFile): Released[] => file.handovers.filter(isRelease)
+export const receiptsOf = (file: LoanFile, release: string): Received[] =>
+  file.handovers.filter((h): h is Received => h.body.what === 'received' && h.body.of === release)
+
+const countIn = (items: readonly { readonly item: string; readonly n: number }[], item: string): number =>
+  items.find((i) => i.item === item)?.n ?? 0
+
+/** The side whose things they are: a loan out comes home to the house, all others to the other side. */
+export const homeSide = (file: LoanFile): Side =>
+  file.asked?.body.way === 'out' ? 'house' : (file.asked?.body.with ?? 'house')
+
+/** Boxes of a release that have not come. */
+export function missingBoxes(file: LoanFile, release: Released): number[] {
+  const came = new Set(receiptsOf(file, release.id).flatMap((r) => r.body.boxes))
+  return Array.from({ length: release.body.boxes }, (_, i) => i + 1).filter((box) => !came.has(box))
+}
+
+export function itemsOf(file: LoanFile): ItemState[] {
+  return (file.asked?.body.items ?? []).map((item) => itemState(file, item))
+}
+
+function itemState(file: LoanFile, item: LoanItem): ItemState {
+  const at = new Map<Side, number>([[homeSide(file), item.n]])
+  const shift = (side: Side, n: number) => at.set(side, (at.get(side) ?? 0) + n)
+  const underWay: UnderWay[] = []
+  let moved = false
+  for (const handover of file.handovers) {
+    const n = countIn(handover.body.items, item.item)
+    if (isRelease(handover)) {
+      if (n === 0) continue
+      moved = true
+      shift(handover.body.from, -n)
+      underWay.push({ release: handover, n, short: false })
+    } else {
+      const index = underWay.findIndex((u) => u.release.id === handover.body.of)
+      const open = underWay[index]
+      if (open) {
+        const left = Math.max(open.n - n, 0)
+        underWay.splice(index, 1, ...(left > 0 ? [{ ...open, n: left, short: true }] : []))
+      } else if (n > 0) {
+        // It arrived unannounced: it comes from whoever had it.
+        const from = [...at].find(([side, held]) => side !== handover.body.by && held > 0)?.[0]
+        if (from !== undefined) shift(from, -n)
+      }
+      if (n > 0) {
+        moved = true
+        shift(handover.body.by, n)
+      }
+    }
+  }
+  const accounted = file.accounted
+    .filter((a) => a.body.item === item.item)
+    .reduce((sum, a) => sum + a.body.n, 0)
+  const home = Math.max(at.get(homeSide(file)) ?? 0, 0)
+  const there = Math.max(item.n - home - accounted - underWay.reduce((sum, u) => sum + u.n, 0), 0)
+  const lost = Math.min(accounted, underWay.reduce((sum, u) => sum + u.n, 0) + Math.max(item.n - home, 0))
+  const openUnderWay = accounted >= item.n - home ? [] : underWay
+  return {
+    item,
+    home,
+    there: accounted >= item.n - home ? 0 : there,
+    accounted: lost,
+    underWay: openUnderWay,
+    is: stateOf(file, item, { home, there, accounted, underWay: openUnderWay, moved }),
+  }
+}
+
+function stateOf(
+  file: LoanFile,
+  item: LoanItem,
+  at: {
+    readonly home: number
+    readonly there: number
+    readonly accounted: number
+    readonly underWay: readonly UnderWay[]
+    readonly moved: boolean
+  },
+): ItemState['is'] {
+  if (!at.moved) return at.accounted >= item.n ? 'accounted' : 'listed'
+  if (at.home + at.accounted >= item.n) {
+    if (at.home === 0) return 'accounted'
+    return homeSide(file) === 'house' && item.machine && !lookedAtBack(file, item.machine)
+      ? 'back, unchecked'
+      : 'home'
+  }
+  if (at.underWay.some((u) => u.short)) return 'short'
+  if (at.underWay.length > 0) return 'under way'
+  return at.home > 0 ? 'partly back' : 'there'
+}
+
+/** A look after it came back that left no zone out. */
+function lookedAtBack(file: LoanFile, machine: string): boolean {
+  const came = file.handovers.findLast(
+    (h) =>
+      h.body.what === 'received' && h.body.by === 'house' && (h.body.machines as string[]).includes(machine),
+  )
+  return file.looks.some(
+    (l) =>
+      l.body.machine === machine &&
+      l.body.stage === 'back' &&
+      l.body.zones.every((z) => z.is !== 'not looked at') &&
+      (!came || l.happenedAt.latest >= came.happenedAt.latest),
+  )
+}
+
+/** Items that are neither home nor accounted for: while there is one, the loan cannot be closed. */
+export const notHome = (file: LoanFile): ItemState[] =>
+  itemsOf(file).filter((s) => s.item.returns && !['home', 'accounted'].includes(s.is))

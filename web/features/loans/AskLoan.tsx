@@ -1,0 +1,128 @@
+/** A loan is asked for: with whom, for what, and which things go along. */
+import { useState } from 'react'
+import { useNavigate } from 'react-router'
+import { wayWords } from '#api/words/loans.ts'
+import type { BodyOf } from '#core/history/bodies/index.ts'
+import { loanWays, type LoanWay } from '#core/history/bodies/loan.ts'
+import type { LoanId, MachineId } from '#core/ids.ts'
+import { MachineField, useNamedMachine } from '#web/app/MachineField.tsx'
+import { usePartyNamed } from '#web/app/party.ts'
+import { newId } from '#web/app/clock.ts'
+import { useSend } from '#web/app/send.ts'
+import { Act, MainButton, PlainButton, Said, SelectField, Slip, TextField } from '#web/ui/Forms.tsx'
+
+type Item = Extract<BodyOf<'loan'>, { what: 'asked' }>['items'][number]
+
+export function AskLoan({ onClose }: { onClose: () => void }) {
+  const navigate = useNavigate()
+  const partyNamed = usePartyNamed()
+  const { send, error, busy, setError } = useSend()
+  const [items, setItems] = useState<readonly Item[]>([])
+  const [number, setNumber] = useState('')
+  const { machine, missing } = useNamedMachine(number)
+  const [thing, setThing] = useState('')
+  const [n, setN] = useState('1')
+  const add = (item: Item) => {
+    if (items.some((i) => i.item.toLowerCase() === item.item.toLowerCase()))
+      return setError(`${item.item} is in the list already.`)
+    setError(undefined)
+    setItems([...items, item])
+  }
+  const addMachine = () => {
+    if (!machine) return
+    add({
+      item: `${machine.number} ${machine.name}`.slice(0, 80),
+      machine: machine.machine as MachineId,
+      n: 1,
+      returns: true,
+    })
+    setNumber('')
+  }
+  const addThing = () => {
+    const many = Number(n)
+    if (!thing.trim()) return setError('Name the thing: “mains lead”, “manual”, “key”.')
+    if (!Number.isInteger(many) || many < 1) return setError('Count it in whole numbers, from 1.')
+    add({ item: thing.trim(), n: many, returns: true })
+    setThing('')
+    setN('1')
+  }
+  const submit = async (event: React.FormEvent<HTMLFormElement>) => {
+    event.preventDefault()
+    const form = new FormData(event.currentTarget)
+    const text = (name: string) => String(form.get(name) ?? '').trim()
+    const party = partyNamed(text('with'), 'borrower')
+    if (!party) return setError('Say with whom.')
+    if (!text('purpose')) return setError('Say what it is for.')
+    // What is still in the fields and was not added is not forgotten.
+    if (number.trim() || thing.trim()) return setError('Add the last thing to the list, or clear its field.')
+    if (items.length === 0) return setError('Add the machines and things that go along.')
+    const loan = newId() as LoanId
+    const written = await send([
+      ...party.bodies.map((body) => ({ body })),
+      {
+        body: {
+          kind: 'loan',
+          what: 'asked',
+          loan,
+          way: text('way') as LoanWay,
+          with: party.party,
+          purpose: text('purpose'),
+          items: [...items],
+        },
+      },
+    ])
+    if (written) void navigate(`/loans/${loan}`)
+  }
+  return (
+    <Slip title="A loan" onClose={onClose}>
+      <form onSubmit={(event) => void submit(event)} className="space-y-3">
+        <div className="grid grid-cols-3 items-end gap-3 max-md:grid-cols-1">
+          <SelectField
+            label="What it is"
+            name="way"
+            options={loanWays.map((w) => ({ value: w, label: wayWords[w] }))}
+          />
+          <TextField label="With whom" name="with" maxLength={80} required />
+          <TextField label="For what" name="purpose" maxLength={400} required />
+        </div>
+        <fieldset>
+          <legend className="text-13 text-quiet mb-1">What goes along, each counted</legend>
+          <ul>
+            {items.map((item) => (
+              <li key={item.item} className="border-hair flex min-h-9 items-center justify-between border-b">
+                <span>{item.n === 1 ? item.item : `${item.n} × ${item.item}`}</span>
+                <Act onClick={() => setItems(items.filter((i) => i !== item))}>{`Remove ${item.item}`}</Act>
+              </li>
+            ))}
+          </ul>
+          <div className="mt-2 grid grid-cols-[minmax(0,1fr)_auto_minmax(0,1fr)_5rem_auto] items-end gap-3 max-md:grid-cols-[minmax(0,1fr)_auto]">
+            <MachineField value={number} onChange={setNumber} missing={missing} />
+            <PlainButton onClick={addMachine} disabled={!machine}>
+              Add the machine
+            </PlainButton>
+            <TextField
+              label="Or a thing"
+              placeholder="mains lead"
+              maxLength={80}
+              value={thing}
+              onChange={(e) => setThing(e.target.value)}
+            />
+            <TextField
+              label="How many"
+              className="num"
+              inputMode="numeric"
+              value={n}
+              onChange={(e) => setN(e.target.value)}
+            />
+            <PlainButton onClick={addThing}>Add the thing</PlainButton>
+          </div>
+          {machine && <p className="text-quiet mt-1">{`${machine.number} is ${machine.name}.`}</p>}
+        </fieldset>
+        <MainButton type="submit" disabled={busy}>
+          Write down the loan
+        </MainButton>
+        <Said error={error} />
+      </form>
+    </Slip>
+  )
+}

@@ -1,0 +1,136 @@
+/** How a loan ends: recalled, what will not come home accounted for, closed. */
+import { dayOnly } from '#api/words/dates.ts'
+import type { BodyOf } from '#core/history/bodies/index.ts'
+import type { LoanView } from '#core/views/loan.ts'
+import { useSend } from '#web/app/send.ts'
+import { MainButton, Said, SelectField, Slip, TextField } from '#web/ui/Forms.tsx'
+
+export function RecallSlip({ view, onClose }: { view: LoanView; onClose: () => void }) {
+  const { send, error, busy, setError } = useSend()
+  const submit = async (event: React.FormEvent<HTMLFormElement>) => {
+    event.preventDefault()
+    const form = new FormData(event.currentTarget)
+    const text = (name: string) => String(form.get(name) ?? '').trim()
+    if (!text('reason') || !text('homeBy')) return setError('Say by when, and why.')
+    const written = await send([
+      {
+        body: {
+          kind: 'loan',
+          what: 'recalled',
+          loan: view.id,
+          homeBy: text('homeBy'),
+          reason: text('reason'),
+        },
+      },
+    ])
+    if (written) onClose()
+  }
+  return (
+    <Slip title="Ask for it back" onClose={onClose}>
+      <form
+        onSubmit={(event) => void submit(event)}
+        className="grid grid-cols-3 items-end gap-3 max-sm:grid-cols-1"
+      >
+        <TextField
+          label="Home by"
+          name="homeBy"
+          type="date"
+          className="num"
+          defaultValue={view.recallable}
+          hint={view.recallable ? `With the notice agreed, not before ${dayOnly(view.recallable)}.` : ''}
+        />
+        <TextField label="Why" name="reason" maxLength={400} />
+        <MainButton type="submit" disabled={busy}>
+          Record the recall
+        </MainButton>
+      </form>
+      <Said error={error} />
+    </Slip>
+  )
+}
+
+const fates = [
+  { value: 'lost', label: 'lost' },
+  { value: 'destroyed', label: 'destroyed' },
+  { value: 'used up', label: 'used up' },
+  { value: 'kept by agreement', label: 'stays there, as agreed' },
+  { value: 'stays on a loan of its own', label: 'stays there, on a loan of its own' },
+]
+
+export function AccountSlip({ view, onClose }: { view: LoanView; onClose: () => void }) {
+  const { send, error, busy, setError } = useSend()
+  const missing = view.itemRows
+    .map((r) => ({ item: r.item, n: r.n - r.home - r.accounted }))
+    .filter((r) => r.n > 0)
+  const submit = async (event: React.FormEvent<HTMLFormElement>) => {
+    event.preventDefault()
+    const form = new FormData(event.currentTarget)
+    const text = (name: string) => String(form.get(name) ?? '').trim()
+    if (!text('words')) return setError('Say what was agreed, and with whom.')
+    type Fate = Extract<BodyOf<'loan'>, { what: 'accounted' }>['as']
+    const written = await send([
+      {
+        body: {
+          kind: 'loan',
+          what: 'accounted',
+          loan: view.id,
+          item: text('item'),
+          n: Number(text('n') || 1),
+          as: text('as') as Fate,
+          words: text('words'),
+        },
+      },
+    ])
+    if (written) onClose()
+  }
+  return (
+    <Slip title="What will not come home" onClose={onClose}>
+      <form
+        onSubmit={(event) => void submit(event)}
+        className="grid grid-cols-4 items-end gap-3 max-lg:grid-cols-2 max-sm:grid-cols-1"
+      >
+        <SelectField
+          label="Which thing"
+          name="item"
+          options={missing.map((m) => ({ value: m.item, label: m.n === 1 ? m.item : `${m.item} (${m.n})` }))}
+        />
+        <TextField label="How many" name="n" className="num" inputMode="numeric" defaultValue="1" />
+        <SelectField label="What became of it" name="as" options={fates} />
+        <TextField label="Agreed with whom, and how" name="words" maxLength={400} />
+        <MainButton type="submit" disabled={busy}>
+          Account for the thing
+        </MainButton>
+      </form>
+      <Said error={error} />
+    </Slip>
+  )
+}
+
+export function CloseSlip({ view, onClose }: { view: LoanView; onClose: () => void }) {
+  const { send, error, busy } = useSend()
+  const open = view.machines.flatMap((m) => m.differences).filter((d) => d.judged !== 'agreed').length
+  const submit = async (event: React.FormEvent<HTMLFormElement>) => {
+    event.preventDefault()
+    const words = String(new FormData(event.currentTarget).get('words') ?? '').trim()
+    const written = await send([
+      { body: { kind: 'loan', what: 'closed', loan: view.id, ...(words ? { words } : {}) } },
+    ])
+    if (written) onClose()
+  }
+  return (
+    <Slip title="Close the loan" onClose={onClose}>
+      <form onSubmit={(event) => void submit(event)} className="space-y-3">
+        <p>
+          {open > 0
+            ? `${open === 1 ? 'One difference is' : `${open} differences are`} not agreed by both sides. They stay in the record as they are.`
+            : 'Everything is home or accounted for.'}
+        </p>
+        <TextField label="Remarks" name="words" maxLength={400} />
+        <MainButton type="submit" disabled={busy}>
+          Close the loan
+        </MainButton>
+        <Said error={error} />
+      </form>
+    </Slip>
+  )
+}

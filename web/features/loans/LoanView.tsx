@@ -1,0 +1,343 @@
+/** One loan: how it stands, what is to be done next, where each thing is, what was agreed, how it was found, what happened. */
+import { useQuery } from '@tanstack/react-query'
+import { useState } from 'react'
+import { Link, useParams } from 'react-router'
+import { dayOnly } from '#api/words/dates.ts'
+import { capital, count, list } from '#api/words/lists.ts'
+import {
+  holderWords,
+  markWords,
+  releaseAnswerWords,
+  releaseRuleWords,
+  shownWords,
+  wayWords,
+} from '#api/words/loans.ts'
+import type { LoanItemRow, LoanMachine, LoanView } from '#core/views/loan.ts'
+import { keys } from '#web/app/keys.ts'
+import { get } from '#web/app/http.ts'
+import { useDates, useSigned } from '#web/app/session.tsx'
+import { Act, MainButton } from '#web/ui/Forms.tsx'
+import { Row, Rows } from '#web/ui/Rows.tsx'
+import { RuledTable } from '#web/ui/RuledTable.tsx'
+import { IncidentSlip, RunSlip } from './AwaySlips.tsx'
+import { Condition } from './Condition.tsx'
+import { AccountSlip, CloseSlip, RecallSlip } from './EndSlips.tsx'
+import { ReceiveSlip, ReleaseSlip } from './HandoverSlip.tsx'
+import { LookSlip } from './LookSlip.tsx'
+import { offersFor, type LoanAct, type Offer } from './next.ts'
+import { TermsPanel } from './TermsPanel.tsx'
+import { TermsSlip } from './TermsSlip.tsx'
+
+export function View() {
+  const { id = '' } = useParams()
+  const { data, error } = useQuery({ queryKey: keys.loan(id), queryFn: () => get('/loans/:id', { id }) })
+  if (error)
+    return (
+      <main className="p-4">
+        <p>No loan of yours is recorded at this address.</p>
+        <Link className="act" to="/loans">
+          Back to the loans
+        </Link>
+      </main>
+    )
+  return data ? <Loan view={data} /> : null
+}
+
+function Loan({ view }: { view: LoanView }) {
+  const { me } = useSigned()
+  const [doing, setDoing] = useState<LoanAct>()
+  const guest = me.role === 'guest'
+  const [first, ...others] = offersFor(view, me.role)
+  return (
+    <main className="flex-1 space-y-5 p-4 pb-16">
+      <title>{`${guest ? 'Your loan' : view.with}: ${shownWords[view.shown]}`}</title>
+      <header>
+        <Link className="act" to="/loans">
+          {guest ? 'Your loans' : 'Loans'}
+        </Link>
+        <div className="flex flex-wrap items-baseline gap-x-6">
+          <h1 className="font-display text-24 font-semibold">
+            {guest ? list(view.items) : `${capital(wayWords[view.way])}, ${view.with}`}
+          </h1>
+          <strong className={`text-18 ${view.shown === 'overdue' ? 'text-oxide' : ''}`}>
+            {capital(shownWords[view.shown])}
+          </strong>
+          {view.due && view.shown !== 'closed' && (
+            <span className="num">{`due back ${dayOnly(view.due)}`}</span>
+          )}
+        </div>
+        <p className="text-quiet">{view.purpose}</p>
+        {view.marks.length > 0 && (
+          <p className="text-copper font-bold">{capital(list(view.marks.map(markWords), 6))}.</p>
+        )}
+      </header>
+      {!doing && <Offers first={first} others={others} onDo={setDoing} />}
+      {doing && <Doing view={view} act={doing} onClose={() => setDoing(undefined)} />}
+      <Custody view={view} />
+      <div className="grid grid-cols-[minmax(0,3fr)_minmax(0,2fr)] gap-x-8 gap-y-6 max-lg:grid-cols-1">
+        <div className="min-w-0 space-y-6">
+          <Things view={view} />
+          {view.machines.map((machine) => (
+            <section key={machine.id} aria-label={`Condition of ${machine.name}`}>
+              <h2 className="headrule">{`Condition of ${machine.name}`}</h2>
+              <Condition view={view} machine={machine} />
+            </section>
+          ))}
+          <WhileAway view={view} />
+        </div>
+        <div className="min-w-0 space-y-6">
+          {!guest && <Tested view={view} />}
+          {view.release.length > 0 && view.itemRows.some((r) => r.is === 'listed') && (
+            <BeforeItLeaves view={view} />
+          )}
+          <section aria-label="Terms">
+            <h2 className="headrule">Terms</h2>
+            <TermsPanel view={view} />
+          </section>
+        </div>
+      </div>
+    </main>
+  )
+}
+
+function Offers({
+  first,
+  others,
+  onDo,
+}: {
+  first: Offer | undefined
+  others: readonly Offer[]
+  onDo: (act: LoanAct) => void
+}) {
+  if (!first) return null
+  return (
+    <div
+      className="flex flex-wrap items-center gap-x-5 gap-y-2"
+      role="group"
+      aria-label="What can be done now"
+    >
+      <MainButton onClick={() => onDo(first.does)}>{first.label}</MainButton>
+      {others.map((o) => (
+        <Act key={o.key} onClick={() => onDo(o.does)}>
+          {o.label}
+        </Act>
+      ))}
+    </div>
+  )
+}
+
+function Doing({ view, act, onClose }: { view: LoanView; act: LoanAct; onClose: () => void }) {
+  switch (act.act) {
+    case 'terms':
+      return <TermsSlip view={view} onClose={onClose} />
+    case 'release':
+      return <ReleaseSlip view={view} from={act.from} onClose={onClose} />
+    case 'receive':
+      return <ReceiveSlip view={view} release={act.release} onClose={onClose} />
+    case 'look': {
+      const machine = view.machines.find((m) => m.id === act.machine)
+      return machine ? <LookSlip view={view} machine={machine} stage={act.stage} onClose={onClose} /> : null
+    }
+    case 'run':
+      return <RunSlip view={view} onClose={onClose} />
+    case 'incident':
+      return <IncidentSlip view={view} onClose={onClose} />
+    case 'recall':
+      return <RecallSlip view={view} onClose={onClose} />
+    case 'account':
+      return <AccountSlip view={view} onClose={onClose} />
+    case 'close':
+      return <CloseSlip view={view} onClose={onClose} />
+  }
+}
+
+/** From hand to hand: who had each machine, and from when. */
+function Custody({ view }: { view: LoanView }) {
+  const { short } = useDates()
+  const moved = view.machines.filter((m) => m.custody.length > 1)
+  if (moved.length === 0) return null
+  return (
+    <section aria-label="Who had it when">
+      {moved.map((machine: LoanMachine) => (
+        <div key={machine.id} className="mb-2">
+          {moved.length > 1 && <p className="text-quiet">{machine.name}</p>}
+          <ol className="flex flex-wrap">
+            {machine.custody.map((stay, i) => {
+              const now = i === machine.custody.length - 1
+              return (
+                <li
+                  key={i}
+                  className={`min-w-32 flex-1 border-t-4 pt-1 pr-3 ${'carrier' in stay.holder ? 'border-line border-dotted' : now ? 'border-verdigris' : 'border-ink'}`}
+                >
+                  <span className={now ? 'font-bold' : ''}>
+                    {capital(holderWords(stay.holder, view.names))}
+                  </span>
+                  <span className="num text-quiet block">
+                    {stay.from ? `from ${short(stay.from)}${now ? ' until now' : ''}` : 'before'}
+                  </span>
+                </li>
+              )
+            })}
+          </ol>
+        </div>
+      ))}
+    </section>
+  )
+}
+
+const whereWords = (row: LoanItemRow, view: LoanView): string => {
+  const other = view.homeIs === 'house' ? view.with : 'this collection'
+  const home = view.homeIs === 'house' ? 'here' : `with ${view.with}`
+  const away = row.n - row.home - row.there - row.accounted
+  return [
+    ...(row.home > 0 ? [row.n === 1 ? home : `${row.home} ${home}`] : []),
+    ...(row.there > 0 ? [row.n === 1 ? `with ${other}` : `${row.there} with ${other}`] : []),
+    ...(away > 0
+      ? [
+          row.is === 'short'
+            ? row.n === 1
+              ? 'did not arrive'
+              : `${away} did not arrive`
+            : row.n === 1
+              ? 'on its way'
+              : `${away} on the way`,
+        ]
+      : []),
+    ...(row.accounted > 0 ? [row.n === 1 ? 'accounted for' : `${row.accounted} accounted for`] : []),
+  ].join(', ')
+}
+
+function Things({ view }: { view: LoanView }) {
+  const { me } = useSigned()
+  return (
+    <section aria-label="What goes along">
+      <h2 className="headrule">What goes along</h2>
+      <RuledTable label="What goes along" heads={['Thing', '#Count', 'Where it is']}>
+        {view.itemRows.map((row) => (
+          <tr key={row.item} className="border-hair border-b">
+            <td className="py-1 pr-4">
+              {row.machine && me.role !== 'guest' ? (
+                <Link className="act" to={`/machines/${row.machine}`}>
+                  {row.item}
+                </Link>
+              ) : (
+                row.item
+              )}
+            </td>
+            <td className="num pr-4 text-right">{row.n}</td>
+            <td className={row.is === 'short' ? 'text-copper font-bold' : ''}>
+              {whereWords(row, view)}
+              {row.is === 'back, unchecked' && (
+                <strong className="text-copper">, not looked at since it came back</strong>
+              )}
+            </td>
+          </tr>
+        ))}
+      </RuledTable>
+      {view.accounted.map((a, i) => (
+        <p key={i} className="text-quiet mt-1">
+          {`${a.n === 1 ? a.item : `${a.n} × ${a.item}`}, ${a.as}: ${a.words}`}
+        </p>
+      ))}
+    </section>
+  )
+}
+
+function WhileAway({ view }: { view: LoanView }) {
+  const { short, clock } = useDates()
+  if (view.runs.length + view.incidents.length === 0) return null
+  const minutes = view.runs.reduce((sum, r) => sum + r.minutes, 0)
+  return (
+    <div className="space-y-4">
+      {view.incidents.length > 0 && (
+        <Rows title="Incidents there">
+          {view.incidents.map((i) => (
+            <Row
+              key={i.id}
+              left={
+                <>
+                  <strong className="text-oxide">{`${i.machine}: ${i.words}`}</strong>
+                  {i.madeSafe && <span>{` Done at once: ${i.madeSafe}.`}</span>}
+                  <span className="block">
+                    {i.cleared
+                      ? 'The collection has looked at it since.'
+                      : 'Do not power until somebody of the collection has looked at it.'}
+                  </span>
+                </>
+              }
+              right={`${short(i.at)}, ${clock(i.at)}`}
+            />
+          ))}
+        </Rows>
+      )}
+      {view.runs.length > 0 && (
+        <Rows title={`Switched on there, ${count(view.runs.length, 'time')}, ${minutes} min`}>
+          {view.runs.map((r) => (
+            <Row
+              key={r.id}
+              left={
+                <>
+                  {`${view.machines.length > 1 ? `${r.machine}: ` : ''}${r.minutes} min, by ${r.who}${r.started ? '' : ', did not start'}${r.symptom ? ` (${r.symptom})` : ''}`}
+                  {r.tooLong && <strong className="text-copper"> Longer that day than agreed.</strong>}
+                  {r.notNamed && <strong className="text-copper"> By somebody the terms do not name.</strong>}
+                </>
+              }
+              right={short(r.at)}
+            />
+          ))}
+        </Rows>
+      )}
+    </div>
+  )
+}
+
+/** What the house must do to the machines after their way. */
+function Tested({ view }: { view: LoanView }) {
+  const due = view.machines.filter((m) => (m.retest?.length ?? 0) > 0 || m.status === 'do not power')
+  if (due.length === 0 || view.itemRows.every((r) => r.is === 'listed')) return null
+  return (
+    <Rows title="To be tested">
+      {due.map((m) => (
+        <li key={m.id} className="border-hair border-b py-1">
+          <Link className="act" to={`/machines/${m.id}`}>
+            {m.name}
+          </Link>
+          <span className="block">
+            {m.status === 'do not power' && (
+              <strong className="text-oxide">
+                Do not power: an incident is open. Clear it on the machine’s page first.{' '}
+              </strong>
+            )}
+            {m.retest && m.retest.length > 0
+              ? `${count(m.retest.length, 'function')} to test again after carriage: ${list(m.retest, 8)}.`
+              : ''}
+          </span>
+        </li>
+      ))}
+    </Rows>
+  )
+}
+
+function BeforeItLeaves({ view }: { view: LoanView }) {
+  return (
+    <Rows title="Before it leaves">
+      {view.release.map((a) => {
+        const open = a.is === 'open' || a.is === 'not known'
+        return (
+          <li key={a.rule} className="border-hair flex justify-between gap-4 border-b py-1">
+            <span>
+              {open ? (
+                <strong className={a.is === 'open' ? 'text-copper' : ''}>{releaseAnswerWords(a)}</strong>
+              ) : (
+                releaseRuleWords(a.rule)
+              )}
+            </span>
+            <span className="text-quiet whitespace-nowrap">
+              {a.is === 'met' ? 'done' : a.is === 'does not apply' ? 'does not apply' : a.is}
+            </span>
+          </li>
+        )
+      })}
+    </Rows>
+  )
+}

@@ -1,0 +1,143 @@
+/** A look at a machine on its way, zone by zone: the same, different, or not looked at. */
+import { useState } from 'react'
+import { list } from '#api/words/lists.ts'
+import { stageWords } from '#api/words/loans.ts'
+import type { BodyOf } from '#core/history/bodies/index.ts'
+import type { LookStage } from '#core/history/bodies/loan.ts'
+import type { LoanMachine, LoanView } from '#core/views/loan.ts'
+import { useSend } from '#web/app/send.ts'
+import { MainButton, PlainButton, Said, SelectField, Slip, TextField } from '#web/ui/Forms.tsx'
+
+type ZoneLook = BodyOf<'look'>['zones'][number]
+type Answer = ZoneLook['is'] | 'not answered'
+type How = Extract<ZoneLook, { is: 'different' }>['differences'][number]['how']
+interface Looked {
+  readonly is: Answer
+  readonly how: How
+  readonly words: string
+}
+
+export function LookSlip({
+  view,
+  machine,
+  stage,
+  onClose,
+}: {
+  view: LoanView
+  machine: LoanMachine
+  stage: LookStage
+  onClose: () => void
+}) {
+  const { send, error, busy, setError } = useSend()
+  const [zones, setZones] = useState<Readonly<Record<string, Looked>>>({})
+  const [witness, setWitness] = useState('')
+  const first = stage === 'out'
+  const at = (zone: string): Looked => zones[zone] ?? { is: 'not answered', how: 'new', words: '' }
+  const set = (zone: string, more: Partial<Looked>) =>
+    setZones({ ...zones, [zone]: { ...at(zone), ...more } })
+  const open = machine.zones.filter((z) => at(z).is === 'not answered')
+  const submit = async (event: React.FormEvent) => {
+    event.preventDefault()
+    const wordless = machine.zones.filter((z) => at(z).is === 'different' && !at(z).words.trim())
+    if (wordless.length > 0) return setError(`Say what is different: ${list(wordless)}.`)
+    if (open.length === machine.zones.length) return setError('Answer for at least one zone.')
+    const written = await send([
+      {
+        body: {
+          kind: 'look',
+          loan: view.id,
+          machine: machine.id,
+          stage,
+          zones: machine.zones.map((zone): ZoneLook => {
+            const { is, how, words } = at(zone)
+            return is === 'different'
+              ? { zone, is, differences: [{ how, words: words.trim() }] }
+              : is === 'same'
+                ? { zone, is }
+                : { zone, is: 'not looked at' }
+          }),
+          ...(witness.trim() ? { witness: witness.trim() } : {}),
+        },
+      },
+    ])
+    if (written) onClose()
+  }
+  return (
+    <Slip title={`Look at ${machine.name} ${stageWords[stage]}`} onClose={onClose}>
+      <form onSubmit={(event) => void submit(event)} className="space-y-3">
+        <p className="text-quiet">
+          {first
+            ? 'Go round the machine. “As recorded” means: what its condition says is there, and nothing else.'
+            : 'Go round the machine and compare with how it left. What was not looked at is never taken as the same.'}
+        </p>
+        <ul>
+          {machine.zones.map((zone) => (
+            <li key={zone} className="border-hair border-b py-2">
+              <fieldset className="flex flex-wrap items-center justify-between gap-x-6 gap-y-1">
+                <legend className="float-left font-bold">{zone}</legend>
+                <span className="flex flex-wrap gap-x-5">
+                  {(['same', 'different', 'not looked at'] as const).map((is) => (
+                    <label key={is} className="flex min-h-11 items-center gap-2">
+                      <input
+                        type="radio"
+                        className="size-5"
+                        name={zone}
+                        checked={at(zone).is === is}
+                        onChange={() => set(zone, { is })}
+                      />
+                      {is === 'same' && first ? 'as recorded' : is}
+                    </label>
+                  ))}
+                </span>
+              </fieldset>
+              {at(zone).is === 'different' && (
+                <div className="mt-1 grid grid-cols-[8rem_minmax(0,1fr)] gap-3 max-sm:grid-cols-1">
+                  <SelectField
+                    label={`${zone}: how`}
+                    value={at(zone).how}
+                    onChange={(e) => set(zone, { how: e.target.value as How })}
+                    options={['new', 'worse', 'better', 'gone']}
+                  />
+                  <TextField
+                    label={`${zone}: what you see`}
+                    placeholder="a dent at the left corner, 2 cm"
+                    maxLength={400}
+                    value={at(zone).words}
+                    onChange={(e) => set(zone, { words: e.target.value })}
+                  />
+                </div>
+              )}
+            </li>
+          ))}
+        </ul>
+        {open.length > 0 && (
+          <div className="flex flex-wrap items-center gap-4">
+            <PlainButton
+              onClick={() =>
+                setZones({
+                  ...zones,
+                  ...Object.fromEntries(open.map((z) => [z, { ...at(z), is: 'same' as const }])),
+                })
+              }
+            >
+              {first
+                ? `I looked at the other ${open.length}: as recorded`
+                : `I looked at the other ${open.length}: the same`}
+            </PlainButton>
+            <span className="text-quiet">{`Not answered, written as not looked at: ${list(open, 12)}.`}</span>
+          </div>
+        )}
+        <TextField
+          label="Who looked with you"
+          maxLength={80}
+          value={witness}
+          onChange={(e) => setWitness(e.target.value)}
+        />
+        <MainButton type="submit" disabled={busy}>
+          Save the look
+        </MainButton>
+        <Said error={error} />
+      </form>
+    </Slip>
+  )
+}

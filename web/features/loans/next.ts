@@ -1,0 +1,104 @@
+/** What can be done with a loan now, by whom, the next thing first. Pure. */
+import type { LoanView, OpenRelease } from '#core/views/loan.ts'
+import type { LookStage } from '#core/history/bodies/loan.ts'
+import { atLeast, type Role } from '#core/roles.ts'
+
+export type LoanAct =
+  | { readonly act: 'terms' }
+  | { readonly act: 'look'; readonly machine: string; readonly stage: LookStage }
+  | { readonly act: 'release'; readonly from: 'house' | 'them' }
+  | { readonly act: 'receive'; readonly release: OpenRelease }
+  | { readonly act: 'run' | 'incident' | 'recall' | 'account' | 'close' }
+
+export interface Offer {
+  readonly key: string
+  readonly label: string
+  readonly does: LoanAct
+}
+
+const offer = (label: string, does: LoanAct): Offer => ({ key: label, label, does })
+
+/** Acts that stand open for a reader of this loan; the first is the next step. */
+export function offersFor(view: LoanView, role: Role): Offer[] {
+  if (view.shown === 'closed' || view.shown === 'declined') return []
+  return role === 'guest' ? guestOffers(view) : houseOffers(view, role)
+}
+
+const lookedAs = (view: LoanView, machine: string, stage: LookStage) =>
+  view.machines.find((m) => m.id === machine)?.looked.some((l) => l.stage === stage) ?? false
+const isThere = (view: LoanView, machine: string) =>
+  view.itemRows.some((r) => r.machine === machine && r.is === 'there')
+
+function guestOffers(view: LoanView): Offer[] {
+  const mine = view.homeIs === 'house' ? 'there' : 'home'
+  const toMe = view.open.filter((r) => r.to === view.withParty)
+  const here = view.itemRows.some((r) => r[mine] > 0) && view.open.every((r) => r.from === 'house')
+  const machines = view.homeIs === 'house' ? view.machines.filter((m) => isThere(view, m.id)) : []
+  return [
+    ...toMe.map((release) => offer('Confirm what arrived', { act: 'receive', release })),
+    ...machines
+      .filter((m) => !lookedAs(view, m.id, 'there'))
+      .map((m) => offer(`Look at ${m.name} on arrival`, { act: 'look', machine: m.id, stage: 'there' })),
+    ...(machines.length > 0
+      ? [
+          offer('Report an incident', { act: 'incident' }),
+          offer('Write down a run', { act: 'run' }),
+          ...machines
+            .filter((m) => lookedAs(view, m.id, 'there') && !lookedAs(view, m.id, 'before packing'))
+            .map((m) =>
+              offer(`Look at ${m.name} before packing`, {
+                act: 'look',
+                machine: m.id,
+                stage: 'before packing',
+              }),
+            ),
+        ]
+      : []),
+    ...(here && view.homeIs === 'house' ? [offer('Send it back', { act: 'release', from: 'them' })] : []),
+  ]
+}
+
+function houseOffers(view: LoanView, role: Role): Offer[] {
+  const restorer = atLeast(role, 'restorer')
+  const steward = atLeast(role, 'steward')
+  const listed = view.itemRows.every((r) => r.is === 'listed')
+  const agreed = view.terms.some((t) => t.holds)
+  const toUs = view.open.filter((r) => r.to === 'house')
+  const ours = view.homeIs === 'house'
+  const back = view.machines.filter((m) =>
+    view.itemRows.some((r) => r.machine === m.id && r.is === 'back, unchecked'),
+  )
+  const out = view.machines.filter((m) => !lookedAs(view, m.id, 'out'))
+  const whole = view.itemRows.every((r) => r.is === 'home' || r.is === 'accounted')
+  const release = offer(`Release to ${view.with}`, { act: 'release', from: 'house' })
+  const canRelease =
+    restorer && agreed && view.itemRows.some((r) => (ours ? r.home > 0 && r.is === 'listed' : r.there > 0))
+  return [
+    ...toUs.map((r) => offer('Confirm what arrived', { act: 'receive', release: r })),
+    ...back.map((m) =>
+      offer(`Look at ${m.name} on its return`, { act: 'look', machine: m.id, stage: 'back' }),
+    ),
+    ...(view.terms.length === 0 && restorer ? [offer('Write the terms', { act: 'terms' })] : []),
+    ...(listed && ours && agreed
+      ? out.map((m) =>
+          offer(`Look at ${m.name} before it leaves`, { act: 'look', machine: m.id, stage: 'out' }),
+        )
+      : []),
+    ...(canRelease ? [release] : []),
+    ...(whole && steward ? [offer('Close the loan', { act: 'close' })] : []),
+    ...(!listed && steward && !whole
+      ? [offer('Account for what will not come home', { act: 'account' })]
+      : []),
+    ...(view.recallable !== undefined && steward ? [offer('Ask for it back', { act: 'recall' })] : []),
+    ...(view.terms.length > 0 && restorer ? [offer('Change the terms', { act: 'terms' })] : []),
+    ...(!listed && ours && view.shown !== 'back'
+      ? [
+          offer('Write down a run they told us of', { act: 'run' }),
+          offer('Write down an incident they told us of', { act: 'incident' }),
+        ]
+      : []),
+    ...(!ours && listed && agreed && restorer
+      ? [offer('Record that it came', { act: 'release', from: 'them' })]
+      : []),
+  ]
+}
