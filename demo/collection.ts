@@ -5,6 +5,7 @@ import type { z } from 'zod'
 import { recipeSchema } from '#core/history/bodies/method.ts'
 import { faces } from './faces.ts'
 import { gear, machines, recipes } from './ids.ts'
+import { loans } from './loans.ts'
 import { messagePrinter, quietMachines, tapeUnit, wordProcessor } from './lives-of-printers.ts'
 import { calculators, terminals, tillOfTheFerry } from './lives.ts'
 import { people } from './people.ts'
@@ -30,6 +31,7 @@ export function tellCollection(now: Instant, pictures: Pictures = unseenPictures
   surveys(s)
   lotOfCalculators(s)
   keepAndConsent(s)
+  loans(s)
   faces(s)
   today(s)
   return [...s.teller.entries]

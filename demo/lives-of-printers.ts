@@ -149,16 +149,6 @@ export function quietMachines(s: Story) {
     'on base 4 M4x16',
   ])
   s.close(m, e, s.at(390, '19:20'), 'imke', 'nothing')
-  s.tell(s.at(62, '10:00'), 'ottoline', {
-    kind: 'custody',
-    machine: m,
-    to: withParty(people.harbour.party),
-    carriage: 'by hand',
-    purpose: 'loan out',
-    until: s.at(-28, '17:00'),
-    words: 'for the harbour hall’s summer room',
-  })
-
   const bell = machines.bell
   register(s, bell, 95, 'jonas', 'E2026-004', undefined, {
     name: 'Signal bell with a drum, unnamed',

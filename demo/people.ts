@@ -57,7 +57,16 @@ export const people = {
   ),
   petra: person(6, 'petra', 'Petra Nygaard-Holm', 'PN', undefined, ['giver']),
   school: person(7, 'school', 'Lindvik trade school', 'LT', undefined, ['giver', 'borrower'], 'organisation'),
-  harbour: person(8, 'harbour', 'Lindvik harbour hall', 'LH', undefined, ['borrower'], 'organisation'),
+  harbour: person(
+    8,
+    'harbour',
+    'Lindvik harbour hall',
+    'LH',
+    'guest',
+    ['borrower'],
+    'organisation',
+    'harbour.hall@example.org',
+  ),
   auction: person(9, 'auction', 'An auction at Rosenby', 'AR', undefined, ['source'], 'organisation'),
 } as const satisfies Record<string, DemoPerson>
 

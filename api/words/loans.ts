@@ -2,13 +2,14 @@
 import type { Body, BodyOf } from '#core/history/bodies/index.ts'
 import type { Holder } from '#core/loans/compare.ts'
 import type { ReleaseAnswer, ReleaseRule } from '#core/loans/release.ts'
+import type { LoanRow } from '#core/views/loan.ts'
 import type { LoanMark, LoanShown } from '#core/loans/state.ts'
 import type { EntryNames, EntryWords } from './names.ts'
 import { count, list } from './lists.ts'
 import { dayOnly } from './dates.ts'
 import { moneyWords } from './money.ts'
 
-export const shownWords: Readonly<Record<LoanShown, string>> = {
+const shownWords: Readonly<Record<LoanShown, string>> = {
   closed: 'closed',
   declined: 'declined',
   overdue: 'overdue',
@@ -19,6 +20,10 @@ export const shownWords: Readonly<Record<LoanShown, string>> = {
   agreed: 'agreed',
   asked: 'asked for',
 }
+
+/** How a loan stands: what is lent to us, or here for repair, is “here” where ours would be “there”. */
+export const stateWords = ({ shown, way }: Pick<LoanRow, 'shown' | 'way'>): string =>
+  shown === 'there' && way !== 'out' ? 'here' : shownWords[shown]
 
 export const wayWords = { out: 'loan out', in: 'loan in', repair: 'repair for an owner' } as const
 

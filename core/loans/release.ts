@@ -39,7 +39,8 @@ const cover = (file: LoanFile, terms: Terms | undefined): ReleaseAnswer => {
 /** A machine's supply as its plate says: volts and hertz. */
 function plateOf(world: World, machine: MachineState): Supply {
   const mains = attributeOf(world, machine, 'mains') ?? ''
-  const volts = /(\d{2,3})\s*V/i.exec(mains)?.[1]
+  // What runs from a supply of its own is not held against the wall.
+  const volts = /\bd\.?\s?c\b/i.test(mains) ? undefined : /(\d{2,3})\s*V/i.exec(mains)?.[1]
   const hertz = [...mains.matchAll(/(\d{2})(?:\s*\/\s*(\d{2}))?\s*Hz/gi)].flatMap((m) =>
     [m[1], m[2]].flatMap((h) => (h ? [Number(h)] : [])),
   )

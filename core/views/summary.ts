@@ -2,6 +2,8 @@
 import { conditionAt } from '#core/condition/condition.ts'
 import type { EntryId, MachineId } from '#core/ids.ts'
 import { openQuestions } from '#core/history/void.ts'
+import { dueDay } from '#core/loans/agreement.ts'
+import { itemsOf } from '#core/loans/items.ts'
 import { machineStanding, openEpisode, openWaits, trayOf, waitRows, awayAt } from '#core/history/status.ts'
 import { sheetOf } from '#core/history/layout.ts'
 import { type MachineState, type World } from '#core/history/world.ts'
@@ -93,6 +95,15 @@ function cellsLeft(world: World, machine: MachineState): readonly string[] {
   )
 }
 
+/** The day on which a machine that is out on loan is due: noon of it, which is that day wherever the house is. */
+function lentUntilOf(world: World, id: MachineId): string | undefined {
+  const out = [...world.loanFiles.values()].find(
+    (file) => !file.closed && itemsOf(file).some((s) => s.item.machine === id && s.home === 0),
+  )
+  const due = out && dueDay(out)
+  return due === undefined ? undefined : `${due}T12:00:00.000Z`
+}
+
 export function machineSummary(world: World, id: MachineId): SummaryOf | undefined {
   const machine = world.machines.get(id)
   if (!machine?.registered) return undefined
@@ -104,6 +115,7 @@ export function machineSummary(world: World, id: MachineId): SummaryOf | undefin
   const mine = open ? world.line.filter((s) => s.episode === open.id || s.id === open.id) : []
   const custody = machine.custody.at(-1)
   const away = awayAt(machine) !== undefined
+  const lentUntil = away ? lentUntilOf(world, id) : undefined
   const loans = world.loans.filter((l) => !l.closed && l.home.in.id === id)
   const lastClosed = machine.episodes.at(-1)?.closed?.body
   const deferred = lastClosed?.kind === 'episode' && lastClosed.what === 'closed' ? lastClosed.deferred : []
@@ -175,7 +187,10 @@ export function machineSummary(world: World, id: MachineId): SummaryOf | undefin
       ...(quarantine?.kind === 'quarantine' && quarantine.way === 'in' && quarantine.until
         ? [{ kind: 'quarantine' as const, words: quarantine.place, at: quarantine.until }]
         : []),
-      ...(away && custody?.body.kind === 'custody' && custody.body.until
+      ...(lentUntil !== undefined
+        ? [{ kind: 'machine away' as const, words: 'loan out', at: lentUntil }]
+        : []),
+      ...(away && lentUntil === undefined && custody?.body.kind === 'custody' && custody.body.until
         ? [{ kind: 'machine away' as const, words: custody.body.purpose, at: custody.body.until }]
         : []),
     ],

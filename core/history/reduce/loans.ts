@@ -46,18 +46,8 @@ export function reduceHandover(world: WorldDraft, entry: Statement, body: BodyOf
         : file.asked?.body.way === 'out'
           ? ('back' as const)
           : ('arrival' as const)
-    reduceCustody(
-      world,
-      entry,
-      {
-        kind: 'custody',
-        machine,
-        to: placeOf(to),
-        carriage,
-        purpose,
-      },
-      order,
-    )
+    const stay = { kind: 'custody', machine, to: placeOf(to), carriage, purpose } as const
+    reduceCustody(world, { ...entry, body: stay }, stay, order)
   }
   if (body.what === 'released') for (const machine of body.machines) custody(machine, body.to, body.carriage)
   else

@@ -10,6 +10,7 @@ import { PlainButton, Said } from '#web/ui/Forms.tsx'
 import { RuledTable } from '#web/ui/RuledTable.tsx'
 
 const judgedWords = { agreed: 'agreed by both sides', disputed: 'disputed', open: 'not agreed yet' } as const
+const howWords = { new: 'New', worse: 'Worse', better: 'Better', gone: 'Gone' } as const
 const foundWords = { same: 'same', different: 'different', 'not looked at': 'not looked at' } as const
 
 export function Condition({ view, machine }: { view: LoanView; machine: LoanMachine }) {
@@ -102,7 +103,7 @@ function DifferenceItem({
   return (
     <li className="border-copper border-l-4 pl-3">
       <p>
-        <strong>{`${d.zone}, ${d.how}: ${d.words}.`}</strong>
+        <strong>{`${howWords[d.how]} on ${d.zone}: ${d.words}.`}</strong>
         {` It came ${between}.`}
         {d.holders.length > 0 &&
           ` In that time it was with ${list(

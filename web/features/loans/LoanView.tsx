@@ -9,7 +9,7 @@ import {
   markWords,
   releaseAnswerWords,
   releaseRuleWords,
-  shownWords,
+  stateWords,
   wayWords,
 } from '#api/words/loans.ts'
 import type { LoanItemRow, LoanMachine, LoanView } from '#core/views/loan.ts'
@@ -50,7 +50,7 @@ function Loan({ view }: { view: LoanView }) {
   const [first, ...others] = offersFor(view, me.role)
   return (
     <main className="flex-1 space-y-5 p-4 pb-16">
-      <title>{`${guest ? 'Your loan' : view.with}: ${shownWords[view.shown]}`}</title>
+      <title>{`${guest ? 'Your loan' : view.with}: ${stateWords(view)}`}</title>
       <header>
         <Link className="act" to="/loans">
           {guest ? 'Your loans' : 'Loans'}
@@ -60,9 +60,9 @@ function Loan({ view }: { view: LoanView }) {
             {guest ? list(view.items) : `${capital(wayWords[view.way])}, ${view.with}`}
           </h1>
           <strong className={`text-18 ${view.shown === 'overdue' ? 'text-oxide' : ''}`}>
-            {capital(shownWords[view.shown])}
+            {capital(stateWords(view))}
           </strong>
-          {view.due && view.shown !== 'closed' && (
+          {view.due && !['closed', 'back', 'declined'].includes(view.shown) && (
             <span className="num">{`due back ${dayOnly(view.due)}`}</span>
           )}
         </div>
@@ -116,7 +116,11 @@ function Offers({
       role="group"
       aria-label="What can be done now"
     >
-      <MainButton onClick={() => onDo(first.does)}>{first.label}</MainButton>
+      {first.quiet ? (
+        <Act onClick={() => onDo(first.does)}>{first.label}</Act>
+      ) : (
+        <MainButton onClick={() => onDo(first.does)}>{first.label}</MainButton>
+      )}
       {others.map((o) => (
         <Act key={o.key} onClick={() => onDo(o.does)}>
           {o.label}
@@ -309,7 +313,7 @@ function Tested({ view }: { view: LoanView }) {
               </strong>
             )}
             {m.retest && m.retest.length > 0
-              ? `${count(m.retest.length, 'function')} to test again after carriage: ${list(m.retest, 8)}.`
+              ? `${count(m.retest.length, 'function')} to test again since it was away: ${list(m.retest, 8)}.`
               : ''}
           </span>
         </li>

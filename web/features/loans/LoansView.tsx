@@ -4,7 +4,7 @@ import { useState } from 'react'
 import { Link } from 'react-router'
 import { dayOnly } from '#api/words/dates.ts'
 import { capital, count, list } from '#api/words/lists.ts'
-import { markWords, shownWords, wayWords } from '#api/words/loans.ts'
+import { markWords, stateWords, wayWords } from '#api/words/loans.ts'
 import type { LoanRow } from '#core/views/loan.ts'
 import { keys } from '#web/app/keys.ts'
 import { get } from '#web/app/http.ts'
@@ -73,7 +73,7 @@ function LoanLine({ loan, guest }: { loan: LoanRow; guest: boolean }) {
         className="hover:bg-next grid min-h-12 grid-cols-[8.5rem_minmax(0,1fr)_auto] items-baseline gap-x-4 gap-y-0.5 px-2 py-2 max-sm:grid-cols-[minmax(0,1fr)_auto]"
       >
         <strong className={`max-sm:order-2 ${late ? 'text-oxide' : over(loan) ? 'text-quiet' : ''}`}>
-          {capital(shownWords[loan.shown])}
+          {capital(stateWords(loan))}
         </strong>
         <span className="min-w-0">
           <strong>{guest ? list(loan.items) : loan.with}</strong>
@@ -83,7 +83,7 @@ function LoanLine({ loan, guest }: { loan: LoanRow; guest: boolean }) {
           )}
         </span>
         <span className="num text-quiet whitespace-nowrap max-sm:order-3">
-          {loan.due && !over(loan) ? `due ${dayOnly(loan.due)}` : ''}
+          {loan.due && !over(loan) && loan.shown !== 'back' ? `due ${dayOnly(loan.due)}` : ''}
         </span>
       </Link>
     </li>

@@ -14,6 +14,8 @@ export interface Offer {
   readonly key: string
   readonly label: string
   readonly does: LoanAct
+  /** There is something to settle first. */
+  readonly quiet?: boolean
 }
 
 const offer = (label: string, does: LoanAct): Offer => ({ key: label, label, does })
@@ -69,6 +71,7 @@ function houseOffers(view: LoanView, role: Role): Offer[] {
     view.itemRows.some((r) => r.machine === m.id && r.is === 'back, unchecked'),
   )
   const out = view.machines.filter((m) => !lookedAs(view, m.id, 'out'))
+  const unsettled = view.machines.some((m) => m.differences.some((d) => d.judged === 'open'))
   const whole = view.itemRows.every((r) => r.is === 'home' || r.is === 'accounted')
   const release = offer(`Release to ${view.with}`, { act: 'release', from: 'house' })
   const canRelease =
@@ -85,7 +88,7 @@ function houseOffers(view: LoanView, role: Role): Offer[] {
         )
       : []),
     ...(canRelease ? [release] : []),
-    ...(whole && steward ? [offer('Close the loan', { act: 'close' })] : []),
+    ...(whole && steward ? [{ ...offer('Close the loan', { act: 'close' }), quiet: unsettled }] : []),
     ...(!listed && steward && !whole
       ? [offer('Account for what will not come home', { act: 'account' })]
       : []),

@@ -12,6 +12,7 @@ const demoPeople = [
   { email: 'imke@example.org', who: 'Imke Dahlhus', role: 'volunteer' },
   { email: 'jonas@example.org', who: 'Jonas Feld', role: 'volunteer' },
   { email: 'ferry.office@example.org', who: 'Sund ferry office', role: 'guest' },
+  { email: 'harbour.hall@example.org', who: 'Lindvik harbour hall', role: 'guest' },
 ] as const
 
 export function SignIn({ house, demo }: { house: string; demo: boolean }) {
