@@ -1,5 +1,5 @@
 /** The lives before today of the tape unit, the printers, the word processor and the quiet machines, one story each. */
-import { inStore, withParty } from '#core/place.ts'
+import { inStore } from '#core/place.ts'
 import { gear, machines } from './ids.ts'
 import { people } from './people.ts'
 import { register } from './register.ts'

@@ -31,19 +31,15 @@ export function RecallSlip({ view, onClose }: { view: LoanView; onClose: () => v
         onSubmit={(event) => void submit(event)}
         className="grid grid-cols-3 items-end gap-3 max-sm:grid-cols-1"
       >
-        <TextField
-          label="Home by"
-          name="homeBy"
-          type="date"
-          className="num"
-          defaultValue={view.recallable}
-          hint={view.recallable ? `With the notice agreed, not before ${dayOnly(view.recallable)}.` : ''}
-        />
+        <TextField label="Home by" name="homeBy" type="date" className="num" defaultValue={view.recallable} />
         <TextField label="Why" name="reason" maxLength={400} />
         <MainButton type="submit" disabled={busy}>
           Record the recall
         </MainButton>
       </form>
+      {view.recallable && (
+        <p className="text-quiet mt-2">{`With the notice agreed, not before ${dayOnly(view.recallable)}.`}</p>
+      )}
       <Said error={error} />
     </Slip>
   )

@@ -57,7 +57,7 @@ function Loan({ view }: { view: LoanView }) {
         </Link>
         <div className="flex flex-wrap items-baseline gap-x-6">
           <h1 className="font-display text-24 font-semibold">
-            {guest ? list(view.items) : `${capital(wayWords[view.way])}, ${view.with}`}
+            {guest ? capital(list(view.items)) : `${capital(wayWords[view.way])}, ${view.with}`}
           </h1>
           <strong className={`text-18 ${view.shown === 'overdue' ? 'text-oxide' : ''}`}>
             {capital(stateWords(view))}
@@ -165,13 +165,13 @@ function Custody({ view }: { view: LoanView }) {
       {moved.map((machine: LoanMachine) => (
         <div key={machine.id} className="mb-2">
           {moved.length > 1 && <p className="text-quiet">{machine.name}</p>}
-          <ol className="flex flex-wrap">
+          <ol className="flex max-sm:flex-col">
             {machine.custody.map((stay, i) => {
               const now = i === machine.custody.length - 1
               return (
                 <li
                   key={i}
-                  className={`min-w-32 flex-1 border-t-4 pt-1 pr-3 ${'carrier' in stay.holder ? 'border-line border-dotted' : now ? 'border-verdigris' : 'border-ink'}`}
+                  className={`min-w-0 flex-1 border-t-4 pt-1 pr-3 max-sm:border-t-0 max-sm:border-l-4 max-sm:py-1 max-sm:pl-3 ${'carrier' in stay.holder ? 'border-line border-dotted' : now ? 'border-verdigris' : 'border-ink'}`}
                 >
                   <span className={now ? 'font-bold' : ''}>
                     {capital(holderWords(stay.holder, view.names))}

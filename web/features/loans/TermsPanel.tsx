@@ -9,8 +9,15 @@ import { useSend } from '#web/app/send.ts'
 import { useDates, useSigned } from '#web/app/session.tsx'
 import { PlainButton, Said, SelectField, TextField } from '#web/ui/Forms.tsx'
 
+/** Who covers it, where that is not the other side. */
+const coverWords: Readonly<Record<string, string>> = {
+  us: 'this collection',
+  carrier: 'the carrier',
+  indemnity: 'an indemnity',
+}
+
 /** The lines of one version, each a name and what was agreed; what is not said is left out. */
-function linesOf({ body }: LoanTerms): readonly (readonly [string, string])[] {
+function linesOf({ body }: LoanTerms, borrower: string): readonly (readonly [string, string])[] {
   const { venue, run, cover } = body
   const wall = [
     venue?.volts === undefined ? '' : `${venue.volts} V`,
@@ -37,7 +44,7 @@ function linesOf({ body }: LoanTerms): readonly (readonly [string, string])[] {
       'Cover',
       cover.by === 'none'
         ? 'none'
-        : `by ${cover.by}${cover.value ? `, ${moneyWords(cover.value)}` : ''}${cover.until ? `, until ${dayOnly(cover.until)}` : ''}`,
+        : `${coverWords[cover.by] ?? borrower}${cover.value ? `, ${moneyWords(cover.value)}` : ''}${cover.until ? `, until ${dayOnly(cover.until)}` : ''}`,
     ],
     ['Opening it', body.opening ?? 'not allowed'],
     ['Lending it on', body.lendingOn ?? 'not allowed'],
@@ -63,7 +70,7 @@ export function TermsPanel({ view }: { view: LoanView }) {
         </p>
       )}
       <dl className="grid grid-cols-[9rem_minmax(0,1fr)] gap-x-4 gap-y-1 max-sm:grid-cols-1">
-        {linesOf(newest).map(([name, what]) => (
+        {linesOf(newest, view.with).map(([name, what]) => (
           <div key={name} className="contents">
             <dt className="text-quiet">{name}</dt>
             <dd>{what}</dd>

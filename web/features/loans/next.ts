@@ -1,6 +1,7 @@
 /** What can be done with a loan now, by whom, the next thing first. Pure. */
 import type { LoanView, OpenRelease } from '#core/views/loan.ts'
 import type { LookStage } from '#core/history/bodies/loan.ts'
+import { dayAfter } from '#core/quantity/time.ts'
 import { atLeast, type Role } from '#core/roles.ts'
 
 export type LoanAct =
@@ -36,26 +37,23 @@ function guestOffers(view: LoanView): Offer[] {
   const toMe = view.open.filter((r) => r.to === view.withParty)
   const here = view.itemRows.some((r) => r[mine] > 0) && view.open.every((r) => r.from === 'house')
   const machines = view.homeIs === 'house' ? view.machines.filter((m) => isThere(view, m.id)) : []
+  const packing = machines
+    .filter((m) => lookedAs(view, m.id, 'there') && !lookedAs(view, m.id, 'before packing'))
+    .map((m) =>
+      offer(`Look at ${m.name} before packing`, { act: 'look', machine: m.id, stage: 'before packing' }),
+    )
+  // When it is to go home, what comes before that comes first.
+  const ending = view.due !== undefined && dayAfter(view.today, 7) >= view.due
   return [
     ...toMe.map((release) => offer('Confirm what arrived', { act: 'receive', release })),
     ...machines
       .filter((m) => !lookedAs(view, m.id, 'there'))
       .map((m) => offer(`Look at ${m.name} on arrival`, { act: 'look', machine: m.id, stage: 'there' })),
+    ...(ending ? packing : []),
     ...(machines.length > 0
-      ? [
-          offer('Report an incident', { act: 'incident' }),
-          offer('Write down a run', { act: 'run' }),
-          ...machines
-            .filter((m) => lookedAs(view, m.id, 'there') && !lookedAs(view, m.id, 'before packing'))
-            .map((m) =>
-              offer(`Look at ${m.name} before packing`, {
-                act: 'look',
-                machine: m.id,
-                stage: 'before packing',
-              }),
-            ),
-        ]
+      ? [offer('Write down a run', { act: 'run' }), offer('Report an incident', { act: 'incident' })]
       : []),
+    ...(ending ? [] : packing),
     ...(here && view.homeIs === 'house' ? [offer('Send it back', { act: 'release', from: 'them' })] : []),
   ]
 }
@@ -92,7 +90,9 @@ function houseOffers(view: LoanView, role: Role): Offer[] {
     ...(!listed && steward && !whole
       ? [offer('Account for what will not come home', { act: 'account' })]
       : []),
-    ...(view.recallable !== undefined && steward ? [offer('Ask for it back', { act: 'recall' })] : []),
+    ...(view.recallable !== undefined && view.shown !== 'overdue' && steward
+      ? [offer('Ask for it back', { act: 'recall' })]
+      : []),
     ...(view.terms.length > 0 && restorer ? [offer('Change the terms', { act: 'terms' })] : []),
     ...(!listed && ours && view.shown !== 'back'
       ? [
