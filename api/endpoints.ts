@@ -9,6 +9,7 @@ import type { BatchView } from '#core/views/batch.ts'
 import type { ConditionView } from '#core/views/condition-shape.ts'
 import type { Answered } from '#core/views/answers.ts'
 import type { EpisodeView } from '#core/views/episode.ts'
+import type { GuestHome } from '#core/views/guest-home.ts'
 import type { LoanRow, LoanView } from '#core/views/loan.ts'
 import type { MachineView } from '#core/views/machine-shape.ts'
 import type { OriginalityView } from '#core/views/originality.ts'
@@ -76,6 +77,7 @@ export interface Reads {
   '/batches': { readonly batches: readonly BatchRow[] }
   '/batches/:id': BatchView
   '/batches/:id/whole': WholeView
+  '/home': GuestHome
   '/loans': { readonly loans: readonly LoanRow[] }
   '/loans/:id': LoanView
   '/types': { readonly types: readonly TypeRow[] }

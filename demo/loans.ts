@@ -220,4 +220,11 @@ function tillForTheFerry(s: Story) {
   const keys = [{ item: 'drawer key', n: 2 }]
   const came = loan.released(150, '09:00', 'them', keys, 'the ferry’s lorry')
   loan.received(150, '10:55', 'rasmus', came, 'house', keys)
+  s.tell(s.at(3, '16:00'), 'rasmus', {
+    kind: 'request',
+    machine: machines.till,
+    of: people.ferry.party,
+    to: 'irreversible work',
+    words: 'May we sand the rust off the cabinet’s base and paint it? The old paint there cannot be kept.',
+  })
 }

@@ -89,6 +89,7 @@ const groups = {
   todo: () => node('bench/todo.ts'),
   read: () => node('bench/read.ts'),
   'first-view': () => node('bench/first-view.ts'),
+  loans: () => onDatabases([['bench/loans.ts', 'bench_loans']]),
   append: () => onDatabases([['bench/append.ts', 'bench']]),
   malformed: () => onDatabases([['bench/malformed.ts', 'bench_malformed']]),
   races: () => onDatabases([['bench/races.ts', 'bench_races']]),

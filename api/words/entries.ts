@@ -4,6 +4,7 @@ import type { TestResult } from '#core/history/bodies/test.ts'
 import type { Body } from '#core/history/bodies/index.ts'
 import type { EntryNames, EntryWords } from './names.ts'
 import { list } from './lists.ts'
+import { matterWords } from './owners.ts'
 import { loanEntry } from './loans.ts'
 import { moveWords, placeWords } from './moves.ts'
 import { benchEntry } from './bench.ts'
@@ -256,6 +257,8 @@ export function entryWords(body: Body, names: EntryNames): EntryWords {
         body.until ? `until ${shortDay(body.until, names.now, names.zone)}` : '',
       )
     }
+    case 'request':
+      return plain(`asked ${label(body.of, 'the owner')} about ${matterWords[body.to]}: ${body.words}`)
     case 'consent':
       return plain(
         `${label(body.by, 'the owner')} ${body.given ? 'agrees' : 'does not agree'} to ${body.to === 'give parts' ? `give ${body.positions ? list(body.positions, 6) : 'parts of it'}` : `${body.to}${body.positions ? ` at ${list(body.positions, 6)}` : ''}`}${body.words ? `: ${body.words}` : ''}`,

@@ -98,6 +98,7 @@ export function machineDraft(world: WorldDraft, id: MachineId): MachineDraft {
       readings: [],
       specs: [],
       consents: [],
+      requests: [],
       baselines: [],
       waits: [],
       powerUps: 0,

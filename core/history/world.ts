@@ -169,6 +169,8 @@ export interface MachineState {
   /** What parts, prints and schematics say of its positions. */
   readonly specs: readonly Statement[]
   readonly consents: readonly Statement[]
+  /** What owners were asked. */
+  readonly requests: readonly Statement[]
   /** Sets of readings taken while it was healthy. */
   readonly baselines: readonly Statement[]
   readonly waits: readonly WaitState[]

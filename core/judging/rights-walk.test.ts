@@ -32,6 +32,7 @@ const needs: Readonly<Record<Kind, Role | ((body: Body) => Role)>> = {
   connection: 'volunteer',
   power: 'volunteer',
   incident: (b) => (b.kind === 'incident' && b.loan ? 'guest' : 'volunteer'),
+  request: 'volunteer',
   loan: (b) =>
     b.kind !== 'loan'
       ? 'steward'

@@ -1,6 +1,7 @@
 /** What has to be so before things leave the house on a loan, and what the mains and the television there are to the machine. */
 import type { LoanFile, Terms } from '#core/history/loan-state.ts'
 import type { MachineState, World } from '#core/history/world.ts'
+import { consentOf } from '#core/parts/ownership.ts'
 import { attributeOf, mainsFed } from '#core/work/checks/mains-fed.ts'
 import { dayAfter } from '#core/quantity/time.ts'
 import { agreementOf, dueDay, termsInForce } from './agreement.ts'
@@ -123,12 +124,7 @@ function consent(world: World, file: LoanFile): ReleaseAnswer {
     (m) => m.owner !== 'house' && m.owner !== file.asked?.body.with,
   )
   if (owned.length === 0) return { ...base, is: 'does not apply', about: [] }
-  const missing = owned.filter(
-    (m) =>
-      !m.consents.some(
-        (c) => c.body.kind === 'consent' && c.body.to === 'lending' && c.body.given && c.body.by === m.owner,
-      ),
-  )
+  const missing = owned.filter((m) => consentOf(m, 'lending', world.now) !== 'given')
   return missing.length === 0
     ? { ...base, is: 'met', about: owned.map((m) => m.name) }
     : { ...base, is: 'open', about: missing.map((m) => m.name) }

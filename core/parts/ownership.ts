@@ -3,6 +3,7 @@ import type { ConsentMatter } from '#core/history/bodies/consent.ts'
 import type { Refusal } from '#core/history/refusal.ts'
 import type { BodyOf } from '#core/history/bodies/index.ts'
 import type { Instant } from '#core/quantity/time.ts'
+import type { Statement } from '#core/history/versions.ts'
 import type { MachineState, World } from '#core/history/world.ts'
 import type { PartId, PartyId } from '#core/ids.ts'
 import { machineAround } from '#core/history/presence.ts'
@@ -30,6 +31,26 @@ export function consentIn(
 /** Everything an owner said of a machine, oldest first. */
 export const consentsOf = (machine: MachineState): BodyOf<'consent'>[] =>
   machine.consents.flatMap(({ body }) => (body.kind === 'consent' ? [body] : []))
+
+export interface OpenRequest {
+  readonly entry: Statement
+  readonly asked: BodyOf<'request'>
+}
+
+/** What an owner was asked and has not answered since. */
+export const openRequests = (machine: MachineState): OpenRequest[] =>
+  machine.requests.flatMap((entry) => {
+    const { body } = entry
+    if (body.kind !== 'request') return []
+    const answered = machine.consents.some(
+      (c) =>
+        c.body.kind === 'consent' &&
+        c.body.to === body.to &&
+        c.body.by === body.of &&
+        c.happenedAt.latest >= entry.happenedAt.latest,
+    )
+    return answered ? [] : [{ entry, asked: body }]
+  })
 
 export const consentOf = (
   machine: MachineState,

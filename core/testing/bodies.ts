@@ -109,6 +109,7 @@ export const smallest: [body: { kind: string; [key: string]: unknown }, subjects
     { kind: 'consent', machine: home, by: person, to: 'give parts', given: true, words: '' },
     ['machine', 'party'],
   ],
+  [{ kind: 'request', machine: home, of: person, to: 'lending', words: 'x' }, ['machine', 'party']],
   [{ kind: 'wait', machine: home, what: 'x', until: later }, ['machine']],
   [{ kind: 'precaution', machine: home, what: 'plug out' }, ['machine']],
   [{ kind: 'jot', what: 'made', machine: home, words: 'x' }, ['machine']],

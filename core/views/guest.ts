@@ -243,6 +243,8 @@ export function guestView(world: World, id: MachineId, viewer: PartyId): Machine
     consents: view.consents.filter((c) =>
       machine.consents.some((s) => s.id === c.entry && s.body.kind === 'consent' && s.body.by === viewer),
     ),
+    // What they are asked stands in their home.
+    requests: [],
     ownerParty: mine ? view.ownerParty : undefined,
     loans: view.loans.map((l) => ({
       part: l.part,

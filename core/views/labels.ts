@@ -120,6 +120,9 @@ function addBody(world: World, labels: Record<string, string>, body: Body, at?: 
       if (body.lot) labels[body.lot] = lotLabel(world, body.lot)
       if (body.part) labels[body.part] = partLabel(world, body.part)
       return
+    case 'request':
+      addParty(world, labels, body.of)
+      return
     case 'consent':
       addParty(world, labels, body.by)
       return

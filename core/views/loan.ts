@@ -14,7 +14,7 @@ import { compareLooks, stretchesOf, zonesByStage, type Holder } from '#core/loan
 import { homeSide, missingBoxes, receiptsOf, releasesOf, type ItemState } from '#core/loans/items.ts'
 import { releaseAnswers, type ReleaseAnswer } from '#core/loans/release.ts'
 import { loanState, runsBeyond, type LoanMark, type LoanShown } from '#core/loans/state.ts'
-import { dayOf, type Instant } from '#core/quantity/time.ts'
+import { dayAfter, dayOf, type Instant } from '#core/quantity/time.ts'
 
 export interface LoanRow {
   readonly id: LoanId
@@ -25,6 +25,32 @@ export interface LoanRow {
   readonly shown: LoanShown
   readonly due?: string | undefined
   readonly marks: readonly LoanMark[]
+}
+
+/** What the other side of a loan is asked to do. */
+export type LoanAsk = 'answer the terms' | 'confirm what arrived' | 'look on arrival' | 'send it back'
+
+/** What the other side is asked for now, the first thing first. */
+export function asksOf(file: LoanFile, zone: string, now: Instant): LoanAsk[] {
+  const party = file.asked?.body.with
+  if (!party || file.closed) return []
+  const state = loanState(file, now, zone)
+  const newest = file.terms.at(-1)
+  const toThem = releasesOf(file).some((r) => r.body.to === party && openRelease(file, r).length > 0)
+  const there = state.items.filter((s) => s.is === 'there' && homeSide(file) === 'house')
+  const soon = state.due !== undefined && dayAfter(dayOf(now, zone), 7) >= state.due
+  return [
+    ...(newest && answerOf(file, newest.id, party) === undefined ? (['answer the terms'] as const) : []),
+    ...(toThem ? (['confirm what arrived'] as const) : []),
+    ...(there.some(
+      (s) =>
+        s.item.machine &&
+        !file.looks.some((l) => l.body.machine === s.item.machine && l.body.stage === 'there'),
+    )
+      ? (['look on arrival'] as const)
+      : []),
+    ...(there.length > 0 && soon ? (['send it back'] as const) : []),
+  ]
 }
 
 export interface LoanItemRow {

@@ -5,6 +5,7 @@ import type { MachineState, World } from '#core/history/world.ts'
 import type { EntryId } from '#core/ids.ts'
 import { contentsOf, contentWord, machineAround, type ContentWord } from '#core/history/presence.ts'
 import type { Instant } from '#core/quantity/time.ts'
+import { openRequests } from '#core/parts/ownership.ts'
 import { partLabel, placeLabel } from './labels.ts'
 
 export interface PositionRow {
@@ -171,6 +172,26 @@ export interface ConsentRow {
   readonly told: boolean
   readonly over: boolean
 }
+
+export interface RequestRow {
+  readonly entry: EntryId
+  readonly of: string
+  readonly to: ConsentMatter
+  readonly positions?: readonly string[] | undefined
+  readonly words: string
+  readonly at: Instant
+}
+
+/** What the owner was asked and has not answered, the oldest first. */
+export const requestRows = (world: World, machine: MachineState): RequestRow[] =>
+  openRequests(machine).map(({ entry, asked }) => ({
+    entry: entry.id,
+    of: world.parties.get(asked.of)?.name ?? 'the owner',
+    to: asked.to,
+    positions: asked.positions,
+    words: asked.words,
+    at: entry.happenedAt.latest,
+  }))
 
 export const consentRows = (world: World, machine: MachineState): ConsentRow[] =>
   machine.consents.flatMap(({ id, body, basis, happenedAt }) =>

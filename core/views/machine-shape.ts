@@ -7,7 +7,7 @@ import type { TestResult } from '#core/history/bodies/test.ts'
 import type { ChangeSummary, LogRow, WeaknessRow, Disagreement } from './rows.ts'
 import type { Coverage, WorkingStatus } from '#core/history/status.ts'
 import type { Lifeline } from './lifeline.ts'
-import type { PositionRow, GivenRow, ConsentRow, LoanRow } from './machine-parts.ts'
+import type { PositionRow, GivenRow, ConsentRow, LoanRow, RequestRow } from './machine-parts.ts'
 import type { Money } from '#core/quantity/quantity.ts'
 import type { PhotoRow } from './photos.ts'
 import type { GradePoint } from '#core/condition/condition.ts'
@@ -108,6 +108,8 @@ export interface MachineView {
   /** Parts that came out of it and are not back in a position of it: where they are, and who answers for those that are gone. */
   readonly given: readonly GivenRow[]
   readonly consents: readonly ConsentRow[]
+  /** What its owner was asked and has not answered. */
+  readonly requests: readonly RequestRow[]
   /** The owner as a party; absent for a machine of the house. */
   readonly ownerParty?: string | undefined
   readonly loans: readonly LoanRow[]

@@ -102,6 +102,7 @@ beforeAll(async () => {
     machines.granted,
     machines['donor to the granted one'],
     house.people.steward.party,
+    house.people.guest.party,
     file,
     voice.body.file,
   )
@@ -215,6 +216,9 @@ const routes: Readonly<Record<string, readonly Route[]>> = {
   'GET /bench': [ofHouse('/bench')],
   'GET /waits.ics': [ofHouse('/waits.ics')],
   'GET /agreement': [ofHouse('/agreement')],
+  'GET /home': [ofHouse('/home', 'guest')],
+  'GET /loans': [ofHouse('/loans', 'guest')],
+  'GET /loans/:id': [ofHouse(() => `/loans/${secrets.ids.loan}`, 'guest')],
   'GET /batches': [ofHouse('/batches')],
   'GET /batches/:id': [ofHouse(() => `/batches/${secrets.ids.batch}`)],
   'GET /batches/:id/whole': [ofHouse(() => `/batches/${secrets.ids.batch}/whole`)],

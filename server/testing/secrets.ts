@@ -2,9 +2,10 @@
 import { v7 } from 'uuid'
 import { recipeSchema } from '#core/history/bodies/method.ts'
 import type { Draft } from '#core/history/entry.ts'
-import type { EntryId, LotId, MachineId, MethodId, PartId, PartyId } from '#core/ids.ts'
+import type { EntryId, LoanId, LotId, MachineId, MethodId, PartId, PartyId } from '#core/ids.ts'
 import { found, slot } from '#core/testing/terminal.ts'
 import { ago, draft, send, type Agent } from './house.ts'
+import { loanSecrets, loansOf } from './loans.ts'
 
 const onTelephone = 'agreed on the telephone'
 
@@ -24,6 +25,7 @@ export interface Secrets {
     readonly part: PartId
     readonly method: MethodId
     readonly giver: PartyId
+    readonly loan: LoanId
   }
 }
 
@@ -33,12 +35,14 @@ export async function tellSecrets(
   machine: MachineId,
   other: MachineId,
   me: PartyId,
+  guest: PartyId,
   file: string,
   voice: string,
 ): Promise<Secrets> {
   const giver = v7() as PartyId
   const borrower = v7() as PartyId
   const lot = v7() as LotId
+  const loans = loansOf(borrower, guest, machine)
   const bought = v7() as PartId
   const method = v7() as MethodId
   const opened = draft({ kind: 'episode', what: 'opened', machine, title: 'a look' }, ago(90))
@@ -153,6 +157,7 @@ export async function tellSecrets(
       },
       ago(97),
     ),
+    ...loans.drafts,
     opened,
     photo,
     withdrawnPhoto,
@@ -308,6 +313,7 @@ export async function tellSecrets(
       'the reason of a rule': 'ruled by a committee',
       'a house method': 'secret sauce',
       'a word of the house': 'nicknamed in secret',
+      ...loanSecrets,
       'a jot': 'jotted in secret',
       'a picture that was taken back': 'a face of somebody',
       'a note': 'noted for ourselves',
@@ -325,6 +331,7 @@ export async function tellSecrets(
       'another machine': other,
     },
     prices: {
+      'the value of what is lent': '505009',
       'its value': '707001',
       'the price of its lot': '606001',
       'the price of a part': '808001',
@@ -341,6 +348,7 @@ export async function tellSecrets(
       part: bought,
       method,
       giver,
+      loan: loans.own,
     },
   }
 }

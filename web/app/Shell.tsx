@@ -2,7 +2,7 @@
 import { useQueryClient } from '@tanstack/react-query'
 import { lazy, Suspense, useEffect, useLayoutEffect, useRef, useState, type RefObject } from 'react'
 import { DropdownMenu } from 'radix-ui'
-import { Navigate, NavLink, Outlet, useLocation, useNavigate } from 'react-router'
+import { NavLink, Outlet, useLocation, useNavigate } from 'react-router'
 import type { SessionAnswer } from '#api/session.ts'
 import type { Role } from '#core/roles.ts'
 import { SignIn } from '#web/features/session/SignIn.tsx'
@@ -98,7 +98,6 @@ function Band({ signed }: { signed: SignedIn }) {
     return () => window.removeEventListener('keydown', key)
   }, [navigate, places, location.pathname])
 
-  if (signed.me.role === 'guest' && location.pathname === '/') return <Navigate to="/collection" replace />
   return (
     <div className="flex min-h-screen flex-col">
       <a href="#view" className="bg-next absolute -top-20 left-2 z-20 p-2 focus:top-2">

@@ -42,6 +42,7 @@ export const keys = {
   lots: ['parts', 'lots'],
   lot: (id: string) => ['parts', 'lot', id],
   part: (id: string) => ['part', id],
+  guestHome: ['loans', 'home'],
   loans: ['loans', 'list'],
   loan: (id: string) => ['loans', id],
   batches: ['batches'],

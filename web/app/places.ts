@@ -18,8 +18,13 @@ const all: readonly BandPlace[] = [
   { digit: '6', name: 'People', path: '/people' },
 ]
 
-export const placesFor = (role: Role): readonly BandPlace[] =>
-  role === 'guest' ? all.filter((p) => p.path === '/collection' || p.path === '/loans') : all
+const guestPlaces: readonly BandPlace[] = [
+  { digit: '1', name: 'Home', path: '/' },
+  { digit: '2', name: 'Your machines', short: 'Machines', path: '/collection' },
+  { digit: '3', name: 'Your loans', short: 'Loans', path: '/loans' },
+]
+
+export const placesFor = (role: Role): readonly BandPlace[] => (role === 'guest' ? guestPlaces : all)
 
 const titles: readonly (readonly [RegExp, string])[] = [
   [/^\/$/, 'Bench'],

@@ -1,8 +1,24 @@
 /** Every place has its own chunk; the sign-in page and Bench load first. */
+import { lazy, Suspense } from 'react'
 import { createBrowserRouter, type RouteObject } from 'react-router'
 import { BenchView } from '#web/features/bench/BenchView.tsx'
+import { useSigned } from './session.tsx'
 import { Shell } from './Shell.tsx'
 import { Missing, Trouble } from './Trouble.tsx'
+
+const GuestHome = lazy(() => import('#web/features/loans/GuestHome.tsx').then((m) => ({ default: m.View })))
+
+/** Where somebody begins: the house at the bench, a guest with what is theirs. */
+function Home() {
+  const { me } = useSigned()
+  return me.role === 'guest' ? (
+    <Suspense fallback={null}>
+      <GuestHome />
+    </Suspense>
+  ) : (
+    <BenchView />
+  )
+}
 
 const lazyView = (
   load: () => Promise<{ readonly View: React.ComponentType }>,
@@ -28,7 +44,7 @@ export const router = createBrowserRouter([
       {
         ErrorBoundary: Trouble,
         children: [
-          { index: true, Component: BenchView },
+          { index: true, Component: Home },
           { path: 'collection', ...lazyView(() => import('#web/features/machines/CollectionView.tsx')) },
           { path: 'machines/new', ...lazyView(() => import('#web/features/machines/RegisterView.tsx')) },
           { path: 'collection/storage', ...lazyView(() => import('#web/features/machines/StorageView.tsx')) },

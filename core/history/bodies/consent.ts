@@ -7,6 +7,16 @@ import { label, someWords } from './words.ts'
 export const consentMatters = ['give parts', 'irreversible work', 'lending'] as const
 export type ConsentMatter = (typeof consentMatters)[number]
 
+/** An owner is asked, in these words. It is open until they answered on that matter. */
+export const requestBody = z.strictObject({
+  kind: z.literal('request'),
+  machine: machineIdSchema,
+  of: partyIdSchema,
+  to: z.enum(consentMatters),
+  positions: z.array(label).min(1).max(200).optional(),
+  words: someWords.min(1),
+})
+
 export const consentBody = z.strictObject({
   kind: z.literal('consent'),
   machine: machineIdSchema,

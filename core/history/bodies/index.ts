@@ -23,7 +23,7 @@ import type { adviceBody, onsetBody } from './advice.ts'
 import type { changeBody } from './change.ts'
 import type { claimBody } from './claim.ts'
 import type { photoBody, pinBody, pairBody, findingBody, surveyBody, gradeBody } from './condition.ts'
-import type { consentBody } from './consent.ts'
+import type { consentBody, requestBody } from './consent.ts'
 import type { custodyBody } from './custody.ts'
 import type { episodeBody } from './episode.ts'
 import type { erasedBody, erasureBody } from './erasure.ts'
@@ -104,6 +104,7 @@ export interface Bodies {
   readonly look: z.infer<typeof lookBody>
   readonly difference: z.infer<typeof differenceBody>
   readonly run: z.infer<typeof runBody>
+  readonly request: z.infer<typeof requestBody>
   readonly word: z.infer<typeof wordBody>
 }
 

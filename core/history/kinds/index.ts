@@ -47,6 +47,7 @@ import { quarantine } from './quarantine.ts'
 import { question } from './question.ts'
 import { reading } from './reading.ts'
 import { receipt } from './receipt.ts'
+import { request } from './request.ts'
 import { reservation } from './reservation.ts'
 import { rule } from './rule.ts'
 import { settle } from './settle.ts'
@@ -119,6 +120,7 @@ export const definitions = {
   look,
   difference,
   run,
+  request,
   word,
 } satisfies { readonly [K in Kind]: Definition<Bodies[K]> }
 

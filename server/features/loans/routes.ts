@@ -1,15 +1,24 @@
 /** Loans: the list, and one of them. A guest reads their own, built for them; nothing else of the house. */
 import { Router } from 'express'
 import { z } from 'zod'
-import { loanIdSchema } from '#core/ids.ts'
+import type { LoanFile } from '#core/history/loan-state.ts'
+import { loanIdSchema, type MachineId } from '#core/ids.ts'
 import { atLeast, seesPrices } from '#core/roles.ts'
-import { byUrgency, loanRow, loanView } from '#core/views/loan.ts'
+import { guestHome } from '#core/views/guest-home.ts'
+import { byUrgency, loanRow, loanView, type LoanRow } from '#core/views/loan.ts'
 import { zoneOf } from '../../db/house.ts'
-import { requireVisitor } from '../../platform/access.ts'
+import { grantedMachines, requireVisitor } from '../../platform/access.ts'
 import { reads } from '../../platform/endpoint.ts'
 import { parse } from '../../platform/errors.ts'
 import type { Services } from '../../platform/services.ts'
+import { blindSurveys, machineWorld } from '../entries/worlds.ts'
 import { loansWorld, loanWorld } from './store.ts'
+
+/** What others found on a machine does not show to whoever surveys it blind. */
+const unseenBy = (row: LoanRow, file: LoanFile, blind: ReadonlyMap<string, unknown>): LoanRow =>
+  file.asked?.body.items.some((i) => i.machine !== undefined && blind.has(i.machine))
+    ? { ...row, marks: row.marks.filter((m) => m.mark !== 'difference open' && m.mark !== 'disputed') }
+    : row
 
 const params = z.object({ id: loanIdSchema })
 
@@ -20,12 +29,29 @@ export function loansRoutes({ db }: Services): Router {
     const visitor = await requireVisitor(request, 'guest')
     const world = await loansWorld(db)
     const zone = await zoneOf()
+    const blind = await blindSurveys(db, visitor.party)
     const own = atLeast(visitor.role, 'volunteer') ? undefined : visitor.party
     const loans = [...world.loanFiles.values()]
       .filter((file) => own === undefined || file.asked?.body.with === own)
-      .flatMap((file) => loanRow(world, file, zone) ?? [])
+      .flatMap((file) => {
+        const row = loanRow(world, file, zone)
+        return row ? [unseenBy(row, file, blind)] : []
+      })
       .sort(byUrgency)
     return { loans }
+  })
+
+  reads(router, '/home', async (request) => {
+    const visitor = await requireVisitor(request, 'guest')
+    const zone = await zoneOf()
+    const granted = await grantedMachines(db, visitor)
+    const worlds = await Promise.all(
+      [...granted].map(async (id) => ({
+        id: id as MachineId,
+        world: await machineWorld(db, id as MachineId),
+      })),
+    )
+    return guestHome(await loansWorld(db), worlds, { zone, viewer: visitor.party })
   })
 
   reads(router, '/loans/:id', async (request) => {
@@ -33,7 +59,10 @@ export function loansRoutes({ db }: Services): Router {
     const { id } = parse(params, request.params)
     const ofHouse = atLeast(visitor.role, 'volunteer')
     // Both parties to a loan see the value that they agreed to; of the house those who see prices.
-    const world = await loanWorld(db, id, { prices: !ofHouse || seesPrices(visitor.role) })
+    const world = await loanWorld(db, id, {
+      prices: !ofHouse || seesPrices(visitor.role),
+      blind: await blindSurveys(db, visitor.party),
+    })
     return loanView(world, id, { zone: await zoneOf(), viewer: ofHouse ? 'house' : visitor.party })
   })
   return router

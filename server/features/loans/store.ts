@@ -1,8 +1,9 @@
 /** Loans as they are read: all of them folded once per entry written of any; one with everything about its machines. */
 import { fold } from '#core/history/fold.ts'
-import { withoutPrices } from '#core/history/sight.ts'
+import { entriesSeen } from '#core/history/sight.ts'
 import type { World } from '#core/history/world.ts'
-import type { LoanId } from '#core/ids.ts'
+import type { Entry } from '#core/history/entry.ts'
+import type { EntryId, LoanId, MachineId } from '#core/ids.ts'
 import { rows, type Db } from '../../db/connection.ts'
 import { nowInstant } from '../../platform/clock.ts'
 import { closureOf, loanEntries, machinesOfLoans, merged } from '../entries/closure.ts'
@@ -25,10 +26,19 @@ export async function loansWorld(db: Db): Promise<World> {
 }
 
 /** One loan with everything about its machines, as somebody may know it. */
-export async function loanWorld(db: Db, id: LoanId, { prices }: { prices: boolean }): Promise<World> {
+export async function loanWorld(
+  db: Db,
+  id: LoanId,
+  { prices, blind }: { prices: boolean; blind: ReadonlyMap<MachineId, EntryId> },
+): Promise<World> {
   const machines = await machinesOfLoans(db, [id])
   const entries = merged(await closureOf(db, machines), await loanEntries(db, [id]))
-  return fold(prices ? entries : withoutPrices(entries), { now: nowInstant() })
+  const surveys = machines.flatMap((m) => blind.get(m as MachineId) ?? [])
+  const seen = surveys.reduce<Entry[]>(
+    (left, survey) => entriesSeen(left, { prices: true, blind: survey }),
+    entriesSeen(entries, { prices }),
+  )
+  return fold(seen, { now: nowInstant() })
 }
 
 /** The machines in the loans named, where all of these are with this party. Undefined: none is named. */

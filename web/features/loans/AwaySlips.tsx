@@ -67,7 +67,7 @@ export function IncidentSlip({ view, onClose }: { view: LoanView; onClose: () =>
           loan: view.id,
           machine: text('machine') as MachineId,
           words: words.trim(),
-          ...(text('safe') ? { madeSafe: text('safe') } : {}),
+          ...(text('atOnce') ? { madeSafe: text('atOnce') } : {}),
         },
       },
     ])
@@ -86,7 +86,7 @@ export function IncidentSlip({ view, onClose }: { view: LoanView; onClose: () =>
           value={words}
           onChange={(e) => setWords(e.target.value)}
         />
-        <TextField label="What was done at once" name="safe" placeholder="plug pulled" maxLength={400} />
+        <TextField label="What was done at once" name="atOnce" placeholder="plug pulled" maxLength={400} />
         <p>
           Will be written: the incident, and “do not power” until somebody of the collection has looked at the
           machine.

@@ -2,6 +2,7 @@
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { list } from '#api/words/lists.ts'
+import { matterWords } from '#api/words/owners.ts'
 import { consentMatters, type ConsentMatter } from '#core/history/bodies/consent.ts'
 import type { PartyId } from '#core/ids.ts'
 import { dayInterval } from '#core/quantity/time.ts'
@@ -16,15 +17,10 @@ import { PlainButton, Said, SelectField, Slip, TextField } from '#web/ui/Forms.t
 import { Rows } from '#web/ui/Rows.tsx'
 import { CameOut } from './CameOut.tsx'
 
-const matterWords: Readonly<Record<ConsentMatter, string>> = {
-  'give parts': 'giving parts of it away',
-  lending: 'lending it out',
-  'irreversible work': 'work that cannot be undone',
-}
-
 export function OwnerSection({ view }: { view: MachineView }) {
   const { me } = useSigned()
   const [saying, setSaying] = useState(false)
+  const [asking, setAsking] = useState(false)
   const guest = me.role === 'guest'
   return (
     <div className="grid grid-cols-[3fr_2fr] gap-x-8 gap-y-6 max-lg:grid-cols-1">
@@ -32,10 +28,16 @@ export function OwnerSection({ view }: { view: MachineView }) {
         <Rows
           title={view.plate.ofHouse ? 'What its owner agreed to' : `What ${view.plate.owner} agreed to`}
           right={
-            !saying && (
-              <PlainButton onClick={() => setSaying(true)}>
-                {guest ? 'Say what you agree to' : 'Write down what the owner says'}
-              </PlainButton>
+            !saying &&
+            !asking && (
+              <span className="flex flex-wrap gap-3">
+                {!guest && view.ownerParty !== undefined && (
+                  <PlainButton onClick={() => setAsking(true)}>Ask the owner</PlainButton>
+                )}
+                <PlainButton onClick={() => setSaying(true)}>
+                  {guest ? 'Say what you agree to' : 'Write down what the owner says'}
+                </PlainButton>
+              </span>
             )
           }
           empty={
@@ -48,6 +50,19 @@ export function OwnerSection({ view }: { view: MachineView }) {
             <Consent key={c.entry} row={c} />
           ))}
         </Rows>
+        {view.requests.length > 0 && (
+          <ul aria-label="Asked, not answered">
+            {view.requests.map((r) => (
+              <li key={r.entry} className="border-hair border-b py-1.5">
+                <strong>{`${r.of} was asked about ${matterWords[r.to]}${r.positions ? ` (${list(r.positions, 8)})` : ''}`}</strong>
+                <span className="text-quiet block">{`“${r.words}” No answer is recorded.`}</span>
+              </li>
+            ))}
+          </ul>
+        )}
+        {asking && view.ownerParty !== undefined && (
+          <AskSlip machine={view.id} owner={view.ownerParty} onClose={() => setAsking(false)} />
+        )}
         {saying && <ConsentSlip view={view} onClose={() => setSaying(false)} />}
       </div>
       <CameOut view={view} />
@@ -70,6 +85,56 @@ function Consent({ row }: { row: ConsentRow }) {
       </span>
       <span className="text-quiet block">{`${row.words ? `“${row.words}” ` : ''}${row.told ? `Told by ${row.by}, written down by the house.` : `Said by ${row.by}.`}`}</span>
     </li>
+  )
+}
+
+/** The question as it is put: an owner who signs in here finds it in their home; else somebody asks them and writes the answer down. */
+function AskSlip({
+  machine,
+  owner,
+  onClose,
+}: {
+  machine: MachineView['id']
+  owner: string
+  onClose: () => void
+}) {
+  const { send, error, busy, setError } = useSend()
+  const submit = async (event: React.FormEvent<HTMLFormElement>) => {
+    event.preventDefault()
+    const form = new FormData(event.currentTarget)
+    const words = String(form.get('words') ?? '').trim()
+    if (!words) return setError('Put the question in words.')
+    const body = {
+      kind: 'request' as const,
+      machine,
+      of: owner as PartyId,
+      to: String(form.get('to')) as ConsentMatter,
+      words,
+    }
+    if (await send([{ body }])) onClose()
+  }
+  return (
+    <Slip title="Ask the owner" onClose={onClose}>
+      <form
+        onSubmit={(event) => void submit(event)}
+        className="grid grid-cols-[1fr_2fr_auto] items-end gap-3 max-md:grid-cols-1"
+      >
+        <SelectField
+          label="About"
+          name="to"
+          options={consentMatters.map((m) => ({ value: m, label: matterWords[m] }))}
+        />
+        <TextField label="The question, as the owner reads it" name="words" maxLength={400} />
+        <PlainButton type="submit" disabled={busy}>
+          Record the question
+        </PlainButton>
+      </form>
+      <p className="text-quiet mt-2">
+        An owner with an account reads it in their home and answers there. Otherwise ask them, and write down
+        what they say.
+      </p>
+      <Said error={error} />
+    </Slip>
   )
 }
 
