@@ -37,6 +37,7 @@ async function walk(browser: Browser, scheme: 'light' | 'dark') {
     ['/parts', 'Parts'],
     ['/parts/stock', 'Stock and failures'],
     ['/types', 'Types and house'],
+    ['/loans', 'Loans'],
     ['/people', 'People'],
     ['/batches', 'Groups received together'],
     ['/parts/lots', 'Counted stock'],
@@ -136,6 +137,12 @@ async function walk(browser: Browser, scheme: 'light' | 'dark') {
   await page.getByRole('link', { name: 'Print its tag' }).click()
   await expect(page.getByRole('list', { name: 'Bag tags' })).toContainText('P-0100')
   await check('tags')
+  await page.goto(`${demo()}/loans`)
+  await page.getByRole('link', { name: /trade school/ }).click()
+  await expect(page.getByRole('heading', { name: 'Loan out, Lindvik trade school' })).toBeVisible()
+  await check('loan')
+  await page.getByRole('button', { name: 'Change the terms' }).click()
+  await check('terms')
   await openMachine(page, 'SW 2024.3')
   const machine = page.url().replace(/\?.*$/, '')
   await page.goto(`${machine}/donors?position=IC40`)

@@ -121,7 +121,11 @@ test('9 a machine’s whole record goes out and comes back into the empty collec
 
 test('a guest sees what is granted and nothing else', async ({ browser }) => {
   const guest = await signIn(browser, 'ferry.office')
-  // One machine is granted: they land on it, and a list that is asked for holds nothing else.
+  await guest
+    .getByRole('region', { name: 'Your machines' })
+    .getByRole('link', { name: /Brasket 7/ })
+    .click()
+  // One machine is granted: it stands in their home, and a list that is asked for holds nothing else.
   await expect(guest.getByRole('region', { name: 'Rating plate' })).toContainText('Brasket 7')
   await guest.goto(`${demo()}/collection?sort=number`)
   await expect(guest.getByRole('heading', { name: 'Your machines' })).toBeVisible()

@@ -133,6 +133,12 @@ test('a lent machine comes back one lead short with a new mark, and it is said w
 
   // A loan of somebody else’s is no loan to a guest.
   const stranger = await signIn(browser, 'ferry.office')
+  // What they are asked stands in their home, and is answered there.
+  const asked = stranger.getByRole('region', { name: 'Asked of you' })
+  await expect(asked).toContainText('Do you agree to work that cannot be undone')
+  await asked.getByLabel('In your words, if you like').fill('the base only')
+  await asked.getByRole('button', { name: 'I agree' }).click()
+  await expect(stranger.getByText('Nothing is asked of you at the moment.', { exact: false })).toBeVisible()
   await stranger.goto(address)
   await expect(stranger.getByText('No loan of yours is recorded at this address.')).toBeVisible()
 })

@@ -107,6 +107,7 @@ test('a part is drawn from one machine to the other, and put back by keys alone'
 
 test('an owner says what they agree to, and the house reads it', async ({ browser }) => {
   const owner = await signIn(browser, 'ferry.office')
+  await owner.getByRole('link', { name: /Brasket 7/ }).click()
   await owner.getByRole('tab', { name: /^Owner/ }).click()
   await owner.getByRole('button', { name: 'Say what you agree to' }).click()
   await owner.getByLabel('Only for these positions').fill('Q7, Q8')

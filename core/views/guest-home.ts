@@ -4,12 +4,13 @@
  */
 import type { ConsentMatter } from '#core/history/bodies/consent.ts'
 import { machineStanding, type WorkingStatus } from '#core/history/status.ts'
+import type { LoanFile } from '#core/history/loan-state.ts'
 import type { World } from '#core/history/world.ts'
 import type { EntryId, LoanId, MachineId, PartyId } from '#core/ids.ts'
 import { openRequests } from '#core/parts/ownership.ts'
 import type { Instant } from '#core/quantity/time.ts'
 import { machineNumber } from './labels.ts'
-import { asksOf, byUrgency, loanRow, type LoanAsk, type LoanRow } from './loan.ts'
+import { asksOf, byUrgency, type LoanAsk, type LoanRow } from './loan.ts'
 
 export interface GuestHome {
   readonly asks: readonly (
@@ -38,12 +39,12 @@ export interface GuestHome {
 }
 
 export function guestHome(
-  lent: World,
+  lent: readonly { readonly file: LoanFile; readonly row: LoanRow }[],
   granted: readonly { readonly id: MachineId; readonly world: World }[],
-  { zone, viewer }: { readonly zone: string; readonly viewer: PartyId },
+  { zone, viewer, now }: { readonly zone: string; readonly viewer: PartyId; readonly now: Instant },
 ): GuestHome {
-  const files = [...lent.loanFiles.values()].filter((f) => f.asked?.body.with === viewer)
-  const loans = files.flatMap((f) => loanRow(lent, f, zone) ?? []).sort(byUrgency)
+  const files = lent.map(({ file }) => file).filter((f) => f.asked?.body.with === viewer)
+  const loans = lent.map(({ row }) => row).sort(byUrgency)
   const machines = granted.flatMap(({ id, world }) => {
     const machine = world.machines.get(id)
     return machine?.registered ? [{ machine, world }] : []
@@ -67,7 +68,7 @@ export function guestHome(
           })),
       ),
       ...files.flatMap((f) =>
-        asksOf(f, zone, lent.now).map((ask) => ({
+        asksOf(f, zone, now).map((ask) => ({
           loan: f.id,
           items: (f.asked?.body.items ?? []).map((i) => (i.n === 1 ? i.item : `${i.n} × ${i.item}`)),
           ask,

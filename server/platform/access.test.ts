@@ -8,7 +8,8 @@ import type { MachineId, PartyId } from '#core/ids.ts'
 import type { Role } from '#core/roles.ts'
 import { ago, draft, send, startHouse, twoMachines, type Agent, type TestHouse } from '../testing/house.ts'
 import { routesOf } from '../testing/routes.ts'
-import { tellSecrets, type Secrets } from '../testing/secrets.ts'
+import type { Secrets } from '../testing/secrets-shape.ts'
+import { tellSecrets } from '../testing/secrets.ts'
 
 type Relation = 'granted' | 'granted before' | 'granted later' | 'other’s' | 'donor to the granted one'
 

@@ -2,32 +2,13 @@
 import { v7 } from 'uuid'
 import { recipeSchema } from '#core/history/bodies/method.ts'
 import type { Draft } from '#core/history/entry.ts'
-import type { EntryId, LoanId, LotId, MachineId, MethodId, PartId, PartyId } from '#core/ids.ts'
+import type { LotId, MachineId, MethodId, PartId, PartyId } from '#core/ids.ts'
 import { found, slot } from '#core/testing/terminal.ts'
 import { ago, draft, send, type Agent } from './house.ts'
+import type { Secrets } from './secrets-shape.ts'
 import { loanSecrets, loansOf } from './loans.ts'
 
 const onTelephone = 'agreed on the telephone'
-
-export interface Secrets {
-  /** What a guest must not read, by what it is. */
-  readonly guest: Readonly<Record<string, string>>
-  /** What a volunteer must not read: sums, as they are stored. */
-  readonly prices: Readonly<Record<string, string>>
-  readonly ids: {
-    readonly episode: EntryId
-    readonly photo: EntryId
-    readonly withdrawnPhoto: EntryId
-    readonly voice: EntryId
-    readonly batch: EntryId
-    readonly survey: EntryId
-    readonly lot: LotId
-    readonly part: PartId
-    readonly method: MethodId
-    readonly giver: PartyId
-    readonly loan: LoanId
-  }
-}
 
 /** Tells all of it of `machine`; `other` is a second machine of its type, `file` a photograph and `voice` a recording that are there. */
 export async function tellSecrets(

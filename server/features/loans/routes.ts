@@ -5,14 +5,15 @@ import type { LoanFile } from '#core/history/loan-state.ts'
 import { loanIdSchema, type MachineId } from '#core/ids.ts'
 import { atLeast, seesPrices } from '#core/roles.ts'
 import { guestHome } from '#core/views/guest-home.ts'
-import { byUrgency, loanRow, loanView, type LoanRow } from '#core/views/loan.ts'
+import { byUrgency, loanView, type LoanRow } from '#core/views/loan.ts'
 import { zoneOf } from '../../db/house.ts'
 import { grantedMachines, requireVisitor } from '../../platform/access.ts'
+import { nowInstant } from '../../platform/clock.ts'
 import { reads } from '../../platform/endpoint.ts'
 import { parse } from '../../platform/errors.ts'
 import type { Services } from '../../platform/services.ts'
 import { blindSurveys, machineWorld } from '../entries/worlds.ts'
-import { loansWorld, loanWorld } from './store.ts'
+import { loanRows, loanWorld } from './store.ts'
 
 /** What others found on a machine does not show to whoever surveys it blind. */
 const unseenBy = (row: LoanRow, file: LoanFile, blind: ReadonlyMap<string, unknown>): LoanRow =>
@@ -27,17 +28,14 @@ export function loansRoutes({ db }: Services): Router {
 
   reads(router, '/loans', async (request) => {
     const visitor = await requireVisitor(request, 'guest')
-    const world = await loansWorld(db)
-    const zone = await zoneOf()
     const blind = await blindSurveys(db, visitor.party)
     const own = atLeast(visitor.role, 'volunteer') ? undefined : visitor.party
-    const loans = [...world.loanFiles.values()]
-      .filter((file) => own === undefined || file.asked?.body.with === own)
-      .flatMap((file) => {
-        const row = loanRow(world, file, zone)
-        return row ? [unseenBy(row, file, blind)] : []
-      })
-      .sort(byUrgency)
+    const found = await loanRows(
+      db,
+      await zoneOf(),
+      (file) => own === undefined || file.asked?.body.with === own,
+    )
+    const loans = found.map(({ row, file }) => unseenBy(row, file, blind)).sort(byUrgency)
     return { loans }
   })
 
@@ -51,7 +49,8 @@ export function loansRoutes({ db }: Services): Router {
         world: await machineWorld(db, id as MachineId),
       })),
     )
-    return guestHome(await loansWorld(db), worlds, { zone, viewer: visitor.party })
+    const lent = await loanRows(db, zone, (file) => file.asked?.body.with === visitor.party)
+    return guestHome(lent, worlds, { zone, viewer: visitor.party, now: nowInstant() })
   })
 
   reads(router, '/loans/:id', async (request) => {
