@@ -4,6 +4,7 @@ const floors = [
   ['history/'],
   ['parts/', 'condition/', 'diagnosis/', 'provenance/'],
   ['work/', 'composer/'],
+  ['loans/'],
   ['judging/'],
   ['views/'],
   ['formats/'],

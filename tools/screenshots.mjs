@@ -126,6 +126,26 @@ await shoot(
   'work now',
 )
 
+const loanWith = async (name) =>
+  page.evaluate(
+    async (party) => (await (await fetch('/api/loans')).json()).loans.find((l) => l.with === party).id,
+    name,
+  )
+await shoot('loans', '/loans', 'Not closed')
+await shoot('loan', `/loans/${await loanWith('Lindvik trade school')}`, 'To be tested')
+const guest = await (
+  await browser.newContext({
+    viewport: { width: 390, height: 844 },
+    timezoneId: 'Europe/Oslo',
+    locale: 'en-GB',
+  })
+).newPage()
+await guest.goto(base)
+await guest.getByRole('button', { name: /Lindvik harbour hall/ }).click()
+await guest.getByText('Asked of you').waitFor()
+await guest.waitForTimeout(500)
+await guest.screenshot({ path: path.join(root, 'docs', 'screenshots', 'guest-home.png') })
+
 // The list as a large house sees it: two thousand machines more, by a table.
 const makers = ['Arden', 'Brasket', 'Dunmere', 'Ellow', 'Gorsay', 'Hallin', 'Ister', 'Kvale']
 const nouns = [

@@ -45,7 +45,8 @@ export function itemsOf(file: LoanFile): ItemState[] {
   return (file.asked?.body.items ?? []).map((item) => itemState(file, item))
 }
 
-function itemState(file: LoanFile, item: LoanItem): ItemState {
+/** Where the pieces of an item went, handover by handover. */
+function walk(file: LoanFile, item: LoanItem) {
   const at = new Map<Side, number>([[homeSide(file), item.n]])
   const shift = (side: Side, n: number) => at.set(side, (at.get(side) ?? 0) + n)
   const underWay: UnderWay[] = []
@@ -57,37 +58,48 @@ function itemState(file: LoanFile, item: LoanItem): ItemState {
       moved = true
       shift(handover.body.from, -n)
       underWay.push({ release: handover, n, short: false })
-    } else {
-      const index = underWay.findIndex((u) => u.release.id === handover.body.of)
-      const open = underWay[index]
-      if (open) {
-        const left = Math.max(open.n - n, 0)
-        underWay.splice(index, 1, ...(left > 0 ? [{ ...open, n: left, short: true }] : []))
-      } else if (n > 0) {
-        // It arrived unannounced: it comes from whoever had it.
-        const from = [...at].find(([side, held]) => side !== handover.body.by && held > 0)?.[0]
-        if (from !== undefined) shift(from, -n)
-      }
-      if (n > 0) {
-        moved = true
-        shift(handover.body.by, n)
-      }
+      continue
     }
+    const index = underWay.findIndex((u) => u.release.id === handover.body.of)
+    const open = underWay[index]
+    if (open) {
+      const left = Math.max(open.n - n, 0)
+      underWay.splice(index, 1, ...(left > 0 ? [{ ...open, n: left, short: true }] : []))
+    } else if (n > 0) {
+      // It arrived unannounced: it comes from whoever had it.
+      const from = [...at].find(([side, held]) => side !== handover.body.by && held > 0)?.[0]
+      if (from !== undefined) shift(from, -n)
+    }
+    if (n === 0) continue
+    moved = true
+    shift(handover.body.by, n)
   }
-  const accounted = file.accounted
-    .filter((a) => a.body.item === item.item)
-    .reduce((sum, a) => sum + a.body.n, 0)
-  const home = Math.max(at.get(homeSide(file)) ?? 0, 0)
-  const there = Math.max(item.n - home - accounted - underWay.reduce((sum, u) => sum + u.n, 0), 0)
-  const lost = Math.min(accounted, underWay.reduce((sum, u) => sum + u.n, 0) + Math.max(item.n - home, 0))
-  const openUnderWay = accounted >= item.n - home ? [] : underWay
+  return { home: Math.max(at.get(homeSide(file)) ?? 0, 0), underWay, moved }
+}
+
+/** What is still on its way when so many were accounted for: those that did not arrive first. */
+function without(underWay: readonly UnderWay[], accounted: number): UnderWay[] {
+  let left = accounted
+  return underWay.flatMap((u) => {
+    const taken = Math.min(left, u.n)
+    left -= taken
+    return u.n > taken ? [{ ...u, n: u.n - taken }] : []
+  })
+}
+
+function itemState(file: LoanFile, item: LoanItem): ItemState {
+  const { home, underWay: sent, moved } = walk(file, item)
+  const said = file.accounted.filter((a) => a.body.item === item.item).reduce((sum, a) => sum + a.body.n, 0)
+  const accounted = Math.min(said, item.n - home)
+  const underWay = without(sent, accounted)
+  const onTheWay = underWay.reduce((sum, u) => sum + u.n, 0)
   return {
     item,
     home,
-    there: accounted >= item.n - home ? 0 : there,
-    accounted: lost,
-    underWay: openUnderWay,
-    is: stateOf(file, item, { home, there, accounted, underWay: openUnderWay, moved }),
+    there: Math.max(item.n - home - accounted - onTheWay, 0),
+    accounted,
+    underWay,
+    is: stateOf(file, item, { home, accounted, underWay, moved }),
   }
 }
 
@@ -96,7 +108,6 @@ function stateOf(
   item: LoanItem,
   at: {
     readonly home: number
-    readonly there: number
     readonly accounted: number
     readonly underWay: readonly UnderWay[]
     readonly moved: boolean

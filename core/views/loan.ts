@@ -11,7 +11,7 @@ import type { World } from '#core/history/world.ts'
 import type { EntryId, LoanId, MachineId, PartyId } from '#core/ids.ts'
 import { answerOf, dueDay, recallDay, termsInForce } from '#core/loans/agreement.ts'
 import { compareLooks, stretchesOf, zonesByStage, type Holder } from '#core/loans/compare.ts'
-import { homeSide, missingBoxes, receiptsOf, releasesOf, type ItemState } from '#core/loans/items.ts'
+import { homeSide, itemsOf, missingBoxes, receiptsOf, releasesOf, type ItemState } from '#core/loans/items.ts'
 import { releaseAnswers, type ReleaseAnswer } from '#core/loans/release.ts'
 import { loanState, runsBeyond, type LoanMark, type LoanShown } from '#core/loans/state.ts'
 import { dayAfter, dayOf, type Instant } from '#core/quantity/time.ts'
@@ -273,13 +273,9 @@ const lineOf = (file: LoanFile): EntryId[] =>
     .map((s) => s.id)
 
 function openRelease(file: LoanFile, release: Released): OpenRelease[] {
-  const received = receiptsOf(file, release.id)
-  const items = release.body.items.flatMap(({ item, n }) => {
-    const came = received.reduce((sum, r) => sum + (r.body.items.find((i) => i.item === item)?.n ?? 0), 0)
-    const accounted = file.accounted.filter((a) => a.body.item === item).reduce((sum, a) => sum + a.body.n, 0)
-    const left = n - came - accounted
-    return left > 0 ? [{ item, n: left }] : []
-  })
+  const items = itemsOf(file).flatMap(({ item, underWay }) =>
+    underWay.filter((u) => u.release.id === release.id).map(({ n }) => ({ item: item.item, n })),
+  )
   if (items.length === 0) return []
   return [
     {
@@ -290,7 +286,7 @@ function openRelease(file: LoanFile, release: Released): OpenRelease[] {
       carrier: release.body.carrier ?? release.body.carriage,
       items,
       boxes: missingBoxes(file, release),
-      short: received.length > 0,
+      short: receiptsOf(file, release.id).length > 0,
     },
   ]
 }

@@ -1,0 +1,130 @@
+/** What a loan offers to whom, the next step first. */
+import { describe, expect, it } from 'vitest'
+import type { EntryId, LoanId, MachineId, PartyId } from '#core/ids.ts'
+import type { LoanView } from '#core/views/loan.ts'
+import type { Role } from '#core/roles.ts'
+import { numberedId } from '#core/testing/script.ts'
+import { offersFor } from './next.ts'
+
+const machine = numberedId<MachineId>(1, 4)
+const borrower = numberedId<PartyId>(7, 3)
+const terms = {
+  id: numberedId<EntryId>(3),
+  version: 1,
+  at: '2026-03-02T09:00:00.000Z',
+  body: {} as LoanView['terms'][number]['body'],
+  house: true,
+  party: true,
+  holds: true,
+}
+const release: LoanView['open'][number] = {
+  id: numberedId<EntryId>(9),
+  at: '2026-04-02T09:00:00.000Z',
+  from: 'house',
+  to: borrower,
+  carrier: 'vehicle',
+  items: [{ item: 'the terminal', n: 1 }],
+  boxes: [],
+  short: false,
+}
+const thing = (more: Partial<LoanView['itemRows'][number]> = {}): LoanView['itemRows'][number] => ({
+  item: 'the terminal',
+  machine,
+  n: 1,
+  home: 1,
+  there: 0,
+  accounted: 0,
+  is: 'listed',
+  ...more,
+})
+const its = (looked: readonly ('out' | 'there' | 'before packing' | 'back')[]): LoanView['machines'] => [
+  {
+    id: machine,
+    name: 'the terminal',
+    zones: ['lid'],
+    looks: [],
+    looked: looked.map((stage) => ({ stage, at: '2026-04-01T09:00:00.000Z', by: '' })),
+    differences: [],
+    notKnown: [],
+    custody: [],
+  },
+]
+const view = (more: Partial<LoanView>): LoanView => ({
+  id: numberedId<LoanId>(1, 6),
+  way: 'out',
+  with: 'Marsh End School',
+  purpose: 'a show',
+  items: ['the terminal'],
+  shown: 'asked',
+  marks: [],
+  withParty: borrower,
+  agreement: 'asked',
+  homeIs: 'house',
+  itemRows: [thing()],
+  terms: [],
+  release: [],
+  open: [],
+  machines: its([]),
+  runs: [],
+  incidents: [],
+  accounted: [],
+  today: '2026-05-01',
+  line: [],
+  names: {},
+  ...more,
+})
+const offered = (role: Role, more: Partial<LoanView>) => offersFor(view(more), role).map((o) => o.label)
+
+describe('the house', () => {
+  it('writes terms first, then looks, then releases', () => {
+    expect(offered('steward', {})[0]).toBe('Write the terms')
+    expect(offered('steward', { terms: [terms] })[0]).toBe('Look at the terminal before it leaves')
+    expect(offered('steward', { terms: [terms], machines: its(['out']) })[0]).toBe(
+      'Release to Marsh End School',
+    )
+  })
+  it('offers a volunteer nothing that is not theirs to do', () => {
+    expect(offered('volunteer', {})).toEqual([])
+    expect(offered('volunteer', { terms: [terms], machines: its(['out']) })).toEqual([])
+  })
+  it('confirms what arrived before anything else, then looks, then closes', () => {
+    const home = { ...release, from: borrower, to: 'house' as const }
+    expect(offered('volunteer', { terms: [terms], open: [home] })[0]).toBe('Confirm what arrived')
+    const back = { terms: [terms], itemRows: [thing({ is: 'back, unchecked' })] }
+    expect(offered('steward', back)[0]).toBe('Look at the terminal on its return')
+    expect(offered('steward', { terms: [terms], itemRows: [thing({ is: 'home' })] })[0]).toBe(
+      'Close the loan',
+    )
+  })
+  it('is offered nothing of a loan that is closed or declined', () => {
+    expect(offered('steward', { shown: 'closed', terms: [terms] })).toEqual([])
+    expect(offered('steward', { shown: 'declined', terms: [terms] })).toEqual([])
+  })
+})
+
+describe('the borrower', () => {
+  const there = [thing({ home: 0, there: 1, is: 'there' })]
+  it('confirms, looks, and then says what happens', () => {
+    expect(offered('guest', { terms: [terms], open: [release] })).toEqual(['Confirm what arrived'])
+    expect(offered('guest', { terms: [terms], itemRows: there, machines: its(['out']) })[0]).toBe(
+      'Look at the terminal on arrival',
+    )
+    expect(
+      offered('guest', {
+        terms: [terms],
+        itemRows: there,
+        machines: its(['out', 'there']),
+        due: '2026-08-31',
+      }),
+    ).toEqual([
+      'Write down a run',
+      'Report an incident',
+      'Look at the terminal before packing',
+      'Send it back',
+    ])
+  })
+  it('is sent to packing first when it is to go home within a week', () =>
+    expect(
+      offered('guest', { terms: [terms], itemRows: there, machines: its(['there']), due: '2026-05-08' })[0],
+    ).toBe('Look at the terminal before packing'))
+})
