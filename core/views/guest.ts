@@ -245,6 +245,8 @@ export function guestView(world: World, id: MachineId, viewer: PartyId): Machine
     ),
     // What they are asked stands in their home.
     requests: [],
+    // Their own loans stand in their home.
+    lent: [],
     ownerParty: mine ? view.ownerParty : undefined,
     loans: view.loans.map((l) => ({
       part: l.part,

@@ -2,7 +2,9 @@
 import type { ConsentMatter } from '#core/history/bodies/consent.ts'
 import { trayOf } from '#core/history/status.ts'
 import type { MachineState, World } from '#core/history/world.ts'
-import type { EntryId } from '#core/ids.ts'
+import type { LoanWay } from '#core/history/bodies/loan.ts'
+import type { EntryId, LoanId } from '#core/ids.ts'
+import { dueDay } from '#core/loans/agreement.ts'
 import { contentsOf, contentWord, machineAround, type ContentWord } from '#core/history/presence.ts'
 import type { Instant } from '#core/quantity/time.ts'
 import { openRequests } from '#core/parts/ownership.ts'
@@ -172,6 +174,34 @@ export interface ConsentRow {
   readonly told: boolean
   readonly over: boolean
 }
+
+export interface LentRow {
+  readonly loan: LoanId
+  readonly way: LoanWay
+  readonly with: string
+  readonly asked: Instant
+  readonly due?: string | undefined
+  readonly closed: boolean
+}
+
+/** Loans that a machine is or was in, the newest first. */
+export const lentRows = (world: World, machine: MachineState): LentRow[] =>
+  [...world.loanFiles.values()]
+    .flatMap((file) =>
+      file.asked?.body.items.some((i) => i.machine === machine.id)
+        ? [
+            {
+              loan: file.id,
+              way: file.asked.body.way,
+              with: world.parties.get(file.asked.body.with)?.name ?? 'the other side',
+              asked: file.asked.happenedAt.latest,
+              due: dueDay(file),
+              closed: file.closed !== undefined,
+            },
+          ]
+        : [],
+    )
+    .sort((a, b) => b.asked.localeCompare(a.asked))
 
 export interface RequestRow {
   readonly entry: EntryId

@@ -8,7 +8,7 @@ import { changeSummary, carriedPhotos, disagreement, logRow, weaknessRow } from 
 import { type MachineStanding, machineStanding, openEpisode } from '#core/history/status.ts'
 import type { Instant } from '#core/quantity/time.ts'
 import { voidTests } from '#core/history/void.ts'
-import { loanRows, positionRows, givenParts, consentRows, requestRows } from './machine-parts.ts'
+import { loanRows, positionRows, givenParts, consentRows, requestRows, lentRows } from './machine-parts.ts'
 import type { MachineId } from '#core/ids.ts'
 import { lifelineOf } from './lifeline.ts'
 import { faceOf, photoRows } from './photos.ts'
@@ -174,6 +174,7 @@ export function machineView(world: World, id: MachineId, worksNow?: WorksNow): M
     given: givenParts(world, machine),
     consents: consentRows(world, machine),
     requests: requestRows(world, machine),
+    lent: lentRows(world, machine),
     ownerParty: machine.owner === 'house' ? undefined : machine.owner,
     loans: loanRows(world, machine),
     episodes,

@@ -11,32 +11,41 @@ export interface Verb {
   readonly reach?: Reach
   /** Past and participle where they are not regular. */
   readonly past?: readonly string[]
+  /** Offered at the second tap of Work. */
+  readonly tap?: boolean
 }
 
+/** Lemmas with their pasts behind a stroke; a plus before those that a tap offers. */
 const work = (reach: Reach, lemmas: string): Verb[] =>
   lemmas
     .trim()
     .split(/\s+/)
     .map((word) => {
-      const [lemma = '', ...past] = word.split('/')
-      return { lemma, act: 'work', reach, ...(past.length > 0 ? { past } : {}) }
+      const [lemma = '', ...past] = word.replace('+', '').split('/')
+      return {
+        lemma,
+        ...(word.startsWith('+') ? { tap: true } : {}),
+        act: 'work',
+        reach,
+        ...(past.length > 0 ? { past } : {}),
+      }
     })
 const acts = (act: Act['do'], lemmas: string): Verb[] => work('outside', lemmas).map((v) => ({ ...v, act }))
 
 export const verbTable: readonly Verb[] = [
   ...work(
     'outside',
-    `wipe brush polish dust vacuum hoover paint repaint varnish label/labeled/labelled mark number sand wax mask tape seal wrap photograph
+    `+wipe brush polish dust vacuum hoover paint repaint varnish label/labeled/labelled mark number sand wax mask tape seal wrap photograph
      whiten bleach steam iron spray engrave pad cover stick/stuck empty fill sort wind/wound decorate rewrap blank`,
   ),
   ...work(
     'disturbed',
-    `clean wash rinse neutralise neutralize scrape scrub rub reseat lift blow/blew/blown flush boil degrease dry soak
+    `+clean wash rinse neutralise neutralize scrape scrub rub +reseat lift blow/blew/blown flush boil degrease dry soak
      deoxidise exercise wiggle straighten press push shake/shook/shaken air centre level demagnetise degauss bake thaw`,
   ),
   ...work(
     'altered',
-    `solder resolder wire rewire cut/cut mend repair fix oil grease lubricate glue reglue drill bend/bent file bridge shorten
+    `solder +resolder wire rewire cut/cut +mend repair fix +oil grease lubricate glue reglue drill bend/bent file bridge shorten
      trim clip sew/sewn crimp tin align realign tension reform recap charge discharge shim heat insulate rivet splice strip
      patch weld braze rebuild/rebuilt machine tap lap hone rewind/rewound balance reinforce sleeve desolder rework rebush`,
   ),
@@ -45,7 +54,7 @@ export const verbTable: readonly Verb[] = [
   ...acts('swap', 'swap replace exchange renew change substitute'),
   ...acts('unplug', 'unplug disconnect detach'),
   ...acts('plug', 'plug connect reconnect'),
-  ...acts('adjust', 'adjust turn trim tweak calibrate regulate move shift slacken'),
+  ...acts('adjust', '+adjust turn trim tweak calibrate regulate move shift slacken'),
   ...acts('set', 'set/set'),
   ...acts('lend', 'lend/lent loan give/gave/given borrow'),
   ...acts('back', 'return bring/brought'),
@@ -140,3 +149,6 @@ export function guessedLemma(word: string): string | undefined {
     ? `${stem}e`
     : stem
 }
+
+/** What the second tap of Work offers, in the order of the table. */
+export const tapped: readonly string[] = verbTable.flatMap((v) => (v.tap ? [v.lemma] : []))

@@ -1,4 +1,5 @@
 /** What the eight verbs offer at the second tap: each choice is a line, so that tapping teaches typing. */
+import { tapped } from '#core/work/reading/verbs.ts'
 import type { ComposerContext } from '#core/composer/context.ts'
 
 export type Verb = 'Take out' | 'Put in' | 'Test' | 'Read' | 'Work' | 'Wait' | 'Ask' | 'Photo'
@@ -116,7 +117,7 @@ export function choicesOf(verb: Verb, context: ComposerContext): Choice[] {
       ]
     }
     case 'Work':
-      return ['clean', 'reseat', 'resolder', 'adjust', 'wipe', 'oil', 'mend', 'verify']
+      return [...tapped, 'verify']
         .map((w) => ({ label: w, line: `${w} ` }))
         .concat([
           ...context.methods.map((m) => ({

@@ -1,5 +1,8 @@
 /** The lower part of the Machine view, one section at a time. */
 import { lazily } from '#web/ui/lazily.tsx'
+import { dayOnly } from '#api/words/dates.ts'
+import { capital } from '#api/words/lists.ts'
+import { wayWords } from '#api/words/loans.ts'
 import type { MachineView } from '#core/views/machine-shape.ts'
 import { Functions } from './FunctionsSection.tsx'
 import { Parts } from './PartsSection.tsx'
@@ -76,28 +79,45 @@ function Episodes({ view }: { view: MachineView }) {
 function Loans({ view }: { view: MachineView }) {
   const { short } = useDates()
   return (
-    <Rows
-      title="Parts on loan, both ways"
-      empty={view.loans.length === 0 ? 'No part of it was lent, and it holds none that is.' : undefined}
-    >
-      {view.loans.map((l) => (
-        <li
-          key={`${l.part}${l.since}`}
-          className="border-hair grid min-h-8 grid-cols-[5rem_1fr_1fr_12rem] items-baseline gap-3 border-b py-1"
-        >
-          <span className="text-quiet">{l.lends ? 'lent' : 'holds'}</span>
-          <Link className="hover:underline" to={`/parts/${l.part}`}>
-            {l.label}
-          </Link>
-          <span>{l.lends ? `to ${l.at}, home is ${l.home}` : `in ${l.at}, home is ${l.home}`}</span>
-          <span className={`num text-13 text-right ${l.closed ? 'text-quiet' : 'text-steel font-bold'}`}>
-            {l.closed
-              ? `${short(l.since)} – ${short(l.closed)}`
-              : `since ${short(l.since)}${l.due ? `, due ${short(l.due)}` : ''}`}
-          </span>
-        </li>
-      ))}
-    </Rows>
+    <div className="space-y-6">
+      {view.lent.length > 0 && (
+        <Rows title="The machine on loan">
+          {view.lent.map((l) => (
+            <li
+              key={l.loan}
+              className="border-hair flex min-h-8 flex-wrap justify-between gap-x-4 border-b py-1"
+            >
+              <Link className="act" to={`/loans/${l.loan}`}>{`${capital(wayWords[l.way])}, ${l.with}`}</Link>
+              <span className="num text-quiet">
+                {`asked ${short(l.asked)}${l.closed ? ', closed' : l.due ? `, due back ${dayOnly(l.due)}` : ''}`}
+              </span>
+            </li>
+          ))}
+        </Rows>
+      )}
+      <Rows
+        title="Parts on loan, both ways"
+        empty={view.loans.length === 0 ? 'No part of it was lent, and it holds none that is.' : undefined}
+      >
+        {view.loans.map((l) => (
+          <li
+            key={`${l.part}${l.since}`}
+            className="border-hair grid min-h-8 grid-cols-[5rem_1fr_1fr_12rem] items-baseline gap-3 border-b py-1"
+          >
+            <span className="text-quiet">{l.lends ? 'lent' : 'holds'}</span>
+            <Link className="hover:underline" to={`/parts/${l.part}`}>
+              {l.label}
+            </Link>
+            <span>{l.lends ? `to ${l.at}, home is ${l.home}` : `in ${l.at}, home is ${l.home}`}</span>
+            <span className={`num text-13 text-right ${l.closed ? 'text-quiet' : 'text-steel font-bold'}`}>
+              {l.closed
+                ? `${short(l.since)} – ${short(l.closed)}`
+                : `since ${short(l.since)}${l.due ? `, due ${short(l.due)}` : ''}`}
+            </span>
+          </li>
+        ))}
+      </Rows>
+    </div>
   )
 }
 

@@ -13,7 +13,7 @@ export interface Section {
 export function sections(view: MachineView, role: Role): Section[] {
   const notOwn = view.positions.filter((p) => p.part && !p.part.own).length
   const empty = view.positions.filter((p) => p.content === 'empty').length
-  const away = view.loans.filter((l) => !l.closed).length
+  const away = view.loans.filter((l) => !l.closed).length + view.lent.filter((l) => !l.closed).length
   const all: (Section | false)[] = [
     { key: 'functions', name: 'Functions', fact: String(view.functions.length) },
     role !== 'guest' && { key: 'readings', name: 'Readings', fact: readingsFact(view) },
@@ -45,7 +45,11 @@ export function sections(view: MachineView, role: Role): Section[] {
       name: 'Owner',
       fact: ownerFact(view),
     },
-    { key: 'loans', name: 'Loans', fact: away ? `${away} open` : String(view.loans.length) },
+    {
+      key: 'loans',
+      name: 'Loans',
+      fact: away ? `${away} open` : String(view.loans.length + view.lent.length),
+    },
     { key: 'photos', name: 'Photographs', fact: String(view.photos.length) },
     { key: 'entries', name: 'Entries', fact: String(view.log.length) },
     role !== 'guest' && { key: 'facts', name: 'Facts and rules', fact: '' },
