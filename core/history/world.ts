@@ -123,7 +123,7 @@ export interface ClaimState {
   readonly fn?: string | undefined
 }
 
-export interface LoanState {
+export interface PartLoan {
   readonly entry: Statement
   readonly part: PartId
   readonly from: Place
@@ -229,7 +229,7 @@ export interface PartState {
   /** Where and when it was first said to stand. */
   readonly placed?: { readonly place: Place; readonly at: string; readonly id: EntryId } | undefined
   readonly legs: readonly LegRecord[]
-  readonly loan?: LoanState | undefined
+  readonly loan?: PartLoan | undefined
 }
 
 /** So many of a lot in one place. Below zero: more went than was known to be there. */
@@ -304,7 +304,7 @@ export interface World {
   readonly policies: ReadonlyMap<string, Statement>
   readonly authorisations: readonly AuthorisationState[]
   readonly grants: readonly GrantState[]
-  readonly loans: readonly LoanState[]
+  readonly loans: readonly PartLoan[]
   /** Loans of machines, gear and counted things; `loans` above are of parts between machines. */
   readonly loanFiles: ReadonlyMap<LoanId, LoanFile>
   readonly now: Instant

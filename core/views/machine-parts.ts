@@ -33,7 +33,7 @@ export interface PositionRow {
     | undefined
 }
 
-export interface LoanRow {
+export interface PartLoanRow {
   readonly part: string
   readonly label: string
   readonly home: string
@@ -105,9 +105,9 @@ function workedOn(machine: MachineState): ReadonlyMap<string, { verbs: string[];
 }
 
 /** Loans in which the machine lends or holds. */
-export function loanRows(world: World, machine: MachineState): LoanRow[] {
+export function partLoanRows(world: World, machine: MachineState): PartLoanRow[] {
   return world.loans
-    .map((loan): LoanRow | undefined => {
+    .map((loan): PartLoanRow | undefined => {
       const lends = holderMachine(world, loan.home.in) === machine.id
       const holds = holderMachine(world, loan.to.in) === machine.id
       if (!lends && !holds) return undefined

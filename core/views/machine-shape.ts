@@ -7,7 +7,7 @@ import type { TestResult } from '#core/history/bodies/test.ts'
 import type { ChangeSummary, LogRow, WeaknessRow, Disagreement } from './rows.ts'
 import type { Coverage, WorkingStatus } from '#core/history/status.ts'
 import type { Lifeline } from './lifeline.ts'
-import type { PositionRow, GivenRow, ConsentRow, LoanRow, RequestRow, LentRow } from './machine-parts.ts'
+import type { PositionRow, GivenRow, ConsentRow, PartLoanRow, RequestRow, LentRow } from './machine-parts.ts'
 import type { Money } from '#core/quantity/quantity.ts'
 import type { PhotoRow } from './photos.ts'
 import type { GradePoint } from '#core/condition/condition.ts'
@@ -112,7 +112,7 @@ export interface MachineView {
   readonly requests: readonly RequestRow[]
   /** The owner as a party; absent for a machine of the house. */
   readonly ownerParty?: string | undefined
-  readonly loans: readonly LoanRow[]
+  readonly loans: readonly PartLoanRow[]
   /** Loans that it is or was in as a whole, the newest first. */
   readonly lent: readonly LentRow[]
   readonly episodes: readonly EpisodeRow[]

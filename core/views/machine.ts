@@ -8,7 +8,7 @@ import { changeSummary, carriedPhotos, disagreement, logRow, weaknessRow } from 
 import { type MachineStanding, machineStanding, openEpisode } from '#core/history/status.ts'
 import type { Instant } from '#core/quantity/time.ts'
 import { voidTests } from '#core/history/void.ts'
-import { loanRows, positionRows, givenParts, consentRows, requestRows, lentRows } from './machine-parts.ts'
+import { partLoanRows, positionRows, givenParts, consentRows, requestRows, lentRows } from './machine-parts.ts'
 import type { MachineId } from '#core/ids.ts'
 import { lifelineOf } from './lifeline.ts'
 import { faceOf, photoRows } from './photos.ts'
@@ -176,7 +176,7 @@ export function machineView(world: World, id: MachineId, worksNow?: WorksNow): M
     requests: requestRows(world, machine),
     lent: lentRows(world, machine),
     ownerParty: machine.owner === 'house' ? undefined : machine.owner,
-    loans: loanRows(world, machine),
+    loans: partLoanRows(world, machine),
     episodes,
     open: open ? episodes.find((e) => e.id === open.id) : undefined,
     todo: todoOf(world, machine, worksNow),

@@ -5,7 +5,7 @@ import { sortKey } from '#core/quantity/time.ts'
 import { around, machineDraft, noteInterval, partDraft, type WorldDraft } from '../draft.ts'
 import type { BodyOf } from '../bodies/index.ts'
 import type { Leg } from '../bodies/move.ts'
-import type { LoanState } from '../world.ts'
+import type { PartLoan } from '../world.ts'
 import { fulfil, reduceLotLeg, reduceTaken } from './lots.ts'
 import type { Statement } from '../versions.ts'
 
@@ -104,7 +104,7 @@ function arrive(world: WorldDraft, entry: Statement, body: BodyOf<'move'>, leg: 
   if (open && !open.closed && isHome(world, open, leg.to)) endLoan(world, open, entry)
   else if (open && !open.closed && leg.to.in.kind === 'gone') endLoan(world, open, entry)
   if (body.loan && (body.legs.length === 1 || body.loan.home.in.id === leg.from.in.id)) {
-    const loan: LoanState = {
+    const loan: PartLoan = {
       entry,
       part: leg.part,
       from: leg.from,
@@ -118,7 +118,7 @@ function arrive(world: WorldDraft, entry: Statement, body: BodyOf<'move'>, leg: 
 }
 
 /** Home is anywhere in the lending machine, or in the tray of one of its episodes. */
-function isHome(world: WorldDraft, loan: LoanState, to: Place): boolean {
+function isHome(world: WorldDraft, loan: PartLoan, to: Place): boolean {
   if (to.in.kind === loan.home.in.kind && to.in.id === loan.home.in.id) return true
   const lender = around(world, loan.home).machine
   if (lender === undefined) return false
@@ -127,7 +127,7 @@ function isHome(world: WorldDraft, loan: LoanState, to: Place): boolean {
     : around(world, to).machine === lender
 }
 
-function endLoan(world: WorldDraft, loan: LoanState, closed: Statement) {
+function endLoan(world: WorldDraft, loan: PartLoan, closed: Statement) {
   const ended = { ...loan, closed }
   const at = world.loans.indexOf(loan)
   if (at >= 0) world.loans[at] = ended
