@@ -4,7 +4,7 @@ import { defineConfig } from '@playwright/test'
 export default defineConfig({
   testDir: '.',
   fullyParallel: false,
-  workers: 2,
+  workers: 1,
   timeout: 120_000,
   expect: { timeout: 15_000 },
   reporter: [['list']],

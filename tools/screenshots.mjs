@@ -142,7 +142,7 @@ const guest = await (
 ).newPage()
 await guest.goto(base)
 await guest.getByRole('button', { name: /Lindvik harbour hall/ }).click()
-await guest.getByText('Asked of you').waitFor()
+await guest.getByRole('heading', { name: 'Asked of you' }).waitFor()
 await guest.waitForTimeout(500)
 await guest.screenshot({ path: path.join(root, 'docs', 'screenshots', 'guest-home.png') })
 

@@ -8,7 +8,14 @@ import { changeSummary, carriedPhotos, disagreement, logRow, weaknessRow } from 
 import { type MachineStanding, machineStanding, openEpisode } from '#core/history/status.ts'
 import type { Instant } from '#core/quantity/time.ts'
 import { voidTests } from '#core/history/void.ts'
-import { partLoanRows, positionRows, givenParts, consentRows, requestRows, lentRows } from './machine-parts.ts'
+import {
+  partLoanRows,
+  positionRows,
+  givenParts,
+  consentRows,
+  requestRows,
+  lentRows,
+} from './machine-parts.ts'
 import type { MachineId } from '#core/ids.ts'
 import { lifelineOf } from './lifeline.ts'
 import { faceOf, photoRows } from './photos.ts'

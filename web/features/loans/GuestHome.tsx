@@ -39,7 +39,7 @@ export function View() {
             : data.asks.length === 1
               ? 'One thing is asked of you.'
               : `${data.asks.length} things are asked of you.`}
-          {data.next && ` Next date: ${dayOnly(data.next.day)} (${list(data.next.items)}).`}
+          {data.next && ` Due ${dayOnly(data.next.day)}: ${list(data.next.items)}.`}
         </p>
       </header>
       {data.asks.length > 0 && (

@@ -15,11 +15,14 @@ export interface Offer {
   readonly key: string
   readonly label: string
   readonly does: LoanAct
-  /** There is something to settle first. */
+  /** It is no next step: there is something to settle first, or it is done only when there is reason. */
   readonly quiet?: boolean
 }
 
 const offer = (label: string, does: LoanAct): Offer => ({ key: label, label, does })
+
+/** What may be done, and is no next step. */
+const aside = (label: string, does: LoanAct): Offer => ({ ...offer(label, does), quiet: true })
 
 /** Acts that stand open for a reader of this loan; the first is the next step. */
 export function offersFor(view: LoanView, role: Role): Offer[] {
@@ -88,16 +91,16 @@ function houseOffers(view: LoanView, role: Role): Offer[] {
     ...(canRelease ? [release] : []),
     ...(whole && steward ? [{ ...offer('Close the loan', { act: 'close' }), quiet: unsettled }] : []),
     ...(!listed && steward && !whole
-      ? [offer('Account for what will not come home', { act: 'account' })]
+      ? [aside('Account for what will not come home', { act: 'account' })]
       : []),
     ...(view.recallable !== undefined && view.shown !== 'overdue' && steward
-      ? [offer('Ask for it back', { act: 'recall' })]
+      ? [aside('Ask for it back', { act: 'recall' })]
       : []),
-    ...(view.terms.length > 0 && restorer ? [offer('Change the terms', { act: 'terms' })] : []),
+    ...(view.terms.length > 0 && restorer ? [aside('Change the terms', { act: 'terms' })] : []),
     ...(!listed && ours && view.shown !== 'back'
       ? [
-          offer('Write down a run they told us of', { act: 'run' }),
-          offer('Write down an incident they told us of', { act: 'incident' }),
+          aside('Write down a run they told us of', { act: 'run' }),
+          aside('Write down an incident they told us of', { act: 'incident' }),
         ]
       : []),
     ...(!ours && listed && agreed && restorer
