@@ -121,7 +121,7 @@ function judgeRelease(
 }
 
 function judgeReceipt(loan: LoanFile, body: Extract<BodyOf<'handover'>, { what: 'received' }>): Judgement {
-  if (body.of === undefined) return recorded
+  if (body.of === undefined) return judgeUnannounced(loan, body)
   const release = loan.handovers.find((h) => h.id === body.of)
   if (release?.body.what !== 'released') return refused({ rule: 'unknown-entry', entry: body.of })
   if (release.body.to !== body.by) return refused({ rule: 'not-allowed', act: 'handover' })
@@ -129,6 +129,21 @@ function judgeReceipt(loan: LoanFile, body: Extract<BodyOf<'handover'>, { what: 
     const state = itemsOf(loan).find((s) => s.item.item === item)
     const open = state?.underWay.find((u) => u.release.id === body.of)?.n ?? 0
     if (n > open) return refused({ rule: 'not-so-many', item: item, there: open })
+  }
+  return recorded
+}
+
+/** What arrives unannounced comes from where it was: no more of it than is not with the receiver. */
+function judgeUnannounced(
+  loan: LoanFile,
+  { by, items }: Extract<BodyOf<'handover'>, { what: 'received' }>,
+): Judgement {
+  for (const { item, n } of items) {
+    const state = itemsOf(loan).find((s) => s.item.item === item)
+    const elsewhere = !state
+      ? 0
+      : state.item.n - state.accounted - (by === homeSide(loan) ? state.home : state.there)
+    if (n > elsewhere) return refused({ rule: 'not-so-many', item, there: elsewhere })
   }
   return recorded
 }

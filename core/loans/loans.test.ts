@@ -323,6 +323,24 @@ describe('what comes and goes is counted', () => {
     ).toMatchObject({ refusal: { rule: 'not-so-many', there: 2 } })
   })
 
+  it('no more arrives unannounced than was away', () => {
+    lent()
+    const came = (n: number) =>
+      t.tell('2026-06-01T09:00:00.000Z', {
+        kind: 'handover',
+        what: 'received',
+        loan,
+        by: 'house',
+        items: [{ item: 'mains lead', n }],
+        machines: [],
+        boxes: [],
+        packing: 'in order',
+      }).judgement
+    expect(came(3)).toMatchObject({ refusal: { rule: 'not-so-many', there: 2 } })
+    expect(came(2)).toEqual({ became: 'recorded' })
+    expect(came(1)).toMatchObject({ refusal: { rule: 'not-so-many', there: 0 } })
+  })
+
   it('closes when every item is home or accounted for', () => {
     lent()
     const close = () => t.tell('2026-06-10T09:00:00.000Z', { kind: 'loan', what: 'closed', loan }).judgement

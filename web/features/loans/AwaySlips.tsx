@@ -2,12 +2,14 @@
 import { useState } from 'react'
 import type { MachineId } from '#core/ids.ts'
 import type { LoanView } from '#core/views/loan.ts'
+import { useBasis } from './told.ts'
 import { useSend } from '#web/app/send.ts'
 import { AreaField, MainButton, Said, SelectField, Slip, TextField } from '#web/ui/Forms.tsx'
 
 const machineOptions = (view: LoanView) => view.machines.map((m) => ({ value: m.id, label: m.name }))
 
 export function RunSlip({ view, onClose }: { view: LoanView; onClose: () => void }) {
+  const basis = useBasis()
   const { send, error, busy, setError } = useSend()
   const submit = async (event: React.FormEvent<HTMLFormElement>) => {
     event.preventDefault()
@@ -19,6 +21,7 @@ export function RunSlip({ view, onClose }: { view: LoanView; onClose: () => void
     if (!text('who')) return setError('Say who switched it on.')
     const written = await send([
       {
+        basis: basis('them'),
         body: {
           kind: 'run',
           loan: view.id,
@@ -53,6 +56,7 @@ export function RunSlip({ view, onClose }: { view: LoanView; onClose: () => void
 }
 
 export function IncidentSlip({ view, onClose }: { view: LoanView; onClose: () => void }) {
+  const basis = useBasis()
   const { send, error, busy, setError } = useSend()
   const [words, setWords] = useState('')
   const submit = async (event: React.FormEvent<HTMLFormElement>) => {
@@ -62,6 +66,7 @@ export function IncidentSlip({ view, onClose }: { view: LoanView; onClose: () =>
     if (!words.trim()) return setError('Say what happened.')
     const written = await send([
       {
+        basis: basis('them'),
         body: {
           kind: 'incident',
           loan: view.id,

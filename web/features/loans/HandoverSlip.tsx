@@ -6,6 +6,7 @@ import { barsRelease } from '#core/loans/release.ts'
 import { instantToMs, msToInstant } from '#core/quantity/time.ts'
 import type { LoanItemRow, LoanView, OpenRelease } from '#core/views/loan.ts'
 import { nowInstant } from '#web/app/clock.ts'
+import { useBasis } from './told.ts'
 import { useSend } from '#web/app/send.ts'
 import { useSigned } from '#web/app/session.tsx'
 import { AreaField, MainButton, Said, SelectField, Slip, TextField } from '#web/ui/Forms.tsx'
@@ -71,6 +72,7 @@ export function ReleaseSlip({
   onClose: () => void
 }) {
   const { me } = useSigned()
+  const basis = useBasis()
   const { send, error, busy, setError } = useSend()
   const home = (from === 'house') === (view.homeIs === 'house')
   const rows = view.itemRows
@@ -89,6 +91,7 @@ export function ReleaseSlip({
     if (items.every((i) => i.n === 0)) return setError('Nothing is counted.')
     const written = await send([
       {
+        basis: basis(from),
         body: {
           kind: 'handover',
           what: 'released',
@@ -110,7 +113,16 @@ export function ReleaseSlip({
     if (written) onClose()
   }
   return (
-    <Slip title={from === 'house' ? `Release to ${view.with}` : 'Send it back'} onClose={onClose}>
+    <Slip
+      title={
+        from === 'house'
+          ? `Release to ${view.with}`
+          : me.role === 'guest'
+            ? 'Send it back'
+            : 'On its way back, as told'
+      }
+      onClose={onClose}
+    >
       <form onSubmit={(event) => void submit(event)}>
         {bars.length > 0 && (
           <div className="border-copper mb-3 border-l-4 pl-3">
@@ -162,6 +174,7 @@ export function ReceiveSlip({
   onClose: () => void
 }) {
   const { send, error, busy, setError } = useSend()
+  const basis = useBasis()
   const [counts, setCounts] = useState(countsOf(release.items))
   const [boxes, setBoxes] = useState<readonly number[]>(release.boxes)
   const [cold, setCold] = useState(false)
@@ -177,6 +190,7 @@ export function ReceiveSlip({
       return setError('Count in whole numbers; 0 for what is not there.')
     const written = await send([
       {
+        basis: basis(release.to === 'house' ? 'house' : 'them'),
         body: {
           kind: 'handover',
           what: 'received',

@@ -5,6 +5,7 @@ import { stageWords } from '#api/words/loans.ts'
 import type { BodyOf } from '#core/history/bodies/index.ts'
 import type { LookStage } from '#core/history/bodies/loan.ts'
 import type { LoanMachine, LoanView } from '#core/views/loan.ts'
+import { useBasis } from './told.ts'
 import { useSend } from '#web/app/send.ts'
 import { MainButton, PlainButton, Said, SelectField, Slip, TextField } from '#web/ui/Forms.tsx'
 
@@ -29,6 +30,7 @@ export function LookSlip({
   onClose: () => void
 }) {
   const { send, error, busy, setError } = useSend()
+  const basis = useBasis()
   const [zones, setZones] = useState<Readonly<Record<string, Looked>>>({})
   const [witness, setWitness] = useState('')
   const first = stage === 'out'
@@ -43,6 +45,7 @@ export function LookSlip({
     if (open.length === machine.zones.length) return setError('Answer for at least one zone.')
     const written = await send([
       {
+        basis: basis(stage === 'there' || stage === 'before packing' ? 'them' : 'house'),
         body: {
           kind: 'look',
           loan: view.id,

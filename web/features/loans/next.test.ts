@@ -96,6 +96,20 @@ describe('the house', () => {
       'Close the loan',
     )
   })
+  it('writes down what a borrower without an account tells, none of it as the next step', () => {
+    const there = [thing({ home: 0, there: 1, is: 'there' })]
+    const offers = offersFor(view({ terms: [terms], itemRows: there, machines: its(['out']) }), 'restorer')
+    expect(offers.map((o) => o.label)).toEqual(
+      expect.arrayContaining([
+        'Write down how the terminal arrived there',
+        'Write down that it is on its way back',
+      ]),
+    )
+    expect(offers.every((o) => o.quiet)).toBe(true)
+    expect(offered('volunteer', { terms: [terms], open: [release], itemRows: there })).toContain(
+      'Write down that it arrived there',
+    )
+  })
   it('is offered nothing of a loan that is closed or declined', () => {
     expect(offered('steward', { shown: 'closed', terms: [terms] })).toEqual([])
     expect(offered('steward', { shown: 'declined', terms: [terms] })).toEqual([])

@@ -61,6 +61,24 @@ function guestOffers(view: LoanView): Offer[] {
   ]
 }
 
+/** What a borrower without an account tells the house of: their side of the way, written down as told. */
+function toldOffers(view: LoanView, restorer: boolean): Offer[] {
+  if (view.homeIs !== 'house') return []
+  const arrived = view.open.filter((r) => r.to === view.withParty)
+  const there = view.machines.filter((m) => isThere(view, m.id))
+  return [
+    ...arrived.map((release) => aside('Write down that it arrived there', { act: 'receive', release })),
+    ...there
+      .filter((m) => !lookedAs(view, m.id, 'there'))
+      .map((m) =>
+        aside(`Write down how ${m.name} arrived there`, { act: 'look', machine: m.id, stage: 'there' }),
+      ),
+    ...(restorer && view.itemRows.some((r) => r.there > 0)
+      ? [aside('Write down that it is on its way back', { act: 'release', from: 'them' })]
+      : []),
+  ]
+}
+
 function houseOffers(view: LoanView, role: Role): Offer[] {
   const restorer = atLeast(role, 'restorer')
   const steward = atLeast(role, 'steward')
@@ -97,6 +115,7 @@ function houseOffers(view: LoanView, role: Role): Offer[] {
       ? [aside('Ask for it back', { act: 'recall' })]
       : []),
     ...(view.terms.length > 0 && restorer ? [aside('Change the terms', { act: 'terms' })] : []),
+    ...toldOffers(view, restorer),
     ...(!listed && ours && view.shown !== 'back'
       ? [
           aside('Write down a run they told us of', { act: 'run' }),
