@@ -62,6 +62,8 @@ test('a lent machine comes back one lead short with a new mark, and it is said w
   const borrower = await signIn(browser, 'harbour.hall')
   await borrower.setViewportSize({ width: 390, height: 844 })
   await borrower.getByRole('link', { name: /Loans/ }).click()
+  // Home names it too: the list is there first.
+  await expect(borrower.getByRole('heading', { name: 'Your loans', level: 1 })).toBeVisible()
   await borrower.getByRole('link', { name: item }).click()
   await expect(borrower.getByText('€1,400.00')).toBeVisible()
   await borrower.getByRole('button', { name: 'Agree to the terms' }).click()
