@@ -31,6 +31,7 @@ import type {
   StockAnswer,
   TagRow,
 } from './parts.ts'
+import type { PaperIssued, PapersAnswer } from './papers.ts'
 import type { RecordAnswer, StoredFile } from './files.ts'
 import type {
   InvitationAnswer,
@@ -80,6 +81,7 @@ export interface Reads {
   '/home': GuestHome
   '/loans': { readonly loans: readonly LoanRow[] }
   '/loans/:id': LoanView
+  '/loans/:id/papers': PapersAnswer
   '/types': { readonly types: readonly TypeRow[] }
   '/types/:id': TypeAnswer
   '/gear': { readonly gear: readonly GearRow[] }
@@ -107,6 +109,8 @@ export interface Writes {
   'POST /views': { readonly id: string }
   'DELETE /views/:id': void
   'POST /records': RecordAnswer
+  'POST /loans/:id/papers': PaperIssued
+  'POST /loans/:id/signed': PaperIssued
   'POST /table': TableAnswer
   'POST /machines/:id/photos': StoredFile
   'POST /machines/:id/voices': StoredFile

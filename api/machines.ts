@@ -107,6 +107,8 @@ export interface PartLife extends PartRow {
   readonly cost?: Money | undefined
   /** Where it is, as a move names it. */
   readonly at: Place
+  /** Where it belongs, while it is lent. */
+  readonly home?: Place | undefined
   /** The machine whose part it was found to be, if any. */
   readonly foundIn?: string | undefined
   /** What sits in it and goes with it, for an assembly. */
@@ -132,6 +134,7 @@ export interface NextNumbers {
   readonly entryNumber: string
   readonly tag: string
   readonly lotTag: string
+  readonly loanNumber: string
 }
 
 /** What the live stream says of each commit. */

@@ -28,7 +28,7 @@ test('power on says what is open, and the check opens at the side; done is two t
   await expect(line()).toHaveValue('done current limit ')
   await line().press('Enter')
   await expect(line()).toHaveValue('')
-  await expect(rasmus.getByText('done: first power through a current limit')).toBeVisible()
+  await expect(rasmus.getByText('done: first power through a current limit', { exact: true })).toBeVisible()
   await line().fill('power on')
   await expect(rasmus.locator('#line-says')).not.toContainText('supply proved first')
   await line().press('Escape')

@@ -29,7 +29,7 @@ test('a lent machine comes back one lead short with a new mark, and it is said w
   await steward.getByRole('button', { name: 'Write down a loan' }).click()
   await steward.getByLabel('With whom').fill('Lindvik harbour hall')
   await steward.getByLabel('For what').fill('an evening of punched tape')
-  await steward.getByLabel(/^Machine: type/).fill('SW 2024.11')
+  await steward.getByLabel('Machine or part: its number or tag').fill('SW 2024.11')
   await steward.getByRole('button', { name: 'Add the machine' }).click()
   for (const [thing, n] of [
     ['mains lead', '2'],

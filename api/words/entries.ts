@@ -98,6 +98,7 @@ export function entryWords(body: Body, names: EntryNames): EntryWords {
     case 'look':
     case 'difference':
     case 'run':
+    case 'paper':
       return loanEntry(body, names)
     case 'change':
     case 'fastening':

@@ -96,9 +96,9 @@ export const holderWords = (holder: Holder, names: Readonly<Record<string, strin
       ? 'this collection'
       : (names[holder.side] ?? 'the other side')
 
-type LoanKinds = 'loan' | 'handover' | 'look' | 'difference' | 'run'
+type LoanKinds = 'loan' | 'handover' | 'look' | 'difference' | 'run' | 'paper'
 export const isLoanBody = (body: Body): body is BodyOf<LoanKinds> =>
-  ['loan', 'handover', 'look', 'difference', 'run'].includes(body.kind)
+  ['loan', 'handover', 'look', 'difference', 'run', 'paper'].includes(body.kind)
 
 /** A line of the log. */
 export function loanEntry(body: BodyOf<LoanKinds>, { labels }: EntryNames): EntryWords {
@@ -155,6 +155,12 @@ export function loanEntry(body: BodyOf<LoanKinds>, { labels }: EntryNames): Entr
         `ran for ${count(body.minutes, 'minute')} there, by ${body.who}${body.symptom ? `: ${body.symptom}` : ''}`,
         body.started ? 'started' : 'did not start',
       )
+    case 'paper':
+      return body.what === 'issued'
+        ? plain(`${body.sort} issued, paper ${body.number}, code ${body.code}`)
+        : plain(
+            `signed paper kept, signed by ${list(body.by.map(side))} on ${dayOnly(body.on)}${body.words ? ` (${body.words})` : ''}`,
+          )
   }
 }
 

@@ -117,7 +117,7 @@ export function refusalWords(refusal: Refusal, names: RefusalNames): string {
     case 'already-registered':
       return 'This machine is registered already.'
     case 'number-taken':
-      return `The number ${refusal.number} is taken by another machine.`
+      return `The number ${refusal.number} is taken here. Take the next free one.`
     case 'tag-taken':
       return `The tag ${refusal.tag} is on another part. Take the next free one.`
     case 'stale-amendment':

@@ -9,6 +9,8 @@ export type Terms = Said<LoanBody<'terms'>>
 export type Answered = Said<LoanBody<'answered'>>
 export type Released = Said<Extract<BodyOf<'handover'>, { what: 'released' }>>
 export type Received = Said<Extract<BodyOf<'handover'>, { what: 'received' }>>
+export type Issued = Said<Extract<BodyOf<'paper'>, { what: 'issued' }>>
+export type Signed = Said<Extract<BodyOf<'paper'>, { what: 'signed' }>>
 export type Look = Said<BodyOf<'look'>>
 
 /** One side of a loan: this house, or a party. */
@@ -29,6 +31,8 @@ export interface LoanFile {
   readonly differences: readonly Said<BodyOf<'difference'>>[]
   readonly runs: readonly Said<BodyOf<'run'>>[]
   readonly incidents: readonly Said<BodyOf<'incident'>>[]
+  readonly papers: readonly Issued[]
+  readonly signed: readonly Signed[]
 }
 
 export const emptyLoan = (id: LoanId): LoanFile => ({
@@ -42,4 +46,6 @@ export const emptyLoan = (id: LoanId): LoanFile => ({
   differences: [],
   runs: [],
   incidents: [],
+  papers: [],
+  signed: [],
 })

@@ -7,7 +7,7 @@ import type { World } from '#core/history/world.ts'
 import { atLeast, isRole, speaksAs } from '#core/roles.ts'
 import { recorded, refused, type Judgement, type Writer } from './model.ts'
 import { erasureRefusal } from './erasure.ts'
-import { judgeDifference, judgeHandover, judgeHazard, judgeLoan, judgeOnLoan } from './loans.ts'
+import { judgeDifference, judgeHandover, judgeHazard, judgeLoan, judgeOnLoan, judgePaper } from './loans.ts'
 import { holdsItself, judgeMove } from './moves.ts'
 import { ofTheHouse, vouchedFor } from './rights.ts'
 import { judgeEpisode } from './steps.ts'
@@ -68,6 +68,7 @@ export const judges: { readonly [K in JudgedKind]: (at: Case, body: BodyOf<K>) =
   look: judgeOnLoan,
   run: judgeOnLoan,
   difference: judgeDifference,
+  paper: judgePaper,
   hazard: judgeHazard,
 
   erasure({ world }, body) {

@@ -26,7 +26,9 @@ function spokenLoan({ world, entry, writer }: Case, id: LoanId, act: string): Lo
   if (!loan) return refused({ rule: 'unknown-loan', loan: id })
   if (writer.role === 'guest' && writer.vouches && loan.asked?.body.with !== writer.vouches.party)
     return refused({ rule: 'unknown-loan', loan: id })
-  if (loan.closed && act !== 'difference') return refused({ rule: 'loan-closed', loan: id })
+  // What was agreed on afterwards, and papers of it, still belong to it.
+  if (loan.closed && act !== 'difference' && act !== 'paper')
+    return refused({ rule: 'loan-closed', loan: id })
   return entry.amends ? without(loan, entry.amends.entry) : loan
 }
 /** As it is without an entry that is being corrected. */
@@ -170,6 +172,26 @@ export function judgeDifference(at: Case, body: BodyOf<'difference'>): Judgement
     speaksFor(at.writer, body.by) && (body.by !== 'house' || needs(at.writer, 'restorer')),
     'difference',
   )
+}
+
+/** A paper is issued once under its number; what came back signed is a paper that was issued. */
+export function judgePaper(at: Case, body: BodyOf<'paper'>): Judgement {
+  const loan = spokenLoan(at, body.loan, 'paper')
+  if (isJudgement(loan)) return loan
+  if (body.what === 'signed') {
+    const paper = loan.papers.find((p) => p.id === body.paper)
+    if (!paper) return refused({ rule: 'unknown-entry', entry: body.paper })
+    const sides = new Set<string>(['house', loan.asked?.body.with ?? ''])
+    const stranger = body.by.find((side) => !sides.has(side))
+    if (stranger) return refused({ rule: 'unknown-party', party: stranger })
+    return unless(paper.body.sort !== 'agreement' || needs(at.writer, 'restorer'), 'paper')
+  }
+  if (body.machine && !loan.asked?.body.items.some((i) => i.machine === body.machine))
+    return refused({ rule: 'unknown-machine', machine: body.machine })
+  if (body.of && ![...loan.terms, ...loan.handovers].some((s) => s.id === body.of))
+    return refused({ rule: 'unknown-entry', entry: body.of })
+  const twin = loan.papers.find((p) => p.body.number === body.number && p.id !== at.entry.id)
+  return twin ? refused({ rule: 'number-taken', number: String(body.number) }) : recorded
 }
 
 /** Whatever happened while it was away is for those of the house to clear who know what they look at. */

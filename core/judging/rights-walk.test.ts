@@ -47,6 +47,8 @@ const needs: Readonly<Record<Kind, Role | ((body: Body) => Role)>> = {
   look: 'guest',
   difference: 'guest',
   run: 'guest',
+  paper: (b) =>
+    b.kind === 'paper' && b.what === 'issued' && b.sort === 'agreement' ? 'restorer' : 'volunteer',
   hazard: 'volunteer',
   custody: 'volunteer',
   question: 'volunteer',

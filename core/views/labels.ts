@@ -167,6 +167,10 @@ function addBody(world: World, labels: Record<string, string>, body: Body, at?: 
       for (const side of body.what === 'released' ? [body.from, body.to] : [body.by])
         if (side !== 'house') addParty(world, labels, side)
       return
+    case 'paper':
+      if (body.what === 'signed')
+        for (const side of body.by) if (side !== 'house') addParty(world, labels, side)
+      return
     case 'difference':
       if (body.by !== 'house') addParty(world, labels, body.by)
       return

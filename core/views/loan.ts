@@ -8,7 +8,7 @@ import type { LoanFile, Released, Side, Terms } from '#core/history/loan-state.t
 import { machineStanding } from '#core/history/status.ts'
 import { sheetOf } from '#core/history/layout.ts'
 import type { World } from '#core/history/world.ts'
-import type { EntryId, LoanId, MachineId, PartyId } from '#core/ids.ts'
+import type { EntryId, GearId, LoanId, MachineId, PartId, PartyId } from '#core/ids.ts'
 import { answerOf, dueDay, recallDay, termsInForce } from '#core/loans/agreement.ts'
 import { compareLooks, stretchesOf, zonesByStage, type Holder } from '#core/loans/compare.ts'
 import { homeSide, itemsOf, missingBoxes, receiptsOf, releasesOf, type ItemState } from '#core/loans/items.ts'
@@ -18,6 +18,9 @@ import { dayAfter, dayOf, type Instant } from '#core/quantity/time.ts'
 
 export interface LoanRow {
   readonly id: LoanId
+  /** Its number in this house, and theirs. */
+  readonly number?: string | undefined
+  readonly theirNumber?: string | undefined
   readonly way: 'out' | 'in' | 'repair'
   readonly with: string
   readonly purpose: string
@@ -56,6 +59,10 @@ export function asksOf(file: LoanFile, zone: string, now: Instant): LoanAsk[] {
 export interface LoanItemRow {
   readonly item: string
   readonly machine?: MachineId | undefined
+  readonly part?: PartId | undefined
+  readonly gear?: GearId | undefined
+  /** Whether it is to come back. */
+  readonly returns: boolean
   readonly n: number
   readonly home: number
   readonly there: number
@@ -168,6 +175,8 @@ export function loanRow(world: World, file: LoanFile, zone: string): LoanRow | u
   const state = loanState(file, world.now, zone)
   return {
     id: file.id,
+    number: body.number,
+    theirNumber: body.theirNumber,
     way: body.way,
     with: world.parties.get(body.with)?.name ?? 'the other side',
     purpose: body.purpose,
@@ -203,6 +212,9 @@ export function loanView(world: World, id: LoanId, { zone, viewer }: LoanAsked):
     itemRows: state.items.map(({ item, home, there, accounted, is }) => ({
       item: item.item,
       machine: item.machine,
+      part: item.part,
+      gear: item.gear,
+      returns: item.returns,
       n: item.n,
       home,
       there,
@@ -266,6 +278,8 @@ const lineOf = (file: LoanFile): EntryId[] =>
     ...file.differences,
     ...file.runs,
     ...file.incidents,
+    ...file.papers,
+    ...file.signed,
     ...file.accounted,
     ...(file.closed ? [file.closed] : []),
   ]

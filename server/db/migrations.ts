@@ -123,6 +123,12 @@ const steps: readonly Step[] = [
   },
   { name: '010-faces', sql: [] },
   { name: '011-todo', sql: [] },
+  {
+    name: '012-loan-numbers',
+    sql: [
+      `CREATE INDEX entries_loan_number ON entries ((entry->'body'->>'number')) WHERE kind = 'loan' AND entry->'body'->>'number' IS NOT NULL`,
+    ],
+  },
 ]
 
 export const migrationNames: readonly string[] = steps.map((step) => step.name)

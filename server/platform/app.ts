@@ -17,6 +17,7 @@ import { photoRoutes } from '../features/photos/routes.ts'
 import { jotRoutes } from '../features/jots/routes.ts'
 import { tableRoutes } from '../features/table/routes.ts'
 import { loansRoutes } from '../features/loans/routes.ts'
+import { papersRoutes, signedRoutes } from '../features/papers/routes.ts'
 import { conditionRoutes } from '../features/condition/routes.ts'
 import { arrivalRoutes } from '../features/arrival/routes.ts'
 import { batchRoutes } from '../features/batches/routes.ts'
@@ -142,8 +143,15 @@ export function createApp(services: Services): { app: Express; close: () => Prom
     next()
   })
   // Photographs, voices, tables and records read their own bodies, to the disk.
-  api.use(recordRoutes(services), photoRoutes(services), jotRoutes(services), tableRoutes(services))
+  api.use(
+    recordRoutes(services),
+    photoRoutes(services),
+    jotRoutes(services),
+    tableRoutes(services),
+    signedRoutes(services),
+  )
   api.use(entriesBody)
+  api.use(papersRoutes(services))
   api.use(loansRoutes(services), conditionRoutes(services), arrivalRoutes(services), batchRoutes(services))
   api.use(
     sessionRoutes(services),

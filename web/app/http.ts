@@ -116,6 +116,16 @@ export const get = <P extends keyof Reads & string>(
   ...[asked]: [WordsOf<P>] extends [never] ? [asked?: Query] : [asked: Asked<P>]
 ): Promise<Reads[P]> => ask<Reads[P]>('GET', addressOf(path, asked))
 
+/** A file that is text, as it is. */
+export async function getText(path: string): Promise<string> {
+  const response = await fetch(`/api${path}`, { credentials: 'same-origin' }).catch(() => {
+    throw new NoConnection()
+  })
+  if (response.ok) return response.text()
+  const answer = (await response.json().catch(() => undefined)) as Problem | undefined
+  throw new ProblemError(answer ?? unexplained(response.status))
+}
+
 const sends =
   <M extends 'POST' | 'PUT' | 'PATCH'>(method: M) =>
   <P extends Written<M>>(path: P, body: unknown, ...[words]: WordsIn<P>): Promise<AnswerTo<M, P>> =>

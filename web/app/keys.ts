@@ -45,6 +45,7 @@ export const keys = {
   guestHome: ['loans', 'home'],
   loans: ['loans', 'list'],
   loan: (id: string) => ['loans', id],
+  papers: (loan: string) => ['loans', loan, 'papers'],
   batches: ['batches'],
   batch: (id: string) => ['batches', id],
   wholeMachines: (batch: string) => ['batches', batch, 'whole'],

@@ -2,7 +2,7 @@
 import { z } from 'zod'
 import { entryIdSchema, machineIdSchema, partyIdSchema } from '#core/ids.ts'
 import { evidenceSorts } from './arrival.ts'
-import { label, someWords, words } from './words.ts'
+import { label, sha256, someWords, words } from './words.ts'
 import { instantSchema } from '#core/quantity/schemas.ts'
 
 export const findingKinds = [
@@ -168,7 +168,7 @@ export const photoSubjects = [
 export const photoBody = z.strictObject({
   kind: z.literal('photo'),
   machine: machineIdSchema,
-  file: z.string().regex(/^[0-9a-f]{64}$/, 'A photograph is named by its SHA-256.'),
+  file: sha256,
   width: z.int().positive(),
   height: z.int().positive(),
   words: someWords.optional(),

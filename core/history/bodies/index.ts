@@ -35,6 +35,7 @@ import type { lotBody, countBody, reservationBody } from './lot.ts'
 import type { machineBody } from './machine.ts'
 import type { methodBody } from './method.ts'
 import type { moveBody } from './move.ts'
+import type { paperBody } from './paper.ts'
 import type { partBody } from './part.ts'
 import type { partyBody } from './party.ts'
 import type { precautionBody } from './precaution.ts'
@@ -104,6 +105,7 @@ export interface Bodies {
   readonly look: z.infer<typeof lookBody>
   readonly difference: z.infer<typeof differenceBody>
   readonly run: z.infer<typeof runBody>
+  readonly paper: z.infer<typeof paperBody>
   readonly request: z.infer<typeof requestBody>
   readonly word: z.infer<typeof wordBody>
 }

@@ -1,7 +1,7 @@
 /** A jot: a photograph, a sentence or a voice note kept with nothing asked, sorted into entries later. */
 import { z } from 'zod'
 import { entryIdSchema, machineIdSchema } from '#core/ids.ts'
-import { someWords } from './words.ts'
+import { sha256, someWords } from './words.ts'
 
 export const voiceMimes = ['audio/webm', 'audio/ogg', 'audio/mp4', 'audio/wav'] as const
 
@@ -13,7 +13,7 @@ export const jotBody = z.discriminatedUnion('what', [
     words: someWords.default(''),
     voice: z
       .strictObject({
-        file: z.string().regex(/^[0-9a-f]{64}$/),
+        file: sha256,
         mime: z.enum(voiceMimes),
         seconds: z.number().min(0).max(3600),
       })

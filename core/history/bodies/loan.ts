@@ -1,6 +1,13 @@
 /** A loan out, a loan in, a repair for an owner: what it is about, on what terms, who agreed, and how it ended. */
 import { z } from 'zod'
-import { entryIdSchema, gearIdSchema, loanIdSchema, machineIdSchema, partyIdSchema } from '#core/ids.ts'
+import {
+  entryIdSchema,
+  gearIdSchema,
+  loanIdSchema,
+  machineIdSchema,
+  partIdSchema,
+  partyIdSchema,
+} from '#core/ids.ts'
 import { instantSchema, moneySchema } from '#core/quantity/schemas.ts'
 import { isDay } from '#core/quantity/time.ts'
 import { label, someWords, words } from './words.ts'
@@ -11,18 +18,25 @@ export const daySchema = z.string().refine(isDay, 'A day is written as 2026-06-3
 export const loanWays = ['out', 'in', 'repair'] as const
 export type LoanWay = (typeof loanWays)[number]
 
-/** One thing that goes along: a machine, a piece of test gear, or so many of something that is counted. */
+/** One thing that goes along: a machine, a part, a piece of test gear, or so many of something that is counted. */
 export const loanItemSchema = z
   .strictObject({
     /** Its name within the loan: a machine's number and name, "mains lead". */
     item: label,
     machine: machineIdSchema.optional(),
+    part: partIdSchema.optional(),
     gear: gearIdSchema.optional(),
     n: z.int().min(1).max(1000).default(1),
     returns: z.boolean().default(true),
   })
-  .refine((i) => !(i.machine && i.gear), 'An item is a machine or test gear, not both.')
-  .refine((i) => i.n === 1 || !(i.machine || i.gear), 'A machine or a piece of test gear counts as one.')
+  .refine(
+    (i) => [i.machine, i.part, i.gear].filter(Boolean).length <= 1,
+    'An item is a machine, a part or test gear, not two of them.',
+  )
+  .refine(
+    (i) => i.n === 1 || !(i.machine || i.part || i.gear),
+    'A machine, a part or a piece of test gear counts as one.',
+  )
 
 const items = z
   .array(loanItemSchema)
@@ -82,6 +96,9 @@ export const loanBody = z.discriminatedUnion('what', [
     kind: z.literal('loan'),
     what: z.literal('asked'),
     loan: loanIdSchema,
+    /** Its number in this house, and theirs. */
+    number: label.optional(),
+    theirNumber: label.optional(),
     way: z.enum(loanWays),
     with: partyIdSchema,
     purpose: words,

@@ -37,6 +37,7 @@ import { note } from './note.ts'
 import { onset } from './onset.ts'
 import { override } from './override.ts'
 import { pair } from './pair.ts'
+import { paper } from './paper.ts'
 import { part } from './part.ts'
 import { party } from './party.ts'
 import { photo } from './photo.ts'
@@ -120,6 +121,7 @@ export const definitions = {
   look,
   difference,
   run,
+  paper,
   request,
   word,
 } satisfies { readonly [K in Kind]: Definition<Bodies[K]> }

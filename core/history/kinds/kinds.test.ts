@@ -131,6 +131,10 @@ const leastRole: readonly (readonly [kind: string, needs: (body: Body) => string
   ['look', () => 'guest'],
   ['difference', () => 'guest'],
   ['run', () => 'guest'],
+  [
+    'paper',
+    (b) => (b.kind === 'paper' && b.what === 'issued' && b.sort === 'agreement' ? 'restorer' : 'volunteer'),
+  ],
   ['incident', (b) => (b.kind === 'incident' && b.loan ? 'guest' : 'volunteer')],
   ['erasure', () => 'steward'],
   ['erased', () => 'steward'],

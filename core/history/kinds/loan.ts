@@ -12,7 +12,11 @@ export const loan = {
     ...(body.what === 'asked'
       ? [
           ...subject('party', body.with),
-          ...body.items.flatMap((i) => [...subject('machine', i.machine), ...subject('gear', i.gear)]),
+          ...body.items.flatMap((i) => [
+            ...subject('machine', i.machine),
+            ...subject('part', i.part),
+            ...subject('gear', i.gear),
+          ]),
         ]
       : body.what === 'answered' && body.by !== 'house'
         ? subject('party', body.by)

@@ -112,6 +112,14 @@ export function reduceRun(world: WorldDraft, entry: Statement, body: BodyOf<'run
   keep(world, body.loan, ({ runs }) => ({ runs: [...runs, { ...entry, body }] }))
 }
 
+export function reducePaper(world: WorldDraft, entry: Statement, body: BodyOf<'paper'>) {
+  keep(world, body.loan, ({ papers, signed }) =>
+    body.what === 'issued'
+      ? { papers: [...papers, { ...entry, body }] }
+      : { signed: [...signed, { ...entry, body }] },
+  )
+}
+
 /** What happened while it was away bars power until the house has looked. */
 export function keepAwayIncident(world: WorldDraft, entry: Statement, body: BodyOf<'incident'>) {
   if (body.loan === undefined) return

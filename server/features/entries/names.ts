@@ -10,6 +10,12 @@ export const tagsOf = (group: readonly Draft[]): string[] =>
     (body.kind === 'part' || body.kind === 'lot') && body.what === 'identified' && body.tag ? [body.tag] : [],
   )
 
+/** Numbers of loans that a group gives out. */
+export const loanNumbersOf = (group: readonly Draft[]): string[] =>
+  group.flatMap(({ body }) =>
+    body.kind === 'loan' && body.what === 'asked' && body.number ? [body.number] : [],
+  )
+
 /** Numbers and tags that are unique in the whole of a house, not only in the closure. */
 export async function uniqueNames(
   db: Db,
@@ -37,6 +43,16 @@ export async function uniqueNames(
         transaction,
       )
       answers.push(twin ? { became: 'refused', refusal: { rule: 'tag-taken', tag: body.tag } } : undefined)
+    } else if (body.kind === 'loan' && body.what === 'asked' && body.number) {
+      const [twin] = await rows(
+        db,
+        `SELECT 1 FROM entries WHERE kind = 'loan' AND entry->'body'->>'number' = $1 AND entry->'body'->>'loan' <> $2 AND entry->>'house' = $3`,
+        [body.number, body.loan, house],
+        transaction,
+      )
+      answers.push(
+        twin ? { became: 'refused', refusal: { rule: 'number-taken', number: body.number } } : undefined,
+      )
     } else answers.push(undefined)
   }
   return answers

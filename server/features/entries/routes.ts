@@ -10,8 +10,7 @@ import { subjectIds, subjectsOf } from '#core/history/subjects.ts'
 import { entryIdSchema, type MachineId } from '#core/ids.ts'
 import { rows } from '../../db/connection.ts'
 import { zoneOf } from '../../db/house.ts'
-import { AccountModel } from '../../db/models.ts'
-import { confirmedIn } from '../session/pin.ts'
+import { writerOf } from './writer.ts'
 import {
   houseWorld,
   requireSight,
@@ -95,18 +94,6 @@ async function requireMachines({ db }: Services, visitor: Visitor, group: readon
   }
   const machines = new Set([...seen, ...targets.flatMap((t) => subjectIds(t.about, 'machine'))])
   for (const id of machines) await requireSight(db, visitor, id as MachineId)
-}
-
-/** What admission asks of the people here: who signs in, who is a steward, who confirmed in this session. */
-async function writerOf(request: Request, visitor: Visitor) {
-  const accounts = await AccountModel.findAll({ attributes: ['party', 'role', 'active'] })
-  return {
-    account: visitor.account,
-    role: visitor.role,
-    vouches: { party: visitor.party, confirmed: await confirmedIn(request) },
-    members: new Set(accounts.map((a) => a.party)),
-    stewards: new Set(accounts.filter((a) => a.role === 'steward' && a.active).map((a) => a.party)),
-  }
 }
 
 export function entriesRoutes(services: Services): Router {

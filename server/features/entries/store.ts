@@ -19,7 +19,7 @@ import {
 } from './closure.ts'
 import { isHouse } from '#core/history/scope.ts'
 import { bury } from './erase.ts'
-import { tagsOf, uniqueNames } from './names.ts'
+import { loanNumbersOf, tagsOf, uniqueNames } from './names.ts'
 import { contentHash, insertEntry } from './insert.ts'
 import { asOne, judgeGroup } from '#core/judging/group.ts'
 import { draftOf } from '#core/judging/same.ts'
@@ -86,7 +86,7 @@ export async function appendIn(
   await lock(
     db,
     [...provisional, ...holders.map((id): Subject => ({ kind: 'machine', id }))],
-    tagsOf(group),
+    [...tagsOf(group), ...loanNumbersOf(group)],
     transaction,
   )
   // Under the lock: nobody can store the same entry while this one looks.

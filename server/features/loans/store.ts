@@ -71,21 +71,25 @@ export async function loanRows(
   return found
 }
 
-/** One loan with everything about its machines, as somebody may know it. */
-export async function loanWorld(
-  db: Db,
-  id: LoanId,
-  { prices, blind }: { prices: boolean; blind: ReadonlyMap<MachineId, EntryId> },
-): Promise<World> {
+interface Knowing {
+  readonly prices: boolean
+  readonly blind: ReadonlyMap<MachineId, EntryId>
+}
+
+/** Everything written of one loan and of its machines, as somebody may know it. */
+export async function loanLine(db: Db, id: LoanId, { prices, blind }: Knowing): Promise<Entry[]> {
   const machines = await machinesOfLoans(db, [id])
   const entries = merged(await closureOf(db, machines), await loanEntries(db, [id]))
   const surveys = machines.flatMap((m) => blind.get(m as MachineId) ?? [])
-  const seen = surveys.reduce<Entry[]>(
+  return surveys.reduce<Entry[]>(
     (left, survey) => entriesSeen(left, { prices: true, blind: survey }),
     entriesSeen(entries, { prices }),
   )
-  return fold(seen, { now: nowInstant() })
 }
+
+/** One loan with everything about its machines, as somebody may know it. */
+export const loanWorld = async (db: Db, id: LoanId, knowing: Knowing): Promise<World> =>
+  fold(await loanLine(db, id, knowing), { now: nowInstant() })
 
 /** The machines in the loans named, where all of these are with this party. Undefined: none is named. */
 export async function lentTo(

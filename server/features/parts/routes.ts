@@ -87,6 +87,7 @@ export function partRoutes(services: Services): Router {
       waits: waitsFor(world, part),
       cost: roundedCost(costOf(world, id)),
       at: part.place ?? gone('unknown'),
+      home: part.loan && !part.loan.closed ? part.loan.home : undefined,
       foundIn: part.start ? machineAround(world, part.start, 'at first')?.id : undefined,
       holds: heldBy(world, id),
     }

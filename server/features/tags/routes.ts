@@ -11,7 +11,7 @@ import { reads } from '../../platform/endpoint.ts'
 import { parse } from '../../platform/errors.ts'
 import type { Services } from '../../platform/services.ts'
 import { closureOf, lotEntries } from '../entries/closure.ts'
-import { named, nextEntryNumber, nextLotTag, nextTag, tagsOf } from './store.ts'
+import { named, nextEntryNumber, nextLoanNumber, nextLotTag, nextTag, tagsOf } from './store.ts'
 
 /** "a,b,c": at most a hundred on one errand to the printer. */
 const tagQuery = z.object({
@@ -45,6 +45,7 @@ export function tagRoutes({ db }: Services): Router {
       entryNumber: await nextEntryNumber(db, nowInstant().slice(0, 4)),
       tag: await nextTag(db),
       lotTag: await nextLotTag(db),
+      loanNumber: await nextLoanNumber(db, nowInstant().slice(0, 4)),
     }
   })
 

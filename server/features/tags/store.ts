@@ -28,6 +28,16 @@ export async function nextEntryNumber(db: Db, year: string): Promise<string> {
   return `E${year}-${String((last?.n ?? 0) + 1).padStart(3, '0')}`
 }
 
+/** The next free number of a loan in a year, LN2026-001 onward. */
+export async function nextLoanNumber(db: Db, year: string): Promise<string> {
+  const [last] = await rows<{ n: number | null }>(
+    db,
+    `SELECT max(substring(entry->'body'->>'number' from 8)::int) AS n FROM entries WHERE kind = 'loan' AND entry->'body'->>'number' ~ $1`,
+    [`^LN${year}-\\d{1,8}$`],
+  )
+  return `LN${year}-${String((last?.n ?? 0) + 1).padStart(3, '0')}`
+}
+
 export interface Named {
   readonly machine?: MachineId | undefined
   readonly part?: { readonly part: PartId; readonly machine: string | null } | undefined

@@ -4,8 +4,10 @@ import { useNavigate } from 'react-router'
 import { wayWords } from '#api/words/loans.ts'
 import type { BodyOf } from '#core/history/bodies/index.ts'
 import { loanWays, type LoanWay } from '#core/history/bodies/loan.ts'
-import type { LoanId, MachineId } from '#core/ids.ts'
-import { MachineField, useNamedMachine } from '#web/app/MachineField.tsx'
+import type { GearId, LoanId, MachineId, PartId } from '#core/ids.ts'
+import { useQuery } from '@tanstack/react-query'
+import { get } from '#web/app/http.ts'
+import { keys } from '#web/app/keys.ts'
 import { usePartyNamed } from '#web/app/party.ts'
 import { newId } from '#web/app/clock.ts'
 import { useSend } from '#web/app/send.ts'
@@ -19,7 +21,23 @@ export function AskLoan({ onClose }: { onClose: () => void }) {
   const { send, error, busy, setError } = useSend()
   const [items, setItems] = useState<readonly Item[]>([])
   const [number, setNumber] = useState('')
-  const { machine, missing } = useNamedMachine(number)
+  const named = number.trim()
+  const found = useQuery({
+    queryKey: keys.lookUp(named),
+    queryFn: () => get('/lookup/:word', { word: named }),
+    enabled: named !== '',
+    retry: false,
+  })
+  const machine = named === '' ? undefined : found.data?.machine
+  const part = named === '' || machine ? undefined : found.data?.part
+  const missing = named !== '' && found.data !== undefined && !machine && !part
+  const gear = useQuery({ queryKey: keys.gear, queryFn: () => get('/gear') })
+  const numbers = useQuery({
+    queryKey: keys.nextNumbers,
+    queryFn: () => get('/next-numbers'),
+    staleTime: 0,
+    gcTime: 0,
+  })
   const [thing, setThing] = useState('')
   const [n, setN] = useState('1')
   const add = (item: Item) => {
@@ -28,7 +46,15 @@ export function AskLoan({ onClose }: { onClose: () => void }) {
     setError(undefined)
     setItems([...items, item])
   }
-  const addMachine = () => {
+  const addNamed = () => {
+    if (part)
+      add({
+        item: `${part.tag ? `${part.tag} ` : ''}${part.label}`.slice(0, 80),
+        part: part.id as PartId,
+        n: 1,
+        returns: true,
+      })
+    if (part) setNumber('')
     if (!machine) return
     add({
       item: `${machine.number} ${machine.name}`.slice(0, 80),
@@ -64,6 +90,8 @@ export function AskLoan({ onClose }: { onClose: () => void }) {
           kind: 'loan',
           what: 'asked',
           loan,
+          ...(text('number') || numbers.data ? { number: text('number') || numbers.data?.loanNumber } : {}),
+          ...(text('theirNumber') ? { theirNumber: text('theirNumber') } : {}),
           way: text('way') as LoanWay,
           with: party.party,
           purpose: text('purpose'),
@@ -84,6 +112,19 @@ export function AskLoan({ onClose }: { onClose: () => void }) {
           />
           <TextField label="With whom" name="with" maxLength={80} required />
           <TextField label="For what" name="purpose" maxLength={400} required />
+          <TextField
+            label="Number of the loan here"
+            name="number"
+            className="num"
+            maxLength={40}
+            placeholder={numbers.data?.loanNumber}
+          />
+          <TextField
+            label="Their number, if they have one"
+            name="theirNumber"
+            className="num"
+            maxLength={40}
+          />
         </div>
         <fieldset>
           <legend className="text-13 text-quiet mb-1">What goes along, each counted</legend>
@@ -96,9 +137,16 @@ export function AskLoan({ onClose }: { onClose: () => void }) {
             ))}
           </ul>
           <div className="mt-2 grid grid-cols-[minmax(0,1fr)_auto_minmax(0,1fr)_5rem_auto] items-end gap-3 max-md:grid-cols-[minmax(0,1fr)_auto]">
-            <MachineField value={number} onChange={setNumber} missing={missing} />
-            <PlainButton onClick={addMachine} disabled={!machine}>
-              Add the machine
+            <TextField
+              label="Machine or part: its number or tag"
+              className="num"
+              placeholder="SW 2024.3"
+              value={number}
+              onChange={(e) => setNumber(e.target.value)}
+              error={missing ? `No machine or part has the number ${named}.` : undefined}
+            />
+            <PlainButton onClick={addNamed} disabled={!machine && !part}>
+              {part ? 'Add the part' : 'Add the machine'}
             </PlainButton>
             <TextField
               label="Or a thing"
@@ -117,6 +165,23 @@ export function AskLoan({ onClose }: { onClose: () => void }) {
             <PlainButton onClick={addThing}>Add the thing</PlainButton>
           </div>
           {machine && <p className="text-quiet mt-1">{`${machine.number} is ${machine.name}.`}</p>}
+          {part && <p className="text-quiet mt-1">{`${named} is ${part.label}, ${part.placeLabel}.`}</p>}
+          {(gear.data?.gear.length ?? 0) > 0 && (
+            <div className="mt-2 max-w-80">
+              <SelectField
+                label="Or test gear"
+                value=""
+                onChange={(e) => {
+                  const chosen = gear.data?.gear.find((g) => g.id === e.target.value)
+                  if (chosen) add({ item: chosen.name, gear: chosen.id as GearId, n: 1, returns: true })
+                }}
+                options={[
+                  { value: '', label: 'none' },
+                  ...(gear.data?.gear.map((g) => ({ value: g.id, label: g.name })) ?? []),
+                ]}
+              />
+            </div>
+          )}
         </fieldset>
         <MainButton type="submit" disabled={busy}>
           Write down the loan

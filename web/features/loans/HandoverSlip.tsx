@@ -1,14 +1,19 @@
 /** Things pass from one hand to the next: released with a count, received with a count. What it will say stands above the button. */
+import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
+import type { Body } from '#core/history/bodies/index.ts'
 import { list } from '#api/words/lists.ts'
 import { releaseAnswerWords } from '#api/words/loans.ts'
 import { barsRelease } from '#core/loans/release.ts'
 import { instantToMs, msToInstant } from '#core/quantity/time.ts'
 import type { LoanItemRow, LoanView, OpenRelease } from '#core/views/loan.ts'
 import { nowInstant } from '#web/app/clock.ts'
+import { get, wordsOf } from '#web/app/http.ts'
+import { keys } from '#web/app/keys.ts'
+import { leavingBodies, returningBodies } from './goods.ts'
 import { useBasis } from './told.ts'
 import { useSend } from '#web/app/send.ts'
-import { useSigned } from '#web/app/session.tsx'
+import { useDates, useSigned } from '#web/app/session.tsx'
 import { AreaField, MainButton, Said, SelectField, Slip, TextField } from '#web/ui/Forms.tsx'
 
 const countsOf = (rows: readonly { readonly item: string; readonly n: number }[]) =>
@@ -62,6 +67,9 @@ const machinesOf = (view: LoanView, items: readonly { readonly item: string; rea
     r.machine && items.some((i) => i.item === r.item && i.n > 0) ? [r.machine] : [],
   )
 
+/** What is written of parts and gear beside a handover, or a sentence where their places cannot be read. */
+const readGoods = (read: () => Promise<Body[]>): Promise<Body[] | string> => read().catch(wordsOf)
+
 export function ReleaseSlip({
   view,
   from,
@@ -72,7 +80,12 @@ export function ReleaseSlip({
   onClose: () => void
 }) {
   const { me } = useSigned()
+  const { zone } = useDates()
   const basis = useBasis()
+  const packing = useQuery({
+    queryKey: keys.papers(view.id),
+    queryFn: () => get('/loans/:id/papers', { id: view.id }),
+  })
   const { send, error, busy, setError } = useSend()
   const home = (from === 'house') === (view.homeIs === 'house')
   const rows = view.itemRows
@@ -83,12 +96,15 @@ export function ReleaseSlip({
   const leaving = from === 'house' && view.homeIs === 'house'
   const bars = leaving ? barsRelease(view.release) : []
   const items = counted(rows, counts)
+  const boxes = Math.max(1, ...(packing.data?.packed.map((p) => p.box) ?? []))
   const submit = async (event: React.FormEvent<HTMLFormElement>) => {
     event.preventDefault()
     const form = new FormData(event.currentTarget)
     const text = (name: string) => String(form.get(name) ?? '').trim()
     if (items.some((i) => !Number.isInteger(i.n) || i.n < 0)) return setError('Count in whole numbers.')
     if (items.every((i) => i.n === 0)) return setError('Nothing is counted.')
+    const goods = await readGoods(() => (leaving ? leavingBodies(view, items, zone) : Promise.resolve([])))
+    if (typeof goods === 'string') return setError(goods)
     const written = await send([
       {
         basis: basis(from),
@@ -109,6 +125,7 @@ export function ReleaseSlip({
           ...(text('words') ? { words: text('words') } : {}),
         },
       },
+      ...goods.map((body) => ({ body })),
     ])
     if (written) onClose()
   }
@@ -147,7 +164,15 @@ export function ReleaseSlip({
         <div className="grid grid-cols-4 items-end gap-3 max-lg:grid-cols-2 max-sm:grid-cols-1">
           <SelectField label="How it travels" name="carriage" options={['vehicle', 'post', 'by hand']} />
           <TextField label="Who carries it" name="carrier" maxLength={80} />
-          <TextField label="Boxes" name="boxes" className="num" inputMode="numeric" defaultValue="1" />
+          <TextField
+            // Once the packing list is there, it counts as many as that says.
+            key={boxes}
+            label="Boxes"
+            name="boxes"
+            className="num"
+            inputMode="numeric"
+            defaultValue={boxes}
+          />
           <TextField label="Remarks" name="words" maxLength={400} />
         </div>
         <p className="my-3">
@@ -188,6 +213,9 @@ export function ReceiveSlip({
     const text = (name: string) => String(form.get(name) ?? '').trim()
     if (items.some((i) => !Number.isInteger(i.n) || i.n < 0))
       return setError('Count in whole numbers; 0 for what is not there.')
+    const home = release.to === 'house' && view.homeIs === 'house'
+    const goods = await readGoods(() => (home ? returningBodies(view, items) : Promise.resolve([])))
+    if (typeof goods === 'string') return setError(goods)
     const written = await send([
       {
         basis: basis(release.to === 'house' ? 'house' : 'them'),
@@ -205,6 +233,7 @@ export function ReceiveSlip({
           ...(text('words') ? { words: text('words') } : {}),
         },
       },
+      ...goods.map((body) => ({ body })),
     ])
     if (written) onClose()
   }

@@ -25,6 +25,7 @@ import { AccountSlip, CloseSlip, RecallSlip } from './EndSlips.tsx'
 import { ReceiveSlip, ReleaseSlip } from './HandoverSlip.tsx'
 import { LookSlip } from './LookSlip.tsx'
 import { offersFor, type LoanAct, type Offer } from './next.ts'
+import { Papers } from './Papers.tsx'
 import { TermsPanel } from './TermsPanel.tsx'
 import { TermsSlip } from './TermsSlip.tsx'
 
@@ -66,7 +67,11 @@ function Loan({ view }: { view: LoanView }) {
             <span className="num">{`due back ${dayOnly(view.due)}`}</span>
           )}
         </div>
-        <p className="text-quiet">{view.purpose}</p>
+        <p className="text-quiet">
+          {view.number && <span className="num">{`${view.number}. `}</span>}
+          {view.theirNumber && <span className="num">{`Their number ${view.theirNumber}. `}</span>}
+          {view.purpose}
+        </p>
         {view.marks.length > 0 && (
           <p className="text-copper font-bold">{capital(list(view.marks.map(markWords), 6))}.</p>
         )}
@@ -94,6 +99,7 @@ function Loan({ view }: { view: LoanView }) {
             <h2 className="headrule">Terms</h2>
             <TermsPanel view={view} />
           </section>
+          <Papers view={view} />
         </div>
       </div>
     </main>

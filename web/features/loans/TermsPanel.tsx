@@ -1,58 +1,11 @@
 /** The versions of the terms, what each side said to them, and what holds. */
 import { useState } from 'react'
-import { dayOnly } from '#api/words/dates.ts'
-import { list } from '#api/words/lists.ts'
-import { moneyWords } from '#api/words/money.ts'
+import { termsLines } from '#api/words/loan-terms.ts'
 import type { LoanTerms, LoanView } from '#core/views/loan.ts'
 import { atLeast } from '#core/roles.ts'
 import { useSend } from '#web/app/send.ts'
 import { useDates, useSigned } from '#web/app/session.tsx'
 import { PlainButton, Said, SelectField, TextField } from '#web/ui/Forms.tsx'
-
-/** Who covers it, where that is not the other side. */
-const coverWords: Readonly<Record<string, string>> = {
-  us: 'this collection',
-  carrier: 'the carrier',
-  indemnity: 'an indemnity',
-}
-
-/** The lines of one version, each a name and what was agreed; what is not said is left out. */
-function linesOf({ body }: LoanTerms, borrower: string): readonly (readonly [string, string])[] {
-  const { venue, run, cover } = body
-  const wall = [
-    venue?.volts === undefined ? '' : `${venue.volts} V`,
-    venue?.hertz === undefined ? '' : `${venue.hertz} Hz`,
-    venue?.earthed === undefined ? '' : venue.earthed ? 'earthed' : 'no earth',
-    venue?.residualCurrent === undefined
-      ? ''
-      : venue.residualCurrent
-        ? 'residual-current protection'
-        : 'no residual-current protection',
-  ].filter(Boolean)
-  return [
-    ['Dates', `${dayOnly(body.from)} to ${dayOnly(body.to)}; recalled with ${body.noticeDays} days’ notice`],
-    ...(venue ? [['Place', venue.place] as const] : []),
-    ...(wall.length > 0 ? [['Mains there', list(wall)] as const] : []),
-    ...(venue?.transformer ? [['Transformer', venue.transformer] as const] : []),
-    ...(venue?.television ? [['Television there', venue.television] as const] : []),
-    [
-      'Switching on',
-      `${run.who}${run.named.length ? `: ${list(run.named, 8)}` : ''}${run.minutesADay ? `; at most ${run.minutesADay} minutes a day` : ''}`,
-    ],
-    ...(run.instructions ? [['Instructions', run.instructions] as const] : []),
-    [
-      'Cover',
-      cover.by === 'none'
-        ? 'none'
-        : `${coverWords[cover.by] ?? borrower}${cover.value ? `, ${moneyWords(cover.value)}` : ''}${cover.until ? `, until ${dayOnly(cover.until)}` : ''}`,
-    ],
-    ['Opening it', body.opening ?? 'not allowed'],
-    ['Lending it on', body.lendingOn ?? 'not allowed'],
-    ...(body.credit ? [['Credit line', body.credit] as const] : []),
-    ...(body.photographs ? [['Photographs', body.photographs] as const] : []),
-    ...(body.handling ? [['Handling and light', body.handling] as const] : []),
-  ]
-}
 
 const saidWords = (answer: boolean | undefined) =>
   answer === undefined ? 'no answer recorded' : answer ? 'agreed' : 'declined'
@@ -70,7 +23,7 @@ export function TermsPanel({ view }: { view: LoanView }) {
         </p>
       )}
       <dl className="grid grid-cols-[9rem_minmax(0,1fr)] gap-x-4 gap-y-1 max-sm:grid-cols-1">
-        {linesOf(newest, view.with).map(([name, what]) => (
+        {termsLines(newest.body, view.with).map(([name, what]) => (
           <div key={name} className="contents">
             <dt className="text-quiet">{name}</dt>
             <dd>{what}</dd>

@@ -34,6 +34,7 @@ const thing = (more: Partial<LoanView['itemRows'][number]> = {}): LoanView['item
   home: 1,
   there: 0,
   accounted: 0,
+  returns: true,
   is: 'listed',
   ...more,
 })

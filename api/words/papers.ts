@@ -1,0 +1,255 @@
+/** What stands on the papers of a loan, section by section. Composed from the record; none says that something is safe. */
+import type { PaperSort } from '#core/history/bodies/paper.ts'
+import type { PaperSection } from '#core/loans/papers.ts'
+import type { PaperHandover, PaperSource } from '#core/views/paper.ts'
+import { clockWords, dayWords } from './dates.ts'
+import { dossierSections } from './dossier.ts'
+import { capital, count, list } from './lists.ts'
+import { stageWords, wayWords } from './loans.ts'
+import { termsLines } from './loan-terms.ts'
+
+export interface PaperPage {
+  readonly title: string
+  readonly sections: readonly PaperSection[]
+  /** Who signs at its foot. */
+  readonly signatures: readonly string[]
+}
+
+const titles: Readonly<Record<PaperSort, string>> = {
+  agreement: 'Loan agreement',
+  'packing list': 'Packing list',
+  'handover sheet': 'Handover sheet',
+  receipt: 'Receipt',
+  'demonstrators’ instructions': 'Instructions for demonstrators',
+}
+export const paperTitle = (sort: PaperSort): string => titles[sort]
+
+/** What a button says that issues one. */
+export const issueWords: Readonly<Record<PaperSort, string>> = {
+  agreement: 'Issue a loan agreement',
+  'packing list': 'Issue a packing list',
+  'handover sheet': 'Issue a handover sheet',
+  receipt: 'Issue a receipt',
+  'demonstrators’ instructions': 'Issue instructions for demonstrators',
+}
+
+const momentWords = (at: string, zone: string) => `${dayWords(at, zone)}, ${clockWords(at, zone)}`
+const pieces = (n: number, item: string) => (n === 1 ? item : `${n} × ${item}`)
+const transitWords = {
+  'memory switch off': 'The switch of the memory cell is off',
+  'cards secured': 'Cards and boards are secured',
+  'heads parked': 'Heads are parked',
+} as const
+
+/** The page of a paper, as its source says it. */
+export function paperPage(source: PaperSource): PaperPage {
+  const { sort, loan, house, machine } = source
+  const subject = machine ? `: ${machine.plate.number} ${machine.plate.name}` : ''
+  return {
+    title: `${titles[sort]}${subject}`,
+    sections: [parties(source), ...sectionsOf[sort](source)].filter((s) => s.lines.length > 0),
+    signatures:
+      sort === 'agreement' || sort === 'receipt'
+        ? [house, loan.with]
+        : sort === 'packing list' || sort === 'handover sheet'
+          ? ['Handed over by', 'Received by']
+          : [],
+  }
+}
+
+function parties({ loan, house }: PaperSource): PaperSection {
+  const [lends, borrows] = loan.way === 'out' ? [house, loan.with] : [loan.with, house]
+  return {
+    title: 'Parties',
+    holds: 'still',
+    lines: [
+      loan.way === 'repair' ? `Owner: ${lends}; repaired by: ${borrows}` : `Lent by ${lends} to ${borrows}`,
+      `${capital(wayWords[loan.way])}${loan.number ? `, number ${loan.number}` : ''}${loan.theirNumber ? `, their number ${loan.theirNumber}` : ''}`,
+      `Purpose: ${loan.purpose}`,
+    ],
+  }
+}
+
+const sectionsOf: Readonly<Record<PaperSort, (source: PaperSource) => PaperSection[]>> = {
+  agreement: ({ loan }) => {
+    const terms = loan.terms.at(-1)
+    return [
+      {
+        title: 'What it is about',
+        holds: 'still',
+        lines: loan.itemRows.map((r) => `${pieces(r.n, r.item)}${r.returns ? '' : ', does not come back'}`),
+      },
+      {
+        title: `Terms, version ${terms?.version ?? 0}`,
+        holds: 'still',
+        lines: terms ? termsLines(terms.body, loan.with).map(([name, what]) => `${name}: ${what}`) : [],
+      },
+    ]
+  },
+
+  'packing list': ({ packed, handover, loan }) => {
+    const boxes = [...new Set(packed.map((p) => p.box))].sort((a, b) => a - b)
+    return [
+      ...boxes.map((box): PaperSection => ({
+        title: `Box ${box}`,
+        holds: 'then',
+        ticked: true,
+        lines: packed.filter((p) => p.box === box).map((p) => pieces(p.n, p.item)),
+      })),
+      ...(boxes.length === 0
+        ? [
+            {
+              title: 'What goes along',
+              holds: 'then' as const,
+              ticked: true,
+              lines: (handover?.body.items ?? loan.itemRows).map((r) => pieces(r.n, r.item)),
+            },
+          ]
+        : []),
+    ]
+  },
+
+  'handover sheet': (source) => [
+    { title: 'What it is', holds: 'still', lines: plateLines(source) },
+    mustNot(source),
+    ...fromDossier(source, ['State', 'What is known of its functions']),
+    { title: 'So that it can travel', holds: 'then', lines: transitLines(source) },
+    ...fromDossier(source, [
+      'Parts that are not its own, and work on those that are',
+      'What came out, and where it is',
+      'Left to do',
+    ]),
+    { title: 'Media and copies', holds: 'then', lines: mediaLines(source) },
+    { title: 'How it looked', holds: 'then', lines: lookLines(source) },
+  ],
+
+  receipt: (source) => [
+    {
+      title: 'Received',
+      holds: 'then',
+      lines: source.handover ? receivedLines(source, source.handover) : [],
+    },
+  ],
+
+  'demonstrators’ instructions': (source) => [
+    mustNot(source),
+    { title: 'Who switches it on', holds: 'still', lines: runLines(source) },
+    {
+      title: 'When something is not as it should be',
+      holds: 'then',
+      lines: [
+        'Smoke, a smell, a noise, a spark, a tingle: switch it off and pull its plug, if both can be reached without touching anything else of it. Otherwise switch off at the wall or the board.',
+        'Do not open it, and do not try it again. Keep people away from it.',
+        'Write down what happened and when, photograph it, and tell the house. It stays off until the house has looked at it.',
+        'Call: ……………………………………………………',
+      ],
+    },
+  ],
+}
+
+const when = ({ now, zone }: PaperSource) => ({ now, zone })
+
+function plateLines({ machine }: PaperSource): string[] {
+  if (!machine) return []
+  const { plate } = machine
+  return [
+    `${plate.number} ${plate.name}${plate.typeName && !plate.name.includes(plate.typeName) ? `, ${plate.typeName}` : ''}`,
+    ...(plate.serial ? [`Serial number ${plate.serial}`] : []),
+    `Mains: ${plate.mains ?? 'not recorded; read its plate before it is plugged in'}`,
+  ]
+}
+
+/** Dangers that are open, and what nobody may do to it by the terms. */
+function mustNot({ machine, loan }: PaperSource): PaperSection {
+  const terms = loan.terms.find((t) => t.holds)?.body
+  const open = machine?.hazards.filter((h) => !h.cleared) ?? []
+  return {
+    title: 'What must not be done',
+    holds: 'still',
+    lines: [
+      ...open.map((h) => (h.barsPower ? `Do not power: ${h.words}` : h.words)),
+      ...(terms?.run.who === 'not to be run' ? ['Do not switch it on.'] : []),
+      ...(machine?.plate.stamps ?? []).map((s) => `${capital(s.kind)}: ${s.words}`),
+      ...(terms && terms.opening === undefined ? ['Do not open it.'] : []),
+      ...(terms && terms.lendingOn === undefined ? ['Do not lend it on.'] : []),
+    ],
+  }
+}
+
+const fromDossier = (source: PaperSource, wanted: readonly string[]): PaperSection[] =>
+  source.machine
+    ? dossierSections(source.machine, source.arrival, when(source))
+        .filter((s) => wanted.includes(s.title))
+        .map((s) => ({ ...s, holds: 'then' as const }))
+    : []
+
+const transitLines = (source: PaperSource): string[] =>
+  source.transit.map(({ what, at }) =>
+    at ? `${transitWords[what]}: ${dayWords(at, source.zone)}` : `${transitWords[what]}: not recorded`,
+  )
+
+const mediaLines = ({ arrival }: PaperSource): string[] =>
+  (arrival?.contents ?? []).map((c) =>
+    c.what === 'copied'
+      ? `${c.medium}: copied${c.readTwice ? ', read twice' : ''}${c.personal ? '; holds personal data' : ''}`
+      : `${c.medium}: not copied, ${c.because}${c.personal ? '; holds personal data' : ''}`,
+  )
+
+function lookLines({ machine, loan, zone }: PaperSource): string[] {
+  const here = loan.machines.find((m) => m.id === machine?.id)
+  const last = here?.looked.at(-1)
+  if (!here || !last) return ['No look at it is recorded in this loan.']
+  return [
+    `Last looked at ${stageWords[last.stage]}, ${dayWords(last.at, zone)}.`,
+    ...here.differences.map((d) => `${d.zone}, ${d.how}: ${d.words}`),
+    ...(here.notKnown.length > 0 ? [`Not looked at: ${list(here.notKnown, 20)}.`] : []),
+  ]
+}
+
+function receivedLines(
+  { zone, loan, house }: PaperSource,
+  { at, by, body, released }: PaperHandover,
+): string[] {
+  if (body.what !== 'received') return []
+  const sent = (item: string) => released?.find((r) => r.item === item)?.n
+  const short = (released ?? []).flatMap((r) => {
+    const came = body.items.find((i) => i.item === r.item)?.n ?? 0
+    return came < r.n ? [`${r.n - came} of ${pieces(r.n, r.item)}`] : []
+  })
+  return [
+    `Received by ${body.by === 'house' ? house : loan.with}, ${momentWords(at, zone)}${by ? `, written down by ${by}` : ''}`,
+    ...body.items
+      .filter((i) => i.n > 0)
+      .map((i) => {
+        const of = sent(i.item)
+        return `${pieces(i.n, i.item)}${of !== undefined && of > i.n ? `, of ${of}` : ''}`
+      }),
+    ...(short.length > 0 ? [`Short: ${list(short, 20)}`] : []),
+    `Packing: ${body.packing}${
+      body.boxes.length > 0
+        ? `; ${list(
+            body.boxes.map((b) => `box ${b}`),
+            20,
+          )}`
+        : ''
+    }`,
+    ...(body.restUntil ? [`It rests until ${momentWords(body.restUntil, zone)} before power.`] : []),
+    ...(body.words ? [`Remarks: ${body.words}`] : []),
+  ]
+}
+
+function runLines({ loan }: PaperSource): string[] {
+  const terms = loan.terms.find((t) => t.holds)?.body
+  if (!terms) return ['No terms are agreed by both sides: nobody switches it on.']
+  const { run } = terms
+  if (run.who === 'not to be run') return ['Nobody. Do not switch it on.']
+  return [
+    run.who === 'named people'
+      ? `Only ${list(run.named, 20) || 'people whom the house has named'}.`
+      : 'Visitors, with somebody beside them.',
+    ...(run.minutesADay ? [`At most ${count(run.minutesADay, 'minute')} a day.`] : []),
+    ...(run.instructions ? run.instructions.split(/\n+/) : []),
+    ...(terms.consumables ? [`Consumables: ${terms.consumables}`] : []),
+    'Write down every run: when, who, how long, whether it started.',
+  ]
+}

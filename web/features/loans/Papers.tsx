@@ -1,0 +1,133 @@
+/** Papers of a loan: issued from the record, kept as they were; what the record says otherwise since, and what came back signed. */
+import { useQuery, useQueryClient } from '@tanstack/react-query'
+import { useState } from 'react'
+import { Link } from 'react-router'
+import type { PaperRow } from '#api/papers.ts'
+import { dayOnly } from '#api/words/dates.ts'
+import { list } from '#api/words/lists.ts'
+import { issueWords, paperTitle } from '#api/words/papers.ts'
+import { ofMachine } from '#core/loans/papers.ts'
+import type { PaperSort } from '#core/history/bodies/paper.ts'
+import type { LoanView } from '#core/views/loan.ts'
+import { get, post, wordsOf } from '#web/app/http.ts'
+import { keys } from '#web/app/keys.ts'
+import { useDates, useSigned } from '#web/app/session.tsx'
+import { Act, Said } from '#web/ui/Forms.tsx'
+import { PackSlip } from './PackSlip.tsx'
+import { SignedSlip } from './SignedSlip.tsx'
+
+interface Issuable {
+  readonly label: string
+  readonly sort: PaperSort
+  readonly machine?: string
+}
+
+/** One paper for the loan, or one for each machine in it. */
+const issuableOf = (view: LoanView, sorts: readonly PaperSort[]): Issuable[] =>
+  sorts.flatMap((sort) =>
+    ofMachine(sort)
+      ? view.machines.map((m) => ({
+          sort,
+          machine: m.id,
+          label: view.machines.length > 1 ? `${issueWords[sort]}: ${m.name}` : issueWords[sort],
+        }))
+      : [{ sort, label: issueWords[sort] }],
+  )
+
+export function Papers({ view }: { view: LoanView }) {
+  const { me } = useSigned()
+  const client = useQueryClient()
+  const [doing, setDoing] = useState<'pack' | 'signed'>()
+  const [error, setError] = useState<string>()
+  const [busy, setBusy] = useState(false)
+  const { data } = useQuery({
+    queryKey: keys.papers(view.id),
+    queryFn: () => get('/loans/:id/papers', { id: view.id }),
+  })
+  if (!data) return null
+  const guest = me.role === 'guest'
+  if (guest && data.papers.length === 0) return null
+  const issue = async ({ sort, machine }: Issuable) => {
+    if (sort === 'packing list') return setDoing('pack')
+    setBusy(true)
+    setError(undefined)
+    try {
+      await post('/loans/:id/papers', { sort, ...(machine ? { machine } : {}) }, { id: view.id })
+      await client.invalidateQueries({ queryKey: keys.loan(view.id) })
+    } catch (failure) {
+      setError(wordsOf(failure))
+    } finally {
+      setBusy(false)
+    }
+  }
+  return (
+    <section aria-label="Papers">
+      <h2 className="headrule">Papers</h2>
+      {data.papers.length === 0 && (
+        <p className="text-quiet">
+          None issued. A paper is made from what is recorded, and kept as it was on that day.
+        </p>
+      )}
+      <ul>
+        {data.papers.map((paper) => (
+          <Paper key={paper.id} paper={paper} view={view} />
+        ))}
+      </ul>
+      {!guest && (
+        <div className="mt-2 flex flex-wrap gap-x-5 gap-y-1" role="group" aria-label="Issue a paper">
+          {issuableOf(view, data.issuable).map((one) => (
+            <Act key={one.label} disabled={busy} onClick={() => void issue(one)}>
+              {one.label}
+            </Act>
+          ))}
+          {data.papers.length > 0 && <Act onClick={() => setDoing('signed')}>Keep a signed sheet</Act>}
+        </div>
+      )}
+      <Said error={error} />
+      {doing === 'pack' && <PackSlip view={view} packed={data.packed} onClose={() => setDoing(undefined)} />}
+      {doing === 'signed' && (
+        <SignedSlip view={view} papers={data.papers} onClose={() => setDoing(undefined)} />
+      )}
+    </section>
+  )
+}
+
+function Paper({ paper, view }: { paper: PaperRow; view: LoanView }) {
+  const { short } = useDates()
+  const name = `${paper.number}. ${paperTitle(paper.sort)}${paper.machine ? `, ${paper.machine}` : ''}`
+  return (
+    <li className="border-hair border-b py-1">
+      <div className="flex flex-wrap items-baseline justify-between gap-x-4">
+        {paper.opens ? (
+          <Link className="act" to={`/loans/${view.id}/papers/${paper.id}`}>
+            {name}
+          </Link>
+        ) : (
+          <span>{`${name}: it names the value; a restorer or a steward opens it`}</span>
+        )}
+        <span className="text-quiet num">{`${short(paper.at)}, code ${paper.code}`}</span>
+      </div>
+      {!paper.intact && (
+        <strong className="text-oxide block">Its file is missing or not as it was issued.</strong>
+      )}
+      {paper.contradicted.length > 0 && (
+        <strong className="text-copper block">
+          {`The record says otherwise since: ${list(
+            paper.contradicted.map((c) => c.title.toLowerCase()),
+            4,
+          )}.`}
+        </strong>
+      )}
+      {paper.signed.map((s) => (
+        <span key={s.id} className="block">
+          {`Signed by ${list(s.by.map((side) => (side === 'house' ? 'this collection' : (view.names[side] ?? 'the other side'))))} on ${dayOnly(s.on)}. `}
+          {paper.opens && (
+            <a className="act" href={`/api/loans/${view.id}/papers/${s.id}`} target="_blank" rel="noreferrer">
+              Open the signed sheet
+            </a>
+          )}
+        </span>
+      ))}
+    </li>
+  )
+}
