@@ -32,6 +32,7 @@ import type {
   TagRow,
 } from './parts.ts'
 import type { PaperIssued, PapersAnswer } from './papers.ts'
+import type { CalendarAddress, RemindersAnswer, TrayMail } from './reminders.ts'
 import type { RecordAnswer, StoredFile } from './files.ts'
 import type {
   InvitationAnswer,
@@ -82,6 +83,8 @@ export interface Reads {
   '/loans': { readonly loans: readonly LoanRow[] }
   '/loans/:id': LoanView
   '/loans/:id/papers': PapersAnswer
+  '/reminders': RemindersAnswer
+  '/mail-tray': { readonly mails: readonly TrayMail[] }
   '/types': { readonly types: readonly TypeRow[] }
   '/types/:id': TypeAnswer
   '/gear': { readonly gear: readonly GearRow[] }
@@ -109,6 +112,9 @@ export interface Writes {
   'POST /views': { readonly id: string }
   'DELETE /views/:id': void
   'POST /records': RecordAnswer
+  'PUT /reminders': void
+  'POST /reminders/calendar': CalendarAddress
+  'DELETE /reminders/calendar': void
   'POST /loans/:id/papers': PaperIssued
   'POST /loans/:id/signed': PaperIssued
   'POST /table': TableAnswer

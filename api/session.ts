@@ -77,6 +77,8 @@ export const securityActs = [
   'change password',
   'give password again',
   'end a session',
+  'make a calendar address',
+  'take back a calendar address',
   'set a PIN',
   'confirm by PIN',
   'invite',

@@ -39,6 +39,12 @@ export async function loadDemo(services: Services, now: string): Promise<boolean
           },
           { transaction },
         )
+    await run(
+      db,
+      `UPDATE accounts SET reminders = true WHERE id = ANY($1::uuid[])`,
+      [[people.ottoline.account, people.harbour.account]],
+      transaction,
+    )
     for (const entry of entries) await insertEntry(db, { ...entry, house }, `demo ${entry.id}`, transaction)
   })
   await rebuild(db, now)

@@ -1,7 +1,8 @@
-/** Loans of the demo: one out and overdue, one that came back with a mark on it, one here for repair. */
+/** Loans of the demo: one out and overdue, one that came back with a mark on it, one here for repair, one part at a school. */
 import type { BodyOf } from '#core/history/bodies/index.ts'
 import type { EntryId, LoanId, MachineId } from '#core/ids.ts'
 import { dayOf } from '#core/quantity/time.ts'
+import { withParty } from '#core/place.ts'
 import { machines } from './ids.ts'
 import { madeId } from './made.ts'
 import { people, type PersonKey } from './people.ts'
@@ -19,6 +20,7 @@ class LoanStory {
     private readonly borrower: 'harbour' | 'school' | 'ferry',
     private readonly machine: MachineId,
     private readonly item: string,
+    private readonly number: string,
   ) {}
 
   day(daysAgo: number): string {
@@ -30,6 +32,7 @@ class LoanStory {
       kind: 'loan',
       what: 'asked',
       loan: this.id,
+      number: this.number,
       with: people[this.borrower].party,
       items: [
         { item: this.item, machine: this.machine, n: 1, returns: true },
@@ -129,17 +132,22 @@ class LoanStory {
   }
 }
 
+/** The number of a loan in the year in which it was asked for. */
+const numberOf = (s: Story, daysAgo: number, n: number) =>
+  `LN${s.at(daysAgo, '10:00').slice(0, 4)}-${String(n).padStart(3, '0')}`
+
 const same = (...zones: string[]): Zones => zones.map((zone) => ({ zone, is: 'same' }))
 
 export function loans(s: Story) {
   scaleAtTheHarbour(s)
   bellAtTheSchool(s)
   tillForTheFerry(s)
+  romAtTheSchool(s)
 }
 
 /** Out for a summer, and not home on its day. */
 function scaleAtTheHarbour(s: Story) {
-  const loan = new LoanStory(s, 'harbour', machines.scale, 'the counter scale')
+  const loan = new LoanStory(s, 'harbour', machines.scale, 'the counter scale', numberOf(s, 70, 3))
   const things = [
     { item: 'mains lead', n: 1 },
     { item: 'set of weights', n: 1 },
@@ -175,7 +183,7 @@ function scaleAtTheHarbour(s: Story) {
 
 /** Back since three weeks, with a mark that nobody saw between two looks. */
 function bellAtTheSchool(s: Story) {
-  const loan = new LoanStory(s, 'school', machines.bell, 'the signal bell')
+  const loan = new LoanStory(s, 'school', machines.bell, 'the signal bell', numberOf(s, 80, 2))
   const things = [{ item: 'key to its case', n: 1 }]
   loan.asked(80, { way: 'out', purpose: 'for a week on signals, in a glass case' }, things)
   loan.agreed(76, {
@@ -204,9 +212,84 @@ function bellAtTheSchool(s: Story) {
   ])
 }
 
+/** A single part, so that the school can copy what it holds. */
+function romAtTheSchool(s: Story) {
+  const { id, label, place } = s.partTagged('P-0134')
+  const loan = madeId<LoanId>()
+  const with_ = people.school.party
+  const due = dayOf(s.at(-25, '12:00'), demoZone)
+  s.tell(s.at(16, '10:00'), 'ottoline', {
+    kind: 'loan',
+    what: 'asked',
+    loan,
+    number: numberOf(s, 16, 4),
+    way: 'out',
+    with: with_,
+    purpose: 'to be read on the school’s programmer',
+    items: [{ item: label, part: id, n: 1, returns: true }],
+  })
+  const terms = s.tell(s.at(16, '10:20'), 'rasmus', {
+    kind: 'loan',
+    what: 'terms',
+    loan,
+    noticeDays: 7,
+    from: dayOf(s.at(15, '12:00'), demoZone),
+    to: due,
+    run: { who: 'not to be run', named: [] },
+    copying: 'its contents once, for this collection and the school',
+    cover: { by: 'us', until: dayOf(s.at(-45, '12:00'), demoZone) },
+  })
+  for (const by of ['house', with_] as const)
+    s.tell(s.at(16, by === 'house' ? '10:30' : '16:00'), 'ottoline', {
+      kind: 'loan',
+      what: 'answered',
+      loan,
+      terms: terms.id,
+      by,
+      agreed: true,
+      how: 'told',
+      words: 'by telephone',
+    })
+  const items = [{ item: label, n: 1 }]
+  const out = s.tell(s.at(15, '14:00'), 'rasmus', {
+    kind: 'handover',
+    what: 'released',
+    loan,
+    from: 'house',
+    to: with_,
+    carriage: 'by hand',
+    carrier: 'Rasmus Tveit',
+    items,
+    machines: [],
+    boxes: 1,
+    although: [],
+  })
+  s.tell(s.at(15, '14:00'), 'rasmus', {
+    kind: 'move',
+    legs: [{ part: id, from: place, to: withParty(with_) }],
+    loan: { home: place, due: s.at(-25, '21:00') },
+  })
+  s.tell(
+    s.at(15, '15:00'),
+    'rasmus',
+    {
+      kind: 'handover',
+      what: 'received',
+      loan,
+      of: out.id,
+      by: with_,
+      items,
+      machines: [],
+      boxes: [1],
+      packing: 'in order',
+    },
+    { basis: 'told' },
+  )
+}
+
 /** The owner’s own machine, here until it prints again. */
 function tillForTheFerry(s: Story) {
-  const loan = new LoanStory(s, 'ferry', machines.till, 'the till')
+  const loan = new LoanStory(s, 'ferry', machines.till, 'the till', numberOf(s, 151, 1))
   loan.asked(151, { way: 'repair', purpose: 'a printer that smears, and a drawer that sticks' }, [
     { item: 'drawer key', n: 2 },
   ])

@@ -7,7 +7,8 @@ import type { EpisodeId, MachineId, PartId } from '#core/ids.ts'
 import { msToInstant, zonedFields, zonedToMs, type Instant, type Interval } from '#core/quantity/time.ts'
 import { episodeView } from '#core/views/episode.ts'
 import { lotContext, machineContext, partContext } from '#core/views/contexts.ts'
-import { machineNumber } from '#core/views/labels.ts'
+import { machineNumber, partLabel } from '#core/views/labels.ts'
+import type { Place } from '#core/place.ts'
 import { parseLine } from '#core/composer/index.ts'
 import { people, type PersonKey } from './people.ts'
 import type { Pictures } from './pictures.ts'
@@ -74,6 +75,14 @@ export class Story {
       recordedAt,
       basis,
     })
+  }
+
+  /** A tagged part as it is now. Throws when no part has the tag. */
+  partTagged(tag: string): { readonly id: PartId; readonly label: string; readonly place: Place } {
+    const world = this.teller.world()
+    const part = [...world.parts.values()].find((p) => p.tag === tag)
+    if (!part?.place) throw new Error(`no part is tagged ${tag}`)
+    return { id: part.id, label: partLabel(world, part.id), place: part.place }
   }
 
   /** One typed line in an episode, read by the same composer as in the interface. Throws when it cannot be read. */

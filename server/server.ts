@@ -9,6 +9,7 @@ import { forgetEntries } from './features/entries/closure.ts'
 import { heedErasures } from './features/entries/erase.ts'
 import { rebuild } from './features/entries/rebuild.ts'
 import { refreshDue } from './features/entries/reach.ts'
+import { remind } from './features/reminders/mail.ts'
 import { createApp } from './platform/app.ts'
 import { type Services } from './platform/services.ts'
 import { nowInstant, nowMs } from './platform/clock.ts'
@@ -70,6 +71,14 @@ export async function startServer(
     60_000,
   )
   sweep.unref()
+  const reminding = setInterval(
+    () =>
+      void remind(services).catch((error: Error) =>
+        log.warn({ error: error.name }, 'reminders were not sent; they are tried again'),
+      ),
+    60_000,
+  )
+  reminding.unref()
   const { port } = http.address() as AddressInfo
   return {
     services,
@@ -77,6 +86,7 @@ export async function startServer(
     address: `http://${config.host === '0.0.0.0' ? '127.0.0.1' : config.host}:${port}`,
     stop: async () => {
       clearInterval(sweep)
+      clearInterval(reminding)
       http.closeAllConnections()
       await new Promise<void>((resolve) => http.close(() => resolve()))
       await services.live.stop()

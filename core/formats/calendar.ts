@@ -1,5 +1,5 @@
-/** iCalendar after RFC 5545: each wait as an event that rings when it is over. */
-import { instantToMs, msToInstant, type Instant } from '#core/quantity/time.ts'
+/** iCalendar after RFC 5545: each wait as an event that rings when it is over; each day of a loan as an event of that day. */
+import { dayAfter, instantToMs, msToInstant, type Instant } from '#core/quantity/time.ts'
 import type { WaitRow } from '#core/history/waits.ts'
 
 export interface CalendarWait extends WaitRow {
@@ -60,16 +60,48 @@ function event(wait: CalendarWait, stamp: Instant): string[] {
   ]
 }
 
-/** The waits as one calendar; `stamp` is when it was made. Ends with CRLF, as every line does. */
-export const waitsCalendar = (waits: readonly CalendarWait[], stamp: Instant): string =>
+/** Ends with CRLF, as every line does. */
+const calendar = (of: string, events: readonly string[]): string =>
   [
     'BEGIN:VCALENDAR',
     'VERSION:2.0',
-    'PRODID:-//Anamnesis//waits//EN',
+    `PRODID:-//Anamnesis//${of}//EN`,
     'CALSCALE:GREGORIAN',
-    ...waits.flatMap((w) => event(w, stamp)),
+    ...events,
     'END:VCALENDAR',
     '',
   ]
     .map(folded)
     .join('\r\n')
+
+/** The waits as one calendar; `stamp` is when it was made. */
+export const waitsCalendar = (waits: readonly CalendarWait[], stamp: Instant): string =>
+  calendar(
+    'waits',
+    waits.flatMap((w) => event(w, stamp)),
+  )
+
+/** A whole day, with what is said of it. */
+export interface CalendarDay {
+  /** What makes it the same event when it is read again. */
+  readonly uid: string
+  /** "2026-06-30" */
+  readonly day: string
+  readonly summary: string
+}
+
+/** Whole days as one calendar; `stamp` is when it was made. The end of a day is the next one (3.6.1). */
+export const daysCalendar = (days: readonly CalendarDay[], stamp: Instant): string =>
+  calendar(
+    'loans',
+    days.flatMap(({ uid, day, summary }) => [
+      'BEGIN:VEVENT',
+      `UID:${uid}@anamnesis.invalid`,
+      `DTSTAMP:${utc(stamp)}`,
+      `DTSTART;VALUE=DATE:${day.replace(/-/g, '')}`,
+      `DTEND;VALUE=DATE:${dayAfter(day, 1).replace(/-/g, '')}`,
+      `SUMMARY:${text(summary)}`,
+      'TRANSP:TRANSPARENT',
+      'END:VEVENT',
+    ]),
+  )

@@ -129,6 +129,18 @@ const steps: readonly Step[] = [
       `CREATE INDEX entries_loan_number ON entries ((entry->'body'->>'number')) WHERE kind = 'loan' AND entry->'body'->>'number' IS NOT NULL`,
     ],
   },
+  {
+    name: '013-reminders',
+    sql: [
+      `ALTER TABLE accounts ADD COLUMN reminders boolean NOT NULL DEFAULT false`,
+      `CREATE TABLE calendar_addresses (token_hash text PRIMARY KEY, account uuid NOT NULL UNIQUE REFERENCES accounts (id), made timestamptz NOT NULL)`,
+      // A queue: what was sent stays, so that it is not sent again.
+      `CREATE TABLE mails (id bigint GENERATED ALWAYS AS IDENTITY PRIMARY KEY, account uuid NOT NULL REFERENCES accounts (id), loan uuid NOT NULL, what text NOT NULL, day date NOT NULL, on_day date NOT NULL,
+         address text NOT NULL, subject text NOT NULL, words text NOT NULL, made timestamptz NOT NULL, sent timestamptz, tries integer NOT NULL DEFAULT 0 CHECK (tries >= 0), next_try timestamptz NOT NULL,
+         CONSTRAINT once_a_person UNIQUE (account, loan, what, day, on_day))`,
+      `CREATE INDEX mails_waiting ON mails (next_try) WHERE sent IS NULL`,
+    ],
+  },
 ]
 
 export const migrationNames: readonly string[] = steps.map((step) => step.name)

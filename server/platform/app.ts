@@ -18,6 +18,7 @@ import { jotRoutes } from '../features/jots/routes.ts'
 import { tableRoutes } from '../features/table/routes.ts'
 import { loansRoutes } from '../features/loans/routes.ts'
 import { papersRoutes, signedRoutes } from '../features/papers/routes.ts'
+import { remindersRoutes } from '../features/reminders/routes.ts'
 import { conditionRoutes } from '../features/condition/routes.ts'
 import { arrivalRoutes } from '../features/arrival/routes.ts'
 import { batchRoutes } from '../features/batches/routes.ts'
@@ -135,7 +136,7 @@ export function createApp(services: Services): { app: Express; close: () => Prom
         log.info(
           {
             method: request.method,
-            path: request.baseUrl + request.path.replace(/^\/invitations\/.*/, '/invitations/…'),
+            path: request.baseUrl + request.path.replace(/^\/(invitations|calendar)\/.*/, '/$1/…'),
           },
           'request',
         ),
@@ -151,7 +152,7 @@ export function createApp(services: Services): { app: Express; close: () => Prom
     signedRoutes(services),
   )
   api.use(entriesBody)
-  api.use(papersRoutes(services))
+  api.use(papersRoutes(services), remindersRoutes(services))
   api.use(loansRoutes(services), conditionRoutes(services), arrivalRoutes(services), batchRoutes(services))
   api.use(
     sessionRoutes(services),

@@ -5,6 +5,7 @@ import { browserWords } from '#api/words/browsers.ts'
 import { Act, PlainButton, Said, Slip, TextField } from '#web/ui/Forms.tsx'
 import { get, put, remove, wordsOf } from './http.ts'
 import { keys } from './keys.ts'
+import { Reminders } from './Reminders.tsx'
 import { useDates } from './session.tsx'
 
 export default function AccountSlip({ onClose }: { onClose: () => void }) {
@@ -12,6 +13,7 @@ export default function AccountSlip({ onClose }: { onClose: () => void }) {
     <div className="mx-auto w-full max-w-3xl px-4">
       <Slip title="Account and sign-ins" onClose={onClose}>
         <Password />
+        <Reminders onClose={onClose} />
         <SignIns />
       </Slip>
     </div>

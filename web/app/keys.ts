@@ -5,6 +5,8 @@ export const keys = {
   session: ['session'],
   sessions: ['sessions'],
   securityLog: ['security-log'],
+  reminders: ['reminders'],
+  mailTray: ['mail-tray'],
   bench: ['bench'],
   people: ['people'],
   gear: ['gear'],

@@ -6,7 +6,7 @@ import { useNavigate } from 'react-router'
 import { legalStatuses, sourceKinds } from '#api/choices.ts'
 import type { Claimed } from '#core/history/bodies/claim.ts'
 import type { Body } from '#core/history/bodies/index.ts'
-import type { MachineId, TypeId } from '#core/ids.ts'
+import type { LoanId, MachineId, PartyId, TypeId } from '#core/ids.ts'
 import { dayInterval, dayOf, type Interval } from '#core/quantity/time.ts'
 import { parseMoney } from '#core/quantity/quantity.ts'
 import { keys } from '#web/app/keys.ts'
@@ -29,6 +29,9 @@ interface Form {
   amount: string
   currency: string
   legal: (typeof legalStatuses)[number]
+  /** Whose it is, and for what it is here where it is somebody else’s. */
+  whose: 'house' | 'in' | 'repair'
+  owner: string
   /** The day on which it came in; empty: today. */
   came: string
   general: string
@@ -42,6 +45,40 @@ const claimOptions = [
   { value: 'fails', label: 'fail' },
   { value: 'not said', label: 'not said' },
 ]
+
+/** A loan in, or a repair for its owner, and that the machine is here: it came by their hand. */
+function hereOnLoan(of: {
+  way: 'in' | 'repair'
+  owner: PartyId
+  number: string | undefined
+  item: string
+  machine: MachineId
+  purpose: string
+}): Body[] {
+  const loan = newId() as LoanId
+  return [
+    {
+      kind: 'loan',
+      what: 'asked',
+      loan,
+      ...(of.number ? { number: of.number } : {}),
+      way: of.way,
+      with: of.owner,
+      purpose: of.purpose,
+      items: [{ item: of.item, machine: of.machine, n: 1, returns: true }],
+    },
+    {
+      kind: 'handover',
+      what: 'received',
+      loan,
+      by: 'house',
+      items: [{ item: of.item, n: 1 }],
+      machines: [of.machine],
+      boxes: [],
+      packing: 'in order',
+    },
+  ]
+}
 
 /** The day as an interval; one that is not over reaches to now. */
 function dayOfComing(day: string, zone: string): Interval {
@@ -77,6 +114,8 @@ export function View() {
     defaultValues: {
       how: 'gift',
       legal: 'entered, undecided',
+      whose: 'house',
+      owner: '',
       currency: house.currency,
       type: '',
       claims: [],
@@ -106,20 +145,32 @@ export function View() {
       })
     const giver = partyNamed(form.from, 'source')
     const party = giver?.party
+    const theirs = form.whose !== 'house'
+    // Whoever brings it need not own it; without another name it is theirs.
+    const other =
+      form.owner.trim().toLowerCase() !== form.from.trim().toLowerCase() && form.owner.trim() !== ''
+    const owner = other ? partyNamed(form.owner, 'owner') : giver
+    if (theirs && !owner) return setField('owner', { message: 'Say whose it is.' })
     const attributes = form.mains.trim() ? { mains: form.mains.trim() } : undefined
-    const bodies: Body[] = [...(giver?.bodies ?? [])]
+    const bodies: Body[] = [...(giver?.bodies ?? []), ...(other ? (owner?.bodies ?? []) : [])]
+    const entryNumber = (form.entryNumber || numbers.data?.entryNumber || '').trim()
+    const name = form.name.trim() || usualName
     bodies.push({
       kind: 'machine',
       what: 'registered',
       machine,
-      entryNumber: (form.entryNumber || numbers.data?.entryNumber || '').trim(),
-      name: form.name.trim() || usualName,
+      entryNumber,
+      name,
       type: (form.type || null) as TypeId | null,
       ...(form.revision.trim() ? { revision: form.revision.trim() } : {}),
       ...(form.serial.trim() ? { serial: form.serial.trim() } : {}),
       ...(attributes ? { attributes } : {}),
-      ...(form.legal === 'owner’s' && party ? { owner: party } : {}),
-      legal: form.legal,
+      ...(theirs && owner
+        ? { owner: owner.party }
+        : form.legal === 'owner’s' && party
+          ? { owner: party }
+          : {}),
+      legal: theirs ? 'owner’s' : form.legal,
       guided: true,
       source: {
         how: form.how,
@@ -134,6 +185,17 @@ export function View() {
         .map((c) => ({ fn: c.fn, says: c.says, words: c.words.trim() || c.says })),
       ...(form.general.trim() ? [{ says: form.generalSays, words: form.general.trim() }] : []),
     ]
+    if (theirs && owner)
+      bodies.push(
+        ...hereOnLoan({
+          way: form.whose as 'in' | 'repair',
+          owner: owner.party,
+          number: numbers.data?.loanNumber,
+          item: `${entryNumber} ${name}`.slice(0, 80),
+          machine,
+          purpose: form.words.trim() || (form.whose === 'repair' ? 'repair' : 'a loan to this collection'),
+        }),
+      )
     if (said.length) bodies.push({ kind: 'claim', machine, claims: said, ...(party ? { by: party } : {}) })
     try {
       const written = await write(
@@ -204,7 +266,23 @@ export function View() {
           <SelectField label="How" options={sourceKinds} {...register('how')} />
           <TextField label="Came in on (empty: today)" type="date" max={today} {...register('came')} />
           <TextField label="From whom" placeholder="name, if it may be kept" {...register('from')} />
-          {me.role === 'steward' && (
+          <SelectField
+            label="Whose it is"
+            options={[
+              { value: 'house', label: 'this collection’s, or to be decided' },
+              { value: 'in', label: 'somebody else’s, lent to this collection' },
+              { value: 'repair', label: 'somebody else’s, here for repair' },
+            ]}
+            {...register('whose')}
+          />
+          {watch('whose') !== 'house' && (
+            <TextField
+              label="Owner (empty: from whom it came)"
+              error={formState.errors.owner?.message}
+              {...register('owner')}
+            />
+          )}
+          {me.role === 'steward' && watch('whose') === 'house' && (
             <SelectField label="Legal status" options={legalStatuses} {...register('legal')} />
           )}
           <div className="grid grid-cols-[2fr_1fr] gap-2">
