@@ -10,7 +10,7 @@ import type { ConditionView } from '#core/views/condition-shape.ts'
 import type { Answered } from '#core/views/answers.ts'
 import type { EpisodeView } from '#core/views/episode.ts'
 import type { GuestHome } from '#core/views/guest-home.ts'
-import type { LoanRow, LoanView } from '#core/views/loan.ts'
+import type { LoanRow, LoanView } from '#core/views/loan-shape.ts'
 import type { MachineView } from '#core/views/machine-shape.ts'
 import type { OriginalityView } from '#core/views/originality.ts'
 import type { WholeView } from '#core/views/whole.ts'
@@ -119,6 +119,7 @@ export interface Writes {
   'POST /loans/:id/signed': PaperIssued
   'POST /table': TableAnswer
   'POST /machines/:id/photos': StoredFile
+  'POST /loans/:id/photos': StoredFile
   'POST /machines/:id/voices': StoredFile
   'POST /meter/readings': MeterReading
   'POST /meter/simulated-input': void

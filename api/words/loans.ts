@@ -2,7 +2,7 @@
 import type { Body, BodyOf } from '#core/history/bodies/index.ts'
 import type { Holder } from '#core/loans/compare.ts'
 import type { ReleaseAnswer, ReleaseRule } from '#core/loans/release.ts'
-import type { LoanRow } from '#core/views/loan.ts'
+import type { LoanRow } from '#core/views/loan-shape.ts'
 import type { LoanMark, LoanShown } from '#core/loans/state.ts'
 import type { EntryNames, EntryWords } from './names.ts'
 import { count, list } from './lists.ts'

@@ -10,7 +10,8 @@ import type { EntryId, LoanId, MachineId, PartyId } from '#core/ids.ts'
 import { openRequests } from '#core/parts/ownership.ts'
 import type { Instant } from '#core/quantity/time.ts'
 import { machineNumber } from './labels.ts'
-import { asksOf, byUrgency, type LoanAsk, type LoanRow } from './loan.ts'
+import { asksOf, byUrgency, type LoanAsk } from './loan.ts'
+import type { LoanRow } from './loan-shape.ts'
 
 export interface GuestHome {
   readonly asks: readonly (

@@ -3,32 +3,19 @@
  * their own loan, its terms with the value that they agreed to, what passed from hand to hand, looks and runs; nothing else of
  * the house.
  */
-import type { LookStage } from '#core/history/bodies/loan.ts'
-import type { LoanFile, Released, Side, Terms } from '#core/history/loan-state.ts'
+import { photosOf } from '#core/history/bodies/loan.ts'
+import type { LoanFile, Look, Released } from '#core/history/loan-state.ts'
 import { machineStanding } from '#core/history/status.ts'
 import { sheetOf } from '#core/history/layout.ts'
 import type { World } from '#core/history/world.ts'
-import type { EntryId, GearId, LoanId, MachineId, PartId, PartyId } from '#core/ids.ts'
+import type { EntryId, LoanId, MachineId } from '#core/ids.ts'
 import { answerOf, dueDay, recallDay, termsInForce } from '#core/loans/agreement.ts'
-import { compareLooks, stretchesOf, zonesByStage, type Holder } from '#core/loans/compare.ts'
-import { homeSide, itemsOf, missingBoxes, receiptsOf, releasesOf, type ItemState } from '#core/loans/items.ts'
-import { releaseAnswers, type ReleaseAnswer } from '#core/loans/release.ts'
-import { loanState, runsBeyond, type LoanMark, type LoanShown } from '#core/loans/state.ts'
+import { compareLooks, stretchesOf, zonesByStage } from '#core/loans/compare.ts'
+import { homeSide, itemsOf, missingBoxes, receiptsOf, releasesOf } from '#core/loans/items.ts'
+import { releaseAnswers } from '#core/loans/release.ts'
+import { loanState, runsBeyond } from '#core/loans/state.ts'
 import { dayAfter, dayOf, type Instant } from '#core/quantity/time.ts'
-
-export interface LoanRow {
-  readonly id: LoanId
-  /** Its number in this house, and theirs. */
-  readonly number?: string | undefined
-  readonly theirNumber?: string | undefined
-  readonly way: 'out' | 'in' | 'repair'
-  readonly with: string
-  readonly purpose: string
-  readonly items: readonly string[]
-  readonly shown: LoanShown
-  readonly due?: string | undefined
-  readonly marks: readonly LoanMark[]
-}
+import type { LoanAsked, LoanMachine, LoanRow, LoanView, LookPhoto, OpenRelease } from './loan-shape.ts'
 
 /** What the other side of a loan is asked to do. */
 export type LoanAsk = 'answer the terms' | 'confirm what arrived' | 'look on arrival' | 'send it back'
@@ -54,119 +41,6 @@ export function asksOf(file: LoanFile, zone: string, now: Instant): LoanAsk[] {
       : []),
     ...(there.length > 0 && soon ? (['send it back'] as const) : []),
   ]
-}
-
-export interface LoanItemRow {
-  readonly item: string
-  readonly machine?: MachineId | undefined
-  readonly part?: PartId | undefined
-  readonly gear?: GearId | undefined
-  /** Whether it is to come back. */
-  readonly returns: boolean
-  readonly n: number
-  readonly home: number
-  readonly there: number
-  readonly accounted: number
-  readonly is: ItemState['is']
-}
-
-export interface OpenRelease {
-  readonly id: EntryId
-  readonly at: Instant
-  readonly from: Side
-  readonly to: Side
-  readonly carrier: string
-  readonly items: readonly { readonly item: string; readonly n: number }[]
-  readonly boxes: readonly number[]
-  /** Something of it came. */
-  readonly short: boolean
-}
-
-export interface LoanMachine {
-  readonly id: MachineId
-  readonly name: string
-  readonly zones: readonly string[]
-  readonly looks: readonly {
-    readonly zone: string
-    readonly at: Partial<Record<LookStage, 'same' | 'different' | 'not looked at'>>
-  }[]
-  readonly looked: readonly { readonly stage: LookStage; readonly at: Instant; readonly by: string }[]
-  readonly differences: readonly {
-    readonly look: EntryId
-    readonly zone: string
-    readonly index: number
-    readonly how: 'new' | 'worse' | 'better' | 'gone'
-    readonly words: string
-    readonly found: LookStage
-    readonly at: Instant
-    readonly since?: LookStage | undefined
-    readonly sinceAt?: Instant | undefined
-    readonly holders: readonly Holder[]
-    readonly judged: 'agreed' | 'disputed' | 'open'
-  }[]
-  readonly notKnown: readonly string[]
-  /** Who had it when, from hand to hand. */
-  readonly custody: readonly { readonly holder: Holder; readonly from?: Instant | undefined }[]
-  /** For the house: what must be tested. */
-  readonly status?: string | undefined
-  readonly retest?: readonly string[] | undefined
-}
-
-export interface LoanTerms {
-  readonly id: EntryId
-  readonly version: number
-  readonly at: Instant
-  readonly body: Terms['body']
-  readonly house?: boolean | undefined
-  readonly party?: boolean | undefined
-  readonly holds: boolean
-}
-
-export interface LoanView extends LoanRow {
-  readonly withParty: PartyId
-  readonly agreement: string
-  readonly homeIs: Side
-  readonly itemRows: readonly LoanItemRow[]
-  readonly terms: readonly LoanTerms[]
-  readonly release: readonly ReleaseAnswer[]
-  readonly open: readonly OpenRelease[]
-  readonly machines: readonly LoanMachine[]
-  readonly runs: readonly {
-    readonly id: EntryId
-    readonly at: Instant
-    readonly machine: string
-    readonly minutes: number
-    readonly who: string
-    readonly started: boolean
-    readonly symptom?: string | undefined
-    readonly tooLong: boolean
-    readonly notNamed: boolean
-  }[]
-  readonly incidents: readonly {
-    readonly id: EntryId
-    readonly at: Instant
-    readonly machine: string
-    readonly words: string
-    readonly madeSafe?: string | undefined
-    readonly cleared: boolean
-  }[]
-  readonly accounted: readonly {
-    readonly item: string
-    readonly n: number
-    readonly as: string
-    readonly words: string
-  }[]
-  /** The calendar day now, in the zone of the house. */
-  readonly today: string
-  readonly recallable?: string | undefined
-  readonly line: readonly EntryId[]
-  readonly names: Readonly<Record<string, string>>
-}
-
-export interface LoanAsked {
-  readonly zone: string
-  /** Who reads it: somebody of the house, or the other side. */
-  readonly viewer: 'house' | PartyId
 }
 
 export function loanRow(world: World, file: LoanFile, zone: string): LoanRow | undefined {
@@ -305,6 +179,20 @@ function openRelease(file: LoanFile, release: Released): OpenRelease[] {
   ]
 }
 
+const photosOfZone = (looks: readonly Look[], zone: string): LookPhoto[] =>
+  looks.flatMap((l) =>
+    photosOf(l.body).flatMap((photo, n) =>
+      photo.zone === zone ? [{ look: l.id, n, stage: l.body.stage, at: l.happenedAt.latest }] : [],
+    ),
+  )
+
+/** The first photograph of a look, and the last one before it. */
+function besides(photos: readonly LookPhoto[], look: EntryId) {
+  const first = photos.findIndex((p) => p.look === look)
+  const at = first < 0 ? undefined : photos[first]
+  return { before: first < 0 ? photos.at(-1) : photos[first - 1], after: at }
+}
+
 function loanMachine(
   world: World,
   file: LoanFile,
@@ -322,7 +210,7 @@ function loanMachine(
     id,
     name,
     zones: known.length > 0 ? known : ['whole machine'],
-    looks: zonesByStage(file, id),
+    looks: zonesByStage(file, id).map((row) => ({ ...row, photos: photosOfZone(said, row.zone) })),
     looked: said.map((l) => ({
       stage: l.body.stage,
       at: l.happenedAt.latest,
@@ -335,6 +223,7 @@ function loanMachine(
       how: d.how,
       words: d.words,
       found: d.look.body.stage,
+      photos: besides(photosOfZone(said, d.zone), d.look.id),
       at: d.look.happenedAt.latest,
       since: d.since?.body.stage,
       sinceAt: d.since?.happenedAt.latest,

@@ -16,7 +16,7 @@ import { recordRoutes } from '../features/record/routes.ts'
 import { photoRoutes } from '../features/photos/routes.ts'
 import { jotRoutes } from '../features/jots/routes.ts'
 import { tableRoutes } from '../features/table/routes.ts'
-import { loansRoutes } from '../features/loans/routes.ts'
+import { loansRoutes, lookPhotoRoutes } from '../features/loans/routes.ts'
 import { papersRoutes, signedRoutes } from '../features/papers/routes.ts'
 import { remindersRoutes } from '../features/reminders/routes.ts'
 import { conditionRoutes } from '../features/condition/routes.ts'
@@ -150,6 +150,7 @@ export function createApp(services: Services): { app: Express; close: () => Prom
     jotRoutes(services),
     tableRoutes(services),
     signedRoutes(services),
+    lookPhotoRoutes(services),
   )
   api.use(entriesBody)
   api.use(papersRoutes(services), remindersRoutes(services))

@@ -16,6 +16,8 @@ export interface HeldFile {
   readonly sha256: string
   readonly sort: 'photo' | 'voice'
   readonly machine: string
+  /** The loan it belongs to, where that is what the writer may see. */
+  readonly loan?: string | undefined
   readonly name: string
   readonly blob: Blob
 }

@@ -4,6 +4,7 @@
  * writer mends it, sends it again or deletes it.
  */
 import { useEffect, useSyncExternalStore } from 'react'
+import type { Body } from '#core/history/bodies/index.ts'
 import type { Draft } from '#core/history/entry.ts'
 import { clockOffsetMs, newId, nowMs } from './clock.ts'
 import { post } from './http.ts'
@@ -131,12 +132,23 @@ export async function sendFiles(
     const held = await file(account, sha)
     if (held) sent.set(held.sha256, await sendFile(held, onProgress))
   }
-  return drafts.map((draft) => {
-    const found = draft.body.kind === 'photo' ? sent.get(draft.body.file) : undefined
-    return found && draft.body.kind === 'photo'
-      ? { ...draft, body: { ...draft.body, file: found.file, width: found.width, height: found.height } }
-      : draft
-  })
+  return drafts.map((draft) => ({ ...draft, body: withFound(draft.body, sent) }))
+}
+
+/** A body with its photographs as the server found them to be. */
+function withFound(body: Body, sent: ReadonlyMap<string, Sent>): Body {
+  const found = <P extends { file: string; width: number; height: number }>(photo: P): P => {
+    const is = sent.get(photo.file)
+    return is ? { ...photo, file: is.file, width: is.width, height: is.height } : photo
+  }
+  if (body.kind === 'photo') return found(body)
+  if (body.kind !== 'look') return body
+  return {
+    ...body,
+    zones: body.zones.map((zone) =>
+      zone.is !== 'not looked at' && zone.photos ? { ...zone, photos: zone.photos.map(found) } : zone,
+    ),
+  }
 }
 
 function rest(account: string, why: string) {

@@ -10,7 +10,7 @@ export interface Sent {
   readonly height: number
 }
 
-type Sendable = Pick<HeldFile, 'sort' | 'machine' | 'name' | 'blob'>
+type Sendable = Pick<HeldFile, 'sort' | 'machine' | 'loan' | 'name' | 'blob'>
 
 /** Sends a file; once more where the page's token was out of date. */
 export const sendFile = (held: Sendable, onProgress?: (share: number) => void): Promise<Sent> =>
@@ -29,7 +29,10 @@ const once = (held: Sendable, onProgress?: (share: number) => void): Promise<Sen
     const form = new FormData()
     form.append(held.sort, held.blob, held.name)
     const request = new XMLHttpRequest()
-    request.open('POST', `/api/machines/${held.machine}/${held.sort}s`)
+    request.open(
+      'POST',
+      `/api/${held.loan ? `loans/${held.loan}` : `machines/${held.machine}`}/${held.sort}s`,
+    )
     request.setRequestHeader('x-anamnesis-token', sessionToken())
     request.responseType = 'json'
     request.upload.onprogress = (event) => event.lengthComputable && onProgress?.(event.loaded / event.total)

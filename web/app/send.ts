@@ -3,7 +3,7 @@ import { useState } from 'react'
 import type { Draft } from '#core/history/entry.ts'
 import type { Body } from '#core/history/bodies/index.ts'
 import { wordsOf } from './http.ts'
-import { useDrafts, useWrite, type Writing } from './session.tsx'
+import { useDrafts, useWrite, type WriteOptions, type Writing } from './session.tsx'
 
 export function useSend() {
   const drafts = useDrafts()
@@ -13,12 +13,15 @@ export function useSend() {
   /** It waits in the outbox: said again, it would be there twice. */
   const [held, setHeld] = useState(false)
   /** Answers the entries when the server has them, undefined when they were refused or wait in the outbox. */
-  const send = async (writings: readonly Writing[]): Promise<readonly Draft[] | undefined> => {
+  const send = async (
+    writings: readonly Writing[],
+    options?: WriteOptions,
+  ): Promise<readonly Draft[] | undefined> => {
     setError(undefined)
     setBusy(true)
     try {
       const made = drafts(writings)
-      const written = await write(made)
+      const written = await write(made, options)
       if (!written.sent) {
         setHeld(true)
         setError(`${written.why} It is kept on this device and sent by itself.`)

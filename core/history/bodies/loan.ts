@@ -10,7 +10,7 @@ import {
 } from '#core/ids.ts'
 import { instantSchema, moneySchema } from '#core/quantity/schemas.ts'
 import { isDay } from '#core/quantity/time.ts'
-import { label, someWords, words } from './words.ts'
+import { label, sha256, someWords, words } from './words.ts'
 
 /** A calendar day, in the zone of the house. */
 export const daySchema = z.string().refine(isDay, 'A day is written as 2026-06-30.')
@@ -191,15 +191,21 @@ export type LookStage = (typeof lookStages)[number]
 const differenceSchema = z.strictObject({
   how: z.enum(['new', 'worse', 'better', 'gone']),
   words,
-  photo: entryIdSchema.optional(),
 })
+/** Photographs of a zone, by their files; width and height in pixels. */
+const photos = z
+  .array(z.strictObject({ file: sha256, width: z.int().min(1), height: z.int().min(1) }))
+  .min(1)
+  .max(8)
+  .optional()
 /** One zone as it was found. Only what was looked at can be the same. */
 export const zoneLookSchema = z.discriminatedUnion('is', [
-  z.strictObject({ zone: label, is: z.literal('same'), words: someWords.optional() }),
+  z.strictObject({ zone: label, is: z.literal('same'), words: someWords.optional(), photos }),
   z.strictObject({
     zone: label,
     is: z.literal('different'),
     differences: z.array(differenceSchema).min(1).max(40),
+    photos,
   }),
   z.strictObject({ zone: label, is: z.literal('not looked at'), words: someWords.optional() }),
 ])
@@ -217,6 +223,12 @@ export const lookBody = z.strictObject({
     .refine((all) => new Set(all.map((z) => z.zone)).size === all.length, 'A zone is named twice.'),
   witness: label.optional(),
 })
+
+/** The photographs of a look, in the order of its zones: what a photograph of it is numbered by, from 0. */
+export const photosOf = ({ zones }: z.infer<typeof lookBody>) =>
+  zones.flatMap((zone) =>
+    zone.is === 'not looked at' ? [] : (zone.photos ?? []).map((photo) => ({ ...photo, zone: zone.zone })),
+  )
 
 /** What both sides made of a difference. */
 export const differenceBody = z.strictObject({

@@ -1,5 +1,5 @@
 /** A look at a machine on its way, zone by zone. */
-import { lookBody } from '../bodies/loan.ts'
+import { lookBody, photosOf } from '../bodies/loan.ts'
 import { reduceLook } from '../reduce/loans.ts'
 import { itsMachine, type Definition } from './definition.ts'
 import type { BodyOf } from '../bodies/index.ts'
@@ -19,7 +19,7 @@ export const look = {
   guest: 'hidden',
   withoutPrice: 'holds no price',
   blind: 'hidden',
-  files: 'none',
+  files: (body) => photosOf(body).map((p) => p.file),
   reaches: 'its subjects',
   travels: 'never',
   reduce: reduceLook,

@@ -1,5 +1,5 @@
 /** POST /api/entries: the one way in. */
-import { Router, type Request } from 'express'
+import { Router } from 'express'
 import { z } from 'zod'
 import { entriesSchema, draftSchema, type Became, type EntriesAnswer } from '#api/entries.ts'
 import { atLeast } from '#core/roles.ts'

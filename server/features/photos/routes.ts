@@ -1,6 +1,6 @@
 /** Photographs: content-addressed, original kept bit for bit, type by content, served by the machine they belong to. */
 import { createHash } from 'node:crypto'
-import { Router, type Request } from 'express'
+import { Router, type Request, type Response } from 'express'
 import sharp, { type Metadata } from 'sharp'
 import { z } from 'zod'
 import { fold } from '#core/history/fold.ts'
@@ -17,10 +17,10 @@ import { closureOf, loadEntries } from '../entries/closure.ts'
 
 const params = z.object({ id: machineIdSchema })
 const photoParams = params.extend({ entry: entryIdSchema })
-const sizeQuery = z.object({ size: z.enum(['thumb', 'preview', 'original']).default('preview') })
+export const sizeQuery = z.object({ size: z.enum(['thumb', 'preview', 'original']).default('preview') })
 
 /** Largest file in bytes and largest picture in pixels that are taken. */
-const maxBytes = 40 * 1024 * 1024
+export const maxPhotoBytes = 40 * 1024 * 1024
 const maxPixels = 60_000_000
 const previewPx = 900
 const thumbPx = 240
@@ -121,6 +121,25 @@ async function versionOf(dataDir: string, sha256: string, version: keyof typeof 
   return file
 }
 
+/** Sends a photograph in the size asked for; whoever is not of the house gets none of what the camera wrote into it. */
+export async function servePhoto(
+  dataDir: string,
+  response: Response,
+  sha256: string,
+  size: z.output<typeof sizeQuery>['size'],
+  guest: boolean,
+): Promise<void> {
+  const row = await FileModel.findByPk(sha256)
+  if (!row) throw notFound()
+  if (size !== 'original' || guest)
+    return serveFile(
+      response,
+      await versionOf(dataDir, sha256, size === 'original' ? 'clean' : size),
+      'image/webp',
+    )
+  await serveFile(response, filePath(dataDir, sha256, size), row.mime)
+}
+
 /** Whether a photograph still stands: one that was taken back, or waits to be settled, is not shown outside the house. */
 async function stands(services: Services, machine: MachineId, entry: string): Promise<boolean> {
   const world = fold(await closureOf(services.db, [machine]), { now: nowInstant() })
@@ -138,7 +157,7 @@ export function photoRoutes(services: Services): Router {
   router.post(
     '/machines/:id/photos',
     ...receive(
-      { dataDir, field: 'photo', maxBytes, may },
+      { dataDir, field: 'photo', maxBytes: maxPhotoBytes, may },
       async (file, _request, response) => void response.status(201).json(await storePhoto(services, file)),
     ),
   )
@@ -154,13 +173,7 @@ export function photoRoutes(services: Services): Router {
       const [entry] = await loadEntries(services.db, [entryId])
       if (!entry || entry.body.kind !== 'photo' || entry.body.machine !== id) throw notFound()
       if (sight === 'guest' && !(await stands(services, id, entryId))) throw notFound()
-      const row = await FileModel.findByPk(entry.body.file)
-      if (!row) throw notFound()
-      if (size !== 'original')
-        return serveFile(response, await versionOf(dataDir, entry.body.file, size), 'image/webp')
-      if (sight === 'guest')
-        return serveFile(response, await versionOf(dataDir, entry.body.file, 'clean'), 'image/webp')
-      await serveFile(response, filePath(dataDir, entry.body.file, size), row.mime)
+      await servePhoto(dataDir, response, entry.body.file, size, sight === 'guest')
     }),
   )
 

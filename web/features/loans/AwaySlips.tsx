@@ -1,7 +1,7 @@
 /** What happens while it is away: it ran, or something went wrong. */
 import { useState } from 'react'
 import type { MachineId } from '#core/ids.ts'
-import type { LoanView } from '#core/views/loan.ts'
+import type { LoanView } from '#core/views/loan-shape.ts'
 import { useBasis } from './told.ts'
 import { useSend } from '#web/app/send.ts'
 import { AreaField, MainButton, Said, SelectField, Slip, TextField } from '#web/ui/Forms.tsx'

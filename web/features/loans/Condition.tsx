@@ -2,7 +2,7 @@
 import { list } from '#api/words/lists.ts'
 import { holderWords, stageWords } from '#api/words/loans.ts'
 import { lookStages } from '#core/history/bodies/loan.ts'
-import type { LoanMachine, LoanView } from '#core/views/loan.ts'
+import type { LoanMachine, LoanView, LookPhoto } from '#core/views/loan-shape.ts'
 import { atLeast } from '#core/roles.ts'
 import { useSend } from '#web/app/send.ts'
 import { useDates, useSigned } from '#web/app/session.tsx'
@@ -46,7 +46,7 @@ export function Condition({ view, machine }: { view: LoanView; machine: LoanMach
           ...stages.map((s) => `${stageWords[s]}${whenAt(s) ? `, ${short(whenAt(s) ?? '')}` : ''}`),
         ]}
       >
-        {machine.looks.map(({ zone, at }) => (
+        {machine.looks.map(({ zone, at, photos }) => (
           <tr key={zone} className="border-hair border-b">
             <td className="py-1 pr-4">{zone}</td>
             {stages.map((s) => (
@@ -59,11 +59,73 @@ export function Condition({ view, machine }: { view: LoanView; machine: LoanMach
                   : s === 'out' && at[s] === 'same'
                     ? 'as recorded'
                     : foundWords[at[s]]}
+                {photos
+                  .filter((p) => p.stage === s)
+                  .map((p, i) => (
+                    <a
+                      key={`${p.look} ${p.n}`}
+                      className="act ml-2"
+                      href={lookPhotoSrc(view.id, p, 'original')}
+                      target="_blank"
+                      rel="noreferrer"
+                      aria-label={`Photograph ${i + 1} of ${zone}, ${stageWords[s]}`}
+                    >
+                      {`photo${i > 0 ? ` ${i + 1}` : ''}`}
+                    </a>
+                  ))}
               </td>
             ))}
           </tr>
         ))}
       </RuledTable>
+    </div>
+  )
+}
+
+const lookPhotoSrc = (loan: string, { look, n }: LookPhoto, size: 'preview' | 'original') =>
+  `/api/loans/${loan}/looks/${look}/photos/${n}?size=${size}`
+
+/** The zone as it was photographed before, beside what was found. */
+function SideBySide({
+  loan,
+  zone,
+  before,
+  after,
+}: {
+  loan: string
+  zone: string
+  before?: LookPhoto | undefined
+  after?: LookPhoto | undefined
+}) {
+  const { short } = useDates()
+  if (!before && !after) return null
+  return (
+    <div className="my-2 grid max-w-xl grid-cols-2 gap-3">
+      {[before, after].map((photo, i) => (
+        <figure key={i} className="min-w-0">
+          {photo ? (
+            <a href={lookPhotoSrc(loan, photo, 'original')} target="_blank" rel="noreferrer">
+              <img
+                src={lookPhotoSrc(loan, photo, 'preview')}
+                alt={`${zone}, ${stageWords[photo.stage]}`}
+                className="aspect-4/3 w-full object-contain"
+                style={{ background: 'var(--photo)' }}
+              />
+            </a>
+          ) : (
+            <div className="text-quiet border-line grid aspect-4/3 place-items-center border p-2 text-center">
+              no photograph
+            </div>
+          )}
+          <figcaption className="text-13 text-quiet">
+            {photo
+              ? `${stageWords[photo.stage]}, ${short(photo.at)}`
+              : i === 0
+                ? 'before'
+                : 'where it was found'}
+          </figcaption>
+        </figure>
+      ))}
     </div>
   )
 }
@@ -111,6 +173,7 @@ function DifferenceItem({
             8,
           )}.`}
       </p>
+      <SideBySide loan={view.id} zone={d.zone} {...d.photos} />
       <p className="flex flex-wrap items-center gap-x-4 gap-y-1">
         <span className="text-quiet">{judgedWords[d.judged]}</span>
         {may && view.shown !== 'closed' && d.judged !== 'agreed' && (

@@ -1,7 +1,7 @@
 /** How a loan ends: recalled, what will not come home accounted for, closed. */
 import { dayOnly } from '#api/words/dates.ts'
 import type { BodyOf } from '#core/history/bodies/index.ts'
-import type { LoanView } from '#core/views/loan.ts'
+import type { LoanView } from '#core/views/loan-shape.ts'
 import { useSend } from '#web/app/send.ts'
 import { MainButton, Said, SelectField, Slip, TextField } from '#web/ui/Forms.tsx'
 

@@ -3,7 +3,7 @@ import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link, useParams } from 'react-router'
 import { dayOnly } from '#api/words/dates.ts'
-import { capital, count, list } from '#api/words/lists.ts'
+import { capital, list } from '#api/words/lists.ts'
 import {
   holderWords,
   markWords,
@@ -12,12 +12,12 @@ import {
   stateWords,
   wayWords,
 } from '#api/words/loans.ts'
-import type { LoanItemRow, LoanMachine, LoanView } from '#core/views/loan.ts'
+import type { LoanItemRow, LoanMachine, LoanView } from '#core/views/loan-shape.ts'
 import { keys } from '#web/app/keys.ts'
 import { get } from '#web/app/http.ts'
 import { useDates, useSigned } from '#web/app/session.tsx'
 import { Act, MainButton } from '#web/ui/Forms.tsx'
-import { Row, Rows } from '#web/ui/Rows.tsx'
+import { Rows } from '#web/ui/Rows.tsx'
 import { RuledTable } from '#web/ui/RuledTable.tsx'
 import { IncidentSlip, RunSlip } from './AwaySlips.tsx'
 import { Condition } from './Condition.tsx'
@@ -26,6 +26,7 @@ import { ReceiveSlip, ReleaseSlip } from './HandoverSlip.tsx'
 import { LookSlip } from './LookSlip.tsx'
 import { offersFor, type LoanAct, type Offer } from './next.ts'
 import { Papers } from './Papers.tsx'
+import { Tested, WhileAway } from './WhileAway.tsx'
 import { TermsPanel } from './TermsPanel.tsx'
 import { TermsSlip } from './TermsSlip.tsx'
 
@@ -250,81 +251,6 @@ function Things({ view }: { view: LoanView }) {
         </p>
       ))}
     </section>
-  )
-}
-
-function WhileAway({ view }: { view: LoanView }) {
-  const { short, clock } = useDates()
-  if (view.runs.length + view.incidents.length === 0) return null
-  const minutes = view.runs.reduce((sum, r) => sum + r.minutes, 0)
-  return (
-    <div className="space-y-4">
-      {view.incidents.length > 0 && (
-        <Rows title="Incidents there">
-          {view.incidents.map((i) => (
-            <Row
-              key={i.id}
-              left={
-                <>
-                  <strong className="text-oxide">{`${i.machine}: ${i.words}`}</strong>
-                  {i.madeSafe && <span>{` Done at once: ${i.madeSafe}.`}</span>}
-                  <span className="block">
-                    {i.cleared
-                      ? 'The collection has looked at it since.'
-                      : 'Do not power until somebody of the collection has looked at it.'}
-                  </span>
-                </>
-              }
-              right={`${short(i.at)}, ${clock(i.at)}`}
-            />
-          ))}
-        </Rows>
-      )}
-      {view.runs.length > 0 && (
-        <Rows title={`Switched on there, ${count(view.runs.length, 'time')}, ${minutes} min`}>
-          {view.runs.map((r) => (
-            <Row
-              key={r.id}
-              left={
-                <>
-                  {`${view.machines.length > 1 ? `${r.machine}: ` : ''}${r.minutes} min, by ${r.who}${r.started ? '' : ', did not start'}${r.symptom ? ` (${r.symptom})` : ''}`}
-                  {r.tooLong && <strong className="text-copper"> Longer that day than agreed.</strong>}
-                  {r.notNamed && <strong className="text-copper"> By somebody the terms do not name.</strong>}
-                </>
-              }
-              right={short(r.at)}
-            />
-          ))}
-        </Rows>
-      )}
-    </div>
-  )
-}
-
-/** What the house must do to the machines after their way. */
-function Tested({ view }: { view: LoanView }) {
-  const due = view.machines.filter((m) => (m.retest?.length ?? 0) > 0 || m.status === 'do not power')
-  if (due.length === 0 || view.itemRows.every((r) => r.is === 'listed')) return null
-  return (
-    <Rows title="To be tested">
-      {due.map((m) => (
-        <li key={m.id} className="border-hair border-b py-1">
-          <Link className="act" to={`/machines/${m.id}`}>
-            {m.name}
-          </Link>
-          <span className="block">
-            {m.status === 'do not power' && (
-              <strong className="text-oxide">
-                Do not power: an incident is open. Clear it on the machine’s page first.{' '}
-              </strong>
-            )}
-            {m.retest && m.retest.length > 0
-              ? `${count(m.retest.length, 'function')} to test again since it was away: ${list(m.retest, 8)}.`
-              : ''}
-          </span>
-        </li>
-      ))}
-    </Rows>
   )
 }
 

@@ -4,10 +4,11 @@ import { list } from '#api/words/lists.ts'
 import { stageWords } from '#api/words/loans.ts'
 import type { BodyOf } from '#core/history/bodies/index.ts'
 import type { LookStage } from '#core/history/bodies/loan.ts'
-import type { LoanMachine, LoanView } from '#core/views/loan.ts'
+import type { LoanMachine, LoanView } from '#core/views/loan-shape.ts'
 import { useBasis } from './told.ts'
+import { holdPhoto, type HeldPhoto } from '#web/ui/photos/hold.ts'
 import { useSend } from '#web/app/send.ts'
-import { MainButton, PlainButton, Said, SelectField, Slip, TextField } from '#web/ui/Forms.tsx'
+import { Act, MainButton, PlainButton, Said, SelectField, Slip, TextField } from '#web/ui/Forms.tsx'
 
 type ZoneLook = BodyOf<'look'>['zones'][number]
 type Answer = ZoneLook['is'] | 'not answered'
@@ -16,6 +17,7 @@ interface Looked {
   readonly is: Answer
   readonly how: How
   readonly words: string
+  readonly photos: readonly File[]
 }
 
 export function LookSlip({
@@ -34,7 +36,8 @@ export function LookSlip({
   const [zones, setZones] = useState<Readonly<Record<string, Looked>>>({})
   const [witness, setWitness] = useState('')
   const first = stage === 'out'
-  const at = (zone: string): Looked => zones[zone] ?? { is: 'not answered', how: 'new', words: '' }
+  const at = (zone: string): Looked =>
+    zones[zone] ?? { is: 'not answered', how: 'new', words: '', photos: [] }
   const set = (zone: string, more: Partial<Looked>) =>
     setZones({ ...zones, [zone]: { ...at(zone), ...more } })
   const open = machine.zones.filter((z) => at(z).is === 'not answered')
@@ -43,26 +46,42 @@ export function LookSlip({
     const wordless = machine.zones.filter((z) => at(z).is === 'different' && !at(z).words.trim())
     if (wordless.length > 0) return setError(`Say what is different: ${list(wordless)}.`)
     if (open.length === machine.zones.length) return setError('Answer for at least one zone.')
-    const written = await send([
-      {
-        basis: basis(stage === 'there' || stage === 'before packing' ? 'them' : 'house'),
-        body: {
-          kind: 'look',
-          loan: view.id,
-          machine: machine.id,
-          stage,
-          zones: machine.zones.map((zone): ZoneLook => {
-            const { is, how, words } = at(zone)
-            return is === 'different'
-              ? { zone, is, differences: [{ how, words: words.trim() }] }
-              : is === 'same'
-                ? { zone, is }
-                : { zone, is: 'not looked at' }
-          }),
-          ...(witness.trim() ? { witness: witness.trim() } : {}),
+    const held = new Map<string, HeldPhoto[]>()
+    for (const zone of machine.zones)
+      if (at(zone).is === 'same' || at(zone).is === 'different')
+        held.set(
+          zone,
+          await Promise.all(at(zone).photos.map((f) => holdPhoto(f, { machine: machine.id, loan: view.id }))),
+        )
+    const photosOf = (zone: string) => {
+      const of = held.get(zone) ?? []
+      return of.length > 0
+        ? { photos: of.map(({ held: { sha256 }, width, height }) => ({ file: sha256, width, height })) }
+        : {}
+    }
+    const written = await send(
+      [
+        {
+          basis: basis(stage === 'there' || stage === 'before packing' ? 'them' : 'house'),
+          body: {
+            kind: 'look',
+            loan: view.id,
+            machine: machine.id,
+            stage,
+            zones: machine.zones.map((zone): ZoneLook => {
+              const { is, how, words } = at(zone)
+              return is === 'different'
+                ? { zone, is, differences: [{ how, words: words.trim() }], ...photosOf(zone) }
+                : is === 'same'
+                  ? { zone, is, ...photosOf(zone) }
+                  : { zone, is: 'not looked at' }
+            }),
+            ...(witness.trim() ? { witness: witness.trim() } : {}),
+          },
         },
-      },
-    ])
+      ],
+      { files: [...held.values()].flat().map((p) => p.held) },
+    )
     if (written) onClose()
   }
   return (
@@ -93,6 +112,13 @@ export function LookSlip({
                   ))}
                 </span>
               </fieldset>
+              {(at(zone).is === 'same' || at(zone).is === 'different') && (
+                <ZonePhotos
+                  zone={zone}
+                  photos={at(zone).photos}
+                  onChange={(photos) => set(zone, { photos })}
+                />
+              )}
               {at(zone).is === 'different' && (
                 <div className="mt-1 grid grid-cols-[8rem_minmax(0,1fr)] gap-3 max-sm:grid-cols-1">
                   <SelectField
@@ -142,5 +168,45 @@ export function LookSlip({
         <Said error={error} />
       </form>
     </Slip>
+  )
+}
+
+const mostPhotos = 8
+
+/** Photographs of one zone: taken with the device, or chosen. */
+function ZonePhotos({
+  zone,
+  photos,
+  onChange,
+}: {
+  zone: string
+  photos: readonly File[]
+  onChange: (photos: readonly File[]) => void
+}) {
+  return (
+    <div className="flex flex-wrap items-center gap-x-4 gap-y-1">
+      <label className="act flex min-h-11 cursor-pointer items-center focus-within:outline-2">
+        {photos.length === 0 ? 'Add a photograph' : 'Add another'}
+        <input
+          type="file"
+          className="sr-only"
+          accept="image/*"
+          multiple
+          aria-label={`${zone}: photographs`}
+          onChange={(e) => {
+            onChange([...photos, ...(e.target.files ?? [])].slice(0, mostPhotos))
+            e.target.value = ''
+          }}
+        />
+      </label>
+      {photos.map((photo, i) => (
+        <span key={`${photo.name} ${i}`} className="flex items-center gap-2">
+          {photo.name}
+          <Act
+            onClick={() => onChange(photos.filter((_, other) => other !== i))}
+          >{`Remove ${photo.name}`}</Act>
+        </span>
+      ))}
+    </div>
   )
 }

@@ -1,7 +1,7 @@
 /** What is packed into which box: the packing list is made from it. */
 import { useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
-import type { LoanView } from '#core/views/loan.ts'
+import type { LoanView } from '#core/views/loan-shape.ts'
 import { post, wordsOf } from '#web/app/http.ts'
 import { keys } from '#web/app/keys.ts'
 import { MainButton, Said, Slip } from '#web/ui/Forms.tsx'

@@ -1,7 +1,7 @@
 /** The versions of the terms, what each side said to them, and what holds. */
 import { useState } from 'react'
 import { termsLines } from '#api/words/loan-terms.ts'
-import type { LoanTerms, LoanView } from '#core/views/loan.ts'
+import type { LoanTerms, LoanView } from '#core/views/loan-shape.ts'
 import { atLeast } from '#core/roles.ts'
 import { useSend } from '#web/app/send.ts'
 import { useDates, useSigned } from '#web/app/session.tsx'

@@ -3,7 +3,7 @@ import type { Body } from '#core/history/bodies/index.ts'
 import type { Place } from '#core/place.ts'
 import { withParty } from '#core/place.ts'
 import { dayInterval } from '#core/quantity/time.ts'
-import type { LoanView } from '#core/views/loan.ts'
+import type { LoanView } from '#core/views/loan-shape.ts'
 import { get } from '#web/app/http.ts'
 
 type Counted = readonly { readonly item: string; readonly n: number }[]

@@ -1,7 +1,7 @@
 /** What a loan offers to whom, the next step first. */
 import { describe, expect, it } from 'vitest'
 import type { EntryId, LoanId, MachineId, PartyId } from '#core/ids.ts'
-import type { LoanView } from '#core/views/loan.ts'
+import type { LoanView } from '#core/views/loan-shape.ts'
 import type { Role } from '#core/roles.ts'
 import { numberedId } from '#core/testing/script.ts'
 import { offersFor } from './next.ts'

@@ -1,5 +1,5 @@
 /** What can be done with a loan now, by whom, the next thing first. Pure. */
-import type { LoanView, OpenRelease } from '#core/views/loan.ts'
+import type { LoanView, OpenRelease } from '#core/views/loan-shape.ts'
 import type { LookStage } from '#core/history/bodies/loan.ts'
 import { dayAfter } from '#core/quantity/time.ts'
 import { atLeast, type Role } from '#core/roles.ts'

@@ -6,10 +6,11 @@ import { useNavigate } from 'react-router'
 import { legalStatuses, sourceKinds } from '#api/choices.ts'
 import type { Claimed } from '#core/history/bodies/claim.ts'
 import type { Body } from '#core/history/bodies/index.ts'
-import type { LoanId, MachineId, PartyId, TypeId } from '#core/ids.ts'
+import type { MachineId, TypeId } from '#core/ids.ts'
 import { dayInterval, dayOf, type Interval } from '#core/quantity/time.ts'
 import { parseMoney } from '#core/quantity/quantity.ts'
 import { keys } from '#web/app/keys.ts'
+import { hereOnLoan } from './here-on-loan.ts'
 import { usePartyNamed } from '#web/app/party.ts'
 import { newId, nowInstant } from '#web/app/clock.ts'
 import { get, wordsOf } from '#web/app/http.ts'
@@ -45,40 +46,6 @@ const claimOptions = [
   { value: 'fails', label: 'fail' },
   { value: 'not said', label: 'not said' },
 ]
-
-/** A loan in, or a repair for its owner, and that the machine is here: it came by their hand. */
-function hereOnLoan(of: {
-  way: 'in' | 'repair'
-  owner: PartyId
-  number: string | undefined
-  item: string
-  machine: MachineId
-  purpose: string
-}): Body[] {
-  const loan = newId() as LoanId
-  return [
-    {
-      kind: 'loan',
-      what: 'asked',
-      loan,
-      ...(of.number ? { number: of.number } : {}),
-      way: of.way,
-      with: of.owner,
-      purpose: of.purpose,
-      items: [{ item: of.item, machine: of.machine, n: 1, returns: true }],
-    },
-    {
-      kind: 'handover',
-      what: 'received',
-      loan,
-      by: 'house',
-      items: [{ item: of.item, n: 1 }],
-      machines: [of.machine],
-      boxes: [],
-      packing: 'in order',
-    },
-  ]
-}
 
 /** The day as an interval; one that is not over reaches to now. */
 function dayOfComing(day: string, zone: string): Interval {

@@ -2,9 +2,9 @@
 import { useRef, useState } from 'react'
 import type { BodyOf } from '#core/history/bodies/index.ts'
 import type { EntryId, MachineId } from '#core/ids.ts'
-import { discard, type HeldFile } from '#web/app/outbox.ts'
+import { discard } from '#web/app/outbox.ts'
 import { newId } from '#web/app/clock.ts'
-import { sha256Of } from '#web/ui/hash.ts'
+import { holdPhoto } from './hold.ts'
 import { useDrafts, useSigned, useWrite } from '#web/app/session.tsx'
 
 /** What a photograph is said to show. */
@@ -26,18 +26,6 @@ export interface Upload {
   readonly draft?: string | undefined
 }
 
-/** Its pixels, if the browser can read it; the server says better. */
-async function pixelsOf(file: File): Promise<{ width: number; height: number } | undefined> {
-  try {
-    const bitmap = await createImageBitmap(file)
-    const { width, height } = bitmap
-    bitmap.close()
-    return { width, height }
-  } catch {
-    return undefined
-  }
-}
-
 const atOnce = 3
 
 export function usePhotoUploads(machine: MachineId, episode?: string) {
@@ -54,17 +42,14 @@ export function usePhotoUploads(machine: MachineId, episode?: string) {
     try {
       const onProgress = (progress: number) => change(upload.key, { progress })
       const { file } = upload
-      const [sha256, pixels] = await Promise.all([sha256Of(file), pixelsOf(file)])
-      // Where this device can neither hash nor read it, it lies here under a name of its own until the server says what it is.
-      const name = sha256 ?? provisionalName()
-      const held: HeldFile = { sha256: name, sort: 'photo', machine, name: file.name, blob: file }
+      const { held, width, height } = await holdPhoto(file, { machine })
       const { of, zone, words, finding, evidence, on } = upload.meta
       const body: BodyOf<'photo'> = {
         kind: 'photo',
         machine,
-        file: name,
-        width: pixels?.width ?? 1,
-        height: pixels?.height ?? 1,
+        file: held.sha256,
+        width,
+        height,
         ...(of ? { of } : {}),
         ...(zone ? { zone } : {}),
         ...(words ? { words } : {}),
@@ -118,6 +103,3 @@ export function usePhotoUploads(machine: MachineId, episode?: string) {
   }
   return { uploads, add, again, drop }
 }
-
-/** As long as a hash, and no file's. */
-const provisionalName = (): string => (newId() + newId()).replaceAll('-', '')
