@@ -39,7 +39,7 @@ const effects: { readonly [K in Told['does']]: Case<Told & { readonly does: K }>
     '! Test display is in for now: it comes out, or is named, before the episode closes.',
   ],
   'wants the owner’s word': [
-    { does: 'wants the owner’s word', owner: 'the ferry office', refused: true },
+    { does: 'wants the owner’s word', matter: 'irreversible work', owner: 'the ferry office', refused: true },
     '! This cannot be undone, and the ferry office did not agree to such work.',
   ],
   'donor loses': [

@@ -1,4 +1,5 @@
 /** What a typed line will do, said before Enter; and what is missing in it. */
+import { matterWords } from './owners.ts'
 import { spanWords } from './points.ts'
 import type { Effect, Problem } from '#core/composer/index.ts'
 import type { Question } from '#core/composer/ask.ts'
@@ -55,9 +56,13 @@ export function effectWords(effect: Effect, { now, zone }: When): EffectWords {
           )
     case 'wants the owner’s word':
       return heed(
-        effect.refused
-          ? `this cannot be undone, and ${effect.owner} did not agree to such work`
-          : `this cannot be undone, and the machine belongs to ${effect.owner}: ask them first, and write down what they say under Owner`,
+        effect.matter !== 'irreversible work'
+          ? effect.refused
+            ? `${effect.owner}, whose machine it is, did not agree to ${matterWords[effect.matter]}: ask them first`
+            : `what ${effect.owner} agreed to does not cover ${matterWords[effect.matter]} here: ask them first, and write down what they say under Owner`
+          : effect.refused
+            ? `this cannot be undone, and ${effect.owner} did not agree to such work`
+            : `this cannot be undone, and the machine belongs to ${effect.owner}: ask them first, and write down what they say under Owner`,
       )
     case 'says health':
       return say(

@@ -1,5 +1,6 @@
 /** What is said of loans: their states, what bars a release, entries of the log, who had it between two looks. */
 import type { Body, BodyOf } from '#core/history/bodies/index.ts'
+import { leavesHouse } from '#core/history/bodies/loan.ts'
 import type { Holder } from '#core/loans/compare.ts'
 import type { ReleaseAnswer, ReleaseRule } from '#core/loans/release.ts'
 import type { LoanRow } from '#core/views/loan-shape.ts'
@@ -15,19 +16,29 @@ const shownWords: Readonly<Record<LoanShown, string>> = {
   overdue: 'overdue',
   'partly back': 'partly back',
   back: 'back, not closed',
+  'lent on': 'lent on',
   there: 'there',
+  'handed over': 'handed over for good',
   'under way': 'on its way',
   agreed: 'agreed',
+  decided: 'decided',
   asked: 'asked for',
 }
 
 /** How a loan stands: what is lent to us, or here for repair, is “here” where ours would be “there”. */
 export const stateWords = ({ shown, way }: Pick<LoanRow, 'shown' | 'way'>): string =>
-  shown === 'there' && way !== 'out' ? 'here' : shownWords[shown]
+  shown === 'there' && !leavesHouse(way) ? 'here' : shownWords[shown]
 
-export const wayWords = { out: 'loan out', in: 'loan in', repair: 'repair for an owner' } as const
+export const wayWords = {
+  out: 'loan out',
+  in: 'loan in',
+  repair: 'repair for an owner',
+  transfer: 'transfer to another collection',
+  disposal: 'disposal',
+} as const
 
 const ruleWords: Readonly<Record<ReleaseRule, string>> = {
+  decided: 'Somebody entitled decided that it goes',
   agreed: 'Both sides agreed to the same terms',
   cover: 'Cover reaches 14 days past the due date',
   consent: 'The owner agreed to the loan',
@@ -40,6 +51,8 @@ export const releaseRuleWords = (rule: string): string => ruleWords[rule as Rele
 /** What a rule asks for that is not met: the fact, and what would meet it. */
 export function releaseAnswerWords({ rule, is, about }: ReleaseAnswer): string {
   switch (rule) {
+    case 'decided':
+      return 'Who decided that it goes, and when, is not recorded: the board’s minute, or the letter.'
     case 'agreed':
       return about.includes('changed')
         ? 'The terms were changed, and the new ones are not agreed by both sides.'
@@ -79,6 +92,10 @@ export function markWords(mark: LoanMark): string {
       return `${count(mark.n, 'difference')} disputed`
     case 'cover ends':
       return `cover ends ${dayOnly(mark.day)}`
+    case 'question':
+      return mark.of === 'house' ? 'a question to this collection' : 'a question to the other side'
+    case 'beyond the limit':
+      return 'more spent than the owner agreed to'
     case 'incident':
       return count(mark.n, 'incident')
   }
@@ -111,7 +128,7 @@ export function loanEntry(body: BodyOf<LoanKinds>, { labels }: EntryNames): Entr
       switch (body.what) {
         case 'asked':
           return plain(
-            `${wayWords[body.way]} asked for, with ${side(body.with)}: ${counted(body.items)}; ${body.purpose}`,
+            `${wayWords[body.way]} asked for${body.number ? `, ${body.number}` : ''}, with ${side(body.with)}: ${counted(body.items)}; ${body.purpose}${body.authority ? `; decided: ${body.authority}` : ''}`,
           )
         case 'terms':
           return plain(
@@ -127,6 +144,12 @@ export function loanEntry(body: BodyOf<LoanKinds>, { labels }: EntryNames): Entr
           return plain(
             `${body.n === 1 ? '' : `${body.n} × `}${body.item} accounted for, ${body.as}: ${body.words}`,
           )
+        case 'spent':
+          return plain(
+            `${body.amount ? `${moneyWords(body.amount)} ` : ''}spent on ${body.on}${body.although ? `, past the limit: ${body.although}` : ''}`,
+          )
+        case 'said':
+          return plain(`${side(body.by)} ${body.asks ? 'asked' : 'wrote'}: ${body.words}`)
         case 'closed':
           return plain(`loan closed${body.words ? `: ${body.words}` : ''}`)
       }

@@ -1,4 +1,5 @@
 /** What stands on the papers of a loan, section by section. Composed from the record; none says that something is safe. */
+import { leavesHouse } from '#core/history/bodies/loan.ts'
 import type { PaperSort } from '#core/history/bodies/paper.ts'
 import type { PaperSection } from '#core/loans/papers.ts'
 import type { PaperHandover, PaperSource } from '#core/views/paper.ts'
@@ -58,7 +59,7 @@ export function paperPage(source: PaperSource): PaperPage {
 }
 
 function parties({ loan, house }: PaperSource): PaperSection {
-  const [lends, borrows] = loan.way === 'out' ? [house, loan.with] : [loan.with, house]
+  const [lends, borrows] = leavesHouse(loan.way) ? [house, loan.with] : [loan.with, house]
   return {
     title: 'Parties',
     holds: 'still',

@@ -1,4 +1,5 @@
 /** What a refusal says to a volunteer: what happened, and what to do. Nothing that was typed is lost by it. */
+import { moneyWords } from './money.ts'
 import type { Refusal } from '#core/history/refusal.ts'
 import type { Place } from '#core/place.ts'
 import { clockWords, dayWords } from './dates.ts'
@@ -118,6 +119,12 @@ export function refusalWords(refusal: Refusal, names: RefusalNames): string {
       return 'This machine is registered already.'
     case 'number-taken':
       return `The number ${refusal.number} is taken here. Take the next free one.`
+    case 'beyond-limit':
+      return refusal.compares
+        ? `The owner agreed to ${moneyWords(refusal.limit)}; ${refusal.spent ? moneyWords(refusal.spent) : 'nothing'} is spent. Ask the owner first: write down what they said with it, or agree on new terms.`
+        : `The owner’s limit is ${moneyWords(refusal.limit)}: an amount in another currency cannot be compared. Ask the owner first, and write down what they said with it.`
+    case 'not-lent-on':
+      return 'The terms in force do not allow it to be lent on. Agree on new terms that do.'
     case 'tag-taken':
       return `The tag ${refusal.tag} is on another part. Take the next free one.`
     case 'stale-amendment':

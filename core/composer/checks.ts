@@ -1,5 +1,6 @@
 /** "done plug out", "done reservoir measured 0.4 V", and what a line goes past while a check is not met. */
 import { precautions } from '#core/history/bodies/precaution.ts'
+import type { ConsentMatter } from '#core/history/bodies/consent.ts'
 import { consentIn } from '#core/parts/ownership.ts'
 import { forGood } from '#core/parts/reversibility.ts'
 import type { Instant } from '#core/quantity/time.ts'
@@ -57,19 +58,42 @@ export function goesPast(
   return check && rules.length > 0 ? { does: 'goes past', check, rules } : undefined
 }
 
-/** Work that cannot be undone, on somebody else's machine, is theirs to allow: said before it is written, never held back. */
+/** What an owner is asked about before an act, and on which of its positions. */
+function matterOf({ body }: ParsedEntry): { matter: ConsentMatter; target: string } | undefined {
+  if (body.kind === 'fastening' && body.way === 'off') return { matter: 'opening', target: body.what }
+  if (body.kind !== 'change') return undefined
+  const target = body.target.name
+  if (forGood.has(body.verb)) return { matter: 'irreversible work', target }
+  return { matter: body.reach === 'outside' ? 'cleaning' : 'repair', target }
+}
+
+/**
+ * Work on somebody else's machine that its owner must allow: said before it is written, never held back. What cannot be undone
+ * always wants their word; opening, cleaning and repair do once they spoke of that and it is refused, over, or of other positions.
+ */
 export function ownersWord(
   entries: readonly ParsedEntry[],
   { owner }: ComposerContext,
   now: Instant,
 ): Effect[] {
   if (!owner) return []
-  const forever = entries.flatMap(({ body }) =>
-    body.kind === 'change' && forGood.has(body.verb) ? [body.target.name] : [],
-  )
-  const words = forever.map((target) => consentIn(owner.said, 'irreversible work', now, target))
-  const wanting = words.filter((word) => word !== 'given')
-  return wanting.length > 0
-    ? [{ does: 'wants the owner’s word', owner: owner.name, refused: wanting.includes('refused') }]
+  const wanting = entries.flatMap((entry) => {
+    const asked = matterOf(entry)
+    if (!asked) return []
+    const { matter, target } = asked
+    if (matter !== 'irreversible work' && !owner.said.some((s) => s.to === matter)) return []
+    const word = consentIn(owner.said, matter, now, target)
+    return word === 'given' ? [] : [{ matter, word }]
+  })
+  const [first] = wanting
+  return first
+    ? [
+        {
+          does: 'wants the owner’s word',
+          owner: owner.name,
+          matter: first.matter,
+          refused: wanting.some((w) => w.word === 'refused'),
+        },
+      ]
     : []
 }

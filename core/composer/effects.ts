@@ -1,4 +1,5 @@
 /** What a line will do, said before it is written. Data only. */
+import type { ConsentMatter } from '#core/history/bodies/consent.ts'
 import type { Tally } from '#core/diagnosis/grid.ts'
 import type { Expectation } from '#core/diagnosis/points.ts'
 import type { Body, BodyOf } from '#core/history/bodies/index.ts'
@@ -59,7 +60,12 @@ export type Effect =
   /** Some of a lot, or a part, is kept for other machines, and too few would be left. */
   | { readonly does: 'takes what is kept'; readonly what: string; readonly machines: readonly string[] }
   /** Work that cannot be undone on somebody else's machine, to which they did not agree. */
-  | { readonly does: 'wants the owner’s word'; readonly owner: string; readonly refused: boolean }
+  | {
+      readonly does: 'wants the owner’s word'
+      readonly owner: string
+      readonly matter: ConsentMatter
+      readonly refused: boolean
+    }
   | {
       readonly does: 'says health'
       readonly part: string

@@ -117,10 +117,23 @@ describe('moves', () => {
     t.told(at, { kind: 'machine', what: 'stated', machine: home, set: { owner } })
     expect(wants('cut R12 trace')).toEqual({
       does: 'wants the owner’s word',
+      matter: 'irreversible work',
       owner: 'An owner',
       refused: false,
     })
     expect(wants('resolder R12')).toBeUndefined()
+    // Once they spoke of repair, it is by what they said: of one position, or not at all.
+    t.told(at, {
+      kind: 'consent',
+      machine: home,
+      by: owner,
+      to: 'repair',
+      given: true,
+      positions: ['R9'],
+      words: '',
+    })
+    expect(wants('resolder R9')).toBeUndefined()
+    expect(wants('resolder R12')).toMatchObject({ matter: 'repair', refused: false })
     t.told(at, {
       kind: 'consent',
       machine: home,

@@ -23,6 +23,8 @@ export interface LoanFile {
   readonly terms: readonly Terms[]
   readonly answers: readonly Answered[]
   readonly recalls: readonly Said<LoanBody<'recalled'>>[]
+  readonly spent: readonly Said<LoanBody<'spent'>>[]
+  readonly said: readonly Said<LoanBody<'said'>>[]
   readonly accounted: readonly Said<LoanBody<'accounted'>>[]
   readonly closed?: Said<LoanBody<'closed'>> | undefined
   /** In their order in time. */
@@ -40,6 +42,8 @@ export const emptyLoan = (id: LoanId): LoanFile => ({
   terms: [],
   answers: [],
   recalls: [],
+  spent: [],
+  said: [],
   accounted: [],
   handovers: [],
   looks: [],

@@ -1,6 +1,7 @@
 /** Why an entry cannot be admitted: data only. Words are made at the edge (api/words). */
 import type { EntryId, PartId } from '#core/ids.ts'
 import type { Place } from '#core/place.ts'
+import type { Money } from '#core/quantity/quantity.ts'
 import type { Instant } from '#core/quantity/time.ts'
 
 export type Refusal =
@@ -80,6 +81,15 @@ export type Refusal =
   | { readonly rule: 'release-barred'; readonly rules: readonly string[] }
   /** More than is there: of the item named. */
   | { readonly rule: 'not-so-many'; readonly item: string; readonly there: number }
+  /** More than the owner agreed to spend without being asked; or in a currency that cannot be compared. */
+  | {
+      readonly rule: 'beyond-limit'
+      readonly limit: Money
+      readonly spent?: Money | undefined
+      readonly compares: boolean
+    }
+  /** The terms in force do not say that it may be lent on. */
+  | { readonly rule: 'not-lent-on'; readonly party: string }
   | { readonly rule: 'loan-not-whole'; readonly items: readonly string[] }
   | { readonly rule: 'loan-closed'; readonly loan: string }
   | { readonly rule: 'unknown-party'; readonly party: string }

@@ -1,11 +1,13 @@
 /** How what is written of loans is judged: whose word it is, what must be so before things leave, and that a count holds. */
 import type { BodyOf } from '#core/history/bodies/index.ts'
 import type { Entry } from '#core/history/entry.ts'
-import type { LoanFile } from '#core/history/loan-state.ts'
+import type { LoanFile, Side } from '#core/history/loan-state.ts'
 import type { World } from '#core/history/world.ts'
 import type { LoanId } from '#core/ids.ts'
-import { homeSide, itemsOf, notHome } from '#core/loans/items.ts'
-import { barsRelease, releaseAnswers } from '#core/loans/release.ts'
+import { homeSide, isParty, itemsOf, notHome } from '#core/loans/items.ts'
+import { termsInForce } from '#core/loans/agreement.ts'
+import { mayBeSpent, spentOn } from '#core/loans/spending.ts'
+import { barsRelease, releaseAnswers, type ReleaseAnswer } from '#core/loans/release.ts'
 import { atLeast, type Role } from '#core/roles.ts'
 import { recorded, refused, type Judgement, type Writer } from './model.ts'
 
@@ -58,6 +60,15 @@ export function judgeLoan(at: Case, body: BodyOf<'loan'>): Judgement {
   const loan = spokenLoan(at, body.loan, 'loan')
   if (isJudgement(loan)) return loan
   switch (body.what) {
+    case 'said':
+      return unless(speaksFor(at.writer, body.by), 'loan')
+    case 'spent': {
+      const past = body.amount ? mayBeSpent(loan, body.amount) : 'within'
+      const { limit, spent } = spentOn(loan)
+      return past === 'within' || body.although?.trim() || !limit
+        ? recorded
+        : refused({ rule: 'beyond-limit', limit, spent, compares: past === 'beyond' })
+    }
     case 'answered': {
       if (!loan.terms.some((t) => t.id === body.terms))
         return refused({ rule: 'unknown-entry', entry: body.terms })
@@ -89,14 +100,28 @@ export function judgeHandover(at: Case, body: BodyOf<'handover'>): Judgement {
   const known = new Set(loan.asked?.body.items.flatMap((i) => i.machine ?? []))
   const stranger = body.machines.find((m) => !known.has(m))
   if (stranger) return refused({ rule: 'unknown-machine', machine: stranger })
-  const sides = new Set<string>(['house', loan.asked?.body.with ?? ''])
   const side = body.what === 'released' ? body.from : body.by
-  if (!sides.has(side) || (body.what === 'released' && (!sides.has(body.to) || body.to === body.from)))
-    return refused({ rule: 'unknown-party', party: side })
+  const stray = strangeSide(loan, body)
+  if (stray) return refused({ rule: 'unknown-party', party: stray })
+  if (body.what === 'released' && !isParty(loan, body.to) && !termsInForce(loan)?.body.lendingOn?.trim())
+    return refused({ rule: 'not-lent-on', party: body.to })
   if (!speaksFor(at.writer, side)) return refused({ rule: 'not-allowed', act: 'handover' })
   if (side === 'house' && !needs(at.writer, body.what === 'released' ? 'restorer' : 'volunteer'))
     return refused({ rule: 'not-allowed', act: 'handover' })
   return body.what === 'released' ? judgeRelease(at, loan, body) : judgeReceipt(loan, body)
+}
+
+/** A side that has no part in it: neither of the two, nor somebody to whom it was lent on; or one to whom it goes from itself. */
+function strangeSide(loan: LoanFile, body: BodyOf<'handover'>): string | undefined {
+  const lentTo = new Set<string>(
+    loan.handovers.flatMap((h) => (h.body.what === 'released' ? [h.body.to] : [h.body.by])),
+  )
+  const known = (side: Side) => isParty(loan, side) || lentTo.has(side)
+  if (body.what === 'received') return known(body.by) ? undefined : body.by
+  if (!known(body.from)) return body.from
+  // Whoever borrowed it may hand it on; nobody else brings somebody new into it.
+  if (!known(body.to) && body.from !== loan.asked?.body.with) return body.to
+  return body.to === body.from ? body.to : undefined
 }
 
 function judgeRelease(
@@ -107,19 +132,36 @@ function judgeRelease(
   for (const { item, n } of body.items) {
     const state = itemsOf(loan).find((s) => s.item.item === item)
     if (!state) return refused({ rule: 'not-so-many', item, there: 0 })
-    const there = body.from === homeSide(loan) ? state.home : state.there
+    const there =
+      body.from === homeSide(loan) ? state.home : (state.at.find((a) => a.side === body.from)?.n ?? 0)
     if (n > there) return refused({ rule: 'not-so-many', item: state.item.item, there })
+  }
+  // In the house by this loan, and somewhere else by another one.
+  const elsewhere = body.from === 'house' ? body.machines.find((m) => withSomebody(world, m)) : undefined
+  if (elsewhere) {
+    const item = loan.asked?.body.items.find((i) => i.machine === elsewhere)?.item ?? 'it'
+    return refused({ rule: 'not-so-many', item, there: 0 })
   }
   // What comes home needs no leave, nor what goes back to whoever it belongs to.
   if (body.from !== 'house' || homeSide(loan) !== 'house') return recorded
   const said = new Map(body.although.map((a) => [a.rule, a.because]))
   const barred = barsRelease(releaseAnswers(world, loan)).filter(
-    (a) => !(a.byWords && said.has(a.rule) && needs(writer, 'steward')),
+    (a) => !(a.byWords && said.has(a.rule) && needs(writer, answersFor(a))),
   )
   // What was sent from an outbox has happened: it is kept, and the rules it passed stand on it.
   return barred.length > 0 && entry.device === undefined
     ? refused({ rule: 'release-barred', rules: barred.map((a) => a.rule) })
     : recorded
+}
+
+/** Whose words let it go: a steward’s; that mains of another frequency suit a machine is for a restorer to say. */
+const answersFor = ({ rule, is }: ReleaseAnswer): Role =>
+  rule === 'mains' && is === 'not known' ? 'restorer' : 'steward'
+
+/** By its last handover or stay it is with somebody outside. */
+function withSomebody(world: World, machine: string): boolean {
+  const last = world.machines.get(machine as never)?.custody.at(-1)?.body
+  return last?.kind === 'custody' && last.to.in.kind === 'party'
 }
 
 function judgeReceipt(loan: LoanFile, body: Extract<BodyOf<'handover'>, { what: 'received' }>): Judgement {
@@ -144,7 +186,9 @@ function judgeUnannounced(
     const state = itemsOf(loan).find((s) => s.item.item === item)
     const elsewhere = !state
       ? 0
-      : state.item.n - state.accounted - (by === homeSide(loan) ? state.home : state.there)
+      : state.item.n -
+        state.accounted -
+        (by === homeSide(loan) ? state.home : (state.at.find((a) => a.side === by)?.n ?? 0))
     if (n > elsewhere) return refused({ rule: 'not-so-many', item, there: elsewhere })
   }
   return recorded

@@ -38,9 +38,9 @@ const needs: Readonly<Record<Kind, Role | ((body: Body) => Role)>> = {
       ? 'steward'
       : b.what === 'asked'
         ? 'volunteer'
-        : b.what === 'terms'
+        : b.what === 'terms' || b.what === 'spent'
           ? 'restorer'
-          : b.what === 'answered' && b.by !== 'house'
+          : (b.what === 'answered' || b.what === 'said') && b.by !== 'house'
             ? 'guest'
             : 'steward',
   handover: 'guest',

@@ -1,6 +1,7 @@
 /** Where each item of a loan is, counted from what was released and received. */
 import type { LoanFile, Received, Released, Side } from '#core/history/loan-state.ts'
 import type { BodyOf } from '#core/history/bodies/index.ts'
+import { leavesHouse } from '#core/history/bodies/loan.ts'
 
 export type LoanItem = Extract<BodyOf<'loan'>, { what: 'asked' }>['items'][number]
 
@@ -18,9 +19,19 @@ export interface ItemState {
   readonly home: number
   readonly there: number
   readonly accounted: number
+  /** With whom those are that are neither home nor on their way, the most first. */
+  readonly at: readonly { readonly side: Side; readonly n: number }[]
   readonly underWay: readonly UnderWay[]
   readonly is:
-    'listed' | 'there' | 'under way' | 'short' | 'partly back' | 'back, unchecked' | 'home' | 'accounted'
+    | 'listed'
+    | 'there'
+    | 'lent on'
+    | 'under way'
+    | 'short'
+    | 'partly back'
+    | 'back, unchecked'
+    | 'home'
+    | 'accounted'
 }
 
 const isRelease = (h: Released | Received): h is Released => h.body.what === 'released'
@@ -31,9 +42,13 @@ export const receiptsOf = (file: LoanFile, release: string): Received[] =>
 const countIn = (items: readonly { readonly item: string; readonly n: number }[], item: string): number =>
   items.find((i) => i.item === item)?.n ?? 0
 
-/** The side whose things they are: a loan out comes home to the house, all others to the other side. */
+/** The side whose things they are: what leaves the house comes home to it, all else to the other side. */
 export const homeSide = (file: LoanFile): Side =>
-  file.asked?.body.way === 'out' ? 'house' : (file.asked?.body.with ?? 'house')
+  file.asked && !leavesHouse(file.asked.body.way) ? file.asked.body.with : 'house'
+
+/** Whether a side is one of the two of the loan; else it is somebody to whom it was lent on. */
+export const isParty = (file: LoanFile, side: Side): boolean =>
+  side === 'house' || side === file.asked?.body.with
 
 /** Boxes of a release that have not come. */
 export function missingBoxes(file: LoanFile, release: Released): number[] {
@@ -74,7 +89,13 @@ function walk(file: LoanFile, item: LoanItem) {
     moved = true
     shift(handover.body.by, n)
   }
-  return { home: Math.max(at.get(homeSide(file)) ?? 0, 0), underWay, moved }
+  const away = [...at].flatMap(([side, n]) => (side !== homeSide(file) && n > 0 ? [{ side, n }] : []))
+  return {
+    home: Math.max(at.get(homeSide(file)) ?? 0, 0),
+    at: away.sort((a, b) => b.n - a.n),
+    underWay,
+    moved,
+  }
 }
 
 /** What is still on its way when so many were accounted for: those that did not arrive first. */
@@ -88,7 +109,7 @@ function without(underWay: readonly UnderWay[], accounted: number): UnderWay[] {
 }
 
 function itemState(file: LoanFile, item: LoanItem): ItemState {
-  const { home, underWay: sent, moved } = walk(file, item)
+  const { home, at, underWay: sent, moved } = walk(file, item)
   const said = file.accounted.filter((a) => a.body.item === item.item).reduce((sum, a) => sum + a.body.n, 0)
   const accounted = Math.min(said, item.n - home)
   const underWay = without(sent, accounted)
@@ -98,8 +119,9 @@ function itemState(file: LoanFile, item: LoanItem): ItemState {
     home,
     there: Math.max(item.n - home - accounted - onTheWay, 0),
     accounted,
+    at,
     underWay,
-    is: stateOf(file, item, { home, accounted, underWay, moved }),
+    is: stateOf(file, item, { home, at, accounted, underWay, moved }),
   }
 }
 
@@ -108,6 +130,7 @@ function stateOf(
   item: LoanItem,
   at: {
     readonly home: number
+    readonly at: ItemState['at']
     readonly accounted: number
     readonly underWay: readonly UnderWay[]
     readonly moved: boolean
@@ -122,7 +145,8 @@ function stateOf(
   }
   if (at.underWay.some((u) => u.short)) return 'short'
   if (at.underWay.length > 0) return 'under way'
-  return at.home > 0 ? 'partly back' : 'there'
+  if (at.home > 0) return 'partly back'
+  return at.at.some(({ side }) => !isParty(file, side)) ? 'lent on' : 'there'
 }
 
 /** A look after it came back that left no zone out. */

@@ -4,138 +4,37 @@
  */
 import fc from 'fast-check'
 import { beforeEach, describe, expect, it } from 'vitest'
-import type { BodyOf } from '#core/history/bodies/index.ts'
-import type { EntryId, LoanId, PartyId } from '#core/ids.ts'
+import type { PartyId } from '#core/ids.ts'
 import { machineStanding } from '#core/history/status.ts'
-import { numberedId, type Teller, type Telling } from '#core/testing/script.ts'
-import { allPass, home, person, twoTerminals } from '#core/testing/terminal.ts'
+import {
+  agree,
+  answer,
+  ask,
+  begin,
+  borrower,
+  file,
+  lent,
+  loan,
+  look,
+  receive,
+  release,
+  seen,
+  t,
+  terms,
+  whole,
+  zone,
+  type Zones,
+} from '#core/testing/lending.ts'
+import { allPass, home, person } from '#core/testing/terminal.ts'
 import { loanView } from '#core/views/loan.ts'
 import { agreementOf, dueDay } from './agreement.ts'
 import { compareLooks } from './compare.ts'
 import { itemsOf, missingBoxes, notHome } from './items.ts'
 import { mainsThere, releaseAnswers } from './release.ts'
-import { loanState, runsBeyond } from './state.ts'
+import { runsBeyond } from './state.ts'
 import { dayOf } from '#core/quantity/time.ts'
 
-const loan = numberedId<LoanId>(1, 6)
-const borrower = numberedId<PartyId>(7, 3)
-const zone = 'Europe/Amsterdam'
-type Terms = Extract<BodyOf<'loan'>, { what: 'terms' }>
-type Zones = BodyOf<'look'>['zones']
-
-let t: Teller
-const file = () => t.world().loanFiles.get(loan)!
-const seen = (now: string) => loanState(file(), now, zone)
-
-function ask(items: Extract<BodyOf<'loan'>, { what: 'asked' }>['items'] = theMachine) {
-  t.told('2026-03-01T09:00:00.000Z', {
-    kind: 'loan',
-    what: 'asked',
-    loan,
-    way: 'out',
-    with: borrower,
-    purpose: 'a summer of terminals',
-    items,
-  })
-}
-const theMachine = [
-  { item: 'the terminal', machine: home, n: 1, returns: true },
-  { item: 'mains lead', n: 2, returns: true },
-  { item: 'manual', n: 1, returns: true },
-  { item: 'key', n: 1, returns: true },
-]
-
-const terms = (at: string, more: Partial<Terms> = {}): EntryId =>
-  t.told(at, {
-    kind: 'loan',
-    what: 'terms',
-    loan,
-    from: '2026-04-01',
-    to: '2026-06-30',
-    noticeDays: 14,
-    venue: { place: 'the town hall', volts: 230, hertz: 50, earthed: true },
-    run: { who: 'named people', named: ['Sunniva', 'Aldous'], minutesADay: 120 },
-    cover: { by: 'them', value: { minor: 125_000, currency: 'EUR' }, until: '2026-07-14' },
-    ...more,
-  }).id
-const answer = (at: string, of: EntryId, by: 'house' | PartyId, agreed = true) =>
-  t.told(at, { kind: 'loan', what: 'answered', loan, terms: of, by, agreed, how: 'ink' })
-const agree = (of: EntryId) => {
-  answer('2026-03-05T10:00:00.000Z', of, 'house')
-  answer('2026-03-05T11:00:00.000Z', of, borrower)
-}
-const look = (at: string, stage: BodyOf<'look'>['stage'], zones: Zones) =>
-  t.told(at, { kind: 'look', loan, machine: home, stage, zones })
-const release = (
-  at: string,
-  from: 'house' | PartyId,
-  items: { item: string; n: number }[] = whole,
-  more: Telling & { carrier?: string; boxes?: number; carriage?: 'vehicle' | 'by hand' } = {},
-) =>
-  t.told(at, {
-    kind: 'handover',
-    what: 'released',
-    loan,
-    from,
-    to: from === 'house' ? borrower : 'house',
-    carriage: more.carriage ?? 'vehicle',
-    carrier: more.carrier,
-    items,
-    machines: items.some((i) => i.item === 'the terminal') ? [home] : [],
-    boxes: more.boxes ?? 0,
-    although: [],
-  })
-const whole = [
-  { item: 'the terminal', n: 1 },
-  { item: 'mains lead', n: 2 },
-  { item: 'manual', n: 1 },
-  { item: 'key', n: 1 },
-]
-const receive = (
-  at: string,
-  of: EntryId | undefined,
-  by: 'house' | PartyId,
-  items = whole,
-  more: { boxes?: number[]; restUntil?: string } = {},
-) =>
-  t.told(at, {
-    kind: 'handover',
-    what: 'received',
-    loan,
-    of,
-    by,
-    items,
-    machines: items.some((i) => i.item === 'the terminal' && i.n > 0) ? [home] : [],
-    boxes: more.boxes ?? [],
-    packing: 'in order',
-    restUntil: more.restUntil,
-  })
-/** Agreed, looked at, gone on 2 April, there on the 3rd. */
-function lent(carrier = 'Harbour Carriers') {
-  ask()
-  agree(terms('2026-03-02T09:00:00.000Z'))
-  look('2026-04-02T08:00:00.000Z', 'out', [{ zone: 'lid', is: 'same' }])
-  const out = release('2026-04-02T09:00:00.000Z', 'house', whole, { carrier })
-  receive('2026-04-03T08:00:00.000Z', out.id, borrower)
-  return out
-}
-
-beforeEach(() => {
-  t = twoTerminals('2026-11-01T12:00:00.000Z').t
-  t.told('2026-02-20T09:00:00.000Z', {
-    kind: 'party',
-    party: borrower,
-    name: 'Marsh End School',
-    sort: 'organisation',
-    roles: [],
-  })
-  t.told('2026-02-20T09:30:00.000Z', {
-    kind: 'machine',
-    what: 'stated',
-    machine: home,
-    set: { attributes: { mains: '230 V 50 Hz class I' } },
-  })
-})
+beforeEach(begin)
 
 describe('terms', () => {
   it('agreed by one side each to another version are not agreed; by both to one they are', () => {

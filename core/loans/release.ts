@@ -1,4 +1,5 @@
 /** What has to be so before things leave the house on a loan, and what the mains and the television there are to the machine. */
+import { forGood } from '#core/history/bodies/loan.ts'
 import type { LoanFile, Terms } from '#core/history/loan-state.ts'
 import type { MachineState, World } from '#core/history/world.ts'
 import { consentOf } from '#core/parts/ownership.ts'
@@ -6,7 +7,15 @@ import { attributeOf, mainsFed } from '#core/work/checks/mains-fed.ts'
 import { dayAfter } from '#core/quantity/time.ts'
 import { agreementOf, dueDay, termsInForce } from './agreement.ts'
 
-export const releaseRules = ['agreed', 'cover', 'consent', 'mains', 'television', 'condition noted'] as const
+export const releaseRules = [
+  'decided',
+  'agreed',
+  'cover',
+  'consent',
+  'mains',
+  'television',
+  'condition noted',
+] as const
 export type ReleaseRule = (typeof releaseRules)[number]
 
 export interface ReleaseAnswer {
@@ -143,6 +152,16 @@ function looked(world: World, file: LoanFile): ReleaseAnswer {
 
 /** Every rule before the house releases what is lent, answered. */
 export function releaseAnswers(world: World, file: LoanFile): ReleaseAnswer[] {
+  if (file.asked && forGood(file.asked.body.way))
+    return [
+      {
+        rule: 'decided',
+        byWords: false,
+        is: file.asked.body.authority?.trim() ? 'met' : 'open',
+        about: file.asked.body.authority ? [file.asked.body.authority] : [],
+      },
+      consent(world, file),
+    ]
   const terms = termsInForce(file)
   const agreement = agreementOf(file, false)
   return [

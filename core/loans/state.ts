@@ -1,13 +1,26 @@
 /** A loan as it is shown: the first that applies, beside marks that may stand with any of them. */
-import type { LoanFile } from '#core/history/loan-state.ts'
+import { forGood } from '#core/history/bodies/loan.ts'
+import type { LoanFile, Side } from '#core/history/loan-state.ts'
 import type { Instant } from '#core/quantity/time.ts'
 import { agreementOf, dueDay, isOver, termsInForce, type Agreement } from './agreement.ts'
 import { compareLooks } from './compare.ts'
-import { itemsOf, missingBoxes, notHome, type ItemState } from './items.ts'
+import { homeSide, itemsOf, missingBoxes, notHome, type ItemState } from './items.ts'
 import { coverUntil } from './release.ts'
+import { spentOn } from './spending.ts'
 
 export type LoanShown =
-  'closed' | 'declined' | 'overdue' | 'partly back' | 'back' | 'there' | 'under way' | 'agreed' | 'asked'
+  | 'closed'
+  | 'declined'
+  | 'overdue'
+  | 'partly back'
+  | 'back'
+  | 'lent on'
+  | 'there'
+  | 'handed over'
+  | 'under way'
+  | 'agreed'
+  | 'decided'
+  | 'asked'
 
 export type LoanMark =
   | { readonly mark: 'recalled' }
@@ -21,6 +34,8 @@ export type LoanMark =
   | { readonly mark: 'disputed'; readonly n: number }
   | { readonly mark: 'cover ends'; readonly day: string }
   | { readonly mark: 'incident'; readonly n: number }
+  | { readonly mark: 'question'; readonly of: Side }
+  | { readonly mark: 'beyond the limit' }
 
 export interface LoanState {
   readonly shown: LoanShown
@@ -38,6 +53,7 @@ const machinesIn = (file: LoanFile): string[] =>
 /** Everything that the loan's line says about how it stands, at an instant, by the calendar of the house. */
 export function loanState(file: LoanFile, now: Instant, zone: string): LoanState {
   const items = itemsOf(file)
+  const way = file.asked?.body.way ?? 'out'
   const moved = items.some((s) => s.is !== 'listed')
   const away = notHome(file).filter((s) => s.is !== 'back, unchecked')
   const out = moved && away.length > 0
@@ -47,12 +63,26 @@ export function loanState(file: LoanFile, now: Instant, zone: string): LoanState
     if (file.closed) return 'closed'
     if (agreement === 'declined') return 'declined'
     if (out && due !== undefined && isOver(due, now, zone)) return 'overdue'
+    if (forGood(way)) {
+      if (!moved) return file.asked?.body.authority ? 'decided' : 'asked'
+      return items.some((s) => s.underWay.length > 0) ? 'under way' : 'handed over'
+    }
     if (!moved) return termsInForce(file) ? 'agreed' : 'asked'
     if (!out) return 'back'
     if (items.some((s) => s.home > 0 && s.item.returns && returnedOnce(file, s))) return 'partly back'
-    return away.every((s) => s.is === 'under way') ? 'under way' : 'there'
+    if (away.every((s) => s.is === 'under way')) return 'under way'
+    return away.some((s) => s.is === 'lent on') ? 'lent on' : 'there'
   }
   return { shown: shown(), agreement, due, items, out, marks: marksOf(file, items, agreement, now, zone) }
+}
+
+/** The last question of one side to which the other has said nothing since. */
+export const unanswered = (file: LoanFile) => {
+  const last = file.said.findLast((s) => s.body.asks)
+  return last &&
+    !file.said.some((s) => s.body.by !== last.body.by && s.happenedAt.latest >= last.happenedAt.latest)
+    ? last
+    : undefined
 }
 
 /** Whether some of an item have been away and come home. */
@@ -60,7 +90,7 @@ const returnedOnce = (file: LoanFile, { item }: ItemState): boolean =>
   file.handovers.some(
     (h) =>
       h.body.what === 'received' &&
-      h.body.by === (file.asked?.body.way === 'out' ? 'house' : file.asked?.body.with) &&
+      h.body.by === homeSide(file) &&
       h.body.items.some((i) => i.item === item.item && i.n > 0),
   )
 
@@ -103,6 +133,13 @@ function marksOf(
     (covered.until < until || isOver(covered.until, now, zone))
   )
     marks.push({ mark: 'cover ends', day: covered.until })
+  const asked = unanswered(file)
+  if (asked)
+    marks.push({
+      mark: 'question',
+      of: asked.body.by === 'house' ? (file.asked?.body.with ?? 'house') : 'house',
+    })
+  if (spentOn(file).beyond) marks.push({ mark: 'beyond the limit' })
   if (file.incidents.length > 0) marks.push({ mark: 'incident', n: file.incidents.length })
   return marks
 }

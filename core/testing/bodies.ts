@@ -222,6 +222,8 @@ export const smallest: [body: { kind: string; [key: string]: unknown }, subjects
   ],
   [{ kind: 'loan', what: 'recalled', loan: id, homeBy: '2026-04-02', reason: 'x' }, ['loan']],
   [{ kind: 'loan', what: 'accounted', loan: id, item: 'lead', as: 'lost', words: 'x' }, ['loan']],
+  [{ kind: 'loan', what: 'spent', loan: id, amount: { minor: 100, currency: 'EUR' }, on: 'x' }, ['loan']],
+  [{ kind: 'loan', what: 'said', loan: id, by: person, words: 'x' }, ['loan', 'party']],
   [{ kind: 'loan', what: 'closed', loan: id }, ['loan']],
   [
     {

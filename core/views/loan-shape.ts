@@ -1,11 +1,12 @@
 /** What a loan comes to on screen, as shapes: its row in the list, and the whole of it. */
-import type { LookStage } from '#core/history/bodies/loan.ts'
+import type { LoanWay, LookStage } from '#core/history/bodies/loan.ts'
 import type { Side, Terms } from '#core/history/loan-state.ts'
 import type { EntryId, GearId, LoanId, MachineId, PartId, PartyId } from '#core/ids.ts'
 import type { Holder } from '#core/loans/compare.ts'
 import type { ItemState } from '#core/loans/items.ts'
 import type { ReleaseAnswer } from '#core/loans/release.ts'
 import type { LoanMark, LoanShown } from '#core/loans/state.ts'
+import type { Money } from '#core/quantity/quantity.ts'
 import type { Instant } from '#core/quantity/time.ts'
 
 export interface LoanRow {
@@ -13,7 +14,7 @@ export interface LoanRow {
   /** Its number in this house, and theirs. */
   readonly number?: string | undefined
   readonly theirNumber?: string | undefined
-  readonly way: 'out' | 'in' | 'repair'
+  readonly way: LoanWay
   readonly with: string
   readonly purpose: string
   readonly items: readonly string[]
@@ -32,6 +33,8 @@ export interface LoanItemRow {
   readonly n: number
   readonly home: number
   readonly there: number
+  /** Of those that are away, with whom. */
+  readonly at: readonly { readonly side: Side; readonly n: number }[]
   readonly accounted: number
   readonly is: ItemState['is']
 }
@@ -88,6 +91,9 @@ export interface LoanMachine {
   /** For the house: what must be tested. */
   readonly status?: string | undefined
   readonly retest?: readonly string[] | undefined
+  /** Functions that failed in a test after it was away, with the last carriage before it and how long it ran there, min. */
+  readonly failed?:
+    { readonly fns: readonly string[]; readonly carried: Instant; readonly ran: number } | undefined
 }
 
 export interface LoanTerms {
@@ -127,6 +133,27 @@ export interface LoanView extends LoanRow {
     readonly words: string
     readonly madeSafe?: string | undefined
     readonly cleared: boolean
+  }[]
+  /** What was spent on a repair, for both sides. */
+  readonly spending: {
+    readonly limit?: Money | undefined
+    readonly spent?: Money | undefined
+    readonly beyond: boolean
+    readonly rows: readonly {
+      readonly id: EntryId
+      readonly at: Instant
+      readonly amount?: Money | undefined
+      readonly on: string
+      readonly although?: string | undefined
+    }[]
+  }
+  /** Words of one side to the other, oldest first. */
+  readonly said: readonly {
+    readonly id: EntryId
+    readonly at: Instant
+    readonly by: Side
+    readonly words: string
+    readonly asks: boolean
   }[]
   readonly accounted: readonly {
     readonly item: string

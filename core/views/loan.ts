@@ -3,22 +3,25 @@
  * their own loan, its terms with the value that they agreed to, what passed from hand to hand, looks and runs; nothing else of
  * the house.
  */
-import { photosOf } from '#core/history/bodies/loan.ts'
+import { leavesHouse, photosOf } from '#core/history/bodies/loan.ts'
 import type { LoanFile, Look, Released } from '#core/history/loan-state.ts'
+import type { Standing } from '#core/history/standing.ts'
 import { machineStanding } from '#core/history/status.ts'
 import { sheetOf } from '#core/history/layout.ts'
 import type { World } from '#core/history/world.ts'
-import type { EntryId, LoanId, MachineId } from '#core/ids.ts'
+import type { EntryId, LoanId, MachineId, PartyId } from '#core/ids.ts'
 import { answerOf, dueDay, recallDay, termsInForce } from '#core/loans/agreement.ts'
 import { compareLooks, stretchesOf, zonesByStage } from '#core/loans/compare.ts'
-import { homeSide, itemsOf, missingBoxes, receiptsOf, releasesOf } from '#core/loans/items.ts'
+import { homeSide, isParty, itemsOf, missingBoxes, receiptsOf, releasesOf } from '#core/loans/items.ts'
 import { releaseAnswers } from '#core/loans/release.ts'
+import { spentOn } from '#core/loans/spending.ts'
 import { loanState, runsBeyond } from '#core/loans/state.ts'
 import { dayAfter, dayOf, type Instant } from '#core/quantity/time.ts'
 import type { LoanAsked, LoanMachine, LoanRow, LoanView, LookPhoto, OpenRelease } from './loan-shape.ts'
 
 /** What the other side of a loan is asked to do. */
-export type LoanAsk = 'answer the terms' | 'confirm what arrived' | 'look on arrival' | 'send it back'
+export type LoanAsk =
+  'answer the terms' | 'confirm what arrived' | 'look on arrival' | 'answer their question' | 'send it back'
 
 /** What the other side is asked for now, the first thing first. */
 export function asksOf(file: LoanFile, zone: string, now: Instant): LoanAsk[] {
@@ -31,6 +34,9 @@ export function asksOf(file: LoanFile, zone: string, now: Instant): LoanAsk[] {
   const soon = state.due !== undefined && dayAfter(dayOf(now, zone), 7) >= state.due
   return [
     ...(newest && answerOf(file, newest.id, party) === undefined ? (['answer the terms'] as const) : []),
+    ...(state.marks.some((m) => m.mark === 'question' && m.of === party)
+      ? (['answer their question'] as const)
+      : []),
     ...(toThem ? (['confirm what arrived'] as const) : []),
     ...(there.some(
       (s) =>
@@ -76,14 +82,14 @@ export function loanView(world: World, id: LoanId, { zone, viewer }: LoanAsked):
   if (viewer !== 'house' && body.with !== viewer) return undefined
   const state = loanState(file, world.now, zone)
   const inForce = termsInForce(file)
-  const names: Record<string, string> = { [body.with]: row.with }
+  const names = namesOf(world, file, row.with)
   const itemOf = (machine: string) => body.items.find((i) => i.machine === machine)?.item ?? 'a machine'
   return {
     ...row,
     withParty: body.with,
     agreement: state.agreement,
     homeIs: homeSide(file),
-    itemRows: state.items.map(({ item, home, there, accounted, is }) => ({
+    itemRows: state.items.map(({ item, home, there, at, accounted, is }) => ({
       item: item.item,
       machine: item.machine,
       part: item.part,
@@ -92,6 +98,7 @@ export function loanView(world: World, id: LoanId, { zone, viewer }: LoanAsked):
       n: item.n,
       home,
       there,
+      at,
       accounted,
       is,
     })),
@@ -104,7 +111,7 @@ export function loanView(world: World, id: LoanId, { zone, viewer }: LoanAsked):
       party: answerOf(file, t.id, body.with),
       holds: t.id === inForce?.id,
     })),
-    release: viewer === 'house' && body.way === 'out' ? releaseAnswers(world, file) : [],
+    release: viewer === 'house' && leavesHouse(body.way) ? releaseAnswers(world, file) : [],
     open: releasesOf(file).flatMap((release) => openRelease(file, release)),
     machines: body.items.flatMap((i) =>
       i.machine ? [loanMachine(world, file, i.machine, i.item, viewer)] : [],
@@ -129,6 +136,23 @@ export function loanView(world: World, id: LoanId, { zone, viewer }: LoanAsked):
       cleared:
         world.machines.get(i.body.machine)?.hazards.find((h) => h.entry.id === i.id)?.cleared !== undefined,
     })),
+    spending: {
+      ...limits(file),
+      rows: file.spent.map((s) => ({
+        id: s.id,
+        at: s.happenedAt.latest,
+        amount: s.body.amount,
+        on: s.body.on,
+        although: s.body.although,
+      })),
+    },
+    said: file.said.map((s) => ({
+      id: s.id,
+      at: s.happenedAt.latest,
+      by: s.body.by,
+      words: s.body.words,
+      asks: s.body.asks,
+    })),
     accounted: file.accounted.map(({ body: { item, n, as, words } }) => ({ item, n, as, words })),
     today: dayOf(world.now, zone),
     recallable:
@@ -137,6 +161,25 @@ export function loanView(world: World, id: LoanId, { zone, viewer }: LoanAsked):
         : undefined,
     line: lineOf(file),
     names,
+  }
+}
+
+const limits = (file: LoanFile) => {
+  const { limit, spent, beyond } = spentOn(file)
+  return { limit, spent, beyond }
+}
+
+/** The other side, and everybody to whom it was lent on, by name. */
+function namesOf(world: World, file: LoanFile, borrower: string): Record<string, string> {
+  const sides = file.handovers.flatMap((h) =>
+    h.body.what === 'released' ? [h.body.from, h.body.to] : [h.body.by],
+  )
+  const others = sides.filter((side) => !isParty(file, side))
+  return {
+    ...(file.asked ? { [file.asked.body.with]: borrower } : {}),
+    ...Object.fromEntries(
+      others.map((side) => [side, world.parties.get(side as PartyId)?.name ?? 'a third hand']),
+    ),
   }
 }
 
@@ -154,6 +197,8 @@ const lineOf = (file: LoanFile): EntryId[] =>
     ...file.incidents,
     ...file.papers,
     ...file.signed,
+    ...file.spent,
+    ...file.said,
     ...file.accounted,
     ...(file.closed ? [file.closed] : []),
   ]
@@ -185,6 +230,20 @@ const photosOfZone = (looks: readonly Look[], zone: string): LookPhoto[] =>
       photo.zone === zone ? [{ look: l.id, n, stage: l.body.stage, at: l.happenedAt.latest }] : [],
     ),
   )
+
+/** What failed since it was carried, what carried it last, and how long it ran while it was away. */
+function failedAfter(file: LoanFile, id: MachineId, standings: readonly Standing[]): LoanMachine['failed'] {
+  const carried = file.handovers.findLast(
+    (h) => h.body.what === 'released' && h.body.carriage !== 'by hand' && h.body.machines.includes(id),
+  )?.happenedAt.latest
+  if (carried === undefined) return undefined
+  const fns = standings
+    .filter((s) => ['fails', 'partly', 'intermittent'].includes(s.word))
+    .filter((s) => (s.test?.entry.happenedAt.latest ?? '') > carried)
+    .map((s) => s.fn)
+  const ran = file.runs.filter((r) => r.body.machine === id).reduce((sum, r) => sum + r.body.minutes, 0)
+  return fns.length > 0 ? { fns, carried, ran } : undefined
+}
 
 /** The first photograph of a look, and the last one before it. */
 function besides(photos: readonly LookPhoto[], look: EntryId) {
@@ -234,5 +293,6 @@ function loanMachine(
     custody: stretchesOf(file, id).map(({ holder, from }) => ({ holder, from: from || undefined })),
     status: standing?.status,
     retest: standing?.standings.filter((s) => s.word === 'retest').map((s) => s.fn),
+    failed: standing && failedAfter(file, id, standing.standings),
   }
 }

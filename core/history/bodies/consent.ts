@@ -4,7 +4,18 @@ import { machineIdSchema, partyIdSchema } from '#core/ids.ts'
 import { instantSchema } from '#core/quantity/schemas.ts'
 import { label, someWords } from './words.ts'
 
-export const consentMatters = ['give parts', 'irreversible work', 'lending'] as const
+/**
+ * What owners are asked about. Parts, work that cannot be undone and lending need their word; of opening, cleaning and repair
+ * it counts once it was given or refused, and ends when it ends.
+ */
+export const consentMatters = [
+  'give parts',
+  'irreversible work',
+  'lending',
+  'opening',
+  'cleaning',
+  'repair',
+] as const
 export type ConsentMatter = (typeof consentMatters)[number]
 
 /** An owner is asked, in these words. It is open until they answered on that matter. */

@@ -15,8 +15,12 @@ import { label, sha256, someWords, words } from './words.ts'
 /** A calendar day, in the zone of the house. */
 export const daySchema = z.string().refine(isDay, 'A day is written as 2026-06-30.')
 
-export const loanWays = ['out', 'in', 'repair'] as const
+export const loanWays = ['out', 'in', 'repair', 'transfer', 'disposal'] as const
 export type LoanWay = (typeof loanWays)[number]
+/** What leaves this house, and what came to it from the other side. */
+export const leavesHouse = (way: LoanWay): boolean => way !== 'in' && way !== 'repair'
+/** What goes for good: it needs somebody’s decision, and no terms. */
+export const forGood = (way: LoanWay): boolean => way === 'transfer' || way === 'disposal'
 
 /** One thing that goes along: a machine, a part, a piece of test gear, or so many of something that is counted. */
 export const loanItemSchema = z
@@ -102,6 +106,8 @@ export const loanBody = z.discriminatedUnion('what', [
     way: z.enum(loanWays),
     with: partyIdSchema,
     purpose: words,
+    /** Who decided that it goes for good, and when. */
+    authority: someWords.optional(),
     items,
   }),
   z
@@ -133,6 +139,26 @@ export const loanBody = z.discriminatedUnion('what', [
     n: z.int().min(1).max(1000).default(1),
     as: z.enum(['lost', 'destroyed', 'used up', 'kept by agreement', 'stays on a loan of its own']),
     words,
+  }),
+  /** What was spent on a repair; `although`: what the owner said, where it goes past their limit. */
+  z
+    .strictObject({
+      kind: z.literal('loan'),
+      what: z.literal('spent'),
+      loan: loanIdSchema,
+      amount: moneySchema.optional(),
+      on: words,
+      although: someWords.optional(),
+    })
+    .refine((s) => s.amount !== undefined, { path: ['amount'], message: 'Say how much was spent.' }),
+  /** A word to the other side; `asks`: it wants an answer. */
+  z.strictObject({
+    kind: z.literal('loan'),
+    what: z.literal('said'),
+    loan: loanIdSchema,
+    by: partySide,
+    words,
+    asks: z.boolean().default(false),
   }),
   z.strictObject({
     kind: z.literal('loan'),

@@ -48,7 +48,15 @@ const shownToGuests: Readonly<Record<string, readonly string[]>> = {
   'episode closed': ['episode'],
 }
 /** Kinds that hold an amount, by the role that is needed to see it. */
-const priced = ['loan terms', 'machine registered', 'part identified', 'lot got', 'value', 'batch']
+const priced = [
+  'loan terms',
+  'loan spent',
+  'machine registered',
+  'part identified',
+  'lot got',
+  'value',
+  'batch',
+]
 
 describe.each(samples)('$name', ({ name, body, files }) => {
   it('shows a guest these fields and no other', () => {
@@ -124,6 +132,8 @@ const leastRole: readonly (readonly [kind: string, needs: (body: Body) => string
             answered: 'guest',
             recalled: 'steward',
             accounted: 'steward',
+            spent: 'restorer',
+            said: 'guest',
             closed: 'steward',
           }[b.what],
   ],

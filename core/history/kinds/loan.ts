@@ -1,5 +1,5 @@
 /** A loan: what it is about, its terms, who agreed, how it ended. */
-import { loanBody } from '../bodies/loan.ts'
+import { forGood, loanBody } from '../bodies/loan.ts'
 import { reduceLoan } from '../reduce/loans.ts'
 import { subject, type Definition } from './definition.ts'
 import type { BodyOf } from '../bodies/index.ts'
@@ -18,19 +18,29 @@ export const loan = {
             ...subject('gear', i.gear),
           ]),
         ]
-      : body.what === 'answered' && body.by !== 'house'
+      : (body.what === 'answered' || body.what === 'said') && body.by !== 'house'
         ? subject('party', body.by)
         : []),
   ],
   places: 'none',
-  least: (body) =>
-    body.what === 'asked'
-      ? 'volunteer'
-      : body.what === 'terms'
-        ? 'restorer'
-        : body.what === 'answered' && body.by !== 'house'
-          ? 'guest'
-          : 'steward',
+  least: (body) => {
+    switch (body.what) {
+      case 'asked':
+        // That something goes for good is a steward’s to write.
+        return forGood(body.way) ? 'steward' : 'volunteer'
+      case 'terms':
+      case 'spent':
+        return 'restorer'
+      case 'answered':
+        return body.by === 'house' ? 'steward' : 'guest'
+      case 'said':
+        return body.by === 'house' ? 'volunteer' : 'guest'
+      case 'recalled':
+      case 'accounted':
+      case 'closed':
+        return 'steward'
+    }
+  },
   authority: 'none',
   admission: 'judged',
   groundwork: true,
@@ -41,7 +51,9 @@ export const loan = {
   withoutPrice: (body) =>
     body.what === 'terms'
       ? { ...body, cover: { by: body.cover.by, until: body.cover.until }, repairLimit: undefined }
-      : body,
+      : body.what === 'spent'
+        ? { ...body, amount: undefined }
+        : body,
   blind: 'shown',
   files: 'none',
   reaches: 'its subjects',

@@ -1,5 +1,6 @@
 /** Reducers of loans. A handover also says where each machine in it is: what reads custody needs to know of no loan. */
 import type { MachineId } from '#core/ids.ts'
+import { leavesHouse } from '../bodies/loan.ts'
 import { inStore, withParty, type Place } from '#core/place.ts'
 import type { BodyOf } from '../bodies/index.ts'
 import { machineDraft, type WorldDraft } from '../draft.ts'
@@ -25,6 +26,10 @@ export function reduceLoan(world: WorldDraft, entry: Statement, body: BodyOf<'lo
         return { answers: [...file.answers, { ...entry, body }] }
       case 'recalled':
         return { recalls: [...file.recalls, { ...entry, body }] }
+      case 'spent':
+        return { spent: [...file.spent, { ...entry, body }] }
+      case 'said':
+        return { said: [...file.said, { ...entry, body }] }
       case 'accounted':
         return { accounted: [...file.accounted, { ...entry, body }] }
       case 'closed':
@@ -37,13 +42,14 @@ const placeOf = (side: Side): Place => (side === 'house' ? inStore('the house') 
 
 export function reduceHandover(world: WorldDraft, entry: Statement, body: BodyOf<'handover'>, order: number) {
   const file = fileOf(world, body.loan)
+  const leaves = leavesHouse(file.asked?.body.way ?? 'in')
   const custody = (machine: MachineId, to: Side, carriage: BodyOf<'custody'>['carriage']) => {
     const purpose =
       to !== 'house'
-        ? file.asked?.body.way === 'out'
+        ? leaves
           ? ('loan out' as const)
           : ('return to owner' as const)
-        : file.asked?.body.way === 'out'
+        : leaves
           ? ('back' as const)
           : ('arrival' as const)
     const stay = { kind: 'custody', machine, to: placeOf(to), carriage, purpose } as const

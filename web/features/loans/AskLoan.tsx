@@ -3,7 +3,7 @@ import { useState } from 'react'
 import { useNavigate } from 'react-router'
 import { wayWords } from '#api/words/loans.ts'
 import type { BodyOf } from '#core/history/bodies/index.ts'
-import { loanWays, type LoanWay } from '#core/history/bodies/loan.ts'
+import { forGood, loanWays, type LoanWay } from '#core/history/bodies/loan.ts'
 import type { GearId, LoanId, MachineId, PartId } from '#core/ids.ts'
 import { useQuery } from '@tanstack/react-query'
 import { get } from '#web/app/http.ts'
@@ -11,6 +11,7 @@ import { keys } from '#web/app/keys.ts'
 import { usePartyNamed } from '#web/app/party.ts'
 import { newId } from '#web/app/clock.ts'
 import { useSend } from '#web/app/send.ts'
+import { useSigned } from '#web/app/session.tsx'
 import { Act, MainButton, PlainButton, Said, SelectField, Slip, TextField } from '#web/ui/Forms.tsx'
 
 type Item = Extract<BodyOf<'loan'>, { what: 'asked' }>['items'][number]
@@ -19,6 +20,8 @@ export function AskLoan({ onClose }: { onClose: () => void }) {
   const navigate = useNavigate()
   const partyNamed = usePartyNamed()
   const { send, error, busy, setError } = useSend()
+  const { me } = useSigned()
+  const [way, setWay] = useState<LoanWay>('out')
   const [items, setItems] = useState<readonly Item[]>([])
   const [number, setNumber] = useState('')
   const named = number.trim()
@@ -68,7 +71,7 @@ export function AskLoan({ onClose }: { onClose: () => void }) {
     const many = Number(n)
     if (!thing.trim()) return setError('Name the thing: “mains lead”, “manual”, “key”.')
     if (!Number.isInteger(many) || many < 1) return setError('Count it in whole numbers, from 1.')
-    add({ item: thing.trim(), n: many, returns: true })
+    add({ item: thing.trim(), n: many, returns: !forGood(way) })
     setThing('')
     setN('1')
   }
@@ -92,10 +95,11 @@ export function AskLoan({ onClose }: { onClose: () => void }) {
           loan,
           ...(text('number') || numbers.data ? { number: text('number') || numbers.data?.loanNumber } : {}),
           ...(text('theirNumber') ? { theirNumber: text('theirNumber') } : {}),
-          way: text('way') as LoanWay,
+          way,
           with: party.party,
           purpose: text('purpose'),
-          items: [...items],
+          ...(text('authority') ? { authority: text('authority') } : {}),
+          items: items.map((item) => ({ ...item, returns: !forGood(way) })),
         },
       },
     ])
@@ -108,10 +112,22 @@ export function AskLoan({ onClose }: { onClose: () => void }) {
           <SelectField
             label="What it is"
             name="way"
-            options={loanWays.map((w) => ({ value: w, label: wayWords[w] }))}
+            value={way}
+            onChange={(e) => setWay(e.target.value as LoanWay)}
+            options={loanWays
+              .filter((w) => me.role === 'steward' || !forGood(w))
+              .map((w) => ({ value: w, label: wayWords[w] }))}
           />
           <TextField label="With whom" name="with" maxLength={80} required />
           <TextField label="For what" name="purpose" maxLength={400} required />
+          {forGood(way) && (
+            <TextField
+              label="Who decided that it goes, and when"
+              name="authority"
+              maxLength={400}
+              placeholder="the board, minute of 3 March"
+            />
+          )}
           <TextField
             label="Number of the loan here"
             name="number"

@@ -1,5 +1,12 @@
 /** How a loan ends: recalled, what will not come home accounted for, closed. */
+import { useQuery } from '@tanstack/react-query'
+import { useState } from 'react'
 import { dayOnly } from '#api/words/dates.ts'
+import { list } from '#api/words/lists.ts'
+import { forGood } from '#core/history/bodies/loan.ts'
+import type { MachineId } from '#core/ids.ts'
+import { get } from '#web/app/http.ts'
+import { keys } from '#web/app/keys.ts'
 import type { BodyOf } from '#core/history/bodies/index.ts'
 import type { LoanView } from '#core/views/loan-shape.ts'
 import { useSend } from '#web/app/send.ts'
@@ -104,12 +111,43 @@ export function AccountSlip({ view, onClose }: { view: LoanView; onClose: () => 
 
 export function CloseSlip({ view, onClose }: { view: LoanView; onClose: () => void }) {
   const { send, error, busy } = useSend()
+  const people = useQuery({ queryKey: keys.people, queryFn: () => get('/people') })
+  const [ends, setEnds] = useState(true)
+  const sights =
+    people.data?.people
+      .find((p) => p.party === view.withParty)
+      ?.grants.filter((g) => view.machines.some((m) => m.id === g.machine)) ?? []
+  const gone = forGood(view.way)
   const open = view.machines.flatMap((m) => m.differences).filter((d) => d.judged !== 'agreed').length
   const submit = async (event: React.FormEvent<HTMLFormElement>) => {
     event.preventDefault()
     const words = String(new FormData(event.currentTarget).get('words') ?? '').trim()
     const written = await send([
       { body: { kind: 'loan', what: 'closed', loan: view.id, ...(words ? { words } : {}) } },
+      ...(ends
+        ? sights.map((g) => ({
+            body: {
+              kind: 'rule' as const,
+              what: 'grant' as const,
+              party: view.withParty,
+              machine: g.machine as MachineId,
+              granted: false,
+            },
+          }))
+        : []),
+      ...(gone
+        ? view.machines.map((m) => ({
+            body: {
+              kind: 'machine' as const,
+              what: 'stated' as const,
+              machine: m.id,
+              set: {
+                legal: 'disposed' as const,
+                ...(view.way === 'transfer' ? { owner: view.withParty } : {}),
+              },
+            },
+          }))
+        : []),
     ])
     if (written) onClose()
   }
@@ -119,8 +157,21 @@ export function CloseSlip({ view, onClose }: { view: LoanView; onClose: () => vo
         <p>
           {open > 0
             ? `${open === 1 ? 'One difference is' : `${open} differences are`} not agreed by both sides. They stay in the record as they are.`
-            : 'Everything is home or accounted for.'}
+            : gone
+              ? 'Everything was handed over. The machines stay in the record, as disposed of.'
+              : 'Everything is home or accounted for.'}
         </p>
+        {sights.length > 0 && (
+          <label className="flex min-h-11 items-center gap-2">
+            <input
+              type="checkbox"
+              className="size-5"
+              checked={ends}
+              onChange={(e) => setEnds(e.target.checked)}
+            />
+            {`What ${view.with} may see of ${list(sights.map((g) => g.label))} ends with it`}
+          </label>
+        )}
         <TextField label="Remarks" name="words" maxLength={400} />
         <MainButton type="submit" disabled={busy}>
           Close the loan

@@ -21,6 +21,7 @@ const askWords = {
   'answer the terms': 'Read the terms, and agree or decline',
   'confirm what arrived': 'Count what arrived, and confirm it',
   'look on arrival': 'Look round the machine and write down how it arrived',
+  'answer their question': 'Answer what the collection asked',
   'send it back': 'It is due: look before packing, and send it back',
 } as const
 

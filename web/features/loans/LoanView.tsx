@@ -12,6 +12,7 @@ import {
   stateWords,
   wayWords,
 } from '#api/words/loans.ts'
+import { forGood } from '#core/history/bodies/loan.ts'
 import type { LoanItemRow, LoanMachine, LoanView } from '#core/views/loan-shape.ts'
 import { keys } from '#web/app/keys.ts'
 import { get } from '#web/app/http.ts'
@@ -20,9 +21,12 @@ import { Act, MainButton } from '#web/ui/Forms.tsx'
 import { Rows } from '#web/ui/Rows.tsx'
 import { RuledTable } from '#web/ui/RuledTable.tsx'
 import { IncidentSlip, RunSlip } from './AwaySlips.tsx'
+import { Between } from './Between.tsx'
+import { SaySlip, SpentSlip } from './BetweenSlips.tsx'
 import { Condition } from './Condition.tsx'
 import { AccountSlip, CloseSlip, RecallSlip } from './EndSlips.tsx'
-import { ReceiveSlip, ReleaseSlip } from './HandoverSlip.tsx'
+import { ReleaseSlip } from './ReleaseSlip.tsx'
+import { ReceiveSlip } from './ReceiveSlip.tsx'
 import { LookSlip } from './LookSlip.tsx'
 import { offersFor, type LoanAct, type Offer } from './next.ts'
 import { Papers } from './Papers.tsx'
@@ -90,16 +94,19 @@ function Loan({ view }: { view: LoanView }) {
             </section>
           ))}
           <WhileAway view={view} />
+          <Between view={view} />
         </div>
         <div className="min-w-0 space-y-6">
           {!guest && <Tested view={view} />}
           {view.release.length > 0 && view.itemRows.some((r) => r.is === 'listed') && (
             <BeforeItLeaves view={view} />
           )}
-          <section aria-label="Terms">
-            <h2 className="headrule">Terms</h2>
-            <TermsPanel view={view} />
-          </section>
+          {!forGood(view.way) && (
+            <section aria-label="Terms">
+              <h2 className="headrule">Terms</h2>
+              <TermsPanel view={view} />
+            </section>
+          )}
           <Papers view={view} />
         </div>
       </div>
@@ -143,6 +150,16 @@ function Doing({ view, act, onClose }: { view: LoanView; act: LoanAct; onClose: 
       return <TermsSlip view={view} onClose={onClose} />
     case 'release':
       return <ReleaseSlip view={view} from={act.from} onClose={onClose} />
+    case 'lend on':
+      return <ReleaseSlip view={view} from="them" onwards={{ from: view.withParty }} onClose={onClose} />
+    case 'bring back':
+      return <ReleaseSlip view={view} from="them" onwards={{ from: act.from }} onClose={onClose} />
+    case 'arrived unannounced':
+      return <ReceiveSlip view={view} onClose={onClose} />
+    case 'say':
+      return <SaySlip view={view} onClose={onClose} />
+    case 'spend':
+      return <SpentSlip view={view} onClose={onClose} />
     case 'receive':
       return <ReceiveSlip view={view} release={act.release} onClose={onClose} />
     case 'look': {
@@ -229,6 +246,10 @@ function Things({ view }: { view: LoanView }) {
             <td className="py-1 pr-4">
               {row.machine && me.role !== 'guest' ? (
                 <Link className="act" to={`/machines/${row.machine}`}>
+                  {row.item}
+                </Link>
+              ) : row.part && me.role !== 'guest' ? (
+                <Link className="act" to={`/parts/${row.part}`}>
                   {row.item}
                 </Link>
               ) : (

@@ -8,7 +8,7 @@ import type { z } from 'zod'
 import { useSend } from '#web/app/send.ts'
 import { useSigned } from '#web/app/session.tsx'
 import { AreaField, MainButton, Said, SelectField, Slip, TextField } from '#web/ui/Forms.tsx'
-import { PriceFields } from '#web/ui/PriceFields.tsx'
+import { amountOf, PriceFields } from '#web/ui/PriceFields.tsx'
 
 type Terms = Extract<z.infer<typeof loanBody>, { what: 'terms' }>
 
@@ -38,6 +38,8 @@ export function TermsSlip({ view, onClose }: { view: LoanView; onClose: () => vo
     for (const name of ['volts', 'hertz', 'minutes'])
       if (number(name) !== undefined && !Number.isFinite(number(name)))
         return setError('Write volts, hertz and minutes as numbers.')
+    const limit = text('limit') ? parseMoney(text('limit'), text('currency').toUpperCase()) : undefined
+    if (text('limit') && !limit) return setError('Write the limit of repairs as 80.00.')
     const place = text('place')
     const body: Terms = {
       kind: 'loan',
@@ -57,6 +59,7 @@ export function TermsSlip({ view, onClose }: { view: LoanView; onClose: () => vo
               television: some('television'),
               transformer: some('transformer'),
               supervised: said(text('supervised')),
+              locked: said(text('locked')),
             },
           }
         : {}),
@@ -69,6 +72,10 @@ export function TermsSlip({ view, onClose }: { view: LoanView; onClose: () => vo
         instructions: some('instructions'),
       },
       handling: some('handling'),
+      light: some('light'),
+      copying: some('copying'),
+      consumables: some('consumables'),
+      repairLimit: limit,
       photographs: some('photographs'),
       credit: some('credit'),
       opening: some('opening'),
@@ -152,6 +159,12 @@ export function TermsSlip({ view, onClose }: { view: LoanView; onClose: () => vo
           defaultValue={asked(before?.venue?.supervised)}
         />
         <SelectField
+          label="It is locked in at night"
+          name="locked"
+          options={yesNo}
+          defaultValue={asked(before?.venue?.locked)}
+        />
+        <SelectField
           label="Who may switch it on there"
           name="who"
           options={runRules}
@@ -183,12 +196,22 @@ export function TermsSlip({ view, onClose }: { view: LoanView; onClose: () => vo
           hint={`At least ${coverDays} days past the due date.`}
           defaultValue={before?.cover.until}
         />
-        <PriceFields label="Agreed value" currency={before?.cover.value?.currency ?? house.currency} />
+        <PriceFields
+          label="Agreed value"
+          amount={before?.cover.value}
+          currency={before?.cover.value?.currency ?? house.currency}
+        />
         <TextField
           label="Opening it (empty: not allowed)"
           name="opening"
           maxLength={400}
           defaultValue={before?.opening}
+        />
+        <TextField
+          label="Copying what it holds (empty: not allowed)"
+          name="copying"
+          maxLength={400}
+          defaultValue={before?.copying}
         />
         <TextField
           label="Lending it on (empty: not allowed)"
@@ -211,8 +234,30 @@ export function TermsSlip({ view, onClose }: { view: LoanView; onClose: () => vo
           />
         </div>
         <div className="col-span-2 max-sm:col-span-1">
-          <AreaField label="Handling and light" name="handling" defaultValue={before?.handling} />
+          <AreaField label="Handling" name="handling" defaultValue={before?.handling} />
         </div>
+        <TextField
+          label="Light"
+          name="light"
+          maxLength={400}
+          placeholder="at most 50 lux, no sun"
+          defaultValue={before?.light}
+        />
+        <TextField
+          label="Consumables: whose, and which"
+          name="consumables"
+          maxLength={400}
+          defaultValue={before?.consumables}
+        />
+        <TextField
+          label="Repairs up to (in the currency above)"
+          name="limit"
+          className="num"
+          inputMode="decimal"
+          placeholder="80.00"
+          hint="Past it the owner is asked first."
+          defaultValue={before?.repairLimit ? amountOf(before.repairLimit) : undefined}
+        />
         <MainButton type="submit" disabled={busy}>
           Save the terms
         </MainButton>

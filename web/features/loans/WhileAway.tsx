@@ -1,5 +1,6 @@
 /** What happened while it was away, and what the house must test after it. */
 import { Link } from 'react-router'
+import { durationWords } from '#api/words/dates.ts'
 import { count, list } from '#api/words/lists.ts'
 import type { LoanView } from '#core/views/loan-shape.ts'
 import { useDates } from '#web/app/session.tsx'
@@ -55,7 +56,10 @@ export function WhileAway({ view }: { view: LoanView }) {
 
 /** What the house must do to the machines after their way. */
 export function Tested({ view }: { view: LoanView }) {
-  const due = view.machines.filter((m) => (m.retest?.length ?? 0) > 0 || m.status === 'do not power')
+  const { short } = useDates()
+  const due = view.machines.filter(
+    (m) => (m.retest?.length ?? 0) > 0 || m.failed !== undefined || m.status === 'do not power',
+  )
   if (due.length === 0 || view.itemRows.every((r) => r.is === 'listed')) return null
   return (
     <Rows title="To be tested">
@@ -68,6 +72,11 @@ export function Tested({ view }: { view: LoanView }) {
             {m.status === 'do not power' && (
               <strong className="text-oxide">
                 Do not power: an incident is open. Clear it on the machine’s page first.{' '}
+              </strong>
+            )}
+            {m.failed && (
+              <strong className="block">
+                {`${list(m.failed.fns, 8)}: failed in a test after it was carried on ${short(m.failed.carried)}${m.failed.ran > 0 ? ` and ran there for ${durationWords(m.failed.ran)}` : ''}.`}
               </strong>
             )}
             {m.retest && m.retest.length > 0

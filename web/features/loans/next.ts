@@ -1,4 +1,6 @@
 /** What can be done with a loan now, by whom, the next thing first. Pure. */
+import { forGood } from '#core/history/bodies/loan.ts'
+import type { Side } from '#core/history/loan-state.ts'
 import type { LoanView, OpenRelease } from '#core/views/loan-shape.ts'
 import type { LookStage } from '#core/history/bodies/loan.ts'
 import { dayAfter } from '#core/quantity/time.ts'
@@ -8,8 +10,13 @@ export type LoanAct =
   | { readonly act: 'terms' }
   | { readonly act: 'look'; readonly machine: string; readonly stage: LookStage }
   | { readonly act: 'release'; readonly from: 'house' | 'them' }
+  /** The borrower hands it on to a third, or the third hands it back. */
+  | { readonly act: 'lend on' }
+  | { readonly act: 'bring back'; readonly from: Side }
+  /** It came without anybody having said that it was on its way. */
+  | { readonly act: 'arrived unannounced' }
   | { readonly act: 'receive'; readonly release: OpenRelease }
-  | { readonly act: 'run' | 'incident' | 'recall' | 'account' | 'close' }
+  | { readonly act: 'run' | 'incident' | 'say' | 'spend' | 'recall' | 'account' | 'close' }
 
 export interface Offer {
   readonly key: string
@@ -27,7 +34,40 @@ const aside = (label: string, does: LoanAct): Offer => ({ ...offer(label, does),
 /** Acts that stand open for a reader of this loan; the first is the next step. */
 export function offersFor(view: LoanView, role: Role): Offer[] {
   if (view.shown === 'closed' || view.shown === 'declined') return []
-  return role === 'guest' ? guestOffers(view) : houseOffers(view, role)
+  return role === 'guest'
+    ? [...guestOffers(view), ...saying(view)]
+    : [...houseOffers(view, role), ...aroundOffers(view, role), ...saying(view)]
+}
+
+/** A word to the other side; an answer where they asked. */
+function saying(view: LoanView): Offer[] {
+  const asked = view.marks.find((m) => m.mark === 'question')
+  return [aside(asked ? 'Write to the other side, or answer' : 'Write to the other side', { act: 'say' })]
+}
+
+/** What happens beside the way out and home: spending, lending on, coming back unannounced. */
+function aroundOffers(view: LoanView, role: Role): Offer[] {
+  const restorer = atLeast(role, 'restorer')
+  const away = view.homeIs === 'house' && view.itemRows.some((r) => r.there > 0) && view.open.length === 0
+  const thirds = [...new Set(view.itemRows.flatMap((r) => r.at.map((a) => a.side)))].filter(
+    (side) => side !== view.withParty && side !== 'house',
+  )
+  const mayLendOn = view.terms.some((t) => t.holds && t.body.lendingOn?.trim())
+  return [
+    ...(view.way === 'repair' && restorer ? [aside('Write down what was spent', { act: 'spend' })] : []),
+    ...(away && restorer && mayLendOn && thirds.length === 0
+      ? [aside('Write down that it was lent on', { act: 'lend on' })]
+      : []),
+    ...(restorer
+      ? thirds.map((from) =>
+          aside(`Write down that ${view.names[from] ?? 'the third hand'} hands it on`, {
+            act: 'bring back',
+            from,
+          }),
+        )
+      : []),
+    ...(away ? [aside('It came back without notice', { act: 'arrived unannounced' })] : []),
+  ]
 }
 
 const lookedAs = (view: LoanView, machine: string, stage: LookStage) =>
@@ -39,7 +79,8 @@ function guestOffers(view: LoanView): Offer[] {
   const mine = view.homeIs === 'house' ? 'there' : 'home'
   const toMe = view.open.filter((r) => r.to === view.withParty)
   const here = view.itemRows.some((r) => r[mine] > 0) && view.open.every((r) => r.from === 'house')
-  const machines = view.homeIs === 'house' ? view.machines.filter((m) => isThere(view, m.id)) : []
+  const machines =
+    view.homeIs === 'house' && !forGood(view.way) ? view.machines.filter((m) => isThere(view, m.id)) : []
   const packing = machines
     .filter((m) => lookedAs(view, m.id, 'there') && !lookedAs(view, m.id, 'before packing'))
     .map((m) =>
@@ -57,13 +98,19 @@ function guestOffers(view: LoanView): Offer[] {
       ? [offer('Write down a run', { act: 'run' }), offer('Report an incident', { act: 'incident' })]
       : []),
     ...(ending ? [] : packing),
-    ...(here && view.homeIs === 'house' ? [offer('Send it back', { act: 'release', from: 'them' })] : []),
+    ...(here && view.homeIs === 'house' && !forGood(view.way)
+      ? [offer('Send it back', { act: 'release', from: 'them' })]
+      : []),
   ]
 }
 
 /** What a borrower without an account tells the house of: their side of the way, written down as told. */
 function toldOffers(view: LoanView, restorer: boolean): Offer[] {
   if (view.homeIs !== 'house') return []
+  if (forGood(view.way))
+    return view.open
+      .filter((r) => r.to === view.withParty)
+      .map((release) => aside('Write down that it arrived there', { act: 'receive', release }))
   const arrived = view.open.filter((r) => r.to === view.withParty)
   const there = view.machines.filter((m) => isThere(view, m.id))
   return [
@@ -93,22 +140,27 @@ function houseOffers(view: LoanView, role: Role): Offer[] {
   const unsettled = view.machines.some((m) => m.differences.some((d) => d.judged === 'open'))
   const whole = view.itemRows.every((r) => r.is === 'home' || r.is === 'accounted')
   const release = offer(`Release to ${view.with}`, { act: 'release', from: 'house' })
+  const gone = forGood(view.way)
   const canRelease =
-    restorer && agreed && view.itemRows.some((r) => (ours ? r.home > 0 && r.is === 'listed' : r.there > 0))
+    restorer &&
+    (agreed || gone) &&
+    view.itemRows.some((r) => (ours ? r.home > 0 && r.is === 'listed' : r.there > 0))
   return [
     ...toUs.map((r) => offer('Confirm what arrived', { act: 'receive', release: r })),
     ...back.map((m) =>
       offer(`Look at ${m.name} on its return`, { act: 'look', machine: m.id, stage: 'back' }),
     ),
-    ...(view.terms.length === 0 && restorer ? [offer('Write the terms', { act: 'terms' })] : []),
+    ...(view.terms.length === 0 && restorer && !gone ? [offer('Write the terms', { act: 'terms' })] : []),
     ...(listed && ours && agreed
       ? out.map((m) =>
           offer(`Look at ${m.name} before it leaves`, { act: 'look', machine: m.id, stage: 'out' }),
         )
       : []),
     ...(canRelease ? [release] : []),
-    ...(whole && steward ? [{ ...offer('Close the loan', { act: 'close' }), quiet: unsettled }] : []),
-    ...(!listed && steward && !whole
+    ...((whole || view.shown === 'handed over') && steward
+      ? [{ ...offer('Close the loan', { act: 'close' }), quiet: unsettled }]
+      : []),
+    ...(!listed && steward && !whole && !gone
       ? [aside('Account for what will not come home', { act: 'account' })]
       : []),
     ...(view.recallable !== undefined && view.shown !== 'overdue' && steward
@@ -116,7 +168,7 @@ function houseOffers(view: LoanView, role: Role): Offer[] {
       : []),
     ...(view.terms.length > 0 && restorer ? [aside('Change the terms', { act: 'terms' })] : []),
     ...toldOffers(view, restorer),
-    ...(!listed && ours && view.shown !== 'back'
+    ...(!listed && ours && !gone && view.shown !== 'back' && view.machines.length > 0
       ? [
           aside('Write down a run they told us of', { act: 'run' }),
           aside('Write down an incident they told us of', { act: 'incident' }),

@@ -1,0 +1,59 @@
+/** What the two sides wrote to each other, and what a repair has cost. */
+import { moneyWords } from '#api/words/money.ts'
+import type { LoanView } from '#core/views/loan-shape.ts'
+import { useDates, useSigned } from '#web/app/session.tsx'
+import { Row, Rows } from '#web/ui/Rows.tsx'
+
+export function Between({ view }: { view: LoanView }) {
+  const { me } = useSigned()
+  const { short, clock } = useDates()
+  const guest = me.role === 'guest'
+  const nameOf = (by: string) =>
+    by === 'house'
+      ? guest
+        ? 'The collection'
+        : 'This collection'
+      : guest
+        ? 'You'
+        : (view.names[by] ?? view.with)
+  const { limit, spent, beyond, rows } = view.spending
+  const open = view.marks.find((m) => m.mark === 'question')
+  const lastAsked = view.said.findLast((s) => s.asks)?.id
+  return (
+    <>
+      {view.said.length > 0 && (
+        <Rows title="Words between both sides">
+          {view.said.map((s) => (
+            <Row
+              key={s.id}
+              left={
+                <>
+                  <strong>{`${nameOf(s.by)}: `}</strong>
+                  {s.words}
+                  {open && s.id === lastAsked && (
+                    <strong className="text-copper block">Not answered yet.</strong>
+                  )}
+                </>
+              }
+              right={`${short(s.at)}, ${clock(s.at)}`}
+            />
+          ))}
+        </Rows>
+      )}
+      {(limit !== undefined || rows.length > 0) && (
+        <Rows title="Spent on the repair">
+          {rows.map((r) => (
+            <Row
+              key={r.id}
+              left={`${r.on}${r.although ? `. The owner: ${r.although}` : ''}`}
+              right={r.amount ? moneyWords(r.amount) : ''}
+            />
+          ))}
+          <li className={`py-1 ${beyond ? 'text-copper font-bold' : 'text-quiet'}`}>
+            {`${spent ? moneyWords(spent) : 'Nothing'} spent${limit ? ` of ${moneyWords(limit)} agreed` : ''}.`}
+          </li>
+        </Rows>
+      )}
+    </>
+  )
+}

@@ -1,0 +1,126 @@
+/** Things are received, each counted; what is missing is short. What it will say stands above the button. */
+import { useState } from 'react'
+import { instantToMs, msToInstant } from '#core/quantity/time.ts'
+import type { LoanView, OpenRelease } from '#core/views/loan-shape.ts'
+import { nowInstant } from '#web/app/clock.ts'
+import { returningBodies } from './goods.ts'
+import { countsOf, Counts, counted, machinesOf, readGoods, said } from './Counts.tsx'
+import { useBasis } from './told.ts'
+import { useSend } from '#web/app/send.ts'
+import { AreaField, MainButton, Said, SelectField, Slip } from '#web/ui/Forms.tsx'
+
+const restHours = 24
+
+export function ReceiveSlip({
+  view,
+  release: announced,
+  onClose,
+}: {
+  view: LoanView
+  /** What was said to be on its way; without one it came unannounced. */
+  release?: OpenRelease | undefined
+  onClose: () => void
+}) {
+  const { send, error, busy, setError } = useSend()
+  const basis = useBasis()
+  const release = announced ?? {
+    to: 'house' as const,
+    items: view.itemRows.map((r) => ({ item: r.item, n: r.there })).filter((r) => r.n > 0),
+    boxes: [],
+  }
+  const [counts, setCounts] = useState(countsOf(release.items))
+  const [boxes, setBoxes] = useState<readonly number[]>(release.boxes)
+  const [cold, setCold] = useState(false)
+  const items = counted(release.items, counts)
+  const short = release.items
+    .map((r) => ({ item: r.item, n: r.n - (items.find((i) => i.item === r.item)?.n ?? 0) }))
+    .filter((r) => r.n > 0)
+  const submit = async (event: React.FormEvent<HTMLFormElement>) => {
+    event.preventDefault()
+    const form = new FormData(event.currentTarget)
+    const text = (name: string) => String(form.get(name) ?? '').trim()
+    if (items.some((i) => !Number.isInteger(i.n) || i.n < 0))
+      return setError('Count in whole numbers; 0 for what is not there.')
+    const home = release.to === 'house' && view.homeIs === 'house'
+    const goods = await readGoods(() => (home ? returningBodies(view, items) : Promise.resolve([])))
+    if (typeof goods === 'string') return setError(goods)
+    const written = await send([
+      {
+        basis: basis(release.to === 'house' ? 'house' : 'them'),
+        body: {
+          kind: 'handover',
+          what: 'received',
+          loan: view.id,
+          ...(announced ? { of: announced.id } : {}),
+          by: release.to,
+          items,
+          machines: machinesOf(view, items),
+          boxes: [...boxes],
+          packing: text('packing') as 'in order' | 'wet' | 'crushed' | 'opened',
+          ...(cold ? { restUntil: msToInstant(instantToMs(nowInstant()) + restHours * 3_600_000) } : {}),
+          ...(text('words') ? { words: text('words') } : {}),
+        },
+      },
+      ...goods.map((body) => ({ body })),
+    ])
+    if (written) onClose()
+  }
+  return (
+    <Slip title={announced ? 'Confirm what arrived' : 'It came back without notice'} onClose={onClose}>
+      <form onSubmit={(event) => void submit(event)}>
+        <Counts rows={release.items} counts={counts} onChange={setCounts} />
+        {release.boxes.length > 0 && (
+          <fieldset className="mb-3 flex flex-wrap gap-x-5 gap-y-1">
+            <legend className="text-13 text-quiet mb-1">Boxes that came</legend>
+            {release.boxes.map((box) => (
+              <label key={box} className="flex min-h-9 items-center gap-2">
+                <input
+                  type="checkbox"
+                  className="size-5"
+                  checked={boxes.includes(box)}
+                  onChange={(e) =>
+                    setBoxes(e.target.checked ? [...boxes, box] : boxes.filter((b) => b !== box))
+                  }
+                />
+                {`Box ${box}`}
+              </label>
+            ))}
+          </fieldset>
+        )}
+        <div className="grid grid-cols-2 items-end gap-3 max-sm:grid-cols-1">
+          <SelectField
+            label="The packing"
+            name="packing"
+            options={['in order', 'wet', 'crushed', 'opened']}
+          />
+          <label className="flex min-h-11 items-center gap-2">
+            <input
+              type="checkbox"
+              className="size-5"
+              checked={cold}
+              onChange={(e) => setCold(e.target.checked)}
+            />
+            It came from cold or damp
+          </label>
+        </div>
+        {cold && (
+          <p className="mt-2">
+            {`Leave it closed and unplugged for ${restHours} hours, so that moisture inside can dry. The wait is written with it.`}
+          </p>
+        )}
+        <div className="mt-3">
+          <AreaField label="Remarks" name="words" />
+        </div>
+        <p className="my-3">
+          {short.length > 0
+            ? `Will be written: received ${said(items) || 'nothing'}. Short: ${said(short)}.`
+            : `Will be written: received ${said(items)}, complete.`}
+        </p>
+        <MainButton type="submit" disabled={busy}>
+          Record what arrived
+        </MainButton>
+        <Said error={error} />
+      </form>
+    </Slip>
+  )
+}
