@@ -220,6 +220,27 @@ const routes: Readonly<Record<string, readonly Route[]>> = {
   'GET /home': [ofHouse('/home', 'guest')],
   'GET /loans': [ofHouse('/loans', 'guest')],
   'GET /loans/:id': [ofHouse(() => `/loans/${secrets.ids.loan}`, 'guest')],
+  'POST /loans/:id/photos': [{ ...ofHouse(() => `/loans/${secrets.ids.loan}/photos`, 'guest'), ...empty }],
+  'GET /loans/:id/looks/:look/photos/:n': [
+    { ...ofHouse(() => `/loans/${secrets.ids.loan}/looks/${v7()}/photos/0`, 'guest'), given: 404 },
+  ],
+  'GET /loans/:id/papers': [ofHouse(() => `/loans/${secrets.ids.loan}/papers`, 'guest')],
+  'POST /loans/:id/papers': [{ ...ofHouse(() => `/loans/${secrets.ids.loan}/papers`), ...empty }],
+  'POST /loans/:id/signed': [{ ...ofHouse(() => `/loans/${secrets.ids.loan}/signed`), ...empty }],
+  'GET /loans/:id/papers/:paper': [
+    // Which paper opens to whom: features/papers.
+    { ...ofHouse(() => `/loans/${secrets.ids.loan}/papers/${v7()}`, 'guest'), given: 404 },
+  ],
+  'GET /reminders': [ofHouse('/reminders', 'guest')],
+  'PUT /reminders': [{ ...ofHouse('/reminders', 'guest'), ...empty }],
+  'POST /reminders/calendar': [{ ...ofHouse('/reminders/calendar', 'guest'), send: () => ({}), given: 201 }],
+  'DELETE /reminders/calendar': [
+    { ...ofHouse('/reminders/calendar', 'guest'), send: () => ({}), given: 204 },
+  ],
+  // Whoever has the address reads it; its own test says what stands in it.
+  'GET /calendar/:token.ics': [],
+  // Only in the demo.
+  'GET /mail-tray': [],
   'GET /batches': [ofHouse('/batches')],
   'GET /batches/:id': [ofHouse(() => `/batches/${secrets.ids.batch}`)],
   'GET /batches/:id/whole': [ofHouse(() => `/batches/${secrets.ids.batch}/whole`)],
