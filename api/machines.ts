@@ -3,6 +3,7 @@ import { z } from 'zod'
 import type { Place } from '#core/place.ts'
 import type { PartLifeRow, PartView, WaitsFor } from '#core/views/parts.ts'
 import type { EntryId, MachineId } from '#core/ids.ts'
+import type { LoanRow } from '#core/views/loan-shape.ts'
 import type { MachineSummary } from '#core/views/summary.ts'
 import type { Money } from '#core/quantity/quantity.ts'
 import type { TodoBrief } from '#core/work/todo/index.ts'
@@ -88,6 +89,9 @@ export interface BenchAnswer {
   })[]
   /** Functions that waited for another machine, which works now. */
   readonly unblocked: readonly (OfMachine & { readonly fn: string; readonly by: string })[]
+  /** Loans that want somebody: overdue, due within two weeks, short, disputed, asked about. The most urgent first. */
+  readonly loans: readonly LoanRow[]
+  readonly loansTotal: number
   readonly now: string
 }
 

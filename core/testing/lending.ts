@@ -1,6 +1,7 @@
 /** A loan told act by act, for the tests of what follows from it: a terminal, its leads, a manual and a key go to a school. */
 import type { BodyOf } from '#core/history/bodies/index.ts'
 import type { EntryId, LoanId, PartyId } from '#core/ids.ts'
+import { emptyLoan, type LoanFile } from '#core/history/loan-state.ts'
 import { loanState } from '#core/loans/state.ts'
 import { numberedId, type Teller, type Telling } from './script.ts'
 import { home, twoTerminals } from './terminal.ts'
@@ -13,7 +14,7 @@ export type Zones = BodyOf<'look'>['zones']
 
 /** The line that is told now: `begin` starts it anew. */
 export let t: Teller
-export const file = () => t.world().loanFiles.get(loan)!
+export const file = (): LoanFile => t.world().loanFiles.get(loan) ?? emptyLoan(loan)
 export const seen = (now: string) => loanState(file(), now, zone)
 
 export function ask(items: Extract<BodyOf<'loan'>, { what: 'asked' }>['items'] = theMachine) {

@@ -70,6 +70,13 @@ export function loanRow(world: World, file: LoanFile, zone: string): LoanRow | u
 /** Newest trouble first: overdue, then by due day; what is over last. */
 export const byUrgency = (a: LoanRow, b: LoanRow): number =>
   rank(a) - rank(b) || (a.due ?? '9999').localeCompare(b.due ?? '9999') || a.id.localeCompare(b.id)
+/** Whether somebody of the house has something to do with it now: it is late or soon due, or a mark stands on it. */
+export function pressing({ shown, due, marks }: LoanRow, today: string): boolean {
+  if (shown === 'closed' || shown === 'declined' || shown === 'asked') return false
+  const soon = due !== undefined && shown !== 'back' && shown !== 'agreed' && due <= dayAfter(today, 14)
+  return soon || marks.some((m) => m.mark !== 'incident' && !(m.mark === 'question' && m.of !== 'house'))
+}
+
 const rank = ({ shown, marks }: LoanRow): number =>
   shown === 'overdue' ? 0 : shown === 'closed' || shown === 'declined' ? 3 : marks.length > 0 ? 1 : 2
 

@@ -1,13 +1,11 @@
 /** Loans: the list, and one of them. A guest reads their own, built for them; nothing else of the house. */
 import { Router, type Request } from 'express'
 import { z } from 'zod'
-import type { LoanFile } from '#core/history/loan-state.ts'
 import { photosOf } from '#core/history/bodies/loan.ts'
 import { entryIdSchema, loanIdSchema, type MachineId } from '#core/ids.ts'
 import { atLeast, seesPrices } from '#core/roles.ts'
 import { guestHome } from '#core/views/guest-home.ts'
 import { byUrgency, loanView } from '#core/views/loan.ts'
-import type { LoanRow } from '#core/views/loan-shape.ts'
 import { zoneOf } from '../../db/house.ts'
 import { grantedMachines, requireVisitor } from '../../platform/access.ts'
 import { nowInstant } from '../../platform/clock.ts'
@@ -17,13 +15,7 @@ import { receive } from '../../platform/uploads.ts'
 import { maxPhotoBytes, servePhoto, sizeQuery, storePhoto } from '../photos/routes.ts'
 import type { Services } from '../../platform/services.ts'
 import { blindSurveys, machineWorld } from '../entries/worlds.ts'
-import { loanRows, loanWorld } from './store.ts'
-
-/** What others found on a machine does not show to whoever surveys it blind. */
-const unseenBy = (row: LoanRow, file: LoanFile, blind: ReadonlyMap<string, unknown>): LoanRow =>
-  file.asked?.body.items.some((i) => i.machine !== undefined && blind.has(i.machine))
-    ? { ...row, marks: row.marks.filter((m) => m.mark !== 'difference open' && m.mark !== 'disputed') }
-    : row
+import { loanRows, loanWorld, unseenBy } from './store.ts'
 
 const params = z.object({ id: loanIdSchema })
 

@@ -7,7 +7,7 @@ import type { EntryId, LoanId, MachineId } from '#core/ids.ts'
 import { rows, type Db } from '../../db/connection.ts'
 import type { LoanFile } from '#core/history/loan-state.ts'
 import { dayOf } from '#core/quantity/time.ts'
-import { loanRow } from '#core/views/loan.ts'
+import { byUrgency, loanRow, pressing } from '#core/views/loan.ts'
 import type { LoanRow } from '#core/views/loan-shape.ts'
 import { houseWorld } from '../../platform/access.ts'
 import { nowInstant } from '../../platform/clock.ts'
@@ -49,6 +49,25 @@ async function readOn(db: Db, kept: Held): Promise<void> {
     for (const [id, file] of read.loanFiles) kept.files.set(id, file)
   }
   kept.seq = Math.max(kept.seq, Number(newer?.seq ?? 0))
+}
+
+/** What others found on a machine does not show to whoever surveys it blind. */
+export const unseenBy = (row: LoanRow, file: LoanFile, blind: ReadonlyMap<string, unknown>): LoanRow =>
+  file.asked?.body.items.some((i) => i.machine !== undefined && blind.has(i.machine))
+    ? { ...row, marks: row.marks.filter((m) => m.mark !== 'difference open' && m.mark !== 'disputed') }
+    : row
+
+/** Loans that want somebody of the house, the most urgent first. */
+export async function pressingLoans(
+  db: Db,
+  zone: string,
+  blind: ReadonlyMap<string, unknown>,
+): Promise<LoanRow[]> {
+  const today = dayOf(nowInstant(), zone)
+  return (await loanRows(db, zone, () => true))
+    .map(({ row, file }) => unseenBy(row, file, blind))
+    .filter((row) => pressing(row, today))
+    .sort(byUrgency)
 }
 
 /** The rows of loans: what each says holds until something is written of it, a day ends, or the house’s own entries change. */

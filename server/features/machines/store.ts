@@ -1,4 +1,6 @@
 /** Reading machines: the list by its projection, one machine by its fold. */
+import { zoneOf } from '../../db/house.ts'
+import { pressingLoans } from '../loans/store.ts'
 import { findingActs } from '#core/work/todo/index.ts'
 import { sortKey } from '#core/quantity/time.ts'
 import type { ListFilter, ListSort } from '#api/filters.ts'
@@ -10,7 +12,6 @@ import { labelsFor } from '#core/views/labels.ts'
 import { pricedKinds, tellingKinds, withoutPrice } from '#core/history/sight.ts'
 import type { MachineSummary } from '#core/views/summary.ts'
 import { rows, run, type Db } from '../../db/connection.ts'
-import { zoneOf } from '../../db/house.ts'
 import { houseWorld } from '../../platform/access.ts'
 import { nowInstant } from '../../platform/clock.ts'
 import { loadEntries } from '../entries/closure.ts'
@@ -158,6 +159,9 @@ const mostOpen = 100
 const mostAsked = 50
 const mostDue = 300
 
+/** How many loans stand on Bench. */
+const mostLoans = 5
+
 export interface BenchFor {
   /** The machines of which the person must not be told what others found. */
   readonly blind: ReadonlyMap<MachineId, EntryId>
@@ -206,6 +210,7 @@ export async function bench(db: Db, { blind, prices }: BenchFor): Promise<BenchA
      FROM machines m, json_array_elements(m.summary->'waitsFor') w JOIN machines o ON o.machine::text = w->>'machine'
      WHERE m.asks AND o.status = 'working' ORDER BY m.sort_name LIMIT ${mostAsked}`,
   )
+  const loans = await pressingLoans(db, await zoneOf(), blind)
   const named = ({ machine, number, name, episode }: Labelled) => ({
     machine,
     number,
@@ -229,6 +234,8 @@ export async function bench(db: Db, { blind, prices }: BenchFor): Promise<BenchA
       todo: blind.has(row.machine) ? row.todo.filter((t) => !findingActs.has(t.act)) : row.todo,
     })),
     unblocked: unblocked.map((row) => ({ ...named(row), fn: row.fn, by: row.by })),
+    loans: loans.slice(0, mostLoans),
+    loansTotal: loans.length,
     now: nowInstant(),
   }
 }

@@ -7,16 +7,15 @@ import { durationWords, leftWords } from '#api/words/dates.ts'
 import { capital } from '#api/words/lists.ts'
 import { todoLine, todoMinutes } from '#api/words/todo.ts'
 import { statusSentence, statusTitle } from '#api/words/status.ts'
-import { zonedFields } from '#core/quantity/time.ts'
 import { nextRing } from '#core/history/waits.ts'
 import type { MachineSummary } from '#core/views/summary.ts'
 import { keys } from '#web/app/keys.ts'
 import { nowMs } from '#web/app/clock.ts'
 import { get } from '#web/app/http.ts'
 import { useDates } from '#web/app/session.tsx'
-import { Act } from '#web/ui/Forms.tsx'
 import { StatusMark, statusTone } from '#web/ui/Marks.tsx'
 import { PlateTag } from '#web/ui/Plate.tsx'
+import { Aside } from './Aside.tsx'
 import { DayLane, Hours, NowLine } from './DayLane.tsx'
 import { benchSentence, byNeed } from './sentence.ts'
 
@@ -259,80 +258,5 @@ function PutAway({ data, now }: { data: BenchAnswer; now: number }) {
         <p className="text-quiet py-1">{`and ${data.awayTotal - data.away.length} more that fall due later`}</p>
       )}
     </section>
-  )
-}
-
-/** How many stand at the side before somebody asks for all. */
-const fewNeeds = 4
-
-function Aside({ data }: { data: BenchAnswer }) {
-  const { short, clock, zone } = useDates()
-  const [all, setAll] = useState(false)
-  const today = (at: string) => {
-    const a = zonedFields(Date.parse(at), zone)
-    const b = zonedFields(Date.parse(data.now), zone)
-    return a.day === b.day && a.month === b.month && a.year === b.year
-  }
-  return (
-    <aside className="space-y-8">
-      <section>
-        <h2 className="headrule">Needs a person</h2>
-        {data.needs.length === 0 && <p className="text-quiet py-2">No open question, nothing contested.</p>}
-        <ul>
-          {data.needs.slice(0, all ? undefined : fewNeeds).map((need) => (
-            <li key={need.entry} className="border-hair border-b py-2">
-              <span className="block font-bold">
-                {need.kind === 'contested'
-                  ? `Contested: ${need.words}`
-                  : need.kind === 'entry'
-                    ? 'Object entry is not finished'
-                    : capital(need.words)}
-              </span>
-              <span className="text-quiet block">
-                {need.name} <span className="num text-13">{need.number}</span>, since {short(need.at)}
-              </span>
-              <Link
-                className="act"
-                to={
-                  need.kind === 'entry'
-                    ? `/machines/${need.machine}/entry`
-                    : need.episode
-                      ? `/episodes/${need.episode}?${need.kind === 'question' ? 'answer' : 'settle'}=${need.entry}`
-                      : `/machines/${need.machine}?${need.kind === 'question' ? 'answer' : 'settle'}=${need.entry}`
-                }
-              >
-                {need.kind === 'entry' ? 'Go on with it' : need.kind === 'question' ? 'Answer' : 'Settle'}
-              </Link>
-            </li>
-          ))}
-        </ul>
-        {data.needs.length > fewNeeds && !all && (
-          <Act onClick={() => setAll(true)}>{`Show all ${data.needsTotal}`}</Act>
-        )}
-        {all && data.needsTotal > data.needs.length && (
-          <p className="text-quiet py-1">{`${data.needsTotal - data.needs.length} older ones are on the machines’ pages.`}</p>
-        )}
-      </section>
-      <section>
-        <h2 className="headrule">Just written</h2>
-        <ul>
-          {data.written.map((row) => (
-            <li key={row.id} className="grid grid-cols-[3.6rem_2.2rem_1fr] gap-1.5 py-1">
-              <span className="num text-13 pt-px whitespace-nowrap">
-                {today(row.at) ? clock(row.at) : short(row.at).replace(/ \d{4}$/, '')}
-              </span>
-              <span className="num text-13 text-quiet pt-px">{row.who}</span>
-              {row.machine ? (
-                <Link to={`/machines/${row.machine}`} className="line-clamp-2 hover:underline">
-                  {row.what}
-                </Link>
-              ) : (
-                <span className="line-clamp-2">{row.what}</span>
-              )}
-            </li>
-          ))}
-        </ul>
-      </section>
-    </aside>
   )
 }
