@@ -1,10 +1,17 @@
 /** A machine is lent with two leads: it goes, runs, has an incident, is looked at, and comes back one lead short with a new mark. */
 import { expect, test, type Page } from '@playwright/test'
+import sharp from 'sharp'
 import { demo, signIn } from './people.ts'
 
 const item = /SW 2024\.11/
 const act = (page: Page, name: string | RegExp) =>
   page.getByRole('group', { name: 'What can be done now' }).getByRole('button', { name })
+
+/** A small photograph. */
+const picture = () =>
+  sharp({ create: { width: 320, height: 240, channels: 3, background: '#a87' } })
+    .png()
+    .toBuffer()
 
 /** Goes round a machine: all zones the same but those given. */
 async function look(page: Page, button: RegExp, differences: Readonly<Record<string, string>> = {}) {
@@ -15,6 +22,9 @@ async function look(page: Page, button: RegExp, differences: Readonly<Record<str
       .getByRole('radio', { name: 'different' })
       .check()
     await page.getByLabel(`${zone}: what you see`).fill(words)
+    await page
+      .getByLabel(`${zone}: photographs`)
+      .setInputFiles({ name: 'there.png', mimeType: 'image/png', buffer: await picture() })
   }
   await page.getByRole('button', { name: /^I looked at the other/ }).click()
   await page.getByRole('button', { name: 'Save the look' }).click()
@@ -54,7 +64,7 @@ test('a lent machine comes back one lead short with a new mark, and it is said w
   await steward.getByLabel('Minutes a day at most').fill('60')
   await steward.getByLabel('Agreed value').fill('1400.00')
   const due = await steward.getByLabel('Due back').inputValue()
-  await steward.getByLabel('Covered until').fill(due)
+  await steward.getByLabel(/^Covered until/).fill(due)
   await steward.getByRole('button', { name: 'Save the terms' }).click()
   await steward.getByRole('button', { name: 'Agree for this collection' }).click()
 
@@ -73,10 +83,21 @@ test('a lent machine comes back one lead short with a new mark, and it is said w
 
   await steward.reload()
   await look(steward, /before it leaves$/)
+  // What lies in which box is written first; the list is kept, and counts the boxes.
+  const papers = steward.getByRole('region', { name: 'Papers' })
+  await papers.getByRole('button', { name: 'Issue a packing list' }).click()
+  await papers.getByLabel('box of blank tape, in box').fill('2')
+  await papers.getByRole('button', { name: 'Issue the packing list' }).click()
+  await expect(papers.getByRole('link', { name: /Packing list/ })).toBeVisible()
+  await papers.getByRole('button', { name: 'Issue a handover sheet' }).click()
+  await papers.getByRole('link', { name: /Handover sheet/ }).click()
+  await expect(steward.frameLocator('iframe').getByText('What must not be done')).toBeVisible()
+  await expect(steward.getByRole('button', { name: 'Print' })).toBeEnabled()
+  await steward.getByRole('link', { name: 'Back to the loan' }).click()
   await act(steward, 'Release to Lindvik harbour hall').click()
   await expect(steward.getByText(/^Cover is needed until/).first()).toBeVisible()
   await steward.getByLabel('Who carries it').fill('Quayside Cartage')
-  await steward.getByLabel('Boxes').fill('2')
+  await expect(steward.getByLabel('Boxes')).toHaveValue('2')
   await steward.getByRole('button', { name: 'Record the release' }).click()
   await expect(steward.getByRole('alert')).toContainText('It cannot leave yet')
   await steward.getByLabel(/^Reason to release it all the same/).fill('the hall extends its cover on Monday')
@@ -104,8 +125,21 @@ test('a lent machine comes back one lead short with a new mark, and it is said w
   await borrower.getByLabel('Who carries it').fill('Moor Road Vans')
   await borrower.getByRole('button', { name: 'Record the release' }).click()
 
+  // A question of theirs, and the answer.
+  await act(borrower, 'Write to the other side').click()
+  await borrower.getByLabel('What you want to say').fill('May we keep the printed banner?')
+  await borrower.getByLabel(/^It is a question/).check()
+  await borrower.getByRole('button', { name: 'Write it into the loan' }).click()
+  await expect(borrower.getByText('Not answered yet.')).toBeVisible()
+
   await steward.reload()
   await expect(steward.getByText('Do not power: an incident is open.', { exact: false })).toBeVisible()
+  // The sheet does not know of the incident, and says so.
+  await expect(papers).toContainText('The record says otherwise since: what must not be done')
+  await act(steward, 'Write to the other side, or answer').click()
+  await steward.getByLabel('What you want to say').fill('Gladly.')
+  await steward.getByRole('button', { name: 'Write it into the loan' }).click()
+  await expect(steward.getByText('Not answered yet.')).toBeHidden()
   await act(steward, 'Confirm what arrived').click()
   await steward.getByLabel('mains lead, how many').fill('1')
   await expect(steward.getByText('Short: mains lead', { exact: false })).toBeVisible()
@@ -117,6 +151,7 @@ test('a lent machine comes back one lead short with a new mark, and it is said w
   const condition = steward.getByRole('region', { name: /^Condition of SW 2024\.11/ })
   await expect(condition.getByText('New on cover: a dent at the right corner, 2 cm.')).toBeVisible()
   await expect(condition).toContainText('between the look before packing')
+  await expect(condition.getByRole('img', { name: 'cover, on its return' })).toBeVisible()
   await expect(condition).toContainText('In that time it was with Moor Road Vans')
   const tested = steward.getByRole('region', { name: 'To be tested' })
   await expect(tested).toContainText('to test again since it was away')

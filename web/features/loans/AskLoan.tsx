@@ -52,7 +52,7 @@ export function AskLoan({ onClose }: { onClose: () => void }) {
   const addNamed = () => {
     if (part)
       add({
-        item: `${part.tag ? `${part.tag} ` : ''}${part.label}`.slice(0, 80),
+        item: part.label.slice(0, 80),
         part: part.id as PartId,
         n: 1,
         returns: true,
@@ -181,7 +181,7 @@ export function AskLoan({ onClose }: { onClose: () => void }) {
             <PlainButton onClick={addThing}>Add the thing</PlainButton>
           </div>
           {machine && <p className="text-quiet mt-1">{`${machine.number} is ${machine.name}.`}</p>}
-          {part && <p className="text-quiet mt-1">{`${named} is ${part.label}, ${part.placeLabel}.`}</p>}
+          {part && <p className="text-quiet mt-1">{`${part.label}, ${part.placeLabel}.`}</p>}
           {(gear.data?.gear.length ?? 0) > 0 && (
             <div className="mt-2 max-w-80">
               <SelectField

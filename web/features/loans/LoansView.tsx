@@ -76,6 +76,7 @@ function LoanLine({ loan, guest }: { loan: LoanRow; guest: boolean }) {
           {capital(stateWords(loan))}
         </strong>
         <span className="min-w-0">
+          {loan.number && <span className="num text-13 text-quiet mr-3">{loan.number}</span>}
           <strong>{guest ? list(loan.items) : loan.with}</strong>
           {!guest && <span className="text-quiet">{` ${wayWords[loan.way]}: ${list(loan.items)}`}</span>}
           {loan.marks.length > 0 && (

@@ -189,11 +189,10 @@ export function TermsSlip({ view, onClose }: { view: LoanView; onClose: () => vo
           defaultValue={before?.cover.by}
         />
         <TextField
-          label="Covered until"
+          label={`Covered until (due + ${coverDays} days)`}
           name="coverUntil"
           type="date"
           className="num"
-          hint={`At least ${coverDays} days past the due date.`}
           defaultValue={before?.cover.until}
         />
         <PriceFields
@@ -250,12 +249,11 @@ export function TermsSlip({ view, onClose }: { view: LoanView; onClose: () => vo
           defaultValue={before?.consumables}
         />
         <TextField
-          label="Repairs up to (in the currency above)"
+          label="Repairs up to, then ask the owner"
           name="limit"
           className="num"
           inputMode="decimal"
           placeholder="80.00"
-          hint="Past it the owner is asked first."
           defaultValue={before?.repairLimit ? amountOf(before.repairLimit) : undefined}
         />
         <MainButton type="submit" disabled={busy}>
