@@ -9,7 +9,13 @@ export default defineConfig({
         extends: true,
         test: {
           name: 'core',
-          include: ['core/**/*.test.ts', 'api/**/*.test.ts', 'web/**/*.test.ts', 'demo/**/*.test.ts'],
+          include: [
+            'core/**/*.test.ts',
+            'api/**/*.test.ts',
+            'web/**/*.test.ts',
+            'demo/**/*.test.ts',
+            'tools/**/*.test.ts',
+          ],
           exclude: ['demo/answers.test.ts'],
           environment: 'node',
         },
