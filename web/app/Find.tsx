@@ -90,7 +90,7 @@ export default function Find({
   return (
     <form
       role="search"
-      className="relative ml-auto w-60 min-w-24 max-sm:w-auto max-sm:flex-1"
+      className="relative ml-auto w-60 min-w-24 shrink max-sm:w-auto max-sm:flex-1"
       onSubmit={(event) => {
         event.preventDefault()
         if (words.trim()) go(listFor(words.trim()))

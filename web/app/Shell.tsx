@@ -103,13 +103,13 @@ function Band({ signed }: { signed: SignedIn }) {
       <a href="#view" className="bg-next absolute -top-20 left-2 z-20 p-2 focus:top-2">
         Skip to content
       </a>
-      <header className="border-line bg-ground noprint sticky top-0 z-10 flex h-(--band) shrink-0 flex-wrap content-stretch items-center gap-x-5 border-b px-4 max-sm:gap-x-3 max-sm:px-2">
-        <span className="font-display max-w-52 truncate font-semibold max-sm:max-w-28">
+      <header className="border-line bg-ground noprint sticky top-0 z-10 flex h-(--band) shrink-0 flex-wrap content-stretch items-center gap-x-5 border-b px-4 max-lg:gap-x-3 max-sm:px-2 sm:flex-nowrap">
+        <span className="font-display max-w-52 min-w-0 truncate font-semibold max-sm:max-w-28">
           {signed.house.name}
         </span>
         <nav
           aria-label="Places"
-          className="flex h-full gap-1 max-sm:gap-0 max-sm:order-last max-sm:h-9 max-sm:w-full"
+          className="flex h-full shrink-0 gap-1 max-sm:gap-0 max-sm:order-last max-sm:h-9 max-sm:w-full"
         >
           {places.map((place) => (
             <NavLink
@@ -170,7 +170,7 @@ function FindField({ role, field }: { role: Role; field: RefObject<HTMLInputElem
   return (
     <form
       role="search"
-      className="ml-auto w-60 min-w-24 max-sm:w-auto max-sm:flex-1"
+      className="ml-auto w-60 min-w-24 shrink max-sm:w-auto max-sm:flex-1"
       onSubmit={(event) => {
         event.preventDefault()
         const words = field.current?.value.trim() ?? ''
