@@ -42,6 +42,7 @@ const views = () => [
   '/parts/lots',
   '/types',
   '/people',
+  '/loans',
   '/batches',
   '/machines/new',
 ]

@@ -189,7 +189,7 @@ export function loanEntry(body: BodyOf<LoanKinds>, { labels }: EntryNames): Entr
 
 export const stageWords = {
   out: 'before it leaves',
-  there: 'on arrival there',
+  there: 'on arrival',
   'before packing': 'before packing',
   back: 'on its return',
 } as const

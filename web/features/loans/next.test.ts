@@ -88,8 +88,10 @@ describe('the house', () => {
     )
   })
   it('offers a volunteer nothing that is not theirs to do', () => {
-    expect(offered('volunteer', {})).toEqual([])
-    expect(offered('volunteer', { terms: [terms], machines: its(['out']) })).toEqual([])
+    expect(offered('volunteer', {})).toEqual(['Write to the other side'])
+    expect(offered('volunteer', { terms: [terms], machines: its(['out']) })).toEqual([
+      'Write to the other side',
+    ])
   })
   it('confirms what arrived before anything else, then looks, then closes', () => {
     const home = { ...release, from: borrower, to: 'house' as const }
@@ -114,6 +116,38 @@ describe('the house', () => {
       'Write down that it arrived there',
     )
   })
+  it('looks at what is somebody else’s as it came, and before it goes back', () => {
+    const theirs = {
+      way: 'repair' as const,
+      homeIs: borrower,
+      terms: [terms],
+      itemRows: [thing({ home: 0, there: 1, is: 'there' })],
+    }
+    expect(offered('volunteer', theirs)[0]).toBe('Look at the terminal as it came')
+    expect(offered('volunteer', { ...theirs, machines: its(['there']) })).toContain(
+      'Look at the terminal before packing',
+    )
+    expect(offered('restorer', theirs)).toContain('Write down what was spent')
+  })
+  it('writes down that it was lent on where the terms say so, and that it came without notice', () => {
+    const away = [thing({ home: 0, there: 1, is: 'there', at: [{ side: borrower, n: 1 }] })]
+    const said = (lendingOn?: string) =>
+      offered('restorer', { itemRows: away, terms: [{ ...terms, body: { lendingOn } as typeof terms.body }] })
+    expect(said()).not.toContain('Write down that it was lent on')
+    expect(said('to the library')).toContain('Write down that it was lent on')
+    expect(said()).toContain('It came back without notice')
+  })
+  it('releases for good without terms, and closes what was handed over', () => {
+    const gone = { way: 'transfer' as const, machines: its(['out']) }
+    expect(offered('steward', gone)[0]).toBe('Release to Marsh End School')
+    expect(
+      offered('steward', {
+        ...gone,
+        shown: 'handed over',
+        itemRows: [thing({ home: 0, there: 1, is: 'there' })],
+      })[0],
+    ).toBe('Close the loan')
+  })
   it('is offered nothing of a loan that is closed or declined', () => {
     expect(offered('steward', { shown: 'closed', terms: [terms] })).toEqual([])
     expect(offered('steward', { shown: 'declined', terms: [terms] })).toEqual([])
@@ -123,7 +157,10 @@ describe('the house', () => {
 describe('the borrower', () => {
   const there = [thing({ home: 0, there: 1, is: 'there' })]
   it('confirms, looks, and then says what happens', () => {
-    expect(offered('guest', { terms: [terms], open: [release] })).toEqual(['Confirm what arrived'])
+    expect(offered('guest', { terms: [terms], open: [release] })).toEqual([
+      'Confirm what arrived',
+      'Write to the other side',
+    ])
     expect(offered('guest', { terms: [terms], itemRows: there, machines: its(['out']) })[0]).toBe(
       'Look at the terminal on arrival',
     )
@@ -139,6 +176,7 @@ describe('the borrower', () => {
       'Report an incident',
       'Look at the terminal before packing',
       'Send it back',
+      'Write to the other side',
     ])
   })
   it('is sent to packing first when it is to go home within a week', () =>

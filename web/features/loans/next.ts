@@ -126,6 +126,17 @@ function toldOffers(view: LoanView, restorer: boolean): Offer[] {
   ]
 }
 
+/** Machines of the other side that are here. */
+const here = (view: LoanView) =>
+  view.machines.filter((m) => view.itemRows.some((r) => r.machine === m.id && r.there > 0))
+
+const lookHere = (view: LoanView, { id, name }: { id: string; name: string }): Offer[] =>
+  !lookedAs(view, id, 'there')
+    ? [offer(`Look at ${name} as it came`, { act: 'look', machine: id, stage: 'there' })]
+    : !lookedAs(view, id, 'before packing')
+      ? [aside(`Look at ${name} before packing`, { act: 'look', machine: id, stage: 'before packing' })]
+      : []
+
 function houseOffers(view: LoanView, role: Role): Offer[] {
   const restorer = atLeast(role, 'restorer')
   const steward = atLeast(role, 'steward')
@@ -156,6 +167,8 @@ function houseOffers(view: LoanView, role: Role): Offer[] {
           offer(`Look at ${m.name} before it leaves`, { act: 'look', machine: m.id, stage: 'out' }),
         )
       : []),
+    // What is somebody else's is looked at as it came, and before it goes back.
+    ...(ours ? [] : here(view).flatMap((m) => lookHere(view, m))),
     ...(canRelease ? [release] : []),
     ...((whole || view.shown === 'handed over') && steward
       ? [{ ...offer('Close the loan', { act: 'close' }), quiet: unsettled }]
