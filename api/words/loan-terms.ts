@@ -47,7 +47,7 @@ export function termsLines(body: Terms, borrower: string): readonly (readonly [s
       'Cover',
       cover.by === 'none'
         ? 'none'
-        : `${coverWords[cover.by] ?? borrower}${cover.value ? `, ${moneyWords(cover.value)}` : ''}${cover.until ? `, until ${dayOnly(cover.until)}` : ''}`,
+        : `${coverWords[cover.by] ?? borrower}${cover.value ? `, ${moneyWords(cover.value)}` : ''}${cover.from ? `, from ${dayOnly(cover.from)}` : ''}${cover.until ? `, until ${dayOnly(cover.until)}` : ''}`,
     ],
     ['Opening it', body.opening ?? 'not allowed'],
     ['Copying what it holds', body.copying ?? 'not allowed'],

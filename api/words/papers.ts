@@ -20,6 +20,7 @@ const titles: Readonly<Record<PaperSort, string>> = {
   agreement: 'Loan agreement',
   'packing list': 'Packing list',
   'handover sheet': 'Handover sheet',
+  'look sheet': 'Look, zone by zone',
   receipt: 'Receipt',
   'demonstrators’ instructions': 'Instructions for demonstrators',
 }
@@ -30,6 +31,7 @@ export const issueWords: Readonly<Record<PaperSort, string>> = {
   agreement: 'Issue a loan agreement',
   'packing list': 'Issue a packing list',
   'handover sheet': 'Issue a handover sheet',
+  'look sheet': 'Issue a look sheet',
   receipt: 'Issue a receipt',
   'demonstrators’ instructions': 'Issue instructions for demonstrators',
 }
@@ -54,7 +56,9 @@ export function paperPage(source: PaperSource): PaperPage {
         ? [house, loan.with]
         : sort === 'packing list' || sort === 'handover sheet'
           ? ['Handed over by', 'Received by']
-          : [],
+          : sort === 'look sheet'
+            ? ['Looked at by', 'Witnessed by']
+            : [],
   }
 }
 
@@ -123,6 +127,34 @@ const sectionsOf: Readonly<Record<PaperSort, (source: PaperSource) => PaperSecti
     { title: 'Media and copies', holds: 'then', lines: mediaLines(source) },
     { title: 'How it looked', holds: 'then', lines: lookLines(source) },
   ],
+
+  // For whoever has no telephone at hand: each zone is answered, and what was not looked at says so.
+  'look sheet': ({ loan, machine }) => {
+    const here = loan.machines.find((m) => m.id === machine?.id)
+    return [
+      {
+        title: 'When',
+        holds: 'then',
+        ticked: true,
+        lines: Object.values(stageWords).map(capital),
+      },
+      {
+        title: 'Each zone',
+        holds: 'still',
+        lines: (here?.zones ?? []).map(
+          (zone) => `${capital(zone)}:   ☐ same   ☐ different   ☐ not looked at   what: ……………………………………`,
+        ),
+      },
+      {
+        title: 'Where it differs',
+        holds: 'then',
+        lines: [
+          'Say what you see, where, and how large. Photograph it from straight ahead, with a ruler beside it.',
+          'What was not looked at is never taken as the same.',
+        ],
+      },
+    ]
+  },
 
   receipt: (source) => [
     {

@@ -45,7 +45,7 @@ export function contradictions(
 
 /** Papers of which there is one for each machine. */
 export const ofMachine = (sort: PaperSort): boolean =>
-  sort === 'handover sheet' || sort === 'demonstrators’ instructions'
+  sort === 'handover sheet' || sort === 'look sheet' || sort === 'demonstrators’ instructions'
 
 /** The number that the next paper of a loan bears: one more than the last. */
 export const nextPaperNumber = (file: LoanFile): number =>
@@ -61,6 +61,7 @@ export function paperSubject(file: LoanFile, sort: PaperSort): string | undefine
     case 'receipt':
       return file.handovers.findLast((h) => h.body.what === 'received')?.id
     case 'handover sheet':
+    case 'look sheet':
     case 'demonstrators’ instructions':
       return undefined
   }
@@ -73,7 +74,7 @@ export function issuable(file: LoanFile): PaperSort[] {
   return [
     ...(file.terms.length > 0 ? (['agreement'] as const) : []),
     ...(file.asked ? (['packing list'] as const) : []),
-    ...(machines ? (['handover sheet'] as const) : []),
+    ...(machines ? (['handover sheet', 'look sheet'] as const) : []),
     ...(paperSubject(file, 'receipt') ? (['receipt'] as const) : []),
     ...(machines && out && file.terms.length > 0 ? (['demonstrators’ instructions'] as const) : []),
   ]

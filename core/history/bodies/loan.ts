@@ -87,6 +87,7 @@ const termsShape = {
   cover: z.strictObject({
     by: z.enum(['us', 'them', 'carrier', 'indemnity', 'none']),
     value: moneySchema.optional(),
+    from: daySchema.optional(),
     until: daySchema.optional(),
   }),
   /** What may be spent on a repair before the owner is asked again. */

@@ -8,6 +8,7 @@ export const paperSorts = [
   'agreement',
   'packing list',
   'handover sheet',
+  'look sheet',
   'receipt',
   'demonstrators’ instructions',
 ] as const

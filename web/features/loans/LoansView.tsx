@@ -1,7 +1,7 @@
 /** Loans: what is out, in, or here for repair, the most urgent first. A guest sees their own. */
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
-import { Link } from 'react-router'
+import { Link, useSearchParams } from 'react-router'
 import { dayOnly } from '#api/words/dates.ts'
 import { capital, count, list } from '#api/words/lists.ts'
 import { markWords, stateWords, wayWords } from '#api/words/loans.ts'
@@ -9,14 +9,16 @@ import type { LoanRow } from '#core/views/loan-shape.ts'
 import { keys } from '#web/app/keys.ts'
 import { get } from '#web/app/http.ts'
 import { useSigned } from '#web/app/session.tsx'
-import { MainButton } from '#web/ui/Forms.tsx'
+import { Act, MainButton, TextField } from '#web/ui/Forms.tsx'
 import { AskLoan } from './AskLoan.tsx'
+import { isOver, narrowed, offered } from './filters.ts'
 
-const over = (l: LoanRow) => l.shown === 'closed' || l.shown === 'declined'
+/** How many stand in the list at first, and are added by each asking. */
+const page = 100
 
 /** What matters most, in one line. */
 function headline(loans: readonly LoanRow[], guest: boolean): string {
-  const open = loans.filter((l) => !over(l))
+  const open = loans.filter((l) => !isOver(l))
   const late = open.filter((l) => l.shown === 'overdue')
   const marked = open.filter((l) => l.marks.length > 0)
   if (loans.length === 0)
@@ -33,13 +35,21 @@ function headline(loans: readonly LoanRow[], guest: boolean): string {
 export function View() {
   const { me } = useSigned()
   const [asking, setAsking] = useState(false)
+  const [search, setSearch] = useSearchParams()
+  const filter = search.get('show')
+  const [words, setWords] = useState('')
+  const [most, setMost] = useState(page)
   const { data } = useQuery({ queryKey: keys.loans, queryFn: () => get('/loans') })
   const loans = data?.loans ?? []
   const guest = me.role === 'guest'
+  const choices = offered(loans)
+  const shown = narrowed(loans, filter, words)
+  const first = shown.slice(0, most)
   const sections = [
-    { title: 'Not closed', rows: loans.filter((l) => !over(l)) },
-    { title: 'Closed or declined', rows: loans.filter(over) },
+    { title: 'Not closed', rows: first.filter((l) => !isOver(l)) },
+    { title: 'Closed or declined', rows: first.filter(isOver) },
   ].filter((s) => s.rows.length > 0)
+  const choose = (name: string) => setSearch(name === filter ? {} : { show: name }, { replace: true })
   return (
     <main className="flex-1 space-y-5 p-4 pb-16">
       <div className="flex flex-wrap items-end justify-between gap-x-6 gap-y-2">
@@ -50,6 +60,41 @@ export function View() {
         {!guest && !asking && <MainButton onClick={() => setAsking(true)}>Write down a loan</MainButton>}
       </div>
       {asking && <AskLoan onClose={() => setAsking(false)} />}
+      {!guest && loans.length > 1 && (
+        <div className="flex flex-wrap items-center gap-x-4 gap-y-1" role="group" aria-label="Show only">
+          <TextField
+            label="Find in whom, what for, things and numbers"
+            value={words}
+            onChange={(e) => setWords(e.target.value)}
+          />
+          <span className="flex flex-wrap gap-x-4 self-end">
+            {choices.map(({ name, n }) => (
+              <button
+                key={name}
+                type="button"
+                aria-pressed={name === filter}
+                className={`min-h-9 border-b-[3px] px-1 ${name === filter ? 'border-verdigris font-bold' : 'hover:border-line border-transparent'}`}
+                onClick={() => choose(name)}
+              >
+                {`${name}, ${n}`}
+              </button>
+            ))}
+          </span>
+        </div>
+      )}
+      {loans.length > 0 && shown.length === 0 && (
+        <p>
+          No loan here is like that.{' '}
+          <Act
+            onClick={() => {
+              setWords('')
+              setSearch({}, { replace: true })
+            }}
+          >
+            Show all
+          </Act>
+        </p>
+      )}
       {sections.map(({ title, rows }) => (
         <section key={title} aria-label={title}>
           <h2 className="headrule">{title}</h2>
@@ -60,6 +105,11 @@ export function View() {
           </ul>
         </section>
       ))}
+      {shown.length > most && (
+        <Act
+          onClick={() => setMost(most + page)}
+        >{`${shown.length - most} more: show ${Math.min(page, shown.length - most)} of them`}</Act>
+      )}
     </main>
   )
 }
@@ -72,7 +122,7 @@ function LoanLine({ loan, guest }: { loan: LoanRow; guest: boolean }) {
         to={`/loans/${loan.id}`}
         className="hover:bg-next grid min-h-12 grid-cols-[8.5rem_minmax(0,1fr)_auto] items-baseline gap-x-4 gap-y-0.5 px-2 py-2 max-sm:grid-cols-[minmax(0,1fr)_auto]"
       >
-        <strong className={`max-sm:order-2 ${late ? 'text-oxide' : over(loan) ? 'text-quiet' : ''}`}>
+        <strong className={`max-sm:order-2 ${late ? 'text-oxide' : isOver(loan) ? 'text-quiet' : ''}`}>
           {capital(stateWords(loan))}
         </strong>
         <span className="min-w-0">
@@ -84,7 +134,7 @@ function LoanLine({ loan, guest }: { loan: LoanRow; guest: boolean }) {
           )}
         </span>
         <span className="num text-quiet whitespace-nowrap max-sm:order-3">
-          {loan.due && !over(loan) && loan.shown !== 'back' ? `due ${dayOnly(loan.due)}` : ''}
+          {loan.due && !isOver(loan) && loan.shown !== 'back' ? `due ${dayOnly(loan.due)}` : ''}
         </span>
       </Link>
     </li>

@@ -80,7 +80,12 @@ export function TermsSlip({ view, onClose }: { view: LoanView; onClose: () => vo
       credit: some('credit'),
       opening: some('opening'),
       lendingOn: some('lendingOn'),
-      cover: { by: text('coverBy') as Terms['cover']['by'], value, until: some('coverUntil') },
+      cover: {
+        by: text('coverBy') as Terms['cover']['by'],
+        value,
+        from: some('coverFrom'),
+        until: some('coverUntil'),
+      },
     }
     if (await send([{ body }])) onClose()
   }
@@ -187,6 +192,13 @@ export function TermsSlip({ view, onClose }: { view: LoanView; onClose: () => vo
           name="coverBy"
           options={['them', 'us', 'carrier', 'indemnity', 'none']}
           defaultValue={before?.cover.by}
+        />
+        <TextField
+          label="Covered from"
+          name="coverFrom"
+          type="date"
+          className="num"
+          defaultValue={before?.cover.from}
         />
         <TextField
           label={`Covered until (due + ${coverDays} days)`}
