@@ -132,7 +132,15 @@ const loanWith = async (name) =>
     name,
   )
 await shoot('loans', '/loans', 'Not closed')
-await shoot('loan', `/loans/${await loanWith('Lindvik trade school')}`, 'To be tested')
+const bell = `/loans/${await loanWith('Lindvik trade school')}`
+await shoot('loan', bell, 'To be tested')
+await page.getByRole('button', { name: 'Issue a handover sheet' }).click()
+await page.getByRole('link', { name: /Handover sheet/ }).waitFor()
+await shoot(
+  'paper',
+  new URL(await page.getByRole('link', { name: /Handover sheet/ }).evaluate((a) => a.href)).pathname,
+  'Print',
+)
 const guest = await (
   await browser.newContext({
     viewport: { width: 390, height: 844 },
