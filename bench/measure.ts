@@ -111,4 +111,4 @@ export function percentile(values: readonly number[], p: number): number {
 
 export const median = (values: readonly number[]): number => percentile(values, 50)
 
-export { dice } from '#core/testing/dice.ts'
+export { dice } from '#core/quantity/dice.ts'

@@ -3,7 +3,7 @@ import type { Body } from '#core/history/bodies/index.ts'
 import type { TestResult } from '#core/history/bodies/test.ts'
 import type { EntryId } from '#core/ids.ts'
 import { msToInstant } from '#core/quantity/time.ts'
-import { dice as diceFrom, oneOf } from './dice.ts'
+import { dice as diceFrom, oneOf } from '#core/quantity/dice.ts'
 import type { Teller } from './script.ts'
 import { found, home, other, slot, terminalSheet, twoTerminals } from './terminal.ts'
 

@@ -2,7 +2,7 @@
  * Evenings of a simulated workshop, seeded: what truly fails, what people try, what they write of it. The mix of faults is fixed:
  * a quarter are contacts, a fifth come and go, a tenth are two at once, a tenth are marginal gear, one in twenty is a setting.
  */
-import { dice, oneOf, type Dice } from '#core/testing/dice.ts'
+import { dice, oneOf, type Dice } from '#core/quantity/dice.ts'
 import { numberedId } from '../script.ts'
 import type { EntryId, PartId } from '#core/ids.ts'
 import { WrittenRecord, type Spare } from './record.ts'

@@ -1,5 +1,5 @@
 /** A workshop as it truly is: parts, contacts, settings and gear with the states that nobody can see. The record is judged against it. */
-import type { Dice } from '#core/testing/dice.ts'
+import type { Dice } from '#core/quantity/dice.ts'
 import { sheetSchema, type TypeSheet } from '#core/type/sheet.ts'
 
 /** A function of the machines, with everything that it truly depends on. */
