@@ -138,7 +138,7 @@ async function walk(browser: Browser, scheme: 'light' | 'dark') {
   await expect(page.getByRole('list', { name: 'Bag tags' })).toContainText('P-0100')
   await check('tags')
   await page.goto(`${demo()}/loans`)
-  await page.getByRole('link', { name: /trade school/ }).click()
+  await page.getByRole('link', { name: /signal bell/ }).click()
   await expect(page.getByRole('heading', { name: 'Loan out, Lindvik trade school' })).toBeVisible()
   await check('loan')
   await page.getByRole('button', { name: 'Change the terms' }).click()

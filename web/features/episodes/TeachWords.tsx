@@ -1,4 +1,5 @@
 /** What the sorting of a jot may teach: the words that nothing knew, each taken by one tap. */
+import { useQueryClient } from '@tanstack/react-query'
 import { useMemo, useState } from 'react'
 import { readingScene } from '#core/composer/freely/scene.ts'
 import type { ComposerContext } from '#core/composer/context.ts'
@@ -22,6 +23,7 @@ export function TeachWords({
   at: Instant
 }) {
   const { zone } = useDates()
+  const client = useQueryClient()
   const { send, error } = useSendOne()
   const reading = useReading()
   const [taken, setTaken] = useState<readonly string[]>([])
@@ -41,7 +43,12 @@ export function TeachWords({
       means,
       // A name is a name of this model; work is work everywhere.
       ...(as === 'name' && context.type ? { type: context.type } : {}),
-    }).then((written) => written && setTaken((before) => [...before, word]))
+    }).then(async (written) => {
+      if (!written) return
+      // It is taught once the line reads it so: whoever types at once is not read by yesterday's words.
+      await client.invalidateQueries({ queryKey: ['episode'] })
+      setTaken((before) => [...before, word])
+    })
   if (offers.length === 0) return null
   return (
     <section aria-label="Words to teach" className="border-hair my-3 border-t pt-3">
