@@ -3,7 +3,7 @@ const floors = [
   ['ids.ts', 'place.ts', 'policy.ts', 'roles.ts', 'quantity/', 'type/', 'colour/'],
   ['history/'],
   ['parts/', 'condition/', 'diagnosis/', 'provenance/'],
-  ['work/', 'composer/'],
+  ['work/', 'composer/', 'treatment/'],
   ['loans/'],
   ['judging/'],
   ['views/'],

@@ -33,6 +33,7 @@ import type {
 } from './parts.ts'
 import type { PaperIssued, PapersAnswer } from './papers.ts'
 import type { CalendarAddress, RemindersAnswer, TrayMail } from './reminders.ts'
+import type { HousePosition, TreatingRow, TreatmentsAnswer } from './treatments.ts'
 import type { RecordAnswer, StoredFile } from './files.ts'
 import type {
   InvitationAnswer,
@@ -56,6 +57,9 @@ export interface Reads {
   '/machines/:id': MachineView
   '/machines/:id/arrival': ArrivalView
   '/machines/:id/condition': ConditionView
+  '/machines/:id/treatments': TreatmentsAnswer
+  '/house/position': HousePosition
+  '/treating': { readonly treating: readonly TreatingRow[] }
   '/machines/:id/donors': DonorsAnswer
   '/machines/:id/originality': OriginalityView
   '/machines/:id/modifications': ModificationsAnswer
@@ -113,6 +117,7 @@ export interface Writes {
   'DELETE /views/:id': void
   'POST /records': RecordAnswer
   'PUT /reminders': void
+  'PUT /house/position': void
   'POST /reminders/calendar': CalendarAddress
   'DELETE /reminders/calendar': void
   'POST /loans/:id/papers': PaperIssued

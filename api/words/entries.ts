@@ -6,6 +6,7 @@ import type { EntryNames, EntryWords } from './names.ts'
 import { list } from './lists.ts'
 import { matterWords } from './owners.ts'
 import { loanEntry } from './loans.ts'
+import { treatmentEntry } from './treatments.ts'
 import { moveWords, placeWords } from './moves.ts'
 import { benchEntry } from './bench.ts'
 import { durationWords, shortDay } from './dates.ts'
@@ -100,6 +101,8 @@ export function entryWords(body: Body, names: EntryNames): EntryWords {
     case 'run':
     case 'paper':
       return loanEntry(body, names)
+    case 'treatment':
+      return treatmentEntry(body)
     case 'change':
     case 'fastening':
     case 'connection':

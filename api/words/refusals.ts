@@ -1,5 +1,6 @@
 /** What a refusal says to a volunteer: what happened, and what to do. Nothing that was typed is lost by it. */
 import { moneyWords } from './money.ts'
+import { barsWords } from './treatments.ts'
 import type { Refusal } from '#core/history/refusal.ts'
 import type { Place } from '#core/place.ts'
 import { clockWords, dayWords } from './dates.ts'
@@ -123,6 +124,10 @@ export function refusalWords(refusal: Refusal, names: RefusalNames): string {
       return refusal.compares
         ? `The owner agreed to ${moneyWords(refusal.limit)}; ${refusal.spent ? moneyWords(refusal.spent) : 'nothing'} is spent. Ask the owner first: write down what they said with it, or agree on new terms.`
         : `The owner’s limit is ${moneyWords(refusal.limit)}: an amount in another currency cannot be compared. Ask the owner first, and write down what they said with it.`
+    case 'treatment-barred':
+      return barsWords(refusal.bars)
+    case 'treatment-over':
+      return 'That treatment has ended already.'
     case 'not-lent-on':
       return 'The terms in force do not allow it to be lent on. Agree on new terms that do.'
     case 'tag-taken':

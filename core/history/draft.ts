@@ -99,6 +99,7 @@ export function machineDraft(world: WorldDraft, id: MachineId): MachineDraft {
       specs: [],
       consents: [],
       requests: [],
+      treatments: [],
       baselines: [],
       waits: [],
       powerUps: 0,

@@ -4,6 +4,9 @@ import type { Place } from '#core/place.ts'
 import type { Money } from '#core/quantity/quantity.ts'
 import type { Instant } from '#core/quantity/time.ts'
 
+/** Why a treatment is barred: nothing mends what must never meet; the others a reason. */
+export type TreatmentBarWhy = 'never together' | 'house rule' | 'owner' | 'material' | 'sealed'
+
 export type Refusal =
   /** The part was not where the move takes it from. */
   | {
@@ -90,6 +93,12 @@ export type Refusal =
     }
   /** The terms in force do not say that it may be lent on. */
   | { readonly rule: 'not-lent-on'; readonly party: string }
+  /** Why a treatment wants a reason, or must not be: what it is about each. */
+  | {
+      readonly rule: 'treatment-barred'
+      readonly bars: readonly { readonly why: TreatmentBarWhy; readonly about: readonly string[] }[]
+    }
+  | { readonly rule: 'treatment-over'; readonly entry: EntryId }
   | { readonly rule: 'loan-not-whole'; readonly items: readonly string[] }
   | { readonly rule: 'loan-closed'; readonly loan: string }
   | { readonly rule: 'unknown-party'; readonly party: string }

@@ -31,6 +31,7 @@ import type {
   WaitState,
 } from './work-state.ts'
 import type { LoanFile } from './loan-state.ts'
+import type { TreatmentState } from './treatment-state.ts'
 import type { ConditionState, ArrivalState } from '#core/history/condition-state.ts'
 import type { Health } from './bodies/part.ts'
 import type {
@@ -174,6 +175,7 @@ export interface MachineState {
   /** Sets of readings taken while it was healthy. */
   readonly baselines: readonly Statement[]
   readonly waits: readonly WaitState[]
+  readonly treatments: readonly TreatmentState[]
   readonly powered?: Statement | undefined
   /** How often it was powered up; where in the order the last time stands (−1: never); and how often in each episode. */
   readonly powerUps: number

@@ -1,4 +1,5 @@
 /** How each kind that is judged is judged, once its writer has the right and everything it names is known. Complete by type. */
+import { judgeTreatment } from './treatments.ts'
 import type { BodyOf } from '#core/history/bodies/index.ts'
 import type { Entry } from '#core/history/entry.ts'
 import type { JudgedKind } from '#core/history/kinds/index.ts'
@@ -69,6 +70,7 @@ export const judges: { readonly [K in JudgedKind]: (at: Case, body: BodyOf<K>) =
   run: judgeOnLoan,
   difference: judgeDifference,
   paper: judgePaper,
+  treatment: judgeTreatment,
   hazard: judgeHazard,
 
   erasure({ world }, body) {

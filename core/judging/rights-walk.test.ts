@@ -47,6 +47,7 @@ const needs: Readonly<Record<Kind, Role | ((body: Body) => Role)>> = {
   look: 'guest',
   difference: 'guest',
   run: 'guest',
+  treatment: 'volunteer',
   paper: (b) =>
     b.kind === 'paper' && b.what === 'issued' && b.sort === 'agreement' ? 'restorer' : 'volunteer',
   hazard: 'volunteer',

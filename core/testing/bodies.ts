@@ -294,6 +294,12 @@ export const smallest: [body: { kind: string; [key: string]: unknown }, subjects
     },
     ['loan'],
   ],
+  [{ kind: 'treatment', what: 'begun', machine: home, sort: 'whitening', on: ['lid'] }, ['machine']],
+  [
+    { kind: 'treatment', what: 'happened', machine: home, treatment: id, did: { did: 'brushed' } },
+    ['machine'],
+  ],
+  [{ kind: 'treatment', what: 'ended', machine: home, treatment: id, verdicts: [] }, ['machine']],
   [{ kind: 'incident', loan: id, machine: home, words: 'smoke' }, ['machine', 'loan']],
   [{ kind: 'task', what: 'put off', machine: home, task: 'x', reason: 'y' }, ['machine']],
   [{ kind: 'task', what: 'ended', machine: home, left: id, way: 'done' }, ['machine']],

@@ -43,6 +43,7 @@ export const guestSummary = (s: MachineSummary): MachineSummary => ({
   status: guestStatus(s.status),
   strip: s.strip,
   waits: [],
+  treating: [],
   needs: [],
   due: [],
   todo: [],

@@ -280,6 +280,7 @@ function addBody(world: World, labels: Record<string, string>, body: Body, at?: 
     case 'marking':
     case 'batch':
     case 'precaution':
+    case 'treatment':
     case 'note':
     case 'episode':
     case 'override':

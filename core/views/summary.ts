@@ -39,6 +39,12 @@ export interface MachineSummary {
       }
     | undefined
   readonly waits: readonly WaitRow[]
+  /** Treatments that run. */
+  readonly treating: readonly {
+    readonly entry: EntryId
+    readonly sort: string
+    readonly on: readonly string[]
+  }[]
   /** Things that need a person: questions, contested entries. */
   readonly needs: readonly {
     readonly kind: 'question' | 'contested' | 'void' | 'entry'
@@ -147,6 +153,9 @@ export function machineSummary(world: World, id: MachineId): SummaryOf | undefin
         [...machine.fasteners.values()].reduce((sum, f) => sum + Math.max(0, f.off - f.on), 0),
     },
     waits: waitRows(world, machine),
+    treating: machine.treatments
+      .filter((t) => !t.ended)
+      .map(({ id, begun }) => ({ entry: id, sort: begun.body.sort, on: begun.body.on })),
     needs: [
       ...machine.contested.map((c) => ({
         kind: 'contested' as const,

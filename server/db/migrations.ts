@@ -142,6 +142,15 @@ const steps: readonly Step[] = [
       `CREATE INDEX mails_waiting ON mails (next_try) WHERE sent IS NULL`,
     ],
   },
+  {
+    name: '014-treatments',
+    sql: [
+      `ALTER TABLE house ADD COLUMN latitude double precision CHECK (latitude BETWEEN -90 AND 90), ADD COLUMN longitude double precision CHECK (longitude BETWEEN -180 AND 180)`,
+      `ALTER TABLE machines ADD COLUMN treating boolean NOT NULL DEFAULT false`,
+      `CREATE INDEX machines_treating ON machines (machine) WHERE treating`,
+      `CREATE INDEX entries_of_treatments ON entries (seq) WHERE kind = 'treatment'`,
+    ],
+  },
 ]
 
 export const migrationNames: readonly string[] = steps.map((step) => step.name)
@@ -155,6 +164,7 @@ const deriveAfter: ReadonlySet<string> = new Set([
   '007-houses',
   '010-faces',
   '011-todo',
+  '014-treatments',
 ])
 
 /** Brings the database up to date, or as far as `last`. Answers whether the projections must be derived again. Several servers may start at once: an advisory lock lets one of them work. */

@@ -231,6 +231,10 @@ const routes: Readonly<Record<string, readonly Route[]>> = {
     // Which paper opens to whom: features/papers.
     { ...ofHouse(() => `/loans/${secrets.ids.loan}/papers/${v7()}`, 'guest'), given: 404 },
   ],
+  'GET /machines/:id/treatments': [ofMachine('/treatments')],
+  'GET /treating': [ofHouse('/treating')],
+  'GET /house/position': [ofHouse('/house/position')],
+  'PUT /house/position': [{ ...ofHouse('/house/position', 'steward'), ...empty }],
   'GET /reminders': [ofHouse('/reminders', 'guest')],
   'PUT /reminders': [{ ...ofHouse('/reminders', 'guest'), ...empty }],
   'POST /reminders/calendar': [{ ...ofHouse('/reminders/calendar', 'guest'), send: () => ({}), given: 201 }],

@@ -19,6 +19,7 @@ import { tableRoutes } from '../features/table/routes.ts'
 import { loansRoutes, lookPhotoRoutes } from '../features/loans/routes.ts'
 import { papersRoutes, signedRoutes } from '../features/papers/routes.ts'
 import { remindersRoutes } from '../features/reminders/routes.ts'
+import { treatmentRoutes } from '../features/treatments/routes.ts'
 import { conditionRoutes } from '../features/condition/routes.ts'
 import { arrivalRoutes } from '../features/arrival/routes.ts'
 import { batchRoutes } from '../features/batches/routes.ts'
@@ -153,7 +154,7 @@ export function createApp(services: Services): { app: Express; close: () => Prom
     lookPhotoRoutes(services),
   )
   api.use(entriesBody)
-  api.use(papersRoutes(services), remindersRoutes(services))
+  api.use(papersRoutes(services), remindersRoutes(services), treatmentRoutes(services))
   api.use(loansRoutes(services), conditionRoutes(services), arrivalRoutes(services), batchRoutes(services))
   api.use(
     sessionRoutes(services),

@@ -29,6 +29,9 @@ export const keys = {
   originality: (machine: string) => ['machine', machine, 'originality'],
   modifications: (machine: string) => ['machine', machine, 'modifications'],
   renewal: (machine: string, kind: string | null) => ['machine', machine, 'renewal', kind],
+  treatments: (machine: string) => ['machine', machine, 'treatments'],
+  treating: ['bench', 'treating'],
+  housePosition: ['house-position'],
   donors: (machine: string, position: string | null) => ['machine', machine, 'donors', position],
   /** An episode, known by its own id: the machine stands in its answer. */
   episode: (id: string) => ['episode', id, 'view'],

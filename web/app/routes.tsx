@@ -88,6 +88,10 @@ export const router = createBrowserRouter([
           { path: 'types', ...lazyView(() => import('#web/features/types/TypesView.tsx')) },
           { path: 'types/:id', ...lazyView(() => import('#web/features/types/TypeView.tsx')) },
           { path: 'loans', ...lazyView(() => import('#web/features/loans/LoansView.tsx')) },
+          {
+            path: 'machines/:id/treatments',
+            ...lazyView(() => import('#web/features/treatments/TreatmentsView.tsx')),
+          },
           { path: 'mail-tray', ...lazyView(() => import('#web/features/mail-tray/MailTrayView.tsx')) },
           { path: 'loans/:id/papers/:paper', ...lazyView(() => import('#web/features/loans/PaperView.tsx')) },
           { path: 'loans/:id', ...lazyView(() => import('#web/features/loans/LoanView.tsx')) },

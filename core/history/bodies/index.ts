@@ -43,6 +43,7 @@ import type { readingBody, baselineBody } from './reading.ts'
 import type { ruleBody } from './rule.ts'
 import type { specBody } from './spec.ts'
 import type { taskBody } from './task.ts'
+import type { treatmentBody } from './treatment.ts'
 import type { testBody } from './test.ts'
 import type { typeBody } from './type.ts'
 import type { wordBody } from './word.ts'
@@ -107,6 +108,7 @@ export interface Bodies {
   readonly run: z.infer<typeof runBody>
   readonly paper: z.infer<typeof paperBody>
   readonly request: z.infer<typeof requestBody>
+  readonly treatment: z.infer<typeof treatmentBody>
   readonly word: z.infer<typeof wordBody>
 }
 

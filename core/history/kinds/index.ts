@@ -56,6 +56,7 @@ import { spec } from './spec.ts'
 import { survey } from './survey.ts'
 import { task } from './task.ts'
 import { test } from './test.ts'
+import { treatment } from './treatment.ts'
 import { type } from './type.ts'
 import { value } from './value.ts'
 import { wait } from './wait.ts'
@@ -123,6 +124,7 @@ export const definitions = {
   run,
   paper,
   request,
+  treatment,
   word,
 } satisfies { readonly [K in Kind]: Definition<Bodies[K]> }
 

@@ -27,3 +27,19 @@ const words: Readonly<Record<Agent, RegExp>> = {
 /** Agents that a text speaks of. `text` in lower case. */
 export const agentsIn = (text: string): Agent[] =>
   (Object.keys(words) as Agent[]).filter((agent) => words[agent].test(text))
+
+/** Pairs that must not meet: what they make is poisonous, or goes off. */
+const neverTogether: readonly (readonly [Agent, Agent])[] = [
+  ['peroxide', 'acid'],
+  ['peroxide', 'acetone'],
+  ['peroxide', 'metal'],
+  ['bleach', 'acid'],
+  ['bleach', 'ammonia'],
+  ['bleach', 'alcohol'],
+]
+
+/** Whether what is used now must not meet what is there. */
+export function meets(now: readonly Agent[], there: readonly Agent[]): boolean {
+  const near = new Set([...there, ...now])
+  return neverTogether.some(([a, b]) => near.has(a) && near.has(b) && (now.includes(a) || now.includes(b)))
+}

@@ -6,7 +6,7 @@
 import type { Body } from '#core/history/bodies/index.ts'
 import type { SheetHazard } from '#core/type/sheet.ts'
 import { headNoun, takesCell } from '#core/type/part-kinds.ts'
-import { agentsIn, type Agent } from './agents.ts'
+import { agentsIn, meets, type Agent } from './agents.ts'
 
 export const cautionKeys = [
   'never together',
@@ -126,23 +126,8 @@ const transformer = all(
 )
 const heats = says(/\bsolder|\bdesolder|\bresolder|hot air|heat gun|\biron\b|\bflame/)
 
-/** Pairs that must not meet: what they make is poisonous, or goes off. */
-const neverTogether: readonly (readonly [Agent, Agent])[] = [
-  ['peroxide', 'acid'],
-  ['peroxide', 'acetone'],
-  ['peroxide', 'metal'],
-  ['bleach', 'acid'],
-  ['bleach', 'ammonia'],
-  ['bleach', 'alcohol'],
-]
-
 const table: Readonly<Record<CautionKey, (act: Act) => boolean>> = {
-  'never together': ({ agents, facts }) => {
-    const near = new Set([...facts.agents, ...agents])
-    return neverTogether.some(
-      ([a, b]) => near.has(a) && near.has(b) && (agents.includes(a) || agents.includes(b)),
-    )
-  },
+  'never together': ({ agents, facts }) => meets(agents, facts.agents),
   'picture tube': all(hasHazard('picture tube'), any(inside, is('precaution')), works),
   implosion: all(
     works,

@@ -17,6 +17,23 @@ import { refitMinutes, testMinutes } from './minutes.ts'
 
 import type { Todo, TodoAct, TodoItem, WorksNow } from './acts.ts'
 
+/** What a treatment asked to be looked at again: the day that was named. */
+const rechecks = (machine: MachineState): TodoItem[] => {
+  const last = new Map<string, TodoItem>()
+  for (const { id, begun, ended } of machine.treatments)
+    for (const on of begun.body.on) {
+      last.delete(on)
+      if (ended?.body.recheck)
+        last.set(on, {
+          name: begun.body.sort,
+          of: on,
+          due: `${ended.body.recheck}T00:00:00.000Z`,
+          entry: id,
+        })
+    }
+  return [...last.values()]
+}
+
 type Rows = (at: {
   readonly world: World
   readonly machine: MachineState
@@ -75,6 +92,7 @@ export const always: Readonly<Partial<Record<TodoAct, Rows>>> = {
       .filter((f) => f.lift === 're-inspect it')
       .map((f) => ({ ...asItem(f), due: recheckAt(world, machine, f) })),
     ...inQuarantine(machine),
+    ...rechecks(machine),
   ],
   'give back': ({ world, machine }) =>
     world.loans

@@ -84,6 +84,7 @@ const columnTypes = {
   touched: 'timestamptz',
   needs: 'json',
   waiting: 'boolean',
+  treating: 'boolean',
   asks: 'boolean',
   due: 'boolean',
 } as const
@@ -153,6 +154,7 @@ export function machineRow(world: World, id: MachineId): MachineRow | undefined 
     touched: summary.touchedAt,
     needs: needRows(world, machine),
     waiting: summary.waits.length > 0,
+    treating: summary.treating.length > 0,
     asks: summary.needs.length > 0 || summary.waitsFor.length > 0,
     due: summary.due.length > 0,
   }

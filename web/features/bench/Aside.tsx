@@ -1,13 +1,45 @@
 /** Beside what is open: what needs a person, loans that want somebody, what was just written. */
+import { useQuery } from '@tanstack/react-query'
+import { dayOnly, durationWords } from '#api/words/dates.ts'
+import { doseWords } from '#api/words/treatments.ts'
+import { get } from '#web/app/http.ts'
+import { keys } from '#web/app/keys.ts'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import type { BenchAnswer } from '#api/machines.ts'
 import { markWords, stateWords } from '#api/words/loans.ts'
-import { dayOnly } from '#api/words/dates.ts'
 import { capital, list } from '#api/words/lists.ts'
 import { zonedFields } from '#core/quantity/time.ts'
 import { useDates } from '#web/app/session.tsx'
 import { Act } from '#web/ui/Forms.tsx'
+
+/** Treatments that run, with hours and light so far. */
+function Treating() {
+  const { data } = useQuery({
+    queryKey: keys.treating,
+    queryFn: () => get('/treating'),
+    refetchInterval: 60_000,
+  })
+  if (!data || data.treating.length === 0) return null
+  return (
+    <section aria-label="Being treated">
+      <h2 className="headrule">Being treated</h2>
+      <ul>
+        {data.treating.map(({ machine, number, name, course }) => (
+          <li key={course.id} className="border-hair border-b">
+            <Link to={`/machines/${machine}/treatments`} className="hover:bg-next block min-h-11 py-2">
+              <span className="block font-bold">{`${capital(course.body.sort)}: ${list(course.body.on, 3)}`}</span>
+              <span className="text-quiet block">{`${name} ${number}`}</span>
+              <span className="num block">
+                {[durationWords(course.minutes), doseWords(course)].filter(Boolean).join(', ')}
+              </span>
+            </Link>
+          </li>
+        ))}
+      </ul>
+    </section>
+  )
+}
 
 /** Loans that want somebody, the most urgent first. */
 function Loans({ loans, total }: { loans: BenchAnswer['loans']; total: number }) {
@@ -88,6 +120,7 @@ export function Aside({ data }: { data: BenchAnswer }) {
           <p className="text-quiet py-1">{`${data.needsTotal - data.needs.length} older ones are on the machines’ pages.`}</p>
         )}
       </section>
+      <Treating />
       <Loans loans={data.loans} total={data.loansTotal} />
       <section>
         <h2 className="headrule">Just written</h2>

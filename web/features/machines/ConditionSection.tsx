@@ -3,9 +3,11 @@ import { Link } from 'react-router'
 import { gradeSoFar } from '#api/words/condition.ts'
 import { count } from '#api/words/lists.ts'
 import type { MachineView } from '#core/views/machine-shape.ts'
+import { useSigned } from '#web/app/session.tsx'
 import { GradeLine } from '#web/ui/GradeLine.tsx'
 
 export function ConditionSection({ view }: { view: MachineView }) {
+  const { me } = useSigned()
   const { grade, looked, of, findings } = view.condition
   return (
     <section aria-label="Condition">
@@ -19,7 +21,12 @@ export function ConditionSection({ view }: { view: MachineView }) {
         {`${gradeSoFar(grade, looked, of)}; ${count(findings, 'finding')}. `}
         <Link className="act" to={`/machines/${view.id}/survey?part=two+dates`}>
           Compare two dates
-        </Link>
+        </Link>{' '}
+        {me.role !== 'guest' && (
+          <Link className="act ml-4" to={`/machines/${view.id}/treatments`}>
+            Treatments
+          </Link>
+        )}
       </p>
       <GradeLine history={view.history} now={view.now} height={180} />
     </section>

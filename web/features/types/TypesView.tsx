@@ -1,4 +1,5 @@
 /** Types, test gear and house rules: what is known of models, and how this house works. */
+import { HousePlace } from './HousePlace.tsx'
 import { useMemo } from 'react'
 import type { TypeRow } from '#api/machines.ts'
 import type { GearRow } from '#api/types.ts'
@@ -87,6 +88,7 @@ export function View() {
       <div className="space-y-8">
         <Gear />
         <HouseRules />
+        <HousePlace />
         {me.role === 'steward' && <ReadRecord />}
       </div>
     </main>

@@ -1,0 +1,185 @@
+/** Treatments of a machine: what runs now, what was done to each place and what came of it, what this house found. */
+import { useQuery } from '@tanstack/react-query'
+import { useEffect, useState } from 'react'
+import { Link, useParams } from 'react-router'
+import { dayOnly } from '#api/words/dates.ts'
+import { capital, count, list } from '#api/words/lists.ts'
+import { courseWords, coverWords, doseCaveat } from '#api/words/treatments.ts'
+import type { TreatmentsAnswer } from '#api/treatments.ts'
+import type { Course } from '#core/treatment/course.ts'
+import { get } from '#web/app/http.ts'
+import { keys } from '#web/app/keys.ts'
+import { useDates } from '#web/app/session.tsx'
+import { Act, MainButton } from '#web/ui/Forms.tsx'
+import { Rows } from '#web/ui/Rows.tsx'
+import { RuledTable } from '#web/ui/RuledTable.tsx'
+import { BeginSlip } from './BeginSlip.tsx'
+import { EndSlip } from './EndSlip.tsx'
+import { Running } from './Running.tsx'
+
+export function View() {
+  const { id = '' } = useParams()
+  const machine = useQuery({ queryKey: keys.machine(id), queryFn: () => get('/machines/:id', { id }) })
+  const { data, refetch } = useQuery({
+    queryKey: keys.treatments(id),
+    queryFn: () => get('/machines/:id/treatments', { id }),
+  })
+  const [beginning, setBeginning] = useState(false)
+  const [ending, setEnding] = useState<Course>()
+  const runs = data?.courses.some((c) => c.to === undefined) ?? false
+  // Hours and dose go on while it is looked at.
+  useEffect(() => {
+    if (!runs) return
+    const timer = setInterval(() => void refetch(), 60_000)
+    return () => clearInterval(timer)
+  }, [runs, refetch])
+  if (!data || !machine.data) return null
+  const { plate } = machine.data
+  const running = data.courses.filter((c) => c.to === undefined)
+  const over = data.courses.filter((c) => c.to !== undefined)
+  return (
+    <main className="flex-1 space-y-6 p-4 pb-16">
+      <title>{`Treatments, ${plate.number} ${plate.name}`}</title>
+      <header>
+        <Link className="act" to={`/machines/${id}?show=condition`}>
+          {`${plate.number} ${plate.name}`}
+        </Link>
+        <h1 className="font-display text-24 font-semibold">Treatments</h1>
+        <p className="text-quiet">{headline(running, over)}</p>
+      </header>
+      {!beginning && !ending && <MainButton onClick={() => setBeginning(true)}>Begin a treatment</MainButton>}
+      {beginning && <BeginSlip machine={id} answer={data} onClose={() => setBeginning(false)} />}
+      {ending && <EndSlip course={ending} onClose={() => setEnding(undefined)} />}
+      {running.length > 0 && !ending && (
+        <section aria-label="Running now">
+          <h2 className="headrule">Running now</h2>
+          <ul>
+            {running.map((course) => (
+              <Running key={course.id} course={course} onEnd={() => setEnding(course)} />
+            ))}
+          </ul>
+        </section>
+      )}
+      <Places answer={data} />
+      <Verdicts answer={data} />
+    </main>
+  )
+}
+
+function headline(running: readonly Course[], over: readonly Course[]): string {
+  if (running.length + over.length === 0) return 'No treatment is recorded.'
+  return [
+    ...(running.length > 0 ? [`${count(running.length, 'treatment')} running`] : []),
+    ...(over.length > 0 ? [`${over.length} ended`] : []),
+  ].join('; ')
+}
+
+/** By place: what was done there, the newest first. */
+function Places({ answer }: { answer: TreatmentsAnswer }) {
+  const over = answer.courses.filter((c) => c.to !== undefined)
+  const places = [...new Set(over.flatMap((c) => c.body.on))].sort((a, b) => a.localeCompare(b))
+  if (places.length === 0) return null
+  return (
+    <>
+      {places.map((place) => (
+        <Rows key={place} title={capital(place)}>
+          {over
+            .filter((c) => c.body.on.includes(place))
+            .map((course) => (
+              <PlaceRow key={course.id} place={place} course={course} answer={answer} />
+            ))}
+        </Rows>
+      ))}
+      {over.some((c) => 'uvHours' in c.dose) && <p className="text-quiet">{doseCaveat}</p>}
+    </>
+  )
+}
+
+const verdictWords = {
+  better: 'better',
+  'the same': 'no change seen',
+  worse: 'worse',
+  'not looked at': 'not looked at',
+} as const
+
+function PlaceRow({ place, course, answer }: { place: string; course: Course; answer: TreatmentsAnswer }) {
+  const { short } = useDates()
+  const [open, setOpen] = useState(false)
+  const verdict = course.ended?.verdicts.find((v) => v.on === place)
+  const harmed = course.ended?.beside.filter((b) => b.is === 'harmed').map((b) => b.what) ?? []
+  return (
+    <li className="border-hair border-b py-1.5">
+      <div className="flex flex-wrap items-baseline justify-between gap-x-4">
+        <span className="min-w-0">
+          <strong>{`${course.body.trial ? 'Trial of ' : ''}${capital(course.body.sort)}: `}</strong>
+          {courseWords(course)}
+        </span>
+        <span className="num text-quiet">{short(course.from)}</span>
+      </div>
+      <div>
+        <span
+          className={
+            verdict?.is === 'worse'
+              ? 'text-oxide font-bold'
+              : verdict?.is === 'better'
+                ? 'font-bold'
+                : 'text-quiet'
+          }
+        >
+          {capital(verdictWords[verdict?.is ?? 'not looked at'])}
+        </span>
+        {verdict?.words ? `: ${verdict.words}` : ''}
+        {course.ph.length > 0 && <span>{`; pH ${course.ph.join(', then ')}`}</span>}
+        {harmed.length > 0 && <strong className="text-oxide">{`; harmed: ${list(harmed)}`}</strong>}
+        {course.missing.length > 0 && (
+          <strong className="text-copper">
+            {`; not counted out again: ${list(course.missing.map((m) => `${m.n} ${m.what}`))}`}
+          </strong>
+        )}
+        {course.ended?.recheck && <span>{`; look again on ${dayOnly(course.ended.recheck)}`}</span>}
+        {course.happened.length > 0 && (
+          <>
+            {' '}
+            <Act onClick={() => setOpen(!open)} aria-expanded={open}>
+              {open ? 'Hide what happened' : `Show what happened, ${course.happened.length}`}
+            </Act>
+          </>
+        )}
+      </div>
+      {open && (
+        <ul className="text-quiet pl-4">
+          {course.happened.map((h) => (
+            <li key={h.id}>{`${short(h.at)}: ${h.did}${h.words ? ` (${h.words})` : ''}`}</li>
+          ))}
+          {course.who && <li>{`By ${answer.people[course.who] ?? 'somebody'}`}</li>}
+        </ul>
+      )}
+    </li>
+  )
+}
+
+/** What the house found with each method, so that the next person chooses by results. */
+function Verdicts({ answer }: { answer: TreatmentsAnswer }) {
+  if (answer.verdicts.length === 0) return null
+  return (
+    <section aria-label="What this house found">
+      <h2 className="headrule">What this house found</h2>
+      <RuledTable
+        label="What this house found"
+        heads={['Treatment', 'With', 'On', 'Covered', '#Places', '#Better', '#Worse']}
+      >
+        {answer.verdicts.map((v) => (
+          <tr key={`${v.sort} ${v.method} ${v.material} ${v.cover}`} className="border-hair border-b">
+            <td className="py-1 pr-4">{v.sort}</td>
+            <td className="pr-4">{v.method}</td>
+            <td className="pr-4">{v.material || 'not recorded'}</td>
+            <td className="pr-4">{coverWords[v.cover as keyof typeof coverWords] ?? v.cover}</td>
+            <td className="num pr-4 text-right">{v.n}</td>
+            <td className="num pr-4 text-right">{v.better}</td>
+            <td className={`num text-right ${v.worse > 0 ? 'text-oxide font-bold' : ''}`}>{v.worse}</td>
+          </tr>
+        ))}
+      </RuledTable>
+    </section>
+  )
+}
