@@ -33,7 +33,7 @@ import type {
 } from './parts.ts'
 import type { PaperIssued, PapersAnswer } from './papers.ts'
 import type { CalendarAddress, RemindersAnswer, TrayMail } from './reminders.ts'
-import type { HousePosition, TreatingRow, TreatmentsAnswer } from './treatments.ts'
+import type { HousePosition, MeasureAnswer, TreatingRow, TreatmentsAnswer } from './treatments.ts'
 import type { RecordAnswer, StoredFile } from './files.ts'
 import type {
   InvitationAnswer,
@@ -118,6 +118,7 @@ export interface Writes {
   'POST /records': RecordAnswer
   'PUT /reminders': void
   'PUT /house/position': void
+  'POST /machines/:id/measure': MeasureAnswer
   'POST /reminders/calendar': CalendarAddress
   'DELETE /reminders/calendar': void
   'POST /loans/:id/papers': PaperIssued

@@ -6,6 +6,7 @@ import type { EntryNames, EntryWords } from './names.ts'
 import { list } from './lists.ts'
 import { matterWords } from './owners.ts'
 import { loanEntry } from './loans.ts'
+import { colourEntry } from './colours.ts'
 import { treatmentEntry } from './treatments.ts'
 import { moveWords, placeWords } from './moves.ts'
 import { benchEntry } from './bench.ts'
@@ -103,6 +104,8 @@ export function entryWords(body: Body, names: EntryNames): EntryWords {
       return loanEntry(body, names)
     case 'treatment':
       return treatmentEntry(body)
+    case 'colour':
+      return colourEntry(body)
     case 'change':
     case 'fastening':
     case 'connection':

@@ -100,6 +100,7 @@ export function machineDraft(world: WorldDraft, id: MachineId): MachineDraft {
       consents: [],
       requests: [],
       treatments: [],
+      colours: [],
       baselines: [],
       waits: [],
       powerUps: 0,

@@ -30,7 +30,7 @@ import type {
   TaskState,
   WaitState,
 } from './work-state.ts'
-import type { LoanFile } from './loan-state.ts'
+import type { LoanFile, Said } from './loan-state.ts'
 import type { TreatmentState } from './treatment-state.ts'
 import type { ConditionState, ArrivalState } from '#core/history/condition-state.ts'
 import type { Health } from './bodies/part.ts'
@@ -176,6 +176,7 @@ export interface MachineState {
   readonly baselines: readonly Statement[]
   readonly waits: readonly WaitState[]
   readonly treatments: readonly TreatmentState[]
+  readonly colours: readonly Said<BodyOf<'colour'>>[]
   readonly powered?: Statement | undefined
   /** How often it was powered up; where in the order the last time stands (−1: never); and how often in each episode. */
   readonly powerUps: number

@@ -48,6 +48,7 @@ const needs: Readonly<Record<Kind, Role | ((body: Body) => Role)>> = {
   difference: 'guest',
   run: 'guest',
   treatment: 'volunteer',
+  colour: 'volunteer',
   paper: (b) =>
     b.kind === 'paper' && b.what === 'issued' && b.sort === 'agreement' ? 'restorer' : 'volunteer',
   hazard: 'volunteer',

@@ -281,6 +281,7 @@ function addBody(world: World, labels: Record<string, string>, body: Body, at?: 
     case 'batch':
     case 'precaution':
     case 'treatment':
+    case 'colour':
     case 'note':
     case 'episode':
     case 'override':

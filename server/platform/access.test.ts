@@ -232,6 +232,7 @@ const routes: Readonly<Record<string, readonly Route[]>> = {
     { ...ofHouse(() => `/loans/${secrets.ids.loan}/papers/${v7()}`, 'guest'), given: 404 },
   ],
   'GET /machines/:id/treatments': [ofMachine('/treatments')],
+  'POST /machines/:id/measure': [{ ...ofMachine('/measure'), ...empty }],
   'GET /treating': [ofHouse('/treating')],
   'GET /house/position': [ofHouse('/house/position')],
   'PUT /house/position': [{ ...ofHouse('/house/position', 'steward'), ...empty }],

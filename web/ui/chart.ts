@@ -275,3 +275,66 @@ export function intervalChart(
     ],
   }))
 }
+
+export interface RangePoint {
+  readonly at: string
+  readonly is: number
+  readonly low: number
+  readonly high: number
+}
+
+/** Values with their ranges over time, joined by a line, above a line at 0 with its name. */
+export const drawRanges = (element: HTMLElement, points: readonly RangePoint[], zero: string): (() => void) =>
+  keepDrawn(element, () => ({
+    animation: false,
+    grid: { left: 44, right: 24, top: 16, bottom: 28 },
+    xAxis: timeAxis(),
+    yAxis: {
+      type: 'value',
+      min: Math.floor(Math.min(0, ...points.map((p) => p.low))),
+      axisLabel: { ...inkText(), color: colour('--quiet') },
+      splitLine: { lineStyle: { color: colour('--hair') } },
+    },
+    tooltip: tooltip((i) => {
+      const p = points[i]
+      return p ? `Δb* ${p.is.toFixed(1)} (${p.low.toFixed(1)} to ${p.high.toFixed(1)})` : ''
+    }),
+    series: [
+      {
+        type: 'line',
+        data: points.map((p) => [p.at, p.is]),
+        symbol: 'circle',
+        symbolSize: 8,
+        itemStyle: { color: colour('--ink') },
+        lineStyle: { color: colour('--ink'), width: 2 },
+        markLine: {
+          silent: true,
+          symbol: 'none',
+          lineStyle: { color: colour('--verdigris'), type: 'solid' },
+          label: { ...inkText(), formatter: zero, position: 'insideEndTop' },
+          data: [{ yAxis: 0 }],
+        },
+      },
+      {
+        type: 'custom',
+        silent: true,
+        data: points.map((p) => [p.at, p.low, p.high]),
+        renderItem: (
+          _: unknown,
+          api: { value: (i: number) => number; coord: (at: number[]) => [number, number] },
+        ) => {
+          const [x, y1] = api.coord([api.value(0), api.value(1)])
+          const [, y2] = api.coord([api.value(0), api.value(2)])
+          const line = (x1: number, ya: number, x2: number, yb: number) => ({
+            type: 'line',
+            shape: { x1, y1: ya, x2, y2: yb },
+            style: { stroke: colour('--ink'), lineWidth: 1.5 },
+          })
+          return {
+            type: 'group',
+            children: [line(x, y1, x, y2), line(x - 5, y1, x + 5, y1), line(x - 5, y2, x + 5, y2)],
+          }
+        },
+      },
+    ],
+  }))

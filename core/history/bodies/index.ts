@@ -22,6 +22,7 @@ import type {
 import type { adviceBody, onsetBody } from './advice.ts'
 import type { changeBody } from './change.ts'
 import type { claimBody } from './claim.ts'
+import type { colourBody } from './colour.ts'
 import type { photoBody, pinBody, pairBody, findingBody, surveyBody, gradeBody } from './condition.ts'
 import type { consentBody, requestBody } from './consent.ts'
 import type { custodyBody } from './custody.ts'
@@ -109,6 +110,7 @@ export interface Bodies {
   readonly paper: z.infer<typeof paperBody>
   readonly request: z.infer<typeof requestBody>
   readonly treatment: z.infer<typeof treatmentBody>
+  readonly colour: z.infer<typeof colourBody>
   readonly word: z.infer<typeof wordBody>
 }
 

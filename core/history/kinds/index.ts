@@ -6,6 +6,7 @@ import { baseline } from './baseline.ts'
 import { batch } from './batch.ts'
 import { change } from './change.ts'
 import { claim } from './claim.ts'
+import { colour } from './colour.ts'
 import { connection } from './connection.ts'
 import { consent } from './consent.ts'
 import { contents } from './contents.ts'
@@ -125,6 +126,7 @@ export const definitions = {
   paper,
   request,
   treatment,
+  colour,
   word,
 } satisfies { readonly [K in Kind]: Definition<Bodies[K]> }
 

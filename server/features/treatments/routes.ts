@@ -1,12 +1,16 @@
 /** Treatments of a machine, and the position of the house for the light of a session. */
 import { Router } from 'express'
-import { positionSchema, type TreatmentsAnswer } from '#api/treatments.ts'
+import { measureSchema, positionSchema, type MeasureAnswer, type TreatmentsAnswer } from '#api/treatments.ts'
+import { readColour, yellowOfZones } from '#core/treatment/yellow.ts'
+import { fileExists, filePath } from '../../platform/files.ts'
+import { loadEntries } from '../entries/closure.ts'
+import { measureVersion } from './measure.ts'
 import { sheetOf } from '#core/history/layout.ts'
 import { coursesOf } from '#core/treatment/course.ts'
-import { requireVisitor } from '../../platform/access.ts'
+import { requireSight, requireVisitor } from '../../platform/access.ts'
 import { reads } from '../../platform/endpoint.ts'
-import { handle, parse } from '../../platform/errors.ts'
-import { machineRoute, registeredIn } from '../../platform/machine-route.ts'
+import { handle, notFound, parse } from '../../platform/errors.ts'
+import { machineParams, machineRoute, registeredIn } from '../../platform/machine-route.ts'
 import type { Services } from '../../platform/services.ts'
 import { positionOf, setPosition, treating, verdictsOf } from './store.ts'
 
@@ -42,8 +46,46 @@ export function treatmentRoutes(services: Services): Router {
           courses.flatMap(({ who }) => (who ? [[who, world.parties.get(who as never)?.name ?? '']] : [])),
         ),
         verdicts: await verdictsOf(db),
+        yellow: yellowOfZones(machine, world.now, await positionOf(db)),
+        lastMarks: Object.fromEntries(
+          machine.colours.map(({ body }) => [
+            body.zone,
+            body.marks.map(({ role, name, x, y, w, h, lightness }) => ({
+              role,
+              name,
+              x,
+              y,
+              w,
+              h,
+              lightness,
+            })),
+          ]),
+        ),
       }
     },
+  )
+
+  /** Reads marks on a photograph of the machine, from its original, beside the event loop. Writes nothing. */
+  router.post(
+    '/machines/:id/measure',
+    handle(async (request, response) => {
+      const visitor = await requireVisitor(request, 'volunteer')
+      const { id } = parse(machineParams, request.params)
+      await requireSight(db, visitor, id)
+      const { photo, marks } = parse(measureSchema, request.body)
+      const [entry] = await loadEntries(db, [photo])
+      if (entry?.body.kind !== 'photo' || entry.body.machine !== id) throw notFound()
+      const path = filePath(services.config.dataDir, entry.body.file, 'original')
+      if (!(await fileExists(path))) throw notFound()
+      const measured = await services.heavy.run('measure a photograph', { path, marks })
+      response.json({
+        file: entry.body.file,
+        version: measureVersion,
+        marks: [...measured.marks],
+        cells: measured.cells && { ...measured.cells, b: [...measured.cells.b] },
+        says: readColour({ marks: [...measured.marks] }),
+      } satisfies MeasureAnswer)
+    }),
   )
 
   /** Those that run anywhere in the house. */

@@ -15,7 +15,9 @@ import { Rows } from '#web/ui/Rows.tsx'
 import { RuledTable } from '#web/ui/RuledTable.tsx'
 import { BeginSlip } from './BeginSlip.tsx'
 import { EndSlip } from './EndSlip.tsx'
+import { MeasureSlip } from './MeasureSlip.tsx'
 import { Running } from './Running.tsx'
+import { Yellow } from './Yellow.tsx'
 
 export function View() {
   const { id = '' } = useParams()
@@ -25,6 +27,7 @@ export function View() {
     queryFn: () => get('/machines/:id/treatments', { id }),
   })
   const [beginning, setBeginning] = useState(false)
+  const [measuring, setMeasuring] = useState(false)
   const [ending, setEnding] = useState<Course>()
   const runs = data?.courses.some((c) => c.to === undefined) ?? false
   // Hours and dose go on while it is looked at.
@@ -47,7 +50,20 @@ export function View() {
         <h1 className="font-display text-24 font-semibold">Treatments</h1>
         <p className="text-quiet">{headline(running, over)}</p>
       </header>
-      {!beginning && !ending && <MainButton onClick={() => setBeginning(true)}>Begin a treatment</MainButton>}
+      {!beginning && !ending && !measuring && (
+        <div className="flex flex-wrap items-center gap-5">
+          <MainButton onClick={() => setBeginning(true)}>Begin a treatment</MainButton>
+          <Act onClick={() => setMeasuring(true)}>Measure a colour</Act>
+        </div>
+      )}
+      {measuring && (
+        <MeasureSlip
+          machine={id}
+          photos={machine.data.photos}
+          answer={data}
+          onClose={() => setMeasuring(false)}
+        />
+      )}
       {beginning && <BeginSlip machine={id} answer={data} onClose={() => setBeginning(false)} />}
       {ending && <EndSlip course={ending} onClose={() => setEnding(undefined)} />}
       {running.length > 0 && !ending && (
@@ -60,6 +76,7 @@ export function View() {
           </ul>
         </section>
       )}
+      <Yellow zones={data.yellow} />
       <Places answer={data} />
       <Verdicts answer={data} />
     </main>

@@ -1,0 +1,115 @@
+/** What is said of measured colour: the share of yellow left first, Δb* next, ΔE last; and what a number is good for. */
+import type { BodyOf } from '#core/history/bodies/index.ts'
+import type { Estimate, Trouble } from '#core/colour/cards.ts'
+import { eyeStep, type Outlook } from '#core/colour/exposure.ts'
+import type { ReadColour } from '#core/treatment/yellow.ts'
+import type { EntryWords } from './names.ts'
+import { count, list } from './lists.ts'
+
+const whole = (v: number) => String(Math.round(v))
+const tenth = (v: number) => v.toFixed(1)
+const percent = (v: number) => `${whole(v * 100)} %`
+
+/** "35 % (28 to 42)" */
+export const shareWords = ({ is, low, high }: Estimate): string =>
+  `${percent(is)} (${whole(low * 100)} to ${whole(high * 100)})`
+/** "11.7 (9.2 to 14.2)" */
+export const yellowWords = ({ is, low, high }: Estimate): string =>
+  `${tenth(is)} (${tenth(low)} to ${tenth(high)})`
+
+/** Why nothing can be said, and what to do about it. */
+export function troubleWords(trouble: Trouble): string {
+  switch (trouble.why) {
+    case 'no card':
+      return 'No card of known lightness is marked: it is a picture, and gives no number.'
+    case 'clipped':
+      return `${trouble.name} is too bright or too dark for the camera (${percent(trouble.share)} of it at the end of the scale). Take it again, a little darker or lighter.`
+    case 'too few pixels':
+      return `${trouble.name} is too small on the picture (${trouble.pixels} pixels; at least 400). Mark more of it, or go closer.`
+    case 'beyond the cards':
+      return `${trouble.name} is brighter or darker than every card. Put a card beside it that is.`
+    case 'two lights':
+      return `The grey looks bluer at one place than at another (${percent(trouble.apart)} apart): two lights fall on it. Switch the lamps off, or move into the shade.`
+    case 'shadow':
+      return `One of the greys is off by ${percent(trouble.off)}: a shadow may lie on it. Look at the picture.`
+  }
+}
+
+/** By which cards a number came, and how far it may be trusted. */
+export const cardsWords = (neutrals: number): string =>
+  neutrals >= 3
+    ? `${count(neutrals, 'card lightness', 'card lightnesses')}: the camera’s contrast is seen.`
+    : neutrals === 2
+      ? 'Two card lightnesses: the camera’s contrast is partly seen, ±18 %.'
+      : 'One card only: the camera’s contrast is unknown, ±30 %.'
+
+/** Stands once where numbers are shown. */
+export const colourCaveat =
+  'Good for differences under one card and one light; not a spectrophotometer. The ranges come from rendered photographs, until this house has checked its camera.'
+
+export const evennessWords = {
+  'more even': 'more even than before',
+  'no change': 'no change of evenness seen',
+  'more uneven': 'more uneven than before',
+} as const
+
+/** What more light would bring, in plain words; never a time of day. */
+export function outlookWords(
+  { after, gain, notYellowing, until }: Outlook,
+  last: Estimate,
+  neutrals: number,
+): string[] {
+  const sees = Math.max(eyeStep, (last.high - last.is) / 2)
+  const lines: string[] = []
+  if (last.is < 0 && last.high < 0) return ['It is past its true colour: stop.']
+  if (last.low <= 0) lines.push('Its true colour lies within the range: a short session at most, then look.')
+  if (notYellowing > 0.9)
+    lines.push(
+      'What is left hardly goes with light: it is not yellowing. Choose another finish, or leave it.',
+    )
+  lines.push(
+    `Another such session takes ${tenth(Math.max(gain.low, 0))} to ${tenth(gain.high)} off, if it goes on as it did; then ${tenth(after.low)} to ${tenth(after.high)} is left.`,
+  )
+  lines.push(
+    gain.middle < sees
+      ? `Less than ${tenth(sees)} neither an eye nor this photograph can see: it is hardly worth it.`
+      : 'That can be seen.',
+  )
+  lines.push(
+    until.low === 0
+      ? 'It may be within 2 of its true colour already.'
+      : Number.isFinite(until.high)
+        ? `Within 2 of its true colour after ${whole(until.low)} to ${whole(until.high)} more UV-hours.`
+        : Number.isFinite(until.low)
+          ? `Within 2 of its true colour after ${whole(until.low)} UV-hours more at the least; perhaps never.`
+          : 'It may never come within 2 of its true colour.',
+  )
+  lines.push(
+    neutrals < 3
+      ? 'With fewer than three cards this is a guess with a wide range.'
+      : 'A guess with a range, from so few measurements.',
+  )
+  return lines
+}
+
+/** The first sentence of a zone: how much is left. */
+export function standWords(colours: readonly ReadColour[]): string {
+  const last = colours.at(-1)
+  if (!last) return ''
+  if (last.patches.length === 0) return 'The last photograph gives no number.'
+  if (!last.db)
+    return 'No place of true colour is marked: only differences against the first photograph can be told.'
+  return last.share && colours.length > 1
+    ? `Share of yellow left ${shareWords(last.share)}.`
+    : `Yellow against its true colour: Δb* ${yellowWords(last.db)}.`
+}
+
+/** A line of the log. */
+export const colourEntry = (body: BodyOf<'colour'>): EntryWords => ({
+  what: `colour of ${body.zone} measured on a photograph: ${list(
+    body.marks.filter((m) => m.role !== 'card').map((m) => m.name),
+    6,
+  )}, by ${count(body.marks.filter((m) => m.role === 'card').length, 'card')}`,
+  result: '',
+  proof: false,
+})

@@ -1,0 +1,97 @@
+/** How much yellow is left in each zone, over time, and whether to go on. */
+import { useEffect, useRef } from 'react'
+import { capital } from '#api/words/lists.ts'
+import {
+  cardsWords,
+  colourCaveat,
+  evennessWords,
+  outlookWords,
+  shareWords,
+  standWords,
+  troubleWords,
+  yellowWords,
+} from '#api/words/colours.ts'
+import type { ZoneYellow } from '#core/treatment/yellow.ts'
+import { useDates } from '#web/app/session.tsx'
+import { RuledTable } from '#web/ui/RuledTable.tsx'
+
+export function Yellow({ zones }: { zones: readonly ZoneYellow[] }) {
+  return zones.map((zone) => <Zone key={zone.zone} zone={zone} />)
+}
+
+function Zone({ zone }: { zone: ZoneYellow }) {
+  const { short } = useDates()
+  const last = zone.colours.at(-1)
+  if (!last) return null
+  return (
+    <section aria-label={`Colour of ${zone.zone}`}>
+      <h2 className="headrule">{`Colour of ${zone.zone}`}</h2>
+      <p className="text-18 font-bold">{standWords(zone.colours)}</p>
+      {last.evenness && <p>{`It is ${evennessWords[last.evenness]}${streakWords(last)}.`}</p>}
+      {zone.outlook && last.db && (
+        <ul className="my-1">
+          {outlookWords(zone.outlook, last.db, last.neutrals).map((line) => (
+            <li key={line}>{line}</li>
+          ))}
+        </ul>
+      )}
+      <Course zone={zone} />
+      <RuledTable
+        label={`Colour of ${zone.zone} by photograph`}
+        heads={['When', '#Yellow left', '#Δb*', '#ΔE', '#Spread of b*', '#UV-hours', 'By']}
+      >
+        {zone.colours.map((c) => (
+          <tr key={c.id} className="border-hair border-b">
+            <td className="py-1 pr-4">{short(c.at)}</td>
+            <td className="num pr-4 text-right">{c.share ? shareWords(c.share) : ''}</td>
+            <td className="num pr-4 text-right">{c.db ? yellowWords(c.db) : ''}</td>
+            <td className="num pr-4 text-right">{c.deltaE === undefined ? '' : c.deltaE.toFixed(1)}</td>
+            <td className="num pr-4 text-right">{c.spread === undefined ? '' : c.spread.toFixed(1)}</td>
+            <td className="num pr-4 text-right">{c.dose.toFixed(1)}</td>
+            <td>{c.neutrals > 0 ? cardsWords(c.neutrals) : c.troubles.map(troubleWords).join(' ')}</td>
+          </tr>
+        ))}
+      </RuledTable>
+      {last.truth && (
+        <p className="text-quiet">{`The colour at ${last.truth.name} is taken as true. ${colourCaveat}`}</p>
+      )}
+    </section>
+  )
+}
+
+const streakWords = ({ streaks, spread }: ZoneYellow['colours'][number]): string =>
+  streaks && spread !== undefined && spread > 1
+    ? streaks.coherence > 0.6
+      ? `; it runs in streaks, ${Math.round(streaks.direction)}° from across`
+      : '; it is blotched'
+    : ''
+
+/** Δb* with its range at each photograph, and the true colour as a line. */
+function Course({ zone }: { zone: ZoneYellow }) {
+  const element = useRef<HTMLDivElement>(null)
+  const points = zone.colours.flatMap((c) => (c.db ? [{ at: c.at, ...c.db }] : []))
+  const data = JSON.stringify(points)
+  useEffect(() => {
+    const box = element.current
+    const drawn = JSON.parse(data) as { at: string; is: number; low: number; high: number }[]
+    if (!box || drawn.length < 2) return
+    let gone: (() => void) | undefined
+    let left = false
+    void import('#web/ui/chart.ts').then(({ drawRanges }) => {
+      if (!left) gone = drawRanges(box, drawn, 'true colour')
+    })
+    return () => {
+      left = true
+      gone?.()
+    }
+  }, [data])
+  if (points.length < 2) return null
+  return (
+    <div
+      ref={element}
+      className="my-2 h-52"
+      role="img"
+      aria-label={`${capital(zone.zone)}: Δb* ${points.map((p) => p.is.toFixed(1)).join(', then ')}; the table below says the same`}
+    />
+  )
+}
