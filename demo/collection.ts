@@ -13,12 +13,17 @@ import { unseenPictures, type Pictures } from './pictures.ts'
 import { demoSheets } from './sheets.ts'
 import { keepAndConsent, lots, stock } from './stock.ts'
 import { Story } from './story.ts'
+import { treatments, type Measured } from './treatments.ts'
 import { lotOfCalculators, surveys } from './surveys.ts'
 
 export const demoHouse = { name: 'Skerry Works museum', zone: 'Europe/Oslo', currency: 'EUR' } as const
 
 /** All entries of the demo, in the order in which they were written. */
-export function tellCollection(now: Instant, pictures: Pictures = unseenPictures()): Entry[] {
+export function tellCollection(
+  now: Instant,
+  pictures: Pictures = unseenPictures(),
+  measured: Measured = {},
+): Entry[] {
   const s = new Story(now, pictures)
   beginnings(s)
   terminals(s)
@@ -32,6 +37,7 @@ export function tellCollection(now: Instant, pictures: Pictures = unseenPictures
   lotOfCalculators(s)
   keepAndConsent(s)
   loans(s)
+  treatments(s, measured)
   faces(s)
   today(s)
   return [...s.teller.entries]

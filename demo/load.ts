@@ -8,6 +8,8 @@ import { houseIdOf } from '#server/db/house.ts'
 import { run } from '#server/db/connection.ts'
 import type { Services } from '#server/platform/services.ts'
 import { demoHouse, tellCollection } from './collection.ts'
+import { measurePhoto, type MeasuredPhoto } from '#server/features/treatments/measure.ts'
+import { lidMarks } from './lid-pictures.ts'
 import { renderPictures, type Picture, type PictureName, type Pictures } from './pictures.ts'
 import { demoPassword, demoPin, people } from './people.ts'
 
@@ -17,11 +19,13 @@ export async function loadDemo(services: Services, now: string): Promise<boolean
   if (await HouseModel.findByPk(1)) return false
   const [passwordHash, pinHash] = await Promise.all([hashPassword(demoPassword), hashPassword(demoPin)])
   const pictures: Partial<Record<PictureName, Picture>> = {}
+  const measured: Partial<Record<PictureName, MeasuredPhoto>> = {}
   for (const [name, bytes] of await renderPictures()) {
     const { file, width, height } = await storePhoto(services, bytes)
     pictures[name] = { file, width, height }
+    if (name.startsWith('lid ')) measured[name] = await measurePhoto({ path: bytes, marks: lidMarks })
   }
-  const entries = tellCollection(now, pictures as Pictures)
+  const entries = tellCollection(now, pictures as Pictures, measured)
   const house = await houseIdOf(db)
   await db.transaction(async (transaction) => {
     await run(db, 'SELECT pg_advisory_xact_lock(1)', [], transaction)
@@ -45,6 +49,7 @@ export async function loadDemo(services: Services, now: string): Promise<boolean
       [[people.ottoline.account, people.harbour.account]],
       transaction,
     )
+    await run(db, 'UPDATE house SET latitude = 58.9, longitude = 5.1 WHERE id = 1', [], transaction)
     for (const entry of entries) await insertEntry(db, { ...entry, house }, `demo ${entry.id}`, transaction)
   })
   await rebuild(db, now)

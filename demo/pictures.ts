@@ -4,6 +4,7 @@ import { readFileSync } from 'node:fs'
 import { createRequire } from 'node:module'
 import opentype from 'opentype.js'
 import sharp from 'sharp'
+import { lidPicture } from './lid-pictures.ts'
 
 export interface Picture {
   readonly file: string
@@ -272,6 +273,10 @@ export const drawings = {
   'writer front': writerFront,
   'bell front': bellFront,
   'label front': labelFront,
+  'lid yellowed': lidPicture(1, 0.03),
+  'lid once': lidPicture(0.62, 0.05),
+  'lid twice': lidPicture(0.42, 0.2),
+  'lid thrice': lidPicture(0.28, 0.08),
 } as const
 export type PictureName = keyof typeof drawings
 export const pictureNames = Object.keys(drawings) as PictureName[]

@@ -43,6 +43,9 @@ export const cardsWords = (neutrals: number): string =>
       ? 'Two card lightnesses: the camera’s contrast is partly seen, ±18 %.'
       : 'One card only: the camera’s contrast is unknown, ±30 %.'
 
+/** Which colour is taken as the true one. */
+export const truthWords = (name: string): string => `The colour of “${name}” is taken as true.`
+
 /** Stands once where numbers are shown. */
 export const colourCaveat =
   'Good for differences under one card and one light; not a spectrophotometer. The ranges come from rendered photographs, until this house has checked its camera.'
@@ -71,9 +74,11 @@ export function outlookWords(
     `Another such session takes ${tenth(Math.max(gain.low, 0))} to ${tenth(gain.high)} off, if it goes on as it did; then ${tenth(after.low)} to ${tenth(after.high)} is left.`,
   )
   lines.push(
-    gain.middle < sees
+    gain.high < sees
       ? `Less than ${tenth(sees)} neither an eye nor this photograph can see: it is hardly worth it.`
-      : 'That can be seen.',
+      : gain.low < sees
+        ? `Below ${tenth(sees)} neither an eye nor this photograph sees it: it may not show.`
+        : 'That can be seen.',
   )
   lines.push(
     until.low === 0

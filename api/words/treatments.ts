@@ -44,7 +44,11 @@ export function lightWords(light: Course['body']['light']): string {
   if (light.by === 'none') return 'no light'
   if (light.by === 'lamp')
     return `${light.lamp}${light.watts ? `, ${light.watts} W` : ''}${light.distance ? `, at ${light.distance} cm` : ''}`
-  return `sun${light.through === 'open' ? '' : light.through === 'glass' ? ', behind glass' : ', in the shade'}, cloud ${light.cloud}/8`
+  return light.through === 'open'
+    ? 'in the sun'
+    : light.through === 'glass'
+      ? 'in the sun behind glass'
+      : 'outside in the shade'
 }
 
 /** How much light it got, or why nobody knows. */

@@ -292,6 +292,7 @@ export const drawRanges = (element: HTMLElement, points: readonly RangePoint[], 
     yAxis: {
       type: 'value',
       min: Math.floor(Math.min(0, ...points.map((p) => p.low))),
+      max: Math.ceil(Math.max(...points.map((p) => p.high)) / 5) * 5,
       axisLabel: { ...inkText(), color: colour('--quiet') },
       splitLine: { lineStyle: { color: colour('--hair') } },
     },

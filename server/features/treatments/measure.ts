@@ -126,7 +126,8 @@ export async function measurePhoto({
   path,
   marks,
 }: {
-  readonly path: string
+  /** Where its original lies, or the bytes themselves. */
+  readonly path: string | Buffer
   readonly marks: readonly MeasureMark[]
 }): Promise<MeasuredPhoto> {
   const { data, info } = await sharp(path, { limitInputPixels: 60_000_000 })

@@ -69,7 +69,7 @@ export function Marks({
   return (
     <div
       ref={frame}
-      className="relative touch-none select-none"
+      className="relative touch-none self-start select-none"
       style={{ background: 'var(--photo)' }}
       onPointerDown={(e) => {
         if (e.target instanceof HTMLButtonElement) return

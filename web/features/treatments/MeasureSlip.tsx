@@ -1,7 +1,7 @@
 /** A colour is measured on a photograph: cards, the place of true colour and patches are marked; what they say is shown before it is written. */
 import { useState } from 'react'
 import type { MeasureAnswer, TreatmentsAnswer } from '#api/treatments.ts'
-import { cardsWords, colourCaveat, troubleWords, yellowWords } from '#api/words/colours.ts'
+import { cardsWords, colourCaveat, troubleWords, truthWords, yellowWords } from '#api/words/colours.ts'
 import { markRoles, type MarkRole } from '#core/history/bodies/colour.ts'
 import type { EntryId, MachineId } from '#core/ids.ts'
 import type { PhotoRow } from '#core/views/photos.ts'
@@ -226,7 +226,7 @@ function ReadOut({ read: { says, cells } }: { read: MeasureAnswer }) {
         </p>
       ))}
       {says.neutrals > 0 && <p>{cardsWords(says.neutrals)}</p>}
-      {says.truth && <p>{`The colour at ${says.truth.name} is taken as true.`}</p>}
+      {says.truth && <p>{truthWords(says.truth.name)}</p>}
       {!cells && says.patches.length > 0 && <p>No patch is large enough to judge how even it is.</p>}
       <p className="text-quiet">{colourCaveat}</p>
     </div>

@@ -9,6 +9,7 @@ import {
   shareWords,
   standWords,
   troubleWords,
+  truthWords,
   yellowWords,
 } from '#api/words/colours.ts'
 import type { ZoneYellow } from '#core/treatment/yellow.ts'
@@ -52,17 +53,23 @@ function Zone({ zone }: { zone: ZoneYellow }) {
           </tr>
         ))}
       </RuledTable>
-      {last.truth && (
-        <p className="text-quiet">{`The colour at ${last.truth.name} is taken as true. ${colourCaveat}`}</p>
-      )}
+      {last.truth && <p className="text-quiet">{`${truthWords(last.truth.name)} ${colourCaveat}`}</p>}
     </section>
   )
 }
 
+/** Which way streaks run, in words. */
+const wayWords = (direction: number): string =>
+  direction < 15 || direction > 165
+    ? 'across'
+    : direction > 75 && direction < 105
+      ? 'up and down'
+      : `aslant, ${Math.round(direction)}° from across`
+
 const streakWords = ({ streaks, spread }: ZoneYellow['colours'][number]): string =>
   streaks && spread !== undefined && spread > 1
     ? streaks.coherence > 0.6
-      ? `; it runs in streaks, ${Math.round(streaks.direction)}° from across`
+      ? `; streaks run ${wayWords(streaks.direction)}`
       : '; it is blotched'
     : ''
 
