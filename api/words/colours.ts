@@ -83,9 +83,9 @@ export function outlookWords(
   lines.push(
     until.low === 0
       ? 'It may be within 2 of its true colour already.'
-      : Number.isFinite(until.high)
+      : until.low !== null && until.high !== null
         ? `Within 2 of its true colour after ${whole(until.low)} to ${whole(until.high)} more UV-hours.`
-        : Number.isFinite(until.low)
+        : until.low !== null
           ? `Within 2 of its true colour after ${whole(until.low)} UV-hours more at the least; perhaps never.`
           : 'It may never come within 2 of its true colour.',
   )

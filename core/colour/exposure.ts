@@ -147,14 +147,28 @@ export interface Outlook {
   readonly gain: Range
   /** Chance that what will never go is more than 3: it is not yellowing. */
   readonly notYellowing: number
-  /** UV-hours more until it is within 2 of the true colour; infinite where that may never come. */
-  readonly until: Range
+  /** UV-hours more until it is within 2 of the true colour; null where that may never come. */
+  readonly until: {
+    readonly low: number | null
+    readonly middle: number | null
+    readonly high: number | null
+  }
 }
 
 /** Below this nobody sees a difference; a photograph may see less. */
 export const eyeStep = 1
 /** Within this of its true colour it is done. */
 export const doneWithin = 2
+
+/** The same where some never come: nothing is reckoned between a number and never. */
+function finiteOf(values: readonly number[]): Outlook['until'] {
+  const sorted = [...values].sort((x, y) => x - y)
+  const place = (q: number) => {
+    const value = sorted[Math.round(q * (sorted.length - 1))] ?? Infinity
+    return Number.isFinite(value) ? value : null
+  }
+  return { low: place(0.05), middle: place(0.5), high: place(0.95) }
+}
 
 /** UV-hours from now until a draw is within 2; 0 when it is. */
 function doseUntil(draw: Draw, now: number): number {
@@ -178,6 +192,6 @@ export function outlook(
     after: rangeOf(draws.map((d) => distanceAfter(d, now + more))),
     gain: rangeOf(draws.map((d) => distanceAfter(d, now) - distanceAfter(d, now + more))),
     notYellowing: draws.filter((d) => d.end > 3).length / draws.length,
-    until: rangeOf(draws.map((d) => doseUntil(d, now))),
+    until: finiteOf(draws.map((d) => doseUntil(d, now))),
   }
 }

@@ -123,7 +123,7 @@ describe('how the yellow goes', () => {
   it('says that what does not go is no yellowing', () => {
     const stays: Measured[] = [0, 10, 20, 30].map((dose) => ({ dose, distance: 9 + (dose === 0 ? 1 : 0) }))
     expect(outlook(stays, 6, dice(4))!.notYellowing).toBeGreaterThan(0.9)
-    expect(outlook(three, 6, dice(5))!.until.middle).toBeGreaterThan(5)
+    expect(outlook(three, 6, dice(5))!.until.middle!).toBeGreaterThan(5)
     expect(outlook([...three, { dose: 40, distance: 0.8 }], 6, dice(6))!.until.middle).toBe(0)
   })
   it('covers what happens, 90 in 100 times, for several truths', () => {

@@ -18,7 +18,7 @@ export const colour = {
   guest: 'hidden',
   withoutPrice: 'holds no price',
   blind: 'hidden',
-  files: 'none',
+  files: (body) => [body.file],
   reaches: 'its subjects',
   travels: 'with its machine',
   reduce: (world, entry, body) => void machineDraft(world, body.machine).colours.push({ ...entry, body }),

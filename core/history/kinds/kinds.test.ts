@@ -234,7 +234,17 @@ describe('while somebody surveys blind', () => {
     const hidden = kinds.filter((kind) =>
       samples.some((s) => s.kind === kind && !shownBlind(s.body, { survey: '', knows: () => false })),
     )
-    expect(hidden).toEqual(['photo', 'pin', 'pair', 'finding', 'survey', 'grade', 'look', 'difference'])
+    expect(hidden).toEqual([
+      'photo',
+      'pin',
+      'pair',
+      'finding',
+      'survey',
+      'grade',
+      'look',
+      'difference',
+      'colour',
+    ])
   })
 })
 
