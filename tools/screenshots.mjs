@@ -134,13 +134,7 @@ const loanWith = async (name) =>
 await shoot('loans', '/loans', 'Not closed')
 const bell = `/loans/${await loanWith('Lindvik trade school')}`
 await shoot('loan', bell, 'To be tested')
-await page.getByRole('button', { name: 'Issue a handover sheet' }).click()
-await page.getByRole('link', { name: /Handover sheet/ }).waitFor()
-await shoot(
-  'paper',
-  new URL(await page.getByRole('link', { name: /Handover sheet/ }).evaluate((a) => a.href)).pathname,
-  'Print',
-)
+await shoot('treatments', `/machines/${machine('E2025-003')}/treatments`, 'Share of yellow left')
 const guest = await (
   await browser.newContext({
     viewport: { width: 390, height: 844 },
