@@ -66,7 +66,7 @@ test('a case is measured, whitened and measured again; what is left of the yello
       await draw(0.12, 0.27, 0.76, 0.46)
     }
     await imke.getByRole('button', { name: 'Read the marks' }).click()
-    await expect(imke.getByText('Δb* against under the serial label', { exact: false })).toBeVisible()
+    await expect(imke.getByText('Δb* against “under the serial label”', { exact: false })).toBeVisible()
     await imke.getByRole('button', { name: 'Save the measurement' }).click()
     await expect(imke.getByRole('button', { name: 'Save the measurement' })).toBeHidden()
   }

@@ -208,6 +208,9 @@ export function MeasureSlip({
   )
 }
 
+/** To a tenth; what rounds to nothing has no sign. */
+const tenth = (v: number): string => (Math.abs(v) < 0.05 ? '0.0' : v.toFixed(1))
+
 /** What the marks say, before anything is written. */
 function ReadOut({ read: { says, cells } }: { read: MeasureAnswer }) {
   return (
@@ -218,11 +221,11 @@ function ReadOut({ read: { says, cells } }: { read: MeasureAnswer }) {
         </p>
       ))}
       {says.db && (
-        <p className="font-bold">{`Δb* against ${says.truth?.name ?? 'the true colour'}: ${yellowWords(says.db)}.`}</p>
+        <p className="font-bold">{`Δb* against “${says.truth?.name ?? 'the true colour'}”: ${yellowWords(says.db)}.`}</p>
       )}
       {says.patches.map((p) => (
         <p key={p.name} className="num">
-          {`${p.name}: L* ${p.lab[0].toFixed(1)}, a* ${p.lab[1].toFixed(1)}, b* ${p.lab[2].toFixed(1)}${p.yellowness === undefined ? '' : `, yellowness ${p.yellowness.toFixed(0)} (E313)`}`}
+          {`${p.name}: L* ${tenth(p.lab[0])}, a* ${tenth(p.lab[1])}, b* ${tenth(p.lab[2])}${p.yellowness === undefined ? '' : `, yellowness ${p.yellowness.toFixed(0)} (E313)`}`}
         </p>
       ))}
       {says.neutrals > 0 && <p>{cardsWords(says.neutrals)}</p>}

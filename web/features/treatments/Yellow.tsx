@@ -43,12 +43,16 @@ function Zone({ zone }: { zone: ZoneYellow }) {
       >
         {zone.colours.map((c) => (
           <tr key={c.id} className="border-hair border-b">
-            <td className="py-1 pr-4">{short(c.at)}</td>
-            <td className="num pr-4 text-right">{c.share ? shareWords(c.share) : ''}</td>
-            <td className="num pr-4 text-right">{c.db ? yellowWords(c.db) : ''}</td>
-            <td className="num pr-4 text-right">{c.deltaE === undefined ? '' : c.deltaE.toFixed(1)}</td>
-            <td className="num pr-4 text-right">{c.spread === undefined ? '' : c.spread.toFixed(1)}</td>
-            <td className="num pr-4 text-right">{c.dose.toFixed(1)}</td>
+            <td className="py-1 pr-4 whitespace-nowrap">{short(c.at)}</td>
+            <td className="num pr-4 text-right whitespace-nowrap">{c.share ? shareWords(c.share) : ''}</td>
+            <td className="num pr-4 text-right whitespace-nowrap">{c.db ? yellowWords(c.db) : ''}</td>
+            <td className="num pr-4 text-right whitespace-nowrap">
+              {c.deltaE === undefined ? '' : c.deltaE.toFixed(1)}
+            </td>
+            <td className="num pr-4 text-right whitespace-nowrap">
+              {c.spread === undefined ? '' : c.spread.toFixed(1)}
+            </td>
+            <td className="num pr-4 text-right whitespace-nowrap">{c.dose.toFixed(1)}</td>
             <td>{c.neutrals > 0 ? cardsWords(c.neutrals) : c.troubles.map(troubleWords).join(' ')}</td>
           </tr>
         ))}
