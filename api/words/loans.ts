@@ -1,6 +1,6 @@
 /** What is said of loans: their states, what bars a release, entries of the log, who had it between two looks. */
 import type { Body, BodyOf } from '#core/history/bodies/index.ts'
-import { leavesHouse } from '#core/history/bodies/loan.ts'
+import { leavesHouse } from '#core/history/loan-ways.ts'
 import type { Holder } from '#core/loans/compare.ts'
 import type { ReleaseAnswer, ReleaseRule } from '#core/loans/release.ts'
 import type { LoanRow } from '#core/views/loan-shape.ts'

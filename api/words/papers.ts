@@ -1,5 +1,5 @@
 /** What stands on the papers of a loan, section by section. Composed from the record; none says that something is safe. */
-import { leavesHouse } from '#core/history/bodies/loan.ts'
+import { leavesHouse } from '#core/history/loan-ways.ts'
 import type { PaperSort } from '#core/history/bodies/paper.ts'
 import type { PaperSection } from '#core/loans/papers.ts'
 import type { PaperHandover, PaperSource } from '#core/views/paper.ts'

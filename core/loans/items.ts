@@ -1,7 +1,7 @@
 /** Where each item of a loan is, counted from what was released and received. */
 import type { LoanFile, Received, Released, Side } from '#core/history/loan-state.ts'
 import type { BodyOf } from '#core/history/bodies/index.ts'
-import { leavesHouse } from '#core/history/bodies/loan.ts'
+import { leavesHouse } from '#core/history/loan-ways.ts'
 
 export type LoanItem = Extract<BodyOf<'loan'>, { what: 'asked' }>['items'][number]
 

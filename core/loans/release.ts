@@ -1,5 +1,5 @@
 /** What has to be so before things leave the house on a loan, and what the mains and the television there are to the machine. */
-import { forGood } from '#core/history/bodies/loan.ts'
+import { forGood } from '#core/history/loan-ways.ts'
 import type { LoanFile, Terms } from '#core/history/loan-state.ts'
 import type { MachineState, World } from '#core/history/world.ts'
 import { consentOf } from '#core/parts/ownership.ts'

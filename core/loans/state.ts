@@ -1,5 +1,5 @@
 /** A loan as it is shown: the first that applies, beside marks that may stand with any of them. */
-import { forGood } from '#core/history/bodies/loan.ts'
+import { forGood } from '#core/history/loan-ways.ts'
 import type { LoanFile, Side } from '#core/history/loan-state.ts'
 import type { Instant } from '#core/quantity/time.ts'
 import { agreementOf, dueDay, isOver, termsInForce, type Agreement } from './agreement.ts'

@@ -1,5 +1,6 @@
 /** What a loan comes to on screen, as shapes: its row in the list, and the whole of it. */
-import type { LoanWay, LookStage } from '#core/history/bodies/loan.ts'
+import type { LookStage } from '#core/history/bodies/loan.ts'
+import type { LoanWay } from '#core/history/loan-ways.ts'
 import type { Side, Terms } from '#core/history/loan-state.ts'
 import type { EntryId, GearId, LoanId, MachineId, PartId, PartyId } from '#core/ids.ts'
 import type { Holder } from '#core/loans/compare.ts'

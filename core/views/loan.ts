@@ -3,7 +3,8 @@
  * their own loan, its terms with the value that they agreed to, what passed from hand to hand, looks and runs; nothing else of
  * the house.
  */
-import { leavesHouse, photosOf } from '#core/history/bodies/loan.ts'
+import { photosOf } from '#core/history/bodies/loan.ts'
+import { leavesHouse } from '#core/history/loan-ways.ts'
 import type { LoanFile, Look, Released } from '#core/history/loan-state.ts'
 import type { Standing } from '#core/history/standing.ts'
 import { machineStanding } from '#core/history/status.ts'

@@ -2,7 +2,7 @@
 import type { ConsentMatter } from '#core/history/bodies/consent.ts'
 import { trayOf } from '#core/history/status.ts'
 import type { MachineState, World } from '#core/history/world.ts'
-import type { LoanWay } from '#core/history/bodies/loan.ts'
+import type { LoanWay } from '#core/history/loan-ways.ts'
 import type { EntryId, LoanId } from '#core/ids.ts'
 import { dueDay } from '#core/loans/agreement.ts'
 import { contentsOf, contentWord, machineAround, type ContentWord } from '#core/history/presence.ts'

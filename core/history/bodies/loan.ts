@@ -10,17 +10,11 @@ import {
 } from '#core/ids.ts'
 import { instantSchema, moneySchema } from '#core/quantity/schemas.ts'
 import { isDay } from '#core/quantity/time.ts'
+import { loanWays } from '../loan-ways.ts'
 import { label, sha256, someWords, words } from './words.ts'
 
 /** A calendar day, in the zone of the house. */
 export const daySchema = z.string().refine(isDay, 'A day is written as 2026-06-30.')
-
-export const loanWays = ['out', 'in', 'repair', 'transfer', 'disposal'] as const
-export type LoanWay = (typeof loanWays)[number]
-/** What leaves this house, and what came to it from the other side. */
-export const leavesHouse = (way: LoanWay): boolean => way !== 'in' && way !== 'repair'
-/** What goes for good: it needs somebody’s decision, and no terms. */
-export const forGood = (way: LoanWay): boolean => way === 'transfer' || way === 'disposal'
 
 /** One thing that goes along: a machine, a part, a piece of test gear, or so many of something that is counted. */
 export const loanItemSchema = z

@@ -1,5 +1,6 @@
 /** A loan: what it is about, its terms, who agreed, how it ended. */
-import { forGood, loanBody } from '../bodies/loan.ts'
+import { loanBody } from '../bodies/loan.ts'
+import { forGood } from '../loan-ways.ts'
 import { reduceLoan } from '../reduce/loans.ts'
 import { subject, type Definition } from './definition.ts'
 import type { BodyOf } from '../bodies/index.ts'

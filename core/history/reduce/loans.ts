@@ -1,6 +1,6 @@
 /** Reducers of loans. A handover also says where each machine in it is: what reads custody needs to know of no loan. */
 import type { MachineId } from '#core/ids.ts'
-import { leavesHouse } from '../bodies/loan.ts'
+import { leavesHouse } from '../loan-ways.ts'
 import { inStore, withParty, type Place } from '#core/place.ts'
 import type { BodyOf } from '../bodies/index.ts'
 import { machineDraft, type WorldDraft } from '../draft.ts'

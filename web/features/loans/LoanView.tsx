@@ -12,7 +12,7 @@ import {
   stateWords,
   wayWords,
 } from '#api/words/loans.ts'
-import { forGood } from '#core/history/bodies/loan.ts'
+import { forGood } from '#core/history/loan-ways.ts'
 import type { LoanItemRow, LoanMachine, LoanView } from '#core/views/loan-shape.ts'
 import { keys } from '#web/app/keys.ts'
 import { get } from '#web/app/http.ts'

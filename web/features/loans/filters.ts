@@ -1,5 +1,5 @@
 /** By what a list of loans may be narrowed down. Pure. */
-import { forGood } from '#core/history/bodies/loan.ts'
+import { forGood } from '#core/history/loan-ways.ts'
 import type { LoanRow } from '#core/views/loan-shape.ts'
 
 const marked = (loan: LoanRow, ...marks: LoanRow['marks'][number]['mark'][]) =>

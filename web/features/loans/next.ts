@@ -1,5 +1,5 @@
 /** What can be done with a loan now, by whom, the next thing first. Pure. */
-import { forGood } from '#core/history/bodies/loan.ts'
+import { forGood } from '#core/history/loan-ways.ts'
 import type { Side } from '#core/history/loan-state.ts'
 import type { LoanView, OpenRelease } from '#core/views/loan-shape.ts'
 import type { LookStage } from '#core/history/bodies/loan.ts'
