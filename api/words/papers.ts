@@ -6,6 +6,7 @@ import type { PaperHandover, PaperSource } from '#core/views/paper.ts'
 import { clockWords, dayWords } from './dates.ts'
 import { dossierSections } from './dossier.ts'
 import { capital, count, list } from './lists.ts'
+import { paperTitle } from './paper-names.ts'
 import { stageWords, wayWords } from './loans.ts'
 import { termsLines } from './loan-terms.ts'
 
@@ -14,26 +15,6 @@ export interface PaperPage {
   readonly sections: readonly PaperSection[]
   /** Who signs at its foot. */
   readonly signatures: readonly string[]
-}
-
-const titles: Readonly<Record<PaperSort, string>> = {
-  agreement: 'Loan agreement',
-  'packing list': 'Packing list',
-  'handover sheet': 'Handover sheet',
-  'look sheet': 'Look, zone by zone',
-  receipt: 'Receipt',
-  'demonstrators’ instructions': 'Instructions for demonstrators',
-}
-export const paperTitle = (sort: PaperSort): string => titles[sort]
-
-/** What a button says that issues one. */
-export const issueWords: Readonly<Record<PaperSort, string>> = {
-  agreement: 'Issue a loan agreement',
-  'packing list': 'Issue a packing list',
-  'handover sheet': 'Issue a handover sheet',
-  'look sheet': 'Issue a look sheet',
-  receipt: 'Issue a receipt',
-  'demonstrators’ instructions': 'Issue instructions for demonstrators',
 }
 
 const momentWords = (at: string, zone: string) => `${dayWords(at, zone)}, ${clockWords(at, zone)}`
@@ -49,7 +30,7 @@ export function paperPage(source: PaperSource): PaperPage {
   const { sort, loan, house, machine } = source
   const subject = machine ? `: ${machine.plate.number} ${machine.plate.name}` : ''
   return {
-    title: `${titles[sort]}${subject}`,
+    title: `${paperTitle(sort)}${subject}`,
     sections: [parties(source), ...sectionsOf[sort](source)].filter((s) => s.lines.length > 0),
     signatures:
       sort === 'agreement' || sort === 'receipt'

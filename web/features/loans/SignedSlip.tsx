@@ -2,7 +2,7 @@
 import { useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import type { PaperRow } from '#api/papers.ts'
-import { paperTitle } from '#api/words/papers.ts'
+import { paperTitle } from '#api/words/paper-names.ts'
 import type { LoanView } from '#core/views/loan-shape.ts'
 import { atLeast } from '#core/roles.ts'
 import { upload, wordsOf } from '#web/app/http.ts'
