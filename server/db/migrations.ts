@@ -174,11 +174,14 @@ export async function migrate(db: Db, last?: string): Promise<boolean> {
     const umzug = new Umzug({
       migrations: steps.map((step) => ({
         name: step.name,
-        up: () =>
-          db.transaction(async (transaction) => {
-            await step.before?.(db, transaction)
+        up: async () => {
+          // Committed first: an index that is made in the same transaction still reads rows as they were before it.
+          if (step.before)
+            await db.transaction((transaction) => step.before?.(db, transaction) ?? Promise.resolve())
+          await db.transaction(async (transaction) => {
             for (const sql of step.sql) await run(db, sql, [], transaction)
-          }),
+          })
+        },
       })),
       storage: new SequelizeStorage({ sequelize: db }),
       logger: undefined,
