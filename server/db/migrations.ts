@@ -7,7 +7,7 @@ import { mendStoredText } from './mend-text.ts'
 interface Step {
   readonly name: string
   readonly sql: readonly string[]
-  /** What SQL cannot say, before `sql`, in the same transaction. */
+  /** What SQL cannot say, before `sql`, in a transaction of its own; done again, it changes nothing more. */
   readonly before?: (db: Db, transaction: Transaction) => Promise<void>
 }
 
