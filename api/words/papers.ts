@@ -143,6 +143,14 @@ const sectionsOf: Readonly<Record<PaperSort, (source: PaperSource) => PaperSecti
       holds: 'then',
       lines: source.handover ? receivedLines(source, source.handover) : [],
     },
+    {
+      title: 'Parts that came out; they are the owner’s, wherever they are',
+      holds: 'then',
+      lines: source.cameOut.map(
+        ({ label, position, to }) =>
+          `${label}, out of ${position}: ${to === 'unknown' ? 'its place is not recorded' : to}`,
+      ),
+    },
   ],
 
   'demonstrators’ instructions': (source) => [

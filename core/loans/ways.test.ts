@@ -31,6 +31,7 @@ import {
 import { allPass, fail, found, home, slot } from '#core/testing/terminal.ts'
 import type { Role } from '#core/roles.ts'
 import { loanView } from '#core/views/loan.ts'
+import { paperSource } from '#core/views/paper.ts'
 import { compareLooks } from './compare.ts'
 import { itemsOf, notHome } from './items.ts'
 import { mayBeSpent, spentOn } from './spending.ts'
@@ -139,6 +140,43 @@ describe('what a repair may cost', () => {
     t.told('2026-03-11T09:00:00.000Z', spent(100, { although: 'by telephone: go on' }))
     expect(spentOn(file())).toMatchObject({ spent: { minor: 8_050 }, beyond: true })
     expect(seen('2026-03-12T09:00:00.000Z').marks).toContainEqual({ mark: 'beyond the limit' })
+  })
+})
+
+describe('what came out of an owner’s machine', () => {
+  it('stands on the receipt, as theirs, wherever it is', () => {
+    t.told('2026-02-21T09:00:00.000Z', {
+      kind: 'machine',
+      what: 'stated',
+      machine: home,
+      set: { owner: borrower },
+    })
+    t.told('2026-03-01T09:00:00.000Z', {
+      kind: 'loan',
+      what: 'asked',
+      loan,
+      way: 'repair',
+      with: borrower,
+      purpose: 'a silent bell',
+      items: [{ item: 'the terminal', machine: home, n: 1, returns: true }],
+    })
+    for (const [i, position] of ['IC31', 'IC40', 'LS1'].entries())
+      t.told(`2026-03-0${i + 2}T09:00:00.000Z`, {
+        kind: 'move',
+        legs: [
+          {
+            part: found(home, position),
+            from: slot(home, position),
+            to: { in: { kind: 'store', id: `drawer ${i + 1}` } },
+          },
+        ],
+      })
+    const source = paperSource(t.world(), loan, { sort: 'receipt', house: 'x', zone, packed: [] })
+    expect(source?.cameOut.map((p) => [p.position, p.to])).toEqual([
+      ['IC31', 'drawer 1'],
+      ['IC40', 'drawer 2'],
+      ['LS1', 'drawer 3'],
+    ])
   })
 })
 

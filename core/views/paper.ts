@@ -5,6 +5,8 @@ import type { World } from '#core/history/world.ts'
 import type { LoanId, MachineId } from '#core/ids.ts'
 import type { Instant } from '#core/quantity/time.ts'
 import { lastDoneAt, transitPrecautions, type TransitPrecaution } from '#core/work/checks/dispatch.ts'
+import { leavesHouse } from '#core/history/loan-ways.ts'
+import { givenParts } from './machine-parts.ts'
 import { arrivalView, type ArrivalView } from './arrival.ts'
 import { loanView } from './loan.ts'
 import type { LoanView } from './loan-shape.ts'
@@ -29,6 +31,8 @@ export interface PaperSource {
   readonly handover?: PaperHandover | undefined
   readonly machine?: MachineView | undefined
   readonly arrival?: ArrivalView | undefined
+  /** Of what is somebody else's: parts that came out of it, which are theirs wherever they are. */
+  readonly cameOut: readonly { readonly label: string; readonly position: string; readonly to: string }[]
   /** What was done so that it can travel, each with when, or not recorded. */
   readonly transit: readonly { readonly what: TransitPrecaution; readonly at?: Instant | undefined }[]
 }
@@ -69,6 +73,14 @@ export function paperSource(world: World, id: LoanId, asked: PaperAsked): PaperS
     },
     machine: machine || undefined,
     arrival: asked.machine ? arrivalView(world, asked.machine, zone) : undefined,
+    cameOut: leavesHouse(loan.way)
+      ? []
+      : loan.machines.flatMap(({ id: machineId }) => {
+          const theirs = world.machines.get(machineId)
+          return theirs
+            ? givenParts(world, theirs).map(({ label, position, to }) => ({ label, position, to }))
+            : []
+        }),
     transit: state
       ? transitPrecautions(world, state).map((what) => ({ what, at: lastDoneAt(state, what) }))
       : [],
