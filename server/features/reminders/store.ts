@@ -13,14 +13,25 @@ export interface Reminded {
   readonly role: Role
 }
 
-/** Days of all loans that somebody may see: the house its own, a guest theirs. */
-export async function daysFor(db: Db, who: Reminded, now: Instant, zone: string): Promise<LoanDay[]> {
+/** Days of all loans, each with the other side of the loan. */
+async function daysOfLoans(db: Db, now: Instant, zone: string): Promise<{ party: PartyId; due: LoanDay }[]> {
+  return [...(await loanFiles(db)).values()]
+    .flatMap((file) => {
+      const party = file.asked?.body.with
+      return party === undefined ? [] : loanDays(file, now, zone).map((due) => ({ party, due }))
+    })
+    .sort((a, b) => a.due.day.localeCompare(b.due.day) || a.due.loan.localeCompare(b.due.loan))
+}
+
+/** Those of them that somebody may see: the house all, a guest theirs. */
+const seenBy = (who: Reminded, all: readonly { party: PartyId; due: LoanDay }[]): LoanDay[] => {
   const ofHouse = atLeast(who.role, 'volunteer')
-  const files = [...(await loanFiles(db)).values()]
-  return files
-    .filter((file) => file.asked !== undefined && (ofHouse || file.asked.body.with === who.party))
-    .flatMap((file) => loanDays(file, now, zone))
-    .sort((a, b) => a.day.localeCompare(b.day) || a.loan.localeCompare(b.loan))
+  return all.filter(({ party }) => ofHouse || party === who.party).map(({ due }) => due)
+}
+
+/** Days of all loans that somebody may see. */
+export async function daysFor(db: Db, who: Reminded, now: Instant, zone: string): Promise<LoanDay[]> {
+  return seenBy(who, await daysOfLoans(db, now, zone))
 }
 
 /** Puts what is due to be sent into the queue; what is there already is not put again. */
@@ -29,10 +40,12 @@ export async function queueReminders(db: Db, now: Instant, zone: string): Promis
     db,
     'SELECT id AS account, party, role, email FROM accounts WHERE active AND reminders',
   )
+  if (people.length === 0) return 0
   const today = dayOf(now, zone)
+  const all = await daysOfLoans(db, now, zone)
   let queued = 0
   for (const who of people)
-    for (const due of remindersOn(await daysFor(db, who, now, zone), today)) {
+    for (const due of remindersOn(seenBy(who, all), today)) {
       const { subject, text } = mailWords(due, today)
       const added = await rows(
         db,
