@@ -66,6 +66,12 @@ class LoanStory {
       })
   }
 
+  /** What is done before it is carried is said, and its sheet written by hand. */
+  madeReady(daysAgo: number, clock: string) {
+    for (const what of ['memory switch off', 'cards secured', 'handover sheet made'] as const)
+      this.s.tell(this.s.at(daysAgo, clock), 'rasmus', { kind: 'precaution', machine: this.machine, what })
+  }
+
   look(daysAgo: number, clock: string, who: PersonKey, stage: BodyOf<'look'>['stage'], zones: Zones) {
     this.s.tell(this.s.at(daysAgo, clock), who, {
       kind: 'look',
@@ -174,6 +180,7 @@ function scaleAtTheHarbour(s: Story) {
     credit: 'Lent by the Skerry Works museum',
   })
   loan.look(62, '09:00', 'rasmus', 'out', same('housing', 'pan', 'dial window', 'feet'))
+  loan.madeReady(62, '09:40')
   const out = loan.released(62, '10:00', 'house', things, 'Quayside Cartage')
   loan.received(61, '09:30', 'harbour', out, 'them', things)
   loan.look(61, '09:50', 'harbour', 'there', same('housing', 'pan', 'dial window', 'feet'))
@@ -194,6 +201,7 @@ function bellAtTheSchool(s: Story) {
     cover: { by: 'us', value: { minor: 40_000, currency: 'EUR' }, until: loan.day(-20) },
   })
   loan.look(70, '09:00', 'rasmus', 'out', same('wooden case', 'drum', 'gong', 'base plate'))
+  loan.madeReady(70, '09:40')
   const out = loan.released(70, '10:00', 'house', things, 'Quayside Cartage')
   loan.received(70, '13:00', 'ottoline', out, 'them', things)
   loan.look(69, '11:00', 'ottoline', 'there', [

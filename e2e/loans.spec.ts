@@ -63,6 +63,12 @@ test('a lent machine comes back one lead short with a new mark, and it is said w
   await steward.getByLabel('Their names').fill('Tora Lind')
   await steward.getByLabel('Minutes a day at most').fill('60')
   await steward.getByLabel('Agreed value').fill('1400.00')
+  // Closed half filled in, it is there again.
+  await steward.keyboard.press('Escape')
+  await act(steward, 'Write the terms').click()
+  await expect(steward.getByText('What was typed here before is back.')).toBeVisible()
+  await expect(steward.getByLabel('Agreed value')).toHaveValue('1400.00')
+  await expect(steward.getByLabel('Who may switch it on there')).toHaveValue('named people')
   const due = await steward.getByLabel('Due back').inputValue()
   await steward.getByLabel(/^Covered until/).fill(due)
   await steward.getByRole('button', { name: 'Save the terms' }).click()
@@ -96,6 +102,14 @@ test('a lent machine comes back one lead short with a new mark, and it is said w
   await steward.getByRole('link', { name: 'Back to the loan' }).click()
   await act(steward, 'Release to Lindvik harbour hall').click()
   await expect(steward.getByText(/^Cover is needed until/).first()).toBeVisible()
+  // What it needs for the journey is recorded by one tap each; the sheet that goes with it is issued already.
+  const slip = steward.getByRole('region', { name: 'Release to Lindvik harbour hall' })
+  await expect(slip.getByText(/^No handover sheet is issued/)).toBeHidden()
+  const record = slip.getByRole('button', { name: /^Record: / })
+  for (let left = await record.count(); left > 0; left--) {
+    await record.first().click()
+    await expect(record).toHaveCount(left - 1)
+  }
   await steward.getByLabel('Who carries it').fill('Quayside Cartage')
   await expect(steward.getByLabel('Boxes')).toHaveValue('2')
   await steward.getByRole('button', { name: 'Record the release' }).click()

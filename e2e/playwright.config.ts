@@ -5,6 +5,8 @@ export default defineConfig({
   testDir: '.',
   fullyParallel: false,
   workers: 1,
+  // One that passes only the second time is named as such at the end; the rest of the run is not lost with it.
+  retries: 1,
   timeout: 120_000,
   expect: { timeout: 15_000 },
   reporter: [['list']],

@@ -45,6 +45,8 @@ const ruleWords: Readonly<Record<ReleaseRule, string>> = {
   mains: 'The mains there suit the machine',
   television: 'The television there suits the machine',
   'condition noted': 'Its condition was looked at before it leaves',
+  'ready to travel': 'It is made ready to be carried',
+  'handover sheet': 'The handover sheet goes with it',
 }
 export const releaseRuleWords = (rule: string): string => ruleWords[rule as ReleaseRule] ?? rule
 
@@ -75,6 +77,10 @@ export function releaseAnswerWords({ rule, is, about }: ReleaseAnswer): string {
         : `The television there differs: ${list(about)}.`
     case 'condition noted':
       return `No look before it leaves is recorded: ${list(about)}. Without it, nobody can say where a new mark comes from.`
+    case 'ready to travel':
+      return `Not recorded for this journey: ${list(about, 6)}. Do it and record it, or a steward releases it with a reason.`
+    case 'handover sheet':
+      return `No handover sheet is issued: ${list(about)}. Issue it under Papers, or record that one was made by hand.`
   }
 }
 

@@ -24,6 +24,7 @@ export interface ItemState {
   readonly underWay: readonly UnderWay[]
   readonly is:
     | 'listed'
+    | 'packed'
     | 'there'
     | 'lent on'
     | 'under way'
@@ -136,7 +137,7 @@ function stateOf(
     readonly moved: boolean
   },
 ): ItemState['is'] {
-  if (!at.moved) return at.accounted >= item.n ? 'accounted' : 'listed'
+  if (!at.moved) return at.accounted >= item.n ? 'accounted' : packed(file, item) ? 'packed' : 'listed'
   if (at.home + at.accounted >= item.n) {
     if (at.home === 0) return 'accounted'
     return homeSide(file) === 'house' && item.machine && !lookedAtBack(file, item.machine)
@@ -148,6 +149,15 @@ function stateOf(
   if (at.home > 0) return 'partly back'
   return at.at.some(({ side }) => !isParty(file, side)) ? 'lent on' : 'there'
 }
+
+/** All of it lies in boxes, by the newest packing list. */
+const packed = (file: LoanFile, item: LoanItem): boolean =>
+  (packingOf(file)?.body.packed ?? []).filter((p) => p.item === item.item).reduce((sum, p) => sum + p.n, 0) >=
+  item.n
+export const packingOf = (file: LoanFile) => file.papers.findLast((p) => p.body.sort === 'packing list')
+
+/** It has not moved yet. */
+export const stillHere = ({ is }: Pick<ItemState, 'is'>): boolean => is === 'listed' || is === 'packed'
 
 /** A look after it came back that left no zone out. */
 function lookedAtBack(file: LoanFile, machine: string): boolean {

@@ -17,6 +17,7 @@ import {
   loan,
   look,
   receive,
+  ready,
   release,
   seen,
   t,
@@ -75,6 +76,43 @@ describe('terms', () => {
 
 describe('a release', () => {
   const answerTo = (rule: string) => releaseAnswers(t.world(), file()).find((a) => a.rule === rule)!
+  it('wants the machine made ready for its journey, anew for each and after each power-up, and its sheet', () => {
+    // Made ready for another journey, before this loan was asked for.
+    ready('2026-02-25T09:00:00.000Z')
+    ask()
+    agree(terms('2026-03-02T09:00:00.000Z'))
+    look('2026-04-02T08:00:00.000Z', 'out', [{ zone: 'lid', is: 'same' }])
+    const asked = () => answerTo('ready to travel').asks?.map((a) => a.what)
+    expect(asked()).toContain('cards secured')
+    expect(answerTo('handover sheet').is).toBe('open')
+    const letGo = (role: 'steward' | 'restorer', rules: string[]) =>
+      t.tell(
+        '2026-04-02T09:00:00.000Z',
+        {
+          kind: 'handover',
+          what: 'released',
+          loan,
+          from: 'house',
+          to: borrower,
+          carriage: 'vehicle',
+          items: whole,
+          machines: [home],
+          boxes: 0,
+          although: rules.map((rule) => ({ rule, because: 'it is carried across the yard' })),
+        },
+        { role },
+      ).judgement
+    const both = ['ready to travel', 'handover sheet']
+    expect(letGo('steward', [])).toMatchObject({ refusal: { rule: 'release-barred', rules: both } })
+    expect(letGo('restorer', both)).toMatchObject({ refusal: { rule: 'release-barred', rules: both } })
+    ready('2026-04-02T08:10:00.000Z')
+    expect(answerTo('ready to travel').is).toBe('met')
+    expect(answerTo('handover sheet').is).toBe('met')
+    // Switched on once more: what was parked may not be any more.
+    t.told('2026-04-02T08:25:00.000Z', { kind: 'power', machine: home, way: 'on' })
+    expect(asked()).toContain('cards secured')
+    expect(letGo('steward', ['ready to travel'])).toEqual({ became: 'recorded' })
+  })
   it('wants cover until fourteen days past the due date', () => {
     ask()
     const short = terms('2026-03-02T09:00:00.000Z', { cover: { by: 'them', until: '2026-06-30' } })
@@ -109,6 +147,7 @@ describe('a release', () => {
       }),
     )
     look('2026-04-02T08:00:00.000Z', 'out', [{ zone: 'lid', is: 'same' }])
+    ready('2026-04-02T08:30:00.000Z')
     const letGo = (role: 'steward' | 'restorer', rules: string[]) =>
       t.tell(
         '2026-04-02T09:00:00.000Z',

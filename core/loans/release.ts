@@ -3,9 +3,14 @@ import { forGood } from '#core/history/loan-ways.ts'
 import type { LoanFile, Terms } from '#core/history/loan-state.ts'
 import type { MachineState, World } from '#core/history/world.ts'
 import { consentOf } from '#core/parts/ownership.ts'
+import { isTransit, lastDoneAt, transitPrecautions } from '#core/work/checks/dispatch.ts'
 import { attributeOf, mainsFed } from '#core/work/checks/mains-fed.ts'
+import type { Precaution } from '#core/history/bodies/precaution.ts'
+import { sheetOf } from '#core/history/layout.ts'
+import type { MachineId } from '#core/ids.ts'
 import { dayAfter } from '#core/quantity/time.ts'
 import { agreementOf, dueDay, termsInForce } from './agreement.ts'
+import { itemsOf } from './items.ts'
 
 export const releaseRules = [
   'decided',
@@ -15,6 +20,8 @@ export const releaseRules = [
   'mains',
   'television',
   'condition noted',
+  'ready to travel',
+  'handover sheet',
 ] as const
 export type ReleaseRule = (typeof releaseRules)[number]
 
@@ -25,6 +32,13 @@ export interface ReleaseAnswer {
   readonly byWords: boolean
   /** Names, days and numbers that it is about. */
   readonly about: readonly string[]
+  /** What somebody says is done, machine by machine, so that the rule is met. */
+  readonly asks?: readonly DispatchAsk[]
+}
+export interface DispatchAsk {
+  readonly machine: MachineId
+  readonly name: string
+  readonly what: Precaution
 }
 
 /** How long cover must reach past the due day. */
@@ -150,6 +164,64 @@ function looked(world: World, file: LoanFile): ReleaseAnswer {
   return { ...base, is: missing.length === 0 ? 'met' : 'open', about: missing.map((m) => m.name) }
 }
 
+/** It was said of this machine since the loan was asked for; what a power-up may undo, since the last one. */
+const saidDone = (file: LoanFile, machine: MachineState, what: Precaution): boolean => {
+  const at = isTransit(what)
+    ? lastDoneAt(machine, what)
+    : machine.precautions.findLast((p) => p.what === what)?.entry.happenedAt.latest
+  return at !== undefined && at >= (file.asked?.happenedAt.earliest ?? '')
+}
+
+/** Machines that are here: a lead sent after them needs nothing of theirs. */
+function stillToLeave(world: World, file: LoanFile): MachineState[] {
+  const gone = new Set<string>(
+    itemsOf(file).flatMap((s) => (s.home === 0 && s.item.machine ? [s.item.machine] : [])),
+  )
+  return machinesOf(world, file).filter((m) => !gone.has(m.id))
+}
+
+/** What is done to a machine so that it can be carried: a running memory, loose cards and free heads are what breaks on the way. */
+function readyToTravel(world: World, file: LoanFile): ReleaseAnswer {
+  const base = { rule: 'ready to travel', byWords: true } as const
+  const machines = stillToLeave(world, file)
+  if (machines.length === 0) return { ...base, is: 'does not apply', about: [] }
+  const asks = machines.flatMap((m) =>
+    travelNeeds(world, m)
+      .filter((what) => !saidDone(file, m, what))
+      .map((what) => ({ machine: m.id, name: m.name, what })),
+  )
+  return {
+    ...base,
+    is: asks.length === 0 ? 'met' : 'open',
+    about: asks.map(({ name, what }) => `${name}: ${what}`),
+    asks,
+  }
+}
+const travelNeeds = (world: World, machine: MachineState): Precaution[] => [
+  ...transitPrecautions(world, machine),
+  ...(sheetOf(world, machine)?.hazards.some((h) => h.kind === 'lithium cell')
+    ? (['lithium declared'] as const)
+    : []),
+]
+
+/** The sheet that goes with each machine: issued from the record for this loan, or said to be made by hand. */
+function handoverSheet(world: World, file: LoanFile): ReleaseAnswer {
+  const base = { rule: 'handover sheet', byWords: true } as const
+  const machines = stillToLeave(world, file)
+  if (machines.length === 0) return { ...base, is: 'does not apply', about: [] }
+  const missing = machines.filter(
+    (m) =>
+      !saidDone(file, m, 'handover sheet made') &&
+      !file.papers.some((p) => p.body.sort === 'handover sheet' && p.body.machine === m.id),
+  )
+  return {
+    ...base,
+    is: missing.length === 0 ? 'met' : 'open',
+    about: missing.map((m) => m.name),
+    asks: missing.map((m) => ({ machine: m.id, name: m.name, what: 'handover sheet made' })),
+  }
+}
+
 /** Every rule before the house releases what is lent, answered. */
 export function releaseAnswers(world: World, file: LoanFile): ReleaseAnswer[] {
   if (file.asked && forGood(file.asked.body.way))
@@ -176,6 +248,8 @@ export function releaseAnswers(world: World, file: LoanFile): ReleaseAnswer[] {
     mains(world, file, terms),
     television(world, file, terms),
     looked(world, file),
+    readyToTravel(world, file),
+    handoverSheet(world, file),
   ]
 }
 

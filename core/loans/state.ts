@@ -4,7 +4,7 @@ import type { LoanFile, Side } from '#core/history/loan-state.ts'
 import type { Instant } from '#core/quantity/time.ts'
 import { agreementOf, dueDay, isOver, termsInForce, type Agreement } from './agreement.ts'
 import { compareLooks } from './compare.ts'
-import { homeSide, itemsOf, missingBoxes, notHome, type ItemState } from './items.ts'
+import { homeSide, itemsOf, missingBoxes, notHome, stillHere, type ItemState } from './items.ts'
 import { coverUntil } from './release.ts'
 import { spentOn } from './spending.ts'
 
@@ -54,7 +54,7 @@ const machinesIn = (file: LoanFile): string[] =>
 export function loanState(file: LoanFile, now: Instant, zone: string): LoanState {
   const items = itemsOf(file)
   const way = file.asked?.body.way ?? 'out'
-  const moved = items.some((s) => s.is !== 'listed')
+  const moved = items.some((s) => !stillHere(s))
   const away = notHome(file).filter((s) => s.is !== 'back, unchecked')
   const out = moved && away.length > 0
   const due = dueDay(file)

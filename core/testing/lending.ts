@@ -1,5 +1,6 @@
 /** A loan told act by act, for the tests of what follows from it: a terminal, its leads, a manual and a key go to a school. */
 import type { BodyOf } from '#core/history/bodies/index.ts'
+import type { Precaution } from '#core/history/bodies/precaution.ts'
 import type { EntryId, LoanId, PartyId } from '#core/ids.ts'
 import { emptyLoan, type LoanFile } from '#core/history/loan-state.ts'
 import { loanState } from '#core/loans/state.ts'
@@ -61,8 +62,9 @@ export const release = (
   from: 'house' | PartyId,
   items: { item: string; n: number }[] = whole,
   more: Telling & { carrier?: string; boxes?: number; carriage?: 'vehicle' | 'by hand' } = {},
-) =>
-  t.told(at, {
+) => {
+  if (from === 'house') ready(at)
+  return t.told(at, {
     kind: 'handover',
     what: 'released',
     loan,
@@ -75,6 +77,12 @@ export const release = (
     boxes: more.boxes ?? 0,
     although: [],
   })
+}
+/** What makes the terminal ready for its journey is said as done, and its sheet made by hand. */
+export const ready = (at: string, done: readonly Precaution[] = [...travels, 'handover sheet made']) => {
+  for (const what of done) t.told(at, { kind: 'precaution', machine: home, what })
+}
+const travels = ['memory switch off', 'cards secured', 'heads parked'] as const
 export const whole = [
   { item: 'the terminal', n: 1 },
   { item: 'mains lead', n: 2 },

@@ -14,6 +14,8 @@ const transit = [
   'heads parked',
 ] as const satisfies readonly Precaution[]
 export type TransitPrecaution = (typeof transit)[number]
+export const isTransit = (what: Precaution): what is TransitPrecaution =>
+  (transit as readonly Precaution[]).includes(what)
 
 /** What is done to a machine of its kind so that it can travel. */
 export function transitPrecautions(world: World, machine: MachineState): TransitPrecaution[] {

@@ -175,6 +175,18 @@ describe('the value', () => {
 
 describe('on its way', () => {
   it('the house releases, the borrower receives, and an incident there bars power at once', async () => {
+    // Nothing is said of its memory, its cards and its sheet: a restorer does not let it go by words.
+    const unready = await tell(
+      restorer,
+      released(loan, {
+        although: ['ready to travel', 'handover sheet'].map((rule) => ({ rule, because: 'it is near' })),
+      } as never),
+    )
+    expect(unready.became).toMatchObject({ became: 'refused' })
+    for (const what of ['memory switch off', 'cards secured', 'heads parked', 'handover sheet made'] as const)
+      expect((await tell(restorer, { kind: 'precaution', machine, what })).became).toMatchObject({
+        became: 'recorded',
+      })
     const out = await tell(restorer, released(loan))
     expect(out.became).toMatchObject({ became: 'recorded' })
     const received: Body = {

@@ -16,6 +16,7 @@ import type { LoanFile } from '#core/history/loan-state.ts'
 import type { Refusal } from '#core/history/refusal.ts'
 import { entryIdSchema, loanIdSchema, type EntryId, type LoanId } from '#core/ids.ts'
 import { answerOf } from '#core/loans/agreement.ts'
+import { packingOf } from '#core/loans/items.ts'
 import { issuable, nextPaperNumber, ofMachine, paperSubject } from '#core/loans/papers.ts'
 import { atLeast, seesPrices } from '#core/roles.ts'
 import { paperSource } from '#core/views/paper.ts'
@@ -107,8 +108,7 @@ export function papersRoutes(services: Services): Router {
     })
     if (!found) throw notFound()
     const can = guest ? [] : issuable(found.file).filter((sort) => mayIssue(sort, visitor))
-    const packing = found.file.papers.findLast((p) => p.body.sort === 'packing list')
-    return { papers: found.papers, issuable: can, packed: packing?.body.packed ?? [] }
+    return { papers: found.papers, issuable: can, packed: packingOf(found.file)?.body.packed ?? [] }
   })
 
   router.post(

@@ -1,5 +1,4 @@
 /** A loan is asked for: with whom, for what, and which things go along. */
-import { useState } from 'react'
 import { useNavigate } from 'react-router'
 import { wayWords } from '#api/words/loans.ts'
 import type { BodyOf } from '#core/history/bodies/index.ts'
@@ -13,17 +12,19 @@ import { newId } from '#web/app/clock.ts'
 import { useSend } from '#web/app/send.ts'
 import { useSigned } from '#web/app/session.tsx'
 import { Act, MainButton, PlainButton, Said, SelectField, Slip, TextField } from '#web/ui/Forms.tsx'
+import { KeptForm, useKept, useKeptState } from '#web/ui/kept.tsx'
 
 type Item = Extract<BodyOf<'loan'>, { what: 'asked' }>['items'][number]
 
 export function AskLoan({ onClose }: { onClose: () => void }) {
   const navigate = useNavigate()
+  const kept = useKept('a loan', onClose)
   const partyNamed = usePartyNamed()
   const { send, error, busy, setError } = useSend()
   const { me } = useSigned()
-  const [way, setWay] = useState<LoanWay>('out')
-  const [items, setItems] = useState<readonly Item[]>([])
-  const [number, setNumber] = useState('')
+  const [way, setWay] = useKeptState<LoanWay>(kept, 'way', 'out')
+  const [items, setItems] = useKeptState<readonly Item[]>(kept, 'items', [])
+  const [number, setNumber] = useKeptState(kept, 'number', '')
   const named = number.trim()
   const found = useQuery({
     queryKey: keys.lookUp(named),
@@ -41,8 +42,8 @@ export function AskLoan({ onClose }: { onClose: () => void }) {
     staleTime: 0,
     gcTime: 0,
   })
-  const [thing, setThing] = useState('')
-  const [n, setN] = useState('1')
+  const [thing, setThing] = useKeptState(kept, 'thing', '')
+  const [n, setN] = useKeptState(kept, 'n', '1')
   const add = (item: Item) => {
     if (items.some((i) => i.item.toLowerCase() === item.item.toLowerCase()))
       return setError(`${item.item} is in the list already.`)
@@ -103,11 +104,13 @@ export function AskLoan({ onClose }: { onClose: () => void }) {
         },
       },
     ])
-    if (written) void navigate(`/loans/${loan}`)
+    if (!written) return
+    kept.done()
+    void navigate(`/loans/${loan}`)
   }
   return (
     <Slip title="A loan" onClose={onClose}>
-      <form onSubmit={(event) => void submit(event)} className="space-y-3">
+      <KeptForm kept={kept} onSubmit={(event) => void submit(event)} className="space-y-3">
         <div className="grid grid-cols-3 items-end gap-3 max-md:grid-cols-1">
           <SelectField
             label="What it is"
@@ -203,7 +206,7 @@ export function AskLoan({ onClose }: { onClose: () => void }) {
           Write down the loan
         </MainButton>
         <Said error={error} />
-      </form>
+      </KeptForm>
     </Slip>
   )
 }

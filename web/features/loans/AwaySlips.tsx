@@ -1,14 +1,15 @@
 /** What happens while it is away: it ran, or something went wrong. */
-import { useState } from 'react'
 import type { MachineId } from '#core/ids.ts'
 import type { LoanView } from '#core/views/loan-shape.ts'
 import { useBasis } from './told.ts'
 import { useSend } from '#web/app/send.ts'
 import { AreaField, MainButton, Said, SelectField, Slip, TextField } from '#web/ui/Forms.tsx'
+import { KeptForm, useKept } from '#web/ui/kept.tsx'
 
 const machineOptions = (view: LoanView) => view.machines.map((m) => ({ value: m.id, label: m.name }))
 
 export function RunSlip({ view, onClose }: { view: LoanView; onClose: () => void }) {
+  const kept = useKept(`loan ${view.id} run`, onClose)
   const basis = useBasis()
   const { send, error, busy, setError } = useSend()
   const submit = async (event: React.FormEvent<HTMLFormElement>) => {
@@ -33,11 +34,12 @@ export function RunSlip({ view, onClose }: { view: LoanView; onClose: () => void
         },
       },
     ])
-    if (written) onClose()
+    if (written) kept.done()
   }
   return (
     <Slip title="It was switched on" onClose={onClose}>
-      <form
+      <KeptForm
+        kept={kept}
         onSubmit={(event) => void submit(event)}
         className="grid grid-cols-3 items-end gap-3 max-sm:grid-cols-1"
       >
@@ -49,21 +51,21 @@ export function RunSlip({ view, onClose }: { view: LoanView; onClose: () => void
         <MainButton type="submit" disabled={busy}>
           Record the run
         </MainButton>
-      </form>
+      </KeptForm>
       <Said error={error} />
     </Slip>
   )
 }
 
 export function IncidentSlip({ view, onClose }: { view: LoanView; onClose: () => void }) {
+  const kept = useKept(`loan ${view.id} incident`, onClose)
   const basis = useBasis()
   const { send, error, busy, setError } = useSend()
-  const [words, setWords] = useState('')
   const submit = async (event: React.FormEvent<HTMLFormElement>) => {
     event.preventDefault()
     const form = new FormData(event.currentTarget)
     const text = (name: string) => String(form.get(name) ?? '').trim()
-    if (!words.trim()) return setError('Say what happened.')
+    if (!text('words')) return setError('Say what happened.')
     const written = await send([
       {
         basis: basis('them'),
@@ -71,26 +73,21 @@ export function IncidentSlip({ view, onClose }: { view: LoanView; onClose: () =>
           kind: 'incident',
           loan: view.id,
           machine: text('machine') as MachineId,
-          words: words.trim(),
+          words: text('words'),
           ...(text('atOnce') ? { madeSafe: text('atOnce') } : {}),
         },
       },
     ])
-    if (written) onClose()
+    if (written) kept.done()
   }
   return (
     <Slip title="Something went wrong" onClose={onClose}>
-      <form onSubmit={(event) => void submit(event)} className="space-y-3">
+      <KeptForm kept={kept} onSubmit={(event) => void submit(event)} className="space-y-3">
         <p className="font-bold">
           Smoke, a smell or a spark: pull the mains plug first, then write. Do not switch it on again.
         </p>
         <SelectField label="Which machine" name="machine" options={machineOptions(view)} />
-        <AreaField
-          label="What happened"
-          name="words"
-          value={words}
-          onChange={(e) => setWords(e.target.value)}
-        />
+        <AreaField label="What happened" name="words" />
         <TextField label="What was done at once" name="atOnce" placeholder="plug pulled" maxLength={400} />
         <p>
           Will be written: the incident, and “do not power” until somebody of the collection has looked at the
@@ -100,7 +97,7 @@ export function IncidentSlip({ view, onClose }: { view: LoanView; onClose: () =>
           Report the incident
         </MainButton>
         <Said error={error} />
-      </form>
+      </KeptForm>
     </Slip>
   )
 }

@@ -5,10 +5,12 @@ import type { LoanView } from '#core/views/loan-shape.ts'
 import { useSend } from '#web/app/send.ts'
 import { useSigned } from '#web/app/session.tsx'
 import { AreaField, MainButton, Said, Slip, TextField } from '#web/ui/Forms.tsx'
+import { KeptForm, useKept } from '#web/ui/kept.tsx'
 import { PriceFields } from '#web/ui/PriceFields.tsx'
 
 /** A word to the other side. It stands in the loan, for both. */
 export function SaySlip({ view, onClose }: { view: LoanView; onClose: () => void }) {
+  const kept = useKept(`loan ${view.id} words`, onClose)
   const { me } = useSigned()
   const { send, error, busy, setError } = useSend()
   const guest = me.role === 'guest'
@@ -29,11 +31,11 @@ export function SaySlip({ view, onClose }: { view: LoanView; onClose: () => void
         },
       },
     ])
-    if (written) onClose()
+    if (written) kept.done()
   }
   return (
     <Slip title={guest ? 'Write to the collection' : `Write to ${view.with}`} onClose={onClose}>
-      <form onSubmit={(event) => void submit(event)} className="space-y-3">
+      <KeptForm kept={kept} onSubmit={(event) => void submit(event)} className="space-y-3">
         <AreaField label="What you want to say" name="words" />
         <label className="flex min-h-11 items-center gap-2">
           <input type="checkbox" className="size-5" name="asks" />
@@ -43,13 +45,14 @@ export function SaySlip({ view, onClose }: { view: LoanView; onClose: () => void
           Write it into the loan
         </MainButton>
         <Said error={error} />
-      </form>
+      </KeptForm>
     </Slip>
   )
 }
 
 /** What was spent on a repair. Past the owner’s limit only with what the owner said. */
 export function SpentSlip({ view, onClose }: { view: LoanView; onClose: () => void }) {
+  const kept = useKept(`loan ${view.id} spent`, onClose)
   const { house } = useSigned()
   const { send, error, busy, setError } = useSend()
   const { limit, spent } = view.spending
@@ -72,11 +75,12 @@ export function SpentSlip({ view, onClose }: { view: LoanView; onClose: () => vo
         },
       },
     ])
-    if (written) onClose()
+    if (written) kept.done()
   }
   return (
     <Slip title="What was spent on it" onClose={onClose}>
-      <form
+      <KeptForm
+        kept={kept}
         onSubmit={(event) => void submit(event)}
         className="grid grid-cols-3 items-end gap-3 max-sm:grid-cols-1"
       >
@@ -91,7 +95,7 @@ export function SpentSlip({ view, onClose }: { view: LoanView; onClose: () => vo
         <MainButton type="submit" disabled={busy}>
           Record what was spent
         </MainButton>
-      </form>
+      </KeptForm>
       <p className="text-quiet mt-2">
         {limit
           ? `The owner agreed to ${moneyWords(limit)}; ${spent ? moneyWords(spent) : 'nothing'} is recorded as spent. Past that, ask the owner before anything is bought.`

@@ -11,8 +11,10 @@ import type { BodyOf } from '#core/history/bodies/index.ts'
 import type { LoanView } from '#core/views/loan-shape.ts'
 import { useSend } from '#web/app/send.ts'
 import { MainButton, Said, SelectField, Slip, TextField } from '#web/ui/Forms.tsx'
+import { KeptForm, useKept } from '#web/ui/kept.tsx'
 
 export function RecallSlip({ view, onClose }: { view: LoanView; onClose: () => void }) {
+  const kept = useKept(`loan ${view.id} recall`, onClose)
   const { send, error, busy, setError } = useSend()
   const submit = async (event: React.FormEvent<HTMLFormElement>) => {
     event.preventDefault()
@@ -30,11 +32,12 @@ export function RecallSlip({ view, onClose }: { view: LoanView; onClose: () => v
         },
       },
     ])
-    if (written) onClose()
+    if (written) kept.done()
   }
   return (
     <Slip title="Ask for it back" onClose={onClose}>
-      <form
+      <KeptForm
+        kept={kept}
         onSubmit={(event) => void submit(event)}
         className="grid grid-cols-3 items-end gap-3 max-sm:grid-cols-1"
       >
@@ -43,7 +46,7 @@ export function RecallSlip({ view, onClose }: { view: LoanView; onClose: () => v
         <MainButton type="submit" disabled={busy}>
           Record the recall
         </MainButton>
-      </form>
+      </KeptForm>
       {view.recallable && (
         <p className="text-quiet mt-2">{`With the notice agreed, not before ${dayOnly(view.recallable)}.`}</p>
       )}
@@ -61,6 +64,7 @@ const fates = [
 ]
 
 export function AccountSlip({ view, onClose }: { view: LoanView; onClose: () => void }) {
+  const kept = useKept(`loan ${view.id} account`, onClose)
   const { send, error, busy, setError } = useSend()
   const missing = view.itemRows
     .map((r) => ({ item: r.item, n: r.n - r.home - r.accounted }))
@@ -84,11 +88,12 @@ export function AccountSlip({ view, onClose }: { view: LoanView; onClose: () => 
         },
       },
     ])
-    if (written) onClose()
+    if (written) kept.done()
   }
   return (
     <Slip title="What will not come home" onClose={onClose}>
-      <form
+      <KeptForm
+        kept={kept}
         onSubmit={(event) => void submit(event)}
         className="grid grid-cols-4 items-end gap-3 max-lg:grid-cols-2 max-sm:grid-cols-1"
       >
@@ -103,13 +108,14 @@ export function AccountSlip({ view, onClose }: { view: LoanView; onClose: () => 
         <MainButton type="submit" disabled={busy}>
           Account for the thing
         </MainButton>
-      </form>
+      </KeptForm>
       <Said error={error} />
     </Slip>
   )
 }
 
 export function CloseSlip({ view, onClose }: { view: LoanView; onClose: () => void }) {
+  const kept = useKept(`loan ${view.id} close`, onClose)
   const { send, error, busy } = useSend()
   const people = useQuery({ queryKey: keys.people, queryFn: () => get('/people') })
   const [ends, setEnds] = useState(true)
@@ -149,11 +155,11 @@ export function CloseSlip({ view, onClose }: { view: LoanView; onClose: () => vo
           }))
         : []),
     ])
-    if (written) onClose()
+    if (written) kept.done()
   }
   return (
     <Slip title="Close the loan" onClose={onClose}>
-      <form onSubmit={(event) => void submit(event)} className="space-y-3">
+      <KeptForm kept={kept} onSubmit={(event) => void submit(event)} className="space-y-3">
         <p>
           {open > 0
             ? `${open === 1 ? 'One difference is' : `${open} differences are`} not agreed by both sides. They stay in the record as they are.`
@@ -177,7 +183,7 @@ export function CloseSlip({ view, onClose }: { view: LoanView; onClose: () => vo
           Close the loan
         </MainButton>
         <Said error={error} />
-      </form>
+      </KeptForm>
     </Slip>
   )
 }

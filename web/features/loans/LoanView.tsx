@@ -28,6 +28,8 @@ import { AccountSlip, CloseSlip, RecallSlip } from './EndSlips.tsx'
 import { ReleaseSlip } from './ReleaseSlip.tsx'
 import { ReceiveSlip } from './ReceiveSlip.tsx'
 import { LookSlip } from './LookSlip.tsx'
+import { DispatchAsks } from './DispatchAsks.tsx'
+import { stillHere } from '#core/loans/items.ts'
 import { offersFor, type LoanAct, type Offer } from './next.ts'
 import { Papers } from './Papers.tsx'
 import { Tested, WhileAway } from './WhileAway.tsx'
@@ -98,9 +100,7 @@ function Loan({ view }: { view: LoanView }) {
         </div>
         <div className="min-w-0 space-y-6">
           {!guest && <Tested view={view} />}
-          {view.release.length > 0 && view.itemRows.some((r) => r.is === 'listed') && (
-            <BeforeItLeaves view={view} />
-          )}
+          {view.release.length > 0 && view.itemRows.some(stillHere) && <BeforeItLeaves view={view} />}
           {!forGood(view.way) && (
             <section aria-label="Terms">
               <h2 className="headrule">Terms</h2>
@@ -218,7 +218,9 @@ const whereWords = (row: LoanItemRow, view: LoanView): string => {
   const home = view.homeIs === 'house' ? 'here' : `with ${view.with}`
   const away = row.n - row.home - row.there - row.accounted
   return [
-    ...(row.home > 0 ? [row.n === 1 ? home : `${row.home} ${home}`] : []),
+    ...(row.home > 0
+      ? [`${row.n === 1 ? home : `${row.home} ${home}`}${row.is === 'packed' ? ', packed' : ''}`]
+      : []),
     ...(row.there > 0 ? [row.n === 1 ? `with ${other}` : `${row.there} with ${other}`] : []),
     ...(away > 0
       ? [
@@ -288,6 +290,7 @@ function BeforeItLeaves({ view }: { view: LoanView }) {
               ) : (
                 releaseRuleWords(a.rule)
               )}
+              {open && <DispatchAsks asks={a.asks} loan={view.id} />}
             </span>
             <span className="text-quiet whitespace-nowrap">
               {a.is === 'met' ? 'done' : a.is === 'does not apply' ? 'does not apply' : a.is}

@@ -1,5 +1,4 @@
 /** A look at a machine on its way, zone by zone: the same, different, or not looked at. */
-import { useState } from 'react'
 import { list } from '#api/words/lists.ts'
 import { stageWords } from '#api/words/loans.ts'
 import type { BodyOf } from '#core/history/bodies/index.ts'
@@ -9,6 +8,7 @@ import { useBasis } from './told.ts'
 import { holdPhoto, type HeldPhoto } from '#web/ui/photos/hold.ts'
 import { useSend } from '#web/app/send.ts'
 import { Act, MainButton, PlainButton, Said, SelectField, Slip, TextField } from '#web/ui/Forms.tsx'
+import { KeptForm, useKept, useKeptState } from '#web/ui/kept.tsx'
 
 type ZoneLook = BodyOf<'look'>['zones'][number]
 type Answer = ZoneLook['is'] | 'not answered'
@@ -31,10 +31,11 @@ export function LookSlip({
   stage: LookStage
   onClose: () => void
 }) {
+  const kept = useKept(`loan ${view.id} look ${machine.id} ${stage}`, onClose)
   const { send, error, busy, setError } = useSend()
   const basis = useBasis()
-  const [zones, setZones] = useState<Readonly<Record<string, Looked>>>({})
-  const [witness, setWitness] = useState('')
+  const [zones, setZones] = useKeptState<Readonly<Record<string, Looked>>>(kept, 'zones', {})
+  const [witness, setWitness] = useKeptState(kept, 'witness', '')
   const first = stage === 'out'
   const at = (zone: string): Looked =>
     zones[zone] ?? { is: 'not answered', how: 'new', words: '', photos: [] }
@@ -82,11 +83,11 @@ export function LookSlip({
       ],
       { files: [...held.values()].flat().map((p) => p.held) },
     )
-    if (written) onClose()
+    if (written) kept.done()
   }
   return (
     <Slip title={`Look at ${machine.name} ${stageWords[stage]}`} onClose={onClose}>
-      <form onSubmit={(event) => void submit(event)} className="space-y-3">
+      <KeptForm kept={kept} onSubmit={(event) => void submit(event)} className="space-y-3">
         <p className="text-quiet">
           {first
             ? 'Go round the machine. “As recorded” means: what its condition says is there, and nothing else.'
@@ -166,7 +167,7 @@ export function LookSlip({
           Save the look
         </MainButton>
         <Said error={error} />
-      </form>
+      </KeptForm>
     </Slip>
   )
 }

@@ -1,10 +1,8 @@
 /** What is packed into which box: the packing list is made from it. */
-import { useQueryClient } from '@tanstack/react-query'
-import { useState } from 'react'
 import type { LoanView } from '#core/views/loan-shape.ts'
-import { post, wordsOf } from '#web/app/http.ts'
-import { keys } from '#web/app/keys.ts'
 import { MainButton, Said, Slip } from '#web/ui/Forms.tsx'
+import { KeptForm, useKept, useKeptState } from '#web/ui/kept.tsx'
+import { useIssue } from './useIssue.ts'
 
 interface Row {
   readonly item: string
@@ -23,10 +21,9 @@ const whole = (typed: string): number | undefined =>
   /^\d{1,4}$/.test(typed.trim()) && Number(typed) > 0 ? Number(typed) : undefined
 
 export function PackSlip({ view, packed, onClose }: { view: LoanView; packed: Packed; onClose: () => void }) {
-  const client = useQueryClient()
-  const [rows, setRows] = useState(rowsOf(view, packed))
-  const [error, setError] = useState<string>()
-  const [busy, setBusy] = useState(false)
+  const kept = useKept(`loan ${view.id} packing`, onClose)
+  const [rows, setRows] = useKeptState(kept, 'rows', rowsOf(view, packed))
+  const { issue, error, busy, setError } = useIssue(view.id)
   const set = (index: number, more: Partial<Row>) =>
     setRows(rows.map((row, i) => (i === index ? { ...row, ...more } : row)))
   const submit = async (event: React.FormEvent) => {
@@ -41,20 +38,14 @@ export function PackSlip({ view, packed, onClose }: { view: LoanView; packed: Pa
       (row) => read.filter((r) => r.item === row.item).reduce((sum, r) => sum + (r.n ?? 0), 0) > row.n,
     )
     if (over) return setError(`More of “${over.item}” is packed than goes along: ${over.n}.`)
-    setBusy(true)
-    setError(undefined)
-    try {
-      await post('/loans/:id/papers', { sort: 'packing list', packed: read }, { id: view.id })
-      await client.invalidateQueries({ queryKey: keys.loan(view.id) })
-      onClose()
-    } catch (failure) {
-      setError(wordsOf(failure))
-      setBusy(false)
-    }
+    const all = read.flatMap(({ item, n, box }) =>
+      n !== undefined && box !== undefined ? [{ item, n, box }] : [],
+    )
+    if (await issue({ sort: 'packing list', packed: all })) kept.done()
   }
   return (
     <Slip title="What lies in which box" onClose={onClose}>
-      <form onSubmit={(event) => void submit(event)} className="space-y-3">
+      <KeptForm kept={kept} onSubmit={(event) => void submit(event)} className="space-y-3">
         <ul>
           {rows.map((row, i) => (
             <li
@@ -96,7 +87,7 @@ export function PackSlip({ view, packed, onClose }: { view: LoanView; packed: Pa
           Issue the packing list
         </MainButton>
         <Said error={error} />
-      </form>
+      </KeptForm>
     </Slip>
   )
 }

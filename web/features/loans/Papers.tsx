@@ -1,5 +1,5 @@
 /** Papers of a loan: issued from the record, kept as they were; what the record says otherwise since, and what came back signed. */
-import { useQuery, useQueryClient } from '@tanstack/react-query'
+import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import type { PaperRow } from '#api/papers.ts'
@@ -9,12 +9,13 @@ import { issueWords, paperTitle } from '#api/words/paper-names.ts'
 import { ofMachine } from '#core/loans/papers.ts'
 import type { PaperSort } from '#core/history/bodies/paper.ts'
 import type { LoanView } from '#core/views/loan-shape.ts'
-import { get, post, wordsOf } from '#web/app/http.ts'
+import { get } from '#web/app/http.ts'
 import { keys } from '#web/app/keys.ts'
 import { useDates, useSigned } from '#web/app/session.tsx'
 import { Act, Said } from '#web/ui/Forms.tsx'
 import { PackSlip } from './PackSlip.tsx'
 import { SignedSlip } from './SignedSlip.tsx'
+import { useIssue } from './useIssue.ts'
 
 interface Issuable {
   readonly label: string
@@ -36,10 +37,8 @@ const issuableOf = (view: LoanView, sorts: readonly PaperSort[]): Issuable[] =>
 
 export function Papers({ view }: { view: LoanView }) {
   const { me } = useSigned()
-  const client = useQueryClient()
+  const { issue, error, busy } = useIssue(view.id)
   const [doing, setDoing] = useState<'pack' | 'signed'>()
-  const [error, setError] = useState<string>()
-  const [busy, setBusy] = useState(false)
   const { data } = useQuery({
     queryKey: keys.papers(view.id),
     queryFn: () => get('/loans/:id/papers', { id: view.id }),
@@ -47,19 +46,6 @@ export function Papers({ view }: { view: LoanView }) {
   if (!data) return null
   const guest = me.role === 'guest'
   if (guest && data.papers.length === 0) return null
-  const issue = async ({ sort, machine }: Issuable) => {
-    if (sort === 'packing list') return setDoing('pack')
-    setBusy(true)
-    setError(undefined)
-    try {
-      await post('/loans/:id/papers', { sort, ...(machine ? { machine } : {}) }, { id: view.id })
-      await client.invalidateQueries({ queryKey: keys.loan(view.id) })
-    } catch (failure) {
-      setError(wordsOf(failure))
-    } finally {
-      setBusy(false)
-    }
-  }
   return (
     <section aria-label="Papers">
       <h2 className="headrule">Papers</h2>
@@ -76,7 +62,11 @@ export function Papers({ view }: { view: LoanView }) {
       {!guest && (
         <div className="mt-2 flex flex-wrap gap-x-5 gap-y-1" role="group" aria-label="Issue a paper">
           {issuableOf(view, data.issuable).map((one) => (
-            <Act key={one.label} disabled={busy} onClick={() => void issue(one)}>
+            <Act
+              key={one.label}
+              disabled={busy}
+              onClick={() => (one.sort === 'packing list' ? setDoing('pack') : void issue(one))}
+            >
               {one.label}
             </Act>
           ))}

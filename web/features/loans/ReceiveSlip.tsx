@@ -1,5 +1,4 @@
 /** Things are received, each counted; what is missing is short. What it will say stands above the button. */
-import { useState } from 'react'
 import { instantToMs, msToInstant } from '#core/quantity/time.ts'
 import type { LoanView, OpenRelease } from '#core/views/loan-shape.ts'
 import { nowInstant } from '#web/app/clock.ts'
@@ -8,6 +7,7 @@ import { countsOf, Counts, counted, machinesOf, readGoods, said } from './Counts
 import { useBasis } from './told.ts'
 import { useSend } from '#web/app/send.ts'
 import { AreaField, MainButton, Said, SelectField, Slip } from '#web/ui/Forms.tsx'
+import { KeptForm, useKept, useKeptState } from '#web/ui/kept.tsx'
 
 const restHours = 24
 
@@ -21,6 +21,7 @@ export function ReceiveSlip({
   release?: OpenRelease | undefined
   onClose: () => void
 }) {
+  const kept = useKept(`loan ${view.id} receive ${announced?.id ?? ''}`, onClose)
   const { send, error, busy, setError } = useSend()
   const basis = useBasis()
   const release = announced ?? {
@@ -28,9 +29,9 @@ export function ReceiveSlip({
     items: view.itemRows.map((r) => ({ item: r.item, n: r.there })).filter((r) => r.n > 0),
     boxes: [],
   }
-  const [counts, setCounts] = useState(countsOf(release.items))
-  const [boxes, setBoxes] = useState<readonly number[]>(release.boxes)
-  const [cold, setCold] = useState(false)
+  const [counts, setCounts] = useKeptState(kept, 'counts', countsOf(release.items))
+  const [boxes, setBoxes] = useKeptState<readonly number[]>(kept, 'boxes', release.boxes)
+  const [cold, setCold] = useKeptState(kept, 'cold', false)
   const items = counted(release.items, counts)
   const short = release.items
     .map((r) => ({ item: r.item, n: r.n - (items.find((i) => i.item === r.item)?.n ?? 0) }))
@@ -63,11 +64,11 @@ export function ReceiveSlip({
       },
       ...goods.map((body) => ({ body })),
     ])
-    if (written) onClose()
+    if (written) kept.done()
   }
   return (
     <Slip title={announced ? 'Confirm what arrived' : 'It came back without notice'} onClose={onClose}>
-      <form onSubmit={(event) => void submit(event)}>
+      <KeptForm kept={kept} onSubmit={(event) => void submit(event)}>
         <Counts rows={release.items} counts={counts} onChange={setCounts} />
         {release.boxes.length > 0 && (
           <fieldset className="mb-3 flex flex-wrap gap-x-5 gap-y-1">
@@ -120,7 +121,7 @@ export function ReceiveSlip({
           Record what arrived
         </MainButton>
         <Said error={error} />
-      </form>
+      </KeptForm>
     </Slip>
   )
 }

@@ -1,6 +1,5 @@
 /** Things leave one hand, each counted. What it will say stands above the button. */
 import { useQuery } from '@tanstack/react-query'
-import { useState } from 'react'
 import { releaseAnswerWords } from '#api/words/loans.ts'
 import { atLeast, type Role } from '#core/roles.ts'
 import type { Side } from '#core/history/loan-state.ts'
@@ -11,10 +10,12 @@ import { get } from '#web/app/http.ts'
 import { keys } from '#web/app/keys.ts'
 import { leavingBodies } from './goods.ts'
 import { countsOf, Counts, counted, machinesOf, readGoods, said } from './Counts.tsx'
+import { DispatchAsks } from './DispatchAsks.tsx'
 import { useBasis } from './told.ts'
 import { useSend } from '#web/app/send.ts'
 import { useDates, useSigned } from '#web/app/session.tsx'
 import { MainButton, Said, SelectField, Slip, TextField } from '#web/ui/Forms.tsx'
+import { KeptForm, useKept, useKeptState } from '#web/ui/kept.tsx'
 
 /** A steward’s words let it go; that its mains suit it there is for a restorer to say. */
 const maySay = ({ rule, is }: ReleaseAnswer, role: Role): boolean =>
@@ -33,6 +34,7 @@ export function ReleaseSlip({
   onClose: () => void
 }) {
   const { me } = useSigned()
+  const kept = useKept(`loan ${view.id} release ${onwards?.from ?? from}`, onClose)
   const { zone } = useDates()
   const basis = useBasis()
   const packing = useQuery({
@@ -51,8 +53,8 @@ export function ReleaseSlip({
       n: onwards || (!home && view.homeIs === 'house') ? hasIt(r, giver) : home ? r.home : r.there,
     }))
     .filter((r) => r.n > 0)
-  const [counts, setCounts] = useState(countsOf(rows))
-  const [reasons, setReasons] = useState<Readonly<Record<string, string>>>({})
+  const [counts, setCounts] = useKeptState(kept, 'counts', countsOf(rows))
+  const [reasons, setReasons] = useKeptState<Readonly<Record<string, string>>>(kept, 'reasons', {})
   const leaving = from === 'house' && view.homeIs === 'house'
   const bars = leaving ? barsRelease(view.release) : []
   const items = counted(rows, counts)
@@ -99,7 +101,7 @@ export function ReleaseSlip({
       },
       ...goods.map((body) => ({ body })),
     ])
-    if (written) onClose()
+    if (written) kept.done()
   }
   return (
     <Slip
@@ -116,7 +118,7 @@ export function ReleaseSlip({
       }
       onClose={onClose}
     >
-      <form onSubmit={(event) => void submit(event)}>
+      <KeptForm kept={kept} onSubmit={(event) => void submit(event)}>
         {bars.length > 0 && (
           <div className="border-copper mb-3 border-l-4 pl-3">
             <p className="font-bold">Open before it leaves</p>
@@ -124,6 +126,7 @@ export function ReleaseSlip({
               {bars.map((bar) => (
                 <li key={bar.rule}>
                   {releaseAnswerWords(bar)}
+                  <DispatchAsks asks={bar.asks} loan={view.id} />
                   {bar.byWords && maySay(bar, me.role) && (
                     <TextField
                       label={`Reason to release it all the same (${bar.rule})`}
@@ -175,7 +178,7 @@ export function ReleaseSlip({
           Record the release
         </MainButton>
         <Said error={error} />
-      </form>
+      </KeptForm>
     </Slip>
   )
 }

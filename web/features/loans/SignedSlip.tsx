@@ -9,6 +9,7 @@ import { upload, wordsOf } from '#web/app/http.ts'
 import { keys } from '#web/app/keys.ts'
 import { useSigned } from '#web/app/session.tsx'
 import { Field, MainButton, Said, Slip, TextField } from '#web/ui/Forms.tsx'
+import { KeptForm, useKept, useKeptState } from '#web/ui/kept.tsx'
 
 const signs = (code: string) => code.toUpperCase().replace(/[^0-9A-F]/g, '')
 
@@ -23,8 +24,9 @@ export function SignedSlip({
 }) {
   const { me } = useSigned()
   const client = useQueryClient()
-  const [code, setCode] = useState('')
-  const [by, setBy] = useState<readonly string[]>([view.withParty])
+  const kept = useKept(`loan ${view.id} signed`, onClose)
+  const [code, setCode] = useKeptState(kept, 'code', '')
+  const [by, setBy] = useKeptState<readonly string[]>(kept, 'by', [view.withParty])
   const [error, setError] = useState<string>()
   const [busy, setBusy] = useState(false)
   const paper = papers.find((p) => signs(p.code) === signs(code))
@@ -43,7 +45,7 @@ export function SignedSlip({
     try {
       await upload('/loans/:id/signed', form, { id: view.id })
       await client.invalidateQueries({ queryKey: keys.loan(view.id) })
-      onClose()
+      kept.done()
     } catch (failure) {
       setError(wordsOf(failure))
       setBusy(false)
@@ -51,7 +53,8 @@ export function SignedSlip({
   }
   return (
     <Slip title="Keep a signed sheet" onClose={onClose}>
-      <form
+      <KeptForm
+        kept={kept}
         onSubmit={(event) => void submit(event)}
         className="grid grid-cols-2 items-end gap-3 max-sm:grid-cols-1"
       >
@@ -103,7 +106,7 @@ export function SignedSlip({
         <MainButton type="submit" disabled={busy}>
           Keep the signed sheet
         </MainButton>
-      </form>
+      </KeptForm>
       {paper?.sort === 'agreement' && (
         <p className="text-quiet mt-2">
           {atLeast(me.role, 'steward')

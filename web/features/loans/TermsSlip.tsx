@@ -8,6 +8,7 @@ import type { z } from 'zod'
 import { useSend } from '#web/app/send.ts'
 import { useSigned } from '#web/app/session.tsx'
 import { AreaField, MainButton, Said, SelectField, Slip, TextField } from '#web/ui/Forms.tsx'
+import { KeptForm, useKept } from '#web/ui/kept.tsx'
 import { amountOf, PriceFields } from '#web/ui/PriceFields.tsx'
 
 type Terms = Extract<z.infer<typeof loanBody>, { what: 'terms' }>
@@ -21,6 +22,7 @@ const said = (value: string): boolean | undefined => (value === '' ? undefined :
 const asked = (value: boolean | undefined) => (value === undefined ? '' : value ? 'yes' : 'no')
 
 export function TermsSlip({ view, onClose }: { view: LoanView; onClose: () => void }) {
+  const kept = useKept(`loan ${view.id} terms`, onClose)
   const { house } = useSigned()
   const { send, error, busy, setError } = useSend()
   const before = view.terms.at(-1)?.body
@@ -87,11 +89,12 @@ export function TermsSlip({ view, onClose }: { view: LoanView; onClose: () => vo
         until: some('coverUntil'),
       },
     }
-    if (await send([{ body }])) onClose()
+    if (await send([{ body }])) kept.done()
   }
   return (
     <Slip title={before ? `Terms, version ${view.terms.length + 1}` : 'Terms'} onClose={onClose}>
-      <form
+      <KeptForm
+        kept={kept}
         onSubmit={(event) => void submit(event)}
         className="grid grid-cols-4 items-end gap-3 max-lg:grid-cols-2 max-sm:grid-cols-1"
       >
@@ -271,7 +274,7 @@ export function TermsSlip({ view, onClose }: { view: LoanView; onClose: () => vo
         <MainButton type="submit" disabled={busy}>
           Save the terms
         </MainButton>
-      </form>
+      </KeptForm>
       <p className="text-quiet mt-2">
         Terms hold once both sides agreed to the same version. Until then the version before holds, if there
         is one.

@@ -1,4 +1,5 @@
 /** What happened while it was away, and what the house must test after it. */
+import { stillHere } from '#core/loans/items.ts'
 import { Link } from 'react-router'
 import { durationWords } from '#api/words/dates.ts'
 import { count, list } from '#api/words/lists.ts'
@@ -60,7 +61,7 @@ export function Tested({ view }: { view: LoanView }) {
   const due = view.machines.filter(
     (m) => (m.retest?.length ?? 0) > 0 || m.failed !== undefined || m.status === 'do not power',
   )
-  if (due.length === 0 || view.itemRows.every((r) => r.is === 'listed')) return null
+  if (due.length === 0 || view.itemRows.every(stillHere)) return null
   return (
     <Rows title="To be tested">
       {due.map((m) => (

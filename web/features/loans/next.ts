@@ -1,4 +1,5 @@
 /** What can be done with a loan now, by whom, the next thing first. Pure. */
+import { stillHere } from '#core/loans/items.ts'
 import { forGood } from '#core/history/loan-ways.ts'
 import type { Side } from '#core/history/loan-state.ts'
 import type { LoanView, OpenRelease } from '#core/views/loan-shape.ts'
@@ -140,7 +141,7 @@ const lookHere = (view: LoanView, { id, name }: { id: string; name: string }): O
 function houseOffers(view: LoanView, role: Role): Offer[] {
   const restorer = atLeast(role, 'restorer')
   const steward = atLeast(role, 'steward')
-  const listed = view.itemRows.every((r) => r.is === 'listed')
+  const listed = view.itemRows.every(stillHere)
   const agreed = view.terms.some((t) => t.holds)
   const toUs = view.open.filter((r) => r.to === 'house')
   const ours = view.homeIs === 'house'
@@ -155,7 +156,7 @@ function houseOffers(view: LoanView, role: Role): Offer[] {
   const canRelease =
     restorer &&
     (agreed || gone) &&
-    view.itemRows.some((r) => (ours ? r.home > 0 && r.is === 'listed' : r.there > 0))
+    view.itemRows.some((r) => (ours ? r.home > 0 && stillHere(r) : r.there > 0))
   return [
     ...toUs.map((r) => offer('Confirm what arrived', { act: 'receive', release: r })),
     ...back.map((m) =>
