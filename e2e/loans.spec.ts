@@ -166,7 +166,7 @@ test('a lent machine comes back one lead short with a new mark, and it is said w
   await expect(condition.getByText('New on cover: a dent at the right corner, 2 cm.')).toBeVisible()
   await expect(condition).toContainText('between the look before packing')
   await expect(condition.getByRole('img', { name: 'cover, on its return' })).toBeVisible()
-  await expect(condition).toContainText('In that time it was with Moor Road Vans')
+  await expect(condition).toContainText('In that time it was with Lindvik harbour hall and Moor Road Vans')
   const tested = steward.getByRole('region', { name: 'To be tested' })
   await expect(tested).toContainText('to test again since it was away')
   await expect(act(steward, 'Close the loan')).toBeHidden()

@@ -20,5 +20,6 @@ export const count = (n: number, one: string, many = `${one}s`): string =>
 /** "an arithmetic chip", "a digit driver". */
 export const aNoun = (noun: string): string => `${/^[aeio]|^u[^ns]/i.test(noun) ? 'an' : 'a'} ${noun}`
 export const capital = (text: string): string => text.charAt(0).toUpperCase() + text.slice(1)
-export const sentence = (text: string): string =>
-  text === '' ? '' : `${capital(text)}${/[.?!]$/.test(text) ? '' : '.'}`
+/** Words that somebody typed, ended as a sentence. */
+export const plainEnd = (text: string): string => `${text}${/[.?!]$/.test(text) ? '' : '.'}`
+export const sentence = (text: string): string => (text === '' ? '' : plainEnd(capital(text)))

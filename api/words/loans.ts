@@ -51,7 +51,7 @@ const ruleWords: Readonly<Record<ReleaseRule, string>> = {
 export const releaseRuleWords = (rule: string): string => ruleWords[rule as ReleaseRule] ?? rule
 
 /** What a rule asks for that is not met: the fact, and what would meet it. */
-export function releaseAnswerWords({ rule, is, about }: ReleaseAnswer): string {
+export function releaseAnswerWords({ rule, is, about, asks }: ReleaseAnswer): string {
   switch (rule) {
     case 'decided':
       return 'Who decided that it goes, and when, is not recorded: the board’s minute, or the letter.'
@@ -78,7 +78,10 @@ export function releaseAnswerWords({ rule, is, about }: ReleaseAnswer): string {
     case 'condition noted':
       return `No look before it leaves is recorded: ${list(about)}. Without it, nobody can say where a new mark comes from.`
     case 'ready to travel':
-      return `Not recorded for this journey: ${list(about, 6)}. Do it and record it, or a steward releases it with a reason.`
+      return `Not recorded for this journey: ${list(
+        (asks ?? []).map((a) => (about.length > 1 ? `${a.what} (${a.name})` : a.what)),
+        8,
+      )}. Record each when it is done, or a steward releases it with a reason.`
     case 'handover sheet':
       return `No handover sheet is issued: ${list(about)}. Issue it under Papers, or record that one was made by hand.`
   }

@@ -53,18 +53,18 @@ export function stretchesOf(file: LoanFile, machine: string): Stretch[] {
 
 /**
  * When a look counts: the one before it leaves when it leaves, the one on its return when it came, so that only those are
- * named who had it between.
+ * named who had it between. Packing follows the look before packing: whoever packs it has it in that stretch too.
  */
 function countsAt(file: LoanFile, look: Look): Instant {
   const at = look.happenedAt.latest
   const its = file.handovers.filter((h) => (h.body.machines as readonly string[]).includes(look.body.machine))
   switch (look.body.stage) {
     case 'out':
-    case 'before packing':
       return its.find((h) => isReleased(h) && h.happenedAt.latest >= at)?.happenedAt.latest ?? at
     case 'back':
       return its.findLast((h) => !isReleased(h) && h.happenedAt.latest <= at)?.happenedAt.latest ?? at
     case 'there':
+    case 'before packing':
       return at
   }
 }

@@ -349,6 +349,16 @@ describe('a difference between two looks', () => {
     expect(who(crack!)).toEqual([borrower, 'Moor Road Vans'])
     expect(notKnown).toEqual(['underside'])
   })
+  it('found after a look before packing may have come with the packing: who packed it is named, and no carrier of the way out', () => {
+    lent('Harbour Carriers')
+    look('2026-05-31T09:00:00.000Z', 'before packing', [{ zone: 'lid', is: 'same' }])
+    const back = release('2026-06-02T09:00:00.000Z', borrower, whole, { carrier: 'Moor Road Vans' })
+    receive('2026-06-03T09:00:00.000Z', back.id, 'house')
+    look('2026-06-03T12:00:00.000Z', 'back', [
+      { zone: 'lid', is: 'different', differences: [{ how: 'new', words: 'a chip' }] },
+    ])
+    expect(who(compareLooks(file(), home).differences[0]!)).toEqual([borrower, 'Moor Road Vans'])
+  })
   it('without the look there lies anywhere on the way', () => {
     const { differences } = there(false)
     expect(differences.map((d) => [d.since?.body.stage, d.look.body.stage])).toEqual([

@@ -193,7 +193,7 @@ function readyToTravel(world: World, file: LoanFile): ReleaseAnswer {
   return {
     ...base,
     is: asks.length === 0 ? 'met' : 'open',
-    about: asks.map(({ name, what }) => `${name}: ${what}`),
+    about: [...new Set(asks.map((a) => a.name))],
     asks,
   }
 }

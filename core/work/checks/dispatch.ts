@@ -24,7 +24,7 @@ export function transitPrecautions(world: World, machine: MachineState): Transit
   return [
     ...(cellsIn(world, machine).positions > 0 ? (['memory switch off'] as const) : []),
     'cards secured',
-    ...(/disk|drive|tape/i.test(holds) ? (['heads parked'] as const) : []),
+    ...(/\b(floppy|disk|drive|tape)s?\b/i.test(holds) ? (['heads parked'] as const) : []),
   ]
 }
 

@@ -292,6 +292,14 @@ describe('dispatch and closing', () => {
     b.tell({ kind: 'machine', what: 'stated', machine: home, set: { owner: helper } })
     expect(b.rule('dispatch', 'consent covers it').is).toBe('not met')
   })
+  it('asks for parked heads where something is written or read by heads, and not for a driver chip', () => {
+    const heads = (accepts: string) => {
+      const positions = [...terminalSheet.positions, { ...terminalSheet.positions[0]!, name: 'X9', accepts }]
+      return bench({ kind: 'terminal', positions }).rule('dispatch', 'heads parked').is
+    }
+    expect(heads('display driver')).toBe('does not apply')
+    expect(heads('floppy drive')).not.toBe('does not apply')
+  })
   it('knows of contents only what was said', () => {
     const b = bench()
     expect(b.rule('dispatch', 'contents copied or given up').is).toBe('not known')

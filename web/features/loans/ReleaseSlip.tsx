@@ -172,7 +172,7 @@ export function ReleaseSlip({
           <TextField label="Remarks" name="words" maxLength={400} />
         </div>
         <p className="my-3">
-          {`Will be written: ${said(items) || 'nothing'} ${onwards ? 'is handed on' : from === 'house' ? `leaves for ${view.with}` : 'goes back'}. A machine that travels by vehicle or post is tested again afterwards.`}
+          {`Will be written: ${onwards ? 'handed on' : from === 'house' ? `released to ${view.with}` : 'sent back'}: ${said(items) || 'nothing'}. A machine that travels by vehicle or post is tested again afterwards.`}
         </p>
         <MainButton type="submit" disabled={busy}>
           Record the release

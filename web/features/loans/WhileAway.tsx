@@ -2,7 +2,7 @@
 import { stillHere } from '#core/loans/items.ts'
 import { Link } from 'react-router'
 import { durationWords } from '#api/words/dates.ts'
-import { count, list } from '#api/words/lists.ts'
+import { count, list, plainEnd, sentence } from '#api/words/lists.ts'
 import type { LoanView } from '#core/views/loan-shape.ts'
 import { useDates } from '#web/app/session.tsx'
 import { Row, Rows } from '#web/ui/Rows.tsx'
@@ -20,8 +20,8 @@ export function WhileAway({ view }: { view: LoanView }) {
               key={i.id}
               left={
                 <>
-                  <strong className="text-oxide">{`${i.machine}: ${i.words}`}</strong>
-                  {i.madeSafe && <span>{` Done at once: ${i.madeSafe}.`}</span>}
+                  <strong className="text-oxide">{`${i.machine}: ${plainEnd(i.words)}`}</strong>
+                  {i.madeSafe && <span>{` ${sentence(`done at once: ${i.madeSafe}`)}`}</span>}
                   <span className="block">
                     {i.cleared
                       ? 'The collection has looked at it since.'

@@ -174,6 +174,7 @@ function houseOffers(view: LoanView, role: Role): Offer[] {
     ...((whole || view.shown === 'handed over') && steward
       ? [{ ...offer('Close the loan', { act: 'close' }), quiet: unsettled }]
       : []),
+    ...toldOffers(view, restorer),
     ...(!listed && steward && !whole && !gone
       ? [aside('Account for what will not come home', { act: 'account' })]
       : []),
@@ -181,7 +182,6 @@ function houseOffers(view: LoanView, role: Role): Offer[] {
       ? [aside('Ask for it back', { act: 'recall' })]
       : []),
     ...(view.terms.length > 0 && restorer ? [aside('Change the terms', { act: 'terms' })] : []),
-    ...toldOffers(view, restorer),
     ...(!listed && ours && !gone && view.shown !== 'back' && view.machines.length > 0
       ? [
           aside('Write down a run they told us of', { act: 'run' }),
