@@ -12,6 +12,7 @@ import type { EpisodeView } from '#core/views/episode.ts'
 import type { GuestHome } from '#core/views/guest-home.ts'
 import type { LoanRow, LoanView } from '#core/views/loan-shape.ts'
 import type { MachineView } from '#core/views/machine-shape.ts'
+import type { CautionFacts } from '#core/work/cautions/index.ts'
 import type { OriginalityView } from '#core/views/originality.ts'
 import type { WholeView } from '#core/views/whole.ts'
 import type { AgreementAnswer, BatchRow } from './batches.ts'
@@ -56,6 +57,7 @@ export interface Reads {
   '/machines': MachineList
   '/machines/:id': MachineView
   '/machines/:id/arrival': ArrivalView
+  '/machines/:id/cautions': { readonly facts: CautionFacts }
   '/machines/:id/condition': ConditionView
   '/machines/:id/treatments': TreatmentsAnswer
   '/house/position': HousePosition

@@ -156,6 +156,10 @@ async function walk(browser: Browser, scheme: 'light' | 'dark') {
   await openMachine(page, 'SW 2024.3')
   const machine = page.url().replace(/\?.*$/, '')
   await page.goto(`${machine}/donors?position=IC40`)
+  await page
+    .getByRole('button', { name: /^Take / })
+    .first()
+    .click()
   await expect(page.getByRole('button', { name: 'Record the move' }).first()).toBeVisible()
   await check('donors')
   await page.goto(`${machine}/beside?with=E2024-004`)

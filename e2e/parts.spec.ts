@@ -24,6 +24,11 @@ test('a donor is found for a dead chip, gives it, and both machines and the tag 
   const giver = /IC1 of (E2026-\d+)/.exec(await offers.first().innerText())?.[1] ?? ''
   expect(giver).not.toBe('')
   await expect(offers.first()).toContainText('Its donor is incomplete by the same act.')
+  await offers
+    .first()
+    .getByRole('button', { name: /^Take / })
+    .click()
+  await expect(offers.first().getByRole('note', { name: 'Cautions' })).toContainText('Static')
   await offers.first().getByRole('button', { name: 'Record the move' }).click()
   await rasmus.getByRole('link', { name: 'Print tags' }).click()
   const tag = rasmus.getByRole('list', { name: 'Bag tags' }).getByRole('listitem').first()
@@ -48,7 +53,11 @@ test('a chip said to be dead in an episode is replaced from a donor, and what li
   await rasmus.getByRole('link', { name: 'Find donors' }).click()
   const need = rasmus.getByRole('region', { name: 'IC1' })
   await expect(need).toContainText('its part was proved bad')
-  await need.getByRole('button', { name: 'Record the move' }).first().click()
+  await need
+    .getByRole('button', { name: /^Take / })
+    .first()
+    .click()
+  await need.getByRole('button', { name: 'Record the move' }).click()
   await rasmus.getByRole('link', { name: 'Print tags' }).click()
   const without = rasmus.getByRole('region', { name: 'Without a tag' })
   await expect(without).toContainText('IC1 calculator chip, tray')
@@ -94,7 +103,11 @@ test('a supply’s capacitors are renewed one at a time, done and verified apart
   await rasmus.getByRole('button', { name: /^\d+ more$/ }).click()
   const weak = offers.filter({ hasText: 'C6 needs at least 16 V, and this part is rated 10 V' })
   await expect(weak).toBeVisible()
-  await expect(weak.getByRole('button', { name: 'Record the move' })).toHaveCount(0)
+  await expect(weak.getByRole('button', { name: /^Take / })).toHaveCount(0)
+  await offers
+    .first()
+    .getByRole('button', { name: /^Take / })
+    .click()
   await offers.first().getByRole('button', { name: 'Record the move' }).click()
   await expect(rasmus.getByRole('link', { name: 'Print tags' })).toBeVisible()
   await rasmus.goBack()

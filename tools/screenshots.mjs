@@ -118,7 +118,7 @@ await shoot(
     await page.waitForTimeout(800)
   },
 )
-await shoot('donor-choice', `/machines/${machine('SW 2024.3')}/donors?position=IC40`, 'Record the move')
+await shoot('donor-choice', `/machines/${machine('SW 2024.3')}/donors?position=IC40`, 'Take the part')
 await shoot('set-renewal', `/machines/${machine('SW 2024.3')}/renewal`, 'Still to be bought')
 await shoot(
   'batch',

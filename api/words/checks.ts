@@ -77,6 +77,13 @@ const asked: Readonly<Partial<Record<RuleName, RuleWords>>> = {
   },
 }
 
+/** " In this episode: discharged once, powered up 3 times." */
+const tallyWords = ({ tally }: RuleAnswer, done: string): string =>
+  tally
+    ? ` In this episode: ${done} ${timesWords(tally.done)}, powered up ${timesWords(tally.powerUps)}.`
+    : ''
+const timesWords = (n: number): string => (n === 0 ? 'never' : n === 1 ? 'once' : `${n} times`)
+
 /** What the rule saw, and what would satisfy it. */
 export function ruleWords(
   answer: RuleAnswer,
@@ -155,13 +162,13 @@ export function ruleWords(
       }
     case 'reservoir measured':
       return {
-        saw: about ? sentence(about) : 'Not measured since the last power-up.',
+        saw: `${about ? sentence(about) : 'Not measured since the last power-up.'}${tallyWords(answer, 'measured')}`,
         satisfy:
           'Wait, then measure across the reservoir: done reservoir measured 0.4 V. Above 60 V d.c. wait longer. A calculated value does not replace a measurement.',
       }
     case 'tube discharged':
       return {
-        saw: about ? sentence(about) : 'Not discharged since the last power-up.',
+        saw: `${about ? sentence(about) : 'Not discharged since the last power-up.'}${tallyWords(answer, 'discharged')}`,
         satisfy:
           'By an authorised person, by the proper procedure to the tube’s own earth braid, again after some minutes, lead left clipped. Never alone.',
       }

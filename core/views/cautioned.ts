@@ -30,13 +30,13 @@ export function methodWords(world: World, body: Body): string {
   return recipe ? ` ${[recipe.agent, recipe.light, recipe.temperature].join(' ')}` : ''
 }
 
-function standingFacts(world: World, machine: MachineState, episode: EpisodeState): CautionFacts {
+function standingFacts(world: World, machine: MachineState, episode: EpisodeState | undefined): CautionFacts {
   const sheet = sheetOf(world, machine)
   const positions = positionsOf(world, machine)
   const plate = readMains(attributeOf(world, machine, 'mains') ?? '')
   const house = readMains(policyOf(world, undefined, 'house mains'))
   const named = machine.precautions.some(
-    (p) => p.entry.episode === episode.id && p.what === 'transformer named',
+    (p) => p.entry.episode === episode?.id && p.what === 'transformer named',
   )
   const volts = mainsAgree({ volts: plate.volts }, { volts: house.volts })
   const least = Math.min(...(plate.hertz ?? [Number.POSITIVE_INFINITY]))
@@ -50,7 +50,7 @@ function standingFacts(world: World, machine: MachineState, episode: EpisodeStat
       isClassOne(
         `${attributeOf(world, machine, 'class') ?? ''} ${attributeOf(world, machine, 'mains') ?? ''}`,
       ) === true,
-    unpowered: (machine.powerUpsIn.get(episode.id) ?? 0) === 0,
+    unpowered: !episode || (machine.powerUpsIn.get(episode.id) ?? 0) === 0,
     windows: positions.some((p) => /\beprom\b/i.test(p.accepts)),
     agents: [],
     vapour: false,
@@ -61,6 +61,12 @@ export interface Cautioned {
   readonly facts: CautionFacts
   /** Shown in this sitting already. */
   readonly shown: readonly CautionKey[]
+}
+
+/** What a form asks of a machine, beside any line: with the sitting of its open episode, where there is one. */
+export function cautionFacts(world: World, machine: MachineState): CautionFacts {
+  const open = machine.episodes.findLast((e) => e.state === 'open')
+  return open ? cautionedIn(world, machine, open).facts : standingFacts(world, machine, undefined)
 }
 
 /** A sitting begins when the episode is opened or come back to. */

@@ -26,6 +26,7 @@ export const keys = {
   machine: (id: string, asOf = '') => ['machine', id, 'page', asOf],
   arrival: (machine: string) => ['machine', machine, 'arrival'],
   condition: (machine: string, query: string) => ['machine', machine, 'condition', query],
+  cautions: (machine: string) => ['machine', machine, 'cautions'],
   originality: (machine: string) => ['machine', machine, 'originality'],
   modifications: (machine: string) => ['machine', machine, 'modifications'],
   renewal: (machine: string, kind: string | null) => ['machine', machine, 'renewal', kind],

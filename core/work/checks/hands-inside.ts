@@ -2,6 +2,7 @@
 import { authorisedAt } from '#core/history/authorised.ts'
 import { sheetOf } from '#core/history/layout.ts'
 import { type EpisodeState, type MachineState, type World } from '#core/history/world.ts'
+import type { Precaution } from '#core/history/bodies/precaution.ts'
 import { touchLimitVolts } from '../discharge.ts'
 import { policyOf } from '#core/history/policy.ts'
 import { cellsIn } from './fitted.ts'
@@ -21,8 +22,13 @@ export function handsInsideCheck(world: World, machine: MachineState, episode: E
           ...byPrecaution('cells out', ['cells out'], cells.positions > 0, done(['cells out'])),
           ...(done(['cells out']) ? {} : { about: cells.filled }),
         },
-    reservoirRule(world, machine, episode, charged),
-    tubeRule(world, machine, episode, hazards.has('picture tube')),
+    counted(reservoirRule(world, machine, episode, charged), 'reservoir measured', machine, episode),
+    counted(
+      tubeRule(world, machine, episode, hazards.has('picture tube')),
+      'tube discharged',
+      machine,
+      episode,
+    ),
     byPrecaution(
       'second person',
       ['second person'],
@@ -30,6 +36,18 @@ export function handsInsideCheck(world: World, machine: MachineState, episode: E
       done(['second person']),
     ),
   ])
+}
+
+/** Beside a rule that every power-up opens anew: how often it was done, against how often there was power. */
+function counted(
+  said: RuleAnswer,
+  what: Precaution,
+  machine: MachineState,
+  episode: EpisodeState,
+): RuleAnswer {
+  const done = machine.precautions.filter((p) => p.what === what && p.entry.episode === episode.id).length
+  const powerUps = machine.powerUpsIn.get(episode.id) ?? 0
+  return said.is === 'does not apply' || done + powerUps === 0 ? said : { ...said, tally: { done, powerUps } }
 }
 
 /** By reading: a value at or below the touch limit, seen since the last power-up. By procedure: the wait or bleeder that the sheet names was done. */

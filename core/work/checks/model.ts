@@ -63,6 +63,8 @@ export interface RuleAnswer {
   /** Somebody went past it while it was not met, and it is not met still. */
   readonly passed?:
     { readonly by?: string | undefined; readonly at: Instant; readonly entry: EntryId } | undefined
+  /** How often it was done in this episode, and how often the machine was powered up. */
+  readonly tally?: { readonly done: number; readonly powerUps: number } | undefined
   readonly override?: { readonly reason: string; readonly role: string; readonly entry: EntryId } | undefined
 }
 

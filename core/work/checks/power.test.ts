@@ -232,6 +232,16 @@ describe('hands inside', () => {
     expect(b.rule('hands inside', 'tube discharged').is).toBe('met')
     expect(b.rule('hands inside', 'second person').is).toBe('not met')
   })
+  it('counts how often a tube was discharged against how often there was power', () => {
+    const b = bench({ hazards: [tube] })
+    const tally = () => b.rule('hands inside', 'tube discharged').tally
+    expect(tally()).toBeUndefined()
+    b.precaution('tube discharged')
+    for (const way of ['on', 'off', 'on', 'off'] as const) b.tell({ kind: 'power', machine: home, way })
+    expect(tally()).toEqual({ done: 1, powerUps: 2 })
+    expect(b.rule('hands inside', 'tube discharged').is).toBe('not met')
+    expect(bench().rule('hands inside', 'tube discharged').tally).toBeUndefined()
+  })
   it('asks for cells only where there may be one', () => {
     const b = bench()
     expect(b.rule('hands inside', 'cells out')).toMatchObject({ is: 'not met', about: ['BT1'] })

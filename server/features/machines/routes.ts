@@ -7,6 +7,7 @@ import { waitsCalendar } from '#core/formats/calendar.ts'
 import { blindSummary } from '#core/views/blind.ts'
 import { guestSummary } from '#core/views/guest-list.ts'
 import { guestView } from '#core/views/guest.ts'
+import { cautionFacts } from '#core/views/cautioned.ts'
 import { machineView } from '#core/views/machine.ts'
 import type { MachineSummary } from '#core/views/summary.ts'
 import { seesPrices } from '#core/roles.ts'
@@ -16,7 +17,7 @@ import type { Services } from '../../platform/services.ts'
 import { nowInstant } from '../../platform/clock.ts'
 import { reads } from '../../platform/endpoint.ts'
 import { handle, notFound, parse } from '../../platform/errors.ts'
-import { machineRoute } from '../../platform/machine-route.ts'
+import { machineRoute, registeredIn } from '../../platform/machine-route.ts'
 import { blindSurveys } from '../entries/worlds.ts'
 import { bench, listMachines, waitsOf, workingOf } from './store.ts'
 import { removeView, savedViews, saveView } from './views.ts'
@@ -85,6 +86,11 @@ export function machineRoutes(services: Services): Router {
       return machineView(known, id, (other) => working.has(other))
     },
   )
+
+  machineRoute(services, router, '/machines/:id/cautions', { least: 'volunteer' }, async ({ id, world }) => {
+    const known = await world()
+    return { facts: cautionFacts(known, registeredIn(known, id)) }
+  })
 
   reads(router, '/views', async (request) => {
     const visitor = await requireVisitor(request, 'volunteer')

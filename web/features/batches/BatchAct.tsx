@@ -6,6 +6,7 @@ import { count } from '#api/words/lists.ts'
 import { findingKinds } from '#core/history/bodies/condition.ts'
 import type { Body } from '#core/history/bodies/index.ts'
 import type { MachineId } from '#core/ids.ts'
+import { FormCautions } from '#web/app/FormCautions.tsx'
 import { useSend } from '#web/app/send.ts'
 import { MainButton, PlainButton, Said, SelectField, TextField } from '#web/ui/Forms.tsx'
 import { bodiesFor, lookWords, type ActForm } from './acts.ts'
@@ -17,6 +18,21 @@ const kinds: readonly { readonly value: ActForm['kind']; readonly label: string 
   { value: 'finding', label: 'a finding' },
   { value: 'note', label: 'a note' },
 ]
+
+const actOf = (kind: ActForm['kind'], form: FormData): ActForm => {
+  const read = (name: string) => String(form.get(name) ?? '').trim()
+  return {
+    kind,
+    look: read('look') as keyof typeof lookWords,
+    fn: read('fn'),
+    result: read('result'),
+    symptom: read('symptom'),
+    target: read('target'),
+    sort: read('sort'),
+    zone: read('zone'),
+    words: read('words'),
+  }
+}
 
 export function BatchAct({
   view,
@@ -31,6 +47,8 @@ export function BatchAct({
   const [kind, setKind] = useState<ActForm['kind']>('look')
   const [typed, setTyped] = useState<string>()
   const [written, setWritten] = useState<string>()
+  const [about, setAbout] = useState<readonly Body[]>([])
+  const first = view.units.find((u) => chosen.has(u.unit))
   const text = typed ?? unitsWords([...chosen])
   const choose = (value: string) => {
     setTyped(value)
@@ -41,25 +59,9 @@ export function BatchAct({
   const submit = async (event: React.FormEvent<HTMLFormElement>) => {
     event.preventDefault()
     const form = new FormData(event.currentTarget)
-    const read = (name: string) => String(form.get(name) ?? '').trim()
     const units = view.units.filter((u) => chosen.has(u.unit))
     if (units.length === 0) return setError('Name the units first: 1-5, 8.')
-    const made = units.map((u): Body[] | string =>
-      bodiesFor(
-        {
-          kind,
-          look: read('look') as keyof typeof lookWords,
-          fn: read('fn'),
-          result: read('result'),
-          symptom: read('symptom'),
-          target: read('target'),
-          sort: read('sort'),
-          zone: read('zone'),
-          words: read('words'),
-        },
-        u.machine as MachineId,
-      ),
-    )
+    const made = units.map((u): Body[] | string => bodiesFor(actOf(kind, form), u.machine as MachineId))
     const wrong = made.find((m) => typeof m === 'string')
     if (typeof wrong === 'string') return setError(wrong)
     const sent = await send(made.flatMap((m) => (typeof m === 'string' ? [] : m.map((body) => ({ body })))))
@@ -67,6 +69,7 @@ export function BatchAct({
       setWritten(`Written on ${count(units.length, 'unit')}: ${unitsWords(units.map((u) => u.unit))}.`)
       onChosen(new Set())
       setTyped(undefined)
+      setAbout([])
     }
   }
   const half = Math.ceil(view.units.length / 2)
@@ -74,6 +77,12 @@ export function BatchAct({
     <form
       aria-label="One act for several units"
       onSubmit={(e) => void submit(e)}
+      // Units of a batch are of one type: what the first calls for, all call for.
+      onInput={(e) => {
+        const read =
+          first && bodiesFor(actOf(kind, new FormData(e.currentTarget)), first.machine as MachineId)
+        setAbout(read === undefined || typeof read === 'string' ? [] : read)
+      }}
       className="noprint bg-next border-line flex flex-wrap items-end gap-x-4 gap-y-2 rounded-sm border p-3"
     >
       <div className="w-44">
@@ -154,6 +163,7 @@ export function BatchAct({
           <TextField label="Note" name="words" maxLength={2000} />
         </div>
       )}
+      <FormCautions machines={first ? [first.machine] : []} bodies={about} />
       <MainButton type="submit" disabled={busy || chosen.size === 0}>
         {chosen.size > 0 ? `Record it for ${count(chosen.size, 'unit')}` : 'Name units first'}
       </MainButton>

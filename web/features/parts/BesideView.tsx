@@ -11,10 +11,12 @@ import {
 import { useQuery } from '@tanstack/react-query'
 import { useEffect, useState } from 'react'
 import { Link, useParams, useSearchParams } from 'react-router'
+import type { Body } from '#core/history/bodies/index.ts'
 import type { PartId } from '#core/ids.ts'
 import { movingBodies } from '#core/parts/destination.ts'
 import { inTray } from '#core/place.ts'
 import type { MachineContext, SlotContext } from '#core/composer/context.ts'
+import { FormCautions } from '#web/app/FormCautions.tsx'
 import { keys } from '#web/app/keys.ts'
 import { get, wordsOf } from '#web/app/http.ts'
 import { useSend } from '#web/app/send.ts'
@@ -77,18 +79,19 @@ export function View() {
     if (picked && place) put(picked, place.slot, place.machine)
     setHand(undefined)
   }
-  const go = async ({ slot, machine, target, into }: Proposal) => {
-    if (!slot.part) return
-    const here = into.machine === view.id ? view.open?.id : undefined
-    const occupied = target.part !== undefined && target.content !== 'empty'
-    const bodies = movingBodies({
+  const hereIn = (into: MachineContext) => (into.machine === view.id ? view.open?.id : undefined)
+  const occupies = (target: SlotContext) => target.part !== undefined && target.content !== 'empty'
+  const bodiesOf = ({ slot, target, into }: Proposal): Body[] => {
+    const here = hereIn(into)
+    if (!slot.part) return []
+    return movingBodies({
       part: slot.part as PartId,
       from: slot.place,
       destination: {
         to: 'slot',
         place: target.place,
         occupant:
-          occupied && target.part
+          occupies(target) && target.part
             ? {
                 part: target.part,
                 out: here ? inTray(here) : { in: { kind: 'kept', id: into.machine } },
@@ -98,10 +101,14 @@ export function View() {
       },
       occupantTag: numbers.data?.tag,
     })
-    if (!(await send(bodies.map((body) => ({ body, episode: here }))))) return
+  }
+  const go = async (proposed: Proposal) => {
+    const { slot, machine, target, into } = proposed
+    const bodies = bodiesOf(proposed)
+    if (!slot.part || !(await send(bodies.map((body) => ({ body, episode: hereIn(into) }))))) return
     setMoved({
       words: `${slot.partLabel ?? 'The part'} went from ${machine.number} into ${target.position.designator} of ${into.number}.`,
-      parts: [slot.part, ...(occupied && target.part ? [target.part] : [])],
+      parts: [slot.part, ...(occupies(target) && target.part ? [target.part] : [])],
     })
     setProposal(undefined)
     setHand(undefined)
@@ -148,13 +155,17 @@ export function View() {
         >
           <p className="flex-1">
             {`${proposal.slot.partLabel ?? proposal.slot.position.accepts}: out of ${proposal.slot.position.designator} of ${proposal.machine.number}, into ${proposal.target.position.designator} of ${proposal.into.number}. `}
-            {proposal.target.part && proposal.target.content !== 'empty' && (
+            {occupies(proposal.target) && (
               <span className="text-quiet">What sits there comes out by the same act. </span>
             )}
             {proposal.slot.position.essential && (
               <span className="text-copper font-bold">{`${proposal.machine.number} is incomplete without it.`}</span>
             )}
           </p>
+          <FormCautions
+            machines={[proposal.machine.machine, proposal.into.machine]}
+            bodies={bodiesOf(proposal)}
+          />
           <MainButton disabled={busy} autoFocus onClick={() => void go(proposal)}>
             Record the move
           </MainButton>

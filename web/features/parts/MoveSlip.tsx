@@ -9,6 +9,7 @@ import type { PartId, PartyId } from '#core/ids.ts'
 import { movingBodies, wantsTag, type Destination } from '#core/parts/destination.ts'
 import { judgeFit, type PartFacts } from '#core/parts/fit.ts'
 import { dayInterval } from '#core/quantity/time.ts'
+import { FormCautions } from '#web/app/FormCautions.tsx'
 import { keys } from '#web/app/keys.ts'
 import { get } from '#web/app/http.ts'
 import { useSend } from '#web/app/send.ts'
@@ -87,19 +88,23 @@ export function MoveSlip({ part, onClose }: { part: PartLife; onClose: () => voi
             : { to: 'gone', fate: (text('fate') || 'discarded') as (typeof fates)[number] }
   const lent = said['lent'] === 'yes' && way !== 'out of the house' && way !== 'into a store'
   const refused = fit && 'refusal' in fit ? refusalWords(fit.refusal, { zone, labels: {} }) : undefined
+  const bodies = destination
+    ? movingBodies({
+        part: part.id as PartId,
+        from: part.at,
+        destination,
+        loan: lent ? { due: text('due') ? dayInterval(text('due'), zone).latest : undefined } : undefined,
+        authority: (text('authority') || undefined) as PartyId | undefined,
+        reason: refused ? text('reason') || undefined : undefined,
+        occupantTag: numbers.data?.tag,
+        tag: !part.tag && wantsTag(part.at, destination) ? numbers.data?.tag : undefined,
+      })
+    : []
+  const opened = [part.at, slot?.place].flatMap((place) =>
+    place?.in.kind === 'machine' ? [place.in.id] : [],
+  )
   const go = async () => {
-    if (!destination) return
-    const bodies = movingBodies({
-      part: part.id as PartId,
-      from: part.at,
-      destination,
-      loan: lent ? { due: text('due') ? dayInterval(text('due'), zone).latest : undefined } : undefined,
-      authority: (text('authority') || undefined) as PartyId | undefined,
-      reason: refused ? text('reason') || undefined : undefined,
-      occupantTag: numbers.data?.tag,
-      tag: !part.tag && wantsTag(part.at, destination) ? numbers.data?.tag : undefined,
-    })
-    if (await send(bodies.map((body) => ({ body })))) setMoved(true)
+    if (bodies.length > 0 && (await send(bodies.map((body) => ({ body }))))) setMoved(true)
   }
   if (moved)
     return (
@@ -202,6 +207,7 @@ export function MoveSlip({ part, onClose }: { part: PartLife; onClose: () => voi
       {slot && slot.content !== 'empty' && (
         <p className="text-quiet mt-2">{`What sits in ${slot.position.designator} comes out by the same act and is kept with that machine.`}</p>
       )}
+      <FormCautions machines={opened} bodies={bodies} />
       <p className="mt-3">
         <PlainButton
           disabled={

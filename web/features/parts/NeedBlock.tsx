@@ -8,6 +8,7 @@ import type { Appraisal, Choice } from '#core/parts/donors.ts'
 import { isPreferred, nearestPreferred } from '#core/quantity/preferred.ts'
 import { parseQuantity, writeQuantity } from '#core/quantity/quantity.ts'
 import { newId } from '#web/app/clock.ts'
+import { FormCautions } from '#web/app/FormCautions.tsx'
 import { useSend } from '#web/app/send.ts'
 import { Act, MainButton, PlainButton, Said } from '#web/ui/Forms.tsx'
 import { FromStock } from './FromStock.tsx'
@@ -99,11 +100,13 @@ function Offer({
   const rated = [candidate.facts.attributes['value'], candidate.facts.attributes['rating']]
     .filter(Boolean)
     .join(' ')
-  const Button = chosen ? MainButton : PlainButton
+  const [newPart] = useState(() => newId() as PartId)
+  const [taking, setTaking] = useState(false)
+  const Button = chosen && !taking ? MainButton : PlainButton
+  const { need } = choice
+  const bodies = taking ? takeBodies(answer, need, appraisal, newPart) : []
   const take = async () => {
-    const part = candidate.lot ? (newId() as PartId) : candidate.part
-    const bodies = takeBodies(answer, choice.need, appraisal, part)
-    const { need } = choice
+    const part = candidate.lot ? newPart : candidate.part
     if (await send(bodies.map((body) => ({ body, episode: answer.machine.openEpisode }))))
       onTaken({
         words: `${candidate.label}, from ${candidate.placeLabel}, went into ${need.position.designator}${need.occupant ? `; ${need.occupant.label} that was there came out` : ''}.`,
@@ -111,7 +114,6 @@ function Offer({
       })
   }
   const keep = async () => {
-    const { need } = choice
     const what = candidate.lot ? { lot: candidate.lot.facts.id, n: 1 } : { part: candidate.part }
     if (
       await send([
@@ -157,13 +159,17 @@ function Offer({
         {candidate.donor?.essential && !bar && (
           <span className="text-13 block">Its donor is incomplete by the same act.</span>
         )}
-        <Said error={error} />
       </span>
       <span className="num text-18 text-right">{bar ? '' : Number(total.toFixed(1))}</span>
       <span className="flex flex-col items-end gap-1">
         {!bar && (
-          <Button disabled={busy} onClick={() => void take()}>
-            Record the move
+          <Button
+            disabled={busy}
+            aria-expanded={taking}
+            aria-label={`Take the part: ${candidate.label}`}
+            onClick={() => setTaking(!taking)}
+          >
+            Take the part
           </Button>
         )}
         {!bar && !candidate.donor && (
@@ -176,6 +182,22 @@ function Offer({
           </Act>
         )}
       </span>
+      {taking && (
+        <div role="group" aria-label="What will be written" className="col-span-full">
+          <p>{`${candidate.label}: from ${candidate.placeLabel}, into ${need.position.designator}. ${need.occupant ? `${need.occupant.label} comes out by the same act.` : ''}`}</p>
+          <FormCautions
+            machines={[need.machine, ...(candidate.donor ? [candidate.donor.machine] : [])]}
+            bodies={bodies}
+          />
+          <p className="mt-2 flex gap-3">
+            <MainButton disabled={busy} autoFocus onClick={() => void take()}>
+              Record the move
+            </MainButton>
+            <PlainButton onClick={() => setTaking(false)}>Cancel</PlainButton>
+          </p>
+          <Said error={error} />
+        </div>
+      )}
     </li>
   )
 }
