@@ -44,6 +44,7 @@ const cases: {
       'On 9 Mar.',
     ],
   ],
+  took: [[{ does: 'took', minutes: 90 }, 'Took 1 h 30 min']],
   'takes noon': [[{ does: 'takes noon' }, 'noon is taken']],
   claims: [[{ does: 'claims', by: 'Olga Prent', words: 'it fell' }, 'Olga Prent told it: “it fell”']],
   plans: [[{ does: 'plans', words: 'clean the drum' }, 'A plan, nothing is done yet: clean the drum']],

@@ -1,7 +1,7 @@
 /** What a line said freely was understood as: its times, plans, corrections, sums, and what is asked of the record. */
 import type { Effect } from '#core/composer/index.ts'
 import type { Interval } from '#core/quantity/time.ts'
-import { clockWords, shortDay } from './dates.ts'
+import { clockWords, durationWords, shortDay } from './dates.ts'
 import { heed, say, type EffectWords, type When } from './effects.ts'
 import { entryWords } from './entries.ts'
 import { list } from './lists.ts'
@@ -13,6 +13,7 @@ export type FreelyEffect = Extract<
       | 'reads as'
       | 'keeps as words'
       | 'at'
+      | 'took'
       | 'takes noon'
       | 'claims'
       | 'plans'
@@ -32,6 +33,7 @@ const freely: Readonly<Record<FreelyEffect['does'], true>> = {
   'reads as': true,
   'keeps as words': true,
   at: true,
+  took: true,
   'takes noon': true,
   claims: true,
   plans: true,
@@ -86,6 +88,8 @@ export function freelyWords(effect: FreelyEffect, when: When): EffectWords {
       )
     case 'at':
       return say(atWords(effect.when, when))
+    case 'took':
+      return say(`took ${durationWords(effect.minutes)}`)
     case 'takes noon':
       return say('a move needs an hour: noon is taken; begin with at 15:00 to say it better')
     case 'claims':

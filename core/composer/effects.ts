@@ -24,6 +24,8 @@ export type Effect =
       readonly because: 'is in already' | 'is out already' | 'not understood'
     }
   | { readonly does: 'at'; readonly when: Interval }
+  /** How long it took hands. */
+  | { readonly does: 'took'; readonly minutes: number }
   /** A day was said, and a move needs a moment. */
   | { readonly does: 'takes noon' }
   | { readonly does: 'claims'; readonly by?: string | undefined; readonly words: string }

@@ -32,6 +32,8 @@ export interface LogRow {
   readonly doneBy?: string | undefined
   readonly recordedBy: string
   readonly basis: Basis
+  /** Hands-on minutes, where they were said. */
+  readonly minutes?: number | undefined
   readonly episode?: EntryId | undefined
   readonly body: Body
   /** Every version, when it was amended; the last one in force is `body`. */
@@ -132,6 +134,7 @@ export function logRow(
     doneBy: statement.doneBy,
     recordedBy: statement.recordedBy,
     basis: statement.basis,
+    minutes: statement.minutes,
     episode: statement.episode,
     body: statement.body,
     versions: versions.map(versionRow),

@@ -1,4 +1,5 @@
 /** The band is all the chrome. It stands around every view of a signed-in person; without one, the sign-in page. */
+import { flushSync } from 'react-dom'
 import { useQueryClient } from '@tanstack/react-query'
 import { lazy, Suspense, useEffect, useLayoutEffect, useRef, useState, type RefObject } from 'react'
 import { DropdownMenu } from 'radix-ui'
@@ -183,8 +184,9 @@ function FindField({ role, field }: { role: Role; field: RefObject<HTMLInputElem
         placeholder="Find a machine, part, tag  /"
         className="field h-8"
         onFocus={() =>
+          // Read and replaced in one go: no key falls between the two fields.
           void import('./Find.tsx').then(({ default: Find }) =>
-            setReady({ Find, start: field.current?.value ?? '' }),
+            flushSync(() => setReady({ Find, start: field.current?.value ?? '' })),
           )
         }
       />

@@ -1,6 +1,6 @@
 /** One line of the ruled sheet: time, who, what, result; superseded versions struck but readable; contested ones tied. */
 import { useState, type ReactNode } from 'react'
-import { clockWords, whenWords } from '#api/words/dates.ts'
+import { clockWords, durationWords, whenWords } from '#api/words/dates.ts'
 import { entryWords } from '#api/words/entries.ts'
 import { unauthorisedWords, voidRowWords } from '#api/words/standing.ts'
 import { refusalWords } from '#api/words/refusals.ts'
@@ -75,6 +75,9 @@ export function LogLine({
             <abbr title="from memory" className="text-quiet num ml-1.5 font-normal no-underline">
               m
             </abbr>
+          )}
+          {row.minutes !== undefined && (
+            <span className="text-quiet ml-1.5 font-normal">{durationWords(row.minutes)}</span>
           )}
           {row.basis === 'told' && <span className="text-quiet ml-1.5 font-normal">told</span>}
           {unsent && <span className="text-quiet ml-1.5 font-normal">not sent yet</span>}

@@ -63,9 +63,14 @@ function told(reading: Reading, line: string, start: Scene): Parsed {
       effects.push(...kept.effects)
       continue
     }
-    const timed = withTime(parsed.entries, group.when, scene)
+    const took = group.act && 'minutes' in group.act ? group.act.minutes : undefined
+    const timed = withTime(took ? tookMinutes(parsed.entries, took) : parsed.entries, group.when, scene)
     entries.push(...timed.entries)
-    effects.push(...timed.effects, ...parsed.effects)
+    effects.push(
+      ...timed.effects,
+      ...parsed.effects,
+      ...(took ? [{ does: 'took', minutes: took } as const] : []),
+    )
     scene = afterwards(scene, parsed.entries)
   }
   const several = entries.length > 1
@@ -109,6 +114,10 @@ function grouped(acts: readonly Act[]): readonly Group[] {
   }
   return out
 }
+
+/** Said once of all that an act becomes: the first entry bears it. */
+const tookMinutes = (entries: readonly ParsedEntry[], minutes: number): readonly ParsedEntry[] =>
+  entries.map((e, i) => (i === 0 ? { ...e, minutes } : e))
 
 /** The time that the line gives for it. A move needs a moment: of a day, noon is taken, and said. */
 function withTime(

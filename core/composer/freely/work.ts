@@ -47,15 +47,12 @@ export function work(act: Of<'work'>, scene: Scene, line: string): Parsed {
   const preset = reachOf(act.verb)
   const within = insideIt.test(act.what ?? line)
   const reach = preset === 'outside' && within ? 'disturbed' : preset
-  const parsed = workOn(
+  return workOn(
     { lemma: act.verb, verb: pastOf(act.verb), reach },
     act.what ? owned(act.what.replace(/^it /i, ''), line, scene) : within ? 'inside' : scene.context.name,
     act.words && act.words.toLowerCase() !== act.what?.toLowerCase() ? act.words : '',
     scene,
   )
-  return parsed.ok && act.minutes
-    ? { ...parsed, entries: parsed.entries.map((e) => ({ ...e, minutes: act.minutes })) }
-    : parsed
 }
 
 export function change(

@@ -153,6 +153,50 @@ export const otherLines: Readonly<Record<string, readonly SaidLine[]>> = {
     ['chassis wiped down with a damp cloth', 'work verb=wipe what=chassis'],
   ],
   'SW 2025.6': [
+    ['put C11 and C12 back in', 'in at=C11 ; in at=C12'],
+    ['took K2 and the bell out', 'out what=K2 ; out what=bell'],
+    [
+      'took the type drum, the platen and the bell out',
+      'out what=type drum ; out what=platen ; out what=bell',
+    ],
+    ['took the hammer card out and the bell works', 'out what=hammer card ; test fn=bell is=pass'],
+    ['lifted C11 and C12 out', 'out what=C11 ; out what=C12'],
+    ['put the bell and the platen back', 'in at=bell ; in at=platen'],
+    ['put the cover and the platen back on', 'on what=cover ; on what=platen'],
+    [
+      'cleaned K2 and the hammer card with alcohol',
+      'work verb=clean what=K2 words=alcohol ; work verb=clean what=hammer card words=alcohol',
+    ],
+    [
+      'oiled the carriage rail and the type drum bearings',
+      'work verb=oil what=carriage rail ; work verb=oil what=type drum bearings',
+    ],
+    [
+      'cleaned the contacts of the hammer card, took 40 min',
+      'work verb=clean what=contacts of the hammer card minutes=40',
+    ],
+    ['cleaned the platen, 40 minutes of work', 'work verb=clean what=platen minutes=40'],
+    ['an hour and a half on the carriage, cleaned', 'work verb=clean what=carriage minutes=90'],
+    ['spent half an hour cleaning the cover', 'work verb=clean what=cover minutes=30'],
+    [
+      'replaced C11 and C12 with new 4700 uF 35V, took half an hour',
+      'swap at=C11 with=4700 ; swap at=C12 with=4700 minutes=30',
+    ],
+    ['warming up took 10 min', ''],
+    ['swap C11, C12 < new 4700uF 35V', 'swap at=C11 with=4700uF ; swap at=C12 with=4700uF'],
+    [
+      'prints again after I cleaned the hammer card',
+      'work verb=clean what=hammer card ; test fn=print, 80 columns is=pass',
+    ],
+    [
+      'after cleaning the hammer card it prints again',
+      'work verb=clean what=hammer card ; test fn=print, 80 columns is=pass',
+    ],
+    ['let it run for an hour, no fault', ''],
+    ['put grease on the rail', 'work verb=grease what=rail'],
+    ['put tape over the crack', 'work verb=tape what=crack'],
+    ['the lamp is blown', ''],
+    ['blown out with compressed air', 'work verb=blow'],
     [
       'the bell rings, paper feed jams now and then',
       'test fn=bell is=pass ; test fn=paper feed is=intermittent',

@@ -12,7 +12,7 @@ export const terminalLines: Readonly<Record<string, readonly SaidLine[]>> = {
     ['waited 10 minutes, then measured CX1: 0 V', 'read point=CX1 value=0 unit=V'],
     ['picture rolls when the heater is on', 'test fn=screen, 24 rows is=partly'],
     ["Bell still doesn't ring.", 'test fn=bell is=fail'],
-    ['the bell rings again after reseating its plug', 'test fn=bell is=pass'],
+    ['the bell rings again after reseating its plug', 'work verb=reseat ; test fn=bell is=pass'],
     ['Took IC18 out of its socket and put it in bag 3.', 'out what=IC18 to=bag 3'],
     ['Reseated IC22, keys all work now', 'work verb=reseat what=IC22 ; test fn=keys, 71 is=pass'],
     ['Measured the 5 volt rail: 4.97 V.', 'read point=5V value=4.97'],

@@ -3,7 +3,7 @@ import type { Act } from './acts.ts'
 import { quantities } from './amounts.ts'
 import type { Clause } from './clauses.ts'
 import { earlier, finding } from './found.ts'
-import { work } from './hands.ts'
+import { spread, work } from './hands.ts'
 import { incident } from './happened.ts'
 import { judged } from './judged.ts'
 import { type Line, named, tagged, words, written } from './line.ts'
@@ -27,6 +27,7 @@ export interface Sofar {
 
 /** What is done and seen, clause by clause, in this order: the more special act before the more general. */
 const readers: readonly ClauseReader[] = [
+  spread,
   earlier,
   stock,
   waiting,

@@ -32,6 +32,8 @@ export type Asks = 'where' | 'when' | 'who' | 'what' | 'how many' | 'status'
 interface Timed {
   /** The day or moment that the line gives for it: "2026-11-29" or "2026-11-29T18:00", local. */
   readonly when?: string | undefined
+  /** How long it took hands, where the line says it. */
+  readonly minutes?: number | undefined
 }
 
 export interface TestAct extends Timed {
@@ -86,7 +88,6 @@ export type Act =
       readonly verb: string
       readonly what?: string | undefined
       readonly words?: string | undefined
-      readonly minutes?: number | undefined
     } & Timed)
   | ({
       readonly do: 'adjust'

@@ -300,6 +300,27 @@ function joined(line: Line, raw: readonly Clause[]): Clause[] {
   return out
 }
 
+const particles = /^(?:out|back|off|in|on|away|up|down|again|home)$/
+
+/** A verb whose meaning waits for its particle, and so far nothing but names: "took K2", "we put the bell, the platen". */
+function handsOf(line: Line, { from, to }: Clause): boolean {
+  let at = from
+  while (/^(?:i|we|have|has|then|now|also|just|and)$/.test(line.tokens[at]?.word ?? '')) at++
+  if (
+    !/^(?:took|take|put|lifted|lift|pulled|pull|got|brought|pushed|prised|levered)$/.test(
+      line.tokens[at]?.word ?? '',
+    )
+  )
+    return false
+  return line.tokens
+    .slice(at + 1, to)
+    .every(
+      ({ word }, k) =>
+        /^(?:the|a|an|its|both|and|,|all|of)$/.test(word) ||
+        line.mentions.some((m) => m.from <= at + 1 + k && at + 1 + k < m.to),
+    )
+}
+
 /** "replaced C5, | C6 and | C9 with new ones": names go on after a name, and nothing is said of them but how. */
 function continuesList(line: Line, before: Clause, from: number, to: number): boolean {
   const sorts = ['position', 'zone', 'function', 'gear', 'point'] as const
@@ -308,9 +329,12 @@ function continuesList(line: Line, before: Clause, from: number, to: number): bo
     (m) => m.from === from || (m.from === from + 1 && line.tokens[from]?.word === 'the'),
   )
   if (!last || !next || !sorts.some((s) => s === next.sort)) return false
-  if (!hasPredicate(line, before.from, before.to) || /\bplace\b/.test(words(line, next.to, to))) return false
   const rest = line.tokens[next.to]?.word
-  if (next.to < to && !/^(?:with|for|to|into|in|on|from|by|->|using|at|of|as|both)$/.test(rest ?? ''))
+  // "took K2 | and the bell out": the particle at the end belongs to the verb at the start.
+  const parted = handsOf(line, before)
+  if (parted && (next.to >= to || particles.test(rest ?? ''))) return true
+  if (!hasPredicate(line, before.from, before.to) || /\bplace\b/.test(words(line, next.to, to))) return false
+  if (next.to < to && !/^(?:with|for|to|into|in|on|from|by|->|<|using|at|of|as|both)$/.test(rest ?? ''))
     return false
   return (
     tagged(line, next.to, to, 'good', 'bad', 'part', 'finding').length === 0 &&

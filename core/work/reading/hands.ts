@@ -6,6 +6,44 @@ import { targets } from './targets.ts'
 import { stopAt, timeIn, whenOf } from './slots.ts'
 import type { ClauseReader } from './told.ts'
 
+/** What is put on something by hand, and the work that this is. */
+const spreads: readonly (readonly [RegExp, string])[] = [
+  [/^(?:grease|vaseline)$/, 'grease'],
+  [/^(?:oil|lubricant)$/, 'oil'],
+  [/^(?:glue|adhesive|epoxy|superglue)$/, 'glue'],
+  [/^(?:tape)$/, 'tape'],
+  [/^(?:paint|primer)$/, 'paint'],
+  [/^(?:wax)$/, 'wax'],
+  [/^(?:varnish|lacquer)$/, 'varnish'],
+  [/^(?:flux|solder)$/, 'solder'],
+]
+
+/** "put new grease on the carriage rail", "put tape over the crack": no cover goes on. */
+export const spread: ClauseReader = (line, clause, told) => {
+  const put = line.tokens.findIndex(
+    (t, i) =>
+      i >= clause.from && i < clause.to && /^(?:put|applied|added|spread|dabbed|smeared)$/.test(t.word),
+  )
+  if (put < 0 || put > clause.from + 2) return undefined
+  const at = line.tokens.findIndex(
+    (t, i) => i > put && i <= put + 5 && i < clause.to && spreads.some(([stuff]) => stuff.test(t.word)),
+  )
+  const link = line.tokens[at + 1]?.word ?? ''
+  if (at < 0 || !/^(?:on|onto|over|into|in|under|to|round|around)$/.test(link)) return undefined
+  const verb = spreads.find(([stuff]) => stuff.test(line.tokens[at]?.word ?? ''))?.[1] ?? 'work on'
+  const object = objectAfter(line, at + 2, clause.to)
+  const what = object && !/^(?:it|them)$/i.test(object) ? object : (told.what ?? told.targets[0])
+  return [
+    {
+      do: 'work',
+      verb,
+      ...(what ? { what } : {}),
+      words: written(line, put + 1, clause.to),
+      ...whenOf(line, clause),
+    },
+  ]
+}
+
 const meansLead = /^(?:with|using|by|in|w|through|via)$/
 
 /** Work that was done: the verb, what it was done to, with what. */
@@ -74,6 +112,12 @@ export const work: ClauseReader = (line, clause, told) => {
     (v) => v.form === 'past' || ((v.form === 'base' || v.form === 'ing') && startsSo(line, clause, v.at)),
   )
   if (!spoken) return undefined
+  // "F1 is blown": how it is. "Blown out with air" was work.
+  if (
+    line.tokens[spoken.at]?.word === 'blown' &&
+    !/^(?:out|off|through|clean|dry|away|with)$/.test(line.tokens[spoken.at + 1]?.word ?? '')
+  )
+    return undefined
   if (
     spoken.guessed &&
     (/\b(?:interrupt|suppose|appear|seem|consist|contain|remain|exist|belong|depend|need|require)/.test(
@@ -140,14 +184,33 @@ export const work: ClauseReader = (line, clause, told) => {
   const means = meansAt >= 0 ? written(line, meansAt + 1, clause.to) : undefined
   const rest = means ?? (before && after ? `${after}` : trailingWords(line, spoken.at + 1, clause.to))
   const target = before && after && !pronoun ? pickTarget(line, clause, before, after) : what
-  const list = target === undefined ? [undefined] : [target]
-  return list.map((w) => ({
+  const more = target !== undefined && target === after ? alsoAfter(line, spoken.at + 1, objectEnd) : []
+  const how = more.length > 0 ? means : rest
+  return [target, ...more].map((w) => ({
     do: 'work',
     verb: spoken.verb.lemma.replace(/ize$/, 'ise'),
     ...(w ? { what: w } : {}),
-    ...(rest ? { words: rest } : {}),
+    ...(how ? { words: how } : {}),
     ...whenOf(line, clause),
   }))
+}
+
+/** "cleaned K2 and the hammer card", "oiled the rail, the bearings and the shaft": what follows the first thing, each by itself. */
+function alsoAfter(line: Line, from: number, to: number): string[] {
+  const more: string[] = []
+  let span = objectSpan(line, from, to)
+  while (span && /^(?:and|,|&)$/.test(line.tokens[span.to]?.word ?? '')) {
+    let next = span.to + 1
+    if (line.tokens[next]?.word === 'and') next++
+    span = objectSpan(line, next, to)
+    if (!span || span.to - span.from > 4) break
+    const { from: a, to: b } = span
+    if (line.verbs.some((v) => a <= v.at && v.at < b && v.form === 'past')) break
+    if (tagged(line, a, b, 'good', 'bad', 'part', 'finding').length > 0) break
+    const name = canonical(line, a, b)
+    if (name) more.push(name)
+  }
+  return more
 }
 
 /** "clean the keyboard", "oil guides": an object follows. */
@@ -209,6 +272,15 @@ function canonical(line: Line, from: number, to: number): string | undefined {
 }
 
 function objectAfter(line: Line, from: number, to: number): string | undefined {
+  const span = objectSpan(line, from, to)
+  return span && canonical(line, span.from, span.to)
+}
+
+function objectSpan(
+  line: Line,
+  from: number,
+  to: number,
+): { readonly from: number; readonly to: number } | undefined {
   const stop = stopAt(line, from, to)
   let a = from
   while (
@@ -233,7 +305,7 @@ function objectAfter(line: Line, from: number, to: number): string | undefined {
     const place = named(line, b + 1, stop, 'position', 'zone').find((m) => m.from <= b + 2)
     if (place) b = place.to
   }
-  return b > a ? canonical(line, a, b) : undefined
+  return b > a ? { from: a, to: b } : undefined
 }
 
 function trailingWords(line: Line, from: number, to: number): string | undefined {

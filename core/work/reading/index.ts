@@ -6,6 +6,8 @@
 import { type Sofar, clauseActs, toldOf } from './acts-of-clauses.ts'
 import type { Act, Reading, ReadingScene } from './acts.ts'
 import { type Clause, clausesOf } from './clauses.ts'
+import { workFirst } from './after.ts'
+import { effortIn } from './effort.ts'
 import { stopped } from './ends.ts'
 import { type Line, lineOf, tagged, words } from './line.ts'
 import { accounted, isNoise } from './noise.ts'
@@ -21,7 +23,52 @@ export { offeredWords } from './taught.ts'
 
 const nothing: Reading = { acts: [], read: 'not', rest: [] }
 
+/** A line read whole. How long work took is told of the work in it, and is no wait and no time of its own. */
 export function readLine(text: string, scene: ReadingScene): Reading {
+  const effort = effortIn(text)
+  const read = effort && readInOrder(effort.rest, scene)
+  const last = read?.acts.findLastIndex(isHandsOn) ?? -1
+  return effort && read && last >= 0 && read.rest.length === 0
+    ? {
+        ...read,
+        acts: read.acts.map((act, i) => (i === last ? ({ ...act, minutes: effort.minutes } as Act) : act)),
+      }
+    : readInOrder(text, scene)
+}
+
+/** Work and what came of it, in the order in which they happened. */
+function readInOrder(text: string, scene: ReadingScene): Reading {
+  for (const { work, result } of workFirst(text)) {
+    const did = readWords(work, scene)
+    const came = readWords(result, scene)
+    if (
+      did.read === 'whole' &&
+      came.read === 'whole' &&
+      did.acts.every(isHandsOn) &&
+      came.acts.every((act) => act.do === 'test')
+    )
+      return { acts: [...did.acts, ...came.acts], read: 'whole', rest: [] }
+  }
+  return readWords(text, scene)
+}
+
+/** Acts that take hands, and so minutes. */
+const handsOn = new Set<Act['do']>([
+  'work',
+  'swap',
+  'out',
+  'in',
+  'off',
+  'on',
+  'adjust',
+  'set',
+  'unplug',
+  'plug',
+])
+
+const isHandsOn = ({ do: act }: Act): boolean => handsOn.has(act)
+
+function readWords(text: string, scene: ReadingScene): Reading {
   const line = lineOf(text, scene)
   if (line.tokens.length === 0 || isNoise(line)) return { ...nothing, rest: [text] }
   const sentences = sentencesOf(line)

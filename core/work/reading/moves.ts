@@ -67,7 +67,9 @@ const inWord =
 
 const inn: ClauseReader = (line, clause, told) => {
   const said = plain(line, clause.from, clause.to)
-  const bare = /\b(?:in|back)\b\s*$/.test(said.replace(/[.!,]+$/, '')) && clause.to - clause.from <= 6
+  const bare =
+    /\b(?:in|back)\b\s*$/.test(said.replace(/[.!,]+$/, '')) &&
+    (clause.to - clause.from <= 6 || /^(?:(?:i|we) )?(?:put|got|brought|pushed)\b/.test(said))
   if (!inWord.test(said) && !bare) return undefined
   if (
     /\binto (?:shape|line|form|alignment)\b|\bnot (?:in|back|fitted)\b|\bback in (?:january|february|march|april|may|june|july|august|september|october|november|december|\d)/.test(

@@ -1,4 +1,5 @@
 /** Screws and covers, off and on. */
+import type { Act } from './acts.ts'
 import type { Clause } from './clauses.ts'
 import { type Line, named, tagged, words } from './line.ts'
 import { coverIn, holders, screwsIn, whenOf } from './slots.ts'
@@ -58,16 +59,30 @@ export const fastening: ClauseReader = (line, clause, told) => {
     return undefined
   const cup = held ? cupText(held.text) : undefined
   const what = cover?.text ?? (screws ? ofWhat(line, clause, screws.to) : undefined)
-  return [
-    {
-      do: carried,
-      ...(what ? { what } : {}),
-      ...(screws?.count === undefined ? allOf(line, clause) : { count: screws.count }),
-      ...(screws?.size ? { size: screws.size } : {}),
-      ...(cup ? { cup } : {}),
-      ...whenOf(line, clause),
-    },
-  ]
+  const others = cover && !screws ? alsoMoved(line, clause, cover.to) : []
+  return [what, ...others].map((thing): Act => ({
+    do: carried,
+    ...(thing ? { what: thing } : {}),
+    ...(screws?.count === undefined ? allOf(line, clause) : { count: screws.count }),
+    ...(screws?.size ? { size: screws.size } : {}),
+    ...(cup ? { cup } : {}),
+    ...whenOf(line, clause),
+  }))
+}
+
+/** "put the cover and the platen back on": what is named after the cover goes with it. */
+function alsoMoved(line: Line, clause: Clause, from: number): string[] {
+  const more: string[] = []
+  let at = from
+  while (/^(?:and|,)$/.test(line.tokens[at]?.word ?? '')) {
+    at++
+    while (/^(?:and|the|a)$/.test(line.tokens[at]?.word ?? '')) at++
+    const next = named(line, at, clause.to, 'position', 'zone').find((m) => m.from === at)
+    if (!next?.names[0] || next.names.length > 1) break
+    more.push(next.names[0])
+    at = next.to
+  }
+  return more
 }
 
 /** "with all 6", "all six of them". */

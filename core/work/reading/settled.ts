@@ -10,6 +10,12 @@ export function settled(acts: readonly Act[]): readonly Act[] {
       last &&
       (last.do === 'off' || last.do === 'on') &&
       act.do === last.do &&
+      !(
+        last.what !== undefined &&
+        act.what !== undefined &&
+        last.what !== act.what &&
+        act.count === undefined
+      ) &&
       (last.what === undefined ||
         act.what === undefined ||
         (last.count === undefined && act.size === undefined))

@@ -189,7 +189,7 @@ export const swap: ClauseReader = (line, clause, told) => {
 function swapLead(line: Line, clause: Clause): { at: number } | undefined {
   for (let i = clause.from; i < clause.to; i++)
     if (
-      /^(?:for|with|by|against|using|->)$/.test(line.tokens[i]?.word ?? '') &&
+      /^(?:for|with|by|against|using|->|<)$/.test(line.tokens[i]?.word ?? '') &&
       !(
         line.tokens[i]?.word === 'for' &&
         /^(?:now|good|the moment|a while|test|testing)$/.test(line.tokens[i + 1]?.word ?? '')

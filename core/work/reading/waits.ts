@@ -97,6 +97,13 @@ export const waiting: ClauseReader = (line, clause, told) => {
     named(line, clause.from, clause.to, 'function').length > 0
   )
     return undefined
+  // "let it run for an hour": it was tried, nothing rests.
+  if (
+    /\b(?:let|left|leave|leaving) (?:it|them|the \w+|everything)?(?: (?:be|stay))? ?(?:run|running|on|playing|powered|switched on)\b/.test(
+      said,
+    )
+  )
+    return undefined
   const acts: Act[] = []
   const good = tagged(line, clause.from, clause.to, 'good', 'bad').filter(() =>
     named(line, clause.from, clause.to, 'function').some((m) => m.by !== 'noun' && m.by !== 'verb'),
