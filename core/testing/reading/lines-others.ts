@@ -153,6 +153,22 @@ export const otherLines: Readonly<Record<string, readonly SaidLine[]>> = {
     ['chassis wiped down with a damp cloth', 'work verb=wipe what=chassis'],
   ],
   'SW 2025.6': [
+    ['all ok except the bell', 'test fn=all is=pass ; test fn=bell is=fail'],
+    ['everything is fine but the bell', 'test fn=all is=pass ; test fn=bell is=fail'],
+    ['everything but the bell works', 'test fn=all is=pass ; test fn=bell is=fail'],
+    ['everything works but the bell is silent', 'test fn=all is=pass ; test fn=bell is=fail symptom=silent'],
+    [
+      'all ok, only the paper feed jams now and then',
+      'test fn=all is=pass ; test fn=paper feed is=intermittent',
+    ],
+    ['all ok but the cover has a scratch', 'test fn=all is=pass ; find finding=scratch where=cover'],
+    ['the print is better now but not perfect', 'test fn=print, 80 columns is=partly'],
+    ['K2 is labelled in pencil', ''],
+    ['reseated the hammer card, no change', 'work verb=reseat what=hammer card'],
+    ['swapped C11 and C99', ''],
+    ['soldered new sockets for K2', 'work verb=solder'],
+    ['checked C11 with the ESR meter: 4 ohm, too high', 'read point=C11 value=4 unit=ohm'],
+    ['hammer gap 0.3 mm', ''],
     ['put C11 and C12 back in', 'in at=C11 ; in at=C12'],
     ['took K2 and the bell out', 'out what=K2 ; out what=bell'],
     [

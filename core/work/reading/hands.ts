@@ -112,6 +112,12 @@ export const work: ClauseReader = (line, clause, told) => {
     (v) => v.form === 'past' || ((v.form === 'base' || v.form === 'ing') && startsSo(line, clause, v.at)),
   )
   if (!spoken) return undefined
+  // "C12 is marked 4700": how it is, and nobody's work here.
+  if (
+    /^(?:mark|label|number|date|stamp|print)$/.test(spoken.verb.lemma) &&
+    /^(?:is|are)$/.test(line.tokens[spoken.at - 1]?.word ?? '')
+  )
+    return undefined
   // "F1 is blown": how it is. "Blown out with air" was work.
   if (
     line.tokens[spoken.at]?.word === 'blown' &&
@@ -195,13 +201,22 @@ export const work: ClauseReader = (line, clause, told) => {
   }))
 }
 
+const namesAt = (line: Line, at: number): boolean => {
+  const from = /^(?:the|a|an|its|both)$/.test(line.tokens[at]?.word ?? '') ? at + 1 : at
+  return line.mentions.some((m) => m.from === from && (m.sort === 'position' || m.sort === 'zone'))
+}
+
 /** "cleaned K2 and the hammer card", "oiled the rail, the bearings and the shaft": what follows the first thing, each by itself. */
 function alsoAfter(line: Line, from: number, to: number): string[] {
   const more: string[] = []
   let span = objectSpan(line, from, to)
   while (span && /^(?:and|,|&)$/.test(line.tokens[span.to]?.word ?? '')) {
+    const comma = line.tokens[span.to]?.word === ','
     let next = span.to + 1
     if (line.tokens[next]?.word === 'and') next++
+    else if (comma && !namesAt(line, next)) break
+    if (/^(?:it|they|that|this|no|not|still|but|then|now|much|only|so)$/.test(line.tokens[next]?.word ?? ''))
+      break
     span = objectSpan(line, next, to)
     if (!span || span.to - span.from > 4) break
     const { from: a, to: b } = span

@@ -7,6 +7,7 @@ import { type Sofar, clauseActs, toldOf } from './acts-of-clauses.ts'
 import type { Act, Reading, ReadingScene } from './acts.ts'
 import { type Clause, clausesOf } from './clauses.ts'
 import { workFirst } from './after.ts'
+import { allBut } from './but.ts'
 import { effortIn } from './effort.ts'
 import { stopped } from './ends.ts'
 import { type Line, lineOf, tagged, words } from './line.ts'
@@ -49,7 +50,25 @@ function readInOrder(text: string, scene: ReadingScene): Reading {
     )
       return { acts: [...did.acts, ...came.acts], read: 'whole', rest: [] }
   }
-  return readWords(text, scene)
+  return excepted(text, scene) ?? readWords(text, scene)
+}
+
+/** Everything passes, and then what does not. */
+function excepted(text: string, scene: ReadingScene): Reading | undefined {
+  const said = allBut(text)
+  if (!said) return undefined
+  for (const words of [said.but, `${said.but} fails`]) {
+    const { acts, read } = readWords(words, scene)
+    const others = acts.flatMap((a) =>
+      // How it fails is said only where somebody said it.
+      a.do === 'test' && a.is !== 'pass' && a.fn !== 'all'
+        ? [words === said.but ? a : { ...a, symptom: undefined }]
+        : [],
+    )
+    if (read === 'whole' && others.length > 0 && others.length === acts.length)
+      return { acts: [{ do: 'test', fn: 'all', is: 'pass' }, ...others], read: 'whole', rest: [] }
+  }
+  return undefined
 }
 
 /** Acts that take hands, and so minutes. */

@@ -207,7 +207,7 @@ export const measured: ClauseReader = (line, clause, told) => {
       ]
     acts.push({
       do: 'read',
-      point: at,
+      point: withoutMeans(at),
       ...(amount.value === undefined ? { min: amount.min, max: amount.max } : { value: amount.value }),
       ...(usual ? { unit: usual } : railUnit(line, at, mention !== undefined)),
       ...(amount.about ? { about: true } : {}),
@@ -218,6 +218,10 @@ export const measured: ClauseReader = (line, clause, told) => {
   }
   return acts.length > 0 ? acts : undefined
 }
+/** "C11 with the ESR meter": the instrument is no part of the point. */
+const withoutMeans = (point: string): string =>
+  point.replace(/\s+(?:with|by|using)\s+(?:the|a|an|my|our)\s.*$/i, '').trim() || point
+
 /** "24.3 V idle, 22.9 V punching": the same point in another state. */
 function stateBefore(line: Line, from: number, to: number): string | undefined {
   const text = words(line, from, to).replace(/[,.]/g, '').trim()

@@ -40,7 +40,7 @@ export const swap: ClauseReader = (line, clause, told) => {
       ]
   }
   if (
-    /\b(?:new|fresh|another) (?:shiny |clean )?(?:solder|flux|paint|glue|joints?|grease|oil|tape|label|smell)\b/.test(
+    /\b(?:new|fresh|another) (?:shiny |clean )?(?:solder|flux|paint|glue|joints?|grease|oil|tape|label|smell|sockets?|pins?|wires?|leads?|screws?|clips?)\b/.test(
       said,
     ) &&
     !verb
@@ -134,6 +134,7 @@ export const swap: ClauseReader = (line, clause, told) => {
   // "changed" alone may speak of anything: a part must be named with it.
   if (/^no change\b|\bchanges\b|\bunchanged\b/.test(said)) return undefined
   const lead = swapLead(line, clause)
+  if (stranger(line, clause.from, lead?.at ?? clause.to)) return undefined
   let found = targets(line, clause, lead?.at ?? clause.to)
   if (found.length === 0 && lead) {
     const at = named(line, clause.from, clause.to, 'position').filter(
@@ -184,6 +185,17 @@ export const swap: ClauseReader = (line, clause, told) => {
     ...whenOf(line, clause),
   }))
 }
+
+/** "swapped C11 and C99": a designator that this machine does not have. The line is kept as it was said. */
+const stranger = (line: Line, from: number, to: number): boolean =>
+  line.tokens.some(
+    (t, i) =>
+      i >= from &&
+      i < to &&
+      /^(?:ic|[a-z])\d{1,3}$/.test(t.word) &&
+      /^(?:and|,)$/.test(line.tokens[i - 1]?.word ?? '') &&
+      !line.mentions.some((m) => m.from <= i && i < m.to),
+  )
 
 /** Where what came in begins: "for", "with", "by", "against". */
 function swapLead(line: Line, clause: Clause): { at: number } | undefined {
