@@ -3,6 +3,18 @@ import type { SaidLine } from './said-line.ts'
 /** Lines said at a terminal on the bench. */
 export const terminalLines: Readonly<Record<string, readonly SaidLine[]>> = {
   'SW 2024.3': [
+    ['all keys but Q work', 'test fn=keys, 71 is=partly'],
+    ['pulled IC41, screen is back', 'out what=IC41 ; test fn=screen, 24 rows is=pass'],
+    ['with IC41 out the screen works', 'test fn=screen, 24 rows is=pass'],
+    ['without the keyboard the screen comes up', 'test fn=screen, 24 rows is=pass'],
+    ['reseated IC18 and the screen is back', 'work verb=reseat what=IC18 ; test fn=screen, 24 rows is=pass'],
+    ['keyboard is back', 'in at=keyboard'],
+    ['receives but does not send', 'test fn=receive is=pass ; test fn=send is=fail'],
+    ['receives, but sending does not work', 'test fn=receive is=pass ; test fn=send is=fail'],
+    ['12V is missing', ''],
+    ['swapped IC40 and IC41 around', ''],
+    ['recapped C1 to C5', 'work verb=recap what=C1 ; work verb=recap what=C2 ; work verb=recap what=C5'],
+    ['painted nothing', ''],
     ['checked all 71 keys, Q and 7 dead', 'test fn=keys, 71 is=partly'],
     ['popped the lid, 4 screws M3x8 into the blue cup', 'off count=4 size=M3x8 cup=blue cup'],
     ['whoever had this before glued the keycaps', 'find finding=earlier work where=keycaps'],

@@ -32,3 +32,12 @@ export function workFirst(text: string): readonly Told[] {
     work && result ? [{ work: work.replace(again, '').trim(), result: result.trim() }] : [],
   )
 }
+
+/** "receives but does not send": each side is a result of its own, and the second is denied. */
+export function contrasted(text: string): readonly [string, string] | undefined {
+  const found =
+    /^(?<first>.+?),? but (?:it |still )?(?<second>.*\b(?:not|never|no longer|cannot|\w+n['’]t)\b.*)$/i.exec(
+      text.trim().replace(/[.!]$/, ''),
+    )?.groups
+  return found ? [found['first'] ?? '', found['second'] ?? ''] : undefined
+}

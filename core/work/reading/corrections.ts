@@ -19,7 +19,7 @@ export const undo: Reader = (_line, { sole }, said) =>
 
 /** Words that say that a line before was wrong. */
 const correctionCue =
-  /^(?:(?:no|sorry|wait|oops|correction|actually|rather|hang on|hold on|argh|oh|damn|my mistake|typo|er|stop|wrong|mistake)\b[ ,:.!-]*)+(?=.)|^(?:i (?:meant|mean)|make (?:that|it)|that should|should (?:be|have been|read|say)|it should|was meant|other way (?:a?round)|the other way|that was (?!good|fine|ok)|it was(?! good| fine))\b|\b(?:i meant|i mean|should (?:it |that )?(?:be|have been|read)|is right|is correct|was right|mistyped|misread|typo|my mistake|wrong number|i (?:wrote|typed)|sorry)\b/
+  /^(?!no -?\d+(?:[.,]\d+)? ?v\b)(?:(?:no|sorry|wait|oops|correction|actually|rather|hang on|hold on|argh|oh|damn|my mistake|typo|er|stop|wrong|mistake)\b[ ,:.!-]*)+(?=.)|^(?:i (?:meant|mean)|make (?:that|it)|that should|should (?:be|have been|read|say)|it should|was meant|other way (?:a?round)|the other way|that was (?!good|fine|ok)|it was(?! good| fine))\b|\b(?:i meant|i mean|should (?:it |that )?(?:be|have been|read)|is right|is correct|was right|mistyped|misread|typo|my mistake|wrong number|i (?:wrote|typed)|sorry)\b/
 
 /** "C4, not C3", "6 of 8 not 7", "not cup 1, cup 3": the same sort of thing on both sides of "not". */
 function sides(line: Line, from: number, to: number): boolean {

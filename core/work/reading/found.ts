@@ -67,8 +67,8 @@ export const finding: ClauseReader = (line, clause, told) => {
   // A foot, a badge, a cap that is not there.
   const lost =
     /\b(?:missing|misses|is gone|are gone|lost)\b/.test(said0) &&
-    named(line, clause.from, clause.to, 'function', 'gear').length === 0 &&
-    !/\b(?:screws?|keys?|letters?|m\d\w*|columns?|contents?|data)\b|^(?:only )?(?:1|one|some|two|2|3)(?: (?:is|are|more))* (?:missing|lost|gone)/i.test(
+    named(line, clause.from, clause.to, 'function', 'gear', 'point').length === 0 &&
+    !/\b(?:screws?|-?\d+ ?v|volts?|rails?|keys?|letters?|m\d\w*|columns?|contents?|data)\b|^(?:only )?(?:1|one|some|two|2|3)(?: (?:is|are|more))* (?:missing|lost|gone)/i.test(
       said0,
     ) &&
     clause.to - clause.from >= 2

@@ -89,7 +89,12 @@ export function functionsIn(
   const idiom = (m: Mention) =>
     /\bin a$/.test(words(line, Math.max(clause.from, m.from - 2), m.from)) &&
     /^rows?$/.test(words(line, m.from, m.to))
-  const kept = use.filter((m) => !idiom(m))
+  // "without the keyboard the screen comes up": what was not there was not tried.
+  const absent = (m: Mention) =>
+    /\b(?:without|with no)(?: (?:the|a|any|its))?$/.test(
+      words(line, Math.max(clause.from, m.from - 3), m.from),
+    )
+  const kept = use.filter((m) => !idiom(m) && !absent(m))
   if (kept.length > 0) {
     const fns: string[] = []
     let ask: { word: string; among: readonly string[] } | undefined
@@ -124,7 +129,7 @@ export function functionsIn(
       !name ||
       /supply/.test(name) ||
       /^[A-Z]+\d+$/.test(name) ||
-      line.tokens[m.from - 1]?.word === 'with'
+      /\b(?:with|without)(?: (?:the|a|its))?$/.test(words(line, Math.max(clause.from, m.from - 2), m.from))
     )
       continue
     const users = line.scene.functions.filter((f) => f.dependsOn.includes(name))

@@ -181,6 +181,7 @@ export const work: ClauseReader = (line, clause, told) => {
   const objectEnd = meansAt > spoken.at ? meansAt : clause.to
   const before = subjectBefore(line, clause, spoken.at)
   const after = objectAfter(line, spoken.at + 1, objectEnd)
+  if (after === 'nothing') return undefined
   const pronoun =
     /^(?:it|them|that|this|these|those|one|all|everything)(?: (?:overnight|well|again|off|thoroughly|too|by hand|carefully))*$/i.test(
       after ?? '',
@@ -190,6 +191,15 @@ export const work: ClauseReader = (line, clause, told) => {
   const means = meansAt >= 0 ? written(line, meansAt + 1, clause.to) : undefined
   const rest = means ?? (before && after ? `${after}` : trailingWords(line, spoken.at + 1, clause.to))
   const target = before && after && !pronoun ? pickTarget(line, clause, before, after) : what
+  const range = targets(line, clause).filter((f) => f.names.length === 1)
+  if (range.length > 1 && range.every((f) => f.mention === range[0]?.mention))
+    return range.map(({ names }) => ({
+      do: 'work',
+      verb: spoken.verb.lemma,
+      what: names[0],
+      ...(means ? { words: means } : {}),
+      ...whenOf(line, clause),
+    }))
   const more = target !== undefined && target === after ? alsoAfter(line, spoken.at + 1, objectEnd) : []
   const how = more.length > 0 ? means : rest
   return [target, ...more].map((w) => ({

@@ -6,7 +6,7 @@
 import { type Sofar, clauseActs, toldOf } from './acts-of-clauses.ts'
 import type { Act, Reading, ReadingScene } from './acts.ts'
 import { type Clause, clausesOf } from './clauses.ts'
-import { workFirst } from './after.ts'
+import { contrasted, workFirst } from './after.ts'
 import { allBut } from './but.ts'
 import { effortIn } from './effort.ts'
 import { stopped } from './ends.ts'
@@ -50,7 +50,25 @@ function readInOrder(text: string, scene: ReadingScene): Reading {
     )
       return { acts: [...did.acts, ...came.acts], read: 'whole', rest: [] }
   }
-  return excepted(text, scene) ?? readWords(text, scene)
+  return excepted(text, scene) ?? opposed(text, scene) ?? readWords(text, scene)
+}
+
+const testsOnly = ({ acts, read }: Reading): boolean =>
+  read === 'whole' && acts.length > 0 && acts.every((a) => a.do === 'test')
+
+/** Two results, of two functions, of which the second is denied. */
+function opposed(text: string, scene: ReadingScene): Reading | undefined {
+  const sides = contrasted(text)
+  if (!sides) return undefined
+  const [first, second] = sides.map((side) => {
+    const read = readWords(side, scene)
+    return testsOnly(read) ? read : readWords(`it ${side}`, scene)
+  })
+  if (!first || !second || !testsOnly(first) || !testsOnly(second)) return undefined
+  const fns = (r: Reading) => r.acts.flatMap((a) => (a.do === 'test' ? [a.fn] : []))
+  if (fns(first).some((fn) => fns(second).includes(fn))) return undefined
+  if (second.acts.some((a) => a.do === 'test' && a.is === 'pass')) return undefined
+  return { acts: [...first.acts, ...second.acts], read: 'whole', rest: [] }
 }
 
 /** Everything passes, and then what does not. */

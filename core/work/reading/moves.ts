@@ -2,7 +2,7 @@
 import type { Clause } from './clauses.ts'
 import { connection } from './connections.ts'
 import { back, lend } from './lending.ts'
-import { type Line, plain, words } from './line.ts'
+import { type Line, named, plain, tagged, words } from './line.ts'
 import { adjust, set } from './settings.ts'
 import { holders, whenOf } from './slots.ts'
 import { swap } from './swaps.ts'
@@ -40,6 +40,13 @@ export const out: ClauseReader = (line, clause, told) => {
       ) ||
       clause.to - clause.from <= 7)
   if (!gone && !put) return undefined
+  // "with IC41 out the screen works": how it was tried.
+  if (
+    /^with\b/.test(said) &&
+    named(line, clause.from, clause.to, 'function').length > 0 &&
+    tagged(line, clause.from, clause.to, 'good', 'bad', 'part').length > 0
+  )
+    return undefined
   const found = targets(line, clause).filter(
     (f) => !(to && f.mention.from >= to.from && f.mention.to <= to.to),
   )
@@ -77,9 +84,11 @@ const inn: ClauseReader = (line, clause, told) => {
     )
   )
     return undefined
+  if (/\bwrong way\b|\breversed\b|\bbackwards\b|\bupside down\b/.test(said)) return undefined
   const to = holders(line, clause.from, clause.to).find((h) => h.way === 'to')
   if (to && !/\bfrom\b/.test(said)) return undefined
   const found = targets(line, clause)
+  if (found.length === 0 && isBack(line, clause)) return undefined
   if (found.length > 0) {
     const tray = (names: readonly string[]) => names.filter((n) => inTray(line, n))
     const sure = found.map((f) =>
@@ -102,6 +111,15 @@ const inn: ClauseReader = (line, clause, told) => {
   return only && told.targets.length > 0
     ? told.targets.map((at) => ({ do: 'in', at, ...whenOf(line, clause) }))
     : undefined
+}
+
+/** "The screen is back": it works again; nothing was put in. */
+export const isBack = (line: Line, clause: Clause): boolean => {
+  const mentions = named(line, clause.from, clause.to, 'function')
+  return (
+    mentions.length > 0 &&
+    /\b(?:is|are|was|came|comes|come) back(?: again| now)?[ .!]*$/.test(words(line, clause.from, clause.to))
+  )
 }
 
 const inTray = (line: Line, name: string) => {

@@ -133,6 +133,12 @@ export const swap: ClauseReader = (line, clause, told) => {
     return undefined
   // "changed" alone may speak of anything: a part must be named with it.
   if (/^no change\b|\bchanges\b|\bunchanged\b/.test(said)) return undefined
+  // "swapped IC40 and IC41 around": with one another, and nothing new.
+  if (
+    /\b(?:around|round|with (?:each|one) (?:other|another)|places|crossed over)\b/.test(said) ||
+    /^\S+ and \S+ (?:were |are |have been )?exchanged$/.test(said)
+  )
+    return undefined
   const lead = swapLead(line, clause)
   if (stranger(line, clause.from, lead?.at ?? clause.to)) return undefined
   let found = targets(line, clause, lead?.at ?? clause.to)

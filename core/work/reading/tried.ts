@@ -197,7 +197,10 @@ export function triedIn(line: Line, clause: Clause, told: Told): Tried | undefin
       said,
     )
   if (has('now and then')) return { ...of, is: onlyGoodNow(said) ? 'pass' : 'intermittent', symptom }
-  const exception = /\b(?:except|apart from|save for|but not|but for|all but|bar)\b/.test(said)
+  const exception =
+    /\b(?:except|apart from|save for|but not|but for|all but|bar)\b|\ball (?:the |of the )?\w+ but (?!not\b|no\b|it\b)/.test(
+      said,
+    )
   if (exception) return { ...of, is: 'partly', symptom }
   if (has('bad')) {
     const good = has('good')
