@@ -52,6 +52,23 @@ describe('one act', () => {
   })
 })
 
+describe('parts that change places', () => {
+  it('go by one act, each into where the other was; what does not fit there stays', () => {
+    const { read, write, context } = composing()
+    const inSlot = (at: string) => context().slots.find((s) => s.position.designator === at)?.part
+    const [was40, was41] = [inSlot('IC40'), inSlot('IC41')]
+    expect(kinds(read('swapped IC40 and IC41'))).toEqual(['move'])
+    write('swapped IC40 and IC41 around', undefined, 'freely')
+    expect([inSlot('IC40'), inSlot('IC41')]).toEqual([was41, was40])
+    expect(read('swapped IC40 and IC31 around').ok).toBe(false)
+  })
+  it('say how long it took, on the first of what is written', () => {
+    const parsed = composing().read('replaced C12 with a new 470 uF 25 V, took half an hour')
+    expect(parsed.ok && parsed.entries.map((e) => e.minutes)).toEqual([30, undefined])
+    expect(effects(parsed)).toContain('took')
+  })
+})
+
 describe('several acts in one line', () => {
   it('knows whose contacts they are', () => {
     const { read } = composing()

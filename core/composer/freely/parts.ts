@@ -4,6 +4,7 @@ import type { GearId, PartId, PartyId } from '#core/ids.ts'
 import { inTray } from '#core/place.ts'
 import { designators, judged, leg, slotNamed } from '../part-words.ts'
 import { parseIn, parseSwap } from '../parts.ts'
+import type { SlotContext } from '../context.ts'
 import { reachEffects } from '../reach.ts'
 import { type Parsed, type Scene, done, wrong } from '../types.ts'
 import { instantOf } from './scene.ts'
@@ -36,6 +37,37 @@ function kindOf(given: string, accepts: string): string | undefined {
   return noun.length > 2 && given.toLowerCase().includes(noun) ? accepts : undefined
 }
 
+/** Two parts change places, in one act: each must fit where it goes. */
+function exchange(one: SlotContext, other: SlotContext | undefined, scene: Scene): Parsed {
+  const names = [one.position.designator, other?.position.designator ?? 'the other']
+  if (!other?.part || !one.part || one.content === 'empty' || other.content === 'empty') {
+    const words = `${names.join(' and ')} exchanged`
+    return asWords(words, words, 'not understood', scene)
+  }
+  const ends = [
+    { part: one.part, label: one.partLabel ?? names[0] ?? '', from: one, to: other },
+    { part: other.part, label: other.partLabel ?? names[1] ?? '', from: other, to: one },
+  ]
+  for (const { part, label, from, to } of ends) {
+    const given = { part, label, from: from.place, fromLabel: from.position.designator, slot: from }
+    const fit = judged(scene, to, given, undefined)
+    if ('problem' in fit) return fit.problem
+  }
+  return done(
+    [{ kind: 'move', legs: ends.map(({ part, from, to }) => leg(part, from.place, to.place)) }],
+    ends.flatMap(({ label, from, to }) => [
+      {
+        does: 'puts in' as const,
+        part: label,
+        to: to.position.designator,
+        from: from.position.designator,
+        remarks: [],
+      },
+      ...reachEffects(scene.context, to.position.designator),
+    ]),
+  )
+}
+
 /** One comes in for what was there: a part the record knows, one of a lot, or a new one that gets its record now. */
 export function swapFor(act: Of<'swap'>, scene: Scene): Parsed {
   const { context } = scene
@@ -48,6 +80,7 @@ export function swapFor(act: Of<'swap'>, scene: Scene): Parsed {
     return slot.content === 'empty'
       ? parseIn(`${act.at} ${tag}`, scene)
       : parseSwap(`${act.at} < ${tag}`, scene)
+  if (act.mutual) return exchange(slot, other || undefined, scene)
   if (other && other.part && other.content !== 'empty') {
     const move: Body = {
       kind: 'move',

@@ -3,6 +3,21 @@ import type { SaidLine } from './said-line.ts'
 /** Lines said at other machines: a computer, a tape reader and punch, a printer, a calculator. */
 export const otherLines: Readonly<Record<string, readonly SaidLine[]>> = {
   'E2025-012': [
+    [
+      'swapped drive A and drive B, now B fails',
+      'swap at=drive A with=drive B mutual=true ; test fn=drive B is=fail',
+    ],
+    ['swapped IC7 and IC8', 'swap at=IC7 with=IC8 mutual=true'],
+    ['swapped C31 and C32', 'swap at=C31 ; swap at=C32'],
+    ['all but two of the 92 keys work', 'test fn=keys, 92 is=partly good=90 of=92'],
+    ['disk stuck in drive A', 'test fn=starts from disk is=fail'],
+    ['six keys on the right side do not work', 'test fn=keys, 92 is=partly'],
+    ['keyboard: only the top row works', 'test fn=keys, 92 is=partly'],
+    ['fault moved to drive B with the drive', ''],
+    ['moved it to shelf 4', ''],
+    ['removed BT1, it had leaked', 'out what=BT1 ; find finding=leak where=BT1'],
+    ['sticker removed with heat', 'work verb=remove what=sticker'],
+    ['do not work on the supply alone', 'hazard'],
     ["won't boot from disk", 'test fn=starts from disk is=fail'],
     ['booted first try with start disk 2', 'test fn=starts from disk is=pass gear=start disk 2'],
     ['heads of drive A cleaned with alcohol', 'work verb=clean what=heads of drive A'],

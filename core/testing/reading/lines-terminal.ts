@@ -12,7 +12,7 @@ export const terminalLines: Readonly<Record<string, readonly SaidLine[]>> = {
     ['receives but does not send', 'test fn=receive is=pass ; test fn=send is=fail'],
     ['receives, but sending does not work', 'test fn=receive is=pass ; test fn=send is=fail'],
     ['12V is missing', ''],
-    ['swapped IC40 and IC41 around', ''],
+    ['swapped IC40 and IC41 around', 'swap at=IC40 with=IC41 mutual=true'],
     ['recapped C1 to C5', 'work verb=recap what=C1 ; work verb=recap what=C2 ; work verb=recap what=C5'],
     ['painted nothing', ''],
     ['checked all 71 keys, Q and 7 dead', 'test fn=keys, 71 is=partly'],

@@ -67,7 +67,13 @@ export type Act =
   | ReadAct
   | ({ readonly do: 'out'; readonly what: string; readonly to?: string | undefined } & Timed)
   | ({ readonly do: 'in'; readonly at: string; readonly what?: string | undefined } & Timed)
-  | ({ readonly do: 'swap'; readonly at: string; readonly with?: string | undefined } & Timed)
+  | ({
+      readonly do: 'swap'
+      readonly at: string
+      readonly with?: string | undefined
+      /** With one another: what was here went there. */
+      readonly mutual?: true
+    } & Timed)
   | ({
       readonly do: 'lend'
       readonly what: string

@@ -20,7 +20,9 @@ export function allBut(text: string): AllBut | undefined {
   const said = text.trim().replace(/[.!]$/, '')
   for (const form of forms) {
     const but = form.exec(said)?.groups?.['but']?.trim()
-    if (but) return { but }
+    // "all but two of the 92": a count, and no name.
+    if (but && !/^(?:\d|one\b|two\b|three\b|four\b|five\b|six\b|some\b|a few\b|the last\b)/i.test(but))
+      return { but }
   }
   return undefined
 }

@@ -51,6 +51,7 @@ export function ofMany(line: Line, from: number, to: number): Counted | undefine
     const failed =
       /\b(?:fails?|failed|failing|hangs?|hung|missed|dead|refused|missing|wrong|did not|does not|not|stuck|jams?|jammed|error|errors|failure|failures|drops|dropped|intermittent|bad|broken|lost)\b/
     const bad =
+      /\ball but$/.test(before) ||
       failed.test(before) ||
       (/^(?:keys?|rows?|channels?|digits?|columns?|segments?|times|tries|starts|of them|letters|attempts)? ?(?:are |is |were |was |stay |stays )?(?:dead|fail|failed|missing|hung|failures|dark|wrong|bad|stuck|broken|did not|do not|refused|not )/.test(
         after,

@@ -86,7 +86,7 @@ export const finding: ClauseReader = (line, clause, told) => {
   const said = words(line, clause.from, clause.to)
   const denied = hits.filter(
     (h) =>
-      !/\b(?:no|not|without|never|any)(?: (?:sign|trace|more|visible|longer|a|new|real|other))*(?: of)?$/.test(
+      !/\b(?:no|not|nothing|without|never|any)(?: (?:sign|trace|more|visible|longer|a|new|real|other))*(?: of)?$/.test(
         words(line, Math.max(clause.from, h.from - 4), h.from),
       ),
   )
@@ -187,7 +187,7 @@ function placeOf(
 export function trimmed(line: Line, from: number, to: number): string | undefined {
   let [a, b] = [from, to]
   const skip =
-    /^(?:the|a|an|is|are|was|were|has|have|some|there|found|saw|i|we|see|noticed|and|but|also|,|:|\(|\)|now|that|it|been|quite|very|rather|a|lot|bit|of|little|lots|next|to|slightly|badly|heavily|all|over|got|gone|still|looks|look|feels|feel|shows|with|full|just|really|discovered|spotted)$/
+    /^(?:the|a|an|is|are|was|were|has|have|some|there|found|saw|i|we|see|noticed|and|but|also|,|:|\(|\)|now|that|it|been|quite|very|rather|a|lot|bit|of|little|lots|next|to|slightly|badly|heavily|all|over|got|gone|still|looks|look|feels|feel|shows|with|full|just|really|discovered|spotted|missing|misses|lost|had)$/
   while (a < b && skip.test(line.tokens[a]?.word ?? '')) a++
   while (b > a && (skip.test(line.tokens[b - 1]?.word ?? '') || line.tokens[b - 1]?.sort === 'sign')) b--
   return written(line, a, b) || undefined

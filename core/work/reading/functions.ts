@@ -89,12 +89,19 @@ export function functionsIn(
   const idiom = (m: Mention) =>
     /\bin a$/.test(words(line, Math.max(clause.from, m.from - 2), m.from)) &&
     /^rows?$/.test(words(line, m.from, m.to))
+  // "only the top row works", of keys: no row of the screen.
+  const keyRow = (m: Mention) =>
+    /^rows?$/.test(words(line, m.from, m.to)) &&
+    /\b(?:top|bottom|home|middle|upper|lower|number|first|second|third|fourth)$/.test(
+      words(line, clause.from, m.from),
+    ) &&
+    use.some((o) => o !== m && !o.names.some((n) => m.names.includes(n)))
   // "without the keyboard the screen comes up": what was not there was not tried.
   const absent = (m: Mention) =>
     /\b(?:without|with no)(?: (?:the|a|any|its))?$/.test(
       words(line, Math.max(clause.from, m.from - 3), m.from),
     )
-  const kept = use.filter((m) => !idiom(m) && !absent(m))
+  const kept = use.filter((m) => !idiom(m) && !keyRow(m) && !absent(m))
   if (kept.length > 0) {
     const fns: string[] = []
     let ask: { word: string; among: readonly string[] } | undefined

@@ -81,7 +81,8 @@ export const work: ClauseReader = (line, clause, told) => {
     /\bwith\b|\bby\b|\busing\b/.test(said)
   ) {
     const object = objectAfter(line, away.at + 1, clause.to)
-    const what = object && !/^(?:it|them)$/i.test(object) ? object : told.what
+    const before = subjectBefore(line, clause, away.at)
+    const what = object && !/^(?:it|them|with|by|using)\b/i.test(object) ? object : (before ?? told.what)
     return [
       {
         do: 'work',
@@ -112,6 +113,22 @@ export const work: ClauseReader = (line, clause, told) => {
     (v) => v.form === 'past' || ((v.form === 'base' || v.form === 'ing') && startsSo(line, clause, v.at)),
   )
   if (!spoken) return undefined
+  // "disk stuck in drive A": how it was found.
+  if (
+    line.tokens[spoken.at]?.word === 'stuck' &&
+    /^(?:in|at|on|under|inside|behind|half|fast|again)$/.test(line.tokens[spoken.at + 1]?.word ?? '') &&
+    !/^(?:i|we)\b/.test(said)
+  )
+    return undefined
+  // "the fault moved to drive B", "moved it to shelf 4": nothing was worked on.
+  if (
+    spoken.verb.lemma === 'move' &&
+    (/^(?:the )?(?:fault|problem|symptom|error|noise|trouble)\b/.test(said) ||
+      /\bto (?:the |our |my |a )?(?:\w+ )?(?:shelf|bench|room|table|store|cellar|attic|rack|cupboard|workshop|hall|corner)\b/.test(
+        said,
+      ))
+  )
+    return undefined
   // "C12 is marked 4700": how it is, and nobody's work here.
   if (
     /^(?:mark|label|number|date|stamp|print)$/.test(spoken.verb.lemma) &&

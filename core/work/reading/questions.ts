@@ -73,7 +73,7 @@ export const question: Reader = (line, { from, to }, said) => {
   // "When the supply was warm …", "what a mess", "does not start", "is dry", "any key gives two": statements.
   if (
     !mark &&
-    /^(?:when (?!did|was|were|do|does|will|is|are|have|has)|what a\b|is (?!there|it|that|this|the |any|[a-z0-9]+ (?:still|ok|good|working|back|dry|tested|already))|are (?!there|they|the|all|we)|was (?!it|the|there|that|[a-z0-9]+ (?:ever|tested))|were (?!they|the|there)|do not|does not|did not|has (?!it|the|any|there|[a-z0-9]+ (?:been|ever|come|passed))|have (?!we|they|you|i )|had |can not|could not|cannot|should be|would be|any (?!one|body|idea|news)|list(?:s|ed)\b|how(?:ever)\b|which (?!\w+ (?:is|are|was|did|have|has))|tell me|who(?:ever)\b|do \w+ (?:later|tomorrow)|could be\b|shall be\b)/.test(
+    /^(?:when (?!did|was|were|do|does|will|is|are|have|has)|what a\b|is (?!there|it|that|this|the |any|[a-z0-9]+ (?:still|ok|good|working|back|dry|tested|already))|are (?!there|they|the|all|we)|was (?!it|the|there|that|[a-z0-9]+ (?:ever|tested))|were (?!they|the|there)|do not|does not|did not|would not|will not|has (?!it|the|any|there|[a-z0-9]+ (?:been|ever|come|passed))|have (?!we|they|you|i )|had |can not|could not|cannot|should be|would be|any (?!one|body|idea|news)|list(?:s|ed)\b|how(?:ever)\b|which (?!\w+ (?:is|are|was|did|have|has))|tell me|who(?:ever)\b|do \w+ (?:later|tomorrow)|could be\b|shall be\b)/.test(
       said,
     )
   )

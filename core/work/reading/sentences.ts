@@ -51,6 +51,9 @@ export const verify: Reader = (line, { from, to }, said) => {
 
 const hazard: Reader = (line, { from, to }, said) => {
   const hit = tagged(line, from, to, 'hazard')[0]
+  // "six keys on the right do not work": a fault. "Do not work on it alone" is a warning.
+  if (hit && /^(?:do not|never) (?:work|run|turn)$/.test(words(line, hit.from, hit.to)) && hit.from > from)
+    return undefined
   if (!hit) return undefined
   if (
     /\b(?:was careful|carefully|no danger|not dangerous|is not live|was live once|with care|no longer (?:live|dangerous))\b/.test(

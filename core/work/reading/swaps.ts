@@ -133,12 +133,8 @@ export const swap: ClauseReader = (line, clause, told) => {
     return undefined
   // "changed" alone may speak of anything: a part must be named with it.
   if (/^no change\b|\bchanges\b|\bunchanged\b/.test(said)) return undefined
-  // "swapped IC40 and IC41 around": with one another, and nothing new.
-  if (
-    /\b(?:around|round|with (?:each|one) (?:other|another)|places|crossed over)\b/.test(said) ||
-    /^\S+ and \S+ (?:were |are |have been )?exchanged$/.test(said)
-  )
-    return undefined
+  const pair = withOneAnother(line, clause, said)
+  if (pair) return [{ do: 'swap', at: pair[0], with: pair[1], mutual: true, ...whenOf(line, clause) }]
   const lead = swapLead(line, clause)
   if (stranger(line, clause.from, lead?.at ?? clause.to)) return undefined
   let found = targets(line, clause, lead?.at ?? clause.to)
@@ -190,6 +186,22 @@ export const swap: ClauseReader = (line, clause, told) => {
     ...(means ? { with: means } : {}),
     ...whenOf(line, clause),
   }))
+}
+
+/** "swapped drive A and drive B (around)": two of a kind that plug in change places; what is soldered was renewed. */
+function withOneAnother(line: Line, clause: Clause, said: string): readonly [string, string] | undefined {
+  const around =
+    /\b(?:around|round|with (?:each|one) (?:other|another)|places|crossed over)\b/.test(said) ||
+    /^\S+ and \S+ (?:were |are |have been )?exchanged$/.test(said)
+  const plainly = /^(?:(?:i|we) )?swapped\b/.test(said) && !/\b(?:new|for|with|both|each)\b/.test(said)
+  if (!around && !plainly) return undefined
+  const [first, second, ...more] = targets(line, clause).flatMap((f) =>
+    f.names.length === 1 && f.names[0] ? [f.names[0]] : [],
+  )
+  if (!first || !second || more.length > 0) return undefined
+  const kind = (name: string) => line.scene.positions.find((p) => p.name === name)?.kind ?? ''
+  const renewed = /capacitor|resistor|diode|transistor|coil|fuse|lamp/.test(kind(first))
+  return around || (kind(first) === kind(second) && !renewed) ? [first, second] : undefined
 }
 
 /** "swapped C11 and C99": a designator that this machine does not have. The line is kept as it was said. */
