@@ -2,47 +2,10 @@
 import { type Clause } from './clauses.ts'
 import { nounLike } from './predicates.ts'
 import { type Line, named, tagged, words, written } from './line.ts'
+import { isState } from './states.ts'
 import { targets } from './targets.ts'
 import { stopAt, timeIn, whenOf } from './slots.ts'
 import type { ClauseReader } from './told.ts'
-
-/** What is put on something by hand, and the work that this is. */
-const spreads: readonly (readonly [RegExp, string])[] = [
-  [/^(?:grease|vaseline)$/, 'grease'],
-  [/^(?:oil|lubricant)$/, 'oil'],
-  [/^(?:glue|adhesive|epoxy|superglue)$/, 'glue'],
-  [/^(?:tape)$/, 'tape'],
-  [/^(?:paint|primer)$/, 'paint'],
-  [/^(?:wax)$/, 'wax'],
-  [/^(?:varnish|lacquer)$/, 'varnish'],
-  [/^(?:flux|solder)$/, 'solder'],
-]
-
-/** "put new grease on the carriage rail", "put tape over the crack": no cover goes on. */
-export const spread: ClauseReader = (line, clause, told) => {
-  const put = line.tokens.findIndex(
-    (t, i) =>
-      i >= clause.from && i < clause.to && /^(?:put|applied|added|spread|dabbed|smeared)$/.test(t.word),
-  )
-  if (put < 0 || put > clause.from + 2) return undefined
-  const at = line.tokens.findIndex(
-    (t, i) => i > put && i <= put + 5 && i < clause.to && spreads.some(([stuff]) => stuff.test(t.word)),
-  )
-  const link = line.tokens[at + 1]?.word ?? ''
-  if (at < 0 || !/^(?:on|onto|over|into|in|under|to|round|around)$/.test(link)) return undefined
-  const verb = spreads.find(([stuff]) => stuff.test(line.tokens[at]?.word ?? ''))?.[1] ?? 'work on'
-  const object = objectAfter(line, at + 2, clause.to)
-  const what = object && !/^(?:it|them)$/i.test(object) ? object : (told.what ?? told.targets[0])
-  return [
-    {
-      do: 'work',
-      verb,
-      ...(what ? { what } : {}),
-      words: written(line, put + 1, clause.to),
-      ...whenOf(line, clause),
-    },
-  ]
-}
 
 const meansLead = /^(?:with|using|by|in|w|through|via)$/
 
@@ -113,34 +76,7 @@ export const work: ClauseReader = (line, clause, told) => {
     (v) => v.form === 'past' || ((v.form === 'base' || v.form === 'ing') && startsSo(line, clause, v.at)),
   )
   if (!spoken) return undefined
-  // "disk stuck in drive A": how it was found.
-  if (
-    line.tokens[spoken.at]?.word === 'stuck' &&
-    /^(?:in|at|on|under|inside|behind|half|fast|again)$/.test(line.tokens[spoken.at + 1]?.word ?? '') &&
-    !/^(?:i|we)\b/.test(said)
-  )
-    return undefined
-  // "the fault moved to drive B", "moved it to shelf 4": nothing was worked on.
-  if (
-    spoken.verb.lemma === 'move' &&
-    (/^(?:the )?(?:fault|problem|symptom|error|noise|trouble)\b/.test(said) ||
-      /\bto (?:the |our |my |a )?(?:\w+ )?(?:shelf|bench|room|table|store|cellar|attic|rack|cupboard|workshop|hall|corner)\b/.test(
-        said,
-      ))
-  )
-    return undefined
-  // "C12 is marked 4700": how it is, and nobody's work here.
-  if (
-    /^(?:mark|label|number|date|stamp|print)$/.test(spoken.verb.lemma) &&
-    /^(?:is|are)$/.test(line.tokens[spoken.at - 1]?.word ?? '')
-  )
-    return undefined
-  // "F1 is blown": how it is. "Blown out with air" was work.
-  if (
-    line.tokens[spoken.at]?.word === 'blown' &&
-    !/^(?:out|off|through|clean|dry|away|with)$/.test(line.tokens[spoken.at + 1]?.word ?? '')
-  )
-    return undefined
+  if (isState(line, spoken, said)) return undefined
   if (
     spoken.guessed &&
     (/\b(?:interrupt|suppose|appear|seem|consist|contain|remain|exist|belong|depend|need|require)/.test(
@@ -313,7 +249,7 @@ function canonical(line: Line, from: number, to: number): string | undefined {
   return name?.names[0] ?? (written(line, from, to) || undefined)
 }
 
-function objectAfter(line: Line, from: number, to: number): string | undefined {
+export function objectAfter(line: Line, from: number, to: number): string | undefined {
   const span = objectSpan(line, from, to)
   return span && canonical(line, span.from, span.to)
 }
