@@ -1,5 +1,5 @@
 /** Moves: "out IC31 bag 3", "in IC31 P-0388", "swap IC12 < T-014 IC12", "lend IC31 to T-020 by 11 Apr", "back all". */
-import { type Scene, type Parsed, wrong, done } from './types.ts'
+import { type Scene, type Parsed, together, wrong, done } from './types.ts'
 import { type Effect } from './effects.ts'
 import {
   takeSlot,
@@ -109,6 +109,10 @@ export function parseOut(text: string, scene: Scene): Parsed {
 }
 
 export function parseIn(text: string, scene: Scene): Parsed {
+  const list = takeDesignators(text)
+  // "in IC40, IC41": each part back where it came out.
+  if (list && list.names.length > 1 && list.rest === '')
+    return together(list.names.map((name) => parseIn(name, scene)))
   const { reason, rest: said } = takeReason(text)
   const { temporary, rest: line } = takeForNow(said)
   const slot = takeSlot(line, scene.context, true)

@@ -276,6 +276,17 @@ describe('what it leads to', () => {
     for (const act of ['later', 'try', 'decide'] as const) expect(acts(b, act), act).toBeUndefined()
     expect(acts(b, 'put back')).toBeUndefined()
   })
+  it('a list of positions is said at once: read, taken out, put back', () => {
+    const b = bench()
+    b.write('print C12, C1 220uF 25V')
+    const specs = b.t.entries.flatMap((e) => (e.body.kind === 'spec' ? [e.body.position] : []))
+    expect(specs).toEqual(['C12', 'C1'])
+    b.write('out IC40, IC41')
+    expect(b.context().tray).toHaveLength(2)
+    b.write('in IC40, IC41')
+    expect(b.context().tray).toEqual([])
+    expect(b.parse('in IC40, IC41').ok).toBe(false)
+  })
   it('screws that were lost are asked for by To do and no longer by closing', () => {
     const b = bench()
     b.write('off lid 6')

@@ -6,7 +6,8 @@ import { readCode } from '#core/parts/markings/codes.ts'
 import { parseQuantity } from '#core/quantity/quantity.ts'
 import { partIn } from './found.ts'
 import { firstWord, takeName } from './read.ts'
-import { done, wrong, type Parsed, type Scene } from './types.ts'
+import { takeDesignators } from '#core/type/designators.ts'
+import { done, together, wrong, type Parsed, type Scene } from './types.ts'
 
 const verbOf: Readonly<Record<SpecSource, string>> = {
   part: 'fitted',
@@ -52,7 +53,15 @@ function learnPosition(word: string, rest: string): SheetPosition | undefined {
   }
 }
 
+/** "print C1-C3 220uF 10V": said of each. */
 export function parseSpec(by: SpecSource, text: string, scene: Scene): Parsed {
+  const list = takeDesignators(text)
+  return list && list.names.length > 1
+    ? together(list.names.map((name) => specOf(by, `${name} ${list.rest}`, scene)))
+    : specOf(by, text, scene)
+}
+
+function specOf(by: SpecSource, text: string, scene: Scene): Parsed {
   const { slots, machine } = scene.context
   const known = slots.map((s) => s.position.designator)
   const first = firstWord(text)

@@ -92,6 +92,14 @@ export interface Scene extends ComposerTools {
 
 export const wrong = (problem: Problem): Parsed => ({ ok: false, problem })
 
+/** Several lines' worth said in one: the first that cannot be told speaks for all. */
+export const together = (all: readonly Parsed[]): Parsed =>
+  all.find((parsed) => !parsed.ok) ??
+  done(
+    all.flatMap((parsed) => (parsed.ok ? parsed.entries : [])),
+    all.flatMap((parsed) => (parsed.ok ? parsed.effects : [])),
+  )
+
 export const done = (entries: readonly (ParsedEntry | Body)[], effects: readonly Effect[]): Parsed => ({
   ok: true,
   entries: entries.map((e) => ('body' in e ? e : { body: e })),
