@@ -34,7 +34,13 @@ import type {
 } from './parts.ts'
 import type { PaperIssued, PapersAnswer } from './papers.ts'
 import type { CalendarAddress, RemindersAnswer, TrayMail } from './reminders.ts'
-import type { HousePosition, MeasureAnswer, TreatingRow, TreatmentsAnswer } from './treatments.ts'
+import type {
+  HousePosition,
+  CameraAnswer,
+  MeasureAnswer,
+  TreatingRow,
+  TreatmentsAnswer,
+} from './treatments.ts'
 import type { RecordAnswer, StoredFile } from './files.ts'
 import type {
   InvitationAnswer,
@@ -121,6 +127,7 @@ export interface Writes {
   'PUT /reminders': void
   'PUT /house/position': void
   'POST /machines/:id/measure': MeasureAnswer
+  'POST /camera/measure': CameraAnswer
   'POST /reminders/calendar': CalendarAddress
   'DELETE /reminders/calendar': void
   'POST /loans/:id/papers': PaperIssued

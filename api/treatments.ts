@@ -2,7 +2,10 @@
 import { z } from 'zod'
 import type { BodyOf } from '#core/history/bodies/index.ts'
 import { markSchema } from '#core/history/bodies/colour.ts'
-import { entryIdSchema } from '#core/ids.ts'
+import { entryIdSchema, gearIdSchema, type EntryId } from '#core/ids.ts'
+import type { CaptureTrouble } from '#core/colour/capture.ts'
+import type { CheckedCamera } from '#core/treatment/cameras.ts'
+import type { OpenFinding } from '#core/treatment/after.ts'
 import type { readColour, ZoneYellow } from '#core/treatment/yellow.ts'
 import type { Course } from '#core/treatment/course.ts'
 import type { HouseVerdict } from '#core/treatment/verdicts.ts'
@@ -10,11 +13,37 @@ import type { Position } from '#core/colour/sun.ts'
 
 export const measureSchema = z.strictObject({
   photo: entryIdSchema,
+  camera: gearIdSchema.optional(),
   marks: z.array(markSchema).min(2, 'Mark a card and a patch first.').max(40),
 })
 
+/** Marks of a form beside a file, as JSON. */
+export const cameraMarksSchema = z.strictObject({
+  marks: z
+    .string()
+    .max(8000)
+    .transform((text, context) => {
+      try {
+        return JSON.parse(text) as unknown
+      } catch {
+        context.addIssue('The marks cannot be read.')
+        return z.NEVER
+      }
+    })
+    .pipe(z.array(markSchema).min(2, 'Mark the cards and the chips first.').max(40)),
+})
+export interface CameraAnswer {
+  readonly capture: readonly CaptureTrouble[]
+  /** As the file names it. */
+  readonly camera?: string | undefined
+  readonly file: string
+  readonly marks: BodyOf<'colour'>['marks']
+}
+
 /** Marks as they were read on the photograph, and what they say: nothing is written yet. */
 export interface MeasureAnswer {
+  /** What the file itself says against it. */
+  readonly capture: readonly CaptureTrouble[]
   readonly file: string
   readonly version: number
   readonly marks: BodyOf<'colour'>['marks']
@@ -38,9 +67,18 @@ export interface TreatmentsAnswer {
     readonly waitMinutes?: number | undefined
     readonly caution: string
   }[]
+  /** Findings that are there: what a treatment that helped may have lifted. */
+  readonly findings: readonly OpenFinding[]
+  /** Waits that began with a treatment and ring still, by its entry. */
+  readonly ringing: Readonly<Record<string, readonly { readonly entry: EntryId; readonly what: string }[]>>
   /** Names of whoever did something. */
   readonly people: Readonly<Record<string, string>>
   readonly verdicts: readonly HouseVerdict[]
+  /** What light that no index knows is worth, in UV-hours of sun an hour, as trial pieces told. */
+  readonly learned: readonly { readonly light: string; readonly anHour: number; readonly trials: number }[]
+  readonly cameras: readonly CheckedCamera[]
+  /** The camera of the last measurement of this machine. */
+  readonly lastCamera?: string | undefined
 }
 
 /** A treatment that runs somewhere in the house. */

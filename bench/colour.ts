@@ -149,8 +149,8 @@ async function trial(curve: () => (v: number) => number, neutrals: 1 | 3) {
   const [first, now] = [await read(at(1), cameraOf(bend)), await read(at(share), cameraOf(bend))]
   if (!first.db || !now.db) return undefined
   const said = shareLeft(
-    { db: first.db.is, neutrals: first.neutrals },
-    { db: now.db.is, neutrals: now.neutrals },
+    { db: first.db.is, by: first.by },
+    { db: now.db.is, by: now.by },
   )
   return {
     errors: [first.db.is - real.first, now.db.is - real.now],

@@ -107,7 +107,7 @@ describe('treatments in words', () => {
         dose: { none: 'a lamp' },
       }),
     ).toBe(
-      'Cream, mixed to 6 %, under film, UV tube, 20 W, at 30 cm, 28 °C, 1 h 30 min, dose not known: a lamp has a factor of its own',
+      'Cream, mixed to 6 %, under film, UV tube, 20 W, at 30 cm, 28 °C, 1 h 30 min, dose not known: a lamp has a factor of its own, learned on a trial piece',
     )
   })
   it('stand in the log as they were', () => {

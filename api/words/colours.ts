@@ -1,8 +1,12 @@
 /** What is said of measured colour: the share of yellow left first, Δb* next, ΔE last; and what a number is good for. */
 import type { BodyOf } from '#core/history/bodies/index.ts'
 import type { Estimate, Trouble } from '#core/colour/cards.ts'
+import { leastQuality, type CaptureTrouble } from '#core/colour/capture.ts'
 import { eyeStep, type Outlook } from '#core/colour/exposure.ts'
-import type { ReadColour } from '#core/treatment/yellow.ts'
+import { leastChips, type CameraCheck, type CheckTrouble } from '#core/colour/camera.ts'
+import type { Trusted } from '#core/treatment/cameras.ts'
+import { warmFrom, type ReadColour, type ZoneYellow } from '#core/treatment/yellow.ts'
+import { dayOnly, dayWords } from './dates.ts'
 import type { EntryWords } from './names.ts'
 import { count, list } from './lists.ts'
 
@@ -22,6 +26,8 @@ export function troubleWords(trouble: Trouble): string {
   switch (trouble.why) {
     case 'no card':
       return 'No card of known lightness is marked: it is a picture, and gives no number.'
+    case 'cards out of order':
+      return `The card of L* ${whole(trouble.light)} reads darker than the one of ${whole(trouble.dark)}: are the marks where the cards are? The picture may be framed otherwise than the last one.`
     case 'clipped':
       return `${trouble.name} is too bright or too dark for the camera (${percent(trouble.share)} of it at the end of the scale). Take it again, a little darker or lighter.`
     case 'too few pixels':
@@ -35,6 +41,18 @@ export function troubleWords(trouble: Trouble): string {
   }
 }
 
+/** What the file itself says against it. */
+export function captureWords(trouble: CaptureTrouble): string {
+  switch (trouble.why) {
+    case 'recompressed':
+      return `The file was pressed together again (quality ${trouble.quality}; at least ${leastQuality}): its colours are not the camera’s any more. Send the file itself, not by a messenger.`
+    case 'small':
+      return `The picture is small (${tenth(trouble.megapixels)} million pixels): it may be a copy. Send the file as the camera wrote it.`
+    case 'no camera named':
+      return 'The file names no camera: it may have come through a messenger, which changes colours. Send the file itself.'
+  }
+}
+
 /** By which cards a number came, and how far it may be trusted. */
 export const cardsWords = (neutrals: number): string =>
   neutrals >= 3
@@ -43,12 +61,54 @@ export const cardsWords = (neutrals: number): string =>
       ? 'Two card lightnesses: the camera’s contrast is partly seen, ±18 %.'
       : 'One card only: the camera’s contrast is unknown, ±30 %.'
 
+/** By which check of the camera its ranges came; empty where none was made. */
+export const checkWords = ({ checked, contrast, floor }: Trusted, zone: string): string =>
+  checked
+    ? `Ranges by this house’s check of ${checked.camera} on ${dayWords(checked.at, zone)}: ±${whole(contrast * 196)} % and ±${tenth(floor * 1.96)}.`
+    : ''
+
+/** What a check found of a camera. */
+export function cameraCheckWords(check: CameraCheck): string[] {
+  const strong = Math.abs(check.slope - 1) < 0.02
+  return [
+    strong
+      ? `Differences of b* come out as they are (${check.chips} chips).`
+      : `Differences of b* come out ${whole(Math.abs(check.slope - 1) * 100)} % too ${check.slope > 1 ? 'strong' : 'weak'} (${check.chips} chips).`,
+    `About that the chips scatter by ${tenth(check.scatter)}; “${check.worst.name}” lies furthest off, by ${tenth(Math.abs(check.worst.off))}.`,
+    `Numbers from this camera will stand with ±${whole(check.contrast * 196)} % and ±${tenth(check.floor * 1.96)}, in place of what rendered photographs gave.`,
+    'Shares of yellow left mind the strength little: it is the same in both photographs.',
+  ]
+}
+export const checkTroubleWords = ({ why }: CheckTrouble): string =>
+  why === 'too few chips'
+    ? `Mark at least ${leastChips} chips of known colour.`
+    : 'The chips hardly differ in b*: take some that are yellower, and some that are bluer.'
+
 /** Which colour is taken as the true one. */
 export const truthWords = (name: string): string => `The colour of “${name}” is taken as true.`
 
 /** Stands once where numbers are shown. */
-export const colourCaveat =
-  'Good for differences under one card and one light; not a spectrophotometer. The ranges come from rendered photographs, until this house has checked its camera.'
+export const colourCaveat = 'Good for differences under one card and one light; not a spectrophotometer.'
+/** Stands with it until a check of the camera stands in its place. */
+export const renderedCaveat =
+  'The ranges come from rendered photographs, until this house has checked its camera.'
+
+/** What came back since the last session, as this house measured it; and when to look. */
+export function backWords({ back, lookAgain }: Pick<ZoneYellow, 'back' | 'lookAgain'>): string {
+  const again = lookAgain ? ` Measure it again about ${dayOnly(lookAgain)}.` : ''
+  if (!back) return `It may come back, in the dark too; this house has measured: nothing yet.${again}`
+  return back.rise.low > 0
+    ? `It came back by ${yellowWords(back.rise)} in ${back.days} days, measured here.${again}`
+    : `Nothing that a photograph can see came back in ${back.days} days, measured here.${again}`
+}
+
+/** The outlook of warm sessions where the last was cool, or the other way round. */
+export const otherwiseWords = ({ warm, outlook }: NonNullable<ZoneYellow['otherwise']>): string =>
+  `${warm ? 'Warm' : 'Cool'} (${warm ? 'from' : 'below'} ${warmFrom} °C), as much light would take ${tenth(Math.max(outlook.gain.low, 0))} to ${tenth(outlook.gain.high)} off.`
+
+/** Two shots of one sitting. */
+export const turnedWords = (apart: number): string =>
+  `Two shots, the phone turned: ${tenth(apart)} apart; told together.`
 
 export const evennessWords = {
   'more even': 'more even than before',
@@ -103,7 +163,9 @@ export function standWords(colours: readonly ReadColour[]): string {
   if (!last) return ''
   if (last.patches.length === 0) return 'The last photograph gives no number.'
   if (!last.db)
-    return 'No place of true colour is marked: only differences against the first photograph can be told.'
+    return last.change
+      ? `Against the first photograph only: b* ${yellowWords(last.change)}. No place of true colour is marked.`
+      : 'No place of true colour is marked: only differences against the first photograph can be told.'
   return last.share && colours.length > 1
     ? `Share of yellow left ${shareWords(last.share)}.`
     : `Yellow against its true colour: Δb* ${yellowWords(last.db)}.`

@@ -51,17 +51,21 @@ export function lightWords(light: Course['body']['light']): string {
       : 'outside in the shade'
 }
 
+/** The light that a trial piece told of, by its key. */
+export const lightKeyWords = (key: string): string =>
+  key === 'glass' ? 'sun behind glass' : key === 'shade' ? 'shade outside' : key.replace(/^lamp /, '')
+
 /** How much light it got, or why nobody knows. */
 export function doseWords({ dose }: Pick<Course, 'dose'>): string {
   if ('uvHours' in dose)
-    return `${dose.uvHours < 10 ? dose.uvHours.toFixed(1) : Math.round(dose.uvHours)} UV-hours`
+    return `${dose.uvHours < 10 ? dose.uvHours.toFixed(1) : Math.round(dose.uvHours)} UV-hours${dose.learned ? ' of sun, as a trial piece told' : ''}`
   switch (dose.none) {
     case 'no sun':
       return ''
     case 'a lamp':
-      return 'dose not known: a lamp has a factor of its own'
+      return 'dose not known: a lamp has a factor of its own, learned on a trial piece'
     case 'glass or shade':
-      return 'dose not known behind glass or in the shade'
+      return 'dose not known behind glass or in the shade, until a trial piece tells'
     case 'no position of the house':
       return 'dose not known: a steward gives the position of the house under Types and house'
   }
@@ -116,7 +120,9 @@ export function treatmentEntry(body: BodyOf<'treatment'>): EntryWords {
           ? `pH ${did.ph}`
           : did.did === 'saw the cloud'
             ? `cloud ${did.cloud} of 8`
-            : did.did
+            : did.did === 'took out'
+              ? `took out ${did.piece}`
+              : did.did
     return plain(`treatment: ${said}${body.words ? ` (${body.words})` : ''}`)
   }
   const harmed = body.beside.filter((b) => b.is === 'harmed').map((b) => b.what)

@@ -6,6 +6,7 @@ import {
   colourOf,
   contrastError,
   planeThrough,
+  rendered,
   shareLeft,
   yellowOf,
   type Card,
@@ -96,7 +97,10 @@ describe('cards', () => {
 
 describe('what may be said', () => {
   it('Δb* with an interval that one card widens', () => {
-    const [narrow, wide] = [yellowOf([60, 0, 22], [80, 0, 10], 3), yellowOf([60, 0, 22], [80, 0, 10], 1)]
+    const [narrow, wide] = [
+      yellowOf([60, 0, 22], [80, 0, 10], rendered(3)),
+      yellowOf([60, 0, 22], [80, 0, 10], rendered(1)),
+    ]
     expect(narrow.is).toBe(12)
     expect(narrow.high - narrow.low).toBeCloseTo(2 * 1.96 * Math.hypot(0.4, 0.12 * 12), 9)
     expect(wide.high - wide.low).toBeGreaterThan(2 * (narrow.high - narrow.low))
@@ -110,11 +114,11 @@ describe('what may be said', () => {
     }
     const half: Rgb = [0, 1, 2].map((c) => (plastic[c]! + truth[c]!) / 2) as unknown as Rgb
     const honestShare = (labOf(xyzOf(half))[2] - labOf(xyzOf(truth))[2]) / honest
-    const share = shareLeft({ db: left(plastic), neutrals: 1 }, { db: left(half), neutrals: 1 })!
+    const share = shareLeft({ db: left(plastic), by: rendered(1) }, { db: left(half), by: rendered(1) })!
     expect(Math.abs(share.is - honestShare)).toBeLessThan(0.03)
     expect(share.low).toBeLessThan(honestShare)
     expect(share.high).toBeGreaterThan(honestShare)
-    expect(shareLeft({ db: 1.2, neutrals: 3 }, { db: 0.6, neutrals: 3 })).toBeUndefined()
+    expect(shareLeft({ db: 1.2, by: rendered(3) }, { db: 0.6, by: rendered(3) })).toBeUndefined()
   })
   it('covers the truth about 95 in 100 times, over cameras, plastics and light', () => {
     const chance = dice(21)
@@ -132,7 +136,7 @@ describe('what may be said', () => {
       const seen = colourOf(by, see(rgb, [0.5, 0.5]))
       const place = colourOf(by, see(truth, [0.2, 0.6]))
       if (!seen || !place) continue
-      const { low, high } = yellowOf(seen.lab, place.lab, 3)
+      const { low, high } = yellowOf(seen.lab, place.lab, rendered(3))
       const real = labOf(xyzOf(rgb))[2] - labOf(xyzOf(truth))[2]
       n++
       if (real >= low && real <= high) held++

@@ -2,6 +2,7 @@
  * Colour from a photograph by cards: light levelled by a grey at three places, each channel's curve through cards of known
  * lightness, intervals that say what a camera cannot know. Good for differences under one card and one light; no spectrophotometer.
  */
+import type { Trust } from './camera.ts'
 import { labOf, luminanceOf, xyzOf, yellownessOf, type Lab, type Rgb, type Xyz } from './spaces.ts'
 
 /** A marked region as it was measured: linear RGB by the file's profile. Stored; everything else is derived. */
@@ -23,6 +24,8 @@ export interface Card extends Region {
 
 export type Trouble =
   | { readonly why: 'no card' }
+  /** A lighter card reads darker than a darker one: the marks are not where the cards are. */
+  | { readonly why: 'cards out of order'; readonly light: number; readonly dark: number }
   | { readonly why: 'clipped'; readonly name: string; readonly share: number }
   | { readonly why: 'too few pixels'; readonly name: string; readonly pixels: number }
   /** Brighter or darker than the cards by more than 5 %. */
@@ -42,6 +45,8 @@ const beyond = Math.log(1.05)
 export const contrastError = (neutrals: number): number =>
   neutrals >= 3 ? 0.12 : neutrals === 2 ? 0.18 : 0.3
 const floor = 0.4
+/** What is taken until the house has checked its camera; these come from rendered photographs. */
+export const rendered = (neutrals: number): Trust => ({ contrast: contrastError(neutrals), floor })
 
 export const troubleOf = (name: string, { clipped, pixels }: Region): Trouble | undefined =>
   clipped > mostClipped
@@ -113,6 +118,14 @@ export function calibrate(cards: readonly Card[]): Calibration | Trouble {
   const byLightness = new Map<number, Card[]>()
   for (const card of cards)
     byLightness.set(card.lightness, [...(byLightness.get(card.lightness) ?? []), card])
+  const steps = [...byLightness]
+    .map(([lightness, same]) => ({ lightness, green: same.reduce((s, c) => s + c.mean[1], 0) / same.length }))
+    .sort((a, b) => a.lightness - b.lightness)
+  for (const [i, step] of steps.entries()) {
+    const lighter = steps[i + 1]
+    if (lighter && lighter.green <= step.green)
+      return { why: 'cards out of order', light: lighter.lightness, dark: step.lightness }
+  }
   // The grey is the card that lies at most places; of several, the one in the middle of the scale.
   const [grey] = [...byLightness.values()].sort(
     (a, b) =>
@@ -169,13 +182,12 @@ export interface Estimate {
 const around = (is: number, sd: number): Estimate => ({ is, low: is - 1.96 * sd, high: is + 1.96 * sd })
 
 /** Error of Δb* in one photograph, sd. */
-export const yellowError = (db: number, neutrals: number): number =>
-  Math.hypot(floor, contrastError(neutrals) * Math.abs(db))
+export const yellowError = (db: number, by: Trust): number => Math.hypot(by.floor, by.contrast * Math.abs(db))
 
 /** Δb* of a patch against the place of true colour, in one photograph. */
-export const yellowOf = (patch: Lab, truth: Lab, neutrals: number): Estimate => {
+export const yellowOf = (patch: Lab, truth: Lab, by: Trust): Estimate => {
   const db = patch[2] - truth[2]
-  return around(db, yellowError(db, neutrals))
+  return around(db, yellowError(db, by))
 }
 
 /**
@@ -183,16 +195,16 @@ export const yellowOf = (patch: Lab, truth: Lab, neutrals: number): Estimate => 
  * photographs and cancels in good part; what is left of it is taken as half.
  */
 export function shareLeft(
-  first: { readonly db: number; readonly neutrals: number },
-  now: { readonly db: number; readonly neutrals: number },
+  first: { readonly db: number; readonly by: Trust },
+  now: { readonly db: number; readonly by: Trust },
 ): Estimate | undefined {
   // Where there was hardly any yellow, no share of it can be said.
   if (first.db < 2) return undefined
   const share = now.db / first.db
-  const half = (x: typeof first) => contrastError(x.neutrals) / 2
+  const half = (x: typeof first) => x.by.contrast / 2
   const sd = Math.hypot(
-    floor / first.db,
-    (share * floor) / first.db,
+    now.by.floor / first.db,
+    (share * first.by.floor) / first.db,
     share * Math.hypot(half(first), half(now)),
   )
   return around(share, sd)

@@ -5,8 +5,9 @@
  */
 
 export interface Measured {
-  /** UV-hours so far. */
+  /** UV-hours so far, and of those the ones in warm sessions, where sessions were warm and cool. */
   readonly dose: number
+  readonly warm?: number | undefined
   /** Δb* to the true colour. */
   readonly distance: number
 }
@@ -18,6 +19,9 @@ export interface RatePrior {
 }
 export const houseRate: RatePrior = { k: 0.12, tau: 0.6 }
 
+/** How much faster warm sessions may go than cool ones, and how likely that is thought: by the usual rule, twice for 10 °C. */
+const warmths = [0.7, 1, 1.4, 2, 2.8, 4] as const
+const warmthOf = (r: number): number => -0.5 * (Math.log(r / 1.7) / 0.6) ** 2
 const shapes = [0.6, 0.8, 1, 1.3, 1.7]
 const steps = 25
 const priorStart = 5
@@ -29,6 +33,7 @@ export const distanceError = (distance: number): number => Math.sqrt(0.45 ** 2 +
 interface Node {
   readonly k: number
   readonly p: number
+  readonly r: number
   readonly weight: number
   /** Posterior mean and covariance of (d0, d∞). */
   readonly mean: readonly [number, number]
@@ -38,6 +43,8 @@ interface Node {
 export interface Draw {
   readonly k: number
   readonly p: number
+  /** How much faster warm sessions go; 1 where all were alike. */
+  readonly r?: number | undefined
   readonly start: number
   readonly end: number
 }
@@ -48,10 +55,15 @@ const left = (k: number, p: number, dose: number): number => (dose <= 0 ? 1 : Ma
 export const distanceAfter = ({ k, p, start, end }: Draw, dose: number): number =>
   end + (start - end) * left(k, p, dose)
 
+/** UV-hours as cool sessions would have needed them. */
+const effective = ({ dose, warm = 0 }: Pick<Measured, 'dose' | 'warm'>, r: number): number =>
+  dose + (r - 1) * warm
+
 function nodeOf(
   measured: readonly Measured[],
   k: number,
   p: number,
+  r: number,
   prior: number,
 ): Omit<Node, 'weight'> & { log: number } {
   const first = measured[0]?.distance ?? 0
@@ -59,8 +71,8 @@ function nodeOf(
   let [a, b, c] = [1 / priorStart ** 2, 0, 1 / priorEnd.sd ** 2]
   let [u, v] = [first / priorStart ** 2, priorEnd.mean / priorEnd.sd ** 2]
   let log = prior
-  for (const { dose, distance } of measured) {
-    const w = left(k, p, dose)
+  for (const { distance, ...session } of measured) {
+    const w = left(k, p, effective(session, r))
     const s2 = distanceError(distance) ** 2
     const det = a * c - b * b
     const mean: [number, number] = [(c * u - b * v) / det, (a * v - b * u) / det]
@@ -77,6 +89,7 @@ function nodeOf(
   return {
     k,
     p,
+    r,
     log,
     mean: [(c * u - b * v) / det, (a * v - b * u) / det],
     cov: [c / det, -b / det, a / det],
@@ -84,16 +97,23 @@ function nodeOf(
 }
 
 function nodesOf(measured: readonly Measured[], prior: RatePrior): Node[] {
+  // Apart only where there were both.
+  const last = measured.at(-1)
+  const both = last?.warm !== undefined && last.warm > 0 && last.warm < last.dose
+  const ratios = both ? warmths : ([1] as const)
   const nodes = shapes.flatMap((p) =>
-    Array.from({ length: steps }, (_, i) => {
-      const z = (i / (steps - 1)) * 5.2 - 2.6
-      return nodeOf(measured, prior.k * Math.exp(z * prior.tau), p, -0.5 * z * z)
-    }),
+    ratios.flatMap((r) =>
+      Array.from({ length: steps }, (_, i) => {
+        const z = (i / (steps - 1)) * 5.2 - 2.6
+        const prejudice = -0.5 * z * z + (both ? warmthOf(r) : 0)
+        return nodeOf(measured, prior.k * Math.exp(z * prior.tau), p, r, prejudice)
+      }),
+    ),
   )
   const highest = Math.max(...nodes.map((n) => n.log))
   const weights = nodes.map((n) => Math.exp(n.log - highest))
   const sum = weights.reduce((x, y) => x + y, 0)
-  return nodes.map(({ k, p, mean, cov }, i) => ({ k, p, mean, cov, weight: (weights[i] ?? 0) / sum }))
+  return nodes.map(({ k, p, r, mean, cov }, i) => ({ k, p, r, mean, cov, weight: (weights[i] ?? 0) / sum }))
 }
 
 /** Draws from what may be true. `chance`: numbers in [0, 1), seeded by the caller so that the same data tell the same. */
@@ -115,6 +135,7 @@ export function drawsOf(
     return {
       k: node.k,
       p: node.p,
+      r: node.r,
       start: node.mean[0] + sa * z1,
       end: node.mean[1] + along * z1 + Math.sqrt(Math.max(vb - along ** 2, 0)) * z2,
     }
@@ -183,15 +204,18 @@ export function outlook(
   measured: readonly Measured[],
   more: number,
   chance: () => number,
-  prior?: RatePrior,
+  { prior, warm = false }: { readonly prior?: RatePrior; readonly warm?: boolean } = {},
 ): Outlook | undefined {
-  if (measured.length < 3) return undefined
+  const last = measured.at(-1)
+  if (measured.length < 3 || !last) return undefined
   const draws = drawsOf(measured, chance, prior ? { prior } : {})
-  const now = Math.max(...measured.map((m) => m.dose))
+  // In the draw's own cool UV-hours: those so far, and those of the next session.
+  const now = (d: Draw) => effective(last, d.r ?? 1)
+  const next = (d: Draw) => more * (warm ? (d.r ?? 1) : 1)
   return {
-    after: rangeOf(draws.map((d) => distanceAfter(d, now + more))),
-    gain: rangeOf(draws.map((d) => distanceAfter(d, now) - distanceAfter(d, now + more))),
+    after: rangeOf(draws.map((d) => distanceAfter(d, now(d) + next(d)))),
+    gain: rangeOf(draws.map((d) => distanceAfter(d, now(d)) - distanceAfter(d, now(d) + next(d)))),
     notYellowing: draws.filter((d) => d.end > 3).length / draws.length,
-    until: finiteOf(draws.map((d) => doseUntil(d, now))),
+    until: finiteOf(draws.map((d) => doseUntil(d, now(d)) / (warm ? (d.r ?? 1) : 1))),
   }
 }

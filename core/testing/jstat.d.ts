@@ -1,4 +1,7 @@
 /** What the tests use of a statistics library that ships no types. */
 declare module 'jstat' {
-  export const jStat: { readonly beta: { readonly inv: (p: number, alpha: number, beta: number) => number } }
+  export const jStat: {
+    readonly beta: { readonly inv: (p: number, alpha: number, beta: number) => number }
+    readonly studentt: { readonly inv: (p: number, freedom: number) => number }
+  }
 }

@@ -11,8 +11,21 @@ type Ended = Extract<BodyOf<'treatment'>, { what: 'ended' }>
 
 /** Why no dose is reckoned, or how much it is. */
 export type Dose =
-  | { readonly uvHours: number }
+  /** `learned`: by what a trial piece lost in such light, in the light of the sun that would have done as much. */
+  | { readonly uvHours: number; readonly learned?: true }
   | { readonly none: 'no sun' | 'glass or shade' | 'a lamp' | 'no position of the house' }
+
+/** What light there is that the index does not know: behind glass, in the shade, a lamp by its name. */
+export const lightKey = ({ light }: Pick<Begun, 'light'>): string | undefined =>
+  light.by === 'lamp'
+    ? `lamp ${light.lamp.toLowerCase()}`
+    : light.by === 'sun' && light.through !== 'open'
+      ? light.through
+      : undefined
+
+/** UV-hours of sun that an hour in such light is worth, by its key; learned on trial pieces, and no default. */
+export type Learned = ReadonlyMap<string, { readonly anHour: number; readonly trials: number }>
+const nothingLearned: Learned = new Map()
 
 export interface Course {
   readonly id: EntryId
@@ -23,6 +36,8 @@ export interface Course {
   readonly to?: Instant | undefined
   readonly minutes: number
   readonly dose: Dose
+  /** Pieces that came out before the others, each with what it got. */
+  readonly early: readonly { readonly on: string; readonly minutes: number; readonly dose: Dose }[]
   readonly happened: readonly {
     readonly id: EntryId
     readonly at: Instant
@@ -48,16 +63,30 @@ function cloudOf({ begun, happened }: TreatmentState): CloudSpell[] {
   ]
 }
 
-function doseOf(state: TreatmentState, to: Instant, here: Position | undefined): Dose {
+function doseOf(state: TreatmentState, to: Instant, here: Position | undefined, learned: Learned): Dose {
   const { light } = state.begun.body
   if (light.by === 'none') return { none: 'no sun' }
+  const factor = learned.get(lightKey(state.begun.body) ?? '')
+  if (factor) return { uvHours: (factor.anHour * minutesFrom(state, to)) / 60, learned: true }
   if (light.by === 'lamp') return { none: 'a lamp' }
   if (light.through !== 'open') return { none: 'glass or shade' }
   if (!here) return { none: 'no position of the house' }
   return { uvHours: uvHours(state.begun.happenedAt.latest, to, here, cloudOf(state)) }
 }
 
-export function courseOf(state: TreatmentState, now: Instant, here: Position | undefined): Course {
+const minutesFrom = ({ begun }: TreatmentState, to: Instant): number =>
+  Math.max(0, Math.round((instantToMs(to) - instantToMs(begun.happenedAt.latest)) / 60_000))
+
+/** What one place of a course got: less than the others where it came out before them. */
+export const doseOn = (course: Course, place: string): Dose =>
+  course.early.find((e) => e.on.toLowerCase() === place.toLowerCase())?.dose ?? course.dose
+
+export function courseOf(
+  state: TreatmentState,
+  now: Instant,
+  here: Position | undefined,
+  learned: Learned = nothingLearned,
+): Course {
   const { begun, happened, ended } = state
   const from = begun.happenedAt.latest
   const to = ended?.happenedAt.latest
@@ -69,8 +98,19 @@ export function courseOf(state: TreatmentState, now: Instant, here: Position | u
     body: begun.body,
     from,
     to,
-    minutes: Math.max(0, Math.round((instantToMs(to ?? now) - instantToMs(from)) / 60_000)),
-    dose: doseOf(state, to ?? now, here),
+    minutes: minutesFrom(state, to ?? now),
+    dose: doseOf(state, to ?? now, here, learned),
+    early: happened.flatMap((h) =>
+      h.body.did.did === 'took out'
+        ? [
+            {
+              on: h.body.did.piece,
+              minutes: minutesFrom(state, h.happenedAt.latest),
+              dose: doseOf(state, h.happenedAt.latest, here, learned),
+            },
+          ]
+        : [],
+    ),
     happened: happened.map((h) => ({
       id: h.id,
       at: h.happenedAt.latest,
@@ -98,6 +138,8 @@ function didWords(did: Extract<BodyOf<'treatment'>, { what: 'happened' }>['did']
   switch (did.did) {
     case 'rinsed':
       return `rinsed with ${did.water}`
+    case 'took out':
+      return `took out ${did.piece}`
     case 'read the pH':
       return `pH ${did.ph}`
     case 'saw the cloud':
@@ -108,5 +150,9 @@ function didWords(did: Extract<BodyOf<'treatment'>, { what: 'happened' }>['did']
 }
 
 /** Treatments of a machine, the newest first. */
-export const coursesOf = (machine: MachineState, now: Instant, here: Position | undefined): Course[] =>
-  machine.treatments.map((t) => courseOf(t, now, here)).reverse()
+export const coursesOf = (
+  machine: MachineState,
+  now: Instant,
+  here: Position | undefined,
+  learned?: Learned,
+): Course[] => machine.treatments.map((t) => courseOf(t, now, here, learned)).reverse()

@@ -2,22 +2,25 @@
 import {
   calibrate,
   colourOf,
+  rendered,
   shareLeft,
+  yellowError,
   yellowOf,
   type Card,
   type Estimate,
   type Trouble,
 } from '#core/colour/cards.ts'
 import { evennessChange, evennessOf, type Cells, type Change } from '#core/colour/evenness.ts'
-import { outlook, type Measured, type Outlook } from '#core/colour/exposure.ts'
+import { eyeStep, outlook, type Measured, type Outlook } from '#core/colour/exposure.ts'
 import { differenceOf, type Lab } from '#core/colour/spaces.ts'
 import type { Position } from '#core/colour/sun.ts'
 import type { BodyOf } from '#core/history/bodies/index.ts'
 import type { MachineState } from '#core/history/world.ts'
 import type { EntryId } from '#core/ids.ts'
 import { dice } from '#core/quantity/dice.ts'
-import { instantToMs, type Instant } from '#core/quantity/time.ts'
-import { coursesOf } from './course.ts'
+import { instantToMs, msToInstant, type Instant } from '#core/quantity/time.ts'
+import { trustIn, type CheckedCamera, type Trusted } from './cameras.ts'
+import { coursesOf, doseOn, type Course, type Dose, type Learned } from './course.ts'
 
 type Measurement = BodyOf<'colour'>
 
@@ -35,6 +38,8 @@ export interface ReadColour {
   readonly at: Instant
   readonly photo: EntryId
   readonly neutrals: number
+  /** What its numbers may be off by, and by which check of the camera. */
+  readonly by: Trusted
   readonly troubles: readonly Trouble[]
   readonly truth?: { readonly name: string; readonly lab: Lab } | undefined
   readonly untreated?: Lab | undefined
@@ -45,12 +50,18 @@ export interface ReadColour {
   readonly share?: Estimate | undefined
   /** ΔE of the patches against the true colour. */
   readonly deltaE?: number | undefined
+  /** Where no true colour is marked: b* against the first photograph, patch by patch. */
+  readonly change?: Estimate | undefined
+  /** A second shot within half an hour, the phone turned: how far apart both are in Δb*. `db` is then of both together. */
+  readonly turned?: { readonly apart: number } | undefined
   readonly spread?: number | undefined
   readonly streaks?: { readonly coherence: number; readonly direction: number } | undefined
   /** Against the photograph before. */
   readonly evenness?: Change | undefined
   /** UV-hours of all treatments of the zone until then. */
   readonly dose: number
+  /** Of those, in warm sessions; absent where the warmth of one was not recorded. */
+  readonly warm?: number | undefined
   readonly cells?: Measurement['cells']
 }
 
@@ -59,9 +70,24 @@ export interface ZoneYellow {
   readonly colours: readonly ReadColour[]
   /** How much light another session like the last gave, UV-hours. */
   readonly session?: number | undefined
-  /** From three measurements of known dose on. */
+  /** From three measurements of known dose on; of a session as warm as the last one. */
   readonly outlook?: Outlook | undefined
+  /** Where some sessions were warm and others cool: the outlook of the other sort. */
+  readonly otherwise?: { readonly warm: boolean; readonly outlook: Outlook } | undefined
+  /** What came back since the last whitening, in Δb*, over so many days. */
+  readonly back?: { readonly rise: Estimate; readonly days: number } | undefined
+  /** When somebody should measure again to see whether it comes back. */
+  readonly lookAgain?: string | undefined
 }
+
+/** A second shot within so long is of the same sitting, min. */
+const sittingMinutes = 30
+/** From here on a session is warm, °C of the piece. House rule. */
+export const warmFrom = 25
+/** When nothing was measured, it is looked at again after half a year. House rule. */
+const lookAgainDays = 182
+/** Two measurements closer than this tell nothing of what comes back, days. */
+const leastBackDays = 14
 
 const cellsOf = (cells: Measurement['cells']): Cells | undefined =>
   cells && { ...cells, b: cells.b.map((v) => v ?? NaN) }
@@ -76,14 +102,16 @@ const meanOf = (estimates: readonly Estimate[]): Estimate | undefined => {
 
 /** What one photograph says by itself. Pure. */
 export function readColour(
-  body: Pick<Measurement, 'marks'>,
-): Pick<ReadColour, 'neutrals' | 'troubles' | 'truth' | 'untreated' | 'patches' | 'db' | 'deltaE'> {
+  body: Pick<Measurement, 'marks' | 'camera'>,
+  cameras: readonly CheckedCamera[] = [],
+): Pick<ReadColour, 'neutrals' | 'by' | 'troubles' | 'truth' | 'untreated' | 'patches' | 'db' | 'deltaE'> {
   const region = (m: Measurement['marks'][number]) => ({ ...m, at: [m.x + m.w / 2, m.y + m.h / 2] as const })
   const cards = body.marks.flatMap((m): Card[] =>
     m.role === 'card' && m.lightness !== undefined ? [{ ...region(m), lightness: m.lightness }] : [],
   )
   const by = calibrate(cards)
-  if ('why' in by) return { neutrals: 0, troubles: [by], patches: [] }
+  if ('why' in by) return { neutrals: 0, by: rendered(1), troubles: [by], patches: [] }
+  const trust = trustIn(cameras, body.camera, by.neutrals)
   const troubles: Trouble[] = [...by.warnings]
   const read = (m: Measurement['marks'][number]) => {
     const colour = m.clipped > 0.01 || m.pixels < 400 ? undefined : colourOf(by, region(m))
@@ -111,13 +139,14 @@ export function readColour(
               name: m.name,
               lab: colour.lab,
               yellowness: colour.yellowness,
-              db: truth && yellowOf(colour.lab, truth.lab, by.neutrals),
+              db: truth && yellowOf(colour.lab, truth.lab, trust),
             },
           ]
         : []
     })
   return {
     neutrals: by.neutrals,
+    by: trust,
     troubles,
     truth: truth && truthMark && { name: truthMark.name, lab: truth.lab },
     untreated: untreated?.lab,
@@ -130,60 +159,160 @@ export function readColour(
   }
 }
 
+/** b* of the patches against those of the first photograph, those of one name with one another. */
+function changeSince(
+  first: Pick<ReadColour, 'patches' | 'by'>,
+  now: Pick<ReadColour, 'patches' | 'by'>,
+): Estimate | undefined {
+  const gaps = now.patches.flatMap((p) => {
+    const before = first.patches.find((f) => f.name === p.name)
+    return before ? [p.lab[2] - before.lab[2]] : []
+  })
+  if (gaps.length === 0) return undefined
+  const is = gaps.reduce((sum, g) => sum + g, 0) / gaps.length
+  // Both photographs are in it.
+  const sd = Math.hypot(yellowError(is, first.by), yellowError(is, now.by))
+  return { is, low: is - 1.96 * sd, high: is + 1.96 * sd }
+}
+
+/** Both shots of a sitting together: their mean, and a range that holds how far apart they are. */
+function together(first: Estimate, second: Estimate): Estimate {
+  const is = (first.is + second.is) / 2
+  const half = Math.max((second.high - second.low) / 2, Math.abs(first.is - second.is))
+  return { is, low: is - half, high: is + half }
+}
+
+type Session = Course & { readonly got: Dose }
+
+/** Whitening of a zone that is over, each with what the zone itself got of it. */
+const sessionsOf = (courses: readonly Course[], zone: string): Session[] =>
+  courses
+    .filter((c) => c.to !== undefined && c.body.sort === 'whitening')
+    .filter((c) => c.body.on.some((p) => p.toLowerCase() === zone.toLowerCase()))
+    .map((c) => ({ ...c, got: doseOn(c, zone) }))
+
+const isWarm = ({ body }: Course): boolean => (body.temperature ?? 0) >= warmFrom
+
+/** What came back in the dark since the last session: the first photograph after it against the last one. */
+function cameBack(colours: readonly ReadColour[], sessions: readonly Session[]): ZoneYellow['back'] {
+  const ended = sessions
+    .map((s) => s.to ?? '')
+    .sort()
+    .at(-1)
+  if (ended === undefined) return undefined
+  const since = colours.filter((c) => c.at >= ended && c.db !== undefined)
+  const [first, last] = [since[0], since.at(-1)]
+  if (!first?.db || !last?.db) return undefined
+  const days = (instantToMs(last.at) - instantToMs(first.at)) / 86_400_000
+  if (days < leastBackDays) return undefined
+  const is = last.db.is - first.db.is
+  const sd = Math.hypot(yellowError(is, first.by), yellowError(is, last.by))
+  return { rise: { is, low: is - 1.96 * sd, high: is + 1.96 * sd }, days: Math.round(days) }
+}
+
+/** The day on which what comes back may be seen: by its rate here, else half a year after the last session. */
+function lookAgainOn(
+  back: ZoneYellow['back'],
+  colours: readonly ReadColour[],
+  sessions: readonly Session[],
+): string | undefined {
+  const ended = sessions
+    .map((s) => s.to ?? '')
+    .sort()
+    .at(-1)
+  const last = colours.at(-1)?.at
+  if (ended === undefined) return undefined
+  const days =
+    back && back.rise.low > 0
+      ? Math.min(Math.max(Math.round((eyeStep * back.days) / back.rise.is), leastBackDays), 2 * lookAgainDays)
+      : lookAgainDays
+  const from = back && last ? last : ended
+  return msToInstant(instantToMs(from) + days * 86_400_000).slice(0, 10)
+}
+
 /** Each zone whose colour was measured, its photographs in their order. */
-export function yellowOfZones(machine: MachineState, now: Instant, here: Position | undefined): ZoneYellow[] {
-  const courses = coursesOf(machine, now, here)
+export function yellowOfZones(
+  machine: MachineState,
+  now: Instant,
+  here: Position | undefined,
+  { learned, cameras = [] }: { readonly learned?: Learned; readonly cameras?: readonly CheckedCamera[] } = {},
+): ZoneYellow[] {
+  const courses = coursesOf(machine, now, here, learned)
   const zones = [...new Set(machine.colours.map((c) => c.body.zone))]
   return zones.map((zone): ZoneYellow => {
-    const mine = courses
-      .filter((c) => c.to !== undefined && c.body.on.some((p) => p.toLowerCase() === zone.toLowerCase()))
-      .filter((c) => c.body.sort === 'whitening')
+    const mine = sessionsOf(courses, zone)
     const doses = mine.flatMap((c) =>
-      'uvHours' in c.dose ? [{ to: c.to ?? '', uvHours: c.dose.uvHours }] : [],
+      'uvHours' in c.got ? [{ to: c.to ?? '', uvHours: c.got.uvHours, warm: isWarm(c) }] : [],
     )
     // A session whose light nobody knows makes every dose after it unknown.
-    const known = mine.every((c) => 'uvHours' in c.dose)
-    const doseUntil = (at: Instant) => doses.filter((d) => d.to <= at).reduce((sum, d) => sum + d.uvHours, 0)
+    const known = mine.every((c) => 'uvHours' in c.got)
+    const warmthKnown = mine.every((c) => c.body.temperature !== undefined)
+    const until = (at: Instant) => doses.filter((d) => d.to <= at)
+    const sum = (of: readonly { readonly uvHours: number }[]) => of.reduce((s, d) => s + d.uvHours, 0)
     const colours: ReadColour[] = []
     for (const { id, happenedAt, body } of machine.colours.filter((c) => c.body.zone === zone)) {
       const at = happenedAt.latest
-      const said = readColour(body)
+      const said = readColour(body, cameras)
       const first = colours.find((c) => c.db !== undefined)
+      const [opening] = colours
       const before = colours.findLast((c) => c.cells !== undefined)
       const cells = cellsOf(body.cells)
       const even = cells && evennessOf(cells)
+      const dose = sum(until(at))
+      const shot = colours.at(-1)
+      const turned =
+        shot?.db &&
+        said.db &&
+        shot.dose === dose &&
+        // What lies further apart than both ranges is no repeat: something was done in between.
+        shot.db.low <= said.db.high &&
+        said.db.low <= shot.db.high &&
+        instantToMs(at) - instantToMs(shot.at) <= sittingMinutes * 60_000
+          ? { apart: Math.abs(said.db.is - shot.db.is) }
+          : undefined
+      const db = turned && shot?.db && said.db ? together(shot.db, said.db) : said.db
       colours.push({
         ...said,
+        db,
+        turned,
         id,
         at,
         photo: body.photo,
         share:
-          first?.db && said.db
-            ? shareLeft(
-                { db: first.db.is, neutrals: first.neutrals },
-                { db: said.db.is, neutrals: said.neutrals },
-              )
+          first?.db && db
+            ? shareLeft({ db: first.db.is, by: first.by }, { db: db.is, by: said.by })
             : undefined,
+        change: !db && opening ? changeSince(opening, said) : undefined,
         spread: even?.spread,
         streaks: even && { coherence: even.coherence, direction: even.direction },
         evenness:
           cells && before?.cells
             ? evennessChange(cellsOf(before.cells) as Cells, cells, dice(instantToMs(at) % 2 ** 31))
             : undefined,
-        dose: doseUntil(at),
+        dose,
+        warm: warmthKnown ? sum(until(at).filter((d) => d.warm)) : undefined,
         cells: body.cells,
       })
     }
-    const measured = colours.flatMap((c): Measured[] => (c.db ? [{ dose: c.dose, distance: c.db.is }] : []))
-    const session = doses.at(0)?.uvHours
+    // Of two shots of one sitting the second one stands for both.
+    const measured = colours.flatMap((c, i): Measured[] =>
+      c.db && !colours[i + 1]?.turned ? [{ dose: c.dose, distance: c.db.is, warm: c.warm }] : [],
+    )
+    const newest = doses.at(0)
+    const looking = known && newest !== undefined && measured.length >= 3
+    const ahead = (warm: boolean) =>
+      newest && outlook(measured, newest.uvHours, dice(measured.length * 7919), { warm })
+    const both = warmthKnown && doses.some((d) => d.warm) && doses.some((d) => !d.warm)
+    const other = looking && both && newest ? ahead(!newest.warm) : undefined
+    const back = cameBack(colours, mine)
     return {
       zone,
       colours,
-      session,
-      outlook:
-        known && session !== undefined && measured.length >= 3
-          ? outlook(measured, session, dice(measured.length * 7919))
-          : undefined,
+      session: newest?.uvHours,
+      outlook: looking ? ahead(newest.warm) : undefined,
+      otherwise: other && newest ? { warm: !newest.warm, outlook: other } : undefined,
+      back,
+      lookAgain: lookAgainOn(back, colours, mine),
     }
   })
 }

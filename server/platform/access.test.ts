@@ -234,6 +234,7 @@ const routes: Readonly<Record<string, readonly Route[]>> = {
   ],
   'GET /machines/:id/treatments': [ofMachine('/treatments')],
   'POST /machines/:id/measure': [{ ...ofMachine('/measure'), ...empty }],
+  'POST /camera/measure': [{ ...ofHouse('/camera/measure'), ...empty }],
   'GET /treating': [ofHouse('/treating')],
   'GET /house/position': [ofHouse('/house/position')],
   'PUT /house/position': [{ ...ofHouse('/house/position', 'steward'), ...empty }],

@@ -19,7 +19,7 @@ import { tableRoutes } from '../features/table/routes.ts'
 import { loansRoutes, lookPhotoRoutes } from '../features/loans/routes.ts'
 import { papersRoutes, signedRoutes } from '../features/papers/routes.ts'
 import { remindersRoutes } from '../features/reminders/routes.ts'
-import { treatmentRoutes } from '../features/treatments/routes.ts'
+import { cameraRoutes, treatmentRoutes } from '../features/treatments/routes.ts'
 import { conditionRoutes } from '../features/condition/routes.ts'
 import { arrivalRoutes } from '../features/arrival/routes.ts'
 import { batchRoutes } from '../features/batches/routes.ts'
@@ -151,6 +151,7 @@ export function createApp(services: Services): { app: Express; close: () => Prom
     jotRoutes(services),
     tableRoutes(services),
     signedRoutes(services),
+    cameraRoutes(services),
     lookPhotoRoutes(services),
   )
   api.use(entriesBody)

@@ -89,6 +89,10 @@ export const router = createBrowserRouter([
           { path: 'types/:id', ...lazyView(() => import('#web/features/types/TypeView.tsx')) },
           { path: 'loans', ...lazyView(() => import('#web/features/loans/LoansView.tsx')) },
           {
+            path: 'camera',
+            ...lazyView(() => import('#web/features/treatments/CameraView.tsx')),
+          },
+          {
             path: 'machines/:id/treatments',
             ...lazyView(() => import('#web/features/treatments/TreatmentsView.tsx')),
           },

@@ -1,6 +1,6 @@
 /** A colour that was measured on a photograph: marked regions as they were read, in linear light. Everything else is derived. */
 import { z } from 'zod'
-import { entryIdSchema, machineIdSchema } from '#core/ids.ts'
+import { entryIdSchema, gearIdSchema, machineIdSchema } from '#core/ids.ts'
 import { label, sha256, someWords } from './words.ts'
 
 export const markRoles = ['card', 'true colour', 'untreated piece', 'patch'] as const
@@ -29,6 +29,8 @@ export const colourBody = z
     machine: machineIdSchema,
     zone: label,
     photo: entryIdSchema,
+    /** The camera it was taken with, where it is one that the house has checked. */
+    camera: gearIdSchema.optional(),
     /** The bytes that were measured, and by which version of the measuring. */
     file: sha256,
     version: z.int().min(1),

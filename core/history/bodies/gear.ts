@@ -2,7 +2,13 @@
 import { z } from 'zod'
 import { gearIdSchema, partyIdSchema } from '#core/ids.ts'
 import { instantSchema } from '#core/quantity/schemas.ts'
-import { attributes, label, someWords, words } from './words.ts'
+import { attributes, label, sha256, someWords, words } from './words.ts'
+
+const lab = z.tuple([
+  z.number().min(0).max(120),
+  z.number().min(-200).max(200),
+  z.number().min(-200).max(200),
+])
 
 export const gearBody = z.discriminatedUnion('what', [
   z.strictObject({
@@ -18,6 +24,17 @@ export const gearBody = z.discriminatedUnion('what', [
     kind: z.literal('gear'),
     what: z.literal('proved'),
     gear: gearIdSchema,
+    /** A camera, checked on a photograph of cards and of chips whose colour is known: L*a*b* D65 2°. */
+    camera: z
+      .strictObject({
+        file: sha256,
+        neutrals: z.int().min(1).max(12),
+        chips: z
+          .array(z.strictObject({ name: label, known: lab, read: lab }))
+          .min(1)
+          .max(60),
+      })
+      .optional(),
     words: someWords.optional(),
   }),
   z.strictObject({

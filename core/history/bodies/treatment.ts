@@ -104,6 +104,8 @@ export const treatmentBody = z.discriminatedUnion('what', [
       z.strictObject({ did: z.literal('brushed') }),
       z.strictObject({ did: z.literal('topped up') }),
       z.strictObject({ did: z.literal('turned') }),
+      /** One of several pieces comes out before the others: it gets no more of it. */
+      z.strictObject({ did: z.literal('took out'), piece: label }),
       z.strictObject({
         did: z.literal('rinsed'),
         water: z.enum(['tap water', 'deionised water', 'alcohol']),

@@ -1,5 +1,6 @@
 /** Photographs: content-addressed, original kept bit for bit, type by content, served by the machine they belong to. */
 import { createHash } from 'node:crypto'
+import { open } from 'node:fs/promises'
 import { Router, type Request, type Response } from 'express'
 import sharp, { type Metadata } from 'sharp'
 import { z } from 'zod'
@@ -48,12 +49,28 @@ export const rememberFile = (
     [sha256, mime, width, height, bytes],
   )
 
+/** By its first bytes (ISO 14496-12, `ftyp`): the brands that cameras write for HEIC. */
+async function isHeic(source: Buffer | string): Promise<boolean> {
+  const head = Buffer.alloc(12)
+  if (Buffer.isBuffer(source)) source.copy(head, 0, 0, 12)
+  else {
+    const file = await open(source, 'r')
+    await file.read(head, 0, 12, 0).finally(() => file.close())
+  }
+  return /^ftyp(?:hei[cxms]|hev[cx]|mif1|msf1)$/.test(head.toString('latin1', 4, 12))
+}
+
 /** Stores a photograph, given as bytes or as a file that was received. Throws unsupported-file for anything that is not one, too-large above the pixel limit. */
 export async function storePhoto(
   { db, config }: Pick<Services, 'db' | 'config'>,
   content: Buffer | Received,
 ): Promise<StoredFile> {
   const source = Buffer.isBuffer(content) ? content : content.path
+  if (await isHeic(source))
+    throw new ProblemError(
+      'unsupported-file',
+      'This is a HEIC file, which cannot be read here. In the camera’s settings choose JPEG (often called “most compatible”), and take it again; or send a JPEG of it. Nothing was stored.',
+    )
   let meta: Metadata
   try {
     meta = await sharp(source, { limitInputPixels: false }).metadata()

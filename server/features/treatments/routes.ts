@@ -1,18 +1,65 @@
 /** Treatments of a machine, and the position of the house for the light of a session. */
 import { Router } from 'express'
-import { measureSchema, positionSchema, type MeasureAnswer, type TreatmentsAnswer } from '#api/treatments.ts'
+import {
+  cameraMarksSchema,
+  measureSchema,
+  positionSchema,
+  type CameraAnswer,
+  type MeasureAnswer,
+  type TreatmentsAnswer,
+} from '#api/treatments.ts'
+import { captureTroubles } from '#core/colour/capture.ts'
 import { readColour, yellowOfZones } from '#core/treatment/yellow.ts'
-import { fileExists, filePath } from '../../platform/files.ts'
+import { fileExists, filePath, sha256Of } from '../../platform/files.ts'
+import { receive } from '../../platform/uploads.ts'
+import { machineWorld } from '../entries/worlds.ts'
+import { captureOf } from './capture.ts'
 import { loadEntries } from '../entries/closure.ts'
 import { measureVersion } from './measure.ts'
 import { sheetOf } from '#core/history/layout.ts'
+import { camerasOf } from '#core/treatment/cameras.ts'
+import { openFindings, ringing } from '#core/treatment/after.ts'
 import { coursesOf } from '#core/treatment/course.ts'
 import { requireSight, requireVisitor } from '../../platform/access.ts'
 import { reads } from '../../platform/endpoint.ts'
-import { handle, notFound, parse } from '../../platform/errors.ts'
+import { handle, notFound, parse, ProblemError } from '../../platform/errors.ts'
 import { machineParams, machineRoute, registeredIn } from '../../platform/machine-route.ts'
 import type { Services } from '../../platform/services.ts'
-import { positionOf, setPosition, treating, verdictsOf } from './store.ts'
+import { houseTreatments, positionOf, setPosition, treating } from './store.ts'
+
+/** Largest photograph of a camera check, bytes. */
+const maxPhotoBytes = 40 * 1024 * 1024
+
+export function cameraRoutes(services: Services): Router {
+  const router = Router()
+  /** Reads marks on a photograph that is kept nowhere: the house checks a camera by it. */
+  router.post(
+    '/camera/measure',
+    ...receive(
+      {
+        dataDir: services.config.dataDir,
+        field: 'photo',
+        maxBytes: maxPhotoBytes,
+        fields: 1,
+        may: (request) => requireVisitor(request, 'volunteer'),
+      },
+      async (file, request, response) => {
+        const { marks } = parse(cameraMarksSchema, request.body)
+        const picture = await captureOf(file.path).catch(() => {
+          throw new ProblemError('unsupported-file', 'This file is not a photograph (JPEG, PNG or WebP).')
+        })
+        const measured = await services.heavy.run('measure a photograph', { path: file.path, marks })
+        response.json({
+          capture: captureTroubles(picture),
+          camera: picture.camera,
+          file: await sha256Of(file.path),
+          marks: [...measured.marks],
+        } satisfies CameraAnswer)
+      },
+    ),
+  )
+  return router
+}
 
 export function treatmentRoutes(services: Services): Router {
   const router = Router()
@@ -26,7 +73,10 @@ export function treatmentRoutes(services: Services): Router {
     async ({ id, world: worldOf }): Promise<TreatmentsAnswer> => {
       const world = await worldOf()
       const machine = registeredIn(world, id)
-      const courses = coursesOf(machine, world.now, await positionOf(db))
+      const here = await positionOf(db)
+      const { verdicts, learned } = await houseTreatments(db)
+      const cameras = camerasOf(world)
+      const courses = coursesOf(machine, world.now, here, learned)
       return {
         courses,
         zones: (sheetOf(world, machine)?.zones ?? []).map(({ name, material }) => ({ name, material })),
@@ -42,11 +92,18 @@ export function treatmentRoutes(services: Services): Router {
             caution: recipe.caution,
           },
         ]),
+        findings: openFindings(machine),
+        ringing: Object.fromEntries(
+          courses.flatMap((c) => (c.to === undefined ? [[c.id, ringing(world, machine, c.body)]] : [])),
+        ),
         people: Object.fromEntries(
           courses.flatMap(({ who }) => (who ? [[who, world.parties.get(who as never)?.name ?? '']] : [])),
         ),
-        verdicts: await verdictsOf(db),
-        yellow: yellowOfZones(machine, world.now, await positionOf(db)),
+        verdicts,
+        learned: [...learned].map(([light, worth]) => ({ light, ...worth })),
+        cameras,
+        lastCamera: machine.colours.at(-1)?.body.camera,
+        yellow: yellowOfZones(machine, world.now, here, { learned, cameras }),
         lastMarks: Object.fromEntries(
           machine.colours.map(({ body }) => [
             body.zone,
@@ -72,18 +129,21 @@ export function treatmentRoutes(services: Services): Router {
       const visitor = await requireVisitor(request, 'volunteer')
       const { id } = parse(machineParams, request.params)
       await requireSight(db, visitor, id)
-      const { photo, marks } = parse(measureSchema, request.body)
+      const { photo, marks, camera } = parse(measureSchema, request.body)
       const [entry] = await loadEntries(db, [photo])
       if (entry?.body.kind !== 'photo' || entry.body.machine !== id) throw notFound()
       const path = filePath(services.config.dataDir, entry.body.file, 'original')
       if (!(await fileExists(path))) throw notFound()
+      const capture = captureTroubles(await captureOf(path))
       const measured = await services.heavy.run('measure a photograph', { path, marks })
+      const house = await machineWorld(db, id)
       response.json({
+        capture,
         file: entry.body.file,
         version: measureVersion,
         marks: [...measured.marks],
         cells: measured.cells && { ...measured.cells, b: [...measured.cells.b] },
-        says: readColour({ marks: [...measured.marks] }),
+        says: readColour({ marks: [...measured.marks], camera }, camerasOf(house)),
       } satisfies MeasureAnswer)
     }),
   )

@@ -4,7 +4,8 @@ import { fold } from '#core/history/fold.ts'
 import type { Entry } from '#core/history/entry.ts'
 import type { MachineId } from '#core/ids.ts'
 import type { Position } from '#core/colour/sun.ts'
-import { coursesOf } from '#core/treatment/course.ts'
+import { coursesOf, type Learned } from '#core/treatment/course.ts'
+import { learnedLights } from '#core/treatment/learned.ts'
 import { houseVerdicts, type HouseVerdict } from '#core/treatment/verdicts.ts'
 import { rows, run, type Db } from '../../db/connection.ts'
 import { nowInstant } from '../../platform/clock.ts'
@@ -43,16 +44,23 @@ export async function treating(db: Db): Promise<TreatingRow[]> {
   return each.flat().sort((a, b) => a.course.from.localeCompare(b.course.from))
 }
 
-/** What was found with each method in this house: from treatments, registrations and the house's own entries alone. */
-export async function verdictsOf(db: Db): Promise<HouseVerdict[]> {
+export interface HouseTreatments {
+  readonly verdicts: readonly HouseVerdict[]
+  readonly learned: Learned
+}
+
+/** What was found with each method and light in this house: from treatments, colours, registrations and the house's own entries alone. */
+export async function houseTreatments(db: Db): Promise<HouseTreatments> {
   const found = await rows<{ entry: Entry }>(
     db,
-    `SELECT entry FROM entries WHERE kind = 'treatment' OR (kind = 'machine' AND machine IN (SELECT machine FROM entries WHERE kind = 'treatment')) ORDER BY seq`,
+    `SELECT entry FROM entries WHERE kind IN ('treatment', 'colour') OR (kind = 'machine' AND machine IN (SELECT machine FROM entries WHERE kind = 'treatment')) ORDER BY seq`,
   )
-  if (found.length === 0) return []
+  if (found.length === 0) return { verdicts: [], learned: new Map() }
   const entries = merged(
     await houseEntries(db),
     found.map((row) => row.entry),
   )
-  return houseVerdicts(fold(entries, { now: nowInstant() }))
+  const world = fold(entries, { now: nowInstant() })
+  const learned = learnedLights(world)
+  return { verdicts: houseVerdicts(world, await positionOf(db), learned), learned }
 }

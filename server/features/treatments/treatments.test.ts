@@ -2,6 +2,7 @@
  * Colour measured from photographs that are rendered here, by a path that shares no code with the measurement: plastic and cards as
  * reflectances, light with a slope, the sRGB curve written out again, JPEG. And the routes around it.
  */
+import { jpegQuality } from './capture.ts'
 import sharp from 'sharp'
 import { afterAll, beforeAll, describe, expect, it } from 'vitest'
 import type { MeasureAnswer, TreatmentsAnswer } from '#api/treatments.ts'
@@ -171,6 +172,54 @@ describe('a photograph with cards', () => {
     expect(cells).toMatchObject({ across: 48 })
     const { says } = await measure(await store(await photograph({ share: 0.6 })))
     expect(says.patches).toHaveLength(1)
+  })
+})
+
+describe('the file itself', () => {
+  const plain = async () => sharp(await photograph({ share: 1, quality: 98 }))
+  it('that names its camera and was not pressed again is believed; by each table its quality is read', async () => {
+    const exif = { IFD0: { Make: 'Invented', Model: 'Eye 3' } }
+    for (const quality of [60, 75, 85, 95]) {
+      const bytes = await (await plain()).withExif(exif).jpeg({ quality }).toBuffer()
+      expect(Math.abs(jpegQuality(bytes)! - quality)).toBeLessThanOrEqual(1)
+      const { capture } = await measure(await store(bytes))
+      expect(capture.map((t) => t.why)).toEqual([...(quality < 80 ? ['recompressed'] : []), 'small'])
+    }
+  })
+  it('that names none is warned of; without loss, its size alone counts', async () => {
+    const { capture } = await measure(await store(await photograph({ share: 1 })))
+    expect(capture.map((t) => t.why)).toEqual(['small', 'no camera named'])
+    const png = await measure(await store(await (await plain()).png().toBuffer()))
+    expect(png.capture.map((t) => t.why)).toEqual(['small'])
+  })
+  it('of a sort that cannot be read is refused with the way on', async () => {
+    const heic = Buffer.concat([
+      Buffer.from([0, 0, 0, 24]),
+      Buffer.from('ftypheic0000mif1heic'),
+      Buffer.alloc(64),
+    ])
+    const answer = await volunteer
+      .post(`/api/machines/${machine}/photos`)
+      .set('x-anamnesis-token', volunteer.token)
+      .attach('photo', heic, 'lid.heic')
+    expect(answer.status).toBe(415)
+    expect(answer.body.detail).toContain('choose JPEG')
+  })
+  it('of a camera check is measured and kept nowhere', async () => {
+    const answer = await volunteer
+      .post('/api/camera/measure')
+      .set('x-anamnesis-token', volunteer.token)
+      .field('marks', JSON.stringify(marks))
+      .attach('photo', await (await plain()).png().toBuffer(), 'check.png')
+    expect([answer.status, answer.body.detail]).toEqual([200, undefined])
+    expect(answer.body.marks).toHaveLength(marks.length)
+    expect(answer.body.file).toMatch(/^[0-9a-f]{64}$/)
+    const none = await volunteer
+      .post('/api/camera/measure')
+      .set('x-anamnesis-token', volunteer.token)
+      .field('marks', '[oh')
+      .attach('photo', Buffer.from('no picture'), 'check.png')
+    expect(none.status).toBe(400)
   })
 })
 

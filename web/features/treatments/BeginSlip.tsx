@@ -1,5 +1,5 @@
 /** A treatment begins: what, on which places, with what, under what cover, in what light; and what lies there that must come off. */
-import { useState } from 'react'
+import { useRef, useState } from 'react'
 import { coverWords, yellowCaveats } from '#api/words/treatments.ts'
 import { cautionTail, cautionWords } from '#api/words/cautions.ts'
 import { capital, list } from '#api/words/lists.ts'
@@ -14,12 +14,14 @@ import {
 } from '#core/history/bodies/treatment.ts'
 import type { BodyOf } from '#core/history/bodies/index.ts'
 import type { MachineId, MethodId } from '#core/ids.ts'
+import { waitName } from '#core/treatment/after.ts'
 import { agentsOf } from '#core/treatment/before.ts'
 import { instantToMs, msToInstant } from '#core/quantity/time.ts'
 import { nowInstant } from '#web/app/clock.ts'
 import { useSend } from '#web/app/send.ts'
 import { AreaField, MainButton, Said, SelectField, Slip, TextField } from '#web/ui/Forms.tsx'
 import { Cloud } from './Cloud.tsx'
+import { Mixing } from './Mixing.tsx'
 
 type Begun = Extract<BodyOf<'treatment'>, { what: 'begun' }>
 type Carried = Begun['carries'][number]['is'] | 'not there'
@@ -41,6 +43,7 @@ export function BeginSlip({
   answer: TreatmentsAnswer
   onClose: () => void
 }) {
+  const form = useRef<HTMLFormElement>(null)
   const { send, error, busy, setError } = useSend()
   const [sort, setSort] = useState<TreatmentSort>('whitening')
   const [on, setOn] = useState<readonly string[]>([])
@@ -60,8 +63,8 @@ export function BeginSlip({
   })
   const submit = async (event: React.FormEvent<HTMLFormElement>) => {
     event.preventDefault()
-    const form = new FormData(event.currentTarget)
-    const text = (name: string) => String(form.get(name) ?? '').trim()
+    const said = new FormData(event.currentTarget)
+    const text = (name: string) => String(said.get(name) ?? '').trim()
     const some = (name: string) => text(name) || undefined
     const number = (name: string) => (text(name) ? Number(text(name).replace(',', '.')) : undefined)
     const places = [...on, ...other.split(/\s*,\s*/).filter(Boolean)]
@@ -88,7 +91,7 @@ export function BeginSlip({
       cover: text('cover') as Begun['cover'],
       light,
       temperature: number('temperature'),
-      trial: form.get('trial') === 'on',
+      trial: said.get('trial') === 'on',
       carries: Object.entries(carried).flatMap(([what, is]) => (is === 'not there' ? [] : [{ what, is }])),
       counts:
         text('counted') && number('n') !== undefined ? [{ what: text('counted'), n: number('n') ?? 0 }] : [],
@@ -107,7 +110,7 @@ export function BeginSlip({
               body: {
                 kind: 'wait' as const,
                 machine: machine as MachineId,
-                what: `${sort}: ${list(places, 3)}`.slice(0, 80),
+                what: waitName(body),
                 until: msToInstant(instantToMs(now) + hours * 3_600_000),
                 ...(every ? { everyMinutes: every } : {}),
               },
@@ -120,7 +123,7 @@ export function BeginSlip({
   const toggle = (zone: string) => setOn(on.includes(zone) ? on.filter((z) => z !== zone) : [...on, zone])
   return (
     <Slip title="Begin a treatment" onClose={onClose}>
-      <form onSubmit={(event) => void submit(event)} className="space-y-4">
+      <form ref={form} onSubmit={(event) => void submit(event)} className="space-y-4">
         <div className="grid grid-cols-3 items-end gap-3 max-sm:grid-cols-1">
           <SelectField
             label="Treatment"
@@ -168,6 +171,19 @@ export function BeginSlip({
           />
         </fieldset>
         <div className="grid grid-cols-4 items-end gap-3 max-lg:grid-cols-2 max-sm:grid-cols-1">
+          <div className="col-span-full">
+            <Mixing
+              onUse={(bought, mixed) => {
+                for (const [name, value] of [
+                  ['bought', bought],
+                  ['mixed', mixed],
+                ] as const) {
+                  const field = form.current?.elements.namedItem(name)
+                  if (field instanceof HTMLInputElement) field.value = value
+                }
+              }}
+            />
+          </div>
           <TextField label="Strength as bought" name="bought" maxLength={80} placeholder="12 % by weight" />
           <TextField
             label="As mixed"

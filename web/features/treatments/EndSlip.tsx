@@ -6,6 +6,8 @@ import type { BodyOf } from '#core/history/bodies/index.ts'
 import { findingKinds, type FindingKind } from '#core/history/bodies/condition.ts'
 import type { EntryId, MachineId } from '#core/ids.ts'
 import { dayAfter, dayOf } from '#core/quantity/time.ts'
+import type { TreatmentsAnswer } from '#api/treatments.ts'
+import { meantAgainst } from '#core/treatment/after.ts'
 import type { Course } from '#core/treatment/course.ts'
 import { nowInstant } from '#web/app/clock.ts'
 import { useSend } from '#web/app/send.ts'
@@ -29,7 +31,41 @@ const worseAs: Readonly<Record<string, FindingKind>> = {
   leak: 'leak residue',
 }
 
-export function EndSlip({ course, onClose }: { course: Course; onClose: () => void }) {
+/** How much of a finding is left after what helped. */
+const leftOptions = [
+  { value: 'less', label: 'less, still to be seen' },
+  { value: 'a trace', label: 'a trace is left' },
+  { value: 'gone', label: 'gone' },
+  { value: 'as it was', label: 'as it was' },
+]
+
+/** A finding seen again, as the slip says it; undefined where it is as it was. */
+const seenAgain = (machine: MachineId, finding: EntryId, left: string, sort: string) =>
+  left === 'as it was'
+    ? []
+    : [
+        {
+          body: {
+            kind: 'finding' as const,
+            what: 'seen again' as const,
+            machine,
+            finding,
+            change: left === 'gone' ? ('gone' as const) : ('better' as const),
+            ...(left === 'a trace' ? { severity: 'trace' as const } : {}),
+            words: `after ${sort}`,
+          },
+        },
+      ]
+
+export function EndSlip({
+  course,
+  answer,
+  onClose,
+}: {
+  course: Course
+  answer: TreatmentsAnswer
+  onClose: () => void
+}) {
   const { zone } = useDates()
   const { send, error, busy, setError } = useSend()
   const [verdicts, setVerdicts] = useState<Readonly<Record<string, Verdict>>>({})
@@ -39,6 +75,10 @@ export function EndSlip({ course, onClose }: { course: Course; onClose: () => vo
     setVerdicts({ ...verdicts, [place]: { ...at(place), ...more } })
   const { body } = course
   const near = body.carries.map((c) => c.what)
+  const [left, setLeft] = useState<Readonly<Record<string, string>>>({})
+  const helped = body.on
+    .filter((place) => at(place).is === 'better')
+    .flatMap((place) => meantAgainst(answer.findings, body.sort, place))
   const submit = async (event: React.FormEvent<HTMLFormElement>) => {
     event.preventDefault()
     const form = new FormData(event.currentTarget)
@@ -91,6 +131,12 @@ export function EndSlip({ course, onClose }: { course: Course; onClose: () => vo
       ...worse.map((place) =>
         finding(place, `worse after ${body.sort}${at(place).words ? `: ${at(place).words}` : ''}`),
       ),
+      // What helped is seen on the finding it was meant against: the grade follows from that, too.
+      ...helped.flatMap((f) => seenAgain(course.machine as MachineId, f.id, left[f.id] ?? 'less', body.sort)),
+      // It rings no more.
+      ...(answer.ringing[course.id] ?? []).map(({ entry }) => ({
+        body: { kind: 'wait' as const, machine: course.machine as MachineId, over: entry },
+      })),
       ...harmed.map((what) => finding(body.on[0] ?? 'whole machine', `${what} harmed by ${body.sort}`)),
     ])
     if (written) onClose()
@@ -126,6 +172,15 @@ export function EndSlip({ course, onClose }: { course: Course; onClose: () => vo
             </li>
           ))}
         </ul>
+        {helped.map((f) => (
+          <SelectField
+            key={f.id}
+            label={`The finding ${f.sort} on ${f.zone}${f.words ? ` (${f.words})` : ''}`}
+            value={left[f.id] ?? 'less'}
+            onChange={(e) => setLeft({ ...left, [f.id]: e.target.value })}
+            options={leftOptions}
+          />
+        ))}
         {near.map((what) => (
           <SelectField
             key={what}

@@ -1,9 +1,20 @@
 /** A colour is measured on a photograph: cards, the place of true colour and patches are marked; what they say is shown before it is written. */
 import { useState } from 'react'
+import { Link } from 'react-router'
 import type { MeasureAnswer, TreatmentsAnswer } from '#api/treatments.ts'
-import { cardsWords, colourCaveat, troubleWords, truthWords, yellowWords } from '#api/words/colours.ts'
+import {
+  captureWords,
+  cardsWords,
+  checkWords,
+  colourCaveat,
+  renderedCaveat,
+  troubleWords,
+  truthWords,
+  yellowWords,
+} from '#api/words/colours.ts'
+import { refusesCapture } from '#core/colour/capture.ts'
 import { markRoles, type MarkRole } from '#core/history/bodies/colour.ts'
-import type { EntryId, MachineId } from '#core/ids.ts'
+import type { EntryId, GearId, MachineId } from '#core/ids.ts'
 import type { PhotoRow } from '#core/views/photos.ts'
 import { post, wordsOf } from '#web/app/http.ts'
 import { useSend } from '#web/app/send.ts'
@@ -35,6 +46,7 @@ export function MeasureSlip({
   const [role, setRole] = useState<MarkRole>('card')
   const [name, setName] = useState('grey')
   const [lightness, setLightness] = useState('60')
+  const [camera, setCamera] = useState(answer.lastCamera ?? '')
   const [read, setRead] = useState<MeasureAnswer>()
   const change = (next: readonly Mark[]) => {
     setMarks(next)
@@ -55,7 +67,13 @@ export function MeasureSlip({
   const measure = async () => {
     setError(undefined)
     try {
-      setRead(await post('/machines/:id/measure', { photo, marks }, { id: machine }))
+      setRead(
+        await post(
+          '/machines/:id/measure',
+          { photo, marks, ...(camera ? { camera: camera as GearId } : {}) },
+          { id: machine },
+        ),
+      )
     } catch (failure) {
       setError(wordsOf(failure))
     }
@@ -70,6 +88,7 @@ export function MeasureSlip({
           machine: machine as MachineId,
           zone,
           photo: photo as EntryId,
+          ...(camera ? { camera: camera as GearId } : {}),
           file: read.file,
           version: read.version,
           marks: [...read.marks],
@@ -97,6 +116,10 @@ export function MeasureSlip({
             untreated piece if there is one.
           </li>
           <li>The camera’s plain mode, square on, at arm’s length; no filter, no portrait, no night mode.</li>
+          <li>
+            A second shot with the phone turned half round, measured as well: how far both are apart is the
+            honest repeat.
+          </li>
           <li>Send the file itself, as JPEG; messengers change it.</li>
         </ol>
       </details>
@@ -119,6 +142,23 @@ export function MeasureSlip({
             ...photos.map((p) => ({ value: p.entry, label: photoTitle(p, short) })),
           ]}
         />
+        <span>
+          <SelectField
+            label="Camera"
+            value={camera}
+            onChange={(e) => {
+              setCamera(e.target.value)
+              setRead(undefined)
+            }}
+            options={[
+              { value: '', label: 'not a checked one' },
+              ...answer.cameras.map((c) => ({ value: c.id, label: c.name })),
+            ]}
+          />
+          <Link className="act" to="/camera">
+            Check a camera
+          </Link>
+        </span>
       </div>
       <div className="my-2">
         <PhotoDrop
@@ -195,7 +235,7 @@ export function MeasureSlip({
               Read the marks
             </PlainButton>
             {read && <ReadOut read={read} />}
-            {read && read.says.patches.length > 0 && (
+            {read && read.says.patches.length > 0 && !refusesCapture(read.capture) && (
               <MainButton disabled={busy} onClick={() => void save()}>
                 Save the measurement
               </MainButton>
@@ -212,9 +252,15 @@ export function MeasureSlip({
 const tenth = (v: number): string => (Math.abs(v) < 0.05 ? '0.0' : v.toFixed(1))
 
 /** What the marks say, before anything is written. */
-function ReadOut({ read: { says, cells } }: { read: MeasureAnswer }) {
+function ReadOut({ read: { says, cells, capture } }: { read: MeasureAnswer }) {
+  const { when } = useDates()
   return (
     <div className="border-verdigris border-l-4 pl-3" role="status">
+      {capture.map((t) => (
+        <p key={t.why} className="text-copper font-bold">
+          {captureWords(t)}
+        </p>
+      ))}
       {says.troubles.map((t, i) => (
         <p key={i} className="text-copper font-bold">
           {troubleWords(t)}
@@ -228,10 +274,10 @@ function ReadOut({ read: { says, cells } }: { read: MeasureAnswer }) {
           {`${p.name}: L* ${tenth(p.lab[0])}, a* ${tenth(p.lab[1])}, b* ${tenth(p.lab[2])}${p.yellowness === undefined ? '' : `, yellowness ${p.yellowness.toFixed(0)} (E313)`}`}
         </p>
       ))}
-      {says.neutrals > 0 && <p>{cardsWords(says.neutrals)}</p>}
+      {says.neutrals > 0 && <p>{`${cardsWords(says.neutrals)} ${checkWords(says.by, when.zone)}`}</p>}
       {says.truth && <p>{truthWords(says.truth.name)}</p>}
       {!cells && says.patches.length > 0 && <p>No patch is large enough to judge how even it is.</p>}
-      <p className="text-quiet">{colourCaveat}</p>
+      <p className="text-quiet">{`${colourCaveat} ${says.by.checked ? '' : renderedCaveat}`}</p>
     </div>
   )
 }

@@ -1,5 +1,5 @@
 /** A treatment that runs: for how long, in how much light, and what happens by one tap. */
-import { courseWords } from '#api/words/treatments.ts'
+import { courseWords, doseWords } from '#api/words/treatments.ts'
 import { capital, list } from '#api/words/lists.ts'
 import { durationWords } from '#api/words/dates.ts'
 import type { BodyOf } from '#core/history/bodies/index.ts'
@@ -30,6 +30,8 @@ export function Running({ course, onEnd }: { course: Course; onEnd: () => void }
       },
     ])
   const last = course.happened.at(-1)
+  // What came out before the others gets no more of it.
+  const pieces = body.on.filter((on) => !course.early.some((e) => e.on === on))
   return (
     <li className="border-verdigris bg-sheet mb-2 border-l-4 p-3">
       <div className="flex flex-wrap items-baseline justify-between gap-x-6">
@@ -37,6 +39,11 @@ export function Running({ course, onEnd }: { course: Course; onEnd: () => void }
         <span className="num">{`${durationWords(course.minutes)} since ${short(course.from)}, ${clock(course.from)}`}</span>
       </div>
       <p>{courseWords(course)}</p>
+      {course.early.map((e) => (
+        <p
+          key={e.on}
+        >{`${capital(e.on)} came out after ${durationWords(e.minutes)}${doseWords(e) ? `, with ${doseWords(e)}` : ''}.`}</p>
+      ))}
       {last && <p className="text-quiet">{`Last: ${last.did}, ${clock(last.at)}`}</p>}
       {body.light.by === 'sun' && body.light.through === 'open' && (
         <fieldset className="my-2 flex flex-wrap items-center gap-2">
@@ -65,6 +72,12 @@ export function Running({ course, onEnd }: { course: Course; onEnd: () => void }
         <PlainButton disabled={busy} onClick={() => happened({ did: 'rinsed', water: 'deionised water' })}>
           Rinsed, deionised
         </PlainButton>
+        {pieces.length > 1 &&
+          pieces.map((piece) => (
+            <Act key={piece} disabled={busy} onClick={() => happened({ did: 'took out', piece })}>
+              {`Take out ${piece}`}
+            </Act>
+          ))}
         <Act onClick={onEnd}>End the treatment</Act>
       </div>
       <Said error={error} />

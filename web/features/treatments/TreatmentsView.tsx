@@ -3,8 +3,8 @@ import { useQuery } from '@tanstack/react-query'
 import { useEffect, useState } from 'react'
 import { Link, useParams } from 'react-router'
 import { dayOnly } from '#api/words/dates.ts'
-import { capital, count, list } from '#api/words/lists.ts'
-import { courseWords, coverWords, doseCaveat } from '#api/words/treatments.ts'
+import { capital, count, list, sentence } from '#api/words/lists.ts'
+import { courseWords, coverWords, doseCaveat, lightKeyWords } from '#api/words/treatments.ts'
 import type { TreatmentsAnswer } from '#api/treatments.ts'
 import type { Course } from '#core/treatment/course.ts'
 import { get } from '#web/app/http.ts'
@@ -65,7 +65,7 @@ export function View() {
         />
       )}
       {beginning && <BeginSlip machine={id} answer={data} onClose={() => setBeginning(false)} />}
-      {ending && <EndSlip course={ending} onClose={() => setEnding(undefined)} />}
+      {ending && <EndSlip course={ending} answer={data} onClose={() => setEnding(undefined)} />}
       {running.length > 0 && !ending && (
         <section aria-label="Running now">
           <h2 className="headrule">Running now</h2>
@@ -129,7 +129,7 @@ function PlaceRow({ place, course, answer }: { place: string; course: Course; an
       <div className="flex flex-wrap items-baseline justify-between gap-x-4">
         <span className="min-w-0">
           <strong>{`${course.body.trial ? 'Trial of ' : ''}${capital(course.body.sort)}: `}</strong>
-          {courseWords(course)}
+          {courseWords({ ...course, ...course.early.find((e) => e.on === place) })}
         </span>
         <span className="num text-quiet">{short(course.from)}</span>
       </div>
@@ -177,13 +177,23 @@ function PlaceRow({ place, course, answer }: { place: string; course: Course; an
 
 /** What the house found with each method, so that the next person chooses by results. */
 function Verdicts({ answer }: { answer: TreatmentsAnswer }) {
-  if (answer.verdicts.length === 0) return null
+  if (answer.verdicts.length + answer.learned.length === 0) return null
   return (
     <section aria-label="What this house found">
       <h2 className="headrule">What this house found</h2>
       <RuledTable
         label="What this house found"
-        heads={['Treatment', 'With', 'On', 'Covered', '#Places', '#Better', '#Worse']}
+        heads={[
+          'Treatment',
+          'With',
+          'On',
+          'Covered',
+          '#Places',
+          '#Better',
+          '#Worse',
+          '#Yellow gone an UV-hour',
+          '#More uneven',
+        ]}
       >
         {answer.verdicts.map((v) => (
           <tr key={`${v.sort} ${v.method} ${v.material} ${v.cover}`} className="border-hair border-b">
@@ -193,10 +203,26 @@ function Verdicts({ answer }: { answer: TreatmentsAnswer }) {
             <td className="pr-4">{coverWords[v.cover as keyof typeof coverWords] ?? v.cover}</td>
             <td className="num pr-4 text-right">{v.n}</td>
             <td className="num pr-4 text-right">{v.better}</td>
-            <td className={`num text-right ${v.worse > 0 ? 'text-oxide font-bold' : ''}`}>{v.worse}</td>
+            <td className={`num pr-4 text-right ${v.worse > 0 ? 'text-oxide font-bold' : ''}`}>{v.worse}</td>
+            <td className="num pr-4 text-right whitespace-nowrap">
+              {v.gone ? `${(v.gone.anHour * 100).toFixed(1)} % (${v.gone.n})` : ''}
+            </td>
+            <td className="num text-right">{v.uneven ? `${v.uneven.n} of ${v.uneven.of}` : ''}</td>
           </tr>
         ))}
       </RuledTable>
+      {answer.learned.length > 0 && (
+        <p className="mt-2">
+          {sentence(
+            list(
+              answer.learned.map(
+                (l) =>
+                  `an hour of ${lightKeyWords(l.light)} did as much as ${l.anHour.toFixed(1)} UV-hours of sun (${count(l.trials, 'trial piece')})`,
+              ),
+            ),
+          )}
+        </p>
+      )}
     </section>
   )
 }

@@ -2,26 +2,32 @@
 import { useEffect, useRef } from 'react'
 import { capital } from '#api/words/lists.ts'
 import {
+  backWords,
   cardsWords,
+  checkWords,
   colourCaveat,
   evennessWords,
+  otherwiseWords,
   outlookWords,
+  renderedCaveat,
   shareWords,
   standWords,
   troubleWords,
   truthWords,
+  turnedWords,
   yellowWords,
 } from '#api/words/colours.ts'
 import type { ZoneYellow } from '#core/treatment/yellow.ts'
 import { useDates } from '#web/app/session.tsx'
 import { RuledTable } from '#web/ui/RuledTable.tsx'
+import { Maps } from './Maps.tsx'
 
 export function Yellow({ zones }: { zones: readonly ZoneYellow[] }) {
   return zones.map((zone) => <Zone key={zone.zone} zone={zone} />)
 }
 
 function Zone({ zone }: { zone: ZoneYellow }) {
-  const { short } = useDates()
+  const { short, when } = useDates()
   const last = zone.colours.at(-1)
   if (!last) return null
   return (
@@ -36,7 +42,10 @@ function Zone({ zone }: { zone: ZoneYellow }) {
           ))}
         </ul>
       )}
+      {zone.otherwise && <p>{otherwiseWords(zone.otherwise)}</p>}
+      {zone.lookAgain && <p>{backWords(zone)}</p>}
       <Course zone={zone} />
+      <Maps zone={zone} />
       <RuledTable
         label={`Colour of ${zone.zone} by photograph`}
         heads={['When', '#Yellow left', '#Δb*', '#ΔE', '#Spread of b*', '#UV-hours', 'By']}
@@ -53,11 +62,21 @@ function Zone({ zone }: { zone: ZoneYellow }) {
               {c.spread === undefined ? '' : c.spread.toFixed(1)}
             </td>
             <td className="num pr-4 text-right whitespace-nowrap">{c.dose.toFixed(1)}</td>
-            <td>{c.neutrals > 0 ? cardsWords(c.neutrals) : c.troubles.map(troubleWords).join(' ')}</td>
+            <td>
+              {c.neutrals > 0
+                ? [
+                    cardsWords(c.neutrals),
+                    checkWords(c.by, when.zone),
+                    ...(c.turned ? [turnedWords(c.turned.apart)] : []),
+                  ].join(' ')
+                : c.troubles.map(troubleWords).join(' ')}
+            </td>
           </tr>
         ))}
       </RuledTable>
-      {last.truth && <p className="text-quiet">{`${truthWords(last.truth.name)} ${colourCaveat}`}</p>}
+      {last.truth && (
+        <p className="text-quiet">{`${truthWords(last.truth.name)} ${colourCaveat} ${last.by.checked ? '' : renderedCaveat}`}</p>
+      )}
     </section>
   )
 }

@@ -121,7 +121,13 @@ function Gear() {
   return (
     <section>
       <h2 className="headrule flex justify-between">
-        Test gear <Act onClick={() => setOpen(open === 'new' ? undefined : 'new')}>Write down gear</Act>
+        Test gear{' '}
+        <span className="flex gap-4">
+          <Link className="act" to="/camera">
+            Check a camera
+          </Link>
+          <Act onClick={() => setOpen(open === 'new' ? undefined : 'new')}>Write down gear</Act>
+        </span>
       </h2>
       {open === 'new' && (
         <Slip title="A piece of test gear" onClose={() => setOpen(undefined)}>
