@@ -5,6 +5,7 @@ import { markSchema } from '#core/history/bodies/colour.ts'
 import { entryIdSchema, gearIdSchema, type EntryId } from '#core/ids.ts'
 import type { CaptureTrouble } from '#core/colour/capture.ts'
 import type { CheckedCamera } from '#core/treatment/cameras.ts'
+import type { TypedTreatment } from '#core/treatment/typed.ts'
 import type { OpenFinding } from '#core/treatment/after.ts'
 import type { readColour, ZoneYellow } from '#core/treatment/yellow.ts'
 import type { Course } from '#core/treatment/course.ts'
@@ -56,6 +57,8 @@ export interface TreatmentsAnswer {
   /** Marks of the last measurement of each zone: proposed again at the same places. */
   readonly lastMarks: Readonly<Record<string, readonly z.infer<typeof markSchema>[]>>
   readonly courses: readonly Course[]
+  /** Written as lines of an episode. */
+  readonly typed: readonly TypedTreatment[]
   readonly zones: readonly { readonly name: string; readonly material: string }[]
   readonly methods: readonly {
     readonly id: string

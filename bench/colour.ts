@@ -1,7 +1,7 @@
 /**
- * Colour by photographs that are rendered here, with cameras, lights and plastics drawn by seeds that no test uses: reflectances of
- * plastics in linear sRGB, a camera that mixes its channels by a few per cent and bends them by a curve, a slope of light, texture,
- * JPEG 85 with halved chroma. Not spectra, no real camera: the figures say what the method does with these errors, not with a phone.
+ * Colour by photographs that are rendered here, with cameras, lights and plastics drawn by seeds that no test uses: reflectance spectra
+ * of plastics, a camera of Gaussian sensitivities with a fitted matrix that bends them by a curve, a slope of light, texture, JPEG 85
+ * with halved chroma. No real camera: the figures say what the method does with these errors, not with a phone.
  */
 import { writeFileSync, mkdtempSync } from 'node:fs'
 import os from 'node:os'
@@ -11,13 +11,14 @@ import sharp from 'sharp'
 import { shareLeft } from '#core/colour/cards.ts'
 import { evennessChange, evennessOf, type Cells } from '#core/colour/evenness.ts'
 import { distanceAfter, distanceError, outlook, type Measured } from '#core/colour/exposure.ts'
-import { differenceOf, labOf, luminanceOf, xyzOf, type Rgb } from '#core/colour/spaces.ts'
+import { differenceOf, labOf, luminanceOf, type Rgb } from '#core/colour/spaces.ts'
 import { dice } from '#core/quantity/dice.ts'
 import { pairs } from '#core/testing/colour-pairs.ts'
 import { readColour } from '#core/treatment/yellow.ts'
 import { measurePhoto, type MeasureMark } from '#server/features/treatments/measure.ts'
 import { Heavy } from '#server/platform/heavy/index.ts'
 import { median, percentile, print } from './measure.ts'
+import { spectralCamera, spectralPlastic, waves, xyzOfSpectrum, type Spectrum } from './spectra.ts'
 
 const chance = dice(90_210)
 const between = (low: number, high: number) => low + (high - low) * chance()
@@ -39,7 +40,8 @@ print({
 
 interface Camera {
   readonly curve: (v: number) => number
-  readonly mix: readonly Rgb[]
+  /** What its sensitivities and its matrix make of a reflectance. */
+  readonly sees: (reflectance: Spectrum) => Rgb
   readonly tint: Rgb
   readonly slope: number
 }
@@ -53,15 +55,16 @@ const phone = () => {
     return (bent * (1 + shoulder)) / (1 + shoulder * bent)
   }
 }
-const cameraOf = (curve: (v: number) => number): Camera => ({
+/** The same telephone on another day: its sensitivities and curve stay, light and balance do not. */
+const cameraOf = (curve: (v: number) => number, sees: Camera['sees']): Camera => ({
   curve,
-  mix: [0, 1, 2].map((i) => three((c) => (c === i ? 1 : 0) + between(-0.03, 0.03))),
+  sees,
   tint: [between(0.95, 1.05), 1, between(0.95, 1.05)],
   slope: between(-0.4, 0.4),
 })
 
 const [width, height] = [960, 720]
-const grey = (l: number): Rgb => three(() => luminanceOf(l))
+const grey = (l: number): Spectrum => waves.map(() => luminanceOf(l))
 const places = {
   'grey 1': [0.04, 0.04, 0.1, 0.12],
   'grey 2': [0.86, 0.04, 0.1, 0.12],
@@ -69,6 +72,7 @@ const places = {
   white: [0.24, 0.04, 0.1, 0.12],
   dark: [0.44, 0.04, 0.1, 0.12],
   truth: [0.7, 0.84, 0.2, 0.12],
+  untreated: [0.4, 0.84, 0.2, 0.12],
   patch: [0.15, 0.3, 0.7, 0.4],
 } as const
 const marks = (neutrals: 1 | 3): MeasureMark[] =>
@@ -77,39 +81,48 @@ const marks = (neutrals: 1 | 3): MeasureMark[] =>
     const at = { x: x + 0.015, y: y + 0.015, w: w - 0.03, h: h - 0.03 }
     if (name === 'patch') return [{ role: 'patch', name, ...at }]
     if (name === 'truth') return [{ role: 'true colour', name, ...at }]
+    if (name === 'untreated') return [{ role: 'untreated piece', name, ...at }]
     const lightness = name === 'white' ? 95 : name === 'dark' ? 25 : 60
     return neutrals === 1 && lightness !== 60 ? [] : [{ role: 'card', name, lightness, ...at }]
   })
 
 const encode = (v: number) => (v <= 0.0031308 ? 12.92 * v : 1.055 * v ** (1 / 2.4) - 0.055)
 
-async function photograph(camera: Camera, patch: Rgb, truth: Rgb): Promise<Buffer> {
+/** `untreated`: the same plastic as it was before. */
+async function photograph(
+  camera: Camera,
+  patch: Spectrum,
+  truth: Spectrum,
+  untreated: Spectrum,
+): Promise<Buffer> {
   const data = Buffer.alloc(width * height * 3)
   const boxes = (Object.keys(places) as (keyof typeof places)[]).map((name) => ({
     box: places[name],
-    colour:
+    colour: camera.sees(
       name === 'patch'
         ? patch
         : name === 'truth'
           ? truth
-          : name === 'white'
-            ? grey(95)
-            : name === 'dark'
-              ? grey(25)
-              : grey(60),
-    plastic: name === 'patch' || name === 'truth',
+          : name === 'untreated'
+            ? untreated
+            : name === 'white'
+              ? grey(95)
+              : name === 'dark'
+                ? grey(25)
+                : grey(60),
+    ),
+    plastic: name === 'patch' || name === 'truth' || name === 'untreated',
   }))
+  const around = camera.sees(patch)
   for (let j = 0; j < height; j++)
     for (let i = 0; i < width; i++) {
       const [x, y] = [i / width, j / height]
       const here = boxes.find(({ box: [bx, by, bw, bh] }) => x >= bx && x < bx + bw && y >= by && y < by + bh)
       const texture = here?.plastic ? 1 + 0.015 * normal() : 1
       const light = 0.72 * (1 + camera.slope * (x - 0.5)) * texture
-      const lit = three((c) => (here?.colour ?? patch)[c as 0 | 1 | 2] * light * camera.tint[c as 0 | 1 | 2])
+      const lit = three((c) => (here?.colour ?? around)[c as 0 | 1 | 2] * light * camera.tint[c as 0 | 1 | 2])
       for (let c = 0; c < 3; c++) {
-        const row = camera.mix[c] ?? lit
-        const seen = row[0] * lit[0] + row[1] * lit[1] + row[2] * lit[2]
-        const v = encode(Math.min(Math.max(camera.curve(Math.max(seen, 0)), 0), 1)) * 255
+        const v = encode(Math.min(Math.max(camera.curve(Math.max(lit[c as 0 | 1 | 2], 0)), 0), 1)) * 255
         data[(j * width + i) * 3 + c] = Math.min(Math.max(Math.round(v + 1.2 * normal()), 0), 255)
       }
     }
@@ -118,40 +131,24 @@ async function photograph(camera: Camera, patch: Rgb, truth: Rgb): Promise<Buffe
     .toBuffer()
 }
 
-/** A plastic and the same yellowed: the blue goes first, then the green. */
-function plastics(): { truth: Rgb; at: (share: number) => Rgb } {
-  const base = luminanceOf(between(58, 88))
-  const truth: Rgb = [base * 1.02, base, base * between(0.8, 0.95)]
-  const depth = between(0.15, 0.5)
-  return {
-    truth,
-    at: (share) => [
-      truth[0] * (1 - 0.12 * depth * share),
-      truth[1] * (1 - 0.3 * depth * share),
-      truth[2] * (1 - depth * share),
-    ],
-  }
-}
-const bOf = (rgb: Rgb) => labOf(xyzOf(rgb))[2]
+const bOf = (reflectance: Spectrum) => labOf(xyzOfSpectrum(reflectance))[2]
 
-async function trial(curve: () => (v: number) => number, neutrals: 1 | 3) {
-  const { truth, at } = plastics()
+async function trial(curve: () => (v: number) => number, neutrals: 1 | 3, spread = 1) {
+  const { truth, at } = spectralPlastic(between)
   const share = between(0.15, 0.8)
   const real = { first: bOf(at(1)) - bOf(truth), now: bOf(at(share)) - bOf(truth) }
-  const read = async (rgb: Rgb, camera: Camera) =>
+  const read = async (patch: Spectrum, camera: Camera) =>
     readColour({
       marks: [
-        ...(await measurePhoto({ path: await photograph(camera, rgb, truth), marks: marks(neutrals) })).marks,
+        ...(
+          await measurePhoto({ path: await photograph(camera, patch, truth, at(1)), marks: marks(neutrals) })
+        ).marks,
       ] as never,
     })
-  // One telephone on two days: its curve stays, light and balance do not.
-  const bend = curve()
-  const [first, now] = [await read(at(1), cameraOf(bend)), await read(at(share), cameraOf(bend))]
+  const [bend, sees] = [curve(), spectralCamera(between, spread)]
+  const [first, now] = [await read(at(1), cameraOf(bend, sees)), await read(at(share), cameraOf(bend, sees))]
   if (!first.db || !now.db) return undefined
-  const said = shareLeft(
-    { db: first.db.is, by: first.by },
-    { db: now.db.is, by: now.by },
-  )
+  const said = shareLeft({ db: first.db.is, by: first.by }, { db: now.db.is, by: now.by })
   return {
     errors: [first.db.is - real.first, now.db.is - real.now],
     relative: (first.db.is - real.first) / real.first,
@@ -159,20 +156,26 @@ async function trial(curve: () => (v: number) => number, neutrals: 1 | 3) {
       first.db.low <= real.first && real.first <= first.db.high,
       now.db.low <= real.now && real.now <= now.db.high,
     ],
+    beside:
+      now.untreated && now.truth
+        ? Math.abs(now.db.is / (now.untreated[2] - now.truth.lab[2]) - real.now / real.first) * 100
+        : undefined,
     share: said && Math.abs(said.is - real.now / real.first) * 100,
   }
 }
 
 const n = 24
-async function group(curve: () => (v: number) => number, neutrals: 1 | 3) {
+async function group(curve: () => (v: number) => number, neutrals: 1 | 3, spread = 1) {
   const found = []
   for (let i = 0; i < n; i++) {
-    const one = await trial(curve, neutrals)
+    const one = await trial(curve, neutrals, spread)
     if (one) found.push(one)
   }
   return found
 }
-const flat = await group(() => honest, 3)
+// One camera, as the demand was measured; and cameras of any sensitivities.
+const flat = await group(() => honest, 3, 0)
+const any = await group(() => honest, 3)
 const bent = await group(phone, 3)
 const single = await group(phone, 1)
 const sizes = (of: typeof flat) => of.flatMap((t) => t.errors.map(Math.abs))
@@ -181,7 +184,7 @@ print({
   name: 'colour-db',
   value: p95(sizes(flat)),
   unit: `Δb* off in one photograph, honest curve, JPEG 85, p95 of ${sizes(flat).length} (median ${median(sizes(flat)).toFixed(2)})`,
-  against: 'limit 1.2',
+  against: `limit 1.2; cameras whose sensitivities are drawn ${p95(sizes(any)).toFixed(2)}`,
   ratio: p95(sizes(flat)) / 1.2,
 })
 const bias = (of: typeof flat) => (100 * of.reduce((s, t) => s + t.relative, 0)) / of.length
@@ -192,15 +195,16 @@ print({
   against: `limit 0.7 median, 2.8 p95, ±8 %; with one card p95 ${p95(sizes(single)).toFixed(2)}, bias ${bias(single).toFixed(0)} %`,
   ratio: p95(sizes(bent)) / 2.8,
 })
+const besides = bent.flatMap((t) => t.beside ?? [])
 const shares = bent.flatMap((t) => t.share ?? [])
 print({
   name: 'colour-share',
   value: p95(shares),
   unit: `points of share of yellow left off, two photographs, p95 of ${shares.length} (median ${median(shares).toFixed(1)})`,
-  against: 'limit 5 median, 14 p95',
+  against: `limit 5 median, 14 p95; with an untreated piece in the picture median ${median(besides).toFixed(1)}, p95 ${p95(besides).toFixed(1)} (limit 4, 10)`,
   ratio: p95(shares) / 14,
 })
-const held = [...flat, ...bent].flatMap((t) => t.covered)
+const held = [...flat, ...any, ...bent].flatMap((t) => t.covered)
 const share95 = (100 * held.filter(Boolean).length) / held.length
 print({
   name: 'colour-cover',
@@ -277,9 +281,12 @@ print({
 // Twelve megapixels in the worker, the event loop watched meanwhile.
 const folder = mkdtempSync(path.join(os.tmpdir(), 'anamnesis-bench-'))
 const large = path.join(folder, 'large.jpg')
+const plastic = spectralPlastic(between)
 writeFileSync(
   large,
-  await sharp(await photograph(cameraOf(honest), [0.5, 0.45, 0.3], [0.6, 0.57, 0.5]))
+  await sharp(
+    await photograph(cameraOf(honest, spectralCamera(between)), plastic.at(1), plastic.truth, plastic.at(1)),
+  )
     .resize(4000, 3000)
     .jpeg({ quality: 92 })
     .toBuffer(),

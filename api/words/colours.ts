@@ -166,8 +166,8 @@ export function standWords(colours: readonly ReadColour[]): string {
     return last.change
       ? `Against the first photograph only: b* ${yellowWords(last.change)}. No place of true colour is marked.`
       : 'No place of true colour is marked: only differences against the first photograph can be told.'
-  return last.share && colours.length > 1
-    ? `Share of yellow left ${shareWords(last.share)}.`
+  return last.share && (colours.length > 1 || last.shareBy === 'an untreated piece')
+    ? `Share of yellow left ${shareWords(last.share)}${last.shareBy === 'an untreated piece' ? ', against an untreated piece in the picture' : ''}.`
     : `Yellow against its true colour: Δb* ${yellowWords(last.db)}.`
 }
 

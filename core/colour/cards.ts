@@ -191,6 +191,19 @@ export const yellowOf = (patch: Lab, truth: Lab, by: Trust): Estimate => {
 }
 
 /**
+ * Share of the yellow left by an untreated piece in the same photograph, 0 to 1: one camera, one light, so that only the floor of each
+ * place and a quarter of the contrast is left of the error.
+ */
+export function shareBeside(db: number, untreated: number, by: Trust): Estimate | undefined {
+  if (untreated < 2) return undefined
+  const share = db / untreated
+  return around(
+    share,
+    Math.hypot(by.floor / untreated, (share * by.floor) / untreated, (share * by.contrast) / 4),
+  )
+}
+
+/**
  * Share of the yellow left, now against the first photograph, 0 to 1. The contrast of one camera is much the same in both
  * photographs and cancels in good part; what is left of it is taken as half.
  */

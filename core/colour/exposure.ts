@@ -199,6 +199,16 @@ function doseUntil(draw: Draw, now: number): number {
   return Math.max((-Math.log(share)) ** (1 / draw.p) / draw.k - now, 0)
 }
 
+/** What the model makes of the distance along the way, at each of these doses: 5, 50 and 95 %. */
+export function fitAlong(
+  measured: readonly Measured[],
+  along: readonly Pick<Measured, 'dose' | 'warm'>[],
+  chance: () => number,
+): Range[] {
+  const draws = drawsOf(measured, chance)
+  return along.map((at) => rangeOf(draws.map((d) => distanceAfter(d, effective(at, d.r ?? 1)))))
+}
+
 /** What so many more UV-hours bring, from three measurements on; undefined before. */
 export function outlook(
   measured: readonly Measured[],

@@ -10,6 +10,7 @@ import { camerasOf } from './cameras.ts'
 import { coursesOf, doseOn } from './course.ts'
 import { learnedLights } from './learned.ts'
 import { houseVerdicts } from './verdicts.ts'
+import { typedTreatments } from './typed.ts'
 import { yellowOfZones } from './yellow.ts'
 
 const here = { latitude: 55.68, longitude: 12.57 }
@@ -48,7 +49,11 @@ function scene() {
     option: 'cream open, brushed',
     reason: '',
   })
-  const measure = (at: string, db: number, more: { camera?: GearId; bare?: boolean; zone?: string } = {}) =>
+  const measure = (
+    at: string,
+    db: number,
+    more: { camera?: GearId; bare?: boolean; zone?: string; untreated?: number } = {},
+  ) =>
     t.told(at, {
       kind: 'colour',
       machine: home,
@@ -60,6 +65,9 @@ function scene() {
       marks: [
         ...cards,
         ...(more.bare ? [] : [truth]),
+        ...(more.untreated === undefined
+          ? []
+          : [{ ...truth, role: 'untreated piece' as const, name: 'spare', mean: rgbOf(4 + more.untreated) }]),
         { role: 'patch', name: 'middle', x: 0.3, y: 0.3, ...region, mean: rgbOf(4 + db) },
       ] as BodyOf<'colour'>['marks'],
     })
@@ -125,6 +133,21 @@ describe('without a place of true colour', () => {
     expect(last?.db).toBeUndefined()
     expect(last?.change?.is).toBeCloseTo(-5, 1)
     expect(last!.change!.high).toBeLessThan(0)
+  })
+})
+
+describe('an untreated piece in the picture', () => {
+  it('gives the share by itself, from the first photograph on, and a narrower one', () => {
+    const { measure, lid } = scene()
+    measure('2026-06-01T10:00:00.000Z', 12)
+    measure('2026-06-05T10:00:00.000Z', 6, { untreated: 15 })
+    const [, with_] = lid().colours
+    expect(with_).toMatchObject({ shareBy: 'an untreated piece' })
+    expect(with_?.share?.is).toBeCloseTo(0.4, 1)
+    measure('2026-06-09T10:00:00.000Z', 6)
+    const last = lid().colours.at(-1)
+    expect(last).toMatchObject({ shareBy: 'the first photograph' })
+    expect(with_!.share!.high - with_!.share!.low).toBeLessThan(last!.share!.high - last!.share!.low)
   })
 })
 
@@ -298,6 +321,35 @@ describe('the end of a treatment', () => {
     })
     expect(ringing(t.world(), machine(), begun)).toHaveLength(1)
     expect(ringing(t.world(), machine(), { ...begun, on: ['lid'] })).toEqual([])
+  })
+})
+
+describe('a treatment written as a line', () => {
+  it('stands in the history of its place, and makes every dose there unknown', () => {
+    const { t, measure, session, machine, lid } = scene()
+    for (const [day, db] of [
+      ['01', 14],
+      ['05', 9],
+      ['09', 6],
+    ] as const) {
+      measure(`2026-06-${day}T10:00:00.000Z`, db)
+      session(`2026-06-${day}T12:00:00.000Z`, `2026-06-${day}T13:00:00.000Z`)
+    }
+    const outlookWith = (typed: ReturnType<typeof typedTreatments>) =>
+      yellowOfZones(machine(), t.world().now, here, { typed })[0]?.outlook
+    expect(lid().outlook).toBeDefined()
+    t.told('2026-06-10T09:00:00.000Z', {
+      kind: 'change',
+      machine: home,
+      target: { sort: 'surface', name: 'lid' },
+      verb: 'whitened',
+      reach: 'outside',
+      words: 'a day on the roof',
+    })
+    const typed = typedTreatments(t.world(), machine())
+    expect(typed).toMatchObject([{ sort: 'whitening', on: 'lid', words: 'a day on the roof' }])
+    expect(outlookWith([])).toBeDefined()
+    expect(outlookWith(typed)).toBeUndefined()
   })
 })
 

@@ -3,6 +3,7 @@ import {
   calibrate,
   colourOf,
   rendered,
+  shareBeside,
   shareLeft,
   yellowError,
   yellowOf,
@@ -11,15 +12,17 @@ import {
   type Trouble,
 } from '#core/colour/cards.ts'
 import { evennessChange, evennessOf, type Cells, type Change } from '#core/colour/evenness.ts'
-import { eyeStep, outlook, type Measured, type Outlook } from '#core/colour/exposure.ts'
+import { fitAlong, outlook, type Measured, type Outlook } from '#core/colour/exposure.ts'
 import { differenceOf, type Lab } from '#core/colour/spaces.ts'
 import type { Position } from '#core/colour/sun.ts'
 import type { BodyOf } from '#core/history/bodies/index.ts'
 import type { MachineState } from '#core/history/world.ts'
 import type { EntryId } from '#core/ids.ts'
 import { dice } from '#core/quantity/dice.ts'
-import { instantToMs, msToInstant, type Instant } from '#core/quantity/time.ts'
+import { instantToMs, type Instant } from '#core/quantity/time.ts'
 import { trustIn, type CheckedCamera, type Trusted } from './cameras.ts'
+import { alongOf, cameBack, lookAgainOn } from './course-of-yellow.ts'
+import type { TypedTreatment } from './typed.ts'
 import { coursesOf, doseOn, type Course, type Dose, type Learned } from './course.ts'
 
 type Measurement = BodyOf<'colour'>
@@ -46,8 +49,9 @@ export interface ReadColour {
   readonly patches: readonly PatchColour[]
   /** Δb* of all patches together. */
   readonly db?: Estimate | undefined
-  /** Share of the yellow of the first photograph that is left. */
+  /** Share of the yellow that is left: against an untreated piece in the same photograph, else against the first photograph. */
   readonly share?: Estimate | undefined
+  readonly shareBy?: 'an untreated piece' | 'the first photograph' | undefined
   /** ΔE of the patches against the true colour. */
   readonly deltaE?: number | undefined
   /** Where no true colour is marked: b* against the first photograph, patch by patch. */
@@ -72,6 +76,8 @@ export interface ZoneYellow {
   readonly session?: number | undefined
   /** From three measurements of known dose on; of a session as warm as the last one. */
   readonly outlook?: Outlook | undefined
+  /** What the model makes of Δb* along the doses so far and one session on. */
+  readonly fit?: readonly { readonly dose: number; readonly low: number; readonly high: number }[] | undefined
   /** Where some sessions were warm and others cool: the outlook of the other sort. */
   readonly otherwise?: { readonly warm: boolean; readonly outlook: Outlook } | undefined
   /** What came back since the last whitening, in Δb*, over so many days. */
@@ -84,10 +90,6 @@ export interface ZoneYellow {
 const sittingMinutes = 30
 /** From here on a session is warm, °C of the piece. House rule. */
 export const warmFrom = 25
-/** When nothing was measured, it is looked at again after half a year. House rule. */
-const lookAgainDays = 182
-/** Two measurements closer than this tell nothing of what comes back, days. */
-const leastBackDays = 14
 
 const cellsOf = (cells: Measurement['cells']): Cells | undefined =>
   cells && { ...cells, b: cells.b.map((v) => v ?? NaN) }
@@ -182,7 +184,7 @@ function together(first: Estimate, second: Estimate): Estimate {
   return { is, low: is - half, high: is + half }
 }
 
-type Session = Course & { readonly got: Dose }
+export type Session = Course & { readonly got: Dose }
 
 /** Whitening of a zone that is over, each with what the zone itself got of it. */
 const sessionsOf = (courses: readonly Course[], zone: string): Session[] =>
@@ -193,41 +195,11 @@ const sessionsOf = (courses: readonly Course[], zone: string): Session[] =>
 
 const isWarm = ({ body }: Course): boolean => (body.temperature ?? 0) >= warmFrom
 
-/** What came back in the dark since the last session: the first photograph after it against the last one. */
-function cameBack(colours: readonly ReadColour[], sessions: readonly Session[]): ZoneYellow['back'] {
-  const ended = sessions
-    .map((s) => s.to ?? '')
-    .sort()
-    .at(-1)
-  if (ended === undefined) return undefined
-  const since = colours.filter((c) => c.at >= ended && c.db !== undefined)
-  const [first, last] = [since[0], since.at(-1)]
-  if (!first?.db || !last?.db) return undefined
-  const days = (instantToMs(last.at) - instantToMs(first.at)) / 86_400_000
-  if (days < leastBackDays) return undefined
-  const is = last.db.is - first.db.is
-  const sd = Math.hypot(yellowError(is, first.by), yellowError(is, last.by))
-  return { rise: { is, low: is - 1.96 * sd, high: is + 1.96 * sd }, days: Math.round(days) }
-}
-
-/** The day on which what comes back may be seen: by its rate here, else half a year after the last session. */
-function lookAgainOn(
-  back: ZoneYellow['back'],
-  colours: readonly ReadColour[],
-  sessions: readonly Session[],
-): string | undefined {
-  const ended = sessions
-    .map((s) => s.to ?? '')
-    .sort()
-    .at(-1)
-  const last = colours.at(-1)?.at
-  if (ended === undefined) return undefined
-  const days =
-    back && back.rise.low > 0
-      ? Math.min(Math.max(Math.round((eyeStep * back.days) / back.rise.is), leastBackDays), 2 * lookAgainDays)
-      : lookAgainDays
-  const from = back && last ? last : ended
-  return msToInstant(instantToMs(from) + days * 86_400_000).slice(0, 10)
+export interface YellowBy {
+  readonly learned?: Learned
+  readonly cameras?: readonly CheckedCamera[]
+  /** Written as lines: their light is not known. */
+  readonly typed?: readonly TypedTreatment[]
 }
 
 /** Each zone whose colour was measured, its photographs in their order. */
@@ -235,7 +207,7 @@ export function yellowOfZones(
   machine: MachineState,
   now: Instant,
   here: Position | undefined,
-  { learned, cameras = [] }: { readonly learned?: Learned; readonly cameras?: readonly CheckedCamera[] } = {},
+  { learned, cameras = [], typed = [] }: YellowBy = {},
 ): ZoneYellow[] {
   const courses = coursesOf(machine, now, here, learned)
   const zones = [...new Set(machine.colours.map((c) => c.body.zone))]
@@ -245,7 +217,9 @@ export function yellowOfZones(
       'uvHours' in c.got ? [{ to: c.to ?? '', uvHours: c.got.uvHours, warm: isWarm(c) }] : [],
     )
     // A session whose light nobody knows makes every dose after it unknown.
-    const known = mine.every((c) => 'uvHours' in c.got)
+    const known =
+      mine.every((c) => 'uvHours' in c.got) &&
+      !typed.some((t) => t.sort === 'whitening' && t.on.toLowerCase() === zone.toLowerCase())
     const warmthKnown = mine.every((c) => c.body.temperature !== undefined)
     const until = (at: Instant) => doses.filter((d) => d.to <= at)
     const sum = (of: readonly { readonly uvHours: number }[]) => of.reduce((s, d) => s + d.uvHours, 0)
@@ -270,6 +244,10 @@ export function yellowOfZones(
         instantToMs(at) - instantToMs(shot.at) <= sittingMinutes * 60_000
           ? { apart: Math.abs(said.db.is - shot.db.is) }
           : undefined
+      const beside =
+        said.untreated && said.truth && said.db
+          ? shareBeside(said.db.is, said.untreated[2] - said.truth.lab[2], said.by)
+          : undefined
       const db = turned && shot?.db && said.db ? together(shot.db, said.db) : said.db
       colours.push({
         ...said,
@@ -278,10 +256,12 @@ export function yellowOfZones(
         id,
         at,
         photo: body.photo,
+        shareBy: beside ? 'an untreated piece' : first?.db && db ? 'the first photograph' : undefined,
         share:
-          first?.db && db
+          beside ??
+          (first?.db && db
             ? shareLeft({ db: first.db.is, by: first.by }, { db: db.is, by: said.by })
-            : undefined,
+            : undefined),
         change: !db && opening ? changeSince(opening, said) : undefined,
         spread: even?.spread,
         streaks: even && { coherence: even.coherence, direction: even.direction },
@@ -304,6 +284,8 @@ export function yellowOfZones(
       newest && outlook(measured, newest.uvHours, dice(measured.length * 7919), { warm })
     const both = warmthKnown && doses.some((d) => d.warm) && doses.some((d) => !d.warm)
     const other = looking && both && newest ? ahead(!newest.warm) : undefined
+    const along = looking && newest ? alongOf(measured, newest.uvHours, newest.warm) : []
+    const fit = looking ? fitAlong(measured, along, dice(measured.length * 104_729)) : []
     const back = cameBack(colours, mine)
     return {
       zone,
@@ -311,6 +293,9 @@ export function yellowOfZones(
       session: newest?.uvHours,
       outlook: looking ? ahead(newest.warm) : undefined,
       otherwise: other && newest ? { warm: !newest.warm, outlook: other } : undefined,
+      fit: looking
+        ? along.map(({ dose }, i) => ({ dose, low: fit[i]?.low ?? 0, high: fit[i]?.high ?? 0 }))
+        : undefined,
       back,
       lookAgain: lookAgainOn(back, colours, mine),
     }

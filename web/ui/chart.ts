@@ -20,10 +20,11 @@ export interface StepPoint {
   readonly label: string
 }
 
-const colour = (name: string) => getComputedStyle(document.documentElement).getPropertyValue(name).trim()
+export const colour = (name: string) =>
+  getComputedStyle(document.documentElement).getPropertyValue(name).trim()
 
 /** Draws, and draws again when the size or the theme changes. Answers how to take it away. */
-function keepDrawn(element: HTMLElement, options: () => Record<string, unknown>): () => void {
+export function keepDrawn(element: HTMLElement, options: () => Record<string, unknown>): () => void {
   const instance = init(element, undefined, { renderer: 'svg' })
   const draw = () => instance.setOption(options())
   draw()
@@ -38,19 +39,19 @@ function keepDrawn(element: HTMLElement, options: () => Record<string, unknown>)
   }
 }
 
-const inkText = () => ({
+export const inkText = () => ({
   color: colour('--ink'),
   fontFamily: 'Atkinson Hyperlegible Next Variable',
   fontSize: 13,
 })
-const timeAxis = () => ({
+export const timeAxis = () => ({
   type: 'time',
   boundaryGap: ['4%', '4%'],
   axisLine: { lineStyle: { color: colour('--line') } },
   axisLabel: { ...inkText(), color: colour('--quiet'), hideOverlap: true },
   splitLine: { show: false },
 })
-const tooltip = (words: (index: number) => string) => ({
+export const tooltip = (words: (index: number) => string) => ({
   trigger: 'axis',
   backgroundColor: colour('--sheet'),
   borderColor: colour('--line'),
@@ -275,67 +276,3 @@ export function intervalChart(
     ],
   }))
 }
-
-export interface RangePoint {
-  readonly at: string
-  readonly is: number
-  readonly low: number
-  readonly high: number
-}
-
-/** Values with their ranges over time, joined by a line, above a line at 0 with its name. */
-export const drawRanges = (element: HTMLElement, points: readonly RangePoint[], zero: string): (() => void) =>
-  keepDrawn(element, () => ({
-    animation: false,
-    grid: { left: 44, right: 24, top: 16, bottom: 28 },
-    xAxis: timeAxis(),
-    yAxis: {
-      type: 'value',
-      min: Math.floor(Math.min(0, ...points.map((p) => p.low))),
-      max: Math.ceil(Math.max(...points.map((p) => p.high)) / 5) * 5,
-      axisLabel: { ...inkText(), color: colour('--quiet') },
-      splitLine: { lineStyle: { color: colour('--hair') } },
-    },
-    tooltip: tooltip((i) => {
-      const p = points[i]
-      return p ? `Δb* ${p.is.toFixed(1)} (${p.low.toFixed(1)} to ${p.high.toFixed(1)})` : ''
-    }),
-    series: [
-      {
-        type: 'line',
-        data: points.map((p) => [p.at, p.is]),
-        symbol: 'circle',
-        symbolSize: 8,
-        itemStyle: { color: colour('--ink') },
-        lineStyle: { color: colour('--ink'), width: 2 },
-        markLine: {
-          silent: true,
-          symbol: 'none',
-          lineStyle: { color: colour('--verdigris'), type: 'solid' },
-          label: { ...inkText(), formatter: zero, position: 'insideEndTop' },
-          data: [{ yAxis: 0 }],
-        },
-      },
-      {
-        type: 'custom',
-        silent: true,
-        data: points.map((p) => [p.at, p.low, p.high]),
-        renderItem: (
-          _: unknown,
-          api: { value: (i: number) => number; coord: (at: number[]) => [number, number] },
-        ) => {
-          const [x, y1] = api.coord([api.value(0), api.value(1)])
-          const [, y2] = api.coord([api.value(0), api.value(2)])
-          const line = (x1: number, ya: number, x2: number, yb: number) => ({
-            type: 'line',
-            shape: { x1, y1: ya, x2, y2: yb },
-            style: { stroke: colour('--ink'), lineWidth: 1.5 },
-          })
-          return {
-            type: 'group',
-            children: [line(x, y1, x, y2), line(x - 5, y1, x + 5, y1), line(x - 5, y2, x + 5, y2)],
-          }
-        },
-      },
-    ],
-  }))

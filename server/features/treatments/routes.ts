@@ -18,6 +18,7 @@ import { loadEntries } from '../entries/closure.ts'
 import { measureVersion } from './measure.ts'
 import { sheetOf } from '#core/history/layout.ts'
 import { camerasOf } from '#core/treatment/cameras.ts'
+import { typedTreatments } from '#core/treatment/typed.ts'
 import { openFindings, ringing } from '#core/treatment/after.ts'
 import { coursesOf } from '#core/treatment/course.ts'
 import { requireSight, requireVisitor } from '../../platform/access.ts'
@@ -76,9 +77,11 @@ export function treatmentRoutes(services: Services): Router {
       const here = await positionOf(db)
       const { verdicts, learned } = await houseTreatments(db)
       const cameras = camerasOf(world)
+      const typed = typedTreatments(world, machine)
       const courses = coursesOf(machine, world.now, here, learned)
       return {
         courses,
+        typed,
         zones: (sheetOf(world, machine)?.zones ?? []).map(({ name, material }) => ({ name, material })),
         methods: [...world.methods.values()].flatMap(({ id: method, recipe }) => [
           {
@@ -97,13 +100,15 @@ export function treatmentRoutes(services: Services): Router {
           courses.flatMap((c) => (c.to === undefined ? [[c.id, ringing(world, machine, c.body)]] : [])),
         ),
         people: Object.fromEntries(
-          courses.flatMap(({ who }) => (who ? [[who, world.parties.get(who as never)?.name ?? '']] : [])),
+          [...courses, ...typed].flatMap(({ who }) =>
+            who ? [[who, world.parties.get(who as never)?.name ?? '']] : [],
+          ),
         ),
         verdicts,
         learned: [...learned].map(([light, worth]) => ({ light, ...worth })),
         cameras,
         lastCamera: machine.colours.at(-1)?.body.camera,
-        yellow: yellowOfZones(machine, world.now, here, { learned, cameras }),
+        yellow: yellowOfZones(machine, world.now, here, { learned, cameras, typed }),
         lastMarks: Object.fromEntries(
           machine.colours.map(({ body }) => [
             body.zone,

@@ -199,6 +199,7 @@ export function View() {
             chosen={chosen}
             onChoose={setChosen}
             onDraw={draw}
+            namesAlone
             onChange={(index, mark) =>
               change(
                 mark ? marks.map((m, i) => (i === index ? mark : m)) : marks.filter((_, i) => i !== index),

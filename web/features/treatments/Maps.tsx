@@ -37,6 +37,7 @@ function Map({ colour, low, high }: { colour: ReadColour; low: number; high: num
     <svg
       viewBox={`0 0 ${cells.across} ${cells.down}`}
       className="border-hair block h-40 border"
+      shapeRendering="crispEdges"
       style={{ background: 'var(--photo)' }}
       role="img"
       aria-label={`b* in ${cells.across} by ${cells.down} cells${colour.spread === undefined ? '' : `, spread ${colour.spread.toFixed(1)}`}`}
@@ -50,8 +51,8 @@ function Map({ colour, low, high }: { colour: ReadColour; low: number; high: num
             key={i}
             x={x}
             y={y}
-            width={1.02}
-            height={1.02}
+            width={1}
+            height={1}
             fill={`hsl(0 0% ${(94 - (82 * (b - low)) / reach).toFixed(0)}%)`}
           />
         )

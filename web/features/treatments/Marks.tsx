@@ -21,6 +21,7 @@ export function Marks({
   onChoose,
   onChange,
   onDraw,
+  namesAlone = false,
 }: {
   src: string
   marks: readonly Mark[]
@@ -28,6 +29,8 @@ export function Marks({
   onChoose: (index: number) => void
   onChange: (index: number, mark: Mark | undefined) => void
   onDraw: (box: Pick<Mark, 'x' | 'y' | 'w' | 'h'>) => void
+  /** Patches are called by their names alone. */
+  namesAlone?: boolean
 }) {
   const frame = useRef<HTMLDivElement>(null)
   const [from, setFrom] = useState<readonly [number, number]>()
@@ -103,7 +106,9 @@ export function Marks({
           <span className="bg-sheet text-13 text-ink absolute -top-5 left-0 px-1 whitespace-nowrap">
             {mark.role === 'card'
               ? `${mark.name} L* ${mark.lightness ?? '?'}`
-              : `${short[mark.role]}: ${mark.name}`}
+              : namesAlone
+                ? mark.name
+                : `${short[mark.role]}: ${mark.name}`}
           </span>
         </button>
       ))}

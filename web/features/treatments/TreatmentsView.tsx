@@ -94,7 +94,9 @@ function headline(running: readonly Course[], over: readonly Course[]): string {
 /** By place: what was done there, the newest first. */
 function Places({ answer }: { answer: TreatmentsAnswer }) {
   const over = answer.courses.filter((c) => c.to !== undefined)
-  const places = [...new Set(over.flatMap((c) => c.body.on))].sort((a, b) => a.localeCompare(b))
+  const places = [...new Set([...over.flatMap((c) => c.body.on), ...answer.typed.map((t) => t.on)])].sort(
+    (a, b) => a.localeCompare(b),
+  )
   if (places.length === 0) return null
   return (
     <>
@@ -105,10 +107,30 @@ function Places({ answer }: { answer: TreatmentsAnswer }) {
             .map((course) => (
               <PlaceRow key={course.id} place={place} course={course} answer={answer} />
             ))}
+          {answer.typed
+            .filter((t) => t.on === place)
+            .map((t) => (
+              <TypedRow key={t.id} typed={t} />
+            ))}
         </Rows>
       ))}
       {over.some((c) => 'uvHours' in c.dose) && <p className="text-quiet">{doseCaveat}</p>}
     </>
+  )
+}
+
+/** A line of an episode: what was done is known, how long and in what light is not. */
+function TypedRow({ typed }: { typed: TreatmentsAnswer['typed'][number] }) {
+  const { short } = useDates()
+  return (
+    <li className="border-hair flex flex-wrap items-baseline justify-between gap-x-4 border-b py-1.5">
+      <span>
+        <strong>{`${capital(typed.sort)}: `}</strong>
+        {typed.words || 'no words with it'}
+        <span className="text-quiet">, written as a line: its light and its result are not recorded</span>
+      </span>
+      <span className="num text-quiet">{short(typed.at)}</span>
+    </li>
   )
 }
 

@@ -18,6 +18,7 @@ import {
   yellowWords,
 } from '#api/words/colours.ts'
 import type { ZoneYellow } from '#core/treatment/yellow.ts'
+import type { Ranges } from '#web/ui/range-chart.ts'
 import { useDates } from '#web/app/session.tsx'
 import { RuledTable } from '#web/ui/RuledTable.tsx'
 import { Maps } from './Maps.tsx'
@@ -96,19 +97,28 @@ const streakWords = ({ streaks, spread }: ZoneYellow['colours'][number]): string
       : '; it is blotched'
     : ''
 
-/** Δb* with its range at each photograph, and the true colour as a line. */
+/** Δb* with its range at each photograph, what the model makes of it as a band, and the true colour as a line. */
 function Course({ zone }: { zone: ZoneYellow }) {
   const element = useRef<HTMLDivElement>(null)
-  const points = zone.colours.flatMap((c) => (c.db ? [{ at: c.at, ...c.db }] : []))
-  const data = JSON.stringify(points)
+  const points = zone.colours.flatMap((c) => (c.db ? [{ at: zone.fit ? c.dose : c.at, ...c.db }] : []))
+  const doses = [...new Set(zone.colours.map((c) => c.dose))]
+  const data = JSON.stringify({
+    points,
+    zero: 'true colour',
+    along: zone.fit && {
+      name: 'UV-hours',
+      band: zone.fit.map(({ dose, low, high }) => ({ at: dose, low, high })),
+      bars: doses.slice(1).map((to, i) => ({ from: doses[i] ?? 0, to })),
+    },
+  })
   useEffect(() => {
     const box = element.current
-    const drawn = JSON.parse(data) as { at: string; is: number; low: number; high: number }[]
-    if (!box || drawn.length < 2) return
+    const drawn = JSON.parse(data) as Ranges
+    if (!box || drawn.points.length < 2) return
     let gone: (() => void) | undefined
     let left = false
-    void import('#web/ui/chart.ts').then(({ drawRanges }) => {
-      if (!left) gone = drawRanges(box, drawn, 'true colour')
+    void import('#web/ui/range-chart.ts').then(({ drawRanges }) => {
+      if (!left) gone = drawRanges(box, drawn)
     })
     return () => {
       left = true
