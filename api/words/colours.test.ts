@@ -1,8 +1,14 @@
 /** What is said of colour and treatments: truthful about ranges, never a time of day, never that something is safe. */
+import { checkCamera } from '#core/colour/camera.ts'
 import { describe, expect, it } from 'vitest'
 import type { Outlook } from '#core/colour/exposure.ts'
 import {
+  backWords,
+  cameraCheckWords,
+  captureWords,
   cardsWords,
+  checkTroubleWords,
+  checkWords,
   colourEntry,
   outlookWords,
   shareWords,
@@ -158,5 +164,55 @@ describe('treatments in words', () => {
         ],
       } as never).what,
     ).toBe('colour of lid measured on a photograph: middle, by 1 card')
+  })
+})
+
+describe('a checked camera', () => {
+  const check = checkCamera(
+    Array.from({ length: 8 }, (_, i) => ({
+      name: `chip ${i + 1}`,
+      known: [70, 0, 4 * i] as const,
+      read: [70, 0, 4.4 * i] as const,
+    })),
+    3,
+  )
+  it('is told by how much it exaggerates, and what its ranges become', () => {
+    if ('why' in check) throw new Error(check.why)
+    const lines = cameraCheckWords(check).join(' ')
+    expect(lines).toContain('10 % too strong (8 chips)')
+    expect(lines).toContain('±20 %')
+    expect(checkTroubleWords({ why: 'too few chips' })).toContain('at least 6 chips')
+  })
+  it('stands with the numbers that it took, and nothing stands with others', () => {
+    const by = { contrast: 0.1, floor: 0.5 }
+    expect(checkWords(by, 'Europe/Oslo')).toBe('')
+    expect(
+      checkWords({ ...by, checked: { camera: 'the phone', at: '2026-06-02T09:00:00.000Z' } }, 'Europe/Oslo'),
+    ).toBe('Ranges by this house’s check of the phone on 2 Jun 2026: ±20 % and ±1.0.')
+  })
+})
+
+describe('what came back', () => {
+  it('is told as measured, or as not measured yet, with when to look', () => {
+    expect(backWords({ lookAgain: '2026-12-01' })).toBe(
+      'It may come back, in the dark too; this house has measured: nothing yet. Measure it again about 1 Dec 2026.',
+    )
+    expect(backWords({ back: { rise: { is: 2, low: 0.5, high: 3.5 }, days: 100 } })).toContain(
+      'came back by 2.0 (0.5 to 3.5)',
+    )
+    expect(backWords({ back: { rise: { is: 0.4, low: -1, high: 1.8 }, days: 100 } })).toContain(
+      'Nothing that a photograph can see',
+    )
+  })
+})
+
+describe('the file of a photograph', () => {
+  it('is refused or warned of with the way on', () => {
+    expect(captureWords({ why: 'recompressed', quality: 71 })).toContain('quality 71; at least 80')
+    for (const trouble of [{ why: 'small', megapixels: 0.9 }, { why: 'no camera named' }] as const)
+      expect(captureWords(trouble)).toContain('Send the file')
+    expect(troubleWords({ why: 'cards out of order', light: 95, dark: 25 })).toContain(
+      'are the marks where the cards are?',
+    )
   })
 })

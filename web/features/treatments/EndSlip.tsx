@@ -23,6 +23,8 @@ interface Verdict {
 
 /** Until when somebody looks again, in days: what comes back, comes back within months. House rule. */
 const recheckDays = 90
+/** What was whitened comes back more slowly, in the dark too. House rule. */
+const whitenedDays = 182
 
 /** What a worse place is found to be, by what was done to it. */
 const worseAs: Readonly<Record<string, FindingKind>> = {
@@ -208,7 +210,10 @@ export function EndSlip({
             name="recheck"
             type="date"
             className="num"
-            defaultValue={dayAfter(dayOf(nowInstant(), zone), recheckDays)}
+            defaultValue={dayAfter(
+              dayOf(nowInstant(), zone),
+              body.sort === 'whitening' ? whitenedDays : recheckDays,
+            )}
           />
           {anyHarm && (
             <SelectField
