@@ -5,7 +5,8 @@ import { leastQuality, type CaptureTrouble } from '#core/colour/capture.ts'
 import { eyeStep, type Outlook } from '#core/colour/exposure.ts'
 import { leastChips, type CameraCheck, type CheckTrouble } from '#core/colour/camera.ts'
 import type { Trusted } from '#core/treatment/cameras.ts'
-import { warmFrom, type ReadColour, type ZoneYellow } from '#core/treatment/yellow.ts'
+import { warmFrom } from '#core/treatment/yellow.ts'
+import type { ReadColour, ZoneYellow } from '#core/treatment/yellow-shape.ts'
 import { dayOnly, dayWords } from './dates.ts'
 import type { EntryWords } from './names.ts'
 import { count, list } from './lists.ts'
@@ -94,7 +95,7 @@ export const renderedCaveat =
   'The ranges come from rendered photographs, until this house has checked its camera.'
 
 /** What came back since the last session, as this house measured it; and when to look. */
-export function backWords({ back, lookAgain }: Pick<ZoneYellow, 'back' | 'lookAgain'>): string {
+export function backWords({ back, lookAgain }: Partial<Pick<ZoneYellow, 'back' | 'lookAgain'>>): string {
   const again = lookAgain ? ` Measure it again about ${dayOnly(lookAgain)}.` : ''
   if (!back) return `It may come back, in the dark too; this house has measured: nothing yet.${again}`
   return back.rise.low > 0

@@ -2,7 +2,7 @@
 import { yellowError } from '#core/colour/cards.ts'
 import { eyeStep, type Measured } from '#core/colour/exposure.ts'
 import { instantToMs, msToInstant } from '#core/quantity/time.ts'
-import type { ReadColour, Session, ZoneYellow } from './yellow.ts'
+import type { ReadColour, Session, ZoneYellow } from './yellow-shape.ts'
 
 /** When nothing was measured, it is looked at again after half a year. House rule. */
 const lookAgainDays = 182

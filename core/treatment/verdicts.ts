@@ -6,7 +6,8 @@ import type { Change } from '#core/colour/evenness.ts'
 import type { Position } from '#core/colour/sun.ts'
 import { camerasOf } from './cameras.ts'
 import { courseOf, doseOn, type Course, type Learned } from './course.ts'
-import { yellowOfZones, type ZoneYellow } from './yellow.ts'
+import { yellowOfZones } from './yellow.ts'
+import type { ZoneYellow } from './yellow-shape.ts'
 
 export interface HouseVerdict {
   readonly sort: TreatmentSort

@@ -11,80 +11,18 @@ import {
   type Estimate,
   type Trouble,
 } from '#core/colour/cards.ts'
-import { evennessChange, evennessOf, type Cells, type Change } from '#core/colour/evenness.ts'
-import { fitAlong, outlook, type Measured, type Outlook } from '#core/colour/exposure.ts'
-import { differenceOf, type Lab } from '#core/colour/spaces.ts'
+import { evennessChange, evennessOf, type Cells } from '#core/colour/evenness.ts'
+import { fitAlong, outlook, type Measured } from '#core/colour/exposure.ts'
+import { differenceOf } from '#core/colour/spaces.ts'
 import type { Position } from '#core/colour/sun.ts'
-import type { BodyOf } from '#core/history/bodies/index.ts'
 import type { MachineState } from '#core/history/world.ts'
-import type { EntryId } from '#core/ids.ts'
 import { dice } from '#core/quantity/dice.ts'
 import { instantToMs, type Instant } from '#core/quantity/time.ts'
-import { trustIn, type CheckedCamera, type Trusted } from './cameras.ts'
+import { trustIn, type CheckedCamera } from './cameras.ts'
 import { alongOf, cameBack, lookAgainOn } from './course-of-yellow.ts'
 import type { TypedTreatment } from './typed.ts'
-import { coursesOf, doseOn, type Course, type Dose, type Learned } from './course.ts'
-
-type Measurement = BodyOf<'colour'>
-
-export interface PatchColour {
-  readonly name: string
-  readonly lab: Lab
-  readonly yellowness?: number | undefined
-  /** Against the place of true colour; absent where none was marked. */
-  readonly db?: Estimate | undefined
-}
-
-/** One photograph, read. */
-export interface ReadColour {
-  readonly id: EntryId
-  readonly at: Instant
-  readonly photo: EntryId
-  readonly neutrals: number
-  /** What its numbers may be off by, and by which check of the camera. */
-  readonly by: Trusted
-  readonly troubles: readonly Trouble[]
-  readonly truth?: { readonly name: string; readonly lab: Lab } | undefined
-  readonly untreated?: Lab | undefined
-  readonly patches: readonly PatchColour[]
-  /** Δb* of all patches together. */
-  readonly db?: Estimate | undefined
-  /** Share of the yellow that is left: against an untreated piece in the same photograph, else against the first photograph. */
-  readonly share?: Estimate | undefined
-  readonly shareBy?: 'an untreated piece' | 'the first photograph' | undefined
-  /** ΔE of the patches against the true colour. */
-  readonly deltaE?: number | undefined
-  /** Where no true colour is marked: b* against the first photograph, patch by patch. */
-  readonly change?: Estimate | undefined
-  /** A second shot within half an hour, the phone turned: how far apart both are in Δb*. `db` is then of both together. */
-  readonly turned?: { readonly apart: number } | undefined
-  readonly spread?: number | undefined
-  readonly streaks?: { readonly coherence: number; readonly direction: number } | undefined
-  /** Against the photograph before. */
-  readonly evenness?: Change | undefined
-  /** UV-hours of all treatments of the zone until then. */
-  readonly dose: number
-  /** Of those, in warm sessions; absent where the warmth of one was not recorded. */
-  readonly warm?: number | undefined
-  readonly cells?: Measurement['cells']
-}
-
-export interface ZoneYellow {
-  readonly zone: string
-  readonly colours: readonly ReadColour[]
-  /** How much light another session like the last gave, UV-hours. */
-  readonly session?: number | undefined
-  /** From three measurements of known dose on; of a session as warm as the last one. */
-  readonly outlook?: Outlook | undefined
-  /** What the model makes of Δb* along the doses so far and one session on. */
-  readonly fit?: readonly { readonly dose: number; readonly low: number; readonly high: number }[] | undefined
-  /** Where some sessions were warm and others cool: the outlook of the other sort. */
-  readonly otherwise?: { readonly warm: boolean; readonly outlook: Outlook } | undefined
-  /** What came back since the last whitening, in Δb*, over so many days. */
-  readonly back?: { readonly rise: Estimate; readonly days: number } | undefined
-  /** When somebody should measure again to see whether it comes back. */
-  readonly lookAgain?: string | undefined
-}
+import type { Measurement, PatchColour, ReadColour, Session, ZoneYellow } from './yellow-shape.ts'
+import { coursesOf, doseOn, type Course, type Learned } from './course.ts'
 
 /** A second shot within so long is of the same sitting, min. */
 const sittingMinutes = 30
@@ -183,8 +121,6 @@ function together(first: Estimate, second: Estimate): Estimate {
   const half = Math.max((second.high - second.low) / 2, Math.abs(first.is - second.is))
   return { is, low: is - half, high: is + half }
 }
-
-export type Session = Course & { readonly got: Dose }
 
 /** Whitening of a zone that is over, each with what the zone itself got of it. */
 const sessionsOf = (courses: readonly Course[], zone: string): Session[] =>

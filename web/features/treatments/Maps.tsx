@@ -1,5 +1,5 @@
 /** Where it is yellower: b* of the largest patch in cells, the first photograph beside the last, in one scale of ink. */
-import type { ReadColour, ZoneYellow } from '#core/treatment/yellow.ts'
+import type { ReadColour, ZoneYellow } from '#core/treatment/yellow-shape.ts'
 import { useDates } from '#web/app/session.tsx'
 
 const known = (b: readonly (number | null)[]): number[] => b.flatMap((v) => (v === null ? [] : [v]))

@@ -17,7 +17,7 @@ import {
   turnedWords,
   yellowWords,
 } from '#api/words/colours.ts'
-import type { ZoneYellow } from '#core/treatment/yellow.ts'
+import type { ZoneYellow } from '#core/treatment/yellow-shape.ts'
 import type { Ranges } from '#web/ui/range-chart.ts'
 import { useDates } from '#web/app/session.tsx'
 import { RuledTable } from '#web/ui/RuledTable.tsx'
