@@ -3,6 +3,12 @@ import type { SaidLine } from './said-line.ts'
 
 export const printerLines: Readonly<Record<string, readonly SaidLine[]>> = {
   'SW 2025.6': [
+    ['print may work after replacing the hammer card', ''],
+    ['everything should work but the bell', ''],
+    ['maybe everything works but the bell', ''],
+    ['prints like it should', 'test fn=print, 80 columns is=pass'],
+    ['do not take K2 and the bell out', 'hazard'],
+    ['Petra took K2 and the bell out', 'out what=K2 ; out what=bell'],
     ['all ok except the bell', 'test fn=all is=pass ; test fn=bell is=fail'],
     ['everything is fine but the bell', 'test fn=all is=pass ; test fn=bell is=fail'],
     ['everything but the bell works', 'test fn=all is=pass ; test fn=bell is=fail'],

@@ -305,7 +305,15 @@ const particles = /^(?:out|back|off|in|on|away|up|down|again|home)$/
 /** A verb whose meaning waits for its particle, and so far nothing but names: "took K2", "we put the bell, the platen". */
 function handsOf(line: Line, { from, to }: Clause): boolean {
   let at = from
-  while (/^(?:i|we|have|has|then|now|also|just|and)$/.test(line.tokens[at]?.word ?? '')) at++
+  const person = (i: number) => line.mentions.some((m) => m.sort === 'person' && m.from <= i && i < m.to)
+  while (
+    at < to &&
+    (person(at) ||
+      /^(?:i|we|he|she|they|have|has|then|now|also|just|and|do|did|not|never|please)$/.test(
+        line.tokens[at]?.word ?? '',
+      ))
+  )
+    at++
   if (
     !/^(?:took|take|put|lifted|lift|pulled|pull|got|brought|pushed|prised|levered)$/.test(
       line.tokens[at]?.word ?? '',

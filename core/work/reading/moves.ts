@@ -12,11 +12,16 @@ import type { ClauseReader } from './told.ts'
 export const has = (line: Line, clause: Clause, pattern: RegExp) =>
   pattern.test(words(line, clause.from, clause.to))
 
+/** "do not take K2 out", "never put it back without its key": nothing was moved. */
+const isForbidden = (said: string): boolean =>
+  /^(?:please )?(?:do not|don['’]t|never|must not|should not)\b/.test(said)
+
 const outWord =
   /\b(?:out|from (?:its|the|their) sockets?|off (?:its|the|their) sockets?|removed|remove|pulled|extracted|unsoldered|desoldered|snipped|dismounted|unseated|uninstalled|prised out|lifted out|taken out|took out|came out|popped out|levered out|off the board|out of (?:its|the) socket|out of the (?:machine|board))\b/
 
 export const out: ClauseReader = (line, clause, told) => {
   const said = plain(line, clause.from, clause.to)
+  if (isForbidden(said)) return undefined
   const held = holders(line, clause.from, clause.to)
   const to = held.find((h) => h.way !== 'from')
   const gone =
@@ -74,6 +79,7 @@ const inWord =
 
 const inn: ClauseReader = (line, clause, told) => {
   const said = plain(line, clause.from, clause.to)
+  if (isForbidden(said)) return undefined
   const bare =
     /\b(?:in|back)\b\s*$/.test(said.replace(/[.!,]+$/, '')) &&
     (clause.to - clause.from <= 6 || /^(?:(?:i|we) )?(?:put|got|brought|pushed)\b/.test(said))

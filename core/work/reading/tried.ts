@@ -29,6 +29,13 @@ export function triedIn(line: Line, clause: Clause, told: Told): Tried | undefin
     )
   )
     return undefined
+  // "should work", "may print again": hoped for, and not seen. "Like it should" was seen.
+  if (
+    /\b(?:may|might|should|ought to|hopefully|perhaps|maybe)\b/.test(
+      said.replace(/\b(?:like|as|the way) (?:it|they|this) (?:should|ought to)\b/g, ''),
+    )
+  )
+    return undefined
   // "hammer gap now 0.25 mm": a setting, and no trial of what it is set for.
   if (/\b(?:gap|clearance|play|height|stroke|distance)\b.*\d ?(?:mm|um|µm)\b/.test(said)) return undefined
   const own = phrasesIn(line, clause)
