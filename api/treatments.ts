@@ -38,7 +38,6 @@ export interface CameraAnswer {
   readonly capture: readonly CaptureTrouble[]
   /** As the file names it. */
   readonly camera?: string | undefined
-  readonly file: string
   readonly marks: BodyOf<'colour'>['marks']
 }
 

@@ -4,6 +4,7 @@ import { describe, expect, it } from 'vitest'
 import type { Outlook } from '#core/colour/exposure.ts'
 import {
   backWords,
+  bestWords,
   cameraCheckWords,
   captureWords,
   cardsWords,
@@ -203,6 +204,24 @@ describe('what came back', () => {
     expect(backWords({ back: { rise: { is: 0.4, low: -1, high: 1.8 }, days: 100 } })).toContain(
       'Nothing that a photograph can see',
     )
+  })
+})
+
+describe('what did best here', () => {
+  it('is told with how often it was measured, and how often it got uneven', () => {
+    const verdict = {
+      sort: 'whitening',
+      method: 'peroxide cream',
+      material: 'ABS',
+      cover: 'open',
+      n: 2,
+      better: 2,
+      worse: 0,
+    } as const
+    expect(bestWords({ ...verdict, gone: { anHour: 0.0153, n: 2 }, uneven: { n: 1, of: 2 } })).toBe(
+      'Best here on ABS: peroxide cream, open, brushed; 1.5 % of the yellow an UV-hour, measured 2 times; more uneven 1 of 2.',
+    )
+    expect(bestWords(verdict)).toBe('')
   })
 })
 

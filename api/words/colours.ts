@@ -7,6 +7,8 @@ import { leastChips, type CameraCheck, type CheckTrouble } from '#core/colour/ca
 import type { Trusted } from '#core/treatment/cameras.ts'
 import { warmFrom } from '#core/treatment/yellow.ts'
 import type { ReadColour, ZoneYellow } from '#core/treatment/yellow-shape.ts'
+import { coverWords } from './treatments.ts'
+import type { HouseVerdict } from '#core/treatment/verdicts.ts'
 import { dayOnly, dayWords } from './dates.ts'
 import type { EntryWords } from './names.ts'
 import { count, list } from './lists.ts'
@@ -106,6 +108,12 @@ export function backWords({ back, lookAgain }: Partial<Pick<ZoneYellow, 'back' |
 /** The outlook of warm sessions where the last was cool, or the other way round. */
 export const otherwiseWords = ({ warm, outlook }: NonNullable<ZoneYellow['otherwise']>): string =>
   `${warm ? 'Warm' : 'Cool'} (${warm ? 'from' : 'below'} ${warmFrom} °C), as much light would take ${tenth(Math.max(outlook.gain.low, 0))} to ${tenth(outlook.gain.high)} off.`
+
+/** The method that did best here on this material, with how often that was measured. */
+export const bestWords = ({ method, cover, material, gone, uneven }: HouseVerdict): string =>
+  gone
+    ? `Best here on ${material}: ${method}, ${coverWords[cover as keyof typeof coverWords] ?? cover}; ${tenth(gone.anHour * 100)} % of the yellow an UV-hour, measured ${gone.n === 1 ? 'once' : `${gone.n} times`}${uneven && uneven.n > 0 ? `; more uneven ${uneven.n} of ${uneven.of}` : ''}.`
+    : ''
 
 /** Two shots of one sitting. */
 export const turnedWords = (apart: number): string =>

@@ -265,7 +265,6 @@ describe('a camera that the house has checked', () => {
       what: 'proved',
       gear: phone,
       camera: {
-        file: 'b'.repeat(64),
         neutrals: 3,
         chips: Array.from({ length: 8 }, (_, i) => ({
           name: `chip ${i}`,

@@ -2,7 +2,7 @@
 import { z } from 'zod'
 import { gearIdSchema, partyIdSchema } from '#core/ids.ts'
 import { instantSchema } from '#core/quantity/schemas.ts'
-import { attributes, label, sha256, someWords, words } from './words.ts'
+import { attributes, label, someWords, words } from './words.ts'
 
 const lab = z.tuple([
   z.number().min(0).max(120),
@@ -24,10 +24,9 @@ export const gearBody = z.discriminatedUnion('what', [
     kind: z.literal('gear'),
     what: z.literal('proved'),
     gear: gearIdSchema,
-    /** A camera, checked on a photograph of cards and of chips whose colour is known: L*a*b* D65 2°. */
+    /** A camera, checked on a photograph (which is not kept) of cards and of chips whose colour is known: L*a*b* D65 2°. */
     camera: z
       .strictObject({
-        file: sha256,
         neutrals: z.int().min(1).max(12),
         chips: z
           .array(z.strictObject({ name: label, known: lab, read: lab }))

@@ -1,6 +1,6 @@
 /** A result told with the work before it: "prints again after I cleaned the hammer card". The work comes first, whatever is said first. */
 
-export interface Told {
+export interface WorkAndResult {
   readonly work: string
   readonly result: string
 }
@@ -9,7 +9,7 @@ const lead = /^(?:after|since|once)\s+/i
 const again = /^(?:i|we|having)\s+(?=\w+(?:ed|ing)\b|re\w+)/i
 
 /** Every way in which a line may fall into work and what came of it; the reader takes the first that it understands whole. */
-export function workFirst(text: string): readonly Told[] {
+export function workFirst(text: string): readonly WorkAndResult[] {
   const said = text.trim().replace(/[.!]$/, '')
   const behind = /^(?<result>.+?),? (?:after|once|since) (?<work>(?:i|we|having|the|its|\w+ing)\b.+)$/i.exec(
     said,

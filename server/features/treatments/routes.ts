@@ -10,7 +10,7 @@ import {
 } from '#api/treatments.ts'
 import { captureTroubles } from '#core/colour/capture.ts'
 import { readColour, yellowOfZones } from '#core/treatment/yellow.ts'
-import { fileExists, filePath, sha256Of } from '../../platform/files.ts'
+import { fileExists, filePath } from '../../platform/files.ts'
 import { receive } from '../../platform/uploads.ts'
 import { machineWorld } from '../entries/worlds.ts'
 import { captureOf } from './capture.ts'
@@ -53,7 +53,6 @@ export function cameraRoutes(services: Services): Router {
         response.json({
           capture: captureTroubles(picture),
           camera: picture.camera,
-          file: await sha256Of(file.path),
           marks: [...measured.marks],
         } satisfies CameraAnswer)
       },

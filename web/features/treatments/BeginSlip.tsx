@@ -26,6 +26,31 @@ import { Mixing } from './Mixing.tsx'
 type Begun = Extract<BodyOf<'treatment'>, { what: 'begun' }>
 type Carried = Begun['carries'][number]['is'] | 'not there'
 
+/** What is asked of a sort beyond what is asked of all; it stands in the words of the entry. */
+const asked: Readonly<
+  Partial<Record<TreatmentSort, readonly { readonly label: string; readonly usual: string }[]>>
+> = {
+  leak: [{ label: 'Which side, and what it leaked from', usual: 'alkaline, from the cells' }],
+  rust: [
+    { label: 'Taken off how far', usual: 'to bare metal' },
+    { label: 'Protected with', usual: 'wax' },
+  ],
+  'board wash': [
+    { label: 'Came off before', usual: 'speaker, relays, labels' },
+    { label: 'Drying', usual: 'warm air, two days' },
+  ],
+  'solder mask': [
+    { label: 'Method', usual: 'pen' },
+    { label: 'Area', usual: '12 × 4 mm' },
+    { label: 'Hours until hard', usual: '24' },
+  ],
+  'contacts and keys': [{ label: 'Which, and how many', usual: 'all 71 plungers' }],
+  lubrication: [{ label: 'What was there before', usual: 'old grease, taken off' }],
+  glue: [{ label: 'Clamped how, until when', usual: 'tape, until tomorrow' }],
+  filling: [{ label: 'Filled with', usual: 'two-part filler' }],
+  paint: [{ label: 'Colour, and how it was matched', usual: 'against the inside of the lid' }],
+}
+
 const lights = [
   { value: 'none', label: 'no light' },
   { value: 'sun open', label: 'sun' },
@@ -97,7 +122,13 @@ export function BeginSlip({
         text('counted') && number('n') !== undefined ? [{ what: text('counted'), n: number('n') ?? 0 }] : [],
       ph: number('ph'),
       although: some('although'),
-      words: some('words'),
+      words:
+        [
+          ...(asked[sort] ?? []).flatMap(({ label }) =>
+            text(`asked ${label}`) ? [`${label.toLowerCase()}: ${text(`asked ${label}`)}`] : [],
+          ),
+          ...(some('words') ? [text('words')] : []),
+        ].join('; ') || undefined,
     }
     const hours = number('hours')
     const every = number('every')
@@ -211,6 +242,9 @@ export function BeginSlip({
             </>
           )}
           {sort === 'leak' && <TextField label="pH before" name="ph" className="num" inputMode="decimal" />}
+          {(asked[sort] ?? []).map(({ label, usual }) => (
+            <TextField key={label} label={label} name={`asked ${label}`} placeholder={usual} maxLength={80} />
+          ))}
           {sort === 'springs and caps' && (
             <>
               <TextField label="What is counted" name="counted" maxLength={80} placeholder="springs" />

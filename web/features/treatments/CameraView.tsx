@@ -103,7 +103,6 @@ export function View() {
           what: 'proved' as const,
           gear: id,
           camera: {
-            file: read.file,
             neutrals: said.neutrals,
             chips: said.chips.map((c) => ({ name: c.name, known: [...c.known], read: [...c.read] })) as never,
           },

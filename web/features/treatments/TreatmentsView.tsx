@@ -7,12 +7,14 @@ import { capital, count, list, sentence } from '#api/words/lists.ts'
 import { courseWords, coverWords, doseCaveat, lightKeyWords } from '#api/words/treatments.ts'
 import type { TreatmentsAnswer } from '#api/treatments.ts'
 import type { Course } from '#core/treatment/course.ts'
+import type { HouseVerdict } from '#core/treatment/verdicts.ts'
 import { get } from '#web/app/http.ts'
 import { keys } from '#web/app/keys.ts'
 import { useDates } from '#web/app/session.tsx'
 import { Act, MainButton } from '#web/ui/Forms.tsx'
 import { Rows } from '#web/ui/Rows.tsx'
 import { RuledTable } from '#web/ui/RuledTable.tsx'
+import { Again } from './Again.tsx'
 import { BeginSlip } from './BeginSlip.tsx'
 import { EndSlip } from './EndSlip.tsx'
 import { MeasureSlip } from './MeasureSlip.tsx'
@@ -54,6 +56,7 @@ export function View() {
         <div className="flex flex-wrap items-center gap-5">
           <MainButton onClick={() => setBeginning(true)}>Begin a treatment</MainButton>
           <Act onClick={() => setMeasuring(true)}>Measure a colour</Act>
+          {running.length === 0 && over[0] && <Again course={over[0]} />}
         </div>
       )}
       {measuring && (
@@ -76,11 +79,19 @@ export function View() {
           </ul>
         </section>
       )}
-      <Yellow zones={data.yellow} />
+      <Yellow zones={data.yellow} best={(zone) => bestHere(data, zone)} />
       <Places answer={data} />
       <Verdicts answer={data} />
     </main>
   )
+}
+
+/** What did best in this house on what the zone is made of, of what was measured. */
+function bestHere({ verdicts, zones }: TreatmentsAnswer, zone: string): HouseVerdict | undefined {
+  const material = zones.find((z) => z.name.toLowerCase() === zone.toLowerCase())?.material
+  return verdicts
+    .filter((v) => v.sort === 'whitening' && v.gone && material && v.material === material)
+    .sort((a, b) => (b.gone?.anHour ?? 0) - (a.gone?.anHour ?? 0))[0]
 }
 
 function headline(running: readonly Course[], over: readonly Course[]): string {

@@ -3,6 +3,7 @@ import { useEffect, useRef } from 'react'
 import { capital } from '#api/words/lists.ts'
 import {
   backWords,
+  bestWords,
   cardsWords,
   checkWords,
   colourCaveat,
@@ -17,17 +18,25 @@ import {
   turnedWords,
   yellowWords,
 } from '#api/words/colours.ts'
+import type { HouseVerdict } from '#core/treatment/verdicts.ts'
 import type { ZoneYellow } from '#core/treatment/yellow-shape.ts'
 import type { Ranges } from '#web/ui/range-chart.ts'
 import { useDates } from '#web/app/session.tsx'
 import { RuledTable } from '#web/ui/RuledTable.tsx'
 import { Maps } from './Maps.tsx'
 
-export function Yellow({ zones }: { zones: readonly ZoneYellow[] }) {
-  return zones.map((zone) => <Zone key={zone.zone} zone={zone} />)
+export function Yellow({
+  zones,
+  best,
+}: {
+  zones: readonly ZoneYellow[]
+  /** What did best here on what a zone is made of. */
+  best: (zone: string) => HouseVerdict | undefined
+}) {
+  return zones.map((zone) => <Zone key={zone.zone} zone={zone} best={best(zone.zone)} />)
 }
 
-function Zone({ zone }: { zone: ZoneYellow }) {
+function Zone({ zone, best }: { zone: ZoneYellow; best: HouseVerdict | undefined }) {
   const { short, when } = useDates()
   const last = zone.colours.at(-1)
   if (!last) return null
@@ -45,6 +54,7 @@ function Zone({ zone }: { zone: ZoneYellow }) {
       )}
       {zone.otherwise && <p>{otherwiseWords(zone.otherwise)}</p>}
       {zone.lookAgain && <p>{backWords(zone)}</p>}
+      {best && <p>{bestWords(best)}</p>}
       <Course zone={zone} />
       <Maps zone={zone} />
       <RuledTable
