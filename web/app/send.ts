@@ -5,7 +5,8 @@ import type { Body } from '#core/history/bodies/index.ts'
 import { wordsOf } from './http.ts'
 import { useDrafts, useWrite, type WriteOptions, type Writing } from './session.tsx'
 
-export function useSend() {
+/** `onHeld`: it waits in the outbox now, and whoever holds a copy of what was typed lets go of it. */
+export function useSend(onHeld?: () => void) {
   const drafts = useDrafts()
   const write = useWrite()
   const [error, setError] = useState<string>()
@@ -24,6 +25,7 @@ export function useSend() {
       const written = await write(made, options)
       if (!written.sent) {
         setHeld(true)
+        onHeld?.()
         setError(`${written.why} It is kept on this device and sent by itself.`)
         return undefined
       }

@@ -12,6 +12,8 @@ export interface Kept {
   readonly back: boolean
   /** It was written: nothing is kept of it any more, and the slip closes. */
   readonly done: () => void
+  /** It waits in the outbox: said again from here, it would be there twice. */
+  readonly forget: () => void
 }
 
 type Fields = Readonly<Record<string, string>>
@@ -31,14 +33,18 @@ export function useKept(of: string, onClose: () => void): Kept {
   const { me } = useSigned()
   const key = `anamnesis.kept.${me.account}.${of}`
   const [back] = useState(() => statesOf(key).length > 0)
+  const forget = () => {
+    for (const name of statesOf(key)) {
+      held.delete(name)
+      sessionStorage.removeItem(name)
+    }
+  }
   return {
     key,
     back,
+    forget,
     done: () => {
-      for (const name of statesOf(key)) {
-        held.delete(name)
-        sessionStorage.removeItem(name)
-      }
+      forget()
       onClose()
     },
   }

@@ -11,7 +11,7 @@ const machineOptions = (view: LoanView) => view.machines.map((m) => ({ value: m.
 export function RunSlip({ view, onClose }: { view: LoanView; onClose: () => void }) {
   const kept = useKept(`loan ${view.id} run`, onClose)
   const basis = useBasis()
-  const { send, error, busy, setError } = useSend()
+  const { send, error, busy, setError } = useSend(kept.forget)
   const submit = async (event: React.FormEvent<HTMLFormElement>) => {
     event.preventDefault()
     const form = new FormData(event.currentTarget)
@@ -60,7 +60,7 @@ export function RunSlip({ view, onClose }: { view: LoanView; onClose: () => void
 export function IncidentSlip({ view, onClose }: { view: LoanView; onClose: () => void }) {
   const kept = useKept(`loan ${view.id} incident`, onClose)
   const basis = useBasis()
-  const { send, error, busy, setError } = useSend()
+  const { send, error, busy, setError } = useSend(kept.forget)
   const submit = async (event: React.FormEvent<HTMLFormElement>) => {
     event.preventDefault()
     const form = new FormData(event.currentTarget)

@@ -12,7 +12,7 @@ import { PriceFields } from '#web/ui/PriceFields.tsx'
 export function SaySlip({ view, onClose }: { view: LoanView; onClose: () => void }) {
   const kept = useKept(`loan ${view.id} words`, onClose)
   const { me } = useSigned()
-  const { send, error, busy, setError } = useSend()
+  const { send, error, busy, setError } = useSend(kept.forget)
   const guest = me.role === 'guest'
   const submit = async (event: React.FormEvent<HTMLFormElement>) => {
     event.preventDefault()
@@ -54,7 +54,7 @@ export function SaySlip({ view, onClose }: { view: LoanView; onClose: () => void
 export function SpentSlip({ view, onClose }: { view: LoanView; onClose: () => void }) {
   const kept = useKept(`loan ${view.id} spent`, onClose)
   const { house } = useSigned()
-  const { send, error, busy, setError } = useSend()
+  const { send, error, busy, setError } = useSend(kept.forget)
   const { limit, spent } = view.spending
   const submit = async (event: React.FormEvent<HTMLFormElement>) => {
     event.preventDefault()

@@ -15,7 +15,7 @@ import { KeptForm, useKept } from '#web/ui/kept.tsx'
 
 export function RecallSlip({ view, onClose }: { view: LoanView; onClose: () => void }) {
   const kept = useKept(`loan ${view.id} recall`, onClose)
-  const { send, error, busy, setError } = useSend()
+  const { send, error, busy, setError } = useSend(kept.forget)
   const submit = async (event: React.FormEvent<HTMLFormElement>) => {
     event.preventDefault()
     const form = new FormData(event.currentTarget)
@@ -65,7 +65,7 @@ const fates = [
 
 export function AccountSlip({ view, onClose }: { view: LoanView; onClose: () => void }) {
   const kept = useKept(`loan ${view.id} account`, onClose)
-  const { send, error, busy, setError } = useSend()
+  const { send, error, busy, setError } = useSend(kept.forget)
   const missing = view.itemRows
     .map((r) => ({ item: r.item, n: r.n - r.home - r.accounted }))
     .filter((r) => r.n > 0)
@@ -116,7 +116,7 @@ export function AccountSlip({ view, onClose }: { view: LoanView; onClose: () => 
 
 export function CloseSlip({ view, onClose }: { view: LoanView; onClose: () => void }) {
   const kept = useKept(`loan ${view.id} close`, onClose)
-  const { send, error, busy } = useSend()
+  const { send, error, busy } = useSend(kept.forget)
   const people = useQuery({ queryKey: keys.people, queryFn: () => get('/people') })
   const [ends, setEnds] = useState(true)
   const sights =

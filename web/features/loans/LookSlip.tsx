@@ -32,7 +32,7 @@ export function LookSlip({
   onClose: () => void
 }) {
   const kept = useKept(`loan ${view.id} look ${machine.id} ${stage}`, onClose)
-  const { send, error, busy, setError } = useSend()
+  const { send, error, busy, setError } = useSend(kept.forget)
   const basis = useBasis()
   const [zones, setZones] = useKeptState<Readonly<Record<string, Looked>>>(kept, 'zones', {})
   const [witness, setWitness] = useKeptState(kept, 'witness', '')

@@ -22,7 +22,7 @@ export function ReceiveSlip({
   onClose: () => void
 }) {
   const kept = useKept(`loan ${view.id} receive ${announced?.id ?? ''}`, onClose)
-  const { send, error, busy, setError } = useSend()
+  const { send, error, busy, setError } = useSend(kept.forget)
   const basis = useBasis()
   const release = announced ?? {
     to: 'house' as const,

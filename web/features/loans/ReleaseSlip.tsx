@@ -41,7 +41,7 @@ export function ReleaseSlip({
     queryKey: keys.papers(view.id),
     queryFn: () => get('/loans/:id/papers', { id: view.id }),
   })
-  const { send, error, busy, setError } = useSend()
+  const { send, error, busy, setError } = useSend(kept.forget)
   const partyNamed = usePartyNamed()
   const home = (from === 'house') === (view.homeIs === 'house')
   const hasIt = (r: LoanItemRow, side: Side) => r.at.find((a) => a.side === side)?.n ?? 0

@@ -24,7 +24,7 @@ const asked = (value: boolean | undefined) => (value === undefined ? '' : value 
 export function TermsSlip({ view, onClose }: { view: LoanView; onClose: () => void }) {
   const kept = useKept(`loan ${view.id} terms`, onClose)
   const { house } = useSigned()
-  const { send, error, busy, setError } = useSend()
+  const { send, error, busy, setError } = useSend(kept.forget)
   const before = view.terms.at(-1)?.body
   const submit = async (event: React.FormEvent<HTMLFormElement>) => {
     event.preventDefault()
