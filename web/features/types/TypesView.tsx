@@ -120,9 +120,9 @@ function Gear() {
   }
   return (
     <section>
-      <h2 className="headrule flex justify-between">
+      <h2 className="headrule flex items-baseline justify-between">
         Test gear{' '}
-        <span className="flex gap-4">
+        <span className="flex items-baseline gap-4">
           <Link className="act" to="/camera">
             Check a camera
           </Link>
