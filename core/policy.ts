@@ -22,6 +22,10 @@ export const policies = {
   'charge checked by': { preset: 'reading', options: ['reading', 'procedure'] },
   cells: { preset: 'holder fitted', options: ['holder fitted', 'out for good'] },
   'wait after a board wash': { preset: '24 h', options: ['24 h', '48 h', '72 h'] },
+  'fault approach': {
+    preset: 'fewest minutes',
+    options: ['fewest minutes', 'what changed first', 'look and reseat first', 'information a minute'],
+  },
   'stop rule': { preset: '3 trials', options: ['3 trials', '5 trials', 'no limit'] },
   'as-found depth': { preset: 'short', options: ['look', 'short', 'full'] },
   'how long a test stands': { preset: '730 days', options: ['365 days', '730 days', 'no limit'] },

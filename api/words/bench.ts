@@ -1,7 +1,9 @@
 /** What entries of the bench say: work, screws, power, hazards, questions, waits, what is left to do, what is supposed. */
 import type { Body } from '#core/history/bodies/index.ts'
+import type { DiagnosisEnd } from '#core/history/bodies/diagnosis.ts'
 import { precautionTitle } from './checks.ts'
 import { clockWords, durationWords, shortDay } from './dates.ts'
+import { list } from './lists.ts'
 import type { EntryNames, EntryWords } from './names.ts'
 
 type BenchBody = Extract<
@@ -20,6 +22,7 @@ type BenchBody = Extract<
       | 'task'
       | 'advice'
       | 'onset'
+      | 'diagnosis'
   }
 >
 
@@ -46,6 +49,13 @@ const became: Readonly<Record<Extract<Body, { kind: 'advice'; what: 'became' }>[
   'did not hold': 'tried, and it did not hold',
   'no difference': 'tried, and it made no difference',
   dropped: 'dropped, not tried',
+}
+
+/** How a search for a fault ended without a cause. */
+export const endWords: Readonly<Record<DiagnosisEnd, string>> = {
+  'replace the module': 'the whole module is replaced',
+  'display only': 'shown from now on, not run',
+  'cause unknown': 'kept, cause not known',
 }
 
 /** From when a fault is. */
@@ -133,6 +143,12 @@ export function benchEntry(body: BenchBody, names: EntryNames): EntryWords {
         `${body.sort}${body.about ? ` about ${body.about}` : ''}: ${body.words}${body.basis ? `, because ${body.basis}` : ''}`,
         body.from ? `from ${label(body.from, 'somebody')}` : body.fromWords ? `from ${body.fromWords}` : '',
       )
+    case 'diagnosis':
+      if (body.what === 'ended')
+        return plain(`fault of ${list(body.of)}: ${endWords[body.end]}${behind(body.because)}`)
+      return body.what === 'set aside'
+        ? plain(`set aside what was seen of ${body.of}: ${body.because}`)
+        : plain(`what was seen of ${body.of} counts again${behind(body.because)}`)
     case 'onset':
       return plain(`${body.of}: its fault is from ${onsetWords(body.when)}${behind(body.words)}`)
   }

@@ -118,6 +118,7 @@ export function entryWords(body: Body, names: EntryNames): EntryWords {
     case 'task':
     case 'advice':
     case 'onset':
+    case 'diagnosis':
       return benchEntry(body, names)
     case 'reading': {
       const low =

@@ -36,6 +36,14 @@ const speaksFor: { readonly [K in PolicyKey]: Readonly<Record<PolicyOption<K>, s
     '48 h': 'Sockets, transformers and shielded corners hold water longer than the surface shows.',
     '72 h': 'A cold or damp room, or a board with many sockets.',
   },
+  'fault approach': {
+    'fewest minutes': 'Reckoned to the end: the act after which the least work is expected until it works.',
+    'what changed first':
+      'What was touched since it last ran comes first. Quick where work was just done; slow on a machine that failed by itself.',
+    'look and reseat first': 'Nothing is altered while a look or a reseated contact may still do it.',
+    'information a minute':
+      'For a study of the cause: what tells most comes first, though it takes longer until it works.',
+  },
   'stop rule': {
     '3 trials': 'Three swaps without effect say that the theory is wrong: stop, look again, ask.',
     '5 trials': 'Where parts are socketed and proved, a few more trials cost little.',

@@ -37,7 +37,7 @@ export interface Advice {
   readonly mendsOnly: number
 }
 
-/** Minutes that are reckoned with for a fault which none of the mends reaches. House figure. */
+/** Minutes of finding out that are reckoned with where no mend is worth its cost any more, or none reaches the fault. House figure. */
 export const beyondMinutes = 90
 const lookedAtTwice = 8
 /** Sets that the second look ahead reckons with. */
@@ -51,7 +51,10 @@ interface Weighted {
 const costOf = (option: Option): number => option.minutes + option.toll
 const total = (sets: readonly Weighted[]): number => sets.reduce((sum, s) => sum + s.weight, 0)
 
-/** Expected minutes, times the weight of the sets, when the mends are made in the order of share for their cost. */
+/**
+ * Expected minutes, times the weight of the sets, when the mends are made in the order of share for their cost, as far as that is
+ * worth more than giving up on them.
+ */
 function byMends(sets: readonly Weighted[], mends: readonly Option[], beyond: number): number {
   if (sets.length === 0) return 0
   const share = new Map<number, number>()
@@ -67,6 +70,8 @@ function byMends(sets: readonly Weighted[], mends: readonly Option[], beyond: nu
   let left = sets.filter((s) => s.bad.length > 0)
   let weight = total(left)
   let minutes = 0
+  // Whoever mends on and on where little is left stops, and looks deeper.
+  let least = weight * beyond
   for (const { mend } of order) {
     if (weight <= 1e-12) break
     // What has been mended on the way already is not done again.
@@ -75,8 +80,9 @@ function byMends(sets: readonly Weighted[], mends: readonly Option[], beyond: nu
     for (const s of mend.mends ?? []) mended.add(s)
     left = left.filter((set) => !set.bad.every((s) => mended.has(s)))
     weight = total(left)
+    least = Math.min(least, minutes + weight * beyond)
   }
-  return minutes + weight * beyond
+  return least
 }
 
 const chanceOfPass = ({ bad }: Weighted, option: Option): number =>

@@ -91,6 +91,7 @@ export function machineDraft(world: WorldDraft, id: MachineId): MachineDraft {
       tasks: [],
       advice: [],
       onsets: [],
+      diagnoses: [],
       episodes: [],
       fasteners: new Map(),
       connections: new Map(),

@@ -2,26 +2,46 @@
 import type { World, MachineState } from './world.ts'
 import { dependenciesOf } from '#core/type/depends.ts'
 import { once } from './once.ts'
-import type { SheetFunction, SheetPosition, TypeSheet } from '#core/type/sheet.ts'
+import type { SheetFunction, SheetPosition, TestPoint, TypeSheet } from '#core/type/sheet.ts'
 
 /** The functions a machine has: its type's, then those it met itself. */
 export const functionsOf = once((world, machine): readonly SheetFunction[] => {
   const sheet = sheetOf(world, machine)
   if (machine.metFunctions.length === 0) return sheet?.functions ?? []
   const own = machine.metFunctions.filter((m) => !sheet?.functions.some((f) => f.name === m.name))
-  return [...(sheet?.functions ?? []), ...own]
+  const more = (fn: SheetFunction): SheetFunction => {
+    const needs = machine.metFunctions.find((m) => m.name === fn.name)?.dependsOn ?? []
+    return needs.length === 0 ? fn : { ...fn, dependsOn: [...new Set([...fn.dependsOn, ...needs])] }
+  }
+  return [...(sheet?.functions.map(more) ?? []), ...own]
 })
 
 export const positionsOf = once((world, machine): readonly SheetPosition[] =>
   withOwn(sheetOf(world, machine)?.positions, machine.metPositions),
 )
 
-/** Functions, positions and points of a machine: what can depend on what. */
-export const structureOf = once((world, machine) => ({
-  functions: functionsOf(world, machine),
-  positions: positionsOf(world, machine),
-  points: sheetOf(world, machine)?.points ?? [],
-}))
+/**
+ * Functions, positions and points of a machine: what can depend on what. A rail that something depends on is a point, though no
+ * sheet lists it.
+ */
+export const structureOf = once((world, machine) => {
+  const functions = functionsOf(world, machine)
+  const positions = positionsOf(world, machine)
+  const points = sheetOf(world, machine)?.points ?? []
+  const known = new Set([...positions.map((p) => p.designator), ...points.map((p) => p.name)])
+  const rails = new Set(
+    functions.flatMap((f) => f.dependsOn.filter((name) => rail.test(name) && !known.has(name))),
+  )
+  return {
+    functions,
+    positions,
+    points:
+      rails.size === 0 ? points : [...points, ...[...rails].map((name): TestPoint => ({ name, unit: 'V' }))],
+  }
+})
+
+/** A rail by its voltage: 5V, +12 V, -5V. */
+const rail = /^[+\-−]?\d+(?:[.,]\d+)?\s?V$/i
 
 /** The functions with all that they hang on written out: positions and assemblies, through points and other functions. */
 export const functionsResolved = once((world, machine): readonly SheetFunction[] => {

@@ -162,6 +162,8 @@ export interface MachineState {
   readonly advice: readonly AdviceState[]
   /** From when its faults are, the last word on each last. */
   readonly onsets: readonly Statement[]
+  /** What was set aside in looking for a fault, and how the search ended. */
+  readonly diagnoses: readonly Statement[]
   readonly episodes: readonly EpisodeState[]
   readonly fasteners: ReadonlyMap<string, FastenerCount>
   readonly connections: ReadonlyMap<string, Statement>

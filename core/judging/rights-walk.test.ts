@@ -91,6 +91,7 @@ const needs: Readonly<Record<Kind, Role | ((body: Body) => Role)>> = {
   erasure: 'steward',
   erased: 'steward',
   episode: 'volunteer',
+  diagnosis: 'volunteer',
 }
 const neededFor = (body: Body): Role => {
   const said = needs[body.kind]

@@ -191,6 +191,15 @@ export const smallest: [body: { kind: string; [key: string]: unknown }, subjects
   [{ kind: 'episode', what: 'closed', machine: home, episode: id, next: 'x', report: [] }, ['machine']],
   [{ kind: 'advice', what: 'said', machine: home, sort: 'suspicion', words: 'x' }, ['machine']],
   [{ kind: 'advice', what: 'became', machine: home, advice: id, outcome: 'held' }, ['machine']],
+  [
+    { kind: 'diagnosis', what: 'set aside', machine: home, observation: id, of: 'x', because: 'x' },
+    ['machine'],
+  ],
+  [{ kind: 'diagnosis', what: 'counted again', machine: home, observation: id, of: 'x' }, ['machine']],
+  [
+    { kind: 'diagnosis', what: 'ended', machine: home, end: 'cause unknown', of: ['x'], because: 'x' },
+    ['machine'],
+  ],
   [{ kind: 'onset', machine: home, of: 'x', when: 'in storage' }, ['machine']],
   [
     {

@@ -19,6 +19,8 @@ export interface Fed {
   readonly dependsOn?: readonly string[] | undefined
   readonly behind?: { readonly point: string } | undefined
   readonly divides?: { readonly point: string } | undefined
+  /** Positions that draw from it. */
+  readonly loads?: readonly string[] | undefined
 }
 
 export interface Structure {
@@ -66,6 +68,36 @@ export const upstreamOf = (point: Fed): readonly string[] => [
   ...[point.behind?.point, point.divides?.point].filter((name) => name !== undefined),
   ...(point.dependsOn ?? []),
 ]
+
+/** The same, without entering what something else stood in for; what is reached another way stays. */
+export function dependenciesWithout(
+  structure: Structure,
+  fn: Depending,
+  instead: ReadonlySet<string>,
+): Dependencies {
+  const under = (name: string): boolean => {
+    let at: string | undefined = name
+    for (let n = 0; at !== undefined && n < 20; n++) {
+      if (instead.has(at)) return true
+      at = structure.positions.find((p) => p.designator === at)?.on
+    }
+    return false
+  }
+  const left = (names: readonly string[]) => names.filter((name) => !under(name))
+  return dependenciesOf(
+    {
+      positions: structure.positions,
+      functions: structure.functions.map((f) => ({ ...f, dependsOn: left(f.dependsOn) })),
+      points: structure.points.map((p) => ({
+        ...p,
+        dependsOn: left(p.dependsOn ?? []),
+        ...(p.behind && instead.has(p.behind.point) ? { behind: undefined } : {}),
+        ...(p.divides && instead.has(p.divides.point) ? { divides: undefined } : {}),
+      })),
+    },
+    { name: fn.name, dependsOn: left(fn.dependsOn) },
+  )
+}
 
 /** Everything that a function depends on. A name that is no position is a point, then a function; one that is nothing is a position nobody listed. */
 export function dependenciesOf(structure: Structure, fn: Depending): Dependencies {

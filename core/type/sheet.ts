@@ -108,6 +108,11 @@ export const testPointSchema = z.strictObject({
     .optional()
     .describe('Another point divided: a clock further down its tree.'),
   dependsOn: z.array(name).max(200).optional().describe('Positions, assemblies and functions that feed it.'),
+  loads: z
+    .array(name)
+    .max(200)
+    .optional()
+    .describe('Positions that draw from it: a reading that is too low may come from them.'),
   load: z.string().trim().max(80).optional().describe('Under which load it is read.'),
   instrument: z.string().trim().max(80).optional().describe('What it is read with.'),
 })

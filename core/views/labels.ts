@@ -268,6 +268,7 @@ function addBody(world: World, labels: Record<string, string>, body: Body, at?: 
     case 'power':
     case 'incident':
     case 'onset':
+    case 'diagnosis':
     case 'reading':
     case 'baseline':
     case 'spec':

@@ -20,6 +20,7 @@ import type {
   waitBody,
 } from './bench.ts'
 import type { adviceBody, onsetBody } from './advice.ts'
+import type { diagnosisBody } from './diagnosis.ts'
 import type { changeBody } from './change.ts'
 import type { claimBody } from './claim.ts'
 import type { colourBody } from './colour.ts'
@@ -102,6 +103,7 @@ export interface Bodies {
   readonly task: z.infer<typeof taskBody>
   readonly advice: z.infer<typeof adviceBody>
   readonly onset: z.infer<typeof onsetBody>
+  readonly diagnosis: z.infer<typeof diagnosisBody>
   readonly loan: z.infer<typeof loanBody>
   readonly handover: z.infer<typeof handoverBody>
   readonly look: z.infer<typeof lookBody>

@@ -87,6 +87,11 @@ export const testBody = z.strictObject({
   gear: z.array(gearIdSchema).max(20).default([]),
   asFound: z.boolean().optional(),
   notExercised: someWords.optional(),
+  /** Gear that stood in for an assembly or a test point: what that hangs on was not exercised through it. */
+  inPlace: z
+    .array(z.strictObject({ of: label, gear: gearIdSchema }))
+    .max(10)
+    .optional(),
   /** The failing condition in which an intermittent fault was tried: cold, after a move, after n minutes. */
   condition: label.optional(),
 })

@@ -35,6 +35,7 @@ import { marking } from './marking.ts'
 import { method } from './method.ts'
 import { move } from './move.ts'
 import { note } from './note.ts'
+import { diagnosis } from './diagnosis.ts'
 import { onset } from './onset.ts'
 import { override } from './override.ts'
 import { pair } from './pair.ts'
@@ -118,6 +119,7 @@ export const definitions = {
   task,
   advice,
   onset,
+  diagnosis,
   loan,
   handover,
   look,

@@ -7,9 +7,14 @@ import type { Statement } from '../versions.ts'
 export function reduceMachine(world: WorldDraft, entry: Statement, body: BodyOf<'machine'>) {
   const machine = machineDraft(world, body.machine)
   if (body.what === 'met') {
-    machine.metFunctions.push(
-      ...body.functions.filter((f) => !machine.metFunctions.some((m) => m.name === f.name)),
-    )
+    for (const f of body.functions) {
+      const at = machine.metFunctions.findIndex((m) => m.name === f.name)
+      const held = machine.metFunctions[at]
+      // What it needs adds up; the rest stands as it was first said.
+      if (held)
+        machine.metFunctions[at] = { ...held, dependsOn: [...new Set([...held.dependsOn, ...f.dependsOn])] }
+      else machine.metFunctions.push(f)
+    }
     machine.metPositions.push(
       ...body.positions.filter((p) => !machine.metPositions.some((m) => m.designator === p.designator)),
     )
@@ -209,6 +214,10 @@ export function reduceOnset(world: WorldDraft, entry: Statement, body: BodyOf<'o
   const machine = machineDraft(world, body.machine)
   const said = (s: Statement) => s.body.kind === 'onset' && s.body.of.toLowerCase() === body.of.toLowerCase()
   machine.onsets = [...machine.onsets.filter((s) => !said(s)), entry]
+}
+
+export function reduceDiagnosis(world: WorldDraft, entry: Statement, body: BodyOf<'diagnosis'>) {
+  machineDraft(world, body.machine).diagnoses.push(entry)
 }
 
 /** A step that ends a sitting leaves its next step, in place of the one that its episode left before, and what was put off. */

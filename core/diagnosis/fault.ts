@@ -1,0 +1,234 @@
+/** What is wrong with a machine, as far as can be told: suspects with their shares, what nothing tells apart, what to do next. */
+import { policyOf } from '#core/history/policy.ts'
+import { lookFunction } from '#core/history/results.ts'
+import { standingsOf } from '#core/history/standing.ts'
+import type { MachineState, World } from '#core/history/world.ts'
+import { actsFor, type ActTools, type FaultAct } from './acts.ts'
+import { evidenceOf, type Evidence, type Observation } from './evidence.ts'
+import type { Instance } from './instances.ts'
+import { adviceOn, type Valued } from './next.ts'
+import type { KindCounts, Reason } from './odds.ts'
+import { candidatesOf, type Candidate } from './sets.ts'
+import { sharesOf, type Problem } from './shares.ts'
+
+/** No share is said to be higher: it holds only as far as the sheet is right. */
+export const mostShare = 0.95
+
+export interface Suspect {
+  readonly instance: Instance
+  /** Probability 0 to 1 that it is bad, by what was seen and if the sheet is right. */
+  readonly share: number
+  readonly reasons: readonly Reason[]
+  /** Suspects of one group met the same observations. */
+  readonly group: number
+}
+
+export interface RatedAct extends FaultAct, Omit<Valued, 'option' | 'minutes'> {
+  /** Expected minutes until it works, this act first; and by mends alone. */
+  readonly toTheEnd: number
+  readonly without: number
+}
+
+export interface Fault {
+  /** Functions and test points that fail as they are. */
+  readonly failing: readonly string[]
+  /** The function that acts are valued for. */
+  readonly target: string
+  /** Likeliest first; only what is there now. */
+  readonly suspects: readonly Suspect[]
+  /** Probability 0 to 1 that nothing is wrong now: what was bad is out, or a result was a slip. */
+  readonly nothing: number
+  readonly unnamed: number
+  /** The likeliest two faults together, where that is as likely as one tenth of the likeliest. */
+  readonly pair?: readonly [Instance, Instance] | undefined
+  readonly acts: readonly RatedAct[]
+  /** Expected minutes until it works by mends alone. */
+  readonly mendsOnly: number
+  /** With other house figures another act would come first. */
+  readonly close: boolean
+  readonly observations: readonly Observation[]
+  /** A failing function of which nobody has said what it needs: saying it would help most. */
+  readonly sayNeeds?: string | undefined
+  readonly evidence: Evidence
+}
+
+const mostActs = 5
+
+/** Functions that fail as the machine is now; and points whose last reading is out of its band. */
+function failingOf(world: World, machine: MachineState): { functions: string[]; dead: boolean } {
+  const functions = standingsOf(world, machine)
+    .filter((s) => ['fails', 'partly', 'intermittent'].includes(s.word))
+    .sort((a, b) => Number(b.essential) - Number(a.essential))
+    .map((s) => s.fn)
+  const look = machine.tests.get(lookFunction)?.at(-1)
+  const dead = look?.result.is === 'fail'
+  return { functions, dead }
+}
+
+/** What is wrong, and what to do; undefined where nothing fails. */
+export function faultOf(
+  world: World,
+  machine: MachineState,
+  counts: KindCounts,
+  tools: ActTools,
+): Fault | undefined {
+  const { functions, dead } = failingOf(world, machine)
+  const evidence = evidenceOf(world, machine, counts)
+  const points = outOfBand(evidence)
+  const failing = [...functions, ...(dead ? [lookFunction] : []), ...points]
+  const [target] = failing
+  if (target === undefined || evidence.failures.length === 0) return undefined
+  const shares = sharesOf(evidence.problem)
+  const candidates = candidatesOf(evidence.problem, shares.bad)
+  const now = presentSets(candidates, evidence.here)
+  const acts = rated(world, machine, evidence, shares.bad, now, target, tools)
+  const suspects = suspectsOf(evidence, shares.bad)
+  const unnamed = evidence.suspects.findIndex((s) => s.sort === 'unknown' && s.machine === machine.id)
+  return {
+    failing,
+    target,
+    suspects,
+    nothing: now.find((c) => c.bad.length === 0)?.weight ?? 0,
+    unnamed: shares.bad[unnamed] ?? 0,
+    pair: likeliestPair(now, evidence.suspects),
+    acts: acts.list,
+    mendsOnly: acts.mendsOnly,
+    close: isClose(evidence.problem, evidence.here, acts.all),
+    observations: evidence.observations,
+    sayNeeds: functions.find((fn) =>
+      evidence.failures.some((o) => o.of === fn && o.anything && o.machine === machine.id),
+    ),
+    evidence,
+  }
+}
+
+const outOfBand = ({ machine, observations }: Evidence): string[] => {
+  const last = new Map<string, Observation>()
+  for (const o of observations)
+    if (o.sort === 'reading' && o.machine === machine.id && !o.aside) last.set(o.of, o)
+  return [...last.values()].filter((o) => o.is !== 'pass').map((o) => o.of)
+}
+
+/** Sets of what is still there: what has left the machine needs no mending. */
+function presentSets(candidates: readonly Candidate[], here: readonly boolean[]): Candidate[] {
+  const sets = new Map<string, { bad: readonly number[]; weight: number }>()
+  for (const { bad, weight } of candidates) {
+    const left = bad.filter((i) => here[i])
+    const key = left.join()
+    const held = sets.get(key)
+    if (held) held.weight += weight
+    else sets.set(key, { bad: left, weight })
+  }
+  return [...sets.values()].sort((a, b) => b.weight - a.weight)
+}
+
+function suspectsOf(evidence: Evidence, bad: readonly number[]): Suspect[] {
+  const groups = new Map<string, number>()
+  return evidence.suspects
+    .map((instance, i): Suspect & { here: boolean } => {
+      const ways = evidence.problem.suspects[i] ?? []
+      const newest = ways.at(-1)
+      const key = `${instance.sort === 'unknown' ? instance.key : ''}${newest?.fails.flat().join() ?? ''}/${(newest?.passed ?? 1).toPrecision(6)}`
+      const group = groups.get(key) ?? groups.size
+      groups.set(key, group)
+      return {
+        instance,
+        share: Math.min(mostShare, bad[i] ?? 0),
+        reasons: evidence.odds[i]?.reasons ?? [],
+        group,
+        here: evidence.here[i] === true,
+      }
+    })
+    .filter((s) => s.here && s.instance.sort !== 'unknown')
+    .sort((a, b) => b.share - a.share)
+}
+
+function likeliestPair(
+  sets: readonly Candidate[],
+  suspects: readonly Instance[],
+): readonly [Instance, Instance] | undefined {
+  const one = sets.find((c) => c.bad.length === 1)?.weight ?? 0
+  const two = sets.find((c) => c.bad.length === 2)
+  const [a, b] = two?.bad ?? []
+  const [first, second] = [suspects[a ?? -1], suspects[b ?? -1]]
+  return two && first && second && two.weight >= one / 10 ? [first, second] : undefined
+}
+
+/** Acts as the house's approach orders them; what cannot be undone stands back while something else shortens the way. */
+function rated(
+  world: World,
+  machine: MachineState,
+  evidence: Evidence,
+  shares: readonly number[],
+  sets: readonly Candidate[],
+  target: string,
+  tools: ActTools,
+): { list: RatedAct[]; mendsOnly: number; all: readonly FaultAct[] } {
+  const all = actsFor(world, evidence, shares, target, tools)
+  const { acts, mendsOnly } = adviceOn(sets, all)
+  const list = acts.flatMap((v): RatedAct[] => {
+    const act = all[v.option]
+    return act ? [{ ...act, passes: v.passes, bits: v.bits, toTheEnd: v.minutes, without: mendsOnly }] : []
+  })
+  const useful = list.filter(
+    (a) => a.mends !== undefined || a.toTheEnd < mendsOnly + a.minutes || a.bits > 0.02,
+  )
+  const shortens = useful.some((a) => a.touches !== 'altered' && a.toTheEnd < mendsOnly - 0.5)
+  const approach = policyOf(world, machine, 'fault approach')
+  const changed = changedSince(evidence)
+  const rank = (a: RatedAct): number => {
+    const back = shortens && a.touches === 'altered' ? 1 : 0
+    if (approach === 'what changed first')
+      return back * 10 + (concerns(a, changed) && a.mends ? 0 : concerns(a, changed) ? 1 : 2)
+    if (approach === 'look and reseat first')
+      return back * 10 + (a.touches === 'nothing' && a.mends === undefined ? 0 : a.sort === 'reseat' ? 1 : 2)
+    return back
+  }
+  const inOrder = useful
+    .map((a) => ({ a, rank: rank(a) }))
+    .sort(
+      (x, y) =>
+        x.rank - y.rank ||
+        (approach === 'information a minute'
+          ? y.a.bits / (y.a.minutes + y.a.toll) - x.a.bits / (x.a.minutes + x.a.toll)
+          : x.a.toTheEnd - y.a.toTheEnd),
+    )
+    .map(({ a }) => a)
+  return { list: inOrder.slice(0, mostActs), mendsOnly, all }
+}
+
+const concerns = (act: FaultAct, changed: ReadonlySet<number>): boolean =>
+  [...(act.mends ?? act.sees?.keys() ?? [])].some((i) => changed.has(i))
+
+/** Suspects that were touched, or came, after the last time that what fails had passed. */
+function changedSince({ suspects, failures, observations }: Evidence): Set<number> {
+  const failed = new Set(failures.map((f) => f.of))
+  const lastPass = Math.max(
+    -1,
+    ...observations.filter((o) => o.is === 'pass' && failed.has(o.of)).map((o) => o.order),
+  )
+  return new Set(
+    suspects.flatMap((s, i) =>
+      (lastPass >= 0 && s.begins > lastPass) || s.happened.some((h) => h.order > lastPass) ? [i] : [],
+    ),
+  )
+}
+
+/** Whether another act would come first with masks and odds halved, or doubled. One act ahead on both sides. */
+function isClose(problem: Problem, here: readonly boolean[], acts: readonly FaultAct[]): boolean {
+  const firstWith = (times: number): number => {
+    const other: Problem = {
+      slips: problem.slips,
+      suspects: problem.suspects.map((ways) =>
+        ways.map((way) => ({
+          odds: way.odds * times,
+          passed: Math.min(1, way.passed * times),
+          fails: way.fails.map(([f, mask]) => [f, Math.min(0.97, mask * times)] as const),
+        })),
+      ),
+    }
+    return adviceOn(presentSets(candidatesOf(other), here), acts, { ahead: 1 }).acts[0]?.option ?? -1
+  }
+  const asItIs = firstWith(1)
+  return firstWith(0.5) !== asItIs || firstWith(2) !== asItIs
+}
