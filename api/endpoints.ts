@@ -9,6 +9,7 @@ import type { BatchView } from '#core/views/batch.ts'
 import type { ConditionView } from '#core/views/condition-shape.ts'
 import type { Answered } from '#core/views/answers.ts'
 import type { EpisodeView } from '#core/views/episode.ts'
+import type { FaultView } from '#core/views/fault-shape.ts'
 import type { GuestHome } from '#core/views/guest-home.ts'
 import type { LoanRow, LoanView } from '#core/views/loan-shape.ts'
 import type { MachineView } from '#core/views/machine-shape.ts'
@@ -65,6 +66,7 @@ export interface Reads {
   '/machines/:id/arrival': ArrivalView
   '/machines/:id/cautions': { readonly facts: CautionFacts }
   '/machines/:id/condition': ConditionView
+  '/machines/:id/fault': FaultView
   '/machines/:id/treatments': TreatmentsAnswer
   '/house/position': HousePosition
   '/treating': { readonly treating: readonly TreatingRow[] }

@@ -91,6 +91,14 @@ const effects: { readonly [K in Told['does']]: Case<Told & { readonly does: K }>
     { does: 'reaches nothing yet', target: 'keypad', assemblies: ['keyboard'] },
     '! “keypad” is on no list of this machine, so no test is asked for it; say what it is part of, “… on keyboard”, or add it to the sheet.',
   ],
+  'says needs': [
+    { does: 'says needs', fn: 'screen', needs: ['12V', 'IC4'] },
+    'Screen needs 12V and IC4: it stands for this machine, and can be kept on the sheet.',
+  ],
+  'stands in': [
+    { does: 'stands in', gear: 'bench supply', of: 'supply' },
+    'Bench supply stands in for supply: this test says nothing of supply.',
+  ],
   'adds function': [
     { does: 'adds function', name: 'paper feed' },
     '! “paper feed” is not on the sheet: it becomes a function of this machine.',

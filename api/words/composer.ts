@@ -99,6 +99,12 @@ export function effectWords(effect: Effect, { now, zone }: When): EffectWords {
         `${effect.asFound ? 'as found, ' : ''}${effect.depth === 'full' ? '' : `${effect.depth} check, `}${words}`,
       )
     }
+    case 'says needs':
+      return say(
+        `${effect.fn} needs ${list(effect.needs, 8)}: it stands for this machine, and can be kept on the sheet`,
+      )
+    case 'stands in':
+      return say(`${effect.gear} stands in for ${effect.of}: this test says nothing of ${effect.of}`)
     case 'adds function':
       return heed(`“${effect.name}” is not on the sheet: it becomes a function of this machine`)
     case 'adds position':

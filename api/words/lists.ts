@@ -1,5 +1,6 @@
 /** Sentences are put together from names here, so that commas and plurals are right in one place. */
 const conjunction = new Intl.ListFormat('en-GB', { type: 'conjunction' })
+const disjunction = new Intl.ListFormat('en-GB', { type: 'disjunction' })
 const plural = new Intl.PluralRules('en-GB')
 
 /** "keys, 71" among others is "keys (71)": its comma would be taken for theirs. */
@@ -14,6 +15,9 @@ export const list = (items: readonly string[], most = 4): string => {
     ? `${shown.slice(0, -1).join('; ')} and ${shown.at(-1) ?? ''}`
     : conjunction.format(shown)
 }
+
+/** "the bell, the drawer or keys (71)". */
+export const anyOf = (items: readonly string[]): string => disjunction.format(items.map(inList))
 
 export const count = (n: number, one: string, many = `${one}s`): string =>
   `${n} ${plural.select(n) === 'one' ? one : many}`

@@ -88,6 +88,8 @@ export type Effect =
       readonly depth: string
       readonly asFound: boolean
     }
+  | { readonly does: 'says needs'; readonly fn: string; readonly needs: readonly string[] }
+  | { readonly does: 'stands in'; readonly gear: string; readonly of: string }
   | { readonly does: 'adds function'; readonly name: string }
   /** By the record it cannot have been tried so: asked once. */
   | {

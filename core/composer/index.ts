@@ -21,6 +21,7 @@ import { parseGrid, parseHealthy, parseReading } from './measure.ts'
 import { parseVerdict } from './methods.ts'
 import { parseSpec } from './spec.ts'
 import { firstWord, nearNames, takeName, takeTime } from './read.ts'
+import { parseNeeds } from './needs.ts'
 import { parseTest } from './tests.ts'
 import { goesPast, ownersWord, parseDone } from './checks.ts'
 import { wrong, type ComposerTools, type Parsed, type Scene } from './types.ts'
@@ -206,6 +207,8 @@ function grounded(parsed: Parsed, context: ComposerContext): Parsed {
 }
 
 function parseVerb(text: string, scene: Scene): Parsed {
+  const needs = parseNeeds(text, scene)
+  if (needs) return needs
   const { word, rest } = firstWord(text)
   const key = word.toLowerCase().replace(/[:,]$/, '')
   const parser = parsers[key]

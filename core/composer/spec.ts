@@ -1,7 +1,7 @@
 /** "print C214 2200uF 63V minus left", "schematic C214 2200uF 80V", "fitted C214 1000uF 50V": what each says, kept apart. */
 import type { SpecSource } from '#core/history/bodies/spec.ts'
 import type { Body } from '#core/history/bodies/index.ts'
-import type { SheetPosition } from '#core/type/sheet.ts'
+import { learnPosition } from '#core/type/learned.ts'
 import { readCode } from '#core/parts/markings/codes.ts'
 import { parseQuantity } from '#core/quantity/quantity.ts'
 import { partIn } from './found.ts'
@@ -14,43 +14,6 @@ const verbOf: Readonly<Record<SpecSource, string>> = {
   print: 'print',
   schematic: 'schematic',
   settled: 'settle',
-}
-
-/** What a designator's letters stand for, by the common reference designations (after IEEE 315, from memory). */
-const kindOfLetters: Readonly<Record<string, string>> = {
-  C: 'capacitor',
-  R: 'resistor',
-  D: 'diode',
-  Q: 'transistor',
-  L: 'coil',
-  IC: 'integrated circuit',
-  U: 'integrated circuit',
-  RN: 'resistor network',
-  F: 'fuse',
-  K: 'relay',
-}
-
-/** A position that no sheet knows, as its designator and what is said of it make it: the map is learned as it is read. */
-function learnPosition(word: string, rest: string): SheetPosition | undefined {
-  const match = /^([A-Za-z]{1,3})\d{1,4}[A-Za-z]?$/.exec(word)
-  const kind = match && kindOfLetters[(match[1] ?? '').toUpperCase()]
-  if (!kind) return undefined
-  const polarised = kind === 'capacitor' && /\b(?:electrolytic|tantalum|plus|minus)\b/i.test(rest)
-  const accepts = !polarised
-    ? kind
-    : /\btantalum\b/i.test(rest)
-      ? 'tantalum capacitor'
-      : 'electrolytic capacitor'
-  return {
-    designator: word.toUpperCase(),
-    accepts,
-    assembly: false,
-    mount: 'soldered',
-    essential: false,
-    lookAlikes: [],
-    polarised,
-    charged: false,
-  }
 }
 
 /** "print C1-C3 220uF 10V": said of each. */

@@ -196,8 +196,17 @@ export function parseTest(text: string, scene: Scene): Parsed {
     return match?.[1]?.trim()
   }
   const gear: GearId[] = []
+  const inPlace: { of: string; gear: GearId }[] = []
+  const replaceable = [
+    ...context.slots.map((s) => s.position.designator),
+    ...context.points.map((p) => p.point),
+  ]
   const none = /^none$/i.test(gearText ?? '')
-  for (const name of (none ? undefined : gearText)?.split(/\s*(?:,|\band\b)\s*/) ?? []) {
+  for (const said of (none ? undefined : gearText)?.split(/\s*(?:,|\band\b)\s*/) ?? []) {
+    // "bench supply for supply", "in place of the supply": what it stood in for was not exercised.
+    const stead = /^(.+?)\s+(?:for|in place of|instead of)\s+(?:the\s+)?(.+)$/i.exec(said)
+    const of = stead?.[2] && replaceable.find((n) => n.toLowerCase() === stead[2]?.toLowerCase())
+    const name = of && stead[1] ? stead[1] : said
     const found = takeName(
       name,
       context.gear.map((g) => g.name),
@@ -205,6 +214,7 @@ export function parseTest(text: string, scene: Scene): Parsed {
     const known = context.gear.find((g) => g.name === found?.name)
     if (!known) return wrong({ why: 'which part', word: name, known: context.gear.map((g) => g.name) })
     gear.push(known.id as GearId)
+    if (of) inPlace.push({ of, gear: known.id as GearId })
   }
   const results = new Map<string, SaidResult>()
   const added: string[] = []
@@ -246,7 +256,7 @@ export function parseTest(text: string, scene: Scene): Parsed {
   return tested(
     scene,
     [...results].map(([fn, said]) => ({ fn, ...said })),
-    { depth, gear, none, added, notExercised, condition },
+    { depth, gear, none, added, notExercised, condition, inPlace },
   )
 }
 
@@ -260,13 +270,15 @@ export interface Trying {
   readonly added?: readonly string[]
   readonly notExercised?: string | undefined
   readonly condition?: string | undefined
+  /** Gear that stood in for an assembly or a test point. */
+  readonly inPlace?: NonNullable<BodyOf<'test'>['inPlace']>
 }
 
 /** Results of functions as a test, with all that has to be said of it before it is written. */
 export function tested(
   scene: Scene,
   list: readonly ({ readonly fn: string } & SaidResult)[],
-  { depth, gear: named, none = false, added = [], notExercised, condition }: Trying,
+  { depth, gear: named, none = false, added = [], notExercised, condition, inPlace = [] }: Trying,
 ): Parsed {
   const { context } = scene
   const gear = [...named]
@@ -282,6 +294,11 @@ export function tested(
   const effects: Effect[] = [
     { does: 'tests', results: [...list], depth, asFound },
     ...(over.length > 0 ? [{ does: 'takes over gear', gear: over.map((g) => g.name) } as const] : []),
+    ...inPlace.map(({ of, gear }): Effect => ({
+      does: 'stands in',
+      gear: context.gear.find((g) => g.id === gear)?.name ?? '',
+      of,
+    })),
     ...added.map((name): Effect => ({ does: 'adds function', name })),
     ...contradictions(scene, list, depth, gear),
   ]
@@ -295,6 +312,7 @@ export function tested(
     gear,
     ...(asFound ? { asFound } : {}),
     ...(notExercised ? { notExercised } : {}),
+    ...(inPlace.length > 0 ? { inPlace } : {}),
     ...(condition ? { condition } : {}),
   }
   return done(

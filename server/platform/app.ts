@@ -27,6 +27,7 @@ import { sessionRoutes } from '../features/session/routes.ts'
 import { accountRoutes } from '../features/session/account.ts'
 import { pinRoutes } from '../features/session/pin.ts'
 import { entriesRoutes } from '../features/entries/routes.ts'
+import { diagnosisRoutes } from '../features/diagnosis/routes.ts'
 import { machineRoutes } from '../features/machines/routes.ts'
 import { episodeRoutes } from '../features/episodes/routes.ts'
 import { tagRoutes } from '../features/tags/routes.ts'
@@ -163,6 +164,7 @@ export function createApp(services: Services): { app: Express; close: () => Prom
     accountRoutes(services),
     entriesRoutes(services),
     machineRoutes(services),
+    diagnosisRoutes(services),
     episodeRoutes(services),
     tagRoutes(services),
     partRoutes(services),

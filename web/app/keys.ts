@@ -26,6 +26,7 @@ export const keys = {
   machine: (id: string, asOf = '') => ['machine', id, 'page', asOf],
   arrival: (machine: string) => ['machine', machine, 'arrival'],
   condition: (machine: string, query: string) => ['machine', machine, 'condition', query],
+  fault: (machine: string) => ['machine', machine, 'fault'],
   cautions: (machine: string) => ['machine', machine, 'cautions'],
   originality: (machine: string) => ['machine', machine, 'originality'],
   modifications: (machine: string) => ['machine', machine, 'modifications'],

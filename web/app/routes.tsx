@@ -65,6 +65,7 @@ export const router = createBrowserRouter([
             path: 'machines/:id/dossier',
             ...lazyView(() => import('#web/features/machines/DossierView.tsx')),
           },
+          { path: 'machines/:id/fault', ...lazyView(() => import('#web/features/diagnosis/FaultView.tsx')) },
           { path: 'machines/:id', ...lazyView(() => import('#web/features/machines/MachineView.tsx')) },
           { path: 'episodes/:id', ...lazyView(() => import('#web/features/episodes/EpisodeView.tsx')) },
           {

@@ -73,6 +73,20 @@ function Working({ view, waiting }: { view: EpisodeView; waiting: readonly Waiti
     setSide(undefined)
     composer.current?.set(line)
   }
+  // A line that another view began.
+  const begun = params.get('line')
+  useEffect(() => {
+    if (begun === null) return
+    composer.current?.set(begun)
+    composer.current?.focus()
+    setParams(
+      (old) => {
+        old.delete('line')
+        return old
+      },
+      { replace: true },
+    )
+  }, [begun, setParams])
 
   // Any letter goes into the composer; a tag scanner works too.
   useEffect(() => {

@@ -34,7 +34,7 @@ const leadsTo: Readonly<Partial<Record<TodoAct, (view: MachineView) => string>>>
   'test again': () => '?show=functions',
   test: () => '?show=functions',
   prove: () => '?show=functions',
-  'find the fault': () => '?show=functions',
+  'find the fault': (view) => `/machines/${view.id}/fault`,
 }
 
 export function TodoList({ view }: { view: MachineView }) {

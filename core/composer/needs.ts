@@ -1,0 +1,36 @@
+/** "picture needs 12V, dot clock, IC4": what a function hangs on, said at the bench. */
+import { neededIn } from '#core/type/needed.ts'
+import { done, type Parsed, type Scene } from './types.ts'
+
+const form = /^(?:the\s+)?(.+?)\s+(?:needs?|depends?\s+on|hangs?\s+on|relies\s+on)\s+(.+)$/i
+
+/** Undefined for a line that says nothing of the kind: what it names must be a function, and what that needs a part or a rail. */
+export function parseNeeds(text: string, { context }: Scene): Parsed | undefined {
+  const match = form.exec(text.trim())
+  if (!match?.[1] || !match[2]) return undefined
+  const name = match[1].toLowerCase()
+  const fn = context.functions.find((f) => f.name.toLowerCase() === name)
+  if (!fn) return undefined
+  const { names, learned, unknown } = neededIn(match[2], [
+    ...context.slots.map((s) => s.position.designator),
+    ...context.points.map((p) => p.point),
+    ...context.functions.map((f) => f.name),
+  ])
+  const needs = names.filter((n) => n !== fn.name)
+  if (needs.length === 0 || unknown.length > 0) return undefined
+  return done(
+    [
+      {
+        kind: 'machine',
+        what: 'met',
+        machine: context.machine,
+        functions: [{ name: fn.name, essential: fn.essential, dependsOn: needs, needs: [] }],
+        positions: [...learned],
+      },
+    ],
+    [
+      { does: 'says needs', fn: fn.name, needs },
+      ...learned.map((p) => ({ does: 'adds position' as const, name: `${p.designator}, ${p.accepts}` })),
+    ],
+  )
+}

@@ -1,0 +1,320 @@
+/** What is wrong with a machine and what to do about it, as the view of a fault shows it. */
+import { faultOf, type Fault, type RatedAct, type Suspect } from '#core/diagnosis/fault.ts'
+import { adviceStatus } from '#core/diagnosis/heard.ts'
+import type { Instance } from '#core/diagnosis/instances.ts'
+import type { KindCounts, Reason } from '#core/diagnosis/odds.ts'
+import { conclusionsOf } from '#core/history/attribution.ts'
+import { functionsOf, sheetOf, structureOf } from '#core/history/layout.ts'
+import { policyNumber, policyOf } from '#core/history/policy.ts'
+import { standingsOf } from '#core/history/standing.ts'
+import { openEpisode } from '#core/history/status.ts'
+import type { Statement } from '#core/history/versions.ts'
+import type { MachineState, World } from '#core/history/world.ts'
+import type { Instant } from '#core/quantity/time.ts'
+import { findPosition } from '#core/type/sheet.ts'
+import { pointRows, railExpectation } from '#core/diagnosis/points.ts'
+import { switchOnCheck } from '#core/work/checks/switch-on.ts'
+import { handsInsideCheck } from '#core/work/checks/hands-inside.ts'
+import type { CheckReport } from '#core/work/checks/model.ts'
+import { testMinutes } from '#core/work/todo/minutes.ts'
+import type { ActRow, FaultView, ObservationRow, ReasonRow, ShownFault, SuspectRow } from './fault-shape.ts'
+import { graphOf } from './fault-graph.ts'
+import { plateOf } from './machine.ts'
+import { machineNumber } from './labels.ts'
+
+/** What a house knows beyond the machine: counts of kinds of parts, and what lies in stock. */
+export interface HouseFacts {
+  readonly counts: KindCounts
+  /** Parts in stock, by kind in lower case. */
+  readonly stock: ReadonlyMap<string, { readonly proved: number; readonly others: number }>
+  readonly at: Instant
+}
+
+/** Shares that are shown one by one; smaller ones are told together. */
+const leastShown = 0.025
+const mostShown = 18
+
+export function faultView(world: World, machine: MachineState, house: HouseFacts): FaultView {
+  const standings = new Map(standingsOf(world, machine).map((s) => [s.fn, s]))
+  const fault = faultOf(world, machine, house.counts, {
+    minutesOf: (fn) => {
+      const standing = standings.get(fn)
+      return standing ? testMinutes(world, machine, [standing]) : 2
+    },
+  })
+  const structure = structureOf(world, machine)
+  const open = openEpisode(machine)
+  return {
+    machine: machine.id,
+    plate: plateOf(world, machine),
+    open: open && { id: open.id, number: open.number },
+    fault: fault && shown(world, machine, fault, house),
+    names: [
+      ...structure.functions.map((f) => f.name),
+      ...structure.positions.map((p) => p.designator),
+      ...structure.points.map((p) => p.name),
+    ],
+    heard: machine.advice.map((a) => ({
+      sort: a.said.sort,
+      words: a.said.words,
+      from: a.said.from ? world.parties.get(a.said.from)?.name : a.said.fromWords,
+      basis: a.said.basis,
+      at: a.entry.happenedAt.latest,
+      status: adviceStatus(world, machine, a),
+    })),
+    onset: machine.onsets.flatMap(({ body }) =>
+      body.kind === 'onset' ? [{ of: body.of, when: body.when }] : [],
+    ),
+    approach: policyOf(world, machine, 'fault approach'),
+    stop: stopRuleOf(world, machine),
+    ended: endedOf(world, machine),
+    learned: learnedHere(world, machine),
+    type: machine.type ?? undefined,
+    countedAt: house.at,
+  }
+}
+
+const byWhom = (world: World, said: Statement): string | undefined =>
+  said.doneBy ? world.parties.get(said.doneBy)?.name : undefined
+
+function shown(world: World, machine: MachineState, fault: Fault, house: HouseFacts): ShownFault {
+  const big = fault.suspects.filter((s) => s.share >= leastShown).slice(0, mostShown)
+  const rest = fault.suspects.slice(big.length)
+  const checks = checksNow(world, machine)
+  return {
+    failing: fault.failing,
+    target: fault.target,
+    suspects: big.map((s) => suspectRow(world, machine, s)),
+    rest: {
+      n: rest.length,
+      share: Math.min(
+        1,
+        rest.reduce((sum, s) => sum + s.share, 0),
+      ),
+    },
+    nothing: fault.nothing,
+    unnamed: fault.unnamed,
+    pair: fault.pair && [fault.pair[0].name, fault.pair[1].name],
+    acts: fault.acts.map((a) => actRow(world, machine, fault, a, house, checks)),
+    mendsOnly: fault.mendsOnly,
+    close: fault.close,
+    observations: [...fault.observations].reverse().map((o): ObservationRow => {
+      const { aside } = o
+      return {
+        entry: o.entry.id,
+        at: o.entry.happenedAt.latest,
+        of: o.of,
+        sort: o.sort,
+        is: o.is,
+        symptom: o.symptom,
+        times: o.times,
+        goes: o.goes,
+        through: o.anything ? [] : namesOf(o.masks.keys()),
+        anything: o.anything,
+        where: o.machine === machine.id ? undefined : numberOf(world, o.machine),
+        aside: aside && {
+          because:
+            aside.body.kind === 'diagnosis' && aside.body.what !== 'ended' ? (aside.body.because ?? '') : '',
+          by: byWhom(world, aside),
+          at: aside.happenedAt.latest,
+        },
+        left: o.left === true,
+      }
+    }),
+    sayNeeds: fault.sayNeeds,
+    ...graphOf(world, machine, fault),
+  }
+}
+
+const numberOf = (world: World, id: MachineState['id']): string => {
+  const other = world.machines.get(id)
+  return other ? machineNumber(other) : 'another machine'
+}
+
+const namesOf = (instances: Iterable<Instance>): string[] => [
+  ...new Set([...instances].filter((i) => i.sort !== 'unknown').map((i) => i.name)),
+]
+
+function suspectRow(
+  world: World,
+  machine: MachineState,
+  { instance, share, group, reasons }: Suspect,
+): SuspectRow {
+  const position = findPosition(sheetOf(world, machine), instance.name)
+  return {
+    sort: instance.sort,
+    name: instance.name,
+    kind: instance.sort === 'part' ? position?.accepts : undefined,
+    soldered: position === undefined || position.mount === 'soldered',
+    share,
+    group,
+    reasons: reasons.map((r) => reasonRow(world, r)),
+  }
+}
+
+function reasonRow(world: World, reason: Reason): ReasonRow {
+  switch (reason.why) {
+    case 'suspected':
+      return {
+        why: 'suspected',
+        by: byWhom(world, reason.entry),
+        at: reason.entry.happenedAt.latest,
+        words: reason.words,
+      }
+    case 'proved good':
+    case 'proved bad':
+    case 'gear proved':
+      return { why: reason.why, at: reason.entry.happenedAt.latest }
+    case 'happened':
+      return {
+        why: 'happened',
+        what: reason.what,
+        at: world.line.find((s) => s.id === reason.entry)?.happenedAt.latest,
+      }
+    case 'counted':
+    case 'known weak':
+    case 'finding':
+    case 'look-alike':
+    case 'made new':
+    case 'stood':
+      return reason
+  }
+}
+
+interface Checks {
+  readonly power?: CheckReport | undefined
+  readonly hands?: CheckReport | undefined
+}
+function checksNow(world: World, machine: MachineState): Checks {
+  const open = openEpisode(machine)
+  if (!open || open.state !== 'open') return {}
+  return { power: switchOnCheck(world, machine, open), hands: handsInsideCheck(world, machine, open) }
+}
+const unmet = (check: CheckReport | undefined): ActRow['bar'] => {
+  const rules = check?.rules.filter((r) => r.is === 'not met').map((r) => r.rule) ?? []
+  return check && rules.length > 0 ? { check: check.check, rules } : undefined
+}
+
+/** Rails that were not read within their band since the last power-up. */
+function railsNotRead(world: World, machine: MachineState): string[] {
+  const since = machine.powered?.happenedAt.latest
+  return pointRows(world, machine)
+    .filter((row) => row.unit === 'V' && (railExpectation(row.point) || row.expected?.by === 'sheet'))
+    .filter((row) => row.last?.within !== true || (since !== undefined && row.last.at < since))
+    .map((row) => row.point)
+}
+
+const lineOf = (act: RatedAct): string => {
+  switch (act.sort) {
+    case 'test':
+      return `test ${act.at} `
+    case 'read':
+      return `read ${act.at} `
+    case 'look':
+      return `looked at ${act.at}: `
+    case 'reseat':
+      return `reseat ${act.at}`
+    case 'swap':
+      return `swap ${act.at} < `
+    case 'resolder':
+      return `resolder ${act.at}`
+    case 'try in a host':
+      return `out ${act.at}`
+    case 'stand in':
+      return `test ${act.then ?? ''} with ${act.gear ?? ''} for ${act.at} `
+    case 'unplug a load':
+      return `unplug `
+    case 'prove gear':
+    case 'other gear':
+      return `test ${act.then ?? ''} with `
+    case 'check the setting':
+      return `adjust ${act.at} `
+  }
+}
+
+function actRow(
+  world: World,
+  machine: MachineState,
+  fault: Fault,
+  act: RatedAct,
+  house: HouseFacts,
+  checks: Checks,
+): ActRow {
+  const { suspects, here } = fault.evidence
+  const seen = new Set([...(act.mends ?? act.sees?.keys() ?? [])])
+  const likely = fault.suspects.slice(0, 6)
+  const names = (which: boolean) => [
+    ...new Set(
+      likely
+        .filter((s) => here[suspects.indexOf(s.instance)] && seen.has(suspects.indexOf(s.instance)) === which)
+        .map((s) => s.instance.name),
+    ),
+  ]
+  const stock = act.part === undefined ? undefined : house.stock.get(act.part.toLowerCase())
+  const rails = act.sort === 'swap' ? railsNotRead(world, machine) : []
+  return {
+    sort: act.sort,
+    at: act.at,
+    then: act.then,
+    gear: act.gear,
+    minutes: act.minutes,
+    touches: act.touches,
+    toTheEnd: act.toTheEnd,
+    without: act.without,
+    passes: act.passes,
+    sees: names(true),
+    leaves: names(false),
+    part:
+      act.part === undefined
+        ? undefined
+        : { kind: act.part, proved: stock?.proved ?? 0, others: stock?.others ?? 0 },
+    bar:
+      act.touches === 'nothing'
+        ? act.powered
+          ? unmet(checks.power)
+          : undefined
+        : (unmet(checks.hands) ?? (act.powered ? unmet(checks.power) : undefined)),
+    railsFirst: rails.length > 0 ? rails : undefined,
+    line: lineOf(act),
+  }
+}
+
+/** The latest trials that changed nothing, if they are as many as the house allows before people stop and think. */
+function stopRuleOf(world: World, machine: MachineState): FaultView['stop'] {
+  const most = policyNumber(world, machine, 'stop rule')
+  if (most === undefined) return undefined
+  const failed = new Set(
+    standingsOf(world, machine)
+      .filter((s) => s.word === 'fails' || s.word === 'partly' || s.word === 'intermittent')
+      .map((s) => s.fn),
+  )
+  const trials = conclusionsOf(world, machine).filter((c) => failed.has(c.fn))
+  const without = ['no effect', 'no lasting effect together']
+  const n = trials.length - 1 - trials.findLastIndex((c) => !without.includes(c.verdict))
+  return n >= most ? { trials: n, rule: `${most} trials` } : undefined
+}
+
+function endedOf(world: World, machine: MachineState): FaultView['ended'] {
+  const said = machine.diagnoses.findLast((s) => s.body.kind === 'diagnosis' && s.body.what === 'ended')
+  if (said?.body.kind !== 'diagnosis' || said.body.what !== 'ended') return undefined
+  // Work after it is a new search.
+  if (machine.steps.some((s) => s.reach !== 'outside' && s.entry.happenedAt.latest > said.happenedAt.latest))
+    return undefined
+  return {
+    end: said.body.end,
+    because: said.body.because,
+    at: said.happenedAt.latest,
+    by: byWhom(world, said),
+  }
+}
+
+/** What was said here of what functions need, and is not on the sheet of the type. */
+function learnedHere(world: World, machine: MachineState): FaultView['learned'] {
+  const sheet = sheetOf(world, machine)
+  if (!sheet) return []
+  return functionsOf(world, machine).flatMap((fn) => {
+    const listed = sheet.functions.find((f) => f.name === fn.name)?.dependsOn ?? []
+    const needs = fn.dependsOn.filter((name) => !listed.includes(name))
+    return needs.length > 0 ? [{ fn: fn.name, needs }] : []
+  })
+}

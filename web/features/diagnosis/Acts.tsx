@@ -1,0 +1,71 @@
+/** What to do next: at most five acts, the first with the one filled button. */
+import { Link } from 'react-router'
+import { actBar, actCost, actNeeds, actTells, actTitle } from '#api/words/fault.ts'
+import type { ActRow } from '#core/views/fault-shape.ts'
+import type { MachineId } from '#core/ids.ts'
+import { Act, MainButton } from '#web/ui/Forms.tsx'
+
+export function Acts({
+  acts,
+  order,
+  close,
+  machine,
+  onBegin,
+}: {
+  acts: readonly ActRow[]
+  order: string
+  close: string | undefined
+  machine: MachineId
+  /** Absent: no episode is open, so no line can be begun. */
+  onBegin: ((line: string) => void) | undefined
+}) {
+  return (
+    <section aria-label="What to do next" className="bg-sheet rounded-sm px-4 py-3">
+      <h2 className="headrule">What to do next</h2>
+      {acts.length === 0 && (
+        <p className="text-quiet py-2">
+          Nothing that can be done here would tell more. Say what the function needs, or read a rail.
+        </p>
+      )}
+      <ol>
+        {acts.map((act, i) => {
+          const bar = actBar(act)
+          const needs = actNeeds(act)
+          return (
+            <li key={act.sort + act.at} className="border-hair grid grid-cols-[1.5rem_1fr] border-b py-2">
+              <span className="num">{i + 1}</span>
+              <div className="min-w-0 space-y-0.5">
+                <strong className={i === 0 ? 'text-18' : ''}>{actTitle(act)}</strong>
+                <p>{actTells(act)}</p>
+                <p className="text-13 text-quiet">{actCost(act)}</p>
+                {needs && <p className="text-13">{needs}</p>}
+                {bar && <p className="text-13 text-copper font-bold">{bar}</p>}
+                {onBegin ? (
+                  i === 0 ? (
+                    <MainButton className="mt-1" onClick={() => onBegin(act.line)}>
+                      Begin the line
+                    </MainButton>
+                  ) : (
+                    <Act aria-label={`Begin the line: ${actTitle(act)}`} onClick={() => onBegin(act.line)}>
+                      Begin the line
+                    </Act>
+                  )
+                ) : null}
+              </div>
+            </li>
+          )
+        })}
+      </ol>
+      {!onBegin && acts.length > 0 && (
+        <p className="py-2">
+          <Link className="act" to={`/machines/${machine}`}>
+            Open an episode to begin
+          </Link>
+        </p>
+      )}
+      <p className="text-13 text-quiet pt-2">
+        {order} {close}
+      </p>
+    </section>
+  )
+}

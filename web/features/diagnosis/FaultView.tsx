@@ -1,0 +1,163 @@
+/** What may be at fault with a machine: one sentence, the first act, suspects, what feeds what, what to do; below, what was seen. */
+import { useQuery } from '@tanstack/react-query'
+import { useEffect } from 'react'
+import { Link, useNavigate, useParams } from 'react-router'
+import {
+  adviceStatusWords,
+  approachWords,
+  closeWords,
+  endTitle,
+  faultSentence,
+  ifTheSheetIsRight,
+  pairWords,
+} from '#api/words/fault.ts'
+import { onsetWords } from '#api/words/bench.ts'
+import { list } from '#api/words/lists.ts'
+import type { FaultView, HeardRow, ShownFault } from '#core/views/fault-shape.ts'
+import { keys, whileSame } from '#web/app/keys.ts'
+import { get, wordsOf } from '#web/app/http.ts'
+import { useDates } from '#web/app/session.tsx'
+import { Rows, Row } from '#web/ui/Rows.tsx'
+import { Acts } from './Acts.tsx'
+import { Ends } from './Ends.tsx'
+import { Learned, SayNeeds } from './Needs.tsx'
+import { Observations } from './Observations.tsx'
+import { Picture } from './Picture.tsx'
+import { Suspects } from './Suspects.tsx'
+
+export function View() {
+  const { id = '' } = useParams()
+  const { data: view, error } = useQuery({
+    queryKey: keys.fault(id),
+    placeholderData: whileSame(id),
+    queryFn: () => get('/machines/:id/fault', { id }),
+    retry: false,
+  })
+  useEffect(() => {
+    if (view) document.title = `Fault, ${view.plate.name} ${view.plate.number}`
+  }, [view])
+  if (error && !view) return <p className="p-8">{wordsOf(error)}</p>
+  if (!view) return null
+  return (
+    <main className="flex-1 space-y-4 p-4 pb-16">
+      <p className="text-quiet">
+        <Link className="act" to={`/machines/${view.machine}`}>
+          {view.plate.name} <span className="num">{view.plate.number}</span>
+        </Link>
+        , fault finding
+      </p>
+      {view.fault ? <Found view={view} fault={view.fault} /> : <NothingFails view={view} />}
+    </main>
+  )
+}
+
+function NothingFails({ view }: { view: FaultView }) {
+  return (
+    <section className="bg-sheet space-y-3 rounded-sm p-5">
+      <h1 className="font-display text-24 font-semibold">No test on record fails as the machine is now.</h1>
+      <p>
+        Write down what fails, for example “test picture fail: no raster” or “look dead”, and this page says
+        what may be at fault and what to do next.
+      </p>
+      {view.open ? (
+        <Link className="act" to={`/episodes/${view.open.id}`}>
+          Go on with episode {view.open.number}
+        </Link>
+      ) : (
+        <Link className="act" to={`/machines/${view.machine}`}>
+          Open an episode on its page
+        </Link>
+      )}
+      <Heard rows={view.heard} />
+    </section>
+  )
+}
+
+function Found({ view, fault }: { view: FaultView; fault: ShownFault }) {
+  const navigate = useNavigate()
+  const { short } = useDates()
+  const begin = view.open
+    ? (line: string) => void navigate(`/episodes/${view.open?.id ?? ''}?line=${encodeURIComponent(line)}`)
+    : undefined
+  return (
+    <>
+      <header className="space-y-1">
+        <h1 className="font-display text-24 font-semibold">{faultSentence(fault)}</h1>
+        <p>
+          <strong>Fails as it is:</strong> {list(fault.failing, 6)}.
+          {view.onset.map((o) => ` The fault of ${o.of} is from ${onsetWords(o.when)}.`)}
+          {fault.pair && ` ${pairWords(fault.pair)}`}
+        </p>
+        {view.ended && (
+          <p className="bg-straw px-3 py-1 text-black">
+            {endTitle(view.ended.end)}, decided {short(view.ended.at)}
+            {view.ended.by ? ` by ${view.ended.by}` : ''}: {view.ended.because}
+          </p>
+        )}
+      </header>
+      {fault.sayNeeds && <SayNeeds view={view} fn={fault.sayNeeds} main />}
+      <div className="grid grid-cols-[minmax(20rem,25rem)_minmax(0,1fr)_minmax(18rem,21rem)] items-start gap-4 max-xl:grid-cols-2 max-lg:grid-cols-1">
+        <div className="order-1 max-lg:order-2">
+          <Suspects fault={fault} note={ifTheSheetIsRight} />
+        </div>
+        <div className="order-2 max-xl:order-3 max-xl:col-span-2 max-lg:order-3 max-lg:col-span-1">
+          <Picture fault={fault} />
+        </div>
+        <div className="order-3 max-xl:order-2 max-lg:order-1">
+          <Acts
+            acts={fault.acts}
+            order={approachWords[view.approach]}
+            close={fault.close ? closeWords : undefined}
+            machine={view.machine}
+            onBegin={begin}
+          />
+        </div>
+      </div>
+      {view.stop && <Ends view={view} fault={fault} stop={view.stop} />}
+      <Observations view={view} rows={fault.observations} />
+      <div className="grid grid-cols-2 items-start gap-4 max-lg:grid-cols-1">
+        <Heard rows={view.heard} />
+        <section className="bg-sheet space-y-3 rounded-sm px-4 py-3">
+          <h2 className="headrule">What needs what</h2>
+          {!fault.sayNeeds && <SayNeeds view={view} fn={fault.target} />}
+          <Learned view={view} />
+        </section>
+      </div>
+      {!view.stop && <Ends view={view} fault={fault} />}
+    </>
+  )
+}
+
+/** What people suspected and advised, with what became of it. */
+function Heard({ rows }: { rows: readonly HeardRow[] }) {
+  const { short } = useDates()
+  return (
+    <div className="bg-sheet rounded-sm px-4 py-3">
+      <Rows
+        title="Suspicions and advice"
+        empty={
+          rows.length === 0
+            ? 'None on record. “theory C3 leaks, because the rail sags” or “advice from Olga Prent: reseat IC4 first” notes one in an episode.'
+            : undefined
+        }
+      >
+        {rows.map((h, i) => (
+          <Row
+            key={i}
+            left={
+              <>
+                {h.words}
+                {h.basis && <span className="text-quiet">, because {h.basis}</span>}
+                <span className="text-quiet block">
+                  {h.sort}
+                  {h.from ? ` from ${h.from}` : ''}, <span className="num">{short(h.at)}</span>
+                </span>
+              </>
+            }
+            right={adviceStatusWords[h.status]}
+          />
+        ))}
+      </Rows>
+    </div>
+  )
+}

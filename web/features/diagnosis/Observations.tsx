@@ -1,0 +1,117 @@
+/** What was seen, the newest first, with what each went through; one may be set aside with a reason, and all is reckoned again. */
+import { useState } from 'react'
+import { observationWords, throughWords } from '#api/words/fault.ts'
+import { capital } from '#api/words/lists.ts'
+import type { FaultView, ObservationRow } from '#core/views/fault-shape.ts'
+import { useSendOne } from '#web/app/send.ts'
+import { useDates } from '#web/app/session.tsx'
+import { Act, PlainButton, Said, Slip, TextField } from '#web/ui/Forms.tsx'
+
+const shownAtFirst = 12
+const keyOf = (o: ObservationRow) => `${o.entry} ${o.of}`
+
+export function Observations({ view, rows }: { view: FaultView; rows: readonly ObservationRow[] }) {
+  const { short } = useDates()
+  const { send, error } = useSendOne()
+  const [setting, setSetting] = useState<string>()
+  const [all, setAll] = useState(false)
+  const shown = all ? rows : rows.slice(0, shownAtFirst)
+  const countAgain = (o: ObservationRow) =>
+    void send({
+      kind: 'diagnosis',
+      what: 'counted again',
+      machine: view.machine,
+      observation: o.entry,
+      of: o.of,
+    })
+  return (
+    <section aria-label="What was seen" className="bg-sheet rounded-sm px-4 py-3">
+      <h2 className="headrule">What was seen, newest first</h2>
+      <Said error={error} />
+      <ul>
+        {shown.map((o) => (
+          <li key={keyOf(o)} className="border-hair border-b py-1">
+            <div
+              className={`grid grid-cols-[8rem_minmax(0,1fr)_minmax(0,1.4fr)_7rem] items-baseline gap-3 max-sm:grid-cols-1 ${o.aside || o.left ? 'text-quiet' : ''}`}
+            >
+              <span className="num text-13">{short(o.at)}</span>
+              <span className={o.is === 'pass' ? '' : 'font-bold'}>
+                {o.aside ? <s>{capital(observationWords(o))}</s> : capital(observationWords(o))}
+              </span>
+              <span className="text-13 text-quiet">
+                {o.aside
+                  ? `set aside${o.aside.by ? ` by ${o.aside.by}` : ''}: ${o.aside.because}`
+                  : o.left
+                    ? 'not reckoned with: there are too many failures to tell apart'
+                    : throughWords(o)}
+              </span>
+              <span className="text-right max-sm:text-left">
+                {o.where ? null : o.aside ? (
+                  <Act aria-label={`Count again: ${observationWords(o)}`} onClick={() => countAgain(o)}>
+                    Count again
+                  </Act>
+                ) : (
+                  <Act
+                    aria-label={`Set aside: ${observationWords(o)}`}
+                    aria-expanded={setting === keyOf(o)}
+                    onClick={() => setSetting(keyOf(o))}
+                  >
+                    Set aside
+                  </Act>
+                )}
+              </span>
+            </div>
+            {setting === keyOf(o) && <SetAside view={view} row={o} onClose={() => setSetting(undefined)} />}
+          </li>
+        ))}
+      </ul>
+      {rows.length > shown.length && (
+        <Act onClick={() => setAll(true)}>Show {rows.length - shown.length} older ones</Act>
+      )}
+    </section>
+  )
+}
+
+function SetAside({ view, row, onClose }: { view: FaultView; row: ObservationRow; onClose: () => void }) {
+  const { send, error } = useSendOne()
+  const [because, setBecause] = useState('')
+  const keep = async () => {
+    const sent = await send({
+      kind: 'diagnosis',
+      what: 'set aside',
+      machine: view.machine,
+      observation: row.entry,
+      of: row.of,
+      because: because.trim(),
+    })
+    if (sent) onClose()
+  }
+  return (
+    <Slip title="Set an observation aside" onClose={onClose}>
+      <form
+        className="flex flex-wrap items-end gap-4"
+        onSubmit={(event) => {
+          event.preventDefault()
+          void keep()
+        }}
+      >
+        <div className="min-w-64 flex-1">
+          <TextField
+            label="Why it should not count"
+            placeholder="the lead was loose, as we saw later"
+            required
+            maxLength={2000}
+            autoFocus
+            value={because}
+            onChange={(e) => setBecause(e.target.value)}
+          />
+        </div>
+        <PlainButton type="submit">Set it aside</PlainButton>
+      </form>
+      <p className="text-13 text-quiet pt-1">
+        It stays in the record; only the search for the fault leaves it out.
+      </p>
+      <Said error={error} />
+    </Slip>
+  )
+}
