@@ -62,7 +62,8 @@ const mostNamed = 3
 
 /** The one sentence that says what is likeliest, and what else. */
 export function faultSentence(fault: ShownFault): string {
-  if (fault.nothing >= 0.5) return `What was bad may be out already: test ${fault.target} again.`
+  if (fault.nothing >= 0.5)
+    return `By what was seen, nothing may be wrong any more: ${fault.targetReads ? 'read' : 'test'} ${fault.target} again.`
   const [first] = fault.suspects
   if (!first || first.share < standsOut)
     return fault.sayNeeds
@@ -110,7 +111,7 @@ export function reasonWords(reason: ReasonRow, when: When): string {
 }
 
 export function actTitle(act: ActRow): string {
-  const then = act.then ? `, then test ${act.then}` : ''
+  const then = act.then ? `, then ${act.thenReads ? 'read' : 'test'} ${act.then}` : ''
   switch (act.sort) {
     case 'test':
       return `Test ${act.at}`

@@ -95,7 +95,7 @@ export function actsFor(
     more: Partial<FaultAct>,
   ): FaultAct => ({ sort, at, minutes, toll: tolls[touches], touches, powered: false, ...more })
   return [
-    ...tests(world, evidence, minutesOf, seesAll, act),
+    ...tests(world, target, evidence, minutesOf, seesAll, act),
     ...readings(evidence, structure, seesAll, act),
     ...about.flatMap(({ s, i }) => mendsOf(evidence, s, i, target, minutesOf(target), act)),
     ...about
@@ -147,6 +147,7 @@ const keyOf = (instances: Iterable<Instance>): string =>
 /** Functions that were not tried on what is there now. */
 function tests(
   world: World,
+  target: string,
   { machine, observations, timeline }: Evidence,
   minutesOf: ActTools['minutesOf'],
   sees: Sees,
@@ -171,6 +172,7 @@ function tests(
       act('test', fn.name, minutesOf(fn.name), 'nothing', {
         sees: sees(now, deps.anything ? houseMasks.undeclared : houseMasks.short),
         powered: true,
+        proves: fn.name === target,
       }),
     ]
   })

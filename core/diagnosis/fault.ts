@@ -62,8 +62,11 @@ function failingOf(world: World, machine: MachineState): { functions: string[]; 
     .sort((a, b) => Number(b.essential) - Number(a.essential))
     .map((s) => s.fn)
   const look = machine.tests.get(lookFunction)?.at(-1)
-  const dead = look?.result.is === 'fail'
-  return { functions, dead }
+  // What passed after it was found dead says that it lives.
+  const lives = standingsOf(world, machine).some(
+    (s) => s.test && look && s.test.order > look.order && s.word !== 'fails',
+  )
+  return { functions, dead: look?.result.is === 'fail' && !lives }
 }
 
 /** What is wrong, and what to do; undefined where nothing fails. */
@@ -192,7 +195,9 @@ function rated(
         x.rank - y.rank ||
         (approach === 'information a minute'
           ? y.a.bits / (y.a.minutes + y.a.toll) - x.a.bits / (x.a.minutes + x.a.toll)
-          : x.a.toTheEnd - y.a.toTheEnd),
+          : Math.round(x.a.toTheEnd) - Math.round(y.a.toTheEnd) ||
+            Number(x.a.sort === 'look') - Number(y.a.sort === 'look') ||
+            x.a.toTheEnd - y.a.toTheEnd),
     )
     .map(({ a }) => a)
   return { list: inOrder.slice(0, mostActs), mendsOnly, all }

@@ -39,7 +39,12 @@ describe('the next act', () => {
   })
   it('reckons with what no mend reaches', () => {
     expect(adviceOn([{ bad: [0], weight: 1 }], [], { beyond: 60 }).mendsOnly).toBe(60)
-    expect(adviceOn([{ bad: [], weight: 1 }], [], { beyond: 60 }).mendsOnly).toBe(0)
+    const nothing = [{ bad: [], weight: 1 }]
+    const trial: Option = { minutes: 2, toll: 0, slip: 0, sees: new Map(), proves: true }
+    expect(adviceOn(nothing, [swap(0, 10), trial], { beyond: 60 }).acts[0]).toMatchObject({
+      option: 1,
+      minutes: 2,
+    })
   })
   it('counts what an act touches', () => {
     const options: Option[] = [

@@ -18,6 +18,8 @@ export interface Option {
   readonly slip?: number | undefined
   /** Suspects that are good once it is done; the function is tried at its end. */
   readonly mends?: readonly number[] | undefined
+  /** It tries the very function that is to work: a pass is the end. */
+  readonly proves?: boolean | undefined
 }
 
 export interface Valued {
@@ -39,7 +41,8 @@ export interface Advice {
 
 /** Minutes of finding out that are reckoned with where no mend is worth its cost any more, or none reaches the fault. House figure. */
 export const beyondMinutes = 90
-const lookedAtTwice = 8
+/** Of mends and of other acts each, so many are looked at twice. */
+const lookedAtTwice = 5
 /** Sets that the second look ahead reckons with. */
 const setsAhead = 120
 
@@ -67,7 +70,8 @@ function byMends(sets: readonly Weighted[], mends: readonly Option[], beyond: nu
     .filter(({ rate }) => rate > 0)
     .sort((a, b) => b.rate - a.rate)
   const mended = new Set<number>()
-  let left = sets.filter((s) => s.bad.length > 0)
+  // Where nothing may be wrong any more, only the trial after the first mend says so.
+  let left = sets
   let weight = total(left)
   let minutes = 0
   // Whoever mends on and on where little is left stops, and looks deeper.
@@ -112,7 +116,7 @@ function valueOf(sets: readonly Weighted[], option: Option, on: WayOn): number {
   const cost = costOf(option) * total(sets)
   if (option.mends) return cost + on(afterMend(sets, option))
   const [pass, fail] = split(sets, option)
-  return cost + on(pass) + on(fail)
+  return cost + (option.proves ? 0 : on(pass)) + on(fail)
 }
 
 const plogp = (p: number): number => (p > 0 ? -p * Math.log2(p) : 0)
@@ -158,12 +162,13 @@ export function adviceOn(
         ...looks.map((look) => valueOf(s, look, mendsOn)),
         ...firstMends(s, mends, mendsOn),
       )
-    for (let i = 0; i < Math.min(lookedAtTwice, acts.length); i++) {
-      const act = acts[i]
-      const option = act && options[act.option]
-      if (act && option)
-        acts[i] = { ...act, minutes: Math.min(act.minutes, valueOf(fewer, option, twoOn) / some) }
-    }
+    const looked = { mends: 0, others: 0 }
+    acts.forEach((act, i) => {
+      const option = options[act.option]
+      const sort = option?.mends ? 'mends' : 'others'
+      if (!option || looked[sort]++ >= lookedAtTwice) return
+      acts[i] = { ...act, minutes: Math.min(act.minutes, valueOf(fewer, option, twoOn) / some) }
+    })
     acts.sort((a, b) => a.minutes - b.minutes)
   }
   return { acts, mendsOnly: mendsOn(sets) / all }

@@ -41,6 +41,8 @@ export interface ActRow {
   readonly sort: FaultActSort
   readonly at: string
   readonly then?: string | undefined
+  /** It is a test point, and read. */
+  readonly thenReads: boolean
   readonly gear?: string | undefined
   readonly minutes: number
   readonly touches: Touches
@@ -103,6 +105,8 @@ export interface HeardRow {
 export interface ShownFault {
   readonly failing: readonly string[]
   readonly target: string
+  /** The target is a test point, and read. */
+  readonly targetReads: boolean
   readonly suspects: readonly SuspectRow[]
   /** Suspects of less than half a step each, and what they come to together. */
   readonly rest: { readonly n: number; readonly share: number }

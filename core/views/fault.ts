@@ -84,6 +84,7 @@ function shown(world: World, machine: MachineState, fault: Fault, house: HouseFa
   return {
     failing: fault.failing,
     target: fault.target,
+    targetReads: reads(world, machine, fault.target),
     suspects: big.map((s) => suspectRow(world, machine, s)),
     rest: {
       n: rest.length,
@@ -204,6 +205,10 @@ function railsNotRead(world: World, machine: MachineState): string[] {
     .map((row) => row.point)
 }
 
+/** It is a test point: it is read, not tested. */
+const reads = (world: World, machine: MachineState, name: string): boolean =>
+  structureOf(world, machine).points.some((p) => p.name === name)
+
 const lineOf = (act: RatedAct): string => {
   switch (act.sort) {
     case 'test':
@@ -256,6 +261,7 @@ function actRow(
     sort: act.sort,
     at: act.at,
     then: act.then,
+    thenReads: act.then !== undefined && reads(world, machine, act.then),
     gear: act.gear,
     minutes: act.minutes,
     touches: act.touches,
