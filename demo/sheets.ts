@@ -65,11 +65,11 @@ const sheets = {
     aliases: ['D24/N'],
     attributes: { mains: '220 V 50 Hz, 90 VA, class I', weight: '14.2 kg', line: 'V.24' },
     functions: [
-      essential('self-test', ['IC18', 'IC22', 'supply'], {
+      essential('self-test', ['IC18', 'IC22', '5V'], {
         expected: 'One long tone, then a full screen of H',
         notExercised: 'keyboard, line',
       }),
-      essential('screen, 24 rows', ['IC18', 'display board', 'supply'], {
+      essential('screen, 24 rows', ['IC18', 'display board', '12V', 'dot clock'], {
         full: 'Every row and column of the test page, edges included',
       }),
       essential('keys, 71', ['IC22', 'keyboard'], {
@@ -83,15 +83,29 @@ const sheets = {
       fn('printer port', ['IC41']),
     ],
     points: [
-      { name: '5V', nominal: 5, tolerancePercent: 5, load: 'running' },
-      { name: '12V', nominal: 12, tolerancePercent: 5, load: 'running' },
-      { name: '-12V', nominal: -12, tolerancePercent: 10, load: 'running' },
+      {
+        name: '5V',
+        nominal: 5,
+        tolerancePercent: 5,
+        load: 'running',
+        dependsOn: ['supply'],
+        loads: ['IC18', 'IC22', 'IC40', 'IC41', 'keyboard'],
+      },
+      {
+        name: '12V',
+        nominal: 12,
+        tolerancePercent: 5,
+        load: 'running',
+        dependsOn: ['supply'],
+        loads: ['display board', 'IC40'],
+      },
+      { name: '-12V', nominal: -12, tolerancePercent: 10, load: 'running', dependsOn: ['supply'] },
       {
         name: 'clock memory',
         behind: { point: '5V', dropMin: 0.55, dropMax: 0.75 },
         load: 'off, cell fitted',
       },
-      { name: 'X1', unit: 'Hz', nominal: 15_360_000, tolerancePercent: 0.02 },
+      { name: 'X1', unit: 'Hz', nominal: 15_360_000, tolerancePercent: 0.02, dependsOn: ['Y1', '5V'] },
       { name: 'dot clock', unit: 'Hz', divides: { point: 'X1', by: 2 } },
       { name: 'character clock', unit: 'Hz', divides: { point: 'dot clock', by: 8 } },
     ],
@@ -100,6 +114,7 @@ const sheets = {
       ic('IC22', 'keyboard ROM', { essential: true, lookAlikes: ['IC18'] }),
       ic('IC40', '74LS374'),
       ic('IC41', '74LS244', { mount: 'soldered' }),
+      { designator: 'Y1', accepts: 'crystal', mount: 'soldered' },
       { designator: 'LS1', accepts: 'loudspeaker', mount: 'plug' },
       { designator: 'RV2', accepts: 'trimmer' },
       { designator: 'J2', accepts: 'line connector', mount: 'screwed' },

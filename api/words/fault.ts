@@ -65,6 +65,8 @@ export function faultSentence(fault: ShownFault): string {
   if (fault.nothing >= 0.5)
     return `By what was seen, nothing may be wrong any more: ${fault.targetReads ? 'read' : 'test'} ${fault.target} again.`
   const [first] = fault.suspects
+  if (first && first.share >= standsOut && fault.sayNeeds === fault.target)
+    return `Nobody has said what ${fault.target} needs, so anything may matter; of what is on record, ${together([first])} is likeliest.`
   if (!first || first.share < standsOut)
     return fault.sayNeeds
       ? `Nothing stands out, because nobody has said what ${fault.sayNeeds} needs.`
@@ -114,9 +116,9 @@ export function actTitle(act: ActRow): string {
   const then = act.then ? `, then ${act.thenReads ? 'read' : 'test'} ${act.then}` : ''
   switch (act.sort) {
     case 'test':
-      return `Test ${act.at}`
+      return `Test ${act.at}${act.again ? ' again' : ''}`
     case 'read':
-      return `Read ${act.at}`
+      return `Read ${act.at}${act.again ? ' again' : ''}`
     case 'look':
       return `Look at ${act.at}`
     case 'reseat':
@@ -149,6 +151,8 @@ const touched: Readonly<Record<ActRow['touches'], string>> = {
 /** "splits IC40 from supply", or what it mends. */
 export function actTells(act: ActRow): string {
   if (act.sort === 'look') return 'a scorch or a crack would tell; a clean look tells little'
+  if (act.again) return 'one failure may be a slip: a second one hardly is'
+  if (act.proves) return 'it was not tried on what is there now'
   if (act.then && act.sort !== 'stand in')
     return `works after it in about ${Math.max(5, Math.round(act.passes * 20) * 5)} of 100`
   if (act.sees.length === 0) return 'nobody has said what feeds it'

@@ -1,16 +1,18 @@
-/** "picture needs 12V, dot clock, IC4": what a function hangs on, said at the bench. */
+/** "picture needs 12V, dot clock, IC4", "12V needs supply": what a function or a test point hangs on, said at the bench. */
 import { neededIn } from '#core/type/needed.ts'
 import { done, type Parsed, type Scene } from './types.ts'
 
 const form = /^(?:the\s+)?(.+?)\s+(?:needs?|depends?\s+on|hangs?\s+on|relies\s+on)\s+(.+)$/i
 
-/** Undefined for a line that says nothing of the kind: what it names must be a function, and what that needs a part or a rail. */
+/** Undefined for a line that says nothing of the kind: what it names must be a function or a point, and what that needs a part or a rail. */
 export function parseNeeds(text: string, { context }: Scene): Parsed | undefined {
   const match = form.exec(text.trim())
   if (!match?.[1] || !match[2]) return undefined
   const name = match[1].toLowerCase()
-  const fn = context.functions.find((f) => f.name.toLowerCase() === name)
-  if (!fn) return undefined
+  const known = context.functions.find((f) => f.name.toLowerCase() === name)
+  const point = context.points.find((p) => p.point.toLowerCase() === name)
+  if (!known && !point) return undefined
+  const fn = { name: known?.name ?? point?.point ?? name, essential: known?.essential ?? false }
   const { names, learned, unknown } = neededIn(match[2], [
     ...context.slots.map((s) => s.position.designator),
     ...context.points.map((p) => p.point),

@@ -38,7 +38,8 @@ export interface FaultAct extends Option {
   readonly powered: boolean
   /** The kind of part that it needs. */
   readonly part?: string | undefined
-  readonly designator?: string | undefined
+  /** It was tried on what is there, and failed. */
+  readonly again?: boolean | undefined
 }
 
 /** Minutes of hands where neither sheet nor house says. House figures. */
@@ -56,6 +57,9 @@ export const houseMinutes = {
   'check the setting': 3,
 } as const
 
+/** Minutes that are added where no proved part of the kind is in stock, or none at all. House figures. */
+export const fetchMinutes = { proved: 0, 'not proved': 10, none: 30 } as const
+
 /** Minutes that are added for what an act touches. House figures. */
 export const tolls: Readonly<Record<Touches, number>> = { nothing: 0, disturbed: 3, altered: 10 }
 
@@ -67,6 +71,8 @@ const leastShare = 0.004
 export interface ActTools {
   /** Minutes that a trial of a function takes. */
   readonly minutesOf: (fn: string) => number
+  /** What of a kind of part the house has in stock. */
+  readonly atHand: (kind: string) => keyof typeof fetchMinutes
 }
 
 /** Everything that can be done about a fault of a function. `shares` are those of the suspects, in their order. */
@@ -75,7 +81,7 @@ export function actsFor(
   evidence: Evidence,
   shares: readonly number[],
   target: string,
-  { minutesOf }: ActTools,
+  { minutesOf, atHand }: ActTools,
 ): FaultAct[] {
   const { machine, suspects, here } = evidence
   const structure = structureOf(world, machine)
@@ -96,8 +102,8 @@ export function actsFor(
   ): FaultAct => ({ sort, at, minutes, toll: tolls[touches], touches, powered: false, ...more })
   return [
     ...tests(world, target, evidence, minutesOf, seesAll, act),
-    ...readings(evidence, structure, seesAll, act),
-    ...about.flatMap(({ s, i }) => mendsOf(evidence, s, i, target, minutesOf(target), act)),
+    ...readings(evidence, target, structure, seesAll, act),
+    ...about.flatMap(({ s, i }) => mendsOf(evidence, s, i, target, minutesOf(target), atHand, act)),
     ...about
       .filter(({ s }) => s.sort === 'part')
       .slice(0, mostLooks)
@@ -144,15 +150,24 @@ const keyOf = (instances: Iterable<Instance>): string =>
     .sort()
     .join('|')
 
+/** Whatever made it fail makes it fail again; a slip hardly does. */
+const onceMore = ({ suspects }: Evidence): Partial<FaultAct> => ({
+  sees: new Map(suspects.map((_, i) => [i, houseMasks.seenAgain])),
+  slip: houseMasks.seenAgain / houseMasks.slip,
+  proves: true,
+  again: true,
+})
+
 /** Functions that were not tried on what is there now. */
 function tests(
   world: World,
   target: string,
-  { machine, observations, timeline }: Evidence,
+  evidence: Evidence,
   minutesOf: ActTools['minutesOf'],
   sees: Sees,
   act: Make,
 ): FaultAct[] {
+  const { machine, observations, failures, timeline } = evidence
   const structure = structureOf(world, machine)
   return functionsOf(world, machine).flatMap((fn) => {
     if (fn.name === lookFunction) return []
@@ -167,6 +182,16 @@ function tests(
         o.machine === machine.id &&
         keyOf(o.masks.keys()) === key,
     )
+    // The same failure seen once more: whether it was a slip.
+    const again =
+      fn.name === target ? failures.find((o) => o.of === target && o.machine === machine.id) : undefined
+    if (known && again && again.times === 1 && again.is === 'fail')
+      return [
+        act('test', fn.name, minutesOf(fn.name), 'nothing', {
+          ...onceMore(evidence),
+          powered: true,
+        }),
+      ]
     if (known) return []
     return [
       act('test', fn.name, minutesOf(fn.name), 'nothing', {
@@ -180,11 +205,13 @@ function tests(
 
 /** Test points of which somebody has said what feeds them, and that were not read on what is there now. */
 function readings(
-  { machine, observations, timeline }: Evidence,
+  evidence: Evidence,
+  target: string,
   structure: ReturnType<typeof structureOf>,
   sees: Sees,
   act: Make,
 ): FaultAct[] {
+  const { machine, observations, timeline } = evidence
   return structure.points.flatMap((point) => {
     const deps = dependenciesOf(structure, { name: point.name, dependsOn: [point.name] })
     const now = timeline.exercised(machine.id, deps, Infinity)
@@ -192,6 +219,13 @@ function readings(
       (o) => !o.aside && o.sort === 'reading' && o.of === point.name && o.machine === machine.id,
     )
     const low = seen?.is === 'fail'
+    if (point.name === target && seen?.is === 'fail' && seen.times === 1)
+      return [
+        act('read', point.name, houseMinutes.read, 'nothing', {
+          ...onceMore(evidence),
+          powered: true,
+        }),
+      ]
     if (seen && (deps.anything || keyOf(seen.masks.keys()).includes(keyOf(now)))) {
       // A low rail is told from its loads with one of them unplugged.
       return low && !deps.anything
@@ -224,6 +258,7 @@ function mendsOf(
   i: number,
   target: string,
   testMinutes: number,
+  atHand: ActTools['atHand'],
   act: Make,
 ): FaultAct[] {
   const { suspects, here } = evidence
@@ -257,20 +292,15 @@ function mendsOf(
           s.name === name &&
           s.machine === suspect.machine,
       )
-      return [
-        act(
-          'swap',
-          name,
-          houseMinutes.swap[mount] + testMinutes,
-          mount === 'soldered' ? 'altered' : 'disturbed',
-          {
-            mends: contact >= 0 ? [i, contact] : [i],
-            then,
-            powered: true,
-            part: positionOf(evidence, name)?.accepts,
-          },
-        ),
-      ]
+      const kind = positionOf(evidence, name)?.accepts
+      const swap = act(
+        'swap',
+        name,
+        houseMinutes.swap[mount] + testMinutes,
+        mount === 'soldered' ? 'altered' : 'disturbed',
+        { mends: contact >= 0 ? [i, contact] : [i], then, powered: true, part: kind },
+      )
+      return [{ ...swap, toll: swap.toll + (kind === undefined ? 0 : fetchMinutes[atHand(kind)]) }]
     }
     case 'setting':
       return [

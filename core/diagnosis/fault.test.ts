@@ -8,7 +8,7 @@ import { noCounts } from './odds.ts'
 const fault = (t: Teller): Fault | undefined => {
   const world = t.world()
   const machine = world.machines.get(home)
-  return machine && faultOf(world, machine, noCounts, { minutesOf: () => 2 })
+  return machine && faultOf(world, machine, noCounts, { minutesOf: () => 2, atHand: () => 'proved' })
 }
 const share = (f: Fault | undefined, sort: string, name: string) =>
   f?.suspects.find((s) => s.instance.sort === sort && s.instance.name === name)?.share ?? 0

@@ -85,7 +85,8 @@ export function faultOf(
   const shares = sharesOf(evidence.problem)
   const candidates = candidatesOf(evidence.problem, shares.bad)
   const now = presentSets(candidates, evidence.here)
-  const acts = rated(world, machine, evidence, shares.bad, now, target, tools)
+  const ofTarget = setsOfTarget(now, evidence, target)
+  const acts = rated(world, machine, evidence, shares.bad, ofTarget, target, tools)
   const suspects = suspectsOf(evidence, shares.bad)
   const unnamed = evidence.suspects.findIndex((s) => s.sort === 'unknown' && s.machine === machine.id)
   return {
@@ -97,10 +98,12 @@ export function faultOf(
     pair: likeliestPair(now, evidence.suspects),
     acts: acts.list,
     mendsOnly: acts.mendsOnly,
-    close: isClose(evidence.problem, evidence.here, acts.all),
+    close: isClose(evidence, target, acts.all),
     observations: evidence.observations,
-    sayNeeds: functions.find((fn) =>
-      evidence.failures.some((o) => o.of === fn && o.anything && o.machine === machine.id),
+    sayNeeds: failing.find(
+      (name) =>
+        name !== lookFunction &&
+        evidence.failures.some((o) => o.of === name && o.anything && o.machine === machine.id),
     ),
     evidence,
   }
@@ -124,6 +127,25 @@ function presentSets(candidates: readonly Candidate[], here: readonly boolean[])
     else sets.set(key, { bad: left, weight })
   }
   return [...sets.values()].sort((a, b) => b.weight - a.weight)
+}
+
+/** The sets as far as the target hangs on them: what it does not go through need not be mended for it, where something else is bad. */
+function setsOfTarget(
+  sets: readonly Candidate[],
+  { suspects, failures, machine }: Evidence,
+  target: string,
+): Candidate[] {
+  const failure = failures.find((o) => o.of === target && o.machine === machine.id)
+  if (!failure) return [...sets]
+  const through = suspects.map((s) => failure.masks.has(s))
+  const held = sets.map((set) => {
+    const own = set.bad.filter((i) => through[i])
+    return own.length > 0 ? { ...set, bad: own } : set
+  })
+  return presentSets(
+    held,
+    suspects.map(() => true),
+  )
 }
 
 function suspectsOf(evidence: Evidence, bad: readonly number[]): Suspect[] {
@@ -174,11 +196,14 @@ function rated(
     const act = all[v.option]
     return act ? [{ ...act, passes: v.passes, bits: v.bits, toTheEnd: v.minutes, without: mendsOnly }] : []
   })
+  const approach = policyOf(world, machine, 'fault approach')
   const useful = list.filter(
-    (a) => a.mends !== undefined || a.toTheEnd < mendsOnly + a.minutes || a.bits > 0.02,
+    (a) =>
+      a.mends !== undefined ||
+      a.toTheEnd < mendsOnly ||
+      (approach === 'information a minute' && a.bits > 0.02),
   )
   const shortens = useful.some((a) => a.touches !== 'altered' && a.toTheEnd < mendsOnly - 0.5)
-  const approach = policyOf(world, machine, 'fault approach')
   const changed = changedSince(evidence)
   const rank = (a: RatedAct): number => {
     const back = shortens && a.touches === 'altered' ? 1 : 0
@@ -200,7 +225,22 @@ function rated(
             x.a.toTheEnd - y.a.toTheEnd),
     )
     .map(({ a }) => a)
-  return { list: inOrder.slice(0, mostActs), mendsOnly, all }
+  return { list: varied(inOrder).slice(0, mostActs), mendsOnly, all }
+}
+
+const mostLooks = 2
+/** Of acts that tell the very same, the first; and not too many looks. */
+function varied(acts: readonly RatedAct[]): RatedAct[] {
+  const told = new Set<string>()
+  let looks = 0
+  return acts.filter((act) => {
+    if (act.sort === 'look' && ++looks > mostLooks) return false
+    if (!act.sees || act.sort === 'look') return true
+    const key = [...act.sees].map(([i, mask]) => `${i} ${mask}`).join()
+    if (told.has(key)) return false
+    told.add(key)
+    return true
+  })
 }
 
 const concerns = (act: FaultAct, changed: ReadonlySet<number>): boolean =>
@@ -221,7 +261,8 @@ function changedSince({ suspects, failures, observations }: Evidence): Set<numbe
 }
 
 /** Whether another act would come first with masks and odds halved, or doubled. One act ahead on both sides. */
-function isClose(problem: Problem, here: readonly boolean[], acts: readonly FaultAct[]): boolean {
+function isClose(evidence: Evidence, target: string, acts: readonly FaultAct[]): boolean {
+  const { problem, here } = evidence
   const firstWith = (times: number): number => {
     const other: Problem = {
       slips: problem.slips,
@@ -233,7 +274,8 @@ function isClose(problem: Problem, here: readonly boolean[], acts: readonly Faul
         })),
       ),
     }
-    return adviceOn(presentSets(candidatesOf(other), here), acts, { ahead: 1 }).acts[0]?.option ?? -1
+    const sets = setsOfTarget(presentSets(candidatesOf(other), here), evidence, target)
+    return adviceOn(sets, acts, { ahead: 1 }).acts[0]?.option ?? -1
   }
   const asItIs = firstWith(1)
   return firstWith(0.5) !== asItIs || firstWith(2) !== asItIs

@@ -8,7 +8,11 @@ import type { SheetFunction, SheetPosition, TestPoint, TypeSheet } from '#core/t
 export const functionsOf = once((world, machine): readonly SheetFunction[] => {
   const sheet = sheetOf(world, machine)
   if (machine.metFunctions.length === 0) return sheet?.functions ?? []
-  const own = machine.metFunctions.filter((m) => !sheet?.functions.some((f) => f.name === m.name))
+  // What was said of a point stands with the point.
+  const points = new Set(sheet?.points.map((p) => p.name))
+  const own = machine.metFunctions.filter(
+    (m) => !points.has(m.name) && !sheet?.functions.some((f) => f.name === m.name),
+  )
   const more = (fn: SheetFunction): SheetFunction => {
     const needs = machine.metFunctions.find((m) => m.name === fn.name)?.dependsOn ?? []
     return needs.length === 0 ? fn : { ...fn, dependsOn: [...new Set([...fn.dependsOn, ...needs])] }
@@ -27,7 +31,12 @@ export const positionsOf = once((world, machine): readonly SheetPosition[] =>
 export const structureOf = once((world, machine) => {
   const functions = functionsOf(world, machine)
   const positions = positionsOf(world, machine)
-  const points = sheetOf(world, machine)?.points ?? []
+  const points = (sheetOf(world, machine)?.points ?? []).map((point) => {
+    const fed = machine.metFunctions.find((m) => m.name === point.name)?.dependsOn ?? []
+    return fed.length === 0
+      ? point
+      : { ...point, dependsOn: [...new Set([...(point.dependsOn ?? []), ...fed])] }
+  })
   const known = new Set([...positions.map((p) => p.designator), ...points.map((p) => p.name)])
   const rails = new Set(
     functions.flatMap((f) => f.dependsOn.filter((name) => rail.test(name) && !known.has(name))),

@@ -44,6 +44,10 @@ export interface ActRow {
   /** It is a test point, and read. */
   readonly thenReads: boolean
   readonly gear?: string | undefined
+  /** It was tried on what is there, and failed: whether that was a slip. */
+  readonly again: boolean
+  /** A pass of it is the end. */
+  readonly proves: boolean
   readonly minutes: number
   readonly touches: Touches
   /** Expected minutes until it works, and by mends alone. */

@@ -4,7 +4,7 @@ import { adviceStatus } from '#core/diagnosis/heard.ts'
 import type { Instance } from '#core/diagnosis/instances.ts'
 import type { KindCounts, Reason } from '#core/diagnosis/odds.ts'
 import { conclusionsOf } from '#core/history/attribution.ts'
-import { functionsOf, sheetOf, structureOf } from '#core/history/layout.ts'
+import { sheetOf, structureOf } from '#core/history/layout.ts'
 import { policyNumber, policyOf } from '#core/history/policy.ts'
 import { standingsOf } from '#core/history/standing.ts'
 import { openEpisode } from '#core/history/status.ts'
@@ -40,6 +40,10 @@ export function faultView(world: World, machine: MachineState, house: HouseFacts
     minutesOf: (fn) => {
       const standing = standings.get(fn)
       return standing ? testMinutes(world, machine, [standing]) : 2
+    },
+    atHand: (kind) => {
+      const held = house.stock.get(kind.toLowerCase())
+      return held?.proved ? 'proved' : held?.others ? 'not proved' : 'none'
     },
   })
   const structure = structureOf(world, machine)
@@ -263,6 +267,8 @@ function actRow(
     then: act.then,
     thenReads: act.then !== undefined && reads(world, machine, act.then),
     gear: act.gear,
+    again: act.again ?? false,
+    proves: act.proves ?? false,
     minutes: act.minutes,
     touches: act.touches,
     toTheEnd: act.toTheEnd,
@@ -281,7 +287,7 @@ function actRow(
           : undefined
         : (unmet(checks.hands) ?? (act.powered ? unmet(checks.power) : undefined)),
     railsFirst: rails.length > 0 ? rails : undefined,
-    line: lineOf(act),
+    line: rails[0] === undefined ? lineOf(act) : `read ${rails[0]} `,
   }
 }
 
@@ -318,9 +324,10 @@ function endedOf(world: World, machine: MachineState): FaultView['ended'] {
 function learnedHere(world: World, machine: MachineState): FaultView['learned'] {
   const sheet = sheetOf(world, machine)
   if (!sheet) return []
-  return functionsOf(world, machine).flatMap((fn) => {
-    const listed = sheet.functions.find((f) => f.name === fn.name)?.dependsOn ?? []
-    const needs = fn.dependsOn.filter((name) => !listed.includes(name))
-    return needs.length > 0 ? [{ fn: fn.name, needs }] : []
+  const { functions, points } = structureOf(world, machine)
+  return [...functions, ...points].flatMap(({ name, dependsOn = [] }) => {
+    const listed = [...sheet.functions, ...sheet.points].find((f) => f.name === name)?.dependsOn ?? []
+    const needs = dependsOn.filter((other) => !listed.includes(other))
+    return needs.length > 0 ? [{ fn: name, needs }] : []
   })
 }

@@ -81,21 +81,23 @@ export function Learned({ view }: { view: FaultView }) {
   const sheet = type.data?.sheet
   const keep = () => {
     if (!sheet) return
-    const known = new Set(sheet.functions.map((f) => f.name))
+    const known = new Set([...sheet.functions, ...sheet.points].map((f) => f.name))
+    const withMore = (f: { name: string; dependsOn?: string[] | undefined }): { dependsOn?: string[] } => {
+      const more = view.learned.find((l) => l.fn === f.name)?.needs ?? []
+      return more.length > 0 ? { dependsOn: [...new Set([...(f.dependsOn ?? []), ...more])] } : {}
+    }
     void send({
       kind: 'type',
       type: view.type as TypeId,
       sheet: {
         ...sheet,
         functions: [
-          ...sheet.functions.map((f) => {
-            const more = view.learned.find((l) => l.fn === f.name)?.needs ?? []
-            return more.length > 0 ? { ...f, dependsOn: [...new Set([...f.dependsOn, ...more])] } : f
-          }),
+          ...sheet.functions.map((f) => ({ ...f, ...withMore(f) })),
           ...view.learned
             .filter((l) => !known.has(l.fn))
             .map((l) => ({ name: l.fn, essential: false, dependsOn: [...l.needs], needs: [] })),
         ],
+        points: sheet.points.map((p) => ({ ...p, ...withMore(p) })),
       },
       ...(view.open ? { learnedIn: view.open.id } : {}),
     })
