@@ -89,6 +89,7 @@ const groups = {
   todo: () => node('bench/todo.ts'),
   read: () => node('bench/read.ts'),
   'first-view': () => node('bench/first-view.ts'),
+  diagnosis: () => node('bench/diagnosis.ts'),
   loans: () => onDatabases([['bench/loans.ts', 'bench_loans']]),
   colour: () => node('bench/colour.ts'),
   append: () => onDatabases([['bench/append.ts', 'bench']]),

@@ -4,12 +4,10 @@ import type { MachineState, World } from '#core/history/world.ts'
 import { instantToMs } from '#core/quantity/time.ts'
 import { Gathering, machinesAround, positionsOfOurs } from './gathering.ts'
 import type { Instance, Timeline } from './instances.ts'
-import { houseMasks, merged, type Observation } from './observations.ts'
+import { merged, type Observation } from './observations.ts'
 import { mostOdds, oddsOf, type KindCounts, type Odds, type OddsAsked } from './odds.ts'
-import type { Problem, Way } from './shares.ts'
-
-/** Failures that are told apart; older ones are left out. */
-const mostFailures = 10
+import { newestFailures, problemOf } from './problem.ts'
+import type { Problem } from './shares.ts'
 
 export interface Evidence {
   readonly machine: MachineState
@@ -55,8 +53,7 @@ function asProblem(
   counts: KindCounts,
 ): Evidence {
   const counting = observations.filter((o) => !o.aside)
-  const allFailures = counting.filter((o) => o.is !== 'pass')
-  const failures = [...allFailures].sort((a, b) => b.order - a.order).slice(0, mostFailures)
+  const failures = newestFailures(counting)
   const kept = new Set(failures)
   const good = counting.filter((o) => o.is === 'pass')
   const nowHere = new Set(timeline.present(machine.id, Infinity))
@@ -91,21 +88,7 @@ function asProblem(
     const scale = total > mostOdds ? mostOdds / total : 1
     return { reasons: o.reasons, ways: o.ways.map((w) => ({ ...w, odds: w.odds * scale })) }
   })
-  const weakened = weakeningOf(failures)
-  const problem: Problem = {
-    slips: failures.map((f) => f.slip),
-    suspects: list.map((instance, i) =>
-      (odds[i]?.ways ?? []).map((way): Way => ({
-        odds: way.odds,
-        passed: passedAll(good, instance, way.from, weakened.get(instance)),
-        fails: failures.flatMap((f, at) => {
-          if (way.from >= f.first) return []
-          const mask = f.masks.get(instance) ?? (mayReach(f, instance) ? houseMasks.unnamed : undefined)
-          return mask === undefined ? [] : [[at, mask] as const]
-        }),
-      })),
-    ),
-  }
+  const problem = problemOf(failures, good, list, odds)
   return {
     machine,
     timeline,
@@ -120,44 +103,6 @@ function asProblem(
     problem,
     failures,
   }
-}
-
-/** A failure may come from what no line names, in the machine that failed, if it was there then. */
-const mayReach = (failure: Observation, instance: Instance): boolean =>
-  instance.sort !== 'gear' &&
-  instance.sort !== 'unknown' &&
-  instance.machine === failure.machine &&
-  instance.begins < failure.first
-
-/** By how much passes of what a fault that comes and goes may lie in are weakened: 1 − k of n. */
-function weakeningOf(failures: readonly Observation[]): Map<Instance, number> {
-  const found = new Map<Instance, number>()
-  for (const { goes, masks } of failures)
-    if (goes) {
-      const weak = 1 - goes.k / Math.max(goes.n, goes.k)
-      for (const [instance] of masks) found.set(instance, Math.max(found.get(instance) ?? 0, weak))
-    }
-  return found
-}
-
-/** The chance that all passes since then would have passed with it bad: once for each function, at its deepest. */
-function passedAll(
-  good: readonly Observation[],
-  instance: Instance,
-  from: number,
-  weak: number | undefined,
-): number {
-  const deepest = new Map<string, number>()
-  for (const o of good) {
-    const mask = o.masks.get(instance)
-    if (mask === undefined || o.order <= from) continue
-    const each = weak === undefined ? mask : (mask + (1 - mask) * weak) ** o.times
-    const key = `${o.machine} ${o.sort} ${o.of}`
-    deepest.set(key, Math.min(deepest.get(key) ?? 1, each))
-  }
-  let product = 1
-  for (const mask of deepest.values()) product *= mask
-  return product
 }
 
 const daysThatCount = 60

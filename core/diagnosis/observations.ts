@@ -19,6 +19,8 @@ export const houseMasks = {
   load: 0.8,
   /** Something that no sheet names. */
   unknown: 0.5,
+  /** About one fault in five comes and goes; one that stays would have failed every try. */
+  comesAndGoes: 0.8,
   slip: 0.01,
   /** The same failure seen again. */
   seenAgain: 0.001,
@@ -90,11 +92,15 @@ export function merged(found: readonly Observation[]): Observation[] {
     const n = k + sum(fails, (o) => (o.goes ? o.goes.n - o.goes.k : 0)) + sum(good, (o) => o.times)
     out.push({
       ...newest,
+      masks: goes
+        ? new Map([...newest.masks].map(([i, mask]) => [i, Math.max(mask, houseMasks.comesAndGoes)]))
+        : newest.masks,
       first: fails[0]?.first ?? newest.first,
       times: sum(fails, (o) => o.times),
       is: goes ? 'comes and goes' : 'fail',
       goes: goes ? { k, n } : undefined,
-      slip: k > 1 ? houseMasks.seenAgain : houseMasks.slip,
+      // One failure among many tries is the likelier a slip, the more tries there were.
+      slip: k > 1 ? houseMasks.seenAgain : 1 - (1 - houseMasks.slip) ** n,
     })
   }
   return out.sort((a, b) => a.order - b.order)
