@@ -10,6 +10,7 @@ import type {
   SuspectRow,
 } from '#core/views/fault-shape.ts'
 import { checkTitles } from './checks.ts'
+import { ruleTitle } from './rules.ts'
 import { dayWords } from './dates.ts'
 import type { When } from './status.ts'
 import { anyOf, capital, count, list } from './lists.ts'
@@ -60,6 +61,23 @@ function together(rows: readonly SuspectRow[]): string {
 const standsOut = 0.15
 const mostNamed = 3
 
+/** No one stands out, but groups that nothing tells apart may. */
+function noneAlone(fault: ShownFault): string {
+  const groups = new Map<number, SuspectRow[]>()
+  for (const s of fault.suspects) groups.set(s.group, [...(groups.get(s.group) ?? []), s])
+  const big = [...groups.values()]
+    .filter((rows) => rows.reduce((sum, r) => sum + r.share, 0) >= 2 * standsOut)
+    .slice(0, 2)
+    .map((rows) => {
+      const names = [...new Set(rows.map((r) => r.name))]
+      const more = names.length > mostNamed ? [`${names.length - mostNamed} more`] : []
+      return anyOf([...names.slice(0, mostNamed), ...more])
+    })
+  return big.length > 0
+    ? `No one suspect stands out: it may be ${big.join('; or ')}.`
+    : 'Nothing stands out yet.'
+}
+
 /** The one sentence that says what is likeliest, and what else. */
 export function faultSentence(fault: ShownFault): string {
   if (fault.nothing >= 0.5)
@@ -72,7 +90,7 @@ export function faultSentence(fault: ShownFault): string {
       ? `Nothing stands out, because nobody has said what ${fault.sayNeeds} needs.`
       : fault.unnamed >= standsOut
         ? 'Nothing that the sheet names stands out.'
-        : 'Nothing stands out yet.'
+        : noneAlone(fault)
   const likely = fault.suspects.filter((s) => s.group === first.group && s.share >= first.share / 2)
   const names = [...new Set(likely.map((s) => s.name))]
   const most = together(likely.filter((s) => names.slice(0, mostNamed).includes(s.name)))
@@ -88,7 +106,7 @@ export const ifTheSheetIsRight = 'Shares hold if the sheet is right. None is cer
 export function reasonWords(reason: ReasonRow, when: When): string {
   switch (reason.why) {
     case 'counted':
-      return `${reason.bad} of ${reason.judged} ${reason.kind} judged here ${reason.bad === 1 ? 'was' : 'were'} bad`
+      return `${reason.bad} of ${reason.judged} of its kind (${reason.kind}) judged here ${reason.bad === 1 ? 'was' : 'were'} bad`
     case 'known weak':
       return `known weak: ${reason.words}`
     case 'finding':
@@ -176,7 +194,8 @@ export function actNeeds(act: ActRow): string | undefined {
 }
 
 export function actBar(act: ActRow): string | undefined {
-  if (act.bar) return `Open first, under “${checkTitles[act.bar.check]}”: ${list(act.bar.rules)}.`
+  if (act.bar)
+    return `Open first, under “${checkTitles[act.bar.check]}”: ${list(act.bar.rules.map((r) => ruleTitle(r).toLowerCase()))}.`
   if (act.railsFirst)
     return `Read ${list(act.railsFirst.slice(0, 4))} first: a part put into a bad rail may die.`
   return undefined
@@ -201,7 +220,7 @@ export const throughWords = (o: ObservationRow): string =>
     ? 'nobody has said what it needs: anything may matter'
     : o.through.length === 0
       ? 'nobody has said what feeds it'
-      : `through ${list(o.through.slice(0, 8))}${o.through.length > 8 ? ` and ${o.through.length - 8} more` : ''}`
+      : `through ${list(o.through, 8)}`
 
 /** What each end means for the status and for whoever comes next. */
 export const endMeaning: Readonly<Record<DiagnosisEnd, { readonly title: string; readonly means: string }>> =

@@ -6,6 +6,7 @@ import { lookFunction } from '#core/history/results.ts'
 import type { MachineState, World } from '#core/history/world.ts'
 import type { Evidence } from './evidence.ts'
 import { houseMasks } from './observations.ts'
+import { fetchMinutes, houseMinutes, tolls, type Touches } from './house-minutes.ts'
 import type { Instance } from './instances.ts'
 import type { Option } from './next.ts'
 
@@ -23,8 +24,6 @@ export type FaultActSort =
   | 'other gear'
   | 'check the setting'
 
-export type Touches = 'nothing' | 'disturbed' | 'altered'
-
 export interface FaultAct extends Option {
   readonly sort: FaultActSort
   /** The function, point, position or gear that it is about. */
@@ -41,27 +40,6 @@ export interface FaultAct extends Option {
   /** It was tried on what is there, and failed. */
   readonly again?: boolean | undefined
 }
-
-/** Minutes of hands where neither sheet nor house says. House figures. */
-export const houseMinutes = {
-  look: 2,
-  read: 3,
-  reseat: 3,
-  resolder: 12,
-  swap: { socketed: 6, plug: 10, clipped: 8, screwed: 15, soldered: 35 },
-  'try in a host': 20,
-  'stand in': 15,
-  'unplug a load': 8,
-  'prove gear': 6,
-  'other gear': 5,
-  'check the setting': 3,
-} as const
-
-/** Minutes that are added where no proved part of the kind is in stock, or none at all. House figures. */
-export const fetchMinutes = { proved: 0, 'not proved': 10, none: 30 } as const
-
-/** Minutes that are added for what an act touches. House figures. */
-export const tolls: Readonly<Record<Touches, number>> = { nothing: 0, disturbed: 3, altered: 10 }
 
 /** Suspects that acts are made for, and those that are worth a look. */
 const mostAbout = 14
@@ -226,7 +204,7 @@ function readings(
           powered: true,
         }),
       ]
-    if (seen && (deps.anything || keyOf(seen.masks.keys()).includes(keyOf(now)))) {
+    if (seen && (deps.anything || [...now].every((i) => seen.masks.has(i)))) {
       // A low rail is told from its loads with one of them unplugged.
       return low && !deps.anything
         ? [

@@ -54,6 +54,8 @@ export interface Fault {
 }
 
 const mostActs = 5
+/** A mend that leads to the end in so many times the minutes of mends in turn is no advice. */
+const farOff = 1.25
 
 /** Functions that fail as the machine is now; and points whose last reading is out of its band. */
 function failingOf(world: World, machine: MachineState): { functions: string[]; dead: boolean } {
@@ -199,8 +201,8 @@ function rated(
   const approach = policyOf(world, machine, 'fault approach')
   const useful = list.filter(
     (a) =>
-      a.mends !== undefined ||
-      a.toTheEnd < mendsOnly ||
+      (a.mends !== undefined && a.toTheEnd < mendsOnly * farOff) ||
+      a.toTheEnd < mendsOnly - (a.again ? 1 : 0) ||
       (approach === 'information a minute' && a.bits > 0.02),
   )
   const shortens = useful.some((a) => a.touches !== 'altered' && a.toTheEnd < mendsOnly - 0.5)
@@ -222,6 +224,7 @@ function rated(
           ? y.a.bits / (y.a.minutes + y.a.toll) - x.a.bits / (x.a.minutes + x.a.toll)
           : Math.round(x.a.toTheEnd) - Math.round(y.a.toTheEnd) ||
             Number(x.a.sort === 'look') - Number(y.a.sort === 'look') ||
+            (x.a.sees?.size ?? 0) - (y.a.sees?.size ?? 0) ||
             x.a.toTheEnd - y.a.toTheEnd),
     )
     .map(({ a }) => a)

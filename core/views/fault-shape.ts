@@ -1,5 +1,6 @@
 /** What the view of a fault shows. */
-import type { FaultActSort, Touches } from '#core/diagnosis/acts.ts'
+import type { FaultActSort } from '#core/diagnosis/acts.ts'
+import type { Touches } from '#core/diagnosis/house-minutes.ts'
 import type { SuspectSort } from '#core/diagnosis/instances.ts'
 import type { AdviceStatus } from '#core/diagnosis/heard.ts'
 import type { DiagnosisEnd } from '#core/history/bodies/diagnosis.ts'
@@ -126,6 +127,19 @@ export interface ShownFault {
   readonly edges: readonly FaultEdge[]
 }
 
+/** What a house knows beyond the machine: what it counted of a kind of part (in lower case), and what of it is in stock. */
+export interface HouseFacts {
+  readonly kinds: readonly {
+    readonly kind: string
+    readonly bad: number
+    readonly judged: number
+    readonly proved: number
+    readonly others: number
+  }[]
+  /** When it was counted; undefined: nothing is known. */
+  readonly at: Instant | undefined
+}
+
 export interface FaultView {
   readonly machine: MachineId
   readonly plate: Plate
@@ -150,6 +164,6 @@ export interface FaultView {
   /** Needs said here that the sheet does not have: they can be kept on it. */
   readonly learned: readonly { readonly fn: string; readonly needs: readonly string[] }[]
   readonly type?: string | undefined
-  /** When the house's counts were taken. */
-  readonly countedAt: Instant
+  /** What was counted of the kinds that this machine takes: a device keeps it for when there is no connection. */
+  readonly house: HouseFacts
 }

@@ -2,47 +2,49 @@
 import { faultOf, type Fault, type RatedAct, type Suspect } from '#core/diagnosis/fault.ts'
 import { adviceStatus } from '#core/diagnosis/heard.ts'
 import type { Instance } from '#core/diagnosis/instances.ts'
-import type { KindCounts, Reason } from '#core/diagnosis/odds.ts'
+import type { Reason } from '#core/diagnosis/odds.ts'
 import { conclusionsOf } from '#core/history/attribution.ts'
-import { sheetOf, structureOf } from '#core/history/layout.ts'
+import { positionsOf, sheetOf, structureOf } from '#core/history/layout.ts'
 import { policyNumber, policyOf } from '#core/history/policy.ts'
 import { standingsOf } from '#core/history/standing.ts'
 import { openEpisode } from '#core/history/status.ts'
 import type { Statement } from '#core/history/versions.ts'
 import type { MachineState, World } from '#core/history/world.ts'
-import type { Instant } from '#core/quantity/time.ts'
 import { findPosition } from '#core/type/sheet.ts'
 import { pointRows, railExpectation } from '#core/diagnosis/points.ts'
 import { switchOnCheck } from '#core/work/checks/switch-on.ts'
 import { handsInsideCheck } from '#core/work/checks/hands-inside.ts'
 import type { CheckReport } from '#core/work/checks/model.ts'
 import { testMinutes } from '#core/work/todo/minutes.ts'
-import type { ActRow, FaultView, ObservationRow, ReasonRow, ShownFault, SuspectRow } from './fault-shape.ts'
+import type {
+  ActRow,
+  FaultView,
+  HouseFacts,
+  ObservationRow,
+  ReasonRow,
+  ShownFault,
+  SuspectRow,
+} from './fault-shape.ts'
 import { graphOf } from './fault-graph.ts'
 import { plateOf } from './machine.ts'
 import { machineNumber } from './labels.ts'
-
-/** What a house knows beyond the machine: counts of kinds of parts, and what lies in stock. */
-export interface HouseFacts {
-  readonly counts: KindCounts
-  /** Parts in stock, by kind in lower case. */
-  readonly stock: ReadonlyMap<string, { readonly proved: number; readonly others: number }>
-  readonly at: Instant
-}
 
 /** Shares that are shown one by one; smaller ones are told together. */
 const leastShown = 0.025
 const mostShown = 18
 
-export function faultView(world: World, machine: MachineState, house: HouseFacts): FaultView {
+export function faultView(world: World, machine: MachineState, facts: HouseFacts): FaultView {
+  const taken = new Set(positionsOf(world, machine).map((p) => p.accepts.toLowerCase()))
+  const house: HouseFacts = { ...facts, kinds: facts.kinds.filter((k) => taken.has(k.kind)) }
+  const kinds = new Map(house.kinds.map((k) => [k.kind, k]))
   const standings = new Map(standingsOf(world, machine).map((s) => [s.fn, s]))
-  const fault = faultOf(world, machine, house.counts, {
+  const fault = faultOf(world, machine, kinds, {
     minutesOf: (fn) => {
       const standing = standings.get(fn)
       return standing ? testMinutes(world, machine, [standing]) : 2
     },
     atHand: (kind) => {
-      const held = house.stock.get(kind.toLowerCase())
+      const held = kinds.get(kind.toLowerCase())
       return held?.proved ? 'proved' : held?.others ? 'not proved' : 'none'
     },
   })
@@ -52,7 +54,7 @@ export function faultView(world: World, machine: MachineState, house: HouseFacts
     machine: machine.id,
     plate: plateOf(world, machine),
     open: open && { id: open.id, number: open.number },
-    fault: fault && shown(world, machine, fault, house),
+    fault: fault && shown(world, machine, fault, kinds),
     names: [
       ...structure.functions.map((f) => f.name),
       ...structure.positions.map((p) => p.designator),
@@ -74,14 +76,16 @@ export function faultView(world: World, machine: MachineState, house: HouseFacts
     ended: endedOf(world, machine),
     learned: learnedHere(world, machine),
     type: machine.type ?? undefined,
-    countedAt: house.at,
+    house,
   }
 }
 
 const byWhom = (world: World, said: Statement): string | undefined =>
   said.doneBy ? world.parties.get(said.doneBy)?.name : undefined
 
-function shown(world: World, machine: MachineState, fault: Fault, house: HouseFacts): ShownFault {
+type Kinds = ReadonlyMap<string, HouseFacts['kinds'][number]>
+
+function shown(world: World, machine: MachineState, fault: Fault, kinds: Kinds): ShownFault {
   const big = fault.suspects.filter((s) => s.share >= leastShown).slice(0, mostShown)
   const rest = fault.suspects.slice(big.length)
   const checks = checksNow(world, machine)
@@ -100,7 +104,7 @@ function shown(world: World, machine: MachineState, fault: Fault, house: HouseFa
     nothing: fault.nothing,
     unnamed: fault.unnamed,
     pair: fault.pair && [fault.pair[0].name, fault.pair[1].name],
-    acts: fault.acts.map((a) => actRow(world, machine, fault, a, house, checks)),
+    acts: fault.acts.map((a) => actRow(world, machine, fault, a, kinds, checks)),
     mendsOnly: fault.mendsOnly,
     close: fault.close,
     observations: [...fault.observations].reverse().map((o): ObservationRow => {
@@ -246,7 +250,7 @@ function actRow(
   machine: MachineState,
   fault: Fault,
   act: RatedAct,
-  house: HouseFacts,
+  kinds: Kinds,
   checks: Checks,
 ): ActRow {
   const { suspects, here } = fault.evidence
@@ -259,7 +263,7 @@ function actRow(
         .map((s) => s.instance.name),
     ),
   ]
-  const stock = act.part === undefined ? undefined : house.stock.get(act.part.toLowerCase())
+  const stock = act.part === undefined ? undefined : kinds.get(act.part.toLowerCase())
   const rails = act.sort === 'swap' ? railsNotRead(world, machine) : []
   return {
     sort: act.sort,

@@ -3,10 +3,12 @@ import { fold } from '#core/history/fold.ts'
 import type { Draft, Entry } from '#core/history/entry.ts'
 import { withWaiting, type By } from '#core/judging/device-log.ts'
 import type { RecordQuestion } from '#core/history/record.ts'
-import type { EntryId } from '#core/ids.ts'
+import type { EntryId, MachineId } from '#core/ids.ts'
 import type { Instant } from '#core/quantity/time.ts'
 import { answerIn, type Answered } from './answers.ts'
 import { episodeView, type EpisodeView } from './episode.ts'
+import { faultView } from './fault.ts'
+import type { FaultView, HouseFacts } from './fault-shape.ts'
 
 /** The next tag after `tag` that none of the waiting entries gives to a part: "P-0041" → "P-0042". */
 export function tagAfter(tag: string, waiting: readonly Draft[]): string {
@@ -47,4 +49,17 @@ export function offlineAnswer(
   by: By,
 ): Answered | undefined {
   return answerIn(fold(withWaiting(entries, waiting, now, by), { now }), id, question)
+}
+
+/** What may be at fault, by the entries that the device holds and the counts that it kept; undefined when the machine is not among them. */
+export function offlineFault(
+  entries: readonly Entry[],
+  waiting: readonly Draft[],
+  { machine, facts }: { readonly machine: MachineId; readonly facts: HouseFacts },
+  now: Instant,
+  by: By,
+): FaultView | undefined {
+  const world = fold(withWaiting(entries, waiting, now, by), { now })
+  const known = world.machines.get(machine)
+  return known && faultView(world, known, facts)
 }

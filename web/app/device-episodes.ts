@@ -29,6 +29,16 @@ const database = () =>
 export const heldEpisode = async (account: string, episode: string): Promise<HeldEpisode | undefined> =>
   (await database()).get('episodes', [account, episode])
 
+/** What is held of an episode of a machine, the one opened last. */
+export async function heldOf(account: string, machine: string): Promise<HeldEpisode | undefined> {
+  const all = await (await database()).getAllFromIndex('episodes', 'account', account)
+  return all
+    .filter(({ episode, entries }) =>
+      entries.some((e) => e.id === episode && e.body.kind === 'episode' && e.body.machine === machine),
+    )
+    .sort((a, b) => b.at - a.at)[0]
+}
+
 /** Fetches what is new of an episode and keeps it. Throws NoConnection. */
 export async function refreshEpisode(account: string, episode: string): Promise<HeldEpisode> {
   const db = await database()

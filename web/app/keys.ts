@@ -26,7 +26,8 @@ export const keys = {
   machine: (id: string, asOf = '') => ['machine', id, 'page', asOf],
   arrival: (machine: string) => ['machine', machine, 'arrival'],
   condition: (machine: string, query: string) => ['machine', machine, 'condition', query],
-  fault: (machine: string) => ['machine', machine, 'fault'],
+  /** With what waits to be sent: without a connection it is worked out anew when there is more. */
+  fault: (machine: string, waiting: number) => ['machine', machine, 'fault', waiting],
   cautions: (machine: string) => ['machine', machine, 'cautions'],
   originality: (machine: string) => ['machine', machine, 'originality'],
   modifications: (machine: string) => ['machine', machine, 'modifications'],

@@ -1,5 +1,5 @@
 /** What the house counted of kinds of parts, and what of each lies in stock. */
-import type { HouseFacts } from '#core/views/fault.ts'
+import type { HouseFacts } from '#core/views/fault-shape.ts'
 import { rows, type Db } from '../../db/connection.ts'
 import { nowInstant } from '../../platform/clock.ts'
 
@@ -14,8 +14,13 @@ export async function houseFacts(db: Db): Promise<HouseFacts> {
      FROM parts WHERE part_row->>'partKind' IS NOT NULL GROUP BY 1`,
   )
   return {
-    counts: new Map(found.map((r) => [r.kind, { bad: Number(r.bad), judged: Number(r.judged) }])),
-    stock: new Map(found.map((r) => [r.kind, { proved: Number(r.proved), others: Number(r.others) }])),
+    kinds: found.map((r) => ({
+      kind: r.kind,
+      bad: Number(r.bad),
+      judged: Number(r.judged),
+      proved: Number(r.proved),
+      others: Number(r.others),
+    })),
     at: nowInstant(),
   }
 }

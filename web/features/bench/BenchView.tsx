@@ -14,10 +14,13 @@ import { nowMs } from '#web/app/clock.ts'
 import { get } from '#web/app/http.ts'
 import { useDates } from '#web/app/session.tsx'
 import { StatusMark, statusTone } from '#web/ui/Marks.tsx'
+import { lazily } from '#web/ui/lazily.tsx'
 import { PlateTag } from '#web/ui/Plate.tsx'
 import { Aside } from './Aside.tsx'
 import { DayLane, Hours, NowLine } from './DayLane.tsx'
 import { benchSentence, byNeed } from './sentence.ts'
+
+const FaultHint = lazily(async () => (await import('#web/app/FaultLine.tsx')).FaultHint)
 
 export function BenchView() {
   const { data } = useQuery({ queryKey: keys.bench, queryFn: () => get('/bench') })
@@ -80,20 +83,24 @@ function OpenRow({ machine, now }: { machine: MachineSummary; now: number }) {
       <div className="flex items-center">
         <PlateTag id={machine.id} plate={machine.plate} below={open.people.slice(-4).join(' ')} />
       </div>
-      <Link to={`/episodes/${open.id}`} className="group block min-w-0 py-1.5">
-        <span className="mb-0.5 flex items-center gap-2">
-          <StatusMark status={status.word} size={20} />
-          <span
-            className={`text-18 min-w-0 font-bold break-words group-hover:underline ${statusTone(status.word)}`}
-          >
-            {statusTitle(status)}
+      <div className="min-w-0 py-1.5">
+        <Link to={`/episodes/${open.id}`} className="group block">
+          <span className="mb-0.5 flex items-center gap-2">
+            <StatusMark status={status.word} size={20} />
+            <span
+              className={`text-18 min-w-0 font-bold break-words group-hover:underline ${statusTone(status.word)}`}
+            >
+              {statusTitle(status)}
+            </span>
           </span>
-        </span>
-        <span className="line-clamp-2">
-          {why} {open.state === 'paused' && <span className="text-quiet">Paused {short(open.touched)}.</span>}
-        </span>
-        <FirstActs todo={machine.todo} now={now} />
-      </Link>
+          <span className="line-clamp-2">
+            {why}{' '}
+            {open.state === 'paused' && <span className="text-quiet">Paused {short(open.touched)}.</span>}
+          </span>
+          <FirstActs todo={machine.todo} now={now} />
+        </Link>
+        {machine.todo.some((t) => t.act === 'find the fault') && <FaultHint machine={machine.id} />}
+      </div>
       <div className="max-md:hidden">
         <DayLane waits={machine.waits} now={now} />
       </div>

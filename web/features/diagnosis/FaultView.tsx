@@ -1,5 +1,4 @@
 /** What may be at fault with a machine: one sentence, the first act, suspects, what feeds what, what to do; below, what was seen. */
-import { useQuery } from '@tanstack/react-query'
 import { useEffect } from 'react'
 import { Link, useNavigate, useParams } from 'react-router'
 import {
@@ -14,11 +13,12 @@ import {
 import { onsetWords } from '#api/words/bench.ts'
 import { list } from '#api/words/lists.ts'
 import type { FaultView, HeardRow, ShownFault } from '#core/views/fault-shape.ts'
-import { keys, whileSame } from '#web/app/keys.ts'
-import { get, wordsOf } from '#web/app/http.ts'
+import { wordsOf } from '#web/app/http.ts'
+import { useFault } from '#web/app/useFault.ts'
 import { useDates } from '#web/app/session.tsx'
 import { Rows, Row } from '#web/ui/Rows.tsx'
 import { Acts } from './Acts.tsx'
+import { AskOnset } from './AskOnset.tsx'
 import { Ends } from './Ends.tsx'
 import { Learned, SayNeeds } from './Needs.tsx'
 import { Observations } from './Observations.tsx'
@@ -27,12 +27,8 @@ import { Suspects } from './Suspects.tsx'
 
 export function View() {
   const { id = '' } = useParams()
-  const { data: view, error } = useQuery({
-    queryKey: keys.fault(id),
-    placeholderData: whileSame(id),
-    queryFn: () => get('/machines/:id/fault', { id }),
-    retry: false,
-  })
+  const { data, error } = useFault(id)
+  const view = data?.view
   useEffect(() => {
     if (view) document.title = `Fault, ${view.plate.name} ${view.plate.number}`
   }, [view])
@@ -46,8 +42,20 @@ export function View() {
         </Link>
         , fault finding
       </p>
+      {data.here && <OnDevice at={view.house.at} />}
       {view.fault ? <Found view={view} fault={view.fault} /> : <NothingFails view={view} />}
     </main>
+  )
+}
+
+/** Without a connection: what it rests on. */
+function OnDevice({ at }: { at: string | undefined }) {
+  const { short } = useDates()
+  return (
+    <p className="bg-straw px-3 py-1 text-black" role="status">
+      Without a connection: worked out on this device, from what it holds
+      {at ? ` and what the house had counted by ${short(at)}` : ''}.
+    </p>
   )
 }
 
@@ -95,13 +103,17 @@ function Found({ view, fault }: { view: FaultView; fault: ShownFault }) {
           </p>
         )}
       </header>
+      {!view.onset.some((o) => o.of === fault.target) && (
+        <AskOnset machine={view.machine} of={fault.target} />
+      )}
       {fault.sayNeeds && <SayNeeds view={view} fn={fault.sayNeeds} main />}
       <div className="grid grid-cols-[minmax(20rem,25rem)_minmax(0,1fr)_minmax(18rem,21rem)] items-start gap-4 max-xl:grid-cols-2 max-lg:grid-cols-1">
         <div className="order-1 max-lg:order-2">
           <Suspects fault={fault} note={ifTheSheetIsRight} />
         </div>
-        <div className="order-2 max-xl:order-3 max-xl:col-span-2 max-lg:order-3 max-lg:col-span-1">
+        <div className="order-2 space-y-4 max-xl:order-3 max-xl:col-span-2 max-lg:order-3 max-lg:col-span-1">
           <Picture fault={fault} />
+          <Observations view={view} rows={fault.observations} />
         </div>
         <div className="order-3 max-xl:order-2 max-lg:order-1">
           <Acts
@@ -114,7 +126,6 @@ function Found({ view, fault }: { view: FaultView; fault: ShownFault }) {
         </div>
       </div>
       {view.stop && <Ends view={view} fault={fault} stop={view.stop} />}
-      <Observations view={view} rows={fault.observations} />
       <div className="grid grid-cols-2 items-start gap-4 max-lg:grid-cols-1">
         <Heard rows={view.heard} />
         <section className="bg-sheet space-y-3 rounded-sm px-4 py-3">

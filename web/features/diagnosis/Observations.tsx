@@ -32,18 +32,20 @@ export function Observations({ view, rows }: { view: FaultView; rows: readonly O
         {shown.map((o) => (
           <li key={keyOf(o)} className="border-hair border-b py-1">
             <div
-              className={`grid grid-cols-[8rem_minmax(0,1fr)_minmax(0,1.4fr)_7rem] items-baseline gap-3 max-sm:grid-cols-1 ${o.aside || o.left ? 'text-quiet' : ''}`}
+              className={`grid grid-cols-[6.5rem_minmax(0,1fr)_auto] items-baseline gap-x-3 max-sm:grid-cols-1 ${o.aside || o.left ? 'text-quiet' : ''}`}
             >
               <span className="num text-13">{short(o.at)}</span>
-              <span className={o.is === 'pass' ? '' : 'font-bold'}>
-                {o.aside ? <s>{capital(observationWords(o))}</s> : capital(observationWords(o))}
-              </span>
-              <span className="text-13 text-quiet">
-                {o.aside
-                  ? `set aside${o.aside.by ? ` by ${o.aside.by}` : ''}: ${o.aside.because}`
-                  : o.left
-                    ? 'not reckoned with: there are too many failures to tell apart'
-                    : throughWords(o)}
+              <span className="min-w-0">
+                <span className={o.is === 'pass' ? 'block' : 'block font-bold'}>
+                  {o.aside ? <s>{capital(observationWords(o))}</s> : capital(observationWords(o))}
+                </span>
+                <span className="text-13 text-quiet block">
+                  {o.aside
+                    ? `set aside${o.aside.by ? ` by ${o.aside.by}` : ''}: ${o.aside.because}`
+                    : o.left
+                      ? 'not reckoned with: there are too many failures to tell apart'
+                      : throughWords(o)}
+                </span>
               </span>
               <span className="text-right max-sm:text-left">
                 {o.where ? null : o.aside ? (

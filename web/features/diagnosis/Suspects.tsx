@@ -30,8 +30,12 @@ export function Suspects({ fault, note }: { fault: ShownFault; note: string }) {
             )}
             {rows.length > 1 && <span className="sr-only">Not told apart by what was seen: </span>}
             <ul>
-              {rows.map((row) => (
-                <Suspect key={row.sort + row.name} row={row} />
+              {rows.map((row, i) => (
+                <Suspect
+                  key={row.sort + row.name}
+                  row={row}
+                  told={i + 1 < rows.length && reasonsOf(row) === reasonsOf(rows[i + 1])}
+                />
               ))}
             </ul>
           </li>
@@ -45,10 +49,13 @@ export function Suspects({ fault, note }: { fault: ShownFault; note: string }) {
   )
 }
 
-function Suspect({ row }: { row: SuspectRow }) {
+const reasonsOf = (row: SuspectRow | undefined): string => JSON.stringify(row?.reasons ?? [])
+
+/** `told`: the row below has the same reasons, and says them for both. */
+function Suspect({ row, told }: { row: SuspectRow; told: boolean }) {
   const { when } = useDates()
   return (
-    <li className="border-hair border-b py-1">
+    <li className={told ? 'pt-1' : 'border-hair border-b py-1'}>
       <div className="flex items-baseline gap-3">
         <span className="min-w-0 flex-1">
           <strong>{capital(suspectName(row))}</strong>
@@ -57,7 +64,7 @@ function Suspect({ row }: { row: SuspectRow }) {
         <Bar share={row.share} />
         <span className="num w-20 shrink-0 text-right">{shareWords(row.share)}</span>
       </div>
-      {row.reasons.length > 0 && (
+      {row.reasons.length > 0 && !told && (
         <p className="text-13 text-quiet">{list(row.reasons.map((r) => reasonWords(r, when)))}</p>
       )}
     </li>

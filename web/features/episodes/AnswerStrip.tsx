@@ -12,7 +12,7 @@ import { useOutbox } from '#web/app/outbox.ts'
 import { useDates, useSigned } from '#web/app/session.tsx'
 import { Act } from '#web/ui/Forms.tsx'
 import { useEntryWords } from '#web/ui/LogLine.tsx'
-import { answerHere } from './device-fold.ts'
+import { answerHere } from '#web/app/device-fold.ts'
 
 export function AnswerStrip({
   episode,

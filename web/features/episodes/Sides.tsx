@@ -1,6 +1,5 @@
 /** Left: what is off, what waits, what was asked, what was proved last. Right: what stands in the way. */
 import { coverageSentence } from '#api/words/status.ts'
-import { runWords } from '#api/words/standing.ts'
 import { useEffect, useState } from 'react'
 import { dayWords, durationWords, leftWords } from '#api/words/dates.ts'
 import { checkCount, checkTitles, precautionTitle, ruleWords } from '#api/words/checks.ts'
@@ -18,11 +17,13 @@ import { questionOf } from '#core/composer/ask.ts'
 import { QuestionStrip } from './QuestionStrip.tsx'
 import { ClosedReport } from './ClosedReport.tsx'
 import { Opening } from './Opening.tsx'
+import { CleanRuns } from './CleanRuns.tsx'
 import { JotList } from './Jots.tsx'
 import { DischargeSum } from './DischargeSum.tsx'
 import { useWide } from '#web/ui/useWide.ts'
 import { stampTitle } from '#web/ui/Plate.tsx'
 
+const FaultAside = lazily(async () => (await import('#web/app/FaultLine.tsx')).FaultAside)
 const Sums = lazily(async () => (await import('./Sums.tsx')).Sums)
 
 export function LeftSide({
@@ -191,30 +192,7 @@ function Unsaid({ view }: { view: EpisodeView }) {
   )
 }
 
-/** Intermittent faults: clean starts that are still wanted before the claim holds. */
-function CleanRuns({ view, onLine }: { view: EpisodeView; onLine: (line: string) => void }) {
-  const runs = view.functions.filter((f) => f.word === 'unproved' && f.run)
-  if (runs.length === 0) return null
-  return (
-    <section>
-      <h2 className="headrule">Clean starts wanted</h2>
-      <ul>
-        {runs.map(
-          ({ fn, run }) =>
-            run && (
-              <li key={fn} className="border-hair border-b py-1.5">
-                <span className="num text-24">{Math.max(0, run.needed - run.clean)}</span> more of {fn}
-                <span className="text-quiet text-13 block">{runWords(run)}</span>
-                {view.episode.state !== 'closed' && (
-                  <Act onClick={() => onLine(`test ${fn} pass`)}>One more was clean</Act>
-                )}
-              </li>
-            ),
-        )}
-      </ul>
-    </section>
-  )
-}
+const failsNow: ReadonlySet<string> = new Set(['fails', 'partly', 'intermittent'])
 
 export function RightSide({
   view,
@@ -253,6 +231,9 @@ export function RightSide({
             Follow the local electrical code; if in doubt, leave it to a licensed person.
           </p>
         </section>
+      )}
+      {view.episode.state !== 'closed' && view.functions.some((f) => failsNow.has(f.word)) && (
+        <FaultAside machine={view.machine} onLine={onLine} />
       )}
       {view.closedReport && <ClosedReport view={view} />}
       <ul className={view.closedReport ? 'hidden' : ''}>

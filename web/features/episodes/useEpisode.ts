@@ -13,7 +13,7 @@ import { passes } from '#web/app/judging.ts'
 import { useOutbox, type Waiting } from '#web/app/outbox.ts'
 import { useSigned } from '#web/app/session.tsx'
 import type { FoldAnswer } from '#web/workers/episode.worker.ts'
-import { foldAsk, foldWorker } from './device-fold.ts'
+import { foldAsk, foldWorker } from '#web/app/device-fold.ts'
 
 /** How long the device rests between fetching what is new to hold, ms. */
 const restMs = 4_000

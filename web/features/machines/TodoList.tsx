@@ -8,6 +8,7 @@ import type { Todo, TodoAct, TodoItem } from '#core/work/todo/index.ts'
 import { useDates, useSigned } from '#web/app/session.tsx'
 import { AnswerSlip, SettleSlip } from '#web/ui/AmendSlip.tsx'
 import { Act } from '#web/ui/Forms.tsx'
+import { lazily } from '#web/ui/lazily.tsx'
 import { EndTask, PutOff } from './TaskSlips.tsx'
 
 /** Acts of which each thing is a line of its own: it can be dealt with here. */
@@ -79,7 +80,12 @@ export function TodoList({ view }: { view: MachineView }) {
               />
             ))
           ) : (
-            <GroupRow key={todo.act} view={view} todo={todo} />
+            <GroupRow
+              key={todo.act}
+              view={view}
+              todo={todo}
+              past={me.role === 'guest' || params.has('asOf')}
+            />
           ),
         )}
       </ul>
@@ -87,9 +93,11 @@ export function TodoList({ view }: { view: MachineView }) {
   )
 }
 
+const FaultFirst = lazily(async () => (await import('#web/app/FaultLine.tsx')).FaultFirst)
+
 const rowClass = 'border-hair flex min-h-8 break-inside-avoid items-baseline gap-4 border-b py-1'
 
-function GroupRow({ view, todo }: { view: MachineView; todo: Todo }) {
+function GroupRow({ view, todo, past }: { view: MachineView; todo: Todo; past: boolean }) {
   const to = leadsTo[todo.act]?.(view)
   const title = todoTitle(todo.act, todo.items.length)
   return (
@@ -103,6 +111,7 @@ function GroupRow({ view, todo }: { view: MachineView; todo: Todo }) {
           <strong>{title}</strong>
         )}
         : {list(todo.items.map((item) => todoItem(todo.act, item)))}
+        {todo.act === 'find the fault' && !past && <FaultFirst machine={view.id} />}
       </span>
       <Due todo={todo} />
       {todo.minutes !== undefined && <span className="text-quiet text-13 shrink-0">{todoMinutes(todo)}</span>}

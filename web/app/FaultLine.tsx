@@ -1,0 +1,53 @@
+/** The fault of a machine in a few words wherever it is worked on: what is likeliest, and what to do first. */
+import { Link } from 'react-router'
+import { actBar, actCost, actTitle, faultSentence } from '#api/words/fault.ts'
+import type { MachineId } from '#core/ids.ts'
+import { Act } from '#web/ui/Forms.tsx'
+import { useFault } from './useFault.ts'
+
+/** One line: the first act, leading to all of it. */
+export function FaultHint({ machine }: { machine: MachineId }) {
+  const { data } = useFault(machine)
+  const first = data?.view.fault?.acts[0]
+  if (!first) return null
+  return (
+    <Link className="act block truncate" to={`/machines/${machine}/fault`}>
+      {`First: ${actTitle(first)}`}
+    </Link>
+  )
+}
+
+/** The sentence and the first act, beside the line of an episode. */
+export function FaultAside({ machine, onLine }: { machine: MachineId; onLine: (line: string) => void }) {
+  const { data } = useFault(machine)
+  const fault = data?.view.fault
+  if (!fault) return null
+  const [first] = fault.acts
+  const bar = first && actBar(first)
+  return (
+    <section aria-label="What may be at fault" className="mt-3 mb-2">
+      <h2 className="headrule">What may be at fault</h2>
+      <p className="font-display text-18 py-1.5 leading-snug">{faultSentence(fault)}</p>
+      {first && (
+        <p>
+          <strong>{`First: ${actTitle(first)}.`}</strong> {actCost(first)}.
+        </p>
+      )}
+      {bar && <p className="text-13 text-copper font-bold">{bar}</p>}
+      <p className="flex flex-wrap gap-x-4">
+        {first && <Act onClick={() => onLine(first.line)}>Begin the line</Act>}
+        <Link className="act" to={`/machines/${machine}/fault`}>
+          All suspects and acts
+        </Link>
+      </p>
+      {data?.here && <p className="text-13 text-quiet">Worked out on this device, without a connection.</p>}
+    </section>
+  )
+}
+
+/** The first act in a list of what is to be done. */
+export function FaultFirst({ machine }: { machine: MachineId }) {
+  const { data } = useFault(machine)
+  const first = data?.view.fault?.acts[0]
+  return first ? <span className="block">{`First: ${actTitle(first)}; ${actCost(first)}.`}</span> : null
+}
