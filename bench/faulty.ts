@@ -37,8 +37,6 @@ export interface Machine {
 }
 
 const house = 'simulated' as MachineId
-/** Of another machine: then a failure reaches only what is listed. */
-const elsewhere = 'listed only' as MachineId
 
 export interface Making {
   readonly suspects: readonly [number, number]
@@ -161,7 +159,7 @@ export class Bench {
     private readonly donorsBad = 0,
   ) {
     this.instances = machine.slots.map((slot, i) => this.instance(slot, i, -1))
-    this.unknown = { ...this.instance({ sort: 'unknown', name: '' }, -1, -1), machine: house }
+    this.unknown = this.instance({ sort: 'unknown', name: '' }, -1, -1)
   }
 
   private instance({ sort, name }: Pick<Slot, 'sort' | 'name'>, i: number, begins: number): Instance {
@@ -169,7 +167,7 @@ export class Bench {
       key: `${sort}:${name}:${i}:${begins}`,
       sort,
       name,
-      machine: this.believing.undeclared ? house : elsewhere,
+      machine: house,
       begins,
       byWork: false,
       happened: [],
@@ -203,6 +201,7 @@ export class Bench {
       order,
       times: 1,
       masks,
+      present: new Set(this.believing.undeclared ? this.instances.filter((i) => i.sort !== 'gear') : []),
       slip: houseMasks.slip,
       anything: false,
     })

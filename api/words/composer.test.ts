@@ -133,6 +133,16 @@ const effects: { readonly [K in Told['does']]: Case<Told & { readonly does: K }>
     { does: 'counts cells', fn: 'keys', pass: 68, fail: 1, stood: 0, untried: 2, of: 71, symptom: 'Q dead' },
     '! Keys: 68 pass, 1 fail (Q dead), 2 not tested; 71 in all.',
   ],
+  'explains cells': [
+    {
+      does: 'explains cells',
+      lines: [{ name: 'row 3', dead: 4, of: 5 }],
+      cells: ['Q'],
+      doubles: ['W'],
+      shiftsOnly: false,
+    },
+    '! Most simply explained by row 3 (4 of 5 dead) and Q alone; W strikes twice: look at the contacts.',
+  ],
   'shares a line': [
     { does: 'shares a line', along: 'row', n: 3 },
     '! All that failed are in row 3 of the layout: look for a line or a connector before single contacts.',

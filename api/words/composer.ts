@@ -1,4 +1,5 @@
 /** What a typed line will do, said before Enter; and what is missing in it. */
+import { explainedWords } from './cells.ts'
 import { matterWords } from './owners.ts'
 import { spanWords } from './points.ts'
 import type { Effect, Problem } from '#core/composer/index.ts'
@@ -186,6 +187,8 @@ export function effectWords(effect: Effect, { now, zone }: When): EffectWords {
       const words = `${effect.fn}: ${effect.pass} pass, ${effect.fail} fail${how}, ${effect.stood ? `${effect.stood} carried over, ` : ''}${effect.untried} not tested; ${effect.of} in all`
       return effect.untried > 0 ? heed(words) : say(words)
     }
+    case 'explains cells':
+      return heed(explainedWords(effect))
     case 'shares a line':
       return heed(
         `all that failed are in ${effect.along} ${effect.n} of the layout: look for a line or a connector before single contacts`,

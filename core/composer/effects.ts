@@ -1,5 +1,6 @@
 /** What a line will do, said before it is written. Data only. */
 import type { ConsentMatter } from '#core/history/bodies/consent.ts'
+import type { Explained } from '#core/diagnosis/matrix.ts'
 import type { Tally } from '#core/diagnosis/grid.ts'
 import type { Expectation } from '#core/diagnosis/points.ts'
 import type { Body, BodyOf } from '#core/history/bodies/index.ts'
@@ -233,6 +234,7 @@ export type Effect =
     }
   | { readonly does: 'keeps healthy'; readonly points: readonly string[]; readonly unwell: readonly string[] }
   | ({ readonly does: 'counts cells'; readonly fn: string; readonly symptom?: string | undefined } & Tally)
+  | ({ readonly does: 'explains cells' } & Explained)
   | { readonly does: 'shares a line'; readonly along: 'row' | 'column'; readonly n: number }
   | { readonly does: 'takes over gear'; readonly gear: readonly string[] }
   | {

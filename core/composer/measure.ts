@@ -1,6 +1,8 @@
 /** Readings at test points and trials cell by cell: "5V 4.98 load 2A", "pins 1-50 ok, 31 open", "healthy". */
 import { cellsMeant, cellsOf, numberRange, shortened, type Grid } from '#core/diagnosis/cells.ts'
+import type { SheetFunction } from '#core/type/sheet.ts'
 import { sharedLine, tried, type Marked } from '#core/diagnosis/grid.ts'
+import { explain } from '#core/diagnosis/matrix.ts'
 import { railExpectation, valueOf } from '#core/diagnosis/points.ts'
 import type { Body, BodyOf } from '#core/history/bodies/index.ts'
 import type { ComposerContext } from '#core/composer/context.ts'
@@ -195,7 +197,14 @@ export function parseHealthy(text: string, scene: Scene): Parsed {
 function takeGrid(
   text: string,
   scene: Scene,
-): { readonly fn: string; readonly grid: Grid; readonly rest: string; readonly known: boolean } | undefined {
+):
+  | {
+      readonly fn: string
+      readonly grid: Grid
+      readonly rest: string
+      readonly known: SheetFunction | undefined
+    }
+  | undefined {
   const { functions } = scene.context
   const named = takeName(
     text,
@@ -208,7 +217,7 @@ function takeGrid(
   // "keys 27 of 30" counts; it names no cell.
   if (!next || /^\d+\s*(?:of|\/)\s*\d+/i.test(word.rest)) return undefined
   const speaks = grid.length > 0 ? cellsMeant(next, grid) !== undefined : numberRange(next) !== undefined
-  return speaks ? { fn: fn?.name ?? word.word, grid, rest: word.rest, known: fn !== undefined } : undefined
+  return speaks ? { fn: fn?.name ?? word.word, grid, rest: word.rest, known: fn } : undefined
 }
 
 const good = /^(?:ok|okay|pass|passes|good|works)$/i
@@ -305,10 +314,17 @@ export function parseGrid(text: string, scene: Scene): Parsed | undefined {
     gear: [],
     ...(context.changed ? {} : { asFound: true }),
   }
-  const shared = sharedLine(
-    grid,
-    cells.fail.map((f) => f.cell),
-  )
+  const wired = taken.known?.lines ?? []
+  const explained =
+    wired.length > 0 && cells.fail.length > 1
+      ? explain(cells.fail, [...cells.pass, ...cells.stood], wired)
+      : undefined
+  const shared = explained
+    ? undefined
+    : sharedLine(
+        grid,
+        cells.fail.map((f) => f.cell),
+      )
   const effects: Effect[] = [
     {
       does: 'counts cells',
@@ -316,6 +332,7 @@ export function parseGrid(text: string, scene: Scene): Parsed | undefined {
       ...tally,
       symptom: 'symptom' in result ? result.symptom : undefined,
     },
+    ...(explained ? [{ does: 'explains cells', ...explained } as const] : []),
     ...(shared ? [{ does: 'shares a line', ...shared } as const] : []),
   ]
   if (taken.known) return done([test], effects)

@@ -12,6 +12,7 @@ import { dependenciesOf, dependenciesWithout, type Dependencies } from '#core/ty
 import type { SheetFunction } from '#core/type/sheet.ts'
 import { Timeline, type Instance } from './instances.ts'
 import { houseMasks, type Observation } from './observations.ts'
+import { chipsOf, memoryFaultIn } from './memory.ts'
 import { valueOf } from './points.ts'
 
 /** What a test used in the stead of an assembly or a point. */
@@ -36,6 +37,7 @@ export class Gathering {
   readonly timeline: Timeline
   private readonly gear = new Map<string, Instance>()
   private readonly unknown = new Map<MachineId, Instance>()
+  private readonly lastPresent = new Map<MachineId, ReadonlySet<Instance>>()
   readonly found: Observation[] = []
 
   constructor(
@@ -44,6 +46,16 @@ export class Gathering {
     readonly machines: readonly MachineState[],
   ) {
     this.timeline = new Timeline(world, machines, (m) => namesNeeded(world, m))
+  }
+
+  /** The same set for all that was seen between two changes. */
+  private presentIn(machine: MachineId, order: number): ReadonlySet<Instance> {
+    const now = this.timeline.present(machine, order)
+    const last = this.lastPresent.get(machine)
+    if (last && last.size === now.length && now.every((i) => last.has(i))) return last
+    const made = new Set(now)
+    this.lastPresent.set(machine, made)
+    return made
   }
 
   unknownOf(machine: MachineId): Instance {
@@ -100,8 +112,9 @@ export class Gathering {
         ? houseMasks.undeclared
         : Math.min(houseMasks.undeclared, houseMasks[depth] + (notTried ? houseMasks.notExercised : 0))
     const masks = new Map<Instance, number>()
+    const other = good ? noChips : otherChips(fn, 'symptom' in result ? result.symptom : undefined)
     for (const instance of this.timeline.exercised(machine.id, deps, order))
-      masks.set(instance, good ? mask : houseMasks.full)
+      if (!other.has(instance.name)) masks.set(instance, good ? mask : houseMasks.full)
     for (const id of body.gear) masks.set(this.gearOf(id), good ? mask : houseMasks.full)
     masks.set(this.unknownOf(machine.id), Math.max(houseMasks.unknown, good ? mask : 0))
     this.found.push({
@@ -115,6 +128,7 @@ export class Gathering {
       order,
       times: startsOf(result),
       masks,
+      present: this.presentIn(machine.id, order),
       slip: houseMasks.slip,
       anything: deps.anything,
       goes:
@@ -159,6 +173,7 @@ export class Gathering {
         order,
         times: 1,
         masks,
+        present: this.presentIn(machine.id, order),
         slip: houseMasks.slip,
         anything: deps.anything,
         ...(aside.get(`${reading.entry.id} ${reading.point}`)
@@ -167,6 +182,16 @@ export class Gathering {
       })
     }
   }
+}
+
+const noChips: ReadonlySet<string> = new Set()
+/** Memory chips that a failure clears by naming the bits and addresses of others. */
+function otherChips({ memory }: SheetFunction, symptom: string | undefined): ReadonlySet<string> {
+  const fault = memory && symptom !== undefined ? memoryFaultIn(symptom) : undefined
+  if (!fault || !memory) return noChips
+  const { chips, select } = chipsOf(fault, memory)
+  if (select || chips.length === 0) return noChips
+  return new Set(memory.map((c) => c.chip).filter((chip) => !chips.includes(chip)))
 }
 
 const loose = (sort: 'gear' | 'unknown', machine: MachineId, name: string): Instance => ({

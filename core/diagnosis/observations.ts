@@ -40,6 +40,8 @@ export interface Observation {
   readonly times: number
   /** The chance that it passes though one of them is bad, by instance. */
   readonly masks: ReadonlyMap<Instance, number>
+  /** What was in the machine then: what no line names may be the reason of a failure too. */
+  readonly present: ReadonlySet<Instance>
   readonly slip: number
   /** Nobody has said what it hangs on. */
   readonly anything: boolean

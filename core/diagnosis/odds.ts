@@ -103,7 +103,8 @@ export function oddsOf(asked: OddsAsked, instance: Instance): Odds {
   const kind = instance.part === undefined ? undefined : kindOf(world, machine, instance)
   const count = (kind === undefined ? undefined : counts.get(kind.toLowerCase())) ?? nothingCounted
   let base = asFoundOdds(count)
-  if (kind !== undefined && count.judged > 0) reasons.push({ why: 'counted', kind, ...count })
+  if (kind !== undefined && count.bad > 0)
+    reasons.push({ why: 'counted', kind, bad: count.bad, judged: count.judged })
   base *= factorOf(asked, instance, kind, reasons)
   const ways: WayIn[] = []
   if (instance.byWork) {

@@ -26,62 +26,115 @@ export function problemOf(
     slips: failures.map((f) => f.slip),
     suspects: suspects.map((instance, i) =>
       (odds[i]?.ways ?? []).flatMap((way) => {
-        const passed = passedAll(passes, instance, way.from, weakened.get(instance))
-        const reached = reachedBy(failures, instance, way.from)
-        return byReach(reached).map(({ share, fails }): Way => ({ odds: way.odds * share, passed, fails }))
+        const weak = weakened.get(instance)
+        const { listed, perhaps } = reachedBy(failures, instance, way.from)
+        const apart = togetherOf(perhaps, passes, instance, way.from, weak)
+        const told = new Set(apart.map((t) => t.test))
+        const passed = passedAll(
+          passes.filter((o) => instance.sort !== 'unknown' || !told.has(testOf(o))),
+          instance,
+          way.from,
+          weak,
+          failures,
+        )
+        const alone = perhaps.filter((r) => !told.has(r.test))
+        const fails = [...listed, ...alone].map(({ at, mask }) => [at, mask] as const)
+        return byReach({ share: 1, passed, fails }, apart).map((w): Way => ({
+          odds: way.odds * w.share,
+          passed: w.passed,
+          fails: w.fails,
+        }))
       }),
     ),
   }
 }
 
+const testOf = (o: Observation): string => `${o.machine} ${o.sort} ${o.of}`
+
 interface Reached {
   readonly at: number
   readonly mask: number
-  /** Test whose failure it is, where it is not known whether that goes through the suspect at all. */
-  readonly perhaps?: string
+  readonly test: string
 }
 
-function reachedBy(failures: readonly Observation[], instance: Instance, from: number): Reached[] {
-  return failures.flatMap((f, at): Reached[] => {
-    if (from >= f.first) return []
-    const listed = f.masks.get(instance)
-    const test = `${f.machine} ${f.sort} ${f.of}`
-    if (listed !== undefined && instance.sort !== 'unknown') return [{ at, mask: listed }]
-    if (listed !== undefined) return [{ at, mask: listed, perhaps: test }]
-    return mayReach(f, instance) ? [{ at, mask: houseMasks.unnamed, perhaps: test }] : []
+/** Failures that a suspect may be the reason of: those that list it, and those that perhaps go through it. */
+function reachedBy(failures: readonly Observation[], instance: Instance, from: number) {
+  const listed: Reached[] = []
+  const perhaps: Reached[] = []
+  failures.forEach((f, at) => {
+    if (from >= f.first) return
+    const mask = f.masks.get(instance)
+    const test = testOf(f)
+    if (mask !== undefined) (instance.sort === 'unknown' ? perhaps : listed).push({ at, mask, test })
+    else if (f.present.has(instance)) perhaps.push({ at, mask: houseMasks.unnamed, test })
   })
+  return { listed, perhaps }
 }
 
-/** Tests that failed again on other parts, of which so many are told apart. */
-const mostPerhaps = 3
+/** A test that perhaps goes through a suspect: its failures, and the chance that it passed as often as it did if it does. */
+interface Together {
+  readonly test: string
+  readonly mask: number
+  readonly passed: number
+  readonly at: readonly number[]
+}
+
+/** Tests of which so many are told apart. */
+const mostTogether = 3
 
 /**
- * Whether a test goes through what its sheet does not list is the same each time: what explains one of its failures explains the
- * others too. So such a suspect has a way of its own for each set of tests that go through it, where a test failed more than once.
+ * Whether a test goes through what its sheet does not list is the same each time. What explains one of its failures explains the
+ * others too, and would have shown when it passed.
  */
-function byReach(reached: readonly Reached[]): { readonly share: number; readonly fails: Way['fails'] }[] {
+function togetherOf(
+  perhaps: readonly Reached[],
+  passes: readonly Observation[],
+  instance: Instance,
+  from: number,
+  weak: number | undefined,
+): Together[] {
   const tests = new Map<string, Reached[]>()
-  for (const r of reached) if (r.perhaps) tests.set(r.perhaps, [...(tests.get(r.perhaps) ?? []), r])
-  const often = [...tests.values()].filter((of) => of.length > 1).slice(0, mostPerhaps)
-  const apart = new Set(often.flat())
-  const same = reached.filter((r) => !apart.has(r)).map(({ at, mask }) => [at, mask] as const)
-  let ways = [{ share: 1, fails: same as Way['fails'] }]
-  for (const of of often) {
-    const mask = Math.max(...of.map((r) => r.mask))
-    ways = ways.flatMap(({ share, fails }) => [
-      { share: share * mask, fails },
-      { share: share * (1 - mask), fails: [...fails, ...of.map(({ at }) => [at, 0] as const)] },
-    ])
-  }
-  return ways
+  for (const r of perhaps) tests.set(r.test, [...(tests.get(r.test) ?? []), r])
+  return [...tests]
+    .map(([test, of]): Together => {
+      const good = passes.filter(
+        (o) =>
+          testOf(o) === test && o.order > from && (instance.sort === 'unknown' || o.present.has(instance)),
+      )
+      const deepest = good.map((o) => weakenedMask(Math.min(...o.masks.values()), weak, o.times))
+      return {
+        test,
+        mask: Math.max(...of.map((r) => r.mask)),
+        passed: Math.min(1, ...deepest),
+        at: of.map((r) => r.at),
+      }
+    })
+    .filter(({ at, passed }) => at.length > 1 || passed < 1)
+    .slice(0, mostTogether)
 }
 
-/** A failure may come from what no line names, in the machine that failed, if it was there then. */
-const mayReach = (failure: Observation, instance: Instance): boolean =>
-  instance.sort !== 'gear' &&
-  instance.sort !== 'unknown' &&
-  instance.machine === failure.machine &&
-  instance.begins < failure.first
+interface Reach {
+  readonly share: number
+  readonly passed: number
+  readonly fails: Way['fails']
+}
+/** A way for each set of the tests that go through it. */
+const byReach = (alone: Reach, apart: readonly Together[]): Reach[] =>
+  apart.reduce<Reach[]>(
+    (ways, { mask, passed, at }) =>
+      ways.flatMap((way) => [
+        { ...way, share: way.share * mask },
+        {
+          share: way.share * (1 - mask),
+          passed: way.passed * passed,
+          fails: [...way.fails, ...at.map((f) => [f, 0] as const)],
+        },
+      ]),
+    [alone],
+  )
+
+const weakenedMask = (mask: number, weak: number | undefined, times: number): number =>
+  weak === undefined ? mask : (mask + (1 - mask) * weak) ** times
 
 /** By how much passes of what a fault that comes and goes may lie in are weakened: 1 − k of n. */
 function weakeningOf(failures: readonly Observation[]): Map<Instance, number> {
@@ -100,16 +153,28 @@ function passedAll(
   instance: Instance,
   from: number,
   weak: number | undefined,
+  failures: readonly Observation[],
 ): number {
   const deepest = new Map<string, number>()
   for (const o of good) {
     const mask = o.masks.get(instance)
     if (mask === undefined || o.order <= from) continue
-    const each = weak === undefined ? mask : (mask + (1 - mask) * weak) ** o.times
-    const key = `${o.machine} ${o.sort} ${o.of}`
+    const each = Math.min(weakenedMask(mask, weak, o.times), passAfterFailures(o, instance, failures))
+    const key = testOf(o)
     deepest.set(key, Math.min(deepest.get(key) ?? 1, each))
   }
   let product = 1
   for (const mask of deepest.values()) product *= mask
   return product
+}
+
+/**
+ * What made a test fail every time it was tried hardly lets it pass as often now. Of k tries all failed, so one more passes in 1 of
+ * k + 2 (rule of succession, Laplace 1774). 1 where it never failed, or comes and goes.
+ */
+function passAfterFailures(pass: Observation, instance: Instance, failures: readonly Observation[]): number {
+  const same = failures.filter((f) => testOf(f) === testOf(pass) && f.masks.has(instance))
+  if (same.length === 0 || same.some((f) => f.goes)) return 1
+  const tries = same.reduce((sum, f) => sum + f.times, 0)
+  return (1 / (tries + 2)) ** pass.times
 }

@@ -54,6 +54,27 @@ export const functionSchema = z.strictObject({
     .describe(
       'Rows of cells that are tried one by one: keys, pins, chips in sockets. An empty one is a gap.',
     ),
+  lines: z
+    .array(z.strictObject({ name, cells: z.array(z.string().trim().min(1).max(24)).min(1).max(80) }))
+    .max(80)
+    .optional()
+    .describe(
+      'Electrical rows and columns of the wiring, each with its cells: dead cells of one line are told from single ones.',
+    ),
+  memory: z
+    .array(
+      z
+        .strictObject({
+          chip: name,
+          bits: z.array(z.int().min(0).max(63)).min(1).max(64),
+          from: z.int().min(0).max(0xffffff),
+          to: z.int().min(0).max(0xffffff),
+        })
+        .refine((c) => c.to >= c.from, 'The last address stands before the first.'),
+    )
+    .max(200)
+    .optional()
+    .describe('Which chip holds which bits at which addresses: a failing bit names its chip.'),
 })
 
 export const positionSchema = z.strictObject({

@@ -2,6 +2,8 @@
 import type { FaultActSort } from '#core/diagnosis/acts.ts'
 import type { Touches } from '#core/diagnosis/house-minutes.ts'
 import type { SuspectSort } from '#core/diagnosis/instances.ts'
+import type { Explained } from '#core/diagnosis/matrix.ts'
+import type { MemoryExplained } from '#core/diagnosis/memory.ts'
 import type { AdviceStatus } from '#core/diagnosis/heard.ts'
 import type { DiagnosisEnd } from '#core/history/bodies/diagnosis.ts'
 import type { EntryId, EpisodeId, MachineId } from '#core/ids.ts'
@@ -123,6 +125,12 @@ export interface ShownFault {
   readonly close: boolean
   readonly observations: readonly ObservationRow[]
   readonly sayNeeds?: string | undefined
+  /** What a pattern of dead cells or bits comes to, by failing function. */
+  readonly patterns: readonly {
+    readonly fn: string
+    readonly cells?: Explained | undefined
+    readonly memory?: MemoryExplained | undefined
+  }[]
   readonly nodes: readonly FaultNode[]
   readonly edges: readonly FaultEdge[]
 }

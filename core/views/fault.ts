@@ -1,10 +1,13 @@
 /** What is wrong with a machine and what to do about it, as the view of a fault shows it. */
 import { faultOf, type Fault, type RatedAct, type Suspect } from '#core/diagnosis/fault.ts'
 import { adviceStatus } from '#core/diagnosis/heard.ts'
+import { gridStates } from '#core/diagnosis/grid.ts'
+import { explain } from '#core/diagnosis/matrix.ts'
+import { chipsOf, memoryFaultIn } from '#core/diagnosis/memory.ts'
 import type { Instance } from '#core/diagnosis/instances.ts'
 import type { Reason } from '#core/diagnosis/odds.ts'
 import { conclusionsOf } from '#core/history/attribution.ts'
-import { positionsOf, sheetOf, structureOf } from '#core/history/layout.ts'
+import { functionsOf, positionsOf, sheetOf, structureOf } from '#core/history/layout.ts'
 import { policyNumber, policyOf } from '#core/history/policy.ts'
 import { standingsOf } from '#core/history/standing.ts'
 import { openEpisode } from '#core/history/status.ts'
@@ -131,8 +134,31 @@ function shown(world: World, machine: MachineState, fault: Fault, kinds: Kinds):
       }
     }),
     sayNeeds: fault.sayNeeds,
+    patterns: patternsOf(world, machine, fault.failing),
     ...graphOf(world, machine, fault),
   }
+}
+
+/** What dead cells and failing bits come to, where the sheet has the wiring or the map; without a wiring, rows of the layout. */
+function patternsOf(world: World, machine: MachineState, failing: readonly string[]): ShownFault['patterns'] {
+  return functionsOf(world, machine).flatMap((fn) => {
+    if (!failing.includes(fn.name)) return []
+    const states = [...gridStates(world, machine, fn).values()]
+    const dead = states.filter((s) => s.is === 'fail')
+    const cells =
+      fn.lines && dead.length > 1
+        ? explain(
+            dead,
+            states.filter((s) => s.is === 'pass').map((s) => s.cell),
+            fn.lines,
+          )
+        : undefined
+    const result = machine.tests.get(fn.name)?.at(-1)?.result
+    const symptom = result && 'symptom' in result ? (result.symptom ?? '') : ''
+    const bits = fn.memory && memoryFaultIn(symptom)
+    const memory = bits && fn.memory && chipsOf(bits, fn.memory)
+    return cells || memory ? [{ fn: fn.name, cells, memory }] : []
+  })
 }
 
 const numberOf = (world: World, id: MachineState['id']): string => {

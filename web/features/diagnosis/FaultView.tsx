@@ -10,6 +10,7 @@ import {
   ifTheSheetIsRight,
   pairWords,
 } from '#api/words/fault.ts'
+import { explainedWords, memoryWords, ofFunction } from '#api/words/cells.ts'
 import { onsetWords } from '#api/words/bench.ts'
 import { list } from '#api/words/lists.ts'
 import type { FaultView, HeardRow, ShownFault } from '#core/views/fault-shape.ts'
@@ -96,6 +97,11 @@ function Found({ view, fault }: { view: FaultView; fault: ShownFault }) {
           {view.onset.map((o) => ` The fault of ${o.of} is from ${onsetWords(o.when)}.`)}
           {fault.pair && ` ${pairWords(fault.pair)}`}
         </p>
+        {fault.patterns.map(({ fn, cells, memory }) => (
+          <p key={fn}>
+            {cells && ofFunction(fn, explainedWords(cells))} {memory && ofFunction(fn, memoryWords(memory))}
+          </p>
+        ))}
         {view.ended && (
           <p className="bg-straw px-3 py-1 text-black">
             {endTitle(view.ended.end)}, decided {short(view.ended.at)}

@@ -108,7 +108,7 @@ function SetAside({ view, row, onClose }: { view: FaultView; row: ObservationRow
             onChange={(e) => setBecause(e.target.value)}
           />
         </div>
-        <PlainButton type="submit">Set it aside</PlainButton>
+        <PlainButton type="submit">Set aside with this reason</PlainButton>
       </form>
       <p className="text-13 text-quiet pt-1">
         It stays in the record; only the search for the fault leaves it out.

@@ -113,6 +113,16 @@ export const sheetRows = {
     ['expected', 'Expected'],
     ['notExercised', 'Does not exercise'],
     ['grid', 'Cells, one row a line', { example: '1-50', figures: true, width: 'w-44', lines: true }],
+    [
+      'lines',
+      'Wiring, one line each',
+      { example: 'row 3: Q W E R', figures: true, width: 'w-44', lines: true },
+    ],
+    [
+      'memory',
+      'Memory, one chip a line',
+      { example: 'IC13: bit 3 at 4000-7FFF', figures: true, width: 'w-44', lines: true },
+    ],
   ]),
   points: rows('points', 'Test points', 'Test point', testPointSchema, [
     ['name', 'Name', { figures: true, width: 'w-36' }],
@@ -126,6 +136,7 @@ export const sheetRows = {
     ],
     ['load', 'Load', { example: 'running' }],
     ['dependsOn', 'Fed by', { example: 'supply' }],
+    ['loads', 'Feeds', { example: 'IC4, IC7' }],
     ['instrument', 'Instrument'],
   ]),
   positions: rows('positions', 'Positions', 'Position', positionSchema, [

@@ -16,10 +16,18 @@ describe('the type sheet’s form', () => {
             ['1', '2', '3'],
             ['A', '', 'B'],
           ],
+          lines: [
+            { name: 'row 1', cells: ['1', '2', '3'] },
+            { name: 'column a', cells: ['1', 'A'] },
+          ],
+          memory: [
+            { chip: 'IC5', bits: [3], from: 0x4000, to: 0x7fff },
+            { chip: 'IC6', bits: [0, 1], from: 0, to: 0x3fff },
+          ],
         },
       ],
       points: [
-        { name: '5V', nominal: 5, tolerancePercent: 5, load: 'running' },
+        { name: '5V', nominal: 5, tolerancePercent: 5, load: 'running', loads: ['IC5', 'IC6'] },
         { name: 'memory', behind: { point: '5V', dropMin: 0.3, dropMax: 0.5 } },
         { name: 'X1', unit: 'Hz', nominal: 12_000_000 },
         { name: 'clock', unit: 'Hz', divides: { point: 'X1', by: 3 } },
@@ -37,6 +45,7 @@ describe('the type sheet’s form', () => {
       from: '',
       load: '',
       dependsOn: '',
+      loads: '',
       instrument: '',
     })
     expect(fromForm(form).points[0]?.nominal).toBe(14_318_000)
@@ -48,6 +57,7 @@ describe('the type sheet’s form', () => {
       from: '',
       load: '',
       dependsOn: '',
+      loads: '',
       instrument: '',
     })
     expect(sheetSchema.safeParse(fromForm(form)).error?.issues[0]?.path).toEqual(['points', 1, 'nominal'])
@@ -64,6 +74,8 @@ describe('the type sheet’s form', () => {
       notExercised: '',
       asks: '',
       grid: '',
+      lines: '',
+      memory: '',
     })
     const sheet = fromForm(form)
     expect(sheet.attributes).toEqual({ mains: '230 V', line: 'V.24' })

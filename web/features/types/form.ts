@@ -1,5 +1,7 @@
 /** The sheet as a form: lists become text separated by commas, absent values become empty text. */
 import { readGrid, writeGrid } from '#core/diagnosis/cells.ts'
+import { readLines, writeLines } from '#core/diagnosis/matrix.ts'
+import { readMemory, writeMemory } from '#core/diagnosis/memory.ts'
 import { parseQuantity } from '#core/quantity/quantity.ts'
 import type { SheetHazard, TestPoint, TypeSheet } from '#core/type/sheet.ts'
 
@@ -23,6 +25,10 @@ export interface SheetForm {
     asks: string
     /** Rows of cells, one a line. */
     grid: string
+    /** "row 3: Q W E R", one a line. */
+    lines: string
+    /** "IC13: bit 3 at 4000-7FFF", one a line. */
+    memory: string
     short?: string | undefined
     attributes?: Record<string, string>
   }[]
@@ -52,6 +58,8 @@ export interface SheetForm {
     load: string
     /** Positions, assemblies and functions that feed it, by commas. */
     dependsOn: string
+    /** Positions that draw from it, by commas. */
+    loads: string
     instrument: string
   }[]
   zones: { name: string; material: string; colour: string; structural: boolean }[]
@@ -202,6 +210,8 @@ export function toForm(sheet: TypeSheet): SheetForm {
       expected: f.expected ?? '',
       notExercised: f.notExercised ?? '',
       grid: f.grid ? writeGrid(f.grid) : '',
+      lines: writeLines(f.lines ?? []),
+      memory: writeMemory(f.memory ?? []),
       short: f.short,
     })),
     positions: sheet.positions.map((p) => ({
@@ -224,6 +234,7 @@ export function toForm(sheet: TypeSheet): SheetForm {
           : '',
       load: p.load ?? '',
       dependsOn: (p.dependsOn ?? []).join(', '),
+      loads: (p.loads ?? []).join(', '),
       instrument: p.instrument ?? '',
     })),
     zones: sheet.zones.map((z) => ({ ...z })),
@@ -279,6 +290,8 @@ export function fromForm(form: SheetForm): TypeSheet {
         ...text('expected', f.expected),
         ...text('notExercised', f.notExercised),
         ...(f.grid.trim() ? { grid: readGrid(f.grid) } : {}),
+        ...(f.lines.trim() ? { lines: readLines(f.lines) } : {}),
+        ...(f.memory.trim() ? { memory: readMemory(f.memory) } : {}),
       })),
     positions: form.positions
       .filter((p) => p.designator.trim())
@@ -307,6 +320,7 @@ export function fromForm(form: SheetForm): TypeSheet {
         ...fromPoint(p.from),
         ...text('load', p.load),
         ...(split(p.dependsOn).length > 0 ? { dependsOn: split(p.dependsOn) } : {}),
+        ...(split(p.loads).length > 0 ? { loads: split(p.loads) } : {}),
         ...text('instrument', p.instrument),
       })),
     zones: form.zones.filter((z) => z.name.trim()),
