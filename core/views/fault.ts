@@ -1,5 +1,5 @@
 /** What is wrong with a machine and what to do about it, as the view of a fault shows it. */
-import { faultOf, type Fault, type RatedAct, type Suspect } from '#core/diagnosis/fault.ts'
+import { faultOf, type Fault, type Suspect } from '#core/diagnosis/fault.ts'
 import { adviceStatus } from '#core/diagnosis/heard.ts'
 import { gridStates } from '#core/diagnosis/grid.ts'
 import { explain } from '#core/diagnosis/matrix.ts'
@@ -14,13 +14,8 @@ import { openEpisode } from '#core/history/status.ts'
 import type { Statement } from '#core/history/versions.ts'
 import type { MachineState, World } from '#core/history/world.ts'
 import { findPosition } from '#core/type/sheet.ts'
-import { pointRows, railExpectation } from '#core/diagnosis/points.ts'
-import { switchOnCheck } from '#core/work/checks/switch-on.ts'
-import { handsInsideCheck } from '#core/work/checks/hands-inside.ts'
-import type { CheckReport } from '#core/work/checks/model.ts'
 import { testMinutes } from '#core/work/todo/minutes.ts'
 import type {
-  ActRow,
   FaultView,
   HouseFacts,
   ObservationRow,
@@ -28,6 +23,7 @@ import type {
   ShownFault,
   SuspectRow,
 } from './fault-shape.ts'
+import { actRow, checksNow, isPoint, type Kinds } from './fault-acts.ts'
 import { graphOf } from './fault-graph.ts'
 import { plateOf } from './machine.ts'
 import { machineNumber } from './labels.ts'
@@ -86,8 +82,6 @@ export function faultView(world: World, machine: MachineState, facts: HouseFacts
 const byWhom = (world: World, said: Statement): string | undefined =>
   said.doneBy ? world.parties.get(said.doneBy)?.name : undefined
 
-type Kinds = ReadonlyMap<string, HouseFacts['kinds'][number]>
-
 function shown(world: World, machine: MachineState, fault: Fault, kinds: Kinds): ShownFault {
   const big = fault.suspects.filter((s) => s.share >= leastShown).slice(0, mostShown)
   const rest = fault.suspects.slice(big.length)
@@ -95,7 +89,7 @@ function shown(world: World, machine: MachineState, fault: Fault, kinds: Kinds):
   return {
     failing: fault.failing,
     target: fault.target,
-    targetReads: reads(world, machine, fault.target),
+    targetReads: isPoint(world, machine, fault.target),
     suspects: big.map((s) => suspectRow(world, machine, s)),
     rest: {
       n: rest.length,
@@ -213,111 +207,6 @@ function reasonRow(world: World, reason: Reason): ReasonRow {
     case 'made new':
     case 'stood':
       return reason
-  }
-}
-
-interface Checks {
-  readonly power?: CheckReport | undefined
-  readonly hands?: CheckReport | undefined
-}
-function checksNow(world: World, machine: MachineState): Checks {
-  const open = openEpisode(machine)
-  if (!open || open.state !== 'open') return {}
-  return { power: switchOnCheck(world, machine, open), hands: handsInsideCheck(world, machine, open) }
-}
-const unmet = (check: CheckReport | undefined): ActRow['bar'] => {
-  const rules = check?.rules.filter((r) => r.is === 'not met').map((r) => r.rule) ?? []
-  return check && rules.length > 0 ? { check: check.check, rules } : undefined
-}
-
-/** Rails that were not read within their band since the last power-up. */
-function railsNotRead(world: World, machine: MachineState): string[] {
-  const since = machine.powered?.happenedAt.latest
-  return pointRows(world, machine)
-    .filter((row) => row.unit === 'V' && (railExpectation(row.point) || row.expected?.by === 'sheet'))
-    .filter((row) => row.last?.within !== true || (since !== undefined && row.last.at < since))
-    .map((row) => row.point)
-}
-
-/** It is a test point: it is read, not tested. */
-const reads = (world: World, machine: MachineState, name: string): boolean =>
-  structureOf(world, machine).points.some((p) => p.name === name)
-
-const lineOf = (act: RatedAct): string => {
-  switch (act.sort) {
-    case 'test':
-      return `test ${act.at} `
-    case 'read':
-      return `read ${act.at} `
-    case 'look':
-      return `looked at ${act.at}: `
-    case 'reseat':
-      return `reseat ${act.at}`
-    case 'swap':
-      return `swap ${act.at} < `
-    case 'resolder':
-      return `resolder ${act.at}`
-    case 'try in a host':
-      return `out ${act.at}`
-    case 'stand in':
-      return `test ${act.then ?? ''} with ${act.gear ?? ''} for ${act.at} `
-    case 'unplug a load':
-      return `unplug `
-    case 'prove gear':
-    case 'other gear':
-      return `test ${act.then ?? ''} with `
-    case 'check the setting':
-      return `adjust ${act.at} `
-  }
-}
-
-function actRow(
-  world: World,
-  machine: MachineState,
-  fault: Fault,
-  act: RatedAct,
-  kinds: Kinds,
-  checks: Checks,
-): ActRow {
-  const { suspects, here } = fault.evidence
-  const seen = new Set([...(act.mends ?? act.sees?.keys() ?? [])])
-  const likely = fault.suspects.slice(0, 6)
-  const names = (which: boolean) => [
-    ...new Set(
-      likely
-        .filter((s) => here[suspects.indexOf(s.instance)] && seen.has(suspects.indexOf(s.instance)) === which)
-        .map((s) => s.instance.name),
-    ),
-  ]
-  const stock = act.part === undefined ? undefined : kinds.get(act.part.toLowerCase())
-  const rails = act.sort === 'swap' ? railsNotRead(world, machine) : []
-  return {
-    sort: act.sort,
-    at: act.at,
-    then: act.then,
-    thenReads: act.then !== undefined && reads(world, machine, act.then),
-    gear: act.gear,
-    again: act.again ?? false,
-    proves: act.proves ?? false,
-    minutes: act.minutes,
-    touches: act.touches,
-    toTheEnd: act.toTheEnd,
-    without: act.without,
-    passes: act.passes,
-    sees: names(true),
-    leaves: names(false),
-    part:
-      act.part === undefined
-        ? undefined
-        : { kind: act.part, proved: stock?.proved ?? 0, others: stock?.others ?? 0 },
-    bar:
-      act.touches === 'nothing'
-        ? act.powered
-          ? unmet(checks.power)
-          : undefined
-        : (unmet(checks.hands) ?? (act.powered ? unmet(checks.power) : undefined)),
-    railsFirst: rails.length > 0 ? rails : undefined,
-    line: rails[0] === undefined ? lineOf(act) : `read ${rails[0]} `,
   }
 }
 

@@ -1,7 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import { terminalSheet } from '#core/testing/terminal.ts'
 import { sheetSchema } from '#core/type/sheet.ts'
-import { emptySheet, fieldWords, fromForm, readAttributes, toForm } from './form.ts'
+import { fieldWords } from './field-words.ts'
+import { emptySheet, fromForm, readAttributes, toForm } from './form.ts'
 
 describe('the type sheet’s form', () => {
   it('gives back the sheet that went in', () =>
