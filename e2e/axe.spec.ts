@@ -86,6 +86,10 @@ async function walk(browser: Browser, scheme: 'light' | 'dark') {
     await expect(page.getByRole('article')).toContainText('Tellin 12')
     await check(`papers, ${paper}`)
   }
+  await openMachine(page, 'E2024-004')
+  await page.goto(`${page.url()}/fault`)
+  await expect(page.getByRole('region', { name: 'What to do next' })).toBeVisible()
+  await check('fault')
   await page.goto(`${demo()}/batches`)
   await page.getByRole('link', { name: /Vessla/ }).click()
   await expect(page.getByRole('heading', { name: /Vessla/ })).toBeVisible()

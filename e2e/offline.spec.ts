@@ -1,27 +1,12 @@
 /** An evening with bad wireless on a tablet: the page is loaded again without a connection, and everything arrives once. */
-import { expect, test, type Browser, type Page } from '@playwright/test'
+import { expect, test, type Page } from '@playwright/test'
 import sharp from 'sharp'
-import { demo, openEpisode, openMachine, signIn, write } from './people.ts'
+import { demo, openEpisode, openMachine, openTablet, signIn, write } from './people.ts'
 
 test.describe.configure({ mode: 'serial' })
 let tablet: Page
 let desk: Page
 let episode = ''
-
-/** A tablet on which the shell may live on the device. */
-async function openTablet(browser: Browser, who: string): Promise<Page> {
-  const context = await browser.newContext({
-    serviceWorkers: 'allow',
-    viewport: { width: 834, height: 1112 },
-  })
-  const page = await context.newPage()
-  await page.goto(demo())
-  await page.getByLabel('E-mail address').fill(`${who}@example.org`)
-  await page.getByLabel('Password').fill('museum-workshop')
-  await page.getByRole('button', { name: 'Sign in', exact: true }).click()
-  await expect(page.getByRole('navigation', { name: 'Places' })).toBeVisible()
-  return page
-}
 
 const log = (page: Page) => page.locator('li[id^=entry-]')
 const entriesSaying = async (page: Page, words: string) =>

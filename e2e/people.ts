@@ -19,6 +19,21 @@ export async function signIn(
   return page
 }
 
+/** A tablet on which the shell may live on the device. */
+export async function openTablet(browser: Browser, who: string): Promise<Page> {
+  const context = await browser.newContext({
+    serviceWorkers: 'allow',
+    viewport: { width: 834, height: 1112 },
+  })
+  const page = await context.newPage()
+  await page.goto(demo())
+  await page.getByLabel('E-mail address').fill(`${who}@example.org`)
+  await page.getByLabel('Password').fill('museum-workshop')
+  await page.getByRole('button', { name: 'Sign in', exact: true }).click()
+  await expect(page.getByRole('navigation', { name: 'Places' })).toBeVisible()
+  return page
+}
+
 export const lineBox = (page: Page) => page.getByRole('combobox', { name: /^Write one line/ })
 
 /** Types a line and writes it; waits until the sheet has taken it. */

@@ -4,6 +4,7 @@ import { demo, lineBox, openEpisode, openMachine, signIn, write } from './people
 
 let page: Page
 let machine = ''
+let faulty = ''
 let episode = ''
 
 /** What sticks out at the side, and what is smaller than `least` px in either direction. */
@@ -35,6 +36,7 @@ const views = () => [
   `/machines/${machine}?show=entries`,
   `/machines/${machine}?show=condition`,
   `/machines/${machine}/donors`,
+  `/machines/${faulty}/fault`,
   `/episodes/${episode}`,
   '/parts',
   '/parts/needs',
@@ -51,6 +53,9 @@ test.beforeAll(async ({ browser }) => {
   page = await signIn(browser, 'rasmus')
   await openMachine(page, 'SW 2025.6')
   machine = new URL(page.url()).pathname.split('/').at(-1) ?? ''
+  await openMachine(page, 'E2024-004')
+  faulty = new URL(page.url()).pathname.split('/').at(-1) ?? ''
+  await openMachine(page, 'SW 2025.6')
   await openEpisode(page, 'On a phone')
   episode = new URL(page.url()).pathname.split('/').at(-1) ?? ''
 })

@@ -1,5 +1,6 @@
 /** What is said of a fault: suspects and their shares, what was seen, what to do next, how a search may end. */
 import type { DiagnosisEnd } from '#core/history/bodies/diagnosis.ts'
+import { lookFunction } from '#core/history/results.ts'
 import type { AdviceStatus } from '#core/diagnosis/heard.ts'
 import type {
   ActRow,
@@ -78,6 +79,10 @@ function noneAlone(fault: ShownFault): string {
     : 'Nothing stands out yet.'
 }
 
+/** A function as a sentence names it; the look that found a machine dead is none. */
+export const failingWords = (name: string): string =>
+  name === lookFunction ? 'it was found dead at a look' : name
+
 /** The one sentence that says what is likeliest, and what else. */
 export function faultSentence(fault: ShownFault): string {
   if (fault.nothing >= 0.5)
@@ -131,7 +136,12 @@ export function reasonWords(reason: ReasonRow, when: When): string {
 }
 
 export function actTitle(act: ActRow): string {
-  const then = act.then ? `, then ${act.thenReads ? 'read' : 'test'} ${act.then}` : ''
+  const then =
+    act.then === undefined
+      ? ''
+      : act.then === lookFunction
+        ? ', then see whether it lives'
+        : `, then ${act.thenReads ? 'read' : 'test'} ${act.then}`
   switch (act.sort) {
     case 'test':
       return `Test ${act.at}${act.again ? ' again' : ''}`
@@ -264,7 +274,7 @@ export const closeWords = 'The first acts are close: with slightly other figures
 export const restWords = ({ n, share }: ShownFault['rest']): string =>
   `${count(n, 'other', 'others')}, ${shareWords(share)} together`
 
-export const pairWords = (pair: readonly [string, string]): string =>
-  `Two faults are nearly as likely: ${pair[0]} and ${pair[1]} together.`
+export const pairWords = (pair: NonNullable<ShownFault['pair']>): string =>
+  `Two faults are nearly as likely: ${suspectName(pair[0])} and ${suspectName(pair[1])} together.`
 
 export const endTitle = (end: DiagnosisEnd): string => capital(endMeaning[end].title)

@@ -56,6 +56,8 @@ export interface Fault {
 const mostActs = 5
 /** A mend that leads to the end in so many times the minutes of mends in turn is no advice. */
 const farOff = 1.25
+/** So much of the share it has to mend to be named. */
+const leastMended = 0.06
 
 /** Functions that fail as the machine is now; and points whose last reading is out of its band. */
 function failingOf(world: World, machine: MachineState): { functions: string[]; dead: boolean } {
@@ -81,7 +83,8 @@ export function faultOf(
   const { functions, dead } = failingOf(world, machine)
   const evidence = evidenceOf(world, machine, counts)
   const points = outOfBand(evidence)
-  const failing = [...functions, ...(dead ? [lookFunction] : []), ...points]
+  const failing = [...functions, ...points]
+  if (failing.length === 0 && dead) failing.push(lookFunction)
   const [target] = failing
   if (target === undefined || evidence.failures.length === 0) return undefined
   const shares = sharesOf(evidence.problem)
@@ -176,10 +179,13 @@ function likeliestPair(
   suspects: readonly Instance[],
 ): readonly [Instance, Instance] | undefined {
   const one = sets.find((c) => c.bad.length === 1)?.weight ?? 0
-  const two = sets.find((c) => c.bad.length === 2)
-  const [a, b] = two?.bad ?? []
-  const [first, second] = [suspects[a ?? -1], suspects[b ?? -1]]
-  return two && first && second && two.weight >= one / 10 ? [first, second] : undefined
+  for (const { bad, weight } of sets) {
+    const [first, second] = [suspects[bad[0] ?? -1], suspects[bad[1] ?? -1]]
+    // A part and its own contact are one place to look at.
+    if (bad.length !== 2 || !first || !second || first.name === second.name) continue
+    return weight >= one / 10 ? [first, second] : undefined
+  }
+  return undefined
 }
 
 /** Acts as the house's approach orders them; what cannot be undone stands back while something else shortens the way. */
@@ -198,10 +204,11 @@ function rated(
     const act = all[v.option]
     return act ? [{ ...act, passes: v.passes, bits: v.bits, toTheEnd: v.minutes, without: mendsOnly }] : []
   })
+  const mended = (a: FaultAct) => (a.mends ?? []).reduce((sum, i) => sum + (shares[i] ?? 0), 0)
   const approach = policyOf(world, machine, 'fault approach')
   const useful = list.filter(
     (a) =>
-      (a.mends !== undefined && a.toTheEnd < mendsOnly * farOff) ||
+      (a.mends !== undefined && a.toTheEnd < mendsOnly * farOff && mended(a) >= leastMended) ||
       a.toTheEnd < mendsOnly - (a.again ? 1 : 0) ||
       (approach === 'information a minute' && a.bits > 0.02),
   )

@@ -10,6 +10,7 @@ import type { EntryId, EpisodeId, MachineId } from '#core/ids.ts'
 import type { PolicyOption } from '#core/policy.ts'
 import type { Instant } from '#core/quantity/time.ts'
 import type { CheckName, RuleName } from '#core/work/checks/model.ts'
+import type { SheetPosition } from '#core/type/sheet.ts'
 import type { Plate } from './machine-shape.ts'
 
 export type ReasonRow =
@@ -27,6 +28,8 @@ export type ReasonRow =
   | { readonly why: 'made new' }
   | { readonly why: 'happened'; readonly what: string; readonly at?: Instant | undefined }
   | { readonly why: 'stood'; readonly years: number }
+
+export type SuspectName = Pick<SuspectRow, 'sort' | 'name'>
 
 export interface SuspectRow {
   readonly sort: SuspectSort
@@ -119,7 +122,7 @@ export interface ShownFault {
   readonly rest: { readonly n: number; readonly share: number }
   readonly nothing: number
   readonly unnamed: number
-  readonly pair?: readonly [string, string] | undefined
+  readonly pair?: readonly [SuspectName, SuspectName] | undefined
   readonly acts: readonly ActRow[]
   readonly mendsOnly: number
   readonly close: boolean
@@ -170,7 +173,12 @@ export interface FaultView {
       }
     | undefined
   /** Needs said here that the sheet does not have: they can be kept on it. */
-  readonly learned: readonly { readonly fn: string; readonly needs: readonly string[] }[]
+  readonly learned: readonly {
+    readonly fn: string
+    readonly needs: readonly string[]
+    /** Positions among them that no sheet lists. */
+    readonly positions: readonly SheetPosition[]
+  }[]
   readonly type?: string | undefined
   /** What was counted of the kinds that this machine takes: a device keeps it for when there is no connection. */
   readonly house: HouseFacts

@@ -82,6 +82,8 @@ export function faultView(world: World, machine: MachineState, facts: HouseFacts
 const byWhom = (world: World, said: Statement): string | undefined =>
   said.doneBy ? world.parties.get(said.doneBy)?.name : undefined
 
+const pairRow = ({ sort, name }: Instance) => ({ sort, name })
+
 function shown(world: World, machine: MachineState, fault: Fault, kinds: Kinds): ShownFault {
   const big = fault.suspects.filter((s) => s.share >= leastShown).slice(0, mostShown)
   const rest = fault.suspects.slice(big.length)
@@ -100,7 +102,7 @@ function shown(world: World, machine: MachineState, fault: Fault, kinds: Kinds):
     },
     nothing: fault.nothing,
     unnamed: fault.unnamed,
-    pair: fault.pair && [fault.pair[0].name, fault.pair[1].name],
+    pair: fault.pair && [pairRow(fault.pair[0]), pairRow(fault.pair[1])],
     acts: fault.acts.map((a) => actRow(world, machine, fault, a, kinds, checks)),
     mendsOnly: fault.mendsOnly,
     close: fault.close,
@@ -247,6 +249,9 @@ function learnedHere(world: World, machine: MachineState): FaultView['learned'] 
   return [...functions, ...points].flatMap(({ name, dependsOn = [] }) => {
     const listed = [...sheet.functions, ...sheet.points].find((f) => f.name === name)?.dependsOn ?? []
     const needs = dependsOn.filter((other) => !listed.includes(other))
-    return needs.length > 0 ? [{ fn: name, needs }] : []
+    const positions = machine.metPositions.filter(
+      (p) => needs.includes(p.designator) && !findPosition(sheet, p.designator),
+    )
+    return needs.length > 0 ? [{ fn: name, needs, positions }] : []
   })
 }

@@ -191,6 +191,7 @@ const routes: Readonly<Record<string, readonly Route[]>> = {
   'GET /machines/:id/arrival': [ofMachine('/arrival')],
   'GET /machines/:id/record': [ofMachine('/record', 'restorer')],
   'GET /machines/:id/cautions': [ofMachine('/cautions')],
+  'GET /machines/:id/fault': [ofMachine('/fault')],
   'GET /machines/:id/donors': [ofMachine('/donors')],
   'GET /machines/:id/modifications': [ofMachine('/modifications')],
   'GET /machines/:id/originality': [ofMachine('/originality')],

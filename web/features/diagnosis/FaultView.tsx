@@ -6,6 +6,7 @@ import {
   approachWords,
   closeWords,
   endTitle,
+  failingWords,
   faultSentence,
   ifTheSheetIsRight,
   pairWords,
@@ -93,7 +94,7 @@ function Found({ view, fault }: { view: FaultView; fault: ShownFault }) {
       <header className="space-y-1">
         <h1 className="font-display text-24 font-semibold">{faultSentence(fault)}</h1>
         <p>
-          <strong>Fails as it is:</strong> {list(fault.failing, 6)}.
+          <strong>Fails as it is:</strong> {list(fault.failing.map(failingWords), 6)}.
           {view.onset.map((o) => ` The fault of ${o.of} is from ${onsetWords(o.when)}.`)}
           {fault.pair && ` ${pairWords(fault.pair)}`}
         </p>

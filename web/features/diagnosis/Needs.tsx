@@ -97,6 +97,14 @@ export function Learned({ view }: { view: FaultView }) {
             .filter((l) => !known.has(l.fn))
             .map((l) => ({ name: l.fn, essential: false, dependsOn: [...l.needs], needs: [] })),
         ],
+        positions: [
+          ...sheet.positions,
+          ...new Map(
+            view.learned
+              .flatMap((l) => l.positions)
+              .map((p) => [p.designator, { ...p, lookAlikes: [...p.lookAlikes] }]),
+          ).values(),
+        ],
         points: sheet.points.map((p) => ({ ...p, ...withMore(p) })),
       },
       ...(view.open ? { learnedIn: view.open.id } : {}),
