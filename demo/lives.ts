@@ -138,6 +138,7 @@ export function terminals(s: Story) {
   s.line(lending, s.at(40, '17:25'), 'jonas', 'stop: next load the supply, then run the self-test')
   s.line(third, s.at(40, '17:30'), 'jonas', 'in supply')
   s.line(third, s.at(40, '17:34'), 'jonas', 'test self-test fail: no tone')
+  s.line(third, s.at(40, '17:37'), 'jonas', 'test keys, 71 pass')
   s.close(b, third, s.at(40, '17:40'), 'jonas', 'look at the clock with a counter')
 }
 

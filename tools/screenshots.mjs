@@ -95,6 +95,7 @@ await shoot('checks', `/episodes/${await episode('SW 2025.2', -1)}`, 'Sticky key
   page.getByRole('button', { name: /^Close / }).click(),
 )
 await shoot('coming-back', `/episodes/${await episode('E2025-012', -1)}`, 'Go on')
+await shoot('fault', `/machines/${machine('E2024-004')}/fault`, 'Something no sheet names')
 await shoot('parts', '/parts', 'On loan, and to whom')
 await shoot(
   'part-life',

@@ -60,6 +60,8 @@ function together(rows: readonly SuspectRow[]): string {
 
 /** A share from which something is worth naming first. */
 const standsOut = 0.15
+/** A share of a group from which it is named where none of it stands out. */
+const leastTogether = 0.2
 const mostNamed = 3
 
 /** No one stands out, but groups that nothing tells apart may. */
@@ -67,12 +69,15 @@ function noneAlone(fault: ShownFault): string {
   const groups = new Map<number, SuspectRow[]>()
   for (const s of fault.suspects) groups.set(s.group, [...(groups.get(s.group) ?? []), s])
   const big = [...groups.values()]
-    .filter((rows) => rows.reduce((sum, r) => sum + r.share, 0) >= 2 * standsOut)
+    .map((rows) => ({ rows, sum: rows.reduce((sum, r) => sum + r.share, 0) }))
+    .filter(({ sum }) => sum >= leastTogether)
+    .sort((x, y) => y.sum - x.sum)
     .slice(0, 2)
-    .map((rows) => {
+    .map(({ rows }) => {
       const names = [...new Set(rows.map((r) => r.name))]
-      const more = names.length > mostNamed ? [`${names.length - mostNamed} more`] : []
-      return anyOf([...names.slice(0, mostNamed), ...more])
+      const more = names.length - mostNamed
+      if (more <= 0) return together(rows)
+      return anyOf([...names.slice(0, mostNamed), `${more} more`])
     })
   return big.length > 0
     ? `No one suspect stands out: it may be ${big.join('; or ')}.`
@@ -84,7 +89,9 @@ export const failingWords = (name: string): string =>
   name === lookFunction ? 'it was found dead at a look' : name
 
 /** The one sentence that says what is likeliest, and what else. */
-export function faultSentence(fault: ShownFault): string {
+export function faultSentence(shown: ShownFault): string {
+  // What nothing made likelier may be bad all the same; it does not explain what fails.
+  const fault = { ...shown, suspects: shown.suspects.filter((s) => s.likelier) }
   if (fault.nothing >= 0.5)
     return `By what was seen, nothing may be wrong any more: ${fault.targetReads ? 'read' : 'test'} ${fault.target} again.`
   const [first] = fault.suspects

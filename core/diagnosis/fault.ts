@@ -10,7 +10,7 @@ import type { Instance } from './instances.ts'
 import { adviceOn, type Valued } from './next.ts'
 import type { KindCounts, Reason } from './odds.ts'
 import { candidatesOf, type Candidate } from './sets.ts'
-import { sharesOf, type Problem } from './shares.ts'
+import { sharesOf, type Problem, type Ways } from './shares.ts'
 
 /** No share is said to be higher: it holds only as far as the sheet is right. */
 export const mostShare = 0.95
@@ -20,6 +20,8 @@ export interface Suspect {
   /** Probability 0 to 1 that it is bad, by what was seen and if the sheet is right. */
   readonly share: number
   readonly reasons: readonly Reason[]
+  /** What was seen made it likelier than it was before. */
+  readonly likelier: boolean
   /** Suspects of one group met the same observations. */
   readonly group: number
 }
@@ -153,6 +155,13 @@ function setsOfTarget(
   )
 }
 
+/** So many times its chance before anything was seen. */
+const leastLift = 1.2
+const priorOf = (ways: Ways): number => {
+  const odds = ways.reduce((sum, way) => sum + way.odds, 0)
+  return odds / (1 + odds)
+}
+
 function suspectsOf(evidence: Evidence, bad: readonly number[]): Suspect[] {
   const groups = new Map<string, number>()
   return evidence.suspects
@@ -166,6 +175,7 @@ function suspectsOf(evidence: Evidence, bad: readonly number[]): Suspect[] {
         instance,
         share: Math.min(mostShare, bad[i] ?? 0),
         reasons: evidence.odds[i]?.reasons ?? [],
+        likelier: (bad[i] ?? 0) > leastLift * priorOf(ways),
         group,
         here: evidence.here[i] === true,
       }

@@ -39,6 +39,8 @@ export interface SuspectRow {
   readonly soldered: boolean
   /** Probability 0 to 0.95 that it is bad. */
   readonly share: number
+  /** What was seen made it likelier than it was before. */
+  readonly likelier: boolean
   readonly group: number
   readonly reasons: readonly ReasonRow[]
 }

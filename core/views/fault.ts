@@ -169,7 +169,7 @@ const namesOf = (instances: Iterable<Instance>): string[] => [
 function suspectRow(
   world: World,
   machine: MachineState,
-  { instance, share, group, reasons }: Suspect,
+  { instance, share, likelier, group, reasons }: Suspect,
 ): SuspectRow {
   const position = findPosition(sheetOf(world, machine), instance.name)
   return {
@@ -178,6 +178,7 @@ function suspectRow(
     kind: instance.sort === 'part' ? position?.accepts : undefined,
     soldered: position === undefined || position.mount === 'soldered',
     share,
+    likelier,
     group,
     reasons: reasons.map((r) => reasonRow(world, r)),
   }

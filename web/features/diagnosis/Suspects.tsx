@@ -49,11 +49,15 @@ export function Suspects({ fault, note }: { fault: ShownFault; note: string }) {
   )
 }
 
-const reasonsOf = (row: SuspectRow | undefined): string => JSON.stringify(row?.reasons ?? [])
+const reasonsOf = (row: SuspectRow | undefined): string => JSON.stringify([row?.reasons ?? [], row?.likelier])
 
 /** `told`: the row below has the same reasons, and says them for both. */
 function Suspect({ row, told }: { row: SuspectRow; told: boolean }) {
   const { when } = useDates()
+  const reasons = [
+    ...row.reasons.map((r) => reasonWords(r, when)),
+    ...(row.likelier ? [] : ['what was seen does not make it likelier']),
+  ]
   return (
     <li className={told ? 'pt-1' : 'border-hair border-b py-1'}>
       <div className="flex items-baseline gap-3">
@@ -64,9 +68,7 @@ function Suspect({ row, told }: { row: SuspectRow; told: boolean }) {
         <Bar share={row.share} />
         <span className="num w-20 shrink-0 text-right">{shareWords(row.share)}</span>
       </div>
-      {row.reasons.length > 0 && !told && (
-        <p className="text-13 text-quiet">{list(row.reasons.map((r) => reasonWords(r, when)))}</p>
-      )}
+      {reasons.length > 0 && !told && <p className="text-13 text-quiet">{list(reasons)}</p>}
     </li>
   )
 }
