@@ -32,6 +32,7 @@ const shown = (suspects: SuspectRow[], more: Partial<ShownFault> = {}): ShownFau
   targetReads: false,
   suspects,
   rest: { n: 0, share: 0 },
+  cleared: [],
   nothing: 0,
   unnamed: 0,
   acts: [],

@@ -2,7 +2,8 @@
 import type { AnswerFact } from '#core/views/answers.ts'
 import { shortDay } from './dates.ts'
 import type { When } from './effects.ts'
-import { count, list } from './lists.ts'
+import { actCost, actTitle, adviceStatusWords, faultSentence } from './fault.ts'
+import { capital, count, list } from './lists.ts'
 
 const authority = { 'switch on': 'switch it on' } as Readonly<Record<string, string>>
 
@@ -22,6 +23,15 @@ const words: Readonly<Record<string, string>> = {
   claimed: 'only told',
   untested: 'no test is recorded',
 }
+
+const hostProof = ({ before, after }: { readonly before: boolean; readonly after: boolean }): string =>
+  before && after
+    ? 'proved before and after with its own part'
+    : before
+      ? 'proved before with its own part, not after'
+      : after
+        ? 'proved after with its own part, not before'
+        : 'not proved with its own part'
 
 export function answerWords(fact: AnswerFact, { now, zone }: When): string {
   const day = (at: string) => shortDay(at, now, zone)
@@ -56,6 +66,20 @@ export function answerWords(fact: AnswerFact, { now, zone }: When): string {
       return fact.people.length > 0
         ? `Recorded as allowed to ${authority[fact.authority] ?? fact.authority}: ${list(fact.people)}.`
         : `No person is recorded as allowed to ${authority[fact.authority] ?? fact.authority}.`
+    case 'suspected':
+      return faultSentence(fact.fault)
+    case 'next act':
+      return `Next, by expected minutes: ${actTitle(fact.act)} (${actCost(fact.act)}).`
+    case 'excluded':
+      return fact.names.length > 0
+        ? `By what passed, hardly the reason for ${fact.of}: ${list(fact.names, 8)}. None is certain.`
+        : `Nothing that ${fact.of} goes through is cleared by what passed.`
+    case 'no fault':
+      return 'No test on record fails as the machine is now.'
+    case 'host':
+      return `${capital(fact.fn)} in ${fact.host}, with the part of ${fact.position} from here: ${fact.passed ? 'passed' : 'failed'}; ${hostProof(fact)}.`
+    case 'advice':
+      return `${capital(fact.words)}${fact.from ? `, from ${fact.from}` : ''}: ${adviceStatusWords[fact.status]}.`
     case 'not recorded':
       return 'The record says nothing of it.'
   }

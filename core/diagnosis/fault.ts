@@ -39,6 +39,8 @@ export interface Fault {
   readonly target: string
   /** Likeliest first; only what is there now. */
   readonly suspects: readonly Suspect[]
+  /** Names of parts that the target goes through and that what was seen made far less likely. */
+  readonly cleared: readonly string[]
   /** Probability 0 to 1 that nothing is wrong now: what was bad is out, or a result was a slip. */
   readonly nothing: number
   readonly unnamed: number
@@ -100,6 +102,7 @@ export function faultOf(
     failing,
     target,
     suspects,
+    cleared: clearedOf(evidence, shares.bad, target),
     nothing: now.find((c) => c.bad.length === 0)?.weight ?? 0,
     unnamed: shares.bad[unnamed] ?? 0,
     pair: likeliestPair(now, evidence.suspects),
@@ -160,6 +163,24 @@ const leastLift = 1.2
 const priorOf = (ways: Ways): number => {
   const odds = ways.reduce((sum, way) => sum + way.odds, 0)
   return odds / (1 + odds)
+}
+
+/** What passed elsewhere takes away from a suspect: under so many times its chance before. */
+const clearedLift = 0.5
+function clearedOf(evidence: Evidence, bad: readonly number[], target: string): string[] {
+  const failure = evidence.failures.find((o) => o.of === target && o.machine === evidence.machine.id)
+  return [
+    ...new Set(
+      evidence.suspects.flatMap((s, i) =>
+        s.sort === 'part' &&
+        evidence.here[i] &&
+        failure?.masks.has(s) &&
+        (bad[i] ?? 0) < clearedLift * priorOf(evidence.problem.suspects[i] ?? [])
+          ? [s.name]
+          : [],
+      ),
+    ),
+  ]
 }
 
 function suspectsOf(evidence: Evidence, bad: readonly number[]): Suspect[] {

@@ -16,6 +16,7 @@ import type { MachineState, World } from '#core/history/world.ts'
 import { dayOf, type Instant } from '#core/quantity/time.ts'
 import { calledAt } from '#core/type/sheet.ts'
 import { slotsOf } from './contexts.ts'
+import { faultFacts, type FaultFact } from './fault-answers.ts'
 import { labelsFor, partLabel, placeLabel, type Labels } from './labels.ts'
 import { carriedPhotos, logRow, type LogRow } from './rows.ts'
 
@@ -41,6 +42,7 @@ export type AnswerFact =
   | { readonly is: 'unchanged'; readonly fn: string; readonly since: Instant }
   | { readonly is: 'clean starts'; readonly fn: string; readonly clean: number; readonly needed: number }
   | { readonly is: 'may'; readonly authority: Authority; readonly people: readonly string[] }
+  | FaultFact
   | { readonly is: 'not recorded' }
 
 export interface Answered {
@@ -190,6 +192,8 @@ function factsFor(
         ),
       },
     ]
+  const ofFault = faultFacts(world, machine, about)
+  if (ofFault) return ofFault
   if (/\bchang/i.test(about)) return changedSince(named.length > 0 ? named : standing)
   switch (asks) {
     case 'where':

@@ -122,6 +122,8 @@ export interface ShownFault {
   readonly suspects: readonly SuspectRow[]
   /** Suspects of less than half a step each, and what they come to together. */
   readonly rest: { readonly n: number; readonly share: number }
+  /** Parts that the target goes through and that what was seen made far less likely. */
+  readonly cleared: readonly string[]
   readonly nothing: number
   readonly unnamed: number
   readonly pair?: readonly [SuspectName, SuspectName] | undefined

@@ -100,6 +100,7 @@ function shown(world: World, machine: MachineState, fault: Fault, kinds: Kinds):
         rest.reduce((sum, s) => sum + s.share, 0),
       ),
     },
+    cleared: fault.cleared,
     nothing: fault.nothing,
     unnamed: fault.unnamed,
     pair: fault.pair && [pairRow(fault.pair[0]), pairRow(fault.pair[1])],

@@ -41,6 +41,10 @@ const ofRecord =
 const ofPeople =
   /^(?:may|must|can) (?:i|we|one)\b|\bwhy\b|\bshould\b|\bwould\b|\bshall\b|\bgood for\b|\bmeant for\b|\bis for\b|\bused for\b|\bhow (?:do|does|can|should|would|to|is it)\b|\bcan (?:we|i|one|you|any ?(?:one|body)|some ?(?:one|body))\b|\bcould (?:we|i|one|it|this|that|you|any ?(?:one|body))\b|\bis (?:it|that|this|there|the\b.*) (?:normal|original|right|ok to|okay to|possible|safe|supposed|a factory|factory|genuine|worth|allowed|correct)\b|\bwhat (?:kind|sort|type|colour|color|is the (?:wire|link|jumper|resistor|point|right|best|correct|proper|purpose|meaning))\b|\bwhich (?:way|one is|kind|type|colour|oil|grease|glue|solvent|value|side)\b|\bmean(?:s|t)?\b|\bbetter\b|\bdiscuss\b|\bopinion|\bwhat (?:does|do) .*\bdo\b|\bany idea (?:what|why|how|if|whether)\b|\bhas any ?(?:one|body) (?:got|a)\b|\bdo(?:es)? any ?(?:one|body) (?:have|know (?:what|why|how|if|whether|which|whose))\b|\bwhat value\b|\bwhat if\b|\bsupposed to\b|\bfit(?:s)? (?:in|into|here|instead)\b/
 
+/** About a fault: what may be bad, what is excluded, what to test next, whether a host was proved, what became of advice. */
+const ofFault =
+  /\b(?:test|try|do|check|read|swap) next\b|\bnext (?:test|act)\b|\bat fault\b|\bsuspect(?:s|ed)?\b|\b(?:excluded|ruled out)\b|\bhosts?\b.*\bproved\b|\bwhich advice\b|\badvice (?:was|were)\b/
+
 export const question: Reader = (line, { from, to }, said) => {
   const mark = /\?\s*$/.test(said) || /\?\?/.test(said)
   if (/\b(?:status|state)\b ?\??\s*$/.test(said) && to - from <= 6)
@@ -79,6 +83,7 @@ export const question: Reader = (line, { from, to }, said) => {
   )
     return undefined
   if (!mark && /^(?:we|you|somebody|someone|some one|anyone can)\b/.test(said)) return undefined
+  if (ofFault.test(said)) return [{ do: 'query', asks: 'what', about: whole(line, from, to) }]
   const asks = asksOf(said)
   if (ofPeople.test(said) || !asks) return [{ do: 'ask', words: whole(line, from, to) }]
   const stands = asks === 'status' && named(line, from, to, 'function', 'position', 'gear').length > 0
