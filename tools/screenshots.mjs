@@ -91,9 +91,6 @@ await shoot('episode', `/episodes/${await episode('SW 2024.11', -1)}`, 'Read aga
   await line().fill('swap IC6 < E2024-004 IC40')
   await page.getByText('Enter writes it').waitFor()
 })
-await shoot('checks', `/episodes/${await episode('SW 2025.2', -1)}`, 'Sticky keys', () =>
-  page.getByRole('button', { name: /^Close / }).click(),
-)
 await shoot('coming-back', `/episodes/${await episode('E2025-012', -1)}`, 'Go on')
 await shoot('fault', `/machines/${machine('E2024-004')}/fault`, 'Something no sheet names')
 await shoot('parts', '/parts', 'On loan, and to whom')

@@ -57,6 +57,7 @@ const act = (more: Partial<ActRow>): ActRow => ({
   passes: 0.4,
   sees: ['IC4'],
   leaves: ['X1'],
+  powerBarred: false,
   line: 'test picture ',
   ...more,
 })
@@ -140,6 +141,7 @@ describe('an act', () => {
     expect(actBar(act({ bar: { check: 'hands inside', rules: ['plug out'] } }))).toMatch(
       /^Open first, under “Hands inside”/,
     )
+    expect(actBar(act({ powerBarred: true, railsFirst: ['5V'] }))).toContain('must not be powered')
     expect(actBar(act({}))).toBeUndefined()
   })
 })

@@ -211,6 +211,7 @@ export function actNeeds(act: ActRow): string | undefined {
 }
 
 export function actBar(act: ActRow): string | undefined {
+  if (act.powerBarred) return 'It must not be powered: its page says why. Clear that first.'
   if (act.bar)
     return `Open first, under “${checkTitles[act.bar.check]}”: ${list(act.bar.rules.map((r) => ruleTitle(r).toLowerCase()))}.`
   if (act.railsFirst)

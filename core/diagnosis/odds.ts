@@ -47,7 +47,7 @@ export const houseOdds = {
   leak: 4,
   corroded: 3,
   strangersWork: 3,
-  suspected: 3,
+  suspected: 2,
   provedGood: 1 / 20,
   provedBad: 50,
   gearProved: 1 / 10,

@@ -2,7 +2,7 @@
 import type { Fault, RatedAct } from '#core/diagnosis/fault.ts'
 import { pointRows, railExpectation } from '#core/diagnosis/points.ts'
 import { structureOf } from '#core/history/layout.ts'
-import { openEpisode } from '#core/history/status.ts'
+import { machineStanding, openEpisode } from '#core/history/status.ts'
 import type { MachineState, World } from '#core/history/world.ts'
 import { handsInsideCheck } from '#core/work/checks/hands-inside.ts'
 import type { CheckReport } from '#core/work/checks/model.ts'
@@ -105,6 +105,7 @@ export function actRow(
       act.part === undefined
         ? undefined
         : { kind: act.part, proved: stock?.proved ?? 0, others: stock?.others ?? 0 },
+    powerBarred: act.powered && machineStanding(world, machine).status === 'do not power',
     bar:
       act.touches === 'nothing'
         ? act.powered

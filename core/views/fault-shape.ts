@@ -67,6 +67,8 @@ export interface ActRow {
   readonly leaves: readonly string[]
   /** The kind of part that it needs, and how many proved ones lie in stock. */
   readonly part?: { readonly kind: string; readonly proved: number; readonly others: number } | undefined
+  /** It needs power, and the machine must not be powered. */
+  readonly powerBarred: boolean
   readonly bar?: { readonly check: CheckName; readonly rules: readonly RuleName[] } | undefined
   /** A swap waits for the rails: they were not read in tolerance since the last power-up. */
   readonly railsFirst?: readonly string[] | undefined

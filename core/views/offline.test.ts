@@ -4,11 +4,12 @@ import type { Draft, Entry } from '#core/history/entry.ts'
 import { fold } from '#core/history/fold.ts'
 import type { HouseId, AccountId, EntryId } from '#core/ids.ts'
 import { numberedId } from '#core/testing/script.ts'
-import { allPass, found, home, person, slot, twoTerminals } from '#core/testing/terminal.ts'
+import { allPass, fail, found, home, person, slot, test, twoTerminals } from '#core/testing/terminal.ts'
 import { episodeView } from './episode.ts'
 import { entriesSeen } from '#core/history/sight.ts'
 import { answerIn } from './answers.ts'
-import { offlineAnswer, offlineView, tagAfter } from './offline.ts'
+import { faultView } from './fault.ts'
+import { offlineAnswer, offlineFault, offlineView, tagAfter } from './offline.ts'
 
 const account = numberedId<AccountId>(1, 9)
 const by = { account, house: numberedId<HouseId>(1, 8) }
@@ -84,6 +85,17 @@ describe('an episode on a device', () => {
     )
     expect(local?.facts).toEqual(answerIn(fold(t.entries, { now }), episode, question)?.facts)
     expect(JSON.stringify(local?.facts)).toContain('bag 3')
+  })
+  it.each([0, 1, 4])('works a fault out with the last %i entries still waiting', (waiting) => {
+    const { t } = evening()
+    test(t, '2026-03-02T10:20:00.000Z', { send: fail })
+    const cut = t.entries.length - waiting
+    const facts = { kinds: [], at: now }
+    const asked = { machine: home, facts }
+    const local = offlineFault(t.entries.slice(0, cut), t.entries.slice(cut).map(drafted), asked, now, by)
+    const world = fold(t.entries, { now })
+    expect(local?.fault?.suspects.length).toBeGreaterThan(2)
+    expect(local).toEqual(faultView(world, world.machines.get(home)!, facts))
   })
   it('answers nothing of an episode that it does not hold', () => {
     const question = { asks: 'status', about: '' } as const

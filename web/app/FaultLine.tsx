@@ -9,7 +9,8 @@ import { useFault } from './useFault.ts'
 export function FaultHint({ machine }: { machine: MachineId }) {
   const { data } = useFault(machine)
   const first = data?.view.fault?.acts[0]
-  if (!first) return null
+  // What must not be powered says so first; nothing is proposed beside it.
+  if (!first || first.powerBarred) return null
   return (
     <Link className="act block truncate" to={`/machines/${machine}/fault`}>
       {`First: ${actTitle(first)}`}
@@ -49,5 +50,12 @@ export function FaultAside({ machine, onLine }: { machine: MachineId; onLine: (l
 export function FaultFirst({ machine }: { machine: MachineId }) {
   const { data } = useFault(machine)
   const first = data?.view.fault?.acts[0]
-  return first ? <span className="block">{`First: ${actTitle(first)}; ${actCost(first)}.`}</span> : null
+  if (!first) return null
+  const bar = actBar(first)
+  return (
+    <span className="block">
+      {`First: ${actTitle(first)}; ${actCost(first)}.`}
+      {bar && <strong className="text-copper block">{bar}</strong>}
+    </span>
+  )
 }
