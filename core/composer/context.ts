@@ -108,7 +108,12 @@ export interface ComposerContext extends MachineContext {
     readonly words: string
   }[]
   /** What was supposed or advised, and nobody has said yet what became of it. */
-  readonly advice: readonly { readonly entry: EntryId; readonly words: string }[]
+  readonly advice: readonly {
+    readonly entry: EntryId
+    readonly words: string
+    readonly sort: 'suspicion' | 'advice' | 'opinion'
+    readonly about?: string | undefined
+  }[]
   /** Soak tests that run. */
   readonly soaking: readonly {
     readonly entry: EntryId

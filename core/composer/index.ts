@@ -8,7 +8,7 @@ import { parseFastening } from './fasteners.ts'
 import { parseEnded, parseLater } from './later.ts'
 import { parseDamage, parseEarlier, parseIncident, parseTried } from './mishaps.ts'
 import { parseSoak } from './soak.ts'
-import { parseAdvice, parseBecame, parseContents, parseOnset } from './told.ts'
+import { parseAdvice, parseBecame, parseContents, parseOnset, parseSuspicion } from './told.ts'
 import { isWork, lemmas } from '#core/work/reading/verbs.ts'
 import { wantsAuthority } from './warrant.ts'
 import { heeded } from './heed.ts'
@@ -88,6 +88,8 @@ const parsers: Readonly<Record<string, Parser>> = {
   advice: (text, scene) => parseAdvice('advice', text, scene),
   opinion: (text, scene) => parseAdvice('opinion', text, scene),
   became: parseBecame,
+  withdrawn: (text, scene) => parseSuspicion('withdrawn', text, scene),
+  confirmed: (text, scene) => parseSuspicion('confirmed', text, scene),
   fault: parseOnset,
   copied: (text, scene) => parseContents(true, text, scene),
   uncopied: (text, scene) => parseContents(false, text, scene),

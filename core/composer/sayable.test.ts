@@ -276,6 +276,29 @@ describe('what it leads to', () => {
     for (const act of ['later', 'try', 'decide'] as const) expect(acts(b, act), act).toBeUndefined()
     expect(acts(b, 'put back')).toBeUndefined()
   })
+  it('a suspicion is withdrawn or confirmed by a word, the latest or the one that is named', () => {
+    const b = bench()
+    const body = (line: string) => bodies(b.parse(line))[0]
+    b.write('theory the bell is dead because C12 leaks')
+    b.write('theory IC40 runs hot')
+    expect(body('withdrawn: only dirt')).toMatchObject({
+      what: 'became',
+      outcome: 'dropped',
+      words: 'only dirt',
+    })
+    expect(body('confirmed bell: no sound')).toMatchObject({ what: 'became', outcome: 'held' })
+    b.write('withdrawn: only dirt')
+    b.write('withdrawn bell')
+    b.write('suspect IC40: gets hot')
+    expect(body('withdrawn IC40: runs cool now')).toMatchObject({
+      kind: 'part',
+      what: 'health',
+      health: 'unknown',
+      because: 'runs cool now',
+    })
+    expect(body('confirmed IC40: no pulses')).toMatchObject({ kind: 'part', what: 'health' })
+    expect(problem(b.parse('withdrawn'))).toMatchObject({ why: 'which advice' })
+  })
   it('a list of positions is said at once: read, taken out, put back', () => {
     const b = bench()
     b.write('print C12, C1 220uF 25V')

@@ -1,6 +1,8 @@
 /** What is supposed or was advised, and what came of it; from when a fault is; what is kept in memories and media. */
 import { adviceOutcomes, onsets, type adviceSorts } from '#core/history/bodies/advice.ts'
 import type { Body } from '#core/history/bodies/index.ts'
+import type { PartId } from '#core/ids.ts'
+import { parseHealth } from './health.ts'
 import { firstWord, takeFullName, takeName } from './read.ts'
 import { done, wrong, type Parsed, type Scene } from './types.ts'
 
@@ -67,6 +69,51 @@ export function parseBecame(text: string, scene: Scene): Parsed {
   return done(
     [{ kind: 'advice', what: 'became', machine, advice: open.entry, outcome, ...(words ? { words } : {}) }],
     [{ does: 'ends advice', words: open.words, outcome }],
+  )
+}
+
+/**
+ * "withdrawn: only dirt", "confirmed", "withdrawn IC40: runs cool": the suspicion that is named, or the latest that is open. Where a
+ * part is named that somebody suspects, it is no suspect any more; confirmed, it is bad, on a ground.
+ */
+export function parseSuspicion(way: 'withdrawn' | 'confirmed', text: string, scene: Scene): Parsed {
+  const { advice, machine, slots } = scene.context
+  const open = advice.filter((a) => a.sort === 'suspicion')
+  const names = [...open.flatMap((a) => a.about ?? []), ...slots.map((s) => s.position.designator)]
+  const named = takeName(text.trim(), names)
+  const about = named?.name.toLowerCase() ?? ''
+  const words = (named?.rest ?? text).replace(/^[\s:,]+/, '').trim()
+  const meant = open.findLast((a) => about === '' || a.about?.toLowerCase() === about)
+  if (meant) {
+    const outcome = way === 'withdrawn' ? 'dropped' : 'held'
+    return done(
+      [
+        {
+          kind: 'advice',
+          what: 'became',
+          machine,
+          advice: meant.entry,
+          outcome,
+          ...(words ? { words } : {}),
+        },
+      ],
+      [{ does: 'ends advice', words: meant.words, outcome }],
+    )
+  }
+  const slot = slots.find((s) => s.position.designator.toLowerCase() === about)
+  if (slot && way === 'confirmed') return parseHealth('bad', text.trim(), scene)
+  if (!slot?.part) return wrong({ why: 'which advice', known: open.map((a) => a.about ?? a.words) })
+  return done(
+    [
+      {
+        kind: 'part',
+        what: 'health',
+        part: slot.part as PartId,
+        health: 'unknown',
+        ...(words ? { because: words } : {}),
+      },
+    ],
+    [{ does: 'says health', part: slot.position.designator, health: 'unknown', lacks: false }],
   )
 }
 

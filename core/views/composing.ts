@@ -159,7 +159,9 @@ export function composerContext(
     tasks: machine.tasks
       .filter((t) => !t.ended)
       .map((t) => ({ left: t.left.id, task: t.what === 'put off' ? t.words : undefined, words: t.words })),
-    advice: machine.advice.filter((a) => !a.became).map((a) => ({ entry: a.entry.id, words: a.said.words })),
+    advice: machine.advice
+      .filter((a) => !a.became)
+      .map(({ entry, said }) => ({ entry: entry.id, words: said.words, sort: said.sort, about: said.about })),
     soaking: machine.waits.flatMap((w) => {
       const { body } = w.entry
       return !w.over && body.kind === 'wait' && !('over' in body) && body.soak

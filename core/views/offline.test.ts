@@ -88,7 +88,7 @@ describe('an episode on a device', () => {
   })
   it.each([0, 1, 4])('works a fault out with the last %i entries still waiting', (waiting) => {
     const { t } = evening()
-    test(t, '2026-03-02T10:20:00.000Z', { send: fail })
+    test(t, '2026-03-02T10:20:00.000Z', { screen: fail })
     const cut = t.entries.length - waiting
     const facts = { kinds: [], at: now }
     const asked = { machine: home, facts }

@@ -22,7 +22,7 @@ export const ofWording: ReadonlySet<Problem['why']> = new Set<Problem['why']>([
 
 /** Forms whose rest is free text: whatever it says belongs to them. */
 const ofWords =
-  /^(?:at\s|note|jot|ask|answer|hazard|later|theory|advice|opinion|became|fault|incident|damage|earlier|tried|bad|good|suspect|stop|verdict|copied|uncopied|wait|power|done|test|all|find|verify|keep|store|discard|did|drop|soak|settle|fitted|healthy|use|print|schematic)\b|"/i
+  /^(?:at\s|note|jot|ask|answer|hazard|later|theory|advice|opinion|became|withdrawn|confirmed|fault|incident|damage|earlier|tried|bad|good|suspect|stop|verdict|copied|uncopied|wait|power|done|test|all|find|verify|keep|store|discard|did|drop|soak|settle|fitted|healthy|use|print|schematic)\b|"/i
 
 const pointOf = (parsed: Parsed): string | undefined => {
   const [first] = parsed.ok ? parsed.entries : []
