@@ -12,7 +12,7 @@ import { failures, percentile, print, timeMs } from './measure.ts'
 import { fewestMinutes, minutesOfAdvice, otherwise, smallOf } from './optimum.ts'
 
 /** Seeds from here on were not looked at while the rules were made. */
-const firstSeed = Number(process.env['DIAGNOSIS_SEED'] ?? 20_261_129)
+const firstSeed = Number(process.env['DIAGNOSIS_SEED'] ?? 31_415_926)
 const mostSaid = 0.95
 const mean = (values: readonly number[]): number => values.reduce((a, b) => a + b, 0) / values.length
 

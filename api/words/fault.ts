@@ -177,6 +177,17 @@ export function actTitle(act: ActRow): string {
   }
 }
 
+const ridVerbs: Readonly<Partial<Record<ActRow['sort'], string>>> = {
+  reseat: 'reseat it',
+  swap: 'swap it',
+  resolder: 'resolder it',
+  'check the setting': 'check it',
+  'other gear': 'use other gear',
+}
+/** "swap it, then test: about 8 min": what it would cost to be rid of. */
+export const ridWords = ({ sort, minutes }: NonNullable<SuspectRow['rid']>): string =>
+  `${ridVerbs[sort] ?? 'mend it'}, then test: about ${Math.round(minutes)} min`
+
 const touched: Readonly<Record<ActRow['touches'], string>> = {
   nothing: 'nothing is touched',
   disturbed: 'it is disturbed',

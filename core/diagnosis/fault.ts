@@ -3,7 +3,7 @@ import { policyOf } from '#core/history/policy.ts'
 import { lookFunction } from '#core/history/results.ts'
 import { standingsOf } from '#core/history/standing.ts'
 import type { MachineState, World } from '#core/history/world.ts'
-import { actsFor, type ActTools, type FaultAct } from './acts.ts'
+import { actsFor, type ActTools, type FaultAct, type FaultActSort } from './acts.ts'
 import { evidenceOf, type Evidence } from './evidence.ts'
 import type { Observation } from './observations.ts'
 import type { Instance } from './instances.ts'
@@ -24,6 +24,8 @@ export interface Suspect {
   readonly likelier: boolean
   /** Suspects of one group met the same observations. */
   readonly group: number
+  /** What would mend it in the fewest minutes, a trial at its end; absent where nothing is known that would. */
+  readonly rid?: { readonly sort: FaultActSort; readonly minutes: number } | undefined
 }
 
 export interface RatedAct extends FaultAct, Omit<Valued, 'option' | 'minutes'> {
@@ -96,7 +98,7 @@ export function faultOf(
   const now = presentSets(candidates, evidence.here)
   const ofTarget = setsOfTarget(now, evidence, target)
   const acts = rated(world, machine, evidence, shares.bad, ofTarget, target, tools)
-  const suspects = suspectsOf(evidence, shares.bad)
+  const suspects = suspectsOf(evidence, shares.bad, acts.all)
   const unnamed = evidence.suspects.findIndex((s) => s.sort === 'unknown' && s.machine === machine.id)
   return {
     failing,
@@ -183,7 +185,14 @@ function clearedOf(evidence: Evidence, bad: readonly number[], target: string): 
   ]
 }
 
-function suspectsOf(evidence: Evidence, bad: readonly number[]): Suspect[] {
+function ridOf(i: number, acts: readonly FaultAct[]): Suspect['rid'] {
+  let best: FaultAct | undefined
+  for (const act of acts)
+    if (act.mends?.includes(i) && (!best || act.minutes + act.toll < best.minutes + best.toll)) best = act
+  return best && { sort: best.sort, minutes: best.minutes }
+}
+
+function suspectsOf(evidence: Evidence, bad: readonly number[], acts: readonly FaultAct[]): Suspect[] {
   const groups = new Map<string, number>()
   return evidence.suspects
     .map((instance, i): Suspect & { here: boolean } => {
@@ -198,6 +207,7 @@ function suspectsOf(evidence: Evidence, bad: readonly number[]): Suspect[] {
         reasons: evidence.odds[i]?.reasons ?? [],
         likelier: (bad[i] ?? 0) > leastLift * priorOf(ways),
         group,
+        rid: ridOf(i, acts),
         here: evidence.here[i] === true,
       }
     })

@@ -43,6 +43,8 @@ export interface Advice {
 export const beyondMinutes = 90
 /** Of mends and of other acts each, so many are looked at twice. */
 const lookedAtTwice = 5
+/** Looks that may come second: the best by themselves. */
+const secondLooks = 16
 /** Sets that the second look ahead reckons with. */
 const setsAhead = 120
 
@@ -136,7 +138,6 @@ export function adviceOn(
 ): Advice {
   const sets = candidates.filter((c) => c.weight > 0)
   const mends = options.filter((o) => o.mends)
-  const looks = options.filter((o) => !o.mends)
   const mendsOn: WayOn = (s) => byMends(s, mends, beyond)
   const all = total(sets) || 1
   const before = entropy(sets)
@@ -154,12 +155,16 @@ export function adviceOn(
   acts.sort((a, b) => a.minutes - b.minutes)
   if (ahead === 2) {
     const fewer = sets.slice(0, setsAhead)
+    const second = acts
+      .flatMap((a) => options[a.option] ?? [])
+      .filter((o) => !o.mends)
+      .slice(0, secondLooks)
     const some = total(fewer) || 1
     // A second act that looks is chosen after each result; mends alone are the other way on.
     const twoOn: WayOn = (s) =>
       Math.min(
         mendsOn(s),
-        ...looks.map((look) => valueOf(s, look, mendsOn)),
+        ...second.map((look) => valueOf(s, look, mendsOn)),
         ...firstMends(s, mends, mendsOn),
       )
     const looked = { mends: 0, others: 0 }

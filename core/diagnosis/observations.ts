@@ -14,7 +14,7 @@ export const houseMasks = {
   undeclared: 0.9,
   cleanLook: 0.9,
   /** A failure also reaches what is not named. */
-  unnamed: 0.95,
+  unnamed: 0.96,
   /** A rail that is low may be pulled down by what it feeds. */
   load: 0.8,
   /** Something that no sheet names. */

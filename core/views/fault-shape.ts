@@ -42,6 +42,8 @@ export interface SuspectRow {
   /** What was seen made it likelier than it was before. */
   readonly likelier: boolean
   readonly group: number
+  /** What would mend it in the fewest minutes. */
+  readonly rid?: { readonly sort: FaultActSort; readonly minutes: number } | undefined
   readonly reasons: readonly ReasonRow[]
 }
 

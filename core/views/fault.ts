@@ -170,7 +170,7 @@ const namesOf = (instances: Iterable<Instance>): string[] => [
 function suspectRow(
   world: World,
   machine: MachineState,
-  { instance, share, likelier, group, reasons }: Suspect,
+  { instance, share, likelier, group, reasons, rid }: Suspect,
 ): SuspectRow {
   const position = findPosition(sheetOf(world, machine), instance.name)
   return {
@@ -181,6 +181,7 @@ function suspectRow(
     share,
     likelier,
     group,
+    rid,
     reasons: reasons.map((r) => reasonRow(world, r)),
   }
 }

@@ -1,5 +1,5 @@
 /** Suspects as ruled rows, their share as a bar of ink; a bracket ties those that nothing seen so far tells apart. */
-import { reasonWords, restWords, shareStep, shareWords, suspectName } from '#api/words/fault.ts'
+import { reasonWords, restWords, ridWords, shareStep, shareWords, suspectName } from '#api/words/fault.ts'
 import { capital, list } from '#api/words/lists.ts'
 import type { ShownFault, SuspectRow } from '#core/views/fault-shape.ts'
 import { useDates } from '#web/app/session.tsx'
@@ -49,7 +49,8 @@ export function Suspects({ fault, note }: { fault: ShownFault; note: string }) {
   )
 }
 
-const reasonsOf = (row: SuspectRow | undefined): string => JSON.stringify([row?.reasons ?? [], row?.likelier])
+const reasonsOf = (row: SuspectRow | undefined): string =>
+  JSON.stringify([row?.reasons ?? [], row?.likelier, row?.rid])
 
 /** `told`: the row below has the same reasons, and says them for both. */
 function Suspect({ row, told }: { row: SuspectRow; told: boolean }) {
@@ -58,6 +59,7 @@ function Suspect({ row, told }: { row: SuspectRow; told: boolean }) {
     ...row.reasons.map((r) => reasonWords(r, when)),
     ...(row.likelier ? [] : ['what was seen does not make it likelier']),
   ]
+  const said = [list(reasons), row.rid ? ridWords(row.rid) : ''].filter(Boolean).join('; ')
   return (
     <li className={told ? 'pt-1' : 'border-hair border-b py-1'}>
       <div className="flex items-baseline gap-3">
@@ -68,7 +70,7 @@ function Suspect({ row, told }: { row: SuspectRow; told: boolean }) {
         <Bar share={row.share} />
         <span className="num w-20 shrink-0 text-right">{shareWords(row.share)}</span>
       </div>
-      {reasons.length > 0 && !told && <p className="text-13 text-quiet">{list(reasons)}</p>}
+      {said && !told && <p className="text-13 text-quiet">{said}</p>}
     </li>
   )
 }
