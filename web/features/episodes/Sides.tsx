@@ -232,7 +232,7 @@ export function RightSide({
           </p>
         </section>
       )}
-      {view.episode.state !== 'closed' && view.functions.some((f) => failsNow.has(f.word)) && (
+      {view.episode.state === 'open' && view.functions.some((f) => failsNow.has(f.word)) && (
         <FaultAside machine={view.machine} onLine={onLine} />
       )}
       {view.closedReport && <ClosedReport view={view} />}
