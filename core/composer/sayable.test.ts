@@ -299,6 +299,19 @@ describe('what it leads to', () => {
     expect(body('confirmed IC40: no pulses')).toMatchObject({ kind: 'part', what: 'health' })
     expect(problem(b.parse('withdrawn'))).toMatchObject({ why: 'which advice' })
   })
+  it('what a function needs is said with its name, or as it is spoken; a rail in it is no reading', () => {
+    const b = bench()
+    const needs = (line: string) => bodies(b.parse(line))[0]
+    expect(needs('bell needs IC40 and 12V')).toMatchObject({
+      kind: 'machine',
+      what: 'met',
+      functions: [{ name: 'bell', dependsOn: ['IC40', '12V'] }],
+    })
+    expect(needs('printing needs IC40, 12V')).not.toMatchObject({ kind: 'reading' })
+    expect(
+      b.parse('lamp needs IC40 and 12V').ok && bodies(b.parse('lamp needs IC40 and 12V')),
+    ).not.toContainEqual(expect.objectContaining({ kind: 'reading' }))
+  })
   it('a list of positions is said at once: read, taken out, put back', () => {
     const b = bench()
     b.write('print C12, C1 220uF 25V')

@@ -66,6 +66,9 @@ export const measured: ClauseReader = (line, clause, told) => {
     !/\bmeasured\b|\bread(?:s|ing)?\b|\bexpected\b/.test(said)
   )
     return undefined
+  // "Needs IC5 and 12V": a rail that is named, not read.
+  if (!measureWord.test(said) && /\b(?:needs|depends on|hangs on)\b/.test(words(line, 0, clause.from)))
+    return undefined
   const amounts = quantities(line, clause.from, clause.to)
   const points = named(line, clause.from, clause.to, 'point')
   const load = loadIn(line, clause.from, clause.to)

@@ -83,7 +83,7 @@ export const question: Reader = (line, { from, to }, said) => {
   )
     return undefined
   if (!mark && /^(?:we|you|somebody|someone|some one|anyone can)\b/.test(said)) return undefined
-  if (ofFault.test(said)) return [{ do: 'query', asks: 'what', about: whole(line, from, to) }]
+  if (ofFault.test(said)) return [{ do: 'query', asks: 'what', about: aboutOf(line, from, to) }]
   const asks = asksOf(said)
   if (ofPeople.test(said) || !asks) return [{ do: 'ask', words: whole(line, from, to) }]
   const stands = asks === 'status' && named(line, from, to, 'function', 'position', 'gear').length > 0
