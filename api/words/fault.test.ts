@@ -35,6 +35,7 @@ const shown = (suspects: SuspectRow[], more: Partial<ShownFault> = {}): ShownFau
   cleared: [],
   nothing: 0,
   unnamed: 0,
+  missing: [],
   acts: [],
   mendsOnly: 0,
   close: false,
@@ -87,6 +88,7 @@ describe('the sentence of a fault', () => {
       'No one suspect stands out: it may be C1, C2, C3 or 1 more.',
       shown(['C1', 'C2', 'C3', 'C4'].map((c) => suspect('part', c, 0.1))),
     ],
+    ['Picture tells nothing yet: IC4 is out.', shown([], { missing: ['IC4'] })],
     ['Nothing stands out yet.', shown([{ ...suspect('part', 'C3', 0.4), likelier: false }])],
   ])('%s', (words, fault) => expect(faultSentence(fault)).toBe(words))
   it('names two faults by what they are', () =>
@@ -156,6 +158,7 @@ describe('what was seen', () => {
     times: 1,
     through: ['IC4'],
     anything: false,
+    empty: [],
     left: false,
     ...more,
   })

@@ -90,6 +90,8 @@ export const failingWords = (name: string): string =>
 
 /** The one sentence that says what is likeliest, and what else. */
 export function faultSentence(shown: ShownFault): string {
+  if (shown.missing.length > 0)
+    return `${capital(shown.target)} tells nothing yet: ${list(shown.missing, 4)} ${shown.missing.length === 1 ? 'is' : 'are'} out.`
   // What nothing made likelier may be bad all the same; it does not explain what fails.
   const fault = { ...shown, suspects: shown.suspects.filter((s) => s.likelier) }
   if (fault.nothing >= 0.5)

@@ -4,7 +4,7 @@ import type { MachineState, World } from '#core/history/world.ts'
 import { instantToMs } from '#core/quantity/time.ts'
 import { Gathering, machinesAround, positionsOfOurs } from './gathering.ts'
 import type { Instance, Timeline } from './instances.ts'
-import { merged, type Observation } from './observations.ts'
+import { counts as isCounted, merged, type Observation } from './observations.ts'
 import { mostOdds, oddsOf, type KindCounts, type Odds, type OddsAsked } from './odds.ts'
 import { newestFailures, problemOf } from './problem.ts'
 import type { Problem } from './shares.ts'
@@ -52,7 +52,7 @@ function asProblem(
   observations: readonly Observation[],
   counts: KindCounts,
 ): Evidence {
-  const counting = observations.filter((o) => !o.aside)
+  const counting = observations.filter(isCounted)
   const failures = newestFailures(counting)
   const kept = new Set(failures)
   const good = counting.filter((o) => o.is === 'pass')
@@ -93,7 +93,7 @@ function asProblem(
     machine,
     timeline,
     observations: observations.map((o) =>
-      o.is === 'pass' || o.aside || kept.has(o) ? o : { ...o, left: true },
+      o.is === 'pass' || !isCounted(o) || kept.has(o) ? o : { ...o, left: true },
     ),
     suspects: list,
     odds,

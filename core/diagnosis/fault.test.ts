@@ -146,6 +146,33 @@ describe('what may be at fault', () => {
   })
 })
 
+describe('a part that is out', () => {
+  const out = (t: Teller, minute: string, episode: string) =>
+    t.told(minute, {
+      kind: 'move',
+      legs: [
+        { part: found(home, 'IC40'), from: slot(home, 'IC40'), to: { in: { kind: 'tray', id: episode } } },
+      ],
+    })
+  it('is what a failure comes from: nothing else is suspected for it', () => {
+    const { t, episode } = twoTerminals()
+    out(t, '2026-03-02T10:00:00.000Z', episode)
+    test(t, '2026-03-02T10:10:00.000Z', { send: fail })
+    const f = fault(t)
+    expect(f?.missing).toEqual(['IC40'])
+    expect(f?.acts).toEqual([])
+    expect(share(f, 'part', 'J2')).toBeLessThan(0.1)
+    expect(share(f, 'seat', 'IC40')).toBe(0)
+  })
+  it('does not stand in the way of another function', () => {
+    const { t, episode } = twoTerminals()
+    out(t, '2026-03-02T10:00:00.000Z', episode)
+    test(t, '2026-03-02T10:10:00.000Z', { send: fail, screen: fail })
+    expect(fault(t)?.target).toBe('screen')
+    expect(fault(t)?.acts.length).toBeGreaterThan(0)
+  })
+})
+
 describe('what to do next', () => {
   it('begins with what is quick and touches little', () => {
     const { t } = twoTerminals()

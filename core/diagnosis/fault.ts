@@ -1,13 +1,15 @@
 /** What is wrong with a machine, as far as can be told: suspects with their shares, what nothing tells apart, what to do next. */
-import { policyOf } from '#core/history/policy.ts'
+import { structureOf } from '#core/history/layout.ts'
 import { lookFunction } from '#core/history/results.ts'
 import { standingsOf } from '#core/history/standing.ts'
 import type { MachineState, World } from '#core/history/world.ts'
-import { actsFor, type ActTools, type FaultAct, type FaultActSort } from './acts.ts'
+import { dependenciesOf } from '#core/type/depends.ts'
+import type { ActTools, FaultAct, FaultActSort } from './acts.ts'
 import { evidenceOf, type Evidence } from './evidence.ts'
 import type { Observation } from './observations.ts'
 import type { Instance } from './instances.ts'
-import { adviceOn, type Valued } from './next.ts'
+import { adviceOn } from './next.ts'
+import { rated, type RatedAct } from './ordering.ts'
 import type { KindCounts, Reason } from './odds.ts'
 import { candidatesOf, type Candidate } from './sets.ts'
 import { sharesOf, type Problem, type Ways } from './shares.ts'
@@ -28,12 +30,6 @@ export interface Suspect {
   readonly rid?: { readonly sort: FaultActSort; readonly minutes: number } | undefined
 }
 
-export interface RatedAct extends FaultAct, Omit<Valued, 'option' | 'minutes'> {
-  /** Expected minutes until it works, this act first; and by mends alone. */
-  readonly toTheEnd: number
-  readonly without: number
-}
-
 export interface Fault {
   /** Functions and test points that fail as they are. */
   readonly failing: readonly string[]
@@ -48,6 +44,8 @@ export interface Fault {
   readonly unnamed: number
   /** The likeliest two faults together, where that is as likely as one tenth of the likeliest. */
   readonly pair?: readonly [Instance, Instance] | undefined
+  /** Positions that the target hangs on and that are empty: nothing is told before they hold a part. */
+  readonly missing: readonly string[]
   readonly acts: readonly RatedAct[]
   /** Expected minutes until it works by mends alone. */
   readonly mendsOnly: number
@@ -58,12 +56,6 @@ export interface Fault {
   readonly sayNeeds?: string | undefined
   readonly evidence: Evidence
 }
-
-const mostActs = 5
-/** A mend that leads to the end in so many times the minutes of mends in turn is no advice. */
-const farOff = 1.25
-/** So much of the share it has to mend to be named. */
-const leastMended = 0.06
 
 /** Functions that fail as the machine is now; and points whose last reading is out of its band. */
 function failingOf(world: World, machine: MachineState): { functions: string[]; dead: boolean } {
@@ -91,8 +83,13 @@ export function faultOf(
   const points = outOfBand(evidence)
   const failing = [...functions, ...points]
   if (failing.length === 0 && dead) failing.push(lookFunction)
+  const missingOf = (name: string) => emptyNow(world, machine, evidence, name)
+  // What lacks a part cannot be judged: another failing function comes first.
+  failing.sort((a, b) => Number(missingOf(a).length > 0) - Number(missingOf(b).length > 0))
   const [target] = failing
-  if (target === undefined || evidence.failures.length === 0) return undefined
+  if (target === undefined) return undefined
+  const missing = missingOf(target)
+  if (evidence.failures.length === 0 && missing.length === 0) return undefined
   const shares = sharesOf(evidence.problem)
   const candidates = candidatesOf(evidence.problem, shares.bad)
   const now = presentSets(candidates, evidence.here)
@@ -108,7 +105,8 @@ export function faultOf(
     nothing: now.find((c) => c.bad.length === 0)?.weight ?? 0,
     unnamed: shares.bad[unnamed] ?? 0,
     pair: likeliestPair(now, evidence.suspects),
-    acts: acts.list,
+    missing,
+    acts: missing.length > 0 ? [] : acts.list,
     mendsOnly: acts.mendsOnly,
     close: isClose(evidence, target, acts.all),
     observations: evidence.observations,
@@ -119,6 +117,20 @@ export function faultOf(
     ),
     evidence,
   }
+}
+
+/** Positions that a function or a point hangs on by name and that are empty now. */
+function emptyNow(
+  world: World,
+  machine: MachineState,
+  { timeline }: Evidence,
+  name: string,
+): readonly string[] {
+  const structure = structureOf(world, machine)
+  const own = structure.functions.find((f) => f.name === name)
+  const point = structure.points.some((p) => p.name === name)
+  if (!own && !point) return []
+  return timeline.emptied(machine.id, dependenciesOf(structure, own ?? { name, dependsOn: [name] }), Infinity)
 }
 
 const outOfBand = ({ machine, observations }: Evidence): string[] => {
@@ -227,88 +239,6 @@ function likeliestPair(
     return weight >= one / 10 ? [first, second] : undefined
   }
   return undefined
-}
-
-/** Acts as the house's approach orders them; what cannot be undone stands back while something else shortens the way. */
-function rated(
-  world: World,
-  machine: MachineState,
-  evidence: Evidence,
-  shares: readonly number[],
-  sets: readonly Candidate[],
-  target: string,
-  tools: ActTools,
-): { list: RatedAct[]; mendsOnly: number; all: readonly FaultAct[] } {
-  const all = actsFor(world, evidence, shares, target, tools)
-  const { acts, mendsOnly } = adviceOn(sets, all)
-  const list = acts.flatMap((v): RatedAct[] => {
-    const act = all[v.option]
-    return act ? [{ ...act, passes: v.passes, bits: v.bits, toTheEnd: v.minutes, without: mendsOnly }] : []
-  })
-  const mended = (a: FaultAct) => (a.mends ?? []).reduce((sum, i) => sum + (shares[i] ?? 0), 0)
-  const approach = policyOf(world, machine, 'fault approach')
-  const useful = list.filter(
-    (a) =>
-      (a.mends !== undefined && a.toTheEnd < mendsOnly * farOff && mended(a) >= leastMended) ||
-      a.toTheEnd < mendsOnly - (a.again ? 1 : 0) ||
-      (approach === 'information a minute' && a.bits > 0.02),
-  )
-  const shortens = useful.some((a) => a.touches !== 'altered' && a.toTheEnd < mendsOnly - 0.5)
-  const changed = changedSince(evidence)
-  const rank = (a: RatedAct): number => {
-    const back = shortens && a.touches === 'altered' ? 1 : 0
-    if (approach === 'what changed first')
-      return back * 10 + (concerns(a, changed) && a.mends ? 0 : concerns(a, changed) ? 1 : 2)
-    if (approach === 'look and reseat first')
-      return back * 10 + (a.touches === 'nothing' && a.mends === undefined ? 0 : a.sort === 'reseat' ? 1 : 2)
-    return back
-  }
-  const inOrder = useful
-    .map((a) => ({ a, rank: rank(a) }))
-    .sort(
-      (x, y) =>
-        x.rank - y.rank ||
-        (approach === 'information a minute'
-          ? y.a.bits / (y.a.minutes + y.a.toll) - x.a.bits / (x.a.minutes + x.a.toll)
-          : Math.round(x.a.toTheEnd) - Math.round(y.a.toTheEnd) ||
-            Number(x.a.sort === 'look') - Number(y.a.sort === 'look') ||
-            (x.a.sees?.size ?? 0) - (y.a.sees?.size ?? 0) ||
-            x.a.toTheEnd - y.a.toTheEnd),
-    )
-    .map(({ a }) => a)
-  return { list: varied(inOrder).slice(0, mostActs), mendsOnly, all }
-}
-
-const mostLooks = 2
-/** Of acts that tell the very same, the first; and not too many looks. */
-function varied(acts: readonly RatedAct[]): RatedAct[] {
-  const told = new Set<string>()
-  let looks = 0
-  return acts.filter((act) => {
-    if (act.sort === 'look' && ++looks > mostLooks) return false
-    if (!act.sees || act.sort === 'look') return true
-    const key = [...act.sees].map(([i, mask]) => `${i} ${mask}`).join()
-    if (told.has(key)) return false
-    told.add(key)
-    return true
-  })
-}
-
-const concerns = (act: FaultAct, changed: ReadonlySet<number>): boolean =>
-  [...(act.mends ?? act.sees?.keys() ?? [])].some((i) => changed.has(i))
-
-/** Suspects that were touched, or came, after the last time that what fails had passed. */
-function changedSince({ suspects, failures, observations }: Evidence): Set<number> {
-  const failed = new Set(failures.map((f) => f.of))
-  const lastPass = Math.max(
-    -1,
-    ...observations.filter((o) => o.is === 'pass' && failed.has(o.of)).map((o) => o.order),
-  )
-  return new Set(
-    suspects.flatMap((s, i) =>
-      (lastPass >= 0 && s.begins > lastPass) || s.happened.some((h) => h.order > lastPass) ? [i] : [],
-    ),
-  )
 }
 
 /** Whether another act would come first with masks and odds halved, or doubled. One act ahead on both sides. */

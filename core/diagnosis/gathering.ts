@@ -131,6 +131,7 @@ export class Gathering {
       present: this.presentIn(machine.id, order),
       slip: houseMasks.slip,
       anything: deps.anything,
+      empty: good ? undefined : this.timeline.emptied(machine.id, deps, order),
       goes:
         result.is === 'intermittent'
           ? { k: failuresOf(result).failures, n: failuresOf(result).of }

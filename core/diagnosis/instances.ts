@@ -267,11 +267,21 @@ export class Timeline {
         (on !== undefined && sitsOn(layout, on, deps.declared))
       if (itself) add(`part ${designator}`)
       // Through an assembly that carries what is needed its connector is exercised, too.
-      if (itself || deps.around.has(designator)) add(`seat ${designator}`)
+      // An empty socket touches nothing.
+      if ((itself || deps.around.has(designator)) && this.at(machine, `part ${designator}`, order))
+        add(`seat ${designator}`)
     }
     for (const [name, step] of this.loose.get(machine) ?? [])
       if (reachesFunction(step, deps)) add(`loose ${name}`)
     return [...found]
+  }
+
+  /** Positions that a test hangs on by name and that were empty at that moment. */
+  emptied(machine: MachineId, deps: Dependencies, order: number): readonly string[] {
+    if (deps.anything) return []
+    return [...(this.layouts.get(machine)?.keys() ?? [])].filter(
+      (name) => deps.declared.has(name) && !this.at(machine, `part ${name}`, order),
+    )
   }
 
   /** Everything that was in the machine at that moment. */
@@ -279,6 +289,9 @@ export class Timeline {
     const found = new Set<Instance>()
     for (const [key, rows] of this.rows) {
       if (!key.startsWith(`${machine} `)) continue
+      // The contact of an empty socket is none.
+      const seat = /^\S+ seat (.+)$/.exec(key)?.[1]
+      if (seat !== undefined && !this.at(machine, `part ${seat}`, order)) continue
       const instance = rows.findLast((row) => row.from < order)?.instance
       if (instance) found.add(instance)
     }

@@ -47,11 +47,16 @@ export interface Observation {
   readonly anything: boolean
   /** Failures of how many starts, where it comes and goes. */
   readonly goes?: { readonly k: number; readonly n: number } | undefined
+  /** Positions that it hangs on and that were empty: a failure of it speaks of nothing else. */
+  readonly empty?: readonly string[] | undefined
   /** A person set it aside: it counts for nothing. */
   readonly aside?: Statement | undefined
   /** There are too many failures: this one is left out of the sum. */
   readonly left?: boolean
 }
+
+/** Whether it is reckoned with: nobody set it aside, and nothing that it needs was missing. */
+export const counts = (o: Observation): boolean => !o.aside && !(o.is !== 'pass' && o.empty?.length)
 
 const instancesKey = (o: Observation): string =>
   `${o.machine} ${o.sort} ${o.of} ${[...o.masks.keys()].map((i) => i.key).join('|')}`
@@ -64,7 +69,7 @@ export function merged(found: readonly Observation[]): Observation[] {
   const groups = new Map<string, Observation[]>()
   const out: Observation[] = []
   for (const o of found) {
-    if (o.aside) {
+    if (!counts(o)) {
       out.push(o)
       continue
     }

@@ -1,5 +1,5 @@
 /** Observations and the ways in which suspects may have gone bad, as the problem whose shares are sought. */
-import { houseMasks, type Observation } from './observations.ts'
+import { counts, houseMasks, type Observation } from './observations.ts'
 import type { Instance } from './instances.ts'
 import type { WayIn } from './odds.ts'
 import type { Problem, Way } from './shares.ts'
@@ -10,7 +10,7 @@ const mostFailures = 10
 /** The failures that a problem is made of, newest first. */
 export const newestFailures = (observations: readonly Observation[]): Observation[] =>
   observations
-    .filter((o) => o.is !== 'pass' && !o.aside)
+    .filter((o) => o.is !== 'pass' && counts(o))
     .sort((a, b) => b.order - a.order)
     .slice(0, mostFailures)
 

@@ -93,6 +93,8 @@ export interface ObservationRow {
   readonly where?: string | undefined
   readonly aside?:
     { readonly because: string; readonly by?: string | undefined; readonly at: Instant } | undefined
+  /** What it needs and what was missing then: it speaks of nothing else. */
+  readonly empty: readonly string[]
   /** Too many failures: it is not reckoned with. */
   readonly left: boolean
 }
@@ -131,6 +133,8 @@ export interface ShownFault {
   readonly nothing: number
   readonly unnamed: number
   readonly pair?: readonly [SuspectName, SuspectName] | undefined
+  /** Positions that the target needs and that are empty. */
+  readonly missing: readonly string[]
   readonly acts: readonly ActRow[]
   readonly mendsOnly: number
   readonly close: boolean

@@ -104,6 +104,7 @@ function shown(world: World, machine: MachineState, fault: Fault, kinds: Kinds):
     nothing: fault.nothing,
     unnamed: fault.unnamed,
     pair: fault.pair && [pairRow(fault.pair[0]), pairRow(fault.pair[1])],
+    missing: fault.missing,
     acts: fault.acts.map((a) => actRow(world, machine, fault, a, kinds, checks)),
     mendsOnly: fault.mendsOnly,
     close: fault.close,
@@ -127,6 +128,7 @@ function shown(world: World, machine: MachineState, fault: Fault, kinds: Kinds):
           by: byWhom(world, aside),
           at: aside.happenedAt.latest,
         },
+        empty: o.empty ?? [],
         left: o.left === true,
       }
     }),

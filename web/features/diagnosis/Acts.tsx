@@ -1,18 +1,22 @@
 /** What to do next: at most five acts, the first with the one filled button. */
 import { Link } from 'react-router'
 import { actBar, actCost, actNeeds, actTells, actTitle } from '#api/words/fault.ts'
+import { list } from '#api/words/lists.ts'
 import type { ActRow } from '#core/views/fault-shape.ts'
 import type { MachineId } from '#core/ids.ts'
 import { Act, MainButton } from '#web/ui/Forms.tsx'
 
 export function Acts({
   acts,
+  missing,
   order,
   close,
   machine,
   onBegin,
 }: {
   acts: readonly ActRow[]
+  /** Positions that have to hold a part first. */
+  missing: readonly string[]
   order: string
   close: string | undefined
   machine: MachineId
@@ -22,7 +26,15 @@ export function Acts({
   return (
     <section aria-label="What to do next" className="bg-sheet rounded-sm px-4 py-3">
       <h2 className="headrule">What to do next</h2>
-      {acts.length === 0 && (
+      {missing.length > 0 && (
+        <p className="py-2">
+          {`Put back or fit ${list(missing, 4)} first, then test again. `}
+          <Link className="act" to={`/machines/${machine}?show=parts`}>
+            Parts and donors
+          </Link>
+        </p>
+      )}
+      {acts.length === 0 && missing.length === 0 && (
         <p className="text-quiet py-2">
           Nothing that can be done here would tell more. Say what the function needs, or read a rail.
         </p>

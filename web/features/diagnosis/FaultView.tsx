@@ -125,6 +125,7 @@ function Found({ view, fault }: { view: FaultView; fault: ShownFault }) {
         <div className="order-3 max-xl:order-2 max-lg:order-1">
           <Acts
             acts={fault.acts}
+            missing={fault.missing}
             order={approachWords[view.approach]}
             close={fault.close ? closeWords : undefined}
             machine={view.machine}

@@ -1,7 +1,7 @@
 /** What was seen, the newest first, with what each went through; one may be set aside with a reason, and all is reckoned again. */
 import { useState } from 'react'
 import { observationWords, throughWords } from '#api/words/fault.ts'
-import { capital } from '#api/words/lists.ts'
+import { capital, list } from '#api/words/lists.ts'
 import type { FaultView, ObservationRow } from '#core/views/fault-shape.ts'
 import { useSendOne } from '#web/app/send.ts'
 import { useDates } from '#web/app/session.tsx'
@@ -32,7 +32,7 @@ export function Observations({ view, rows }: { view: FaultView; rows: readonly O
         {shown.map((o) => (
           <li key={keyOf(o)} className="border-hair border-b py-1">
             <div
-              className={`grid grid-cols-[6.5rem_minmax(0,1fr)_auto] items-baseline gap-x-3 max-sm:grid-cols-1 ${o.aside || o.left ? 'text-quiet' : ''}`}
+              className={`grid grid-cols-[6.5rem_minmax(0,1fr)_auto] items-baseline gap-x-3 max-sm:grid-cols-1 ${o.aside || o.left || o.empty.length > 0 ? 'text-quiet' : ''}`}
             >
               <span className="num text-13">{short(o.at)}</span>
               <span className="min-w-0">
@@ -42,9 +42,11 @@ export function Observations({ view, rows }: { view: FaultView; rows: readonly O
                 <span className="text-13 text-quiet block">
                   {o.aside
                     ? `set aside${o.aside.by ? ` by ${o.aside.by}` : ''}: ${o.aside.because}`
-                    : o.left
-                      ? 'not reckoned with: there are too many failures to tell apart'
-                      : throughWords(o)}
+                    : o.empty.length > 0
+                      ? `not reckoned with: ${list(o.empty, 4)} ${o.empty.length === 1 ? 'was' : 'were'} out`
+                      : o.left
+                        ? 'not reckoned with: there are too many failures to tell apart'
+                        : throughWords(o)}
                 </span>
               </span>
               <span className="text-right max-sm:text-left">
