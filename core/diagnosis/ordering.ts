@@ -18,6 +18,8 @@ const fewActs = 2
 const farOff = 1.25
 /** So much of the share it has to mend to be named. */
 const leastMended = 0.06
+/** What mends so much of the share is named whatever it costs. */
+const likely = 0.25
 
 /** Acts as the house's approach orders them; what cannot be undone stands back while something else shortens the way. */
 export function rated(
@@ -39,7 +41,9 @@ export function rated(
   const approach = policyOf(world, machine, 'fault approach')
   const useful = list.filter(
     (a) =>
-      (a.mends !== undefined && a.toTheEnd < mendsOnly * farOff && mended(a) >= leastMended) ||
+      (a.mends !== undefined &&
+        mended(a) >= leastMended &&
+        (a.toTheEnd < mendsOnly * farOff || mended(a) >= likely)) ||
       a.toTheEnd < mendsOnly - (a.again ? 1 : 0) ||
       (approach === 'information a minute' && a.bits > 0.02),
   )

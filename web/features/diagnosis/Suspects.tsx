@@ -42,7 +42,10 @@ export function Suspects({ fault, note }: { fault: ShownFault; note: string }) {
         ))}
         {fault.rest.n > 0 && <Line name={restWords(fault.rest)} />}
         <Line name="Something no sheet names" share={fault.unnamed} />
-        <Line name="Nothing is wrong now" share={fault.nothing} />
+        <Line
+          name={fault.missing.length > 0 ? 'What was bad is out already' : 'Nothing is wrong now'}
+          share={fault.nothing}
+        />
       </ul>
       <p className="text-13 text-quiet pt-2">{note} A bracket ties what nothing seen so far tells apart.</p>
     </section>
