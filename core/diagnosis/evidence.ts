@@ -58,7 +58,13 @@ function asProblem(
   const good = counting.filter((o) => o.is === 'pass')
   const nowHere = new Set(timeline.present(machine.id, Infinity))
   const suspects = new Set<Instance>(nowHere)
-  for (const o of counting) for (const i of o.masks.keys()) suspects.add(i)
+  // What has left, and was in nothing that failed, bears on nothing.
+  for (const o of failures) {
+    for (const i of o.masks.keys()) suspects.add(i)
+    for (const i of o.present) suspects.add(i)
+  }
+  for (const o of counting)
+    for (const i of o.masks.keys()) if (i.sort === 'gear' || i.sort === 'unknown') suspects.add(i)
   const list = [...suspects]
   const counted = new Set<string>(counting.map((o) => o.entry.id))
   const stood = spansBetween(observations)

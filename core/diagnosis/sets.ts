@@ -16,16 +16,25 @@ interface Item {
 }
 
 /** Suspects that are looked at, and sets that are kept at every size. */
-const most = { suspects: 40, sets: 300, size: 4 }
+const most = { suspects: 40, items: 120, sets: 300, size: 4 }
 
+/** The ways of the suspects, those that explain the same as one, the most telling first. */
 function itemsOf(suspects: readonly Ways[], order: readonly number[], failures: number): Item[] {
-  return order.flatMap((suspect) =>
-    (suspects[suspect] ?? []).map(({ odds, passed, fails }) => {
+  const items = order.flatMap((suspect) => {
+    const alike = new Map<string, Item>()
+    for (const { odds, passed, fails } of suspects[suspect] ?? []) {
       const masks = Array.from({ length: failures }, () => 1)
       for (const [failure, mask] of fails) masks[failure] = mask
-      return { suspect, odds: odds * passed, masks }
-    }),
-  )
+      const key = masks.join()
+      alike.set(key, { suspect, odds: (alike.get(key)?.odds ?? 0) + odds * passed, masks })
+    }
+    return [...alike.values()]
+  })
+  if (items.length <= most.items) return items
+  const telling = (item: Item) => item.odds * item.masks.reduce((sum, mask) => sum + 1 - mask, 0.01)
+  const least = items.map(telling).sort((x, y) => y - x)[most.items - 1] ?? 0
+  // The order stands: sets are grown along it.
+  return items.filter((item) => telling(item) >= least)
 }
 
 /**
@@ -72,22 +81,34 @@ export function candidatesOf(given: Problem, bad: readonly number[] = sharesOf(g
       else weights.set(key, { bad: set.suspects, weight: set.weight })
     }
     if (size === most.size) break
-    const next: Grown[] = []
+    // Only the best are made: most of what can be grown is thrown away at once.
+    const best: { readonly set: Grown; readonly i: number; readonly weight: number }[] = []
     for (const set of level)
       for (let i = set.last + 1; i < items.length; i++) {
         const item = items[i]
         if (!item || set.suspects.at(-1) === item.suspect) continue
-        const masks = set.masks.map((mask, f) => mask * (item.masks[f] ?? 1))
-        const odds = set.odds * item.odds
-        next.push({
-          last: i,
-          suspects: [...set.suspects, item.suspect],
-          odds,
-          masks,
-          weight: weightOf(odds, masks),
-        })
+        let weight = set.odds * item.odds
+        for (let f = 0; f < failures; f++)
+          weight *= 1 - (1 - (problem.slips[f] ?? 0)) * (set.masks[f] ?? 1) * (item.masks[f] ?? 1)
+        best.push({ set, i, weight })
       }
-    level = next.sort((a, b) => b.weight - a.weight).slice(0, most.sets)
+    level = best
+      .sort((a, b) => b.weight - a.weight)
+      .slice(0, most.sets)
+      .flatMap(({ set, i, weight }) => {
+        const item = items[i]
+        return item
+          ? [
+              {
+                last: i,
+                suspects: [...set.suspects, item.suspect],
+                odds: set.odds * item.odds,
+                masks: set.masks.map((mask, f) => mask * (item.masks[f] ?? 1)),
+                weight,
+              },
+            ]
+          : []
+      })
   }
   const kept = [...weights.values()]
     .filter((c) => c.weight > 0)

@@ -162,7 +162,7 @@ function OneRow({
         <Due todo={{ items: [item] }} />
         {item.at && <span className="text-quiet num text-13 shrink-0">{short(item.at)}</span>}
         {writes && !asked && (
-          <Act onClick={() => onOpen(key, mark)}>
+          <Act className="min-h-6 min-w-6 shrink-0" onClick={() => onOpen(key, mark)}>
             {act === 'answer' ? 'Answer' : act === 'settle' ? 'Settle' : 'Done, or dropped'}
           </Act>
         )}
