@@ -5,6 +5,7 @@ import { functionsOf, structureOf } from '#core/history/layout.ts'
 import { lookFunction } from '#core/history/results.ts'
 import type { MachineState, World } from '#core/history/world.ts'
 import type { Evidence } from './evidence.ts'
+import { lookedAt } from './heard.ts'
 import { houseMasks } from './observations.ts'
 import { fetchMinutes, houseMinutes, tolls, type Touches } from './house-minutes.ts'
 import type { Instance } from './instances.ts'
@@ -64,6 +65,7 @@ export function actsFor(
   const { machine, suspects, here } = evidence
   const structure = structureOf(world, machine)
   const index = new Map(suspects.map((s, i) => [s, i]))
+  const looked = lookedAt(world, machine)
   const about = suspects
     .map((s, i) => ({ s, i, share: here[i] ? (shares[i] ?? 0) : 0 }))
     .filter(({ share }) => share >= leastShare)
@@ -83,7 +85,7 @@ export function actsFor(
     ...readings(evidence, target, structure, seesAll, act),
     ...about.flatMap(({ s, i }) => mendsOf(evidence, s, i, target, minutesOf(target), atHand, act)),
     ...about
-      .filter(({ s }) => s.sort === 'part')
+      .filter(({ s }) => s.sort === 'part' && !looked.has(s.name.toLowerCase()))
       .slice(0, mostLooks)
       .map(({ s, i }) =>
         act('look', s.name, houseMinutes.look, 'nothing', {

@@ -2,6 +2,7 @@ import { describe, expect, it } from 'vitest'
 import { fail, found, home, other, pass, slot, test, twoTerminals } from '#core/testing/terminal.ts'
 import type { PartId } from '#core/ids.ts'
 import { numberedId, type Teller } from '#core/testing/script.ts'
+import { actsFor } from './acts.ts'
 import { faultOf, type Fault } from './fault.ts'
 import { noCounts } from './odds.ts'
 
@@ -190,6 +191,28 @@ describe('what to do next', () => {
     const acts = fault(t)?.acts ?? []
     const swap = acts.findIndex((a) => a.sort === 'swap' && a.at === 'IC41')
     expect(acts.slice(0, swap).every((a) => a.touches !== 'altered')).toBe(true)
+  })
+  it('does not send anybody to look at the same thing twice', () => {
+    const { t } = twoTerminals()
+    test(t, '2026-03-02T10:00:00.000Z', { screen: fail })
+    const looks = () => {
+      const f = fault(t)
+      const world = t.world()
+      const shares = f?.evidence.suspects.map(() => 0.1) ?? []
+      const all = f
+        ? actsFor(world, f.evidence, shares, 'screen', { minutesOf: () => 2, atHand: () => 'none' })
+        : []
+      return all.flatMap((a) => (a.sort === 'look' ? [a.at] : []))
+    }
+    const first = looks()
+    expect(first.length).toBeGreaterThan(0)
+    for (const at of first)
+      t.told('2026-03-02T10:02:00.000Z', {
+        kind: 'note',
+        machine: home,
+        words: `looked at ${at}: nothing to see`,
+      })
+    expect(looks().filter((at) => first.includes(at))).toEqual([])
   })
   it('goes by the house’s approach', () => {
     const { t } = twoTerminals()

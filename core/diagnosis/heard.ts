@@ -41,3 +41,15 @@ export function adviceStatus(
   }
   return status
 }
+
+/** Positions that somebody wrote to have looked at, in lower case: the same look is not advised again. */
+export const lookedAt = (world: World, machine: MachineState): ReadonlySet<string> =>
+  new Set(
+    world.line.flatMap(({ body }) => {
+      const name =
+        body.kind === 'note' && body.machine === machine.id
+          ? /^looked at ([^:,]+)/i.exec(body.words)?.[1]
+          : undefined
+      return name === undefined ? [] : [name.trim().toLowerCase()]
+    }),
+  )

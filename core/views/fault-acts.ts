@@ -60,6 +60,8 @@ const lineOf = (act: RatedAct): string => {
     case 'unplug a load':
       return `unplug `
     case 'prove gear':
+      // A check of gear is written under Types and house, not in a line.
+      return ''
     case 'other gear':
       return `test ${act.then ?? ''} with `
     case 'check the setting':

@@ -36,7 +36,7 @@ export function FaultAside({ machine, onLine }: { machine: MachineId; onLine: (l
       )}
       {bar && <p className="text-13 text-copper font-bold">{bar}</p>}
       <p className="flex flex-wrap gap-x-4">
-        {first && <Act onClick={() => onLine(first.line)}>Begin the line</Act>}
+        {first && first.line !== '' && <Act onClick={() => onLine(first.line)}>Begin the line</Act>}
         <Link className="act" to={`/machines/${machine}/fault`}>
           All suspects and acts
         </Link>

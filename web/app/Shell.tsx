@@ -206,6 +206,7 @@ function Who({ signed, onKeys, onAccount }: { signed: SignedIn; onKeys: () => vo
     // What this person saw leaves the device; what they wrote and was not sent stays in their own box.
     navigator.serviceWorker?.controller?.postMessage('forget')
     await (await import('./device-episodes.ts')).forgetEpisodes(signed.me.account)
+    ;(await import('./device-fold.ts')).forgetFacts(signed.me.account)
     client.setQueryData(keys.session, (old: SessionAnswer | undefined) => (old ? { ...old, me: null } : old))
     client.clear()
     await client.invalidateQueries()

@@ -61,9 +61,16 @@ export async function answerHere(folding: Folding, question: RecordQuestion): Pr
 }
 
 const factsKey = (account: string) => `anamnesis.house-facts.${account}`
-/** Keeps what the house counted, for when there is no connection. */
-export const keepFacts = (account: string, facts: HouseFacts) =>
-  localStorage.setItem(factsKey(account), JSON.stringify(facts))
+/** Keeps what the house counted, for when there is no connection. A device without room keeps none. */
+export function keepFacts(account: string, facts: HouseFacts): void {
+  try {
+    localStorage.setItem(factsKey(account), JSON.stringify(facts))
+  } catch {
+    // What is shown does not hang on it.
+  }
+}
+/** What an account kept here goes when it signs out. */
+export const forgetFacts = (account: string) => localStorage.removeItem(factsKey(account))
 const keptFacts = (account: string): HouseFacts | undefined => {
   const kept = localStorage.getItem(factsKey(account))
   return kept === null ? undefined : (JSON.parse(kept) as HouseFacts)

@@ -52,7 +52,12 @@ export function Acts({
                 <p className="text-13 text-quiet">{actCost(act)}</p>
                 {needs && <p className="text-13">{needs}</p>}
                 {bar && <p className="text-13 text-copper font-bold">{bar}</p>}
-                {onBegin ? (
+                {act.sort === 'prove gear' && (
+                  <Link className="act" to="/types">
+                    Record a gear check
+                  </Link>
+                )}
+                {onBegin && act.line !== '' ? (
                   i === 0 ? (
                     <MainButton className="mt-1" onClick={() => onBegin(act.line)}>
                       Begin the line
