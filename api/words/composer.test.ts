@@ -200,6 +200,10 @@ const effects: { readonly [K in Told['does']]: Case<Told & { readonly does: K }>
     { does: 'overrides fit', reason: 'to hear it once' },
     '! Fitted although it does not fit, because to hear it once.',
   ],
+  'asks the machine': [
+    { does: 'asks the machine', of: ['picture', 'sound'] },
+    'The practice machine answers: picture and sound.',
+  ],
   'says done': [{ does: 'says done', what: 'plug out' }, 'Done: plug out.'],
 }
 

@@ -215,6 +215,8 @@ export function effectWords(effect: Effect, { now, zone }: When): EffectWords {
       return say(`keeps it as a quick note, to be sorted later: ${effect.words}`)
     case 'ends wait':
       return say(`over: ${effect.words}`)
+    case 'asks the machine':
+      return say(`the practice machine answers: ${list(effect.of)}`)
     case 'says done':
       return say(`done: ${precautionTitle(effect.what).toLowerCase()}`)
     case 'asks':

@@ -25,6 +25,8 @@ export type Effect =
       readonly because: 'is in already' | 'is out already' | 'not understood'
     }
   | { readonly does: 'at'; readonly when: Interval }
+  /** In practice: what the simulated machine answers. */
+  | { readonly does: 'asks the machine'; readonly of: readonly string[] }
   /** How long it took hands. */
   | { readonly does: 'took'; readonly minutes: number }
   /** A day was said, and a move needs a moment. */

@@ -9,7 +9,9 @@ import { lookedAt } from './heard.ts'
 import { houseMasks } from './observations.ts'
 import { fetchMinutes, houseMinutes, tolls, type Touches } from './house-minutes.ts'
 import type { Instance } from './instances.ts'
+import { loadsOf } from './gathering.ts'
 import type { Option } from './next.ts'
+import { pointRows } from './points.ts'
 
 export type FaultActSort =
   | 'test'
@@ -83,7 +85,9 @@ export function actsFor(
   return [
     ...tests(world, target, evidence, minutesOf, seesAll, act),
     ...readings(evidence, target, structure, seesAll, act),
-    ...about.flatMap(({ s, i }) => mendsOf(evidence, s, i, target, minutesOf(target), atHand, act)),
+    ...about
+      .flatMap(({ s, i }) => mendsOf(evidence, s, i, target, minutesOf(target), atHand, act))
+      .filter((a) => a.sort !== 'swap' || !railIsOut(world, machine, a.at)),
     ...about
       .filter(({ s }) => s.sort === 'part' && !looked.has(s.name.toLowerCase()))
       .slice(0, mostLooks)
@@ -231,6 +235,36 @@ const positionOf = ({ machine, timeline }: Evidence, name: string): SheetPositio
 const mountOf = (evidence: Evidence, name: string): SheetPosition['mount'] =>
   positionOf(evidence, name)?.mount ?? 'soldered'
 
+/** What a rail that is not right, or not known, means for what goes into a position. */
+export type AtRail = 'may mend it' | 'draws on it' | 'nothing'
+
+/** A part feeds a point, or pulls it down where it is low; or draws on it; or has nothing to do with it as far as the sheet says what does. */
+export function atRail(
+  structure: ReturnType<typeof structureOf>,
+  at: string,
+  point: string,
+  low: boolean,
+): AtRail {
+  const deps = dependenciesOf(structure, { name: point, dependsOn: [point] })
+  if (deps.declared.has(at) || deps.around.has(at)) return 'may mend it'
+  const said = structure.points.find((p) => p.name === point)?.loads
+  if (said && said.length > 0 && !said.includes(at)) return 'nothing'
+  return low && loadsOf(structure, point).includes(at) ? 'may mend it' : 'draws on it'
+}
+
+/** A rail that was read out of its band: nothing is plugged into it before it is mended. */
+function railIsOut(world: World, machine: MachineState, at: string): boolean {
+  return pointRows(world, machine).some(({ point, unit, last, expected }) => {
+    if (unit !== 'V' || last?.within !== false || expected === undefined || last.value === undefined)
+      return false
+    return atRail(structureOf(world, machine), at, point, last.value < expected.nominal) === 'draws on it'
+  })
+}
+
+/** A contact that was made new and met a failure since is not made new once more. */
+const renewedInVain = ({ failures }: Evidence, { begins }: Instance): boolean =>
+  begins >= 0 && failures.some((f) => f.order > begins)
+
 /** What would mend a suspect. */
 function mendsOf(
   evidence: Evidence,
@@ -248,6 +282,7 @@ function mendsOf(
     case 'seat':
     case 'wire':
     case 'place':
+      if (renewedInVain(evidence, suspect)) return []
       return [
         act('reseat', name, houseMinutes.reseat + testMinutes, 'disturbed', {
           mends: [i],
@@ -256,6 +291,7 @@ function mendsOf(
         }),
       ]
     case 'joint':
+      if (renewedInVain(evidence, suspect)) return []
       return [
         act('resolder', name, houseMinutes.resolder + testMinutes, 'altered', {
           mends: [i],

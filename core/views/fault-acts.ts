@@ -1,7 +1,8 @@
 /** What can be done about a fault, each act with what it needs, what bars it, and the line that begins it. */
 import type { Fault } from '#core/diagnosis/fault.ts'
 import type { RatedAct } from '#core/diagnosis/ordering.ts'
-import { pointRows, railExpectation } from '#core/diagnosis/points.ts'
+import { atRail } from '#core/diagnosis/acts.ts'
+import { pointRows, railExpectation, type PointRow } from '#core/diagnosis/points.ts'
 import { structureOf } from '#core/history/layout.ts'
 import { machineStanding, openEpisode } from '#core/history/status.ts'
 import type { MachineState, World } from '#core/history/world.ts'
@@ -26,13 +27,22 @@ const unmet = (check: CheckReport | undefined): ActRow['bar'] => {
   return check && rules.length > 0 ? { check: check.check, rules } : undefined
 }
 
-/** Rails that were not read within their band since the last power-up. */
-function railsNotRead(world: World, machine: MachineState): string[] {
+/**
+ * Rails that have to be read within their band since the last power-up before a part goes in: those that it draws on, as far as the
+ * sheet says; not one that the position itself feeds, nor one that was read too low and that the part may be pulling down.
+ */
+function railsNotRead(world: World, machine: MachineState, at: string): string[] {
   const since = machine.powered?.happenedAt.latest
+  const structure = structureOf(world, machine)
   return pointRows(world, machine)
     .filter((row) => row.unit === 'V' && (railExpectation(row.point) || row.expected?.by === 'sheet'))
     .filter((row) => row.last?.within !== true || (since !== undefined && row.last.at < since))
+    .filter((row) => atRail(structure, at, row.point, isLow(row)) === 'draws on it')
     .map((row) => row.point)
+}
+const isLow = ({ last, expected }: PointRow): boolean => {
+  const read = last?.value
+  return last?.within === false && expected !== undefined && read !== undefined && read < expected.nominal
 }
 
 /** It is a test point: it is read, not tested. */
@@ -88,7 +98,7 @@ export function actRow(
     ),
   ]
   const stock = act.part === undefined ? undefined : kinds.get(act.part.toLowerCase())
-  const rails = act.sort === 'swap' ? railsNotRead(world, machine) : []
+  const rails = act.sort === 'swap' ? railsNotRead(world, machine, act.at) : []
   return {
     sort: act.sort,
     at: act.at,

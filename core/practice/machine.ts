@@ -1,0 +1,391 @@
+/**
+ * A simulated faulty machine on the Log port. What is written goes through the same admission as in the house; what is tried,
+ * measured or looked at is answered by what is truly so, whatever the line says. Time runs by the acts. The same case and the same
+ * acts answer the same: a run is kept as what was written, and told anew anywhere.
+ */
+import type { Body, BodyOf } from '#core/history/bodies/index.ts'
+import { entryVersion, type Draft, type Entry } from '#core/history/entry.ts'
+import type { EpisodeState, MachineState, World } from '#core/history/world.ts'
+import type { EntryId, GearId, MachineId, PartId } from '#core/ids.ts'
+import type { Log, Outcome } from '#core/judging/log.ts'
+import { MemoryLog } from '#core/judging/memory-log.ts'
+import { dice } from '#core/quantity/dice.ts'
+import { instantToMs, msToInstant, pointAt, type Instant } from '#core/quantity/time.ts'
+import { episodeView } from '#core/views/episode.ts'
+import { closingCheck } from '#core/work/checks/closing.ts'
+import { mainsFed } from '#core/work/checks/mains-fed.ts'
+import { parseLine } from '#core/composer/index.ts'
+import { beginningOf } from './beginning.ts'
+import type { PracticeCase } from './case.ts'
+import { Hidden, type Killed } from './hidden.ts'
+import { idsOf, practiceId, type CaseIds } from './ids.ts'
+import { lookUpIn } from './look-up.ts'
+import { minutesOfAct } from './minutes.ts'
+import { powers, unsafeAct, type UnsafeAct } from './unsafe.ts'
+
+/** Drafts that were written together: what a run is kept as. */
+export type Group = readonly Draft[]
+
+/** One act: what was written and what it came to. */
+export interface Step {
+  /** Entries of the run that stood before it. */
+  readonly before: number
+  readonly entries: readonly EntryId[]
+  readonly minutes: number
+  readonly killed: readonly Killed[]
+}
+
+const minuteMs = 60_000
+const dayMs = 24 * 60 * minuteMs
+/** A reservoir of the mains side empties by e in so many minutes; the rectified mains it begins at, V. House figures of practice. */
+const reservoir = { minutes: 1.5, volts: 325 } as const
+
+export class SimulatedMachine implements Log {
+  readonly ids: CaseIds
+  readonly groups: Group[] = []
+  readonly steps: Step[] = []
+  unsafe: UnsafeAct | undefined
+  /** Minutes of hands so far. */
+  minutes = 0
+  private clockMs: number
+  private readonly log: MemoryLog
+  private hidden!: Hidden
+  private poweredSinceMs: number | undefined
+  private poweredOffMs: number | undefined
+
+  private constructor(
+    readonly told: PracticeCase,
+    readonly startedAt: Instant,
+    private readonly you: string,
+  ) {
+    this.ids = idsOf(told.key)
+    this.clockMs = instantToMs(startedAt)
+    this.log = new MemoryLog({
+      account: this.ids.account,
+      house: this.ids.house,
+      role: 'steward',
+      now: () => this.now,
+      fromOutbox: false,
+      keepContested: false,
+    })
+  }
+
+  /** A case as it begins, at a time of its own. */
+  static async begin(told: PracticeCase, startedAt: Instant, you: string): Promise<SimulatedMachine> {
+    const machine = new SimulatedMachine(told, startedAt, you)
+    await machine.open()
+    return machine
+  }
+
+  /** A run told anew from what was written. */
+  static async replay(
+    told: PracticeCase,
+    startedAt: Instant,
+    you: string,
+    groups: readonly Group[],
+  ): Promise<SimulatedMachine> {
+    const machine = await SimulatedMachine.begin(told, startedAt, you)
+    for (const group of groups) await machine.append(group)
+    return machine
+  }
+
+  get now(): Instant {
+    return msToInstant(this.clockMs)
+  }
+  get entries(): readonly Entry[] {
+    return this.log.entries
+  }
+  get machine(): MachineId {
+    return this.ids.machine
+  }
+  world = (_machine?: MachineId): Promise<World> => this.log.world()
+
+  private async open() {
+    const told = beginningOf(this.told, this.ids, this.you)
+    for (const [n, { daysAgo, body }] of told.entries())
+      await this.tell(`beginning ${n}`, this.clockMs - daysAgo * dayMs + n * minuteMs, body)
+    const { machine } = this.ids
+    if (this.told.history.length > 0) await this.tellHistory()
+    if (this.told.dryingHours !== undefined)
+      await this.tell('drying', this.clockMs - minuteMs, {
+        kind: 'wait',
+        machine,
+        what: 'the board dries',
+        until: msToInstant(this.clockMs + this.told.dryingHours * 60 * minuteMs),
+      })
+    await this.tell(this.ids.episode, this.clockMs, {
+      kind: 'episode',
+      what: 'opened',
+      machine,
+      title: this.told.title,
+    })
+    this.hidden = new Hidden(this.told, this.ids, dice(this.told.seed), await this.world())
+  }
+
+  /** What the workshop wrote on an evening before; its lines stand as they were written. */
+  private async tellHistory() {
+    const { machine } = this.ids
+    const episode = practiceId<EntryId>(this.told.key, 'an evening before')
+    let at = this.clockMs - 2 * dayMs
+    await this.tell(episode, at, { kind: 'episode', what: 'opened', machine, title: 'The evening before' })
+    for (const [n, line] of this.told.history.entries()) {
+      at += 5 * minuteMs
+      const world = await this.world()
+      const view = episodeView(world, episode, 'P-0900')
+      const parsed =
+        view &&
+        parseLine(line, view.context, {
+          now: msToInstant(at),
+          zone: 'UTC',
+          newId: () => practiceId(this.told.key, `history ${n}`),
+          doer: this.ids.colleague,
+          lookUp: (word) => lookUpIn(world, word, machine),
+        })
+      if (!parsed?.ok) throw new Error(`a line of the case cannot be read: ${line}`)
+      for (const [i, { body }] of parsed.entries.entries())
+        await this.tell(`history ${n} ${i}`, at + i, body, episode)
+    }
+    const world = await this.world()
+    const state = world.machines.get(machine)
+    const open = state?.episodes.find((e) => e.id === episode)
+    const unmet =
+      state && open ? closingCheck(world, state, open).rules.filter((r) => r.is === 'not met') : []
+    await this.tell('history closed', at + minuteMs, {
+      kind: 'episode',
+      machine,
+      episode,
+      what: 'closed',
+      next: 'find out what is wrong with it',
+      report: [],
+      deferred: unmet.flatMap((r) => r.about).map((what) => ({ what, reason: 'left as it is' })),
+    })
+  }
+
+  /** Writes something of the beginning; a case that cannot be told is a mistake of whoever made it. */
+  private async tell(id: string, atMs: number, body: Body, episode?: EntryId) {
+    const draft: Draft = {
+      id:
+        id === this.ids.episode || /^[0-9a-f-]{36}$/.test(id)
+          ? (id as EntryId)
+          : practiceId(this.told.key, id),
+      v: entryVersion,
+      happenedAt: pointAt(msToInstant(Math.min(atMs, this.clockMs))),
+      basis: 'seen',
+      doneBy: episode ? this.ids.colleague : this.ids.you,
+      body,
+      ...(episode ? { episode } : {}),
+    }
+    const [outcome] = await this.log.append([draft])
+    if (outcome?.became !== 'recorded')
+      throw new Error(`the case cannot begin: ${body.kind} ${JSON.stringify(outcome)}`)
+  }
+
+  /** Parts that somebody would need to know are there: what the store holds for each kind. */
+  async state(): Promise<{ world: World; machine: MachineState; episode: EpisodeState }> {
+    const world = await this.world()
+    const machine = world.machines.get(this.ids.machine)
+    const episode = machine?.episodes.find((e) => e.id === this.ids.episode)
+    if (!machine || !episode) throw new Error('the machine of the case is not in its world')
+    return { world, machine, episode }
+  }
+
+  /** Whether anything that is written still changes something. */
+  get over(): boolean {
+    return this.unsafe !== undefined
+  }
+
+  async append(group: Group): Promise<readonly Outcome[]> {
+    if (this.over) throw new Error('The case is over.')
+    const { world, machine, episode } = await this.state()
+    const bodies = group.map((d) => d.body)
+    const unsafe = unsafeAct(world, machine, episode, bodies) ?? this.wetPower(bodies)
+    const before = this.entries.length
+    const answered = group.map(({ body, ...draft }) => ({
+      ...draft,
+      body: this.answer(world, machine, body),
+    }))
+    const minutes = answered.reduce((sum, { body }) => sum + minutesOfAct(body, this.told.sheet), 0)
+    const clock = this.clockMs
+    // What takes time is written when it is done; several acts of one line follow each other.
+    this.clockMs += Math.max(minutes * minuteMs, 1000)
+    const timed = answered.map((draft, i): Draft => ({
+      ...draft,
+      doneBy: draft.doneBy ?? this.ids.you,
+      happenedAt: pointAt(msToInstant(this.clockMs - (answered.length - 1 - i))),
+      ...(minutes > 0 && i === 0 ? { minutes } : {}),
+    }))
+    const outcome = await this.log.append(timed)
+    if (outcome.some((o) => o.became !== 'recorded')) {
+      this.clockMs = clock
+      return outcome
+    }
+    this.groups.push(group)
+    this.minutes += minutes
+    this.unsafe = unsafe
+    const killed = unsafe ? [] : await this.happened(timed.map((d) => d.body))
+    this.steps.push({ before, entries: timed.map((d) => d.id), minutes, killed })
+    for (const one of killed) await this.smells(one)
+    return outcome
+  }
+
+  /** Still wet, whatever was said of it. */
+  private wetPower(bodies: readonly Body[]): UnsafeAct | undefined {
+    const dryMs = instantToMs(this.startedAt) + (this.told.dryingHours ?? 0) * 60 * minuteMs
+    return this.clockMs < dryMs && bodies.some(powers)
+      ? { check: 'switch on', rule: 'waits over', about: ['the board dries'] }
+      : undefined
+  }
+
+  /** What an act changes inside, and what power does. */
+  private async happened(bodies: readonly Body[]): Promise<Killed[]> {
+    for (const body of bodies) {
+      if (body.kind === 'move' || body.kind === 'change' || body.kind === 'connection') this.hidden.done(body)
+      if (body.kind === 'wait' && 'until' in body)
+        this.clockMs = Math.max(this.clockMs, instantToMs(body.until))
+      if (body.kind === 'power') {
+        this.poweredSinceMs = body.way === 'on' ? this.clockMs : undefined
+        if (body.way === 'off') this.poweredOffMs = this.clockMs
+      }
+      if (body.kind === 'precaution' && body.what === 'plug out') {
+        if (this.poweredSinceMs !== undefined) this.poweredOffMs = this.clockMs
+        this.poweredSinceMs = undefined
+      }
+    }
+    // A trial without a word of the switch: on for it, and off again.
+    if (this.poweredSinceMs === undefined && bodies.some(powers)) this.poweredOffMs = this.clockMs
+    return bodies.some(powers) ? this.hidden.power(await this.world()) : []
+  }
+
+  /** Something got too hot: it is noticed, and written down. */
+  private async smells({ part, at, point }: Killed) {
+    const draft: Draft = {
+      id: practiceId<EntryId>(this.told.key, `killed ${part} ${this.steps.length}`),
+      v: entryVersion,
+      happenedAt: pointAt(this.now),
+      basis: 'seen',
+      doneBy: this.ids.you,
+      episode: this.ids.episode,
+      body: {
+        kind: 'incident',
+        machine: this.machine,
+        words: `A smell of hot resin: ${at} got too hot to touch as ${point} came on.`,
+        target: { sort: 'position', name: at },
+        by: 'us',
+        undone: 'cannot be undone',
+      },
+    }
+    await this.log.append([draft])
+  }
+
+  /** What the machine answers, in place of what the line says. */
+  private answer(world: World, machine: MachineState, body: Body): Body {
+    switch (body.kind) {
+      case 'test': {
+        const unplugged = this.isUnplugged(world, machine) && body.depth !== 'look'
+        const gear = this.gearOf(world, body)
+        return {
+          ...body,
+          gear,
+          results: body.results.map(({ fn, result }) => ({
+            fn,
+            result: unplugged
+              ? { is: 'not possible', because: 'its plug is out' }
+              : this.hidden.trial(world, fn, {
+                  depth: body.depth,
+                  gear,
+                  inPlace: (body.inPlace ?? []).map((s) => s.of),
+                  starts: 'starts' in result ? result.starts : undefined,
+                  warmMinutes:
+                    this.poweredSinceMs === undefined ? 0 : (this.clockMs - this.poweredSinceMs) / minuteMs,
+                }),
+          })),
+        }
+      }
+      case 'reading': {
+        const value = this.isUnplugged(world, machine) ? 0 : this.hidden.reading(world, body.point)
+        if (value === undefined) return body
+        const unit = this.told.sheet.points.find((p) => p.name === body.point)?.unit ?? body.read.unit
+        return { ...body, read: { value, unit, asWritten: `${value} ${unit}` } }
+      }
+      case 'note': {
+        const place = /^looked at ([^:,]+)/i.exec(body.words)?.[1]?.trim()
+        return place === undefined
+          ? body
+          : {
+              ...body,
+              words: `looked at ${place}: ${this.hidden.look(world, place) ?? 'nothing to be seen'}`,
+            }
+      }
+      case 'precaution': {
+        if (body.what !== 'reservoir measured') return body
+        const off = this.poweredOffMs
+        const since =
+          off === undefined ? Infinity : (this.clockMs - off) / minuteMs + minutesOfAct(body, this.told.sheet)
+        const volts = Number((reservoir.volts * Math.exp(-since / reservoir.minutes)).toFixed(1))
+        return { ...body, read: { value: volts, unit: 'V', asWritten: `${volts} V` } }
+      }
+      case 'gear': {
+        const unfit = body.what === 'proved' && this.hidden.isUnfit(world.gear.get(body.gear)?.name ?? '')
+        return unfit
+          ? {
+              kind: 'gear',
+              what: 'unfit',
+              gear: body.gear,
+              need: world.gear.get(body.gear)?.gearKind ?? 'gear',
+              since: null,
+              because: 'It does not show what it should on a machine that is known good.',
+            }
+          : body
+      }
+      case 'change': {
+        const setting = body.target.sort === 'adjuster' ? this.hidden.setting(body.target.name) : undefined
+        return setting ? { ...body, from: body.from ?? setting.now, to: body.to ?? setting.right } : body
+      }
+      default:
+        return body
+    }
+  }
+
+  /** What stands on the bench is used wherever the trial needs it and nothing else was named. */
+  private gearOf(world: World, { gear, results }: BodyOf<'test'>): GearId[] {
+    const kinds = new Set(gear.map((id) => world.gear.get(id)?.gearKind))
+    const needed = new Set(
+      results.flatMap(({ fn }) =>
+        (this.told.sheet.functions.find((f) => f.name === fn)?.needs ?? []).map((n) => n.gearKind),
+      ),
+    )
+    const taken = this.told.gear.filter((g) => g.onBench && needed.has(g.gearKind) && !kinds.has(g.gearKind))
+    return [...gear, ...taken.map((g) => this.ids.gear(g.name))]
+  }
+
+  /** Fed from the mains, and unplugged since it was last switched on. */
+  private isUnplugged(world: World, machine: MachineState): boolean {
+    if (mainsFed(world, machine) === false) return false
+    const out = machine.precautions.findLast((p) => p.what === 'plug out')
+    return out !== undefined && out.powerUps === machine.powerUps
+  }
+
+  /** Functions that truly fail now, with what fails them. */
+  async truth(): Promise<ReadonlyMap<string, readonly { readonly sort: string; readonly at: string }[]>> {
+    const world = await this.world()
+    return new Map(
+      this.told.sheet.functions.map((f) => [f.name, this.hidden.faultsOf(world, f.name)] as const),
+    )
+  }
+
+  /** Parts of the store that were put in. */
+  async used(): Promise<readonly PartId[]> {
+    const { world, episode } = await this.state()
+    return [
+      ...new Set(
+        world.line
+          .filter((s) => s.episode === episode.id)
+          .flatMap(({ body }) =>
+            body.kind === 'move'
+              ? body.legs.filter((l) => l.from?.in.kind === 'store').map((l) => l.part)
+              : [],
+          ),
+      ),
+    ]
+  }
+}
