@@ -33,6 +33,7 @@ import type {
   StockAnswer,
   TagRow,
 } from './parts.ts'
+import type { OwnRun, PracticeAnswer, PracticeRun, SetAnswer } from './practice.ts'
 import type { PaperIssued, PapersAnswer } from './papers.ts'
 import type { CalendarAddress, RemindersAnswer, TrayMail } from './reminders.ts'
 import type {
@@ -106,6 +107,9 @@ export interface Reads {
   '/words': { readonly words: readonly WordRow[] }
   '/policies': { readonly policies: readonly PolicyRow[] }
   '/meter': MeterAnswer
+  '/practice': PracticeAnswer
+  '/practice/runs/:id': PracticeRun
+  '/practice/set': SetAnswer
 }
 
 /** What changes something, and what comes back; a body as `api/` parses it. */
@@ -138,6 +142,10 @@ export interface Writes {
   'POST /machines/:id/photos': StoredFile
   'POST /loans/:id/photos': StoredFile
   'POST /machines/:id/voices': StoredFile
+  'POST /practice/runs': OwnRun
+  'DELETE /practice/runs/:id': void
+  'POST /practice/set': { readonly id: string }
+  'DELETE /practice/set/:id': void
   'POST /meter/readings': MeterReading
   'POST /meter/simulated-input': void
 }

@@ -4,14 +4,13 @@ import type { SheetPosition } from '#core/type/sheet.ts'
 import { functionsOf, structureOf } from '#core/history/layout.ts'
 import { lookFunction } from '#core/history/results.ts'
 import type { MachineState, World } from '#core/history/world.ts'
-import type { Evidence } from './evidence.ts'
+import { renewedInVain, type Evidence } from './evidence.ts'
 import { lookedAt } from './heard.ts'
 import { houseMasks } from './observations.ts'
 import { fetchMinutes, houseMinutes, tolls, type Touches } from './house-minutes.ts'
 import type { Instance } from './instances.ts'
-import { loadsOf } from './gathering.ts'
 import type { Option } from './next.ts'
-import { pointRows } from './points.ts'
+import { railIsOut } from './rails.ts'
 
 export type FaultActSort =
   | 'test'
@@ -234,36 +233,6 @@ const positionOf = ({ machine, timeline }: Evidence, name: string): SheetPositio
   timeline.positions(machine.id).find((p) => p.designator === name)
 const mountOf = (evidence: Evidence, name: string): SheetPosition['mount'] =>
   positionOf(evidence, name)?.mount ?? 'soldered'
-
-/** What a rail that is not right, or not known, means for what goes into a position. */
-export type AtRail = 'may mend it' | 'draws on it' | 'nothing'
-
-/** A part feeds a point, or pulls it down where it is low; or draws on it; or has nothing to do with it as far as the sheet says what does. */
-export function atRail(
-  structure: ReturnType<typeof structureOf>,
-  at: string,
-  point: string,
-  low: boolean,
-): AtRail {
-  const deps = dependenciesOf(structure, { name: point, dependsOn: [point] })
-  if (deps.declared.has(at) || deps.around.has(at)) return 'may mend it'
-  const said = structure.points.find((p) => p.name === point)?.loads
-  if (said && said.length > 0 && !said.includes(at)) return 'nothing'
-  return low && loadsOf(structure, point).includes(at) ? 'may mend it' : 'draws on it'
-}
-
-/** A rail that was read out of its band: nothing is plugged into it before it is mended. */
-function railIsOut(world: World, machine: MachineState, at: string): boolean {
-  return pointRows(world, machine).some(({ point, unit, last, expected }) => {
-    if (unit !== 'V' || last?.within !== false || expected === undefined || last.value === undefined)
-      return false
-    return atRail(structureOf(world, machine), at, point, last.value < expected.nominal) === 'draws on it'
-  })
-}
-
-/** A contact that was made new and met a failure since is not made new once more. */
-const renewedInVain = ({ failures }: Evidence, { begins }: Instance): boolean =>
-  begins >= 0 && failures.some((f) => f.order > begins)
 
 /** What would mend a suspect. */
 function mendsOf(

@@ -126,3 +126,7 @@ function spansBetween(observations: readonly Observation[]): { years: number; or
   }
   return spans
 }
+
+/** A contact that was made new and met a failure since is not made new once more. */
+export const renewedInVain = ({ failures }: Evidence, { begins }: Instance): boolean =>
+  begins >= 0 && failures.some((f) => f.order > begins)

@@ -8,7 +8,7 @@ import { voidReason } from '#core/history/void.ts'
 import { isConclusive } from '#core/history/weak.ts'
 import type { MachineState, ReadingState, TestRecord, World } from '#core/history/world.ts'
 import type { Place } from '#core/place.ts'
-import { dependenciesOf, dependenciesWithout, type Dependencies } from '#core/type/depends.ts'
+import { dependenciesOf, dependenciesWithout, type Dependencies, type Structure } from '#core/type/depends.ts'
 import type { SheetFunction } from '#core/type/sheet.ts'
 import { Timeline, type Instance } from './instances.ts'
 import { houseMasks, type Observation } from './observations.ts'
@@ -213,7 +213,7 @@ function withinOf({ read, nominal, tolerance }: ReadingState): 'within' | 'low' 
 }
 
 /** What hangs on a point directly: those that the sheet names as its loads, else what is named beside it. */
-export function loadsOf(structure: ReturnType<typeof structureOf>, point: string): readonly string[] {
+export function loadsOf(structure: Structure, point: string): readonly string[] {
   const said = structure.points.find((p) => p.name === point)?.loads
   if (said && said.length > 0) return said
   const positions = new Set(structure.positions.map((p) => p.designator))

@@ -3,20 +3,20 @@
  * measured or looked at is answered by what is truly so, whatever the line says. Time runs by the acts. The same case and the same
  * acts answer the same: a run is kept as what was written, and told anew anywhere.
  */
-import type { Body, BodyOf } from '#core/history/bodies/index.ts'
+import type { Body } from '#core/history/bodies/index.ts'
 import { entryVersion, type Draft, type Entry } from '#core/history/entry.ts'
 import type { EpisodeState, MachineState, World } from '#core/history/world.ts'
-import type { EntryId, GearId, MachineId, PartId } from '#core/ids.ts'
+import type { EntryId, MachineId, PartId } from '#core/ids.ts'
 import type { Log, Outcome } from '#core/judging/log.ts'
 import { MemoryLog } from '#core/judging/memory-log.ts'
 import { dice } from '#core/quantity/dice.ts'
 import { instantToMs, msToInstant, pointAt, type Instant } from '#core/quantity/time.ts'
 import { episodeView } from '#core/views/episode.ts'
 import { closingCheck } from '#core/work/checks/closing.ts'
-import { mainsFed } from '#core/work/checks/mains-fed.ts'
 import { parseLine } from '#core/composer/index.ts'
 import { beginningOf } from './beginning.ts'
 import type { PracticeCase } from './case.ts'
+import { answerOf, type Inside } from './answering.ts'
 import { Hidden, type Killed } from './hidden.ts'
 import { idsOf, practiceId, type CaseIds } from './ids.ts'
 import { lookUpIn } from './look-up.ts'
@@ -37,9 +37,6 @@ export interface Step {
 
 const minuteMs = 60_000
 const dayMs = 24 * 60 * minuteMs
-/** A reservoir of the mains side empties by e in so many minutes; the rectified mains it begins at, V. House figures of practice. */
-const reservoir = { minutes: 1.5, volts: 325 } as const
-
 export class SimulatedMachine implements Log {
   readonly ids: CaseIds
   readonly groups: Group[] = []
@@ -200,9 +197,19 @@ export class SimulatedMachine implements Log {
     const bodies = group.map((d) => d.body)
     const unsafe = unsafeAct(world, machine, episode, bodies) ?? this.wetPower(bodies)
     const before = this.entries.length
+    const inside: Inside = {
+      told: this.told,
+      ids: this.ids,
+      hidden: this.hidden,
+      world,
+      machine,
+      nowMs: this.clockMs,
+      poweredSinceMs: this.poweredSinceMs,
+      poweredOffMs: this.poweredOffMs,
+    }
     const answered = group.map(({ body, ...draft }) => ({
       ...draft,
-      body: this.answer(world, machine, body),
+      body: answerOf(body, inside),
     }))
     const minutes = answered.reduce((sum, { body }) => sum + minutesOfAct(body, this.told.sheet), 0)
     const clock = this.clockMs
@@ -275,94 +282,6 @@ export class SimulatedMachine implements Log {
       },
     }
     await this.log.append([draft])
-  }
-
-  /** What the machine answers, in place of what the line says. */
-  private answer(world: World, machine: MachineState, body: Body): Body {
-    switch (body.kind) {
-      case 'test': {
-        const unplugged = this.isUnplugged(world, machine) && body.depth !== 'look'
-        const gear = this.gearOf(world, body)
-        return {
-          ...body,
-          gear,
-          results: body.results.map(({ fn, result }) => ({
-            fn,
-            result: unplugged
-              ? { is: 'not possible', because: 'its plug is out' }
-              : this.hidden.trial(world, fn, {
-                  depth: body.depth,
-                  gear,
-                  inPlace: (body.inPlace ?? []).map((s) => s.of),
-                  starts: 'starts' in result ? result.starts : undefined,
-                  warmMinutes:
-                    this.poweredSinceMs === undefined ? 0 : (this.clockMs - this.poweredSinceMs) / minuteMs,
-                }),
-          })),
-        }
-      }
-      case 'reading': {
-        const value = this.isUnplugged(world, machine) ? 0 : this.hidden.reading(world, body.point)
-        if (value === undefined) return body
-        const unit = this.told.sheet.points.find((p) => p.name === body.point)?.unit ?? body.read.unit
-        return { ...body, read: { value, unit, asWritten: `${value} ${unit}` } }
-      }
-      case 'note': {
-        const place = /^looked at ([^:,]+)/i.exec(body.words)?.[1]?.trim()
-        return place === undefined
-          ? body
-          : {
-              ...body,
-              words: `looked at ${place}: ${this.hidden.look(world, place) ?? 'nothing to be seen'}`,
-            }
-      }
-      case 'precaution': {
-        if (body.what !== 'reservoir measured') return body
-        const off = this.poweredOffMs
-        const since =
-          off === undefined ? Infinity : (this.clockMs - off) / minuteMs + minutesOfAct(body, this.told.sheet)
-        const volts = Number((reservoir.volts * Math.exp(-since / reservoir.minutes)).toFixed(1))
-        return { ...body, read: { value: volts, unit: 'V', asWritten: `${volts} V` } }
-      }
-      case 'gear': {
-        const unfit = body.what === 'proved' && this.hidden.isUnfit(world.gear.get(body.gear)?.name ?? '')
-        return unfit
-          ? {
-              kind: 'gear',
-              what: 'unfit',
-              gear: body.gear,
-              need: world.gear.get(body.gear)?.gearKind ?? 'gear',
-              since: null,
-              because: 'It does not show what it should on a machine that is known good.',
-            }
-          : body
-      }
-      case 'change': {
-        const setting = body.target.sort === 'adjuster' ? this.hidden.setting(body.target.name) : undefined
-        return setting ? { ...body, from: body.from ?? setting.now, to: body.to ?? setting.right } : body
-      }
-      default:
-        return body
-    }
-  }
-
-  /** What stands on the bench is used wherever the trial needs it and nothing else was named. */
-  private gearOf(world: World, { gear, results }: BodyOf<'test'>): GearId[] {
-    const kinds = new Set(gear.map((id) => world.gear.get(id)?.gearKind))
-    const needed = new Set(
-      results.flatMap(({ fn }) =>
-        (this.told.sheet.functions.find((f) => f.name === fn)?.needs ?? []).map((n) => n.gearKind),
-      ),
-    )
-    const taken = this.told.gear.filter((g) => g.onBench && needed.has(g.gearKind) && !kinds.has(g.gearKind))
-    return [...gear, ...taken.map((g) => this.ids.gear(g.name))]
-  }
-
-  /** Fed from the mains, and unplugged since it was last switched on. */
-  private isUnplugged(world: World, machine: MachineState): boolean {
-    if (mainsFed(world, machine) === false) return false
-    const out = machine.precautions.findLast((p) => p.what === 'plug out')
-    return out !== undefined && out.powerUps === machine.powerUps
   }
 
   /** Functions that truly fail now, with what fails them. */

@@ -1,7 +1,7 @@
 /** What can be done about a fault, each act with what it needs, what bars it, and the line that begins it. */
 import type { Fault } from '#core/diagnosis/fault.ts'
 import type { RatedAct } from '#core/diagnosis/ordering.ts'
-import { atRail } from '#core/diagnosis/acts.ts'
+import { atRail } from '#core/diagnosis/rails.ts'
 import { pointRows, railExpectation, type PointRow } from '#core/diagnosis/points.ts'
 import { structureOf } from '#core/history/layout.ts'
 import { machineStanding, openEpisode } from '#core/history/status.ts'

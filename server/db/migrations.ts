@@ -151,6 +151,17 @@ const steps: readonly Step[] = [
       `CREATE INDEX entries_of_treatments ON entries (seq) WHERE kind = 'treatment'`,
     ],
   },
+  {
+    // Practice lies apart from the collection: nothing here is an entry, and nothing that is derived reads it.
+    name: '015-practice',
+    sql: [
+      `CREATE TABLE practice_set (id uuid PRIMARY KEY, account uuid NOT NULL REFERENCES accounts (id), told jsonb NOT NULL, authority text, set_by uuid NOT NULL REFERENCES accounts (id), set_at timestamptz NOT NULL,
+         done_on timestamptz, unsafe_acts integer CHECK (unsafe_acts >= 0), CONSTRAINT done_with_its_acts CHECK ((done_on IS NULL) = (unsafe_acts IS NULL)))`,
+      `CREATE TABLE practice_runs (id uuid PRIMARY KEY, account uuid NOT NULL REFERENCES accounts (id), run jsonb NOT NULL, outcome jsonb NOT NULL, ended_at timestamptz NOT NULL)`,
+      `CREATE INDEX practice_runs_of ON practice_runs (account, ended_at DESC)`,
+      `CREATE INDEX practice_set_for ON practice_set (account)`,
+    ],
+  },
 ]
 
 export const migrationNames: readonly string[] = steps.map((step) => step.name)
