@@ -37,6 +37,12 @@ const closingRules: Readonly<Record<string, string>> = {
   'next step handed on': 'the next step is not said',
 }
 
+const notInPractice = {
+  correction: 'What the practice machine answered stands. Try it again, or write what you think of it as a note.',
+  ending: 'A case ends with “End the case” above. It can be left and gone on with at any time.',
+  over: 'This case is over.',
+} as const
+
 /** One plain sentence or two for a refusal or a contest. */
 export function refusalWords(refusal: Refusal, names: RefusalNames): string {
   const label = (id: string | undefined, fallback: string) => (id ? (names.labels[id] ?? fallback) : fallback)
@@ -84,6 +90,8 @@ export function refusalWords(refusal: Refusal, names: RefusalNames): string {
       return 'Later steps of that episode are recorded already: it was paused, resumed or closed after this time. Write it with a later time, or keep it for a person to settle.'
     case 'episode-not-paused':
       return 'That episode was not paused.'
+    case 'not-in-practice':
+      return notInPractice[refusal.what]
     case 'closing-not-met':
       return `It cannot be closed yet: ${list(refusal.unmet.map((r) => closingRules[r] ?? r))}.`
     case 'in-the-future':

@@ -126,6 +126,8 @@ export type Refusal =
   | { readonly rule: 'nothing-to-erase'; readonly entry: EntryId }
   | { readonly rule: 'unknown-version'; readonly v: number }
   | { readonly rule: 'not-allowed'; readonly act: string }
+  /** Practice goes on without it: what was answered stands, and a case is ended in its own way. */
+  | { readonly rule: 'not-in-practice'; readonly what: 'correction' | 'ending' | 'over' }
   /** An authorised act of a person who did not say so by PIN in the session of another. */
   | { readonly rule: 'pin-needed'; readonly party: string; readonly authority: string }
 

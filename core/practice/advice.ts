@@ -1,7 +1,7 @@
 /** What the advice of the house knows of a case, and the line that does what it advises. */
 import type { HouseFacts } from '#core/views/fault-shape.ts'
 import type { ActRow } from '#core/views/fault-shape.ts'
-import type { MachineState, World } from '#core/history/world.ts'
+import type { MachineState, PartState, World } from '#core/history/world.ts'
 import { partKindOf } from '#core/history/presence.ts'
 import { faultView } from '#core/views/fault.ts'
 import type { FaultView } from '#core/views/fault-shape.ts'
@@ -27,14 +27,16 @@ export function stockOf(world: World): HouseFacts {
 export const practiceFault = (world: World, machine: MachineState): FaultView =>
   faultView(world, machine, stockOf(world))
 
+/** Spares that still lie in the store, by tag. */
+export const drawerOf = (world: World): readonly PartState[] =>
+  [...world.parts.values()]
+    .filter((p) => p.tag !== undefined && p.place?.in.kind === 'store')
+    .sort((a, b) => (a.tag ?? '').localeCompare(b.tag ?? ''))
+
 /** A spare of a kind by its tag, proved ones first. */
 export function spareFor(world: World, kind: string): string | undefined {
-  const spares = [...world.parts.values()].filter(
-    (p) =>
-      p.tag !== undefined &&
-      p.place?.in.kind === 'store' &&
-      p.health !== 'proved bad' &&
-      partKindOf(world, p.id)?.toLowerCase() === kind.toLowerCase(),
+  const spares = drawerOf(world).filter(
+    (p) => p.health !== 'proved bad' && partKindOf(world, p.id)?.toLowerCase() === kind.toLowerCase(),
   )
   return (spares.find((p) => p.health === 'proved good') ?? spares[0])?.tag
 }

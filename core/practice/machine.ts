@@ -6,6 +6,7 @@
 import type { Body } from '#core/history/bodies/index.ts'
 import { entryVersion, type Draft, type Entry } from '#core/history/entry.ts'
 import type { EpisodeState, MachineState, World } from '#core/history/world.ts'
+import type { Refusal } from '#core/history/refusal.ts'
 import type { EntryId, MachineId, PartId } from '#core/ids.ts'
 import type { Log, Outcome } from '#core/judging/log.ts'
 import { MemoryLog } from '#core/judging/memory-log.ts'
@@ -192,7 +193,8 @@ export class SimulatedMachine implements Log {
   }
 
   async append(group: Group): Promise<readonly Outcome[]> {
-    if (this.over) throw new Error('The case is over.')
+    const bar = this.barOf(group)
+    if (bar) return group.map(({ id }) => ({ id, became: 'refused', refusal: bar }))
     const { world, machine, episode } = await this.state()
     const bodies = group.map((d) => d.body)
     const unsafe = unsafeAct(world, machine, episode, bodies) ?? this.wetPower(bodies)
@@ -231,8 +233,18 @@ export class SimulatedMachine implements Log {
     this.unsafe = unsafe
     const killed = unsafe ? [] : await this.happened(timed.map((d) => d.body))
     this.steps.push({ before, entries: timed.map((d) => d.id), minutes, killed })
-    for (const one of killed) await this.smells(one)
+    for (const one of killed) await this.smells(one, clock)
     return outcome
+  }
+
+  /** What has no place in practice. */
+  private barOf(group: Group): Refusal | undefined {
+    if (this.over) return { rule: 'not-in-practice', what: 'over' }
+    if (group.some((d) => d.amends !== undefined || d.body.kind === 'settle'))
+      return { rule: 'not-in-practice', what: 'correction' }
+    return group.some((d) => d.body.kind === 'episode')
+      ? { rule: 'not-in-practice', what: 'ending' }
+      : undefined
   }
 
   /** Still wet, whatever was said of it. */
@@ -264,11 +276,12 @@ export class SimulatedMachine implements Log {
   }
 
   /** Something got too hot: it is noticed, and written down. */
-  private async smells({ part, at, point }: Killed) {
+  private async smells({ part, at, point }: Killed, sinceMs: number) {
     const draft: Draft = {
       id: practiceId<EntryId>(this.told.key, `killed ${part} ${this.steps.length}`),
       v: entryVersion,
-      happenedAt: pointAt(this.now),
+      // As power came on: before what was tried then.
+      happenedAt: pointAt(msToInstant(Math.min(sinceMs + 500, this.clockMs))),
       basis: 'seen',
       doneBy: this.ids.you,
       episode: this.ids.episode,

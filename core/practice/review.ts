@@ -1,6 +1,7 @@
 /** A run told again, act by act: what each told of what was truly wrong, and what would have told more. */
 import type { FaultView } from '#core/views/fault-shape.ts'
 import type { ActRow } from '#core/views/fault-shape.ts'
+import type { MachineId } from '#core/ids.ts'
 import type { Statement } from '#core/history/versions.ts'
 import { practiceFault } from './advice.ts'
 import type { HiddenFault } from './case.ts'
@@ -87,6 +88,7 @@ function isWhat(act: ActRow | undefined, statements: readonly Statement[]): bool
 export interface Review {
   readonly rows: readonly ReviewRow[]
   readonly labels: Labels
+  readonly machine: MachineId
 }
 
 export async function reviewOf(run: PracticeRun): Promise<Review> {
@@ -118,6 +120,7 @@ export async function reviewOf(run: PracticeRun): Promise<Review> {
   }
   return {
     rows,
+    machine: machine.machine,
     labels: labelsFor(
       world,
       world.line.filter((s) => s.episode === machine.ids.episode),

@@ -1,8 +1,8 @@
 /** The fault of a machine in a few words wherever it is worked on: what is likeliest, and what to do first. */
-import { Link } from 'react-router'
 import { actBar, actCost, actTitle, faultSentence } from '#api/words/fault.ts'
 import type { MachineId } from '#core/ids.ts'
 import { Act } from '#web/ui/Forms.tsx'
+import { HouseLink } from './source.tsx'
 import { useFault } from './useFault.ts'
 
 /** One line: the first act, leading to all of it. */
@@ -12,9 +12,9 @@ export function FaultHint({ machine }: { machine: MachineId }) {
   // What must not be powered says so first; nothing is proposed beside it.
   if (!first || first.powerBarred) return null
   return (
-    <Link className="act block truncate" to={`/machines/${machine}/fault`}>
+    <HouseLink className="act block truncate" to={`/machines/${machine}/fault`}>
       {`First: ${actTitle(first)}`}
-    </Link>
+    </HouseLink>
   )
 }
 
@@ -37,9 +37,9 @@ export function FaultAside({ machine, onLine }: { machine: MachineId; onLine: (l
       {bar && <p className="text-13 text-copper font-bold">{bar}</p>}
       <p className="flex flex-wrap gap-x-4">
         {first && first.line !== '' && <Act onClick={() => onLine(first.line)}>Begin the line</Act>}
-        <Link className="act" to={`/machines/${machine}/fault`}>
+        <HouseLink className="act" to={`/machines/${machine}/fault`}>
           All suspects and acts
-        </Link>
+        </HouseLink>
       </p>
       {data?.here && <p className="text-13 text-quiet">Worked out on this device, without a connection.</p>}
     </section>

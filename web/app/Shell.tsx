@@ -62,6 +62,11 @@ function Band({ signed }: { signed: SignedIn }) {
   const { waiting, why } = useOutboxState(signed.me.account)
   const refused = waiting.filter((w) => w.refused !== undefined).length
   const places = placesFor(signed.me.role)
+  // A machine that is not there is never taken for one of the house.
+  const practising = location.pathname.startsWith('/practice')
+  useLayoutEffect(() => {
+    document.documentElement.toggleAttribute('data-practice', practising)
+  }, [practising])
 
   useEffect(() => listen(client), [client])
   // A new view has its title at once, before it says its own, and the focus, unless something in it has taken it.
@@ -89,7 +94,7 @@ function Band({ signed }: { signed: SignedIn }) {
         (event.target === document.body || (event.target as HTMLElement).id === 'view') &&
         !document.querySelector('[data-slip]')
       const place = idle ? places.find((p) => p.digit === event.key) : undefined
-      if (place && !location.pathname.startsWith('/episodes/')) void navigate(place.path)
+      if (place && !location.pathname.includes('/episodes/')) void navigate(place.path)
       else if (event.key === '/') search.current?.focus()
       else if (event.key === '?') setOpen((now) => (now === 'keys' ? undefined : 'keys'))
       else return
@@ -108,6 +113,9 @@ function Band({ signed }: { signed: SignedIn }) {
         <span className="font-display max-w-52 min-w-0 truncate font-semibold max-sm:max-w-28">
           {signed.house.name}
         </span>
+        {practising && (
+          <span className="border-ink rounded-sm border-2 px-2 font-bold whitespace-nowrap">Practice</span>
+        )}
         <nav
           aria-label="Places"
           className="flex h-full shrink-0 gap-1 max-sm:gap-0 max-sm:order-last max-sm:h-9 max-sm:w-full"

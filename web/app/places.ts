@@ -38,6 +38,7 @@ const titles: readonly (readonly [RegExp, string])[] = [
   [/^\/types/, 'Types and house'],
   [/^\/loans/, 'Loans'],
   [/^\/people/, 'People'],
+  [/^\/practice/, 'Practice'],
   [/^\/batches/, 'Groups received together'],
 ]
 

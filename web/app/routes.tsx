@@ -100,6 +100,20 @@ export const router = createBrowserRouter([
           { path: 'mail-tray', ...lazyView(() => import('#web/features/mail-tray/MailTrayView.tsx')) },
           { path: 'loans/:id/papers/:paper', ...lazyView(() => import('#web/features/loans/PaperView.tsx')) },
           { path: 'loans/:id', ...lazyView(() => import('#web/features/loans/LoanView.tsx')) },
+          { path: 'practice', ...lazyView(() => import('#web/features/practice/PracticeView.tsx')) },
+          { path: 'practice/cases/*', ...lazyView(() => import('#web/features/practice/CaseView.tsx')) },
+          {
+            path: 'practice/runs/:run',
+            ...lazyView(() => import('#web/features/practice/RunView.tsx')),
+            children: [
+              { path: 'episodes/:id', ...lazyView(() => import('#web/features/episodes/EpisodeView.tsx')) },
+              {
+                path: 'machines/:id/fault',
+                ...lazyView(() => import('#web/features/diagnosis/FaultView.tsx')),
+              },
+              { path: 'end', ...lazyView(() => import('#web/features/practice/EndView.tsx')) },
+            ],
+          },
           { path: 'people', ...lazyView(() => import('#web/features/people/PeopleView.tsx')) },
           { path: '*', Component: Missing },
         ],

@@ -12,17 +12,11 @@ import { keys } from './keys.ts'
 import { entryInstant, newId, nowInstant } from './clock.ts'
 import { get, post, setToken, wordsOf } from './http.ts'
 import { takeOver } from './refresh.ts'
+import { useSource, type Source, type WriteOptions, type Written } from './source.tsx'
+
+export type { WriteOptions, Written } from './source.tsx'
 import { judges, passes, sessionOver, whyItWaits } from './judging.ts'
-import {
-  hold,
-  letWait,
-  refuse,
-  release,
-  sendFiles,
-  sendOutbox,
-  useOutboxState,
-  type HeldFile,
-} from './outbox.ts'
+import { hold, letWait, refuse, release, sendFiles, sendOutbox, useOutboxState } from './outbox.ts'
 
 export interface SignedIn {
   readonly house: House
@@ -70,6 +64,9 @@ export function SignedProvider({ value, children }: { value: SignedIn; children:
   return <Signed value={value}>{children}</Signed>
 }
 
+/** Another person and house for what stands below: who practises is not the one who is signed in. */
+export const SignedAs = Signed
+
 export function useSigned(): SignedIn {
   const signed = use(Signed)
   if (!signed) throw new Error('useSigned is used outside of the signed-in views')
@@ -107,14 +104,6 @@ export interface Writing {
   /** It stands by itself, whatever becomes of the rest. */
   readonly alone?: boolean | undefined
 }
-export type Written =
-  | {
-      readonly sent: true
-      readonly answers: readonly Became[]
-      readonly refused?: Extract<Became, { became: 'refused' }> | undefined
-    }
-  | { readonly sent: false; readonly why: string }
-
 /** Makes drafts of what was typed. Several stand or fall together. */
 export function useDrafts() {
   const { me } = useSigned()
@@ -141,15 +130,6 @@ export function useDrafts() {
   }
 }
 
-export interface WriteOptions {
-  readonly contested?: 'refuse' | 'keep'
-  /** Files that the entries speak of by their hash. */
-  readonly files?: readonly HeldFile[]
-  /** The line as it was typed. */
-  readonly line?: string
-  readonly onProgress?: (share: number) => void
-}
-
 const lastSeq = (answers: readonly Became[]): number =>
   Math.max(0, ...answers.map((a) => ('seq' in a ? a.seq : 0)))
 
@@ -158,9 +138,11 @@ const lastSeq = (answers: readonly Became[]): number =>
  * a dead connection nor a server in trouble loses one. A refusal comes back as data, with its sentence; what was typed is then
  * in its writer's hands again, and a file stays in the outbox with the reason.
  */
-export function useWrite() {
+export function useWrite(): NonNullable<Source['write']> {
   const { me } = useSigned()
   const client = useQueryClient()
+  const { write } = useSource()
+  if (write) return write
   return async (
     drafts: readonly Draft[],
     { contested = 'refuse', files = [], line, onProgress }: WriteOptions = {},

@@ -2,7 +2,7 @@
 import { useQuery } from '@tanstack/react-query'
 import type { FaultView } from '#core/views/fault-shape.ts'
 import { faultHere, keepFacts } from './device-fold.ts'
-import { get } from './http.ts'
+import { useSource } from './source.tsx'
 import { passes } from './judging.ts'
 import { keys, whileSame } from './keys.ts'
 import { useOutbox } from './outbox.ts'
@@ -19,6 +19,7 @@ export function useFault(machine: string, enabled = true) {
     me: { account },
     house,
   } = useSigned()
+  const { get, practice } = useSource()
   const waiting = useOutbox(account)
   return useQuery({
     queryKey: keys.fault(machine, waiting.length),
@@ -28,7 +29,7 @@ export function useFault(machine: string, enabled = true) {
     queryFn: async (): Promise<FaultHere> => {
       try {
         const view = await get('/machines/:id/fault', { id: machine })
-        keepFacts(account, view.house)
+        if (!practice) keepFacts(account, view.house)
         return { view, here: false }
       } catch (failure) {
         const view = passes(failure)

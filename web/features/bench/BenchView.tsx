@@ -42,6 +42,11 @@ export function BenchView() {
         )}
         <Waiting waits={data.waits} now={now} />
         <PutAway data={data} now={now} />
+        <p className="text-quiet mt-6">
+          <Link className="act" to="/practice">
+            Practise on a machine that is not there
+          </Link>
+        </p>
       </div>
       <Aside data={data} />
     </main>

@@ -1,9 +1,9 @@
 /** What to do next: at most five acts, the first with the one filled button. */
-import { Link } from 'react-router'
 import { actBar, actCost, actNeeds, actTells, actTitle } from '#api/words/fault.ts'
 import { list } from '#api/words/lists.ts'
 import type { ActRow } from '#core/views/fault-shape.ts'
 import type { MachineId } from '#core/ids.ts'
+import { HouseLink } from '#web/app/source.tsx'
 import { Act, MainButton } from '#web/ui/Forms.tsx'
 
 export function Acts({
@@ -29,9 +29,9 @@ export function Acts({
       {missing.length > 0 && (
         <p className="py-2">
           {`Put back or fit ${list(missing, 4)} first, then test again. `}
-          <Link className="act" to={`/machines/${machine}?show=parts`}>
+          <HouseLink className="act" to={`/machines/${machine}?show=parts`}>
             Parts and donors
-          </Link>
+          </HouseLink>
         </p>
       )}
       {acts.length === 0 && missing.length === 0 && (
@@ -53,9 +53,9 @@ export function Acts({
                 {needs && <p className="text-13">{needs}</p>}
                 {bar && <p className="text-13 text-copper font-bold">{bar}</p>}
                 {act.sort === 'prove gear' && (
-                  <Link className="act" to="/types">
+                  <HouseLink className="act" to="/types">
                     Record a gear check
-                  </Link>
+                  </HouseLink>
                 )}
                 {onBegin && act.line !== '' ? (
                   i === 0 ? (
@@ -75,9 +75,9 @@ export function Acts({
       </ol>
       {!onBegin && acts.length > 0 && (
         <p className="py-2">
-          <Link className="act" to={`/machines/${machine}`}>
+          <HouseLink className="act" to={`/machines/${machine}`}>
             Open an episode to begin
-          </Link>
+          </HouseLink>
         </p>
       )}
       <p className="text-13 text-quiet pt-2">

@@ -1,6 +1,6 @@
 /** What may be at fault with a machine: one sentence, the first act, suspects, what feeds what, what to do; below, what was seen. */
 import { useEffect } from 'react'
-import { Link, useNavigate, useParams } from 'react-router'
+import { useNavigate, useParams } from 'react-router'
 import {
   adviceStatusWords,
   approachWords,
@@ -16,6 +16,7 @@ import { onsetWords } from '#api/words/bench.ts'
 import { list } from '#api/words/lists.ts'
 import type { FaultView, HeardRow, ShownFault } from '#core/views/fault-shape.ts'
 import { wordsOf } from '#web/app/http.ts'
+import { HouseLink, useSource } from '#web/app/source.tsx'
 import { useFault } from '#web/app/useFault.ts'
 import { useDates } from '#web/app/session.tsx'
 import { Rows, Row } from '#web/ui/Rows.tsx'
@@ -39,9 +40,9 @@ export function View() {
   return (
     <main className="flex-1 space-y-4 p-4 pb-16">
       <p className="text-quiet">
-        <Link className="act" to={`/machines/${view.machine}`}>
+        <HouseLink className="act" to={`/machines/${view.machine}`}>
           {view.plate.name} <span className="num">{view.plate.number}</span>
-        </Link>
+        </HouseLink>
         , fault finding
       </p>
       {data.here && <OnDevice at={view.house.at} />}
@@ -70,13 +71,13 @@ function NothingFails({ view }: { view: FaultView }) {
         what may be at fault and what to do next.
       </p>
       {view.open ? (
-        <Link className="act" to={`/episodes/${view.open.id}`}>
+        <HouseLink className="act" to={`/episodes/${view.open.id}`}>
           Go on with episode {view.open.number}
-        </Link>
+        </HouseLink>
       ) : (
-        <Link className="act" to={`/machines/${view.machine}`}>
+        <HouseLink className="act" to={`/machines/${view.machine}`}>
           Open an episode on its page
-        </Link>
+        </HouseLink>
       )}
       <Heard rows={view.heard} />
     </section>
@@ -85,9 +86,11 @@ function NothingFails({ view }: { view: FaultView }) {
 
 function Found({ view, fault }: { view: FaultView; fault: ShownFault }) {
   const navigate = useNavigate()
+  const { path } = useSource()
   const { short } = useDates()
   const begin = view.open
-    ? (line: string) => void navigate(`/episodes/${view.open?.id ?? ''}?line=${encodeURIComponent(line)}`)
+    ? (line: string) =>
+        void navigate(path(`/episodes/${view.open?.id ?? ''}?line=${encodeURIComponent(line)}`))
     : undefined
   return (
     <>

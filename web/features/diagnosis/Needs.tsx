@@ -9,6 +9,7 @@ import { keys } from '#web/app/keys.ts'
 import { get } from '#web/app/http.ts'
 import { useSendOne } from '#web/app/send.ts'
 import { useSigned } from '#web/app/session.tsx'
+import { useSource } from '#web/app/source.tsx'
 import { Act, PlainButton, Said } from '#web/ui/Forms.tsx'
 
 export function SayNeeds({ view, fn, main = false }: { view: FaultView; fn: string; main?: boolean }) {
@@ -65,12 +66,13 @@ export function SayNeeds({ view, fn, main = false }: { view: FaultView; fn: stri
 
 export function Learned({ view }: { view: FaultView }) {
   const { me } = useSigned()
+  const { practice } = useSource()
   const { send, error } = useSendOne()
   const may = me.role === 'restorer' || me.role === 'steward'
   const type = useQuery({
     queryKey: keys.type(view.type ?? ''),
     queryFn: () => get('/types/:id', { id: view.type ?? '' }),
-    enabled: may && view.type !== undefined && view.learned.length > 0,
+    enabled: !practice && may && view.type !== undefined && view.learned.length > 0,
   })
   if (view.learned.length === 0 || view.type === undefined)
     return view.type === undefined ? (
@@ -120,7 +122,7 @@ export function Learned({ view }: { view: FaultView }) {
           </li>
         ))}
       </ul>
-      {may ? (
+      {practice ? null : may ? (
         <Act disabled={!sheet} onClick={keep}>
           Keep it on the sheet
         </Act>

@@ -1,12 +1,12 @@
 /** What the record answers to a line that asks: sentences, and the entries that they rest on. Nothing is written. */
 import { useQuery } from '@tanstack/react-query'
-import { Link } from 'react-router'
 import type { RecordQuestion } from '#core/history/record.ts'
 import type { Answered } from '#core/views/answers.ts'
 import { whenWords } from '#api/words/dates.ts'
 import { answerWords } from '#api/words/record.ts'
 import { keys } from '#web/app/keys.ts'
-import { get, wordsOf } from '#web/app/http.ts'
+import { wordsOf } from '#web/app/http.ts'
+import { HouseLink, useSource } from '#web/app/source.tsx'
 import { passes } from '#web/app/judging.ts'
 import { useOutbox } from '#web/app/outbox.ts'
 import { useDates, useSigned } from '#web/app/session.tsx'
@@ -29,6 +29,7 @@ export function AnswerStrip({
   onClose: () => void
 }) {
   const { when, short } = useDates()
+  const { get } = useSource()
   const { asks, about } = question
   const {
     me: { account },
@@ -71,9 +72,9 @@ export function AnswerStrip({
                   {row.happenedAt.earliest === row.happenedAt.latest &&
                     whenWords(row.happenedAt, when.now, when.zone)}
                 </span>{' '}
-                <Link className="underline" to={`/machines/${machine}?show=entries#entry-${row.id}`}>
+                <HouseLink className="underline" to={`/machines/${machine}?show=entries#entry-${row.id}`}>
                   {result ? `${what}: ${result}` : what}
-                </Link>
+                </HouseLink>
               </li>
             )
           })}

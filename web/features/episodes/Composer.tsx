@@ -13,7 +13,7 @@ import {
 import { clockWords } from '#api/words/dates.ts'
 import type { ComposerContext } from '#core/composer/context.ts'
 import type { CheckName } from '#core/work/checks/index.ts'
-import { nowMs } from '#web/app/clock.ts'
+import { useSource } from '#web/app/source.tsx'
 import { wordsOf } from '#web/app/http.ts'
 import { useDates, useSigned } from '#web/app/session.tsx'
 import type { RecordQuestion } from '#core/history/record.ts'
@@ -60,6 +60,7 @@ export function Composer({
 }) {
   const { zone } = useDates()
   const { me } = useSigned()
+  const { nowMs, practice, hints: hintsHere = examples } = useSource()
   const staff = useStaff()
   const input = useRef<HTMLInputElement>(null)
   const typed = useLine(context.episode, input)
@@ -96,14 +97,15 @@ export function Composer({
   const which =
     !parsed.ok && 'problem' in parsed && parsed.problem.why === 'which of' ? parsed.problem : undefined
   const [choosing, setChoosing] = useState<string>()
-  const hints = useMemo(() => examples(context), [context])
+  const hints = useMemo(() => hintsHere(context), [context, hintsHere])
 
   const past = parsed.ok ? parsed.effects.find((e) => e.does === 'goes past')?.check : undefined
   useEffect(() => onPast(past), [past, onPast])
   useEffect(() => {
+    setNow(nowMs())
     const timer = setInterval(() => setNow(nowMs()), 20_000)
     return () => clearInterval(timer)
-  }, [])
+  }, [nowMs])
   const take = () => {
     if (!meter.name) return
     // What was typed meanwhile is not overwritten.
@@ -190,7 +192,7 @@ export function Composer({
             {which ? 'Keep as it is' : 'Quick note'}
           </button>
         )}
-        {line.trim() === '' && (
+        {line.trim() === '' && !practice && (
           <VoiceJot
             machine={context.machine}
             episode={context.episode}

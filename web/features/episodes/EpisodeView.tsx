@@ -1,7 +1,7 @@
 /** The working screen. The frame never scrolls: left what is off, centre the ruled sheet, right what stands in the way. */
 import { lazily } from '#web/ui/lazily.tsx'
 import type { JotRow, EpisodeView } from '#core/views/episode.ts'
-import { useParams, useSearchParams, Link } from 'react-router'
+import { useParams, useSearchParams } from 'react-router'
 import { useEpisode } from './useEpisode.ts'
 import { useEffect, useRef, useState } from 'react'
 import { wordsOf } from '#web/app/http.ts'
@@ -12,6 +12,7 @@ import type { CheckName } from '#core/work/checks/index.ts'
 import { type Marks, GridSlip, noMarks } from './GridSlip.tsx'
 import { useMeter } from './useMeter.ts'
 import { keysOn } from '#web/app/look.ts'
+import { HouseLink, useSource } from '#web/app/source.tsx'
 import { SortSlip } from './Jots.tsx'
 import { AnswerSlip, SettleSlip } from '#web/ui/AmendSlip.tsx'
 import { statusTitle } from '#api/words/status.ts'
@@ -54,6 +55,7 @@ const typing = (target: EventTarget | null) =>
 
 function Working({ view, waiting }: { view: EpisodeView; waiting: readonly Waiting[] }) {
   const { me } = useSigned()
+  const { practice } = useSource()
   const { short } = useDates()
   const composer = useRef<ComposerHandle>(null)
   useEffect(() => {
@@ -166,9 +168,9 @@ function Working({ view, waiting }: { view: EpisodeView; waiting: readonly Waiti
     <main className="flex h-[calc(100dvh-var(--band)-var(--ring,0px)-var(--told,0px))] flex-col">
       <header className="bg-plate text-lettering flex min-h-12 shrink-0 items-center gap-4 px-4 max-sm:flex-wrap max-sm:gap-y-1 max-sm:py-2">
         <h1 className="font-display text-18 min-w-0 truncate font-semibold max-sm:basis-full">
-          <Link to={`/machines/${view.machine}`} className="hover:underline">
+          <HouseLink to={`/machines/${view.machine}`} className="hover:underline">
             {view.plate.name}
-          </Link>
+          </HouseLink>
         </h1>
         <span className="num text-plate-label whitespace-nowrap">{view.plate.number}</span>
         <span className="text-18 mr-auto ml-2 flex min-w-0 items-center gap-2 font-bold whitespace-nowrap [&_svg]:text-current">
@@ -189,13 +191,15 @@ function Working({ view, waiting }: { view: EpisodeView; waiting: readonly Waiti
         <span className="num text-13 ml-auto whitespace-nowrap max-lg:sr-only xl:ml-4">
           {view.people.length ? `${view.people.join(', ')} here` : ''}
         </span>
-        <Link
-          to={`/episodes/${episode.id}/print/sheet`}
-          className="ml-3 font-bold whitespace-nowrap underline-offset-4 hover:underline max-md:hidden"
-        >
-          Papers
-        </Link>
-        {!closed && (
+        {!practice && (
+          <HouseLink
+            to={`/episodes/${episode.id}/print/sheet`}
+            className="ml-3 font-bold whitespace-nowrap underline-offset-4 hover:underline max-md:hidden"
+          >
+            Papers
+          </HouseLink>
+        )}
+        {!closed && !practice && (
           <>
             <button
               type="button"
@@ -255,9 +259,9 @@ function Working({ view, waiting }: { view: EpisodeView; waiting: readonly Waiti
             <div className="bg-next border-hair max-h-[60%] shrink-0 overflow-auto border-t p-3">
               <p>
                 Closed. {episode.next && `Next: ${episode.next}.`}{' '}
-                <Link className="act" to={`/machines/${view.machine}`}>
+                <HouseLink className="act" to={`/machines/${view.machine}`}>
                   To the machine
-                </Link>
+                </HouseLink>
               </p>
               <WayInOffer view={view} />
             </div>

@@ -5,7 +5,7 @@ import { useQuery } from '@tanstack/react-query'
 import type { EpisodeView } from '#core/views/episode.ts'
 import type { LogRow } from '#core/views/rows.ts'
 import { keys } from '#web/app/keys.ts'
-import { get } from '#web/app/http.ts'
+import { useSource } from '#web/app/source.tsx'
 import { useParsed } from './useComposer.ts'
 import { effectWords, problemWords } from '#api/words/composer.ts'
 import type { Waiting } from '#web/app/outbox.ts'
@@ -52,6 +52,8 @@ function placeBrackets(view: EpisodeView, list: HTMLElement, margin: HTMLElement
 
 export function Sheet({ view, waiting }: { view: EpisodeView; waiting: readonly Waiting[] }) {
   const { when, clock } = useDates()
+  // What a simulated machine answered stands.
+  const { practice } = useSource()
   const list = useRef<HTMLOListElement>(null)
   const margin = useRef<HTMLUListElement>(null)
   const scroller = useRef<HTMLDivElement>(null)
@@ -117,7 +119,9 @@ export function Sheet({ view, waiting }: { view: EpisodeView; waiting: readonly 
               names={names}
               day={row.happenedAt.latest.slice(0, 10) !== view.episode.opened.slice(0, 10)}
               onAct={
-                row.body.kind === 'settle' ? undefined : () => setOpen(open === row.id ? undefined : row.id)
+                practice || row.body.kind === 'settle'
+                  ? undefined
+                  : () => setOpen(open === row.id ? undefined : row.id)
               }
               actLabel={row.contested ? 'Settle' : 'Correct'}
             >
@@ -176,10 +180,11 @@ export function Sheet({ view, waiting }: { view: EpisodeView; waiting: readonly 
 /** A correction is read in the light of what was known just before the entry: its slot was still empty then. */
 function Restate({ row, view, onClose }: { row: LogRow; view: EpisodeView; onClose: () => void }) {
   const { zone, when } = useDates()
+  const source = useSource()
   const [line, setLine] = useState('')
   const before = useQuery({
     queryKey: keys.contextBefore(view.episode.id, row.id),
-    queryFn: () => get('/episodes/:id/context', { id: view.episode.id, before: row.id }),
+    queryFn: () => source.get('/episodes/:id/context', { id: view.episode.id, before: row.id }),
   })
   const { parsed } = useParsed(line, before.data ?? view.context, zone, row.doneBy, row.recordedAt)
   const entry = parsed.ok ? parsed.entries.find((e) => e.body.kind === row.body.kind) : undefined

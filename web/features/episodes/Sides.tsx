@@ -8,7 +8,7 @@ import { list } from '#api/words/lists.ts'
 import type { EpisodeView, JotRow } from '#core/views/episode.ts'
 import { nextRing } from '#core/history/waits.ts'
 import type { CheckName, CheckReport } from '#core/work/checks/index.ts'
-import { nowMs } from '#web/app/clock.ts'
+import { useSource } from '#web/app/source.tsx'
 import { useDates } from '#web/app/session.tsx'
 import { Act } from '#web/ui/Forms.tsx'
 import { lazily } from '#web/ui/lazily.tsx'
@@ -38,11 +38,12 @@ export function LeftSide({
   const { zone } = useDates()
   const [sums, setSums] = useState(false)
   const soaks = (entry: string) => view.context.soaking.some((s) => s.entry === entry)
+  const { nowMs } = useSource()
   const [now, setNow] = useState(nowMs)
   useEffect(() => {
     const timer = setInterval(() => setNow(nowMs()), 1000)
     return () => clearInterval(timer)
-  }, [])
+  }, [nowMs])
   const off = view.context.fasteners.filter((f) => f.off !== f.on)
   const nothing = view.tray.length === 0 && off.length === 0 && view.context.connectionsOff.length === 0
   return (

@@ -1,4 +1,5 @@
 /** The eight verbs: everything by two taps. A tap fills the line, so it teaches typing. */
+import { useSource } from '#web/app/source.tsx'
 import { useRef, useState } from 'react'
 import type { MachineId } from '#core/ids.ts'
 import {
@@ -14,7 +15,7 @@ import {
 } from 'lucide-react'
 import type { ComposerContext } from '#core/composer/context.ts'
 import { Act, Said } from '#web/ui/Forms.tsx'
-import { choicesOf, verbs, type Verb } from './choices.ts'
+import { choicesOf, verbs, type Choice, type Verb } from './choices.ts'
 import { MeterPanel } from './MeterPanel.tsx'
 import type { Meter } from './useMeter.ts'
 import { usePhotoUploads } from '#web/ui/photos/upload.ts'
@@ -45,11 +46,12 @@ export function Verbs({
   /** Take the instrument's reading into the line. */
   onTake: () => void
 }) {
+  const { practice, lines } = useSource()
   const [open, setOpen] = useState<Verb>()
   const file = useRef<HTMLInputElement>(null)
   const photos = usePhotoUploads(context.machine as MachineId, context.episode)
   const refused = photos.uploads.filter((u) => u.state === 'refused')
-  const choices = open ? choicesOf(open, context) : []
+  const choices: readonly Choice[] = open ? (lines?.(open, context) ?? choicesOf(open, context)) : []
   return (
     <div className="relative">
       {open && (
@@ -59,7 +61,7 @@ export function Verbs({
           aria-label={`${open}: what`}
           onKeyDown={(e) => e.key === 'Escape' && setOpen(undefined)}
         >
-          {open === 'Read' && (
+          {open === 'Read' && !practice && (
             <MeterPanel
               meter={meter}
               onTake={() => {
@@ -111,8 +113,9 @@ export function Verbs({
           event.target.value = ''
         }}
       />
-      <div className="border-line bg-sheet grid grid-cols-8 border-t">
+      <div className="border-line bg-sheet grid auto-cols-fr grid-flow-col border-t">
         {verbs.map((verb) => {
+          if (practice && verb === 'Photo') return null
           const Icon = icons[verb]
           return (
             <button

@@ -2,7 +2,7 @@
 import { useQuery } from '@tanstack/react-query'
 import type { ComposerContext } from '#core/composer/context.ts'
 import { keys } from '#web/app/keys.ts'
-import { get } from '#web/app/http.ts'
+import { useSource } from '#web/app/source.tsx'
 import { useSigned } from '#web/app/session.tsx'
 
 export interface Staff {
@@ -14,6 +14,7 @@ export interface Staff {
 /** Everybody who works here, the person signed in first. */
 export function useStaff(): readonly Staff[] {
   const { me } = useSigned()
+  const { get } = useSource()
   const people = useQuery({ queryKey: keys.people, queryFn: () => get('/people') })
   const others =
     people.data?.people.filter((p) => p.account && p.active && p.role !== 'guest' && p.party !== me.party) ??

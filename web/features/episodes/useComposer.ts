@@ -4,10 +4,10 @@ import { startTransition, useEffect, useMemo, useState } from 'react'
 import { flushSync } from 'react-dom'
 import type { ComposerContext } from '#core/composer/context.ts'
 import { completions, parseLine, type LineReader, type Parsed } from '#core/composer/index.ts'
-import type { Instant } from '#core/quantity/time.ts'
+import { msToInstant, type Instant } from '#core/quantity/time.ts'
 import { keys } from '#web/app/keys.ts'
-import { newId, nowInstant } from '#web/app/clock.ts'
-import { get } from '#web/app/http.ts'
+import { newId } from '#web/app/clock.ts'
+import { useSource } from '#web/app/source.tsx'
 import { useSigned } from '#web/app/session.tsx'
 
 /** Words of a line that could be another machine's number or a tag: looked up once they are complete. */
@@ -60,6 +60,7 @@ export function useParsed(
 ): Composing {
   const reader = useReader()
   const { me } = useSigned()
+  const { get, parse = parseLine, nowMs } = useSource()
   /** What the line was found to speak of, where it looks like no number: a lot by its name. */
   const [named, setNamed] = useState<string>()
   const numbers = [...numbersIn(line), ...(named !== undefined && line !== '' ? [named] : [])]
@@ -75,8 +76,8 @@ export function useParsed(
   const key = looked.map((q) => q.dataUpdatedAt).join() + numbers.join()
   const composing = useMemo(() => {
     const found = new Map(numbers.map((word, i) => [word, answers[i]]))
-    const parsed = parseLine(line, context, {
-      now: from ?? nowInstant(),
+    const parsed = parse(line, context, {
+      now: from ?? msToInstant(nowMs()),
       zone,
       newId,
       doer,

@@ -8,7 +8,7 @@ import type { HouseId } from '#core/ids.ts'
 import type { EpisodeView } from '#core/views/episode.ts'
 import { keys } from '#web/app/keys.ts'
 import { heldEpisode, refreshEpisode } from '#web/app/device-episodes.ts'
-import { get } from '#web/app/http.ts'
+import { useSource } from '#web/app/source.tsx'
 import { passes } from '#web/app/judging.ts'
 import { useOutbox, type Waiting } from '#web/app/outbox.ts'
 import { useSigned } from '#web/app/session.tsx'
@@ -26,6 +26,7 @@ export interface EpisodeHere {
 
 export function useEpisode(id: string): EpisodeHere {
   const { me, house } = useSigned()
+  const { get, practice } = useSource()
   const outbox = useOutbox(me.account)
   const waiting = useMemo(() => outbox.filter((w) => w.draft.episode === id), [outbox, id])
   const server = useQuery({
@@ -38,7 +39,8 @@ export function useEpisode(id: string): EpisodeHere {
   const answered = server.data
   // Waiting entries are shown in their place as soon as there is something to fold them into.
   const local = useLocalView(id, me.account, house.id, waiting, cut || waiting.length > 0)
-  useKept(id, me.account, answered)
+  // What is practised is kept by itself, apart from what the house wrote.
+  useKept(id, me.account, practice ? undefined : answered)
   const view = (cut || waiting.length > 0) && local ? local : answered
   return {
     view,

@@ -3,12 +3,14 @@ import { useQuery } from '@tanstack/react-query'
 import type { ComposerContext } from '#core/composer/context.ts'
 import { askedOf, readingLine } from '#core/composer/measure.ts'
 import { keys } from '#web/app/keys.ts'
-import { get, post } from '#web/app/http.ts'
+import { post } from '#web/app/http.ts'
+import { useSource } from '#web/app/source.tsx'
 
 /** The key that takes a reading: no letter, so that it works while a line is typed. */
 export const meterKey = 'F2'
 
 export function useMeter(context: ComposerContext) {
+  const { get } = useSource()
   const { data } = useQuery({
     queryKey: keys.meter,
     queryFn: () => get('/meter'),

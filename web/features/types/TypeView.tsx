@@ -80,6 +80,11 @@ function Editor({ id, form, answer }: { id: string; form: SheetForm; answer?: Ty
             </p>
           </div>
           {answer && <Versions answer={answer} />}
+          {answer && (
+            <Link className="act self-center" to={`/practice?type=${id}`}>
+              Practise on this type
+            </Link>
+          )}
           {mayEdit && (
             <MainButton type="submit" disabled={formState.isSubmitting || !formState.isDirty}>
               {answer ? 'Save a new version' : 'Publish the sheet'}
