@@ -90,6 +90,7 @@ const groups = {
   read: () => node('bench/read.ts'),
   'first-view': () => node('bench/first-view.ts'),
   diagnosis: () => node('bench/diagnosis.ts'),
+  practice: () => node('bench/practice.ts'),
   loans: () => onDatabases([['bench/loans.ts', 'bench_loans']]),
   colour: () => node('bench/colour.ts'),
   append: () => onDatabases([['bench/append.ts', 'bench']]),

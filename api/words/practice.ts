@@ -116,8 +116,8 @@ const couldHave: Readonly<Partial<Record<RuleName, string>>> = {
 }
 export const unsafeWords = ({ rule, about }: UnsafeAct): string =>
   `${couldHave[rule] ?? 'A point of a check that keeps people from harm was open.'}${about.length > 0 ? ` On record: ${list(about)}.` : ''}`
-export const stoppedBy = ({ check, rule }: UnsafeAct): string =>
-  `The check “${checkTitles[check]}” names it: ${rule}. It stays open until somebody does it and writes it down.`
+export const stoppedBy = ({ check, rule, also }: UnsafeAct): string =>
+  `The check “${checkTitles[check]}” names it: ${list([rule, ...also])}. It stays open until somebody does it and writes it down.`
 export const practiceCaution =
   'Practice shows what is usual. At a real machine local rules and licensed practice come first.'
 
@@ -130,10 +130,11 @@ const believed = ({ likeliest }: Believed): string =>
 const toldShare = 0.04
 
 /** What an act told of what was truly wrong. */
-export function toldWords({ before, after, killed, unsafe }: ReviewRow): string {
+export function toldWords({ before, after, killed, unsafe, mended }: ReviewRow): string {
   if (unsafe) return 'It ended the case.'
   const gain = after.ofTruth - before.ofTruth
   const lost = killed.length > 0 ? ` ${capital(list(killed))} did not outlive it.` : ''
+  if (mended.length > 0) return `It mended ${list(mended.map(causeWords))}; a test has to show it.${lost}`
   if (before.likeliest === undefined && after.likeliest !== undefined)
     return `It showed that something is wrong; likeliest: ${believed(after)}.${lost}`
   if (after.likeliest === undefined && before.likeliest !== undefined)

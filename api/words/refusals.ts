@@ -38,7 +38,8 @@ const closingRules: Readonly<Record<string, string>> = {
 }
 
 const notInPractice = {
-  correction: 'What the practice machine answered stands. Try it again, or write what you think of it as a note.',
+  correction:
+    'What the practice machine answered stands. Try it again, or write what you think of it as a note.',
   ending: 'A case ends with “End the case” above. It can be left and gone on with at any time.',
   over: 'This case is over.',
 } as const

@@ -1,5 +1,6 @@
 /** Gathers observations from the record: tests, readings, looks, also in machines that parts of this one were tried in. */
 import type { MachineId } from '#core/ids.ts'
+import { gearMatters } from '#core/history/gear-matters.ts'
 import { functionsOf, structureOf } from '#core/history/layout.ts'
 import { machineAround } from '#core/history/presence.ts'
 import { failuresOf, lookFunction, passes, startsOf } from '#core/history/results.ts'
@@ -115,7 +116,10 @@ export class Gathering {
     const other = good ? noChips : otherChips(fn, 'symptom' in result ? result.symptom : undefined)
     for (const instance of this.timeline.exercised(machine.id, deps, order))
       if (!other.has(instance.name)) masks.set(instance, good ? mask : houseMasks.full)
-    for (const id of body.gear) masks.set(this.gearOf(id), good ? mask : houseMasks.full)
+    const stoodIn = new Set(body.inPlace?.map((s) => s.gear))
+    for (const id of body.gear)
+      if (stoodIn.has(id) || gearMatters(this.world, machine, fn, id))
+        masks.set(this.gearOf(id), good ? mask : houseMasks.full)
     masks.set(this.unknownOf(machine.id), Math.max(houseMasks.unknown, good ? mask : 0))
     this.found.push({
       entry: test.entry,

@@ -9,12 +9,7 @@ import { pointRows } from './points.ts'
 export type AtRail = 'may mend it' | 'draws on it' | 'nothing'
 
 /** A part feeds a point, or pulls it down where it is low; or draws on it; or has nothing to do with it as far as the sheet says what does. */
-export function atRail(
-  structure: Structure,
-  at: string,
-  point: string,
-  low: boolean,
-): AtRail {
+export function atRail(structure: Structure, at: string, point: string, low: boolean): AtRail {
   const deps = dependenciesOf(structure, { name: point, dependsOn: [point] })
   if (deps.declared.has(at) || deps.around.has(at)) return 'may mend it'
   const said = structure.points.find((p) => p.name === point)?.loads

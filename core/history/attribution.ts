@@ -1,4 +1,5 @@
 /** What the tests on either side of a set of changes show about them. */
+import { gearMatters } from './gear-matters.ts'
 import { once } from './once.ts'
 import { dependenciesOf, type Dependencies } from '#core/type/depends.ts'
 import type { GearId, PartId } from '#core/ids.ts'
@@ -239,20 +240,14 @@ function stepsBetween(
   return [{ reached, unlisted: unlisted ?? none, unknownOrder }, at]
 }
 
-/** Test gear that only the later test used and that can matter: of a kind that the function needs, or that none is said to need. */
+/** Test gear that only the later test used and that can matter. */
 function otherGearOf(
   { world, machine, fn }: Asked,
   before: TestRecord,
   after: TestRecord,
 ): readonly GearId[] {
   if (before.body.gear.length === 0 || after.body.gear.length === 0) return none
-  const other = after.body.gear.filter((g) => !before.body.gear.includes(g))
-  if (other.length === 0) return none
-  const needed = functionsOf(world, machine).flatMap((f) => f.needs.map((n) => n.gearKind))
-  return other.filter((id) => {
-    const kind = world.gear.get(id)?.gearKind
-    return fn.needs.some((n) => n.gearKind === kind) || !needed.some((k) => k === kind)
-  })
+  return after.body.gear.filter((g) => !before.body.gear.includes(g) && gearMatters(world, machine, fn, g))
 }
 
 /** What the pair shows; undefined where there is nothing to say. */

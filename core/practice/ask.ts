@@ -51,7 +51,8 @@ export function completed(line: string, context: ComposerContext): string | unde
     points === '' ? undefined : new RegExp(`^(?:(?:read|measure)\\s+)?(${points})$`, 'i').exec(text)?.[1]
   if (point !== undefined) return `read ${point} 0`
   const place = /^(?:look(?:ed)?(?:\s+at)?|inspect)\s+(.+)$/i.exec(text)?.[1]
-  if (place !== undefined) return place.includes(':') ? undefined : `looked at ${place}: nothing to be seen`
+  if (place !== undefined)
+    return place.includes(':') ? undefined : `note looked at ${place}: nothing to be seen`
   return testLine(text, context)
 }
 

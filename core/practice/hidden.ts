@@ -125,6 +125,17 @@ export class Hidden {
     return found
   }
 
+  /** Faults of the case that are still in the machine, or on the bench. */
+  left(world: World): HiddenFault[] {
+    const active = [...this.active(world, this.machineIn(world)).values()].flat()
+    return this.told.faults.filter(
+      (f) =>
+        (f.sort === 'gear' && this.gear.get(f.at) === f) ||
+        active.includes(f) ||
+        (f.sort === 'exchanged' && active.some((a) => a.sort === 'exchanged' && a.at === f.at)),
+    )
+  }
+
   /** What truly fails a function now, whatever a short look would show. */
   faultsOf(world: World, fn: string, gear: readonly GearId[] = [], inPlace: readonly string[] = []) {
     const machine = this.machineIn(world)
@@ -132,9 +143,14 @@ export class Hidden {
     const own = this.structure.functions.find((f) => f.name === fn)
     const deps = own && this.reached(own, inPlace)
     const reached = deps ? [...active].flatMap(([at, faults]) => (goesThrough(deps, at) ? faults : [])) : []
+    // Gear shows in what it is needed for, not in what was tried beside it.
+    const needed = new Set(
+      this.told.sheet.functions.find((f) => f.name === fn)?.needs.map((n) => n.gearKind) ?? [],
+    )
     const used = gear.flatMap((id) => {
-      const fault = this.gear.get(world.gear.get(id)?.name ?? '')
-      return fault ? [fault] : []
+      const known = world.gear.get(id)
+      const fault = this.gear.get(known?.name ?? '')
+      return fault && needed.has(known?.gearKind ?? '') ? [fault] : []
     })
     const hidden = this.told.hide.find(
       ({ fn: where, faults }) =>

@@ -51,7 +51,7 @@ export function practiceHints({ functions, points, slots, gear }: ComposerContex
     plugged && `swap ${plugged} < P-0001`,
     gear[0] && `prove ${gear[0].name}`,
     'done plug out',
-    'wait 10 min',
+    'wait warm up 10m',
   ]
   return lines.filter((l): l is string => typeof l === 'string')
 }

@@ -16,7 +16,7 @@ import { episodeView } from '#core/views/episode.ts'
 import { closingCheck } from '#core/work/checks/closing.ts'
 import { parseLine } from '#core/composer/index.ts'
 import { beginningOf } from './beginning.ts'
-import type { PracticeCase } from './case.ts'
+import type { HiddenFault, PracticeCase } from './case.ts'
 import { answerOf, type Inside } from './answering.ts'
 import { Hidden, type Killed } from './hidden.ts'
 import { idsOf, practiceId, type CaseIds } from './ids.ts'
@@ -251,7 +251,7 @@ export class SimulatedMachine implements Log {
   private wetPower(bodies: readonly Body[]): UnsafeAct | undefined {
     const dryMs = instantToMs(this.startedAt) + (this.told.dryingHours ?? 0) * 60 * minuteMs
     return this.clockMs < dryMs && bodies.some(powers)
-      ? { check: 'switch on', rule: 'waits over', about: ['the board dries'] }
+      ? { check: 'switch on', rule: 'waits over', about: ['the board dries'], also: [] }
       : undefined
   }
 
@@ -304,6 +304,9 @@ export class SimulatedMachine implements Log {
       this.told.sheet.functions.map((f) => [f.name, this.hidden.faultsOf(world, f.name)] as const),
     )
   }
+
+  /** Faults of the case that are still there. */
+  faultsLeft = async (): Promise<readonly HiddenFault[]> => this.hidden.left(await this.world())
 
   /** Parts of the store that were put in. */
   async used(): Promise<readonly PartId[]> {

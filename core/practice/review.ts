@@ -27,6 +27,8 @@ export interface ReviewRow {
   readonly followed: boolean
   readonly unsafe: boolean
   readonly killed: readonly string[]
+  /** Faults of the case that it took away. */
+  readonly mended: readonly HiddenFault[]
 }
 
 const sortOf: Readonly<Record<HiddenFault['sort'], readonly string[]>> = {
@@ -97,12 +99,14 @@ export async function reviewOf(run: PracticeRun): Promise<Review> {
   const rows: ReviewRow[] = []
   let { world, machine: state } = await machine.state()
   let before = practiceFault(world, state)
+  let left = await machine.faultsLeft()
   for (const group of run.groups) {
     if (machine.over) break
     await machine.append(group)
     const step = machine.steps.at(-1)
     ;({ world, machine: state } = await machine.state())
     const after = practiceFault(world, state)
+    const leftNow = await machine.faultsLeft()
     const ids = new Set<string>(step?.entries ?? [])
     const statements = world.line.filter((s) => ids.has(s.id))
     const advised = before.fault?.acts[0]
@@ -115,8 +119,10 @@ export async function reviewOf(run: PracticeRun): Promise<Review> {
       followed: isWhat(advised, statements),
       unsafe: machine.over,
       killed: (step?.killed ?? []).map((k) => k.at),
+      mended: left.filter((f) => !leftNow.includes(f)),
     })
     before = after
+    left = leftNow
   }
   return {
     rows,

@@ -13,6 +13,8 @@ export interface UnsafeAct {
   readonly rule: RuleName
   /** What the rule found wanting. */
   readonly about: readonly string[]
+  /** Other rules of that check that would have stopped it as well. */
+  readonly also: readonly RuleName[]
 }
 
 /** Rules of a check whose neglect can hurt somebody. */
@@ -48,8 +50,9 @@ export function unsafeAct(
     ...(bodies.some(handsInside) ? [handsInsideCheck(world, machine, episode)] : []),
     ...(bodies.some(powers) ? [switchOnCheck(world, machine, episode)] : []),
   ]
-  for (const { check, rules } of checks)
-    for (const { rule, is, about } of rules)
-      if (is === 'not met' && endingRules[check]?.has(rule)) return { check, rule, about }
+  for (const { check, rules } of checks) {
+    const [first, ...also] = rules.filter((r) => r.is === 'not met' && endingRules[check]?.has(r.rule))
+    if (first) return { check, rule: first.rule, about: first.about, also: also.map((r) => r.rule) }
+  }
   return undefined
 }

@@ -3,7 +3,7 @@ import { actBar, actCost, actNeeds, actTells, actTitle } from '#api/words/fault.
 import { list } from '#api/words/lists.ts'
 import type { ActRow } from '#core/views/fault-shape.ts'
 import type { MachineId } from '#core/ids.ts'
-import { HouseLink } from '#web/app/source.tsx'
+import { HouseLink, useSource } from '#web/app/source.tsx'
 import { Act, MainButton } from '#web/ui/Forms.tsx'
 
 export function Acts({
@@ -23,6 +23,7 @@ export function Acts({
   /** Absent: no episode is open, so no line can be begun. */
   onBegin: ((line: string) => void) | undefined
 }) {
+  const { practice } = useSource()
   return (
     <section aria-label="What to do next" className="bg-sheet rounded-sm px-4 py-3">
       <h2 className="headrule">What to do next</h2>
@@ -43,6 +44,8 @@ export function Acts({
         {acts.map((act, i) => {
           const bar = actBar(act)
           const needs = actNeeds(act)
+          // A gear check is written under Types and house; in practice it is a line.
+          const line = practice && act.sort === 'prove gear' ? `prove ${act.at}` : act.line
           return (
             <li key={act.sort + act.at} className="border-hair grid grid-cols-[1.5rem_1fr] border-b py-2">
               <span className="num">{i + 1}</span>
@@ -52,18 +55,18 @@ export function Acts({
                 <p className="text-13 text-quiet">{actCost(act)}</p>
                 {needs && <p className="text-13">{needs}</p>}
                 {bar && <p className="text-13 text-copper font-bold">{bar}</p>}
-                {act.sort === 'prove gear' && (
+                {act.sort === 'prove gear' && !practice && (
                   <HouseLink className="act" to="/types">
                     Record a gear check
                   </HouseLink>
                 )}
-                {onBegin && act.line !== '' ? (
+                {onBegin && line !== '' ? (
                   i === 0 ? (
-                    <MainButton className="mt-1" onClick={() => onBegin(act.line)}>
+                    <MainButton className="mt-1" onClick={() => onBegin(line)}>
                       Begin the line
                     </MainButton>
                   ) : (
-                    <Act aria-label={`Begin the line: ${actTitle(act)}`} onClick={() => onBegin(act.line)}>
+                    <Act aria-label={`Begin the line: ${actTitle(act)}`} onClick={() => onBegin(line)}>
                       Begin the line
                     </Act>
                   )

@@ -7,6 +7,7 @@ import type { Body } from '#core/history/bodies/index.ts'
 import { wordsOf, patch, get } from '#web/app/http.ts'
 import { dayInterval } from '#core/quantity/time.ts'
 import type { PartyId, MachineId } from '#core/ids.ts'
+import { PracticeSet } from './PracticeSet.tsx'
 import { erasing, EraseDialog } from '#web/ui/EraseDialog.tsx'
 import { Slip, SelectField, PlainButton, TextField, Act, Said } from '#web/ui/Forms.tsx'
 
@@ -124,6 +125,7 @@ export function Rights({
             </span>
           </div>
         )}
+        {person.role !== 'guest' && person.account && <PracticeSet party={party} />}
         {(person.role === 'guest' || !person.account) && (
           <div className="grid grid-cols-[14rem_10rem_auto] items-end gap-3">
             <TextField

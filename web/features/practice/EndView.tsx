@@ -216,7 +216,7 @@ function Again({ review, machine }: { review: Review; machine: string }) {
           return (
             <li
               key={i}
-              className="border-hair grid grid-cols-[3rem_minmax(0,1fr)_minmax(0,1fr)] gap-x-3 border-b py-1.5 max-md:grid-cols-[3rem_1fr]"
+              className="border-hair grid grid-cols-[4.5rem_minmax(0,1fr)_minmax(0,1fr)] gap-x-3 border-b py-1.5 max-md:grid-cols-[4.5rem_1fr]"
             >
               <span className="num text-quiet">{row.minutes} min</span>
               <span>

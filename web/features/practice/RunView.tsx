@@ -42,7 +42,8 @@ export function View() {
       <SignedAs
         value={{
           house: { ...signed.house, id: ids.house },
-          me: { ...signed.me, account: ids.account, party: ids.you, role: 'restorer' },
+          // The account stays: the device is its own, and its outbox.
+          me: { ...signed.me, party: ids.you, role: 'restorer' },
           demo: false,
         }}
       >
