@@ -7,7 +7,7 @@ const floors = [
   ['loans/'],
   ['judging/'],
   ['views/'],
-  ['formats/'],
+  ['formats/', 'practice/'],
 ]
 const rooms = (list) => `^core/(${list.flat().join('|').replaceAll('.', '\\.')})`
 const layers = floors.slice(0, -1).map((floor, i) => ({

@@ -93,6 +93,26 @@ function gearOf(sheet: TypeSheet, dice: Dice): NonNullable<CaseAsWritten['gear']
   })
 }
 
+/** Two parts of one function that hide each other there, one of which another function shows; undefined where no function allows it. */
+function hidingEachOther(dice: Dice, sheet: TypeSheet): Partial<CaseAsWritten> | undefined {
+  const at = (fn: string) => candidatesOf(sheet, fn).map((p) => p.designator)
+  const pairs = sheet.functions.flatMap((hides) => {
+    const own = at(hides.name)
+    return sheet.functions
+      .filter((shows) => shows !== hides)
+      .flatMap((shows) => {
+        const shared = own.filter((p) => at(shows.name).includes(p))
+        const alone = own.filter((p) => !at(shows.name).includes(p))
+        return shared.length > 0 && alone.length > 0 ? [{ fn: hides.name, shared, alone }] : []
+      })
+  })
+  if (pairs.length === 0) return undefined
+  const { fn, shared, alone } = oneOf(dice, pairs)
+  const fault = (from: readonly string[]): Fault =>
+    ({ sort: 'part', at: oneOf(dice, from), symptom: oneOf(dice, symptoms) }) as Fault
+  return { faults: [fault(shared), fault(alone)], hide: [{ fn, faults: [0, 1] }] }
+}
+
 /** The faults of a level in a machine; `fn` is one that shows them. */
 function faultsOf(dice: Dice, sheet: TypeSheet, level: Level, fn: string): Partial<CaseAsWritten> {
   const roll = dice()
@@ -154,12 +174,7 @@ function faultsOf(dice: Dice, sheet: TypeSheet, level: Level, fn: string): Parti
       claim: { says: 'now and then', words: 'It is one thing when it is cold and another when it is warm.' },
     }
   if (roll < 2 / 3) {
-    const faults = two()
-    const hide = sheet.functions.find((f) => {
-      const own = new Set(candidatesOf(sheet, f.name).map((p) => p.designator))
-      return faults.length === 2 && faults.every(({ at }) => own.has(at))
-    })
-    return { faults, ...(hide && hide.name !== fn ? { hide: [{ fn: hide.name, faults: [0, 1] }] } : {}) }
+    return hidingEachOther(dice, sheet) ?? { faults: two() }
   }
   const fault = partFault(dice, sheet, fn)
   const wrong = sheet.functions.find(

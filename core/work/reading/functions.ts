@@ -28,7 +28,7 @@ export function phrasesIn(line: Line, clause: Clause) {
     'cannot tell',
     'not possible',
     'neutral',
-  ).filter((h) => !inName(h) && !inTime(h))
+  ).filter((h) => !inName(h) && !inTime(h) && !isDepth(line, h))
   // "out of order" as a phrase beats "order"; a longer one beats those inside it.
   const told = all.map((h) =>
     denied(line, clause, h) ? { ...h, tag: h.tag === 'good' ? ('bad' as const) : ('good' as const) } : h,
@@ -37,6 +37,12 @@ export function phrasesIn(line: Line, clause: Clause) {
     (h) => !told.some((o) => o !== h && o.from <= h.from && h.to <= o.to && o.to - o.from > h.to - h.from),
   )
 }
+
+/** "test full screen", "a complete test of it": how it is tried, and no word of how it went. */
+const isDepth = (line: Line, { from, to }: { readonly from: number; readonly to: number }): boolean =>
+  /^(?:full|complete|fully)$/.test(words(line, from, to)) &&
+  (/^(?:test|try|retest|tests|run)$/.test(line.tokens[from - 1]?.word ?? '') ||
+    /^(?:test|tests|trial|retest|procedure)$/.test(line.tokens[to]?.word ?? ''))
 
 /** "without a jam", "not one mistake", "none wrong", "not dirty": what is denied says the opposite. */
 function denied(

@@ -108,6 +108,12 @@ describe('what a reading never does', () => {
       expect(readLine(line, terminal).acts.map((a) => a.do)).toEqual(plain.map((a) => a.do))
   })
 
+  it('takes how deep it is tried for a word of how it went', () => {
+    for (const line of ['test full screen', 'full test of the screen', 'test full screen, keys'])
+      expect(readLine(line, terminal).acts.filter((a) => a.do === 'test')).toEqual([])
+    expect(readLine('screen: full picture', terminal).acts).toMatchObject([{ do: 'test', is: 'pass' }])
+  })
+
   it('needs punctuation: a device that was spoken to writes none', () => {
     const { acts } = readLine('cover off comma twelve screws M four by twelve in cup one', terminal)
     expect(acts).toMatchObject([{ do: 'off', count: 12, size: 'M4x12', cup: 'cup 1' }])
