@@ -130,10 +130,11 @@ const believed = ({ likeliest }: Believed): string =>
 const toldShare = 0.04
 
 /** What an act told of what was truly wrong. */
-export function toldWords({ before, after, killed, unsafe, mended }: ReviewRow): string {
+export function toldWords({ before, after, killed, unsafe, mended, saw }: ReviewRow): string {
   if (unsafe) return 'It ended the case.'
   const gain = after.ofTruth - before.ofTruth
   const lost = killed.length > 0 ? ` ${capital(list(killed))} did not outlive it.` : ''
+  if (saw.length > 0) return `It showed a mark of ${list(saw.map(causeWords))}.`
   if (mended.length > 0) return `It mended ${list(mended.map(causeWords))}; a test has to show it.${lost}`
   if (before.likeliest === undefined && after.likeliest !== undefined)
     return `It showed that something is wrong; likeliest: ${believed(after)}.${lost}`

@@ -29,6 +29,8 @@ export interface ReviewRow {
   readonly killed: readonly string[]
   /** Faults of the case that it took away. */
   readonly mended: readonly HiddenFault[]
+  /** A look found the mark of a fault of the case. */
+  readonly saw: readonly HiddenFault[]
 }
 
 const sortOf: Readonly<Record<HiddenFault['sort'], readonly string[]>> = {
@@ -53,6 +55,16 @@ function believedIn({ fault }: FaultView, faults: readonly HiddenFault[]): Belie
     likeliest: first && { sort: first.sort, name: first.name, share: first.share },
   }
 }
+
+const sees = (statements: readonly Statement[], fault: HiddenFault): boolean =>
+  statements.some(({ body }) => {
+    const at =
+      body.kind === 'note' ? /^looked at ([^:,]+)/i.exec(body.words)?.[1]?.trim().toLowerCase() : undefined
+    return (
+      at !== undefined &&
+      (at === fault.at.toLowerCase() || (fault.sort === 'exchanged' && at === fault.with.toLowerCase()))
+    )
+  })
 
 /** Whether what was written is the act that was advised. */
 function isWhat(act: ActRow | undefined, statements: readonly Statement[]): boolean {
@@ -120,6 +132,7 @@ export async function reviewOf(run: PracticeRun): Promise<Review> {
       unsafe: machine.over,
       killed: (step?.killed ?? []).map((k) => k.at),
       mended: left.filter((f) => !leftNow.includes(f)),
+      saw: left.filter((f) => f.look !== undefined && sees(statements, f)),
     })
     before = after
     left = leftNow
