@@ -247,11 +247,11 @@ function mendsOf(
   const { suspects, here } = evidence
   const { name } = suspect
   const then = target
+  if (suspect.sort !== 'part' && suspect.sort !== 'gear' && renewedInVain(evidence, suspect)) return []
   switch (suspect.sort) {
     case 'seat':
     case 'wire':
     case 'place':
-      if (renewedInVain(evidence, suspect)) return []
       return [
         act('reseat', name, houseMinutes.reseat + testMinutes, 'disturbed', {
           mends: [i],
@@ -260,7 +260,6 @@ function mendsOf(
         }),
       ]
     case 'joint':
-      if (renewedInVain(evidence, suspect)) return []
       return [
         act('resolder', name, houseMinutes.resolder + testMinutes, 'altered', {
           mends: [i],

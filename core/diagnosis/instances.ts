@@ -9,6 +9,7 @@ import { positionsOf } from '#core/history/layout.ts'
 import type { MachineState, Step, World } from '#core/history/world.ts'
 import { inAssembly, inMachine, placeKey, type Place } from '#core/place.ts'
 import type { Dependencies } from '#core/type/depends.ts'
+import { takesSetting } from '#core/type/part-kinds.ts'
 import type { SheetPosition } from '#core/type/sheet.ts'
 
 export type SuspectSort = 'part' | 'seat' | 'joint' | 'wire' | 'setting' | 'place' | 'gear' | 'unknown'
@@ -168,10 +169,25 @@ export class Timeline {
 
   /** Notes what every position holds from an order on. */
   private settle(machine: MachineId, from: number) {
-    for (const [designator, { mount }] of this.layouts.get(machine) ?? []) {
+    for (const [designator, position] of this.layouts.get(machine) ?? []) {
       this.put(machine, `part ${designator}`, from, this.partAt(machine, designator))
-      if (from < 0 && mounted.has(mount)) this.contact(machine, designator, -1, false)
+      if (from >= 0) continue
+      if (mounted.has(position.mount)) this.contact(machine, designator, -1, false)
+      if (takesSetting(position)) this.setting(machine, designator, -1)
     }
+  }
+
+  /** Where a trimmer, a switch or a jumper of the sheet stands: as found, or since it was put there. */
+  private setting(machine: MachineId, designator: string, from: number) {
+    this.put(machine, `set ${designator}`, from, {
+      key: `setting:${machine}/${designator}@${from}`,
+      sort: 'setting',
+      machine,
+      name: designator,
+      begins: from,
+      byWork: from >= 0,
+      happened: [],
+    })
   }
 
   /** A new seat, plugged or reseated; or a new joint, soldered. */
@@ -223,6 +239,10 @@ export class Timeline {
       this.contact(machine, name, order, false)
       return
     }
+    if (target.sort === 'adjuster') {
+      this.setting(machine, name, order)
+      return
+    }
     const part = this.partAt(machine, name)
     note(part, step.verb === 'damaged' || step.verb === 'incident' ? 'incident' : 'disturbed')
     this.contact(machine, name, order, step.reach === 'altered')
@@ -266,6 +286,7 @@ export class Timeline {
         deps.declared.has(designator) ||
         (on !== undefined && sitsOn(layout, on, deps.declared))
       if (itself) add(`part ${designator}`)
+      if (itself) add(`set ${designator}`)
       // Through an assembly that carries what is needed its connector is exercised, too.
       // An empty socket touches nothing.
       if ((itself || deps.around.has(designator)) && this.at(machine, `part ${designator}`, order))

@@ -6,7 +6,7 @@ import { caseSchema, type CaseAsWritten } from './case.ts'
 import { SimulatedMachine } from './machine.ts'
 import { typeLine } from './play.ts'
 import { findWritten } from './written/index.ts'
-import { press } from './written/sheets.ts'
+import { plotter, press } from './written/sheets.ts'
 
 async function advised(told: string | Partial<CaseAsWritten>, ...lines: string[]) {
   const written =
@@ -62,6 +62,17 @@ describe('the advice', () => {
       'test full bell',
     )
     expect(fault.acts.some((a) => a.sort === 'reseat' && a.at === 'LS1')).toBe(false)
+  })
+  it('suspects where a trimmer of the sheet stands, and turns it once', async () => {
+    const told: Partial<CaseAsWritten> = {
+      sheet: plotter,
+      faults: [{ sort: 'part', at: 'drum motor' }],
+      settings: { RV1: '4' },
+    }
+    const { fault } = await advised(told, 'test drum')
+    expect(fault.suspects.some((s) => s.sort === 'setting' && s.name === 'RV1')).toBe(true)
+    const after = await advised(told, 'test drum', 'adjust RV1', 'test drum')
+    expect(after.fault.acts.some((a) => a.sort === 'check the setting')).toBe(false)
   })
   it('tries several starts where it comes and goes', async () => {
     const { state } = await advised(

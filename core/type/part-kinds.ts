@@ -26,6 +26,20 @@ export function takesCell({ accepts }: Pick<SheetPosition, 'accepts'>): boolean 
 export const takesSupply = ({ accepts }: Pick<SheetPosition, 'accepts'>): boolean =>
   ['supply', 'psu'].includes(headNoun(accepts)) || /\bpower (?:unit|pack)s?$/i.test(accepts.trim())
 
+const adjustable: ReadonlySet<string> = new Set([
+  'trimmer',
+  'potentiometer',
+  'pot',
+  'switch',
+  'jumper',
+  'selector',
+  'rheostat',
+])
+
+/** Whether what a position takes can stand wrong though nothing in it is bad. */
+export const takesSetting = ({ accepts }: Pick<SheetPosition, 'accepts'>): boolean =>
+  adjustable.has(headNoun(accepts))
+
 const polarisedHeads: ReadonlySet<string> = new Set([
   'diode',
   'led',
