@@ -4,7 +4,7 @@ const floors = [
   ['history/'],
   ['parts/', 'condition/', 'diagnosis/', 'provenance/'],
   ['work/', 'composer/', 'treatment/'],
-  ['loans/'],
+  ['loans/', 'plan/'],
   ['judging/'],
   ['views/'],
   ['formats/', 'practice/'],

@@ -33,6 +33,7 @@ import type {
   StockAnswer,
   TagRow,
 } from './parts.ts'
+import type { PlanAnswer } from './plan.ts'
 import type { OwnRun, PracticeAnswer, PracticeRun, SetAnswer } from './practice.ts'
 import type { PaperIssued, PapersAnswer } from './papers.ts'
 import type { CalendarAddress, RemindersAnswer, TrayMail } from './reminders.ts'
@@ -107,6 +108,7 @@ export interface Reads {
   '/words': { readonly words: readonly WordRow[] }
   '/policies': { readonly policies: readonly PolicyRow[] }
   '/meter': MeterAnswer
+  '/plan': PlanAnswer
   '/practice': PracticeAnswer
   '/practice/runs/:id': PracticeRun
   '/practice/set': SetAnswer

@@ -1,5 +1,6 @@
 /** Reading machines: lists, one machine at any time, its record as a file. */
 import { z } from 'zod'
+import type { Evening } from '#core/plan/evenings.ts'
 import type { Place } from '#core/place.ts'
 import type { PartLifeRow, PartView, WaitsFor } from '#core/views/parts.ts'
 import type { EntryId, MachineId } from '#core/ids.ts'
@@ -92,7 +93,15 @@ export interface BenchAnswer {
   /** Loans that want somebody: overdue, due within two weeks, short, disputed, asked about. The most urgent first. */
   readonly loans: readonly LoanRow[]
   readonly loansTotal: number
+  /** The next evening of the house, within a week: with its sheet on the day itself. */
+  readonly evening?: BenchEvening | undefined
   readonly now: string
+}
+
+export interface BenchEvening extends Evening {
+  readonly today: boolean
+  /** People and machines that its sheet names, by id. */
+  readonly names: Readonly<Record<string, string>>
 }
 
 export type PartRow = PartView

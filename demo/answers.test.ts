@@ -22,6 +22,7 @@ const files = [
   '/health',
   '/live',
   '/waits.ics',
+  '/evenings.ics',
   '/calendar/:token.ics',
   '/loans/:id/looks/:look/photos/:n',
   '/loans/:id/papers/:paper',

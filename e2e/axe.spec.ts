@@ -38,6 +38,7 @@ async function walk(browser: Browser, scheme: 'light' | 'dark') {
     ['/parts/stock', 'Stock and failures'],
     ['/types', 'Types and house'],
     ['/loans', 'Loans'],
+    ['/practice', 'Practise on a machine that is not there'],
     ['/people', 'People'],
     ['/batches', 'Groups received together'],
     ['/parts/lots', 'Counted stock'],

@@ -9,6 +9,7 @@ import { loanEntry } from './loans.ts'
 import { colourEntry } from './colours.ts'
 import { treatmentEntry } from './treatments.ts'
 import { moveWords, placeWords } from './moves.ts'
+import { eveningEntryWords } from './plan.ts'
 import { benchEntry } from './bench.ts'
 import { durationWords, shortDay } from './dates.ts'
 import { conditionEntry, arrivalEntry } from './surveying.ts'
@@ -278,6 +279,8 @@ export function entryWords(body: Body, names: EntryNames): EntryWords {
         : plain(
             `verdict on ${label(body.method, 'a house method')}: ${body.verdict}${body.words ? `, ${body.words}` : ''}`,
           )
+    case 'evening':
+      return plain(eveningEntryWords(body, (id) => label(id, 'somebody')))
     case 'word':
       return plain(
         body.what === 'taught'

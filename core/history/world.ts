@@ -1,4 +1,5 @@
 /** What the fold leaves behind: the state of everything the given entries speak of. Readonly once the fold is done. */
+import type { EveningSeries, SingleEvening } from './evening-state.ts'
 import type { Statement } from './versions.ts'
 import type { JudgedBy, TestResult } from './bodies/test.ts'
 import type { BodyOf } from './bodies/index.ts'
@@ -304,6 +305,11 @@ export interface World {
   readonly methods: ReadonlyMap<MethodId, MethodState>
   /** Those that were not forgotten, by the word and the type that it is of. */
   readonly words: ReadonlyMap<string, WordState>
+  /** Evenings that repeat, by their entry; single ones and those that are off, by day; what people said, by day and party; told sheets, by day. */
+  readonly eveningSeries: ReadonlyMap<EntryId, EveningSeries>
+  readonly singleEvenings: ReadonlyMap<string, SingleEvening>
+  readonly attendance: ReadonlyMap<string, boolean>
+  readonly toldEvenings: ReadonlyMap<string, Statement>
   readonly parties: ReadonlyMap<PartyId, PartyState>
   readonly types: ReadonlyMap<TypeId, TypeState>
   readonly policies: ReadonlyMap<string, Statement>

@@ -92,6 +92,8 @@ const needs: Readonly<Record<Kind, Role | ((body: Body) => Role)>> = {
   erased: 'steward',
   episode: 'volunteer',
   diagnosis: 'volunteer',
+  evening: (b) =>
+    b.kind === 'evening' && (b.what === 'comes' || b.what === 'usually') ? 'volunteer' : 'restorer',
 }
 const neededFor = (body: Body): Role => {
   const said = needs[body.kind]

@@ -153,6 +153,14 @@ function addBody(world: World, labels: Record<string, string>, body: Body, at?: 
         if (facts.type) labels[facts.type] = world.types.get(facts.type)?.sheet.name ?? 'a type'
       }
       return
+    case 'evening':
+      if ('party' in body) addParty(world, labels, body.party)
+      if (body.what === 'told')
+        for (const row of body.rows) {
+          addMachine(world, labels, row.machine)
+          for (const party of row.people) addParty(world, labels, party)
+        }
+      return
     case 'word':
       if (body.type) labels[body.type] = world.types.get(body.type)?.sheet.name ?? 'a type'
       return

@@ -256,6 +256,8 @@ const routes: Readonly<Record<string, readonly Route[]>> = {
   'GET /lookup/:word': [ofHouse('/lookup/E-10'), ofHouse('/lookup/L-0001'), ofHouse('/lookup/P-7777')],
   'GET /lots': [ofHouse('/lots')],
   'GET /lots/:id': [ofHouse(() => `/lots/${secrets.ids.lot}`)],
+  'GET /plan': [ofHouse('/plan'), ofHouse('/plan?from=2026-12-01')],
+  'GET /evenings.ics': [ofHouse('/evenings.ics')],
   'GET /practice': [ofHouse('/practice')],
   'GET /practice/runs/:id': [{ ...ofHouse(`/practice/runs/${v7()}`), given: 404 }],
   'POST /practice/runs': [{ ...ofHouse('/practice/runs'), ...empty }],

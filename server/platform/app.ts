@@ -35,6 +35,7 @@ import { partRoutes } from '../features/parts/routes.ts'
 import { lotRoutes } from '../features/parts/lots.ts'
 import { typeRoutes } from '../features/types/routes.ts'
 import { peopleRoutes } from '../features/people/routes.ts'
+import { planRoutes } from '../features/plan/routes.ts'
 import { practiceRoutes } from '../features/practice/routes.ts'
 import { meterRoutes } from '../features/meter/routes.ts'
 import type { LiveEvent } from '#api/machines.ts'
@@ -174,6 +175,7 @@ export function createApp(services: Services): { app: Express; close: () => Prom
     peopleRoutes(services),
     meterRoutes(services),
     practiceRoutes(services),
+    planRoutes(services),
   )
   api.get(
     '/live',

@@ -7,6 +7,7 @@ export const keys = {
   securityLog: ['security-log'],
   reminders: ['reminders'],
   mailTray: ['mail-tray'],
+  plan: (from: string) => ['plan', from],
   practice: ['practice'],
   practiceSet: ['practice', 'set'],
   practiceCase: (key: string) => ['practice', 'case', key],
@@ -64,7 +65,17 @@ export const keys = {
 } as const
 
 /** Lists that say something of every machine or part. */
-const ofAllMachines = ['bench', 'machines', 'parts', 'part', 'lookup', 'batches', 'next-numbers', 'loans']
+const ofAllMachines = [
+  'bench',
+  'machines',
+  'parts',
+  'part',
+  'lookup',
+  'batches',
+  'next-numbers',
+  'loans',
+  'plan',
+]
 
 /** Lists of the house that kinds of entries change. */
 const listsOf: Readonly<Record<string, readonly string[]>> = {
@@ -74,6 +85,7 @@ const listsOf: Readonly<Record<string, readonly string[]>> = {
   gear: ['gear'],
   method: ['methods'],
   word: ['words', 'episode'],
+  evening: ['plan'],
   finding: ['agreement'],
   survey: ['agreement'],
   grade: ['agreement'],

@@ -13,9 +13,10 @@ const all: readonly BandPlace[] = [
   { digit: '1', name: 'Bench', path: '/' },
   { digit: '2', name: 'Collection', path: '/collection' },
   { digit: '3', name: 'Parts', path: '/parts' },
-  { digit: '4', name: 'Types and house', short: 'Types', path: '/types' },
+  { digit: '4', name: 'Plan', path: '/plan' },
   { digit: '5', name: 'Loans', path: '/loans' },
-  { digit: '6', name: 'People', path: '/people' },
+  { digit: '6', name: 'Types and house', short: 'Types', path: '/types' },
+  { digit: '7', name: 'People', path: '/people' },
 ]
 
 const guestPlaces: readonly BandPlace[] = [
@@ -39,6 +40,7 @@ const titles: readonly (readonly [RegExp, string])[] = [
   [/^\/loans/, 'Loans'],
   [/^\/people/, 'People'],
   [/^\/practice/, 'Practice'],
+  [/^\/plan/, 'Plan'],
   [/^\/batches/, 'Groups received together'],
 ]
 

@@ -100,6 +100,8 @@ export const router = createBrowserRouter([
           { path: 'mail-tray', ...lazyView(() => import('#web/features/mail-tray/MailTrayView.tsx')) },
           { path: 'loans/:id/papers/:paper', ...lazyView(() => import('#web/features/loans/PaperView.tsx')) },
           { path: 'loans/:id', ...lazyView(() => import('#web/features/loans/LoanView.tsx')) },
+          { path: 'plan', ...lazyView(() => import('#web/features/plan/PlanView.tsx')) },
+          { path: 'plan/:day/print', ...lazyView(() => import('#web/features/plan/PrintView.tsx')) },
           { path: 'practice', ...lazyView(() => import('#web/features/practice/PracticeView.tsx')) },
           { path: 'practice/cases/*', ...lazyView(() => import('#web/features/practice/CaseView.tsx')) },
           {

@@ -48,6 +48,7 @@ import type { taskBody } from './task.ts'
 import type { treatmentBody } from './treatment.ts'
 import type { testBody } from './test.ts'
 import type { typeBody } from './type.ts'
+import type { eveningBody } from './evening.ts'
 import type { wordBody } from './word.ts'
 
 export interface Bodies {
@@ -114,6 +115,7 @@ export interface Bodies {
   readonly treatment: z.infer<typeof treatmentBody>
   readonly colour: z.infer<typeof colourBody>
   readonly word: z.infer<typeof wordBody>
+  readonly evening: z.infer<typeof eveningBody>
 }
 
 export type Kind = keyof Bodies

@@ -63,6 +63,7 @@ import { type } from './type.ts'
 import { value } from './value.ts'
 import { wait } from './wait.ts'
 import { withdrawal } from './withdrawal.ts'
+import { evening } from './evening.ts'
 import { word } from './word.ts'
 import type { Definition } from './definition.ts'
 
@@ -130,6 +131,7 @@ export const definitions = {
   treatment,
   colour,
   word,
+  evening,
 } satisfies { readonly [K in Kind]: Definition<Bodies[K]> }
 
 /** Kinds that are judged by what stands before them. */

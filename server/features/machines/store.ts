@@ -1,4 +1,5 @@
 /** Reading machines: the list by its projection, one machine by its fold. */
+import { benchEvening } from '../plan/store.ts'
 import { zoneOf } from '../../db/house.ts'
 import { pressingLoans } from '../loans/store.ts'
 import { findingActs } from '#core/work/todo/index.ts'
@@ -235,6 +236,7 @@ export async function bench(db: Db, { blind, prices }: BenchFor): Promise<BenchA
     })),
     unblocked: unblocked.map((row) => ({ ...named(row), fn: row.fn, by: row.by })),
     loans: loans.slice(0, mostLoans),
+    evening: await benchEvening(db, nowInstant(), await zoneOf()),
     loansTotal: loans.length,
     now: nowInstant(),
   }

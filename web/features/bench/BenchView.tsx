@@ -20,6 +20,7 @@ import { Aside } from './Aside.tsx'
 import { DayLane, Hours, NowLine } from './DayLane.tsx'
 import { benchSentence, byNeed } from './sentence.ts'
 
+const Tonight = lazily(async () => (await import('./Tonight.tsx')).Tonight)
 const FaultHint = lazily(async () => (await import('#web/app/FaultLine.tsx')).FaultHint)
 
 export function BenchView() {
@@ -35,6 +36,7 @@ export function BenchView() {
     <main className="grid flex-1 grid-cols-[minmax(0,1fr)_312px] gap-6 p-4 max-lg:grid-cols-1">
       <div className="min-w-0">
         <h1 className="font-display text-24 mb-3 font-semibold">{benchSentence(data, now)}</h1>
+        {data.evening && <Tonight evening={data.evening} />}
         {open.length > 0 ? (
           <OpenMachines open={open} total={data.openTotal} now={now} />
         ) : (

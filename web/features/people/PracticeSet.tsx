@@ -35,7 +35,7 @@ export function PracticeSet({ party }: { party: PartyId }) {
           onChange={(e) => setKey(e.target.value)}
         />
         <SelectField
-          label="Before the authorisation"
+          label="Before they may"
           options={authorities}
           value={authority}
           onChange={(e) => setAuthority(e.target.value as typeof authority)}

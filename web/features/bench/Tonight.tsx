@@ -1,0 +1,50 @@
+/** On the evening itself who does what, first; on the days before it, a line that leads to the plan. */
+import { Link } from 'react-router'
+import type { BenchEvening } from '#api/machines.ts'
+import { eveningSentence, runsWords } from '#api/words/plan.ts'
+import { list } from '#api/words/lists.ts'
+import { clockAfter } from '#core/plan/sheet.ts'
+
+export function Tonight({ evening }: { evening: BenchEvening }) {
+  const rows = evening.today ? (evening.told?.rows ?? []) : []
+  const name = (id: string) => evening.names[id] ?? 'somebody'
+  if (rows.length === 0)
+    return (
+      <p className="mb-4">
+        <Link className="act" to="/plan">
+          {evening.today ? 'Tonight: ' : 'Next evening: '}
+          {eveningSentence(evening)}
+        </Link>
+      </p>
+    )
+  return (
+    <section aria-label="Tonight" className="bg-sheet mb-5 rounded-sm px-4 py-3">
+      <h2 className="headrule">
+        <Link to="/plan" className="hover:underline">
+          Tonight, begin leaving <span className="num">{evening.told?.leave}</span>
+        </Link>
+      </h2>
+      <ol>
+        {rows.map((row, i) => (
+          <li
+            key={i}
+            className="border-hair grid grid-cols-[9rem_minmax(0,1fr)] gap-x-3 border-b py-1.5 max-sm:grid-cols-1"
+          >
+            <span className="num">
+              {row.from} to {clockAfter(row.from, row.minutes)}
+            </span>
+            <span>
+              <strong>{list(row.people.map(name))}</strong>: {row.what},{' '}
+              <Link to={`/machines/${row.machine}`} className="hover:underline">
+                {name(row.machine)}
+              </Link>
+              {row.place && <span className="text-quiet">, at {row.place}</span>}
+              {row.fetch && <span className="block">From the shelf: {row.fetch}</span>}
+              {row.runs !== undefined && <span className="text-quiet block">{runsWords(row.runs)}</span>}
+            </span>
+          </li>
+        ))}
+      </ol>
+    </section>
+  )
+}

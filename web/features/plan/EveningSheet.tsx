@@ -1,0 +1,55 @@
+/** The sheet of an evening as it was told: who, what, where, with whom, what is fetched, what then runs; and writing it anew. */
+import { useState } from 'react'
+import { Link } from 'react-router'
+import type { PlanAnswer, PlanEvening } from '#api/plan.ts'
+import { eveningTitle } from '#api/words/plan.ts'
+import { useDates } from '#web/app/session.tsx'
+import { MainButton } from '#web/ui/Forms.tsx'
+import { Rows } from './Rows.tsx'
+import { nameIn } from './names.ts'
+import { SheetEditor } from './SheetEditor.tsx'
+
+export function EveningSheet({
+  data,
+  evening,
+  plans,
+}: {
+  data: PlanAnswer
+  evening: PlanEvening
+  plans: boolean
+}) {
+  const { short } = useDates()
+  const [writing, setWriting] = useState(false)
+  const { told } = evening
+  if (writing) return <SheetEditor data={data} evening={evening} onClose={() => setWriting(false)} />
+  return (
+    <section aria-label={`Sheet of ${eveningTitle(evening.day)}`} className="bg-sheet rounded-sm px-4 py-3">
+      <div className="headrule flex flex-wrap items-baseline justify-between gap-x-6">
+        <h2>Who does what</h2>
+        {told && (
+          <span className="text-13 text-quiet font-normal">
+            told {short(told.at)}
+            {told.by ? ` by ${nameIn(data)(told.by)}` : ''}
+          </span>
+        )}
+      </div>
+      {told && told.rows.length > 0 ? (
+        <Rows data={data} rows={told.rows} remarks={evening.remarks} />
+      ) : (
+        <p className="text-quiet py-2">Nobody has told yet who does what on this evening.</p>
+      )}
+      <p className="flex flex-wrap items-center gap-6 pt-3">
+        {plans && (
+          <MainButton onClick={() => setWriting(true)}>
+            {told ? 'Change the sheet' : 'Write the sheet'}
+          </MainButton>
+        )}
+        {told && told.rows.length > 0 && (
+          <Link className="act" to={`/plan/${evening.day}/print`}>
+            On paper
+          </Link>
+        )}
+      </p>
+    </section>
+  )
+}
