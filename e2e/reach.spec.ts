@@ -45,6 +45,9 @@ const views = () => [
   '/types',
   '/people',
   '/loans',
+  '/plan',
+  '/practice',
+  '/practice/cases/written/rails-first',
   '/batches',
   '/machines/new',
 ]

@@ -126,7 +126,7 @@ function Band({ signed }: { signed: SignedIn }) {
               to={place.path}
               end={place.path === '/'}
               className={({ isActive }) =>
-                `flex h-full items-center gap-1.5 border-b-[3px] px-2.5 max-sm:px-1.5 max-sm:text-13 ${isActive || (place.path === '/collection' && location.pathname.startsWith('/machines')) ? 'border-verdigris font-bold' : 'border-transparent hover:border-line'}`
+                `flex h-full items-center gap-1.5 border-b-[3px] px-2.5 max-sm:px-[3px] max-sm:text-13 ${isActive || (place.path === '/collection' && location.pathname.startsWith('/machines')) ? 'border-verdigris font-bold' : 'border-transparent hover:border-line'}`
               }
             >
               <span className="num text-13 text-quiet font-normal max-lg:hidden">{place.digit}</span>
