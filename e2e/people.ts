@@ -1,4 +1,5 @@
 /** Small acts that every end-to-end test needs: signing in, writing a line, reading a status. */
+import AxeBuilder from '@axe-core/playwright'
 import { expect, type Browser, type Page } from '@playwright/test'
 
 export const demo = () => process.env['E2E_DEMO'] ?? ''
@@ -79,4 +80,14 @@ export async function openEpisode(page: Page, title: string) {
   await page.getByLabel('What it is about').fill(title)
   await page.getByRole('button', { name: 'Open it' }).click()
   await expect(page.getByRole('heading', { name: new RegExp(title) })).toBeVisible()
+}
+
+/** No serious finding of the checker of WCAG 2.2 AA on the page as it is. */
+export async function accessible(page: Page) {
+  const { violations } = await new AxeBuilder({ page })
+    .withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa'])
+    .analyze()
+  expect(
+    violations.filter((v) => v.impact === 'serious' || v.impact === 'critical').map((v) => v.id),
+  ).toEqual([])
 }

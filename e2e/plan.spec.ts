@@ -1,7 +1,6 @@
 /** The evenings of a house: when it meets, who comes, and the sheet of one evening, told by hand and hung by the door. */
 import { expect, test, type Page } from '@playwright/test'
-import AxeBuilder from '@axe-core/playwright'
-import { demo, signIn } from './people.ts'
+import { accessible, demo, signIn } from './people.ts'
 
 test.describe.configure({ mode: 'serial' })
 let rasmus: Page
@@ -9,15 +8,6 @@ let imke: Page
 
 const toPlan = (page: Page) => page.goto(`${demo()}/plan`)
 const next = (page: Page) => page.getByRole('region', { name: 'The next evening' })
-const accessible = async (page: Page) => {
-  const { violations } = await new AxeBuilder({ page })
-    .withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa'])
-    .analyze()
-  expect(
-    violations.filter((v) => v.impact === 'serious' || v.impact === 'critical').map((v) => v.id),
-  ).toEqual([])
-}
-
 test.beforeAll(async ({ browser }) => {
   rasmus = await signIn(browser, 'rasmus')
   imke = await signIn(browser, 'imke')
@@ -100,6 +90,22 @@ test('the sheet stands on the plan, on Bench on its evening, and on paper', asyn
     'Begin leaving 21:10.',
   )
   await accessible(imke)
+})
+
+test('rows are proposed from what is left to do, and nothing speaks against them', async () => {
+  await toPlan(rasmus)
+  const ahead = rasmus.getByRole('region', { name: 'Evenings ahead' })
+  await ahead
+    .getByRole('button', { name: /^Open / })
+    .last()
+    .click()
+  await ahead.getByRole('button', { name: 'Write the sheet' }).click()
+  const sheet = ahead.getByRole('region', { name: /^Sheet of/ })
+  await sheet.getByRole('button', { name: 'Propose rows from To do' }).click()
+  await expect(sheet.getByRole('list').getByRole('listitem').first()).toBeVisible()
+  await expect(sheet.getByText('It holds once it is told, until another one is.')).toBeVisible()
+  await accessible(rasmus)
+  await sheet.getByRole('button', { name: 'Cancel' }).click()
 })
 
 test('an evening is called off, and the next one comes first', async () => {

@@ -4,10 +4,13 @@ import { describe, expect, it } from 'vitest'
 import { eveningsCalendar } from '#core/formats/calendar.ts'
 import type { BodyOf } from '#core/history/bodies/index.ts'
 import { eveningBody } from '#core/history/bodies/evening.ts'
-import type { EntryId, PartyId } from '#core/ids.ts'
+import type { EntryId, MachineId, PartyId } from '#core/ids.ts'
+import { dice, oneOf } from '#core/quantity/dice.ts'
+import type { Todo } from '#core/work/todo/index.ts'
 import { home, other, person, twoTerminals } from '#core/testing/terminal.ts'
 import { numberedId, type Teller } from '#core/testing/script.ts'
 import { eveningOn, eveningsOf, fallsOn, weekdayOf } from './evenings.ts'
+import { proposeRows, type Proposing } from './propose.ts'
 import { clockAfter, leaveAt, sheetRemarks, type SheetRow } from './sheet.ts'
 
 const ada = person
@@ -164,6 +167,103 @@ describe('what speaks against a row', () => {
       '00:00',
     ])
     expect(leaveAt({ to: '21:30' })).toBe('21:10')
+  })
+})
+
+describe('rows that are proposed', () => {
+  const todo = (act: Todo['act'], minutes?: number): Todo => ({ act, items: [{ name: act }], minutes })
+  const cara = numberedId<PartyId>(3, 3)
+  const ask = (more: Partial<Proposing> = {}): Proposing => ({
+    evening: { from: '18:00', people: [ada, bo].map((party) => ({ party, comes: 'comes' as const })) },
+    leave: '20:40',
+    rows: [],
+    machines: [
+      { id: home, todo: [todo('test again', 25), todo('put back')] },
+      { id: other, todo: [todo('go on'), todo('make harmless'), todo('test', 10)] },
+    ],
+    people: [
+      { party: ada, authorities: ['switch on'] },
+      { party: bo, authorities: [] },
+    ],
+    places: ['bench 1', 'bench 2'],
+    words: (t) => t.act,
+    ...more,
+  })
+  const said = (rows: readonly SheetRow[]) => rows.map((r) => [r.from, r.what, r.people.length, r.place])
+
+  it('take the most urgent of each machine, with somebody who may', () => {
+    const rows = proposeRows(ask())
+    expect(said(rows)).toEqual([
+      ['18:00', 'test again', 1, 'bench 1'],
+      ['18:00', 'make harmless', 1, 'bench 2'],
+      ['18:25', 'put back', 1, 'bench 1'],
+    ])
+    expect(rows.map((r) => r.people[0])).toEqual([ada, bo, ada])
+  })
+  it('leave out what needs power where something has to be made harmless, and what no hands do', () => {
+    expect(proposeRows(ask()).some((r) => r.machine === other && r.what === 'test')).toBe(false)
+  })
+  it('go round what stands already, and add nothing to its machines', () => {
+    const own: SheetRow = {
+      machine: home,
+      what: 'mine',
+      people: [bo],
+      from: '18:00',
+      minutes: 60,
+      place: 'bench 2',
+    }
+    const rows = proposeRows(ask({ rows: [own] }))
+    expect(said(rows)).toEqual([
+      ['18:00', 'mine', 1, 'bench 2'],
+      ['18:00', 'make harmless', 1, 'bench 1'],
+    ])
+  })
+  it('propose nothing where nobody comes, no place is free or the time is too short', () => {
+    expect(proposeRows(ask({ evening: { from: '18:00', people: [{ party: ada, comes: 'not' }] } }))).toEqual(
+      [],
+    )
+    expect(proposeRows(ask({ places: [] }))).toEqual([])
+    expect(proposeRows(ask({ leave: '18:05' }))).toEqual([])
+  })
+  it('nothing speaks against them, in 500 evenings by chance', () => {
+    const acts = [
+      'make harmless',
+      'test again',
+      'put back',
+      'fit',
+      'find the fault',
+      'test',
+      'look again',
+      'answer',
+    ] as const
+    for (let seed = 1; seed <= 500; seed++) {
+      const roll = dice(seed)
+      const staff = [ada, bo, cara].slice(0, 1 + Math.floor(roll() * 3))
+      const people = staff.map((party) => ({
+        party,
+        authorities: roll() < 0.6 ? (['switch on'] as const) : [],
+      }))
+      const evening = {
+        day: '2026-12-03',
+        from: '18:00',
+        to: '21:00',
+        people: staff.map((party) => ({
+          party,
+          comes: roll() < 0.8 ? ('comes' as const) : ('not' as const),
+        })),
+      }
+      const machines = Array.from({ length: 1 + Math.floor(roll() * 7) }, (_, n) => ({
+        id: numberedId<MachineId>(n + 1, 4),
+        todo: Array.from({ length: 1 + Math.floor(roll() * 4) }, () =>
+          todo(oneOf(roll, acts), roll() < 0.5 ? Math.ceil(roll() * 70) : undefined),
+        ),
+      }))
+      const rows = proposeRows(ask({ evening, machines, people, leave: '20:40' }))
+      const may = (party: PartyId, a: string) =>
+        people.some((p) => p.party === party && (p.authorities as readonly string[]).includes(a))
+      expect([seed, sheetRemarks(evening, rows, may).flat()]).toEqual([seed, []])
+      expect(rows.every((r) => clockAfter(r.from, r.minutes) <= '20:40')).toBe(true)
+    }
   })
 })
 

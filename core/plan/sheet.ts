@@ -18,7 +18,7 @@ export type SheetRemark =
   | { readonly why: 'before it begins' | 'past its end' }
   | { readonly why: 'nobody authorised' | 'alone'; readonly authority: string }
 
-const minutesOf = (clock: string): number => {
+export const minutesOf = (clock: string): number => {
   const [hours = 0, minutes = 0] = clock.split(':').map(Number)
   return hours * 60 + minutes
 }
@@ -27,15 +27,16 @@ export const clockAfter = (clock: string, minutes: number): string => {
   return `${String(Math.floor(all / 60)).padStart(2, '0')}:${String(all % 60).padStart(2, '0')}`
 }
 
-interface Span {
+/** Minutes of the day, the end not included. */
+export interface Span {
   readonly from: number
   readonly to: number
 }
-const spanOf = ({ from, minutes }: SheetRow): Span => ({
+export const spanOf = ({ from, minutes }: SheetRow): Span => ({
   from: minutesOf(from),
   to: minutesOf(from) + minutes,
 })
-const overlap = (a: Span, b: Span) => a.from < b.to && b.from < a.to
+export const overlap = (a: Span, b: Span) => a.from < b.to && b.from < a.to
 
 /** What speaks against each row of a sheet, in the order of the rows. Nothing is held back by it: people decide. */
 export function sheetRemarks(

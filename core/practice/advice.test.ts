@@ -2,27 +2,15 @@
 import { describe, expect, it } from 'vitest'
 import type { ActRow } from '#core/views/fault-shape.ts'
 import { practiceFault, startsOf, stockOf } from './advice.ts'
-import { caseSchema, type CaseAsWritten } from './case.ts'
+import { caseUnderTest } from '#core/testing/practice.ts'
+import type { CaseAsWritten } from './case.ts'
 import { SimulatedMachine } from './machine.ts'
 import { typeLine } from './play.ts'
 import { findWritten } from './written/index.ts'
-import { plotter, press } from './written/sheets.ts'
+import { plotter } from './written/sheets.ts'
 
 async function advised(told: string | Partial<CaseAsWritten>, ...lines: string[]) {
-  const written =
-    typeof told === 'string'
-      ? findWritten(`written/${told}`)
-      : caseSchema.parse({
-          key: 'written/under-test',
-          title: 'Under test',
-          level: 1,
-          teaches: 'one thing',
-          told: 'It does not work.',
-          seed: 3,
-          sheet: press,
-          faults: [],
-          ...told,
-        })
+  const written = typeof told === 'string' ? findWritten(`written/${told}`) : caseUnderTest(told)
   if (!written) throw new Error('no such case')
   const machine = await SimulatedMachine.begin(written, '2026-03-02T18:00:00.000Z', 'Ada Lund')
   for (const line of lines) expect([line, await typeLine(machine, line)]).toEqual([line, true])

@@ -86,6 +86,8 @@ export function shortestMinutes(
   return mends.reduce((sum, m) => sum + m, 0) + trial
 }
 
+/** The first failure is looked for among so many acts. */
+const soonest = 20
 const looked = /^looked at ([^:,]+)/i
 
 /** Tells a run anew and says what it came to. */
@@ -98,7 +100,7 @@ export async function outcomeOf(run: PracticeRun): Promise<Outcome> {
   const seen = new Set<string>()
   const disturbed = new Set<string>()
   let expectedMinutes: number | undefined
-  for (const group of run.groups as readonly Group[]) {
+  for (const [n, group] of (run.groups as readonly Group[]).entries()) {
     if (machine.over) break
     await machine.append(group)
     for (const { body } of group) {
@@ -112,7 +114,7 @@ export async function outcomeOf(run: PracticeRun): Promise<Outcome> {
             : []
       for (const at of touched) if (!seen.has(at.toLowerCase())) disturbed.add(at)
     }
-    if (expectedMinutes === undefined && !machine.over) {
+    if (expectedMinutes === undefined && n < soonest && !machine.over) {
       const { world, machine: state } = await machine.state()
       const first = practiceFault(world, state).fault?.acts[0]
       if (first) expectedMinutes = Math.round(machine.minutes + first.toTheEnd)

@@ -5,7 +5,8 @@ import { conclusionsOf } from '#core/history/attribution.ts'
 import { machineStanding } from '#core/history/status.ts'
 import { episodeView } from '#core/views/episode.ts'
 import { completed } from './ask.ts'
-import { caseSchema, type CaseAsWritten } from './case.ts'
+import { caseUnderTest } from '#core/testing/practice.ts'
+import type { CaseAsWritten, PracticeCase } from './case.ts'
 import { SimulatedMachine } from './machine.ts'
 import { levels, madeCase } from './made.ts'
 import { judged, outcomeOf, shortestMinutes } from './outcome.ts'
@@ -16,20 +17,8 @@ import { findWritten, writtenCases } from './written/index.ts'
 import { clock, plotter, press } from './written/sheets.ts'
 
 const startedAt = '2026-03-02T18:00:00.000Z'
-const begin = (told: ReturnType<typeof caseSchema.parse>) =>
-  SimulatedMachine.begin(told, startedAt, 'Ada Lund')
-const told = (more: Partial<CaseAsWritten>) =>
-  caseSchema.parse({
-    key: 'written/under-test',
-    title: 'Under test',
-    level: 1,
-    teaches: 'one thing',
-    told: 'It does not work.',
-    seed: 3,
-    sheet: press,
-    faults: [],
-    ...more,
-  })
+const begin = (told: PracticeCase) => SimulatedMachine.begin(told, startedAt, 'Ada Lund')
+const told = caseUnderTest
 /** Types lines; answers what each became, newest body last. */
 async function after(more: Partial<CaseAsWritten>, ...lines: string[]) {
   const machine = await begin(told(more))

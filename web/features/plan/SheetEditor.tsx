@@ -6,12 +6,19 @@ import { todoLine } from '#api/words/todo.ts'
 import { authorities } from '#api/choices.ts'
 import type { Authority } from '#core/history/bodies/rule.ts'
 import type { MachineId, PartyId } from '#core/ids.ts'
+import { proposeRows } from '#core/plan/propose.ts'
 import { clockAfter, leaveAt, sheetRemarks, type SheetRow } from '#core/plan/sheet.ts'
 import { useSend } from '#web/app/send.ts'
 import { useKept, useKeptState } from '#web/ui/kept.tsx'
 import { Act, MainButton, PlainButton, Said, SelectField, Slip, TextField } from '#web/ui/Forms.tsx'
 import { ClockField, isClock } from './ClockField.tsx'
 import { Rows } from './Rows.tsx'
+
+/** Two benches, where no sheet has named any. */
+const benchesOf = (places: readonly string[]): readonly string[] => {
+  const known = places.filter((p) => /bench|table/i.test(p))
+  return known.length > 1 ? [...known].sort() : ['bench 1', 'bench 2']
+}
 
 /** Minutes that a row begins with; a house figure, no source. */
 const usualMinutes = 45
@@ -63,6 +70,29 @@ export function SheetEditor({
             onTake={(row) => setRows(rows.filter((_, i) => i !== row))}
           />
         )}
+        <p className="flex flex-wrap items-baseline gap-x-6">
+          <PlainButton
+            onClick={() =>
+              setRows(
+                proposeRows({
+                  evening,
+                  leave,
+                  rows,
+                  machines: data.machines,
+                  people: data.people,
+                  places: benchesOf(data.places),
+                  words: (todo) => todoLine(todo, todo.items.length),
+                }),
+              )
+            }
+          >
+            Propose rows from To do
+          </PlainButton>
+          <span className="text-quiet">
+            The most urgent of each machine first, as early as somebody, a bench and the machine are free.
+            Nothing holds before it is told.
+          </span>
+        </p>
         <NewRow
           data={data}
           evening={evening}
