@@ -242,15 +242,16 @@ const run = (machine: SimulatedMachine, end?: RunEnd): PracticeRun => ({
 })
 
 describe('a run', () => {
-  it('told anew from what was written is the same to the last entry', async () => {
-    for (const level of levels) {
+  it.each(levels)(
+    'of level %d, told anew from what was written, is the same to the last entry',
+    async (level) => {
       const machine = await begin(madeCase('type', plotter, level, 11))
       await play(machine)
       const again = await SimulatedMachine.replay(machine.told, startedAt, 'Ada Lund', machine.groups)
       expect(again.entries).toEqual(machine.entries)
       expect([again.minutes, again.unsafe]).toEqual([machine.minutes, machine.unsafe])
-    }
-  })
+    },
+  )
   it('judges what was said: the place, the sort, all of it, or part', () => {
     const two = told({
       faults: [
@@ -357,16 +358,15 @@ describe('the written cases', () => {
     await typeLine(machine, 'test full tape')
     expect(results(machine)).toEqual({ tape: 'fail' })
   })
-  it('are mended by following the advice, but for the one that ends by stopping', async () => {
-    for (const written of writtenCases) {
+  it.each(writtenCases.map((c) => [c.title, c] as const))(
+    '%s is ended by following the advice',
+    async (_, written) => {
       const played = await play(await begin(written))
-      expect([written.title, played.solved, played.left === 'unsafe']).toEqual([
-        written.title,
-        written.endsByStopping === undefined,
-        false,
-      ])
-    }
-  })
+      // One ends by stopping.
+      expect(played.solved).toBe(written.endsByStopping === undefined)
+      expect(played.left).not.toBe('unsafe')
+    },
+  )
   it('what was lent last: the evening before stands in the record', async () => {
     const machine = await begin(findWritten('written/lent-last') ?? told({}))
     const { world, machine: state } = await machine.state()
