@@ -50,19 +50,15 @@ describe('a sheet as a table', () => {
     expect(rows.every((r) => r.length === 4)).toBe(true)
   })
   it('comes back whatever zones are called', () => {
-    const name = fc.stringMatching(/^[a-z][a-z0-9 "-]{0,20}[a-z]$/)
+    // What heads a column may be the name of a zone, too.
+    const heads = ['sort', 'name', 'what', 'kind', 'takes', 'mount', 'on', 'needs', 'count', 'heed', 'more']
+    const name = fc.oneof(fc.stringMatching(/^[a-z][a-z0-9 "-]{0,20}[a-z]$/), fc.constantFrom(...heads))
     fc.assert(
       fc.property(fc.uniqueArray(name, { maxLength: 6 }), (names) => {
         const zones = names.map((n) => ({ name: n, material: 'ABS', colour: 'grey', structural: false }))
-        const kept = names.filter(
-          (n) =>
-            !/^(?:sort|name|what|kind|takes|material|mount|on|needs|unit|count|size|heed|more|about)$/.test(
-              n,
-            ),
-        )
         expect(
           told(writeSheetTable({ ...blank, zones: [...zones, ...sheet.zones] })).zones.map((z) => z.name),
-        ).toEqual([...kept.filter((n) => n !== 'hood'), 'hood'])
+        ).toEqual([...names.filter((n) => n !== 'hood'), 'hood'])
       }),
     )
   })
