@@ -12,7 +12,7 @@ import type { PracticeCase } from '#core/practice/case.ts'
 import { failures, print } from './measure.ts'
 import { sheetOf } from './sheets.ts'
 
-const firstSeed = Number(process.env['PRACTICE_SEED'] ?? 20_261_129)
+const firstSeed = Number(process.env['PRACTICE_SEED'] ?? 77_000_000)
 const cases = Number(process.env['PRACTICE_CASES'] ?? 1000)
 const startedAt = '2026-03-02T18:00:00.000Z'
 
