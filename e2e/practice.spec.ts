@@ -131,6 +131,9 @@ test('once opened a case goes on without a connection, and is sent when there is
   await jonas.context().setOffline(false)
   await jonas.reload()
   await expect(jonas.getByRole('region', { name: 'Your runs' })).not.toContainText('not sent yet')
+  // What one did is one's own to forget.
+  await jonas.getByRole('button', { name: 'Forget this run of Contact or part' }).click()
+  await expect(jonas.getByRole('region', { name: 'Your runs' })).not.toContainText('Contact or part')
 })
 
 test('nothing of it is in the collection', async () => {

@@ -6,12 +6,12 @@ import type { AskedCase, OwnRun } from '#api/practice.ts'
 import { practiceCaution, rightTitles } from '#api/words/practice.ts'
 import { levels, teachesOf, type Level } from '#core/practice/made.ts'
 import { writtenCases } from '#core/practice/written/index.ts'
-import { get } from '#web/app/http.ts'
+import { get, remove, wordsOf } from '#web/app/http.ts'
 import { keys } from '#web/app/keys.ts'
 import { useDates, useSigned } from '#web/app/session.tsx'
-import { MainButton, PlainButton, SelectField, TextField } from '#web/ui/Forms.tsx'
+import { Act, MainButton, PlainButton, Said, SelectField, TextField } from '#web/ui/Forms.tsx'
 import { beginRun } from './begin.ts'
-import { keptRuns, type KeptRun } from './kept.ts'
+import { dropRun, keptRuns, type KeptRun } from './kept.ts'
 import { sendWaiting } from './sending.ts'
 
 export function View() {
@@ -46,7 +46,7 @@ export function View() {
       {open.length > 0 && <GoOn open={open} />}
       <Written done={ended} />
       <Made type={params.get('type')} />
-      {ended.length > 0 && <Runs runs={ended} />}
+      {ended.length > 0 && <Runs runs={ended} onForgotten={() => void keptRuns(me.account).then(setHere)} />}
     </main>
   )
 }
@@ -225,8 +225,21 @@ const levelWords: Readonly<Record<Level, string>> = {
   5: 'what no advice knows',
 }
 
-function Runs({ runs }: { runs: readonly Ended[] }) {
+function Runs({ runs, onForgotten }: { runs: readonly Ended[]; onForgotten: () => void }) {
   const { short } = useDates()
+  const client = useQueryClient()
+  const [error, setError] = useState<string>()
+  const forget = async (id: string) => {
+    setError(undefined)
+    try {
+      await remove('/practice/runs/:id', { id })
+      await dropRun(id)
+      await client.invalidateQueries({ queryKey: keys.practice })
+      onForgotten()
+    } catch (failure) {
+      setError(wordsOf(failure))
+    }
+  }
   return (
     <section aria-label="Your runs">
       <h2 className="headrule">What you did, for your eyes</h2>
@@ -234,7 +247,7 @@ function Runs({ runs }: { runs: readonly Ended[] }) {
         {runs.map((r) => (
           <li
             key={r.id}
-            className="border-hair grid grid-cols-[6rem_minmax(0,1fr)_auto] gap-x-3 border-b py-1.5"
+            className="border-hair grid grid-cols-[6rem_minmax(0,1fr)_auto_auto] gap-x-4 border-b py-1.5 max-md:grid-cols-[6rem_minmax(0,1fr)]"
           >
             <span className="num">{short(r.endedAt)}</span>
             <Link className="act" to={`/practice/runs/${r.id}/end`}>
@@ -245,9 +258,13 @@ function Runs({ runs }: { runs: readonly Ended[] }) {
                 ? `${rightTitles[r.told.outcome.right]} ${r.told.outcome.minutes} min`
                 : (r.refused ?? 'on this device, not sent yet')}
             </span>
+            <Act aria-label={`Forget this run of ${r.title}`} onClick={() => void forget(r.id)}>
+              Forget it
+            </Act>
           </li>
         ))}
       </ul>
+      <Said error={error} />
     </section>
   )
 }
