@@ -1,0 +1,180 @@
+/**
+ * The search for a plan: annealing over the order of the steps, who does them and how long they are held back. The same seed and the
+ * same number of iterations give the same plan on any machine; a clock may only say when to stop looking.
+ */
+import { dice } from '#core/quantity/dice.ts'
+import { aims, better, differ, scorerOf, type Score } from './aim.ts'
+import { layerOf, plainGenes, type Genes } from './lay.ts'
+import { rulerOf, type Plan, type PlanProblem } from './problem.ts'
+
+export interface Found {
+  readonly plan: Plan
+  readonly score: Score
+  /** Plans that were tried. */
+  readonly iterations: number
+  /** Nothing was found to be better for so many of them. */
+  readonly unchanged: number
+}
+
+/** By aim: how much worse a plan may be and still be taken, at the beginning; of ends as a share. */
+const warmth = [0.3, 0.4, 1, 20, 0.3, 0.001, 0.3] as const
+const endsAt = aims.indexOf('ends')
+
+export interface Searching {
+  readonly seed: number
+  readonly iterations: number
+  /** Looks at what was found so far every so many iterations. */
+  readonly every?: number | undefined
+}
+
+/** Yields what was found so far, the last one being the answer: the first after one plan, the others every so many iterations. */
+export function* search(
+  problem: PlanProblem,
+  { seed, iterations, every = 500 }: Searching,
+): Generator<Found, Found> {
+  const roll = dice(seed)
+  const layer = layerOf(problem)
+  const score = scorerOf(problem)
+  const { steps, people } = problem
+  const groups = layer.groups.length
+  let genes = plainGenes(layer, steps.length)
+  urgentFirst(problem, layer.groups, genes)
+  const told = steps.some((s) => s.told)
+  if (told) genes.kept.fill(1)
+  layer.lay(genes)
+  let now: Score = score(layer)
+  let best = { score: now, plan: layer.plan() }
+  const ruler = rulerOf(problem)
+  const ofJob = problem.jobs.map((_, j) =>
+    layer.groups.flatMap((group, g) => (steps[group[0] ?? -1]?.job === j ? [g] : [])),
+  )
+  let bestGenes = genes
+  let since = 0
+  const scale = warmth.map((w, i) => (i === endsAt ? w * Math.max(1, now[endsAt] ?? 1) : w))
+  const found = (n: number): Found => ({ ...best, iterations: n, unchanged: since })
+  yield found(1)
+  /** What counts as one round of cooling; several rounds, each from the best so far. */
+  const rounds = Math.max(1, Math.min(6, Math.floor(iterations / 2500)))
+  const length = Math.ceil(iterations / rounds)
+  if (groups > 0)
+    for (let n = 1; n <= iterations; n++) {
+      const phase = ((n - 1) % length) / length
+      if (phase === 0 && n > 1) {
+        genes = bestGenes
+        now = best.score
+      }
+      const next = turned(genes, roll, { ofJob, people: people.length, ticks: ruler.length, told })
+      layer.lay(next)
+      const s = score(layer)
+      const at = differ(s, now)
+      const worse = at < 0 ? 0 : (s[at] as number) - (now[at] as number)
+      const heat =
+        (scale[Math.max(0, at)] ?? 1) * (1 - phase) ** 2 * 0.6 ** Math.floor((n - 1) / length) + 1e-9
+      if (worse <= 0 || roll() < Math.exp(-worse / heat)) {
+        genes = next
+        now = s
+      }
+      since++
+      if (better(s, best.score)) {
+        best = { score: s, plan: layer.plan() }
+        bestGenes = next
+        since = 0
+      }
+      if (n % every === 0 && n < iterations) yield found(n)
+    }
+  const shifted = leftShifted(problem, best)
+  best = shifted
+  return found(iterations)
+}
+
+/** What is due first, then by weight, comes first; within that, in order. */
+function urgentFirst({ jobs, steps }: PlanProblem, groups: readonly (readonly number[])[], genes: Genes) {
+  const due = (g: number) => {
+    const job = jobs[steps[groups[g]?.[0] ?? -1]?.job ?? -1]
+    return (job?.due ?? 1e9) / (job?.promised ? 2 : 1) - (job?.weight ?? 0) * 100
+  }
+  genes.order.sort((a, b) => due(a) - due(b) || a - b)
+}
+
+interface Turning {
+  readonly ofJob: readonly (readonly number[])[]
+  readonly people: number
+  readonly ticks: number
+  readonly told: boolean
+}
+
+/** A few things changed by chance: mostly the order, else who does it, or how long it is held back. */
+function turned(genes: Genes, roll: () => number, { ofJob, people, ticks, told }: Turning): Genes {
+  const next: Genes = {
+    order: genes.order.slice(),
+    person: genes.person.slice(),
+    floor: genes.floor.slice(),
+    kept: genes.kept.slice(),
+  }
+  const any = (n: number) => Math.floor(roll() * n)
+  for (let more = true; more; more = roll() < 0.3) {
+    const kind = roll()
+    if (told && roll() < 0.4) {
+      const g = any(next.kept.length)
+      next.kept[g] = next.kept[g] ? 0 : 1
+    } else if (kind < 0.45) moveOne(next.order, any(next.order.length), any(next.order.length))
+    else if (kind < 0.6) {
+      // A whole job comes sooner or later, with nothing held back.
+      const own = new Set(ofJob[any(ofJob.length)])
+      const rest = [...next.order].filter((g) => !own.has(g))
+      const to = Math.floor(roll() ** 2 * (rest.length + 1))
+      next.order.set([...rest.slice(0, to), ...[...next.order].filter((g) => own.has(g)), ...rest.slice(to)])
+      for (const g of own) next.floor[g] = 0
+    } else if (kind < 0.8) next.person[any(next.person.length)] = roll() < 0.4 ? -1 : any(people)
+    else next.floor[any(next.floor.length)] = roll() < 0.5 ? 0 : any(ticks)
+  }
+  return next
+}
+
+/** One of an order to another place. */
+function moveOne(order: Int32Array, from: number, to: number) {
+  const moved = order[from] as number
+  if (from < to) order.copyWithin(from, from + 1, to + 1)
+  else order.copyWithin(to + 1, to, from)
+  order[to] = moved
+}
+
+/** The same plan with every step as early as it may be, taken in the order of their beginnings, until nothing moves or helps. */
+export function leftShifted<T extends { readonly plan: Plan; readonly score: Score }>(
+  problem: PlanProblem,
+  found: T,
+): T {
+  const layer = layerOf(problem)
+  const score = scorerOf(problem)
+  let best = found
+  for (let n = 0; n < 20; n++) {
+    layer.lay(genesOf(layer.groups, best.plan))
+    const s = score(layer)
+    const plan = layer.plan()
+    if (!better(s, best.score) && (differ(s, best.score) >= 0 || sameTimes(plan, best.plan))) break
+    best = { ...best, plan, score: s }
+  }
+  return best
+}
+
+const sameTimes = (a: Plan, b: Plan) => a.every((x, i) => x?.at === b[i]?.at)
+
+/** Genes that lay the steps in the order of a plan, by the same people. */
+export function genesOf(groups: readonly (readonly number[])[], plan: Plan): Genes {
+  const at = (g: number) => Math.min(...(groups[g] ?? []).map((i) => plan[i]?.at ?? Number.MAX_SAFE_INTEGER))
+  return {
+    order: Int32Array.from(groups, (_, g) => g).sort((a, b) => at(a) - at(b) || a - b),
+    person: Int32Array.from(plan, (laid) => laid?.people[0] ?? -1),
+    floor: new Int32Array(groups.length),
+    kept: new Uint8Array(groups.length),
+  }
+}
+
+/** The answer of a whole search. */
+export function planned(problem: PlanProblem, how: Searching): Found {
+  const run = search(problem, how)
+  for (;;) {
+    const { value, done } = run.next()
+    if (done) return value
+  }
+}
