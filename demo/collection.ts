@@ -1,9 +1,9 @@
 /** Two years of an invented museum's workshop: office, trade and signal machines on an island quay. */
 import type { Entry } from '#core/history/entry.ts'
-import { weekdayOf } from '#core/plan/evenings.ts'
-import { dayOf, type Instant } from '#core/quantity/time.ts'
+import type { Instant } from '#core/quantity/time.ts'
 import type { z } from 'zod'
 import { recipeSchema } from '#core/history/bodies/method.ts'
+import { evenings } from './evenings.ts'
 import { faces } from './faces.ts'
 import { gear, machines, recipes } from './ids.ts'
 import { loans } from './loans.ts'
@@ -13,7 +13,7 @@ import { people } from './people.ts'
 import { unseenPictures, type Pictures } from './pictures.ts'
 import { demoSheets } from './sheets.ts'
 import { keepAndConsent, lots, stock } from './stock.ts'
-import { demoZone, Story } from './story.ts'
+import { Story } from './story.ts'
 import { treatments, type Measured } from './treatments.ts'
 import { lotOfCalculators, surveys } from './surveys.ts'
 
@@ -45,71 +45,6 @@ export function tellCollection(
   return [...s.teller.entries]
     .sort((a, b) => (a.recordedAt < b.recordedAt ? -1 : a.recordedAt > b.recordedAt ? 1 : a.seq - b.seq))
     .map((e, i) => ({ ...e, seq: i + 1 }))
-}
-
-/** The museum meets on one evening a week; the sheet of the next one is told. */
-function evenings(s: Story) {
-  const day = (ahead: number) => dayOf(s.at(-ahead, '12:00'), demoZone)
-  const next = day(2)
-  const series = s.tell(s.at(30, '20:00'), 'ottoline', {
-    kind: 'evening',
-    what: 'repeats',
-    weekday: weekdayOf(next),
-    everyWeeks: 1,
-    first: day(-30),
-    from: '18:30',
-    to: '21:30',
-  }).id
-  for (const who of ['rasmus', 'imke', 'jonas'] as const)
-    s.tell(s.at(30, '20:05'), 'ottoline', {
-      kind: 'evening',
-      what: 'usually',
-      series,
-      party: people[who].party,
-      comes: true,
-    })
-  s.tell(s.minutesAgo(100), 'jonas', {
-    kind: 'evening',
-    what: 'comes',
-    day: next,
-    party: people.jonas.party,
-    comes: false,
-  })
-  s.tell(s.minutesAgo(90), 'rasmus', {
-    kind: 'evening',
-    what: 'told',
-    day: next,
-    leave: '21:10',
-    rows: [
-      {
-        machine: machines.calculatorA,
-        what: 'put the keypad back and try every key',
-        people: [people.imke.party],
-        from: '18:30',
-        minutes: 60,
-        place: 'bench 1',
-      },
-      {
-        machine: machines.writer,
-        what: 'neutralise under the supply and rinse',
-        people: [people.rasmus.party],
-        from: '18:30',
-        minutes: 75,
-        place: 'sink',
-        fetch: 'vinegar, pH paper, two trays',
-        runs: 1440,
-      },
-      {
-        machine: machines.terminalA,
-        what: 'retest what the loan touched',
-        people: [people.rasmus.party, people.imke.party],
-        from: '20:00',
-        minutes: 45,
-        place: 'bench 1',
-        authority: 'switch on',
-      },
-    ],
-  })
 }
 
 function beginnings(s: Story) {

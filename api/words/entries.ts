@@ -10,6 +10,7 @@ import { colourEntry } from './colours.ts'
 import { treatmentEntry } from './treatments.ts'
 import { moveWords, placeWords } from './moves.ts'
 import { eveningEntryWords } from './plan.ts'
+import { jobEntryWords } from './jobs.ts'
 import { benchEntry } from './bench.ts'
 import { durationWords, shortDay } from './dates.ts'
 import { conditionEntry, arrivalEntry } from './surveying.ts'
@@ -281,6 +282,8 @@ export function entryWords(body: Body, names: EntryNames): EntryWords {
           )
     case 'evening':
       return plain(eveningEntryWords(body, (id) => label(id, 'somebody')))
+    case 'job':
+      return plain(jobEntryWords(body, 'machine' in body ? label(body.machine, 'a machine') : ''))
     case 'word':
       return plain(
         body.what === 'taught'

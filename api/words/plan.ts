@@ -1,14 +1,26 @@
 /** The words of evenings and of their sheets. */
 import type { BodyOf } from '#core/history/bodies/index.ts'
+import type { PlanRow } from '#core/history/bodies/evening.ts'
 import type { Evening } from '#core/plan/evenings.ts'
 import type { SheetRemark } from '#core/plan/sheet.ts'
 import { dayOnly, durationWords } from './dates.ts'
-import { count } from './lists.ts'
+import { count, list } from './lists.ts'
+import { placeSorts, type PlaceSort } from '#core/history/bodies/job.ts'
 
 const weekdays = ['Monday', 'Tuesday', 'Wednesday', 'Thursday', 'Friday', 'Saturday', 'Sunday'] as const
 /** ISO 8601: 1 is Monday. */
 export const weekdayWords = (weekday: number): string => weekdays[weekday - 1] ?? 'some day'
 export const weekdayChoices = weekdays.map((label, i) => ({ value: String(i + 1), label }))
+
+const placesWords: Readonly<Record<PlaceSort, string>> = {
+  bench: 'benches',
+  sink: 'sinks',
+  rack: 'rack places',
+  yard: 'places in the yard',
+}
+/** "2 benches". */
+export const placesCount = (sort: PlaceSort, n: number): string =>
+  count(n, sort === 'rack' ? 'rack place' : sort === 'yard' ? 'place in the yard' : sort, placesWords[sort])
 
 /** "Thursdays", "every 2nd Thursday". */
 export const seriesWords = (weekday: number, everyWeeks: number): string =>
@@ -38,6 +50,12 @@ export function eveningEntryWords(body: BodyOf<'evening'>, name: (party: string)
       return `${name(body.party)} ${body.comes ? 'comes' : 'does not come'} on ${dayOnly(body.day)}`
     case 'told':
       return `sheet of ${dayOnly(body.day)}: ${count(body.rows.length, 'row')}, begin leaving ${body.leave}`
+    case 'plan told': {
+      const days = body.sheets.map((s) => dayOnly(s.day))
+      return `plan of ${count(days.length, 'evening')}, ${list(days)}: ${count(body.sheets.flatMap((s) => s.rows).length, 'row')}`
+    }
+    case 'workshop':
+      return `to work at: ${list(placeSorts.map((sort) => placesCount(sort, body.places[sort])))}`
   }
 }
 
@@ -74,6 +92,13 @@ export function remarkWords(remark: SheetRemark, name: (party: string) => string
       return `Nobody works at ${remark.authority} alone.`
   }
 }
+
+/** "18:30 wash the case, the calculator C-12, at the sink." */
+export const calendarRow = (
+  { from, what, place }: Pick<PlanRow, 'from' | 'what' | 'place'>,
+  machine: { readonly number: string; readonly name: string } | undefined,
+): string =>
+  `${from} ${what}${machine ? `, ${machine.name} ${machine.number}` : ''}${place ? `, at ${place}` : ''}`
 
 /** "Then it runs 2 h by itself: look in." */
 export const runsWords = (minutes: number): string =>

@@ -1,5 +1,5 @@
 /** iCalendar after RFC 5545: each wait as an event that rings when it is over; each day of a loan as an event of that day. */
-import { dayAfter, instantToMs, msToInstant, zonedToMs, type Instant } from '#core/quantity/time.ts'
+import { clockToInstant, dayAfter, instantToMs, msToInstant, type Instant } from '#core/quantity/time.ts'
 import type { WaitRow } from '#core/history/waits.ts'
 
 export interface CalendarWait extends WaitRow {
@@ -110,13 +110,11 @@ export const daysCalendar = (days: readonly CalendarDay[], stamp: Instant): stri
 export interface CalendarEvening extends CalendarDay {
   readonly from: string
   readonly to: string
+  /** What is done on it, a line each. */
+  readonly details?: readonly string[] | undefined
 }
 
-const clockUtc = (day: string, clock: string, zone: string): string => {
-  const [year = 0, month = 1, date = 1] = day.split('-').map(Number)
-  const [hour = 0, minute = 0] = clock.split(':').map(Number)
-  return utc(msToInstant(zonedToMs(zone, year, month, date, hour, minute)))
-}
+const clockUtc = (day: string, clock: string, zone: string): string => utc(clockToInstant(day, clock, zone))
 
 /** Evenings as one calendar, each at the hour that a clock in the zone shows; `stamp` is when it was made. */
 export const eveningsCalendar = (
@@ -126,13 +124,14 @@ export const eveningsCalendar = (
 ): string =>
   calendar(
     'evenings',
-    evenings.flatMap(({ uid, day, from, to, summary }) => [
+    evenings.flatMap(({ uid, day, from, to, summary, details = [] }) => [
       'BEGIN:VEVENT',
       `UID:${uid}@anamnesis.invalid`,
       `DTSTAMP:${utc(stamp)}`,
       `DTSTART:${clockUtc(day, from, zone)}`,
       `DTEND:${clockUtc(day, to, zone)}`,
       `SUMMARY:${text(summary)}`,
+      ...(details.length > 0 ? [`DESCRIPTION:${text(details.join('\n'))}`] : []),
       'END:VEVENT',
     ]),
   )

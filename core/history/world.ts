@@ -1,5 +1,7 @@
 /** What the fold leaves behind: the state of everything the given entries speak of. Readonly once the fold is done. */
-import type { EveningSeries, SingleEvening } from './evening-state.ts'
+import type { EveningSeries, SingleEvening, ToldSheet, Workshop } from './evening-state.ts'
+import type { End } from './bodies/job.ts'
+import type { PlannedWork } from './job-state.ts'
 import type { Statement } from './versions.ts'
 import type { JudgedBy, TestResult } from './bodies/test.ts'
 import type { BodyOf } from './bodies/index.ts'
@@ -309,7 +311,14 @@ export interface World {
   readonly eveningSeries: ReadonlyMap<EntryId, EveningSeries>
   readonly singleEvenings: ReadonlyMap<string, SingleEvening>
   readonly attendance: ReadonlyMap<string, boolean>
-  readonly toldEvenings: ReadonlyMap<string, Statement>
+  readonly toldEvenings: ReadonlyMap<string, ToldSheet>
+  /** Places to work at, where somebody said which there are. */
+  readonly workshop: Workshop | undefined
+  readonly planned: ReadonlyMap<MachineId, PlannedWork>
+  /** Hours that the house gives to a machine, by what it is for. */
+  readonly effort: ReadonlyMap<End, number>
+  /** Minutes that steps took, by what they are called. */
+  readonly stepMinutes: ReadonlyMap<string, readonly number[]>
   readonly parties: ReadonlyMap<PartyId, PartyState>
   readonly types: ReadonlyMap<TypeId, TypeState>
   readonly policies: ReadonlyMap<string, Statement>

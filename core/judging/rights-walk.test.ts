@@ -92,6 +92,7 @@ const needs: Readonly<Record<Kind, Role | ((body: Body) => Role)>> = {
   erased: 'steward',
   episode: 'volunteer',
   diagnosis: 'volunteer',
+  job: (b) => (b.kind === 'job' && b.what === 'done' ? 'volunteer' : 'restorer'),
   evening: (b) =>
     b.kind === 'evening' && (b.what === 'comes' || b.what === 'usually') ? 'volunteer' : 'restorer',
 }

@@ -1,9 +1,9 @@
 /** The evenings of a house between two days, with who comes: those that repeat, single ones, those that are off. */
-import type { PlanRow } from '#core/history/bodies/evening.ts'
-import type { EveningSeries } from '#core/history/evening-state.ts'
+import type { Often } from '#core/history/bodies/evening.ts'
+import type { EveningSeries, ToldSheet } from '#core/history/evening-state.ts'
 import type { World } from '#core/history/world.ts'
 import type { EntryId, PartyId } from '#core/ids.ts'
-import { dayAfter, type Instant } from '#core/quantity/time.ts'
+import { dayAfter } from '#core/quantity/time.ts'
 
 export type Attendance =
   /** They said so for this evening. */
@@ -19,15 +19,13 @@ export interface Evening {
   readonly to: string
   readonly series?: EntryId | undefined
   readonly off?: { readonly because?: string | undefined } | undefined
-  readonly people: readonly { readonly party: PartyId; readonly comes: Attendance }[]
-  readonly told?:
-    | {
-        readonly rows: readonly PlanRow[]
-        readonly leave: string
-        readonly at: Instant
-        readonly by?: string | undefined
-      }
-    | undefined
+  readonly people: readonly {
+    readonly party: PartyId
+    readonly comes: Attendance
+    /** How surely, of who usually comes. */
+    readonly often?: Often | undefined
+  }[]
+  readonly told?: ToldSheet | undefined
 }
 
 const dayMs = 86_400_000
@@ -64,7 +62,6 @@ export function eveningOn(world: World, day: string): Evening | undefined {
   const single = world.singleEvenings.get(day)
   const hours = single?.hours ?? series
   if (!hours) return undefined
-  const said = world.toldEvenings.get(day)
   return {
     day,
     from: hours.from,
@@ -72,10 +69,7 @@ export function eveningOn(world: World, day: string): Evening | undefined {
     series: series?.id,
     off: single?.off,
     people: attendance(world, day, series),
-    told:
-      said?.body.kind === 'evening' && said.body.what === 'told'
-        ? { rows: said.body.rows, leave: said.body.leave, at: said.happenedAt.latest, by: said.doneBy }
-        : undefined,
+    told: world.toldEvenings.get(day),
   }
 }
 
@@ -87,6 +81,6 @@ function attendance(world: World, day: string, series: EveningSeries | undefined
       : []
   })
   const spoke = new Set(said.map((s) => s.party))
-  const usual = [...(series?.usual ?? [])].filter((party) => !spoke.has(party))
-  return [...said, ...usual.map((party) => ({ party, comes: 'usually' as const }))]
+  const usual = [...(series?.usual ?? [])].filter(([party]) => !spoke.has(party))
+  return [...said, ...usual.map(([party, often]) => ({ party, comes: 'usually' as const, often }))]
 }

@@ -62,6 +62,8 @@ export interface PlanStep {
   readonly notBefore?: number | undefined
   readonly opens: boolean
   readonly closes: boolean
+  /** Somebody wants it on that evening, or by that person. */
+  readonly only?: { readonly session?: number | undefined; readonly person?: number | undefined } | undefined
   /** It stays where somebody put it. */
   readonly pinned?: { readonly at: number; readonly people: readonly number[] } | undefined
   /** How it was told to people. */

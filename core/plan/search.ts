@@ -4,7 +4,8 @@
  */
 import { dice } from '#core/quantity/dice.ts'
 import { aims, better, differ, scorerOf, type Score } from './aim.ts'
-import { layerOf, plainGenes, type Genes } from './lay.ts'
+import { plainGenes, type Genes } from './groups.ts'
+import { layerOf } from './lay.ts'
 import { rulerOf, type Plan, type PlanProblem } from './problem.ts'
 
 export interface Found {
@@ -148,11 +149,15 @@ export function leftShifted<T extends { readonly plan: Plan; readonly score: Sco
   const score = scorerOf(problem)
   let best = found
   for (let n = 0; n < 20; n++) {
-    layer.lay(genesOf(layer.groups, best.plan))
+    const genes = genesOf(layer.groups, best.plan)
+    // In turns by the same people, and by whoever is free.
+    if (n % 2 === 1) genes.person.fill(-1)
+    layer.lay(genes)
     const s = score(layer)
     const plan = layer.plan()
-    if (!better(s, best.score) && (differ(s, best.score) >= 0 || sameTimes(plan, best.plan))) break
-    best = { ...best, plan, score: s }
+    const gains = better(s, best.score) || (differ(s, best.score) < 0 && !sameTimes(plan, best.plan))
+    if (!gains && n % 2 === 1) break
+    if (gains) best = { ...best, plan, score: s }
   }
   return best
 }

@@ -7,7 +7,7 @@ import type { Evening } from './evenings.ts'
 export type SheetRow = PlanRow
 
 /** Authorities whose work nobody does alone. */
-const neverAlone: ReadonlySet<string> = new Set(['mains', 'picture tube', 'chemicals'])
+export const neverAlone: ReadonlySet<string> = new Set(['mains', 'picture tube', 'chemicals'])
 
 export type SheetRemark =
   /** They said that they do not come, or nobody says that they do. */

@@ -74,6 +74,13 @@ export function dayInterval(day: string, zone: string): Interval {
 }
 
 /** Whether a text is a calendar day that exists, "2026-06-30". */
+/** The instant at which a clock of the zone shows "19:30" on a day. */
+export function clockToInstant(day: string, clock: string, zone: string): Instant {
+  const [year = 0, month = 1, date = 1] = day.split('-').map(Number)
+  const [hour = 0, minute = 0] = clock.split(':').map(Number)
+  return msToInstant(zonedToMs(zone, year, month, date, hour, minute))
+}
+
 export const isDay = (text: string): boolean => {
   const at = /^\d{4}-\d\d-\d\d$/.test(text) ? new Date(`${text}T00:00:00.000Z`) : undefined
   return at !== undefined && !Number.isNaN(at.getTime()) && at.toISOString().startsWith(text)

@@ -83,6 +83,8 @@ export const smallest: [body: { kind: string; [key: string]: unknown }, subjects
   [{ kind: 'method', what: 'written', method: id, recipe: { name: 'warm soak', verb: 'clean' } }, ['house']],
   [{ kind: 'word', what: 'taught', word: 'degunk', as: 'verb', means: 'clean' }, ['house']],
   [{ kind: 'word', what: 'forgotten', word: 'degunk', type: id }, ['type', 'house']],
+  [{ kind: 'job', what: 'wanted', machine: home, end: 'displayed' }, ['machine', 'house']],
+  [{ kind: 'job', what: 'done', machine: home, step: 'put back', sort: 'put back' }, ['machine', 'house']],
   [{ kind: 'evening', what: 'planned', day: '2026-12-03', from: '18:30', to: '21:30' }, ['house']],
   [{ kind: 'evening', what: 'comes', day: '2026-12-03', party: person, comes: true }, ['party', 'house']],
   [{ kind: 'method', what: 'verdict', method: id, machine: home, verdict: 'good' }, ['machine', 'house']],

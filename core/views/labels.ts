@@ -155,11 +155,14 @@ function addBody(world: World, labels: Record<string, string>, body: Body, at?: 
       return
     case 'evening':
       if ('party' in body) addParty(world, labels, body.party)
-      if (body.what === 'told')
-        for (const row of body.rows) {
+      if (body.what === 'told' || body.what === 'plan told')
+        for (const row of body.what === 'told' ? body.rows : body.sheets.flatMap((s) => s.rows)) {
           addMachine(world, labels, row.machine)
           for (const party of row.people) addParty(world, labels, party)
         }
+      return
+    case 'job':
+      if ('machine' in body) addMachine(world, labels, body.machine)
       return
     case 'word':
       if (body.type) labels[body.type] = world.types.get(body.type)?.sheet.name ?? 'a type'

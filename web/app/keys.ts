@@ -86,6 +86,7 @@ const listsOf: Readonly<Record<string, readonly string[]>> = {
   method: ['methods'],
   word: ['words', 'episode'],
   evening: ['plan'],
+  job: ['plan'],
   finding: ['agreement'],
   survey: ['agreement'],
   grade: ['agreement'],

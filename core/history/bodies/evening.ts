@@ -22,8 +22,23 @@ export const planRowSchema = z.strictObject({
   /** The authorisation that it needs of one of those who do it. */
   authority: z.enum(authorities).optional(),
   /** It runs by itself afterwards for so long, and is looked in on. */
-  runs: z.int().min(5).max(10_000).optional(),
+  runs: z.int().min(5).max(20_000).optional(),
+  /** Which step of planned work it is; absent: written by hand. */
+  step: z.string().min(1).max(80).optional(),
+  /** Where it is planned anew it stays as it is. */
+  pinned: z.literal(true).optional(),
 })
+/** How surely somebody comes who usually comes. */
+export const often = ['nearly always', 'mostly', 'now and then'] as const
+export type Often = (typeof often)[number]
+
+const sheet = {
+  day: daySchema,
+  rows: z.array(planRowSchema).max(60),
+  /** By when people begin to put things away. */
+  leave: clockSchema,
+}
+
 export type PlanRow = z.infer<typeof planRowSchema>
 
 const kind = z.literal('evening')
@@ -54,6 +69,7 @@ export const eveningBody = z.discriminatedUnion('what', [
     series: entryIdSchema,
     party: partyIdSchema,
     comes: z.boolean(),
+    often: z.enum(often).optional(),
   }),
   z.strictObject({
     kind,
@@ -63,12 +79,22 @@ export const eveningBody = z.discriminatedUnion('what', [
     comes: z.boolean(),
   }),
   /** Who does what: it holds once it is told. */
+  z.strictObject({ kind, what: z.literal('told'), ...sheet }),
+  /** A plan of several evenings: each of their sheets holds from then on. */
   z.strictObject({
     kind,
-    what: z.literal('told'),
-    day: daySchema,
-    rows: z.array(planRowSchema).max(60),
-    /** By when people begin to put things away. */
-    leave: clockSchema,
+    what: z.literal('plan told'),
+    sheets: z.array(z.strictObject(sheet)).min(1).max(30),
+  }),
+  /** What the workshop has to work at: so many machines at once, at each. */
+  z.strictObject({
+    kind,
+    what: z.literal('workshop'),
+    places: z.strictObject({
+      bench: z.int().min(0).max(40),
+      sink: z.int().min(0).max(40),
+      rack: z.int().min(0).max(200),
+      yard: z.int().min(0).max(40),
+    }),
   }),
 ])

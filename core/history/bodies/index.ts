@@ -30,6 +30,7 @@ import type { custodyBody } from './custody.ts'
 import type { episodeBody } from './episode.ts'
 import type { erasedBody, erasureBody } from './erasure.ts'
 import type { gearBody } from './gear.ts'
+import type { jobBody } from './job.ts'
 import type { jotBody } from './jot.ts'
 import type { noteBody, overrideBody, settleBody, withdrawalBody } from './line.ts'
 import type { differenceBody, handoverBody, loanBody, lookBody, runBody } from './loan.ts'
@@ -73,6 +74,7 @@ export interface Bodies {
   readonly baseline: z.infer<typeof baselineBody>
   readonly method: z.infer<typeof methodBody>
   readonly spec: z.infer<typeof specBody>
+  readonly job: z.infer<typeof jobBody>
   readonly wait: z.infer<typeof waitBody>
   readonly photo: z.infer<typeof photoBody>
   readonly pin: z.infer<typeof pinBody>

@@ -64,6 +64,7 @@ import { value } from './value.ts'
 import { wait } from './wait.ts'
 import { withdrawal } from './withdrawal.ts'
 import { evening } from './evening.ts'
+import { job } from './job.ts'
 import { word } from './word.ts'
 import type { Definition } from './definition.ts'
 
@@ -132,6 +133,7 @@ export const definitions = {
   colour,
   word,
   evening,
+  job,
 } satisfies { readonly [K in Kind]: Definition<Bodies[K]> }
 
 /** Kinds that are judged by what stands before them. */

@@ -3,6 +3,8 @@ import type { BodyOf } from '../bodies/index.ts'
 import type { WorldDraft } from '../draft.ts'
 import type { Statement } from '../versions.ts'
 
+type Sheet = Pick<Extract<BodyOf<'evening'>, { what: 'told' }>, 'day' | 'rows' | 'leave'>
+
 export function reduceEvening(world: WorldDraft, entry: Statement, body: BodyOf<'evening'>) {
   switch (body.what) {
     case 'repeats':
@@ -13,7 +15,7 @@ export function reduceEvening(world: WorldDraft, entry: Statement, body: BodyOf<
         first: body.first,
         from: body.from,
         to: body.to,
-        usual: new Set(),
+        usual: new Map(),
       })
       return
     case 'ends': {
@@ -24,8 +26,8 @@ export function reduceEvening(world: WorldDraft, entry: Statement, body: BodyOf<
     case 'usually': {
       const series = world.eveningSeries.get(body.series)
       if (!series) return
-      const usual = new Set(series.usual)
-      if (body.comes) usual.add(body.party)
+      const usual = new Map(series.usual)
+      if (body.comes) usual.set(body.party, body.often ?? 'mostly')
       else usual.delete(body.party)
       world.eveningSeries.set(body.series, { ...series, usual })
       return
@@ -44,6 +46,16 @@ export function reduceEvening(world: WorldDraft, entry: Statement, body: BodyOf<
       world.attendance.set(`${body.day} ${body.party}`, body.comes)
       return
     case 'told':
-      world.toldEvenings.set(body.day, entry)
+      tell(world, entry, body)
+      return
+    case 'plan told':
+      for (const sheet of body.sheets) tell(world, entry, sheet)
+      return
+    case 'workshop':
+      world.workshop = body.places
   }
+}
+
+function tell(world: WorldDraft, entry: Statement, { day, rows, leave }: Sheet) {
+  world.toldEvenings.set(day, { rows, leave, at: entry.happenedAt.latest, by: entry.doneBy })
 }

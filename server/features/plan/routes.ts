@@ -1,10 +1,12 @@
 /** The plan over HTTP: evenings ahead with who comes and their sheets; the same as a calendar. */
 import { Router } from 'express'
-import { planQuery, type PlanAnswer } from '#api/plan.ts'
-import { eveningSentence } from '#api/words/plan.ts'
+import { calendarQuery, planQuery, type PlanAnswer } from '#api/plan.ts'
+import { calendarRow, eveningSentence } from '#api/words/plan.ts'
 import { authorities } from '#core/history/bodies/rule.ts'
 import { authorisedAt } from '#core/history/authorised.ts'
 import { eveningsOf } from '#core/plan/evenings.ts'
+import { houseMinutesOf } from '#core/plan/durations.ts'
+import { usualWorkshop } from '#core/plan/given.ts'
 import { sheetRemarks } from '#core/plan/sheet.ts'
 import { eveningsCalendar } from '#core/formats/calendar.ts'
 import type { PartyId } from '#core/ids.ts'
@@ -17,7 +19,8 @@ import { reads } from '../../platform/endpoint.ts'
 import { handle, parse } from '../../platform/errors.ts'
 import type { Services } from '../../platform/services.ts'
 import { blindSurveys } from '../entries/worlds.ts'
-import { namesOf, planMachines } from './store.ts'
+import { positionOf } from '../treatments/store.ts'
+import { hoursOf, namesOf, planMachines } from './store.ts'
 
 /** How far ahead evenings are shown, and how many places are remembered. */
 const daysAhead = 56
@@ -36,13 +39,25 @@ export function planRoutes({ db }: Services): Router {
     const evenings = eveningsOf(world, start, dayAfter(start, daysAhead))
     const accounts = await AccountModel.findAll({ where: { active: true } })
     const staff = accounts.filter((a) => a.role !== 'guest')
-    const told = [...world.toldEvenings.values()].flatMap(({ body }) =>
-      body.kind === 'evening' && body.what === 'told' ? body.rows : [],
-    )
+    const told = [...world.toldEvenings.values()].flatMap(({ rows }) => rows)
+    const here = await positionOf(db)
     return {
+      now,
       today,
+      workshop: world.workshop ?? usualWorkshop,
+      workshopSaid: world.workshop !== undefined,
+      sunKnown: here !== undefined,
+      effort: Object.fromEntries(world.effort),
+      minutes: Object.fromEntries([...world.stepMinutes].map(([sort, seen]) => [sort, houseMinutesOf(seen)])),
+      cards: [...world.methods.values()].map(({ recipe: { name, waitMinutes, materials, needs } }) => ({
+        name,
+        waitMinutes,
+        materials,
+        needs,
+      })),
       evenings: evenings.map((e) => ({
         ...e,
+        ...hoursOf(e, zone, here),
         remarks: e.told
           ? sheetRemarks(e, e.told.rows, (party, a) =>
               authorisedAt(world, party, a, dayInterval(e.day, zone).latest),
@@ -51,7 +66,7 @@ export function planRoutes({ db }: Services): Router {
       })),
       series: [...world.eveningSeries.values()]
         .filter((s) => s.until === undefined || s.until >= today)
-        .map(({ usual, ...s }) => ({ ...s, usual: [...usual] })),
+        .map(({ usual, ...s }) => ({ ...s, usual: [...usual].map(([party, often]) => ({ party, often })) })),
       people: staff.flatMap(({ party }) => {
         const known = world.parties.get(party as PartyId)
         return known
@@ -65,7 +80,7 @@ export function planRoutes({ db }: Services): Router {
             ]
           : []
       }),
-      machines: await planMachines(db, await blindSurveys(db, visitor.party)),
+      machines: await planMachines(db, world, zone, await blindSurveys(db, visitor.party)),
       names: await namesOf(db, [
         ...new Set(evenings.flatMap((e) => e.told?.rows.map((r) => r.machine) ?? [])),
       ]),
@@ -78,10 +93,17 @@ export function planRoutes({ db }: Services): Router {
     '/evenings.ics',
     handle(async (request, response) => {
       await requireVisitor(request, 'volunteer')
+      const { party } = parse(calendarQuery, request.query)
       const [world, zone] = [await houseWorld(db), await zoneOf()]
       const now = nowInstant()
       const today = dayOf(now, zone)
-      const evenings = eveningsOf(world, today, dayAfter(today, daysAhead)).filter((e) => !e.off)
+      const evenings = eveningsOf(world, today, dayAfter(today, daysAhead)).filter(
+        (e) =>
+          !e.off && (party === undefined || e.people.some((p) => p.party === party && p.comes !== 'not')),
+      )
+      const own = (e: (typeof evenings)[number]) =>
+        e.told?.rows.filter((r) => r.people.some((p) => p === party)) ?? []
+      const names = await namesOf(db, [...new Set(evenings.flatMap((e) => own(e).map((r) => r.machine)))])
       response
         .type('text/calendar; charset=utf-8')
         .attachment('evenings.ics')
@@ -93,6 +115,7 @@ export function planRoutes({ db }: Services): Router {
               from,
               to,
               summary: eveningSentence({ day, from, to, ...e }),
+              details: own({ day, from, to, ...e }).map((r) => calendarRow(r, names[r.machine])),
             })),
             zone,
             now,

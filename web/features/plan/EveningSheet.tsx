@@ -4,7 +4,9 @@ import { Link } from 'react-router'
 import type { PlanAnswer, PlanEvening } from '#api/plan.ts'
 import { eveningTitle } from '#api/words/plan.ts'
 import { useDates } from '#web/app/session.tsx'
-import { MainButton } from '#web/ui/Forms.tsx'
+import { useSendOne } from '#web/app/send.ts'
+import { MainButton, PlainButton, Said } from '#web/ui/Forms.tsx'
+import { jobStepOf } from './done.ts'
 import { Rows } from './Rows.tsx'
 import { nameIn } from './names.ts'
 import { SheetEditor } from './SheetEditor.tsx'
@@ -20,7 +22,10 @@ export function EveningSheet({
 }) {
   const { short } = useDates()
   const [writing, setWriting] = useState(false)
+  const { send, error } = useSendOne()
   const { told } = evening
+  // Where machines are planned, telling the plan is the act of this view.
+  const Write = data.machines.some((m) => m.wanted) ? PlainButton : MainButton
   if (writing) return <SheetEditor data={data} evening={evening} onClose={() => setWriting(false)} />
   return (
     <section aria-label={`Sheet of ${eveningTitle(evening.day)}`} className="bg-sheet rounded-sm px-4 py-3">
@@ -34,15 +39,30 @@ export function EveningSheet({
         )}
       </div>
       {told && told.rows.length > 0 ? (
-        <Rows data={data} rows={told.rows} remarks={evening.remarks} />
+        <Rows
+          data={data}
+          rows={told.rows}
+          remarks={evening.remarks}
+          onDone={(row, minutes) => {
+            const step = jobStepOf(data, row)
+            if (step && row.step !== undefined)
+              void send({
+                kind: 'job',
+                what: 'done',
+                machine: row.machine,
+                step: row.step,
+                sort: step.what.toLowerCase(),
+                ...(minutes === undefined ? {} : { minutes }),
+              })
+          }}
+        />
       ) : (
         <p className="text-quiet py-2">Nobody has told yet who does what on this evening.</p>
       )}
+      <Said error={error} />
       <p className="flex flex-wrap items-center gap-6 pt-3">
         {plans && (
-          <MainButton onClick={() => setWriting(true)}>
-            {told ? 'Change the sheet' : 'Write the sheet'}
-          </MainButton>
+          <Write onClick={() => setWriting(true)}>{told ? 'Change the sheet' : 'Write the sheet'}</Write>
         )}
         {told && told.rows.length > 0 && (
           <Link className="act" to={`/plan/${evening.day}/print`}>

@@ -1,6 +1,7 @@
 /** On which days of the week the house meets, who usually comes, and single evenings. */
 import { useState } from 'react'
 import type { PlanAnswer, PlanSeries } from '#api/plan.ts'
+import { often, type Often } from '#core/history/bodies/evening.ts'
 import { seriesWords, weekdayChoices } from '#api/words/plan.ts'
 import { useSendOne } from '#web/app/send.ts'
 import { ClockField, hoursHold } from './ClockField.tsx'
@@ -39,24 +40,24 @@ function Series({ data, series, plans }: { data: PlanAnswer; series: PlanSeries;
         )}
       </p>
       <fieldset className="flex flex-wrap gap-x-5 gap-y-1">
-        <legend className="text-13 text-quiet">Usually there</legend>
+        <legend className="text-13 text-quiet">Who usually comes</legend>
         {data.people.map((p) => (
-          <label key={p.party} className="flex min-h-8 items-center gap-2">
-            <input
-              type="checkbox"
-              checked={series.usual.includes(p.party)}
-              onChange={(e) =>
-                void send({
-                  kind: 'evening',
-                  what: 'usually',
-                  series: series.id,
-                  party: p.party,
-                  comes: e.target.checked,
-                })
-              }
-            />
-            {p.name}
-          </label>
+          <SelectField
+            key={p.party}
+            label={p.name}
+            options={[{ value: '', label: 'does not' }, ...often]}
+            value={series.usual.find((u) => u.party === p.party)?.often ?? ''}
+            onChange={(e) =>
+              void send({
+                kind: 'evening',
+                what: 'usually',
+                series: series.id,
+                party: p.party,
+                comes: e.target.value !== '',
+                ...(e.target.value ? { often: e.target.value as Often } : {}),
+              })
+            }
+          />
         ))}
       </fieldset>
       <Said error={error} />

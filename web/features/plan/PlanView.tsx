@@ -9,10 +9,12 @@ import { keys } from '#web/app/keys.ts'
 import { useSendOne } from '#web/app/send.ts'
 import { useSigned } from '#web/app/session.tsx'
 import { Act, PlainButton, Said, TextField } from '#web/ui/Forms.tsx'
+import { Ahead } from './Ahead.tsx'
 import { ClockField, hoursHold } from './ClockField.tsx'
 import { EveningSheet } from './EveningSheet.tsx'
 import { Meetings } from './Meetings.tsx'
 import { WhoComes } from './WhoComes.tsx'
+import { WorkshopPlaces } from './WorkshopPlaces.tsx'
 
 export function View() {
   const { me } = useSigned()
@@ -40,6 +42,7 @@ export function View() {
           </p>
         </section>
       )}
+      <Ahead data={data} plans={plans} />
       {ahead.length > 0 && (
         <section aria-label="Evenings ahead">
           <div className="headrule flex items-baseline justify-between gap-4">
@@ -79,6 +82,7 @@ export function View() {
         </section>
       )}
       <Meetings data={data} plans={plans} />
+      <WorkshopPlaces data={data} plans={plans} />
     </main>
   )
 }

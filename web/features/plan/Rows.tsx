@@ -5,6 +5,8 @@ import { remarkWords, runsWords } from '#api/words/plan.ts'
 import { list } from '#api/words/lists.ts'
 import { clockAfter, type SheetRow } from '#core/plan/sheet.ts'
 import { Act } from '#web/ui/Forms.tsx'
+import { Done } from './Done.tsx'
+import { doneIn, jobStepOf } from './done.ts'
 import { machineIn, nameIn } from './names.ts'
 
 export function Rows({
@@ -12,12 +14,15 @@ export function Rows({
   rows,
   remarks,
   onTake,
+  onDone,
 }: {
   data: PlanAnswer
   rows: readonly SheetRow[]
   remarks: readonly (readonly Parameters<typeof remarkWords>[0][])[]
   /** Takes a row back while the sheet is being written. */
   onTake?: (row: number) => void
+  /** Says that planned work of a row is done. */
+  onDone?: (row: SheetRow, minutes: number | undefined) => void
 }) {
   const name = nameIn(data)
   const machine = machineIn(data)
@@ -25,6 +30,7 @@ export function Rows({
     <ol>
       {rows.map((row, i) => {
         const { number, name: called } = machine(row.machine)
+        const done = doneIn(data, row)
         return (
           <li
             key={i}
@@ -35,7 +41,8 @@ export function Rows({
               {row.from} to {clockAfter(row.from, row.minutes)}
             </span>
             <span className="min-w-0 max-md:col-start-2">
-              <strong>{list(row.people.map(name))}</strong>: {row.what},{' '}
+              <strong>{list(row.people.map(name))}</strong>:{' '}
+              <span className={done ? 'line-through' : ''}>{row.what}</span>,{' '}
               <Link to={`/machines/${row.machine}`} className="hover:underline">
                 {called} <span className="num text-13">{number}</span>
               </Link>
@@ -43,12 +50,16 @@ export function Rows({
               {row.fetch && <span className="block">From the shelf: {row.fetch}</span>}
               {row.runs !== undefined && <span className="block">{runsWords(row.runs)}</span>}
               {row.authority && <span className="text-13 text-quiet block">needs {row.authority}</span>}
-              {(remarks[i] ?? []).map((r) => (
+              {done && <span className="block">Done.</span>}
+              {(done ? [] : (remarks[i] ?? [])).map((r) => (
                 <span key={r.why + ('party' in r ? r.party : '')} className="text-copper block font-bold">
                   {remarkWords(r, name)}
                 </span>
               ))}
             </span>
+            {onDone && row.step !== undefined && !done && jobStepOf(data, row) && (
+              <Done row={row} onDone={onDone} />
+            )}
             {onTake && (
               <Act
                 className="max-md:col-start-2"

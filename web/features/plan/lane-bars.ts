@@ -1,0 +1,146 @@
+/** What lies in the lanes of a plan, and in which row of its lane, so that nothing covers anything else. */
+import type { PlanFrom } from '#core/plan/jobs.ts'
+import { placeNames } from '#core/plan/rows.ts'
+import { roundedUp, type Plan } from '#core/plan/problem.ts'
+import { lyings } from '#core/plan/why.ts'
+
+export interface Bar {
+  readonly step: number
+  readonly from: number
+  readonly to: number
+  /** It goes on by itself. */
+  readonly hollow: boolean
+  /** Nobody moves it: begun, or written by hand. */
+  readonly fixed: boolean
+  /** What fits on it: the number of its machine, what is done. */
+  readonly number?: string | undefined
+  readonly label: string
+  /** What it says to whoever cannot see it. */
+  readonly words: string
+}
+export interface Lane {
+  readonly id: string
+  readonly name: string
+  /** A number beside the name. */
+  readonly number?: string | undefined
+  readonly bars: readonly Bar[]
+  /** Whether that person is there, by session. */
+  readonly there?: ((session: number) => boolean) | undefined
+}
+
+interface Span {
+  readonly from: number
+  readonly to: number
+}
+
+/** The bars of a lane within a session, each in the first row that is free. */
+export function laneBars(lane: Lane, session: Span): { bars: (Bar & { row: number })[]; rows: number } {
+  const ends: number[] = []
+  const bars = lane.bars
+    .filter((b) => b.from < session.to && b.to > session.from)
+    .sort((a, b) => a.from - b.from || Number(a.hollow) - Number(b.hollow))
+    .map((b) => {
+      const free = ends.findIndex((end) => end <= b.from)
+      const row = free >= 0 ? free : ends.length
+      ends[row] = b.to
+      return { ...b, row }
+    })
+  return { bars, rows: Math.max(1, ends.length) }
+}
+
+export type LanesBy = 'people' | 'machines' | 'places'
+
+export interface LaneNames {
+  readonly person: (index: number) => string
+  readonly machine: (id: string) => { readonly number: string; readonly name: string }
+  readonly step: (index: number) => string
+  readonly when: (minute: number) => string
+  readonly clock: (minute: number) => string
+}
+
+export function lanesOf(by: LanesBy, { problem, steps }: PlanFrom, plan: Plan, names: LaneNames): Lane[] {
+  const bar = (
+    step: number,
+    from: number,
+    to: number,
+    hollow: boolean,
+    label: string,
+    number?: string,
+  ): Bar => {
+    const laid = plan[step]
+    const machine = names.machine(steps[step]?.machine ?? '')
+    const who = (laid?.people ?? []).map(names.person).join(', ')
+    return {
+      step,
+      from,
+      to,
+      hollow,
+      fixed: problem.steps[step]?.pinned !== undefined,
+      number,
+      label,
+      words: hollow
+        ? `${names.when(from)} to ${names.when(to)}, by itself: after ${names.step(step)}, ${machine.name} ${machine.number}`
+        : `${names.when(from)} to ${names.clock(to)}, ${who}: ${names.step(step)}, ${machine.name} ${machine.number}`,
+    }
+  }
+  const laid = plan.flatMap((l, step) => {
+    const s = problem.steps[step]
+    if (!l || !s) return []
+    const hands = l.at + roundedUp(s.hands, problem.tick)
+    return [{ step, l, s, hands, ends: hands + (s.runs?.minutes ?? 0) }]
+  })
+  const number = (step: number) => names.machine(steps[step]?.machine ?? '').number
+  const word = (step: number) => names.step(step)
+  if (by === 'machines') {
+    const ids = [...new Set(steps.map((s) => s.machine))]
+    return ids.map((id) => ({
+      id,
+      name: names.machine(id).name,
+      number: names.machine(id).number,
+      bars: laid
+        .filter(({ step }) => steps[step]?.machine === id)
+        .flatMap(({ step, l, s, hands, ends }) => [
+          bar(step, l.at, hands, false, word(step)),
+          ...(s.runs ? [bar(step, hands, ends, true, word(step))] : []),
+        ]),
+    }))
+  }
+  if (by === 'places') {
+    const placed = placeNames({ problem, steps, days: [], beganMs: 0, told: new Map() }, plan)
+    const spans = lyings(problem, plan)
+    const own = [...new Set(placed.values())].sort()
+    return own.map((name) => ({
+      id: name.replaceAll(' ', '-'),
+      name,
+      bars: spans
+        .filter((l) => placed.get(l.step) === name && plan[l.step]?.at === l.from)
+        .flatMap(({ step, from, to }) => {
+          const hands = laid.find((x) => x.step === step)?.hands ?? to
+          return [
+            bar(step, from, hands, false, word(step), number(step)),
+            ...(to > hands ? [bar(step, hands, to, true, '', number(step))] : []),
+          ]
+        }),
+    }))
+  }
+  const people = problem.people.map((p, i): Lane => ({
+    id: p.id,
+    name: names.person(i),
+    there: (session) => problem.sessions[session]?.people.includes(i) ?? false,
+    bars: laid.flatMap(({ step, l, s, hands, ends }) => [
+      ...(l.people.includes(i) ? [bar(step, l.at, hands, false, word(step), number(step))] : []),
+      ...(l.minder === i && s.runs ? [bar(step, hands, ends, true, 'look in', number(step))] : []),
+    ]),
+  }))
+  const alone: Lane = {
+    id: 'alone',
+    name: 'by itself',
+    bars: laid.flatMap(({ step, s, hands, ends }) =>
+      s.runs && !s.runs.minded ? [bar(step, hands, ends, true, word(step), number(step))] : [],
+    ),
+  }
+  const busy = people.filter(
+    (lane, i) => lane.bars.length > 0 || problem.sessions.some((s) => s.people.includes(i)),
+  )
+  return alone.bars.length > 0 ? [...busy, alone] : busy
+}
