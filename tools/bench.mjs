@@ -91,6 +91,7 @@ const groups = {
   'first-view': () => node('bench/first-view.ts'),
   diagnosis: () => node('bench/diagnosis.ts'),
   practice: () => node('bench/practice.ts'),
+  plan: () => node('bench/plan.ts'),
   loans: () => onDatabases([['bench/loans.ts', 'bench_loans']]),
   colour: () => node('bench/colour.ts'),
   append: () => onDatabases([['bench/append.ts', 'bench']]),

@@ -68,6 +68,7 @@ function endsOf(problem: PlanProblem, plan: Plan): (number | undefined)[] {
   plan.forEach((laid, i) => {
     // Somebody who did not come is stood in for by whoever may.
     if (laid && !problem.sessions[laid.session]?.people.includes(laid.people[0] ?? -1)) genes.person[i] = -1
+    if (laid && !problem.sessions[laid.session]?.people.includes(laid.people[1] ?? -1)) genes.second[i] = -1
   })
   layer.lay(genes)
   const ends: (number | undefined)[] = problem.jobs.map(() => 0)

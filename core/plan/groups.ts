@@ -7,6 +7,8 @@ export interface Genes {
   readonly order: Int32Array
   /** By step: who is to do it, or −1 for whoever is free first. */
   readonly person: Int32Array
+  /** By step: who is to be the second, or −1 for whoever is free. */
+  readonly second: Int32Array
   /** By group: not before this tick. */
   readonly floor: Int32Array
   /** By group: 1 stays as it was told, where that can be; what follows something that does not, does not. */
@@ -19,6 +21,7 @@ export const plainGenes = (
 ): Genes => ({
   order: Int32Array.from(layer.groups, (_, i) => i),
   person: new Int32Array(steps).fill(-1),
+  second: new Int32Array(steps).fill(-1),
   floor: new Int32Array(layer.groups.length),
   kept: new Uint8Array(layer.groups.length),
 })

@@ -69,7 +69,7 @@ export function layerOf(problem: PlanProblem, { unsorted = false } = {}): Layer 
         t++
         continue
       }
-      const next = house.barred(i, t, who)
+      const next = house.barred(i, t, who, s.only ? -1 : (genes.second[i] as number))
       if (next >= 0) {
         t = next
         continue

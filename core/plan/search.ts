@@ -18,8 +18,11 @@ export interface Found {
 }
 
 /** By aim: how much worse a plan may be and still be taken, at the beginning; of ends as a share. */
-const warmth = [0.3, 0.4, 1, 20, 0.3, 0.001, 0.3] as const
+const warmth = [0.3, 0.4, 1, 20, 0.3, 0.0015, 0.3] as const
 const endsAt = aims.indexOf('ends')
+
+/** Places of the order, and ticks, that are near. */
+const nearby = 6
 
 export interface Searching {
   readonly seed: number
@@ -50,6 +53,7 @@ export function* search(
     layer.groups.flatMap((group, g) => (steps[group[0] ?? -1]?.job === j ? [g] : [])),
   )
   let bestGenes = genes
+  const begins = new Int32Array(groups)
   let since = 0
   const scale = warmth.map((w, i) => (i === endsAt ? w * Math.max(1, now[endsAt] ?? 1) : w))
   const found = (n: number): Found => ({ ...best, iterations: n, unchanged: since })
@@ -61,10 +65,18 @@ export function* search(
     for (let n = 1; n <= iterations; n++) {
       const phase = ((n - 1) % length) / length
       if (phase === 0 && n > 1) {
-        genes = bestGenes
-        now = best.score
+        best = leftShifted(problem, best)
+        genes = { ...genesOf(layer.groups, best.plan), kept: bestGenes.kept }
+        layer.lay(genes)
+        now = score(layer)
+        // An order by the hour does not always tell the same plan again.
+        if (better(best.score, now)) {
+          genes = bestGenes
+          layer.lay(genes)
+          now = score(layer)
+        }
       }
-      const next = turned(genes, roll, { ofJob, people: people.length, ticks: ruler.length, told })
+      const next = turned(genes, roll, { ofJob, people: people.length, ticks: ruler.length, told, begins })
       layer.lay(next)
       const s = score(layer)
       const at = differ(s, now)
@@ -74,6 +86,7 @@ export function* search(
       if (worse <= 0 || roll() < Math.exp(-worse / heat)) {
         genes = next
         now = s
+        layer.groups.forEach((group, g) => (begins[g] = layer.start[group[0] ?? 0] ?? 0))
       }
       since++
       if (better(s, best.score)) {
@@ -102,13 +115,16 @@ interface Turning {
   readonly people: number
   readonly ticks: number
   readonly told: boolean
+  /** By group: where it began when its order was laid last. */
+  readonly begins: Int32Array
 }
 
 /** A few things changed by chance: mostly the order, else who does it, or how long it is held back. */
-function turned(genes: Genes, roll: () => number, { ofJob, people, ticks, told }: Turning): Genes {
+function turned(genes: Genes, roll: () => number, { ofJob, people, ticks, told, begins }: Turning): Genes {
   const next: Genes = {
     order: genes.order.slice(),
     person: genes.person.slice(),
+    second: genes.second.slice(),
     floor: genes.floor.slice(),
     kept: genes.kept.slice(),
   }
@@ -118,16 +134,26 @@ function turned(genes: Genes, roll: () => number, { ofJob, people, ticks, told }
     if (told && roll() < 0.4) {
       const g = any(next.kept.length)
       next.kept[g] = next.kept[g] ? 0 : 1
-    } else if (kind < 0.45) moveOne(next.order, any(next.order.length), any(next.order.length))
-    else if (kind < 0.6) {
+    } else if (kind < 0.5) {
+      // Mostly not far: what lies apart has little to do with each other.
+      const from = any(next.order.length)
+      const far = roll() < 0.3 ? any(next.order.length) : from + any(2 * nearby + 1) - nearby
+      moveOne(next.order, from, Math.max(0, Math.min(next.order.length - 1, far)))
+    } else if (kind < 0.6) {
       // A whole job comes sooner or later, with nothing held back.
       const own = new Set(ofJob[any(ofJob.length)])
       const rest = [...next.order].filter((g) => !own.has(g))
       const to = Math.floor(roll() ** 2 * (rest.length + 1))
       next.order.set([...rest.slice(0, to), ...[...next.order].filter((g) => own.has(g)), ...rest.slice(to)])
       for (const g of own) next.floor[g] = 0
-    } else if (kind < 0.8) next.person[any(next.person.length)] = roll() < 0.4 ? -1 : any(people)
-    else next.floor[any(next.floor.length)] = roll() < 0.5 ? 0 : any(ticks)
+    } else if (kind < 0.8) {
+      const list = roll() < 0.7 ? next.person : next.second
+      list[any(list.length)] = roll() < 0.65 ? -1 : any(people)
+    } else {
+      const g = any(next.floor.length)
+      const at = Math.max(0, begins[g] ?? 0)
+      next.floor[g] = roll() < 0.5 ? 0 : roll() < 0.7 ? at + 1 + any(2 * nearby) : any(ticks)
+    }
   }
   return next
 }
@@ -151,7 +177,10 @@ export function leftShifted<T extends { readonly plan: Plan; readonly score: Sco
   for (let n = 0; n < 20; n++) {
     const genes = genesOf(layer.groups, best.plan)
     // In turns by the same people, and by whoever is free.
-    if (n % 2 === 1) genes.person.fill(-1)
+    if (n % 2 === 1) {
+      genes.person.fill(-1)
+      genes.second.fill(-1)
+    }
     layer.lay(genes)
     const s = score(layer)
     const plan = layer.plan()
@@ -170,6 +199,7 @@ export function genesOf(groups: readonly (readonly number[])[], plan: Plan): Gen
   return {
     order: Int32Array.from(groups, (_, g) => g).sort((a, b) => at(a) - at(b) || a - b),
     person: Int32Array.from(plan, (laid) => laid?.people[0] ?? -1),
+    second: Int32Array.from(plan, (laid) => laid?.people[1] ?? -1),
     floor: new Int32Array(groups.length),
     kept: new Uint8Array(groups.length),
   }

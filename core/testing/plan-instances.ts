@@ -87,6 +87,8 @@ export interface Size {
   readonly tick?: number
   /** Dates, waits and pairs only: what a small mixed-integer program holds as well. */
   readonly plain?: boolean
+  /** No lid comes off: what decides is how early all is done. */
+  readonly shut?: boolean
 }
 
 /** A workshop by chance: washing and drying, opening and closing, paint with a longest gap, tubes for two, the yard in the sun. */
@@ -138,7 +140,7 @@ export function workshopOf(seed: number, size: Size): PlanProblem {
   }
 }
 
-function addJob(roll: Dice, steps: PlanStep[], job: number, { plain = false, tick = 15 }: Size) {
+function addJob(roll: Dice, steps: PlanStep[], job: number, { plain = false, shut = false, tick = 15 }: Size) {
   const n = plain ? 2 + Math.floor(roll() * 3) : 2 + Math.floor(roll() * 4)
   const from = steps.length
   const minutes = () => tick * (1 + Math.floor(roll() * 4))
@@ -166,8 +168,8 @@ function addJob(roll: Dice, steps: PlanStep[], job: number, { plain = false, tic
         place: Math.floor(roll() * 2) === 0 ? 0 : Math.floor(roll() * 3),
         stays: next && roll() < 0.5,
         interruptible: !pair && roll() < 0.7,
-        opens: k === 0 && next && roll() < 0.5,
-        closes: k === n - 1 && roll() < 0.6,
+        opens: k === 0 && next && roll() < 0.5 && !shut,
+        closes: k === n - 1 && roll() < 0.6 && !shut,
         ...(sort < 0.15 ? { runs: { minutes: oneOf(roll, [30, 600, 1440]), minded: false } } : {}),
         ...(sort > 0.85 ? { runs: { minutes: oneOf(roll, [30, 60]), minded: true } } : {}),
         ...(sort > 0.4 && sort < 0.47 ? { sun: true, place: 3, runs: { minutes: 60, minded: true } } : {}),

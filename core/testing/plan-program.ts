@@ -1,12 +1,16 @@
 /**
  * A small plan as a mixed-integer program (CPLEX LP format): one binary for each step, team and tick where it could begin. Chains of
- * hands, pairs, waits and dates only; no places and nothing that runs. Minimises `late` × days late + ends, as `aim` weighs them.
+ * hands, pairs, waits and dates only; no places and nothing that runs. Minimises
+ * days late, then minutes left over, then ends, as `aim` weighs them: `late` and `left` have to be large enough to come before.
  */
 import type { PlanProblem } from '#core/plan/problem.ts'
 
 const dayMinutes = 1440
 
-export function planAsProgram({ steps, people, sessions, jobs, tick }: PlanProblem, late: number): string {
+export function planAsProgram(
+  { steps, people, sessions, jobs, tick }: PlanProblem,
+  { late, left }: { readonly late: number; readonly left: number },
+): string {
   const ticks = sessions.flatMap((s, n) =>
     Array.from({ length: Math.floor((s.to - s.from) / tick) }, (_, k) => ({ n, minute: s.from + k * tick })),
   )
@@ -57,7 +61,7 @@ export function planAsProgram({ steps, people, sessions, jobs, tick }: PlanProbl
             (job.due === undefined || job.due > horizon
               ? 0
               : late * Math.ceil((horizon + 7 * dayMinutes - job.due) / dayMinutes))
-      cost.set(y, job.weight * (hands * tick + beyond))
+      cost.set(y, job.weight * (hands * tick * (1 + left) + beyond))
     }
     for (const b of s.after) {
       const before = steps[b.step]

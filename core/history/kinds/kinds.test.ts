@@ -119,6 +119,7 @@ const leastRole: readonly (readonly [kind: string, needs: (body: Body) => string
     'evening',
     (b) => (b.kind === 'evening' && (b.what === 'comes' || b.what === 'usually') ? 'volunteer' : 'restorer'),
   ],
+  ['job', (b) => (b.kind === 'job' && b.what === 'done' ? 'volunteer' : 'restorer')],
   ['rule', (b) => (b.kind === 'rule' && b.what === 'policy' && b.machine ? 'restorer' : 'steward')],
   ['grade', (b) => (b.kind === 'grade' && b.what === 'priority' ? 'volunteer' : 'restorer')],
   ['method', (b) => (b.kind === 'method' && b.what === 'written' ? 'restorer' : 'volunteer')],
@@ -196,7 +197,7 @@ describe('scope, reach and travel', () => {
     for (const body of all.filter((b) => isHouse({ body: b })))
       expect(subjectsOf({ body }).every((s) => s.kind !== 'machine' || body.kind !== 'note')).toBe(true)
     expect(new Set(all.filter((b) => isHouse({ body: b })).map((b) => b.kind))).toEqual(
-      new Set(['type', 'party', 'gear', 'rule', 'method', 'word', 'evening', 'note']),
+      new Set(['type', 'party', 'gear', 'rule', 'method', 'word', 'evening', 'job', 'note']),
     )
   })
   it('no rule, house method or note of the house leaves it; what names people, types and gear goes when it is named', () => {

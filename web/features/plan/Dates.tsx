@@ -2,6 +2,7 @@
 import { Link } from 'react-router'
 import type { PlanAnswer } from '#api/plan.ts'
 import { chanceWords, helpWords, wantedWords } from '#api/words/jobs.ts'
+import { fifths } from '#core/plan/chance.ts'
 import type { PlanFrom } from '#core/plan/jobs.ts'
 import { roundedUp, type Plan } from '#core/plan/problem.ts'
 import type { Chances } from '#web/workers/plan.worker.ts'
@@ -69,7 +70,10 @@ export function Dates({
                     : ', chance being reckoned'
                   : `, ${chanceWords(chance)}`}
               </span>
-              .{help && <span className="block">{helpWords(help)}</span>}
+              .
+              {help && chance !== undefined && fifths(help.chance) > fifths(chance) && (
+                <span className="block">{helpWords(help)}</span>
+              )}
               {seen > 0 && (
                 <span className="text-13 text-quiet block">
                   Minutes measured in this house are behind {seen} of {of} steps.

@@ -35,7 +35,7 @@ export function Done({
         value={minutes}
         onChange={(e) => setMinutes(e.target.value)}
       />
-      <PlainButton type="submit">Say it is done</PlainButton>
+      <PlainButton type="submit">Record that it is done</PlainButton>
       <Act onClick={() => setOpen(false)}>Cancel</Act>
     </form>
   )

@@ -31,7 +31,7 @@ export function Lanes({
 }) {
   const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 8 } }))
   const widest = Math.max(1, ...sessions.map((s) => s.to - s.from))
-  const columns = `8.5rem ${sessions.map((s) => `minmax(9rem, ${((s.to - s.from) / widest).toFixed(3)}fr)`).join(' ')}`
+  const columns = `8.5rem ${sessions.map((s) => `minmax(12rem, ${((s.to - s.from) / widest).toFixed(3)}fr)`).join(' ')}`
   return (
     <DndContext
       sensors={sensors}
@@ -98,6 +98,8 @@ function LaneRow({
 
 /** Minutes of a bar that a machine’s number fits on. */
 const leastLabelled = 40
+/** px that a finger or a pointer needs. */
+const leastWidth = 24
 /** px of one row of a lane. */
 const rowHeight = 30
 
@@ -123,7 +125,7 @@ function Cell({
   return (
     <div
       ref={setNodeRef}
-      className={`border-hair relative border-b border-l ${isOver ? 'bg-next' : ''} ${lane.there && !lane.there(n) ? 'opacity-60' : ''}`}
+      className={`border-hair relative border-b border-l ${isOver ? 'bg-next' : ''}`}
       style={{ minHeight: rows * rowHeight + 6 }}
     >
       {session.sun.map((s) => (
@@ -180,9 +182,9 @@ function Block({
       onClick={() => onChoose(bar.step)}
       className={`text-13 absolute overflow-hidden rounded-sm px-1 text-left whitespace-nowrap ${look} ${chosen ? 'outline-verdigris outline-2 outline-offset-1' : ''} ${isDragging ? 'z-10 opacity-80' : ''}`}
       style={{
-        left,
+        left: `min(${left}, calc(100% - ${leastWidth}px))`,
         width: `calc(${x(bar.to)} - ${left} - 2px)`,
-        minWidth: 8,
+        minWidth: leastWidth,
         top: 3 + bar.row * rowHeight,
         height: rowHeight - 4,
         ...(transform ? { transform: `translate(${transform.x}px, ${transform.y}px)` } : {}),

@@ -10,6 +10,7 @@ import { useSendOne } from '#web/app/send.ts'
 import { useSigned } from '#web/app/session.tsx'
 import { Act, PlainButton, Said, TextField } from '#web/ui/Forms.tsx'
 import { Ahead } from './Ahead.tsx'
+import { CalendarIn } from './CalendarIn.tsx'
 import { ClockField, hoursHold } from './ClockField.tsx'
 import { EveningSheet } from './EveningSheet.tsx'
 import { Meetings } from './Meetings.tsx'
@@ -19,6 +20,7 @@ import { WorkshopPlaces } from './WorkshopPlaces.tsx'
 export function View() {
   const { me } = useSigned()
   const [open, setOpen] = useState<string>()
+  const [reading, setReading] = useState(false)
   const { data, error } = useQuery({ queryKey: keys.plan(''), queryFn: () => get('/plan') })
   if (error && !data) return <p className="p-8">{wordsOf(error)}</p>
   if (!data) return null
@@ -47,10 +49,19 @@ export function View() {
         <section aria-label="Evenings ahead">
           <div className="headrule flex items-baseline justify-between gap-4">
             <h2>Evenings ahead</h2>
-            <a className="act text-13" href="/api/evenings.ics" download>
-              Calendar
-            </a>
+            <span className="flex flex-wrap gap-x-5">
+              <a className="act text-13" href={`/api/evenings.ics?party=${me.party}`} download>
+                My evenings as a calendar
+              </a>
+              <a className="act text-13" href="/api/evenings.ics" download>
+                All evenings as a calendar
+              </a>
+              <Act className="text-13" onClick={() => setReading(true)}>
+                From a calendar file
+              </Act>
+            </span>
           </div>
+          {reading && <CalendarIn data={data} onClose={() => setReading(false)} />}
           <ul>
             {ahead.map((evening) => (
               <li key={evening.day} className="border-hair border-b py-2">

@@ -188,7 +188,7 @@ function Move({
       }}
     >
       <SelectField
-        label="Move it to"
+        label="Evening"
         options={from.days.map((d) => ({ value: d, label: eveningTitle(d) }))}
         value={day}
         onChange={(e) => setDay(e.target.value)}

@@ -33,6 +33,9 @@ interface Span {
   readonly to: number
 }
 
+/** As short as a bar may look: what a finger needs is about so many minutes wide. */
+const leastMinutes = 25
+
 /** The bars of a lane within a session, each in the first row that is free. */
 export function laneBars(lane: Lane, session: Span): { bars: (Bar & { row: number })[]; rows: number } {
   const ends: number[] = []
@@ -42,7 +45,7 @@ export function laneBars(lane: Lane, session: Span): { bars: (Bar & { row: numbe
     .map((b) => {
       const free = ends.findIndex((end) => end <= b.from)
       const row = free >= 0 ? free : ends.length
-      ends[row] = b.to
+      ends[row] = Math.max(b.to, b.from + leastMinutes)
       return { ...b, row }
     })
   return { bars, rows: Math.max(1, ends.length) }
