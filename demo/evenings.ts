@@ -46,6 +46,7 @@ export function evenings(s: Story) {
       {
         machine: machines.calculatorA,
         step: actKey(machines.calculatorA, 'put back'),
+        own: true,
         what: 'put the keypad back and try every key',
         people: [people.imke.party],
         from: '18:30',
@@ -55,6 +56,7 @@ export function evenings(s: Story) {
       {
         machine: machines.writer,
         step: actKey(machines.writer, 'make harmless'),
+        own: true,
         what: 'neutralise under the supply and rinse',
         people: [people.rasmus.party],
         from: '18:30',
@@ -66,6 +68,7 @@ export function evenings(s: Story) {
       {
         machine: machines.terminalA,
         step: actKey(machines.terminalA, 'test again'),
+        own: true,
         what: 'retest what the loan touched',
         people: [people.rasmus.party, people.imke.party],
         from: '20:00',

@@ -124,14 +124,17 @@ await shoot(
   'work now',
 )
 
-const loanWith = async (name) =>
-  page.evaluate(
-    async (party) => (await (await fetch('/api/loans')).json()).loans.find((l) => l.with === party).id,
-    name,
-  )
 await shoot('loans', '/loans', 'Not closed')
-const bell = `/loans/${await loanWith('Lindvik trade school')}`
-await shoot('loan', bell, 'To be tested')
+await shoot('plan', '/plan', 'Whether the days hold', async () => {
+  await page.getByText('Nothing better was found.').waitFor()
+  await page.getByText('From 2000 draws').waitFor()
+  await page
+    .getByRole('group', { name: 'Lanes of the plan' })
+    .getByRole('button', { name: /Find the fault/ })
+    .first()
+    .click()
+  await page.getByRole('region', { name: 'The next evenings' }).evaluate((e) => e.scrollIntoView())
+})
 await shoot('treatments', `/machines/${machine('E2025-003')}/treatments`, 'Share of yellow left')
 const guest = await (
   await browser.newContext({

@@ -51,7 +51,8 @@ export function jobEntryWords(body: BodyOf<'job'>, machine: string): string {
 }
 
 /** What a step is called on a sheet. */
-export function stepWords({ is }: StepOf): string {
+export function stepWords({ is, own }: StepOf): string {
+  if (own !== undefined) return own
   if ('todo' in is) return todoLine(is.todo, 'n' in is.todo ? (is.todo.n as number) : is.todo.items.length)
   if ('reserved' in is) return 'Kept free for what the fault asks for'
   if ('hand' in is) return is.hand.what
@@ -140,6 +141,8 @@ export function barWords(bar: Bar, { person, step, when, place, comes }: BarName
       return 'nobody is free to look after it while it runs'
     case 'place':
       return `no ${place(bar.place)} is free: ${step(bar.step)}`
+    case 'gear':
+      return `${bar.gear} is in use: ${step(bar.step)}`
     case 'daylight':
       return 'there is not enough sun'
     case 'most-gap after':

@@ -80,6 +80,8 @@ export interface StepOf {
   readonly fetch?: string | undefined
   readonly runs?: number | undefined
   readonly minded: boolean
+  /** What somebody called it on its sheet. */
+  readonly own?: string | undefined
   /** Nobody knows before it is done what comes after it. */
   readonly decision: boolean
 }

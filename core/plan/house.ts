@@ -36,6 +36,9 @@ export function houseOf(problem: PlanProblem) {
   const stiff = people.map(() => new Uint8Array(T))
   const mind = people.map(() => new Uint8Array(T))
   const used = places.map(() => new Int16Array(T))
+  const gear = new Map(
+    steps.flatMap((s) => (s.gear === undefined ? [] : [[s.gear, new Uint8Array(T)] as const])),
+  )
   const start = new Int32Array(steps.length).fill(-1)
   const first = new Int32Array(steps.length).fill(-1)
   const second = new Int32Array(steps.length).fill(-1)
@@ -118,7 +121,13 @@ export function houseOf(problem: PlanProblem) {
       const [from, to] = s.runs ? [handsEnd, runEnd] : [handsEnd - (hands[i] ?? 1) * tick, handsEnd]
       if (!session?.sun.some((x) => x.from <= from && x.to >= to)) return t + 1
     }
-    return lies(i) && !hasPlace(i, t) ? t + 1 : -1
+    return (lies(i) && !hasPlace(i, t)) || !hasGear(i, t) ? t + 1 : -1
+  }
+  const gearUntil = (i: number, t: number): number =>
+    runs[i] ? ruler.covering(handsOver(i, t) + (runs[i] as number) - 1) + 1 : t + (hands[i] ?? 1)
+  function hasGear(i: number, t: number): boolean {
+    const taken = gear.get(step(i).gear ?? '')
+    return !taken || taken.subarray(t, gearUntil(i, t)).every((n) => n === 0)
   }
   function hasPlace(i: number, t: number): boolean {
     const s = step(i)
@@ -193,6 +202,8 @@ export function houseOf(problem: PlanProblem) {
       add(busy[p] as Uint8Array, t, to, n)
       if (!s.interruptible || s.pair) add(stiff[p] as Uint8Array, t, to, n)
     }
+    const own = gear.get(s.gear ?? '')
+    if (own) add(own, t, gearUntil(i, t), n)
     const m = minder[i] as number
     if (m >= 0) add(mind[m] as Uint8Array, to, to + Math.ceil((runs[i] ?? 0) / tick), n)
   }
@@ -230,7 +241,7 @@ export function houseOf(problem: PlanProblem) {
   }
 
   const empty = () => {
-    for (const list of [...busy, ...stiff, ...mind, ...used]) list.fill(0)
+    for (const list of [...busy, ...stiff, ...mind, ...used, ...gear.values()]) list.fill(0)
     start.fill(-1)
   }
   return {

@@ -228,6 +228,22 @@ describe('the sheets of a plan', () => {
     // Switching on is for Ada, who is busy: another evening.
     expect(plan[1]?.session).toBe(1)
   })
+  it('keep the words, the place and what then runs of a row that somebody worded', () => {
+    const own = row({
+      own: true,
+      what: 'put the lid on, mind the lug',
+      place: 'sink',
+      fetch: 'felt',
+      runs: 600,
+      minutes: 35,
+    })
+    const g = given({ machines: [wanted], evenings: toldOn([own]) })
+    const { from, plan } = planOf(g)
+    expect(sheetsOf(g, from, plan, (s) => s.sort)[0]?.rows[0]).toEqual({ ...own, from: '18:00' })
+    expect(from.steps[0]).toMatchObject({ minutes: 35, from: { by: 'told' }, place: 'sink' })
+    // Tests wait for what runs.
+    expect(plan[1]?.session).toBe(1)
+  })
   it('go where somebody wants a step, or by whom', () => {
     const only = { [actKey(machineOf(1), 'put back')]: { day: '2026-12-17', party: bo } }
     expect(planOf(given({ machines: [wanted] }), { only }).plan.map((l) => [l?.session, l?.people])).toEqual([

@@ -52,6 +52,8 @@ export interface PlanStep {
   /** Of the places, by index; and where it runs, when that is another. */
   readonly place?: number | undefined
   readonly runsAt?: number | undefined
+  /** Gear that is used for it and while it runs: of each there is one. */
+  readonly gear?: string | undefined
   /** What lies there stays until the next step of its piece. */
   readonly stays: boolean
   readonly after: readonly Before[]

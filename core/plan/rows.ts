@@ -4,7 +4,7 @@ import type { PartyId } from '#core/ids.ts'
 import { clockAfter, leaveAt } from './sheet.ts'
 import type { Given, StepOf } from './given.ts'
 import type { PlanFrom } from './jobs.ts'
-import type { Plan } from './problem.ts'
+import { roundedUp, type Plan } from './problem.ts'
 import { lyings } from './why.ts'
 
 export interface PlannedSheet {
@@ -57,10 +57,11 @@ export function sheetsOf(
       return [
         {
           machine: step.machine,
-          what: words(step),
+          what: step.own ?? words(step),
+          ...(step.own === undefined ? {} : { own: true as const }),
           people: laid.people.flatMap(party),
           from: clockAfter(evening.from, laid.at - began),
-          minutes: Math.max(5, Math.round(step.minutes)),
+          minutes: roundedUp(step.minutes, from.problem.tick),
           step: step.key,
           ...(places.has(i) ? { place: places.get(i) } : {}),
           ...(step.fetch ? { fetch: step.fetch } : {}),

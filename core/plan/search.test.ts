@@ -98,6 +98,17 @@ describe('a plan', () => {
     )
     expect(both.filter((l) => l !== undefined)).toHaveLength(4)
   })
+  it('has one thing in one hand at a time', () => {
+    const plan = made(
+      small({
+        ...two,
+        steps: [0, 1].map((job) =>
+          aStep({ id: `${job}`, job, hands: 60, gear: 'line box', runs: { minutes: 30, minded: false } }),
+        ),
+      }),
+    )
+    expect(plan.map((l) => l?.at).sort((a, b) => Number(a) - Number(b))).toEqual([0, 90])
+  })
   it('leaves nothing that may not be left', () => {
     const plan = made(
       small({

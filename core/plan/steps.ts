@@ -1,7 +1,6 @@
 /** The steps of a plan, machine by machine: what its record leaves to do, in the order in which it is done, and work that was planned. */
 import type { PlanRow } from '#core/history/bodies/evening.ts'
 import { placeSorts, type PlaceSort } from '#core/history/bodies/job.ts'
-import type { Authority } from '#core/history/bodies/rule.ts'
 import type { PlannedJob } from '#core/history/job-state.ts'
 import type { Todo, TodoAct } from '#core/work/todo/index.ts'
 import {
@@ -14,12 +13,23 @@ import {
   mostMinutes,
   reservedMinutes,
   reservedSort,
+  tickMinutes,
   usualSpread,
   type Work,
 } from './figures.ts'
 import type { Given, GivenMachine, HouseMinutes, MinutesFrom, StepOf } from './given.ts'
-import type { PlanStep } from './problem.ts'
+import { roundedUp, type PlanStep } from './problem.ts'
 import { neverAlone } from './sheet.ts'
+
+/** What is fitted has to be there. */
+const toFetch = (todo: Todo): string =>
+  todo.items
+    .map((i) => i.name)
+    .join(', ')
+    .slice(0, 80)
+
+const sortOf = (place: string | undefined): PlaceSort | undefined =>
+  placeSorts.find((s) => place?.toLowerCase().startsWith(s))
 
 export class Steps {
   readonly steps: PlanStep[] = []
@@ -28,8 +38,8 @@ export class Steps {
   later = false
   private pieces = 0
   private readonly switches: boolean
-  /** Minutes of rows that were told, by step. */
-  private readonly told: ReadonlyMap<string, number>
+  /** Rows that were told, by step. */
+  private readonly told: ReadonlyMap<string, PlanRow>
   private readonly given: Given
   private readonly now: number
   private readonly minute: (at: string) => number
@@ -40,7 +50,7 @@ export class Steps {
     this.minute = minute
     this.told = new Map(
       given.evenings.flatMap((e) =>
-        (e.told?.rows ?? []).flatMap((r) => (r.step === undefined ? [] : [[r.step, r.minutes] as const])),
+        (e.told?.rows ?? []).flatMap((r) => (r.step === undefined ? [] : [[r.step, r] as const])),
       ),
     )
     // A house that names nobody for switching on does not go by it.
@@ -71,14 +81,16 @@ export class Steps {
     const before = last
     // What needs power comes once it is back together and was tried.
     const powered = (j: PlannedJob) => j.steps[0]?.authority === 'switch on'
-    jobsDone = machine.jobs
-      .filter((j) => !powered(j))
-      .flatMap((j) => this.ofJob(machine, job, j, before) ?? [])
-    const held = jobsDone
-    jobsDone = [...held, ...seen]
+    const ended = machine.jobs.flatMap((j) => {
+      const end = powered(j) ? undefined : this.ofJob(machine, job, j, before)
+      return end === undefined ? [] : [{ end, inside: j.opens }]
+    })
+    // Nothing is tried while somebody works inside; work on its surface holds up only that it is closed.
+    const inside = ended.filter((e) => e.inside).map((e) => e.end)
+    jobsDone = [...ended.map((e) => e.end), ...seen]
     const notBefore = waits > this.now ? { notBefore: waits } : {}
     follow('put back', acts['put back'] ?? lookAgain, { closes: true, ...notBefore })
-    if (!todo('put back')) jobsDone = held
+    if (!todo('put back')) jobsDone = inside
     follow('find the fault', acts['find the fault'] ?? lookAgain, notBefore)
     if (machine.wanted && !shown && todo('find the fault')) last = this.reserved(machine, job, piece, last)
     for (const act of ['test again', 'test', 'prove', 'try'] as const)
@@ -96,7 +108,7 @@ export class Steps {
   }
 
   written(row: PlanRow, job: number, at: number, people: readonly number[]) {
-    const sort = placeSorts.find((s) => row.place?.toLowerCase().startsWith(s))
+    const sort = sortOf(row.place)
     this.push(
       {
         ...plainStep,
@@ -145,8 +157,8 @@ export class Steps {
     const said = machine.takes[key]
     if (said !== undefined) return { minutes: said, from: { by: 'said' } as MinutesFrom, spread: usualSpread }
     const known = this.known(house, otherwise)
-    const told = this.told.get(key)
-    return told === undefined || told === Math.round(known.minutes)
+    const told = this.told.get(key)?.minutes
+    return told === undefined || told === roundedUp(known.minutes, tickMinutes)
       ? known
       : { ...known, minutes: told, from: { by: 'told' } as MinutesFrom }
   }
@@ -180,7 +192,11 @@ export class Steps {
         ? { minutes: work.minutes, from: { by: 'rule' } }
         : { minutes: known, from: { by: 'record' } },
     )
-    const authority: Authority | undefined = work.powered && this.switches ? 'switch on' : undefined
+    const row = this.told.get(key)
+    // Whoever worded it knows where it is done, what it needs and what then runs.
+    const own = row?.own ? row : undefined
+    const place = sortOf(own?.place) ?? 'bench'
+    const authority = own?.authority ?? (work.powered && this.switches ? 'switch on' : undefined)
     return this.push(
       {
         ...plainStep,
@@ -189,7 +205,8 @@ export class Steps {
         piece,
         hands: minutes,
         authority,
-        place: placeSorts.indexOf('bench'),
+        place: placeSorts.indexOf(place),
+        ...(own?.runs === undefined ? {} : { runs: { minutes: own.runs, minded: false } }),
         after: after.flatMap((step) => (step === undefined ? [] : [{ step, least: 0 }])),
         notBefore: this.now,
         spread,
@@ -203,14 +220,10 @@ export class Steps {
         minutes,
         from,
         authority,
-        place: 'bench',
-        fetch:
-          todo.act === 'fit'
-            ? todo.items
-                .map((i) => i.name)
-                .join(', ')
-                .slice(0, 80)
-            : undefined,
+        place,
+        runs: own?.runs,
+        own: own?.what,
+        fetch: own?.fetch ?? (todo.act === 'fit' ? toFetch(todo) : undefined),
         minded: false,
         decision: todo.act === 'find the fault',
       },
@@ -293,6 +306,7 @@ export class Steps {
                     ...(last !== undefined && within !== undefined ? { most: within } : {}),
                   },
                 ],
+          gear: s.gear?.toLowerCase(),
           tonight: s.tonight,
           sun: s.sun,
           notBefore: this.now,
@@ -309,7 +323,7 @@ export class Steps {
           from,
           authority: s.authority,
           place: s.where,
-          fetch: s.fetch,
+          fetch: [s.gear, s.fetch].filter(Boolean).join(', ') || undefined,
           runs: s.runs,
           minded: s.minded,
           decision: false,

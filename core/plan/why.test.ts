@@ -111,6 +111,10 @@ function without(problem: PlanProblem, plan: Plan, step: number, at: number, bar
           (laid?.at ?? 0) + Math.ceil((s?.hands ?? 0) / problem.tick) * problem.tick + (s?.runs?.minutes ?? 0)
         if (i !== step && laid && laid.at < at + hands + runs && end > at) gone.add(i)
       })
+    if (b.why === 'gear')
+      problem.steps.forEach((s, i) => {
+        if (i !== step && s.gear === b.gear) gone.add(i)
+      })
     if (b.why === 'place') {
       const there = new Set(lyings(problem, plan).flatMap((l) => (l.place === b.place ? [l.piece] : [])))
       problem.steps.forEach((s, i) => {

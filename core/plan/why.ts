@@ -27,6 +27,7 @@ export type Bar =
   | { readonly why: 'busy with'; readonly person: number; readonly step: number }
   | { readonly why: 'nobody to look after it' }
   | { readonly why: 'place'; readonly place: number; readonly step: number }
+  | { readonly why: 'gear'; readonly gear: string; readonly step: number }
   | { readonly why: 'daylight' }
   /** What follows may not wait so long for it. */
   | { readonly why: 'most-gap after'; readonly step: number }
@@ -124,6 +125,7 @@ export function barsAt(problem: PlanProblem, plan: Plan, step: number, at: numbe
     ...before(f, s, at),
     ...people(f, s, at),
     ...place(f, s, at),
+    ...gear(f, s, at),
     ...daylight(f, s, at),
     ...after(f, s, at),
   ].sort((a, b) => order.indexOf(a.why) - order.indexOf(b.why))
@@ -138,6 +140,7 @@ const order: readonly Bar['why'][] = [
   'nobody to look after it',
   'busy with',
   'place',
+  'gear',
   'daylight',
   'most-gap after',
   'pinned',
@@ -278,6 +281,16 @@ function place({ problem, plan, step }: Frame, s: PlanStep, at: number): Bar[] {
         .find((list) => new Set(list.map((l) => l.piece)).size >= holds)
       return full ? [{ why: 'place', place: own.place, step: full[0]?.step ?? step }] : []
     })
+}
+
+function gear({ problem, plan, step }: Frame, s: PlanStep, at: number): Bar[] {
+  if (s.gear === undefined) return []
+  const ends = (x: PlanStep, from: number) => from + roundedUp(x.hands, problem.tick) + (x.runs?.minutes ?? 0)
+  const other = problem.steps.findIndex((x, i) => {
+    const laid = plan[i]
+    return i !== step && laid && x.gear === s.gear && meet(at, ends(s, at), laid.at, ends(x, laid.at))
+  })
+  return other < 0 ? [] : [{ why: 'gear', gear: s.gear, step: other }]
 }
 
 function daylight({ problem }: Frame, s: PlanStep, at: number): Bar[] {

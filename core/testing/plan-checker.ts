@@ -71,6 +71,14 @@ export function violations({ steps, people, places, sessions, tick }: PlanProble
           say(i, 'held by somebody who looks after something')
     })
 
+  // Gear: of each there is one.
+  for (const m of moments) {
+    const inUse = steps.flatMap((s, i) =>
+      s.gear !== undefined && (atWork(i, m) || running(i, m)) ? [s.gear] : [],
+    )
+    if (new Set(inUse).size < inUse.length) found.push(`gear at ${m}: one thing in two hands`)
+  }
+
   // Places: what lies where, nights included. A piece that stays is there until its next step begins.
   const horizon = sessions.at(-1)?.to ?? 0
   const lies: { place: number; piece: number; from: number; to: number }[] = []

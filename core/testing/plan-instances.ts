@@ -140,7 +140,15 @@ export function workshopOf(seed: number, size: Size): PlanProblem {
   }
 }
 
-function addJob(roll: Dice, steps: PlanStep[], job: number, { plain = false, shut = false, tick = 15 }: Size) {
+/** A share that belongs to two numbers, apart from what was rolled. */
+const hash = (a: number, b: number): number => dice(a * 131 + b + 7)()
+
+function addJob(
+  roll: Dice,
+  steps: PlanStep[],
+  job: number,
+  { plain = false, shut = false, tick = 15 }: Size,
+) {
   const n = plain ? 2 + Math.floor(roll() * 3) : 2 + Math.floor(roll() * 4)
   const from = steps.length
   const minutes = () => tick * (1 + Math.floor(roll() * 4))
@@ -174,6 +182,7 @@ function addJob(roll: Dice, steps: PlanStep[], job: number, { plain = false, shu
         ...(sort > 0.85 ? { runs: { minutes: oneOf(roll, [30, 60]), minded: true } } : {}),
         ...(sort > 0.4 && sort < 0.47 ? { sun: true, place: 3, runs: { minutes: 60, minded: true } } : {}),
         ...(sort > 0.5 && sort < 0.58 ? { runs: { minutes: 60, minded: false }, runsAt: 2 } : {}),
+        ...(!shut && hash(job, k) < 0.15 ? { gear: hash(k, job) < 0.5 ? 'line box' : 'meter' } : {}),
         tonight: next && roll() < 0.12,
         after:
           k === 0

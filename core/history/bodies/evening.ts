@@ -25,6 +25,8 @@ export const planRowSchema = z.strictObject({
   runs: z.int().min(5).max(20_000).optional(),
   /** Which step of planned work it is; absent: written by hand. */
   step: z.string().min(1).max(80).optional(),
+  /** Somebody said it in words of their own: they stay with the step. */
+  own: z.literal(true).optional(),
   /** Where it is planned anew it stays as it is. */
   pinned: z.literal(true).optional(),
 })

@@ -29,6 +29,8 @@ export const jobStepSchema = z.strictObject({
   tonight: z.boolean().default(false),
   /** What follows begins within so many minutes of its end. */
   within: z.int().min(5).max(100_000).optional(),
+  /** Test gear or a tool of which there is one. */
+  gear: label.optional(),
   /** What has to be fetched from the shelf. */
   fetch: label.optional(),
   /** It keeps its place until the next step. */

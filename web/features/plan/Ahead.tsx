@@ -1,5 +1,5 @@
 /** The plan of the next evenings: what machines are wanted for, the plan that comes of it, what somebody tries with it, and telling it. */
-import { useEffect, useMemo, useState } from 'react'
+import { useMemo, useState } from 'react'
 import type { PlanAnswer } from '#api/plan.ts'
 import { stepWords } from '#api/words/jobs.ts'
 import { count } from '#api/words/lists.ts'
@@ -39,7 +39,8 @@ export function Ahead({ data, plans }: { data: PlanAnswer; plans: boolean }) {
   const [keep, setKeep] = useState<ReadonlyMap<string, Laid>>()
   const [tried, setTried] = useState<Tried>()
   const [by, setBy] = useState<LanesBy>('people')
-  const [chosen, setChosen] = useState<number>()
+  /** By its name: what is written meanwhile may give the steps other numbers. */
+  const [chosenKey, setChosenKey] = useState<string>()
   const { send, error, busy, setError } = useSend()
   const { zone } = useDates()
   const from = useMemo(
@@ -48,8 +49,10 @@ export function Ahead({ data, plans }: { data: PlanAnswer; plans: boolean }) {
   )
   const { found, searching, chances, stop } = usePlanSearch(from, data.evenings, data.people)
   const names = useMemo(() => namesOf(data, from, zone), [data, from, zone])
-  // Another problem has other steps: what was chosen of the former one is none of this one.
-  useEffect(() => setChosen(undefined), [from])
+  const index = chosenKey === undefined ? -1 : from.steps.findIndex((x) => x.key === chosenKey)
+  const chosen = index < 0 ? undefined : index
+  const setChosen = (step: number | undefined) =>
+    setChosenKey(step === undefined ? undefined : from.steps[step]?.key)
   const plan = found?.plan
   const shown = (p: Plan): ReadonlyMap<string, Laid> =>
     new Map(p.flatMap((laid, i) => (laid ? [[from.steps[i]?.key ?? '', laid] as const] : [])))

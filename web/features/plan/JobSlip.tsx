@@ -180,6 +180,11 @@ function StepFields({
             }
           />
           <TextField
+            label="Gear of which there is one"
+            value={step.gear ?? ''}
+            onChange={(e) => onChange({ gear: e.target.value || undefined })}
+          />
+          <TextField
             label="From the shelf"
             value={step.fetch ?? ''}
             onChange={(e) => onChange({ fetch: e.target.value || undefined })}

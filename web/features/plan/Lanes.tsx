@@ -38,7 +38,7 @@ export function Lanes({
       onDragEnd={({ active, over }) => {
         if (!over || !onDrop) return
         const [lane = '', session = ''] = String(over.id).split(' ')
-        onDrop(Number(active.id), lane, Number(session))
+        onDrop(Number.parseInt(String(active.id), 10), lane, Number(session))
       }}
     >
       <div className="overflow-x-auto" role="group" aria-label="Lanes of the plan">
@@ -142,6 +142,7 @@ function Cell({
         <Block
           key={`${bar.step} ${bar.hollow ? 'runs' : 'hands'}`}
           bar={bar}
+          lane={lane.id}
           x={x}
           chosen={bar.step === chosen}
           onChoose={onChoose}
@@ -153,17 +154,20 @@ function Cell({
 
 function Block({
   bar,
+  lane,
   x,
   chosen,
   onChoose,
 }: {
   bar: Bar & { readonly row: number }
+  lane: string
   x: (minute: number) => string
   chosen: boolean
   onChoose: (step: number) => void
 }) {
   const { setNodeRef, listeners, transform, isDragging } = useDraggable({
-    id: String(bar.step),
+    // One step may lie in two lanes, and run by itself: each bar has a name of its own.
+    id: `${bar.step} ${lane} ${bar.hollow ? 'runs' : 'hands'}`,
     disabled: bar.hollow || bar.fixed,
   })
   const left = x(bar.from)

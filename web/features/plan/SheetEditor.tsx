@@ -6,8 +6,10 @@ import { todoLine } from '#api/words/todo.ts'
 import { authorities } from '#api/choices.ts'
 import type { Authority } from '#core/history/bodies/rule.ts'
 import type { MachineId, PartyId } from '#core/ids.ts'
+import { actKey } from '#core/plan/figures.ts'
 import { proposeRows } from '#core/plan/propose.ts'
 import { clockAfter, leaveAt, sheetRemarks, type SheetRow } from '#core/plan/sheet.ts'
+import type { TodoAct } from '#core/work/todo/index.ts'
 import { useSend } from '#web/app/send.ts'
 import { useKept, useKeptState } from '#web/ui/kept.tsx'
 import { Act, MainButton, PlainButton, Said, SelectField, Slip, TextField } from '#web/ui/Forms.tsx'
@@ -136,6 +138,8 @@ function NewRow({
   const [authority, setAuthority] = useState('')
   const [fetch, setFetch] = useState('')
   const [runs, setRuns] = useState('')
+  /** The act of its To do that the row stands for. */
+  const [act, setAct] = useState<TodoAct>()
   const chosen = data.machines.find((m) => m.id === machine)
   const acts = (chosen?.todo ?? []).filter((t) => t.act !== 'go on')
   const [n, r] = [Number(minutes), Number(runs)]
@@ -165,12 +169,14 @@ function NewRow({
           people: [...people],
           from,
           minutes: n,
+          ...(act && acts.some((t) => t.act === act) ? { step: actKey(machine, act), own: true } : {}),
           ...(place.trim() ? { place: place.trim() } : {}),
           ...(fetch.trim() ? { fetch: fetch.trim() } : {}),
           ...(authority ? { authority: authority as Authority } : {}),
           ...(Number.isInteger(r) && r >= 5 && r <= 10_000 ? { runs: r } : {}),
         })
         setWhat('')
+        setAct(undefined)
         setFetch('')
         setRuns('')
         setFrom(clockAfter(from, n))
@@ -181,7 +187,10 @@ function NewRow({
           label="Machine"
           options={data.machines.map((m) => ({ value: m.id, label: `${m.name}, ${m.number}` }))}
           value={machine}
-          onChange={(e) => setMachine(e.target.value)}
+          onChange={(e) => {
+            setMachine(e.target.value)
+            setAct(undefined)
+          }}
         />
         <TextField label="What is done" value={what} onChange={(e) => setWhat(e.target.value)} />
       </div>
@@ -193,6 +202,7 @@ function NewRow({
               key={t.act}
               onClick={() => {
                 setWhat(todoLine(t, t.n))
+                setAct(t.act)
                 if (t.minutes !== undefined) setMinutes(String(Math.max(5, Math.round(t.minutes))))
               }}
             >
