@@ -81,16 +81,14 @@ export class Steps {
     const before = last
     // What needs power comes once it is back together and was tried.
     const powered = (j: PlannedJob) => j.steps[0]?.authority === 'switch on'
-    const ended = machine.jobs.flatMap((j) => {
-      const end = powered(j) ? undefined : this.ofJob(machine, job, j, before)
-      return end === undefined ? [] : [{ end, inside: j.opens }]
-    })
-    // Nothing is tried while somebody works inside; work on its surface holds up only that it is closed.
-    const inside = ended.filter((e) => e.inside).map((e) => e.end)
-    jobsDone = [...ended.map((e) => e.end), ...seen]
+    // Work on it holds up trying it: nobody powers what somebody works inside of, or what is not dry.
+    const held = machine.jobs
+      .filter((j) => !powered(j))
+      .flatMap((j) => this.ofJob(machine, job, j, before) ?? [])
+    jobsDone = [...held, ...seen]
     const notBefore = waits > this.now ? { notBefore: waits } : {}
     follow('put back', acts['put back'] ?? lookAgain, { closes: true, ...notBefore })
-    if (!todo('put back')) jobsDone = inside
+    if (!todo('put back')) jobsDone = held
     follow('find the fault', acts['find the fault'] ?? lookAgain, notBefore)
     if (machine.wanted && !shown && todo('find the fault')) last = this.reserved(machine, job, piece, last)
     for (const act of ['test again', 'test', 'prove', 'try'] as const)
