@@ -4,7 +4,8 @@ import type { End } from '#core/history/bodies/job.ts'
 import type { Aim } from '#core/plan/aim.ts'
 import { fifths, type Helped } from '#core/plan/chance.ts'
 import type { HouseMinutes, MinutesFrom, StepOf } from '#core/plan/given.ts'
-import type { Bar, Never } from '#core/plan/why.ts'
+import type { Never } from '#core/plan/never.ts'
+import type { Bar } from '#core/plan/why.ts'
 import { dayOnly, durationWords } from './dates.ts'
 import { list } from './lists.ts'
 import { todoLine } from './todo.ts'
@@ -141,6 +142,8 @@ export function barWords(bar: Bar, { person, step, when, place, comes }: BarName
       return 'nobody is free to look after it while it runs'
     case 'place':
       return `no ${place(bar.place)} is free: ${step(bar.step)}`
+    case 'machine in hand':
+      return `the machine is in hand: ${step(bar.step)}`
     case 'gear':
       return `${bar.gear} is in use: ${step(bar.step)}`
     case 'daylight':

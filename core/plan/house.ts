@@ -36,6 +36,9 @@ export function houseOf(problem: PlanProblem) {
   const stiff = people.map(() => new Uint8Array(T))
   const mind = people.map(() => new Uint8Array(T))
   const used = places.map(() => new Int16Array(T))
+  /** By machine: when somebody has it in hand. A machine is worked on at one place at a time. */
+  const inHand = new Map(problem.jobs.map((j) => [j.id, new Uint8Array(T)] as const))
+  const handOf = steps.map((s) => inHand.get(problem.jobs[s.job]?.id ?? '') ?? new Uint8Array(T))
   const gear = new Map(
     steps.flatMap((s) => (s.gear === undefined ? [] : [[s.gear, new Uint8Array(T)] as const])),
   )
@@ -121,6 +124,8 @@ export function houseOf(problem: PlanProblem) {
       const [from, to] = s.runs ? [handsEnd, runEnd] : [handsEnd - (hands[i] ?? 1) * tick, handsEnd]
       if (!session?.sun.some((x) => x.from <= from && x.to >= to)) return t + 1
     }
+    const hand = handOf[i] as Uint8Array
+    for (let k = t + (hands[i] ?? 1) - 1; k >= t; k--) if (hand[k]) return k + 1
     return (lies(i) && !hasPlace(i, t)) || !hasGear(i, t) ? t + 1 : -1
   }
   const gearUntil = (i: number, t: number): number =>
@@ -202,6 +207,7 @@ export function houseOf(problem: PlanProblem) {
       add(busy[p] as Uint8Array, t, to, n)
       if (!s.interruptible || s.pair) add(stiff[p] as Uint8Array, t, to, n)
     }
+    add(handOf[i] as Uint8Array, t, to, n)
     const own = gear.get(s.gear ?? '')
     if (own) add(own, t, gearUntil(i, t), n)
     const m = minder[i] as number
@@ -241,7 +247,8 @@ export function houseOf(problem: PlanProblem) {
   }
 
   const empty = () => {
-    for (const list of [...busy, ...stiff, ...mind, ...used, ...gear.values()]) list.fill(0)
+    for (const list of [...busy, ...stiff, ...mind, ...used, ...gear.values(), ...inHand.values()])
+      list.fill(0)
     start.fill(-1)
   }
   return {

@@ -158,7 +158,15 @@ describe('the steps of a plan', () => {
 
 describe('the sheets of a plan', () => {
   it('have no remark by what judges sheets, in 60 houses by chance', () => {
-    const acts = ['make harmless', 'fit', 'put back', 'find the fault', 'test again', 'prove'] as const
+    const acts = [
+      'see to',
+      'make harmless',
+      'fit',
+      'put back',
+      'find the fault',
+      'test again',
+      'prove',
+    ] as const
     for (let seed = 1; seed <= 60; seed++) {
       const roll = dice(seed)
       const machines = Array.from({ length: 1 + Math.floor(roll() * 6) }, (_, n) =>
@@ -213,6 +221,7 @@ describe('the sheets of a plan', () => {
   it('leave rows that were written by hand where they are, and go round them', () => {
     const byHand = row({
       step: undefined,
+      machine: machineOf(9),
       people: [ada],
       from: '18:00',
       minutes: 150,

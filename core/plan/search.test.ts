@@ -109,6 +109,18 @@ describe('a plan', () => {
     )
     expect(plan.map((l) => l?.at).sort((a, b) => Number(a) - Number(b))).toEqual([0, 90])
   })
+  it('has a machine in hand at one place at a time, while a piece of it dries elsewhere', () => {
+    const plan = made(
+      small({
+        ...two,
+        steps: [
+          aStep({ id: 'wash', piece: 1, hands: 30, runs: { minutes: 600, minded: false } }),
+          aStep({ id: 'test', piece: 2, hands: 30 }),
+        ],
+      }),
+    )
+    expect(plan.map((l) => l?.at).sort((a, b) => Number(a) - Number(b))).toEqual([0, 30])
+  })
   it('leaves nothing that may not be left', () => {
     const plan = made(
       small({

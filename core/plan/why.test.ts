@@ -4,6 +4,8 @@ import { describe, expect, it } from 'vitest'
 import { aJob, aStep, evenings, workshopOf } from '#core/testing/plan-instances.ts'
 import { chancesOf, mostHelp, sigmaOf } from './chance.ts'
 import type { Plan, PlanProblem } from './problem.ts'
+import { layerOf } from './lay.ts'
+import { whyNever } from './never.ts'
 import { planned } from './search.ts'
 import { barsAt, lyings, whyNotEarlier, type Bar } from './why.ts'
 
@@ -111,6 +113,11 @@ function without(problem: PlanProblem, plan: Plan, step: number, at: number, bar
           (laid?.at ?? 0) + Math.ceil((s?.hands ?? 0) / problem.tick) * problem.tick + (s?.runs?.minutes ?? 0)
         if (i !== step && laid && laid.at < at + hands + runs && end > at) gone.add(i)
       })
+    if (b.why === 'step before') gone.add(b.step)
+    if (b.why === 'machine in hand')
+      problem.steps.forEach((s, i) => {
+        if (i !== step && s.job === problem.steps[step]?.job) gone.add(i)
+      })
     if (b.why === 'gear')
       problem.steps.forEach((s, i) => {
         if (i !== step && s.gear === b.gear) gone.add(i)
@@ -195,5 +202,43 @@ describe('the chance of a date', () => {
     const helped = mostHelp(problem, plan, half, 0, now)
     expect(helped?.help).toEqual({ by: 'another authorised person', authority: 'mains' })
     expect(helped?.chance).toBeGreaterThan(now + 0.1)
+  })
+})
+
+describe('why a step is in none of these evenings', () => {
+  const one = aStep({ id: 'x', hands: 30 })
+  it.each<[string, Partial<PlanProblem>]>([
+    ['not before', { steps: [aStep({ id: 'x', hands: 30, notBefore: 30 * day })] }],
+    ['nobody authorised', { steps: [aStep({ id: 'x', hands: 30, authority: 'lithium' })] }],
+    [
+      'second person',
+      { sessions: evenings(2, () => [0]), steps: [aStep({ id: 'x', hands: 30, pair: true })] },
+    ],
+    ['too long', { steps: [aStep({ id: 'x', hands: 30, runs: { minutes: 200, minded: true } })] }],
+    ['no sun', { steps: [aStep({ id: 'x', hands: 30, sun: true })] }],
+    ['no place', { places: [{ sort: 'sink', holds: 0 }], steps: [aStep({ id: 'x', hands: 30, place: 0 })] }],
+    [
+      'together',
+      {
+        sessions: evenings(2, (n) => (n === 0 ? [0] : [1]), { sun: true }).map((s, n) =>
+          n === 0 ? { ...s, sun: [] } : s,
+        ),
+        steps: [aStep({ id: 'x', hands: 30, authority: 'mains', sun: true })],
+      },
+    ],
+  ])('%s', (expected, more) => {
+    const problem = { ...base, ...more }
+    const { hopeless } = layerOf(problem)
+    expect([...hopeless]).toEqual([0])
+    expect(whyNever(problem, 0, hopeless).why).toBe(expected)
+  })
+  it('follows something that is in none', () => {
+    const steps = [
+      aStep({ id: 'x', hands: 30, authority: 'lithium' }),
+      { ...one, after: [{ step: 0, least: 0 }] },
+    ]
+    const problem = { ...base, steps }
+    const { hopeless } = layerOf(problem)
+    expect(whyNever(problem, 1, hopeless)).toEqual({ why: 'follows', step: 0 })
   })
 })

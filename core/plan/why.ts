@@ -27,6 +27,8 @@ export type Bar =
   | { readonly why: 'busy with'; readonly person: number; readonly step: number }
   | { readonly why: 'nobody to look after it' }
   | { readonly why: 'place'; readonly place: number; readonly step: number }
+  /** Somebody works at the same machine. */
+  | { readonly why: 'machine in hand'; readonly step: number }
   | { readonly why: 'gear'; readonly gear: string; readonly step: number }
   | { readonly why: 'daylight' }
   /** What follows may not wait so long for it. */
@@ -40,45 +42,6 @@ export interface Why {
   readonly bars: readonly Bar[]
   /** With nothing that bars it: the aim that is worse if it is moved there; undefined: none is. */
   readonly purpose?: Aim | undefined
-}
-
-/** Why a step finds no room even with nothing else to do. */
-export type Never =
-  | { readonly why: 'not before'; readonly until: number }
-  | { readonly why: 'nobody authorised'; readonly authority: string }
-  | { readonly why: 'second person' }
-  | { readonly why: 'too long' }
-  | { readonly why: 'no sun' }
-  | { readonly why: 'no place'; readonly place: number }
-  /** What it follows finds none. */
-  | { readonly why: 'follows'; readonly step: number }
-  | { readonly why: 'together' }
-
-/** Names the first thing that no session has; `together`: each is there, but not at once. */
-export function whyNever(
-  { steps, people, places, sessions, tick }: PlanProblem,
-  step: number,
-  never: ReadonlySet<number>,
-): Never {
-  const s = steps[step]
-  if (!s) return { why: 'together' }
-  const before = s.after.find((b) => never.has(b.step))
-  if (before) return { why: 'follows', step: before.step }
-  const last = sessions.at(-1)?.to ?? 0
-  if (s.notBefore !== undefined && s.notBefore >= last) return { why: 'not before', until: s.notBefore }
-  const { authority } = s
-  const able = (p: number) => authority === undefined || (people[p]?.may.has(authority) ?? false)
-  if (authority !== undefined && !sessions.some((x) => x.people.some(able)))
-    return { why: 'nobody authorised', authority }
-  if (s.pair && !sessions.some((x) => x.people.some(able) && x.people.length > 1))
-    return { why: 'second person' }
-  const hands = roundedUp(s.hands, tick) + (s.runs?.minded ? s.runs.minutes : 0)
-  if (!sessions.some((x) => x.to - x.from >= hands)) return { why: 'too long' }
-  const sunny = s.runs?.minutes ?? roundedUp(s.hands, tick)
-  if (s.sun && !sessions.some((x) => x.sun.some((span) => span.to - span.from >= sunny)))
-    return { why: 'no sun' }
-  const place = [s.place, s.runsAt].find((p) => p !== undefined && (places[p]?.holds ?? 0) === 0)
-  return place === undefined ? { why: 'together' } : { why: 'no place', place }
 }
 
 interface Frame {
@@ -125,6 +88,7 @@ export function barsAt(problem: PlanProblem, plan: Plan, step: number, at: numbe
     ...before(f, s, at),
     ...people(f, s, at),
     ...place(f, s, at),
+    ...inHand(f, s, at),
     ...gear(f, s, at),
     ...daylight(f, s, at),
     ...after(f, s, at),
@@ -139,6 +103,7 @@ const order: readonly Bar['why'][] = [
   'second person',
   'nobody to look after it',
   'busy with',
+  'machine in hand',
   'place',
   'gear',
   'daylight',
@@ -281,6 +246,18 @@ function place({ problem, plan, step }: Frame, s: PlanStep, at: number): Bar[] {
         .find((list) => new Set(list.map((l) => l.piece)).size >= holds)
       return full ? [{ why: 'place', place: own.place, step: full[0]?.step ?? step }] : []
     })
+}
+
+function inHand({ problem, plan, step }: Frame, s: PlanStep, at: number): Bar[] {
+  const { jobs, steps, tick } = problem
+  const other = steps.findIndex((x, i) => {
+    const laid = plan[i]
+    // What comes before it on the same machine is named as that.
+    if (i === step || !laid || jobs[x.job]?.id !== jobs[s.job]?.id || s.after.some((b) => b.step === i))
+      return false
+    return meet(at, at + roundedUp(s.hands, tick), laid.at, laid.at + roundedUp(x.hands, tick))
+  })
+  return other < 0 ? [] : [{ why: 'machine in hand', step: other }]
 }
 
 function gear({ problem, plan, step }: Frame, s: PlanStep, at: number): Bar[] {

@@ -4,7 +4,10 @@
  */
 import type { Plan, PlanProblem, PlanStep } from '#core/plan/problem.ts'
 
-export function violations({ steps, people, places, sessions, tick }: PlanProblem, plan: Plan): string[] {
+export function violations(
+  { steps, people, places, sessions, jobs, tick }: PlanProblem,
+  plan: Plan,
+): string[] {
   const found: string[] = []
   const say = (i: number, what: string) => found.push(`${steps[i]?.id ?? i}: ${what}`)
   const grid = (minutes: number) => Math.max(1, Math.ceil(minutes / tick)) * tick
@@ -70,6 +73,12 @@ export function violations({ steps, people, places, sessions, tick }: PlanProble
         if (minds.length > 0 && (!s.interruptible || s.pair))
           say(i, 'held by somebody who looks after something')
     })
+
+  // A machine is worked on at one place at a time.
+  for (const m of moments) {
+    const inHand = steps.flatMap((s, i) => (atWork(i, m) ? [jobs[s.job]?.id] : []))
+    if (new Set(inHand).size < inHand.length) found.push(`machine in two hands at ${m}`)
+  }
 
   // Gear: of each there is one.
   for (const m of moments) {

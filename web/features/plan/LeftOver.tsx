@@ -1,6 +1,6 @@
 /** What finds no room in these evenings, and what finds none in any. */
 import { neverWords } from '#api/words/jobs.ts'
-import { whyNever } from '#core/plan/why.ts'
+import { whyNever } from '#core/plan/never.ts'
 import type { PlanFrom } from '#core/plan/jobs.ts'
 import { layerOf } from '#core/plan/lay.ts'
 import type { Plan } from '#core/plan/problem.ts'
