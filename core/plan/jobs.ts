@@ -16,6 +16,8 @@ export interface Trying {
   readonly only?: Readonly<Record<string, { readonly day?: string; readonly party?: PartyId }>> | undefined
   /** What is shown: it stays where nothing asks for more. By step. */
   readonly keep?: ReadonlyMap<string, Laid> | undefined
+  /** Pinned when it was told, and not any more. */
+  readonly freed?: ReadonlySet<string> | undefined
   readonly without?: readonly { readonly party: PartyId; readonly day?: string | undefined }[] | undefined
 }
 
@@ -163,7 +165,7 @@ function placedBy(one: PlanStep, i: number, info: StepOf | undefined, p: Placing
     }
   if (!told) return step
   const there = p.sessions[told.laid.session]?.people ?? []
-  const stays = told.pinned || told.laid.at < p.now
+  const stays = (told.pinned && !p.trying.freed?.has(info?.key ?? '')) || told.laid.at < p.now
   return stays && told.laid.people.length > 0 && told.laid.people.every((x) => there.includes(x))
     ? { ...step, told: told.laid, pinned: { at: told.laid.at, people: told.laid.people } }
     : { ...step, told: told.laid }

@@ -80,8 +80,7 @@ export function StepSlip({
         {plans && pinned && <Act onClick={onUnpin}>Unpin it</Act>}
         {toldPin && (
           <p className="text-quiet">
-            It stays: it was pinned when the plan was told, or it has begun. Change the sheet of that evening
-            to move it.
+            It stays where it is: it was pinned when the plan was told, or it has begun.
           </p>
         )}
       </div>

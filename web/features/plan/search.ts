@@ -21,6 +21,7 @@ const iterationsFor = (steps: number): number => (steps <= 15 ? 8000 : steps <= 
 export interface Search {
   readonly found: Found | undefined
   readonly searching: boolean
+  readonly state: 'goes' | 'over' | 'stopped' | 'broken'
   readonly chances: Chances | undefined
   readonly stop: () => void
 }
@@ -31,18 +32,25 @@ export function usePlanSearch(
   evenings: PlanAnswer['evenings'],
   people: PlanAnswer['people'],
 ): Search {
-  const [state, setState] = useState<{ of: PlanFrom; found?: Found; searching: boolean; chances?: Chances }>()
+  const [state, setState] = useState<{
+    of: PlanFrom
+    found?: Found
+    state: Search['state']
+    chances?: Chances
+  }>()
   const [worker, setWorker] = useState<Worker>()
+  const possible = from.problem.steps.length > 0 && from.problem.sessions.length > 0
   useEffect(() => {
-    if (from.problem.steps.length === 0 || from.problem.sessions.length === 0) return undefined
+    if (!possible) return undefined
     const made = new Worker(new URL('../../workers/plan.worker.ts', import.meta.url), { type: 'module' })
     made.onmessage = ({ data }: MessageEvent<PlanSays>) =>
       setState((now) => {
-        const same = now?.of === from ? now : { of: from, searching: true }
+        const same = now?.of === from ? now : { of: from, state: 'goes' as const }
         return 'found' in data
-          ? { ...same, found: data.found, searching: !data.done }
-          : { ...same, searching: false, chances: data.chances }
+          ? { ...same, found: data.found, state: data.done ? 'over' : 'goes' }
+          : { ...same, chances: data.chances }
       })
+    made.onerror = () => setState((now) => ({ ...(now?.of === from ? now : { of: from }), state: 'broken' }))
     made.postMessage({
       problem: from.problem,
       seed: 1,
@@ -62,11 +70,12 @@ export function usePlanSearch(
   const own = state?.of === from ? state : undefined
   return {
     found: own?.found,
-    searching: from.problem.steps.length > 0 && from.problem.sessions.length > 0 && (own?.searching ?? true),
+    searching: possible && (own?.state ?? 'goes') === 'goes',
+    state: own?.state ?? 'goes',
     chances: own?.chances,
     stop: () => {
       worker?.terminate()
-      setState((now) => now && { ...now, searching: false })
+      setState((now) => now && { ...now, state: 'stopped' })
     },
   }
 }
