@@ -100,6 +100,8 @@ export interface BenchAnswer {
 
 export interface BenchEvening extends Evening {
   readonly today: boolean
+  /** Some machine is promised for a day. */
+  readonly promised: boolean
   /** People and machines that its sheet names, by id. */
   readonly names: Readonly<Record<string, string>>
 }

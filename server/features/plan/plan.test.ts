@@ -140,6 +140,7 @@ describe('machines that are wanted', () => {
     expect((await say(restorer, wanted)).became).toBe('recorded')
     const found = await own()
     expect(found?.wanted).toMatchObject({ end: 'lent', by: day(10), promised: true, matters: 3 })
+    expect((await volunteer.get('/api/bench')).body.evening).toMatchObject({ promised: true })
     // The end of that day by the clock of the house.
     expect(dayOf(found?.wanted?.due ?? '', zone)).toBe(day(10))
     await say(restorer, { kind: 'job', what: 'not wanted', machine: machine as never })

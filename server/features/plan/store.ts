@@ -72,6 +72,9 @@ export async function benchEvening(db: Db, now: Instant, zone: string): Promise<
   return {
     ...found,
     today,
+    promised: [...world.planned.values()].some(
+      (p) => p.wanted?.promised && p.wanted.by !== undefined && p.wanted.by >= day,
+    ),
     names: {
       ...Object.fromEntries(Object.entries(machines).map(([id, m]) => [id, `${m.name}, ${m.number}`])),
       ...Object.fromEntries(

@@ -33,7 +33,8 @@ export function Hours({ now }: { now: number }) {
       })}
       <span
         className="bg-verdigris text-on-verdigris absolute -translate-x-1/2 rounded-sm px-1.5"
-        style={{ left: `${at * 100}%` }}
+        // Before eight and after ten in the evening it stays within the lane.
+        style={{ left: `clamp(1.6rem, ${at * 100}%, calc(100% - 1.6rem))` }}
       >
         {clockWords(new Date(now).toISOString(), zone)}
       </span>

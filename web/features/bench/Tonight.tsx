@@ -3,9 +3,21 @@ import { Link } from 'react-router'
 import type { BenchEvening } from '#api/machines.ts'
 import { eveningSentence, runsWords } from '#api/words/plan.ts'
 import { list } from '#api/words/lists.ts'
+import { lazily } from '#web/ui/lazily.tsx'
 import { clockAfter } from '#core/plan/sheet.ts'
 
+const PromisedDays = lazily(async () => (await import('#web/app/PromisedDays.tsx')).PromisedDays)
+
 export function Tonight({ evening }: { evening: BenchEvening }) {
+  return (
+    <>
+      {evening.promised && <PromisedDays />}
+      <Evening evening={evening} />
+    </>
+  )
+}
+
+function Evening({ evening }: { evening: BenchEvening }) {
   const rows = evening.today ? (evening.told?.rows ?? []) : []
   const name = (id: string) => evening.names[id] ?? 'somebody'
   if (rows.length === 0)

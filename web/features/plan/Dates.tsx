@@ -6,10 +6,8 @@ import { fifths } from '#core/plan/chance.ts'
 import type { PlanFrom } from '#core/plan/jobs.ts'
 import { roundedUp, type Plan } from '#core/plan/problem.ts'
 import type { Chances } from '#web/workers/plan.worker.ts'
+import { unlikely } from '#web/app/PromisedDays.tsx'
 import { machineIn, type PlanNames } from './names.ts'
-
-/** Below this a promised day is warned of. */
-const unlikely = 0.5
 
 export function Dates({
   data,

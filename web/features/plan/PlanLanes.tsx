@@ -8,7 +8,7 @@ import { Act } from '#web/ui/Forms.tsx'
 import { lanesOf, type LanesBy } from './lane-bars.ts'
 import { Lanes } from './Lanes.tsx'
 import type { PlanNames } from './names.ts'
-import type { Search } from './search.ts'
+import type { Search } from '#web/app/plan-search.ts'
 
 const switches: readonly { readonly by: LanesBy; readonly label: string }[] = [
   { by: 'people', label: 'By person' },

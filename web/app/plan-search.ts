@@ -1,4 +1,4 @@
-/** A plan that is being looked for while it is looked at. */
+/** A plan that is being looked for while it is looked at: on Plan, and for promised days on Bench. */
 import { useEffect, useState } from 'react'
 import type { PlanAnswer } from '#api/plan.ts'
 import type { Attendance } from '#core/plan/evenings.ts'
@@ -31,6 +31,7 @@ export function usePlanSearch(
   from: PlanFrom,
   evenings: PlanAnswer['evenings'],
   people: PlanAnswer['people'],
+  iterations = iterationsFor(from.problem.steps.length),
 ): Search {
   const [state, setState] = useState<{
     of: PlanFrom
@@ -54,7 +55,7 @@ export function usePlanSearch(
     made.postMessage({
       problem: from.problem,
       seed: 1,
-      iterations: iterationsFor(from.problem.steps.length),
+      iterations,
       sunny,
       comes: people.map(({ party }) =>
         from.days.map((day) => {
