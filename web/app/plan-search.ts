@@ -43,7 +43,7 @@ export function usePlanSearch(
   const possible = from.problem.steps.length > 0 && from.problem.sessions.length > 0
   useEffect(() => {
     if (!possible) return undefined
-    const made = new Worker(new URL('../../workers/plan.worker.ts', import.meta.url), { type: 'module' })
+    const made = new Worker(new URL('../workers/plan.worker.ts', import.meta.url), { type: 'module' })
     made.onmessage = ({ data }: MessageEvent<PlanSays>) =>
       setState((now) => {
         const same = now?.of === from ? now : { of: from, state: 'goes' as const }
