@@ -6,39 +6,11 @@
 import { describe, expect, it } from 'vitest'
 import { dice } from '#core/quantity/dice.ts'
 import { distanceAfter, distanceError, drawsOf, outlook, rangeOf, type Measured } from './exposure.ts'
+import { spencer } from '#core/testing/spencer.ts'
 import { cloudFactor, sunHeight, uvHours, uvIndex } from './sun.ts'
 
 const here = { latitude: 55.68, longitude: 12.57 }
 const ms = (at: string) => Date.parse(at)
-
-/** Geometric height of the sun by Spencer's series; refraction is left out, so it is a little lower near the horizon. */
-function spencer(at: number): number {
-  const date = new Date(at)
-  const day = (at - Date.UTC(date.getUTCFullYear(), 0, 1)) / 86_400_000
-  const g = (2 * Math.PI * day) / 365
-  const decl =
-    0.006918 -
-    0.399912 * Math.cos(g) +
-    0.070257 * Math.sin(g) -
-    0.006758 * Math.cos(2 * g) +
-    0.000907 * Math.sin(2 * g) -
-    0.002697 * Math.cos(3 * g) +
-    0.00148 * Math.sin(3 * g)
-  const equation =
-    229.18 *
-    (0.000075 +
-      0.001868 * Math.cos(g) -
-      0.032077 * Math.sin(g) -
-      0.014615 * Math.cos(2 * g) -
-      0.040849 * Math.sin(2 * g))
-  const minutes = date.getUTCHours() * 60 + date.getUTCMinutes() + equation + 4 * here.longitude
-  const hour = ((minutes / 4 - 180) * Math.PI) / 180
-  const lat = (here.latitude * Math.PI) / 180
-  return (
-    (Math.asin(Math.sin(lat) * Math.sin(decl) + Math.cos(lat) * Math.cos(decl) * Math.cos(hour)) * 180) /
-    Math.PI
-  )
-}
 
 describe('the sun', () => {
   it('stands where another formula puts it, in degrees', () => {
@@ -49,7 +21,7 @@ describe('the sun', () => {
       '2026-08-02T15:30:00Z',
       '2026-10-15T12:00:00Z',
     ])
-      expect(Math.abs(sunHeight(ms(at), here) - spencer(ms(at)))).toBeLessThan(0.35)
+      expect(Math.abs(sunHeight(ms(at), here) - spencer(ms(at), here))).toBeLessThan(0.35)
   })
   it('gives the index of the printed formula at 300 DU', () => {
     for (const [height, index] of [

@@ -4,8 +4,9 @@
  */
 import type { Authority } from '#core/history/bodies/rule.ts'
 import type { MachineId, PartyId } from '#core/ids.ts'
-import type { Todo, TodoAct } from '#core/work/todo/index.ts'
+import type { Todo } from '#core/work/todo/index.ts'
 import type { Evening } from './evenings.ts'
+import { acts, lookAgain, tickMinutes } from './figures.ts'
 import { clockAfter, minutesOf, overlap, spanOf, type SheetRow, type Span } from './sheet.ts'
 
 export interface Proposing {
@@ -22,21 +23,8 @@ export interface Proposing {
   readonly words: (todo: Todo) => string
 }
 
-/** Work for hands at a bench, and whether it needs power; the rest is settled by a word. House figures in minutes, where nothing says better. */
-const jobs: Readonly<Partial<Record<TodoAct, { readonly minutes: number; readonly powered: boolean }>>> = {
-  'make harmless': { minutes: 45, powered: false },
-  'see to': { minutes: 30, powered: false },
-  'put back': { minutes: 20, powered: false },
-  'find the fault': { minutes: 45, powered: true },
-  fit: { minutes: 30, powered: false },
-  'test again': { minutes: 20, powered: true },
-  prove: { minutes: 30, powered: true },
-  test: { minutes: 20, powered: true },
-  'look again': { minutes: 15, powered: false },
-  'take out': { minutes: 15, powered: false },
-  try: { minutes: 30, powered: true },
-}
-const tick = 5
+const jobs: typeof acts = { ...acts, 'look again': lookAgain }
+const tick = tickMinutes
 const most = 40
 
 interface Job {
