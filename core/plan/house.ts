@@ -42,6 +42,7 @@ export function houseOf(problem: PlanProblem) {
   const gear = new Map(
     steps.flatMap((s) => (s.gear === undefined ? [] : [[s.gear, new Uint8Array(T)] as const])),
   )
+  const gearOf = steps.map((s) => (s.gear === undefined ? undefined : gear.get(s.gear)))
   const start = new Int32Array(steps.length).fill(-1)
   const first = new Int32Array(steps.length).fill(-1)
   const second = new Int32Array(steps.length).fill(-1)
@@ -98,12 +99,13 @@ export function houseOf(problem: PlanProblem) {
     }
   }
 
-  /** Whether a place is full at any time of a span. */
-  function full(place: number, from: number, to: number): boolean {
-    const list = used[place] as Int16Array
+  const usedAt = (place: number) => used[place] as Int16Array
+  /** The last tick of a span at which a place is full; −1 for none. */
+  function lastFull(place: number, from: number, to: number): number {
+    const list = usedAt(place)
     const holds = places[place]?.holds ?? 0
-    for (let k = from; k < to; k++) if ((list[k] as number) >= holds) return true
-    return false
+    for (let k = to - 1; k >= from; k--) if ((list[k] as number) >= holds) return k
+    return -1
   }
 
   let chosen = [-1, -1, -1]
@@ -122,25 +124,35 @@ export function houseOf(problem: PlanProblem) {
     if (s.runs?.minded && session && runEnd > session.to) return after
     if (s.sun) {
       const [from, to] = s.runs ? [handsEnd, runEnd] : [handsEnd - (hands[i] ?? 1) * tick, handsEnd]
-      if (!session?.sun.some((x) => x.from <= from && x.to >= to)) return t + 1
+      if (!session?.sun.some((x) => x.from <= from && x.to >= to)) {
+        const later = (session?.sun ?? []).map((x) => x.from).filter((x) => x > from)
+        return later.length > 0 ? t + Math.ceil((Math.min(...later) - from) / tick) : after
+      }
     }
     const hand = handOf[i] as Uint8Array
     for (let k = t + (hands[i] ?? 1) - 1; k >= t; k--) if (hand[k]) return k + 1
-    return (lies(i) && !hasPlace(i, t)) || !hasGear(i, t) ? t + 1 : -1
+    const placed = lies(i) ? barredByPlace(i, t) : -1
+    return placed >= 0 ? placed : barredByGear(i, t)
   }
   const gearUntil = (i: number, t: number): number =>
     runs[i] ? ruler.covering(handsOver(i, t) + (runs[i] as number) - 1) + 1 : t + (hands[i] ?? 1)
-  function hasGear(i: number, t: number): boolean {
-    const taken = gear.get(step(i).gear ?? '')
-    return !taken || taken.subarray(t, gearUntil(i, t)).every((n) => n === 0)
+  function barredByGear(i: number, t: number): number {
+    const taken = gearOf[i]
+    if (taken) for (let k = gearUntil(i, t) - 1; k >= t; k--) if (taken[k]) return k + 1
+    return -1
   }
-  function hasPlace(i: number, t: number): boolean {
+  /** A span only moves on with its beginning: whatever begins before the last full tick is over covers it too. */
+  function barredByPlace(i: number, t: number): number {
     const s = step(i)
     const own = ownPlace(neighbour(i, -1))
     const h = holdsOf(i, t)
-    if (s.place !== undefined && s.place !== own && full(s.place, t, h.last === s.place ? h.until : h.ends))
-      return false
-    return h.last === undefined || h.last === s.place || h.last === own || !full(h.last, h.ends, h.until)
+    if (s.place !== undefined && s.place !== own) {
+      const k = lastFull(s.place, t, h.last === s.place ? h.until : h.ends)
+      if (k >= 0) return k + 1
+    }
+    if (h.last === undefined || h.last === s.place || h.last === own) return -1
+    const k = lastFull(h.last, h.ends, h.until)
+    return k < 0 ? -1 : k + 1 - (hands[i] ?? 1)
   }
 
   /** Whether people let it begin at a tick, and who they are; `wanted`, `beside`: nobody else. */
@@ -200,15 +212,18 @@ export function houseOf(problem: PlanProblem) {
     apply(i, t, to, 1)
     if (lies(i)) hold(i, t, 1)
   }
+  function atWork(p: number, stiffly: boolean, t: number, to: number, n: number) {
+    if (p < 0) return
+    add(busy[p] as Uint8Array, t, to, n)
+    if (stiffly) add(stiff[p] as Uint8Array, t, to, n)
+  }
   function apply(i: number, t: number, to: number, n: number) {
     const s = step(i)
-    for (const p of [first[i] as number, second[i] as number]) {
-      if (p < 0) continue
-      add(busy[p] as Uint8Array, t, to, n)
-      if (!s.interruptible || s.pair) add(stiff[p] as Uint8Array, t, to, n)
-    }
+    const stiffly = !s.interruptible || s.pair
+    atWork(first[i] as number, stiffly, t, to, n)
+    atWork(second[i] as number, stiffly, t, to, n)
     add(handOf[i] as Uint8Array, t, to, n)
-    const own = gear.get(s.gear ?? '')
+    const own = gearOf[i]
     if (own) add(own, t, gearUntil(i, t), n)
     const m = minder[i] as number
     if (m >= 0) add(mind[m] as Uint8Array, to, to + Math.ceil((runs[i] ?? 0) / tick), n)
@@ -219,10 +234,9 @@ export function houseOf(problem: PlanProblem) {
     const before = neighbour(i, -1)
     const own = ownPlace(before)
     const h = holdsOf(i, t)
-    const list = (place: number) => used[place] as Int16Array
-    if (own >= 0) add(list(own), t, heldUntil[before] as number, -n)
-    if (s.place !== undefined) add(list(s.place), t, h.last === s.place ? h.until : h.ends, n)
-    if (h.last !== undefined && h.last !== s.place) add(list(h.last), h.ends, h.until, n)
+    if (own >= 0) add(usedAt(own), t, heldUntil[before] as number, -n)
+    if (s.place !== undefined) add(usedAt(s.place), t, h.last === s.place ? h.until : h.ends, n)
+    if (h.last !== undefined && h.last !== s.place) add(usedAt(h.last), h.ends, h.until, n)
     heldUntil[i] = h.until
   }
   function take(i: number) {
@@ -246,9 +260,9 @@ export function houseOf(problem: PlanProblem) {
     return -1
   }
 
+  const everything = [...busy, ...stiff, ...mind, ...used, ...gear.values(), ...inHand.values()]
   const empty = () => {
-    for (const list of [...busy, ...stiff, ...mind, ...used, ...gear.values(), ...inHand.values()])
-      list.fill(0)
+    for (const list of everything) list.fill(0)
     start.fill(-1)
   }
   return {

@@ -144,15 +144,45 @@ export function layerOf(problem: PlanProblem, { unsorted = false } = {}): Layer 
     return true
   }
 
+  /** What was laid last: in what order the steps were put, each with its place in the order, and by which genes. */
+  const trail: { readonly i: number; readonly k: number }[] = []
+  let last: Genes | undefined
+  let failed: number[] = []
+
+  /** Takes back what was laid by other genes; the place in the order from which on it has to be laid. */
+  function rewind(genes: Genes): number {
+    const from = last ? firstChange(groups, last, genes) : 0
+    for (let top = trail.at(-1); top && top.k >= from; top = trail.at(-1)) {
+      house.take(top.i)
+      trail.pop()
+    }
+    failed = failed.filter((k) => k < from)
+    last = genes
+    return from
+  }
+  function clear() {
+    house.empty()
+    trail.length = 0
+    failed = []
+    last = undefined
+  }
+  clear()
+
   function lay(genes: Genes) {
-    const fixed = standing(genes)
-    let left = [...genes.order].filter((g) => !fixed.has(g) && !impossible.has(g))
+    const fixed = standingSteps.length > 0 ? (clear(), standing(genes)) : undefined
+    const tries = (k: number, round: number): boolean => {
+      const g = genes.order[k] as number
+      if (impossible.has(g) || fixed?.has(g)) return true
+      const group = groups[g] ?? []
+      const free = fixed ? group.filter((i) => (start[i] as number) < 0) : group
+      if (!layFrom(free, 0, round === 0 ? (genes.floor[g] as number) : 0, genes)) return false
+      for (const i of free) trail.push({ i, k: round === 0 ? k : never })
+      return true
+    }
+    for (let k = rewind(genes); k < genes.order.length; k++) if (!tries(k, 0)) failed.push(k)
     // What waits for something that comes later in the order is tried again.
-    for (let rounds = 0; left.length > 0; rounds++) {
-      const again = left.filter((g) => {
-        const group = (groups[g] ?? []).filter((i) => (start[i] as number) < 0)
-        return !layFrom(group, 0, rounds === 0 ? (genes.floor[g] as number) : 0, genes)
-      })
+    for (let left = failed, round = 1; left.length > 0; round++) {
+      const again = left.filter((k) => !tries(k, round))
       if (again.length === left.length) break
       left = again
     }
@@ -172,4 +202,19 @@ export function layerOf(problem: PlanProblem, { unsorted = false } = {}): Layer 
     })
   const hopeless = new Set([...impossible].flatMap((g) => groups[g] ?? []))
   return { hopeless, groups, lay, start, first, second, minder, plan }
+}
+
+/** The first place in an order where what is laid, by whom, or how long it is held back differs; its length where nothing does. */
+function firstChange(groups: readonly (readonly number[])[], a: Genes, b: Genes): number {
+  const same = (k: number) => {
+    const g = b.order[k] as number
+    return (
+      a.order[k] === g &&
+      a.floor[g] === b.floor[g] &&
+      (groups[g] ?? []).every((i) => a.person[i] === b.person[i] && a.second[i] === b.second[i])
+    )
+  }
+  let k = 0
+  while (k < b.order.length && same(k)) k++
+  return k
 }

@@ -2,9 +2,12 @@
 import { describe, expect, it } from 'vitest'
 import { aJob, aStep, evenings, ft06, workshopOf } from '#core/testing/plan-instances.ts'
 import { violations } from '#core/testing/plan-checker.ts'
+import { dice } from '#core/quantity/dice.ts'
 import { aims } from './aim.ts'
-import { planned } from './search.ts'
+import { plainGenes, type Genes } from './groups.ts'
+import { layerOf } from './lay.ts'
 import type { Plan, PlanProblem } from './problem.ts'
+import { planned } from './search.ts'
 
 const day = 1440
 /** One machine, one person and two evenings two days apart, unless said otherwise. */
@@ -21,6 +24,16 @@ const made = (problem: PlanProblem): Plan => {
   const { plan } = planned(problem, { seed: 1, iterations: 300 })
   expect(violations(problem, plan)).toEqual([])
   return plan
+}
+/** Two places of the order exchanged, one step for somebody else, one group held back. */
+function someOther(genes: Genes, roll: () => number, people: number): Genes {
+  const [order, person, floor] = [genes.order.slice(), genes.person.slice(), genes.floor.slice()]
+  const any = (n: number) => Math.floor(roll() * n)
+  const [a, b] = [any(order.length), any(order.length)]
+  ;[order[a], order[b]] = [order[b] as number, order[a] as number]
+  person[any(person.length)] = any(people + 1) - 1
+  floor[any(floor.length)] = any(40)
+  return { ...genes, order, person, floor }
 }
 const two = {
   people: [0, 1].map((n) => ({ id: `p${n}`, may: new Set(n === 0 ? ['mains'] : []) })),
@@ -42,6 +55,21 @@ describe('a plan', () => {
       })
       const { plan } = planned(problem, { seed, iterations: 30 })
       expect([seed, violations(problem, plan)]).toEqual([seed, []])
+    }
+  })
+  it('laid on from where an order first differs is the plan that is laid anew, in 30 workshops', () => {
+    for (let seed = 1; seed <= 30; seed++) {
+      const problem = workshopOf(seed, { machines: 8, people: 4, evenings: 3 })
+      const roll = dice(seed)
+      const layer = layerOf(problem)
+      let genes = plainGenes(layer, problem.steps.length)
+      for (let n = 0; n < 25; n++) {
+        genes = someOther(genes, roll, problem.people.length)
+        layer.lay(genes)
+        const anew = layerOf(problem)
+        anew.lay(genes)
+        expect([seed, n, layer.plan()]).toEqual([seed, n, anew.plan()])
+      }
     }
   })
   it('is the same for the same seed and iterations', () => {

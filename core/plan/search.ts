@@ -31,6 +31,21 @@ export interface Searching {
   readonly every?: number | undefined
 }
 
+/**
+ * Rounds of cooling, of so many tries each where there are enough. The first half begin anew: one long search stays near where it began,
+ * and what the seeds differ by is which machine comes before which. The others go on from the best, colder each time.
+ */
+const roundTries = 2500
+const mostRounds = 8
+const colder = 0.6
+
+/** Genes with what they give. */
+interface Tried {
+  readonly genes: Genes
+  readonly score: Score
+  readonly plan: Plan
+}
+
 /** Yields what was found so far, the last one being the answer: the first after one plan, the others every so many iterations. */
 export function* search(
   problem: PlanProblem,
@@ -39,66 +54,66 @@ export function* search(
   const roll = dice(seed)
   const layer = layerOf(problem)
   const score = scorerOf(problem)
-  const { steps, people } = problem
-  const groups = layer.groups.length
-  let genes = plainGenes(layer, steps.length)
-  urgentFirst(problem, layer.groups, genes)
-  const told = steps.some((s) => s.told)
-  if (told) genes.kept.fill(1)
-  layer.lay(genes)
-  let now: Score = score(layer)
-  let best = { score: now, plan: layer.plan() }
-  const ruler = rulerOf(problem)
-  const ofJob = problem.jobs.map((_, j) =>
-    layer.groups.flatMap((group, g) => (steps[group[0] ?? -1]?.job === j ? [g] : [])),
-  )
-  let bestGenes = genes
-  const begins = new Int32Array(groups)
-  let since = 0
-  const scale = warmth.map((w, i) => (i === endsAt ? w * Math.max(1, now[endsAt] ?? 1) : w))
-  const found = (n: number): Found => ({ ...best, iterations: n, unchanged: since })
-  yield found(1)
-  /** What counts as one round of cooling; several rounds, each from the best so far. */
-  const rounds = Math.max(1, Math.min(6, Math.floor(iterations / 2500)))
-  const length = Math.ceil(iterations / rounds)
-  if (groups > 0)
-    for (let n = 1; n <= iterations; n++) {
-      const phase = ((n - 1) % length) / length
-      if (phase === 0 && n > 1) {
-        best = leftShifted(problem, best)
-        genes = { ...genesOf(layer.groups, best.plan), kept: bestGenes.kept }
-        layer.lay(genes)
-        now = score(layer)
-        // An order by the hour does not always tell the same plan again.
-        if (better(best.score, now)) {
-          genes = bestGenes
-          layer.lay(genes)
-          now = score(layer)
-        }
-      }
-      const next = turned(genes, roll, { ofJob, people: people.length, ticks: ruler.length, told, begins })
+  const told = problem.steps.some((s) => s.told)
+  const tried = (genes: Genes): Tried => {
+    layer.lay(genes)
+    return { genes, score: score(layer), plan: layer.plan() }
+  }
+  const beginning = plainGenes(layer, problem.steps.length)
+  urgentFirst(problem, layer.groups, beginning)
+  if (told) beginning.kept.fill(1)
+  const turning = turningOf(problem, layer.groups)
+  let best = tried(beginning)
+  let [n, since] = [1, 0]
+  const scale = warmth.map((w, i) => (i === endsAt ? w * Math.max(1, best.score[endsAt] ?? 1) : w))
+  const found = (): Found => ({ plan: best.plan, score: best.score, iterations: n, unchanged: since })
+  yield found()
+
+  /** One round from some genes; the best of it. */
+  function* cool(from: Tried, tries: number, heat: number): Generator<Found, Tried> {
+    let own = from
+    let { genes, score: now } = from
+    for (let k = 0; k < tries; k++) {
+      const next = turned(genes, roll, turning)
       layer.lay(next)
       const s = score(layer)
       const at = differ(s, now)
       const worse = at < 0 ? 0 : (s[at] as number) - (now[at] as number)
-      const heat =
-        (scale[Math.max(0, at)] ?? 1) * (1 - phase) ** 2 * 0.6 ** Math.floor((n - 1) / length) + 1e-9
-      if (worse <= 0 || roll() < Math.exp(-worse / heat)) {
+      const warm = (scale[Math.max(0, at)] ?? 1) * (1 - k / tries) ** 2 * heat + 1e-9
+      if (worse <= 0 || roll() < Math.exp(-worse / warm)) {
         genes = next
         now = s
-        layer.groups.forEach((group, g) => (begins[g] = layer.start[group[0] ?? 0] ?? 0))
+        layer.groups.forEach((group, g) => (turning.begins[g] = layer.start[group[0] ?? 0] ?? 0))
       }
+      n++
       since++
-      if (better(s, best.score)) {
-        best = { score: s, plan: layer.plan() }
-        bestGenes = next
+      if (better(s, own.score)) own = { genes: next, score: s, plan: layer.plan() }
+      if (better(own.score, best.score)) {
+        best = own
         since = 0
       }
-      if (n % every === 0 && n < iterations) yield found(n)
+      if (n % every === 0 && n < iterations) yield found()
     }
-  const shifted = leftShifted(problem, best)
-  best = shifted
-  return found(iterations)
+    return own
+  }
+
+  const rounds = Math.max(1, Math.min(mostRounds, Math.floor(iterations / roundTries)))
+  // What was told is where every round begins: starting anew would only lose it.
+  const anew = told ? 1 : Math.ceil(rounds / 2)
+  for (let r = 0; r < rounds && layer.groups.length > 0; r++) {
+    const own = yield* cool(
+      r < anew ? tried(beginning) : best,
+      Math.floor((iterations - n) / (rounds - r)),
+      colder ** Math.max(0, r - anew + 1),
+    )
+    const shifted = leftShifted(problem, own)
+    const again = tried({ ...genesOf(layer.groups, shifted.plan), kept: own.genes.kept })
+    // An order by the hour does not always tell the same plan again: then the round's own genes are kept with it.
+    const gained = better(shifted.score, again.score) ? shifted : again
+    if (better(gained.score, best.score)) best = gained
+  }
+  best = leftShifted(problem, best)
+  return { ...found(), iterations }
 }
 
 /** What is due first, then by weight, comes first; within that, in order. */
@@ -111,6 +126,8 @@ function urgentFirst({ jobs, steps }: PlanProblem, groups: readonly (readonly nu
 }
 
 interface Turning {
+  readonly groups: readonly (readonly number[])[]
+  /** By job: its groups. */
   readonly ofJob: readonly (readonly number[])[]
   readonly people: number
   readonly ticks: number
@@ -118,9 +135,23 @@ interface Turning {
   /** By group: where it began when its order was laid last. */
   readonly begins: Int32Array
 }
+const turningOf = (problem: PlanProblem, groups: Turning['groups']): Turning => ({
+  groups,
+  ofJob: problem.jobs.map((_, j) =>
+    groups.flatMap((group, g) => (problem.steps[group[0] ?? -1]?.job === j ? [g] : [])),
+  ),
+  people: problem.people.length,
+  ticks: rulerOf(problem).length,
+  told: problem.steps.some((s) => s.told),
+  begins: new Int32Array(groups.length),
+})
+
+/** Chances of what is turned: one group's place in the order, a whole job's, who does a step; else how long a group is held back. */
+const chances = { place: 0.26, job: 0.53, who: 0.105 } as const
 
 /** A few things changed by chance: mostly the order, else who does it, or how long it is held back. */
-function turned(genes: Genes, roll: () => number, { ofJob, people, ticks, told, begins }: Turning): Genes {
+function turned(genes: Genes, roll: () => number, turning: Turning): Genes {
+  const { groups, ofJob, people, ticks, told, begins } = turning
   const next: Genes = {
     order: genes.order.slice(),
     person: genes.person.slice(),
@@ -130,23 +161,26 @@ function turned(genes: Genes, roll: () => number, { ofJob, people, ticks, told, 
   }
   const any = (n: number) => Math.floor(roll() * n)
   for (let more = true; more; more = roll() < 0.3) {
-    const kind = roll()
     if (told && roll() < 0.4) {
       const g = any(next.kept.length)
       next.kept[g] = next.kept[g] ? 0 : 1
-    } else if (kind < 0.5) {
+      continue
+    }
+    const kind = roll()
+    if (kind < chances.place) {
       // Mostly not far: what lies apart has little to do with each other.
       const from = any(next.order.length)
       const far = roll() < 0.3 ? any(next.order.length) : from + any(2 * nearby + 1) - nearby
       moveOne(next.order, from, Math.max(0, Math.min(next.order.length - 1, far)))
-    } else if (kind < 0.6) {
-      // A whole job comes sooner or later, with nothing held back.
-      const own = new Set(ofJob[any(ofJob.length)])
-      const rest = [...next.order].filter((g) => !own.has(g))
-      const to = Math.floor(roll() ** 2 * (rest.length + 1))
-      next.order.set([...rest.slice(0, to), ...[...next.order].filter((g) => own.has(g)), ...rest.slice(to)])
-      for (const g of own) next.floor[g] = 0
-    } else if (kind < 0.8) {
+    } else if (kind < chances.place + chances.job) {
+      const own = ofJob[any(ofJob.length)] ?? []
+      moveAll(next.order, new Set(own), roll() ** 2)
+      const anybody = roll() < 0.5
+      for (const g of own) {
+        next.floor[g] = 0
+        for (const i of anybody ? (groups[g] ?? []) : []) next.person[i] = next.second[i] = -1
+      }
+    } else if (kind < chances.place + chances.job + chances.who) {
       const list = roll() < 0.7 ? next.person : next.second
       list[any(list.length)] = roll() < 0.65 ? -1 : any(people)
     } else {
@@ -156,6 +190,13 @@ function turned(genes: Genes, roll: () => number, { ofJob, people, ticks, told, 
     }
   }
   return next
+}
+
+/** Some of an order together to another place, by the share of the others that come before them. */
+function moveAll(order: Int32Array, own: ReadonlySet<number>, share: number) {
+  const rest = [...order].filter((g) => !own.has(g))
+  const to = Math.floor(share * (rest.length + 1))
+  order.set([...rest.slice(0, to), ...[...order].filter((g) => own.has(g)), ...rest.slice(to)])
 }
 
 /** One of an order to another place. */

@@ -231,7 +231,11 @@ export function lyings(problem: PlanProblem, plan: Plan): Lying[] {
 
 function place({ problem, plan, step }: Frame, s: PlanStep, at: number): Bar[] {
   if (s.place === undefined && s.runsAt === undefined) return []
-  const moved: Plan = plan.map((laid, i): Laid | undefined => (i === step && laid ? { ...laid, at } : laid))
+  // What has to come before it and would come after it by then is named as that: it is left out here.
+  const before = new Set(s.after.map((b) => b.step))
+  const moved: Plan = plan.map((laid, i): Laid | undefined =>
+    i === step && laid ? { ...laid, at } : laid && before.has(i) && laid.at >= at ? undefined : laid,
+  )
   const all = lyings(problem, moved)
   return all
     .filter((own) => own.step === step)

@@ -16,7 +16,7 @@ export const chanceToCome = (comes: Attendance, often: Often = 'mostly'): number
 const sunny = 0.6
 
 /** Plans that are tried, by how many steps there are: about ten seconds at most. */
-const iterationsFor = (steps: number): number => (steps <= 15 ? 8000 : steps <= 40 ? 16_000 : 20_000)
+const iterationsFor = (steps: number): number => (steps <= 15 ? 8000 : steps <= 40 ? 20_000 : 30_000)
 
 export interface Search {
   readonly found: Found | undefined
