@@ -210,8 +210,16 @@ test('what is done of planned work is said from the sheet, and a calendar file s
   const sheets = imke.getByRole('region', { name: 'Evenings ahead' })
   // Some evening has washing on it.
   const done = imke.getByRole('button', { name: 'Done: wash the case' })
+  const washing = () =>
+    done
+      .first()
+      .waitFor({ timeout: 3_000 })
+      .then(
+        () => true,
+        () => false,
+      )
   for (const open of await sheets.getByRole('button', { name: /^Open / }).all()) {
-    if ((await done.count()) > 0) break
+    if (await washing()) break
     await open.click()
   }
   await done.first().click()

@@ -109,18 +109,18 @@ export const plateYearOf = (made: string | undefined): number | undefined => {
   return match ? Number(match[0]) : undefined
 }
 
-export function arrivalView(world: World, id: MachineId, zone: string): ArrivalView | undefined {
-  const machine = world.machines.get(id)
-  if (!machine?.registered) return undefined
-  const { arrival, source } = machine
-  const plate = plateOf(world, machine)
-  const plateYear = plateYearOf(plate.made)
+/** Lines read off boards, the later of one designator in place of the earlier, and what their date codes say together. */
+function markingsOf(
+  world: World,
+  machine: MachineState,
+  plateYear: number | undefined,
+): ArrivalView['markings'] {
   const lastYear = Number(world.now.slice(0, 4))
   const boards = new Map<
     string,
     { readonly entry: EntryId; readonly lines: { designator?: string | undefined; text: string }[] }
   >()
-  for (const s of arrival.markings) {
+  for (const s of machine.arrival.markings) {
     if (s.body.kind !== 'marking') continue
     const key = s.body.board ?? ''
     const held = boards.get(key) ?? { entry: s.id, lines: [] }
@@ -132,11 +132,49 @@ export function arrivalView(world: World, id: MachineId, zone: string): ArrivalV
     }
     boards.set(key, held)
   }
-  const markings = [...boards].map(([board, { entry, lines }]) => {
+  return [...boards].map(([board, { entry, lines }]) => {
     const cluster = clusterOf(lines, lastYear)
     return { entry, board: board || undefined, cluster, remarks: againstPlate(cluster, plateYear) }
   })
-  const quarantine = arrival.quarantine.at(-1)
+}
+
+const valuesOf = (machine: MachineState): ArrivalView['values'] =>
+  machine.arrival.values.flatMap((s) =>
+    s.body.kind === 'value'
+      ? [
+          {
+            sort: s.body.sort,
+            amount: s.body.amount,
+            effortHours: s.body.effortHours,
+            at: s.happenedAt.latest,
+            words: s.body.words,
+          },
+        ]
+      : [],
+  )
+
+function quarantineOf(machine: MachineState): ArrivalView['quarantine'] {
+  const last = machine.arrival.quarantine.at(-1)
+  if (last?.body.kind !== 'quarantine') return undefined
+  const { body, happenedAt } = last
+  return body.way === 'in'
+    ? { way: 'in', at: happenedAt.latest, place: body.place, until: body.until, seen: [] }
+    : {
+        way: body.way,
+        at: happenedAt.latest,
+        place: undefined,
+        until: undefined,
+        seen: Object.entries(body.seen).map(([sign, is]) => `${sign}: ${is}`),
+      }
+}
+
+export function arrivalView(world: World, id: MachineId, zone: string): ArrivalView | undefined {
+  const machine = world.machines.get(id)
+  if (!machine?.registered) return undefined
+  const { arrival, source } = machine
+  const plate = plateOf(world, machine)
+  const plateYear = plateYearOf(plate.made)
+  const markings = markingsOf(world, machine, plateYear)
   const sheet = sheetOf(world, machine)
   const batch = arrival.batches.at(-1)
   const line = machineLine(world, machine)
@@ -156,19 +194,7 @@ export function arrivalView(world: World, id: MachineId, zone: string): ArrivalV
     },
     price: machine.price,
     share: shareOf(machine, batch),
-    values: arrival.values.flatMap((s) =>
-      s.body.kind === 'value'
-        ? [
-            {
-              sort: s.body.sort,
-              amount: s.body.amount,
-              effortHours: s.body.effortHours,
-              at: s.happenedAt.latest,
-              words: s.body.words,
-            },
-          ]
-        : [],
-    ),
+    values: valuesOf(machine),
     claims: machine.claims.map((c) => ({ fn: c.fn, says: c.says, words: c.words })),
     evidence: evidenceRows(machine),
     evidenceNeeds: evidenceNeeds(machine),
@@ -178,19 +204,7 @@ export function arrivalView(world: World, id: MachineId, zone: string): ArrivalV
         : [],
     ),
     contents: arrival.contents.flatMap((s) => (s.body.kind === 'contents' ? [s.body] : [])),
-    quarantine:
-      quarantine?.body.kind === 'quarantine'
-        ? {
-            way: quarantine.body.way,
-            at: quarantine.happenedAt.latest,
-            place: quarantine.body.way === 'in' ? quarantine.body.place : undefined,
-            until: quarantine.body.way === 'in' ? quarantine.body.until : undefined,
-            seen:
-              quarantine.body.way === 'out'
-                ? Object.entries(quarantine.body.seen).map(([sign, is]) => `${sign}: ${is}`)
-                : [],
-          }
-        : undefined,
+    quarantine: quarantineOf(machine),
     receipts: arrival.receipts.flatMap((s) =>
       s.body.kind === 'receipt'
         ? [{ entry: s.id, at: s.happenedAt.latest, items: s.body.items, terms: s.body.terms }]

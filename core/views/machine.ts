@@ -160,6 +160,59 @@ export function machineLine(world: World, machine: MachineState) {
   )
 }
 
+const custodyRows = (world: World, machine: MachineState): MachineView['custody'] =>
+  machine.custody.flatMap((c) =>
+    c.body.kind === 'custody'
+      ? [
+          {
+            where: placeLabel(world, c.body.to, machine.id),
+            at: c.happenedAt.latest,
+            purpose: c.body.purpose,
+            carriage: c.body.carriage,
+            until: c.body.until,
+          },
+        ]
+      : [],
+  )
+
+const hazardRows = (machine: MachineState): MachineView['hazards'] =>
+  machine.hazards.map((h) => ({
+    entry: h.entry.id,
+    words: h.words,
+    barsPower: h.barsPower,
+    at: h.entry.happenedAt.latest,
+    cleared: h.cleared?.happenedAt.latest,
+  }))
+
+const overrideRows = (machine: MachineState): MachineView['overrides'] =>
+  machine.overrides.flatMap((o) =>
+    o.body.kind === 'override'
+      ? [
+          {
+            check: o.body.check,
+            rule: o.body.rule,
+            reason: o.body.reason,
+            role: o.body.role,
+            at: o.happenedAt.latest,
+          },
+        ]
+      : [],
+  )
+
+/** House rules that a machine may have its own answer to. */
+const policyRows = (world: World, machine: MachineState): MachineView['policies'] =>
+  policyKeys
+    .filter((key) => !isHouseOnly(key))
+    .map((key) => {
+      const own = machine.policies.get(key)
+      return {
+        key,
+        option: policyOf(world, machine, key),
+        own: own !== undefined,
+        reason: own?.body.kind === 'rule' && own.body.what === 'policy' ? own.body.reason : undefined,
+      }
+    })
+
 /** The Machine view; `worksNow`: of machines that its tests wait for. Undefined when the world knows no such machine (or it was not registered yet at that time). */
 export function machineView(world: World, id: MachineId, worksNow?: WorksNow): MachineView | undefined {
   const machine = world.machines.get(id)
@@ -199,39 +252,9 @@ export function machineView(world: World, id: MachineId, worksNow?: WorksNow): M
       words: c.words,
       at: c.entry.happenedAt.latest,
     })),
-    custody: machine.custody.flatMap((c) =>
-      c.body.kind === 'custody'
-        ? [
-            {
-              where: placeLabel(world, c.body.to, id),
-              at: c.happenedAt.latest,
-              purpose: c.body.purpose,
-              carriage: c.body.carriage,
-              until: c.body.until,
-            },
-          ]
-        : [],
-    ),
-    hazards: machine.hazards.map((h) => ({
-      entry: h.entry.id,
-      words: h.words,
-      barsPower: h.barsPower,
-      at: h.entry.happenedAt.latest,
-      cleared: h.cleared?.happenedAt.latest,
-    })),
-    overrides: machine.overrides.flatMap((o) =>
-      o.body.kind === 'override'
-        ? [
-            {
-              check: o.body.check,
-              rule: o.body.rule,
-              reason: o.body.reason,
-              role: o.body.role,
-              at: o.happenedAt.latest,
-            },
-          ]
-        : [],
-    ),
+    custody: custodyRows(world, machine),
+    hazards: hazardRows(machine),
+    overrides: overrideRows(machine),
     photos: photoRows(world, machine),
     pairs: machine.condition.pairs.flatMap((p) =>
       p.body.kind === 'pair'
@@ -245,17 +268,7 @@ export function machineView(world: World, id: MachineId, worksNow?: WorksNow): M
       gaps: chainOf(machine.arrival.links, 'UTC', world.now, machine.registered.happenedAt.latest).gaps,
     },
     arrivalOpen: arrivalOpen(machine),
-    policies: policyKeys
-      .filter((key) => !isHouseOnly(key))
-      .map((key) => {
-        const own = machine.policies.get(key)
-        return {
-          key,
-          option: policyOf(world, machine, key),
-          own: own !== undefined,
-          reason: own?.body.kind === 'rule' && own.body.what === 'policy' ? own.body.reason : undefined,
-        }
-      }),
+    policies: policyRows(world, machine),
     attributes: machine.attributes,
     points: pointRows(world, machine),
     grids: functionsOf(world, machine).flatMap((f) =>

@@ -53,6 +53,76 @@ function costSoFar(world: World, rows: readonly RenewalRow[]): RenewalView['cost
   return { sums, unpriced: costs.filter((c) => c === undefined).length }
 }
 
+interface Looking {
+  readonly row: ReturnType<typeof contentsOf>[number]
+  readonly school: School
+  /** A function of the machine fails. */
+  readonly failing: boolean
+  /** By point: whether what was measured last lies within its range. */
+  readonly measured: ReadonlyMap<string, boolean | undefined>
+}
+
+/** One position of the set: what is asked there, what was put in, what speaks for renewing it. */
+function rowOf(world: World, machine: MachineState, { row, school, failing, measured }: Looking): RenewalRow {
+  const { position, part } = row
+  const state = part ? world.parts.get(part) : undefined
+  const arrived = state?.legs.at(-1)
+  const foreign =
+    state !== undefined &&
+    arrived !== undefined &&
+    !(state.start?.in.id === row.place.in.id && state.start.position === row.place.position)
+  const said: Record<string, Readonly<Record<string, string>>> = {}
+  for (const s of machine.specs)
+    if (s.body.kind === 'spec' && s.body.position === position.designator)
+      said[s.body.by] = { ...said[s.body.by], ...s.body.attributes }
+  const { wants, trouble } = wantsOf(said as Said, position.asks ?? {}, position.ratingVolts)
+  const suspect =
+    state?.health === 'suspect' || state?.health === 'proved bad' || leaks(machine, position.designator)
+  const bad = measured.get(`${position.designator} esr`.toLowerCase()) === false
+  const since = arrived?.order ?? -1
+  const verified = verifications.filter((v) =>
+    machine.steps.some(
+      (s) =>
+        s.target.name === position.designator &&
+        s.order > since &&
+        s.entry.body.kind === 'change' &&
+        s.entry.body.verified === true &&
+        (s.entry.body.words ?? '').toLowerCase().includes(v),
+    ),
+  )
+  return {
+    position: position.designator,
+    accepts: position.accepts,
+    polarised: position.polarised,
+    said: said as Said,
+    sheet: position.asks ?? {},
+    trouble,
+    wants,
+    because: becauseOf(school, { suspect, bad, failing }),
+    done:
+      foreign && part && arrived
+        ? { label: partLabel(world, part), part, at: arrived.entry.happenedAt.latest }
+        : undefined,
+    verified,
+    pins: machine.condition.pins.flatMap((p) =>
+      p.body.kind === 'pin' && p.body.position === position.designator
+        ? [{ photo: p.body.photo, x: p.body.x, y: p.body.y }]
+        : [],
+    ),
+  }
+}
+
+/** Why the house's school renews it; undefined: it does not. */
+function becauseOf(
+  school: School,
+  { suspect, bad, failing }: { readonly suspect: boolean; readonly bad: boolean; readonly failing: boolean },
+): RenewalRow['because'] {
+  if (school === 'all, preventively') return 'all'
+  if (school === 'only leaking or suspect') return suspect ? 'leaking or suspect' : undefined
+  if (school === 'only what measures bad') return bad ? 'measured bad' : undefined
+  return failing && suspect ? 'a function fails' : undefined
+}
+
 export function renewalView(world: World, machine: MachineState, asked: string | undefined): RenewalView {
   const positions = positionsOf(world, machine)
   const sheet = sheetOf(world, machine)
@@ -75,67 +145,7 @@ export function renewalView(world: World, machine: MachineState, asked: string |
     .filter(
       (row) => !row.position.assembly && kindMatch(kind, row.position.accepts).is !== 'does not stand in',
     )
-    .map((row): RenewalRow => {
-      const { position, part } = row
-      const state = part ? world.parts.get(part) : undefined
-      const arrived = state?.legs.at(-1)
-      const foreign =
-        state !== undefined &&
-        arrived !== undefined &&
-        !(state.start?.in.id === row.place.in.id && state.start.position === row.place.position)
-      const said: Record<string, Readonly<Record<string, string>>> = {}
-      for (const s of machine.specs)
-        if (s.body.kind === 'spec' && s.body.position === position.designator)
-          said[s.body.by] = { ...said[s.body.by], ...s.body.attributes }
-      const { wants, trouble } = wantsOf(said as Said, position.asks ?? {}, position.ratingVolts)
-      const suspect =
-        state?.health === 'suspect' || state?.health === 'proved bad' || leaks(machine, position.designator)
-      const bad = measured.get(`${position.designator} esr`.toLowerCase()) === false
-      const since = arrived?.order ?? -1
-      const verified = verifications.filter((v) =>
-        machine.steps.some(
-          (s) =>
-            s.target.name === position.designator &&
-            s.order > since &&
-            s.entry.body.kind === 'change' &&
-            s.entry.body.verified === true &&
-            (s.entry.body.words ?? '').toLowerCase().includes(v),
-        ),
-      )
-      return {
-        position: position.designator,
-        accepts: position.accepts,
-        polarised: position.polarised,
-        said: said as Said,
-        sheet: position.asks ?? {},
-        trouble,
-        wants,
-        because:
-          school === 'all, preventively'
-            ? 'all'
-            : school === 'only leaking or suspect'
-              ? suspect
-                ? 'leaking or suspect'
-                : undefined
-              : school === 'only what measures bad'
-                ? bad
-                  ? 'measured bad'
-                  : undefined
-                : failing && suspect
-                  ? 'a function fails'
-                  : undefined,
-        done:
-          foreign && part && arrived
-            ? { label: partLabel(world, part), part, at: arrived.entry.happenedAt.latest }
-            : undefined,
-        verified,
-        pins: machine.condition.pins.flatMap((p) =>
-          p.body.kind === 'pin' && p.body.position === position.designator
-            ? [{ photo: p.body.photo, x: p.body.x, y: p.body.y }]
-            : [],
-        ),
-      }
-    })
+    .map((row) => rowOf(world, machine, { row, school, failing, measured }))
   return {
     machine: {
       id: machine.id,

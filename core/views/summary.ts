@@ -6,7 +6,7 @@ import { dueDay } from '#core/loans/agreement.ts'
 import { itemsOf } from '#core/loans/items.ts'
 import { machineStanding, openEpisode, openWaits, trayOf, waitRows, awayAt } from '#core/history/status.ts'
 import { sheetOf } from '#core/history/layout.ts'
-import { type MachineState, type World } from '#core/history/world.ts'
+import { type EpisodeState, type MachineState, type World } from '#core/history/world.ts'
 import type { Instant } from '#core/quantity/time.ts'
 import type { WaitRow } from '#core/history/waits.ts'
 import { cellsIn } from '#core/work/checks/fitted.ts'
@@ -110,6 +110,119 @@ function lentUntilOf(world: World, id: MachineId): string | undefined {
   return due === undefined ? undefined : `${due}T12:00:00.000Z`
 }
 
+/** What is being done at it, by whom, and what is off. */
+function openRow(world: World, machine: MachineState, open: EpisodeState): MachineSummary['open'] {
+  const mine = world.line.filter((s) => s.episode === open.id || s.id === open.id)
+  return {
+    id: open.id,
+    number: open.number,
+    title: open.title,
+    state: open.state === 'paused' ? 'paused' : 'open',
+    since: open.opened.happenedAt.latest,
+    touched: mine.at(-1)?.happenedAt.latest ?? open.opened.happenedAt.latest,
+    next: open.next,
+    lie: open.lie,
+    people: [
+      ...new Set(mine.flatMap((s) => (s.doneBy ? [world.parties.get(s.doneBy)?.initials ?? ''] : []))),
+    ].filter(Boolean),
+    off:
+      trayOf(world, machine).length +
+      [...machine.fasteners.values()].reduce((sum, f) => sum + Math.max(0, f.off - f.on), 0),
+  }
+}
+
+const needsOf = (world: World, machine: MachineState): MachineSummary['needs'] => [
+  ...machine.contested.map((c) => ({
+    kind: 'contested' as const,
+    words: c.body.kind,
+    at: c.happenedAt.latest,
+    entry: c.id,
+  })),
+  ...openQuestions(world, machine).map((q) => ({
+    kind: 'question' as const,
+    words: q.words,
+    at: q.entry.happenedAt.latest,
+    entry: q.entry.id,
+  })),
+  ...(machine.registered && arrivalOpen(machine) > 0
+    ? [
+        {
+          kind: 'entry' as const,
+          words: String(arrivalOpen(machine)),
+          at: machine.registered.happenedAt.latest,
+          entry: machine.registered.id,
+        },
+      ]
+    : []),
+]
+
+/** What has a day: what was put off, what is to come back, what is to be looked at again. */
+function dueOf(world: World, machine: MachineState, loans: World['loans']): MachineSummary['due'] {
+  const lastClosed = machine.episodes.at(-1)?.closed?.body
+  const deferred = lastClosed?.kind === 'episode' && lastClosed.what === 'closed' ? lastClosed.deferred : []
+  const priority = machine.condition.priority?.body
+  const quarantine = machine.arrival.quarantine.at(-1)?.body
+  const custody = machine.custody.at(-1)
+  const away = awayAt(machine) !== undefined
+  const lentUntil = away ? lentUntilOf(world, machine.id) : undefined
+  return [
+    ...deferred.flatMap((d) => (d.until ? [{ kind: 'deferred' as const, words: d.what, at: d.until }] : [])),
+    ...loans.flatMap((l) =>
+      l.due ? [{ kind: 'loan' as const, words: partLabel(world, l.part), at: l.due }] : [],
+    ),
+    ...(priority?.kind === 'grade' &&
+    priority.what === 'priority' &&
+    priority.by &&
+    priority.urgency !== 'nothing to do'
+      ? [{ kind: 'condition' as const, words: priority.words || 'condition', at: priority.by }]
+      : []),
+    ...(quarantine?.kind === 'quarantine' && quarantine.way === 'in' && quarantine.until
+      ? [{ kind: 'quarantine' as const, words: quarantine.place, at: quarantine.until }]
+      : []),
+    ...(lentUntil !== undefined ? [{ kind: 'machine away' as const, words: 'loan out', at: lentUntil }] : []),
+    ...(away && lentUntil === undefined && custody?.body.kind === 'custody' && custody.body.until
+      ? [{ kind: 'machine away' as const, words: custody.body.purpose, at: custody.body.until }]
+      : []),
+  ]
+}
+
+/** Everything that a search for it may say, in small letters. */
+function wordsOf(
+  world: World,
+  machine: MachineState,
+  plate: MachineSummary['plate'],
+  status: string,
+): string {
+  const sheet = sheetOf(world, machine)
+  return [
+    plate.name,
+    machineNumber(machine),
+    machine.entryNumber,
+    machine.serial,
+    plate.typeName,
+    sheet?.maker,
+    sheet?.kind,
+    ...(sheet?.aliases ?? []),
+    status,
+    machine.purpose,
+    machine.legal,
+    ...machine.aliases,
+    ...machine.marks,
+    machine.revision,
+    ...Object.values(machine.attributes),
+    machine.source?.words,
+    ...machine.claims.map((c) => c.words),
+    ...machine.arrival.markings.flatMap((s) =>
+      s.body.kind === 'marking' ? s.body.lines.map((l) => l.text) : [],
+    ),
+    ...machine.arrival.evidence.map((e) => e.says),
+    ...partMarkings(world, machine.id),
+  ]
+    .filter(Boolean)
+    .join(' ')
+    .toLowerCase()
+}
+
 export function machineSummary(world: World, id: MachineId): SummaryOf | undefined {
   const machine = world.machines.get(id)
   if (!machine?.registered) return undefined
@@ -118,16 +231,11 @@ export function machineSummary(world: World, id: MachineId): SummaryOf | undefin
   const plate = plateOf(world, machine)
   const open = openEpisode(machine)
   const waits = openWaits(world, machine)
-  const mine = open ? world.line.filter((s) => s.episode === open.id || s.id === open.id) : []
   const custody = machine.custody.at(-1)
   const away = awayAt(machine) !== undefined
-  const lentUntil = away ? lentUntilOf(world, id) : undefined
   const loans = world.loans.filter((l) => !l.closed && l.home.in.id === id)
-  const lastClosed = machine.episodes.at(-1)?.closed?.body
-  const deferred = lastClosed?.kind === 'episode' && lastClosed.what === 'closed' ? lastClosed.deferred : []
   const standings = standing.standings
   const condition = conditionAt(world, machine, world.now)
-  const priority = machine.condition.priority?.body
   const quarantine = machine.arrival.quarantine.at(-1)?.body
   const summary: MachineSummary = {
     id,
@@ -136,73 +244,13 @@ export function machineSummary(world: World, id: MachineId): SummaryOf | undefin
     maker: sheet?.maker ?? '',
     status: statusView(world, machine, standing),
     strip: stripOf(functionLanes(world, machine, standings), world.now),
-    open: open && {
-      id: open.id,
-      number: open.number,
-      title: open.title,
-      state: open.state === 'paused' ? 'paused' : 'open',
-      since: open.opened.happenedAt.latest,
-      touched: mine.at(-1)?.happenedAt.latest ?? open.opened.happenedAt.latest,
-      next: open.next,
-      lie: open.lie,
-      people: [
-        ...new Set(mine.flatMap((s) => (s.doneBy ? [world.parties.get(s.doneBy)?.initials ?? ''] : []))),
-      ].filter(Boolean),
-      off:
-        trayOf(world, machine).length +
-        [...machine.fasteners.values()].reduce((sum, f) => sum + Math.max(0, f.off - f.on), 0),
-    },
+    open: open && openRow(world, machine, open),
     waits: waitRows(world, machine),
     treating: machine.treatments
       .filter((t) => !t.ended)
       .map(({ id, begun }) => ({ entry: id, sort: begun.body.sort, on: begun.body.on })),
-    needs: [
-      ...machine.contested.map((c) => ({
-        kind: 'contested' as const,
-        words: c.body.kind,
-        at: c.happenedAt.latest,
-        entry: c.id,
-      })),
-      ...openQuestions(world, machine).map((q) => ({
-        kind: 'question' as const,
-        words: q.words,
-        at: q.entry.happenedAt.latest,
-        entry: q.entry.id,
-      })),
-      ...(arrivalOpen(machine) > 0
-        ? [
-            {
-              kind: 'entry' as const,
-              words: String(arrivalOpen(machine)),
-              at: machine.registered.happenedAt.latest,
-              entry: machine.registered.id,
-            },
-          ]
-        : []),
-    ],
-    due: [
-      ...deferred.flatMap((d) =>
-        d.until ? [{ kind: 'deferred' as const, words: d.what, at: d.until }] : [],
-      ),
-      ...loans.flatMap((l) =>
-        l.due ? [{ kind: 'loan' as const, words: partLabel(world, l.part), at: l.due }] : [],
-      ),
-      ...(priority?.kind === 'grade' &&
-      priority.what === 'priority' &&
-      priority.by &&
-      priority.urgency !== 'nothing to do'
-        ? [{ kind: 'condition' as const, words: priority.words || 'condition', at: priority.by }]
-        : []),
-      ...(quarantine?.kind === 'quarantine' && quarantine.way === 'in' && quarantine.until
-        ? [{ kind: 'quarantine' as const, words: quarantine.place, at: quarantine.until }]
-        : []),
-      ...(lentUntil !== undefined
-        ? [{ kind: 'machine away' as const, words: 'loan out', at: lentUntil }]
-        : []),
-      ...(away && lentUntil === undefined && custody?.body.kind === 'custody' && custody.body.until
-        ? [{ kind: 'machine away' as const, words: custody.body.purpose, at: custody.body.until }]
-        : []),
-    ],
+    needs: needsOf(world, machine),
+    due: dueOf(world, machine, loans),
     todo: brief(todoOf(world, machine)),
     waitsFor: waitsFor(world, machine),
     cells: cellsLeft(world, machine),
@@ -217,33 +265,7 @@ export function machineSummary(world: World, id: MachineId): SummaryOf | undefin
     place: custody?.body.kind === 'custody' ? placeLabel(world, custody.body.to, id) : undefined,
     quarantine: quarantine?.kind === 'quarantine' && quarantine.way === 'in',
     arrivalOpen: arrivalOpen(machine),
-    words: [
-      plate.name,
-      machineNumber(machine),
-      machine.entryNumber,
-      machine.serial,
-      plate.typeName,
-      sheet?.maker,
-      sheet?.kind,
-      ...(sheet?.aliases ?? []),
-      standing.status,
-      machine.purpose,
-      machine.legal,
-      ...machine.aliases,
-      ...machine.marks,
-      machine.revision,
-      ...Object.values(machine.attributes),
-      machine.source?.words,
-      ...machine.claims.map((c) => c.words),
-      ...machine.arrival.markings.flatMap((s) =>
-        s.body.kind === 'marking' ? s.body.lines.map((l) => l.text) : [],
-      ),
-      ...machine.arrival.evidence.map((e) => e.says),
-      ...partMarkings(world, id),
-    ]
-      .filter(Boolean)
-      .join(' ')
-      .toLowerCase(),
+    words: wordsOf(world, machine, plate, standing.status),
   }
   const waitEnds = waits.map((w) => Date.parse(w.until) + 1)
   const ends = [...waitEnds, ...(standing.holdsUntilMs === undefined ? [] : [standing.holdsUntilMs])]
