@@ -218,9 +218,11 @@ test('what is done of planned work is said from the sheet, and a calendar file s
         () => true,
         () => false,
       )
-  for (const open of await sheets.getByRole('button', { name: /^Open / }).all()) {
+  const ahead = await sheets.getByRole('button', { name: /^Open / }).all()
+  const names = await Promise.all(ahead.map((button) => button.getAttribute('aria-label')))
+  for (const name of names) {
     if (await washing()) break
-    await open.click()
+    await sheets.getByRole('button', { name: name ?? '', exact: true }).click()
   }
   await done.first().click()
   await imke.getByLabel('It took, min (may be left out)').fill('25')

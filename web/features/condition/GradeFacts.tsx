@@ -10,6 +10,7 @@ import { keys } from '#web/app/keys.ts'
 import { get } from '#web/app/http.ts'
 import { useSend } from '#web/app/send.ts'
 import { useDates, useSigned } from '#web/app/session.tsx'
+import { typedIn } from '#web/app/typed.ts'
 import { Act, PlainButton, Said, SelectField, Slip, TextField } from '#web/ui/Forms.tsx'
 import { SetGradeSlip } from './SetGradeSlip.tsx'
 
@@ -149,8 +150,7 @@ function PrioritySlip({ machine, onClose }: { machine: MachineId; onClose: () =>
   })
   const submit = async (event: React.FormEvent<HTMLFormElement>) => {
     event.preventDefault()
-    const form = new FormData(event.currentTarget)
-    const text = (name: string) => String(form.get(name) ?? '').trim()
+    const { text } = typedIn(event.currentTarget)
     const sent = await send([
       {
         body: {

@@ -11,6 +11,7 @@ import { usePartyNamed } from '#web/app/party.ts'
 import { newId } from '#web/app/clock.ts'
 import { useSend } from '#web/app/send.ts'
 import { useSigned } from '#web/app/session.tsx'
+import { typedIn } from '#web/app/typed.ts'
 import { Act, MainButton, PlainButton, Said, SelectField, Slip, TextField } from '#web/ui/Forms.tsx'
 import { KeptForm, useKept, useKeptState } from '#web/ui/kept.tsx'
 
@@ -78,8 +79,7 @@ export function AskLoan({ onClose }: { onClose: () => void }) {
   }
   const submit = async (event: React.FormEvent<HTMLFormElement>) => {
     event.preventDefault()
-    const form = new FormData(event.currentTarget)
-    const text = (name: string) => String(form.get(name) ?? '').trim()
+    const { text } = typedIn(event.currentTarget)
     const party = partyNamed(text('with'), 'borrower')
     if (!party) return setError('Say with whom.')
     if (!text('purpose')) return setError('Say what it is for.')

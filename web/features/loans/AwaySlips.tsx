@@ -3,6 +3,7 @@ import type { MachineId } from '#core/ids.ts'
 import type { LoanView } from '#core/views/loan-shape.ts'
 import { useBasis } from './told.ts'
 import { useSend } from '#web/app/send.ts'
+import { typedIn } from '#web/app/typed.ts'
 import { AreaField, MainButton, Said, SelectField, Slip, TextField } from '#web/ui/Forms.tsx'
 import { KeptForm, useKept } from '#web/ui/kept.tsx'
 
@@ -14,8 +15,7 @@ export function RunSlip({ view, onClose }: { view: LoanView; onClose: () => void
   const { send, error, busy, setError } = useSend(kept.forget)
   const submit = async (event: React.FormEvent<HTMLFormElement>) => {
     event.preventDefault()
-    const form = new FormData(event.currentTarget)
-    const text = (name: string) => String(form.get(name) ?? '').trim()
+    const { text } = typedIn(event.currentTarget)
     const minutes = Number(text('minutes'))
     if (!text('minutes') || !Number.isInteger(minutes) || minutes < 0)
       return setError('Write how long it ran, in whole minutes.')

@@ -4,6 +4,7 @@ import { parseMoney } from '#core/quantity/quantity.ts'
 import type { LoanView } from '#core/views/loan-shape.ts'
 import { useSend } from '#web/app/send.ts'
 import { useSigned } from '#web/app/session.tsx'
+import { typedIn } from '#web/app/typed.ts'
 import { AreaField, MainButton, Said, Slip, TextField } from '#web/ui/Forms.tsx'
 import { KeptForm, useKept } from '#web/ui/kept.tsx'
 import { PriceFields } from '#web/ui/PriceFields.tsx'
@@ -16,8 +17,8 @@ export function SaySlip({ view, onClose }: { view: LoanView; onClose: () => void
   const guest = me.role === 'guest'
   const submit = async (event: React.FormEvent<HTMLFormElement>) => {
     event.preventDefault()
-    const form = new FormData(event.currentTarget)
-    const words = String(form.get('words') ?? '').trim()
+    const { text, ticked } = typedIn(event.currentTarget)
+    const words = text('words')
     if (!words) return setError('Write something first.')
     const written = await send([
       {
@@ -27,7 +28,7 @@ export function SaySlip({ view, onClose }: { view: LoanView; onClose: () => void
           loan: view.id,
           by: guest ? view.withParty : 'house',
           words,
-          asks: form.get('asks') === 'on',
+          asks: ticked('asks'),
         },
       },
     ])

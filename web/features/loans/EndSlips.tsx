@@ -10,6 +10,7 @@ import { keys } from '#web/app/keys.ts'
 import type { BodyOf } from '#core/history/bodies/index.ts'
 import type { LoanView } from '#core/views/loan-shape.ts'
 import { useSend } from '#web/app/send.ts'
+import { typedIn } from '#web/app/typed.ts'
 import { MainButton, Said, SelectField, Slip, TextField } from '#web/ui/Forms.tsx'
 import { KeptForm, useKept } from '#web/ui/kept.tsx'
 
@@ -18,8 +19,7 @@ export function RecallSlip({ view, onClose }: { view: LoanView; onClose: () => v
   const { send, error, busy, setError } = useSend(kept.forget)
   const submit = async (event: React.FormEvent<HTMLFormElement>) => {
     event.preventDefault()
-    const form = new FormData(event.currentTarget)
-    const text = (name: string) => String(form.get(name) ?? '').trim()
+    const { text } = typedIn(event.currentTarget)
     if (!text('reason') || !text('homeBy')) return setError('Say by when, and why.')
     const written = await send([
       {
@@ -127,7 +127,7 @@ export function CloseSlip({ view, onClose }: { view: LoanView; onClose: () => vo
   const open = view.machines.flatMap((m) => m.differences).filter((d) => d.judged !== 'agreed').length
   const submit = async (event: React.FormEvent<HTMLFormElement>) => {
     event.preventDefault()
-    const words = String(new FormData(event.currentTarget).get('words') ?? '').trim()
+    const words = typedIn(event.currentTarget).text('words')
     const written = await send([
       { body: { kind: 'loan', what: 'closed', loan: view.id, ...(words ? { words } : {}) } },
       ...(ends

@@ -6,6 +6,7 @@ import { returningBodies } from './goods.ts'
 import { countsOf, Counts, counted, machinesOf, readGoods, said } from './Counts.tsx'
 import { useBasis } from './told.ts'
 import { useSend } from '#web/app/send.ts'
+import { typedIn } from '#web/app/typed.ts'
 import { AreaField, MainButton, Said, SelectField, Slip } from '#web/ui/Forms.tsx'
 import { KeptForm, useKept, useKeptState } from '#web/ui/kept.tsx'
 
@@ -38,8 +39,7 @@ export function ReceiveSlip({
     .filter((r) => r.n > 0)
   const submit = async (event: React.FormEvent<HTMLFormElement>) => {
     event.preventDefault()
-    const form = new FormData(event.currentTarget)
-    const text = (name: string) => String(form.get(name) ?? '').trim()
+    const { text } = typedIn(event.currentTarget)
     if (items.some((i) => !Number.isInteger(i.n) || i.n < 0))
       return setError('Count in whole numbers; 0 for what is not there.')
     const home = release.to === 'house' && view.homeIs === 'house'

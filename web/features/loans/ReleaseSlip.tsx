@@ -14,6 +14,7 @@ import { DispatchAsks } from './DispatchAsks.tsx'
 import { useBasis } from './told.ts'
 import { useSend } from '#web/app/send.ts'
 import { useDates, useSigned } from '#web/app/session.tsx'
+import { typedIn } from '#web/app/typed.ts'
 import { MainButton, Said, SelectField, Slip, TextField } from '#web/ui/Forms.tsx'
 import { KeptForm, useKept, useKeptState } from '#web/ui/kept.tsx'
 
@@ -61,8 +62,7 @@ export function ReleaseSlip({
   const boxes = Math.max(1, ...(packing.data?.packed.map((p) => p.box) ?? []))
   const submit = async (event: React.FormEvent<HTMLFormElement>) => {
     event.preventDefault()
-    const form = new FormData(event.currentTarget)
-    const text = (name: string) => String(form.get(name) ?? '').trim()
+    const { text } = typedIn(event.currentTarget)
     if (items.some((i) => !Number.isInteger(i.n) || i.n < 0)) return setError('Count in whole numbers.')
     if (items.every((i) => i.n === 0)) return setError('Nothing is counted.')
     const onward = third ? partyNamed(text('to'), 'borrower') : undefined

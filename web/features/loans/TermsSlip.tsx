@@ -7,6 +7,7 @@ import type { LoanView } from '#core/views/loan-shape.ts'
 import type { z } from 'zod'
 import { useSend } from '#web/app/send.ts'
 import { useSigned } from '#web/app/session.tsx'
+import { typedIn } from '#web/app/typed.ts'
 import { AreaField, MainButton, Said, SelectField, Slip, TextField } from '#web/ui/Forms.tsx'
 import { KeptForm, useKept } from '#web/ui/kept.tsx'
 import { amountOf, PriceFields } from '#web/ui/PriceFields.tsx'
@@ -28,17 +29,14 @@ export function TermsSlip({ view, onClose }: { view: LoanView; onClose: () => vo
   const before = view.terms.at(-1)?.body
   const submit = async (event: React.FormEvent<HTMLFormElement>) => {
     event.preventDefault()
-    const form = new FormData(event.currentTarget)
-    const text = (name: string) => String(form.get(name) ?? '').trim()
-    const some = (name: string) => text(name) || undefined
-    const number = (name: string) => (text(name) ? Number(text(name).replace(',', '.')) : undefined)
+    const { figure, some, text } = typedIn(event.currentTarget)
     if (!text('from') || !text('to')) return setError('Say from when until when.')
     if (text('from') > text('to')) return setError('It is due back before it begins.')
     const value = text('amount') ? parseMoney(text('amount'), text('currency').toUpperCase()) : undefined
     if (text('amount') && !value)
       return setError('Write the value as 1250.00, and a currency of three letters.')
     for (const name of ['volts', 'hertz', 'minutes'])
-      if (number(name) !== undefined && !Number.isFinite(number(name)))
+      if (figure(name) !== undefined && !Number.isFinite(figure(name)))
         return setError('Write volts, hertz and minutes as numbers.')
     const limit = text('limit') ? parseMoney(text('limit'), text('currency').toUpperCase()) : undefined
     if (text('limit') && !limit) return setError('Write the limit of repairs as 80.00.')
@@ -49,13 +47,13 @@ export function TermsSlip({ view, onClose }: { view: LoanView; onClose: () => vo
       loan: view.id,
       from: text('from'),
       to: text('to'),
-      noticeDays: number('notice') ?? 14,
+      noticeDays: figure('notice') ?? 14,
       ...(place
         ? {
             venue: {
               place,
-              volts: number('volts'),
-              hertz: number('hertz'),
+              volts: figure('volts'),
+              hertz: figure('hertz'),
               earthed: said(text('earthed')),
               residualCurrent: said(text('residual')),
               television: some('television'),
@@ -70,7 +68,7 @@ export function TermsSlip({ view, onClose }: { view: LoanView; onClose: () => vo
         named: text('named')
           .split(/\s*,\s*/)
           .filter(Boolean),
-        minutesADay: number('minutes'),
+        minutesADay: figure('minutes'),
         instructions: some('instructions'),
       },
       handling: some('handling'),

@@ -9,6 +9,7 @@ import type { MachineView } from '#core/views/machine-shape.ts'
 import { keys } from '#web/app/keys.ts'
 import { get, wordsOf } from '#web/app/http.ts'
 import { useDrafts, useSigned, useWrite } from '#web/app/session.tsx'
+import { typedIn } from '#web/app/typed.ts'
 import { Act, PlainButton, Said, SelectField, Slip, TextField } from '#web/ui/Forms.tsx'
 import { ChooseRule } from '#web/ui/ChooseRule.tsx'
 
@@ -149,8 +150,7 @@ function EditFacts({
   const { plate } = view
   const submit = (event: React.FormEvent<HTMLFormElement>) => {
     event.preventDefault()
-    const form = new FormData(event.currentTarget)
-    const text = (name: string) => String(form.get(name) ?? '').trim()
+    const { text } = typedIn(event.currentTarget)
     const set: Extract<Body, { kind: 'machine'; what: 'stated' }>['set'] = {}
     const put = <K extends keyof typeof set>(key: K, value: string, was: string | undefined) => {
       if (value && value !== was) set[key] = value as never

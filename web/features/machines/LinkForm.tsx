@@ -8,6 +8,7 @@ import { usePartyNamed } from '#web/app/party.ts'
 import { nowInstant } from '#web/app/clock.ts'
 import { useSend } from '#web/app/send.ts'
 import { useDates, type Writing } from '#web/app/session.tsx'
+import { typedIn } from '#web/app/typed.ts'
 import { PlainButton, Said, SelectField, Slip, TextField } from '#web/ui/Forms.tsx'
 import { photoTitle } from '#web/ui/photos/src.ts'
 
@@ -25,8 +26,7 @@ export function LinkForm({
   const partyNamed = usePartyNamed()
   const submit = async (event: React.FormEvent<HTMLFormElement>) => {
     event.preventDefault()
-    const form = new FormData(event.currentTarget)
-    const text = (name: string) => String(form.get(name) ?? '').trim()
+    const { text } = typedIn(event.currentTarget)
     const when = text('when')
     const happenedAt = isEdtf(when) ? edtfToInterval(when, zone, nowInstant()) : undefined
     if (!happenedAt)

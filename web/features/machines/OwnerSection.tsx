@@ -13,6 +13,7 @@ import { keys } from '#web/app/keys.ts'
 import { get } from '#web/app/http.ts'
 import { useSend } from '#web/app/send.ts'
 import { useDates, useSigned } from '#web/app/session.tsx'
+import { typedIn } from '#web/app/typed.ts'
 import { PlainButton, Said, SelectField, Slip, TextField } from '#web/ui/Forms.tsx'
 import { Rows } from '#web/ui/Rows.tsx'
 import { CameOut } from './CameOut.tsx'
@@ -150,8 +151,7 @@ function ConsentSlip({ view, onClose }: { view: MachineView; onClose: () => void
   })
   const submit = async (event: React.FormEvent<HTMLFormElement>) => {
     event.preventDefault()
-    const form = new FormData(event.currentTarget)
-    const text = (name: string) => String(form.get(name) ?? '').trim()
+    const { text } = typedIn(event.currentTarget)
     const by = guest ? me.party : text('by')
     if (!by) return setError('Say whose word it is.')
     const named = text('positions') ? takeDesignators(text('positions')) : undefined

@@ -3,14 +3,14 @@ import { takeDesignators } from '#core/type/designators.ts'
 import type { MachineId } from '#core/ids.ts'
 import type { RenewalView } from '#core/views/renewal.ts'
 import { useSend } from '#web/app/send.ts'
+import { typedIn } from '#web/app/typed.ts'
 import { PlainButton, Said, SelectField, Slip, TextField } from '#web/ui/Forms.tsx'
 
 export function AddPositions({ view, onClose }: { view: RenewalView; onClose: () => void }) {
   const { send, error, busy, setError } = useSend()
   const submit = async (event: React.FormEvent<HTMLFormElement>) => {
     event.preventDefault()
-    const form = new FormData(event.currentTarget)
-    const text = (name: string) => String(form.get(name) ?? '').trim()
+    const { text } = typedIn(event.currentTarget)
     const read = takeDesignators(text('designators'))
     if (!read || read.rest !== '')
       return setError('Write designators: C9, or C31-C36, separated by commas. Nothing was lost.')

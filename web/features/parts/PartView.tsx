@@ -12,6 +12,7 @@ import type { PartId } from '#core/ids.ts'
 import { keys } from '#web/app/keys.ts'
 import { get, wordsOf } from '#web/app/http.ts'
 import { useDates, useDrafts, useWrite } from '#web/app/session.tsx'
+import { typedIn } from '#web/app/typed.ts'
 import { PartWaits } from './PartWaits.tsx'
 import { MoveSlip } from './MoveSlip.tsx'
 import { Act, MainButton, PlainButton, Said, SelectField, Slip, TextField } from '#web/ui/Forms.tsx'
@@ -145,8 +146,7 @@ function SayMore({ part, onClose }: { part: PartLife; onClose: () => void }) {
   const [error, setError] = useState<string>()
   const submit = async (event: React.FormEvent<HTMLFormElement>) => {
     event.preventDefault()
-    const form = new FormData(event.currentTarget)
-    const text = (name: string) => String(form.get(name) ?? '').trim()
+    const { text } = typedIn(event.currentTarget)
     const id = part.id as PartId
     const said = {
       ...(text('kind') !== (part.partKind ?? '') ? { partKind: text('kind') } : {}),

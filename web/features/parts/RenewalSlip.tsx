@@ -14,6 +14,7 @@ import { verifications, type RenewalRow } from '#core/parts/renewal.ts'
 import type { MachineId } from '#core/ids.ts'
 import type { RenewalView } from '#core/views/renewal.ts'
 import { useSend } from '#web/app/send.ts'
+import { typedIn } from '#web/app/typed.ts'
 import { PhotoDrop } from '#web/ui/photos/PhotoDrop.tsx'
 import { Act, PlainButton, Said, SelectField, Slip, TextField } from '#web/ui/Forms.tsx'
 
@@ -36,8 +37,7 @@ export function RenewalSlip({
   const say = async (event: React.FormEvent<HTMLFormElement>) => {
     event.preventDefault()
     const form = event.currentTarget
-    const data = new FormData(form)
-    const text = (name: string) => String(data.get(name) ?? '').trim()
+    const { text } = typedIn(form)
     const attributes = Object.fromEntries(
       ['value', 'rating', 'temperature', 'body', 'polarity'].flatMap((name) =>
         text(name) ? [[name, text(name)]] : [],

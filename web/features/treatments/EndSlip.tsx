@@ -12,6 +12,7 @@ import type { Course } from '#core/treatment/course.ts'
 import { nowInstant } from '#web/app/clock.ts'
 import { useSend } from '#web/app/send.ts'
 import { useDates } from '#web/app/session.tsx'
+import { typedIn } from '#web/app/typed.ts'
 import { AreaField, MainButton, Said, SelectField, Slip, TextField } from '#web/ui/Forms.tsx'
 
 type Ended = Extract<BodyOf<'treatment'>, { what: 'ended' }>
@@ -83,8 +84,7 @@ export function EndSlip({
     .flatMap((place) => meantAgainst(answer.findings, body.sort, place))
   const submit = async (event: React.FormEvent<HTMLFormElement>) => {
     event.preventDefault()
-    const form = new FormData(event.currentTarget)
-    const text = (name: string) => String(form.get(name) ?? '').trim()
+    const { text } = typedIn(event.currentTarget)
     const open = body.on.filter((place) => at(place).is === '')
     if (open.length > 0) return setError(`Say what came of ${open.join(', ')}; “not looked at” is an answer.`)
     const ph = text('ph') ? Number(text('ph').replace(',', '.')) : undefined

@@ -14,6 +14,7 @@ import { newId } from '#web/app/clock.ts'
 import { useSendOne } from '#web/app/send.ts'
 import { get, post, wordsOf } from '#web/app/http.ts'
 import { useDates, useSigned } from '#web/app/session.tsx'
+import { typedIn } from '#web/app/typed.ts'
 import { Act, MainButton, PlainButton, Said, Slip, TextField } from '#web/ui/Forms.tsx'
 import { hazardWord } from '#web/ui/Plate.tsx'
 import { SortTable, type TableColumn } from '#web/ui/SortTable.tsx'
@@ -102,8 +103,7 @@ function Gear() {
   const { data } = useQuery({ queryKey: keys.gear, queryFn: () => get('/gear') })
   const add = async (event: React.FormEvent<HTMLFormElement>) => {
     event.preventDefault()
-    const form = new FormData(event.currentTarget)
-    const text = (name: string) => String(form.get(name) ?? '').trim()
+    const { text } = typedIn(event.currentTarget)
     const attributes = text('attribute') && text('value') ? { [text('attribute')]: text('value') } : {}
     if (
       await send({
