@@ -19,14 +19,19 @@ export interface Typed {
   readonly yesNo: (name: string) => boolean | undefined
 }
 
-export function typedIn(form: HTMLFormElement): Typed {
+export const typedIn = (form: HTMLFormElement): Typed => {
   const said = new FormData(form)
-  const text = (name: string) => String(said.get(name) ?? '').trim()
+  return typedFrom((name) => said.get(name))
+}
+
+/** The same of anything that holds what is typed by name. */
+export function typedFrom(held: (name: string) => FormDataEntryValue | null): Typed {
+  const text = (name: string) => String(held(name) ?? '').trim()
   return {
     text,
     some: (name) => typed(text(name)),
     figure: (name) => figure(text(name)),
-    ticked: (name) => said.get(name) === 'on',
+    ticked: (name) => held(name) === 'on',
     yesNo: (name) => (text(name) === '' ? undefined : text(name) === 'yes'),
   }
 }
