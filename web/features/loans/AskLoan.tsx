@@ -13,7 +13,7 @@ import { useSend } from '#web/app/send.ts'
 import { useSigned } from '#web/app/session.tsx'
 import { typedIn } from '#web/app/typed.ts'
 import { Act, MainButton, PlainButton, Said, SelectField, Slip, TextField } from '#web/ui/Forms.tsx'
-import { KeptForm, useKept, useKeptState } from '#web/ui/kept.tsx'
+import { KeptForm, useKept, useKeptState, type Kept } from '#web/ui/kept.tsx'
 
 type Item = Extract<BodyOf<'loan'>, { what: 'asked' }>['items'][number]
 
@@ -22,51 +22,96 @@ export function AskLoan({ onClose }: { onClose: () => void }) {
   const kept = useKept('a loan', onClose)
   const partyNamed = usePartyNamed()
   const { send, error, busy, setError } = useSend(kept.forget)
-  const { me } = useSigned()
   const [way, setWay] = useKeptState<LoanWay>(kept, 'way', 'out')
-  const [items, setItems] = useKeptState<readonly Item[]>(kept, 'items', [])
-  const [number, setNumber] = useKeptState(kept, 'number', '')
-  const named = number.trim()
-  const found = useQuery({
-    queryKey: keys.lookUp(named),
-    queryFn: () => get('/lookup/:word', { word: named }),
-    enabled: named !== '',
-    retry: false,
-  })
-  const machine = named === '' ? undefined : found.data?.machine
-  const part = named === '' || machine ? undefined : found.data?.part
-  const missing = named !== '' && found.data !== undefined && !machine && !part
-  const gear = useQuery({ queryKey: keys.gear, queryFn: () => get('/gear') })
-  const numbers = useQuery({
+  const going = useGoing(kept, way, setError)
+  const { data: numbers } = useQuery({
     queryKey: keys.nextNumbers,
     queryFn: () => get('/next-numbers'),
     staleTime: 0,
     gcTime: 0,
   })
+  const submit = async (event: React.FormEvent<HTMLFormElement>) => {
+    event.preventDefault()
+    const { text, some } = typedIn(event.currentTarget)
+    const party = partyNamed(text('with'), 'borrower')
+    if (!party) return setError('Say with whom.')
+    if (!text('purpose')) return setError('Say what it is for.')
+    // What is still in the fields and was not added is not forgotten.
+    if (going.unsaid) return setError('Add the last thing to the list, or clear its field.')
+    if (going.items.length === 0) return setError('Add the machines and things that go along.')
+    const loan = newId() as LoanId
+    const body: BodyOf<'loan'> = {
+      kind: 'loan',
+      what: 'asked',
+      loan,
+      number: some('number') ?? numbers?.loanNumber,
+      theirNumber: some('theirNumber'),
+      way,
+      with: party.party,
+      purpose: text('purpose'),
+      authority: some('authority'),
+      items: going.items.map((item) => ({ ...item, returns: !forGood(way) })),
+    }
+    if (!(await send([...party.bodies, body].map((b) => ({ body: b }))))) return
+    kept.done()
+    void navigate(`/loans/${loan}`)
+  }
+  return (
+    <Slip title="A loan" onClose={onClose}>
+      <KeptForm kept={kept} onSubmit={(event) => void submit(event)} className="space-y-3">
+        <WhatFor way={way} onWay={setWay} number={numbers?.loanNumber} />
+        <fieldset>
+          <legend className="text-13 text-quiet mb-1">What goes along, each counted</legend>
+          <ul>
+            {going.items.map((item) => (
+              <li key={item.item} className="border-hair flex min-h-9 items-center justify-between border-b">
+                <span>{item.n === 1 ? item.item : `${item.n} × ${item.item}`}</span>
+                <Act onClick={() => going.remove(item)}>{`Remove ${item.item}`}</Act>
+              </li>
+            ))}
+          </ul>
+          <Adding going={going} />
+          <AddGear onAdd={going.add} />
+        </fieldset>
+        <MainButton type="submit" disabled={busy}>
+          Write down the loan
+        </MainButton>
+        <Said error={error} />
+      </KeptForm>
+    </Slip>
+  )
+}
+
+/** What goes along, and what is typed to be added to it. */
+function useGoing(kept: Kept, way: LoanWay, setError: (error: string | undefined) => void) {
+  const [items, setItems] = useKeptState<readonly Item[]>(kept, 'items', [])
+  const [number, setNumber] = useKeptState(kept, 'number', '')
   const [thing, setThing] = useKeptState(kept, 'thing', '')
   const [n, setN] = useKeptState(kept, 'n', '1')
-  const add = (item: Item) => {
+  const named = number.trim()
+  const { data } = useQuery({
+    queryKey: keys.lookUp(named),
+    queryFn: () => get('/lookup/:word', { word: named }),
+    enabled: named !== '',
+    retry: false,
+  })
+  const found = named === '' ? undefined : data
+  const machine = found?.machine
+  const part = machine ? undefined : found?.part
+  const add = (item: Pick<Item, 'item'> & Partial<Item>) => {
     if (items.some((i) => i.item.toLowerCase() === item.item.toLowerCase()))
       return setError(`${item.item} is in the list already.`)
     setError(undefined)
-    setItems([...items, item])
+    setItems([...items, { n: 1, returns: true, ...item }])
   }
   const addNamed = () => {
-    if (part)
+    if (part) add({ item: part.label.slice(0, 80), part: part.id as PartId })
+    else if (machine)
       add({
-        item: part.label.slice(0, 80),
-        part: part.id as PartId,
-        n: 1,
-        returns: true,
+        item: `${machine.number} ${machine.name}`.slice(0, 80),
+        machine: machine.machine as MachineId,
       })
-    if (part) setNumber('')
-    if (!machine) return
-    add({
-      item: `${machine.number} ${machine.name}`.slice(0, 80),
-      machine: machine.machine as MachineId,
-      n: 1,
-      returns: true,
-    })
+    else return
     setNumber('')
   }
   const addThing = () => {
@@ -77,136 +122,111 @@ export function AskLoan({ onClose }: { onClose: () => void }) {
     setThing('')
     setN('1')
   }
-  const submit = async (event: React.FormEvent<HTMLFormElement>) => {
-    event.preventDefault()
-    const { text } = typedIn(event.currentTarget)
-    const party = partyNamed(text('with'), 'borrower')
-    if (!party) return setError('Say with whom.')
-    if (!text('purpose')) return setError('Say what it is for.')
-    // What is still in the fields and was not added is not forgotten.
-    if (number.trim() || thing.trim()) return setError('Add the last thing to the list, or clear its field.')
-    if (items.length === 0) return setError('Add the machines and things that go along.')
-    const loan = newId() as LoanId
-    const written = await send([
-      ...party.bodies.map((body) => ({ body })),
-      {
-        body: {
-          kind: 'loan',
-          what: 'asked',
-          loan,
-          ...(text('number') || numbers.data ? { number: text('number') || numbers.data?.loanNumber } : {}),
-          ...(text('theirNumber') ? { theirNumber: text('theirNumber') } : {}),
-          way,
-          with: party.party,
-          purpose: text('purpose'),
-          ...(text('authority') ? { authority: text('authority') } : {}),
-          items: items.map((item) => ({ ...item, returns: !forGood(way) })),
-        },
-      },
-    ])
-    if (!written) return
-    kept.done()
-    void navigate(`/loans/${loan}`)
+  return {
+    ...{ items, add, addNamed, addThing, machine, part, number, setNumber, thing, setThing, n, setN },
+    remove: (item: Item) => setItems(items.filter((i) => i !== item)),
+    missing: found && !machine && !part ? `No machine or part has the number ${named}.` : undefined,
+    /** Something stands in a field and was not added. */
+    unsaid: named !== '' || thing.trim() !== '',
   }
+}
+type Going = ReturnType<typeof useGoing>
+
+function WhatFor({
+  way,
+  onWay,
+  number,
+}: {
+  way: LoanWay
+  onWay: (way: LoanWay) => void
+  number: string | undefined
+}) {
+  const { me } = useSigned()
   return (
-    <Slip title="A loan" onClose={onClose}>
-      <KeptForm kept={kept} onSubmit={(event) => void submit(event)} className="space-y-3">
-        <div className="grid grid-cols-3 items-end gap-3 max-md:grid-cols-1">
-          <SelectField
-            label="What it is"
-            name="way"
-            value={way}
-            onChange={(e) => setWay(e.target.value as LoanWay)}
-            options={loanWays
-              .filter((w) => me.role === 'steward' || !forGood(w))
-              .map((w) => ({ value: w, label: wayWords[w] }))}
-          />
-          <TextField label="With whom" name="with" maxLength={80} required />
-          <TextField label="For what" name="purpose" maxLength={400} required />
-          {forGood(way) && (
-            <TextField
-              label="Who decided that it goes, and when"
-              name="authority"
-              maxLength={400}
-              placeholder="the board, minute of 3 March"
-            />
-          )}
-          <TextField
-            label="Number of the loan here"
-            name="number"
-            className="num"
-            maxLength={40}
-            placeholder={numbers.data?.loanNumber}
-          />
-          <TextField
-            label="Their number, if they have one"
-            name="theirNumber"
-            className="num"
-            maxLength={40}
-          />
-        </div>
-        <fieldset>
-          <legend className="text-13 text-quiet mb-1">What goes along, each counted</legend>
-          <ul>
-            {items.map((item) => (
-              <li key={item.item} className="border-hair flex min-h-9 items-center justify-between border-b">
-                <span>{item.n === 1 ? item.item : `${item.n} × ${item.item}`}</span>
-                <Act onClick={() => setItems(items.filter((i) => i !== item))}>{`Remove ${item.item}`}</Act>
-              </li>
-            ))}
-          </ul>
-          <div className="mt-2 grid grid-cols-[minmax(0,1fr)_auto_minmax(0,1fr)_5rem_auto] items-end gap-3 max-md:grid-cols-[minmax(0,1fr)_auto]">
-            <TextField
-              label="Machine or part: its number or tag"
-              className="num"
-              placeholder="SW 2024.3"
-              value={number}
-              onChange={(e) => setNumber(e.target.value)}
-              error={missing ? `No machine or part has the number ${named}.` : undefined}
-            />
-            <PlainButton onClick={addNamed} disabled={!machine && !part}>
-              {part ? 'Add the part' : 'Add the machine'}
-            </PlainButton>
-            <TextField
-              label="Or a thing"
-              placeholder="mains lead"
-              maxLength={80}
-              value={thing}
-              onChange={(e) => setThing(e.target.value)}
-            />
-            <TextField
-              label="How many"
-              className="num"
-              inputMode="numeric"
-              value={n}
-              onChange={(e) => setN(e.target.value)}
-            />
-            <PlainButton onClick={addThing}>Add the thing</PlainButton>
-          </div>
-          {machine && <p className="text-quiet mt-1">{`${machine.number} is ${machine.name}.`}</p>}
-          {part && <p className="text-quiet mt-1">{`${part.label}, ${part.placeLabel}.`}</p>}
-          {(gear.data?.gear.length ?? 0) > 0 && (
-            <div className="mt-2 max-w-80">
-              <SelectField
-                label="Or test gear"
-                value=""
-                onChange={(e) => {
-                  const chosen = gear.data?.gear.find((g) => g.id === e.target.value)
-                  if (chosen) add({ item: chosen.name, gear: chosen.id as GearId, n: 1, returns: true })
-                }}
-                options={[
-                  { value: '', label: 'none' },
-                  ...(gear.data?.gear.map((g) => ({ value: g.id, label: g.name })) ?? []),
-                ]}
-              />
-            </div>
-          )}
-        </fieldset>
-        <MainButton type="submit" disabled={busy}>
-          Write down the loan
-        </MainButton>
-        <Said error={error} />
-      </KeptForm>
-    </Slip>
+    <div className="grid grid-cols-3 items-end gap-3 max-md:grid-cols-1">
+      <SelectField
+        label="What it is"
+        name="way"
+        value={way}
+        onChange={(e) => onWay(e.target.value as LoanWay)}
+        options={loanWays
+          .filter((w) => me.role === 'steward' || !forGood(w))
+          .map((w) => ({ value: w, label: wayWords[w] }))}
+      />
+      <TextField label="With whom" name="with" maxLength={80} required />
+      <TextField label="For what" name="purpose" maxLength={400} required />
+      {forGood(way) && (
+        <TextField
+          label="Who decided that it goes, and when"
+          name="authority"
+          maxLength={400}
+          placeholder="the board, minute of 3 March"
+        />
+      )}
+      <TextField
+        label="Number of the loan here"
+        name="number"
+        className="num"
+        maxLength={40}
+        placeholder={number}
+      />
+      <TextField label="Their number, if they have one" name="theirNumber" className="num" maxLength={40} />
+    </div>
+  )
+}
+
+function Adding({ going }: { going: Going }) {
+  const { machine, part } = going
+  return (
+    <>
+      <div className="mt-2 grid grid-cols-[minmax(0,1fr)_auto_minmax(0,1fr)_5rem_auto] items-end gap-3 max-md:grid-cols-[minmax(0,1fr)_auto]">
+        <TextField
+          label="Machine or part: its number or tag"
+          className="num"
+          placeholder="SW 2024.3"
+          value={going.number}
+          onChange={(e) => going.setNumber(e.target.value)}
+          error={going.missing}
+        />
+        <PlainButton onClick={going.addNamed} disabled={!machine && !part}>
+          {part ? 'Add the part' : 'Add the machine'}
+        </PlainButton>
+        <TextField
+          label="Or a thing"
+          placeholder="mains lead"
+          maxLength={80}
+          value={going.thing}
+          onChange={(e) => going.setThing(e.target.value)}
+        />
+        <TextField
+          label="How many"
+          className="num"
+          inputMode="numeric"
+          value={going.n}
+          onChange={(e) => going.setN(e.target.value)}
+        />
+        <PlainButton onClick={going.addThing}>Add the thing</PlainButton>
+      </div>
+      {machine && <p className="text-quiet mt-1">{`${machine.number} is ${machine.name}.`}</p>}
+      {part && <p className="text-quiet mt-1">{`${part.label}, ${part.placeLabel}.`}</p>}
+    </>
+  )
+}
+
+function AddGear({ onAdd }: { onAdd: Going['add'] }) {
+  const gear = useQuery({ queryKey: keys.gear, queryFn: () => get('/gear') }).data?.gear ?? []
+  if (gear.length === 0) return null
+  return (
+    <div className="mt-2 max-w-80">
+      <SelectField
+        label="Or test gear"
+        value=""
+        onChange={(e) => {
+          const chosen = gear.find((g) => g.id === e.target.value)
+          if (chosen) onAdd({ item: chosen.name, gear: chosen.id as GearId })
+        }}
+        options={[{ value: '', label: 'none' }, ...gear.map((g) => ({ value: g.id, label: g.name }))]}
+      />
+    </div>
   )
 }

@@ -47,42 +47,19 @@ export function LookSlip({
     const wordless = machine.zones.filter((z) => at(z).is === 'different' && !at(z).words.trim())
     if (wordless.length > 0) return setError(`Say what is different: ${list(wordless)}.`)
     if (open.length === machine.zones.length) return setError('Answer for at least one zone.')
-    const held = new Map<string, HeldPhoto[]>()
-    for (const zone of machine.zones)
-      if (at(zone).is === 'same' || at(zone).is === 'different')
-        held.set(
-          zone,
-          await Promise.all(at(zone).photos.map((f) => holdPhoto(f, { machine: machine.id, loan: view.id }))),
-        )
-    const photosOf = (zone: string) => {
-      const of = held.get(zone) ?? []
-      return of.length > 0
-        ? { photos: of.map(({ held: { sha256 }, width, height }) => ({ file: sha256, width, height })) }
-        : {}
+    const held = await photosOf(view, machine, at)
+    const body: BodyOf<'look'> = {
+      kind: 'look',
+      loan: view.id,
+      machine: machine.id,
+      stage,
+      zones: machine.zones.map((zone) => zoneLook(zone, at(zone), held.get(zone) ?? [])),
+      ...(witness.trim() ? { witness: witness.trim() } : {}),
     }
-    const written = await send(
-      [
-        {
-          basis: basis(stage === 'there' || stage === 'before packing' ? 'them' : 'house'),
-          body: {
-            kind: 'look',
-            loan: view.id,
-            machine: machine.id,
-            stage,
-            zones: machine.zones.map((zone): ZoneLook => {
-              const { is, how, words } = at(zone)
-              return is === 'different'
-                ? { zone, is, differences: [{ how, words: words.trim() }], ...photosOf(zone) }
-                : is === 'same'
-                  ? { zone, is, ...photosOf(zone) }
-                  : { zone, is: 'not looked at' }
-            }),
-            ...(witness.trim() ? { witness: witness.trim() } : {}),
-          },
-        },
-      ],
-      { files: [...held.values()].flat().map((p) => p.held) },
-    )
+    const there = stage === 'there' || stage === 'before packing'
+    const written = await send([{ basis: basis(there ? 'them' : 'house'), body }], {
+      files: [...held.values()].flat().map((p) => p.held),
+    })
     if (written) kept.done()
   }
   return (
@@ -95,49 +72,7 @@ export function LookSlip({
         </p>
         <ul>
           {machine.zones.map((zone) => (
-            <li key={zone} className="border-hair border-b py-2">
-              <fieldset className="flex flex-wrap items-center justify-between gap-x-6 gap-y-1">
-                <legend className="float-left font-bold">{zone}</legend>
-                <span className="flex flex-wrap gap-x-5">
-                  {(['same', 'different', 'not looked at'] as const).map((is) => (
-                    <label key={is} className="flex min-h-11 items-center gap-2">
-                      <input
-                        type="radio"
-                        className="size-5"
-                        name={zone}
-                        checked={at(zone).is === is}
-                        onChange={() => set(zone, { is })}
-                      />
-                      {is === 'same' && first ? 'as recorded' : is}
-                    </label>
-                  ))}
-                </span>
-              </fieldset>
-              {(at(zone).is === 'same' || at(zone).is === 'different') && (
-                <ZonePhotos
-                  zone={zone}
-                  photos={at(zone).photos}
-                  onChange={(photos) => set(zone, { photos })}
-                />
-              )}
-              {at(zone).is === 'different' && (
-                <div className="mt-1 grid grid-cols-[8rem_minmax(0,1fr)] gap-3 max-sm:grid-cols-1">
-                  <SelectField
-                    label={`${zone}: how`}
-                    value={at(zone).how}
-                    onChange={(e) => set(zone, { how: e.target.value as How })}
-                    options={['new', 'worse', 'better', 'gone']}
-                  />
-                  <TextField
-                    label={`${zone}: what you see`}
-                    placeholder="a dent at the left corner, 2 cm"
-                    maxLength={400}
-                    value={at(zone).words}
-                    onChange={(e) => set(zone, { words: e.target.value })}
-                  />
-                </div>
-              )}
-            </li>
+            <Zone key={zone} zone={zone} first={first} is={at(zone)} onSay={(more) => set(zone, more)} />
           ))}
         </ul>
         {open.length > 0 && (
@@ -169,6 +104,78 @@ export function LookSlip({
         <Said error={error} />
       </KeptForm>
     </Slip>
+  )
+}
+
+/** Photographs of the zones that were looked at, held to be sent with the entry. */
+async function photosOf(view: LoanView, machine: LoanMachine, at: (zone: string) => Looked) {
+  const looked = machine.zones.filter((z) => at(z).is === 'same' || at(z).is === 'different')
+  const held = looked.map(async (zone): Promise<[string, HeldPhoto[]]> => {
+    const photos = at(zone).photos.map((f) => holdPhoto(f, { machine: machine.id, loan: view.id }))
+    return [zone, await Promise.all(photos)]
+  })
+  return new Map(await Promise.all(held))
+}
+
+function zoneLook(zone: string, { is, how, words }: Looked, held: readonly HeldPhoto[]): ZoneLook {
+  const photos = held.map(({ held: { sha256 }, width, height }) => ({ file: sha256, width, height }))
+  const some = photos.length > 0 ? { photos } : {}
+  if (is === 'different') return { zone, is, differences: [{ how, words: words.trim() }], ...some }
+  return is === 'same' ? { zone, is, ...some } : { zone, is: 'not looked at' }
+}
+
+function Zone({
+  zone,
+  first,
+  is: looked,
+  onSay,
+}: {
+  zone: string
+  /** The first look of a loan: it is compared with what its condition says. */
+  first: boolean
+  is: Looked
+  onSay: (more: Partial<Looked>) => void
+}) {
+  return (
+    <li className="border-hair border-b py-2">
+      <fieldset className="flex flex-wrap items-center justify-between gap-x-6 gap-y-1">
+        <legend className="float-left font-bold">{zone}</legend>
+        <span className="flex flex-wrap gap-x-5">
+          {(['same', 'different', 'not looked at'] as const).map((is) => (
+            <label key={is} className="flex min-h-11 items-center gap-2">
+              <input
+                type="radio"
+                className="size-5"
+                name={zone}
+                checked={looked.is === is}
+                onChange={() => onSay({ is })}
+              />
+              {is === 'same' && first ? 'as recorded' : is}
+            </label>
+          ))}
+        </span>
+      </fieldset>
+      {(looked.is === 'same' || looked.is === 'different') && (
+        <ZonePhotos zone={zone} photos={looked.photos} onChange={(photos) => onSay({ photos })} />
+      )}
+      {looked.is === 'different' && (
+        <div className="mt-1 grid grid-cols-[8rem_minmax(0,1fr)] gap-3 max-sm:grid-cols-1">
+          <SelectField
+            label={`${zone}: how`}
+            value={looked.how}
+            onChange={(e) => onSay({ how: e.target.value as How })}
+            options={['new', 'worse', 'better', 'gone']}
+          />
+          <TextField
+            label={`${zone}: what you see`}
+            placeholder="a dent at the left corner, 2 cm"
+            maxLength={400}
+            value={looked.words}
+            onChange={(e) => onSay({ words: e.target.value })}
+          />
+        </div>
+      )}
+    </li>
   )
 }
 

@@ -9,6 +9,7 @@ import { useSend } from '#web/app/send.ts'
 import { typedIn } from '#web/app/typed.ts'
 import { AreaField, MainButton, Said, SelectField, Slip } from '#web/ui/Forms.tsx'
 import { KeptForm, useKept, useKeptState } from '#web/ui/kept.tsx'
+import { Tick } from '#web/ui/Tick.tsx'
 
 const restHours = 24
 
@@ -70,39 +71,18 @@ export function ReceiveSlip({
     <Slip title={announced ? 'Confirm what arrived' : 'It came back without notice'} onClose={onClose}>
       <KeptForm kept={kept} onSubmit={(event) => void submit(event)}>
         <Counts rows={release.items} counts={counts} onChange={setCounts} />
-        {release.boxes.length > 0 && (
-          <fieldset className="mb-3 flex flex-wrap gap-x-5 gap-y-1">
-            <legend className="text-13 text-quiet mb-1">Boxes that came</legend>
-            {release.boxes.map((box) => (
-              <label key={box} className="flex min-h-9 items-center gap-2">
-                <input
-                  type="checkbox"
-                  className="size-5"
-                  checked={boxes.includes(box)}
-                  onChange={(e) =>
-                    setBoxes(e.target.checked ? [...boxes, box] : boxes.filter((b) => b !== box))
-                  }
-                />
-                {`Box ${box}`}
-              </label>
-            ))}
-          </fieldset>
-        )}
+        <Boxes sent={release.boxes} came={boxes} onCame={setBoxes} />
         <div className="grid grid-cols-2 items-end gap-3 max-sm:grid-cols-1">
           <SelectField
             label="The packing"
             name="packing"
             options={['in order', 'wet', 'crushed', 'opened']}
           />
-          <label className="flex min-h-11 items-center gap-2">
-            <input
-              type="checkbox"
-              className="size-5"
-              checked={cold}
-              onChange={(e) => setCold(e.target.checked)}
-            />
-            It came from cold or damp
-          </label>
+          <Tick
+            label="It came from cold or damp"
+            checked={cold}
+            onChange={(e) => setCold(e.target.checked)}
+          />
         </div>
         {cold && (
           <p className="mt-2">
@@ -123,5 +103,30 @@ export function ReceiveSlip({
         <Said error={error} />
       </KeptForm>
     </Slip>
+  )
+}
+
+function Boxes({
+  sent,
+  came,
+  onCame,
+}: {
+  sent: readonly number[]
+  came: readonly number[]
+  onCame: (came: readonly number[]) => void
+}) {
+  if (sent.length === 0) return null
+  return (
+    <fieldset className="mb-3 flex flex-wrap gap-x-5 gap-y-1">
+      <legend className="text-13 text-quiet mb-1">Boxes that came</legend>
+      {sent.map((box) => (
+        <Tick
+          key={box}
+          label={`Box ${box}`}
+          checked={came.includes(box)}
+          onChange={(e) => onCame(e.target.checked ? [...came, box] : came.filter((b) => b !== box))}
+        />
+      ))}
+    </fieldset>
   )
 }
