@@ -12,6 +12,7 @@ if (!folder) {
 }
 const chosen =
   flag === '--files' && files ? files.split(',').map((f) => `${folder}/${f}`) : [`${folder}/**/*.ts`]
+process.env.MUTATE_FOLDER = folder
 const results = await new Stryker({
   mutate: [...chosen, '!**/*.test.ts'],
   testRunner: 'vitest',
@@ -20,7 +21,7 @@ const results = await new Stryker({
   coverageAnalysis: 'perTest',
   ignoreStatic: true,
   concurrency: Number(process.env.MUTATE_PROCESSES ?? Math.max(1, os.cpus().length)),
-  reporters: ['clear-text', 'json'],
+  reporters: ['clear-text', 'json', 'progress-append-only'],
   clearTextReporter: { logTests: false, allowColor: false, reportTests: false },
   jsonReporter: { fileName: `.data/mutation/${folder.replaceAll('/', '-')}.json` },
   tempDirName: '.data/stryker',
