@@ -1,44 +1,27 @@
 /** The working screen. The frame never scrolls: left what is off, centre the ruled sheet, right what stands in the way. */
-import { lazily } from '#web/ui/lazily.tsx'
-import type { JotRow, EpisodeView } from '#core/views/episode.ts'
+import { useEffect, useRef, useState, type RefObject } from 'react'
 import { useParams, useSearchParams } from 'react-router'
-import { useEpisode } from './useEpisode.ts'
-import { useEffect, useRef, useState } from 'react'
-import { wordsOf } from '#web/app/http.ts'
-import type { Waiting } from '#web/app/outbox.ts'
-import { useSigned, useDates } from '#web/app/session.tsx'
-import { type ComposerHandle, Composer } from './Composer.tsx'
 import type { CheckName } from '#core/work/checks/index.ts'
-import { type Marks, GridSlip, noMarks } from './GridSlip.tsx'
-import { useMeter } from './useMeter.ts'
+import type { EpisodeView } from '#core/views/episode.ts'
+import { wordsOf } from '#web/app/http.ts'
 import { keysOn } from '#web/app/look.ts'
-import { HouseLink, useSource } from '#web/app/source.tsx'
-import { SortSlip } from './Jots.tsx'
-import { AnswerSlip, SettleSlip } from '#web/ui/AmendSlip.tsx'
-import { statusTitle } from '#api/words/status.ts'
-import { stampTitle } from '#web/ui/Plate.tsx'
+import type { Waiting } from '#web/app/outbox.ts'
+import { useDates } from '#web/app/session.tsx'
+import { HouseLink } from '#web/app/source.tsx'
+import { lazily } from '#web/ui/lazily.tsx'
+import { Composer, type ComposerHandle } from './Composer.tsx'
 import { Dangers } from './Dangers.tsx'
-import { LeftSide, RightSide } from './Sides.tsx'
-import { Sheet } from './Sheet.tsx'
+import { EpisodeHead } from './EpisodeHead.tsx'
+import { isThere, OpenSlip, useSlipsAhead, type Drawn, type Open } from './OpenSlip.tsx'
 import { Resume } from './Resume.tsx'
+import { Sheet } from './Sheet.tsx'
+import { LeftSide, RightSide } from './Sides.tsx'
 import { Slot } from './Slot.tsx'
+import { useEpisode } from './useEpisode.ts'
+import { useMeter } from './useMeter.ts'
 import { Verbs } from './Verbs.tsx'
-import { StatusMark } from '#web/ui/Marks.tsx'
 
 const WayInOffer = lazily(async () => (await import('./WayInOffer.tsx')).WayInOffer)
-const ClosingSlip = lazily(async () => (await import('./ClosingSlip.tsx')).ClosingSlip)
-
-const StopSlip = lazily(async () => (await import('./ClosingSlip.tsx')).StopSlip)
-
-const OverrideSlip = lazily(async () => (await import('./ClosingSlip.tsx')).OverrideSlip)
-
-type Open =
-  | { readonly slip: 'sort'; readonly jot: JotRow }
-  | { readonly slip: 'grid'; readonly fn: string }
-  | { readonly slip: 'close' }
-  | { readonly slip: 'stop' }
-  | { readonly slip: 'override'; readonly check: string; readonly rule: string }
-  | undefined
 
 export function View() {
   const { id = '' } = useParams()
@@ -50,32 +33,108 @@ export function View() {
   return view ? <Working key={view.episode.id} view={view} waiting={waiting} /> : null
 }
 
-const typing = (target: EventTarget | null) =>
-  target instanceof HTMLElement && /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName)
+type Side = 'left' | 'right'
 
 function Working({ view, waiting }: { view: EpisodeView; waiting: readonly Waiting[] }) {
-  const { me } = useSigned()
-  const { practice } = useSource()
   const { short } = useDates()
   const composer = useRef<ComposerHandle>(null)
-  useEffect(() => {
-    for (const slip of [ClosingSlip, StopSlip, OverrideSlip]) slip.ahead()
-  }, [])
-  const [params, setParams] = useSearchParams()
-  const [open, setOpen] = useState<Open>()
-  const [side, setSide] = useState<'left' | 'right'>()
+  const [side, setSide] = useState<Side>()
   const [past, setPast] = useState<CheckName>()
-  // Marks that were drawn and not written yet outlive the slip they were drawn on.
-  const [drawn, setDrawn] = useState<Readonly<Record<string, Marks>>>({})
-  const meter = useMeter(view.context)
+  useSlipsAhead()
+  useBegunLine(composer)
+  useLettersTo(composer)
+  const slips = useSlips(view, composer)
   const { episode } = view
-  const closed = episode.state === 'closed'
-  const closing = view.checks.find((c) => c.check === 'closing')
   const onLine = (line: string) => {
     setSide(undefined)
     composer.current?.set(line)
   }
-  // A line that another view began.
+  return (
+    <main className="flex h-[calc(100dvh-var(--band)-var(--ring,0px)-var(--told,0px))] flex-col">
+      <EpisodeHead
+        view={view}
+        onStop={() => slips.show({ slip: 'stop' })}
+        onClose={() => slips.show({ slip: 'close' })}
+      />
+      <Dangers view={view} onLine={onLine} />
+      <SideSwitch view={view} side={side} onSide={setSide} />
+      <div className="grid min-h-0 flex-1 grid-cols-[256px_minmax(0,1fr)_304px] max-lg:grid-cols-1">
+        <aside
+          aria-label="Off, waiting, asked"
+          className={`overflow-auto ${side === 'left' ? '' : 'max-lg:hidden'}`}
+          tabIndex={0}
+        >
+          <LeftSide view={view} onLine={onLine} onSort={(jot) => slips.show({ slip: 'sort', jot })} />
+        </aside>
+        <section
+          aria-label="Episode"
+          className={`border-hair flex min-h-0 flex-col border-x ${side ? 'max-lg:hidden' : ''}`}
+        >
+          <h2 className="font-display text-18 bg-sheet px-3 pt-2.5 pb-1.5 font-semibold">{`Episode ${episode.number}, ${short(episode.opened)}: ${episode.title}`}</h2>
+          <Sheet view={view} waiting={waiting} />
+          {slips.slip ? (
+            <div className="bg-next border-verdigris max-h-[72%] shrink-0 overflow-auto border-t-[3px] px-3">
+              {slips.slip}
+            </div>
+          ) : (
+            <NextLine view={view} composer={composer} onLine={onLine} onPast={setPast} onOpen={slips.show} />
+          )}
+        </section>
+        <aside
+          aria-label="Before you go on"
+          className={`overflow-auto ${side === 'right' ? '' : 'max-lg:hidden'}`}
+          tabIndex={0}
+        >
+          <RightSide
+            view={view}
+            moment={past ?? view.moment}
+            onLine={onLine}
+            onOverride={(check, rule) => slips.show({ slip: 'override', check: check.check, rule })}
+          />
+        </aside>
+      </div>
+    </main>
+  )
+}
+
+/** The slip that is open, and how one opens: what was asked for at the bench, else what the address asks for. */
+function useSlips(view: EpisodeView, composer: RefObject<ComposerHandle | null>) {
+  const [params, setParams] = useSearchParams()
+  const [shown, setShown] = useState<Open>()
+  const [drawn, setDrawn] = useState<Drawn>({})
+  const [answer, settle] = [params.get('answer'), params.get('settle')]
+  const asked = [
+    shown,
+    answer === null ? undefined : { slip: 'answer' as const, question: answer },
+    settle === null ? undefined : { slip: 'settle' as const, entry: settle },
+  ]
+  const open = asked.find((o) => isThere(view, o))
+  // The line is not on screen while a slip is: it opens again with what the slip wrote.
+  const pending = useRef<string>(undefined)
+  useEffect(() => {
+    if (shown || pending.current === undefined) return
+    composer.current?.set(pending.current)
+    pending.current = undefined
+  }, [shown, composer])
+  const slip = open && (
+    <OpenSlip
+      view={view}
+      open={open}
+      drawn={drawn}
+      onDrawn={setDrawn}
+      onLine={(line) => {
+        pending.current = line
+        setShown(undefined)
+      }}
+      onClose={() => (open === shown ? setShown(undefined) : setParams({}, { replace: true }))}
+    />
+  )
+  return { slip, show: setShown }
+}
+
+/** A line that another view began. */
+function useBegunLine(composer: RefObject<ComposerHandle | null>) {
+  const [params, setParams] = useSearchParams()
   const begun = params.get('line')
   useEffect(() => {
     if (begun === null) return
@@ -88,227 +147,99 @@ function Working({ view, waiting }: { view: EpisodeView; waiting: readonly Waiti
       },
       { replace: true },
     )
-  }, [begun, setParams])
+  }, [begun, setParams, composer])
+}
 
-  // Any letter goes into the composer; a tag scanner works too.
+const typing = (target: EventTarget | null) =>
+  target instanceof HTMLElement && /^(INPUT|TEXTAREA|SELECT)$/.test(target.tagName)
+
+/** Any letter goes into the composer; a tag scanner works too. */
+function useLettersTo(composer: RefObject<ComposerHandle | null>) {
   useEffect(() => {
     const key = (event: KeyboardEvent) => {
-      if (
-        event.ctrlKey ||
-        event.metaKey ||
-        event.altKey ||
-        typing(event.target) ||
-        !keysOn() ||
-        !/^[a-z]$/i.test(event.key)
-      )
-        return
+      const { ctrlKey, metaKey, altKey, target, key: pressed } = event
+      if (ctrlKey || metaKey || altKey || typing(target) || !keysOn() || !/^[a-z]$/i.test(pressed)) return
       composer.current?.focus()
     }
     window.addEventListener('keydown', key)
     return () => window.removeEventListener('keydown', key)
-  }, [])
+  }, [composer])
+}
 
-  // While it is being sorted it stays open, though the list of the unsorted has let it go.
-  const sorting =
-    open?.slip === 'sort' ? (view.jots.find((j) => j.entry === open.jot.entry) ?? open.jot) : undefined
-  const settled = () => setParams({}, { replace: true })
-  const question = view.questions.find((q) => q.entry === params.get('answer'))
-  const contested = view.rows.find((r) => r.id === params.get('settle') && r.contested)
-  const grid =
-    open?.slip === 'grid' ? view.context.functions.find((f) => f.name === open.fn)?.grid : undefined
-  // The line is not on screen while a slip is: it opens again with what the slip wrote.
-  const pending = useRef<string>(undefined)
-  useEffect(() => {
-    if (open || pending.current === undefined) return
-    composer.current?.set(pending.current)
-    pending.current = undefined
-  }, [open])
-  const slip =
-    open?.slip === 'grid' && grid ? (
-      <GridSlip
-        fn={open.fn}
-        grid={grid}
-        context={view.context}
-        marks={drawn[open.fn] ?? noMarks}
-        onMarks={(change) => setDrawn((old) => ({ ...old, [open.fn]: change(old[open.fn] ?? noMarks) }))}
-        onLine={(line) => {
-          pending.current = line
-          setDrawn({ ...drawn, [open.fn]: noMarks })
-          setOpen(undefined)
-        }}
-        onClose={() => setOpen(undefined)}
-      />
-    ) : open?.slip === 'close' ? (
-      <ClosingSlip view={view} onClose={() => setOpen(undefined)} />
-    ) : open?.slip === 'stop' ? (
-      <StopSlip view={view} onClose={() => setOpen(undefined)} />
-    ) : open?.slip === 'override' ? (
-      <OverrideSlip
-        view={view}
-        check={open.check}
-        rule={open.rule}
-        role={me.role}
-        onClose={() => setOpen(undefined)}
-      />
-    ) : sorting ? (
-      <SortSlip key={sorting.entry} view={view} jot={sorting} onClose={() => setOpen(undefined)} />
-    ) : question ? (
-      <AnswerSlip
-        question={question.entry}
-        machine={view.machine}
-        episode={episode.id}
-        words={question.words}
-        onClose={settled}
-      />
-    ) : contested ? (
-      <SettleSlip row={contested} onClose={settled} />
-    ) : null
-
+/** Where there is no room for three columns, one of the sides opens in place of the sheet. */
+function SideSwitch({
+  view,
+  side,
+  onSide,
+}: {
+  view: EpisodeView
+  side: Side | undefined
+  onSide: (side: Side | undefined) => void
+}) {
+  const open = view.checks.find((c) => c.check === view.moment)?.unmet ?? 0
   return (
-    <main className="flex h-[calc(100dvh-var(--band)-var(--ring,0px)-var(--told,0px))] flex-col">
-      <header className="bg-plate text-lettering flex min-h-12 shrink-0 items-center gap-4 px-4 max-sm:flex-wrap max-sm:gap-y-1 max-sm:py-2">
-        <h1 className="font-display text-18 min-w-0 truncate font-semibold max-sm:basis-full">
-          <HouseLink to={`/machines/${view.machine}`} className="hover:underline">
-            {view.plate.name}
-          </HouseLink>
-        </h1>
-        <span className="num text-plate-label whitespace-nowrap">{view.plate.number}</span>
-        <span className="text-18 mr-auto ml-2 flex min-w-0 items-center gap-2 font-bold whitespace-nowrap [&_svg]:text-current">
-          <StatusMarkOnPlate view={view} />
-          {statusTitle(view.status)}
-        </span>
-        <ul className="ml-auto flex gap-2 max-xl:hidden">
-          {view.plate.stamps.map((s) => (
-            <li
-              key={s.kind}
-              title={s.words}
-              className="border-stamp text-stamp rounded-sm border-2 px-2 font-bold whitespace-nowrap"
-            >
-              {stampTitle(s.kind)}
-            </li>
-          ))}
-        </ul>
-        <span className="num text-13 ml-auto whitespace-nowrap max-lg:sr-only xl:ml-4">
-          {view.people.length ? `${view.people.join(', ')} here` : ''}
-        </span>
-        {!practice && (
-          <HouseLink
-            to={`/episodes/${episode.id}/print/sheet`}
-            className="ml-3 font-bold whitespace-nowrap underline-offset-4 hover:underline max-md:hidden"
-          >
-            Papers
-          </HouseLink>
-        )}
-        {!closed && !practice && (
-          <>
-            <button
-              type="button"
-              className="border-plate-label max-sm:text-13 h-8 rounded-sm border px-3 font-bold whitespace-nowrap hover:border-current max-sm:px-2 pointer-coarse:h-11"
-              onClick={() => setOpen({ slip: 'stop' })}
-            >
-              Stop for today
-            </button>
-            <button
-              type="button"
-              className="border-plate-label max-sm:text-13 h-8 rounded-sm border px-3 font-bold whitespace-nowrap hover:border-current max-sm:px-2 pointer-coarse:h-11"
-              onClick={() => setOpen({ slip: 'close' })}
-            >
-              Close
-              {closing && closing.unmet > 1 && (
-                <span className="max-sm:sr-only">{` (${closing.unmet} open points)`}</span>
-              )}
-            </button>
-          </>
-        )}
-      </header>
-      <Dangers view={view} onLine={onLine} />
-      <div className="border-line hidden shrink-0 border-b max-lg:flex">
-        {(['left', 'right'] as const).map((which) => (
-          <button
-            key={which}
-            type="button"
-            aria-expanded={side === which}
-            className="h-11 flex-1 px-3 font-bold"
-            onClick={() => setSide(side === which ? undefined : which)}
-          >
-            {which === 'left'
-              ? `Off the machine ${view.tray.length}`
-              : `Open points ${view.checks.find((c) => c.check === view.moment)?.unmet ?? 0}`}
-          </button>
-        ))}
-      </div>
-      <div className="grid min-h-0 flex-1 grid-cols-[256px_minmax(0,1fr)_304px] max-lg:grid-cols-1">
-        <aside
-          aria-label="Off, waiting, asked"
-          className={`overflow-auto ${side === 'left' ? '' : 'max-lg:hidden'}`}
-          tabIndex={0}
+    <div className="border-line hidden shrink-0 border-b max-lg:flex">
+      {(['left', 'right'] as const).map((which) => (
+        <button
+          key={which}
+          type="button"
+          aria-expanded={side === which}
+          className="h-11 flex-1 px-3 font-bold"
+          onClick={() => onSide(side === which ? undefined : which)}
         >
-          <LeftSide view={view} onLine={onLine} onSort={(jot) => setOpen({ slip: 'sort', jot })} />
-        </aside>
-        <section
-          aria-label="Episode"
-          className={`border-hair flex min-h-0 flex-col border-x ${side ? 'max-lg:hidden' : ''}`}
-        >
-          <h2 className="font-display text-18 bg-sheet px-3 pt-2.5 pb-1.5 font-semibold">{`Episode ${episode.number}, ${short(episode.opened)}: ${episode.title}`}</h2>
-          <Sheet view={view} waiting={waiting} />
-          {slip ? (
-            <div className="bg-next border-verdigris max-h-[72%] shrink-0 overflow-auto border-t-[3px] px-3">
-              {slip}
-            </div>
-          ) : closed ? (
-            <div className="bg-next border-hair max-h-[60%] shrink-0 overflow-auto border-t p-3">
-              <p>
-                Closed. {episode.next && `Next: ${episode.next}.`}{' '}
-                <HouseLink className="act" to={`/machines/${view.machine}`}>
-                  To the machine
-                </HouseLink>
-              </p>
-              <WayInOffer view={view} />
-            </div>
-          ) : episode.state === 'paused' ? (
-            <Resume view={view} />
-          ) : (
-            <>
-              <Slot view={view} onLine={onLine} />
-              <Composer
-                context={view.context}
-                meter={meter}
-                handle={composer}
-                onPast={setPast}
-                onClose={() => setOpen({ slip: 'close' })}
-              />
-              <Verbs
-                context={view.context}
-                meter={meter}
-                onLine={onLine}
-                onGrid={(fn) => setOpen({ slip: 'grid', fn })}
-                onTake={() => composer.current?.take()}
-              />
-            </>
-          )}
-        </section>
-        <aside
-          aria-label="Before you go on"
-          className={`overflow-auto ${side === 'right' ? '' : 'max-lg:hidden'}`}
-          tabIndex={0}
-        >
-          <RightSide
-            view={view}
-            moment={past ?? view.moment}
-            onLine={onLine}
-            onOverride={(check, rule) => setOpen({ slip: 'override', check: check.check, rule })}
-          />
-        </aside>
-      </div>
-    </main>
+          {which === 'left' ? `Off the machine ${view.tray.length}` : `Open points ${open}`}
+        </button>
+      ))}
+    </div>
   )
 }
 
-/** On the dark plate the marks take the plate's lettering. */
-function StatusMarkOnPlate({ view }: { view: EpisodeView }) {
+/** The next line of the sheet; closed or paused, what there is to do instead. */
+function NextLine({
+  view,
+  composer,
+  onLine,
+  onPast,
+  onOpen,
+}: {
+  view: EpisodeView
+  composer: RefObject<ComposerHandle | null>
+  onLine: (line: string) => void
+  onPast: (check: CheckName | undefined) => void
+  onOpen: (open: Open) => void
+}) {
+  const meter = useMeter(view.context)
+  const { episode } = view
+  if (episode.state === 'closed')
+    return (
+      <div className="bg-next border-hair max-h-[60%] shrink-0 overflow-auto border-t p-3">
+        <p>
+          Closed. {episode.next && `Next: ${episode.next}.`}{' '}
+          <HouseLink className="act" to={`/machines/${view.machine}`}>
+            To the machine
+          </HouseLink>
+        </p>
+        <WayInOffer view={view} />
+      </div>
+    )
+  if (episode.state === 'paused') return <Resume view={view} />
   return (
-    <span className="text-lettering [&>svg]:text-lettering">
-      <StatusMark status={view.status.word} size={18} />
-    </span>
+    <>
+      <Slot view={view} onLine={onLine} />
+      <Composer
+        context={view.context}
+        meter={meter}
+        handle={composer}
+        onPast={onPast}
+        onClose={() => onOpen({ slip: 'close' })}
+      />
+      <Verbs
+        context={view.context}
+        meter={meter}
+        onLine={onLine}
+        onGrid={(fn) => onOpen({ slip: 'grid', fn })}
+        onTake={() => composer.current?.take()}
+      />
+    </>
   )
 }
