@@ -16,13 +16,9 @@ import type { CheckName } from '#core/work/checks/index.ts'
 import { useSource } from '#web/app/source.tsx'
 import { wordsOf } from '#web/app/http.ts'
 import { useDates, useSigned } from '#web/app/session.tsx'
-import type { RecordQuestion } from '#core/history/record.ts'
 import { examples } from '#core/composer/examples.ts'
-import { AnswerStrip } from './AnswerStrip.tsx'
-import { HaltStrip } from './HaltStrip.tsx'
-import { QuestionStrip } from './QuestionStrip.tsx'
 import { Spoken } from './Spoken.tsx'
-import { Completions, Examples, Says } from './Says.tsx'
+import { Completions } from './Says.tsx'
 import { useCompletions } from './useCompletions.ts'
 import { useFollowing, useHistory, useParsed } from './useComposer.ts'
 import { meterKey, type Meter } from './useMeter.ts'
@@ -30,7 +26,7 @@ import { useLine, useTabValue } from './useLine.ts'
 import { useSending } from './useSending.ts'
 import { useQuestion } from './useQuestion.ts'
 import { VoiceJot } from './VoiceJot.tsx'
-import { WhichStrip } from './WhichStrip.tsx'
+import { UnderLine, type Recorded } from './UnderLine.tsx'
 import { useStaff, WhoRow } from './WhoRow.tsx'
 
 /** Keys that do something with what the line says; the others only write it. */
@@ -60,21 +56,20 @@ export function Composer({
 }) {
   const { zone } = useDates()
   const { me } = useSigned()
-  const { nowMs, practice, hints: hintsHere = examples } = useSource()
+  const { hints: hintsHere = examples } = useSource()
   const staff = useStaff()
   const input = useRef<HTMLInputElement>(null)
   const typed = useLine(context.episode, input)
-  const { line, halt, setHalt, setLine, put } = typed
+  const { line, setHalt, setLine, put } = typed
   const [who, setWho] = useTabValue<string>(`anamnesis.who.${context.episode}`, me.party)
   const [basis, setBasis] = useTabValue<'seen' | 'from memory'>(`anamnesis.basis.${context.episode}`, 'seen')
   const [back, setBack] = useState(0)
   const history = useHistory()
   const question = useQuestion(context.episode)
-  const [now, setNow] = useState(nowMs)
   const { read, catchUp } = useFollowing(line)
   const composing = useParsed(read, context, zone, who)
   const { parsed, completions } = composing
-  const [record, setRecord] = useState<{ line: string; question: RecordQuestion }>()
+  const [record, setRecord] = useState<Recorded>()
   const [written, setWritten] = useState<{ readonly line: string }>()
   const { send, jot, busy } = useSending(typed, { parsed, context, who, basis }, input, {
     written: (list) => {
@@ -101,11 +96,6 @@ export function Composer({
 
   const past = parsed.ok ? parsed.effects.find((e) => e.does === 'goes past')?.check : undefined
   useEffect(() => onPast(past), [past, onPast])
-  useEffect(() => {
-    setNow(nowMs())
-    const timer = setInterval(() => setNow(nowMs()), 20_000)
-    return () => clearInterval(timer)
-  }, [nowMs])
   const take = () => {
     if (!meter.name) return
     // What was typed meanwhile is not overwritten.
@@ -139,20 +129,10 @@ export function Composer({
       setLine(history.lines[history.lines.length - back - 1] ?? '')
     }
   }
-  /** What a key or a button does, by what the line says now. */
-  const acts = useRef({ act, send, jot })
-  useLayoutEffect(() => {
-    acts.current = { act, send, jot }
-  })
-  const byTheLine = (run: (now: (typeof acts)['current']) => void) => {
-    if (read !== line) catchUp()
-    run(acts.current)
-  }
+  const byTheLine = useByTheLine({ act, send, jot }, read === line ? undefined : catchUp)
   const keys = (event: KeyboardEvent) => {
     if (acting.has(event.key)) byTheLine((now) => now.act(event))
   }
-  const asked = line.trim() === '' ? question.asked : undefined
-  const nameOf = (party: string) => staff.find((p) => p.party === party)?.name ?? 'Somebody'
   return (
     <div className="bg-next border-verdigris border-t-[3px] px-3 py-1.5">
       <WhoRow
@@ -164,9 +144,7 @@ export function Composer({
         context={context}
       />
       <div className="has-[input:focus-visible]:outline-verdigris flex min-h-9 items-center gap-3 rounded-sm has-[input:focus-visible]:outline-2">
-        <span className="num text-18 text-quiet max-sm:hidden">
-          {clockWords(new Date(now).toISOString(), zone)}
-        </span>
+        <Clock zone={zone} />
         <input
           {...completing.combobox.getInputProps({
             ref: input,
@@ -181,87 +159,106 @@ export function Composer({
           spellCheck={false}
           placeholder={hints[0] ? `e.g. ${hints[0]}` : 'what was done, tried, measured or found'}
         />
-        {line.trim() !== '' && (
-          <button
-            type="button"
-            className="act min-h-9 px-2"
-            disabled={busy}
-            title="Shift and Enter: kept as it is, sorted later"
-            onClick={() => byTheLine((now) => void now.jot())}
-          >
-            {which ? 'Keep as it is' : 'Quick note'}
-          </button>
-        )}
-        {line.trim() === '' && !practice && (
-          <VoiceJot
-            machine={context.machine}
-            episode={context.episode}
-            onSaid={(error) => setHalt(error ? { error } : undefined)}
-          />
-        )}
-        {parsed.ok && (
-          <button
-            type="button"
-            className="act min-h-9 px-2"
-            disabled={busy}
-            onClick={() => byTheLine((now) => void now.send())}
-          >
-            Write
-          </button>
-        )}
+        <LineButtons
+          empty={line.trim() === ''}
+          readable={parsed.ok}
+          asksWhich={which !== undefined}
+          busy={busy}
+          context={context}
+          onJot={() => byTheLine((now) => void now.jot())}
+          onWrite={() => byTheLine((now) => void now.send())}
+          onSaid={(error) => setHalt(error ? { error } : undefined)}
+        />
       </div>
       <div
         id="line-says"
         aria-busy={read !== line}
         className="min-h-10 pt-0.5 pl-[4.2rem] max-sm:max-h-[22dvh] max-sm:overflow-y-auto max-sm:pl-0"
       >
-        {halt ? (
-          <HaltStrip
-            halt={halt}
-            nameOf={nameOf}
-            onBack={(text) => {
-              setHalt(undefined)
-              put(text)
-            }}
-          />
-        ) : which && choosing === line ? (
-          <WhichStrip
-            word={which.word}
-            among={which.among}
-            onChoose={(name) => {
-              setChoosing(undefined)
-              put(line.replace(which.word, name))
-            }}
-          />
-        ) : record && line.trim() === '' ? (
-          <AnswerStrip
-            episode={context.episode}
-            machine={context.machine}
-            question={record.question}
-            onKeep={() => {
-              setRecord(undefined)
-              put(`ask ${record.line}`)
-            }}
-            onClose={() => {
-              setRecord(undefined)
-              input.current?.focus()
-            }}
-          />
-        ) : line.trim() === '?' ? (
-          <Examples lines={hints} onTake={put} />
-        ) : asked ? (
-          <QuestionStrip
-            key={asked.id}
-            asked={asked}
-            onAnswered={question.answered}
-            onLater={question.later}
-          />
-        ) : (
-          <Says line={line.trim() === '' ? '' : read} composing={composing} />
-        )}
+        <UnderLine
+          {...{ typed, read, composing, question, hints }}
+          which={which && choosing === line ? which : undefined}
+          onWhich={() => setChoosing(undefined)}
+          record={record}
+          onRecord={setRecord}
+          context={context}
+          nameOf={(party) => staff.find((p) => p.party === party)?.name ?? 'Somebody'}
+          onFocus={() => input.current?.focus()}
+        />
         <Completions line={line} completing={completing} />
       </div>
       <Spoken line={line} written={written} />
     </div>
+  )
+}
+
+/** What a key or a button does, by what the line says now: what is read of it catches up first. */
+function useByTheLine<T>(acts: T, catchUp: (() => void) | undefined) {
+  const latest = useRef(acts)
+  useLayoutEffect(() => {
+    latest.current = acts
+  })
+  return (run: (now: T) => void) => {
+    catchUp?.()
+    run(latest.current)
+  }
+}
+
+/** The time of the line, as it would be written. */
+function Clock({ zone }: { zone: string }) {
+  const { nowMs } = useSource()
+  const [now, setNow] = useState(nowMs)
+  useEffect(() => {
+    setNow(nowMs())
+    const timer = setInterval(() => setNow(nowMs()), 20_000)
+    return () => clearInterval(timer)
+  }, [nowMs])
+  return (
+    <span className="num text-18 text-quiet max-sm:hidden">
+      {clockWords(new Date(now).toISOString(), zone)}
+    </span>
+  )
+}
+
+function LineButtons({
+  empty,
+  readable,
+  asksWhich,
+  busy,
+  context,
+  onJot,
+  onWrite,
+  onSaid,
+}: {
+  empty: boolean
+  readable: boolean
+  asksWhich: boolean
+  busy: boolean
+  context: ComposerContext
+  onJot: () => void
+  onWrite: () => void
+  onSaid: (error: string | undefined) => void
+}) {
+  const { practice } = useSource()
+  return (
+    <>
+      {!empty && (
+        <button
+          type="button"
+          className="act min-h-9 px-2"
+          disabled={busy}
+          title="Shift and Enter: kept as it is, sorted later"
+          onClick={onJot}
+        >
+          {asksWhich ? 'Keep as it is' : 'Quick note'}
+        </button>
+      )}
+      {empty && !practice && <VoiceJot machine={context.machine} episode={context.episode} onSaid={onSaid} />}
+      {readable && (
+        <button type="button" className="act min-h-9 px-2" disabled={busy} onClick={onWrite}>
+          Write
+        </button>
+      )}
+    </>
   )
 }
