@@ -6,7 +6,7 @@ import type { Mention } from './names.ts'
 import { quantities } from './amounts.ts'
 import { whenOf } from './slots.ts'
 import { each, isQualifier, targets } from './targets.ts'
-import type { ClauseReader } from './told.ts'
+import type { ClauseReader, Told } from './told.ts'
 
 const swapVerb =
   /\b(?:swapped|replaced|exchanged|renewed|changed|substituted|recapped with|traded|upgraded)\b|^(?:swap|replace|exchange|renew)\b(?!.*\b(?:before|next|later|tomorrow|soon|first)\b)/
@@ -18,174 +18,190 @@ const inItsPlace =
 const newNow =
   /\b(?:is|are|both|all|now|got)? ?new(?: now| in| again|$|,| one| ones)|^(?:a |the )?(?:new|fresh|another) .*\b(?:on|in|fitted|installed|mounted|goes on|is on|is in)$/
 
+interface Facts {
+  readonly line: Line
+  readonly clause: Clause
+  readonly told: Told
+  readonly said: string
+  /** A word for a swap itself; without one it has to be plain from the rest. */
+  readonly verb: RegExpExecArray | null
+  /** Positions that are named in the clause, one by one. */
+  readonly single: readonly Mention[]
+  readonly at: (at: string, means?: string) => Act
+}
+/** One way to read it: what took whose place; null: nothing did; undefined: the next way may know. */
+type Read = readonly Act[] | null | undefined
+
+const readings: readonly ((facts: Facts) => Read)[] = [
+  inPlaceOf,
+  noPart,
+  freshAt,
+  ratedIn,
+  thisForThat,
+  newOnes,
+  isNewNow,
+  noSwap,
+  changedPlaces,
+  namedOrTold,
+]
+
 export const swap: ClauseReader = (line, clause, told) => {
   const said = words(line, clause.from, clause.to)
-  const verb = swapVerb.exec(said)
-  // "IC8 in place of IC7": the one came where the other was.
-  const place = /\b(?:in place of|in lieu of|instead of)\b/.exec(said)
-  if (place) {
-    const cut = clause.from + said.slice(0, place.index).trim().split(' ').filter(Boolean).length
-    const after = named(line, cut + 2, clause.to, 'position').filter((m) => m.names.length === 1)
-    const given = named(line, clause.from, cut, 'position').filter((m) => m.names.length === 1)
-    if (after[0]?.names[0] && !/\b(?:tested|tried|reads?|gives|shows)\b/.test(said))
-      return [
-        {
-          do: 'swap',
-          at: after[0].names[0],
-          with:
-            given[0]?.names[0] ??
-            (freshWords(line, { ...clause, to: cut }, []) || written(line, clause.from, cut)),
-          ...whenOf(line, clause),
-        },
-      ]
+  const facts: Facts = {
+    ...{ line, clause, told, said },
+    verb: swapVerb.exec(said),
+    single: named(line, clause.from, clause.to, 'position').filter((m) => m.names.length === 1),
+    at: (at, means) => ({ do: 'swap', at, ...(means ? { with: means } : {}), ...whenOf(line, clause) }),
   }
+  for (const read of readings) {
+    const found = read(facts)
+    if (found !== undefined) return found ?? undefined
+  }
+  return undefined
+}
+
+/** "IC8 in place of IC7": the one came where the other was. */
+function inPlaceOf({ line, clause, said, at }: Facts): Read {
+  const place = /\b(?:in place of|in lieu of|instead of)\b/.exec(said)
+  if (!place || /\b(?:tested|tried|reads?|gives|shows)\b/.test(said)) return undefined
+  const cut = clause.from + said.slice(0, place.index).trim().split(' ').filter(Boolean).length
+  const one = (from: number, to: number) =>
+    named(line, from, to, 'position').find((m) => m.names.length === 1)?.names[0]
+  const where = one(cut + 2, clause.to)
+  if (!where) return undefined
+  const means =
+    one(clause.from, cut) ?? (freshWords(line, { ...clause, to: cut }, []) || written(line, clause.from, cut))
+  return [at(where, means)]
+}
+
+function noPart({ said, verb }: Facts): Read {
+  const stuff =
+    /\b(?:new|fresh|another) (?:shiny |clean )?(?:solder|flux|paint|glue|joints?|grease|oil|tape|label|smell|sockets?|pins?|wires?|leads?|screws?|clips?)\b/
+  return !verb && stuff.test(said) ? null : undefined
+}
+
+/** "in IC6 sits now a fresh 74LS374", "fresh 4700/16 in C31 + C32". */
+function freshAt({ line, clause, said, verb, single, at }: Facts): Read {
   if (
-    /\b(?:new|fresh|another) (?:shiny |clean )?(?:solder|flux|paint|glue|joints?|grease|oil|tape|label|smell|sockets?|pins?|wires?|leads?|screws?|clips?)\b/.test(
-      said,
-    ) &&
-    !verb
+    verb ||
+    !/\b(?:in|into|at|for)\b/.test(said) ||
+    /\b(?:crack|leak|scratch|noise|fault|rust)\b/.test(said)
   )
     return undefined
-  // "in IC6 sits now a fresh 74LS374", "fresh 4700/16 in C31 + C32".
-  const into = named(line, clause.from, clause.to, 'position').filter(
-    (m) => m.names.length === 1 && m.by !== 'noun',
-  )
+  const into = single.filter((m) => m.by !== 'noun')
   const newAt = line.tokens.findIndex(
     (t, i) => i >= clause.from && i < clause.to && /^(?:new|fresh|another|replacement)$/.test(t.word),
   )
-  const leads = into.filter(
+  const first = into.find(
     (m) => isQualifier(line, m) || /^(?:in|into|at|for|and)$/.test(line.tokens[m.from - 1]?.word ?? ''),
   )
-  if (
-    !verb &&
-    newAt >= 0 &&
-    leads.length > 0 &&
-    /\b(?:in|into|at|for)\b/.test(said) &&
-    !/\b(?:crack|leak|scratch|noise|fault|rust)\b/.test(said)
-  ) {
-    const first = leads[0]
-    const means =
-      first && newAt < first.from ? written(line, newAt, first.from - 1) : written(line, newAt, clause.to)
-    return into
-      .filter((m, i) => into.findIndex((o) => o.names[0] === m.names[0]) === i)
-      .flatMap((m): Act[] =>
-        m.names[0] ? [{ do: 'swap', at: m.names[0], with: means, ...whenOf(line, clause) }] : [],
-      )
-  }
-  // "put C3 and C4 in, both 100 uF".
-  const placedIn =
-    !verb && /\b(?:put|fitted|installed|soldered)\b/.test(said) && !/\b(?:measured|reads?)\b/.test(said)
-      ? targets(line, clause)
-      : []
-  const rated = quantities(line, clause.from, clause.to).filter((q) => /F$|ohm$/.test(q.unit ?? ''))
-  if (placedIn.length > 0 && rated[0] && rated[0].from > (placedIn[0]?.mention.from ?? 0)) {
-    const means = written(line, rated[0].from, clause.to)
-    return each(placedIn, line, 'swap', (at) => ({ do: 'swap', at, with: means, ...whenOf(line, clause) }))
-  }
-  const forIt =
+  if (newAt < 0 || !first) return undefined
+  const means = written(line, newAt, newAt < first.from ? first.from - 1 : clause.to)
+  const names = new Set(into.flatMap((m) => m.names[0] ?? []))
+  // Where nothing is written of it, it is said so all the same.
+  return [...names].map((name) => ({ ...at(name), with: means }))
+}
+
+/** "put C3 and C4 in, both 100 uF". */
+function ratedIn({ line, clause, said, verb, at }: Facts): Read {
+  if (verb || !/\b(?:put|fitted|installed|soldered)\b/.test(said) || /\b(?:measured|reads?)\b/.test(said))
+    return undefined
+  const placed = targets(line, clause)
+  const [rated] = quantities(line, clause.from, clause.to).filter((q) => /F$|ohm$/.test(q.unit ?? ''))
+  if (placed.length === 0 || !rated || rated.from <= (placed[0]?.mention.from ?? 0)) return undefined
+  return each(placed, line, 'swap', (name) => at(name, written(line, rated.from, clause.to)))
+}
+
+/** "put a 470 µF in for C5". */
+function thisForThat({ line, clause, said, verb, single, at }: Facts): Read {
+  const putting =
     /\b(?:put|fitted|used|soldered|installed|took|got)\b.*\bfor\b/.test(said) &&
     !/\bfor (?:now|good|test)/.test(said)
-      ? named(line, clause.from, clause.to, 'position').filter(
-          (m) => m.names.length === 1 && line.tokens[m.from - 1]?.word === 'for',
-        )
-      : []
-  if (!verb && forIt[0]?.names[0] && quantities(line, clause.from, forIt[0].from).length > 0) {
-    const means = written(line, clause.from, forIt[0].from - 1)
-      .replace(/^(?:put|fitted|used|soldered|installed|took|got)\s+(?:a |an |in )?/i, '')
-      .replace(/\s+in$/i, '')
-    return [{ do: 'swap', at: forIt[0].names[0], with: means, ...whenOf(line, clause) }]
-  }
-  if (
-    /\ba new (?:one|1)\b|\bnew ones\b/.test(said) &&
-    told.targets.length > 0 &&
-    targets(line, clause).length === 0
+  if (verb || !putting) return undefined
+  const that = single.find((m) => line.tokens[m.from - 1]?.word === 'for')
+  if (!that?.names[0] || quantities(line, clause.from, that.from).length === 0) return undefined
+  const means = written(line, clause.from, that.from - 1)
+    .replace(/^(?:put|fitted|used|soldered|installed|took|got)\s+(?:a |an |in )?/i, '')
+    .replace(/\s+in$/i, '')
+  return [at(that.names[0], means)]
+}
+
+function newOnes({ line, clause, told, said, at }: Facts): Read {
+  if (!/\ba new (?:one|1)\b|\bnew ones\b/.test(said)) return undefined
+  if (told.targets.length === 0 || targets(line, clause).length > 0) return undefined
+  return told.targets.map((name) => at(name))
+}
+
+function isNewNow({ line, clause, said, at }: Facts): Read {
+  const other = /\bas new\b|\blike new\b|\bnot new\b|\bnew (?:crack|scratch|leak|fault|noise|stain|rust)/
+  if (!newNow.test(said) || other.test(said)) return undefined
+  const found = targets(line, clause).filter(
+    (f) => f.mention.by === 'name' || f.mention.by === 'alias' || f.names.length === 1,
   )
-    return told.targets.map((at) => ({ do: 'swap', at, ...whenOf(line, clause) }))
-  if (
-    newNow.test(said) &&
-    !/\bas new\b|\blike new\b|\bnot new\b|\bnew (?:crack|scratch|leak|fault|noise|stain|rust)/.test(said)
-  ) {
-    const found = targets(line, clause).filter(
-      (f) => f.mention.by === 'name' || f.mention.by === 'alias' || f.names.length === 1,
-    )
-    if (found.length > 0) {
-      const means =
-        trailing(line, clause) ?? freshWords(line, clause, found[0]?.mention.from === clause.from ? [] : [])
-      return each(found, line, 'swap', (at) => ({
-        do: 'swap',
-        at,
-        ...(means ? { with: means } : {}),
-        ...whenOf(line, clause),
-      }))
-    }
-  }
-  const placed = inItsPlace.test(said)
-  const fresh = /\b(?:new|fresh|another|spare|different|replacement|known good)\b/.test(said)
+  if (found.length === 0) return undefined
+  const means = trailing(line, clause) ?? freshWords(line, clause, [])
+  return each(found, line, 'swap', (name) => at(name, means))
+}
+
+const fresh = /\b(?:new|fresh|another|spare|different|replacement|known good)\b/
+
+/** Neither a word for it nor something new in its place; and "changed" alone may speak of anything. */
+function noSwap({ said, verb }: Facts): Read {
   const fitted = /\b(?:fitted|put|installed|soldered|in|mounted|got|gets|has|have)\b/.test(said)
-  if (
-    !verb &&
-    !(placed && (fresh || fitted)) &&
-    !/\b(?:fitted|installed|put|soldered) (?:in )?(?:a )?(?:new|fresh|another|different|replacement)\b/.test(
+  const swapped =
+    verb ||
+    (inItsPlace.test(said) && (fresh.test(said) || fitted)) ||
+    /\b(?:fitted|installed|put|soldered) (?:in )?(?:a )?(?:new|fresh|another|different|replacement)\b/.test(
       said,
-    ) &&
-    !/\b(?:has|have|got|gets|get) (?:a |its |their |some )?(?:new|fresh|another)\b/.test(said)
-  )
-    return undefined
-  // "changed" alone may speak of anything: a part must be named with it.
-  if (/^no change\b|\bchanges\b|\bunchanged\b/.test(said)) return undefined
+    ) ||
+    /\b(?:has|have|got|gets|get) (?:a |its |their |some )?(?:new|fresh|another)\b/.test(said)
+  return !swapped || /^no change\b|\bchanges\b|\bunchanged\b/.test(said) ? null : undefined
+}
+
+function changedPlaces({ line, clause, said }: Facts): Read {
   const pair = withOneAnother(line, clause, said)
-  if (pair) return [{ do: 'swap', at: pair[0], with: pair[1], mutual: true, ...whenOf(line, clause) }]
+  return pair && [{ do: 'swap', at: pair[0], with: pair[1], mutual: true, ...whenOf(line, clause) }]
+}
+
+/** A part that is named, else the one that was spoken of before. */
+function namedOrTold(facts: Facts): Read {
+  const { line, clause, told, said, verb, at } = facts
   const lead = swapLead(line, clause)
-  if (stranger(line, clause.from, lead?.at ?? clause.to)) return undefined
-  let found = targets(line, clause, lead?.at ?? clause.to)
-  if (found.length === 0 && lead) {
-    const at = named(line, clause.from, clause.to, 'position').filter(
-      (m) => !isQualifier(line, m) || /^(?:of|in|at)$/.test(line.tokens[m.from - 1]?.word ?? ''),
-    )
-    // "new lever switch in place of SW3", "put a new 470 µF into C5".
-    found = at.map((mention) => ({ mention, names: mention.names })).filter((f) => f.names.length === 1)
-  }
+  if (stranger(line, clause.from, lead?.at ?? clause.to)) return null
+  const found = foundOf(facts, lead)
+  const placed = inItsPlace.test(said)
+  const isFresh = placed || fresh.test(said)
   const others = found.every((f) => f.names.every((n) => !told.targets.includes(n)))
-  if (
-    found.length === 0 ||
-    (placed &&
-      !verb &&
-      told.targets.length > 0 &&
-      (others || found.every((f) => f.names.length > 1)) &&
-      told.last?.do === 'out')
-  ) {
-    const target = told.targets.length > 0 ? told.targets : undefined
-    if (!target || (verb && /\bchanged?\b/.test(verb[0]) && !lead)) return undefined
+  const cameForTheLast =
+    placed &&
+    !verb &&
+    told.targets.length > 0 &&
+    (others || found.every((f) => f.names.length > 1)) &&
+    told.last?.do === 'out'
+  if (found.length === 0 || cameForTheLast) {
+    // "changed" alone may speak of anything: a part must be named with it.
+    if (told.targets.length === 0 || (verb && /\bchanged?\b/.test(verb[0]) && !lead)) return null
     const one = found.length === 1 && found[0]?.mention.by === 'name' ? found[0].names[0] : undefined
-    const means =
-      one ??
-      (lead
-        ? tail(line, lead.at + 1, clause.to)
-        : placed || fresh
-          ? tail(line, clause.from, clause.to)
-          : undefined)
-    return target.map((at) => ({
-      do: 'swap',
-      at,
-      ...(means ? { with: means } : {}),
-      ...whenOf(line, clause),
-    }))
+    const rest = lead ? lead.at + 1 : isFresh ? clause.from : undefined
+    const means = one ?? (rest === undefined ? undefined : tail(line, rest, clause.to))
+    return told.targets.map((name) => at(name, means))
   }
+  const mentions = found.map((f) => f.mention)
   const means = lead
     ? tail(line, lead.at + 1, clause.to)
-    : placed || fresh
-      ? freshWords(
-          line,
-          clause,
-          found.map((f) => f.mention),
-        )
+    : isFresh
+      ? freshWords(line, clause, mentions)
       : trailing(line, clause)
-  return each(found, line, 'swap', (at) => ({
-    do: 'swap',
-    at,
-    ...(means ? { with: means } : {}),
-    ...whenOf(line, clause),
-  }))
+  return each(found, line, 'swap', (name) => at(name, means))
+}
+
+/** What is named before what came in, else anywhere: "new lever switch in place of SW3", "put a new 470 µF into C5". */
+function foundOf({ line, clause, single }: Facts, lead: { readonly at: number } | undefined) {
+  const found = targets(line, clause, lead?.at ?? clause.to)
+  if (found.length > 0 || !lead) return found
+  return single
+    .filter((m) => !isQualifier(line, m) || /^(?:of|in|at)$/.test(line.tokens[m.from - 1]?.word ?? ''))
+    .map((mention) => ({ mention, names: mention.names }))
 }
 
 /** "swapped drive A and drive B (around)": two of a kind that plug in change places; what is soldered was renewed. */
