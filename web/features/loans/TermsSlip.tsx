@@ -35,7 +35,7 @@ export function TermsSlip({ view, onClose }: { view: LoanView; onClose: () => vo
         <Cover before={before} />
         <Allowed before={before} />
         <Care before={before} />
-        <MainButton type="submit" disabled={busy}>
+        <MainButton type="submit" className="justify-self-start" disabled={busy}>
           Save the terms
         </MainButton>
       </KeptForm>

@@ -54,7 +54,7 @@ export function MoveSlip({ part, onClose }: { part: PartLife; onClose: () => voi
     <Slip title={`Move ${part.label}`} onClose={onClose}>
       <form onSubmit={(event) => void submit(event)}>
         <Ways form={form} part={part} />
-        <div className="grid grid-cols-3 gap-3 max-md:grid-cols-1">
+        <div className="grid grid-cols-3 items-end gap-3 max-md:grid-cols-1">
           <Where form={form} found={found} />
           <OnWhoseWord form={form} />
         </div>

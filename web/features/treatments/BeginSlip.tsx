@@ -142,7 +142,7 @@ function How({ form, card }: Part) {
     ...register(name),
   })
   return (
-    <div className="grid grid-cols-4 items-end gap-3 max-lg:grid-cols-2 max-sm:grid-cols-1">
+    <div className="grid grid-cols-4 items-start gap-3 max-lg:grid-cols-2 max-sm:grid-cols-1">
       <div className="col-span-full">
         <Mixing
           onUse={(bought, mixed) => {
