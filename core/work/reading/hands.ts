@@ -1,125 +1,130 @@
 /** Work by hand: the verb, what it was done to, with what. */
+import type { Act } from './acts.ts'
 import { type Clause } from './clauses.ts'
 import { nounLike } from './predicates.ts'
 import { type Line, named, tagged, words, written } from './line.ts'
 import { isState } from './states.ts'
 import { targets } from './targets.ts'
 import { stopAt, timeIn, whenOf } from './slots.ts'
-import type { ClauseReader } from './told.ts'
+import type { ClauseReader, Told } from './told.ts'
 
 const meansLead = /^(?:with|using|by|in|w|through|via)$/
 
 /** Work that was done: the verb, what it was done to, with what. */
 export const work: ClauseReader = (line, clause, told) => {
+  const said = words(line, clause.from, clause.to)
   const verbs = line.verbs.filter(
     (v) =>
-      v.at >= clause.from &&
-      v.at < clause.to &&
+      inside(clause, v.at) &&
       (v.verb.act === 'work' || (v.verb.act === 'adjust' && v.verb.lemma === 'move')) &&
       !nounLike(line, v.at) &&
       !adjectival(line, clause, v.at),
   )
-  const said = words(line, clause.from, clause.to)
-  const drops = /\b(\d+|some|few) drops?(?: of)? (oil|grease)\b/.exec(said)
-  if (drops && !/\b(?:leak|leaked|under|on the floor|lost)\b/.test(said)) {
-    const at = named(line, clause.from, clause.to, 'position', 'zone').map((m) => m.names[0])[0] ?? told.what
-    return [
-      {
-        do: 'work',
-        verb: drops[2] === 'oil' ? 'oil' : 'grease',
-        ...(at ? { what: at } : {}),
-        words: written(line, clause.from, clause.to),
-        ...whenOf(line, clause),
-      },
-    ]
-  }
-  // "removed it with white spirit": what is taken away is no part.
-  const away = line.verbs.find(
-    (v) => v.at >= clause.from && v.at < clause.to && v.form === 'past' && v.verb.lemma === 'remove',
-  )
-  if (
-    away &&
-    verbs.length === 0 &&
-    targets(line, clause).length === 0 &&
-    /\bwith\b|\bby\b|\busing\b/.test(said)
-  ) {
-    const object = objectAfter(line, away.at + 1, clause.to)
-    const before = subjectBefore(line, clause, away.at)
-    const what = object && !/^(?:it|them|with|by|using)\b/i.test(object) ? object : (before ?? told.what)
-    return [
-      {
-        do: 'work',
-        verb: 'remove',
-        ...(what ? { what } : {}),
-        words: written(line, clause.from, clause.to),
-        ...whenOf(line, clause),
-      },
-    ]
-  }
-  const fits = line.verbs.find(
-    (v) => v.at >= clause.from && v.at < clause.to && v.form === 'past' && v.verb.act === 'in',
-  )
-  if (fits && verbs.length === 0 && targets(line, clause).length === 0) {
-    const object = objectAfter(line, fits.at + 1, clause.to)
-    if (object && !/^(?:it|them)$/i.test(object))
-      return [
-        {
-          do: 'work',
-          verb: fits.verb.lemma,
-          what: object,
-          words: written(line, clause.from, clause.to),
-          ...whenOf(line, clause),
-        },
-      ]
+  const plain = dropsOf(line, clause, told, said)
+  if (plain) return [plain]
+  if (verbs.length === 0 && targets(line, clause).length === 0) {
+    const other = takenAway(line, clause, told, said) ?? putOn(line, clause)
+    if (other) return [other]
   }
   const spoken = verbs.find(
     (v) => v.form === 'past' || ((v.form === 'base' || v.form === 'ing') && startsSo(line, clause, v.at)),
   )
-  if (!spoken) return undefined
-  if (isState(line, spoken, said)) return undefined
-  if (
-    spoken.guessed &&
-    (/\b(?:interrupt|suppose|appear|seem|consist|contain|remain|exist|belong|depend|need|require)/.test(
-      spoken.verb.lemma,
-    ) ||
-      tagged(line, clause.from, clause.to, 'finding', 'bad', 'part').length > 0)
-  )
-    return undefined
-  const plainly =
-    spoken.at === clause.to - 1 ||
-    spoken.at === clause.from ||
-    /^(?:with|using|in|by|again|and|off|out|,|on|for)$/.test(line.tokens[spoken.at + 1]?.word ?? '')
-  if (
-    spoken.guessed &&
-    (!plainly ||
-      (!/\b(?:with|using|by hand|again|all|i|we)\b/.test(said) &&
-        named(line, clause.from, clause.to, 'position', 'zone').length === 0))
-  )
-    return undefined
+  if (!spoken || isNoWork(line, clause, said, spoken)) return undefined
+  return doneTo(line, clause, told, spoken)
+}
+
+const inside = (clause: Clause, at: number) => at >= clause.from && at < clause.to
+
+/** "two drops of oil on the rail". */
+function dropsOf(line: Line, clause: Clause, told: Told, said: string): Act | undefined {
+  const drops = /\b(\d+|some|few) drops?(?: of)? (oil|grease)\b/.exec(said)
+  if (!drops || /\b(?:leak|leaked|under|on the floor|lost)\b/.test(said)) return undefined
+  const at = named(line, clause.from, clause.to, 'position', 'zone').map((m) => m.names[0])[0] ?? told.what
+  return {
+    do: 'work',
+    verb: drops[2] === 'oil' ? 'oil' : 'grease',
+    ...(at ? { what: at } : {}),
+    words: written(line, clause.from, clause.to),
+    ...whenOf(line, clause),
+  }
+}
+
+/** "removed it with white spirit": what is taken away is no part. */
+function takenAway(line: Line, clause: Clause, told: Told, said: string): Act | undefined {
+  const away = line.verbs.find((v) => inside(clause, v.at) && v.form === 'past' && v.verb.lemma === 'remove')
+  if (!away || !/\bwith\b|\bby\b|\busing\b/.test(said)) return undefined
+  const object = objectAfter(line, away.at + 1, clause.to)
+  const before = subjectBefore(line, clause, away.at)
+  const what = object && !/^(?:it|them|with|by|using)\b/i.test(object) ? object : (before ?? told.what)
+  return {
+    do: 'work',
+    verb: 'remove',
+    ...(what ? { what } : {}),
+    words: written(line, clause.from, clause.to),
+    ...whenOf(line, clause),
+  }
+}
+
+/** "fitted a felt washer": what goes on is no part that the machine has. */
+function putOn(line: Line, clause: Clause): Act | undefined {
+  const fits = line.verbs.find((v) => inside(clause, v.at) && v.form === 'past' && v.verb.act === 'in')
+  const object = fits && objectAfter(line, fits.at + 1, clause.to)
+  if (!fits || !object || /^(?:it|them)$/i.test(object)) return undefined
+  return {
+    do: 'work',
+    verb: fits.verb.lemma,
+    what: object,
+    words: written(line, clause.from, clause.to),
+    ...whenOf(line, clause),
+  }
+}
+
+type Spoken = Line['verbs'][number]
+
+/** A verb of work that says how it is, what is not done, or what is done meanwhile. */
+function isNoWork(line: Line, clause: Clause, said: string, spoken: Spoken): boolean {
+  const { at, verb, form } = spoken
+  if (isState(line, spoken, said) || isGuess(line, clause, said, spoken)) return true
   if (
     /\b(?:not|never|cannot|to be|must be|should be|needs|could be|would be|has never been|was never)\b/.test(
-      words(line, clause.from, spoken.at + 1),
+      words(line, clause.from, at + 1),
     ) &&
     !/\bnot only\b/.test(said)
   )
-    return undefined
+    return true
   // "The paper feed is stuck": how it is, not what was done to it.
-  if (
-    tagged(line, spoken.at, spoken.at + 1, 'bad', 'finding').length > 0 &&
-    (/^(?:is|are|gets|got|still|completely|now)$/.test(line.tokens[spoken.at - 1]?.word ?? '') ||
-      (/^(?:stick|bend|strip)$/.test(spoken.verb.lemma) &&
-        spoken.at === clause.to - 1 &&
-        spoken.at > clause.from))
+  const bad = tagged(line, at, at + 1, 'bad', 'finding').length > 0
+  const isSo =
+    /^(?:is|are|gets|got|still|completely|now)$/.test(line.tokens[at - 1]?.word ?? '') ||
+    (/^(?:stick|bend|strip)$/.test(verb.lemma) && at === clause.to - 1 && at > clause.from)
+  if (bad && isSo) return true
+  if (form === 'ing' && (at !== clause.from || /\bwhile\b/.test(clause.link))) return true
+  return tagged(line, clause.from, clause.to, 'finding').some(
+    (h) => h.to - h.from > 1 && h.from <= at && at < h.to,
   )
-    return undefined
-  if (spoken.form === 'ing' && (spoken.at !== clause.from || /\bwhile\b/.test(clause.link))) return undefined
+}
+
+/** A word that is no verb of the table is taken for one only where all around it says so. */
+function isGuess(line: Line, clause: Clause, said: string, { guessed, at, verb }: Spoken): boolean {
+  if (!guessed) return false
   if (
-    tagged(line, clause.from, clause.to, 'finding').some(
-      (h) => h.to - h.from > 1 && h.from <= spoken.at && spoken.at < h.to,
-    )
+    /\b(?:interrupt|suppose|appear|seem|consist|contain|remain|exist|belong|depend|need|require)/.test(
+      verb.lemma,
+    ) ||
+    tagged(line, clause.from, clause.to, 'finding', 'bad', 'part').length > 0
   )
-    return undefined
-  const meansAt = line.tokens.findIndex(
+    return true
+  const plainly =
+    at === clause.to - 1 ||
+    at === clause.from ||
+    /^(?:with|using|in|by|again|and|off|out|,|on|for)$/.test(line.tokens[at + 1]?.word ?? '')
+  const byHand = /\b(?:with|using|by hand|again|all|i|we)\b/.test(said)
+  return !plainly || (!byHand && named(line, clause.from, clause.to, 'position', 'zone').length === 0)
+}
+
+/** Where what it was done with begins; −1 for nowhere. */
+const meansIn = (line: Line, clause: Clause, spoken: Spoken): number =>
+  line.tokens.findIndex(
     (t, i) =>
       i > clause.from &&
       i < clause.to &&
@@ -131,6 +136,10 @@ export const work: ClauseReader = (line, clause, told) => {
       ) &&
       !(t.word === 'by' && i < spoken.at),
   )
+
+/** What the verb was done to: before it or behind it, or what was spoken of before; several each by itself. */
+function doneTo(line: Line, clause: Clause, told: Told, spoken: Spoken): readonly Act[] | undefined {
+  const meansAt = meansIn(line, clause, spoken)
   const objectEnd = meansAt > spoken.at ? meansAt : clause.to
   const before = subjectBefore(line, clause, spoken.at)
   const after = objectAfter(line, spoken.at + 1, objectEnd)
@@ -142,26 +151,21 @@ export const work: ClauseReader = (line, clause, told) => {
     (after === undefined && before === undefined)
   const what = pronoun ? (told.what ?? told.targets[0] ?? before) : (after ?? before)
   const means = meansAt >= 0 ? written(line, meansAt + 1, clause.to) : undefined
-  const rest = means ?? (before && after ? `${after}` : trailingWords(line, spoken.at + 1, clause.to))
-  const target = before && after && !pronoun ? pickTarget(line, clause, before, after) : what
-  const range = targets(line, clause).filter((f) => f.names.length === 1)
-  if (range.length > 1 && range.every((f) => f.mention === range[0]?.mention))
-    return range.map(({ names }) => ({
-      do: 'work',
-      verb: spoken.verb.lemma,
-      what: names[0],
-      ...(means ? { words: means } : {}),
-      ...whenOf(line, clause),
-    }))
-  const more = target !== undefined && target === after ? alsoAfter(line, spoken.at + 1, objectEnd) : []
-  const how = more.length > 0 ? means : rest
-  return [target, ...more].map((w) => ({
+  const act = (verb: string, on: string | undefined, how: string | undefined): Act => ({
     do: 'work',
-    verb: spoken.verb.lemma.replace(/ize$/, 'ise'),
-    ...(w ? { what: w } : {}),
+    verb,
+    ...(on ? { what: on } : {}),
     ...(how ? { words: how } : {}),
     ...whenOf(line, clause),
-  }))
+  })
+  const range = targets(line, clause).filter((f) => f.names.length === 1)
+  if (range.length > 1 && range.every((f) => f.mention === range[0]?.mention))
+    return range.map(({ names }) => act(spoken.verb.lemma, names[0], means))
+  const target = before && after && !pronoun ? pickTarget(line, clause, before, after) : what
+  const more = target !== undefined && target === after ? alsoAfter(line, spoken.at + 1, objectEnd) : []
+  const rest = means ?? (before && after ? after : trailingWords(line, spoken.at + 1, clause.to))
+  const how = more.length > 0 ? means : rest
+  return [target, ...more].map((w) => act(spoken.verb.lemma.replace(/ize$/, 'ise'), w, how))
 }
 
 const namesAt = (line: Line, at: number): boolean => {
