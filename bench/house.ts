@@ -10,7 +10,7 @@ import { pointAt } from '#core/quantity/time.ts'
 import { terminalSheet } from '#core/testing/terminal.ts'
 import type { Role } from '#core/roles.ts'
 import { AccountModel, HouseModel } from '#server/db/models.ts'
-import { createPerson } from '#server/features/session/routes.ts'
+import { createPerson } from '#server/features/session/new-person.ts'
 import { readConfig } from '#server/platform/config.ts'
 import { createLog, prepare, startServer, type Running } from '#server/server.ts'
 

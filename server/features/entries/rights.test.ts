@@ -15,7 +15,7 @@ import {
   type Agent,
   type TestHouse,
 } from '../../testing/house.ts'
-import { createPerson } from '../session/routes.ts'
+import { createPerson } from '../session/new-person.ts'
 import { signIn } from '../../testing/house.ts'
 
 let house: TestHouse

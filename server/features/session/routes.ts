@@ -1,13 +1,9 @@
 /** Sign-in, sign-out, who am I, first run, accepting an invitation. */
-import { randomUUID } from 'node:crypto'
 import { verify } from '@node-rs/argon2'
 import type { Transaction } from 'sequelize'
-import { entryVersion, type Entry } from '#core/history/entry.ts'
 import { Router, type Request } from 'express'
-import { v7 } from 'uuid'
+import type { z } from 'zod'
 import { acceptSchema, setupSchema, signInSchema, type Me, type SessionAnswer } from '#api/session.ts'
-import { pointAt } from '#core/quantity/time.ts'
-import type { AccountId, EntryId, PartyId } from '#core/ids.ts'
 import type { Role } from '#core/roles.ts'
 import { houseIdOf } from '../../db/house.ts'
 import { rows, run } from '../../db/connection.ts'
@@ -18,8 +14,8 @@ import { nowInstant, nowMs } from '../../platform/clock.ts'
 import { handle, parse, ProblemError } from '../../platform/errors.ts'
 import { reads } from '../../platform/endpoint.ts'
 import { rememberCommitted } from '../entries/closure.ts'
-import { appendIn } from '../entries/store.ts'
 import { noteSecurity } from '../../platform/security-log.ts'
+import { createPersonIn, type NewPerson } from './new-person.ts'
 import { hashPassword, hashToken, newToken } from './passwords.ts'
 import { refuseCommon } from './strength.ts'
 import { countTry, forgetTry } from './tries.ts'
@@ -53,103 +49,48 @@ async function signIn(request: Request, account: string) {
   forgetVisitor(request)
 }
 
-export interface NewPerson {
-  readonly name: string
-  readonly email: string
-  readonly passwordHash: string
-  readonly role: Role
-  readonly party?: string | undefined
-}
-
-/** A person's party entry and account, in the caller's transaction: both are there afterwards, or neither. Hand `stored` to rememberCommitted once it is committed. */
-export async function createPersonIn(
-  services: Services,
-  person: NewPerson,
-  transaction: Transaction,
-): Promise<{ account: AccountModel; stored: readonly Entry[] }> {
-  const { db } = services
-  const account = randomUUID()
-  const party = (person.party ?? v7()) as PartyId
-  const now = nowInstant()
-  // An address belongs to one account: the second of two who come at once waits here, and is told.
-  const [taken] = await rows(
-    db,
-    `INSERT INTO accounts (id, party, email, password_hash, role) VALUES ($1,$2,$3,$4,$5) ON CONFLICT (email) DO NOTHING RETURNING 1`,
-    [account, party, person.email, person.passwordHash, person.role],
-    transaction,
-  )
-  if (!taken) throw new ProblemError('refused', 'Somebody signs in with that address already.')
-  let stored: readonly Entry[] = []
-  if (!person.party) {
-    const written = await appendIn(
-      db,
-      [
-        {
-          id: v7() as EntryId,
-          v: entryVersion,
-          happenedAt: pointAt(now),
-          basis: 'seen',
-          body: { kind: 'party', party, name: person.name, sort: 'person', roles: [person.role] },
-        },
-      ],
-      { account: account as AccountId, role: 'steward', now, fromOutbox: false, keepContested: false },
-      transaction,
-    )
-    if (written.answers[0]?.became !== 'recorded')
-      throw new ProblemError('refused', 'The person could not be written down.')
-    stored = written.stored
-  }
-  const row = await AccountModel.findByPk(account, { transaction })
-  if (!row) throw new Error('an account is not where it was just written')
-  return { account: row, stored }
-}
-
-/** The same by itself. */
-export async function createPerson(
-  services: Services,
-  { password, ...person }: Omit<NewPerson, 'passwordHash'> & { readonly password: string },
-): Promise<AccountModel> {
-  const passwordHash = await hashPassword(password)
-  const made = await services.db.transaction((transaction) =>
-    createPersonIn(services, { ...person, passwordHash }, transaction),
-  )
-  rememberCommitted(made.stored)
-  return made.account
-}
-
 export function sessionRoutes(services: Services): Router {
   const router = Router()
-  const answer = async (request: Request): Promise<SessionAnswer> => {
-    const house = await HouseModel.findByPk(1)
-    const visitor = await findVisitor(request)
-    request.session.csrf ??= newToken()
-    let me: Me | null = null
-    if (visitor) {
-      const party = (await houseWorld(services.db)).parties.get(visitor.party)
-      me = {
-        account: visitor.account,
-        party: visitor.party,
-        name: party?.name ?? visitor.email,
-        initials: party?.initials ?? '',
-        role: visitor.role,
-        email: visitor.email,
-      }
-    }
-    return {
-      house: house && {
-        id: await houseIdOf(services.db),
-        name: house.name,
-        zone: house.zone,
-        currency: house.currency,
-      },
-      me,
-      csrf: request.session.csrf,
-      demo: house?.demo === true && services.config.demo,
-      secure: request.secure,
-    }
-  }
+  signingIn(router, services)
+  beginning(router, services)
+  invitations(router, services)
+  return router
+}
 
-  reads(router, '/session', answer)
+/** Who is here, of which house; asked at the beginning and answered to whatever changes it. */
+async function sessionAnswer(services: Services, request: Request): Promise<SessionAnswer> {
+  const house = await HouseModel.findByPk(1)
+  request.session.csrf ??= newToken()
+  return {
+    house: house && {
+      id: await houseIdOf(services.db),
+      name: house.name,
+      zone: house.zone,
+      currency: house.currency,
+    },
+    me: await meOf(services, request),
+    csrf: request.session.csrf,
+    demo: house?.demo === true && services.config.demo,
+    secure: request.secure,
+  }
+}
+
+async function meOf(services: Services, request: Request): Promise<Me | null> {
+  const visitor = await findVisitor(request)
+  if (!visitor) return null
+  const party = (await houseWorld(services.db)).parties.get(visitor.party)
+  return {
+    account: visitor.account,
+    party: visitor.party,
+    name: party?.name ?? visitor.email,
+    initials: party?.initials ?? '',
+    role: visitor.role,
+    email: visitor.email,
+  }
+}
+
+function signingIn(router: Router, services: Services) {
+  reads(router, '/session', (request) => sessionAnswer(services, request))
 
   router.post(
     '/session',
@@ -170,7 +111,7 @@ export function sessionRoutes(services: Services): Router {
       await forgetTry(services.db, request, email)
       await signIn(request, account.id)
       await noteSecurity(services.db, request, { ...note, outcome: 'done' })
-      response.json(await answer(request))
+      response.json(await sessionAnswer(services, request))
     }),
   )
 
@@ -183,46 +124,53 @@ export function sessionRoutes(services: Services): Router {
       response.clearCookie('anamnesis').status(204).end()
     }),
   )
+}
 
+/** The first steward of an empty house, by the link that the server printed. */
+function beginning(router: Router, services: Services) {
+  const { db } = services
   router.post(
     '/setup',
     handle(async (request, response) => {
-      const { db } = services
       await countTry(db, request)
       const setup = parse(setupSchema, request.body)
       refuseCommon(setup.password, [setup.name, setup.email, setup.collection])
       const passwordHash = await hashPassword(setup.password)
-      const made = await db.transaction(async (transaction) => {
-        // Taking the link is what lets one in: whoever comes at the same moment finds it gone. House, person and account come with it or not at all.
-        const [offered] = await rows(
-          db,
-          'DELETE FROM setup WHERE token_hash = $1 RETURNING 1',
-          [hashToken(setup.token)],
-          transaction,
-        )
-        if (!offered || (await HouseModel.findByPk(1, { transaction })))
-          throw new ProblemError(
-            'setup-closed',
-            'This link has been used, or is not the newest one. Start the server again to get another, or sign in.',
-          )
-        await HouseModel.create(
-          { id: 1, name: setup.collection, zone: setup.zone, currency: setup.currency },
-          { transaction },
-        )
-        return createPersonIn(
-          services,
-          { name: setup.name, email: setup.email, passwordHash, role: 'steward' },
-          transaction,
-        )
-      })
+      const made = await db.transaction((transaction) =>
+        houseMade(services, setup, passwordHash, transaction),
+      )
       rememberCommitted(made.stored)
-      const { account } = made
       await forgetTry(db, request)
-      await signIn(request, account.id)
-      response.status(201).json(await answer(request))
+      await signIn(request, made.account.id)
+      response.status(201).json(await sessionAnswer(services, request))
     }),
   )
+}
 
+/** Taking the link is what lets one in: whoever comes at the same moment finds it gone. House, person and account come with it or not at all. */
+async function houseMade(
+  services: Services,
+  { token, name, email, collection, zone, currency }: z.output<typeof setupSchema>,
+  passwordHash: string,
+  transaction: Transaction,
+) {
+  const [offered] = await rows(
+    services.db,
+    'DELETE FROM setup WHERE token_hash = $1 RETURNING 1',
+    [hashToken(token)],
+    transaction,
+  )
+  if (!offered || (await HouseModel.findByPk(1, { transaction })))
+    throw new ProblemError(
+      'setup-closed',
+      'This link has been used, or is not the newest one. Start the server again to get another, or sign in.',
+    )
+  await HouseModel.create({ id: 1, name: collection, zone, currency }, { transaction })
+  return createPersonIn(services, { name, email, passwordHash, role: 'steward' }, transaction)
+}
+
+function invitations(router: Router, services: Services) {
+  const { db } = services
   const findInvite = async (token: string) => {
     const invite = await InviteModel.findOne({ where: { tokenHash: hashToken(token) } })
     if (!invite || invite.usedAt || invite.expiresAt.getTime() < nowMs()) throw usedUp()
@@ -238,44 +186,41 @@ export function sessionRoutes(services: Services): Router {
   router.post(
     '/invitations/:token',
     handle(async (request, response) => {
-      const { db } = services
       const token = String(request.params['token'])
       await countTry(db, request)
       const { name } = await findInvite(token)
-      const accepted = parse(acceptSchema, request.body)
-      refuseCommon(accepted.password, [name, accepted.email])
-      const passwordHash = await hashPassword(accepted.password)
-      const made = await db.transaction(async (transaction) => {
-        // One statement takes the invitation: of many who come at once, one finds it unused.
-        const [invite] = await rows<{ name: string; role: Role; party: string | null }>(
-          db,
-          'UPDATE invites SET used_at = $2 WHERE token_hash = $1 AND used_at IS NULL AND expires_at > $2 RETURNING name, role, party',
-          [hashToken(token), new Date(nowMs())],
-          transaction,
-        )
-        if (!invite) throw usedUp()
-        return createPersonIn(
-          services,
-          {
-            name: invite.name,
-            email: accepted.email,
-            passwordHash,
-            role: invite.role,
-            party: invite.party ?? undefined,
-          },
-          transaction,
-        )
-      })
+      const { email, password } = parse(acceptSchema, request.body)
+      refuseCommon(password, [name, email])
+      const passwordHash = await hashPassword(password)
+      const made = await db.transaction((transaction) =>
+        invitationTaken(services, token, { email, passwordHash }, transaction),
+      )
       rememberCommitted(made.stored)
-      const { account } = made
+      const account = made.account.id
       await forgetTry(db, request)
-      await signIn(request, account.id)
-      await noteSecurity(db, request, { did: 'accept an invitation', outcome: 'done', account: account.id })
-      response.status(201).json(await answer(request))
+      await signIn(request, account)
+      await noteSecurity(db, request, { did: 'accept an invitation', outcome: 'done', account })
+      response.status(201).json(await sessionAnswer(services, request))
     }),
   )
+}
 
-  return router
+/** One statement takes the invitation: of many who come at once, one finds it unused. */
+async function invitationTaken(
+  services: Services,
+  token: string,
+  as: Pick<NewPerson, 'email' | 'passwordHash'>,
+  transaction: Transaction,
+) {
+  const [invite] = await rows<{ name: string; role: Role; party: string | null }>(
+    services.db,
+    'UPDATE invites SET used_at = $2 WHERE token_hash = $1 AND used_at IS NULL AND expires_at > $2 RETURNING name, role, party',
+    [hashToken(token), new Date(nowMs())],
+    transaction,
+  )
+  if (!invite) throw usedUp()
+  const { name, role, party } = invite
+  return createPersonIn(services, { ...as, name, role, party: party ?? undefined }, transaction)
 }
 
 const usedUp = () =>
