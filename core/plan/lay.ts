@@ -11,6 +11,7 @@ export interface Layer {
   readonly groups: readonly (readonly number[])[]
   /** Steps that find no room even in an empty house. */
   readonly hopeless: ReadonlySet<number>
+  /** Genes that were laid are not changed afterwards: what comes next is laid on from where it differs from them. */
   readonly lay: (genes: Genes) => void
   /** By step after `lay`: the tick where it begins, −1 where it is not laid. */
   readonly start: Int32Array

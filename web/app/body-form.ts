@@ -18,7 +18,7 @@ interface Making<F extends FieldValues> {
   readonly schema: z.ZodType
   /** The field in which a part of the body was typed, where it has another name: the first word of the path by itself. */
   readonly fields?: Readonly<Record<string, Path<F>>>
-  /** Fields of figures that go elsewhere than into the body. */
+  /** Fields of figures from 0 up that go elsewhere than into the body. */
   readonly figures?: readonly (keyof F & string)[]
 }
 
@@ -37,8 +37,10 @@ export function useBodyForm<F extends FieldValues>({
       const name = at.map((_, n) => fields[at.slice(0, at.length - n).join('.')]).find(Boolean)
       return [name ?? (at[0] && at[0] in form ? at[0] : 'root'), refusedFor(issueWords(issue))]
     })
-    for (const name of figures)
-      if (Number.isNaN(figure(form[name]))) refused.push([name, refusedFor('Write it as a number.')])
+    for (const name of figures) {
+      const n = figure(form[name]) ?? 0
+      if (!Number.isFinite(n) || n < 0) refused.push([name, refusedFor('Write it as a number from 0 up.')])
+    }
     return refused.length === 0
       ? { values: form, errors: {} }
       : { values: {}, errors: Object.fromEntries(refused.reverse()) as FieldErrors<F> }
