@@ -177,11 +177,11 @@ test('provenance: a chain with its gap, and dates on parts as candidates', async
 
 test('a lot: one look for named units, written on each', async () => {
   await rasmus.goto(`${demo()}/batches`)
-  await rasmus.getByRole('button', { name: 'Register a lot' }).click()
-  await rasmus.getByLabel('Name of the lot').fill('Three dial sets')
+  await rasmus.getByRole('button', { name: 'Register a group' }).click()
+  await rasmus.getByLabel('Name of the group').fill('Three dial sets')
   await rasmus.getByLabel('What each unit is called').fill('Dial set')
   await rasmus.getByLabel('Units', { exact: true }).fill('3')
-  await rasmus.getByLabel('Price of the lot').fill('10.00')
+  await rasmus.getByLabel('Price of the group').fill('10.00')
   await expect(rasmus.getByText('€3.34 a unit')).toBeVisible()
   await rasmus.getByLabel('Said of all of them').fill('all dead')
   await rasmus.getByRole('button', { name: 'Register them all' }).click()

@@ -16,7 +16,8 @@ process.env.MUTATE_FOLDER = folder
 const results = await new Stryker({
   mutate: [...chosen, '!**/*.test.ts'],
   testRunner: 'vitest',
-  vitest: { configFile: 'tools/mutate.vitest.ts', related: true },
+  vitest: { configFile: 'tools/mutate.vitest.ts', related: false },
+  buildCommand: 'node tools/mutate.build.mjs',
   plugins: ['@stryker-mutator/vitest-runner'],
   coverageAnalysis: 'perTest',
   ignoreStatic: true,

@@ -1,9 +1,19 @@
 /** The band is all the chrome. It stands around every view of a signed-in person; without one, the sign-in page. */
+import { type BandPlace, placesFor, titleOf } from './places.ts'
+import { NavLink, Outlet, useLocation, useNavigate } from 'react-router'
 import { flushSync } from 'react-dom'
 import { useQueryClient } from '@tanstack/react-query'
-import { lazy, Suspense, useEffect, useLayoutEffect, useRef, useState, type RefObject } from 'react'
+import {
+  lazy,
+  Suspense,
+  useCallback,
+  useEffect,
+  useLayoutEffect,
+  useRef,
+  useState,
+  type RefObject,
+} from 'react'
 import { DropdownMenu } from 'radix-ui'
-import { NavLink, Outlet, useLocation, useNavigate } from 'react-router'
 import type { SessionAnswer } from '#api/session.ts'
 import type { Role } from '#core/roles.ts'
 import { SignIn } from '#web/features/session/SignIn.tsx'
@@ -12,7 +22,6 @@ import { remove } from './http.ts'
 import { listen } from './live.ts'
 import { currentSize, currentTheme, keysOn, setLook, soundOn } from './look.ts'
 import { useOutboxState } from './outbox.ts'
-import { placesFor, titleOf } from './places.ts'
 import type FindBox from './Find.tsx'
 import { WaitLine } from './WaitLine.tsx'
 import { SignedProvider, useSession, type SignedIn } from './session.tsx'
@@ -54,14 +63,14 @@ const typing = (target: EventTarget | null) =>
 
 function Band({ signed }: { signed: SignedIn }) {
   const client = useQueryClient()
-  const navigate = useNavigate()
   const location = useLocation()
   const search = useRef<HTMLInputElement>(null)
   const [open, setOpen] = useState<'outbox' | 'keys' | 'account' | undefined>()
-  const [online, setOnline] = useState(navigator.onLine)
+  const online = useOnline()
   const { waiting, why } = useOutboxState(signed.me.account)
   const refused = waiting.filter((w) => w.refused !== undefined).length
   const places = placesFor(signed.me.role)
+  const toggleKeys = useCallback(() => setOpen((now) => (now === 'keys' ? undefined : 'keys')), [])
   // A machine that is not there is never taken for one of the house.
   const practising = location.pathname.startsWith('/practice')
   useLayoutEffect(() => {
@@ -77,32 +86,7 @@ function Band({ signed }: { signed: SignedIn }) {
     if (document.activeElement === document.body)
       document.getElementById('view')?.focus({ preventScroll: true })
   }, [location.pathname])
-  useEffect(() => {
-    const change = () => setOnline(navigator.onLine)
-    window.addEventListener('online', change)
-    window.addEventListener('offline', change)
-    return () => {
-      window.removeEventListener('online', change)
-      window.removeEventListener('offline', change)
-    }
-  }, [])
-  useEffect(() => {
-    const key = (event: KeyboardEvent) => {
-      if (event.ctrlKey || event.metaKey || event.altKey || typing(event.target) || !keysOn()) return
-      // A digit goes to a place only where nothing is being done: no button has the focus, no form is open.
-      const idle =
-        (event.target === document.body || (event.target as HTMLElement).id === 'view') &&
-        !document.querySelector('[data-slip]')
-      const place = idle ? places.find((p) => p.digit === event.key) : undefined
-      if (place && !location.pathname.includes('/episodes/')) void navigate(place.path)
-      else if (event.key === '/') search.current?.focus()
-      else if (event.key === '?') setOpen((now) => (now === 'keys' ? undefined : 'keys'))
-      else return
-      event.preventDefault()
-    }
-    window.addEventListener('keydown', key)
-    return () => window.removeEventListener('keydown', key)
-  }, [navigate, places, location.pathname])
+  useSingleKeys(places, search, toggleKeys)
 
   return (
     <div className="flex min-h-screen flex-col">
@@ -116,42 +100,10 @@ function Band({ signed }: { signed: SignedIn }) {
         {practising && (
           <span className="border-ink rounded-sm border-2 px-2 font-bold whitespace-nowrap">Practice</span>
         )}
-        <nav
-          aria-label="Places"
-          className="flex h-full shrink-0 gap-1 max-sm:gap-0 max-sm:order-last max-sm:h-9 max-sm:w-full"
-        >
-          {places.map((place) => (
-            <NavLink
-              key={place.path}
-              to={place.path}
-              end={place.path === '/'}
-              className={({ isActive }) =>
-                `flex h-full items-center gap-1.5 border-b-[3px] px-2.5 max-sm:px-[3px] max-sm:text-13 ${isActive || (place.path === '/collection' && location.pathname.startsWith('/machines')) ? 'border-verdigris font-bold' : 'border-transparent hover:border-line'}`
-              }
-            >
-              <span className="num text-13 text-quiet font-normal max-lg:hidden">{place.digit}</span>
-              {place.short ? (
-                <>
-                  <span className="max-lg:hidden">{place.name}</span>
-                  <span className="lg:hidden">{place.short}</span>
-                </>
-              ) : (
-                place.name
-              )}
-            </NavLink>
-          ))}
-        </nav>
+        <PlacesNav places={places} />
         <FindField role={signed.me.role} field={search} />
         {!online && <span className="text-copper font-bold">Offline</span>}
-        {waiting.length > 0 && (
-          <button type="button" className="num act whitespace-nowrap" onClick={() => setOpen('outbox')}>
-            {refused === 0
-              ? `${waiting.length} not sent yet`
-              : refused === waiting.length
-                ? `${refused} refused`
-                : `${waiting.length - refused} not sent yet, ${refused} refused`}
-          </button>
-        )}
+        <NotSent waiting={waiting.length} refused={refused} onOpen={() => setOpen('outbox')} />
         <Who signed={signed} onKeys={() => setOpen('keys')} onAccount={() => setOpen('account')} />
       </header>
       {why && waiting.length > refused && open !== 'outbox' && (
@@ -169,6 +121,93 @@ function Band({ signed }: { signed: SignedIn }) {
       </div>
     </div>
   )
+}
+
+function PlacesNav({ places }: { places: readonly BandPlace[] }) {
+  const location = useLocation()
+  return (
+    <nav
+      aria-label="Places"
+      className="flex h-full shrink-0 gap-1 max-sm:gap-0 max-sm:order-last max-sm:h-9 max-sm:w-full"
+    >
+      {places.map((place) => (
+        <NavLink
+          key={place.path}
+          to={place.path}
+          end={place.path === '/'}
+          className={({ isActive }) =>
+            `flex h-full items-center gap-1.5 border-b-[3px] px-2.5 max-sm:px-[3px] max-sm:text-13 ${isActive || (place.path === '/collection' && location.pathname.startsWith('/machines')) ? 'border-verdigris font-bold' : 'border-transparent hover:border-line'}`
+          }
+        >
+          <span className="num text-13 text-quiet font-normal max-lg:hidden">{place.digit}</span>
+          {place.short ? (
+            <>
+              <span className="max-lg:hidden">{place.name}</span>
+              <span className="lg:hidden">{place.short}</span>
+            </>
+          ) : (
+            place.name
+          )}
+        </NavLink>
+      ))}
+    </nav>
+  )
+}
+
+function NotSent({ waiting, refused, onOpen }: { waiting: number; refused: number; onOpen: () => void }) {
+  return (
+    <>
+      {waiting > 0 && (
+        <button type="button" className="num act whitespace-nowrap" onClick={onOpen}>
+          {refused === 0
+            ? `${waiting} not sent yet`
+            : refused === waiting
+              ? `${refused} refused`
+              : `${waiting - refused} not sent yet, ${refused} refused`}
+        </button>
+      )}
+    </>
+  )
+}
+
+function useSingleKeys(
+  places: readonly BandPlace[],
+  search: RefObject<HTMLInputElement | null>,
+  onKeys: () => void,
+) {
+  const location = useLocation()
+  const navigate = useNavigate()
+  useEffect(() => {
+    const key = (event: KeyboardEvent) => {
+      if (event.ctrlKey || event.metaKey || event.altKey || typing(event.target) || !keysOn()) return
+      // A digit goes to a place only where nothing is being done: no button has the focus, no form is open.
+      const idle =
+        (event.target === document.body || (event.target as HTMLElement).id === 'view') &&
+        !document.querySelector('[data-slip]')
+      const place = idle ? places.find((p) => p.digit === event.key) : undefined
+      if (place && !location.pathname.includes('/episodes/')) void navigate(place.path)
+      else if (event.key === '/') search.current?.focus()
+      else if (event.key === '?') onKeys()
+      else return
+      event.preventDefault()
+    }
+    window.addEventListener('keydown', key)
+    return () => window.removeEventListener('keydown', key)
+  }, [navigate, places, location.pathname, search, onKeys])
+}
+
+function useOnline() {
+  const [online, setOnline] = useState(navigator.onLine)
+  useEffect(() => {
+    const change = () => setOnline(navigator.onLine)
+    window.addEventListener('online', change)
+    window.addEventListener('offline', change)
+    return () => {
+      window.removeEventListener('online', change)
+      window.removeEventListener('offline', change)
+    }
+  }, [])
+  return online
 }
 
 /** A plain field until it is gone to: then it looks as one types. What was typed meanwhile stays in it. */

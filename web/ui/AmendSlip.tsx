@@ -1,4 +1,5 @@
 /** Correcting an entry: what it says, when it happened, which machine; or taking it back. Both versions stay readable. */
+import type { Me } from '../../api/session.ts'
 import { useState } from 'react'
 import type { EntryId, MachineId } from '#core/ids.ts'
 import type { Body } from '#core/history/bodies/index.ts'
@@ -144,20 +145,7 @@ export function AmendSlip({
             onChange={(e) => setReason(e.target.value)}
           />
         </div>
-        <div className="col-span-2 flex items-center gap-6 max-sm:col-span-1">
-          <MainButton type="submit">Correct</MainButton>
-          <Act onClick={() => void send({ kind: 'withdrawal' }, row.happenedAt, 'withdraw')}>
-            It did not happen: take it back
-          </Act>
-          {me.role === 'steward' && (
-            <Act className="ml-auto" onClick={() => setErase('all')}>
-              Erase for good
-            </Act>
-          )}
-          {me.role === 'steward' && row.versions.length > 1 && (
-            <Act onClick={() => setErase('superseded')}>Erase what it said before</Act>
-          )}
-        </div>
+        <AmendActs send={send} row={row} me={me} onErase={setErase} />
       </form>
       {'machine' in row.body && row.body.machine && row.body.kind !== 'photo' && (
         <div className="mt-3">
@@ -169,6 +157,30 @@ export function AmendSlip({
           />
         </div>
       )}
+      <ErasingEntry erase={erase} row={row} onClose={onClose} onErase={setErase} />
+      <Said error={error} />
+      {mayKeep && (
+        <p>
+          <Act onClick={() => void mayKeep()}>Keep it as contested, for a person to settle</Act>
+        </p>
+      )}
+    </Slip>
+  )
+}
+
+function ErasingEntry({
+  erase,
+  row,
+  onClose,
+  onErase,
+}: {
+  erase: 'all' | 'superseded' | undefined
+  row: LogRow
+  onClose: () => void
+  onErase: (value: 'all' | 'superseded' | undefined) => void
+}) {
+  return (
+    <>
       {erase && (
         <EraseDialog
           title={erase === 'all' ? 'Erase this entry' : 'Erase what this entry said before'}
@@ -180,16 +192,40 @@ export function AmendSlip({
           ground={row.body.kind === 'photo' ? 'picture wrongly kept' : 'personal data'}
           writings={erasing(row.id, erase)}
           episode={row.episode}
-          onClose={(erased) => (erased ? onClose() : setErase(undefined))}
+          onClose={(erased) => (erased ? onClose() : onErase(undefined))}
         />
       )}
-      <Said error={error} />
-      {mayKeep && (
-        <p>
-          <Act onClick={() => void mayKeep()}>Keep it as contested, for a person to settle</Act>
-        </p>
+    </>
+  )
+}
+
+/** What a correction can be sent as. */
+function AmendActs({
+  send,
+  row,
+  me,
+  onErase,
+}: {
+  send: (body: Body, happenedAt: Interval, how: 'correct' | 'withdraw') => Promise<void>
+  row: LogRow
+  me: Me
+  onErase: (value: 'all' | 'superseded' | undefined) => void
+}) {
+  return (
+    <div className="col-span-2 flex items-center gap-6 max-sm:col-span-1">
+      <MainButton type="submit">Correct</MainButton>
+      <Act onClick={() => void send({ kind: 'withdrawal' }, row.happenedAt, 'withdraw')}>
+        It did not happen: take it back
+      </Act>
+      {me.role === 'steward' && (
+        <Act className="ml-auto" onClick={() => onErase('all')}>
+          Erase for good
+        </Act>
       )}
-    </Slip>
+      {me.role === 'steward' && row.versions.length > 1 && (
+        <Act onClick={() => onErase('superseded')}>Erase what it said before</Act>
+      )}
+    </div>
   )
 }
 

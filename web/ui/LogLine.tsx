@@ -1,11 +1,12 @@
 /** One line of the ruled sheet: time, who, what, result; superseded versions struck but readable; contested ones tied. */
+import type { EntryWords } from '../../api/words/names.ts'
+import type { VersionRow, LogRow } from '#core/views/rows.ts'
 import { useState, type ReactNode } from 'react'
 import { clockWords, durationWords, whenWords } from '#api/words/dates.ts'
 import { entryWords } from '#api/words/entries.ts'
 import { unauthorisedWords, voidRowWords } from '#api/words/standing.ts'
 import { refusalWords } from '#api/words/refusals.ts'
 import type { Labels } from '#core/views/labels.ts'
-import type { LogRow } from '#core/views/rows.ts'
 import { useDates } from '#web/app/session.tsx'
 import { sortKey } from '#core/quantity/time.ts'
 import { photoSrc } from './photos/src.ts'
@@ -70,33 +71,7 @@ export function LogLine({
         <span
           className={`min-w-0 break-words ${day ? 'max-sm:col-span-full' : ''} ${said.proof ? 'font-bold' : ''} ${row.withdrawn ? 'line-through' : ''}`}
         >
-          {said.what}
-          {row.basis === 'from memory' && (
-            <abbr title="from memory" className="text-quiet num ml-1.5 font-normal no-underline">
-              m
-            </abbr>
-          )}
-          {row.minutes !== undefined && (
-            <span className="text-quiet ml-1.5 font-normal">{durationWords(row.minutes)}</span>
-          )}
-          {row.basis === 'told' && <span className="text-quiet ml-1.5 font-normal">told</span>}
-          {unsent && <span className="text-quiet ml-1.5 font-normal">not sent yet</span>}
-          {row.clockUncertain && <span className="text-copper ml-1.5 font-normal">clock uncertain</span>}
-          {row.voidBy && <span className="text-copper ml-1.5 font-normal">{voidRowWords(row.voidBy)}</span>}
-          {row.unauthorised && (
-            <span className="text-copper ml-1.5 font-normal">{unauthorisedWords(row.unauthorised)}</span>
-          )}
-          {row.onVoid && <span className="text-copper ml-1.5 font-normal">done on a void result</span>}
-          {earlier.length > 0 && (
-            <button
-              type="button"
-              className="act ml-2 font-normal"
-              aria-expanded={open}
-              onClick={() => setOpen(!open)}
-            >
-              {row.withdrawn ? 'withdrawn' : 'corrected'}
-            </button>
-          )}
+          <Said said={said} row={row} unsent={unsent} earlier={earlier} open={open} onOpen={setOpen} />
         </span>
         <span className="max-w-60 text-right max-sm:col-span-full max-sm:max-w-none max-sm:text-left max-sm:empty:hidden">
           <span
@@ -116,53 +91,121 @@ export function LogLine({
           )}
         </span>
       </div>
-      {row.photos.length > 0 && (
-        <p className="flex flex-wrap gap-2 pb-1.5 pl-24">
-          {row.photos.map((photo) => (
-            <a
-              key={photo}
-              href={photoSrc(names.machine, photo, 'original')}
-              target="_blank"
-              rel="noreferrer"
-              className="block p-1"
-              style={{ background: 'var(--photo)' }}
-            >
-              <img
-                src={photoSrc(names.machine, photo)}
-                alt={`photograph with: ${said.what}`}
-                className="h-14"
-                loading="lazy"
-              />
-            </a>
-          ))}
-        </p>
-      )}
+      {row.photos.length > 0 && <RowPhotos row={row} names={names} said={said} />}
       {row.contested && (
         <p className="text-oxide pb-1.5 pl-2">
           Contested. {refusalWords(row.contested, { zone: when.zone, labels: names.labels })} It moved
           nothing.
         </p>
       )}
-      {open && (
-        <ul className="text-quiet border-hair mb-2 ml-[6rem] border-l-2 pl-3">
-          {row.versions.map((version, i) => {
-            const text = version.how === 'withdraw' ? 'withdrawn' : words(version.body).what
-            const current = i === row.versions.length - 1
-            return (
-              <li key={version.id} className="py-0.5">
-                <span className="num text-13">{`${short(version.recordedAt)} ${clockWords(version.recordedAt, when.zone)}`}</span>{' '}
-                {version.how === 'said' ? 'said' : version.how === 'correct' ? 'corrected to' : ''}{' '}
-                <span
-                  className={current ? 'text-ink' : 'line-through'}
-                >{`${text}${version.how === 'withdraw' ? '' : `, ${short(version.happenedAt.latest)} ${whenWords(version.happenedAt, when.now, when.zone)}`}${version.how !== 'withdraw' && words(version.body).result ? `: ${words(version.body).result}` : ''}`}</span>
-                {version.reason && <span> because {version.reason}</span>}
-              </li>
-            )
-          })}
-        </ul>
-      )}
+      {open && <Versions row={row} words={words} short={short} when={when} />}
       {late && open && <p className="text-quiet ml-[6rem]">written {short(row.recordedAt)}</p>}
       {children}
     </li>
+  )
+}
+
+/** What the entry says, and how it is known. */
+function Said({
+  said,
+  row,
+  unsent,
+  earlier,
+  open,
+  onOpen,
+}: {
+  said: EntryWords
+  row: LogRow
+  unsent: boolean
+  earlier: VersionRow[]
+  open: boolean
+  onOpen: (value: boolean) => void
+}) {
+  return (
+    <>
+      {said.what}
+      {row.basis === 'from memory' && (
+        <abbr title="from memory" className="text-quiet num ml-1.5 font-normal no-underline">
+          m
+        </abbr>
+      )}
+      {row.minutes !== undefined && (
+        <span className="text-quiet ml-1.5 font-normal">{durationWords(row.minutes)}</span>
+      )}
+      {row.basis === 'told' && <span className="text-quiet ml-1.5 font-normal">told</span>}
+      {unsent && <span className="text-quiet ml-1.5 font-normal">not sent yet</span>}
+      {row.clockUncertain && <span className="text-copper ml-1.5 font-normal">clock uncertain</span>}
+      {row.voidBy && <span className="text-copper ml-1.5 font-normal">{voidRowWords(row.voidBy)}</span>}
+      {row.unauthorised && (
+        <span className="text-copper ml-1.5 font-normal">{unauthorisedWords(row.unauthorised)}</span>
+      )}
+      {row.onVoid && <span className="text-copper ml-1.5 font-normal">done on a void result</span>}
+      {earlier.length > 0 && (
+        <button
+          type="button"
+          className="act ml-2 font-normal"
+          aria-expanded={open}
+          onClick={() => onOpen(!open)}
+        >
+          {row.withdrawn ? 'withdrawn' : 'corrected'}
+        </button>
+      )}
+    </>
+  )
+}
+
+function RowPhotos({ row, names, said }: { row: LogRow; names: LogNames; said: EntryWords }) {
+  return (
+    <p className="flex flex-wrap gap-2 pb-1.5 pl-24">
+      {row.photos.map((photo) => (
+        <a
+          key={photo}
+          href={photoSrc(names.machine, photo, 'original')}
+          target="_blank"
+          rel="noreferrer"
+          className="block p-1"
+          style={{ background: 'var(--photo)' }}
+        >
+          <img
+            src={photoSrc(names.machine, photo)}
+            alt={`photograph with: ${said.what}`}
+            className="h-14"
+            loading="lazy"
+          />
+        </a>
+      ))}
+    </p>
+  )
+}
+
+/** What the entry said before. */
+function Versions({
+  row,
+  words,
+  short,
+  when,
+}: {
+  row: LogRow
+  words: (body: LogRow['body'], happenedAt?: LogRow['happenedAt']) => EntryWords
+  short: (at: string) => string
+  when: { zone: string; now: string }
+}) {
+  return (
+    <ul className="text-quiet border-hair mb-2 ml-[6rem] border-l-2 pl-3">
+      {row.versions.map((version, i) => {
+        const text = version.how === 'withdraw' ? 'withdrawn' : words(version.body).what
+        const current = i === row.versions.length - 1
+        return (
+          <li key={version.id} className="py-0.5">
+            <span className="num text-13">{`${short(version.recordedAt)} ${clockWords(version.recordedAt, when.zone)}`}</span>{' '}
+            {version.how === 'said' ? 'said' : version.how === 'correct' ? 'corrected to' : ''}{' '}
+            <span
+              className={current ? 'text-ink' : 'line-through'}
+            >{`${text}${version.how === 'withdraw' ? '' : `, ${short(version.happenedAt.latest)} ${whenWords(version.happenedAt, when.now, when.zone)}`}${version.how !== 'withdraw' && words(version.body).result ? `: ${words(version.body).result}` : ''}`}</span>
+            {version.reason && <span> because {version.reason}</span>}
+          </li>
+        )
+      })}
+    </ul>
   )
 }

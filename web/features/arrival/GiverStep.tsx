@@ -1,4 +1,5 @@
 /** Giver and source: who owns it, who holds it, legal status, circumstances, price paid and market price. */
+import type { Plate } from '#core/views/machine-shape.ts'
 import { legalStatuses } from '#api/choices.ts'
 import { moneyWords } from '#api/words/money.ts'
 import { parseMoney } from '#core/quantity/quantity.ts'
@@ -9,7 +10,7 @@ import { SelectField, TextField } from '#web/ui/Forms.tsx'
 import { Lines, StepForm } from './StepForm.tsx'
 
 export function GiverStep({ view }: { view: ArrivalView }) {
-  const { me, house } = useSigned()
+  const { me } = useSigned()
   const partyNamed = usePartyNamed()
   const { source, price, share, plate } = view
   const steward = me.role === 'steward'
@@ -77,62 +78,60 @@ export function GiverStep({ view }: { view: ArrivalView }) {
           return writings
         }}
       >
-        <div className="grid grid-cols-2 gap-3 max-sm:grid-cols-1">
-          <TextField
-            label="Who holds it now: place"
-            name="place"
-            placeholder="shelf 3, or a name"
-            maxLength={80}
-          />
-          <SelectField
-            label="How it was carried here"
-            name="carriage"
-            options={['by hand', 'vehicle', 'post']}
-          />
-          {steward && (
-            <TextField
-              label="Owner, when not the house"
-              name="owner"
-              placeholder="name, or “the house”"
-              maxLength={80}
-            />
-          )}
-          {steward && (
-            <SelectField
-              label="Legal status"
-              name="legal"
-              options={legalStatuses}
-              defaultValue={plate.legal}
-              key={plate.legal}
-            />
-          )}
-          {restorer && (
-            <TextField
-              label="Market price, apart from the price paid"
-              name="market"
-              inputMode="decimal"
-              className="num"
-            />
-          )}
-          {restorer && (
-            <TextField
-              label="Currency"
-              name="currency"
-              className="num"
-              defaultValue={house.currency}
-              maxLength={3}
-            />
-          )}
-          {restorer && (
-            <TextField
-              label="On what grounds"
-              name="grounds"
-              placeholder="two sold this year"
-              maxLength={200}
-            />
-          )}
-        </div>
+        <GiverFields steward={steward} plate={plate} restorer={restorer} />
       </StepForm>
     </>
+  )
+}
+
+function GiverFields({ steward, plate, restorer }: { steward: boolean; plate: Plate; restorer: boolean }) {
+  const { house } = useSigned()
+  return (
+    <div className="grid grid-cols-2 gap-3 max-sm:grid-cols-1">
+      <TextField
+        label="Who holds it now: place"
+        name="place"
+        placeholder="shelf 3, or a name"
+        maxLength={80}
+      />
+      <SelectField label="How it was carried here" name="carriage" options={['by hand', 'vehicle', 'post']} />
+      {steward && (
+        <TextField
+          label="Owner, when not the house"
+          name="owner"
+          placeholder="name, or “the house”"
+          maxLength={80}
+        />
+      )}
+      {steward && (
+        <SelectField
+          label="Legal status"
+          name="legal"
+          options={legalStatuses}
+          defaultValue={plate.legal}
+          key={plate.legal}
+        />
+      )}
+      {restorer && (
+        <TextField
+          label="Market price, apart from the price paid"
+          name="market"
+          inputMode="decimal"
+          className="num"
+        />
+      )}
+      {restorer && (
+        <TextField
+          label="Currency"
+          name="currency"
+          className="num"
+          defaultValue={house.currency}
+          maxLength={3}
+        />
+      )}
+      {restorer && (
+        <TextField label="On what grounds" name="grounds" placeholder="two sold this year" maxLength={200} />
+      )}
+    </div>
   )
 }

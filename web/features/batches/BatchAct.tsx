@@ -85,6 +85,62 @@ export function BatchAct({
       }}
       className="noprint bg-next border-line flex flex-wrap items-end gap-x-4 gap-y-2 rounded-sm border p-3"
     >
+      <UnitFields
+        half={half}
+        view={view}
+        text={text}
+        choose={choose}
+        onTyped={setTyped}
+        chosen={chosen}
+        onChosen={onChosen}
+      />
+      <div className="w-36">
+        <SelectField
+          label="What"
+          options={kinds}
+          value={kind}
+          onChange={(e) => setKind(e.target.value as ActForm['kind'])}
+        />
+      </div>
+      <ActFields kind={kind} view={view} />
+      <FormCautions machines={first ? [first.machine] : []} bodies={about} />
+      <MainButton type="submit" disabled={busy || chosen.size === 0}>
+        {chosen.size > 0 ? `Record it for ${count(chosen.size, 'unit')}` : 'Name units first'}
+      </MainButton>
+      {(error ?? written) !== undefined && (
+        <div className="basis-full">
+          <Said error={error} />
+          {written && (
+            <p role="status" className="text-13 text-quiet">
+              {written}
+            </p>
+          )}
+        </div>
+      )}
+    </form>
+  )
+}
+
+/** The units that the act is for. | */
+function UnitFields({
+  half,
+  view,
+  text,
+  choose,
+  onTyped,
+  chosen,
+  onChosen,
+}: {
+  half: number
+  view: BatchView
+  text: string
+  choose: (value: string) => void
+  onTyped: (value: string | undefined) => void
+  chosen: ReadonlySet<number>
+  onChosen: (units: ReadonlySet<number>) => void
+}) {
+  return (
+    <>
       <div className="w-44">
         <TextField
           label="Units"
@@ -92,8 +148,8 @@ export function BatchAct({
           placeholder={`1-${half}, ${view.units.length}`}
           value={text}
           onChange={(e) => choose(e.target.value)}
-          onFocus={() => setTyped(unitsWords([...chosen]))}
-          onBlur={() => setTyped(undefined)}
+          onFocus={() => onTyped(unitsWords([...chosen]))}
+          onBlur={() => onTyped(undefined)}
         />
       </div>
       <PlainButton
@@ -104,14 +160,14 @@ export function BatchAct({
       >
         {chosen.size === view.units.length ? 'None' : 'All'}
       </PlainButton>
-      <div className="w-36">
-        <SelectField
-          label="What"
-          options={kinds}
-          value={kind}
-          onChange={(e) => setKind(e.target.value as ActForm['kind'])}
-        />
-      </div>
+    </>
+  )
+}
+
+/** What the act asks by its kind. */
+function ActFields({ kind, view }: { kind: ActForm['kind']; view: BatchView }) {
+  return (
+    <>
       {kind === 'look' && (
         <div className="w-44">
           <SelectField label="At a look" name="look" options={Object.keys(lookWords)} />
@@ -163,20 +219,6 @@ export function BatchAct({
           <TextField label="Note" name="words" maxLength={2000} />
         </div>
       )}
-      <FormCautions machines={first ? [first.machine] : []} bodies={about} />
-      <MainButton type="submit" disabled={busy || chosen.size === 0}>
-        {chosen.size > 0 ? `Record it for ${count(chosen.size, 'unit')}` : 'Name units first'}
-      </MainButton>
-      {(error ?? written) !== undefined && (
-        <div className="basis-full">
-          <Said error={error} />
-          {written && (
-            <p role="status" className="text-13 text-quiet">
-              {written}
-            </p>
-          )}
-        </div>
-      )}
-    </form>
+    </>
   )
 }

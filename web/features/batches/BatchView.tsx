@@ -45,7 +45,7 @@ export function View() {
           <h1 className="font-display text-24 font-semibold">{view.name}</h1>
           <p className="text-quiet">
             {`${view.units.length} units, came in ${day(view.at)}`}
-            {view.price && `; ${moneyWords(view.price)} for the lot`}
+            {view.price && `; ${moneyWords(view.price)} for the group`}
             {view.units[0]?.share && `, ${moneyWords(view.units[0].share)} a unit`}
           </p>
         </div>

@@ -6,7 +6,7 @@ import { Link, useNavigate } from 'react-router'
 import { sourceKinds } from '#api/choices.ts'
 import { count } from '#api/words/lists.ts'
 import { moneyWords } from '#api/words/money.ts'
-import type { MachineId, TypeId } from '#core/ids.ts'
+import type { MachineId } from '#core/ids.ts'
 import { following } from '#core/quantity/numbers.ts'
 import { parseMoney } from '#core/quantity/quantity.ts'
 import { equalShares } from '#core/quantity/shares.ts'
@@ -15,8 +15,9 @@ import { usePartyNamed } from '#web/app/party.ts'
 import { newId } from '#web/app/clock.ts'
 import { get } from '#web/app/http.ts'
 import { useSend } from '#web/app/send.ts'
-import { useDates, useSigned, type Writing } from '#web/app/session.tsx'
+import { useDates, useSigned } from '#web/app/session.tsx'
 import { AreaField, MainButton, PlainButton, Said, SelectField, Slip, TextField } from '#web/ui/Forms.tsx'
+import { groupWritings, type GroupSaid } from './group-form.ts'
 
 export function View() {
   const { short } = useDates()
@@ -34,7 +35,7 @@ export function View() {
             Many units that came together. Each is a machine of its own; here they stand in one grid.
           </p>
         </div>
-        {!open && <MainButton onClick={() => setOpen(true)}>Register a lot</MainButton>}
+        {!open && <MainButton onClick={() => setOpen(true)}>Register a group</MainButton>}
       </div>
       {open && <NewLot onClose={() => setOpen(false)} />}
       {data && data.batches.length === 0 && !open && (
@@ -59,18 +60,6 @@ export function View() {
   )
 }
 
-interface Form {
-  name: string
-  type: string
-  unitName: string
-  units: string
-  how: (typeof sourceKinds)[number]
-  from: string
-  amount: string
-  currency: string
-  claim: string
-}
-
 function NewLot({ onClose }: { onClose: () => void }) {
   const { house, me } = useSigned()
   const navigate = useNavigate()
@@ -82,7 +71,7 @@ function NewLot({ onClose }: { onClose: () => void }) {
     gcTime: 0,
   })
   const types = useQuery({ queryKey: keys.types, queryFn: () => get('/types') })
-  const { register, handleSubmit, watch, formState } = useForm<Form>({
+  const { register, handleSubmit, watch, formState } = useForm<GroupSaid>({
     defaultValues: { how: 'lot', currency: house.currency, type: '', units: '2' },
   })
   const units = Number(watch('units'))
@@ -92,57 +81,24 @@ function NewLot({ onClose }: { onClose: () => void }) {
   const submit = handleSubmit(async (form) => {
     if (form.amount.trim() && !price)
       return setError('Write an amount such as 91.00, and a currency of three letters.')
-    const type = types.data?.types.find((t) => t.id === form.type)
-    const name = form.unitName.trim() || (type ? `${type.name} ${type.kind}`.trim() : form.name.trim())
-    const giver = partyNamed(form.from, 'source')
-    const party = giver?.party
-    const machines = following(numbers.data?.entryNumber ?? 'E-1', Number(form.units)).map((entryNumber) => ({
-      machine: newId() as MachineId,
-      entryNumber,
-    }))
-    const writings: Writing[] = [
-      ...(giver?.bodies ?? []).map((body) => ({ body })),
-      ...machines.map(({ machine, entryNumber }): Writing => ({
-        body: {
-          kind: 'machine',
-          what: 'registered',
-          machine,
-          entryNumber,
-          name,
-          type: (form.type || null) as TypeId | null,
-          legal: 'entered, undecided',
-          source: { how: form.how, ...(party ? { from: party } : {}) },
-        },
+    const writings = groupWritings(form, {
+      type: types.data?.types.find((t) => t.id === form.type),
+      giver: partyNamed(form.from, 'source'),
+      price,
+      machines: following(numbers.data?.entryNumber ?? 'E-1', Number(form.units)).map((entryNumber) => ({
+        machine: newId() as MachineId,
+        entryNumber,
       })),
-      {
-        body: {
-          kind: 'batch',
-          name: form.name.trim(),
-          machines: machines.map((m) => m.machine),
-          ...(price ? { price } : {}),
-        },
-      },
-      ...(form.claim.trim()
-        ? machines.map(({ machine }): Writing => ({
-            basis: 'told',
-            body: {
-              kind: 'claim',
-              machine,
-              claims: [{ says: 'fails', words: form.claim.trim() }],
-              ...(party ? { by: party } : {}),
-            },
-          }))
-        : []),
-    ]
+    })
     const sent = await send(writings)
     const lot = sent?.find((d) => d.body.kind === 'batch')
     if (lot) await navigate(`/batches/${lot.id}`)
   })
   return (
-    <Slip title="Register a lot" onClose={onClose}>
+    <Slip title="Register a group" onClose={onClose}>
       <form onSubmit={(e) => void submit(e)} className="grid grid-cols-3 gap-4 max-sm:grid-cols-1">
         <TextField
-          label="Name of the lot"
+          label="Name of the group"
           placeholder="calculators from the Rosenby auction"
           required
           maxLength={80}
@@ -179,7 +135,7 @@ function NewLot({ onClose }: { onClose: () => void }) {
         {(me.role === 'restorer' || me.role === 'steward') && (
           <div className="grid grid-cols-[2fr_1fr] gap-2">
             <TextField
-              label="Price of the lot"
+              label="Price of the group"
               inputMode="decimal"
               className="num"
               hint={share ? `${moneyWords(share)} a unit` : ''}

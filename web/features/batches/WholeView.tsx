@@ -1,29 +1,15 @@
 /** How many whole machines a lot makes: units against modules, what each is taken to be and why, and the plan of moves. */
+import { Units } from './WholeUnits.tsx'
 import { useQuery } from '@tanstack/react-query'
 import { useEffect, useState } from 'react'
 import { Link, useParams } from 'react-router'
 import { count, list } from '#api/words/lists.ts'
-import type { LotPlan, ModuleState } from '#core/parts/whole-machines.ts'
-import { mostUnits } from '#core/parts/whole-machines.ts'
+import { type LotPlan, type ModuleState, mostUnits } from '#core/parts/whole-machines.ts'
 import type { WholeView } from '#core/views/whole.ts'
 import { keys } from '#web/app/keys.ts'
 import { get, wordsOf } from '#web/app/http.ts'
 import { Act } from '#web/ui/Forms.tsx'
 import type { WholeAnswer, WholeAsk } from '#web/workers/whole.worker.ts'
-
-const next: Readonly<Record<ModuleState, ModuleState>> = {
-  good: 'bad',
-  bad: 'missing',
-  missing: 'unknown',
-  unknown: 'good',
-}
-/** The lifeline's language: full = good, foot line = bad, dashed = not known, nothing = missing. */
-const look: Readonly<Record<ModuleState, string>> = {
-  good: 'bg-ink text-ground border-ink border',
-  bad: 'border-hair border border-b-4 border-b-oxide font-bold',
-  unknown: 'border-line text-quiet border border-dashed',
-  missing: 'text-quiet border border-transparent',
-}
 
 export function View() {
   const { id = '' } = useParams()
@@ -81,130 +67,117 @@ export function View() {
           first.
         </p>
       )}
-      <div className="overflow-x-auto">
-        <table>
-          <thead>
-            <tr className="border-ink border-b-2 text-left">
-              <th scope="col" className="h-8 pr-6">
-                Unit
-              </th>
-              {view.kinds.map((k) => (
-                <th key={k.kind} scope="col" className="num pr-3">
-                  {k.kind}
-                </th>
-              ))}
-              <th scope="col" className="pl-3">
-                In this plan
-              </th>
-            </tr>
-          </thead>
-          <tbody>
-            {view.units.map((u) => {
-              const role = left.has(u.id)
-                ? 'left out'
-                : plan?.machines.includes(u.id)
-                  ? 'a machine'
-                  : plan?.moves.some((m) => m.from === u.id)
-                    ? 'a donor'
-                    : plan
-                      ? 'put aside'
-                      : ''
-              return (
-                <tr key={u.id} className="border-hair border-b">
-                  <th scope="row" className="py-1 pr-6 text-left font-normal whitespace-nowrap">
-                    <label className="flex items-center gap-2">
-                      <input
-                        type="checkbox"
-                        aria-label={`Count ${u.number}`}
-                        checked={!left.has(u.id)}
-                        onChange={() => toggle(u.id)}
-                      />
-                      <Link className="num hover:underline" to={`/machines/${u.machine}`}>
-                        {u.number}
-                      </Link>
-                      {u.revision && <span className="text-13 text-quiet">{u.revision}</span>}
-                    </label>
-                  </th>
-                  {view.kinds.map((k) => {
-                    const state = stateOf(u, k.kind)
-                    const own = said[`${u.id}/${k.kind}`] !== undefined
-                    return (
-                      <td key={k.kind} className="pr-3">
-                        <button
-                          type="button"
-                          title={own ? 'said here, for this plan only' : u.because[k.kind]}
-                          aria-label={`${u.number}, ${k.kind}: ${state}. Change it for this plan`}
-                          className={`text-13 my-0.5 h-7 w-full min-w-20 rounded-sm px-2 ${look[state]} ${own ? 'italic' : ''}`}
-                          onClick={() => setSaid({ ...said, [`${u.id}/${k.kind}`]: next[state] })}
-                        >
-                          {state === 'unknown' ? 'not known' : state}
-                        </button>
-                      </td>
-                    )
-                  })}
-                  <td className={`pl-3 ${role === 'a machine' ? 'font-bold' : 'text-quiet'}`}>{role}</td>
-                </tr>
-              )
-            })}
-          </tbody>
-        </table>
-      </div>
-      <div className="flex flex-wrap items-center gap-x-6 gap-y-2">
-        <label className="flex items-center gap-2">
-          <input type="checkbox" checked={hopeful} onChange={(e) => setHopeful(e.target.checked)} /> count
-          what is not known as good
-        </label>
-        {view.units.some((u) => u.revision) &&
-          view.kinds.map((k) => (
-            <label key={k.kind} className="flex items-center gap-2">
-              <input
-                type="checkbox"
-                checked={apart.includes(k.kind)}
-                onChange={(e) =>
-                  setApart(e.target.checked ? [...apart, k.kind] : apart.filter((a) => a !== k.kind))
-                }
-              />
-              <span>
-                <span className="num">{k.kind}</span> only within one revision
-              </span>
-            </label>
-          ))}
-        {Object.keys(said).length > 0 && <Act onClick={() => setSaid({})}>As the record says</Act>}
-      </div>
-      {plan && !working && (
-        <div className="grid grid-cols-3 gap-6 max-lg:grid-cols-1">
-          <Part title={`Moves, ${plan.moves.length}`} empty="Nothing has to be moved.">
-            {plan.moves.map((m) => (
-              <li key={`${m.kind}${m.to}`} className="border-hair border-b py-1">
-                <span className="num">{m.kind}</span> from <span className="num">{numbers.get(m.from)}</span>{' '}
-                to <span className="num">{numbers.get(m.to)}</span>
-              </li>
-            ))}
-          </Part>
-          <Part title="What remains, good" empty="Every good module is in a machine.">
-            {plan.remains.map((r) => (
-              <li key={`${r.kind}${r.unit}`} className="border-hair border-b py-1">
-                <span className="num">{r.kind}</span> in <span className="num">{numbers.get(r.unit)}</span>
-              </li>
-            ))}
-          </Part>
-          <Part
-            title="For one more, still to buy or mend"
-            empty={
-              plan.machines.length === view.units.length - left.size
-                ? 'Every unit is a machine already.'
-                : 'Nothing: another unit would do.'
-            }
-          >
-            {plan.toBuy.map((k) => (
-              <li key={k} className="border-hair border-b py-1">
-                <span className="num">{k}</span>
-              </li>
-            ))}
-          </Part>
-        </div>
-      )}
+      <Units
+        view={view}
+        left={left}
+        plan={plan}
+        toggle={toggle}
+        stateOf={stateOf}
+        said={said}
+        setSaid={setSaid}
+      />
+      <Assumptions
+        hopeful={hopeful}
+        setHopeful={setHopeful}
+        view={view}
+        apart={apart}
+        setApart={setApart}
+        said={said}
+        setSaid={setSaid}
+      />
+      {plan && !working && <PlanParts plan={plan} numbers={numbers} view={view} left={left} />}
     </main>
+  )
+}
+
+/** What the plan counts as good, and what stays within one revision. */
+function Assumptions({
+  hopeful,
+  setHopeful,
+  view,
+  apart,
+  setApart,
+  said,
+  setSaid,
+}: {
+  hopeful: boolean
+  setHopeful: (value: boolean) => void
+  view: WholeView
+  apart: readonly string[]
+  setApart: (value: readonly string[]) => void
+  said: Readonly<Record<string, ModuleState>>
+  setSaid: (value: Readonly<Record<string, ModuleState>>) => void
+}) {
+  return (
+    <div className="flex flex-wrap items-center gap-x-6 gap-y-2">
+      <label className="flex items-center gap-2">
+        <input type="checkbox" checked={hopeful} onChange={(e) => setHopeful(e.target.checked)} /> count what
+        is not known as good
+      </label>
+      {view.units.some((u) => u.revision) &&
+        view.kinds.map((k) => (
+          <label key={k.kind} className="flex items-center gap-2">
+            <input
+              type="checkbox"
+              checked={apart.includes(k.kind)}
+              onChange={(e) =>
+                setApart(e.target.checked ? [...apart, k.kind] : apart.filter((a) => a !== k.kind))
+              }
+            />
+            <span>
+              <span className="num">{k.kind}</span> only within one revision
+            </span>
+          </label>
+        ))}
+      {Object.keys(said).length > 0 && <Act onClick={() => setSaid({})}>As the record says</Act>}
+    </div>
+  )
+}
+
+/** What is moved, what remains, what is wanted. */
+function PlanParts({
+  plan,
+  numbers,
+  view,
+  left,
+}: {
+  plan: LotPlan
+  numbers: Map<string, string>
+  view: WholeView
+  left: ReadonlySet<string>
+}) {
+  return (
+    <div className="grid grid-cols-3 gap-6 max-lg:grid-cols-1">
+      <Part title={`Moves, ${plan.moves.length}`} empty="Nothing has to be moved.">
+        {plan.moves.map((m) => (
+          <li key={`${m.kind}${m.to}`} className="border-hair border-b py-1">
+            <span className="num">{m.kind}</span> from <span className="num">{numbers.get(m.from)}</span> to{' '}
+            <span className="num">{numbers.get(m.to)}</span>
+          </li>
+        ))}
+      </Part>
+      <Part title="What remains, good" empty="Every good module is in a machine.">
+        {plan.remains.map((r) => (
+          <li key={`${r.kind}${r.unit}`} className="border-hair border-b py-1">
+            <span className="num">{r.kind}</span> in <span className="num">{numbers.get(r.unit)}</span>
+          </li>
+        ))}
+      </Part>
+      <Part
+        title="For one more, still to buy or mend"
+        empty={
+          plan.machines.length === view.units.length - left.size
+            ? 'Every unit is a machine already.'
+            : 'Nothing: another unit would do.'
+        }
+      >
+        {plan.toBuy.map((k) => (
+          <li key={k} className="border-hair border-b py-1">
+            <span className="num">{k}</span>
+          </li>
+        ))}
+      </Part>
+    </div>
   )
 }
 

@@ -1,29 +1,15 @@
 /** A finding: kind first, the rest has an answer preset, so that two taps and Enter are enough. */
 import { useForm } from 'react-hook-form'
 import { activities, dangers, findingKinds, severities } from '#core/history/bodies/condition.ts'
-import { bases, type Basis } from '#core/history/entry.ts'
+import { bases } from '#core/history/entry.ts'
 import type { EntryId, MachineId } from '#core/ids.ts'
 import type { ConditionView, ZoneRow } from '#core/views/condition-shape.ts'
 import { useSend } from '#web/app/send.ts'
 import { useDates } from '#web/app/session.tsx'
 import { MainButton, Said, SelectField, Slip, TextField } from '#web/ui/Forms.tsx'
 import { Tick } from '#web/ui/Tick.tsx'
+import { findingUnsaid, findingWritings, type FindingSaid } from './finding-form.ts'
 import { photoTitle } from '#web/ui/photos/src.ts'
-
-interface Form {
-  sort: (typeof findingKinds)[number]
-  place: string
-  severity: (typeof severities)[number]
-  activity: (typeof activities)[number]
-  extent: string
-  danger: (typeof dangers)[number]
-  basis: Basis
-  words: string
-  contained: boolean
-  loaded: boolean
-  hypothesis: boolean
-  newSince: string
-}
 
 const dangerWords: Readonly<Record<(typeof dangers)[number], string>> = {
   none: 'no danger',
@@ -42,62 +28,13 @@ export function FindingForm({
 }) {
   const { send, error, busy } = useSend()
   const { short } = useDates()
-  const machine = view.machine as MachineId
-  const { register, handleSubmit, watch, formState } = useForm<Form>({
-    defaultValues: {
-      sort: 'dirt',
-      severity: 'disfigures',
-      activity: 'not judged',
-      danger: 'none',
-      basis: 'seen',
-      place: '',
-      words: '',
-      extent: '',
-      newSince: '',
-    },
+  const { register, handleSubmit, watch, formState } = useForm<FindingSaid>({
+    defaultValues: findingUnsaid,
   })
   const sort = watch('sort')
   const submit = handleSubmit(async (form) => {
     const survey = view.open?.id as EntryId | undefined
-    const extentPercent = form.extent.trim() === '' ? undefined : Number(form.extent)
-    const sent = await send([
-      {
-        basis: form.basis,
-        body: {
-          kind: 'finding',
-          what: 'noted',
-          machine,
-          zone: zone.zone,
-          sort: form.sort,
-          severity: form.severity,
-          activity: form.activity,
-          danger: form.danger,
-          contained: form.contained,
-          loaded: form.loaded,
-          hypothesis: form.hypothesis,
-          ...(survey ? { survey } : {}),
-          ...(form.place.trim() ? { place: form.place.trim() } : {}),
-          ...(extentPercent !== undefined ? { extentPercent } : {}),
-          ...(form.words.trim() ? { words: form.words.trim() } : {}),
-          ...(form.newSince ? { newSince: form.newSince as EntryId } : {}),
-        },
-      },
-      ...(survey && zone.now !== 'has findings'
-        ? [
-            {
-              body: {
-                kind: 'survey' as const,
-                what: 'looked' as const,
-                machine,
-                survey,
-                zone: zone.zone,
-                is: 'has findings' as const,
-              },
-            },
-          ]
-        : []),
-    ])
-    if (sent) onClose()
+    if (await send(findingWritings(view.machine as MachineId, zone, survey, form))) onClose()
   })
   return (
     <Slip title={`A finding on ${zone.zone}`} onClose={onClose}>

@@ -1,11 +1,11 @@
 /** What made the grade, what would lift it, and what stands beside it: priority, appearance, completeness. */
+import type { FindingRow, ConditionView } from '#core/views/condition-shape.ts'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { gradeReasonWords, gradeTitle } from '#api/words/condition.ts'
 import { urgencies } from '#core/history/bodies/condition.ts'
 import { dayInterval } from '#core/quantity/time.ts'
 import type { MachineId, PartyId } from '#core/ids.ts'
-import type { ConditionView } from '#core/views/condition-shape.ts'
 import { keys } from '#web/app/keys.ts'
 import { get } from '#web/app/http.ts'
 import { useSend } from '#web/app/send.ts'
@@ -16,7 +16,6 @@ import { SetGradeSlip } from './SetGradeSlip.tsx'
 
 export function GradeFacts({ view, onZone }: { view: ConditionView; onZone: (zone: string) => void }) {
   const { me } = useSigned()
-  const { short } = useDates()
   const [slip, setSlip] = useState<'grade' | 'priority'>()
   const findings = view.zones
     .flatMap((z) => z.findings.filter((f) => !f.gone && f.supposed !== 'withdrawn'))
@@ -34,6 +33,24 @@ export function GradeFacts({ view, onZone }: { view: ConditionView; onZone: (zon
       {slip === 'grade' && (
         <SetGradeSlip machine={machine} set={view.set !== undefined} onClose={() => setSlip(undefined)} />
       )}
+      <GradedFindings findings={findings} view={view} onZone={onZone} />
+      {view.lifts.length > 0 && <Lifts view={view} />}
+      {!view.hidden && <Beside may={may} onSlip={setSlip} slip={slip} machine={machine} view={view} />}
+    </section>
+  )
+}
+
+function GradedFindings({
+  findings,
+  view,
+  onZone,
+}: {
+  findings: FindingRow[]
+  view: ConditionView
+  onZone: (zone: string) => void
+}) {
+  return (
+    <>
       {findings.length === 0 ? (
         <p className="text-quiet py-2">
           {view.looked === 0
@@ -60,72 +77,89 @@ export function GradeFacts({ view, onZone }: { view: ConditionView; onZone: (zon
           ))}
         </ul>
       )}
-      {view.lifts.length > 0 && (
-        <>
-          <h2 className="headrule mt-5">{`What would lift it to ${gradeTitle((view.derived ?? 2) - 1)}`}</h2>
-          <ul>
-            {view.lifts.map((f) => (
-              <li
-                key={f.id}
-                className="border-hair flex min-h-8 items-baseline justify-between gap-4 border-b py-1"
-              >
-                <span>{`${f.sort} on ${f.zone}${f.place ? `, ${f.place}` : ''}`}</span>
-                <span className="text-quiet text-right">{f.lift}</span>
-              </li>
-            ))}
-          </ul>
-          <p className="text-13 text-quiet mt-1">
-            {view.lifts.length > 1
-              ? 'All of these, since the grade is that of the worst finding.'
-              : 'This one alone.'}{' '}
-            {`Treated places count as poor until they are seen again after ${view.reinspectDays} days.`}
-          </p>
-        </>
-      )}
-      {!view.hidden && (
-        <>
-          <h2 className="headrule mt-5 flex justify-between">
-            Not part of the grade{' '}
-            {may && (
-              <Act onClick={() => setSlip(slip === 'priority' ? undefined : 'priority')}>
-                Set the priority
-              </Act>
-            )}
-          </h2>
-          {slip === 'priority' && <PrioritySlip machine={machine} onClose={() => setSlip(undefined)} />}
-          <dl>
-            <Fact
-              name="Priority"
-              value={
-                view.priority
-                  ? [
-                      view.priority.urgency,
-                      view.priority.by ? `by ${short(view.priority.by)}` : '',
-                      view.priority.who ?? '',
-                      view.priority.words,
-                    ]
-                      .filter(Boolean)
-                      .join(', ')
-                  : 'not set'
-              }
-            />
-            <Fact
-              name="Appearance, of 100"
-              value={view.appearancePercent === undefined ? 'not known' : `${view.appearancePercent}`}
-              title="What is left when the disfigured shares of the zones looked at are taken off; a figure of this house, with no published source."
-            />
-            <Fact
-              name="Completeness"
-              value={
-                view.completeness
-                  ? `${view.completeness.percent} %${view.completeness.empty.length ? `, empty: ${view.completeness.empty.slice(0, 6).join(', ')}` : ', nothing known to be missing'}`
-                  : 'no positions listed'
-              }
-            />
-          </dl>
-        </>
-      )}
-    </section>
+    </>
+  )
+}
+
+function Lifts({ view }: { view: ConditionView }) {
+  return (
+    <>
+      <h2 className="headrule mt-5">{`What would lift it to ${gradeTitle((view.derived ?? 2) - 1)}`}</h2>
+      <ul>
+        {view.lifts.map((f) => (
+          <li
+            key={f.id}
+            className="border-hair flex min-h-8 items-baseline justify-between gap-4 border-b py-1"
+          >
+            <span>{`${f.sort} on ${f.zone}${f.place ? `, ${f.place}` : ''}`}</span>
+            <span className="text-quiet text-right">{f.lift}</span>
+          </li>
+        ))}
+      </ul>
+      <p className="text-13 text-quiet mt-1">
+        {view.lifts.length > 1
+          ? 'All of these, since the grade is that of the worst finding.'
+          : 'This one alone.'}{' '}
+        {`Treated places count as poor until they are seen again after ${view.reinspectDays} days.`}
+      </p>
+    </>
+  )
+}
+
+function Beside({
+  may,
+  onSlip,
+  slip,
+  machine,
+  view,
+}: {
+  may: boolean
+  onSlip: (value: 'grade' | 'priority' | undefined) => void
+  slip: 'grade' | 'priority' | undefined
+  machine: MachineId
+  view: ConditionView
+}) {
+  const { short } = useDates()
+  return (
+    <>
+      <h2 className="headrule mt-5 flex justify-between">
+        Not part of the grade{' '}
+        {may && (
+          <Act onClick={() => onSlip(slip === 'priority' ? undefined : 'priority')}>Set the priority</Act>
+        )}
+      </h2>
+      {slip === 'priority' && <PrioritySlip machine={machine} onClose={() => onSlip(undefined)} />}
+      <dl>
+        <Fact
+          name="Priority"
+          value={
+            view.priority
+              ? [
+                  view.priority.urgency,
+                  view.priority.by ? `by ${short(view.priority.by)}` : '',
+                  view.priority.who ?? '',
+                  view.priority.words,
+                ]
+                  .filter(Boolean)
+                  .join(', ')
+              : 'not set'
+          }
+        />
+        <Fact
+          name="Appearance, of 100"
+          value={view.appearancePercent === undefined ? 'not known' : `${view.appearancePercent}`}
+          title="What is left when the disfigured shares of the zones looked at are taken off; a figure of this house, with no published source."
+        />
+        <Fact
+          name="Completeness"
+          value={
+            view.completeness
+              ? `${view.completeness.percent} %${view.completeness.empty.length ? `, empty: ${view.completeness.empty.slice(0, 6).join(', ')}` : ', nothing known to be missing'}`
+              : 'no positions listed'
+          }
+        />
+      </dl>
+    </>
   )
 }
 

@@ -55,18 +55,7 @@ export function ZonePanel({
   }
   return (
     <section aria-label={`Zone ${zone.zone}`}>
-      <h2 className="headrule flex items-baseline justify-between gap-4">
-        <span className="truncate">{zone.zone}</span>
-        <span className="flex gap-4">
-          {may && !view.hidden && (me.role === 'restorer' || me.role === 'steward') && (
-            <Act onClick={() => setSlip(slip === 'grade' ? undefined : 'grade')}>Set the grade</Act>
-          )}
-          <span className="font-normal">{gradeTitle(zone.grade)}</span>
-        </span>
-      </h2>
-      {zone.set && (
-        <p className="text-13 text-quiet py-1">{`Set by ${zone.set.by}: ${zone.set.reason} By the findings: ${gradeTitle(zone.derived)}.`}</p>
-      )}
+      <ZoneHead zone={zone} may={may} view={view} onSlip={setSlip} slip={slip} />
       {slip === 'grade' && (
         <SetGradeSlip
           machine={machine}
@@ -75,21 +64,7 @@ export function ZonePanel({
           onClose={() => setSlip(undefined)}
         />
       )}
-      {zone.findings.length === 0 ? (
-        <p className="text-quiet py-2">
-          {zone.looked
-            ? 'Looked at, nothing to note.'
-            : survey
-              ? 'Look at it: one tap when there is nothing to note, or write down what you find.'
-              : 'Not examined yet. Begin a survey to examine it.'}
-        </p>
-      ) : (
-        <ul>
-          {zone.findings.map((f) => (
-            <FindingItem key={f.id} view={view} finding={f} onPhoto={onPhoto} />
-          ))}
-        </ul>
-      )}
+      <ZoneFindings zone={zone} survey={survey} view={view} onPhoto={onPhoto} />
       {may && (
         <div className="mt-3 flex flex-wrap items-center gap-4">
           <PlainButton
@@ -107,28 +82,7 @@ export function ZonePanel({
       )}
       {slip === 'finding' && <FindingForm view={view} zone={zone} onClose={() => setSlip(undefined)} />}
       {slip === 'not reached' && (
-        <form
-          className="bg-next border-verdigris my-2 flex items-end gap-3 border-l-4 p-3"
-          onSubmit={(e) => {
-            e.preventDefault()
-            void notReached()
-          }}
-        >
-          <label className="flex-1">
-            <span className="text-13 text-quiet">Why</span>
-            <input
-              className="field"
-              placeholder="the lid was not opened"
-              value={because}
-              onChange={(e) => setBecause(e.target.value)}
-              autoFocus
-              maxLength={200}
-            />
-          </label>
-          <PlainButton type="submit" disabled={busy}>
-            Save the finding
-          </PlainButton>
-        </form>
+        <NotReached notReached={notReached} because={because} onBecause={setBecause} busy={busy} />
       )}
       <Said error={error} />
       {may && (
@@ -142,5 +96,107 @@ export function ZonePanel({
         </div>
       )}
     </section>
+  )
+}
+
+/** Why the zone could not be reached. | */
+function NotReached({
+  notReached,
+  because,
+  onBecause,
+  busy,
+}: {
+  notReached: () => Promise<void>
+  because: string
+  onBecause: (value: string) => void
+  busy: boolean
+}) {
+  return (
+    <form
+      className="bg-next border-verdigris my-2 flex items-end gap-3 border-l-4 p-3"
+      onSubmit={(e) => {
+        e.preventDefault()
+        void notReached()
+      }}
+    >
+      <label className="flex-1">
+        <span className="text-13 text-quiet">Why</span>
+        <input
+          className="field"
+          placeholder="the lid was not opened"
+          value={because}
+          onChange={(e) => onBecause(e.target.value)}
+          autoFocus
+          maxLength={200}
+        />
+      </label>
+      <PlainButton type="submit" disabled={busy}>
+        Save the finding
+      </PlainButton>
+    </form>
+  )
+}
+
+function ZoneHead({
+  zone,
+  may,
+  view,
+  onSlip,
+  slip,
+}: {
+  zone: ZoneRow
+  may: boolean
+  view: ConditionView
+  onSlip: (value: 'finding' | 'not reached' | 'grade' | undefined) => void
+  slip: 'finding' | 'not reached' | 'grade' | undefined
+}) {
+  const { me } = useSigned()
+  return (
+    <>
+      <h2 className="headrule flex items-baseline justify-between gap-4">
+        <span className="truncate">{zone.zone}</span>
+        <span className="flex gap-4">
+          {may && !view.hidden && (me.role === 'restorer' || me.role === 'steward') && (
+            <Act onClick={() => onSlip(slip === 'grade' ? undefined : 'grade')}>Set the grade</Act>
+          )}
+          <span className="font-normal">{gradeTitle(zone.grade)}</span>
+        </span>
+      </h2>
+      {zone.set && (
+        <p className="text-13 text-quiet py-1">{`Set by ${zone.set.by}: ${zone.set.reason} By the findings: ${gradeTitle(zone.derived)}.`}</p>
+      )}
+    </>
+  )
+}
+
+function ZoneFindings({
+  zone,
+  survey,
+  view,
+  onPhoto,
+}: {
+  zone: ZoneRow
+  survey: EntryId | undefined
+  view: ConditionView
+  onPhoto: (entry: string) => void
+}) {
+  return (
+    <>
+      {zone.findings.length === 0 ? (
+        <p className="text-quiet py-2">
+          {zone.looked
+            ? 'Looked at, nothing to note.'
+            : survey
+              ? 'Look at it: one tap when there is nothing to note, or write down what you find.'
+              : 'Not examined yet. Begin a survey to examine it.'}
+        </p>
+      ) : (
+        <ul>
+          {zone.findings.map((f) => (
+            <FindingItem key={f.id} view={view} finding={f} onPhoto={onPhoto} />
+          ))}
+        </ul>
+      )}
+    </>
   )
 }

@@ -1,15 +1,15 @@
 /** Closing an episode: the check, what is deferred by name, and the next step handed on. */
+import type { RuleAnswer } from '#core/work/checks/model.ts'
 import { useState } from 'react'
 import { count } from '#api/words/lists.ts'
 import { ruleWords } from '#api/words/checks.ts'
 import { ruleTitle } from '#api/words/rules.ts'
 import type { EntryId } from '#core/ids.ts'
 import type { EpisodeView } from '#core/views/episode.ts'
-import { dayInterval } from '#core/quantity/time.ts'
 import { wordsOf } from '#web/app/http.ts'
 import { useDates, useDrafts, useWrite } from '#web/app/session.tsx'
 import { Act, MainButton, Said, Slip, TextField } from '#web/ui/Forms.tsx'
-import { closingRules, deferrable, deferrals, type Deferral } from './closing.ts'
+import { closedBody, closingRules, deferrable, deferrals, type Deferral } from './closing.ts'
 
 export function ClosingSlip({ view, onClose }: { view: EpisodeView; onClose: () => void }) {
   const { zone } = useDates()
@@ -30,34 +30,15 @@ export function ClosingSlip({ view, onClose }: { view: EpisodeView; onClose: () 
 
   const close = async () => {
     setError(undefined)
-    const report = rules
-      .filter((r) => r.is !== 'does not apply')
-      .map((r) => ({
-        rule: r.rule,
-        is: r.is,
-        ...(r.about.length ? { note: r.about.join(', ').slice(0, 400) } : {}),
-      }))
+    const episode = view.episode.id
+    const body = closedBody(view.machine, episode as EntryId, {
+      rules,
+      deferred: deferrals(found, deferred),
+      next,
+      zone,
+    })
     try {
-      const written = await write(
-        drafts([
-          {
-            episode: view.episode.id,
-            body: {
-              kind: 'episode',
-              what: 'closed',
-              machine: view.machine,
-              episode: view.episode.id as EntryId,
-              next: next.trim(),
-              report,
-              deferred: deferrals(found, deferred).map(({ what, reason, until }) => ({
-                what,
-                reason,
-                ...(until ? { until: dayInterval(until, zone).latest } : {}),
-              })),
-            },
-          },
-        ]),
-      )
+      const written = await write(drafts([{ episode, body }]))
       if (written.sent && written.refused) setError(written.refused.detail)
       else onClose()
     } catch (failure) {
@@ -72,80 +53,127 @@ export function ClosingSlip({ view, onClose }: { view: EpisodeView; onClose: () 
       }
       onClose={onClose}
     >
-      <ul className="mb-4">
-        {asked.map((rule) => {
-          const words = ruleWords(rule)
-          const answered = rules.find((r) => r.rule === rule.rule)?.is === 'met'
-          return (
-            <li
-              key={rule.rule}
-              className={`mb-3 border-l-4 pl-3 ${answered ? 'border-hair' : 'border-copper'}`}
-            >
-              <strong>{ruleTitle(rule.rule)}</strong>
-              {answered && <span className="text-quiet ml-2">left for later</span>}
-              <p>{words.saw}</p>
-              <p className="text-quiet">{words.satisfy}</p>
-              {deferrable.has(rule.rule) &&
-                rule.about.map((name) => {
-                  const said = deferred.find((d) => d.what === name)
-                  return (
-                    <div
-                      key={name}
-                      className="mt-1 grid grid-cols-[12rem_1fr_10rem] items-end gap-3 max-md:grid-cols-1"
-                    >
-                      <span className="pb-2 font-bold">Leave for later: {name}</span>
-                      <TextField
-                        label={`${name}: because`}
-                        value={said?.reason ?? ''}
-                        onChange={(e) => edit(name, { reason: e.target.value })}
-                      />
-                      <TextField
-                        label={rule.rule === 'loans home' ? `${name}: until (needed)` : `${name}: until`}
-                        type="date"
-                        className="num"
-                        value={said?.until ?? ''}
-                        onChange={(e) => edit(name, { until: e.target.value })}
-                      />
-                    </div>
-                  )
-                })}
-            </li>
-          )
-        })}
-      </ul>
-      <form
-        className="space-y-3"
-        onSubmit={(event) => {
-          event.preventDefault()
-          void close()
-        }}
-      >
-        <TextField
-          label="Next step, handed on"
-          hint={
-            view.questions.length
-              ? `Handed on with it: ${view.questions.map((q) => q.words).join(' · ')}`
-              : 'Say “nothing” if nothing comes next.'
-          }
-          required
-          autoFocus={unmet.length <= 1}
-          value={next}
-          onChange={(e) => setNext(e.target.value)}
-        />
-        <Said error={error} />
-        <p className="flex items-center gap-6">
-          <MainButton type="submit" disabled={unmet.length > 0}>
-            Close the episode
-          </MainButton>
-          {unmet.length > 0 && (
-            <span className="text-quiet">
-              Still to answer: {unmet.map((r) => ruleTitle(r.rule).toLowerCase()).join(', ')}.
-            </span>
-          )}
-          <Act onClick={onClose}>Not yet</Act>
-        </p>
-      </form>
+      <Points asked={asked} rules={rules} deferred={deferred} edit={edit} />
+      <HandOn
+        close={close}
+        view={view}
+        unmet={unmet}
+        next={next}
+        onNext={setNext}
+        error={error}
+        onClose={onClose}
+      />
     </Slip>
+  )
+}
+
+/** The points of the check; what may wait is left for later with its reason. */
+function Points({
+  asked,
+  rules,
+  deferred,
+  edit,
+}: {
+  asked: readonly RuleAnswer[]
+  rules: readonly RuleAnswer[]
+  deferred: readonly Deferral[]
+  edit: (what: string, change: Partial<Deferral>) => void
+}) {
+  return (
+    <ul className="mb-4">
+      {asked.map((rule) => {
+        const words = ruleWords(rule)
+        const answered = rules.find((r) => r.rule === rule.rule)?.is === 'met'
+        return (
+          <li
+            key={rule.rule}
+            className={`mb-3 border-l-4 pl-3 ${answered ? 'border-hair' : 'border-copper'}`}
+          >
+            <strong>{ruleTitle(rule.rule)}</strong>
+            {answered && <span className="text-quiet ml-2">left for later</span>}
+            <p>{words.saw}</p>
+            <p className="text-quiet">{words.satisfy}</p>
+            {deferrable.has(rule.rule) &&
+              rule.about.map((name) => {
+                const said = deferred.find((d) => d.what === name)
+                return (
+                  <div
+                    key={name}
+                    className="mt-1 grid grid-cols-[12rem_1fr_10rem] items-end gap-3 max-md:grid-cols-1"
+                  >
+                    <span className="pb-2 font-bold">Leave for later: {name}</span>
+                    <TextField
+                      label={`${name}: because`}
+                      value={said?.reason ?? ''}
+                      onChange={(e) => edit(name, { reason: e.target.value })}
+                    />
+                    <TextField
+                      label={rule.rule === 'loans home' ? `${name}: until (needed)` : `${name}: until`}
+                      type="date"
+                      className="num"
+                      value={said?.until ?? ''}
+                      onChange={(e) => edit(name, { until: e.target.value })}
+                    />
+                  </div>
+                )
+              })}
+          </li>
+        )
+      })}
+    </ul>
+  )
+}
+
+function HandOn({
+  close,
+  view,
+  unmet,
+  next,
+  onNext,
+  error,
+  onClose,
+}: {
+  close: () => Promise<void>
+  view: EpisodeView
+  unmet: readonly RuleAnswer[]
+  next: string
+  onNext: (value: string) => void
+  error: string | undefined
+  onClose: () => void
+}) {
+  return (
+    <form
+      className="space-y-3"
+      onSubmit={(event) => {
+        event.preventDefault()
+        void close()
+      }}
+    >
+      <TextField
+        label="Next step, handed on"
+        hint={
+          view.questions.length
+            ? `Handed on with it: ${view.questions.map((q) => q.words).join(' · ')}`
+            : 'Say “nothing” if nothing comes next.'
+        }
+        required
+        autoFocus={unmet.length <= 1}
+        value={next}
+        onChange={(e) => onNext(e.target.value)}
+      />
+      <Said error={error} />
+      <p className="flex items-center gap-6">
+        <MainButton type="submit" disabled={unmet.length > 0}>
+          Close the episode
+        </MainButton>
+        {unmet.length > 0 && (
+          <span className="text-quiet">
+            Still to answer: {unmet.map((r) => ruleTitle(r.rule).toLowerCase()).join(', ')}.
+          </span>
+        )}
+        <Act onClick={onClose}>Not yet</Act>
+      </p>
+    </form>
   )
 }
 

@@ -1,4 +1,5 @@
 /** Jots: kept with nothing asked, listed at the left, sorted into entries that keep their time and pictures. */
+import type { Draft } from '#core/history/entry.ts'
 import { useState } from 'react'
 import { effectWords, problemWords } from '#api/words/composer.ts'
 import type { Body } from '#core/history/bodies/index.ts'
@@ -36,7 +37,7 @@ export function JotList({ view, onSort }: { view: EpisodeView; onSort: (jot: Jot
 
 /** Any number of lines, each an entry at the jot's own time; or nothing to write. */
 export function SortSlip({ view, jot, onClose }: { view: EpisodeView; jot: JotRow; onClose: () => void }) {
-  const { zone, when, short, clock } = useDates()
+  const { zone, when } = useDates()
   const { send, error, busy } = useSend()
   const [line, setLine] = useState(jot.words)
   const [made, setMade] = useState<readonly string[]>([])
@@ -70,24 +71,7 @@ export function SortSlip({ view, jot, onClose }: { view: EpisodeView; jot: JotRo
       : 'Looking it up …'
   return (
     <Slip title={`Sort: ${title(jot)}`} onClose={onClose}>
-      <p className="text-quiet num text-13 mb-2">{`${short(jot.happenedAt.latest)} ${clock(jot.happenedAt.latest)}`}</p>
-      {jot.seconds !== undefined && (
-        <audio
-          controls
-          className="mb-3 w-full"
-          src={`/api/machines/${view.machine}/voices/${jot.entry}`}
-          aria-label="What was spoken"
-        />
-      )}
-      {jot.photos.length > 0 && (
-        <ul className="mb-3 flex flex-wrap gap-2">
-          {jot.photos.map((photo) => (
-            <li key={photo} className="bg-photo">
-              <img src={photoSrc(view.machine, photo)} alt="Photograph of this quick note" className="h-40" />
-            </li>
-          ))}
-        </ul>
-      )}
+      <JotItself jot={jot} view={view} />
       {made.length > 0 && (
         <ul aria-label="Written from it" className="mb-2">
           {made.map((text, i) => (
@@ -120,27 +104,76 @@ export function SortSlip({ view, jot, onClose }: { view: EpisodeView; jot: JotRo
       <p className="text-quiet my-2 min-h-5">{line.trim() ? says : ''}</p>
       <Said error={error} />
       <TeachWords jot={jot.words} lines={made} context={view.context} at={jot.happenedAt.latest} />
-      <p className="flex gap-6">
-        {made.length > 0 ? (
-          <Act onClick={onClose}>Close the note</Act>
-        ) : (
-          <>
-            <Act
-              disabled={busy || !jot.words}
-              onClick={() =>
-                void sort([{ body: { kind: 'note', machine: view.machine, words: jot.words } }]).then(
-                  (written) => written && onClose(),
-                )
-              }
-            >
-              Keep it as a note
-            </Act>
-            <Act disabled={busy} onClick={() => void sort([]).then((written) => written && onClose())}>
-              Nothing to write
-            </Act>
-          </>
-        )}
-      </p>
+      <JotEnds made={made} onClose={onClose} busy={busy} jot={jot} sort={sort} view={view} />
     </Slip>
+  )
+}
+
+/** The note as it was made: spoken, photographed. | */
+function JotItself({ jot, view }: { jot: JotRow; view: EpisodeView }) {
+  const { short, clock } = useDates()
+  return (
+    <>
+      <p className="text-quiet num text-13 mb-2">{`${short(jot.happenedAt.latest)} ${clock(jot.happenedAt.latest)}`}</p>
+      {jot.seconds !== undefined && (
+        <audio
+          controls
+          className="mb-3 w-full"
+          src={`/api/machines/${view.machine}/voices/${jot.entry}`}
+          aria-label="What was spoken"
+        />
+      )}
+      {jot.photos.length > 0 && (
+        <ul className="mb-3 flex flex-wrap gap-2">
+          {jot.photos.map((photo) => (
+            <li key={photo} className="bg-photo">
+              <img src={photoSrc(view.machine, photo)} alt="Photograph of this quick note" className="h-40" />
+            </li>
+          ))}
+        </ul>
+      )}
+    </>
+  )
+}
+
+function JotEnds({
+  made,
+  onClose,
+  busy,
+  jot,
+  sort,
+  view,
+}: {
+  made: readonly string[]
+  onClose: () => void
+  busy: boolean
+  jot: JotRow
+  sort: (
+    bodies: readonly (Omit<Writing, 'id' | 'episode'> & { readonly body: Body })[],
+  ) => Promise<readonly Draft[] | undefined>
+  view: EpisodeView
+}) {
+  return (
+    <p className="flex gap-6">
+      {made.length > 0 ? (
+        <Act onClick={onClose}>Close the note</Act>
+      ) : (
+        <>
+          <Act
+            disabled={busy || !jot.words}
+            onClick={() =>
+              void sort([{ body: { kind: 'note', machine: view.machine, words: jot.words } }]).then(
+                (written) => written && onClose(),
+              )
+            }
+          >
+            Keep it as a note
+          </Act>
+          <Act disabled={busy} onClick={() => void sort([]).then((written) => written && onClose())}>
+            Nothing to write
+          </Act>
+        </>
+      )}
+    </p>
   )
 }

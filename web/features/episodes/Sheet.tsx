@@ -1,5 +1,5 @@
 /** The ruled sheet: time · who · what · result, oldest above, and in the margin a bracket from test to test. */
-import { useEffect, useLayoutEffect, useRef, useState } from 'react'
+import { useEffect, useLayoutEffect, useRef, useState, type RefObject } from 'react'
 import { bracketWords } from '#api/words/conclusions.ts'
 import { useQuery } from '@tanstack/react-query'
 import type { EpisodeView } from '#core/views/episode.ts'
@@ -51,7 +51,7 @@ function placeBrackets(view: EpisodeView, list: HTMLElement, margin: HTMLElement
 }
 
 export function Sheet({ view, waiting }: { view: EpisodeView; waiting: readonly Waiting[] }) {
-  const { when, clock } = useDates()
+  const { clock } = useDates()
   // What a simulated machine answered stands.
   const { practice } = useSource()
   const list = useRef<HTMLOListElement>(null)
@@ -75,28 +75,7 @@ export function Sheet({ view, waiting }: { view: EpisodeView; waiting: readonly 
     observer.observe(element)
     return () => observer.disconnect()
   }, [view, open])
-  useEffect(() => {
-    const element = scroller.current
-    if (element) element.scrollTop = element.scrollHeight
-  }, [count])
-  // The newest lines stay in sight when the line below grows or a keyboard comes up, unless somebody reads further up.
-  useEffect(() => {
-    const element = scroller.current
-    if (!element) return undefined
-    let atEnd = true
-    const scrolled = () => {
-      atEnd = element.scrollHeight - element.scrollTop - element.clientHeight < 24
-    }
-    const observer = new ResizeObserver(() => {
-      if (atEnd) element.scrollTop = element.scrollHeight
-    })
-    element.addEventListener('scroll', scrolled)
-    observer.observe(element)
-    return () => {
-      element.removeEventListener('scroll', scrolled)
-      observer.disconnect()
-    }
-  }, [])
+  useNewestInSight({ scroller, count })
 
   return (
     <div
@@ -145,36 +124,84 @@ export function Sheet({ view, waiting }: { view: EpisodeView; waiting: readonly 
             </li>
           ))}
         </ol>
-        <ul ref={margin} aria-label="Conclusions" className="relative max-md:mt-4">
-          {view.brackets.map((bracket, i) => {
-            const at = placed[i] ?? { top: 0, bottom: 0, lane: 0, textTop: 0 }
-            const said = bracketWords(bracket, when)
-            const left = 2 + at.lane * 6
-            return (
-              <li
-                key={`${bracket.to}${bracket.functions.join()}`}
-                className={`max-md:mb-2 ${placed[i] ? '' : 'invisible'} ${said.strong ? 'text-copper' : 'text-ink'}`}
-              >
-                <span
-                  aria-hidden="true"
-                  className="absolute w-2 border-y-2 border-r-2 border-current max-md:hidden"
-                  style={{ top: at.top, height: Math.max(6, at.bottom - at.top), left }}
-                />
-                <div
-                  data-bracket={i}
-                  className="absolute max-md:static"
-                  style={{ top: at.textTop, left: 26, right: 0 }}
-                >
-                  <strong className="text-13 block leading-tight">{said.title}</strong>
-                  <span className="text-13 block leading-tight">{said.detail}</span>
-                </div>
-              </li>
-            )
-          })}
-        </ul>
+        <Brackets margin={margin} view={view} placed={placed} />
       </div>
     </div>
   )
+}
+
+/** What was concluded, beside the lines that it follows from. | */
+function Brackets({
+  margin,
+  view,
+  placed,
+}: {
+  margin: RefObject<HTMLUListElement | null>
+  view: EpisodeView
+  placed: readonly (Placed | undefined)[]
+}) {
+  const { when } = useDates()
+  return (
+    <ul ref={margin} aria-label="Conclusions" className="relative max-md:mt-4">
+      {view.brackets.map((bracket, i) => {
+        const at = placed[i] ?? { top: 0, bottom: 0, lane: 0, textTop: 0 }
+        const said = bracketWords(bracket, when)
+        const left = 2 + at.lane * 6
+        return (
+          <li
+            key={`${bracket.to}${bracket.functions.join()}`}
+            className={`max-md:mb-2 ${placed[i] ? '' : 'invisible'} ${said.strong ? 'text-copper' : 'text-ink'}`}
+          >
+            <span
+              aria-hidden="true"
+              className="absolute w-2 border-y-2 border-r-2 border-current max-md:hidden"
+              style={{ top: at.top, height: Math.max(6, at.bottom - at.top), left }}
+            />
+            <div
+              data-bracket={i}
+              className="absolute max-md:static"
+              style={{ top: at.textTop, left: 26, right: 0 }}
+            >
+              <strong className="text-13 block leading-tight">{said.title}</strong>
+              <span className="text-13 block leading-tight">{said.detail}</span>
+            </div>
+          </li>
+        )
+      })}
+    </ul>
+  )
+}
+
+function useNewestInSight({
+  scroller,
+  count,
+}: {
+  scroller: RefObject<HTMLDivElement | null>
+  count: number
+}) {
+  useEffect(() => {
+    const element = scroller.current
+    if (element) element.scrollTop = element.scrollHeight
+  }, [scroller, count])
+  // The newest lines stay in sight when the line below grows or a keyboard comes up, unless somebody reads further up.
+  useEffect(() => {
+    const element = scroller.current
+    if (!element) return undefined
+    let atEnd = true
+    const scrolled = () => {
+      atEnd = element.scrollHeight - element.scrollTop - element.clientHeight < 24
+    }
+    const observer = new ResizeObserver(() => {
+      if (atEnd) element.scrollTop = element.scrollHeight
+    })
+    element.addEventListener('scroll', scrolled)
+    observer.observe(element)
+    return () => {
+      element.removeEventListener('scroll', scrolled)
+      observer.disconnect()
+    }
+  }, [scroller])
+  return {}
 }
 
 /** A correction is read in the light of what was known just before the entry: its slot was still empty then. */

@@ -1,4 +1,7 @@
 /** What the closing slip asks: every item that is wanting, each with what was said of it. Nothing that was typed goes from sight. */
+import type { Body } from '#core/history/bodies/index.ts'
+import type { EntryId, MachineId } from '#core/ids.ts'
+import { dayInterval } from '#core/quantity/time.ts'
 import type { RuleAnswer } from '#core/work/checks/model.ts'
 
 export interface Deferral {
@@ -49,3 +52,33 @@ export const deferrals = (rules: readonly RuleAnswer[], deferred: readonly Defer
     .filter((d) => d.reason.trim() !== '' && wanting.has(d.what))
     .map((d) => ({ ...d, reason: d.reason.trim() }))
 }
+
+/** What closing writes: every rule as it was answered, what is left for later with its reason, and the next step. */
+export const closedBody = (
+  machine: MachineId,
+  episode: EntryId,
+  said: {
+    readonly rules: readonly RuleAnswer[]
+    readonly deferred: readonly Deferral[]
+    readonly next: string
+    readonly zone: string
+  },
+): Body => ({
+  kind: 'episode',
+  what: 'closed',
+  machine,
+  episode,
+  next: said.next.trim(),
+  report: said.rules
+    .filter((r) => r.is !== 'does not apply')
+    .map((r) => ({
+      rule: r.rule,
+      is: r.is,
+      ...(r.about.length ? { note: r.about.join(', ').slice(0, 400) } : {}),
+    })),
+  deferred: said.deferred.map(({ what, reason, until }) => ({
+    what,
+    reason,
+    ...(until ? { until: dayInterval(until, said.zone).latest } : {}),
+  })),
+})

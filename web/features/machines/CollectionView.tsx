@@ -1,6 +1,8 @@
 /** The collection: every machine, dense, filtered by words, with its lifeline in one lane. */
+import { CollectionHead } from './CollectionHead.tsx'
+import { FilterRow } from './FilterRow.tsx'
 import { useRef, useState } from 'react'
-import { Navigate, Link, useNavigate, useSearchParams } from 'react-router'
+import { Navigate, useSearchParams } from 'react-router'
 import {
   listColumns,
   listFilters,
@@ -10,9 +12,8 @@ import {
   type ListFilter,
   type ListSort,
 } from '#api/filters.ts'
-import { list } from '#api/words/lists.ts'
 import { useSigned } from '#web/app/session.tsx'
-import { Act, MainButton } from '#web/ui/Forms.tsx'
+import { Act } from '#web/ui/Forms.tsx'
 import { MachineGrid } from './MachineGrid.tsx'
 import { MachinePictures } from './MachinePictures.tsx'
 import { SavedViews } from './SavedViews.tsx'
@@ -33,7 +34,6 @@ function rememberedColumns(): readonly ListColumn[] {
 
 export function View() {
   const { me, house } = useSigned()
-  const navigate = useNavigate()
   const [params, setParams] = useSearchParams()
   const q = params.get('q') ?? ''
   const filters = params
@@ -73,71 +73,8 @@ export function View() {
   if (lands && only) return <Navigate to={`/machines/${only.id}`} replace />
   return (
     <main className="flex h-[calc(100dvh-var(--band)-var(--ring,0px)-var(--told,0px))] flex-col gap-2 p-4 pb-0">
-      <div className="flex items-end justify-between gap-6 max-sm:flex-wrap max-sm:gap-2">
-        <div>
-          <h1 className="font-display text-24 font-semibold">{guest ? 'Your machines' : 'Collection'}</h1>
-          <p className="text-quiet" role="status">
-            <span className="num">{machines.total}</span> {machines.total === 1 ? 'machine' : 'machines'}
-            {narrowed && ' that match'}
-            {machines.near.length > 0 && (
-              <strong className="text-ink">{`. No machine has “${list(machines.near)}” as written. Near matches are shown.`}</strong>
-            )}
-          </p>
-        </div>
-        {!guest && (
-          <div className="flex min-w-0 flex-wrap items-center gap-x-5 gap-y-2">
-            <Link className="act" to="/batches">
-              Groups received together
-            </Link>
-            <Link className="act" to="/collection/storage">
-              Storage round
-            </Link>
-            <Link className="act" to="/collection/table">
-              Import CSV
-            </Link>
-            <a className="act" href={`/api/table?${search}`} download>
-              Export CSV
-            </a>
-            <MainButton onClick={() => void navigate('/machines/new')}>Register a machine</MainButton>
-          </div>
-        )}
-      </div>
-      <div className="grid grid-cols-[17rem_minmax(0,1fr)] items-center gap-x-5 gap-y-1 max-md:grid-cols-1">
-        <input
-          type="search"
-          aria-label="Filter by words"
-          placeholder="number, serial, alias, maker, marking"
-          className="field h-8"
-          value={q}
-          maxLength={120}
-          onChange={(e) =>
-            change((next) => (e.target.value ? next.set('q', e.target.value) : next.delete('q')))
-          }
-          onKeyDown={(e) => {
-            if (e.key !== 'ArrowDown') return
-            e.preventDefault()
-            scroller.current?.focus()
-          }}
-        />
-        <ul className="flex flex-wrap gap-x-4 gap-y-0.5" aria-label="Filters">
-          {listFilters.map((filter) => (
-            <li key={filter}>
-              <button
-                type="button"
-                aria-pressed={filters.includes(filter)}
-                onClick={() => toggle(filter)}
-                className={
-                  filters.includes(filter)
-                    ? 'border-verdigris border-b-2 font-bold'
-                    : 'text-quiet hover:text-ink border-b-2 border-transparent'
-                }
-              >
-                {filter}
-              </button>
-            </li>
-          ))}
-        </ul>
-      </div>
+      <CollectionHead guest={guest} machines={machines} narrowed={narrowed} search={search} />
+      <FilterRow q={q} change={change} scroller={scroller} filters={filters} toggle={toggle} />
       {!guest && (
         <SavedViews
           now={{ q, filter: filters, sort, columns: shown }}

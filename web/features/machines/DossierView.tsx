@@ -1,4 +1,6 @@
 /** The dossier: the whole of a machine on one page, for reading and for paper. It travels with the machine: no price stands in it. */
+import type { MachineView } from '#core/views/machine-shape.ts'
+import type { PhotoRow } from '#core/views/photos.ts'
 import { useQuery } from '@tanstack/react-query'
 import { useEffect } from 'react'
 import { Link, useParams } from 'react-router'
@@ -19,7 +21,6 @@ const mostPhotos = 12
 
 export function View() {
   const { id = '' } = useParams()
-  const { house } = useSigned()
   const { when, zone, day } = useDates()
   const machine = useQuery({
     queryKey: keys.machine(id, ''),
@@ -70,24 +71,7 @@ export function View() {
         className="paper mx-auto max-w-4xl border border-black bg-white p-8 text-black"
         aria-label="Dossier"
       >
-        <header className="mb-5 flex items-start justify-between gap-6">
-          <div>
-            <h1 className="font-display text-34 font-semibold">{view.plate.name}</h1>
-            <p className="num text-18">{view.plate.number}</p>
-            <p>
-              Dossier, {house.name}, <span className="num">{day(view.now)}</span>
-            </p>
-          </div>
-          <Code text={view.plate.number} px={84} />
-        </header>
-        <dl className="mb-5 grid grid-cols-4 gap-x-6 gap-y-2 max-sm:grid-cols-2">
-          {facts.map(([name, value]) => (
-            <div key={name}>
-              <dt className="text-13">{name}</dt>
-              <dd className="font-bold">{value || 'not recorded'}</dd>
-            </div>
-          ))}
-        </dl>
+        <DossierHead view={view} facts={facts} />
         {view.lifeline.lanes.length > 0 && (
           <section className="mb-5 break-inside-avoid" aria-label="Its life">
             <Lifeline
@@ -110,37 +94,88 @@ export function View() {
             </ul>
           </section>
         ))}
-        {photos.length > 0 && (
-          <section className="mb-4">
-            <h2 className="mb-2 border-b border-black font-bold">
-              {view.photos.length > photos.length
-                ? `Photographs, the last ${photos.length} of ${view.photos.length}`
-                : 'Photographs'}
-            </h2>
-            <ul className="grid grid-cols-3 gap-3">
-              {photos.map((p) => (
-                <li key={p.entry} className="break-inside-avoid">
-                  <img
-                    src={photoSrc(view.id, p.entry)}
-                    alt={p.words ?? p.of ?? 'photograph'}
-                    className="w-full"
-                    style={{ background: '#8a8a8a' }}
-                  />
-                  <span className="text-13">
-                    <span className="num">{day(p.at)}</span>
-                    {[p.of, p.zone, p.words].filter(Boolean).length > 0 &&
-                      `, ${[p.of, p.zone, p.words].filter(Boolean).join(', ')}`}
-                  </span>
-                </li>
-              ))}
-            </ul>
-          </section>
-        )}
+        <LastPhotos photos={photos} view={view} />
         <p className="text-13 border-t border-black pt-2">
           Drawn from the record as it stood on <span className="num">{day(view.now)}</span>. What was not
           tested here is not known; nothing in it says that anything is without danger.
         </p>
       </article>
     </main>
+  )
+}
+
+function DossierHead({
+  view,
+  facts,
+}: {
+  view: MachineView
+  facts: readonly [
+    readonly ['Type', string],
+    readonly ['Serial', string | undefined],
+    readonly ['Mains', string | undefined],
+    readonly ['Made', string | undefined],
+    readonly ['Weight', string | undefined],
+    readonly ['Owner', string],
+    readonly ['Legal status', string],
+    readonly ['Purpose', string],
+  ]
+}) {
+  const { house } = useSigned()
+  const { day } = useDates()
+  return (
+    <>
+      <header className="mb-5 flex items-start justify-between gap-6">
+        <div>
+          <h1 className="font-display text-34 font-semibold">{view.plate.name}</h1>
+          <p className="num text-18">{view.plate.number}</p>
+          <p>
+            Dossier, {house.name}, <span className="num">{day(view.now)}</span>
+          </p>
+        </div>
+        <Code text={view.plate.number} px={84} />
+      </header>
+      <dl className="mb-5 grid grid-cols-4 gap-x-6 gap-y-2 max-sm:grid-cols-2">
+        {facts.map(([name, value]) => (
+          <div key={name}>
+            <dt className="text-13">{name}</dt>
+            <dd className="font-bold">{value || 'not recorded'}</dd>
+          </div>
+        ))}
+      </dl>
+    </>
+  )
+}
+
+function LastPhotos({ photos, view }: { photos: PhotoRow[]; view: MachineView }) {
+  const { day } = useDates()
+  return (
+    <>
+      {photos.length > 0 && (
+        <section className="mb-4">
+          <h2 className="mb-2 border-b border-black font-bold">
+            {view.photos.length > photos.length
+              ? `Photographs, the last ${photos.length} of ${view.photos.length}`
+              : 'Photographs'}
+          </h2>
+          <ul className="grid grid-cols-3 gap-3">
+            {photos.map((p) => (
+              <li key={p.entry} className="break-inside-avoid">
+                <img
+                  src={photoSrc(view.id, p.entry)}
+                  alt={p.words ?? p.of ?? 'photograph'}
+                  className="w-full"
+                  style={{ background: '#8a8a8a' }}
+                />
+                <span className="text-13">
+                  <span className="num">{day(p.at)}</span>
+                  {[p.of, p.zone, p.words].filter(Boolean).length > 0 &&
+                    `, ${[p.of, p.zone, p.words].filter(Boolean).join(', ')}`}
+                </span>
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
+    </>
   )
 }

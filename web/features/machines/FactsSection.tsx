@@ -79,59 +79,79 @@ export function FactsSection({ view }: { view: MachineView }) {
           </p>
         )}
       </section>
-      <section>
-        <h2 className="headrule">House rules for this machine</h2>
-        <ul>
-          {view.policies.map((p) => (
-            <li key={p.key} className="border-hair border-b py-1">
-              <div className="flex min-h-7 items-baseline justify-between gap-4">
-                <span className="text-quiet">{p.key}</span>
-                <span>
-                  {p.option}{' '}
-                  <span className="text-quiet">
-                    {p.own ? `, here because ${p.reason ?? ''}` : ', as the house'}
-                  </span>{' '}
-                  {me.role !== 'volunteer' && (
-                    <Act className="ml-2" onClick={() => setRule(rule === p.key ? undefined : p.key)}>
-                      Choose
-                    </Act>
-                  )}
-                </span>
-              </div>
-              {rule === p.key && (
-                <ChooseRule
-                  policy={p.key}
-                  onClose={() => setRule(undefined)}
-                  onSend={(option, reason) =>
-                    void send({
-                      kind: 'rule',
-                      what: 'policy',
-                      key: p.key,
-                      option,
-                      machine: view.id as MachineId,
-                      reason,
-                    })
-                  }
-                />
-              )}
-            </li>
-          ))}
-        </ul>
-        <Said error={error} />
-        {view.overrides.length > 0 && (
-          <>
-            <h2 className="headrule mt-6">Overridden, with reason</h2>
-            <ul>
-              {view.overrides.map((o, i) => (
-                <li key={i} className="border-hair border-b py-1">
-                  {o.check}, {o.rule}: {o.reason} <span className="text-quiet">({o.role})</span>
-                </li>
-              ))}
-            </ul>
-          </>
-        )}
-      </section>
+      <HouseRules view={view} onRule={setRule} rule={rule} send={send} error={error} />
     </div>
+  )
+}
+
+/** The house practice that holds for this machine, and where it differs. | */
+function HouseRules({
+  view,
+  onRule,
+  rule,
+  send,
+  error,
+}: {
+  view: MachineView
+  onRule: (value: string | undefined) => void
+  rule: string | undefined
+  send: (body: Body) => Promise<void>
+  error: string | undefined
+}) {
+  const { me } = useSigned()
+  return (
+    <section>
+      <h2 className="headrule">House rules for this machine</h2>
+      <ul>
+        {view.policies.map((p) => (
+          <li key={p.key} className="border-hair border-b py-1">
+            <div className="flex min-h-7 items-baseline justify-between gap-4">
+              <span className="text-quiet">{p.key}</span>
+              <span>
+                {p.option}{' '}
+                <span className="text-quiet">
+                  {p.own ? `, here because ${p.reason ?? ''}` : ', as the house'}
+                </span>{' '}
+                {me.role !== 'volunteer' && (
+                  <Act className="ml-2" onClick={() => onRule(rule === p.key ? undefined : p.key)}>
+                    Choose
+                  </Act>
+                )}
+              </span>
+            </div>
+            {rule === p.key && (
+              <ChooseRule
+                policy={p.key}
+                onClose={() => onRule(undefined)}
+                onSend={(option, reason) =>
+                  void send({
+                    kind: 'rule',
+                    what: 'policy',
+                    key: p.key,
+                    option,
+                    machine: view.id as MachineId,
+                    reason,
+                  })
+                }
+              />
+            )}
+          </li>
+        ))}
+      </ul>
+      <Said error={error} />
+      {view.overrides.length > 0 && (
+        <>
+          <h2 className="headrule mt-6">Overridden, with reason</h2>
+          <ul>
+            {view.overrides.map((o, i) => (
+              <li key={i} className="border-hair border-b py-1">
+                {o.check}, {o.rule}: {o.reason} <span className="text-quiet">({o.role})</span>
+              </li>
+            ))}
+          </ul>
+        </>
+      )}
+    </section>
   )
 }
 

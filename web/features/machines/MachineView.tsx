@@ -1,18 +1,18 @@
 /** One machine: plate, status with its sentence, lifeline, and below it what the words of the row switch. */
+import { StatusLine } from './StatusLine.tsx'
 import { useQuery } from '@tanstack/react-query'
 import { useEffect, useState } from 'react'
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router'
 import { dayWords } from '#api/words/dates.ts'
-import { coverageWords, statusSentence, statusTitle, cutLabel } from '#api/words/status.ts'
+import { cutLabel } from '#api/words/status.ts'
 import { standingSentence, standingWords } from '#api/words/standing.ts'
 import { dayInterval } from '#core/quantity/time.ts'
 import type { MachineId } from '#core/ids.ts'
 import { keys, whileSame } from '#web/app/keys.ts'
 import { get, wordsOf } from '#web/app/http.ts'
 import { useDates, useDrafts, useSigned, useWrite } from '#web/app/session.tsx'
-import { Act, MainButton, PlainButton, Said, Slip, TextField } from '#web/ui/Forms.tsx'
+import { Act, PlainButton, Said, Slip, TextField } from '#web/ui/Forms.tsx'
 import { Lifeline } from '#web/ui/Lifeline.tsx'
-import { StatusMark, statusTone } from '#web/ui/Marks.tsx'
 import { NotHereYet } from './NotHereYet.tsx'
 import { FullPlate } from '#web/ui/Plate.tsx'
 import { TabRow } from '#web/ui/TabRow.tsx'
@@ -24,7 +24,6 @@ export function View() {
   const { id = '' } = useParams()
   const { me } = useSigned()
   const { when, zone } = useDates()
-  const navigate = useNavigate()
   const [params, setParams] = useSearchParams()
   const asOf = params.get('asOf') ?? ''
   const section = params.get('show') ?? 'functions'
@@ -78,46 +77,15 @@ export function View() {
   return (
     <main className="flex-1 space-y-4 p-4 pb-16">
       <FullPlate id={view.id} plate={view.plate} />
-      <section aria-label="Working status" className="flex flex-wrap items-center gap-x-8 gap-y-3">
-        <div className="flex shrink-0 items-center gap-3">
-          <StatusMark status={status.word} size={36} />
-          <strong className={`font-display text-34 font-semibold ${statusTone(status.word)}`}>
-            {statusTitle(status)}
-          </strong>
-        </div>
-        <p className="text-18 min-w-56 flex-1">{statusSentence(status, when)}</p>
-        <p className="shrink-0 leading-snug max-sm:shrink">
-          <span className="text-18 font-bold">{coverageWords(status.coverage).works}</span>
-          {coverageWords(status.coverage).rest && `, ${coverageWords(status.coverage).rest}`}
-          <br />
-          <span className="text-quiet">
-            {status.oldestProof ? `oldest proof ${dayWords(status.oldestProof, zone)}` : 'no proof yet'}
-          </span>
-        </p>
-        {me.role !== 'guest' &&
-          !asOf &&
-          (view.open ? (
-            <MainButton onClick={() => void navigate(`/episodes/${view.open?.id}`)}>
-              Go on with episode {view.open.number}
-            </MainButton>
-          ) : (
-            <MainButton onClick={() => setOpening(true)}>Open an episode</MainButton>
-          ))}
-      </section>
+      <StatusLine view={view} today={!asOf} onOpen={() => setOpening(true)} />
       {asOf && (
-        <p className="bg-straw px-4 py-2 text-black" role="status">
-          As of {dayWords(`${asOf}T12:00:00.000Z`, zone)}: what was true then, by all that is known now.{' '}
-          <button
-            type="button"
-            className="font-bold underline"
-            onClick={() => {
-              setDated(false)
-              setAsOf('')
-            }}
-          >
-            Back to today
-          </button>
-        </p>
+        <AsOfNote
+          asOf={asOf}
+          onToday={() => {
+            setDated(false)
+            setAsOf('')
+          }}
+        />
       )}
       {opening && (
         <OpenEpisode machine={view.id} onClose={() => setOpening(false)} next={view.episodes.at(-1)?.next} />
@@ -149,35 +117,76 @@ export function View() {
         value={section}
         onChange={show}
         beside={
-          dated || asOf ? (
-            <label className="ml-auto flex items-center gap-2 pb-1">
-              <span className="text-13 text-quiet">As of</span>
-              <input
-                type="date"
-                autoFocus={dated}
-                className="field num h-8 w-36"
-                value={asOf}
-                max={when.now.slice(0, 10)}
-                onChange={(e) => setAsOf(e.target.value)}
-              />
-            </label>
-          ) : (
-            <span className="ml-auto flex gap-5 pb-1.5">
-              {me.role !== 'guest' && (
-                <Link className="act inline-flex min-h-7 items-center" to={`/machines/${view.id}/dossier`}>
-                  Dossier
-                </Link>
-              )}
-              <button type="button" className="act min-h-7" onClick={() => setDated(true)}>
-                As of a day
-              </button>
-            </span>
-          )
+          <BesideTabs
+            machine={view.id}
+            asOf={asOf}
+            dated={dated}
+            onDated={() => setDated(true)}
+            onAsOf={setAsOf}
+          />
         }
       >
         <SectionBody view={view} section={section} />
       </TabRow>
     </main>
+  )
+}
+
+function AsOfNote({ asOf, onToday }: { asOf: string; onToday: () => void }) {
+  const { zone } = useDates()
+  return (
+    <p className="bg-straw px-4 py-2 text-black" role="status">
+      As of {dayWords(`${asOf}T12:00:00.000Z`, zone)}: what was true then, by all that is known now.{' '}
+      <button type="button" className="font-bold underline" onClick={onToday}>
+        Back to today
+      </button>
+    </p>
+  )
+}
+
+/** The day that the page speaks of, and the dossier. */
+function BesideTabs({
+  machine,
+  asOf,
+  dated,
+  onDated,
+  onAsOf,
+}: {
+  machine: MachineId
+  asOf: string
+  dated: boolean
+  onDated: () => void
+  onAsOf: (day: string) => void
+}) {
+  const { me } = useSigned()
+  const { when } = useDates()
+  return (
+    <>
+      {dated || asOf ? (
+        <label className="ml-auto flex items-center gap-2 pb-1">
+          <span className="text-13 text-quiet">As of</span>
+          <input
+            type="date"
+            autoFocus={dated}
+            className="field num h-8 w-36"
+            value={asOf}
+            max={when.now.slice(0, 10)}
+            onChange={(e) => onAsOf(e.target.value)}
+          />
+        </label>
+      ) : (
+        <span className="ml-auto flex gap-5 pb-1.5">
+          {me.role !== 'guest' && (
+            <Link className="act inline-flex min-h-7 items-center" to={`/machines/${machine}/dossier`}>
+              Dossier
+            </Link>
+          )}
+          <button type="button" className="act min-h-7" onClick={onDated}>
+            As of a day
+          </button>
+        </span>
+      )}
+    </>
   )
 }
 

@@ -1,4 +1,6 @@
 /** A storage round over many machines at once: cells out, memory switch off, what was seen, and the day on which somebody looks again. */
+import type { MachineSummary } from '#core/views/summary.ts'
+import type { MachineList } from '#api/machines.ts'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link } from 'react-router'
@@ -52,82 +54,33 @@ export function View() {
         is written on each machine that is chosen.
       </p>
       <form onSubmit={(event) => void submit(event)}>
-        <div className="bg-sheet mb-4 grid grid-cols-[auto_auto_1fr_auto_auto] items-end gap-5 rounded-sm p-4 max-lg:grid-cols-1">
-          <label className="flex h-9 items-center gap-2">
-            <input type="checkbox" checked={cellsOut} onChange={(e) => setCellsOut(e.target.checked)} /> Cells
-            out
-          </label>
-          <label className="flex h-9 items-center gap-2">
-            <input type="checkbox" checked={memoryOff} onChange={(e) => setMemoryOff(e.target.checked)} />{' '}
-            Memory switch off
-          </label>
-          <TextField
-            label="What was seen (may stay empty)"
-            placeholder="no leak, dry, no new rust"
-            maxLength={500}
-            value={seen}
-            onChange={(e) => setSeen(e.target.value)}
-          />
-          <label>
-            <span className="text-13 text-quiet block">Look again on</span>
-            <input
-              type="date"
-              className="field num h-9 w-40"
-              value={lookAgain}
-              onChange={(e) => setLookAgain(e.target.value)}
-            />
-          </label>
-          <MainButton type="submit" disabled={busy || picked.length === 0}>
-            {picked.length === 0 ? 'Choose machines' : `Write on ${count(picked.length, 'machine')}`}
-          </MainButton>
-        </div>
+        <WhatWasDone
+          cellsOut={cellsOut}
+          onCellsOut={setCellsOut}
+          memoryOff={memoryOff}
+          onMemoryOff={setMemoryOff}
+          seen={seen}
+          onSeen={setSeen}
+          lookAgain={lookAgain}
+          onLookAgain={setLookAgain}
+          busy={busy}
+          picked={picked}
+        />
         <Said error={error} />
         {written && (
           <p role="status" className="mb-3 font-bold">
             {written}
           </p>
         )}
-        <div className="mb-2 flex flex-wrap items-end gap-5">
-          <div className="w-72">
-            <TextField
-              label="Which machines"
-              placeholder="shelf, type, name"
-              value={search}
-              onChange={(e) => setSearch(e.target.value)}
-            />
-          </div>
-          <button
-            type="button"
-            className="act h-9"
-            onClick={() => setChosen(new Set(picked.length === here.length ? [] : here.map((m) => m.id)))}
-          >
-            {picked.length === here.length && here.length > 0 ? 'Choose none' : `Choose all ${here.length}`}
-          </button>
-          {data && data.total > data.machines.length && (
-            <span className="text-quiet h-9">{`The first ${most} of ${data.total}: search for a shelf or a type.`}</span>
-          )}
-        </div>
-        <ul>
-          {here.map((m) => (
-            <li
-              key={m.id}
-              className="border-hair grid min-h-9 grid-cols-[2rem_minmax(0,1fr)_9rem_14rem_minmax(0,1fr)] items-baseline gap-3 border-b py-1 max-md:grid-cols-[2rem_1fr]"
-            >
-              <input
-                type="checkbox"
-                aria-label={`${m.plate.name} ${m.plate.number}`}
-                checked={chosen.has(m.id)}
-                onChange={(e) => toggle(m.id, e.target.checked)}
-              />
-              <Link className="truncate hover:underline" to={`/machines/${m.id}`}>
-                {m.plate.name}
-              </Link>
-              <span className="num">{m.plate.number}</span>
-              <span className="text-quiet truncate">{m.place ?? 'place not recorded'}</span>
-              <span className="text-copper">{m.cells.length > 0 && `cells may be in: ${list(m.cells)}`}</span>
-            </li>
-          ))}
-        </ul>
+        <WhichMachines
+          search={search}
+          onSearch={setSearch}
+          onChosen={setChosen}
+          picked={picked}
+          here={here}
+          data={data}
+        />
+        <Shelved here={here} chosen={chosen} toggle={toggle} />
         {data && here.length === 0 && (
           <p className="text-quiet py-3">
             No machine that is here and not being worked on bears these words.
@@ -135,5 +88,133 @@ export function View() {
         )}
       </form>
     </main>
+  )
+}
+
+function WhatWasDone({
+  cellsOut,
+  onCellsOut,
+  memoryOff,
+  onMemoryOff,
+  seen,
+  onSeen,
+  lookAgain,
+  onLookAgain,
+  busy,
+  picked,
+}: {
+  cellsOut: boolean
+  onCellsOut: (value: boolean) => void
+  memoryOff: boolean
+  onMemoryOff: (value: boolean) => void
+  seen: string
+  onSeen: (value: string) => void
+  lookAgain: string
+  onLookAgain: (value: string) => void
+  busy: boolean
+  picked: MachineSummary[]
+}) {
+  return (
+    <div className="bg-sheet mb-4 grid grid-cols-[auto_auto_1fr_auto_auto] items-end gap-5 rounded-sm p-4 max-lg:grid-cols-1">
+      <label className="flex h-9 items-center gap-2">
+        <input type="checkbox" checked={cellsOut} onChange={(e) => onCellsOut(e.target.checked)} /> Cells out
+      </label>
+      <label className="flex h-9 items-center gap-2">
+        <input type="checkbox" checked={memoryOff} onChange={(e) => onMemoryOff(e.target.checked)} /> Memory
+        switch off
+      </label>
+      <TextField
+        label="What was seen (may stay empty)"
+        placeholder="no leak, dry, no new rust"
+        maxLength={500}
+        value={seen}
+        onChange={(e) => onSeen(e.target.value)}
+      />
+      <label>
+        <span className="text-13 text-quiet block">Look again on</span>
+        <input
+          type="date"
+          className="field num h-9 w-40"
+          value={lookAgain}
+          onChange={(e) => onLookAgain(e.target.value)}
+        />
+      </label>
+      <MainButton type="submit" disabled={busy || picked.length === 0}>
+        {picked.length === 0 ? 'Choose machines' : `Write on ${count(picked.length, 'machine')}`}
+      </MainButton>
+    </div>
+  )
+}
+
+function WhichMachines({
+  search,
+  onSearch,
+  onChosen,
+  picked,
+  here,
+  data,
+}: {
+  search: string
+  onSearch: (value: string) => void
+  onChosen: (value: ReadonlySet<string>) => void
+  picked: MachineSummary[]
+  here: MachineSummary[]
+  data: MachineList | undefined
+}) {
+  return (
+    <div className="mb-2 flex flex-wrap items-end gap-5">
+      <div className="w-72">
+        <TextField
+          label="Which machines"
+          placeholder="shelf, type, name"
+          value={search}
+          onChange={(e) => onSearch(e.target.value)}
+        />
+      </div>
+      <button
+        type="button"
+        className="act h-9"
+        onClick={() => onChosen(new Set(picked.length === here.length ? [] : here.map((m) => m.id)))}
+      >
+        {picked.length === here.length && here.length > 0 ? 'Choose none' : `Choose all ${here.length}`}
+      </button>
+      {data && data.total > data.machines.length && (
+        <span className="text-quiet h-9">{`The first ${most} of ${data.total}: search for a shelf or a type.`}</span>
+      )}
+    </div>
+  )
+}
+
+function Shelved({
+  here,
+  chosen,
+  toggle,
+}: {
+  here: MachineSummary[]
+  chosen: ReadonlySet<string>
+  toggle: (id: string, on: boolean) => void
+}) {
+  return (
+    <ul>
+      {here.map((m) => (
+        <li
+          key={m.id}
+          className="border-hair grid min-h-9 grid-cols-[2rem_minmax(0,1fr)_9rem_14rem_minmax(0,1fr)] items-baseline gap-3 border-b py-1 max-md:grid-cols-[2rem_1fr]"
+        >
+          <input
+            type="checkbox"
+            aria-label={`${m.plate.name} ${m.plate.number}`}
+            checked={chosen.has(m.id)}
+            onChange={(e) => toggle(m.id, e.target.checked)}
+          />
+          <Link className="truncate hover:underline" to={`/machines/${m.id}`}>
+            {m.plate.name}
+          </Link>
+          <span className="num">{m.plate.number}</span>
+          <span className="text-quiet truncate">{m.place ?? 'place not recorded'}</span>
+          <span className="text-copper">{m.cells.length > 0 && `cells may be in: ${list(m.cells)}`}</span>
+        </li>
+      ))}
+    </ul>
   )
 }

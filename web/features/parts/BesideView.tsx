@@ -12,22 +12,15 @@ import { useQuery } from '@tanstack/react-query'
 import { useEffect, useState } from 'react'
 import { Link, useParams, useSearchParams } from 'react-router'
 import type { Body } from '#core/history/bodies/index.ts'
-import type { PartId } from '#core/ids.ts'
-import { movingBodies } from '#core/parts/destination.ts'
-import { inTray } from '#core/place.ts'
 import type { MachineContext, SlotContext } from '#core/composer/context.ts'
 import { FormCautions } from '#web/app/FormCautions.tsx'
 import { keys } from '#web/app/keys.ts'
 import { get, wordsOf } from '#web/app/http.ts'
 import { useSend } from '#web/app/send.ts'
 import { MainButton, PlainButton, Said } from '#web/ui/Forms.tsx'
+import { besideBodies, occupies, type Proposal } from './beside-form.ts'
 import { BesideColumn, type InHand } from './BesideColumn.tsx'
 import { MachineField, useNamedMachine } from '#web/app/MachineField.tsx'
-
-interface Proposal extends InHand {
-  readonly target: SlotContext
-  readonly into: MachineContext
-}
 
 const called = (item: { readonly data: { readonly current?: unknown } } | null): string => {
   const at = item?.data.current as InHand | undefined
@@ -51,7 +44,6 @@ export function View() {
   })
   const own = useNamedMachine(view?.plate.number ?? '').machine
   const beside = params.get('with') ?? ''
-  const [typed, setTyped] = useState(beside)
   const { machine: other, missing } = useNamedMachine(beside)
   const numbers = useQuery({
     queryKey: keys.nextNumbers,
@@ -80,28 +72,7 @@ export function View() {
     setHand(undefined)
   }
   const hereIn = (into: MachineContext) => (into.machine === view.id ? view.open?.id : undefined)
-  const occupies = (target: SlotContext) => target.part !== undefined && target.content !== 'empty'
-  const bodiesOf = ({ slot, target, into }: Proposal): Body[] => {
-    const here = hereIn(into)
-    if (!slot.part) return []
-    return movingBodies({
-      part: slot.part as PartId,
-      from: slot.place,
-      destination: {
-        to: 'slot',
-        place: target.place,
-        occupant:
-          occupies(target) && target.part
-            ? {
-                part: target.part,
-                out: here ? inTray(here) : { in: { kind: 'kept', id: into.machine } },
-                tag: target.tag,
-              }
-            : undefined,
-      },
-      occupantTag: numbers.data?.tag,
-    })
-  }
+  const bodiesOf = (proposed: Proposal) => besideBodies(proposed, hereIn(proposed.into), numbers.data?.tag)
   const go = async (proposed: Proposal) => {
     const { slot, machine, target, into } = proposed
     const bodies = bodiesOf(proposed)
@@ -127,18 +98,11 @@ export function View() {
           ? `${hand.slot.partLabel ?? hand.slot.position.accepts} of ${hand.machine.number} is in hand: where it fits is marked. Esc puts it back.`
           : 'Draw a part to where it should go, or pick it up by a tap and put it down by another. Nothing is written before you say so.'}
       </p>
-      <form
-        className="mb-3 flex items-end gap-3"
-        onSubmit={(e) => {
-          e.preventDefault()
-          setParams(typed.trim() ? { with: typed.trim() } : {}, { replace: true })
-        }}
-      >
-        <div className="w-64">
-          <MachineField value={typed} onChange={setTyped} missing={missing} />
-        </div>
-        <PlainButton type="submit">Lay it beside</PlainButton>
-      </form>
+      <Beside
+        named={beside}
+        missing={missing}
+        onName={(name) => setParams(name ? { with: name } : {}, { replace: true })}
+      />
       {moved && (
         <p className="bg-next border-verdigris mb-3 border-l-4 p-3">
           {`${moved.words} Both ends show it. `}
@@ -148,30 +112,14 @@ export function View() {
         </p>
       )}
       {proposal && (
-        <div
-          role="region"
-          aria-label="What will be written"
-          className="bg-next border-verdigris mb-3 flex flex-wrap items-center gap-4 border-l-4 p-3"
-        >
-          <p className="flex-1">
-            {`${proposal.slot.partLabel ?? proposal.slot.position.accepts}: out of ${proposal.slot.position.designator} of ${proposal.machine.number}, into ${proposal.target.position.designator} of ${proposal.into.number}. `}
-            {occupies(proposal.target) && (
-              <span className="text-quiet">What sits there comes out by the same act. </span>
-            )}
-            {proposal.slot.position.essential && (
-              <span className="text-copper font-bold">{`${proposal.machine.number} is incomplete without it.`}</span>
-            )}
-          </p>
-          <FormCautions
-            machines={[proposal.machine.machine, proposal.into.machine]}
-            bodies={bodiesOf(proposal)}
-          />
-          <MainButton disabled={busy} autoFocus onClick={() => void go(proposal)}>
-            Record the move
-          </MainButton>
-          <PlainButton onClick={() => setProposal(undefined)}>Leave it</PlainButton>
-          <Said error={refused} />
-        </div>
+        <Proposed
+          proposal={proposal}
+          bodies={bodiesOf(proposal)}
+          busy={busy}
+          error={refused}
+          onRecord={() => void go(proposal)}
+          onLeave={() => setProposal(undefined)}
+        />
       )}
       <DndContext
         sensors={sensors}
@@ -218,5 +166,71 @@ export function View() {
         </DragOverlay>
       </DndContext>
     </main>
+  )
+}
+
+function Proposed({
+  proposal,
+  bodies,
+  busy,
+  error,
+  onRecord,
+  onLeave,
+}: {
+  proposal: Proposal
+  bodies: readonly Body[]
+  busy: boolean
+  error: string | undefined
+  onRecord: () => void
+  onLeave: () => void
+}) {
+  const { slot, machine, target, into } = proposal
+  return (
+    <div
+      role="region"
+      aria-label="What will be written"
+      className="bg-next border-verdigris mb-3 flex flex-wrap items-center gap-4 border-l-4 p-3"
+    >
+      <p className="flex-1">
+        {`${slot.partLabel ?? slot.position.accepts}: out of ${slot.position.designator} of ${machine.number}, into ${target.position.designator} of ${into.number}. `}
+        {occupies(target) && <span className="text-quiet">What sits there comes out by the same act. </span>}
+        {slot.position.essential && (
+          <span className="text-copper font-bold">{`${machine.number} is incomplete without it.`}</span>
+        )}
+      </p>
+      <FormCautions machines={[machine.machine, into.machine]} bodies={bodies} />
+      <MainButton disabled={busy} autoFocus onClick={onRecord}>
+        Record the move
+      </MainButton>
+      <PlainButton onClick={onLeave}>Leave it</PlainButton>
+      <Said error={error} />
+    </div>
+  )
+}
+
+/** Names the machine that is laid beside. */
+function Beside({
+  named,
+  missing,
+  onName,
+}: {
+  named: string
+  missing: boolean
+  onName: (name: string) => void
+}) {
+  const [typed, setTyped] = useState(named)
+  return (
+    <form
+      className="mb-3 flex items-end gap-3"
+      onSubmit={(e) => {
+        e.preventDefault()
+        onName(typed.trim())
+      }}
+    >
+      <div className="w-64">
+        <MachineField value={typed} onChange={setTyped} missing={missing} />
+      </div>
+      <PlainButton type="submit">Lay it beside</PlainButton>
+    </form>
   )
 }

@@ -1,4 +1,5 @@
 /** One lot: how many lie where, what came and went, what is kept for whom, what was paid. */
+import type { LotAnswer } from '#api/parts.ts'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link, useParams } from 'react-router'
@@ -46,7 +47,6 @@ const lifeWords = (row: LotLifeRow): string => {
 
 export function View() {
   const { id = '' } = useParams()
-  const { short, clock } = useDates()
   const [act, setAct] = useState<LotAct>()
   const { send, error: refused } = useSend()
   const { data: lot, error } = useQuery({
@@ -68,19 +68,7 @@ export function View() {
           )
         }
       />
-      <p className="text-18 mb-2">
-        <strong
-          className={lot.below ? 'text-copper' : ''}
-        >{`${lot.about ? 'About ' : ''}${lot.here} here`}</strong>
-        {lot.promised > 0 && `, ${lot.promised} of them kept, ${lot.free} free`}
-        {lot.below && (
-          <span className="text-copper"> More went than were known to be there: count them.</span>
-        )}
-        {lot.reorder && (
-          <span className="text-copper">{` To be bought again: the level is ${lot.reorderAt ?? 0}.`}</span>
-        )}
-        <span className="text-quiet">{` Got ${lot.got}, used ${lot.used}${lot.taken > 0 ? `, ${lot.taken} of those as parts with a name of their own` : ''}.`}</span>
-      </p>
+      <LotCount lot={lot} />
       <div className="mb-2 flex flex-wrap gap-2">
         {acts.map((a) => (
           <PlainButton
@@ -96,22 +84,7 @@ export function View() {
       <Said error={refused} />
       <div className="mt-4 grid grid-cols-[1fr_2fr] gap-6 max-md:grid-cols-1">
         <section>
-          <h2 className="headrule">Where they are</h2>
-          <ul>
-            {lot.places.map((p) => (
-              <li key={p.label} className="border-hair flex justify-between gap-3 border-b py-1">
-                <span className={p.lies ? '' : 'text-quiet'}>
-                  {p.label}
-                  {p.counted && (
-                    <span className="text-quiet text-13 block">{`counted ${short(p.counted)}`}</span>
-                  )}
-                </span>
-                <span
-                  className={`num ${p.lies && p.n < 0 ? 'text-copper font-bold' : p.lies ? '' : 'text-quiet'}`}
-                >{`${p.about ? 'about ' : ''}${p.n}`}</span>
-              </li>
-            ))}
-          </ul>
+          <Places lot={lot} />
           <KeptFor
             rows={lot.reserved}
             onEnd={(r) =>
@@ -128,22 +101,7 @@ export function View() {
               ])
             }
           />
-          <h2 className="headrule mt-5">What each of it is</h2>
-          <dl>
-            {[
-              ['Kind', lot.partKind],
-              ['Marking', lot.marking],
-              ['Origin', lot.origin],
-              ...Object.entries(lot.attributes),
-            ].map(([name, value]) => (
-              <div key={name} className="border-hair flex justify-between gap-3 border-b py-1">
-                <dt className="text-quiet">{name}</dt>
-                <dd className={value ? (/\d/.test(value) ? 'num text-right' : 'text-right') : 'text-quiet'}>
-                  {value ?? 'not recorded'}
-                </dd>
-              </div>
-            ))}
-          </dl>
+          <Attributes lot={lot} />
           {lot.paid.length > 0 && (
             <>
               <h2 className="headrule mt-5">Paid</h2>
@@ -158,32 +116,101 @@ export function View() {
             </>
           )}
         </section>
-        <section>
-          <h2 className="headrule">{`Its life, ${count(lot.life.length, 'entry', 'entries')}`}</h2>
-          <RuledTable label="Life of the lot" heads={['When', 'What', '#Change', 'Who']}>
-            {lot.life.map((row, i) => (
-              <tr key={`${row.entry}${i}`} className="border-hair border-b align-baseline">
-                <td className="num text-13 py-1.5 pr-4 whitespace-nowrap">{`${short(row.at)} ${clock(row.at)}`}</td>
-                <td className="pr-4">
-                  {row.part ? (
-                    <Link className="hover:underline" to={`/parts/${row.part}`}>
-                      {lifeWords(row)}
-                    </Link>
-                  ) : (
-                    lifeWords(row)
-                  )}
-                  {row.words && <span className="text-quiet">{`, ${row.words}`}</span>}
-                  {row.price && <span className="text-quiet">{`, ${moneyWords(row.price)}`}</span>}
-                </td>
-                <td className="num pr-4 text-right">
-                  {row.by === undefined ? '' : row.by > 0 ? `+${row.by}` : row.by === 0 ? '0' : `−${-row.by}`}
-                </td>
-                <td className="text-quiet whitespace-nowrap">{row.who}</td>
-              </tr>
-            ))}
-          </RuledTable>
-        </section>
+        <LotLife lot={lot} />
       </div>
     </main>
+  )
+}
+
+/** How many there are, and whether more are to be bought. */
+function LotCount({ lot }: { lot: LotAnswer }) {
+  return (
+    <p className="text-18 mb-2">
+      <strong
+        className={lot.below ? 'text-copper' : ''}
+      >{`${lot.about ? 'About ' : ''}${lot.here} here`}</strong>
+      {lot.promised > 0 && `, ${lot.promised} of them kept, ${lot.free} free`}
+      {lot.below && <span className="text-copper"> More went than were known to be there: count them.</span>}
+      {lot.reorder && (
+        <span className="text-copper">{` To be bought again: the level is ${lot.reorderAt ?? 0}.`}</span>
+      )}
+      <span className="text-quiet">{` Got ${lot.got}, used ${lot.used}${lot.taken > 0 ? `, ${lot.taken} of those as parts with a name of their own` : ''}.`}</span>
+    </p>
+  )
+}
+
+function Places({ lot }: { lot: LotAnswer }) {
+  const { short } = useDates()
+  return (
+    <>
+      <h2 className="headrule">Where they are</h2>
+      <ul>
+        {lot.places.map((p) => (
+          <li key={p.label} className="border-hair flex justify-between gap-3 border-b py-1">
+            <span className={p.lies ? '' : 'text-quiet'}>
+              {p.label}
+              {p.counted && <span className="text-quiet text-13 block">{`counted ${short(p.counted)}`}</span>}
+            </span>
+            <span
+              className={`num ${p.lies && p.n < 0 ? 'text-copper font-bold' : p.lies ? '' : 'text-quiet'}`}
+            >{`${p.about ? 'about ' : ''}${p.n}`}</span>
+          </li>
+        ))}
+      </ul>
+    </>
+  )
+}
+
+function Attributes({ lot }: { lot: LotAnswer }) {
+  return (
+    <>
+      <h2 className="headrule mt-5">What each of it is</h2>
+      <dl>
+        {[
+          ['Kind', lot.partKind],
+          ['Marking', lot.marking],
+          ['Origin', lot.origin],
+          ...Object.entries(lot.attributes),
+        ].map(([name, value]) => (
+          <div key={name} className="border-hair flex justify-between gap-3 border-b py-1">
+            <dt className="text-quiet">{name}</dt>
+            <dd className={value ? (/\d/.test(value) ? 'num text-right' : 'text-right') : 'text-quiet'}>
+              {value ?? 'not recorded'}
+            </dd>
+          </div>
+        ))}
+      </dl>
+    </>
+  )
+}
+
+function LotLife({ lot }: { lot: LotAnswer }) {
+  const { short, clock } = useDates()
+  return (
+    <section>
+      <h2 className="headrule">{`Its life, ${count(lot.life.length, 'entry', 'entries')}`}</h2>
+      <RuledTable label="Life of the stock" heads={['When', 'What', '#Change', 'Who']}>
+        {lot.life.map((row, i) => (
+          <tr key={`${row.entry}${i}`} className="border-hair border-b align-baseline">
+            <td className="num text-13 py-1.5 pr-4 whitespace-nowrap">{`${short(row.at)} ${clock(row.at)}`}</td>
+            <td className="pr-4">
+              {row.part ? (
+                <Link className="hover:underline" to={`/parts/${row.part}`}>
+                  {lifeWords(row)}
+                </Link>
+              ) : (
+                lifeWords(row)
+              )}
+              {row.words && <span className="text-quiet">{`, ${row.words}`}</span>}
+              {row.price && <span className="text-quiet">{`, ${moneyWords(row.price)}`}</span>}
+            </td>
+            <td className="num pr-4 text-right">
+              {row.by === undefined ? '' : row.by > 0 ? `+${row.by}` : row.by === 0 ? '0' : `−${-row.by}`}
+            </td>
+            <td className="text-quiet whitespace-nowrap">{row.who}</td>
+          </tr>
+        ))}
+      </RuledTable>
+    </section>
   )
 }

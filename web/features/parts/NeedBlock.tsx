@@ -1,10 +1,11 @@
 /** One need and what could serve it: each candidate with what it costs and why, taken or kept by one tap. */
+import type { Candidate, Bar, Cost, Need, Appraisal, Choice } from '#core/parts/donors.ts'
+import type { Body } from '#core/history/bodies/index.ts'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import type { DonorsAnswer } from '#api/parts.ts'
 import { appraisalWords, costWords, needWhy } from '#api/words/donors.ts'
 import type { MachineId, PartId } from '#core/ids.ts'
-import type { Appraisal, Choice } from '#core/parts/donors.ts'
 import { isPreferred, nearestPreferred } from '#core/quantity/preferred.ts'
 import { parseQuantity, writeQuantity } from '#core/quantity/quantity.ts'
 import { newId } from '#web/app/clock.ts'
@@ -137,29 +138,7 @@ function Offer({
     <li
       className={`border-hair grid grid-cols-[minmax(0,1fr)_5rem_9rem] items-start gap-4 border-b py-2 max-sm:grid-cols-1 ${chosen ? 'border-l-verdigris border-l-4 pl-3' : ''}`}
     >
-      <span className="min-w-0">
-        <span className="flex flex-wrap items-baseline gap-x-3">
-          <strong>{candidate.label}</strong>
-          {rated && !candidate.label.includes(rated) && <span className="num">{rated}</span>}
-          {candidate.donor ? (
-            <Link className="hover:underline" to={`/machines/${candidate.donor.machine}?show=parts`}>
-              {candidate.placeLabel}, {candidate.donor.purpose}
-            </Link>
-          ) : (
-            <span>{candidate.placeLabel}</span>
-          )}
-          <span className="text-quiet">
-            {candidate.facts.health === 'unknown' ? '' : candidate.facts.health}
-          </span>
-        </span>
-        {words && <span className={`block ${bar ? 'text-copper' : 'text-quiet'}`}>{words}</span>}
-        <span className="text-13 text-quiet block">
-          {costs.map(costWords).join(' · ') || 'costs nothing'}
-        </span>
-        {candidate.donor?.essential && !bar && (
-          <span className="text-13 block">Its donor is incomplete by the same act.</span>
-        )}
-      </span>
+      <OfferSaid candidate={candidate} rated={rated} words={words} bar={bar} costs={costs} />
       <span className="num text-18 text-right">{bar ? '' : Number(total.toFixed(1))}</span>
       <span className="flex flex-col items-end gap-1">
         {!bar && (
@@ -183,21 +162,90 @@ function Offer({
         )}
       </span>
       {taking && (
-        <div role="group" aria-label="What will be written" className="col-span-full">
-          <p>{`${candidate.label}: from ${candidate.placeLabel}, into ${need.position.designator}. ${need.occupant ? `${need.occupant.label} comes out by the same act.` : ''}`}</p>
-          <FormCautions
-            machines={[need.machine, ...(candidate.donor ? [candidate.donor.machine] : [])]}
-            bodies={bodies}
-          />
-          <p className="mt-2 flex gap-3">
-            <MainButton disabled={busy} autoFocus onClick={() => void take()}>
-              Record the move
-            </MainButton>
-            <PlainButton onClick={() => setTaking(false)}>Cancel</PlainButton>
-          </p>
-          <Said error={error} />
-        </div>
+        <TakeStep
+          candidate={candidate}
+          need={need}
+          bodies={bodies}
+          busy={busy}
+          take={take}
+          onTaking={setTaking}
+          error={error}
+        />
       )}
     </li>
+  )
+}
+
+function OfferSaid({
+  candidate,
+  rated,
+  words,
+  bar,
+  costs,
+}: {
+  candidate: Candidate
+  rated: string
+  words: string
+  bar: Bar | undefined
+  costs: readonly Cost[]
+}) {
+  return (
+    <span className="min-w-0">
+      <span className="flex flex-wrap items-baseline gap-x-3">
+        <strong>{candidate.label}</strong>
+        {rated && !candidate.label.includes(rated) && <span className="num">{rated}</span>}
+        {candidate.donor ? (
+          <Link className="hover:underline" to={`/machines/${candidate.donor.machine}?show=parts`}>
+            {candidate.placeLabel}, {candidate.donor.purpose}
+          </Link>
+        ) : (
+          <span>{candidate.placeLabel}</span>
+        )}
+        <span className="text-quiet">
+          {candidate.facts.health === 'unknown' ? '' : candidate.facts.health}
+        </span>
+      </span>
+      {words && <span className={`block ${bar ? 'text-copper' : 'text-quiet'}`}>{words}</span>}
+      <span className="text-13 text-quiet block">{costs.map(costWords).join(' · ') || 'costs nothing'}</span>
+      {candidate.donor?.essential && !bar && (
+        <span className="text-13 block">Its donor is incomplete by the same act.</span>
+      )}
+    </span>
+  )
+}
+
+/** What taking the part writes, before it is written. | */
+function TakeStep({
+  candidate,
+  need,
+  bodies,
+  busy,
+  take,
+  onTaking,
+  error,
+}: {
+  candidate: Candidate
+  need: Need
+  bodies: Body[]
+  busy: boolean
+  take: () => Promise<void>
+  onTaking: (value: boolean) => void
+  error: string | undefined
+}) {
+  return (
+    <div role="group" aria-label="What will be written" className="col-span-full">
+      <p>{`${candidate.label}: from ${candidate.placeLabel}, into ${need.position.designator}. ${need.occupant ? `${need.occupant.label} comes out by the same act.` : ''}`}</p>
+      <FormCautions
+        machines={[need.machine, ...(candidate.donor ? [candidate.donor.machine] : [])]}
+        bodies={bodies}
+      />
+      <p className="mt-2 flex gap-3">
+        <MainButton disabled={busy} autoFocus onClick={() => void take()}>
+          Record the move
+        </MainButton>
+        <PlainButton onClick={() => onTaking(false)}>Cancel</PlainButton>
+      </p>
+      <Said error={error} />
+    </div>
   )
 }

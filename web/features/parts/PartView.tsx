@@ -19,7 +19,6 @@ import { Act, MainButton, PlainButton, Said, SelectField, Slip, TextField } from
 
 export function View() {
   const { id = '' } = useParams()
-  const { short, clock, when } = useDates()
   const { data: part, error } = useQuery({
     queryKey: keys.part(id),
     queryFn: () => get('/parts/:id', { id }),
@@ -31,112 +30,152 @@ export function View() {
   if (!part) return null
   return (
     <main className="mx-auto w-full max-w-4xl flex-1 p-4">
-      <div className="flex flex-wrap items-end justify-between gap-4">
-        <h1 className="font-display text-24 font-semibold">{part.label}</h1>
-        <span className="flex gap-5">
-          {part.tag && (
-            <Link className="act" to={`/parts/tags?ids=${part.id}`}>
-              Print its tag
-            </Link>
-          )}
-          {part.holder !== 'gone' && (
-            <PlainButton onClick={() => setMoving(!moving)}>Move the part</PlainButton>
-          )}
-        </span>
-      </div>
+      <PartHead part={part} onMoving={setMoving} moving={moving} />
       {moving && <MoveSlip part={part} onClose={() => setMoving(false)} />}
-      <p className="text-18 mb-4">
-        {part.machine ? (
-          <Link className="hover:underline" to={`/machines/${part.machine}?show=parts`}>
-            {part.place}
-          </Link>
-        ) : (
-          part.place
-        )}
-        {part.since && <span className="text-quiet"> since {short(part.since)}</span>}
-        {part.temporary && (
-          <strong className="text-copper"> temporary: out again before that episode closes</strong>
-        )}
-        {part.loan && (
-          <strong className="text-steel">
-            {' '}
-            on loan, home is {part.loan.home}
-            {part.loan.due ? `, due ${short(part.loan.due)}` : ''}
-          </strong>
-        )}
-      </p>
+      <WhereItIs part={part} />
       <div className="grid grid-cols-[1fr_2fr] gap-6 max-md:grid-cols-1">
-        <section>
-          <h2 className="headrule flex justify-between">
-            What it is <Act onClick={() => setSaying(!saying)}>Say more</Act>
-          </h2>
-          <dl>
-            {[
-              ['Kind', part.partKind],
-              ['Tag', part.tag],
-              ['Marking', part.marking],
-              ['Date code', part.dateCode],
-              ['Health', healthSentence(part, when)],
-              ['Origin', part.origin],
-              ['Found in', part.from],
-              ...(part.cost ? [['Cost', moneyWords(part.cost)] as const] : []),
-              ...Object.entries(part.attributes),
-            ].map(([name, value]) => (
-              <div key={name} className="border-hair flex justify-between gap-3 border-b py-1">
-                <dt className="text-quiet">{name}</dt>
-                <dd
-                  className={
-                    value
-                      ? name === 'Tag' || name === 'Marking' || name === 'Date code'
-                        ? 'num text-right'
-                        : 'text-right'
-                      : 'text-quiet'
-                  }
-                >
-                  {value ?? 'not recorded'}
-                </dd>
-              </div>
-            ))}
-          </dl>
-          {part.holds.length > 0 && (
-            <>
-              <h2 className="headrule mt-5">Goes with it</h2>
-              <ul>
-                {part.holds.map((h) => (
-                  <li key={h.position} className="border-hair flex justify-between gap-3 border-b py-1">
-                    <span className="num">{h.position}</span>
-                    {h.part ? (
-                      <Link className="hover:underline" to={`/parts/${h.part}`}>
-                        {h.label}
-                      </Link>
-                    ) : (
-                      <span className="text-quiet">{h.label}, as found</span>
-                    )}
-                  </li>
-                ))}
-              </ul>
-            </>
-          )}
-        </section>
+        <WhatItIs onSaying={setSaying} saying={saying} part={part} />
         <section>
           <PartWaits part={part} />
-          <h2 className="headrule">Its life</h2>
-          <ol>
-            {part.life.map((row) => (
-              <li
-                key={row.entry}
-                className="border-hair grid grid-cols-[9.5rem_1fr_auto] gap-3 border-b py-1.5"
-              >
-                <span className="num text-13 pt-px">{`${short(row.at)} ${clock(row.at)}`}</span>
-                <span>{capital(row.what)}</span>
-                <span className="text-quiet">{row.who}</span>
-              </li>
-            ))}
-          </ol>
+          <ItsLife part={part} />
         </section>
       </div>
       {saying && <SayMore part={part} onClose={() => setSaying(false)} />}
     </main>
+  )
+}
+
+function WhereItIs({ part }: { part: PartLife }) {
+  const { short } = useDates()
+  return (
+    <p className="text-18 mb-4">
+      {part.machine ? (
+        <Link className="hover:underline" to={`/machines/${part.machine}?show=parts`}>
+          {part.place}
+        </Link>
+      ) : (
+        part.place
+      )}
+      {part.since && <span className="text-quiet"> since {short(part.since)}</span>}
+      {part.temporary && (
+        <strong className="text-copper"> temporary: out again before that episode closes</strong>
+      )}
+      {part.loan && (
+        <strong className="text-steel">
+          {' '}
+          on loan, home is {part.loan.home}
+          {part.loan.due ? `, due ${short(part.loan.due)}` : ''}
+        </strong>
+      )}
+    </p>
+  )
+}
+
+function PartHead({
+  part,
+  onMoving,
+  moving,
+}: {
+  part: PartLife
+  onMoving: (value: boolean) => void
+  moving: boolean
+}) {
+  return (
+    <div className="flex flex-wrap items-end justify-between gap-4">
+      <h1 className="font-display text-24 font-semibold">{part.label}</h1>
+      <span className="flex gap-5">
+        {part.tag && (
+          <Link className="act" to={`/parts/tags?ids=${part.id}`}>
+            Print its tag
+          </Link>
+        )}
+        {part.holder !== 'gone' && <PlainButton onClick={() => onMoving(!moving)}>Move the part</PlainButton>}
+      </span>
+    </div>
+  )
+}
+
+function WhatItIs({
+  onSaying,
+  saying,
+  part,
+}: {
+  onSaying: (value: boolean) => void
+  saying: boolean
+  part: PartLife
+}) {
+  const { when } = useDates()
+  return (
+    <section>
+      <h2 className="headrule flex justify-between">
+        What it is <Act onClick={() => onSaying(!saying)}>Say more</Act>
+      </h2>
+      <dl>
+        {[
+          ['Kind', part.partKind],
+          ['Tag', part.tag],
+          ['Marking', part.marking],
+          ['Date code', part.dateCode],
+          ['Health', healthSentence(part, when)],
+          ['Origin', part.origin],
+          ['Found in', part.from],
+          ...(part.cost ? [['Cost', moneyWords(part.cost)] as const] : []),
+          ...Object.entries(part.attributes),
+        ].map(([name, value]) => (
+          <div key={name} className="border-hair flex justify-between gap-3 border-b py-1">
+            <dt className="text-quiet">{name}</dt>
+            <dd
+              className={
+                value
+                  ? name === 'Tag' || name === 'Marking' || name === 'Date code'
+                    ? 'num text-right'
+                    : 'text-right'
+                  : 'text-quiet'
+              }
+            >
+              {value ?? 'not recorded'}
+            </dd>
+          </div>
+        ))}
+      </dl>
+      {part.holds.length > 0 && (
+        <>
+          <h2 className="headrule mt-5">Goes with it</h2>
+          <ul>
+            {part.holds.map((h) => (
+              <li key={h.position} className="border-hair flex justify-between gap-3 border-b py-1">
+                <span className="num">{h.position}</span>
+                {h.part ? (
+                  <Link className="hover:underline" to={`/parts/${h.part}`}>
+                    {h.label}
+                  </Link>
+                ) : (
+                  <span className="text-quiet">{h.label}, as found</span>
+                )}
+              </li>
+            ))}
+          </ul>
+        </>
+      )}
+    </section>
+  )
+}
+
+function ItsLife({ part }: { part: PartLife }) {
+  const { short, clock } = useDates()
+  return (
+    <>
+      <h2 className="headrule">Its life</h2>
+      <ol>
+        {part.life.map((row) => (
+          <li key={row.entry} className="border-hair grid grid-cols-[9.5rem_1fr_auto] gap-3 border-b py-1.5">
+            <span className="num text-13 pt-px">{`${short(row.at)} ${clock(row.at)}`}</span>
+            <span>{capital(row.what)}</span>
+            <span className="text-quiet">{row.who}</span>
+          </li>
+        ))}
+      </ol>
+    </>
   )
 }
 

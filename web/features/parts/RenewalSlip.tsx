@@ -64,88 +64,143 @@ export function RenewalSlip({
     ])
   return (
     <Slip title={row.position} onClose={onClose}>
-      <form
-        onSubmit={(event) => void say(event)}
-        className="grid grid-cols-6 items-end gap-3 max-md:grid-cols-2"
-      >
-        <SelectField
-          label="Read on the"
-          options={specSources.map((s) => ({
-            value: s,
-            label: s === 'print' ? 'board’s print' : s === 'part' ? 'part that is in it' : 'schematic',
-          }))}
-          value={by}
-          onChange={(e) => setBy(e.target.value as SpecSource)}
-        />
-        <TextField label="Value" name="value" className="num" placeholder="47uF" />
-        <TextField label="Rating" name="rating" className="num" placeholder="63 V" />
-        <TextField label="Temperature" name="temperature" className="num" placeholder="105 °C" />
-        <TextField
-          label={by === 'part' ? 'Body, mm' : 'Polarity mark'}
-          name={by === 'part' ? 'body' : 'polarity'}
-          placeholder={by === 'part' ? '10x16' : 'plus at the left'}
-        />
-        <PlainButton type="submit" disabled={busy}>
-          Save the value
-        </PlainButton>
-      </form>
-      {row.polarised && (
-        <div className="mt-3 grid grid-cols-3 items-end gap-3 max-md:grid-cols-1">
-          <SelectField
-            label="Mark on the part"
-            options={[{ value: '', label: 'choose' }, ...partMarks.map((m) => ({ value: m, label: m }))]}
-            value={marks.part}
-            onChange={(e) => setMarks({ ...marks, part: e.target.value as PartMark })}
-          />
-          <SelectField
-            label="Mark on the board"
-            options={[{ value: '', label: 'choose' }, ...boardMarks.map((m) => ({ value: m, label: m }))]}
-            value={marks.board}
-            onChange={(e) => setMarks({ ...marks, board: e.target.value as BoardMark })}
-          />
-          <p className="pb-2">
-            {marks.part &&
-              `The part’s mark is at its ${endOfPart(marks.part) === 'measure' ? 'end that only a measurement tells' : `${endOfPart(marks.part)} end`}. `}
-            {marks.board &&
-              (endOfBoard(marks.board) === 'measure'
-                ? 'The board’s mark says nothing by itself: check print against schematic or ground.'
-                : `The board’s mark is ${endOfBoard(marks.board)}.`)}
-          </p>
-        </div>
-      )}
-      <div className="mt-3 flex flex-wrap items-center gap-3">
-        {!row.done && (
-          <Link
-            className="act"
-            to={`/machines/${view.machine.id}/donors?position=${encodeURIComponent(row.position)}`}
-          >
-            Put a replacement in
-          </Link>
-        )}
-        {row.done &&
-          verifications
-            .filter((v) => (v !== 'polarity' || row.polarised) && !row.verified.includes(v))
-            .map((v) => (
-              <PlainButton key={v} disabled={busy} onClick={() => verify(v)}>
-                {`Verified: ${v}`}
-              </PlainButton>
-            ))}
-        {view.photos.length > 0 && (
-          <Act onClick={() => onPhoto(row.pins.at(-1)?.photo ?? view.photos.at(-1)?.entry ?? '')}>
-            {row.pins.length > 0 ? 'See it on its photograph' : 'Pin it on a photograph'}
-          </Act>
-        )}
-        <PhotoDrop
-          machine={machine}
-          meta={{ words: row.position }}
-          label="Photograph it"
-          {...(episode ? { episode } : {})}
-        />
-        {row.done && (
-          <span className="text-quiet">Each with your own eyes or a meter; done is not right.</span>
-        )}
-      </div>
+      <Readings say={say} by={by} onBy={setBy} busy={busy} />
+      {row.polarised && <Polarity marks={marks} onMarks={setMarks} />}
+      <RenewalActs
+        row={row}
+        view={view}
+        busy={busy}
+        verify={verify}
+        onPhoto={onPhoto}
+        machine={machine}
+        episode={episode}
+      />
       <Said error={error} />
     </Slip>
+  )
+}
+
+/** Which end of the part goes to which end of the board, by their marks. | */
+function Polarity({
+  marks,
+  onMarks,
+}: {
+  marks: { part: PartMark | ''; board: BoardMark | '' }
+  onMarks: (value: { part: PartMark | ''; board: BoardMark | '' }) => void
+}) {
+  return (
+    <div className="mt-3 grid grid-cols-3 items-end gap-3 max-md:grid-cols-1">
+      <SelectField
+        label="Mark on the part"
+        options={[{ value: '', label: 'choose' }, ...partMarks.map((m) => ({ value: m, label: m }))]}
+        value={marks.part}
+        onChange={(e) => onMarks({ ...marks, part: e.target.value as PartMark })}
+      />
+      <SelectField
+        label="Mark on the board"
+        options={[{ value: '', label: 'choose' }, ...boardMarks.map((m) => ({ value: m, label: m }))]}
+        value={marks.board}
+        onChange={(e) => onMarks({ ...marks, board: e.target.value as BoardMark })}
+      />
+      <p className="pb-2">
+        {marks.part &&
+          `The part’s mark is at its ${endOfPart(marks.part) === 'measure' ? 'end that only a measurement tells' : `${endOfPart(marks.part)} end`}. `}
+        {marks.board &&
+          (endOfBoard(marks.board) === 'measure'
+            ? 'The board’s mark says nothing by itself: check print against schematic or ground.'
+            : `The board’s mark is ${endOfBoard(marks.board)}.`)}
+      </p>
+    </div>
+  )
+}
+
+function RenewalActs({
+  row,
+  view,
+  busy,
+  verify,
+  onPhoto,
+  machine,
+  episode,
+}: {
+  row: RenewalRow
+  view: RenewalView
+  busy: boolean
+  verify: (what: string) => undefined
+  onPhoto: (entry: string) => void
+  machine: MachineId
+  episode: string | undefined
+}) {
+  return (
+    <div className="mt-3 flex flex-wrap items-center gap-3">
+      {!row.done && (
+        <Link
+          className="act"
+          to={`/machines/${view.machine.id}/donors?position=${encodeURIComponent(row.position)}`}
+        >
+          Put a replacement in
+        </Link>
+      )}
+      {row.done &&
+        verifications
+          .filter((v) => (v !== 'polarity' || row.polarised) && !row.verified.includes(v))
+          .map((v) => (
+            <PlainButton key={v} disabled={busy} onClick={() => verify(v)}>
+              {`Verified: ${v}`}
+            </PlainButton>
+          ))}
+      {view.photos.length > 0 && (
+        <Act onClick={() => onPhoto(row.pins.at(-1)?.photo ?? view.photos.at(-1)?.entry ?? '')}>
+          {row.pins.length > 0 ? 'See it on its photograph' : 'Pin it on a photograph'}
+        </Act>
+      )}
+      <PhotoDrop
+        machine={machine}
+        meta={{ words: row.position }}
+        label="Photograph it"
+        {...(episode ? { episode } : {})}
+      />
+      {row.done && <span className="text-quiet">Each with your own eyes or a meter; done is not right.</span>}
+    </div>
+  )
+}
+
+function Readings({
+  say,
+  by,
+  onBy,
+  busy,
+}: {
+  say: (event: React.FormEvent<HTMLFormElement>) => Promise<void>
+  by: 'part' | 'print' | 'schematic' | 'settled'
+  onBy: (value: 'part' | 'print' | 'schematic' | 'settled') => void
+  busy: boolean
+}) {
+  return (
+    <form
+      onSubmit={(event) => void say(event)}
+      className="grid grid-cols-6 items-end gap-3 max-md:grid-cols-2"
+    >
+      <SelectField
+        label="Read on the"
+        options={specSources.map((s) => ({
+          value: s,
+          label: s === 'print' ? 'board’s print' : s === 'part' ? 'part that is in it' : 'schematic',
+        }))}
+        value={by}
+        onChange={(e) => onBy(e.target.value as SpecSource)}
+      />
+      <TextField label="Value" name="value" className="num" placeholder="47uF" />
+      <TextField label="Rating" name="rating" className="num" placeholder="63 V" />
+      <TextField label="Temperature" name="temperature" className="num" placeholder="105 °C" />
+      <TextField
+        label={by === 'part' ? 'Body, mm' : 'Polarity mark'}
+        name={by === 'part' ? 'body' : 'polarity'}
+        placeholder={by === 'part' ? '10x16' : 'plus at the left'}
+      />
+      <PlainButton type="submit" disabled={busy}>
+        Save the value
+      </PlainButton>
+    </form>
   )
 }

@@ -1,4 +1,5 @@
 /** Renewing a set of parts: the map by designator, what each source says, what is done and what is verified, what to order. */
+import type { RenewalView } from '#core/views/renewal.ts'
 import { queryOf } from '#api/endpoints.ts'
 import { useQuery } from '@tanstack/react-query'
 import { Fragment, useState } from 'react'
@@ -89,59 +90,7 @@ export function View() {
           >
             {view.rows.map((r) => (
               <Fragment key={r.position}>
-                <tr className={`border-hair border-b align-baseline ${r.because ? '' : 'text-quiet'}`}>
-                  <th scope="row" className="py-1.5 pr-4 text-left">
-                    <span className="flex items-center gap-2">
-                      <button
-                        type="button"
-                        className="num act"
-                        aria-expanded={open === r.position}
-                        onClick={() => setOpen(open === r.position ? undefined : r.position)}
-                      >
-                        {r.position}
-                      </button>
-                      {r.pins.slice(-1).map((pin) => (
-                        <PinCrop
-                          key={pin.photo}
-                          machine={view.machine.id}
-                          pin={pin}
-                          label={`${r.position} on its photograph`}
-                          px={36}
-                          onOpen={() => setPhoto(pin.photo)}
-                        />
-                      ))}
-                    </span>
-                  </th>
-                  {specSources.map((s) => (
-                    <td key={s} className="num pr-4 whitespace-nowrap">
-                      {said(r.said[s]) || <span className="text-quiet">–</span>}
-                    </td>
-                  ))}
-                  <td className="num text-quiet pr-4 whitespace-nowrap">{said(r.sheet)}</td>
-                  <td className="pr-4">
-                    {r.because ? becauseWords[r.because] : 'stays'}
-                    {r.trouble && <span className="text-copper block font-bold">{troubleWords(r)}</span>}
-                  </td>
-                  <td className="pr-4">
-                    {r.done ? (
-                      <Link className="hover:underline" to={`/parts/${r.done.part}`}>
-                        {r.done.label}, {short(r.done.at)}
-                      </Link>
-                    ) : (
-                      ''
-                    )}
-                  </td>
-                  <td>
-                    {r.done ? `${r.verified.length} of ${wanted(r).length}` : ''}
-                    {r.done && wanted(r).some((v) => !r.verified.includes(v)) && (
-                      <span className="text-copper block">
-                        {wanted(r)
-                          .filter((v) => !r.verified.includes(v))
-                          .join(', ')}
-                      </span>
-                    )}
-                  </td>
-                </tr>
+                <MapRow r={r} open={open} onOpen={setOpen} view={view} onPhoto={setPhoto} short={short} />
                 {open === r.position && (
                   <tr>
                     <td colSpan={8}>
@@ -158,18 +107,7 @@ export function View() {
             ))}
           </RuledTable>
         </TabRow>
-        <p className="mt-3 flex flex-wrap gap-5">
-          <Act onClick={() => setSlip(slip === 'add' ? undefined : 'add')}>Add positions to the map</Act>
-          {view.teaches && view.teaches.learned.length > 0 && (
-            <Act
-              disabled={!mayTeach}
-              title={mayTeach ? undefined : 'A restorer or a steward publishes type sheets.'}
-              onClick={() => setSlip(slip === 'teach' ? undefined : 'teach')}
-            >
-              {`${count(view.teaches.learned.length, 'line')} for the sheet of ${view.teaches.name}`}
-            </Act>
-          )}
-        </p>
+        <RenewalActs onSlip={setSlip} slip={slip} view={view} mayTeach={mayTeach} />
         {slip === 'add' && <AddPositions view={view} onClose={() => setSlip(undefined)} />}
         {slip === 'teach' && view.teaches && (
           <TeachSlip view={view} teaches={view.teaches} onClose={() => setSlip(undefined)} />
@@ -187,6 +125,106 @@ export function View() {
       </section>
       <RenewalAside view={view} inSet={inSet.length} query={query} />
     </main>
+  )
+}
+
+/** One position of the set: what is said of it, and what was done. */
+function MapRow({
+  r,
+  open,
+  onOpen,
+  view,
+  onPhoto,
+  short,
+}: {
+  r: RenewalRow
+  open: string | undefined
+  onOpen: (value: string | undefined) => void
+  view: RenewalView
+  onPhoto: (value: string | undefined) => void
+  short: (at: string) => string
+}) {
+  return (
+    <tr className={`border-hair border-b align-baseline ${r.because ? '' : 'text-quiet'}`}>
+      <th scope="row" className="py-1.5 pr-4 text-left">
+        <span className="flex items-center gap-2">
+          <button
+            type="button"
+            className="num act"
+            aria-expanded={open === r.position}
+            onClick={() => onOpen(open === r.position ? undefined : r.position)}
+          >
+            {r.position}
+          </button>
+          {r.pins.slice(-1).map((pin) => (
+            <PinCrop
+              key={pin.photo}
+              machine={view.machine.id}
+              pin={pin}
+              label={`${r.position} on its photograph`}
+              px={36}
+              onOpen={() => onPhoto(pin.photo)}
+            />
+          ))}
+        </span>
+      </th>
+      {specSources.map((s) => (
+        <td key={s} className="num pr-4 whitespace-nowrap">
+          {said(r.said[s]) || <span className="text-quiet">–</span>}
+        </td>
+      ))}
+      <td className="num text-quiet pr-4 whitespace-nowrap">{said(r.sheet)}</td>
+      <td className="pr-4">
+        {r.because ? becauseWords[r.because] : 'stays'}
+        {r.trouble && <span className="text-copper block font-bold">{troubleWords(r)}</span>}
+      </td>
+      <td className="pr-4">
+        {r.done ? (
+          <Link className="hover:underline" to={`/parts/${r.done.part}`}>
+            {r.done.label}, {short(r.done.at)}
+          </Link>
+        ) : (
+          ''
+        )}
+      </td>
+      <td>
+        {r.done ? `${r.verified.length} of ${wanted(r).length}` : ''}
+        {r.done && wanted(r).some((v) => !r.verified.includes(v)) && (
+          <span className="text-copper block">
+            {wanted(r)
+              .filter((v) => !r.verified.includes(v))
+              .join(', ')}
+          </span>
+        )}
+      </td>
+    </tr>
+  )
+}
+
+function RenewalActs({
+  onSlip,
+  slip,
+  view,
+  mayTeach,
+}: {
+  onSlip: (value: 'add' | 'teach' | undefined) => void
+  slip: 'add' | 'teach' | undefined
+  view: RenewalView
+  mayTeach: boolean
+}) {
+  return (
+    <p className="mt-3 flex flex-wrap gap-5">
+      <Act onClick={() => onSlip(slip === 'add' ? undefined : 'add')}>Add positions to the map</Act>
+      {view.teaches && view.teaches.learned.length > 0 && (
+        <Act
+          disabled={!mayTeach}
+          title={mayTeach ? undefined : 'A restorer or a steward publishes type sheets.'}
+          onClick={() => onSlip(slip === 'teach' ? undefined : 'teach')}
+        >
+          {`${count(view.teaches.learned.length, 'line')} for the sheet of ${view.teaches.name}`}
+        </Act>
+      )}
+    </p>
   )
 }
 

@@ -23,6 +23,8 @@ const roleWords = {
   guest: 'sees what is granted, nothing else',
 } as const
 
+type Send = (body: Body) => Promise<void>
+
 export function Rights({
   person,
   onClose,
@@ -32,12 +34,8 @@ export function Rights({
   onClose: () => void
   onDone: () => Promise<void>
 }) {
-  const { zone } = useDates()
   const drafts = useDrafts()
   const write = useWrite()
-  const [authority, setAuthority] = useState<(typeof authorities)[number]>('switch on')
-  const [until, setUntil] = useState('')
-  const [machine, setMachine] = useState('')
   const [erase, setErase] = useState(false)
   const [error, setError] = useState<string>()
   const send = async (body: Body) => {
@@ -59,11 +57,111 @@ export function Rights({
       setError(wordsOf(failure))
     }
   }
-  const end = until ? { until: dayInterval(until, zone).latest } : {}
   const party = person.party as PartyId
+  return (
+    <Slip title={person.name} onClose={onClose}>
+      <div className="space-y-4">
+        {person.account && <Account person={person} change={change} />}
+        {person.role !== 'guest' && person.account && <Authorisations party={party} send={send} />}
+        {person.role !== 'guest' && person.account && <PracticeSet party={party} />}
+        {(person.role === 'guest' || !person.account) && (
+          <Sight party={party} send={send} onError={setError} />
+        )}
+        <Granted person={person} send={send} party={party} />
+        {person.said && person.active !== true && (
+          <p>
+            <Act onClick={() => setErase(true)}>Erase what is known of this person</Act>
+          </p>
+        )}
+      </div>
+      {erase && (
+        <Erasure
+          person={person}
+          party={party}
+          onClose={(erased) => {
+            setErase(false)
+            if (erased) void onDone().then(onClose)
+          }}
+        />
+      )}
+      <Said error={error} />
+    </Slip>
+  )
+}
+
+function Account({ person, change }: { person: PersonRow; change: (values: object) => Promise<void> }) {
+  return (
+    <div className="flex items-end gap-4">
+      <div className="w-56">
+        <SelectField
+          label="Role"
+          options={roles}
+          value={person.role}
+          onChange={(e) => void change({ role: e.target.value })}
+        />
+      </div>
+      <p className="text-quiet pb-2">{person.role ? roleWords[person.role] : ''}</p>
+      <PlainButton onClick={() => void change({ active: person.active === false })}>
+        {person.active === false ? 'Reopen the account' : 'Close the account'}
+      </PlainButton>
+    </div>
+  )
+}
+
+/** The day that a right ends, and its field; no end where it is left empty. */
+function useUntil() {
+  const { zone } = useDates()
+  const [until, setUntil] = useState('')
+  return {
+    end: until ? { until: dayInterval(until, zone).latest } : {},
+    field: (
+      <TextField
+        label="Until"
+        type="date"
+        className="num"
+        value={until}
+        onChange={(e) => setUntil(e.target.value)}
+      />
+    ),
+  }
+}
+
+function Authorisations({ party, send }: { party: PartyId; send: Send }) {
+  const { end, field } = useUntil()
+  const [authority, setAuthority] = useState<(typeof authorities)[number]>('switch on')
+  return (
+    <div className="grid grid-cols-[14rem_10rem_auto] items-end gap-3">
+      <SelectField
+        label="Authorisation"
+        options={authorities}
+        value={authority}
+        onChange={(e) => setAuthority(e.target.value as typeof authority)}
+      />
+      {field}
+      <span className="flex gap-3">
+        <PlainButton
+          onClick={() =>
+            void send({ kind: 'rule', what: 'authorisation', party, authority, granted: true, ...end })
+          }
+        >
+          Grant
+        </PlainButton>
+        <PlainButton
+          onClick={() => void send({ kind: 'rule', what: 'authorisation', party, authority, granted: false })}
+        >
+          Withdraw
+        </PlainButton>
+      </span>
+    </div>
+  )
+}
+
+function Sight({ party, send, onError }: { party: PartyId; send: Send; onError: (words: string) => void }) {
+  const { end, field } = useUntil()
+  const [machine, setMachine] = useState('')
   const grant = async () => {
     const found = await get('/lookup/:word', { word: machine.trim() }).catch(() => undefined)
-    if (!found?.machine) return setError(`No machine has the number ${machine}.`)
+    if (!found?.machine) return onError(`No machine has the number ${machine}.`)
     await send({
       kind: 'rule',
       what: 'grant',
@@ -74,119 +172,64 @@ export function Rights({
     })
   }
   return (
-    <Slip title={person.name} onClose={onClose}>
-      <div className="space-y-4">
-        {person.account && (
-          <div className="flex items-end gap-4">
-            <div className="w-56">
-              <SelectField
-                label="Role"
-                options={roles}
-                value={person.role}
-                onChange={(e) => void change({ role: e.target.value })}
-              />
-            </div>
-            <p className="text-quiet pb-2">{person.role ? roleWords[person.role] : ''}</p>
-            <PlainButton onClick={() => void change({ active: person.active === false })}>
-              {person.active === false ? 'Reopen the account' : 'Close the account'}
-            </PlainButton>
-          </div>
-        )}
-        {person.role !== 'guest' && person.account && (
-          <div className="grid grid-cols-[14rem_10rem_auto] items-end gap-3">
-            <SelectField
-              label="Authorisation"
-              options={authorities}
-              value={authority}
-              onChange={(e) => setAuthority(e.target.value as typeof authority)}
-            />
-            <TextField
-              label="Until"
-              type="date"
-              className="num"
-              value={until}
-              onChange={(e) => setUntil(e.target.value)}
-            />
-            <span className="flex gap-3">
-              <PlainButton
-                onClick={() =>
-                  void send({ kind: 'rule', what: 'authorisation', party, authority, granted: true, ...end })
-                }
-              >
-                Grant
-              </PlainButton>
-              <PlainButton
-                onClick={() =>
-                  void send({ kind: 'rule', what: 'authorisation', party, authority, granted: false })
-                }
-              >
-                Withdraw
-              </PlainButton>
-            </span>
-          </div>
-        )}
-        {person.role !== 'guest' && person.account && <PracticeSet party={party} />}
-        {(person.role === 'guest' || !person.account) && (
-          <div className="grid grid-cols-[14rem_10rem_auto] items-end gap-3">
-            <TextField
-              label="May see machine number"
-              className="num"
-              value={machine}
-              onChange={(e) => setMachine(e.target.value)}
-            />
-            <TextField
-              label="Until"
-              type="date"
-              className="num"
-              value={until}
-              onChange={(e) => setUntil(e.target.value)}
-            />
-            <PlainButton onClick={() => void grant()}>Let see this machine</PlainButton>
-          </div>
-        )}
-        {person.grants.map((g) => (
-          <p key={g.machine}>
-            Sees {g.label}.{' '}
-            <Act
-              onClick={() =>
-                void send({
-                  kind: 'rule',
-                  what: 'grant',
-                  party,
-                  machine: g.machine as MachineId,
-                  granted: false,
-                })
-              }
-            >
-              End it
-            </Act>
-          </p>
-        ))}
-        {person.said && person.active !== true && (
-          <p>
-            <Act onClick={() => setErase(true)}>Erase what is known of this person</Act>
-          </p>
-        )}
-      </div>
-      {erase && (
-        <EraseDialog
-          title={`Erase ${person.name}`}
-          says={`Wherever ${person.name} was named, “${nobody}” is shown from now on; a closed account loses its address. Words in notes that name them are erased one by one, where they stand.`}
-          ground="personal data"
-          correct={(person.said ?? []).map(({ entry, seen }) => ({
-            body: { kind: 'party', party, name: nobody, sort: person.sort, roles: person.roles.slice() },
-            amends: { entry, seen, how: 'correct', reason: 'personal data' },
-          }))}
-          writings={(ground) =>
-            (person.said ?? []).flatMap(({ entry }) => erasing(entry, 'superseded')(ground))
-          }
-          onClose={(erased) => {
-            setErase(false)
-            if (erased) void onDone().then(onClose)
-          }}
-        />
-      )}
-      <Said error={error} />
-    </Slip>
+    <div className="grid grid-cols-[14rem_10rem_auto] items-end gap-3">
+      <TextField
+        label="May see machine number"
+        className="num"
+        value={machine}
+        onChange={(e) => setMachine(e.target.value)}
+      />
+      {field}
+      <PlainButton onClick={() => void grant()}>Let see this machine</PlainButton>
+    </div>
+  )
+}
+
+function Granted({ person, send, party }: { person: PersonRow; send: Send; party: PartyId }) {
+  return (
+    <>
+      {person.grants.map((g) => (
+        <p key={g.machine}>
+          Sees {g.label}.{' '}
+          <Act
+            onClick={() =>
+              void send({
+                kind: 'rule',
+                what: 'grant',
+                party,
+                machine: g.machine as MachineId,
+                granted: false,
+              })
+            }
+          >
+            End it
+          </Act>
+        </p>
+      ))}
+    </>
+  )
+}
+
+function Erasure({
+  person,
+  party,
+  onClose,
+}: {
+  person: PersonRow
+  party: PartyId
+  onClose: (erased: boolean) => void
+}) {
+  return (
+    <EraseDialog
+      title={`Erase ${person.name}`}
+      says={`Wherever ${person.name} was named, “${nobody}” is shown from now on; a closed account loses its address. Words in notes that name them are erased one by one, where they stand.`}
+      ground="personal data"
+      correct={(person.said ?? []).map(({ entry, seen }) => ({
+        body: { kind: 'party', party, name: nobody, sort: person.sort, roles: person.roles.slice() },
+        amends: { entry, seen, how: 'correct', reason: 'personal data' },
+      }))}
+      writings={(ground) => (person.said ?? []).flatMap(({ entry }) => erasing(entry, 'superseded')(ground))}
+      onClose={onClose}
+    />
   )
 }

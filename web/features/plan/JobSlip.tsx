@@ -153,61 +153,85 @@ function StepFields({
           {more ? 'Fewer fields' : 'Waits, sun, place'}
         </Act>
       </p>
-      {more && (
-        <div className="flex flex-wrap items-end gap-4">
-          <TextField
-            label="Then runs by itself, min"
-            inputMode="numeric"
-            className="num"
-            value={step.runs ?? ''}
-            onChange={(e) =>
-              onChange({ runs: number(e.target.value) >= 5 ? number(e.target.value) : undefined })
-            }
-          />
-          <SelectField
-            label="Where it runs"
-            options={[{ value: '', label: 'where it was done' }, ...placeSorts]}
-            value={step.runsWhere ?? ''}
-            onChange={(e) => onChange({ runsWhere: (e.target.value || undefined) as PlaceSort | undefined })}
-          />
-          <TextField
-            label="The next within, min"
-            inputMode="numeric"
-            className="num"
-            value={step.within ?? ''}
-            onChange={(e) =>
-              onChange({ within: number(e.target.value) >= 5 ? number(e.target.value) : undefined })
-            }
-          />
-          <TextField
-            label="Gear of which there is one"
-            value={step.gear ?? ''}
-            onChange={(e) => onChange({ gear: e.target.value || undefined })}
-          />
-          <TextField
-            label="From the shelf"
-            value={step.fetch ?? ''}
-            onChange={(e) => onChange({ fetch: e.target.value || undefined })}
-          />
-          {(
-            [
-              ['minded', 'Somebody looks after it'],
-              ['sun', 'It needs the sun'],
-              ['tonight', 'It cannot be left so'],
-              ['stays', 'It keeps its place'],
-            ] as const
-          ).map(([key, label]) => (
-            <label key={key} className="flex min-h-10 items-center gap-2">
-              <input
-                type="checkbox"
-                checked={step[key]}
-                onChange={(e) => onChange({ [key]: e.target.checked })}
-              />
-              {label}
-            </label>
-          ))}
-        </div>
-      )}
+      {more && <StepMore step={step} onChange={onChange} number={number} />}
     </li>
+  )
+}
+
+function StepMore({
+  step,
+  onChange,
+  number,
+}: {
+  step: {
+    what: string
+    minutes: number
+    minded: boolean
+    sun: boolean
+    tonight: boolean
+    stays: boolean
+    authority?: 'mains' | 'picture tube' | 'switch on' | 'lithium' | 'chemicals' | undefined
+    where?: 'bench' | 'sink' | 'rack' | 'yard' | undefined
+    runs?: number | undefined
+    runsWhere?: 'bench' | 'sink' | 'rack' | 'yard' | undefined
+    within?: number | undefined
+    gear?: string | undefined
+    fetch?: string | undefined
+  }
+  onChange: (more: Partial<JobStep>) => void
+  number: (text: string) => number
+}) {
+  return (
+    <div className="flex flex-wrap items-end gap-4">
+      <TextField
+        label="Then runs by itself, min"
+        inputMode="numeric"
+        className="num"
+        value={step.runs ?? ''}
+        onChange={(e) => onChange({ runs: number(e.target.value) >= 5 ? number(e.target.value) : undefined })}
+      />
+      <SelectField
+        label="Where it runs"
+        options={[{ value: '', label: 'where it was done' }, ...placeSorts]}
+        value={step.runsWhere ?? ''}
+        onChange={(e) => onChange({ runsWhere: (e.target.value || undefined) as PlaceSort | undefined })}
+      />
+      <TextField
+        label="The next within, min"
+        inputMode="numeric"
+        className="num"
+        value={step.within ?? ''}
+        onChange={(e) =>
+          onChange({ within: number(e.target.value) >= 5 ? number(e.target.value) : undefined })
+        }
+      />
+      <TextField
+        label="Gear of which there is one"
+        value={step.gear ?? ''}
+        onChange={(e) => onChange({ gear: e.target.value || undefined })}
+      />
+      <TextField
+        label="From the shelf"
+        value={step.fetch ?? ''}
+        onChange={(e) => onChange({ fetch: e.target.value || undefined })}
+      />
+      {(
+        [
+          ['minded', 'Somebody looks after it'],
+          ['sun', 'It needs the sun'],
+          ['tonight', 'It cannot be left so'],
+          ['stays', 'It keeps its place'],
+        ] as const
+      ).map(([key, label]) => (
+        <label key={key} className="flex min-h-10 items-center gap-2">
+          <input
+            type="checkbox"
+            checked={step[key]}
+            onChange={(e) => onChange({ [key]: e.target.checked })}
+          />
+          {label}
+        </label>
+      ))}
+    </div>
   )
 }

@@ -1,14 +1,13 @@
 /** One photograph over the whole screen: zoom and pan, its pins, the next and the one before, and setting a pin. */
+import { Picture } from './Picture.tsx'
 import { Dialog } from 'radix-ui'
 import { useState } from 'react'
-import { TransformComponent, TransformWrapper } from 'react-zoom-pan-pinch'
 import type { PhotoRow } from '#core/views/photos.ts'
 import type { EntryId, MachineId } from '#core/ids.ts'
 import { useSend } from '#web/app/send.ts'
 import { useDates, useSigned } from '#web/app/session.tsx'
 import { Act, Said, SelectField } from '#web/ui/Forms.tsx'
 import { erasing, EraseDialog } from '#web/ui/EraseDialog.tsx'
-import { Pins } from './Pins.tsx'
 import { photoSrc, photoTitle } from './src.ts'
 
 export interface PinTarget {
@@ -91,18 +90,7 @@ export function PhotoViewer({
             <Dialog.Title className="font-bold">{photoTitle(photo, short)}</Dialog.Title>
             <span className="text-13 text-quiet num">{`${index + 1} of ${photos.length} · ${photo.width} × ${photo.height}`}</span>
             {me.role !== 'guest' && (
-              <div className="w-72">
-                <SelectField
-                  label="Set a pin: choose, then tap the place"
-                  value={target}
-                  onChange={(e) => setTarget(e.target.value)}
-                  options={[
-                    { value: '', label: 'no pin' },
-                    ...findings.map((f) => ({ value: `f:${f.value}`, label: f.label })),
-                    ...positions.map((p) => ({ value: `p:${p}`, label: `position ${p}` })),
-                  ]}
-                />
-              </div>
+              <PinField target={target} onTarget={setTarget} findings={findings} positions={positions} />
             )}
             <Said error={error} />
             <span className="ml-auto flex gap-5">
@@ -131,45 +119,44 @@ export function PhotoViewer({
             />
           )}
           <div className="min-h-0 flex-1">
-            <TransformWrapper
+            <Picture
               key={photo.entry}
-              maxScale={12}
-              doubleClick={{ disabled: target !== '' }}
-              panning={{ disabled: false }}
-            >
-              <TransformComponent
-                wrapperStyle={{ width: '100%', height: '100%' }}
-                contentStyle={{ width: '100%', height: '100%' }}
-              >
-                <div className="flex h-full w-full items-center justify-center p-4">
-                  <div
-                    className="relative max-h-full"
-                    style={{
-                      aspectRatio: `${photo.width} / ${photo.height}`,
-                      height: '100%',
-                      maxWidth: '100%',
-                      cursor: target ? 'crosshair' : undefined,
-                    }}
-                    onClick={(e) => {
-                      if (!target) return
-                      const box = e.currentTarget.getBoundingClientRect()
-                      void setPin((e.clientX - box.left) / box.width, (e.clientY - box.top) / box.height)
-                    }}
-                  >
-                    <img
-                      src={photoSrc(machine, photo.entry, 'original')}
-                      alt={photoTitle(photo, short)}
-                      className="h-full w-full object-contain"
-                      draggable={false}
-                    />
-                    <Pins pins={photo.pins} />
-                  </div>
-                </div>
-              </TransformComponent>
-            </TransformWrapper>
+              photo={photo}
+              target={target}
+              onPin={setPin}
+              machine={machine}
+              short={short}
+            />
           </div>
         </Dialog.Content>
       </Dialog.Portal>
     </Dialog.Root>
+  )
+}
+
+function PinField({
+  target,
+  onTarget,
+  findings,
+  positions,
+}: {
+  target: string
+  onTarget: (value: string) => void
+  findings: readonly PinTarget[]
+  positions: readonly string[]
+}) {
+  return (
+    <div className="w-72">
+      <SelectField
+        label="Set a pin: choose, then tap the place"
+        value={target}
+        onChange={(e) => onTarget(e.target.value)}
+        options={[
+          { value: '', label: 'no pin' },
+          ...findings.map((f) => ({ value: `f:${f.value}`, label: f.label })),
+          ...positions.map((p) => ({ value: `p:${p}`, label: `position ${p}` })),
+        ]}
+      />
+    </div>
   )
 }

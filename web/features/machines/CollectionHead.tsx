@@ -1,0 +1,50 @@
+import type { ListHead } from './useMachineList.ts'
+import { Link, useNavigate } from 'react-router'
+import { list } from '#api/words/lists.ts'
+import { MainButton } from '#web/ui/Forms.tsx'
+
+/** How many machines there are, and what can be done with all of them. */
+export function CollectionHead({
+  guest,
+  machines,
+  narrowed,
+  search,
+}: {
+  guest: boolean
+  machines: ListHead
+  narrowed: boolean
+  search: string
+}) {
+  const navigate = useNavigate()
+  return (
+    <div className="flex items-end justify-between gap-6 max-sm:flex-wrap max-sm:gap-2">
+      <div>
+        <h1 className="font-display text-24 font-semibold">{guest ? 'Your machines' : 'Collection'}</h1>
+        <p className="text-quiet" role="status">
+          <span className="num">{machines.total}</span> {machines.total === 1 ? 'machine' : 'machines'}
+          {narrowed && ' that match'}
+          {machines.near.length > 0 && (
+            <strong className="text-ink">{`. No machine has “${list(machines.near)}” as written. Near matches are shown.`}</strong>
+          )}
+        </p>
+      </div>
+      {!guest && (
+        <div className="flex min-w-0 flex-wrap items-center gap-x-5 gap-y-2">
+          <Link className="act" to="/batches">
+            Groups received together
+          </Link>
+          <Link className="act" to="/collection/storage">
+            Storage round
+          </Link>
+          <Link className="act" to="/collection/table">
+            Import CSV
+          </Link>
+          <a className="act" href={`/api/table?${search}`} download>
+            Export CSV
+          </a>
+          <MainButton onClick={() => void navigate('/machines/new')}>Register a machine</MainButton>
+        </div>
+      )}
+    </div>
+  )
+}

@@ -1,0 +1,99 @@
+/** A plan while somebody looks at it: what is pinned, tried and kept, the search of it, and telling it. */
+import { useMemo, useState } from 'react'
+import type { PlanAnswer } from '#api/plan.ts'
+import { stepWords } from '#api/words/jobs.ts'
+import { problemOf, type Trying } from '#core/plan/jobs.ts'
+import type { Laid, Plan } from '#core/plan/problem.ts'
+import { movedBetween, sheetsOf } from '#core/plan/rows.ts'
+import { usePlanSearch } from '#web/app/plan-search.ts'
+import { useSend } from '#web/app/send.ts'
+
+/** What is tried and not kept yet; `before`: the plan that it is compared with. */
+export interface Tried extends Trying {
+  readonly before: ReadonlyMap<string, Laid>
+  /** What stood before it was tried. */
+  readonly kept: ReadonlyMap<string, Laid> | undefined
+}
+
+export function usePlanning(data: PlanAnswer) {
+  const [only, setOnly] = useState<NonNullable<Trying['only']>>({})
+  const [keep, setKeep] = useState<ReadonlyMap<string, Laid>>()
+  /** Pinned when the plan was told, and not any more. */
+  const [freed, setFreed] = useState<ReadonlySet<string>>(new Set())
+  const [tried, setTried] = useState<Tried>()
+  /** By its name: what is written meanwhile may give the steps other numbers. */
+  const [chosenKey, setChosenKey] = useState<string>()
+  const { send, error, busy, setError } = useSend()
+  const from = useMemo(
+    () => problemOf(data, { only: { ...only, ...tried?.only }, without: tried?.without, keep, freed }),
+    [data, only, keep, tried, freed],
+  )
+  const search = usePlanSearch(from, data.evenings, data.people)
+  const keyOf = (step: number) => from.steps[step]?.key ?? ''
+  const index = chosenKey === undefined ? -1 : from.steps.findIndex((x) => x.key === chosenKey)
+  const chosen = index < 0 ? undefined : index
+  const setChosen = (step: number | undefined) =>
+    setChosenKey(step === undefined ? undefined : from.steps[step]?.key)
+  const plan = search.found?.plan
+  const shown = (p: Plan): ReadonlyMap<string, Laid> =>
+    new Map(p.flatMap((laid, i) => (laid ? [[keyOf(i), laid] as const] : [])))
+
+  const tryIt = (what: Trying) => {
+    if (!plan) return
+    setKeep(shown(plan))
+    setTried({ ...what, before: shown(plan), kept: keep })
+  }
+  const tell = async (now: Plan) => {
+    const sheets = sheetsOf(
+      data,
+      from,
+      now,
+      stepWords,
+      (x) => x.key in only || (toldPins.has(x.key) && !freed.has(x.key)),
+    )
+    const sent = await send([
+      {
+        body: {
+          kind: 'evening',
+          what: 'plan told',
+          sheets: sheets.map((s) => ({ ...s, rows: s.rows.map((r) => ({ ...r, people: [...r.people] })) })),
+        },
+      },
+    ])
+    if (!sent) return
+    setOnly({})
+    setKeep(undefined)
+    setFreed(new Set())
+  }
+
+  const toldPins = new Set(
+    data.evenings.flatMap((e) => e.told?.rows.flatMap((r) => (r.pinned && r.step ? [r.step] : [])) ?? []),
+  )
+  const placed = plan?.filter((l) => l !== undefined).length ?? 0
+  const toldMoves = plan && !tried ? movedBetween(from.told, plan) : []
+  const news =
+    plan && !tried && plan.some((l, i) => l && !from.told.has(i) && !('hand' in (from.steps[i]?.is ?? {})))
+  const asTold = toldMoves.length === 0 && !news && Object.keys(only).length === 0 && freed.size === 0
+  return {
+    ...{ from, search, plan, only, tried, chosen, setChosen, toldMoves, asTold, error, busy, setError },
+    ...{ tryIt, tell, keyOf, placed },
+    pinned: (step: number) => {
+      const key = keyOf(step)
+      return key in only || (toldPins.has(key) && !freed.has(key))
+    },
+    unpin: (step: number) => {
+      setFreed(new Set([...freed, keyOf(step)]))
+      setOnly(Object.fromEntries(Object.entries(only).filter(([key]) => key !== keyOf(step))))
+    },
+    keepTried: () => {
+      if (!plan || !tried) return
+      setOnly({ ...only, ...tried.only })
+      setKeep(shown(plan))
+      setTried(undefined)
+    },
+    endTried: () => {
+      setKeep(tried?.kept)
+      setTried(undefined)
+    },
+  }
+}
