@@ -127,6 +127,7 @@ export function datedPartWords(part: DatedPart): string {
     'with the others': 'with the others: consistent with factory',
     later: 'later than the others',
     earlier: 'earlier than the others: old stock, or reused',
+    apart: 'not of the time of the others',
     alone: 'nothing to compare with',
     either: '',
     'no date': '',

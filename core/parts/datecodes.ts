@@ -163,8 +163,11 @@ export interface DatedPart {
   /** The candidate that fits the others best, as weeks since 1960; absent when none can be told. */
   readonly weekIndex?: number | undefined
   readonly form?: CodeForm | undefined
-  /** `either`: outside the cluster and just as well a part number, so it says nothing. */
-  readonly stands: 'with the others' | 'later' | 'earlier' | 'alone' | 'either' | 'no date'
+  /**
+   * `either`: outside the cluster and just as well a part number, so it says nothing; `apart`: not of the others' time, before or after it:
+   * its decade is not given.
+   */
+  readonly stands: 'with the others' | 'later' | 'earlier' | 'apart' | 'alone' | 'either' | 'no date'
 }
 
 export interface Cluster {
@@ -178,10 +181,8 @@ export interface Cluster {
 /** Some years have a week 53, and makers used it in others: every year is counted as 53 weeks, so that none runs into the next. */
 const weeksAYear = 53
 const weekOf = (year: number, week: number) => (year - firstYear) * weeksAYear + week - 1
-const weeksOf = (d: CodeDate): number[] =>
-  d.week !== undefined
-    ? d.years.map((y) => weekOf(y, d.week ?? 1))
-    : d.years.map((y) => weekOf(y, Math.round(((d.month ?? 1) - 0.5) * (52 / 12))))
+/** A month is never the best reading of a code: whatever may be a month may be a week. */
+const weeksOf = ({ years, week = 1 }: CodeDate): number[] => years.map((y) => weekOf(y, week))
 
 export const yearOfWeek = (index: number): number => firstYear + Math.floor(index / weeksAYear)
 export const weekOfYear = (index: number): number => (index % weeksAYear) + 1
@@ -189,65 +190,95 @@ export const weekOfYear = (index: number): number => (index % weeksAYear) + 1
 /** Parts made within this span are held to belong together, weeks. */
 const spanWeeks = 60
 
+interface Vote {
+  readonly best: CodeDate & { readonly doubt?: DateDoubt | undefined }
+  /** Weeks it may mean, oldest first. */
+  readonly weeks: readonly number[]
+  readonly sure: boolean
+}
+
+/** Only the best form of a part votes: a month reading beside a week reading would count one part twice. */
+function voteOf({ dates }: MarkingReading): Vote | undefined {
+  const best = dates.find((d) => d.years.length > 0)
+  return best && { best, weeks: weeksOf(best), sure: best.doubt === undefined }
+}
+
+const within = (start: number) => (week: number) => week >= start && week <= start + spanWeeks
+
+/** The first week of the span that most votes fall into; undefined where there is none, or where they do not say which of several. */
+function spanOf(votes: readonly Vote[]): number | undefined {
+  const starts = [...new Set(votes.flatMap((v) => v.weeks))].sort((a, b) => a - b)
+  const weight = (start: number) =>
+    votes.reduce((sum, v) => sum + (v.weeks.some(within(start)) ? (v.sure ? 1 : 0.6) : 0), 0)
+  let best: number | undefined
+  let most = 0
+  for (const start of starts)
+    if (weight(start) > most) {
+      most = weight(start)
+      best = start
+    }
+  if (best === undefined || votes.some((v) => v.sure)) return best
+  // Codes that all lack their decade stand together in every decade alike.
+  const first = best
+  return starts.some((s) => s > first + spanWeeks && weight(s) === most) ? undefined : best
+}
+
 /**
  * Where a board's codes cluster: the span of 60 weeks with most parts, then each part against it. The plate's date takes no
- * part in it, or parts and machine would date each other in a circle.
+ * part in it, or parts and machine would date each other in a circle; nor does a code without its decade date the cluster.
  */
 export function clusterOf(
   lines: readonly { readonly designator?: string | undefined; readonly text: string }[],
   lastYear: number,
 ): Cluster {
   const read = lines.map((line) => ({ ...line, reading: readMarking(line.text, lastYear) }))
-  // Only the best form of a part votes: a month reading beside a week reading would count one part twice.
-  const votes = read.map((part) => {
-    const best = part.reading.dates.find((d) => d.years.length > 0)
-    return best ? { best, weeks: weeksOf(best), sure: best.doubt === undefined } : undefined
-  })
-  const starts = [...new Set(votes.flatMap((v) => v?.weeks ?? []))].sort((a, b) => a - b)
-  let from: number | undefined
-  let count = 0
-  for (const start of starts) {
-    const inside = votes.reduce(
-      (sum, v) => sum + (v?.weeks.some((w) => w >= start && w <= start + spanWeeks) ? (v.sure ? 1 : 0.6) : 0),
-      0,
-    )
-    if (inside > count) {
-      count = inside
-      from = start
-    }
-  }
-  const inSpan =
-    from === undefined
+  const votes = read.map((part) => voteOf(part.reading))
+  const cast = votes.filter((v) => v !== undefined)
+  const span = spanOf(cast)
+  const together =
+    span === undefined
       ? []
-      : votes.flatMap((v) => v?.weeks.find((w) => w >= (from ?? 0) && w <= (from ?? 0) + spanWeeks) ?? [])
-  const clustered = inSpan.length >= 2
-  const to = clustered ? Math.max(...inSpan) : undefined
-  const parts = read.map((part, i): DatedPart => {
-    const vote = votes[i]
-    if (!vote) return { ...part, stands: 'no date' }
-    const near =
-      from === undefined
-        ? undefined
-        : vote.weeks.find((w) => w >= (from ?? 0) && w <= (from ?? 0) + spanWeeks)
-    if (!clustered || from === undefined || to === undefined)
-      return { ...part, weekIndex: vote.weeks.at(-1), form: vote.best.form, stands: 'alone' }
-    if (near !== undefined)
-      return { ...part, weekIndex: near, form: vote.best.form, stands: 'with the others' }
-    const middle = (from + to) / 2
-    const nearest = vote.weeks.reduce<number | undefined>(
-      (a, b) => (a === undefined || Math.abs(b - middle) < Math.abs(a - middle) ? b : a),
-      undefined,
-    )
-    if (vote.best.doubt === 'imitates a part number')
-      return { ...part, weekIndex: nearest, form: vote.best.form, stands: 'either' }
-    return {
-      ...part,
-      weekIndex: nearest,
-      form: vote.best.form,
-      stands: (nearest ?? 0) > to ? 'later' : 'earlier',
-    }
-  })
-  return { parts, from: clustered ? from : undefined, to, together: clustered ? inSpan.length : 0 }
+      : cast.flatMap((v) =>
+          v.weeks
+            .filter(within(span))
+            .slice(0, 1)
+            .map((week) => ({ week, sure: v.sure })),
+        )
+  const dating = together.some((t) => t.sure) ? together.filter((t) => t.sure) : together
+  if (span === undefined || together.length < 2)
+    return { parts: read.map((part, i) => alone(part, votes[i])), together: 0 }
+  const weeks = dating.map((t) => t.week)
+  const [from, to] = [Math.min(...weeks), Math.max(...weeks)]
+  return {
+    parts: read.map((part, i) => besideThem(part, votes[i], span, to)),
+    from,
+    to,
+    together: together.length,
+  }
+}
+
+type Read = Pick<DatedPart, 'designator' | 'text' | 'reading'>
+
+function alone(part: Read, vote: Vote | undefined): DatedPart {
+  if (!vote) return { ...part, stands: 'no date' }
+  const [only, ...others] = vote.weeks
+  return {
+    ...part,
+    weekIndex: others.length === 0 ? only : undefined,
+    form: vote.best.form,
+    stands: 'alone',
+  }
+}
+
+function besideThem(part: Read, vote: Vote | undefined, span: number, to: number): DatedPart {
+  if (!vote) return { ...part, stands: 'no date' }
+  const { form } = vote.best
+  const near = vote.weeks.find(within(span))
+  if (near !== undefined) return { ...part, weekIndex: near, form, stands: 'with the others' }
+  const [weekIndex = 0, ...others] = vote.weeks
+  if (others.length > 0) return { ...part, form, stands: 'apart' }
+  if (vote.best.doubt === 'imitates a part number') return { ...part, weekIndex, form, stands: 'either' }
+  return { ...part, weekIndex, form, stands: weekIndex > to ? 'later' : 'earlier' }
 }
 
 export type PlateRemark =

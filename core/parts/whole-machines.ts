@@ -40,11 +40,14 @@ const bits = (set: number): number => {
   return n
 }
 
-/** `fits`: whether a module of one unit serves in another (revisions). Undefined when `stop` ended it. Throws for too many units. */
+/** Whether a module of one unit serves in another (revisions). */
+export type Fits = (kind: string, from: string, to: string) => boolean
+
+/** Undefined when `stop` ended it. Throws for too many units. */
 export function wholeMachines(
   units: readonly LotUnit[],
   kinds: readonly ModuleKind[],
-  fits: (kind: string, from: string, to: string) => boolean = () => true,
+  fits: Fits = () => true,
   stop?: () => boolean,
 ): LotPlan | undefined {
   if (units.length > mostUnits) throw new RangeError(`${units.length} units are more than ${mostUnits}`)
@@ -83,11 +86,12 @@ export function wholeMachines(
       if (columns.length === kinds.length && cost < (best?.cost ?? Number.POSITIVE_INFINITY))
         best = { cost, set, columns }
     }
-    if (best) return planOf(units, kinds, best.set, best.columns, best.cost, allows)
+    if (best) return planOf(units, kinds, fits, best.set, best.columns, best.cost, allows)
   }
   return planOf(
     units,
     kinds,
+    fits,
     0,
     kinds.map(() => []),
     total,
@@ -98,6 +102,7 @@ export function wholeMachines(
 function planOf(
   units: readonly LotUnit[],
   kinds: readonly ModuleKind[],
+  fits: Fits,
   set: number,
   columns: readonly (readonly number[])[],
   cost: number,
@@ -118,17 +123,14 @@ function planOf(
       u.modules[kind.kind] === 'good' && !used[k]?.has(i) ? [{ kind: kind.kind, unit: u.id }] : [],
     ),
   )
-  // One more machine: of the units left, the one that lacks the fewest kinds once the remaining modules have been shared out.
-  const spare = new Map(kinds.map((kind) => [kind.kind, remains.filter((r) => r.kind === kind.kind).length]))
+  // One more machine: of the units left, the one that lacks the fewest kinds once it has what remains and fits it.
+  const serves = (kind: ModuleKind, giver: string, taker: string) =>
+    giver === taker || (Number.isFinite(kind.labour) && fits(kind.kind, giver, taker))
   const wants = units
     .filter((_, i) => !(set & (1 << i)))
     .map((u) =>
       kinds
-        .filter((kind) =>
-          Number.isFinite(kind.labour)
-            ? (spare.get(kind.kind) ?? 0) === 0
-            : !remains.some((r) => r.kind === kind.kind && r.unit === u.id),
-        )
+        .filter((kind) => !remains.some((r) => r.kind === kind.kind && serves(kind, r.unit, u.id)))
         .map((kind) => kind.kind),
     )
     .sort((a, b) => a.length - b.length)
