@@ -205,7 +205,7 @@ test('the list forgives typing, keeps views and columns, and takes a table', asy
   await expect(rasmus.getByRole('columnheader', { name: 'Legal status' })).toBeVisible()
   await rasmus.getByRole('button', { name: 'Save this view' }).click()
   await rasmus.getByLabel('Name of the view').fill('room 4, legal')
-  await rasmus.getByRole('button', { name: 'Save it' }).click()
+  await rasmus.getByRole('button', { name: 'Save the view' }).click()
   await rasmus.goto(`${demo()}/collection`)
   await rasmus.getByRole('button', { name: 'room 4, legal' }).click()
   await expect(rasmus.getByLabel('Filter by words')).toHaveValue('room 4')

@@ -100,40 +100,62 @@ export default function Ringer() {
   return (
     <ul ref={list} role="alert" className="bg-straw noprint text-black">
       {open.map((wait) => (
-        <li key={wait.entry} className="flex min-h-11 flex-wrap items-center gap-x-6 gap-y-1 px-4 py-1">
-          <span className="mr-auto">
-            <strong>{wait.what}:</strong>{' '}
-            {wait.everyMinutes === undefined ? 'the wait is over.' : 'it is time again.'} {wait.name}{' '}
-            <span className="num">{wait.number}</span>
-          </span>
-          <Link
-            className="font-bold underline underline-offset-4"
-            to={wait.episode ? `/episodes/${wait.episode}` : `/machines/${wait.machine}`}
-          >
-            To it
-          </Link>
-          {mayAsk && (
-            <Act
-              className="text-black!"
-              onClick={() => void Notification.requestPermission().then(() => again((n) => n + 1))}
-            >
-              Notify me too
-            </Act>
-          )}
-          <Act
-            className="text-black!"
-            onClick={() => {
-              setLook('sound', soundOn() ? 'off' : 'on')
-              again((n) => n + 1)
-            }}
-          >
-            {soundOn() ? 'Silence' : 'Sound on'}
-          </Act>
-          <Act className="text-black!" onClick={() => setShown(shown.filter((s) => s.entry !== wait.entry))}>
-            Close
-          </Act>
-        </li>
+        <RingLine
+          key={wait.entry}
+          wait={wait}
+          mayAsk={mayAsk}
+          again={again}
+          onClose={() => setShown(shown.filter((s) => s.entry !== wait.entry))}
+        />
       ))}
     </ul>
+  )
+}
+
+function RingLine({
+  wait,
+  mayAsk,
+  again,
+  onClose,
+}: {
+  wait: WaitingRow
+  mayAsk: boolean
+  again: (change: (n: number) => number) => void
+  onClose: () => void
+}) {
+  return (
+    <li className="flex min-h-11 flex-wrap items-center gap-x-6 gap-y-1 px-4 py-1">
+      <span className="mr-auto">
+        <strong>{wait.what}:</strong>{' '}
+        {wait.everyMinutes === undefined ? 'the wait is over.' : 'it is time again.'} {wait.name}{' '}
+        <span className="num">{wait.number}</span>
+      </span>
+      <Link
+        className="font-bold underline underline-offset-4"
+        to={wait.episode ? `/episodes/${wait.episode}` : `/machines/${wait.machine}`}
+      >
+        To it
+      </Link>
+      {mayAsk && (
+        <Act
+          className="text-black!"
+          onClick={() => void Notification.requestPermission().then(() => again((n) => n + 1))}
+        >
+          Notify me too
+        </Act>
+      )}
+      <Act
+        className="text-black!"
+        onClick={() => {
+          setLook('sound', soundOn() ? 'off' : 'on')
+          again((n) => n + 1)
+        }}
+      >
+        {soundOn() ? 'Silence' : 'Sound on'}
+      </Act>
+      <Act className="text-black!" onClick={() => onClose()}>
+        Close
+      </Act>
+    </li>
   )
 }

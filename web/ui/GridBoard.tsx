@@ -96,23 +96,44 @@ export function GridBoard({
             cell === '' ? (
               <span key={c} role="gridcell" className="min-w-8" />
             ) : (
-              <span
-                key={c}
-                role="gridcell"
-                data-cell={cell}
-                data-at={`${r},${c}`}
-                tabIndex={at.row === r && at.column === c ? 0 : -1}
-                aria-label={`${cell}: ${wordsOf(marks.get(cell))}`}
-                title={`${cell}: ${wordsOf(marks.get(cell))}`}
-                onFocus={() => setAt({ row: r, column: c })}
-                className={`num text-13 flex h-8 min-w-8 items-center justify-center rounded-sm px-1.5 ${onMark ? 'cursor-pointer pointer-coarse:h-11 pointer-coarse:min-w-11' : ''} ${look(marks.get(cell))}`}
-              >
-                {cell}
-              </span>
+              <GridCell key={c} c={c} cell={cell} r={r} at={at} marks={marks} onAt={setAt} onMark={onMark} />
             ),
           )}
         </div>
       ))}
     </div>
+  )
+}
+
+function GridCell({
+  c,
+  cell,
+  r,
+  at,
+  marks,
+  onAt,
+  onMark,
+}: {
+  c: number
+  cell: string
+  r: number
+  at: { row: number; column: number }
+  marks: ReadonlyMap<string, CellMark>
+  onAt: (value: { row: number; column: number }) => void
+  onMark: ((cell: string) => void) | undefined
+}) {
+  return (
+    <span
+      role="gridcell"
+      data-cell={cell}
+      data-at={`${r},${c}`}
+      tabIndex={at.row === r && at.column === c ? 0 : -1}
+      aria-label={`${cell}: ${wordsOf(marks.get(cell))}`}
+      title={`${cell}: ${wordsOf(marks.get(cell))}`}
+      onFocus={() => onAt({ row: r, column: c })}
+      className={`num text-13 flex h-8 min-w-8 items-center justify-center rounded-sm px-1.5 ${onMark ? 'cursor-pointer pointer-coarse:h-11 pointer-coarse:min-w-11' : ''} ${look(marks.get(cell))}`}
+    >
+      {cell}
+    </span>
   )
 }

@@ -1,5 +1,7 @@
 /** What it is: type, aliases, marks, board and revision, serial, mains, television system. */
+import type { Plate } from '#core/views/machine-shape.ts'
 import { useQuery } from '@tanstack/react-query'
+import type { TypeRow } from '#api/machines.ts'
 import type { BodyOf } from '#core/history/bodies/index.ts'
 import type { TypeId } from '#core/ids.ts'
 import type { ArrivalView } from '#core/views/arrival.ts'
@@ -39,72 +41,80 @@ export function IdentityStep({ view }: { view: ArrivalView }) {
             : [{ body: { kind: 'machine', what: 'stated', machine: view.machine, set } }]
         }}
       >
-        <div className="grid grid-cols-2 gap-3 max-sm:grid-cols-1">
-          <SelectField
-            label="Type"
-            name="type"
-            defaultValue={plate.typeId ?? ''}
-            options={[
-              { value: '', label: 'type not known yet' },
-              ...(types.data?.types ?? []).map((t) => ({ value: t.id, label: t.name })),
-            ]}
-          />
-          <TextField
-            label="Serial"
-            name="serial"
-            className="num"
-            defaultValue={plate.serial}
-            maxLength={80}
-          />
-          <TextField
-            label="Board number and revision letter"
-            name="revision"
-            className="num"
-            placeholder="240-118 rev B"
-            defaultValue={plate.revision}
-            maxLength={80}
-          />
-          <TextField
-            label="Mains on its plate"
-            name="mains"
-            className="num"
-            placeholder="230 V 50 Hz, 45 VA, class I"
-            defaultValue={view.attributes['mains']}
-            maxLength={80}
-          />
-          <TextField
-            label="Television system"
-            name="television"
-            className="num"
-            placeholder="B/G, PAL colour, RF channel 36"
-            defaultValue={view.attributes['television']}
-            maxLength={80}
-          />
-          <TextField
-            label="Year on its plate"
-            name="made"
-            className="num"
-            defaultValue={view.attributes['made']}
-            maxLength={80}
-          />
-          <TextField
-            label="Other names it goes by"
-            name="aliases"
-            hint={
-              view.regionalAliases.length
-                ? `The type is also known as ${view.regionalAliases.join(', ')}.`
-                : 'Several with ; between them'
-            }
-            defaultValue={view.aliases.join('; ')}
-          />
-          <TextField
-            label="Marks moulded, stamped or written on it"
-            name="marks"
-            hint="Several with ; between them"
-            defaultValue={view.marks.join('; ')}
-          />
-        </div>
+        <IdentityFields plate={plate} types={types.data?.types ?? []} view={view} />
       </StepForm>
     </>
+  )
+}
+
+function IdentityFields({
+  plate,
+  types,
+  view,
+}: {
+  plate: Plate
+  types: readonly TypeRow[]
+  view: ArrivalView
+}) {
+  return (
+    <div className="grid grid-cols-2 gap-3 max-sm:grid-cols-1">
+      <SelectField
+        label="Type"
+        name="type"
+        defaultValue={plate.typeId ?? ''}
+        options={[
+          { value: '', label: 'type not known yet' },
+          ...types.map((t) => ({ value: t.id, label: t.name })),
+        ]}
+      />
+      <TextField label="Serial" name="serial" className="num" defaultValue={plate.serial} maxLength={80} />
+      <TextField
+        label="Board number and revision letter"
+        name="revision"
+        className="num"
+        placeholder="240-118 rev B"
+        defaultValue={plate.revision}
+        maxLength={80}
+      />
+      <TextField
+        label="Mains on its plate"
+        name="mains"
+        className="num"
+        placeholder="230 V 50 Hz, 45 VA, class I"
+        defaultValue={view.attributes['mains']}
+        maxLength={80}
+      />
+      <TextField
+        label="Television system"
+        name="television"
+        className="num"
+        placeholder="B/G, PAL colour, RF channel 36"
+        defaultValue={view.attributes['television']}
+        maxLength={80}
+      />
+      <TextField
+        label="Year on its plate"
+        name="made"
+        className="num"
+        defaultValue={view.attributes['made']}
+        maxLength={80}
+      />
+      <TextField
+        label="Other names it goes by"
+        name="aliases"
+        hint={
+          view.regionalAliases.length
+            ? `The type is also known as ${view.regionalAliases.join(', ')}.`
+            : 'Several with ; between them'
+        }
+        defaultValue={view.aliases.join('; ')}
+      />
+      <TextField
+        label="Marks moulded, stamped or written on it"
+        name="marks"
+        hint="Several with ; between them"
+        defaultValue={view.marks.join('; ')}
+      />
+    </div>
   )
 }

@@ -21,37 +21,12 @@ export function FindingItem({
   onPhoto: (entry: string) => void
 }) {
   const { me } = useSigned()
-  const { short } = useDates()
   const [slip, setSlip] = useState<'again' | 'treated' | 'judge' | 'photo'>()
   const over = f.gone || f.supposed === 'withdrawn'
   const toggle = (name: NonNullable<typeof slip>) => setSlip(slip === name ? undefined : name)
   return (
     <li className="border-hair border-b py-2">
-      <div className="flex items-baseline justify-between gap-4">
-        <span className={over ? 'text-quiet' : ''}>
-          <strong
-            className={f.supposed === 'withdrawn' ? 'line-through' : ''}
-          >{`${f.sort}${f.place ? `, ${f.place}` : ''}`}</strong>
-          {f.gone && ' is gone'}
-        </span>
-        <span className={`shrink-0 ${f.grade >= 3 && !over ? 'text-copper font-bold' : ''}`}>
-          {over ? '' : gradeTitle(f.grade)}
-        </span>
-      </div>
-      <p className="text-13 text-quiet">
-        {findingWords({ ...f, place: undefined }).replace(`${f.sort}; `, '')}
-        {!over && `. Grade ${f.grade}: ${gradeReasonWords(f.because)}`}
-        {f.newSince && `. New against a photograph of ${short(f.newSince.at)}`}
-      </p>
-      {f.words && <p>{f.words}</p>}
-      <ol className="text-13 text-quiet mt-1">
-        {f.looks.map((l, i) => (
-          <li key={i} className="grid grid-cols-[6.5rem_1fr] gap-2">
-            <span className="num">{short(l.at)}</span>
-            <span>{`${l.change}${l.words && i > 0 ? `: ${l.words}` : ''}${l.by ? `, ${l.by}` : ''}${i === 0 ? `, ${f.basis}` : ''}`}</span>
-          </li>
-        ))}
-      </ol>
+      <FindingSaid over={over} f={f} />
       {me.role !== 'guest' && (
         <p className="mt-1 flex flex-wrap gap-x-5">
           <Act onClick={() => toggle('again')}>Seen again</Act>
@@ -90,6 +65,39 @@ export function FindingItem({
       )}
       {slip === 'judge' && <Judge view={view} finding={f} onClose={() => setSlip(undefined)} />}
     </li>
+  )
+}
+
+function FindingSaid({ over, f }: { over: boolean; f: FindingRow }) {
+  const { short } = useDates()
+  return (
+    <>
+      <div className="flex items-baseline justify-between gap-4">
+        <span className={over ? 'text-quiet' : ''}>
+          <strong
+            className={f.supposed === 'withdrawn' ? 'line-through' : ''}
+          >{`${f.sort}${f.place ? `, ${f.place}` : ''}`}</strong>
+          {f.gone && ' is gone'}
+        </span>
+        <span className={`shrink-0 ${f.grade >= 3 && !over ? 'text-copper font-bold' : ''}`}>
+          {over ? '' : gradeTitle(f.grade)}
+        </span>
+      </div>
+      <p className="text-13 text-quiet">
+        {findingWords({ ...f, place: undefined }).replace(`${f.sort}; `, '')}
+        {!over && `. Grade ${f.grade}: ${gradeReasonWords(f.because)}`}
+        {f.newSince && `. New against a photograph of ${short(f.newSince.at)}`}
+      </p>
+      {f.words && <p>{f.words}</p>}
+      <ol className="text-13 text-quiet mt-1">
+        {f.looks.map((l, i) => (
+          <li key={i} className="grid grid-cols-[6.5rem_1fr] gap-2">
+            <span className="num">{short(l.at)}</span>
+            <span>{`${l.change}${l.words && i > 0 ? `: ${l.words}` : ''}${l.by ? `, ${l.by}` : ''}${i === 0 ? `, ${f.basis}` : ''}`}</span>
+          </li>
+        ))}
+      </ol>
+    </>
   )
 }
 

@@ -16,7 +16,6 @@ export function ZoneBoard({
   chosen: string | undefined
   onZone: (zone: string | undefined) => void
 }) {
-  const { me } = useSigned()
   const { short } = useDates()
   const { send, error, busy } = useSend()
   const machine = view.machine as MachineId
@@ -51,46 +50,79 @@ export function ZoneBoard({
       <Said error={error} />
       <ul>
         {view.zones.map((z) => (
-          <li
+          <ZoneLine
             key={z.zone}
-            className={`border-hair flex min-h-14 items-center gap-3 border-b ${chosen === z.zone ? 'bg-next shadow-[inset_4px_0_0_var(--verdigris)]' : ''}`}
-          >
-            <button
-              type="button"
-              aria-pressed={chosen === z.zone}
-              className="flex min-h-14 min-w-0 flex-1 items-center gap-3 px-2"
-              onClick={() => onZone(chosen === z.zone ? undefined : z.zone)}
-            >
-              <LookMark zone={z} inSurvey={survey !== undefined} />
-              <span className="min-w-0">
-                <strong className="block truncate">
-                  {z.zone}{' '}
-                  {z.structural && <span className="text-13 text-quiet font-normal">carries load</span>}
-                </strong>
-                <span className="text-13 text-quiet block truncate">
-                  {[z.material, words(z)].filter(Boolean).join(' · ')}
-                </span>
-              </span>
-            </button>
-            {survey && me.role !== 'guest' && z.now === undefined && (
-              <PlainButton
-                className="min-h-11"
-                disabled={busy}
-                onClick={() => (z.findings.length === 0 ? look(z.zone) : asBefore(z))}
-              >
-                {z.findings.length === 0 ? 'Nothing to note' : 'As before'}
-              </PlainButton>
-            )}
-            <span
-              className={`w-32 shrink-0 pr-2 text-right ${z.grade === undefined ? 'text-quiet' : (z.grade ?? 0) >= 3 ? 'text-copper font-bold' : 'font-bold'}`}
-            >
-              {z.grade === undefined ? '–' : gradeTitle(z.grade)}
-              {z.set && <span className="text-13 block font-normal">set by hand</span>}
-            </span>
-          </li>
+            z={z}
+            chosen={chosen}
+            onZone={onZone}
+            survey={survey}
+            words={words}
+            busy={busy}
+            look={look}
+            asBefore={asBefore}
+          />
         ))}
       </ul>
     </section>
+  )
+}
+
+function ZoneLine({
+  z,
+  chosen,
+  onZone,
+  survey,
+  words,
+  busy,
+  look,
+  asBefore,
+}: {
+  z: ZoneRow
+  chosen: string | undefined
+  onZone: (zone: string | undefined) => void
+  survey: EntryId | undefined
+  words: (z: ZoneRow) => string
+  busy: boolean
+  look: (zone: string) => undefined
+  asBefore: (z: ZoneRow) => void
+}) {
+  const { me } = useSigned()
+  return (
+    <li
+      className={`border-hair flex min-h-14 items-center gap-3 border-b ${chosen === z.zone ? 'bg-next shadow-[inset_4px_0_0_var(--verdigris)]' : ''}`}
+    >
+      <button
+        type="button"
+        aria-pressed={chosen === z.zone}
+        className="flex min-h-14 min-w-0 flex-1 items-center gap-3 px-2"
+        onClick={() => onZone(chosen === z.zone ? undefined : z.zone)}
+      >
+        <LookMark zone={z} inSurvey={survey !== undefined} />
+        <span className="min-w-0">
+          <strong className="block truncate">
+            {z.zone} {z.structural && <span className="text-13 text-quiet font-normal">carries load</span>}
+          </strong>
+          <span className="text-13 text-quiet block truncate">
+            {[z.material, words(z)].filter(Boolean).join(' · ')}
+          </span>
+        </span>
+      </button>
+      {survey && me.role !== 'guest' && z.now === undefined && (
+        <PlainButton
+          className="min-h-11"
+          disabled={busy}
+          onClick={() => (z.findings.length === 0 ? look(z.zone) : asBefore(z))}
+        >
+          {z.findings.length === 0 ? 'Nothing to note' : 'As before'}
+        </PlainButton>
+      )}
+      <span
+        className={`w-32 shrink-0 pr-2 text-right ${z.grade === undefined ? 'text-quiet' : (z.grade ?? 0) >= 3 ? 'text-copper font-bold' : 'font-bold'}`}
+      >
+        {z.grade === undefined ? '–' : gradeTitle(z.grade)}
+        {z.set && <span className="text-13 block font-normal">set by hand</span>}
+      </span>
+    </li>
   )
 }
 

@@ -52,25 +52,7 @@ export function GridSlip({
   ])
   return (
     <Slip title={`${fn}, one by one`} onClose={onClose}>
-      <fieldset className="mb-2 flex flex-wrap items-center gap-x-4 gap-y-1">
-        <legend className="text-13 text-quiet mb-1">Draw over the cells that are</legend>
-        {ways.map((way) => (
-          <label key={way} className="flex min-h-9 items-center gap-1.5">
-            <input type="radio" name="brush" checked={brush === way} onChange={() => setBrush(way)} /> {way}
-          </label>
-        ))}
-        <label className="flex min-h-9 items-center gap-1.5">
-          <input type="radio" name="brush" checked={brush === 'own'} onChange={() => setBrush('own')} />
-          <input
-            aria-label="in your own words"
-            className="field h-8 w-36"
-            placeholder="own words"
-            value={own}
-            onFocus={() => setBrush('own')}
-            onChange={(e) => setOwn(e.target.value)}
-          />
-        </label>
-      </fieldset>
+      <Brushes brush={brush} onBrush={setBrush} own={own} onOwn={setOwn} />
       <GridBoard name={fn} rows={grid} marks={shown} onMark={(cell) => mark([cell])} />
       <p className="num my-2" role="status">
         {`${tally.pass} pass, ${tally.fail} fail, ${tally.stood ? `${tally.stood} carried over, ` : ''}${tally.untried} not tested; ${tally.of} in all`}
@@ -93,5 +75,39 @@ export function GridSlip({
         </span>
       </div>
     </Slip>
+  )
+}
+
+function Brushes({
+  brush,
+  onBrush,
+  own,
+  onOwn,
+}: {
+  brush: string
+  onBrush: (value: string) => void
+  own: string
+  onOwn: (value: string) => void
+}) {
+  return (
+    <fieldset className="mb-2 flex flex-wrap items-center gap-x-4 gap-y-1">
+      <legend className="text-13 text-quiet mb-1">Draw over the cells that are</legend>
+      {ways.map((way) => (
+        <label key={way} className="flex min-h-9 items-center gap-1.5">
+          <input type="radio" name="brush" checked={brush === way} onChange={() => onBrush(way)} /> {way}
+        </label>
+      ))}
+      <label className="flex min-h-9 items-center gap-1.5">
+        <input type="radio" name="brush" checked={brush === 'own'} onChange={() => onBrush('own')} />
+        <input
+          aria-label="in your own words"
+          className="field h-8 w-36"
+          placeholder="own words"
+          value={own}
+          onFocus={() => onBrush('own')}
+          onChange={(e) => onOwn(e.target.value)}
+        />
+      </label>
+    </fieldset>
   )
 }

@@ -32,62 +32,103 @@ export function WarrantStrip({
     <div className="space-y-1.5">
       <p className="text-copper font-bold">{why}</p>
       {people.length > 0 && (
-        <form
-          aria-label="Under the eye of somebody who is"
-          className="flex flex-wrap items-center gap-3"
-          onSubmit={(event) => {
-            event.preventDefault()
-            void confirm()
-          }}
-        >
-          <label>
-            Under the eye of{' '}
-            <select className="field h-9" value={under} onChange={(e) => setUnder(e.target.value)}>
-              {people.map((p) => (
-                <option key={p.party} value={p.party}>
-                  {p.name}
-                </option>
-              ))}
-            </select>
-          </label>
-          <label>
-            PIN{' '}
-            <input
-              type="password"
-              inputMode="numeric"
-              autoComplete="off"
-              className="field num h-9 w-28"
-              value={pin}
-              onChange={(e) => setPin(e.target.value.replace(/\D/g, '').slice(0, 8))}
-            />
-          </label>
-          <PlainButton type="submit" disabled={pin.length < 4}>
-            Confirm, and write it
-          </PlainButton>
-        </form>
+        <UnderSomebody
+          confirm={confirm}
+          under={under}
+          onUnder={setUnder}
+          people={people}
+          pin={pin}
+          onPin={setPin}
+        />
       )}
-      <form
-        aria-label="Or for a reason"
-        className="flex flex-wrap items-center gap-3"
-        onSubmit={(event) => {
-          event.preventDefault()
-          if (reason.trim()) onGive({ because: reason.trim() })
-        }}
-      >
-        <label className="flex flex-1 items-center gap-2">
-          Or why all the same
-          <input
-            className="field h-9 min-w-40 flex-1"
-            maxLength={2000}
-            value={reason}
-            onChange={(e) => setReason(e.target.value)}
-          />
-        </label>
-        <PlainButton type="submit" disabled={!reason.trim()}>
-          Write with the reason
-        </PlainButton>
-      </form>
+      <ForAReason reason={reason} onGive={onGive} onReason={setReason} />
       <Said error={error} />
     </div>
+  )
+}
+
+function UnderSomebody({
+  confirm,
+  under,
+  onUnder,
+  people,
+  pin,
+  onPin,
+}: {
+  confirm: () => Promise<void>
+  under: string
+  onUnder: (value: string) => void
+  people: readonly { readonly party: string; readonly name: string }[]
+  pin: string
+  onPin: (value: string) => void
+}) {
+  return (
+    <form
+      aria-label="Under the eye of somebody who is"
+      className="flex flex-wrap items-center gap-3"
+      onSubmit={(event) => {
+        event.preventDefault()
+        void confirm()
+      }}
+    >
+      <label>
+        Under the eye of{' '}
+        <select className="field h-9" value={under} onChange={(e) => onUnder(e.target.value)}>
+          {people.map((p) => (
+            <option key={p.party} value={p.party}>
+              {p.name}
+            </option>
+          ))}
+        </select>
+      </label>
+      <label>
+        PIN{' '}
+        <input
+          type="password"
+          inputMode="numeric"
+          autoComplete="off"
+          className="field num h-9 w-28"
+          value={pin}
+          onChange={(e) => onPin(e.target.value.replace(/\D/g, '').slice(0, 8))}
+        />
+      </label>
+      <PlainButton type="submit" disabled={pin.length < 4}>
+        Confirm, and write it
+      </PlainButton>
+    </form>
+  )
+}
+
+function ForAReason({
+  reason,
+  onGive,
+  onReason,
+}: {
+  reason: string
+  onGive: (warrant: Warrant) => void
+  onReason: (value: string) => void
+}) {
+  return (
+    <form
+      aria-label="Or for a reason"
+      className="flex flex-wrap items-center gap-3"
+      onSubmit={(event) => {
+        event.preventDefault()
+        if (reason.trim()) onGive({ because: reason.trim() })
+      }}
+    >
+      <label className="flex flex-1 items-center gap-2">
+        Or why all the same
+        <input
+          className="field h-9 min-w-40 flex-1"
+          maxLength={2000}
+          value={reason}
+          onChange={(e) => onReason(e.target.value)}
+        />
+      </label>
+      <PlainButton type="submit" disabled={!reason.trim()}>
+        Write with the reason
+      </PlainButton>
+    </form>
   )
 }

@@ -66,44 +66,7 @@ function Editor({ view, type, onClose }: { view: EpisodeView; type: TypeId; onCl
         </thead>
         <tbody>
           {steps.map((step, i) => (
-            <tr key={i}>
-              <td className="w-40 py-0.5 pr-2">
-                <input
-                  aria-label={`Step ${i + 1}: what`}
-                  className={cell}
-                  value={step.what}
-                  onChange={(e) => edit(i, { what: e.target.value })}
-                />
-              </td>
-              <td className="num w-24 pr-2 whitespace-nowrap">
-                {[step.count, step.size].filter(Boolean).join(' ')}
-              </td>
-              <td className="w-24 pr-2">
-                <input
-                  aria-label={`Step ${i + 1}: head`}
-                  placeholder={step.count ? 'cross' : ''}
-                  className={cell}
-                  value={step.head ?? ''}
-                  onChange={(e) => edit(i, { head: e.target.value })}
-                />
-              </td>
-              <td className="pr-2">
-                <input
-                  aria-label={`Step ${i + 1}: to heed`}
-                  className={cell}
-                  value={step.heed ?? ''}
-                  onChange={(e) => edit(i, { heed: e.target.value })}
-                />
-              </td>
-              <td>
-                <Act
-                  onClick={() => setSteps(steps.filter((_, at) => at !== i))}
-                  aria-label={`Leave out step ${i + 1}`}
-                >
-                  Leave out
-                </Act>
-              </td>
-            </tr>
+            <StepRow key={i} i={i} step={step} edit={edit} onSteps={setSteps} steps={steps} />
           ))}
         </tbody>
       </table>
@@ -114,5 +77,58 @@ function Editor({ view, type, onClose }: { view: EpisodeView; type: TypeId; onCl
         </PlainButton>
       </p>
     </Slip>
+  )
+}
+
+function StepRow({
+  i,
+  step,
+  edit,
+  onSteps,
+  steps,
+}: {
+  i: number
+  step: WayInStep
+  edit: (at: number, change: Partial<WayInStep>) => void
+  onSteps: (value: readonly WayInStep[]) => void
+  steps: readonly WayInStep[]
+}) {
+  return (
+    <tr>
+      <td className="w-40 py-0.5 pr-2">
+        <input
+          aria-label={`Step ${i + 1}: what`}
+          className={cell}
+          value={step.what}
+          onChange={(e) => edit(i, { what: e.target.value })}
+        />
+      </td>
+      <td className="num w-24 pr-2 whitespace-nowrap">{[step.count, step.size].filter(Boolean).join(' ')}</td>
+      <td className="w-24 pr-2">
+        <input
+          aria-label={`Step ${i + 1}: head`}
+          placeholder={step.count ? 'cross' : ''}
+          className={cell}
+          value={step.head ?? ''}
+          onChange={(e) => edit(i, { head: e.target.value })}
+        />
+      </td>
+      <td className="pr-2">
+        <input
+          aria-label={`Step ${i + 1}: to heed`}
+          className={cell}
+          value={step.heed ?? ''}
+          onChange={(e) => edit(i, { heed: e.target.value })}
+        />
+      </td>
+      <td>
+        <Act
+          onClick={() => onSteps(steps.filter((_, at) => at !== i))}
+          aria-label={`Leave out step ${i + 1}`}
+        >
+          Leave out
+        </Act>
+      </td>
+    </tr>
   )
 }

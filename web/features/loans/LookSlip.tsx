@@ -75,23 +75,7 @@ export function LookSlip({
             <Zone key={zone} zone={zone} first={first} is={at(zone)} onSay={(more) => set(zone, more)} />
           ))}
         </ul>
-        {open.length > 0 && (
-          <div className="flex flex-wrap items-center gap-4">
-            <PlainButton
-              onClick={() =>
-                setZones({
-                  ...zones,
-                  ...Object.fromEntries(open.map((z) => [z, { ...at(z), is: 'same' as const }])),
-                })
-              }
-            >
-              {first
-                ? `I looked at the other ${open.length}: as recorded`
-                : `I looked at the other ${open.length}: the same`}
-            </PlainButton>
-            <span className="text-quiet">{`Not answered, written as not looked at: ${list(open, 12)}.`}</span>
-          </div>
-        )}
+        {open.length > 0 && <TheOthers onZones={setZones} zones={zones} open={open} at={at} first={first} />}
         <TextField
           label="Who looked with you"
           maxLength={80}
@@ -104,6 +88,38 @@ export function LookSlip({
         <Said error={error} />
       </KeptForm>
     </Slip>
+  )
+}
+
+function TheOthers({
+  onZones,
+  zones,
+  open,
+  at,
+  first,
+}: {
+  onZones: (value: Readonly<Record<string, Looked>>) => void
+  zones: Readonly<Record<string, Looked>>
+  open: string[]
+  at: (zone: string) => Looked
+  first: boolean
+}) {
+  return (
+    <div className="flex flex-wrap items-center gap-4">
+      <PlainButton
+        onClick={() =>
+          onZones({
+            ...zones,
+            ...Object.fromEntries(open.map((z) => [z, { ...at(z), is: 'same' as const }])),
+          })
+        }
+      >
+        {first
+          ? `I looked at the other ${open.length}: as recorded`
+          : `I looked at the other ${open.length}: the same`}
+      </PlainButton>
+      <span className="text-quiet">{`Not answered, written as not looked at: ${list(open, 12)}.`}</span>
+    </div>
   )
 }
 

@@ -72,18 +72,7 @@ export function ReceiveSlip({
       <KeptForm kept={kept} onSubmit={(event) => void submit(event)}>
         <Counts rows={release.items} counts={counts} onChange={setCounts} />
         <Boxes sent={release.boxes} came={boxes} onCame={setBoxes} />
-        <div className="grid grid-cols-2 items-end gap-3 max-sm:grid-cols-1">
-          <SelectField
-            label="The packing"
-            name="packing"
-            options={['in order', 'wet', 'crushed', 'opened']}
-          />
-          <Tick
-            label="It came from cold or damp"
-            checked={cold}
-            onChange={(e) => setCold(e.target.checked)}
-          />
-        </div>
+        <PackingFields cold={cold} onCold={setCold} />
         {cold && (
           <p className="mt-2">
             {`Leave it closed and unplugged for ${restHours} hours, so that moisture inside can dry. The wait is written with it.`}
@@ -92,17 +81,38 @@ export function ReceiveSlip({
         <div className="mt-3">
           <AreaField label="Remarks" name="words" />
         </div>
-        <p className="my-3">
-          {short.length > 0
-            ? `Will be written: received ${said(items) || 'nothing'}. Short: ${said(short)}.`
-            : `Will be written: received ${said(items)}, complete.`}
-        </p>
+        <WillBeWritten short={short} items={items} />
         <MainButton type="submit" disabled={busy}>
           Record what arrived
         </MainButton>
         <Said error={error} />
       </KeptForm>
     </Slip>
+  )
+}
+
+function WillBeWritten({
+  short,
+  items,
+}: {
+  short: { item: string; n: number }[]
+  items: { item: string; n: number }[]
+}) {
+  return (
+    <p className="my-3">
+      {short.length > 0
+        ? `Will be written: received ${said(items) || 'nothing'}. Short: ${said(short)}.`
+        : `Will be written: received ${said(items)}, complete.`}
+    </p>
+  )
+}
+
+function PackingFields({ cold, onCold }: { cold: boolean; onCold: (value: boolean) => void }) {
+  return (
+    <div className="grid grid-cols-2 items-end gap-3 max-sm:grid-cols-1">
+      <SelectField label="The packing" name="packing" options={['in order', 'wet', 'crushed', 'opened']} />
+      <Tick label="It came from cold or damp" checked={cold} onChange={(e) => onCold(e.target.checked)} />
+    </div>
   )
 }
 

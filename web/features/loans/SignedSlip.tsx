@@ -58,21 +58,7 @@ export function SignedSlip({
         onSubmit={(event) => void submit(event)}
         className="grid grid-cols-2 items-end gap-3 max-sm:grid-cols-1"
       >
-        <TextField
-          label="Code at its foot"
-          className="num"
-          placeholder="4F0A-91C2"
-          autoComplete="off"
-          value={code}
-          onChange={(e) => setCode(e.target.value)}
-          hint={
-            paper
-              ? `Paper ${paper.number}, ${paperTitle(paper.sort)}.`
-              : signs(code).length >= 8
-                ? 'No paper of this loan bears that code.'
-                : 'Eight signs.'
-          }
-        />
+        <CodeField code={code} onCode={setCode} paper={paper} />
         <TextField label="Signed on" name="on" type="date" className="num" defaultValue={view.today} />
         <Field label="Scan or photograph (PDF, JPEG, PNG)">
           {(id) => (
@@ -85,23 +71,7 @@ export function SignedSlip({
             />
           )}
         </Field>
-        <fieldset className="flex flex-wrap gap-x-5">
-          <legend className="text-13 text-quiet mb-1">Signed by</legend>
-          {[
-            [view.withParty, view.with],
-            ['house', 'this collection'],
-          ].map(([side = '', name]) => (
-            <label key={side} className="flex min-h-11 items-center gap-2">
-              <input
-                type="checkbox"
-                className="size-5"
-                checked={by.includes(side)}
-                onChange={(e) => setBy(e.target.checked ? [...by, side] : by.filter((b) => b !== side))}
-              />
-              {name}
-            </label>
-          ))}
-        </fieldset>
+        <SignedBy view={view} by={by} onBy={setBy} />
         <TextField label="Remarks" name="words" maxLength={400} />
         <MainButton type="submit" disabled={busy}>
           Keep the signed sheet
@@ -116,5 +86,63 @@ export function SignedSlip({
       )}
       <Said error={error} />
     </Slip>
+  )
+}
+
+function SignedBy({
+  view,
+  by,
+  onBy,
+}: {
+  view: LoanView
+  by: readonly string[]
+  onBy: (value: readonly string[]) => void
+}) {
+  return (
+    <fieldset className="flex flex-wrap gap-x-5">
+      <legend className="text-13 text-quiet mb-1">Signed by</legend>
+      {[
+        [view.withParty, view.with],
+        ['house', 'this collection'],
+      ].map(([side = '', name]) => (
+        <label key={side} className="flex min-h-11 items-center gap-2">
+          <input
+            type="checkbox"
+            className="size-5"
+            checked={by.includes(side)}
+            onChange={(e) => onBy(e.target.checked ? [...by, side] : by.filter((b) => b !== side))}
+          />
+          {name}
+        </label>
+      ))}
+    </fieldset>
+  )
+}
+
+function CodeField({
+  code,
+  onCode,
+  paper,
+}: {
+  code: string
+  onCode: (value: string) => void
+  paper: PaperRow | undefined
+}) {
+  return (
+    <TextField
+      label="Code at its foot"
+      className="num"
+      placeholder="4F0A-91C2"
+      autoComplete="off"
+      value={code}
+      onChange={(e) => onCode(e.target.value)}
+      hint={
+        paper
+          ? `Paper ${paper.number}, ${paperTitle(paper.sort)}.`
+          : signs(code).length >= 8
+            ? 'No paper of this loan bears that code.'
+            : 'Eight signs.'
+      }
+    />
   )
 }

@@ -21,7 +21,7 @@ export function LinkForm({
   photos: readonly PhotoRow[]
   onClose: () => void
 }) {
-  const { zone, short } = useDates()
+  const { zone } = useDates()
   const { send, error, busy, setError } = useSend()
   const partyNamed = usePartyNamed()
   const submit = async (event: React.FormEvent<HTMLFormElement>) => {
@@ -60,33 +60,7 @@ export function LinkForm({
   return (
     <Slip title="A link of provenance" onClose={onClose}>
       <form onSubmit={(e) => void submit(e)} className="grid grid-cols-3 gap-3 max-sm:grid-cols-1">
-        <SelectField label="What" name="sort" options={linkSorts} autoFocus />
-        <TextField
-          label="When"
-          name="when"
-          className="num"
-          placeholder="1984~ or 1991/2014"
-          hint="~ is about, ? uncertain, / from and to"
-          required
-        />
-        <TextField label="Who" name="who" placeholder="name, if it may be kept" maxLength={80} />
-        <TextField label="Where" name="where" maxLength={80} />
-        <TextField label="In words" name="words" maxLength={2000} />
-        <SelectField label="Basis" name="basis" options={bases} defaultValue="told" />
-        <TextField
-          label="Evidence"
-          name="evidence"
-          placeholder="invoice, plate, name on tape"
-          maxLength={80}
-        />
-        <SelectField
-          label="Photograph of it"
-          name="photo"
-          options={[
-            { value: '', label: 'none' },
-            ...photos.map((p) => ({ value: p.entry, label: photoTitle(p, short) })),
-          ]}
-        />
+        <LinkFields photos={photos} />
         <div className="flex items-end">
           <PlainButton type="submit" disabled={busy}>
             Add the link
@@ -95,5 +69,35 @@ export function LinkForm({
       </form>
       <Said error={error} />
     </Slip>
+  )
+}
+
+function LinkFields({ photos }: { photos: readonly PhotoRow[] }) {
+  const { short } = useDates()
+  return (
+    <>
+      <SelectField label="What" name="sort" options={linkSorts} autoFocus />
+      <TextField
+        label="When"
+        name="when"
+        className="num"
+        placeholder="1984~ or 1991/2014"
+        hint="~ is about, ? uncertain, / from and to"
+        required
+      />
+      <TextField label="Who" name="who" placeholder="name, if it may be kept" maxLength={80} />
+      <TextField label="Where" name="where" maxLength={80} />
+      <TextField label="In words" name="words" maxLength={2000} />
+      <SelectField label="Basis" name="basis" options={bases} defaultValue="told" />
+      <TextField label="Evidence" name="evidence" placeholder="invoice, plate, name on tape" maxLength={80} />
+      <SelectField
+        label="Photograph of it"
+        name="photo"
+        options={[
+          { value: '', label: 'none' },
+          ...photos.map((p) => ({ value: p.entry, label: photoTitle(p, short) })),
+        ]}
+      />
+    </>
   )
 }

@@ -65,44 +65,48 @@ export function Markings({ arrival }: { arrival: ArrivalView }) {
       )}
       {arrival.originality && arrival.markings.length > 0 && <Shares of={arrival.originality} />}
       {arrival.markings.map((m) => (
-        <div key={m.entry} className="py-2">
-          <p>
-            {m.board && <strong>{m.board}: </strong>}
-            {m.cluster.from !== undefined && m.cluster.to !== undefined
-              ? `${m.cluster.together} of ${m.cluster.parts.length} are close together, ${weekWords(m.cluster.from)} to ${weekWords(m.cluster.to)}.`
-              : 'Too few dates to compare.'}
-          </p>
-          {m.remarks.map((r, i) => (
-            <p key={i} className={r.remark === 'consistent with plate' ? '' : 'text-copper font-bold'}>
-              {plateRemarkWords(r)}
-            </p>
-          ))}
-          <ul>
-            {m.cluster.parts.map((p, i) => (
-              <li
-                key={i}
-                className="border-hair grid min-h-8 grid-cols-[4rem_12rem_1fr] items-baseline gap-3 border-b py-0.5 max-sm:grid-cols-1"
-              >
-                <span className="num">{p.designator}</span>
-                <span
-                  className="num truncate"
-                  title={
-                    p.reading.partNumber ? `part number ${p.reading.partNumber}` : 'no part number seen in it'
-                  }
-                >
-                  {p.text}
-                </span>
-                <span
-                  className={p.stands === 'later' || p.stands === 'earlier' ? 'text-copper' : 'text-quiet'}
-                >
-                  {datedPartWords(p)}
-                </span>
-              </li>
-            ))}
-          </ul>
-        </div>
+        <Board key={m.entry} m={m} />
       ))}
     </section>
+  )
+}
+
+function Board({ m }: { m: ArrivalView['markings'][number] }) {
+  return (
+    <div className="py-2">
+      <p>
+        {m.board && <strong>{m.board}: </strong>}
+        {m.cluster.from !== undefined && m.cluster.to !== undefined
+          ? `${m.cluster.together} of ${m.cluster.parts.length} are close together, ${weekWords(m.cluster.from)} to ${weekWords(m.cluster.to)}.`
+          : 'Too few dates to compare.'}
+      </p>
+      {m.remarks.map((r, i) => (
+        <p key={i} className={r.remark === 'consistent with plate' ? '' : 'text-copper font-bold'}>
+          {plateRemarkWords(r)}
+        </p>
+      ))}
+      <ul>
+        {m.cluster.parts.map((p, i) => (
+          <li
+            key={i}
+            className="border-hair grid min-h-8 grid-cols-[4rem_12rem_1fr] items-baseline gap-3 border-b py-0.5 max-sm:grid-cols-1"
+          >
+            <span className="num">{p.designator}</span>
+            <span
+              className="num truncate"
+              title={
+                p.reading.partNumber ? `part number ${p.reading.partNumber}` : 'no part number seen in it'
+              }
+            >
+              {p.text}
+            </span>
+            <span className={p.stands === 'later' || p.stands === 'earlier' ? 'text-copper' : 'text-quiet'}>
+              {datedPartWords(p)}
+            </span>
+          </li>
+        ))}
+      </ul>
+    </div>
   )
 }
 

@@ -196,20 +196,7 @@ function ConsentSlip({ view, onClose }: { view: MachineView; onClose: () => void
             ]}
           />
         )}
-        <SelectField label="Answer" name="given" options={['agrees', 'does not agree']} />
-        <SelectField
-          label="To"
-          name="to"
-          options={consentMatters.map((m) => ({ value: m, label: matterWords[m] }))}
-        />
-        <TextField
-          label="Only for these positions"
-          name="positions"
-          className="num"
-          placeholder="IC4, C3-C7"
-        />
-        <TextField label="Until" name="until" type="date" className="num" />
-        <TextField label={guest ? 'In your words' : 'In their words, and how they said it'} name="words" />
+        <AnswerFields guest={guest} />
         <div>
           <PlainButton type="submit" disabled={busy}>
             Record the answer
@@ -219,5 +206,21 @@ function ConsentSlip({ view, onClose }: { view: MachineView; onClose: () => void
       <p className="text-quiet mt-2">What is said later counts. What was said before stays readable.</p>
       <Said error={error} />
     </Slip>
+  )
+}
+
+function AnswerFields({ guest }: { guest: boolean }) {
+  return (
+    <>
+      <SelectField label="Answer" name="given" options={['agrees', 'does not agree']} />
+      <SelectField
+        label="To"
+        name="to"
+        options={consentMatters.map((m) => ({ value: m, label: matterWords[m] }))}
+      />
+      <TextField label="Only for these positions" name="positions" className="num" placeholder="IC4, C3-C7" />
+      <TextField label="Until" name="until" type="date" className="num" />
+      <TextField label={guest ? 'In your words' : 'In their words, and how they said it'} name="words" />
+    </>
   )
 }

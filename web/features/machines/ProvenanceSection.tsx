@@ -37,49 +37,7 @@ export function ProvenanceSection({ view }: { view: MachineView }) {
         <Markings arrival={arrival} />
       </div>
       <div className="space-y-6">
-        <Rows title="How it came" empty={source ? undefined : 'Not recorded.'}>
-          <Row left="Source" right={source?.how} />
-          {source?.from && <Row left="From" right={source.from} />}
-          {source?.words && <Row left={source.words} />}
-          {arrival.price && (
-            <Row left="Price paid" right={<span className="num">{moneyWords(arrival.price)}</span>} />
-          )}
-          {arrival.share && (
-            <Row
-              left={
-                <>
-                  Share of{' '}
-                  <Link className="underline" to={`/batches/${arrival.share.batch}`}>
-                    {arrival.share.name}
-                  </Link>
-                </>
-              }
-              right={
-                <span className="num">{`${moneyWords(arrival.share.amount)}, 1 of ${arrival.share.units}`}</span>
-              }
-            />
-          )}
-          {arrival.values.map((v, i) => (
-            <Row
-              key={i}
-              left={`${v.sort === 'asking' ? 'Asking price' : `${capital(v.sort)} value`}, ${short(v.at)}`}
-              right={
-                <>
-                  <span className="num">{moneyWords(v.amount)}</span>
-                  {v.effortHours !== undefined && `, against ${count(v.effortHours, 'hour')} of work`}
-                </>
-              }
-            />
-          ))}
-          <Row
-            left="Entry"
-            right={
-              <Link className="act" to={`/machines/${view.id}/entry`}>
-                {arrival.steps.every((s) => s.done) ? 'Look at it' : 'Go on with it'}
-              </Link>
-            }
-          />
-        </Rows>
+        <HowItCame source={source} arrival={arrival} view={view} />
         <Rows
           title="What was claimed"
           empty={arrival.claims.length === 0 ? 'No claim or source is recorded.' : undefined}
@@ -102,6 +60,63 @@ export function ProvenanceSection({ view }: { view: MachineView }) {
         </Rows>
       </div>
     </div>
+  )
+}
+
+function HowItCame({
+  source,
+  arrival,
+  view,
+}: {
+  source: ArrivalView['source']
+  arrival: ArrivalView
+  view: MachineView
+}) {
+  const { short } = useDates()
+  return (
+    <Rows title="How it came" empty={source ? undefined : 'Not recorded.'}>
+      <Row left="Source" right={source?.how} />
+      {source?.from && <Row left="From" right={source.from} />}
+      {source?.words && <Row left={source.words} />}
+      {arrival.price && (
+        <Row left="Price paid" right={<span className="num">{moneyWords(arrival.price)}</span>} />
+      )}
+      {arrival.share && (
+        <Row
+          left={
+            <>
+              Share of{' '}
+              <Link className="underline" to={`/batches/${arrival.share.batch}`}>
+                {arrival.share.name}
+              </Link>
+            </>
+          }
+          right={
+            <span className="num">{`${moneyWords(arrival.share.amount)}, 1 of ${arrival.share.units}`}</span>
+          }
+        />
+      )}
+      {arrival.values.map((v, i) => (
+        <Row
+          key={i}
+          left={`${v.sort === 'asking' ? 'Asking price' : `${capital(v.sort)} value`}, ${short(v.at)}`}
+          right={
+            <>
+              <span className="num">{moneyWords(v.amount)}</span>
+              {v.effortHours !== undefined && `, against ${count(v.effortHours, 'hour')} of work`}
+            </>
+          }
+        />
+      ))}
+      <Row
+        left="Entry"
+        right={
+          <Link className="act" to={`/machines/${view.id}/entry`}>
+            {arrival.steps.every((s) => s.done) ? 'Look at it' : 'Go on with it'}
+          </Link>
+        }
+      />
+    </Rows>
   )
 }
 

@@ -78,44 +78,68 @@ export function SavedViews({
         </Act>
         <span className="ml-auto">{children}</span>
       </div>
-      {open === 'save' && (
-        <form
-          className="bg-next border-verdigris mt-2 flex items-center gap-3 border-l-4 p-3"
-          onSubmit={(e) => {
-            e.preventDefault()
-            void act(() => post('/views', { name, ...now }))
-          }}
-        >
-          <input
-            aria-label="Name of the view"
-            className="field max-w-72"
-            placeholder="terminals to test"
-            value={name}
-            maxLength={60}
-            required
-            autoFocus
-            onChange={(e) => setName(e.target.value)}
-          />
-          <PlainButton type="submit">Save it</PlainButton>
-        </form>
-      )}
-      {open === 'columns' && (
-        <fieldset className="bg-next border-verdigris mt-2 flex flex-wrap gap-x-6 border-l-4 p-3">
-          <legend className="sr-only">Columns of the list</legend>
-          {listColumns.map((c) => (
-            <Tick
-              key={c}
-              label={columns[c].header}
-              checked={now.columns.includes(c)}
-              disabled={c === 'name'}
-              onChange={(e) =>
-                onColumns(listColumns.filter((x) => (x === c ? e.target.checked : now.columns.includes(x))))
-              }
-            />
-          ))}
-        </fieldset>
-      )}
+      {open === 'save' && <SaveView act={act} name={name} now={now} onName={setName} />}
+      {open === 'columns' && <ColumnChoice now={now} onColumns={onColumns} />}
       <Said error={error} />
     </div>
+  )
+}
+
+function SaveView({
+  act,
+  name,
+  now,
+  onName,
+}: {
+  act: (work: () => Promise<unknown>) => Promise<void>
+  name: string
+  now: Query
+  onName: (value: string) => void
+}) {
+  return (
+    <form
+      className="bg-next border-verdigris mt-2 flex items-center gap-3 border-l-4 p-3"
+      onSubmit={(e) => {
+        e.preventDefault()
+        void act(() => post('/views', { name, ...now }))
+      }}
+    >
+      <input
+        aria-label="Name of the view"
+        className="field max-w-72"
+        placeholder="terminals to test"
+        value={name}
+        maxLength={60}
+        required
+        autoFocus
+        onChange={(e) => onName(e.target.value)}
+      />
+      <PlainButton type="submit">Save the view</PlainButton>
+    </form>
+  )
+}
+
+function ColumnChoice({
+  now,
+  onColumns,
+}: {
+  now: Query
+  onColumns: (columns: readonly ListColumn[]) => void
+}) {
+  return (
+    <fieldset className="bg-next border-verdigris mt-2 flex flex-wrap gap-x-6 border-l-4 p-3">
+      <legend className="sr-only">Columns of the list</legend>
+      {listColumns.map((c) => (
+        <Tick
+          key={c}
+          label={columns[c].header}
+          checked={now.columns.includes(c)}
+          disabled={c === 'name'}
+          onChange={(e) =>
+            onColumns(listColumns.filter((x) => (x === c ? e.target.checked : now.columns.includes(x))))
+          }
+        />
+      ))}
+    </fieldset>
   )
 }

@@ -51,32 +51,7 @@ export function AddPositions({ view, onClose }: { view: RenewalView; onClose: ()
         onSubmit={(event) => void submit(event)}
         className="grid grid-cols-5 items-end gap-3 max-md:grid-cols-2"
       >
-        <TextField
-          label="Designators"
-          name="designators"
-          className="num"
-          placeholder="C9, C31-C36"
-          required
-          autoFocus
-        />
-        <TextField label="Kind of part" name="kind" defaultValue={view.kind} required />
-        <SelectField
-          label="On"
-          name="on"
-          options={[
-            { value: '', label: 'the machine itself' },
-            ...view.assemblies.map((a) => ({ value: a, label: a })),
-          ]}
-        />
-        <SelectField
-          label="Polarised"
-          name="polarised"
-          defaultValue={/electrolytic|tantalum|diode/i.test(view.kind) ? 'yes' : 'no'}
-          options={[
-            { value: 'yes', label: 'yes' },
-            { value: 'no', label: 'no' },
-          ]}
-        />
+        <PositionFields view={view} />
         <PlainButton type="submit" disabled={busy}>
           Add them
         </PlainButton>
@@ -87,5 +62,38 @@ export function AddPositions({ view, onClose }: { view: RenewalView; onClose: ()
       </p>
       <Said error={error} />
     </Slip>
+  )
+}
+
+function PositionFields({ view }: { view: RenewalView }) {
+  return (
+    <>
+      <TextField
+        label="Designators"
+        name="designators"
+        className="num"
+        placeholder="C9, C31-C36"
+        required
+        autoFocus
+      />
+      <TextField label="Kind of part" name="kind" defaultValue={view.kind} required />
+      <SelectField
+        label="On"
+        name="on"
+        options={[
+          { value: '', label: 'the machine itself' },
+          ...view.assemblies.map((a) => ({ value: a, label: a })),
+        ]}
+      />
+      <SelectField
+        label="Polarised"
+        name="polarised"
+        defaultValue={/electrolytic|tantalum|diode/i.test(view.kind) ? 'yes' : 'no'}
+        options={[
+          { value: 'yes', label: 'yes' },
+          { value: 'no', label: 'no' },
+        ]}
+      />
+    </>
   )
 }

@@ -18,7 +18,6 @@ const first = 4
 export function View() {
   const { id = '' } = useParams()
   const [params] = useSearchParams()
-  const { me } = useSigned()
   const position = params.get('position')
   const { data, error } = useQuery({
     queryKey: keys.donors(id, position),
@@ -54,63 +53,78 @@ export function View() {
                 ? 'Choosing …'
                 : ''}
         </p>
-        {taken && (
-          <p className="bg-next border-verdigris mb-4 border-l-4 p-3">
-            {taken.words}
-            {taken.parts.length > 0 && (
-              <>
-                {' Both ends show it. '}
-                <Link className="act" to={`/parts/tags?ids=${taken.parts.join(',')}`}>
-                  Print tags
-                </Link>
-              </>
-            )}
-          </p>
-        )}
+        {taken && <WhatWasTaken taken={taken} />}
         {choice?.choices.map((c) => (
           <NeedBlock key={c.need.key} choice={c} answer={data} onTaken={setTaken} />
         ))}
       </section>
       <aside className="space-y-5">
-        <section>
-          <h2 className="headrule">Weights</h2>
-          {weighing.slice(0, first).map((w) => (
-            <Slider key={w.why} {...w} weights={weights} onWeigh={setWeights} />
-          ))}
-          <details className="mt-3">
-            <summary className="act cursor-pointer">What the donor loses, one by one</summary>
-            {weighing.slice(first).map((w) => (
-              <Slider key={w.why} {...w} weights={weights} onWeigh={setWeights} />
-            ))}
-          </details>
-          <Act className="mt-3" onClick={() => setWeights(usualWeights)}>
-            Reset the weights
-          </Act>
-        </section>
-        {(stewarded || allow) && (
-          <section>
-            <h2 className="headrule">Machines with a purpose</h2>
-            <label className="mt-2 flex items-start gap-2">
-              <input
-                type="checkbox"
-                className="mt-1"
-                checked={allow}
-                disabled={me.role !== 'steward'}
-                onChange={(e) => setAllow(e.target.checked)}
-              />
-              <span>
-                Count exhibits, reserves and accessioned machines as donors
-                <span className="text-quiet block">
-                  {me.role === 'steward'
-                    ? 'As steward you answer for what they lose.'
-                    : 'Only a steward may decide that.'}
-                </span>
-              </span>
-            </label>
-          </section>
-        )}
+        <WeightsPanel weights={weights} onWeights={setWeights} />
+        {(stewarded || allow) && <PurposeAllowed allow={allow} onAllow={setAllow} />}
       </aside>
     </main>
+  )
+}
+
+function WeightsPanel({ weights, onWeights }: { weights: Weights; onWeights: (value: Weights) => void }) {
+  return (
+    <section>
+      <h2 className="headrule">Weights</h2>
+      {weighing.slice(0, first).map((w) => (
+        <Slider key={w.why} {...w} weights={weights} onWeigh={onWeights} />
+      ))}
+      <details className="mt-3">
+        <summary className="act cursor-pointer">What the donor loses, one by one</summary>
+        {weighing.slice(first).map((w) => (
+          <Slider key={w.why} {...w} weights={weights} onWeigh={onWeights} />
+        ))}
+      </details>
+      <Act className="mt-3" onClick={() => onWeights(usualWeights)}>
+        Reset the weights
+      </Act>
+    </section>
+  )
+}
+
+function PurposeAllowed({ allow, onAllow }: { allow: boolean; onAllow: (value: boolean) => void }) {
+  const { me } = useSigned()
+  return (
+    <section>
+      <h2 className="headrule">Machines with a purpose</h2>
+      <label className="mt-2 flex items-start gap-2">
+        <input
+          type="checkbox"
+          className="mt-1"
+          checked={allow}
+          disabled={me.role !== 'steward'}
+          onChange={(e) => onAllow(e.target.checked)}
+        />
+        <span>
+          Count exhibits, reserves and accessioned machines as donors
+          <span className="text-quiet block">
+            {me.role === 'steward'
+              ? 'You decide this as steward; your name is recorded.'
+              : 'Only a steward may decide that.'}
+          </span>
+        </span>
+      </label>
+    </section>
+  )
+}
+
+function WhatWasTaken({ taken }: { taken: Taken }) {
+  return (
+    <p className="bg-next border-verdigris mb-4 border-l-4 p-3">
+      {taken.words}
+      {taken.parts.length > 0 && (
+        <>
+          {' Both ends show it. '}
+          <Link className="act" to={`/parts/tags?ids=${taken.parts.join(',')}`}>
+            Print tags
+          </Link>
+        </>
+      )}
+    </p>
   )
 }
 

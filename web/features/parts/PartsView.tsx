@@ -1,9 +1,9 @@
 /** Where every part is, and who has what on loan. */
+import type { PartsAnswer, PartRow } from '#api/machines.ts'
 import { queryOf } from '#api/endpoints.ts'
 import { useInfiniteQuery } from '@tanstack/react-query'
 import { useMemo, useState } from 'react'
 import { Link, useSearchParams } from 'react-router'
-import type { PartRow } from '#api/machines.ts'
 import { count } from '#api/words/lists.ts'
 import { keys, whileSame } from '#web/app/keys.ts'
 import { get, wordsOf } from '#web/app/http.ts'
@@ -72,7 +72,7 @@ const rated = (p: PartRow) => [p.attributes['value'], p.attributes['rating']].fi
 const cameFrom = (p: PartRow) => (p.from && p.from !== p.place ? p.from : (p.origin ?? ''))
 
 export function View() {
-  const { short, when } = useDates()
+  const { short } = useDates()
   const [params, setParams] = useSearchParams()
   const [adding, setAdding] = useState(false)
   const [picked, setPicked] = useState<ReadonlySet<string>>(new Set())
@@ -117,23 +117,7 @@ export function View() {
           Counted stock.
         </PartsHead>
         {adding && <NewPart onClose={() => setAdding(false)} />}
-        <div className="mb-2 flex items-center gap-5">
-          <input
-            aria-label="Filter by words"
-            placeholder="tag, kind, marking, place"
-            className="field h-8 max-w-64"
-            value={q}
-            onChange={(e) => set('q', e.target.value)}
-          />
-          <label className="flex items-center gap-2">
-            <input
-              type="checkbox"
-              checked={gone}
-              onChange={(e) => set('gone', e.target.checked ? 'yes' : '')}
-            />{' '}
-            Include disposed and lost
-          </label>
-        </div>
+        <PartsFilter q={q} set={set} gone={gone} />
         <div className="bg-sheet rounded-sm px-3">
           <SortTable
             label="Parts"
@@ -162,16 +146,49 @@ export function View() {
           </p>
         )}
       </section>
-      <aside>
-        <h2 className="headrule">On loan, and to whom</h2>
-        {(first?.loans.length ?? 0) === 0 && <p className="text-quiet py-2">No loan is open.</p>}
-        <ul>
-          {first?.loans.map((l) => (
-            <LoanLine key={l.id} loan={l} short={short} now={when.now} />
-          ))}
-        </ul>
-      </aside>
+      <OpenLoans first={first} />
     </main>
+  )
+}
+
+function PartsFilter({
+  q,
+  set,
+  gone,
+}: {
+  q: string
+  set: (key: string, value: string) => void
+  gone: boolean
+}) {
+  return (
+    <div className="mb-2 flex items-center gap-5">
+      <input
+        aria-label="Filter by words"
+        placeholder="tag, kind, marking, place"
+        className="field h-8 max-w-64"
+        value={q}
+        onChange={(e) => set('q', e.target.value)}
+      />
+      <label className="flex items-center gap-2">
+        <input type="checkbox" checked={gone} onChange={(e) => set('gone', e.target.checked ? 'yes' : '')} />{' '}
+        Include disposed and lost
+      </label>
+    </div>
+  )
+}
+
+function OpenLoans({ first }: { first: PartsAnswer | undefined }) {
+  const { short, when } = useDates()
+  return (
+    <aside>
+      <h2 className="headrule">On loan, and to whom</h2>
+      {(first?.loans.length ?? 0) === 0 && <p className="text-quiet py-2">No loan is open.</p>}
+      <ul>
+        {first?.loans.map((l) => (
+          <LoanLine key={l.id} loan={l} short={short} now={when.now} />
+        ))}
+      </ul>
+    </aside>
   )
 }
 

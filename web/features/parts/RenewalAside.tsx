@@ -1,10 +1,10 @@
 /** Beside the map: what is still to be bought, what it cost so far, and how to go about it. */
+import { type OrderLine, orderList } from '#core/parts/renewal.ts'
 import { Link } from 'react-router'
 import { count } from '#api/words/lists.ts'
 import { moneyWords } from '#api/words/money.ts'
 import { valueWords } from '#api/words/points.ts'
 import { parseQuantity } from '#core/quantity/quantity.ts'
-import { orderList } from '#core/parts/renewal.ts'
 import type { RenewalAnswer } from '#api/parts.ts'
 
 /** A value as one writes it on an order: "2200uF" and "2200 µF" are one. */
@@ -19,38 +19,7 @@ export function RenewalAside({ view, inSet, query }: { view: RenewalAnswer; inSe
   for (const { from, position } of view.stocked) heaps.set(from, [...(heaps.get(from) ?? []), position])
   return (
     <aside className="space-y-5">
-      <section>
-        <h2 className="headrule">Still to be bought</h2>
-        {order.length === 0 && (
-          <p className="text-quiet py-2">
-            {inSet === 0
-              ? 'Nothing belongs to the set.'
-              : view.stocked.length > 0
-                ? 'Nothing: what is wanted is in store.'
-                : 'Nothing whose value is known is missing.'}
-          </p>
-        )}
-        <ul>
-          {order.map((line) => (
-            <li key={`${line.value}${line.leastVolts ?? ''}`} className="border-hair border-b py-1.5">
-              <span className="flex justify-between gap-3">
-                <span className="num font-bold">{`${line.count} × ${tidyValue(line.value)}`}</span>
-                <span className="num">{line.leastVolts === undefined ? '' : `≥ ${line.leastVolts} V`}</span>
-              </span>
-              <span className="text-quiet text-13 block">{`${line.positions.join(', ')}; with spares`}</span>
-            </li>
-          ))}
-        </ul>
-        {order.length > 0 && (
-          <a
-            className="act mt-2 inline-block"
-            href={`/api/machines/${view.machine.id}/renewal${query}${query ? '&' : '?'}as=csv`}
-            download
-          >
-            As a table (CSV)
-          </a>
-        )}
-      </section>
+      <ToBuy order={order} inSet={inSet} view={view} query={query} />
       {heaps.size > 0 && (
         <section>
           <h2 className="headrule">Lies in the house</h2>
@@ -67,22 +36,7 @@ export function RenewalAside({ view, inSet, query }: { view: RenewalAnswer; inSe
           </p>
         </section>
       )}
-      {(view.cost.sums.length > 0 || view.cost.unpriced > 0) && (
-        <section>
-          <h2 className="headrule">What it cost so far</h2>
-          <ul>
-            {view.cost.sums.map((sum) => (
-              <li key={sum.currency} className="border-hair flex justify-between border-b py-1.5">
-                <span>Parts put in</span>
-                <span className="num">{moneyWords(sum)}</span>
-              </li>
-            ))}
-          </ul>
-          {view.cost.unpriced > 0 && (
-            <p className="text-quiet py-1">{`${count(view.cost.unpriced, 'part')} with no price written down.`}</p>
-          )}
-        </section>
-      )}
+      {(view.cost.sums.length > 0 || view.cost.unpriced > 0) && <CostSoFar view={view} />}
       <section>
         <h2 className="headrule">One at a time</h2>
         <p className="text-quiet py-1.5">
@@ -100,5 +54,71 @@ export function RenewalAside({ view, inSet, query }: { view: RenewalAnswer; inSe
         )}
       </section>
     </aside>
+  )
+}
+
+function ToBuy({
+  order,
+  inSet,
+  view,
+  query,
+}: {
+  order: OrderLine[]
+  inSet: number
+  view: RenewalAnswer
+  query: string
+}) {
+  return (
+    <section>
+      <h2 className="headrule">Still to be bought</h2>
+      {order.length === 0 && (
+        <p className="text-quiet py-2">
+          {inSet === 0
+            ? 'Nothing belongs to the set.'
+            : view.stocked.length > 0
+              ? 'Nothing: what is wanted is in store.'
+              : 'Nothing whose value is known is missing.'}
+        </p>
+      )}
+      <ul>
+        {order.map((line) => (
+          <li key={`${line.value}${line.leastVolts ?? ''}`} className="border-hair border-b py-1.5">
+            <span className="flex justify-between gap-3">
+              <span className="num font-bold">{`${line.count} × ${tidyValue(line.value)}`}</span>
+              <span className="num">{line.leastVolts === undefined ? '' : `≥ ${line.leastVolts} V`}</span>
+            </span>
+            <span className="text-quiet text-13 block">{`${line.positions.join(', ')}; with spares`}</span>
+          </li>
+        ))}
+      </ul>
+      {order.length > 0 && (
+        <a
+          className="act mt-2 inline-block"
+          href={`/api/machines/${view.machine.id}/renewal${query}${query ? '&' : '?'}as=csv`}
+          download
+        >
+          As a table (CSV)
+        </a>
+      )}
+    </section>
+  )
+}
+
+function CostSoFar({ view }: { view: RenewalAnswer }) {
+  return (
+    <section>
+      <h2 className="headrule">What it cost so far</h2>
+      <ul>
+        {view.cost.sums.map((sum) => (
+          <li key={sum.currency} className="border-hair flex justify-between border-b py-1.5">
+            <span>Parts put in</span>
+            <span className="num">{moneyWords(sum)}</span>
+          </li>
+        ))}
+      </ul>
+      {view.cost.unpriced > 0 && (
+        <p className="text-quiet py-1">{`${count(view.cost.unpriced, 'part')} with no price written down.`}</p>
+      )}
+    </section>
   )
 }

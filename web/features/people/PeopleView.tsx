@@ -1,9 +1,9 @@
 /** People: roles, dated authorisations, invitations, what guests may see. */
+import type { PeopleAnswer, PersonRow } from '#api/session.ts'
 import { useSigned, useDates } from '#web/app/session.tsx'
 import { useQueryClient, useQuery } from '@tanstack/react-query'
 import { keys } from '#web/app/keys.ts'
 import { get, wordsOf } from '#web/app/http.ts'
-import type { PersonRow } from '#api/session.ts'
 import { useState } from 'react'
 import { Act, MainButton } from '#web/ui/Forms.tsx'
 import { PinSlip } from './PinSlip.tsx'
@@ -13,7 +13,6 @@ import { Rights } from './Rights.tsx'
 
 export function View() {
   const { me } = useSigned()
-  const { short } = useDates()
   const client = useQueryClient()
   const { data, error } = useQuery({ queryKey: keys.people, queryFn: () => get('/people') })
   const [open, setOpen] = useState<string>()
@@ -25,24 +24,7 @@ export function View() {
   const refresh = () => client.invalidateQueries({ queryKey: keys.people })
   return (
     <main className="mx-auto w-full max-w-6xl flex-1 space-y-8 p-4 pb-16">
-      <div className="flex items-end justify-between">
-        <h1 className="font-display text-24 font-semibold">People</h1>
-        {me.role !== 'guest' && (
-          <Act className="mr-6 ml-auto" onClick={() => setOpen(open === 'pin' ? undefined : 'pin')}>
-            My PIN for shared tablets
-          </Act>
-        )}
-        {steward && (
-          <Act className="mr-6" onClick={() => setOpen(open === 'security' ? undefined : 'security')}>
-            Sign-ins and rights
-          </Act>
-        )}
-        {steward && (
-          <MainButton onClick={() => setOpen(open === 'invite' ? undefined : 'invite')}>
-            Invite somebody
-          </MainButton>
-        )}
-      </div>
+      <PeopleHead onOpen={setOpen} open={open} steward={steward} />
       {open === 'pin' && (
         <PinSlip
           has={staff.some((p) => p.party === me.party && p.pin === true)}
@@ -89,22 +71,59 @@ export function View() {
           </ul>
         </section>
       )}
-      {data.invites.length > 0 && (
-        <section>
-          <h2 className="headrule">Invitations not used</h2>
-          <ul>
-            {data.invites.map((i) => (
-              <li key={i.id} className="border-hair flex justify-between border-b py-1.5">
-                <span>
-                  {i.name} <span className="text-quiet">as {i.role}</span>
-                </span>
-                <span className="num text-13 text-quiet">link runs out {short(i.expires)}</span>
-              </li>
-            ))}
-          </ul>
-        </section>
-      )}
+      {data.invites.length > 0 && <Invitations data={data} />}
     </main>
+  )
+}
+
+function PeopleHead({
+  onOpen,
+  open,
+  steward,
+}: {
+  onOpen: (value: string | undefined) => void
+  open: string | undefined
+  steward: boolean
+}) {
+  const { me } = useSigned()
+  return (
+    <div className="flex items-end justify-between">
+      <h1 className="font-display text-24 font-semibold">People</h1>
+      {me.role !== 'guest' && (
+        <Act className="mr-6 ml-auto" onClick={() => onOpen(open === 'pin' ? undefined : 'pin')}>
+          My PIN for shared tablets
+        </Act>
+      )}
+      {steward && (
+        <Act className="mr-6" onClick={() => onOpen(open === 'security' ? undefined : 'security')}>
+          Sign-ins and rights
+        </Act>
+      )}
+      {steward && (
+        <MainButton onClick={() => onOpen(open === 'invite' ? undefined : 'invite')}>
+          Invite somebody
+        </MainButton>
+      )}
+    </div>
+  )
+}
+
+function Invitations({ data }: { data: PeopleAnswer }) {
+  const { short } = useDates()
+  return (
+    <section>
+      <h2 className="headrule">Invitations not used</h2>
+      <ul>
+        {data.invites.map((i) => (
+          <li key={i.id} className="border-hair flex justify-between border-b py-1.5">
+            <span>
+              {i.name} <span className="text-quiet">as {i.role}</span>
+            </span>
+            <span className="num text-13 text-quiet">link runs out {short(i.expires)}</span>
+          </li>
+        ))}
+      </ul>
+    </section>
   )
 }
 

@@ -67,36 +67,63 @@ export function CalendarIn({ data, onClose }: { data: PlanAnswer; onClose: () =>
         </Field>
         {clashes?.length === 0 && <p>Nothing in it falls on an evening to which you come.</p>}
         {clashes && clashes.length > 0 && (
-          <>
-            <ul>
-              {clashes.map(({ evening: { day }, summary }) => (
-                <li key={day}>
-                  <label className="flex min-h-8 items-center gap-2">
-                    <input
-                      type="checkbox"
-                      checked={chosen.has(day)}
-                      onChange={(e) => {
-                        const next = new Set(chosen)
-                        if (e.target.checked) next.add(day)
-                        else next.delete(day)
-                        setChosen(next)
-                      }}
-                    />
-                    {eveningTitle(day)}: {summary}
-                  </label>
-                </li>
-              ))}
-            </ul>
-            <p className="flex flex-wrap items-center gap-4">
-              <PlainButton disabled={busy || chosen.size === 0} onClick={() => void tell()}>
-                I do not come on these evenings
-              </PlainButton>
-              <Act onClick={onClose}>Cancel</Act>
-            </p>
-          </>
+          <Clashes
+            clashes={clashes}
+            chosen={chosen}
+            onChosen={setChosen}
+            busy={busy}
+            tell={tell}
+            onClose={onClose}
+          />
         )}
         <Said error={error} />
       </div>
     </Slip>
+  )
+}
+
+function Clashes({
+  clashes,
+  chosen,
+  onChosen,
+  busy,
+  tell,
+  onClose,
+}: {
+  clashes: readonly Clash[]
+  chosen: ReadonlySet<string>
+  onChosen: (value: ReadonlySet<string>) => void
+  busy: boolean
+  tell: () => Promise<void>
+  onClose: () => void
+}) {
+  return (
+    <>
+      <ul>
+        {clashes.map(({ evening: { day }, summary }) => (
+          <li key={day}>
+            <label className="flex min-h-8 items-center gap-2">
+              <input
+                type="checkbox"
+                checked={chosen.has(day)}
+                onChange={(e) => {
+                  const next = new Set(chosen)
+                  if (e.target.checked) next.add(day)
+                  else next.delete(day)
+                  onChosen(next)
+                }}
+              />
+              {eveningTitle(day)}: {summary}
+            </label>
+          </li>
+        ))}
+      </ul>
+      <p className="flex flex-wrap items-center gap-4">
+        <PlainButton disabled={busy || chosen.size === 0} onClick={() => void tell()}>
+          I do not come on these evenings
+        </PlainButton>
+        <Act onClick={onClose}>Cancel</Act>
+      </p>
+    </>
   )
 }

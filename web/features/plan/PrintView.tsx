@@ -1,4 +1,5 @@
 /** The sheet of an evening on paper, black on white: to hang by the door. */
+import type { ToldSheet } from '#core/history/evening-state.ts'
 import { useQuery } from '@tanstack/react-query'
 import { Link, useParams } from 'react-router'
 import { eveningSentence, runsWords } from '#api/words/plan.ts'
@@ -49,45 +50,59 @@ export function View() {
           <h1 className="font-display text-24 font-semibold">{eveningSentence(evening)}</h1>
           <p>{house.name}</p>
         </header>
-        <table className="w-full border-collapse text-left">
-          <thead>
-            <tr className="border-b-2 border-black">
-              {['When', 'Who', 'What', 'Machine', 'Where'].map((head) => (
-                <th key={head} className="py-1 pr-3">
-                  {head}
-                </th>
-              ))}
-            </tr>
-          </thead>
-          <tbody>
-            {told.rows.map((row, i) => {
-              const { number, name: called } = machine(row.machine)
-              return (
-                <tr key={i} className="border-b border-black align-top">
-                  <td className="num py-1.5 pr-3 whitespace-nowrap">
-                    {row.from} to {clockAfter(row.from, row.minutes)}
-                  </td>
-                  <td className="py-1.5 pr-3">{list(row.people.map(name))}</td>
-                  <td className="py-1.5 pr-3">
-                    {row.what}
-                    {row.fetch && <span className="block">From the shelf: {row.fetch}</span>}
-                    {row.runs !== undefined && <span className="block">{runsWords(row.runs)}</span>}
-                    {row.authority && <span className="block">Needs {row.authority}</span>}
-                  </td>
-                  <td className="py-1.5 pr-3">
-                    {called} <span className="num">{number}</span>
-                  </td>
-                  <td className="py-1.5">{row.place}</td>
-                </tr>
-              )
-            })}
-          </tbody>
-        </table>
+        <SheetRows told={told} machine={machine} name={name} />
         <p className="pt-4">
           <strong>Begin leaving {told.leave}.</strong> Nothing live, lit, warm or sealed stays behind; what is
           open is covered and tagged.
         </p>
       </article>
     </main>
+  )
+}
+
+function SheetRows({
+  told,
+  machine,
+  name,
+}: {
+  told: ToldSheet
+  machine: (id: string) => { readonly number: string; readonly name: string }
+  name: (party: string) => string
+}) {
+  return (
+    <table className="w-full border-collapse text-left">
+      <thead>
+        <tr className="border-b-2 border-black">
+          {['When', 'Who', 'What', 'Machine', 'Where'].map((head) => (
+            <th key={head} className="py-1 pr-3">
+              {head}
+            </th>
+          ))}
+        </tr>
+      </thead>
+      <tbody>
+        {told.rows.map((row, i) => {
+          const { number, name: called } = machine(row.machine)
+          return (
+            <tr key={i} className="border-b border-black align-top">
+              <td className="num py-1.5 pr-3 whitespace-nowrap">
+                {row.from} to {clockAfter(row.from, row.minutes)}
+              </td>
+              <td className="py-1.5 pr-3">{list(row.people.map(name))}</td>
+              <td className="py-1.5 pr-3">
+                {row.what}
+                {row.fetch && <span className="block">From the shelf: {row.fetch}</span>}
+                {row.runs !== undefined && <span className="block">{runsWords(row.runs)}</span>}
+                {row.authority && <span className="block">Needs {row.authority}</span>}
+              </td>
+              <td className="py-1.5 pr-3">
+                {called} <span className="num">{number}</span>
+              </td>
+              <td className="py-1.5">{row.place}</td>
+            </tr>
+          )
+        })}
+      </tbody>
+    </table>
   )
 }

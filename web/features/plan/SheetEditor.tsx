@@ -1,10 +1,10 @@
 /** Writing the sheet of an evening by hand: a row at a time; what speaks against a row is said before it is told to anybody. */
+import type { MachineId, PartyId } from '#core/ids.ts'
 import { NewRow } from './NewRow.tsx'
 import type { PlanAnswer, PlanEvening } from '#api/plan.ts'
 import { eveningTitle } from '#api/words/plan.ts'
 import { todoLine } from '#api/words/todo.ts'
 import type { Authority } from '#core/history/bodies/rule.ts'
-import type { PartyId } from '#core/ids.ts'
 import { proposeRows } from '#core/plan/propose.ts'
 import { leaveAt, sheetRemarks, type SheetRow } from '#core/plan/sheet.ts'
 import { useSend } from '#web/app/send.ts'
@@ -66,29 +66,7 @@ export function SheetEditor({
             onTake={(row) => setRows(rows.filter((_, i) => i !== row))}
           />
         )}
-        <p className="flex flex-wrap items-baseline gap-x-6">
-          <PlainButton
-            onClick={() =>
-              setRows(
-                proposeRows({
-                  evening,
-                  leave,
-                  rows,
-                  machines: data.machines,
-                  people: data.people,
-                  places: benchesOf(data.places),
-                  words: (todo) => todoLine(todo, todo.items.length),
-                }),
-              )
-            }
-          >
-            Propose rows from To do
-          </PlainButton>
-          <span className="text-quiet">
-            The most urgent of each machine first, as early as somebody, a bench and the machine are free.
-            Nothing holds before it is told.
-          </span>
-        </p>
+        <Propose onRows={setRows} evening={evening} leave={leave} rows={rows} data={data} />
         <NewRow
           data={data}
           evening={evening}
@@ -109,5 +87,45 @@ export function SheetEditor({
         <Said error={error} />
       </div>
     </Slip>
+  )
+}
+
+function Propose({
+  onRows,
+  evening,
+  leave,
+  rows,
+  data,
+}: {
+  onRows: (rows: readonly SheetRow[]) => void
+  evening: PlanEvening
+  leave: string
+  rows: readonly SheetRow[]
+  data: PlanAnswer
+}) {
+  return (
+    <p className="flex flex-wrap items-baseline gap-x-6">
+      <PlainButton
+        onClick={() =>
+          onRows(
+            proposeRows({
+              evening,
+              leave,
+              rows,
+              machines: data.machines,
+              people: data.people,
+              places: benchesOf(data.places),
+              words: (todo) => todoLine(todo, todo.items.length),
+            }),
+          )
+        }
+      >
+        Propose rows from To do
+      </PlainButton>
+      <span className="text-quiet">
+        The most urgent of each machine first, as early as somebody, a bench and the machine are free. Nothing
+        holds before it is told.
+      </span>
+    </p>
   )
 }

@@ -137,35 +137,18 @@ function WantedSlip({
             onChange={(e) => setId(e.target.value)}
           />
         )}
-        <SelectField
-          label="What for"
-          options={endChoices}
-          value={end}
-          onChange={(e) => setEnd(e.target.value)}
+        <WantedFields
+          end={end}
+          onEnd={setEnd}
+          by={by}
+          onBy={setBy}
+          matters={matters}
+          onMatters={setMatters}
+          words={words}
+          onWords={setWords}
+          promised={promised}
+          onPromised={setPromised}
         />
-        <TextField
-          label="Ready by the end of"
-          type="date"
-          className="num"
-          value={by}
-          onChange={(e) => setBy(e.target.value)}
-        />
-        <SelectField
-          label="It matters"
-          options={mattersChoices}
-          value={matters}
-          onChange={(e) => setMatters(e.target.value)}
-        />
-        <TextField label="Open day, borrower" value={words} onChange={(e) => setWords(e.target.value)} />
-        <label className="flex min-h-10 items-center gap-2">
-          <input
-            type="checkbox"
-            checked={promised}
-            disabled={by === ''}
-            onChange={(e) => setPromised(e.target.checked)}
-          />
-          Promised to somebody
-        </label>
         <p className="text-quiet col-span-full">
           {todo.length > 0
             ? `Its record leaves to do: ${list(todo.map((t) => t.act))}.`
@@ -178,5 +161,63 @@ function WantedSlip({
         <Said error={error} />
       </form>
     </Slip>
+  )
+}
+
+function WantedFields({
+  end,
+  onEnd,
+  by,
+  onBy,
+  matters,
+  onMatters,
+  words,
+  onWords,
+  promised,
+  onPromised,
+}: {
+  end: string
+  onEnd: (value: string) => void
+  by: string
+  onBy: (value: string) => void
+  matters: string
+  onMatters: (value: string) => void
+  words: string
+  onWords: (value: string) => void
+  promised: boolean
+  onPromised: (value: boolean) => void
+}) {
+  return (
+    <>
+      <SelectField
+        label="What for"
+        options={endChoices}
+        value={end}
+        onChange={(e) => onEnd(e.target.value)}
+      />
+      <TextField
+        label="Ready by the end of"
+        type="date"
+        className="num"
+        value={by}
+        onChange={(e) => onBy(e.target.value)}
+      />
+      <SelectField
+        label="It matters"
+        options={mattersChoices}
+        value={matters}
+        onChange={(e) => onMatters(e.target.value)}
+      />
+      <TextField label="Open day, borrower" value={words} onChange={(e) => onWords(e.target.value)} />
+      <label className="flex min-h-10 items-center gap-2">
+        <input
+          type="checkbox"
+          checked={promised}
+          disabled={by === ''}
+          onChange={(e) => onPromised(e.target.checked)}
+        />
+        Promised to somebody
+      </label>
+    </>
   )
 }

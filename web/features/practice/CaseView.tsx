@@ -9,6 +9,8 @@ import { useSigned } from '#web/app/session.tsx'
 import { Act, MainButton, Said } from '#web/ui/Forms.tsx'
 import { beginRun, caseAt } from './begin.ts'
 
+type Told = NonNullable<Awaited<ReturnType<typeof caseAt>>>
+
 export function View() {
   const key = useParams()['*'] ?? ''
   const { me } = useSigned()
@@ -49,28 +51,7 @@ export function View() {
         <p className="text-18">{told.told}</p>
         {told.claim && <p>As told: “{told.claim.words}”</p>}
       </header>
-      <section className="bg-sheet space-y-2 rounded-sm px-4 py-3">
-        <h2 className="headrule">How it goes</h2>
-        <ul className="list-disc space-y-1 pl-5">
-          <li>
-            Write lines as in any episode. Leave the answer out, and the machine gives it:{' '}
-            <span className="num">{example(told.sheet.functions[0]?.name, 'test')}</span>
-            {told.sheet.points[0] && (
-              <>
-                , <span className="num">{example(told.sheet.points[0].name, 'read')}</span>
-              </>
-            )}
-            , <span className="num">{example(told.sheet.positions[0]?.designator, 'look at')}</span>.
-          </li>
-          <li>
-            Spare parts lie in the practice drawer, with tags from P-0001 on. Every act takes minutes of a
-            clock of its own.
-          </li>
-          <li>An act that could hurt somebody ends the case there, and says what would have stopped it.</li>
-          <li>When you know what it was, or know that it is time to stop: End the case.</li>
-        </ul>
-        <p className="text-13 text-quiet">{practiceCaution}</p>
-      </section>
+      <HowItGoes told={told} />
       <div className="flex flex-wrap items-center gap-6">
         <MainButton
           onClick={() =>
@@ -96,6 +77,33 @@ export function View() {
       </div>
       <Said error={error} />
     </main>
+  )
+}
+
+function HowItGoes({ told }: { told: Told }) {
+  return (
+    <section className="bg-sheet space-y-2 rounded-sm px-4 py-3">
+      <h2 className="headrule">How it goes</h2>
+      <ul className="list-disc space-y-1 pl-5">
+        <li>
+          Write lines as in any episode. Leave the answer out, and the machine gives it:{' '}
+          <span className="num">{example(told.sheet.functions[0]?.name, 'test')}</span>
+          {told.sheet.points[0] && (
+            <>
+              , <span className="num">{example(told.sheet.points[0].name, 'read')}</span>
+            </>
+          )}
+          , <span className="num">{example(told.sheet.positions[0]?.designator, 'look at')}</span>.
+        </li>
+        <li>
+          Spare parts lie in the practice drawer, with tags from P-0001 on. Every act takes minutes of a clock
+          of its own.
+        </li>
+        <li>An act that could hurt somebody ends the case there, and says what would have stopped it.</li>
+        <li>When you know what it was, or know that it is time to stop: End the case.</li>
+      </ul>
+      <p className="text-13 text-quiet">{practiceCaution}</p>
+    </section>
   )
 }
 

@@ -1,6 +1,6 @@
 /** The one-time link of an empty collection: its name, time zone and currency, and its first steward. */
+import { type FieldErrors, type UseFormRegister, useForm } from 'react-hook-form'
 import { useQueryClient } from '@tanstack/react-query'
-import { useForm } from 'react-hook-form'
 import { useState } from 'react'
 import { useNavigate, useParams } from 'react-router'
 import { keys } from '#web/app/keys.ts'
@@ -71,36 +71,44 @@ export function View() {
             {...register('currency', { required: 'Say the currency.' })}
           />
         </div>
-        <h2 className="headrule pt-4">First steward</h2>
-        <TextField
-          label="Your name"
-          autoComplete="name"
-          error={errors.name?.message}
-          {...register('name', { required: 'Say your name.' })}
-        />
-        <TextField
-          label="E-mail address"
-          type="email"
-          autoComplete="username"
-          error={errors.email?.message}
-          {...register('email', { required: 'Say your address.' })}
-        />
-        <TextField
-          label="Password"
-          type="password"
-          hint="At least 12 characters"
-          autoComplete="new-password"
-          error={errors.password?.message}
-          {...register('password', {
-            required: 'Choose a password.',
-            minLength: { value: 12, message: 'A password has at least 12 characters.' },
-          })}
-        />
+        <StewardFields errors={errors} register={register} />
         <Said error={error} />
         <MainButton type="submit" disabled={formState.isSubmitting}>
           Begin the collection
         </MainButton>
       </form>
     </main>
+  )
+}
+
+function StewardFields({ errors, register }: { errors: FieldErrors<Form>; register: UseFormRegister<Form> }) {
+  return (
+    <>
+      <h2 className="headrule pt-4">First steward</h2>
+      <TextField
+        label="Your name"
+        autoComplete="name"
+        error={errors.name?.message}
+        {...register('name', { required: 'Say your name.' })}
+      />
+      <TextField
+        label="E-mail address"
+        type="email"
+        autoComplete="username"
+        error={errors.email?.message}
+        {...register('email', { required: 'Say your address.' })}
+      />
+      <TextField
+        label="Password"
+        type="password"
+        hint="At least 12 characters"
+        autoComplete="new-password"
+        error={errors.password?.message}
+        {...register('password', {
+          required: 'Choose a password.',
+          minLength: { value: 12, message: 'A password has at least 12 characters.' },
+        })}
+      />
+    </>
   )
 }

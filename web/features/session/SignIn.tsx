@@ -71,28 +71,40 @@ export function SignIn({ house, demo }: { house: string; demo: boolean }) {
           </MainButton>
         </form>
         {demo ? (
-          <section className="mt-8">
-            <h2 className="headrule">Demo: sign in as an invented person</h2>
-            <ul>
-              {demoPeople.map((person) => (
-                <li key={person.email} className="border-hair border-b">
-                  <button
-                    type="button"
-                    className="flex w-full items-baseline justify-between py-2 hover:underline"
-                    disabled={busy}
-                    onClick={() => void send({ email: person.email, password: demoPassword })}
-                  >
-                    <span className="text-verdigris font-bold">{person.who}</span>
-                    <span className="text-quiet">{person.role}</span>
-                  </button>
-                </li>
-              ))}
-            </ul>
-          </section>
+          <DemoPeople busy={busy} send={send} />
         ) : (
           <p className="text-quiet mt-6">No account? A steward of the collection invites you by a link.</p>
         )}
       </div>
     </main>
+  )
+}
+
+function DemoPeople({
+  busy,
+  send,
+}: {
+  busy: boolean
+  send: (as: { email: string; password: string }) => Promise<void>
+}) {
+  return (
+    <section className="mt-8">
+      <h2 className="headrule">Demo: sign in as an invented person</h2>
+      <ul>
+        {demoPeople.map((person) => (
+          <li key={person.email} className="border-hair border-b">
+            <button
+              type="button"
+              className="flex w-full items-baseline justify-between py-2 hover:underline"
+              disabled={busy}
+              onClick={() => void send({ email: person.email, password: demoPassword })}
+            >
+              <span className="text-verdigris font-bold">{person.who}</span>
+              <span className="text-quiet">{person.role}</span>
+            </button>
+          </li>
+        ))}
+      </ul>
+    </section>
   )
 }

@@ -89,40 +89,73 @@ export function Marks({
     >
       <img src={src} alt="The photograph that is measured" className="block w-full" draggable={false} />
       {marks.map((mark, i) => (
-        <button
+        <MarkBox
           key={i}
-          type="button"
-          className={`absolute overflow-visible border-2 text-left ${i === chosen ? 'border-verdigris outline-2 outline-white' : 'border-white outline-1 outline-black'}`}
-          style={{
-            left: `${mark.x * 100}%`,
-            top: `${mark.y * 100}%`,
-            width: `${mark.w * 100}%`,
-            height: `${mark.h * 100}%`,
-          }}
-          aria-label={`${mark.role} ${mark.name}: arrows move it, Shift and arrows size it, Delete removes it`}
-          onFocus={() => onChoose(i)}
-          onKeyDown={(e) => key(e, i, mark)}
-        >
-          <span className="bg-sheet text-13 text-ink absolute -top-5 left-0 px-1 whitespace-nowrap">
-            {mark.role === 'card'
-              ? `${mark.name} L* ${mark.lightness ?? '?'}`
-              : namesAlone
-                ? mark.name
-                : `${short[mark.role]}: ${mark.name}`}
-          </span>
-        </button>
-      ))}
-      {box && (
-        <span
-          className="border-verdigris pointer-events-none absolute border-2 border-dashed"
-          style={{
-            left: `${box.x * 100}%`,
-            top: `${box.y * 100}%`,
-            width: `${box.w * 100}%`,
-            height: `${box.h * 100}%`,
-          }}
+          i={i}
+          chosen={chosen}
+          mark={mark}
+          onChoose={onChoose}
+          onKey={key}
+          namesAlone={namesAlone}
         />
-      )}
+      ))}
+      {box && <Drawn box={box} />}
     </div>
+  )
+}
+
+/** One mark on the photograph. | */
+function MarkBox({
+  i,
+  chosen,
+  mark,
+  onChoose,
+  onKey,
+  namesAlone,
+}: {
+  i: number
+  chosen: number | undefined
+  mark: Mark
+  onChoose: (index: number) => void
+  onKey: (event: React.KeyboardEvent, index: number, mark: Mark) => void
+  namesAlone: boolean
+}) {
+  return (
+    <button
+      type="button"
+      className={`absolute overflow-visible border-2 text-left ${i === chosen ? 'border-verdigris outline-2 outline-white' : 'border-white outline-1 outline-black'}`}
+      style={{
+        left: `${mark.x * 100}%`,
+        top: `${mark.y * 100}%`,
+        width: `${mark.w * 100}%`,
+        height: `${mark.h * 100}%`,
+      }}
+      aria-label={`${mark.role} ${mark.name}: arrows move it, Shift and arrows size it, Delete removes it`}
+      onFocus={() => onChoose(i)}
+      onKeyDown={(e) => onKey(e, i, mark)}
+    >
+      <span className="bg-sheet text-13 text-ink absolute -top-5 left-0 px-1 whitespace-nowrap">
+        {mark.role === 'card'
+          ? `${mark.name} L* ${mark.lightness ?? '?'}`
+          : namesAlone
+            ? mark.name
+            : `${short[mark.role]}: ${mark.name}`}
+      </span>
+    </button>
+  )
+}
+
+/** The box that is being drawn. | */
+function Drawn({ box }: { box: Pick<Mark, 'x' | 'y' | 'w' | 'h'> }) {
+  return (
+    <span
+      className="border-verdigris pointer-events-none absolute border-2 border-dashed"
+      style={{
+        left: `${box.x * 100}%`,
+        top: `${box.y * 100}%`,
+        width: `${box.w * 100}%`,
+        height: `${box.h * 100}%`,
+      }}
+    />
   )
 }

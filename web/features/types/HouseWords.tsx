@@ -152,21 +152,7 @@ function WordForm({ word, onClose }: { word?: WordRow; onClose: () => void }) {
           ]}
           onChange={(e) => setType(e.target.value)}
         />
-        <TextField
-          label={as === 'verb' ? 'It means to' : 'It means'}
-          required
-          autoFocus={word !== undefined}
-          autoComplete="off"
-          list="house-word-means"
-          maxLength={80}
-          value={means}
-          onChange={(e) => setMeans(e.target.value)}
-        />
-        <datalist id="house-word-means">
-          {names.map((n) => (
-            <option key={n} value={n} />
-          ))}
-        </datalist>
+        <MeansField as={as} word={word} means={means} onMeans={setMeans} names={names} />
         <p className="text-quiet text-13 col-span-full">
           {as === 'verb'
             ? 'Lines with it are read as that work. What it reaches is what the verb reaches.'
@@ -178,5 +164,39 @@ function WordForm({ word, onClose }: { word?: WordRow; onClose: () => void }) {
         <Said error={wrong ?? error} />
       </form>
     </Slip>
+  )
+}
+
+function MeansField({
+  as,
+  word,
+  means,
+  onMeans,
+  names,
+}: {
+  as: 'name' | 'verb'
+  word: WordRow | undefined
+  means: string
+  onMeans: (value: string) => void
+  names: readonly string[]
+}) {
+  return (
+    <>
+      <TextField
+        label={as === 'verb' ? 'It means to' : 'It means'}
+        required
+        autoFocus={word !== undefined}
+        autoComplete="off"
+        list="house-word-means"
+        maxLength={80}
+        value={means}
+        onChange={(e) => onMeans(e.target.value)}
+      />
+      <datalist id="house-word-means">
+        {names.map((n) => (
+          <option key={n} value={n} />
+        ))}
+      </datalist>
+    </>
   )
 }

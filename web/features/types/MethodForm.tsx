@@ -1,6 +1,6 @@
 /** One recipe card, written or changed; every save is a new version. */
+import { type UseFormRegister, useForm } from 'react-hook-form'
 import { useQuery } from '@tanstack/react-query'
-import { useForm } from 'react-hook-form'
 import type { MethodRow } from '#api/types.ts'
 import type { Body } from '#core/history/bodies/index.ts'
 import type { MethodId } from '#core/ids.ts'
@@ -46,29 +46,7 @@ export function MethodForm({
   return (
     <Slip title={method ? method.recipe.name : 'A recipe card'} onClose={onClose}>
       <form onSubmit={(event) => void save(event)} className="grid grid-cols-4 gap-3 max-md:grid-cols-2">
-        <TextField label="Name" autoFocus {...register('name', { required: true })} />
-        <SelectField label="Written as" options={verbs} {...register('verb')} />
-        <TextField label="Agent" placeholder="washing-up liquid" {...register('agent')} />
-        <TextField label="Strength" className="num" placeholder="1 %" {...register('strength')} />
-        <TextField label="Temperature" className="num" placeholder="30 °C" {...register('temperature')} />
-        <TextField label="Light" placeholder="none" {...register('light')} />
-        <TextField label="Area" placeholder="both faces" {...register('area')} />
-        <TextField label="Waits, minutes" className="num" inputMode="numeric" {...register('waitMinutes')} />
-        <TextField
-          label="Again every, minutes"
-          className="num"
-          inputMode="numeric"
-          {...register('everyMinutes')}
-        />
-        <TextField label="For" placeholder="ABS, rubber" {...register('materials')} />
-        <TextField label="Not on" placeholder="paper, printed legends" {...register('notOn')} />
-        <SelectField
-          label="Authorisation needed"
-          options={[{ value: '', label: 'none' }, 'chemicals', 'mains', 'picture tube', 'lithium'].map((o) =>
-            typeof o === 'string' ? { value: o, label: o } : o,
-          )}
-          {...register('needs')}
-        />
+        <CardFields register={register} />
         {schools.length > 0 && (
           <SelectField
             label="Follows the practice"
@@ -93,5 +71,35 @@ export function MethodForm({
         </div>
       </form>
     </Slip>
+  )
+}
+
+function CardFields({ register }: { register: UseFormRegister<CardForm> }) {
+  return (
+    <>
+      <TextField label="Name" autoFocus {...register('name', { required: true })} />
+      <SelectField label="Written as" options={verbs} {...register('verb')} />
+      <TextField label="Agent" placeholder="washing-up liquid" {...register('agent')} />
+      <TextField label="Strength" className="num" placeholder="1 %" {...register('strength')} />
+      <TextField label="Temperature" className="num" placeholder="30 °C" {...register('temperature')} />
+      <TextField label="Light" placeholder="none" {...register('light')} />
+      <TextField label="Area" placeholder="both faces" {...register('area')} />
+      <TextField label="Waits, minutes" className="num" inputMode="numeric" {...register('waitMinutes')} />
+      <TextField
+        label="Again every, minutes"
+        className="num"
+        inputMode="numeric"
+        {...register('everyMinutes')}
+      />
+      <TextField label="For" placeholder="ABS, rubber" {...register('materials')} />
+      <TextField label="Not on" placeholder="paper, printed legends" {...register('notOn')} />
+      <SelectField
+        label="Authorisation needed"
+        options={[{ value: '', label: 'none' }, 'chemicals', 'mains', 'picture tube', 'lithium'].map((o) =>
+          typeof o === 'string' ? { value: o, label: o } : o,
+        )}
+        {...register('needs')}
+      />
+    </>
   )
 }

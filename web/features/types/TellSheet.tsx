@@ -1,4 +1,5 @@
 /** The sheet told in lines, pasted as text or a table, taken from a file or from a type that is near: seen before it is taken in. */
+import type { TypeRow } from '#api/machines.ts'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { sheetSchema, type TypeSheet } from '#core/type/sheet.ts'
@@ -93,36 +94,64 @@ export function TellSheet({
             <PlainButton type="button" disabled={!told || 'error' in told} onClick={take}>
               Take into the draft
             </PlainButton>
-            <label className="act inline-flex min-h-9 cursor-pointer items-center">
-              Open a sheet file
-              <input
-                type="file"
-                accept=".json,.txt,.csv,.tsv"
-                className="sr-only"
-                onChange={(e) => void e.target.files?.[0]?.text().then(setText)}
-              />
-            </label>
-            <Act onClick={() => save('json')}>Save as a file</Act>
-            <Act onClick={() => save('csv')}>Save as a table</Act>
-            {data && data.types.length > 0 && (
-              <label className="text-13">
-                Copy from a near type{' '}
-                <select className="field h-9" defaultValue="" onChange={(e) => void copy(e.target.value)}>
-                  <option value="">choose</option>
-                  {data.types.map((t) => (
-                    <option key={t.id} value={t.id}>
-                      {t.name}
-                    </option>
-                  ))}
-                </select>
-              </label>
-            )}
+            <SheetFiles onText={setText} save={save} />
+            <NearType data={data} copy={copy} />
           </div>
           <Said error={error ?? (told && 'error' in told ? told.error : undefined)} />
         </div>
         {told && !('error' in told) && <Preview told={told} />}
       </div>
     </section>
+  )
+}
+
+function NearType({
+  data,
+  copy,
+}: {
+  data: { readonly types: readonly TypeRow[] } | undefined
+  copy: (id: string) => Promise<void>
+}) {
+  return (
+    <>
+      {data && data.types.length > 0 && (
+        <label className="text-13">
+          Copy from a near type{' '}
+          <select className="field h-9" defaultValue="" onChange={(e) => void copy(e.target.value)}>
+            <option value="">choose</option>
+            {data.types.map((t) => (
+              <option key={t.id} value={t.id}>
+                {t.name}
+              </option>
+            ))}
+          </select>
+        </label>
+      )}
+    </>
+  )
+}
+
+function SheetFiles({
+  onText,
+  save,
+}: {
+  onText: (value: string) => void
+  save: (as: 'json' | 'csv') => void
+}) {
+  return (
+    <>
+      <label className="act inline-flex min-h-9 cursor-pointer items-center">
+        Open a sheet file
+        <input
+          type="file"
+          accept=".json,.txt,.csv,.tsv"
+          className="sr-only"
+          onChange={(e) => void e.target.files?.[0]?.text().then(onText)}
+        />
+      </label>
+      <Act onClick={() => save('json')}>Save as a file</Act>
+      <Act onClick={() => save('csv')}>Save as a table</Act>
+    </>
   )
 }
 

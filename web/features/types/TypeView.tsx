@@ -1,4 +1,5 @@
 /** One type sheet, read and edited: functions, positions, zones, hazards. Every save is a new version; none is lost. */
+import { type FormState, type UseFormRegister, useForm, type UseFormReturn } from 'react-hook-form'
 import { useParams, useSearchParams, useNavigate, Link } from 'react-router'
 import { useQuery } from '@tanstack/react-query'
 import { keys } from '#web/app/keys.ts'
@@ -8,7 +9,6 @@ import { fieldWords } from './field-words.ts'
 import { emptySheet, fromForm, toForm, type SheetForm } from './form.ts'
 import { useSigned, useDates, useDrafts, useWrite } from '#web/app/session.tsx'
 import { useEffect, useState } from 'react'
-import { useForm, type UseFormReturn } from 'react-hook-form'
 import type { TypeId } from '#core/ids.ts'
 import { MainButton, Said, TextField } from '#web/ui/Forms.tsx'
 import { Refit, WeakParts } from './SheetLines.tsx'
@@ -32,7 +32,6 @@ export function View() {
 
 function Editor({ id, form, answer }: { id: string; form: SheetForm; answer?: TypeAnswer }) {
   const { me } = useSigned()
-  const { short } = useDates()
   const navigate = useNavigate()
   const drafts = useDrafts()
   const write = useWrite()
@@ -68,48 +67,10 @@ function Editor({ id, form, answer }: { id: string; form: SheetForm; answer?: Ty
   return (
     <main className="flex-1 p-4 pb-20">
       <form onSubmit={(event) => void save(event)} className="space-y-7">
-        <div className="flex flex-wrap items-end justify-between gap-4">
-          <div>
-            <h1 className="font-display text-24 font-semibold">
-              {answer ? answer.sheet.name : 'A new type sheet'}
-            </h1>
-            <p className="text-quiet">
-              {answer
-                ? `Version ${answer.version}, ${short(answer.history.at(-1)?.at ?? '')}${answer.history.at(-1)?.by ? ` by ${answer.history.at(-1)?.by}` : ''}. Every machine of this type reads it.`
-                : 'What every machine of this model can do, where its positions are, what is dangerous in it.'}
-            </p>
-          </div>
-          {answer && <Versions answer={answer} />}
-          {answer && (
-            <Link className="act self-center" to={`/practice?type=${id}`}>
-              Practise on this type
-            </Link>
-          )}
-          {mayEdit && (
-            <MainButton type="submit" disabled={formState.isSubmitting || !formState.isDirty}>
-              {answer ? 'Save a new version' : 'Publish the sheet'}
-            </MainButton>
-          )}
-        </div>
+        <SheetHead answer={answer} id={id} mayEdit={mayEdit} formState={formState} />
         <Said error={error} />
-        {kept.shown && (
-          <p role="status" className="bg-straw flex flex-wrap gap-x-4 rounded-sm px-3 py-2 text-black">
-            {kept.shown === 'of this version'
-              ? 'What you had typed and not published is here again.'
-              : 'What you had typed is here again, and somebody has published a version since: publishing yours would take the place of theirs. Compare first.'}
-            <button type="button" className="font-bold underline" onClick={kept.putAway}>
-              Put it away, show the sheet as it is
-            </button>
-          </p>
-        )}
-        <div className="grid grid-cols-6 gap-3 max-md:grid-cols-2">
-          <TextField label="Name" {...register('name', { required: true })} />
-          <TextField label="Kind" placeholder="data terminal" {...register('kind')} />
-          <TextField label="Maker" {...register('maker')} />
-          <TextField label="Other names" placeholder="separated by commas" {...register('aliases')} />
-          <TextField label="Mains" className="num" placeholder="230 V 50 Hz" {...register('mains')} />
-          <TextField label="Weight" className="num" placeholder="14 kg" {...register('weight')} />
-        </div>
+        {kept.shown && <KeptHere kept={kept} />}
+        <SheetFacts register={register} />
         {mayEdit && (
           <TellSheet
             values={getValues}
@@ -130,6 +91,71 @@ function Editor({ id, form, answer }: { id: string; form: SheetForm; answer?: Ty
         </div>
       </form>
     </main>
+  )
+}
+
+function SheetHead({
+  answer,
+  id,
+  mayEdit,
+  formState,
+}: {
+  answer: TypeAnswer | undefined
+  id: string
+  mayEdit: boolean
+  formState: FormState<SheetForm>
+}) {
+  const { short } = useDates()
+  return (
+    <div className="flex flex-wrap items-end justify-between gap-4">
+      <div>
+        <h1 className="font-display text-24 font-semibold">
+          {answer ? answer.sheet.name : 'A new type sheet'}
+        </h1>
+        <p className="text-quiet">
+          {answer
+            ? `Version ${answer.version}, ${short(answer.history.at(-1)?.at ?? '')}${answer.history.at(-1)?.by ? ` by ${answer.history.at(-1)?.by}` : ''}. Every machine of this type reads it.`
+            : 'What every machine of this model can do, where its positions are, what is dangerous in it.'}
+        </p>
+      </div>
+      {answer && <Versions answer={answer} />}
+      {answer && (
+        <Link className="act self-center" to={`/practice?type=${id}`}>
+          Practise on this type
+        </Link>
+      )}
+      {mayEdit && (
+        <MainButton type="submit" disabled={formState.isSubmitting || !formState.isDirty}>
+          {answer ? 'Save a new version' : 'Publish the sheet'}
+        </MainButton>
+      )}
+    </div>
+  )
+}
+
+function KeptHere({ kept }: { kept: ReturnType<typeof useKeptDraft> }) {
+  return (
+    <p role="status" className="bg-straw flex flex-wrap gap-x-4 rounded-sm px-3 py-2 text-black">
+      {kept.shown === 'of this version'
+        ? 'What you had typed and not published is here again.'
+        : 'What you had typed is here again, and somebody has published a version since: publishing yours would take the place of theirs. Compare first.'}
+      <button type="button" className="font-bold underline" onClick={kept.putAway}>
+        Put it away, show the sheet as it is
+      </button>
+    </p>
+  )
+}
+
+function SheetFacts({ register }: { register: UseFormRegister<SheetForm> }) {
+  return (
+    <div className="grid grid-cols-6 gap-3 max-md:grid-cols-2">
+      <TextField label="Name" {...register('name', { required: true })} />
+      <TextField label="Kind" placeholder="data terminal" {...register('kind')} />
+      <TextField label="Maker" {...register('maker')} />
+      <TextField label="Other names" placeholder="separated by commas" {...register('aliases')} />
+      <TextField label="Mains" className="num" placeholder="230 V 50 Hz" {...register('mains')} />
+      <TextField label="Weight" className="num" placeholder="14 kg" {...register('weight')} />
+    </div>
   )
 }
 
