@@ -35,68 +35,22 @@ export function AmendSlip({
   onClose: () => void
 }) {
   const { zone } = useDates()
-  const drafts = useDrafts()
-  const write = useWrite()
   const [time, setTime] = useState(toLocal(row.happenedAt.latest, zone))
   const [number, setNumber] = useState('')
   const [reason, setReason] = useState('')
-  const [error, setError] = useState<string>()
-  const [mayKeep, setMayKeep] = useState<(() => Promise<void>) | undefined>()
   const { me } = useSigned()
   const [erase, setErase] = useState<'all' | 'superseded'>()
   const machineBound = 'machine' in row.body && row.body.kind !== 'episode' && row.body.kind !== 'machine'
 
-  const send = async (body: Body, happenedAt: Interval, how: 'correct' | 'withdraw') => {
-    const list = drafts([
-      {
-        body,
-        happenedAt,
-        basis: row.basis,
-        doneBy: row.doneBy,
-        episode: row.episode,
-        amends: {
-          entry: row.id,
-          seen: row.latestAmendments,
-          how,
-          ...(reason.trim() ? { reason: reason.trim() } : {}),
-        },
-      },
-    ])
-    const finish = async (contested: 'refuse' | 'keep') => {
-      setMayKeep(undefined)
-      const written = await write(list, { contested })
-      if (written.sent && written.refused) {
-        setError(written.refused.detail)
-        if (written.refused.mayKeep) setMayKeep(() => () => finish('keep'))
-      } else onClose()
-    }
-    try {
-      await finish('refuse')
-    } catch (failure) {
-      setError(wordsOf(failure))
-    }
-  }
-
-  const correct = async () => {
-    setError(undefined)
-    let body = row.body
-    if (restating?.line.trim()) {
-      if (!restating.body) return setError(restating.says)
-      if (restating.body.kind !== row.body.kind)
-        return setError('A correction stays of the same kind. Take the entry back and write another one.')
-      body = restating.body
-    }
-    if (number.trim()) {
-      const found = await get('/lookup/:word', { word: number.trim() }).catch(() => undefined)
-      if (!found?.machine) return setError(`No machine has the number ${number.trim()}.`)
-      body = onMachine(body, found.machine.machine as MachineId)
-    }
-    const at = fromLocal(time, zone)
-    if (!at) return setError('That is no time.')
-    const happenedAt =
-      time === toLocal(row.happenedAt.latest, zone) ? row.happenedAt : { earliest: at, latest: at }
-    await send(body, happenedAt, 'correct')
-  }
+  const { error, mayKeep, send, correct } = useAmending({
+    row,
+    reason,
+    onClose,
+    restating,
+    number,
+    time,
+    zone,
+  })
 
   return (
     <Slip title="Correct this entry" onClose={onClose}>
@@ -168,6 +122,82 @@ export function AmendSlip({
   )
 }
 
+/** Sends the correction or the withdrawal of an entry; what clashes can be kept as contested. | */
+function useAmending({
+  row,
+  reason,
+  onClose,
+  restating,
+  number,
+  time,
+  zone,
+}: {
+  row: LogRow
+  reason: string
+  onClose: () => void
+  restating: Restating | undefined
+  number: string
+  time: string
+  zone: string
+}) {
+  const drafts = useDrafts()
+  const write = useWrite()
+  const [error, setError] = useState<string>()
+  const [mayKeep, setMayKeep] = useState<(() => Promise<void>) | undefined>()
+  const send = async (body: Body, happenedAt: Interval, how: 'correct' | 'withdraw') => {
+    const list = drafts([
+      {
+        body,
+        happenedAt,
+        basis: row.basis,
+        doneBy: row.doneBy,
+        episode: row.episode,
+        amends: {
+          entry: row.id,
+          seen: row.latestAmendments,
+          how,
+          ...(reason.trim() ? { reason: reason.trim() } : {}),
+        },
+      },
+    ])
+    const finish = async (contested: 'refuse' | 'keep') => {
+      setMayKeep(undefined)
+      const written = await write(list, { contested })
+      if (written.sent && written.refused) {
+        setError(written.refused.detail)
+        if (written.refused.mayKeep) setMayKeep(() => () => finish('keep'))
+      } else onClose()
+    }
+    try {
+      await finish('refuse')
+    } catch (failure) {
+      setError(wordsOf(failure))
+    }
+  }
+
+  const correct = async () => {
+    setError(undefined)
+    let body = row.body
+    if (restating?.line.trim()) {
+      if (!restating.body) return setError(restating.says)
+      if (restating.body.kind !== row.body.kind)
+        return setError('A correction stays of the same kind. Take the entry back and write another one.')
+      body = restating.body
+    }
+    if (number.trim()) {
+      const found = await get('/lookup/:word', { word: number.trim() }).catch(() => undefined)
+      if (!found?.machine) return setError(`No machine has the number ${number.trim()}.`)
+      body = onMachine(body, found.machine.machine as MachineId)
+    }
+    const at = fromLocal(time, zone)
+    if (!at) return setError('That is no time.')
+    const happenedAt =
+      time === toLocal(row.happenedAt.latest, zone) ? row.happenedAt : { earliest: at, latest: at }
+    await send(body, happenedAt, 'correct')
+  }
+  return { error, mayKeep, send, correct }
+}
+
 function ErasingEntry({
   erase,
   row,
@@ -226,47 +256,6 @@ function AmendActs({
         <Act onClick={() => onErase('superseded')}>Erase what it said before</Act>
       )}
     </div>
-  )
-}
-
-export function SettleSlip({ row, onClose }: { row: LogRow; onClose: () => void }) {
-  const drafts = useDrafts()
-  const write = useWrite()
-  const [words, setWords] = useState('')
-  const [error, setError] = useState<string>()
-  const settle = async (outcome: 'happened' | 'did not happen') => {
-    try {
-      const written = await write(
-        drafts([
-          {
-            body: {
-              kind: 'settle',
-              entry: row.id,
-              outcome,
-              ...(words.trim() ? { words: words.trim() } : {}),
-            },
-            episode: row.episode,
-          },
-        ]),
-      )
-      if (written.sent && written.refused)
-        setError(
-          `${written.refused.detail} Correct the later moves first, then it can be settled as having happened.`,
-        )
-      else onClose()
-    } catch (failure) {
-      setError(wordsOf(failure))
-    }
-  }
-  return (
-    <Slip title="Settle: did it happen?" onClose={onClose}>
-      <TextField label="How you know" value={words} autoFocus onChange={(e) => setWords(e.target.value)} />
-      <Said error={error} />
-      <p className="mt-3 flex gap-6">
-        <MainButton onClick={() => void settle('did not happen')}>It did not happen</MainButton>
-        <Act onClick={() => void settle('happened')}>It happened</Act>
-      </p>
-    </Slip>
   )
 }
 

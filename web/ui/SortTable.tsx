@@ -94,33 +94,15 @@ export function SortTable<T extends object>({
                 <span className="sr-only">Pick</span>
               </th>
             )}
-            {table.getHeaderGroups()[0]?.headers.map((header, i) => {
-              const { figures, head } = columns[i] ?? { head: '' }
-              const sorted = header.column.getIsSorted()
-              return (
-                <th
-                  key={header.id}
-                  scope="col"
-                  aria-sort={sorted ? (sorted === 'asc' ? 'ascending' : 'descending') : undefined}
-                  className={`h-8 pr-4 whitespace-nowrap ${figures ? 'text-right' : ''}`}
-                >
-                  {header.column.getCanSort() ? (
-                    <button
-                      type="button"
-                      className="hover:text-verdigris font-bold"
-                      onClick={header.column.getToggleSortingHandler()}
-                    >
-                      {head}
-                      <span aria-hidden className="num text-13 ml-1 inline-block w-2">
-                        {sorted === 'asc' ? '↑' : sorted === 'desc' ? '↓' : ''}
-                      </span>
-                    </button>
-                  ) : (
-                    head
-                  )}
-                </th>
-              )
-            })}
+            {table.getHeaderGroups()[0]?.headers.map((header, i) => (
+              <HeadCell
+                key={header.id}
+                head={columns[i]?.head ?? ''}
+                figures={columns[i]?.figures === true}
+                sorted={header.column.getIsSorted()}
+                onSort={header.column.getCanSort() ? header.column.getToggleSortingHandler() : undefined}
+              />
+            ))}
           </tr>
         </thead>
         <tbody>
@@ -158,5 +140,36 @@ function Cell<T>({ column, row }: { column: TableColumn<T>; row: T }) {
     </th>
   ) : (
     <td className={classes}>{cell(row)}</td>
+  )
+}
+
+function HeadCell({
+  head,
+  figures,
+  sorted,
+  onSort,
+}: {
+  head: string
+  figures: boolean
+  sorted: false | 'asc' | 'desc'
+  onSort: ((event: unknown) => void) | undefined
+}) {
+  return (
+    <th
+      scope="col"
+      aria-sort={sorted ? (sorted === 'asc' ? 'ascending' : 'descending') : undefined}
+      className={`h-8 pr-4 whitespace-nowrap ${figures ? 'text-right' : ''}`}
+    >
+      {onSort ? (
+        <button type="button" className="hover:text-verdigris font-bold" onClick={onSort}>
+          {head}
+          <span aria-hidden className="num text-13 ml-1 inline-block w-2">
+            {sorted === 'asc' ? '↑' : sorted === 'desc' ? '↓' : ''}
+          </span>
+        </button>
+      ) : (
+        head
+      )}
+    </th>
   )
 }

@@ -145,15 +145,69 @@ function Grid({
   onToggle: (unit: number) => void
 }) {
   const heads = against === 'functions' ? view.functions.map((f) => f.fn) : view.findingSorts
-  const row = (unit: BatchUnit) => (
-    <tr key={unit.machine} className={`border-hair border-b ${chosen.has(unit.unit) ? 'bg-next' : ''}`}>
+  return (
+    <div className="bg-sheet overflow-x-auto rounded-sm px-2">
+      <table className="w-full border-collapse">
+        <thead>
+          <tr className="border-ink border-b-2 text-left [&>th]:py-1.5">
+            <th className="noprint" />
+            <th>Unit</th>
+            <th>Working status</th>
+            {heads.map((h) => (
+              <th key={h} className={`px-2 ${against === 'findings' ? 'text-center' : ''}`}>
+                {h}
+              </th>
+            ))}
+            <th className="pl-3 text-right">{against === 'findings' ? 'Condition' : 'At a look'}</th>
+          </tr>
+        </thead>
+        <tbody>
+          {view.units.map((unit) => (
+            <UnitRow
+              key={unit.machine}
+              unit={unit}
+              view={view}
+              against={against}
+              chosen={chosen.has(unit.unit)}
+              onToggle={() => onToggle(unit.unit)}
+            />
+          ))}
+        </tbody>
+        {against === 'functions' && view.totals.length > 0 && <Totals totals={view.totals} />}
+      </table>
+      {heads.length === 0 && (
+        <p className="text-quiet p-3">
+          {against === 'findings'
+            ? 'No finding is written down for any unit yet.'
+            : 'Their type lists no functions yet. A look can be given all the same.'}
+        </p>
+      )}
+    </div>
+  )
+}
+
+function UnitRow({
+  unit,
+  view,
+  against,
+  chosen,
+  onToggle,
+}: {
+  unit: BatchUnit
+  view: BatchView
+  against: 'functions' | 'findings'
+  chosen: boolean
+  onToggle: () => void
+}) {
+  return (
+    <tr className={`border-hair border-b ${chosen ? 'bg-next' : ''}`}>
       <td className="noprint w-10 text-center">
         <input
           type="checkbox"
           className="accent-verdigris size-4.5"
           aria-label={`Unit ${unit.unit}`}
-          checked={chosen.has(unit.unit)}
-          onChange={() => onToggle(unit.unit)}
+          checked={chosen}
+          onChange={onToggle}
         />
       </td>
       <th scope="row" className="py-1 pr-3 text-left font-normal whitespace-nowrap">
@@ -171,65 +225,55 @@ function Grid({
           {unit.status}
         </span>
       </td>
-      {against === 'functions'
-        ? view.functions.map(({ fn }) => {
-            const held = unit.functions.find((f) => f.fn === fn)
-            return (
-              <td key={fn} className="px-2 align-middle">
-                {held ? (
-                  <StandingCell word={held.word} detail={held.detail} />
-                ) : (
-                  <span className="text-quiet">–</span>
-                )}
-              </td>
-            )
-          })
-        : view.findingSorts.map((sort) => {
-            const held = unit.findings.filter((f) => f.sort === sort)
-            const worst = held.length ? Math.max(...held.map((f) => f.grade)) : undefined
-            return (
-              <td key={sort} className="num px-2 text-center">
-                {worst === undefined ? (
-                  <span className="text-quiet">{unit.looked ? '·' : ''}</span>
-                ) : (
-                  <span
-                    className={worst >= 3 ? 'text-copper font-bold' : ''}
-                  >{`${worst}${held.length > 1 ? ` ×${held.length}` : ''}`}</span>
-                )}
-              </td>
-            )
-          })}
+      {against === 'functions' ? (
+        <FunctionCells unit={unit} functions={view.functions} />
+      ) : (
+        <FindingCells unit={unit} sorts={view.findingSorts} />
+      )}
       <td className="pl-3 text-right whitespace-nowrap">
         {against === 'findings' ? gradeTitle(unit.grade) : (unit.look ?? '')}
       </td>
     </tr>
   )
+}
+
+function FunctionCells({ unit, functions }: { unit: BatchUnit; functions: BatchView['functions'] }) {
   return (
-    <div className="bg-sheet overflow-x-auto rounded-sm px-2">
-      <table className="w-full border-collapse">
-        <thead>
-          <tr className="border-ink border-b-2 text-left [&>th]:py-1.5">
-            <th className="noprint" />
-            <th>Unit</th>
-            <th>Working status</th>
-            {heads.map((h) => (
-              <th key={h} className={`px-2 ${against === 'findings' ? 'text-center' : ''}`}>
-                {h}
-              </th>
-            ))}
-            <th className="pl-3 text-right">{against === 'findings' ? 'Condition' : 'At a look'}</th>
-          </tr>
-        </thead>
-        <tbody>{view.units.map(row)}</tbody>
-        {against === 'functions' && view.totals.length > 0 && <Totals totals={view.totals} />}
-      </table>
-      {heads.length === 0 && (
-        <p className="text-quiet p-3">
-          {against === 'findings'
-            ? 'No finding is written down for any unit yet.'
-            : 'Their type lists no functions yet. A look can be given all the same.'}
-        </p>
-      )}
-    </div>
+    <>
+      {functions.map(({ fn }) => {
+        const held = unit.functions.find((f) => f.fn === fn)
+        return (
+          <td key={fn} className="px-2 align-middle">
+            {held ? (
+              <StandingCell word={held.word} detail={held.detail} />
+            ) : (
+              <span className="text-quiet">–</span>
+            )}
+          </td>
+        )
+      })}
+    </>
+  )
+}
+
+function FindingCells({ unit, sorts }: { unit: BatchUnit; sorts: BatchView['findingSorts'] }) {
+  return (
+    <>
+      {sorts.map((sort) => {
+        const held = unit.findings.filter((f) => f.sort === sort)
+        const worst = held.length ? Math.max(...held.map((f) => f.grade)) : undefined
+        return (
+          <td key={sort} className="num px-2 text-center">
+            {worst === undefined ? (
+              <span className="text-quiet">{unit.looked ? '·' : ''}</span>
+            ) : (
+              <span
+                className={worst >= 3 ? 'text-copper font-bold' : ''}
+              >{`${worst}${held.length > 1 ? ` ×${held.length}` : ''}`}</span>
+            )}
+          </td>
+        )
+      })}
+    </>
   )
 }

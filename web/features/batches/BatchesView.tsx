@@ -61,39 +61,7 @@ export function View() {
 }
 
 function NewLot({ onClose }: { onClose: () => void }) {
-  const { house, me } = useSigned()
-  const navigate = useNavigate()
-  const { send, error, busy, setError } = useSend()
-  const numbers = useQuery({
-    queryKey: keys.nextNumbers,
-    queryFn: () => get('/next-numbers'),
-    staleTime: 0,
-    gcTime: 0,
-  })
-  const types = useQuery({ queryKey: keys.types, queryFn: () => get('/types') })
-  const { register, handleSubmit, watch, formState } = useForm<GroupSaid>({
-    defaultValues: { how: 'lot', currency: house.currency, type: '', units: '2' },
-  })
-  const units = Number(watch('units'))
-  const price = parseMoney(watch('amount') ?? '', (watch('currency') ?? '').toUpperCase())
-  const share = price && Number.isInteger(units) && units > 0 ? equalShares(price, units)[0] : undefined
-  const partyNamed = usePartyNamed()
-  const submit = handleSubmit(async (form) => {
-    if (form.amount.trim() && !price)
-      return setError('Write an amount such as 91.00, and a currency of three letters.')
-    const writings = groupWritings(form, {
-      type: types.data?.types.find((t) => t.id === form.type),
-      giver: partyNamed(form.from, 'source'),
-      price,
-      machines: following(numbers.data?.entryNumber ?? 'E-1', Number(form.units)).map((entryNumber) => ({
-        machine: newId() as MachineId,
-        entryNumber,
-      })),
-    })
-    const sent = await send(writings)
-    const lot = sent?.find((d) => d.body.kind === 'batch')
-    if (lot) await navigate(`/batches/${lot.id}`)
-  })
+  const { me, error, busy, numbers, types, register, formState, share, submit } = useRegisteringGroup()
   return (
     <Slip title="Register a group" onClose={onClose}>
       <form onSubmit={(e) => void submit(e)} className="grid grid-cols-3 gap-4 max-sm:grid-cols-1">
@@ -161,4 +129,42 @@ function NewLot({ onClose }: { onClose: () => void }) {
       <Said error={error} />
     </Slip>
   )
+}
+
+/** The form of a group, what one unit costs by its price, and registering all of them. */
+function useRegisteringGroup() {
+  const { house, me } = useSigned()
+  const navigate = useNavigate()
+  const { send, error, busy, setError } = useSend()
+  const numbers = useQuery({
+    queryKey: keys.nextNumbers,
+    queryFn: () => get('/next-numbers'),
+    staleTime: 0,
+    gcTime: 0,
+  })
+  const types = useQuery({ queryKey: keys.types, queryFn: () => get('/types') })
+  const { register, handleSubmit, watch, formState } = useForm<GroupSaid>({
+    defaultValues: { how: 'lot', currency: house.currency, type: '', units: '2' },
+  })
+  const units = Number(watch('units'))
+  const price = parseMoney(watch('amount') ?? '', (watch('currency') ?? '').toUpperCase())
+  const share = price && Number.isInteger(units) && units > 0 ? equalShares(price, units)[0] : undefined
+  const partyNamed = usePartyNamed()
+  const submit = handleSubmit(async (form) => {
+    if (form.amount.trim() && !price)
+      return setError('Write an amount such as 91.00, and a currency of three letters.')
+    const writings = groupWritings(form, {
+      type: types.data?.types.find((t) => t.id === form.type),
+      giver: partyNamed(form.from, 'source'),
+      price,
+      machines: following(numbers.data?.entryNumber ?? 'E-1', Number(form.units)).map((entryNumber) => ({
+        machine: newId() as MachineId,
+        entryNumber,
+      })),
+    })
+    const sent = await send(writings)
+    const lot = sent?.find((d) => d.body.kind === 'batch')
+    if (lot) await navigate(`/batches/${lot.id}`)
+  })
+  return { me, error, busy, numbers, types, register, formState, share, submit }
 }

@@ -10,7 +10,8 @@ import { useParsed } from './useComposer.ts'
 import { effectWords, problemWords } from '#api/words/composer.ts'
 import type { Waiting } from '#web/app/outbox.ts'
 import { useDates } from '#web/app/session.tsx'
-import { AmendSlip, SettleSlip } from '#web/ui/AmendSlip.tsx'
+import { AmendSlip } from '#web/ui/AmendSlip.tsx'
+import { SettleSlip } from '#web/ui/SettleSlip.tsx'
 import { LogLine, useEntryWords } from '#web/ui/LogLine.tsx'
 
 interface Placed {

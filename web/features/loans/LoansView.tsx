@@ -1,4 +1,5 @@
 /** Loans: what is out, in, or here for repair, the most urgent first. A guest sees their own. */
+import { type Narrowed, isOver, narrowed, offered } from './filters.ts'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link, useSearchParams } from 'react-router'
@@ -11,8 +12,6 @@ import { get } from '#web/app/http.ts'
 import { useSigned } from '#web/app/session.tsx'
 import { Act, MainButton, TextField } from '#web/ui/Forms.tsx'
 import { AskLoan } from './AskLoan.tsx'
-import { isOver, narrowed, offered } from './filters.ts'
-
 /** How many stand in the list at first, and are added by each asking. */
 const page = 100
 
@@ -61,26 +60,7 @@ export function View() {
       </div>
       {asking && <AskLoan onClose={() => setAsking(false)} />}
       {!guest && loans.length > 1 && (
-        <div className="flex flex-wrap items-center gap-x-4 gap-y-1" role="group" aria-label="Show only">
-          <TextField
-            label="Find in whom, what for, things and numbers"
-            value={words}
-            onChange={(e) => setWords(e.target.value)}
-          />
-          <span className="flex flex-wrap gap-x-4 self-end">
-            {choices.map(({ name, n }) => (
-              <button
-                key={name}
-                type="button"
-                aria-pressed={name === filter}
-                className={`min-h-9 border-b-[3px] px-1 ${name === filter ? 'border-verdigris font-bold' : 'hover:border-line border-transparent'}`}
-                onClick={() => choose(name)}
-              >
-                {`${name}, ${n}`}
-              </button>
-            ))}
-          </span>
-        </div>
+        <ShowOnly words={words} onWords={setWords} choices={choices} filter={filter} choose={choose} />
       )}
       {loans.length > 0 && shown.length === 0 && (
         <p>
@@ -111,6 +91,43 @@ export function View() {
         >{`${shown.length - most} more: show ${Math.min(page, shown.length - most)} of them`}</Act>
       )}
     </main>
+  )
+}
+
+function ShowOnly({
+  words,
+  onWords,
+  choices,
+  filter,
+  choose,
+}: {
+  words: string
+  onWords: (value: string) => void
+  choices: Narrowed[]
+  filter: string | null
+  choose: (name: string) => void
+}) {
+  return (
+    <div className="flex flex-wrap items-center gap-x-4 gap-y-1" role="group" aria-label="Show only">
+      <TextField
+        label="Find in whom, what for, things and numbers"
+        value={words}
+        onChange={(e) => onWords(e.target.value)}
+      />
+      <span className="flex flex-wrap gap-x-4 self-end">
+        {choices.map(({ name, n }) => (
+          <button
+            key={name}
+            type="button"
+            aria-pressed={name === filter}
+            className={`min-h-9 border-b-[3px] px-1 ${name === filter ? 'border-verdigris font-bold' : 'hover:border-line border-transparent'}`}
+            onClick={() => choose(name)}
+          >
+            {`${name}, ${n}`}
+          </button>
+        ))}
+      </span>
+    </div>
   )
 }
 

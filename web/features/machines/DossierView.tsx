@@ -4,16 +4,13 @@ import type { PhotoRow } from '#core/views/photos.ts'
 import { useQuery } from '@tanstack/react-query'
 import { useEffect } from 'react'
 import { Link, useParams } from 'react-router'
-import { dayWords } from '#api/words/dates.ts'
 import { dossierSections } from '#api/words/dossier.ts'
-import { cutLabel } from '#api/words/status.ts'
-import { standingSentence, standingWords } from '#api/words/standing.ts'
 import { keys } from '#web/app/keys.ts'
 import { get, wordsOf } from '#web/app/http.ts'
 import { useDates, useSigned } from '#web/app/session.tsx'
 import { Code } from '#web/ui/Code.tsx'
 import { MainButton } from '#web/ui/Forms.tsx'
-import { Lifeline } from '#web/ui/Lifeline.tsx'
+import { MachineLifeline } from '#web/ui/MachineLifeline.tsx'
 import { photoSrc } from '#web/ui/photos/src.ts'
 
 /** So many photographs show it, the newest first; the others stay in the record. */
@@ -21,7 +18,7 @@ const mostPhotos = 12
 
 export function View() {
   const { id = '' } = useParams()
-  const { when, zone, day } = useDates()
+  const { when, day } = useDates()
   const machine = useQuery({
     queryKey: keys.machine(id, ''),
     queryFn: () => get('/machines/:id', { id }),
@@ -48,16 +45,6 @@ export function View() {
     ['Legal status', view.plate.legal],
     ['Purpose', view.plate.purpose],
   ] as const
-  const lanes = Object.fromEntries(
-    view.functions.map((f) => [
-      f.fn,
-      {
-        now: standingWords(f, when),
-        due: f.word === 'retest' || f.word === 'void',
-        title: standingSentence(f, when),
-      },
-    ]),
-  )
   const photos = view.photos.slice(-mostPhotos).reverse()
   return (
     <main className="mx-auto w-full max-w-5xl p-6">
@@ -74,12 +61,7 @@ export function View() {
         <DossierHead view={view} facts={facts} />
         {view.lifeline.lanes.length > 0 && (
           <section className="mb-5 break-inside-avoid" aria-label="Its life">
-            <Lifeline
-              data={view.lifeline}
-              words={lanes}
-              short={(at) => dayWords(at, zone)}
-              cutWords={view.status.change ? cutLabel(view.status.change, when) : undefined}
-            />
+            <MachineLifeline view={view} />
           </section>
         )}
         {dossierSections(view, arrival.data, when).map((s) => (

@@ -4,15 +4,13 @@ import { useQuery } from '@tanstack/react-query'
 import { useEffect, useState } from 'react'
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router'
 import { dayWords } from '#api/words/dates.ts'
-import { cutLabel } from '#api/words/status.ts'
-import { standingSentence, standingWords } from '#api/words/standing.ts'
 import { dayInterval } from '#core/quantity/time.ts'
 import type { MachineId } from '#core/ids.ts'
 import { keys, whileSame } from '#web/app/keys.ts'
 import { get, wordsOf } from '#web/app/http.ts'
 import { useDates, useDrafts, useSigned, useWrite } from '#web/app/session.tsx'
 import { Act, PlainButton, Said, Slip, TextField } from '#web/ui/Forms.tsx'
-import { Lifeline } from '#web/ui/Lifeline.tsx'
+import { MachineLifeline } from '#web/ui/MachineLifeline.tsx'
 import { NotHereYet } from './NotHereYet.tsx'
 import { FullPlate } from '#web/ui/Plate.tsx'
 import { TabRow } from '#web/ui/TabRow.tsx'
@@ -23,7 +21,7 @@ import { TodoList } from './TodoList.tsx'
 export function View() {
   const { id = '' } = useParams()
   const { me } = useSigned()
-  const { when, zone } = useDates()
+  const { zone } = useDates()
   const [params, setParams] = useSearchParams()
   const asOf = params.get('asOf') ?? ''
   const section = params.get('show') ?? 'functions'
@@ -37,17 +35,10 @@ export function View() {
   const [opening, setOpening] = useState(false)
   const [dated, setDated] = useState(false)
 
-  useEffect(() => {
-    if (asOf) document.documentElement.dataset['asof'] = ''
-    else delete document.documentElement.dataset['asof']
-    return () => {
-      delete document.documentElement.dataset['asof']
-    }
-  }, [asOf])
+  useMarkedAsOf(asOf)
   useEffect(() => {
     if (view) document.title = `${view.plate.name} ${view.plate.number}`
   }, [view])
-
   const show = (key: string) => {
     const next = new URLSearchParams(params)
     next.set('show', key)
@@ -63,17 +54,6 @@ export function View() {
     return <NotHereYet machine={id} day={asOf} until={instant} onBack={() => setAsOf('')} />
   if (error) return <Trouble words={wordsOf(error)} onBack={() => setAsOf('')} />
   if (!view) return null
-  const words = Object.fromEntries(
-    view.functions.map((f) => [
-      f.fn,
-      {
-        now: standingWords(f, when),
-        due: f.word === 'retest' || f.word === 'void',
-        title: standingSentence(f, when),
-      },
-    ]),
-  )
-  const { status } = view
   return (
     <main className="flex-1 space-y-4 p-4 pb-16">
       <FullPlate id={view.id} plate={view.plate} />
@@ -92,11 +72,8 @@ export function View() {
       )}
       <TodoList view={view} />
       {view.lifeline.lanes.length > 0 ? (
-        <Lifeline
-          data={view.lifeline}
-          words={words}
-          short={(at) => dayWords(at, zone)}
-          cutWords={status.change ? cutLabel(status.change, when) : undefined}
+        <MachineLifeline
+          view={view}
           onEntry={(entry) => {
             show('entries')
             setTimeout(
@@ -130,6 +107,17 @@ export function View() {
       </TabRow>
     </main>
   )
+}
+
+/** The whole page says that it shows an earlier day. */
+function useMarkedAsOf(asOf: string) {
+  useEffect(() => {
+    if (asOf) document.documentElement.dataset['asof'] = ''
+    else delete document.documentElement.dataset['asof']
+    return () => {
+      delete document.documentElement.dataset['asof']
+    }
+  }, [asOf])
 }
 
 function AsOfNote({ asOf, onToday }: { asOf: string; onToday: () => void }) {

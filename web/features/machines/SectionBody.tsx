@@ -11,7 +11,8 @@ import { Rows } from '#web/ui/Rows.tsx'
 import { Link } from 'react-router'
 import { useState } from 'react'
 import { LogLine } from '#web/ui/LogLine.tsx'
-import { SettleSlip, AmendSlip } from '#web/ui/AmendSlip.tsx'
+import { AmendSlip } from '#web/ui/AmendSlip.tsx'
+import { SettleSlip } from '#web/ui/SettleSlip.tsx'
 
 const FactsSection = lazily(async () => (await import('./FactsSection.tsx')).FactsSection)
 

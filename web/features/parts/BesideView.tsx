@@ -13,6 +13,7 @@ import { useEffect, useState } from 'react'
 import { Link, useParams, useSearchParams } from 'react-router'
 import type { Body } from '#core/history/bodies/index.ts'
 import type { MachineContext, SlotContext } from '#core/composer/context.ts'
+import type { MachineView } from '#core/views/machine-shape.ts'
 import { FormCautions } from '#web/app/FormCautions.tsx'
 import { keys } from '#web/app/keys.ts'
 import { get, wordsOf } from '#web/app/http.ts'
@@ -34,17 +35,8 @@ const announcements: Announcements = {
   onDragCancel: () => 'Put back.',
 }
 
-export function View() {
-  const { id = '' } = useParams()
-  const [params, setParams] = useSearchParams()
-  const { data: view, error } = useQuery({
-    queryKey: keys.machine(id),
-    queryFn: () => get('/machines/:id', { id }),
-    retry: false,
-  })
-  const own = useNamedMachine(view?.plate.number ?? '').machine
-  const beside = params.get('with') ?? ''
-  const { machine: other, missing } = useNamedMachine(beside)
+/** A part in hand, the move that is proposed, and recording it. */
+function useDrawing(view: MachineView | undefined) {
   const numbers = useQuery({
     queryKey: keys.nextNumbers,
     queryFn: () => get('/next-numbers'),
@@ -55,12 +47,6 @@ export function View() {
   const [proposal, setProposal] = useState<Proposal>()
   const [moved, setMoved] = useState<{ readonly words: string; readonly parts: readonly string[] }>()
   const { send, error: refused, busy, setError } = useSend()
-  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }))
-  useEffect(() => {
-    if (view) document.title = `${view.plate.number} beside another machine`
-  }, [view])
-  if (error) return <p className="p-8">{wordsOf(error)}</p>
-  if (!view || !own) return null
   const put = (picked: InHand, target: SlotContext, into: MachineContext) => {
     setError(undefined)
     setProposal({ ...picked, target, into })
@@ -71,7 +57,7 @@ export function View() {
     if (picked && place) put(picked, place.slot, place.machine)
     setHand(undefined)
   }
-  const hereIn = (into: MachineContext) => (into.machine === view.id ? view.open?.id : undefined)
+  const hereIn = (into: MachineContext) => (into.machine === view?.id ? view.open?.id : undefined)
   const bodiesOf = (proposed: Proposal) => besideBodies(proposed, hereIn(proposed.into), numbers.data?.tag)
   const go = async (proposed: Proposal) => {
     const { slot, machine, target, into } = proposed
@@ -84,6 +70,28 @@ export function View() {
     setProposal(undefined)
     setHand(undefined)
   }
+  return { hand, setHand, proposal, setProposal, moved, refused, busy, put, dropped, bodiesOf, go }
+}
+
+export function View() {
+  const { id = '' } = useParams()
+  const [params, setParams] = useSearchParams()
+  const { data: view, error } = useQuery({
+    queryKey: keys.machine(id),
+    queryFn: () => get('/machines/:id', { id }),
+    retry: false,
+  })
+  const own = useNamedMachine(view?.plate.number ?? '').machine
+  const beside = params.get('with') ?? ''
+  const { machine: other, missing } = useNamedMachine(beside)
+  const { hand, setHand, proposal, setProposal, moved, refused, busy, put, dropped, bodiesOf, go } =
+    useDrawing(view)
+  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }))
+  useEffect(() => {
+    if (view) document.title = `${view.plate.number} beside another machine`
+  }, [view])
+  if (error) return <p className="p-8">{wordsOf(error)}</p>
+  if (!view || !own) return null
   const columns = { hand, onPick: (next: InHand | undefined) => setHand(next) }
   return (
     <main

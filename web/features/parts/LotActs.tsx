@@ -1,4 +1,6 @@
 /** What may be done with a lot: count it, write down that more came, move some, take one out, keep some for a machine. */
+import type { Place } from '#core/place.ts'
+import type { Instant } from '#core/quantity/time.ts'
 import { useState } from 'react'
 import { useNavigate } from 'react-router'
 import type { LotAnswer } from '#api/parts.ts'
@@ -24,7 +26,6 @@ const titles: Readonly<Record<LotAct, string>> = {
 
 export function LotActs({ act, lot, onClose }: { act: LotAct; lot: LotAnswer; onClose: () => void }) {
   const { zone } = useDates()
-  const { house } = useSigned()
   const navigate = useNavigate()
   const { send, error, busy, held, setError } = useSend()
   const [number, setNumber] = useState('')
@@ -47,26 +48,6 @@ export function LotActs({ act, lot, onClose }: { act: LotAct; lot: LotAnswer; on
     if (act === 'one') void navigate(`/parts/${newPart}`)
     else onClose()
   }
-  const heapField = (
-    <SelectField
-      label="From"
-      name="heap"
-      options={heaps.map((h) => ({ value: h.label, label: `${h.label}, ${h.n} there` }))}
-    />
-  )
-  const many = (label: string, more: object = {}) => (
-    <TextField
-      label={label}
-      name="n"
-      className="num"
-      type="number"
-      min={act === 'count' ? 0 : 1}
-      max={1_000_000}
-      required
-      autoFocus
-      {...more}
-    />
-  )
   return (
     <Slip title={titles[act]} onClose={onClose}>
       <form
@@ -75,48 +56,22 @@ export function LotActs({ act, lot, onClose }: { act: LotAct; lot: LotAnswer; on
       >
         {act === 'count' && (
           <>
-            {many('Counted')}
+            <Many act={act} label="Counted" />
             <TextField label="Where" name="place" defaultValue={heaps[0]?.label} list="heaps" required />
             <label className="flex min-h-9 items-center gap-2">
               <input type="checkbox" name="about" value="yes" /> weighed or guessed
             </label>
           </>
         )}
-        {act === 'got' && (
-          <>
-            {many('How many')}
-            <TextField label="Location" name="place" defaultValue={heaps[0]?.label} list="heaps" required />
-            <SelectField
-              label="Origin"
-              name="origin"
-              options={lotOrigins}
-              defaultValue={lot.origin ?? 'bought'}
-            />
-            <PriceFields label="All of them cost" currency={house.currency} />
-          </>
-        )}
-        {act === 'move' && (
-          <>
-            {many('How many')}
-            {heapField}
-            <SelectField
-              label="To"
-              options={ends}
-              value={end}
-              onChange={(e) => setEnd(e.target.value as End)}
-            />
-            {end === 'another place' && (
-              <TextField label="Place" name="place" placeholder="drawer 9" list="heaps" required />
-            )}
-          </>
-        )}
+        {act === 'got' && <GotFields act={act} heaps={heaps} lot={lot} />}
+        {act === 'move' && <MoveFields act={act} heaps={heaps} end={end} onEnd={setEnd} />}
         {act === 'one' && (
           <>
-            {heapField}
+            <HeapField heaps={heaps} />
             <TextField label="Its tag" name="tag" className="num" placeholder={lot.nextTag} autoFocus />
           </>
         )}
-        {act === 'keep' && many('How many', { defaultValue: 1 })}
+        {act === 'keep' && <Many act={act} label="How many" defaultValue={1} />}
         {asksMachine && <MachineField value={number} onChange={setNumber} missing={missing} />}
         {act === 'keep' && (
           <>
@@ -124,21 +79,7 @@ export function LotActs({ act, lot, onClose }: { act: LotAct; lot: LotAnswer; on
             <TextField label="Until" name="until" type="date" className="num" />
           </>
         )}
-        {act === 'say' && (
-          <>
-            <TextField label="Kind of each" name="kind" defaultValue={lot.partKind} />
-            <TextField label="Tag of the bag" name="tag" className="num" defaultValue={lot.tag} />
-            <TextField
-              label="Buy again when so many are free"
-              name="reorderAt"
-              className="num"
-              type="number"
-              min={0}
-              defaultValue={lot.reorderAt}
-            />
-            <PartFields />
-          </>
-        )}
+        {act === 'say' && <SayFields lot={lot} />}
         {act !== 'one' && act !== 'say' && <TextField label="Remark" name="words" />}
         <div>
           <PlainButton type="submit" disabled={busy || held}>
@@ -153,5 +94,106 @@ export function LotActs({ act, lot, onClose }: { act: LotAct; lot: LotAnswer; on
       </form>
       <Said error={error} />
     </Slip>
+  )
+}
+
+function MoveFields({
+  act,
+  heaps,
+  end,
+  onEnd,
+}: {
+  act: LotAct
+  heaps: {
+    readonly place: Place
+    readonly label: string
+    readonly n: number
+    readonly about: boolean
+    readonly counted?: Instant | undefined
+    readonly lies: boolean
+  }[]
+  end: 'another place' | 'used up' | 'discarded' | 'kept with a machine'
+  onEnd: (value: 'another place' | 'used up' | 'discarded' | 'kept with a machine') => void
+}) {
+  return (
+    <>
+      <Many act={act} label="How many" />
+      <HeapField heaps={heaps} />
+      <SelectField label="To" options={ends} value={end} onChange={(e) => onEnd(e.target.value as End)} />
+      {end === 'another place' && (
+        <TextField label="Place" name="place" placeholder="drawer 9" list="heaps" required />
+      )}
+    </>
+  )
+}
+
+function SayFields({ lot }: { lot: LotAnswer }) {
+  return (
+    <>
+      <TextField label="Kind of each" name="kind" defaultValue={lot.partKind} />
+      <TextField label="Tag of the bag" name="tag" className="num" defaultValue={lot.tag} />
+      <TextField
+        label="Buy again when so many are free"
+        name="reorderAt"
+        className="num"
+        type="number"
+        min={0}
+        defaultValue={lot.reorderAt}
+      />
+      <PartFields />
+    </>
+  )
+}
+
+function GotFields({
+  act,
+  heaps,
+  lot,
+}: {
+  act: LotAct
+  heaps: {
+    readonly place: Place
+    readonly label: string
+    readonly n: number
+    readonly about: boolean
+    readonly counted?: Instant | undefined
+    readonly lies: boolean
+  }[]
+  lot: LotAnswer
+}) {
+  const { house } = useSigned()
+  return (
+    <>
+      <Many act={act} label="How many" />
+      <TextField label="Location" name="place" defaultValue={heaps[0]?.label} list="heaps" required />
+      <SelectField label="Origin" name="origin" options={lotOrigins} defaultValue={lot.origin ?? 'bought'} />
+      <PriceFields label="All of them cost" currency={house.currency} />
+    </>
+  )
+}
+
+function HeapField({ heaps }: { heaps: LotAnswer['places'] }) {
+  return (
+    <SelectField
+      label="From"
+      name="heap"
+      options={heaps.map((h) => ({ value: h.label, label: `${h.label}, ${h.n} there` }))}
+    />
+  )
+}
+
+function Many({ act, label, defaultValue }: { act: LotAct; label: string; defaultValue?: number }) {
+  return (
+    <TextField
+      label={label}
+      name="n"
+      className="num"
+      type="number"
+      min={act === 'count' ? 0 : 1}
+      max={1_000_000}
+      required
+      autoFocus
+      defaultValue={defaultValue}
+    />
   )
 }

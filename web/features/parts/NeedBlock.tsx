@@ -1,4 +1,7 @@
 /** One need and what could serve it: each candidate with what it costs and why, taken or kept by one tap. */
+import type { Writing } from '#web/app/session.tsx'
+import type { WriteOptions } from '#web/app/source.tsx'
+import type { Draft } from '#core/history/entry.ts'
 import type { Candidate, Bar, Cost, Need, Appraisal, Choice } from '#core/parts/donors.ts'
 import type { Body } from '#core/history/bodies/index.ts'
 import { useState } from 'react'
@@ -101,39 +104,15 @@ function Offer({
   const rated = [candidate.facts.attributes['value'], candidate.facts.attributes['rating']]
     .filter(Boolean)
     .join(' ')
-  const [newPart] = useState(() => newId() as PartId)
-  const [taking, setTaking] = useState(false)
-  const Button = chosen && !taking ? MainButton : PlainButton
-  const { need } = choice
-  const bodies = taking ? takeBodies(answer, need, appraisal, newPart) : []
-  const take = async () => {
-    const part = candidate.lot ? newPart : candidate.part
-    if (await send(bodies.map((body) => ({ body, episode: answer.machine.openEpisode }))))
-      onTaken({
-        words: `${candidate.label}, from ${candidate.placeLabel}, went into ${need.position.designator}${need.occupant ? `; ${need.occupant.label} that was there came out` : ''}.`,
-        parts: [part, ...(need.occupant ? [need.occupant.part] : [])],
-      })
-  }
-  const keep = async () => {
-    const what = candidate.lot ? { lot: candidate.lot.facts.id, n: 1 } : { part: candidate.part }
-    if (
-      await send([
-        {
-          body: {
-            kind: 'reservation',
-            what: 'made',
-            machine: need.machine as MachineId,
-            position: need.position.designator,
-            ...what,
-          },
-        },
-      ])
-    )
-      onTaken({
-        words: `${candidate.label} is kept for ${need.position.designator}. It stays where it is.`,
-        parts: [],
-      })
-  }
+  const { taking, setTaking, Button, need, bodies, take, keep } = useOffer({
+    chosen,
+    choice,
+    answer,
+    appraisal,
+    candidate,
+    send,
+    onTaken,
+  })
   return (
     <li
       className={`border-hair grid grid-cols-[minmax(0,1fr)_5rem_9rem] items-start gap-4 border-b py-2 max-sm:grid-cols-1 ${chosen ? 'border-l-verdigris border-l-4 pl-3' : ''}`}
@@ -174,6 +153,60 @@ function Offer({
       )}
     </li>
   )
+}
+
+/** Taking the part for the need, or keeping it for it. | */
+function useOffer({
+  chosen,
+  choice,
+  answer,
+  appraisal,
+  candidate,
+  send,
+  onTaken,
+}: {
+  chosen: boolean
+  choice: Choice
+  answer: DonorsAnswer
+  appraisal: Appraisal
+  candidate: Candidate
+  send: (writings: readonly Writing[], options?: WriteOptions) => Promise<readonly Draft[] | undefined>
+  onTaken: (taken: Taken) => void
+}) {
+  const [newPart] = useState(() => newId() as PartId)
+  const [taking, setTaking] = useState(false)
+  const Button = chosen && !taking ? MainButton : PlainButton
+  const { need } = choice
+  const bodies = taking ? takeBodies(answer, need, appraisal, newPart) : []
+  const take = async () => {
+    const part = candidate.lot ? newPart : candidate.part
+    if (await send(bodies.map((body) => ({ body, episode: answer.machine.openEpisode }))))
+      onTaken({
+        words: `${candidate.label}, from ${candidate.placeLabel}, went into ${need.position.designator}${need.occupant ? `; ${need.occupant.label} that was there came out` : ''}.`,
+        parts: [part, ...(need.occupant ? [need.occupant.part] : [])],
+      })
+  }
+  const keep = async () => {
+    const what = candidate.lot ? { lot: candidate.lot.facts.id, n: 1 } : { part: candidate.part }
+    if (
+      await send([
+        {
+          body: {
+            kind: 'reservation',
+            what: 'made',
+            machine: need.machine as MachineId,
+            position: need.position.designator,
+            ...what,
+          },
+        },
+      ])
+    )
+      onTaken({
+        words: `${candidate.label} is kept for ${need.position.designator}. It stays where it is.`,
+        parts: [],
+      })
+  }
+  return { taking, setTaking, Button, need, bodies, take, keep }
 }
 
 function OfferSaid({

@@ -41,7 +41,6 @@ const said = (attributes: Readonly<Record<string, string>> | undefined) =>
 export function View() {
   const { id = '' } = useParams()
   const [params, setParams] = useSearchParams()
-  const { short } = useDates()
   const kind = params.get('kind')
   const query = kind ? `?kind=${encodeURIComponent(kind)}` : ''
   const { data: view, error } = useQuery({
@@ -84,28 +83,7 @@ export function View() {
               at the board.
             </p>
           )}
-          <RuledTable
-            label="Map"
-            heads={['', ...specSources.map((s) => sourceWords[s]), 'Sheet', 'In the set', 'Done', 'Verified']}
-          >
-            {view.rows.map((r) => (
-              <Fragment key={r.position}>
-                <MapRow r={r} open={open} onOpen={setOpen} view={view} onPhoto={setPhoto} short={short} />
-                {open === r.position && (
-                  <tr>
-                    <td colSpan={8}>
-                      <RenewalSlip
-                        row={r}
-                        view={view}
-                        onPhoto={setPhoto}
-                        onClose={() => setOpen(undefined)}
-                      />
-                    </td>
-                  </tr>
-                )}
-              </Fragment>
-            ))}
-          </RuledTable>
+          <PositionMap view={view} open={open} onOpen={setOpen} onPhoto={setPhoto} />
         </TabRow>
         <RenewalActs onSlip={setSlip} slip={slip} view={view} mayTeach={mayTeach} />
         {slip === 'add' && <AddPositions view={view} onClose={() => setSlip(undefined)} />}
@@ -125,6 +103,40 @@ export function View() {
       </section>
       <RenewalAside view={view} inSet={inSet.length} query={query} />
     </main>
+  )
+}
+
+/** Every position of the kind, with what was done at it. */
+function PositionMap({
+  view,
+  open,
+  onOpen,
+  onPhoto,
+}: {
+  view: RenewalView
+  open: string | undefined
+  onOpen: (value: string | undefined) => void
+  onPhoto: (value: string | undefined) => void
+}) {
+  const { short } = useDates()
+  return (
+    <RuledTable
+      label="Map"
+      heads={['', ...specSources.map((s) => sourceWords[s]), 'Sheet', 'In the set', 'Done', 'Verified']}
+    >
+      {view.rows.map((r) => (
+        <Fragment key={r.position}>
+          <MapRow r={r} open={open} onOpen={onOpen} view={view} onPhoto={onPhoto} short={short} />
+          {open === r.position && (
+            <tr>
+              <td colSpan={8}>
+                <RenewalSlip row={r} view={view} onPhoto={onPhoto} onClose={() => onOpen(undefined)} />
+              </td>
+            </tr>
+          )}
+        </Fragment>
+      ))}
+    </RuledTable>
   )
 }
 

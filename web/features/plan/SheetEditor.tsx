@@ -1,5 +1,5 @@
 /** Writing the sheet of an evening by hand: a row at a time; what speaks against a row is said before it is told to anybody. */
-import type { MachineId, PartyId } from '#core/ids.ts'
+import type { PartyId } from '#core/ids.ts'
 import { NewRow } from './NewRow.tsx'
 import type { PlanAnswer, PlanEvening } from '#api/plan.ts'
 import { eveningTitle } from '#api/words/plan.ts'

@@ -1,8 +1,10 @@
 /** One photograph over the whole screen: zoom and pan, its pins, the next and the one before, and setting a pin. */
+import type { Draft } from '#core/history/entry.ts'
 import { Picture } from './Picture.tsx'
 import { Dialog } from 'radix-ui'
 import { useState } from 'react'
 import type { PhotoRow } from '#core/views/photos.ts'
+import type { Body } from '#core/history/bodies/index.ts'
 import type { EntryId, MachineId } from '#core/ids.ts'
 import { useSend } from '#web/app/send.ts'
 import { useDates, useSigned } from '#web/app/session.tsx'
@@ -13,6 +15,20 @@ import { photoSrc, photoTitle } from './src.ts'
 export interface PinTarget {
   readonly value: string
   readonly label: string
+}
+
+/** `target`: "f:" and the entry of a finding, or "p:" and a position; nothing chosen sets no pin. `x`, `y`: shares of the picture. */
+function pinBody(machine: MachineId, photo: EntryId, target: string, x: number, y: number): Body | undefined {
+  const [sort, name] = [target.slice(0, 1), target.slice(2)]
+  if (!name) return undefined
+  return {
+    kind: 'pin',
+    machine,
+    photo,
+    x,
+    y,
+    ...(sort === 'f' ? { finding: name as EntryId } : { position: name }),
+  }
 }
 
 export function PhotoViewer({
@@ -57,21 +73,8 @@ export function PhotoViewer({
       },
     ])
   const setPin = async (x: number, y: number) => {
-    const [sort, name] = [target.slice(0, 1), target.slice(2)]
-    if (!name) return
-    const pinned = await send([
-      {
-        body: {
-          kind: 'pin',
-          machine,
-          photo: photo.entry,
-          x,
-          y,
-          ...(sort === 'f' ? { finding: name as EntryId } : { position: name }),
-        },
-      },
-    ])
-    if (pinned) setTarget('')
+    const body = pinBody(machine, photo.entry, target, x, y)
+    if (body && (await send([{ body }]))) setTarget('')
   }
   return (
     <Dialog.Root open onOpenChange={(open) => !open && onAt(undefined)}>
@@ -93,31 +96,18 @@ export function PhotoViewer({
               <PinField target={target} onTarget={setTarget} findings={findings} positions={positions} />
             )}
             <Said error={error} />
-            <span className="ml-auto flex gap-5">
-              {target !== '' && <Act onClick={() => void setPin(0.5, 0.5)}>Pin in the middle</Act>}
-              <Act onClick={() => step(-1)}>Before</Act>
-              <Act onClick={() => step(1)}>Next</Act>
-              <a className="act" href={photoSrc(machine, photo.entry, 'original')} download>
-                Original
-              </a>
-              {face && me.role !== 'guest' && (
-                <Act aria-pressed={face.shown === photo.entry} onClick={() => void choose(photo.entry)}>
-                  {face.shown === photo.entry ? 'Take off the plate' : 'Show on the plate'}
-                </Act>
-              )}
-              {me.role === 'steward' && <Act onClick={() => setErase(true)}>Erase for good</Act>}
-              <Dialog.Close className="act">Close</Dialog.Close>
-            </span>
-          </div>
-          {erase && (
-            <EraseDialog
-              title="Erase this photograph"
-              says="The picture is taken from the disk in every size. A line stays that says when it was taken and that a steward erased it."
-              ground="picture wrongly kept"
-              writings={erasing(photo.entry, 'all')}
-              onClose={(erased) => (erased ? onAt(undefined) : setErase(false))}
+            <ViewerActs
+              target={target}
+              onPin={setPin}
+              step={step}
+              machine={machine}
+              photo={photo}
+              face={face}
+              choose={choose}
+              onErase={setErase}
             />
-          )}
+          </div>
+          <ErasePhoto erase={erase} photo={photo} onAt={onAt} onErase={setErase} />
           <div className="min-h-0 flex-1">
             <Picture
               key={photo.entry}
@@ -131,6 +121,71 @@ export function PhotoViewer({
         </Dialog.Content>
       </Dialog.Portal>
     </Dialog.Root>
+  )
+}
+
+function ErasePhoto({
+  erase,
+  photo,
+  onAt,
+  onErase,
+}: {
+  erase: boolean
+  photo: PhotoRow
+  onAt: (entry: string | undefined) => void
+  onErase: (value: boolean) => void
+}) {
+  return (
+    <>
+      {erase && (
+        <EraseDialog
+          title="Erase this photograph"
+          says="The picture is taken from the disk in every size. A line stays that says when it was taken and that a steward erased it."
+          ground="picture wrongly kept"
+          writings={erasing(photo.entry, 'all')}
+          onClose={(erased) => (erased ? onAt(undefined) : onErase(false))}
+        />
+      )}
+    </>
+  )
+}
+
+function ViewerActs({
+  target,
+  onPin,
+  step,
+  machine,
+  photo,
+  face,
+  choose,
+  onErase,
+}: {
+  target: string
+  onPin: (x: number, y: number) => Promise<void>
+  step: (by: number) => void
+  machine: MachineId
+  photo: PhotoRow
+  face: { readonly shown: string | undefined } | undefined
+  choose: (entry: EntryId) => Promise<readonly Draft[] | undefined>
+  onErase: (value: boolean) => void
+}) {
+  const { me } = useSigned()
+  return (
+    <span className="ml-auto flex gap-5">
+      {target !== '' && <Act onClick={() => void onPin(0.5, 0.5)}>Pin in the middle</Act>}
+      <Act onClick={() => step(-1)}>Before</Act>
+      <Act onClick={() => step(1)}>Next</Act>
+      <a className="act" href={photoSrc(machine, photo.entry, 'original')} download>
+        Original
+      </a>
+      {face && me.role !== 'guest' && (
+        <Act aria-pressed={face.shown === photo.entry} onClick={() => void choose(photo.entry)}>
+          {face.shown === photo.entry ? 'Take off the plate' : 'Show on the plate'}
+        </Act>
+      )}
+      {me.role === 'steward' && <Act onClick={() => onErase(true)}>Erase for good</Act>}
+      <Dialog.Close className="act">Close</Dialog.Close>
+    </span>
   )
 }
 
