@@ -4,16 +4,26 @@
 import fs from 'node:fs'
 import path from 'node:path'
 
+/** Everything of core speaks of the history: its reducers are tested where their aspect is at home. */
 const near = {
   'core/work/checks': ['core/work/checks', 'core/composer'],
   'core/parts': ['core/parts', 'core/composer'],
-  'core/history': ['core/history', 'core/judging', 'core/composer'],
+  'core/history': ['core'],
 }
+/** Of seconds each, about seeded evenings, lines and pictures: a mutant would wait for them every time. */
+const slow = [
+  'core/composer/freely/',
+  'core/testing/',
+  'core/plan/',
+  'core/colour/',
+  'core/diagnosis/',
+  'core/practice/',
+]
 
-/** Files of tests near `folder`, from the root of the code, sorted. `core/composer/freely` is about seeded lines and slow, so left out. */
+/** Files of tests near `folder`, from the root of the code, sorted, without the slow ones. */
 export function nearTests(folder) {
   return (near[folder] ?? [folder])
     .flatMap((at) => fs.readdirSync(at, { recursive: true }).map((name) => path.join(at, name)))
-    .filter((file) => file.endsWith('.test.ts') && !file.startsWith('core/composer/freely/'))
+    .filter((file) => file.endsWith('.test.ts') && !slow.some((at) => file.startsWith(at)))
     .sort()
 }

@@ -32,6 +32,21 @@ export const better = (a: Score, b: Score): boolean => {
 const lateBeyond = 7
 const dayMinutes = 1440
 
+/** How often a person goes from one machine to another within an evening. `list`: the job by tick, −1 where there is none. */
+function changesIn(list: Int32Array, nights: Int32Array): number {
+  let changes = 0
+  let last = -1
+  for (let t = 0; t < list.length; t++) {
+    const job = list[t] as number
+    if (nights[t]) last = -1
+    else if (job >= 0) {
+      if (last >= 0 && last !== job) changes++
+      last = job
+    }
+  }
+  return changes
+}
+
 export function scorerOf(
   problem: PlanProblem,
 ): (layer: Pick<Layer, 'start' | 'first' | 'second'>) => number[] {
@@ -45,7 +60,17 @@ export function scorerOf(
   const machineAt = people.map(() => new Int32Array(ruler.length))
 
   return ({ start, first, second }) => {
-    let [missed, changed, late, left, open, ends, changes] = [0, 0, 0, 0, 0, 0, 0]
+    let [missed, late, left, open, ends, changes] = [0, 0, 0, 0, 0, 0]
+    const strayed = (told: NonNullable<PlanProblem['steps'][number]['told']>, i: number): boolean => {
+      const t = start[i] as number
+      const who = [first[i], second[i]].filter((p) => (p as number) >= 0)
+      return (
+        t < 0 ||
+        ruler.session[t] !== told.session ||
+        who.length !== told.people.length ||
+        !who.every((p) => told.people.includes(p as number))
+      )
+    }
     jobs.forEach((job, j) => {
       let worked = 0
       let end = 0
@@ -90,18 +115,7 @@ export function scorerOf(
         }
       }
     })
-    steps.forEach(({ told }, i) => {
-      if (!told) return
-      const t = start[i] as number
-      const who = [first[i], second[i]].filter((p) => (p as number) >= 0)
-      if (
-        t < 0 ||
-        ruler.session[t] !== told.session ||
-        who.length !== told.people.length ||
-        !who.every((p) => told.people.includes(p as number))
-      )
-        changed++
-    })
+    const changed = steps.reduce((n, { told }, i) => n + (told && strayed(told, i) ? 1 : 0), 0)
     for (const list of machineAt) list.fill(-1)
     steps.forEach((s, i) => {
       const t = start[i] as number
@@ -109,17 +123,7 @@ export function scorerOf(
       for (const p of [first[i] as number, second[i] as number])
         if (p >= 0) (machineAt[p] as Int32Array)[t] = s.job
     })
-    for (const list of machineAt) {
-      let last = -1
-      for (let t = 0; t < list.length; t++) {
-        const job = list[t] as number
-        if (nights[t]) last = -1
-        else if (job >= 0) {
-          if (last >= 0 && last !== job) changes++
-          last = job
-        }
-      }
-    }
+    for (const list of machineAt) changes += changesIn(list, nights)
     return [missed, changed, late, left, open, ends, changes]
   }
 }

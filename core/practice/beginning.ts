@@ -1,7 +1,7 @@
 /** What the record holds when a case begins: a workshop of its own with one machine, its gear, its spares and what happened lately. */
 import type { Body } from '#core/history/bodies/index.ts'
 import { authorities } from '#core/history/bodies/rule.ts'
-import type { PartId } from '#core/ids.ts'
+import type { PartId, MachineId } from '#core/ids.ts'
 import type { PracticeCase } from './case.ts'
 import { practiceId, type CaseIds } from './ids.ts'
 
@@ -25,9 +25,18 @@ export function sparesOf({ sheet, spares, noSpare }: PracticeCase): PracticeCase
 }
 export const sparePart = (key: string, n: number): PartId => practiceId<PartId>(key, `spare ${n}`)
 
-export function beginningOf(told: PracticeCase, ids: CaseIds, you: string): Told[] {
+const on = (daysAgo: number, ...bodies: Body[]): Told[] => bodies.map((body) => ({ daysAgo, body }))
+
+export const beginningOf = (told: PracticeCase, ids: CaseIds, you: string): Told[] => [
+  ...registered(told, ids, you),
+  ...gearKept(told, ids),
+  ...sparesKept(told),
+  ...asFound(told, ids.machine),
+]
+
+/** Who is there, what they may do, the type and the machine. */
+function registered(told: PracticeCase, ids: CaseIds, you: string): Told[] {
   const { machine } = ids
-  const on = (daysAgo: number, ...bodies: Body[]): Told[] => bodies.map((body) => ({ daysAgo, body }))
   return [
     ...on(
       60,
@@ -64,49 +73,58 @@ export function beginningOf(told: PracticeCase, ids: CaseIds, you: string): Told
       },
       ...(told.claim ? [{ kind: 'claim', machine, claims: [told.claim] } as Body] : []),
     ),
-    ...told.gear.flatMap(({ name, gearKind, attributes, provedDaysAgo }) => [
-      ...on(50, { kind: 'gear', what: 'identified', gear: ids.gear(name), name, gearKind, attributes }),
-      ...(provedDaysAgo === undefined
-        ? []
-        : on(provedDaysAgo, { kind: 'gear', what: 'proved', gear: ids.gear(name) })),
-    ]),
-    ...sparesOf(told).flatMap(({ partKind, proved }, n) => [
-      ...on(40, {
-        kind: 'part',
-        what: 'identified',
-        part: sparePart(told.key, n),
-        partKind,
-        tag: spareTag(n),
-        place: { in: { kind: 'store', id: 'practice drawer' } },
-      }),
-      ...(proved
-        ? on(30, {
-            kind: 'part',
-            what: 'health',
-            part: sparePart(told.key, n),
-            health: 'proved good',
-            ground: 'test',
-          } as Body)
-        : []),
-    ]),
-    ...told.findings.flatMap(({ sort, zone, words }) =>
-      on(3, {
-        kind: 'finding',
-        what: 'noted',
-        machine,
-        zone,
-        sort,
-        words,
-        severity: 'damages',
-        activity: 'active',
-        danger: 'none',
-        contained: false,
-        loaded: false,
-        hypothesis: false,
-      } as Body),
-    ),
-    ...(told.hazard
-      ? on(3, { kind: 'hazard', what: 'noted', machine, words: told.hazard.words, barsPower: true })
-      : []),
   ]
 }
+
+const gearKept = (told: PracticeCase, ids: CaseIds): Told[] => [
+  ...told.gear.flatMap(({ name, gearKind, attributes, provedDaysAgo }) => [
+    ...on(50, { kind: 'gear', what: 'identified', gear: ids.gear(name), name, gearKind, attributes }),
+    ...(provedDaysAgo === undefined
+      ? []
+      : on(provedDaysAgo, { kind: 'gear', what: 'proved', gear: ids.gear(name) })),
+  ]),
+]
+
+const sparesKept = (told: PracticeCase): Told[] => [
+  ...sparesOf(told).flatMap(({ partKind, proved }, n) => [
+    ...on(40, {
+      kind: 'part',
+      what: 'identified',
+      part: sparePart(told.key, n),
+      partKind,
+      tag: spareTag(n),
+      place: { in: { kind: 'store', id: 'practice drawer' } },
+    }),
+    ...(proved
+      ? on(30, {
+          kind: 'part',
+          what: 'health',
+          part: sparePart(told.key, n),
+          health: 'proved good',
+          ground: 'test',
+        } as Body)
+      : []),
+  ]),
+]
+
+const asFound = (told: PracticeCase, machine: MachineId): Told[] => [
+  ...told.findings.flatMap(({ sort, zone, words }) =>
+    on(3, {
+      kind: 'finding',
+      what: 'noted',
+      machine,
+      zone,
+      sort,
+      words,
+      severity: 'damages',
+      activity: 'active',
+      danger: 'none',
+      contained: false,
+      loaded: false,
+      hypothesis: false,
+    } as Body),
+  ),
+  ...(told.hazard
+    ? on(3, { kind: 'hazard', what: 'noted', machine, words: told.hazard.words, barsPower: true })
+    : []),
+]

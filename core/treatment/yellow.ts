@@ -147,93 +147,128 @@ export function yellowOfZones(
 ): ZoneYellow[] {
   const courses = coursesOf(machine, now, here, learned)
   const zones = [...new Set(machine.colours.map((c) => c.body.zone))]
-  return zones.map((zone): ZoneYellow => {
-    const mine = sessionsOf(courses, zone)
-    const doses = mine.flatMap((c) =>
-      'uvHours' in c.got ? [{ to: c.to ?? '', uvHours: c.got.uvHours, warm: isWarm(c) }] : [],
-    )
-    // A session whose light nobody knows makes every dose after it unknown.
-    const known =
-      mine.every((c) => 'uvHours' in c.got) &&
-      !typed.some((t) => t.sort === 'whitening' && t.on.toLowerCase() === zone.toLowerCase())
-    const warmthKnown = mine.every((c) => c.body.temperature !== undefined)
-    const until = (at: Instant) => doses.filter((d) => d.to <= at)
-    const sum = (of: readonly { readonly uvHours: number }[]) => of.reduce((s, d) => s + d.uvHours, 0)
-    const colours: ReadColour[] = []
-    for (const { id, happenedAt, body } of machine.colours.filter((c) => c.body.zone === zone)) {
-      const at = happenedAt.latest
-      const said = readColour(body, cameras)
-      const first = colours.find((c) => c.db !== undefined)
-      const [opening] = colours
-      const before = colours.findLast((c) => c.cells !== undefined)
-      const cells = cellsOf(body.cells)
-      const even = cells && evennessOf(cells)
-      const dose = sum(until(at))
-      const shot = colours.at(-1)
-      const turned =
-        shot?.db &&
-        said.db &&
-        shot.dose === dose &&
-        // What lies further apart than both ranges is no repeat: something was done in between.
-        shot.db.low <= said.db.high &&
-        said.db.low <= shot.db.high &&
-        instantToMs(at) - instantToMs(shot.at) <= sittingMinutes * 60_000
-          ? { apart: Math.abs(said.db.is - shot.db.is) }
-          : undefined
-      const beside =
-        said.untreated && said.truth && said.db
-          ? shareBeside(said.db.is, said.untreated[2] - said.truth.lab[2], said.by)
-          : undefined
-      const db = turned && shot?.db && said.db ? together(shot.db, said.db) : said.db
-      colours.push({
-        ...said,
-        db,
-        turned,
-        id,
-        at,
-        photo: body.photo,
-        shareBy: beside ? 'an untreated piece' : first?.db && db ? 'the first photograph' : undefined,
-        share:
-          beside ??
-          (first?.db && db
-            ? shareLeft({ db: first.db.is, by: first.by }, { db: db.is, by: said.by })
-            : undefined),
-        change: !db && opening ? changeSince(opening, said) : undefined,
-        spread: even?.spread,
-        streaks: even && { coherence: even.coherence, direction: even.direction },
-        evenness:
-          cells && before?.cells
-            ? evennessChange(cellsOf(before.cells) as Cells, cells, dice(instantToMs(at) % 2 ** 31))
-            : undefined,
-        dose,
-        warm: warmthKnown ? sum(until(at).filter((d) => d.warm)) : undefined,
-        cells: body.cells,
-      })
-    }
-    // Of two shots of one sitting the second one stands for both.
-    const measured = colours.flatMap((c, i): Measured[] =>
-      c.db && !colours[i + 1]?.turned ? [{ dose: c.dose, distance: c.db.is, warm: c.warm }] : [],
-    )
-    const newest = doses.at(0)
-    const looking = known && newest !== undefined && measured.length >= 3
-    const ahead = (warm: boolean) =>
-      newest && outlook(measured, newest.uvHours, dice(measured.length * 7919), { warm })
-    const both = warmthKnown && doses.some((d) => d.warm) && doses.some((d) => !d.warm)
-    const other = looking && both && newest ? ahead(!newest.warm) : undefined
-    const along = looking && newest ? alongOf(measured, newest.uvHours, newest.warm) : []
-    const fit = looking ? fitAlong(measured, along, dice(measured.length * 104_729)) : []
-    const back = cameBack(colours, mine)
-    return {
-      zone,
-      colours,
-      session: newest?.uvHours,
-      outlook: looking ? ahead(newest.warm) : undefined,
-      otherwise: other && newest ? { warm: !newest.warm, outlook: other } : undefined,
-      fit: looking
-        ? along.map(({ dose }, i) => ({ dose, low: fit[i]?.low ?? 0, high: fit[i]?.high ?? 0 }))
-        : undefined,
-      back,
-      lookAgain: lookAgainOn(back, colours, mine),
-    }
-  })
+  return zones.map((zone) =>
+    zoneYellow(machine, zone, sessionsOf(courses, zone), {
+      cameras,
+      lightTyped: typed.some((t) => t.sort === 'whitening' && t.on.toLowerCase() === zone.toLowerCase()),
+    }),
+  )
+}
+
+interface Dose {
+  readonly to: Instant
+  readonly uvHours: number
+  readonly warm: boolean
+}
+
+function zoneYellow(
+  machine: MachineState,
+  zone: string,
+  mine: ReturnType<typeof sessionsOf>,
+  { cameras, lightTyped }: { readonly cameras: readonly CheckedCamera[]; readonly lightTyped: boolean },
+): ZoneYellow {
+  const doses = mine.flatMap((c) =>
+    'uvHours' in c.got ? [{ to: c.to ?? '', uvHours: c.got.uvHours, warm: isWarm(c) }] : [],
+  )
+  // A session whose light nobody knows makes every dose after it unknown.
+  const known = mine.every((c) => 'uvHours' in c.got) && !lightTyped
+  const warmthKnown = mine.every((c) => c.body.temperature !== undefined)
+  const colours = coloursOf(machine, zone, cameras, { doses, warmthKnown })
+  // Of two shots of one sitting the second one stands for both.
+  const measured = colours.flatMap((c, i): Measured[] =>
+    c.db && !colours[i + 1]?.turned ? [{ dose: c.dose, distance: c.db.is, warm: c.warm }] : [],
+  )
+  const newest = doses.at(0)
+  const looking = known && newest !== undefined && measured.length >= 3
+  const ahead = (warm: boolean) =>
+    newest && outlook(measured, newest.uvHours, dice(measured.length * 7919), { warm })
+  const both = warmthKnown && doses.some((d) => d.warm) && doses.some((d) => !d.warm)
+  const other = looking && both && newest ? ahead(!newest.warm) : undefined
+  const along = looking && newest ? alongOf(measured, newest.uvHours, newest.warm) : []
+  const fit = looking ? fitAlong(measured, along, dice(measured.length * 104_729)) : []
+  const back = cameBack(colours, mine)
+  return {
+    zone,
+    colours,
+    session: newest?.uvHours,
+    outlook: looking ? ahead(newest.warm) : undefined,
+    otherwise: other && newest ? { warm: !newest.warm, outlook: other } : undefined,
+    fit: looking
+      ? along.map(({ dose }, i) => ({ dose, low: fit[i]?.low ?? 0, high: fit[i]?.high ?? 0 }))
+      : undefined,
+    back,
+    lookAgain: lookAgainOn(back, colours, mine),
+  }
+}
+
+/** The colours that were read of a zone, each beside those before it. */
+function coloursOf(
+  machine: MachineState,
+  zone: string,
+  cameras: readonly CheckedCamera[],
+  { doses, warmthKnown }: { readonly doses: readonly Dose[]; readonly warmthKnown: boolean },
+): ReadColour[] {
+  const until = (at: Instant) => doses.filter((d) => d.to <= at)
+  const sum = (of: readonly { readonly uvHours: number }[]) => of.reduce((s, d) => s + d.uvHours, 0)
+  const colours: ReadColour[] = []
+  for (const { id, happenedAt, body } of machine.colours.filter((c) => c.body.zone === zone)) {
+    const at = happenedAt.latest
+    const said = readColour(body, cameras)
+    const first = colours.find((c) => c.db !== undefined)
+    const [opening] = colours
+    const before = colours.findLast((c) => c.cells !== undefined)
+    const cells = cellsOf(body.cells)
+    const even = cells && evennessOf(cells)
+    const dose = sum(until(at))
+    const shot = colours.at(-1)
+    const turned = turnedSince(colours.at(-1), said, dose, at)
+    const beside =
+      said.untreated && said.truth && said.db
+        ? shareBeside(said.db.is, said.untreated[2] - said.truth.lab[2], said.by)
+        : undefined
+    const db = turned && shot?.db && said.db ? together(shot.db, said.db) : said.db
+    colours.push({
+      ...said,
+      db,
+      turned,
+      id,
+      at,
+      photo: body.photo,
+      shareBy: beside ? 'an untreated piece' : first?.db && db ? 'the first photograph' : undefined,
+      share:
+        beside ??
+        (first?.db && db
+          ? shareLeft({ db: first.db.is, by: first.by }, { db: db.is, by: said.by })
+          : undefined),
+      change: !db && opening ? changeSince(opening, said) : undefined,
+      spread: even?.spread,
+      streaks: even && { coherence: even.coherence, direction: even.direction },
+      evenness:
+        cells && before?.cells
+          ? evennessChange(cellsOf(before.cells) as Cells, cells, dice(instantToMs(at) % 2 ** 31))
+          : undefined,
+      dose,
+      warm: warmthKnown ? sum(until(at).filter((d) => d.warm)) : undefined,
+      cells: body.cells,
+    })
+  }
+  return colours
+}
+
+/** The second shot of one sitting, turned: nothing was done in between, and what they differ by is the measurement. */
+function turnedSince(
+  shot: ReadColour | undefined,
+  said: ReturnType<typeof readColour>,
+  dose: number,
+  at: Instant,
+): ReadColour['turned'] {
+  return shot?.db &&
+    said.db &&
+    shot.dose === dose &&
+    // What lies further apart than both ranges is no repeat: something was done in between.
+    shot.db.low <= said.db.high &&
+    said.db.low <= shot.db.high &&
+    instantToMs(at) - instantToMs(shot.at) <= sittingMinutes * 60_000
+    ? { apart: Math.abs(said.db.is - shot.db.is) }
+    : undefined
 }

@@ -1,4 +1,5 @@
 /** What the composer reads a line against, drawn from the folded world. */
+import type { EntryId } from '#core/ids.ts'
 import { conditionAt } from '#core/condition/condition.ts'
 import type { ComposerContext, PartContext } from '#core/composer/context.ts'
 import { authorisedFor } from '#core/history/authorised.ts'
@@ -78,10 +79,7 @@ export function composerContext(
     })),
     attributes: machine.attributes,
     altered: standing.standings.filter(wantsFullTest).map((s) => s.fn),
-    switchedOff:
-      machine.powered?.episode === id &&
-      machine.powered.body.kind === 'power' &&
-      machine.powered.body.way === 'off',
+    switchedOff: isSwitchedOff(machine, id),
     away: away && placeLabel(world, away, machine.id),
     changed: machine.steps.some((s) => s.entry.episode === id && s.reach !== 'outside'),
     lastFailed: mine.findLast((s) => s.body.kind === 'test' && s.body.results.some((r) => failed(r.result)))
@@ -114,6 +112,13 @@ export function composerContext(
     cautions: cautionedIn(world, machine, episode),
   }
 }
+
+/** The last that this episode says of its power is that it was switched off. */
+const isSwitchedOff = ({ powered }: MachineState, episode: EntryId): boolean =>
+  powered !== undefined &&
+  powered.episode === episode &&
+  powered.body.kind === 'power' &&
+  powered.body.way === 'off'
 
 const failed = ({ is }: { readonly is: string }): boolean =>
   is === 'fail' || is === 'partly' || is === 'intermittent'

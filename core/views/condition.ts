@@ -1,4 +1,13 @@
 /** What the survey board, the grades and the photographs of a machine show: findings as rows, with every look at them. */
+import {
+  type ConditionAt,
+  reinspectDaysOf,
+  conditionAt,
+  completenessOf,
+  gradeHistory,
+  compareDates,
+  givenZones,
+} from '#core/condition/condition.ts'
 import { type MachineState, type World } from '#core/history/world.ts'
 import { positionsOf } from '#core/history/layout.ts'
 import type { SurveyState } from '#core/history/condition-state.ts'
@@ -17,14 +26,6 @@ import { surveyGrades, pairsOf, compareSurveys, gradePairs } from '#core/conditi
 import type { Instant } from '#core/quantity/time.ts'
 import type { MachineId } from '#core/ids.ts'
 import { plateOf } from './machine.ts'
-import {
-  reinspectDaysOf,
-  conditionAt,
-  completenessOf,
-  gradeHistory,
-  compareDates,
-  givenZones,
-} from '#core/condition/condition.ts'
 import { agreementOf, leastPairs } from '#core/condition/agreement.ts'
 
 /** A survey that a person has begun and not ended; a blind one first. */
@@ -141,40 +142,11 @@ export function conditionView(
           }
         : undefined,
     lifts: condition.lifts.map(row),
-    zones: condition.zones.map((z) => ({
-      zone: z.zone,
-      material: z.material,
-      structural: z.structural,
-      looked: z.looked,
-      now: lookedIn(z.zone),
-      notReached: z.notReached,
-      lookedAt: z.lookedAt,
-      derived: z.derived,
-      set: setGrade(world, z.set),
-      grade: z.grade,
-      findings: z.findings.map(row),
-    })),
+    zones: zoneRows(condition, lookedIn, world, row),
     history: gradeHistory(world, machine),
     surveys: machine.condition.surveys.map((s) => surveyRow(world, machine, s)),
     hidden: false,
-    opinions: pairsOf(machine).map((pair): SecondOpinion => {
-      const zones = compareSurveys(world, machine, pair)
-      const pairs = gradePairs(zones)
-      return {
-        first: surveyRow(world, machine, pair.first),
-        second: surveyRow(world, machine, pair.second),
-        zones: zones.map((z) => ({
-          ...z,
-          onlyFirst: z.onlyFirst.map(row),
-          onlySecond: z.onlySecond.map(row),
-          both: z.both.map((b) => ({ first: row(b.first), second: row(b.second), differ: b.differ })),
-        })),
-        pairs: pairs.length,
-        equal: pairs.filter(([a, b]) => a === b).length,
-        kappa: agreementOf(pairs),
-        leastPairs,
-      }
-    }),
+    opinions: opinionRows(machine, world, row),
     compared: ask.from === undefined ? undefined : comparison(world, machine, ask.from, at),
     photos,
     pairs: machine.condition.pairs.flatMap((p) =>
@@ -183,6 +155,48 @@ export function conditionView(
         : [],
     ),
   }
+}
+
+function opinionRows(machine: MachineState, world: World, row: (f: FindingAt) => FindingRow) {
+  return pairsOf(machine).map((pair): SecondOpinion => {
+    const zones = compareSurveys(world, machine, pair)
+    const pairs = gradePairs(zones)
+    return {
+      first: surveyRow(world, machine, pair.first),
+      second: surveyRow(world, machine, pair.second),
+      zones: zones.map((z) => ({
+        ...z,
+        onlyFirst: z.onlyFirst.map(row),
+        onlySecond: z.onlySecond.map(row),
+        both: z.both.map((b) => ({ first: row(b.first), second: row(b.second), differ: b.differ })),
+      })),
+      pairs: pairs.length,
+      equal: pairs.filter(([a, b]) => a === b).length,
+      kappa: agreementOf(pairs),
+      leastPairs,
+    }
+  })
+}
+
+function zoneRows(
+  condition: ConditionAt,
+  lookedIn: (zone: string) => 'nothing to note' | 'has findings' | 'not reached' | undefined,
+  world: World,
+  row: (f: FindingAt) => FindingRow,
+) {
+  return condition.zones.map((z) => ({
+    zone: z.zone,
+    material: z.material,
+    structural: z.structural,
+    looked: z.looked,
+    now: lookedIn(z.zone),
+    notReached: z.notReached,
+    lookedAt: z.lookedAt,
+    derived: z.derived,
+    set: setGrade(world, z.set),
+    grade: z.grade,
+    findings: z.findings.map(row),
+  }))
 }
 
 function comparison(

@@ -3,11 +3,11 @@ import { calledAt } from '#core/type/sheet.ts'
 import { conditionAt } from '#core/condition/condition.ts'
 import { machineStanding } from '#core/history/status.ts'
 import { positionsOf } from '#core/history/layout.ts'
-import { type LotState, type MachineState, type World } from '#core/history/world.ts'
+import { type LotState, type MachineState, type PartState, type World } from '#core/history/world.ts'
 import { partAsFound, type PartId } from '#core/ids.ts'
 import { whyNeeded } from '#core/parts/needed.ts'
 import { kindMatch } from '#core/parts/designations.ts'
-import type { Candidate, Donor, Need } from '#core/parts/donors.ts'
+import type { Candidate, Need } from '#core/parts/donors.ts'
 import { chargeEnded, factsOfPart, type PartFacts } from '#core/parts/fit.ts'
 import { keptForOthers, lies, tallyOf } from '#core/parts/lots.ts'
 import { consentOf, ownerOf } from '#core/parts/ownership.ts'
@@ -90,88 +90,97 @@ export function candidatesFor(
   ofItsType: ReadonlyMap<string, number>,
 ): Candidate[] {
   const needy = new Set(needs.map((n) => n.machine))
-  const found = new Map<PartId, Candidate>()
-  for (const machine of world.machines.values()) {
-    if (!machine.registered || needy.has(machine.id)) continue
-    const rows = contentsOf(world, machine)
-    const completeness =
-      rows.length === 0 ? 0 : rows.filter((r) => r.content !== 'empty').length / rows.length
-    let working: boolean | undefined
-    let grade: number | undefined
-    for (const row of rows) {
-      if (!row.part || row.content === 'empty' || row.content === 'unknown part') continue
-      const facts: PartFacts = world.parts.has(row.part)
-        ? factsOfPart(world, row.part)
-        : {
-            partKind: row.position.accepts,
-            attributes: {},
-            health: 'unknown',
-            foundIn: row.position.designator,
-          }
-      if (!couldServe(needs, facts.partKind)) continue
-      if (working === undefined) {
-        working = machineStanding(world, machine).status === 'working'
-        grade = conditionAt(world, machine, world.now).grade
-      }
-      const donor: Donor = {
-        machine: machine.id,
-        label: `${machineNumber(machine)} ${machine.name}`,
-        purpose: machine.purpose,
-        legal: machine.legal,
-        revision: machine.revision,
-        consent:
-          machine.owner === 'house'
-            ? undefined
-            : consentOf(machine, 'give parts', world.now, row.position.designator),
-        completeness,
-        working,
-        grade,
-        ofItsType: machine.type ? (ofItsType.get(machine.type) ?? 1) : 1,
-        essential: row.position.essential,
-        mount: row.position.mount,
-      }
-      const loan = world.parts.get(row.part)?.loan
-      found.set(row.part, {
-        part: row.part,
-        label: world.parts.has(row.part) ? partLabel(world, row.part) : calledAt(row.position),
-        tag: world.parts.get(row.part)?.tag,
-        place: row.place,
-        placeLabel: placeLabel(world, row.place),
-        facts,
-        donor,
-        bound:
-          loan && !loan.closed
-            ? `on loan from ${placeLabel(world, loan.home)}`
-            : promisedWords(world, row.part, needy),
-      })
-    }
+  const sitting = [...world.machines.values()]
+    .filter((machine) => machine.registered && !needy.has(machine.id))
+    .flatMap((machine) => inMachine(world, machine, needs, needy, ofItsType))
+  const found = new Set(sitting.map((c) => c.part))
+  const lying = [...world.parts.values()]
+    .filter((part) => !found.has(part.id))
+    .flatMap((part) => onShelf(world, part, needs, needy))
+  return [...sitting, ...lying, ...[...world.lots.values()].flatMap((lot) => ofLot(world, lot, needs, needy))]
+}
+
+/** Parts in the positions of a machine that none of the needs is of. */
+function inMachine(
+  world: World,
+  machine: MachineState,
+  needs: readonly Need[],
+  needy: ReadonlySet<string>,
+  ofItsType: ReadonlyMap<string, number>,
+): Candidate[] {
+  const rows = contentsOf(world, machine)
+  const served = rows.flatMap((row) => {
+    if (!row.part || row.content === 'empty' || row.content === 'unknown part') return []
+    const facts = factsIn(world, row.part, row.position)
+    return couldServe(needs, facts.partKind) ? [{ row, part: row.part, facts }] : []
+  })
+  if (served.length === 0) return []
+  const whole = {
+    machine: machine.id,
+    label: `${machineNumber(machine)} ${machine.name}`,
+    purpose: machine.purpose,
+    legal: machine.legal,
+    revision: machine.revision,
+    completeness: rows.filter((r) => r.content !== 'empty').length / rows.length,
+    working: machineStanding(world, machine).status === 'working',
+    grade: conditionAt(world, machine, world.now).grade,
+    ofItsType: machine.type ? (ofItsType.get(machine.type) ?? 1) : 1,
   }
-  for (const part of world.parts.values()) {
-    const { place } = part
-    if (
-      !place ||
-      found.has(part.id) ||
-      (place.in.kind !== 'store' && place.in.kind !== 'kept' && place.in.kind !== 'rig')
-    )
-      continue
-    if (machineAround(world, place) || !couldServe(needs, partKindOf(world, part.id))) continue
-    found.set(part.id, {
-      part: part.id,
-      label: partLabel(world, part.id),
-      tag: part.tag,
+  return served.map(({ row, part, facts }): Candidate => {
+    const known = world.parts.get(part)
+    const { designator, essential, mount } = row.position
+    const consent =
+      machine.owner === 'house' ? undefined : consentOf(machine, 'give parts', world.now, designator)
+    const { loan } = known ?? {}
+    return {
+      part,
+      label: known ? partLabel(world, part) : calledAt(row.position),
+      tag: known?.tag,
+      place: row.place,
+      placeLabel: placeLabel(world, row.place),
+      facts,
+      donor: { ...whole, consent, essential, mount },
+      bound:
+        loan && !loan.closed
+          ? `on loan from ${placeLabel(world, loan.home)}`
+          : promisedWords(world, part, needy),
+    }
+  })
+}
+
+/** What is known of a part in a position; of one that nobody has touched, what the sheet says. */
+const factsIn = (world: World, part: PartId, { accepts, designator }: SheetPosition): PartFacts =>
+  world.parts.has(part)
+    ? factsOfPart(world, part)
+    : { partKind: accepts, attributes: {}, health: 'unknown', foundIn: designator }
+
+/** A part that lies by itself: on a shelf, kept with a machine, in a rig. */
+function onShelf(
+  world: World,
+  { id, tag, place, loan }: PartState,
+  needs: readonly Need[],
+  needy: ReadonlySet<string>,
+): Candidate[] {
+  if (!place || !shelved.has(place.in.kind) || machineAround(world, place)) return []
+  if (!couldServe(needs, partKindOf(world, id))) return []
+  return [
+    {
+      part: id,
+      label: partLabel(world, id),
+      tag,
       place,
       placeLabel: placeLabel(world, place),
-      facts: factsOfPart(world, part.id),
+      facts: factsOfPart(world, id),
       bound:
-        part.loan && !part.loan.closed
+        loan && !loan.closed
           ? 'on loan'
-          : withheld(world, part.id, place)
+          : withheld(world, id, place)
             ? 'it belongs to an owner'
-            : promisedWords(world, part.id, needy),
-    })
-  }
-  return [...found.values(), ...[...world.lots.values()].flatMap((lot) => ofLot(world, lot, needs, needy))]
+            : promisedWords(world, id, needy),
+    },
+  ]
 }
+const shelved: ReadonlySet<string> = new Set(['store', 'kept', 'rig'])
 
 /** Whether an owner's part lies here that the owner did not give. */
 function withheld(world: World, id: PartId, from: Place): boolean {

@@ -1,4 +1,5 @@
 /** Everything the Episode view shows: the sheet, the tray, what stands in the way, and what the composer may complete. */
+import { type EpisodeState, type World, type MachineState } from '#core/history/world.ts'
 import type { EntryId, MachineId } from '#core/ids.ts'
 import type { Interval, Instant } from '#core/quantity/time.ts'
 import type { Plate, StatusView, FunctionRow } from './machine-shape.ts'
@@ -9,7 +10,6 @@ import type { WaitRow } from '#core/history/waits.ts'
 import { type CheckReport, type CheckName, checksOf, entriesOf } from '#core/work/checks/index.ts'
 import type { ComposerContext } from '../composer/context.ts'
 import { type Labels, partLabel, placeLabel, labelsFor } from './labels.ts'
-import { type World, type MachineState } from '#core/history/world.ts'
 import { sheetOf } from '#core/history/layout.ts'
 import { machineStanding, trayOf, waitRows, type Coverage } from '#core/history/status.ts'
 import { voidTests, openQuestions } from '#core/history/void.ts'
@@ -119,40 +119,16 @@ export function episodeView(world: World, id: EntryId, nextTag: string): Episode
       next: episode.next,
       lie: episode.lie,
     },
-    before: before && {
-      number: before.number,
-      // What was done or dropped since is no longer handed on.
-      next: machine.tasks.some((t) => t.what === 'next' && t.ended && t.left.id === before.lastStep.id)
-        ? ''
-        : before.next,
-      at: before.lastStep.happenedAt.latest,
-    },
+    before: episodeBefore(before, machine),
     rows: line.map((s) => logRow(world, s, voids, carried)),
     stop: stopRule(world, machine, brackets),
     brackets: brackets.map((b) => (b.from && ids.has(b.from) ? b : { ...b, from: null })),
-    tray: trayOf(world, machine).map((part) => {
-      const state = world.parts.get(part)
-      const from = state?.legs.at(-1)?.from
-      return {
-        id: part,
-        label: partLabel(world, part),
-        where: state?.place?.position ?? 'tray',
-        from: from ? placeLabel(world, from, machine.id) : '',
-      }
-    }),
+    tray: trayRows(world, machine),
     refit: refitOf(world, machine),
     wayIn: sheetOf(world, machine)?.wayIn ?? [],
     wayInShown: wayInShown(world, episode),
     waits: waitRows(world, machine),
-    jots: machine.jots
-      .filter((j) => j.into === undefined)
-      .map((j) => ({
-        entry: j.entry.id,
-        happenedAt: j.entry.happenedAt,
-        words: j.words,
-        seconds: j.voice?.seconds,
-        photos: carriedPhotos(machine).get(j.entry.id) ?? [],
-      })),
+    jots: openJots(machine),
     questions: openQuestions(world, machine).map((q) => ({
       entry: q.entry.id,
       words: q.words,
@@ -173,6 +149,44 @@ export function episodeView(world: World, id: EntryId, nextTag: string): Episode
     labels: labelsFor(world, line),
     now: world.now,
   }
+}
+
+function episodeBefore(before: EpisodeState | undefined, machine: MachineState) {
+  return (
+    before && {
+      number: before.number,
+      // What was done or dropped since is no longer handed on.
+      next: machine.tasks.some((t) => t.what === 'next' && t.ended && t.left.id === before.lastStep.id)
+        ? ''
+        : before.next,
+      at: before.lastStep.happenedAt.latest,
+    }
+  )
+}
+
+function trayRows(world: World, machine: MachineState) {
+  return trayOf(world, machine).map((part) => {
+    const state = world.parts.get(part)
+    const from = state?.legs.at(-1)?.from
+    return {
+      id: part,
+      label: partLabel(world, part),
+      where: state?.place?.position ?? 'tray',
+      from: from ? placeLabel(world, from, machine.id) : '',
+    }
+  })
+}
+
+function openJots(machine: MachineState) {
+  return machine.jots
+    .filter((j) => j.into === undefined)
+    .map((j) => ({
+      entry: j.entry.id,
+      happenedAt: j.entry.happenedAt,
+      words: j.words,
+      seconds: j.voice?.seconds,
+      photos: carriedPhotos(machine).get(j.entry.id) ?? [],
+    }))
 }
 
 /** The latest trials that changed nothing, if they are as many as the house allows before people stop and think. */

@@ -3,7 +3,9 @@
  * price, value, other parties or internal notes; people as roles; another machine is "another machine of the house".
  * Everything shown is named here, one by one: what a view gains later is not shown until it is named too.
  */
-import type { World, MachineState } from '#core/history/world.ts'
+import { guestLifeline, custodyOf, withTheHouse } from './guest-life.ts'
+import { type MachineStanding, machineStanding } from '#core/history/status.ts'
+import type { World } from '#core/history/world.ts'
 import type { Place } from '#core/place.ts'
 import type { MachineId, PartyId } from '#core/ids.ts'
 import { machineAround } from '#core/history/presence.ts'
@@ -14,13 +16,10 @@ import { guestResult } from '#core/history/results.ts'
 import { guestBody } from '#core/history/sight.ts'
 import type { Body } from '#core/history/bodies/index.ts'
 import { machineView } from './machine.ts'
-import { machineStanding } from '#core/history/status.ts'
 import type { NetChange } from '#core/history/changes.ts'
 import { guestPlate } from './guest-list.ts'
 
 const anotherMachine = 'another machine of the house'
-
-const withTheHouse = 'with the house'
 
 /** Where something is, in words for a guest; told by what the place is, never by how it is called. */
 function placeForGuest(world: World, place: Place, machine: MachineId, viewer: PartyId): string {
@@ -131,115 +130,11 @@ export function guestView(world: World, id: MachineId, viewer: PartyId): Machine
   return {
     id: view.id,
     plate: guestPlate(view.plate, owner),
-    status: {
-      word: view.status.word,
-      because: view.status.because,
-      weakly: view.status.weakly,
-      coverage: view.status.coverage,
-      oldestProof: view.status.oldestProof,
-      missing: standing.missing.map((m) => ({
-        position: m.position,
-        partKind: m.partKind,
-        where: m.where,
-        place: place(m.place),
-      })),
-      off: standing.off.map((o) => ({ position: o.position, place: place(o.place) })),
-      change: [...changesOf.values()]
-        .flat()
-        .find((c) => c.entries[0] === behind?.entries[0] && c.target.name === behind?.target.name),
-      changes: view.status.changes,
-      lastTest: view.status.lastTest,
-      notRun: view.status.notRun && { reason: '', at: view.status.notRun.at },
-    },
-    functions: view.functions.map((f): FunctionRow => ({
-      fn: f.fn,
-      essential: f.essential,
-      word: f.word,
-      test: f.test && {
-        at: f.test.at,
-        entry: f.test.entry,
-        result: guestResult(f.test.result),
-        depth: f.test.depth,
-      },
-      changes: changesOf.get(f.fn) ?? [],
-      beside: f.beside && { at: f.beside.at, result: guestResult(f.beside.result) },
-      voided: f.voided && { at: f.voided.at, gear: '' },
-      run: f.run,
-      // Whoever borrows it may know that a test was weak, not what was done beside it.
-      weak: f.weak.filter((w) => toldToGuests.has(w.why)),
-      heldUpBy: f.heldUpBy && { fn: f.heldUpBy.fn, at: f.heldUpBy.at },
-      notExercised: f.notExercised,
-      minutes: f.minutes,
-    })),
-    lifeline: {
-      width: view.lifeline.width,
-      lanes: view.lifeline.lanes.map((l) => ({
-        fn: l.fn,
-        essential: l.essential,
-        word: l.word,
-        segments: l.segments.map((g) => ({
-          x0: g.x0,
-          x1: g.x1,
-          height: g.height,
-          fill: g.fill,
-          entry: g.entry,
-          at: g.at,
-        })),
-      })),
-      brackets: view.lifeline.brackets.map((b) => ({
-        x0: b.x0,
-        x1: b.x1,
-        episode: b.episode,
-        number: b.number,
-        open: b.open,
-      })),
-      marks: view.lifeline.marks,
-      custody: view.lifeline.custody.map((c, i) => {
-        // The first stay begins with the registration, each later one with an entry of custody.
-        const stay = i === 0 ? undefined : custodyOf(machine)[i - 1]
-        return {
-          x0: c.x0,
-          x1: c.x1,
-          away: c.away,
-          where: stay
-            ? stay.to.in.id === viewer
-              ? (place(stay.to) ?? '')
-              : c.away
-                ? 'away'
-                : withTheHouse
-            : c.where,
-        }
-      }),
-      cut: view.lifeline.cut,
-      barred: view.lifeline.barred.map((b) => ({ x0: b.x0, x1: b.x1, words: b.words })),
-    },
-    positions: view.positions.map((p) => ({
-      designator: p.designator,
-      on: p.on,
-      accepts: p.accepts,
-      assembly: p.assembly,
-      essential: p.essential,
-      content: p.content,
-      part: p.part && {
-        id: p.part.id,
-        label: p.part.label,
-        own: p.part.own,
-        ...(p.part.temporary ? { temporary: true } : {}),
-        origin: p.part.origin,
-        since: p.part.since,
-        from: p.part.from === undefined ? undefined : place(world.parts.get(p.part.id as never)?.start),
-      },
-    })),
-    given: view.given.map((g) => ({
-      part: g.part,
-      label: g.label,
-      position: g.position,
-      to: place(world.parts.get(g.part as never)?.place) ?? withTheHouse,
-      at: g.at,
-      kept: g.kept,
-      gone: g.gone,
-      tray: g.tray,
-    })),
+    status: guestStatus(view, standing, place, changesOf, behind),
+    functions: guestFunctions(view, changesOf),
+    lifeline: guestLifeline(view, machine, viewer, place),
+    positions: guestPositions(view, place, world),
+    given: guestGiven(view, place, world),
     consents: view.consents.filter((c) =>
       machine.consents.some((s) => s.id === c.entry && s.body.kind === 'consent' && s.body.by === viewer),
     ),
@@ -248,16 +143,7 @@ export function guestView(world: World, id: MachineId, viewer: PartyId): Machine
     // Their own loans stand in their home.
     lent: [],
     ownerParty: mine ? view.ownerParty : undefined,
-    loans: view.loans.map((l) => ({
-      part: l.part,
-      label: l.label,
-      home: l.lends ? l.home : anotherMachine,
-      at: l.lends ? anotherMachine : l.at,
-      since: l.since,
-      due: l.due,
-      closed: l.closed,
-      lends: l.lends,
-    })),
+    loans: guestLoans(view),
     episodes: view.episodes.map(guestEpisode),
     open: view.open && guestEpisode(view.open),
     todo: view.todo.flatMap((t) =>
@@ -303,17 +189,104 @@ export function guestView(world: World, id: MachineId, viewer: PartyId): Machine
   }
 }
 
-const custodyOf = (machine: MachineState) =>
-  machine.custody.flatMap((c) =>
-    c.body.kind === 'custody'
-      ? [
-          {
-            to: c.body.to,
-            at: c.happenedAt.latest,
-            purpose: c.body.purpose,
-            carriage: c.body.carriage,
-            until: c.body.until,
-          },
-        ]
-      : [],
-  )
+function guestStatus(
+  view: MachineView,
+  standing: MachineStanding,
+  place: (at: Place | undefined) => string | undefined,
+  changesOf: Map<string, ChangeSummary[]>,
+  behind: ChangeSummary | undefined,
+) {
+  return {
+    word: view.status.word,
+    because: view.status.because,
+    weakly: view.status.weakly,
+    coverage: view.status.coverage,
+    oldestProof: view.status.oldestProof,
+    missing: standing.missing.map((m) => ({
+      position: m.position,
+      partKind: m.partKind,
+      where: m.where,
+      place: place(m.place),
+    })),
+    off: standing.off.map((o) => ({ position: o.position, place: place(o.place) })),
+    change: [...changesOf.values()]
+      .flat()
+      .find((c) => c.entries[0] === behind?.entries[0] && c.target.name === behind?.target.name),
+    changes: view.status.changes,
+    lastTest: view.status.lastTest,
+    notRun: view.status.notRun && { reason: '', at: view.status.notRun.at },
+  }
+}
+
+function guestFunctions(view: MachineView, changesOf: Map<string, ChangeSummary[]>) {
+  return view.functions.map((f): FunctionRow => ({
+    fn: f.fn,
+    essential: f.essential,
+    word: f.word,
+    test: f.test && {
+      at: f.test.at,
+      entry: f.test.entry,
+      result: guestResult(f.test.result),
+      depth: f.test.depth,
+    },
+    changes: changesOf.get(f.fn) ?? [],
+    beside: f.beside && { at: f.beside.at, result: guestResult(f.beside.result) },
+    voided: f.voided && { at: f.voided.at, gear: '' },
+    run: f.run,
+    // Whoever borrows it may know that a test was weak, not what was done beside it.
+    weak: f.weak.filter((w) => toldToGuests.has(w.why)),
+    heldUpBy: f.heldUpBy && { fn: f.heldUpBy.fn, at: f.heldUpBy.at },
+    notExercised: f.notExercised,
+    minutes: f.minutes,
+  }))
+}
+
+function guestPositions(
+  view: MachineView,
+  place: (at: Place | undefined) => string | undefined,
+  world: World,
+) {
+  return view.positions.map((p) => ({
+    designator: p.designator,
+    on: p.on,
+    accepts: p.accepts,
+    assembly: p.assembly,
+    essential: p.essential,
+    content: p.content,
+    part: p.part && {
+      id: p.part.id,
+      label: p.part.label,
+      own: p.part.own,
+      ...(p.part.temporary ? { temporary: true } : {}),
+      origin: p.part.origin,
+      since: p.part.since,
+      from: p.part.from === undefined ? undefined : place(world.parts.get(p.part.id as never)?.start),
+    },
+  }))
+}
+
+function guestGiven(view: MachineView, place: (at: Place | undefined) => string | undefined, world: World) {
+  return view.given.map((g) => ({
+    part: g.part,
+    label: g.label,
+    position: g.position,
+    to: place(world.parts.get(g.part as never)?.place) ?? withTheHouse,
+    at: g.at,
+    kept: g.kept,
+    gone: g.gone,
+    tray: g.tray,
+  }))
+}
+
+function guestLoans(view: MachineView) {
+  return view.loans.map((l) => ({
+    part: l.part,
+    label: l.label,
+    home: l.lends ? l.home : anotherMachine,
+    at: l.lends ? anotherMachine : l.at,
+    since: l.since,
+    due: l.due,
+    closed: l.closed,
+    lends: l.lends,
+  }))
+}

@@ -3,6 +3,7 @@
  * their own loan, its terms with the value that they agreed to, what passed from hand to hand, looks and runs; nothing else of
  * the house.
  */
+import { type LoanState, loanState, runsBeyond } from '#core/loans/state.ts'
 import { photosOf } from '#core/history/bodies/loan.ts'
 import { leavesHouse } from '#core/history/loan-ways.ts'
 import type { LoanFile, Look, Released } from '#core/history/loan-state.ts'
@@ -16,7 +17,6 @@ import { compareLooks, stretchesOf, zonesByStage } from '#core/loans/compare.ts'
 import { homeSide, isParty, itemsOf, missingBoxes, receiptsOf, releasesOf } from '#core/loans/items.ts'
 import { releaseAnswers } from '#core/loans/release.ts'
 import { spentOn } from '#core/loans/spending.ts'
-import { loanState, runsBeyond } from '#core/loans/state.ts'
 import { dayAfter, dayOf, type Instant } from '#core/quantity/time.ts'
 import type { LoanAsked, LoanMachine, LoanRow, LoanView, LookPhoto, OpenRelease } from './loan-shape.ts'
 
@@ -97,19 +97,7 @@ export function loanView(world: World, id: LoanId, { zone, viewer }: LoanAsked):
     withParty: body.with,
     agreement: state.agreement,
     homeIs: homeSide(file),
-    itemRows: state.items.map(({ item, home, there, at, accounted, is }) => ({
-      item: item.item,
-      machine: item.machine,
-      part: item.part,
-      gear: item.gear,
-      returns: item.returns,
-      n: item.n,
-      home,
-      there,
-      at,
-      accounted,
-      is,
-    })),
+    itemRows: itemRows(state),
     terms: file.terms.map((t, i) => ({
       id: t.id,
       version: i + 1,
@@ -124,26 +112,8 @@ export function loanView(world: World, id: LoanId, { zone, viewer }: LoanAsked):
     machines: body.items.flatMap((i) =>
       i.machine ? [loanMachine(world, file, i.machine, i.item, viewer)] : [],
     ),
-    runs: runsBeyond(file, zone, dayOf).map(({ run, tooLong, notNamed }) => ({
-      id: run.id,
-      at: run.happenedAt.latest,
-      machine: itemOf(run.body.machine),
-      minutes: run.body.minutes,
-      who: run.body.who,
-      started: run.body.started,
-      symptom: run.body.symptom,
-      tooLong,
-      notNamed,
-    })),
-    incidents: file.incidents.map((i) => ({
-      id: i.id,
-      at: i.happenedAt.latest,
-      machine: itemOf(i.body.machine),
-      words: i.body.words,
-      madeSafe: i.body.madeSafe,
-      cleared:
-        world.machines.get(i.body.machine)?.hazards.find((h) => h.entry.id === i.id)?.cleared !== undefined,
-    })),
+    runs: runRows(file, zone, itemOf),
+    incidents: incidentRows(file, itemOf, world),
     spending: {
       ...limits(file),
       rows: file.spent.map((s) => ({
@@ -170,6 +140,48 @@ export function loanView(world: World, id: LoanId, { zone, viewer }: LoanAsked):
     line: lineOf(file),
     names,
   }
+}
+
+function itemRows(state: LoanState) {
+  return state.items.map(({ item, home, there, at, accounted, is }) => ({
+    item: item.item,
+    machine: item.machine,
+    part: item.part,
+    gear: item.gear,
+    returns: item.returns,
+    n: item.n,
+    home,
+    there,
+    at,
+    accounted,
+    is,
+  }))
+}
+
+function runRows(file: LoanFile, zone: string, itemOf: (machine: string) => string) {
+  return runsBeyond(file, zone, dayOf).map(({ run, tooLong, notNamed }) => ({
+    id: run.id,
+    at: run.happenedAt.latest,
+    machine: itemOf(run.body.machine),
+    minutes: run.body.minutes,
+    who: run.body.who,
+    started: run.body.started,
+    symptom: run.body.symptom,
+    tooLong,
+    notNamed,
+  }))
+}
+
+function incidentRows(file: LoanFile, itemOf: (machine: string) => string, world: World) {
+  return file.incidents.map((i) => ({
+    id: i.id,
+    at: i.happenedAt.latest,
+    machine: itemOf(i.body.machine),
+    words: i.body.words,
+    madeSafe: i.body.madeSafe,
+    cleared:
+      world.machines.get(i.body.machine)?.hazards.find((h) => h.entry.id === i.id)?.cleared !== undefined,
+  }))
 }
 
 const limits = (file: LoanFile) => {

@@ -43,131 +43,170 @@ const readers: readonly ClauseReader[] = [
 const isThought = (act: Act): act is Extract<Act, { do: 'suspect' | 'bad' | 'good' }> =>
   act.do === 'suspect' || act.do === 'bad' || act.do === 'good'
 
-export function clauseActs(line: Line, clauses: readonly Clause[], before: Told): Sofar {
-  const acts: Act[] = []
-  const rest: string[] = []
+/** What was understood up to a clause, while the line is read. */
+interface Reading {
+  readonly line: Line
+  readonly acts: Act[]
+  readonly rest: string[]
   /** Clauses before, not understood by themselves: why the next part is judged, or words to be kept. */
-  let loose: string[] = []
-  let told = before
-  let trial: Tried | undefined
-  let load: string | undefined
+  loose: string[]
+  told: Told
+  trial?: Tried | undefined
+  /** The load that readings are taken on. */
+  load?: string | undefined
   /** The time of a clause that said nothing else. */
-  let when: string | undefined
-  const flush = () => {
-    if (trial) acts.push(...testActs(trial))
-    trial = undefined
-  }
-  const keepLoose = () => {
-    rest.push(...loose)
-    loose = []
-  }
+  when?: string | undefined
+}
+
+const together = (...words: readonly (string | undefined)[]) => words.filter(Boolean).join(', ')
+
+export function clauseActs(line: Line, clauses: readonly Clause[], before: Told): Sofar {
+  const reading: Reading = { line, acts: [], rest: [], loose: [], told: before }
   for (const clause of clauses) {
-    const text = written(line, clause.from, clause.to)
-    const why = clause.why && written(line, clause.why.from, clause.why.to)
-    const before = acts.at(-1)
-    // "Changed C9: was 470 µF, now 1000 µF": with what it was replaced.
-    if (!trial && before?.do === 'swap' && before.with === undefined && meansOnly(line, clause)) {
-      for (let i = acts.length - 1; i >= 0 && acts[i]?.do === 'swap'; i--)
-        acts[i] = { ...(acts[i] as typeof before), with: text.replace(/^.*\bnow\s+/i, '') }
-      continue
-    }
-    // "I slipped with the screwdriver and scratched the case": one event.
-    if (
-      before?.do === 'incident' &&
-      /^(?:and )?(?:scratched|broke|bent|cracked|chipped|tore|dented|cut|hit|burnt|melted|shorted|snapped|damaged|marked)\b/.test(
-        words(line, clause.from, clause.to),
-      )
-    ) {
-      acts[acts.length - 1] = { ...before, words: `${before.words}, ${text}` }
-      continue
-    }
-    const read = readClause(line, clause, told, trial !== undefined)
-    const judged = acts.at(-1)
-    if (read && 'fns' in read && read.guessed && !trial && judged && isThought(judged)) {
-      acts[acts.length - 1] = { ...judged, because: [judged.because, text].filter(Boolean).join(', ') }
-      continue
-    }
-    // "even the sticky ones": more of what was said, and no verdict of its own.
-    if (
-      trial &&
-      read &&
-      /^(?:even|including|like|especially|mainly|mostly the)\b/.test(words(line, clause.from, clause.to))
-    ) {
-      if (trial.is !== 'pass') trial = { ...trial, symptom: [trial.symptom, text].filter(Boolean).join(', ') }
-      continue
-    }
+    if (replacement(reading, clause) || sameEvent(reading, clause)) continue
+    const read = readClause(line, clause, reading.told, reading.trial !== undefined)
     if (read && 'fns' in read) {
-      // "punched 400 characters, none wrong": the clause before said what was tried.
-      if (read.carried) loose = []
-      keepLoose()
-      const full =
-        why && read.is !== 'pass'
-          ? { ...read, symptom: [read.symptom, why].filter(Boolean).join(', ') }
-          : read
-      const dated = full.when === undefined && when !== undefined ? { ...full, when } : full
-      if (trial && sameTrial(trial, dated)) trial = mergeTried(trial, dated)
-      else {
-        flush()
-        trial = dated
-      }
-      told = {
-        ...told,
-        ...spokenOf(line, clause),
-        fn: read.fns.at(-1),
-        last: { do: 'test', fn: read.fns[0] ?? '', is: read.is },
-      }
-      continue
-    }
-    if (read) {
-      flush()
-      const thought = read.some(isThought)
-      const ground = [...(thought ? loose : []), why].filter(Boolean).join(', ')
-      if (thought) loose = []
-      else keepLoose()
-      const dummy = /\b(?:with|on|into) (?:a |the )?(dummy load|dummy|load resistor|[\w ]*load)\b/.exec(
-        words(line, clause.from, clause.to),
-      )?.[1]
-      if (read.some((a) => a.do === 'power') && dummy) load = dummy
-      const first = read[0]
-      if (
-        first?.do === 'read' &&
-        first.load &&
-        /^(?:on|with|under|at|without|no)\b/.test(words(line, clause.from, clause.to))
-      )
-        load = first.load
-      acts.push(
-        ...read.map((a): Act => {
-          if (a.do === 'read' && load && !a.load) return { ...a, load }
-          return isThought(a) && ground
-            ? { ...a, because: [ground, a.because].filter(Boolean).join(', ') }
-            : a
-        }),
-      )
-      told = toldOf(read, { ...told, ...spokenOf(line, clause) })
-      continue
-    }
-    const last = acts.at(-1)
-    const gear = named(line, clause.from, clause.to, 'gear').filter((m) => m.names.length === 1)[0]?.names[0]
-    // Words that add to what was tried or thought before.
-    if (trial && gear && !trial.gear) trial = { ...trial, gear }
-    else if (trial && adds(line, clause))
-      trial = { ...trial, symptom: [trial.symptom, text].filter(Boolean).join(', ') }
-    else if (!trial && last && isThought(last) && loose.length === 0)
-      acts[acts.length - 1] = { ...last, because: [last.because, text].filter(Boolean).join(', ') }
-    else if (
-      !trial &&
-      last?.do === 'find' &&
-      last.where === undefined &&
-      named(line, clause.from, clause.to, 'position', 'zone').length > 0
-    )
-      acts[acts.length - 1] = { ...last, where: text }
-    else if (isLoose(line, clause)) loose.push(text)
-    when ??= timeIn(line, clause.from, clause.to)?.past
-    told = { ...told, ...spokenOf(line, clause) }
+      if (!reasonOf(reading, clause, read) && !moreOfTrial(reading, clause)) trials(reading, clause, read)
+    } else if (read) {
+      if (!moreOfTrial(reading, clause)) does(reading, clause, read)
+    } else adds(reading, clause)
   }
-  flush()
-  keepLoose()
-  return { acts, rest, told }
+  endTrial(reading)
+  keepLoose(reading)
+  return { acts: reading.acts, rest: reading.rest, told: reading.told }
+}
+
+function endTrial(reading: Reading) {
+  if (reading.trial) reading.acts.push(...testActs(reading.trial))
+  reading.trial = undefined
+}
+
+function keepLoose(reading: Reading) {
+  reading.rest.push(...reading.loose)
+  reading.loose = []
+}
+
+const replaceLast = ({ acts }: Reading, act: Act) => {
+  acts[acts.length - 1] = act
+}
+
+/** "Changed C9: was 470 µF, now 1000 µF": with what it was replaced. */
+function replacement({ line, acts, trial }: Reading, clause: Clause): boolean {
+  const last = acts.at(-1)
+  if (trial || last?.do !== 'swap' || last.with !== undefined || !meansOnly(line, clause)) return false
+  const means = written(line, clause.from, clause.to).replace(/^.*\bnow\s+/i, '')
+  for (let i = acts.length - 1; i >= 0 && acts[i]?.do === 'swap'; i--)
+    acts[i] = { ...(acts[i] as typeof last), with: means }
+  return true
+}
+
+/** "I slipped with the screwdriver and scratched the case": one event. */
+function sameEvent(reading: Reading, clause: Clause): boolean {
+  const { line, acts } = reading
+  const last = acts.at(-1)
+  if (
+    last?.do !== 'incident' ||
+    !/^(?:and )?(?:scratched|broke|bent|cracked|chipped|tore|dented|cut|hit|burnt|melted|shorted|snapped|damaged|marked)\b/.test(
+      words(line, clause.from, clause.to),
+    )
+  )
+    return false
+  replaceLast(reading, { ...last, words: `${last.words}, ${written(line, clause.from, clause.to)}` })
+  return true
+}
+
+/** A trial that is only guessed, after a part was judged: why it was. */
+function reasonOf(reading: Reading, clause: Clause, read: Tried): boolean {
+  const last = reading.acts.at(-1)
+  if (!read.guessed || reading.trial || !last || !isThought(last)) return false
+  const text = written(reading.line, clause.from, clause.to)
+  replaceLast(reading, { ...last, because: together(last.because, text) })
+  return true
+}
+
+/** "even the sticky ones": more of what was said, and no verdict of its own. */
+function moreOfTrial(reading: Reading, clause: Clause): boolean {
+  const { line, trial } = reading
+  if (
+    !trial ||
+    !/^(?:even|including|like|especially|mainly|mostly the)\b/.test(words(line, clause.from, clause.to))
+  )
+    return false
+  if (trial.is !== 'pass')
+    reading.trial = { ...trial, symptom: together(trial.symptom, written(line, clause.from, clause.to)) }
+  return true
+}
+
+const whySaid = (line: Line, { why }: Clause) => why && written(line, why.from, why.to)
+
+function trials(reading: Reading, clause: Clause, read: Tried) {
+  const { line, when } = reading
+  const why = whySaid(line, clause)
+  // "punched 400 characters, none wrong": the clause before said what was tried.
+  if (read.carried) reading.loose = []
+  keepLoose(reading)
+  const full = why && read.is !== 'pass' ? { ...read, symptom: together(read.symptom, why) } : read
+  const dated = full.when === undefined && when !== undefined ? { ...full, when } : full
+  if (reading.trial && sameTrial(reading.trial, dated)) reading.trial = mergeTried(reading.trial, dated)
+  else {
+    endTrial(reading)
+    reading.trial = dated
+  }
+  reading.told = {
+    ...reading.told,
+    ...spokenOf(line, clause),
+    fn: read.fns.at(-1),
+    last: { do: 'test', fn: read.fns[0] ?? '', is: read.is },
+  }
+}
+
+function does(reading: Reading, clause: Clause, read: readonly Act[]) {
+  const { line } = reading
+  endTrial(reading)
+  const thought = read.some(isThought)
+  const ground = together(...(thought ? reading.loose : []), whySaid(line, clause))
+  if (thought) reading.loose = []
+  else keepLoose(reading)
+  reading.load = loadIn(line, clause, read) ?? reading.load
+  const { load } = reading
+  reading.acts.push(
+    ...read.map((a): Act => {
+      if (a.do === 'read' && load && !a.load) return { ...a, load }
+      return isThought(a) && ground ? { ...a, because: together(ground, a.because) } : a
+    }),
+  )
+  reading.told = toldOf(read, { ...reading.told, ...spokenOf(line, clause) })
+}
+
+/** The load that the readings from here on are taken on: "on the dummy load", "without load". */
+function loadIn(line: Line, clause: Clause, read: readonly Act[]): string | undefined {
+  const said = words(line, clause.from, clause.to)
+  const [first] = read
+  if (first?.do === 'read' && first.load && /^(?:on|with|under|at|without|no)\b/.test(said)) return first.load
+  const dummy = /\b(?:with|on|into) (?:a |the )?(dummy load|dummy|load resistor|[\w ]*load)\b/.exec(said)?.[1]
+  return read.some((a) => a.do === 'power') ? dummy : undefined
+}
+
+/** Words that add to what was tried or thought before. */
+function adds(reading: Reading, clause: Clause) {
+  const { line, acts, trial } = reading
+  const text = written(line, clause.from, clause.to)
+  const last = acts.at(-1)
+  const gear = named(line, clause.from, clause.to, 'gear').filter((m) => m.names.length === 1)[0]?.names[0]
+  if (trial && gear && !trial.gear) reading.trial = { ...trial, gear }
+  else if (trial && addsTo(line, clause)) reading.trial = { ...trial, symptom: together(trial.symptom, text) }
+  else if (!trial && last && isThought(last) && reading.loose.length === 0)
+    replaceLast(reading, { ...last, because: together(last.because, text) })
+  else if (
+    !trial &&
+    last?.do === 'find' &&
+    last.where === undefined &&
+    named(line, clause.from, clause.to, 'position', 'zone').length > 0
+  )
+    replaceLast(reading, { ...last, where: text })
+  else if (isLoose(line, clause)) reading.loose.push(text)
+  reading.when ??= timeIn(line, clause.from, clause.to)?.past
+  reading.told = { ...reading.told, ...spokenOf(line, clause) }
 }
 
 /** Amounts and nothing that was measured: what a replaced part was, and is. */
@@ -286,7 +325,7 @@ export function toldOf(acts: readonly Act[], told: Told): Told {
 }
 
 /** A clause that only says more of the trial before: no name of its own. */
-const adds = (line: Line, clause: Clause) =>
+const addsTo = (line: Line, clause: Clause) =>
   named(line, clause.from, clause.to, 'position', 'zone', 'gear', 'point').length === 0
 
 /** A clause of which nothing was understood and that may have said something. */

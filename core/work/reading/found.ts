@@ -1,5 +1,5 @@
 /** What a look finds on the machine, of our time or earlier. */
-import type { FoundSort } from './acts.ts'
+import type { Act, FoundSort } from './acts.ts'
 import type { Clause } from './clauses.ts'
 import { type Line, named, tagged, words, written } from './line.ts'
 import { whenOf } from './slots.ts'
@@ -27,6 +27,49 @@ const rank: readonly FoundSort[] = [
   'other',
 ]
 
+const foundThere = (line: Line, clause: Clause, sort: FoundSort): readonly Act[] => [
+  {
+    do: 'find',
+    finding: sort,
+    where: trimmed(line, clause.from, clause.to) ?? '',
+    words: written(line, clause.from, clause.to),
+    ...whenOf(line, clause),
+  },
+]
+
+function brokenTrack(line: Line, clause: Clause): readonly Act[] | undefined {
+  const said = words(line, clause.from, clause.to)
+  const broken =
+    /\b(?:tracks?|traces?|conductors?)\b/.test(said) &&
+    /\b(?:interrupted|broken|cracked|cut|open|gone|lifted|eaten|torn|burnt|missing|corroded through|severed)\b/.test(
+      said,
+    )
+  return broken && !/\b(?:i|we) cut\b/.test(said) ? foundThere(line, clause, 'broken track') : undefined
+}
+
+function liftedPad(line: Line, clause: Clause): readonly Act[] | undefined {
+  const said = words(line, clause.from, clause.to)
+  return /\bpads?\b/.test(said) &&
+    /\b(?:up|lifted|off|loose|torn|gone|missing|lifting|coming)\b/.test(said) &&
+    !/\bfelt|rubber|foam\b/.test(said)
+    ? foundThere(line, clause, 'lifted pad')
+    : undefined
+}
+
+/** A foot, a badge, a cap that is not there. */
+function isLost(line: Line, clause: Clause): boolean {
+  const said = words(line, clause.from, clause.to)
+  return (
+    /\b(?:missing|misses|is gone|are gone|lost)\b/.test(said) &&
+    named(line, clause.from, clause.to, 'function', 'gear', 'point').length === 0 &&
+    !/\b(?:screws?|-?\d+ ?v|volts?|rails?|keys?|letters?|m\d\w*|columns?|contents?|data)\b|^(?:only )?(?:1|one|some|two|2|3)(?: (?:is|are|more))* (?:missing|lost|gone)/i.test(
+      said,
+    ) &&
+    clause.to - clause.from >= 2 &&
+    tagged(line, clause.from, clause.to, 'incident').length === 0
+  )
+}
+
 export const finding: ClauseReader = (line, clause, told) => {
   const names = named(line, clause.from, clause.to, 'position', 'function', 'zone', 'gear').filter(
     (m) => m.to - m.from > 1,
@@ -34,54 +77,9 @@ export const finding: ClauseReader = (line, clause, told) => {
   const hits = tagged(line, clause.from, clause.to, 'finding').filter(
     (h) => !names.some((m) => m.from <= h.from && h.to <= m.to),
   )
-  const said0 = words(line, clause.from, clause.to)
-  const broken =
-    /\b(?:tracks?|traces?|conductors?)\b/.test(said0) &&
-    /\b(?:interrupted|broken|cracked|cut|open|gone|lifted|eaten|torn|burnt|missing|corroded through|severed)\b/.test(
-      said0,
-    )
-  if (broken && !/\b(?:i|we) cut\b/.test(said0))
-    return [
-      {
-        do: 'find',
-        finding: 'broken track',
-        where: trimmed(line, clause.from, clause.to) ?? '',
-        words: written(line, clause.from, clause.to),
-        ...whenOf(line, clause),
-      },
-    ]
-  if (
-    /\bpads?\b/.test(said0) &&
-    /\b(?:up|lifted|off|loose|torn|gone|missing|lifting|coming)\b/.test(said0) &&
-    !/\bfelt|rubber|foam\b/.test(said0)
-  )
-    return [
-      {
-        do: 'find',
-        finding: 'lifted pad',
-        where: trimmed(line, clause.from, clause.to) ?? '',
-        words: written(line, clause.from, clause.to),
-        ...whenOf(line, clause),
-      },
-    ]
-  // A foot, a badge, a cap that is not there.
-  const lost =
-    /\b(?:missing|misses|is gone|are gone|lost)\b/.test(said0) &&
-    named(line, clause.from, clause.to, 'function', 'gear', 'point').length === 0 &&
-    !/\b(?:screws?|-?\d+ ?v|volts?|rails?|keys?|letters?|m\d\w*|columns?|contents?|data)\b|^(?:only )?(?:1|one|some|two|2|3)(?: (?:is|are|more))* (?:missing|lost|gone)/i.test(
-      said0,
-    ) &&
-    clause.to - clause.from >= 2
-  if (hits.length === 0 && lost && !tagged(line, clause.from, clause.to, 'incident').length)
-    return [
-      {
-        do: 'find',
-        finding: 'loss',
-        where: trimmed(line, clause.from, clause.to) ?? '',
-        words: written(line, clause.from, clause.to),
-        ...whenOf(line, clause),
-      },
-    ]
+  const fixed = brokenTrack(line, clause) ?? liftedPad(line, clause)
+  if (fixed) return fixed
+  if (hits.length === 0 && isLost(line, clause)) return foundThere(line, clause, 'loss')
   if (hits.length === 0) return undefined
   const said = words(line, clause.from, clause.to)
   const denied = hits.filter(

@@ -43,6 +43,12 @@ export const verbOf = ({ verbs }: Vocabulary, word: string): VerbForm | undefine
 
 const base = (name: string) => name.split(',')[0]?.trim() ?? name
 
+/** Takes down that a name may be said so; `plural`: with and without its s. */
+interface Naming {
+  readonly add: (sort: NameSort, name: string, said: string, by: Mention['by']) => void
+  readonly plural: (sort: NameSort, name: string, said: string, by: Mention['by']) => void
+}
+
 /** Every way to say each name, once a scene. */
 export function vocabularyOf(scene: ReadingScene): Vocabulary {
   const aliases = new Map<string, Alias[]>()
@@ -66,140 +72,12 @@ export function vocabularyOf(scene: ReadingScene): Vocabulary {
     add(sort, name, said, by)
     add(sort, name, /s$/.test(said) ? said.replace(/s$/, '') : `${said}s`, by)
   }
-  for (const { name } of scene.functions) {
-    const short = base(name)
-    add('function', name, name, 'name')
-    plural('function', name, short, 'name')
-    const count = /,\s*(\d+)\s*(\w*)/.exec(name)
-    if (count) {
-      add('function', name, `${count[1]} ${short}`, 'name')
-      add('function', name, `${short} ${count[1]}`, 'name')
-      if (count[2]) {
-        add('function', name, `${count[1]} ${count[2]}`, 'name')
-        plural('function', name, count[2], 'alias')
-      }
-    }
-    for (const { of, nouns, verbs } of functionNames)
-      if (of.test(name.toLowerCase())) {
-        for (const noun of nouns) add('function', name, noun, 'alias')
-        for (const verb of verbs) {
-          add('function', name, verb, 'verb')
-          add('function', name, `${verb}s`, 'verb')
-          add('function', name, verb.endsWith('e') ? `${verb}d` : `${verb}ed`, 'verb')
-        }
-      }
-    // "tape-out switch" is also "tape out"; "rounding switch" "rounding".
-    const head = short.replace(/\s+(?:switch|port|control|lamp|output|input)$/i, '')
-    if (head !== short) add('function', name, head, 'alias')
-  }
-  for (const { name, kind } of scene.positions) {
-    plural('position', name, name, 'name')
-    const words = kind.toLowerCase().split(/\s+/)
-    plural('position', name, kind, 'alias')
-    // "timing ROM" for IC18, "line connector" for J2, "loudspeaker" for LS1.
-    const last = words.at(-1) ?? ''
-    if (words.length > 1 && /^[a-z]+$/.test(last)) plural('position', name, last, 'noun')
-    for (const [noun, holds] of Object.entries(partNouns))
-      if (holds.some((h) => kind.toLowerCase().includes(h)) && squash(name) !== noun)
-        plural('position', name, noun, 'noun')
-    if (/supply/i.test(name))
-      for (const said of [
-        'psu',
-        'power supply',
-        'power unit',
-        'power supply unit',
-        'power pack',
-        'mains supply',
-      ])
-        add('position', name, said, 'alias')
-    if (/keyboard/i.test(name))
-      for (const said of ['kbd', 'keyb', 'keyboard assembly']) add('position', name, said, 'alias')
-    if (/^BT/.test(name))
-      for (const said of ['memory battery', 'backup battery', 'memory cell', 'backup cell'])
-        add('position', name, said, 'alias')
-    if (/ (?:board|card|unit|drive|head|block|assembly)$/.test(name)) {
-      const [first = ''] = name.split(' ')
-      if (name.split(' ').length === 2 && !common.has(first.toLowerCase()))
-        add('position', name, first, 'noun')
-      add('position', name, name.replace(/ board$/, ' pcb'), 'alias')
-      add('position', name, name.replace(/ (?:board|card)$/, ' brd'), 'alias')
-      add('position', name, name.replace(/ board$/, ' card'), 'alias')
-      add('position', name, name.replace(/ card$/, ' board'), 'alias')
-      add(
-        'position',
-        name,
-        `${name} ${name.endsWith('card') || name.endsWith('board') ? '' : 'card'}`.trim(),
-        'alias',
-      )
-    }
-    const lastOfName = name.toLowerCase().split(' ').at(-1) ?? ''
-    if (name.includes(' ') && lastOfName.length > 3) plural('position', name, lastOfName, 'noun')
-    const leading = /^([a-z]{4,}) [a-z]$/i.exec(name)
-    if (leading?.[1]) plural('position', name, leading[1], 'noun')
-  }
-  for (const zone of scene.zones) {
-    plural('zone', zone, zone, 'name')
-    const lastOfZone = zone.split(' ').at(-1) ?? ''
-    const singular = zone.replace(/s$/, '')
-    add('zone', zone, singular, 'name')
-    for (const part of zone.split(/\s+and\s+/)) if (part !== zone) plural('zone', zone, part, 'alias')
-    if (zone.includes(' ') && lastOfZone.length > 3) add('zone', zone, lastOfZone, 'noun')
-    for (const [of, said] of zoneNames)
-      if (of.test(zone)) for (const name of said) add('zone', zone, name, 'alias')
-  }
-  for (const point of scene.points) {
-    add('point', point, point, 'name')
-    const rail = /^([+-]?)(\d+(?:\.\d+)?)V$/i.exec(point)
-    if (rail) {
-      const figure = `${rail[1] === '-' ? '-' : ''}${rail[2]}`
-      for (const said of [
-        `${figure}v`,
-        `${figure} volt`,
-        `${figure} volts`,
-        `${figure}v rail`,
-        `${figure} volt rail`,
-        `${figure} rail`,
-        `${figure}v line`,
-        `${figure} volt line`,
-      ])
-        add('point', point, said, 'name')
-      if (rail[1] !== '-')
-        for (const said of [
-          `+${figure}v`,
-          `+${figure}`,
-          `plus ${figure}`,
-          `plus ${figure}v`,
-          `plus ${figure} volts`,
-        ])
-          add('point', point, said, 'name')
-      else
-        for (const said of [
-          `minus ${rail[2]}`,
-          `minus ${rail[2]}v`,
-          `-${rail[2]}`,
-          `-${rail[2]} rail`,
-          `neg ${rail[2]}`,
-          `negative ${rail[2]}`,
-        ])
-          add('point', point, said, 'name')
-    } else if (/ clock$/.test(point)) {
-      add('point', point, point.replace(/ clock$/, ' clk'), 'alias')
-      add('point', point, point.replace(' ', ''), 'alias')
-    } else if (/^clock /.test(point)) add('point', point, point.replace('clock', 'clk'), 'alias')
-    if (/^X\d$/.test(point))
-      for (const said of [`crystal ${point}`, 'crystal']) add('point', point, said, 'alias')
-  }
-  for (const { name } of scene.gear) {
-    add('gear', name, name, 'name')
-    const code = /^(?:.*\s)([A-Z]\d+)$/.exec(name)
-    if (code?.[1]) add('gear', name, code[1], 'alias')
-    const noNumber = /^(.+)\s\d+$/.exec(name)
-    if (noNumber?.[1]) plural('gear', name, noNumber[1], 'noun')
-    else if (!code) {
-      const words = name.split(' ')
-      if (words.length === 2 && words[1] === 'box') add('gear', name, name.replace(' ', ''), 'alias')
-    }
-  }
+  const naming: Naming = { add, plural }
+  for (const { name } of scene.functions) functionNamed(naming, name)
+  for (const { name, kind } of scene.positions) positionNamed(naming, name, kind)
+  for (const zone of scene.zones) zoneNamed(naming, zone)
+  for (const point of scene.points) pointNamed(naming, point)
+  for (const { name } of scene.gear) gearNamed(naming, name)
   for (const { name, kind } of scene.gear) if (kind !== name) add('gear', name, kind, 'noun')
   for (const person of scene.people) add('person', person, person, 'name')
   for (const wait of scene.waits) add('wait', wait, wait, 'name')
@@ -209,6 +87,150 @@ export function vocabularyOf(scene: ReadingScene): Vocabulary {
   const verbs = taughtForms(taught)
   for (const word of verbs.keys()) words.add(word)
   return { scene, aliases, words, verbs, longest: Math.min(longest, 6) }
+}
+
+function functionNamed({ add, plural }: Naming, name: string) {
+  const short = base(name)
+  add('function', name, name, 'name')
+  plural('function', name, short, 'name')
+  const count = /,\s*(\d+)\s*(\w*)/.exec(name)
+  if (count) {
+    add('function', name, `${count[1]} ${short}`, 'name')
+    add('function', name, `${short} ${count[1]}`, 'name')
+    if (count[2]) {
+      add('function', name, `${count[1]} ${count[2]}`, 'name')
+      plural('function', name, count[2], 'alias')
+    }
+  }
+  for (const { of, nouns, verbs } of functionNames)
+    if (of.test(name.toLowerCase())) {
+      for (const noun of nouns) add('function', name, noun, 'alias')
+      for (const verb of verbs) {
+        add('function', name, verb, 'verb')
+        add('function', name, `${verb}s`, 'verb')
+        add('function', name, verb.endsWith('e') ? `${verb}d` : `${verb}ed`, 'verb')
+      }
+    }
+  // "tape-out switch" is also "tape out"; "rounding switch" "rounding".
+  const head = short.replace(/\s+(?:switch|port|control|lamp|output|input)$/i, '')
+  if (head !== short) add('function', name, head, 'alias')
+}
+
+function positionNamed(naming: Naming, name: string, kind: string) {
+  const { add, plural } = naming
+  plural('position', name, name, 'name')
+  const words = kind.toLowerCase().split(/\s+/)
+  plural('position', name, kind, 'alias')
+  // "timing ROM" for IC18, "line connector" for J2, "loudspeaker" for LS1.
+  const last = words.at(-1) ?? ''
+  if (words.length > 1 && /^[a-z]+$/.test(last)) plural('position', name, last, 'noun')
+  for (const [noun, holds] of Object.entries(partNouns))
+    if (holds.some((h) => kind.toLowerCase().includes(h)) && squash(name) !== noun)
+      plural('position', name, noun, 'noun')
+  if (/supply/i.test(name))
+    for (const said of [
+      'psu',
+      'power supply',
+      'power unit',
+      'power supply unit',
+      'power pack',
+      'mains supply',
+    ])
+      add('position', name, said, 'alias')
+  if (/keyboard/i.test(name))
+    for (const said of ['kbd', 'keyb', 'keyboard assembly']) add('position', name, said, 'alias')
+  if (/^BT/.test(name))
+    for (const said of ['memory battery', 'backup battery', 'memory cell', 'backup cell'])
+      add('position', name, said, 'alias')
+  if (/ (?:board|card|unit|drive|head|block|assembly)$/.test(name)) {
+    const [first = ''] = name.split(' ')
+    if (name.split(' ').length === 2 && !common.has(first.toLowerCase())) add('position', name, first, 'noun')
+    add('position', name, name.replace(/ board$/, ' pcb'), 'alias')
+    add('position', name, name.replace(/ (?:board|card)$/, ' brd'), 'alias')
+    add('position', name, name.replace(/ board$/, ' card'), 'alias')
+    add('position', name, name.replace(/ card$/, ' board'), 'alias')
+    add(
+      'position',
+      name,
+      `${name} ${name.endsWith('card') || name.endsWith('board') ? '' : 'card'}`.trim(),
+      'alias',
+    )
+  }
+  const lastOfName = name.toLowerCase().split(' ').at(-1) ?? ''
+  if (name.includes(' ') && lastOfName.length > 3) plural('position', name, lastOfName, 'noun')
+  const leading = /^([a-z]{4,}) [a-z]$/i.exec(name)
+  if (leading?.[1]) plural('position', name, leading[1], 'noun')
+}
+
+function zoneNamed({ add, plural }: Naming, zone: string) {
+  plural('zone', zone, zone, 'name')
+  const lastOfZone = zone.split(' ').at(-1) ?? ''
+  const singular = zone.replace(/s$/, '')
+  add('zone', zone, singular, 'name')
+  for (const part of zone.split(/\s+and\s+/)) if (part !== zone) plural('zone', zone, part, 'alias')
+  if (zone.includes(' ') && lastOfZone.length > 3) add('zone', zone, lastOfZone, 'noun')
+  for (const [of, said] of zoneNames)
+    if (of.test(zone)) for (const name of said) add('zone', zone, name, 'alias')
+}
+
+function pointNamed(naming: Naming, point: string) {
+  const { add } = naming
+  add('point', point, point, 'name')
+  const rail = /^([+-]?)(\d+(?:\.\d+)?)V$/i.exec(point)
+  if (rail) railNames(naming, point, rail[1] === '-', rail[2] ?? '')
+  else if (/ clock$/.test(point)) {
+    add('point', point, point.replace(/ clock$/, ' clk'), 'alias')
+    add('point', point, point.replace(' ', ''), 'alias')
+  } else if (/^clock /.test(point)) add('point', point, point.replace('clock', 'clk'), 'alias')
+  if (/^X\d$/.test(point))
+    for (const said of [`crystal ${point}`, 'crystal']) add('point', point, said, 'alias')
+}
+
+/** "+12 V" and every other way to say a rail. */
+function railNames({ add }: Naming, point: string, negative: boolean, figures: string) {
+  const figure = `${negative ? '-' : ''}${figures}`
+  for (const said of [
+    `${figure}v`,
+    `${figure} volt`,
+    `${figure} volts`,
+    `${figure}v rail`,
+    `${figure} volt rail`,
+    `${figure} rail`,
+    `${figure}v line`,
+    `${figure} volt line`,
+  ])
+    add('point', point, said, 'name')
+  if (!negative)
+    for (const said of [
+      `+${figure}v`,
+      `+${figure}`,
+      `plus ${figure}`,
+      `plus ${figure}v`,
+      `plus ${figure} volts`,
+    ])
+      add('point', point, said, 'name')
+  else
+    for (const said of [
+      `minus ${figures}`,
+      `minus ${figures}v`,
+      `-${figures}`,
+      `-${figures} rail`,
+      `neg ${figures}`,
+      `negative ${figures}`,
+    ])
+      add('point', point, said, 'name')
+}
+
+function gearNamed({ add, plural }: Naming, name: string) {
+  add('gear', name, name, 'name')
+  const code = /^(?:.*\s)([A-Z]\d+)$/.exec(name)
+  if (code?.[1]) add('gear', name, code[1], 'alias')
+  const noNumber = /^(.+)\s\d+$/.exec(name)
+  if (noNumber?.[1]) plural('gear', name, noNumber[1], 'noun')
+  else if (!code) {
+    const words = name.split(' ')
+    if (words.length === 2 && words[1] === 'box') add('gear', name, name.replace(' ', ''), 'alias')
+  }
 }
 
 /** What has that very name here. */

@@ -8,6 +8,14 @@ import type { ClauseReader } from './told.ts'
 const settable =
   /\b(?:jumper|jumpers|strap|straps|link|dip|dip switch|selector|dial|rotary|switch|knob|slider|tap|voltage selector|sw\d+|thumbwheel)\b/
 
+/** Where the words end that say how it is set: "to 3 now" is 3. */
+function endOfWay(line: Line, start: number, end: number): number {
+  const stop = stopAt(line, start, end)
+  for (let i = start + 1; i < stop; i++)
+    if (/^(?:now|instead|again|from|was|before|because|for)$/.test(line.tokens[i]?.word ?? '')) return i
+  return stop
+}
+
 export const set: ClauseReader = (line, clause) => {
   const said = words(line, clause.from, clause.to)
   const noun = settable.exec(said)
@@ -37,14 +45,7 @@ export const set: ClauseReader = (line, clause) => {
   const next = line.tokens[at + 1]?.word
   const start =
     at >= 0 ? (next === 'position' || next === 'pos' || next === 'the' ? at + 2 : at + 1) : clause.to - 1
-  const stop = stopAt(line, start, clause.to)
-  let end = stop
-  for (let i = start + 1; i < stop; i++)
-    if (/^(?:now|instead|again|from|was|before|because|for)$/.test(line.tokens[i]?.word ?? '')) {
-      end = i
-      break
-    }
-  const to = written(line, start, end)
+  const to = written(line, start, endOfWay(line, start, clause.to))
   if (!to || /^(?:the )?(?:board|machine|supply|back|side)$/i.test(to)) return undefined
   let from = nounAt
   while (

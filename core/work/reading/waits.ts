@@ -1,5 +1,6 @@
 /** What goes on by itself: it begins, it is looked at again and again, it is over. */
 import type { Act } from './acts.ts'
+import type { Clause } from './clauses.ts'
 import { work } from './hands.ts'
 import { restingWords } from './lexicon.ts'
 import { type Line, named, tagged, words, written } from './line.ts'
@@ -88,22 +89,26 @@ function lengthIn(
 const restsIn = (line: Line, from: number, to: number) =>
   line.tokens.slice(from, to).some((t) => restingWords.has(t.word))
 
-export const waiting: ClauseReader = (line, clause, told) => {
+/** A length of time that belongs to a trial, and not to something that rests. */
+function isOfTrial(line: Line, clause: Clause): boolean {
   const said = words(line, clause.from, clause.to)
-  const again = againIn(line, clause.from, clause.to)
-  // "only after ten minutes of warming up": a condition of a trial.
-  if (
+  // "only after ten minutes of warming up": a condition.
+  const condition =
     /\b(?:only |not )?after (?:about |some )?\d+ ?(?:min|mins|minutes|h|hours?)\b/.test(said) &&
     named(line, clause.from, clause.to, 'function').length > 0
-  )
-    return undefined
-  // "let it run for an hour": it was tried, nothing rests.
-  if (
+  // "let it run for an hour": it was tried.
+  return (
+    condition ||
     /\b(?:let|left|leave|leaving) (?:it|them|the \w+|everything)?(?: (?:be|stay))? ?(?:run|running|on|playing|powered|switched on)\b/.test(
       said,
     )
   )
-    return undefined
+}
+
+export const waiting: ClauseReader = (line, clause, told) => {
+  const said = words(line, clause.from, clause.to)
+  const again = againIn(line, clause.from, clause.to)
+  if (isOfTrial(line, clause)) return undefined
   const acts: Act[] = []
   const good = tagged(line, clause.from, clause.to, 'good', 'bad').filter(() =>
     named(line, clause.from, clause.to, 'function').some((m) => m.by !== 'noun' && m.by !== 'verb'),
