@@ -1,4 +1,9 @@
 /** Puts the server together: security headers, sessions, CSRF defence, routes, the built interface. */
+import type { Config } from './config.ts'
+import type { Router } from 'express-serve-static-core'
+import type { Sequelize } from 'sequelize'
+import type { Live } from './live.ts'
+import type { Logger } from 'pino'
 import { mkdirSync, existsSync, writeFileSync, readFileSync } from 'node:fs'
 import path from 'node:path'
 import { randomBytes } from 'node:crypto'
@@ -78,31 +83,31 @@ const openBody = jsonBody('16kb')
 
 const entriesBody = jsonBody('2mb')
 
+const guarded = helmet({
+  contentSecurityPolicy: {
+    directives: {
+      defaultSrc: ["'self'"],
+      scriptSrc: ["'self'"],
+      styleSrc: ["'self'", "'unsafe-inline'"],
+      imgSrc: ["'self'", 'blob:', 'data:'],
+      fontSrc: ["'self'", 'data:'],
+      connectSrc: ["'self'"],
+      objectSrc: ["'none'"],
+      frameAncestors: ["'none'"],
+      upgradeInsecureRequests: null,
+    },
+  },
+  strictTransportSecurity: false,
+  crossOriginOpenerPolicy: false,
+  originAgentCluster: false,
+})
+
 export function createApp(services: Services): { app: Express; close: () => Promise<void> } {
   const { config, db, live, log } = services
   const app = express()
   app.disable('x-powered-by')
   app.set('trust proxy', config.proxies === '' ? false : config.proxies)
-  app.use(
-    helmet({
-      contentSecurityPolicy: {
-        directives: {
-          defaultSrc: ["'self'"],
-          scriptSrc: ["'self'"],
-          styleSrc: ["'self'", "'unsafe-inline'"],
-          imgSrc: ["'self'", 'blob:', 'data:'],
-          fontSrc: ["'self'", 'data:'],
-          connectSrc: ["'self'"],
-          objectSrc: ["'none'"],
-          frameAncestors: ["'none'"],
-          upgradeInsecureRequests: null,
-        },
-      },
-      strictTransportSecurity: false,
-      crossOriginOpenerPolicy: false,
-      originAgentCluster: false,
-    }),
-  )
+  app.use(guarded)
   const pool = new pg.Pool({ connectionString: config.databaseUrl, max: 4, Client: SteadyClient })
   pool.on('error', (error) => log.warn({ error: error.message }, 'session connection lost'))
   const Store = connectPgSimple(session)
@@ -134,19 +139,7 @@ export function createApp(services: Services): { app: Express; close: () => Prom
   api.use(csrf)
   api.use((request, response, next) => (isOpen(request) ? openBody(request, response, next) : next()))
   api.use(visitorFirst)
-  api.use((request, _response, next) => {
-    if (!config.test)
-      request.on('close', () =>
-        log.info(
-          {
-            method: request.method,
-            path: request.baseUrl + request.path.replace(/^\/(invitations|calendar)\/.*/, '/$1/…'),
-          },
-          'request',
-        ),
-      )
-    next()
-  })
+  logged({ api, config, log })
   // Photographs, voices, tables and records read their own bodies, to the disk.
   api.use(
     recordRoutes(services),
@@ -177,6 +170,44 @@ export function createApp(services: Services): { app: Express; close: () => Prom
     practiceRoutes(services),
     planRoutes(services),
   )
+  liveRoute({ api, db, live })
+  api.use(() => {
+    throw new ProblemError('not-found', 'There is nothing at this address.')
+  })
+  app.use('/api', api)
+  pageRoutes({ app, config })
+  app.use(errorHandler(log))
+  return {
+    app,
+    close: async () => {
+      store.close()
+      await pool.end()
+    },
+  }
+}
+
+/** The pages and what they load; every address is the same page. */
+function pageRoutes({ app, config }: { app: Express; config: Config }) {
+  app.use(
+    express.static(config.webDir, {
+      index: false,
+      maxAge: '1y',
+      immutable: true,
+      // Names that stay the same while what they name changes.
+      setHeaders: (response, file) =>
+        /\.(?:html|webmanifest)$|[\\/](?:sw\.js|icon\.svg)$/.test(file) &&
+        response.setHeader('cache-control', 'no-cache'),
+    }),
+  )
+  app.get(/.*/, (_request, response) => {
+    response.setHeader('cache-control', 'no-cache')
+    response.sendFile(path.join(config.webDir, 'index.html'))
+  })
+  return {}
+}
+
+/** What changed, told to whoever is signed in, and to guests of their machines only. */
+function liveRoute({ api, db, live }: { api: Router; db: Sequelize; live: Live }) {
   api.get(
     '/live',
     handle(async (request, response) => {
@@ -193,31 +224,22 @@ export function createApp(services: Services): { app: Express; close: () => Prom
       await live.stream(request, response, filter)
     }),
   )
-  api.use(() => {
-    throw new ProblemError('not-found', 'There is nothing at this address.')
+  return {}
+}
+
+function logged({ api, config, log }: { api: Router; config: Config; log: Logger }) {
+  api.use((request, _response, next) => {
+    if (!config.test)
+      request.on('close', () =>
+        log.info(
+          {
+            method: request.method,
+            path: request.baseUrl + request.path.replace(/^\/(invitations|calendar)\/.*/, '/$1/…'),
+          },
+          'request',
+        ),
+      )
+    next()
   })
-  app.use('/api', api)
-  app.use(
-    express.static(config.webDir, {
-      index: false,
-      maxAge: '1y',
-      immutable: true,
-      // Names that stay the same while what they name changes.
-      setHeaders: (response, file) =>
-        /\.(?:html|webmanifest)$|[\\/](?:sw\.js|icon\.svg)$/.test(file) &&
-        response.setHeader('cache-control', 'no-cache'),
-    }),
-  )
-  app.get(/.*/, (_request, response) => {
-    response.setHeader('cache-control', 'no-cache')
-    response.sendFile(path.join(config.webDir, 'index.html'))
-  })
-  app.use(errorHandler(log))
-  return {
-    app,
-    close: async () => {
-      store.close()
-      await pool.end()
-    },
-  }
+  return {}
 }

@@ -61,21 +61,7 @@ export function AmendSlip({
           void correct()
         }}
       >
-        {restating && (
-          <div className="col-span-2 max-sm:col-span-1">
-            <TextField
-              label="What it should say, as a line (empty: as it is)"
-              className="num"
-              placeholder="test bell fail"
-              value={restating.line}
-              autoFocus
-              onChange={(e) => restating.setLine(e.target.value)}
-            />
-            <p className="text-quiet min-h-5" aria-live="polite">
-              {restating.line.trim() ? restating.says : ''}
-            </p>
-          </div>
-        )}
+        {restating && <Restate restating={restating} />}
         <TextField
           label="When it happened"
           type="datetime-local"
@@ -122,7 +108,26 @@ export function AmendSlip({
   )
 }
 
-/** Sends the correction or the withdrawal of an entry; what clashes can be kept as contested. | */
+/** What the entry should say, as a line. */
+function Restate({ restating }: { restating: Restating }) {
+  return (
+    <div className="col-span-2 max-sm:col-span-1">
+      <TextField
+        label="What it should say, as a line (empty: as it is)"
+        className="num"
+        placeholder="test bell fail"
+        value={restating.line}
+        autoFocus
+        onChange={(e) => restating.setLine(e.target.value)}
+      />
+      <p className="text-quiet min-h-5" aria-live="polite">
+        {restating.line.trim() ? restating.says : ''}
+      </p>
+    </div>
+  )
+}
+
+/** Sends the correction or the withdrawal of an entry; what clashes can be kept as contested. */
 function useAmending({
   row,
   reason,

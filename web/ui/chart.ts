@@ -118,19 +118,59 @@ const labelAt = (index: number, count: number) =>
       ? { position: 'top', align: 'left' }
       : { position: 'top' }
 
-/** Readings of one point over time in ink; the tolerance as a band, the healthy value as a line with its words. */
-export function driftChart(
-  element: HTMLElement,
-  chart: {
-    readonly points: readonly StepPoint[]
-    readonly unit: string
-    readonly band?: { readonly low: number; readonly high: number } | undefined
-    readonly healthy?: number | undefined
-    /** What holds until it changes is drawn in steps, what drifts in slopes. */
-    readonly stepped?: boolean
-    readonly day: (at: string) => string
+interface Drift {
+  readonly points: readonly StepPoint[]
+  readonly unit: string
+  readonly band?: { readonly low: number; readonly high: number } | undefined
+  readonly healthy?: number | undefined
+  /** What holds until it changes is drawn in steps, what drifts in slopes. */
+  readonly stepped?: boolean
+  readonly day: (at: string) => string
+}
+
+const driftSeries = (chart: Drift) => ({
+  type: 'line',
+  ...(chart.stepped ? { step: 'end' } : {}),
+  symbol: 'circle',
+  symbolSize: 8,
+  lineStyle: { color: colour('--ink'), width: 2 },
+  itemStyle: { color: colour('--ink') },
+  label: {
+    show: true,
+    position: 'top',
+    formatter: (item: { dataIndex: number }) => chart.points[item.dataIndex]?.label ?? '',
+    ...inkText(),
   },
-): () => void {
+  labelLayout: { hideOverlap: true },
+  data: chart.points.map((p, i) => ({
+    value: [p.at, p.value],
+    label: labelAt(i, chart.points.length),
+  })),
+  ...(chart.band
+    ? {
+        markArea: {
+          silent: true,
+          itemStyle: { color: colour('--hair'), opacity: 0.5 },
+          label: { ...inkText(), color: colour('--quiet'), position: 'insideTopLeft' },
+          data: [[{ yAxis: chart.band.low, name: 'as expected' }, { yAxis: chart.band.high }]],
+        },
+      }
+    : {}),
+  ...(chart.healthy === undefined
+    ? {}
+    : {
+        markLine: {
+          silent: true,
+          symbol: 'none',
+          lineStyle: { color: colour('--line'), type: 'dashed' },
+          label: { ...inkText(), color: colour('--quiet'), formatter: 'healthy', position: 'end' },
+          data: [{ yAxis: chart.healthy }],
+        },
+      }),
+})
+
+/** Readings of one point over time in ink; the tolerance as a band, the healthy value as a line with its words. */
+export function driftChart(element: HTMLElement, chart: Drift): () => void {
   const values = [
     ...chart.points.map((p) => p.value),
     ...(chart.band ? [chart.band.low, chart.band.high] : []),
@@ -159,48 +199,7 @@ export function driftChart(
       const point = chart.points[i]
       return point ? `${chart.day(point.at)}: ${point.label}` : ''
     }),
-    series: [
-      {
-        type: 'line',
-        ...(chart.stepped ? { step: 'end' } : {}),
-        symbol: 'circle',
-        symbolSize: 8,
-        lineStyle: { color: colour('--ink'), width: 2 },
-        itemStyle: { color: colour('--ink') },
-        label: {
-          show: true,
-          position: 'top',
-          formatter: (item: { dataIndex: number }) => chart.points[item.dataIndex]?.label ?? '',
-          ...inkText(),
-        },
-        labelLayout: { hideOverlap: true },
-        data: chart.points.map((p, i) => ({
-          value: [p.at, p.value],
-          label: labelAt(i, chart.points.length),
-        })),
-        ...(chart.band
-          ? {
-              markArea: {
-                silent: true,
-                itemStyle: { color: colour('--hair'), opacity: 0.5 },
-                label: { ...inkText(), color: colour('--quiet'), position: 'insideTopLeft' },
-                data: [[{ yAxis: chart.band.low, name: 'as expected' }, { yAxis: chart.band.high }]],
-              },
-            }
-          : {}),
-        ...(chart.healthy === undefined
-          ? {}
-          : {
-              markLine: {
-                silent: true,
-                symbol: 'none',
-                lineStyle: { color: colour('--line'), type: 'dashed' },
-                label: { ...inkText(), color: colour('--quiet'), formatter: 'healthy', position: 'end' },
-                data: [{ yAxis: chart.healthy }],
-              },
-            }),
-      },
-    ],
+    series: [driftSeries(chart)],
   }))
 }
 

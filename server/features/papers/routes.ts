@@ -93,7 +93,7 @@ async function write(services: Services, request: Request, visitor: Visitor, bod
 
 export function papersRoutes(services: Services): Router {
   const router = Router()
-  const { db, config } = services
+  const { config } = services
 
   reads(router, '/loans/:id/papers', async (request): Promise<PapersAnswer> => {
     const visitor = await requireVisitor(request)
@@ -149,57 +149,56 @@ export function papersRoutes(services: Services): Router {
     }),
   )
   return router
+}
 
-  async function issue(
-    { db: on }: Services,
-    request: Request,
-    visitor: Visitor,
-    id: LoanId,
-    { sort, machine, packed }: z.output<typeof issueSchema>,
-  ) {
-    // Only an agreement is made from a record with amounts in it.
-    const entries = await loanLine(on, id, { prices: sort === 'agreement', blind: new Map() })
-    const now = nowInstant()
-    const world = fold(entries, { now })
-    const file = world.loanFiles.get(id)
-    if (!file?.asked) throw notFound()
-    if (!issuable(file).includes(sort))
-      throw new ProblemError('invalid', `There is nothing recorded yet from which a ${sort} could be made.`)
-    if (ofMachine(sort) !== (machine !== undefined))
-      throw new ProblemError(
-        'invalid',
-        ofMachine(sort) ? 'Say of which machine.' : 'It is of no one machine.',
-      )
-    const of = paperSubject(file, sort) as EntryId | undefined
-    const { house, zone } = await houseFacts()
-    const source = paperSource(world, id, { sort, house, zone, of, machine, packed })
-    if (!source) throw notFound()
-    const number = nextPaperNumber(file)
-    const by = world.parties.get(visitor.party)?.name ?? ''
-    const { html, code } = await paperHtml(paperPage(source), {
-      house,
-      number: `Paper ${number} of ${file.asked.body.number ? `loan ${file.asked.body.number}` : 'this loan'}`,
-      issued: `Issued ${dayWords(now, zone)}, ${clockWords(now, zone)}${by ? ` by ${by}` : ''}`,
-    })
-    const bytes = Buffer.from(html)
-    const sha256 = createHash('sha256').update(bytes).digest('hex')
-    await writeWhole(filePath(config.dataDir, sha256, 'original'), bytes)
-    await rememberFile(db, sha256, 'text/html', 0, 0, bytes.length)
-    return write(services, request, visitor, [
-      {
-        kind: 'paper',
-        what: 'issued',
-        loan: id,
-        sort,
-        number,
-        code,
-        file: sha256,
-        ...(of ? { of } : {}),
-        ...(machine ? { machine } : {}),
-        packed,
-      },
-    ])
-  }
+/** A paper made from the record as it stands, kept as a file and written down with its code. */
+async function issue(
+  services: Services,
+  request: Request,
+  visitor: Visitor,
+  id: LoanId,
+  { sort, machine, packed }: z.output<typeof issueSchema>,
+) {
+  const { db, config } = services
+  // Only an agreement is made from a record with amounts in it.
+  const entries = await loanLine(db, id, { prices: sort === 'agreement', blind: new Map() })
+  const now = nowInstant()
+  const world = fold(entries, { now })
+  const file = world.loanFiles.get(id)
+  if (!file?.asked) throw notFound()
+  if (!issuable(file).includes(sort))
+    throw new ProblemError('invalid', `There is nothing recorded yet from which a ${sort} could be made.`)
+  if (ofMachine(sort) !== (machine !== undefined))
+    throw new ProblemError('invalid', ofMachine(sort) ? 'Say of which machine.' : 'It is of no one machine.')
+  const of = paperSubject(file, sort) as EntryId | undefined
+  const { house, zone } = await houseFacts()
+  const source = paperSource(world, id, { sort, house, zone, of, machine, packed })
+  if (!source) throw notFound()
+  const number = nextPaperNumber(file)
+  const by = world.parties.get(visitor.party)?.name ?? ''
+  const { html, code } = await paperHtml(paperPage(source), {
+    house,
+    number: `Paper ${number} of ${file.asked.body.number ? `loan ${file.asked.body.number}` : 'this loan'}`,
+    issued: `Issued ${dayWords(now, zone)}, ${clockWords(now, zone)}${by ? ` by ${by}` : ''}`,
+  })
+  const bytes = Buffer.from(html)
+  const sha256 = createHash('sha256').update(bytes).digest('hex')
+  await writeWhole(filePath(config.dataDir, sha256, 'original'), bytes)
+  await rememberFile(db, sha256, 'text/html', 0, 0, bytes.length)
+  return write(services, request, visitor, [
+    {
+      kind: 'paper',
+      what: 'issued',
+      loan: id,
+      sort,
+      number,
+      code,
+      file: sha256,
+      ...(of ? { of } : {}),
+      ...(machine ? { machine } : {}),
+      packed,
+    },
+  ])
 }
 
 /** What came back signed. It reads its own body, to the disk. */

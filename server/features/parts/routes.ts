@@ -1,4 +1,5 @@
 /** Where every part is; one part's life; what a machine's parts were, are and could be. Guests see none of it: it would speak of other machines. */
+import type { Sequelize } from 'sequelize'
 import { Router } from 'express'
 import { z } from 'zod'
 import { fold } from '#core/history/fold.ts'
@@ -161,6 +162,10 @@ function aroundMachines(services: Services, router: Router): void {
     },
   )
 
+  renewalRoute({ services, router, db })
+}
+
+function renewalRoute({ services, router, db }: { services: Services; router: Router; db: Sequelize }) {
   // The map of one kind of part, for renewing them; as=csv: what is still to be bought.
   machineRoute(
     services,

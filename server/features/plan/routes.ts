@@ -1,4 +1,5 @@
 /** The plan over HTTP: evenings ahead with who comes and their sheets; the same as a calendar. */
+import type { Sequelize } from 'sequelize'
 import { Router } from 'express'
 import { calendarQuery, planQuery, type PlanAnswer } from '#api/plan.ts'
 import { calendarRow, eveningSentence } from '#api/words/plan.ts'
@@ -88,6 +89,12 @@ export function planRoutes({ db }: Services): Router {
     }
   })
 
+  calendarFile({ router, db })
+  return router
+}
+
+/** The evenings ahead, for a calendar. */
+function calendarFile({ router, db }: { router: Router; db: Sequelize }) {
   /** The evenings ahead, for a calendar. */
   router.get(
     '/evenings.ics',
@@ -123,5 +130,4 @@ export function planRoutes({ db }: Services): Router {
         )
     }),
   )
-  return router
 }

@@ -1,4 +1,5 @@
 /** Practice over HTTP. A run is told anew here from what was written: nobody is taken at their word for how it ended. */
+import type { Sequelize } from 'sequelize'
 import { randomUUID } from 'node:crypto'
 import { Router } from 'express'
 import { runSchema, setCaseSchema, type OwnRun } from '#api/practice.ts'
@@ -94,6 +95,12 @@ export function practiceRoutes(services: Services): Router {
     }),
   )
 
+  setCases({ router, db })
+  return router
+}
+
+/** Cases that a steward set somebody, and whether they were done. */
+function setCases({ router, db }: { router: Router; db: Sequelize }) {
   /** What stewards asked of whom: done on which day, with how many unsafe acts, and nothing else. */
   reads(router, '/practice/set', async (request) => {
     await requireVisitor(request, 'steward')
@@ -138,5 +145,4 @@ export function practiceRoutes(services: Services): Router {
       throw invalid('case', 'No function of this type says what it needs, so no case can be made of it.')
     return madeCase(name.type, type.sheet, name.level as Level, name.seed)
   }
-  return router
 }

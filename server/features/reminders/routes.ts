@@ -1,4 +1,6 @@
 /** Reminders over HTTP: whether one is sent mail, the address of one's calendar, and what the simulated tray took. */
+import type { Sequelize } from 'sequelize'
+import type { Config } from '#server/platform/config.ts'
 import { randomBytes } from 'node:crypto'
 import { Router } from 'express'
 import { z } from 'zod'
@@ -80,6 +82,12 @@ export function remindersRoutes({ db, config }: Services): Router {
     }),
   )
 
+  calendarFeed({ router, db, config })
+  return router
+}
+
+/** What is asked by a calendar, and what the simulated tray took. */
+function calendarFeed({ router, db, config }: { router: Router; db: Sequelize; config: Config }) {
   /** Asked by a calendar, which signs in nowhere: whoever has the address reads numbers and dates, and nothing else. */
   router.get(
     '/calendar/:token.ics',
@@ -115,5 +123,4 @@ export function remindersRoutes({ db, config }: Services): Router {
     const answer = await fetch(config.mailTray)
     return (await answer.json()) as { mails: TrayMail[] }
   })
-  return router
 }

@@ -1,4 +1,5 @@
 /** Treatments of a machine, and the position of the house for the light of a session. */
+import type { Sequelize } from 'sequelize'
 import { Router } from 'express'
 import {
   cameraMarksSchema,
@@ -152,6 +153,12 @@ export function treatmentRoutes(services: Services): Router {
     }),
   )
 
+  houseSun({ router, db })
+  return router
+}
+
+/** Treatments that run anywhere in the house, and where it stands under the sun. */
+function houseSun({ router, db }: { router: Router; db: Sequelize }) {
   /** Those that run anywhere in the house. */
   reads(router, '/treating', async (request) => {
     await requireVisitor(request, 'volunteer')
@@ -170,5 +177,4 @@ export function treatmentRoutes(services: Services): Router {
       response.status(204).end()
     }),
   )
-  return router
 }

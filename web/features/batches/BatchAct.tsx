@@ -121,7 +121,7 @@ export function BatchAct({
   )
 }
 
-/** The units that the act is for. | */
+/** The units that the act is for. */
 function UnitFields({
   half,
   view,

@@ -1,5 +1,5 @@
 /** The units of a group against their modules: what each is taken to be, and what the plan makes of the unit. */
-import type { WholeView } from '#core/views/whole.ts'
+import type { WholeUnit, WholeView } from '#core/views/whole.ts'
 import type { LotPlan, ModuleState } from '#core/parts/whole-machines.ts'
 import { Link } from 'react-router'
 
@@ -64,44 +64,78 @@ export function Units({
                     ? 'put aside'
                     : ''
             return (
-              <tr key={u.id} className="border-hair border-b">
-                <th scope="row" className="py-1 pr-6 text-left font-normal whitespace-nowrap">
-                  <label className="flex items-center gap-2">
-                    <input
-                      type="checkbox"
-                      aria-label={`Count ${u.number}`}
-                      checked={!left.has(u.id)}
-                      onChange={() => toggle(u.id)}
-                    />
-                    <Link className="num hover:underline" to={`/machines/${u.machine}`}>
-                      {u.number}
-                    </Link>
-                    {u.revision && <span className="text-13 text-quiet">{u.revision}</span>}
-                  </label>
-                </th>
-                {view.kinds.map((k) => {
-                  const state = stateOf(u, k.kind)
-                  const own = said[`${u.id}/${k.kind}`] !== undefined
-                  return (
-                    <td key={k.kind} className="pr-3">
-                      <button
-                        type="button"
-                        title={own ? 'said here, for this plan only' : u.because[k.kind]}
-                        aria-label={`${u.number}, ${k.kind}: ${state}. Change it for this plan`}
-                        className={`text-13 my-0.5 h-7 w-full min-w-20 rounded-sm px-2 ${look[state]} ${own ? 'italic' : ''}`}
-                        onClick={() => setSaid({ ...said, [`${u.id}/${k.kind}`]: next[state] })}
-                      >
-                        {state === 'unknown' ? 'not known' : state}
-                      </button>
-                    </td>
-                  )
-                })}
-                <td className={`pl-3 ${role === 'a machine' ? 'font-bold' : 'text-quiet'}`}>{role}</td>
-              </tr>
+              <UnitRow
+                key={u.id}
+                u={u}
+                left={left}
+                toggle={toggle}
+                view={view}
+                stateOf={stateOf}
+                said={said}
+                onSaid={setSaid}
+                role={role}
+              />
             )
           })}
         </tbody>
       </table>
     </div>
+  )
+}
+
+function UnitRow({
+  u,
+  left,
+  toggle,
+  view,
+  stateOf,
+  said,
+  onSaid,
+  role,
+}: {
+  u: WholeUnit
+  left: ReadonlySet<string>
+  toggle: (unit: string) => void
+  view: WholeView
+  stateOf: (unit: WholeView['units'][number], kind: string) => ModuleState
+  said: Readonly<Record<string, ModuleState>>
+  onSaid: (value: Readonly<Record<string, ModuleState>>) => void
+  role: '' | 'left out' | 'a machine' | 'a donor' | 'put aside'
+}) {
+  return (
+    <tr className="border-hair border-b">
+      <th scope="row" className="py-1 pr-6 text-left font-normal whitespace-nowrap">
+        <label className="flex items-center gap-2">
+          <input
+            type="checkbox"
+            aria-label={`Count ${u.number}`}
+            checked={!left.has(u.id)}
+            onChange={() => toggle(u.id)}
+          />
+          <Link className="num hover:underline" to={`/machines/${u.machine}`}>
+            {u.number}
+          </Link>
+          {u.revision && <span className="text-13 text-quiet">{u.revision}</span>}
+        </label>
+      </th>
+      {view.kinds.map((k) => {
+        const state = stateOf(u, k.kind)
+        const own = said[`${u.id}/${k.kind}`] !== undefined
+        return (
+          <td key={k.kind} className="pr-3">
+            <button
+              type="button"
+              title={own ? 'said here, for this plan only' : u.because[k.kind]}
+              aria-label={`${u.number}, ${k.kind}: ${state}. Change it for this plan`}
+              className={`text-13 my-0.5 h-7 w-full min-w-20 rounded-sm px-2 ${look[state]} ${own ? 'italic' : ''}`}
+              onClick={() => onSaid({ ...said, [`${u.id}/${k.kind}`]: next[state] })}
+            >
+              {state === 'unknown' ? 'not known' : state}
+            </button>
+          </td>
+        )
+      })}
+      <td className={`pl-3 ${role === 'a machine' ? 'font-bold' : 'text-quiet'}`}>{role}</td>
+    </tr>
   )
 }

@@ -1,5 +1,5 @@
 /** A finding: kind first, the rest has an answer preset, so that two taps and Enter are enough. */
-import { useForm } from 'react-hook-form'
+import { type UseFormRegister, type FormState, useForm } from 'react-hook-form'
 import { activities, dangers, findingKinds, severities } from '#core/history/bodies/condition.ts'
 import { bases } from '#core/history/entry.ts'
 import type { EntryId, MachineId } from '#core/ids.ts'
@@ -46,33 +46,7 @@ export function FindingForm({
           maxLength={80}
           {...register('place')}
         />
-        <SelectField
-          label="Severity"
-          options={severities.map((s) => ({
-            value: s,
-            label: s === 'trace' ? 'a trace' : s === 'too weak to handle' ? s : `${s} it`,
-          }))}
-          {...register('severity')}
-        />
-        <SelectField label="Active or stable" options={activities} {...register('activity')} />
-        <TextField
-          label="Extent, % of the zone"
-          inputMode="numeric"
-          className="num"
-          error={formState.errors.extent?.message}
-          {...register('extent', {
-            validate: (v) =>
-              v.trim() === '' ||
-              (Number(v) >= 0 && Number(v) <= 100) ||
-              'Write a number from 0 to 100, or nothing.',
-          })}
-        />
-        <SelectField
-          label="Danger"
-          options={dangers.map((d) => ({ value: d, label: dangerWords[d] }))}
-          {...register('danger')}
-        />
-        <SelectField label="Basis" options={bases} {...register('basis')} />
+        <Judged register={register} formState={formState} />
         <SelectField
           label="New against a photograph"
           options={[
@@ -104,5 +78,46 @@ export function FindingForm({
         <Said error={error} />
       </form>
     </Slip>
+  )
+}
+
+/** How bad it is, whether it goes on, how much of the zone it covers. */
+function Judged({
+  register,
+  formState,
+}: {
+  register: UseFormRegister<FindingSaid>
+  formState: FormState<FindingSaid>
+}) {
+  return (
+    <>
+      <SelectField
+        label="Severity"
+        options={severities.map((s) => ({
+          value: s,
+          label: s === 'trace' ? 'a trace' : s === 'too weak to handle' ? s : `${s} it`,
+        }))}
+        {...register('severity')}
+      />
+      <SelectField label="Active or stable" options={activities} {...register('activity')} />
+      <TextField
+        label="Extent, % of the zone"
+        inputMode="numeric"
+        className="num"
+        error={formState.errors.extent?.message}
+        {...register('extent', {
+          validate: (v) =>
+            v.trim() === '' ||
+            (Number(v) >= 0 && Number(v) <= 100) ||
+            'Write a number from 0 to 100, or nothing.',
+        })}
+      />
+      <SelectField
+        label="Danger"
+        options={dangers.map((d) => ({ value: d, label: dangerWords[d] }))}
+        {...register('danger')}
+      />
+      <SelectField label="Basis" options={bases} {...register('basis')} />
+    </>
   )
 }

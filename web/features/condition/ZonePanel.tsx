@@ -65,21 +65,7 @@ export function ZonePanel({
         />
       )}
       <ZoneFindings zone={zone} survey={survey} view={view} onPhoto={onPhoto} />
-      {may && (
-        <div className="mt-3 flex flex-wrap items-center gap-4">
-          <PlainButton
-            className="min-h-11"
-            onClick={() => setSlip(slip === 'finding' ? undefined : 'finding')}
-          >
-            Write down a finding
-          </PlainButton>
-          {survey && zone.findings.length === 0 && (
-            <Act onClick={() => setSlip(slip === 'not reached' ? undefined : 'not reached')}>
-              Could not be reached
-            </Act>
-          )}
-        </div>
-      )}
+      {may && <ZoneActs onSlip={setSlip} slip={slip} survey={survey} zone={zone} />}
       {slip === 'finding' && <FindingForm view={view} zone={zone} onClose={() => setSlip(undefined)} />}
       {slip === 'not reached' && (
         <NotReached notReached={notReached} because={because} onBecause={setBecause} busy={busy} />
@@ -99,7 +85,32 @@ export function ZonePanel({
   )
 }
 
-/** Why the zone could not be reached. | */
+function ZoneActs({
+  onSlip,
+  slip,
+  survey,
+  zone,
+}: {
+  onSlip: (value: 'grade' | 'finding' | 'not reached' | undefined) => void
+  slip: 'grade' | 'finding' | 'not reached' | undefined
+  survey: EntryId | undefined
+  zone: ZoneRow
+}) {
+  return (
+    <div className="mt-3 flex flex-wrap items-center gap-4">
+      <PlainButton className="min-h-11" onClick={() => onSlip(slip === 'finding' ? undefined : 'finding')}>
+        Write down a finding
+      </PlainButton>
+      {survey && zone.findings.length === 0 && (
+        <Act onClick={() => onSlip(slip === 'not reached' ? undefined : 'not reached')}>
+          Could not be reached
+        </Act>
+      )}
+    </div>
+  )
+}
+
+/** Why the zone could not be reached. */
 function NotReached({
   notReached,
   because,

@@ -109,7 +109,7 @@ export function SortSlip({ view, jot, onClose }: { view: EpisodeView; jot: JotRo
   )
 }
 
-/** The note as it was made: spoken, photographed. | */
+/** The note as it was made: spoken, photographed. */
 function JotItself({ jot, view }: { jot: JotRow; view: EpisodeView }) {
   const { short, clock } = useDates()
   return (

@@ -131,7 +131,7 @@ export function Sheet({ view, waiting }: { view: EpisodeView; waiting: readonly 
   )
 }
 
-/** What was concluded, beside the lines that it follows from. | */
+/** What was concluded, beside the lines that it follows from. */
 function Brackets({
   margin,
   view,

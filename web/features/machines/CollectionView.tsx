@@ -91,22 +91,7 @@ export function View() {
           }}
           onColumns={choose}
         >
-          <div className="flex items-center gap-2">
-            <Act
-              className="mr-3"
-              onClick={() => change((next) => (pictures ? next.delete('as') : next.set('as', 'pictures')))}
-            >
-              {pictures ? 'As a list' : 'As pictures'}
-            </Act>
-            <SelectInline
-              label="in order of"
-              value={sort}
-              options={listSorts}
-              onChange={(value) =>
-                change((next) => (value === 'name' ? next.delete('sort') : next.set('sort', value)))
-              }
-            />
-          </div>
+          <ListChoices change={change} pictures={pictures} sort={sort} />
         </SavedViews>
       )}
       {machines.loaded && machines.total === 0 ? (
@@ -121,6 +106,35 @@ export function View() {
         <MachineGrid list={machines} shown={shown} zone={house.zone} scroller={scroller} />
       )}
     </main>
+  )
+}
+
+function ListChoices({
+  change,
+  pictures,
+  sort,
+}: {
+  change: (edit: (next: URLSearchParams) => void) => void
+  pictures: boolean
+  sort: 'number' | 'name' | 'grade' | 'came in' | 'last written'
+}) {
+  return (
+    <div className="flex items-center gap-2">
+      <Act
+        className="mr-3"
+        onClick={() => change((next) => (pictures ? next.delete('as') : next.set('as', 'pictures')))}
+      >
+        {pictures ? 'As a list' : 'As pictures'}
+      </Act>
+      <SelectInline
+        label="in order of"
+        value={sort}
+        options={listSorts}
+        onChange={(value) =>
+          change((next) => (value === 'name' ? next.delete('sort') : next.set('sort', value)))
+        }
+      />
+    </div>
   )
 }
 

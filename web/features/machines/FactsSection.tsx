@@ -84,7 +84,7 @@ export function FactsSection({ view }: { view: MachineView }) {
   )
 }
 
-/** The house practice that holds for this machine, and where it differs. | */
+/** The house practice that holds for this machine, and where it differs. */
 function HouseRules({
   view,
   onRule,

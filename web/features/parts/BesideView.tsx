@@ -141,30 +141,15 @@ export function View() {
           },
         }}
       >
-        <div className="grid grid-cols-2 gap-8 max-md:grid-cols-1">
-          <div>
-            {other && other.machine !== own.machine && (
-              <BesideColumn
-                machine={other}
-                {...columns}
-                onPut={(target) => hand && put(hand, target, other)}
-              />
-            )}
-            {other && other.machine === own.machine && (
-              <p className="text-quiet">That is the same machine.</p>
-            )}
-            {!other && !missing && (
-              <p className="text-quiet">The one that gives, or takes, stands here once you have named it.</p>
-            )}
-          </div>
-          <BesideColumn machine={own} {...columns} onPut={(target) => hand && put(hand, target, own)}>
-            {view.open && (
-              <Link className="act" to={`/episodes/${view.open.id}`}>
-                To its open episode
-              </Link>
-            )}
-          </BesideColumn>
-        </div>
+        <TwoColumns
+          other={other}
+          own={own}
+          columns={columns}
+          hand={hand}
+          put={put}
+          missing={missing}
+          view={view}
+        />
         <DragOverlay dropAnimation={null}>
           {hand && (
             <span className="bg-straw rounded-sm px-2 py-1 text-black">
@@ -174,6 +159,46 @@ export function View() {
         </DragOverlay>
       </DndContext>
     </main>
+  )
+}
+
+/** | own:MachineContext; view:MachineView */
+function TwoColumns({
+  other,
+  own,
+  columns,
+  hand,
+  put,
+  missing,
+  view,
+}: {
+  other: MachineContext | undefined
+  own: MachineContext
+  columns: { hand: InHand | undefined; onPick: (next: InHand | undefined) => void }
+  hand: InHand | undefined
+  put: (picked: InHand, target: SlotContext, into: MachineContext) => void
+  missing: boolean
+  view: MachineView
+}) {
+  return (
+    <div className="grid grid-cols-2 gap-8 max-md:grid-cols-1">
+      <div>
+        {other && other.machine !== own.machine && (
+          <BesideColumn machine={other} {...columns} onPut={(target) => hand && put(hand, target, other)} />
+        )}
+        {other && other.machine === own.machine && <p className="text-quiet">That is the same machine.</p>}
+        {!other && !missing && (
+          <p className="text-quiet">The one that gives, or takes, stands here once you have named it.</p>
+        )}
+      </div>
+      <BesideColumn machine={own} {...columns} onPut={(target) => hand && put(hand, target, own)}>
+        {view.open && (
+          <Link className="act" to={`/episodes/${view.open.id}`}>
+            To its open episode
+          </Link>
+        )}
+      </BesideColumn>
+    </div>
   )
 }
 

@@ -155,7 +155,7 @@ function Offer({
   )
 }
 
-/** Taking the part for the need, or keeping it for it. | */
+/** Taking the part for the need, or keeping it for it. */
 function useOffer({
   chosen,
   choice,
@@ -247,7 +247,7 @@ function OfferSaid({
   )
 }
 
-/** What taking the part writes, before it is written. | */
+/** What taking the part writes, before it is written. */
 function TakeStep({
   candidate,
   need,

@@ -80,7 +80,7 @@ export function RenewalSlip({
   )
 }
 
-/** Which end of the part goes to which end of the board, by their marks. | */
+/** Which end of the part goes to which end of the board, by their marks. */
 function Polarity({
   marks,
   onMarks,

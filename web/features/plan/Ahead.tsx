@@ -39,21 +39,7 @@ export function Ahead({ data, plans }: { data: PlanAnswer; plans: boolean }) {
             search={search}
             chosen={chosen}
             onChoose={(step) => setChosen(step === chosen ? undefined : step)}
-            onMove={
-              plans
-                ? (step, day, person) => {
-                    const needs = from.steps[step]?.authority
-                    if (person && needs && !person.authorities.includes(needs))
-                      return planning.setError(
-                        `${person.name} is not authorised for ${needs}: nothing was moved.`,
-                      )
-                    planning.setError(undefined)
-                    planning.tryIt({
-                      only: { [planning.keyOf(step)]: { day, ...(person ? { party: person.party } : {}) } },
-                    })
-                  }
-                : undefined
-            }
+            onMove={plans ? planning.moveTo : undefined}
           />
           {chosen !== undefined && plan[chosen] !== undefined && (
             <StepSlip

@@ -1,7 +1,7 @@
 /** What lies in the lanes of a plan, and in which row of its lane, so that nothing covers anything else. */
 import type { PlanFrom } from '#core/plan/jobs.ts'
 import { placeNames } from '#core/plan/rows.ts'
-import { roundedUp, type Plan } from '#core/plan/problem.ts'
+import { roundedUp, type Laid, type Plan, type PlanProblem } from '#core/plan/problem.ts'
 import { lyings } from '#core/plan/why.ts'
 
 export interface Bar {
@@ -61,15 +61,33 @@ export interface LaneNames {
   readonly clock: (minute: number) => string
 }
 
-export function lanesOf(by: LanesBy, { problem, steps }: PlanFrom, plan: Plan, names: LaneNames): Lane[] {
-  const bar = (
-    step: number,
-    from: number,
-    to: number,
-    hollow: boolean,
-    label: string,
-    number?: string,
-  ): Bar => {
+/** A step where it was laid: when hands leave it, and when it has run. */
+interface LaidStep {
+  readonly step: number
+  readonly l: Laid
+  readonly s: PlanProblem['steps'][number]
+  readonly hands: number
+  readonly ends: number
+}
+
+type BarOf = (step: number, from: number, to: number, hollow: boolean, label: string, number?: string) => Bar
+
+export function lanesOf(by: LanesBy, from: PlanFrom, plan: Plan, names: LaneNames): Lane[] {
+  const { problem } = from
+  const bar = barsOf(from, plan, names)
+  const laid = plan.flatMap((l, step): LaidStep[] => {
+    const s = problem.steps[step]
+    if (!l || !s) return []
+    const hands = l.at + roundedUp(s.hands, problem.tick)
+    return [{ step, l, s, hands, ends: hands + (s.runs?.minutes ?? 0) }]
+  })
+  if (by === 'machines') return byMachines(from, laid, names, bar)
+  return by === 'places' ? byPlaces(from, plan, laid, names, bar) : byPeople(from, laid, names, bar)
+}
+
+const barsOf =
+  ({ problem, steps }: PlanFrom, plan: Plan, names: LaneNames): BarOf =>
+  (step, from, to, hollow, label, number) => {
     const laid = plan[step]
     const machine = names.machine(steps[step]?.machine ?? '')
     const who = (laid?.people ?? []).map(names.person).join(', ')
@@ -86,52 +104,63 @@ export function lanesOf(by: LanesBy, { problem, steps }: PlanFrom, plan: Plan, n
         : `${names.when(from)} to ${names.clock(to)}, ${who}: ${names.step(step)}, ${machine.name} ${machine.number}`,
     }
   }
-  const laid = plan.flatMap((l, step) => {
-    const s = problem.steps[step]
-    if (!l || !s) return []
-    const hands = l.at + roundedUp(s.hands, problem.tick)
-    return [{ step, l, s, hands, ends: hands + (s.runs?.minutes ?? 0) }]
-  })
-  const number = (step: number) => names.machine(steps[step]?.machine ?? '').number
-  const word = (step: number) => names.step(step)
-  if (by === 'machines') {
-    const ids = [...new Set(steps.map((s) => s.machine))]
-    return ids.map((id) => ({
-      id,
-      name: names.machine(id).name,
-      number: names.machine(id).number,
-      bars: laid
-        .filter(({ step }) => steps[step]?.machine === id)
-        .flatMap(({ step, l, s, hands, ends }) => [
-          bar(step, l.at, hands, false, word(step)),
-          ...(s.runs ? [bar(step, hands, ends, true, word(step))] : []),
-        ]),
-    }))
-  }
-  if (by === 'places') {
-    const placed = placeNames({ problem, steps, days: [], beganMs: 0, told: new Map() }, plan)
-    const spans = lyings(problem, plan)
-    const own = [...new Set(placed.values())].sort()
-    return own.map((name) => ({
-      id: name.replaceAll(' ', '-'),
-      name,
-      bars: spans
-        .filter((l) => placed.get(l.step) === name && plan[l.step]?.at === l.from)
-        .flatMap(({ step, from, to }) => {
-          const hands = laid.find((x) => x.step === step)?.hands ?? to
-          return [
-            bar(step, from, hands, false, word(step), number(step)),
-            ...(to > hands ? [bar(step, hands, to, true, '', number(step))] : []),
-          ]
-        }),
-    }))
-  }
+
+function byMachines({ steps }: PlanFrom, laid: readonly LaidStep[], names: LaneNames, bar: BarOf): Lane[] {
+  const ids = [...new Set(steps.map((s) => s.machine))]
+  return ids.map((id) => ({
+    id,
+    name: names.machine(id).name,
+    number: names.machine(id).number,
+    bars: laid
+      .filter(({ step }) => steps[step]?.machine === id)
+      .flatMap(({ step, l, s, hands, ends }) => [
+        bar(step, l.at, hands, false, names.step(step)),
+        ...(s.runs ? [bar(step, hands, ends, true, names.step(step))] : []),
+      ]),
+  }))
+}
+
+const numberIn =
+  ({ steps }: PlanFrom, names: LaneNames) =>
+  (step: number) =>
+    names.machine(steps[step]?.machine ?? '').number
+
+function byPlaces(
+  from: PlanFrom,
+  plan: Plan,
+  laid: readonly LaidStep[],
+  names: LaneNames,
+  bar: BarOf,
+): Lane[] {
+  const { problem, steps } = from
+  const number = numberIn(from, names)
+  const placed = placeNames({ problem, steps, days: [], beganMs: 0, told: new Map() }, plan)
+  const spans = lyings(problem, plan)
+  return [...new Set(placed.values())].sort().map((name) => ({
+    id: name.replaceAll(' ', '-'),
+    name,
+    bars: spans
+      .filter((l) => placed.get(l.step) === name && plan[l.step]?.at === l.from)
+      .flatMap(({ step, from: begins, to }) => {
+        const hands = laid.find((x) => x.step === step)?.hands ?? to
+        return [
+          bar(step, begins, hands, false, names.step(step), number(step)),
+          ...(to > hands ? [bar(step, hands, to, true, '', number(step))] : []),
+        ]
+      }),
+  }))
+}
+
+/** Those who are there or do something, and what goes on by itself. */
+function byPeople(from: PlanFrom, laid: readonly LaidStep[], names: LaneNames, bar: BarOf): Lane[] {
+  const { problem } = from
+  const number = numberIn(from, names)
   const people = problem.people.map((p, i): Lane => ({
     id: p.id,
     name: names.person(i),
     there: (session) => problem.sessions[session]?.people.includes(i) ?? false,
     bars: laid.flatMap(({ step, l, s, hands, ends }) => [
-      ...(l.people.includes(i) ? [bar(step, l.at, hands, false, word(step), number(step))] : []),
+      ...(l.people.includes(i) ? [bar(step, l.at, hands, false, names.step(step), number(step))] : []),
       ...(l.minder === i && s.runs ? [bar(step, hands, ends, true, 'look in', number(step))] : []),
     ]),
   }))
@@ -139,7 +168,7 @@ export function lanesOf(by: LanesBy, { problem, steps }: PlanFrom, plan: Plan, n
     id: 'alone',
     name: 'by itself',
     bars: laid.flatMap(({ step, s, hands, ends }) =>
-      s.runs && !s.runs.minded ? [bar(step, hands, ends, true, word(step), number(step))] : [],
+      s.runs && !s.runs.minded ? [bar(step, hands, ends, true, names.step(step), number(step))] : [],
     ),
   }
   const busy = people.filter(

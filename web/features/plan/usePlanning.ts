@@ -1,6 +1,6 @@
 /** A plan while somebody looks at it: what is pinned, tried and kept, the search of it, and telling it. */
 import { useMemo, useState } from 'react'
-import type { PlanAnswer } from '#api/plan.ts'
+import type { PlanAnswer, PlanPerson } from '#api/plan.ts'
 import { stepWords } from '#api/words/jobs.ts'
 import { problemOf, type Trying } from '#core/plan/jobs.ts'
 import type { Laid, Plan } from '#core/plan/problem.ts'
@@ -77,6 +77,14 @@ export function usePlanning(data: PlanAnswer) {
   return {
     ...{ from, search, plan, only, tried, chosen, setChosen, toldMoves, asTold, error, busy, setError },
     ...{ tryIt, tell, keyOf, placed },
+    /** Tries a step on another day or with another person, unless they are not authorised for it. */
+    moveTo: (step: number, day: string, person: PlanPerson | undefined) => {
+      const needs = from.steps[step]?.authority
+      if (person && needs && !person.authorities.includes(needs))
+        return setError(`${person.name} is not authorised for ${needs}: nothing was moved.`)
+      setError(undefined)
+      tryIt({ only: { [keyOf(step)]: { day, ...(person ? { party: person.party } : {}) } } })
+    },
     pinned: (step: number) => {
       const key = keyOf(step)
       return key in only || (toldPins.has(key) && !freed.has(key))

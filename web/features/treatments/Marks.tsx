@@ -104,7 +104,7 @@ export function Marks({
   )
 }
 
-/** One mark on the photograph. | */
+/** One mark on the photograph. */
 function MarkBox({
   i,
   chosen,
@@ -145,7 +145,7 @@ function MarkBox({
   )
 }
 
-/** The box that is being drawn. | */
+/** The box that is being drawn. */
 function Drawn({ box }: { box: Pick<Mark, 'x' | 'y' | 'w' | 'h'> }) {
   return (
     <span

@@ -233,10 +233,11 @@ function fromPoint(text: string): Pick<TestPoint, 'behind' | 'divides'> {
   return divided ? { divides: { point: divided[1] ?? '', by: Number(divided[2]) } } : {}
 }
 
+const text = <K extends string>(key: K, value: string | undefined): Partial<Record<K, string>> =>
+  value?.trim() ? ({ [key]: value.trim() } as Partial<Record<K, string>>) : {}
+
 /** Lines without a name are left out; the server checks the rest and answers with a sentence. */
 export function fromForm(form: SheetForm): TypeSheet {
-  const text = <K extends string>(key: K, value: string | undefined): Partial<Record<K, string>> =>
-    value?.trim() ? ({ [key]: value.trim() } as Partial<Record<K, string>>) : {}
   return {
     name: form.name.trim(),
     kind: form.kind.trim(),
@@ -246,52 +247,9 @@ export function fromForm(form: SheetForm): TypeSheet {
       string,
       string
     >,
-    functions: form.functions
-      .filter((f) => f.name.trim())
-      .map((f) => ({
-        name: f.name.trim(),
-        essential: f.essential,
-        dependsOn: split(f.dependsOn),
-        needs: split(f.needs).map(readNeed),
-        ...readAsks(f.asks),
-        ...text('full', f.full),
-        ...text('short', f.short),
-        ...text('expected', f.expected),
-        ...text('notExercised', f.notExercised),
-        ...(f.grid.trim() ? { grid: readGrid(f.grid) } : {}),
-        ...(f.lines.trim() ? { lines: readLines(f.lines) } : {}),
-        ...(f.memory.trim() ? { memory: readMemory(f.memory) } : {}),
-      })),
-    positions: form.positions
-      .filter((p) => p.designator.trim())
-      .map((p) => ({
-        designator: p.designator.trim(),
-        accepts: p.accepts.trim() || 'part',
-        mount: p.mount,
-        assembly: p.assembly,
-        essential: p.essential,
-        polarised: p.polarised,
-        charged: p.charged,
-        lookAlikes: split(p.lookAlikes),
-        ...text('on', p.on),
-        ...(p.weight === undefined ? {} : { weight: p.weight }),
-        ...(Number(p.ratingVolts) > 0 ? { ratingVolts: Number(p.ratingVolts) } : {}),
-        ...(p.safetyClass ? { safetyClass: p.safetyClass } : {}),
-        ...(Object.keys(readAttributes(p.asks)).length > 0 ? { asks: readAttributes(p.asks) } : {}),
-      })),
-    points: form.points
-      .filter((p) => p.name.trim())
-      .map((p) => ({
-        name: p.name.trim(),
-        unit: p.unit,
-        ...(p.nominal.trim() ? { nominal: numberOf(p.nominal) } : {}),
-        ...(p.tolerancePercent.trim() ? { tolerancePercent: numberOf(p.tolerancePercent) } : {}),
-        ...fromPoint(p.from),
-        ...text('load', p.load),
-        ...(split(p.dependsOn).length > 0 ? { dependsOn: split(p.dependsOn) } : {}),
-        ...(split(p.loads).length > 0 ? { loads: split(p.loads) } : {}),
-        ...text('instrument', p.instrument),
-      })),
+    functions: sheetFunctions(form),
+    positions: sheetPositions(form),
+    points: sheetPoints(form),
     zones: form.zones.filter((z) => z.name.trim()),
     weakParts: form.weakParts
       .split('\n')
@@ -318,4 +276,59 @@ export function fromForm(form: SheetForm): TypeSheet {
         ...(h.needs ? { needs: h.needs } : {}),
       })),
   }
+}
+
+function sheetFunctions(form: SheetForm) {
+  return form.functions
+    .filter((f) => f.name.trim())
+    .map((f) => ({
+      name: f.name.trim(),
+      essential: f.essential,
+      dependsOn: split(f.dependsOn),
+      needs: split(f.needs).map(readNeed),
+      ...readAsks(f.asks),
+      ...text('full', f.full),
+      ...text('short', f.short),
+      ...text('expected', f.expected),
+      ...text('notExercised', f.notExercised),
+      ...(f.grid.trim() ? { grid: readGrid(f.grid) } : {}),
+      ...(f.lines.trim() ? { lines: readLines(f.lines) } : {}),
+      ...(f.memory.trim() ? { memory: readMemory(f.memory) } : {}),
+    }))
+}
+
+function sheetPositions(form: SheetForm) {
+  return form.positions
+    .filter((p) => p.designator.trim())
+    .map((p) => ({
+      designator: p.designator.trim(),
+      accepts: p.accepts.trim() || 'part',
+      mount: p.mount,
+      assembly: p.assembly,
+      essential: p.essential,
+      polarised: p.polarised,
+      charged: p.charged,
+      lookAlikes: split(p.lookAlikes),
+      ...text('on', p.on),
+      ...(p.weight === undefined ? {} : { weight: p.weight }),
+      ...(Number(p.ratingVolts) > 0 ? { ratingVolts: Number(p.ratingVolts) } : {}),
+      ...(p.safetyClass ? { safetyClass: p.safetyClass } : {}),
+      ...(Object.keys(readAttributes(p.asks)).length > 0 ? { asks: readAttributes(p.asks) } : {}),
+    }))
+}
+
+function sheetPoints(form: SheetForm) {
+  return form.points
+    .filter((p) => p.name.trim())
+    .map((p) => ({
+      name: p.name.trim(),
+      unit: p.unit,
+      ...(p.nominal.trim() ? { nominal: numberOf(p.nominal) } : {}),
+      ...(p.tolerancePercent.trim() ? { tolerancePercent: numberOf(p.tolerancePercent) } : {}),
+      ...fromPoint(p.from),
+      ...text('load', p.load),
+      ...(split(p.dependsOn).length > 0 ? { dependsOn: split(p.dependsOn) } : {}),
+      ...(split(p.loads).length > 0 ? { loads: split(p.loads) } : {}),
+      ...text('instrument', p.instrument),
+    }))
 }

@@ -50,7 +50,6 @@ export function PhotoViewer({
   face?: { readonly shown: string | undefined } | undefined
 }) {
   const { short } = useDates()
-  const { me } = useSigned()
   const { send, error } = useSend()
   const [target, setTarget] = useState('')
   const [erase, setErase] = useState(false)
@@ -89,24 +88,22 @@ export function PhotoViewer({
             if (e.key === 'ArrowLeft') step(-1)
           }}
         >
-          <div className="bg-sheet flex flex-wrap items-center gap-x-6 gap-y-1 px-4 py-2">
-            <Dialog.Title className="font-bold">{photoTitle(photo, short)}</Dialog.Title>
-            <span className="text-13 text-quiet num">{`${index + 1} of ${photos.length} · ${photo.width} × ${photo.height}`}</span>
-            {me.role !== 'guest' && (
-              <PinField target={target} onTarget={setTarget} findings={findings} positions={positions} />
-            )}
-            <Said error={error} />
-            <ViewerActs
-              target={target}
-              onPin={setPin}
-              step={step}
-              machine={machine}
-              photo={photo}
-              face={face}
-              choose={choose}
-              onErase={setErase}
-            />
-          </div>
+          <ViewerBar
+            photo={photo}
+            index={index}
+            photos={photos}
+            target={target}
+            onTarget={setTarget}
+            findings={findings}
+            positions={positions}
+            error={error}
+            onPin={setPin}
+            step={step}
+            machine={machine}
+            face={face}
+            choose={choose}
+            onErase={setErase}
+          />
           <ErasePhoto erase={erase} photo={photo} onAt={onAt} onErase={setErase} />
           <div className="min-h-0 flex-1">
             <Picture
@@ -121,6 +118,62 @@ export function PhotoViewer({
         </Dialog.Content>
       </Dialog.Portal>
     </Dialog.Root>
+  )
+}
+
+/** | photo:PhotoRow; face:{readonly shown: string|undefined}|undefined */
+function ViewerBar({
+  photo,
+  index,
+  photos,
+  target,
+  onTarget,
+  findings,
+  positions,
+  error,
+  onPin,
+  step,
+  machine,
+  face,
+  choose,
+  onErase,
+}: {
+  photo: PhotoRow
+  index: number
+  photos: readonly PhotoRow[]
+  target: string
+  onTarget: (value: string) => void
+  findings: readonly PinTarget[]
+  positions: readonly string[]
+  error: string | undefined
+  onPin: (x: number, y: number) => Promise<void>
+  step: (by: number) => void
+  machine: MachineId
+  face: { readonly shown: string | undefined } | undefined
+  choose: (entry: EntryId) => Promise<readonly Draft[] | undefined>
+  onErase: (value: boolean) => void
+}) {
+  const { short } = useDates()
+  const { me } = useSigned()
+  return (
+    <div className="bg-sheet flex flex-wrap items-center gap-x-6 gap-y-1 px-4 py-2">
+      <Dialog.Title className="font-bold">{photoTitle(photo, short)}</Dialog.Title>
+      <span className="text-13 text-quiet num">{`${index + 1} of ${photos.length} · ${photo.width} × ${photo.height}`}</span>
+      {me.role !== 'guest' && (
+        <PinField target={target} onTarget={onTarget} findings={findings} positions={positions} />
+      )}
+      <Said error={error} />
+      <ViewerActs
+        target={target}
+        onPin={onPin}
+        step={step}
+        machine={machine}
+        photo={photo}
+        face={face}
+        choose={choose}
+        onErase={onErase}
+      />
+    </div>
   )
 }
 
