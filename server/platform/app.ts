@@ -83,6 +83,11 @@ const openBody = jsonBody('16kb')
 
 const entriesBody = jsonBody('2mb')
 
+const neverKept: RequestHandler = (_request, response, next) => {
+  response.setHeader('cache-control', 'no-store')
+  next()
+}
+
 const guarded = helmet({
   contentSecurityPolicy: {
     directives: {
@@ -113,10 +118,7 @@ export function createApp(services: Services): { app: Express; close: () => Prom
   const Store = connectPgSimple(session)
   const store = new Store({ pool, tableName: 'session', pruneSessionInterval: config.test ? false : 900 })
   const api = express.Router()
-  api.use((_request, response, next) => {
-    response.setHeader('cache-control', 'no-store')
-    next()
-  })
+  api.use(neverKept)
   api.use(wholeAddress)
   api.get(
     '/health',

@@ -45,19 +45,12 @@ const compare = (a: string | number | undefined, b: string | number | undefined)
     ? a - b
     : String(a ?? '').localeCompare(String(b ?? ''), 'en', { numeric: true, sensitivity: 'base' })
 
-export function SortTable<T extends object>({
-  label,
-  rows,
-  columns,
-  idOf,
-  picking,
-}: {
-  label: string
-  rows: readonly T[]
-  columns: readonly TableColumn<T>[]
-  idOf: (row: T) => string
-  picking?: Picking<T>
-}) {
+function useSorted<T extends object>(
+  rows: readonly T[],
+  columns: readonly TableColumn<T>[],
+  idOf: (row: T) => string,
+  picking: Picking<T> | undefined,
+) {
   const defs = useMemo(
     () =>
       columns.map(({ key, head, by }): ColumnDef<Features, T> => ({
@@ -74,7 +67,7 @@ export function SortTable<T extends object>({
   const rowSelection: RowSelectionState = Object.fromEntries(
     [...(picking?.picked ?? [])].map((id) => [id, true as const]),
   )
-  const table = useTable({
+  return useTable({
     features,
     columns: defs,
     data: rows,
@@ -84,6 +77,22 @@ export function SortTable<T extends object>({
     onRowSelectionChange: (change) =>
       picking?.onPicked(new Set(Object.keys(typeof change === 'function' ? change(rowSelection) : change))),
   })
+}
+
+export function SortTable<T extends object>({
+  label,
+  rows,
+  columns,
+  idOf,
+  picking,
+}: {
+  label: string
+  rows: readonly T[]
+  columns: readonly TableColumn<T>[]
+  idOf: (row: T) => string
+  picking?: Picking<T>
+}) {
+  const table = useSorted(rows, columns, idOf, picking)
   return (
     <div className="overflow-x-auto">
       <table className="w-full" aria-label={label}>

@@ -1,4 +1,5 @@
 /** Treatments of a machine, and the position of the house for the light of a session. */
+import type { World, MachineState } from '#core/history/world.ts'
 import type { Sequelize } from 'sequelize'
 import { Router } from 'express'
 import {
@@ -83,18 +84,7 @@ export function treatmentRoutes(services: Services): Router {
         courses,
         typed,
         zones: (sheetOf(world, machine)?.zones ?? []).map(({ name, material }) => ({ name, material })),
-        methods: [...world.methods.values()].flatMap(({ id: method, recipe }) => [
-          {
-            id: method,
-            name: recipe.name,
-            agent: recipe.agent,
-            strength: recipe.strength,
-            notOn: recipe.notOn,
-            everyMinutes: recipe.everyMinutes,
-            waitMinutes: recipe.waitMinutes,
-            caution: recipe.caution,
-          },
-        ]),
+        methods: treatedMethods(world),
         findings: openFindings(machine),
         ringing: Object.fromEntries(
           courses.flatMap((c) => (c.to === undefined ? [[c.id, ringing(world, machine, c.body)]] : [])),
@@ -109,20 +99,7 @@ export function treatmentRoutes(services: Services): Router {
         cameras,
         lastCamera: machine.colours.at(-1)?.body.camera,
         yellow: yellowOfZones(machine, world.now, here, { learned, cameras, typed }),
-        lastMarks: Object.fromEntries(
-          machine.colours.map(({ body }) => [
-            body.zone,
-            body.marks.map(({ role, name, x, y, w, h, lightness }) => ({
-              role,
-              name,
-              x,
-              y,
-              w,
-              h,
-              lightness,
-            })),
-          ]),
-        ),
+        lastMarks: lastMarksByZone(machine),
       }
     },
   )
@@ -155,6 +132,38 @@ export function treatmentRoutes(services: Services): Router {
 
   houseSun({ router, db })
   return router
+}
+
+function treatedMethods(world: World) {
+  return [...world.methods.values()].flatMap(({ id: method, recipe }) => [
+    {
+      id: method,
+      name: recipe.name,
+      agent: recipe.agent,
+      strength: recipe.strength,
+      notOn: recipe.notOn,
+      everyMinutes: recipe.everyMinutes,
+      waitMinutes: recipe.waitMinutes,
+      caution: recipe.caution,
+    },
+  ])
+}
+
+function lastMarksByZone(machine: MachineState) {
+  return Object.fromEntries(
+    machine.colours.map(({ body }) => [
+      body.zone,
+      body.marks.map(({ role, name, x, y, w, h, lightness }) => ({
+        role,
+        name,
+        x,
+        y,
+        w,
+        h,
+        lightness,
+      })),
+    ]),
+  )
 }
 
 /** Treatments that run anywhere in the house, and where it stands under the sun. */

@@ -34,6 +34,12 @@ const actOf = (kind: ActForm['kind'], form: FormData): ActForm => {
   }
 }
 
+/** The act on every unit, or what is wrong with it. */
+function bodiesOfAll(units: BatchView['units'], act: ActForm): Body[] | string {
+  const made = units.map((u) => bodiesFor(act, u.machine as MachineId))
+  return made.find((m) => typeof m === 'string') ?? made.flatMap((m) => (typeof m === 'string' ? [] : m))
+}
+
 export function BatchAct({
   view,
   chosen,
@@ -61,10 +67,9 @@ export function BatchAct({
     const form = new FormData(event.currentTarget)
     const units = view.units.filter((u) => chosen.has(u.unit))
     if (units.length === 0) return setError('Name the units first: 1-5, 8.')
-    const made = units.map((u): Body[] | string => bodiesFor(actOf(kind, form), u.machine as MachineId))
-    const wrong = made.find((m) => typeof m === 'string')
-    if (typeof wrong === 'string') return setError(wrong)
-    const sent = await send(made.flatMap((m) => (typeof m === 'string' ? [] : m.map((body) => ({ body })))))
+    const bodies = bodiesOfAll(units, actOf(kind, form))
+    if (typeof bodies === 'string') return setError(bodies)
+    const sent = await send(bodies.map((body) => ({ body })))
     if (sent) {
       setWritten(`Written on ${count(units.length, 'unit')}: ${unitsWords(units.map((u) => u.unit))}.`)
       onChosen(new Set())
@@ -107,17 +112,21 @@ export function BatchAct({
       <MainButton type="submit" disabled={busy || chosen.size === 0}>
         {chosen.size > 0 ? `Record it for ${count(chosen.size, 'unit')}` : 'Name units first'}
       </MainButton>
-      {(error ?? written) !== undefined && (
-        <div className="basis-full">
-          <Said error={error} />
-          {written && (
-            <p role="status" className="text-13 text-quiet">
-              {written}
-            </p>
-          )}
-        </div>
-      )}
+      {(error ?? written) !== undefined && <SaidOfIt error={error} written={written} />}
     </form>
+  )
+}
+
+function SaidOfIt({ error, written }: { error: string | undefined; written: string | undefined }) {
+  return (
+    <div className="basis-full">
+      <Said error={error} />
+      {written && (
+        <p role="status" className="text-13 text-quiet">
+          {written}
+        </p>
+      )}
+    </div>
   )
 }
 

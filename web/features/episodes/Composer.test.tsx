@@ -5,7 +5,8 @@ import type { ComposerContext } from '#core/composer/context.ts'
 import { composing } from '#core/testing/composing.ts'
 import { person } from '#core/testing/terminal.ts'
 import { draftsOf, json, open, refusing, taken, type Answers } from '#web/testing/house.tsx'
-import { Composer, type ComposerHandle } from './Composer.tsx'
+import { Composer } from './Composer.tsx'
+import type { ComposerHandle } from './useLineActs.ts'
 import type { Meter } from './useMeter.ts'
 
 const context = composing().context() as ComposerContext

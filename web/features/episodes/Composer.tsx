@@ -1,43 +1,33 @@
 /** The sheet's next line: white, its time already printed; under it what the entry will do, before Enter. */
+import { useLineActs, type ComposerHandle } from './useLineActs.ts'
 import {
   useEffect,
   useMemo,
-  useImperativeHandle,
-  useLayoutEffect,
   useRef,
   useState,
   type ChangeEvent,
   type KeyboardEvent,
   type Ref,
+  type RefObject,
 } from 'react'
 import { clockWords } from '#api/words/dates.ts'
 import type { ComposerContext } from '#core/composer/context.ts'
+import type { Parsed } from '#core/composer/index.ts'
 import type { CheckName } from '#core/work/checks/index.ts'
 import { useSource } from '#web/app/source.tsx'
-import { wordsOf } from '#web/app/http.ts'
 import { useDates, useSigned } from '#web/app/session.tsx'
 import { examples } from '#core/composer/examples.ts'
 import { Spoken } from './Spoken.tsx'
 import { Completions } from './Says.tsx'
 import { useCompletions } from './useCompletions.ts'
 import { useFollowing, useHistory, useParsed } from './useComposer.ts'
-import { meterKey, type Meter } from './useMeter.ts'
+import { type Meter } from './useMeter.ts'
 import { useLine, useTabValue } from './useLine.ts'
 import { useSending } from './useSending.ts'
 import { useQuestion } from './useQuestion.ts'
 import { VoiceJot } from './VoiceJot.tsx'
 import { UnderLine, type Recorded } from './UnderLine.tsx'
 import { useStaff, WhoRow } from './WhoRow.tsx'
-
-/** Keys that do something with what the line says; the others only write it. */
-const acting = new Set(['Enter', 'Tab', 'Escape', 'ArrowUp', 'ArrowDown', 'Home', 'End', meterKey])
-
-export interface ComposerHandle {
-  readonly set: (line: string) => void
-  readonly focus: () => void
-  /** Takes the meter's reading into the line. */
-  readonly take: () => void
-}
 
 export function Composer({
   context,
@@ -55,110 +45,40 @@ export function Composer({
   onClose: () => void
 }) {
   const { zone } = useDates()
-  const { me } = useSigned()
   const { hints: hintsHere = examples } = useSource()
   const staff = useStaff()
-  const input = useRef<HTMLInputElement>(null)
-  const typed = useLine(context.episode, input)
-  const { line, setHalt, setLine, put } = typed
-  const [who, setWho] = useTabValue<string>(`anamnesis.who.${context.episode}`, me.party)
-  const [basis, setBasis] = useTabValue<'seen' | 'from memory'>(`anamnesis.basis.${context.episode}`, 'seen')
-  const [back, setBack] = useState(0)
+  const { input, typed, said, read, catchUp, composing } = useSaid(context)
+  const { line, setHalt, setLine } = typed
+  const { who, basis } = said
+  const { parsed } = composing
   const history = useHistory()
   const question = useQuestion(context.episode)
-  const { read, catchUp } = useFollowing(line)
-  const composing = useParsed(read, context, zone, who)
-  const { parsed, completions } = composing
-  const [record, setRecord] = useState<Recorded>()
-  const [written, setWritten] = useState<{ readonly line: string }>()
-  const { send, jot, busy } = useSending(typed, { parsed, context, who, basis }, input, {
-    written: (list) => {
-      history.remember(line)
-      setWritten({ line })
-      setBack(0)
-      setRecord(undefined)
-      question.consider(list)
-    },
-    close: () => {
-      setLine('')
-      onClose()
-    },
-    ask: (what) => {
-      history.remember(line)
-      setLine('')
-      setRecord({ line, question: what })
-    },
-  })
-  const which =
-    !parsed.ok && 'problem' in parsed && parsed.problem.why === 'which of' ? parsed.problem : undefined
+  const { record, setRecord, written, send, jot, busy } = useWritten(
+    { typed, parsed, context, who, basis, input, history, question },
+    onClose,
+  )
+  const which = whichOf(parsed)
   const [choosing, setChoosing] = useState<string>()
   const hints = useMemo(() => hintsHere(context), [context, hintsHere])
 
-  const past = parsed.ok ? parsed.effects.find((e) => e.does === 'goes past')?.check : undefined
-  useEffect(() => onPast(past), [past, onPast])
-  const take = () => {
-    if (!meter.name) return
-    // What was typed meanwhile is not overwritten.
-    const arrived = (read: string) =>
-      typed.isStill(line)
-        ? put(read)
-        : setHalt({ line: read, error: 'The meter’s reading came when the line had changed.' })
-    meter.take(line).then(arrived, (failure: unknown) => typed.stop(line, { error: wordsOf(failure) }))
-  }
-  useImperativeHandle(handle, () => ({ set: put, focus: () => input.current?.focus(), take }))
-
-  const completing = useCompletions({ line, completions, readable: parsed.ok, onTake: put })
-  const act = (event: KeyboardEvent) => {
-    if (completing.takes(event)) return
-    // What the line itself does with a key is not done by the list as well.
-    Object.assign(event.nativeEvent, { preventDownshiftDefault: true })
-    const done = () => event.preventDefault()
-    if (event.key === 'Enter') {
-      done()
-      if (which && !event.shiftKey) setChoosing(line)
-      else void (event.shiftKey ? jot() : send())
-    } else if (event.key === meterKey && meter.name) {
-      done()
-      take()
-    } else if (event.key === 'Escape') {
-      setHalt(undefined)
-      setLine('')
-    } else if (event.key === 'ArrowUp' && history.lines.length > back) {
-      done()
-      setBack(back + 1)
-      setLine(history.lines[history.lines.length - back - 1] ?? '')
-    }
-  }
-  const byTheLine = useByTheLine({ act, send, jot }, read === line ? undefined : catchUp)
-  const keys = (event: KeyboardEvent) => {
-    if (acting.has(event.key)) byTheLine((now) => now.act(event))
-  }
+  usePast(parsed, onPast)
+  const { completing, byTheLine, keys } = useLineActs({
+    ...{ typed, input, handle, meter, composing, history, read, catchUp },
+    ...{ asksWhich: which !== undefined, onWhich: () => setChoosing(line), send, jot },
+  })
   return (
     <div className="bg-next border-verdigris border-t-[3px] px-3 py-1.5">
       <WhoRow
         staff={staff}
         who={who}
-        onWho={setWho}
+        onWho={said.setWho}
         fromMemory={basis === 'from memory'}
-        onFromMemory={(on) => setBasis(on ? 'from memory' : 'seen')}
+        onFromMemory={(on) => said.setBasis(on ? 'from memory' : 'seen')}
         context={context}
       />
       <div className="has-[input:focus-visible]:outline-verdigris flex min-h-9 items-center gap-3 rounded-sm has-[input:focus-visible]:outline-2">
         <Clock zone={zone} />
-        <input
-          {...completing.combobox.getInputProps({
-            ref: input,
-            'aria-label': 'Write one line: what was done, tried, measured, found or asked',
-            'aria-describedby': 'line-says',
-            onKeyDown: keys,
-            onChange: (e: ChangeEvent<HTMLInputElement>) => setLine(e.target.value),
-          })}
-          className="num text-18 min-w-0 flex-1 bg-transparent outline-none"
-          autoComplete="off"
-          autoCapitalize="off"
-          spellCheck={false}
-          placeholder={hints[0] ? `e.g. ${hints[0]}` : 'what was done, tried, measured or found'}
-        />
+        <LineField completing={completing} input={input} hint={hints[0]} onKeyDown={keys} onLine={setLine} />
         <LineButtons
           empty={line.trim() === ''}
           readable={parsed.ok}
@@ -192,17 +112,97 @@ export function Composer({
   )
 }
 
-/** What a key or a button does, by what the line says now: what is read of it catches up first. */
-function useByTheLine<T>(acts: T, catchUp: (() => void) | undefined) {
-  const latest = useRef(acts)
-  useLayoutEffect(() => {
-    latest.current = acts
-  })
-  return (run: (now: T) => void) => {
-    catchUp?.()
-    run(latest.current)
-  }
+function LineField({
+  completing,
+  input,
+  hint,
+  onKeyDown,
+  onLine,
+}: {
+  completing: ReturnType<typeof useCompletions>
+  input: RefObject<HTMLInputElement | null>
+  hint: string | undefined
+  onKeyDown: (event: KeyboardEvent) => void
+  onLine: (line: string) => void
+}) {
+  return (
+    <input
+      {...completing.combobox.getInputProps({
+        ref: input,
+        'aria-label': 'Write one line: what was done, tried, measured, found or asked',
+        'aria-describedby': 'line-says',
+        onKeyDown,
+        onChange: (e: ChangeEvent<HTMLInputElement>) => onLine(e.target.value),
+      })}
+      className="num text-18 min-w-0 flex-1 bg-transparent outline-none"
+      autoComplete="off"
+      autoCapitalize="off"
+      spellCheck={false}
+      placeholder={hint ? `e.g. ${hint}` : 'what was done, tried, measured or found'}
+    />
+  )
 }
+
+/** What stands in the line and of whom it speaks, and what is read of it. */
+function useSaid(context: ComposerContext) {
+  const { zone } = useDates()
+  const { me } = useSigned()
+  const input = useRef<HTMLInputElement>(null)
+  const typed = useLine(context.episode, input)
+  const [who, setWho] = useTabValue<string>(`anamnesis.who.${context.episode}`, me.party)
+  const [basis, setBasis] = useTabValue<'seen' | 'from memory'>(`anamnesis.basis.${context.episode}`, 'seen')
+  const { read, catchUp } = useFollowing(typed.line)
+  const composing = useParsed(read, context, zone, who)
+  return { input, typed, said: { who, setWho, basis, setBasis }, read, catchUp, composing }
+}
+
+function usePast(parsed: Parsed, onPast: (check: CheckName | undefined) => void) {
+  const past = parsed.ok ? parsed.effects.find((e) => e.does === 'goes past')?.check : undefined
+  useEffect(() => onPast(past), [past, onPast])
+}
+
+interface Sent {
+  readonly typed: ReturnType<typeof useLine>
+  readonly parsed: Parsed
+  readonly context: ComposerContext
+  readonly who: string
+  readonly basis: 'seen' | 'from memory'
+  readonly input: RefObject<HTMLInputElement | null>
+  readonly history: ReturnType<typeof useHistory>
+  readonly question: ReturnType<typeof useQuestion>
+}
+
+/** Sending the line, what was written last, and what the record answered instead. */
+function useWritten(
+  { typed, parsed, context, who, basis, input, history, question }: Sent,
+  onClose: () => void,
+) {
+  const { line, setLine } = typed
+  const [record, setRecord] = useState<Recorded>()
+  const [written, setWritten] = useState<{ readonly line: string }>()
+  const { send, jot, busy } = useSending(typed, { parsed, context, who, basis }, input, {
+    written: (list) => {
+      history.remember(line)
+      setWritten({ line })
+      setRecord(undefined)
+      question.consider(list)
+    },
+    close: () => {
+      setLine('')
+      onClose()
+    },
+    ask: (what) => {
+      history.remember(line)
+      setLine('')
+      setRecord({ line, question: what })
+    },
+  })
+  return { record, setRecord, written, send, jot, busy }
+}
+
+/** Several things that a word of the line may mean. */
+const whichOf = (parsed: Parsed) =>
+  !parsed.ok && 'problem' in parsed && parsed.problem.why === 'which of' ? parsed.problem : undefined
 
 /** The time of the line, as it would be written. */
 function Clock({ zone }: { zone: string }) {

@@ -9,22 +9,11 @@ import { sha256Of } from '#web/ui/hash.ts'
 
 const noMicrophone = 'This browser gives no microphone here. Write a sentence instead, and tap Quick note.'
 
-export function VoiceJot({
-  machine,
-  episode,
-  onSaid,
-}: {
-  machine: MachineId
-  episode: string
-  onSaid: (words: string | undefined) => void
-}) {
+/** Writes what was spoken as a quick note; kept on the device until it can be sent. */
+function useKeptVoice(machine: MachineId, episode: string, onSaid: (words: string | undefined) => void) {
   const drafts = useDrafts()
   const write = useWrite()
-  const recorder = useRef<MediaRecorder>(undefined)
-  const wanted = useRef(false)
-  const [on, setOn] = useState(false)
-
-  const keep = async (chunks: readonly Blob[], mime: string, seconds: number) => {
+  return async (chunks: readonly Blob[], mime: string, seconds: number) => {
     const known = voiceMimes.find((m) => mime.startsWith(m))
     const blob = new Blob([...chunks], { type: mime })
     const sha256 = await sha256Of(blob)
@@ -45,6 +34,22 @@ export function VoiceJot({
       onSaid(wordsOf(failure))
     }
   }
+}
+
+export function VoiceJot({
+  machine,
+  episode,
+  onSaid,
+}: {
+  machine: MachineId
+  episode: string
+  onSaid: (words: string | undefined) => void
+}) {
+  const recorder = useRef<MediaRecorder>(undefined)
+  const wanted = useRef(false)
+  const [on, setOn] = useState(false)
+
+  const keep = useKeptVoice(machine, episode, onSaid)
   const begin = async () => {
     wanted.current = true
     if (typeof MediaRecorder === 'undefined' || !globalThis.isSecureContext) return onSaid(noMicrophone)

@@ -109,5 +109,16 @@ export function useFollowing(line: string): { readonly read: string; readonly ca
 /** Lines written before, newest last; the up key brings them back. */
 export function useHistory() {
   const [lines, setLines] = useState<readonly string[]>([])
-  return { lines, remember: (line: string) => setLines((old) => [...old.slice(-30), line]) }
+  const [back, setBack] = useState(0)
+  return {
+    remember: (line: string) => {
+      setLines((old) => [...old.slice(-30), line])
+      setBack(0)
+    },
+    /** The line before the one that was gone back to; undefined where there is none. */
+    earlier: () => {
+      if (lines.length > back) setBack(back + 1)
+      return lines[lines.length - back - 1]
+    },
+  }
 }

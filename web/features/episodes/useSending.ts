@@ -1,13 +1,13 @@
 /** Writing lines one after the other, however fast they are typed; the same line is not written twice while it is under way. */
 import { useRef, useState, type RefObject } from 'react'
 import type { ComposerContext } from '#core/composer/context.ts'
-import { ofWording, type Parsed } from '#core/composer/index.ts'
+import type { Parsed, ParsedEntry } from '#core/composer/index.ts'
 import type { RecordQuestion } from '#core/history/record.ts'
 import type { Draft, Warrant } from '#core/history/entry.ts'
-import { effectWords } from '#api/words/composer.ts'
 import { wordsOf } from '#web/app/http.ts'
 import { useDates, useDrafts, useWrite } from '#web/app/session.tsx'
 import type { Line } from './useLine.ts'
+import { whatFollows } from './what-follows.ts'
 
 export interface Typed {
   readonly parsed: Parsed
@@ -15,6 +15,44 @@ export interface Typed {
   readonly who: string
   readonly basis: 'seen' | 'from memory'
 }
+
+/** Work that waits for the work before it; the same line is not sent twice while it is under way. */
+function useOneByOne(
+  line: string,
+  onFailure: (failure: unknown) => void,
+  input: RefObject<HTMLInputElement | null>,
+) {
+  const [busy, setBusy] = useState(false)
+  const queue = useRef<Promise<void>>(Promise.resolve())
+  const underWay = useRef<string>(undefined)
+  const writing = (work: () => Promise<void>): Promise<void> => {
+    if (underWay.current === line) return queue.current
+    underWay.current = line
+    setBusy(true)
+    const run = async () => {
+      try {
+        await work()
+      } catch (failure) {
+        onFailure(failure)
+      } finally {
+        if (underWay.current === line) underWay.current = undefined
+        setBusy(false)
+        input.current?.focus()
+      }
+    }
+    queue.current = queue.current.then(run)
+    return queue.current
+  }
+  return { busy, writing }
+}
+
+/** What an entry says for itself goes before what is said of the whole line. */
+const onlySaid = ({ basis, doneBy, warrant, ...entry }: ParsedEntry) => ({
+  ...entry,
+  ...(basis ? { basis } : {}),
+  ...(doneBy ? { doneBy } : {}),
+  ...(warrant ? { warrant } : {}),
+})
 
 export function useSending(
   { line, stop, setHalt, wrote }: Line,
@@ -29,29 +67,9 @@ export function useSending(
 ) {
   const drafts = useDrafts()
   const write = useWrite()
-  const [busy, setBusy] = useState(false)
-  const queue = useRef<Promise<void>>(Promise.resolve())
-  const underWay = useRef<string>(undefined)
   const askedOnce = useRef<string>(undefined)
   const { when } = useDates()
-  const writing = (work: () => Promise<void>): Promise<void> => {
-    if (underWay.current === line) return queue.current
-    underWay.current = line
-    setBusy(true)
-    const run = async () => {
-      try {
-        await work()
-      } catch (failure) {
-        stop(line, { error: wordsOf(failure) })
-      } finally {
-        if (underWay.current === line) underWay.current = undefined
-        setBusy(false)
-        input.current?.focus()
-      }
-    }
-    queue.current = queue.current.then(run)
-    return queue.current
-  }
+  const { busy, writing } = useOneByOne(line, (failure) => stop(line, { error: wordsOf(failure) }), input)
   const sendDrafts = (list: readonly Draft[], contested: 'refuse' | 'keep'): Promise<void> =>
     writing(async () => {
       const written = await write(list, { contested, line })
@@ -79,19 +97,9 @@ export function useSending(
       wrote(line)
     })
   const writeIt = async (warrant?: Warrant) => {
-    if (parsed.ok)
-      await sendDrafts(
-        drafts(
-          parsed.entries.map((e) => ({
-            ...e,
-            basis: e.basis ?? basis,
-            ...by,
-            doneBy: e.doneBy ?? who,
-            warrant: e.warrant ?? warrant,
-          })),
-        ),
-        'refuse',
-      )
+    if (!parsed.ok) return
+    const said = { ...by, basis, warrant }
+    await sendDrafts(drafts(parsed.entries.map((e) => ({ ...said, ...onlySaid(e) }))), 'refuse')
   }
   return {
     busy,
@@ -100,34 +108,26 @@ export function useSending(
      * something new is asked about once, and Enter again writes it; what a rule forbids stays in the line.
      */
     send: async () => {
-      if (!parsed.ok) {
-        // “?” asks what can be written.
-        if ('problem' in parsed && ofWording.has(parsed.problem.why) && line.trim() !== '?') await jot()
-        return
+      const next = whatFollows(parsed, line, askedOnce.current === line, when)
+      switch (next.does) {
+        case 'jot':
+          return jot()
+        case 'close':
+          return on.close()
+        case 'ask the record':
+          return on.ask(next.question)
+        case 'ask once':
+          askedOnce.current = line
+          return stop(line, { error: next.words, keep: () => void writeIt(), keepAs: next.keepAs })
+        case 'want authority':
+          return stop(line, {
+            error: next.words,
+            warrant: { people: next.people, give: (warrant) => void writeIt(warrant) },
+          })
+        case 'write':
+          return writeIt()
+        case 'nothing':
       }
-      if (parsed.effects.some((e) => e.does === 'closes')) return on.close()
-      const question = parsed.effects.find((e) => e.does === 'asks the record')
-      if (question && parsed.entries.length === 0) return on.ask(question.question)
-      if (parsed.entries.length === 0) return
-      const against = parsed.effects.filter((e) => e.does === 'contradicts')
-      const fresh = /\bnew\b/i.test(line) ? [] : parsed.effects.filter((e) => e.does === 'adds function')
-      if ((against.length > 0 || fresh.length > 0) && askedOnce.current !== line) {
-        askedOnce.current = line
-        const why = [...against, ...fresh].map((e) => effectWords(e, when).text).join(' ')
-        return stop(
-          line,
-          against.length > 0
-            ? { error: `${why} Was it so?`, keep: () => void writeIt(), keepAs: 'Yes, write it' }
-            : { error: why, keep: () => void writeIt(), keepAs: 'Add and write' },
-        )
-      }
-      const wanting = parsed.effects.find((e) => e.does === 'wants authority')
-      if (wanting && !wanting.warranted)
-        return stop(line, {
-          error: effectWords(wanting, when).text,
-          warrant: { people: wanting.people, give: (warrant) => void writeIt(warrant) },
-        })
-      await writeIt()
     },
     jot,
   }

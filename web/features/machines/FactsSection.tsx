@@ -155,6 +155,28 @@ function HouseRules({
   )
 }
 
+/** The facts that were typed otherwise than the record has them. */
+function changedFacts(plate: MachineView['plate'], text: (name: string) => string) {
+  const set: Extract<Body, { kind: 'machine'; what: 'stated' }>['set'] = {}
+  const put = <K extends keyof typeof set>(key: K, value: string, was: string | undefined) => {
+    if (value && value !== was) set[key] = value as never
+  }
+  put('name', text('name'), plate.name)
+  put('serial', text('serial'), plate.serial)
+  put('revision', text('revision'), plate.revision)
+  put(
+    'accessionNumber',
+    text('accessionNumber'),
+    plate.number === plate.entryNumber ? undefined : plate.number,
+  )
+  put('legal', text('legal'), plate.legal)
+  put('purpose', text('purpose'), plate.purpose)
+  if (text('type') && text('type') !== plate.typeId) set.type = text('type') as TypeId
+  const attribute = text('attribute')
+  if (attribute && text('value')) set.attributes = { [attribute]: text('value') }
+  return set
+}
+
 function EditFacts({
   view,
   onSend,
@@ -171,23 +193,7 @@ function EditFacts({
   const submit = (event: React.FormEvent<HTMLFormElement>) => {
     event.preventDefault()
     const { text } = typedIn(event.currentTarget)
-    const set: Extract<Body, { kind: 'machine'; what: 'stated' }>['set'] = {}
-    const put = <K extends keyof typeof set>(key: K, value: string, was: string | undefined) => {
-      if (value && value !== was) set[key] = value as never
-    }
-    put('name', text('name'), plate.name)
-    put('serial', text('serial'), plate.serial)
-    put('revision', text('revision'), plate.revision)
-    put(
-      'accessionNumber',
-      text('accessionNumber'),
-      plate.number === plate.entryNumber ? undefined : plate.number,
-    )
-    put('legal', text('legal'), plate.legal)
-    put('purpose', text('purpose'), plate.purpose)
-    if (text('type') && text('type') !== plate.typeId) set.type = text('type') as TypeId
-    const attribute = text('attribute')
-    if (attribute && text('value')) set.attributes = { [attribute]: text('value') }
+    const set = changedFacts(plate, text)
     onSend({
       kind: 'machine',
       what: 'stated',

@@ -13,6 +13,19 @@ import { useListPages, type ListHead } from './useMachineList.ts'
 const rowPx = 33
 const margin = 24
 
+const pageRows = 15
+
+/** The row that a key goes to; undefined for a key that goes nowhere. */
+const cursorAfter = (key: string, cursor: number, total: number): number | undefined =>
+  ({
+    ArrowDown: cursor + 1,
+    ArrowUp: cursor - 1,
+    PageDown: cursor + pageRows,
+    PageUp: cursor - pageRows,
+    Home: 0,
+    End: total - 1,
+  })[key]
+
 export function MachineGrid({
   list,
   shown,
@@ -46,15 +59,7 @@ export function MachineGrid({
       aria-activedescendant={at(cursor) ? `row-${cursor}` : undefined}
       className="group/grid bg-sheet min-h-0 flex-1 overflow-auto rounded-t-sm"
       onKeyDown={(event) => {
-        const steps: Readonly<Record<string, number>> = {
-          ArrowDown: cursor + 1,
-          ArrowUp: cursor - 1,
-          PageDown: cursor + 15,
-          PageUp: cursor - 15,
-          Home: 0,
-          End: total - 1,
-        }
-        const to = steps[event.key]
+        const to = cursorAfter(event.key, cursor, total)
         const here = at(cursor)
         if (to !== undefined) {
           event.preventDefault()

@@ -18,13 +18,28 @@ import { sections } from './sections.ts'
 import { SectionBody } from './SectionBody.tsx'
 import { TodoList } from './TodoList.tsx'
 
+/** Which part of the page is shown, and the day it speaks of: both stand in the address. */
+function useShown() {
+  const [params, setParams] = useSearchParams()
+  const show = (key: string) => {
+    const next = new URLSearchParams(params)
+    next.set('show', key)
+    setParams(next, { replace: true })
+  }
+  const setAsOf = (day: string) => {
+    const next = new URLSearchParams(params)
+    if (day) next.set('asOf', day)
+    else next.delete('asOf')
+    setParams(next, { replace: true })
+  }
+  return { asOf: params.get('asOf') ?? '', section: params.get('show') ?? 'functions', show, setAsOf }
+}
+
 export function View() {
   const { id = '' } = useParams()
   const { me } = useSigned()
   const { zone } = useDates()
-  const [params, setParams] = useSearchParams()
-  const asOf = params.get('asOf') ?? ''
-  const section = params.get('show') ?? 'functions'
+  const { asOf, section, show, setAsOf } = useShown()
   const instant = asOf ? dayInterval(asOf, zone).latest : undefined
   const { data: view, error } = useQuery({
     queryKey: keys.machine(id, asOf),
@@ -39,17 +54,6 @@ export function View() {
   useEffect(() => {
     if (view) document.title = `${view.plate.name} ${view.plate.number}`
   }, [view])
-  const show = (key: string) => {
-    const next = new URLSearchParams(params)
-    next.set('show', key)
-    setParams(next, { replace: true })
-  }
-  const setAsOf = (day: string) => {
-    const next = new URLSearchParams(params)
-    if (day) next.set('asOf', day)
-    else next.delete('asOf')
-    setParams(next, { replace: true })
-  }
   if (error && asOf && instant)
     return <NotHereYet machine={id} day={asOf} until={instant} onBack={() => setAsOf('')} />
   if (error) return <Trouble words={wordsOf(error)} onBack={() => setAsOf('')} />

@@ -86,7 +86,6 @@ export function View() {
   const { machine: other, missing } = useNamedMachine(beside)
   const { hand, setHand, proposal, setProposal, moved, refused, busy, put, dropped, bodiesOf, go } =
     useDrawing(view)
-  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }))
   useEffect(() => {
     if (view) document.title = `${view.plate.number} beside another machine`
   }, [view])
@@ -129,36 +128,74 @@ export function View() {
           onLeave={() => setProposal(undefined)}
         />
       )}
-      <DndContext
-        sensors={sensors}
-        onDragStart={({ active }) => setHand(active.data.current as InHand)}
-        onDragCancel={() => setHand(undefined)}
-        onDragEnd={dropped}
-        accessibility={{
-          announcements,
-          screenReaderInstructions: {
-            draggable: 'Press Enter to pick the part up, then choose “Put it here” at a position.',
-          },
-        }}
-      >
-        <TwoColumns
-          other={other}
-          own={own}
-          columns={columns}
-          hand={hand}
-          put={put}
-          missing={missing}
-          view={view}
-        />
-        <DragOverlay dropAnimation={null}>
-          {hand && (
-            <span className="bg-straw rounded-sm px-2 py-1 text-black">
-              {hand.slot.partLabel ?? hand.slot.position.accepts}
-            </span>
-          )}
-        </DragOverlay>
-      </DndContext>
+      <Board
+        onHand={setHand}
+        dropped={dropped}
+        other={other}
+        own={own}
+        columns={columns}
+        hand={hand}
+        put={put}
+        missing={missing}
+        view={view}
+      />
     </main>
+  )
+}
+
+/** Both machines, and the part that is drawn from one to the other. */
+function Board({
+  onHand,
+  dropped,
+  other,
+  own,
+  columns,
+  hand,
+  put,
+  missing,
+  view,
+}: {
+  onHand: (value: InHand | undefined) => void
+  dropped: ({ active, over }: DragEndEvent) => void
+  other: MachineContext | undefined
+  own: MachineContext
+  columns: { hand: InHand | undefined; onPick: (next: InHand | undefined) => void }
+  hand: InHand | undefined
+  put: (picked: InHand, target: SlotContext, into: MachineContext) => void
+  missing: boolean
+  view: MachineView
+}) {
+  const sensors = useSensors(useSensor(PointerSensor, { activationConstraint: { distance: 6 } }))
+  return (
+    <DndContext
+      sensors={sensors}
+      onDragStart={({ active }) => onHand(active.data.current as InHand)}
+      onDragCancel={() => onHand(undefined)}
+      onDragEnd={dropped}
+      accessibility={{
+        announcements,
+        screenReaderInstructions: {
+          draggable: 'Press Enter to pick the part up, then choose “Put it here” at a position.',
+        },
+      }}
+    >
+      <TwoColumns
+        other={other}
+        own={own}
+        columns={columns}
+        hand={hand}
+        put={put}
+        missing={missing}
+        view={view}
+      />
+      <DragOverlay dropAnimation={null}>
+        {hand && (
+          <span className="bg-straw rounded-sm px-2 py-1 text-black">
+            {hand.slot.partLabel ?? hand.slot.position.accepts}
+          </span>
+        )}
+      </DragOverlay>
+    </DndContext>
   )
 }
 

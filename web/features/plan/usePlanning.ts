@@ -2,7 +2,7 @@
 import { useMemo, useState } from 'react'
 import type { PlanAnswer, PlanPerson } from '#api/plan.ts'
 import { stepWords } from '#api/words/jobs.ts'
-import { problemOf, type Trying } from '#core/plan/jobs.ts'
+import { problemOf, type PlanFrom, type Trying } from '#core/plan/jobs.ts'
 import type { Laid, Plan } from '#core/plan/problem.ts'
 import { movedBetween, sheetsOf } from '#core/plan/rows.ts'
 import { usePlanSearch } from '#web/app/plan-search.ts'
@@ -14,6 +14,18 @@ export interface Tried extends Trying {
   /** What stood before it was tried. */
   readonly kept: ReadonlyMap<string, Laid> | undefined
 }
+
+/** How a plan differs from the one that was told: steps that moved, and whether there are others. */
+const sinceTold = (from: PlanFrom, plan: Plan) => ({
+  toldMoves: movedBetween(from.told, plan),
+  news: plan.some((l, i) => l && !from.told.has(i) && !('hand' in (from.steps[i]?.is ?? {}))),
+})
+const nothingNew: ReturnType<typeof sinceTold> = { toldMoves: [], news: false }
+
+const pinnedWhenTold = (data: PlanAnswer) =>
+  new Set(
+    data.evenings.flatMap((e) => e.told?.rows.flatMap((r) => (r.pinned && r.step ? [r.step] : [])) ?? []),
+  )
 
 export function usePlanning(data: PlanAnswer) {
   const [only, setOnly] = useState<NonNullable<Trying['only']>>({})
@@ -43,14 +55,10 @@ export function usePlanning(data: PlanAnswer) {
     setKeep(shown(plan))
     setTried({ ...what, before: shown(plan), kept: keep })
   }
+  const toldPins = pinnedWhenTold(data)
+  const isPinned = (key: string) => key in only || (toldPins.has(key) && !freed.has(key))
   const tell = async (now: Plan) => {
-    const sheets = sheetsOf(
-      data,
-      from,
-      now,
-      stepWords,
-      (x) => x.key in only || (toldPins.has(x.key) && !freed.has(x.key)),
-    )
+    const sheets = sheetsOf(data, from, now, stepWords, (x) => isPinned(x.key))
     const sent = await send([
       {
         body: {
@@ -66,13 +74,8 @@ export function usePlanning(data: PlanAnswer) {
     setFreed(new Set())
   }
 
-  const toldPins = new Set(
-    data.evenings.flatMap((e) => e.told?.rows.flatMap((r) => (r.pinned && r.step ? [r.step] : [])) ?? []),
-  )
   const placed = plan?.filter((l) => l !== undefined).length ?? 0
-  const toldMoves = plan && !tried ? movedBetween(from.told, plan) : []
-  const news =
-    plan && !tried && plan.some((l, i) => l && !from.told.has(i) && !('hand' in (from.steps[i]?.is ?? {})))
+  const { toldMoves, news } = tried || !plan ? nothingNew : sinceTold(from, plan)
   const asTold = toldMoves.length === 0 && !news && Object.keys(only).length === 0 && freed.size === 0
   return {
     ...{ from, search, plan, only, tried, chosen, setChosen, toldMoves, asTold, error, busy, setError },
@@ -85,10 +88,7 @@ export function usePlanning(data: PlanAnswer) {
       setError(undefined)
       tryIt({ only: { [keyOf(step)]: { day, ...(person ? { party: person.party } : {}) } } })
     },
-    pinned: (step: number) => {
-      const key = keyOf(step)
-      return key in only || (toldPins.has(key) && !freed.has(key))
-    },
+    pinned: (step: number) => isPinned(keyOf(step)),
     unpin: (step: number) => {
       setFreed(new Set([...freed, keyOf(step)]))
       setOnly(Object.fromEntries(Object.entries(only).filter(([key]) => key !== keyOf(step))))

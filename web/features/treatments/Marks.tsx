@@ -14,24 +14,8 @@ const short: Readonly<Record<Mark['role'], string>> = {
 }
 const within = (v: number, low: number, high: number) => Math.min(Math.max(v, low), high)
 
-export function Marks({
-  src,
-  marks,
-  chosen,
-  onChoose,
-  onChange,
-  onDraw,
-  namesAlone = false,
-}: {
-  src: string
-  marks: readonly Mark[]
-  chosen: number | undefined
-  onChoose: (index: number) => void
-  onChange: (index: number, mark: Mark | undefined) => void
-  onDraw: (box: Pick<Mark, 'x' | 'y' | 'w' | 'h'>) => void
-  /** Patches are called by their names alone. */
-  namesAlone?: boolean
-}) {
+/** A box that is drawn on the frame, shares of its width and height. */
+function useBox() {
   const frame = useRef<HTMLDivElement>(null)
   const [from, setFrom] = useState<readonly [number, number]>()
   const [to, setTo] = useState<readonly [number, number]>()
@@ -51,6 +35,28 @@ export function Marks({
       w: Math.abs(to[0] - from[0]),
       h: Math.abs(to[1] - from[1]),
     }
+  return { frame, from, at, box, setFrom, setTo }
+}
+
+export function Marks({
+  src,
+  marks,
+  chosen,
+  onChoose,
+  onChange,
+  onDraw,
+  namesAlone = false,
+}: {
+  src: string
+  marks: readonly Mark[]
+  chosen: number | undefined
+  onChoose: (index: number) => void
+  onChange: (index: number, mark: Mark | undefined) => void
+  onDraw: (box: Pick<Mark, 'x' | 'y' | 'w' | 'h'>) => void
+  /** Patches are called by their names alone. */
+  namesAlone?: boolean
+}) {
+  const { frame, from, at, box, setFrom, setTo } = useBox()
   const key = (event: React.KeyboardEvent, index: number, mark: Mark) => {
     const moves: Readonly<Record<string, readonly [number, number]>> = {
       ArrowLeft: [-step, 0],

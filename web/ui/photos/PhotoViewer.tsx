@@ -31,6 +31,13 @@ function pinBody(machine: MachineId, photo: EntryId, target: string, x: number, 
   }
 }
 
+const faceBody = (machine: MachineId, face: EntryId | null): Body => ({
+  kind: 'machine',
+  what: 'stated',
+  machine,
+  set: { face },
+})
+
 export function PhotoViewer({
   machine,
   photos,
@@ -60,17 +67,7 @@ export function PhotoViewer({
     const next = photos[(index + by + photos.length) % photos.length]
     if (next) onAt(next.entry)
   }
-  const choose = (entry: EntryId) =>
-    send([
-      {
-        body: {
-          kind: 'machine',
-          what: 'stated',
-          machine,
-          set: { face: face?.shown === entry ? null : entry },
-        },
-      },
-    ])
+  const choose = (entry: EntryId) => send([{ body: faceBody(machine, face?.shown === entry ? null : entry) }])
   const setPin = async (x: number, y: number) => {
     const body = pinBody(machine, photo.entry, target, x, y)
     if (body && (await send([{ body }]))) setTarget('')
