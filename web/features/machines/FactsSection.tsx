@@ -101,7 +101,7 @@ function HouseRules({
   const { me } = useSigned()
   return (
     <section>
-      <h2 className="headrule">House rules for this machine</h2>
+      <h2 className="headrule">House practice for this machine</h2>
       <ul>
         {view.policies.map((p) => (
           <li key={p.key} className="border-hair border-b py-1">

@@ -9,10 +9,12 @@ import { Act, MainButton } from '#web/ui/Forms.tsx'
 import { PinSlip } from './PinSlip.tsx'
 import { SecurityNotes } from './SecurityNotes.tsx'
 import { Invite } from './Invite.tsx'
+import { peopleSentence } from '#api/words/people.ts'
 import { Rights } from './Rights.tsx'
 
 export function View() {
   const { me } = useSigned()
+  const { when } = useDates()
   const client = useQueryClient()
   const { data, error } = useQuery({ queryKey: keys.people, queryFn: () => get('/people') })
   const [open, setOpen] = useState<string>()
@@ -24,7 +26,10 @@ export function View() {
   const refresh = () => client.invalidateQueries({ queryKey: keys.people })
   return (
     <main className="mx-auto w-full max-w-6xl flex-1 space-y-8 p-4 pb-16">
-      <PeopleHead onOpen={setOpen} open={open} steward={steward} />
+      <div className="space-y-1">
+        <PeopleHead onOpen={setOpen} open={open} steward={steward} />
+        <p>{peopleSentence(staff, when.now)}</p>
+      </div>
       {open === 'pin' && (
         <PinSlip
           has={staff.some((p) => p.party === me.party && p.pin === true)}

@@ -1,11 +1,10 @@
-/** Types, test gear and house rules: what is known of models, and how this house works. */
-import { HousePlace } from './HousePlace.tsx'
-import { useMemo } from 'react'
+/** Types, test gear and house practice: what is known of models, and how this house works. */
 import type { TypeRow } from '#api/machines.ts'
 import type { GearRow } from '#api/types.ts'
 import { useQuery, useQueryClient } from '@tanstack/react-query'
-import { useState } from 'react'
+import { useMemo, useState } from 'react'
 import { Link, useNavigate } from 'react-router'
+import { typesSentence } from '#api/words/people.ts'
 import { policySpeaks } from '#api/words/policies.ts'
 import type { Body } from '#core/history/bodies/index.ts'
 import type { GearId, TypeId } from '#core/ids.ts'
@@ -21,8 +20,16 @@ import { SortTable, type TableColumn } from '#web/ui/SortTable.tsx'
 import { ChooseRule } from '#web/ui/ChooseRule.tsx'
 import { HouseWords } from './HouseWords.tsx'
 import { Methods } from './Methods.tsx'
+import { HousePlace } from './HousePlace.tsx'
 
 const none: readonly TypeRow[] = []
+/** What else is on this page. */
+const contents = {
+  'house-methods': 'House methods',
+  words: 'Words of this house',
+  'test-gear': 'Test gear',
+  'house-practice': 'House practice',
+}
 const columnsFor = (short: (at: string) => string): readonly TableColumn<TypeRow>[] => [
   {
     key: 'name',
@@ -66,8 +73,18 @@ export function View() {
   return (
     <main className="grid flex-1 grid-cols-[minmax(0,1fr)_420px] gap-6 p-4 max-lg:grid-cols-1">
       <section>
-        <div className="mb-3 flex items-end justify-between">
-          <h1 className="font-display text-24 font-semibold">Types and house</h1>
+        <div className="mb-3 flex items-end justify-between gap-4">
+          <div>
+            <h1 className="font-display text-24 font-semibold">Types and house</h1>
+            {types.data && types.data.types.length > 0 && <p>{typesSentence(types.data.types)}</p>}
+            <p className="flex flex-wrap gap-x-4">
+              {Object.entries(contents).map(([id, name]) => (
+                <a key={id} className="act" href={`#${id}`}>
+                  {name}
+                </a>
+              ))}
+            </p>
+          </div>
           {restorer && (
             <MainButton onClick={() => void navigate(`/types/${newId() as TypeId}?new=1`)}>
               Make a type sheet
@@ -83,12 +100,20 @@ export function View() {
             </p>
           )}
         </div>
-        <Methods />
-        <HouseWords />
+        <div id="house-methods">
+          <Methods />
+        </div>
+        <div id="words">
+          <HouseWords />
+        </div>
       </section>
       <div className="space-y-8">
-        <Gear />
-        <HouseRules />
+        <div id="test-gear">
+          <Gear />
+        </div>
+        <div id="house-practice">
+          <HouseRules />
+        </div>
         <HousePlace />
         {me.role === 'steward' && <ReadRecord />}
       </div>
@@ -247,7 +272,7 @@ function HouseRules() {
   })
   return (
     <section>
-      <h2 className="headrule">House rules</h2>
+      <h2 className="headrule">House practice</h2>
       <ul>
         {data?.policies.map((p) => (
           <li key={p.key} className="border-hair border-b py-1.5">

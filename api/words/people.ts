@@ -1,0 +1,29 @@
+/** What matters first of the people of a house, and of what is known of models. */
+import { count, list } from './lists.ts'
+
+interface Working {
+  readonly name: string
+  readonly active?: boolean | undefined
+  readonly authorisations: readonly { readonly authority: string; readonly until?: string | undefined }[]
+}
+
+/** "4 people work here; 3 may switch on: A, B and C." An authorisation that has ended counts no more. */
+export function peopleSentence(staff: readonly Working[], now: string): string {
+  const working = staff.filter((p) => p.active !== false)
+  const may = working.filter((p) =>
+    p.authorisations.some((a) => a.authority === 'switch on' && (a.until === undefined || a.until > now)),
+  )
+  const work = count(working.length, 'person works here', 'people work here')
+  if (may.length === 0) return `${work}; nobody is recorded as authorised to switch a machine on.`
+  return `${work}; ${may.length} may switch a machine on: ${list(may.map((p) => p.name))}.`
+}
+
+/** "3 type sheets describe 24 machines; 2 sheets name no hazard." */
+export function typesSentence(
+  types: readonly { readonly machines: number; readonly hazards: readonly unknown[] }[],
+): string {
+  const machines = types.reduce((sum, t) => sum + t.machines, 0)
+  const bare = types.filter((t) => t.hazards.length === 0).length
+  const describe = `${count(types.length, 'type sheet describes', 'type sheets describe')} ${count(machines, 'machine')}`
+  return bare === 0 ? `${describe}.` : `${describe}; ${count(bare, 'sheet names', 'sheets name')} no hazard.`
+}
