@@ -1,7 +1,8 @@
 /** Types, test gear and house practice: what is known of models, and how this house works. */
+import { ReadRecord } from './ReadRecord.tsx'
 import type { TypeRow } from '#api/machines.ts'
 import type { GearRow } from '#api/types.ts'
-import { useQuery, useQueryClient } from '@tanstack/react-query'
+import { useQuery } from '@tanstack/react-query'
 import { useMemo, useState } from 'react'
 import { Link, useNavigate } from 'react-router'
 import { typesSentence } from '#api/words/people.ts'
@@ -11,7 +12,7 @@ import type { GearId, TypeId } from '#core/ids.ts'
 import { keys } from '#web/app/keys.ts'
 import { newId } from '#web/app/clock.ts'
 import { useSendOne } from '#web/app/send.ts'
-import { get, post, wordsOf } from '#web/app/http.ts'
+import { get, wordsOf } from '#web/app/http.ts'
 import { useDates, useSigned } from '#web/app/session.tsx'
 import { typedIn } from '#web/app/typed.ts'
 import { Act, MainButton, PlainButton, Said, Slip, TextField } from '#web/ui/Forms.tsx'
@@ -308,43 +309,6 @@ function HouseRules() {
         A machine may differ, with a reason: under Facts and rules on its page. Changing a rule never rewrites
         the past.
       </p>
-      <Said error={error} />
-    </section>
-  )
-}
-
-/** A machine's record from another collection: stored whole or not at all. */
-function ReadRecord() {
-  const client = useQueryClient()
-  const [said, setSaid] = useState<string>()
-  const [error, setError] = useState<string>()
-  const read = async (file: File | undefined) => {
-    setSaid(undefined)
-    setError(undefined)
-    if (!file) return
-    try {
-      const answer = await post('/records', JSON.parse(await file.text()) as unknown)
-      setSaid(`${answer.added} entries read${answer.present ? `, ${answer.present} were here already` : ''}.`)
-      await client.invalidateQueries()
-    } catch (failure) {
-      setError(
-        failure instanceof SyntaxError ? 'This file is no JSON. Nothing was stored.' : wordsOf(failure),
-      )
-    }
-  }
-  return (
-    <section>
-      <h2 className="headrule mb-2">A machine from another collection</h2>
-      <label className="block">
-        <span className="text-13 text-quiet mb-1 block">Read a record file</span>
-        <input
-          type="file"
-          accept="application/json"
-          className="w-full"
-          onChange={(e) => void read(e.target.files?.[0])}
-        />
-      </label>
-      {said && <p role="status">{said}</p>}
       <Said error={error} />
     </section>
   )
