@@ -99,7 +99,7 @@ await shoot(
   `/parts/${await page.evaluate(async () => (await (await fetch('/api/parts?q=power supply')).json()).parts.find((p) => p.place.includes(' of ')).id)}`,
   'Its life',
 )
-await shoot('types-and-house', '/types', 'House rules')
+await shoot('types-and-house', '/types', 'House practice')
 await shoot(
   'entry',
   `/machines/${machine('E2026-021')}/entry?step=before+it+is+touched`,

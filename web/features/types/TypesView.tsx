@@ -37,7 +37,7 @@ const columnsFor = (short: (at: string) => string): readonly TableColumn<TypeRow
     head: 'Type',
     names: true,
     by: (t) => t.name,
-    look: 'pl-3 whitespace-nowrap',
+    look: 'whitespace-nowrap',
     cell: (t) => (
       <Link to={`/types/${t.id}`} className="font-bold hover:underline">
         {t.name}
@@ -92,7 +92,7 @@ export function View() {
             </MainButton>
           )}
         </div>
-        <div className="bg-sheet overflow-x-auto rounded-sm">
+        <div className="bg-sheet overflow-x-auto rounded-sm px-3">
           <SortTable label="Types" rows={types.data?.types ?? none} columns={columns} idOf={(t) => t.id} />
           {types.data?.types.length === 0 && (
             <p className="p-4">
