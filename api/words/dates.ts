@@ -42,6 +42,14 @@ export function daysWords(days: number): string {
   return `${Math.round(days / 365.25)} yr`
 }
 
+/** Time in which nothing is recorded, left out of a drawing: "14 months cut out". */
+export const cutOutWords = (days: number): string => {
+  const [n, unit] =
+    days < 60 ? [days, 'day'] : days < 700 ? [days / 30.4375, 'month'] : [days / 365.25, 'year']
+  const whole = Math.round(n)
+  return `${whole} ${unit}${whole === 1 ? '' : 's'} cut out`
+}
+
 /** "24:10" under a day, "3 d" above; undefined when it is over. */
 export function leftWords(until: Instant, nowMs: number): string | undefined {
   const ms = instantToMs(until) - nowMs

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { peopleSentence, typesSentence } from './people.ts'
+import { peopleSentence, termWords, typesSentence } from './people.ts'
 
 const now = '2026-03-02T10:00:00.000Z'
 const person = (name: string, authority?: string, until?: string, active = true) => ({
@@ -28,6 +28,15 @@ describe('the first sentence of People', () => {
       ),
     ).toBe('1 person works here; nobody is recorded as authorised to switch a machine on.')
   })
+})
+
+describe('how long an authorisation holds', () => {
+  const short = (at: string) => at.slice(0, 10)
+  it.each([
+    [{ since: '2025-10-06' }, 'since 2025-10-06'],
+    [{ since: '2025-10-06', until: '2027-06-18' }, 'since 2025-10-06 until 2027-06-18'],
+    [{ since: '2025-10-06', until: '2026-01-10' }, 'ended 2026-01-10'],
+  ])('%o: %s', (term, words) => expect(termWords(term, now, short)).toBe(words))
 })
 
 describe('the first sentence of Types', () => {

@@ -18,6 +18,16 @@ export function peopleSentence(staff: readonly Working[], now: string): string {
   return `${work}; ${may.length} may switch a machine on: ${list(may.map((p) => p.name))}.`
 }
 
+/** "since 6 Oct 2025 until 18 Jun 2027"; of one that is over, only when it ended. */
+export const termWords = (
+  { since, until }: { readonly since: string; readonly until?: string | undefined },
+  now: string,
+  short: (at: string) => string,
+): string =>
+  until !== undefined && until <= now
+    ? `ended ${short(until)}`
+    : `since ${short(since)}${until === undefined ? '' : ` until ${short(until)}`}`
+
 /** "3 type sheets describe 24 machines; 2 sheets name no hazard." */
 export function typesSentence(
   types: readonly { readonly machines: number; readonly hazards: readonly unknown[] }[],

@@ -3,7 +3,7 @@
  * copper line. It is the table of functions as well: today's standing stands at the right of each lane.
  */
 import { useEffect, useRef, useState } from 'react'
-import { daysWords } from '#api/words/dates.ts'
+import { cutOutWords } from '#api/words/dates.ts'
 import { count } from '#api/words/lists.ts'
 import type { Lifeline as LifelineData } from '#core/views/lifeline.ts'
 import { layOut, laneHeight, type LifelineLayout } from './lifeline-layout.ts'
@@ -264,7 +264,7 @@ function Days({ short, layout }: { short: (at: string) => string; layout: Lifeli
           className="fill-quiet text-13 num"
           opacity={cut && m.px + 48 > cut.from && m.px - 48 < cut.from + cut.width ? 0 : 1}
         >
-          {'at' in m.mark ? short(m.mark.at) : `${daysWords(m.mark.idleDays)} //`}
+          {'at' in m.mark ? short(m.mark.at) : cutOutWords(m.mark.idleDays)}
         </text>
       ))}
     </>

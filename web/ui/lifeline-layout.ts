@@ -61,7 +61,7 @@ function spread(
   let free = -Infinity
   for (const mark of marks) {
     const px = x(mark.x)
-    const wide = 'at' in mark ? 96 : 72
+    const wide = 'at' in mark ? 96 : 140
     const from = px < left + 20 ? px : px - wide / 2
     if (from < free || from + wide > end + 40) continue
     kept.push({ mark, px })

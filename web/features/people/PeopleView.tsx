@@ -9,7 +9,7 @@ import { Act, MainButton } from '#web/ui/Forms.tsx'
 import { PinSlip } from './PinSlip.tsx'
 import { SecurityNotes } from './SecurityNotes.tsx'
 import { Invite } from './Invite.tsx'
-import { peopleSentence } from '#api/words/people.ts'
+import { peopleSentence, termWords } from '#api/words/people.ts'
 import { Rights } from './Rights.tsx'
 
 export function View() {
@@ -157,9 +157,8 @@ function Person({
         </span>
         <span className="max-md:col-span-3">
           {person.authorisations.map((a) => (
-            <span key={a.authority} className={`mr-4 ${a.until && a.until < when.now ? 'line-through' : ''}`}>
-              {a.authority}{' '}
-              <span className="num text-13 text-quiet">{`since ${short(a.since)}${a.until ? ` until ${short(a.until)}` : ''}`}</span>
+            <span key={a.authority} className={`mr-4 ${a.until && a.until < when.now ? 'text-quiet' : ''}`}>
+              {a.authority} <span className="num text-13 text-quiet">{termWords(a, when.now, short)}</span>
             </span>
           ))}
           {person.grants.map((g) => (
