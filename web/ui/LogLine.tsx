@@ -71,7 +71,7 @@ export function LogLine({
         <span
           className={`min-w-0 break-words ${day ? 'max-sm:col-span-full' : ''} ${said.proof ? 'font-bold' : ''} ${row.withdrawn ? 'line-through' : ''}`}
         >
-          <Said said={said} row={row} unsent={unsent} earlier={earlier} open={open} onOpen={setOpen} />
+          <LineSaid said={said} row={row} unsent={unsent} earlier={earlier} open={open} onOpen={setOpen} />
         </span>
         <span className="max-w-60 text-right max-sm:col-span-full max-sm:max-w-none max-sm:text-left max-sm:empty:hidden">
           <span
@@ -106,7 +106,7 @@ export function LogLine({
 }
 
 /** What the entry says, and how it is known. */
-function Said({
+function LineSaid({
   said,
   row,
   unsent,

@@ -94,7 +94,7 @@ export function BatchAct({
         half={half}
         view={view}
         text={text}
-        choose={choose}
+        onChoose={choose}
         onTyped={setTyped}
         chosen={chosen}
         onChosen={onChosen}
@@ -135,7 +135,7 @@ function UnitFields({
   half,
   view,
   text,
-  choose,
+  onChoose,
   onTyped,
   chosen,
   onChosen,
@@ -143,7 +143,7 @@ function UnitFields({
   half: number
   view: BatchView
   text: string
-  choose: (value: string) => void
+  onChoose: (value: string) => void
   onTyped: (value: string | undefined) => void
   chosen: ReadonlySet<number>
   onChosen: (units: ReadonlySet<number>) => void
@@ -156,7 +156,7 @@ function UnitFields({
           className="num"
           placeholder={`1-${half}, ${view.units.length}`}
           value={text}
-          onChange={(e) => choose(e.target.value)}
+          onChange={(e) => onChoose(e.target.value)}
           onFocus={() => onTyped(unitsWords([...chosen]))}
           onBlur={() => onTyped(undefined)}
         />

@@ -68,7 +68,7 @@ export function Units({
                 key={u.id}
                 u={u}
                 left={left}
-                toggle={toggle}
+                onToggle={toggle}
                 view={view}
                 stateOf={stateOf}
                 said={said}
@@ -86,7 +86,7 @@ export function Units({
 function UnitRow({
   u,
   left,
-  toggle,
+  onToggle,
   view,
   stateOf,
   said,
@@ -95,7 +95,7 @@ function UnitRow({
 }: {
   u: WholeUnit
   left: ReadonlySet<string>
-  toggle: (unit: string) => void
+  onToggle: (unit: string) => void
   view: WholeView
   stateOf: (unit: WholeView['units'][number], kind: string) => ModuleState
   said: Readonly<Record<string, ModuleState>>
@@ -110,7 +110,7 @@ function UnitRow({
             type="checkbox"
             aria-label={`Count ${u.number}`}
             checked={!left.has(u.id)}
-            onChange={() => toggle(u.id)}
+            onChange={() => onToggle(u.id)}
           />
           <Link className="num hover:underline" to={`/machines/${u.machine}`}>
             {u.number}

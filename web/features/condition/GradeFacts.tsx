@@ -35,7 +35,7 @@ export function GradeFacts({ view, onZone }: { view: ConditionView; onZone: (zon
       )}
       <GradedFindings findings={findings} view={view} onZone={onZone} />
       {view.lifts.length > 0 && <Lifts view={view} />}
-      {!view.hidden && <Beside may={may} onSlip={setSlip} slip={slip} machine={machine} view={view} />}
+      {!view.hidden && <NotInGrade may={may} onSlip={setSlip} slip={slip} machine={machine} view={view} />}
     </section>
   )
 }
@@ -106,7 +106,7 @@ function Lifts({ view }: { view: ConditionView }) {
   )
 }
 
-function Beside({
+function NotInGrade({
   may,
   onSlip,
   slip,

@@ -68,7 +68,7 @@ export function ZonePanel({
       {may && <ZoneActs onSlip={setSlip} slip={slip} survey={survey} zone={zone} />}
       {slip === 'finding' && <FindingForm view={view} zone={zone} onClose={() => setSlip(undefined)} />}
       {slip === 'not reached' && (
-        <NotReached notReached={notReached} because={because} onBecause={setBecause} busy={busy} />
+        <NotReached onNotReached={notReached} because={because} onBecause={setBecause} busy={busy} />
       )}
       <Said error={error} />
       {may && (
@@ -112,12 +112,12 @@ function ZoneActs({
 
 /** Why the zone could not be reached. */
 function NotReached({
-  notReached,
+  onNotReached,
   because,
   onBecause,
   busy,
 }: {
-  notReached: () => Promise<void>
+  onNotReached: () => Promise<void>
   because: string
   onBecause: (value: string) => void
   busy: boolean
@@ -127,7 +127,7 @@ function NotReached({
       className="bg-next border-verdigris my-2 flex items-end gap-3 border-l-4 p-3"
       onSubmit={(e) => {
         e.preventDefault()
-        void notReached()
+        void onNotReached()
       }}
     >
       <label className="flex-1">

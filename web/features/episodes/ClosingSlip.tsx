@@ -53,7 +53,7 @@ export function ClosingSlip({ view, onClose }: { view: EpisodeView; onClose: () 
       }
       onClose={onClose}
     >
-      <Points asked={asked} rules={rules} deferred={deferred} edit={edit} />
+      <Points asked={asked} rules={rules} deferred={deferred} onEdit={edit} />
       <HandOn
         close={close}
         view={view}
@@ -72,12 +72,12 @@ function Points({
   asked,
   rules,
   deferred,
-  edit,
+  onEdit,
 }: {
   asked: readonly RuleAnswer[]
   rules: readonly RuleAnswer[]
   deferred: readonly Deferral[]
-  edit: (what: string, change: Partial<Deferral>) => void
+  onEdit: (what: string, change: Partial<Deferral>) => void
 }) {
   return (
     <ul className="mb-4">
@@ -105,14 +105,14 @@ function Points({
                     <TextField
                       label={`${name}: because`}
                       value={said?.reason ?? ''}
-                      onChange={(e) => edit(name, { reason: e.target.value })}
+                      onChange={(e) => onEdit(name, { reason: e.target.value })}
                     />
                     <TextField
                       label={rule.rule === 'loans home' ? `${name}: until (needed)` : `${name}: until`}
                       type="date"
                       className="num"
                       value={said?.until ?? ''}
-                      onChange={(e) => edit(name, { until: e.target.value })}
+                      onChange={(e) => onEdit(name, { until: e.target.value })}
                     />
                   </div>
                 )

@@ -66,7 +66,7 @@ function Editor({ view, type, onClose }: { view: EpisodeView; type: TypeId; onCl
         </thead>
         <tbody>
           {steps.map((step, i) => (
-            <StepRow key={i} i={i} step={step} edit={edit} onSteps={setSteps} steps={steps} />
+            <StepRow key={i} i={i} step={step} onEdit={edit} onSteps={setSteps} steps={steps} />
           ))}
         </tbody>
       </table>
@@ -83,13 +83,13 @@ function Editor({ view, type, onClose }: { view: EpisodeView; type: TypeId; onCl
 function StepRow({
   i,
   step,
-  edit,
+  onEdit,
   onSteps,
   steps,
 }: {
   i: number
   step: WayInStep
-  edit: (at: number, change: Partial<WayInStep>) => void
+  onEdit: (at: number, change: Partial<WayInStep>) => void
   onSteps: (value: readonly WayInStep[]) => void
   steps: readonly WayInStep[]
 }) {
@@ -100,7 +100,7 @@ function StepRow({
           aria-label={`Step ${i + 1}: what`}
           className={cell}
           value={step.what}
-          onChange={(e) => edit(i, { what: e.target.value })}
+          onChange={(e) => onEdit(i, { what: e.target.value })}
         />
       </td>
       <td className="num w-24 pr-2 whitespace-nowrap">{[step.count, step.size].filter(Boolean).join(' ')}</td>
@@ -110,7 +110,7 @@ function StepRow({
           placeholder={step.count ? 'cross' : ''}
           className={cell}
           value={step.head ?? ''}
-          onChange={(e) => edit(i, { head: e.target.value })}
+          onChange={(e) => onEdit(i, { head: e.target.value })}
         />
       </td>
       <td className="pr-2">
@@ -118,7 +118,7 @@ function StepRow({
           aria-label={`Step ${i + 1}: to heed`}
           className={cell}
           value={step.heed ?? ''}
-          onChange={(e) => edit(i, { heed: e.target.value })}
+          onChange={(e) => onEdit(i, { heed: e.target.value })}
         />
       </td>
       <td>

@@ -60,7 +60,7 @@ export function View() {
       </div>
       {asking && <AskLoan onClose={() => setAsking(false)} />}
       {!guest && loans.length > 1 && (
-        <ShowOnly words={words} onWords={setWords} choices={choices} filter={filter} choose={choose} />
+        <ShowOnly words={words} onWords={setWords} choices={choices} filter={filter} onChoose={choose} />
       )}
       {loans.length > 0 && shown.length === 0 && (
         <p>
@@ -99,13 +99,13 @@ function ShowOnly({
   onWords,
   choices,
   filter,
-  choose,
+  onChoose,
 }: {
   words: string
   onWords: (value: string) => void
   choices: Narrowed[]
   filter: string | null
-  choose: (name: string) => void
+  onChoose: (name: string) => void
 }) {
   return (
     <div className="flex flex-wrap items-center gap-x-4 gap-y-1" role="group" aria-label="Show only">
@@ -121,7 +121,7 @@ function ShowOnly({
             type="button"
             aria-pressed={name === filter}
             className={`min-h-9 border-b-[3px] px-1 ${name === filter ? 'border-verdigris font-bold' : 'hover:border-line border-transparent'}`}
-            onClick={() => choose(name)}
+            onClick={() => onChoose(name)}
           >
             {`${name}, ${n}`}
           </button>

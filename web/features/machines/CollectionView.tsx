@@ -91,7 +91,7 @@ export function View() {
           }}
           onColumns={choose}
         >
-          <ListChoices change={change} pictures={pictures} sort={sort} />
+          <ListChoices onChange={change} pictures={pictures} sort={sort} />
         </SavedViews>
       )}
       {machines.loaded && machines.total === 0 ? (
@@ -110,11 +110,11 @@ export function View() {
 }
 
 function ListChoices({
-  change,
+  onChange,
   pictures,
   sort,
 }: {
-  change: (edit: (next: URLSearchParams) => void) => void
+  onChange: (edit: (next: URLSearchParams) => void) => void
   pictures: boolean
   sort: 'number' | 'name' | 'grade' | 'came in' | 'last written'
 }) {
@@ -122,7 +122,7 @@ function ListChoices({
     <div className="flex items-center gap-2">
       <Act
         className="mr-3"
-        onClick={() => change((next) => (pictures ? next.delete('as') : next.set('as', 'pictures')))}
+        onClick={() => onChange((next) => (pictures ? next.delete('as') : next.set('as', 'pictures')))}
       >
         {pictures ? 'As a list' : 'As pictures'}
       </Act>
@@ -131,7 +131,7 @@ function ListChoices({
         value={sort}
         options={listSorts}
         onChange={(value) =>
-          change((next) => (value === 'name' ? next.delete('sort') : next.set('sort', value)))
+          onChange((next) => (value === 'name' ? next.delete('sort') : next.set('sort', value)))
         }
       />
     </div>

@@ -80,7 +80,7 @@ export function View() {
           here={here}
           data={data}
         />
-        <Shelved here={here} chosen={chosen} toggle={toggle} />
+        <Shelved here={here} chosen={chosen} onToggle={toggle} />
         {data && here.length === 0 && (
           <p className="text-quiet py-3">
             No machine that is here and not being worked on bears these words.
@@ -188,11 +188,11 @@ function WhichMachines({
 function Shelved({
   here,
   chosen,
-  toggle,
+  onToggle,
 }: {
   here: MachineSummary[]
   chosen: ReadonlySet<string>
-  toggle: (id: string, on: boolean) => void
+  onToggle: (id: string, on: boolean) => void
 }) {
   return (
     <ul>
@@ -205,7 +205,7 @@ function Shelved({
             type="checkbox"
             aria-label={`${m.plate.name} ${m.plate.number}`}
             checked={chosen.has(m.id)}
-            onChange={(e) => toggle(m.id, e.target.checked)}
+            onChange={(e) => onToggle(m.id, e.target.checked)}
           />
           <Link className="truncate hover:underline" to={`/machines/${m.id}`}>
             {m.plate.name}

@@ -146,7 +146,7 @@ function Offer({
           need={need}
           bodies={bodies}
           busy={busy}
-          take={take}
+          onTake={take}
           onTaking={setTaking}
           error={error}
         />
@@ -253,7 +253,7 @@ function TakeStep({
   need,
   bodies,
   busy,
-  take,
+  onTake,
   onTaking,
   error,
 }: {
@@ -261,7 +261,7 @@ function TakeStep({
   need: Need
   bodies: Body[]
   busy: boolean
-  take: () => Promise<void>
+  onTake: () => Promise<void>
   onTaking: (value: boolean) => void
   error: string | undefined
 }) {
@@ -273,7 +273,7 @@ function TakeStep({
         bodies={bodies}
       />
       <p className="mt-2 flex gap-3">
-        <MainButton disabled={busy} autoFocus onClick={() => void take()}>
+        <MainButton disabled={busy} autoFocus onClick={() => void onTake()}>
           Record the move
         </MainButton>
         <PlainButton onClick={() => onTaking(false)}>Cancel</PlainButton>

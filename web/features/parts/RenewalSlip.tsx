@@ -70,7 +70,7 @@ export function RenewalSlip({
         row={row}
         view={view}
         busy={busy}
-        verify={verify}
+        onVerify={verify}
         onPhoto={onPhoto}
         machine={machine}
         episode={episode}
@@ -118,7 +118,7 @@ function RenewalActs({
   row,
   view,
   busy,
-  verify,
+  onVerify,
   onPhoto,
   machine,
   episode,
@@ -126,7 +126,7 @@ function RenewalActs({
   row: RenewalRow
   view: RenewalView
   busy: boolean
-  verify: (what: string) => undefined
+  onVerify: (what: string) => undefined
   onPhoto: (entry: string) => void
   machine: MachineId
   episode: string | undefined
@@ -145,7 +145,7 @@ function RenewalActs({
         verifications
           .filter((v) => (v !== 'polarity' || row.polarised) && !row.verified.includes(v))
           .map((v) => (
-            <PlainButton key={v} disabled={busy} onClick={() => verify(v)}>
+            <PlainButton key={v} disabled={busy} onClick={() => onVerify(v)}>
               {`Verified: ${v}`}
             </PlainButton>
           ))}

@@ -61,7 +61,7 @@ export function Rights({
   return (
     <Slip title={person.name} onClose={onClose}>
       <div className="space-y-4">
-        {person.account && <Account person={person} change={change} />}
+        {person.account && <Account person={person} onChange={change} />}
         {person.role !== 'guest' && person.account && <Authorisations party={party} send={send} />}
         {person.role !== 'guest' && person.account && <PracticeSet party={party} />}
         {(person.role === 'guest' || !person.account) && (
@@ -89,7 +89,7 @@ export function Rights({
   )
 }
 
-function Account({ person, change }: { person: PersonRow; change: (values: object) => Promise<void> }) {
+function Account({ person, onChange }: { person: PersonRow; onChange: (values: object) => Promise<void> }) {
   return (
     <div className="flex items-end gap-4">
       <div className="w-56">
@@ -97,11 +97,11 @@ function Account({ person, change }: { person: PersonRow; change: (values: objec
           label="Role"
           options={roles}
           value={person.role}
-          onChange={(e) => void change({ role: e.target.value })}
+          onChange={(e) => void onChange({ role: e.target.value })}
         />
       </div>
       <p className="text-quiet pb-2">{person.role ? roleWords[person.role] : ''}</p>
-      <PlainButton onClick={() => void change({ active: person.active === false })}>
+      <PlainButton onClick={() => void onChange({ active: person.active === false })}>
         {person.active === false ? 'Reopen the account' : 'Close the account'}
       </PlainButton>
     </div>

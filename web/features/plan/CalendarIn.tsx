@@ -72,7 +72,7 @@ export function CalendarIn({ data, onClose }: { data: PlanAnswer; onClose: () =>
             chosen={chosen}
             onChosen={setChosen}
             busy={busy}
-            tell={tell}
+            onTell={tell}
             onClose={onClose}
           />
         )}
@@ -87,14 +87,14 @@ function Clashes({
   chosen,
   onChosen,
   busy,
-  tell,
+  onTell,
   onClose,
 }: {
   clashes: readonly Clash[]
   chosen: ReadonlySet<string>
   onChosen: (value: ReadonlySet<string>) => void
   busy: boolean
-  tell: () => Promise<void>
+  onTell: () => Promise<void>
   onClose: () => void
 }) {
   return (
@@ -119,7 +119,7 @@ function Clashes({
         ))}
       </ul>
       <p className="flex flex-wrap items-center gap-4">
-        <PlainButton disabled={busy || chosen.size === 0} onClick={() => void tell()}>
+        <PlainButton disabled={busy || chosen.size === 0} onClick={() => void onTell()}>
           I do not come on these evenings
         </PlainButton>
         <Act onClick={onClose}>Cancel</Act>

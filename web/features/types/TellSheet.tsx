@@ -94,8 +94,8 @@ export function TellSheet({
             <PlainButton type="button" disabled={!told || 'error' in told} onClick={take}>
               Take into the draft
             </PlainButton>
-            <SheetFiles onText={setText} save={save} />
-            <NearType data={data} copy={copy} />
+            <SheetFiles onText={setText} onSave={save} />
+            <NearType data={data} onCopy={copy} />
           </div>
           <Said error={error ?? (told && 'error' in told ? told.error : undefined)} />
         </div>
@@ -107,17 +107,17 @@ export function TellSheet({
 
 function NearType({
   data,
-  copy,
+  onCopy,
 }: {
   data: { readonly types: readonly TypeRow[] } | undefined
-  copy: (id: string) => Promise<void>
+  onCopy: (id: string) => Promise<void>
 }) {
   return (
     <>
       {data && data.types.length > 0 && (
         <label className="text-13">
           Copy from a near type{' '}
-          <select className="field h-9" defaultValue="" onChange={(e) => void copy(e.target.value)}>
+          <select className="field h-9" defaultValue="" onChange={(e) => void onCopy(e.target.value)}>
             <option value="">choose</option>
             {data.types.map((t) => (
               <option key={t.id} value={t.id}>
@@ -133,10 +133,10 @@ function NearType({
 
 function SheetFiles({
   onText,
-  save,
+  onSave,
 }: {
   onText: (value: string) => void
-  save: (as: 'json' | 'csv') => void
+  onSave: (as: 'json' | 'csv') => void
 }) {
   return (
     <>
@@ -149,8 +149,8 @@ function SheetFiles({
           onChange={(e) => void e.target.files?.[0]?.text().then(onText)}
         />
       </label>
-      <Act onClick={() => save('json')}>Save as a file</Act>
-      <Act onClick={() => save('csv')}>Save as a table</Act>
+      <Act onClick={() => onSave('json')}>Save as a file</Act>
+      <Act onClick={() => onSave('csv')}>Save as a table</Act>
     </>
   )
 }

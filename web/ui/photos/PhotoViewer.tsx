@@ -98,7 +98,7 @@ export function PhotoViewer({
             step={step}
             machine={machine}
             face={face}
-            choose={choose}
+            onChoose={choose}
             onErase={setErase}
           />
           <ErasePhoto erase={erase} photo={photo} onAt={onAt} onErase={setErase} />
@@ -132,7 +132,7 @@ function ViewerBar({
   step,
   machine,
   face,
-  choose,
+  onChoose,
   onErase,
 }: {
   photo: PhotoRow
@@ -147,7 +147,7 @@ function ViewerBar({
   step: (by: number) => void
   machine: MachineId
   face: { readonly shown: string | undefined } | undefined
-  choose: (entry: EntryId) => Promise<readonly Draft[] | undefined>
+  onChoose: (entry: EntryId) => Promise<readonly Draft[] | undefined>
   onErase: (value: boolean) => void
 }) {
   const { short } = useDates()
@@ -167,7 +167,7 @@ function ViewerBar({
         machine={machine}
         photo={photo}
         face={face}
-        choose={choose}
+        onChoose={onChoose}
         onErase={onErase}
       />
     </div>
@@ -207,7 +207,7 @@ function ViewerActs({
   machine,
   photo,
   face,
-  choose,
+  onChoose,
   onErase,
 }: {
   target: string
@@ -216,7 +216,7 @@ function ViewerActs({
   machine: MachineId
   photo: PhotoRow
   face: { readonly shown: string | undefined } | undefined
-  choose: (entry: EntryId) => Promise<readonly Draft[] | undefined>
+  onChoose: (entry: EntryId) => Promise<readonly Draft[] | undefined>
   onErase: (value: boolean) => void
 }) {
   const { me } = useSigned()
@@ -229,7 +229,7 @@ function ViewerActs({
         Original
       </a>
       {face && me.role !== 'guest' && (
-        <Act aria-pressed={face.shown === photo.entry} onClick={() => void choose(photo.entry)}>
+        <Act aria-pressed={face.shown === photo.entry} onClick={() => void onChoose(photo.entry)}>
           {face.shown === photo.entry ? 'Take off the plate' : 'Show on the plate'}
         </Act>
       )}
