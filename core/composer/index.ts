@@ -62,7 +62,11 @@ const parsers: Readonly<Record<string, Parser>> = {
   missing: (text, scene) => parseFastening('missing', text, scene),
   lost: (text, scene) => parseFastening('lost', text, scene),
   unplug: (text, scene) => parseConnection('off', text, scene),
-  plug: (text, scene) => parseConnection('on', text, scene),
+  // "plug is out" speaks of the plug; "plug J3" puts one in.
+  plug: (text, scene) =>
+    /^(?:is|was|has)\b/i.test(text)
+      ? wrong({ why: 'unknown verb', word: 'plug' })
+      : parseConnection('on', text, scene),
   adjust: parseAdjust,
   verify: parseVerify,
   read: parseReading,
