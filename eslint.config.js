@@ -87,8 +87,6 @@ export default tseslint.config(
       'core/composer/freely/tell.ts',
       'web/features/episodes/choices.ts',
       '{core,server}/testing/**',
-      // The inner loop of a plan: small functions around arrays that they share.
-      'core/plan/{house,lay}.ts',
     ],
     rules: { 'max-lines-per-function': 'off' },
   },

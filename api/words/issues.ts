@@ -4,6 +4,7 @@ import type { z } from 'zod'
 export function issueWords(issue: z.core.$ZodIssue): string {
   if (issue.code === 'invalid_type' && issue.expected === 'number') return 'Write it as a number.'
   if (issue.code === 'invalid_type' && issue.expected === 'int') return 'Write it as a whole number.'
+  if (issue.code === 'invalid_type' && issue.expected === 'string') return 'Write something.'
   if (issue.code === 'too_small' || issue.code === 'too_big') {
     const least = issue.code === 'too_small'
     const bound = least ? issue.minimum : issue.maximum

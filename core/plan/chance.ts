@@ -4,7 +4,7 @@
  */
 import { dice, type Dice } from '#core/quantity/dice.ts'
 import { genesOf } from './search.ts'
-import { layerOf } from './lay.ts'
+import { Layer } from './lay.ts'
 import type { Plan, PlanProblem, PlanSession } from './problem.ts'
 
 /** The 80 % point of the standard normal distribution. */
@@ -63,7 +63,7 @@ function drawn(problem: PlanProblem, { seed, comes, sunny }: Drawing, n: number)
 
 /** By job: when all of it is done; undefined where it is not, in these sessions. */
 function endsOf(problem: PlanProblem, plan: Plan): (number | undefined)[] {
-  const layer = layerOf(problem, { unsorted: true })
+  const layer = new Layer(problem, { unsorted: true })
   const genes = genesOf(layer.groups, plan)
   plan.forEach((laid, i) => {
     // Somebody who did not come is stood in for by whoever may.

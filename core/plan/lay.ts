@@ -3,141 +3,210 @@
  * Steps that must not be apart (at most so long, or the same evening) are laid together or not at all.
  */
 import { groupsOf, plainGenes, type Genes } from './groups.ts'
-import { houseOf } from './house.ts'
+import { House } from './house.ts'
 import type { Plan, PlanProblem, PlanStep } from './problem.ts'
 
-export interface Layer {
+const never = Number.POSITIVE_INFINITY
+
+/** Where a step may begin: from a minute on, to a minute at most, and in one evening only (−1: in any). */
+interface Window {
+  readonly earliest: number
+  readonly latest: number
+  readonly session: number
+}
+
+export class Layer {
   /** Steps that are laid together, each in order. */
   readonly groups: readonly (readonly number[])[]
   /** Steps that find no room even in an empty house. */
   readonly hopeless: ReadonlySet<number>
-  /** Genes that were laid are not changed afterwards: what comes next is laid on from where it differs from them. */
-  readonly lay: (genes: Genes) => void
   /** By step after `lay`: the tick where it begins, −1 where it is not laid. */
   readonly start: Int32Array
   readonly first: Int32Array
   readonly second: Int32Array
   readonly minder: Int32Array
-  readonly plan: () => Plan
-}
 
-const never = Number.POSITIVE_INFINITY
+  private readonly steps: readonly PlanStep[]
+  private readonly house: House
+  private readonly groupOf: Int32Array
+  /** Groups that find no room in an empty house, with nothing but what they follow: they find none in any plan. */
+  private readonly impossible = new Set<number>()
+  /** Steps that stand before anything is laid: pinned, or told; the last first, so that each leaves its place where the next begins. */
+  private readonly standingSteps: readonly { readonly i: number; readonly t: number }[]
+  /** What was laid last: in what order the steps were put, each with its place in the order, and by which genes. */
+  private readonly trail: { readonly i: number; readonly k: number }[] = []
+  private last: Genes | undefined
+  private failed: number[] = []
 
-/** `unsorted`: what cannot be laid at all is not looked for before; for one plan of a problem only. */
-export function layerOf(problem: PlanProblem, { unsorted = false } = {}): Layer {
-  const { steps, jobs } = problem
-  const groups = groupsOf(steps)
-  const house = houseOf(problem)
-  const { ruler, able, followers, start, first, second, minder, over } = house
-  const T = ruler.length
-  const step = (i: number) => steps[i] as PlanStep
+  /** `unsorted`: what cannot be laid at all is not looked for before; for one plan of a problem only. */
+  constructor(problem: PlanProblem, { unsorted = false } = {}) {
+    const { steps, jobs } = problem
+    const house = new House(problem)
+    this.steps = steps
+    this.house = house
+    this.groups = groupsOf(steps)
+    this.start = house.start
+    this.first = house.first
+    this.second = house.second
+    this.minder = house.minder
+    this.groupOf = new Int32Array(steps.length)
+    this.groups.forEach((group, g) => group.forEach((i) => (this.groupOf[i] = g)))
+    this.standingSteps = steps
+      .flatMap((s, i) => {
+        const at = s.pinned?.at ?? s.told?.at
+        return at === undefined ? [] : [{ i, t: house.ruler.from(at) }]
+      })
+      .filter(({ t }) => t < house.ruler.length)
+      .sort((a, b) => b.t - a.t || b.i - a.i)
+    if (!unsorted) jobs.forEach((_, j) => this.layAlone(j))
+    this.hopeless = new Set([...this.impossible].flatMap((g) => this.groups[g] ?? []))
+    this.clear()
+  }
 
-  function layFrom(group: readonly number[], n: number, floor: number, genes: Genes): boolean {
-    const i = group[n]
-    if (i === undefined) return true
-    const s = step(i)
-    if (s.tonight && followers[i]?.length === 0) return false
+  /** Genes that were laid are not changed afterwards: what comes next is laid on from where it differs from them. */
+  lay(genes: Genes) {
+    const fixed = this.standingSteps.length > 0 ? (this.clear(), this.standing(genes)) : undefined
+    for (let k = this.rewind(genes); k < genes.order.length; k++)
+      if (!this.tries(genes, fixed, k, 0)) this.failed.push(k)
+    // What waits for something that comes later in the order is tried again.
+    for (let left = this.failed, round = 1; left.length > 0; round++) {
+      const again = left.filter((k) => !this.tries(genes, fixed, k, round))
+      if (again.length === left.length) break
+      left = again
+    }
+  }
+
+  plan(): Plan {
+    const { ruler } = this.house
+    return this.steps.map((_, i) => {
+      const t = this.start[i] as number
+      if (t < 0) return undefined
+      const minder = this.minder[i] as number
+      return {
+        at: ruler.minute[t] as number,
+        session: ruler.session[t] as number,
+        people: [this.first[i] as number, this.second[i] as number].filter((p) => p >= 0),
+        ...(minder >= 0 ? { minder } : {}),
+      }
+    })
+  }
+
+  private step(i: number): PlanStep {
+    return this.steps[i] as PlanStep
+  }
+
+  /** When a step may begin, by what it follows; undefined where that is not laid, or bids two evenings. */
+  private windowOf(i: number): Window | undefined {
+    const { over, ruler, followers } = this.house
+    const s = this.step(i)
+    if (s.tonight && followers[i]?.length === 0) return undefined
     let earliest = s.notBefore ?? 0
     let latest = never
-    let sameSession = s.only?.session ?? -1
+    let session = s.only?.session ?? -1
     for (const b of s.after) {
-      if ((start[b.step] as number) < 0) return false
+      const began = this.start[b.step] as number
+      if (began < 0) return undefined
       earliest = Math.max(earliest, (over[b.step] as number) + b.least)
       if (b.most !== undefined) latest = Math.min(latest, (over[b.step] as number) + b.most)
-      const session = ruler.session[start[b.step] as number] as number
-      if (!step(b.step).tonight) continue
-      if (sameSession >= 0 && sameSession !== session) return false
-      sameSession = session
+      if (!this.step(b.step).tonight) continue
+      const same = ruler.session[began] as number
+      if (session >= 0 && session !== same) return undefined
+      session = same
     }
-    let t = Math.max(ruler.from(earliest), floor)
+    return { earliest, latest, session }
+  }
+
+  /** Lays the steps of a group from its `n`th on, the first not before the tick `floor`; whether all found room. */
+  private layFrom(group: readonly number[], n: number, floor: number, genes: Genes): boolean {
+    const i = group[n]
+    if (i === undefined) return true
+    const window = this.windowOf(i)
+    if (!window) return false
+    const { ruler, able } = this.house
+    const s = this.step(i)
     const wanted = s.only?.person ?? (genes.person[i] as number)
     const who = wanted >= 0 && able[i]?.includes(wanted) ? wanted : -1
-    while (t < T) {
-      const minute = ruler.minute[t] as number
-      if (minute < 0) {
-        t++
-        continue
-      }
-      const session = ruler.session[t] as number
-      if (minute > latest || (sameSession >= 0 && session > sameSession)) return false
-      if (sameSession >= 0 && session < sameSession) {
-        t = ruler.first[sameSession] as number
-        continue
-      }
-      const others = house.beforeOthers(i, t)
-      if (others === 0) return false
-      if (others > 0) {
-        t++
-        continue
-      }
-      const next = house.barred(i, t, who, s.only ? -1 : (genes.second[i] as number))
-      if (next >= 0) {
+    const beside = s.only ? -1 : (genes.second[i] as number)
+    let t = Math.max(ruler.from(window.earliest), floor)
+    while (t < ruler.length) {
+      const next = this.nextTick(i, t, window, who, beside)
+      if (next === never) return false
+      if (next > t) {
         t = next
         continue
       }
-      house.put(i, t)
-      if (layFrom(group, n + 1, 0, genes)) return true
-      house.take(i)
+      this.house.put(i, t)
+      if (this.layFrom(group, n + 1, 0, genes)) return true
+      this.house.take(i)
       t++
     }
     return false
   }
 
-  const plain = plainGenes({ groups }, steps.length)
-  /** Groups that find no room in an empty house, with nothing but what they follow: they find none in any plan. */
-  const impossible = new Set<number>()
-  const alone = (j: number) => {
+  /** The tick itself where a step can begin at it, by those who are chosen then; else the next worth trying, `never` where none is. */
+  private nextTick(i: number, t: number, window: Window, who: number, beside: number): number {
+    const { ruler } = this.house
+    const minute = ruler.minute[t] as number
+    if (minute < 0) return t + 1
+    const session = ruler.session[t] as number
+    if (minute > window.latest || (window.session >= 0 && session > window.session)) return never
+    if (window.session >= 0 && session < window.session) return ruler.first[window.session] as number
+    const others = this.house.beforeOthers(i, t)
+    if (others >= 0) return others === 0 ? never : t + 1
+    const next = this.house.barred(i, t, who, beside)
+    return next >= 0 ? next : t
+  }
+
+  /** Lays the groups of one job in an empty house, and notes those that find no room there. */
+  private layAlone(job: number) {
+    const { house } = this
+    const plain = plainGenes({ groups: this.groups }, this.steps.length)
     house.empty()
-    steps.forEach((s, i) => {
-      const t = s.pinned && s.job === j ? ruler.from(s.pinned.at) : T
-      if (t < T) stands(i, t, false)
+    this.steps.forEach((s, i) => {
+      const t = s.pinned && s.job === job ? house.ruler.from(s.pinned.at) : house.ruler.length
+      if (t < house.ruler.length) this.stands(i, t, false)
     })
-    groups.forEach((group, g) => {
-      if (steps[group[0] ?? -1]?.job !== j) return
-      const rest = group.filter((i) => (start[i] as number) < 0)
-      if (!layFrom(rest, 0, 0, plain)) impossible.add(g)
+    this.groups.forEach((group, g) => {
+      if (this.steps[group[0] ?? -1]?.job !== job) return
+      const rest = group.filter((i) => (this.start[i] as number) < 0)
+      if (!this.layFrom(rest, 0, 0, plain)) this.impossible.add(g)
     })
   }
-  if (!unsorted) jobs.forEach((_, j) => alone(j))
-
-  const groupOf = new Int32Array(steps.length)
-  groups.forEach((group, g) => group.forEach((i) => (groupOf[i] = g)))
-  /** Steps that stand before anything is laid: pinned, or told; the last first, so that each leaves its place where the next begins. */
-  const standingSteps = steps
-    .flatMap((s, i) => {
-      const at = s.pinned?.at ?? s.told?.at
-      return at === undefined ? [] : [{ i, t: ruler.from(at) }]
-    })
-    .filter(({ t }) => t < T)
-    .sort((a, b) => b.t - a.t || b.i - a.i)
 
   /** Puts what stands; the groups that do. What cannot stay as it was told is laid anew, with all that follows it. */
-  function standing(genes: Genes): Set<number> {
-    const loose = new Set(groups.flatMap((_, g) => (genes.kept[g] ? [] : [g])))
+  private standing(genes: Genes): Set<number> {
+    const loose = new Set(this.groups.flatMap((_, g) => (genes.kept[g] ? [] : [g])))
     for (;;) {
-      groups.forEach((group, g) => {
+      this.groups.forEach((group, g) => {
         const free = group.some((i) =>
-          step(i).after.some((b) => groupOf[b.step] !== g && loose.has(groupOf[b.step] as number)),
+          this.step(i).after.some((b) => {
+            const before = this.groupOf[b.step] as number
+            return before !== g && loose.has(before)
+          }),
         )
-        if (free || group.some((i) => !step(i).told && !step(i).pinned)) loose.add(g)
+        if (free || group.some((i) => !this.step(i).told && !this.step(i).pinned)) loose.add(g)
       })
-      house.empty()
-      const failed = standingSteps.find(({ i, t }) => !stands(i, t, loose.has(groupOf[i] as number)))
+      this.house.empty()
+      const failed = this.standingSteps.find(
+        ({ i, t }) => !this.stands(i, t, loose.has(this.groupOf[i] as number)),
+      )
       if (!failed) break
-      loose.add(groupOf[failed.i] as number)
+      loose.add(this.groupOf[failed.i] as number)
     }
-    return new Set(groups.flatMap((_, g) => (loose.has(g) ? [] : [g])))
+    return new Set(this.groups.flatMap((_, g) => (loose.has(g) ? [] : [g])))
   }
-  function stands(i: number, t: number, loose: boolean): boolean {
-    const s = step(i)
+
+  private stands(i: number, t: number, loose: boolean): boolean {
+    const { house } = this
+    const s = this.step(i)
     if (s.pinned) {
       const [p = -1, q = -1] = s.pinned.people
       house.choose(p, q, s.runs?.minded ? p : -1)
     } else {
       if (loose) return true
       const [p = -1, q = -1] = s.told?.people ?? []
-      if (s.only || (s.notBefore ?? 0) > (ruler.minute[t] as number) || house.beforeOthers(i, t) >= 0)
-        return false
+      const early = (s.notBefore ?? 0) > (house.ruler.minute[t] as number)
+      if (s.only || early || house.beforeOthers(i, t) >= 0) return false
       // The same people if they are there; else others, at the same time.
       if (house.barred(i, t, p, q) >= 0 && house.barred(i, t, -1) >= 0) return false
     }
@@ -145,64 +214,35 @@ export function layerOf(problem: PlanProblem, { unsorted = false } = {}): Layer 
     return true
   }
 
-  /** What was laid last: in what order the steps were put, each with its place in the order, and by which genes. */
-  const trail: { readonly i: number; readonly k: number }[] = []
-  let last: Genes | undefined
-  let failed: number[] = []
+  /** Lays the group at a place in the order; whether it is laid, or need not be. */
+  private tries(genes: Genes, fixed: ReadonlySet<number> | undefined, k: number, round: number): boolean {
+    const g = genes.order[k] as number
+    if (this.impossible.has(g) || fixed?.has(g)) return true
+    const group = this.groups[g] ?? []
+    const free = fixed ? group.filter((i) => (this.start[i] as number) < 0) : group
+    if (!this.layFrom(free, 0, round === 0 ? (genes.floor[g] as number) : 0, genes)) return false
+    for (const i of free) this.trail.push({ i, k: round === 0 ? k : never })
+    return true
+  }
 
   /** Takes back what was laid by other genes; the place in the order from which on it has to be laid. */
-  function rewind(genes: Genes): number {
-    const from = last ? firstChange(groups, last, genes) : 0
-    for (let top = trail.at(-1); top && top.k >= from; top = trail.at(-1)) {
-      house.take(top.i)
-      trail.pop()
+  private rewind(genes: Genes): number {
+    const from = this.last ? firstChange(this.groups, this.last, genes) : 0
+    for (let top = this.trail.at(-1); top && top.k >= from; top = this.trail.at(-1)) {
+      this.house.take(top.i)
+      this.trail.pop()
     }
-    failed = failed.filter((k) => k < from)
-    last = genes
+    this.failed = this.failed.filter((k) => k < from)
+    this.last = genes
     return from
   }
-  function clear() {
-    house.empty()
-    trail.length = 0
-    failed = []
-    last = undefined
-  }
-  clear()
 
-  function lay(genes: Genes) {
-    const fixed = standingSteps.length > 0 ? (clear(), standing(genes)) : undefined
-    const tries = (k: number, round: number): boolean => {
-      const g = genes.order[k] as number
-      if (impossible.has(g) || fixed?.has(g)) return true
-      const group = groups[g] ?? []
-      const free = fixed ? group.filter((i) => (start[i] as number) < 0) : group
-      if (!layFrom(free, 0, round === 0 ? (genes.floor[g] as number) : 0, genes)) return false
-      for (const i of free) trail.push({ i, k: round === 0 ? k : never })
-      return true
-    }
-    for (let k = rewind(genes); k < genes.order.length; k++) if (!tries(k, 0)) failed.push(k)
-    // What waits for something that comes later in the order is tried again.
-    for (let left = failed, round = 1; left.length > 0; round++) {
-      const again = left.filter((k) => !tries(k, round))
-      if (again.length === left.length) break
-      left = again
-    }
+  private clear() {
+    this.house.empty()
+    this.trail.length = 0
+    this.failed = []
+    this.last = undefined
   }
-
-  const plan = (): Plan =>
-    steps.map((_, i) => {
-      const t = start[i] as number
-      if (t < 0) return undefined
-      const minder_ = minder[i] as number
-      return {
-        at: ruler.minute[t] as number,
-        session: ruler.session[t] as number,
-        people: [first[i] as number, second[i] as number].filter((p) => p >= 0),
-        ...(minder_ >= 0 ? { minder: minder_ } : {}),
-      }
-    })
-  const hopeless = new Set([...impossible].flatMap((g) => groups[g] ?? []))
-  return { hopeless, groups, lay, start, first, second, minder, plan }
 }
 
 /** The first place in an order where what is laid, by whom, or how long it is held back differs; its length where nothing does. */

@@ -5,7 +5,7 @@ import { violations } from '#core/testing/plan-checker.ts'
 import { dice } from '#core/quantity/dice.ts'
 import { aims } from './aim.ts'
 import { plainGenes, type Genes } from './groups.ts'
-import { layerOf } from './lay.ts'
+import { Layer } from './lay.ts'
 import type { Plan, PlanProblem } from './problem.ts'
 import { planned } from './search.ts'
 
@@ -61,12 +61,12 @@ describe('a plan', () => {
     for (let seed = 1; seed <= 30; seed++) {
       const problem = workshopOf(seed, { machines: 8, people: 4, evenings: 3 })
       const roll = dice(seed)
-      const layer = layerOf(problem)
+      const layer = new Layer(problem)
       let genes = plainGenes(layer, problem.steps.length)
       for (let n = 0; n < 25; n++) {
         genes = someOther(genes, roll, problem.people.length)
         layer.lay(genes)
-        const anew = layerOf(problem)
+        const anew = new Layer(problem)
         anew.lay(genes)
         expect([seed, n, layer.plan()]).toEqual([seed, n, anew.plan()])
       }

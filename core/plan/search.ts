@@ -5,7 +5,7 @@
 import { dice } from '#core/quantity/dice.ts'
 import { aims, better, differ, scorerOf, type Score } from './aim.ts'
 import { plainGenes, type Genes } from './groups.ts'
-import { layerOf } from './lay.ts'
+import { Layer } from './lay.ts'
 import { rulerOf, type Plan, type PlanProblem } from './problem.ts'
 
 export interface Found {
@@ -52,7 +52,7 @@ export function* search(
   { seed, iterations, every = 500 }: Searching,
 ): Generator<Found, Found> {
   const roll = dice(seed)
-  const layer = layerOf(problem)
+  const layer = new Layer(problem)
   const score = scorerOf(problem)
   const told = problem.steps.some((s) => s.told)
   const tried = (genes: Genes): Tried => {
@@ -212,7 +212,7 @@ export function leftShifted<T extends { readonly plan: Plan; readonly score: Sco
   problem: PlanProblem,
   found: T,
 ): T {
-  const layer = layerOf(problem)
+  const layer = new Layer(problem)
   const score = scorerOf(problem)
   let best = found
   for (let n = 0; n < 20; n++) {

@@ -4,7 +4,7 @@ import { describe, expect, it } from 'vitest'
 import { aJob, aStep, evenings, workshopOf } from '#core/testing/plan-instances.ts'
 import { chancesOf, mostHelp, sigmaOf } from './chance.ts'
 import type { Plan, PlanProblem } from './problem.ts'
-import { layerOf } from './lay.ts'
+import { Layer } from './lay.ts'
 import { whyNever } from './never.ts'
 import { planned } from './search.ts'
 import { barsAt, lyings, whyNotEarlier, type Bar } from './why.ts'
@@ -228,7 +228,7 @@ describe('why a step is in none of these evenings', () => {
     ],
   ])('%s', (expected, more) => {
     const problem = { ...base, ...more }
-    const { hopeless } = layerOf(problem)
+    const { hopeless } = new Layer(problem)
     expect([...hopeless]).toEqual([0])
     expect(whyNever(problem, 0, hopeless).why).toBe(expected)
   })
@@ -238,7 +238,7 @@ describe('why a step is in none of these evenings', () => {
       { ...one, after: [{ step: 0, least: 0 }] },
     ]
     const problem = { ...base, steps }
-    const { hopeless } = layerOf(problem)
+    const { hopeless } = new Layer(problem)
     expect(whyNever(problem, 1, hopeless)).toEqual({ why: 'follows', step: 0 })
   })
 })

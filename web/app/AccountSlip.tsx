@@ -1,6 +1,7 @@
 /** One's own account: another password, and where one is signed in. */
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
+import { useForm } from 'react-hook-form'
 import { browserWords } from '#api/words/browsers.ts'
 import { Act, PlainButton, Said, Slip, TextField } from '#web/ui/Forms.tsx'
 import { get, put, remove, wordsOf } from './http.ts'
@@ -24,16 +25,13 @@ function Password() {
   const client = useQueryClient()
   const [told, setTold] = useState<string>()
   const [error, setError] = useState<string>()
-  const change = async (form: HTMLFormElement) => {
-    const said = new FormData(form)
+  const { register, handleSubmit, reset } = useForm({ defaultValues: { password: '', fresh: '' } })
+  const change = handleSubmit(async (said) => {
     setTold(undefined)
     setError(undefined)
     try {
-      const { ended } = await put('/session/password', {
-        password: String(said.get('password') ?? ''),
-        fresh: String(said.get('fresh') ?? ''),
-      })
-      form.reset()
+      const { ended } = await put('/session/password', said)
+      reset()
       setTold(
         ended === 0
           ? 'The password is changed.'
@@ -43,31 +41,28 @@ function Password() {
     } catch (failure) {
       setError(wordsOf(failure))
     }
-  }
+  })
   return (
     <form
       className="grid grid-cols-[1fr_1fr_auto] items-end gap-3 max-md:grid-cols-1"
-      onSubmit={(event) => {
-        event.preventDefault()
-        void change(event.currentTarget)
-      }}
+      onSubmit={(event) => void change(event)}
     >
       <TextField
         label="Password now"
-        name="password"
         type="password"
         autoComplete="current-password"
         required
+        {...register('password')}
       />
       <TextField
         label="New password, at least 12 characters"
-        name="fresh"
         type="password"
         autoComplete="new-password"
         minLength={12}
         required
+        {...register('fresh')}
       />
-      <PlainButton type="submit">Change it</PlainButton>
+      <PlainButton type="submit">Change the password</PlainButton>
       <div className="col-span-full" role="status">
         {told && <p className="text-verdigris font-bold">{told}</p>}
         <Said error={error} />

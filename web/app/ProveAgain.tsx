@@ -1,12 +1,14 @@
 /** Asks for the password once more, where somebody at a session that was left open must not go on. */
 import { Dialog } from 'radix-ui'
 import { useEffect, useState } from 'react'
+import { useForm } from 'react-hook-form'
 import { Act, MainButton, Said, TextField } from '#web/ui/Forms.tsx'
 import { post, setProver, wordsOf } from './http.ts'
 
 export default function ProveAgain() {
   const [answer, setAnswer] = useState<{ readonly given: (proven: boolean) => void }>()
   const [error, setError] = useState<string>()
+  const { register, handleSubmit, reset } = useForm({ defaultValues: { password: '' } })
   useEffect(() => {
     setProver(() => new Promise<boolean>((given) => setAnswer({ given })))
     return () => setProver(() => Promise.resolve(false))
@@ -15,15 +17,16 @@ export default function ProveAgain() {
     answer?.given(proven)
     setAnswer(undefined)
     setError(undefined)
+    reset()
   }
-  const prove = async (password: string) => {
+  const prove = handleSubmit(async (said) => {
     try {
-      await post('/session/proof', { password })
+      await post('/session/proof', said)
       close(true)
     } catch (failure) {
       setError(wordsOf(failure))
     }
-  }
+  })
   return (
     <Dialog.Root open={answer !== undefined} onOpenChange={(open) => !open && close(false)}>
       <Dialog.Portal>
@@ -36,20 +39,14 @@ export default function ProveAgain() {
             This changes who may see or do something here, or erases something for good. What you give holds
             for ten minutes.
           </Dialog.Description>
-          <form
-            className="space-y-3"
-            onSubmit={(event) => {
-              event.preventDefault()
-              void prove(String(new FormData(event.currentTarget).get('again') ?? ''))
-            }}
-          >
+          <form className="space-y-3" onSubmit={(event) => void prove(event)}>
             <TextField
               label="Password"
-              name="again"
               type="password"
               autoComplete="current-password"
               required
               autoFocus
+              {...register('password')}
             />
             <Said error={error} />
             <p className="flex items-center gap-6">

@@ -17,7 +17,8 @@ function Form({ onSend }: { onSend: (form: unknown) => void }) {
     defaults: { watts: '', words: '', hours: '' },
     bodyOf: (f) => ({ light: { watts: figure(f.watts) }, words: f.words }),
     schema,
-    fields: { light: 'watts' },
+    fields: { 'light.watts': 'watts' },
+    says: { words: 'Say how it dried.' },
     figures: ['hours'],
   })
   return (
@@ -43,7 +44,7 @@ it('says each refusal at its field, and sends what is mended', async () => {
   type('hours', '-2')
   fireEvent.click(screen.getByText('Send'))
   await screen.findByText('watts: More than 0.')
-  expect(screen.getByText('words: Write something.')).toBeTruthy()
+  expect(screen.getByText('words: Say how it dried.')).toBeTruthy()
   expect(screen.getByText('hours: Write it as a number from 0 up.')).toBeTruthy()
   expect(onSend).not.toHaveBeenCalled()
   type('watts', '40,5')

@@ -1,4 +1,4 @@
-/** What a browser has and happy-dom lacks: a store on the device, locks, and a clean page after each test. */
+/** What a browser has and happy-dom lacks: a store on the device, locks, what a select says of itself, and a clean page after each test. */
 import '@testing-library/jest-dom/vitest'
 import 'fake-indexeddb/auto'
 import { cleanup } from '@testing-library/react'
@@ -22,6 +22,21 @@ class Locks {
   }
 }
 Object.defineProperty(navigator, 'locks', { value: new Locks(), configurable: true })
+
+/** Of the HTML Living Standard, 4.10.7 and 4.10.10: without these an untouched select seems to have been edited. */
+Object.defineProperties(HTMLSelectElement.prototype, {
+  size: { get: (): number => 0 },
+  selectedIndex: {
+    get(this: HTMLSelectElement) {
+      return [...this.options].findIndex((option) => option.selected)
+    },
+  },
+})
+Object.defineProperty(HTMLOptionElement.prototype, 'defaultSelected', {
+  get(this: HTMLOptionElement) {
+    return this.hasAttribute('selected')
+  },
+})
 
 afterEach(() => {
   cleanup()

@@ -71,17 +71,19 @@ export function AreaField({
 export function SelectField({
   label,
   hint,
+  error,
   options,
   ...select
 }: {
   label: string
   hint?: string
+  error?: string | undefined
   options: readonly (string | { readonly value: string; readonly label: string })[]
 } & SelectHTMLAttributes<HTMLSelectElement>) {
   return (
-    <Field label={label} hint={hint}>
+    <Field label={label} hint={hint} error={error}>
       {(id) => (
-        <select id={id} className="field" {...select}>
+        <select id={id} className="field" aria-invalid={error ? true : undefined} {...select}>
           {options.map((o) =>
             typeof o === 'string' ? (
               <option key={o}>{o}</option>

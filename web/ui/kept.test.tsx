@@ -3,20 +3,23 @@ import { useState } from 'react'
 import { beforeEach, describe, expect, it } from 'vitest'
 import { open } from '#web/testing/house.tsx'
 import { AreaField, SelectField, Slip, TextField } from './Forms.tsx'
-import { KeptForm, useKept, useKeptState } from './kept.tsx'
+import { KeptForm, useKept, useKeptForm, useKeptState } from './kept.tsx'
+import { Tick, Ticks } from './Tick.tsx'
 
 function Packing({ of, onClose }: { of: string; onClose: () => void }) {
   const kept = useKept(of, onClose)
+  const { register, control } = useKeptForm(kept, {
+    defaultValues: { carrier: 'a van', wrapped: 'paper', words: '', fragile: false, seals: [] as string[] },
+  })
   const [boxes, setBoxes] = useKeptState<readonly number[]>(kept, 'boxes', [1])
   return (
     <Slip title="Packing" onClose={onClose}>
       <KeptForm kept={kept} onSubmit={(event) => event.preventDefault()}>
-        <TextField label="Carrier" name="carrier" defaultValue="a van" />
-        <SelectField label="Wrapped" name="wrapped" options={['paper', 'foam']} />
-        <AreaField label="Remarks" name="words" />
-        <label>
-          <input type="checkbox" name="fragile" /> Fragile
-        </label>
+        <TextField label="Carrier" {...register('carrier')} />
+        <SelectField label="Wrapped" options={['paper', 'foam']} {...register('wrapped')} />
+        <AreaField label="Remarks" {...register('words')} />
+        <Tick label="Fragile" {...register('fragile')} />
+        <Ticks control={control} name="seals" options={[{ value: 'lid', label: 'Lid' }]} />
         <button type="button" onClick={() => setBoxes([...boxes, boxes.length + 1])}>
           Add a box
         </button>
@@ -52,6 +55,7 @@ describe('a slip', () => {
     await user.type(screen.getByLabelText('Remarks'), 'heavy; two people')
     await user.selectOptions(screen.getByLabelText('Wrapped'), 'foam')
     await user.click(screen.getByLabelText('Fragile'))
+    await user.click(screen.getByLabelText('Lid'))
     await user.click(press('Add a box'))
     await user.keyboard('{Escape}')
 
@@ -67,6 +71,7 @@ describe('a slip', () => {
     expect(screen.getByLabelText('Remarks')).toHaveValue('heavy; two people')
     expect(screen.getByLabelText('Wrapped')).toHaveValue('foam')
     expect(screen.getByLabelText('Fragile')).toBeChecked()
+    expect(screen.getByLabelText('Lid')).toBeChecked()
     expect(screen.getByRole('status')).toHaveTextContent('1, 2')
   })
 

@@ -2,7 +2,8 @@
  * What is being typed into a slip outlives closing it and a reload of the tab. It is kept in the tab, apart for each account,
  * until it is written or thrown away.
  */
-import { useLayoutEffect, useRef, useState, type ComponentProps } from 'react'
+import { useEffect, useState, type ComponentProps } from 'react'
+import { useForm, type DefaultValues, type FieldValues, type UseFormProps } from 'react-hook-form'
 import { useSigned } from '#web/app/session.tsx'
 import { Act } from './Forms.tsx'
 
@@ -16,13 +17,13 @@ export interface Kept {
   readonly forget: () => void
 }
 
-type Fields = Readonly<Record<string, string>>
-
 /** Photographs cannot be written down as text: they are kept as long as the tab is not loaded anew. */
 const held = new Map<string, unknown>()
-const isFile = (value: unknown) => value instanceof Blob
+const isFile = (value: unknown) => value instanceof Blob || value instanceof FileList
 const asText = (value: unknown): string =>
-  JSON.stringify(value, (_, v: unknown) => (Array.isArray(v) ? v.filter((x) => !isFile(x)) : v))
+  JSON.stringify(value, (_, v: unknown) =>
+    isFile(v) ? undefined : Array.isArray(v) ? v.filter((x) => !isFile(x)) : v,
+  )
 
 const fieldsKey = (key: string) => `${key}/fields`
 const statesOf = (key: string) =>
@@ -68,27 +69,34 @@ export function useKeptState<T>(kept: Kept, name: string, first: T): [T, (value:
   ]
 }
 
-const kinds =
-  'input[name]:not([type=file]):not([type=password]):not([type=radio]), select[name], textarea[name]'
-type FormField = HTMLInputElement | HTMLSelectElement | HTMLTextAreaElement
-const fieldsOf = (form: HTMLFormElement): FormField[] => [...form.querySelectorAll<FormField>(kinds)]
-const isTick = (field: FormField): field is HTMLInputElement => field.getAttribute('type') === 'checkbox'
+type KeptProps<F extends FieldValues> = Omit<UseFormProps<F>, 'defaultValues'> & { readonly defaultValues: F }
 
-/** A form whose named fields are kept while they are typed in. */
+/** Fields held by react-hook-form, as they were typed before where the slip is a kept one. */
+export function useKeptForm<F extends FieldValues>(
+  kept: Kept | undefined,
+  { defaultValues, ...more }: KeptProps<F>,
+) {
+  const key = kept && fieldsKey(kept.key)
+  const form = useForm<F>({
+    ...more,
+    defaultValues: { ...defaultValues, ...(key ? fieldsAt<F>(key) : {}) } as DefaultValues<F>,
+  })
+  const { subscribe } = form
+  useEffect(() => {
+    if (!key) return undefined
+    return subscribe({
+      formState: { values: true },
+      callback: ({ values }) => sessionStorage.setItem(key, asText(values)),
+    })
+  }, [key, subscribe])
+  return form
+}
+
+const fieldsAt = <F,>(key: string): Partial<F> =>
+  JSON.parse(sessionStorage.getItem(key) ?? '{}') as Partial<F>
+
+/** A form that says that what was typed in it before is back. */
 export function KeptForm({ kept, children, ...form }: { kept: Kept } & ComponentProps<'form'>) {
-  const element = useRef<HTMLFormElement>(null)
-  const key = fieldsKey(kept.key)
-  useLayoutEffect(() => {
-    const text = sessionStorage.getItem(key)
-    if (!element.current || text === null) return
-    const before = JSON.parse(text) as Fields
-    for (const field of fieldsOf(element.current)) {
-      const value = before[field.name]
-      if (value === undefined) continue
-      if (isTick(field)) field.checked = value === 'on'
-      else field.value = value
-    }
-  }, [key])
   return (
     <>
       {kept.back && (
@@ -96,19 +104,7 @@ export function KeptForm({ kept, children, ...form }: { kept: Kept } & Component
           What was typed here before is back. <Act onClick={kept.done}>Discard what was typed</Act>
         </p>
       )}
-      <form
-        {...form}
-        ref={element}
-        onInput={(event) => {
-          const now = fieldsOf(event.currentTarget).map((field) => [
-            field.name,
-            isTick(field) ? (field.checked ? 'on' : '') : field.value,
-          ])
-          sessionStorage.setItem(key, JSON.stringify(Object.fromEntries(now)))
-        }}
-      >
-        {children}
-      </form>
+      <form {...form}>{children}</form>
     </>
   )
 }

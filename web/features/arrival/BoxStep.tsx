@@ -41,6 +41,7 @@ export function BoxStep({ view }: { view: ArrivalView }) {
       />
       <StepForm
         submit="Add to the box"
+        defaults={{ kind: 'power supply', name: '', marking: '', state: '', where: '' }}
         writings={(text) => [
           {
             body: {
@@ -60,23 +61,35 @@ export function BoxStep({ view }: { view: ArrivalView }) {
           },
         ]}
       >
-        <div className="grid grid-cols-2 gap-3 max-sm:grid-cols-1">
-          <SelectField label="What" name="kind" options={usual} />
-          <TextField
-            label="Its name, if it has one"
-            name="name"
-            placeholder="supply 12 V 2 A, grey"
-            maxLength={80}
-          />
-          <TextField label="What is written on it" name="marking" className="num" maxLength={80} />
-          <TextField
-            label="State, as seen"
-            name="state"
-            placeholder="lead brittle, plug foreign"
-            maxLength={80}
-          />
-          <TextField label="Where it lay" name="where" placeholder="in the drive" maxLength={80} />
-        </div>
+        {(register) => (
+          <div className="grid grid-cols-2 gap-3 max-sm:grid-cols-1">
+            <SelectField label="What" {...register('kind')} options={usual} />
+            <TextField
+              label="Its name, if it has one"
+              {...register('name')}
+              placeholder="supply 12 V 2 A, grey"
+              maxLength={80}
+            />
+            <TextField
+              label="What is written on it"
+              {...register('marking')}
+              className="num"
+              maxLength={80}
+            />
+            <TextField
+              label="State, as seen"
+              {...register('state')}
+              placeholder="lead brittle, plug foreign"
+              maxLength={80}
+            />
+            <TextField
+              label="Where it lay"
+              {...register('where')}
+              placeholder="in the drive"
+              maxLength={80}
+            />
+          </div>
+        )}
       </StepForm>
       <NoneOf machine={view.machine} what="box" words="Nothing came with it" done={view.box.length > 0} />
     </>

@@ -20,7 +20,8 @@ export function ClaimsStep({ view }: { view: ArrivalView }) {
       <Lines items={view.claims.map((c) => `${c.fn ? `${c.fn}: ` : ''}“${c.words}”${saidTo(c.says)}`)} />
       <StepForm
         submit="Write down the claim"
-        writings={(text) =>
+        defaults={{ words: '', fn: '', says: 'not said' as Claimed }}
+        writings={(text, { says }) =>
           text('words')
             ? [
                 {
@@ -31,7 +32,7 @@ export function ClaimsStep({ view }: { view: ArrivalView }) {
                     claims: [
                       {
                         ...(text('fn') ? { fn: text('fn') } : {}),
-                        says: text('says') as Claimed,
+                        says,
                         words: text('words'),
                       },
                     ],
@@ -41,32 +42,36 @@ export function ClaimsStep({ view }: { view: ArrivalView }) {
             : []
         }
       >
-        <AreaField
-          label="In the giver’s words"
-          name="words"
-          placeholder="my father used it every day until the shop closed"
-          maxLength={2000}
-        />
-        <div className="grid grid-cols-2 gap-3 max-sm:grid-cols-1">
-          <SelectField
-            label="Of what"
-            name="fn"
-            options={[
-              { value: '', label: 'in general' },
-              ...view.functions.map((f) => ({ value: f, label: f })),
-            ]}
-          />
-          <SelectField
-            label="Does it claim to work"
-            name="says"
-            options={[
-              { value: 'not said', label: 'not said' },
-              { value: 'works', label: 'said to work' },
-              { value: 'now and then', label: 'said to work now and then' },
-              { value: 'fails', label: 'said to fail' },
-            ]}
-          />
-        </div>
+        {(register) => (
+          <>
+            <AreaField
+              label="In the giver’s words"
+              {...register('words')}
+              placeholder="my father used it every day until the shop closed"
+              maxLength={2000}
+            />
+            <div className="grid grid-cols-2 gap-3 max-sm:grid-cols-1">
+              <SelectField
+                label="Of what"
+                {...register('fn')}
+                options={[
+                  { value: '', label: 'in general' },
+                  ...view.functions.map((f) => ({ value: f, label: f })),
+                ]}
+              />
+              <SelectField
+                label="Does it claim to work"
+                {...register('says')}
+                options={[
+                  { value: 'not said', label: 'not said' },
+                  { value: 'works', label: 'said to work' },
+                  { value: 'now and then', label: 'said to work now and then' },
+                  { value: 'fails', label: 'said to fail' },
+                ]}
+              />
+            </div>
+          </>
+        )}
       </StepForm>
       <NoneOf machine={view.machine} what="claims" words="Nothing was said" done={view.claims.length > 0} />
     </>

@@ -1,8 +1,35 @@
 /** What memories and media hold: copied with a checksum, or not copied because. */
 import type { ArrivalView } from '#core/views/arrival.ts'
 import { SelectField, TextField } from '#web/ui/Forms.tsx'
+import type { MachineId } from '#core/ids.ts'
+import type { Writing } from '#web/app/session.tsx'
+import { typedIn } from '#web/app/typed.ts'
 import { Tick } from '#web/ui/Tick.tsx'
 import { Lines, NoneOf, StepForm } from './StepForm.tsx'
+
+interface ContentsForm {
+  readonly medium: string
+  readonly outcome: 'not copied' | 'copied'
+  readonly because: string
+  readonly checksum: string
+  readonly keptAt: string
+  readonly twice: boolean
+  readonly personal: boolean
+}
+
+/** What a medium holds, or what is still to be said of it. */
+function contentsOf(machine: MachineId, said: ContentsForm): Writing[] | string {
+  const { text, some } = typedIn(said)
+  if (!text('medium')) return 'Say which medium.'
+  const base = { kind: 'contents' as const, machine, medium: text('medium'), personal: said.personal }
+  if (said.outcome === 'not copied')
+    return text('because')
+      ? [{ body: { ...base, what: 'not copied', because: text('because') } }]
+      : 'Say why it was not copied.'
+  if (text('checksum').length < 4) return 'A copy needs its checksum, with the method: sum 1A2B, sha256 3f…'
+  const copied = { what: 'copied' as const, checksum: text('checksum'), readTwice: said.twice }
+  return [{ body: { ...base, ...copied, keptAt: some('keptAt') } }]
+}
 
 export function ContentsStep({ view }: { view: ArrivalView }) {
   return (
@@ -19,59 +46,43 @@ export function ContentsStep({ view }: { view: ArrivalView }) {
             : `${c.medium}: not copied, because ${c.because}${c.personal ? '; may hold personal data, closed' : ''}`,
         )}
       />
-      <StepForm
+      <StepForm<ContentsForm>
         submit="Save the contents"
-        writings={(text, form) => {
-          if (!text('medium')) return 'Say which medium.'
-          const personal = form.get('personal') !== null
-          const base = { kind: 'contents' as const, machine: view.machine, medium: text('medium'), personal }
-          if (text('outcome') === 'copied') {
-            if (text('checksum').length < 4)
-              return 'A copy needs its checksum, with the method: sum 1A2B, sha256 3f…'
-            return [
-              {
-                body: {
-                  ...base,
-                  what: 'copied',
-                  checksum: text('checksum'),
-                  readTwice: form.get('twice') !== null,
-                  ...(text('keptAt') ? { keptAt: text('keptAt') } : {}),
-                },
-              },
-            ]
-          }
-          return text('because')
-            ? [{ body: { ...base, what: 'not copied', because: text('because') } }]
-            : 'Say why it was not copied.'
+        defaults={{
+          ...{ medium: '', outcome: 'not copied', because: '', checksum: '', keptAt: '' },
+          ...{ twice: false, personal: false },
         }}
+        writings={(_, said) => contentsOf(view.machine, said)}
       >
-        <div className="grid grid-cols-2 gap-3 max-sm:grid-cols-1">
-          <TextField
-            label="Medium"
-            name="medium"
-            placeholder="EPROM IC12; disk in the left drive"
-            maxLength={80}
-          />
-          <SelectField label="Outcome" name="outcome" options={['not copied', 'copied']} />
-          <TextField
-            label="Not copied, because"
-            name="because"
-            placeholder="no reader for this disk here"
-            maxLength={2000}
-          />
-          <TextField
-            label="Checksum and method"
-            name="checksum"
-            className="num"
-            placeholder="sum 5E1C"
-            maxLength={160}
-          />
-          <TextField label="Copy kept at" name="keptAt" maxLength={80} />
-          <div className="flex flex-wrap items-end gap-x-6">
-            <Tick label="read twice, same" name="twice" />
-            <Tick label="may hold personal data" name="personal" />
+        {(register) => (
+          <div className="grid grid-cols-2 gap-3 max-sm:grid-cols-1">
+            <TextField
+              label="Medium"
+              {...register('medium')}
+              placeholder="EPROM IC12; disk in the left drive"
+              maxLength={80}
+            />
+            <SelectField label="Outcome" {...register('outcome')} options={['not copied', 'copied']} />
+            <TextField
+              label="Not copied, because"
+              {...register('because')}
+              placeholder="no reader for this disk here"
+              maxLength={2000}
+            />
+            <TextField
+              label="Checksum and method"
+              {...register('checksum')}
+              className="num"
+              placeholder="sum 5E1C"
+              maxLength={160}
+            />
+            <TextField label="Copy kept at" {...register('keptAt')} maxLength={80} />
+            <div className="flex flex-wrap items-end gap-x-6">
+              <Tick label="read twice, same" {...register('twice')} />
+              <Tick label="may hold personal data" {...register('personal')} />
+            </div>
           </div>
-        </div>
+        )}
       </StepForm>
       <NoneOf
         machine={view.machine}

@@ -159,6 +159,7 @@ function NoteEvidence({
     <Slip title={`A ${sort}`} onClose={onClose}>
       <StepForm
         submit="Save the evidence"
+        defaults={{ where: '', over: '', says: '' }}
         writings={(text) =>
           text('where')
             ? [
@@ -177,11 +178,24 @@ function NoteEvidence({
             : 'Say where it is.'
         }
       >
-        <div className="grid grid-cols-3 gap-3 max-sm:grid-cols-1">
-          <TextField label="Where" name="where" placeholder="across the rear seam" maxLength={80} autoFocus />
-          <TextField label="Breaks when this comes off" name="over" placeholder="lid" maxLength={80} />
-          <TextField label="What is written on it" name="says" maxLength={2000} />
-        </div>
+        {(register) => (
+          <div className="grid grid-cols-3 gap-3 max-sm:grid-cols-1">
+            <TextField
+              label="Where"
+              {...register('where')}
+              placeholder="across the rear seam"
+              maxLength={80}
+              autoFocus
+            />
+            <TextField
+              label="Breaks when this comes off"
+              {...register('over')}
+              placeholder="lid"
+              maxLength={80}
+            />
+            <TextField label="What is written on it" {...register('says')} maxLength={2000} />
+          </div>
+        )}
       </StepForm>
     </Slip>
   )

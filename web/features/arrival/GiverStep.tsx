@@ -1,5 +1,5 @@
 /** Giver and source: who owns it, who holds it, legal status, circumstances, price paid and market price. */
-import type { Plate } from '#core/views/machine-shape.ts'
+import type { UseFormRegister } from 'react-hook-form'
 import { legalStatuses } from '#api/choices.ts'
 import { moneyWords } from '#api/words/money.ts'
 import { parseMoney } from '#core/quantity/quantity.ts'
@@ -9,8 +9,12 @@ import { useSigned, type Writing } from '#web/app/session.tsx'
 import { SelectField, TextField } from '#web/ui/Forms.tsx'
 import { Lines, StepForm } from './StepForm.tsx'
 
+type Giving = Readonly<
+  Record<'place' | 'carriage' | 'owner' | 'legal' | 'market' | 'currency' | 'grounds', string>
+>
+
 export function GiverStep({ view }: { view: ArrivalView }) {
-  const { me } = useSigned()
+  const { me, house } = useSigned()
   const partyNamed = usePartyNamed()
   const { source, price, share, plate } = view
   const steward = me.role === 'steward'
@@ -30,8 +34,12 @@ export function GiverStep({ view }: { view: ArrivalView }) {
         The registration says how it came. Names are kept apart from entries, as parties of the house.
       </p>
       <Lines items={said} />
-      <StepForm
+      <StepForm<Giving>
         submit="Save the source"
+        defaults={{
+          ...{ place: '', carriage: 'by hand', owner: '', legal: plate.legal },
+          ...{ market: '', currency: house.currency, grounds: '' },
+        }}
         writings={(text) => {
           const writings: Writing[] = []
           const { machine } = view
@@ -78,59 +86,59 @@ export function GiverStep({ view }: { view: ArrivalView }) {
           return writings
         }}
       >
-        <GiverFields steward={steward} plate={plate} restorer={restorer} />
+        {(register) => <GiverFields register={register} steward={steward} restorer={restorer} />}
       </StepForm>
     </>
   )
 }
 
-function GiverFields({ steward, plate, restorer }: { steward: boolean; plate: Plate; restorer: boolean }) {
-  const { house } = useSigned()
+function GiverFields({
+  register,
+  steward,
+  restorer,
+}: {
+  register: UseFormRegister<Giving>
+  steward: boolean
+  restorer: boolean
+}) {
   return (
     <div className="grid grid-cols-2 gap-3 max-sm:grid-cols-1">
       <TextField
         label="Who holds it now: place"
-        name="place"
+        {...register('place')}
         placeholder="shelf 3, or a name"
         maxLength={80}
       />
-      <SelectField label="How it was carried here" name="carriage" options={['by hand', 'vehicle', 'post']} />
+      <SelectField
+        label="How it was carried here"
+        {...register('carriage')}
+        options={['by hand', 'vehicle', 'post']}
+      />
       {steward && (
         <TextField
           label="Owner, when not the house"
-          name="owner"
+          {...register('owner')}
           placeholder="name, or “the house”"
           maxLength={80}
         />
       )}
-      {steward && (
-        <SelectField
-          label="Legal status"
-          name="legal"
-          options={legalStatuses}
-          defaultValue={plate.legal}
-          key={plate.legal}
-        />
-      )}
+      {steward && <SelectField label="Legal status" {...register('legal')} options={legalStatuses} />}
       {restorer && (
         <TextField
           label="Market price, apart from the price paid"
-          name="market"
+          {...register('market')}
           inputMode="decimal"
           className="num"
         />
       )}
+      {restorer && <TextField label="Currency" {...register('currency')} className="num" maxLength={3} />}
       {restorer && (
         <TextField
-          label="Currency"
-          name="currency"
-          className="num"
-          defaultValue={house.currency}
-          maxLength={3}
+          label="On what grounds"
+          {...register('grounds')}
+          placeholder="two sold this year"
+          maxLength={200}
         />
-      )}
-      {restorer && (
-        <TextField label="On what grounds" name="grounds" placeholder="two sold this year" maxLength={200} />
       )}
     </div>
   )

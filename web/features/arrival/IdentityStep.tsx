@@ -1,5 +1,5 @@
 /** What it is: type, aliases, marks, board and revision, serial, mains, television system. */
-import type { Plate } from '#core/views/machine-shape.ts'
+import type { UseFormRegister } from 'react-hook-form'
 import { useQuery } from '@tanstack/react-query'
 import type { TypeRow } from '#api/machines.ts'
 import type { BodyOf } from '#core/history/bodies/index.ts'
@@ -16,15 +16,35 @@ const split = (text: string) =>
     .map((t) => t.trim().slice(0, 80))
     .filter(Boolean)
 
+type Identity = Readonly<
+  Record<
+    'type' | 'serial' | 'revision' | 'mains' | 'television' | 'made' | 'boards' | 'aliases' | 'marks',
+    string
+  >
+>
+
+/** What the record has of it. */
+const identityOf = ({ plate, attributes, aliases, marks }: ArrivalView): Identity => ({
+  type: plate.typeId ?? '',
+  serial: plate.serial ?? '',
+  revision: plate.revision ?? '',
+  mains: attributes['mains'] ?? '',
+  television: attributes['television'] ?? '',
+  made: attributes['made'] ?? '',
+  boards: attributes['boards'] ?? '',
+  aliases: aliases.join('; '),
+  marks: marks.join('; '),
+})
+
 export function IdentityStep({ view }: { view: ArrivalView }) {
   const types = useQuery({ queryKey: keys.types, queryFn: () => get('/types') })
   const { plate } = view
   return (
     <>
       <p className="text-quiet">Read it from the plate and the board. What is not known stays empty.</p>
-      <StepForm
-        key={`${plate.serial}${plate.revision}${types.data ? 1 : 0}`}
+      <StepForm<Identity>
         submit="Save the identity"
+        defaults={identityOf(view)}
         writings={(text) => {
           const set: Extract<BodyOf<'machine'>, { what: 'stated' }>['set'] = {}
           if (text('type') !== (plate.typeId ?? '')) set.type = (text('type') || null) as TypeId | null
@@ -41,79 +61,68 @@ export function IdentityStep({ view }: { view: ArrivalView }) {
             : [{ body: { kind: 'machine', what: 'stated', machine: view.machine, set } }]
         }}
       >
-        <IdentityFields plate={plate} types={types.data?.types ?? []} view={view} />
+        {(register) => <IdentityFields register={register} types={types.data?.types} view={view} />}
       </StepForm>
     </>
   )
 }
 
 function IdentityFields({
-  plate,
+  register,
   types,
   view,
 }: {
-  plate: Plate
-  types: readonly TypeRow[]
+  register: UseFormRegister<Identity>
+  types: readonly TypeRow[] | undefined
   view: ArrivalView
 }) {
   return (
     <div className="grid grid-cols-2 gap-3 max-sm:grid-cols-1">
       <SelectField
         label="Type"
-        name="type"
-        defaultValue={plate.typeId ?? ''}
+        key={types ? 'known' : 'coming'}
         options={[
           { value: '', label: 'type not known yet' },
-          ...types.map((t) => ({ value: t.id, label: t.name })),
+          ...(types ?? []).map((t) => ({ value: t.id, label: t.name })),
         ]}
+        {...register('type')}
       />
-      <TextField label="Serial" name="serial" className="num" defaultValue={plate.serial} maxLength={80} />
+      <TextField label="Serial" {...register('serial')} className="num" maxLength={80} />
       <TextField
         label="Board number and revision letter"
-        name="revision"
+        {...register('revision')}
         className="num"
         placeholder="240-118 rev B"
-        defaultValue={plate.revision}
         maxLength={80}
       />
       <TextField
         label="Mains on its plate"
-        name="mains"
+        {...register('mains')}
         className="num"
         placeholder="230 V 50 Hz, 45 VA, class I"
-        defaultValue={view.attributes['mains']}
         maxLength={80}
       />
       <TextField
         label="Television system"
-        name="television"
+        {...register('television')}
         className="num"
         placeholder="B/G, PAL colour, RF channel 36"
-        defaultValue={view.attributes['television']}
         maxLength={80}
       />
-      <TextField
-        label="Year on its plate"
-        name="made"
-        className="num"
-        defaultValue={view.attributes['made']}
-        maxLength={80}
-      />
+      <TextField label="Year on its plate" {...register('made')} className="num" maxLength={80} />
       <TextField
         label="Other names it goes by"
-        name="aliases"
+        {...register('aliases')}
         hint={
           view.regionalAliases.length
             ? `The type is also known as ${view.regionalAliases.join(', ')}.`
             : 'Several with ; between them'
         }
-        defaultValue={view.aliases.join('; ')}
       />
       <TextField
         label="Marks moulded, stamped or written on it"
-        name="marks"
+        {...register('marks')}
         hint="Several with ; between them"
-        defaultValue={view.marks.join('; ')}
       />
     </div>
   )

@@ -7,9 +7,12 @@ import { SelectField, TextField } from '#web/ui/Forms.tsx'
 import { Lines, StepForm } from './StepForm.tsx'
 
 const answers = ['not looked', 'none seen', 'seen'] as const
+const notLooked = Object.fromEntries(pestSigns.map((s) => [s, 'not looked'])) as Readonly<
+  Record<(typeof pestSigns)[number], (typeof answers)[number]>
+>
 
 export function QuarantineStep({ view }: { view: ArrivalView }) {
-  const { zone, short } = useDates()
+  const { short } = useDates()
   const { quarantine: q } = view
   const inside = q?.way === 'in'
   return (
@@ -29,59 +32,77 @@ export function QuarantineStep({ view }: { view: ArrivalView }) {
             : []
         }
       />
-      {inside ? (
-        <StepForm
-          submit="Let it out"
-          writings={(text) => {
-            const seen = Object.fromEntries(pestSigns.map((s) => [s, text(s)])) as Record<
-              (typeof pestSigns)[number],
-              (typeof answers)[number]
-            >
-            return [
+      {inside ? <LetOut view={view} /> : <LetIn view={view} again={q !== undefined} />}
+    </>
+  )
+}
+
+function LetOut({ view }: { view: ArrivalView }) {
+  return (
+    <StepForm
+      submit="Let it out"
+      defaults={{ seen: notLooked, words: '' }}
+      writings={(text, { seen }) => {
+        return [
+          {
+            body: {
+              kind: 'quarantine',
+              way: 'out',
+              machine: view.machine,
+              seen,
+              ...(text('words') ? { words: text('words') } : {}),
+            },
+          },
+        ]
+      }}
+    >
+      {(register) => (
+        <>
+          <div className="grid grid-cols-3 gap-3 max-sm:grid-cols-1">
+            {pestSigns.map((s) => (
+              <SelectField key={s} label={s} options={answers} {...register(`seen.${s}`)} />
+            ))}
+          </div>
+          <TextField label="In words" {...register('words')} maxLength={2000} />
+        </>
+      )}
+    </StepForm>
+  )
+}
+
+function LetIn({ view, again }: { view: ArrivalView; again: boolean }) {
+  const { zone } = useDates()
+  return (
+    <StepForm
+      submit={again ? 'Back into quarantine' : 'Into quarantine'}
+      defaults={{ place: '', until: '' }}
+      writings={(text) =>
+        text('place')
+          ? [
               {
                 body: {
                   kind: 'quarantine',
-                  way: 'out',
+                  way: 'in',
                   machine: view.machine,
-                  seen,
-                  ...(text('words') ? { words: text('words') } : {}),
+                  place: text('place'),
+                  ...(text('until') ? { until: dayInterval(text('until'), zone).latest } : {}),
                 },
               },
             ]
-          }}
-        >
-          <div className="grid grid-cols-3 gap-3 max-sm:grid-cols-1">
-            {pestSigns.map((s) => (
-              <SelectField key={s} label={s} name={s} options={answers} />
-            ))}
-          </div>
-          <TextField label="In words" name="words" maxLength={2000} />
-        </StepForm>
-      ) : (
-        <StepForm
-          submit={q ? 'Back into quarantine' : 'Into quarantine'}
-          writings={(text) =>
-            text('place')
-              ? [
-                  {
-                    body: {
-                      kind: 'quarantine',
-                      way: 'in',
-                      machine: view.machine,
-                      place: text('place'),
-                      ...(text('until') ? { until: dayInterval(text('until'), zone).latest } : {}),
-                    },
-                  },
-                ]
-              : 'Say where it stands.'
-          }
-        >
-          <div className="grid grid-cols-2 gap-3 max-sm:grid-cols-1">
-            <TextField label="Where" name="place" placeholder="bag on the porch shelf" maxLength={80} />
-            <TextField label="Look again on" name="until" type="date" className="num" />
-          </div>
-        </StepForm>
+          : 'Say where it stands.'
+      }
+    >
+      {(register) => (
+        <div className="grid grid-cols-2 gap-3 max-sm:grid-cols-1">
+          <TextField
+            label="Where"
+            {...register('place')}
+            placeholder="bag on the porch shelf"
+            maxLength={80}
+          />
+          <TextField label="Look again on" {...register('until')} type="date" className="num" />
+        </div>
       )}
-    </>
+    </StepForm>
   )
 }

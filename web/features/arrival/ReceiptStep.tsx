@@ -29,8 +29,8 @@ export function ReceiptStep({ view }: { view: ArrivalView }) {
         ))}
       />
       <StepForm
-        key={items.join()}
         submit="Issue the receipt"
+        defaults={{ items: items.join('\n'), terms: usualTerms }}
         writings={(text) => {
           const lines = text('items')
             .split('\n')
@@ -51,13 +51,16 @@ export function ReceiptStep({ view }: { view: ArrivalView }) {
               ]
         }}
       >
-        <AreaField
-          label="Handed over, one a line"
-          name="items"
-          rows={Math.max(3, items.length + 1)}
-          defaultValue={items.join('\n')}
-        />
-        <AreaField label="Terms" name="terms" rows={3} defaultValue={usualTerms} maxLength={2000} />
+        {(register) => (
+          <>
+            <AreaField
+              label="Handed over, one a line"
+              {...register('items')}
+              rows={Math.max(3, items.length + 1)}
+            />
+            <AreaField label="Terms" {...register('terms')} rows={3} maxLength={2000} />
+          </>
+        )}
       </StepForm>
       <NoneOf
         machine={view.machine}

@@ -1,37 +1,42 @@
 /** What the steps share: a form that sends, and the tap that says there is nothing of the kind. */
 import type { ReactNode } from 'react'
+import { useForm, type DefaultValues, type FieldValues, type UseFormRegister } from 'react-hook-form'
 import type { MachineId } from '#core/ids.ts'
 import { useSend } from '#web/app/send.ts'
 import type { Writing } from '#web/app/session.tsx'
+import { typedIn, type Typed } from '#web/app/typed.ts'
 import { Act, PlainButton, Said } from '#web/ui/Forms.tsx'
 
-export type Text = (name: string) => string
-
-/** A form read once, at sending; cleared when the server has it. `writings` answers a sentence when something is wrong. */
-export function StepForm({
+/**
+ * A form read once, at sending; as it began (`defaults`) when the server has it, and when the record has other beginnings for fields that
+ * nobody has touched. `writings` answers a sentence when something is wrong.
+ */
+export function StepForm<F extends FieldValues>({
   submit,
+  defaults,
   writings,
   children,
 }: {
   submit: string
-  writings: (text: Text, form: FormData) => readonly Writing[] | string
-  children: ReactNode
+  defaults: F
+  writings: (text: Typed<keyof F & string>['text'], said: F) => readonly Writing[] | string
+  children: (register: UseFormRegister<F>) => ReactNode
 }) {
   const { send, error, busy, setError } = useSend()
+  const { register, handleSubmit, reset } = useForm<F>({
+    defaultValues: defaults as DefaultValues<F>,
+    values: defaults,
+    resetOptions: { keepDirtyValues: true },
+  })
+  const write = handleSubmit(async (said) => {
+    const made = writings(typedIn(said).text, said)
+    if (typeof made === 'string') return setError(made)
+    if (made.length === 0) return setError('Nothing was filled in.')
+    if (await send(made)) reset(defaults)
+  })
   return (
-    <form
-      className="mt-3 space-y-3"
-      onSubmit={(event) => {
-        event.preventDefault()
-        const element = event.currentTarget
-        const form = new FormData(element)
-        const made = writings((name) => String(form.get(name) ?? '').trim(), form)
-        if (typeof made === 'string') return setError(made)
-        if (made.length === 0) return setError('Nothing was filled in.')
-        void send(made).then((sent) => sent && element.reset())
-      }}
-    >
-      {children}
+    <form className="mt-3 space-y-3" onSubmit={(event) => void write(event)}>
+      {children(register)}
       <PlainButton type="submit" className="min-h-11" disabled={busy}>
         {submit}
       </PlainButton>

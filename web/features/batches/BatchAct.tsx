@@ -1,5 +1,6 @@
 /** One act for named units, written on each of them: a look, a test, work, a finding or a note. */
 import { useState } from 'react'
+import { useForm, type UseFormReturn } from 'react-hook-form'
 import { parseUnits, unitsWords } from '#api/units.ts'
 import type { BatchView } from '#api/batches.ts'
 import { count } from '#api/words/lists.ts'
@@ -9,7 +10,7 @@ import type { MachineId } from '#core/ids.ts'
 import { FormCautions } from '#web/app/FormCautions.tsx'
 import { useSend } from '#web/app/send.ts'
 import { MainButton, PlainButton, Said, SelectField, TextField } from '#web/ui/Forms.tsx'
-import { bodiesFor, lookWords, type ActForm } from './acts.ts'
+import { bodiesFor, emptyAct, lookWords, type ActForm } from './acts.ts'
 
 const kinds: readonly { readonly value: ActForm['kind']; readonly label: string }[] = [
   { value: 'look', label: 'a look' },
@@ -18,21 +19,6 @@ const kinds: readonly { readonly value: ActForm['kind']; readonly label: string 
   { value: 'finding', label: 'a finding' },
   { value: 'note', label: 'a note' },
 ]
-
-const actOf = (kind: ActForm['kind'], form: FormData): ActForm => {
-  const read = (name: string) => String(form.get(name) ?? '').trim()
-  return {
-    kind,
-    look: read('look') as keyof typeof lookWords,
-    fn: read('fn'),
-    result: read('result'),
-    symptom: read('symptom'),
-    target: read('target'),
-    sort: read('sort'),
-    zone: read('zone'),
-    words: read('words'),
-  }
-}
 
 /** The act on every unit, or what is wrong with it. */
 function bodiesOfAll(units: BatchView['units'], act: ActForm): Body[] | string {
@@ -50,10 +36,9 @@ export function BatchAct({
   onChosen: (units: ReadonlySet<number>) => void
 }) {
   const { send, error, busy, setError } = useSend()
-  const [kind, setKind] = useState<ActForm['kind']>('look')
+  const form = useForm<ActForm>({ defaultValues: emptyAct(view.functions[0]?.fn) })
   const [typed, setTyped] = useState<string>()
   const [written, setWritten] = useState<string>()
-  const [about, setAbout] = useState<readonly Body[]>([])
   const first = view.units.find((u) => chosen.has(u.unit))
   const text = typed ?? unitsWords([...chosen])
   const choose = (value: string) => {
@@ -62,32 +47,26 @@ export function BatchAct({
     const units = parseUnits(value, view.units.length)
     if (units) onChosen(new Set(units))
   }
-  const submit = async (event: React.FormEvent<HTMLFormElement>) => {
-    event.preventDefault()
-    const form = new FormData(event.currentTarget)
+  // Units of a batch are of one type: what the first calls for, all call for.
+  const about = first && bodiesFor(form.watch(), first.machine as MachineId)
+  const submit = form.handleSubmit(async (said) => {
     const units = view.units.filter((u) => chosen.has(u.unit))
     if (units.length === 0) return setError('Name the units first: 1-5, 8.')
-    const bodies = bodiesOfAll(units, actOf(kind, form))
+    const bodies = bodiesOfAll(units, said)
     if (typeof bodies === 'string') return setError(bodies)
     const sent = await send(bodies.map((body) => ({ body })))
     if (sent) {
       setWritten(`Written on ${count(units.length, 'unit')}: ${unitsWords(units.map((u) => u.unit))}.`)
       onChosen(new Set())
       setTyped(undefined)
-      setAbout([])
+      form.reset({ ...emptyAct(view.functions[0]?.fn), kind: said.kind })
     }
-  }
+  })
   const half = Math.ceil(view.units.length / 2)
   return (
     <form
       aria-label="One act for several units"
       onSubmit={(e) => void submit(e)}
-      // Units of a batch are of one type: what the first calls for, all call for.
-      onInput={(e) => {
-        const read =
-          first && bodiesFor(actOf(kind, new FormData(e.currentTarget)), first.machine as MachineId)
-        setAbout(read === undefined || typeof read === 'string' ? [] : read)
-      }}
       className="noprint bg-next border-line flex flex-wrap items-end gap-x-4 gap-y-2 rounded-sm border p-3"
     >
       <UnitFields
@@ -100,15 +79,13 @@ export function BatchAct({
         onChosen={onChosen}
       />
       <div className="w-36">
-        <SelectField
-          label="What"
-          options={kinds}
-          value={kind}
-          onChange={(e) => setKind(e.target.value as ActForm['kind'])}
-        />
+        <SelectField label="What" options={kinds} {...form.register('kind')} />
       </div>
-      <ActFields kind={kind} view={view} />
-      <FormCautions machines={first ? [first.machine] : []} bodies={about} />
+      <ActFields form={form} view={view} />
+      <FormCautions
+        machines={first ? [first.machine] : []}
+        bodies={about === undefined || typeof about === 'string' ? [] : about}
+      />
       <MainButton type="submit" disabled={busy || chosen.size === 0}>
         {chosen.size > 0 ? `Record it for ${count(chosen.size, 'unit')}` : 'Name units first'}
       </MainButton>
@@ -174,36 +151,38 @@ function UnitFields({
 }
 
 /** What the act asks by its kind. */
-function ActFields({ kind, view }: { kind: ActForm['kind']; view: BatchView }) {
+function ActFields({ form, view }: { form: UseFormReturn<ActForm>; view: BatchView }) {
+  const { register } = form
+  const kind = form.watch('kind')
   return (
     <>
       {kind === 'look' && (
         <div className="w-44">
-          <SelectField label="At a look" name="look" options={Object.keys(lookWords)} />
+          <SelectField label="At a look" {...register('look')} options={Object.keys(lookWords)} />
         </div>
       )}
       {kind === 'test' && (
         <>
           <div className="w-44">
-            <SelectField label="Function" name="fn" options={view.functions.map((f) => f.fn)} />
+            <SelectField label="Function" {...register('fn')} options={view.functions.map((f) => f.fn)} />
           </div>
           <div className="w-28">
-            <SelectField label="Result" name="result" options={['pass', 'fail']} />
+            <SelectField label="Result" {...register('result')} options={['pass', 'fail']} />
           </div>
           <div className="w-44">
-            <TextField label="Symptom, if it fails" name="symptom" maxLength={80} />
+            <TextField label="Symptom, if it fails" {...register('symptom')} maxLength={80} />
           </div>
         </>
       )}
       {kind === 'work' && (
         <>
           <div className="w-44">
-            <TextField label="On what" name="target" placeholder="key contacts" maxLength={80} />
+            <TextField label="On what" {...register('target')} placeholder="key contacts" maxLength={80} />
           </div>
           <div className="w-60">
             <TextField
               label="What was done"
-              name="words"
+              {...register('words')}
               placeholder="cleaned, isopropyl alcohol"
               maxLength={200}
             />
@@ -213,19 +192,19 @@ function ActFields({ kind, view }: { kind: ActForm['kind']; view: BatchView }) {
       {kind === 'finding' && (
         <>
           <div className="w-44">
-            <SelectField label="Kind" name="sort" options={findingKinds} />
+            <SelectField label="Kind" {...register('sort')} options={findingKinds} />
           </div>
           <div className="w-40">
-            <TextField label="Zone" name="zone" placeholder="case" maxLength={80} />
+            <TextField label="Zone" {...register('zone')} placeholder="case" maxLength={80} />
           </div>
           <div className="w-52">
-            <TextField label="In words" name="words" maxLength={200} />
+            <TextField label="In words" {...register('words')} maxLength={200} />
           </div>
         </>
       )}
       {kind === 'note' && (
         <div className="w-80">
-          <TextField label="Note" name="words" maxLength={2000} />
+          <TextField label="Note" {...register('words')} maxLength={2000} />
         </div>
       )}
     </>

@@ -24,8 +24,18 @@ export interface ActForm {
   readonly words: string
 }
 
+export const emptyAct = (fn: string | undefined): ActForm => ({
+  ...{ kind: 'look', look: 'dead', fn: fn ?? '', result: 'pass', symptom: '' },
+  ...{ target: '', sort: findingKinds[0], zone: '', words: '' },
+})
+
 /** Entries for one unit, or the sentence that says what is missing. */
-export function bodiesFor(form: ActForm, machine: MachineId): Body[] | string {
+export function bodiesFor(said: ActForm, machine: MachineId): Body[] | string {
+  const { symptom, target, zone, words } = said
+  const form = {
+    ...said,
+    ...{ symptom: symptom.trim(), target: target.trim(), zone: zone.trim(), words: words.trim() },
+  }
   switch (form.kind) {
     case 'look':
       return [

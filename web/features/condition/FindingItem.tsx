@@ -1,10 +1,12 @@
 /** One finding with every look at it, and what may be said of it next. */
 import { useState } from 'react'
 import { findingWords, gradeReasonWords, gradeTitle } from '#api/words/condition.ts'
-import { activities } from '#core/history/bodies/condition.ts'
+import { activities, findingBody } from '#core/history/bodies/condition.ts'
 import type { BodyOf } from '#core/history/bodies/index.ts'
 import type { EntryId, MachineId } from '#core/ids.ts'
 import type { ConditionView, FindingRow } from '#core/views/condition-shape.ts'
+import { fieldOf, useBodyForm } from '#web/app/body-form.ts'
+import { figure, typed } from '#web/app/typed.ts'
 import { useSend } from '#web/app/send.ts'
 import { useDates, useSigned } from '#web/app/session.tsx'
 import { Act, PlainButton, Said, SelectField, Slip, TextField } from '#web/ui/Forms.tsx'
@@ -101,6 +103,14 @@ function FindingSaid({ over, f }: { over: boolean; f: FindingRow }) {
   )
 }
 
+interface LookForm {
+  readonly change: Extract<BodyOf<'finding'>, { what: 'seen again' }>['change']
+  readonly activity: (typeof activities)[number]
+  readonly extent: string
+  readonly words: string
+  readonly contained: boolean
+}
+
 function SeenAgain({
   view,
   finding,
@@ -111,55 +121,49 @@ function SeenAgain({
   onClose: () => void
 }) {
   const { send, error, busy } = useSend()
-  const submit = async (event: React.FormEvent<HTMLFormElement>) => {
-    event.preventDefault()
-    const form = new FormData(event.currentTarget)
-    const text = (name: string) => String(form.get(name) ?? '').trim()
-    const extent = text('extent')
-    const sent = await send([
-      {
-        body: {
-          kind: 'finding',
-          what: 'seen again',
-          machine: view.machine as MachineId,
-          finding: finding.id as EntryId,
-          change: text('change') as Extract<BodyOf<'finding'>, { what: 'seen again' }>['change'],
-          activity: text('activity') as (typeof activities)[number],
-          contained: form.get('contained') !== null,
-          ...(view.open ? { survey: view.open.id as EntryId } : {}),
-          ...(extent !== '' && Number(extent) >= 0 && Number(extent) <= 100
-            ? { extentPercent: Number(extent) }
-            : {}),
-          ...(text('words') ? { words: text('words') } : {}),
-        },
-      },
-    ])
-    if (sent) onClose()
-  }
+  const changes = finding.gone
+    ? (['came back', 'gone'] as const)
+    : (['same', 'worse', 'better', 'gone'] as const)
+  const bodyOf = ({ change, activity, extent, words, contained }: LookForm): BodyOf<'finding'> => ({
+    kind: 'finding',
+    what: 'seen again',
+    machine: view.machine as MachineId,
+    finding: finding.id as EntryId,
+    change,
+    activity,
+    contained,
+    survey: view.open?.id as EntryId | undefined,
+    extentPercent: figure(extent),
+    words: typed(words),
+  })
+  const form = useBodyForm<LookForm>({
+    defaults: {
+      change: changes[0],
+      activity: finding.activity,
+      extent: String(finding.extentPercent ?? ''),
+      words: '',
+      contained: finding.contained,
+    },
+    bodyOf,
+    schema: findingBody,
+    fields: { extentPercent: 'extent' },
+  })
+  const submit = form.handleSubmit(async (said) => {
+    if (await send([{ body: bodyOf(said) }])) onClose()
+  })
   return (
     <Slip title="Seen again" onClose={onClose}>
       <form onSubmit={(e) => void submit(e)} className="grid grid-cols-2 gap-3">
-        <SelectField
-          label="Against the last look"
-          name="change"
-          options={finding.gone ? ['came back', 'gone'] : ['same', 'worse', 'better', 'gone']}
-          autoFocus
-        />
-        <SelectField
-          label="Active or stable"
-          name="activity"
-          options={activities}
-          defaultValue={finding.activity}
-        />
+        <SelectField label="Against the last look" options={changes} autoFocus {...fieldOf(form, 'change')} />
+        <SelectField label="Active or stable" options={activities} {...fieldOf(form, 'activity')} />
         <TextField
           label="Extent, % of the zone"
-          name="extent"
           inputMode="numeric"
           className="num"
-          defaultValue={finding.extentPercent}
+          {...fieldOf(form, 'extent')}
         />
-        <TextField label="In words" name="words" maxLength={2000} />
-        <Tick label="contained" name="contained" defaultChecked={finding.contained} />
+        <TextField label="In words" maxLength={2000} {...fieldOf(form, 'words')} />
+        <Tick label="contained" {...form.register('contained')} />
         <div className="flex items-center">
           <PlainButton type="submit" disabled={busy}>
             Save the look

@@ -3,14 +3,15 @@ import type { FindingRow, ConditionView } from '#core/views/condition-shape.ts'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { gradeReasonWords, gradeTitle } from '#api/words/condition.ts'
-import { urgencies } from '#core/history/bodies/condition.ts'
+import type { BodyOf } from '#core/history/bodies/index.ts'
+import { gradeBody, urgencies } from '#core/history/bodies/condition.ts'
 import { dayInterval } from '#core/quantity/time.ts'
 import type { MachineId, PartyId } from '#core/ids.ts'
 import { keys } from '#web/app/keys.ts'
 import { get } from '#web/app/http.ts'
 import { useSend } from '#web/app/send.ts'
 import { useDates, useSigned } from '#web/app/session.tsx'
-import { typedIn } from '#web/app/typed.ts'
+import { fieldOf, useBodyForm } from '#web/app/body-form.ts'
 import { Act, PlainButton, Said, SelectField, Slip, TextField } from '#web/ui/Forms.tsx'
 import { SetGradeSlip } from './SetGradeSlip.tsx'
 
@@ -175,6 +176,13 @@ function Fact({ name, value, title }: { name: string; value: string; title?: str
   )
 }
 
+interface PriorityForm {
+  readonly urgency: (typeof urgencies)[number]
+  readonly by: string
+  readonly who: string
+  readonly words: string
+}
+
 function PrioritySlip({ machine, onClose }: { machine: MachineId; onClose: () => void }) {
   const { zone } = useDates()
   const { send, error, busy } = useSend()
@@ -182,38 +190,37 @@ function PrioritySlip({ machine, onClose }: { machine: MachineId; onClose: () =>
     queryKey: keys.people,
     queryFn: () => get('/people'),
   })
-  const submit = async (event: React.FormEvent<HTMLFormElement>) => {
-    event.preventDefault()
-    const { text } = typedIn(event.currentTarget)
-    const sent = await send([
-      {
-        body: {
-          kind: 'grade',
-          what: 'priority',
-          machine,
-          urgency: text('urgency') as (typeof urgencies)[number],
-          words: text('words'),
-          ...(text('by') ? { by: dayInterval(text('by'), zone).latest } : {}),
-          ...(text('who') ? { who: text('who') as PartyId } : {}),
-        },
-      },
-    ])
-    if (sent) onClose()
-  }
+  const bodyOf = ({ urgency, words, by, who }: PriorityForm): BodyOf<'grade'> => ({
+    kind: 'grade',
+    what: 'priority',
+    machine,
+    urgency,
+    words: words.trim(),
+    by: by ? dayInterval(by, zone).latest : undefined,
+    who: (who || undefined) as PartyId | undefined,
+  })
+  const form = useBodyForm<PriorityForm>({
+    defaults: { urgency: urgencies[0], by: '', who: '', words: '' },
+    bodyOf,
+    schema: gradeBody,
+  })
+  const submit = form.handleSubmit(async (said) => {
+    if (await send([{ body: bodyOf(said) }])) onClose()
+  })
   return (
     <Slip title="Priority" onClose={onClose}>
       <form onSubmit={(e) => void submit(e)} className="grid grid-cols-2 gap-3">
-        <SelectField label="Act" name="urgency" options={urgencies} />
-        <TextField label="By" name="by" type="date" className="num" />
+        <SelectField label="Act" options={urgencies} {...fieldOf(form, 'urgency')} />
+        <TextField label="By" type="date" className="num" {...fieldOf(form, 'by')} />
         <SelectField
           label="Who"
-          name="who"
+          {...fieldOf(form, 'who')}
           options={[
             { value: '', label: 'not said' },
             ...(people.data?.people ?? []).map((p) => ({ value: p.party, label: p.name })),
           ]}
         />
-        <TextField label="What is to be done" name="words" maxLength={2000} />
+        <TextField label="What is to be done" maxLength={2000} {...fieldOf(form, 'words')} />
         <div>
           <PlainButton type="submit" disabled={busy}>
             Set the priority

@@ -1,8 +1,16 @@
 /** A grade that a person sets against the derived one, with a reason; both are kept. */
 import { gradeWords } from '#core/condition/grade.ts'
+import { gradeBody } from '#core/history/bodies/condition.ts'
+import type { BodyOf } from '#core/history/bodies/index.ts'
 import type { MachineId } from '#core/ids.ts'
+import { fieldOf, useBodyForm } from '#web/app/body-form.ts'
 import { useSend } from '#web/app/send.ts'
 import { Act, PlainButton, Said, SelectField, Slip, TextField } from '#web/ui/Forms.tsx'
+
+interface GradeForm {
+  readonly grade: string
+  readonly reason: string
+}
 
 export function SetGradeSlip({
   machine,
@@ -17,25 +25,22 @@ export function SetGradeSlip({
 }) {
   const { send, error, busy } = useSend()
   const of = zone ? { zone } : {}
-  const submit = async (event: React.FormEvent<HTMLFormElement>) => {
-    event.preventDefault()
-    const form = new FormData(event.currentTarget)
-    if (
-      await send([
-        {
-          body: {
-            kind: 'grade',
-            what: 'set',
-            machine,
-            ...of,
-            grade: Number(form.get('grade')),
-            reason: String(form.get('reason') ?? '').trim(),
-          },
-        },
-      ])
-    )
-      onClose()
-  }
+  const bodyOf = ({ grade, reason }: GradeForm): BodyOf<'grade'> => ({
+    kind: 'grade',
+    what: 'set',
+    machine,
+    ...of,
+    grade: Number(grade),
+    reason: reason.trim(),
+  })
+  const form = useBodyForm<GradeForm>({
+    defaults: { grade: '1', reason: '' },
+    bodyOf,
+    schema: gradeBody,
+  })
+  const submit = form.handleSubmit(async (said) => {
+    if (await send([{ body: bodyOf(said) }])) onClose()
+  })
   return (
     <Slip title={zone ? `Set the grade of ${zone}` : 'Set the grade of the machine'} onClose={onClose}>
       <form
@@ -44,10 +49,10 @@ export function SetGradeSlip({
       >
         <SelectField
           label="Grade"
-          name="grade"
           options={([1, 2, 3, 4] as const).map((g) => ({ value: String(g), label: `${g} ${gradeWords[g]}` }))}
+          {...fieldOf(form, 'grade')}
         />
-        <TextField label="Reason" name="reason" required maxLength={2000} autoFocus />
+        <TextField label="Reason" required maxLength={2000} autoFocus {...fieldOf(form, 'reason')} />
         <PlainButton type="submit" disabled={busy}>
           Set the grade
         </PlainButton>

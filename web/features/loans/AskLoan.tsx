@@ -1,9 +1,12 @@
 /** A loan is asked for: with whom, for what, and which things go along. */
+import { useState } from 'react'
 import { useNavigate } from 'react-router'
 import { wayWords } from '#api/words/loans.ts'
-import type { BodyOf } from '#core/history/bodies/index.ts'
+import type { UseFormReturn } from 'react-hook-form'
+import type { Body, BodyOf } from '#core/history/bodies/index.ts'
+import { loanBody } from '#core/history/bodies/loan.ts'
 import { forGood, loanWays, type LoanWay } from '#core/history/loan-ways.ts'
-import type { GearId, LoanId, MachineId, PartId } from '#core/ids.ts'
+import type { GearId, LoanId, MachineId, PartId, PartyId } from '#core/ids.ts'
 import { useQuery } from '@tanstack/react-query'
 import { get } from '#web/app/http.ts'
 import { keys } from '#web/app/keys.ts'
@@ -11,55 +14,74 @@ import { usePartyNamed } from '#web/app/party.ts'
 import { newId } from '#web/app/clock.ts'
 import { useSend } from '#web/app/send.ts'
 import { useSigned } from '#web/app/session.tsx'
-import { typedIn } from '#web/app/typed.ts'
+import { typed } from '#web/app/typed.ts'
+import { fieldOf, useBodyForm } from '#web/app/body-form.ts'
 import { Act, MainButton, PlainButton, Said, SelectField, Slip, TextField } from '#web/ui/Forms.tsx'
 import { KeptForm, useKept, useKeptState, type Kept } from '#web/ui/kept.tsx'
 
 type Item = Extract<BodyOf<'loan'>, { what: 'asked' }>['items'][number]
+
+interface Asking {
+  readonly way: LoanWay
+  readonly with: string
+  readonly purpose: string
+  readonly authority: string
+  readonly number: string
+  readonly theirNumber: string
+}
 
 export function AskLoan({ onClose }: { onClose: () => void }) {
   const navigate = useNavigate()
   const kept = useKept('a loan', onClose)
   const partyNamed = usePartyNamed()
   const { send, error, busy, setError } = useSend(kept.forget)
-  const [way, setWay] = useKeptState<LoanWay>(kept, 'way', 'out')
-  const going = useGoing(kept, way, setError)
   const { data: numbers } = useQuery({
     queryKey: keys.nextNumbers,
     queryFn: () => get('/next-numbers'),
     staleTime: 0,
     gcTime: 0,
   })
-  const submit = async (event: React.FormEvent<HTMLFormElement>) => {
-    event.preventDefault()
-    const { text, some } = typedIn(event.currentTarget)
-    const party = partyNamed(text('with'), 'borrower')
-    if (!party) return setError('Say with whom.')
-    if (!text('purpose')) return setError('Say what it is for.')
-    // What is still in the fields and was not added is not forgotten.
-    if (going.unsaid) return setError('Add the last thing to the list, or clear its field.')
-    if (going.items.length === 0) return setError('Add the machines and things that go along.')
-    const loan = newId() as LoanId
+  const [loan] = useState(() => newId() as LoanId)
+  const [items, setItems] = useKeptState<readonly Item[]>(kept, 'items', [])
+  const asked = ({ number, theirNumber, way, with: name, purpose, authority }: Asking): [...Body[], Body] => {
+    const party = partyNamed(name, 'borrower')
     const body: BodyOf<'loan'> = {
       kind: 'loan',
       what: 'asked',
       loan,
-      number: some('number') ?? numbers?.loanNumber,
-      theirNumber: some('theirNumber'),
+      number: typed(number) ?? numbers?.loanNumber,
+      theirNumber: typed(theirNumber),
       way,
-      with: party.party,
-      purpose: text('purpose'),
-      authority: some('authority'),
-      items: going.items.map((item) => ({ ...item, returns: !forGood(way) })),
+      with: party?.party as PartyId,
+      purpose: purpose.trim(),
+      authority: typed(authority),
+      items: items.map((item) => ({ ...item, returns: !forGood(way) })),
     }
-    if (!(await send([...party.bodies, body].map((b) => ({ body: b }))))) return
+    return [...(party?.bodies ?? []), body]
+  }
+  const form = useBodyForm<Asking>({
+    defaults: { way: 'out', with: '', purpose: '', authority: '', number: '', theirNumber: '' },
+    bodyOf: (said) => asked(said).at(-1),
+    schema: loanBody,
+    says: {
+      with: 'Say with whom.',
+      purpose: 'Say what it is for.',
+      root: 'Add the machines and things that go along.',
+    },
+    kept,
+  })
+  const going = useGoing(kept, form.watch('way'), { items, setItems, setError })
+  const submit = form.handleSubmit(async (said) => {
+    // What is still in the fields and was not added is not forgotten.
+    if (going.unsaid) return setError('Add the last thing to the list, or clear its field.')
+    if (!(await send(asked(said).map((body) => ({ body }))))) return
     kept.done()
     void navigate(`/loans/${loan}`)
-  }
+  })
   return (
     <Slip title="A loan" onClose={onClose}>
       <KeptForm kept={kept} onSubmit={(event) => void submit(event)} className="space-y-3">
-        <WhatFor way={way} onWay={setWay} number={numbers?.loanNumber} />
+        <WhatFor form={form} number={numbers?.loanNumber} />
         <fieldset>
           <legend className="text-13 text-quiet mb-1">What goes along, each counted</legend>
           <ul>
@@ -76,15 +98,20 @@ export function AskLoan({ onClose }: { onClose: () => void }) {
         <MainButton type="submit" disabled={busy}>
           Write down the loan
         </MainButton>
-        <Said error={error} />
+        <Said error={error ?? form.formState.errors.root?.message} />
       </KeptForm>
     </Slip>
   )
 }
 
+interface List {
+  readonly items: readonly Item[]
+  readonly setItems: (items: readonly Item[]) => void
+  readonly setError: (error: string | undefined) => void
+}
+
 /** What goes along, and what is typed to be added to it. */
-function useGoing(kept: Kept, way: LoanWay, setError: (error: string | undefined) => void) {
-  const [items, setItems] = useKeptState<readonly Item[]>(kept, 'items', [])
+function useGoing(kept: Kept, way: LoanWay, { items, setItems, setError }: List) {
   const [number, setNumber] = useKeptState(kept, 'number', '')
   const [thing, setThing] = useKeptState(kept, 'thing', '')
   const [n, setN] = useKeptState(kept, 'n', '1')
@@ -132,45 +159,40 @@ function useGoing(kept: Kept, way: LoanWay, setError: (error: string | undefined
 }
 type Going = ReturnType<typeof useGoing>
 
-function WhatFor({
-  way,
-  onWay,
-  number,
-}: {
-  way: LoanWay
-  onWay: (way: LoanWay) => void
-  number: string | undefined
-}) {
+function WhatFor({ form, number }: { form: UseFormReturn<Asking>; number: string | undefined }) {
   const { me } = useSigned()
   return (
     <div className="grid grid-cols-3 items-end gap-3 max-md:grid-cols-1">
       <SelectField
         label="What it is"
-        name="way"
-        value={way}
-        onChange={(e) => onWay(e.target.value as LoanWay)}
         options={loanWays
           .filter((w) => me.role === 'steward' || !forGood(w))
           .map((w) => ({ value: w, label: wayWords[w] }))}
+        {...fieldOf(form, 'way')}
       />
-      <TextField label="With whom" name="with" maxLength={80} required />
-      <TextField label="For what" name="purpose" maxLength={400} required />
-      {forGood(way) && (
+      <TextField label="With whom" {...fieldOf(form, 'with')} maxLength={80} required />
+      <TextField label="For what" {...fieldOf(form, 'purpose')} maxLength={400} required />
+      {forGood(form.watch('way')) && (
         <TextField
           label="Who decided that it goes, and when"
-          name="authority"
+          {...fieldOf(form, 'authority')}
           maxLength={400}
           placeholder="the board, minute of 3 March"
         />
       )}
       <TextField
         label="Number of the loan here"
-        name="number"
+        {...fieldOf(form, 'number')}
         className="num"
         maxLength={40}
         placeholder={number}
       />
-      <TextField label="Their number, if they have one" name="theirNumber" className="num" maxLength={40} />
+      <TextField
+        label="Their number, if they have one"
+        {...fieldOf(form, 'theirNumber')}
+        className="num"
+        maxLength={40}
+      />
     </div>
   )
 }

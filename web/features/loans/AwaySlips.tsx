@@ -1,41 +1,43 @@
 /** What happens while it is away: it ran, or something went wrong. */
+import type { BodyOf } from '#core/history/bodies/index.ts'
 import type { MachineId } from '#core/ids.ts'
 import type { LoanView } from '#core/views/loan-shape.ts'
 import { useBasis } from './told.ts'
+import { incidentBody } from '#core/history/bodies/bench.ts'
+import { runBody } from '#core/history/bodies/loan.ts'
+import { fieldOf, useBodyForm } from '#web/app/body-form.ts'
 import { useSend } from '#web/app/send.ts'
-import { typedIn } from '#web/app/typed.ts'
+import { figure, typed } from '#web/app/typed.ts'
 import { AreaField, MainButton, Said, SelectField, Slip, TextField } from '#web/ui/Forms.tsx'
 import { KeptForm, useKept } from '#web/ui/kept.tsx'
 
 const machineOptions = (view: LoanView) => view.machines.map((m) => ({ value: m.id, label: m.name }))
 
+type Ran = Readonly<Record<'machine' | 'who' | 'minutes' | 'started' | 'symptom', string>>
+
 export function RunSlip({ view, onClose }: { view: LoanView; onClose: () => void }) {
   const kept = useKept(`loan ${view.id} run`, onClose)
   const basis = useBasis()
-  const { send, error, busy, setError } = useSend(kept.forget)
-  const submit = async (event: React.FormEvent<HTMLFormElement>) => {
-    event.preventDefault()
-    const { text } = typedIn(event.currentTarget)
-    const minutes = Number(text('minutes'))
-    if (!text('minutes') || !Number.isInteger(minutes) || minutes < 0)
-      return setError('Write how long it ran, in whole minutes.')
-    if (!text('who')) return setError('Say who switched it on.')
-    const written = await send([
-      {
-        basis: basis('them'),
-        body: {
-          kind: 'run',
-          loan: view.id,
-          machine: text('machine') as MachineId,
-          minutes,
-          who: text('who'),
-          started: text('started') === 'yes',
-          ...(text('symptom') ? { symptom: text('symptom') } : {}),
-        },
-      },
-    ])
-    if (written) kept.done()
-  }
+  const { send, error, busy } = useSend(kept.forget)
+  const bodyOf = (said: Ran): BodyOf<'run'> => ({
+    kind: 'run',
+    loan: view.id,
+    machine: said.machine as MachineId,
+    minutes: figure(said.minutes) ?? NaN,
+    who: said.who.trim(),
+    started: said.started === 'yes',
+    symptom: typed(said.symptom),
+  })
+  const form = useBodyForm<Ran>({
+    defaults: { machine: view.machines[0]?.id ?? '', who: '', minutes: '', started: 'yes', symptom: '' },
+    bodyOf,
+    schema: runBody,
+    says: { minutes: 'Write how long it ran, in whole minutes.', who: 'Say who switched it on.' },
+    kept,
+  })
+  const submit = form.handleSubmit(async (said) => {
+    if (await send([{ basis: basis('them'), body: bodyOf(said) }])) kept.done()
+  })
   return (
     <Slip title="It was switched on" onClose={onClose}>
       <KeptForm
@@ -43,11 +45,15 @@ export function RunSlip({ view, onClose }: { view: LoanView; onClose: () => void
         onSubmit={(event) => void submit(event)}
         className="grid grid-cols-3 items-end gap-3 max-sm:grid-cols-1"
       >
-        <SelectField label="Which machine" name="machine" options={machineOptions(view)} />
-        <TextField label="By whom" name="who" maxLength={80} />
-        <TextField label="Minutes" name="minutes" className="num" inputMode="numeric" />
-        <SelectField label="It started" name="started" options={['yes', 'no']} />
-        <TextField label="What you saw, where something was odd" name="symptom" maxLength={400} />
+        <SelectField label="Which machine" options={machineOptions(view)} {...fieldOf(form, 'machine')} />
+        <TextField label="By whom" maxLength={80} {...fieldOf(form, 'who')} />
+        <TextField label="Minutes" className="num" inputMode="numeric" {...fieldOf(form, 'minutes')} />
+        <SelectField label="It started" options={['yes', 'no']} {...fieldOf(form, 'started')} />
+        <TextField
+          label="What you saw, where something was odd"
+          maxLength={400}
+          {...fieldOf(form, 'symptom')}
+        />
         <MainButton type="submit" disabled={busy}>
           Record the run
         </MainButton>
@@ -57,38 +63,44 @@ export function RunSlip({ view, onClose }: { view: LoanView; onClose: () => void
   )
 }
 
+type Happened = Readonly<Record<'machine' | 'words' | 'atOnce', string>>
+
 export function IncidentSlip({ view, onClose }: { view: LoanView; onClose: () => void }) {
   const kept = useKept(`loan ${view.id} incident`, onClose)
   const basis = useBasis()
-  const { send, error, busy, setError } = useSend(kept.forget)
-  const submit = async (event: React.FormEvent<HTMLFormElement>) => {
-    event.preventDefault()
-    const form = new FormData(event.currentTarget)
-    const text = (name: string) => String(form.get(name) ?? '').trim()
-    if (!text('words')) return setError('Say what happened.')
-    const written = await send([
-      {
-        basis: basis('them'),
-        body: {
-          kind: 'incident',
-          loan: view.id,
-          machine: text('machine') as MachineId,
-          words: text('words'),
-          ...(text('atOnce') ? { madeSafe: text('atOnce') } : {}),
-        },
-      },
-    ])
-    if (written) kept.done()
-  }
+  const { send, error, busy } = useSend(kept.forget)
+  const bodyOf = ({ machine, words, atOnce }: Happened): BodyOf<'incident'> => ({
+    kind: 'incident',
+    loan: view.id,
+    machine: machine as MachineId,
+    words: words.trim(),
+    madeSafe: typed(atOnce),
+  })
+  const form = useBodyForm<Happened>({
+    defaults: { machine: view.machines[0]?.id ?? '', words: '', atOnce: '' },
+    bodyOf,
+    schema: incidentBody,
+    fields: { madeSafe: 'atOnce' },
+    says: { words: 'Say what happened.' },
+    kept,
+  })
+  const submit = form.handleSubmit(async (said) => {
+    if (await send([{ basis: basis('them'), body: bodyOf(said) }])) kept.done()
+  })
   return (
     <Slip title="Something went wrong" onClose={onClose}>
       <KeptForm kept={kept} onSubmit={(event) => void submit(event)} className="space-y-3">
         <p className="font-bold">
           Smoke, a smell or a spark: pull the mains plug first, then write. Do not switch it on again.
         </p>
-        <SelectField label="Which machine" name="machine" options={machineOptions(view)} />
-        <AreaField label="What happened" name="words" />
-        <TextField label="What was done at once" name="atOnce" placeholder="plug pulled" maxLength={400} />
+        <SelectField label="Which machine" options={machineOptions(view)} {...fieldOf(form, 'machine')} />
+        <AreaField label="What happened" {...fieldOf(form, 'words')} />
+        <TextField
+          label="What was done at once"
+          placeholder="plug pulled"
+          maxLength={400}
+          {...fieldOf(form, 'atOnce')}
+        />
         <p>
           Will be written: the incident, and “do not power” until somebody of the collection has looked at the
           machine.

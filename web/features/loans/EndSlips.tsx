@@ -1,8 +1,9 @@
 /** How a loan ends: recalled, what will not come home accounted for, closed. */
 import { useQuery } from '@tanstack/react-query'
-import { useState } from 'react'
 import { dayOnly } from '#api/words/dates.ts'
 import { list } from '#api/words/lists.ts'
+import { fieldOf, useBodyForm } from '#web/app/body-form.ts'
+import { loanBody } from '#core/history/bodies/loan.ts'
 import { forGood } from '#core/history/loan-ways.ts'
 import type { MachineId } from '#core/ids.ts'
 import { get } from '#web/app/http.ts'
@@ -10,30 +11,33 @@ import { keys } from '#web/app/keys.ts'
 import type { BodyOf } from '#core/history/bodies/index.ts'
 import type { LoanView } from '#core/views/loan-shape.ts'
 import { useSend } from '#web/app/send.ts'
-import { typedIn } from '#web/app/typed.ts'
+import { figure, typed } from '#web/app/typed.ts'
 import { MainButton, Said, SelectField, Slip, TextField } from '#web/ui/Forms.tsx'
-import { KeptForm, useKept } from '#web/ui/kept.tsx'
+import { KeptForm, useKept, useKeptForm } from '#web/ui/kept.tsx'
+import { Tick } from '#web/ui/Tick.tsx'
+
+type Recall = Readonly<Record<'homeBy' | 'reason', string>>
 
 export function RecallSlip({ view, onClose }: { view: LoanView; onClose: () => void }) {
   const kept = useKept(`loan ${view.id} recall`, onClose)
-  const { send, error, busy, setError } = useSend(kept.forget)
-  const submit = async (event: React.FormEvent<HTMLFormElement>) => {
-    event.preventDefault()
-    const { text } = typedIn(event.currentTarget)
-    if (!text('reason') || !text('homeBy')) return setError('Say by when, and why.')
-    const written = await send([
-      {
-        body: {
-          kind: 'loan',
-          what: 'recalled',
-          loan: view.id,
-          homeBy: text('homeBy'),
-          reason: text('reason'),
-        },
-      },
-    ])
-    if (written) kept.done()
-  }
+  const { send, error, busy } = useSend(kept.forget)
+  const bodyOf = ({ homeBy, reason }: Recall): BodyOf<'loan'> => ({
+    kind: 'loan',
+    what: 'recalled',
+    loan: view.id,
+    homeBy,
+    reason: reason.trim(),
+  })
+  const form = useBodyForm<Recall>({
+    defaults: { homeBy: view.recallable ?? '', reason: '' },
+    bodyOf,
+    schema: loanBody,
+    says: { homeBy: 'Say by when.', reason: 'Say why.' },
+    kept,
+  })
+  const submit = form.handleSubmit(async (said) => {
+    if (await send([{ body: bodyOf(said) }])) kept.done()
+  })
   return (
     <Slip title="Ask for it back" onClose={onClose}>
       <KeptForm
@@ -41,8 +45,8 @@ export function RecallSlip({ view, onClose }: { view: LoanView; onClose: () => v
         onSubmit={(event) => void submit(event)}
         className="grid grid-cols-3 items-end gap-3 max-sm:grid-cols-1"
       >
-        <TextField label="Home by" name="homeBy" type="date" className="num" defaultValue={view.recallable} />
-        <TextField label="Why" name="reason" maxLength={400} />
+        <TextField label="Home by" type="date" className="num" {...fieldOf(form, 'homeBy')} />
+        <TextField label="Why" maxLength={400} {...fieldOf(form, 'reason')} />
         <MainButton type="submit" disabled={busy}>
           Record the recall
         </MainButton>
@@ -63,33 +67,33 @@ const fates = [
   { value: 'stays on a loan of its own', label: 'stays there, on a loan of its own' },
 ]
 
+type Accounting = Readonly<Record<'item' | 'n' | 'as' | 'words', string>>
+
 export function AccountSlip({ view, onClose }: { view: LoanView; onClose: () => void }) {
   const kept = useKept(`loan ${view.id} account`, onClose)
-  const { send, error, busy, setError } = useSend(kept.forget)
+  const { send, error, busy } = useSend(kept.forget)
   const missing = view.itemRows
     .map((r) => ({ item: r.item, n: r.n - r.home - r.accounted }))
     .filter((r) => r.n > 0)
-  const submit = async (event: React.FormEvent<HTMLFormElement>) => {
-    event.preventDefault()
-    const form = new FormData(event.currentTarget)
-    const text = (name: string) => String(form.get(name) ?? '').trim()
-    if (!text('words')) return setError('Say what was agreed, and with whom.')
-    type Fate = Extract<BodyOf<'loan'>, { what: 'accounted' }>['as']
-    const written = await send([
-      {
-        body: {
-          kind: 'loan',
-          what: 'accounted',
-          loan: view.id,
-          item: text('item'),
-          n: Number(text('n') || 1),
-          as: text('as') as Fate,
-          words: text('words'),
-        },
-      },
-    ])
-    if (written) kept.done()
-  }
+  const bodyOf = ({ item, n, as, words }: Accounting): BodyOf<'loan'> => ({
+    kind: 'loan',
+    what: 'accounted',
+    loan: view.id,
+    item,
+    n: figure(n) ?? 1,
+    as: as as Extract<BodyOf<'loan'>, { what: 'accounted' }>['as'],
+    words: words.trim(),
+  })
+  const form = useBodyForm<Accounting>({
+    defaults: { item: missing[0]?.item ?? '', n: '1', as: 'lost', words: '' },
+    bodyOf,
+    schema: loanBody,
+    says: { words: 'Say what was agreed, and with whom.' },
+    kept,
+  })
+  const submit = form.handleSubmit(async (said) => {
+    if (await send([{ body: bodyOf(said) }])) kept.done()
+  })
   return (
     <Slip title="What will not come home" onClose={onClose}>
       <KeptForm
@@ -99,12 +103,12 @@ export function AccountSlip({ view, onClose }: { view: LoanView; onClose: () => 
       >
         <SelectField
           label="Which thing"
-          name="item"
           options={missing.map((m) => ({ value: m.item, label: m.n === 1 ? m.item : `${m.item} (${m.n})` }))}
+          {...fieldOf(form, 'item')}
         />
-        <TextField label="How many" name="n" className="num" inputMode="numeric" defaultValue="1" />
-        <SelectField label="What became of it" name="as" options={fates} />
-        <TextField label="Agreed with whom, and how" name="words" maxLength={400} />
+        <TextField label="How many" className="num" inputMode="numeric" {...fieldOf(form, 'n')} />
+        <SelectField label="What became of it" options={fates} {...fieldOf(form, 'as')} />
+        <TextField label="Agreed with whom, and how" maxLength={400} {...fieldOf(form, 'words')} />
         <MainButton type="submit" disabled={busy}>
           Account for the thing
         </MainButton>
@@ -118,18 +122,16 @@ export function CloseSlip({ view, onClose }: { view: LoanView; onClose: () => vo
   const kept = useKept(`loan ${view.id} close`, onClose)
   const { send, error, busy } = useSend(kept.forget)
   const people = useQuery({ queryKey: keys.people, queryFn: () => get('/people') })
-  const [ends, setEnds] = useState(true)
+  const form = useKeptForm(kept, { defaultValues: { words: '', ends: true } })
   const sights =
     people.data?.people
       .find((p) => p.party === view.withParty)
       ?.grants.filter((g) => view.machines.some((m) => m.id === g.machine)) ?? []
   const gone = forGood(view.way)
   const open = view.machines.flatMap((m) => m.differences).filter((d) => d.judged !== 'agreed').length
-  const submit = async (event: React.FormEvent<HTMLFormElement>) => {
-    event.preventDefault()
-    const words = typedIn(event.currentTarget).text('words')
+  const submit = form.handleSubmit(async ({ words, ends }) => {
     const written = await send([
-      { body: { kind: 'loan', what: 'closed', loan: view.id, ...(words ? { words } : {}) } },
+      { body: { kind: 'loan', what: 'closed', loan: view.id, words: typed(words) } },
       ...(ends
         ? sights.map((g) => ({
             body: {
@@ -156,7 +158,7 @@ export function CloseSlip({ view, onClose }: { view: LoanView; onClose: () => vo
         : []),
     ])
     if (written) kept.done()
-  }
+  })
   return (
     <Slip title="Close the loan" onClose={onClose}>
       <KeptForm kept={kept} onSubmit={(event) => void submit(event)} className="space-y-3">
@@ -168,17 +170,12 @@ export function CloseSlip({ view, onClose }: { view: LoanView; onClose: () => vo
               : 'Everything is home or accounted for.'}
         </p>
         {sights.length > 0 && (
-          <label className="flex min-h-11 items-center gap-2">
-            <input
-              type="checkbox"
-              className="size-5"
-              checked={ends}
-              onChange={(e) => setEnds(e.target.checked)}
-            />
-            {`What ${view.with} may see of ${list(sights.map((g) => g.label))} ends with it`}
-          </label>
+          <Tick
+            label={`What ${view.with} may see of ${list(sights.map((g) => g.label))} ends with it`}
+            {...form.register('ends')}
+          />
         )}
-        <TextField label="Remarks" name="words" maxLength={400} />
+        <TextField label="Remarks" maxLength={400} {...form.register('words')} />
         <MainButton type="submit" disabled={busy}>
           Close the loan
         </MainButton>

@@ -1,4 +1,5 @@
 /** Things are received, each counted; what is missing is short. What it will say stands above the button. */
+import type { UseFormReturn } from 'react-hook-form'
 import { instantToMs, msToInstant } from '#core/quantity/time.ts'
 import type { LoanView, OpenRelease } from '#core/views/loan-shape.ts'
 import { nowInstant } from '#web/app/clock.ts'
@@ -6,10 +7,17 @@ import { returningBodies } from './goods.ts'
 import { countsOf, Counts, counted, machinesOf, readGoods, said } from './Counts.tsx'
 import { useBasis } from './told.ts'
 import { useSend } from '#web/app/send.ts'
-import { typedIn } from '#web/app/typed.ts'
+import { typed } from '#web/app/typed.ts'
 import { AreaField, MainButton, Said, SelectField, Slip } from '#web/ui/Forms.tsx'
-import { KeptForm, useKept, useKeptState } from '#web/ui/kept.tsx'
-import { Tick } from '#web/ui/Tick.tsx'
+import { KeptForm, useKept, useKeptForm, useKeptState } from '#web/ui/kept.tsx'
+import { Tick, Ticks } from '#web/ui/Tick.tsx'
+
+interface Receiving {
+  readonly boxes: readonly string[]
+  readonly packing: 'in order' | 'wet' | 'crushed' | 'opened'
+  readonly cold: boolean
+  readonly words: string
+}
 
 const restHours = 24
 
@@ -32,15 +40,15 @@ export function ReceiveSlip({
     boxes: [],
   }
   const [counts, setCounts] = useKeptState(kept, 'counts', countsOf(release.items))
-  const [boxes, setBoxes] = useKeptState<readonly number[]>(kept, 'boxes', release.boxes)
-  const [cold, setCold] = useKeptState(kept, 'cold', false)
+  const form = useKeptForm<Receiving>(kept, {
+    defaultValues: { boxes: release.boxes.map(String), packing: 'in order', cold: false, words: '' },
+  })
+  const cold = form.watch('cold')
   const items = counted(release.items, counts)
   const short = release.items
     .map((r) => ({ item: r.item, n: r.n - (items.find((i) => i.item === r.item)?.n ?? 0) }))
     .filter((r) => r.n > 0)
-  const submit = async (event: React.FormEvent<HTMLFormElement>) => {
-    event.preventDefault()
-    const { text } = typedIn(event.currentTarget)
+  const submit = form.handleSubmit(async ({ boxes, packing, words }) => {
     if (items.some((i) => !Number.isInteger(i.n) || i.n < 0))
       return setError('Count in whole numbers; 0 for what is not there.')
     const home = release.to === 'house' && view.homeIs === 'house'
@@ -57,29 +65,29 @@ export function ReceiveSlip({
           by: release.to,
           items,
           machines: machinesOf(view, items),
-          boxes: [...boxes],
-          packing: text('packing') as 'in order' | 'wet' | 'crushed' | 'opened',
+          boxes: boxes.map(Number),
+          packing,
           ...(cold ? { restUntil: msToInstant(instantToMs(nowInstant()) + restHours * 3_600_000) } : {}),
-          ...(text('words') ? { words: text('words') } : {}),
+          words: typed(words),
         },
       },
       ...goods.map((body) => ({ body })),
     ])
     if (written) kept.done()
-  }
+  })
   return (
     <Slip title={announced ? 'Confirm what arrived' : 'It came back without notice'} onClose={onClose}>
       <KeptForm kept={kept} onSubmit={(event) => void submit(event)}>
         <Counts rows={release.items} counts={counts} onChange={setCounts} />
-        <Boxes sent={release.boxes} came={boxes} onCame={setBoxes} />
-        <PackingFields cold={cold} onCold={setCold} />
+        <Boxes sent={release.boxes} form={form} />
+        <PackingFields form={form} />
         {cold && (
           <p className="mt-2">
             {`Leave it closed and unplugged for ${restHours} hours, so that moisture inside can dry. The wait is written with it.`}
           </p>
         )}
         <div className="mt-3">
-          <AreaField label="Remarks" name="words" />
+          <AreaField label="Remarks" {...form.register('words')} />
         </div>
         <WillBeWritten short={short} items={items} />
         <MainButton type="submit" disabled={busy}>
@@ -107,36 +115,29 @@ function WillBeWritten({
   )
 }
 
-function PackingFields({ cold, onCold }: { cold: boolean; onCold: (value: boolean) => void }) {
+function PackingFields({ form }: { form: UseFormReturn<Receiving> }) {
   return (
     <div className="grid grid-cols-2 items-end gap-3 max-sm:grid-cols-1">
-      <SelectField label="The packing" name="packing" options={['in order', 'wet', 'crushed', 'opened']} />
-      <Tick label="It came from cold or damp" checked={cold} onChange={(e) => onCold(e.target.checked)} />
+      <SelectField
+        label="The packing"
+        options={['in order', 'wet', 'crushed', 'opened']}
+        {...form.register('packing')}
+      />
+      <Tick label="It came from cold or damp" {...form.register('cold')} />
     </div>
   )
 }
 
-function Boxes({
-  sent,
-  came,
-  onCame,
-}: {
-  sent: readonly number[]
-  came: readonly number[]
-  onCame: (came: readonly number[]) => void
-}) {
+function Boxes({ sent, form }: { sent: readonly number[]; form: UseFormReturn<Receiving> }) {
   if (sent.length === 0) return null
   return (
     <fieldset className="mb-3 flex flex-wrap gap-x-5 gap-y-1">
       <legend className="text-13 text-quiet mb-1">Boxes that came</legend>
-      {sent.map((box) => (
-        <Tick
-          key={box}
-          label={`Box ${box}`}
-          checked={came.includes(box)}
-          onChange={(e) => onCame(e.target.checked ? [...came, box] : came.filter((b) => b !== box))}
-        />
-      ))}
+      <Ticks
+        control={form.control}
+        name="boxes"
+        options={sent.map((box) => ({ value: String(box), label: `Box ${box}` }))}
+      />
     </fieldset>
   )
 }

@@ -1,5 +1,6 @@
 /** Things leave one hand, each counted. What it will say stands above the button. */
 import { useQuery } from '@tanstack/react-query'
+import type { UseFormReturn } from 'react-hook-form'
 import { releaseAnswerWords } from '#api/words/loans.ts'
 import { atLeast, type Role } from '#core/roles.ts'
 import type { BodyOf } from '#core/history/bodies/index.ts'
@@ -10,14 +11,14 @@ import type { LoanItemRow, LoanView } from '#core/views/loan-shape.ts'
 import { get } from '#web/app/http.ts'
 import { keys } from '#web/app/keys.ts'
 import { leavingBodies } from './goods.ts'
-import { countsOf, Counts, counted, machinesOf, readGoods, said } from './Counts.tsx'
+import { countsOf, Counts, counted, machinesOf, readGoods, said as itemsSaid } from './Counts.tsx'
 import { DispatchAsks } from './DispatchAsks.tsx'
 import { useBasis } from './told.ts'
 import { useSend } from '#web/app/send.ts'
 import { useDates, useSigned } from '#web/app/session.tsx'
-import { typedIn, type Typed } from '#web/app/typed.ts'
+import { figure, typed } from '#web/app/typed.ts'
 import { MainButton, Said, SelectField, Slip, TextField } from '#web/ui/Forms.tsx'
-import { KeptForm, useKept, useKeptState } from '#web/ui/kept.tsx'
+import { KeptForm, useKept, useKeptForm, useKeptState } from '#web/ui/kept.tsx'
 
 /** A steward’s words let it go; that its mains suit it there is for a restorer to say. */
 const maySay = ({ rule, is }: ReleaseAnswer, role: Role): boolean =>
@@ -50,49 +51,51 @@ export function ReleaseSlip({
   const [reasons, setReasons] = useKeptState<Reasons>(kept, 'reasons', {})
   const leaving = from === 'house' && view.homeIs === 'house'
   const items = counted(rows, counts)
-  const submit = async (event: React.FormEvent<HTMLFormElement>) => {
-    event.preventDefault()
-    const typed = typedIn(event.currentTarget)
+  const packed = usePackedBoxes(view)
+  const form = useKeptForm<Releasing>(kept, {
+    defaultValues: { to: '', backTo: 'them', carriage: 'vehicle', carrier: '', boxes: '', words: '' },
+  })
+  const submit = form.handleSubmit(async (said) => {
     if (items.some((i) => !Number.isInteger(i.n) || i.n < 0)) return setError('Count in whole numbers.')
     if (items.every((i) => i.n === 0)) return setError('Nothing is counted.')
-    const onward = third ? partyNamed(typed.text('to'), 'borrower') : undefined
+    const onward = third ? partyNamed(said.to, 'borrower') : undefined
     if (third && !onward) return setError('Say who has it now.')
     const goods = await readGoods(() => (leaving ? leavingBodies(view, items, zone) : Promise.resolve([])))
     if (typeof goods === 'string') return setError(goods)
-    const to = onward?.party ?? receiver(view, from, onwards, typed.text('backTo'))
-    const body = { ...releasedOf(typed, view, items, reasons), from: giverOf(view, from, onwards), to }
+    const to = onward?.party ?? receiver(view, from, onwards, said.backTo)
+    const body = { ...releasedOf(said, packed, view, items, reasons), from: giverOf(view, from, onwards), to }
     const written = await send([
       ...(onward?.bodies ?? []).map((b) => ({ body: b })),
       { basis: basis(from), body },
       ...goods.map((b) => ({ body: b })),
     ])
     if (written) kept.done()
-  }
+  })
   return (
     <Slip title={useTitle(view, from, onwards)} onClose={onClose}>
       <KeptForm kept={kept} onSubmit={(event) => void submit(event)}>
         {leaving && <OpenBefore view={view} reasons={reasons} onReasons={setReasons} />}
         {third && (
           <div className="mb-3 max-w-96">
-            <TextField label="Who has it now" name="to" maxLength={80} />
+            <TextField label="Who has it now" maxLength={80} {...form.register('to')} />
           </div>
         )}
         {onwards && !third && (
           <div className="mb-3 max-w-96">
             <SelectField
               label="To whom"
-              name="backTo"
               options={[
                 { value: 'them', label: view.with },
                 { value: 'house', label: 'this collection' },
               ]}
+              {...form.register('backTo')}
             />
           </div>
         )}
         <Counts rows={rows} counts={counts} onChange={setCounts} />
-        <Carrying view={view} />
+        <Carrying form={form} packed={packed} />
         <p className="my-3">
-          {`Will be written: ${onwards ? 'handed on' : from === 'house' ? `released to ${view.with}` : 'sent back'}: ${said(items) || 'nothing'}. A machine that travels by vehicle or post is tested again afterwards.`}
+          {`Will be written: ${onwards ? 'handed on' : from === 'house' ? `released to ${view.with}` : 'sent back'}: ${itemsSaid(items) || 'nothing'}. A machine that travels by vehicle or post is tested again afterwards.`}
         </p>
         <MainButton type="submit" disabled={busy}>
           Record the release
@@ -104,6 +107,14 @@ export function ReleaseSlip({
 }
 
 type Released = Extract<BodyOf<'handover'>, { what: 'released' }>
+interface Releasing {
+  readonly to: string
+  readonly backTo: string
+  readonly carriage: Released['carriage']
+  readonly carrier: string
+  readonly boxes: string
+  readonly words: string
+}
 type Reasons = Readonly<Record<string, string>>
 
 const giverOf = (view: LoanView, from: 'house' | 'them', onwards: Onwards | undefined): Side =>
@@ -134,7 +145,8 @@ function rowsThere(view: LoanView, from: 'house' | 'them', onwards: Onwards | un
 
 /** The release as it is typed, without from whom to whom. */
 const releasedOf = (
-  { text, some }: Typed,
+  { carriage, carrier, boxes, words }: Releasing,
+  packed: number,
   view: LoanView,
   items: ReturnType<typeof counted>,
   reasons: Reasons,
@@ -142,15 +154,15 @@ const releasedOf = (
   kind: 'handover',
   what: 'released',
   loan: view.id,
-  carriage: text('carriage') as Released['carriage'],
-  carrier: some('carrier'),
+  carriage,
+  carrier: typed(carrier),
   items: items.filter((i) => i.n > 0),
   machines: machinesOf(view, items),
-  boxes: Number(text('boxes') || 0),
+  boxes: figure(boxes) ?? packed,
   although: Object.entries(reasons).flatMap(([rule, because]) =>
     because.trim() ? [{ rule, because: because.trim() }] : [],
   ),
-  words: some('words'),
+  words: typed(words),
 })
 
 function useTitle(view: LoanView, from: 'house' | 'them', onwards: Onwards | undefined): string {
@@ -198,26 +210,32 @@ function OpenBefore({
   )
 }
 
-function Carrying({ view }: { view: LoanView }) {
+/** Boxes of the packing list; one where there is none. */
+function usePackedBoxes(view: LoanView): number {
   const packing = useQuery({
     queryKey: keys.papers(view.id),
     queryFn: () => get('/loans/:id/papers', { id: view.id }),
   })
-  const boxes = Math.max(1, ...(packing.data?.packed.map((p) => p.box) ?? []))
+  return Math.max(1, ...(packing.data?.packed.map((p) => p.box) ?? []))
+}
+
+function Carrying({ form, packed }: { form: UseFormReturn<Releasing>; packed: number }) {
   return (
     <div className="grid grid-cols-4 items-end gap-3 max-lg:grid-cols-2 max-sm:grid-cols-1">
-      <SelectField label="How it travels" name="carriage" options={['vehicle', 'post', 'by hand']} />
-      <TextField label="Who carries it" name="carrier" maxLength={80} />
+      <SelectField
+        label="How it travels"
+        options={['vehicle', 'post', 'by hand']}
+        {...form.register('carriage')}
+      />
+      <TextField label="Who carries it" maxLength={80} {...form.register('carrier')} />
       <TextField
-        // Once the packing list is there, it counts as many as that says.
-        key={boxes}
         label="Boxes"
-        name="boxes"
         className="num"
         inputMode="numeric"
-        defaultValue={boxes}
+        placeholder={String(packed)}
+        {...form.register('boxes')}
       />
-      <TextField label="Remarks" name="words" maxLength={400} />
+      <TextField label="Remarks" maxLength={400} {...form.register('words')} />
     </div>
   )
 }

@@ -1,6 +1,7 @@
 /** A sheet that came back signed: it is known by the code at its foot, and kept beside the paper as it was issued. */
 import { useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
+import type { UseFormReturn } from 'react-hook-form'
 import type { PaperRow } from '#api/papers.ts'
 import { paperTitle } from '#api/words/paper-names.ts'
 import type { LoanView } from '#core/views/loan-shape.ts'
@@ -9,7 +10,16 @@ import { upload, wordsOf } from '#web/app/http.ts'
 import { keys } from '#web/app/keys.ts'
 import { useSigned } from '#web/app/session.tsx'
 import { Field, MainButton, Said, Slip, TextField } from '#web/ui/Forms.tsx'
-import { KeptForm, useKept, useKeptState } from '#web/ui/kept.tsx'
+import { KeptForm, useKept, useKeptForm } from '#web/ui/kept.tsx'
+import { Ticks } from '#web/ui/Tick.tsx'
+
+interface Signed {
+  readonly code: string
+  readonly by: readonly string[]
+  readonly on: string
+  readonly words: string
+  readonly scan: FileList | undefined
+}
 
 const signs = (code: string) => code.toUpperCase().replace(/[^0-9A-F]/g, '')
 
@@ -25,32 +35,32 @@ export function SignedSlip({
   const { me } = useSigned()
   const client = useQueryClient()
   const kept = useKept(`loan ${view.id} signed`, onClose)
-  const [code, setCode] = useKeptState(kept, 'code', '')
-  const [by, setBy] = useKeptState<readonly string[]>(kept, 'by', [view.withParty])
+  const form = useKeptForm<Signed>(kept, {
+    defaultValues: { code: '', by: [view.withParty], on: view.today, words: '', scan: undefined },
+  })
+  const code = form.watch('code')
   const [error, setError] = useState<string>()
   const [busy, setBusy] = useState(false)
   const paper = papers.find((p) => signs(p.code) === signs(code))
-  const submit = async (event: React.FormEvent<HTMLFormElement>) => {
-    event.preventDefault()
-    const form = new FormData(event.currentTarget)
-    const scan = form.get('scan')
+  const submit = form.handleSubmit(async ({ by, on, words, scan: files }) => {
+    const scan = files?.[0]
     if (!paper) return setError('Type the code that stands at the foot of the sheet: eight signs, 4F0A-91C2.')
-    if (!(scan instanceof File) || scan.size === 0)
-      return setError('Choose the scan or the photograph of the sheet.')
+    if (!scan || scan.size === 0) return setError('Choose the scan or the photograph of the sheet.')
     if (by.length === 0) return setError('Say who signed it.')
-    form.set('code', code)
-    form.set('by', by.join(','))
+    const signed = new FormData()
+    for (const [name, value] of Object.entries({ code, by: by.join(','), on, words })) signed.set(name, value)
+    signed.set('scan', scan)
     setBusy(true)
     setError(undefined)
     try {
-      await upload('/loans/:id/signed', form, { id: view.id })
+      await upload('/loans/:id/signed', signed, { id: view.id })
       await client.invalidateQueries({ queryKey: keys.loan(view.id) })
       kept.done()
     } catch (failure) {
       setError(wordsOf(failure))
       setBusy(false)
     }
-  }
+  })
   return (
     <Slip title="Keep a signed sheet" onClose={onClose}>
       <KeptForm
@@ -58,21 +68,21 @@ export function SignedSlip({
         onSubmit={(event) => void submit(event)}
         className="grid grid-cols-2 items-end gap-3 max-sm:grid-cols-1"
       >
-        <CodeField code={code} onCode={setCode} paper={paper} />
-        <TextField label="Signed on" name="on" type="date" className="num" defaultValue={view.today} />
+        <CodeField form={form} paper={paper} />
+        <TextField label="Signed on" type="date" className="num" {...form.register('on')} />
         <Field label="Scan or photograph (PDF, JPEG, PNG)">
           {(id) => (
             <input
               id={id}
               className="field w-full"
-              name="scan"
               type="file"
               accept="application/pdf,image/jpeg,image/png,image/webp"
+              {...form.register('scan')}
             />
           )}
         </Field>
-        <SignedBy view={view} by={by} onBy={setBy} />
-        <TextField label="Remarks" name="words" maxLength={400} />
+        <SignedBy view={view} form={form} />
+        <TextField label="Remarks" maxLength={400} {...form.register('words')} />
         <MainButton type="submit" disabled={busy}>
           Keep the signed sheet
         </MainButton>
@@ -89,53 +99,31 @@ export function SignedSlip({
   )
 }
 
-function SignedBy({
-  view,
-  by,
-  onBy,
-}: {
-  view: LoanView
-  by: readonly string[]
-  onBy: (value: readonly string[]) => void
-}) {
+function SignedBy({ view, form }: { view: LoanView; form: UseFormReturn<Signed> }) {
   return (
     <fieldset className="flex flex-wrap gap-x-5">
       <legend className="text-13 text-quiet mb-1">Signed by</legend>
-      {[
-        [view.withParty, view.with],
-        ['house', 'this collection'],
-      ].map(([side = '', name]) => (
-        <label key={side} className="flex min-h-11 items-center gap-2">
-          <input
-            type="checkbox"
-            className="size-5"
-            checked={by.includes(side)}
-            onChange={(e) => onBy(e.target.checked ? [...by, side] : by.filter((b) => b !== side))}
-          />
-          {name}
-        </label>
-      ))}
+      <Ticks
+        control={form.control}
+        name="by"
+        options={[
+          { value: view.withParty, label: view.with },
+          { value: 'house', label: 'this collection' },
+        ]}
+      />
     </fieldset>
   )
 }
 
-function CodeField({
-  code,
-  onCode,
-  paper,
-}: {
-  code: string
-  onCode: (value: string) => void
-  paper: PaperRow | undefined
-}) {
+function CodeField({ form, paper }: { form: UseFormReturn<Signed>; paper: PaperRow | undefined }) {
+  const code = form.watch('code')
   return (
     <TextField
       label="Code at its foot"
       className="num"
       placeholder="4F0A-91C2"
       autoComplete="off"
-      value={code}
-      onChange={(e) => onCode(e.target.value)}
+      {...form.register('code')}
       hint={
         paper
           ? `Paper ${paper.number}, ${paperTitle(paper.sort)}.`

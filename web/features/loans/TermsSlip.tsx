@@ -1,27 +1,33 @@
 /** The terms of a loan, a new version each time: what was agreed before stays readable. */
 import type { ComponentProps } from 'react'
-import { runRules } from '#core/history/bodies/loan.ts'
+import type { UseFormReturn } from 'react-hook-form'
+import { loanBody, runRules } from '#core/history/bodies/loan.ts'
 import { coverDays } from '#core/loans/release.ts'
-import { dayAfter } from '#core/quantity/time.ts'
 import type { LoanView } from '#core/views/loan-shape.ts'
+import { fieldOf, useBodyForm } from '#web/app/body-form.ts'
 import { useSend } from '#web/app/send.ts'
 import { useSigned } from '#web/app/session.tsx'
-import { typedIn } from '#web/app/typed.ts'
 import { AreaField, MainButton, Said, SelectField, Slip, TextField } from '#web/ui/Forms.tsx'
 import { KeptForm, useKept } from '#web/ui/kept.tsx'
-import { amountOf, PriceFields } from '#web/ui/PriceFields.tsx'
-import { termsOf, type Terms } from './terms-form.ts'
+import { PriceFields } from '#web/ui/PriceFields.tsx'
+import { termsBefore, termsFields, termsOf, termsSay, type TermsForm } from './terms-form.ts'
 
 export function TermsSlip({ view, onClose }: { view: LoanView; onClose: () => void }) {
   const kept = useKept(`loan ${view.id} terms`, onClose)
-  const { send, error, busy, setError } = useSend(kept.forget)
+  const { send, error, busy } = useSend(kept.forget)
+  const { house } = useSigned()
   const before = view.terms.at(-1)?.body
-  const submit = async (event: React.FormEvent<HTMLFormElement>) => {
-    event.preventDefault()
-    const body = termsOf(typedIn(event.currentTarget), view.id)
-    if (typeof body === 'string') return setError(body)
-    if (await send([{ body }])) kept.done()
-  }
+  const form = useBodyForm<TermsForm>({
+    defaults: termsBefore(before, view.today, house.currency),
+    bodyOf: (said) => termsOf(said, view.id),
+    schema: loanBody,
+    fields: termsFields,
+    says: termsSay,
+    kept,
+  })
+  const submit = form.handleSubmit(async (said) => {
+    if (await send([{ body: termsOf(said, view.id) }])) kept.done()
+  })
   return (
     <Slip title={before ? `Terms, version ${view.terms.length + 1}` : 'Terms'} onClose={onClose}>
       <KeptForm
@@ -29,12 +35,12 @@ export function TermsSlip({ view, onClose }: { view: LoanView; onClose: () => vo
         onSubmit={(event) => void submit(event)}
         className="grid grid-cols-4 items-end gap-3 max-lg:grid-cols-2 max-sm:grid-cols-1"
       >
-        <When before={before} today={view.today} />
-        <Where before={before} />
-        <Running before={before} />
-        <Cover before={before} />
-        <Allowed before={before} />
-        <Care before={before} />
+        <When form={form} />
+        <Where form={form} />
+        <Running form={form} />
+        <Cover form={form} />
+        <Allowed form={form} />
+        <Care form={form} />
         <MainButton type="submit" className="justify-self-start" disabled={busy}>
           Save the terms
         </MainButton>
@@ -43,14 +49,13 @@ export function TermsSlip({ view, onClose }: { view: LoanView; onClose: () => vo
         Terms hold once both sides agreed to the same version. Until then the version before holds, if there
         is one.
       </p>
-      <Said error={error} />
+      <Said error={error ?? form.formState.errors.root?.message} />
     </Slip>
   )
 }
 
-/** The version before, whose answers stand in the fields. */
 interface Part {
-  readonly before: Terms | undefined
+  readonly form: UseFormReturn<TermsForm>
 }
 const Day = (field: ComponentProps<typeof TextField>) => <TextField type="date" className="num" {...field} />
 const Figure = (field: ComponentProps<typeof TextField>) => (
@@ -63,121 +68,100 @@ const yesNo = [
   { value: 'yes', label: 'yes' },
   { value: 'no', label: 'no' },
 ]
-function YesNo({ label, name, is }: { label: string; name: string; is: boolean | undefined }) {
-  const before = is === undefined ? '' : is ? 'yes' : 'no'
-  return <SelectField label={label} name={name} options={yesNo} defaultValue={before} />
-}
+const YesNo = (field: Omit<ComponentProps<typeof SelectField>, 'options'>) => (
+  <SelectField options={yesNo} {...field} />
+)
 
-function When({ before, today }: Part & { today: string }) {
+function When({ form }: Part) {
   return (
     <>
-      <Day label="From" name="from" defaultValue={before?.from ?? today} />
-      <Day label="Due back" name="to" defaultValue={before?.to ?? dayAfter(today, 90)} />
-      <Figure label="Notice of a recall, days" name="notice" defaultValue={before?.noticeDays ?? 14} />
+      <Day label="From" {...fieldOf(form, 'from')} />
+      <Day label="Due back" {...fieldOf(form, 'to')} />
+      <Figure label="Notice of a recall, days" {...fieldOf(form, 'notice')} />
     </>
   )
 }
 
-function Where({ before }: Part) {
-  const venue = before?.venue
+function Where({ form }: Part) {
   return (
     <>
-      <TextField label="Where it will be" name="place" maxLength={80} defaultValue={venue?.place} />
-      <Figure label="Mains there, V" name="volts" defaultValue={venue?.volts} />
-      <Figure label="Mains there, Hz" name="hertz" defaultValue={venue?.hertz} />
-      <YesNo label="Sockets are earthed" name="earthed" is={venue?.earthed} />
-      <YesNo label="Residual-current protection" name="residual" is={venue?.residualCurrent} />
+      <TextField label="Where it will be" {...fieldOf(form, 'place')} maxLength={80} />
+      <Figure label="Mains there, V" {...fieldOf(form, 'volts')} />
+      <Figure label="Mains there, Hz" {...fieldOf(form, 'hertz')} />
+      <YesNo label="Sockets are earthed" {...fieldOf(form, 'earthed')} />
+      <YesNo label="Residual-current protection" {...fieldOf(form, 'residual')} />
       <TextField
         label="Transformer, where the mains differ"
-        name="transformer"
+        {...fieldOf(form, 'transformer')}
         maxLength={80}
         placeholder="120 V 200 VA"
-        defaultValue={venue?.transformer}
       />
       <TextField
         label="Television there"
-        name="television"
+        {...fieldOf(form, 'television')}
         maxLength={80}
         placeholder="625/50"
-        defaultValue={venue?.television}
       />
-      <YesNo label="Somebody is with it" name="supervised" is={venue?.supervised} />
-      <YesNo label="It is locked in at night" name="locked" is={venue?.locked} />
+      <YesNo label="Somebody is with it" {...fieldOf(form, 'supervised')} />
+      <YesNo label="It is locked in at night" {...fieldOf(form, 'locked')} />
     </>
   )
 }
 
-function Running({ before }: Part) {
-  const run = before?.run
+function Running({ form }: Part) {
   return (
     <>
-      <SelectField label="Who may switch it on there" name="who" options={runRules} defaultValue={run?.who} />
-      <TextField label="Their names, with commas" name="named" defaultValue={run?.named.join(', ')} />
-      <Figure label="Minutes a day at most" name="minutes" defaultValue={run?.minutesADay} />
+      <SelectField label="Who may switch it on there" {...fieldOf(form, 'who')} options={runRules} />
+      <TextField label="Their names, with commas" {...fieldOf(form, 'named')} />
+      <Figure label="Minutes a day at most" {...fieldOf(form, 'minutes')} />
     </>
   )
 }
 
-function Cover({ before }: Part) {
-  const { house } = useSigned()
-  const cover = before?.cover
+function Cover({ form }: Part) {
   return (
     <>
       <SelectField
         label="Cover by"
-        name="coverBy"
+        {...fieldOf(form, 'coverBy')}
         options={['them', 'us', 'carrier', 'indemnity', 'none']}
-        defaultValue={cover?.by}
       />
-      <Day label="Covered from" name="coverFrom" defaultValue={cover?.from} />
-      <Day label={`Covered until (due + ${coverDays} days)`} name="coverUntil" defaultValue={cover?.until} />
+      <Day label="Covered from" {...fieldOf(form, 'coverFrom')} />
+      <Day label={`Covered until (due + ${coverDays} days)`} {...fieldOf(form, 'coverUntil')} />
       <PriceFields
         label="Agreed value"
-        amount={cover?.value}
-        currency={cover?.value?.currency ?? house.currency}
+        amount={fieldOf(form, 'amount')}
+        currency={fieldOf(form, 'currency')}
       />
     </>
   )
 }
 
 /** What is allowed only when it is written. */
-function Allowed({ before }: Part) {
+function Allowed({ form }: Part) {
   return (
     <>
-      <Words label="Opening it (empty: not allowed)" name="opening" defaultValue={before?.opening} />
-      <Words
-        label="Copying what it holds (empty: not allowed)"
-        name="copying"
-        defaultValue={before?.copying}
-      />
-      <Words label="Lending it on (empty: not allowed)" name="lendingOn" defaultValue={before?.lendingOn} />
-      <Words label="Credit line" name="credit" defaultValue={before?.credit} />
-      <Words label="Photographs" name="photographs" defaultValue={before?.photographs} />
+      <Words label="Opening it (empty: not allowed)" {...fieldOf(form, 'opening')} />
+      <Words label="Copying what it holds (empty: not allowed)" {...fieldOf(form, 'copying')} />
+      <Words label="Lending it on (empty: not allowed)" {...fieldOf(form, 'lendingOn')} />
+      <Words label="Credit line" {...fieldOf(form, 'credit')} />
+      <Words label="Photographs" {...fieldOf(form, 'photographs')} />
     </>
   )
 }
 
-function Care({ before }: Part) {
+function Care({ form }: Part) {
   return (
     <>
       <div className="col-span-2 max-sm:col-span-1">
-        <AreaField
-          label="Instructions to whoever switches it on"
-          name="instructions"
-          defaultValue={before?.run.instructions}
-        />
+        <AreaField label="Instructions to whoever switches it on" {...fieldOf(form, 'instructions')} />
       </div>
       <div className="col-span-2 max-sm:col-span-1">
-        <AreaField label="Handling" name="handling" defaultValue={before?.handling} />
+        <AreaField label="Handling" {...fieldOf(form, 'handling')} />
       </div>
-      <Words label="Light" name="light" placeholder="at most 50 lux, no sun" defaultValue={before?.light} />
-      <Words label="Consumables: whose, and which" name="consumables" defaultValue={before?.consumables} />
-      <Figure
-        label="Repairs up to, then ask the owner"
-        name="limit"
-        placeholder="80.00"
-        defaultValue={before?.repairLimit ? amountOf(before.repairLimit) : undefined}
-      />
+      <Words label="Light" {...fieldOf(form, 'light')} placeholder="at most 50 lux, no sun" />
+      <Words label="Consumables: whose, and which" {...fieldOf(form, 'consumables')} />
+      <Figure label="Repairs up to, then ask the owner" {...fieldOf(form, 'limit')} placeholder="80.00" />
     </>
   )
 }

@@ -1,17 +1,23 @@
 /** Facts of the machine, and the house rules in which it differs. */
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
+import { useForm } from 'react-hook-form'
 import { legalStatuses, purposes } from '#api/choices.ts'
-import type { Body } from '#core/history/bodies/index.ts'
-import type { MachineId, TypeId } from '#core/ids.ts'
-import { parseMoney } from '#core/quantity/quantity.ts'
+import { valueBody } from '#core/history/bodies/arrival.ts'
+import type { Body, BodyOf } from '#core/history/bodies/index.ts'
+import type { MachineId } from '#core/ids.ts'
+import type { Money } from '#core/quantity/quantity.ts'
 import type { MachineView } from '#core/views/machine-shape.ts'
 import { keys } from '#web/app/keys.ts'
 import { get, wordsOf } from '#web/app/http.ts'
 import { useDrafts, useSigned, useWrite } from '#web/app/session.tsx'
-import { typedIn } from '#web/app/typed.ts'
+import { fieldOf, useBodyForm } from '#web/app/body-form.ts'
+import { figure, money, typed } from '#web/app/typed.ts'
+import { changedFacts, factsOf, type FactsForm } from './facts-form.ts'
 import { Act, PlainButton, Said, SelectField, Slip, TextField } from '#web/ui/Forms.tsx'
 import { ChooseRule } from '#web/ui/ChooseRule.tsx'
+
+type AskingForm = Readonly<Record<'amount' | 'currency' | 'hours', string>>
 
 export function FactsSection({ view }: { view: MachineView }) {
   const { me } = useSigned()
@@ -155,28 +161,6 @@ function HouseRules({
   )
 }
 
-/** The facts that were typed otherwise than the record has them. */
-function changedFacts(plate: MachineView['plate'], text: (name: string) => string) {
-  const set: Extract<Body, { kind: 'machine'; what: 'stated' }>['set'] = {}
-  const put = <K extends keyof typeof set>(key: K, value: string, was: string | undefined) => {
-    if (value && value !== was) set[key] = value as never
-  }
-  put('name', text('name'), plate.name)
-  put('serial', text('serial'), plate.serial)
-  put('revision', text('revision'), plate.revision)
-  put(
-    'accessionNumber',
-    text('accessionNumber'),
-    plate.number === plate.entryNumber ? undefined : plate.number,
-  )
-  put('legal', text('legal'), plate.legal)
-  put('purpose', text('purpose'), plate.purpose)
-  if (text('type') && text('type') !== plate.typeId) set.type = text('type') as TypeId
-  const attribute = text('attribute')
-  if (attribute && text('value')) set.attributes = { [attribute]: text('value') }
-  return set
-}
-
 function EditFacts({
   view,
   onSend,
@@ -189,56 +173,48 @@ function EditFacts({
   steward: boolean
 }) {
   const types = useQuery({ queryKey: keys.types, queryFn: () => get('/types') })
-  const { plate } = view
-  const submit = (event: React.FormEvent<HTMLFormElement>) => {
-    event.preventDefault()
-    const { text } = typedIn(event.currentTarget)
-    const set = changedFacts(plate, text)
+  const { register, handleSubmit } = useForm<FactsForm>({ defaultValues: factsOf(view.plate) })
+  const submit = handleSubmit((said) =>
     onSend({
       kind: 'machine',
       what: 'stated',
       machine: view.id,
-      set,
-      ...(text('reason') ? { reason: text('reason') } : {}),
-    })
-  }
+      set: changedFacts(view.plate, said),
+      reason: typed(said.reason),
+    }),
+  )
   return (
     <Slip title="State a fact" onClose={onClose}>
-      <form onSubmit={submit} className="grid grid-cols-2 gap-3">
-        <TextField label="Name" name="name" defaultValue={plate.name} />
+      <form onSubmit={(event) => void submit(event)} className="grid grid-cols-2 gap-3">
+        <TextField label="Name" {...register('name')} />
         <SelectField
           label="Type"
-          name="type"
-          defaultValue={plate.typeId ?? ''}
           options={[
             { value: '', label: 'type not known yet' },
             ...(types.data?.types ?? []).map((t) => ({ value: t.id, label: t.name })),
           ]}
           key={types.data ? 'types' : 'none'}
+          {...register('type')}
         />
-        <TextField label="Serial" name="serial" defaultValue={plate.serial} className="num" />
-        <TextField label="Board and revision" name="revision" defaultValue={plate.revision} className="num" />
-        <SelectField label="Purpose" name="purpose" defaultValue={plate.purpose} options={purposes} />
-        {steward && (
-          <SelectField label="Legal status" name="legal" defaultValue={plate.legal} options={legalStatuses} />
-        )}
-        {steward && (
-          <TextField
-            label="Accession number"
-            name="accessionNumber"
-            defaultValue={plate.number === plate.entryNumber ? '' : plate.number}
-            className="num"
-          />
-        )}
-        <TextField label="Another fact: its name" name="attribute" placeholder="mains" list="facts" />
+        <TextField label="Serial" className="num" {...register('serial')} />
+        <TextField label="Board and revision" className="num" {...register('revision')} />
+        <SelectField label="Purpose" options={purposes} {...register('purpose')} />
+        {steward && <SelectField label="Legal status" options={legalStatuses} {...register('legal')} />}
+        {steward && <TextField label="Accession number" className="num" {...register('accessionNumber')} />}
+        <TextField
+          label="Another fact: its name"
+          placeholder="mains"
+          list="facts"
+          {...register('attribute')}
+        />
         <datalist id="facts">
           <option value="mains" />
           <option value="made" />
           <option value="weight" />
           <option value="line" />
         </datalist>
-        <TextField label="Its value" name="value" placeholder="230 V 50 Hz" />
-        <TextField label="Reason" name="reason" />
+        <TextField label="Its value" placeholder="230 V 50 Hz" {...register('value')} />
+        <TextField label="Reason" {...register('reason')} />
         <div className="flex items-end">
           <PlainButton type="submit">Record the fact</PlainButton>
         </div>
@@ -250,42 +226,48 @@ function EditFacts({
 /** A machine that is for sale: what the house asks, held against the work that it would still take. */
 function Asking({ machine, onSend }: { machine: MachineId; onSend: (body: Body) => void }) {
   const { house } = useSigned()
-  const [error, setError] = useState<string>()
-  const submit = (event: React.FormEvent<HTMLFormElement>) => {
-    event.preventDefault()
-    const form = new FormData(event.currentTarget)
-    const text = (name: string) => String(form.get(name) ?? '').trim()
-    const amount = parseMoney(text('amount'), text('currency').toUpperCase())
-    const hours = text('hours') === '' ? undefined : Number(text('hours').replace(',', '.'))
-    if (!amount) return setError('Write an amount such as 91.00, and a currency of three letters, or ?.')
-    if (hours !== undefined && !(hours >= 0)) return setError('Write hours as a number, such as 6.')
-    setError(undefined)
-    onSend({
-      kind: 'value',
-      machine,
-      sort: 'asking',
-      amount,
-      ...(hours === undefined ? {} : { effortHours: hours }),
-    })
-    event.currentTarget.reset()
-  }
+  const bodyOf = ({ amount, currency, hours }: AskingForm): BodyOf<'value'> => ({
+    kind: 'value',
+    machine,
+    sort: 'asking',
+    amount: money(amount, currency) as Money,
+    effortHours: figure(hours),
+  })
+  const form = useBodyForm<AskingForm>({
+    defaults: { amount: '', currency: house.currency, hours: '' },
+    bodyOf,
+    schema: valueBody,
+    fields: { effortHours: 'hours' },
+    says: {
+      amount: 'Write an amount such as 91.00, and a currency of three letters, or ?.',
+      hours: 'Write hours as a number, such as 6.',
+    },
+  })
+  const submit = form.handleSubmit((said) => {
+    onSend(bodyOf(said))
+    form.reset()
+  })
   return (
     <form
-      onSubmit={submit}
+      onSubmit={(event) => void submit(event)}
       aria-label="For sale"
       className="bg-sheet mb-3 flex flex-wrap items-end gap-3 rounded-sm p-3"
     >
-      <TextField label="For sale at" name="amount" className="num" inputMode="decimal" placeholder="80.00" />
       <TextField
-        label="Currency, or ?"
-        name="currency"
+        label="For sale at"
         className="num"
-        maxLength={3}
-        defaultValue={house.currency}
+        inputMode="decimal"
+        placeholder="80.00"
+        {...fieldOf(form, 'amount')}
       />
-      <TextField label="Hours of work still in it" name="hours" className="num" inputMode="decimal" />
-      <PlainButton type="submit">Keep it</PlainButton>
-      <Said error={error} />
+      <TextField label="Currency, or ?" className="num" maxLength={3} {...fieldOf(form, 'currency')} />
+      <TextField
+        label="Hours of work still in it"
+        className="num"
+        inputMode="decimal"
+        {...fieldOf(form, 'hours')}
+      />
+      <PlainButton type="submit">Record the asking price</PlainButton>
     </form>
   )
 }

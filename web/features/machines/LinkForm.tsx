@@ -1,4 +1,5 @@
 /** A link of provenance: what was so, when, and what it rests on. */
+import { useForm, type UseFormReturn } from 'react-hook-form'
 import { bases, type Basis } from '#core/history/entry.ts'
 import { linkSorts } from '#core/history/bodies/arrival.ts'
 import type { EntryId, MachineId } from '#core/ids.ts'
@@ -8,9 +9,20 @@ import { usePartyNamed } from '#web/app/party.ts'
 import { nowInstant } from '#web/app/clock.ts'
 import { useSend } from '#web/app/send.ts'
 import { useDates, type Writing } from '#web/app/session.tsx'
-import { typedIn } from '#web/app/typed.ts'
+import { typed } from '#web/app/typed.ts'
 import { PlainButton, Said, SelectField, Slip, TextField } from '#web/ui/Forms.tsx'
 import { photoTitle } from '#web/ui/photos/src.ts'
+
+interface Linking {
+  readonly sort: (typeof linkSorts)[number]
+  readonly basis: Basis
+  readonly when: string
+  readonly who: string
+  readonly where: string
+  readonly words: string
+  readonly evidence: string
+  readonly photo: string
+}
 
 export function LinkForm({
   machine,
@@ -24,10 +36,14 @@ export function LinkForm({
   const { zone } = useDates()
   const { send, error, busy, setError } = useSend()
   const partyNamed = usePartyNamed()
-  const submit = async (event: React.FormEvent<HTMLFormElement>) => {
-    event.preventDefault()
-    const { text } = typedIn(event.currentTarget)
-    const when = text('when')
+  const form = useForm<Linking>({
+    defaultValues: {
+      ...{ sort: linkSorts[0], basis: 'told' },
+      ...{ when: '', who: '', where: '', words: '', evidence: '', photo: '' },
+    },
+  })
+  const submit = form.handleSubmit(async (said) => {
+    const when = said.when.trim()
     const happenedAt = isEdtf(when) ? edtfToInterval(when, zone, nowInstant()) : undefined
     if (!happenedAt)
       return setError(
@@ -35,32 +51,32 @@ export function LinkForm({
       )
     if (happenedAt.earliest !== null && happenedAt.earliest > happenedAt.latest)
       return setError('That date is in the future.')
-    const named = partyNamed(text('who'), 'provenance')
+    const named = partyNamed(said.who, 'provenance')
     const party = named?.party
     const writings: Writing[] = [
       ...(named?.bodies ?? []).map((body) => ({ body })),
       {
-        basis: text('basis') as Basis,
+        basis: said.basis,
         happenedAt,
         body: {
           kind: 'link',
           machine,
-          sort: text('sort') as (typeof linkSorts)[number],
+          sort: said.sort,
           when,
           ...(party ? { who: party } : {}),
-          ...(text('where') ? { where: text('where') } : {}),
-          ...(text('words') ? { words: text('words') } : {}),
-          ...(text('evidence') ? { evidence: text('evidence') } : {}),
-          ...(text('photo') ? { photo: text('photo') as EntryId } : {}),
+          where: typed(said.where),
+          words: typed(said.words),
+          evidence: typed(said.evidence),
+          photo: (said.photo || undefined) as EntryId | undefined,
         },
       },
     ]
     if (await send(writings)) onClose()
-  }
+  })
   return (
     <Slip title="A link of provenance" onClose={onClose}>
       <form onSubmit={(e) => void submit(e)} className="grid grid-cols-3 gap-3 max-sm:grid-cols-1">
-        <LinkFields photos={photos} />
+        <LinkFields form={form} photos={photos} />
         <div className="flex items-end">
           <PlainButton type="submit" disabled={busy}>
             Add the link
@@ -72,27 +88,33 @@ export function LinkForm({
   )
 }
 
-function LinkFields({ photos }: { photos: readonly PhotoRow[] }) {
+function LinkFields({ form, photos }: { form: UseFormReturn<Linking>; photos: readonly PhotoRow[] }) {
+  const { register } = form
   const { short } = useDates()
   return (
     <>
-      <SelectField label="What" name="sort" options={linkSorts} autoFocus />
+      <SelectField label="What" {...register('sort')} options={linkSorts} autoFocus />
       <TextField
         label="When"
-        name="when"
+        {...register('when')}
         className="num"
         placeholder="1984~ or 1991/2014"
         hint="~ is about, ? uncertain, / from and to"
         required
       />
-      <TextField label="Who" name="who" placeholder="name, if it may be kept" maxLength={80} />
-      <TextField label="Where" name="where" maxLength={80} />
-      <TextField label="In words" name="words" maxLength={2000} />
-      <SelectField label="Basis" name="basis" options={bases} defaultValue="told" />
-      <TextField label="Evidence" name="evidence" placeholder="invoice, plate, name on tape" maxLength={80} />
+      <TextField label="Who" {...register('who')} placeholder="name, if it may be kept" maxLength={80} />
+      <TextField label="Where" {...register('where')} maxLength={80} />
+      <TextField label="In words" {...register('words')} maxLength={2000} />
+      <SelectField label="Basis" {...register('basis')} options={bases} />
+      <TextField
+        label="Evidence"
+        {...register('evidence')}
+        placeholder="invoice, plate, name on tape"
+        maxLength={80}
+      />
       <SelectField
         label="Photograph of it"
-        name="photo"
+        {...register('photo')}
         options={[
           { value: '', label: 'none' },
           ...photos.map((p) => ({ value: p.entry, label: photoTitle(p, short) })),

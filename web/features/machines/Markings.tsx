@@ -1,5 +1,6 @@
 /** Markings of parts, typed or pasted: what may be a date, where the board's codes cluster, what stands apart. Never a verdict. */
 import { useState } from 'react'
+import { useForm } from 'react-hook-form'
 import { datedPartWords, plateRemarkWords, weekWords } from '#api/words/condition.ts'
 import type { ArrivalView } from '#core/views/arrival.ts'
 import { useSend } from '#web/app/send.ts'
@@ -16,23 +17,24 @@ function readLine(text: string): { designator?: string; text: string } {
 export function Markings({ arrival }: { arrival: ArrivalView }) {
   const { send, error, busy, setError } = useSend()
   const [adding, setAdding] = useState(false)
-  const submit = async (event: React.FormEvent<HTMLFormElement>) => {
-    event.preventDefault()
-    const form = new FormData(event.currentTarget)
-    const lines = String(form.get('lines') ?? '')
+  const { register, handleSubmit, reset } = useForm({ defaultValues: { board: '', lines: '' } })
+  const submit = handleSubmit(async (said) => {
+    const lines = said.lines
       .split('\n')
       .filter((l) => l.trim())
       .map(readLine)
-    const board = String(form.get('board') ?? '').trim()
+    const board = said.board.trim()
     if (lines.length === 0) return setError('Type one marking a line: U7 74LS374N 8423.')
     if (lines.length > 300) return setError('Up to 300 markings at once.')
     if (
       await send([
         { body: { kind: 'marking', machine: arrival.machine, lines, ...(board ? { board } : {}) } },
       ])
-    )
+    ) {
+      reset()
       setAdding(false)
-  }
+    }
+  })
   return (
     <section aria-label="Dates on its parts">
       <h2 className="headrule flex justify-between">
@@ -41,14 +43,14 @@ export function Markings({ arrival }: { arrival: ArrivalView }) {
       {adding && (
         <Slip title="Markings, one part a line" onClose={() => setAdding(false)}>
           <form onSubmit={(e) => void submit(e)} className="space-y-3">
-            <TextField label="Board" name="board" placeholder="main board" maxLength={80} />
+            <TextField label="Board" placeholder="main board" maxLength={80} {...register('board')} />
             <AreaField
               label="Markings as they stand"
-              name="lines"
               rows={6}
               className="field num"
               placeholder={'U7 74LS374N 8423\nU8 RAM64K-15 8419'}
               autoFocus
+              {...register('lines')}
             />
             <PlainButton type="submit" disabled={busy}>
               Read them

@@ -1,19 +1,19 @@
 /** A machine that is somebody's: what its owner agreed to, and what of theirs came out of it. */
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
+import type { UseFormReturn } from 'react-hook-form'
 import { list } from '#api/words/lists.ts'
 import { matterWords } from '#api/words/owners.ts'
-import { consentMatters, type ConsentMatter } from '#core/history/bodies/consent.ts'
+import { consentBody, consentMatters, requestBody } from '#core/history/bodies/consent.ts'
 import type { PartyId } from '#core/ids.ts'
-import { dayInterval } from '#core/quantity/time.ts'
-import { takeDesignators } from '#core/type/designators.ts'
+import { consentOf, type ConsentForm, type RequestForm } from './consent-form.ts'
 import type { MachineView } from '#core/views/machine-shape.ts'
 import type { ConsentRow } from '#core/views/machine-parts.ts'
 import { keys } from '#web/app/keys.ts'
 import { get } from '#web/app/http.ts'
 import { useSend } from '#web/app/send.ts'
 import { useDates, useSigned } from '#web/app/session.tsx'
-import { typedIn } from '#web/app/typed.ts'
+import { fieldOf, useBodyForm } from '#web/app/body-form.ts'
 import { PlainButton, Said, SelectField, Slip, TextField } from '#web/ui/Forms.tsx'
 import { Rows } from '#web/ui/Rows.tsx'
 import { CameOut } from './CameOut.tsx'
@@ -99,21 +99,23 @@ function AskSlip({
   owner: string
   onClose: () => void
 }) {
-  const { send, error, busy, setError } = useSend()
-  const submit = async (event: React.FormEvent<HTMLFormElement>) => {
-    event.preventDefault()
-    const form = new FormData(event.currentTarget)
-    const words = String(form.get('words') ?? '').trim()
-    if (!words) return setError('Put the question in words.')
-    const body = {
-      kind: 'request' as const,
-      machine,
-      of: owner as PartyId,
-      to: String(form.get('to')) as ConsentMatter,
-      words,
-    }
-    if (await send([{ body }])) onClose()
-  }
+  const { send, error, busy } = useSend()
+  const bodyOf = ({ to, words }: RequestForm) => ({
+    kind: 'request' as const,
+    machine,
+    of: owner as PartyId,
+    to,
+    words: words.trim(),
+  })
+  const form = useBodyForm<RequestForm>({
+    defaults: { to: consentMatters[0], words: '' },
+    bodyOf,
+    schema: requestBody,
+    says: { words: 'Put the question in words.' },
+  })
+  const submit = form.handleSubmit(async (said) => {
+    if (await send([{ body: bodyOf(said) }])) onClose()
+  })
   return (
     <Slip title="Ask the owner" onClose={onClose}>
       <form
@@ -122,10 +124,10 @@ function AskSlip({
       >
         <SelectField
           label="About"
-          name="to"
           options={consentMatters.map((m) => ({ value: m, label: matterWords[m] }))}
+          {...fieldOf(form, 'to')}
         />
-        <TextField label="The question, as the owner reads it" name="words" maxLength={400} />
+        <TextField label="The question, as the owner reads it" maxLength={400} {...fieldOf(form, 'words')} />
         <PlainButton type="submit" disabled={busy}>
           Record the question
         </PlainButton>
@@ -142,38 +144,26 @@ function AskSlip({
 function ConsentSlip({ view, onClose }: { view: MachineView; onClose: () => void }) {
   const { me } = useSigned()
   const { zone } = useDates()
-  const { send, error, busy, setError } = useSend()
+  const { send, error, busy } = useSend()
   const guest = me.role === 'guest'
   const people = useQuery({
     queryKey: keys.people,
     queryFn: () => get('/people'),
     enabled: !guest,
   })
-  const submit = async (event: React.FormEvent<HTMLFormElement>) => {
-    event.preventDefault()
-    const { text } = typedIn(event.currentTarget)
-    const by = guest ? me.party : text('by')
-    if (!by) return setError('Say whose word it is.')
-    const named = text('positions') ? takeDesignators(text('positions')) : undefined
-    const positions = text('positions')
-      ? named && named.rest === ''
-        ? named.names
-        : text('positions')
-            .split(/\s*,\s*/)
-            .filter(Boolean)
-      : undefined
-    const body = {
-      kind: 'consent' as const,
-      machine: view.id,
-      by: by as PartyId,
-      to: text('to') as ConsentMatter,
-      given: text('given') === 'agrees',
-      ...(positions?.length ? { positions: [...positions] } : {}),
-      ...(text('until') ? { until: dayInterval(text('until'), zone).latest } : {}),
-      words: text('words'),
-    }
-    if (await send([{ body, basis: guest ? 'seen' : 'told' }])) onClose()
-  }
+  const bodyOf = (said: ConsentForm) => consentOf(said, view.id, zone)
+  const form = useBodyForm<ConsentForm>({
+    defaults: {
+      by: (guest ? me.party : view.ownerParty) ?? '',
+      ...{ given: 'agrees', to: consentMatters[0], positions: '', until: '', words: '' },
+    },
+    bodyOf,
+    schema: consentBody,
+    says: { by: 'Say whose word it is.' },
+  })
+  const submit = form.handleSubmit(async (said) => {
+    if (await send([{ body: bodyOf(said), basis: guest ? 'seen' : 'told' }])) onClose()
+  })
   return (
     <Slip title={guest ? 'What you agree to' : 'What the owner says'} onClose={onClose}>
       <form
@@ -183,9 +173,7 @@ function ConsentSlip({ view, onClose }: { view: MachineView; onClose: () => void
         {!guest && (
           <SelectField
             label="Whose word it is"
-            name="by"
             key={people.data ? 'known' : 'coming'}
-            defaultValue={view.ownerParty}
             options={[
               ...(view.ownerParty
                 ? [{ value: view.ownerParty, label: view.plate.owner }]
@@ -194,9 +182,10 @@ function ConsentSlip({ view, onClose }: { view: MachineView; onClose: () => void
                 .filter((p) => p.party !== view.ownerParty)
                 .map((p) => ({ value: p.party, label: p.name })) ?? []),
             ]}
+            {...fieldOf(form, 'by')}
           />
         )}
-        <AnswerFields guest={guest} />
+        <AnswerFields form={form} guest={guest} />
         <div>
           <PlainButton type="submit" disabled={busy}>
             Record the answer
@@ -209,18 +198,26 @@ function ConsentSlip({ view, onClose }: { view: MachineView; onClose: () => void
   )
 }
 
-function AnswerFields({ guest }: { guest: boolean }) {
+function AnswerFields({ form, guest }: { form: UseFormReturn<ConsentForm>; guest: boolean }) {
   return (
     <>
-      <SelectField label="Answer" name="given" options={['agrees', 'does not agree']} />
+      <SelectField label="Answer" {...fieldOf(form, 'given')} options={['agrees', 'does not agree']} />
       <SelectField
         label="To"
-        name="to"
+        {...fieldOf(form, 'to')}
         options={consentMatters.map((m) => ({ value: m, label: matterWords[m] }))}
       />
-      <TextField label="Only for these positions" name="positions" className="num" placeholder="IC4, C3-C7" />
-      <TextField label="Until" name="until" type="date" className="num" />
-      <TextField label={guest ? 'In your words' : 'In their words, and how they said it'} name="words" />
+      <TextField
+        label="Only for these positions"
+        {...fieldOf(form, 'positions')}
+        className="num"
+        placeholder="IC4, C3-C7"
+      />
+      <TextField label="Until" {...fieldOf(form, 'until')} type="date" className="num" />
+      <TextField
+        label={guest ? 'In your words' : 'In their words, and how they said it'}
+        {...fieldOf(form, 'words')}
+      />
     </>
   )
 }

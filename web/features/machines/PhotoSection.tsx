@@ -1,10 +1,12 @@
 /** Photographs of the machine: all of them, one over the whole screen, pairs of before and after. */
 import { useState } from 'react'
+import { useForm } from 'react-hook-form'
 import type { EntryId } from '#core/ids.ts'
 import type { MachineView } from '#core/views/machine-shape.ts'
 import { useSend } from '#web/app/send.ts'
 import { useDates, useSigned } from '#web/app/session.tsx'
-import { Act, PlainButton, Said, SelectField } from '#web/ui/Forms.tsx'
+import { typed } from '#web/app/typed.ts'
+import { Act, PlainButton, Said, SelectField, TextField } from '#web/ui/Forms.tsx'
 import { PhotoCompare } from '#web/ui/photos/PhotoCompare.tsx'
 import { PhotoDrop } from '#web/ui/photos/PhotoDrop.tsx'
 import { PhotoGrid } from '#web/ui/photos/PhotoGrid.tsx'
@@ -110,36 +112,27 @@ function NewPair({ view, onClose }: { view: MachineView; onClose: () => void }) 
   const { short } = useDates()
   const { send, error, busy } = useSend()
   const options = view.photos.map((p) => ({ value: p.entry, label: photoTitle(p, short) }))
-  const submit = async (event: React.FormEvent<HTMLFormElement>) => {
-    event.preventDefault()
-    const form = new FormData(event.currentTarget)
-    const words = String(form.get('words') ?? '').trim()
-    if (
-      await send([
-        {
-          body: {
-            kind: 'pair',
-            machine: view.id,
-            before: String(form.get('before')) as EntryId,
-            after: String(form.get('after')) as EntryId,
-            ...(words ? { words } : {}),
-          },
-        },
-      ])
-    )
-      onClose()
-  }
+  const { register, handleSubmit } = useForm({
+    defaultValues: { before: options[0]?.value ?? '', after: options.at(-1)?.value ?? '', words: '' },
+  })
+  const submit = handleSubmit(async ({ before, after, words }) => {
+    const body = {
+      kind: 'pair' as const,
+      machine: view.id,
+      before: before as EntryId,
+      after: after as EntryId,
+      words: typed(words),
+    }
+    if (await send([{ body }])) onClose()
+  })
   return (
     <form
       onSubmit={(e) => void submit(e)}
       className="bg-next border-verdigris my-2 grid grid-cols-[1fr_1fr_1fr_auto] items-end gap-3 border-l-4 p-3 max-sm:grid-cols-1"
     >
-      <SelectField label="Before" name="before" options={options} />
-      <SelectField label="After" name="after" options={options} defaultValue={options.at(-1)?.value} />
-      <label>
-        <span className="text-13 text-quiet mb-1 block">What it shows</span>
-        <input name="words" className="field" maxLength={200} />
-      </label>
+      <SelectField label="Before" options={options} {...register('before')} />
+      <SelectField label="After" options={options} {...register('after')} />
+      <TextField label="What it shows" maxLength={200} {...register('words')} />
       <PlainButton type="submit" disabled={busy}>
         Pair the photographs
       </PlainButton>

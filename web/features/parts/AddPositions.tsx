@@ -1,17 +1,25 @@
 /** Positions that no sheet knows, written to this machine's own map: the board is learned as it is looked at. */
+import { useForm, type UseFormReturn } from 'react-hook-form'
 import { takeDesignators } from '#core/type/designators.ts'
 import type { MachineId } from '#core/ids.ts'
 import type { RenewalView } from '#core/views/renewal.ts'
 import { useSend } from '#web/app/send.ts'
-import { typedIn } from '#web/app/typed.ts'
 import { PlainButton, Said, SelectField, Slip, TextField } from '#web/ui/Forms.tsx'
+
+type Adding = Readonly<Record<'designators' | 'kind' | 'on' | 'polarised', string>>
 
 export function AddPositions({ view, onClose }: { view: RenewalView; onClose: () => void }) {
   const { send, error, busy, setError } = useSend()
-  const submit = async (event: React.FormEvent<HTMLFormElement>) => {
-    event.preventDefault()
-    const { text } = typedIn(event.currentTarget)
-    const read = takeDesignators(text('designators'))
+  const form = useForm<Adding>({
+    defaultValues: {
+      designators: '',
+      kind: view.kind,
+      on: '',
+      polarised: /electrolytic|tantalum|diode/i.test(view.kind) ? 'yes' : 'no',
+    },
+  })
+  const submit = form.handleSubmit(async ({ designators, kind, on, polarised }) => {
+    const read = takeDesignators(designators.trim())
     if (!read || read.rest !== '')
       return setError('Write designators: C9, or C31-C36, separated by commas. Nothing was lost.')
     const fresh = read.names.filter(
@@ -20,13 +28,13 @@ export function AddPositions({ view, onClose }: { view: RenewalView; onClose: ()
     if (fresh.length === 0) return setError('All of these are on the map already.')
     const positions = fresh.map((designator) => ({
       designator,
-      accepts: text('kind'),
-      ...(text('on') ? { on: text('on') } : {}),
+      accepts: kind.trim(),
+      ...(on ? { on } : {}),
       assembly: false,
       mount: 'soldered' as const,
       essential: false,
       lookAlikes: [],
-      polarised: text('polarised') === 'yes',
+      polarised: polarised === 'yes',
       charged: false,
     }))
     if (
@@ -44,14 +52,14 @@ export function AddPositions({ view, onClose }: { view: RenewalView; onClose: ()
       ])
     )
       onClose()
-  }
+  })
   return (
     <Slip title="Positions that are not on the map yet" onClose={onClose}>
       <form
         onSubmit={(event) => void submit(event)}
         className="grid grid-cols-5 items-end gap-3 max-md:grid-cols-2"
       >
-        <PositionFields view={view} />
+        <PositionFields view={view} form={form} />
         <PlainButton type="submit" disabled={busy}>
           Add them
         </PlainButton>
@@ -65,21 +73,22 @@ export function AddPositions({ view, onClose }: { view: RenewalView; onClose: ()
   )
 }
 
-function PositionFields({ view }: { view: RenewalView }) {
+function PositionFields({ view, form }: { view: RenewalView; form: UseFormReturn<Adding> }) {
+  const { register } = form
   return (
     <>
       <TextField
         label="Designators"
-        name="designators"
+        {...register('designators')}
         className="num"
         placeholder="C9, C31-C36"
         required
         autoFocus
       />
-      <TextField label="Kind of part" name="kind" defaultValue={view.kind} required />
+      <TextField label="Kind of part" {...register('kind')} required />
       <SelectField
         label="On"
-        name="on"
+        {...register('on')}
         options={[
           { value: '', label: 'the machine itself' },
           ...view.assemblies.map((a) => ({ value: a, label: a })),
@@ -87,8 +96,7 @@ function PositionFields({ view }: { view: RenewalView }) {
       />
       <SelectField
         label="Polarised"
-        name="polarised"
-        defaultValue={/electrolytic|tantalum|diode/i.test(view.kind) ? 'yes' : 'no'}
+        {...register('polarised')}
         options={[
           { value: 'yes', label: 'yes' },
           { value: 'no', label: 'no' },

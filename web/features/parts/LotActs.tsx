@@ -1,7 +1,6 @@
 /** What may be done with a lot: count it, write down that more came, move some, take one out, keep some for a machine. */
-import type { Place } from '#core/place.ts'
-import type { Instant } from '#core/quantity/time.ts'
 import { useState } from 'react'
+import { useForm, type UseFormReturn } from 'react-hook-form'
 import { useNavigate } from 'react-router'
 import type { LotAnswer } from '#api/parts.ts'
 import { lotOrigins } from '#core/history/bodies/lot.ts'
@@ -10,9 +9,10 @@ import { newId } from '#web/app/clock.ts'
 import { useSend } from '#web/app/send.ts'
 import { useDates, useSigned } from '#web/app/session.tsx'
 import { PlainButton, Said, SelectField, Slip, TextField } from '#web/ui/Forms.tsx'
-import { ends, lotActBody, type End, type LotAct } from './lot-act.ts'
+import { ends, lotActBody, lotForm, type LotAct, type LotForm } from './lot-act.ts'
 import { MachineField, positionOptions, useNamedMachine } from '#web/app/MachineField.tsx'
 import { PartFields } from './PartFields.tsx'
+import { Tick } from '#web/ui/Tick.tsx'
 import { PriceFields } from '#web/ui/PriceFields.tsx'
 
 const titles: Readonly<Record<LotAct, string>> = {
@@ -24,63 +24,66 @@ const titles: Readonly<Record<LotAct, string>> = {
   say: 'Say more about it',
 }
 
+interface Part {
+  readonly form: UseFormReturn<LotForm>
+  readonly lot: LotAnswer
+}
+
 export function LotActs({ act, lot, onClose }: { act: LotAct; lot: LotAnswer; onClose: () => void }) {
+  const { house } = useSigned()
   const { zone } = useDates()
   const navigate = useNavigate()
   const { send, error, busy, held, setError } = useSend()
   const [number, setNumber] = useState('')
-  const [end, setEnd] = useState<End>('another place')
+  const form = useForm<LotForm>({ defaultValues: lotForm(act, lot, house.currency) })
+  const { register } = form
   const heaps = lot.places.filter((p) => p.lies)
-  const asksMachine = act === 'keep' || (act === 'move' && end === 'kept with a machine')
+  const asksMachine = act === 'keep' || (act === 'move' && form.watch('end') === 'kept with a machine')
   const { machine, missing } = useNamedMachine(asksMachine ? number : '')
-  const submit = async (event: React.FormEvent<HTMLFormElement>) => {
-    event.preventDefault()
+  const submit = form.handleSubmit(async (said) => {
     const newPart = newId() as PartId
-    const body = lotActBody(act, lot, {
-      form: new FormData(event.currentTarget),
-      machine: machine?.machine,
-      end,
-      newPart,
-      zone,
-    })
+    const body = lotActBody(act, lot, { form: said, machine: machine?.machine, newPart, zone })
     if (typeof body === 'string') return setError(body)
     if (!(await send([{ body }]))) return
     if (act === 'one') void navigate(`/parts/${newPart}`)
     else onClose()
-  }
+  })
+  const part: Part = { form, lot }
   return (
     <Slip title={titles[act]} onClose={onClose}>
       <form
         onSubmit={(event) => void submit(event)}
         className="grid grid-cols-4 items-end gap-3 max-md:grid-cols-2"
       >
-        {act === 'count' && (
-          <>
-            <Many act={act} label="Counted" />
-            <TextField label="Where" name="place" defaultValue={heaps[0]?.label} list="heaps" required />
-            <label className="flex min-h-9 items-center gap-2">
-              <input type="checkbox" name="about" value="yes" /> weighed or guessed
-            </label>
-          </>
-        )}
-        {act === 'got' && <GotFields act={act} heaps={heaps} lot={lot} />}
-        {act === 'move' && <MoveFields act={act} heaps={heaps} end={end} onEnd={setEnd} />}
+        {act === 'count' && <CountFields {...part} />}
+        {act === 'got' && <GotFields {...part} />}
+        {act === 'move' && <MoveFields {...part} />}
         {act === 'one' && (
           <>
-            <HeapField heaps={heaps} />
-            <TextField label="Its tag" name="tag" className="num" placeholder={lot.nextTag} autoFocus />
+            <HeapField {...part} />
+            <TextField
+              label="Its tag"
+              className="num"
+              placeholder={lot.nextTag}
+              autoFocus
+              {...register('tag')}
+            />
           </>
         )}
-        {act === 'keep' && <Many act={act} label="How many" defaultValue={1} />}
+        {act === 'keep' && <Many form={form} label="How many" least={1} />}
         {asksMachine && <MachineField value={number} onChange={setNumber} missing={missing} />}
         {act === 'keep' && (
           <>
-            <SelectField label="Position" name="position" options={positionOptions(machine, 'not said')} />
-            <TextField label="Until" name="until" type="date" className="num" />
+            <SelectField
+              label="Position"
+              options={positionOptions(machine, 'not said')}
+              {...register('position')}
+            />
+            <TextField label="Until" type="date" className="num" {...register('until')} />
           </>
         )}
-        {act === 'say' && <SayFields lot={lot} />}
-        {act !== 'one' && act !== 'say' && <TextField label="Remark" name="words" />}
+        {act === 'say' && <SayFields {...part} />}
+        {act !== 'one' && act !== 'say' && <TextField label="Remark" {...register('words')} />}
         <div>
           <PlainButton type="submit" disabled={busy || held}>
             Record the change
@@ -97,103 +100,81 @@ export function LotActs({ act, lot, onClose }: { act: LotAct; lot: LotAnswer; on
   )
 }
 
-function MoveFields({
-  act,
-  heaps,
-  end,
-  onEnd,
-}: {
-  act: LotAct
-  heaps: {
-    readonly place: Place
-    readonly label: string
-    readonly n: number
-    readonly about: boolean
-    readonly counted?: Instant | undefined
-    readonly lies: boolean
-  }[]
-  end: 'another place' | 'used up' | 'discarded' | 'kept with a machine'
-  onEnd: (value: 'another place' | 'used up' | 'discarded' | 'kept with a machine') => void
-}) {
+function CountFields({ form }: Part) {
   return (
     <>
-      <Many act={act} label="How many" />
-      <HeapField heaps={heaps} />
-      <SelectField label="To" options={ends} value={end} onChange={(e) => onEnd(e.target.value as End)} />
-      {end === 'another place' && (
-        <TextField label="Place" name="place" placeholder="drawer 9" list="heaps" required />
+      <Many form={form} label="Counted" least={0} />
+      <TextField label="Where" list="heaps" required {...form.register('place')} />
+      <Tick label="weighed or guessed" {...form.register('about')} />
+    </>
+  )
+}
+
+function MoveFields({ form, lot }: Part) {
+  return (
+    <>
+      <Many form={form} label="How many" least={1} />
+      <HeapField form={form} lot={lot} />
+      <SelectField label="To" options={ends} {...form.register('end')} />
+      {form.watch('end') === 'another place' && (
+        <TextField label="Place" placeholder="drawer 9" list="heaps" required {...form.register('place')} />
       )}
     </>
   )
 }
 
-function SayFields({ lot }: { lot: LotAnswer }) {
+function SayFields({ form }: Part) {
+  const { register, setValue } = form
   return (
     <>
-      <TextField label="Kind of each" name="kind" defaultValue={lot.partKind} />
-      <TextField label="Tag of the bag" name="tag" className="num" defaultValue={lot.tag} />
+      <TextField label="Kind of each" {...register('kind')} />
+      <TextField label="Tag of the bag" className="num" {...register('tag')} />
       <TextField
         label="Buy again when so many are free"
-        name="reorderAt"
         className="num"
         type="number"
         min={0}
-        defaultValue={lot.reorderAt}
+        {...register('reorderAt')}
       />
-      <PartFields />
+      <PartFields register={register} onValue={(value) => setValue('value', value)} />
     </>
   )
 }
 
-function GotFields({
-  act,
-  heaps,
-  lot,
-}: {
-  act: LotAct
-  heaps: {
-    readonly place: Place
-    readonly label: string
-    readonly n: number
-    readonly about: boolean
-    readonly counted?: Instant | undefined
-    readonly lies: boolean
-  }[]
-  lot: LotAnswer
-}) {
-  const { house } = useSigned()
+function GotFields({ form }: Part) {
+  const { register } = form
   return (
     <>
-      <Many act={act} label="How many" />
-      <TextField label="Location" name="place" defaultValue={heaps[0]?.label} list="heaps" required />
-      <SelectField label="Origin" name="origin" options={lotOrigins} defaultValue={lot.origin ?? 'bought'} />
-      <PriceFields label="All of them cost" currency={house.currency} />
+      <Many form={form} label="How many" least={1} />
+      <TextField label="Location" list="heaps" required {...register('place')} />
+      <SelectField label="Origin" options={lotOrigins} {...register('origin')} />
+      <PriceFields label="All of them cost" amount={register('amount')} currency={register('currency')} />
     </>
   )
 }
 
-function HeapField({ heaps }: { heaps: LotAnswer['places'] }) {
+function HeapField({ form, lot }: Part) {
+  const heaps = lot.places.filter((p) => p.lies)
   return (
     <SelectField
       label="From"
-      name="heap"
       options={heaps.map((h) => ({ value: h.label, label: `${h.label}, ${h.n} there` }))}
+      {...form.register('heap')}
     />
   )
 }
 
-function Many({ act, label, defaultValue }: { act: LotAct; label: string; defaultValue?: number }) {
+function Many({ form, label, least }: Pick<Part, 'form'> & { label: string; least: 0 | 1 }) {
   return (
     <TextField
       label={label}
-      name="n"
       className="num"
       type="number"
-      min={act === 'count' ? 0 : 1}
+      min={least}
       max={1_000_000}
       required
       autoFocus
-      defaultValue={defaultValue}
+      {...form.register('n')}
     />
   )
 }

@@ -1,79 +1,89 @@
 /** A lot that is new to the record: what it is, how many came, from whom and for how much. */
-import { lotOrigins } from '#core/history/bodies/lot.ts'
+import { useState } from 'react'
+import { z } from 'zod'
+import { lotBody, lotOrigins } from '#core/history/bodies/lot.ts'
 import type { LotId } from '#core/ids.ts'
+import { fieldOf, useBodyForm } from '#web/app/body-form.ts'
 import { newId } from '#web/app/clock.ts'
 import { useSend } from '#web/app/send.ts'
 import { useSigned } from '#web/app/session.tsx'
 import { MainButton, Said, SelectField, Slip, TextField } from '#web/ui/Forms.tsx'
-import { attributesOf, noAmount, priceOf } from './part-form.ts'
+import { newLotOf, noAmount, noAttributes, type NewLotForm } from './part-form.ts'
 import { PartFields } from './PartFields.tsx'
 import { PriceFields } from '#web/ui/PriceFields.tsx'
 
+const both = z.tuple([lotBody, lotBody])
+
 export function NewLot({ tag, onClose }: { tag: string; onClose: () => void }) {
   const { house } = useSigned()
-  const { send, error, busy, held, setError } = useSend()
-  const submit = async (event: React.FormEvent<HTMLFormElement>) => {
-    event.preventDefault()
-    const form = new FormData(event.currentTarget)
-    const text = (name: string) => String(form.get(name) ?? '').trim()
-    const price = priceOf(form)
-    if (price === 'wrong') return setError(noAmount)
-    const lot = newId() as LotId
-    const n = Number(text('n'))
-    const attributes = attributesOf(form)
-    const done = await send([
-      {
-        body: {
-          kind: 'lot',
-          what: 'identified',
-          lot,
-          partKind: text('kind'),
-          tag: text('tag') || tag,
-          ...(text('marking') ? { marking: text('marking') } : {}),
-          ...(Object.keys(attributes).length > 0 ? { attributes } : {}),
-          ...(text('reorderAt') ? { reorderAt: Number(text('reorderAt')) } : {}),
-        },
-      },
-      {
-        body: {
-          kind: 'lot',
-          what: 'got',
-          lot,
-          n,
-          place: { in: { kind: 'store', id: text('place') } },
-          origin: text('origin') as (typeof lotOrigins)[number],
-          ...(price ? { price } : {}),
-          ...(text('words') ? { words: text('words') } : {}),
-        },
-      },
-    ])
-    if (done) onClose()
-  }
+  const { send, error, busy, held } = useSend()
+  const [lot] = useState(() => newId() as LotId)
+  const bodiesOf = (said: NewLotForm) => newLotOf(said, lot, tag)
+  const form = useBodyForm<NewLotForm>({
+    defaults: {
+      ...noAttributes,
+      ...{ kind: '', tag: '', n: '', place: '', words: '', reorderAt: '' },
+      ...{ origin: 'bought', amount: '', currency: house.currency },
+    },
+    bodyOf: bodiesOf,
+    schema: both,
+    fields: {
+      '0.partKind': 'kind',
+      '0.tag': 'tag',
+      '0.reorderAt': 'reorderAt',
+      '1.n': 'n',
+      '1.place': 'place',
+      '1.price': 'amount',
+      '1.words': 'words',
+    },
+    says: { amount: noAmount },
+  })
+  const submit = form.handleSubmit(async (said) => {
+    if (await send(bodiesOf(said).map((body) => ({ body })))) onClose()
+  })
   return (
     <Slip title="A lot that is new to the record" onClose={onClose}>
       <form onSubmit={(event) => void submit(event)} className="grid grid-cols-4 gap-3 max-md:grid-cols-2">
-        <TextField label="Kind of each" name="kind" placeholder="electrolytic capacitor" required autoFocus />
-        <TextField label="Tag of the bag" name="tag" className="num" placeholder={tag} />
-        <TextField label="How many" name="n" className="num" type="number" min={1} max={1_000_000} required />
-        <TextField label="Location" name="place" placeholder="drawer 4" required />
-        <SelectField label="Origin" name="origin" options={lotOrigins} />
-        <PriceFields label="All of them cost" currency={house.currency} />
-        <TextField label="From, order, remark" name="words" />
+        <TextField
+          label="Kind of each"
+          placeholder="electrolytic capacitor"
+          required
+          autoFocus
+          {...fieldOf(form, 'kind')}
+        />
+        <TextField label="Tag of the bag" className="num" placeholder={tag} {...fieldOf(form, 'tag')} />
+        <TextField
+          label="How many"
+          className="num"
+          type="number"
+          min={1}
+          max={1_000_000}
+          required
+          {...fieldOf(form, 'n')}
+        />
+        <TextField label="Location" placeholder="drawer 4" required {...fieldOf(form, 'place')} />
+        <SelectField label="Origin" options={lotOrigins} {...fieldOf(form, 'origin')} />
+        <PriceFields
+          label="All of them cost"
+          amount={fieldOf(form, 'amount')}
+          currency={form.register('currency')}
+        />
+        <TextField label="From, order, remark" {...fieldOf(form, 'words')} />
         <TextField
           label="Buy again when so many are free"
-          name="reorderAt"
           className="num"
           type="number"
           min={0}
+          {...fieldOf(form, 'reorderAt')}
         />
-        <PartFields />
+        <PartFields register={form.register} onValue={(value) => form.setValue('value', value)} />
         <div className="flex items-end">
           <MainButton type="submit" disabled={busy || held}>
             Record the stock
           </MainButton>
         </div>
       </form>
-      <Said error={error} />
+      <Said error={error ?? form.formState.errors.root?.message} />
     </Slip>
   )
 }

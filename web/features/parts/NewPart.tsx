@@ -1,11 +1,15 @@
 /** A part that is new to the record: bought, made or found; it gets a tag and a place. */
 import { useQuery } from '@tanstack/react-query'
+import { useState } from 'react'
+import type { Body } from '#core/history/bodies/index.ts'
+import { partBody } from '#core/history/bodies/part.ts'
 import type { PartId } from '#core/ids.ts'
+import { fieldOf, useBodyForm } from '#web/app/body-form.ts'
 import { keys } from '#web/app/keys.ts'
 import { newId } from '#web/app/clock.ts'
 import { get } from '#web/app/http.ts'
 import { useSend } from '#web/app/send.ts'
-import { attributesOf, noAmount, priceOf } from './part-form.ts'
+import { newPartOf, noAmount, noAttributes, type NewPartForm } from './part-form.ts'
 import { PartFields } from './PartFields.tsx'
 import { PriceFields } from '#web/ui/PriceFields.tsx'
 import { useSigned } from '#web/app/session.tsx'
@@ -18,59 +22,57 @@ export function NewPart({ onClose }: { onClose: () => void }) {
     staleTime: 0,
     gcTime: 0,
   })
-  const { send, error, setError } = useSend()
+  const { send, error, busy, held } = useSend()
   const { house } = useSigned()
-  const submit = async (event: React.FormEvent<HTMLFormElement>) => {
-    event.preventDefault()
-    const form = new FormData(event.currentTarget)
-    const text = (name: string) => String(form.get(name) ?? '').trim()
-    const part = newId() as PartId
-    const attributes = attributesOf(form)
-    const price = priceOf(form)
-    if (price === 'wrong') return setError(noAmount)
-    const health = text('health') as 'unknown' | 'proved good'
-    const bodies = [
-      {
-        kind: 'part' as const,
-        what: 'identified' as const,
-        part,
-        partKind: text('kind'),
-        tag: text('tag') || (numbers.data?.tag ?? ''),
-        origin: text('origin') as 'bought',
-        place: { in: { kind: 'store' as const, id: text('place') } },
-        ...(text('marking') ? { marking: text('marking') } : {}),
-        ...(Object.keys(attributes).length > 0 ? { attributes } : {}),
-        ...(price ? { price } : {}),
-      },
-      ...(health === 'proved good'
+  const [part] = useState(() => newId() as PartId)
+  const bodyOf = (said: NewPartForm) => newPartOf(said, part, numbers.data?.tag ?? '')
+  const form = useBodyForm<NewPartForm>({
+    defaults: {
+      ...noAttributes,
+      ...{ kind: '', tag: '', place: '', origin: 'bought', amount: '', currency: house.currency },
+      health: 'unknown',
+    },
+    bodyOf,
+    schema: partBody,
+    fields: { partKind: 'kind', price: 'amount', 'place.in.id': 'place' },
+    says: { amount: noAmount },
+  })
+  const submit = form.handleSubmit(async (said) => {
+    const proved: Body[] =
+      said.health === 'proved good'
         ? [
             {
-              kind: 'part' as const,
-              what: 'health' as const,
+              kind: 'part',
+              what: 'health',
               part,
-              health,
+              health: said.health,
               because: 'said when it was written down',
             },
           ]
-        : []),
-    ]
-    if (await send(bodies.map((body) => ({ body })))) onClose()
-  }
+        : []
+    if (await send([bodyOf(said), ...proved].map((body) => ({ body })))) onClose()
+  })
   return (
     <Slip title="A part that is new to the record" onClose={onClose}>
       <form onSubmit={(event) => void submit(event)} className="grid grid-cols-4 gap-3 max-md:grid-cols-2">
-        <TextField label="Kind" name="kind" placeholder="74LS374" required autoFocus />
-        <TextField label="Tag" name="tag" className="num" placeholder={numbers.data?.tag} />
-        <TextField label="Location" name="place" placeholder="drawer 4" required />
-        <SelectField label="Origin" name="origin" options={['bought', 'made', 'gift', 'donor', 'unknown']} />
-        <PartFields />
-        <PriceFields label="It cost" currency={house.currency} />
-        <SelectField label="Health" name="health" options={['unknown', 'proved good']} />
+        <TextField label="Kind" placeholder="74LS374" required autoFocus {...fieldOf(form, 'kind')} />
+        <TextField label="Tag" className="num" placeholder={numbers.data?.tag} {...fieldOf(form, 'tag')} />
+        <TextField label="Location" placeholder="drawer 4" required {...fieldOf(form, 'place')} />
+        <SelectField
+          label="Origin"
+          options={['bought', 'made', 'gift', 'donor', 'unknown']}
+          {...fieldOf(form, 'origin')}
+        />
+        <PartFields register={form.register} onValue={(value) => form.setValue('value', value)} />
+        <PriceFields label="It cost" amount={fieldOf(form, 'amount')} currency={form.register('currency')} />
+        <SelectField label="Health" options={['unknown', 'proved good']} {...fieldOf(form, 'health')} />
         <div className="flex items-end">
-          <MainButton type="submit">Record the part</MainButton>
+          <MainButton type="submit" disabled={busy || held}>
+            Record the part
+          </MainButton>
         </div>
       </form>
-      <Said error={error} />
+      <Said error={error ?? form.formState.errors.root?.message} />
     </Slip>
   )
 }

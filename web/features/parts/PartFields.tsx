@@ -1,43 +1,44 @@
 /** The attributes by which a part is fitted, as fields: the same for one part and for a lot. */
-import { useState } from 'react'
+import type { UseFormRegisterReturn } from 'react-hook-form'
 import { SelectField, TextField } from '#web/ui/Forms.tsx'
 import { MarkingReader } from './MarkingReader.tsx'
+import type { AttributesForm } from './part-form.ts'
 
-export function PartFields() {
-  const [value, setValue] = useState('')
+/** The form around it holds these fields among its own. */
+export function PartFields({
+  register,
+  onValue,
+}: {
+  register: (name: keyof AttributesForm) => UseFormRegisterReturn
+  /** A value that was read from a marking. */
+  onValue: (value: string) => void
+}) {
   return (
     <>
-      <TextField label="Marking" name="marking" className="num" />
-      <MarkingReader onValue={setValue} />
-      <TextField
-        label="Value"
-        name="value"
-        className="num"
-        placeholder="470 µF"
-        value={value}
-        onChange={(e) => setValue(e.target.value)}
-      />
-      <TextField label="Rating" name="rating" className="num" placeholder="25 V" />
-      <TextField label="Temperature" name="temperature" className="num" placeholder="105 °C" />
-      <TextField label="Package" name="package" className="num" placeholder="DIP-20" />
-      <TextField label="Body, mm" name="body" className="num" placeholder="10x16" />
+      <TextField label="Marking" className="num" {...register('marking')} />
+      <MarkingReader onValue={onValue} />
+      <TextField label="Value" className="num" placeholder="470 µF" {...register('value')} />
+      <TextField label="Rating" className="num" placeholder="25 V" {...register('rating')} />
+      <TextField label="Temperature" className="num" placeholder="105 °C" {...register('temperature')} />
+      <TextField label="Package" className="num" placeholder="DIP-20" {...register('package')} />
+      <TextField label="Body, mm" className="num" placeholder="10x16" {...register('body')} />
       <SelectField
         label="Across the mains: class"
-        name="safety class"
         options={[
           { value: '', label: 'no' },
           { value: 'X', label: 'X' },
           { value: 'Y', label: 'Y' },
         ]}
+        {...register('safetyClass')}
       />
       <SelectField
         label="Cell"
-        name="cell"
         options={[
           { value: '', label: 'none' },
           { value: 'rechargeable', label: 'rechargeable' },
           { value: 'primary', label: 'primary' },
         ]}
+        {...register('cell')}
       />
     </>
   )

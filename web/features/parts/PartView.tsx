@@ -1,18 +1,21 @@
 /** One part's life, across machines. */
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
+import { useForm } from 'react-hook-form'
 import { Link, useParams } from 'react-router'
 import type { PartLife } from '#api/machines.ts'
 import { healthWords } from '#api/choices.ts'
 import { healthSentence } from '#api/words/health.ts'
 import { capital } from '#api/words/lists.ts'
 import { moneyWords } from '#api/words/money.ts'
+import type { Body } from '#core/history/bodies/index.ts'
 import type { Health, HealthGround } from '#core/history/bodies/part.ts'
 import type { PartId } from '#core/ids.ts'
 import { keys } from '#web/app/keys.ts'
 import { get, wordsOf } from '#web/app/http.ts'
-import { useDates, useDrafts, useWrite } from '#web/app/session.tsx'
-import { typedIn } from '#web/app/typed.ts'
+import { useSend } from '#web/app/send.ts'
+import { useDates } from '#web/app/session.tsx'
+import { typed } from '#web/app/typed.ts'
 import { PartWaits } from './PartWaits.tsx'
 import { MoveSlip } from './MoveSlip.tsx'
 import { Act, MainButton, PlainButton, Said, SelectField, Slip, TextField } from '#web/ui/Forms.tsx'
@@ -179,79 +182,96 @@ function ItsLife({ part }: { part: PartLife }) {
   )
 }
 
-function SayMore({ part, onClose }: { part: PartLife; onClose: () => void }) {
-  const drafts = useDrafts()
-  const write = useWrite()
-  const [error, setError] = useState<string>()
-  const submit = async (event: React.FormEvent<HTMLFormElement>) => {
-    event.preventDefault()
-    const { text } = typedIn(event.currentTarget)
-    const id = part.id as PartId
-    const said = {
-      ...(text('kind') !== (part.partKind ?? '') ? { partKind: text('kind') } : {}),
-      ...(text('tag') !== (part.tag ?? '') && text('tag') ? { tag: text('tag') } : {}),
-      ...(text('marking') ? { marking: text('marking') } : {}),
-      ...(text('dateCode') ? { dateCode: text('dateCode') } : {}),
-      ...(part.temporary === (text('temporary') === 'yes') ? {} : { temporary: !part.temporary }),
-    }
-    const health = text('health') as Health
-    const bodies = [
-      ...(Object.keys(said).length
-        ? [{ kind: 'part' as const, what: 'identified' as const, part: id, ...said }]
-        : []),
-      ...(health !== part.health
-        ? [
-            {
-              kind: 'part' as const,
-              what: 'health' as const,
-              part: id,
-              health,
-              ...(text('ground') ? { ground: text('ground') as HealthGround } : {}),
-              ...(text('because') ? { because: text('because') } : {}),
-            },
-          ]
-        : []),
-    ]
-    if (bodies.length === 0) return onClose()
-    try {
-      const written = await write(drafts(bodies.map((body) => ({ body }))))
-      if (written.sent && written.refused) setError(written.refused.detail)
-      else onClose()
-    } catch (failure) {
-      setError(wordsOf(failure))
-    }
+interface Saying {
+  readonly kind: string
+  readonly tag: string
+  readonly marking: string
+  readonly dateCode: string
+  readonly temporary: '' | 'yes'
+  readonly health: Health
+  readonly ground: HealthGround | ''
+  readonly because: string
+}
+
+/** What was said otherwise than the record has it. */
+function saidOf(part: PartLife, said: Saying): Body[] {
+  const id = part.id as PartId
+  const { kind, tag, marking, dateCode } = said
+  const other = {
+    ...(kind.trim() === (part.partKind ?? '') ? {} : { partKind: kind.trim() }),
+    ...(typed(tag) && tag.trim() !== part.tag ? { tag: tag.trim() } : {}),
+    ...(typed(marking) ? { marking: marking.trim() } : {}),
+    ...(typed(dateCode) ? { dateCode: dateCode.trim() } : {}),
+    ...(part.temporary === (said.temporary === 'yes') ? {} : { temporary: !part.temporary }),
   }
+  return [
+    ...(Object.keys(other).length
+      ? [{ kind: 'part' as const, what: 'identified' as const, part: id, ...other }]
+      : []),
+    ...(said.health === part.health
+      ? []
+      : [
+          {
+            kind: 'part' as const,
+            what: 'health' as const,
+            part: id,
+            health: said.health,
+            ground: said.ground || undefined,
+            because: typed(said.because),
+          },
+        ]),
+  ]
+}
+
+function SayMore({ part, onClose }: { part: PartLife; onClose: () => void }) {
+  const { send, error, busy } = useSend()
+  const { register, handleSubmit } = useForm<Saying>({
+    defaultValues: {
+      kind: part.partKind ?? '',
+      tag: part.tag ?? '',
+      marking: part.marking ?? '',
+      dateCode: part.dateCode ?? '',
+      temporary: part.temporary ? 'yes' : '',
+      health: part.health,
+      ground: '',
+      because: '',
+    },
+  })
+  const submit = handleSubmit(async (said) => {
+    const bodies = saidOf(part, said)
+    if (bodies.length === 0 || (await send(bodies.map((body) => ({ body }))))) onClose()
+  })
   return (
     <Slip title="Say more about it" onClose={onClose}>
       <form onSubmit={(event) => void submit(event)} className="grid grid-cols-3 gap-3 max-md:grid-cols-1">
-        <TextField label="Kind" name="kind" defaultValue={part.partKind} />
-        <TextField label="Tag" name="tag" className="num" defaultValue={part.tag} />
-        <TextField label="Marking" name="marking" className="num" defaultValue={part.marking} />
-        <TextField label="Date code" name="dateCode" className="num" defaultValue={part.dateCode} />
+        <TextField label="Kind" {...register('kind')} />
+        <TextField label="Tag" className="num" {...register('tag')} />
+        <TextField label="Marking" className="num" {...register('marking')} />
+        <TextField label="Date code" className="num" {...register('dateCode')} />
         <SelectField
           label="In a machine"
-          name="temporary"
           options={[
             { value: '', label: 'to stay' },
             { value: 'yes', label: 'for now only' },
           ]}
-          defaultValue={part.temporary ? 'yes' : ''}
+          {...register('temporary')}
         />
-        <SelectField label="Health" name="health" options={healthWords} defaultValue={part.health} />
+        <SelectField label="Health" options={healthWords} {...register('health')} />
         <SelectField
           label="On what ground"
-          name="ground"
           options={[
             { value: '', label: 'not said' },
             { value: 'test', label: 'a test where it works or fails' },
             { value: 'reading', label: 'a reading' },
             { value: 'judgement', label: 'my judgement' },
           ]}
-          defaultValue=""
+          {...register('ground')}
         />
-        <TextField label="Because" name="because" />
+        <TextField label="Because" {...register('because')} />
         <div>
-          <MainButton type="submit">Save the part</MainButton>
+          <MainButton type="submit" disabled={busy}>
+            Save the part
+          </MainButton>
         </div>
       </form>
       <Said error={error} />

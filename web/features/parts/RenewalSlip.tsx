@@ -1,5 +1,6 @@
 /** One position of the map: say what part, print or schematic reads, put the replacement in, verify it. */
 import { useState } from 'react'
+import { useForm, type UseFormReturn } from 'react-hook-form'
 import { Link } from 'react-router'
 import { specSources, type SpecSource } from '#core/history/bodies/spec.ts'
 import {
@@ -14,7 +15,6 @@ import { verifications, type RenewalRow } from '#core/parts/renewal.ts'
 import type { MachineId } from '#core/ids.ts'
 import type { RenewalView } from '#core/views/renewal.ts'
 import { useSend } from '#web/app/send.ts'
-import { typedIn } from '#web/app/typed.ts'
 import { PhotoDrop } from '#web/ui/photos/PhotoDrop.tsx'
 import { Act, PlainButton, Said, SelectField, Slip, TextField } from '#web/ui/Forms.tsx'
 
@@ -32,21 +32,18 @@ export function RenewalSlip({
   const { send, error, busy } = useSend()
   const machine = view.machine.id as MachineId
   const episode = view.machine.openEpisode
-  const [by, setBy] = useState<SpecSource>('print')
+  const form = useForm<Reading>({ defaultValues: nothingRead })
   const [marks, setMarks] = useState<{ part: PartMark | ''; board: BoardMark | '' }>({ part: '', board: '' })
-  const say = async (event: React.FormEvent<HTMLFormElement>) => {
-    event.preventDefault()
-    const form = event.currentTarget
-    const { text } = typedIn(form)
+  const say = form.handleSubmit(async ({ by, ...read }) => {
     const attributes = Object.fromEntries(
-      ['value', 'rating', 'temperature', 'body', 'polarity'].flatMap((name) =>
-        text(name) ? [[name, text(name)]] : [],
+      Object.entries(read).flatMap(([name, text]) =>
+        text.trim() && name !== (by === 'part' ? 'polarity' : 'body') ? [[name, text.trim()]] : [],
       ),
     )
     if (Object.keys(attributes).length === 0) return
     if (await send([{ body: { kind: 'spec', machine, position: row.position, by, attributes }, episode }]))
-      form.reset()
-  }
+      form.reset({ ...nothingRead, by })
+  })
   const verify = (what: string) =>
     void send([
       {
@@ -64,7 +61,7 @@ export function RenewalSlip({
     ])
   return (
     <Slip title={row.position} onClose={onClose}>
-      <Readings say={say} by={by} onBy={setBy} busy={busy} />
+      <Readings form={form} onSay={(event) => void say(event)} busy={busy} />
       {row.polarised && <Polarity marks={marks} onMarks={setMarks} />}
       <RenewalActs
         row={row}
@@ -165,39 +162,53 @@ function RenewalActs({
   )
 }
 
+const sourceLabels: Readonly<Record<SpecSource, string>> = {
+  part: 'part that is in it',
+  print: 'board’s print',
+  schematic: 'schematic',
+  settled: 'decision, where these differ',
+}
+
+interface Reading {
+  readonly by: SpecSource
+  readonly value: string
+  readonly rating: string
+  readonly temperature: string
+  readonly body: string
+  readonly polarity: string
+}
+const nothingRead: Reading = { by: 'print', value: '', rating: '', temperature: '', body: '', polarity: '' }
+
 function Readings({
-  say,
-  by,
-  onBy,
+  form,
+  onSay,
   busy,
 }: {
-  say: (event: React.FormEvent<HTMLFormElement>) => Promise<void>
-  by: 'part' | 'print' | 'schematic' | 'settled'
-  onBy: (value: 'part' | 'print' | 'schematic' | 'settled') => void
+  form: UseFormReturn<Reading>
+  onSay: (event: React.FormEvent<HTMLFormElement>) => void
   busy: boolean
 }) {
+  const { register } = form
   return (
-    <form
-      onSubmit={(event) => void say(event)}
-      className="grid grid-cols-6 items-end gap-3 max-md:grid-cols-2"
-    >
+    <form onSubmit={onSay} className="grid grid-cols-6 items-end gap-3 max-md:grid-cols-2">
       <SelectField
-        label="Read on the"
-        options={specSources.map((s) => ({
-          value: s,
-          label: s === 'print' ? 'board’s print' : s === 'part' ? 'part that is in it' : 'schematic',
-        }))}
-        value={by}
-        onChange={(e) => onBy(e.target.value as SpecSource)}
+        label="It rests on the"
+        options={specSources.map((s) => ({ value: s, label: sourceLabels[s] }))}
+        {...register('by')}
       />
-      <TextField label="Value" name="value" className="num" placeholder="47uF" />
-      <TextField label="Rating" name="rating" className="num" placeholder="63 V" />
-      <TextField label="Temperature" name="temperature" className="num" placeholder="105 °C" />
-      <TextField
-        label={by === 'part' ? 'Body, mm' : 'Polarity mark'}
-        name={by === 'part' ? 'body' : 'polarity'}
-        placeholder={by === 'part' ? '10x16' : 'plus at the left'}
-      />
+      <TextField label="Value" className="num" placeholder="47uF" {...register('value')} />
+      <TextField label="Rating" className="num" placeholder="63 V" {...register('rating')} />
+      <TextField label="Temperature" className="num" placeholder="105 °C" {...register('temperature')} />
+      {form.watch('by') === 'part' ? (
+        <TextField key="body" label="Body, mm" placeholder="10x16" {...register('body')} />
+      ) : (
+        <TextField
+          key="polarity"
+          label="Polarity mark"
+          placeholder="plus at the left"
+          {...register('polarity')}
+        />
+      )}
       <PlainButton type="submit" disabled={busy}>
         Save the value
       </PlainButton>

@@ -1,29 +1,111 @@
 /** What the fields of a part or a lot say: its attributes and its price. Pure. */
-import { parseMoney, type Money } from '#core/quantity/quantity.ts'
+import type { BodyOf } from '#core/history/bodies/index.ts'
+import type { LotId, PartId } from '#core/ids.ts'
+import type { Place } from '#core/place.ts'
+import { money, typed } from '#web/app/typed.ts'
 
-const attributeNames = ['value', 'rating', 'temperature', 'package', 'body', 'safety class', 'cell'] as const
+/** By which a part is fitted; the same for one part and for a lot. */
+export interface AttributesForm {
+  readonly marking: string
+  readonly value: string
+  readonly rating: string
+  readonly temperature: string
+  readonly package: string
+  readonly body: string
+  readonly safetyClass: string
+  readonly cell: string
+}
+export interface PriceForm {
+  readonly amount: string
+  readonly currency: string
+}
 
-/** The attributes that a form with these fields says. */
-export const attributesOf = (form: FormData): Record<string, string> =>
-  Object.fromEntries(
-    attributeNames.flatMap((name) => {
-      const text = String(form.get(name) ?? '').trim()
-      return text ? [[name, text]] : []
-    }),
-  )
+export const noAttributes: AttributesForm = {
+  ...{
+    marking: '',
+    value: '',
+    rating: '',
+    temperature: '',
+    package: '',
+    body: '',
+    safetyClass: '',
+    cell: '',
+  },
+}
+
+/** The attributes that are said; undefined where there is none. */
+export function attributesOf(form: AttributesForm): Record<string, string> | undefined {
+  const named: [string, string][] = [
+    ['value', form.value],
+    ['rating', form.rating],
+    ['temperature', form.temperature],
+    ['package', form.package],
+    ['body', form.body],
+    ['safety class', form.safetyClass],
+    ['cell', form.cell],
+  ]
+  const said = named.flatMap(([name, text]) => (typed(text) ? [[name, text.trim()]] : []))
+  return said.length > 0 ? Object.fromEntries(said) : undefined
+}
 
 export const noAmount = 'Write an amount such as 12.50, and a currency of three letters. Nothing was lost.'
 
-/** The price a form says; undefined for none, 'wrong' for one that is no amount. */
-export function priceOf(form: FormData): Money | undefined | 'wrong' {
-  const amount = String(form.get('amount') ?? '').trim()
-  if (!amount) return undefined
-  return (
-    parseMoney(
-      amount,
-      String(form.get('currency') ?? '')
-        .trim()
-        .toUpperCase(),
-    ) ?? 'wrong'
-  )
+type Identified = Extract<BodyOf<'part'>, { what: 'identified' }>
+export interface NewPartForm extends AttributesForm, PriceForm {
+  readonly kind: string
+  readonly tag: string
+  readonly place: string
+  readonly origin: NonNullable<Identified['origin']>
+  readonly health: 'unknown' | 'proved good'
 }
+
+/** A part that is new to the record. */
+export const newPartOf = (form: NewPartForm, part: PartId, nextTag: string): Identified => ({
+  kind: 'part',
+  what: 'identified',
+  part,
+  partKind: form.kind.trim(),
+  tag: typed(form.tag) ?? nextTag,
+  origin: form.origin,
+  place: storePlace(form.place),
+  marking: typed(form.marking),
+  attributes: attributesOf(form),
+  price: money(form.amount, form.currency),
+})
+
+const storePlace = (place: string): Place => ({ in: { kind: 'store', id: place.trim() } })
+
+type Got = Extract<BodyOf<'lot'>, { what: 'got' }>
+export interface NewLotForm extends AttributesForm, PriceForm {
+  readonly kind: string
+  readonly tag: string
+  readonly n: string
+  readonly place: string
+  readonly origin: Got['origin']
+  readonly words: string
+  readonly reorderAt: string
+}
+
+/** A lot that is new to the record, and how many came. */
+export const newLotOf = (form: NewLotForm, lot: LotId, nextTag: string): [BodyOf<'lot'>, Got] => [
+  {
+    kind: 'lot',
+    what: 'identified',
+    lot,
+    partKind: form.kind.trim(),
+    tag: typed(form.tag) ?? nextTag,
+    marking: typed(form.marking),
+    attributes: attributesOf(form),
+    ...(typed(form.reorderAt) ? { reorderAt: Number(form.reorderAt) } : {}),
+  },
+  {
+    kind: 'lot',
+    what: 'got',
+    lot,
+    n: Number(form.n),
+    place: storePlace(form.place),
+    origin: form.origin,
+    price: money(form.amount, form.currency),
+    words: typed(form.words),
+  },
+]

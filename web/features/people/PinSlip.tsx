@@ -1,5 +1,6 @@
 /** One's own PIN: with it one says on a tablet where somebody else is signed in that an authorised act was one's own. */
 import { useState } from 'react'
+import { useForm } from 'react-hook-form'
 import { remove, put, wordsOf } from '#web/app/http.ts'
 import { Act, PlainButton, Said, Slip, TextField } from '#web/ui/Forms.tsx'
 
@@ -13,6 +14,7 @@ export function PinSlip({
   onDone: () => Promise<void>
 }) {
   const [error, setError] = useState<string>()
+  const { register, handleSubmit } = useForm({ defaultValues: { password: '', pin: '' } })
   const finish = async (work: Promise<unknown>) => {
     setError(undefined)
     try {
@@ -31,33 +33,24 @@ export function PinSlip({
       </p>
       <form
         className="grid max-w-2xl grid-cols-3 items-end gap-3 max-md:grid-cols-1"
-        onSubmit={(event) => {
-          event.preventDefault()
-          const form = new FormData(event.currentTarget)
-          void finish(
-            put('/session/pin', {
-              password: String(form.get('password') ?? ''),
-              pin: String(form.get('pin') ?? ''),
-            }),
-          )
-        }}
+        onSubmit={(event) => void handleSubmit((said) => finish(put('/session/pin', said)))(event)}
       >
         <TextField
           label="Your password"
-          name="password"
           type="password"
           autoComplete="current-password"
           required
           autoFocus
+          {...register('password')}
         />
         <TextField
           label="PIN, four to eight digits"
-          name="pin"
           type="password"
           inputMode="numeric"
           autoComplete="off"
           className="num"
           required
+          {...register('pin')}
         />
         <div className="flex gap-4">
           <PlainButton type="submit">{has ? 'Change the PIN' : 'Set the PIN'}</PlainButton>

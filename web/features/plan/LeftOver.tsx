@@ -2,13 +2,13 @@
 import { neverWords } from '#api/words/jobs.ts'
 import { whyNever } from '#core/plan/never.ts'
 import type { PlanFrom } from '#core/plan/jobs.ts'
-import { layerOf } from '#core/plan/lay.ts'
+import { Layer } from '#core/plan/lay.ts'
 import type { Plan } from '#core/plan/problem.ts'
 import { useMemo } from 'react'
 import type { PlanNames } from './names.ts'
 
 export function LeftOver({ from, plan, names }: { from: PlanFrom; plan: Plan; names: PlanNames }) {
-  const hopeless = useMemo(() => layerOf(from.problem).hopeless, [from])
+  const hopeless = useMemo(() => new Layer(from.problem).hopeless, [from])
   const left = plan.flatMap((laid, i) => (laid ? [] : [i]))
   if (left.length === 0) return null
   const bars = { step: names.step, when: names.when, place: names.place }

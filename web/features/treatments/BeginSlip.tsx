@@ -18,7 +18,7 @@ import { useBodyForm } from '#web/app/body-form.ts'
 import { nowInstant } from '#web/app/clock.ts'
 import { useSend } from '#web/app/send.ts'
 import { AreaField, MainButton, Said, SelectField, Slip, TextField } from '#web/ui/Forms.tsx'
-import { Tick } from '#web/ui/Tick.tsx'
+import { Tick, Ticks } from '#web/ui/Tick.tsx'
 import { asked, begunOf, emptyBegin, lights, waitOf, type BeginForm } from './begin-form.ts'
 import { Cloud } from './Cloud.tsx'
 import { Mixing } from './Mixing.tsx'
@@ -111,14 +111,14 @@ function Places({ form, zones }: Part & { zones: TreatmentsAnswer['zones'] }) {
     <fieldset>
       <legend className="text-13 text-quiet mb-1">On which places</legend>
       <span className="flex flex-wrap gap-x-5">
-        {zones.map(({ name, material }) => (
-          <Tick
-            key={name}
-            label={`${name}${material ? ` (${material})` : ''}`}
-            value={name}
-            {...form.register('on')}
-          />
-        ))}
+        <Ticks
+          control={form.control}
+          name="on"
+          options={zones.map(({ name, material }) => ({
+            value: name,
+            label: `${name}${material ? ` (${material})` : ''}`,
+          }))}
+        />
       </span>
       <TextField
         label="Others, with commas: positions, pieces"

@@ -1,5 +1,6 @@
 /** A treatment ends: what came of each place, what lies beside it, counts, and when to look again. A worse place gets a finding of its own. */
 import { useState } from 'react'
+import { useForm, type UseFormReturn } from 'react-hook-form'
 import { capital } from '#api/words/lists.ts'
 import { yellowCaveats } from '#api/words/treatments.ts'
 import { findingKinds } from '#core/history/bodies/condition.ts'
@@ -9,7 +10,6 @@ import type { Course } from '#core/treatment/course.ts'
 import { nowInstant } from '#web/app/clock.ts'
 import { useSend } from '#web/app/send.ts'
 import { useDates } from '#web/app/session.tsx'
-import { typedIn } from '#web/app/typed.ts'
 import { AreaField, MainButton, Said, SelectField, Slip, TextField } from '#web/ui/Forms.tsx'
 import {
   anyHarm,
@@ -19,7 +19,8 @@ import {
   leftOptions,
   nothingSaid,
   verdictAt,
-  worseAs,
+  harmOf,
+  type EndForm,
   type Ended,
   type Ending,
   type Verdict,
@@ -47,23 +48,32 @@ export function EndSlip({
 }) {
   const { send, error, busy, setError } = useSend()
   const [ending, setEnding] = useState(nothingSaid)
-  const submit = async (event: React.FormEvent<HTMLFormElement>) => {
-    event.preventDefault()
-    const bodies = endingBodies(course, ending, typedIn(event.currentTarget), answer)
+  const { zone } = useDates()
+  const { sort, counts } = course.body
+  const form = useForm<EndForm>({
+    defaultValues: {
+      out: counts.map(() => ''),
+      ph: '',
+      recheck: dayAfter(dayOf(nowInstant(), zone), sort === 'whitening' ? whitenedDays : recheckDays),
+      sort: harmOf(sort),
+      words: '',
+    },
+  })
+  const submit = form.handleSubmit(async (said) => {
+    const bodies = endingBodies(course, ending, said, answer)
     if (typeof bodies === 'string') return setError(bodies)
     if (await send(bodies.map((body) => ({ body })))) onClose()
-  }
+  })
   const part: Part = { course, ending, onSay: (more) => setEnding({ ...ending, ...more }) }
   const harm = anyHarm(course, ending)
-  const { sort } = course.body
   return (
     <Slip title={`End: ${sort}`} onClose={onClose}>
       <form onSubmit={(event) => void submit(event)} className="space-y-3">
         <Verdicts {...part} />
         <Helped {...part} findings={answer.findings} />
         <Beside {...part} />
-        <Figures course={course} harm={harm} />
-        <AreaField label="Remarks" name="words" />
+        <Figures course={course} harm={harm} form={form} />
+        <AreaField label="Remarks" {...form.register('words')} />
         {harm && (
           <p className="text-copper font-bold">
             What got worse is written as a finding, and lowers the grade.
@@ -138,35 +148,36 @@ function Beside({ course, ending, onSay }: Part) {
   ))
 }
 
-function Figures({ course: { body }, harm }: { course: Course; harm: boolean }) {
-  const { zone } = useDates()
-  const days = body.sort === 'whitening' ? whitenedDays : recheckDays
+function Figures({
+  course: { body },
+  harm,
+  form: { register },
+}: {
+  course: Course
+  harm: boolean
+  form: UseFormReturn<EndForm>
+}) {
   return (
     <>
-      {body.counts.map(({ what, n }) => (
+      {body.counts.map(({ what, n }, i) => (
         <TextField
           key={what}
           label={`${capital(what)}: ${n} went in; how many came out`}
-          name={`out ${what}`}
           className="num"
           inputMode="numeric"
+          {...register(`out.${i}`)}
         />
       ))}
       <div className="grid grid-cols-3 items-end gap-3 max-sm:grid-cols-1">
-        {body.sort === 'leak' && <TextField label="pH after" name="ph" className="num" inputMode="decimal" />}
-        <TextField
-          label="Look again on"
-          name="recheck"
-          type="date"
-          className="num"
-          defaultValue={dayAfter(dayOf(nowInstant(), zone), days)}
-        />
+        {body.sort === 'leak' && (
+          <TextField label="pH after" className="num" inputMode="decimal" {...register('ph')} />
+        )}
+        <TextField label="Look again on" type="date" className="num" {...register('recheck')} />
         {harm && (
           <SelectField
             label="The harm is a finding: of what sort"
-            name="sort"
-            defaultValue={worseAs[body.sort] ?? 'stain'}
             options={findingKinds}
+            {...register('sort')}
           />
         )}
       </div>

@@ -2,8 +2,7 @@
 import { describe, expect, it } from 'vitest'
 import { schemaOfKind } from '#core/history/kinds/index.ts'
 import type { Course } from '#core/treatment/course.ts'
-import { typedFrom } from '#web/app/typed.ts'
-import { anyHarm, endingBodies, nothingSaid, type Ending } from './end-form.ts'
+import { anyHarm, endingBodies, harmOf, nothingSaid, type EndForm, type Ending } from './end-form.ts'
 
 const id = (n: number) => `0000000${n}-0000-7000-8000-000000000001`
 const course = {
@@ -22,17 +21,17 @@ const said = (more: Partial<Ending>): Ending => ({
   verdicts: { chassis: { is: 'better', words: ' bright ' }, bracket: { is: 'the same', words: '' } },
   ...more,
 })
-const ended = (ending: Ending, text: Readonly<Record<string, string>> = {}) =>
+const ended = (ending: Ending, more: Partial<EndForm> = {}) =>
   endingBodies(
     course,
     ending,
-    typedFrom((name) => text[name] ?? null),
+    { out: [''], ph: '', recheck: '', sort: harmOf('rust'), words: '', ...more },
     { findings, ringing: { [id(1)]: [{ entry: id(4) }] } as never },
   )
 
 describe('the end of a treatment', () => {
   it('writes the end, what it helped, and that nothing rings; each taken by its schema', () => {
-    const bodies = ended(said({}), { 'out screws': '6', recheck: '2027-03-01' })
+    const bodies = ended(said({}), { out: ['6'], recheck: '2027-03-01' })
     expect(bodies).toMatchObject([
       {
         kind: 'treatment',
@@ -52,6 +51,8 @@ describe('the end of a treatment', () => {
   ])('says of a finding that %s', (left, change) =>
     expect(ended(said({ left: { [id(3)]: left } }))).toContainEqual(expect.objectContaining(change)),
   )
+  it('counts nothing that nobody counted', () =>
+    expect(ended(said({}))).toContainEqual(expect.objectContaining({ kind: 'treatment', counts: [] })))
   it('says nothing of a finding that is as it was', () =>
     expect(ended(said({ left: { [id(3)]: 'as it was' } }))).toHaveLength(2))
   it('makes a finding of what got worse and of what was harmed', () => {
@@ -72,6 +73,6 @@ describe('the end of a treatment', () => {
   it.each([
     ['a place without an answer', { verdicts: {} }, {}, /chassis, bracket/],
     ['a pH that none has', {}, { ph: '15' }, /pH/],
-    ['words as a count', {}, { 'out screws': 'all' }, /whole numbers/],
+    ['words as a count', {}, { out: ['all'] }, /whole numbers/],
   ])('is not written with %s', (_, more, text, says) => expect(ended(said(more), text)).toMatch(says))
 })

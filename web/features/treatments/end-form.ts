@@ -5,7 +5,7 @@ import type { FindingKind } from '#core/history/bodies/condition.ts'
 import type { EntryId, MachineId } from '#core/ids.ts'
 import { meantAgainst } from '#core/treatment/after.ts'
 import type { Course } from '#core/treatment/course.ts'
-import type { Typed } from '#web/app/typed.ts'
+import { figure } from '#web/app/typed.ts'
 
 export type Ended = Extract<BodyOf<'treatment'>, { what: 'ended' }>
 type Is = Ended['verdicts'][number]['is']
@@ -23,16 +23,30 @@ export interface Ending {
 }
 export const nothingSaid: Ending = { verdicts: {}, beside: {}, left: {} }
 
+/** What is typed as it ends. */
+export interface EndForm {
+  /** How many came out, in the order of what was counted in. */
+  readonly out: readonly string[]
+  readonly ph: string
+  /** A day; empty for never. */
+  readonly recheck: string
+  /** What harm is found to be. */
+  readonly sort: FindingKind
+  readonly words: string
+}
+
 export const verdictAt = ({ verdicts }: Ending, place: string): Verdict =>
   verdicts[place] ?? { is: '', words: '' }
 export const besideOf = ({ beside }: Ending, what: string): Beside => beside[what] ?? 'not looked at'
 
-/** What a worse place is found to be, by what was done to it. */
-export const worseAs: Readonly<Record<string, FindingKind>> = {
+const worseAs: Readonly<Record<string, FindingKind>> = {
   whitening: 'yellowing',
   rust: 'rust',
   leak: 'leak residue',
 }
+
+/** What a worse place is found to be, by what was done to it. */
+export const harmOf = (sort: string): FindingKind => worseAs[sort] ?? 'stain'
 
 /** How much of a finding is left after what helped. */
 export const leftOptions = [
@@ -59,19 +73,22 @@ export const anyHarm = (course: Course, ending: Ending): boolean =>
 export function endingBodies(
   course: Course,
   ending: Ending,
-  { text, some, figure }: Typed,
+  said: EndForm,
   { findings, ringing }: Pick<TreatmentsAnswer, 'findings' | 'ringing'>,
 ): readonly Body[] | string {
   const { body } = course
   const machine = course.machine as MachineId
   const open = body.on.filter((place) => verdictAt(ending, place).is === '')
   if (open.length > 0) return `Say what came of ${open.join(', ')}; “not looked at” is an answer.`
-  const ph = figure('ph')
+  const ph = figure(said.ph)
   if (ph !== undefined && !(ph >= 0 && ph <= 14)) return 'A pH lies between 0 and 14.'
-  const counts = body.counts.map(({ what }) => ({ what, n: figure(`out ${what}`) ?? 0 }))
+  // What nobody counted is not none.
+  const counts = body.counts.flatMap(({ what }, i) => {
+    const n = figure(said.out[i] ?? '')
+    return n === undefined ? [] : [{ what, n }]
+  })
   if (counts.some(({ n }) => !Number.isInteger(n) || n < 0)) return 'Count in whole numbers.'
-  const sort = (some('sort') ?? worseAs[body.sort] ?? 'stain') as FindingKind
-  const found = (zone: string, words: string) => newFinding(machine, zone, sort, words)
+  const found = (zone: string, words: string) => newFinding(machine, zone, said.sort, words)
   return [
     {
       kind: 'treatment',
@@ -85,8 +102,8 @@ export function endingBodies(
       beside: body.carries.map(({ what }) => ({ what, is: besideOf(ending, what) })),
       counts,
       ...(ph === undefined ? {} : { ph }),
-      ...(text('recheck') ? { recheck: text('recheck') } : {}),
-      ...(text('words') ? { words: text('words') } : {}),
+      ...(said.recheck ? { recheck: said.recheck } : {}),
+      ...(said.words.trim() ? { words: said.words.trim() } : {}),
     },
     // Harm is a finding of its own: the grade follows from it.
     ...placesWorse(course, ending).map((place) => {

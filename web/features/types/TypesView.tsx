@@ -1,25 +1,23 @@
 /** Types, test gear and house practice: what is known of models, and how this house works. */
 import { ReadRecord } from './ReadRecord.tsx'
 import type { TypeRow } from '#api/machines.ts'
-import type { GearRow } from '#api/types.ts'
 import { useQuery } from '@tanstack/react-query'
 import { useMemo, useState } from 'react'
 import { Link, useNavigate } from 'react-router'
 import { typesSentence } from '#api/words/people.ts'
 import { policySpeaks } from '#api/words/policies.ts'
-import type { Body } from '#core/history/bodies/index.ts'
-import type { GearId, TypeId } from '#core/ids.ts'
-import { keys } from '#web/app/keys.ts'
+import type { TypeId } from '#core/ids.ts'
 import { newId } from '#web/app/clock.ts'
+import { keys } from '#web/app/keys.ts'
 import { useSendOne } from '#web/app/send.ts'
 import { get, wordsOf } from '#web/app/http.ts'
 import { useDates, useSigned } from '#web/app/session.tsx'
-import { typedIn } from '#web/app/typed.ts'
-import { Act, MainButton, PlainButton, Said, Slip, TextField } from '#web/ui/Forms.tsx'
+import { Act, MainButton, Said } from '#web/ui/Forms.tsx'
 import { hazardWord } from '#web/ui/Plate.tsx'
 import { SortTable, type TableColumn } from '#web/ui/SortTable.tsx'
 import { ChooseRule } from '#web/ui/ChooseRule.tsx'
 import { HouseWords } from './HouseWords.tsx'
+import { Gear } from './Gear.tsx'
 import { Methods } from './Methods.tsx'
 import { HousePlace } from './HousePlace.tsx'
 
@@ -119,146 +117,6 @@ export function View() {
         {me.role === 'steward' && <ReadRecord />}
       </div>
     </main>
-  )
-}
-
-function Gear() {
-  const { short } = useDates()
-  const { send, error } = useSendOne()
-  const [open, setOpen] = useState<string>()
-  const { data } = useQuery({ queryKey: keys.gear, queryFn: () => get('/gear') })
-  const add = async (event: React.FormEvent<HTMLFormElement>) => {
-    event.preventDefault()
-    const { text } = typedIn(event.currentTarget)
-    const attributes = text('attribute') && text('value') ? { [text('attribute')]: text('value') } : {}
-    if (
-      await send({
-        kind: 'gear',
-        what: 'identified',
-        gear: newId() as GearId,
-        name: text('name'),
-        gearKind: text('gearKind'),
-        attributes,
-        ...(text('limits') ? { limits: text('limits') } : {}),
-      })
-    )
-      setOpen(undefined)
-  }
-  return (
-    <section>
-      <h2 className="headrule flex items-baseline justify-between">
-        Test gear{' '}
-        <span className="flex items-baseline gap-4">
-          <Link className="act" to="/camera">
-            Check a camera
-          </Link>
-          <Act onClick={() => setOpen(open === 'new' ? undefined : 'new')}>Write down gear</Act>
-        </span>
-      </h2>
-      {open === 'new' && (
-        <Slip title="A piece of test gear" onClose={() => setOpen(undefined)}>
-          <form onSubmit={(event) => void add(event)} className="grid grid-cols-2 gap-3">
-            <TextField label="Name" name="name" required autoFocus />
-            <TextField label="Kind" name="gearKind" placeholder="test tape" required />
-            <TextField label="An attribute" name="attribute" placeholder="line" />
-            <TextField label="Its value" name="value" placeholder="current loop" />
-            <TextField label="Limits" name="limits" placeholder="what it cannot show" />
-            <div className="flex items-end">
-              <PlainButton type="submit">Record the gear</PlainButton>
-            </div>
-          </form>
-        </Slip>
-      )}
-      <ul>
-        {data?.gear.map((g) => (
-          <li key={g.id} className="border-hair border-b py-1.5">
-            <div className="flex items-baseline justify-between gap-3">
-              <span>
-                <strong>{g.name}</strong> <span className="text-quiet">{g.gearKind}</span>
-              </span>
-              <Act className="text-13" onClick={() => setOpen(open === g.id ? undefined : g.id)}>
-                Record a gear check
-              </Act>
-            </div>
-            <span className={g.unfit.length ? 'text-copper' : 'text-quiet'}>
-              {g.unfit.length
-                ? `unfit for ${g.unfit.map((u) => u.need).join(', ')}: ${g.unfit.map((u) => u.because).join('; ')}`
-                : g.proved
-                  ? `proved ${short(g.proved)}`
-                  : 'never proved: its tests are weaker'}
-            </span>
-            {g.limits && <span className="text-quiet block">{g.limits}</span>}
-            {open === g.id && <GearSlip gear={g} onSend={send} onClose={() => setOpen(undefined)} />}
-          </li>
-        ))}
-      </ul>
-      {data?.gear.length === 0 && (
-        <p className="text-quiet py-2">None is written down. The test bench is a suspect too.</p>
-      )}
-      <Said error={error} />
-    </section>
-  )
-}
-
-function GearSlip({
-  gear,
-  onSend,
-  onClose,
-}: {
-  gear: GearRow
-  onSend: (body: Body) => Promise<boolean>
-  onClose: () => void
-}) {
-  const [because, setBecause] = useState('')
-  const [since, setSince] = useState('')
-  return (
-    <Slip title={gear.name} onClose={onClose}>
-      <p className="mb-3">
-        <PlainButton
-          onClick={() =>
-            void onSend({ kind: 'gear', what: 'proved', gear: gear.id as GearId }).then(
-              (ok) => ok && onClose(),
-            )
-          }
-        >
-          Proved good today
-        </PlainButton>
-      </p>
-      <form
-        className="grid grid-cols-[1fr_9rem] gap-3"
-        onSubmit={(event) => {
-          event.preventDefault()
-          void onSend({
-            kind: 'gear',
-            what: 'unfit',
-            gear: gear.id as GearId,
-            need: gear.gearKind,
-            since: since ? new Date(`${since}T00:00:00Z`).toISOString() : null,
-            because,
-          }).then((ok) => ok && onClose())
-        }}
-      >
-        <TextField
-          label="Unfit, because"
-          required
-          value={because}
-          onChange={(e) => setBecause(e.target.value)}
-        />
-        <TextField
-          label="Since (empty: always)"
-          type="date"
-          className="num"
-          value={since}
-          onChange={(e) => setSince(e.target.value)}
-        />
-        <p className="text-quiet text-13 col-span-2">
-          Every test made with it since then is void for functions that need a {gear.gearKind}.
-        </p>
-        <div>
-          <PlainButton type="submit">It is unfit</PlainButton>
-        </div>
-      </form>
-    </Slip>
   )
 }
 
