@@ -17,18 +17,24 @@ export function Field({
   label: string
   hint?: string | undefined
   error?: string | undefined
-  children: (id: string) => ReactNode
+  /** `told`: what describes the field, its hint or what is wrong with it. */
+  children: (id: string, told: { 'aria-describedby': string | undefined }) => ReactNode
 }) {
   const id = useId()
+  const told = useId()
   return (
     <div>
       <label htmlFor={id} className="text-13 text-quiet mb-1 block">
         {label}
       </label>
-      {children(id)}
-      {hint && !error && <p className="text-13 text-quiet mt-1">{hint}</p>}
+      {children(id, { 'aria-describedby': (error ?? hint) ? told : undefined })}
+      {hint && !error && (
+        <p id={told} className="text-13 text-quiet mt-1">
+          {hint}
+        </p>
+      )}
       {error && (
-        <p role="alert" className="text-13 text-oxide mt-1 font-bold">
+        <p id={told} role="alert" className="text-13 text-oxide mt-1 font-bold">
           {error}
         </p>
       )}
@@ -44,8 +50,14 @@ type TextProps = {
 export function TextField({ label, hint, error, className = '', ...input }: TextProps) {
   return (
     <Field label={label} hint={hint} error={error}>
-      {(id) => (
-        <input id={id} className={`field ${className}`} aria-invalid={error ? true : undefined} {...input} />
+      {(id, told) => (
+        <input
+          id={id}
+          className={`field ${className}`}
+          aria-invalid={error ? true : undefined}
+          {...told}
+          {...input}
+        />
       )}
     </Field>
   )
@@ -63,7 +75,16 @@ export function AreaField({
 } & TextareaHTMLAttributes<HTMLTextAreaElement>) {
   return (
     <Field label={label} hint={hint} error={error}>
-      {(id) => <textarea id={id} rows={2} className="field" {...area} />}
+      {(id, told) => (
+        <textarea
+          id={id}
+          rows={2}
+          className="field"
+          aria-invalid={error ? true : undefined}
+          {...told}
+          {...area}
+        />
+      )}
     </Field>
   )
 }
@@ -82,8 +103,8 @@ export function SelectField({
 } & SelectHTMLAttributes<HTMLSelectElement>) {
   return (
     <Field label={label} hint={hint} error={error}>
-      {(id) => (
-        <select id={id} className="field" aria-invalid={error ? true : undefined} {...select}>
+      {(id, told) => (
+        <select id={id} className="field" aria-invalid={error ? true : undefined} {...told} {...select}>
           {options.map((o) =>
             typeof o === 'string' ? (
               <option key={o}>{o}</option>
