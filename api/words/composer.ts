@@ -5,7 +5,7 @@ import { spanWords } from './points.ts'
 import type { Effect, Problem } from '#core/composer/index.ts'
 import type { Question } from '#core/composer/ask.ts'
 import { precautionTitle } from './checks.ts'
-import { benchEffectWords, heed, isBenchEffect, say, type EffectWords, type When } from './effects.ts'
+import { benchEffectWords, heed, isBenchEffect, plainEffect, type EffectWords, type When } from './effects.ts'
 import { freelyWords, isFreelyEffect } from './freely.ts'
 import { clockWords, durationWords, shortDay } from './dates.ts'
 import { mannerWords as manner, resultWords } from './entries.ts'
@@ -38,7 +38,7 @@ export function effectWords(effect: Effect, { now, zone }: When): EffectWords {
   if (isFreelyEffect(effect)) return freelyWords(effect, { now, zone })
   switch (effect.does) {
     case 'takes out':
-      return say(
+      return plainEffect(
         `takes ${effect.part} out of ${effect.from}, to ${effect.to.startsWith('tray') ? 'the ' : ''}${effect.to}`,
       )
     case 'puts in':
@@ -46,13 +46,13 @@ export function effectWords(effect: Effect, { now, zone }: When): EffectWords {
         ? heed(
             `puts ${effect.part} into ${effect.to}, from ${effect.from}; ${effect.remarks.map(remarkWords).join('; ')}`,
           )
-        : say(`puts ${effect.part} into ${effect.to}, from ${effect.from}`)
+        : plainEffect(`puts ${effect.part} into ${effect.to}, from ${effect.from}`)
     case 'takes of lot':
       return effect.left < 0
         ? heed(
             `${effect.n} of ${effect.lot}, from ${effect.from}: that is ${-effect.left} more than were counted there. It is written all the same; count them`,
           )
-        : say(
+        : plainEffect(
             `${effect.n} of ${effect.lot}, from ${effect.from}; ${effect.left} ${effect.left === 1 ? 'is' : 'are'} left there`,
           )
     case 'wants the owner’s word':
@@ -66,7 +66,7 @@ export function effectWords(effect: Effect, { now, zone }: When): EffectWords {
             : `this cannot be undone, and the machine belongs to ${effect.owner}: ask them first, and write down what they say under Owner`,
       )
     case 'says health':
-      return say(
+      return plainEffect(
         `${effect.part}: ${effect.health}${effect.ground ? `, by ${effect.ground}` : ''}${effect.lacks ? '; from now on its position is among what the machine lacks, and donors are sought for it' : ''}`,
       )
     case 'wants a ground':
@@ -78,15 +78,15 @@ export function effectWords(effect: Effect, { now, zone }: When): EffectWords {
     case 'takes what is kept':
       return heed(`${effect.what} is kept for ${list(effect.machines)}, and too few are left`)
     case 'donor loses':
-      return say(`its donor ${effect.machine} loses it by the same act`)
+      return plainEffect(`its donor ${effect.machine} loses it by the same act`)
     case 'lends':
-      return say(
+      return plainEffect(
         `lends ${effect.part} to ${effect.to}${effect.due ? `, home by ${shortDay(effect.due, now, zone)}` : ', with no date for its return'}`,
       )
     case 'comes home':
-      return say(`${effect.part} comes home`)
+      return plainEffect(`${effect.part} comes home`)
     case 'asks for retest':
-      return say(`${list(effect.functions, 5)} will want a test again`)
+      return plainEffect(`${list(effect.functions, 5)} will want a test again`)
     case 'tests': {
       const all = effect.results
       const passed = all.filter((r) => r.result.is === 'pass' && !manner(r)).length
@@ -96,16 +96,16 @@ export function effectWords(effect: Effect, { now, zone }: When): EffectWords {
         : all.length === 1
           ? `${all[0]?.fn ?? ''}: ${all[0] ? resultWords(all[0].result) : ''}`
           : `${all.length} pass`
-      return say(
+      return plainEffect(
         `${effect.asFound ? 'as found, ' : ''}${effect.depth === 'full' ? '' : `${effect.depth} check, `}${words}`,
       )
     }
     case 'says needs':
-      return say(
+      return plainEffect(
         `${effect.fn} needs ${list(effect.needs, 8)}: it stands for this machine, and can be kept on the sheet`,
       )
     case 'stands in':
-      return say(`${effect.gear} stands in for ${effect.of}: this test says nothing of ${effect.of}`)
+      return plainEffect(`${effect.gear} stands in for ${effect.of}: this test says nothing of ${effect.of}`)
     case 'adds function':
       return heed(`“${effect.name}” is not on the sheet: it becomes a function of this machine`)
     case 'adds position':
@@ -138,18 +138,20 @@ export function effectWords(effect: Effect, { now, zone }: When): EffectWords {
       const what = effect.kind ? `holds ${effect.kind}` : ''
       const who = effect.origin ? (originWords[effect.origin] ?? effect.origin) : ''
       const words = `${effect.position} ${[what, who].filter(Boolean).join(', ')}`
-      return effect.instead ? heed(`${words}; ${effect.instead} belongs there`) : say(words)
+      return effect.instead ? heed(`${words}; ${effect.instead} belongs there`) : plainEffect(words)
     }
     case 'tags':
-      return say(`it leaves the machine, so it gets the tag ${effect.tag}`)
+      return plainEffect(`it leaves the machine, so it gets the tag ${effect.tag}`)
     case 'works on many':
-      return say(`${effect.verb}, ${effect.count} positions: ${list(effect.targets, 6)}; ${effect.reach}`)
+      return plainEffect(
+        `${effect.verb}, ${effect.count} positions: ${list(effect.targets, 6)}; ${effect.reach}`,
+      )
     case 'works on':
-      return say(
+      return plainEffect(
         `${effect.verb} ${effect.target}${effect.reach === 'outside' ? ', outside only: no test is spoiled' : effect.reach === 'disturbed' ? ', disturbed: a short check will do' : effect.reach === 'altered' ? ', altered: a full test is needed' : ''}`,
       )
     case 'connects':
-      return say(`${effect.connector} ${effect.way}`)
+      return plainEffect(`${effect.connector} ${effect.way}`)
     case 'reads': {
       const unit = effect.unit ? ` ${effect.unit}` : ''
       const band =
@@ -172,7 +174,7 @@ export function effectWords(effect: Effect, { now, zone }: When): EffectWords {
         )
       return effect.within === false
         ? heed(`${effect.point} is outside ${band}${from}${drift}${how}${more}`)
-        : say(
+        : plainEffect(
             `reading of ${effect.point}${effect.within ? `, within ${band}${from}` : ''}${drift}${how}${more}`,
           )
     }
@@ -181,11 +183,11 @@ export function effectWords(effect: Effect, { now, zone }: When): EffectWords {
         ? heed(
             `keeps ${list(effect.points, 6)} as the healthy set, though ${list(effect.unwell, 4)} ${effect.unwell.length === 1 ? 'does' : 'do'} not stand today`,
           )
-        : say(`keeps ${list(effect.points, 6)} as the set that later readings are held against`)
+        : plainEffect(`keeps ${list(effect.points, 6)} as the set that later readings are held against`)
     case 'counts cells': {
       const how = effect.symptom ? ` (${effect.symptom})` : ''
       const words = `${effect.fn}: ${effect.pass} pass, ${effect.fail} fail${how}, ${effect.stood ? `${effect.stood} carried over, ` : ''}${effect.untried} not tested; ${effect.of} in all`
-      return effect.untried > 0 ? heed(words) : say(words)
+      return effect.untried > 0 ? heed(words) : plainEffect(words)
     }
     case 'explains cells':
       return heed(explainedWords(effect))
@@ -194,55 +196,55 @@ export function effectWords(effect: Effect, { now, zone }: When): EffectWords {
         `all that failed are in ${effect.along} ${effect.n} of the layout: look for a line or a connector before single contacts`,
       )
     case 'takes over gear':
-      return say(`with ${list(effect.gear)}, as before`)
+      return plainEffect(`with ${list(effect.gear)}, as before`)
     case 'follows method': {
       const words = `by ${effect.name}${effect.what.length ? ` (${effect.what.join(', ')})` : ''}${effect.needs ? `, for people authorised for ${effect.needs}` : ''}`
-      return effect.caution || effect.needs ? heed(`${words}. ${effect.caution}`) : say(words)
+      return effect.caution || effect.needs ? heed(`${words}. ${effect.caution}`) : plainEffect(words)
     }
     case 'warns of material':
       return heed(`the card of ${effect.method} says: not on ${effect.material}`)
     case 'leaves the house’s school':
       return heed(`the house chose otherwise for ${effect.rule}: ${effect.option}`)
     case 'says of position':
-      return say(`${effect.position}: the ${effect.by} says ${list(effect.what)}`)
+      return plainEffect(`${effect.position}: the ${effect.by} says ${list(effect.what)}`)
     case 'judges method':
-      return say(`verdict on ${effect.name}: ${effect.verdict}`)
+      return plainEffect(`verdict on ${effect.name}: ${effect.verdict}`)
     case 'waits':
-      return say(
+      return plainEffect(
         `${effect.what}${effect.everyMinutes ? `: rings every ${durationWords(effect.everyMinutes)}` : ' waits'} until ${shortDay(effect.until, now, zone)}, ${clockWords(effect.until, zone)}`,
       )
     case 'jots':
-      return say(`keeps it as a quick note, to be sorted later: ${effect.words}`)
+      return plainEffect(`keeps it as a quick note, to be sorted later: ${effect.words}`)
     case 'ends wait':
-      return say(`over: ${effect.words}`)
+      return plainEffect(`over: ${effect.words}`)
     case 'asks the machine':
-      return say(`the practice machine answers: ${list(effect.of)}`)
+      return plainEffect(`the practice machine answers: ${list(effect.of)}`)
     case 'says done':
-      return say(`done: ${precautionTitle(effect.what).toLowerCase()}`)
+      return plainEffect(`done: ${precautionTitle(effect.what).toLowerCase()}`)
     case 'asks':
-      return say(`asks: ${effect.words}`)
+      return plainEffect(`asks: ${effect.words}`)
     case 'answers':
-      return say(`answers “${effect.words}”`)
+      return plainEffect(`answers “${effect.words}”`)
     case 'notes':
-      return say(`notes: ${effect.words}`)
+      return plainEffect(`notes: ${effect.words}`)
     case 'powers on':
       return heed('switches it on. First see the cautions and who is authorised, at the right')
     case 'powers off':
-      return say('switches it off')
+      return plainEffect('switches it off')
     case 'bars power':
       return heed(`bars power until it is cleared: ${effect.words}`)
     case 'clears hazard':
-      return say(`the hazard “${effect.words}” is over`)
+      return plainEffect(`the hazard “${effect.words}” is over`)
     case 'states empty':
-      return say(`${effect.words} was looked at and found empty`)
+      return plainEffect(`${effect.words} was looked at and found empty`)
     case 'breaks evidence':
       return effect.unseen
         ? heed(
             `the ${effect.sort} at ${effect.where} was never photographed: what it shows is lost when it goes. Photograph it first`,
           )
-        : say(`the ${effect.sort} at ${effect.where} goes; a photograph of it is kept`)
+        : plainEffect(`the ${effect.sort} at ${effect.where} goes; a photograph of it is kept`)
     case 'finds':
-      return say(
+      return plainEffect(
         `finding: ${effect.sort} on ${effect.zone}, ${effect.severity}, ${effect.activity === 'not judged' ? 'activity not judged' : effect.activity}`,
       )
     case 'overrides fit':

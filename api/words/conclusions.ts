@@ -55,7 +55,7 @@ export function bracketWords(bracket: Bracket, when: When): BracketWords {
     bracket.weak.length > 0 ? ` Weak: ${list([...new Set(bracket.weak.map(weaknessWords))], 3)}.` : '',
     bracket.comesAndGoes && bracket.verdict !== 'came again' ? ` ${goesWords(bracket.comesAndGoes)}` : '',
   ].join('')
-  const say = (title: string, detail: string, strong: boolean, more = ''): BracketWords => ({
+  const told = (title: string, detail: string, strong: boolean, more = ''): BracketWords => ({
     title,
     detail: `${sentence(detail)}${more}${weak}`,
     strong,
@@ -65,37 +65,37 @@ export function bracketWords(bracket: Bracket, when: When): BracketWords {
   const worse = bracket.anotherFailure ? 'fails in another way' : 'got worse'
   switch (bracket.verdict) {
     case 'cause shown':
-      return say(
+      return told(
         causeTitle[bracket.strength],
         `${fns} passed after ${names.join(', ')}, the only change inside it that is written down`,
         false,
         settles(bracket),
       )
     case 'cause presumed':
-      return say(presumedTitle(bracket), `${fns} passed after ${among}`, false, settles(bracket))
+      return told(presumedTitle(bracket), `${fns} passed after ${among}`, false, settles(bracket))
     case 'cause not separated':
-      return say('Cause not separated', `${fns} passed after ${among}${byItself}`, true, settles(bracket))
+      return told('Cause not separated', `${fns} passed after ${among}${byItself}`, true, settles(bracket))
     case 'better, not cured':
-      return say(
+      return told(
         'Better, not cured',
         `${fns} fails less${among ? ` after ${among}` : '; no change that could reach it is recorded between the two tests'}`,
         true,
       )
     case 'came back by itself':
-      return say(
+      return told(
         'Came back by itself',
         `${fns} passed; no change that could reach it is recorded between the two tests, so it may fail again`,
         true,
       )
     case 'outside what was declared':
-      return say(
+      return told(
         'Outside what was declared',
         `${fns} changed after ${among}`,
         true,
         ' Does it depend on that? Then add it to its list.',
       )
     case 'no effect':
-      return say(
+      return told(
         bracket.strength === 'shows nothing' ? 'Shows nothing' : 'No effect',
         `${fns} fails as before after ${among}${otherWords(bracket)}`,
         false,
@@ -106,48 +106,48 @@ export function bracketWords(bracket: Bracket, when: When): BracketWords {
             : '',
       )
     case 'no lasting effect together':
-      return say(
+      return told(
         'No lasting effect together',
         `${fns} fails as before after ${among}${otherWords(bracket)}`,
         false,
       )
     case 'caused by':
-      return say(
+      return told(
         bracket.raised ? capital(bracket.raised) : causedTitle[bracket.strength],
         `${fns} ${worse} after ${among}${bracket.raised || bracket.strength !== 'shown' ? '' : ', the only change inside it that is written down'}`,
         true,
         settles(bracket),
       )
     case 'among':
-      return say('Caused among these', `${fns} ${worse} after ${among}${byItself}`, true, settles(bracket))
+      return told('Caused among these', `${fns} ${worse} after ${among}${byItself}`, true, settles(bracket))
     case 'failed on its own':
-      return say(
+      return told(
         'No change recorded',
         `${fns} ${worse}; no change that could reach it is recorded between the two tests`,
         false,
       )
     case 'came again':
-      return say(
+      return told(
         'It came again',
         `${fns} fails again${among ? ` after ${among}, which need not be why` : ''}`,
         false,
         bracket.comesAndGoes ? ` ${goesWords(bracket.comesAndGoes)}` : '',
       )
     case 'comes and goes':
-      return say(
+      return told(
         'It comes and goes',
         `${fns} fails now and then${among ? ` after ${among}` : ''}; the pass before may have been luck`,
         false,
         ' More starts would tell.',
       )
     case 'cannot be known':
-      return say(
+      return told(
         'Was it us? Cannot be known',
         `${fns} had never been tested before ${dayWords(bracket.testedOn, when.zone)}`,
         true,
       )
     case 'order not known':
-      return say('Order not known', `the times of work and test on ${fns} overlap`, true)
+      return told('Order not known', `the times of work and test on ${fns} overlap`, true)
   }
 }
 

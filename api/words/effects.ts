@@ -15,7 +15,7 @@ export interface EffectWords {
   readonly text: string
   /** Something to heed: set in copper. */ readonly heed: boolean
 }
-export const say = (text: string): EffectWords => ({ text: sentence(text), heed: false })
+export const plainEffect = (text: string): EffectWords => ({ text: sentence(text), heed: false })
 export const heed = (text: string): EffectWords => ({ text: sentence(text), heed: true })
 
 export type BenchEffect = Extract<
@@ -95,9 +95,9 @@ function fastened(effect: Extract<Effect, { does: 'fastens' }>): EffectWords {
   const what = `${count} ${size}${sizeKnown ? ' (the size known of it)' : ''}`
   switch (way) {
     case 'loosened':
-      return say(`${what} loosened, still in`)
+      return plainEffect(`${what} loosened, still in`)
     case 'tightened':
-      return say(`${what} tightened again`)
+      return plainEffect(`${what} tightened again`)
     case 'missing':
       return heed(`${what} not there: it stands under To do until they are found or replaced`)
     case 'lost':
@@ -105,7 +105,7 @@ function fastened(effect: Extract<Effect, { does: 'fastens' }>): EffectWords {
     default:
       return left < 0
         ? heed(`${what} on: that is ${-left} more than came off`)
-        : say(
+        : plainEffect(
             `${what} ${way}; ${left === 0 ? 'then none is left over' : `then ${left} ${left === 1 ? 'is' : 'are'} off`}${cup ? `; ${cup}, as before` : ''}`,
           )
   }
@@ -127,7 +127,7 @@ export function benchEffectWords(effect: BenchEffect, { now, zone }: When): Effe
       return heed(`the rule here is “${effect.rule}: ${effect.option}”. It is written all the same`)
     case 'wants authority':
       return effect.warranted
-        ? say('written with the reason, or under the person named')
+        ? plainEffect('written with the reason, or under the person named')
         : heed(authoritySentence(effect))
     case 'cautions':
       return { text: [...effect.of.map(cautionWords), cautionTail].join(' '), heed: true }
@@ -139,32 +139,32 @@ export function benchEffectWords(effect: BenchEffect, { now, zone }: When): Effe
         )}. They stay open, marked as passed over`,
       )
     case 'stops':
-      return say(
+      return plainEffect(
         `stops for today${effect.unplugged === undefined ? '; whether it is unplugged is not said: add “unplugged”' : effect.unplugged ? ', unplugged' : ', not unplugged'}; next: ${effect.words || 'not said'}`,
       )
     case 'puts off':
-      return say(
+      return plainEffect(
         `left for later: ${effect.task}${effect.reason ? `, because ${effect.reason}` : ''}${effect.until ? `; not before ${shortDay(effect.until, now, zone)}` : ''}`,
       )
     case 'ends task':
-      return say(`${effect.way}: ${effect.words}`)
+      return plainEffect(`${effect.way}: ${effect.words}`)
     case 'soaks':
-      return say(
+      return plainEffect(
         `${effect.what} until ${shortDay(effect.until, now, zone)}, ${clockWords(effect.until, zone)}${effect.byHouse ? ', as long as the house asks' : ''}; ${effect.attended ? 'attended' : effect.said ? 'unattended' : 'whether somebody stays with it is not said: add “attended”'}`,
       )
     case 'supposes':
-      return say(
+      return plainEffect(
         `${effect.sort}${effect.from ? ` from ${effect.from}` : ''}${effect.about ? `, about ${effect.about}` : ''}: ${effect.words}`,
       )
     case 'ends advice':
-      return say(`“${effect.words}”: ${effect.outcome}`)
+      return plainEffect(`“${effect.words}”: ${effect.outcome}`)
     case 'dates fault':
-      return say(`the fault of ${effect.of} is from ${onsetWords(effect.when)}`)
+      return plainEffect(`the fault of ${effect.of} is from ${onsetWords(effect.when)}`)
     case 'keeps contents':
       return !effect.copied
-        ? say(`${effect.medium} is not copied`)
+        ? plainEffect(`${effect.medium} is not copied`)
         : effect.twice
-          ? say(`${effect.medium} copied, read twice with one sum`)
+          ? plainEffect(`${effect.medium} copied, read twice with one sum`)
           : heed(`${effect.medium} copied, read once: read it again and compare the sums before it goes`)
     case 'happens':
       return heed(`something happened${effect.target ? ` to ${effect.target}` : ''}: ${effect.words}`)
@@ -173,16 +173,16 @@ export function benchEffectWords(effect: BenchEffect, { now, zone }: When): Effe
         `damage at ${effect.target}: ${effect.what}; ${effect.by === 'not known' ? 'by whom is not said' : `by ${effect.by}`}, ${effect.undone === 'not known' ? 'whether it can be undone is not said' : effect.undone}`,
       )
     case 'finds earlier work':
-      return say(`earlier work by strangers at ${list(effect.positions, 6)}: ${effect.words}`)
+      return plainEffect(`earlier work by strangers at ${list(effect.positions, 6)}: ${effect.words}`)
     case 'tries in vain':
-      return say(`tried to ${effect.verb} ${effect.target}, without success: ${effect.why}`)
+      return plainEffect(`tried to ${effect.verb} ${effect.target}, without success: ${effect.why}`)
     case 'loses contents':
       return heed(
         `what is kept in it is not recorded: copy it twice with equal sums before ${effect.part} goes (copied …), or give it up by name (uncopied … because …)`,
       )
     case 'done by':
-      return say(`done by ${effect.name}`)
+      return plainEffect(`done by ${effect.name}`)
     case 'settles':
-      return say(`${effect.position}: ${list(effect.what)} is what holds, whatever else was read`)
+      return plainEffect(`${effect.position}: ${list(effect.what)} is what holds, whatever else was read`)
   }
 }

@@ -2,7 +2,7 @@
 import type { Effect } from '#core/composer/index.ts'
 import type { Interval } from '#core/quantity/time.ts'
 import { clockWords, durationWords, shortDay } from './dates.ts'
-import { heed, say, type EffectWords, type When } from './effects.ts'
+import { heed, plainEffect, type EffectWords, type When } from './effects.ts'
 import { entryWords } from './entries.ts'
 import { list } from './lists.ts'
 
@@ -77,7 +77,7 @@ export function freelyWords(effect: FreelyEffect, when: When): EffectWords {
         ? heed(
             `${effect.acts} ${effect.acts === 1 ? 'act' : 'acts'} understood; kept as words: ${list(effect.rest.map((r) => `“${r}”`))}`,
           )
-        : say(`${effect.acts} acts`)
+        : plainEffect(`${effect.acts} acts`)
     case 'keeps as words':
       return heed(
         {
@@ -87,40 +87,40 @@ export function freelyWords(effect: FreelyEffect, when: When): EffectWords {
         }[effect.because],
       )
     case 'at':
-      return say(atWords(effect.when, when))
+      return plainEffect(atWords(effect.when, when))
     case 'took':
-      return say(`took ${durationWords(effect.minutes)}`)
+      return plainEffect(`took ${durationWords(effect.minutes)}`)
     case 'takes noon':
-      return say('a move needs an hour: noon is taken; begin with at 15:00 to say it better')
+      return plainEffect('a move needs an hour: noon is taken; begin with at 15:00 to say it better')
     case 'claims':
-      return say(`${effect.by ?? 'somebody'} told it: “${effect.words}”. It proves nothing by itself`)
+      return plainEffect(`${effect.by ?? 'somebody'} told it: “${effect.words}”. It proves nothing by itself`)
     case 'plans':
-      return say(
+      return plainEffect(
         `a plan, nothing is done yet: ${effect.words}${effect.on ? `; from ${shortDay(effect.on, when.now, when.zone)}` : ''}`,
       )
     case 'lends gear':
-      return say(
+      return plainEffect(
         `${effect.gear} goes to ${effect.to}${effect.due ? `, due back ${shortDay(effect.due, when.now, when.zone)}` : ''}`,
       )
     case 'gear is back':
-      return say(`${effect.gear} is back`)
+      return plainEffect(`${effect.gear} is back`)
     case 'sums':
-      return say(`= ${effect.value} ${effect.unit === 'ohm' ? 'Ω' : effect.unit}. Nothing is written`)
+      return plainEffect(`= ${effect.value} ${effect.unit === 'ohm' ? 'Ω' : effect.unit}. Nothing is written`)
     case 'closes':
-      return say('opens the closing check; nothing is closed yet')
+      return plainEffect('opens the closing check; nothing is closed yet')
     case 'takes back':
       return heed(`takes back: ${bodyWords(effect.what)}`)
     case 'corrects':
-      return say(`corrects “${bodyWords(effect.what)}” to “${bodyWords(effect.to)}”`)
+      return plainEffect(`corrects “${bodyWords(effect.what)}” to “${bodyWords(effect.to)}”`)
     case 'asks the record':
-      return say(
+      return plainEffect(
         `asks the record ${asked[effect.question.asks]}${effect.question.about ? `: ${effect.question.about}` : ''}. Enter answers; nothing is written`,
       )
     case 'counts stock':
-      return say(`${effect.n} ${effect.what} counted`)
+      return plainEffect(`${effect.n} ${effect.what} counted`)
     case 'buys':
-      return say(`${effect.n} ${effect.what} bought`)
+      return plainEffect(`${effect.n} ${effect.what} bought`)
     case 'makes part':
-      return say(`${effect.part} gets a record of its own, as ${effect.of}`)
+      return plainEffect(`${effect.part} gets a record of its own, as ${effect.of}`)
   }
 }

@@ -45,7 +45,7 @@ function textsOf(file: string): readonly string[] {
         (ts.isPropertyAssignment(parent) && parent.name === node) ||
         (ts.isPropertyAssignment(parent) &&
           ['is', 'kind', 'do', 'does', 'what'].includes(parent.name.getText()))
-      if (!key && !stored.has(node.text)) texts.push(node.text.replace(/\s+/g, ' '))
+      if (!key && !stored.has(node.text)) texts.push(node.text.replace(/\s+/g, ' ').replace(/\{\w+\}/g, '…'))
     }
     if (ts.isTemplateExpression(node))
       texts.push([node.head.text, ...node.templateSpans.map((s) => s.literal.text)].join('…'))

@@ -1,4 +1,5 @@
 /** One's own account: another password, and where one is signed in. */
+import { say } from '#api/words/say.ts'
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { useForm } from 'react-hook-form'
@@ -12,7 +13,7 @@ import { useDates } from './session.tsx'
 export default function AccountSlip({ onClose }: { onClose: () => void }) {
   return (
     <div className="mx-auto w-full max-w-3xl px-4">
-      <Slip title="Account and sign-ins" onClose={onClose}>
+      <Slip title={say('Account and sign-ins')} onClose={onClose}>
         <Password />
         <Reminders onClose={onClose} />
         <SignIns />
@@ -34,8 +35,11 @@ function Password() {
       reset()
       setTold(
         ended === 0
-          ? 'The password is changed.'
-          : `The password is changed, and ${ended === 1 ? 'one other sign-in was' : `${ended} other sign-ins were`} ended.`,
+          ? say('The password is changed.')
+          : say('The password is changed, and {more} ended.', {
+              more:
+                ended === 1 ? say('one other sign-in was') : say('{ended} other sign-ins were', { ended }),
+            }),
       )
       await client.invalidateQueries({ queryKey: keys.sessions })
     } catch (failure) {
@@ -48,21 +52,21 @@ function Password() {
       onSubmit={(event) => void change(event)}
     >
       <TextField
-        label="Password now"
+        label={say('Password now')}
         type="password"
         autoComplete="current-password"
         required
         {...register('password')}
       />
       <TextField
-        label="New password, at least 12 characters"
+        label={say('New password, at least 12 characters')}
         type="password"
         autoComplete="new-password"
         minLength={12}
         required
         {...register('fresh')}
       />
-      <PlainButton type="submit">Change the password</PlainButton>
+      <PlainButton type="submit">{say('Change the password')}</PlainButton>
       <div className="col-span-full" role="status">
         {told && <p className="text-verdigris font-bold">{told}</p>}
         <Said error={error} />
@@ -86,18 +90,28 @@ function SignIns() {
   }
   return (
     <section className="mt-5">
-      <h4 className="headrule">Signed in</h4>
+      <h4 className="headrule">{say('Signed in')}</h4>
       <ul>
         {data?.sessions.map((s) => (
           <li key={s.id} className="border-hair flex flex-wrap items-baseline gap-x-4 border-b py-1.5">
             <span className="flex-1">{browserWords(s.agent)}</span>
-            <span className="num text-13 text-quiet">{`since ${short(s.since)}, last used ${short(s.seen)} ${clock(s.seen)}`}</span>
-            {s.here ? <strong>here</strong> : <Act onClick={() => void end(s.id)}>Sign it out</Act>}
+            <span className="num text-13 text-quiet">
+              {say('since {since}, last used {seen} {seen2}', {
+                since: short(s.since),
+                seen: short(s.seen),
+                seen2: clock(s.seen),
+              })}
+            </span>
+            {s.here ? (
+              <strong>{say('here')}</strong>
+            ) : (
+              <Act onClick={() => void end(s.id)}>{say('Sign it out')}</Act>
+            )}
           </li>
         ))}
       </ul>
       <p className="text-quiet text-13 mt-2">
-        A sign-in ends by itself twelve hours after it was last used, and after thirty days.
+        {say('A sign-in ends by itself twelve hours after it was last used, and after thirty days.')}
       </p>
       <Said error={error} />
     </section>

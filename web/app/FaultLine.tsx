@@ -1,4 +1,5 @@
 /** The fault of a machine in a few words wherever it is worked on: what is likeliest, and what to do first. */
+import { say } from '#api/words/say.ts'
 import { actBar, actCost, actTitle, faultSentence } from '#api/words/fault.ts'
 import type { MachineId } from '#core/ids.ts'
 import { Act } from '#web/ui/Forms.tsx'
@@ -13,7 +14,7 @@ export function FaultHint({ machine }: { machine: MachineId }) {
   if (!first || first.powerBarred) return null
   return (
     <HouseLink className="act block truncate" to={`/machines/${machine}/fault`}>
-      {`First: ${actTitle(first)}`}
+      {say('First: {actTitle}', { actTitle: actTitle(first) })}
     </HouseLink>
   )
 }
@@ -26,22 +27,24 @@ export function FaultAside({ machine, onLine }: { machine: MachineId; onLine: (l
   const [first] = fault.acts
   const bar = first && actBar(first)
   return (
-    <section aria-label="What may be at fault" className="mt-3 mb-2">
-      <h2 className="headrule">What may be at fault</h2>
+    <section aria-label={say('What may be at fault')} className="mt-3 mb-2">
+      <h2 className="headrule">{say('What may be at fault')}</h2>
       <p className="font-display text-18 py-1.5 leading-snug">{faultSentence(fault)}</p>
       {first && (
         <p>
-          <strong>{`First: ${actTitle(first)}.`}</strong> {actCost(first)}.
+          <strong>{say('First: {actTitle}.', { actTitle: actTitle(first) })}</strong> {actCost(first)}.
         </p>
       )}
       {bar && <p className="text-13 text-copper font-bold">{bar}</p>}
       <p className="flex flex-wrap gap-x-4">
-        {first && first.line !== '' && <Act onClick={() => onLine(first.line)}>Begin the line</Act>}
+        {first && first.line !== '' && <Act onClick={() => onLine(first.line)}>{say('Begin the line')}</Act>}
         <HouseLink className="act" to={`/machines/${machine}/fault`}>
-          All suspects and acts
+          {say('All suspects and acts')}
         </HouseLink>
       </p>
-      {data?.here && <p className="text-13 text-quiet">Worked out on this device, without a connection.</p>}
+      {data?.here && (
+        <p className="text-13 text-quiet">{say('Worked out on this device, without a connection.')}</p>
+      )}
     </section>
   )
 }
@@ -54,7 +57,7 @@ export function FaultFirst({ machine }: { machine: MachineId }) {
   const bar = actBar(first)
   return (
     <span className="block">
-      {`First: ${actTitle(first)}; ${actCost(first)}.`}
+      {say('First: {actTitle}; {actCost}.', { actTitle: actTitle(first), actCost: actCost(first) })}
       {bar && <strong className="text-copper block">{bar}</strong>}
     </span>
   )

@@ -1,6 +1,7 @@
 /** Finding a machine, a part or a tag from anywhere: what is typed is looked for as it is typed; Enter without a choice opens the list. */
+import { type UseComboboxGetItemProps, useCombobox } from 'downshift'
+import { say } from '#api/words/say.ts'
 import { useQuery } from '@tanstack/react-query'
-import { useCombobox } from 'downshift'
 import { useEffect, useState, type Ref } from 'react'
 import { useNavigate } from 'react-router'
 import type { Role } from '#core/roles.ts'
@@ -99,7 +100,7 @@ export default function Find({
       <input
         {...getInputProps({
           ref: field,
-          'aria-label': 'Find a machine, part, tag',
+          'aria-label': say('Find a machine, part, tag'),
           // Enter without a choice is the form's: it opens the whole list.
           onKeyDown: (event: React.KeyboardEvent) => {
             if (event.key === 'Enter' && highlightedIndex < 0)
@@ -109,30 +110,52 @@ export default function Find({
         })}
         // It takes the place of a plain field that has just been gone to.
         autoFocus
-        placeholder="Find a machine, part, tag  /"
+        placeholder={say('Find a machine, part, tag  /')}
         className="field h-8"
         autoComplete="off"
       />
       <ul
-        {...getMenuProps({ 'aria-label': 'Found' })}
+        {...getMenuProps({ 'aria-label': say('Found') })}
         className={
           open ? 'bg-next border-line absolute right-0 z-30 mt-1 w-96 rounded-sm border py-1' : undefined
         }
       >
         {open &&
           items.map((item, index) => (
-            <li
+            <FoundItem
               key={item.to}
-              {...getItemProps({ item, index })}
-              className={`grid min-h-9 cursor-pointer grid-cols-[7.5rem_minmax(0,1fr)] items-center gap-2 px-3 ${index === highlightedIndex ? 'bg-ground' : ''}`}
-            >
-              <span className="num text-13">{item.number}</span>
-              <span className="truncate">
-                {item.name} {item.kind === 'part' && <span className="text-quiet text-13">part</span>}
-              </span>
-            </li>
+              item={item}
+              getItemProps={getItemProps}
+              index={index}
+              highlightedIndex={highlightedIndex}
+            />
           ))}
       </ul>
     </form>
+  )
+}
+
+/** One of what was found. */
+function FoundItem({
+  item,
+  getItemProps,
+  index,
+  highlightedIndex,
+}: {
+  item: Found
+  getItemProps: UseComboboxGetItemProps<Found>
+  index: number
+  highlightedIndex: number
+}) {
+  return (
+    <li
+      {...getItemProps({ item, index })}
+      className={`grid min-h-9 cursor-pointer grid-cols-[7.5rem_minmax(0,1fr)] items-center gap-2 px-3 ${index === highlightedIndex ? 'bg-ground' : ''}`}
+    >
+      <span className="num text-13">{item.number}</span>
+      <span className="truncate">
+        {item.name} {item.kind === 'part' && <span className="text-quiet text-13">{say('part')}</span>}
+      </span>
+    </li>
   )
 }

@@ -1,4 +1,5 @@
 /** The usual cautions for what a form is about to write, above its button: the same table that the line reads, machine by machine. */
+import { say } from '#api/words/say.ts'
 import { useQueries } from '@tanstack/react-query'
 import { cautionTail, cautionWords } from '#api/words/cautions.ts'
 import type { Body } from '#core/history/bodies/index.ts'
@@ -20,7 +21,7 @@ export function FormCautions({ machines, bodies }: { machines: readonly string[]
   const shown = cautionKeys.filter((key) => called.has(key))
   if (shown.length === 0) return null
   return (
-    <div role="note" aria-label="Cautions" className="border-oxide my-3 basis-full border-l-4 pl-3">
+    <div role="note" aria-label={say('Cautions')} className="border-oxide my-3 basis-full border-l-4 pl-3">
       {shown.map((key) => (
         <p key={key}>{cautionWords(key)}</p>
       ))}

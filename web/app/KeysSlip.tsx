@@ -1,4 +1,5 @@
 /** The keys of the view. */
+import { say } from '#api/words/say.ts'
 import { useLocation } from 'react-router'
 import { Slip } from '#web/ui/Forms.tsx'
 
@@ -34,7 +35,7 @@ export default function KeysSlip({ onClose }: { onClose: () => void }) {
         : []
   return (
     <div className="px-4">
-      <Slip title="Keys" onClose={onClose}>
+      <Slip title={say('Keys')} onClose={onClose}>
         <dl className="grid grid-cols-[8rem_1fr] gap-y-1">
           {[...here, ...everywhere].map(([key, what]) => (
             <div key={key} className="contents">
@@ -44,7 +45,7 @@ export default function KeysSlip({ onClose }: { onClose: () => void }) {
           ))}
         </dl>
         <p className="text-quiet mt-3">
-          Keyboard shortcuts can be turned off under your initials, at the right end of the band.
+          {say('Keyboard shortcuts can be turned off under your initials, at the right end of the band.')}
         </p>
       </Slip>
     </div>

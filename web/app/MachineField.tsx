@@ -1,4 +1,5 @@
 /** A machine named by its number, typed or scanned, and what is known of it. */
+import { say } from '#api/words/say.ts'
 import { useQuery } from '@tanstack/react-query'
 import type { MachineContext } from '#core/composer/context.ts'
 import { keys } from '#web/app/keys.ts'
@@ -35,21 +36,21 @@ export const MachineField = ({
   autoFocus?: boolean
 }) => (
   <TextField
-    label="Machine: type or scan its number"
+    label={say('Machine: type or scan its number')}
     className="num"
     placeholder="SW 2024.3"
     value={value}
     onChange={(e) => onChange(e.target.value)}
-    error={missing ? `No machine has the number ${value.trim()}.` : undefined}
+    error={missing ? say('No machine has the number {value}.', { value: value.trim() }) : undefined}
     {...more}
   />
 )
 
 /** Its positions as options, the first one saying that none was chosen. */
 export const positionOptions = (machine: MachineContext | undefined, none: string) => [
-  { value: '', label: machine ? none : 'first the machine' },
+  { value: '', label: machine ? none : say('first the machine') },
   ...(machine?.slots.map((s) => ({
     value: s.position.designator,
-    label: `${s.position.designator}, ${s.position.accepts}${s.content === 'empty' ? ', empty' : ''}`,
+    label: `${s.position.designator}, ${s.position.accepts}${s.content === 'empty' ? say(', empty') : ''}`,
   })) ?? []),
 ]

@@ -1,4 +1,5 @@
 /** What waits to be sent, and what was refused: nothing leaves here unless the server has it or its writer deletes it. */
+import { say } from '#api/words/say.ts'
 import { useState } from 'react'
 import { useNavigate } from 'react-router'
 import { count } from '#api/words/lists.ts'
@@ -20,10 +21,20 @@ export default function OutboxSlip({ account, onClose }: { account: string; onCl
     .join(', ')
   return (
     <div className="px-4">
-      <Slip title={title || 'Everything is sent'} onClose={onClose}>
+      <Slip title={title || say('Everything is sent')} onClose={onClose}>
         {open > 0 && why && (
           <p role="status" className="mb-2">
-            {`${why} ${count(open, 'entry', 'entries')} ${open === 1 ? 'waits' : 'wait'} on this device${againAt ? `, and ${open === 1 ? 'is' : 'are'} tried again at ${clock(new Date(againAt).toISOString())}` : ''}.`}
+            {say('{why} {open} {more} on this device{more2}.', {
+              why,
+              open: count(open, 'entry', 'entries'),
+              more: open === 1 ? say('waits') : say('wait'),
+              more2: againAt
+                ? say(', and {more} tried again at {toISOString}', {
+                    more: open === 1 ? say('is') : say('are'),
+                    toISOString: clock(new Date(againAt).toISOString()),
+                  })
+                : '',
+            })}
           </p>
         )}
         <ul>
@@ -33,7 +44,7 @@ export default function OutboxSlip({ account, onClose }: { account: string; onCl
         </ul>
         {open > 0 && (
           <p className="mt-3">
-            <Act onClick={() => void sendOutbox(account, 'now')}>Send now</Act>
+            <Act onClick={() => void sendOutbox(account, 'now')}>{say('Send now')}</Act>
           </p>
         )}
       </Slip>
@@ -92,15 +103,17 @@ function WaitingGroup({ group, account, onClose }: { group: Group; account: stri
         </span>
         {refused !== undefined && (
           <span className="flex flex-wrap gap-4">
-            {line !== undefined && <Act onClick={takeBack}>Mend the line</Act>}
-            {line === undefined && group.length === 1 && <Act onClick={() => setMending(true)}>Mend it</Act>}
-            <Act onClick={() => void sendAgain(account, ids)}>Send it again</Act>
+            {line !== undefined && <Act onClick={takeBack}>{say('Mend the line')}</Act>}
+            {line === undefined && group.length === 1 && (
+              <Act onClick={() => setMending(true)}>{say('Mend it')}</Act>
+            )}
+            <Act onClick={() => void sendAgain(account, ids)}>{say('Send it again')}</Act>
             {sure ? (
               <Act className="text-oxide" onClick={() => void discard(account, ...ids)}>
-                Delete it for good
+                {say('Delete it for good')}
               </Act>
             ) : (
-              <Act onClick={() => setSure(true)}>Delete</Act>
+              <Act onClick={() => setSure(true)}>{say('Delete')}</Act>
             )}
           </span>
         )}
@@ -129,7 +142,7 @@ function Mend({
   const [error, setError] = useState<string>()
   const send = async () => {
     const at = fromLocal(time, zone)
-    if (at === undefined) return setError('That is no time.')
+    if (at === undefined) return setError(say('That is no time.'))
     const happenedAt =
       time === toLocal(draft.happenedAt.latest, zone) ? draft.happenedAt : { earliest: at, latest: at }
     const body = said === undefined ? draft.body : { ...draft.body, words }
@@ -147,7 +160,7 @@ function Mend({
       }}
     >
       <TextField
-        label="When it happened"
+        label={say('When it happened')}
         type="datetime-local"
         className="num"
         value={time}
@@ -155,9 +168,9 @@ function Mend({
         onChange={(e) => setTime(e.target.value)}
       />
       {said !== undefined && (
-        <TextField label="In words" value={words} onChange={(e) => setWords(e.target.value)} />
+        <TextField label={say('In words')} value={words} onChange={(e) => setWords(e.target.value)} />
       )}
-      <MainButton type="submit">Send it so</MainButton>
+      <MainButton type="submit">{say('Send it so')}</MainButton>
     </form>
   )
 }

@@ -1,4 +1,5 @@
 /** On Bench, before anything else of the plan: days that were promised and will hardly hold. Nothing where all of them look well. */
+import { say } from '#api/words/say.ts'
 import { useQuery } from '@tanstack/react-query'
 import { useMemo } from 'react'
 import { Link } from 'react-router'
@@ -31,7 +32,7 @@ function Warnings({ data }: { data: PlanAnswer }) {
   })
   if (warned.length === 0) return null
   return (
-    <ul aria-label="Promised days" className="border-copper mb-4 border-l-4 pl-3">
+    <ul aria-label={say('Promised days')} className="border-copper mb-4 border-l-4 pl-3">
       {warned.map(({ machine, wanted, chance }) => (
         <li key={machine.id}>
           <strong className="text-copper">
@@ -39,7 +40,7 @@ function Warnings({ data }: { data: PlanAnswer }) {
           </strong>{' '}
           {wantedWords(wanted)}: {chanceWords(chance)}.{' '}
           <Link className="act" to="/plan">
-            See the plan
+            {say('See the plan')}
           </Link>
         </li>
       ))}

@@ -1,4 +1,5 @@
 /** Asks for the password once more, where somebody at a session that was left open must not go on. */
+import { say } from '#api/words/say.ts'
 import { Dialog } from 'radix-ui'
 import { useEffect, useState } from 'react'
 import { useForm } from 'react-hook-form'
@@ -33,15 +34,16 @@ export default function ProveAgain() {
         <Dialog.Overlay className="fixed inset-0 z-40 bg-black/40" />
         <Dialog.Content className="bg-next border-verdigris fixed top-1/4 left-1/2 z-50 w-[min(28rem,92vw)] -translate-x-1/2 border-l-4 p-5">
           <Dialog.Title className="font-display text-18 mb-1 font-semibold">
-            Your password once more
+            {say('Your password once more')}
           </Dialog.Title>
           <Dialog.Description className="text-quiet mb-4">
-            This changes who may see or do something here, or erases something for good. What you give holds
-            for ten minutes.
+            {say(
+              'This changes who may see or do something here, or erases something for good. What you give holds for ten minutes.',
+            )}
           </Dialog.Description>
           <form className="space-y-3" onSubmit={(event) => void prove(event)}>
             <TextField
-              label="Password"
+              label={say('Password')}
               type="password"
               autoComplete="current-password"
               required
@@ -50,8 +52,8 @@ export default function ProveAgain() {
             />
             <Said error={error} />
             <p className="flex items-center gap-6">
-              <MainButton type="submit">Go on</MainButton>
-              <Act onClick={() => close(false)}>Leave it as it was</Act>
+              <MainButton type="submit">{say('Go on')}</MainButton>
+              <Act onClick={() => close(false)}>{say('Leave it as it was')}</Act>
             </p>
           </form>
         </Dialog.Content>

@@ -1,4 +1,5 @@
 /** How one is reminded of loans: by mail, and by an address for one’s calendar that can be taken back. */
+import { say } from '#api/words/say.ts'
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link } from 'react-router'
@@ -8,9 +9,9 @@ import { keys } from './keys.ts'
 import { useDates, useSigned } from './session.tsx'
 
 const mailHints = {
-  'no mail': 'This server sends no mail: whoever runs it sets ANAMNESIS_SMTP and ANAMNESIS_MAIL_FROM.',
+  'no mail': say('This server sends no mail: whoever runs it sets ANAMNESIS_SMTP and ANAMNESIS_MAIL_FROM.'),
   smtp: '',
-  simulated: 'In this demo mail is simulated: it goes into a tray here, and nowhere else.',
+  simulated: say('In this demo mail is simulated: it goes into a tray here, and nowhere else.'),
 } as const
 
 export function Reminders({ onClose }: { onClose: () => void }) {
@@ -41,10 +42,10 @@ export function Reminders({ onClose }: { onClose: () => void }) {
       setAddress(undefined)
     })
   return (
-    <section className="mt-5" aria-label="Reminders of loans">
-      <h4 className="headrule">Reminders of loans</h4>
+    <section className="mt-5" aria-label={say('Reminders of loans')}>
+      <h4 className="headrule">{say('Reminders of loans')}</h4>
       <p className="text-quiet text-13 mb-1">
-        They name the number of a loan and the date. No names, no places, no values.
+        {say('They name the number of a loan and the date. No names, no places, no values.')}
       </p>
       <label className="flex min-h-11 items-center gap-2">
         <input
@@ -54,14 +55,14 @@ export function Reminders({ onClose }: { onClose: () => void }) {
           disabled={data.by === 'no mail' && !data.mail}
           onChange={(e) => void after(() => put('/reminders', { mail: e.target.checked }))}
         />
-        By mail: 14 and 3 days before a date, and each week once something is overdue
+        {say('By mail: 14 and 3 days before a date, and each week once something is overdue')}
       </label>
       {mailHints[data.by] && (
         <p className="text-quiet">
           {mailHints[data.by]}{' '}
           {data.by === 'simulated' && me.role === 'steward' && (
             <Link className="act" to="/mail-tray" onClick={onClose}>
-              Open the simulated mail tray
+              {say('Open the simulated mail tray')}
             </Link>
           )}
         </p>
@@ -69,17 +70,19 @@ export function Reminders({ onClose }: { onClose: () => void }) {
       <div className="mt-2 flex flex-wrap items-baseline gap-x-5 gap-y-1">
         <span>
           {data.calendar
-            ? `A calendar address was made on ${short(data.calendar)}.`
-            : 'No calendar address is made.'}
+            ? say('A calendar address was made on {calendar}.', { calendar: short(data.calendar) })
+            : say('No calendar address is made.')}
         </span>
         <Act onClick={() => void makeAddress()}>
-          {data.calendar ? 'Make another; the old one stops' : 'Make a calendar address'}
+          {data.calendar ? say('Make another; the old one stops') : say('Make a calendar address')}
         </Act>
-        {data.calendar && <Act onClick={() => void takeBack()}>Take it back</Act>}
+        {data.calendar && <Act onClick={() => void takeBack()}>{say('Take it back')}</Act>}
       </div>
       {address && (
         <p className="mt-1" role="status">
-          Enter it in your calendar as a subscription. It is shown once; whoever has it reads the dates:
+          {say(
+            'Enter it in your calendar as a subscription. It is shown once; whoever has it reads the dates:',
+          )}
           <code className="num block break-all">{address}</code>
         </p>
       )}

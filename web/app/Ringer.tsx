@@ -2,6 +2,7 @@
  * Rings when a wait is over, on every device of the house: a line under the band, a sound that can be silenced, a
  * notification where the browser may show one. What has rung is remembered by the device, so that a reload does not ring again.
  */
+import { say } from '#api/words/say.ts'
 import { useQuery } from '@tanstack/react-query'
 import { useEffect, useLayoutEffect, useRef, useState } from 'react'
 import { Link } from 'react-router'
@@ -127,21 +128,21 @@ function RingLine({
     <li className="flex min-h-11 flex-wrap items-center gap-x-6 gap-y-1 px-4 py-1">
       <span className="mr-auto">
         <strong>{wait.what}:</strong>{' '}
-        {wait.everyMinutes === undefined ? 'the wait is over.' : 'it is time again.'} {wait.name}{' '}
+        {wait.everyMinutes === undefined ? say('the wait is over.') : say('it is time again.')} {wait.name}{' '}
         <span className="num">{wait.number}</span>
       </span>
       <Link
         className="font-bold underline underline-offset-4"
         to={wait.episode ? `/episodes/${wait.episode}` : `/machines/${wait.machine}`}
       >
-        To it
+        {say('To it')}
       </Link>
       {mayAsk && (
         <Act
           className="text-black!"
           onClick={() => void Notification.requestPermission().then(() => again((n) => n + 1))}
         >
-          Notify me too
+          {say('Notify me too')}
         </Act>
       )}
       <Act
@@ -151,10 +152,10 @@ function RingLine({
           again((n) => n + 1)
         }}
       >
-        {soundOn() ? 'Silence' : 'Sound on'}
+        {soundOn() ? say('Silence') : say('Sound on')}
       </Act>
       <Act className="text-black!" onClick={() => onClose()}>
-        Close
+        {say('Close')}
       </Act>
     </li>
   )

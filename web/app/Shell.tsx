@@ -1,4 +1,5 @@
 /** The band is all the chrome. It stands around every view of a signed-in person; without one, the sign-in page. */
+import { say } from '#api/words/say.ts'
 import { type BandPlace, placesFor, titleOf } from './places.ts'
 import { NavLink, Outlet, useLocation, useNavigate } from 'react-router'
 import { flushSync } from 'react-dom'
@@ -35,7 +36,9 @@ const ProveAgain = lazy(() => import('./ProveAgain.tsx'))
 export function Shell() {
   const { data, error } = useSession()
   if (!data)
-    return error ? <p className="p-8">The server does not answer. This page tries again by itself.</p> : null
+    return error ? (
+      <p className="p-8">{say('The server does not answer. This page tries again by itself.')}</p>
+    ) : null
   if (!data.house) return <NotSetUp />
   if (!data.me) return <SignIn house={data.house.name} demo={data.demo} />
   return (
@@ -48,10 +51,11 @@ export function Shell() {
 function NotSetUp() {
   return (
     <main className="mx-auto max-w-xl p-8">
-      <h1 className="font-display text-24 mb-2 font-semibold">This collection has no steward yet</h1>
+      <h1 className="font-display text-24 mb-2 font-semibold">{say('This collection has no steward yet')}</h1>
       <p>
-        The server printed a one-time link when it started. Open that link to name the collection and its
-        first steward.
+        {say(
+          'The server printed a one-time link when it started. Open that link to name the collection and its first steward.',
+        )}
       </p>
     </main>
   )
@@ -91,18 +95,20 @@ function Band({ signed }: { signed: SignedIn }) {
   return (
     <div className="flex min-h-screen flex-col">
       <a href="#view" className="bg-next absolute -top-20 left-2 z-20 p-2 focus:top-2">
-        Skip to content
+        {say('Skip to content')}
       </a>
       <header className="border-line bg-ground noprint sticky top-0 z-10 flex h-(--band) shrink-0 flex-wrap content-stretch items-center gap-x-5 border-b px-4 max-lg:gap-x-3 max-sm:px-2 sm:flex-nowrap">
         <span className="font-display max-w-52 min-w-0 truncate font-semibold max-sm:max-w-28">
           {signed.house.name}
         </span>
         {practising && (
-          <span className="border-ink rounded-sm border-2 px-2 font-bold whitespace-nowrap">Practice</span>
+          <span className="border-ink rounded-sm border-2 px-2 font-bold whitespace-nowrap">
+            {say('Practice')}
+          </span>
         )}
         <PlacesNav places={places} />
         <FindField role={signed.me.role} field={search} />
-        {!online && <span className="text-copper font-bold">Offline</span>}
+        {!online && <span className="text-copper font-bold">{say('Offline')}</span>}
         <NotSent waiting={waiting.length} refused={refused} onOpen={() => setOpen('outbox')} />
         <Who signed={signed} onKeys={() => setOpen('keys')} onAccount={() => setOpen('account')} />
       </header>
@@ -127,7 +133,7 @@ function PlacesNav({ places }: { places: readonly BandPlace[] }) {
   const location = useLocation()
   return (
     <nav
-      aria-label="Places"
+      aria-label={say('Places')}
       className="flex h-full shrink-0 gap-1 max-sm:gap-0 max-sm:order-last max-sm:h-9 max-sm:w-full"
     >
       {places.map((place) => (
@@ -160,10 +166,10 @@ function NotSent({ waiting, refused, onOpen }: { waiting: number; refused: numbe
       {waiting > 0 && (
         <button type="button" className="num act whitespace-nowrap" onClick={onOpen}>
           {refused === 0
-            ? `${waiting} not sent yet`
+            ? say('{waiting} not sent yet', { waiting })
             : refused === waiting
-              ? `${refused} refused`
-              : `${waiting - refused} not sent yet, ${refused} refused`}
+              ? say('{refused} refused', { refused })
+              : say('{waiting} not sent yet, {refused} refused', { waiting: waiting - refused, refused })}
         </button>
       )}
     </>
@@ -227,8 +233,8 @@ function FindField({ role, field }: { role: Role; field: RefObject<HTMLInputElem
     >
       <input
         ref={field}
-        aria-label="Find a machine, part, tag"
-        placeholder="Find a machine, part, tag  /"
+        aria-label={say('Find a machine, part, tag')}
+        placeholder={say('Find a machine, part, tag  /')}
         className="field h-8"
         onFocus={() =>
           // Read and replaced in one go: no key falls between the two fields.
@@ -263,7 +269,11 @@ function Who({ signed, onKeys, onAccount }: { signed: SignedIn; onKeys: () => vo
     <DropdownMenu.Root modal={false}>
       <DropdownMenu.Trigger
         className="num hover:border-line h-8 rounded-sm border border-transparent px-2"
-        aria-label={`${signed.me.initials}: ${signed.me.name}, ${signed.me.role}, account and display`}
+        aria-label={say('{initials}: {name}, {role}, account and display', {
+          initials: signed.me.initials,
+          name: signed.me.name,
+          role: signed.me.role,
+        })}
       >
         {signed.me.initials}
       </DropdownMenu.Trigger>
@@ -277,7 +287,7 @@ function Who({ signed, onKeys, onAccount }: { signed: SignedIn; onKeys: () => vo
             <span className="text-13 text-quiet">{signed.me.role}</span>
             {!globalThis.isSecureContext && (
               <span className="text-13 text-quiet block max-w-56">
-                Offline opening needs HTTPS on this address.
+                {say('Offline opening needs HTTPS on this address.')}
               </span>
             )}
           </DropdownMenu.Label>
@@ -285,29 +295,29 @@ function Who({ signed, onKeys, onAccount }: { signed: SignedIn; onKeys: () => vo
             className={item}
             onSelect={() => look('theme', currentTheme() === 'dark' ? 'light' : 'dark')}
           >
-            {currentTheme() === 'dark' ? 'Light' : 'Dark'}
+            {currentTheme() === 'dark' ? say('Light') : say('Dark')}
           </DropdownMenu.Item>
           <DropdownMenu.Item
             className={item}
             onSelect={() => look('size', currentSize() === 'bench' ? 'desk' : 'bench')}
           >
-            {currentSize() === 'bench' ? 'Desk size' : 'Bench size'}
+            {currentSize() === 'bench' ? say('Desk size') : say('Bench size')}
           </DropdownMenu.Item>
           <DropdownMenu.Item className={item} onSelect={() => look('keys', keysOn() ? 'off' : 'on')}>
-            Keyboard shortcuts: {keysOn() ? 'on' : 'off'}
+            {say('Keyboard shortcuts: {more}', { more: keysOn() ? say('on') : say('off') })}
           </DropdownMenu.Item>
           <DropdownMenu.Item className={item} onSelect={() => look('sound', soundOn() ? 'off' : 'on')}>
-            Sound of waits: {soundOn() ? 'on' : 'off'}
+            {say('Sound of waits: {more}', { more: soundOn() ? say('on') : say('off') })}
           </DropdownMenu.Item>
           <DropdownMenu.Item className={item} onSelect={onKeys}>
-            Keys of this view
+            {say('Keys of this view')}
           </DropdownMenu.Item>
           <DropdownMenu.Separator className="bg-hair my-1 h-px" />
           <DropdownMenu.Item className={item} onSelect={onAccount}>
-            Account and sign-ins
+            {say('Account and sign-ins')}
           </DropdownMenu.Item>
           <DropdownMenu.Item className={item} onSelect={() => void signOut()}>
-            Sign out
+            {say('Sign out')}
           </DropdownMenu.Item>
         </DropdownMenu.Content>
       </DropdownMenu.Portal>

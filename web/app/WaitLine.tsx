@@ -1,4 +1,5 @@
 /** One line under the band: why what waits on this device has not gone yet. */
+import { say } from '#api/words/say.ts'
 import { useLayoutEffect, useRef } from 'react'
 
 export function WaitLine({ why, waiting }: { why: string; waiting: number }) {
@@ -12,8 +13,8 @@ export function WaitLine({ why, waiting }: { why: string; waiting: number }) {
   return (
     <p ref={line} role="status" className="bg-next border-line noprint border-b px-4 py-1">
       {waiting === 1
-        ? `${why} One entry waits on this device and is sent by itself.`
-        : `${why} ${waiting} entries wait on this device and are sent by themselves.`}
+        ? say('{why} One entry waits on this device and is sent by itself.', { why })
+        : say('{why} {waiting} entries wait on this device and are sent by themselves.', { why, waiting })}
     </p>
   )
 }

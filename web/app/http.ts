@@ -1,4 +1,5 @@
 /** Requests to the server: JSON in and out, the session's token on whatever changes something, problems as errors. */
+import { say } from '#api/words/say.ts'
 import { hearServer } from './clock.ts'
 import type { Problem, ProblemType } from '#api/problems.ts'
 import {
@@ -64,9 +65,9 @@ const typeOfStatus: Readonly<Record<number, ProblemType>> = {
 /** An answer that says nothing of itself: from a proxy, or cut off on its way. */
 export const unexplained = (status: number): Problem => ({
   type: typeOfStatus[status] ?? 'internal',
-  title: 'Something went wrong',
+  title: say('Something went wrong'),
   status,
-  detail: 'The server did not answer as it should. What you wrote is still here.',
+  detail: say('The server did not answer as it should. What you wrote is still here.'),
 })
 
 async function ask<T>(
@@ -144,4 +145,4 @@ export const upload = <P extends Written<'POST'>>(
 
 /** A sentence for whatever went wrong. */
 export const wordsOf = (error: unknown): string =>
-  error instanceof Error ? error.message : 'Something went wrong. What you typed is still here.'
+  error instanceof Error ? error.message : say('Something went wrong. What you typed is still here.')

@@ -1,4 +1,5 @@
 /** What an error says of an entry: it was judged (and comes back to its writer), or it was not (and waits, and is sent again by itself). */
+import { say } from '#api/words/say.ts'
 import { NoConnection, ProblemError } from './http.ts'
 import type { ProblemType } from '#api/problems.ts'
 
@@ -27,28 +28,28 @@ export const passes = (error: unknown): boolean =>
   (error instanceof ProblemError && (error.problem.status >= 500 || error.problem.status === 429))
 
 /** What waits for its writer to sign in again. */
-export const sessionOver = 'Your session has run out: sign in again.'
+export const sessionOver = say('Your session has run out: sign in again.')
 
 /** In one line, why what waits has not gone yet. */
 export function whyItWaits(error: unknown): string {
-  if (error instanceof NoConnection) return 'No connection.'
-  if (!(error instanceof ProblemError)) return 'The server did not answer as it should.'
+  if (error instanceof NoConnection) return say('No connection.')
+  if (!(error instanceof ProblemError)) return say('The server did not answer as it should.')
   switch (error.problem.type) {
     case 'not-signed-in':
     case 'stale-page':
       return sessionOver
     case 'prove-again':
-      return 'Your password is asked for once more.'
+      return say('Your password is asked for once more.')
     case 'too-large':
-      return 'One is larger than this server takes: tell a steward.'
+      return say('One is larger than this server takes: tell a steward.')
     case 'disk-full':
-      return 'The server’s disk is full: tell a steward.'
+      return say('The server’s disk is full: tell a steward.')
     case 'too-many-tries':
-      return 'The server asks to wait.'
+      return say('The server asks to wait.')
     case 'newer-shape':
-      return 'This page is newer than the server: it waits until the server is brought up to date.'
+      return say('This page is newer than the server: it waits until the server is brought up to date.')
     default:
-      return 'The server is busy or being brought up again.'
+      return say('The server is busy or being brought up again.')
   }
 }
 

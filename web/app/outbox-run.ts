@@ -1,4 +1,5 @@
 /** One run of the outbox: sends what waits, in order. Only an answer that judges an entry takes it out of the queue. */
+import { say } from '#api/words/say.ts'
 import type { EntriesAnswer } from '#api/entries.ts'
 import { filesOf } from '#core/history/scope.ts'
 import type { Draft } from '#core/history/entry.ts'
@@ -101,7 +102,7 @@ export async function runOutbox(waiting: readonly Draft[], ports: Ports): Promis
         const became = answer.entries.find((e) => e.id === draft.id)
         if (became?.became === 'refused') await ports.refuse(draft.id, became.detail, became.refusal.rule)
         else if (became === undefined || became.became === 'newer')
-          holdBack([draft], became?.detail ?? 'The server did not answer as it should.')
+          holdBack([draft], became?.detail ?? say('The server did not answer as it should.'))
         else done.push(draft.id)
       }
       await ports.release(done)
@@ -113,7 +114,7 @@ export async function runOutbox(waiting: readonly Draft[], ports: Ports): Promis
       if (groups.length > 1) queue.unshift(...groups)
       else if (judges(error))
         for (const { id } of act)
-          await ports.refuse(id, error instanceof Error ? error.message : 'It was refused.')
+          await ports.refuse(id, error instanceof Error ? error.message : say('It was refused.'))
       else {
         holdBack(act, whyItWaits(error))
         if (++failures >= 2) return { sent, waits }

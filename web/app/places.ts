@@ -1,4 +1,5 @@
 /** The places of the band, with the digit that goes there. A place appears when it exists and the role may see it. */
+import { say } from '#api/words/say.ts'
 import type { Role } from '#core/roles.ts'
 
 export interface BandPlace {
@@ -15,14 +16,14 @@ const all: readonly BandPlace[] = [
   { digit: '3', name: 'Parts', path: '/parts' },
   { digit: '4', name: 'Plan', path: '/plan' },
   { digit: '5', name: 'Loans', path: '/loans' },
-  { digit: '6', name: 'Types and house', short: 'Types', path: '/types' },
+  { digit: '6', name: say('Types and house'), short: 'Types', path: '/types' },
   { digit: '7', name: 'People', path: '/people' },
 ]
 
 const guestPlaces: readonly BandPlace[] = [
   { digit: '1', name: 'Home', path: '/' },
-  { digit: '2', name: 'Your machines', short: 'Machines', path: '/collection' },
-  { digit: '3', name: 'Your loans', short: 'Loans', path: '/loans' },
+  { digit: '2', name: say('Your machines'), short: 'Machines', path: '/collection' },
+  { digit: '3', name: say('Your loans'), short: 'Loans', path: '/loans' },
 ]
 
 export const placesFor = (role: Role): readonly BandPlace[] => (role === 'guest' ? guestPlaces : all)

@@ -1,4 +1,5 @@
 /** Sending what a form says: the sentence when it was refused or could not be sent, and whether it is under way. */
+import { say } from '#api/words/say.ts'
 import { useState } from 'react'
 import type { Draft } from '#core/history/entry.ts'
 import type { Body } from '#core/history/bodies/index.ts'
@@ -26,7 +27,7 @@ export function useSend(onHeld?: () => void) {
       if (!written.sent) {
         setHeld(true)
         onHeld?.()
-        setError(`${written.why} It is kept on this device and sent by itself.`)
+        setError(say('{why} It is kept on this device and sent by itself.', { why: written.why }))
         return undefined
       }
       if (written.refused) {

@@ -1,4 +1,5 @@
 /** Correcting an entry: what it says, when it happened, which machine; or taking it back. Both versions stay readable. */
+import { say } from '#api/words/say.ts'
 import type { Me } from '../../api/session.ts'
 import { useState } from 'react'
 import type { EntryId, MachineId } from '#core/ids.ts'
@@ -53,7 +54,7 @@ export function AmendSlip({
   })
 
   return (
-    <Slip title="Correct this entry" onClose={onClose}>
+    <Slip title={say('Correct this entry')} onClose={onClose}>
       <form
         className="grid grid-cols-2 gap-4 max-sm:grid-cols-1"
         onSubmit={(event) => {
@@ -63,7 +64,7 @@ export function AmendSlip({
       >
         {restating && <Restate restating={restating} />}
         <TextField
-          label="When it happened"
+          label={say('When it happened')}
           type="datetime-local"
           className="num"
           value={time}
@@ -71,7 +72,7 @@ export function AmendSlip({
         />
         {machineBound && (
           <TextField
-            label="It was another machine: its number"
+            label={say('It was another machine: its number')}
             className="num"
             value={number}
             onChange={(e) => setNumber(e.target.value)}
@@ -79,8 +80,8 @@ export function AmendSlip({
         )}
         <div className="col-span-2 max-sm:col-span-1">
           <TextField
-            label="Reason"
-            hint="Not needed for a slip of your own of the last ten minutes."
+            label={say('Reason')}
+            hint={say('Not needed for a slip of your own of the last ten minutes.')}
             value={reason}
             onChange={(e) => setReason(e.target.value)}
           />
@@ -92,7 +93,7 @@ export function AmendSlip({
           <PhotoDrop
             machine={row.body.machine}
             meta={{ on: row.id }}
-            label="Photographs with this entry"
+            label={say('Photographs with this entry')}
             {...(row.episode ? { episode: row.episode } : {})}
           />
         </div>
@@ -101,7 +102,7 @@ export function AmendSlip({
       <Said error={error} />
       {mayKeep && (
         <p>
-          <Act onClick={() => void mayKeep()}>Keep it as contested, for a person to settle</Act>
+          <Act onClick={() => void mayKeep()}>{say('Keep it as contested, for a person to settle')}</Act>
         </p>
       )}
     </Slip>
@@ -113,9 +114,9 @@ function Restate({ restating }: { restating: Restating }) {
   return (
     <div className="col-span-2 max-sm:col-span-1">
       <TextField
-        label="What it should say, as a line (empty: as it is)"
+        label={say('What it should say, as a line (empty: as it is)')}
         className="num"
-        placeholder="test bell fail"
+        placeholder={say('test bell fail')}
         value={restating.line}
         autoFocus
         onChange={(e) => restating.setLine(e.target.value)}
@@ -186,16 +187,19 @@ function useAmending({
     if (restating?.line.trim()) {
       if (!restating.body) return setError(restating.says)
       if (restating.body.kind !== row.body.kind)
-        return setError('A correction stays of the same kind. Take the entry back and write another one.')
+        return setError(
+          say('A correction stays of the same kind. Take the entry back and write another one.'),
+        )
       body = restating.body
     }
     if (number.trim()) {
       const found = await get('/lookup/:word', { word: number.trim() }).catch(() => undefined)
-      if (!found?.machine) return setError(`No machine has the number ${number.trim()}.`)
+      if (!found?.machine)
+        return setError(say('No machine has the number {number}.', { number: number.trim() }))
       body = onMachine(body, found.machine.machine as MachineId)
     }
     const at = fromLocal(time, zone)
-    if (!at) return setError('That is no time.')
+    if (!at) return setError(say('That is no time.'))
     const happenedAt =
       time === toLocal(row.happenedAt.latest, zone) ? row.happenedAt : { earliest: at, latest: at }
     await send(body, happenedAt, 'correct')
@@ -218,11 +222,13 @@ function ErasingEntry({
     <>
       {erase && (
         <EraseDialog
-          title={erase === 'all' ? 'Erase this entry' : 'Erase what this entry said before'}
+          title={erase === 'all' ? say('Erase this entry') : say('Erase what this entry said before')}
           says={
             erase === 'all'
-              ? 'A line stays that says when it was written and that a steward erased it, and nothing of what it said.'
-              : 'What it says now stays. Of what it said before, a line stays that it was erased.'
+              ? say(
+                  'A line stays that says when it was written and that a steward erased it, and nothing of what it said.',
+                )
+              : say('What it says now stays. Of what it said before, a line stays that it was erased.')
           }
           ground={row.body.kind === 'photo' ? 'picture wrongly kept' : 'personal data'}
           writings={erasing(row.id, erase)}
@@ -248,17 +254,17 @@ function AmendActs({
 }) {
   return (
     <div className="col-span-2 flex items-center gap-6 max-sm:col-span-1">
-      <MainButton type="submit">Correct</MainButton>
+      <MainButton type="submit">{say('Correct')}</MainButton>
       <Act onClick={() => void send({ kind: 'withdrawal' }, row.happenedAt, 'withdraw')}>
-        It did not happen: take it back
+        {say('It did not happen: take it back')}
       </Act>
       {me.role === 'steward' && (
         <Act className="ml-auto" onClick={() => onErase('all')}>
-          Erase for good
+          {say('Erase for good')}
         </Act>
       )}
       {me.role === 'steward' && row.versions.length > 1 && (
-        <Act onClick={() => onErase('superseded')}>Erase what it said before</Act>
+        <Act onClick={() => onErase('superseded')}>{say('Erase what it said before')}</Act>
       )}
     </div>
   )
@@ -312,7 +318,7 @@ export function AnswerSlip({
         }}
       >
         <TextField
-          label="Answer"
+          label={say('Answer')}
           required
           value={words}
           autoFocus
@@ -320,7 +326,7 @@ export function AnswerSlip({
         />
         <Said error={error} />
         <MainButton type="submit" className="mt-3">
-          Answer
+          {say('Answer')}
         </MainButton>
       </form>
     </Slip>

@@ -1,4 +1,5 @@
 /** Choosing between the schools of a house rule: each says what speaks for it. */
+import { say } from '#api/words/say.ts'
 import { useState } from 'react'
 import { policySpeaks } from '#api/words/policies.ts'
 import { isPolicyKey, policies } from '#core/policy.ts'
@@ -25,7 +26,7 @@ export function ChooseRule({
         }}
       >
         <fieldset className="space-y-2">
-          <legend className="sr-only">Schools</legend>
+          <legend className="sr-only">{say('Schools')}</legend>
           {options.map((o) => (
             <label key={o} className="flex items-baseline gap-2">
               <input type="radio" name="option" checked={option === o} onChange={() => setOption(o)} />
@@ -37,9 +38,14 @@ export function ChooseRule({
         </fieldset>
         <div className="mt-3 flex items-end gap-4">
           <div className="flex-1">
-            <TextField label="Reason" required value={reason} onChange={(e) => setReason(e.target.value)} />
+            <TextField
+              label={say('Reason')}
+              required
+              value={reason}
+              onChange={(e) => setReason(e.target.value)}
+            />
           </div>
-          <PlainButton type="submit">Record the practice</PlainButton>
+          <PlainButton type="submit">{say('Record the practice')}</PlainButton>
         </div>
       </form>
     </Slip>

@@ -1,4 +1,5 @@
 /** A QR code of a number or tag, drawn black on white wherever it stands. */
+import { say } from '#api/words/say.ts'
 import { create } from 'qrcode'
 
 export function Code({ text, px }: { text: string; px: number }) {
@@ -15,7 +16,7 @@ export function Code({ text, px }: { text: string; px: number }) {
       height={px}
       viewBox={`0 0 ${side} ${side}`}
       role="img"
-      aria-label={`Code of ${text}`}
+      aria-label={say('Code of {text}', { text })}
       shapeRendering="crispEdges"
     >
       <rect width={side} height={side} fill="#fff" />

@@ -1,4 +1,5 @@
 /** Erasing for good: the one act that cannot be undone, so it stands in the middle of the screen and says what it does. */
+import { say } from '#api/words/say.ts'
 import { Dialog } from 'radix-ui'
 import { useState } from 'react'
 import { grounds, type Ground } from '#core/history/bodies/erasure.ts'
@@ -9,8 +10,8 @@ import { useSend } from '#web/app/send.ts'
 import { Act, MainButton, Said, SelectField } from './Forms.tsx'
 
 const groundWords: Readonly<Record<Ground, string>> = {
-  'personal data': 'It holds personal data',
-  'picture wrongly kept': 'The picture should not have been kept',
+  'personal data': say('It holds personal data'),
+  'picture wrongly kept': say('The picture should not have been kept'),
 }
 
 export function EraseDialog({
@@ -51,11 +52,13 @@ export function EraseDialog({
         <Dialog.Content className="bg-next border-oxide fixed top-1/4 left-1/2 z-70 w-[min(32rem,92vw)] -translate-x-1/2 border-l-4 p-5">
           <Dialog.Title className="font-display text-18 mb-2 font-semibold">{title}</Dialog.Title>
           <Dialog.Description className="mb-4">
-            {says} It cannot be undone. Backups made before still hold it: putting one back here erases it
-            again, elsewhere it does not.
+            {say(
+              '{says} It cannot be undone. Backups made before still hold it: putting one back here erases it again, elsewhere it does not.',
+              { says },
+            )}
           </Dialog.Description>
           <SelectField
-            label="Ground"
+            label={say('Ground')}
             value={ground}
             onChange={(e) => setGround(e.target.value as Ground)}
             options={grounds.map((value) => ({ value, label: groundWords[value] }))}
@@ -63,9 +66,9 @@ export function EraseDialog({
           <Said error={error} />
           <p className="mt-4 flex items-center gap-6">
             <MainButton className="bg-oxide! text-next!" disabled={busy} onClick={() => void erase()}>
-              Erase for good
+              {say('Erase for good')}
             </MainButton>
-            <Act onClick={() => onClose(false)}>Keep it</Act>
+            <Act onClick={() => onClose(false)}>{say('Keep it')}</Act>
           </p>
         </Dialog.Content>
       </Dialog.Portal>

@@ -1,4 +1,5 @@
 /** Fields, buttons and the slip: editing happens on a slip that opens under the row, not in a dialog. */
+import { say, shown } from '#api/words/say.ts'
 import type {
   ButtonHTMLAttributes,
   InputHTMLAttributes,
@@ -107,7 +108,9 @@ export function SelectField({
         <select id={id} className="field" aria-invalid={error ? true : undefined} {...told} {...select}>
           {options.map((o) =>
             typeof o === 'string' ? (
-              <option key={o}>{o}</option>
+              <option key={o} value={o}>
+                {shown(o)}
+              </option>
             ) : (
               <option key={o.value} value={o.value}>
                 {o.label}
@@ -181,7 +184,7 @@ export function Slip({
     >
       <div className="mb-3 flex items-baseline justify-between">
         <h3 className="font-display text-18 font-semibold">{title}</h3>
-        <Act onClick={onClose}>Cancel</Act>
+        <Act onClick={onClose}>{say('Cancel')}</Act>
       </div>
       {children}
     </section>

@@ -1,4 +1,5 @@
 /** The grade over time, as a stepped line; grades run from 1 at the top to 4 at the foot. */
+import { say } from '#api/words/say.ts'
 import { useEffect, useRef } from 'react'
 import { gradeTitle } from '#api/words/condition.ts'
 import { dayOf } from '#core/quantity/time.ts'
@@ -34,7 +35,7 @@ export function GradeLine({
           ...points.map((p) => ({
             at: p.at,
             value: p.grade ?? 0,
-            label: p.looked < p.of ? `${p.grade} so far` : String(p.grade),
+            label: p.looked < p.of ? say('{grade} so far', { grade: p.grade ?? '' }) : String(p.grade),
           })),
           { at: now, value: points.at(-1)?.grade ?? 0, label: '' },
         ],
@@ -51,7 +52,9 @@ export function GradeLine({
   }, [JSON.stringify(points), now, day]) // eslint-disable-line react-hooks/exhaustive-deps
   if (points.length === 0)
     return (
-      <p className="text-quiet py-3">No grade yet: it begins with the first zone that somebody looks at.</p>
+      <p className="text-quiet py-3">
+        {say('No grade yet: it begins with the first zone that somebody looks at.')}
+      </p>
     )
   return (
     <figure>
@@ -59,10 +62,12 @@ export function GradeLine({
         ref={holder}
         style={{ height }}
         role="img"
-        aria-label={`Condition grade over time: ${points.map((p) => `${short(p.at)} ${gradeTitle(p.grade)}`).join('; ')}`}
+        aria-label={say('Condition grade over time: {points}', {
+          points: points.map((p) => `${short(p.at)} ${gradeTitle(p.grade)}`).join('; '),
+        })}
       />
       <table className="w-full border-collapse">
-        <caption className="sr-only">Condition grade over time</caption>
+        <caption className="sr-only">{say('Condition grade over time')}</caption>
         <tbody>
           {points.map((p) => (
             <tr key={p.at} className="border-hair border-b">
@@ -70,7 +75,9 @@ export function GradeLine({
                 {day(p.at)}
               </th>
               <td className="w-44">{gradeTitle(p.grade)}</td>
-              <td className="text-quiet">{`${p.looked} of ${p.of} zones looked at`}</td>
+              <td className="text-quiet">
+                {say('{looked} of {of} zones looked at', { looked: p.looked, of: p.of })}
+              </td>
             </tr>
           ))}
         </tbody>

@@ -2,11 +2,13 @@
  * The lifeline: one lane a function. Height says the result, fill says the proof; the change that emptied the bars is one
  * copper line. It is the table of functions as well: today's standing stands at the right of each lane.
  */
-import { useEffect, useRef, useState } from 'react'
+import { say } from '#api/words/say.ts'
+import { useState } from 'react'
 import { cutOutWords } from '#api/words/dates.ts'
 import { count } from '#api/words/lists.ts'
 import type { Lifeline as LifelineData } from '#core/views/lifeline.ts'
 import { layOut, laneHeight, type LifelineLayout } from './lifeline-layout.ts'
+import { useWidth } from './useWidth.ts'
 import { LifelineTable, segmentWords, type fillWords } from './LifelineTable.tsx'
 
 const shortened = (text: string, most: number) => (text.length > most ? `${text.slice(0, most - 1)}…` : text)
@@ -38,13 +40,13 @@ export function Lifeline({
   const layout = layOut(data, width, cutLabel)
   const { lanes, hidden, stretches, height, top, cut } = layout
   return (
-    <section ref={holder} aria-label="Lifeline" className="bg-sheet overflow-x-auto rounded-sm">
+    <section ref={holder} aria-label={say('Lifeline')} className="bg-sheet overflow-x-auto rounded-sm">
       <svg
         width={width}
         height={height}
         viewBox={`0 0 ${width} ${height}`}
         role="group"
-        aria-label="Results over time; arrow keys go from one to the next"
+        aria-label={say('Results over time; arrow keys go from one to the next')}
         className="block"
       >
         <Stretches data={data} layout={layout} />
@@ -70,7 +72,11 @@ export function Lifeline({
         <Days short={short} layout={layout} />
       </svg>
       {hidden > 0 && (
-        <p className="text-quiet px-3 pb-2">{`${count(hidden, 'more function is', 'more functions are')} listed under Functions.`}</p>
+        <p className="text-quiet px-3 pb-2">
+          {say('{hidden} listed under Functions.', {
+            hidden: count(hidden, 'more function is', 'more functions are'),
+          })}
+        </p>
       )}
       {stretches > 0 && <LifelineTable lanes={lanes} short={short} onEntry={onEntry} />}
       <p aria-live="polite" className="sr-only">
@@ -78,22 +84,6 @@ export function Lifeline({
       </p>
     </section>
   )
-}
-
-/** The width of what holds the drawing, px. */
-function useWidth() {
-  const holder = useRef<HTMLDivElement>(null)
-  const [width, setWidth] = useState(1200)
-  useEffect(() => {
-    const element = holder.current
-    if (!element) return
-    const observer = new ResizeObserver(
-      ([entry]) => entry && setWidth(Math.max(280, entry.contentRect.width)),
-    )
-    observer.observe(element)
-    return () => observer.disconnect()
-  }, [])
-  return { holder, width }
 }
 
 /** Where it stood, and when it must not be powered. */
@@ -110,7 +100,7 @@ function Stretches({ data, layout }: { data: LifelineData; layout: LifelineLayou
           height={6}
           fill={c.away ? 'var(--steel)' : i === 0 && data.custody.length > 1 ? 'var(--hair)' : 'var(--life)'}
         >
-          <title>{c.away ? `away: ${c.where}` : c.where}</title>
+          <title>{c.away ? say('away: {where}', { where: c.where }) : c.where}</title>
         </rect>
       ))}
       {data.barred.map((b, i) => (
@@ -123,7 +113,7 @@ function Stretches({ data, layout }: { data: LifelineData; layout: LifelineLayou
           fill="url(#barred)"
           opacity={0.35}
         >
-          <title>{`Do not power: ${b.words}`}</title>
+          <title>{say('Do not power: {words}', { words: b.words })}</title>
         </rect>
       ))}
       <defs>
@@ -162,7 +152,7 @@ function Lane({
       <path d={`M${left} ${base + 1.5} H${right}`} stroke="var(--hair)" />
       <text x={left - 10} y={base - 1} textAnchor="end" className="fill-ink text-13">
         {shortened(lane.fn, letters)}
-        <title>{lane.essential ? `${lane.fn}, essential` : lane.fn}</title>
+        <title>{lane.essential ? say('{fn}, essential', { fn: lane.fn }) : lane.fn}</title>
       </text>
       {lane.segments.length === 0 && (
         <path
@@ -180,7 +170,11 @@ function Lane({
           base={base}
           height={s.height}
           fill={s.fill}
-          label={`${lane.fn}: ${segmentWords(s)}, from ${short(s.at)}`}
+          label={say('{fn}: {segment}, from {at}', {
+            fn: lane.fn,
+            segment: segmentWords(s),
+            at: short(s.at),
+          })}
           stop={n === stop}
           onStop={() => onStop(n)}
           onSay={onSay}
@@ -243,7 +237,9 @@ function Brackets({ data, layout }: { data: LifelineData; layout: LifelineLayout
             className="fill-quiet text-13 num"
           >
             {b.number}
-            <title>{`Episode ${b.number}${b.open ? ', open' : ''}`}</title>
+            <title>
+              {say('Episode {number}{more}', { number: b.number, more: b.open ? say(', open') : '' })}
+            </title>
           </text>
         </g>
       ))}

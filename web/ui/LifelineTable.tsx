@@ -1,4 +1,5 @@
 /** The lifeline in rows: for whoever does not see the drawing or cannot point at it. */
+import { say } from '#api/words/say.ts'
 import type { Lifeline as LifelineData } from '#core/views/lifeline.ts'
 
 const heightWords = { full: 'works', half: 'partly', foot: 'fails', none: 'only said' } as const
@@ -26,18 +27,18 @@ export function LifelineTable({
   const th = 'text-13 text-quiet pr-6 text-left font-normal'
   return (
     <details className="px-3 pb-2">
-      <summary className="act text-13 cursor-pointer">Results as a table</summary>
+      <summary className="act text-13 cursor-pointer">{say('Results as a table')}</summary>
       <table className="mt-1">
         <thead>
           <tr>
             <th scope="col" className={th}>
-              Function
+              {say('Function')}
             </th>
             <th scope="col" className={th}>
-              From
+              {say('From')}
             </th>
             <th scope="col" className={th}>
-              Result
+              {say('Result')}
             </th>
           </tr>
         </thead>

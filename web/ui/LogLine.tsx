@@ -1,4 +1,5 @@
 /** One line of the ruled sheet: time, who, what, result; superseded versions struck but readable; contested ones tied. */
+import { say } from '#api/words/say.ts'
 import type { EntryWords } from '../../api/words/names.ts'
 import type { VersionRow, LogRow } from '#core/views/rows.ts'
 import { useState, type ReactNode } from 'react'
@@ -84,9 +85,9 @@ export function LogLine({
               type="button"
               className="act bg-sheet text-13 unseen absolute top-1 right-0 py-0.5 pl-3 any-pointer-coarse:static any-pointer-coarse:ml-3 any-pointer-coarse:min-h-11 any-pointer-coarse:bg-transparent"
               onClick={onAct}
-              aria-label={`${actLabel ?? 'Correct'}: ${said.what}`}
+              aria-label={`${actLabel ?? say('Correct')}: ${said.what}`}
             >
-              {actLabel ?? 'Correct'}
+              {actLabel ?? say('Correct')}
             </button>
           )}
         </span>
@@ -94,12 +95,17 @@ export function LogLine({
       {row.photos.length > 0 && <RowPhotos row={row} names={names} said={said} />}
       {row.contested && (
         <p className="text-oxide pb-1.5 pl-2">
-          Contested. {refusalWords(row.contested, { zone: when.zone, labels: names.labels })} It moved
-          nothing.
+          {say('Contested. {refusal} It moved nothing.', {
+            refusal: refusalWords(row.contested, { zone: when.zone, labels: names.labels }),
+          })}
         </p>
       )}
       {open && <Versions row={row} words={words} short={short} when={when} />}
-      {late && open && <p className="text-quiet ml-[6rem]">written {short(row.recordedAt)}</p>}
+      {late && open && (
+        <p className="text-quiet ml-[6rem]">
+          {say('written {recordedAt}', { recordedAt: short(row.recordedAt) })}
+        </p>
+      )}
       {children}
     </li>
   )
@@ -125,21 +131,21 @@ function LineSaid({
     <>
       {said.what}
       {row.basis === 'from memory' && (
-        <abbr title="from memory" className="text-quiet num ml-1.5 font-normal no-underline">
+        <abbr title={say('from memory')} className="text-quiet num ml-1.5 font-normal no-underline">
           m
         </abbr>
       )}
       {row.minutes !== undefined && (
         <span className="text-quiet ml-1.5 font-normal">{durationWords(row.minutes)}</span>
       )}
-      {row.basis === 'told' && <span className="text-quiet ml-1.5 font-normal">told</span>}
-      {unsent && <span className="text-quiet ml-1.5 font-normal">not sent yet</span>}
-      {row.clockUncertain && <span className="text-copper ml-1.5 font-normal">clock uncertain</span>}
+      {row.basis === 'told' && <span className="text-quiet ml-1.5 font-normal">{say('told')}</span>}
+      {unsent && <span className="text-quiet ml-1.5 font-normal">{say('not sent yet')}</span>}
+      {row.clockUncertain && <span className="text-copper ml-1.5 font-normal">{say('clock uncertain')}</span>}
       {row.voidBy && <span className="text-copper ml-1.5 font-normal">{voidRowWords(row.voidBy)}</span>}
       {row.unauthorised && (
         <span className="text-copper ml-1.5 font-normal">{unauthorisedWords(row.unauthorised)}</span>
       )}
-      {row.onVoid && <span className="text-copper ml-1.5 font-normal">done on a void result</span>}
+      {row.onVoid && <span className="text-copper ml-1.5 font-normal">{say('done on a void result')}</span>}
       {earlier.length > 0 && (
         <button
           type="button"
@@ -147,7 +153,7 @@ function LineSaid({
           aria-expanded={open}
           onClick={() => onOpen(!open)}
         >
-          {row.withdrawn ? 'withdrawn' : 'corrected'}
+          {row.withdrawn ? say('withdrawn') : say('corrected')}
         </button>
       )}
     </>
@@ -168,7 +174,7 @@ function RowPhotos({ row, names, said }: { row: LogRow; names: LogNames; said: E
         >
           <img
             src={photoSrc(names.machine, photo)}
-            alt={`photograph with: ${said.what}`}
+            alt={say('photograph with: {what}', { what: said.what })}
             className="h-14"
             loading="lazy"
           />
@@ -198,11 +204,11 @@ function Versions({
         return (
           <li key={version.id} className="py-0.5">
             <span className="num text-13">{`${short(version.recordedAt)} ${clockWords(version.recordedAt, when.zone)}`}</span>{' '}
-            {version.how === 'said' ? 'said' : version.how === 'correct' ? 'corrected to' : ''}{' '}
+            {version.how === 'said' ? say('said') : version.how === 'correct' ? say('corrected to') : ''}{' '}
             <span
               className={current ? 'text-ink' : 'line-through'}
             >{`${text}${version.how === 'withdraw' ? '' : `, ${short(version.happenedAt.latest)} ${whenWords(version.happenedAt, when.now, when.zone)}`}${version.how !== 'withdraw' && words(version.body).result ? `: ${words(version.body).result}` : ''}`}</span>
-            {version.reason && <span> because {version.reason}</span>}
+            {version.reason && <span> {say('because {reason}', { reason: version.reason })}</span>}
           </li>
         )
       })}

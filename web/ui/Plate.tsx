@@ -1,4 +1,5 @@
 /** The rating plate, in three sizes. The one dark object of a view; as a tag it is outlined. */
+import { say } from '#api/words/say.ts'
 import { Link } from 'react-router'
 import type { Plate } from '#core/views/machine-shape.ts'
 import { Face } from './Face.tsx'
@@ -11,12 +12,12 @@ const needsWords: Readonly<Record<string, string>> = {
   chemicals: 'authorised only',
 }
 const stampTitles: Readonly<Record<string, string>> = {
-  mains: 'Mains inside',
-  'picture tube': 'Picture tube',
-  'live chassis': 'Live chassis',
-  'lithium cell': 'Lithium cell',
-  'high voltage': 'High voltage',
-  sharp: 'Sharp edges',
+  mains: say('Mains inside'),
+  'picture tube': say('Picture tube'),
+  'live chassis': say('Live chassis'),
+  'lithium cell': say('Lithium cell'),
+  'high voltage': say('High voltage'),
+  sharp: say('Sharp edges'),
   heavy: 'Heavy',
   toxic: 'Toxic',
 }
@@ -33,12 +34,12 @@ function Fact({ label, value }: { label: string; value: string | undefined }) {
 
 export function FullPlate({ id, plate }: { id: string; plate: Plate }) {
   return (
-    <section aria-label="Rating plate" className="bg-plate text-lettering rounded-sm p-[3px]">
+    <section aria-label={say('Rating plate')} className="bg-plate text-lettering rounded-sm p-[3px]">
       <div className="border-plate-label flex min-h-[90px] items-center gap-6 rounded-sm border px-4 py-2 max-sm:flex-wrap max-sm:gap-x-4 max-sm:gap-y-2">
         {plate.face && (
           <Link
             to={`/machines/${id}?show=photos`}
-            aria-label="Photographs of it"
+            aria-label={say('Photographs of it')}
             className="-my-1 -ml-3 shrink-0"
           >
             <Face machine={id} plate={plate} px={80} />
@@ -47,16 +48,19 @@ export function FullPlate({ id, plate }: { id: string; plate: Plate }) {
         <div className="min-w-0 flex-1 max-sm:basis-40">
           <h1 className="font-display text-24 max-sm:text-18 mb-1.5 font-semibold">{plate.name}</h1>
           <dl className="flex flex-wrap gap-x-5 gap-y-1">
-            <Fact label={plate.number === plate.entryNumber ? 'Entry' : 'Accession'} value={plate.number} />
             <Fact
-              label="Type, revision"
+              label={plate.number === plate.entryNumber ? say('Entry') : say('Accession')}
+              value={plate.number}
+            />
+            <Fact
+              label={say('Type, revision')}
               value={[plate.typeName ?? 'not known yet', plate.revision].filter(Boolean).join(' / ')}
             />
-            <Fact label="Serial" value={plate.serial} />
-            <Fact label="Mains" value={plate.mains} />
-            <Fact label="Made" value={plate.made} />
-            <Fact label="Weight" value={plate.weight} />
-            <Fact label="Owner" value={plate.ofHouse ? undefined : plate.owner} />
+            <Fact label={say('Serial')} value={plate.serial} />
+            <Fact label={say('Mains')} value={plate.mains} />
+            <Fact label={say('Made')} value={plate.made} />
+            <Fact label={say('Weight')} value={plate.weight} />
+            <Fact label={say('Owner')} value={plate.ofHouse ? undefined : plate.owner} />
           </dl>
         </div>
         <ul className="flex shrink-0 gap-3 max-sm:basis-full max-sm:flex-wrap">
@@ -68,7 +72,7 @@ export function FullPlate({ id, plate }: { id: string; plate: Plate }) {
             >
               <div className="font-bold whitespace-nowrap">{stampTitles[stamp.kind] ?? stamp.kind}</div>
               <div className="text-13 whitespace-nowrap">
-                {stamp.needs ? needsWords[stamp.needs] : 'take care'}
+                {stamp.needs ? needsWords[stamp.needs] : say('take care')}
               </div>
             </li>
           ))}
@@ -127,7 +131,11 @@ export function StripPlate({
       </h1>
       <span className="num text-plate-label whitespace-nowrap">{plate.number}</span>
       <span className="num text-plate-label truncate max-md:hidden">
-        {[plate.typeName, plate.revision, plate.serial ? `serial ${plate.serial}` : '']
+        {[
+          plate.typeName,
+          plate.revision,
+          plate.serial ? say('serial {serial}', { serial: plate.serial }) : '',
+        ]
           .filter(Boolean)
           .join(' / ')}
       </span>

@@ -1,4 +1,5 @@
 /** A contested entry is settled by a person: it happened, or it did not. */
+import { say } from '#api/words/say.ts'
 import type { LogRow } from '#core/views/rows.ts'
 import { useDrafts, useWrite } from '#web/app/session.tsx'
 import { useState } from 'react'
@@ -27,7 +28,9 @@ export function SettleSlip({ row, onClose }: { row: LogRow; onClose: () => void 
       )
       if (written.sent && written.refused)
         setError(
-          `${written.refused.detail} Correct the later moves first, then it can be settled as having happened.`,
+          say('{detail} Correct the later moves first, then it can be settled as having happened.', {
+            detail: written.refused.detail,
+          }),
         )
       else onClose()
     } catch (failure) {
@@ -35,12 +38,17 @@ export function SettleSlip({ row, onClose }: { row: LogRow; onClose: () => void 
     }
   }
   return (
-    <Slip title="Settle: did it happen?" onClose={onClose}>
-      <TextField label="How you know" value={words} autoFocus onChange={(e) => setWords(e.target.value)} />
+    <Slip title={say('Settle: did it happen?')} onClose={onClose}>
+      <TextField
+        label={say('How you know')}
+        value={words}
+        autoFocus
+        onChange={(e) => setWords(e.target.value)}
+      />
       <Said error={error} />
       <p className="mt-3 flex gap-6">
-        <MainButton onClick={() => void settle('did not happen')}>It did not happen</MainButton>
-        <Act onClick={() => void settle('happened')}>It happened</Act>
+        <MainButton onClick={() => void settle('did not happen')}>{say('It did not happen')}</MainButton>
+        <Act onClick={() => void settle('happened')}>{say('It happened')}</Act>
       </p>
     </Slip>
   )

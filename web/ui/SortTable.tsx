@@ -1,4 +1,5 @@
 /** A ruled table whose heads sort it and whose rows may be picked: ruled by hairlines under a heavy head, scrolling sideways where it must. */
+import { say } from '#api/words/say.ts'
 import {
   createSortedRowModel,
   rowSelectionFeature,
@@ -100,7 +101,7 @@ export function SortTable<T extends object>({
           <tr className="border-ink border-b-2 text-left">
             {picking && (
               <th scope="col" className="w-8">
-                <span className="sr-only">Pick</span>
+                <span className="sr-only">{say('Pick')}</span>
               </th>
             )}
             {table.getHeaderGroups()[0]?.headers.map((header, i) => (

@@ -1,8 +1,10 @@
 /** A machine's life in one lane, for lists: 24 months on a linear axis. Three paths however long the life, since a list draws hundreds. */
+import { say } from '#api/words/say.ts'
 import type { StripSegment } from '#core/views/lanes.ts'
 
 const heights = { full: 12, half: 6, foot: 2, none: 0 } as const
-const box = (x: number, y: number, w: number, h: number) => `M${x} ${y}h${w}v${h}h${-w}z`
+const box = (x: number, y: number, w: number, h: number) =>
+  say('M{x} {y}h{w}v{h}h{x2}z', { x, y, w, h, x2: -w })
 
 function paths(
   segments: readonly StripSegment[],

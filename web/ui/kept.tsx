@@ -2,6 +2,7 @@
  * What is being typed into a slip outlives closing it and a reload of the tab. It is kept in the tab, apart for each account,
  * until it is written or thrown away.
  */
+import { say } from '#api/words/say.ts'
 import { useEffect, useState, type ComponentProps } from 'react'
 import { useForm, type DefaultValues, type FieldValues, type UseFormProps } from 'react-hook-form'
 import { useSigned } from '#web/app/session.tsx'
@@ -101,7 +102,8 @@ export function KeptForm({ kept, children, ...form }: { kept: Kept } & Component
     <>
       {kept.back && (
         <p className="mb-3">
-          What was typed here before is back. <Act onClick={kept.done}>Discard what was typed</Act>
+          {say('What was typed here before is back.')}{' '}
+          <Act onClick={kept.done}>{say('Discard what was typed')}</Act>
         </p>
       )}
       <form {...form}>{children}</form>

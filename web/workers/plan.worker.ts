@@ -27,7 +27,7 @@ const patience = 6000
 /** Below this a date is worth help. */
 const unlikely = 0.8
 
-const say = (says: PlanSays) => self.postMessage(says)
+const post = (says: PlanSays) => self.postMessage(says)
 
 self.onmessage = ({ data }: MessageEvent<PlanAsk>) => {
   const { problem, seed, iterations, comes, sunny } = data
@@ -37,7 +37,7 @@ self.onmessage = ({ data }: MessageEvent<PlanAsk>) => {
     const { value, done } = run.next()
     found = value
     const over = done === true || value.unchanged > patience
-    say({ found, done: over })
+    post({ found, done: over })
     if (over) break
   }
   const drawing = (n: number): Drawing => ({
@@ -55,6 +55,6 @@ self.onmessage = ({ data }: MessageEvent<PlanAsk>) => {
           ? mostHelp(problem, found.plan, drawing(n), job, chance)
           : undefined,
       )
-    say({ chances: { draws: n, chances, helps }, done: n === draws.at(-1) })
+    post({ chances: { draws: n, chances, helps }, done: n === draws.at(-1) })
   }
 }

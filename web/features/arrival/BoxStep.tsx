@@ -1,4 +1,5 @@
 /** What came with it: each thing becomes an assembly of its own, kept with the machine until it goes elsewhere. */
+import { say } from '#api/words/say.ts'
 import { Link } from 'react-router'
 import type { PartId } from '#core/ids.ts'
 import type { ArrivalView } from '#core/views/arrival.ts'
@@ -26,8 +27,9 @@ export function BoxStep({ view }: { view: ArrivalView }) {
   return (
     <>
       <p className="text-quiet">
-        Supply, leads, manual, media left in a drive. Each is a thing of its own that may later be lent, be
-        faulty, or have its own job.
+        {say(
+          'Supply, leads, manual, media left in a drive. Each is a thing of its own that may later be lent, be faulty, or have its own job.',
+        )}
       </p>
       <Lines
         items={view.box.map((b) => (
@@ -40,7 +42,7 @@ export function BoxStep({ view }: { view: ArrivalView }) {
         ))}
       />
       <StepForm
-        submit="Add to the box"
+        submit={say('Add to the box')}
         defaults={{ kind: 'power supply', name: '', marking: '', state: '', where: '' }}
         writings={(text) => [
           {
@@ -63,35 +65,40 @@ export function BoxStep({ view }: { view: ArrivalView }) {
       >
         {(register) => (
           <div className="grid grid-cols-2 gap-3 max-sm:grid-cols-1">
-            <SelectField label="What" {...register('kind')} options={usual} />
+            <SelectField label={say('What')} {...register('kind')} options={usual} />
             <TextField
-              label="Its name, if it has one"
+              label={say('Its name, if it has one')}
               {...register('name')}
-              placeholder="supply 12 V 2 A, grey"
+              placeholder={say('supply 12 V 2 A, grey')}
               maxLength={80}
             />
             <TextField
-              label="What is written on it"
+              label={say('What is written on it')}
               {...register('marking')}
               className="num"
               maxLength={80}
             />
             <TextField
-              label="State, as seen"
+              label={say('State, as seen')}
               {...register('state')}
-              placeholder="lead brittle, plug foreign"
+              placeholder={say('lead brittle, plug foreign')}
               maxLength={80}
             />
             <TextField
-              label="Where it lay"
+              label={say('Where it lay')}
               {...register('where')}
-              placeholder="in the drive"
+              placeholder={say('in the drive')}
               maxLength={80}
             />
           </div>
         )}
       </StepForm>
-      <NoneOf machine={view.machine} what="box" words="Nothing came with it" done={view.box.length > 0} />
+      <NoneOf
+        machine={view.machine}
+        what="box"
+        words={say('Nothing came with it')}
+        done={view.box.length > 0}
+      />
     </>
   )
 }

@@ -1,4 +1,5 @@
 /** Claims, in the giver's own words; they stay claims until a test answers them. */
+import { say } from '#api/words/say.ts'
 import type { Claimed } from '#core/history/bodies/claim.ts'
 import type { ArrivalView } from '#core/views/arrival.ts'
 import { AreaField, SelectField } from '#web/ui/Forms.tsx'
@@ -16,10 +17,10 @@ const saidTo = (says: string): string =>
 export function ClaimsStep({ view }: { view: ArrivalView }) {
   return (
     <>
-      <p className="text-quiet">Word for word, as told. A claim is never a result.</p>
+      <p className="text-quiet">{say('Word for word, as told. A claim is never a result.')}</p>
       <Lines items={view.claims.map((c) => `${c.fn ? `${c.fn}: ` : ''}“${c.words}”${saidTo(c.says)}`)} />
       <StepForm
-        submit="Write down the claim"
+        submit={say('Write down the claim')}
         defaults={{ words: '', fn: '', says: 'not said' as Claimed }}
         writings={(text, { says }) =>
           text('words')
@@ -45,35 +46,40 @@ export function ClaimsStep({ view }: { view: ArrivalView }) {
         {(register) => (
           <>
             <AreaField
-              label="In the giver’s words"
+              label={say('In the giver’s words')}
               {...register('words')}
-              placeholder="my father used it every day until the shop closed"
+              placeholder={say('my father used it every day until the shop closed')}
               maxLength={2000}
             />
             <div className="grid grid-cols-2 gap-3 max-sm:grid-cols-1">
               <SelectField
-                label="Of what"
+                label={say('Of what')}
                 {...register('fn')}
                 options={[
-                  { value: '', label: 'in general' },
+                  { value: '', label: say('in general') },
                   ...view.functions.map((f) => ({ value: f, label: f })),
                 ]}
               />
               <SelectField
-                label="Does it claim to work"
+                label={say('Does it claim to work')}
                 {...register('says')}
                 options={[
-                  { value: 'not said', label: 'not said' },
-                  { value: 'works', label: 'said to work' },
-                  { value: 'now and then', label: 'said to work now and then' },
-                  { value: 'fails', label: 'said to fail' },
+                  { value: 'not said', label: say('not said') },
+                  { value: 'works', label: say('said to work') },
+                  { value: 'now and then', label: say('said to work now and then') },
+                  { value: 'fails', label: say('said to fail') },
                 ]}
               />
             </div>
           </>
         )}
       </StepForm>
-      <NoneOf machine={view.machine} what="claims" words="Nothing was said" done={view.claims.length > 0} />
+      <NoneOf
+        machine={view.machine}
+        what="claims"
+        words={say('Nothing was said')}
+        done={view.claims.length > 0}
+      />
     </>
   )
 }

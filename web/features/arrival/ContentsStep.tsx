@@ -1,4 +1,5 @@
 /** What memories and media hold: copied with a checksum, or not copied because. */
+import { say } from '#api/words/say.ts'
 import type { ArrivalView } from '#core/views/arrival.ts'
 import { SelectField, TextField } from '#web/ui/Forms.tsx'
 import type { MachineId } from '#core/ids.ts'
@@ -20,13 +21,14 @@ interface ContentsForm {
 /** What a medium holds, or what is still to be said of it. */
 function contentsOf(machine: MachineId, said: ContentsForm): Writing[] | string {
   const { text, some } = typedIn(said)
-  if (!text('medium')) return 'Say which medium.'
+  if (!text('medium')) return say('Say which medium.')
   const base = { kind: 'contents' as const, machine, medium: text('medium'), personal: said.personal }
   if (said.outcome === 'not copied')
     return text('because')
       ? [{ body: { ...base, what: 'not copied', because: text('because') } }]
-      : 'Say why it was not copied.'
-  if (text('checksum').length < 4) return 'A copy needs its checksum, with the method: sum 1A2B, sha256 3f…'
+      : say('Say why it was not copied.')
+  if (text('checksum').length < 4)
+    return say('A copy needs its checksum, with the method: sum 1A2B, sha256 3f…')
   const copied = { what: 'copied' as const, checksum: text('checksum'), readTwice: said.twice }
   return [{ body: { ...base, ...copied, keptAt: some('keptAt') } }]
 }
@@ -35,9 +37,9 @@ export function ContentsStep({ view }: { view: ArrivalView }) {
   return (
     <>
       <p className="text-quiet">
-        Before a ROM is replaced or a cell removed: read twice, same checksum, kept with the machine; or why
-        not. A leaking cell comes out at once, copied or not. EPROM windows stay covered. A giver’s personal
-        data stays closed until a steward decides.
+        {say(
+          'Before a ROM is replaced or a cell removed: read twice, same checksum, kept with the machine; or why not. A leaking cell comes out at once, copied or not. EPROM windows stay covered. A giver’s personal data stays closed until a steward decides.',
+        )}
       </p>
       <Lines
         items={view.contents.map((c) =>
@@ -47,7 +49,7 @@ export function ContentsStep({ view }: { view: ArrivalView }) {
         )}
       />
       <StepForm<ContentsForm>
-        submit="Save the contents"
+        submit={say('Save the contents')}
         defaults={{
           ...{ medium: '', outcome: 'not copied', because: '', checksum: '', keptAt: '' },
           ...{ twice: false, personal: false },
@@ -57,29 +59,29 @@ export function ContentsStep({ view }: { view: ArrivalView }) {
         {(register) => (
           <div className="grid grid-cols-2 gap-3 max-sm:grid-cols-1">
             <TextField
-              label="Medium"
+              label={say('Medium')}
               {...register('medium')}
-              placeholder="EPROM IC12; disk in the left drive"
+              placeholder={say('EPROM IC12; disk in the left drive')}
               maxLength={80}
             />
-            <SelectField label="Outcome" {...register('outcome')} options={['not copied', 'copied']} />
+            <SelectField label={say('Outcome')} {...register('outcome')} options={['not copied', 'copied']} />
             <TextField
-              label="Not copied, because"
+              label={say('Not copied, because')}
               {...register('because')}
-              placeholder="no reader for this disk here"
+              placeholder={say('no reader for this disk here')}
               maxLength={2000}
             />
             <TextField
-              label="Checksum and method"
+              label={say('Checksum and method')}
               {...register('checksum')}
               className="num"
-              placeholder="sum 5E1C"
+              placeholder={say('sum 5E1C')}
               maxLength={160}
             />
-            <TextField label="Copy kept at" {...register('keptAt')} maxLength={80} />
+            <TextField label={say('Copy kept at')} {...register('keptAt')} maxLength={80} />
             <div className="flex flex-wrap items-end gap-x-6">
-              <Tick label="read twice, same" {...register('twice')} />
-              <Tick label="may hold personal data" {...register('personal')} />
+              <Tick label={say('read twice, same')} {...register('twice')} />
+              <Tick label={say('may hold personal data')} {...register('personal')} />
             </div>
           </div>
         )}
@@ -87,7 +89,7 @@ export function ContentsStep({ view }: { view: ArrivalView }) {
       <NoneOf
         machine={view.machine}
         what="contents"
-        words="It holds no memory and no medium"
+        words={say('It holds no memory and no medium')}
         done={view.contents.length > 0}
       />
     </>

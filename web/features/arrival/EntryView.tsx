@@ -1,4 +1,5 @@
 /** The guided entry: eight short steps at the door, in any order, left and resumed at will. What is done is read from the entries. */
+import { say } from '#api/words/say.ts'
 import { useQuery } from '@tanstack/react-query'
 import { useEffect } from 'react'
 import { Link, useParams, useSearchParams } from 'react-router'
@@ -51,16 +52,9 @@ export function View() {
   return (
     <main className="flex-1 space-y-4 p-4 pb-16">
       <StripPlate plate={view.plate} to={`/machines/${view.machine}`} />
-      <div className="flex flex-wrap items-baseline justify-between gap-4">
-        <h2 className="font-display text-24 font-semibold">{`Object entry ${view.plate.entryNumber}`}</h2>
-        <p className="text-quiet" role="status">
-          {open === 0
-            ? 'Everything is written down.'
-            : `${count(open, 'step')} open. You may leave at any time; it waits on Bench.`}
-        </p>
-      </div>
+      <EntryHead view={view} open={open} />
       <div className="grid grid-cols-[17rem_minmax(0,1fr)] gap-6 max-md:grid-cols-1">
-        <nav aria-label="Steps of the entry">
+        <nav aria-label={say('Steps of the entry')}>
           <ol className="border-hair border-t">
             {view.steps.map((s, i) => (
               <li key={s.step}>
@@ -85,17 +79,19 @@ export function View() {
           <Body key={step} view={view} />
           <p className="border-hair mt-6 flex items-center gap-6 border-t pt-4">
             {next ? (
-              <MainButton className="min-h-12" onClick={() => go(next)}>{`Next: ${next}`}</MainButton>
+              <MainButton className="min-h-12" onClick={() => go(next)}>
+                {say('Next: {next}', { next })}
+              </MainButton>
             ) : (
               <Link
                 className="bg-verdigris text-on-verdigris inline-flex min-h-12 items-center rounded-sm px-5 font-bold"
                 to={`/machines/${view.machine}/survey`}
               >
-                Go on to the survey
+                {say('Go on to the survey')}
               </Link>
             )}
             <Link className="act" to={`/machines/${view.machine}`}>
-              Leave it here
+              {say('Leave it here')}
             </Link>
           </p>
         </section>
@@ -104,12 +100,29 @@ export function View() {
   )
 }
 
+function EntryHead({ view, open }: { view: ArrivalView; open: number }) {
+  return (
+    <div className="flex flex-wrap items-baseline justify-between gap-4">
+      <h2 className="font-display text-24 font-semibold">
+        {say('Object entry {entryNumber}', { entryNumber: view.plate.entryNumber })}
+      </h2>
+      <p className="text-quiet" role="status">
+        {open === 0
+          ? say('Everything is written down.')
+          : say('{open} open. You may leave at any time; it waits on Bench.', {
+              open: count(open, 'step'),
+            })}
+      </p>
+    </div>
+  )
+}
+
 /** A number in an outline while open; filled when done. */
 function StepMark({ done, n }: { done: boolean; n: number }) {
   return (
     <span
       className={`num border-life flex size-8 shrink-0 items-center justify-center border-2 font-bold ${done ? 'bg-life text-sheet' : ''}`}
-      aria-label={done ? `step ${n}, done` : `step ${n}, open`}
+      aria-label={done ? say('step {n}, done', { n }) : say('step {n}, open', { n })}
       role="img"
     >
       {n}

@@ -1,4 +1,5 @@
 /** Seals, labels, stickers and the underside: photographed, or looked for and not there, before anything is touched. */
+import { say } from '#api/words/say.ts'
 import { useState } from 'react'
 import { capital } from '#api/words/lists.ts'
 import type { EvidenceNeed } from '#core/provenance/evidence.ts'
@@ -23,8 +24,9 @@ export function EvidenceStep({ view }: { view: ArrivalView }) {
   return (
     <>
       <p className="text-quiet">
-        What handling destroys comes first. Photograph it, or say that there is none. Decide before you break
-        a seal.
+        {say(
+          'What handling destroys comes first. Photograph it, or say that there is none. Decide before you break a seal.',
+        )}
       </p>
       <ul className="mt-3">
         {view.evidenceNeeds.map((need) => (
@@ -42,9 +44,9 @@ export function EvidenceStep({ view }: { view: ArrivalView }) {
               </span>
               <span className="flex flex-wrap items-center gap-4">
                 {need.sort !== 'underside' && (
-                  <Act
-                    onClick={() => setAdding(adding === need.sort ? undefined : need.sort)}
-                  >{`Write down a ${need.sort}`}</Act>
+                  <Act onClick={() => setAdding(adding === need.sort ? undefined : need.sort)}>
+                    {say('Write down a {sort}', { sort: need.sort })}
+                  </Act>
                 )}
                 {need.is === 'not looked' && (
                   <PlainButton
@@ -56,7 +58,7 @@ export function EvidenceStep({ view }: { view: ArrivalView }) {
                       ])
                     }
                   >
-                    None there
+                    {say('None there')}
                   </PlainButton>
                 )}
               </span>
@@ -71,7 +73,11 @@ export function EvidenceStep({ view }: { view: ArrivalView }) {
                 <PhotoDrop
                   machine={view.machine}
                   meta={{ of: need.sort }}
-                  label={need.is === 'photographed' ? 'Another photograph' : `Photograph the ${need.sort}`}
+                  label={
+                    need.is === 'photographed'
+                      ? say('Another photograph')
+                      : say('Photograph the {sort}', { sort: need.sort })
+                  }
                 />
               </div>
             )}
@@ -93,7 +99,7 @@ function EvidenceList({ view, sort }: { view: ArrivalView; sort: EvidenceNeed['s
       {rows.map((e) => (
         <li key={e.entry} className="mt-2">
           <div className="flex flex-wrap items-center gap-x-4 gap-y-1">
-            <span>{`${e.where}${e.over ? `; goes when the ${e.over} comes off` : ''}${e.says ? `: “${e.says}”` : ''}`}</span>
+            <span>{`${e.where}${e.over ? say('; goes when the {over} comes off', { over: e.over }) : ''}${e.says ? `: “${e.says}”` : ''}`}</span>
             {e.photos.map((p) => (
               <img
                 key={p}
@@ -106,7 +112,7 @@ function EvidenceList({ view, sort }: { view: ArrivalView; sort: EvidenceNeed['s
             {e.gone ? (
               <span
                 className={e.gone.unseen ? 'text-copper font-bold' : 'text-quiet'}
-              >{`${e.gone.how} ${short(e.gone.at)}${e.gone.unseen ? ', never photographed' : ''}`}</span>
+              >{`${e.gone.how} ${short(e.gone.at)}${e.gone.unseen ? say(', never photographed') : ''}`}</span>
             ) : (
               <Act
                 onClick={() =>
@@ -123,19 +129,19 @@ function EvidenceList({ view, sort }: { view: ArrivalView; sort: EvidenceNeed['s
                   ])
                 }
               >
-                {`${sort === 'warranty seal' ? 'Broken now' : 'Removed now'}${e.photos.length === 0 ? ', without a photograph' : ''}`}
+                {`${sort === 'warranty seal' ? say('Broken now') : say('Removed now')}${e.photos.length === 0 ? say(', without a photograph') : ''}`}
               </Act>
             )}
           </div>
           {!e.gone && e.photos.length === 0 && (
             <div className="mt-1">
               <p className="text-13 text-copper font-bold">
-                Never photographed: what it shows is lost when it goes.
+                {say('Never photographed: what it shows is lost when it goes.')}
               </p>
               <PhotoDrop
                 machine={view.machine}
                 meta={{ of: sort, evidence: e.entry }}
-                label="Photograph this one"
+                label={say('Photograph this one')}
               />
             </div>
           )}
@@ -158,7 +164,7 @@ function NoteEvidence({
   return (
     <Slip title={`A ${sort}`} onClose={onClose}>
       <StepForm
-        submit="Save the evidence"
+        submit={say('Save the evidence')}
         defaults={{ where: '', over: '', says: '' }}
         writings={(text) =>
           text('where')
@@ -175,25 +181,25 @@ function NoteEvidence({
                   },
                 },
               ]
-            : 'Say where it is.'
+            : say('Say where it is.')
         }
       >
         {(register) => (
           <div className="grid grid-cols-3 gap-3 max-sm:grid-cols-1">
             <TextField
-              label="Where"
+              label={say('Where')}
               {...register('where')}
-              placeholder="across the rear seam"
+              placeholder={say('across the rear seam')}
               maxLength={80}
               autoFocus
             />
             <TextField
-              label="Breaks when this comes off"
+              label={say('Breaks when this comes off')}
               {...register('over')}
-              placeholder="lid"
+              placeholder={say('lid')}
               maxLength={80}
             />
-            <TextField label="What is written on it" {...register('says')} maxLength={2000} />
+            <TextField label={say('What is written on it')} {...register('says')} maxLength={2000} />
           </div>
         )}
       </StepForm>

@@ -1,4 +1,5 @@
 /** Giver and source: who owns it, who holds it, legal status, circumstances, price paid and market price. */
+import { say } from '#api/words/say.ts'
 import type { UseFormRegister } from 'react-hook-form'
 import { legalStatuses } from '#api/choices.ts'
 import { moneyWords } from '#api/words/money.ts'
@@ -13,6 +14,13 @@ type Giving = Readonly<
   Record<'place' | 'carriage' | 'owner' | 'legal' | 'market' | 'currency' | 'grounds', string>
 >
 
+const theRegistrationSays = say(
+  'The registration says how it came. Names are kept apart from entries, as parties of the house.',
+)
+const writeAnAmount = say(
+  'Write an amount such as 91.00, and a currency of three letters, or ? where it is not known.',
+)
+
 export function GiverStep({ view }: { view: ArrivalView }) {
   const { me, house } = useSigned()
   const partyNamed = usePartyNamed()
@@ -24,18 +32,21 @@ export function GiverStep({ view }: { view: ArrivalView }) {
     source?.words && `“${source.words}”`,
     `Owner: ${plate.owner}`,
     `Legal status: ${plate.legal}`,
-    price && `Price paid: ${moneyWords(price)}`,
-    share && `Its share of ${share.name}: ${moneyWords(share.amount)}, one of ${share.units} units`,
+    price && say('Price paid: {price}', { price: moneyWords(price) }),
+    share &&
+      say('Its share of {name}: {amount}, one of {units} units', {
+        name: share.name,
+        amount: moneyWords(share.amount),
+        units: share.units,
+      }),
     ...view.values.map((v) => `${v.sort} value: ${moneyWords(v.amount)}${v.words ? `, ${v.words}` : ''}`),
   ].filter((line) => typeof line === 'string')
   return (
     <>
-      <p className="text-quiet">
-        The registration says how it came. Names are kept apart from entries, as parties of the house.
-      </p>
+      <p className="text-quiet">{theRegistrationSays}</p>
       <Lines items={said} />
       <StepForm<Giving>
-        submit="Save the source"
+        submit={say('Save the source')}
         defaults={{
           ...{ place: '', carriage: 'by hand', owner: '', legal: plate.legal },
           ...{ market: '', currency: house.currency, grounds: '' },
@@ -71,8 +82,7 @@ export function GiverStep({ view }: { view: ArrivalView }) {
             })
           if (restorer && text('market')) {
             const amount = parseMoney(text('market'), text('currency').toUpperCase())
-            if (!amount)
-              return 'Write an amount such as 91.00, and a currency of three letters, or ? where it is not known.'
+            if (!amount) return writeAnAmount
             writings.push({
               body: {
                 kind: 'value',
@@ -104,39 +114,41 @@ function GiverFields({
   return (
     <div className="grid grid-cols-2 gap-3 max-sm:grid-cols-1">
       <TextField
-        label="Who holds it now: place"
+        label={say('Who holds it now: place')}
         {...register('place')}
-        placeholder="shelf 3, or a name"
+        placeholder={say('shelf 3, or a name')}
         maxLength={80}
       />
       <SelectField
-        label="How it was carried here"
+        label={say('How it was carried here')}
         {...register('carriage')}
         options={['by hand', 'vehicle', 'post']}
       />
       {steward && (
         <TextField
-          label="Owner, when not the house"
+          label={say('Owner, when not the house')}
           {...register('owner')}
-          placeholder="name, or “the house”"
+          placeholder={say('name, or “the house”')}
           maxLength={80}
         />
       )}
-      {steward && <SelectField label="Legal status" {...register('legal')} options={legalStatuses} />}
+      {steward && <SelectField label={say('Legal status')} {...register('legal')} options={legalStatuses} />}
       {restorer && (
         <TextField
-          label="Market price, apart from the price paid"
+          label={say('Market price, apart from the price paid')}
           {...register('market')}
           inputMode="decimal"
           className="num"
         />
       )}
-      {restorer && <TextField label="Currency" {...register('currency')} className="num" maxLength={3} />}
+      {restorer && (
+        <TextField label={say('Currency')} {...register('currency')} className="num" maxLength={3} />
+      )}
       {restorer && (
         <TextField
-          label="On what grounds"
+          label={say('On what grounds')}
           {...register('grounds')}
-          placeholder="two sold this year"
+          placeholder={say('two sold this year')}
           maxLength={200}
         />
       )}

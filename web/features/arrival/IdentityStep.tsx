@@ -1,4 +1,5 @@
 /** What it is: type, aliases, marks, board and revision, serial, mains, television system. */
+import { say } from '#api/words/say.ts'
 import type { UseFormRegister } from 'react-hook-form'
 import { useQuery } from '@tanstack/react-query'
 import type { TypeRow } from '#api/machines.ts'
@@ -41,9 +42,11 @@ export function IdentityStep({ view }: { view: ArrivalView }) {
   const { plate } = view
   return (
     <>
-      <p className="text-quiet">Read it from the plate and the board. What is not known stays empty.</p>
+      <p className="text-quiet">
+        {say('Read it from the plate and the board. What is not known stays empty.')}
+      </p>
       <StepForm<Identity>
-        submit="Save the identity"
+        submit={say('Save the identity')}
         defaults={identityOf(view)}
         writings={(text) => {
           const set: Extract<BodyOf<'machine'>, { what: 'stated' }>['set'] = {}
@@ -57,7 +60,7 @@ export function IdentityStep({ view }: { view: ArrivalView }) {
           if (text('aliases') !== view.aliases.join('; ')) set.aliases = split(text('aliases'))
           if (text('marks') !== view.marks.join('; ')) set.marks = split(text('marks'))
           return Object.keys(set).length === 0
-            ? 'Nothing was changed.'
+            ? say('Nothing was changed.')
             : [{ body: { kind: 'machine', what: 'stated', machine: view.machine, set } }]
         }}
       >
@@ -79,50 +82,52 @@ function IdentityFields({
   return (
     <div className="grid grid-cols-2 gap-3 max-sm:grid-cols-1">
       <SelectField
-        label="Type"
+        label={say('Type')}
         key={types ? 'known' : 'coming'}
         options={[
-          { value: '', label: 'type not known yet' },
+          { value: '', label: say('type not known yet') },
           ...(types ?? []).map((t) => ({ value: t.id, label: t.name })),
         ]}
         {...register('type')}
       />
-      <TextField label="Serial" {...register('serial')} className="num" maxLength={80} />
+      <TextField label={say('Serial')} {...register('serial')} className="num" maxLength={80} />
       <TextField
-        label="Board number and revision letter"
+        label={say('Board number and revision letter')}
         {...register('revision')}
         className="num"
-        placeholder="240-118 rev B"
+        placeholder={say('240-118 rev B')}
         maxLength={80}
       />
       <TextField
-        label="Mains on its plate"
+        label={say('Mains on its plate')}
         {...register('mains')}
         className="num"
-        placeholder="230 V 50 Hz, 45 VA, class I"
+        placeholder={say('230 V 50 Hz, 45 VA, class I')}
         maxLength={80}
       />
       <TextField
-        label="Television system"
+        label={say('Television system')}
         {...register('television')}
         className="num"
-        placeholder="B/G, PAL colour, RF channel 36"
+        placeholder={say('B/G, PAL colour, RF channel 36')}
         maxLength={80}
       />
-      <TextField label="Year on its plate" {...register('made')} className="num" maxLength={80} />
+      <TextField label={say('Year on its plate')} {...register('made')} className="num" maxLength={80} />
       <TextField
-        label="Other names it goes by"
+        label={say('Other names it goes by')}
         {...register('aliases')}
         hint={
           view.regionalAliases.length
-            ? `The type is also known as ${view.regionalAliases.join(', ')}.`
-            : 'Several with ; between them'
+            ? say('The type is also known as {regionalAliases}.', {
+                regionalAliases: view.regionalAliases.join(', '),
+              })
+            : say('Several with ; between them')
         }
       />
       <TextField
-        label="Marks moulded, stamped or written on it"
+        label={say('Marks moulded, stamped or written on it')}
         {...register('marks')}
-        hint="Several with ; between them"
+        hint={say('Several with ; between them')}
       />
     </div>
   )

@@ -1,4 +1,5 @@
 /** Quarantine: pests, mould, leaks. Everything new passes it. */
+import { say } from '#api/words/say.ts'
 import { pestSigns } from '#core/history/bodies/arrival.ts'
 import { dayInterval } from '#core/quantity/time.ts'
 import type { ArrivalView } from '#core/views/arrival.ts'
@@ -18,16 +19,21 @@ export function QuarantineStep({ view }: { view: ArrivalView }) {
   return (
     <>
       <p className="text-quiet">
-        Mould and droppings: gloves and a mask, damp and not dry. A leak does not wait for the end of
-        quarantine.
+        {say(
+          'Mould and droppings: gloves and a mask, damp and not dry. A leak does not wait for the end of quarantine.',
+        )}
       </p>
       <Lines
         items={
           q
             ? [
                 inside
-                  ? `In quarantine since ${short(q.at)}, ${q.place ?? ''}${q.until ? `, until ${short(q.until)}` : ''}`
-                  : `Out since ${short(q.at)}. ${q.seen.join(', ')}`,
+                  ? say('In quarantine since {at}, {place}{more}', {
+                      at: short(q.at),
+                      place: q.place ?? '',
+                      more: q.until ? say(', until {until}', { until: short(q.until) }) : '',
+                    })
+                  : say('Out since {at}. {seen}', { at: short(q.at), seen: q.seen.join(', ') }),
               ]
             : []
         }
@@ -40,7 +46,7 @@ export function QuarantineStep({ view }: { view: ArrivalView }) {
 function LetOut({ view }: { view: ArrivalView }) {
   return (
     <StepForm
-      submit="Let it out"
+      submit={say('Let it out')}
       defaults={{ seen: notLooked, words: '' }}
       writings={(text, { seen }) => {
         return [
@@ -63,7 +69,7 @@ function LetOut({ view }: { view: ArrivalView }) {
               <SelectField key={s} label={s} options={answers} {...register(`seen.${s}`)} />
             ))}
           </div>
-          <TextField label="In words" {...register('words')} maxLength={2000} />
+          <TextField label={say('In words')} {...register('words')} maxLength={2000} />
         </>
       )}
     </StepForm>
@@ -74,7 +80,7 @@ function LetIn({ view, again }: { view: ArrivalView; again: boolean }) {
   const { zone } = useDates()
   return (
     <StepForm
-      submit={again ? 'Back into quarantine' : 'Into quarantine'}
+      submit={again ? say('Back into quarantine') : say('Into quarantine')}
       defaults={{ place: '', until: '' }}
       writings={(text) =>
         text('place')
@@ -89,18 +95,18 @@ function LetIn({ view, again }: { view: ArrivalView; again: boolean }) {
                 },
               },
             ]
-          : 'Say where it stands.'
+          : say('Say where it stands.')
       }
     >
       {(register) => (
         <div className="grid grid-cols-2 gap-3 max-sm:grid-cols-1">
           <TextField
-            label="Where"
+            label={say('Where')}
             {...register('place')}
-            placeholder="bag on the porch shelf"
+            placeholder={say('bag on the porch shelf')}
             maxLength={80}
           />
-          <TextField label="Look again on" {...register('until')} type="date" className="num" />
+          <TextField label={say('Look again on')} {...register('until')} type="date" className="num" />
         </div>
       )}
     </StepForm>

@@ -1,4 +1,5 @@
 /** The receipt for the giver: what was handed over and on what terms, kept as issued and printed. */
+import { say } from '#api/words/say.ts'
 import { Link } from 'react-router'
 import type { PartyId } from '#core/ids.ts'
 import type { ArrivalView } from '#core/views/arrival.ts'
@@ -6,8 +7,9 @@ import { useDates } from '#web/app/session.tsx'
 import { AreaField } from '#web/ui/Forms.tsx'
 import { Lines, NoneOf, StepForm } from './StepForm.tsx'
 
-export const usualTerms =
-  'Received for examination. Taking it in decides nothing about owning it: that is agreed in writing later, or it is returned.'
+export const usualTerms = say(
+  'Received for examination. Taking it in decides nothing about owning it: that is agreed in writing later, or it is returned.',
+)
 
 export function ReceiptStep({ view }: { view: ArrivalView }) {
   const { short } = useDates()
@@ -17,19 +19,23 @@ export function ReceiptStep({ view }: { view: ArrivalView }) {
   ]
   return (
     <>
-      <p className="text-quiet">Check the list with the giver. It is kept as it was issued.</p>
+      <p className="text-quiet">{say('Check the list with the giver. It is kept as it was issued.')}</p>
       <Lines
         items={view.receipts.map((r) => (
           <span key={r.entry} className="flex justify-between gap-4">
-            {`Given ${short(r.at)} for ${r.items.length} ${r.items.length === 1 ? 'thing' : 'things'}`}
+            {say('Given {at} for {items} {more}', {
+              at: short(r.at),
+              items: r.items.length,
+              more: r.items.length === 1 ? say('thing') : say('things'),
+            })}
             <Link className="act" to={`/machines/${view.machine}/receipt/${r.entry}`}>
-              Open and print
+              {say('Open and print')}
             </Link>
           </span>
         ))}
       />
       <StepForm
-        submit="Issue the receipt"
+        submit={say('Issue the receipt')}
         defaults={{ items: items.join('\n'), terms: usualTerms }}
         writings={(text) => {
           const lines = text('items')
@@ -37,7 +43,7 @@ export function ReceiptStep({ view }: { view: ArrivalView }) {
             .map((t) => t.trim().slice(0, 80))
             .filter(Boolean)
           return lines.length === 0
-            ? 'The list is empty.'
+            ? say('The list is empty.')
             : [
                 {
                   body: {
@@ -54,18 +60,18 @@ export function ReceiptStep({ view }: { view: ArrivalView }) {
         {(register) => (
           <>
             <AreaField
-              label="Handed over, one a line"
+              label={say('Handed over, one a line')}
               {...register('items')}
               rows={Math.max(3, items.length + 1)}
             />
-            <AreaField label="Terms" {...register('terms')} rows={3} maxLength={2000} />
+            <AreaField label={say('Terms')} {...register('terms')} rows={3} maxLength={2000} />
           </>
         )}
       </StepForm>
       <NoneOf
         machine={view.machine}
         what="receipt"
-        words="No receipt was wanted"
+        words={say('No receipt was wanted')}
         done={view.receipts.length > 0}
       />
     </>

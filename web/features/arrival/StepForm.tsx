@@ -1,4 +1,5 @@
 /** What the steps share: a form that sends, and the tap that says there is nothing of the kind. */
+import { say } from '#api/words/say.ts'
 import type { ReactNode } from 'react'
 import { useForm, type DefaultValues, type FieldValues, type UseFormRegister } from 'react-hook-form'
 import type { MachineId } from '#core/ids.ts'
@@ -31,7 +32,7 @@ export function StepForm<F extends FieldValues>({
   const write = handleSubmit(async (said) => {
     const made = writings(typedIn(said).text, said)
     if (typeof made === 'string') return setError(made)
-    if (made.length === 0) return setError('Nothing was filled in.')
+    if (made.length === 0) return setError(say('Nothing was filled in.'))
     if (await send(made)) reset(defaults)
   })
   return (

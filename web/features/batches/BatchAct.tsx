@@ -1,4 +1,5 @@
 /** One act for named units, written on each of them: a look, a test, work, a finding or a note. */
+import { say } from '#api/words/say.ts'
 import { useState } from 'react'
 import { useForm, type UseFormReturn } from 'react-hook-form'
 import { parseUnits, unitsWords } from '#api/units.ts'
@@ -13,11 +14,11 @@ import { MainButton, PlainButton, Said, SelectField, TextField } from '#web/ui/F
 import { bodiesFor, emptyAct, lookWords, type ActForm } from './acts.ts'
 
 const kinds: readonly { readonly value: ActForm['kind']; readonly label: string }[] = [
-  { value: 'look', label: 'a look' },
-  { value: 'test', label: 'a test' },
-  { value: 'work', label: 'work done' },
-  { value: 'finding', label: 'a finding' },
-  { value: 'note', label: 'a note' },
+  { value: 'look', label: say('a look') },
+  { value: 'test', label: say('a test') },
+  { value: 'work', label: say('work done') },
+  { value: 'finding', label: say('a finding') },
+  { value: 'note', label: say('a note') },
 ]
 
 /** The act on every unit, or what is wrong with it. */
@@ -51,12 +52,17 @@ export function BatchAct({
   const about = first && bodiesFor(form.watch(), first.machine as MachineId)
   const submit = form.handleSubmit(async (said) => {
     const units = view.units.filter((u) => chosen.has(u.unit))
-    if (units.length === 0) return setError('Name the units first: 1-5, 8.')
+    if (units.length === 0) return setError(say('Name the units first: 1-5, 8.'))
     const bodies = bodiesOfAll(units, said)
     if (typeof bodies === 'string') return setError(bodies)
     const sent = await send(bodies.map((body) => ({ body })))
     if (sent) {
-      setWritten(`Written on ${count(units.length, 'unit')}: ${unitsWords(units.map((u) => u.unit))}.`)
+      setWritten(
+        say('Written on {units}: {units2}.', {
+          units: count(units.length, 'unit'),
+          units2: unitsWords(units.map((u) => u.unit)),
+        }),
+      )
       onChosen(new Set())
       setTyped(undefined)
       form.reset({ ...emptyAct(view.functions[0]?.fn), kind: said.kind })
@@ -65,7 +71,7 @@ export function BatchAct({
   const half = Math.ceil(view.units.length / 2)
   return (
     <form
-      aria-label="One act for several units"
+      aria-label={say('One act for several units')}
       onSubmit={(e) => void submit(e)}
       className="noprint bg-next border-line flex flex-wrap items-end gap-x-4 gap-y-2 rounded-sm border p-3"
     >
@@ -79,7 +85,7 @@ export function BatchAct({
         onChosen={onChosen}
       />
       <div className="w-36">
-        <SelectField label="What" options={kinds} {...form.register('kind')} />
+        <SelectField label={say('What')} options={kinds} {...form.register('kind')} />
       </div>
       <ActFields form={form} view={view} />
       <FormCautions
@@ -87,7 +93,9 @@ export function BatchAct({
         bodies={about === undefined || typeof about === 'string' ? [] : about}
       />
       <MainButton type="submit" disabled={busy || chosen.size === 0}>
-        {chosen.size > 0 ? `Record it for ${count(chosen.size, 'unit')}` : 'Name units first'}
+        {chosen.size > 0
+          ? say('Record it for {size}', { size: count(chosen.size, 'unit') })
+          : say('Name units first')}
       </MainButton>
       {(error ?? written) !== undefined && <SaidOfIt error={error} written={written} />}
     </form>
@@ -129,7 +137,7 @@ function UnitFields({
     <>
       <div className="w-44">
         <TextField
-          label="Units"
+          label={say('Units')}
           className="num"
           placeholder={`1-${half}, ${view.units.length}`}
           value={text}
@@ -144,7 +152,7 @@ function UnitFields({
           onChosen(new Set(chosen.size === view.units.length ? [] : view.units.map((u) => u.unit)))
         }
       >
-        {chosen.size === view.units.length ? 'None' : 'All'}
+        {chosen.size === view.units.length ? say('None') : say('All')}
       </PlainButton>
     </>
   )
@@ -158,32 +166,41 @@ function ActFields({ form, view }: { form: UseFormReturn<ActForm>; view: BatchVi
     <>
       {kind === 'look' && (
         <div className="w-44">
-          <SelectField label="At a look" {...register('look')} options={Object.keys(lookWords)} />
+          <SelectField label={say('At a look')} {...register('look')} options={Object.keys(lookWords)} />
         </div>
       )}
       {kind === 'test' && (
         <>
           <div className="w-44">
-            <SelectField label="Function" {...register('fn')} options={view.functions.map((f) => f.fn)} />
+            <SelectField
+              label={say('Function')}
+              {...register('fn')}
+              options={view.functions.map((f) => f.fn)}
+            />
           </div>
           <div className="w-28">
-            <SelectField label="Result" {...register('result')} options={['pass', 'fail']} />
+            <SelectField label={say('Result')} {...register('result')} options={['pass', 'fail']} />
           </div>
           <div className="w-44">
-            <TextField label="Symptom, if it fails" {...register('symptom')} maxLength={80} />
+            <TextField label={say('Symptom, if it fails')} {...register('symptom')} maxLength={80} />
           </div>
         </>
       )}
       {kind === 'work' && (
         <>
           <div className="w-44">
-            <TextField label="On what" {...register('target')} placeholder="key contacts" maxLength={80} />
+            <TextField
+              label={say('On what')}
+              {...register('target')}
+              placeholder={say('key contacts')}
+              maxLength={80}
+            />
           </div>
           <div className="w-60">
             <TextField
-              label="What was done"
+              label={say('What was done')}
               {...register('words')}
-              placeholder="cleaned, isopropyl alcohol"
+              placeholder={say('cleaned, isopropyl alcohol')}
               maxLength={200}
             />
           </div>
@@ -192,19 +209,19 @@ function ActFields({ form, view }: { form: UseFormReturn<ActForm>; view: BatchVi
       {kind === 'finding' && (
         <>
           <div className="w-44">
-            <SelectField label="Kind" {...register('sort')} options={findingKinds} />
+            <SelectField label={say('Kind')} {...register('sort')} options={findingKinds} />
           </div>
           <div className="w-40">
-            <TextField label="Zone" {...register('zone')} placeholder="case" maxLength={80} />
+            <TextField label={say('Zone')} {...register('zone')} placeholder={say('case')} maxLength={80} />
           </div>
           <div className="w-52">
-            <TextField label="In words" {...register('words')} maxLength={200} />
+            <TextField label={say('In words')} {...register('words')} maxLength={200} />
           </div>
         </>
       )}
       {kind === 'note' && (
         <div className="w-80">
-          <TextField label="Note" {...register('words')} maxLength={2000} />
+          <TextField label={say('Note')} {...register('words')} maxLength={2000} />
         </div>
       )}
     </>

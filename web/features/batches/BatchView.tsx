@@ -1,4 +1,5 @@
 /** One lot as a grid: units against functions or findings, one act for named units, and how it ended. */
+import { say } from '#api/words/say.ts'
 import { useQuery } from '@tanstack/react-query'
 import { useEffect, useState } from 'react'
 import { Link, useParams, useSearchParams } from 'react-router'
@@ -44,25 +45,25 @@ export function View() {
         <div>
           <h1 className="font-display text-24 font-semibold">{view.name}</h1>
           <p className="text-quiet">
-            {`${view.units.length} units, came in ${day(view.at)}`}
-            {view.price && `; ${moneyWords(view.price)} for the group`}
-            {view.units[0]?.share && `, ${moneyWords(view.units[0].share)} a unit`}
+            {say('{units} units, came in {day}', { units: view.units.length, day: day(view.at) })}
+            {view.price && say('; {price} for the group', { price: moneyWords(view.price) })}
+            {view.units[0]?.share && say(', {share} a unit', { share: moneyWords(view.units[0].share) })}
           </p>
         </div>
         <p className="noprint flex gap-5">
           <Link className="act" to={`/batches/${id}/whole`}>
-            How many whole machines?
+            {say('How many whole machines?')}
           </Link>
-          <Act onClick={() => window.print()}>Print</Act>
+          <Act onClick={() => window.print()}>{say('Print')}</Act>
         </p>
       </div>
       <Outcome outcome={view.outcome} />
       <BatchAct view={view} chosen={chosen} onChosen={setChosen} />
       <TabRow
-        label="What the units stand against"
+        label={say('What the units stand against')}
         tabs={[
-          { key: 'functions', name: 'Units and functions' },
-          { key: 'findings', name: 'Units and findings' },
+          { key: 'functions', name: say('Units and functions') },
+          { key: 'findings', name: say('Units and findings') },
         ]}
         value={against}
         onChange={(key) => setParams(key === 'functions' ? {} : { against: key }, { replace: true })}
@@ -70,8 +71,9 @@ export function View() {
         <Grid view={view} against={against} chosen={chosen} onToggle={toggle} />
         {against === 'functions' && (
           <p className="text-13 text-quiet">
-            Full bar: works. Half: partly or now and then. Foot line: fails. Nothing: never tested. Outline:
-            was so, touched since. Dots: only said.
+            {say(
+              'Full bar: works. Half: partly or now and then. Foot line: fails. Nothing: never tested. Outline: was so, touched since. Dots: only said.',
+            )}
           </p>
         )}
       </TabRow>
@@ -81,24 +83,31 @@ export function View() {
 
 function Outcome({ outcome: o }: { outcome: BatchView['outcome'] }) {
   return (
-    <section aria-label="How it stands" className="bg-sheet rounded-sm p-4">
+    <section aria-label={say('How it stands')} className="bg-sheet rounded-sm p-4">
       <p className="text-18">
-        <strong>{`${o.workNow} of ${o.units}`}</strong> work now.{' '}
+        <strong>{say('{workNow} of {units}', { workNow: o.workNow, units: o.units })}</strong>{' '}
+        {say('work now.')}{' '}
         {o.trulyFaulty > 0 ? (
           <>
-            A test showed a fault in <strong>{o.trulyFaulty}</strong>;{' '}
-            <strong>{`${o.mended} of the ${o.trulyFaulty}`}</strong> that were truly faulty work now.
+            {say('A test showed a fault in')} <strong>{o.trulyFaulty}</strong>;{' '}
+            <strong>
+              {say('{mended} of the {trulyFaulty}', { mended: o.mended, trulyFaulty: o.trulyFaulty })}
+            </strong>{' '}
+            {say('that were truly faulty work now.')}
           </>
         ) : (
-          'No test has shown a fault yet.'
+          say('No test has shown a fault yet.')
         )}
       </p>
       <p className="text-quiet">
         {o.claimedDead > 0 &&
-          `${o.claimedDead} were sold as dead; in ${o.claimedDeadButSound} of them no fault was ever found. `}
+          say('{claimedDead} were sold as dead; in {claimedDeadButSound} of them no fault was ever found. ', {
+            claimedDead: o.claimedDead,
+            claimedDeadButSound: o.claimedDeadButSound,
+          })}
         {o.notTested > 0
-          ? `${count(o.notTested, 'unit')} never tested beyond a look.`
-          : 'Every unit was tested.'}
+          ? say('{notTested} never tested beyond a look.', { notTested: count(o.notTested, 'unit') })
+          : say('Every unit was tested.')}
       </p>
     </section>
   )
@@ -151,14 +160,16 @@ function Grid({
         <thead>
           <tr className="border-ink border-b-2 text-left [&>th]:py-1.5">
             <th className="noprint" />
-            <th>Unit</th>
-            <th>Working status</th>
+            <th>{say('Unit')}</th>
+            <th>{say('Working status')}</th>
             {heads.map((h) => (
               <th key={h} className={`px-2 ${against === 'findings' ? 'text-center' : ''}`}>
                 {h}
               </th>
             ))}
-            <th className="pl-3 text-right">{against === 'findings' ? 'Condition' : 'At a look'}</th>
+            <th className="pl-3 text-right">
+              {against === 'findings' ? say('Condition') : say('At a look')}
+            </th>
           </tr>
         </thead>
         <tbody>
@@ -178,8 +189,8 @@ function Grid({
       {heads.length === 0 && (
         <p className="text-quiet p-3">
           {against === 'findings'
-            ? 'No finding is written down for any unit yet.'
-            : 'Their type lists no functions yet. A look can be given all the same.'}
+            ? say('No finding is written down for any unit yet.')
+            : say('Their type lists no functions yet. A look can be given all the same.')}
         </p>
       )}
     </div>
@@ -205,7 +216,7 @@ function UnitRow({
         <input
           type="checkbox"
           className="accent-verdigris size-4.5"
-          aria-label={`Unit ${unit.unit}`}
+          aria-label={say('Unit {unit}', { unit: unit.unit })}
           checked={chosen}
           onChange={onToggle}
         />

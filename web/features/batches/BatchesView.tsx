@@ -1,4 +1,5 @@
 /** Lots: those there are, and a new one whose units are registered together. */
+import { say } from '#api/words/say.ts'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { useForm } from 'react-hook-form'
@@ -30,17 +31,19 @@ export function View() {
     <main className="flex-1 space-y-4 p-4 pb-16">
       <div className="flex items-end justify-between gap-6">
         <div>
-          <h1 className="font-display text-24 font-semibold">Groups received together</h1>
+          <h1 className="font-display text-24 font-semibold">{say('Groups received together')}</h1>
           <p className="text-quiet">
-            Many units that came together. Each is a machine of its own; here they stand in one grid.
+            {say('Many units that came together. Each is a machine of its own; here they stand in one grid.')}
           </p>
         </div>
-        {!open && <MainButton onClick={() => setOpen(true)}>Register a group</MainButton>}
+        {!open && <MainButton onClick={() => setOpen(true)}>{say('Register a group')}</MainButton>}
       </div>
       {open && <NewLot onClose={() => setOpen(false)} />}
       {data && data.batches.length === 0 && !open && (
         <p className="bg-sheet rounded-sm p-5">
-          No lot yet. Fourteen calculators from one auction, or six terminals from one office, would be one.
+          {say(
+            'No lot yet. Fourteen calculators from one auction, or six terminals from one office, would be one.',
+          )}
         </p>
       )}
       <ul>
@@ -63,66 +66,70 @@ export function View() {
 function NewLot({ onClose }: { onClose: () => void }) {
   const { me, error, busy, numbers, types, register, formState, share, submit } = useRegisteringGroup()
   return (
-    <Slip title="Register a group" onClose={onClose}>
+    <Slip title={say('Register a group')} onClose={onClose}>
       <form onSubmit={(e) => void submit(e)} className="grid grid-cols-3 gap-4 max-sm:grid-cols-1">
         <TextField
-          label="Name of the group"
-          placeholder="calculators from the Rosenby auction"
+          label={say('Name of the group')}
+          placeholder={say('calculators from the Rosenby auction')}
           required
           maxLength={80}
           autoFocus
           {...register('name')}
         />
         <SelectField
-          label="Type of every unit"
+          label={say('Type of every unit')}
           options={[
-            { value: '', label: 'type not known yet' },
+            { value: '', label: say('type not known yet') },
             ...(types.data?.types ?? []).map((t) => ({ value: t.id, label: t.name })),
           ]}
           {...register('type')}
         />
         <TextField
-          label="What each unit is called"
-          placeholder="as the type"
+          label={say('What each unit is called')}
+          placeholder={say('as the type')}
           maxLength={80}
           {...register('unitName')}
         />
         <TextField
-          label="Units"
+          label={say('Units')}
           inputMode="numeric"
           className="num"
           error={formState.errors.units?.message}
-          hint={numbers.data ? `numbered from ${numbers.data.entryNumber} on` : ''}
+          hint={
+            numbers.data
+              ? say('numbered from {entryNumber} on', { entryNumber: numbers.data.entryNumber })
+              : ''
+          }
           {...register('units', {
             validate: (v) =>
-              (Number.isInteger(Number(v)) && Number(v) >= 2 && Number(v) <= 200) || 'From 2 to 200.',
+              (Number.isInteger(Number(v)) && Number(v) >= 2 && Number(v) <= 200) || say('From 2 to 200.'),
           })}
         />
-        <SelectField label="How it came" options={sourceKinds} {...register('how')} />
-        <TextField label="From whom" maxLength={80} {...register('from')} />
+        <SelectField label={say('How it came')} options={sourceKinds} {...register('how')} />
+        <TextField label={say('From whom')} maxLength={80} {...register('from')} />
         {(me.role === 'restorer' || me.role === 'steward') && (
           <div className="grid grid-cols-[2fr_1fr] gap-2">
             <TextField
-              label="Price of the group"
+              label={say('Price of the group')}
               inputMode="decimal"
               className="num"
-              hint={share ? `${moneyWords(share)} a unit` : ''}
+              hint={share ? say('{share} a unit', { share: moneyWords(share) }) : ''}
               {...register('amount')}
             />
-            <TextField label="Currency" className="num" maxLength={3} {...register('currency')} />
+            <TextField label={say('Currency')} className="num" maxLength={3} {...register('currency')} />
           </div>
         )}
         <div className="col-span-2 max-sm:col-span-1">
           <AreaField
-            label="Said of all of them, when sold as dead"
-            placeholder="untested, no life"
+            label={say('Said of all of them, when sold as dead')}
+            placeholder={say('untested, no life')}
             maxLength={2000}
             {...register('claim')}
           />
         </div>
         <div className="flex items-center">
           <PlainButton type="submit" className="min-h-11" disabled={busy || !numbers.data}>
-            Register them all
+            {say('Register them all')}
           </PlainButton>
         </div>
       </form>
@@ -152,7 +159,7 @@ function useRegisteringGroup() {
   const partyNamed = usePartyNamed()
   const submit = handleSubmit(async (form) => {
     if (form.amount.trim() && !price)
-      return setError('Write an amount such as 91.00, and a currency of three letters.')
+      return setError(say('Write an amount such as 91.00, and a currency of three letters.'))
     const writings = groupWritings(form, {
       type: types.data?.types.find((t) => t.id === form.type),
       giver: partyNamed(form.from, 'source'),

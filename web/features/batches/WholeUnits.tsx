@@ -1,4 +1,5 @@
 /** The units of a group against their modules: what each is taken to be, and what the plan makes of the unit. */
+import { say } from '#api/words/say.ts'
 import type { WholeUnit, WholeView } from '#core/views/whole.ts'
 import type { LotPlan, ModuleState } from '#core/parts/whole-machines.ts'
 import { Link } from 'react-router'
@@ -40,7 +41,7 @@ export function Units({
         <thead>
           <tr className="border-ink border-b-2 text-left">
             <th scope="col" className="h-8 pr-6">
-              Unit
+              {say('Unit')}
             </th>
             {view.kinds.map((k) => (
               <th key={k.kind} scope="col" className="num pr-3">
@@ -48,7 +49,7 @@ export function Units({
               </th>
             ))}
             <th scope="col" className="pl-3">
-              In this plan
+              {say('In this plan')}
             </th>
           </tr>
         </thead>
@@ -108,7 +109,7 @@ function UnitRow({
         <label className="flex items-center gap-2">
           <input
             type="checkbox"
-            aria-label={`Count ${u.number}`}
+            aria-label={say('Count {number}', { number: u.number })}
             checked={!left.has(u.id)}
             onChange={() => onToggle(u.id)}
           />
@@ -125,12 +126,16 @@ function UnitRow({
           <td key={k.kind} className="pr-3">
             <button
               type="button"
-              title={own ? 'said here, for this plan only' : u.because[k.kind]}
-              aria-label={`${u.number}, ${k.kind}: ${state}. Change it for this plan`}
+              title={own ? say('said here, for this plan only') : u.because[k.kind]}
+              aria-label={say('{number}, {kind}: {state}. Change it for this plan', {
+                number: u.number,
+                kind: k.kind,
+                state,
+              })}
               className={`text-13 my-0.5 h-7 w-full min-w-20 rounded-sm px-2 ${look[state]} ${own ? 'italic' : ''}`}
               onClick={() => onSaid({ ...said, [`${u.id}/${k.kind}`]: next[state] })}
             >
-              {state === 'unknown' ? 'not known' : state}
+              {state === 'unknown' ? say('not known') : state}
             </button>
           </td>
         )

@@ -1,4 +1,5 @@
 /** How many whole machines a lot makes: units against modules, what each is taken to be and why, and the plan of moves. */
+import { say } from '#api/words/say.ts'
 import { Units } from './WholeUnits.tsx'
 import { useQuery } from '@tanstack/react-query'
 import { useEffect, useState } from 'react'
@@ -10,6 +11,10 @@ import { keys } from '#web/app/keys.ts'
 import { get, wordsOf } from '#web/app/http.ts'
 import { Act } from '#web/ui/Forms.tsx'
 import type { WholeAnswer, WholeAsk } from '#web/workers/whole.worker.ts'
+
+const noAssemblyOr = say(
+  'No assembly or essential position is on the sheet of these units. Write them on the type sheet first.',
+)
 
 export function View() {
   const { id = '' } = useParams()
@@ -42,7 +47,7 @@ export function View() {
     <main className="flex-1 space-y-5 p-4 pb-16">
       <div>
         <h1 className="font-display text-24 font-semibold">
-          Whole machines <span className="text-quiet">of</span>{' '}
+          {say('Whole machines')} <span className="text-quiet">{say('of')}</span>{' '}
           <Link className="hover:underline" to={`/batches/${id}`}>
             {view.name}
           </Link>
@@ -50,10 +55,13 @@ export function View() {
         <p role="status" className="text-18 min-h-7">
           {working ? (
             <>
-              Trying every set of units … <Act onClick={stop}>Stop</Act>
+              {say('Trying every set of units …')} <Act onClick={stop}>{say('Stop')}</Act>
             </>
           ) : answer && 'tooMany' in answer ? (
-            `${answer.tooMany} units are too many to be tried exactly: leave out some, ${mostUnits} may stay.`
+            say('{tooMany} units are too many to be tried exactly: leave out some, {mostUnits} may stay.', {
+              tooMany: answer.tooMany,
+              mostUnits,
+            })
           ) : plan ? (
             planWords(plan, view)
           ) : (
@@ -61,12 +69,7 @@ export function View() {
           )}
         </p>
       </div>
-      {view.kinds.length === 0 && (
-        <p>
-          No assembly or essential position is on the sheet of these units. Write them on the type sheet
-          first.
-        </p>
-      )}
+      {view.kinds.length === 0 && <p>{noAssemblyOr}</p>}
       <Units
         view={view}
         left={left}
@@ -111,8 +114,8 @@ function Assumptions({
   return (
     <div className="flex flex-wrap items-center gap-x-6 gap-y-2">
       <label className="flex items-center gap-2">
-        <input type="checkbox" checked={hopeful} onChange={(e) => setHopeful(e.target.checked)} /> count what
-        is not known as good
+        <input type="checkbox" checked={hopeful} onChange={(e) => setHopeful(e.target.checked)} />{' '}
+        {say('count what is not known as good')}
       </label>
       {view.units.some((u) => u.revision) &&
         view.kinds.map((k) => (
@@ -125,11 +128,11 @@ function Assumptions({
               }
             />
             <span>
-              <span className="num">{k.kind}</span> only within one revision
+              <span className="num">{k.kind}</span> {say('only within one revision')}
             </span>
           </label>
         ))}
-      {Object.keys(said).length > 0 && <Act onClick={() => setSaid({})}>As the record says</Act>}
+      {Object.keys(said).length > 0 && <Act onClick={() => setSaid({})}>{say('As the record says')}</Act>}
     </div>
   )
 }
@@ -148,27 +151,32 @@ function PlanParts({
 }) {
   return (
     <div className="grid grid-cols-3 gap-6 max-lg:grid-cols-1">
-      <Part title={`Moves, ${plan.moves.length}`} empty="Nothing has to be moved.">
+      <Part
+        title={say('Moves, {moves}', { moves: plan.moves.length })}
+        empty={say('Nothing has to be moved.')}
+      >
         {plan.moves.map((m) => (
           <li key={`${m.kind}${m.to}`} className="border-hair border-b py-1">
-            <span className="num">{m.kind}</span> from <span className="num">{numbers.get(m.from)}</span> to{' '}
+            <span className="num">{m.kind}</span> {say('from')}{' '}
+            <span className="num">{numbers.get(m.from)}</span> {say('to')}{' '}
             <span className="num">{numbers.get(m.to)}</span>
           </li>
         ))}
       </Part>
-      <Part title="What remains, good" empty="Every good module is in a machine.">
+      <Part title={say('What remains, good')} empty={say('Every good module is in a machine.')}>
         {plan.remains.map((r) => (
           <li key={`${r.kind}${r.unit}`} className="border-hair border-b py-1">
-            <span className="num">{r.kind}</span> in <span className="num">{numbers.get(r.unit)}</span>
+            <span className="num">{r.kind}</span> {say('in')}{' '}
+            <span className="num">{numbers.get(r.unit)}</span>
           </li>
         ))}
       </Part>
       <Part
-        title="For one more, still to buy or mend"
+        title={say('For one more, still to buy or mend')}
         empty={
           plan.machines.length === view.units.length - left.size
-            ? 'Every unit is a machine already.'
-            : 'Nothing: another unit would do.'
+            ? say('Every unit is a machine already.')
+            : say('Nothing: another unit would do.')
         }
       >
         {plan.toBuy.map((k) => (
@@ -187,7 +195,10 @@ const planWords = (plan: LotPlan, view: WholeView) => {
       ? ` ${list(plan.limitedBy)} ${plan.limitedBy.length === 1 ? 'sets' : 'set'} the limit.`
       : ''
   return plan.machines.length === 0
-    ? `No whole machine can be made of ${count(view.units.length, 'unit')} yet: what is not known does not count.${limit}`
+    ? say('No whole machine can be made of {units} yet: what is not known does not count.{limit}', {
+        units: count(view.units.length, 'unit'),
+        limit,
+      })
     : `${count(plan.machines.length, 'whole machine')} of ${count(view.units.length, 'unit')}, by ${count(plan.moves.length, 'move')}. No plan makes more; none with as many costs less.${limit}`
 }
 

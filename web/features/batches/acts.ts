@@ -1,4 +1,5 @@
 /** What one act becomes on each unit. Pure. */
+import { say } from '#api/words/say.ts'
 import { findingKinds } from '#core/history/bodies/condition.ts'
 import type { Body } from '#core/history/bodies/index.ts'
 import type { TestResult } from '#core/history/bodies/test.ts'
@@ -48,7 +49,7 @@ export function bodiesFor(said: ActForm, machine: MachineId): Body[] | string {
         },
       ]
     case 'test':
-      if (!form.fn) return 'Choose a function. A type without functions can be given a look.'
+      if (!form.fn) return say('Choose a function. A type without functions can be given a look.')
       return [
         {
           kind: 'test',
@@ -67,7 +68,7 @@ export function bodiesFor(said: ActForm, machine: MachineId): Body[] | string {
         },
       ]
     case 'work':
-      if (!form.target) return 'Say what it was done on.'
+      if (!form.target) return say('Say what it was done on.')
       return [
         {
           kind: 'change',
@@ -80,7 +81,7 @@ export function bodiesFor(said: ActForm, machine: MachineId): Body[] | string {
       ]
     case 'finding': {
       const sort = findingKinds.find((k) => k === form.sort)
-      if (!sort || !form.zone) return 'Say on which zone it is.'
+      if (!sort || !form.zone) return say('Say on which zone it is.')
       return [
         {
           kind: 'finding',
@@ -99,6 +100,6 @@ export function bodiesFor(said: ActForm, machine: MachineId): Body[] | string {
       ]
     }
     case 'note':
-      return form.words ? [{ kind: 'note', machine, words: form.words }] : 'The note is empty.'
+      return form.words ? [{ kind: 'note', machine, words: form.words }] : say('The note is empty.')
   }
 }

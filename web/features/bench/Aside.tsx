@@ -1,4 +1,5 @@
 /** Beside what is open: what needs a person, loans that want somebody, what was just written. */
+import { say } from '#api/words/say.ts'
 import { useQuery } from '@tanstack/react-query'
 import { dayOnly, durationWords } from '#api/words/dates.ts'
 import { doseWords } from '#api/words/treatments.ts'
@@ -22,8 +23,8 @@ function Treating() {
   })
   if (!data || data.treating.length === 0) return null
   return (
-    <section aria-label="Being treated">
-      <h2 className="headrule">Being treated</h2>
+    <section aria-label={say('Being treated')}>
+      <h2 className="headrule">{say('Being treated')}</h2>
       <ul>
         {data.treating.map(({ machine, number, name, course }) => (
           <li key={course.id} className="border-hair border-b">
@@ -45,14 +46,14 @@ function Treating() {
 function Loans({ loans, total }: { loans: BenchAnswer['loans']; total: number }) {
   if (loans.length === 0) return null
   return (
-    <section aria-label="Loans that want somebody">
-      <h2 className="headrule">Loans</h2>
+    <section aria-label={say('Loans that want somebody')}>
+      <h2 className="headrule">{say('Loans')}</h2>
       <ul>
         {loans.map((loan) => (
           <li key={loan.id} className="border-hair border-b">
             <Link to={`/loans/${loan.id}`} className="hover:bg-next block min-h-11 py-2">
               <span className={`block font-bold ${loan.shown === 'overdue' ? 'text-oxide' : ''}`}>
-                {`${capital(stateWords(loan))}${loan.due && loan.shown !== 'back' ? `, due ${dayOnly(loan.due)}` : ''}`}
+                {`${capital(stateWords(loan))}${loan.due && loan.shown !== 'back' ? say(', due {due}', { due: dayOnly(loan.due) }) : ''}`}
               </span>
               <span className="text-quiet block">{`${loan.with}: ${list(loan.items, 3)}`}</span>
               {loan.marks.length > 0 && (
@@ -64,7 +65,11 @@ function Loans({ loans, total }: { loans: BenchAnswer['loans']; total: number })
           </li>
         ))}
       </ul>
-      {total > loans.length && <Link className="act" to="/loans">{`All ${total}`}</Link>}
+      {total > loans.length && (
+        <Link className="act" to="/loans">
+          {say('All {total}', { total })}
+        </Link>
+      )}
     </section>
   )
 }
@@ -73,7 +78,7 @@ function Loans({ loans, total }: { loans: BenchAnswer['loans']; total: number })
 const fewNeeds = 4
 
 export function Aside({ data }: { data: BenchAnswer }) {
-  const { short, clock, zone } = useDates()
+  const { short, zone } = useDates()
   const [all, setAll] = useState(false)
   const today = (at: string) => {
     const a = zonedFields(Date.parse(at), zone)
@@ -83,20 +88,23 @@ export function Aside({ data }: { data: BenchAnswer }) {
   return (
     <aside className="space-y-8">
       <section>
-        <h2 className="headrule">Needs a person</h2>
-        {data.needs.length === 0 && <p className="text-quiet py-2">No open question, nothing contested.</p>}
+        <h2 className="headrule">{say('Needs a person')}</h2>
+        {data.needs.length === 0 && (
+          <p className="text-quiet py-2">{say('No open question, nothing contested.')}</p>
+        )}
         <ul>
           {data.needs.slice(0, all ? undefined : fewNeeds).map((need) => (
             <li key={need.entry} className="border-hair border-b py-2">
               <span className="block font-bold">
                 {need.kind === 'contested'
-                  ? `Contested: ${need.words}`
+                  ? say('Contested: {words}', { words: need.words })
                   : need.kind === 'entry'
-                    ? 'Object entry is not finished'
+                    ? say('Object entry is not finished')
                     : capital(need.words)}
               </span>
               <span className="text-quiet block">
-                {need.name} <span className="num text-13">{need.number}</span>, since {short(need.at)}
+                {need.name} <span className="num text-13">{need.number}</span>
+                {say(', since {at}', { at: short(need.at) })}
               </span>
               <Link
                 className="act"
@@ -108,40 +116,57 @@ export function Aside({ data }: { data: BenchAnswer }) {
                       : `/machines/${need.machine}?${need.kind === 'question' ? 'answer' : 'settle'}=${need.entry}`
                 }
               >
-                {need.kind === 'entry' ? 'Go on with it' : need.kind === 'question' ? 'Answer' : 'Settle'}
+                {need.kind === 'entry'
+                  ? say('Go on with it')
+                  : need.kind === 'question'
+                    ? say('Answer')
+                    : say('Settle')}
               </Link>
             </li>
           ))}
         </ul>
         {data.needs.length > fewNeeds && !all && (
-          <Act onClick={() => setAll(true)}>{`Show all ${data.needsTotal}`}</Act>
+          <Act onClick={() => setAll(true)}>
+            {say('Show all {needsTotal}', { needsTotal: data.needsTotal })}
+          </Act>
         )}
         {all && data.needsTotal > data.needs.length && (
-          <p className="text-quiet py-1">{`${data.needsTotal - data.needs.length} older ones are on the machines’ pages.`}</p>
+          <p className="text-quiet py-1">
+            {say('{needsTotal} older ones are on the machines’ pages.', {
+              needsTotal: data.needsTotal - data.needs.length,
+            })}
+          </p>
         )}
       </section>
       <Treating />
       <Loans loans={data.loans} total={data.loansTotal} />
-      <section>
-        <h2 className="headrule">Just written</h2>
-        <ul>
-          {data.written.map((row) => (
-            <li key={row.id} className="grid grid-cols-[3.6rem_2.2rem_1fr] gap-1.5 py-1">
-              <span className="num text-13 pt-px whitespace-nowrap">
-                {today(row.at) ? clock(row.at) : short(row.at).replace(/ \d{4}$/, '')}
-              </span>
-              <span className="num text-13 text-quiet pt-px">{row.who}</span>
-              {row.machine ? (
-                <Link to={`/machines/${row.machine}`} className="line-clamp-2 hover:underline">
-                  {row.what}
-                </Link>
-              ) : (
-                <span className="line-clamp-2">{row.what}</span>
-              )}
-            </li>
-          ))}
-        </ul>
-      </section>
+      <JustWritten data={data} today={today} />
     </aside>
+  )
+}
+
+function JustWritten({ data, today }: { data: BenchAnswer; today: (at: string) => boolean }) {
+  const { clock, short } = useDates()
+  return (
+    <section>
+      <h2 className="headrule">{say('Just written')}</h2>
+      <ul>
+        {data.written.map((row) => (
+          <li key={row.id} className="grid grid-cols-[3.6rem_2.2rem_1fr] gap-1.5 py-1">
+            <span className="num text-13 pt-px whitespace-nowrap">
+              {today(row.at) ? clock(row.at) : short(row.at).replace(/ \d{4}$/, '')}
+            </span>
+            <span className="num text-13 text-quiet pt-px">{row.who}</span>
+            {row.machine ? (
+              <Link to={`/machines/${row.machine}`} className="line-clamp-2 hover:underline">
+                {row.what}
+              </Link>
+            ) : (
+              <span className="line-clamp-2">{row.what}</span>
+            )}
+          </li>
+        ))}
+      </ul>
+    </section>
   )
 }

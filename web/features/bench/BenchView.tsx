@@ -1,4 +1,5 @@
 /** Bench: what is open now, what waits, what needs a person. The first screen. */
+import { say } from '#api/words/say.ts'
 import { useQuery } from '@tanstack/react-query'
 import { useEffect, useState } from 'react'
 import { Link } from 'react-router'
@@ -46,7 +47,7 @@ export function BenchView() {
         <PutAway data={data} now={now} />
         <p className="text-quiet mt-6">
           <Link className="act" to="/practice">
-            Practise on a machine that is not there
+            {say('Practise on a machine that is not there')}
           </Link>
         </p>
       </div>
@@ -57,9 +58,9 @@ export function BenchView() {
 
 function OpenMachines({ open, total, now }: { open: readonly MachineSummary[]; total: number; now: number }) {
   return (
-    <section aria-label="Open now" className="relative">
+    <section aria-label={say('Open now')} className="relative">
       <div className="grid grid-cols-[190px_minmax(0,1fr)_280px] gap-x-4 px-1 pb-1 max-md:hidden">
-        <span className="text-13 text-quiet">Open now, {total}</span>
+        <span className="text-13 text-quiet">{say('Open now, {total}', { total })}</span>
         <span />
         <Hours now={now} />
       </div>
@@ -72,7 +73,7 @@ function OpenMachines({ open, total, now }: { open: readonly MachineSummary[]; t
       {total > open.length && (
         <p className="py-2">
           <Link className="act" to="/collection?filter=open+episode">
-            {`${total - open.length} more are open`}
+            {say('{total} more are open', { total: total - open.length })}
           </Link>
         </p>
       )}
@@ -102,7 +103,9 @@ function OpenRow({ machine, now }: { machine: MachineSummary; now: number }) {
           </span>
           <span className="line-clamp-2">
             {why}{' '}
-            {open.state === 'paused' && <span className="text-quiet">Paused {short(open.touched)}.</span>}
+            {open.state === 'paused' && (
+              <span className="text-quiet">{say('Paused {touched}.', { touched: short(open.touched) })}</span>
+            )}
           </span>
           <FirstActs todo={machine.todo} now={now} />
         </Link>
@@ -138,14 +141,16 @@ function Nothing({ retest }: { retest: number }) {
   return (
     <div className="bg-sheet rounded-sm p-5">
       <p className="mb-2">
-        An episode of work opens from a machine’s page. Then it stands here, for everyone, until it is closed.
+        {say(
+          'An episode of work opens from a machine’s page. Then it stands here, for everyone, until it is closed.',
+        )}
       </p>
       <p className="flex gap-6">
         <Link className="act" to="/machines/new">
-          Register a machine
+          {say('Register a machine')}
         </Link>
         <Link className="act" to={retest ? '/collection?filter=retest+due' : '/collection'}>
-          Choose one from the collection
+          {say('Choose one from the collection')}
         </Link>
       </p>
     </div>
@@ -158,9 +163,9 @@ function Waiting({ waits, now }: { waits: BenchAnswer['waits']; now: number }) {
   return (
     <section className="mt-6">
       <div className="headrule flex items-baseline justify-between gap-4">
-        <h2>Waiting</h2>
+        <h2>{say('Waiting')}</h2>
         <a className="act text-13" href="/api/waits.ics" download>
-          Calendar
+          {say('Calendar')}
         </a>
       </div>
       <ul>
@@ -172,12 +177,14 @@ function Waiting({ waits, now }: { waits: BenchAnswer['waits']; now: number }) {
               className="border-hair grid min-h-8 grid-cols-[7rem_1fr_auto] items-baseline gap-3 max-sm:grid-cols-1 max-sm:gap-0 border-b py-1"
             >
               <span className={`num text-18 ${next ? '' : 'text-copper font-bold'}`}>
-                {next ? leftWords(next, now) : 'over'}
+                {next ? leftWords(next, now) : say('over')}
               </span>
               <span className="min-w-0 truncate">
                 {wait.what}
                 {wait.everyMinutes !== undefined && (
-                  <span className="text-quiet">, every {durationWords(wait.everyMinutes)}</span>
+                  <span className="text-quiet">
+                    {say(', every {everyMinutes}', { everyMinutes: durationWords(wait.everyMinutes) })}
+                  </span>
                 )}
               </span>
               <Link
@@ -202,40 +209,25 @@ function PutAway({ data, now }: { data: BenchAnswer; now: number }) {
   if (data.away.length + data.retest.length + data.unblocked.length === 0) return null
   return (
     <section className="mt-6">
-      <h2 className="headrule">Deferred and due</h2>
+      <h2 className="headrule">{say('Deferred and due')}</h2>
       <ul>
         {data.retest.map((due) => (
-          <li
-            key={due.machine}
-            className="border-hair grid min-h-8 grid-cols-[14rem_1fr_auto] items-baseline gap-3 max-sm:grid-cols-1 max-sm:gap-0 border-b py-1 [content-visibility:auto] [contain-intrinsic-size:auto_2rem]"
-          >
-            <span className={due.word === 'do not power' ? 'text-oxide font-bold' : ''}>
-              {capital(due.word)}
-            </span>
-            <Link
-              to={due.episode ? `/episodes/${due.episode}` : `/machines/${due.machine}`}
-              className="min-w-0 truncate hover:underline max-sm:whitespace-normal"
-            >
-              {due.name} <span className="num text-13">{due.number}</span>
-              {due.todo[0] && (
-                <span className="text-quiet">{`, ${uncapital(todoLine(due.todo[0], due.todo[0].n))}`}</span>
-              )}
-            </Link>
-            <span className="text-quiet num text-13">{due.since ? short(due.since) : ''}</span>
-          </li>
+          <DueRow key={due.machine} due={due} />
         ))}
         {data.unblocked.map((free) => (
           <li
             key={`${free.machine}${free.fn}`}
             className="border-hair grid min-h-8 grid-cols-[14rem_1fr_auto] items-baseline gap-3 max-sm:grid-cols-1 max-sm:gap-0 border-b py-1"
           >
-            <span>Can be tested now</span>
+            <span>{say('Can be tested now')}</span>
             <Link
               to={free.episode ? `/episodes/${free.episode}` : `/machines/${free.machine}`}
               className="min-w-0 truncate hover:underline max-sm:whitespace-normal"
             >
               {free.name} <span className="num text-13">{free.number}</span>
-              <span className="text-quiet">{`, ${free.fn}: it waited for ${free.by}, which works`}</span>
+              <span className="text-quiet">
+                {say(', {fn}: it waited for {by}, which works', { fn: free.fn, by: free.by })}
+              </span>
             </Link>
             <span />
           </li>
@@ -247,11 +239,11 @@ function PutAway({ data, now }: { data: BenchAnswer; now: number }) {
           >
             <span>
               {due.kind === 'loan'
-                ? `Loan due home: ${due.words}`
+                ? say('Loan due home: {words}', { words: due.words })
                 : due.kind === 'machine away'
-                  ? 'Machine due back'
+                  ? say('Machine due back')
                   : due.kind === 'quarantine'
-                    ? `Look again in quarantine: ${due.words}`
+                    ? say('Look again in quarantine: {words}', { words: due.words })
                     : due.words}
             </span>
             <Link
@@ -261,7 +253,9 @@ function PutAway({ data, now }: { data: BenchAnswer; now: number }) {
               {due.name} <span className="num text-13">{due.number}</span>
             </Link>
             {due.at < when.now && days(due.at) >= 1 ? (
-              <strong className="text-copper num text-13">overdue {days(due.at)} d</strong>
+              <strong className="text-copper num text-13">
+                {say('overdue {days} d', { days: days(due.at) })}
+              </strong>
             ) : (
               <span className="text-quiet num text-13">{short(due.at)}</span>
             )}
@@ -269,8 +263,29 @@ function PutAway({ data, now }: { data: BenchAnswer; now: number }) {
         ))}
       </ul>
       {data.awayTotal > data.away.length && (
-        <p className="text-quiet py-1">{`and ${data.awayTotal - data.away.length} more that fall due later`}</p>
+        <p className="text-quiet py-1">
+          {say('and {awayTotal} more that fall due later', { awayTotal: data.awayTotal - data.away.length })}
+        </p>
       )}
     </section>
+  )
+}
+
+function DueRow({ due }: { due: BenchAnswer['retest'][number] }) {
+  const { short } = useDates()
+  return (
+    <li className="border-hair grid min-h-8 grid-cols-[14rem_1fr_auto] items-baseline gap-3 max-sm:grid-cols-1 max-sm:gap-0 border-b py-1 [content-visibility:auto] [contain-intrinsic-size:auto_2rem]">
+      <span className={due.word === 'do not power' ? 'text-oxide font-bold' : ''}>{capital(due.word)}</span>
+      <Link
+        to={due.episode ? `/episodes/${due.episode}` : `/machines/${due.machine}`}
+        className="min-w-0 truncate hover:underline max-sm:whitespace-normal"
+      >
+        {due.name} <span className="num text-13">{due.number}</span>
+        {due.todo[0] && (
+          <span className="text-quiet">{`, ${uncapital(todoLine(due.todo[0], due.todo[0].n))}`}</span>
+        )}
+      </Link>
+      <span className="text-quiet num text-13">{due.since ? short(due.since) : ''}</span>
+    </li>
   )
 }

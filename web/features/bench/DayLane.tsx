@@ -1,4 +1,5 @@
 /** The day from 08 to 22, with what waits in it. */
+import { say } from '#api/words/say.ts'
 import { clockWords } from '#api/words/dates.ts'
 import { zonedFields, zonedToMs } from '#core/quantity/time.ts'
 import { useDates } from '#web/app/session.tsx'
@@ -73,7 +74,7 @@ export function DayLane({
         return (
           <li
             key={i}
-            title={`${wait.what}, until ${clockWords(wait.until, zone)}`}
+            title={say('{what}, until {clock}', { what: wait.what, clock: clockWords(wait.until, zone) })}
             className={`absolute flex h-7 items-center overflow-hidden border-2 px-2 whitespace-nowrap ${over ? 'border-ink bg-ink text-sheet' : 'border-ink bg-sheet'}`}
             style={{
               left: `${Math.min(from, 0.72) * 100}%`,
@@ -84,10 +85,10 @@ export function DayLane({
           >
             <span className="text-13 truncate">
               {over
-                ? `${wait.what}: over`
+                ? say('{what}: over', { what: wait.what })
                 : until > end
                   ? `${wait.what} →`
-                  : `${wait.what} until ${clockWords(wait.until, zone)}`}
+                  : say('{what} until {clock}', { what: wait.what, clock: clockWords(wait.until, zone) })}
             </span>
           </li>
         )

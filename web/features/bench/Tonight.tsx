@@ -1,4 +1,5 @@
 /** On the evening itself who does what, first; on the days before it, a line that leads to the plan. */
+import { say } from '#api/words/say.ts'
 import { Link } from 'react-router'
 import type { BenchEvening } from '#api/machines.ts'
 import { eveningSentence, runsWords } from '#api/words/plan.ts'
@@ -24,16 +25,16 @@ function Evening({ evening }: { evening: BenchEvening }) {
     return (
       <p className="mb-4">
         <Link className="act" to="/plan">
-          {evening.today ? 'Tonight: ' : 'Next evening: '}
+          {evening.today ? say('Tonight: ') : say('Next evening: ')}
           {eveningSentence(evening)}
         </Link>
       </p>
     )
   return (
-    <section aria-label="Tonight" className="bg-sheet mb-5 rounded-sm px-4 py-3">
+    <section aria-label={say('Tonight')} className="bg-sheet mb-5 rounded-sm px-4 py-3">
       <h2 className="headrule">
         <Link to="/plan" className="hover:underline">
-          Tonight, begin leaving <span className="num">{evening.told?.leave}</span>
+          {say('Tonight, begin leaving')} <span className="num">{evening.told?.leave}</span>
         </Link>
       </h2>
       <ol>
@@ -43,15 +44,20 @@ function Evening({ evening }: { evening: BenchEvening }) {
             className="border-hair grid grid-cols-[9rem_minmax(0,1fr)] gap-x-3 border-b py-1.5 max-sm:grid-cols-1"
           >
             <span className="num">
-              {row.from} to {clockAfter(row.from, row.minutes)}
+              {say('{from} to {clockAfter}', {
+                from: row.from,
+                clockAfter: clockAfter(row.from, row.minutes),
+              })}
             </span>
             <span>
               <strong>{list(row.people.map(name))}</strong>: {row.what},{' '}
               <Link to={`/machines/${row.machine}`} className="hover:underline">
                 {name(row.machine)}
               </Link>
-              {row.place && <span className="text-quiet">, at {row.place}</span>}
-              {row.fetch && <span className="block">From the shelf: {row.fetch}</span>}
+              {row.place && <span className="text-quiet">{say(', at {place}', { place: row.place })}</span>}
+              {row.fetch && (
+                <span className="block">{say('From the shelf: {fetch}', { fetch: row.fetch })}</span>
+              )}
               {row.runs !== undefined && <span className="text-quiet block">{runsWords(row.runs)}</span>}
             </span>
           </li>

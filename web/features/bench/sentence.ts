@@ -1,4 +1,5 @@
 /** The one sentence at the top of Bench: what matters now. Pure; tested beside. */
+import { say } from '#api/words/say.ts'
 import { count, list, sentence } from '#api/words/lists.ts'
 import type { BenchAnswer } from '#api/machines.ts'
 import type { MachineSummary } from '#core/views/summary.ts'
@@ -59,7 +60,7 @@ export function benchSentence(
         `${count(contested.length, 'entry', 'entries')} ${contested.length === 1 ? 'waits' : 'wait'} to be settled`,
       ),
     )
-  if (parts.length === 0 && bench.open.length === 0) return 'No episode is open.'
+  if (parts.length === 0 && bench.open.length === 0) return say('No episode is open.')
   if (parts.length === 0) return sentence(`${count(bench.openTotal, 'machine')} open, nothing in the way`)
   return parts.slice(0, 2).join(' ')
 }

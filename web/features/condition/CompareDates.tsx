@@ -1,11 +1,12 @@
 /** Two dates of one machine side by side: what is new, worse, gone, better; what stayed. */
+import { say } from '#api/words/say.ts'
 import { gradeReasonWords, gradeTitle } from '#api/words/condition.ts'
 import { dayOf } from '#core/quantity/time.ts'
 import type { ConditionView } from '#core/views/condition-shape.ts'
 import { useDates } from '#web/app/session.tsx'
 import { TextField } from '#web/ui/Forms.tsx'
 
-const words = { new: 'New', worse: 'Worse', gone: 'Gone', better: 'Better', same: 'As it was' } as const
+const words = { new: 'New', worse: 'Worse', gone: 'Gone', better: 'Better', same: say('As it was') } as const
 
 export function CompareDates({
   view,
@@ -22,32 +23,15 @@ export function CompareDates({
   const today = dayOf(view.now, zone)
   const { compared } = view
   return (
-    <section aria-label="Two dates" className="space-y-3">
-      <div className="grid max-w-xl grid-cols-2 gap-4">
-        <TextField
-          label="From"
-          type="date"
-          className="num"
-          max={today}
-          value={from}
-          onChange={(e) => onDates({ from: e.target.value })}
-        />
-        <TextField
-          label="To"
-          type="date"
-          className="num"
-          max={today}
-          value={to || today}
-          onChange={(e) => onDates({ to: e.target.value === today ? undefined : e.target.value })}
-        />
-      </div>
+    <section aria-label={say('Two dates')} className="space-y-3">
+      <TwoDates today={today} from={from} onDates={onDates} to={to} />
       {!compared ? (
-        <p className="text-quiet">Choose the first date, such as the day it went out.</p>
+        <p className="text-quiet">{say('Choose the first date, such as the day it went out.')}</p>
       ) : (
         <>
           <p className="text-18">{`${day(compared.from)}: ${gradeTitle(compared.gradeFrom)}. ${day(compared.to)}: ${gradeTitle(compared.gradeTo)}.`}</p>
           {compared.findings.length === 0 ? (
-            <p className="text-quiet">No finding at either date.</p>
+            <p className="text-quiet">{say('No finding at either date.')}</p>
           ) : (
             <ul>
               {compared.findings.map(({ difference, finding, was }) => (
@@ -66,13 +50,22 @@ export function CompareDates({
                   >
                     {words[difference]}
                   </strong>
-                  <span>{`${finding.sort} on ${finding.zone}${finding.place ? `, ${finding.place}` : ''}`}</span>
+                  <span>
+                    {say('{sort} on {zone}{more}', {
+                      sort: finding.sort,
+                      zone: finding.zone,
+                      more: finding.place ? `, ${finding.place}` : '',
+                    })}
+                  </span>
                   <span className="text-quiet">
                     {was && difference !== 'same'
-                      ? `was ${gradeTitle(was.grade)}${was.extentPercent !== undefined ? `, ${was.extentPercent} %` : ''}, `
+                      ? say('was {gradeTitle}{more}, ', {
+                          gradeTitle: gradeTitle(was.grade),
+                          more: was.extentPercent !== undefined ? `, ${was.extentPercent} %` : '',
+                        })
                       : ''}
                     {difference === 'gone'
-                      ? 'not there now'
+                      ? say('not there now')
                       : `${gradeTitle(finding.grade)}${finding.extentPercent !== undefined ? `, ${finding.extentPercent} %` : ''}, ${gradeReasonWords(finding.because)}`}
                   </span>
                 </li>
@@ -82,5 +75,38 @@ export function CompareDates({
         </>
       )}
     </section>
+  )
+}
+
+function TwoDates({
+  today,
+  from,
+  onDates,
+  to,
+}: {
+  today: string
+  from: string
+  onDates: (edit: Readonly<Record<string, string | undefined>>) => void
+  to: string
+}) {
+  return (
+    <div className="grid max-w-xl grid-cols-2 gap-4">
+      <TextField
+        label={say('From')}
+        type="date"
+        className="num"
+        max={today}
+        value={from}
+        onChange={(e) => onDates({ from: e.target.value })}
+      />
+      <TextField
+        label={say('To')}
+        type="date"
+        className="num"
+        max={today}
+        value={to || today}
+        onChange={(e) => onDates({ to: e.target.value === today ? undefined : e.target.value })}
+      />
+    </div>
   )
 }

@@ -1,4 +1,5 @@
 /** A finding: kind first, the rest has an answer preset, so that two taps and Enter are enough. */
+import { say } from '#api/words/say.ts'
 import { type UseFormRegister, type FormState, useForm } from 'react-hook-form'
 import { activities, dangers, findingKinds, severities } from '#core/history/bodies/condition.ts'
 import { bases } from '#core/history/entry.ts'
@@ -37,42 +38,42 @@ export function FindingForm({
     if (await send(findingWritings(view.machine as MachineId, zone, survey, form))) onClose()
   })
   return (
-    <Slip title={`A finding on ${zone.zone}`} onClose={onClose}>
+    <Slip title={say('A finding on {zone}', { zone: zone.zone })} onClose={onClose}>
       <form onSubmit={(e) => void submit(e)} className="grid grid-cols-2 gap-3 max-sm:grid-cols-1">
-        <SelectField label="Kind" options={findingKinds} autoFocus {...register('sort')} />
+        <SelectField label={say('Kind')} options={findingKinds} autoFocus {...register('sort')} />
         <TextField
-          label="Place"
-          placeholder="rear edge, left of the switch"
+          label={say('Place')}
+          placeholder={say('rear edge, left of the switch')}
           maxLength={80}
           {...register('place')}
         />
         <Judged register={register} formState={formState} />
         <SelectField
-          label="New against a photograph"
+          label={say('New against a photograph')}
           options={[
-            { value: '', label: 'not compared' },
+            { value: '', label: say('not compared') },
             ...view.photos.map((p) => ({ value: p.entry, label: photoTitle(p, short) })),
           ]}
           {...register('newSince')}
         />
         <div className="col-span-2 max-sm:col-span-1">
           <TextField
-            label={sort === 'earlier work' ? 'What somebody did before' : 'In words'}
+            label={sort === 'earlier work' ? say('What somebody did before') : say('In words')}
             placeholder={
-              sort === 'earlier work' ? 'an oversize capacitor, its leads bent; no seal broken' : ''
+              sort === 'earlier work' ? say('an oversize capacitor, its leads bent; no seal broken') : ''
             }
             maxLength={2000}
             {...register('words')}
           />
         </div>
         <div className="col-span-2 flex flex-wrap gap-x-6 gap-y-2 max-sm:col-span-1">
-          <Tick label="only supposed: to be confirmed or withdrawn" {...register('hypothesis')} />
-          <Tick label="contained" {...register('contained')} />
-          {sort === 'crack' && <Tick label="the crack carries load" {...register('loaded')} />}
+          <Tick label={say('only supposed: to be confirmed or withdrawn')} {...register('hypothesis')} />
+          <Tick label={say('contained')} {...register('contained')} />
+          {sort === 'crack' && <Tick label={say('the crack carries load')} {...register('loaded')} />}
         </div>
         <div className="flex items-center gap-4">
           <MainButton type="submit" disabled={busy}>
-            Save the finding
+            {say('Save the finding')}
           </MainButton>
         </div>
         <Said error={error} />
@@ -92,16 +93,16 @@ function Judged({
   return (
     <>
       <SelectField
-        label="Severity"
+        label={say('Severity')}
         options={severities.map((s) => ({
           value: s,
-          label: s === 'trace' ? 'a trace' : s === 'too weak to handle' ? s : `${s} it`,
+          label: s === 'trace' ? say('a trace') : s === 'too weak to handle' ? s : say('{s} it', { s }),
         }))}
         {...register('severity')}
       />
-      <SelectField label="Active or stable" options={activities} {...register('activity')} />
+      <SelectField label={say('Active or stable')} options={activities} {...register('activity')} />
       <TextField
-        label="Extent, % of the zone"
+        label={say('Extent, % of the zone')}
         inputMode="numeric"
         className="num"
         error={formState.errors.extent?.message}
@@ -109,15 +110,15 @@ function Judged({
           validate: (v) =>
             v.trim() === '' ||
             (Number(v) >= 0 && Number(v) <= 100) ||
-            'Write a number from 0 to 100, or nothing.',
+            say('Write a number from 0 to 100, or nothing.'),
         })}
       />
       <SelectField
-        label="Danger"
+        label={say('Danger')}
         options={dangers.map((d) => ({ value: d, label: dangerWords[d] }))}
         {...register('danger')}
       />
-      <SelectField label="Basis" options={bases} {...register('basis')} />
+      <SelectField label={say('Basis')} options={bases} {...register('basis')} />
     </>
   )
 }

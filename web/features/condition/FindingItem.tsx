@@ -1,4 +1,5 @@
 /** One finding with every look at it, and what may be said of it next. */
+import { say } from '#api/words/say.ts'
 import { useState } from 'react'
 import { findingWords, gradeReasonWords, gradeTitle } from '#api/words/condition.ts'
 import { activities, findingBody } from '#core/history/bodies/condition.ts'
@@ -31,12 +32,16 @@ export function FindingItem({
       <FindingSaid over={over} f={f} />
       {me.role !== 'guest' && (
         <p className="mt-1 flex flex-wrap gap-x-5">
-          <Act onClick={() => toggle('again')}>Seen again</Act>
-          {!over && <Act onClick={() => toggle('treated')}>Treated</Act>}
-          {f.supposed === 'supposed' && <Act onClick={() => toggle('judge')}>Confirm or withdraw</Act>}
-          <Act onClick={() => toggle('photo')}>Photograph it</Act>
+          <Act onClick={() => toggle('again')}>{say('Seen again')}</Act>
+          {!over && <Act onClick={() => toggle('treated')}>{say('Treated')}</Act>}
+          {f.supposed === 'supposed' && (
+            <Act onClick={() => toggle('judge')}>{say('Confirm or withdraw')}</Act>
+          )}
+          <Act onClick={() => toggle('photo')}>{say('Photograph it')}</Act>
           {f.photos.map((p, i) => (
-            <Act key={p} onClick={() => onPhoto(p)}>{`Picture ${i + 1}`}</Act>
+            <Act key={p} onClick={() => onPhoto(p)}>
+              {say('Picture {i}', { i: i + 1 })}
+            </Act>
           ))}
         </p>
       )}
@@ -45,15 +50,15 @@ export function FindingItem({
           <PhotoDrop
             machine={view.machine as MachineId}
             meta={{ finding: f.id, zone: f.zone }}
-            label="Photographs of this finding"
+            label={say('Photographs of this finding')}
           />
         </div>
       )}
       {slip === 'again' && <SeenAgain view={view} finding={f} onClose={() => setSlip(undefined)} />}
       {slip === 'treated' && (
         <InWords
-          title="How it was treated"
-          label="Agent, strength, time"
+          title={say('How it was treated')}
+          label={say('Agent, strength, time')}
           view={view}
           onClose={() => setSlip(undefined)}
           body={(words) => ({
@@ -79,7 +84,7 @@ function FindingSaid({ over, f }: { over: boolean; f: FindingRow }) {
           <strong
             className={f.supposed === 'withdrawn' ? 'line-through' : ''}
           >{`${f.sort}${f.place ? `, ${f.place}` : ''}`}</strong>
-          {f.gone && ' is gone'}
+          {f.gone && say(' is gone')}
         </span>
         <span className={`shrink-0 ${f.grade >= 3 && !over ? 'text-copper font-bold' : ''}`}>
           {over ? '' : gradeTitle(f.grade)}
@@ -87,8 +92,9 @@ function FindingSaid({ over, f }: { over: boolean; f: FindingRow }) {
       </div>
       <p className="text-13 text-quiet">
         {findingWords({ ...f, place: undefined }).replace(`${f.sort}; `, '')}
-        {!over && `. Grade ${f.grade}: ${gradeReasonWords(f.because)}`}
-        {f.newSince && `. New against a photograph of ${short(f.newSince.at)}`}
+        {!over &&
+          say('. Grade {grade}: {gradeReason}', { grade: f.grade, gradeReason: gradeReasonWords(f.because) })}
+        {f.newSince && say('. New against a photograph of {at}', { at: short(f.newSince.at) })}
       </p>
       {f.words && <p>{f.words}</p>}
       <ol className="text-13 text-quiet mt-1">
@@ -152,21 +158,26 @@ function SeenAgain({
     if (await send([{ body: bodyOf(said) }])) onClose()
   })
   return (
-    <Slip title="Seen again" onClose={onClose}>
+    <Slip title={say('Seen again')} onClose={onClose}>
       <form onSubmit={(e) => void submit(e)} className="grid grid-cols-2 gap-3">
-        <SelectField label="Against the last look" options={changes} autoFocus {...fieldOf(form, 'change')} />
-        <SelectField label="Active or stable" options={activities} {...fieldOf(form, 'activity')} />
+        <SelectField
+          label={say('Against the last look')}
+          options={changes}
+          autoFocus
+          {...fieldOf(form, 'change')}
+        />
+        <SelectField label={say('Active or stable')} options={activities} {...fieldOf(form, 'activity')} />
         <TextField
-          label="Extent, % of the zone"
+          label={say('Extent, % of the zone')}
           inputMode="numeric"
           className="num"
           {...fieldOf(form, 'extent')}
         />
-        <TextField label="In words" maxLength={2000} {...fieldOf(form, 'words')} />
-        <Tick label="contained" {...form.register('contained')} />
+        <TextField label={say('In words')} maxLength={2000} {...fieldOf(form, 'words')} />
+        <Tick label={say('contained')} {...form.register('contained')} />
         <div className="flex items-center">
           <PlainButton type="submit" disabled={busy}>
-            Save the look
+            {say('Save the look')}
           </PlainButton>
         </div>
       </form>
@@ -209,7 +220,7 @@ function InWords({
           />
         </div>
         <PlainButton type="submit" disabled={busy}>
-          Save the words
+          {say('Save the words')}
         </PlainButton>
       </form>
       <Said error={error} />
@@ -242,10 +253,10 @@ function Judge({
       },
     ]).then((sent) => sent && onClose())
   return (
-    <Slip title="Confirm or withdraw" onClose={onClose}>
+    <Slip title={say('Confirm or withdraw')} onClose={onClose}>
       <TextField
-        label="On what grounds"
-        placeholder="it was a pen, it wipes off"
+        label={say('On what grounds')}
+        placeholder={say('it was a pen, it wipes off')}
         value={words}
         onChange={(e) => setWords(e.target.value)}
         maxLength={2000}
@@ -253,10 +264,10 @@ function Judge({
       />
       <div className="mt-3 flex gap-4">
         <PlainButton disabled={busy} onClick={() => judge('confirmed')}>
-          Confirm the finding
+          {say('Confirm the finding')}
         </PlainButton>
         <PlainButton disabled={busy} onClick={() => judge('withdrawn')}>
-          Withdraw the finding
+          {say('Withdraw the finding')}
         </PlainButton>
       </div>
       <Said error={error} />

@@ -1,4 +1,5 @@
 /** What made the grade, what would lift it, and what stands beside it: priority, appearance, completeness. */
+import { say } from '#api/words/say.ts'
 import type { FindingRow, ConditionView } from '#core/views/condition-shape.ts'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
@@ -24,11 +25,11 @@ export function GradeFacts({ view, onZone }: { view: ConditionView; onZone: (zon
   const machine = view.machine as MachineId
   const may = me.role !== 'guest' && !view.hidden
   return (
-    <section aria-label="What made the grade">
+    <section aria-label={say('What made the grade')}>
       <h2 className="headrule flex justify-between">
-        What made the grade
+        {say('What made the grade')}
         {may && (me.role === 'restorer' || me.role === 'steward') && (
-          <Act onClick={() => setSlip(slip === 'grade' ? undefined : 'grade')}>Set the grade</Act>
+          <Act onClick={() => setSlip(slip === 'grade' ? undefined : 'grade')}>{say('Set the grade')}</Act>
         )}
       </h2>
       {slip === 'grade' && (
@@ -55,8 +56,8 @@ function GradedFindings({
       {findings.length === 0 ? (
         <p className="text-quiet py-2">
           {view.looked === 0
-            ? 'Not examined yet. Not known is not “good”.'
-            : 'No finding in the zones that were looked at.'}
+            ? say('Not examined yet. Not known is not “good”.')
+            : say('No finding in the zones that were looked at.')}
         </p>
       ) : (
         <ul>
@@ -68,7 +69,8 @@ function GradedFindings({
                 onClick={() => onZone(f.zone)}
               >
                 <span>
-                  {`${f.sort} on ${f.zone}`} <span className="text-quiet">{gradeReasonWords(f.because)}</span>
+                  {say('{sort} on {zone}', { sort: f.sort, zone: f.zone })}{' '}
+                  <span className="text-quiet">{gradeReasonWords(f.because)}</span>
                 </span>
                 <span className={`shrink-0 ${f.grade >= 3 ? 'text-copper font-bold' : ''}`}>
                   {gradeTitle(f.grade)}
@@ -85,23 +87,33 @@ function GradedFindings({
 function Lifts({ view }: { view: ConditionView }) {
   return (
     <>
-      <h2 className="headrule mt-5">{`What would lift it to ${gradeTitle((view.derived ?? 2) - 1)}`}</h2>
+      <h2 className="headrule mt-5">
+        {say('What would lift it to {gradeTitle}', { gradeTitle: gradeTitle((view.derived ?? 2) - 1) })}
+      </h2>
       <ul>
         {view.lifts.map((f) => (
           <li
             key={f.id}
             className="border-hair flex min-h-8 items-baseline justify-between gap-4 border-b py-1"
           >
-            <span>{`${f.sort} on ${f.zone}${f.place ? `, ${f.place}` : ''}`}</span>
+            <span>
+              {say('{sort} on {zone}{more}', {
+                sort: f.sort,
+                zone: f.zone,
+                more: f.place ? `, ${f.place}` : '',
+              })}
+            </span>
             <span className="text-quiet text-right">{f.lift}</span>
           </li>
         ))}
       </ul>
       <p className="text-13 text-quiet mt-1">
         {view.lifts.length > 1
-          ? 'All of these, since the grade is that of the worst finding.'
-          : 'This one alone.'}{' '}
-        {`Treated places count as poor until they are seen again after ${view.reinspectDays} days.`}
+          ? say('All of these, since the grade is that of the worst finding.')
+          : say('This one alone.')}{' '}
+        {say('Treated places count as poor until they are seen again after {reinspectDays} days.', {
+          reinspectDays: view.reinspectDays,
+        })}
       </p>
     </>
   )
@@ -124,9 +136,11 @@ function NotInGrade({
   return (
     <>
       <h2 className="headrule mt-5 flex justify-between">
-        Not part of the grade{' '}
+        {say('Not part of the grade')}{' '}
         {may && (
-          <Act onClick={() => onSlip(slip === 'priority' ? undefined : 'priority')}>Set the priority</Act>
+          <Act onClick={() => onSlip(slip === 'priority' ? undefined : 'priority')}>
+            {say('Set the priority')}
+          </Act>
         )}
       </h2>
       {slip === 'priority' && <PrioritySlip machine={machine} onClose={() => onSlip(undefined)} />}
@@ -149,7 +163,9 @@ function NotInGrade({
         <Fact
           name="Appearance, of 100"
           value={view.appearancePercent === undefined ? 'not known' : `${view.appearancePercent}`}
-          title="What is left when the disfigured shares of the zones looked at are taken off; a figure of this house, with no published source."
+          title={say(
+            'What is left when the disfigured shares of the zones looked at are taken off; a figure of this house, with no published source.',
+          )}
         />
         <Fact
           name="Completeness"
@@ -208,22 +224,22 @@ function PrioritySlip({ machine, onClose }: { machine: MachineId; onClose: () =>
     if (await send([{ body: bodyOf(said) }])) onClose()
   })
   return (
-    <Slip title="Priority" onClose={onClose}>
+    <Slip title={say('Priority')} onClose={onClose}>
       <form onSubmit={(e) => void submit(e)} className="grid grid-cols-2 gap-3">
-        <SelectField label="Act" options={urgencies} {...fieldOf(form, 'urgency')} />
-        <TextField label="By" type="date" className="num" {...fieldOf(form, 'by')} />
+        <SelectField label={say('Act')} options={urgencies} {...fieldOf(form, 'urgency')} />
+        <TextField label={say('By')} type="date" className="num" {...fieldOf(form, 'by')} />
         <SelectField
-          label="Who"
+          label={say('Who')}
           {...fieldOf(form, 'who')}
           options={[
-            { value: '', label: 'not said' },
+            { value: '', label: say('not said') },
             ...(people.data?.people ?? []).map((p) => ({ value: p.party, label: p.name })),
           ]}
         />
-        <TextField label="What is to be done" maxLength={2000} {...fieldOf(form, 'words')} />
+        <TextField label={say('What is to be done')} maxLength={2000} {...fieldOf(form, 'words')} />
         <div>
           <PlainButton type="submit" disabled={busy}>
-            Set the priority
+            {say('Set the priority')}
           </PlainButton>
         </div>
       </form>

@@ -1,4 +1,5 @@
 /** A blind second survey beside the first: where they disagree comes first, then how far they agree. */
+import { say } from '#api/words/say.ts'
 import { useQuery } from '@tanstack/react-query'
 import type { AgreementAnswer, AgreementRow } from '#api/batches.ts'
 import { findingWords, gradeTitle } from '#api/words/condition.ts'
@@ -19,13 +20,18 @@ export function SecondOpinion({ view }: { view: ConditionView }) {
     enabled: me.role !== 'guest',
   })
   if (view.hidden)
-    return <p className="text-quiet py-3">End your blind survey first; then both are shown side by side.</p>
+    return (
+      <p className="text-quiet py-3">
+        {say('End your blind survey first; then both are shown side by side.')}
+      </p>
+    )
   return (
     <div className="space-y-8">
       {view.opinions.length === 0 && (
         <p className="text-quiet py-3">
-          No second opinion yet. When one survey has ended, another person may “Survey it blind”: they see
-          nothing that was found until they end theirs.
+          {say(
+            'No second opinion yet. When one survey has ended, another person may “Survey it blind”: they see nothing that was found until they end theirs.',
+          )}
         </p>
       )}
       {view.opinions.map((o) => (
@@ -46,10 +52,17 @@ function OneOpinion({ opinion, machine }: { opinion: Opinion; machine: MachineId
   )
   const agreed = opinion.zones.filter((z) => !differing.includes(z))
   return (
-    <section aria-label={`${opinion.first.by} and ${opinion.second.by}`}>
-      <h2 className="headrule">{`${opinion.first.by}, ${day(opinion.first.at)}, and blind ${opinion.second.by}, ${day(opinion.second.at)}`}</h2>
+    <section aria-label={say('{by} and {opinionBy}', { by: opinion.first.by, opinionBy: opinion.second.by })}>
+      <h2 className="headrule">
+        {say('{by}, {day}, and blind {opinionBy}, {opinionDay}', {
+          by: opinion.first.by,
+          day: day(opinion.first.at),
+          opinionBy: opinion.second.by,
+          opinionDay: day(opinion.second.at),
+        })}
+      </h2>
       <div className="border-line text-13 text-quiet grid grid-cols-[11rem_1fr_1fr] gap-4 border-b py-1 max-sm:hidden">
-        <span>{differing.length > 0 ? 'Where they differ' : 'They do not differ'}</span>
+        <span>{differing.length > 0 ? say('Where they differ') : say('They do not differ')}</span>
         <span>{opinion.first.by}</span>
         <span>{opinion.second.by}</span>
       </div>
@@ -73,14 +86,20 @@ function OneOpinion({ opinion, machine }: { opinion: Opinion; machine: MachineId
         </div>
       ))}
       {agreed.length > 0 && (
-        <p className="text-quiet py-2">{`The same in ${agreed.map((z) => `${z.zone} (${z.first ?? '–'})`).join(', ')}.`}</p>
+        <p className="text-quiet py-2">
+          {say('The same in {agreed}.', {
+            agreed: agreed.map((z) => `${z.zone} (${z.first ?? '–'})`).join(', '),
+          })}
+        </p>
       )}
       <p className="py-1">
-        {`${opinion.equal} of ${opinion.pairs} zones got the same grade.`}{' '}
+        {say('{equal} of {pairs} zones got the same grade.', { equal: opinion.equal, pairs: opinion.pairs })}{' '}
         <span className="text-quiet">
           {opinion.kappa
             ? kappaWords(opinion.kappa)
-            : `Too few for a figure: agreement beyond chance is shown from ${opinion.leastPairs} pairs on.`}
+            : say('Too few for a figure: agreement beyond chance is shown from {leastPairs} pairs on.', {
+                leastPairs: opinion.leastPairs,
+              })}
         </span>
       </p>
     </section>
@@ -107,13 +126,15 @@ function Side({
           <li key={finding.id} className={differ.length ? '' : 'text-quiet'}>
             {findingWords(finding)}
             {differ.length > 0 && (
-              <em className="text-copper not-italic">{` (differs in ${differ.join(', ')})`}</em>
+              <em className="text-copper not-italic">
+                {say(' (differs in {differ})', { differ: differ.join(', ') })}
+              </em>
             )}
           </li>
         ))}
         {only.map((finding) => (
           <li key={finding.id}>
-            <strong>only here:</strong> {findingWords(finding)}{' '}
+            <strong>{say('only here:')}</strong> {findingWords(finding)}{' '}
             {machine && finding.looks.every((l) => l.change !== 'taken over') && (
               <Act
                 onClick={() =>
@@ -124,7 +145,7 @@ function Side({
                   ])
                 }
               >
-                Take it over
+                {say('Take it over')}
               </Act>
             )}
           </li>
@@ -137,29 +158,35 @@ function Side({
 
 const two = (n: number) => n.toFixed(2)
 const kappaWords = (k: Kappa): string =>
-  `Weighted kappa ${two(k.kappa)}, 95 % interval ${two(k.low95)} to ${two(k.high95)}, linear weights, ${k.pairs} pairs.`
+  say('Weighted kappa {two}, 95 % interval {two2} to {two3}, linear weights, {pairs} pairs.', {
+    two: two(k.kappa),
+    two2: two(k.low95),
+    two3: two(k.high95),
+    pairs: k.pairs,
+  })
 
 function HouseAgreement({ answer }: { answer: AgreementAnswer }) {
   const line = (row: AgreementRow) =>
-    `${row.equal} of ${row.pairs} pairs equal. ${row.kappa ? kappaWords(row.kappa) : `A figure needs ${answer.leastPairs} pairs.`}`
+    `${row.equal} of ${row.pairs} pairs equal. ${row.kappa ? kappaWords(row.kappa) : say('A figure needs {leastPairs} pairs.', { leastPairs: answer.leastPairs })}`
   return (
-    <section aria-label="Agreement of the house">
-      <h2 className="headrule">Would another volunteer give the same grade?</h2>
+    <section aria-label={say('Agreement of the house')}>
+      <h2 className="headrule">{say('Would another volunteer give the same grade?')}</h2>
       <ul>
         <li className="border-hair flex justify-between gap-6 border-b py-1">
-          <strong>The house</strong>
+          <strong>{say('The house')}</strong>
           <span>{line(answer.house)}</span>
         </li>
         {answer.people.map((p) => (
           <li key={`${p.first}${p.second}`} className="border-hair flex justify-between gap-6 border-b py-1">
-            <span>{`${p.first} and ${p.second}`}</span>
+            <span>{say('{first} and {second}', { first: p.first, second: p.second })}</span>
             <span className="text-quiet">{line(p)}</span>
           </li>
         ))}
       </ul>
       <p className="text-13 text-quiet mt-1">
-        Linear weights: being two grades apart counts twice as much as one. 1 is full agreement, 0 what chance
-        alone would give.
+        {say(
+          'Linear weights: being two grades apart counts twice as much as one. 1 is full agreement, 0 what chance alone would give.',
+        )}
       </p>
     </section>
   )

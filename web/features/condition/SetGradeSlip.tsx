@@ -1,4 +1,5 @@
 /** A grade that a person sets against the derived one, with a reason; both are kept. */
+import { say } from '#api/words/say.ts'
 import { gradeWords } from '#core/condition/grade.ts'
 import { gradeBody } from '#core/history/bodies/condition.ts'
 import type { BodyOf } from '#core/history/bodies/index.ts'
@@ -42,19 +43,22 @@ export function SetGradeSlip({
     if (await send([{ body: bodyOf(said) }])) onClose()
   })
   return (
-    <Slip title={zone ? `Set the grade of ${zone}` : 'Set the grade of the machine'} onClose={onClose}>
+    <Slip
+      title={zone ? say('Set the grade of {zone}', { zone }) : say('Set the grade of the machine')}
+      onClose={onClose}
+    >
       <form
         onSubmit={(e) => void submit(e)}
         className="grid grid-cols-[10rem_1fr_auto] items-end gap-3 max-sm:grid-cols-1"
       >
         <SelectField
-          label="Grade"
+          label={say('Grade')}
           options={([1, 2, 3, 4] as const).map((g) => ({ value: String(g), label: `${g} ${gradeWords[g]}` }))}
           {...fieldOf(form, 'grade')}
         />
-        <TextField label="Reason" required maxLength={2000} autoFocus {...fieldOf(form, 'reason')} />
+        <TextField label={say('Reason')} required maxLength={2000} autoFocus {...fieldOf(form, 'reason')} />
         <PlainButton type="submit" disabled={busy}>
-          Set the grade
+          {say('Set the grade')}
         </PlainButton>
       </form>
       {set && (
@@ -66,7 +70,7 @@ export function SetGradeSlip({
               )
             }
           >
-            Take back the grade set by hand
+            {say('Take back the grade set by hand')}
           </Act>
         </p>
       )}

@@ -1,4 +1,5 @@
 /** The survey board: every zone, whether anybody looked, its grade; one tap for a first look, findings on a slip. */
+import { say } from '#api/words/say.ts'
 import { queryOf } from '#api/endpoints.ts'
 import { useQuery } from '@tanstack/react-query'
 import { useEffect, useState } from 'react'
@@ -27,10 +28,10 @@ const PhotoViewer = lazily(async () => (await import('#web/ui/photos/PhotoViewer
 
 const parts = ['board', 'over time', 'two dates', 'second opinion'] as const
 const partNames: Readonly<Record<(typeof parts)[number], string>> = {
-  board: 'Zone by zone',
-  'over time': 'Over time',
-  'two dates': 'Two dates',
-  'second opinion': 'Second opinion',
+  board: say('Zone by zone'),
+  'over time': say('Over time'),
+  'two dates': say('Two dates'),
+  'second opinion': say('Second opinion'),
 }
 
 export function View() {
@@ -68,7 +69,7 @@ export function View() {
       <StripPlate plate={view.plate} to={`/machines/${view.machine}?show=condition`} />
       <Head view={view} />
       <TabRow
-        label="Parts of the survey"
+        label={say('Parts of the survey')}
         tabs={parts.map((key) => ({ key, name: partNames[key] }))}
         value={part}
         onChange={(key) => set({ part: key === 'board' ? undefined : key })}
@@ -93,13 +94,16 @@ export function View() {
 /** What the grade rests on: how far the look went, and the findings that hold it down. */
 function headWords(view: ConditionView): string {
   if (view.hidden)
-    return `Blind survey: what others found is hidden until you end it. ${view.looked} of ${view.of} zones so far.`
+    return say('Blind survey: what others found is hidden until you end it. {looked} of {of} zones so far.', {
+      looked: view.looked,
+      of: view.of,
+    })
   if (view.grade === undefined)
-    return `None of its ${view.of} zones is recorded as examined. Not known is not “good”.`
+    return say('None of its {of} zones is recorded as examined. Not known is not “good”.', { of: view.of })
   const far =
     view.looked < view.of
-      ? `So far, ${view.looked} of ${view.of} zones.`
-      : `All ${view.of} zones were looked at.`
+      ? say('So far, {looked} of {of} zones.', { looked: view.looked, of: view.of })
+      : say('All {of} zones were looked at.', { of: view.of })
   const held = view.lifts.map((f) => `${f.sort} on ${f.zone} (${gradeReasonWords(f.because)})`)
   return held.length > 0 ? `${far} Because of ${list(held, 3)}.` : far
 }
@@ -116,36 +120,46 @@ function Head({ view }: { view: ConditionView }) {
     void send([{ body: { kind: 'survey', what: 'ended', machine, survey: view.open.id as EntryId } }])
   const others = view.surveys.filter((s) => s.ended && !s.blind && s.byId !== me.party)
   return (
-    <section aria-label="Condition" className="flex flex-wrap items-center gap-x-8 gap-y-2">
+    <section aria-label={say('Condition')} className="flex flex-wrap items-center gap-x-8 gap-y-2">
       <strong className="font-display text-34 font-semibold">
-        {view.grade === undefined ? 'Not surveyed' : gradeTitle(view.grade)}
+        {view.grade === undefined ? say('Not surveyed') : gradeTitle(view.grade)}
       </strong>
       <p className="text-18 min-w-64 flex-1">
         {headWords(view)}
         {view.set &&
-          ` Set by ${view.set.by}, ${short(view.set.at)}: ${view.set.reason} By the findings it would be ${gradeTitle(view.derived)}.`}
+          say(' Set by {by}, {at}: {reason} By the findings it would be {gradeTitle}.', {
+            by: view.set.by,
+            at: short(view.set.at),
+            reason: view.set.reason,
+            gradeTitle: gradeTitle(view.derived),
+          })}
         {view.open && (
-          <span className="text-quiet">{` Your survey began ${short(view.open.at)}; ${count(view.open.zones, 'zone')} looked at in it.`}</span>
+          <span className="text-quiet">
+            {say(' Your survey began {at}; {zones} looked at in it.', {
+              at: short(view.open.at),
+              zones: count(view.open.zones, 'zone'),
+            })}
+          </span>
         )}
       </p>
       {me.role !== 'guest' && (
         <div className="flex flex-wrap items-center gap-4">
           {view.open ? (
             <MainButton disabled={busy} onClick={end}>
-              {view.open.blind ? 'End, and compare' : 'End the survey'}
+              {view.open.blind ? say('End, and compare') : say('End the survey')}
             </MainButton>
           ) : (
             <>
               <MainButton disabled={busy} onClick={() => begin(false)}>
-                Begin a survey
+                {say('Begin a survey')}
               </MainButton>
               {others.length > 0 && (
                 <PlainButton
                   disabled={busy}
                   onClick={() => begin(true)}
-                  title="You see nothing that others found until you end it."
+                  title={say('You see nothing that others found until you end it.')}
                 >
-                  Survey it blind
+                  {say('Survey it blind')}
                 </PlainButton>
               )}
             </>
@@ -199,7 +213,10 @@ function Board({
           photos={view.photos}
           at={photo}
           onAt={onPhoto}
-          findings={findings.map((f) => ({ value: f.id, label: `${f.sort} on ${f.zone}` }))}
+          findings={findings.map((f) => ({
+            value: f.id,
+            label: say('{sort} on {zone}', { sort: f.sort, zone: f.zone }),
+          }))}
           positions={view.positions}
         />
       )}
@@ -214,7 +231,7 @@ function AnotherZone({ onName }: { onName: (name: string) => void }) {
   if (name === undefined)
     return (
       <p className="mt-2">
-        <Act onClick={() => setName('')}>Another zone</Act>
+        <Act onClick={() => setName('')}>{say('Another zone')}</Act>
       </p>
     )
   return (
@@ -227,15 +244,15 @@ function AnotherZone({ onName }: { onName: (name: string) => void }) {
       }}
     >
       <input
-        aria-label="Name of the zone"
+        aria-label={say('Name of the zone')}
         className="field max-w-64"
-        placeholder="inside the lid"
+        placeholder={say('inside the lid')}
         value={name}
         onChange={(e) => setName(e.target.value)}
         autoFocus
         maxLength={80}
       />
-      <PlainButton type="submit">Add the zone</PlainButton>
+      <PlainButton type="submit">{say('Add the zone')}</PlainButton>
     </form>
   )
 }

@@ -1,4 +1,5 @@
 /** The zones as ruled rows. A square says whether anybody looked; the grade stands at the right. */
+import { say } from '#api/words/say.ts'
 import { gradeTitle } from '#api/words/condition.ts'
 import { count } from '#api/words/lists.ts'
 import type { EntryId, MachineId } from '#core/ids.ts'
@@ -43,9 +44,12 @@ export function ZoneBoard({
     return open > 0 ? `${count(open, 'finding')}${seen}` : `nothing to note${seen}`
   }
   return (
-    <section aria-label="Zones">
+    <section aria-label={say('Zones')}>
       <h2 className="headrule flex justify-between">
-        Zones <span className="text-quiet font-normal">{`${view.looked} of ${view.of} looked at`}</span>
+        {say('Zones')}{' '}
+        <span className="text-quiet font-normal">
+          {say('{looked} of {of} looked at', { looked: view.looked, of: view.of })}
+        </span>
       </h2>
       <Said error={error} />
       <ul>
@@ -100,7 +104,8 @@ function ZoneLine({
         <LookMark zone={z} inSurvey={survey !== undefined} />
         <span className="min-w-0">
           <strong className="block truncate">
-            {z.zone} {z.structural && <span className="text-13 text-quiet font-normal">carries load</span>}
+            {z.zone}{' '}
+            {z.structural && <span className="text-13 text-quiet font-normal">{say('carries load')}</span>}
           </strong>
           <span className="text-13 text-quiet block truncate">
             {[z.material, words(z)].filter(Boolean).join(' · ')}
@@ -113,14 +118,14 @@ function ZoneLine({
           disabled={busy}
           onClick={() => (z.findings.length === 0 ? look(z.zone) : asBefore(z))}
         >
-          {z.findings.length === 0 ? 'Nothing to note' : 'As before'}
+          {z.findings.length === 0 ? say('Nothing to note') : say('As before')}
         </PlainButton>
       )}
       <span
         className={`w-32 shrink-0 pr-2 text-right ${z.grade === undefined ? 'text-quiet' : (z.grade ?? 0) >= 3 ? 'text-copper font-bold' : 'font-bold'}`}
       >
         {z.grade === undefined ? '–' : gradeTitle(z.grade)}
-        {z.set && <span className="text-13 block font-normal">set by hand</span>}
+        {z.set && <span className="text-13 block font-normal">{say('set by hand')}</span>}
       </span>
     </li>
   )

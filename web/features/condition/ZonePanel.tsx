@@ -1,4 +1,5 @@
 /** One zone: its findings, a new finding, photographs, and a grade that a person sets. */
+import { say } from '#api/words/say.ts'
 import { useEffect, useState } from 'react'
 import { gradeTitle } from '#api/words/condition.ts'
 import type { EntryId, MachineId } from '#core/ids.ts'
@@ -54,7 +55,7 @@ export function ZonePanel({
       setSlip(undefined)
   }
   return (
-    <section aria-label={`Zone ${zone.zone}`}>
+    <section aria-label={say('Zone {zone}', { zone: zone.zone })}>
       <ZoneHead zone={zone} may={may} view={view} onSlip={setSlip} slip={slip} />
       {slip === 'grade' && (
         <SetGradeSlip
@@ -73,7 +74,7 @@ export function ZonePanel({
       <Said error={error} />
       {may && (
         <div className="mt-3">
-          <PhotoDrop machine={machine} meta={{ zone: zone.zone }} label="Photograph this zone" />
+          <PhotoDrop machine={machine} meta={{ zone: zone.zone }} label={say('Photograph this zone')} />
         </div>
       )}
       {photos.length > 0 && (
@@ -99,11 +100,11 @@ function ZoneActs({
   return (
     <div className="mt-3 flex flex-wrap items-center gap-4">
       <PlainButton className="min-h-11" onClick={() => onSlip(slip === 'finding' ? undefined : 'finding')}>
-        Write down a finding
+        {say('Write down a finding')}
       </PlainButton>
       {survey && zone.findings.length === 0 && (
         <Act onClick={() => onSlip(slip === 'not reached' ? undefined : 'not reached')}>
-          Could not be reached
+          {say('Could not be reached')}
         </Act>
       )}
     </div>
@@ -131,10 +132,10 @@ function NotReached({
       }}
     >
       <label className="flex-1">
-        <span className="text-13 text-quiet">Why</span>
+        <span className="text-13 text-quiet">{say('Why')}</span>
         <input
           className="field"
-          placeholder="the lid was not opened"
+          placeholder={say('the lid was not opened')}
           value={because}
           onChange={(e) => onBecause(e.target.value)}
           autoFocus
@@ -142,7 +143,7 @@ function NotReached({
         />
       </label>
       <PlainButton type="submit" disabled={busy}>
-        Save the finding
+        {say('Save the finding')}
       </PlainButton>
     </form>
   )
@@ -168,13 +169,19 @@ function ZoneHead({
         <span className="truncate">{zone.zone}</span>
         <span className="flex gap-4">
           {may && !view.hidden && (me.role === 'restorer' || me.role === 'steward') && (
-            <Act onClick={() => onSlip(slip === 'grade' ? undefined : 'grade')}>Set the grade</Act>
+            <Act onClick={() => onSlip(slip === 'grade' ? undefined : 'grade')}>{say('Set the grade')}</Act>
           )}
           <span className="font-normal">{gradeTitle(zone.grade)}</span>
         </span>
       </h2>
       {zone.set && (
-        <p className="text-13 text-quiet py-1">{`Set by ${zone.set.by}: ${zone.set.reason} By the findings: ${gradeTitle(zone.derived)}.`}</p>
+        <p className="text-13 text-quiet py-1">
+          {say('Set by {by}: {reason} By the findings: {gradeTitle}.', {
+            by: zone.set.by,
+            reason: zone.set.reason,
+            gradeTitle: gradeTitle(zone.derived),
+          })}
+        </p>
       )}
     </>
   )
@@ -196,10 +203,10 @@ function ZoneFindings({
       {zone.findings.length === 0 ? (
         <p className="text-quiet py-2">
           {zone.looked
-            ? 'Looked at, nothing to note.'
+            ? say('Looked at, nothing to note.')
             : survey
-              ? 'Look at it: one tap when there is nothing to note, or write down what you find.'
-              : 'Not examined yet. Begin a survey to examine it.'}
+              ? say('Look at it: one tap when there is nothing to note, or write down what you find.')
+              : say('Not examined yet. Begin a survey to examine it.')}
         </p>
       ) : (
         <ul>

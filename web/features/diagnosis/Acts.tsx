@@ -1,10 +1,15 @@
 /** What to do next: at most five acts, the first with the one filled button. */
+import { say } from '#api/words/say.ts'
 import { actBar, actCost, actNeeds, actTells, actTitle } from '#api/words/fault.ts'
 import { list } from '#api/words/lists.ts'
 import type { ActRow } from '#core/views/fault-shape.ts'
 import type { MachineId } from '#core/ids.ts'
 import { HouseLink, useSource } from '#web/app/source.tsx'
 import { Act, MainButton } from '#web/ui/Forms.tsx'
+
+const nothingThatCan = say(
+  'Nothing that can be done here would tell more. Say what the function needs, or read a rail.',
+)
 
 export function Acts({
   acts,
@@ -25,21 +30,17 @@ export function Acts({
 }) {
   const { practice } = useSource()
   return (
-    <section aria-label="What to do next" className="bg-sheet rounded-sm px-4 py-3">
-      <h2 className="headrule">What to do next</h2>
+    <section aria-label={say('What to do next')} className="bg-sheet rounded-sm px-4 py-3">
+      <h2 className="headrule">{say('What to do next')}</h2>
       {missing.length > 0 && (
         <p className="py-2">
-          {`Put back or fit ${list(missing, 4)} first, then test again. `}
+          {say('Put back or fit {missing} first, then test again. ', { missing: list(missing, 4) })}
           <HouseLink className="act" to={`/machines/${machine}?show=parts`}>
-            Parts and donors
+            {say('Parts and donors')}
           </HouseLink>
         </p>
       )}
-      {acts.length === 0 && missing.length === 0 && (
-        <p className="text-quiet py-2">
-          Nothing that can be done here would tell more. Say what the function needs, or read a rail.
-        </p>
-      )}
+      {acts.length === 0 && missing.length === 0 && <p className="text-quiet py-2">{nothingThatCan}</p>}
       <ol>
         {acts.map((act, i) => {
           const bar = actBar(act)
@@ -57,17 +58,20 @@ export function Acts({
                 {bar && <p className="text-13 text-copper font-bold">{bar}</p>}
                 {act.sort === 'prove gear' && !practice && (
                   <HouseLink className="act" to="/types">
-                    Record a gear check
+                    {say('Record a gear check')}
                   </HouseLink>
                 )}
                 {onBegin && line !== '' ? (
                   i === 0 ? (
                     <MainButton className="mt-1" onClick={() => onBegin(line)}>
-                      Begin the line
+                      {say('Begin the line')}
                     </MainButton>
                   ) : (
-                    <Act aria-label={`Begin the line: ${actTitle(act)}`} onClick={() => onBegin(line)}>
-                      Begin the line
+                    <Act
+                      aria-label={say('Begin the line: {actTitle}', { actTitle: actTitle(act) })}
+                      onClick={() => onBegin(line)}
+                    >
+                      {say('Begin the line')}
                     </Act>
                   )
                 ) : null}
@@ -79,7 +83,7 @@ export function Acts({
       {!onBegin && acts.length > 0 && (
         <p className="py-2">
           <HouseLink className="act" to={`/machines/${machine}`}>
-            Open an episode to begin
+            {say('Open an episode to begin')}
           </HouseLink>
         </p>
       )}

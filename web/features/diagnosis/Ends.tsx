@@ -1,4 +1,5 @@
 /** The ends of a search that are as good as a cause: each one tap, with what it means for the status and for whoever comes next. */
+import { say } from '#api/words/say.ts'
 import { useState } from 'react'
 import { endMeaning } from '#api/words/fault.ts'
 import { diagnosisEnds, type DiagnosisEnd } from '#core/history/bodies/diagnosis.ts'
@@ -51,41 +52,57 @@ export function Ends({
     return (
       <p>
         <button type="button" className="act" onClick={() => setOpen(true)}>
-          End the search without a cause
+          {say('End the search without a cause')}
         </button>
       </p>
     )
   return (
-    <section aria-label="Ways to end the search" className="bg-sheet space-y-3 rounded-sm px-4 py-3">
+    <section aria-label={say('Ways to end the search')} className="bg-sheet space-y-3 rounded-sm px-4 py-3">
       <h2 className="headrule">
         {stop
-          ? `${stop.trials} trials in a row had no effect: the house rule says stop and think`
-          : 'End the search without a cause'}
+          ? say('{trials} trials in a row had no effect: the house rule says stop and think', {
+              trials: stop.trials,
+            })
+          : say('End the search without a cause')}
       </h2>
       <TextField
-        label="Why, for whoever comes next"
+        label={say('Why, for whoever comes next')}
         required
         maxLength={2000}
         value={because}
         onChange={(e) => setBecause(e.target.value)}
       />
-      <ul className="grid grid-cols-3 gap-4 max-lg:grid-cols-1">
-        {diagnosisEnds.map((which) => (
-          <li key={which} className="space-y-2">
-            <p className="text-quiet">{endMeaning[which].means}</p>
-            <PlainButton
-              disabled={because.trim() === '' || (which === 'display only' && !mayRule)}
-              onClick={() => end(which)}
-            >
-              {endMeaning[which].title}
-            </PlainButton>
-            {which === 'display only' && !mayRule && (
-              <p className="text-13 text-quiet">A restorer or a steward decides that.</p>
-            )}
-          </li>
-        ))}
-      </ul>
+      <WaysToEnd because={because} mayRule={mayRule} end={end} />
       <Said error={error} />
     </section>
+  )
+}
+
+function WaysToEnd({
+  because,
+  mayRule,
+  end,
+}: {
+  because: string
+  mayRule: boolean
+  end: (which: DiagnosisEnd) => void
+}) {
+  return (
+    <ul className="grid grid-cols-3 gap-4 max-lg:grid-cols-1">
+      {diagnosisEnds.map((which) => (
+        <li key={which} className="space-y-2">
+          <p className="text-quiet">{endMeaning[which].means}</p>
+          <PlainButton
+            disabled={because.trim() === '' || (which === 'display only' && !mayRule)}
+            onClick={() => end(which)}
+          >
+            {endMeaning[which].title}
+          </PlainButton>
+          {which === 'display only' && !mayRule && (
+            <p className="text-13 text-quiet">{say('A restorer or a steward decides that.')}</p>
+          )}
+        </li>
+      ))}
+    </ul>
   )
 }

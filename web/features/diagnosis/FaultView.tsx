@@ -1,4 +1,5 @@
 /** What may be at fault with a machine: one sentence, the first act, suspects, what feeds what, what to do; below, what was seen. */
+import { say } from '#api/words/say.ts'
 import { useEffect } from 'react'
 import { useNavigate, useParams } from 'react-router'
 import {
@@ -43,7 +44,7 @@ export function View() {
         <HouseLink className="act" to={`/machines/${view.machine}`}>
           {view.plate.name} <span className="num">{view.plate.number}</span>
         </HouseLink>
-        , fault finding
+        {say(', fault finding')}
       </p>
       {data.here && <OnDevice at={view.house.at} />}
       {view.fault ? <Found view={view} fault={view.fault} /> : <NothingFails view={view} />}
@@ -56,8 +57,9 @@ function OnDevice({ at }: { at: string | undefined }) {
   const { short } = useDates()
   return (
     <p className="bg-straw px-3 py-1 text-black" role="status">
-      Without a connection: worked out on this device, from what it holds
-      {at ? ` and what the house had counted by ${short(at)}` : ''}.
+      {say('Without a connection: worked out on this device, from what it holds{more}.', {
+        more: at ? say(' and what the house had counted by {at}', { at: short(at) }) : '',
+      })}
     </p>
   )
 }
@@ -65,18 +67,21 @@ function OnDevice({ at }: { at: string | undefined }) {
 function NothingFails({ view }: { view: FaultView }) {
   return (
     <section className="bg-sheet space-y-3 rounded-sm p-5">
-      <h1 className="font-display text-24 font-semibold">No test on record fails as the machine is now.</h1>
+      <h1 className="font-display text-24 font-semibold">
+        {say('No test on record fails as the machine is now.')}
+      </h1>
       <p>
-        Write down what fails, for example “test picture fail: no raster” or “look dead”, and this page says
-        what may be at fault and what to do next.
+        {say(
+          'Write down what fails, for example “test picture fail: no raster” or “look dead”, and this page says what may be at fault and what to do next.',
+        )}
       </p>
       {view.open ? (
         <HouseLink className="act" to={`/episodes/${view.open.id}`}>
-          Go on with episode {view.open.number}
+          {say('Go on with episode {number}', { number: view.open.number })}
         </HouseLink>
       ) : (
         <HouseLink className="act" to={`/machines/${view.machine}`}>
-          Open an episode on its page
+          {say('Open an episode on its page')}
         </HouseLink>
       )}
       <Heard rows={view.heard} />
@@ -97,8 +102,10 @@ function Found({ view, fault }: { view: FaultView; fault: ShownFault }) {
       <header className="space-y-1">
         <h1 className="font-display text-24 font-semibold">{faultSentence(fault)}</h1>
         <p>
-          <strong>Fails as it is:</strong> {list(fault.failing.map(failingWords), 6)}.
-          {view.onset.map((o) => ` The fault of ${o.of} is from ${onsetWords(o.when)}.`)}
+          <strong>{say('Fails as it is:')}</strong> {list(fault.failing.map(failingWords), 6)}.
+          {view.onset.map((o) =>
+            say(' The fault of {of} is from {onset}.', { of: o.of, onset: onsetWords(o.when) }),
+          )}
           {fault.pair && ` ${pairWords(fault.pair)}`}
         </p>
         {fault.patterns.map(({ fn, cells, memory }) => (
@@ -108,8 +115,12 @@ function Found({ view, fault }: { view: FaultView; fault: ShownFault }) {
         ))}
         {view.ended && (
           <p className="bg-straw px-3 py-1 text-black">
-            {endTitle(view.ended.end)}, decided {short(view.ended.at)}
-            {view.ended.by ? ` by ${view.ended.by}` : ''}: {view.ended.because}
+            {say('{endTitle}, decided {at}{more}: {because}', {
+              endTitle: endTitle(view.ended.end),
+              at: short(view.ended.at),
+              more: view.ended.by ? say(' by {by}', { by: view.ended.by }) : '',
+              because: view.ended.because,
+            })}
           </p>
         )}
       </header>
@@ -140,7 +151,7 @@ function Found({ view, fault }: { view: FaultView; fault: ShownFault }) {
       <div className="grid grid-cols-2 items-start gap-4 max-lg:grid-cols-1">
         <Heard rows={view.heard} />
         <section className="bg-sheet space-y-3 rounded-sm px-4 py-3">
-          <h2 className="headrule">What needs what</h2>
+          <h2 className="headrule">{say('What needs what')}</h2>
           {!fault.sayNeeds && <SayNeeds view={view} fn={fault.target} />}
           <Learned view={view} />
         </section>
@@ -156,10 +167,12 @@ function Heard({ rows }: { rows: readonly HeardRow[] }) {
   return (
     <div className="bg-sheet rounded-sm px-4 py-3">
       <Rows
-        title="Suspicions and advice"
+        title={say('Suspicions and advice')}
         empty={
           rows.length === 0
-            ? 'None on record. “theory C3 leaks, because the rail sags” or “advice from Olga Prent: reseat IC4 first” notes one in an episode.'
+            ? say(
+                'None on record. “theory C3 leaks, because the rail sags” or “advice from Olga Prent: reseat IC4 first” notes one in an episode.',
+              )
             : undefined
         }
       >
@@ -169,10 +182,13 @@ function Heard({ rows }: { rows: readonly HeardRow[] }) {
             left={
               <>
                 {h.words}
-                {h.basis && <span className="text-quiet">, because {h.basis}</span>}
+                {h.basis && (
+                  <span className="text-quiet">{say(', because {basis}', { basis: h.basis })}</span>
+                )}
                 <span className="text-quiet block">
                   {h.sort}
-                  {h.from ? ` from ${h.from}` : ''}, <span className="num">{short(h.at)}</span>
+                  {h.from ? say(' from {from}', { from: h.from }) : ''},{' '}
+                  <span className="num">{short(h.at)}</span>
                 </span>
               </>
             }

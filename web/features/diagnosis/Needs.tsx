@@ -1,4 +1,5 @@
 /** Saying what a function needs, and keeping what was learned here on the sheet of the type. */
+import { say } from '#api/words/say.ts'
 import { useQuery } from '@tanstack/react-query'
 import { useId, useState } from 'react'
 import { list } from '#api/words/lists.ts'
@@ -38,26 +39,37 @@ export function SayNeeds({ view, fn, main = false }: { view: FaultView; fn: stri
     >
       <div className="min-w-64 flex-1">
         <label htmlFor={id} className="text-13 text-quiet mb-1 block">
-          {main ? `One line would help most: what does ${fn} need?` : `What else does ${fn} need?`}
+          {main
+            ? say('One line would help most: what does {fn} need?', { fn })
+            : say('What else does {fn} need?', { fn })}
         </label>
         <input
           id={id}
           className="field"
-          placeholder="12V, dot clock, IC4"
+          placeholder={say('12V, dot clock, IC4')}
           maxLength={400}
           value={text}
           onChange={(e) => setText(e.target.value)}
         />
         <p className="text-13 text-quiet mt-1" role="status">
           {read.unknown.length > 0
-            ? `Not known here: ${list(read.unknown)}. Name parts, rails, points or functions.`
+            ? say('Not known here: {unknown}. Name parts, rails, points or functions.', {
+                unknown: list(read.unknown),
+              })
             : names.length > 0
-              ? `${fn} needs ${list(names, 8)}${read.learned.length > 0 ? `; new: ${list(read.learned.map((p) => p.designator))}` : ''}`
-              : 'Parts, rails, test points or other functions, parted by commas.'}
+              ? say('{fn} needs {names}{more}', {
+                  fn,
+                  names: list(names, 8),
+                  more:
+                    read.learned.length > 0
+                      ? say('; new: {learned}', { learned: list(read.learned.map((p) => p.designator)) })
+                      : '',
+                })
+              : say('Parts, rails, test points or other functions, parted by commas.')}
         </p>
       </div>
       <PlainButton type="submit" disabled={names.length === 0 || read.unknown.length > 0} className="mb-6">
-        Say what it needs
+        {say('Say what it needs')}
       </PlainButton>
       <Said error={error} />
     </form>
@@ -77,7 +89,7 @@ export function Learned({ view }: { view: FaultView }) {
   if (view.learned.length === 0 || view.type === undefined)
     return view.type === undefined ? (
       <p className="text-quiet">
-        Its type is not known yet: what is said here stands for this machine alone.
+        {say('Its type is not known yet: what is said here stands for this machine alone.')}
       </p>
     ) : null
   const sheet = type.data?.sheet
@@ -114,20 +126,18 @@ export function Learned({ view }: { view: FaultView }) {
   }
   return (
     <div className="space-y-1">
-      <p className="text-13 text-quiet">Said of this machine, not on the sheet of its type:</p>
+      <p className="text-13 text-quiet">{say('Said of this machine, not on the sheet of its type:')}</p>
       <ul>
         {view.learned.map((l) => (
-          <li key={l.fn}>
-            {l.fn} needs {list(l.needs, 8)}
-          </li>
+          <li key={l.fn}>{say('{fn} needs {needs}', { fn: l.fn, needs: list(l.needs, 8) })}</li>
         ))}
       </ul>
       {practice ? null : may ? (
         <Act disabled={!sheet} onClick={keep}>
-          Keep it on the sheet
+          {say('Keep it on the sheet')}
         </Act>
       ) : (
-        <p className="text-13 text-quiet">A restorer can keep it on the sheet.</p>
+        <p className="text-13 text-quiet">{say('A restorer can keep it on the sheet.')}</p>
       )}
       <Said error={error} />
     </div>

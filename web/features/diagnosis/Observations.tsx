@@ -1,4 +1,5 @@
 /** What was seen, the newest first, with what each went through; one may be set aside with a reason, and all is reckoned again. */
+import { say } from '#api/words/say.ts'
 import { useState } from 'react'
 import { observationWords, throughWords } from '#api/words/fault.ts'
 import { capital, list } from '#api/words/lists.ts'
@@ -25,8 +26,8 @@ export function Observations({ view, rows }: { view: FaultView; rows: readonly O
       of: o.of,
     })
   return (
-    <section aria-label="What was seen" className="bg-sheet rounded-sm px-4 py-3">
-      <h2 className="headrule">What was seen, newest first</h2>
+    <section aria-label={say('What was seen')} className="bg-sheet rounded-sm px-4 py-3">
+      <h2 className="headrule">{say('What was seen, newest first')}</h2>
       <Said error={error} />
       <ul>
         {shown.map((o) => (
@@ -41,26 +42,35 @@ export function Observations({ view, rows }: { view: FaultView; rows: readonly O
                 </span>
                 <span className="text-13 text-quiet block">
                   {o.aside
-                    ? `set aside${o.aside.by ? ` by ${o.aside.by}` : ''}: ${o.aside.because}`
+                    ? say('set aside{more}: {because}', {
+                        more: o.aside.by ? say(' by {by}', { by: o.aside.by }) : '',
+                        because: o.aside.because,
+                      })
                     : o.empty.length > 0
-                      ? `not reckoned with: ${list(o.empty, 4)} ${o.empty.length === 1 ? 'was' : 'were'} out`
+                      ? say('not reckoned with: {empty} {more} out', {
+                          empty: list(o.empty, 4),
+                          more: o.empty.length === 1 ? say('was') : say('were'),
+                        })
                       : o.left
-                        ? 'not reckoned with: there are too many failures to tell apart'
+                        ? say('not reckoned with: there are too many failures to tell apart')
                         : throughWords(o)}
                 </span>
               </span>
               <span className="text-right max-sm:text-left">
                 {o.where ? null : o.aside ? (
-                  <Act aria-label={`Count again: ${observationWords(o)}`} onClick={() => countAgain(o)}>
-                    Count again
+                  <Act
+                    aria-label={say('Count again: {observation}', { observation: observationWords(o) })}
+                    onClick={() => countAgain(o)}
+                  >
+                    {say('Count again')}
                   </Act>
                 ) : (
                   <Act
-                    aria-label={`Set aside: ${observationWords(o)}`}
+                    aria-label={say('Set aside: {observation}', { observation: observationWords(o) })}
                     aria-expanded={setting === keyOf(o)}
                     onClick={() => setSetting(keyOf(o))}
                   >
-                    Set aside
+                    {say('Set aside')}
                   </Act>
                 )}
               </span>
@@ -70,7 +80,9 @@ export function Observations({ view, rows }: { view: FaultView; rows: readonly O
         ))}
       </ul>
       {rows.length > shown.length && (
-        <Act onClick={() => setAll(true)}>Show {rows.length - shown.length} older ones</Act>
+        <Act onClick={() => setAll(true)}>
+          {say('Show {rows} older ones', { rows: rows.length - shown.length })}
+        </Act>
       )}
     </section>
   )
@@ -91,7 +103,7 @@ function SetAside({ view, row, onClose }: { view: FaultView; row: ObservationRow
     if (sent) onClose()
   }
   return (
-    <Slip title="Set an observation aside" onClose={onClose}>
+    <Slip title={say('Set an observation aside')} onClose={onClose}>
       <form
         className="flex flex-wrap items-end gap-4"
         onSubmit={(event) => {
@@ -101,8 +113,8 @@ function SetAside({ view, row, onClose }: { view: FaultView; row: ObservationRow
       >
         <div className="min-w-64 flex-1">
           <TextField
-            label="Why it should not count"
-            placeholder="the lead was loose, as we saw later"
+            label={say('Why it should not count')}
+            placeholder={say('the lead was loose, as we saw later')}
             required
             maxLength={2000}
             autoFocus
@@ -110,10 +122,10 @@ function SetAside({ view, row, onClose }: { view: FaultView; row: ObservationRow
             onChange={(e) => setBecause(e.target.value)}
           />
         </div>
-        <PlainButton type="submit">Set aside with this reason</PlainButton>
+        <PlainButton type="submit">{say('Set aside with this reason')}</PlainButton>
       </form>
       <p className="text-13 text-quiet pt-1">
-        It stays in the record; only the search for the fault leaves it out.
+        {say('It stays in the record; only the search for the fault leaves it out.')}
       </p>
       <Said error={error} />
     </Slip>

@@ -1,4 +1,5 @@
 /** What feeds what: supply at the left, functions at the right. Passes thin, failures doubled and ending in a foot; the fill says the share. */
+import { say } from '#api/words/say.ts'
 import { useEffect, useState } from 'react'
 import { shareWords } from '#api/words/fault.ts'
 import { list } from '#api/words/lists.ts'
@@ -21,23 +22,26 @@ export function Picture({ fault }: { fault: ShownFault }) {
   }, [fault.nodes, fault.edges])
   if (fault.edges.length === 0)
     return (
-      <section className="bg-sheet rounded-sm px-4 py-3" aria-label="What feeds what">
-        <h2 className="headrule">What feeds what</h2>
+      <section className="bg-sheet rounded-sm px-4 py-3" aria-label={say('What feeds what')}>
+        <h2 className="headrule">{say('What feeds what')}</h2>
         <p className="text-quiet py-2">
-          Nobody has said what {fault.target} needs, so there is nothing to draw yet.
+          {say('Nobody has said what {target} needs, so there is nothing to draw yet.', {
+            target: fault.target,
+          })}
         </p>
       </section>
     )
   return (
-    <section className="bg-sheet rounded-sm px-4 py-3" aria-label="What feeds what">
+    <section className="bg-sheet rounded-sm px-4 py-3" aria-label={say('What feeds what')}>
       <h2 className="headrule flex justify-between gap-3">
-        What feeds what
-        <Act onClick={() => setAsList(!asList)}>{asList ? 'As a drawing' : 'As a list'}</Act>
+        {say('What feeds what')}
+        <Act onClick={() => setAsList(!asList)}>{asList ? say('As a drawing') : say('As a list')}</Act>
       </h2>
       {asList || !laid ? <AsList fault={fault} /> : <Drawing laid={laid} />}
       <p className="text-13 text-quiet pt-1">
-        A fuller box is likelier to be bad. A double line failed, a thin one passed, a broken one was not
-        tried.
+        {say(
+          'A fuller box is likelier to be bad. A double line failed, a thin one passed, a broken one was not tried.',
+        )}
       </p>
     </section>
   )
@@ -54,7 +58,9 @@ function AsList({ fault }: { fault: ShownFault }) {
             {[said(node), node.share >= 0.025 ? shareWords(node.share) : '']
               .filter(Boolean)
               .map((w) => `, ${w}`)}
-            {from.length > 0 && <span className="text-quiet">; needs {list(from, 12)}</span>}
+            {from.length > 0 && (
+              <span className="text-quiet">{say('; needs {from}', { from: list(from, 12) })}</span>
+            )}
           </li>
         )
       })}
@@ -72,7 +78,7 @@ function Drawing({ laid }: { laid: Laid }) {
         style={{ maxWidth: laid.width, minWidth: Math.min(laid.width, 420) }}
         className="block h-auto w-full"
         role="img"
-        aria-label="What feeds what; the same as a list by the button above"
+        aria-label={say('What feeds what; the same as a list by the button above')}
       >
         {laid.edges.map((e) => (
           <path

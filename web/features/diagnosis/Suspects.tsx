@@ -1,4 +1,5 @@
 /** Suspects as ruled rows, their share as a bar of ink; a bracket ties those that nothing seen so far tells apart. */
+import { say } from '#api/words/say.ts'
 import { reasonWords, restWords, ridWords, shareStep, shareWords, suspectName } from '#api/words/fault.ts'
 import { capital, list } from '#api/words/lists.ts'
 import type { ShownFault, SuspectRow } from '#core/views/fault-shape.ts'
@@ -17,8 +18,8 @@ function grouped(rows: readonly SuspectRow[]): SuspectRow[][] {
 
 export function Suspects({ fault, note }: { fault: ShownFault; note: string }) {
   return (
-    <section aria-label="Suspects" className="bg-sheet rounded-sm px-4 py-3">
-      <h2 className="headrule">Suspects</h2>
+    <section aria-label={say('Suspects')} className="bg-sheet rounded-sm px-4 py-3">
+      <h2 className="headrule">{say('Suspects')}</h2>
       <ul>
         {grouped(fault.suspects).map((rows) => (
           <li key={rows.map((r) => r.sort + r.name).join()} className="relative">
@@ -28,7 +29,7 @@ export function Suspects({ fault, note }: { fault: ShownFault; note: string }) {
                 className="border-line absolute top-1.5 bottom-1.5 -left-2 w-1.5 border-y border-l"
               />
             )}
-            {rows.length > 1 && <span className="sr-only">Not told apart by what was seen: </span>}
+            {rows.length > 1 && <span className="sr-only">{say('Not told apart by what was seen:')} </span>}
             <ul>
               {rows.map((row, i) => (
                 <Suspect
@@ -43,11 +44,13 @@ export function Suspects({ fault, note }: { fault: ShownFault; note: string }) {
         {fault.rest.n > 0 && <Line name={restWords(fault.rest)} />}
         <Line name="Something no sheet names" share={fault.unnamed} />
         <Line
-          name={fault.missing.length > 0 ? 'What was bad is out already' : 'Nothing is wrong now'}
+          name={fault.missing.length > 0 ? say('What was bad is out already') : say('Nothing is wrong now')}
           share={fault.nothing}
         />
       </ul>
-      <p className="text-13 text-quiet pt-2">{note} A bracket ties what nothing seen so far tells apart.</p>
+      <p className="text-13 text-quiet pt-2">
+        {say('{note} A bracket ties what nothing seen so far tells apart.', { note })}
+      </p>
     </section>
   )
 }

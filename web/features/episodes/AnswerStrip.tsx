@@ -1,4 +1,5 @@
 /** What the record answers to a line that asks: sentences, and the entries that they rest on. Nothing is written. */
+import { say } from '#api/words/say.ts'
 import { useQuery } from '@tanstack/react-query'
 import type { RecordQuestion } from '#core/history/record.ts'
 import type { Answered } from '#core/views/answers.ts'
@@ -54,11 +55,13 @@ export function AnswerStrip({
   })
   const words = useEntryWords({ labels: data?.labels ?? {}, machine })
   if (error) return <p className="text-oxide font-bold">{wordsOf(error)}</p>
-  if (!data) return <p className="text-quiet">Looking in the record …</p>
+  if (!data) return <p className="text-quiet">{say('Looking in the record …')}</p>
   return (
     <div className="flex items-start gap-x-6" role="status">
       <div className="max-h-40 min-w-0 flex-1 overflow-y-auto">
-        {data.here && <p className="text-quiet">Without a connection: from what this device holds.</p>}
+        {data.here && (
+          <p className="text-quiet">{say('Without a connection: from what this device holds.')}</p>
+        )}
         {data.facts.map((fact, i) => (
           <p key={i}>{answerWords(fact, when)}</p>
         ))}
@@ -81,8 +84,8 @@ export function AnswerStrip({
         </ul>
       </div>
       <div className="flex shrink-0 gap-x-4">
-        <Act onClick={onKeep}>Ask people instead</Act>
-        <Act onClick={onClose}>Close the answer</Act>
+        <Act onClick={onKeep}>{say('Ask people instead')}</Act>
+        <Act onClick={onClose}>{say('Close the answer')}</Act>
       </div>
     </div>
   )

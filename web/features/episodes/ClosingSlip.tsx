@@ -1,4 +1,5 @@
 /** Closing an episode: the check, what is deferred by name, and the next step handed on. */
+import { say } from '#api/words/say.ts'
 import type { RuleAnswer } from '#core/work/checks/model.ts'
 import { useState } from 'react'
 import { count } from '#api/words/lists.ts'
@@ -49,7 +50,9 @@ export function ClosingSlip({ view, onClose }: { view: EpisodeView; onClose: () 
   return (
     <Slip
       title={
-        unmet.length ? `Closing: ${count(unmet.length, 'open point')}` : 'Closing: every point is answered'
+        unmet.length
+          ? say('Closing: {unmet}', { unmet: count(unmet.length, 'open point') })
+          : say('Closing: every point is answered')
       }
       onClose={onClose}
     >
@@ -90,7 +93,7 @@ function Points({
             className={`mb-3 border-l-4 pl-3 ${answered ? 'border-hair' : 'border-copper'}`}
           >
             <strong>{ruleTitle(rule.rule)}</strong>
-            {answered && <span className="text-quiet ml-2">left for later</span>}
+            {answered && <span className="text-quiet ml-2">{say('left for later')}</span>}
             <p>{words.saw}</p>
             <p className="text-quiet">{words.satisfy}</p>
             {deferrable.has(rule.rule) &&
@@ -101,14 +104,18 @@ function Points({
                     key={name}
                     className="mt-1 grid grid-cols-[12rem_1fr_10rem] items-end gap-3 max-md:grid-cols-1"
                   >
-                    <span className="pb-2 font-bold">Leave for later: {name}</span>
+                    <span className="pb-2 font-bold">{say('Leave for later: {name}', { name })}</span>
                     <TextField
-                      label={`${name}: because`}
+                      label={say('{name}: because', { name })}
                       value={said?.reason ?? ''}
                       onChange={(e) => onEdit(name, { reason: e.target.value })}
                     />
                     <TextField
-                      label={rule.rule === 'loans home' ? `${name}: until (needed)` : `${name}: until`}
+                      label={
+                        rule.rule === 'loans home'
+                          ? say('{name}: until (needed)', { name })
+                          : say('{name}: until', { name })
+                      }
                       type="date"
                       className="num"
                       value={said?.until ?? ''}
@@ -150,11 +157,13 @@ function HandOn({
       }}
     >
       <TextField
-        label="Next step, handed on"
+        label={say('Next step, handed on')}
         hint={
           view.questions.length
-            ? `Handed on with it: ${view.questions.map((q) => q.words).join(' · ')}`
-            : 'Say “nothing” if nothing comes next.'
+            ? say('Handed on with it: {questions}', {
+                questions: view.questions.map((q) => q.words).join(' · '),
+              })
+            : say('Say “nothing” if nothing comes next.')
         }
         required
         autoFocus={unmet.length <= 1}
@@ -164,14 +173,16 @@ function HandOn({
       <Said error={error} />
       <p className="flex items-center gap-6">
         <MainButton type="submit" disabled={unmet.length > 0}>
-          Close the episode
+          {say('Close the episode')}
         </MainButton>
         {unmet.length > 0 && (
           <span className="text-quiet">
-            Still to answer: {unmet.map((r) => ruleTitle(r.rule).toLowerCase()).join(', ')}.
+            {say('Still to answer: {unmet}.', {
+              unmet: unmet.map((r) => ruleTitle(r.rule).toLowerCase()).join(', '),
+            })}
           </span>
         )}
-        <Act onClick={onClose}>Not yet</Act>
+        <Act onClick={onClose}>{say('Not yet')}</Act>
       </p>
     </form>
   )
@@ -209,7 +220,7 @@ export function StopSlip({ view, onClose }: { view: EpisodeView; onClose: () => 
     }
   }
   return (
-    <Slip title="Stop for today" onClose={onClose}>
+    <Slip title={say('Stop for today')} onClose={onClose}>
       <form
         className="grid grid-cols-[1fr_1fr_auto] items-end gap-4 max-md:grid-cols-1"
         onSubmit={(event) => {
@@ -218,19 +229,19 @@ export function StopSlip({ view, onClose }: { view: EpisodeView; onClose: () => 
         }}
       >
         <TextField
-          label="Where things lie"
-          placeholder="shelf 3, tray under it"
+          label={say('Where things lie')}
+          placeholder={say('shelf 3, tray under it')}
           value={lie}
           autoFocus
           onChange={(e) => setLie(e.target.value)}
         />
-        <TextField label="Next step" value={next} onChange={(e) => setNext(e.target.value)} />
+        <TextField label={say('Next step')} value={next} onChange={(e) => setNext(e.target.value)} />
         <label className="flex h-9 items-center gap-2">
           <input type="checkbox" checked={unplugged} onChange={(e) => setUnplugged(e.target.checked)} />{' '}
-          Unplugged
+          {say('Unplugged')}
         </label>
         <div>
-          <MainButton type="submit">Stop here</MainButton>
+          <MainButton type="submit">{say('Stop here')}</MainButton>
         </div>
       </form>
       <Said error={error} />
@@ -275,8 +286,8 @@ export function OverrideSlip({
     <Slip
       title={
         rule === 'tested before work'
-          ? 'Not tested before work, because …'
-          : `Override: ${ruleTitle(rule).toLowerCase()}`
+          ? say('Not tested before work, because …')
+          : say('Override: {ruleTitle}', { ruleTitle: ruleTitle(rule).toLowerCase() })
       }
       onClose={onClose}
     >
@@ -289,14 +300,14 @@ export function OverrideSlip({
       >
         <div className="flex-1">
           <TextField
-            label="Reason; it stays on the machine’s front"
+            label={say('Reason; it stays on the machine’s front')}
             required
             autoFocus
             value={reason}
             onChange={(e) => setReason(e.target.value)}
           />
         </div>
-        <MainButton type="submit">Record the reason</MainButton>
+        <MainButton type="submit">{say('Record the reason')}</MainButton>
       </form>
       <Said error={error} />
     </Slip>

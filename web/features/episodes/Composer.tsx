@@ -1,4 +1,5 @@
 /** The sheet's next line: white, its time already printed; under it what the entry will do, before Enter. */
+import { say } from '#api/words/say.ts'
 import { useLineActs, type ComposerHandle } from './useLineActs.ts'
 import {
   useEffect,
@@ -129,7 +130,7 @@ function LineField({
     <input
       {...completing.combobox.getInputProps({
         ref: input,
-        'aria-label': 'Write one line: what was done, tried, measured, found or asked',
+        'aria-label': say('Write one line: what was done, tried, measured, found or asked'),
         'aria-describedby': 'line-says',
         onKeyDown,
         onChange: (e: ChangeEvent<HTMLInputElement>) => onLine(e.target.value),
@@ -138,7 +139,7 @@ function LineField({
       autoComplete="off"
       autoCapitalize="off"
       spellCheck={false}
-      placeholder={hint ? `e.g. ${hint}` : 'what was done, tried, measured or found'}
+      placeholder={hint ? `e.g. ${hint}` : say('what was done, tried, measured or found')}
     />
   )
 }
@@ -247,16 +248,16 @@ function LineButtons({
           type="button"
           className="act min-h-9 px-2"
           disabled={busy}
-          title="Shift and Enter: kept as it is, sorted later"
+          title={say('Shift and Enter: kept as it is, sorted later')}
           onClick={onJot}
         >
-          {asksWhich ? 'Keep as it is' : 'Quick note'}
+          {asksWhich ? say('Keep as it is') : say('Quick note')}
         </button>
       )}
       {empty && !practice && <VoiceJot machine={context.machine} episode={context.episode} onSaid={onSaid} />}
       {readable && (
         <button type="button" className="act min-h-9 px-2" disabled={busy} onClick={onWrite}>
-          Write
+          {say('Write')}
         </button>
       )}
     </>

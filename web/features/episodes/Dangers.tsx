@@ -1,4 +1,5 @@
 /** Hazards and cautions of the moment, in sight at every width. */
+import { say } from '#api/words/say.ts'
 import type { EpisodeView } from '#core/views/episode.ts'
 import { useWide } from '#web/ui/useWide.ts'
 import { stampTitle } from '#web/ui/Plate.tsx'
@@ -13,16 +14,19 @@ export function Dangers({ view, onLine }: { view: EpisodeView; onLine: (line: st
   const cautions = useWide() ? [] : view.cautions
   if (hazards.length === 0 && cautions.length === 0) return null
   return (
-    <section aria-label="Hazards" className="border-oxide bg-next shrink-0 border-b border-l-4 px-3 py-1.5">
+    <section
+      aria-label={say('Hazards')}
+      className="border-oxide bg-next shrink-0 border-b border-l-4 px-3 py-1.5"
+    >
       {hazards.map((hazard, i) => (
         <p key={hazard.entry} className="flex flex-wrap items-baseline gap-x-3">
           <span>
-            <strong className="text-oxide">{hazard.barsPower ? 'Do not power:' : 'Hazard:'}</strong>{' '}
+            <strong className="text-oxide">{hazard.barsPower ? say('Do not power:') : say('Hazard:')}</strong>{' '}
             {hazard.words}
           </span>
           {open && (
             <button type="button" className="act min-h-7" onClick={() => onLine(`hazard clear ${i + 1} `)}>
-              Hazard removed
+              {say('Hazard removed')}
             </button>
           )}
         </p>

@@ -1,4 +1,5 @@
 /** A sum in place: how long a bleeding resistor takes with a supply capacitor. It judges nothing; a reading does. */
+import { say } from '#api/words/say.ts'
 import { useState } from 'react'
 import { parseQuantity } from '#core/quantity/quantity.ts'
 import { discharge, touchLimitVolts, voltsAfter } from '#core/work/discharge.ts'
@@ -20,41 +21,43 @@ export function DischargeSum() {
   if (!open)
     return (
       <Act className="min-h-7" onClick={() => setOpen(true)}>
-        Discharge sum
+        {say('Discharge sum')}
       </Act>
     )
   const [r, c, v] = [inBase(ohms, 'ohm'), inBase(farads, 'F'), inBase(volts, 'V')]
   const found = r === undefined || c === undefined || v === undefined ? 'not positive' : discharge(r, c, v)
   return (
     <fieldset className="bg-next border-hair my-2 border p-2">
-      <legend className="sr-only">Discharge sum, supply capacitors only</legend>
+      <legend className="sr-only">{say('Discharge sum, supply capacitors only')}</legend>
       <div className="grid grid-cols-3 gap-2">
-        <TextField label="Resistor" value={ohms} onChange={(e) => setOhms(e.target.value)} />
-        <TextField label="Capacitor" value={farads} onChange={(e) => setFarads(e.target.value)} />
-        <TextField label="Charged to" value={volts} onChange={(e) => setVolts(e.target.value)} />
+        <TextField label={say('Resistor')} value={ohms} onChange={(e) => setOhms(e.target.value)} />
+        <TextField label={say('Capacitor')} value={farads} onChange={(e) => setFarads(e.target.value)} />
+        <TextField label={say('Charged to')} value={volts} onChange={(e) => setVolts(e.target.value)} />
       </div>
       <p role="status" className="mt-2">
         {found === 'tube anode' ? (
           <strong className="text-oxide">
-            Not for a picture tube or other high voltage: no resistor sum serves there. It is discharged by
-            procedure, by an authorised person.
+            {say(
+              'Not for a picture tube or other high voltage: no resistor sum serves there. It is discharged by procedure, by an authorised person.',
+            )}
           </strong>
         ) : found === 'not positive' ? (
-          'Three values above zero, such as 2k2, 330 µF, 325 V.'
+          say('Three values above zero, such as 2k2, 330 µF, 325 V.')
         ) : (
           <>
-            <span className="num">{`${short(found.seconds)} s`}</span> to {touchLimitVolts} V d.c.;{' '}
-            <span className="num">{`${short(found.joules)} J`}</span> held;{' '}
-            <span className="num">{`${short(found.peakWatts)} W`}</span> in the resistor at first. After a
-            minute the sum says{' '}
+            <span className="num">{`${short(found.seconds)} s`}</span>{' '}
+            {say('to {touchLimitVolts} V d.c.;', { touchLimitVolts })}{' '}
+            <span className="num">{`${short(found.joules)} J`}</span> {say('held;')}{' '}
+            <span className="num">{`${short(found.peakWatts)} W`}</span>{' '}
+            {say('in the resistor at first. After a minute the sum says')}{' '}
             <span className="num">{`${short(voltsAfter(60, r ?? 1, c ?? 1, v ?? 0))} V`}</span>.
           </>
         )}
       </p>
       <p className="text-quiet text-13">
-        Supply capacitors only. The sum trusts the values and the joint of the clip: measure.
+        {say('Supply capacitors only. The sum trusts the values and the joint of the clip: measure.')}
       </p>
-      <Act onClick={() => setOpen(false)}>Close</Act>
+      <Act onClick={() => setOpen(false)}>{say('Close')}</Act>
     </fieldset>
   )
 }

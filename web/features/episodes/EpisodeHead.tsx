@@ -1,4 +1,5 @@
 /** The head of the working screen: which machine, how it stands, who is here; stopping and closing. */
+import { say } from '#api/words/say.ts'
 import type { ButtonHTMLAttributes } from 'react'
 import { statusTitle } from '#api/words/status.ts'
 import type { EpisodeView } from '#core/views/episode.ts'
@@ -42,21 +43,22 @@ export function EpisodeHead({
         ))}
       </ul>
       <span className="num text-13 ml-auto whitespace-nowrap max-lg:sr-only xl:ml-4">
-        {view.people.length ? `${view.people.join(', ')} here` : ''}
+        {view.people.length ? say('{people} here', { people: view.people.join(', ') }) : ''}
       </span>
       {!practice && (
         <HouseLink
           to={`/episodes/${view.episode.id}/print/sheet`}
           className="ml-3 font-bold whitespace-nowrap underline-offset-4 hover:underline max-md:hidden"
         >
-          Papers
+          {say('Papers')}
         </HouseLink>
       )}
       {!closed && !practice && (
         <>
-          <PlateButton onClick={onStop}>Stop for today</PlateButton>
+          <PlateButton onClick={onStop}>{say('Stop for today')}</PlateButton>
           <PlateButton onClick={onClose}>
-            Close{open > 1 && <span className="max-sm:sr-only">{` (${open} open points)`}</span>}
+            {say('Close')}
+            {open > 1 && <span className="max-sm:sr-only">{say(' ({open} open points)', { open })}</span>}
           </PlateButton>
         </>
       )}

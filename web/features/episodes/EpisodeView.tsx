@@ -1,4 +1,5 @@
 /** The working screen. The frame never scrolls: left what is off, centre the ruled sheet, right what stands in the way. */
+import { say } from '#api/words/say.ts'
 import { useEffect, useRef, useState, type RefObject } from 'react'
 import { useParams, useSearchParams } from 'react-router'
 import type { CheckName } from '#core/work/checks/index.ts'
@@ -61,17 +62,23 @@ function Working({ view, waiting }: { view: EpisodeView; waiting: readonly Waiti
       <SideSwitch view={view} side={side} onSide={setSide} />
       <div className="grid min-h-0 flex-1 grid-cols-[256px_minmax(0,1fr)_304px] max-lg:grid-cols-1">
         <aside
-          aria-label="Off, waiting, asked"
+          aria-label={say('Off, waiting, asked')}
           className={`overflow-auto ${side === 'left' ? '' : 'max-lg:hidden'}`}
           tabIndex={0}
         >
           <LeftSide view={view} onLine={onLine} onSort={(jot) => slips.show({ slip: 'sort', jot })} />
         </aside>
         <section
-          aria-label="Episode"
+          aria-label={say('Episode')}
           className={`border-hair flex min-h-0 flex-col border-x ${side ? 'max-lg:hidden' : ''}`}
         >
-          <h2 className="font-display text-18 bg-sheet px-3 pt-2.5 pb-1.5 font-semibold">{`Episode ${episode.number}, ${short(episode.opened)}: ${episode.title}`}</h2>
+          <h2 className="font-display text-18 bg-sheet px-3 pt-2.5 pb-1.5 font-semibold">
+            {say('Episode {number}, {opened}: {title}', {
+              number: episode.number,
+              opened: short(episode.opened),
+              title: episode.title,
+            })}
+          </h2>
           <Sheet view={view} waiting={waiting} />
           {slips.slip ? (
             <div className="bg-next border-verdigris max-h-[72%] shrink-0 overflow-auto border-t-[3px] px-3">
@@ -82,7 +89,7 @@ function Working({ view, waiting }: { view: EpisodeView; waiting: readonly Waiti
           )}
         </section>
         <aside
-          aria-label="Before you go on"
+          aria-label={say('Before you go on')}
           className={`overflow-auto ${side === 'right' ? '' : 'max-lg:hidden'}`}
           tabIndex={0}
         >
@@ -188,7 +195,9 @@ function SideSwitch({
           className="h-11 flex-1 px-3 font-bold"
           onClick={() => onSide(side === which ? undefined : which)}
         >
-          {which === 'left' ? `Off the machine ${view.tray.length}` : `Open points ${open}`}
+          {which === 'left'
+            ? say('Off the machine {tray}', { tray: view.tray.length })
+            : say('Open points {open}', { open })}
         </button>
       ))}
     </div>
@@ -215,9 +224,9 @@ function NextLine({
     return (
       <div className="bg-next border-hair max-h-[60%] shrink-0 overflow-auto border-t p-3">
         <p>
-          Closed. {episode.next && `Next: ${episode.next}.`}{' '}
+          {say('Closed. {next}', { next: episode.next && say('Next: {next}.', { next: episode.next }) })}{' '}
           <HouseLink className="act" to={`/machines/${view.machine}`}>
-            To the machine
+            {say('To the machine')}
           </HouseLink>
         </p>
         <WayInOffer view={view} />

@@ -1,4 +1,5 @@
 /** Many cells at once: choose how they are, draw over them; the slip writes the line, and the line is what is recorded. */
+import { say } from '#api/words/say.ts'
 import { useState } from 'react'
 import type { ComposerContext } from '#core/composer/context.ts'
 import type { Grid } from '#core/diagnosis/cells.ts'
@@ -51,27 +52,33 @@ export function GridSlip({
     ...[...marks].map(([cell, m]) => [cell, { ...m, stands: true }] as const),
   ])
   return (
-    <Slip title={`${fn}, one by one`} onClose={onClose}>
+    <Slip title={say('{fn}, one by one', { fn })} onClose={onClose}>
       <Brushes brush={brush} onBrush={setBrush} own={own} onOwn={setOwn} />
       <GridBoard name={fn} rows={grid} marks={shown} onMark={(cell) => mark([cell])} />
       <p className="num my-2" role="status">
-        {`${tally.pass} pass, ${tally.fail} fail, ${tally.stood ? `${tally.stood} carried over, ` : ''}${tally.untried} not tested; ${tally.of} in all`}
+        {say('{pass} pass, {fail} fail, {more}{untried} not tested; {of} in all', {
+          pass: tally.pass,
+          fail: tally.fail,
+          more: tally.stood ? say('{stood} carried over, ', { stood: tally.stood }) : '',
+          untried: tally.untried,
+          of: tally.of,
+        })}
       </p>
       <div className="flex flex-wrap items-center gap-3">
         <PlainButton
           disabled={marks.size === 0}
           onClick={() => onLine(`test ${fn} ${writeMarks(grid, [...marks.values()])}`)}
         >
-          Into the line
+          {say('Into the line')}
         </PlainButton>
         <PlainButton
           disabled={rest.length === 0 || said === '' || said === 'not tested'}
           onClick={() => mark(rest)}
         >
-          {`All the rest ${said || '…'}`}
+          {say('All the rest {said}', { said: said || '…' })}
         </PlainButton>
         <span className="text-quiet text-13">
-          Arrow keys move, space marks, Shift with an arrow marks on the way.
+          {say('Arrow keys move, space marks, Shift with an arrow marks on the way.')}
         </span>
       </div>
     </Slip>
@@ -91,7 +98,7 @@ function Brushes({
 }) {
   return (
     <fieldset className="mb-2 flex flex-wrap items-center gap-x-4 gap-y-1">
-      <legend className="text-13 text-quiet mb-1">Draw over the cells that are</legend>
+      <legend className="text-13 text-quiet mb-1">{say('Draw over the cells that are')}</legend>
       {ways.map((way) => (
         <label key={way} className="flex min-h-9 items-center gap-1.5">
           <input type="radio" name="brush" checked={brush === way} onChange={() => onBrush(way)} /> {way}
@@ -100,9 +107,9 @@ function Brushes({
       <label className="flex min-h-9 items-center gap-1.5">
         <input type="radio" name="brush" checked={brush === 'own'} onChange={() => onBrush('own')} />
         <input
-          aria-label="in your own words"
+          aria-label={say('in your own words')}
           className="field h-8 w-36"
-          placeholder="own words"
+          placeholder={say('own words')}
           value={own}
           onFocus={() => onBrush('own')}
           onChange={(e) => onOwn(e.target.value)}

@@ -1,4 +1,5 @@
 /** What stopped a line, and the way on: a PIN, keeping it as contested, bringing it back. */
+import { say } from '#api/words/say.ts'
 import { Act } from '#web/ui/Forms.tsx'
 import { PinStrip } from './PinStrip.tsx'
 import { WarrantStrip } from './WarrantStrip.tsx'
@@ -22,7 +23,7 @@ export function HaltStrip({
     <p className="text-oxide font-bold">
       {line !== undefined && <span className="num">{`“${line}”: `}</span>}
       {error} {keep && <Act onClick={keep}>{keepAs}</Act>}{' '}
-      {line !== undefined && <Act onClick={() => onBack(line)}>Bring it back</Act>}
+      {line !== undefined && <Act onClick={() => onBack(line)}>{say('Bring it back')}</Act>}
     </p>
   )
 }

@@ -1,4 +1,5 @@
 /** Jots: kept with nothing asked, listed at the left, sorted into entries that keep their time and pictures. */
+import { say } from '#api/words/say.ts'
 import type { Draft } from '#core/history/entry.ts'
 import { useState } from 'react'
 import { effectWords, problemWords } from '#api/words/composer.ts'
@@ -21,13 +22,13 @@ export function JotList({ view, onSort }: { view: EpisodeView; onSort: (jot: Jot
   if (view.jots.length === 0) return null
   return (
     <section>
-      <h2 className="headrule">To be sorted</h2>
+      <h2 className="headrule">{say('To be sorted')}</h2>
       <ul>
         {view.jots.map((jot) => (
           <li key={jot.entry} className="border-hair border-b py-1.5">
             <span className="num text-13 text-quiet block">{`${short(jot.happenedAt.latest)} ${clock(jot.happenedAt.latest)}`}</span>
             <span className="block break-words">{title(jot)}</span>
-            {view.episode.state !== 'closed' && <Act onClick={() => onSort(jot)}>Sort</Act>}
+            {view.episode.state !== 'closed' && <Act onClick={() => onSort(jot)}>{say('Sort')}</Act>}
           </li>
         ))}
       </ul>
@@ -68,12 +69,12 @@ export function SortSlip({ view, jot, onClose }: { view: EpisodeView; jot: JotRo
     ? parsed.effects.map((e) => effectWords(e, when).text).join(' ')
     : 'problem' in parsed
       ? problemWords(parsed.problem, zone)
-      : 'Looking it up …'
+      : say('Looking it up …')
   return (
-    <Slip title={`Sort: ${title(jot)}`} onClose={onClose}>
+    <Slip title={say('Sort: {title}', { title: title(jot) })} onClose={onClose}>
       <JotItself jot={jot} view={view} />
       {made.length > 0 && (
-        <ul aria-label="Written from it" className="mb-2">
+        <ul aria-label={say('Written from it')} className="mb-2">
           {made.map((text, i) => (
             <li key={i} className="num text-quiet">
               {text}
@@ -90,7 +91,7 @@ export function SortSlip({ view, jot, onClose }: { view: EpisodeView; jot: JotRo
       >
         <div className="flex-1">
           <TextField
-            label={made.length ? 'Another entry from it' : 'As an entry'}
+            label={made.length ? say('Another entry from it') : say('As an entry')}
             autoFocus
             autoComplete="off"
             value={line}
@@ -98,7 +99,7 @@ export function SortSlip({ view, jot, onClose }: { view: EpisodeView; jot: JotRo
           />
         </div>
         <PlainButton type="submit" disabled={!parsed.ok || busy}>
-          Write
+          {say('Write')}
         </PlainButton>
       </form>
       <p className="text-quiet my-2 min-h-5">{line.trim() ? says : ''}</p>
@@ -120,14 +121,18 @@ function JotItself({ jot, view }: { jot: JotRow; view: EpisodeView }) {
           controls
           className="mb-3 w-full"
           src={`/api/machines/${view.machine}/voices/${jot.entry}`}
-          aria-label="What was spoken"
+          aria-label={say('What was spoken')}
         />
       )}
       {jot.photos.length > 0 && (
         <ul className="mb-3 flex flex-wrap gap-2">
           {jot.photos.map((photo) => (
             <li key={photo} className="bg-photo">
-              <img src={photoSrc(view.machine, photo)} alt="Photograph of this quick note" className="h-40" />
+              <img
+                src={photoSrc(view.machine, photo)}
+                alt={say('Photograph of this quick note')}
+                className="h-40"
+              />
             </li>
           ))}
         </ul>
@@ -156,7 +161,7 @@ function JotEnds({
   return (
     <p className="flex gap-6">
       {made.length > 0 ? (
-        <Act onClick={onClose}>Close the note</Act>
+        <Act onClick={onClose}>{say('Close the note')}</Act>
       ) : (
         <>
           <Act
@@ -167,10 +172,10 @@ function JotEnds({
               )
             }
           >
-            Keep it as a note
+            {say('Keep it as a note')}
           </Act>
           <Act disabled={busy} onClick={() => void sort([]).then((written) => written && onClose())}>
-            Nothing to write
+            {say('Nothing to write')}
           </Act>
         </>
       )}

@@ -1,4 +1,5 @@
 /** What instrument is connected and how to take its reading; of a simulated one also what its probes touch. */
+import { say } from '#api/words/say.ts'
 import { useState } from 'react'
 import { meterUnits } from '#core/formats/scpi.ts'
 import { post, wordsOf } from '#web/app/http.ts'
@@ -12,9 +13,9 @@ export function MeterPanel({ meter, onTake }: { meter: Meter; onTake: () => void
     <div className="border-hair flex flex-wrap items-center gap-x-5 gap-y-1 border-b px-3 py-2">
       <span>
         <strong>{meter.name}</strong>{' '}
-        <span className="text-quiet">{`${meterKey} takes its reading into the line`}</span>
+        <span className="text-quiet">{say('{meterKey} takes its reading into the line', { meterKey })}</span>
       </span>
-      <PlainButton onClick={onTake}>Take its reading</PlainButton>
+      <PlainButton onClick={onTake}>{say('Take its reading')}</PlainButton>
       {meter.simulated && <Probes />}
     </div>
   )
@@ -38,7 +39,7 @@ function Probes() {
   return (
     <span className="flex flex-wrap items-center gap-2">
       <label htmlFor="probes" className="text-quiet">
-        Simulated: its probes touch
+        {say('Simulated: its probes touch')}
       </label>
       <input
         id="probes"
@@ -48,7 +49,7 @@ function Probes() {
         onChange={(e) => setValue(e.target.value)}
       />
       <select
-        aria-label="unit of the simulated input"
+        aria-label={say('unit of the simulated input')}
         className="field num h-9 w-20"
         value={unit}
         onChange={(e) => setUnit(e.target.value)}
@@ -57,7 +58,7 @@ function Probes() {
           <option key={u}>{u}</option>
         ))}
       </select>
-      <PlainButton onClick={() => void touch()}>Set</PlainButton>
+      <PlainButton onClick={() => void touch()}>{say('Set')}</PlainButton>
       {said && (
         <span role="status" className="text-quiet">
           {said}

@@ -1,4 +1,5 @@
 /** The known way in while nothing is off; the order of refitting, with the catch at its step, once something is. */
+import { say } from '#api/words/say.ts'
 import type { RefitStep } from '#core/work/refit.ts'
 import { useState } from 'react'
 import type { EpisodeView } from '#core/views/episode.ts'
@@ -19,7 +20,7 @@ export function Opening({ view, onLine }: { view: EpisodeView; onLine: (line: st
             className="act font-bold"
             onClick={() => setOpen(open === 'in' ? undefined : 'in')}
           >
-            Opening the case, {view.wayIn.length}
+            {say('Opening the case, {wayIn}', { wayIn: view.wayIn.length })}
           </button>
         )}
         {steps.length > 1 && (
@@ -29,7 +30,7 @@ export function Opening({ view, onLine }: { view: EpisodeView; onLine: (line: st
             className="act font-bold"
             onClick={() => setOpen(open === 'back' ? undefined : 'back')}
           >
-            Reassembly order
+            {say('Reassembly order')}
           </button>
         )}
       </h2>
@@ -61,7 +62,9 @@ function InSteps({
           </span>
           {step.heed && <span className="text-copper block font-bold">{step.heed}</span>}
           {mayWrite && step.count !== undefined && step.size && (
-            <Act onClick={() => onLine(`off ${step.what} ${step.count} ${step.size} `)}>Into the line</Act>
+            <Act onClick={() => onLine(`off ${step.what} ${step.count} ${step.size} `)}>
+              {say('Into the line')}
+            </Act>
           )}
         </li>
       ))}
@@ -84,7 +87,9 @@ function BackSteps({
     <>
       {circle.length > 0 && (
         <p className="text-copper py-1.5 font-bold">
-          The sheet asks for a circle: {[...circle, circle[0]].join(' before ')}. One of these must be wrong.
+          {say('The sheet asks for a circle: {x}. One of these must be wrong.', {
+            x: [...circle, circle[0]].join(' before '),
+          })}
         </p>
       )}
       <ol>
@@ -101,7 +106,7 @@ function BackSteps({
                 {h}
               </span>
             ))}
-            {mayWrite && <Act onClick={() => onLine(step.line)}>Into the line</Act>}
+            {mayWrite && <Act onClick={() => onLine(step.line)}>{say('Into the line')}</Act>}
           </li>
         ))}
       </ol>

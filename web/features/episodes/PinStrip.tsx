@@ -1,4 +1,5 @@
 /** Somebody else is signed in: the person who did it says so by PIN, and the line is written. */
+import { say } from '#api/words/say.ts'
 import { useState } from 'react'
 import { post, wordsOf } from '#web/app/http.ts'
 import { Act, PlainButton, Said } from '#web/ui/Forms.tsx'
@@ -35,7 +36,8 @@ export function PinStrip({
       }}
     >
       <label htmlFor="pin">
-        An act of authorised people. <strong>{name}</strong>, your PIN:
+        {say('An act of authorised people.')} <strong>{name}</strong>
+        {say(', your PIN:')}
       </label>
       <input
         id="pin"
@@ -48,9 +50,9 @@ export function PinStrip({
         onChange={(e) => setPin(e.target.value.replace(/\D/g, '').slice(0, 8))}
       />
       <PlainButton type="submit" disabled={pin.length < 4}>
-        Confirm
+        {say('Confirm')}
       </PlainButton>
-      <Act onClick={onKeep}>Without: keep it as contested</Act>
+      <Act onClick={onKeep}>{say('Without: keep it as contested')}</Act>
       <Said error={error} />
     </form>
   )

@@ -1,4 +1,5 @@
 /** What goes on paper, black on white: the episode's sheet, the tray, the label inside the case, the Do not power tag. */
+import { say } from '#api/words/say.ts'
 import { useQuery } from '@tanstack/react-query'
 import { Link, useParams } from 'react-router'
 import type { SheetAnswer } from '#api/entries.ts'
@@ -12,11 +13,11 @@ import { Code } from '#web/ui/Code.tsx'
 import { MainButton } from '#web/ui/Forms.tsx'
 
 const papers = {
-  sheet: 'Episode sheet',
-  tray: 'Tray sheet',
-  label: 'Label inside the case',
-  ribbon: 'Pull ribbons',
-  'do-not-power': 'Do not power tag',
+  sheet: say('Episode sheet'),
+  tray: say('Tray sheet'),
+  label: say('Label inside the case'),
+  ribbon: say('Pull ribbons'),
+  'do-not-power': say('Do not power tag'),
 } as const
 type Paper = keyof typeof papers
 
@@ -41,9 +42,9 @@ export function View() {
     <main className="mx-auto w-full max-w-5xl p-6">
       <div className="noprint mb-4 flex flex-wrap items-center gap-x-5 gap-y-2">
         <Link className="act" to={`/episodes/${id}`}>
-          Back to the episode
+          {say('Back to the episode')}
         </Link>
-        <nav aria-label="Papers" className="mr-auto flex flex-wrap gap-x-5">
+        <nav aria-label={say('Papers')} className="mr-auto flex flex-wrap gap-x-5">
           {(Object.keys(papers) as Paper[]).map((p) => (
             <Link
               key={p}
@@ -59,14 +60,14 @@ export function View() {
         {paper === 'sheet' && (
           <>
             <a className="act" href={`/api/episodes/${id}/sheet?as=csv`} download>
-              Table
+              {say('Table')}
             </a>
             <a className="act" href={`/api/episodes/${id}/sheet?as=md`} download>
-              Markdown
+              {say('Markdown')}
             </a>
           </>
         )}
-        <MainButton onClick={() => window.print()}>Print</MainButton>
+        <MainButton onClick={() => window.print()}>{say('Print')}</MainButton>
       </div>
       <article
         className="mx-auto max-w-3xl border border-black bg-white p-8 text-black"
@@ -117,7 +118,10 @@ function Head({ view, title }: { view: EpisodeView; title: string }) {
 function EpisodeSheet({ view, sheet }: { view: EpisodeView; sheet: SheetAnswer }) {
   return (
     <>
-      <Head view={view} title={`Episode ${view.episode.number}: ${view.episode.title}`} />
+      <Head
+        view={view}
+        title={say('Episode {number}: {title}', { number: view.episode.number, title: view.episode.title })}
+      />
       {sheet.sections.map((s) => (
         <section key={s.title} className="mb-4 break-inside-avoid">
           <h2 className="border-b border-black font-bold">{s.title}</h2>
@@ -139,15 +143,15 @@ function Tray({ view }: { view: EpisodeView }) {
   const nothing = view.tray.length + screws.length + view.context.connectionsOff.length === 0
   return (
     <>
-      <Head view={view} title="Off the machine" />
-      {nothing && <p>Nothing is recorded as off.</p>}
+      <Head view={view} title={say('Off the machine')} />
+      {nothing && <p>{say('Nothing is recorded as off.')}</p>}
       <table className="w-full text-left">
         <tbody>
           {view.tray.map((item) => (
             <tr key={item.id} className="border-b border-black align-top">
               <td className="py-1 pr-4 font-bold">{item.label}</td>
               <td className="py-1 pr-4">{item.where}</td>
-              <td className="py-1">from {item.from}</td>
+              <td className="py-1">{say('from {from}', { from: item.from })}</td>
             </tr>
           ))}
           {screws.map((f) => (
@@ -155,16 +159,16 @@ function Tray({ view }: { view: EpisodeView }) {
               <td className="py-1 pr-4 font-bold">
                 <span className="num">{f.off - f.on}</span> × <span className="num">{f.size}</span>
               </td>
-              <td className="py-1 pr-4">{list(f.cups) || 'no cup said'}</td>
+              <td className="py-1 pr-4">{list(f.cups) || say('no cup said')}</td>
               <td className="py-1">
-                of <span className="num">{f.off}</span> counted out
+                {say('of')} <span className="num">{f.off}</span> {say('counted out')}
               </td>
             </tr>
           ))}
           {view.context.connectionsOff.map((c) => (
             <tr key={c} className="border-b border-black">
               <td className="num py-1 pr-4 font-bold">{c}</td>
-              <td className="py-1 pr-4">unplugged</td>
+              <td className="py-1 pr-4">{say('unplugged')}</td>
               <td />
             </tr>
           ))}
@@ -180,8 +184,8 @@ function CaseLabel({ view, sheet }: { view: EpisodeView; sheet: SheetAnswer }) {
   const section = (title: string) => sheet.sections.find((s) => s.title === title)?.lines ?? []
   const lines = [
     ...section('Parts in'),
-    ...section('Left for later').map((l) => `Left: ${l}`),
-    ...section('Next').map((l) => `Next: ${l}`),
+    ...section('Left for later').map((l) => say('Left: {l}', { l })),
+    ...section('Next').map((l) => say('Next: {l}', { l })),
   ]
   return (
     <div className="text-13 mx-auto w-[90mm] border border-black p-[4mm] leading-snug">
@@ -190,14 +194,15 @@ function CaseLabel({ view, sheet }: { view: EpisodeView; sheet: SheetAnswer }) {
           <strong className="font-display text-15 block">{view.plate.name}</strong>
           <span className="num">{view.plate.number}</span>
           <span className="block">
-            Worked on <span className="num">{day(view.now)}</span>, episode {view.episode.number}
+            {say('Worked on')} <span className="num">{day(view.now)}</span>
+            {say(', episode {number}', { number: view.episode.number })}
           </span>
         </div>
         <Face machine={view.machine} plate={view.plate} px={56} className="shrink-0" />
         <Code text={view.plate.number} px={56} />
       </div>
       <ul>
-        {lines.length === 0 && <li>No part was put in during this episode.</li>}
+        {lines.length === 0 && <li>{say('No part was put in during this episode.')}</li>}
         {lines.slice(0, 8).map((line, i) => (
           <li key={i}>{line}</li>
         ))}
@@ -222,7 +227,8 @@ function Ribbons({ view }: { view: EpisodeView }) {
       if ((to.in.kind === 'machine' || to.in.kind === 'assembly') && to.position !== undefined)
         went.set(to.position, { label: view.labels[part] ?? 'a part', at: happenedAt.latest })
   }
-  if (went.size === 0) return <p>No part went into it in this episode, so there is no ribbon to lay.</p>
+  if (went.size === 0)
+    return <p>{say('No part went into it in this episode, so there is no ribbon to lay.')}</p>
   return (
     <ul className="space-y-3">
       {[...went].map(([position, { label, at }]) => (
@@ -230,7 +236,7 @@ function Ribbons({ view }: { view: EpisodeView }) {
           key={position}
           className="flex h-[12mm] w-[160mm] items-center gap-4 border border-black px-[3mm] break-inside-avoid"
         >
-          <strong className="border-r-2 border-black pr-3">pull here</strong>
+          <strong className="border-r-2 border-black pr-3">{say('pull here')}</strong>
           <span className="num font-bold">{position}</span>
           <span className="min-w-0 flex-1 truncate">{label}</span>
           <span className="num">{day(at)}</span>
@@ -249,7 +255,7 @@ function DoNotPower({ view }: { view: EpisodeView }) {
     <div className="mx-auto w-[120mm] border-[3mm] border-black p-[6mm] text-center">
       {barred ? (
         <>
-          <h1 className="font-display text-34 font-semibold">Do not power</h1>
+          <h1 className="font-display text-34 font-semibold">{say('Do not power')}</h1>
           <p className="text-18 my-3">
             {view.plate.name} <span className="num block">{view.plate.number}</span>
           </p>
@@ -261,15 +267,16 @@ function DoNotPower({ view }: { view: EpisodeView }) {
           <p>
             <span className="num">{day(view.now)}</span>, {me.name}
           </p>
-          <p className="mt-2">It comes off when the record says that this is over, and by whom.</p>
+          <p className="mt-2">{say('It comes off when the record says that this is over, and by whom.')}</p>
           <div className="mt-4 flex justify-center">
             <Code text={view.plate.number} px={96} />
           </div>
         </>
       ) : (
         <p className="text-18">
-          No hazard bars power on the record of this machine. This tag is for machines that have one: write
-          “hazard” and what it is.
+          {say(
+            'No hazard bars power on the record of this machine. This tag is for machines that have one: write “hazard” and what it is.',
+          )}
         </p>
       )}
     </div>

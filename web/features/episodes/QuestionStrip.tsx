@@ -1,4 +1,5 @@
 /** The one question that an entry may leave: a word answers it, *later* puts it with what is to be said later. */
+import { say } from '#api/words/say.ts'
 import { useState } from 'react'
 import { questionWords } from '#api/words/composer.ts'
 import type { EntryId } from '#core/ids.ts'
@@ -36,9 +37,9 @@ export function QuestionStrip({
   const question = questionOf(asked.body)
   if (!question) return null
   const { ask, example } = questionWords(question)
-  const say = async () => {
+  const answer = async () => {
     const body = answered(asked.body, words)
-    if (!body) return setError(`Write it like this: ${example}`)
+    if (!body) return setError(say('Write it like this: {example}', { example }))
     const { id, happenedAt, basis, doneBy, episode, latestAmendments = [] } = asked
     const made = await send([
       {
@@ -62,7 +63,7 @@ export function QuestionStrip({
       }}
       onSubmit={(event) => {
         event.preventDefault()
-        void say()
+        void answer()
       }}
     >
       <label className="font-bold" htmlFor={`ask-${asked.id}`}>
@@ -77,7 +78,7 @@ export function QuestionStrip({
         onChange={(e) => setWords(e.target.value)}
       />
       <PlainButton type="submit" disabled={busy || words.trim() === ''}>
-        Answer
+        {say('Answer')}
       </PlainButton>
       <Act onClick={onLater}>{laterWords}</Act>
       <Said error={error} />

@@ -1,4 +1,5 @@
 /** An episode that was left: where things lie, and going on with it. */
+import { say } from '#api/words/say.ts'
 import { coverageSentence } from '#api/words/status.ts'
 import type { EpisodeView } from '#core/views/episode.ts'
 import { useDrafts, useWrite, useDates, useSigned } from '#web/app/session.tsx'
@@ -49,9 +50,9 @@ export function Resume({ view }: { view: EpisodeView }) {
     ['Next', episode.next || 'not said'],
   ]
   return (
-    <section aria-label="Coming back" className="bg-next border-verdigris border-t-[3px] p-4">
+    <section aria-label={say('Coming back')} className="bg-next border-verdigris border-t-[3px] p-4">
       <h3 className="font-display text-18 mb-2 font-semibold">
-        Stopped {short(view.rows.at(-1)?.happenedAt.latest ?? episode.opened)}
+        {say('Stopped {latest}', { latest: short(view.rows.at(-1)?.happenedAt.latest ?? episode.opened) })}
       </h3>
       <dl className="mb-3 grid grid-cols-[6rem_1fr] gap-y-1">
         {lines.map(([name, text]) => (
@@ -81,7 +82,7 @@ export function Resume({ view }: { view: EpisodeView }) {
           )
         }
       >
-        Go on
+        {say('Go on')}
       </button>
     </section>
   )

@@ -1,4 +1,5 @@
 /** Under the line: what it will do, what is missing in it, and what the word being typed could become. */
+import { say } from '#api/words/say.ts'
 import { effectWords, problemWords } from '#api/words/composer.ts'
 import { useDates } from '#web/app/session.tsx'
 import type { Composing } from './useComposer.ts'
@@ -12,7 +13,7 @@ export function Says({ line, composing: { parsed, looking } }: { line: string; c
         {parsed.entries[0]?.happenedAt &&
           !parsed.entries[0].amends &&
           !parsed.effects.some((e) => e.does === 'at') && (
-            <span className="text-quiet">At the time given. </span>
+            <span className="text-quiet">{say('At the time given.')} </span>
           )}
         {parsed.effects.map((e, i) => {
           const words = effectWords(e, when)
@@ -23,16 +24,16 @@ export function Says({ line, composing: { parsed, looking } }: { line: string; c
           )
         })}
         <span className="text-quiet">
-          {parsed.entries.length > 0 ? 'Enter writes it, Esc clears.' : 'Esc clears.'}
+          {parsed.entries.length > 0 ? say('Enter writes it, Esc clears.') : say('Esc clears.')}
         </span>
       </p>
     )
-  if (looking) return <p className="text-quiet">Looking it up …</p>
+  if (looking) return <p className="text-quiet">{say('Looking it up …')}</p>
   if (line.trim() === '' || !('problem' in parsed)) return null
   return (
     <p className="text-quiet">
       {problemWords(parsed.problem, zone)}
-      {parsed.problem.why === 'unknown verb' && ' Enter keeps it as it is, to be sorted later.'}
+      {parsed.problem.why === 'unknown verb' && say(' Enter keeps it as it is, to be sorted later.')}
     </p>
   )
 }
@@ -41,7 +42,7 @@ export function Says({ line, composing: { parsed, looking } }: { line: string; c
 export function Examples({ lines, onTake }: { lines: readonly string[]; onTake: (line: string) => void }) {
   return (
     <div>
-      <p>Write what happened in your own words. For example, with the names of this machine:</p>
+      <p>{say('Write what happened in your own words. For example, with the names of this machine:')}</p>
       <ul className="mt-0.5 grid gap-x-6 md:grid-cols-2">
         {lines.map((line) => (
           <li key={line}>
@@ -56,8 +57,9 @@ export function Examples({ lines, onTake }: { lines: readonly string[]; onTake: 
         ))}
       </ul>
       <p className="text-quiet text-13">
-        Several things may stand in one line. What is not understood is kept as you wrote it. A line with a
-        question mark asks the record.
+        {say(
+          'Several things may stand in one line. What is not understood is kept as you wrote it. A line with a question mark asks the record.',
+        )}
       </p>
     </div>
   )
@@ -81,7 +83,7 @@ export function Completions({
 }) {
   return (
     <ul
-      {...combobox.getMenuProps({ 'aria-label': 'Completions' })}
+      {...combobox.getMenuProps({ 'aria-label': say('Completions') })}
       className={shown.length > 0 ? 'mt-0.5 flex flex-wrap gap-x-4' : undefined}
     >
       {shown.map((c, index) => (
@@ -91,7 +93,7 @@ export function Completions({
           className={`num text-13 cursor-pointer ${combobox.highlightedIndex === index ? 'text-ink border-verdigris border-b-2' : 'text-quiet'}`}
         >
           {wordsFrom(c, line)}
-          {index === 0 && <span className="text-quiet font-normal"> Tab</span>}
+          {index === 0 && <span className="text-quiet font-normal"> {say('Tab')}</span>}
         </li>
       ))}
     </ul>

@@ -1,4 +1,5 @@
 /** The ruled sheet: time · who · what · result, oldest above, and in the margin a bracket from test to test. */
+import { say } from '#api/words/say.ts'
 import { useEffect, useLayoutEffect, useRef, useState, type RefObject } from 'react'
 import { bracketWords } from '#api/words/conclusions.ts'
 import { useQuery } from '@tanstack/react-query'
@@ -85,7 +86,7 @@ export function Sheet({ view, waiting }: { view: EpisodeView; waiting: readonly 
       tabIndex={0}
       role="log"
       aria-live="off"
-      aria-label="The log of this episode"
+      aria-label={say('The log of this episode')}
     >
       <div
         className={`relative grid gap-x-2 max-md:grid-cols-1 ${view.brackets.length > 0 ? 'grid-cols-[minmax(0,1fr)_188px]' : ''}`}
@@ -120,7 +121,7 @@ export function Sheet({ view, waiting }: { view: EpisodeView; waiting: readonly 
             >
               <span className="num text-quiet">{clock(draft.happenedAt.latest)}</span>
               <span>
-                {words(draft.body).what} <span className="text-quiet">{refused ?? 'not sent yet'}</span>
+                {words(draft.body).what} <span className="text-quiet">{refused ?? say('not sent yet')}</span>
               </span>
             </li>
           ))}
@@ -143,7 +144,7 @@ function Brackets({
 }) {
   const { when } = useDates()
   return (
-    <ul ref={margin} aria-label="Conclusions" className="relative max-md:mt-4">
+    <ul ref={margin} aria-label={say('Conclusions')} className="relative max-md:mt-4">
       {view.brackets.map((bracket, i) => {
         const at = placed[i] ?? { top: 0, bottom: 0, lane: 0, textTop: 0 }
         const said = bracketWords(bracket, when)
@@ -219,9 +220,9 @@ function Restate({ row, view, onClose }: { row: LogRow; view: EpisodeView; onClo
   const says = parsed.ok
     ? entry
       ? parsed.effects.map((e) => effectWords(e, when).text).join(' ')
-      : 'A correction stays of the same kind. Take the entry back and write another one.'
+      : say('A correction stays of the same kind. Take the entry back and write another one.')
     : 'problem' in parsed
       ? problemWords(parsed.problem, zone)
-      : 'Looking it up …'
+      : say('Looking it up …')
   return <AmendSlip row={row} onClose={onClose} restating={{ line, setLine, body: entry?.body, says }} />
 }

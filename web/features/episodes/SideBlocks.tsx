@@ -1,4 +1,5 @@
 /** What stands at the left of the log: what is off the machine, what waits, what was asked, what was last proved. */
+import { say } from '#api/words/say.ts'
 import type { EpisodeView } from '#core/views/episode.ts'
 import { list } from '#api/words/lists.ts'
 import { Act } from '#web/ui/Forms.tsx'
@@ -27,14 +28,14 @@ export function OffTheMachine({
 }) {
   return (
     <section>
-      <h2 className="headrule">Off the machine</h2>
-      {nothing && <p className="text-quiet py-1.5">Nothing is recorded as off.</p>}
+      <h2 className="headrule">{say('Off the machine')}</h2>
+      {nothing && <p className="text-quiet py-1.5">{say('Nothing is recorded as off.')}</p>}
       <ul>
         {view.tray.map((item) => (
           <li key={item.id} className="border-hair border-b py-1.5">
             <span className="block font-bold break-words">{item.label}</span>
             <span className="text-quiet text-13">
-              {item.where}, from {item.from}
+              {say('{where}, from {from}', { where: item.where, from: item.from })}
             </span>
           </li>
         ))}
@@ -44,20 +45,20 @@ export function OffTheMachine({
             <span>
               <span className="num">{f.size}</span>
               <span className="text-quiet text-13 block">
-                {f.off > f.on ? list(f.cups) || 'no cup said' : 'more on than off'}
+                {f.off > f.on ? list(f.cups) || say('no cup said') : say('more on than off')}
               </span>
             </span>
           </li>
         ))}
         {view.context.connectionsOff.map((c) => (
           <li key={c} className="border-hair border-b py-1.5">
-            <span className="num">{c}</span> <span className="text-quiet">unplugged</span>
+            <span className="num">{c}</span> <span className="text-quiet">{say('unplugged')}</span>
           </li>
         ))}
       </ul>
       {view.tray.length > 0 && view.episode.state !== 'closed' && (
         <Act className="pt-1.5" onClick={() => onLine('back all')}>
-          Put all back
+          {say('Put all back')}
         </Act>
       )}
     </section>
@@ -79,25 +80,27 @@ export function Waiting({
     <>
       {view.waits.length > 0 && (
         <section>
-          <h2 className="headrule">Waiting</h2>
+          <h2 className="headrule">{say('Waiting')}</h2>
           <ul>
             {view.waits.map((w, i) => {
               const next = nextRing(w, now)
               return (
                 <li key={w.entry} className="py-1.5">
                   <span className={`num text-24 block ${next ? '' : 'text-copper font-bold'}`}>
-                    {next ? leftWords(next, now) : 'over'}
+                    {next ? leftWords(next, now) : say('over')}
                   </span>
                   {w.what}
                   {w.everyMinutes !== undefined && (
-                    <span className="text-quiet">, every {durationWords(w.everyMinutes)}</span>
+                    <span className="text-quiet">
+                      {say(', every {everyMinutes}', { everyMinutes: durationWords(w.everyMinutes) })}
+                    </span>
                   )}
                   {view.episode.state !== 'closed' && (
                     <Act
                       className="block"
                       onClick={() => onLine(soaks(w.entry) ? 'soak held' : `over ${i + 1} `)}
                     >
-                      {soaks(w.entry) ? 'It held' : 'Wait ended'}
+                      {soaks(w.entry) ? say('It held') : say('Wait ended')}
                     </Act>
                   )}
                 </li>
@@ -113,8 +116,8 @@ export function Waiting({
 export function Unanswered({ view, onLine }: { view: EpisodeView; onLine: (line: string) => void }) {
   return (
     <section>
-      <h2 className="headrule">Asked, unanswered</h2>
-      {view.questions.length === 0 && <p className="text-quiet py-1.5">No open question.</p>}
+      <h2 className="headrule">{say('Asked, unanswered')}</h2>
+      {view.questions.length === 0 && <p className="text-quiet py-1.5">{say('No open question.')}</p>}
       <ol>
         {view.questions.map((q, i) => (
           <li key={q.entry} className="border-hair flex gap-2 border-b py-1.5">
@@ -122,7 +125,7 @@ export function Unanswered({ view, onLine }: { view: EpisodeView; onLine: (line:
               type="button"
               className="num text-quiet hover:text-ink"
               onClick={() => onLine(`answer ${i + 1} `)}
-              aria-label={`Answer question ${i + 1}`}
+              aria-label={say('Answer question {i}', { i: i + 1 })}
             >
               {i + 1}
             </button>
@@ -138,15 +141,18 @@ export function LastProved({ view }: { view: EpisodeView }) {
   const { zone } = useDates()
   return (
     <section>
-      <h2 className="headrule">Last proved</h2>
+      <h2 className="headrule">{say('Last proved')}</h2>
       <p className="py-1.5">
         {view.lastProof
-          ? `${coverageSentence(view.lastProof.coverage)}; oldest proof ${dayWords(view.lastProof.at, zone)}.`
-          : 'No valid test yet.'}
+          ? say('{coverageSentence}; oldest proof {at}.', {
+              coverageSentence: coverageSentence(view.lastProof.coverage),
+              at: dayWords(view.lastProof.at, zone),
+            })
+          : say('No valid test yet.')}
       </p>
       {view.before?.next && (
         <p className="text-quiet">
-          Episode {view.before.number} handed on: {view.before.next}
+          {say('Episode {number} handed on: {next}', { number: view.before.number, next: view.before.next })}
         </p>
       )}
     </section>

@@ -1,4 +1,5 @@
 /** Left: what is off, what waits, what was asked, what was proved last. Right: what stands in the way. */
+import { say } from '#api/words/say.ts'
 import { OffTheMachine, Waiting, Unanswered, LastProved } from './SideBlocks.tsx'
 import { useEffect, useState } from 'react'
 import { checkCount, checkTitles, precautionTitle, ruleWords } from '#api/words/checks.ts'
@@ -57,7 +58,7 @@ export function LeftSide({
         <Sums />
       ) : (
         <Act className="min-h-7" onClick={() => setSums(true)}>
-          Sums: heat, divider, transformer, memory, price
+          {say('Sums: heat, divider, transformer, memory, price')}
         </Act>
       )}
     </div>
@@ -74,7 +75,7 @@ function Unsaid({ view }: { view: EpisodeView }) {
   if (rows.length === 0) return null
   return (
     <section>
-      <h2 className="headrule">To be said later</h2>
+      <h2 className="headrule">{say('To be said later')}</h2>
       <ul>
         {rows.map((row) => {
           const question = questionOf(row.body)
@@ -85,7 +86,7 @@ function Unsaid({ view }: { view: EpisodeView }) {
                   asked={row}
                   onAnswered={() => setOpen(undefined)}
                   onLater={() => setOpen(undefined)}
-                  laterWords="Not now"
+                  laterWords={say('Not now')}
                 />
               ) : (
                 <Act onClick={() => setOpen(row.id)}>{question ? questionWords(question).ask : ''}</Act>
@@ -117,9 +118,9 @@ export function RightSide({
   const wide = useWide()
   return (
     <div className="p-3">
-      <h2 className="headrule">Before you go on</h2>
+      <h2 className="headrule">{say('Before you go on')}</h2>
       {wide && view.cautions.length > 0 && (
-        <section aria-label="Cautions" className="border-oxide mt-2 border-l-4 pl-3">
+        <section aria-label={say('Cautions')} className="border-oxide mt-2 border-l-4 pl-3">
           {view.cautions.map(({ hazard, authorised }) => (
             <p key={hazard.kind} className="mb-2">
               <strong className="text-oxide block">{stampTitle(hazard.kind)}</strong>
@@ -127,14 +128,14 @@ export function RightSide({
               {hazard.needs && (
                 <span className="text-quiet">
                   {authorised.length
-                    ? `Authorised: ${list(authorised)}.`
-                    : 'No person of the collection is authorised for it.'}
+                    ? say('Authorised: {authorised}.', { authorised: list(authorised) })
+                    : say('No person of the collection is authorised for it.')}
                 </span>
               )}
             </p>
           ))}
           <p className="text-quiet text-13 mb-1">
-            Follow the local electrical code; if in doubt, leave it to a licensed person.
+            {say('Follow the local electrical code; if in doubt, leave it to a licensed person.')}
           </p>
         </section>
       )}
@@ -210,15 +211,15 @@ function CheckBody({
             <span className="text-quiet block">{words.satisfy}</span>
             {view.episode.state !== 'closed' && (rule.is === 'not met' || rule.is === 'not known') && (
               <span className="flex flex-wrap gap-x-4 [&>button]:min-h-7">
-                {line && <Act onClick={() => onLine(line)}>Into the line</Act>}
+                {line && <Act onClick={() => onLine(line)}>{say('Into the line')}</Act>}
                 {rule.done.map((what) => (
                   <Act key={what} onClick={() => onLine(`done ${what} `)}>
-                    {rule.done.length === 1 ? 'Done' : precautionTitle(what)}
+                    {rule.done.length === 1 ? say('Done') : precautionTitle(what)}
                   </Act>
                 ))}
                 {rule.is === 'not met' && rule.rule !== 'next step handed on' && (
                   <Act onClick={() => onOverride(check, rule.rule)}>
-                    {rule.rule === 'tested before work' ? 'Say why not' : 'Override'}
+                    {rule.rule === 'tested before work' ? say('Say why not') : say('Override')}
                   </Act>
                 )}
               </span>
@@ -228,7 +229,12 @@ function CheckBody({
         )
       })}
       {met.length > 0 && (
-        <p className="text-quiet border-hair border-l-4 pl-3">{`${met.length} met: ${met.map((r) => ruleTitle(r.rule).toLowerCase()).join(', ')}`}</p>
+        <p className="text-quiet border-hair border-l-4 pl-3">
+          {say('{met} met: {met2}', {
+            met: met.length,
+            met2: met.map((r) => ruleTitle(r.rule).toLowerCase()).join(', '),
+          })}
+        </p>
       )}
     </div>
   )

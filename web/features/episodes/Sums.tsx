@@ -1,4 +1,5 @@
 /** Sums at the bench: chosen by name, reckoned as one types. They judge nothing; a reading does. */
+import { say } from '#api/words/say.ts'
 import { useState } from 'react'
 import {
   divider,
@@ -21,59 +22,61 @@ interface Sum {
 const at = (values: readonly string[], i: number) => values[i] ?? ''
 const sums: readonly Sum[] = [
   {
-    name: 'Heat of a regulator',
+    name: say('Heat of a regulator'),
     fields: [
-      { key: 'in', label: 'In', usual: '12 V' },
-      { key: 'out', label: 'Out', usual: '5 V' },
-      { key: 'current', label: 'Current', usual: '1 A' },
+      { key: 'in', label: say('In'), usual: '12 V' },
+      { key: 'out', label: say('Out'), usual: '5 V' },
+      { key: 'current', label: say('Current'), usual: '1 A' },
     ],
     reckon: (v) => regulatorHeat(at(v, 0), at(v, 1), at(v, 2)),
-    says: 'A linear one turns it into heat; a switching one does not.',
+    says: say('A linear one turns it into heat; a switching one does not.'),
   },
   {
     name: 'Divider',
     fields: [
-      { key: 'in', label: 'In', usual: '12 V' },
-      { key: 'upper', label: 'Upper', usual: '4k7' },
-      { key: 'lower', label: 'Lower', usual: '2k2' },
+      { key: 'in', label: say('In'), usual: '12 V' },
+      { key: 'upper', label: say('Upper'), usual: '4k7' },
+      { key: 'lower', label: say('Lower'), usual: '2k2' },
     ],
     reckon: (v) => divider(at(v, 0), at(v, 1), at(v, 2)),
-    says: 'Unloaded: what draws current there lowers it.',
+    says: say('Unloaded: what draws current there lowers it.'),
   },
   {
     name: 'Transformer',
     fields: [
-      { key: 'plate', label: 'Plate asks', usual: '90 VA' },
-      { key: 'volts', label: 'Volts', usual: '110 V' },
+      { key: 'plate', label: say('Plate asks'), usual: '90 VA' },
+      { key: 'volts', label: say('Volts'), usual: '110 V' },
     ],
     reckon: (v) => transformer(at(v, 0), at(v, 1)),
-    says: 'A quarter more than the plate. An autotransformer does not isolate; 60 Hz iron runs hot on 50 Hz.',
+    says: say(
+      'A quarter more than the plate. An autotransformer does not isolate; 60 Hz iron runs hot on 50 Hz.',
+    ),
   },
   {
-    name: 'Memory by chips',
+    name: say('Memory by chips'),
     fields: [
-      { key: 'chips', label: 'Chips', usual: '8' },
-      { key: 'organised', label: 'Each', usual: '16K x 1' },
+      { key: 'chips', label: say('Chips'), usual: '8' },
+      { key: 'organised', label: say('Each'), usual: '16K x 1' },
     ],
     reckon: (v) => memory(at(v, 0), at(v, 1)),
-    says: 'Parity chips count as chips: leave them out for what the machine shows.',
+    says: say('Parity chips count as chips: leave them out for what the machine shows.'),
   },
   {
-    name: 'Price of each',
+    name: say('Price of each'),
     fields: [
-      { key: 'amount', label: 'For all', usual: '91.00' },
-      { key: 'currency', label: 'Currency', usual: 'EUR' },
-      { key: 'units', label: 'Units', usual: '14' },
+      { key: 'amount', label: say('For all'), usual: '91.00' },
+      { key: 'currency', label: say('Currency'), usual: 'EUR' },
+      { key: 'units', label: say('Units'), usual: '14' },
     ],
     reckon: (v) => each(at(v, 0), at(v, 1), at(v, 2)),
-    says: 'In its own currency; sums never mix two.',
+    says: say('In its own currency; sums never mix two.'),
   },
 ]
 
 const heedWords: Readonly<Record<NonNullable<SumAnswer['heed']>, string>> = {
-  'heat sink': 'It wants a heat sink.',
-  'too little headroom': 'Less than about 2 V of headroom: a linear one drops out.',
-  remainder: 'It does not come out even.',
+  'heat sink': say('It wants a heat sink.'),
+  'too little headroom': say('Less than about 2 V of headroom: a linear one drops out.'),
+  remainder: say('It does not come out even.'),
 }
 
 export function Sums() {
@@ -81,10 +84,10 @@ export function Sums() {
   const sum = sums[chosen] ?? sums[0]
   if (!sum) return null
   return (
-    <section aria-label="Sums" className="pb-3">
-      <h2 className="headrule">Sums</h2>
+    <section aria-label={say('Sums')} className="pb-3">
+      <h2 className="headrule">{say('Sums')}</h2>
       <label className="block py-1.5">
-        <span className="sr-only">Which sum</span>
+        <span className="sr-only">{say('Which sum')}</span>
         <select
           className="field h-9 w-full"
           value={chosen}
@@ -127,11 +130,14 @@ function Fields({ sum }: { sum: Sum }) {
             {result.heed && <span className="text-copper block">{heedWords[result.heed]}</span>}
           </>
         ) : (
-          `“${wrong?.label ?? result.wrong}” cannot be read, for example ${wrong?.usual ?? ''}.`
+          say('“{label}” cannot be read, for example {usual}.', {
+            label: wrong?.label ?? result.wrong,
+            usual: wrong?.usual ?? '',
+          })
         )}
       </p>
       <p className="text-quiet text-13">{sum.says}</p>
-      <Act onClick={() => setValues(sum.fields.map((f) => f.usual))}>The example again</Act>
+      <Act onClick={() => setValues(sum.fields.map((f) => f.usual))}>{say('The example again')}</Act>
     </>
   )
 }

@@ -1,4 +1,5 @@
 /** What the sorting of a jot may teach: the words that nothing knew, each taken by one tap. */
+import { say } from '#api/words/say.ts'
 import { useQueryClient } from '@tanstack/react-query'
 import { useMemo, useState } from 'react'
 import { readingScene } from '#core/composer/freely/scene.ts'
@@ -51,21 +52,22 @@ export function TeachWords({
     })
   if (offers.length === 0) return null
   return (
-    <section aria-label="Words to teach" className="border-hair my-3 border-t pt-3">
-      <p className="text-quiet">Shall lines be read so from now on?</p>
+    <section aria-label={say('Words to teach')} className="border-hair my-3 border-t pt-3">
+      <p className="text-quiet">{say('Shall lines be read so from now on?')}</p>
       <ul>
         {offers.map((offer) => (
           <li key={offer.word} className="flex items-baseline justify-between gap-4 py-1">
             <span>
-              “<strong>{offer.word}</strong>” means {offer.as === 'verb' ? 'to ' : ''}
+              “<strong>{offer.word}</strong>
+              {say('” means {more}', { more: offer.as === 'verb' ? say('to ') : '' })}
               <strong>{offer.means}</strong>
             </span>
             {taken.includes(offer.word) ? (
               <span role="status" className="text-quiet">
-                Taught. The list stands under Types.
+                {say('Taught. The list stands under Types.')}
               </span>
             ) : (
-              <Act onClick={() => void teach(offer)}>Teach “{offer.word}”</Act>
+              <Act onClick={() => void teach(offer)}>{say('Teach “{word}”', { word: offer.word })}</Act>
             )}
           </li>
         ))}

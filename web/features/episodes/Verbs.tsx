@@ -1,4 +1,5 @@
 /** The eight verbs: everything by two taps. A tap fills the line, so it teaches typing. */
+import { say } from '#api/words/say.ts'
 import { useSource } from '#web/app/source.tsx'
 import { useRef, useState, type RefObject } from 'react'
 import type { MachineId } from '#core/ids.ts'
@@ -68,8 +69,8 @@ export function Verbs({
       {refused.map((u) => (
         <p key={u.key} className="flex items-center gap-4 px-2">
           <Said error={`${u.file.name}: ${u.error ?? ''}`} />
-          <Act onClick={() => photos.again(u)}>Try again</Act>
-          <Act onClick={() => photos.drop(u)}>Discard</Act>
+          <Act onClick={() => photos.again(u)}>{say('Try again')}</Act>
+          <Act onClick={() => photos.drop(u)}>{say('Discard')}</Act>
         </p>
       ))}
       <input
@@ -79,7 +80,7 @@ export function Verbs({
         multiple
         className="sr-only"
         tabIndex={-1}
-        aria-label="Photograph"
+        aria-label={say('Photograph')}
         onChange={(event) => {
           photos.add([...(event.target.files ?? [])])
           event.target.value = ''
@@ -113,7 +114,7 @@ function Choices({
     <div
       className="bg-next border-line absolute inset-x-0 bottom-full max-h-72 overflow-auto border-t"
       role="group"
-      aria-label={`${open}: what`}
+      aria-label={say('{open}: what', { open })}
       onKeyDown={(e) => e.key === 'Escape' && onOpen(undefined)}
     >
       {open === 'Read' && !practice && (
@@ -126,7 +127,7 @@ function Choices({
         />
       )}
       {choices.length === 0 && (
-        <p className="text-quiet p-3">Nothing to choose from. Type it into the line.</p>
+        <p className="text-quiet p-3">{say('Nothing to choose from. Type it into the line.')}</p>
       )}
       <ul className="grid grid-cols-3 max-md:grid-cols-2">
         {choices.map((c) => (

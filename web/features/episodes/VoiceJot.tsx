@@ -1,4 +1,5 @@
 /** Hold, speak, let go: a voice note is kept as a jot. With the keyboard: Enter begins and ends it. */
+import { say } from '#api/words/say.ts'
 import { useRef, useState } from 'react'
 import { voiceMimes } from '#core/history/bodies/jot.ts'
 import type { MachineId } from '#core/ids.ts'
@@ -7,7 +8,9 @@ import { wordsOf } from '#web/app/http.ts'
 import { useDrafts, useWrite } from '#web/app/session.tsx'
 import { sha256Of } from '#web/ui/hash.ts'
 
-const noMicrophone = 'This browser gives no microphone here. Write a sentence instead, and tap Quick note.'
+const noMicrophone = say(
+  'This browser gives no microphone here. Write a sentence instead, and tap Quick note.',
+)
 
 /** Writes what was spoken as a quick note; kept on the device until it can be sent. */
 function useKeptVoice(machine: MachineId, episode: string, onSaid: (words: string | undefined) => void) {
@@ -83,7 +86,7 @@ export function VoiceJot({
       type="button"
       aria-pressed={on}
       className={`min-h-9 px-2 font-bold select-none ${on ? 'bg-verdigris text-on-verdigris rounded-sm' : 'act'}`}
-      title="Hold down and speak; it is kept as a quick note"
+      title={say('Hold down and speak; it is kept as a quick note')}
       onPointerDown={(event) => {
         event.currentTarget.setPointerCapture(event.pointerId)
         void begin()
@@ -98,7 +101,7 @@ export function VoiceJot({
         else void begin()
       }}
     >
-      {on ? 'Listening' : 'Speak'}
+      {on ? say('Listening') : say('Speak')}
     </button>
   )
 }

@@ -1,4 +1,5 @@
 /** An act of authorised people by somebody who is not one: under the eye of one who is, by PIN, or for a reason that the line keeps. */
+import { say } from '#api/words/say.ts'
 import { useState } from 'react'
 import type { Warrant } from '#core/history/entry.ts'
 import type { PartyId } from '#core/ids.ts'
@@ -64,7 +65,7 @@ function UnderSomebody({
 }) {
   return (
     <form
-      aria-label="Under the eye of somebody who is"
+      aria-label={say('Under the eye of somebody who is')}
       className="flex flex-wrap items-center gap-3"
       onSubmit={(event) => {
         event.preventDefault()
@@ -72,7 +73,7 @@ function UnderSomebody({
       }}
     >
       <label>
-        Under the eye of{' '}
+        {say('Under the eye of')}{' '}
         <select className="field h-9" value={under} onChange={(e) => onUnder(e.target.value)}>
           {people.map((p) => (
             <option key={p.party} value={p.party}>
@@ -82,7 +83,7 @@ function UnderSomebody({
         </select>
       </label>
       <label>
-        PIN{' '}
+        {say('PIN')}{' '}
         <input
           type="password"
           inputMode="numeric"
@@ -93,7 +94,7 @@ function UnderSomebody({
         />
       </label>
       <PlainButton type="submit" disabled={pin.length < 4}>
-        Confirm, and write it
+        {say('Confirm, and write it')}
       </PlainButton>
     </form>
   )
@@ -110,7 +111,7 @@ function ForAReason({
 }) {
   return (
     <form
-      aria-label="Or for a reason"
+      aria-label={say('Or for a reason')}
       className="flex flex-wrap items-center gap-3"
       onSubmit={(event) => {
         event.preventDefault()
@@ -118,7 +119,7 @@ function ForAReason({
       }}
     >
       <label className="flex flex-1 items-center gap-2">
-        Or why all the same
+        {say('Or why all the same')}
         <input
           className="field h-9 min-w-40 flex-1"
           maxLength={2000}
@@ -127,7 +128,7 @@ function ForAReason({
         />
       </label>
       <PlainButton type="submit" disabled={!reason.trim()}>
-        Write with the reason
+        {say('Write with the reason')}
       </PlainButton>
     </form>
   )

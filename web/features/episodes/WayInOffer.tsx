@@ -1,4 +1,5 @@
 /** An unknown type was opened: what this episode logged becomes its way in, read over by a person, credited to the episode. */
+import { say } from '#api/words/say.ts'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import type { TypeId } from '#core/ids.ts'
@@ -20,7 +21,8 @@ export function WayInOffer({ view }: { view: EpisodeView }) {
   if (!open)
     return (
       <Act onClick={() => setOpen(true)}>
-        Keep these {view.wayInShown.length} steps as the way in of {view.plate.typeName}
+        {say('Keep these {wayInShown} steps as the way in of', { wayInShown: view.wayInShown.length })}{' '}
+        {view.plate.typeName}
       </Act>
     )
   return <Editor view={view} type={view.plate.typeId as TypeId} onClose={() => setOpen(false)} />
@@ -50,17 +52,20 @@ function Editor({ view, type, onClose }: { view: EpisodeView; type: TypeId; onCl
       onClose()
   }
   return (
-    <Slip title={`Opening the case of ${view.plate.typeName ?? 'this type'}`} onClose={onClose}>
+    <Slip
+      title={say('Opening the case of {typeName}', { typeName: view.plate.typeName ?? say('this type') })}
+      onClose={onClose}
+    >
       <p className="text-quiet mb-2">
-        As it was done here. Say what the next person must heed: hooks, hidden screws, short wires.
+        {say('As it was done here. Say what the next person must heed: hooks, hidden screws, short wires.')}
       </p>
       <table className="w-full">
         <thead>
           <tr className="text-13 text-quiet text-left">
-            <th className="font-normal">What comes off</th>
-            <th className="font-normal">Counted</th>
-            <th className="font-normal">Head</th>
-            <th className="font-normal">To heed</th>
+            <th className="font-normal">{say('What comes off')}</th>
+            <th className="font-normal">{say('Counted')}</th>
+            <th className="font-normal">{say('Head')}</th>
+            <th className="font-normal">{say('To heed')}</th>
             <th />
           </tr>
         </thead>
@@ -73,7 +78,7 @@ function Editor({ view, type, onClose }: { view: EpisodeView; type: TypeId; onCl
       <Said error={error} />
       <p className="mt-3">
         <PlainButton disabled={!data || busy || steps.length === 0} onClick={() => void save()}>
-          Keep it on the type sheet
+          {say('Keep it on the type sheet')}
         </PlainButton>
       </p>
     </Slip>
@@ -97,7 +102,7 @@ function StepRow({
     <tr>
       <td className="w-40 py-0.5 pr-2">
         <input
-          aria-label={`Step ${i + 1}: what`}
+          aria-label={say('Step {i}: what', { i: i + 1 })}
           className={cell}
           value={step.what}
           onChange={(e) => onEdit(i, { what: e.target.value })}
@@ -106,8 +111,8 @@ function StepRow({
       <td className="num w-24 pr-2 whitespace-nowrap">{[step.count, step.size].filter(Boolean).join(' ')}</td>
       <td className="w-24 pr-2">
         <input
-          aria-label={`Step ${i + 1}: head`}
-          placeholder={step.count ? 'cross' : ''}
+          aria-label={say('Step {i}: head', { i: i + 1 })}
+          placeholder={step.count ? say('cross') : ''}
           className={cell}
           value={step.head ?? ''}
           onChange={(e) => onEdit(i, { head: e.target.value })}
@@ -115,7 +120,7 @@ function StepRow({
       </td>
       <td className="pr-2">
         <input
-          aria-label={`Step ${i + 1}: to heed`}
+          aria-label={say('Step {i}: to heed', { i: i + 1 })}
           className={cell}
           value={step.heed ?? ''}
           onChange={(e) => onEdit(i, { heed: e.target.value })}
@@ -124,9 +129,9 @@ function StepRow({
       <td>
         <Act
           onClick={() => onSteps(steps.filter((_, at) => at !== i))}
-          aria-label={`Leave out step ${i + 1}`}
+          aria-label={say('Leave out step {i}', { i: i + 1 })}
         >
-          Leave out
+          {say('Leave out')}
         </Act>
       </td>
     </tr>

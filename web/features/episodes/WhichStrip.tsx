@@ -1,4 +1,5 @@
 /** One word of a line may mean several things: it asks which, by a tap or by its number. */
+import { say } from '#api/words/say.ts'
 import { useEffect, useRef } from 'react'
 
 export function WhichStrip({
@@ -15,7 +16,7 @@ export function WhichStrip({
   return (
     <div
       role="group"
-      aria-label={`Which “${word}”?`}
+      aria-label={say('Which “{word}”?', { word })}
       className="flex flex-wrap items-center gap-x-3 gap-y-1"
       onKeyDown={(event) => {
         const at = /^[1-9]$/.test(event.key) ? among[Number(event.key) - 1] : undefined
@@ -25,7 +26,7 @@ export function WhichStrip({
         onChoose(at)
       }}
     >
-      <span className="font-bold">Which “{word}”?</span>
+      <span className="font-bold">{say('Which “{word}”?', { word })}</span>
       {among.slice(0, 9).map((name, i) => (
         <button
           key={name}

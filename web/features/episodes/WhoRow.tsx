@@ -1,4 +1,5 @@
 /** Who did it, as a row of initials on a shared tablet; and what stays as last used. */
+import { say } from '#api/words/say.ts'
 import { useQuery } from '@tanstack/react-query'
 import type { ComposerContext } from '#core/composer/context.ts'
 import { keys } from '#web/app/keys.ts'
@@ -50,7 +51,7 @@ export function WhoRow({
   ].filter(Boolean)
   return (
     <div className="flex min-h-8 flex-wrap items-center gap-x-3">
-      <div role="radiogroup" aria-label="Done by" className="flex">
+      <div role="radiogroup" aria-label={say('Done by')} className="flex">
         {shown.map((p) => (
           <label
             key={p.party}
@@ -72,12 +73,12 @@ export function WhoRow({
       </div>
       {rest.length > 0 && (
         <select
-          aria-label="Somebody else"
+          aria-label={say('Somebody else')}
           className="num text-quiet bg-next h-8 rounded-sm"
           value={rest.some((p) => p.party === who) ? who : ''}
           onChange={(e) => onWho(e.target.value)}
         >
-          <option value="">others</option>
+          <option value="">{say('others')}</option>
           {rest.map((p) => (
             <option key={p.party} value={p.party}>
               {p.name}
@@ -86,11 +87,13 @@ export function WhoRow({
         </select>
       )}
       <label className="text-13 text-quiet flex min-h-6 cursor-pointer items-center gap-1.5 pointer-coarse:min-h-11">
-        <input type="checkbox" checked={fromMemory} onChange={(e) => onFromMemory(e.target.checked)} /> from
-        memory
+        <input type="checkbox" checked={fromMemory} onChange={(e) => onFromMemory(e.target.checked)} />{' '}
+        {say('from memory')}
       </label>
       {stays.length > 0 && (
-        <span className="text-13 text-quiet min-w-0 truncate">{`as last used: ${stays.join(', ')}`}</span>
+        <span className="text-13 text-quiet min-w-0 truncate">
+          {say('as last used: {stays}', { stays: stays.join(', ') })}
+        </span>
       )}
     </div>
   )

@@ -1,4 +1,5 @@
 /** The one thing that the sitting asks for next: a contested entry, the as-found check, "test before the next change", the stop rule. */
+import { say } from '#api/words/say.ts'
 import type { EpisodeView } from '#core/views/episode.ts'
 
 export interface Asks {
@@ -19,8 +20,8 @@ const notReady: ReadonlySet<string> = new Set(['in pieces', 'incomplete', 'do no
 export function asksOf(view: Sitting): Asks | undefined {
   if (view.rows.some((r) => r.contested))
     return {
-      strong: 'An entry is contested.',
-      rest: 'Settle it in the log: it happened, or it did not.',
+      strong: say('An entry is contested.'),
+      rest: say('Settle it in the log: it happened, or it did not.'),
     }
   return asFoundAsks(view) ?? retestAsks(view) ?? stopAsks(view)
 }
@@ -30,10 +31,10 @@ function asFoundAsks({ checks, context, functions }: Sitting): Asks | undefined 
   if (!asFound || asFound.unmet === 0 || context.changed) return undefined
   const open = asFound.rules[0]?.about ?? []
   return {
-    strong: 'Before the first change:',
+    strong: say('Before the first change:'),
     rest: `what works? Open: ${open.slice(0, 4).join(', ')}`,
     act: {
-      name: 'Test them',
+      name: say('Test them'),
       line: open.length === functions.length ? 'all pass' : `test ${open.map((f) => `${f} pass`).join(', ')}`,
     },
   }
@@ -45,13 +46,13 @@ function retestAsks({ functions, status }: Sitting): Asks | undefined {
   if (!first || notReady.has(status.word)) return undefined
   const several = new Set(retest.flatMap((f) => f.changes.map((c) => c.target.name))).size
   return {
-    strong: several > 1 ? `${several} things changed.` : 'Test before the next change?',
+    strong: several > 1 ? `${several} things changed.` : say('Test before the next change?'),
     rest:
       several > 1
-        ? 'With one test the cause will not be separated.'
+        ? say('With one test the cause will not be separated.')
         : `${first.changes[0]?.target.name ?? ''} was touched.`,
     act: {
-      name: `Test ${retest.length === 1 ? first.fn : 'now'}`,
+      name: say('Test {more}', { more: retest.length === 1 ? first.fn : say('now') }),
       line: `test ${retest.some((f) => f.changes.some((c) => c.reach === 'altered')) ? 'full ' : ''}${retest.map((f) => `${f.fn} pass`).join(', ')}`,
     },
   }
@@ -60,6 +61,6 @@ function retestAsks({ functions, status }: Sitting): Asks | undefined {
 const stopAsks = ({ stop }: Sitting): Asks | undefined =>
   stop && {
     strong: `${stop.trials} trials without effect.`,
-    rest: 'The house rule says: stop, look again, ask someone.',
+    rest: say('The house rule says: stop, look again, ask someone.'),
     act: { name: 'Ask', line: 'ask ' },
   }

@@ -1,4 +1,5 @@
 /** What the eight verbs offer at the second tap: each choice is a line, so that tapping teaches typing. */
+import { say } from '#api/words/say.ts'
 import { tapped } from '#core/work/reading/verbs.ts'
 import type { ComposerContext } from '#core/composer/context.ts'
 
@@ -31,14 +32,19 @@ export function choicesOf(verb: Verb, context: ComposerContext): Choice[] {
     case 'Put in': {
       const back = context.tray.flatMap((p): Choice[] =>
         p.home?.position
-          ? [{ label: `${p.label} back into ${p.home.position}`, line: `in ${p.home.position}` }]
+          ? [
+              {
+                label: say('{label} back into {position}', { label: p.label, position: p.home.position }),
+                line: `in ${p.home.position}`,
+              },
+            ]
           : [],
       )
       const home = context.parts.flatMap((p): Choice[] =>
         p.home?.position && p.home.in.id === context.machine && !context.tray.some((t) => t.id === p.id)
           ? [
               {
-                label: `${p.label} home into ${p.home.position}`,
+                label: say('{label} home into {position}', { label: p.label, position: p.home.position }),
                 quiet: p.placeLabel,
                 line: `in ${p.home.position}`,
               },
@@ -48,14 +54,14 @@ export function choicesOf(verb: Verb, context: ComposerContext): Choice[] {
       const empty = context.slots
         .filter((s) => s.content === 'empty')
         .map((s) => ({
-          label: `something else into ${s.position.designator}`,
+          label: say('something else into {designator}', { designator: s.position.designator }),
           quiet: s.position.accepts,
           line: `in ${s.position.designator} `,
         }))
       const full = context.slots
         .filter((s) => (s.content === 'part' || s.content === 'unseen') && !s.position.assembly)
         .map((s) => ({
-          label: `swap ${s.position.designator}`,
+          label: say('swap {designator}', { designator: s.position.designator }),
           quiet: s.position.accepts,
           line: `swap ${s.position.designator} < `,
         }))
@@ -64,7 +70,7 @@ export function choicesOf(verb: Verb, context: ComposerContext): Choice[] {
     case 'Test':
       return [
         {
-          label: 'all pass',
+          label: say('all pass'),
           line: testOf(
             context,
             context.functions.map((f) => f.name),
@@ -72,7 +78,7 @@ export function choicesOf(verb: Verb, context: ComposerContext): Choice[] {
           ),
         },
         {
-          label: 'all pass but …',
+          label: say('all pass but …'),
           line: testOf(
             context,
             context.functions.map((f) => f.name),
@@ -83,7 +89,7 @@ export function choicesOf(verb: Verb, context: ComposerContext): Choice[] {
           ...(f.grid
             ? [
                 {
-                  label: `${f.name}, one by one`,
+                  label: say('{name}, one by one', { name: f.name }),
                   line: '',
                   grid: f.name,
                   quiet: `${f.grid.flat().filter(Boolean).length} cells`,
@@ -91,18 +97,18 @@ export function choicesOf(verb: Verb, context: ComposerContext): Choice[] {
               ]
             : []),
           {
-            label: `${f.name} pass`,
+            label: say('{name} pass', { name: f.name }),
             line: testOf(context, [f.name], `${f.name} pass`),
             quiet: context.standing[f.name],
           },
-          { label: `${f.name} fail`, line: `test ${f.name} fail: ` },
+          { label: say('{name} fail', { name: f.name }), line: `test ${f.name} fail: ` },
         ]),
       ]
     case 'Read': {
       const rails =
         context.points.length > 0
           ? []
-          : ['5V', '12V', '-12V'].map((rail) => ({ label: `${rail} rail`, line: `${rail} ` }))
+          : ['5V', '12V', '-12V'].map((rail) => ({ label: say('{rail} rail', { rail }), line: `${rail} ` }))
       return [
         ...context.points.map((p) => ({
           label: p.point,
@@ -110,9 +116,9 @@ export function choicesOf(verb: Verb, context: ComposerContext): Choice[] {
           line: `${p.point} `,
         })),
         ...rails,
-        { label: 'another point', line: 'read ' },
+        { label: say('another point'), line: 'read ' },
         ...(context.points.some((p) => p.last?.here)
-          ? [{ label: 'keep these as the healthy set', line: 'healthy' }]
+          ? [{ label: say('keep these as the healthy set'), line: 'healthy' }]
           : []),
       ]
     }
@@ -121,58 +127,65 @@ export function choicesOf(verb: Verb, context: ComposerContext): Choice[] {
         .map((w) => ({ label: w, line: `${w} ` }))
         .concat([
           ...context.methods.map((m) => ({
-            label: `${m.recipe.verb} by ${m.recipe.name}`,
+            label: say('{verb} by {name}', { verb: m.recipe.verb, name: m.recipe.name }),
             line: `${m.recipe.verb} … by ${m.recipe.name}`,
           })),
-          { label: 'screws off', line: 'off ' },
-          { label: 'screws on', line: 'on ' },
-          { label: 'unplug', line: 'unplug ' },
-          ...context.connectionsOff.map((c) => ({ label: `plug ${c}`, line: `plug ${c}` })),
+          { label: say('screws off'), line: 'off ' },
+          { label: say('screws on'), line: 'on ' },
+          { label: say('unplug'), line: 'unplug ' },
+          ...context.connectionsOff.map((c) => ({ label: say('plug {c}', { c }), line: `plug ${c}` })),
           ...context.tray.map((p) => ({
-            label: `keep ${p.label} with the machine`,
+            label: say('keep {label} with the machine', { label: p.label }),
             line: `keep ${p.label} `,
           })),
-          { label: 'screws loosened', line: 'loosen ' },
-          { label: 'screws not there', line: 'missing ' },
-          { label: 'tried, and it did not work', line: 'tried … : ' },
-          { label: 'damage', line: 'damage … : ' },
-          { label: 'earlier work by strangers', line: 'earlier ' },
-          { label: 'something happened', line: 'incident ' },
-          { label: 'contents copied', line: 'copied … twice, sum ' },
-          { label: 'hazard', line: 'hazard ' },
-          { label: 'power on', line: 'power on' },
-          { label: 'power off', line: 'power off' },
+          { label: say('screws loosened'), line: 'loosen ' },
+          { label: say('screws not there'), line: 'missing ' },
+          { label: say('tried, and it did not work'), line: 'tried … : ' },
+          { label: say('damage'), line: 'damage … : ' },
+          { label: say('earlier work by strangers'), line: 'earlier ' },
+          { label: say('something happened'), line: 'incident ' },
+          { label: say('contents copied'), line: 'copied … twice, sum ' },
+          { label: say('hazard'), line: 'hazard ' },
+          { label: say('power on'), line: 'power on' },
+          { label: say('power off'), line: 'power off' },
         ])
     case 'Wait':
       return [
         ...['15m', '1h', '24h'].map((d) => ({ label: d, line: `wait ${d} ` })),
         ...(context.soaking.length > 0
           ? [
-              { label: 'the soak test held', line: 'soak held' },
-              { label: 'the soak test failed', line: 'soak failed ' },
+              { label: say('the soak test held'), line: 'soak held' },
+              { label: say('the soak test failed'), line: 'soak failed ' },
             ]
           : [
-              { label: 'soak test, attended', line: 'soak attended', quiet: 'as long as the house asks' },
-              { label: 'soak test, unattended', line: 'soak unattended' },
+              {
+                label: say('soak test, attended'),
+                line: 'soak attended',
+                quiet: 'as long as the house asks',
+              },
+              { label: say('soak test, unattended'), line: 'soak unattended' },
             ]),
-        { label: 'leave something for later', line: 'later … because ' },
+        { label: say('leave something for later'), line: 'later … because ' },
         ...context.tasks.flatMap((t, i) => [
-          { label: `done: ${t.words}`, line: `did ${i + 1} ` },
-          { label: `dropped: ${t.words}`, line: `drop ${i + 1} ` },
+          { label: say('done: {words}', { words: t.words }), line: `did ${i + 1} ` },
+          { label: say('dropped: {words}', { words: t.words }), line: `drop ${i + 1} ` },
         ]),
       ]
     case 'Ask':
       return [
-        { label: 'a question', line: 'ask ' },
-        ...context.questions.map((q, i) => ({ label: `answer: ${q.words}`, line: `answer ${i + 1} ` })),
-        { label: 'a note', line: 'note ' },
-        { label: 'I suppose', line: 'theory ' },
-        { label: 'advice from somebody', line: 'advice from … : ' },
-        { label: 'the opinion of somebody outside', line: 'opinion from … : ' },
-        { label: 'from when a fault is', line: 'fault … : in storage' },
+        { label: say('a question'), line: 'ask ' },
+        ...context.questions.map((q, i) => ({
+          label: say('answer: {words}', { words: q.words }),
+          line: `answer ${i + 1} `,
+        })),
+        { label: say('a note'), line: 'note ' },
+        { label: say('I suppose'), line: 'theory ' },
+        { label: say('advice from somebody'), line: 'advice from … : ' },
+        { label: say('the opinion of somebody outside'), line: 'opinion from … : ' },
+        { label: say('from when a fault is'), line: 'fault … : in storage' },
         ...context.advice.flatMap((a, i) => [
-          { label: `it held: ${a.words}`, line: `became ${i + 1} held` },
-          { label: `it did not: ${a.words}`, line: `became ${i + 1} did not hold` },
+          { label: say('it held: {words}', { words: a.words }), line: `became ${i + 1} held` },
+          { label: say('it did not: {words}', { words: a.words }), line: `became ${i + 1} did not hold` },
         ]),
       ]
     case 'Photo':

@@ -1,4 +1,5 @@
 /** What keys and buttons do with the line, by what it says now. */
+import { say } from '#api/words/say.ts'
 import { useLine } from './useLine.ts'
 import {
   type RefObject,
@@ -59,7 +60,7 @@ export function useLineActs({
     const arrived = (read: string) =>
       typed.isStill(line)
         ? put(read)
-        : setHalt({ line: read, error: 'The meter’s reading came when the line had changed.' })
+        : setHalt({ line: read, error: say('The meter’s reading came when the line had changed.') })
     meter.take(line).then(arrived, (failure: unknown) => typed.stop(line, { error: wordsOf(failure) }))
   }
   useImperativeHandle(handle, () => ({ set: put, focus: () => input.current?.focus(), take }))

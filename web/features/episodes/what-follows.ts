@@ -1,4 +1,5 @@
 /** What Enter does with a line, decided by what was read of it and nothing else. */
+import { say } from '#api/words/say.ts'
 import { effectWords } from '#api/words/composer.ts'
 import { ofWording, type Effect, type Parsed } from '#core/composer/index.ts'
 import type { RecordQuestion } from '#core/history/record.ts'
@@ -35,8 +36,8 @@ export function whatFollows(
   if (!asked && against.length + fresh.length > 0) {
     const why = [...against, ...fresh].map((e) => effectWords(e, when).text).join(' ')
     return against.length > 0
-      ? { does: 'ask once', words: `${why} Was it so?`, keepAs: 'Yes, write it' }
-      : { does: 'ask once', words: why, keepAs: 'Add and write' }
+      ? { does: 'ask once', words: `${why} Was it so?`, keepAs: say('Yes, write it') }
+      : { does: 'ask once', words: why, keepAs: say('Add and write') }
   }
   const wanting = effects.find((e) => e.does === 'wants authority')
   if (wanting && !wanting.warranted)

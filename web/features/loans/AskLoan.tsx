@@ -1,4 +1,5 @@
 /** A loan is asked for: with whom, for what, and which things go along. */
+import { say } from '#api/words/say.ts'
 import { useState } from 'react'
 import { useNavigate } from 'react-router'
 import { wayWords } from '#api/words/loans.ts'
@@ -64,31 +65,31 @@ export function AskLoan({ onClose }: { onClose: () => void }) {
     bodyOf: (said) => asked(said).at(-1),
     schema: loanBody,
     says: {
-      with: 'Say with whom.',
-      purpose: 'Say what it is for.',
-      root: 'Add the machines and things that go along.',
+      with: say('Say with whom.'),
+      purpose: say('Say what it is for.'),
+      root: say('Add the machines and things that go along.'),
     },
     kept,
   })
   const going = useGoing(kept, form.watch('way'), { items, setItems, setError })
   const submit = form.handleSubmit(async (said) => {
     // What is still in the fields and was not added is not forgotten.
-    if (going.unsaid) return setError('Add the last thing to the list, or clear its field.')
+    if (going.unsaid) return setError(say('Add the last thing to the list, or clear its field.'))
     if (!(await send(asked(said).map((body) => ({ body }))))) return
     kept.done()
     void navigate(`/loans/${loan}`)
   })
   return (
-    <Slip title="A loan" onClose={onClose}>
+    <Slip title={say('A loan')} onClose={onClose}>
       <KeptForm kept={kept} onSubmit={(event) => void submit(event)} className="space-y-3">
         <WhatFor form={form} number={numbers?.loanNumber} />
         <fieldset>
-          <legend className="text-13 text-quiet mb-1">What goes along, each counted</legend>
+          <legend className="text-13 text-quiet mb-1">{say('What goes along, each counted')}</legend>
           <ul>
             {going.items.map((item) => (
               <li key={item.item} className="border-hair flex min-h-9 items-center justify-between border-b">
                 <span>{item.n === 1 ? item.item : `${item.n} × ${item.item}`}</span>
-                <Act onClick={() => going.remove(item)}>{`Remove ${item.item}`}</Act>
+                <Act onClick={() => going.remove(item)}>{say('Remove {item}', { item: item.item })}</Act>
               </li>
             ))}
           </ul>
@@ -96,7 +97,7 @@ export function AskLoan({ onClose }: { onClose: () => void }) {
           <AddGear onAdd={going.add} />
         </fieldset>
         <MainButton type="submit" disabled={busy}>
-          Write down the loan
+          {say('Write down the loan')}
         </MainButton>
         <Said error={error ?? form.formState.errors.root?.message} />
       </KeptForm>
@@ -127,7 +128,7 @@ function useGoing(kept: Kept, way: LoanWay, { items, setItems, setError }: List)
   const part = machine ? undefined : found?.part
   const add = (item: Pick<Item, 'item'> & Partial<Item>) => {
     if (items.some((i) => i.item.toLowerCase() === item.item.toLowerCase()))
-      return setError(`${item.item} is in the list already.`)
+      return setError(say('{item} is in the list already.', { item: item.item }))
     setError(undefined)
     setItems([...items, { n: 1, returns: true, ...item }])
   }
@@ -143,8 +144,8 @@ function useGoing(kept: Kept, way: LoanWay, { items, setItems, setError }: List)
   }
   const addThing = () => {
     const many = Number(n)
-    if (!thing.trim()) return setError('Name the thing: “mains lead”, “manual”, “key”.')
-    if (!Number.isInteger(many) || many < 1) return setError('Count it in whole numbers, from 1.')
+    if (!thing.trim()) return setError(say('Name the thing: “mains lead”, “manual”, “key”.'))
+    if (!Number.isInteger(many) || many < 1) return setError(say('Count it in whole numbers, from 1.'))
     add({ item: thing.trim(), n: many, returns: !forGood(way) })
     setThing('')
     setN('1')
@@ -152,7 +153,8 @@ function useGoing(kept: Kept, way: LoanWay, { items, setItems, setError }: List)
   return {
     ...{ items, add, addNamed, addThing, machine, part, number, setNumber, thing, setThing, n, setN },
     remove: (item: Item) => setItems(items.filter((i) => i !== item)),
-    missing: found && !machine && !part ? `No machine or part has the number ${named}.` : undefined,
+    missing:
+      found && !machine && !part ? say('No machine or part has the number {named}.', { named }) : undefined,
     /** Something stands in a field and was not added. */
     unsaid: named !== '' || thing.trim() !== '',
   }
@@ -164,31 +166,31 @@ function WhatFor({ form, number }: { form: UseFormReturn<Asking>; number: string
   return (
     <div className="grid grid-cols-3 items-end gap-3 max-md:grid-cols-1">
       <SelectField
-        label="What it is"
+        label={say('What it is')}
         options={loanWays
           .filter((w) => me.role === 'steward' || !forGood(w))
           .map((w) => ({ value: w, label: wayWords[w] }))}
         {...fieldOf(form, 'way')}
       />
-      <TextField label="With whom" {...fieldOf(form, 'with')} maxLength={80} required />
-      <TextField label="For what" {...fieldOf(form, 'purpose')} maxLength={400} required />
+      <TextField label={say('With whom')} {...fieldOf(form, 'with')} maxLength={80} required />
+      <TextField label={say('For what')} {...fieldOf(form, 'purpose')} maxLength={400} required />
       {forGood(form.watch('way')) && (
         <TextField
-          label="Who decided that it goes, and when"
+          label={say('Who decided that it goes, and when')}
           {...fieldOf(form, 'authority')}
           maxLength={400}
-          placeholder="the board, minute of 3 March"
+          placeholder={say('the board, minute of 3 March')}
         />
       )}
       <TextField
-        label="Number of the loan here"
+        label={say('Number of the loan here')}
         {...fieldOf(form, 'number')}
         className="num"
         maxLength={40}
         placeholder={number}
       />
       <TextField
-        label="Their number, if they have one"
+        label={say('Their number, if they have one')}
         {...fieldOf(form, 'theirNumber')}
         className="num"
         maxLength={40}
@@ -203,7 +205,7 @@ function Adding({ going }: { going: Going }) {
     <>
       <div className="mt-2 grid grid-cols-[minmax(0,1fr)_auto_minmax(0,1fr)_5rem_auto] items-end gap-3 max-md:grid-cols-[minmax(0,1fr)_auto]">
         <TextField
-          label="Machine or part: its number or tag"
+          label={say('Machine or part: its number or tag')}
           className="num"
           placeholder="SW 2024.3"
           value={going.number}
@@ -211,25 +213,29 @@ function Adding({ going }: { going: Going }) {
           error={going.missing}
         />
         <PlainButton onClick={going.addNamed} disabled={!machine && !part}>
-          {part ? 'Add the part' : 'Add the machine'}
+          {part ? say('Add the part') : say('Add the machine')}
         </PlainButton>
         <TextField
-          label="Or a thing"
-          placeholder="mains lead"
+          label={say('Or a thing')}
+          placeholder={say('mains lead')}
           maxLength={80}
           value={going.thing}
           onChange={(e) => going.setThing(e.target.value)}
         />
         <TextField
-          label="How many"
+          label={say('How many')}
           className="num"
           inputMode="numeric"
           value={going.n}
           onChange={(e) => going.setN(e.target.value)}
         />
-        <PlainButton onClick={going.addThing}>Add the thing</PlainButton>
+        <PlainButton onClick={going.addThing}>{say('Add the thing')}</PlainButton>
       </div>
-      {machine && <p className="text-quiet mt-1">{`${machine.number} is ${machine.name}.`}</p>}
+      {machine && (
+        <p className="text-quiet mt-1">
+          {say('{number} is {name}.', { number: machine.number, name: machine.name })}
+        </p>
+      )}
       {part && <p className="text-quiet mt-1">{`${part.label}, ${part.placeLabel}.`}</p>}
     </>
   )
@@ -241,13 +247,13 @@ function AddGear({ onAdd }: { onAdd: Going['add'] }) {
   return (
     <div className="mt-2 max-w-80">
       <SelectField
-        label="Or test gear"
+        label={say('Or test gear')}
         value=""
         onChange={(e) => {
           const chosen = gear.find((g) => g.id === e.target.value)
           if (chosen) onAdd({ item: chosen.name, gear: chosen.id as GearId })
         }}
-        options={[{ value: '', label: 'none' }, ...gear.map((g) => ({ value: g.id, label: g.name }))]}
+        options={[{ value: '', label: say('none') }, ...gear.map((g) => ({ value: g.id, label: g.name }))]}
       />
     </div>
   )

@@ -1,4 +1,5 @@
 /** What happens while it is away: it ran, or something went wrong. */
+import { say } from '#api/words/say.ts'
 import type { BodyOf } from '#core/history/bodies/index.ts'
 import type { MachineId } from '#core/ids.ts'
 import type { LoanView } from '#core/views/loan-shape.ts'
@@ -32,30 +33,34 @@ export function RunSlip({ view, onClose }: { view: LoanView; onClose: () => void
     defaults: { machine: view.machines[0]?.id ?? '', who: '', minutes: '', started: 'yes', symptom: '' },
     bodyOf,
     schema: runBody,
-    says: { minutes: 'Write how long it ran, in whole minutes.', who: 'Say who switched it on.' },
+    says: { minutes: say('Write how long it ran, in whole minutes.'), who: say('Say who switched it on.') },
     kept,
   })
   const submit = form.handleSubmit(async (said) => {
     if (await send([{ basis: basis('them'), body: bodyOf(said) }])) kept.done()
   })
   return (
-    <Slip title="It was switched on" onClose={onClose}>
+    <Slip title={say('It was switched on')} onClose={onClose}>
       <KeptForm
         kept={kept}
         onSubmit={(event) => void submit(event)}
         className="grid grid-cols-3 items-end gap-3 max-sm:grid-cols-1"
       >
-        <SelectField label="Which machine" options={machineOptions(view)} {...fieldOf(form, 'machine')} />
-        <TextField label="By whom" maxLength={80} {...fieldOf(form, 'who')} />
-        <TextField label="Minutes" className="num" inputMode="numeric" {...fieldOf(form, 'minutes')} />
-        <SelectField label="It started" options={['yes', 'no']} {...fieldOf(form, 'started')} />
+        <SelectField
+          label={say('Which machine')}
+          options={machineOptions(view)}
+          {...fieldOf(form, 'machine')}
+        />
+        <TextField label={say('By whom')} maxLength={80} {...fieldOf(form, 'who')} />
+        <TextField label={say('Minutes')} className="num" inputMode="numeric" {...fieldOf(form, 'minutes')} />
+        <SelectField label={say('It started')} options={['yes', 'no']} {...fieldOf(form, 'started')} />
         <TextField
-          label="What you saw, where something was odd"
+          label={say('What you saw, where something was odd')}
           maxLength={400}
           {...fieldOf(form, 'symptom')}
         />
         <MainButton type="submit" disabled={busy}>
-          Record the run
+          {say('Record the run')}
         </MainButton>
       </KeptForm>
       <Said error={error} />
@@ -81,32 +86,39 @@ export function IncidentSlip({ view, onClose }: { view: LoanView; onClose: () =>
     bodyOf,
     schema: incidentBody,
     fields: { madeSafe: 'atOnce' },
-    says: { words: 'Say what happened.' },
+    says: { words: say('Say what happened.') },
     kept,
   })
   const submit = form.handleSubmit(async (said) => {
     if (await send([{ basis: basis('them'), body: bodyOf(said) }])) kept.done()
   })
   return (
-    <Slip title="Something went wrong" onClose={onClose}>
+    <Slip title={say('Something went wrong')} onClose={onClose}>
       <KeptForm kept={kept} onSubmit={(event) => void submit(event)} className="space-y-3">
         <p className="font-bold">
-          Smoke, a smell or a spark: pull the mains plug first, then write. Do not switch it on again.
+          {say(
+            'Smoke, a smell or a spark: pull the mains plug first, then write. Do not switch it on again.',
+          )}
         </p>
-        <SelectField label="Which machine" options={machineOptions(view)} {...fieldOf(form, 'machine')} />
-        <AreaField label="What happened" {...fieldOf(form, 'words')} />
+        <SelectField
+          label={say('Which machine')}
+          options={machineOptions(view)}
+          {...fieldOf(form, 'machine')}
+        />
+        <AreaField label={say('What happened')} {...fieldOf(form, 'words')} />
         <TextField
-          label="What was done at once"
-          placeholder="plug pulled"
+          label={say('What was done at once')}
+          placeholder={say('plug pulled')}
           maxLength={400}
           {...fieldOf(form, 'atOnce')}
         />
         <p>
-          Will be written: the incident, and “do not power” until somebody of the collection has looked at the
-          machine.
+          {say(
+            'Will be written: the incident, and “do not power” until somebody of the collection has looked at the machine.',
+          )}
         </p>
         <MainButton type="submit" disabled={busy}>
-          Report the incident
+          {say('Report the incident')}
         </MainButton>
         <Said error={error} />
       </KeptForm>

@@ -1,4 +1,5 @@
 /** What the two sides wrote to each other, and what a repair has cost. */
+import { say } from '#api/words/say.ts'
 import { moneyWords } from '#api/words/money.ts'
 import type { LoanView } from '#core/views/loan-shape.ts'
 import { useDates, useSigned } from '#web/app/session.tsx'
@@ -11,8 +12,8 @@ export function Between({ view }: { view: LoanView }) {
   const nameOf = (by: string) =>
     by === 'house'
       ? guest
-        ? 'The collection'
-        : 'This collection'
+        ? say('The collection')
+        : say('This collection')
       : guest
         ? 'You'
         : (view.names[by] ?? view.with)
@@ -22,7 +23,7 @@ export function Between({ view }: { view: LoanView }) {
   return (
     <>
       {view.said.length > 0 && (
-        <Rows title="Words between both sides">
+        <Rows title={say('Words between both sides')}>
           {view.said.map((s) => (
             <Row
               key={s.id}
@@ -31,7 +32,7 @@ export function Between({ view }: { view: LoanView }) {
                   <strong>{`${nameOf(s.by)}: `}</strong>
                   {s.words}
                   {open && s.id === lastAsked && (
-                    <strong className="text-copper block">Not answered yet.</strong>
+                    <strong className="text-copper block">{say('Not answered yet.')}</strong>
                   )}
                 </>
               }
@@ -41,16 +42,19 @@ export function Between({ view }: { view: LoanView }) {
         </Rows>
       )}
       {(limit !== undefined || rows.length > 0) && (
-        <Rows title="Spent on the repair">
+        <Rows title={say('Spent on the repair')}>
           {rows.map((r) => (
             <Row
               key={r.id}
-              left={`${r.on}${r.although ? `. The owner: ${r.although}` : ''}`}
+              left={`${r.on}${r.although ? say('. The owner: {although}', { although: r.although }) : ''}`}
               right={r.amount ? moneyWords(r.amount) : ''}
             />
           ))}
           <li className={`py-1 ${beyond ? 'text-copper font-bold' : 'text-quiet'}`}>
-            {`${spent ? moneyWords(spent) : 'Nothing'} spent${limit ? ` of ${moneyWords(limit)} agreed` : ''}.`}
+            {say('{more} spent{more2}.', {
+              more: spent ? moneyWords(spent) : say('Nothing'),
+              more2: limit ? say(' of {limit} agreed', { limit: moneyWords(limit) }) : '',
+            })}
           </li>
         </Rows>
       )}

@@ -1,4 +1,5 @@
 /** What passes between the two sides of a loan beside things: words, and what a repair costs. */
+import { say } from '#api/words/say.ts'
 import { moneyWords } from '#api/words/money.ts'
 import { loanBody } from '#core/history/bodies/loan.ts'
 import type { BodyOf } from '#core/history/bodies/index.ts'
@@ -35,22 +36,25 @@ export function SaySlip({ view, onClose }: { view: LoanView; onClose: () => void
     defaults: { words: '', asks: false },
     bodyOf,
     schema: loanBody,
-    says: { words: 'Write something first.' },
+    says: { words: say('Write something first.') },
     kept,
   })
   const submit = form.handleSubmit(async (said) => {
     if (await send([{ body: bodyOf(said) }])) kept.done()
   })
   return (
-    <Slip title={guest ? 'Write to the collection' : `Write to ${view.with}`} onClose={onClose}>
+    <Slip
+      title={guest ? say('Write to the collection') : say('Write to {with}', { with: view.with })}
+      onClose={onClose}
+    >
       <KeptForm kept={kept} onSubmit={(event) => void submit(event)} className="space-y-3">
-        <AreaField label="What you want to say" {...fieldOf(form, 'words')} />
+        <AreaField label={say('What you want to say')} {...fieldOf(form, 'words')} />
         <Tick
-          label="It is a question: it stays open until the other side has written"
+          label={say('It is a question: it stays open until the other side has written')}
           {...form.register('asks')}
         />
         <MainButton type="submit" disabled={busy}>
-          Write it into the loan
+          {say('Write it into the loan')}
         </MainButton>
         <Said error={error} />
       </KeptForm>
@@ -79,8 +83,8 @@ export function SpentSlip({ view, onClose }: { view: LoanView; onClose: () => vo
     bodyOf,
     schema: loanBody,
     says: {
-      amount: 'Write the amount as 12.50, and a currency of three letters.',
-      on: 'Say on what it was spent.',
+      amount: say('Write the amount as 12.50, and a currency of three letters.'),
+      on: say('Say on what it was spent.'),
     },
     kept,
   })
@@ -88,28 +92,35 @@ export function SpentSlip({ view, onClose }: { view: LoanView; onClose: () => vo
     if (await send([{ body: bodyOf(said) }])) kept.done()
   })
   return (
-    <Slip title="What was spent on it" onClose={onClose}>
+    <Slip title={say('What was spent on it')} onClose={onClose}>
       <KeptForm
         kept={kept}
         onSubmit={(event) => void submit(event)}
         className="grid grid-cols-3 items-end gap-3 max-sm:grid-cols-1"
       >
-        <PriceFields label="Amount" amount={fieldOf(form, 'amount')} currency={form.register('currency')} />
-        <TextField label="On what" maxLength={400} {...fieldOf(form, 'on')} />
+        <PriceFields
+          label={say('Amount')}
+          amount={fieldOf(form, 'amount')}
+          currency={form.register('currency')}
+        />
+        <TextField label={say('On what')} maxLength={400} {...fieldOf(form, 'on')} />
         <TextField
-          label="What the owner said, past the limit"
+          label={say('What the owner said, past the limit')}
           maxLength={400}
-          placeholder="by telephone, 3 March: go on"
+          placeholder={say('by telephone, 3 March: go on')}
           {...fieldOf(form, 'although')}
         />
         <MainButton type="submit" disabled={busy}>
-          Record what was spent
+          {say('Record what was spent')}
         </MainButton>
       </KeptForm>
       <p className="text-quiet mt-2">
         {limit
-          ? `The owner agreed to ${moneyWords(limit)}; ${spent ? moneyWords(spent) : 'nothing'} is recorded as spent. Past that, ask the owner before anything is bought.`
-          : 'No limit is agreed. It can be set in the terms.'}
+          ? say(
+              'The owner agreed to {limit}; {more} is recorded as spent. Past that, ask the owner before anything is bought.',
+              { limit: moneyWords(limit), more: spent ? moneyWords(spent) : say('nothing') },
+            )
+          : say('No limit is agreed. It can be set in the terms.')}
       </p>
       <Said error={error} />
     </Slip>

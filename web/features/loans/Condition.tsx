@@ -1,4 +1,5 @@
 /** How a machine was found at each look, where each difference belongs, and what both sides make of it. */
+import { say } from '#api/words/say.ts'
 import { list } from '#api/words/lists.ts'
 import { holderWords, stageWords } from '#api/words/loans.ts'
 import { lookStages } from '#core/history/bodies/loan.ts'
@@ -20,13 +21,15 @@ export function Condition({ view, machine }: { view: LoanView; machine: LoanMach
   if (stages.length === 0)
     return (
       <p className="text-quiet py-2">
-        No look is recorded yet. The first one, before it leaves, is what every later one is compared with.
+        {say(
+          'No look is recorded yet. The first one, before it leaves, is what every later one is compared with.',
+        )}
       </p>
     )
   return (
     <div className="space-y-3">
       {machine.differences.length === 0 ? (
-        <p className="py-1">No difference is recorded in what was looked at.</p>
+        <p className="py-1">{say('No difference is recorded in what was looked at.')}</p>
       ) : (
         <ul className="space-y-2">
           {machine.differences.map((d) => (
@@ -36,11 +39,13 @@ export function Condition({ view, machine }: { view: LoanView; machine: LoanMach
       )}
       {machine.notKnown.length > 0 && (
         <p className="text-copper font-bold">
-          {`Not looked at in the last look, so not known: ${list(machine.notKnown, 12)}.`}
+          {say('Not looked at in the last look, so not known: {notKnown}.', {
+            notKnown: list(machine.notKnown, 12),
+          })}
         </p>
       )}
       <RuledTable
-        label={`How ${machine.name} was found`}
+        label={say('How {name} was found', { name: machine.name })}
         heads={[
           'Zone',
           ...stages.map((s) => `${stageWords[s]}${whenAt(s) ? `, ${short(whenAt(s) ?? '')}` : ''}`),
@@ -55,9 +60,9 @@ export function Condition({ view, machine }: { view: LoanView; machine: LoanMach
                 className={`pr-4 ${at[s] === 'different' ? 'text-copper font-bold' : at[s] === 'same' ? '' : 'text-quiet'}`}
               >
                 {at[s] === undefined
-                  ? 'not looked at'
+                  ? say('not looked at')
                   : s === 'out' && at[s] === 'same'
-                    ? 'as recorded'
+                    ? say('as recorded')
                     : foundWords[at[s]]}
                 {photos
                   .filter((p) => p.stage === s)
@@ -68,9 +73,13 @@ export function Condition({ view, machine }: { view: LoanView; machine: LoanMach
                       href={lookPhotoSrc(view.id, p, 'original')}
                       target="_blank"
                       rel="noreferrer"
-                      aria-label={`Photograph ${i + 1} of ${zone}, ${stageWords[s]}`}
+                      aria-label={say('Photograph {i} of {zone}, {stageWords}', {
+                        i: i + 1,
+                        zone,
+                        stageWords: stageWords[s],
+                      })}
                     >
-                      {`photo${i > 0 ? ` ${i + 1}` : ''}`}
+                      {say('photo{more}', { more: i > 0 ? ` ${i + 1}` : '' })}
                     </a>
                   ))}
               </td>
@@ -114,15 +123,15 @@ function SideBySide({
             </a>
           ) : (
             <div className="text-quiet border-line grid aspect-4/3 place-items-center border p-2 text-center">
-              no photograph
+              {say('no photograph')}
             </div>
           )}
           <figcaption className="text-13 text-quiet">
             {photo
               ? `${stageWords[photo.stage]}, ${short(photo.at)}`
               : i === 0
-                ? 'before'
-                : 'where it was found'}
+                ? say('before')
+                : say('where it was found')}
           </figcaption>
         </figure>
       ))}
@@ -165,13 +174,17 @@ function DifferenceItem({
   return (
     <li className="border-copper border-l-4 pl-3">
       <p>
-        <strong>{`${howWords[d.how]} on ${d.zone}: ${d.words}.`}</strong>
-        {` It came ${between}.`}
+        <strong>
+          {say('{howWords} on {zone}: {words}.', { howWords: howWords[d.how], zone: d.zone, words: d.words })}
+        </strong>
+        {say(' It came {between}.', { between })}
         {d.holders.length > 0 &&
-          ` In that time it was with ${list(
-            d.holders.map((h) => holderWords(h, view.names)),
-            8,
-          )}.`}
+          say(' In that time it was with {holders}.', {
+            holders: list(
+              d.holders.map((h) => holderWords(h, view.names)),
+              8,
+            ),
+          })}
       </p>
       <SideBySide loan={view.id} zone={d.zone} {...d.photos} />
       <p className="flex flex-wrap items-center gap-x-4 gap-y-1">
@@ -179,10 +192,10 @@ function DifferenceItem({
         {may && view.shown !== 'closed' && d.judged !== 'agreed' && (
           <>
             <PlainButton disabled={busy} onClick={() => void judge('agreed')}>
-              Agree with the difference
+              {say('Agree with the difference')}
             </PlainButton>
             <PlainButton disabled={busy} onClick={() => void judge('disputed')}>
-              Dispute the difference
+              {say('Dispute the difference')}
             </PlainButton>
           </>
         )}

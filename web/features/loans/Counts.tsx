@@ -1,4 +1,5 @@
 /** Things counted one by one, as they pass from hand to hand. */
+import { say } from '#api/words/say.ts'
 import type { Body } from '#core/history/bodies/index.ts'
 import { list } from '#api/words/lists.ts'
 import type { LoanView } from '#core/views/loan-shape.ts'
@@ -23,7 +24,7 @@ export function Counts({
 }) {
   return (
     <fieldset className="mb-3">
-      <legend className="text-13 text-quiet mb-1">Count each thing</legend>
+      <legend className="text-13 text-quiet mb-1">{say('Count each thing')}</legend>
       <ul>
         {rows.map(({ item, n }) => (
           <li key={item} className="border-hair flex min-h-11 items-center justify-between gap-4 border-b">
@@ -32,11 +33,11 @@ export function Counts({
               <input
                 className="field num w-16 text-right"
                 inputMode="numeric"
-                aria-label={`${item}, how many`}
+                aria-label={say('{item}, how many', { item })}
                 value={counts[item] ?? ''}
                 onChange={(e) => onChange({ ...counts, [item]: e.target.value })}
               />
-              <span className="text-quiet num w-12">{`of ${n}`}</span>
+              <span className="text-quiet num w-12">{say('of {n}', { n })}</span>
             </span>
           </li>
         ))}

@@ -1,4 +1,5 @@
 /** How a loan ends: recalled, what will not come home accounted for, closed. */
+import { say } from '#api/words/say.ts'
 import { useQuery } from '@tanstack/react-query'
 import { dayOnly } from '#api/words/dates.ts'
 import { list } from '#api/words/lists.ts'
@@ -32,27 +33,29 @@ export function RecallSlip({ view, onClose }: { view: LoanView; onClose: () => v
     defaults: { homeBy: view.recallable ?? '', reason: '' },
     bodyOf,
     schema: loanBody,
-    says: { homeBy: 'Say by when.', reason: 'Say why.' },
+    says: { homeBy: say('Say by when.'), reason: say('Say why.') },
     kept,
   })
   const submit = form.handleSubmit(async (said) => {
     if (await send([{ body: bodyOf(said) }])) kept.done()
   })
   return (
-    <Slip title="Ask for it back" onClose={onClose}>
+    <Slip title={say('Ask for it back')} onClose={onClose}>
       <KeptForm
         kept={kept}
         onSubmit={(event) => void submit(event)}
         className="grid grid-cols-3 items-end gap-3 max-sm:grid-cols-1"
       >
-        <TextField label="Home by" type="date" className="num" {...fieldOf(form, 'homeBy')} />
-        <TextField label="Why" maxLength={400} {...fieldOf(form, 'reason')} />
+        <TextField label={say('Home by')} type="date" className="num" {...fieldOf(form, 'homeBy')} />
+        <TextField label={say('Why')} maxLength={400} {...fieldOf(form, 'reason')} />
         <MainButton type="submit" disabled={busy}>
-          Record the recall
+          {say('Record the recall')}
         </MainButton>
       </KeptForm>
       {view.recallable && (
-        <p className="text-quiet mt-2">{`With the notice agreed, not before ${dayOnly(view.recallable)}.`}</p>
+        <p className="text-quiet mt-2">
+          {say('With the notice agreed, not before {recallable}.', { recallable: dayOnly(view.recallable) })}
+        </p>
       )}
       <Said error={error} />
     </Slip>
@@ -60,11 +63,11 @@ export function RecallSlip({ view, onClose }: { view: LoanView; onClose: () => v
 }
 
 const fates = [
-  { value: 'lost', label: 'lost' },
-  { value: 'destroyed', label: 'destroyed' },
-  { value: 'used up', label: 'used up' },
-  { value: 'kept by agreement', label: 'stays there, as agreed' },
-  { value: 'stays on a loan of its own', label: 'stays there, on a loan of its own' },
+  { value: 'lost', label: say('lost') },
+  { value: 'destroyed', label: say('destroyed') },
+  { value: 'used up', label: say('used up') },
+  { value: 'kept by agreement', label: say('stays there, as agreed') },
+  { value: 'stays on a loan of its own', label: say('stays there, on a loan of its own') },
 ]
 
 type Accounting = Readonly<Record<'item' | 'n' | 'as' | 'words', string>>
@@ -88,29 +91,29 @@ export function AccountSlip({ view, onClose }: { view: LoanView; onClose: () => 
     defaults: { item: missing[0]?.item ?? '', n: '1', as: 'lost', words: '' },
     bodyOf,
     schema: loanBody,
-    says: { words: 'Say what was agreed, and with whom.' },
+    says: { words: say('Say what was agreed, and with whom.') },
     kept,
   })
   const submit = form.handleSubmit(async (said) => {
     if (await send([{ body: bodyOf(said) }])) kept.done()
   })
   return (
-    <Slip title="What will not come home" onClose={onClose}>
+    <Slip title={say('What will not come home')} onClose={onClose}>
       <KeptForm
         kept={kept}
         onSubmit={(event) => void submit(event)}
         className="grid grid-cols-4 items-end gap-3 max-lg:grid-cols-2 max-sm:grid-cols-1"
       >
         <SelectField
-          label="Which thing"
+          label={say('Which thing')}
           options={missing.map((m) => ({ value: m.item, label: m.n === 1 ? m.item : `${m.item} (${m.n})` }))}
           {...fieldOf(form, 'item')}
         />
-        <TextField label="How many" className="num" inputMode="numeric" {...fieldOf(form, 'n')} />
-        <SelectField label="What became of it" options={fates} {...fieldOf(form, 'as')} />
-        <TextField label="Agreed with whom, and how" maxLength={400} {...fieldOf(form, 'words')} />
+        <TextField label={say('How many')} className="num" inputMode="numeric" {...fieldOf(form, 'n')} />
+        <SelectField label={say('What became of it')} options={fates} {...fieldOf(form, 'as')} />
+        <TextField label={say('Agreed with whom, and how')} maxLength={400} {...fieldOf(form, 'words')} />
         <MainButton type="submit" disabled={busy}>
-          Account for the thing
+          {say('Account for the thing')}
         </MainButton>
       </KeptForm>
       <Said error={error} />
@@ -160,24 +163,29 @@ export function CloseSlip({ view, onClose }: { view: LoanView; onClose: () => vo
     if (written) kept.done()
   })
   return (
-    <Slip title="Close the loan" onClose={onClose}>
+    <Slip title={say('Close the loan')} onClose={onClose}>
       <KeptForm kept={kept} onSubmit={(event) => void submit(event)} className="space-y-3">
         <p>
           {open > 0
-            ? `${open === 1 ? 'One difference is' : `${open} differences are`} not agreed by both sides. They stay in the record as they are.`
+            ? say('{more} not agreed by both sides. They stay in the record as they are.', {
+                more: open === 1 ? say('One difference is') : say('{open} differences are', { open }),
+              })
             : gone
-              ? 'Everything was handed over. The machines stay in the record, as disposed of.'
-              : 'Everything is home or accounted for.'}
+              ? say('Everything was handed over. The machines stay in the record, as disposed of.')
+              : say('Everything is home or accounted for.')}
         </p>
         {sights.length > 0 && (
           <Tick
-            label={`What ${view.with} may see of ${list(sights.map((g) => g.label))} ends with it`}
+            label={say('What {with} may see of {sights} ends with it', {
+              with: view.with,
+              sights: list(sights.map((g) => g.label)),
+            })}
             {...form.register('ends')}
           />
         )}
-        <TextField label="Remarks" maxLength={400} {...form.register('words')} />
+        <TextField label={say('Remarks')} maxLength={400} {...form.register('words')} />
         <MainButton type="submit" disabled={busy}>
-          Close the loan
+          {say('Close the loan')}
         </MainButton>
         <Said error={error} />
       </KeptForm>

@@ -1,4 +1,5 @@
 /** What a guest comes home to: what is asked of them, their machines, their loans, the next date. */
+import { say } from '#api/words/say.ts'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link } from 'react-router'
@@ -18,11 +19,11 @@ import { Rows } from '#web/ui/Rows.tsx'
 type Ask = GuestHome['asks'][number]
 
 const askWords = {
-  'answer the terms': 'Read the terms, and agree or decline',
-  'confirm what arrived': 'Count what arrived, and confirm it',
-  'look on arrival': 'Look round the machine and write down how it arrived',
-  'answer their question': 'Answer what the collection asked',
-  'send it back': 'It is due: look before packing, and send it back',
+  'answer the terms': say('Read the terms, and agree or decline'),
+  'confirm what arrived': say('Count what arrived, and confirm it'),
+  'look on arrival': say('Look round the machine and write down how it arrived'),
+  'answer their question': say('Answer what the collection asked'),
+  'send it back': say('It is due: look before packing, and send it back'),
 } as const
 
 export function View() {
@@ -36,22 +37,23 @@ export function View() {
         <h1 className="font-display text-24 font-semibold">{me.name}</h1>
         <p className="text-quiet">
           {data.asks.length === 0
-            ? 'Nothing is asked of you at the moment.'
+            ? say('Nothing is asked of you at the moment.')
             : data.asks.length === 1
-              ? 'One thing is asked of you.'
-              : `${data.asks.length} things are asked of you.`}
-          {data.next && ` Due ${dayOnly(data.next.day)}: ${list(data.next.items)}.`}
+              ? say('One thing is asked of you.')
+              : say('{asks} things are asked of you.', { asks: data.asks.length })}
+          {data.next &&
+            say(' Due {day}: {items}.', { day: dayOnly(data.next.day), items: list(data.next.items) })}
         </p>
       </header>
       {data.asks.length > 0 && (
-        <Rows title="Asked of you">
+        <Rows title={say('Asked of you')}>
           {data.asks.map((ask) => (
             <AskItem key={'loan' in ask ? `${ask.loan} ${ask.ask}` : ask.request} ask={ask} />
           ))}
         </Rows>
       )}
       {data.machines.length > 0 && (
-        <Rows title="Your machines">
+        <Rows title={say('Your machines')}>
           {data.machines.map((m) => (
             <li key={m.id} className="border-hair border-b">
               <Link
@@ -61,7 +63,9 @@ export function View() {
                 <strong>{m.name}</strong>
                 <span>{capital(m.status)}</span>
                 {m.worked && (
-                  <span className="text-quiet w-full">{`Last worked on ${short(m.worked.at)}: ${m.worked.title}`}</span>
+                  <span className="text-quiet w-full">
+                    {say('Last worked on {at}: {title}', { at: short(m.worked.at), title: m.worked.title })}
+                  </span>
                 )}
               </Link>
             </li>
@@ -69,7 +73,7 @@ export function View() {
         </Rows>
       )}
       {data.loans.length > 0 && (
-        <Rows title="Your loans">
+        <Rows title={say('Your loans')}>
           {data.loans.map((l) => (
             <li key={l.id} className="border-hair border-b">
               <Link
@@ -78,7 +82,7 @@ export function View() {
               >
                 <strong>{capital(list(l.items))}</strong>
                 <span className={l.shown === 'overdue' ? 'text-oxide font-bold' : ''}>
-                  {`${capital(stateWords(l))}${l.due && !['closed', 'back', 'declined'].includes(l.shown) ? `, due ${dayOnly(l.due)}` : ''}`}
+                  {`${capital(stateWords(l))}${l.due && !['closed', 'back', 'declined'].includes(l.shown) ? say(', due {due}', { due: dayOnly(l.due) }) : ''}`}
                 </span>
               </Link>
             </li>
@@ -126,20 +130,28 @@ function Request({ ask }: { ask: Extract<Ask, { request: string }> }) {
   return (
     <li className="border-hair space-y-2 border-b px-1 py-2">
       <p>
-        <strong>{`Do you agree to ${matterWords[ask.matter]}: ${ask.name}${ask.positions ? `, ${list(ask.positions, 8)}` : ''}?`}</strong>
-        <span className="text-quiet block">{`Asked ${short(ask.at)}: “${ask.words}”`}</span>
+        <strong>
+          {say('Do you agree to {matterWords}: {name}{more}?', {
+            matterWords: matterWords[ask.matter],
+            name: ask.name,
+            more: ask.positions ? `, ${list(ask.positions, 8)}` : '',
+          })}
+        </strong>
+        <span className="text-quiet block">
+          {say('Asked {at}: “{words}”', { at: short(ask.at), words: ask.words })}
+        </span>
       </p>
       <TextField
-        label="In your words, if you like"
+        label={say('In your words, if you like')}
         value={words}
         onChange={(e) => setWords(e.target.value)}
       />
       <div className="flex flex-wrap gap-3">
         <PlainButton disabled={busy} onClick={() => void answer(true)}>
-          I agree
+          {say('I agree')}
         </PlainButton>
         <PlainButton disabled={busy} onClick={() => void answer(false)}>
-          I do not agree
+          {say('I do not agree')}
         </PlainButton>
       </div>
       <Said error={error} />

@@ -1,4 +1,5 @@
 /** One loan: how it stands, what is to be done next, where each thing is, what was agreed, how it was found, what happened. */
+import { say } from '#api/words/say.ts'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link, useParams } from 'react-router'
@@ -42,9 +43,9 @@ export function View() {
   if (error)
     return (
       <main className="p-4">
-        <p>No loan of yours is recorded at this address.</p>
+        <p>{say('No loan of yours is recorded at this address.')}</p>
         <Link className="act" to="/loans">
-          Back to the loans
+          {say('Back to the loans')}
         </Link>
       </main>
     )
@@ -58,10 +59,10 @@ function Loan({ view }: { view: LoanView }) {
   const [first, ...others] = offersFor(view, me.role)
   return (
     <main className="flex-1 space-y-5 p-4 pb-16">
-      <title>{`${guest ? 'Your loan' : view.with}: ${stateWords(view)}`}</title>
+      <title>{`${guest ? say('Your loan') : view.with}: ${stateWords(view)}`}</title>
       <header>
         <Link className="act" to="/loans">
-          {guest ? 'Your loans' : 'Loans'}
+          {guest ? say('Your loans') : say('Loans')}
         </Link>
         <div className="flex flex-wrap items-baseline gap-x-6">
           <h1 className="font-display text-24 font-semibold">
@@ -71,12 +72,16 @@ function Loan({ view }: { view: LoanView }) {
             {capital(stateWords(view))}
           </strong>
           {view.due && !['closed', 'back', 'declined'].includes(view.shown) && (
-            <span className="num">{`due back ${dayOnly(view.due)}`}</span>
+            <span className="num">{say('due back {due}', { due: dayOnly(view.due) })}</span>
           )}
         </div>
         <p className="text-quiet">
           {view.number && <span className="num">{`${view.number}. `}</span>}
-          {view.theirNumber && <span className="num">{`Their number ${view.theirNumber}. `}</span>}
+          {view.theirNumber && (
+            <span className="num">
+              {say('Their number {theirNumber}. ', { theirNumber: view.theirNumber })}
+            </span>
+          )}
           {view.purpose}
         </p>
         {view.marks.length > 0 && (
@@ -90,8 +95,8 @@ function Loan({ view }: { view: LoanView }) {
         <div className="min-w-0 space-y-6">
           <Things view={view} />
           {view.machines.map((machine) => (
-            <section key={machine.id} aria-label={`Condition of ${machine.name}`}>
-              <h2 className="headrule">{`Condition of ${machine.name}`}</h2>
+            <section key={machine.id} aria-label={say('Condition of {name}', { name: machine.name })}>
+              <h2 className="headrule">{say('Condition of {name}', { name: machine.name })}</h2>
               <Condition view={view} machine={machine} />
             </section>
           ))}
@@ -102,8 +107,8 @@ function Loan({ view }: { view: LoanView }) {
           {!guest && <Tested view={view} />}
           {view.release.length > 0 && view.itemRows.some(stillHere) && <BeforeItLeaves view={view} />}
           {!forGood(view.way) && (
-            <section aria-label="Terms">
-              <h2 className="headrule">Terms</h2>
+            <section aria-label={say('Terms')}>
+              <h2 className="headrule">{say('Terms')}</h2>
               <TermsPanel view={view} />
             </section>
           )}
@@ -128,7 +133,7 @@ function Offers({
     <div
       className="flex flex-wrap items-center gap-x-5 gap-y-2"
       role="group"
-      aria-label="What can be done now"
+      aria-label={say('What can be done now')}
     >
       {first.quiet ? (
         <Act onClick={() => onDo(first.does)}>{first.label}</Act>
@@ -185,7 +190,7 @@ function Custody({ view }: { view: LoanView }) {
   const moved = view.machines.filter((m) => m.custody.length > 1)
   if (moved.length === 0) return null
   return (
-    <section aria-label="Who had it when">
+    <section aria-label={say('Who had it when')}>
       {moved.map((machine: LoanMachine) => (
         <div key={machine.id} className="mb-2">
           {moved.length > 1 && <p className="text-quiet">{machine.name}</p>}
@@ -201,7 +206,12 @@ function Custody({ view }: { view: LoanView }) {
                     {capital(holderWords(stay.holder, view.names))}
                   </span>
                   <span className="num text-quiet block">
-                    {stay.from ? `from ${short(stay.from)}${now ? ' until now' : ''}` : 'before'}
+                    {stay.from
+                      ? say('from {from}{more}', {
+                          from: short(stay.from),
+                          more: now ? say(' until now') : '',
+                        })
+                      : say('before')}
                   </span>
                 </li>
               )
@@ -240,9 +250,9 @@ const whereWords = (row: LoanItemRow, view: LoanView): string => {
 function Things({ view }: { view: LoanView }) {
   const { me } = useSigned()
   return (
-    <section aria-label="What goes along">
-      <h2 className="headrule">What goes along</h2>
-      <RuledTable label="What goes along" heads={['Thing', '#Count', 'Where it is']}>
+    <section aria-label={say('What goes along')}>
+      <h2 className="headrule">{say('What goes along')}</h2>
+      <RuledTable label={say('What goes along')} heads={['Thing', '#Count', 'Where it is']}>
         {view.itemRows.map((row) => (
           <tr key={row.item} className="border-hair border-b">
             <td className="py-1 pr-4">
@@ -262,7 +272,7 @@ function Things({ view }: { view: LoanView }) {
             <td className={row.is === 'short' ? 'text-copper font-bold' : ''}>
               {whereWords(row, view)}
               {row.is === 'back, unchecked' && (
-                <strong className="text-copper">, not looked at since it came back</strong>
+                <strong className="text-copper">{say(', not looked at since it came back')}</strong>
               )}
             </td>
           </tr>
@@ -279,7 +289,7 @@ function Things({ view }: { view: LoanView }) {
 
 function BeforeItLeaves({ view }: { view: LoanView }) {
   return (
-    <Rows title="Before it leaves">
+    <Rows title={say('Before it leaves')}>
       {view.release.map((a) => {
         const open = a.is === 'open' || a.is === 'not known'
         return (
@@ -293,7 +303,7 @@ function BeforeItLeaves({ view }: { view: LoanView }) {
               {open && <DispatchAsks asks={a.asks} loan={view.id} />}
             </span>
             <span className="text-quiet whitespace-nowrap">
-              {a.is === 'met' ? 'done' : a.is === 'does not apply' ? 'does not apply' : a.is}
+              {a.is === 'met' ? say('done') : a.is === 'does not apply' ? say('does not apply') : a.is}
             </span>
           </li>
         )

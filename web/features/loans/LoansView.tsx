@@ -1,4 +1,5 @@
 /** Loans: what is out, in, or here for repair, the most urgent first. A guest sees their own. */
+import { say } from '#api/words/say.ts'
 import { type Narrowed, isOver, narrowed, offered } from './filters.ts'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
@@ -22,8 +23,10 @@ function headline(loans: readonly LoanRow[], guest: boolean): string {
   const marked = open.filter((l) => l.marks.length > 0)
   if (loans.length === 0)
     return guest
-      ? 'No loan with you is recorded.'
-      : 'No loan is recorded. What leaves the house, comes on loan, or is here for repair is written down here.'
+      ? say('No loan with you is recorded.')
+      : say(
+          'No loan is recorded. What leaves the house, comes on loan, or is here for repair is written down here.',
+        )
   return [
     `${count(open.length, 'loan')} not closed`,
     ...(late.length > 0 ? [`${late.length} overdue (${list(late.map((l) => l.with))})`] : []),
@@ -45,18 +48,20 @@ export function View() {
   const shown = narrowed(loans, filter, words)
   const first = shown.slice(0, most)
   const sections = [
-    { title: 'Not closed', rows: first.filter((l) => !isOver(l)) },
-    { title: 'Closed or declined', rows: first.filter(isOver) },
+    { title: say('Not closed'), rows: first.filter((l) => !isOver(l)) },
+    { title: say('Closed or declined'), rows: first.filter(isOver) },
   ].filter((s) => s.rows.length > 0)
   const choose = (name: string) => setSearch(name === filter ? {} : { show: name }, { replace: true })
   return (
     <main className="flex-1 space-y-5 p-4 pb-16">
       <div className="flex flex-wrap items-end justify-between gap-x-6 gap-y-2">
         <div>
-          <h1 className="font-display text-24 font-semibold">{guest ? 'Your loans' : 'Loans'}</h1>
+          <h1 className="font-display text-24 font-semibold">{guest ? say('Your loans') : say('Loans')}</h1>
           {data && <p className="text-quiet">{headline(loans, guest)}</p>}
         </div>
-        {!guest && !asking && <MainButton onClick={() => setAsking(true)}>Write down a loan</MainButton>}
+        {!guest && !asking && (
+          <MainButton onClick={() => setAsking(true)}>{say('Write down a loan')}</MainButton>
+        )}
       </div>
       {asking && <AskLoan onClose={() => setAsking(false)} />}
       {!guest && loans.length > 1 && (
@@ -64,14 +69,14 @@ export function View() {
       )}
       {loans.length > 0 && shown.length === 0 && (
         <p>
-          No loan here is like that.{' '}
+          {say('No loan here is like that.')}{' '}
           <Act
             onClick={() => {
               setWords('')
               setSearch({}, { replace: true })
             }}
           >
-            Show all
+            {say('Show all')}
           </Act>
         </p>
       )}
@@ -86,9 +91,12 @@ export function View() {
         </section>
       ))}
       {shown.length > most && (
-        <Act
-          onClick={() => setMost(most + page)}
-        >{`${shown.length - most} more: show ${Math.min(page, shown.length - most)} of them`}</Act>
+        <Act onClick={() => setMost(most + page)}>
+          {say('{shown} more: show {min} of them', {
+            shown: shown.length - most,
+            min: Math.min(page, shown.length - most),
+          })}
+        </Act>
       )}
     </main>
   )
@@ -108,9 +116,9 @@ function ShowOnly({
   onChoose: (name: string) => void
 }) {
   return (
-    <div className="flex flex-wrap items-center gap-x-4 gap-y-1" role="group" aria-label="Show only">
+    <div className="flex flex-wrap items-center gap-x-4 gap-y-1" role="group" aria-label={say('Show only')}>
       <TextField
-        label="Find in whom, what for, things and numbers"
+        label={say('Find in whom, what for, things and numbers')}
         value={words}
         onChange={(e) => onWords(e.target.value)}
       />
@@ -151,7 +159,9 @@ function LoanLine({ loan, guest }: { loan: LoanRow; guest: boolean }) {
           )}
         </span>
         <span className="num text-quiet whitespace-nowrap max-sm:order-3">
-          {loan.due && !isOver(loan) && loan.shown !== 'back' ? `due ${dayOnly(loan.due)}` : ''}
+          {loan.due && !isOver(loan) && loan.shown !== 'back'
+            ? say('due {due}', { due: dayOnly(loan.due) })
+            : ''}
         </span>
       </Link>
     </li>

@@ -1,4 +1,5 @@
 /** A look at a machine on its way, zone by zone: the same, different, or not looked at. */
+import { say } from '#api/words/say.ts'
 import { list } from '#api/words/lists.ts'
 import { stageWords } from '#api/words/loans.ts'
 import type { BodyOf } from '#core/history/bodies/index.ts'
@@ -45,8 +46,9 @@ export function LookSlip({
   const submit = async (event: React.FormEvent) => {
     event.preventDefault()
     const wordless = machine.zones.filter((z) => at(z).is === 'different' && !at(z).words.trim())
-    if (wordless.length > 0) return setError(`Say what is different: ${list(wordless)}.`)
-    if (open.length === machine.zones.length) return setError('Answer for at least one zone.')
+    if (wordless.length > 0)
+      return setError(say('Say what is different: {wordless}.', { wordless: list(wordless) }))
+    if (open.length === machine.zones.length) return setError(say('Answer for at least one zone.'))
     const held = await photosOf(view, machine, at)
     const body: BodyOf<'look'> = {
       kind: 'look',
@@ -63,12 +65,19 @@ export function LookSlip({
     if (written) kept.done()
   }
   return (
-    <Slip title={`Look at ${machine.name} ${stageWords[stage]}`} onClose={onClose}>
+    <Slip
+      title={say('Look at {name} {stageWords}', { name: machine.name, stageWords: stageWords[stage] })}
+      onClose={onClose}
+    >
       <KeptForm kept={kept} onSubmit={(event) => void submit(event)} className="space-y-3">
         <p className="text-quiet">
           {first
-            ? 'Go round the machine. “As recorded” means: what its condition says is there, and nothing else.'
-            : 'Go round the machine and compare with how it left. What was not looked at is never taken as the same.'}
+            ? say(
+                'Go round the machine. “As recorded” means: what its condition says is there, and nothing else.',
+              )
+            : say(
+                'Go round the machine and compare with how it left. What was not looked at is never taken as the same.',
+              )}
         </p>
         <ul>
           {machine.zones.map((zone) => (
@@ -77,13 +86,13 @@ export function LookSlip({
         </ul>
         {open.length > 0 && <TheOthers onZones={setZones} zones={zones} open={open} at={at} first={first} />}
         <TextField
-          label="Who looked with you"
+          label={say('Who looked with you')}
           maxLength={80}
           value={witness}
           onChange={(e) => setWitness(e.target.value)}
         />
         <MainButton type="submit" disabled={busy}>
-          Save the look
+          {say('Save the look')}
         </MainButton>
         <Said error={error} />
       </KeptForm>
@@ -115,10 +124,12 @@ function TheOthers({
         }
       >
         {first
-          ? `I looked at the other ${open.length}: as recorded`
-          : `I looked at the other ${open.length}: the same`}
+          ? say('I looked at the other {open}: as recorded', { open: open.length })
+          : say('I looked at the other {open}: the same', { open: open.length })}
       </PlainButton>
-      <span className="text-quiet">{`Not answered, written as not looked at: ${list(open, 12)}.`}</span>
+      <span className="text-quiet">
+        {say('Not answered, written as not looked at: {open}.', { open: list(open, 12) })}
+      </span>
     </div>
   )
 }
@@ -166,7 +177,7 @@ function Zone({
                 checked={looked.is === is}
                 onChange={() => onSay({ is })}
               />
-              {is === 'same' && first ? 'as recorded' : is}
+              {is === 'same' && first ? say('as recorded') : is}
             </label>
           ))}
         </span>
@@ -177,14 +188,14 @@ function Zone({
       {looked.is === 'different' && (
         <div className="mt-1 grid grid-cols-[8rem_minmax(0,1fr)] gap-3 max-sm:grid-cols-1">
           <SelectField
-            label={`${zone}: how`}
+            label={say('{zone}: how', { zone })}
             value={looked.how}
             onChange={(e) => onSay({ how: e.target.value as How })}
             options={['new', 'worse', 'better', 'gone']}
           />
           <TextField
-            label={`${zone}: what you see`}
-            placeholder="a dent at the left corner, 2 cm"
+            label={say('{zone}: what you see', { zone })}
+            placeholder={say('a dent at the left corner, 2 cm')}
             maxLength={400}
             value={looked.words}
             onChange={(e) => onSay({ words: e.target.value })}
@@ -210,13 +221,13 @@ function ZonePhotos({
   return (
     <div className="flex flex-wrap items-center gap-x-4 gap-y-1">
       <label className="act flex min-h-11 cursor-pointer items-center focus-within:outline-2">
-        {photos.length === 0 ? 'Add a photograph' : 'Add another'}
+        {photos.length === 0 ? say('Add a photograph') : say('Add another')}
         <input
           type="file"
           className="sr-only"
           accept="image/*"
           multiple
-          aria-label={`${zone}: photographs`}
+          aria-label={say('{zone}: photographs', { zone })}
           onChange={(e) => {
             onChange([...photos, ...(e.target.files ?? [])].slice(0, mostPhotos))
             e.target.value = ''
@@ -226,9 +237,9 @@ function ZonePhotos({
       {photos.map((photo, i) => (
         <span key={`${photo.name} ${i}`} className="flex items-center gap-2">
           {photo.name}
-          <Act
-            onClick={() => onChange(photos.filter((_, other) => other !== i))}
-          >{`Remove ${photo.name}`}</Act>
+          <Act onClick={() => onChange(photos.filter((_, other) => other !== i))}>
+            {say('Remove {name}', { name: photo.name })}
+          </Act>
         </span>
       ))}
     </div>

@@ -1,4 +1,5 @@
 /** What is packed into which box: the packing list is made from it. */
+import { say } from '#api/words/say.ts'
 import type { LoanView } from '#core/views/loan-shape.ts'
 import { MainButton, Said, Slip } from '#web/ui/Forms.tsx'
 import { KeptForm, useKept, useKeptState } from '#web/ui/kept.tsx'
@@ -31,20 +32,21 @@ export function PackSlip({ view, packed, onClose }: { view: LoanView; packed: Pa
     const read = rows
       .filter((r) => r.n.trim() !== '' && r.n.trim() !== '0')
       .map((r) => ({ item: r.item, n: whole(r.n), box: whole(r.box) }))
-    if (read.length === 0) return setError('Say what is packed.')
+    if (read.length === 0) return setError(say('Say what is packed.'))
     if (read.some((r) => r.n === undefined || r.box === undefined))
-      return setError('Count in whole numbers, and number the boxes from 1.')
+      return setError(say('Count in whole numbers, and number the boxes from 1.'))
     const over = view.itemRows.find(
       (row) => read.filter((r) => r.item === row.item).reduce((sum, r) => sum + (r.n ?? 0), 0) > row.n,
     )
-    if (over) return setError(`More of “${over.item}” is packed than goes along: ${over.n}.`)
+    if (over)
+      return setError(say('More of “{item}” is packed than goes along: {n}.', { item: over.item, n: over.n }))
     const all = read.flatMap(({ item, n, box }) =>
       n !== undefined && box !== undefined ? [{ item, n, box }] : [],
     )
     if (await issue({ sort: 'packing list', packed: all })) kept.done()
   }
   return (
-    <Slip title="What lies in which box" onClose={onClose}>
+    <Slip title={say('What lies in which box')} onClose={onClose}>
       <KeptForm kept={kept} onSubmit={(event) => void submit(event)} className="space-y-3">
         <ul>
           {rows.map((row, i) => (
@@ -56,16 +58,16 @@ export function PackSlip({ view, packed, onClose }: { view: LoanView; packed: Pa
               <input
                 className="field num w-16 text-right"
                 inputMode="numeric"
-                aria-label={`${row.item}, how many`}
+                aria-label={say('{item}, how many', { item: row.item })}
                 value={row.n}
                 onChange={(e) => set(i, { n: e.target.value })}
               />
               <label className="flex items-center gap-2">
-                in box
+                {say('in box')}
                 <input
                   className="field num w-16 text-right"
                   inputMode="numeric"
-                  aria-label={`${row.item}, in box`}
+                  aria-label={say('{item}, in box', { item: row.item })}
                   value={row.box}
                   onChange={(e) => set(i, { box: e.target.value })}
                 />
@@ -75,16 +77,16 @@ export function PackSlip({ view, packed, onClose }: { view: LoanView; packed: Pa
                 className="act min-h-11"
                 onClick={() => setRows([...rows.slice(0, i + 1), { ...row, n: '' }, ...rows.slice(i + 1)])}
               >
-                Also in another box
+                {say('Also in another box')}
               </button>
             </li>
           ))}
         </ul>
         <p className="text-quiet">
-          Number each box on its lid. The list goes into box 1; a copy is kept here.
+          {say('Number each box on its lid. The list goes into box 1; a copy is kept here.')}
         </p>
         <MainButton type="submit" disabled={busy}>
-          Issue the packing list
+          {say('Issue the packing list')}
         </MainButton>
         <Said error={error} />
       </KeptForm>

@@ -1,4 +1,6 @@
 /** A paper as it was issued: shown, printed, and beside it what the record says otherwise since. */
+import type { PaperRow } from '#api/papers.ts'
+import { say } from '#api/words/say.ts'
 import { useQuery } from '@tanstack/react-query'
 import { useRef } from 'react'
 import { Link, useParams } from 'react-router'
@@ -7,6 +9,11 @@ import { paperTitle } from '#api/words/paper-names.ts'
 import { get, getText } from '#web/app/http.ts'
 import { keys } from '#web/app/keys.ts'
 import { MainButton } from '#web/ui/Forms.tsx'
+
+const theseAreNot = say(
+  'These are not the bytes that were issued: its text does not give the code at its foot.',
+)
+const print = say('Print')
 
 export function View() {
   const { id = '', paper: paperId = '' } = useParams()
@@ -25,55 +32,39 @@ export function View() {
     <main className="flex flex-1 flex-col gap-3 p-4">
       <title>{title}</title>
       <Link className="act" to={`/loans/${id}`}>
-        Back to the loan
+        {say('Back to the loan')}
       </Link>
       {error ? (
-        <p>No paper of yours is kept at this address.</p>
+        <p>{say('No paper of yours is kept at this address.')}</p>
       ) : (
         <>
           <div className="flex flex-wrap items-center gap-x-6 gap-y-2">
             <h1 className="font-display text-24 font-semibold">{title}</h1>
             <MainButton disabled={!html} onClick={() => frame.current?.contentWindow?.print()}>
-              Print
+              {print}
             </MainButton>
-            {paper && <span className="num text-quiet">{`Paper ${paper.number}, code ${paper.code}`}</span>}
+            {paper && (
+              <span className="num text-quiet">
+                {say('Paper {number}, code {code}', { number: paper.number, code: paper.code })}
+              </span>
+            )}
           </div>
-          {paper && !paper.intact && (
-            <p className="text-oxide font-bold">
-              These are not the bytes that were issued: its text does not give the code at its foot.
-            </p>
-          )}
+          {paper && !paper.intact && <p className="text-oxide font-bold">{theseAreNot}</p>}
           {paper && paper.contradicted.length > 0 && (
             <section
-              aria-label="What the record says otherwise since"
+              aria-label={say('What the record says otherwise since')}
               className="border-copper border-l-4 pl-3"
             >
-              <h2 className="font-bold">The record says otherwise since. Issue it anew before it is used.</h2>
-              <ul>
-                {paper.contradicted.map((c) => (
-                  <li key={c.title}>
-                    {c.paper.length + c.record.length === 0 ? (
-                      `${capital(c.title)}: it was changed. Ask the collection for a new one.`
-                    ) : (
-                      <>
-                        <strong>{c.title}</strong>
-                        {c.paper.length > 0 && (
-                          <span className="block">{`On paper: ${c.paper.join(' ')}`}</span>
-                        )}
-                        {c.record.length > 0 && (
-                          <span className="block">{`Recorded now: ${c.record.join(' ')}`}</span>
-                        )}
-                      </>
-                    )}
-                  </li>
-                ))}
-              </ul>
+              <h2 className="font-bold">
+                {say('The record says otherwise since. Issue it anew before it is used.')}
+              </h2>
+              <SaidOtherwise paper={paper} />
             </section>
           )}
           {html && (
             <iframe
               ref={frame}
-              title={`${title}, as issued`}
+              title={say('{title}, as issued', { title })}
               // It runs nothing; it may be printed.
               sandbox="allow-same-origin allow-modals"
               srcDoc={html}
@@ -83,5 +74,31 @@ export function View() {
         </>
       )}
     </main>
+  )
+}
+
+function SaidOtherwise({ paper }: { paper: PaperRow }) {
+  return (
+    <ul>
+      {paper.contradicted.map((c) => (
+        <li key={c.title}>
+          {c.paper.length + c.record.length === 0 ? (
+            say('{title}: it was changed. Ask the collection for a new one.', {
+              title: capital(c.title),
+            })
+          ) : (
+            <>
+              <strong>{c.title}</strong>
+              {c.paper.length > 0 && (
+                <span className="block">{say('On paper: {paper}', { paper: c.paper.join(' ') })}</span>
+              )}
+              {c.record.length > 0 && (
+                <span className="block">{say('Recorded now: {record}', { record: c.record.join(' ') })}</span>
+              )}
+            </>
+          )}
+        </li>
+      ))}
+    </ul>
   )
 }

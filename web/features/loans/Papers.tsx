@@ -1,4 +1,5 @@
 /** Papers of a loan: issued from the record, kept as they were; what the record says otherwise since, and what came back signed. */
+import { say } from '#api/words/say.ts'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link } from 'react-router'
@@ -47,11 +48,11 @@ export function Papers({ view }: { view: LoanView }) {
   const guest = me.role === 'guest'
   if (guest && data.papers.length === 0) return null
   return (
-    <section aria-label="Papers">
-      <h2 className="headrule">Papers</h2>
+    <section aria-label={say('Papers')}>
+      <h2 className="headrule">{say('Papers')}</h2>
       {data.papers.length === 0 && (
         <p className="text-quiet">
-          None issued. A paper is made from what is recorded, and kept as it was on that day.
+          {say('None issued. A paper is made from what is recorded, and kept as it was on that day.')}
         </p>
       )}
       <ul>
@@ -60,7 +61,7 @@ export function Papers({ view }: { view: LoanView }) {
         ))}
       </ul>
       {!guest && (
-        <div className="mt-2 flex flex-wrap gap-x-5 gap-y-1" role="group" aria-label="Issue a paper">
+        <div className="mt-2 flex flex-wrap gap-x-5 gap-y-1" role="group" aria-label={say('Issue a paper')}>
           {issuableOf(view, data.issuable).map((one) => (
             <Act
               key={one.label}
@@ -70,7 +71,9 @@ export function Papers({ view }: { view: LoanView }) {
               {one.label}
             </Act>
           ))}
-          {data.papers.length > 0 && <Act onClick={() => setDoing('signed')}>Keep a signed sheet</Act>}
+          {data.papers.length > 0 && (
+            <Act onClick={() => setDoing('signed')}>{say('Keep a signed sheet')}</Act>
+          )}
         </div>
       )}
       <Said error={error} />
@@ -93,27 +96,38 @@ function Paper({ paper, view }: { paper: PaperRow; view: LoanView }) {
             {name}
           </Link>
         ) : (
-          <span>{`${name}: it names the value; a restorer or a steward opens it`}</span>
+          <span>{say('{name}: it names the value; a restorer or a steward opens it', { name })}</span>
         )}
-        <span className="text-quiet num">{`${short(paper.at)}, code ${paper.code}`}</span>
+        <span className="text-quiet num">
+          {say('{at}, code {code}', { at: short(paper.at), code: paper.code })}
+        </span>
       </div>
       {!paper.intact && (
-        <strong className="text-oxide block">Its file is missing or not as it was issued.</strong>
+        <strong className="text-oxide block">{say('Its file is missing or not as it was issued.')}</strong>
       )}
       {paper.contradicted.length > 0 && (
         <strong className="text-copper block">
-          {`The record says otherwise since: ${list(
-            paper.contradicted.map((c) => c.title.toLowerCase()),
-            4,
-          )}.`}
+          {say('The record says otherwise since: {contradicted}.', {
+            contradicted: list(
+              paper.contradicted.map((c) => c.title.toLowerCase()),
+              4,
+            ),
+          })}
         </strong>
       )}
       {paper.signed.map((s) => (
         <span key={s.id} className="block">
-          {`Signed by ${list(s.by.map((side) => (side === 'house' ? 'this collection' : (view.names[side] ?? 'the other side'))))} on ${dayOnly(s.on)}. `}
+          {say('Signed by {by} on {on}. ', {
+            by: list(
+              s.by.map((side) =>
+                side === 'house' ? say('this collection') : (view.names[side] ?? say('the other side')),
+              ),
+            ),
+            on: dayOnly(s.on),
+          })}
           {paper.opens && (
             <a className="act" href={`/api/loans/${view.id}/papers/${s.id}`} target="_blank" rel="noreferrer">
-              Open the signed sheet
+              {say('Open the signed sheet')}
             </a>
           )}
         </span>

@@ -1,4 +1,5 @@
 /** Things are received, each counted; what is missing is short. What it will say stands above the button. */
+import { say } from '#api/words/say.ts'
 import type { UseFormReturn } from 'react-hook-form'
 import { instantToMs, msToInstant } from '#core/quantity/time.ts'
 import type { LoanView, OpenRelease } from '#core/views/loan-shape.ts'
@@ -45,12 +46,9 @@ export function ReceiveSlip({
   })
   const cold = form.watch('cold')
   const items = counted(release.items, counts)
-  const short = release.items
-    .map((r) => ({ item: r.item, n: r.n - (items.find((i) => i.item === r.item)?.n ?? 0) }))
-    .filter((r) => r.n > 0)
   const submit = form.handleSubmit(async ({ boxes, packing, words }) => {
     if (items.some((i) => !Number.isInteger(i.n) || i.n < 0))
-      return setError('Count in whole numbers; 0 for what is not there.')
+      return setError(say('Count in whole numbers; 0 for what is not there.'))
     const home = release.to === 'house' && view.homeIs === 'house'
     const goods = await readGoods(() => (home ? returningBodies(view, items) : Promise.resolve([])))
     if (typeof goods === 'string') return setError(goods)
@@ -76,22 +74,28 @@ export function ReceiveSlip({
     if (written) kept.done()
   })
   return (
-    <Slip title={announced ? 'Confirm what arrived' : 'It came back without notice'} onClose={onClose}>
+    <Slip
+      title={announced ? say('Confirm what arrived') : say('It came back without notice')}
+      onClose={onClose}
+    >
       <KeptForm kept={kept} onSubmit={(event) => void submit(event)}>
         <Counts rows={release.items} counts={counts} onChange={setCounts} />
         <Boxes sent={release.boxes} form={form} />
         <PackingFields form={form} />
         {cold && (
           <p className="mt-2">
-            {`Leave it closed and unplugged for ${restHours} hours, so that moisture inside can dry. The wait is written with it.`}
+            {say(
+              'Leave it closed and unplugged for {restHours} hours, so that moisture inside can dry. The wait is written with it.',
+              { restHours },
+            )}
           </p>
         )}
         <div className="mt-3">
-          <AreaField label="Remarks" {...form.register('words')} />
+          <AreaField label={say('Remarks')} {...form.register('words')} />
         </div>
-        <WillBeWritten short={short} items={items} />
+        <WillBeWritten sent={release.items} items={items} />
         <MainButton type="submit" disabled={busy}>
-          Record what arrived
+          {say('Record what arrived')}
         </MainButton>
         <Said error={error} />
       </KeptForm>
@@ -100,17 +104,23 @@ export function ReceiveSlip({
 }
 
 function WillBeWritten({
-  short,
+  sent,
   items,
 }: {
-  short: { item: string; n: number }[]
+  sent: readonly { readonly item: string; readonly n: number }[]
   items: { item: string; n: number }[]
 }) {
+  const short = sent
+    .map((r) => ({ item: r.item, n: r.n - (items.find((i) => i.item === r.item)?.n ?? 0) }))
+    .filter((r) => r.n > 0)
   return (
     <p className="my-3">
       {short.length > 0
-        ? `Will be written: received ${said(items) || 'nothing'}. Short: ${said(short)}.`
-        : `Will be written: received ${said(items)}, complete.`}
+        ? say('Will be written: received {said}. Short: {shortSaid}.', {
+            said: said(items) || say('nothing'),
+            shortSaid: said(short),
+          })
+        : say('Will be written: received {said}, complete.', { said: said(items) })}
     </p>
   )
 }
@@ -119,11 +129,11 @@ function PackingFields({ form }: { form: UseFormReturn<Receiving> }) {
   return (
     <div className="grid grid-cols-2 items-end gap-3 max-sm:grid-cols-1">
       <SelectField
-        label="The packing"
+        label={say('The packing')}
         options={['in order', 'wet', 'crushed', 'opened']}
         {...form.register('packing')}
       />
-      <Tick label="It came from cold or damp" {...form.register('cold')} />
+      <Tick label={say('It came from cold or damp')} {...form.register('cold')} />
     </div>
   )
 }
@@ -132,11 +142,11 @@ function Boxes({ sent, form }: { sent: readonly number[]; form: UseFormReturn<Re
   if (sent.length === 0) return null
   return (
     <fieldset className="mb-3 flex flex-wrap gap-x-5 gap-y-1">
-      <legend className="text-13 text-quiet mb-1">Boxes that came</legend>
+      <legend className="text-13 text-quiet mb-1">{say('Boxes that came')}</legend>
       <Ticks
         control={form.control}
         name="boxes"
-        options={sent.map((box) => ({ value: String(box), label: `Box ${box}` }))}
+        options={sent.map((box) => ({ value: String(box), label: say('Box {box}', { box }) }))}
       />
     </fieldset>
   )

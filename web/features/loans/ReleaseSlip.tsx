@@ -1,4 +1,5 @@
 /** Things leave one hand, each counted. What it will say stands above the button. */
+import { say } from '#api/words/say.ts'
 import { useQuery } from '@tanstack/react-query'
 import type { UseFormReturn } from 'react-hook-form'
 import { releaseAnswerWords } from '#api/words/loans.ts'
@@ -56,10 +57,10 @@ export function ReleaseSlip({
     defaultValues: { to: '', backTo: 'them', carriage: 'vehicle', carrier: '', boxes: '', words: '' },
   })
   const submit = form.handleSubmit(async (said) => {
-    if (items.some((i) => !Number.isInteger(i.n) || i.n < 0)) return setError('Count in whole numbers.')
-    if (items.every((i) => i.n === 0)) return setError('Nothing is counted.')
+    if (items.some((i) => !Number.isInteger(i.n) || i.n < 0)) return setError(say('Count in whole numbers.'))
+    if (items.every((i) => i.n === 0)) return setError(say('Nothing is counted.'))
     const onward = third ? partyNamed(said.to, 'borrower') : undefined
-    if (third && !onward) return setError('Say who has it now.')
+    if (third && !onward) return setError(say('Say who has it now.'))
     const goods = await readGoods(() => (leaving ? leavingBodies(view, items, zone) : Promise.resolve([])))
     if (typeof goods === 'string') return setError(goods)
     const to = onward?.party ?? receiver(view, from, onwards, said.backTo)
@@ -77,16 +78,16 @@ export function ReleaseSlip({
         {leaving && <OpenBefore view={view} reasons={reasons} onReasons={setReasons} />}
         {third && (
           <div className="mb-3 max-w-96">
-            <TextField label="Who has it now" maxLength={80} {...form.register('to')} />
+            <TextField label={say('Who has it now')} maxLength={80} {...form.register('to')} />
           </div>
         )}
         {onwards && !third && (
           <div className="mb-3 max-w-96">
             <SelectField
-              label="To whom"
+              label={say('To whom')}
               options={[
                 { value: 'them', label: view.with },
-                { value: 'house', label: 'this collection' },
+                { value: 'house', label: say('this collection') },
               ]}
               {...form.register('backTo')}
             />
@@ -94,15 +95,41 @@ export function ReleaseSlip({
         )}
         <Counts rows={rows} counts={counts} onChange={setCounts} />
         <Carrying form={form} packed={packed} />
-        <p className="my-3">
-          {`Will be written: ${onwards ? 'handed on' : from === 'house' ? `released to ${view.with}` : 'sent back'}: ${itemsSaid(items) || 'nothing'}. A machine that travels by vehicle or post is tested again afterwards.`}
-        </p>
+        <WillBeReleased onwards={onwards} from={from} view={view} items={items} />
         <MainButton type="submit" disabled={busy}>
-          Record the release
+          {say('Record the release')}
         </MainButton>
         <Said error={error} />
       </KeptForm>
     </Slip>
+  )
+}
+
+function WillBeReleased({
+  onwards,
+  from,
+  view,
+  items,
+}: {
+  onwards: Onwards | undefined
+  from: 'house' | 'them'
+  view: LoanView
+  items: { item: string; n: number }[]
+}) {
+  return (
+    <p className="my-3">
+      {say(
+        'Will be written: {more}: {itemsSaid}. A machine that travels by vehicle or post is tested again afterwards.',
+        {
+          more: onwards
+            ? say('handed on')
+            : from === 'house'
+              ? say('released to {with}', { with: view.with })
+              : say('sent back'),
+          itemsSaid: itemsSaid(items) || say('nothing'),
+        },
+      )}
+    </p>
   )
 }
 
@@ -169,10 +196,10 @@ function useTitle(view: LoanView, from: 'house' | 'them', onwards: Onwards | und
   const { me } = useSigned()
   if (onwards)
     return onwards.from === view.withParty
-      ? 'Lent on, as told'
+      ? say('Lent on, as told')
       : `${view.names[onwards.from] ?? 'It'} hands it on, as told`
-  if (from === 'house') return `Release to ${view.with}`
-  return me.role === 'guest' ? 'Send it back' : 'On its way back, as told'
+  if (from === 'house') return say('Release to {with}', { with: view.with })
+  return me.role === 'guest' ? say('Send it back') : say('On its way back, as told')
 }
 
 /** What is open before it leaves, and the reasons of those who may let it go all the same. */
@@ -190,7 +217,7 @@ function OpenBefore({
   if (bars.length === 0) return null
   return (
     <div className="border-copper mb-3 border-l-4 pl-3">
-      <p className="font-bold">Open before it leaves</p>
+      <p className="font-bold">{say('Open before it leaves')}</p>
       <ul className="space-y-2">
         {bars.map((bar) => (
           <li key={bar.rule}>
@@ -198,7 +225,7 @@ function OpenBefore({
             <DispatchAsks asks={bar.asks} loan={view.id} />
             {bar.byWords && maySay(bar, me.role) && (
               <TextField
-                label={`Reason to release it all the same (${bar.rule})`}
+                label={say('Reason to release it all the same ({rule})', { rule: bar.rule })}
                 value={reasons[bar.rule] ?? ''}
                 onChange={(e) => onReasons({ ...reasons, [bar.rule]: e.target.value })}
               />
@@ -223,19 +250,19 @@ function Carrying({ form, packed }: { form: UseFormReturn<Releasing>; packed: nu
   return (
     <div className="grid grid-cols-4 items-end gap-3 max-lg:grid-cols-2 max-sm:grid-cols-1">
       <SelectField
-        label="How it travels"
+        label={say('How it travels')}
         options={['vehicle', 'post', 'by hand']}
         {...form.register('carriage')}
       />
-      <TextField label="Who carries it" maxLength={80} {...form.register('carrier')} />
+      <TextField label={say('Who carries it')} maxLength={80} {...form.register('carrier')} />
       <TextField
-        label="Boxes"
+        label={say('Boxes')}
         className="num"
         inputMode="numeric"
         placeholder={String(packed)}
         {...form.register('boxes')}
       />
-      <TextField label="Remarks" maxLength={400} {...form.register('words')} />
+      <TextField label={say('Remarks')} maxLength={400} {...form.register('words')} />
     </div>
   )
 }

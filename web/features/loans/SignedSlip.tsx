@@ -1,4 +1,5 @@
 /** A sheet that came back signed: it is known by the code at its foot, and kept beside the paper as it was issued. */
+import { say } from '#api/words/say.ts'
 import { useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import type { UseFormReturn } from 'react-hook-form'
@@ -44,9 +45,10 @@ export function SignedSlip({
   const paper = papers.find((p) => signs(p.code) === signs(code))
   const submit = form.handleSubmit(async ({ by, on, words, scan: files }) => {
     const scan = files?.[0]
-    if (!paper) return setError('Type the code that stands at the foot of the sheet: eight signs, 4F0A-91C2.')
-    if (!scan || scan.size === 0) return setError('Choose the scan or the photograph of the sheet.')
-    if (by.length === 0) return setError('Say who signed it.')
+    if (!paper)
+      return setError(say('Type the code that stands at the foot of the sheet: eight signs, 4F0A-91C2.'))
+    if (!scan || scan.size === 0) return setError(say('Choose the scan or the photograph of the sheet.'))
+    if (by.length === 0) return setError(say('Say who signed it.'))
     const signed = new FormData()
     for (const [name, value] of Object.entries({ code, by: by.join(','), on, words })) signed.set(name, value)
     signed.set('scan', scan)
@@ -62,15 +64,15 @@ export function SignedSlip({
     }
   })
   return (
-    <Slip title="Keep a signed sheet" onClose={onClose}>
+    <Slip title={say('Keep a signed sheet')} onClose={onClose}>
       <KeptForm
         kept={kept}
         onSubmit={(event) => void submit(event)}
         className="grid grid-cols-2 items-end gap-3 max-sm:grid-cols-1"
       >
         <CodeField form={form} paper={paper} />
-        <TextField label="Signed on" type="date" className="num" {...form.register('on')} />
-        <Field label="Scan or photograph (PDF, JPEG, PNG)">
+        <TextField label={say('Signed on')} type="date" className="num" {...form.register('on')} />
+        <Field label={say('Scan or photograph (PDF, JPEG, PNG)')}>
           {(id) => (
             <input
               id={id}
@@ -82,16 +84,18 @@ export function SignedSlip({
           )}
         </Field>
         <SignedBy view={view} form={form} />
-        <TextField label="Remarks" maxLength={400} {...form.register('words')} />
+        <TextField label={say('Remarks')} maxLength={400} {...form.register('words')} />
         <MainButton type="submit" disabled={busy}>
-          Keep the signed sheet
+          {say('Keep the signed sheet')}
         </MainButton>
       </KeptForm>
       {paper?.sort === 'agreement' && (
         <p className="text-quiet mt-2">
           {atLeast(me.role, 'steward')
-            ? 'It is written down with it that whoever signed agreed, in ink, to the version on that sheet and to no other.'
-            : 'A steward writes down that they agreed; the sheet is kept.'}
+            ? say(
+                'It is written down with it that whoever signed agreed, in ink, to the version on that sheet and to no other.',
+              )
+            : say('A steward writes down that they agreed; the sheet is kept.')}
         </p>
       )}
       <Said error={error} />
@@ -102,13 +106,13 @@ export function SignedSlip({
 function SignedBy({ view, form }: { view: LoanView; form: UseFormReturn<Signed> }) {
   return (
     <fieldset className="flex flex-wrap gap-x-5">
-      <legend className="text-13 text-quiet mb-1">Signed by</legend>
+      <legend className="text-13 text-quiet mb-1">{say('Signed by')}</legend>
       <Ticks
         control={form.control}
         name="by"
         options={[
           { value: view.withParty, label: view.with },
-          { value: 'house', label: 'this collection' },
+          { value: 'house', label: say('this collection') },
         ]}
       />
     </fieldset>
@@ -119,17 +123,17 @@ function CodeField({ form, paper }: { form: UseFormReturn<Signed>; paper: PaperR
   const code = form.watch('code')
   return (
     <TextField
-      label="Code at its foot"
+      label={say('Code at its foot')}
       className="num"
       placeholder="4F0A-91C2"
       autoComplete="off"
       {...form.register('code')}
       hint={
         paper
-          ? `Paper ${paper.number}, ${paperTitle(paper.sort)}.`
+          ? say('Paper {number}, {paperTitle}.', { number: paper.number, paperTitle: paperTitle(paper.sort) })
           : signs(code).length >= 8
-            ? 'No paper of this loan bears that code.'
-            : 'Eight signs.'
+            ? say('No paper of this loan bears that code.')
+            : say('Eight signs.')
       }
     />
   )

@@ -1,4 +1,5 @@
 /** The versions of the terms, what each side said to them, and what holds. */
+import { say } from '#api/words/say.ts'
 import { useState } from 'react'
 import { termsLines } from '#api/words/loan-terms.ts'
 import type { LoanTerms, LoanView } from '#core/views/loan-shape.ts'
@@ -14,12 +15,15 @@ export function TermsPanel({ view }: { view: LoanView }) {
   const { short } = useDates()
   const newest = view.terms.at(-1)
   const holding = view.terms.find((t) => t.holds)
-  if (!newest) return <p className="text-quiet py-2">No terms are written yet.</p>
+  if (!newest) return <p className="text-quiet py-2">{say('No terms are written yet.')}</p>
   return (
     <div className="space-y-3">
       {holding && holding.id !== newest.id && (
         <p className="text-copper font-bold">
-          {`Version ${holding.version} holds. Version ${newest.version} is not agreed by both sides.`}
+          {say('Version {version} holds. Version {newestVersion} is not agreed by both sides.', {
+            version: holding.version,
+            newestVersion: newest.version,
+          })}
         </p>
       )}
       <dl className="grid grid-cols-[9rem_minmax(0,1fr)] gap-x-4 gap-y-1 max-sm:grid-cols-1">
@@ -33,8 +37,20 @@ export function TermsPanel({ view }: { view: LoanView }) {
       <ul>
         {view.terms.map((t) => (
           <li key={t.id} className="border-hair flex flex-wrap justify-between gap-x-4 border-t py-1">
-            <span>{`Version ${t.version}, ${short(t.at)}${t.holds ? ', holds' : ''}`}</span>
-            <span className="text-quiet">{`This collection: ${saidWords(t.house)}. ${view.with}: ${saidWords(t.party)}.`}</span>
+            <span>
+              {say('Version {version}, {at}{more}', {
+                version: t.version,
+                at: short(t.at),
+                more: t.holds ? say(', holds') : '',
+              })}
+            </span>
+            <span className="text-quiet">
+              {say('This collection: {said}. {with}: {said2}.', {
+                said: saidWords(t.house),
+                with: view.with,
+                said2: saidWords(t.party),
+              })}
+            </span>
           </li>
         ))}
       </ul>
@@ -70,10 +86,10 @@ function Answers({ view, newest }: { view: LoanView; newest: LoanTerms }) {
     return newest.party === undefined ? (
       <div className="flex flex-wrap gap-3">
         <PlainButton disabled={busy} onClick={() => void answer('them', true)}>
-          Agree to the terms
+          {say('Agree to the terms')}
         </PlainButton>
         <PlainButton disabled={busy} onClick={() => void answer('them', false)}>
-          Decline the terms
+          {say('Decline the terms')}
         </PlainButton>
         <Said error={error} />
       </div>
@@ -81,7 +97,7 @@ function Answers({ view, newest }: { view: LoanView; newest: LoanTerms }) {
   if (!atLeast(me.role, 'steward'))
     return newest.house === undefined || newest.party === undefined ? (
       <p className="text-quiet">
-        A steward answers for this collection, and writes down what the other side said.
+        {say('A steward answers for this collection, and writes down what the other side said.')}
       </p>
     ) : null
   return (
@@ -89,30 +105,30 @@ function Answers({ view, newest }: { view: LoanView; newest: LoanTerms }) {
       {newest.house === undefined && (
         <div className="flex flex-wrap gap-3">
           <PlainButton disabled={busy} onClick={() => void answer('house', true)}>
-            Agree for this collection
+            {say('Agree for this collection')}
           </PlainButton>
           <PlainButton disabled={busy} onClick={() => void answer('house', false)}>
-            Decline for this collection
+            {say('Decline for this collection')}
           </PlainButton>
         </div>
       )}
       {newest.party === undefined && (
         <div className="flex flex-wrap items-end gap-3">
           <SelectField
-            label={`How ${view.with} answered`}
+            label={say('How {with} answered', { with: view.with })}
             value={how}
             onChange={(e) => setHow(e.target.value as 'ink' | 'told')}
             options={[
-              { value: 'ink', label: 'signed on paper' },
-              { value: 'told', label: 'told us' },
+              { value: 'ink', label: say('signed on paper') },
+              { value: 'told', label: say('told us') },
             ]}
           />
-          <TextField label="By whom, when" value={words} onChange={(e) => setWords(e.target.value)} />
+          <TextField label={say('By whom, when')} value={words} onChange={(e) => setWords(e.target.value)} />
           <PlainButton disabled={busy} onClick={() => void answer('them', true)}>
-            Record that they agreed
+            {say('Record that they agreed')}
           </PlainButton>
           <PlainButton disabled={busy} onClick={() => void answer('them', false)}>
-            Record that they declined
+            {say('Record that they declined')}
           </PlainButton>
         </div>
       )}

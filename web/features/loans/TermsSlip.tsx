@@ -1,4 +1,5 @@
 /** The terms of a loan, a new version each time: what was agreed before stays readable. */
+import { say } from '#api/words/say.ts'
 import type { ComponentProps } from 'react'
 import type { UseFormReturn } from 'react-hook-form'
 import { loanBody, runRules } from '#core/history/bodies/loan.ts'
@@ -29,7 +30,10 @@ export function TermsSlip({ view, onClose }: { view: LoanView; onClose: () => vo
     if (await send([{ body: termsOf(said, view.id) }])) kept.done()
   })
   return (
-    <Slip title={before ? `Terms, version ${view.terms.length + 1}` : 'Terms'} onClose={onClose}>
+    <Slip
+      title={before ? say('Terms, version {terms}', { terms: view.terms.length + 1 }) : say('Terms')}
+      onClose={onClose}
+    >
       <KeptForm
         kept={kept}
         onSubmit={(event) => void submit(event)}
@@ -42,12 +46,13 @@ export function TermsSlip({ view, onClose }: { view: LoanView; onClose: () => vo
         <Allowed form={form} />
         <Care form={form} />
         <MainButton type="submit" className="justify-self-start" disabled={busy}>
-          Save the terms
+          {say('Save the terms')}
         </MainButton>
       </KeptForm>
       <p className="text-quiet mt-2">
-        Terms hold once both sides agreed to the same version. Until then the version before holds, if there
-        is one.
+        {say(
+          'Terms hold once both sides agreed to the same version. Until then the version before holds, if there is one.',
+        )}
       </p>
       <Said error={error ?? form.formState.errors.root?.message} />
     </Slip>
@@ -64,9 +69,9 @@ const Figure = (field: ComponentProps<typeof TextField>) => (
 const Words = (field: ComponentProps<typeof TextField>) => <TextField maxLength={400} {...field} />
 
 const yesNo = [
-  { value: '', label: 'not known' },
-  { value: 'yes', label: 'yes' },
-  { value: 'no', label: 'no' },
+  { value: '', label: say('not known') },
+  { value: 'yes', label: say('yes') },
+  { value: 'no', label: say('no') },
 ]
 const YesNo = (field: Omit<ComponentProps<typeof SelectField>, 'options'>) => (
   <SelectField options={yesNo} {...field} />
@@ -75,9 +80,9 @@ const YesNo = (field: Omit<ComponentProps<typeof SelectField>, 'options'>) => (
 function When({ form }: Part) {
   return (
     <>
-      <Day label="From" {...fieldOf(form, 'from')} />
-      <Day label="Due back" {...fieldOf(form, 'to')} />
-      <Figure label="Notice of a recall, days" {...fieldOf(form, 'notice')} />
+      <Day label={say('From')} {...fieldOf(form, 'from')} />
+      <Day label={say('Due back')} {...fieldOf(form, 'to')} />
+      <Figure label={say('Notice of a recall, days')} {...fieldOf(form, 'notice')} />
     </>
   )
 }
@@ -85,25 +90,25 @@ function When({ form }: Part) {
 function Where({ form }: Part) {
   return (
     <>
-      <TextField label="Where it will be" {...fieldOf(form, 'place')} maxLength={80} />
-      <Figure label="Mains there, V" {...fieldOf(form, 'volts')} />
-      <Figure label="Mains there, Hz" {...fieldOf(form, 'hertz')} />
-      <YesNo label="Sockets are earthed" {...fieldOf(form, 'earthed')} />
-      <YesNo label="Residual-current protection" {...fieldOf(form, 'residual')} />
+      <TextField label={say('Where it will be')} {...fieldOf(form, 'place')} maxLength={80} />
+      <Figure label={say('Mains there, V')} {...fieldOf(form, 'volts')} />
+      <Figure label={say('Mains there, Hz')} {...fieldOf(form, 'hertz')} />
+      <YesNo label={say('Sockets are earthed')} {...fieldOf(form, 'earthed')} />
+      <YesNo label={say('Residual-current protection')} {...fieldOf(form, 'residual')} />
       <TextField
-        label="Transformer, where the mains differ"
+        label={say('Transformer, where the mains differ')}
         {...fieldOf(form, 'transformer')}
         maxLength={80}
         placeholder="120 V 200 VA"
       />
       <TextField
-        label="Television there"
+        label={say('Television there')}
         {...fieldOf(form, 'television')}
         maxLength={80}
         placeholder="625/50"
       />
-      <YesNo label="Somebody is with it" {...fieldOf(form, 'supervised')} />
-      <YesNo label="It is locked in at night" {...fieldOf(form, 'locked')} />
+      <YesNo label={say('Somebody is with it')} {...fieldOf(form, 'supervised')} />
+      <YesNo label={say('It is locked in at night')} {...fieldOf(form, 'locked')} />
     </>
   )
 }
@@ -111,9 +116,9 @@ function Where({ form }: Part) {
 function Running({ form }: Part) {
   return (
     <>
-      <SelectField label="Who may switch it on there" {...fieldOf(form, 'who')} options={runRules} />
-      <TextField label="Their names, with commas" {...fieldOf(form, 'named')} />
-      <Figure label="Minutes a day at most" {...fieldOf(form, 'minutes')} />
+      <SelectField label={say('Who may switch it on there')} {...fieldOf(form, 'who')} options={runRules} />
+      <TextField label={say('Their names, with commas')} {...fieldOf(form, 'named')} />
+      <Figure label={say('Minutes a day at most')} {...fieldOf(form, 'minutes')} />
     </>
   )
 }
@@ -122,14 +127,17 @@ function Cover({ form }: Part) {
   return (
     <>
       <SelectField
-        label="Cover by"
+        label={say('Cover by')}
         {...fieldOf(form, 'coverBy')}
         options={['them', 'us', 'carrier', 'indemnity', 'none']}
       />
-      <Day label="Covered from" {...fieldOf(form, 'coverFrom')} />
-      <Day label={`Covered until (due + ${coverDays} days)`} {...fieldOf(form, 'coverUntil')} />
+      <Day label={say('Covered from')} {...fieldOf(form, 'coverFrom')} />
+      <Day
+        label={say('Covered until (due + {coverDays} days)', { coverDays })}
+        {...fieldOf(form, 'coverUntil')}
+      />
       <PriceFields
-        label="Agreed value"
+        label={say('Agreed value')}
         amount={fieldOf(form, 'amount')}
         currency={fieldOf(form, 'currency')}
       />
@@ -141,11 +149,11 @@ function Cover({ form }: Part) {
 function Allowed({ form }: Part) {
   return (
     <>
-      <Words label="Opening it (empty: not allowed)" {...fieldOf(form, 'opening')} />
-      <Words label="Copying what it holds (empty: not allowed)" {...fieldOf(form, 'copying')} />
-      <Words label="Lending it on (empty: not allowed)" {...fieldOf(form, 'lendingOn')} />
-      <Words label="Credit line" {...fieldOf(form, 'credit')} />
-      <Words label="Photographs" {...fieldOf(form, 'photographs')} />
+      <Words label={say('Opening it (empty: not allowed)')} {...fieldOf(form, 'opening')} />
+      <Words label={say('Copying what it holds (empty: not allowed)')} {...fieldOf(form, 'copying')} />
+      <Words label={say('Lending it on (empty: not allowed)')} {...fieldOf(form, 'lendingOn')} />
+      <Words label={say('Credit line')} {...fieldOf(form, 'credit')} />
+      <Words label={say('Photographs')} {...fieldOf(form, 'photographs')} />
     </>
   )
 }
@@ -154,14 +162,18 @@ function Care({ form }: Part) {
   return (
     <>
       <div className="col-span-2 max-sm:col-span-1">
-        <AreaField label="Instructions to whoever switches it on" {...fieldOf(form, 'instructions')} />
+        <AreaField label={say('Instructions to whoever switches it on')} {...fieldOf(form, 'instructions')} />
       </div>
       <div className="col-span-2 max-sm:col-span-1">
-        <AreaField label="Handling" {...fieldOf(form, 'handling')} />
+        <AreaField label={say('Handling')} {...fieldOf(form, 'handling')} />
       </div>
-      <Words label="Light" {...fieldOf(form, 'light')} placeholder="at most 50 lux, no sun" />
-      <Words label="Consumables: whose, and which" {...fieldOf(form, 'consumables')} />
-      <Figure label="Repairs up to, then ask the owner" {...fieldOf(form, 'limit')} placeholder="80.00" />
+      <Words label={say('Light')} {...fieldOf(form, 'light')} placeholder={say('at most 50 lux, no sun')} />
+      <Words label={say('Consumables: whose, and which')} {...fieldOf(form, 'consumables')} />
+      <Figure
+        label={say('Repairs up to, then ask the owner')}
+        {...fieldOf(form, 'limit')}
+        placeholder="80.00"
+      />
     </>
   )
 }

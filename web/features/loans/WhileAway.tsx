@@ -1,4 +1,5 @@
 /** What happened while it was away, and what the house must test after it. */
+import { say } from '#api/words/say.ts'
 import { stillHere } from '#core/loans/items.ts'
 import { Link } from 'react-router'
 import { durationWords } from '#api/words/dates.ts'
@@ -14,18 +15,20 @@ export function WhileAway({ view }: { view: LoanView }) {
   return (
     <div className="space-y-4">
       {view.incidents.length > 0 && (
-        <Rows title="Incidents there">
+        <Rows title={say('Incidents there')}>
           {view.incidents.map((i) => (
             <Row
               key={i.id}
               left={
                 <>
                   <strong className="text-oxide">{`${i.machine}: ${plainEnd(i.words)}`}</strong>
-                  {i.madeSafe && <span>{` ${sentence(`done at once: ${i.madeSafe}`)}`}</span>}
+                  {i.madeSafe && (
+                    <span>{` ${sentence(say('done at once: {madeSafe}', { madeSafe: i.madeSafe }))}`}</span>
+                  )}
                   <span className="block">
                     {i.cleared
-                      ? 'The collection has looked at it since.'
-                      : 'Do not power until somebody of the collection has looked at it.'}
+                      ? say('The collection has looked at it since.')
+                      : say('Do not power until somebody of the collection has looked at it.')}
                   </span>
                 </>
               }
@@ -35,15 +38,30 @@ export function WhileAway({ view }: { view: LoanView }) {
         </Rows>
       )}
       {view.runs.length > 0 && (
-        <Rows title={`Switched on there, ${count(view.runs.length, 'time')}, ${minutes} min`}>
+        <Rows
+          title={say('Switched on there, {runs}, {minutes} min', {
+            runs: count(view.runs.length, 'time'),
+            minutes,
+          })}
+        >
           {view.runs.map((r) => (
             <Row
               key={r.id}
               left={
                 <>
-                  {`${view.machines.length > 1 ? `${r.machine}: ` : ''}${r.minutes} min, by ${r.who}${r.started ? '' : ', did not start'}${r.symptom ? ` (${r.symptom})` : ''}`}
-                  {r.tooLong && <strong className="text-copper"> Longer that day than agreed.</strong>}
-                  {r.notNamed && <strong className="text-copper"> By somebody the terms do not name.</strong>}
+                  {say('{more}{minutes} min, by {who}{more2}{more3}', {
+                    more: view.machines.length > 1 ? `${r.machine}: ` : '',
+                    minutes: r.minutes,
+                    who: r.who,
+                    more2: r.started ? '' : say(', did not start'),
+                    more3: r.symptom ? ` (${r.symptom})` : '',
+                  })}
+                  {r.tooLong && (
+                    <strong className="text-copper"> {say('Longer that day than agreed.')}</strong>
+                  )}
+                  {r.notNamed && (
+                    <strong className="text-copper"> {say('By somebody the terms do not name.')}</strong>
+                  )}
                 </>
               }
               right={short(r.at)}
@@ -63,7 +81,7 @@ export function Tested({ view }: { view: LoanView }) {
   )
   if (due.length === 0 || view.itemRows.every(stillHere)) return null
   return (
-    <Rows title="To be tested">
+    <Rows title={say('To be tested')}>
       {due.map((m) => (
         <li key={m.id} className="border-hair border-b py-1">
           <Link className="act" to={`/machines/${m.id}`}>
@@ -72,16 +90,26 @@ export function Tested({ view }: { view: LoanView }) {
           <span className="block">
             {m.status === 'do not power' && (
               <strong className="text-oxide">
-                Do not power: an incident is open. Clear it on the machine’s page first.{' '}
+                {say('Do not power: an incident is open. Clear it on the machine’s page first.')}{' '}
               </strong>
             )}
             {m.failed && (
               <strong className="block">
-                {`${list(m.failed.fns, 8)}: failed in a test after it was carried on ${short(m.failed.carried)}${m.failed.ran > 0 ? ` and ran there for ${durationWords(m.failed.ran)}` : ''}.`}
+                {say('{fns}: failed in a test after it was carried on {carried}{more}.', {
+                  fns: list(m.failed.fns, 8),
+                  carried: short(m.failed.carried),
+                  more:
+                    m.failed.ran > 0
+                      ? say(' and ran there for {ran}', { ran: durationWords(m.failed.ran) })
+                      : '',
+                })}
               </strong>
             )}
             {m.retest && m.retest.length > 0
-              ? `${count(m.retest.length, 'function')} to test again since it was away: ${list(m.retest, 8)}.`
+              ? say('{retest} to test again since it was away: {retest2}.', {
+                  retest: count(m.retest.length, 'function'),
+                  retest2: list(m.retest, 8),
+                })
               : ''}
           </span>
         </li>

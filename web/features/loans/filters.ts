@@ -1,4 +1,5 @@
 /** By what a list of loans may be narrowed down. Pure. */
+import { say } from '#api/words/say.ts'
 import { forGood } from '#core/history/loan-ways.ts'
 import type { LoanRow } from '#core/views/loan-shape.ts'
 
@@ -15,11 +16,11 @@ export const loanFilters: readonly {
   { name: 'Out', holds: ({ way }) => way === 'out' },
   { name: 'In', holds: ({ way }) => way === 'in' },
   { name: 'Repairs', holds: ({ way }) => way === 'repair' },
-  { name: 'For good', holds: ({ way }) => forGood(way) },
+  { name: say('For good'), holds: ({ way }) => forGood(way) },
   { name: 'Overdue', holds: ({ shown }) => shown === 'overdue' },
   { name: 'Short', holds: (loan) => marked(loan, 'short') },
-  { name: 'Disputed or open', holds: (loan) => marked(loan, 'difference open', 'disputed') },
-  { name: 'Not covered', holds: (loan) => marked(loan, 'cover ends') },
+  { name: say('Disputed or open'), holds: (loan) => marked(loan, 'difference open', 'disputed') },
+  { name: say('Not covered'), holds: (loan) => marked(loan, 'cover ends') },
   { name: 'Questions', holds: (loan) => marked(loan, 'question') },
 ]
 

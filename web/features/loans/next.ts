@@ -1,4 +1,5 @@
 /** What can be done with a loan now, by whom, the next thing first. Pure. */
+import { say } from '#api/words/say.ts'
 import { stillHere } from '#core/loans/items.ts'
 import { forGood } from '#core/history/loan-ways.ts'
 import type { Side } from '#core/history/loan-state.ts'
@@ -43,7 +44,9 @@ export function offersFor(view: LoanView, role: Role): Offer[] {
 /** A word to the other side; an answer where they asked. */
 function saying(view: LoanView): Offer[] {
   const asked = view.marks.find((m) => m.mark === 'question')
-  return [aside(asked ? 'Write to the other side, or answer' : 'Write to the other side', { act: 'say' })]
+  return [
+    aside(asked ? say('Write to the other side, or answer') : say('Write to the other side'), { act: 'say' }),
+  ]
 }
 
 /** What happens beside the way out and home: spending, lending on, coming back unannounced. */

@@ -1,4 +1,5 @@
 /** What the slip of a loan's terms makes of what is typed in it. */
+import { say } from '#api/words/say.ts'
 import type { BodyOf } from '#core/history/bodies/index.ts'
 import type { LoanId } from '#core/ids.ts'
 import { dayAfter } from '#core/quantity/time.ts'
@@ -93,10 +94,10 @@ export const termsFields = {
   repairLimit: 'limit',
 } as const
 export const termsSay = {
-  from: 'Say from when.',
-  to: 'Say until when.',
-  amount: 'Write the value as 1250.00, and a currency of three letters.',
-  limit: 'Write the limit of repairs as 80.00.',
+  from: say('Say from when.'),
+  to: say('Say until when.'),
+  amount: say('Write the value as 1250.00, and a currency of three letters.'),
+  limit: say('Write the limit of repairs as 80.00.'),
 } as const
 
 /** The terms as they are typed; the kind’s schema says what of them cannot be written so. */

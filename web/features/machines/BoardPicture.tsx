@@ -1,4 +1,5 @@
 /** The picture of a board with its pins: point at a part and see what is in it and what came out. */
+import { say } from '#api/words/say.ts'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import type { GivenRow } from '#core/views/machine-parts.ts'
@@ -19,7 +20,7 @@ export function BoardPicture({ view }: { view: MachineView }) {
   const pins = pinsOf(photo)
   const shown = position ?? pins[0]?.position
   return (
-    <section aria-label="Where the parts sit" className="mb-5">
+    <section aria-label={say('Where the parts sit')} className="mb-5">
       {boards.length > 1 && (
         <ul className="mb-2 flex flex-wrap gap-4">
           {boards.map((b, i) => (
@@ -112,14 +113,14 @@ function Pointed({ view, position }: { view: MachineView; position: string }) {
         {row && <span className="text-quiet text-15 ml-3 font-normal">{row.accepts}</span>}
       </h3>
       <dl className="mt-2 space-y-2">
-        <dt className="text-13 text-quiet">In it</dt>
-        <dd>{row ? <ContentOf row={row} /> : 'This position is not on the list of this machine.'}</dd>
+        <dt className="text-13 text-quiet">{say('In it')}</dt>
+        <dd>{row ? <ContentOf row={row} /> : say('This position is not on the list of this machine.')}</dd>
         {out.length > 0 && <CameOutOf out={out} />}
       </dl>
       {row && me.role !== 'guest' && (
         <p className="mt-3">
           <Link className="act" to={`/machines/${view.id}/donors?position=${encodeURIComponent(position)}`}>
-            What could replace it
+            {say('What could replace it')}
           </Link>
         </p>
       )}
@@ -131,10 +132,10 @@ function CameOutOf({ out }: { out: readonly GivenRow[] }) {
   const { short } = useDates()
   return (
     <>
-      <dt className="text-13 text-quiet">Came out</dt>
+      <dt className="text-13 text-quiet">{say('Came out')}</dt>
       {out.map((g) => (
         <dd key={g.part}>
-          {g.label}, {short(g.at)}: {g.to === 'unknown' ? 'its place is not recorded' : g.to}
+          {g.label}, {short(g.at)}: {g.to === 'unknown' ? say('its place is not recorded') : g.to}
         </dd>
       ))}
     </>

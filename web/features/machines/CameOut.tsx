@@ -1,4 +1,5 @@
 /** Parts that came out of a machine: where each is, since when, and who answers for what is gone. */
+import { say } from '#api/words/say.ts'
 import { Link } from 'react-router'
 import type { MachineView } from '#core/views/machine-shape.ts'
 import { useDates, useSigned } from '#web/app/session.tsx'
@@ -9,8 +10,8 @@ export function CameOut({ view }: { view: MachineView }) {
   const { me } = useSigned()
   return (
     <Rows
-      title="What came out, and where it is"
-      empty={view.given.length === 0 ? 'Nothing that is known.' : undefined}
+      title={say('What came out, and where it is')}
+      empty={view.given.length === 0 ? say('Nothing that is known.') : undefined}
     >
       {view.given.map((g) => (
         <Row
@@ -27,10 +28,14 @@ export function CameOut({ view }: { view: MachineView }) {
           right={
             <>
               <span className={g.to === 'unknown' ? 'text-copper font-bold' : ''}>
-                {g.to === 'unknown' ? 'its place is not recorded' : g.to}
+                {g.to === 'unknown' ? say('its place is not recorded') : g.to}
               </span>
               {`, ${short(g.at)}`}
-              {g.authority && <span className="text-quiet block">{`on the word of ${g.authority}`}</span>}
+              {g.authority && (
+                <span className="text-quiet block">
+                  {say('on the word of {authority}', { authority: g.authority })}
+                </span>
+              )}
             </>
           }
         />

@@ -1,3 +1,4 @@
+import { say } from '#api/words/say.ts'
 import type { ListHead } from './useMachineList.ts'
 import { Link, useNavigate } from 'react-router'
 import { list } from '#api/words/lists.ts'
@@ -19,30 +20,37 @@ export function CollectionHead({
   return (
     <div className="flex items-end justify-between gap-6 max-sm:flex-wrap max-sm:gap-2">
       <div>
-        <h1 className="font-display text-24 font-semibold">{guest ? 'Your machines' : 'Collection'}</h1>
+        <h1 className="font-display text-24 font-semibold">
+          {guest ? say('Your machines') : say('Collection')}
+        </h1>
         <p className="text-quiet" role="status">
-          <span className="num">{machines.total}</span> {machines.total === 1 ? 'machine' : 'machines'}
-          {narrowed && ' that match'}
+          <span className="num">{machines.total}</span>{' '}
+          {machines.total === 1 ? say('machine') : say('machines')}
+          {narrowed && say(' that match')}
           {machines.near.length > 0 && (
-            <strong className="text-ink">{`. No machine has “${list(machines.near)}” as written. Near matches are shown.`}</strong>
+            <strong className="text-ink">
+              {say('. No machine has “{near}” as written. Near matches are shown.', {
+                near: list(machines.near),
+              })}
+            </strong>
           )}
         </p>
       </div>
       {!guest && (
         <div className="flex min-w-0 flex-wrap items-center gap-x-5 gap-y-2">
           <Link className="act" to="/batches">
-            Groups received together
+            {say('Groups received together')}
           </Link>
           <Link className="act" to="/collection/storage">
-            Storage round
+            {say('Storage round')}
           </Link>
           <Link className="act" to="/collection/table">
-            Import CSV
+            {say('Import CSV')}
           </Link>
           <a className="act" href={`/api/table?${search}`} download>
-            Export CSV
+            {say('Export CSV')}
           </a>
-          <MainButton onClick={() => void navigate('/machines/new')}>Register a machine</MainButton>
+          <MainButton onClick={() => void navigate('/machines/new')}>{say('Register a machine')}</MainButton>
         </div>
       )}
     </div>

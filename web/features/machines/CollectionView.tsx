@@ -1,4 +1,5 @@
 /** The collection: every machine, dense, filtered by words, with its lifeline in one lane. */
+import { say } from '#api/words/say.ts'
 import { CollectionHead } from './CollectionHead.tsx'
 import { FilterRow } from './FilterRow.tsx'
 import { useRef, useState } from 'react'
@@ -97,8 +98,10 @@ export function View() {
       {machines.loaded && machines.total === 0 ? (
         <p className="bg-sheet rounded-sm p-5">
           {narrowed
-            ? 'No machine matches all of these words. Take one away.'
-            : 'No machine is registered yet. The first one takes an entry number, a name and where it came from.'}
+            ? say('No machine matches all of these words. Take one away.')
+            : say(
+                'No machine is registered yet. The first one takes an entry number, a name and where it came from.',
+              )}
         </p>
       ) : pictures ? (
         <MachinePictures list={machines} scroller={scroller} />
@@ -124,10 +127,10 @@ function ListChoices({
         className="mr-3"
         onClick={() => onChange((next) => (pictures ? next.delete('as') : next.set('as', 'pictures')))}
       >
-        {pictures ? 'As a list' : 'As pictures'}
+        {pictures ? say('As a list') : say('As pictures')}
       </Act>
       <SelectInline
-        label="in order of"
+        label={say('in order of')}
         value={sort}
         options={listSorts}
         onChange={(value) =>

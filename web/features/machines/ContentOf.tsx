@@ -1,11 +1,12 @@
 /** What is in a position, in words. */
+import { say } from '#api/words/say.ts'
 import { Link } from 'react-router'
 import type { PositionRow } from '#core/views/machine-parts.ts'
 import { useDates, useSigned } from '#web/app/session.tsx'
 
 const contentWords = {
   unseen: 'as found, not looked at',
-  empty: 'empty',
+  empty: say('empty'),
   'unknown part': 'an unknown part',
   part: '',
 } as const
@@ -18,7 +19,7 @@ export function ContentOf({ row }: { row: PositionRow }) {
     return (
       <span className={row.content === 'empty' && row.essential ? 'text-copper font-bold' : 'text-quiet'}>
         {row.content === 'unseen' && row.worked
-          ? `as found, ${row.worked.verbs.join(', ')}, ${short(row.worked.at)}`
+          ? say('as found, {verbs}, {at}', { verbs: row.worked.verbs.join(', '), at: short(row.worked.at) })
           : contentWords[row.content]}
       </span>
     )
@@ -32,11 +33,13 @@ export function ContentOf({ row }: { row: PositionRow }) {
         </Link>
       )}
       <span className="text-quiet">
-        {part.own ? ', its own' : `, from ${part.from ?? part.origin ?? 'elsewhere'}`}
+        {part.own
+          ? say(', its own')
+          : say(', from {from}', { from: part.from ?? part.origin ?? say('elsewhere') })}
         {part.since ? `, ${short(part.since)}` : ''}
         {row.worked ? `; ${row.worked.verbs.join(', ')}, ${short(row.worked.at)}` : ''}
       </span>
-      {part.temporary && <strong className="text-copper">, for now</strong>}
+      {part.temporary && <strong className="text-copper">{say(', for now')}</strong>}
     </>
   )
 }

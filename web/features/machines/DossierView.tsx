@@ -1,4 +1,5 @@
 /** The dossier: the whole of a machine on one page, for reading and for paper. It travels with the machine: no price stands in it. */
+import { say } from '#api/words/say.ts'
 import type { MachineView } from '#core/views/machine-shape.ts'
 import type { PhotoRow } from '#core/views/photos.ts'
 import { useQuery } from '@tanstack/react-query'
@@ -50,17 +51,17 @@ export function View() {
     <main className="mx-auto w-full max-w-5xl p-6">
       <div className="noprint mb-4 flex flex-wrap items-center justify-between gap-x-5 gap-y-2">
         <Link className="act" to={`/machines/${id}`}>
-          Back to the machine
+          {say('Back to the machine')}
         </Link>
-        <MainButton onClick={() => window.print()}>Print</MainButton>
+        <MainButton onClick={() => window.print()}>{say('Print')}</MainButton>
       </div>
       <article
         className="paper mx-auto max-w-4xl border border-black bg-white p-8 text-black"
-        aria-label="Dossier"
+        aria-label={say('Dossier')}
       >
         <DossierHead view={view} facts={facts} />
         {view.lifeline.lanes.length > 0 && (
-          <section className="mb-5 break-inside-avoid" aria-label="Its life">
+          <section className="mb-5 break-inside-avoid" aria-label={say('Its life')}>
             <MachineLifeline view={view} />
           </section>
         )}
@@ -78,8 +79,10 @@ export function View() {
         ))}
         <LastPhotos photos={photos} view={view} />
         <p className="text-13 border-t border-black pt-2">
-          Drawn from the record as it stood on <span className="num">{day(view.now)}</span>. What was not
-          tested here is not known; nothing in it says that anything is without danger.
+          {say('Drawn from the record as it stood on')} <span className="num">{day(view.now)}</span>
+          {say(
+            '. What was not tested here is not known; nothing in it says that anything is without danger.',
+          )}
         </p>
       </article>
     </main>
@@ -111,7 +114,7 @@ function DossierHead({
           <h1 className="font-display text-34 font-semibold">{view.plate.name}</h1>
           <p className="num text-18">{view.plate.number}</p>
           <p>
-            Dossier, {house.name}, <span className="num">{day(view.now)}</span>
+            {say('Dossier, {name},', { name: house.name })} <span className="num">{day(view.now)}</span>
           </p>
         </div>
         <Code text={view.plate.number} px={84} />
@@ -120,7 +123,7 @@ function DossierHead({
         {facts.map(([name, value]) => (
           <div key={name}>
             <dt className="text-13">{name}</dt>
-            <dd className="font-bold">{value || 'not recorded'}</dd>
+            <dd className="font-bold">{value || say('not recorded')}</dd>
           </div>
         ))}
       </dl>
@@ -136,15 +139,18 @@ function LastPhotos({ photos, view }: { photos: PhotoRow[]; view: MachineView })
         <section className="mb-4">
           <h2 className="mb-2 border-b border-black font-bold">
             {view.photos.length > photos.length
-              ? `Photographs, the last ${photos.length} of ${view.photos.length}`
-              : 'Photographs'}
+              ? say('Photographs, the last {photos} of {viewPhotos}', {
+                  photos: photos.length,
+                  viewPhotos: view.photos.length,
+                })
+              : say('Photographs')}
           </h2>
           <ul className="grid grid-cols-3 gap-3">
             {photos.map((p) => (
               <li key={p.entry} className="break-inside-avoid">
                 <img
                   src={photoSrc(view.id, p.entry)}
-                  alt={p.words ?? p.of ?? 'photograph'}
+                  alt={p.words ?? p.of ?? say('photograph')}
                   className="w-full"
                   style={{ background: '#8a8a8a' }}
                 />

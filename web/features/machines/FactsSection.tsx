@@ -1,4 +1,5 @@
 /** Facts of the machine, and the house rules in which it differs. */
+import { say } from '#api/words/say.ts'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { useForm } from 'react-hook-form'
@@ -53,7 +54,7 @@ export function FactsSection({ view }: { view: MachineView }) {
     <div className="grid grid-cols-2 gap-6 max-lg:grid-cols-1">
       <section>
         <h2 className="headrule flex justify-between">
-          Facts <Act onClick={() => setEditing(!editing)}>State a fact</Act>
+          {say('Facts')} <Act onClick={() => setEditing(!editing)}>{say('State a fact')}</Act>
         </h2>
         {editing && (
           <EditFacts
@@ -73,14 +74,14 @@ export function FactsSection({ view }: { view: MachineView }) {
               className="border-hair flex min-h-8 items-baseline justify-between gap-4 border-b py-1"
             >
               <dt className="text-quiet">{name}</dt>
-              <dd className={value ? '' : 'text-quiet'}>{value ?? 'not recorded'}</dd>
+              <dd className={value ? '' : 'text-quiet'}>{value ?? say('not recorded')}</dd>
             </div>
           ))}
         </dl>
         {(me.role === 'restorer' || me.role === 'steward') && (
           <p className="mt-3">
             <a className="act" href={`/api/machines/${view.id}/record`} download>
-              Whole record as a JSON file
+              {say('Whole record as a JSON file')}
             </a>
           </p>
         )}
@@ -107,7 +108,7 @@ function HouseRules({
   const { me } = useSigned()
   return (
     <section>
-      <h2 className="headrule">House practice for this machine</h2>
+      <h2 className="headrule">{say('House practice for this machine')}</h2>
       <ul>
         {view.policies.map((p) => (
           <li key={p.key} className="border-hair border-b py-1">
@@ -116,11 +117,11 @@ function HouseRules({
               <span>
                 {p.option}{' '}
                 <span className="text-quiet">
-                  {p.own ? `, here because ${p.reason ?? ''}` : ', as the house'}
+                  {p.own ? say(', here because {reason}', { reason: p.reason ?? '' }) : say(', as the house')}
                 </span>{' '}
                 {me.role !== 'volunteer' && (
                   <Act className="ml-2" onClick={() => onRule(rule === p.key ? undefined : p.key)}>
-                    Choose
+                    {say('Choose')}
                   </Act>
                 )}
               </span>
@@ -147,7 +148,7 @@ function HouseRules({
       <Said error={error} />
       {view.overrides.length > 0 && (
         <>
-          <h2 className="headrule mt-6">Overridden, with reason</h2>
+          <h2 className="headrule mt-6">{say('Overridden, with reason')}</h2>
           <ul>
             {view.overrides.map((o, i) => (
               <li key={i} className="border-hair border-b py-1">
@@ -184,26 +185,30 @@ function EditFacts({
     }),
   )
   return (
-    <Slip title="State a fact" onClose={onClose}>
+    <Slip title={say('State a fact')} onClose={onClose}>
       <form onSubmit={(event) => void submit(event)} className="grid grid-cols-2 gap-3">
-        <TextField label="Name" {...register('name')} />
+        <TextField label={say('Name')} {...register('name')} />
         <SelectField
-          label="Type"
+          label={say('Type')}
           options={[
-            { value: '', label: 'type not known yet' },
+            { value: '', label: say('type not known yet') },
             ...(types.data?.types ?? []).map((t) => ({ value: t.id, label: t.name })),
           ]}
           key={types.data ? 'types' : 'none'}
           {...register('type')}
         />
-        <TextField label="Serial" className="num" {...register('serial')} />
-        <TextField label="Board and revision" className="num" {...register('revision')} />
-        <SelectField label="Purpose" options={purposes} {...register('purpose')} />
-        {steward && <SelectField label="Legal status" options={legalStatuses} {...register('legal')} />}
-        {steward && <TextField label="Accession number" className="num" {...register('accessionNumber')} />}
+        <TextField label={say('Serial')} className="num" {...register('serial')} />
+        <TextField label={say('Board and revision')} className="num" {...register('revision')} />
+        <SelectField label={say('Purpose')} options={purposes} {...register('purpose')} />
+        {steward && (
+          <SelectField label={say('Legal status')} options={legalStatuses} {...register('legal')} />
+        )}
+        {steward && (
+          <TextField label={say('Accession number')} className="num" {...register('accessionNumber')} />
+        )}
         <TextField
-          label="Another fact: its name"
-          placeholder="mains"
+          label={say('Another fact: its name')}
+          placeholder={say('mains')}
           list="facts"
           {...register('attribute')}
         />
@@ -213,10 +218,10 @@ function EditFacts({
           <option value="weight" />
           <option value="line" />
         </datalist>
-        <TextField label="Its value" placeholder="230 V 50 Hz" {...register('value')} />
-        <TextField label="Reason" {...register('reason')} />
+        <TextField label={say('Its value')} placeholder="230 V 50 Hz" {...register('value')} />
+        <TextField label={say('Reason')} {...register('reason')} />
         <div className="flex items-end">
-          <PlainButton type="submit">Record the fact</PlainButton>
+          <PlainButton type="submit">{say('Record the fact')}</PlainButton>
         </div>
       </form>
     </Slip>
@@ -239,8 +244,8 @@ function Asking({ machine, onSend }: { machine: MachineId; onSend: (body: Body) 
     schema: valueBody,
     fields: { effortHours: 'hours' },
     says: {
-      amount: 'Write an amount such as 91.00, and a currency of three letters, or ?.',
-      hours: 'Write hours as a number, such as 6.',
+      amount: say('Write an amount such as 91.00, and a currency of three letters, or ?.'),
+      hours: say('Write hours as a number, such as 6.'),
     },
   })
   const submit = form.handleSubmit((said) => {
@@ -250,24 +255,24 @@ function Asking({ machine, onSend }: { machine: MachineId; onSend: (body: Body) 
   return (
     <form
       onSubmit={(event) => void submit(event)}
-      aria-label="For sale"
+      aria-label={say('For sale')}
       className="bg-sheet mb-3 flex flex-wrap items-end gap-3 rounded-sm p-3"
     >
       <TextField
-        label="For sale at"
+        label={say('For sale at')}
         className="num"
         inputMode="decimal"
         placeholder="80.00"
         {...fieldOf(form, 'amount')}
       />
-      <TextField label="Currency, or ?" className="num" maxLength={3} {...fieldOf(form, 'currency')} />
+      <TextField label={say('Currency, or ?')} className="num" maxLength={3} {...fieldOf(form, 'currency')} />
       <TextField
-        label="Hours of work still in it"
+        label={say('Hours of work still in it')}
         className="num"
         inputMode="decimal"
         {...fieldOf(form, 'hours')}
       />
-      <PlainButton type="submit">Record the asking price</PlainButton>
+      <PlainButton type="submit">{say('Record the asking price')}</PlainButton>
     </form>
   )
 }

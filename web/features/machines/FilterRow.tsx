@@ -1,3 +1,4 @@
+import { say } from '#api/words/say.ts'
 import type { RefObject } from 'react'
 import { type ListFilter, listFilters } from '#api/filters.ts'
 
@@ -19,8 +20,8 @@ export function FilterRow({
     <div className="grid grid-cols-[17rem_minmax(0,1fr)] items-center gap-x-5 gap-y-1 max-md:grid-cols-1">
       <input
         type="search"
-        aria-label="Filter by words"
-        placeholder="number, serial, alias, maker, marking"
+        aria-label={say('Filter by words')}
+        placeholder={say('number, serial, alias, maker, marking')}
         className="field h-8"
         value={q}
         maxLength={120}
@@ -33,7 +34,7 @@ export function FilterRow({
           scroller.current?.focus()
         }}
       />
-      <ul className="flex flex-wrap gap-x-4 gap-y-0.5" aria-label="Filters">
+      <ul className="flex flex-wrap gap-x-4 gap-y-0.5" aria-label={say('Filters')}>
         {listFilters.map((filter) => (
           <li key={filter}>
             <button

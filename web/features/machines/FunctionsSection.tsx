@@ -1,4 +1,5 @@
 /** Every function with its standing, and the grids of those that are tried cell by cell. */
+import { say } from '#api/words/say.ts'
 import type { MachineView } from '#core/views/machine-shape.ts'
 import { useDates } from '#web/app/session.tsx'
 import { Rows } from '#web/ui/Rows.tsx'
@@ -9,8 +10,8 @@ export function Functions({ view }: { view: MachineView }) {
   const { when } = useDates()
   return (
     <Rows
-      title="Functions, and what is known of them"
-      empty={view.functions.length === 0 ? 'None is listed yet.' : undefined}
+      title={say('Functions, and what is known of them')}
+      empty={view.functions.length === 0 ? say('None is listed yet.') : undefined}
     >
       {view.functions.map((f) => (
         <li
@@ -19,7 +20,7 @@ export function Functions({ view }: { view: MachineView }) {
         >
           <span>
             {f.fn}
-            {f.essential && <span className="text-quiet text-13 ml-2">essential</span>}
+            {f.essential && <span className="text-quiet text-13 ml-2">{say('essential')}</span>}
           </span>
           <span className={f.word === 'retest' || f.word === 'void' ? 'text-copper font-bold' : ''}>
             {standingWords(f, when)}
@@ -41,7 +42,14 @@ function Cells({ view, fn }: { view: MachineView; fn: string }) {
   const of = grid.rows.flat().filter(Boolean).length
   return (
     <details className="col-span-full">
-      <summary className="act cursor-pointer">{`${good} good, ${bad} not, ${of - grid.cells.length} not tested; ${of} in all`}</summary>
+      <summary className="act cursor-pointer">
+        {say('{good} good, {bad} not, {of} not tested; {of2} in all', {
+          good,
+          bad,
+          of: of - grid.cells.length,
+          of2: of,
+        })}
+      </summary>
       <GridBoard name={fn} rows={grid.rows} marks={new Map(grid.cells.map((c) => [c.cell, c]))} />
     </details>
   )

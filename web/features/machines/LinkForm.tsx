@@ -1,4 +1,5 @@
 /** A link of provenance: what was so, when, and what it rests on. */
+import { say } from '#api/words/say.ts'
 import { useForm, type UseFormReturn } from 'react-hook-form'
 import { bases, type Basis } from '#core/history/entry.ts'
 import { linkSorts } from '#core/history/bodies/arrival.ts'
@@ -47,10 +48,10 @@ export function LinkForm({
     const happenedAt = isEdtf(when) ? edtfToInterval(when, zone, nowInstant()) : undefined
     if (!happenedAt)
       return setError(
-        'A date is written as 1984, 1984-03, 1984~ (about), 198X, 1981/1984 or 1991/.. (from 1991).',
+        say('A date is written as 1984, 1984-03, 1984~ (about), 198X, 1981/1984 or 1991/.. (from 1991).'),
       )
     if (happenedAt.earliest !== null && happenedAt.earliest > happenedAt.latest)
-      return setError('That date is in the future.')
+      return setError(say('That date is in the future.'))
     const named = partyNamed(said.who, 'provenance')
     const party = named?.party
     const writings: Writing[] = [
@@ -74,12 +75,12 @@ export function LinkForm({
     if (await send(writings)) onClose()
   })
   return (
-    <Slip title="A link of provenance" onClose={onClose}>
+    <Slip title={say('A link of provenance')} onClose={onClose}>
       <form onSubmit={(e) => void submit(e)} className="grid grid-cols-3 gap-3 max-sm:grid-cols-1">
         <LinkFields form={form} photos={photos} />
         <div className="flex items-end">
           <PlainButton type="submit" disabled={busy}>
-            Add the link
+            {say('Add the link')}
           </PlainButton>
         </div>
       </form>
@@ -93,30 +94,35 @@ function LinkFields({ form, photos }: { form: UseFormReturn<Linking>; photos: re
   const { short } = useDates()
   return (
     <>
-      <SelectField label="What" {...register('sort')} options={linkSorts} autoFocus />
+      <SelectField label={say('What')} {...register('sort')} options={linkSorts} autoFocus />
       <TextField
-        label="When"
+        label={say('When')}
         {...register('when')}
         className="num"
         placeholder="1984~ or 1991/2014"
-        hint="~ is about, ? uncertain, / from and to"
+        hint={say('~ is about, ? uncertain, / from and to')}
         required
       />
-      <TextField label="Who" {...register('who')} placeholder="name, if it may be kept" maxLength={80} />
-      <TextField label="Where" {...register('where')} maxLength={80} />
-      <TextField label="In words" {...register('words')} maxLength={2000} />
-      <SelectField label="Basis" {...register('basis')} options={bases} />
       <TextField
-        label="Evidence"
+        label={say('Who')}
+        {...register('who')}
+        placeholder={say('name, if it may be kept')}
+        maxLength={80}
+      />
+      <TextField label={say('Where')} {...register('where')} maxLength={80} />
+      <TextField label={say('In words')} {...register('words')} maxLength={2000} />
+      <SelectField label={say('Basis')} {...register('basis')} options={bases} />
+      <TextField
+        label={say('Evidence')}
         {...register('evidence')}
-        placeholder="invoice, plate, name on tape"
+        placeholder={say('invoice, plate, name on tape')}
         maxLength={80}
       />
       <SelectField
-        label="Photograph of it"
+        label={say('Photograph of it')}
         {...register('photo')}
         options={[
-          { value: '', label: 'none' },
+          { value: '', label: say('none') },
           ...photos.map((p) => ({ value: p.entry, label: photoTitle(p, short) })),
         ]}
       />

@@ -2,6 +2,7 @@
  * The list itself, at any length: only what is in sight is in the document. A row that leaves at one end is used again at
  * the other, so that scrolling changes words instead of building and breaking down elements.
  */
+import { say } from '#api/words/say.ts'
 import { memo, useState } from 'react'
 import { useNavigate } from 'react-router'
 import type { ListColumn } from '#api/filters.ts'
@@ -54,7 +55,7 @@ export function MachineGrid({
       ref={scroller}
       role="grid"
       tabIndex={0}
-      aria-label="Machines"
+      aria-label={say('Machines')}
       aria-rowcount={total}
       aria-activedescendant={at(cursor) ? `row-${cursor}` : undefined}
       className="group/grid bg-sheet min-h-0 flex-1 overflow-auto rounded-t-sm"

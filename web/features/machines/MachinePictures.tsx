@@ -1,4 +1,5 @@
 /** The list as pictures: each machine by the photograph on its plate. Only the rows in sight are in the document. */
+import { say } from '#api/words/say.ts'
 import { useCallback, useEffect, useState, type RefObject } from 'react'
 import { Link } from 'react-router'
 import { statusTitle } from '#api/words/status.ts'
@@ -42,7 +43,7 @@ export function MachinePictures({
   const { start, slots } = useRowWindow(scroller, count, rowPx, inSight)
   return (
     <div ref={scroller} className="min-h-0 flex-1 overflow-auto">
-      <ul aria-label="Machines" className="relative" style={{ height: count * rowPx }}>
+      <ul aria-label={say('Machines')} className="relative" style={{ height: count * rowPx }}>
         {Array.from({ length: slots * abreast }, (_, i) => start * abreast + i)
           .filter((index) => index < list.total)
           .map((index) => (
@@ -80,7 +81,7 @@ function Card({ machine }: { machine: MachineSummary | undefined }) {
           className="border-line text-quiet bg-sheet flex items-center justify-center border p-3 text-center"
           style={{ height: facePx }}
         >
-          no photograph of it yet
+          {say('no photograph of it yet')}
         </span>
       )}
       <span className="font-display mt-1 block truncate font-semibold">{plate.name}</span>

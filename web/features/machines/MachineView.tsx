@@ -1,4 +1,5 @@
 /** One machine: plate, status with its sentence, lifeline, and below it what the words of the row switch. */
+import { say } from '#api/words/say.ts'
 import { StatusLine } from './StatusLine.tsx'
 import { useQuery } from '@tanstack/react-query'
 import { useEffect, useState } from 'react'
@@ -88,12 +89,13 @@ export function View() {
         />
       ) : (
         <p className="bg-sheet rounded-sm p-5">
-          Its type is not known yet, so no function is listed. Functions and positions are written down as
-          they are met in an episode: “test paper feed pass”, “out R12”.
+          {say(
+            'Its type is not known yet, so no function is listed. Functions and positions are written down as they are met in an episode: “test paper feed pass”, “out R12”.',
+          )}
         </p>
       )}
       <TabRow
-        label="More about this machine"
+        label={say('More about this machine')}
         tabs={sections(view, me.role)}
         value={section}
         onChange={show}
@@ -128,9 +130,11 @@ function AsOfNote({ asOf, onToday }: { asOf: string; onToday: () => void }) {
   const { zone } = useDates()
   return (
     <p className="bg-straw px-4 py-2 text-black" role="status">
-      As of {dayWords(`${asOf}T12:00:00.000Z`, zone)}: what was true then, by all that is known now.{' '}
+      {say('As of {more}: what was true then, by all that is known now.', {
+        more: dayWords(`${asOf}T12:00:00.000Z`, zone),
+      })}{' '}
       <button type="button" className="font-bold underline" onClick={onToday}>
-        Back to today
+        {say('Back to today')}
       </button>
     </p>
   )
@@ -156,7 +160,7 @@ function BesideTabs({
     <>
       {dated || asOf ? (
         <label className="ml-auto flex items-center gap-2 pb-1">
-          <span className="text-13 text-quiet">As of</span>
+          <span className="text-13 text-quiet">{say('As of')}</span>
           <input
             type="date"
             autoFocus={dated}
@@ -170,11 +174,11 @@ function BesideTabs({
         <span className="ml-auto flex gap-5 pb-1.5">
           {me.role !== 'guest' && (
             <Link className="act inline-flex min-h-7 items-center" to={`/machines/${machine}/dossier`}>
-              Dossier
+              {say('Dossier')}
             </Link>
           )}
           <button type="button" className="act min-h-7" onClick={onDated}>
-            As of a day
+            {say('As of a day')}
           </button>
         </span>
       )}
@@ -186,7 +190,7 @@ function Trouble({ words, onBack }: { words: string; onBack: () => void }) {
   return (
     <main className="p-8">
       <p className="mb-3">{words}</p>
-      <Act onClick={onBack}>Back to today</Act>
+      <Act onClick={onBack}>{say('Back to today')}</Act>
     </main>
   )
 }
@@ -212,13 +216,13 @@ function OpenEpisode({
       const written = await write([draft])
       if (written.sent && written.refused) setError(written.refused.detail)
       else if (written.sent) await navigate(`/episodes/${draft.id}`)
-      else setError('No connection. It is kept here and sent when the connection is back.')
+      else setError(say('No connection. It is kept here and sent when the connection is back.'))
     } catch (failure) {
       setError(wordsOf(failure))
     }
   }
   return (
-    <Slip title="Open an episode" onClose={onClose}>
+    <Slip title={say('Open an episode')} onClose={onClose}>
       <form
         className="flex items-end gap-4"
         onSubmit={(event) => {
@@ -228,8 +232,8 @@ function OpenEpisode({
       >
         <div className="flex-1">
           <TextField
-            label="What it is about"
-            placeholder="rows print double"
+            label={say('What it is about')}
+            placeholder={say('rows print double')}
             required
             maxLength={80}
             autoFocus
@@ -237,7 +241,7 @@ function OpenEpisode({
             onChange={(e) => setTitle(e.target.value)}
           />
         </div>
-        <PlainButton type="submit">Open it</PlainButton>
+        <PlainButton type="submit">{say('Open it')}</PlainButton>
       </form>
       <Said error={error} />
     </Slip>

@@ -1,4 +1,5 @@
 /** Markings of parts, typed or pasted: what may be a date, where the board's codes cluster, what stands apart. Never a verdict. */
+import { say } from '#api/words/say.ts'
 import { useState } from 'react'
 import { useForm } from 'react-hook-form'
 import { datedPartWords, plateRemarkWords, weekWords } from '#api/words/condition.ts'
@@ -24,8 +25,8 @@ export function Markings({ arrival }: { arrival: ArrivalView }) {
       .filter((l) => l.trim())
       .map(readLine)
     const board = said.board.trim()
-    if (lines.length === 0) return setError('Type one marking a line: U7 74LS374N 8423.')
-    if (lines.length > 300) return setError('Up to 300 markings at once.')
+    if (lines.length === 0) return setError(say('Type one marking a line: U7 74LS374N 8423.'))
+    if (lines.length > 300) return setError(say('Up to 300 markings at once.'))
     if (
       await send([
         { body: { kind: 'marking', machine: arrival.machine, lines, ...(board ? { board } : {}) } },
@@ -36,24 +37,29 @@ export function Markings({ arrival }: { arrival: ArrivalView }) {
     }
   })
   return (
-    <section aria-label="Dates on its parts">
+    <section aria-label={say('Dates on its parts')}>
       <h2 className="headrule flex justify-between">
-        Dates on its parts <Act onClick={() => setAdding(!adding)}>Read markings</Act>
+        {say('Dates on its parts')} <Act onClick={() => setAdding(!adding)}>{say('Read markings')}</Act>
       </h2>
       {adding && (
-        <Slip title="Markings, one part a line" onClose={() => setAdding(false)}>
+        <Slip title={say('Markings, one part a line')} onClose={() => setAdding(false)}>
           <form onSubmit={(e) => void submit(e)} className="space-y-3">
-            <TextField label="Board" placeholder="main board" maxLength={80} {...register('board')} />
+            <TextField
+              label={say('Board')}
+              placeholder={say('main board')}
+              maxLength={80}
+              {...register('board')}
+            />
             <AreaField
-              label="Markings as they stand"
+              label={say('Markings as they stand')}
               rows={6}
               className="field num"
-              placeholder={'U7 74LS374N 8423\nU8 RAM64K-15 8419'}
+              placeholder={say('U7 74LS374N 8423\nU8 RAM64K-15 8419')}
               autoFocus
               {...register('lines')}
             />
             <PlainButton type="submit" disabled={busy}>
-              Read them
+              {say('Read them')}
             </PlainButton>
             <Said error={error} />
           </form>
@@ -61,8 +67,9 @@ export function Markings({ arrival }: { arrival: ArrivalView }) {
       )}
       {arrival.markings.length === 0 && !adding && (
         <p className="text-quiet py-2">
-          None read yet. Type or paste what a photograph of the board shows. Codes are usually year and week
-          (common practice, no standard); part numbers imitate them.
+          {say(
+            'None read yet. Type or paste what a photograph of the board shows. Codes are usually year and week (common practice, no standard); part numbers imitate them.',
+          )}
         </p>
       )}
       {arrival.originality && arrival.markings.length > 0 && <Shares of={arrival.originality} />}
@@ -79,8 +86,13 @@ function Board({ m }: { m: ArrivalView['markings'][number] }) {
       <p>
         {m.board && <strong>{m.board}: </strong>}
         {m.cluster.from !== undefined && m.cluster.to !== undefined
-          ? `${m.cluster.together} of ${m.cluster.parts.length} are close together, ${weekWords(m.cluster.from)} to ${weekWords(m.cluster.to)}.`
-          : 'Too few dates to compare.'}
+          ? say('{together} of {parts} are close together, {week} to {week2}.', {
+              together: m.cluster.together,
+              parts: m.cluster.parts.length,
+              week: weekWords(m.cluster.from),
+              week2: weekWords(m.cluster.to),
+            })
+          : say('Too few dates to compare.')}
       </p>
       {m.remarks.map((r, i) => (
         <p key={i} className={r.remark === 'consistent with plate' ? '' : 'text-copper font-bold'}>
@@ -97,7 +109,9 @@ function Board({ m }: { m: ArrivalView['markings'][number] }) {
             <span
               className="num truncate"
               title={
-                p.reading.partNumber ? `part number ${p.reading.partNumber}` : 'no part number seen in it'
+                p.reading.partNumber
+                  ? say('part number {partNumber}', { partNumber: p.reading.partNumber })
+                  : say('no part number seen in it')
               }
             >
               {p.text}
@@ -116,9 +130,16 @@ function Board({ m }: { m: ArrivalView['markings'][number] }) {
 function Shares({ of: o }: { of: NonNullable<ArrivalView['originality']> }) {
   return (
     <p className="pt-2">
-      {`By weight of its positions: ${o.shownFactory} % shown to be factory, ${o.asFound} % as found and not shown, ${o.replaced} % replaced.`}{' '}
+      {say(
+        'By weight of its positions: {shownFactory} % shown to be factory, {asFound} % as found and not shown, {replaced} % replaced.',
+        { shownFactory: o.shownFactory, asFound: o.asFound, replaced: o.replaced },
+      )}{' '}
       {o.notOriginal.length > 0 && (
-        <span className="text-quiet">{`Not original: ${o.notOriginal.map((n) => `${n.position} (${n.why})`).join(', ')}.`}</span>
+        <span className="text-quiet">
+          {say('Not original: {notOriginal}.', {
+            notOriginal: o.notOriginal.map((n) => `${n.position} (${n.why})`).join(', '),
+          })}
+        </span>
       )}
     </p>
   )

@@ -1,4 +1,5 @@
 /** A day before a machine came in: where it was then, as far as its provenance says. */
+import { say } from '#api/words/say.ts'
 import { useQuery } from '@tanstack/react-query'
 import { dayWords } from '#api/words/dates.ts'
 import { capital, sentence } from '#api/words/lists.ts'
@@ -32,11 +33,18 @@ export function NotHereYet({
   )
   return (
     <main className="max-w-2xl space-y-3 p-8">
-      <h1 className="text-18 font-bold">{`Not here yet on ${dayWords(until, zone)}`}</h1>
+      <h1 className="text-18 font-bold">
+        {say('Not here yet on {until}', { until: dayWords(until, zone) })}
+      </h1>
       {arrival && (
         <p>
           {sentence(
-            `it came in on ${dayWords(arrival.registeredAt, zone)}${arrival.source ? `, ${arrival.source.how}${arrival.source.from ? ` from ${arrival.source.from}` : ''}` : ''}`,
+            say('it came in on {registeredAt}{more}', {
+              registeredAt: dayWords(arrival.registeredAt, zone),
+              more: arrival.source
+                ? `, ${arrival.source.how}${arrival.source.from ? say(' from {from}', { from: arrival.source.from }) : ''}`
+                : '',
+            }),
           )}
         </p>
       )}
@@ -46,9 +54,9 @@ export function NotHereYet({
         </p>
       ))}
       {arrival && then.length === 0 && (
-        <p className="text-quiet">Where it was on that day is not written down.</p>
+        <p className="text-quiet">{say('Where it was on that day is not written down.')}</p>
       )}
-      <Act onClick={onBack}>Back to today</Act>
+      <Act onClick={onBack}>{say('Back to today')}</Act>
     </main>
   )
 }

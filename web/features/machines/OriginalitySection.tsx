@@ -1,4 +1,5 @@
 /** How much of a machine is its own, over time, and what of the work on it cannot be undone. */
+import { say } from '#api/words/say.ts'
 import { useQuery } from '@tanstack/react-query'
 import { useEffect, useRef } from 'react'
 import type { OriginalityView } from '#core/views/originality.ts'
@@ -16,8 +17,8 @@ export function OriginalitySection({ machine }: { machine: string }) {
   if (!data?.now) return null
   const { now, reversibility } = data
   return (
-    <section aria-label="Originality" className="mt-6">
-      <h2 className="headrule">Originality, by weight of its positions</h2>
+    <section aria-label={say('Originality')} className="mt-6">
+      <h2 className="headrule">{say('Originality, by weight of its positions')}</h2>
       <dl className="grid grid-cols-[1fr_auto] gap-x-4 py-1.5">
         {[
           ['shown factory-fitted', now.shownFactory],
@@ -31,9 +32,9 @@ export function OriginalitySection({ machine }: { machine: string }) {
         ))}
       </dl>
       {data.history.length > 1 && <OverTime view={data} />}
-      <h3 className="mt-3 font-bold">What cannot be undone</h3>
+      <h3 className="mt-3 font-bold">{say('What cannot be undone')}</h3>
       {reversibility.cannot.length === 0 ? (
-        <p className="text-quiet py-1">Nothing that is written down.</p>
+        <p className="text-quiet py-1">{say('Nothing that is written down.')}</p>
       ) : (
         <ul>
           {reversibility.cannot.map((u) => (
@@ -46,8 +47,8 @@ export function OriginalitySection({ machine }: { machine: string }) {
       )}
       <p className="text-quiet text-13 py-1.5">
         {reversibility.of === 0
-          ? 'No work on it has altered anything yet.'
-          : `${reversibility.can} of ${reversibility.of} changes can be undone.`}
+          ? say('No work on it has altered anything yet.')
+          : say('{can} of {of} changes can be undone.', { can: reversibility.can, of: reversibility.of })}
       </p>
     </section>
   )
@@ -79,7 +80,9 @@ function OverTime({ view }: { view: OriginalityView }) {
       ref={holder}
       className="h-44"
       role="img"
-      aria-label={`Its own, over time: ${points.map((p) => `${day(p.at)} ${p.label}`).join('; ')}`}
+      aria-label={say('Its own, over time: {points}', {
+        points: points.map((p) => `${day(p.at)} ${p.label}`).join('; '),
+      })}
     />
   )
 }

@@ -1,4 +1,5 @@
 /** A machine that is somebody's: what its owner agreed to, and what of theirs came out of it. */
+import { say } from '#api/words/say.ts'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import type { UseFormReturn } from 'react-hook-form'
@@ -27,23 +28,29 @@ export function OwnerSection({ view }: { view: MachineView }) {
     <div className="grid grid-cols-[3fr_2fr] gap-x-8 gap-y-6 max-lg:grid-cols-1">
       <div>
         <Rows
-          title={view.plate.ofHouse ? 'What its owner agreed to' : `What ${view.plate.owner} agreed to`}
+          title={
+            view.plate.ofHouse
+              ? say('What its owner agreed to')
+              : say('What {owner} agreed to', { owner: view.plate.owner })
+          }
           right={
             !saying &&
             !asking && (
               <span className="flex flex-wrap gap-3">
                 {!guest && view.ownerParty !== undefined && (
-                  <PlainButton onClick={() => setAsking(true)}>Ask the owner</PlainButton>
+                  <PlainButton onClick={() => setAsking(true)}>{say('Ask the owner')}</PlainButton>
                 )}
                 <PlainButton onClick={() => setSaying(true)}>
-                  {guest ? 'Say what you agree to' : 'Write down what the owner says'}
+                  {guest ? say('Say what you agree to') : say('Write down what the owner says')}
                 </PlainButton>
               </span>
             )
           }
           empty={
             view.consents.length === 0 && !saying
-              ? 'The owner’s answer is not recorded. Until they agree, no part of it goes into another machine or out of the house.'
+              ? say(
+                  'The owner’s answer is not recorded. Until they agree, no part of it goes into another machine or out of the house.',
+                )
               : undefined
           }
         >
@@ -52,11 +59,19 @@ export function OwnerSection({ view }: { view: MachineView }) {
           ))}
         </Rows>
         {view.requests.length > 0 && (
-          <ul aria-label="Asked, not answered">
+          <ul aria-label={say('Asked, not answered')}>
             {view.requests.map((r) => (
               <li key={r.entry} className="border-hair border-b py-1.5">
-                <strong>{`${r.of} was asked about ${matterWords[r.to]}${r.positions ? ` (${list(r.positions, 8)})` : ''}`}</strong>
-                <span className="text-quiet block">{`“${r.words}” No answer is recorded.`}</span>
+                <strong>
+                  {say('{of} was asked about {matterWords}{more}', {
+                    of: r.of,
+                    matterWords: matterWords[r.to],
+                    more: r.positions ? ` (${list(r.positions, 8)})` : '',
+                  })}
+                </strong>
+                <span className="text-quiet block">
+                  {say('“{words}” No answer is recorded.', { words: r.words })}
+                </span>
               </li>
             ))}
           </ul>
@@ -78,13 +93,16 @@ function Consent({ row }: { row: ConsentRow }) {
       <span className="flex justify-between gap-4">
         <span className={row.over ? 'text-quiet line-through' : ''}>
           <strong className={row.given || row.over ? '' : 'text-copper'}>
-            {row.given ? 'Agrees' : 'Does not agree'}
+            {row.given ? say('Agrees') : say('Does not agree')}
           </strong>
-          {` to ${matterWords[row.to]}${row.positions ? `: ${list(row.positions, 8)}` : ''}`}
+          {say(' to {matterWords}{more}', {
+            matterWords: matterWords[row.to],
+            more: row.positions ? `: ${list(row.positions, 8)}` : '',
+          })}
         </span>
-        <span className="text-quiet whitespace-nowrap">{`${short(row.at)}${row.until ? `, until ${short(row.until)}` : ''}`}</span>
+        <span className="text-quiet whitespace-nowrap">{`${short(row.at)}${row.until ? say(', until {until}', { until: short(row.until) }) : ''}`}</span>
       </span>
-      <span className="text-quiet block">{`${row.words ? `“${row.words}” ` : ''}${row.told ? `Told by ${row.by}, written down by the house.` : `Said by ${row.by}.`}`}</span>
+      <span className="text-quiet block">{`${row.words ? `“${row.words}” ` : ''}${row.told ? say('Told by {by}, written down by the house.', { by: row.by }) : say('Said by {by}.', { by: row.by })}`}</span>
     </li>
   )
 }
@@ -111,30 +129,35 @@ function AskSlip({
     defaults: { to: consentMatters[0], words: '' },
     bodyOf,
     schema: requestBody,
-    says: { words: 'Put the question in words.' },
+    says: { words: say('Put the question in words.') },
   })
   const submit = form.handleSubmit(async (said) => {
     if (await send([{ body: bodyOf(said) }])) onClose()
   })
   return (
-    <Slip title="Ask the owner" onClose={onClose}>
+    <Slip title={say('Ask the owner')} onClose={onClose}>
       <form
         onSubmit={(event) => void submit(event)}
         className="grid grid-cols-[1fr_2fr_auto] items-end gap-3 max-md:grid-cols-1"
       >
         <SelectField
-          label="About"
+          label={say('About')}
           options={consentMatters.map((m) => ({ value: m, label: matterWords[m] }))}
           {...fieldOf(form, 'to')}
         />
-        <TextField label="The question, as the owner reads it" maxLength={400} {...fieldOf(form, 'words')} />
+        <TextField
+          label={say('The question, as the owner reads it')}
+          maxLength={400}
+          {...fieldOf(form, 'words')}
+        />
         <PlainButton type="submit" disabled={busy}>
-          Record the question
+          {say('Record the question')}
         </PlainButton>
       </form>
       <p className="text-quiet mt-2">
-        An owner with an account reads it in their home and answers there. Otherwise ask them, and write down
-        what they say.
+        {say(
+          'An owner with an account reads it in their home and answers there. Otherwise ask them, and write down what they say.',
+        )}
       </p>
       <Said error={error} />
     </Slip>
@@ -159,25 +182,25 @@ function ConsentSlip({ view, onClose }: { view: MachineView; onClose: () => void
     },
     bodyOf,
     schema: consentBody,
-    says: { by: 'Say whose word it is.' },
+    says: { by: say('Say whose word it is.') },
   })
   const submit = form.handleSubmit(async (said) => {
     if (await send([{ body: bodyOf(said), basis: guest ? 'seen' : 'told' }])) onClose()
   })
   return (
-    <Slip title={guest ? 'What you agree to' : 'What the owner says'} onClose={onClose}>
+    <Slip title={guest ? say('What you agree to') : say('What the owner says')} onClose={onClose}>
       <form
         onSubmit={(event) => void submit(event)}
         className="grid grid-cols-3 items-end gap-3 max-md:grid-cols-1"
       >
         {!guest && (
           <SelectField
-            label="Whose word it is"
+            label={say('Whose word it is')}
             key={people.data ? 'known' : 'coming'}
             options={[
               ...(view.ownerParty
                 ? [{ value: view.ownerParty, label: view.plate.owner }]
-                : [{ value: '', label: 'choose' }]),
+                : [{ value: '', label: say('choose') }]),
               ...(people.data?.people
                 .filter((p) => p.party !== view.ownerParty)
                 .map((p) => ({ value: p.party, label: p.name })) ?? []),
@@ -188,11 +211,13 @@ function ConsentSlip({ view, onClose }: { view: MachineView; onClose: () => void
         <AnswerFields form={form} guest={guest} />
         <div>
           <PlainButton type="submit" disabled={busy}>
-            Record the answer
+            {say('Record the answer')}
           </PlainButton>
         </div>
       </form>
-      <p className="text-quiet mt-2">What is said later counts. What was said before stays readable.</p>
+      <p className="text-quiet mt-2">
+        {say('What is said later counts. What was said before stays readable.')}
+      </p>
       <Said error={error} />
     </Slip>
   )
@@ -201,21 +226,21 @@ function ConsentSlip({ view, onClose }: { view: MachineView; onClose: () => void
 function AnswerFields({ form, guest }: { form: UseFormReturn<ConsentForm>; guest: boolean }) {
   return (
     <>
-      <SelectField label="Answer" {...fieldOf(form, 'given')} options={['agrees', 'does not agree']} />
+      <SelectField label={say('Answer')} {...fieldOf(form, 'given')} options={['agrees', 'does not agree']} />
       <SelectField
-        label="To"
+        label={say('To')}
         {...fieldOf(form, 'to')}
         options={consentMatters.map((m) => ({ value: m, label: matterWords[m] }))}
       />
       <TextField
-        label="Only for these positions"
+        label={say('Only for these positions')}
         {...fieldOf(form, 'positions')}
         className="num"
         placeholder="IC4, C3-C7"
       />
-      <TextField label="Until" {...fieldOf(form, 'until')} type="date" className="num" />
+      <TextField label={say('Until')} {...fieldOf(form, 'until')} type="date" className="num" />
       <TextField
-        label={guest ? 'In your words' : 'In their words, and how they said it'}
+        label={guest ? say('In your words') : say('In their words, and how they said it')}
         {...fieldOf(form, 'words')}
       />
     </>

@@ -1,4 +1,5 @@
 /** The positions of a machine and what is in them: on the picture of its board, then as a list. What nobody has touched is told once. */
+import { say } from '#api/words/say.ts'
 import type { PositionRow } from '#core/views/machine-parts.ts'
 import type { MachineView } from '#core/views/machine-shape.ts'
 import { useSigned } from '#web/app/session.tsx'
@@ -23,13 +24,13 @@ export function Parts({ view }: { view: MachineView }) {
       <div className="grid grid-cols-[2fr_1fr] gap-6 max-lg:grid-cols-1">
         <div className="space-y-5">
           <Rows
-            title="Positions"
+            title={say('Positions')}
             right={staff && <Ways view={view} />}
             empty={
               view.positions.length === 0
-                ? 'No position is listed yet.'
+                ? say('No position is listed yet.')
                 : touched.length === 0
-                  ? 'Nothing has been taken out or put in, as far as is written down.'
+                  ? say('Nothing has been taken out or put in, as far as is written down.')
                   : undefined
             }
           >
@@ -62,16 +63,16 @@ function Ways({ view }: { view: MachineView }) {
   return (
     <span className="flex flex-wrap gap-x-5">
       <Link className="act" to={`/machines/${view.id}/modifications`}>
-        Changes
+        {say('Changes')}
       </Link>
       <Link className="act" to={`/machines/${view.id}/renewal`}>
-        Renew a set
+        {say('Renew a set')}
       </Link>
       <Link className="act" to={`/machines/${view.id}/beside`}>
-        Side by side
+        {say('Side by side')}
       </Link>
       <Link className="act" to={`/machines/${view.id}/donors`}>
-        Find donors
+        {say('Find donors')}
       </Link>
     </span>
   )
@@ -80,7 +81,7 @@ function Ways({ view }: { view: MachineView }) {
 /** Positions that nobody has touched: it is assumed that they hold what the type sheet says. */
 function AsFound({ view, rows, staff }: { view: MachineView; rows: readonly PositionRow[]; staff: boolean }) {
   return (
-    <Rows title="As found, not looked at" right={<span className="num">{rows.length}</span>}>
+    <Rows title={say('As found, not looked at')} right={<span className="num">{rows.length}</span>}>
       <li>
         <ul className="columns-2 gap-6 max-sm:columns-1">
           {rows.map((p) => (
@@ -110,8 +111,8 @@ const Replace = ({ view, row }: { view: MachineView; row: PositionRow }) => (
   <Link
     className="act text-13 unseen"
     to={`/machines/${view.id}/donors?position=${encodeURIComponent(row.designator)}`}
-    aria-label={`What could replace ${row.designator}`}
+    aria-label={say('What could replace {designator}', { designator: row.designator })}
   >
-    Replace
+    {say('Replace')}
   </Link>
 )

@@ -1,4 +1,5 @@
 /** Photographs of the machine: all of them, one over the whole screen, pairs of before and after. */
+import { say } from '#api/words/say.ts'
 import { useState } from 'react'
 import { useForm } from 'react-hook-form'
 import type { EntryId } from '#core/ids.ts'
@@ -21,7 +22,7 @@ export function PhotoSection({ view }: { view: MachineView }) {
   const [pairing, setPairing] = useState(false)
   const findings = view.log.flatMap((row) =>
     row.body.kind === 'finding' && row.body.what === 'noted' && !row.withdrawn
-      ? [{ value: row.id, label: `${row.body.sort} on ${row.body.zone}` }]
+      ? [{ value: row.id, label: say('{sort} on {zone}', { sort: row.body.sort, zone: row.body.zone }) }]
       : [],
   )
   const may = me.role !== 'guest'
@@ -30,7 +31,7 @@ export function PhotoSection({ view }: { view: MachineView }) {
       {may && <PhotoDrop machine={view.id} paste />}
       {view.photos.length === 0 ? (
         <p className="text-quiet">
-          None yet. Seals, labels and the underside come first, before anything is touched.
+          {say('None yet. Seals, labels and the underside come first, before anything is touched.')}
         </p>
       ) : (
         <PhotoGrid machine={view.id} photos={view.photos} onOpen={setOpen} />
@@ -38,8 +39,8 @@ export function PhotoSection({ view }: { view: MachineView }) {
       {view.photos.length > 1 && (
         <div>
           <h2 className="headrule flex justify-between">
-            Before and after
-            {may && <Act onClick={() => setPairing(!pairing)}>Make a pair</Act>}
+            {say('Before and after')}
+            {may && <Act onClick={() => setPairing(!pairing)}>{say('Make a pair')}</Act>}
           </h2>
           {pairing && <NewPair view={view} onClose={() => setPairing(false)} />}
           <Pairs view={view} />
@@ -72,7 +73,7 @@ function Pairs({ view }: { view: MachineView }) {
   if (!pair)
     return (
       <p className="text-quiet py-2">
-        No pair yet. Two photographs from one spot, before and after the work, show what it did.
+        {say('No pair yet. Two photographs from one spot, before and after the work, show what it did.')}
       </p>
     )
   return (
@@ -91,7 +92,7 @@ function Pairs({ view }: { view: MachineView }) {
                 }
                 onClick={() => setChosen(i)}
               >
-                {p.words ?? `${short(p.before.at)} and ${short(p.after.at)}`}
+                {p.words ?? say('{at} and {at2}', { at: short(p.before.at), at2: short(p.after.at) })}
               </button>
             </li>
           ))}
@@ -130,11 +131,11 @@ function NewPair({ view, onClose }: { view: MachineView; onClose: () => void }) 
       onSubmit={(e) => void submit(e)}
       className="bg-next border-verdigris my-2 grid grid-cols-[1fr_1fr_1fr_auto] items-end gap-3 border-l-4 p-3 max-sm:grid-cols-1"
     >
-      <SelectField label="Before" options={options} {...register('before')} />
-      <SelectField label="After" options={options} {...register('after')} />
-      <TextField label="What it shows" maxLength={200} {...register('words')} />
+      <SelectField label={say('Before')} options={options} {...register('before')} />
+      <SelectField label={say('After')} options={options} {...register('after')} />
+      <TextField label={say('What it shows')} maxLength={200} {...register('words')} />
       <PlainButton type="submit" disabled={busy}>
-        Pair the photographs
+        {say('Pair the photographs')}
       </PlainButton>
       <Said error={error} />
     </form>

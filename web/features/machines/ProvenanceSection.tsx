@@ -1,4 +1,5 @@
 /** How it came and where it was before: chain with its gaps, contradictions, claims, custody, and what the parts' dates say. */
+import { say } from '#api/words/say.ts'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link } from 'react-router'
@@ -27,9 +28,9 @@ export function ProvenanceSection({ view }: { view: MachineView }) {
   return (
     <div className="grid grid-cols-[3fr_2fr] gap-x-8 gap-y-6 max-lg:grid-cols-1">
       <div className="space-y-6">
-        <section aria-label="Chain of provenance">
+        <section aria-label={say('Chain of provenance')}>
           <h2 className="headrule flex justify-between">
-            Chain of provenance <Act onClick={() => setAdding(!adding)}>Add a link</Act>
+            {say('Chain of provenance')} <Act onClick={() => setAdding(!adding)}>{say('Add a link')}</Act>
           </h2>
           {adding && <LinkForm machine={view.id} photos={view.photos} onClose={() => setAdding(false)} />}
           <Chain arrival={arrival} />
@@ -39,22 +40,22 @@ export function ProvenanceSection({ view }: { view: MachineView }) {
       <div className="space-y-6">
         <HowItCame source={source} arrival={arrival} view={view} />
         <Rows
-          title="What was claimed"
-          empty={arrival.claims.length === 0 ? 'No claim or source is recorded.' : undefined}
+          title={say('What was claimed')}
+          empty={arrival.claims.length === 0 ? say('No claim or source is recorded.') : undefined}
         >
           {arrival.claims.map((c, i) => (
             <Row key={i} left={`${c.fn ? `${c.fn}: ` : ''}“${c.words}”`} right={claimWords(c)} />
           ))}
         </Rows>
         <Rows
-          title="Where it has been since"
-          empty={view.custody.length === 0 ? 'No move out is recorded since it came.' : undefined}
+          title={say('Where it has been since')}
+          empty={view.custody.length === 0 ? say('No move out is recorded since it came.') : undefined}
         >
           {view.custody.map((c, i) => (
             <Row
               key={i}
               left={`${capital(c.purpose)}: ${c.where}`}
-              right={`${c.carriage}, ${short(c.at)}${c.until ? `, until ${short(c.until)}` : ''}`}
+              right={`${c.carriage}, ${short(c.at)}${c.until ? say(', until {until}', { until: short(c.until) }) : ''}`}
             />
           ))}
         </Rows>
@@ -74,45 +75,51 @@ function HowItCame({
 }) {
   const { short } = useDates()
   return (
-    <Rows title="How it came" empty={source ? undefined : 'Not recorded.'}>
-      <Row left="Source" right={source?.how} />
-      {source?.from && <Row left="From" right={source.from} />}
+    <Rows title={say('How it came')} empty={source ? undefined : say('Not recorded.')}>
+      <Row left={say('Source')} right={source?.how} />
+      {source?.from && <Row left={say('From')} right={source.from} />}
       {source?.words && <Row left={source.words} />}
       {arrival.price && (
-        <Row left="Price paid" right={<span className="num">{moneyWords(arrival.price)}</span>} />
+        <Row left={say('Price paid')} right={<span className="num">{moneyWords(arrival.price)}</span>} />
       )}
       {arrival.share && (
         <Row
           left={
             <>
-              Share of{' '}
+              {say('Share of')}{' '}
               <Link className="underline" to={`/batches/${arrival.share.batch}`}>
                 {arrival.share.name}
               </Link>
             </>
           }
           right={
-            <span className="num">{`${moneyWords(arrival.share.amount)}, 1 of ${arrival.share.units}`}</span>
+            <span className="num">
+              {say('{amount}, 1 of {units}', {
+                amount: moneyWords(arrival.share.amount),
+                units: arrival.share.units,
+              })}
+            </span>
           }
         />
       )}
       {arrival.values.map((v, i) => (
         <Row
           key={i}
-          left={`${v.sort === 'asking' ? 'Asking price' : `${capital(v.sort)} value`}, ${short(v.at)}`}
+          left={`${v.sort === 'asking' ? say('Asking price') : say('{sort} value', { sort: capital(v.sort) })}, ${short(v.at)}`}
           right={
             <>
               <span className="num">{moneyWords(v.amount)}</span>
-              {v.effortHours !== undefined && `, against ${count(v.effortHours, 'hour')} of work`}
+              {v.effortHours !== undefined &&
+                say(', against {effortHours} of work', { effortHours: count(v.effortHours, 'hour') })}
             </>
           }
         />
       ))}
       <Row
-        left="Entry"
+        left={say('Entry')}
         right={
           <Link className="act" to={`/machines/${view.id}/entry`}>
-            {arrival.steps.every((s) => s.done) ? 'Look at it' : 'Go on with it'}
+            {arrival.steps.every((s) => s.done) ? say('Look at it') : say('Go on with it')}
           </Link>
         }
       />
@@ -133,8 +140,9 @@ function Chain({ arrival }: { arrival: ArrivalView }) {
   if (chain.rows.length === 0)
     return (
       <p className="text-quiet py-2">
-        Nothing is known of the time before it came. A plate’s year, a name on tape, a giver’s word: each is a
-        link, with what it rests on.
+        {say(
+          'Nothing is known of the time before it came. A plate’s year, a name on tape, a giver’s word: each is a link, with what it rests on.',
+        )}
       </p>
     )
   return (
@@ -156,7 +164,11 @@ function Chain({ arrival }: { arrival: ArrivalView }) {
               <span className="num">{edtfWords(r.body.when)}</span>
               <span>
                 <strong>{r.body.sort}</strong>
-                {[r.body.who ? (arrival.labels[r.body.who] ?? 'somebody') : '', r.body.where, r.body.words]
+                {[
+                  r.body.who ? (arrival.labels[r.body.who] ?? say('somebody')) : '',
+                  r.body.where,
+                  r.body.words,
+                ]
                   .filter(Boolean)
                   .map((t) => `, ${t}`)}
               </span>
@@ -168,7 +180,11 @@ function Chain({ arrival }: { arrival: ArrivalView }) {
         )}
         <li className="grid grid-cols-[9rem_1fr] gap-4 py-1.5 max-sm:grid-cols-1">
           <span className="num">{short(arrival.registeredAt)}</span>
-          <span>came in{arrival.source?.from ? `, from ${arrival.source.from}` : ''}</span>
+          <span>
+            {say('came in{more}', {
+              more: arrival.source?.from ? say(', from {from}', { from: arrival.source.from }) : '',
+            })}
+          </span>
         </li>
       </ol>
       {chain.contradictions.map((c, i) => (

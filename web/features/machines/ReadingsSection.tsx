@@ -1,4 +1,5 @@
 /** Test points of a machine: what is expected, what was read, how far it is from when the machine was healthy; each over time. */
+import { say } from '#api/words/say.ts'
 import { Fragment, useEffect, useRef, useState } from 'react'
 import { bandWords, driftWords, readingWords } from '#api/words/points.ts'
 import type { PointRow } from '#core/diagnosis/points.ts'
@@ -14,13 +15,14 @@ export function ReadingsSection({ view }: { view: MachineView }) {
   if (view.points.length === 0)
     return (
       <p className="text-quiet py-3">
-        No test point is on the sheet, and nothing was read. In an episode write{' '}
-        <span className="num">5V 4.98</span>; when the machine is well, <span className="num">healthy</span>{' '}
-        keeps the readings as the set that later ones are held against.
+        {say('No test point is on the sheet, and nothing was read. In an episode write')}{' '}
+        <span className="num">5V 4.98</span>
+        {say('; when the machine is well,')} <span className="num">{say('healthy')}</span>{' '}
+        {say('keeps the readings as the set that later ones are held against.')}
       </p>
     )
   return (
-    <RuledTable label="Test points" heads={heads}>
+    <RuledTable label={say('Test points')} heads={heads}>
       {view.points.map((p) => (
         <Fragment key={p.point}>
           <tr className="border-hair border-b align-baseline">
@@ -42,14 +44,16 @@ export function ReadingsSection({ view }: { view: MachineView }) {
             <td
               className={`num pr-4 font-bold whitespace-nowrap ${p.last?.within === false ? 'text-copper' : ''}`}
             >
-              {p.last ? `${readingWords(p.last)}${p.last.within === false ? ', outside' : ''}` : 'not read'}
+              {p.last
+                ? `${readingWords(p.last)}${p.last.within === false ? say(', outside') : ''}`
+                : say('not read')}
             </td>
             <td className="num text-13 pr-4 whitespace-nowrap">{p.last ? day(p.last.at) : ''}</td>
             <td className="text-quiet pr-4">
               {[p.last?.load ?? p.load, p.last?.instrument ?? p.instrument].filter(Boolean).join(', ')}
             </td>
             <td className="num pr-4 whitespace-nowrap">
-              {p.healthy ? `${readingWords(p.healthy)}, ${day(p.healthy.at)}` : 'not kept yet'}
+              {p.healthy ? `${readingWords(p.healthy)}, ${day(p.healthy.at)}` : say('not kept yet')}
             </td>
             <td className="num whitespace-nowrap">{driftWords(p)}</td>
           </tr>
@@ -102,7 +106,10 @@ function OverTime({ point }: { point: PointRow }) {
         ref={holder}
         className="h-56"
         role="img"
-        aria-label={`${point.point} over time: ${read.map((r) => `${day(r.at)} ${readingWords(r)}`).join('; ')}`}
+        aria-label={say('{point} over time: {read}', {
+          point: point.point,
+          read: read.map((r) => `${day(r.at)} ${readingWords(r)}`).join('; '),
+        })}
       />
       <ul className="flex flex-wrap gap-x-6 px-2">
         {point.readings.map((r) => (

@@ -1,4 +1,5 @@
 /** At the door: entry number, what it is, where it came from, what was claimed. */
+import { say } from '#api/words/say.ts'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { useFieldArray, useForm, type UseFormReturn } from 'react-hook-form'
@@ -40,10 +41,11 @@ export function View() {
   })
   return (
     <main className="mx-auto w-full max-w-4xl p-4 pb-16">
-      <h1 className="font-display text-24 mb-1 font-semibold">Register a machine</h1>
+      <h1 className="font-display text-24 mb-1 font-semibold">{say('Register a machine')}</h1>
       <p className="text-quiet mb-5">
-        Before anything is touched: note seals, labels and what was said about it. What is not known stays
-        empty.
+        {say(
+          'Before anything is touched: note seals, labels and what was said about it. What is not known stays empty.',
+        )}
       </p>
       <form onSubmit={(event) => void submit(event)} className="space-y-6">
         <StandsThere form={form} usualName={usualName} entryNumber={numbers?.entryNumber} />
@@ -51,7 +53,7 @@ export function View() {
         <WasClaimed form={form} />
         <Said error={error} />
         <MainButton type="submit" disabled={form.formState.isSubmitting}>
-          Register
+          {say('Register')}
         </MainButton>
       </form>
     </main>
@@ -81,7 +83,7 @@ function useRegistering() {
     }))
     try {
       const written = await send(drafts(writings))
-      if (!written.sent) setError('No connection. It is kept here and sent when the connection is back.')
+      if (!written.sent) setError(say('No connection. It is kept here and sent when the connection is back.'))
       else if (written.refused) setError(written.refused.detail)
       else return true
     } catch (failure) {
@@ -109,33 +111,33 @@ function StandsThere({
   const { register, setValue, formState } = form
   return (
     <fieldset className="grid grid-cols-3 gap-4 max-sm:grid-cols-1">
-      <legend className="headrule mb-3 w-full">What stands there</legend>
+      <legend className="headrule mb-3 w-full">{say('What stands there')}</legend>
       <SelectField
-        label="Type"
+        label={say('Type')}
         options={[
-          { value: '', label: 'type not known yet' },
+          { value: '', label: say('type not known yet') },
           ...useTypes().map((t) => ({ value: t.id as string, label: t.name })),
         ]}
         {...register('type', { onChange: () => setValue('claims', []) })}
       />
       <TextField
-        label="Name"
-        placeholder={usualName || 'what people call it'}
+        label={say('Name')}
+        placeholder={usualName || say('what people call it')}
         error={formState.errors.name?.message}
         {...register('name', {
-          validate: (value) => value.trim() !== '' || usualName !== '' || 'Give it a name.',
+          validate: (value) => value.trim() !== '' || usualName !== '' || say('Give it a name.'),
         })}
       />
       <TextField
-        label="Entry number"
+        label={say('Entry number')}
         placeholder={entryNumber}
         className="num"
         {...register('entryNumber')}
       />
-      <TextField label="Serial" className="num" {...register('serial')} />
-      <TextField label="Board and revision" className="num" {...register('revision')} />
+      <TextField label={say('Serial')} className="num" {...register('serial')} />
+      <TextField label={say('Board and revision')} className="num" {...register('revision')} />
       <TextField
-        label="Mains on its plate"
+        label={say('Mains on its plate')}
         placeholder="230 V 50 Hz"
         className="num"
         {...register('mains')}
@@ -151,56 +153,60 @@ function CameFrom({ form }: Part) {
   const theirs = watch('whose') !== 'house'
   return (
     <fieldset className="grid grid-cols-3 gap-4 max-sm:grid-cols-1">
-      <legend className="headrule mb-3 w-full">Where it came from</legend>
-      <SelectField label="How" options={sourceKinds} {...register('how')} />
+      <legend className="headrule mb-3 w-full">{say('Where it came from')}</legend>
+      <SelectField label={say('How')} options={sourceKinds} {...register('how')} />
       <TextField
-        label="Came in on (empty: today)"
+        label={say('Came in on (empty: today)')}
         type="date"
         max={dayOf(nowInstant(), zone)}
         {...register('came')}
       />
-      <TextField label="From whom" placeholder="name, if it may be kept" {...register('from')} />
+      <TextField
+        label={say('From whom')}
+        placeholder={say('name, if it may be kept')}
+        {...register('from')}
+      />
       <SelectField
-        label="Whose it is"
+        label={say('Whose it is')}
         options={[
-          { value: 'house', label: 'this collection’s, or to be decided' },
-          { value: 'in', label: 'somebody else’s, lent to this collection' },
-          { value: 'repair', label: 'somebody else’s, here for repair' },
+          { value: 'house', label: say('this collection’s, or to be decided') },
+          { value: 'in', label: say('somebody else’s, lent to this collection') },
+          { value: 'repair', label: say('somebody else’s, here for repair') },
         ]}
         {...register('whose')}
       />
       {theirs && (
         <TextField
-          label="Owner (empty: from whom it came)"
+          label={say('Owner (empty: from whom it came)')}
           error={formState.errors.owner?.message}
           {...register('owner')}
         />
       )}
       {me.role === 'steward' && !theirs && (
-        <SelectField label="Legal status" options={legalStatuses} {...register('legal')} />
+        <SelectField label={say('Legal status')} options={legalStatuses} {...register('legal')} />
       )}
       <div className="grid grid-cols-[2fr_1fr] gap-2">
         <TextField
-          label="Price paid"
+          label={say('Price paid')}
           inputMode="decimal"
           className="num"
           error={formState.errors.amount?.message}
           {...register('amount')}
         />
-        <TextField label="Currency, or ?" className="num" maxLength={3} {...register('currency')} />
+        <TextField label={say('Currency, or ?')} className="num" maxLength={3} {...register('currency')} />
       </div>
       <div className="col-span-2 max-sm:col-span-1">
-        <AreaField label="Circumstances, in their words" {...register('words')} />
+        <AreaField label={say('Circumstances, in their words')} {...register('words')} />
       </div>
     </fieldset>
   )
 }
 
 const claimOptions = [
-  { value: 'works', label: 'work' },
-  { value: 'now and then', label: 'work now and then' },
-  { value: 'fails', label: 'fail' },
-  { value: 'not said', label: 'not said' },
+  { value: 'works', label: say('work') },
+  { value: 'now and then', label: say('work now and then') },
+  { value: 'fails', label: say('fail') },
+  { value: 'not said', label: say('not said') },
 ]
 
 function WasClaimed({ form }: Part) {
@@ -217,31 +223,35 @@ function WasClaimed({ form }: Part) {
     claims.append({ fn: functions[claims.fields.length % functions.length] ?? '', says: 'works', words: '' })
   return (
     <fieldset>
-      <legend className="headrule mb-3 w-full">What was claimed</legend>
+      <legend className="headrule mb-3 w-full">{say('What was claimed')}</legend>
       <AreaField
-        label="In general"
-        placeholder="worked until recently; spares or repair"
+        label={say('In general')}
+        placeholder={say('worked until recently; spares or repair')}
         {...register('general')}
       />
       <div className="mt-2 max-w-60">
-        <SelectField label="It is said to" options={claimOptions} {...register('generalSays')} />
+        <SelectField label={say('It is said to')} options={claimOptions} {...register('generalSays')} />
       </div>
       {claims.fields.map((field, i) => (
         <div
           key={field.id}
           className="mt-3 grid grid-cols-[1fr_9rem_2fr_auto] items-end gap-3 max-sm:grid-cols-1"
         >
-          <SelectField label="Function" options={functions} {...register(`claims.${i}.fn`)} />
-          <SelectField label="Said to" options={claimOptions.slice(0, 3)} {...register(`claims.${i}.says`)} />
-          <TextField label="Their words" {...register(`claims.${i}.words`)} />
+          <SelectField label={say('Function')} options={functions} {...register(`claims.${i}.fn`)} />
+          <SelectField
+            label={say('Said to')}
+            options={claimOptions.slice(0, 3)}
+            {...register(`claims.${i}.says`)}
+          />
+          <TextField label={say('Their words')} {...register(`claims.${i}.words`)} />
           <Act className="h-9" onClick={() => claims.remove(i)}>
-            Remove
+            {say('Remove')}
           </Act>
         </div>
       ))}
       {functions.length > 0 && (
         <p className="mt-3">
-          <Act onClick={add}>Add a claim about one function</Act>
+          <Act onClick={add}>{say('Add a claim about one function')}</Act>
         </p>
       )}
     </fieldset>

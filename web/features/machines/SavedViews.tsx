@@ -1,4 +1,5 @@
 /** Saved views: words, filters, order and columns under a name; and the choice of columns. */
+import { say } from '#api/words/say.ts'
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState, type ReactNode } from 'react'
 import { listColumns, type ListColumn, type SavedView } from '#api/filters.ts'
@@ -62,19 +63,19 @@ export function SavedViews({
           </button>
         ))}
         {current ? (
-          <Act
-            onClick={() => void act(() => remove('/views/:id', { id: current.id }))}
-          >{`Forget “${current.name}”`}</Act>
+          <Act onClick={() => void act(() => remove('/views/:id', { id: current.id }))}>
+            {say('Forget “{name}”', { name: current.name })}
+          </Act>
         ) : (
           <Act aria-expanded={open === 'save'} onClick={() => setOpen(open === 'save' ? undefined : 'save')}>
-            Save this view
+            {say('Save this view')}
           </Act>
         )}
         <Act
           aria-expanded={open === 'columns'}
           onClick={() => setOpen(open === 'columns' ? undefined : 'columns')}
         >
-          Columns
+          {say('Columns')}
         </Act>
         <span className="ml-auto">{children}</span>
       </div>
@@ -105,16 +106,16 @@ function SaveView({
       }}
     >
       <input
-        aria-label="Name of the view"
+        aria-label={say('Name of the view')}
         className="field max-w-72"
-        placeholder="terminals to test"
+        placeholder={say('terminals to test')}
         value={name}
         maxLength={60}
         required
         autoFocus
         onChange={(e) => onName(e.target.value)}
       />
-      <PlainButton type="submit">Save the view</PlainButton>
+      <PlainButton type="submit">{say('Save the view')}</PlainButton>
     </form>
   )
 }
@@ -128,7 +129,7 @@ function ColumnChoice({
 }) {
   return (
     <fieldset className="bg-next border-verdigris mt-2 flex flex-wrap gap-x-6 border-l-4 p-3">
-      <legend className="sr-only">Columns of the list</legend>
+      <legend className="sr-only">{say('Columns of the list')}</legend>
       {listColumns.map((c) => (
         <Tick
           key={c}

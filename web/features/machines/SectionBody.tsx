@@ -1,4 +1,5 @@
 /** The lower part of the Machine view, one section at a time. */
+import { say } from '#api/words/say.ts'
 import { lazily } from '#web/ui/lazily.tsx'
 import { dayOnly } from '#api/words/dates.ts'
 import { capital } from '#api/words/lists.ts'
@@ -56,7 +57,7 @@ export function SectionBody({ view, section }: { view: MachineView; section: str
 function Episodes({ view }: { view: MachineView }) {
   const { short } = useDates()
   return (
-    <Rows title="Episodes" empty={view.episodes.length === 0 ? 'None yet.' : undefined}>
+    <Rows title={say('Episodes')} empty={view.episodes.length === 0 ? say('None yet.') : undefined}>
       {[...view.episodes].reverse().map((e) => (
         <li
           key={e.id}
@@ -66,10 +67,12 @@ function Episodes({ view }: { view: MachineView }) {
           <Link to={`/episodes/${e.id}`} className="font-bold hover:underline">
             {e.title}
           </Link>
-          <span className="text-quiet">{e.next ? `next: ${e.next}` : e.state}</span>
-          <span className="num text-13 text-quiet">{`${e.entries} entries`}</span>
+          <span className="text-quiet">{e.next ? say('next: {next}', { next: e.next }) : e.state}</span>
+          <span className="num text-13 text-quiet">{say('{entries} entries', { entries: e.entries })}</span>
           <span className="num text-13 text-right">
-            {e.state === 'closed' ? short(e.to) : `${e.state} since ${short(e.from)}`}
+            {e.state === 'closed'
+              ? short(e.to)
+              : say('{state} since {from}', { state: e.state, from: short(e.from) })}
           </span>
         </li>
       ))}
@@ -82,7 +85,7 @@ function Loans({ view }: { view: MachineView }) {
   return (
     <div className="space-y-6">
       {view.lent.length > 0 && (
-        <Rows title="The machine on loan">
+        <Rows title={say('The machine on loan')}>
           {view.lent.map((l) => (
             <li
               key={l.loan}
@@ -90,30 +93,46 @@ function Loans({ view }: { view: MachineView }) {
             >
               <Link className="act" to={`/loans/${l.loan}`}>{`${capital(wayWords[l.way])}, ${l.with}`}</Link>
               <span className="num text-quiet">
-                {`asked ${short(l.asked)}${l.closed ? ', closed' : l.due ? `, due back ${dayOnly(l.due)}` : ''}`}
+                {say('asked {asked}{more}', {
+                  asked: short(l.asked),
+                  more: l.closed
+                    ? say(', closed')
+                    : l.due
+                      ? say(', due back {due}', { due: dayOnly(l.due) })
+                      : '',
+                })}
               </span>
             </li>
           ))}
         </Rows>
       )}
       <Rows
-        title="Parts on loan, both ways"
-        empty={view.loans.length === 0 ? 'No part of it was lent, and it holds none that is.' : undefined}
+        title={say('Parts on loan, both ways')}
+        empty={
+          view.loans.length === 0 ? say('No part of it was lent, and it holds none that is.') : undefined
+        }
       >
         {view.loans.map((l) => (
           <li
             key={`${l.part}${l.since}`}
             className="border-hair grid min-h-8 grid-cols-[5rem_1fr_1fr_12rem] items-baseline gap-3 border-b py-1"
           >
-            <span className="text-quiet">{l.lends ? 'lent' : 'holds'}</span>
+            <span className="text-quiet">{l.lends ? say('lent') : say('holds')}</span>
             <Link className="hover:underline" to={`/parts/${l.part}`}>
               {l.label}
             </Link>
-            <span>{l.lends ? `to ${l.at}, home is ${l.home}` : `in ${l.at}, home is ${l.home}`}</span>
+            <span>
+              {l.lends
+                ? say('to {at}, home is {home}', { at: l.at, home: l.home })
+                : say('in {at}, home is {home}', { at: l.at, home: l.home })}
+            </span>
             <span className={`num text-13 text-right ${l.closed ? 'text-quiet' : 'text-steel font-bold'}`}>
               {l.closed
                 ? `${short(l.since)} – ${short(l.closed)}`
-                : `since ${short(l.since)}${l.due ? `, due ${short(l.due)}` : ''}`}
+                : say('since {since}{more}', {
+                    since: short(l.since),
+                    more: l.due ? say(', due {due}', { due: short(l.due) }) : '',
+                  })}
             </span>
           </li>
         ))}
@@ -128,7 +147,7 @@ function Entries({ view }: { view: MachineView }) {
   const names = { labels: view.labels, machine: view.id }
   return (
     <section>
-      <h2 className="headrule">Every entry about it, oldest first</h2>
+      <h2 className="headrule">{say('Every entry about it, oldest first')}</h2>
       <ol>
         {view.log.map((row) => (
           <LogLine

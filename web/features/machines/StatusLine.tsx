@@ -1,4 +1,5 @@
 /** How a machine stands, the ground of it, and the way to work on it. */
+import { say } from '#api/words/say.ts'
 import { useNavigate } from 'react-router'
 import type { MachineView } from '#core/views/machine-shape.ts'
 import { useDates, useSigned } from '#web/app/session.tsx'
@@ -22,7 +23,7 @@ export function StatusLine({
   const navigate = useNavigate()
   const { status } = view
   return (
-    <section aria-label="Working status" className="flex flex-wrap items-center gap-x-8 gap-y-3">
+    <section aria-label={say('Working status')} className="flex flex-wrap items-center gap-x-8 gap-y-3">
       <div className="flex shrink-0 items-center gap-3">
         <StatusMark status={status.word} size={36} />
         <strong className={`font-display text-34 font-semibold ${statusTone(status.word)}`}>
@@ -35,17 +36,19 @@ export function StatusLine({
         {coverageWords(status.coverage).rest && `, ${coverageWords(status.coverage).rest}`}
         <br />
         <span className="text-quiet">
-          {status.oldestProof ? `oldest proof ${dayWords(status.oldestProof, zone)}` : 'no proof yet'}
+          {status.oldestProof
+            ? say('oldest proof {oldestProof}', { oldestProof: dayWords(status.oldestProof, zone) })
+            : say('no proof yet')}
         </span>
       </p>
       {me.role !== 'guest' &&
         today &&
         (view.open ? (
           <MainButton onClick={() => void navigate(`/episodes/${view.open?.id}`)}>
-            Go on with episode {view.open.number}
+            {say('Go on with episode {number}', { number: view.open.number })}
           </MainButton>
         ) : (
-          <MainButton onClick={onOpen}>Open an episode</MainButton>
+          <MainButton onClick={onOpen}>{say('Open an episode')}</MainButton>
         ))}
     </section>
   )

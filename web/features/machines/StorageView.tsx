@@ -1,4 +1,5 @@
 /** A storage round over many machines at once: cells out, memory switch off, what was seen, and the day on which somebody looks again. */
+import { say } from '#api/words/say.ts'
 import type { MachineSummary } from '#core/views/summary.ts'
 import type { MachineList } from '#api/machines.ts'
 import { useQuery } from '@tanstack/react-query'
@@ -14,6 +15,10 @@ import { storageBodies } from './storage.ts'
 
 /** As many as one page of the list holds; a larger store is walked shelf by shelf, by searching for it. */
 const most = 200
+
+const beforeMachinesGo = say(
+  'Before machines go to the shelf: cells leak, memories drain them, rust comes back. What is said here is written on each machine that is chosen.',
+)
 
 export function View() {
   const { zone } = useDates()
@@ -39,20 +44,22 @@ export function View() {
       storageBodies(m.id, m.cells, { cellsOut, memoryOff, seen, lookAgain, zone }),
     )
     if (bodies.length === 0)
-      return setError('Choose machines, and say what was done or when somebody looks again.')
+      return setError(say('Choose machines, and say what was done or when somebody looks again.'))
     if (await send(bodies.map((body) => ({ body })))) {
-      setWritten(`${count(bodies.length, 'entry', 'entries')} written on ${count(picked.length, 'machine')}.`)
+      setWritten(
+        say('{bodies} written on {picked}.', {
+          bodies: count(bodies.length, 'entry', 'entries'),
+          picked: count(picked.length, 'machine'),
+        }),
+      )
       setChosen(new Set())
       setSeen('')
     }
   }
   return (
     <main className="flex-1 p-4">
-      <h1 className="font-display text-24 mb-1 font-semibold">Storage round</h1>
-      <p className="text-quiet mb-4">
-        Before machines go to the shelf: cells leak, memories drain them, rust comes back. What is said here
-        is written on each machine that is chosen.
-      </p>
+      <h1 className="font-display text-24 mb-1 font-semibold">{say('Storage round')}</h1>
+      <p className="text-quiet mb-4">{beforeMachinesGo}</p>
       <form onSubmit={(event) => void submit(event)}>
         <WhatWasDone
           cellsOut={cellsOut}
@@ -83,7 +90,7 @@ export function View() {
         <Shelved here={here} chosen={chosen} onToggle={toggle} />
         {data && here.length === 0 && (
           <p className="text-quiet py-3">
-            No machine that is here and not being worked on bears these words.
+            {say('No machine that is here and not being worked on bears these words.')}
           </p>
         )}
       </form>
@@ -117,21 +124,22 @@ function WhatWasDone({
   return (
     <div className="bg-sheet mb-4 grid grid-cols-[auto_auto_1fr_auto_auto] items-end gap-5 rounded-sm p-4 max-lg:grid-cols-1">
       <label className="flex h-9 items-center gap-2">
-        <input type="checkbox" checked={cellsOut} onChange={(e) => onCellsOut(e.target.checked)} /> Cells out
+        <input type="checkbox" checked={cellsOut} onChange={(e) => onCellsOut(e.target.checked)} />{' '}
+        {say('Cells out')}
       </label>
       <label className="flex h-9 items-center gap-2">
-        <input type="checkbox" checked={memoryOff} onChange={(e) => onMemoryOff(e.target.checked)} /> Memory
-        switch off
+        <input type="checkbox" checked={memoryOff} onChange={(e) => onMemoryOff(e.target.checked)} />{' '}
+        {say('Memory switch off')}
       </label>
       <TextField
-        label="What was seen (may stay empty)"
-        placeholder="no leak, dry, no new rust"
+        label={say('What was seen (may stay empty)')}
+        placeholder={say('no leak, dry, no new rust')}
         maxLength={500}
         value={seen}
         onChange={(e) => onSeen(e.target.value)}
       />
       <label>
-        <span className="text-13 text-quiet block">Look again on</span>
+        <span className="text-13 text-quiet block">{say('Look again on')}</span>
         <input
           type="date"
           className="field num h-9 w-40"
@@ -140,7 +148,9 @@ function WhatWasDone({
         />
       </label>
       <MainButton type="submit" disabled={busy || picked.length === 0}>
-        {picked.length === 0 ? 'Choose machines' : `Write on ${count(picked.length, 'machine')}`}
+        {picked.length === 0
+          ? say('Choose machines')
+          : say('Write on {picked}', { picked: count(picked.length, 'machine') })}
       </MainButton>
     </div>
   )
@@ -165,8 +175,8 @@ function WhichMachines({
     <div className="mb-2 flex flex-wrap items-end gap-5">
       <div className="w-72">
         <TextField
-          label="Which machines"
-          placeholder="shelf, type, name"
+          label={say('Which machines')}
+          placeholder={say('shelf, type, name')}
           value={search}
           onChange={(e) => onSearch(e.target.value)}
         />
@@ -176,10 +186,14 @@ function WhichMachines({
         className="act h-9"
         onClick={() => onChosen(new Set(picked.length === here.length ? [] : here.map((m) => m.id)))}
       >
-        {picked.length === here.length && here.length > 0 ? 'Choose none' : `Choose all ${here.length}`}
+        {picked.length === here.length && here.length > 0
+          ? say('Choose none')
+          : say('Choose all {here}', { here: here.length })}
       </button>
       {data && data.total > data.machines.length && (
-        <span className="text-quiet h-9">{`The first ${most} of ${data.total}: search for a shelf or a type.`}</span>
+        <span className="text-quiet h-9">
+          {say('The first {most} of {total}: search for a shelf or a type.', { most, total: data.total })}
+        </span>
       )}
     </div>
   )
@@ -211,8 +225,10 @@ function Shelved({
             {m.plate.name}
           </Link>
           <span className="num">{m.plate.number}</span>
-          <span className="text-quiet truncate">{m.place ?? 'place not recorded'}</span>
-          <span className="text-copper">{m.cells.length > 0 && `cells may be in: ${list(m.cells)}`}</span>
+          <span className="text-quiet truncate">{m.place ?? say('place not recorded')}</span>
+          <span className="text-copper">
+            {m.cells.length > 0 && say('cells may be in: {cells}', { cells: list(m.cells) })}
+          </span>
         </li>
       ))}
     </ul>

@@ -1,4 +1,5 @@
 /** A table of machines in: choose the file, check the columns, see row by row what would happen, then take it whole. */
+import { say } from '#api/words/say.ts'
 import { useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link } from 'react-router'
@@ -37,14 +38,15 @@ export function View() {
     if (chosen) void ask(chosen, undefined, false)
   }
   if (me.role !== 'restorer' && me.role !== 'steward')
-    return <p className="p-8">A table is taken in by a restorer or a steward.</p>
+    return <p className="p-8">{say('A table is taken in by a restorer or a steward.')}</p>
   return (
     <main className="mx-auto w-full max-w-5xl flex-1 space-y-5 p-4 pb-16">
       <header>
-        <h1 className="font-display text-24 font-semibold">A table of machines</h1>
+        <h1 className="font-display text-24 font-semibold">{say('A table of machines')}</h1>
         <p className="text-quiet">
-          A CSV file with one machine a row and a header. First it is only read: nothing is stored before you
-          have seen what each row becomes, and a file with a refused row stores nothing at all.
+          {say(
+            'A CSV file with one machine a row and a header. First it is only read: nothing is stored before you have seen what each row becomes, and a file with a refused row stores nothing at all.',
+          )}
         </p>
       </header>
       <label
@@ -55,7 +57,7 @@ export function View() {
           take(e.dataTransfer.files[0])
         }}
       >
-        <span className="mb-2 block font-bold">Choose or drop the file</span>
+        <span className="mb-2 block font-bold">{say('Choose or drop the file')}</span>
         <input type="file" accept=".csv,.tsv,.txt,text/csv" onChange={(e) => take(e.target.files?.[0])} />
       </label>
       <Said error={error} />
@@ -91,18 +93,18 @@ function Columns({
     onMapping(next)
   }
   return (
-    <section aria-label="Columns">
-      <h2 className="headrule">What each column is</h2>
+    <section aria-label={say('Columns')}>
+      <h2 className="headrule">{say('What each column is')}</h2>
       <ul className="grid grid-cols-3 gap-x-6 max-lg:grid-cols-2 max-sm:grid-cols-1">
         {answer.header.map((h, i) => (
           <li key={i} className="border-hair border-b py-2">
             <SelectField
-              label={h || `column ${i + 1}`}
+              label={h || say('column {i}', { i: i + 1 })}
               disabled={busy}
               value={fieldOf(i)}
               onChange={(e) => set(i, e.target.value)}
               options={[
-                { value: '', label: 'left out' },
+                { value: '', label: say('left out') },
                 ...tableFields.map((f) => ({ value: f, label: f })),
               ]}
             />
@@ -110,7 +112,7 @@ function Columns({
               {answer.sample
                 .map((r) => r[i])
                 .filter(Boolean)
-                .join(' · ') || 'empty in the first rows'}
+                .join(' · ') || say('empty in the first rows')}
             </p>
           </li>
         ))}
@@ -123,23 +125,38 @@ function Outcome({ answer, busy, onStore }: { answer: TableAnswer; busy: boolean
   if (answer.stored)
     return (
       <section className="bg-sheet rounded-sm p-5" role="status">
-        <p className="text-18 mb-3">{`${capital(count(answer.added, 'machine'))} taken in${answer.alreadyHere ? `; ${count(answer.alreadyHere, 'row')} were here already and stay as they are` : ''}.`}</p>
+        <p className="text-18 mb-3">
+          {say('{added} taken in{more}.', {
+            added: capital(count(answer.added, 'machine')),
+            more: answer.alreadyHere
+              ? say('; {alreadyHere} were here already and stay as they are', {
+                  alreadyHere: count(answer.alreadyHere, 'row'),
+                })
+              : '',
+          })}
+        </p>
         <Link className="act" to="/collection?sort=came+in">
-          See them in the collection
+          {say('See them in the collection')}
         </Link>
       </section>
     )
   return (
-    <section aria-label="What would happen" className="space-y-3">
-      <h2 className="headrule">What would happen</h2>
+    <section aria-label={say('What would happen')} className="space-y-3">
+      <h2 className="headrule">{say('What would happen')}</h2>
       <p className="text-18" role="status">
-        {`${answer.rows} rows: ${answer.added} new, ${answer.alreadyHere} already here, ${answer.refusedCount} refused.`}
+        {say('{rows} rows: {added} new, {alreadyHere} already here, {refusedCount} refused.', {
+          rows: answer.rows,
+          added: answer.added,
+          alreadyHere: answer.alreadyHere,
+          refusedCount: answer.refusedCount,
+        })}
       </p>
       {answer.refused.length > 0 && (
         <>
           <p className="text-copper font-bold">
-            Mend these rows in the file and choose it again, or leave a column out. Nothing is stored while
-            one is refused.
+            {say(
+              'Mend these rows in the file and choose it again, or leave a column out. Nothing is stored while one is refused.',
+            )}
           </p>
           <ol>
             {answer.refused.map((r) => (
@@ -147,24 +164,26 @@ function Outcome({ answer, busy, onStore }: { answer: TableAnswer; busy: boolean
                 key={r.line}
                 className="border-hair grid grid-cols-[6rem_9rem_1fr] gap-3 border-b py-1 max-sm:grid-cols-1"
               >
-                <span className="num">{`line ${r.line}`}</span>
+                <span className="num">{say('line {line}', { line: r.line })}</span>
                 <span className="num truncate">{r.number || r.name || '–'}</span>
                 <span>{r.why.join(' ')}</span>
               </li>
             ))}
           </ol>
           {answer.refusedCount > answer.refused.length && (
-            <p className="text-quiet">{`and ${answer.refusedCount - answer.refused.length} more`}</p>
+            <p className="text-quiet">
+              {say('and {refusedCount} more', { refusedCount: answer.refusedCount - answer.refused.length })}
+            </p>
           )}
         </>
       )}
       {answer.refusedCount === 0 && answer.added > 0 && (
         <MainButton disabled={busy} onClick={onStore}>
-          {busy ? 'Taking them in …' : `Take in ${count(answer.added, 'machine')}`}
+          {busy ? say('Taking them in …') : say('Take in {added}', { added: count(answer.added, 'machine') })}
         </MainButton>
       )}
       {answer.refusedCount === 0 && answer.added === 0 && (
-        <p>Every row is here already. There is nothing to take in.</p>
+        <p>{say('Every row is here already. There is nothing to take in.')}</p>
       )}
     </section>
   )

@@ -1,4 +1,5 @@
 /** Leaving something for later, and saying what became of it. */
+import { say } from '#api/words/say.ts'
 import { useState } from 'react'
 import type { EntryId, MachineId } from '#core/ids.ts'
 import { dayInterval } from '#core/quantity/time.ts'
@@ -24,7 +25,7 @@ export function PutOff({ machine, onClose }: { machine: MachineId; onClose: () =
     if (sent) onClose()
   }
   return (
-    <Slip title="Leave something for later" onClose={onClose}>
+    <Slip title={say('Leave something for later')} onClose={onClose}>
       <form
         className="flex flex-wrap items-end gap-4"
         onSubmit={(event) => {
@@ -34,8 +35,8 @@ export function PutOff({ machine, onClose }: { machine: MachineId; onClose: () =
       >
         <div className="min-w-56 flex-1">
           <TextField
-            label="What"
-            placeholder="paint the bared track"
+            label={say('What')}
+            placeholder={say('paint the bared track')}
             required
             maxLength={80}
             autoFocus
@@ -45,8 +46,8 @@ export function PutOff({ machine, onClose }: { machine: MachineId; onClose: () =
         </div>
         <div className="min-w-56 flex-1">
           <TextField
-            label="Why not now"
-            placeholder="the mask paint has run out"
+            label={say('Why not now')}
+            placeholder={say('the mask paint has run out')}
             required
             maxLength={2000}
             value={reason}
@@ -54,7 +55,7 @@ export function PutOff({ machine, onClose }: { machine: MachineId; onClose: () =
           />
         </div>
         <label className="block">
-          <span className="text-13 text-quiet block">Not before (may stay open)</span>
+          <span className="text-13 text-quiet block">{say('Not before (may stay open)')}</span>
           <input
             type="date"
             className="field num h-9 w-40"
@@ -62,7 +63,7 @@ export function PutOff({ machine, onClose }: { machine: MachineId; onClose: () =
             onChange={(e) => setDay(e.target.value)}
           />
         </label>
-        <PlainButton type="submit">Leave it</PlainButton>
+        <PlainButton type="submit">{say('Leave it')}</PlainButton>
       </form>
       <Said error={error} />
     </Slip>
@@ -96,19 +97,19 @@ export function EndTask({
     if (sent) onClose()
   }
   return (
-    <Slip title="What became of it" onClose={onClose}>
+    <Slip title={say('What became of it')} onClose={onClose}>
       <div className="flex flex-wrap items-end gap-4">
         <div className="min-w-56 flex-1">
           <TextField
-            label="In a few words (may stay empty)"
+            label={say('In a few words (may stay empty)')}
             maxLength={2000}
             autoFocus
             value={words}
             onChange={(e) => setWords(e.target.value)}
           />
         </div>
-        <PlainButton onClick={() => void end('done')}>It is done</PlainButton>
-        <Act onClick={() => void end('dropped')}>Drop the task</Act>
+        <PlainButton onClick={() => void end('done')}>{say('It is done')}</PlainButton>
+        <Act onClick={() => void end('dropped')}>{say('Drop the task')}</Act>
       </div>
       <Said error={error} />
     </Slip>

@@ -1,4 +1,5 @@
 /** What is left to do on a machine, most urgent first: one line an act, and what can be said of it without leaving the page. */
+import { say } from '#api/words/say.ts'
 import { useState } from 'react'
 import { Link, useSearchParams } from 'react-router'
 import { todoDue, todoItem, todoMinutes, todoTitle } from '#api/words/todo.ts'
@@ -52,17 +53,17 @@ export function TodoList({ view }: { view: MachineView }) {
   }
   const close = () => open('')
   return (
-    <section aria-label="To do" className="bg-sheet rounded-sm px-4 py-3">
+    <section aria-label={say('To do')} className="bg-sheet rounded-sm px-4 py-3">
       <h2 className="headrule flex justify-between gap-3">
-        To do
-        {writes && !putting && <Act onClick={() => setPutting(true)}>Leave something for later</Act>}
+        {say('To do')}
+        {writes && !putting && <Act onClick={() => setPutting(true)}>{say('Leave something for later')}</Act>}
       </h2>
       {putting && <PutOff machine={view.id} onClose={() => setPutting(false)} />}
       {view.todo.length === 0 && (
         <p className="text-quiet py-2">
           {view.status.word === 'working'
-            ? 'The record names nothing that is left to do.'
-            : 'It is kept as it is; the record names nothing else that is left to do.'}
+            ? say('The record names nothing that is left to do.')
+            : say('It is kept as it is; the record names nothing else that is left to do.')}
         </p>
       )}
       <ul className="columns-2 gap-x-10 max-lg:columns-1">
@@ -125,9 +126,11 @@ function Due({ todo }: { todo: Pick<Todo, 'items'> }) {
   const due = todoDue(todo)
   if (due === undefined) return null
   return due < when.now ? (
-    <strong className="text-copper num text-13 shrink-0">{`due since ${short(due)}`}</strong>
+    <strong className="text-copper num text-13 shrink-0">
+      {say('due since {due}', { due: short(due) })}
+    </strong>
   ) : (
-    <span className="text-quiet num text-13 shrink-0">{`due ${short(due)}`}</span>
+    <span className="text-quiet num text-13 shrink-0">{say('due {due}', { due: short(due) })}</span>
   )
 }
 
@@ -164,7 +167,7 @@ function OneRow({
         {item.at && <span className="text-quiet num text-13 shrink-0">{short(item.at)}</span>}
         {writes && !asked && (
           <Act className="min-h-6 min-w-6 shrink-0" onClick={() => onOpen(key, mark)}>
-            {act === 'answer' ? 'Answer' : act === 'settle' ? 'Settle' : 'Done, or dropped'}
+            {act === 'answer' ? say('Answer') : act === 'settle' ? say('Settle') : say('Done, or dropped')}
           </Act>
         )}
       </div>

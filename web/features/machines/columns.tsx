@@ -1,4 +1,5 @@
 /** The columns that the collection's list can show; which of them, people choose. */
+import { say } from '#api/words/say.ts'
 import { gradeTitle } from '#api/words/condition.ts'
 import { dayWords } from '#api/words/dates.ts'
 import { statusTitle } from '#api/words/status.ts'
@@ -41,7 +42,7 @@ export const columns: Readonly<Record<ListColumn, Column>> = {
   type: { header: 'Type', px: 130, look: quiet, cell: (m) => m.plate.typeName },
   serial: { header: 'Serial', px: 100, look: 'num truncate', cell: (m) => m.plate.serial },
   status: {
-    header: 'Working status',
+    header: say('Working status'),
     px: 160,
     look: (m) => `flex items-center gap-2 ${statusTone(m.status.word)}`,
     cell: (m) => (
@@ -58,7 +59,7 @@ export const columns: Readonly<Record<ListColumn, Column>> = {
     cell: ({ status: { coverage } }) => (coverage.of === 0 ? '' : `${coverage.work}/${coverage.of}`),
   },
   life: {
-    header: 'The last 24 months',
+    header: say('The last 24 months'),
     px: 200,
     look: 'flex items-center',
     cell: (m) => <Strip segments={m.strip} width={186} />,
@@ -95,17 +96,17 @@ export const columns: Readonly<Record<ListColumn, Column>> = {
             : (m.place ?? ''),
   },
   made: { header: 'Made', px: 80, look: 'num truncate', cell: (m) => m.plate.made },
-  legal: { header: 'Legal status', px: 140, look: quiet, cell: (m) => m.plate.legal },
+  legal: { header: say('Legal status'), px: 140, look: quiet, cell: (m) => m.plate.legal },
   owner: { header: 'Owner', px: 140, look: quiet, cell: (m) => m.plate.owner },
   purpose: { header: 'Purpose', px: 130, look: quiet, cell: (m) => m.plate.purpose },
   'came in': {
-    header: 'Came in',
+    header: say('Came in'),
     px: 112,
     look: 'num text-13',
     cell: (m, zone) => dayWords(m.registeredAt, zone),
   },
   'last written': {
-    header: 'Last written',
+    header: say('Last written'),
     px: 112,
     look: 'num text-13',
     cell: (m, zone) => dayWords(m.touchedAt, zone),

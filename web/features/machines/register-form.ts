@@ -1,4 +1,5 @@
 /** What is written when a machine comes through the door, as the form says it. */
+import { say } from '#api/words/say.ts'
 import type { legalStatuses, sourceKinds } from '#api/choices.ts'
 import type { Claimed } from '#core/history/bodies/claim.ts'
 import type { Body } from '#core/history/bodies/index.ts'
@@ -71,7 +72,9 @@ export function registeringBodies(
   if (amount && !price)
     return {
       field: 'amount',
-      message: 'Write an amount such as 91.00, and a currency of three letters, or ? where it is not known.',
+      message: say(
+        'Write an amount such as 91.00, and a currency of three letters, or ? where it is not known.',
+      ),
     }
   const giver = partyNamed(form.from, 'source')
   const theirs = form.whose === 'house' ? undefined : form.whose
@@ -79,7 +82,7 @@ export function registeringBodies(
   const sameOne = form.owner.trim().toLowerCase() === form.from.trim().toLowerCase()
   const other = typed(form.owner) && !sameOne ? partyNamed(form.owner, 'owner') : undefined
   const owner = other ?? giver
-  if (theirs && !owner) return { field: 'owner', message: 'Say whose it is.' }
+  if (theirs && !owner) return { field: 'owner', message: say('Say whose it is.') }
   const entryNumber = typed(form.entryNumber) ?? next?.entryNumber ?? ''
   const name = typed(form.name) ?? usualName
   const owned = theirs ? owner?.party : form.legal === 'owner’s' ? giver?.party : undefined

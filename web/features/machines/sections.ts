@@ -1,4 +1,5 @@
 /** The row of words under the lifeline: each with its fact. Pure. */
+import { say } from '#api/words/say.ts'
 import { gradeTitle } from '#api/words/condition.ts'
 import { count } from '#api/words/lists.ts'
 import type { MachineView } from '#core/views/machine-shape.ts'
@@ -52,7 +53,7 @@ export function sections(view: MachineView, role: Role): Section[] {
     },
     { key: 'photos', name: 'Photographs', fact: String(view.photos.length) },
     { key: 'entries', name: 'Entries', fact: String(view.log.length) },
-    role !== 'guest' && { key: 'facts', name: 'Facts and rules', fact: '' },
+    role !== 'guest' && { key: 'facts', name: say('Facts and rules'), fact: '' },
   ]
   return all.filter((s) => s !== false)
 }

@@ -1,4 +1,5 @@
 /** Positions that no sheet knows, written to this machine's own map: the board is learned as it is looked at. */
+import { say } from '#api/words/say.ts'
 import { useForm, type UseFormReturn } from 'react-hook-form'
 import { takeDesignators } from '#core/type/designators.ts'
 import type { MachineId } from '#core/ids.ts'
@@ -21,11 +22,11 @@ export function AddPositions({ view, onClose }: { view: RenewalView; onClose: ()
   const submit = form.handleSubmit(async ({ designators, kind, on, polarised }) => {
     const read = takeDesignators(designators.trim())
     if (!read || read.rest !== '')
-      return setError('Write designators: C9, or C31-C36, separated by commas. Nothing was lost.')
+      return setError(say('Write designators: C9, or C31-C36, separated by commas. Nothing was lost.'))
     const fresh = read.names.filter(
       (name) => !view.designators.some((d) => d.toLowerCase() === name.toLowerCase()),
     )
-    if (fresh.length === 0) return setError('All of these are on the map already.')
+    if (fresh.length === 0) return setError(say('All of these are on the map already.'))
     const positions = fresh.map((designator) => ({
       designator,
       accepts: kind.trim(),
@@ -54,19 +55,20 @@ export function AddPositions({ view, onClose }: { view: RenewalView; onClose: ()
       onClose()
   })
   return (
-    <Slip title="Positions that are not on the map yet" onClose={onClose}>
+    <Slip title={say('Positions that are not on the map yet')} onClose={onClose}>
       <form
         onSubmit={(event) => void submit(event)}
         className="grid grid-cols-5 items-end gap-3 max-md:grid-cols-2"
       >
         <PositionFields view={view} form={form} />
         <PlainButton type="submit" disabled={busy}>
-          Add them
+          {say('Add them')}
         </PlainButton>
       </form>
       <p className="text-quiet mt-2">
-        They are written to this machine only. What was read of them can go into the sheet of its type
-        afterwards.
+        {say(
+          'They are written to this machine only. What was read of them can go into the sheet of its type afterwards.',
+        )}
       </p>
       <Said error={error} />
     </Slip>
@@ -78,28 +80,28 @@ function PositionFields({ view, form }: { view: RenewalView; form: UseFormReturn
   return (
     <>
       <TextField
-        label="Designators"
+        label={say('Designators')}
         {...register('designators')}
         className="num"
         placeholder="C9, C31-C36"
         required
         autoFocus
       />
-      <TextField label="Kind of part" {...register('kind')} required />
+      <TextField label={say('Kind of part')} {...register('kind')} required />
       <SelectField
-        label="On"
+        label={say('On')}
         {...register('on')}
         options={[
-          { value: '', label: 'the machine itself' },
+          { value: '', label: say('the machine itself') },
           ...view.assemblies.map((a) => ({ value: a, label: a })),
         ]}
       />
       <SelectField
-        label="Polarised"
+        label={say('Polarised')}
         {...register('polarised')}
         options={[
-          { value: 'yes', label: 'yes' },
-          { value: 'no', label: 'no' },
+          { value: 'yes', label: say('yes') },
+          { value: 'no', label: say('no') },
         ]}
       />
     </>

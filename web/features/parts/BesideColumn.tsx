@@ -1,5 +1,6 @@
 /** One of two machines side by side: its positions, each a part that can be picked up and a place where one can be put down. */
 import { useDraggable, useDroppable } from '@dnd-kit/core'
+import { say } from '#api/words/say.ts'
 import type { ReactNode } from 'react'
 import { Link } from 'react-router'
 import { remarkWords } from '#api/words/composer.ts'
@@ -55,7 +56,9 @@ export function BesideColumn({
           />
         ))}
       </ul>
-      {machine.slots.length === 0 && <p className="text-quiet py-2">None of its positions is known yet.</p>}
+      {machine.slots.length === 0 && (
+        <p className="text-quiet py-2">{say('None of its positions is known yet.')}</p>
+      )}
     </section>
   )
 }
@@ -93,26 +96,16 @@ function Slot({
       </span>
       <span className="min-w-0">
         {holds ? (
-          <button
-            type="button"
-            ref={drag.setNodeRef}
-            {...drag.listeners}
-            aria-pressed={inHand}
-            aria-label={`Pick up ${slot.partLabel ?? slot.position.accepts}`}
-            onClick={() => onPick(inHand ? undefined : { slot, machine })}
-            className={`border-line touch-none rounded-sm border px-2 py-1 text-left ${inHand ? 'bg-straw text-black' : 'hover:border-verdigris'}`}
-          >
-            {slot.tag && <span className="num font-bold">{slot.tag} </span>}
-            {slot.position.accepts}
-            {slot.content === 'unseen' && <span className={inHand ? '' : 'text-quiet'}>, as found</span>}
-          </button>
+          <PickUp drag={drag} inHand={inHand} slot={slot} onPick={onPick} machine={machine} />
         ) : (
           <span
             className={
               slot.content === 'empty' && slot.position.essential ? 'text-copper font-bold' : 'text-quiet'
             }
           >
-            {slot.content === 'empty' ? `empty, takes ${slot.position.accepts}` : 'an unknown part'}
+            {slot.content === 'empty'
+              ? say('empty, takes {accepts}', { accepts: slot.position.accepts })
+              : say('an unknown part')}
           </span>
         )}
         {near && 'refusal' in fit && (
@@ -127,11 +120,44 @@ function Slot({
           type="button"
           className="act"
           onClick={() => onPut(slot)}
-          aria-label={`Put it into ${slot.position.designator} of ${machine.number}`}
+          aria-label={say('Put it into {designator} of {number}', {
+            designator: slot.position.designator,
+            number: machine.number,
+          })}
         >
-          Put it here
+          {say('Put it here')}
         </button>
       )}
     </li>
+  )
+}
+
+function PickUp({
+  drag,
+  inHand,
+  slot,
+  onPick,
+  machine,
+}: {
+  drag: ReturnType<typeof useDraggable>
+  inHand: boolean
+  slot: SlotContext
+  onPick: (hand: InHand | undefined) => void
+  machine: MachineContext
+}) {
+  return (
+    <button
+      type="button"
+      ref={drag.setNodeRef}
+      {...drag.listeners}
+      aria-pressed={inHand}
+      aria-label={say('Pick up {partLabel}', { partLabel: slot.partLabel ?? slot.position.accepts })}
+      onClick={() => onPick(inHand ? undefined : { slot, machine })}
+      className={`border-line touch-none rounded-sm border px-2 py-1 text-left ${inHand ? 'bg-straw text-black' : 'hover:border-verdigris'}`}
+    >
+      {slot.tag && <span className="num font-bold">{slot.tag} </span>}
+      {slot.position.accepts}
+      {slot.content === 'unseen' && <span className={inHand ? '' : 'text-quiet'}>{say(', as found')}</span>}
+    </button>
   )
 }

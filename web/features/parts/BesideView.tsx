@@ -1,4 +1,5 @@
 /** Two machines side by side: a part is drawn from one to the other, or picked up and put down by two taps or keys. One act, two ends. */
+import { say } from '#api/words/say.ts'
 import {
   DndContext,
   DragOverlay,
@@ -29,10 +30,11 @@ const called = (item: { readonly data: { readonly current?: unknown } } | null):
 }
 /** What a screen reader is told while a part is drawn. */
 const announcements: Announcements = {
-  onDragStart: ({ active }) => `Picked up the part of ${called(active)}.`,
-  onDragOver: ({ over }) => (over ? `Over ${called(over)}.` : undefined),
-  onDragEnd: ({ over }) => (over ? `Put down at ${called(over)}: say that it is moved.` : 'Put back.'),
-  onDragCancel: () => 'Put back.',
+  onDragStart: ({ active }) => say('Picked up the part of {called}.', { called: called(active) }),
+  onDragOver: ({ over }) => (over ? say('Over {called}.', { called: called(over) }) : undefined),
+  onDragEnd: ({ over }) =>
+    over ? say('Put down at {called}: say that it is moved.', { called: called(over) }) : say('Put back.'),
+  onDragCancel: () => say('Put back.'),
 }
 
 /** A part in hand, the move that is proposed, and recording it. */
@@ -64,7 +66,7 @@ function useDrawing(view: MachineView | undefined) {
     const bodies = bodiesOf(proposed)
     if (!slot.part || !(await send(bodies.map((body) => ({ body, episode: hereIn(into) }))))) return
     setMoved({
-      words: `${slot.partLabel ?? 'The part'} went from ${machine.number} into ${target.position.designator} of ${into.number}.`,
+      words: `${slot.partLabel ?? say('The part')} went from ${machine.number} into ${target.position.designator} of ${into.number}.`,
       parts: [slot.part, ...(occupies(target) && target.part ? [target.part] : [])],
     })
     setProposal(undefined)
@@ -98,12 +100,17 @@ export function View() {
       onKeyDown={(e) => e.key === 'Escape' && (setHand(undefined), setProposal(undefined))}
     >
       <h1 className="font-display text-24 font-semibold">
-        Two machines <span className="text-quiet">side by side</span>
+        {say('Two machines')} <span className="text-quiet">{say('side by side')}</span>
       </h1>
       <p className="mb-3" role="status">
         {hand
-          ? `${hand.slot.partLabel ?? hand.slot.position.accepts} of ${hand.machine.number} is in hand: where it fits is marked. Esc puts it back.`
-          : 'Draw a part to where it should go, or pick it up by a tap and put it down by another. Nothing is written before you say so.'}
+          ? say('{partLabel} of {number} is in hand: where it fits is marked. Esc puts it back.', {
+              partLabel: hand.slot.partLabel ?? hand.slot.position.accepts,
+              number: hand.machine.number,
+            })
+          : say(
+              'Draw a part to where it should go, or pick it up by a tap and put it down by another. Nothing is written before you say so.',
+            )}
       </p>
       <Beside
         named={beside}
@@ -112,9 +119,9 @@ export function View() {
       />
       {moved && (
         <p className="bg-next border-verdigris mb-3 border-l-4 p-3">
-          {`${moved.words} Both ends show it. `}
+          {say('{words} Both ends show it. ', { words: moved.words })}
           <Link className="act" to={`/parts/tags?ids=${moved.parts.join(',')}`}>
-            Print tags
+            {say('Print tags')}
           </Link>
         </p>
       )}
@@ -175,7 +182,7 @@ function Board({
       accessibility={{
         announcements,
         screenReaderInstructions: {
-          draggable: 'Press Enter to pick the part up, then choose “Put it here” at a position.',
+          draggable: say('Press Enter to pick the part up, then choose “Put it here” at a position.'),
         },
       }}
     >
@@ -223,15 +230,19 @@ function TwoColumns({
         {other && other.machine !== own.machine && (
           <BesideColumn machine={other} {...columns} onPut={(target) => hand && put(hand, target, other)} />
         )}
-        {other && other.machine === own.machine && <p className="text-quiet">That is the same machine.</p>}
+        {other && other.machine === own.machine && (
+          <p className="text-quiet">{say('That is the same machine.')}</p>
+        )}
         {!other && !missing && (
-          <p className="text-quiet">The one that gives, or takes, stands here once you have named it.</p>
+          <p className="text-quiet">
+            {say('The one that gives, or takes, stands here once you have named it.')}
+          </p>
         )}
       </div>
       <BesideColumn machine={own} {...columns} onPut={(target) => hand && put(hand, target, own)}>
         {view.open && (
           <Link className="act" to={`/episodes/${view.open.id}`}>
-            To its open episode
+            {say('To its open episode')}
           </Link>
         )}
       </BesideColumn>
@@ -258,21 +269,31 @@ function Proposed({
   return (
     <div
       role="region"
-      aria-label="What will be written"
+      aria-label={say('What will be written')}
       className="bg-next border-verdigris mb-3 flex flex-wrap items-center gap-4 border-l-4 p-3"
     >
       <p className="flex-1">
-        {`${slot.partLabel ?? slot.position.accepts}: out of ${slot.position.designator} of ${machine.number}, into ${target.position.designator} of ${into.number}. `}
-        {occupies(target) && <span className="text-quiet">What sits there comes out by the same act. </span>}
+        {say('{partLabel}: out of {designator} of {number}, into {targetDesignator} of {intoNumber}. ', {
+          partLabel: slot.partLabel ?? slot.position.accepts,
+          designator: slot.position.designator,
+          number: machine.number,
+          targetDesignator: target.position.designator,
+          intoNumber: into.number,
+        })}
+        {occupies(target) && (
+          <span className="text-quiet">{say('What sits there comes out by the same act.')} </span>
+        )}
         {slot.position.essential && (
-          <span className="text-copper font-bold">{`${machine.number} is incomplete without it.`}</span>
+          <span className="text-copper font-bold">
+            {say('{number} is incomplete without it.', { number: machine.number })}
+          </span>
         )}
       </p>
       <FormCautions machines={[machine.machine, into.machine]} bodies={bodies} />
       <MainButton disabled={busy} autoFocus onClick={onRecord}>
-        Record the move
+        {say('Record the move')}
       </MainButton>
-      <PlainButton onClick={onLeave}>Leave it</PlainButton>
+      <PlainButton onClick={onLeave}>{say('Leave it')}</PlainButton>
       <Said error={error} />
     </div>
   )
@@ -300,7 +321,7 @@ function Beside({
       <div className="w-64">
         <MachineField value={typed} onChange={setTyped} missing={missing} />
       </div>
-      <PlainButton type="submit">Lay it beside</PlainButton>
+      <PlainButton type="submit">{say('Lay it beside')}</PlainButton>
     </form>
   )
 }

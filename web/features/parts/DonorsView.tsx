@@ -1,4 +1,5 @@
 /** What a machine lacks and who could give it: every cost visible and adjustable, the choice for all needs together. */
+import { say } from '#api/words/say.ts'
 import { useQuery } from '@tanstack/react-query'
 import { useEffect, useState } from 'react'
 import { Link, useParams, useSearchParams } from 'react-router'
@@ -39,18 +40,30 @@ export function View() {
     <main className="grid flex-1 grid-cols-[minmax(0,1fr)_300px] gap-6 p-4 pb-16 max-lg:grid-cols-1">
       <section>
         <h1 className="font-display text-24 font-semibold">
-          {position ? `What could go into ${position}` : 'Donors'} <span className="text-quiet">of</span>{' '}
+          {position ? say('What could go into {position}', { position }) : say('Donors')}{' '}
+          <span className="text-quiet">{say('of')}</span>{' '}
           <Link className="hover:underline" to={`/machines/${id}?show=parts`}>
             {data.machine.label}
           </Link>
         </h1>
         <p className="mb-4" role="status">
           {data.needs.length === 0
-            ? 'No examined position is recorded as empty or holding a bad part. For one of them, open Parts and choose “What could replace it”.'
+            ? say(
+                'No examined position is recorded as empty or holding a bad part. For one of them, open Parts and choose “What could replace it”.',
+              )
             : choice
-              ? `${choice.served} of ${count(data.needs.length, 'need')} can be served, at ${Number(choice.cost.toFixed(1))} points. ${data.candidates.length} parts were looked at${data.more ? '; there are more, the likeliest came first' : ''}.`
+              ? say(
+                  '{served} of {needs} can be served, at {number} points. {candidates} parts were looked at{more}.',
+                  {
+                    served: choice.served,
+                    needs: count(data.needs.length, 'need'),
+                    number: Number(choice.cost.toFixed(1)),
+                    candidates: data.candidates.length,
+                    more: data.more ? say('; there are more, the likeliest came first') : '',
+                  },
+                )
               : working
-                ? 'Choosing …'
+                ? say('Choosing …')
                 : ''}
         </p>
         {taken && <WhatWasTaken taken={taken} />}
@@ -69,18 +82,18 @@ export function View() {
 function WeightsPanel({ weights, onWeights }: { weights: Weights; onWeights: (value: Weights) => void }) {
   return (
     <section>
-      <h2 className="headrule">Weights</h2>
+      <h2 className="headrule">{say('Weights')}</h2>
       {weighing.slice(0, first).map((w) => (
         <Slider key={w.why} {...w} weights={weights} onWeigh={onWeights} />
       ))}
       <details className="mt-3">
-        <summary className="act cursor-pointer">What the donor loses, one by one</summary>
+        <summary className="act cursor-pointer">{say('What the donor loses, one by one')}</summary>
         {weighing.slice(first).map((w) => (
           <Slider key={w.why} {...w} weights={weights} onWeigh={onWeights} />
         ))}
       </details>
       <Act className="mt-3" onClick={() => onWeights(usualWeights)}>
-        Reset the weights
+        {say('Reset the weights')}
       </Act>
     </section>
   )
@@ -90,7 +103,7 @@ function PurposeAllowed({ allow, onAllow }: { allow: boolean; onAllow: (value: b
   const { me } = useSigned()
   return (
     <section>
-      <h2 className="headrule">Machines with a purpose</h2>
+      <h2 className="headrule">{say('Machines with a purpose')}</h2>
       <label className="mt-2 flex items-start gap-2">
         <input
           type="checkbox"
@@ -100,11 +113,11 @@ function PurposeAllowed({ allow, onAllow }: { allow: boolean; onAllow: (value: b
           onChange={(e) => onAllow(e.target.checked)}
         />
         <span>
-          Count exhibits, reserves and accessioned machines as donors
+          {say('Count exhibits, reserves and accessioned machines as donors')}
           <span className="text-quiet block">
             {me.role === 'steward'
-              ? 'You decide this as steward; your name is recorded.'
-              : 'Only a steward may decide that.'}
+              ? say('You decide this as steward; your name is recorded.')
+              : say('Only a steward may decide that.')}
           </span>
         </span>
       </label>
@@ -118,9 +131,10 @@ function WhatWasTaken({ taken }: { taken: Taken }) {
       {taken.words}
       {taken.parts.length > 0 && (
         <>
-          {' Both ends show it. '}
+          {' '}
+          {say('Both ends show it.')}{' '}
           <Link className="act" to={`/parts/tags?ids=${taken.parts.join(',')}`}>
-            Print tags
+            {say('Print tags')}
           </Link>
         </>
       )}

@@ -1,4 +1,5 @@
 /** Keeping one part for a machine, so that nobody else takes it unawares. */
+import { say } from '#api/words/say.ts'
 import { useState } from 'react'
 import type { MachineId, PartId } from '#core/ids.ts'
 import { dayInterval } from '#core/quantity/time.ts'
@@ -25,7 +26,7 @@ export function KeepSlip({ part, onClose }: { part: PartId; onClose: () => void 
     if (await send([{ body }])) onClose()
   }
   return (
-    <Slip title="Keep it for a machine" onClose={onClose}>
+    <Slip title={say('Keep it for a machine')} onClose={onClose}>
       <div className="grid grid-cols-4 items-end gap-3 max-md:grid-cols-1">
         <MachineField
           value={said.number}
@@ -34,25 +35,26 @@ export function KeepSlip({ part, onClose }: { part: PartId; onClose: () => void 
           autoFocus
         />
         <SelectField
-          label="Position"
+          label={say('Position')}
           options={positionOptions(machine, 'not said')}
           value={said.position}
           onChange={(e) => setSaid({ ...said, position: e.target.value })}
         />
         <TextField
-          label="Until"
+          label={say('Until')}
           type="date"
           className="num"
           value={said.until}
           onChange={(e) => setSaid({ ...said, until: e.target.value })}
         />
         <PlainButton disabled={!machine || busy} onClick={() => void keep()}>
-          Keep it
+          {say('Keep it')}
         </PlainButton>
       </div>
       <p className="text-quiet mt-2">
-        It stays where it is. Donors and needs show it as kept; when it goes into that machine, the promise is
-        fulfilled by itself.
+        {say(
+          'It stays where it is. Donors and needs show it as kept; when it goes into that machine, the promise is fulfilled by itself.',
+        )}
       </p>
       <Said error={error} />
     </Slip>

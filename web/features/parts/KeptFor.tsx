@@ -1,4 +1,5 @@
 /** What is kept for which machine, and letting it go. */
+import { say } from '#api/words/say.ts'
 import { Link } from 'react-router'
 import type { ReservationRow } from '#core/views/lots.ts'
 import { useDates } from '#web/app/session.tsx'
@@ -15,7 +16,7 @@ export function KeptFor({
   if (rows.length === 0) return null
   return (
     <>
-      <h2 className="headrule mt-5">Kept for</h2>
+      <h2 className="headrule mt-5">{say('Kept for')}</h2>
       <ul>
         {rows.map((r) => (
           <li key={r.entry} className="border-hair flex items-baseline justify-between gap-3 border-b py-1">
@@ -28,14 +29,20 @@ export function KeptFor({
                   , <span className="num">{r.position}</span>
                 </>
               )}
-              <span className="text-quiet text-13 block">{`${r.n > 1 ? `${r.n} of them, ` : ''}since ${short(r.since)}${r.until ? `, until ${short(r.until)}` : ''}`}</span>
+              <span className="text-quiet text-13 block">
+                {say('{more}since {since}{more2}', {
+                  more: r.n > 1 ? say('{n} of them, ', { n: r.n }) : '',
+                  since: short(r.since),
+                  more2: r.until ? say(', until {until}', { until: short(r.until) }) : '',
+                })}
+              </span>
             </span>
             <Act
               className="whitespace-nowrap"
               onClick={() => onEnd(r)}
-              aria-label={`Let it go, no longer kept for ${r.label}`}
+              aria-label={say('Let it go, no longer kept for {label}', { label: r.label })}
             >
-              Let go
+              {say('Let go')}
             </Act>
           </li>
         ))}

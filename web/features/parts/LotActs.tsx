@@ -1,4 +1,5 @@
 /** What may be done with a lot: count it, write down that more came, move some, take one out, keep some for a machine. */
+import { say } from '#api/words/say.ts'
 import { useState } from 'react'
 import { useForm, type UseFormReturn } from 'react-hook-form'
 import { useNavigate } from 'react-router'
@@ -16,12 +17,12 @@ import { Tick } from '#web/ui/Tick.tsx'
 import { PriceFields } from '#web/ui/PriceFields.tsx'
 
 const titles: Readonly<Record<LotAct, string>> = {
-  count: 'Count what is there',
-  got: 'More of it came',
-  move: 'Move some of it',
-  one: 'Take one out and give it a tag',
-  keep: 'Keep some for a machine',
-  say: 'Say more about it',
+  count: say('Count what is there'),
+  got: say('More of it came'),
+  move: say('Move some of it'),
+  one: say('Take one out and give it a tag'),
+  keep: say('Keep some for a machine'),
+  say: say('Say more about it'),
 }
 
 interface Part {
@@ -62,7 +63,7 @@ export function LotActs({ act, lot, onClose }: { act: LotAct; lot: LotAnswer; on
           <>
             <HeapField {...part} />
             <TextField
-              label="Its tag"
+              label={say('Its tag')}
               className="num"
               placeholder={lot.nextTag}
               autoFocus
@@ -70,23 +71,23 @@ export function LotActs({ act, lot, onClose }: { act: LotAct; lot: LotAnswer; on
             />
           </>
         )}
-        {act === 'keep' && <Many form={form} label="How many" least={1} />}
+        {act === 'keep' && <Many form={form} label={say('How many')} least={1} />}
         {asksMachine && <MachineField value={number} onChange={setNumber} missing={missing} />}
         {act === 'keep' && (
           <>
             <SelectField
-              label="Position"
+              label={say('Position')}
               options={positionOptions(machine, 'not said')}
               {...register('position')}
             />
-            <TextField label="Until" type="date" className="num" {...register('until')} />
+            <TextField label={say('Until')} type="date" className="num" {...register('until')} />
           </>
         )}
         {act === 'say' && <SayFields {...part} />}
-        {act !== 'one' && act !== 'say' && <TextField label="Remark" {...register('words')} />}
+        {act !== 'one' && act !== 'say' && <TextField label={say('Remark')} {...register('words')} />}
         <div>
           <PlainButton type="submit" disabled={busy || held}>
-            Record the change
+            {say('Record the change')}
           </PlainButton>
         </div>
         <datalist id="heaps">
@@ -103,9 +104,9 @@ export function LotActs({ act, lot, onClose }: { act: LotAct; lot: LotAnswer; on
 function CountFields({ form }: Part) {
   return (
     <>
-      <Many form={form} label="Counted" least={0} />
-      <TextField label="Where" list="heaps" required {...form.register('place')} />
-      <Tick label="weighed or guessed" {...form.register('about')} />
+      <Many form={form} label={say('Counted')} least={0} />
+      <TextField label={say('Where')} list="heaps" required {...form.register('place')} />
+      <Tick label={say('weighed or guessed')} {...form.register('about')} />
     </>
   )
 }
@@ -113,11 +114,17 @@ function CountFields({ form }: Part) {
 function MoveFields({ form, lot }: Part) {
   return (
     <>
-      <Many form={form} label="How many" least={1} />
+      <Many form={form} label={say('How many')} least={1} />
       <HeapField form={form} lot={lot} />
-      <SelectField label="To" options={ends} {...form.register('end')} />
+      <SelectField label={say('To')} options={ends} {...form.register('end')} />
       {form.watch('end') === 'another place' && (
-        <TextField label="Place" placeholder="drawer 9" list="heaps" required {...form.register('place')} />
+        <TextField
+          label={say('Place')}
+          placeholder={say('drawer 9')}
+          list="heaps"
+          required
+          {...form.register('place')}
+        />
       )}
     </>
   )
@@ -127,10 +134,10 @@ function SayFields({ form }: Part) {
   const { register, setValue } = form
   return (
     <>
-      <TextField label="Kind of each" {...register('kind')} />
-      <TextField label="Tag of the bag" className="num" {...register('tag')} />
+      <TextField label={say('Kind of each')} {...register('kind')} />
+      <TextField label={say('Tag of the bag')} className="num" {...register('tag')} />
       <TextField
-        label="Buy again when so many are free"
+        label={say('Buy again when so many are free')}
         className="num"
         type="number"
         min={0}
@@ -145,10 +152,14 @@ function GotFields({ form }: Part) {
   const { register } = form
   return (
     <>
-      <Many form={form} label="How many" least={1} />
-      <TextField label="Location" list="heaps" required {...register('place')} />
-      <SelectField label="Origin" options={lotOrigins} {...register('origin')} />
-      <PriceFields label="All of them cost" amount={register('amount')} currency={register('currency')} />
+      <Many form={form} label={say('How many')} least={1} />
+      <TextField label={say('Location')} list="heaps" required {...register('place')} />
+      <SelectField label={say('Origin')} options={lotOrigins} {...register('origin')} />
+      <PriceFields
+        label={say('All of them cost')}
+        amount={register('amount')}
+        currency={register('currency')}
+      />
     </>
   )
 }
@@ -157,8 +168,11 @@ function HeapField({ form, lot }: Part) {
   const heaps = lot.places.filter((p) => p.lies)
   return (
     <SelectField
-      label="From"
-      options={heaps.map((h) => ({ value: h.label, label: `${h.label}, ${h.n} there` }))}
+      label={say('From')}
+      options={heaps.map((h) => ({
+        value: h.label,
+        label: say('{label}, {n} there', { label: h.label, n: h.n }),
+      }))}
       {...form.register('heap')}
     />
   )

@@ -1,4 +1,5 @@
 /** One lot: how many lie where, what came and went, what is kept for whom, what was paid. */
+import { say } from '#api/words/say.ts'
 import type { LotAnswer } from '#api/parts.ts'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
@@ -19,11 +20,11 @@ import { KeptFor } from './KeptFor.tsx'
 
 const acts: readonly { readonly act: LotAct; readonly name: string }[] = [
   { act: 'count', name: 'Count' },
-  { act: 'got', name: 'More came' },
-  { act: 'move', name: 'Move some' },
-  { act: 'one', name: 'Take one out' },
-  { act: 'keep', name: 'Keep some for a machine' },
-  { act: 'say', name: 'Say more' },
+  { act: 'got', name: say('More came') },
+  { act: 'move', name: say('Move some') },
+  { act: 'one', name: say('Take one out') },
+  { act: 'keep', name: say('Keep some for a machine') },
+  { act: 'say', name: say('Say more') },
 ]
 
 const lifeWords = (row: LotLifeRow): string => {
@@ -63,23 +64,13 @@ export function View() {
         right={
           lot.tag && (
             <Link className="act" to={`/parts/tags?ids=${lot.id}`}>
-              Print its tag
+              {say('Print its tag')}
             </Link>
           )
         }
       />
       <LotCount lot={lot} />
-      <div className="mb-2 flex flex-wrap gap-2">
-        {acts.map((a) => (
-          <PlainButton
-            key={a.act}
-            aria-expanded={act === a.act}
-            onClick={() => setAct(act === a.act ? undefined : a.act)}
-          >
-            {a.name}
-          </PlainButton>
-        ))}
-      </div>
+      <LotActButtons act={act} onAct={setAct} />
       {act && <LotActs key={act} act={act} lot={lot} onClose={() => setAct(undefined)} />}
       <Said error={refused} />
       <div className="mt-4 grid grid-cols-[1fr_2fr] gap-6 max-md:grid-cols-1">
@@ -104,12 +95,17 @@ export function View() {
           <Attributes lot={lot} />
           {lot.paid.length > 0 && (
             <>
-              <h2 className="headrule mt-5">Paid</h2>
+              <h2 className="headrule mt-5">{say('Paid')}</h2>
               <ul>
                 {lot.paid.map((p) => (
                   <li key={p.currency} className="border-hair flex justify-between gap-3 border-b py-1">
-                    <span>{`for ${p.n}`}</span>
-                    <span className="num">{`${moneyWords(p)}, ${moneyWords({ ...p, minor: Math.round(p.minor / p.n) })} each`}</span>
+                    <span>{say('for {n}', { n: p.n })}</span>
+                    <span className="num">
+                      {say('{p}, {x} each', {
+                        p: moneyWords(p),
+                        x: moneyWords({ ...p, minor: Math.round(p.minor / p.n) }),
+                      })}
+                    </span>
                   </li>
                 ))}
               </ul>
@@ -122,19 +118,55 @@ export function View() {
   )
 }
 
+function LotActButtons({
+  act,
+  onAct,
+}: {
+  act: LotAct | undefined
+  onAct: (value: LotAct | undefined) => void
+}) {
+  return (
+    <div className="mb-2 flex flex-wrap gap-2">
+      {acts.map((a) => (
+        <PlainButton
+          key={a.act}
+          aria-expanded={act === a.act}
+          onClick={() => onAct(act === a.act ? undefined : a.act)}
+        >
+          {a.name}
+        </PlainButton>
+      ))}
+    </div>
+  )
+}
+
 /** How many there are, and whether more are to be bought. */
 function LotCount({ lot }: { lot: LotAnswer }) {
   return (
     <p className="text-18 mb-2">
-      <strong
-        className={lot.below ? 'text-copper' : ''}
-      >{`${lot.about ? 'About ' : ''}${lot.here} here`}</strong>
-      {lot.promised > 0 && `, ${lot.promised} of them kept, ${lot.free} free`}
-      {lot.below && <span className="text-copper"> More went than were known to be there: count them.</span>}
-      {lot.reorder && (
-        <span className="text-copper">{` To be bought again: the level is ${lot.reorderAt ?? 0}.`}</span>
+      <strong className={lot.below ? 'text-copper' : ''}>
+        {say('{more}{here} here', { more: lot.about ? say('About ') : '', here: lot.here })}
+      </strong>
+      {lot.promised > 0 &&
+        say(', {promised} of them kept, {free} free', { promised: lot.promised, free: lot.free })}
+      {lot.below && (
+        <span className="text-copper"> {say('More went than were known to be there: count them.')}</span>
       )}
-      <span className="text-quiet">{` Got ${lot.got}, used ${lot.used}${lot.taken > 0 ? `, ${lot.taken} of those as parts with a name of their own` : ''}.`}</span>
+      {lot.reorder && (
+        <span className="text-copper">
+          {say(' To be bought again: the level is {reorderAt}.', { reorderAt: lot.reorderAt ?? 0 })}
+        </span>
+      )}
+      <span className="text-quiet">
+        {say(' Got {got}, used {used}{more}.', {
+          got: lot.got,
+          used: lot.used,
+          more:
+            lot.taken > 0
+              ? say(', {taken} of those as parts with a name of their own', { taken: lot.taken })
+              : '',
+        })}
+      </span>
     </p>
   )
 }
@@ -143,17 +175,21 @@ function Places({ lot }: { lot: LotAnswer }) {
   const { short } = useDates()
   return (
     <>
-      <h2 className="headrule">Where they are</h2>
+      <h2 className="headrule">{say('Where they are')}</h2>
       <ul>
         {lot.places.map((p) => (
           <li key={p.label} className="border-hair flex justify-between gap-3 border-b py-1">
             <span className={p.lies ? '' : 'text-quiet'}>
               {p.label}
-              {p.counted && <span className="text-quiet text-13 block">{`counted ${short(p.counted)}`}</span>}
+              {p.counted && (
+                <span className="text-quiet text-13 block">
+                  {say('counted {counted}', { counted: short(p.counted) })}
+                </span>
+              )}
             </span>
             <span
               className={`num ${p.lies && p.n < 0 ? 'text-copper font-bold' : p.lies ? '' : 'text-quiet'}`}
-            >{`${p.about ? 'about ' : ''}${p.n}`}</span>
+            >{`${p.about ? say('about ') : ''}${p.n}`}</span>
           </li>
         ))}
       </ul>
@@ -164,7 +200,7 @@ function Places({ lot }: { lot: LotAnswer }) {
 function Attributes({ lot }: { lot: LotAnswer }) {
   return (
     <>
-      <h2 className="headrule mt-5">What each of it is</h2>
+      <h2 className="headrule mt-5">{say('What each of it is')}</h2>
       <dl>
         {[
           ['Kind', lot.partKind],
@@ -175,7 +211,7 @@ function Attributes({ lot }: { lot: LotAnswer }) {
           <div key={name} className="border-hair flex justify-between gap-3 border-b py-1">
             <dt className="text-quiet">{name}</dt>
             <dd className={value ? (/\d/.test(value) ? 'num text-right' : 'text-right') : 'text-quiet'}>
-              {value ?? 'not recorded'}
+              {value ?? say('not recorded')}
             </dd>
           </div>
         ))}
@@ -188,8 +224,10 @@ function LotLife({ lot }: { lot: LotAnswer }) {
   const { short, clock } = useDates()
   return (
     <section>
-      <h2 className="headrule">{`Its life, ${count(lot.life.length, 'entry', 'entries')}`}</h2>
-      <RuledTable label="Life of the stock" heads={['When', 'What', '#Change', 'Who']}>
+      <h2 className="headrule">
+        {say('Its life, {life}', { life: count(lot.life.length, 'entry', 'entries') })}
+      </h2>
+      <RuledTable label={say('Life of the stock')} heads={['When', 'What', '#Change', 'Who']}>
         {lot.life.map((row, i) => (
           <tr key={`${row.entry}${i}`} className="border-hair border-b align-baseline">
             <td className="num text-13 py-1.5 pr-4 whitespace-nowrap">{`${short(row.at)} ${clock(row.at)}`}</td>

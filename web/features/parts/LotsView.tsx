@@ -1,4 +1,5 @@
 /** Lots: how many of each lie where, what is kept, what is to be bought again. */
+import { say } from '#api/words/say.ts'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link, useSearchParams } from 'react-router'
@@ -25,41 +26,47 @@ const heapWords = (lot: LotRow): string =>
 const columns: readonly TableColumn<LotRow>[] = [
   {
     key: 'lot',
-    head: 'Lot',
+    head: say('Lot'),
     names: true,
     by: (lot) => lot.tag,
     look: 'num whitespace-nowrap',
     cell: (lot) => (
       <Link className="hover:underline" to={`/parts/lots/${lot.id}`}>
-        {lot.tag ?? 'no tag'}
+        {lot.tag ?? say('no tag')}
       </Link>
     ),
   },
   {
     key: 'kind',
-    head: 'Kind',
+    head: say('Kind'),
     by: (lot) => lot.name ?? lot.partKind,
     cell: (lot) => lot.name ?? lot.partKind,
   },
   {
     key: 'rated',
-    head: 'Value and rating',
+    head: say('Value and rating'),
     by: (lot) => ratedWords(lot.attributes),
     look: 'num',
     cell: (lot) => ratedWords(lot.attributes),
   },
   {
     key: 'here',
-    head: 'Here',
+    head: say('Here'),
     figures: true,
     by: (lot) => lot.here,
     look: (lot) => (lot.below ? 'text-copper font-bold' : ''),
     cell: (lot) => `${lot.about ? 'about ' : ''}${lot.here}`,
   },
-  { key: 'kept', head: 'Kept', figures: true, by: (lot) => lot.promised, cell: (lot) => lot.promised || '' },
+  {
+    key: 'kept',
+    head: say('Kept'),
+    figures: true,
+    by: (lot) => lot.promised,
+    cell: (lot) => lot.promised || '',
+  },
   {
     key: 'free',
-    head: 'Free',
+    head: say('Free'),
     figures: true,
     by: (lot) => lot.free,
     look: (lot) => (lot.reorder ? 'text-copper font-bold' : ''),
@@ -67,7 +74,7 @@ const columns: readonly TableColumn<LotRow>[] = [
   },
   {
     key: 'level',
-    head: 'Buy at',
+    head: say('Buy at'),
     figures: true,
     by: (lot) => lot.reorderAt,
     look: 'text-quiet',
@@ -75,13 +82,13 @@ const columns: readonly TableColumn<LotRow>[] = [
   },
   {
     key: 'where',
-    head: 'Location',
+    head: say('Location'),
     by: heapWords,
-    cell: (lot) => heapWords(lot) || <span className="text-quiet">none left</span>,
+    cell: (lot) => heapWords(lot) || <span className="text-quiet">{say('none left')}</span>,
   },
   {
     key: 'used',
-    head: 'Got, used',
+    head: say('Got, used'),
     figures: true,
     by: (lot) => lot.got,
     look: 'text-quiet whitespace-nowrap',
@@ -106,31 +113,40 @@ export function View() {
   return (
     <main className="flex-1 p-4 pb-16">
       <PartsHead
-        title="Counted stock"
-        right={!adding && <MainButton onClick={() => setAdding(true)}>Write down a lot</MainButton>}
+        title={say('Counted stock')}
+        right={!adding && <MainButton onClick={() => setAdding(true)}>{say('Write down a lot')}</MainButton>}
       >
         {data.lots.length === 0
-          ? 'Parts that are counted instead of named: screws, resistors, a bag of latches.'
-          : `${count(data.lots.length, 'lot')}, calculated from what was counted, got and taken.${low.length ? ` ${count(low.length, 'lot')} to buy again.` : ''}${below.length ? ` ${count(below.length, 'lot')} below zero: count ${below.length === 1 ? 'it' : 'them'}.` : ''}`}
+          ? say('Parts that are counted instead of named: screws, resistors, a bag of latches.')
+          : say('{lots}, calculated from what was counted, got and taken.{more}{more2}', {
+              lots: count(data.lots.length, 'lot'),
+              more: low.length ? say(' {low} to buy again.', { low: count(low.length, 'lot') }) : '',
+              more2: below.length
+                ? say(' {below} below zero: count {more}.', {
+                    below: count(below.length, 'lot'),
+                    more: below.length === 1 ? say('it') : say('them'),
+                  })
+                : '',
+            })}
       </PartsHead>
       {adding && <NewLot tag={data.nextTag} onClose={() => setAdding(false)} />}
       {data.lots.length > 0 && (
         <>
           <input
-            aria-label="Filter by words"
-            placeholder="kind, value, place"
+            aria-label={say('Filter by words')}
+            placeholder={say('kind, value, place')}
             className="field mb-2 h-8 max-w-64"
             value={params.get('q') ?? ''}
             onChange={(e) => setParams(e.target.value ? { q: e.target.value } : {}, { replace: true })}
           />
-          <SortTable label="Lots" rows={shown} columns={columns} idOf={(lot) => lot.id} />
-          {shown.length === 0 && <p className="py-3">No lot matches.</p>}
+          <SortTable label={say('Lots')} rows={shown} columns={columns} idOf={(lot) => lot.id} />
+          {shown.length === 0 && <p className="py-3">{say('No lot matches.')}</p>}
         </>
       )}
       {data.lots.length === 0 && (
         <p className="py-2">
-          The first one: what it is, how many came, and their location. From then on{' '}
-          <span className="num">in C14 L-0001</span> in an episode takes one of them.
+          {say('The first one: what it is, how many came, and their location. From then on')}{' '}
+          <span className="num">{say('in C14 L-0001')}</span> {say('in an episode takes one of them.')}
         </p>
       )}
     </main>

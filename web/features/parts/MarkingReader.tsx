@@ -1,4 +1,5 @@
 /** What a marking says: three-digit and RKM codes, colour bands both ways round. Offers candidates; a meter decides. */
+import { say } from '#api/words/say.ts'
 import { useState } from 'react'
 import { valueWords } from '#api/words/points.ts'
 import { readCode } from '#core/parts/markings/codes.ts'
@@ -48,20 +49,20 @@ export function MarkingReader({ onValue }: { onValue: (value: string) => void })
   return (
     <div>
       <TextField
-        label="Read a marking"
+        label={say('Read a marking')}
         className="num"
-        placeholder="104K · 4k7 · yellow violet red gold"
+        placeholder={say('104K · 4k7 · yellow violet red gold')}
         value={text}
         onChange={(e) => setText(e.target.value)}
       />
       <ul aria-live="polite" className="text-13 mt-1">
         {read.map((r) => (
           <li key={r.words}>
-            {r.words} <Act onClick={() => onValue(r.value)}>Use this value</Act>
+            {r.words} <Act onClick={() => onValue(r.value)}>{say('Use this value')}</Act>
           </li>
         ))}
         {text.trim() !== '' && read.length === 0 && (
-          <li className="text-quiet">No code that is known here.</li>
+          <li className="text-quiet">{say('No code that is known here.')}</li>
         )}
       </ul>
     </div>

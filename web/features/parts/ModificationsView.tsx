@@ -1,4 +1,5 @@
 /** What was changed on a machine, by designator: first and present state, what was kept, and the way back. */
+import { say } from '#api/words/say.ts'
 import { useQuery } from '@tanstack/react-query'
 import { useMemo } from 'react'
 import { Link, useParams } from 'react-router'
@@ -12,39 +13,39 @@ import { useDates } from '#web/app/session.tsx'
 const columnsFor = (short: (at: string) => string): readonly TableColumn<ModificationRow>[] => [
   {
     key: 'target',
-    head: 'Designator',
+    head: say('Designator'),
     names: true,
     by: (r) => r.target,
     look: 'num py-1.5 font-bold',
     cell: (r) => r.target,
   },
-  { key: 'first', head: 'First', by: (r) => r.first, cell: (r) => r.first },
-  { key: 'now', head: 'Now', by: (r) => r.now, look: 'font-bold', cell: (r) => r.now },
+  { key: 'first', head: say('First'), by: (r) => r.first, cell: (r) => r.first },
+  { key: 'now', head: say('Now'), by: (r) => r.now, look: 'font-bold', cell: (r) => r.now },
   {
     key: 'steps',
-    head: 'Touched',
+    head: say('Touched'),
     by: (r) => r.steps,
     look: 'num',
     cell: (r) => (r.steps === 1 ? 'once' : `${r.steps} ×`),
   },
   {
     key: 'to',
-    head: 'Since',
+    head: say('Since'),
     by: (r) => r.to,
     look: 'num text-13 whitespace-nowrap',
     cell: (r) => short(r.to),
   },
-  { key: 'original', head: 'Its original is', by: (r) => r.original, cell: (r) => r.original ?? '' },
+  { key: 'original', head: say('Its original is'), by: (r) => r.original, cell: (r) => r.original ?? '' },
   {
     key: 'verified',
-    head: 'Verified',
+    head: say('Verified'),
     by: (r) => (r.verified ? 1 : 0),
     look: (r) => (r.verified ? '' : 'text-copper'),
     cell: (r) => (r.verified ? 'verified' : 'not yet'),
   },
   {
     key: 'undo',
-    head: 'To undo it',
+    head: say('To undo it'),
     by: (r) => r.undo,
     look: (r) => (r.undo === 'cannot be undone' ? 'font-bold' : 'text-quiet'),
     cell: (r) => r.undo,
@@ -69,33 +70,41 @@ export function View() {
       <div className="flex flex-wrap items-end justify-between gap-4">
         <div>
           <h1 className="font-display text-24 font-semibold">
-            Changes by designator <span className="text-quiet">of</span>{' '}
+            {say('Changes by designator')} <span className="text-quiet">{say('of')}</span>{' '}
             <Link className="hover:underline" to={`/machines/${id}?show=parts`}>
               {data.label}
             </Link>
           </h1>
           <p>
             {rows.length === 0
-              ? 'No recorded work has altered it: no position, adjuster or wire, or each is back as it was.'
-              : `${count(rows.length, 'designator')} other than they were; ${back.length} of them can be undone, not verified: ${rows.filter((r) => !r.verified).length}.`}
+              ? say(
+                  'No recorded work has altered it: no position, adjuster or wire, or each is back as it was.',
+                )
+              : say('{rows} other than they were; {back} of them can be undone, not verified: {rows2}.', {
+                  rows: count(rows.length, 'designator'),
+                  back: back.length,
+                  rows2: rows.filter((r) => !r.verified).length,
+                })}
           </p>
         </div>
         {rows.length > 0 && (
           <a className="act" href={`/api/machines/${id}/modifications?as=csv`} download>
-            As a table (CSV)
+            {say('As a table (CSV)')}
           </a>
         )}
       </div>
-      {rows.length > 0 && <SortTable label="Changes" rows={rows} columns={columns} idOf={(r) => r.target} />}
+      {rows.length > 0 && (
+        <SortTable label={say('Changes')} rows={rows} columns={columns} idOf={(r) => r.target} />
+      )}
       {back.length > 0 && (
-        <section aria-label="The way back">
-          <h2 className="headrule">The way back, last change first</h2>
+        <section aria-label={say('The way back')}>
+          <h2 className="headrule">{say('The way back, last change first')}</h2>
           <ol className="max-w-3xl">
             {back.map((r, i) => (
               <li key={r.target} className="border-hair grid grid-cols-[2rem_8rem_1fr] gap-3 border-b py-1">
                 <span className="num text-quiet">{i + 1}</span>
                 <span className="num">{r.target}</span>
-                <span>{`${r.undo}${r.undo === 'put the original back' && r.original ? `: ${r.first}, ${r.original}` : r.undo === 'set it back' ? ` to ${r.first}` : ''}`}</span>
+                <span>{`${r.undo}${r.undo === 'put the original back' && r.original ? `: ${r.first}, ${r.original}` : r.undo === 'set it back' ? say(' to {first}', { first: r.first }) : ''}`}</span>
               </li>
             ))}
           </ol>

@@ -1,4 +1,5 @@
 /** Moving one part from wherever it is: into a machine, a store, to somebody, or out of the house for good. */
+import { say } from '#api/words/say.ts'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { useController, useForm, type UseFormReturn } from 'react-hook-form'
@@ -51,7 +52,7 @@ export function MoveSlip({ part, onClose }: { part: PartLife; onClose: () => voi
   })
   const unsaid = fit !== undefined && 'refusal' in fit && said.reason.trim() === ''
   return (
-    <Slip title={`Move ${part.label}`} onClose={onClose}>
+    <Slip title={say('Move {label}', { label: part.label })} onClose={onClose}>
       <form onSubmit={(event) => void submit(event)}>
         <Ways form={form} part={part} />
         <div className="grid grid-cols-3 items-end gap-3 max-md:grid-cols-1">
@@ -60,12 +61,16 @@ export function MoveSlip({ part, onClose }: { part: PartLife; onClose: () => voi
         </div>
         <Fitting form={form} fit={fit} />
         {slot && slot.content !== 'empty' && (
-          <p className="text-quiet mt-2">{`What sits in ${slot.position.designator} comes out by the same act and is kept with that machine.`}</p>
+          <p className="text-quiet mt-2">
+            {say('What sits in {designator} comes out by the same act and is kept with that machine.', {
+              designator: slot.position.designator,
+            })}
+          </p>
         )}
         <FormCautions machines={opened} bodies={bodies} />
         <p className="mt-3">
           <PlainButton type="submit" disabled={bodies.length === 0 || busy || fit?.fit === 'never' || unsaid}>
-            Record the move
+            {say('Record the move')}
           </PlainButton>
         </p>
         <Said error={error} />
@@ -99,11 +104,11 @@ function useBodies(part: PartLife, said: MoveForm, { machine }: NamedMachine, fi
 
 function Moved({ part, onClose }: { part: string; onClose: () => void }) {
   return (
-    <Slip title="Moved" onClose={onClose}>
+    <Slip title={say('Moved')} onClose={onClose}>
       <p>
-        Both ends show it.{' '}
+        {say('Both ends show it.')}{' '}
         <Link className="act" to={`/parts/tags?ids=${part}`}>
-          Print its tag
+          {say('Print its tag')}
         </Link>
       </p>
     </Slip>
@@ -113,7 +118,7 @@ function Moved({ part, onClose }: { part: string; onClose: () => void }) {
 function Ways({ form, part }: { form: Form; part: PartLife }) {
   return (
     <fieldset className="mb-3 flex flex-wrap gap-x-5 gap-y-1">
-      <legend className="text-13 text-quiet mb-1">{`From ${part.place}`}</legend>
+      <legend className="text-13 text-quiet mb-1">{say('From {place}', { place: part.place })}</legend>
       {ways
         .filter((w) => w !== 'kept with its machine' || part.foundIn)
         .map((w) => (
@@ -135,7 +140,7 @@ function Where({ form, found }: { form: Form; found: NamedMachine }) {
         <>
           <MachineField value={number.value} onChange={number.onChange} missing={found.missing} autoFocus />
           <SelectField
-            label="Position"
+            label={say('Position')}
             options={positionOptions(found.machine, 'which one?')}
             {...register('position')}
           />
@@ -144,25 +149,25 @@ function Where({ form, found }: { form: Form; found: NamedMachine }) {
     case 'into a store':
       return (
         <>
-          <TextField label="Store" placeholder="drawer 4" autoFocus {...register('store')} />
-          <TextField label="Shelf or bag" {...register('shelf')} />
+          <TextField label={say('Store')} placeholder={say('drawer 4')} autoFocus {...register('store')} />
+          <TextField label={say('Shelf or bag')} {...register('shelf')} />
         </>
       )
     case 'kept with its machine':
-      return <TextField label="Bag or label" placeholder="bag 2" {...register('bag')} />
+      return <TextField label={say('Bag or label')} placeholder={say('bag 2')} {...register('bag')} />
     case 'to somebody':
       return (
         <SelectField
-          label="Who"
+          label={say('Who')}
           options={[
-            { value: '', label: 'choose' },
+            { value: '', label: say('choose') },
             ...people.map((p) => ({ value: p.party as string, label: p.name })),
           ]}
           {...register('party')}
         />
       )
     case 'out of the house':
-      return <SelectField label="What became of it" options={fates} {...register('fate')} />
+      return <SelectField label={say('What became of it')} options={fates} {...register('fate')} />
   }
 }
 
@@ -172,13 +177,13 @@ function OnWhoseWord({ form: { register, watch } }: { form: Form }) {
   const stewards = usePeople().filter((p) => p.role === 'steward')
   return (
     <>
-      {mayBeLent(said) && <Tick label="only lent" {...register('lent')} />}
-      {isLent(said) && <TextField label="Home by" type="date" className="num" {...register('due')} />}
+      {mayBeLent(said) && <Tick label={say('only lent')} {...register('lent')} />}
+      {isLent(said) && <TextField label={say('Home by')} type="date" className="num" {...register('due')} />}
       {needsAuthority(said) && (
         <SelectField
-          label="On whose authority"
+          label={say('On whose authority')}
           options={[
-            { value: '', label: 'not recorded' },
+            { value: '', label: say('not recorded') },
             ...stewards.map((p) => ({ value: p.party as string, label: p.name })),
           ]}
           {...register('authority')}
@@ -198,7 +203,7 @@ function Fitting({ form, fit }: { form: Form; fit: Fit | undefined }) {
       <div className="mt-2">
         <p className="text-copper font-bold">{refusalWords(fit.refusal, { zone, labels: {} })}</p>
         {fit.fit === 'does not fit' && (
-          <TextField label="Fitted all the same, because" {...form.register('reason')} />
+          <TextField label={say('Fitted all the same, because')} {...form.register('reason')} />
         )}
       </div>
     )

@@ -1,4 +1,5 @@
 /** One need and what could serve it: each candidate with what it costs and why, taken or kept by one tap. */
+import { say } from '#api/words/say.ts'
 import type { Writing } from '#web/app/session.tsx'
 import type { WriteOptions } from '#web/app/source.tsx'
 import type { Draft } from '#core/history/entry.ts'
@@ -46,13 +47,17 @@ export function NeedBlock({
       </h2>
       {ranked.length === 0 && (
         <p className="text-quiet py-2">
-          Nothing in the house is of this kind: it has to be bought, made or mended.
+          {say('Nothing in the house is of this kind: it has to be bought, made or mended.')}
         </p>
       )}
       <Preferred asks={need.position.asks?.['value']} />
       <FromStock need={need} candidates={answer.candidates} />
       {givenElsewhere && (
-        <p className="text-quiet py-1">{`${givenElsewhere.candidate.label} would cost less here, but serves another need better.`}</p>
+        <p className="text-quiet py-1">
+          {say('{label} would cost less here, but serves another need better.', {
+            label: givenElsewhere.candidate.label,
+          })}
+        </p>
       )}
       <ul>
         {shown.map((a) => (
@@ -67,7 +72,9 @@ export function NeedBlock({
         ))}
       </ul>
       {ranked.length > shown.length && (
-        <Act className="mt-1" onClick={() => setAll(true)}>{`${ranked.length - shown.length} more`}</Act>
+        <Act className="mt-1" onClick={() => setAll(true)}>
+          {say('{ranked} more', { ranked: ranked.length - shown.length })}
+        </Act>
       )}
     </section>
   )
@@ -76,11 +83,20 @@ export function NeedBlock({
 /** A value that is made: what to look for, where the one that is asked is none of the common series. */
 function Preferred({ asks }: { asks: string | undefined }) {
   const read = asks === undefined ? undefined : parseQuantity(asks.replace(/\s+/g, ''))
-  if (read?.value === undefined || read.value <= 0 || !['ohm', 'F', 'H'].includes(read.unit)) return null
+  if (
+    asks === undefined ||
+    read?.value === undefined ||
+    read.value <= 0 ||
+    !['ohm', 'F', 'H'].includes(read.unit)
+  )
+    return null
   if (isPreferred(read.value, 'E24')) return null
   return (
     <p className="text-quiet py-1">
-      {`${asks} is no value of the E24 series: the nearest that is made is ${writeQuantity(nearestPreferred(read.value, 'E24'), read.unit)}.`}
+      {say('{asks} is no value of the E24 series: the nearest that is made is {writeQuantity}.', {
+        asks,
+        writeQuantity: writeQuantity(nearestPreferred(read.value, 'E24'), read.unit),
+      })}
     </p>
   )
 }
@@ -124,19 +140,22 @@ function Offer({
           <Button
             disabled={busy}
             aria-expanded={taking}
-            aria-label={`Take the part: ${candidate.label}`}
+            aria-label={say('Take the part: {label}', { label: candidate.label })}
             onClick={() => setTaking(!taking)}
           >
-            Take the part
+            {say('Take the part')}
           </Button>
         )}
         {!bar && !candidate.donor && (
           <Act
-            aria-label={`Keep ${candidate.label} for ${choice.need.position.designator}`}
+            aria-label={say('Keep {label} for {designator}', {
+              label: candidate.label,
+              designator: choice.need.position.designator,
+            })}
             disabled={busy}
             onClick={() => void keep()}
           >
-            Keep it for this
+            {say('Keep it for this')}
           </Act>
         )}
       </span>
@@ -239,9 +258,11 @@ function OfferSaid({
         </span>
       </span>
       {words && <span className={`block ${bar ? 'text-copper' : 'text-quiet'}`}>{words}</span>}
-      <span className="text-13 text-quiet block">{costs.map(costWords).join(' · ') || 'costs nothing'}</span>
+      <span className="text-13 text-quiet block">
+        {costs.map(costWords).join(' · ') || say('costs nothing')}
+      </span>
       {candidate.donor?.essential && !bar && (
-        <span className="text-13 block">Its donor is incomplete by the same act.</span>
+        <span className="text-13 block">{say('Its donor is incomplete by the same act.')}</span>
       )}
     </span>
   )
@@ -266,17 +287,26 @@ function TakeStep({
   error: string | undefined
 }) {
   return (
-    <div role="group" aria-label="What will be written" className="col-span-full">
-      <p>{`${candidate.label}: from ${candidate.placeLabel}, into ${need.position.designator}. ${need.occupant ? `${need.occupant.label} comes out by the same act.` : ''}`}</p>
+    <div role="group" aria-label={say('What will be written')} className="col-span-full">
+      <p>
+        {say('{label}: from {placeLabel}, into {designator}. {more}', {
+          label: candidate.label,
+          placeLabel: candidate.placeLabel,
+          designator: need.position.designator,
+          more: need.occupant
+            ? say('{label} comes out by the same act.', { label: need.occupant.label })
+            : '',
+        })}
+      </p>
       <FormCautions
         machines={[need.machine, ...(candidate.donor ? [candidate.donor.machine] : [])]}
         bodies={bodies}
       />
       <p className="mt-2 flex gap-3">
         <MainButton disabled={busy} autoFocus onClick={() => void onTake()}>
-          Record the move
+          {say('Record the move')}
         </MainButton>
-        <PlainButton onClick={() => onTaking(false)}>Cancel</PlainButton>
+        <PlainButton onClick={() => onTaking(false)}>{say('Cancel')}</PlainButton>
       </p>
       <Said error={error} />
     </div>

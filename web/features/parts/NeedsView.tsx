@@ -1,4 +1,5 @@
 /** What the machines of the house lack, what is kept for them, what lies there to serve them, and what has to be bought. */
+import { say } from '#api/words/say.ts'
 import { useQuery } from '@tanstack/react-query'
 import { Link } from 'react-router'
 import type { HouseNeed } from '#api/parts.ts'
@@ -15,7 +16,7 @@ const unservedBy = (n: HouseNeed) => n.spare === 0 && n.kept.length === 0 && n.w
 const columns: readonly TableColumn<HouseNeed>[] = [
   {
     key: 'position',
-    head: 'Position',
+    head: say('Position'),
     names: true,
     by: (n) => n.position.designator,
     look: (n) => `font-bold whitespace-nowrap ${/\d/.test(n.position.designator) ? 'num' : ''}`,
@@ -23,7 +24,7 @@ const columns: readonly TableColumn<HouseNeed>[] = [
   },
   {
     key: 'machine',
-    head: 'Machine',
+    head: say('Machine'),
     by: (n) => n.label,
     cell: (n) => (
       <Link className="hover:underline" to={`/machines/${n.machine}?show=parts`}>
@@ -33,7 +34,7 @@ const columns: readonly TableColumn<HouseNeed>[] = [
   },
   {
     key: 'takes',
-    head: 'Takes',
+    head: say('Takes'),
     by: (n) => n.position.accepts,
     cell: (n) => (
       <>
@@ -43,14 +44,14 @@ const columns: readonly TableColumn<HouseNeed>[] = [
   },
   {
     key: 'why',
-    head: 'Why',
+    head: say('Why'),
     by: (n) => needWhy[n.why],
     look: (n) => (n.why === 'out for now' ? 'text-quiet' : n.position.essential ? 'text-copper' : ''),
     cell: (n) => `${needWhy[n.why]}${n.position.essential ? ', essential' : ''}`,
   },
   {
     key: 'kept',
-    head: 'Kept for it',
+    head: say('Kept for it'),
     by: (n) => n.kept.length,
     cell: (n) =>
       n.kept.map((k) => (
@@ -65,7 +66,7 @@ const columns: readonly TableColumn<HouseNeed>[] = [
   },
   {
     key: 'spare',
-    head: 'Spare',
+    head: say('Spare'),
     figures: true,
     by: (n) => n.spare,
     look: (n) => (unservedBy(n) ? 'text-copper font-bold' : ''),
@@ -79,9 +80,12 @@ const columns: readonly TableColumn<HouseNeed>[] = [
       <Link
         className="act"
         to={`/machines/${n.machine}/donors?position=${encodeURIComponent(n.position.designator)}`}
-        aria-label={`What could serve ${n.position.designator} of ${n.label}`}
+        aria-label={say('What could serve {designator} of {label}', {
+          designator: n.position.designator,
+          label: n.label,
+        })}
       >
-        Find one
+        {say('Find one')}
       </Link>
     ),
   },
@@ -93,14 +97,14 @@ export function View() {
     queryFn: () => get('/needs'),
   })
   if (error) return <p className="p-8">{wordsOf(error)}</p>
-  if (!data) return <p className="text-quiet p-8">Reckoning what every machine lacks …</p>
+  if (!data) return <p className="text-quiet p-8">{say('Reckoning what every machine lacks …')}</p>
   const lacking = data.needs.filter((n) => n.why !== 'out for now')
   const machines = new Set(lacking.map((n) => n.machine)).size
   const unserved = lacking.filter((n) => n.kept.length === 0 && n.spare === 0).length
   const outForNow = data.needs.length - lacking.length
   const sentence = [
     lacking.length === 0
-      ? 'No machine is known to lack a good part.'
+      ? say('No machine is known to lack a good part.')
       : `${count(lacking.length, 'position')} of ${count(machines, 'machine')} ${lacking.length === 1 ? 'lacks' : 'lack'} a good part${unserved > 0 ? `; for ${unserved} of them nothing lies in the house` : ', and something lies in the house for each'}.`,
     ...(outForNow > 0 ? [`${outForNow} more ${outForNow === 1 ? 'is' : 'are'} empty only for now.`] : []),
     'Machines that are there to give parts want none.',
@@ -108,24 +112,29 @@ export function View() {
   return (
     <main className="grid flex-1 grid-cols-[minmax(0,1fr)_300px] gap-6 p-4 pb-16 max-lg:grid-cols-1">
       <section>
-        <PartsHead title="Needs">{sentence}</PartsHead>
+        <PartsHead title={say('Needs')}>{sentence}</PartsHead>
         {data.needs.length > 0 && (
           <SortTable
-            label="Needs"
+            label={say('Needs')}
             rows={data.needs}
             columns={columns}
             idOf={(n) => `${n.machine}${n.position.designator}`}
           />
         )}
         {data.total > data.needs.length && (
-          <p className="text-quiet py-2">{`${data.total - data.needs.length} more positions are not listed here. What is to be bought is calculated from all of them.`}</p>
+          <p className="text-quiet py-2">
+            {say(
+              '{total} more positions are not listed here. What is to be bought is calculated from all of them.',
+              { total: data.total - data.needs.length },
+            )}
+          </p>
         )}
       </section>
       <aside>
-        <h2 className="headrule">To be bought</h2>
+        <h2 className="headrule">{say('To be bought')}</h2>
         {data.buy.length === 0 && (
           <p className="text-quiet py-2">
-            Nothing: what is wanted lies in the house or is kept, and no lot is at its level.
+            {say('Nothing: what is wanted lies in the house or is kept, and no lot is at its level.')}
           </p>
         )}
         <ul>
@@ -135,18 +144,19 @@ export function View() {
                 <span className="font-bold">{`${line.count} × ${line.kind}`}</span>
                 <span className="num">{line.asks}</span>
               </span>
-              <span className="text-quiet text-13 block">{`${line.because === 'needed' ? 'for ' : 'at its level: '}${line.where.join(', ')}`}</span>
+              <span className="text-quiet text-13 block">{`${line.because === 'needed' ? say('for ') : say('at its level: ')}${line.where.join(', ')}`}</span>
             </li>
           ))}
         </ul>
         {data.buy.length > 0 && (
           <a className="act mt-2 inline-block" href="/api/needs?as=csv" download>
-            As a table (CSV)
+            {say('As a table (CSV)')}
           </a>
         )}
         <p className="text-quiet text-13 mt-3">
-          A spare serves one need. Of a lot at its level, twice the level is bought. Donor machines are not
-          counted here: see each need’s donors first.
+          {say(
+            'A spare serves one need. Of a lot at its level, twice the level is bought. Donor machines are not counted here: see each need’s donors first.',
+          )}
         </p>
       </aside>
     </main>

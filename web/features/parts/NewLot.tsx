@@ -1,4 +1,5 @@
 /** A lot that is new to the record: what it is, how many came, from whom and for how much. */
+import { say } from '#api/words/say.ts'
 import { useState } from 'react'
 import { z } from 'zod'
 import { lotBody, lotOrigins } from '#core/history/bodies/lot.ts'
@@ -13,6 +14,16 @@ import { PartFields } from './PartFields.tsx'
 import { PriceFields } from '#web/ui/PriceFields.tsx'
 
 const both = z.tuple([lotBody, lotBody])
+/** Where the parts of the two entries are typed. */
+const typedAt = {
+  '0.partKind': 'kind',
+  '0.tag': 'tag',
+  '0.reorderAt': 'reorderAt',
+  '1.n': 'n',
+  '1.place': 'place',
+  '1.price': 'amount',
+  '1.words': 'words',
+} as const
 
 export function NewLot({ tag, onClose }: { tag: string; onClose: () => void }) {
   const { house } = useSigned()
@@ -27,33 +38,30 @@ export function NewLot({ tag, onClose }: { tag: string; onClose: () => void }) {
     },
     bodyOf: bodiesOf,
     schema: both,
-    fields: {
-      '0.partKind': 'kind',
-      '0.tag': 'tag',
-      '0.reorderAt': 'reorderAt',
-      '1.n': 'n',
-      '1.place': 'place',
-      '1.price': 'amount',
-      '1.words': 'words',
-    },
+    fields: typedAt,
     says: { amount: noAmount },
   })
   const submit = form.handleSubmit(async (said) => {
     if (await send(bodiesOf(said).map((body) => ({ body })))) onClose()
   })
   return (
-    <Slip title="A lot that is new to the record" onClose={onClose}>
+    <Slip title={say('A lot that is new to the record')} onClose={onClose}>
       <form onSubmit={(event) => void submit(event)} className="grid grid-cols-4 gap-3 max-md:grid-cols-2">
         <TextField
-          label="Kind of each"
-          placeholder="electrolytic capacitor"
+          label={say('Kind of each')}
+          placeholder={say('electrolytic capacitor')}
           required
           autoFocus
           {...fieldOf(form, 'kind')}
         />
-        <TextField label="Tag of the bag" className="num" placeholder={tag} {...fieldOf(form, 'tag')} />
         <TextField
-          label="How many"
+          label={say('Tag of the bag')}
+          className="num"
+          placeholder={tag}
+          {...fieldOf(form, 'tag')}
+        />
+        <TextField
+          label={say('How many')}
           className="num"
           type="number"
           min={1}
@@ -61,16 +69,21 @@ export function NewLot({ tag, onClose }: { tag: string; onClose: () => void }) {
           required
           {...fieldOf(form, 'n')}
         />
-        <TextField label="Location" placeholder="drawer 4" required {...fieldOf(form, 'place')} />
-        <SelectField label="Origin" options={lotOrigins} {...fieldOf(form, 'origin')} />
+        <TextField
+          label={say('Location')}
+          placeholder={say('drawer 4')}
+          required
+          {...fieldOf(form, 'place')}
+        />
+        <SelectField label={say('Origin')} options={lotOrigins} {...fieldOf(form, 'origin')} />
         <PriceFields
-          label="All of them cost"
+          label={say('All of them cost')}
           amount={fieldOf(form, 'amount')}
           currency={form.register('currency')}
         />
-        <TextField label="From, order, remark" {...fieldOf(form, 'words')} />
+        <TextField label={say('From, order, remark')} {...fieldOf(form, 'words')} />
         <TextField
-          label="Buy again when so many are free"
+          label={say('Buy again when so many are free')}
           className="num"
           type="number"
           min={0}
@@ -79,7 +92,7 @@ export function NewLot({ tag, onClose }: { tag: string; onClose: () => void }) {
         <PartFields register={form.register} onValue={(value) => form.setValue('value', value)} />
         <div className="flex items-end">
           <MainButton type="submit" disabled={busy || held}>
-            Record the stock
+            {say('Record the stock')}
           </MainButton>
         </div>
       </form>

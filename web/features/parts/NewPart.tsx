@@ -1,4 +1,5 @@
 /** A part that is new to the record: bought, made or found; it gets a tag and a place. */
+import { say } from '#api/words/say.ts'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import type { Body } from '#core/history/bodies/index.ts'
@@ -53,22 +54,40 @@ export function NewPart({ onClose }: { onClose: () => void }) {
     if (await send([bodyOf(said), ...proved].map((body) => ({ body })))) onClose()
   })
   return (
-    <Slip title="A part that is new to the record" onClose={onClose}>
+    <Slip title={say('A part that is new to the record')} onClose={onClose}>
       <form onSubmit={(event) => void submit(event)} className="grid grid-cols-4 gap-3 max-md:grid-cols-2">
-        <TextField label="Kind" placeholder="74LS374" required autoFocus {...fieldOf(form, 'kind')} />
-        <TextField label="Tag" className="num" placeholder={numbers.data?.tag} {...fieldOf(form, 'tag')} />
-        <TextField label="Location" placeholder="drawer 4" required {...fieldOf(form, 'place')} />
+        <TextField label={say('Kind')} placeholder="74LS374" required autoFocus {...fieldOf(form, 'kind')} />
+        <TextField
+          label={say('Tag')}
+          className="num"
+          placeholder={numbers.data?.tag}
+          {...fieldOf(form, 'tag')}
+        />
+        <TextField
+          label={say('Location')}
+          placeholder={say('drawer 4')}
+          required
+          {...fieldOf(form, 'place')}
+        />
         <SelectField
-          label="Origin"
+          label={say('Origin')}
           options={['bought', 'made', 'gift', 'donor', 'unknown']}
           {...fieldOf(form, 'origin')}
         />
         <PartFields register={form.register} onValue={(value) => form.setValue('value', value)} />
-        <PriceFields label="It cost" amount={fieldOf(form, 'amount')} currency={form.register('currency')} />
-        <SelectField label="Health" options={['unknown', 'proved good']} {...fieldOf(form, 'health')} />
+        <PriceFields
+          label={say('It cost')}
+          amount={fieldOf(form, 'amount')}
+          currency={form.register('currency')}
+        />
+        <SelectField
+          label={say('Health')}
+          options={['unknown', 'proved good']}
+          {...fieldOf(form, 'health')}
+        />
         <div className="flex items-end">
           <MainButton type="submit" disabled={busy || held}>
-            Record the part
+            {say('Record the part')}
           </MainButton>
         </div>
       </form>

@@ -1,4 +1,5 @@
 /** The attributes by which a part is fitted, as fields: the same for one part and for a lot. */
+import { say } from '#api/words/say.ts'
 import type { UseFormRegisterReturn } from 'react-hook-form'
 import { SelectField, TextField } from '#web/ui/Forms.tsx'
 import { MarkingReader } from './MarkingReader.tsx'
@@ -15,28 +16,33 @@ export function PartFields({
 }) {
   return (
     <>
-      <TextField label="Marking" className="num" {...register('marking')} />
+      <TextField label={say('Marking')} className="num" {...register('marking')} />
       <MarkingReader onValue={onValue} />
-      <TextField label="Value" className="num" placeholder="470 µF" {...register('value')} />
-      <TextField label="Rating" className="num" placeholder="25 V" {...register('rating')} />
-      <TextField label="Temperature" className="num" placeholder="105 °C" {...register('temperature')} />
-      <TextField label="Package" className="num" placeholder="DIP-20" {...register('package')} />
-      <TextField label="Body, mm" className="num" placeholder="10x16" {...register('body')} />
+      <TextField label={say('Value')} className="num" placeholder="470 µF" {...register('value')} />
+      <TextField label={say('Rating')} className="num" placeholder="25 V" {...register('rating')} />
+      <TextField
+        label={say('Temperature')}
+        className="num"
+        placeholder="105 °C"
+        {...register('temperature')}
+      />
+      <TextField label={say('Package')} className="num" placeholder="DIP-20" {...register('package')} />
+      <TextField label={say('Body, mm')} className="num" placeholder="10x16" {...register('body')} />
       <SelectField
-        label="Across the mains: class"
+        label={say('Across the mains: class')}
         options={[
-          { value: '', label: 'no' },
+          { value: '', label: say('no') },
           { value: 'X', label: 'X' },
           { value: 'Y', label: 'Y' },
         ]}
         {...register('safetyClass')}
       />
       <SelectField
-        label="Cell"
+        label={say('Cell')}
         options={[
-          { value: '', label: 'none' },
-          { value: 'rechargeable', label: 'rechargeable' },
-          { value: 'primary', label: 'primary' },
+          { value: '', label: say('none') },
+          { value: 'rechargeable', label: say('rechargeable') },
+          { value: 'primary', label: say('primary') },
         ]}
         {...register('cell')}
       />

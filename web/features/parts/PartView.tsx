@@ -1,4 +1,5 @@
 /** One part's life, across machines. */
+import { say } from '#api/words/say.ts'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { useForm } from 'react-hook-form'
@@ -59,15 +60,19 @@ function WhereItIs({ part }: { part: PartLife }) {
       ) : (
         part.place
       )}
-      {part.since && <span className="text-quiet"> since {short(part.since)}</span>}
+      {part.since && (
+        <span className="text-quiet"> {say('since {since}', { since: short(part.since) })}</span>
+      )}
       {part.temporary && (
-        <strong className="text-copper"> temporary: out again before that episode closes</strong>
+        <strong className="text-copper"> {say('temporary: out again before that episode closes')}</strong>
       )}
       {part.loan && (
         <strong className="text-steel">
           {' '}
-          on loan, home is {part.loan.home}
-          {part.loan.due ? `, due ${short(part.loan.due)}` : ''}
+          {say('on loan, home is {home}{more}', {
+            home: part.loan.home,
+            more: part.loan.due ? say(', due {due}', { due: short(part.loan.due) }) : '',
+          })}
         </strong>
       )}
     </p>
@@ -89,10 +94,12 @@ function PartHead({
       <span className="flex gap-5">
         {part.tag && (
           <Link className="act" to={`/parts/tags?ids=${part.id}`}>
-            Print its tag
+            {say('Print its tag')}
           </Link>
         )}
-        {part.holder !== 'gone' && <PlainButton onClick={() => onMoving(!moving)}>Move the part</PlainButton>}
+        {part.holder !== 'gone' && (
+          <PlainButton onClick={() => onMoving(!moving)}>{say('Move the part')}</PlainButton>
+        )}
       </span>
     </div>
   )
@@ -111,7 +118,7 @@ function WhatItIs({
   return (
     <section>
       <h2 className="headrule flex justify-between">
-        What it is <Act onClick={() => onSaying(!saying)}>Say more</Act>
+        {say('What it is')} <Act onClick={() => onSaying(!saying)}>{say('Say more')}</Act>
       </h2>
       <dl>
         {[
@@ -136,14 +143,14 @@ function WhatItIs({
                   : 'text-quiet'
               }
             >
-              {value ?? 'not recorded'}
+              {value ?? say('not recorded')}
             </dd>
           </div>
         ))}
       </dl>
       {part.holds.length > 0 && (
         <>
-          <h2 className="headrule mt-5">Goes with it</h2>
+          <h2 className="headrule mt-5">{say('Goes with it')}</h2>
           <ul>
             {part.holds.map((h) => (
               <li key={h.position} className="border-hair flex justify-between gap-3 border-b py-1">
@@ -153,7 +160,7 @@ function WhatItIs({
                     {h.label}
                   </Link>
                 ) : (
-                  <span className="text-quiet">{h.label}, as found</span>
+                  <span className="text-quiet">{say('{label}, as found', { label: h.label })}</span>
                 )}
               </li>
             ))}
@@ -168,7 +175,7 @@ function ItsLife({ part }: { part: PartLife }) {
   const { short, clock } = useDates()
   return (
     <>
-      <h2 className="headrule">Its life</h2>
+      <h2 className="headrule">{say('Its life')}</h2>
       <ol>
         {part.life.map((row) => (
           <li key={row.entry} className="border-hair grid grid-cols-[9.5rem_1fr_auto] gap-3 border-b py-1.5">
@@ -242,35 +249,35 @@ function SayMore({ part, onClose }: { part: PartLife; onClose: () => void }) {
     if (bodies.length === 0 || (await send(bodies.map((body) => ({ body }))))) onClose()
   })
   return (
-    <Slip title="Say more about it" onClose={onClose}>
+    <Slip title={say('Say more about it')} onClose={onClose}>
       <form onSubmit={(event) => void submit(event)} className="grid grid-cols-3 gap-3 max-md:grid-cols-1">
-        <TextField label="Kind" {...register('kind')} />
-        <TextField label="Tag" className="num" {...register('tag')} />
-        <TextField label="Marking" className="num" {...register('marking')} />
-        <TextField label="Date code" className="num" {...register('dateCode')} />
+        <TextField label={say('Kind')} {...register('kind')} />
+        <TextField label={say('Tag')} className="num" {...register('tag')} />
+        <TextField label={say('Marking')} className="num" {...register('marking')} />
+        <TextField label={say('Date code')} className="num" {...register('dateCode')} />
         <SelectField
-          label="In a machine"
+          label={say('In a machine')}
           options={[
-            { value: '', label: 'to stay' },
-            { value: 'yes', label: 'for now only' },
+            { value: '', label: say('to stay') },
+            { value: 'yes', label: say('for now only') },
           ]}
           {...register('temporary')}
         />
-        <SelectField label="Health" options={healthWords} {...register('health')} />
+        <SelectField label={say('Health')} options={healthWords} {...register('health')} />
         <SelectField
-          label="On what ground"
+          label={say('On what ground')}
           options={[
-            { value: '', label: 'not said' },
-            { value: 'test', label: 'a test where it works or fails' },
-            { value: 'reading', label: 'a reading' },
-            { value: 'judgement', label: 'my judgement' },
+            { value: '', label: say('not said') },
+            { value: 'test', label: say('a test where it works or fails') },
+            { value: 'reading', label: say('a reading') },
+            { value: 'judgement', label: say('my judgement') },
           ]}
           {...register('ground')}
         />
-        <TextField label="Because" {...register('because')} />
+        <TextField label={say('Because')} {...register('because')} />
         <div>
           <MainButton type="submit" disabled={busy}>
-            Save the part
+            {say('Save the part')}
           </MainButton>
         </div>
       </form>

@@ -1,4 +1,5 @@
 /** What waits for a part: its home, the position it left, machines it is kept for; and keeping it for one. */
+import { say } from '#api/words/say.ts'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import type { PartLife } from '#api/machines.ts'
@@ -34,10 +35,14 @@ export function PartWaits({ part }: { part: PartLife }) {
   return (
     <div className="mb-5">
       <h2 className="headrule flex justify-between">
-        What waits for it
-        {part.holder !== 'gone' && <Act onClick={() => setKeeping(!keeping)}>Keep it for a machine</Act>}
+        {say('What waits for it')}
+        {part.holder !== 'gone' && (
+          <Act onClick={() => setKeeping(!keeping)}>{say('Keep it for a machine')}</Act>
+        )}
       </h2>
-      {part.waits.length === 0 && !keeping && <p className="text-quiet py-1.5">Nothing that is known.</p>}
+      {part.waits.length === 0 && !keeping && (
+        <p className="text-quiet py-1.5">{say('Nothing that is known.')}</p>
+      )}
       <ul>
         {part.waits.map((w) => {
           const kept =
@@ -51,16 +56,16 @@ export function PartWaits({ part }: { part: PartLife }) {
             >
               <span>
                 <Link className="font-bold hover:underline" to={`/machines/${w.machine}?show=parts`}>
-                  {`${w.position ? `${w.position} of ` : ''}${w.label}`}
+                  {`${w.position ? say('{position} of ', { position: w.position }) : ''}${w.label}`}
                 </Link>
-                <span className="text-quiet">{`, ${waitWhy[w.why]}${w.since ? ` ${w.why === 'empty since' ? 'on' : 'since'} ${short(w.since)}` : ''}`}</span>
+                <span className="text-quiet">{`, ${waitWhy[w.why]}${w.since ? ` ${w.why === 'empty since' ? say('on') : say('since')} ${short(w.since)}` : ''}`}</span>
                 {w.until && (
                   <span
                     className={w.why === 'lent' ? 'text-steel font-bold' : 'text-quiet'}
-                  >{`, ${w.why === 'lent' ? 'due' : 'until'} ${short(w.until)}`}</span>
+                  >{`, ${w.why === 'lent' ? say('due') : say('until')} ${short(w.until)}`}</span>
                 )}
               </span>
-              {kept && <Act onClick={() => end(kept.entry, kept.machine)}>Let go</Act>}
+              {kept && <Act onClick={() => end(kept.entry, kept.machine)}>{say('Let go')}</Act>}
             </li>
           )
         })}

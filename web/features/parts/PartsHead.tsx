@@ -1,12 +1,13 @@
 /** The head of the Parts place: its four pages as words, and what may be begun on this one. */
+import { say } from '#api/words/say.ts'
 import { useEffect, type ReactNode } from 'react'
 import { NavLink } from 'react-router'
 
 const pages = [
   { path: '/parts', name: 'Parts' },
-  { path: '/parts/lots', name: 'Counted stock' },
+  { path: '/parts/lots', name: say('Counted stock') },
   { path: '/parts/needs', name: 'Needs' },
-  { path: '/parts/stock', name: 'Stock and failures' },
+  { path: '/parts/stock', name: say('Stock and failures') },
 ] as const
 
 export function PartsHead({
@@ -23,7 +24,7 @@ export function PartsHead({
   }, [title])
   return (
     <div className="mb-3">
-      <nav aria-label="Pages of Parts" className="border-hair mb-3 flex flex-wrap gap-x-5 border-b">
+      <nav aria-label={say('Pages of Parts')} className="border-hair mb-3 flex flex-wrap gap-x-5 border-b">
         {pages.map((p) => (
           <NavLink
             key={p.path}

@@ -1,4 +1,5 @@
 /** Where every part is, and who has what on loan. */
+import { say } from '#api/words/say.ts'
 import type { PartsAnswer, PartRow } from '#api/machines.ts'
 import { queryOf } from '#api/endpoints.ts'
 import { useInfiniteQuery } from '@tanstack/react-query'
@@ -16,7 +17,7 @@ import { PartsHead } from './PartsHead.tsx'
 const columnsFor = (short: (at: string) => string): readonly TableColumn<PartRow>[] => [
   {
     key: 'part',
-    head: 'Part',
+    head: say('Part'),
     by: (p) => p.tag ?? p.label,
     cell: (p) => (
       <Link to={`/parts/${p.id}`} className="hover:underline">
@@ -26,21 +27,21 @@ const columnsFor = (short: (at: string) => string): readonly TableColumn<PartRow
   },
   {
     key: 'kind',
-    head: 'Kind',
+    head: say('Kind'),
     by: (p) => p.partKind,
     look: 'whitespace-nowrap',
-    cell: (p) => p.partKind ?? <span className="text-quiet">not said</span>,
+    cell: (p) => p.partKind ?? <span className="text-quiet">{say('not said')}</span>,
   },
   {
     key: 'value',
-    head: 'Value',
+    head: say('Value'),
     by: rated,
     look: 'num text-13 whitespace-nowrap',
     cell: rated,
   },
   {
     key: 'where',
-    head: 'Where it is',
+    head: say('Where it is'),
     by: (p) => p.place,
     look: (p) => `whitespace-nowrap ${p.loan ? 'text-steel font-bold' : ''}`,
     cell: (p) =>
@@ -54,15 +55,15 @@ const columnsFor = (short: (at: string) => string): readonly TableColumn<PartRow
   },
   {
     key: 'since',
-    head: 'Since',
+    head: say('Since'),
     by: (p) => p.since,
     look: 'num text-13 text-quiet whitespace-nowrap',
     cell: (p) => (p.since ? short(p.since) : ''),
   },
-  { key: 'from', head: 'Came from', by: cameFrom, look: 'text-quiet', cell: cameFrom },
+  { key: 'from', head: say('Came from'), by: cameFrom, look: 'text-quiet', cell: cameFrom },
   {
     key: 'health',
-    head: 'Health',
+    head: say('Health'),
     by: (p) => (p.health === 'unknown' ? undefined : p.health),
     look: 'text-quiet whitespace-nowrap',
     cell: (p) => (p.health === 'unknown' ? '' : p.health),
@@ -70,6 +71,10 @@ const columnsFor = (short: (at: string) => string): readonly TableColumn<PartRow
 ]
 const rated = (p: PartRow) => [p.attributes['value'], p.attributes['rating']].filter(Boolean).join(' ')
 const cameFrom = (p: PartRow) => (p.from && p.from !== p.place ? p.from : (p.origin ?? ''))
+
+const noPartHas = say(
+  'No part has been touched yet. The first “out” in an episode writes one down by itself.',
+)
 
 export function View() {
   const { short } = useDates()
@@ -101,26 +106,26 @@ export function View() {
     <main className="grid flex-1 grid-cols-[minmax(0,1fr)_270px] gap-6 p-4 max-lg:grid-cols-1">
       <section>
         <PartsHead
-          title="Parts"
+          title={say('Parts')}
           right={
             <>
               {picked.size > 0 && (
                 <Link className="act" to={`/parts/tags?ids=${[...picked].join(',')}`}>
-                  {`Print ${count(picked.size, 'tag')}`}
+                  {say('Print {size}', { size: count(picked.size, 'tag') })}
                 </Link>
               )}
-              <PlainButton onClick={() => setAdding(true)}>Write down a part</PlainButton>
+              <PlainButton onClick={() => setAdding(true)}>{say('Write down a part')}</PlainButton>
             </>
           }
         >
-          <span className="num">{first?.total ?? 0}</span> named parts. Those that are only counted are under
-          Counted stock.
+          <span className="num">{first?.total ?? 0}</span>{' '}
+          {say('named parts. Those that are only counted are under Counted stock.')}
         </PartsHead>
         {adding && <NewPart onClose={() => setAdding(false)} />}
         <PartsFilter q={q} set={set} gone={gone} />
         <div className="bg-sheet rounded-sm px-3">
           <SortTable
-            label="Parts"
+            label={say('Parts')}
             rows={parts}
             columns={columns}
             idOf={(p) => p.id}
@@ -128,21 +133,17 @@ export function View() {
               picked,
               onPicked: setPicked,
               may: (p) => p.tag !== undefined,
-              label: (p) => `Print the tag of ${p.tag ?? p.label}`,
+              label: (p) => say('Print the tag of {tag}', { tag: p.tag ?? p.label }),
             }}
           />
-          {parts.length === 0 && (
-            <p className="p-4">
-              {q
-                ? 'No part matches.'
-                : 'No part has been touched yet. The first “out” in an episode writes one down by itself.'}
-            </p>
-          )}
+          {parts.length === 0 && <p className="p-4">{q ? say('No part matches.') : noPartHas}</p>}
         </div>
         {hasNextPage && (
           <p className="py-3">
-            <Act onClick={() => void fetchNextPage()}>More</Act>{' '}
-            <span className="text-quiet">{`The heads sort the ${parts.length} that are shown.`}</span>
+            <Act onClick={() => void fetchNextPage()}>{say('More')}</Act>{' '}
+            <span className="text-quiet">
+              {say('The heads sort the {parts} that are shown.', { parts: parts.length })}
+            </span>
           </p>
         )}
       </section>
@@ -163,15 +164,15 @@ function PartsFilter({
   return (
     <div className="mb-2 flex items-center gap-5">
       <input
-        aria-label="Filter by words"
-        placeholder="tag, kind, marking, place"
+        aria-label={say('Filter by words')}
+        placeholder={say('tag, kind, marking, place')}
         className="field h-8 max-w-64"
         value={q}
         onChange={(e) => set('q', e.target.value)}
       />
       <label className="flex items-center gap-2">
         <input type="checkbox" checked={gone} onChange={(e) => set('gone', e.target.checked ? 'yes' : '')} />{' '}
-        Include disposed and lost
+        {say('Include disposed and lost')}
       </label>
     </div>
   )
@@ -181,8 +182,8 @@ function OpenLoans({ first }: { first: PartsAnswer | undefined }) {
   const { short, when } = useDates()
   return (
     <aside>
-      <h2 className="headrule">On loan, and to whom</h2>
-      {(first?.loans.length ?? 0) === 0 && <p className="text-quiet py-2">No loan is open.</p>}
+      <h2 className="headrule">{say('On loan, and to whom')}</h2>
+      {(first?.loans.length ?? 0) === 0 && <p className="text-quiet py-2">{say('No loan is open.')}</p>}
       <ul>
         {first?.loans.map((l) => (
           <LoanLine key={l.id} loan={l} short={short} now={when.now} />
@@ -199,16 +200,19 @@ function LoanLine({ loan, short, now }: { loan: PartRow; short: (at: string) => 
       <Link to={`/parts/${loan.id}`} className="font-bold hover:underline">
         {loan.label}
       </Link>
-      <span className="block">in {loan.place}</span>
+      <span className="block">{say('in {place}', { place: loan.place })}</span>
       <span className="text-quiet block">
-        home is {loan.loan?.home}, out since {loan.loan ? short(loan.loan.since) : ''}
+        {say('home is')} {loan.loan?.home}
+        {say(', out since {more}', { more: loan.loan ? short(loan.loan.since) : '' })}
       </span>
       {loan.loan?.due && (
         <span className={overdue ? 'text-copper font-bold' : 'text-quiet'}>
-          {overdue ? `overdue, was due ${short(loan.loan.due)}` : `due ${short(loan.loan.due)}`}
+          {overdue
+            ? say('overdue, was due {due}', { due: short(loan.loan.due) })
+            : say('due {due}', { due: short(loan.loan.due) })}
         </span>
       )}
-      {!loan.loan?.due && <span className="text-copper">no date agreed</span>}
+      {!loan.loan?.due && <span className="text-copper">{say('no date agreed')}</span>}
     </li>
   )
 }

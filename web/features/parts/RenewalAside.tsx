@@ -1,4 +1,5 @@
 /** Beside the map: what is still to be bought, what it cost so far, and how to go about it. */
+import { say } from '#api/words/say.ts'
 import { type OrderLine, orderList } from '#core/parts/renewal.ts'
 import { Link } from 'react-router'
 import { count } from '#api/words/lists.ts'
@@ -22,7 +23,7 @@ export function RenewalAside({ view, inSet, query }: { view: RenewalAnswer; inSe
       <ToBuy order={order} inSet={inSet} view={view} query={query} />
       {heaps.size > 0 && (
         <section>
-          <h2 className="headrule">Lies in the house</h2>
+          <h2 className="headrule">{say('Lies in the house')}</h2>
           <ul>
             {[...heaps].map(([from, positions]) => (
               <li key={from} className="border-hair flex justify-between gap-3 border-b py-1.5">
@@ -32,24 +33,25 @@ export function RenewalAside({ view, inSet, query }: { view: RenewalAnswer; inSe
             ))}
           </ul>
           <p className="text-quiet text-13 py-1">
-            Each counted once, by value and rating; the body is measured at the board.
+            {say('Each counted once, by value and rating; the body is measured at the board.')}
           </p>
         </section>
       )}
       {(view.cost.sums.length > 0 || view.cost.unpriced > 0) && <CostSoFar view={view} />}
       <section>
-        <h2 className="headrule">One at a time</h2>
+        <h2 className="headrule">{say('One at a time')}</h2>
         <p className="text-quiet py-1.5">
-          On a board that nobody has drawn, photograph, read the print, take one out, put one in, verify it,
-          then the next: the map is made as you go. The part that came out may be an earlier guess.
+          {say(
+            'On a board that nobody has drawn, photograph, read the print, take one out, put one in, verify it, then the next: the map is made as you go. The part that came out may be an earlier guess.',
+          )}
         </p>
         {view.machine.openEpisode ? (
           <Link className="act" to={`/episodes/${view.machine.openEpisode}`}>
-            To the open episode
+            {say('To the open episode')}
           </Link>
         ) : (
           <p className="text-quiet">
-            No episode is open: what is said here is kept all the same, moves belong in one.
+            {say('No episode is open: what is said here is kept all the same, moves belong in one.')}
           </p>
         )}
       </section>
@@ -70,14 +72,14 @@ function ToBuy({
 }) {
   return (
     <section>
-      <h2 className="headrule">Still to be bought</h2>
+      <h2 className="headrule">{say('Still to be bought')}</h2>
       {order.length === 0 && (
         <p className="text-quiet py-2">
           {inSet === 0
-            ? 'Nothing belongs to the set.'
+            ? say('Nothing belongs to the set.')
             : view.stocked.length > 0
-              ? 'Nothing: what is wanted is in store.'
-              : 'Nothing whose value is known is missing.'}
+              ? say('Nothing: what is wanted is in store.')
+              : say('Nothing whose value is known is missing.')}
         </p>
       )}
       <ul>
@@ -87,7 +89,9 @@ function ToBuy({
               <span className="num font-bold">{`${line.count} × ${tidyValue(line.value)}`}</span>
               <span className="num">{line.leastVolts === undefined ? '' : `≥ ${line.leastVolts} V`}</span>
             </span>
-            <span className="text-quiet text-13 block">{`${line.positions.join(', ')}; with spares`}</span>
+            <span className="text-quiet text-13 block">
+              {say('{positions}; with spares', { positions: line.positions.join(', ') })}
+            </span>
           </li>
         ))}
       </ul>
@@ -97,7 +101,7 @@ function ToBuy({
           href={`/api/machines/${view.machine.id}/renewal${query}${query ? '&' : '?'}as=csv`}
           download
         >
-          As a table (CSV)
+          {say('As a table (CSV)')}
         </a>
       )}
     </section>
@@ -107,17 +111,19 @@ function ToBuy({
 function CostSoFar({ view }: { view: RenewalAnswer }) {
   return (
     <section>
-      <h2 className="headrule">What it cost so far</h2>
+      <h2 className="headrule">{say('What it cost so far')}</h2>
       <ul>
         {view.cost.sums.map((sum) => (
           <li key={sum.currency} className="border-hair flex justify-between border-b py-1.5">
-            <span>Parts put in</span>
+            <span>{say('Parts put in')}</span>
             <span className="num">{moneyWords(sum)}</span>
           </li>
         ))}
       </ul>
       {view.cost.unpriced > 0 && (
-        <p className="text-quiet py-1">{`${count(view.cost.unpriced, 'part')} with no price written down.`}</p>
+        <p className="text-quiet py-1">
+          {say('{unpriced} with no price written down.', { unpriced: count(view.cost.unpriced, 'part') })}
+        </p>
       )}
     </section>
   )

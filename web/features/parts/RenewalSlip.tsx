@@ -1,4 +1,5 @@
 /** One position of the map: say what part, print or schematic reads, put the replacement in, verify it. */
+import { say } from '#api/words/say.ts'
 import { useState } from 'react'
 import { useForm, type UseFormReturn } from 'react-hook-form'
 import { Link } from 'react-router'
@@ -88,24 +89,29 @@ function Polarity({
   return (
     <div className="mt-3 grid grid-cols-3 items-end gap-3 max-md:grid-cols-1">
       <SelectField
-        label="Mark on the part"
-        options={[{ value: '', label: 'choose' }, ...partMarks.map((m) => ({ value: m, label: m }))]}
+        label={say('Mark on the part')}
+        options={[{ value: '', label: say('choose') }, ...partMarks.map((m) => ({ value: m, label: m }))]}
         value={marks.part}
         onChange={(e) => onMarks({ ...marks, part: e.target.value as PartMark })}
       />
       <SelectField
-        label="Mark on the board"
-        options={[{ value: '', label: 'choose' }, ...boardMarks.map((m) => ({ value: m, label: m }))]}
+        label={say('Mark on the board')}
+        options={[{ value: '', label: say('choose') }, ...boardMarks.map((m) => ({ value: m, label: m }))]}
         value={marks.board}
         onChange={(e) => onMarks({ ...marks, board: e.target.value as BoardMark })}
       />
       <p className="pb-2">
         {marks.part &&
-          `The part’s mark is at its ${endOfPart(marks.part) === 'measure' ? 'end that only a measurement tells' : `${endOfPart(marks.part)} end`}. `}
+          say('The part’s mark is at its {more}. ', {
+            more:
+              endOfPart(marks.part) === 'measure'
+                ? say('end that only a measurement tells')
+                : say('{endOfPart} end', { endOfPart: endOfPart(marks.part) }),
+          })}
         {marks.board &&
           (endOfBoard(marks.board) === 'measure'
-            ? 'The board’s mark says nothing by itself: check print against schematic or ground.'
-            : `The board’s mark is ${endOfBoard(marks.board)}.`)}
+            ? say('The board’s mark says nothing by itself: check print against schematic or ground.')
+            : say('The board’s mark is {endOfBoard}.', { endOfBoard: endOfBoard(marks.board) }))}
       </p>
     </div>
   )
@@ -135,7 +141,7 @@ function RenewalActs({
           className="act"
           to={`/machines/${view.machine.id}/donors?position=${encodeURIComponent(row.position)}`}
         >
-          Put a replacement in
+          {say('Put a replacement in')}
         </Link>
       )}
       {row.done &&
@@ -143,21 +149,23 @@ function RenewalActs({
           .filter((v) => (v !== 'polarity' || row.polarised) && !row.verified.includes(v))
           .map((v) => (
             <PlainButton key={v} disabled={busy} onClick={() => onVerify(v)}>
-              {`Verified: ${v}`}
+              {say('Verified: {v}', { v })}
             </PlainButton>
           ))}
       {view.photos.length > 0 && (
         <Act onClick={() => onPhoto(row.pins.at(-1)?.photo ?? view.photos.at(-1)?.entry ?? '')}>
-          {row.pins.length > 0 ? 'See it on its photograph' : 'Pin it on a photograph'}
+          {row.pins.length > 0 ? say('See it on its photograph') : say('Pin it on a photograph')}
         </Act>
       )}
       <PhotoDrop
         machine={machine}
         meta={{ words: row.position }}
-        label="Photograph it"
+        label={say('Photograph it')}
         {...(episode ? { episode } : {})}
       />
-      {row.done && <span className="text-quiet">Each with your own eyes or a meter; done is not right.</span>}
+      {row.done && (
+        <span className="text-quiet">{say('Each with your own eyes or a meter; done is not right.')}</span>
+      )}
     </div>
   )
 }
@@ -192,25 +200,30 @@ function Readings({
   return (
     <form onSubmit={onSay} className="grid grid-cols-6 items-end gap-3 max-md:grid-cols-2">
       <SelectField
-        label="It rests on the"
+        label={say('It rests on the')}
         options={specSources.map((s) => ({ value: s, label: sourceLabels[s] }))}
         {...register('by')}
       />
-      <TextField label="Value" className="num" placeholder="47uF" {...register('value')} />
-      <TextField label="Rating" className="num" placeholder="63 V" {...register('rating')} />
-      <TextField label="Temperature" className="num" placeholder="105 °C" {...register('temperature')} />
+      <TextField label={say('Value')} className="num" placeholder="47uF" {...register('value')} />
+      <TextField label={say('Rating')} className="num" placeholder="63 V" {...register('rating')} />
+      <TextField
+        label={say('Temperature')}
+        className="num"
+        placeholder="105 °C"
+        {...register('temperature')}
+      />
       {form.watch('by') === 'part' ? (
-        <TextField key="body" label="Body, mm" placeholder="10x16" {...register('body')} />
+        <TextField key="body" label={say('Body, mm')} placeholder="10x16" {...register('body')} />
       ) : (
         <TextField
           key="polarity"
-          label="Polarity mark"
-          placeholder="plus at the left"
+          label={say('Polarity mark')}
+          placeholder={say('plus at the left')}
           {...register('polarity')}
         />
       )}
       <PlainButton type="submit" disabled={busy}>
-        Save the value
+        {say('Save the value')}
       </PlainButton>
     </form>
   )

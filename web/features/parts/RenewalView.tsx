@@ -1,4 +1,5 @@
 /** Renewing a set of parts: the map by designator, what each source says, what is done and what is verified, what to order. */
+import { say } from '#api/words/say.ts'
 import type { RenewalView } from '#core/views/renewal.ts'
 import { queryOf } from '#api/endpoints.ts'
 import { useQuery } from '@tanstack/react-query'
@@ -63,24 +64,34 @@ export function View() {
     <main className="grid flex-1 grid-cols-[minmax(0,1fr)_300px] gap-6 p-4 pb-16 max-lg:grid-cols-1">
       <section className="min-w-0">
         <h1 className="font-display text-24 font-semibold">
-          Renewing a set <span className="text-quiet">of</span>{' '}
+          {say('Renewing a set')} <span className="text-quiet">{say('of')}</span>{' '}
           <Link className="hover:underline" to={`/machines/${id}?show=parts`}>
             {view.machine.label}
           </Link>
         </h1>
         <p className="mb-3">
-          {`House practice: ${view.school}. ${inSet.length} of ${count(view.rows.length, 'position')} belong to the set; ${done.length} done, ${checked.length} of them verified.`}
+          {say(
+            'House practice: {practice}. {inSet} of {rows} belong to the set; {done} done, {checked} of them verified.',
+            {
+              practice: view.school,
+              inSet: inSet.length,
+              rows: count(view.rows.length, 'position'),
+              done: done.length,
+              checked: checked.length,
+            },
+          )}
         </p>
         <TabRow
-          label="Kind of part"
+          label={say('Kind of part')}
           tabs={view.kinds.map((k) => ({ key: k.kind, name: k.kind, fact: k.count }))}
           value={view.kind}
           onChange={(kind) => setParams({ kind }, { replace: true })}
         >
           {view.rows.length === 0 && (
             <p className="py-2">
-              No kind of part sits on this machine more than once by its sheet. Add its positions as you look
-              at the board.
+              {say(
+                'No kind of part sits on this machine more than once by its sheet. Add its positions as you look at the board.',
+              )}
             </p>
           )}
           <PositionMap view={view} open={open} onOpen={setOpen} onPhoto={setPhoto} />
@@ -121,7 +132,7 @@ function PositionMap({
   const { short } = useDates()
   return (
     <RuledTable
-      label="Map"
+      label={say('Map')}
       heads={['', ...specSources.map((s) => sourceWords[s]), 'Sheet', 'In the set', 'Done', 'Verified']}
     >
       {view.rows.map((r) => (
@@ -173,7 +184,7 @@ function MapRow({
               key={pin.photo}
               machine={view.machine.id}
               pin={pin}
-              label={`${r.position} on its photograph`}
+              label={say('{position} on its photograph', { position: r.position })}
               px={36}
               onOpen={() => onPhoto(pin.photo)}
             />
@@ -187,7 +198,7 @@ function MapRow({
       ))}
       <td className="num text-quiet pr-4 whitespace-nowrap">{said(r.sheet)}</td>
       <td className="pr-4">
-        {r.because ? becauseWords[r.because] : 'stays'}
+        {r.because ? becauseWords[r.because] : say('stays')}
         {r.trouble && <span className="text-copper block font-bold">{troubleWords(r)}</span>}
       </td>
       <td className="pr-4">
@@ -200,7 +211,9 @@ function MapRow({
         )}
       </td>
       <td>
-        {r.done ? `${r.verified.length} of ${wanted(r).length}` : ''}
+        {r.done
+          ? say('{verified} of {wanted}', { verified: r.verified.length, wanted: wanted(r).length })
+          : ''}
         {r.done && wanted(r).some((v) => !r.verified.includes(v)) && (
           <span className="text-copper block">
             {wanted(r)
@@ -226,14 +239,17 @@ function RenewalActs({
 }) {
   return (
     <p className="mt-3 flex flex-wrap gap-5">
-      <Act onClick={() => onSlip(slip === 'add' ? undefined : 'add')}>Add positions to the map</Act>
+      <Act onClick={() => onSlip(slip === 'add' ? undefined : 'add')}>{say('Add positions to the map')}</Act>
       {view.teaches && view.teaches.learned.length > 0 && (
         <Act
           disabled={!mayTeach}
-          title={mayTeach ? undefined : 'A restorer or a steward publishes type sheets.'}
+          title={mayTeach ? undefined : say('A restorer or a steward publishes type sheets.')}
           onClick={() => onSlip(slip === 'teach' ? undefined : 'teach')}
         >
-          {`${count(view.teaches.learned.length, 'line')} for the sheet of ${view.teaches.name}`}
+          {say('{learned} for the sheet of {name}', {
+            learned: count(view.teaches.learned.length, 'line'),
+            name: view.teaches.name,
+          })}
         </Act>
       )}
     </p>

@@ -1,4 +1,5 @@
 /** Stock by kind, counted from where the parts are, and how often each kind was found bad, with honest intervals. */
+import { say } from '#api/words/say.ts'
 import { useQuery } from '@tanstack/react-query'
 import { useEffect, useRef, useState } from 'react'
 import { Link } from 'react-router'
@@ -28,7 +29,7 @@ const runOut = (r: StockRow) => got(r) > 0 && r.inStore === 0
 const stockColumns: readonly TableColumn<StockRow>[] = [
   {
     key: 'kind',
-    head: 'Kind',
+    head: say('Kind'),
     names: true,
     by: (r) => r.kind,
     look: 'whitespace-nowrap',
@@ -59,15 +60,17 @@ export function View() {
   const out = data.rows.filter((r) => got(r) > 0 && r.inStore === 0)
   return (
     <main className="flex-1 p-4 pb-16">
-      <PartsHead title="Stock and failures">
+      <PartsHead title={say('Stock and failures')}>
         {out.length > 0
-          ? `None in store: ${out.map((r) => r.kind).join(', ')}. What to buy is under Needs.`
-          : 'Totals are counted from recorded places.'}
+          ? say('None in store: {out}. What to buy is under Needs.', {
+              out: out.map((r) => r.kind).join(', '),
+            })
+          : say('Totals are counted from recorded places.')}
       </PartsHead>
       <div className="grid grid-cols-[minmax(0,1fr)_380px] gap-8 max-xl:grid-cols-1">
         <section>
-          <SortTable label="Stock" rows={data.rows} columns={stockColumns} idOf={(r) => r.kind} />
-          {data.rows.length === 0 && <p className="text-quiet py-2">No part is written down yet.</p>}
+          <SortTable label={say('Stock')} rows={data.rows} columns={stockColumns} idOf={(r) => r.kind} />
+          {data.rows.length === 0 && <p className="text-quiet py-2">{say('No part is written down yet.')}</p>}
         </section>
         <Failures answer={data} />
       </div>
@@ -116,9 +119,9 @@ function Failures({ answer }: { answer: StockAnswer }) {
     }
   }, [JSON.stringify(judged)]) // eslint-disable-line react-hooks/exhaustive-deps -- rows are compared by their text
   return (
-    <section aria-label="Failures">
+    <section aria-label={say('Failures')}>
       <h2 className="headrule flex justify-between">
-        Found bad
+        {say('Found bad')}
         <span className="flex gap-4 font-normal">
           {(['kind', 'kind and type'] as const).map((b) => (
             <button
@@ -128,15 +131,16 @@ function Failures({ answer }: { answer: StockAnswer }) {
               className={by === b ? 'font-bold' : 'act'}
               onClick={() => setBy(b)}
             >
-              {`by ${b}`}
+              {say('by {b}', { b })}
             </button>
           ))}
         </span>
       </h2>
       {judged.length === 0 ? (
         <p className="text-quiet py-2">
-          Nothing was judged twice yet. A part is judged when a test says that it is good, not shown faulty or
-          bad.
+          {say(
+            'Nothing was judged twice yet. A part is judged when a test says that it is good, not shown faulty or bad.',
+          )}
         </p>
       ) : (
         <>
@@ -147,8 +151,9 @@ function Failures({ answer }: { answer: StockAnswer }) {
             aria-label={judged.map(words).join('; ')}
           />
           <p className="text-quiet text-13">
-            Of those that somebody judged, which are mostly those that were suspected: not of all there are.
-            Lines are exact 95 % intervals (Clopper and Pearson).
+            {say(
+              'Of those that somebody judged, which are mostly those that were suspected: not of all there are. Lines are exact 95 % intervals (Clopper and Pearson).',
+            )}
           </p>
         </>
       )}

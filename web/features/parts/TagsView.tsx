@@ -1,4 +1,5 @@
 /** Bag tags to print, several to a page: the tag as text and as a code that a scanner types. */
+import { say } from '#api/words/say.ts'
 import { useQuery } from '@tanstack/react-query'
 import { Link, useSearchParams } from 'react-router'
 import { keys } from '#web/app/keys.ts'
@@ -26,16 +27,16 @@ export function View() {
     <main className="mx-auto w-full max-w-5xl p-6">
       <div className="noprint mb-4 flex flex-wrap items-center gap-5">
         <Link className="act mr-auto" to="/parts">
-          Back to parts
+          {say('Back to parts')}
         </Link>
         <MainButton onClick={() => window.print()} disabled={tags.length === 0}>
-          Print
+          {say('Print')}
         </MainButton>
       </div>
       {data && untagged.length > 0 && <Untagged ids={untagged} />}
       <ul
         hidden={tags.length === 0}
-        aria-label="Bag tags"
+        aria-label={say('Bag tags')}
         className="grid grid-cols-3 gap-3 bg-white p-4 text-black max-md:grid-cols-1 print:grid-cols-3 print:p-0"
       >
         {tags.map((t) => (
@@ -45,7 +46,7 @@ export function View() {
               <strong className="num text-18 block">{t.tag}</strong>
               <span className="block break-words">{t.partKind ?? t.label}</span>
               {t.marking && <span className="num text-13 block break-words">{t.marking}</span>}
-              {t.from && <span className="text-13 block">{`from ${t.from}`}</span>}
+              {t.from && <span className="text-13 block">{say('from {from}', { from: t.from })}</span>}
               <span className="text-13 block">{`${t.health === 'unknown' ? '' : `${t.health}; `}${house.name}, ${day(when.now)}`}</span>
             </div>
           </li>

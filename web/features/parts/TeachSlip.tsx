@@ -1,4 +1,5 @@
 /** What the map of this machine teaches its type sheet: each line ticked by a person, then published as the next version. */
+import { say } from '#api/words/say.ts'
 import { useState } from 'react'
 import { count } from '#api/words/lists.ts'
 import type { Learned } from '#core/parts/learned.ts'
@@ -53,7 +54,7 @@ export function TeachSlip({
     }
   }
   return (
-    <Slip title={`Into the sheet of ${teaches.name}`} onClose={onClose}>
+    <Slip title={say('Into the sheet of {name}', { name: teaches.name })} onClose={onClose}>
       <ul>
         {teaches.learned.map((l) => (
           <li key={keyOf(l)} className="border-hair border-b py-1">
@@ -71,8 +72,10 @@ export function TeachSlip({
               />
               <span className="num w-16 font-bold">{l.position}</span>
               <span className="flex-1">
-                {l.fact === 'position' ? `is a position: ${l.is}` : `${l.fact} ${l.is}`}
-                {l.was && <span className="text-quiet">{`, where the sheet says ${l.was}`}</span>}
+                {l.fact === 'position' ? say('is a position: {is}', { is: l.is }) : `${l.fact} ${l.is}`}
+                {l.was && (
+                  <span className="text-quiet">{say(', where the sheet says {was}', { was: l.was })}</span>
+                )}
               </span>
               <span className={l.doubt ? 'text-copper' : 'text-quiet'}>
                 {l.doubt ? doubtWords[l.doubt] : byWords[l.by]}
@@ -83,9 +86,9 @@ export function TeachSlip({
       </ul>
       <p className="mt-3 flex items-center gap-4">
         <PlainButton disabled={busy || picked.length === 0} onClick={() => void publish()}>
-          {`Publish ${count(picked.length, 'line')} to every machine of the type`}
+          {say('Publish {picked} to every machine of the type', { picked: count(picked.length, 'line') })}
         </PlainButton>
-        <span className="text-quiet">The version before stays readable.</span>
+        <span className="text-quiet">{say('The version before stays readable.')}</span>
       </p>
       <Said error={error} />
     </Slip>

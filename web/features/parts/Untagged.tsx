@@ -1,4 +1,5 @@
 /** Parts without a tag that somebody wants to bag: they get the next free ones by one act. */
+import { say } from '#api/words/say.ts'
 import { useQueries, useQuery } from '@tanstack/react-query'
 import { count } from '#api/words/lists.ts'
 import type { PartId } from '#core/ids.ts'
@@ -43,8 +44,8 @@ export function Untagged({ ids }: { ids: readonly string[] }) {
       ),
     )
   return (
-    <section aria-label="Without a tag" className="noprint mb-4">
-      <h1 className="headrule">Without a tag</h1>
+    <section aria-label={say('Without a tag')} className="noprint mb-4">
+      <h1 className="headrule">{say('Without a tag')}</h1>
       <ul>
         {parts.map((p, i) => (
           <li key={p.id} className="border-hair flex justify-between gap-4 border-b py-1.5">
@@ -58,11 +59,12 @@ export function Untagged({ ids }: { ids: readonly string[] }) {
       </ul>
       <p className="mt-3 flex items-center gap-4">
         <PlainButton disabled={busy || tags.length === 0} onClick={give}>
-          {`Give ${count(parts.length, 'tag')}`}
+          {say('Give {parts}', { parts: count(parts.length, 'tag') })}
         </PlainButton>
         <span className="text-quiet">
-          A part in a machine or a tray is named by its position, and needs none. One that goes into a bag
-          does.
+          {say(
+            'A part in a machine or a tray is named by its position, and needs none. One that goes into a bag does.',
+          )}
         </span>
       </p>
       <Said error={error} />

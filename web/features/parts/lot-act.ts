@@ -1,4 +1,5 @@
 /** What a form about a lot says, as the entry it becomes. Pure. */
+import { say } from '#api/words/say.ts'
 import type { LotAnswer } from '#api/parts.ts'
 import type { BodyOf, Body } from '#core/history/bodies/index.ts'
 import { lotOrigins } from '#core/history/bodies/lot.ts'
@@ -65,7 +66,7 @@ export function lotActBody(
     heaps.find((h) => h.label === form.place.trim())?.place ?? inStore(form.place.trim())
   const words = { words: typed(form.words) }
   const needsMachine = act === 'keep' || (act === 'move' && end === 'kept with a machine')
-  if (needsMachine && !machine) return 'No machine has that number.'
+  if (needsMachine && !machine) return say('No machine has that number.')
   switch (act) {
     case 'count':
       return {

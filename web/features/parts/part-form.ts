@@ -1,4 +1,5 @@
 /** What the fields of a part or a lot say: its attributes and its price. Pure. */
+import { say } from '#api/words/say.ts'
 import type { BodyOf } from '#core/history/bodies/index.ts'
 import type { LotId, PartId } from '#core/ids.ts'
 import type { Place } from '#core/place.ts'
@@ -48,7 +49,9 @@ export function attributesOf(form: AttributesForm): Record<string, string> | und
   return said.length > 0 ? Object.fromEntries(said) : undefined
 }
 
-export const noAmount = 'Write an amount such as 12.50, and a currency of three letters. Nothing was lost.'
+export const noAmount = say(
+  'Write an amount such as 12.50, and a currency of three letters. Nothing was lost.',
+)
 
 type Identified = Extract<BodyOf<'part'>, { what: 'identified' }>
 export interface NewPartForm extends AttributesForm, PriceForm {

@@ -1,4 +1,5 @@
 /** People: roles, dated authorisations, invitations, what guests may see. */
+import { say } from '#api/words/say.ts'
 import type { PeopleAnswer, PersonRow } from '#api/session.ts'
 import { useSigned, useDates } from '#web/app/session.tsx'
 import { useQueryClient, useQuery } from '@tanstack/react-query'
@@ -40,7 +41,7 @@ export function View() {
       {open === 'security' && <SecurityNotes onClose={() => setOpen(undefined)} />}
       {open === 'invite' && <Invite people={others} onClose={() => setOpen(undefined)} onDone={refresh} />}
       <section>
-        <h2 className="headrule">Who works here</h2>
+        <h2 className="headrule">{say('Who works here')}</h2>
         <ul>
           {staff.map((p) => (
             <Person
@@ -56,10 +57,10 @@ export function View() {
       </section>
       {me.role !== 'volunteer' && (
         <section>
-          <h2 className="headrule">Owners, borrowers, givers</h2>
+          <h2 className="headrule">{say('Owners, borrowers, givers')}</h2>
           {others.length === 0 && (
             <p className="text-quiet py-2">
-              No person is recorded yet. They are recorded when a machine is registered.
+              {say('No person is recorded yet. They are recorded when a machine is registered.')}
             </p>
           )}
           <ul>
@@ -93,20 +94,20 @@ function PeopleHead({
   const { me } = useSigned()
   return (
     <div className="flex items-end justify-between">
-      <h1 className="font-display text-24 font-semibold">People</h1>
+      <h1 className="font-display text-24 font-semibold">{say('People')}</h1>
       {me.role !== 'guest' && (
         <Act className="mr-6 ml-auto" onClick={() => onOpen(open === 'pin' ? undefined : 'pin')}>
-          My PIN for shared tablets
+          {say('My PIN for shared tablets')}
         </Act>
       )}
       {steward && (
         <Act className="mr-6" onClick={() => onOpen(open === 'security' ? undefined : 'security')}>
-          Sign-ins and rights
+          {say('Sign-ins and rights')}
         </Act>
       )}
       {steward && (
         <MainButton onClick={() => onOpen(open === 'invite' ? undefined : 'invite')}>
-          Invite somebody
+          {say('Invite somebody')}
         </MainButton>
       )}
     </div>
@@ -117,14 +118,16 @@ function Invitations({ data }: { data: PeopleAnswer }) {
   const { short } = useDates()
   return (
     <section>
-      <h2 className="headrule">Invitations not used</h2>
+      <h2 className="headrule">{say('Invitations not used')}</h2>
       <ul>
         {data.invites.map((i) => (
           <li key={i.id} className="border-hair flex justify-between border-b py-1.5">
             <span>
-              {i.name} <span className="text-quiet">as {i.role}</span>
+              {i.name} <span className="text-quiet">{say('as {role}', { role: i.role })}</span>
             </span>
-            <span className="num text-13 text-quiet">link runs out {short(i.expires)}</span>
+            <span className="num text-13 text-quiet">
+              {say('link runs out {expires}', { expires: short(i.expires) })}
+            </span>
           </li>
         ))}
       </ul>
@@ -153,7 +156,7 @@ function Person({
         <span className={`font-bold ${person.active === false ? 'line-through' : ''}`}>{person.name}</span>
         <span className="text-quiet">
           {person.role ?? person.roles.join(', ')}
-          {person.pin && <span className="text-13">, PIN set</span>}
+          {person.pin && <span className="text-13">{say(', PIN set')}</span>}
         </span>
         <span className="max-md:col-span-3">
           {person.authorisations.map((a) => (
@@ -163,12 +166,16 @@ function Person({
           ))}
           {person.grants.map((g) => (
             <span key={g.machine} className="mr-4">
-              sees {g.label}{' '}
-              {g.until && <span className="num text-13 text-quiet">until {short(g.until)}</span>}
+              {say('sees {label}', { label: g.label })}{' '}
+              {g.until && (
+                <span className="num text-13 text-quiet">
+                  {say('until {until}', { until: short(g.until) })}
+                </span>
+              )}
             </span>
           ))}
         </span>
-        {steward && <Act onClick={onToggle}>Rights</Act>}
+        {steward && <Act onClick={onToggle}>{say('Rights')}</Act>}
       </div>
       {open && <Rights person={person} onClose={onToggle} onDone={onDone} />}
     </li>

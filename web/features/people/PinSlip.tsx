@@ -1,4 +1,5 @@
 /** One's own PIN: with it one says on a tablet where somebody else is signed in that an authorised act was one's own. */
+import { say } from '#api/words/say.ts'
 import { useState } from 'react'
 import { useForm } from 'react-hook-form'
 import { remove, put, wordsOf } from '#web/app/http.ts'
@@ -26,17 +27,18 @@ export function PinSlip({
     }
   }
   return (
-    <Slip title="My PIN for shared tablets" onClose={onClose}>
+    <Slip title={say('My PIN for shared tablets')} onClose={onClose}>
       <p className="mb-3 max-w-prose">
-        Power on, mains parts, picture tubes, lithium and chemicals are for authorised people. When you do
-        such a thing while somebody else is signed in, the line asks for your PIN.
+        {say(
+          'Power on, mains parts, picture tubes, lithium and chemicals are for authorised people. When you do such a thing while somebody else is signed in, the line asks for your PIN.',
+        )}
       </p>
       <form
         className="grid max-w-2xl grid-cols-3 items-end gap-3 max-md:grid-cols-1"
         onSubmit={(event) => void handleSubmit((said) => finish(put('/session/pin', said)))(event)}
       >
         <TextField
-          label="Your password"
+          label={say('Your password')}
           type="password"
           autoComplete="current-password"
           required
@@ -44,7 +46,7 @@ export function PinSlip({
           {...register('password')}
         />
         <TextField
-          label="PIN, four to eight digits"
+          label={say('PIN, four to eight digits')}
           type="password"
           inputMode="numeric"
           autoComplete="off"
@@ -53,8 +55,8 @@ export function PinSlip({
           {...register('pin')}
         />
         <div className="flex gap-4">
-          <PlainButton type="submit">{has ? 'Change the PIN' : 'Set the PIN'}</PlainButton>
-          {has && <Act onClick={() => void finish(remove('/session/pin'))}>Take it away</Act>}
+          <PlainButton type="submit">{has ? say('Change the PIN') : say('Set the PIN')}</PlainButton>
+          {has && <Act onClick={() => void finish(remove('/session/pin'))}>{say('Take it away')}</Act>}
         </div>
       </form>
       <Said error={error} />

@@ -1,4 +1,5 @@
 /** Cases of practice that a steward asks somebody to do, before an authorisation is granted; and all that is seen of them. */
+import { say } from '#api/words/say.ts'
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { authorities } from '#api/choices.ts'
@@ -26,16 +27,16 @@ export function PracticeSet({ party }: { party: PartyId }) {
     await client.invalidateQueries({ queryKey: keys.practiceSet })
   }
   return (
-    <section aria-label="Practice" className="space-y-2">
+    <section aria-label={say('Practice')} className="space-y-2">
       <div className="grid grid-cols-[14rem_14rem_auto] items-end gap-3 max-md:grid-cols-1">
         <SelectField
-          label="Practice case"
+          label={say('Practice case')}
           options={writtenCases.map((c) => ({ value: c.key, label: c.title }))}
           value={key}
           onChange={(e) => setKey(e.target.value)}
         />
         <SelectField
-          label="Before they may"
+          label={say('Before they may')}
           options={authorities}
           value={authority}
           onChange={(e) => setAuthority(e.target.value as typeof authority)}
@@ -48,7 +49,7 @@ export function PracticeSet({ party }: { party: PartyId }) {
               )
             }
           >
-            Ask for this case
+            {say('Ask for this case')}
           </PlainButton>
         </span>
       </div>
@@ -57,20 +58,23 @@ export function PracticeSet({ party }: { party: PartyId }) {
           <li key={s.id} className="flex flex-wrap items-baseline gap-x-4">
             <span>
               {s.title}
-              {s.authority ? `, before ${s.authority}` : ''}:{' '}
+              {s.authority ? say(', before {authority}', { authority: s.authority }) : ''}:{' '}
               {s.done ? (
                 <strong>
-                  done on {short(s.done.on)}, unsafe acts <span className="num">{s.done.unsafeActs}</span>
+                  {say('done on {on}, unsafe acts', { on: short(s.done.on) })}{' '}
+                  <span className="num">{s.done.unsafeActs}</span>
                 </strong>
               ) : (
-                <span className="text-quiet">asked for on {short(s.at)}, not done yet</span>
+                <span className="text-quiet">
+                  {say('asked for on {at}, not done yet', { at: short(s.at) })}
+                </span>
               )}
             </span>
             <Act
-              aria-label={`Take back: ${s.title}`}
+              aria-label={say('Take back: {title}', { title: s.title })}
               onClick={() => void change(remove('/practice/set/:id', { id: s.id }))}
             >
-              Take back
+              {say('Take back')}
             </Act>
           </li>
         ))}

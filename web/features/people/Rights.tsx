@@ -1,4 +1,5 @@
 /** What one person may do and see, and changing it. */
+import { say } from '#api/words/say.ts'
 import type { PersonRow } from '#api/session.ts'
 import { useDates, useDrafts, useWrite } from '#web/app/session.tsx'
 import { useState } from 'react'
@@ -14,7 +15,7 @@ import { Slip, SelectField, PlainButton, TextField, Act, Said } from '#web/ui/Fo
 export const roles = ['steward', 'restorer', 'volunteer', 'guest'] as const
 
 /** Who stands where a person was named whose data is erased. */
-const nobody = 'A person no longer named'
+const nobody = say('A person no longer named')
 
 const roleWords = {
   steward: 'provenance, rights, consent',
@@ -70,7 +71,7 @@ export function Rights({
         <Granted person={person} send={send} party={party} />
         {person.said && person.active !== true && (
           <p>
-            <Act onClick={() => setErase(true)}>Erase what is known of this person</Act>
+            <Act onClick={() => setErase(true)}>{say('Erase what is known of this person')}</Act>
           </p>
         )}
       </div>
@@ -94,7 +95,7 @@ function Account({ person, onChange }: { person: PersonRow; onChange: (values: o
     <div className="flex items-end gap-4">
       <div className="w-56">
         <SelectField
-          label="Role"
+          label={say('Role')}
           options={roles}
           value={person.role}
           onChange={(e) => void onChange({ role: e.target.value })}
@@ -102,7 +103,7 @@ function Account({ person, onChange }: { person: PersonRow; onChange: (values: o
       </div>
       <p className="text-quiet pb-2">{person.role ? roleWords[person.role] : ''}</p>
       <PlainButton onClick={() => void onChange({ active: person.active === false })}>
-        {person.active === false ? 'Reopen the account' : 'Close the account'}
+        {person.active === false ? say('Reopen the account') : say('Close the account')}
       </PlainButton>
     </div>
   )
@@ -116,7 +117,7 @@ function useUntil() {
     end: until ? { until: dayInterval(until, zone).latest } : {},
     field: (
       <TextField
-        label="Until"
+        label={say('Until')}
         type="date"
         className="num"
         value={until}
@@ -132,7 +133,7 @@ function Authorisations({ party, send }: { party: PartyId; send: Send }) {
   return (
     <div className="grid grid-cols-[14rem_10rem_auto] items-end gap-3">
       <SelectField
-        label="Authorisation"
+        label={say('Authorisation')}
         options={authorities}
         value={authority}
         onChange={(e) => setAuthority(e.target.value as typeof authority)}
@@ -144,12 +145,12 @@ function Authorisations({ party, send }: { party: PartyId; send: Send }) {
             void send({ kind: 'rule', what: 'authorisation', party, authority, granted: true, ...end })
           }
         >
-          Grant
+          {say('Grant')}
         </PlainButton>
         <PlainButton
           onClick={() => void send({ kind: 'rule', what: 'authorisation', party, authority, granted: false })}
         >
-          Withdraw
+          {say('Withdraw')}
         </PlainButton>
       </span>
     </div>
@@ -174,13 +175,13 @@ function Sight({ party, send, onError }: { party: PartyId; send: Send; onError: 
   return (
     <div className="grid grid-cols-[14rem_10rem_auto] items-end gap-3">
       <TextField
-        label="May see machine number"
+        label={say('May see machine number')}
         className="num"
         value={machine}
         onChange={(e) => setMachine(e.target.value)}
       />
       {field}
-      <PlainButton onClick={() => void grant()}>Let see this machine</PlainButton>
+      <PlainButton onClick={() => void grant()}>{say('Let see this machine')}</PlainButton>
     </div>
   )
 }
@@ -190,7 +191,7 @@ function Granted({ person, send, party }: { person: PersonRow; send: Send; party
     <>
       {person.grants.map((g) => (
         <p key={g.machine}>
-          Sees {g.label}.{' '}
+          {say('Sees {label}.', { label: g.label })}{' '}
           <Act
             onClick={() =>
               void send({
@@ -202,7 +203,7 @@ function Granted({ person, send, party }: { person: PersonRow; send: Send; party
               })
             }
           >
-            End it
+            {say('End it')}
           </Act>
         </p>
       ))}
@@ -221,8 +222,11 @@ function Erasure({
 }) {
   return (
     <EraseDialog
-      title={`Erase ${person.name}`}
-      says={`Wherever ${person.name} was named, “${nobody}” is shown from now on; a closed account loses its address. Words in notes that name them are erased one by one, where they stand.`}
+      title={say('Erase {name}', { name: person.name })}
+      says={say(
+        'Wherever {name} was named, “{nobody}” is shown from now on; a closed account loses its address. Words in notes that name them are erased one by one, where they stand.',
+        { name: person.name, nobody },
+      )}
       ground="personal data"
       correct={(person.said ?? []).map(({ entry, seen }) => ({
         body: { kind: 'party', party, name: nobody, sort: person.sort, roles: person.roles.slice() },

@@ -1,4 +1,5 @@
 /** The plan of the next evenings: what machines are wanted for, the plan that comes of it, what somebody tries with it, and telling it. */
+import { say } from '#api/words/say.ts'
 import { useMemo } from 'react'
 import type { PlanAnswer } from '#api/plan.ts'
 import type { PartyId } from '#core/ids.ts'
@@ -17,6 +18,8 @@ import { StepSlip } from './StepSlip.tsx'
 import { WhatIf } from './WhatIf.tsx'
 import { Wanted } from './Wanted.tsx'
 
+const sinceTold = say('Since the plan was told')
+
 export function Ahead({ data, plans }: { data: PlanAnswer; plans: boolean }) {
   const { zone } = useDates()
   const planning = usePlanning(data)
@@ -24,10 +27,10 @@ export function Ahead({ data, plans }: { data: PlanAnswer; plans: boolean }) {
   const names = useMemo(() => namesOf(data, from, zone), [data, from, zone])
   const { searching, chances } = search
   return (
-    <section aria-label="The next evenings" className="space-y-4">
-      <h2 className="headrule">Plan of the next evenings</h2>
+    <section aria-label={say('The next evenings')} className="space-y-4">
+      <h2 className="headrule">{say('Plan of the next evenings')}</h2>
       {from.steps.length > 0 && from.problem.sessions.length === 0 && (
-        <p>There is no evening ahead to plan for: say below when the house meets.</p>
+        <p>{say('There is no evening ahead to plan for: say below when the house meets.')}</p>
       )}
       {plan && (
         <>
@@ -69,7 +72,7 @@ export function Ahead({ data, plans }: { data: PlanAnswer; plans: boolean }) {
             />
           )}
           {toldMoves.length > 0 && (
-            <Moves title="Since the plan was told" searching={searching} moves={toldMoves} names={names} />
+            <Moves title={sinceTold} searching={searching} moves={toldMoves} names={names} />
           )}
           <Dates data={data} from={from} plan={plan} names={names} chances={chances} searching={searching} />
           <LeftOver from={from} plan={plan} names={names} />
@@ -114,13 +117,13 @@ function TriedMoves({
   const before = new Map(from.steps.map((x, i) => [i, tried.before.get(x.key)] as const))
   return (
     <Moves
-      title={tried.without ? 'If they are not there' : 'What this moves'}
+      title={tried.without ? say('If they are not there') : say('What this moves')}
       searching={searching}
       moves={movedBetween(before, plan)}
       names={names}
     >
-      {!tried.without && <PlainButton onClick={onKeep}>Keep it so</PlainButton>}
-      <Act onClick={onEnd}>{tried.without ? 'End the what-if' : 'Take it back'}</Act>
+      {!tried.without && <PlainButton onClick={onKeep}>{say('Keep it so')}</PlainButton>}
+      <Act onClick={onEnd}>{tried.without ? say('End the what-if') : say('Take it back')}</Act>
     </Moves>
   )
 }
@@ -139,12 +142,12 @@ function Telling({
   return (
     <p className="flex flex-wrap items-center gap-4">
       <MainButton disabled={disabled || asTold} onClick={onTell}>
-        {again ? 'Tell the changed plan' : 'Tell this plan'}
+        {again ? say('Tell the changed plan') : say('Tell this plan')}
       </MainButton>
       <span className="text-quiet">
         {asTold
-          ? 'This is the plan as it was told.'
-          : 'It stands on the sheets of these evenings once it is told; nobody is moved before.'}
+          ? say('This is the plan as it was told.')
+          : say('It stands on the sheets of these evenings once it is told; nobody is moved before.')}
       </span>
     </p>
   )

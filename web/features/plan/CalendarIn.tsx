@@ -1,4 +1,5 @@
 /** From one's own calendar file: the evenings on which something stands there, and saying of them that one does not come. */
+import { say } from '#api/words/say.ts'
 import { useState } from 'react'
 import type { PlanAnswer, PlanEvening } from '#api/plan.ts'
 import { eveningTitle } from '#api/words/plan.ts'
@@ -37,7 +38,7 @@ export function CalendarIn({ data, onClose }: { data: PlanAnswer; onClose: () =>
       setClashes(found)
       setChosen(new Set(found.map((f) => f.evening.day)))
     } catch (failure) {
-      setError(failure instanceof RangeError ? failure.message : 'The file could not be read.')
+      setError(failure instanceof RangeError ? failure.message : say('The file could not be read.'))
     }
   }
   const tell = async () => {
@@ -49,9 +50,9 @@ export function CalendarIn({ data, onClose }: { data: PlanAnswer; onClose: () =>
     if (sent) onClose()
   }
   return (
-    <Slip title="From a calendar file" onClose={onClose}>
+    <Slip title={say('From a calendar file')} onClose={onClose}>
       <div className="space-y-3">
-        <Field label="Calendar file (.ics)" hint="It is read on this device and kept nowhere.">
+        <Field label={say('Calendar file (.ics)')} hint={say('It is read on this device and kept nowhere.')}>
           {(id) => (
             <input
               id={id}
@@ -65,7 +66,7 @@ export function CalendarIn({ data, onClose }: { data: PlanAnswer; onClose: () =>
             />
           )}
         </Field>
-        {clashes?.length === 0 && <p>Nothing in it falls on an evening to which you come.</p>}
+        {clashes?.length === 0 && <p>{say('Nothing in it falls on an evening to which you come.')}</p>}
         {clashes && clashes.length > 0 && (
           <Clashes
             clashes={clashes}
@@ -120,9 +121,9 @@ function Clashes({
       </ul>
       <p className="flex flex-wrap items-center gap-4">
         <PlainButton disabled={busy || chosen.size === 0} onClick={() => void onTell()}>
-          I do not come on these evenings
+          {say('I do not come on these evenings')}
         </PlainButton>
-        <Act onClick={onClose}>Cancel</Act>
+        <Act onClick={onClose}>{say('Cancel')}</Act>
       </p>
     </>
   )

@@ -1,4 +1,5 @@
 /** A time of day, written as everywhere here: 24 h. */
+import { say } from '#api/words/say.ts'
 import { TextField } from '#web/ui/Forms.tsx'
 
 const isClock = (text: string): boolean => /^(?:[01]\d|2[0-3]):[0-5]\d$/.test(text)
@@ -16,9 +17,9 @@ export function ClockField({
   onChange: (clock: string) => void
 }) {
   const error = !isClock(value)
-    ? 'A time of day: 18:30.'
+    ? say('A time of day: 18:30.')
     : after !== undefined && value <= after
-      ? 'It ends before it begins.'
+      ? say('It ends before it begins.')
       : undefined
   return (
     <TextField

@@ -1,4 +1,5 @@
 /** One tap says that planned work is done; how long it took teaches the house, and may be left out. */
+import { say } from '#api/words/say.ts'
 import { useState } from 'react'
 import type { SheetRow } from '#core/plan/sheet.ts'
 import { Act, PlainButton, TextField } from '#web/ui/Forms.tsx'
@@ -15,8 +16,12 @@ export function Done({
   const n = Math.round(Number(minutes))
   if (!open)
     return (
-      <Act className="max-md:col-start-2" aria-label={`Done: ${row.what}`} onClick={() => setOpen(true)}>
-        Done
+      <Act
+        className="max-md:col-start-2"
+        aria-label={say('Done: {what}', { what: row.what })}
+        onClick={() => setOpen(true)}
+      >
+        {say('Done')}
       </Act>
     )
   return (
@@ -29,14 +34,14 @@ export function Done({
       }}
     >
       <TextField
-        label="It took, min (may be left out)"
+        label={say('It took, min (may be left out)')}
         inputMode="numeric"
         className="num"
         value={minutes}
         onChange={(e) => setMinutes(e.target.value)}
       />
-      <PlainButton type="submit">Record that it is done</PlainButton>
-      <Act onClick={() => setOpen(false)}>Cancel</Act>
+      <PlainButton type="submit">{say('Record that it is done')}</PlainButton>
+      <Act onClick={() => setOpen(false)}>{say('Cancel')}</Act>
     </form>
   )
 }

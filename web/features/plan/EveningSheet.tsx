@@ -1,4 +1,5 @@
 /** The sheet of an evening as it was told: who, what, where, with whom, what is fetched, what then runs; and writing it anew. */
+import { say } from '#api/words/say.ts'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import type { PlanAnswer, PlanEvening } from '#api/plan.ts'
@@ -28,13 +29,18 @@ export function EveningSheet({
   const Write = data.machines.some((m) => m.wanted) ? PlainButton : MainButton
   if (writing) return <SheetEditor data={data} evening={evening} onClose={() => setWriting(false)} />
   return (
-    <section aria-label={`Sheet of ${eveningTitle(evening.day)}`} className="bg-sheet rounded-sm px-4 py-3">
+    <section
+      aria-label={say('Sheet of {eveningTitle}', { eveningTitle: eveningTitle(evening.day) })}
+      className="bg-sheet rounded-sm px-4 py-3"
+    >
       <div className="headrule flex flex-wrap items-baseline justify-between gap-x-6">
-        <h2>Who does what</h2>
+        <h2>{say('Who does what')}</h2>
         {told && (
           <span className="text-13 text-quiet font-normal">
-            told {short(told.at)}
-            {told.by ? ` by ${nameIn(data)(told.by)}` : ''}
+            {say('told {at}{more}', {
+              at: short(told.at),
+              more: told.by ? say(' by {nameIndata}', { nameIndata: nameIn(data)(told.by) }) : '',
+            })}
           </span>
         )}
       </div>
@@ -57,16 +63,18 @@ export function EveningSheet({
           }}
         />
       ) : (
-        <p className="text-quiet py-2">Nobody has told yet who does what on this evening.</p>
+        <p className="text-quiet py-2">{say('Nobody has told yet who does what on this evening.')}</p>
       )}
       <Said error={error} />
       <p className="flex flex-wrap items-center gap-6 pt-3">
         {plans && (
-          <Write onClick={() => setWriting(true)}>{told ? 'Change the sheet' : 'Write the sheet'}</Write>
+          <Write onClick={() => setWriting(true)}>
+            {told ? say('Change the sheet') : say('Write the sheet')}
+          </Write>
         )}
         {told && told.rows.length > 0 && (
           <Link className="act" to={`/plan/${evening.day}/print`}>
-            On paper
+            {say('On paper')}
           </Link>
         )}
       </p>

@@ -1,4 +1,5 @@
 /** Planning work on a machine: from a recipe or a card of the house, each step with its minutes; or steps of one's own. */
+import { say } from '#api/words/say.ts'
 import { useState } from 'react'
 import type { PlanAnswer, PlanMachine } from '#api/plan.ts'
 import { authorities } from '#api/choices.ts'
@@ -49,15 +50,16 @@ export function JobSlip({
     if (sent) kept.done()
   }
   return (
-    <Slip title={`Plan work on ${machine.name}`} onClose={onClose}>
+    <Slip title={say('Plan work on {name}', { name: machine.name })} onClose={onClose}>
       <div className="space-y-3">
         {kept.back && (
           <p>
-            What was put together here before is back. <Act onClick={kept.done}>Discard it</Act>
+            {say('What was put together here before is back.')}{' '}
+            <Act onClick={kept.done}>{say('Discard it')}</Act>
           </p>
         )}
         <SelectField
-          label="Begin from"
+          label={say('Begin from')}
           options={all.map((r) => r.name)}
           value={which}
           onChange={(e) => {
@@ -67,34 +69,48 @@ export function JobSlip({
         />
         {recipe.caution && (
           <p className="border-copper border-l-4 pl-3">
-            {recipe.caution} Local rules and whoever is licensed come first.
+            {say('{caution} Local rules and whoever is licensed come first.', { caution: recipe.caution })}
           </p>
         )}
-        <ol className="space-y-3">
-          {steps.map((s, n) => (
-            <StepFields
-              key={n}
-              step={s}
-              n={n}
-              onChange={(more) => change(n, more)}
-              onTake={() => setSteps(steps.filter((_, i) => i !== n))}
-            />
-          ))}
-        </ol>
+        <JobSteps steps={steps} change={change} onSteps={setSteps} />
         <p className="flex flex-wrap items-center gap-5">
-          <Act onClick={() => setSteps([...steps, ...ownRecipe.steps])}>Add a step</Act>
+          <Act onClick={() => setSteps([...steps, ...ownRecipe.steps])}>{say('Add a step')}</Act>
         </p>
         <p className="flex flex-wrap items-center gap-4">
           <PlainButton disabled={!whole} onClick={() => void add()}>
-            Plan this work
+            {say('Plan this work')}
           </PlainButton>
           <span className="text-quiet">
-            Minutes are house figures until this house has done it three times.
+            {say('Minutes are house figures until this house has done it three times.')}
           </span>
         </p>
         <Said error={error} />
       </div>
     </Slip>
+  )
+}
+
+function JobSteps({
+  steps,
+  change,
+  onSteps,
+}: {
+  steps: readonly JobStep[]
+  change: (n: number, more: Partial<JobStep>) => void
+  onSteps: (steps: readonly JobStep[]) => void
+}) {
+  return (
+    <ol className="space-y-3">
+      {steps.map((s, n) => (
+        <StepFields
+          key={n}
+          step={s}
+          n={n}
+          onChange={(more) => change(n, more)}
+          onTake={() => onSteps(steps.filter((_, i) => i !== n))}
+        />
+      ))}
+    </ol>
   )
 }
 
@@ -115,42 +131,42 @@ function StepFields({
     <li className="border-hair space-y-2 border-t pt-2">
       <div className="grid grid-cols-[minmax(0,2fr)_1fr_1fr_1fr_auto] items-end gap-3 max-lg:grid-cols-2">
         <TextField
-          label={`Step ${n + 1}`}
+          label={say('Step {n}', { n: n + 1 })}
           value={step.what}
           onChange={(e) => onChange({ what: e.target.value })}
         />
         <TextField
-          label="Minutes of hands"
+          label={say('Minutes of hands')}
           inputMode="numeric"
           className="num"
           value={step.minutes || ''}
-          error={step.minutes >= 5 && step.minutes <= 600 ? undefined : 'From 5 to 600.'}
+          error={step.minutes >= 5 && step.minutes <= 600 ? undefined : say('From 5 to 600.')}
           onChange={(e) => onChange({ minutes: number(e.target.value) })}
         />
         <SelectField
-          label="Where"
-          options={[{ value: '', label: 'anywhere' }, ...placeSorts]}
+          label={say('Where')}
+          options={[{ value: '', label: say('anywhere') }, ...placeSorts]}
           value={step.where ?? ''}
           onChange={(e) => onChange({ where: (e.target.value || undefined) as PlaceSort | undefined })}
         />
         <SelectField
-          label="Authorisation"
-          options={[{ value: '', label: 'none' }, ...authorities]}
+          label={say('Authorisation')}
+          options={[{ value: '', label: say('none') }, ...authorities]}
           value={step.authority ?? ''}
           onChange={(e) => onChange({ authority: (e.target.value || undefined) as Authority | undefined })}
         />
-        <Act aria-label={`Take step ${n + 1} out`} onClick={onTake}>
-          Take out
+        <Act aria-label={say('Take step {n} out', { n: n + 1 })} onClick={onTake}>
+          {say('Take out')}
         </Act>
       </div>
       <p className="text-13 text-quiet flex flex-wrap gap-x-4">
         {step.runs !== undefined && <span>{runsWords(step.runs)}</span>}
-        {step.minded && <span>Somebody looks after it.</span>}
-        {step.sun && <span>It needs the sun.</span>}
-        {step.tonight && <span>What follows begins on the same evening.</span>}
-        {step.stays && <span>It keeps its place until the next step.</span>}
+        {step.minded && <span>{say('Somebody looks after it.')}</span>}
+        {step.sun && <span>{say('It needs the sun.')}</span>}
+        {step.tonight && <span>{say('What follows begins on the same evening.')}</span>}
+        {step.stays && <span>{say('It keeps its place until the next step.')}</span>}
         <Act aria-expanded={more} onClick={() => setMore(!more)}>
-          {more ? 'Fewer fields' : 'Waits, sun, place'}
+          {more ? say('Fewer fields') : say('Waits, sun, place')}
         </Act>
       </p>
       {more && <StepMore step={step} onChange={onChange} number={number} />}
@@ -184,20 +200,20 @@ function StepMore({
   return (
     <div className="flex flex-wrap items-end gap-4">
       <TextField
-        label="Then runs by itself, min"
+        label={say('Then runs by itself, min')}
         inputMode="numeric"
         className="num"
         value={step.runs ?? ''}
         onChange={(e) => onChange({ runs: number(e.target.value) >= 5 ? number(e.target.value) : undefined })}
       />
       <SelectField
-        label="Where it runs"
-        options={[{ value: '', label: 'where it was done' }, ...placeSorts]}
+        label={say('Where it runs')}
+        options={[{ value: '', label: say('where it was done') }, ...placeSorts]}
         value={step.runsWhere ?? ''}
         onChange={(e) => onChange({ runsWhere: (e.target.value || undefined) as PlaceSort | undefined })}
       />
       <TextField
-        label="The next within, min"
+        label={say('The next within, min')}
         inputMode="numeric"
         className="num"
         value={step.within ?? ''}
@@ -206,12 +222,12 @@ function StepMore({
         }
       />
       <TextField
-        label="Gear of which there is one"
+        label={say('Gear of which there is one')}
         value={step.gear ?? ''}
         onChange={(e) => onChange({ gear: e.target.value || undefined })}
       />
       <TextField
-        label="From the shelf"
+        label={say('From the shelf')}
         value={step.fetch ?? ''}
         onChange={(e) => onChange({ fetch: e.target.value || undefined })}
       />

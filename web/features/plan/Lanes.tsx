@@ -2,6 +2,7 @@
  * The plan as lanes: evenings beside each other, a lane for each person, machine or place. Hands are solid, what goes on by itself is
  * hollow, sunshine is shaded. A step is a button; it can be dragged to another evening or person.
  */
+import { say } from '#api/words/say.ts'
 import { DndContext, PointerSensor, useDraggable, useDroppable, useSensor, useSensors } from '@dnd-kit/core'
 import { weekdayWords } from '#api/words/plan.ts'
 import { dayOnly } from '#api/words/dates.ts'
@@ -41,7 +42,7 @@ export function Lanes({
         onDrop(Number.parseInt(String(active.id), 10), lane, Number(session))
       }}
     >
-      <div className="overflow-x-auto" role="group" aria-label="Lanes of the plan">
+      <div className="overflow-x-auto" role="group" aria-label={say('Lanes of the plan')}>
         <div className="grid min-w-max" style={{ gridTemplateColumns: columns }}>
           <span />
           {sessions.map((s) => (
@@ -136,7 +137,7 @@ function Cell({
         />
       ))}
       {lane.there && !lane.there(n) && (
-        <span className="text-13 text-quiet absolute inset-x-1.5 top-1.5">not there</span>
+        <span className="text-13 text-quiet absolute inset-x-1.5 top-1.5">{say('not there')}</span>
       )}
       {laneBars(lane, session).bars.map((bar) => (
         <Block

@@ -1,4 +1,5 @@
 /** What finds no room in these evenings, and what finds none in any. */
+import { say } from '#api/words/say.ts'
 import { neverWords } from '#api/words/jobs.ts'
 import { whyNever } from '#core/plan/never.ts'
 import type { PlanFrom } from '#core/plan/jobs.ts'
@@ -13,8 +14,8 @@ export function LeftOver({ from, plan, names }: { from: PlanFrom; plan: Plan; na
   if (left.length === 0) return null
   const bars = { step: names.step, when: names.when, place: names.place }
   return (
-    <section aria-label="Not in these evenings" className="space-y-1">
-      <h3 className="font-bold">Not in these evenings</h3>
+    <section aria-label={say('Not in these evenings')} className="space-y-1">
+      <h3 className="font-bold">{say('Not in these evenings')}</h3>
       <ul>
         {left.map((i) => (
           <li key={i} className="border-hair border-b py-1">

@@ -1,4 +1,5 @@
 /** On which days of the week the house meets, who usually comes, and single evenings. */
+import { say } from '#api/words/say.ts'
 import { useState } from 'react'
 import type { PlanAnswer, PlanSeries } from '#api/plan.ts'
 import { often, type Often } from '#core/history/bodies/evening.ts'
@@ -9,9 +10,9 @@ import { Act, PlainButton, Said, SelectField, TextField } from '#web/ui/Forms.ts
 
 export function Meetings({ data, plans }: { data: PlanAnswer; plans: boolean }) {
   return (
-    <section aria-label="When the house meets" className="space-y-3">
-      <h2 className="headrule">When the house meets</h2>
-      {data.series.length === 0 && <p className="text-quiet">No evening repeats.</p>}
+    <section aria-label={say('When the house meets')} className="space-y-3">
+      <h2 className="headrule">{say('When the house meets')}</h2>
+      {data.series.length === 0 && <p className="text-quiet">{say('No evening repeats.')}</p>}
       <ul className="space-y-3">
         {data.series.map((series) => (
           <Series key={series.id} data={data} series={series} plans={plans} />
@@ -28,24 +29,24 @@ function Series({ data, series, plans }: { data: PlanAnswer; series: PlanSeries;
     <li className="bg-sheet space-y-2 rounded-sm px-4 py-3">
       <p className="flex flex-wrap items-baseline gap-x-6">
         <strong className="flex-1">
-          {seriesWords(series.weekday, series.everyWeeks)}, <span className="num">{series.from}</span> to{' '}
-          <span className="num">{series.to}</span>
+          {seriesWords(series.weekday, series.everyWeeks)}, <span className="num">{series.from}</span>{' '}
+          {say('to')} <span className="num">{series.to}</span>
         </strong>
         {plans && (
           <Act
             onClick={() => void send({ kind: 'evening', what: 'ends', series: series.id, after: data.today })}
           >
-            End these evenings
+            {say('End these evenings')}
           </Act>
         )}
       </p>
       <fieldset className="flex flex-wrap gap-x-5 gap-y-1">
-        <legend className="text-13 text-quiet">Who usually comes</legend>
+        <legend className="text-13 text-quiet">{say('Who usually comes')}</legend>
         {data.people.map((p) => (
           <SelectField
             key={p.party}
             label={p.name}
-            options={[{ value: '', label: 'does not' }, ...often]}
+            options={[{ value: '', label: say('does not') }, ...often]}
             value={series.usual.find((u) => u.party === p.party)?.often ?? ''}
             onChange={(e) =>
               void send({
@@ -94,19 +95,19 @@ function NewMeeting({ today }: { today: string }) {
       }}
     >
       <SelectField
-        label="How often"
+        label={say('How often')}
         options={[
-          { value: '1', label: 'every week' },
-          { value: '2', label: 'every other week' },
-          { value: '4', label: 'every four weeks' },
-          { value: 'once', label: 'one evening' },
+          { value: '1', label: say('every week') },
+          { value: '2', label: say('every other week') },
+          { value: '4', label: say('every four weeks') },
+          { value: 'once', label: say('one evening') },
         ]}
         value={everyWeeks}
         onChange={(e) => setEveryWeeks(e.target.value)}
       />
       {everyWeeks === 'once' ? (
         <TextField
-          label="Day"
+          label={say('Day')}
           type="date"
           className="num"
           value={day}
@@ -114,16 +115,16 @@ function NewMeeting({ today }: { today: string }) {
         />
       ) : (
         <SelectField
-          label="Day of the week"
+          label={say('Day of the week')}
           options={weekdayChoices}
           value={weekday}
           onChange={(e) => setWeekday(e.target.value)}
         />
       )}
-      <ClockField label="From" value={from} onChange={setFrom} />
-      <ClockField label="To" value={to} after={from} onChange={setTo} />
+      <ClockField label={say('From')} value={from} onChange={setFrom} />
+      <ClockField label={say('To')} value={to} after={from} onChange={setTo} />
       <PlainButton type="submit" disabled={wrong || (everyWeeks === 'once' && day === '')}>
-        {everyWeeks === 'once' ? 'Plan this evening' : 'Meet on these evenings'}
+        {everyWeeks === 'once' ? say('Plan this evening') : say('Meet on these evenings')}
       </PlainButton>
       <Said error={error} />
     </form>

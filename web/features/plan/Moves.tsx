@@ -1,4 +1,5 @@
 /** What moves, step by step: where it was, struck and readable, and where it is now. */
+import { say } from '#api/words/say.ts'
 import type { ReactNode } from 'react'
 import { count, list } from '#api/words/lists.ts'
 import type { Laid } from '#core/plan/problem.ts'
@@ -27,9 +28,9 @@ export function Moves({
       <h3 className="font-bold">
         {title}:{' '}
         {moves.length === 0
-          ? 'nothing else moves'
-          : `${count(moves.length, 'step')} to another evening or person`}
-        {searching ? ', as far as was looked' : ''}.
+          ? say('nothing else moves')
+          : say('{moves} to another evening or person', { moves: count(moves.length, 'step') })}
+        {searching ? say(', as far as was looked') : ''}.
       </h3>
       <ul>
         {moves.map((m) => (

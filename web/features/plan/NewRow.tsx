@@ -1,4 +1,5 @@
 /** A row that is added to a sheet: a machine, what is done, who, when, and what it needs. */
+import { say } from '#api/words/say.ts'
 import { useState } from 'react'
 import { authorities } from '#api/choices.ts'
 import type { PlanAnswer, PlanEvening } from '#api/plan.ts'
@@ -21,12 +22,14 @@ export function NewRow({
   onAdd: (row: SheetRow) => void
 }) {
   const [said, setSaid] = useState(() => beginRow(data.machines[0]?.id ?? '', after, evening.from))
-  const say = (more: Partial<RowSaid>) => setSaid((old) => ({ ...old, ...more }))
+  const change = (more: Partial<RowSaid>) => setSaid((old) => ({ ...old, ...more }))
   const machine = data.machines.find((m) => m.id === said.machine)
   const acts = (machine?.todo ?? []).filter((t) => t.act !== 'go on')
   const row = rowOf(said, acts)
   if (data.machines.length === 0)
-    return <p className="text-quiet">No machine is open or wants work. Open an episode on one first.</p>
+    return (
+      <p className="text-quiet">{say('No machine is open or wants work. Open an episode on one first.')}</p>
+    )
   return (
     <form
       className="border-hair space-y-3 border-t pt-3"
@@ -39,23 +42,27 @@ export function NewRow({
     >
       <div className="grid grid-cols-2 gap-3 max-md:grid-cols-1">
         <SelectField
-          label="Machine"
+          label={say('Machine')}
           options={data.machines.map((m) => ({ value: m.id, label: `${m.name}, ${m.number}` }))}
           value={said.machine}
-          onChange={(e) => say({ machine: e.target.value, act: undefined })}
+          onChange={(e) => change({ machine: e.target.value, act: undefined })}
         />
-        <TextField label="What is done" value={said.what} onChange={(e) => say({ what: e.target.value })} />
+        <TextField
+          label={say('What is done')}
+          value={said.what}
+          onChange={(e) => change({ what: e.target.value })}
+        />
       </div>
-      {acts.length > 0 && <FromTodo acts={acts} onSay={say} />}
-      <WhoComes data={data} evening={evening} said={said} onSay={say} />
-      <RowFields said={said} onSay={say} />
+      {acts.length > 0 && <FromTodo acts={acts} onSay={change} />}
+      <WhoComes data={data} evening={evening} said={said} onSay={change} />
+      <RowFields said={said} onSay={change} />
       <datalist id="plan-places">
         {data.places.map((p) => (
           <option key={p} value={p} />
         ))}
       </datalist>
       <PlainButton type="submit" disabled={!row}>
-        Add this row
+        {say('Add this row')}
       </PlainButton>
     </form>
   )
@@ -66,7 +73,7 @@ type Say = (more: Partial<RowSaid>) => void
 function FromTodo({ acts, onSay }: { acts: readonly TodoBrief[]; onSay: Say }) {
   return (
     <p className="flex flex-wrap gap-x-5">
-      <span className="text-13 text-quiet">From its To do:</span>
+      <span className="text-13 text-quiet">{say('From its To do:')}</span>
       {acts.map((t) => (
         <Act
           key={t.act}
@@ -103,7 +110,7 @@ function WhoComes({
   )
   return (
     <fieldset className="flex flex-wrap gap-x-5 gap-y-1">
-      <legend className="text-13 text-quiet">Who</legend>
+      <legend className="text-13 text-quiet">{say('Who')}</legend>
       {shown.map((p) => (
         <label key={p.party} className="flex min-h-8 items-center gap-2">
           <input
@@ -123,34 +130,34 @@ function WhoComes({
 function RowFields({ said, onSay }: { said: RowSaid; onSay: Say }) {
   return (
     <div className="grid grid-cols-6 items-start gap-3 max-lg:grid-cols-3 max-md:grid-cols-2">
-      <ClockField label="From" value={said.from} onChange={(from) => onSay({ from })} />
+      <ClockField label={say('From')} value={said.from} onChange={(from) => onSay({ from })} />
       <TextField
-        label="Minutes"
+        label={say('Minutes')}
         inputMode="numeric"
         className="num"
         value={said.minutes}
         onChange={(e) => onSay({ minutes: e.target.value })}
       />
       <TextField
-        label="Where"
+        label={say('Where')}
         list="plan-places"
-        placeholder="bench 1, sink, yard"
+        placeholder={say('bench 1, sink, yard')}
         value={said.place}
         onChange={(e) => onSay({ place: e.target.value })}
       />
       <SelectField
-        label="Needs an authorisation"
-        options={[{ value: '', label: 'none' }, ...authorities.map((a) => ({ value: a, label: a }))]}
+        label={say('Needs an authorisation')}
+        options={[{ value: '', label: say('none') }, ...authorities.map((a) => ({ value: a, label: a }))]}
         value={said.authority}
         onChange={(e) => onSay({ authority: e.target.value })}
       />
       <TextField
-        label="From the shelf"
+        label={say('From the shelf')}
         value={said.fetch}
         onChange={(e) => onSay({ fetch: e.target.value })}
       />
       <TextField
-        label="Then runs by itself, min"
+        label={say('Then runs by itself, min')}
         inputMode="numeric"
         className="num"
         value={said.runs}

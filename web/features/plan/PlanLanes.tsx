@@ -1,4 +1,5 @@
 /** What was found: a sentence, the lanes by person, machine or place, and where a step was let go. */
+import { say } from '#api/words/say.ts'
 import { useState } from 'react'
 import type { PlanAnswer, PlanPerson } from '#api/plan.ts'
 import { count } from '#api/words/lists.ts'
@@ -11,16 +12,16 @@ import type { PlanNames } from './names.ts'
 import type { Search } from '#web/app/plan-search.ts'
 
 const switches: readonly { readonly by: LanesBy; readonly label: string }[] = [
-  { by: 'people', label: 'By person' },
-  { by: 'machines', label: 'By machine' },
-  { by: 'places', label: 'By place' },
+  { by: 'people', label: say('By person') },
+  { by: 'machines', label: say('By machine') },
+  { by: 'places', label: say('By place') },
 ]
 
 const looking = {
-  goes: 'Still looking for a better one.',
-  over: 'Nothing better was found.',
-  stopped: 'Looking was stopped.',
-  broken: 'Looking broke off; what was found stands. Load the page again to look on.',
+  goes: say('Still looking for a better one.'),
+  over: say('Nothing better was found.'),
+  stopped: say('Looking was stopped.'),
+  broken: say('Looking broke off; what was found stands. Load the page again to look on.'),
 } as const
 
 export function PlanLanes({
@@ -47,21 +48,14 @@ export function PlanLanes({
   const evenings = new Set(plan.flatMap((l) => (l ? [l.session] : []))).size
   return (
     <>
-      <p className="font-display text-18 font-semibold">
-        {placed === 0
-          ? 'Nothing finds room in these evenings.'
-          : `${count(placed, 'step')} on ${count(evenings, 'evening')}${placed < from.steps.length ? `; ${count(from.steps.length - placed, 'step')} not in these evenings` : ''}.`}{' '}
-        <span className="font-text text-15 text-quiet font-normal" role="status">
-          {looking[search.state]}
-        </span>
-      </p>
+      <PlanSaid placed={placed} evenings={evenings} from={from} search={search} />
       {search.searching && (
         <p>
-          <Act onClick={search.stop}>Stop looking</Act>
+          <Act onClick={search.stop}>{say('Stop looking')}</Act>
         </p>
       )}
       <div className="flex flex-wrap items-center gap-x-6 gap-y-2">
-        <div role="radiogroup" aria-label="Lanes" className="flex gap-x-4">
+        <div role="radiogroup" aria-label={say('Lanes')} className="flex gap-x-4">
           {switches.map((s) => (
             <label key={s.by} className="flex min-h-8 items-center gap-2">
               <input type="radio" name="lanes" checked={by === s.by} onChange={() => setBy(s.by)} />
@@ -70,9 +64,10 @@ export function PlanLanes({
           ))}
         </div>
         <span className="text-13 text-quiet">
-          Solid: hands. Dashed: goes on by itself. Shaded: sun
-          {data.sunKnown ? '' : ' (not reckoned: nobody said where the house is)'}. Choose a step to see why
-          it is then.
+          {say(
+            'Solid: hands. Dashed: goes on by itself. Shaded: sun{more}. Choose a step to see why it is then.',
+            { more: data.sunKnown ? '' : say(' (not reckoned: nobody said where the house is)') },
+          )}
         </span>
       </div>
       <Lanes
@@ -98,5 +93,37 @@ export function PlanLanes({
         }
       />
     </>
+  )
+}
+
+function PlanSaid({
+  placed,
+  evenings,
+  from,
+  search,
+}: {
+  placed: number
+  evenings: number
+  from: PlanFrom
+  search: Search
+}) {
+  return (
+    <p className="font-display text-18 font-semibold">
+      {placed === 0
+        ? say('Nothing finds room in these evenings.')
+        : say('{placed} on {evenings}{more}.', {
+            placed: count(placed, 'step'),
+            evenings: count(evenings, 'evening'),
+            more:
+              placed < from.steps.length
+                ? say('; {steps} not in these evenings', {
+                    steps: count(from.steps.length - placed, 'step'),
+                  })
+                : '',
+          })}{' '}
+      <span className="font-text text-15 text-quiet font-normal" role="status">
+        {looking[search.state]}
+      </span>
+    </p>
   )
 }

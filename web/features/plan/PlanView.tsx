@@ -1,4 +1,5 @@
 /** The plan: the next evening first, who comes and who does what; then the evenings ahead, and when the house meets. */
+import { say } from '#api/words/say.ts'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import type { PlanAnswer, PlanEvening } from '#api/plan.ts'
@@ -17,6 +18,10 @@ import { Meetings } from './Meetings.tsx'
 import { WhoComes } from './WhoComes.tsx'
 import { WorkshopPlaces } from './WorkshopPlaces.tsx'
 
+const sayBelowOn = say(
+  'Say below on which day of the week people come; each evening then has who comes and a sheet.',
+)
+
 export function View() {
   const { me } = useSigned()
   const [open, setOpen] = useState<string>()
@@ -30,34 +35,34 @@ export function View() {
   return (
     <main className="flex-1 space-y-8 p-4 pb-16">
       {next ? (
-        <section aria-label="The next evening" className="space-y-4">
+        <section aria-label={say('The next evening')} className="space-y-4">
           <h1 className="font-display text-24 font-semibold">{eveningSentence(next)}</h1>
           <OneEvening data={data} evening={next} plans={plans} />
         </section>
       ) : (
         <section className="space-y-2">
-          <h1 className="font-display text-24 font-semibold">No evening is planned.</h1>
+          <h1 className="font-display text-24 font-semibold">{say('No evening is planned.')}</h1>
           <p>
             {plans
-              ? 'Say below on which day of the week people come; each evening then has who comes and a sheet.'
-              : 'A restorer or a steward says below on which day of the week people come.'}
+              ? sayBelowOn
+              : say('A restorer or a steward says below on which day of the week people come.')}
           </p>
         </section>
       )}
       <Ahead data={data} plans={plans} />
       {ahead.length > 0 && (
-        <section aria-label="Evenings ahead">
+        <section aria-label={say('Evenings ahead')}>
           <div className="headrule flex items-baseline justify-between gap-4">
-            <h2>Evenings ahead</h2>
+            <h2>{say('Evenings ahead')}</h2>
             <span className="flex flex-wrap gap-x-5">
               <a className="act text-13" href={`/api/evenings.ics?party=${me.party}`} download>
-                My evenings as a calendar
+                {say('My evenings as a calendar')}
               </a>
               <a className="act text-13" href="/api/evenings.ics" download>
-                All evenings as a calendar
+                {say('All evenings as a calendar')}
               </a>
               <Act className="text-13" onClick={() => setReading(true)}>
-                From a calendar file
+                {say('From a calendar file')}
               </Act>
             </span>
           </div>
@@ -71,15 +76,15 @@ export function View() {
                   </span>
                   {!evening.off && (
                     <span className="num text-quiet">
-                      {evening.from} to {evening.to}
+                      {say('{from} to {to}', { from: evening.from, to: evening.to })}
                     </span>
                   )}
                   <Act
                     aria-expanded={open === evening.day}
-                    aria-label={`${open === evening.day ? 'Close' : 'Open'} ${eveningTitle(evening.day)}`}
+                    aria-label={`${open === evening.day ? say('Close') : say('Open')} ${eveningTitle(evening.day)}`}
                     onClick={() => setOpen(open === evening.day ? undefined : evening.day)}
                   >
-                    {open === evening.day ? 'Close it' : 'Open it'}
+                    {open === evening.day ? say('Close it') : say('Open it')}
                   </Act>
                 </div>
                 {open === evening.day && (
@@ -100,7 +105,11 @@ export function View() {
 
 function OneEvening({ data, evening, plans }: { data: PlanAnswer; evening: PlanEvening; plans: boolean }) {
   if (evening.off)
-    return plans ? <Hours evening={evening} /> : <p className="text-quiet">This evening was called off.</p>
+    return plans ? (
+      <Hours evening={evening} />
+    ) : (
+      <p className="text-quiet">{say('This evening was called off.')}</p>
+    )
   return (
     <>
       <WhoComes data={data} evening={evening} />
@@ -117,12 +126,12 @@ function Hours({ evening }: { evening: PlanEvening }) {
   const [from, setFrom] = useState(evening.from)
   const [to, setTo] = useState(evening.to)
   const [because, setBecause] = useState('')
-  const say = async (body: Body) => (await send(body)) && setOpen(false)
+  const record = async (body: Body) => (await send(body)) && setOpen(false)
   if (!open)
     return (
       <p>
         <Act onClick={() => setOpen(true)}>
-          {evening.off ? 'Plan this evening after all' : 'Other hours, or call it off'}
+          {evening.off ? say('Plan this evening after all') : say('Other hours, or call it off')}
         </Act>
       </p>
     )
@@ -131,24 +140,24 @@ function Hours({ evening }: { evening: PlanEvening }) {
       className="bg-next border-verdigris flex flex-wrap items-end gap-3 border-l-4 p-3"
       onSubmit={(e) => {
         e.preventDefault()
-        void say({ kind: 'evening', what: 'planned', day: evening.day, from, to })
+        void record({ kind: 'evening', what: 'planned', day: evening.day, from, to })
       }}
     >
-      <ClockField label="From" value={from} onChange={setFrom} />
-      <ClockField label="To" value={to} after={from} onChange={setTo} />
+      <ClockField label={say('From')} value={from} onChange={setFrom} />
+      <ClockField label={say('To')} value={to} after={from} onChange={setTo} />
       <PlainButton type="submit" disabled={!hoursHold(from, to)}>
-        Keep these hours
+        {say('Keep these hours')}
       </PlainButton>
       {!evening.off && (
         <>
           <TextField
-            label="Or call it off, because"
+            label={say('Or call it off, because')}
             value={because}
             onChange={(e) => setBecause(e.target.value)}
           />
           <PlainButton
             onClick={() =>
-              void say({
+              void record({
                 kind: 'evening',
                 what: 'called off',
                 day: evening.day,
@@ -156,11 +165,11 @@ function Hours({ evening }: { evening: PlanEvening }) {
               })
             }
           >
-            Call this evening off
+            {say('Call this evening off')}
           </PlainButton>
         </>
       )}
-      <Act onClick={() => setOpen(false)}>Cancel</Act>
+      <Act onClick={() => setOpen(false)}>{say('Cancel')}</Act>
       <Said error={error} />
     </form>
   )

@@ -1,4 +1,5 @@
 /** The sheet of an evening on paper, black on white: to hang by the door. */
+import { say } from '#api/words/say.ts'
 import type { ToldSheet } from '#core/history/evening-state.ts'
 import { useQuery } from '@tanstack/react-query'
 import { Link, useParams } from 'react-router'
@@ -26,9 +27,9 @@ export function View() {
   if (!evening || !told)
     return (
       <p className="p-8">
-        Nobody has told a sheet for this day.{' '}
+        {say('Nobody has told a sheet for this day.')}{' '}
         <Link className="act" to="/plan">
-          To the plan
+          {say('To the plan')}
         </Link>
       </p>
     )
@@ -38,12 +39,12 @@ export function View() {
     <main className="mx-auto w-full max-w-5xl p-6">
       <div className="noprint mb-4 flex items-center gap-5">
         <Link className="act mr-auto" to="/plan">
-          Back to the plan
+          {say('Back to the plan')}
         </Link>
-        <MainButton onClick={() => window.print()}>Print</MainButton>
+        <MainButton onClick={() => window.print()}>{say('Print')}</MainButton>
       </div>
       <article
-        aria-label="Sheet of the evening"
+        aria-label={say('Sheet of the evening')}
         className="mx-auto max-w-3xl border border-black bg-white p-8 text-black"
       >
         <header className="mb-5">
@@ -52,8 +53,8 @@ export function View() {
         </header>
         <SheetRows told={told} machine={machine} name={name} />
         <p className="pt-4">
-          <strong>Begin leaving {told.leave}.</strong> Nothing live, lit, warm or sealed stays behind; what is
-          open is covered and tagged.
+          <strong>{say('Begin leaving {leave}.', { leave: told.leave })}</strong>{' '}
+          {say('Nothing live, lit, warm or sealed stays behind; what is open is covered and tagged.')}
         </p>
       </article>
     </main>
@@ -86,14 +87,21 @@ function SheetRows({
           return (
             <tr key={i} className="border-b border-black align-top">
               <td className="num py-1.5 pr-3 whitespace-nowrap">
-                {row.from} to {clockAfter(row.from, row.minutes)}
+                {say('{from} to {clockAfter}', {
+                  from: row.from,
+                  clockAfter: clockAfter(row.from, row.minutes),
+                })}
               </td>
               <td className="py-1.5 pr-3">{list(row.people.map(name))}</td>
               <td className="py-1.5 pr-3">
                 {row.what}
-                {row.fetch && <span className="block">From the shelf: {row.fetch}</span>}
+                {row.fetch && (
+                  <span className="block">{say('From the shelf: {fetch}', { fetch: row.fetch })}</span>
+                )}
                 {row.runs !== undefined && <span className="block">{runsWords(row.runs)}</span>}
-                {row.authority && <span className="block">Needs {row.authority}</span>}
+                {row.authority && (
+                  <span className="block">{say('Needs {authority}', { authority: row.authority })}</span>
+                )}
               </td>
               <td className="py-1.5 pr-3">
                 {called} <span className="num">{number}</span>

@@ -1,4 +1,5 @@
 /** Rows of a sheet, with what speaks against each. */
+import { say } from '#api/words/say.ts'
 import { Link } from 'react-router'
 import type { PlanAnswer } from '#api/plan.ts'
 import { remarkWords, runsWords } from '#api/words/plan.ts'
@@ -38,7 +39,10 @@ export function Rows({
           >
             <span className="num text-quiet">{i + 1}</span>
             <span className="num max-md:col-start-2">
-              {row.from} to {clockAfter(row.from, row.minutes)}
+              {say('{from} to {clockAfter}', {
+                from: row.from,
+                clockAfter: clockAfter(row.from, row.minutes),
+              })}
             </span>
             <span className="min-w-0 max-md:col-start-2">
               <strong>{list(row.people.map(name))}</strong>:{' '}
@@ -46,11 +50,17 @@ export function Rows({
               <Link to={`/machines/${row.machine}`} className="hover:underline">
                 {called} <span className="num text-13">{number}</span>
               </Link>
-              {row.place && <span className="text-quiet">, at {row.place}</span>}
-              {row.fetch && <span className="block">From the shelf: {row.fetch}</span>}
+              {row.place && <span className="text-quiet">{say(', at {place}', { place: row.place })}</span>}
+              {row.fetch && (
+                <span className="block">{say('From the shelf: {fetch}', { fetch: row.fetch })}</span>
+              )}
               {row.runs !== undefined && <span className="block">{runsWords(row.runs)}</span>}
-              {row.authority && <span className="text-13 text-quiet block">needs {row.authority}</span>}
-              {done && <span className="block">Done.</span>}
+              {row.authority && (
+                <span className="text-13 text-quiet block">
+                  {say('needs {authority}', { authority: row.authority })}
+                </span>
+              )}
+              {done && <span className="block">{say('Done.')}</span>}
               {(done ? [] : (remarks[i] ?? [])).map((r) => (
                 <span key={r.why + ('party' in r ? r.party : '')} className="text-copper block font-bold">
                   {remarkWords(r, name)}
@@ -63,10 +73,10 @@ export function Rows({
             {onTake && (
               <Act
                 className="max-md:col-start-2"
-                aria-label={`Take row ${i + 1} out`}
+                aria-label={say('Take row {i} out', { i: i + 1 })}
                 onClick={() => onTake(i)}
               >
-                Take out
+                {say('Take out')}
               </Act>
             )}
           </li>

@@ -1,4 +1,5 @@
 /** Writing the sheet of an evening by hand: a row at a time; what speaks against a row is said before it is told to anybody. */
+import { say } from '#api/words/say.ts'
 import type { PartyId } from '#core/ids.ts'
 import { NewRow } from './NewRow.tsx'
 import type { PlanAnswer, PlanEvening } from '#api/plan.ts'
@@ -51,11 +52,15 @@ export function SheetEditor({
     if (sent) kept.done()
   }
   return (
-    <Slip title={`Sheet of ${eveningTitle(evening.day)}`} onClose={onClose}>
+    <Slip
+      title={say('Sheet of {eveningTitle}', { eveningTitle: eveningTitle(evening.day) })}
+      onClose={onClose}
+    >
       <div className="space-y-4">
         {kept.back && (
           <p>
-            What was put together here before is back. <Act onClick={kept.done}>Discard it</Act>
+            {say('What was put together here before is back.')}{' '}
+            <Act onClick={kept.done}>{say('Discard it')}</Act>
           </p>
         )}
         {rows.length > 0 && (
@@ -74,14 +79,17 @@ export function SheetEditor({
           onAdd={(row) => setRows([...rows, row].sort((a, b) => a.from.localeCompare(b.from)))}
         />
         <div className="flex flex-wrap items-end gap-4">
-          <ClockField label="Begin leaving" value={leave} onChange={setLeave} />
+          <ClockField label={say('Begin leaving')} value={leave} onChange={setLeave} />
           <MainButton disabled={busy || rows.length === 0 || !isClock(leave)} onClick={() => void tell()}>
-            Tell this sheet
+            {say('Tell this sheet')}
           </MainButton>
           <span className="text-quiet pb-2">
             {against > 0
-              ? `Something speaks against ${against} of ${rows.length} rows; it can be told all the same.`
-              : 'It holds once it is told, until another one is.'}
+              ? say('Something speaks against {against} of {rows} rows; it can be told all the same.', {
+                  against,
+                  rows: rows.length,
+                })
+              : say('It holds once it is told, until another one is.')}
           </span>
         </div>
         <Said error={error} />
@@ -120,11 +128,12 @@ function Propose({
           )
         }
       >
-        Propose rows from To do
+        {say('Propose rows from To do')}
       </PlainButton>
       <span className="text-quiet">
-        The most urgent of each machine first, as early as somebody, a bench and the machine are free. Nothing
-        holds before it is told.
+        {say(
+          'The most urgent of each machine first, as early as somebody, a bench and the machine are free. Nothing holds before it is told.',
+        )}
       </span>
     </p>
   )

@@ -1,4 +1,5 @@
 /** One step of the plan: when, who, how long and where that is known from, why it is not earlier, and moving or pinning it. */
+import { say } from '#api/words/say.ts'
 import { useState } from 'react'
 import type { PlanAnswer } from '#api/plan.ts'
 import { barWords, minutesWords, purposeWords } from '#api/words/jobs.ts'
@@ -55,16 +56,21 @@ export function StepSlip({
     <Slip title={names.stepOn(step)} onClose={onClose}>
       <div className="space-y-3">
         <p>
-          {names.evening(laid.session)}, <span className="num">{names.clock(laid.at)}</span> to{' '}
+          {names.evening(laid.session)}, <span className="num">{names.clock(laid.at)}</span> {say('to')}{' '}
           <span className="num">{names.clock(ends)}</span>, {list(laid.people.map(names.person))}
-          {info.place ? `, at the ${info.place}` : ''}. {info.runs !== undefined && runsWords(info.runs)}{' '}
-          {laid.minder !== undefined && info.minded && `${names.person(laid.minder)} looks after it.`}
-          {info.decision && ' What comes after it nobody knows before: minutes are kept free.'}
+          {info.place ? say(', at the {place}', { place: info.place }) : ''}.{' '}
+          {info.runs !== undefined && runsWords(info.runs)}{' '}
+          {laid.minder !== undefined &&
+            info.minded &&
+            say('{person} looks after it.', { person: names.person(laid.minder) })}
+          {info.decision && say(' What comes after it nobody knows before: minutes are kept free.')}
         </p>
         <Why from={from} plan={plan} step={step} names={names} onChoose={onChoose} />
         <p>
-          {durationWords(Math.round(info.minutes))} of hands:{' '}
-          {fixed ? 'written by hand' : minutesWords(info.from)}.
+          {say('{round} of hands: {more}.', {
+            round: durationWords(Math.round(info.minutes)),
+            more: fixed ? say('written by hand') : minutesWords(info.from),
+          })}
         </p>
         {plans && !fixed && <Minutes machine={info.machine} step={info.key} minutes={info.minutes} />}
         {plans && !fixed && !toldPin && (
@@ -77,10 +83,10 @@ export function StepSlip({
             onTry={onTry}
           />
         )}
-        {plans && pinned && <Act onClick={onUnpin}>Unpin it</Act>}
+        {plans && pinned && <Act onClick={onUnpin}>{say('Unpin it')}</Act>}
         {toldPin && (
           <p className="text-quiet">
-            It stays where it is: it was pinned when the plan was told, or it has begun.
+            {say('It stays where it is: it was pinned when the plan was told, or it has begun.')}
           </p>
         )}
       </div>
@@ -112,9 +118,9 @@ function Why({
     barWords(bar, { person: names.person, step: names.stepOn, when: names.when, place: names.place, comes })
   return (
     <p>
-      <strong>Why not earlier?</strong>{' '}
+      <strong>{say('Why not earlier?')}</strong>{' '}
       {at === undefined
-        ? 'It is the first that can be.'
+        ? say('It is the first that can be.')
         : bars.length === 0
           ? purposeWords(purpose)
           : bars.slice(0, 2).map((bar, i) => (
@@ -146,15 +152,15 @@ function Minutes({ machine, step, minutes }: { machine: string; step: string; mi
       }}
     >
       <TextField
-        label="Minutes of hands"
+        label={say('Minutes of hands')}
         inputMode="numeric"
         className="num"
         value={typed}
-        error={holds ? undefined : 'Whole minutes from 5 to 600.'}
+        error={holds ? undefined : say('Whole minutes from 5 to 600.')}
         onChange={(e) => setTyped(e.target.value)}
       />
       <PlainButton type="submit" disabled={!holds || n === Math.round(minutes)}>
-        Set the minutes
+        {say('Set the minutes')}
       </PlainButton>
       <Said error={error} />
     </form>
@@ -187,15 +193,15 @@ function Move({
       }}
     >
       <SelectField
-        label="Evening"
+        label={say('Evening')}
         options={from.days.map((d) => ({ value: d, label: eveningTitle(d) }))}
         value={day}
         onChange={(e) => setDay(e.target.value)}
       />
       <SelectField
-        label="Done by"
+        label={say('Done by')}
         options={[
-          { value: '', label: 'whoever can' },
+          { value: '', label: say('whoever can') },
           ...data.people
             .filter((p) => authority === undefined || p.authorities.includes(authority))
             .map((p) => ({ value: p.party, label: p.name })),
@@ -204,7 +210,7 @@ function Move({
         onChange={(e) => setParty(e.target.value)}
       />
       <PlainButton type="submit">
-        {day === now && party === person ? 'Pin it here' : 'Show what that moves'}
+        {day === now && party === person ? say('Pin it here') : say('Show what that moves')}
       </PlainButton>
     </form>
   )

@@ -1,4 +1,5 @@
 /** What machines are to be ready for, and the work that is planned on them. */
+import { say } from '#api/words/say.ts'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import type { PlanAnswer, PlanMachine } from '#api/plan.ts'
@@ -15,12 +16,13 @@ export function Wanted({ data, plans }: { data: PlanAnswer; plans: boolean }) {
   const planned = data.machines.filter((m) => m.wanted || m.jobs.length > 0)
   const [adding, setAdding] = useState(false)
   return (
-    <section aria-label="Machines that are wanted" className="space-y-2">
-      <h3 className="headrule">What machines are wanted for</h3>
+    <section aria-label={say('Machines that are wanted')} className="space-y-2">
+      <h3 className="headrule">{say('What machines are wanted for')}</h3>
       {planned.length === 0 && (
         <p className="text-quiet">
-          No machine is wanted for anything yet. Say what one is to be ready for: the plan then comes from
-          what its record leaves to do.
+          {say(
+            'No machine is wanted for anything yet. Say what one is to be ready for: the plan then comes from what its record leaves to do.',
+          )}
         </p>
       )}
       <ul>
@@ -28,7 +30,7 @@ export function Wanted({ data, plans }: { data: PlanAnswer; plans: boolean }) {
           <Machine key={m.id} data={data} machine={m} plans={plans} />
         ))}
       </ul>
-      {plans && !adding && <PlainButton onClick={() => setAdding(true)}>Plan a machine</PlainButton>}
+      {plans && !adding && <PlainButton onClick={() => setAdding(true)}>{say('Plan a machine')}</PlainButton>}
       {adding && <WantedSlip data={data} onClose={() => setAdding(false)} />}
     </section>
   )
@@ -48,21 +50,23 @@ function Machine({ data, machine, plans }: { data: PlanAnswer; machine: PlanMach
           <Link to={`/machines/${machine.id}`} className="font-bold hover:underline">
             {machine.name} <span className="num text-13">{machine.number}</span>
           </Link>{' '}
-          {machine.wanted ? wantedWords(machine.wanted) : 'only the work that is planned on it'}
+          {machine.wanted ? wantedWords(machine.wanted) : say('only the work that is planned on it')}
           {machine.wanted?.matters === 3
-            ? ', matters most'
+            ? say(', matters most')
             : machine.wanted?.matters === 1
-              ? ', matters a little'
+              ? say(', matters a little')
               : ''}
         </span>
-        <Act onClick={() => setOpen('worth')}>Worth it?</Act>
+        <Act onClick={() => setOpen('worth')}>{say('Worth it?')}</Act>
         {plans && (
           <>
-            <Act onClick={() => setOpen('job')}>Plan work</Act>
-            <Act onClick={() => setOpen('wanted')}>{machine.wanted ? 'Change' : 'Say what for'}</Act>
+            <Act onClick={() => setOpen('job')}>{say('Plan work')}</Act>
+            <Act onClick={() => setOpen('wanted')}>
+              {machine.wanted ? say('Change') : say('Say what for')}
+            </Act>
             {machine.wanted && (
               <Act onClick={() => void send({ kind: 'job', what: 'not wanted', machine: machine.id })}>
-                Leave it out
+                {say('Leave it out')}
               </Act>
             )}
           </>
@@ -71,14 +75,14 @@ function Machine({ data, machine, plans }: { data: PlanAnswer; machine: PlanMach
       {left.map(({ job, steps }) => (
         <p key={job.id} className="flex flex-wrap items-baseline gap-x-4 pl-4">
           <span>
-            {job.name}: {steps.length === 0 ? 'all done' : list(steps.map((s) => s.what))}
+            {job.name}: {steps.length === 0 ? say('all done') : list(steps.map((s) => s.what))}
           </span>
           {plans && (
             <Act
-              aria-label={`Drop ${job.name} of ${machine.name}`}
+              aria-label={say('Drop {name} of {machineName}', { name: job.name, machineName: machine.name })}
               onClick={() => void send({ kind: 'job', what: 'dropped', machine: machine.id, job: job.id })}
             >
-              Drop it
+              {say('Drop it')}
             </Act>
           )}
         </p>
@@ -110,9 +114,14 @@ function WantedSlip({
   const [words, setWords] = useState(machine?.wanted?.words ?? '')
   const todo = data.machines.find((m) => m.id === id)?.todo ?? []
   if (!machine && free.length === 0)
-    return <p className="text-quiet">Every machine that is open or wants work is planned for already.</p>
+    return (
+      <p className="text-quiet">{say('Every machine that is open or wants work is planned for already.')}</p>
+    )
   return (
-    <Slip title={machine ? `What ${machine.name} is wanted for` : 'Plan a machine'} onClose={onClose}>
+    <Slip
+      title={machine ? say('What {name} is wanted for', { name: machine.name }) : say('Plan a machine')}
+      onClose={onClose}
+    >
       <form
         className="grid grid-cols-3 items-end gap-3 max-md:grid-cols-1"
         onSubmit={(e) => {
@@ -131,7 +140,7 @@ function WantedSlip({
       >
         {!machine && (
           <SelectField
-            label="Machine"
+            label={say('Machine')}
             options={free.map((m) => ({ value: m.id, label: `${m.name}, ${m.number}` }))}
             value={id}
             onChange={(e) => setId(e.target.value)}
@@ -151,12 +160,12 @@ function WantedSlip({
         />
         <p className="text-quiet col-span-full">
           {todo.length > 0
-            ? `Its record leaves to do: ${list(todo.map((t) => t.act))}.`
-            : 'Its record leaves nothing to do; plan work on it.'}
+            ? say('Its record leaves to do: {todo}.', { todo: list(todo.map((t) => t.act)) })
+            : say('Its record leaves nothing to do; plan work on it.')}
         </p>
         <p className="col-span-full flex items-center gap-4">
-          <PlainButton type="submit">{machine ? 'Keep it so' : 'Plan this machine'}</PlainButton>
-          <Act onClick={onClose}>Cancel</Act>
+          <PlainButton type="submit">{machine ? say('Keep it so') : say('Plan this machine')}</PlainButton>
+          <Act onClick={onClose}>{say('Cancel')}</Act>
         </p>
         <Said error={error} />
       </form>
@@ -190,25 +199,25 @@ function WantedFields({
   return (
     <>
       <SelectField
-        label="What for"
+        label={say('What for')}
         options={endChoices}
         value={end}
         onChange={(e) => onEnd(e.target.value)}
       />
       <TextField
-        label="Ready by the end of"
+        label={say('Ready by the end of')}
         type="date"
         className="num"
         value={by}
         onChange={(e) => onBy(e.target.value)}
       />
       <SelectField
-        label="It matters"
+        label={say('It matters')}
         options={mattersChoices}
         value={matters}
         onChange={(e) => onMatters(e.target.value)}
       />
-      <TextField label="Open day, borrower" value={words} onChange={(e) => onWords(e.target.value)} />
+      <TextField label={say('Open day, borrower')} value={words} onChange={(e) => onWords(e.target.value)} />
       <label className="flex min-h-10 items-center gap-2">
         <input
           type="checkbox"
@@ -216,7 +225,7 @@ function WantedFields({
           disabled={by === ''}
           onChange={(e) => onPromised(e.target.checked)}
         />
-        Promised to somebody
+        {say('Promised to somebody')}
       </label>
     </>
   )

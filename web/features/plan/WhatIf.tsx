@@ -1,4 +1,5 @@
 /** What if one of them is not there: the plan without them, before anybody says so. */
+import { say } from '#api/words/say.ts'
 import { useState } from 'react'
 import type { PlanAnswer } from '#api/plan.ts'
 import { eveningTitle } from '#api/words/plan.ts'
@@ -28,21 +29,21 @@ export function WhatIf({
       }}
     >
       <SelectField
-        label="What if this person is not there"
+        label={say('What if this person is not there')}
         options={coming.map((p) => ({ value: p.party, label: p.name }))}
         value={party}
         onChange={(e) => setParty(e.target.value)}
       />
       <SelectField
-        label="On"
+        label={say('On')}
         options={[
-          { value: '', label: 'all of these evenings' },
+          { value: '', label: say('all of these evenings') },
           ...from.days.map((d) => ({ value: d, label: eveningTitle(d) })),
         ]}
         value={day}
         onChange={(e) => setDay(e.target.value)}
       />
-      <PlainButton type="submit">Show what would move</PlainButton>
+      <PlainButton type="submit">{say('Show what would move')}</PlainButton>
     </form>
   )
 }

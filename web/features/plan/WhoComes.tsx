@@ -1,4 +1,5 @@
 /** Who comes to an evening: one tap says that somebody does or does not, for oneself or for somebody who rang up. */
+import { say } from '#api/words/say.ts'
 import type { PlanAnswer, PlanEvening } from '#api/plan.ts'
 import { eveningTitle } from '#api/words/plan.ts'
 import type { PartyId } from '#core/ids.ts'
@@ -6,25 +7,32 @@ import { useSendOne } from '#web/app/send.ts'
 import { useSigned } from '#web/app/session.tsx'
 import { PlainButton, Said } from '#web/ui/Forms.tsx'
 
-const words = { comes: 'You come', usually: 'You usually come', not: 'You do not come' } as const
+const words = {
+  comes: say('You come'),
+  usually: say('You usually come'),
+  not: say('You do not come'),
+} as const
 
 export function WhoComes({ data, evening }: { data: PlanAnswer; evening: PlanEvening }) {
   const { me } = useSigned()
   const { send, error } = useSendOne()
   const own = evening.people.find((p) => p.party === me.party)?.comes
-  const say = (party: PartyId, comes: boolean) =>
+  const change = (party: PartyId, comes: boolean) =>
     void send({ kind: 'evening', what: 'comes', day: evening.day, party, comes })
   return (
-    <section aria-label={`Who comes on ${eveningTitle(evening.day)}`} className="space-y-2">
+    <section
+      aria-label={say('Who comes on {eveningTitle}', { eveningTitle: eveningTitle(evening.day) })}
+      className="space-y-2"
+    >
       <p className="flex flex-wrap items-center gap-3">
         {own === 'comes' || own === 'usually' ? (
-          <PlainButton onClick={() => say(me.party as PartyId, false)}>I do not come</PlainButton>
+          <PlainButton onClick={() => change(me.party as PartyId, false)}>{say('I do not come')}</PlainButton>
         ) : (
-          <PlainButton onClick={() => say(me.party as PartyId, true)}>I come</PlainButton>
+          <PlainButton onClick={() => change(me.party as PartyId, true)}>{say('I come')}</PlainButton>
         )}
         <span className="text-quiet">
-          {own ? words[own] : 'You have not said whether you come'},{' '}
-          <span className="num">{evening.from}</span> to <span className="num">{evening.to}</span>
+          {own ? words[own] : say('You have not said whether you come')},{' '}
+          <span className="num">{evening.from}</span> {say('to')} <span className="num">{evening.to}</span>
         </span>
       </p>
       <ul className="flex flex-wrap gap-x-5 gap-y-1">
@@ -41,10 +49,10 @@ export function WhoComes({ data, evening }: { data: PlanAnswer; evening: PlanEve
                 <button
                   type="button"
                   className="act text-13 min-h-6"
-                  aria-label={`${p.name} ${there ? 'does not come' : 'comes'}`}
-                  onClick={() => say(p.party, !there)}
+                  aria-label={`${p.name} ${there ? say('does not come') : say('comes')}`}
+                  onClick={() => change(p.party, !there)}
                 >
-                  {there ? 'not this time' : 'comes'}
+                  {there ? say('not this time') : say('comes')}
                 </button>
               </li>
             )

@@ -1,4 +1,5 @@
 /** What the workshop has to work at: so many machines at once, at each. */
+import { say } from '#api/words/say.ts'
 import { useState } from 'react'
 import type { PlanAnswer } from '#api/plan.ts'
 import { list } from '#api/words/lists.ts'
@@ -10,8 +11,8 @@ import { Act, PlainButton, Said, TextField } from '#web/ui/Forms.tsx'
 const labels = {
   bench: 'Benches',
   sink: 'Sinks',
-  rack: 'Places on racks',
-  yard: 'Places in the yard',
+  rack: say('Places on racks'),
+  yard: say('Places in the yard'),
 } as const
 
 export function WorkshopPlaces({ data, plans }: { data: PlanAnswer; plans: boolean }) {
@@ -22,14 +23,14 @@ export function WorkshopPlaces({ data, plans }: { data: PlanAnswer; plans: boole
   const holds = numbers.every((n) => Number.isInteger(n) && n >= 0 && n <= 40)
   const [bench = 0, sink = 0, rack = 0, yard = 0] = numbers
   return (
-    <section aria-label="Places to work at" className="space-y-2">
-      <h2 className="headrule">Places to work at</h2>
+    <section aria-label={say('Places to work at')} className="space-y-2">
+      <h2 className="headrule">{say('Places to work at')}</h2>
       <p className="flex flex-wrap items-baseline gap-x-6">
         <span>
           {list(placeSorts.map((s) => placesCount(s, data.workshop[s])))}
-          {data.workshopSaid ? '' : ' (house figures: nobody has said yet what there is)'}.
+          {data.workshopSaid ? '' : say(' (house figures: nobody has said yet what there is)')}.
         </span>
-        {plans && !open && <Act onClick={() => setOpen(true)}>Change the places</Act>}
+        {plans && !open && <Act onClick={() => setOpen(true)}>{say('Change the places')}</Act>}
       </p>
       {open && (
         <form
@@ -52,9 +53,9 @@ export function WorkshopPlaces({ data, plans }: { data: PlanAnswer; plans: boole
             />
           ))}
           <PlainButton type="submit" disabled={!holds}>
-            Keep these places
+            {say('Keep these places')}
           </PlainButton>
-          <Act onClick={() => setOpen(false)}>Cancel</Act>
+          <Act onClick={() => setOpen(false)}>{say('Cancel')}</Act>
           <Said error={error} />
         </form>
       )}

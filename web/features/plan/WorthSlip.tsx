@@ -1,4 +1,5 @@
 /** Whether a machine is worth the work: hours left against what the house gives for such; of a sale, the price against parts and hours. */
+import { say } from '#api/words/say.ts'
 import { useState } from 'react'
 import type { PlanAnswer, PlanMachine } from '#api/plan.ts'
 import { durationWords } from '#api/words/dates.ts'
@@ -12,9 +13,9 @@ import { useSendOne } from '#web/app/send.ts'
 import { Act, PlainButton, Said, Slip, TextField } from '#web/ui/Forms.tsx'
 
 const verdicts = {
-  within: 'That is within what the house gives.',
-  'perhaps more': 'That is within what the house gives, unless the minutes kept free are all needed.',
-  more: 'That is more than the house gives.',
+  within: say('That is within what the house gives.'),
+  'perhaps more': say('That is within what the house gives, unless the minutes kept free are all needed.'),
+  more: say('That is more than the house gives.'),
 } as const
 
 export function WorthSlip({
@@ -30,23 +31,29 @@ export function WorthSlip({
   const hours = data.effort[end] ?? usualEffort[end]
   const worth = worthOf(problemOf(data), machine.id, hours)
   return (
-    <Slip title={`Is ${machine.name} worth it?`} onClose={onClose}>
+    <Slip title={say('Is {name} worth it?', { name: machine.name })} onClose={onClose}>
       <div className="space-y-3">
         <p>
-          <strong>{durationWords(worth.left)} of hands are known to be left</strong>
-          {worth.reserved > 0
-            ? `, and ${durationWords(worth.reserved)} are kept free for what is not known yet`
-            : ''}
-          . The house gives {durationWords(worth.given)} to a machine {endWords(end)}
-          {data.effort[end] === undefined ? ' (a house figure, nobody here has set it)' : ''}.{' '}
-          {verdicts[worth.is]}
+          <strong>{say('{left} of hands are known to be left', { left: durationWords(worth.left) })}</strong>
+          {say('{more}. The house gives {given} to a machine {end}{more2}. {verdicts}', {
+            more:
+              worth.reserved > 0
+                ? say(', and {reserved} are kept free for what is not known yet', {
+                    reserved: durationWords(worth.reserved),
+                  })
+                : '',
+            given: durationWords(worth.given),
+            end: endWords(end),
+            more2: data.effort[end] === undefined ? say(' (a house figure, nobody here has set it)') : '',
+            verdicts: verdicts[worth.is],
+          })}
         </p>
         <Effort end={end} hours={hours} />
         {end === 'sold' && <Sale minutes={worth.left} />}
         <p className="text-quiet">
-          It goes up to the next decision: what a fault turns out to be is not in it.
+          {say('It goes up to the next decision: what a fault turns out to be is not in it.')}
         </p>
-        <Act onClick={onClose}>Close</Act>
+        <Act onClick={onClose}>{say('Close')}</Act>
       </div>
     </Slip>
   )
@@ -66,15 +73,15 @@ function Effort({ end, hours }: { end: NonNullable<PlanMachine['wanted']>['end']
       }}
     >
       <TextField
-        label={`Hours that the house gives to a machine ${endWords(end)}`}
+        label={say('Hours that the house gives to a machine {end}', { end: endWords(end) })}
         inputMode="decimal"
         className="num"
         value={typed}
-        error={holds ? undefined : 'From half an hour to 1000.'}
+        error={holds ? undefined : say('From half an hour to 1000.')}
         onChange={(e) => setTyped(e.target.value)}
       />
       <PlainButton type="submit" disabled={!holds || n === hours}>
-        Set the hours
+        {say('Set the hours')}
       </PlainButton>
       <Said error={error} />
     </form>
@@ -113,28 +120,35 @@ function Sale({ minutes }: { minutes: number }) {
     <div className="space-y-2">
       <div className="flex flex-wrap items-end gap-3">
         <TextField
-          label="Price it would bring"
+          label={say('Price it would bring')}
           className="num"
           placeholder="180 EUR"
           value={price}
-          error={price === '' || asked ? undefined : 'An amount and its currency: 180 EUR.'}
+          error={price === '' || asked ? undefined : say('An amount and its currency: 180 EUR.')}
           onChange={(e) => setPrice(e.target.value)}
         />
         <TextField
-          label="Parts still to buy"
+          label={say('Parts still to buy')}
           className="num"
           placeholder="35 EUR; 12.50 GBP"
           value={parts}
-          error={wrong ? 'Amounts with their currency, parted by semicolons.' : undefined}
+          error={wrong ? say('Amounts with their currency, parted by semicolons.') : undefined}
           onChange={(e) => setParts(e.target.value)}
         />
       </div>
       {asked && !wrong && (
         <p>
-          It leaves {list(left.map(moneyWords))}; currencies are not added to each other.{' '}
-          {own && minutes > 0
-            ? `For ${durationWords(minutes)} of hands that is ${moneyWords({ ...own, minor: Math.round(own.minor / (minutes / 60)) })} an hour${left.length > 1 ? ', the other currency apart' : ''}.`
-            : ''}
+          {say('It leaves {left}; currencies are not added to each other. {more}', {
+            left: list(left.map(moneyWords)),
+            more:
+              own && minutes > 0
+                ? say('For {minutes} of hands that is {x} an hour{more}.', {
+                    minutes: durationWords(minutes),
+                    x: moneyWords({ ...own, minor: Math.round(own.minor / (minutes / 60)) }),
+                    more: left.length > 1 ? say(', the other currency apart') : '',
+                  })
+                : '',
+          })}
         </p>
       )}
     </div>

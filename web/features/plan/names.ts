@@ -1,4 +1,5 @@
 /** Names of the people, machines and steps that a sheet or a plan speaks of. */
+import { say } from '#api/words/say.ts'
 import type { PlanAnswer } from '#api/plan.ts'
 import { clockWords, dayWords } from '#api/words/dates.ts'
 import { stepWords } from '#api/words/jobs.ts'
@@ -28,7 +29,7 @@ export function namesOf(data: PlanAnswer, from: PlanFrom, zone: string) {
       const s = from.steps[index]
       if (!s) return 'a step'
       const m = machine(s.machine)
-      return `“${step(index)}” on ${m.name} ${m.number}`
+      return say('“{step}” on {name} {number}', { step: step(index), name: m.name, number: m.number })
     },
     clock: (minute: number) => clockWords(at(minute), zone),
     when: (minute: number) => `${dayWords(at(minute), zone)}, ${clockWords(at(minute), zone)}`,

@@ -1,4 +1,5 @@
 /** A plan while somebody looks at it: what is pinned, tried and kept, the search of it, and telling it. */
+import { say } from '#api/words/say.ts'
 import { useMemo, useState } from 'react'
 import type { PlanAnswer, PlanPerson } from '#api/plan.ts'
 import { stepWords } from '#api/words/jobs.ts'
@@ -84,7 +85,9 @@ export function usePlanning(data: PlanAnswer) {
     moveTo: (step: number, day: string, person: PlanPerson | undefined) => {
       const needs = from.steps[step]?.authority
       if (person && needs && !person.authorities.includes(needs))
-        return setError(`${person.name} is not authorised for ${needs}: nothing was moved.`)
+        return setError(
+          say('{name} is not authorised for {needs}: nothing was moved.', { name: person.name, needs }),
+        )
       setError(undefined)
       tryIt({ only: { [keyOf(step)]: { day, ...(person ? { party: person.party } : {}) } } })
     },

@@ -1,4 +1,5 @@
 /** A case before it begins: what is told of it, how practice goes, one button. Its address is the link to share. */
+import { say } from '#api/words/say.ts'
 import { useQuery } from '@tanstack/react-query'
 import { useEffect, useState } from 'react'
 import { Link, useNavigate, useParams } from 'react-router'
@@ -30,10 +31,11 @@ export function View() {
   if (found.data === null)
     return (
       <p className="p-8">
-        There is no such case: either the address is not complete, or no function of this type says what it
-        needs.{' '}
+        {say(
+          'There is no such case: either the address is not complete, or no function of this type says what it needs.',
+        )}{' '}
         <Link className="act" to="/practice">
-          All cases
+          {say('All cases')}
         </Link>
       </p>
     )
@@ -42,14 +44,14 @@ export function View() {
     <main className="mx-auto w-full max-w-3xl flex-1 space-y-5 p-4 pb-16">
       <p className="text-quiet">
         <Link className="act" to="/practice">
-          Practice
+          {say('Practice')}
         </Link>
-        , level {told.level}
+        {say(', level {level}', { level: told.level })}
       </p>
       <header className="space-y-2">
         <h1 className="font-display text-24 font-semibold">{told.title}</h1>
         <p className="text-18">{told.told}</p>
-        {told.claim && <p>As told: “{told.claim.words}”</p>}
+        {told.claim && <p>{say('As told: “{words}”', { words: told.claim.words })}</p>}
       </header>
       <HowItGoes told={told} />
       <div className="flex flex-wrap items-center gap-6">
@@ -57,23 +59,23 @@ export function View() {
           onClick={() =>
             void beginRun(me, told).then(
               (to) => navigate(to),
-              () => setError('This browser keeps nothing on the device, so no case can be begun here.'),
+              () => setError(say('This browser keeps nothing on the device, so no case can be begun here.')),
             )
           }
         >
-          Begin the case
+          {say('Begin the case')}
         </MainButton>
         <Act
           onClick={() =>
             void navigator.clipboard.writeText(window.location.href).then(
               () => setCopied(true),
-              () => setError('The address could not be copied. It stands in the line of the browser.'),
+              () => setError(say('The address could not be copied. It stands in the line of the browser.')),
             )
           }
         >
-          Copy the address of this case
+          {say('Copy the address of this case')}
         </Act>
-        {copied && <span role="status">Copied.</span>}
+        {copied && <span role="status">{say('Copied.')}</span>}
       </div>
       <Said error={error} />
     </main>
@@ -83,10 +85,10 @@ export function View() {
 function HowItGoes({ told }: { told: Told }) {
   return (
     <section className="bg-sheet space-y-2 rounded-sm px-4 py-3">
-      <h2 className="headrule">How it goes</h2>
+      <h2 className="headrule">{say('How it goes')}</h2>
       <ul className="list-disc space-y-1 pl-5">
         <li>
-          Write lines as in any episode. Leave the answer out, and the machine gives it:{' '}
+          {say('Write lines as in any episode. Leave the answer out, and the machine gives it:')}{' '}
           <span className="num">{example(told.sheet.functions[0]?.name, 'test')}</span>
           {told.sheet.points[0] && (
             <>
@@ -96,11 +98,14 @@ function HowItGoes({ told }: { told: Told }) {
           , <span className="num">{example(told.sheet.positions[0]?.designator, 'look at')}</span>.
         </li>
         <li>
-          Spare parts lie in the practice drawer, with tags from P-0001 on. Every act takes minutes of a clock
-          of its own.
+          {say(
+            'Spare parts lie in the practice drawer, with tags from P-0001 on. Every act takes minutes of a clock of its own.',
+          )}
         </li>
-        <li>An act that could hurt somebody ends the case there, and says what would have stopped it.</li>
-        <li>When you know what it was, or know that it is time to stop: End the case.</li>
+        <li>
+          {say('An act that could hurt somebody ends the case there, and says what would have stopped it.')}
+        </li>
+        <li>{say('When you know what it was, or know that it is time to stop: End the case.')}</li>
       </ul>
       <p className="text-13 text-quiet">{practiceCaution}</p>
     </section>

@@ -1,4 +1,5 @@
 /** The end of a case: what it was, as far as one can say; then what it truly was, and the case again, act by act. */
+import { say } from '#api/words/say.ts'
 import { useQuery } from '@tanstack/react-query'
 import { useEffect, useState } from 'react'
 import { Link, useNavigate, useOutletContext, useParams } from 'react-router'
@@ -49,7 +50,7 @@ export function View() {
     <main className="mx-auto w-full max-w-4xl flex-1 space-y-6 p-4 pb-16">
       <p className="text-quiet">
         <Link className="act" to="/practice">
-          Practice
+          {say('Practice')}
         </Link>
         , {run.case.title}
       </p>
@@ -61,6 +62,10 @@ export function View() {
 /** What may be named: every place of the sheet, and the gear. */
 const placesOf = (told: PracticeCase, sort: Cause['sort']): readonly string[] =>
   sort === 'gear' ? told.gear.map((g) => g.name) : told.sheet.positions.map((p) => p.designator)
+
+const nameEverythingThat = say(
+  'Name everything that was wrong. Or stop: a cause that stays unknown, or that nobody should mend, is an end as well.',
+)
 
 function Say({ here: { kept, change } }: { here: RunHere }) {
   const { case: told } = kept.run
@@ -75,33 +80,37 @@ function Say({ here: { kept, change } }: { here: RunHere }) {
   return (
     <>
       <header className="space-y-1">
-        <h1 className="font-display text-24 font-semibold">What was it?</h1>
+        <h1 className="font-display text-24 font-semibold">{say('What was it?')}</h1>
         <p>
-          Name everything that was wrong. Or stop: a cause that stays unknown, or that nobody should mend, is
-          an end as well.{' '}
+          {nameEverythingThat}{' '}
           <Link className="act" to={`/practice/runs/${kept.id}`}>
-            Go on with the case instead
+            {say('Go on with the case instead')}
           </Link>
         </p>
       </header>
-      <section aria-label="Causes" className="bg-sheet space-y-3 rounded-sm px-4 py-3">
+      <section aria-label={say('Causes')} className="bg-sheet space-y-3 rounded-sm px-4 py-3">
         <div className="grid grid-cols-[minmax(0,1fr)_minmax(0,1fr)_auto] items-end gap-3 max-sm:grid-cols-1">
           <SelectField
-            label="What"
+            label={say('What')}
             options={causeSorts
               .filter((s) => placesOf(told, s).length > 0)
               .map((s) => ({ value: s, label: causeTitles[s] }))}
             value={sort}
             onChange={(e) => setSort(e.target.value as Cause['sort'])}
           />
-          <SelectField label="Where" options={places} value={place} onChange={(e) => setAt(e.target.value)} />
+          <SelectField
+            label={say('Where')}
+            options={places}
+            value={place}
+            onChange={(e) => setAt(e.target.value)}
+          />
           <PlainButton
             disabled={
               place === '' || causes.length >= 6 || causes.some((c) => c.sort === sort && c.at === place)
             }
             onClick={() => setCauses([...causes, { sort, at: place }])}
           >
-            Add this cause
+            {say('Add this cause')}
           </PlainButton>
         </div>
         <ul>
@@ -109,21 +118,21 @@ function Say({ here: { kept, change } }: { here: RunHere }) {
             <li key={c.sort + c.at} className="border-hair flex items-baseline gap-4 border-b py-1.5">
               <span className="flex-1">{capital(causeWords(c))}</span>
               <Act
-                aria-label={`Take back: ${causeWords(c)}`}
+                aria-label={say('Take back: {cause}', { cause: causeWords(c) })}
                 onClick={() => setCauses(causes.filter((other) => other !== c))}
               >
-                Take back
+                {say('Take back')}
               </Act>
             </li>
           ))}
         </ul>
         <MainButton disabled={causes.length === 0} onClick={() => end({ how: 'cause', causes: [...causes] })}>
-          End the case with this
+          {say('End the case with this')}
         </MainButton>
       </section>
-      <section aria-label="Stop" className="space-y-2">
+      <section aria-label={say('Stop')} className="space-y-2">
         <AreaField
-          label="Stop instead, because"
+          label={say('Stop instead, because')}
           rows={2}
           value={because}
           onChange={(e) => setBecause(e.target.value)}
@@ -132,7 +141,7 @@ function Say({ here: { kept, change } }: { here: RunHere }) {
           disabled={because.trim() === ''}
           onClick={() => end({ how: 'stopped', because: because.trim() })}
         >
-          Stop here
+          {say('Stop here')}
         </PlainButton>
       </section>
     </>
@@ -160,7 +169,7 @@ function Told({ run, here }: { run: PracticeRun; here: RunHere | null }) {
     if (kept && kept.run.end && !kept.told) void sendRun(kept)
   }, [kept])
   if (error) return <Said error={error} />
-  if (!found) return <p role="status">Telling the case again …</p>
+  if (!found) return <p role="status">{say('Telling the case again …')}</p>
   const { outcome, review } = found
   const { case: told } = run
   return (
@@ -177,7 +186,8 @@ function Told({ run, here }: { run: PracticeRun; here: RunHere | null }) {
           </p>
         )}
         <p>
-          {saidWords(outcome)} {run.end?.how === 'stopped' && `You stopped: ${run.end.because}`}
+          {saidWords(outcome)}{' '}
+          {run.end?.how === 'stopped' && say('You stopped: {because}', { because: run.end.because })}
         </p>
         {told.endsByStopping && <p>{told.endsByStopping}</p>}
         <p className="bg-straw px-3 py-2 text-black">{told.teaches}</p>
@@ -187,15 +197,15 @@ function Told({ run, here }: { run: PracticeRun; here: RunHere | null }) {
         <li>{stateWords(outcome)}</li>
         <li>{partsWords(outcome)}</li>
         <li>{evidenceWords(outcome)}</li>
-        <li>{outcome.unsafe ? 'Unsafe acts: 1.' : 'Unsafe acts: 0.'}</li>
+        <li>{outcome.unsafe ? say('Unsafe acts: 1.') : say('Unsafe acts: 0.')}</li>
       </ul>
       <Again review={review} machine={found.review.machine} />
       <p className="flex flex-wrap gap-6">
         <MainButton onClick={() => void beginRun(me, told, run.set).then((to) => navigate(to))}>
-          Try this case again
+          {say('Try this case again')}
         </MainButton>
         <Link className="act self-center" to="/practice">
-          Choose another case
+          {say('Choose another case')}
         </Link>
       </p>
       <p className="text-13 text-quiet">{practiceCaution}</p>
@@ -208,8 +218,8 @@ function Again({ review, machine }: { review: Review; machine: string }) {
   const words = useEntryWords({ labels: review.labels, machine })
   if (review.rows.length === 0) return null
   return (
-    <section aria-label="The case again">
-      <h2 className="headrule">The case again, act by act</h2>
+    <section aria-label={say('The case again')}>
+      <h2 className="headrule">{say('The case again, act by act')}</h2>
       <ol>
         {review.rows.map((row, i) => {
           const better = betterWords(row)
@@ -218,7 +228,7 @@ function Again({ review, machine }: { review: Review; machine: string }) {
               key={i}
               className="border-hair grid grid-cols-[4.5rem_minmax(0,1fr)_minmax(0,1fr)] gap-x-3 border-b py-1.5 max-md:grid-cols-[4.5rem_1fr]"
             >
-              <span className="num text-quiet">{row.minutes} min</span>
+              <span className="num text-quiet">{say('{minutes} min', { minutes: row.minutes })}</span>
               <span>
                 {row.statements.map((s) => {
                   const { what, result } = words(s.body, s.happenedAt)

@@ -1,4 +1,5 @@
 /** Practice: cases to try, written ones first, then cases made from any type; one's own runs; what a steward asks for. */
+import { say } from '#api/words/say.ts'
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { useEffect, useState } from 'react'
 import { Link, useNavigate, useSearchParams } from 'react-router'
@@ -35,10 +36,13 @@ export function View() {
   return (
     <main className="mx-auto w-full max-w-5xl flex-1 space-y-8 p-4 pb-16">
       <header className="space-y-1">
-        <h1 className="font-display text-24 font-semibold">Practise on a machine that is not there</h1>
+        <h1 className="font-display text-24 font-semibold">
+          {say('Practise on a machine that is not there')}
+        </h1>
         <p className="max-w-3xl">
-          A case is a faulty machine that answers what you try, measure and look at. You write the same lines
-          as in an episode; nothing of it touches the collection, its stock or its figures.{' '}
+          {say(
+            'A case is a faulty machine that answers what you try, measure and look at. You write the same lines as in an episode; nothing of it touches the collection, its stock or its figures.',
+          )}{' '}
           <span className="text-quiet">{practiceCaution}</span>
         </p>
       </header>
@@ -81,21 +85,28 @@ function Asked({ asked }: { asked: readonly AskedCase[] }) {
   const { me } = useSigned()
   const navigate = useNavigate()
   return (
-    <section aria-label="Asked of you">
-      <h2 className="headrule">Asked of you</h2>
+    <section aria-label={say('Asked of you')}>
+      <h2 className="headrule">{say('Asked of you')}</h2>
       <ul>
         {asked.map((a) => (
           <li key={a.id} className="border-hair flex flex-wrap items-center gap-x-6 gap-y-1 border-b py-2">
             <span className="min-w-0 flex-1">
               <strong>{a.case.title}</strong>
               <span className="text-quiet block">
-                {a.by} asked for it on {short(a.at)}
-                {a.authority ? `, before you may ${authorityWords(a.authority)}` : ''}. They see the day on
-                which you did it and how many acts were unsafe; all else is yours.
+                {say(
+                  '{by} asked for it on {at}{more}. They see the day on which you did it and how many acts were unsafe; all else is yours.',
+                  {
+                    by: a.by,
+                    at: short(a.at),
+                    more: a.authority
+                      ? say(', before you may {authority}', { authority: authorityWords(a.authority) })
+                      : '',
+                  },
+                )}
               </span>
             </span>
             <MainButton onClick={() => void beginRun(me, a.case, a.id).then((to) => navigate(to))}>
-              Begin this case
+              {say('Begin this case')}
             </MainButton>
           </li>
         ))}
@@ -108,15 +119,15 @@ const authorityWords = (authority: string): string =>
 
 function GoOn({ open }: { open: readonly KeptRun[] }) {
   return (
-    <section aria-label="Begun on this device">
-      <h2 className="headrule">Begun on this device</h2>
+    <section aria-label={say('Begun on this device')}>
+      <h2 className="headrule">{say('Begun on this device')}</h2>
       <ul>
         {open.map(({ id, run }) => (
           <li key={id} className="border-hair flex items-baseline gap-6 border-b py-1.5">
             <Link className="act" to={`/practice/runs/${id}`}>
-              Go on with “{run.case.title}”
+              {say('Go on with “{title}”', { title: run.case.title })}
             </Link>
-            <span className="text-quiet">{run.groups.length} acts so far</span>
+            <span className="text-quiet">{say('{groups} acts so far', { groups: run.groups.length })}</span>
           </li>
         ))}
       </ul>
@@ -132,8 +143,8 @@ function Written({ done }: { done: readonly Ended[] }) {
     }),
   )
   return (
-    <section aria-label="Written cases">
-      <h2 className="headrule">Written cases, each for one thing</h2>
+    <section aria-label={say('Written cases')}>
+      <h2 className="headrule">{say('Written cases, each for one thing')}</h2>
       <ol>
         {writtenCases.map((c, i) => (
           <li
@@ -148,8 +159,8 @@ function Written({ done }: { done: readonly Ended[] }) {
               <span className="text-quiet block">{c.told}</span>
             </span>
             <span className="text-quiet text-13 whitespace-nowrap">
-              level <span className="num">{c.level}</span>
-              {solved.has(c.key) && ', found'}
+              {say('level')} <span className="num">{c.level}</span>
+              {solved.has(c.key) && say(', found')}
             </span>
           </li>
         ))}
@@ -172,14 +183,17 @@ function Made({ type: first }: { type: string | null }) {
   const number = Number(seed)
   const wrong = !Number.isInteger(number) || number < 0 || number > most
   return (
-    <section aria-label="Cases of a type" id="made">
-      <h2 className="headrule">Practise on a type of this house</h2>
+    <section aria-label={say('Cases of a type')} id="made">
+      <h2 className="headrule">{say('Practise on a type of this house')}</h2>
       <p className="text-quiet py-1">
-        A case is made from the type’s sheet, a level and a number. The same three make the same case, so its
-        address can be given to somebody else.
+        {say(
+          'A case is made from the type’s sheet, a level and a number. The same three make the same case, so its address can be given to somebody else.',
+        )}
       </p>
       {list.length === 0 ? (
-        <p className="py-1">No type sheet is known here. The written cases bring their own machines.</p>
+        <p className="py-1">
+          {say('No type sheet is known here. The written cases bring their own machines.')}
+        </p>
       ) : (
         <form
           className="grid grid-cols-[minmax(0,2fr)_minmax(0,2fr)_8rem_auto] items-start gap-3 max-md:grid-cols-1"
@@ -189,27 +203,27 @@ function Made({ type: first }: { type: string | null }) {
           }}
         >
           <SelectField
-            label="Type"
+            label={say('Type')}
             options={list.map((t) => ({ value: t.id, label: t.name }))}
             value={chosen?.id}
             onChange={(e) => setType(e.target.value)}
           />
           <SelectField
-            label="Level"
+            label={say('Level')}
             options={levels.map((l) => ({ value: String(l), label: `${l}: ${levelWords[l]}` }))}
             value={String(level)}
             onChange={(e) => setLevel(Number(e.target.value) as Level)}
           />
           <TextField
-            label="Number"
+            label={say('Number')}
             inputMode="numeric"
             className="num"
             value={seed}
-            error={wrong ? `A whole number from 0 to ${most}.` : undefined}
+            error={wrong ? say('A whole number from 0 to {most}.', { most }) : undefined}
             onChange={(e) => setSeed(e.target.value)}
           />
           <PlainButton type="submit" disabled={wrong} className="mt-6">
-            Open this case
+            {say('Open this case')}
           </PlainButton>
         </form>
       )}
@@ -241,8 +255,8 @@ function Runs({ runs, onForgotten }: { runs: readonly Ended[]; onForgotten: () =
     }
   }
   return (
-    <section aria-label="Your runs">
-      <h2 className="headrule">What you did, for your eyes</h2>
+    <section aria-label={say('Your runs')}>
+      <h2 className="headrule">{say('What you did, for your eyes')}</h2>
       <ul>
         {runs.map((r) => (
           <li
@@ -255,11 +269,17 @@ function Runs({ runs, onForgotten }: { runs: readonly Ended[]; onForgotten: () =
             </Link>
             <span className="text-quiet">
               {r.told
-                ? `${rightTitles[r.told.outcome.right]} ${r.told.outcome.minutes} min`
-                : (r.refused ?? 'on this device, not sent yet')}
+                ? say('{rightTitles} {minutes} min', {
+                    rightTitles: rightTitles[r.told.outcome.right],
+                    minutes: r.told.outcome.minutes,
+                  })
+                : (r.refused ?? say('on this device, not sent yet'))}
             </span>
-            <Act aria-label={`Forget this run of ${r.title}`} onClick={() => void forget(r.id)}>
-              Forget it
+            <Act
+              aria-label={say('Forget this run of {title}', { title: r.title })}
+              onClick={() => void forget(r.id)}
+            >
+              {say('Forget it')}
             </Act>
           </li>
         ))}

@@ -1,4 +1,5 @@
 /** A case that is worked on: a strip that says so, and below it the same episode and the same page of a fault as in the house. */
+import { say } from '#api/words/say.ts'
 import { QueryClientProvider, useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link, Navigate, Outlet, useLocation, useNavigate, useParams } from 'react-router'
@@ -26,9 +27,9 @@ export function View() {
   if (here === null)
     return (
       <p className="p-8">
-        This run is not on this device.{' '}
+        {say('This run is not on this device.')}{' '}
         <Link className="act" to="/practice">
-          All cases
+          {say('All cases')}
         </Link>
       </p>
     )
@@ -88,19 +89,19 @@ function Strip({
       <div className="border-line flex h-12 shrink-0 items-center gap-5 border-b px-4 max-sm:gap-3 max-sm:px-2">
         <span className="font-display min-w-0 truncate font-semibold">{told.title}</span>
         <span className="text-quiet whitespace-nowrap">
-          <span className="num">{machine.minutes}</span> min
+          <span className="num">{machine.minutes}</span> {say('min')}
         </span>
         {toggle('told', 'What was told')}
         {toggle('drawer', 'Spare parts')}
         <span className="ml-auto flex items-center gap-5 max-sm:gap-3">
           <Link className="act max-md:hidden" to="/practice">
-            Leave it for now
+            {say('Leave it for now')}
           </Link>
           <Link
             className="border-line hover:border-verdigris flex min-h-9 items-center rounded-sm border px-3 font-bold whitespace-nowrap pointer-coarse:min-h-11"
             to={`${base}/end`}
           >
-            End the case
+            {say('End the case')}
           </Link>
         </span>
       </div>
@@ -112,7 +113,10 @@ function Strip({
         >
           {panel === 'told' ? (
             <p>
-              {told.told} {told.claim && <span className="text-quiet">As told: “{told.claim.words}”</span>}
+              {told.told}{' '}
+              {told.claim && (
+                <span className="text-quiet">{say('As told: “{words}”', { words: told.claim.words })}</span>
+              )}
             </p>
           ) : (
             <Drawer here={{ machine, kept, source }} />
@@ -139,7 +143,7 @@ function Drawer({ here: { machine, kept, source } }: { here: Pick<RunHere, 'mach
     },
   })
   const spares = data ?? []
-  if (data && spares.length === 0) return <p>The drawer is empty.</p>
+  if (data && spares.length === 0) return <p>{say('The drawer is empty.')}</p>
   return (
     <ul className="flex flex-wrap gap-x-6">
       {spares.map(({ id, tag, partKind, health }) => {
@@ -171,13 +175,13 @@ function Ended({ here: { machine }, base }: { here: RunHere; base: string }) {
   if (!unsafe) return null
   return (
     <main className="mx-auto w-full max-w-3xl space-y-4 p-6" role="alert">
-      <h1 className="font-display text-24 text-oxide font-semibold">The case ends here</h1>
+      <h1 className="font-display text-24 text-oxide font-semibold">{say('The case ends here')}</h1>
       <p className="text-18">{unsafeWords(unsafe)}</p>
       <p>{stoppedBy(unsafe)}</p>
       <p className="text-quiet">{practiceCaution}</p>
       <p>
         <Link className="act" to={`${base}/end`}>
-          See what each act told
+          {say('See what each act told')}
         </Link>
       </p>
     </main>

@@ -1,4 +1,5 @@
 /** A run on this device: the simulated machine told anew from what was written, and where the views of the house read and write it. */
+import { say } from '#api/words/say.ts'
 import { QueryClient } from '@tanstack/react-query'
 import { useEffect, useMemo, useState } from 'react'
 import { refusalWords } from '#api/words/refusals.ts'
@@ -56,9 +57,9 @@ export async function endOf(run: PracticeRun): Promise<{ outcome: RunOutcome; re
 const notHere = () =>
   new ProblemError({
     type: 'not-found',
-    title: 'Not in practice',
+    title: say('Not in practice'),
     status: 404,
-    detail: 'That is not part of practice.',
+    detail: say('That is not part of practice.'),
   })
 
 /** The next tag that no part of the case bears. */

@@ -1,4 +1,5 @@
 /** The one-time link of an empty collection: its name, time zone and currency, and its first steward. */
+import { say } from '#api/words/say.ts'
 import { type FieldErrors, type UseFormRegister, useForm } from 'react-hook-form'
 import { useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
@@ -47,34 +48,35 @@ export function View() {
   const { errors } = formState
   return (
     <main className="mx-auto max-w-xl px-4 py-12">
-      <h1 className="font-display text-24 mb-1 font-semibold">A new collection</h1>
+      <h1 className="font-display text-24 mb-1 font-semibold">{say('A new collection')}</h1>
       <p className="text-quiet mb-6">
-        You become its first steward. The name can be changed later; the time zone decides which day an entry
-        belongs to.
+        {say(
+          'You become its first steward. The name can be changed later; the time zone decides which day an entry belongs to.',
+        )}
       </p>
       <form onSubmit={(event) => void submit(event)} className="space-y-4">
         <TextField
-          label="Name of the collection"
+          label={say('Name of the collection')}
           error={errors.collection?.message}
-          {...register('collection', { required: 'Say the name.' })}
+          {...register('collection', { required: say('Say the name.') })}
         />
         <div className="grid grid-cols-[2fr_1fr] gap-4">
           <TextField
-            label="Time zone"
+            label={say('Time zone')}
             error={errors.zone?.message}
-            {...register('zone', { required: 'Say the time zone.' })}
+            {...register('zone', { required: say('Say the time zone.') })}
           />
           <TextField
-            label="Currency"
-            hint="Three letters"
+            label={say('Currency')}
+            hint={say('Three letters')}
             error={errors.currency?.message}
-            {...register('currency', { required: 'Say the currency.' })}
+            {...register('currency', { required: say('Say the currency.') })}
           />
         </div>
         <StewardFields errors={errors} register={register} />
         <Said error={error} />
         <MainButton type="submit" disabled={formState.isSubmitting}>
-          Begin the collection
+          {say('Begin the collection')}
         </MainButton>
       </form>
     </main>
@@ -84,29 +86,29 @@ export function View() {
 function StewardFields({ errors, register }: { errors: FieldErrors<Form>; register: UseFormRegister<Form> }) {
   return (
     <>
-      <h2 className="headrule pt-4">First steward</h2>
+      <h2 className="headrule pt-4">{say('First steward')}</h2>
       <TextField
-        label="Your name"
+        label={say('Your name')}
         autoComplete="name"
         error={errors.name?.message}
-        {...register('name', { required: 'Say your name.' })}
+        {...register('name', { required: say('Say your name.') })}
       />
       <TextField
-        label="E-mail address"
+        label={say('E-mail address')}
         type="email"
         autoComplete="username"
         error={errors.email?.message}
-        {...register('email', { required: 'Say your address.' })}
+        {...register('email', { required: say('Say your address.') })}
       />
       <TextField
-        label="Password"
+        label={say('Password')}
         type="password"
-        hint="At least 12 characters"
+        hint={say('At least 12 characters')}
         autoComplete="new-password"
         error={errors.password?.message}
         {...register('password', {
-          required: 'Choose a password.',
-          minLength: { value: 12, message: 'A password has at least 12 characters.' },
+          required: say('Choose a password.'),
+          minLength: { value: 12, message: say('A password has at least 12 characters.') },
         })}
       />
     </>

@@ -1,4 +1,5 @@
 /** An invitation by link: choose address and password, and you are in. */
+import { say } from '#api/words/say.ts'
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState, type FormEvent } from 'react'
 import { useNavigate, useParams } from 'react-router'
@@ -36,11 +37,16 @@ export function View() {
   if (!invite.data) return null
   return (
     <main className="mx-auto max-w-xl px-4 py-12">
-      <h1 className="font-display text-24 mb-1 font-semibold">{`Welcome to ${invite.data.collection}, ${invite.data.name}`}</h1>
-      <p className="text-quiet mb-6">You were invited as {invite.data.role}.</p>
+      <h1 className="font-display text-24 mb-1 font-semibold">
+        {say('Welcome to {collection}, {name}', {
+          collection: invite.data.collection,
+          name: invite.data.name,
+        })}
+      </h1>
+      <p className="text-quiet mb-6">{say('You were invited as {role}.', { role: invite.data.role })}</p>
       <form onSubmit={(event) => void submit(event)} className="space-y-4">
         <TextField
-          label="E-mail address"
+          label={say('E-mail address')}
           type="email"
           autoComplete="username"
           required
@@ -48,17 +54,17 @@ export function View() {
           onChange={(e) => setEmail(e.target.value)}
         />
         <TextField
-          label="Password"
+          label={say('Password')}
           type="password"
           autoComplete="new-password"
-          hint="At least 12 characters"
+          hint={say('At least 12 characters')}
           minLength={12}
           required
           value={password}
           onChange={(e) => setPassword(e.target.value)}
         />
         <Said error={error} />
-        <MainButton type="submit">Join</MainButton>
+        <MainButton type="submit">{say('Join')}</MainButton>
       </form>
     </main>
   )

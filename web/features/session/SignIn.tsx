@@ -1,4 +1,5 @@
 /** Signing in. In the demo the invented people stand below, one tap each. */
+import { say } from '#api/words/say.ts'
 import { useQueryClient } from '@tanstack/react-query'
 import { useState, type FormEvent } from 'react'
 import { keys } from '#web/app/keys.ts'
@@ -44,12 +45,12 @@ export function SignIn({ house, demo }: { house: string; demo: boolean }) {
         <div className="bg-plate text-lettering mb-6 rounded-sm p-[3px]">
           <div className="border-plate-label rounded-sm border px-5 py-4">
             <h1 className="font-display text-24 font-semibold">{house}</h1>
-            <p className="text-plate-label">Anamnesis, the case history of its machines</p>
+            <p className="text-plate-label">{say('Anamnesis, the case history of its machines')}</p>
           </div>
         </div>
         <form onSubmit={submit} className="space-y-4">
           <TextField
-            label="E-mail address"
+            label={say('E-mail address')}
             type="email"
             autoComplete="username"
             required
@@ -58,7 +59,7 @@ export function SignIn({ house, demo }: { house: string; demo: boolean }) {
             onChange={(e) => setEmail(e.target.value)}
           />
           <TextField
-            label="Password"
+            label={say('Password')}
             type="password"
             autoComplete="current-password"
             required
@@ -67,13 +68,15 @@ export function SignIn({ house, demo }: { house: string; demo: boolean }) {
           />
           <Said error={error} />
           <MainButton type="submit" disabled={busy}>
-            Sign in
+            {say('Sign in')}
           </MainButton>
         </form>
         {demo ? (
           <DemoPeople busy={busy} send={send} />
         ) : (
-          <p className="text-quiet mt-6">No account? A steward of the collection invites you by a link.</p>
+          <p className="text-quiet mt-6">
+            {say('No account? A steward of the collection invites you by a link.')}
+          </p>
         )}
       </div>
     </main>
@@ -89,7 +92,7 @@ function DemoPeople({
 }) {
   return (
     <section className="mt-8">
-      <h2 className="headrule">Demo: sign in as an invented person</h2>
+      <h2 className="headrule">{say('Demo: sign in as an invented person')}</h2>
       <ul>
         {demoPeople.map((person) => (
           <li key={person.email} className="border-hair border-b">

@@ -1,4 +1,5 @@
 /** The same treatment once more, begun by one tap: everything as it was, but for what is counted and measured anew. */
+import { say } from '#api/words/say.ts'
 import { capital, list } from '#api/words/lists.ts'
 import type { Course } from '#core/treatment/course.ts'
 import { useDates } from '#web/app/session.tsx'
@@ -14,7 +15,11 @@ export function Again({ course }: { course: Course }) {
   return (
     <>
       <Act disabled={busy} onClick={() => void send([{ body: again }])}>
-        {`Begin as on ${short(course.from)}: ${capital(body.sort)}, ${list(body.on, 3)}`}
+        {say('Begin as on {from}: {sort}, {on}', {
+          from: short(course.from),
+          sort: capital(body.sort),
+          on: list(body.on, 3),
+        })}
       </Act>
       <Said error={error} />
     </>

@@ -1,4 +1,5 @@
 /** A treatment begins: what, on which places, with what, under what cover, in what light; and what lies there that must come off. */
+import { say } from '#api/words/say.ts'
 import { useController, type UseFormReturn } from 'react-hook-form'
 import { coverWords, yellowCaveats } from '#api/words/treatments.ts'
 import { cautionTail, cautionWords } from '#api/words/cautions.ts'
@@ -62,22 +63,26 @@ export function BeginSlip({
   })
   const part: Part = { form, card: cardOf(form.watch()) }
   return (
-    <Slip title="Begin a treatment" onClose={onClose}>
+    <Slip title={say('Begin a treatment')} onClose={onClose}>
       <form onSubmit={(event) => void submit(event)} className="space-y-4">
         <What {...part} methods={answer.methods} />
         <Places {...part} zones={answer.zones} />
         <How {...part} />
         <Lying {...part} />
-        <Tick label="A trial on a hidden spot first" {...form.register('trial')} />
-        <AreaField label="Remarks" error={form.formState.errors.words?.message} {...form.register('words')} />
+        <Tick label={say('A trial on a hidden spot first')} {...form.register('trial')} />
+        <AreaField
+          label={say('Remarks')}
+          error={form.formState.errors.words?.message}
+          {...form.register('words')}
+        />
         <TextField
-          label="Reason, where the house’s practice, the owner or the material speaks against it"
+          label={say('Reason, where the house’s practice, the owner or the material speaks against it')}
           maxLength={400}
           {...form.register('although')}
         />
         <Cautions {...part} />
         <MainButton type="submit" disabled={busy}>
-          Begin it now
+          {say('Begin it now')}
         </MainButton>
         <Said error={error ?? form.formState.errors.root?.message} />
       </form>
@@ -89,16 +94,16 @@ function What({ form, card, methods }: Part & { methods: Methods }) {
   const cards = methods.map((m) => ({ value: m.id as string, label: m.name }))
   return (
     <div className="grid grid-cols-3 items-end gap-3 max-sm:grid-cols-1">
-      <SelectField label="Treatment" options={treatmentSorts} {...form.register('sort')} />
+      <SelectField label={say('Treatment')} options={treatmentSorts} {...form.register('sort')} />
       <SelectField
-        label="House method, if you follow one"
-        options={[{ value: '', label: 'none' }, ...cards]}
+        label={say('House method, if you follow one')}
+        options={[{ value: '', label: say('none') }, ...cards]}
         {...form.register('method')}
       />
       <TextField
-        label="Agent"
+        label={say('Agent')}
         maxLength={80}
-        placeholder={card?.agent || 'peroxide cream'}
+        placeholder={card?.agent || say('peroxide cream')}
         {...form.register('agent')}
       />
     </div>
@@ -109,7 +114,7 @@ function Places({ form, zones }: Part & { zones: TreatmentsAnswer['zones'] }) {
   const { on } = form.formState.errors
   return (
     <fieldset>
-      <legend className="text-13 text-quiet mb-1">On which places</legend>
+      <legend className="text-13 text-quiet mb-1">{say('On which places')}</legend>
       <span className="flex flex-wrap gap-x-5">
         <Ticks
           control={form.control}
@@ -121,9 +126,9 @@ function Places({ form, zones }: Part & { zones: TreatmentsAnswer['zones'] }) {
         />
       </span>
       <TextField
-        label="Others, with commas: positions, pieces"
-        placeholder="IC4, left key row"
-        error={on && 'Say on which places: tick a zone, or name a position.'}
+        label={say('Others, with commas: positions, pieces')}
+        placeholder={say('IC4, left key row')}
+        error={on && say('Say on which places: tick a zone, or name a position.')}
         {...form.register('others')}
       />
     </fieldset>
@@ -152,25 +157,25 @@ function How({ form, card }: Part) {
         />
       </div>
       <TextField
-        label="Strength as bought"
+        label={say('Strength as bought')}
         maxLength={80}
-        placeholder="12 % by weight"
+        placeholder={say('12 % by weight')}
         {...register('bought')}
       />
       <TextField
-        label="As mixed"
+        label={say('As mixed')}
         maxLength={80}
-        placeholder={card?.strength || '6 % by weight'}
+        placeholder={card?.strength || say('6 % by weight')}
         {...register('mixed')}
       />
       <SelectField
-        label="Cover"
+        label={say('Cover')}
         options={covers.map((c) => ({ value: c, label: coverWords[c] }))}
         {...register('cover')}
       />
-      <TextField label="Temperature of the piece, °C" {...figures('temperature')} />
+      <TextField label={say('Temperature of the piece, °C')} {...figures('temperature')} />
       <Light form={form} />
-      {sort === 'leak' && <TextField label="pH before" {...figures('ph')} />}
+      {sort === 'leak' && <TextField label={say('pH before')} {...figures('ph')} />}
       {(asked[sort] ?? []).map(({ label, usual }, i) => (
         <TextField
           key={label}
@@ -182,17 +187,22 @@ function How({ form, card }: Part) {
       ))}
       {sort === 'springs and caps' && (
         <>
-          <TextField label="What is counted" maxLength={80} placeholder="springs" {...register('counted')} />
-          <TextField label="How many go in" {...figures('n')} />
+          <TextField
+            label={say('What is counted')}
+            maxLength={80}
+            placeholder={say('springs')}
+            {...register('counted')}
+          />
+          <TextField label={say('How many go in')} {...figures('n')} />
         </>
       )}
       <TextField
-        label="It takes about, hours"
+        label={say('It takes about, hours')}
         placeholder={card?.waitMinutes ? String(card.waitMinutes / 60) : '4'}
         {...figures('hours')}
       />
       <TextField
-        label="Ring every, minutes"
+        label={say('Ring every, minutes')}
         placeholder={card?.everyMinutes ? String(card.everyMinutes) : ''}
         {...figures('every')}
       />
@@ -207,14 +217,14 @@ function Light({ form }: Pick<Part, 'form'>) {
   const lit = watch('lit')
   return (
     <>
-      <SelectField label="Light" options={lights} {...register('lit')} />
+      <SelectField label={say('Light')} options={lights} {...register('lit')} />
       {lit === 'lamp' && (
         <>
-          <TextField label="Which lamp" maxLength={80} {...register('lamp')} />
+          <TextField label={say('Which lamp')} maxLength={80} {...register('lamp')} />
           {(['watts', 'distance'] as const).map((name) => (
             <TextField
               key={name}
-              label={name === 'watts' ? 'Watts' : 'Distance, cm'}
+              label={name === 'watts' ? say('Watts') : say('Distance, cm')}
               className="num"
               inputMode="decimal"
               error={errors[name]?.message}
@@ -225,7 +235,7 @@ function Light({ form }: Pick<Part, 'form'>) {
       )}
       {lit !== 'none' && lit !== 'lamp' && (
         <fieldset className="col-span-full flex flex-wrap items-center gap-2">
-          <legend className="text-13 text-quiet mb-1">The sky now</legend>
+          <legend className="text-13 text-quiet mb-1">{say('The sky now')}</legend>
           {cloudSteps.map((n) => (
             <Cloud key={n} eighths={n} chosen={cloud.value === n} onClick={() => cloud.onChange(n)} />
           ))}
@@ -238,7 +248,7 @@ function Light({ form }: Pick<Part, 'form'>) {
 function Lying({ form }: Pick<Part, 'form'>) {
   return (
     <fieldset>
-      <legend className="text-13 text-quiet mb-1">What lies there, and what becomes of it</legend>
+      <legend className="text-13 text-quiet mb-1">{say('What lies there, and what becomes of it')}</legend>
       <ul className="grid grid-cols-2 gap-x-6 max-md:grid-cols-1">
         {carriedThings.map((what) => (
           <li key={what} className="border-hair flex min-h-11 items-center justify-between gap-3 border-b">
@@ -274,7 +284,9 @@ function Cautions({ form, card }: Part) {
       {agents.includes('peroxide') && <p>{cautionWords('peroxide')}</p>}
       {(agents.includes('acid') || agents.includes('alkali')) && <p>{cautionWords('acids and alkalis')}</p>}
       {card?.caution && <p>{card.caution}</p>}
-      {card && card.notOn.length > 0 && <p>{`The card says: not on ${list(card.notOn, 8)}.`}</p>}
+      {card && card.notOn.length > 0 && (
+        <p>{say('The card says: not on {notOn}.', { notOn: list(card.notOn, 8) })}</p>
+      )}
       <p className="text-quiet">{cautionTail}</p>
     </div>
   )

@@ -1,4 +1,5 @@
 /** Parts of a camera check: the next mark, what the chips came out as, and what follows. */
+import { say } from '#api/words/say.ts'
 import type { CameraAnswer } from '#api/treatments.ts'
 import { cameraCheckWords, captureWords, checkTroubleWords, troubleWords } from '#api/words/colours.ts'
 import { checkCamera, type Chip } from '#core/colour/camera.ts'
@@ -66,26 +67,30 @@ export function NextMark({
   return (
     <fieldset className="grid grid-cols-2 items-end gap-2">
       <legend className="text-13 text-quiet mb-1">
-        Next mark: say what it is, then draw it on the picture
+        {say('Next mark: say what it is, then draw it on the picture')}
       </legend>
       <SelectField
-        label="What it is"
+        label={say('What it is')}
         value={next.role}
         onChange={(e) => {
           const role = e.target.value as Next['role']
-          onNext({ ...next, role, label: role === 'card' ? 'grey' : `chip ${chips + 1}` })
+          onNext({
+            ...next,
+            role,
+            label: role === 'card' ? say('grey') : say('chip {chips}', { chips: chips + 1 }),
+          })
         }}
         options={['card', 'chip']}
       />
       <TextField
-        label="Its name"
+        label={say('Its name')}
         value={next.label}
         maxLength={80}
         onChange={(e) => onNext({ ...next, label: e.target.value })}
       />
       {next.role === 'card' ? (
         <TextField
-          label="Lightness L*"
+          label={say('Lightness L*')}
           className="num"
           inputMode="decimal"
           value={next.lightness}
@@ -93,14 +98,14 @@ export function NextMark({
         />
       ) : (
         <TextField
-          label="Known L* a* b*"
+          label={say('Known L* a* b*')}
           className="num"
           placeholder="62 1.5 14"
           value={next.lab}
           onChange={(e) => onNext({ ...next, lab: e.target.value })}
         />
       )}
-      <PlainButton onClick={onMiddle}>Put it in the middle</PlainButton>
+      <PlainButton onClick={onMiddle}>{say('Put it in the middle')}</PlainButton>
     </fieldset>
   )
 }
@@ -125,7 +130,11 @@ export function CheckOut({ read, said }: { read: CameraAnswer; said: ReturnType<
       {'chips' in said &&
         said.chips.map((c) => (
           <p key={c.name} className="num text-quiet">
-            {`${c.name}: b* ${c.read[2].toFixed(1)}, known ${c.known[2].toFixed(1)}`}
+            {say('{name}: b* {read}, known {known}', {
+              name: c.name,
+              read: c.read[2].toFixed(1),
+              known: c.known[2].toFixed(1),
+            })}
           </p>
         ))}
     </div>

@@ -1,4 +1,5 @@
 /** A house checks a camera: cards and chips of known colour on one photograph say how far its numbers may be off. */
+import { say } from '#api/words/say.ts'
 import type { GearRow } from '#api/types.ts'
 import { Link } from 'react-router'
 import { leastChips } from '#core/colour/camera.ts'
@@ -15,18 +16,20 @@ export function View() {
   const { cameras, file, src, saved, error } = checking
   return (
     <main className="flex-1 space-y-4 p-4 pb-16">
-      <title>Check a camera</title>
+      <title>{say('Check a camera')}</title>
       <HowTo />
       <KnownCameras cameras={cameras} short={short} />
       {saved && (
         <p role="status" className="font-bold">
-          {`${saved} is checked: choose it where a colour is measured.`}
+          {say('{saved} is checked: choose it where a colour is measured.', { saved })}
         </p>
       )}
       <WhichPhotograph checking={checking} />
       {file && src && <MarkedPhotograph checking={checking} />}
       <Said error={error} />
-      <p className="text-quiet">After an update of the phone, or with another lens of it, check it again.</p>
+      <p className="text-quiet">
+        {say('After an update of the phone, or with another lens of it, check it again.')}
+      </p>
     </main>
   )
 }
@@ -75,22 +78,22 @@ function MarkedPhotograph({ checking }: { checking: CameraChecking }) {
             <li key={i} className="border-hair flex items-baseline justify-between gap-2 border-b py-1">
               <span className={i === chosen ? 'font-bold' : ''}>
                 {mark.role === 'card'
-                  ? `card: ${mark.name}, L* ${mark.lightness ?? ''}`
-                  : `${mark.name}: known ${known[mark.name] ?? ''}`}
+                  ? say('card: {name}, L* {lightness}', { name: mark.name, lightness: mark.lightness ?? '' })
+                  : say('{name}: known {known}', { name: mark.name, known: known[mark.name] ?? '' })}
               </span>
-              <Act
-                onClick={() => change(marks.filter((_, other) => other !== i))}
-              >{`Remove ${mark.name}`}</Act>
+              <Act onClick={() => change(marks.filter((_, other) => other !== i))}>
+                {say('Remove {name}', { name: mark.name })}
+              </Act>
             </li>
           ))}
         </ul>
         <PlainButton disabled={busy || marks.length < 2} onClick={() => void measure()}>
-          Read the marks
+          {say('Read the marks')}
         </PlainButton>
         {read && said && <CheckOut read={read} said={said} />}
         {read && check && !('why' in check) && !refusesCapture(read.capture) && (
           <MainButton disabled={busy} onClick={() => void save()}>
-            Save the check
+            {say('Save the check')}
           </MainButton>
         )}
       </div>
@@ -103,21 +106,24 @@ function WhichPhotograph({ checking }: { checking: CameraChecking }) {
   return (
     <div className="grid max-w-3xl grid-cols-3 items-end gap-3 max-sm:grid-cols-1">
       <SelectField
-        label="Camera"
+        label={say('Camera')}
         value={camera}
         onChange={(e) => setCamera(e.target.value)}
-        options={[{ value: '', label: 'a new one' }, ...cameras.map((c) => ({ value: c.id, label: c.name }))]}
+        options={[
+          { value: '', label: say('a new one') },
+          ...cameras.map((c) => ({ value: c.id, label: c.name })),
+        ]}
       />
       {!camera && (
         <TextField
-          label="Its name here"
+          label={say('Its name here')}
           value={name}
           maxLength={80}
-          placeholder={read?.camera ?? 'workshop phone'}
+          placeholder={read?.camera ?? say('workshop phone')}
           onChange={(e) => setName(e.target.value)}
         />
       )}
-      <Field label="Photograph (JPEG, PNG)">
+      <Field label={say('Photograph (JPEG, PNG)')}>
         {(id) => (
           <input
             id={id}
@@ -143,7 +149,7 @@ function KnownCameras({ cameras, short }: { cameras: GearRow[]; short: (at: stri
             <li key={c.id} className="border-hair border-b py-1">
               <strong>{c.name}</strong>{' '}
               <span className="text-quiet">
-                {c.proved ? `checked ${short(c.proved)}` : 'not checked yet'}
+                {c.proved ? say('checked {proved}', { proved: short(c.proved) }) : say('not checked yet')}
               </span>
             </li>
           ))}
@@ -158,21 +164,29 @@ function HowTo() {
     <>
       <header>
         <Link className="act" to="/types">
-          Types and house
+          {say('Types and house')}
         </Link>
-        <h1 className="font-display text-24 font-semibold">Check a camera</h1>
+        <h1 className="font-display text-24 font-semibold">{say('Check a camera')}</h1>
         <p className="text-quiet max-w-prose">
-          One photograph of grey cards and of chips whose colour is known says how far this camera’s numbers
-          may be off. Until then the ranges come from rendered photographs, and not from yours.
+          {say(
+            'One photograph of grey cards and of chips whose colour is known says how far this camera’s numbers may be off. Until then the ranges come from rendered photographs, and not from yours.',
+          )}
         </p>
       </header>
       <ol className="max-w-prose list-decimal pl-6">
-        <li>Cut three sheets of matt white, grey and dark; the grey lies at three places of the picture.</li>
         <li>
-          {`At least ${leastChips}, better twelve, matt chips of known L*a*b* (D65, 2°): a paint maker’s sheet or an instrument says it. Some yellow, some cream, some grey, some bluish.`}
+          {say(
+            'Cut three sheets of matt white, grey and dark; the grey lies at three places of the picture.',
+          )}
         </li>
-        <li>Open shade or a north window, no lamp, no flash; the camera’s plain mode, square on.</li>
-        <li>Send the file as the camera wrote it.</li>
+        <li>
+          {say(
+            'At least {leastChips}, better twelve, matt chips of known L*a*b* (D65, 2°): a paint maker’s sheet or an instrument says it. Some yellow, some cream, some grey, some bluish.',
+            { leastChips },
+          )}
+        </li>
+        <li>{say('Open shade or a north window, no lamp, no flash; the camera’s plain mode, square on.')}</li>
+        <li>{say('Send the file as the camera wrote it.')}</li>
       </ol>
     </>
   )

@@ -1,4 +1,5 @@
 /** A treatment ends: what came of each place, what lies beside it, counts, and when to look again. A worse place gets a finding of its own. */
+import { say } from '#api/words/say.ts'
 import { useState } from 'react'
 import { useForm, type UseFormReturn } from 'react-hook-form'
 import { capital } from '#api/words/lists.ts'
@@ -67,21 +68,21 @@ export function EndSlip({
   const part: Part = { course, ending, onSay: (more) => setEnding({ ...ending, ...more }) }
   const harm = anyHarm(course, ending)
   return (
-    <Slip title={`End: ${sort}`} onClose={onClose}>
+    <Slip title={say('End: {sort}', { sort })} onClose={onClose}>
       <form onSubmit={(event) => void submit(event)} className="space-y-3">
         <Verdicts {...part} />
         <Helped {...part} findings={answer.findings} />
         <Beside {...part} />
         <Figures course={course} harm={harm} form={form} />
-        <AreaField label="Remarks" {...form.register('words')} />
+        <AreaField label={say('Remarks')} {...form.register('words')} />
         {harm && (
           <p className="text-copper font-bold">
-            What got worse is written as a finding, and lowers the grade.
+            {say('What got worse is written as a finding, and lowers the grade.')}
           </p>
         )}
         {sort === 'whitening' && <p className="text-quiet">{yellowCaveats.back}</p>}
         <MainButton type="submit" disabled={busy}>
-          Record what came of it
+          {say('Record what came of it')}
         </MainButton>
         <Said error={error} />
       </form>
@@ -90,7 +91,7 @@ export function EndSlip({
 }
 
 function Verdicts({ course, ending, onSay }: Part) {
-  const say = (place: string, more: Partial<Verdict>) =>
+  const judge = (place: string, more: Partial<Verdict>) =>
     onSay({ verdicts: { ...ending.verdicts, [place]: { ...verdictAt(ending, place), ...more } } })
   return (
     <ul>
@@ -105,17 +106,17 @@ function Verdicts({ course, ending, onSay }: Part) {
                   className="size-5"
                   name={`verdict ${place}`}
                   checked={verdictAt(ending, place).is === is}
-                  onChange={() => say(place, { is })}
+                  onChange={() => judge(place, { is })}
                 />
                 {is}
               </label>
             ))}
           </fieldset>
           <TextField
-            label={`${place}: what you see`}
+            label={say('{place}: what you see', { place })}
             value={verdictAt(ending, place).words}
             maxLength={400}
-            onChange={(e) => say(place, { words: e.target.value })}
+            onChange={(e) => judge(place, { words: e.target.value })}
           />
         </li>
       ))}
@@ -127,7 +128,11 @@ function Helped({ course, ending, onSay, findings }: Part & Pick<TreatmentsAnswe
   return helpedBy(course, ending, findings).map((f) => (
     <SelectField
       key={f.id}
-      label={`The finding ${f.sort} on ${f.zone}${f.words ? ` (${f.words})` : ''}`}
+      label={say('The finding {sort} on {zone}{more}', {
+        sort: f.sort,
+        zone: f.zone,
+        more: f.words ? ` (${f.words})` : '',
+      })}
       value={ending.left[f.id] ?? 'less'}
       onChange={(e) => onSay({ left: { ...ending.left, [f.id]: e.target.value } })}
       options={leftOptions}
@@ -140,7 +145,7 @@ function Beside({ course, ending, onSay }: Part) {
   return course.body.carries.map(({ what }) => (
     <SelectField
       key={what}
-      label={`${capital(what)} beside it`}
+      label={say('{what} beside it', { what: capital(what) })}
       value={besideOf(ending, what)}
       onChange={(e) => onSay({ beside: { ...ending.beside, [what]: e.target.value as Is } })}
       options={['not looked at', 'unharmed', 'harmed']}
@@ -162,7 +167,7 @@ function Figures({
       {body.counts.map(({ what, n }, i) => (
         <TextField
           key={what}
-          label={`${capital(what)}: ${n} went in; how many came out`}
+          label={say('{what}: {n} went in; how many came out', { what: capital(what), n })}
           className="num"
           inputMode="numeric"
           {...register(`out.${i}`)}
@@ -170,12 +175,12 @@ function Figures({
       ))}
       <div className="grid grid-cols-3 items-end gap-3 max-sm:grid-cols-1">
         {body.sort === 'leak' && (
-          <TextField label="pH after" className="num" inputMode="decimal" {...register('ph')} />
+          <TextField label={say('pH after')} className="num" inputMode="decimal" {...register('ph')} />
         )}
-        <TextField label="Look again on" type="date" className="num" {...register('recheck')} />
+        <TextField label={say('Look again on')} type="date" className="num" {...register('recheck')} />
         {harm && (
           <SelectField
-            label="The harm is a finding: of what sort"
+            label={say('The harm is a finding: of what sort')}
             options={findingKinds}
             {...register('sort')}
           />

@@ -1,4 +1,5 @@
 /** Where it is yellower: b* of the largest patch in cells, the first photograph beside the last, in one scale of ink. */
+import { say } from '#api/words/say.ts'
 import type { ReadColour, ZoneYellow } from '#core/treatment/yellow-shape.ts'
 import { useDates } from '#web/app/session.tsx'
 
@@ -23,7 +24,14 @@ export function Maps({ zone }: { zone: ZoneYellow }) {
         ))}
       </div>
       <figcaption className="text-quiet">
-        {`Where it is yellower, the darker: b* from ${low.toFixed(1)} to ${high.toFixed(1)}, the same scale ${shown.length > 1 ? 'in both' : 'throughout'}. Crossed cells could not be judged.`}
+        {say(
+          'Where it is yellower, the darker: b* from {low} to {high}, the same scale {more}. Crossed cells could not be judged.',
+          {
+            low: low.toFixed(1),
+            high: high.toFixed(1),
+            more: shown.length > 1 ? say('in both') : say('throughout'),
+          },
+        )}
       </figcaption>
     </figure>
   )
@@ -40,7 +48,12 @@ function Map({ colour, low, high }: { colour: ReadColour; low: number; high: num
       shapeRendering="crispEdges"
       style={{ background: 'var(--photo)' }}
       role="img"
-      aria-label={`b* in ${cells.across} by ${cells.down} cells${colour.spread === undefined ? '' : `, spread ${colour.spread.toFixed(1)}`}`}
+      aria-label={say('b* in {across} by {down} cells{more}', {
+        across: cells.across,
+        down: cells.down,
+        more:
+          colour.spread === undefined ? '' : say(', spread {spread}', { spread: colour.spread.toFixed(1) }),
+      })}
     >
       {cells.b.map((b, i) => {
         const [x, y] = [i % cells.across, Math.floor(i / cells.across)]

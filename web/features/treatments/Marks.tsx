@@ -1,4 +1,5 @@
 /** Rectangles on a photograph, drawn by pointer, moved and sized by keys. */
+import { say } from '#api/words/say.ts'
 import { useRef, useState } from 'react'
 import type { z } from 'zod'
 import type { markSchema } from '#core/history/bodies/colour.ts'
@@ -93,7 +94,12 @@ export function Marks({
         setTo(undefined)
       }}
     >
-      <img src={src} alt="The photograph that is measured" className="block w-full" draggable={false} />
+      <img
+        src={src}
+        alt={say('The photograph that is measured')}
+        className="block w-full"
+        draggable={false}
+      />
       {marks.map((mark, i) => (
         <MarkBox
           key={i}
@@ -136,7 +142,10 @@ function MarkBox({
         width: `${mark.w * 100}%`,
         height: `${mark.h * 100}%`,
       }}
-      aria-label={`${mark.role} ${mark.name}: arrows move it, Shift and arrows size it, Delete removes it`}
+      aria-label={say('{role} {name}: arrows move it, Shift and arrows size it, Delete removes it', {
+        role: mark.role,
+        name: mark.name,
+      })}
       onFocus={() => onChoose(i)}
       onKeyDown={(e) => onKey(e, i, mark)}
     >

@@ -1,4 +1,5 @@
 /** A colour is measured on a photograph: cards, the place of true colour and patches are marked; what they say is shown before it is written. */
+import { say } from '#api/words/say.ts'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import type { MeasureAnswer, TreatmentsAnswer } from '#api/treatments.ts'
@@ -47,14 +48,14 @@ export function MeasureSlip({
   const measuring = useMeasuring(machine, photos, answer, onClose)
   const { photo } = measuring.chosen
   return (
-    <Slip title="Measure a colour" onClose={onClose}>
+    <Slip title={say('Measure a colour')} onClose={onClose}>
       <HowTo />
       <Choices measuring={measuring} answer={answer} photos={photos} />
       <div className="my-2">
         <PhotoDrop
           machine={machine as MachineId}
           meta={{ zone: measuring.chosen.zone, words: 'for its colour' }}
-          label="Add a photograph"
+          label={say('Add a photograph')}
         />
       </div>
       {photo && <Marking src={photoSrc(machine, photo)} measuring={measuring} />}
@@ -121,26 +122,32 @@ function useMeasuring(
 function HowTo() {
   return (
     <details className="mb-3">
-      <summary className="act cursor-pointer">How to take the photograph, in a minute</summary>
+      <summary className="act cursor-pointer">{say('How to take the photograph, in a minute')}</summary>
       <ol className="list-decimal pl-6">
         <li>
-          The piece clean and dry, in open shade or by a north window; room lamps off, no flash, no direct
-          sun.
+          {say(
+            'The piece clean and dry, in open shade or by a north window; room lamps off, no flash, no direct sun.',
+          )}
         </li>
         <li>
-          Matt cards of known lightness flat on the piece: white, grey and dark, the grey again at two other
-          corners. Not office paper: it carries brightener.
+          {say(
+            'Matt cards of known lightness flat on the piece: white, grey and dark, the grey again at two other corners. Not office paper: it carries brightener.',
+          )}
         </li>
         <li>
-          A place of its true colour in the picture (under a label, inside, a covered edge), and an untreated
-          piece if there is one.
+          {say(
+            'A place of its true colour in the picture (under a label, inside, a covered edge), and an untreated piece if there is one.',
+          )}
         </li>
-        <li>The camera’s plain mode, square on, at arm’s length; no filter, no portrait, no night mode.</li>
         <li>
-          A second shot with the phone turned half round, measured as well: how far both are apart is the
-          honest repeat.
+          {say('The camera’s plain mode, square on, at arm’s length; no filter, no portrait, no night mode.')}
         </li>
-        <li>Send the file itself, as JPEG; messengers change it.</li>
+        <li>
+          {say(
+            'A second shot with the phone turned half round, measured as well: how far both are apart is the honest repeat.',
+          )}
+        </li>
+        <li>{say('Send the file itself, as JPEG; messengers change it.')}</li>
       </ol>
     </details>
   )
@@ -152,32 +159,32 @@ function Choices({ measuring, answer, photos }: Part & { photos: readonly PhotoR
   return (
     <div className="grid grid-cols-2 items-end gap-3 max-sm:grid-cols-1">
       <SelectField
-        label="Zone"
+        label={say('Zone')}
         value={chosen.zone}
         onChange={(e) => choose({ zone: e.target.value })}
         options={answer.zones.map((z) => z.name)}
       />
       <SelectField
-        label="Photograph"
+        label={say('Photograph')}
         value={chosen.photo}
         onChange={(e) => choose({ photo: e.target.value })}
         options={[
-          { value: '', label: 'choose one' },
+          { value: '', label: say('choose one') },
           ...photos.map((p) => ({ value: p.entry as string, label: photoTitle(p, short) })),
         ]}
       />
       <span>
         <SelectField
-          label="Camera"
+          label={say('Camera')}
           value={chosen.camera}
           onChange={(e) => choose({ camera: e.target.value })}
           options={[
-            { value: '', label: 'not a checked one' },
+            { value: '', label: say('not a checked one') },
             ...answer.cameras.map((c) => ({ value: c.id as string, label: c.name })),
           ]}
         />
         <Link className="act" to="/camera">
-          Check a camera
+          {say('Check a camera')}
         </Link>
       </span>
     </div>
@@ -215,17 +222,17 @@ function Marking({ src, measuring }: { src: string } & Pick<Part, 'measuring'>) 
               <span className={i === chosen ? 'font-bold' : ''}>
                 {`${m.role}: ${m.name}${m.lightness ? `, L* ${m.lightness}` : ''}`}
               </span>
-              <Act onClick={() => mark(without(i))}>{`Remove ${m.name}`}</Act>
+              <Act onClick={() => mark(without(i))}>{say('Remove {name}', { name: m.name })}</Act>
             </li>
           ))}
         </ul>
         <PlainButton disabled={busy || marks.length < 2} onClick={() => void measuring.measure()}>
-          Read the marks
+          {say('Read the marks')}
         </PlainButton>
         {read && <ReadOut read={read} />}
         {read && read.says.patches.length > 0 && !refusesCapture(read.capture) && (
           <MainButton disabled={busy} onClick={() => void measuring.save()}>
-            Save the measurement
+            {say('Save the measurement')}
           </MainButton>
         )}
       </div>
@@ -242,11 +249,11 @@ interface NextMark {
 /** The mark that is drawn, or what it lacks. */
 function markOf({ role, name, lightness }: NextMark, box: Box): Mark | string {
   const light = figure(lightness) ?? Number.NaN
-  if (!name.trim()) return 'Name the mark first: “grey”, “under the serial label”, “left half”.'
+  if (!name.trim()) return say('Name the mark first: “grey”, “under the serial label”, “left half”.')
   if (role !== 'card') return { role, name: name.trim(), ...box }
   return light >= 1 && light <= 100
     ? { role, name: name.trim(), ...box, lightness: light }
-    : 'A card has a lightness L* between 1 and 100.'
+    : say('A card has a lightness L* between 1 and 100.')
 }
 
 const usualName: Readonly<Partial<Record<MarkRole, string>>> = { card: 'grey', patch: 'middle' }
@@ -264,10 +271,10 @@ function Next({
   return (
     <fieldset className="grid grid-cols-2 items-end gap-2">
       <legend className="text-13 text-quiet mb-1">
-        Next mark: say what it is, then draw it on the picture
+        {say('Next mark: say what it is, then draw it on the picture')}
       </legend>
       <SelectField
-        label="What it is"
+        label={say('What it is')}
         value={next.role}
         onChange={(e) => {
           const role = e.target.value as MarkRole
@@ -276,10 +283,10 @@ function Next({
         options={markRoles}
       />
       <TextField
-        label="Its name"
+        label={say('Its name')}
         value={next.name}
         maxLength={80}
-        placeholder={next.role === 'true colour' ? 'under the serial label' : ''}
+        placeholder={next.role === 'true colour' ? say('under the serial label') : ''}
         onChange={(e) => {
           const known = next.role === 'card' ? lightnesses[e.target.value.trim()] : undefined
           onNext({
@@ -291,14 +298,14 @@ function Next({
       />
       {next.role === 'card' && (
         <TextField
-          label="Lightness L*"
+          label={say('Lightness L*')}
           className="num"
           inputMode="decimal"
           value={next.lightness}
           onChange={(e) => onNext({ ...next, lightness: e.target.value })}
         />
       )}
-      <PlainButton onClick={onPlace}>Put it in the middle</PlainButton>
+      <PlainButton onClick={onPlace}>{say('Put it in the middle')}</PlainButton>
     </fieldset>
   )
 }
@@ -322,16 +329,21 @@ function ReadOut({ read: { says, cells, capture } }: { read: MeasureAnswer }) {
         </p>
       ))}
       {says.db && (
-        <p className="font-bold">{`Δb* against “${says.truth?.name ?? 'the true colour'}”: ${yellowWords(says.db)}.`}</p>
+        <p className="font-bold">
+          {say('Δb* against “{name}”: {yellow}.', {
+            name: says.truth?.name ?? say('the true colour'),
+            yellow: yellowWords(says.db),
+          })}
+        </p>
       )}
       {says.patches.map((p) => (
         <p key={p.name} className="num">
-          {`${p.name}: L* ${tenth(p.lab[0])}, a* ${tenth(p.lab[1])}, b* ${tenth(p.lab[2])}${p.yellowness === undefined ? '' : `, yellowness ${p.yellowness.toFixed(0)} (E313)`}`}
+          {`${p.name}: L* ${tenth(p.lab[0])}, a* ${tenth(p.lab[1])}, b* ${tenth(p.lab[2])}${p.yellowness === undefined ? '' : say(', yellowness {yellowness} (E313)', { yellowness: p.yellowness.toFixed(0) })}`}
         </p>
       ))}
       {says.neutrals > 0 && <p>{`${cardsWords(says.neutrals)} ${checkWords(says.by, when.zone)}`}</p>}
       {says.truth && <p>{truthWords(says.truth.name)}</p>}
-      {!cells && says.patches.length > 0 && <p>No patch is large enough to judge how even it is.</p>}
+      {!cells && says.patches.length > 0 && <p>{say('No patch is large enough to judge how even it is.')}</p>}
       <p className="text-quiet">{`${colourCaveat} ${says.by.checked ? '' : renderedCaveat}`}</p>
     </div>
   )

@@ -1,4 +1,5 @@
 /** A treatment that runs: for how long, in how much light, and what happens by one tap. */
+import { say } from '#api/words/say.ts'
 import { courseWords, doseWords } from '#api/words/treatments.ts'
 import { capital, list } from '#api/words/lists.ts'
 import { durationWords } from '#api/words/dates.ts'
@@ -36,19 +37,31 @@ export function Running({ course, onEnd }: { course: Course; onEnd: () => void }
     <li className="border-verdigris bg-sheet mb-2 border-l-4 p-3">
       <div className="flex flex-wrap items-baseline justify-between gap-x-6">
         <strong className="text-18">{`${capital(body.sort)}: ${list(body.on, 6)}`}</strong>
-        <span className="num">{`${durationWords(course.minutes)} since ${short(course.from)}, ${clock(course.from)}`}</span>
+        <span className="num">
+          {say('{minutes} since {from}, {courseFrom}', {
+            minutes: durationWords(course.minutes),
+            from: short(course.from),
+            courseFrom: clock(course.from),
+          })}
+        </span>
       </div>
       <p>{courseWords(course)}</p>
       {course.early.map((e) => (
-        <p
-          key={e.on}
-        >{`${capital(e.on)} came out after ${durationWords(e.minutes)}${doseWords(e) ? `, with ${doseWords(e)}` : ''}.`}</p>
+        <p key={e.on}>
+          {say('{on} came out after {minutes}{more}.', {
+            on: capital(e.on),
+            minutes: durationWords(e.minutes),
+            more: doseWords(e) ? say(', with {dose}', { dose: doseWords(e) }) : '',
+          })}
+        </p>
       ))}
-      {last && <p className="text-quiet">{`Last: ${last.did}, ${clock(last.at)}`}</p>}
+      {last && (
+        <p className="text-quiet">{say('Last: {did}, {at}', { did: last.did, at: clock(last.at) })}</p>
+      )}
       {body.light.by === 'sun' && body.light.through === 'open' && (
         <fieldset className="my-2 flex flex-wrap items-center gap-2">
           <legend className="text-13 text-quiet mb-1">
-            The sky now, by what you see: it is written at once
+            {say('The sky now, by what you see: it is written at once')}
           </legend>
           {cloudSteps.map((n) => (
             <Cloud
@@ -60,27 +73,43 @@ export function Running({ course, onEnd }: { course: Course; onEnd: () => void }
           ))}
         </fieldset>
       )}
-      <div className="mt-2 flex flex-wrap items-center gap-3" role="group" aria-label="What happened">
-        {(['brushed', 'topped up', 'turned'] as const).map((did) => (
-          <PlainButton key={did} disabled={busy} onClick={() => happened({ did })}>
-            {capital(did)}
-          </PlainButton>
-        ))}
-        <PlainButton disabled={busy} onClick={() => happened({ did: 'rinsed', water: 'tap water' })}>
-          Rinsed
-        </PlainButton>
-        <PlainButton disabled={busy} onClick={() => happened({ did: 'rinsed', water: 'deionised water' })}>
-          Rinsed, deionised
-        </PlainButton>
-        {pieces.length > 1 &&
-          pieces.map((piece) => (
-            <Act key={piece} disabled={busy} onClick={() => happened({ did: 'took out', piece })}>
-              {`Take out ${piece}`}
-            </Act>
-          ))}
-        <Act onClick={onEnd}>End the treatment</Act>
-      </div>
+      <WhatHappened busy={busy} happened={happened} pieces={pieces} onEnd={onEnd} />
       <Said error={error} />
     </li>
+  )
+}
+
+function WhatHappened({
+  busy,
+  happened,
+  pieces,
+  onEnd,
+}: {
+  busy: boolean
+  happened: (did: Did) => undefined
+  pieces: string[]
+  onEnd: () => void
+}) {
+  return (
+    <div className="mt-2 flex flex-wrap items-center gap-3" role="group" aria-label={say('What happened')}>
+      {(['brushed', 'topped up', 'turned'] as const).map((did) => (
+        <PlainButton key={did} disabled={busy} onClick={() => happened({ did })}>
+          {capital(did)}
+        </PlainButton>
+      ))}
+      <PlainButton disabled={busy} onClick={() => happened({ did: 'rinsed', water: 'tap water' })}>
+        {say('Rinsed')}
+      </PlainButton>
+      <PlainButton disabled={busy} onClick={() => happened({ did: 'rinsed', water: 'deionised water' })}>
+        {say('Rinsed, deionised')}
+      </PlainButton>
+      {pieces.length > 1 &&
+        pieces.map((piece) => (
+          <Act key={piece} disabled={busy} onClick={() => happened({ did: 'took out', piece })}>
+            {say('Take out {piece}', { piece })}
+          </Act>
+        ))}
+      <Act onClick={onEnd}>{say('End the treatment')}</Act>
+    </div>
   )
 }

@@ -1,4 +1,5 @@
 /** Treatments of a machine: what runs now, what was done to each place and what came of it, what this house found. */
+import { say } from '#api/words/say.ts'
 import { useQuery } from '@tanstack/react-query'
 import { useEffect, useState } from 'react'
 import { Link, useParams } from 'react-router'
@@ -44,18 +45,18 @@ export function View() {
   const over = data.courses.filter((c) => c.to !== undefined)
   return (
     <main className="flex-1 space-y-6 p-4 pb-16">
-      <title>{`Treatments, ${plate.number} ${plate.name}`}</title>
+      <title>{say('Treatments, {number} {name}', { number: plate.number, name: plate.name })}</title>
       <header>
         <Link className="act" to={`/machines/${id}?show=condition`}>
           {`${plate.number} ${plate.name}`}
         </Link>
-        <h1 className="font-display text-24 font-semibold">Treatments</h1>
+        <h1 className="font-display text-24 font-semibold">{say('Treatments')}</h1>
         <p className="text-quiet">{headline(running, over)}</p>
       </header>
       {!beginning && !ending && !measuring && (
         <div className="flex flex-wrap items-center gap-5">
-          <MainButton onClick={() => setBeginning(true)}>Begin a treatment</MainButton>
-          <Act onClick={() => setMeasuring(true)}>Measure a colour</Act>
+          <MainButton onClick={() => setBeginning(true)}>{say('Begin a treatment')}</MainButton>
+          <Act onClick={() => setMeasuring(true)}>{say('Measure a colour')}</Act>
           {running.length === 0 && over[0] && <Again course={over[0]} />}
         </div>
       )}
@@ -70,8 +71,8 @@ export function View() {
       {beginning && <BeginSlip machine={id} answer={data} onClose={() => setBeginning(false)} />}
       {ending && <EndSlip course={ending} answer={data} onClose={() => setEnding(undefined)} />}
       {running.length > 0 && !ending && (
-        <section aria-label="Running now">
-          <h2 className="headrule">Running now</h2>
+        <section aria-label={say('Running now')}>
+          <h2 className="headrule">{say('Running now')}</h2>
           <ul>
             {running.map((course) => (
               <Running key={course.id} course={course} onEnd={() => setEnding(course)} />
@@ -95,7 +96,7 @@ function bestHere({ verdicts, zones }: TreatmentsAnswer, zone: string): HouseVer
 }
 
 function headline(running: readonly Course[], over: readonly Course[]): string {
-  if (running.length + over.length === 0) return 'No treatment is recorded.'
+  if (running.length + over.length === 0) return say('No treatment is recorded.')
   return [
     ...(running.length > 0 ? [`${count(running.length, 'treatment')} running`] : []),
     ...(over.length > 0 ? [`${over.length} ended`] : []),
@@ -137,8 +138,10 @@ function TypedRow({ typed }: { typed: TreatmentsAnswer['typed'][number] }) {
     <li className="border-hair flex flex-wrap items-baseline justify-between gap-x-4 border-b py-1.5">
       <span>
         <strong>{`${capital(typed.sort)}: `}</strong>
-        {typed.words || 'no words with it'}
-        <span className="text-quiet">, written as a line: its light and its result are not recorded</span>
+        {typed.words || say('no words with it')}
+        <span className="text-quiet">
+          {say(', written as a line: its light and its result are not recorded')}
+        </span>
       </span>
       <span className="num text-quiet">{short(typed.at)}</span>
     </li>
@@ -161,7 +164,7 @@ function PlaceRow({ place, course, answer }: { place: string; course: Course; an
     <li className="border-hair border-b py-1.5">
       <div className="flex flex-wrap items-baseline justify-between gap-x-4">
         <span className="min-w-0">
-          <strong>{`${course.body.trial ? 'Trial of ' : ''}${capital(course.body.sort)}: `}</strong>
+          <strong>{`${course.body.trial ? say('Trial of ') : ''}${capital(course.body.sort)}: `}</strong>
           {courseWords({ ...course, ...course.early.find((e) => e.on === place) })}
         </span>
         <span className="num text-quiet">{short(course.from)}</span>
@@ -179,19 +182,27 @@ function PlaceRow({ place, course, answer }: { place: string; course: Course; an
           {capital(verdictWords[verdict?.is ?? 'not looked at'])}
         </span>
         {verdict?.words ? `: ${verdict.words}` : ''}
-        {course.ph.length > 0 && <span>{`; pH ${course.ph.join(', then ')}`}</span>}
-        {harmed.length > 0 && <strong className="text-oxide">{`; harmed: ${list(harmed)}`}</strong>}
+        {course.ph.length > 0 && <span>{say('; pH {ph}', { ph: course.ph.join(', then ') })}</span>}
+        {harmed.length > 0 && (
+          <strong className="text-oxide">{say('; harmed: {harmed}', { harmed: list(harmed) })}</strong>
+        )}
         {course.missing.length > 0 && (
           <strong className="text-copper">
-            {`; not counted out again: ${list(course.missing.map((m) => `${m.n} ${m.what}`))}`}
+            {say('; not counted out again: {missing}', {
+              missing: list(course.missing.map((m) => `${m.n} ${m.what}`)),
+            })}
           </strong>
         )}
-        {course.ended?.recheck && <span>{`; look again on ${dayOnly(course.ended.recheck)}`}</span>}
+        {course.ended?.recheck && (
+          <span>{say('; look again on {recheck}', { recheck: dayOnly(course.ended.recheck) })}</span>
+        )}
         {course.happened.length > 0 && (
           <>
             {' '}
             <Act onClick={() => setOpen(!open)} aria-expanded={open}>
-              {open ? 'Hide what happened' : `Show what happened, ${course.happened.length}`}
+              {open
+                ? say('Hide what happened')
+                : say('Show what happened, {happened}', { happened: course.happened.length })}
             </Act>
           </>
         )}
@@ -201,7 +212,9 @@ function PlaceRow({ place, course, answer }: { place: string; course: Course; an
           {course.happened.map((h) => (
             <li key={h.id}>{`${short(h.at)}: ${h.did}${h.words ? ` (${h.words})` : ''}`}</li>
           ))}
-          {course.who && <li>{`By ${answer.people[course.who] ?? 'somebody'}`}</li>}
+          {course.who && (
+            <li>{say('By {people}', { people: answer.people[course.who] ?? say('somebody') })}</li>
+          )}
         </ul>
       )}
     </li>
@@ -212,10 +225,10 @@ function PlaceRow({ place, course, answer }: { place: string; course: Course; an
 function Verdicts({ answer }: { answer: TreatmentsAnswer }) {
   if (answer.verdicts.length + answer.learned.length === 0) return null
   return (
-    <section aria-label="What this house found">
-      <h2 className="headrule">What this house found</h2>
+    <section aria-label={say('What this house found')}>
+      <h2 className="headrule">{say('What this house found')}</h2>
       <RuledTable
-        label="What this house found"
+        label={say('What this house found')}
         heads={[
           'Treatment',
           'With',
@@ -232,7 +245,7 @@ function Verdicts({ answer }: { answer: TreatmentsAnswer }) {
           <tr key={`${v.sort} ${v.method} ${v.material} ${v.cover}`} className="border-hair border-b">
             <td className="py-1 pr-4">{v.sort}</td>
             <td className="pr-4">{v.method}</td>
-            <td className="pr-4">{v.material || 'not recorded'}</td>
+            <td className="pr-4">{v.material || say('not recorded')}</td>
             <td className="pr-4">{coverWords[v.cover as keyof typeof coverWords] ?? v.cover}</td>
             <td className="num pr-4 text-right">{v.n}</td>
             <td className="num pr-4 text-right">{v.better}</td>
@@ -240,7 +253,9 @@ function Verdicts({ answer }: { answer: TreatmentsAnswer }) {
             <td className="num pr-4 text-right whitespace-nowrap">
               {v.gone ? `${(v.gone.anHour * 100).toFixed(1)} % (${v.gone.n})` : ''}
             </td>
-            <td className="num text-right">{v.uneven ? `${v.uneven.n} of ${v.uneven.of}` : ''}</td>
+            <td className="num text-right">
+              {v.uneven ? say('{n} of {of}', { n: v.uneven.n, of: v.uneven.of }) : ''}
+            </td>
           </tr>
         ))}
       </RuledTable>
@@ -248,9 +263,12 @@ function Verdicts({ answer }: { answer: TreatmentsAnswer }) {
         <p className="mt-2">
           {sentence(
             list(
-              answer.learned.map(
-                (l) =>
-                  `an hour of ${lightKeyWords(l.light)} did as much as ${l.anHour.toFixed(1)} UV-hours of sun (${count(l.trials, 'trial piece')})`,
+              answer.learned.map((l) =>
+                say('an hour of {lightKey} did as much as {anHour} UV-hours of sun ({trials})', {
+                  lightKey: lightKeyWords(l.light),
+                  anHour: l.anHour.toFixed(1),
+                  trials: count(l.trials, 'trial piece'),
+                }),
               ),
             ),
           )}

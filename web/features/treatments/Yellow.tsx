@@ -1,4 +1,5 @@
 /** How much yellow is left in each zone, over time, and whether to go on. */
+import { say } from '#api/words/say.ts'
 import { useEffect, useRef } from 'react'
 import { capital } from '#api/words/lists.ts'
 import {
@@ -41,10 +42,17 @@ function Zone({ zone, best }: { zone: ZoneYellow; best: HouseVerdict | undefined
   const last = zone.colours.at(-1)
   if (!last) return null
   return (
-    <section aria-label={`Colour of ${zone.zone}`}>
-      <h2 className="headrule">{`Colour of ${zone.zone}`}</h2>
+    <section aria-label={say('Colour of {zone}', { zone: zone.zone })}>
+      <h2 className="headrule">{say('Colour of {zone}', { zone: zone.zone })}</h2>
       <p className="text-18 font-bold">{standWords(zone.colours)}</p>
-      {last.evenness && <p>{`It is ${evennessWords[last.evenness]}${streakWords(last)}.`}</p>}
+      {last.evenness && (
+        <p>
+          {say('It is {evennessWords}{streak}.', {
+            evennessWords: evennessWords[last.evenness],
+            streak: streakWords(last),
+          })}
+        </p>
+      )}
       {zone.outlook && last.db && (
         <ul className="my-1">
           {outlookWords(zone.outlook, last.db, last.neutrals).map((line) => (
@@ -58,7 +66,7 @@ function Zone({ zone, best }: { zone: ZoneYellow; best: HouseVerdict | undefined
       <Course zone={zone} />
       <Maps zone={zone} />
       <RuledTable
-        label={`Colour of ${zone.zone} by photograph`}
+        label={say('Colour of {zone} by photograph', { zone: zone.zone })}
         heads={['When', '#Yellow left', '#Δb*', '#ΔE', '#Spread of b*', '#UV-hours', 'By']}
       >
         {zone.colours.map((c) => (
@@ -141,7 +149,10 @@ function Course({ zone }: { zone: ZoneYellow }) {
       ref={element}
       className="my-2 h-52"
       role="img"
-      aria-label={`${capital(zone.zone)}: Δb* ${points.map((p) => p.is.toFixed(1)).join(', then ')}; the table below says the same`}
+      aria-label={say('{zone}: Δb* {points}; the table below says the same', {
+        zone: capital(zone.zone),
+        points: points.map((p) => p.is.toFixed(1)).join(', then '),
+      })}
     />
   )
 }

@@ -1,4 +1,5 @@
 /** What the slip that begins a treatment makes of what is typed in it. */
+import { say } from '#api/words/say.ts'
 import type { BodyOf } from '#core/history/bodies/index.ts'
 import type { TreatmentSort } from '#core/history/bodies/treatment.ts'
 import type { MachineId, MethodId } from '#core/ids.ts'
@@ -39,36 +40,36 @@ export interface BeginForm {
 }
 
 export const lights = [
-  { value: 'none', label: 'no light' },
-  { value: 'open', label: 'sun' },
-  { value: 'glass', label: 'sun, behind glass' },
-  { value: 'shade', label: 'outside, in the shade' },
-  { value: 'lamp', label: 'lamp' },
+  { value: 'none', label: say('no light') },
+  { value: 'open', label: say('sun') },
+  { value: 'glass', label: say('sun, behind glass') },
+  { value: 'shade', label: say('outside, in the shade') },
+  { value: 'lamp', label: say('lamp') },
 ] as const
 
 /** What is asked of a sort beyond what is asked of all; it stands in the words of the entry. */
 export const asked: Readonly<
   Partial<Record<TreatmentSort, readonly { readonly label: string; readonly usual: string }[]>>
 > = {
-  leak: [{ label: 'Which side, and what it leaked from', usual: 'alkaline, from the cells' }],
+  leak: [{ label: say('Which side, and what it leaked from'), usual: 'alkaline, from the cells' }],
   rust: [
-    { label: 'Taken off how far', usual: 'to bare metal' },
-    { label: 'Protected with', usual: 'wax' },
+    { label: say('Taken off how far'), usual: 'to bare metal' },
+    { label: say('Protected with'), usual: 'wax' },
   ],
   'board wash': [
-    { label: 'Came off before', usual: 'speaker, relays, labels' },
-    { label: 'Drying', usual: 'warm air, two days' },
+    { label: say('Came off before'), usual: 'speaker, relays, labels' },
+    { label: say('Drying'), usual: 'warm air, two days' },
   ],
   'solder mask': [
-    { label: 'Method', usual: 'pen' },
-    { label: 'Area', usual: '12 × 4 mm' },
-    { label: 'Hours until hard', usual: '24' },
+    { label: say('Method'), usual: 'pen' },
+    { label: say('Area'), usual: '12 × 4 mm' },
+    { label: say('Hours until hard'), usual: '24' },
   ],
-  'contacts and keys': [{ label: 'Which, and how many', usual: 'all 71 plungers' }],
-  lubrication: [{ label: 'What was there before', usual: 'old grease, taken off' }],
-  glue: [{ label: 'Clamped how, until when', usual: 'tape, until tomorrow' }],
-  filling: [{ label: 'Filled with', usual: 'two-part filler' }],
-  paint: [{ label: 'Colour, and how it was matched', usual: 'against the inside of the lid' }],
+  'contacts and keys': [{ label: say('Which, and how many'), usual: 'all 71 plungers' }],
+  lubrication: [{ label: say('What was there before'), usual: 'old grease, taken off' }],
+  glue: [{ label: say('Clamped how, until when'), usual: 'tape, until tomorrow' }],
+  filling: [{ label: say('Filled with'), usual: 'two-part filler' }],
+  paint: [{ label: say('Colour, and how it was matched'), usual: 'against the inside of the lid' }],
 }
 
 export const emptyBegin: BeginForm = {

@@ -1,4 +1,5 @@
 /** What checking a camera writes: its marks as typed, and the entries that keep what was read. */
+import { say } from '#api/words/say.ts'
 import type { GearId } from '#core/ids.ts'
 import { cameraKind } from '#core/treatment/cameras.ts'
 import { chipsRead, labOf, type Next } from './CameraCheck.tsx'
@@ -9,10 +10,11 @@ const lightnessOf = (next: Next) => Number(next.lightness.replace(',', '.'))
 /** Why a mark cannot be drawn with what is typed of it; undefined where it can. */
 export function refusesMark(next: Next): string | undefined {
   const light = lightnessOf(next)
-  if (!next.label.trim()) return 'Name the mark first: “grey”, “chip 3”.'
+  if (!next.label.trim()) return say('Name the mark first: “grey”, “chip 3”.')
   if (next.role === 'card' && !(light >= 1 && light <= 100))
-    return 'A card has a lightness L* between 1 and 100.'
-  if (next.role === 'chip' && !labOf(next.lab)) return 'Type the chip’s known colour as L* a* b*: 62 1.5 14.'
+    return say('A card has a lightness L* between 1 and 100.')
+  if (next.role === 'chip' && !labOf(next.lab))
+    return say('Type the chip’s known colour as L* a* b*: 62 1.5 14.')
   return undefined
 }
 

@@ -1,4 +1,5 @@
 /** What the slip that ends a treatment makes of what is said in it: its end, findings that it made or helped, and that nothing rings any more. */
+import { say } from '#api/words/say.ts'
 import type { TreatmentsAnswer } from '#api/treatments.ts'
 import type { Body, BodyOf } from '#core/history/bodies/index.ts'
 import type { FindingKind } from '#core/history/bodies/condition.ts'
@@ -50,10 +51,10 @@ export const harmOf = (sort: string): FindingKind => worseAs[sort] ?? 'stain'
 
 /** How much of a finding is left after what helped. */
 export const leftOptions = [
-  { value: 'less', label: 'less, still to be seen' },
-  { value: 'a trace', label: 'a trace is left' },
-  { value: 'gone', label: 'gone' },
-  { value: 'as it was', label: 'as it was' },
+  { value: 'less', label: say('less, still to be seen') },
+  { value: 'a trace', label: say('a trace is left') },
+  { value: 'gone', label: say('gone') },
+  { value: 'as it was', label: say('as it was') },
 ] as const
 
 /** Findings that it was meant against, of places that are better. */
@@ -79,15 +80,16 @@ export function endingBodies(
   const { body } = course
   const machine = course.machine as MachineId
   const open = body.on.filter((place) => verdictAt(ending, place).is === '')
-  if (open.length > 0) return `Say what came of ${open.join(', ')}; “not looked at” is an answer.`
+  if (open.length > 0)
+    return say('Say what came of {open}; “not looked at” is an answer.', { open: open.join(', ') })
   const ph = figure(said.ph)
-  if (ph !== undefined && !(ph >= 0 && ph <= 14)) return 'A pH lies between 0 and 14.'
+  if (ph !== undefined && !(ph >= 0 && ph <= 14)) return say('A pH lies between 0 and 14.')
   // What nobody counted is not none.
   const counts = body.counts.flatMap(({ what }, i) => {
     const n = figure(said.out[i] ?? '')
     return n === undefined ? [] : [{ what, n }]
   })
-  if (counts.some(({ n }) => !Number.isInteger(n) || n < 0)) return 'Count in whole numbers.'
+  if (counts.some(({ n }) => !Number.isInteger(n) || n < 0)) return say('Count in whole numbers.')
   const found = (zone: string, words: string) => newFinding(machine, zone, said.sort, words)
   return [
     {

@@ -1,4 +1,5 @@
 /** One check of a camera while it is made: the photograph, its marks, what was read from them, and writing what came of it. */
+import { say } from '#api/words/say.ts'
 import { useQuery } from '@tanstack/react-query'
 import { useEffect, useState } from 'react'
 import type { CameraAnswer } from '#api/treatments.ts'
@@ -23,7 +24,7 @@ export function useCameraCheck() {
   const [src, setSrc] = useState('')
   const [marks, setMarks] = useState<readonly Mark[]>([])
   const [chosen, setChosen] = useState<number>()
-  const [next, setNext] = useState<Next>({ role: 'card', label: 'grey', lightness: '60', lab: '' })
+  const [next, setNext] = useState<Next>({ role: 'card', label: say('grey'), lightness: '60', lab: '' })
   const [known, setKnown] = useState<Readonly<Record<string, string>>>({})
   const [read, setRead] = useState<CameraAnswer>()
   const [saved, setSaved] = useState<string>()
@@ -44,10 +45,11 @@ export function useCameraCheck() {
     if (wrong) return
     if (role === 'chip') setKnown({ ...known, [label.trim()]: lab })
     change([...marks, markOf(next, box)])
-    if (role === 'chip') setNext({ ...next, label: `chip ${Object.keys(known).length + 2}`, lab: '' })
+    if (role === 'chip')
+      setNext({ ...next, label: say('chip {keys}', { keys: Object.keys(known).length + 2 }), lab: '' })
   }
   const measure = async () => {
-    if (!file) return setError('Choose the photograph first.')
+    if (!file) return setError(say('Choose the photograph first.'))
     setError(undefined)
     const form = new FormData()
     form.set('marks', JSON.stringify(marks))
@@ -63,12 +65,12 @@ export function useCameraCheck() {
   const save = async () => {
     if (!read || !said || !('chips' in said)) return
     const called = name.trim() || read.camera
-    if (!camera && !called) return setError('Name the camera.')
+    if (!camera && !called) return setError(say('Name the camera.'))
     const written = await send(
       checkedCamera((camera || newId()) as GearId, camera ? undefined : called, said),
     )
     if (written) {
-      setSaved(called ?? cameras.find((c) => c.id === camera)?.name ?? 'The camera')
+      setSaved(called ?? cameras.find((c) => c.id === camera)?.name ?? say('The camera'))
       setMarks([])
       setRead(undefined)
       setFile(undefined)

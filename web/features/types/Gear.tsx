@@ -1,4 +1,5 @@
 /** Test gear of the house: what it is for, when it was proved, and for what it is unfit. */
+import { say } from '#api/words/say.ts'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link } from 'react-router'
@@ -26,16 +27,16 @@ export function Gear() {
   return (
     <section>
       <h2 className="headrule flex items-baseline justify-between">
-        Test gear{' '}
+        {say('Test gear')}{' '}
         <span className="flex items-baseline gap-4">
           <Link className="act" to="/camera">
-            Check a camera
+            {say('Check a camera')}
           </Link>
-          <Act onClick={() => setOpen(open === 'new' ? undefined : 'new')}>Write down gear</Act>
+          <Act onClick={() => setOpen(open === 'new' ? undefined : 'new')}>{say('Write down gear')}</Act>
         </span>
       </h2>
       {open === 'new' && (
-        <Slip title="A piece of test gear" onClose={() => setOpen(undefined)}>
+        <Slip title={say('A piece of test gear')} onClose={() => setOpen(undefined)}>
           <NewGear onSend={send} onClose={() => setOpen(undefined)} />
         </Slip>
       )}
@@ -47,15 +48,18 @@ export function Gear() {
                 <strong>{g.name}</strong> <span className="text-quiet">{g.gearKind}</span>
               </span>
               <Act className="text-13" onClick={() => setOpen(open === g.id ? undefined : g.id)}>
-                Record a gear check
+                {say('Record a gear check')}
               </Act>
             </div>
             <span className={g.unfit.length ? 'text-copper' : 'text-quiet'}>
               {g.unfit.length
-                ? `unfit for ${g.unfit.map((u) => u.need).join(', ')}: ${g.unfit.map((u) => u.because).join('; ')}`
+                ? say('unfit for {unfit}: {unfit2}', {
+                    unfit: g.unfit.map((u) => u.need).join(', '),
+                    unfit2: g.unfit.map((u) => u.because).join('; '),
+                  })
                 : g.proved
-                  ? `proved ${short(g.proved)}`
-                  : 'never proved: its tests are weaker'}
+                  ? say('proved {proved}', { proved: short(g.proved) })
+                  : say('never proved: its tests are weaker')}
             </span>
             {g.limits && <span className="text-quiet block">{g.limits}</span>}
             {open === g.id && <GearSlip gear={g} onSend={send} onClose={() => setOpen(undefined)} />}
@@ -63,7 +67,7 @@ export function Gear() {
         ))}
       </ul>
       {data?.gear.length === 0 && (
-        <p className="text-quiet py-2">None is written down. The test bench is a suspect too.</p>
+        <p className="text-quiet py-2">{say('None is written down. The test bench is a suspect too.')}</p>
       )}
       <Said error={error} />
     </section>
@@ -95,13 +99,17 @@ function NewGear({ onSend, onClose }: SlipProps) {
   })
   return (
     <form onSubmit={(event) => void submit(event)} className="grid grid-cols-2 gap-3">
-      <TextField label="Name" required autoFocus {...fieldOf(form, 'name')} />
-      <TextField label="Kind" placeholder="test tape" required {...fieldOf(form, 'gearKind')} />
-      <TextField label="An attribute" placeholder="line" {...fieldOf(form, 'attribute')} />
-      <TextField label="Its value" placeholder="current loop" {...fieldOf(form, 'value')} />
-      <TextField label="Limits" placeholder="what it cannot show" {...fieldOf(form, 'limits')} />
+      <TextField label={say('Name')} required autoFocus {...fieldOf(form, 'name')} />
+      <TextField label={say('Kind')} placeholder={say('test tape')} required {...fieldOf(form, 'gearKind')} />
+      <TextField label={say('An attribute')} placeholder={say('line')} {...fieldOf(form, 'attribute')} />
+      <TextField label={say('Its value')} placeholder={say('current loop')} {...fieldOf(form, 'value')} />
+      <TextField
+        label={say('Limits')}
+        placeholder={say('what it cannot show')}
+        {...fieldOf(form, 'limits')}
+      />
       <div className="flex items-end">
-        <PlainButton type="submit">Record the gear</PlainButton>
+        <PlainButton type="submit">{say('Record the gear')}</PlainButton>
       </div>
     </form>
   )
@@ -126,16 +134,23 @@ function GearSlip({ gear, onSend, onClose }: SlipProps & { gear: GearRow }) {
   return (
     <Slip title={gear.name} onClose={onClose}>
       <p className="mb-3">
-        <PlainButton onClick={() => void proved()}>Record it as proved good today</PlainButton>
+        <PlainButton onClick={() => void proved()}>{say('Record it as proved good today')}</PlainButton>
       </p>
       <form onSubmit={(event) => void submit(event)} className="grid grid-cols-[1fr_9rem] gap-3">
-        <TextField label="Unfit, because" required {...fieldOf(form, 'because')} />
-        <TextField label="Since (empty: always)" type="date" className="num" {...fieldOf(form, 'since')} />
+        <TextField label={say('Unfit, because')} required {...fieldOf(form, 'because')} />
+        <TextField
+          label={say('Since (empty: always)')}
+          type="date"
+          className="num"
+          {...fieldOf(form, 'since')}
+        />
         <p className="text-quiet text-13 col-span-2">
-          {`Every test made with it since then is void for functions that need a ${gear.gearKind}.`}
+          {say('Every test made with it since then is void for functions that need a {gearKind}.', {
+            gearKind: gear.gearKind,
+          })}
         </p>
         <div>
-          <PlainButton type="submit">Record it as unfit</PlainButton>
+          <PlainButton type="submit">{say('Record it as unfit')}</PlainButton>
         </div>
       </form>
     </Slip>

@@ -1,4 +1,5 @@
 /** Where the house is: the light of a session in the sun is reckoned for it. */
+import { say } from '#api/words/say.ts'
 import { useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { useForm } from 'react-hook-form'
@@ -16,14 +17,19 @@ export function HousePlace() {
   if (!data) return null
   const here = data.position
   return (
-    <section aria-label="Position of the house">
-      <h2 className="headrule">Position of the house</h2>
+    <section aria-label={say('Position of the house')}>
+      <h2 className="headrule">{say('Position of the house')}</h2>
       <p className="py-1">
         {here
-          ? `Latitude ${here.latitude}, longitude ${here.longitude} (north and east above 0). The light of a session in the sun is reckoned for it.`
-          : 'Not given: no light of a session in the sun is reckoned.'}{' '}
+          ? say(
+              'Latitude {latitude}, longitude {longitude} (north and east above 0). The light of a session in the sun is reckoned for it.',
+              { latitude: here.latitude, longitude: here.longitude },
+            )
+          : say('Not given: no light of a session in the sun is reckoned.')}{' '}
         {me.role === 'steward' && !editing && (
-          <Act onClick={() => setEditing(true)}>{here ? 'Change the position' : 'Give the position'}</Act>
+          <Act onClick={() => setEditing(true)}>
+            {here ? say('Change the position') : say('Give the position')}
+          </Act>
         )}
       </p>
       {editing && <PositionForm here={here} onClose={() => setEditing(false)} />}
@@ -52,10 +58,20 @@ function PositionForm({ here, onClose }: { here: Position | undefined; onClose: 
   })
   return (
     <form className="flex flex-wrap items-end gap-3" onSubmit={(event) => void save(event)}>
-      <TextField label="Latitude, degrees" className="num" inputMode="decimal" {...register('latitude')} />
-      <TextField label="Longitude, degrees" className="num" inputMode="decimal" {...register('longitude')} />
-      <PlainButton type="submit">Save the position</PlainButton>
-      <Act onClick={onClose}>Cancel</Act>
+      <TextField
+        label={say('Latitude, degrees')}
+        className="num"
+        inputMode="decimal"
+        {...register('latitude')}
+      />
+      <TextField
+        label={say('Longitude, degrees')}
+        className="num"
+        inputMode="decimal"
+        {...register('longitude')}
+      />
+      <PlainButton type="submit">{say('Save the position')}</PlainButton>
+      <Act onClick={onClose}>{say('Cancel')}</Act>
       <Said error={error} />
     </form>
   )

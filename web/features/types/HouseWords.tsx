@@ -1,4 +1,5 @@
 /** The house's own words: what lines that are said with them mean. Taught by hand here, or where a jot is sorted. */
+import { say } from '#api/words/say.ts'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import type { WordRow } from '#api/types.ts'
@@ -13,8 +14,8 @@ import { useDates } from '#web/app/session.tsx'
 import { Act, PlainButton, Said, SelectField, Slip, TextField } from '#web/ui/Forms.tsx'
 
 const sorts = [
-  { value: 'name', label: 'a name for something' },
-  { value: 'verb', label: 'a word for work' },
+  { value: 'name', label: say('a name for something') },
+  { value: 'verb', label: say('a word for work') },
 ]
 
 /** Verbs that a word may stand for, as one writes them. */
@@ -30,15 +31,16 @@ export function HouseWords() {
   return (
     <section className="mt-8">
       <h2 className="headrule flex justify-between">
-        Words of this house{' '}
-        <Act onClick={() => setOpen(open === 'new' ? undefined : 'new')}>Teach a word</Act>
+        {say('Words of this house')}{' '}
+        <Act onClick={() => setOpen(open === 'new' ? undefined : 'new')}>{say('Teach a word')}</Act>
       </h2>
       {open === 'new' && <WordForm onClose={() => setOpen(undefined)} />}
       <Said error={error} />
       {data?.words.length === 0 && (
         <p className="text-quiet py-2">
-          No word yet. What people here say for a part or for work that has another name: taught once, lines
-          that are said so are read. Sorting a quick note offers the word that was not understood.
+          {say(
+            'No word yet. What people here say for a part or for work that has another name: taught once, lines that are said so are read. Sorting a quick note offers the word that was not understood.',
+          )}
         </p>
       )}
       <ul>
@@ -48,23 +50,24 @@ export function HouseWords() {
             <li key={key} className="border-hair border-b py-1.5">
               <div className="flex items-baseline justify-between gap-3">
                 <span>
-                  “<strong>{w.word}</strong>” means {w.as === 'verb' ? 'to ' : ''}
+                  “<strong>{w.word}</strong>
+                  {say('” means {more}', { more: w.as === 'verb' ? say('to ') : '' })}
                   <strong>{w.means}</strong>
                 </span>
                 <span className="text-13 flex gap-4 whitespace-nowrap">
                   <Act
-                    aria-label={`Change “${w.word}”`}
+                    aria-label={say('Change “{word}”', { word: w.word })}
                     onClick={() => setOpen(open === key ? undefined : key)}
                   >
-                    Change
+                    {say('Change')}
                   </Act>
-                  <Act aria-label={`Forget “${w.word}”`} onClick={() => void forget(w)}>
-                    Forget
+                  <Act aria-label={say('Forget “{word}”', { word: w.word })} onClick={() => void forget(w)}>
+                    {say('Forget')}
                   </Act>
                 </span>
               </div>
               <span className="text-quiet text-13">
-                {`${w.type ? `On machines of the type ${w.type.name}` : 'On every machine'}. ${w.by ? `${w.by}, ` : ''}${short(w.at)}.`}
+                {`${w.type ? say('On machines of the type {name}', { name: w.type.name }) : say('On every machine')}. ${w.by ? `${w.by}, ` : ''}${short(w.at)}.`}
               </span>
               {open === key && <WordForm word={w} onClose={() => setOpen(undefined)} />}
             </li>
@@ -85,6 +88,10 @@ const namesOf = (sheet: TypeSheet | undefined): readonly string[] =>
         ...sheet.points.map((p) => p.name),
       ]
     : []
+
+const itHoldsWherever = say(
+  'It holds wherever a machine has that very name: a function, a position, a zone, a test point, test gear.',
+)
 
 function WordForm({ word, onClose }: { word?: WordRow; onClose: () => void }) {
   const { send, error } = useSendOne()
@@ -119,7 +126,7 @@ function WordForm({ word, onClose }: { word?: WordRow; onClose: () => void }) {
     if (await send(taught)) onClose()
   }
   return (
-    <Slip title={word ? `“${word.word}”` : 'A word of this house'} onClose={onClose}>
+    <Slip title={word ? `“${word.word}”` : say('A word of this house')} onClose={onClose}>
       <form
         className="grid grid-cols-2 gap-3 max-sm:grid-cols-1"
         onSubmit={(event) => {
@@ -128,7 +135,7 @@ function WordForm({ word, onClose }: { word?: WordRow; onClose: () => void }) {
         }}
       >
         <TextField
-          label="What people here say"
+          label={say('What people here say')}
           required
           autoFocus={!word}
           readOnly={word !== undefined}
@@ -137,17 +144,17 @@ function WordForm({ word, onClose }: { word?: WordRow; onClose: () => void }) {
           onChange={(e) => setSaid(e.target.value)}
         />
         <SelectField
-          label="It is"
+          label={say('It is')}
           value={as}
           options={sorts}
           onChange={(e) => setAs(e.target.value as WordRow['as'])}
         />
         <SelectField
-          label="On"
+          label={say('On')}
           value={type}
           disabled={word !== undefined}
           options={[
-            { value: '', label: 'every machine' },
+            { value: '', label: say('every machine') },
             ...(types.data?.types.map((t) => ({ value: t.id, label: t.name })) ?? []),
           ]}
           onChange={(e) => setType(e.target.value)}
@@ -155,11 +162,11 @@ function WordForm({ word, onClose }: { word?: WordRow; onClose: () => void }) {
         <MeansField as={as} word={word} means={means} onMeans={setMeans} names={names} />
         <p className="text-quiet text-13 col-span-full">
           {as === 'verb'
-            ? 'Lines with it are read as that work. What it reaches is what the verb reaches.'
-            : 'It holds wherever a machine has that very name: a function, a position, a zone, a test point, test gear.'}
+            ? say('Lines with it are read as that work. What it reaches is what the verb reaches.')
+            : itHoldsWherever}
         </p>
         <div>
-          <PlainButton type="submit">Teach the word</PlainButton>
+          <PlainButton type="submit">{say('Teach the word')}</PlainButton>
         </div>
         <Said error={wrong ?? error} />
       </form>
@@ -183,7 +190,7 @@ function MeansField({
   return (
     <>
       <TextField
-        label={as === 'verb' ? 'It means to' : 'It means'}
+        label={as === 'verb' ? say('It means to') : say('It means')}
         required
         autoFocus={word !== undefined}
         autoComplete="off"

@@ -1,4 +1,5 @@
 /** One recipe card, written or changed; every save is a new version. */
+import { say } from '#api/words/say.ts'
 import { type UseFormRegister, useForm } from 'react-hook-form'
 import { useQuery } from '@tanstack/react-query'
 import type { MethodRow } from '#api/types.ts'
@@ -44,29 +45,29 @@ export function MethodForm({
       onClose()
   })
   return (
-    <Slip title={method ? method.recipe.name : 'A recipe card'} onClose={onClose}>
+    <Slip title={method ? method.recipe.name : say('A recipe card')} onClose={onClose}>
       <form onSubmit={(event) => void save(event)} className="grid grid-cols-4 gap-3 max-md:grid-cols-2">
         <CardFields register={register} />
         {schools.length > 0 && (
           <SelectField
-            label="Follows the practice"
-            options={[{ value: '', label: 'none' }, ...schools]}
+            label={say('Follows the practice')}
+            options={[{ value: '', label: say('none') }, ...schools]}
             {...register('school')}
           />
         )}
         <div className="col-span-full">
-          <AreaField label="Steps" rows={3} {...register('steps')} />
+          <AreaField label={say('Steps')} rows={3} {...register('steps')} />
         </div>
         <div className="col-span-full">
           <AreaField
-            label="Caution"
-            hint="What hurts people or the thing; local codes and the label of the agent come first."
+            label={say('Caution')}
+            hint={say('What hurts people or the thing; local codes and the label of the agent come first.')}
             {...register('caution')}
           />
         </div>
         <div>
           <PlainButton type="submit" disabled={formState.isSubmitting}>
-            {method ? 'Save a new version' : 'Write the card'}
+            {method ? say('Save a new version') : say('Write the card')}
           </PlainButton>
         </div>
       </form>
@@ -77,26 +78,36 @@ export function MethodForm({
 function CardFields({ register }: { register: UseFormRegister<CardForm> }) {
   return (
     <>
-      <TextField label="Name" autoFocus {...register('name', { required: true })} />
-      <SelectField label="Written as" options={verbs} {...register('verb')} />
-      <TextField label="Agent" placeholder="washing-up liquid" {...register('agent')} />
-      <TextField label="Strength" className="num" placeholder="1 %" {...register('strength')} />
-      <TextField label="Temperature" className="num" placeholder="30 °C" {...register('temperature')} />
-      <TextField label="Light" placeholder="none" {...register('light')} />
-      <TextField label="Area" placeholder="both faces" {...register('area')} />
-      <TextField label="Waits, minutes" className="num" inputMode="numeric" {...register('waitMinutes')} />
+      <TextField label={say('Name')} autoFocus {...register('name', { required: true })} />
+      <SelectField label={say('Written as')} options={verbs} {...register('verb')} />
+      <TextField label={say('Agent')} placeholder={say('washing-up liquid')} {...register('agent')} />
+      <TextField label={say('Strength')} className="num" placeholder="1 %" {...register('strength')} />
       <TextField
-        label="Again every, minutes"
+        label={say('Temperature')}
+        className="num"
+        placeholder="30 °C"
+        {...register('temperature')}
+      />
+      <TextField label={say('Light')} placeholder={say('none')} {...register('light')} />
+      <TextField label={say('Area')} placeholder={say('both faces')} {...register('area')} />
+      <TextField
+        label={say('Waits, minutes')}
+        className="num"
+        inputMode="numeric"
+        {...register('waitMinutes')}
+      />
+      <TextField
+        label={say('Again every, minutes')}
         className="num"
         inputMode="numeric"
         {...register('everyMinutes')}
       />
-      <TextField label="For" placeholder="ABS, rubber" {...register('materials')} />
-      <TextField label="Not on" placeholder="paper, printed legends" {...register('notOn')} />
+      <TextField label={say('For')} placeholder={say('ABS, rubber')} {...register('materials')} />
+      <TextField label={say('Not on')} placeholder={say('paper, printed legends')} {...register('notOn')} />
       <SelectField
-        label="Authorisation needed"
-        options={[{ value: '', label: 'none' }, 'chemicals', 'mains', 'picture tube', 'lithium'].map((o) =>
-          typeof o === 'string' ? { value: o, label: o } : o,
+        label={say('Authorisation needed')}
+        options={[{ value: '', label: say('none') }, 'chemicals', 'mains', 'picture tube', 'lithium'].map(
+          (o) => (typeof o === 'string' ? { value: o, label: o } : o),
         )}
         {...register('needs')}
       />

@@ -1,4 +1,5 @@
 /** House methods as recipe cards: what is used, how strong, how long, on what and on what not; and what people found. */
+import { say } from '#api/words/say.ts'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link } from 'react-router'
@@ -21,15 +22,18 @@ export function Methods() {
   return (
     <section className="mt-8">
       <h2 className="headrule flex justify-between">
-        House methods{' '}
-        {mayWrite && <Act onClick={() => setOpen(open === 'new' ? undefined : 'new')}>Write a card</Act>}
+        {say('House methods')}{' '}
+        {mayWrite && (
+          <Act onClick={() => setOpen(open === 'new' ? undefined : 'new')}>{say('Write a card')}</Act>
+        )}
       </h2>
       {open === 'new' && <MethodForm onSend={send} onClose={() => setOpen(undefined)} />}
       <Said error={error} />
       {data?.methods.length === 0 && (
         <p className="text-quiet py-2">
-          No card yet. A card says once how the house does it; in an episode{' '}
-          <span className="num">clean keycaps by …</span> takes over its agent, its wait and its caution.
+          {say('No card yet. A card says once how the house does it; in an episode')}{' '}
+          <span className="num">{say('clean keycaps by …')}</span>{' '}
+          {say('takes over its agent, its wait and its caution.')}
         </p>
       )}
       <ul className="grid grid-cols-2 gap-x-6 max-xl:grid-cols-1">
@@ -70,29 +74,31 @@ function Card({ method, onEdit }: { method: MethodRow; onEdit?: () => void }) {
         <h3 className="font-display text-18 font-semibold">{recipe.name}</h3>
         {onEdit && (
           <Act className="text-13" onClick={onEdit}>
-            Change
+            {say('Change')}
           </Act>
         )}
       </div>
-      <p className="num">{facts.join(' · ') || 'nothing measured'}</p>
+      <p className="num">{facts.join(' · ') || say('nothing measured')}</p>
       {(recipe.materials.length > 0 || recipe.notOn.length > 0) && (
         <p>
-          {recipe.materials.length > 0 && `For ${list(recipe.materials)}. `}
-          {recipe.notOn.length > 0 && <strong>Not on {list(recipe.notOn)}.</strong>}
+          {recipe.materials.length > 0 && say('For {materials}. ', { materials: list(recipe.materials) })}
+          {recipe.notOn.length > 0 && (
+            <strong>{say('Not on {notOn}.', { notOn: list(recipe.notOn) })}</strong>
+          )}
         </p>
       )}
       {recipe.steps && <p className="whitespace-pre-line">{recipe.steps}</p>}
       {(recipe.caution || recipe.needs) && (
         <p className="border-oxide mt-1 border-l-4 pl-3">
           {recipe.caution}{' '}
-          {recipe.needs && <span className="text-quiet">For people authorised for {recipe.needs}.</span>}
+          {recipe.needs && (
+            <span className="text-quiet">
+              {say('For people authorised for {needs}.', { needs: recipe.needs })}
+            </span>
+          )}
         </p>
       )}
-      <p className="text-quiet text-13 mt-1">
-        {recipe.school &&
-          `${method.schoolInForce ? 'The house’s way' : 'Not the house’s way'} for ${recipe.school.key}. `}
-        {`${method.uses ? `Followed ${count(method.uses, 'time')}` : 'Not followed yet'}${verdicts ? `; verdicts: ${verdicts}` : ''}. Version ${method.version}, ${short(method.at)}${method.by ? ` by ${method.by}` : ''}.`}
-      </p>
+      <CardFigures recipe={recipe} method={method} verdicts={verdicts} />
       {method.verdicts.length > 0 && (
         <ul className="text-13">
           {method.verdicts
@@ -105,7 +111,7 @@ function Card({ method, onEdit }: { method: MethodRow; onEdit?: () => void }) {
                   <>
                     {' '}
                     <Link className="act" to={`/episodes/${v.episode}`}>
-                      the episode
+                      {say('the episode')}
                     </Link>
                   </>
                 )}
@@ -114,5 +120,35 @@ function Card({ method, onEdit }: { method: MethodRow; onEdit?: () => void }) {
         </ul>
       )}
     </article>
+  )
+}
+
+function CardFigures({
+  recipe,
+  method,
+  verdicts,
+}: {
+  recipe: MethodRow['recipe']
+  method: MethodRow
+  verdicts: string
+}) {
+  const { short } = useDates()
+  return (
+    <p className="text-quiet text-13 mt-1">
+      {recipe.school &&
+        say('{more} for {key}. ', {
+          more: method.schoolInForce ? say('The house’s way') : say('Not the house’s way'),
+          key: recipe.school.key,
+        })}
+      {say('{more}{more2}. Version {version}, {at}{more3}.', {
+        more: method.uses
+          ? say('Followed {uses}', { uses: count(method.uses, 'time') })
+          : say('Not followed yet'),
+        more2: verdicts ? say('; verdicts: {verdicts}', { verdicts }) : '',
+        version: method.version,
+        at: short(method.at),
+        more3: method.by ? say(' by {by}', { by: method.by }) : '',
+      })}
+    </p>
   )
 }

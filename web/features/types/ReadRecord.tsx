@@ -1,4 +1,5 @@
 /** A machine’s record from another collection, read in by a steward. */
+import { say } from '#api/words/say.ts'
 import { useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { post, wordsOf } from '#web/app/http.ts'
@@ -19,15 +20,15 @@ export function ReadRecord() {
       await client.invalidateQueries()
     } catch (failure) {
       setError(
-        failure instanceof SyntaxError ? 'This file is no JSON. Nothing was stored.' : wordsOf(failure),
+        failure instanceof SyntaxError ? say('This file is no JSON. Nothing was stored.') : wordsOf(failure),
       )
     }
   }
   return (
     <section>
-      <h2 className="headrule mb-2">A machine from another collection</h2>
+      <h2 className="headrule mb-2">{say('A machine from another collection')}</h2>
       <label className="block">
-        <span className="text-13 text-quiet mb-1 block">Read a record file</span>
+        <span className="text-13 text-quiet mb-1 block">{say('Read a record file')}</span>
         <input
           type="file"
           accept="application/json"

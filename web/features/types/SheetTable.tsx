@@ -1,4 +1,5 @@
 /** A table of a type sheet that is edited in place, as its columns say: heads, rows of fields, a row added or taken away. */
+import { say } from '#api/words/say.ts'
 import {
   useFieldArray,
   type Control,
@@ -34,7 +35,7 @@ export function SheetTable({ list, control, register, mayEdit }: Part & { list: 
               </th>
             ))}
             <th>
-              <span className="sr-only">Remove</span>
+              <span className="sr-only">{say('Remove')}</span>
             </th>
           </tr>
         </thead>
@@ -62,11 +63,11 @@ export function SheetTable({ list, control, register, mayEdit }: Part & { list: 
       <div className="mt-2 flex flex-wrap items-start gap-x-6">
         {mayEdit && (
           <Act onClick={() => append({ ...blank } as unknown as FieldArray<SheetForm, ListName>)}>
-            {`Add a ${one.toLowerCase()}`}
+            {say('Add a {one}', { one: one.toLowerCase() })}
           </Act>
         )}
         <details>
-          <summary className="act text-13 cursor-pointer">What each column is for</summary>
+          <summary className="act text-13 cursor-pointer">{say('What each column is for')}</summary>
           <dl className="text-13 my-1 grid max-w-3xl grid-cols-[auto_1fr] gap-x-4 gap-y-1">
             {columns.map(({ key, head, about, example }) => (
               <div key={key} className="contents">
@@ -76,7 +77,7 @@ export function SheetTable({ list, control, register, mayEdit }: Part & { list: 
                   {example && (
                     <>
                       {' '}
-                      Such as <span className="num">{example}</span>.
+                      {say('Such as')} <span className="num">{example}</span>.
                     </>
                   )}
                 </dd>
@@ -131,7 +132,7 @@ function Cell({
         />
       ) : (
         <select className={cell} {...shared}>
-          {open && <option value="">none</option>}
+          {open && <option value="">{say('none')}</option>}
           {fill.map((option) => (
             <option key={option}>{option}</option>
           ))}
@@ -147,9 +148,9 @@ const Remove = ({ onClick, what }: { onClick: () => void; what: string }) => (
       type="button"
       className="text-quiet hover:text-ink text-13 min-h-6"
       onClick={onClick}
-      aria-label={`Remove ${what}`}
+      aria-label={say('Remove {what}', { what })}
     >
-      Remove
+      {say('Remove')}
     </button>
   </td>
 )

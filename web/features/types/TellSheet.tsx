@@ -1,4 +1,5 @@
 /** The sheet told in lines, pasted as text or a table, taken from a file or from a type that is near: seen before it is taken in. */
+import { say } from '#api/words/say.ts'
 import type { TypeRow } from '#api/machines.ts'
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
@@ -31,11 +32,14 @@ function readText(text: string, base: TypeSheet): SheetTold | { readonly error: 
     const read = sheetSchema.safeParse(JSON.parse(text))
     if (!read.success)
       return {
-        error: `This file is no type sheet: ${read.error.issues[0]?.path.join(' ')} ${read.error.issues[0]?.message}`,
+        error: say('This file is no type sheet: {path} {message}', {
+          path: read.error.issues[0]?.path.join(' ') ?? '',
+          message: read.error.issues[0]?.message ?? '',
+        }),
       }
     return { sheet: { ...read.data, name: base.name || read.data.name }, read: [], rest: [], unknown: [] }
   } catch {
-    return { error: 'This file cannot be read: it is no JSON.' }
+    return { error: say('This file cannot be read: it is no JSON.') }
   }
 }
 
@@ -71,19 +75,21 @@ export function TellSheet({
     setText('')
   }
   return (
-    <section aria-label="Tell the sheet">
-      <h2 className="headrule">Tell it in lines, or paste a table</h2>
+    <section aria-label={say('Tell the sheet')}>
+      <h2 className="headrule">{say('Tell it in lines, or paste a table')}</h2>
       <div className="grid grid-cols-2 gap-6 max-lg:grid-cols-1">
         <div>
           <label htmlFor="sheet-lines" className="text-13 text-quiet block">
-            One thing a line. What is read stands beside it before it is taken in; nothing is published yet.
+            {say(
+              'One thing a line. What is read stands beside it before it is taken in; nothing is published yet.',
+            )}
           </label>
           <textarea
             id="sheet-lines"
             className="field num mt-1 h-48 w-full py-2"
-            placeholder={
-              'it has 40 keys\npicture needs 12V and IC4\nIC4 picture ROM, socketed\nsupply: assembly, plug\nlid: 6 M4x12, two are longer\nzone: hood (ABS, grey)\n12V: 11.4 to 12.6'
-            }
+            placeholder={say(
+              'it has 40 keys\npicture needs 12V and IC4\nIC4 picture ROM, socketed\nsupply: assembly, plug\nlid: 6 M4x12, two are longer\nzone: hood (ABS, grey)\n12V: 11.4 to 12.6',
+            )}
             value={text}
             onChange={(e) => {
               setText(e.target.value)
@@ -92,7 +98,7 @@ export function TellSheet({
           />
           <div className="mt-2 flex flex-wrap items-center gap-x-5 gap-y-2">
             <PlainButton type="button" disabled={!told || 'error' in told} onClick={take}>
-              Take into the draft
+              {say('Take into the draft')}
             </PlainButton>
             <SheetFiles onText={setText} onSave={save} />
             <NearType data={data} onCopy={copy} />
@@ -116,9 +122,9 @@ function NearType({
     <>
       {data && data.types.length > 0 && (
         <label className="text-13">
-          Copy from a near type{' '}
+          {say('Copy from a near type')}{' '}
           <select className="field h-9" defaultValue="" onChange={(e) => void onCopy(e.target.value)}>
-            <option value="">choose</option>
+            <option value="">{say('choose')}</option>
             {data.types.map((t) => (
               <option key={t.id} value={t.id}>
                 {t.name}
@@ -141,7 +147,7 @@ function SheetFiles({
   return (
     <>
       <label className="act inline-flex min-h-9 cursor-pointer items-center">
-        Open a sheet file
+        {say('Open a sheet file')}
         <input
           type="file"
           accept=".json,.txt,.csv,.tsv"
@@ -149,8 +155,8 @@ function SheetFiles({
           onChange={(e) => void e.target.files?.[0]?.text().then(onText)}
         />
       </label>
-      <Act onClick={() => onSave('json')}>Save as a file</Act>
-      <Act onClick={() => onSave('csv')}>Save as a table</Act>
+      <Act onClick={() => onSave('json')}>{say('Save as a file')}</Act>
+      <Act onClick={() => onSave('csv')}>{say('Save as a table')}</Act>
     </>
   )
 }
@@ -160,26 +166,30 @@ function Preview({ told: { sheet, read, rest, unknown } }: { told: SheetTold }) 
   return (
     <div aria-live="polite" className="max-h-72 overflow-y-auto">
       <p className="font-bold">
-        {`With this the sheet has ${list(
-          [
-            count(functions.length, 'function'),
-            count(positions.length, 'position'),
-            count(points.length, 'test point'),
-            count(zones.length, 'zone'),
-            count(wayIn.length, 'step of the way in', 'steps of the way in'),
-          ],
-          5,
-        )}.`}
+        {say('With this the sheet has {x}.', {
+          x: list(
+            [
+              count(functions.length, 'function'),
+              count(positions.length, 'position'),
+              count(points.length, 'test point'),
+              count(zones.length, 'zone'),
+              count(wayIn.length, 'step of the way in', 'steps of the way in'),
+            ],
+            5,
+          ),
+        })}
       </p>
       {unknown.length > 0 && (
         <p className="text-copper mt-1 font-bold">
-          {`On no line of the sheet: ${list(unknown, 8)}. What needs it does not say so until it is there.`}
+          {say('On no line of the sheet: {unknown}. What needs it does not say so until it is there.', {
+            unknown: list(unknown, 8),
+          })}
         </p>
       )}
       <ul className="mt-1">
         {rest.map((line, i) => (
           <li key={`rest${i}`} className="border-hair text-copper border-b py-0.5">
-            <span className="text-13 inline-block w-20 font-bold">not read</span>“{line}”
+            <span className="text-13 inline-block w-20 font-bold">{say('not read')}</span>“{line}”
           </li>
         ))}
         {read

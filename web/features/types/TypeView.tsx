@@ -1,4 +1,5 @@
 /** One type sheet, read and edited: functions, positions, zones, hazards. Every save is a new version; none is lost. */
+import { say } from '#api/words/say.ts'
 import { type FormState, type UseFormRegister, useForm, type UseFormReturn } from 'react-hook-form'
 import { useParams, useSearchParams, useNavigate, Link } from 'react-router'
 import { useQuery } from '@tanstack/react-query'
@@ -110,23 +111,31 @@ function SheetHead({
     <div className="flex flex-wrap items-end justify-between gap-4">
       <div>
         <h1 className="font-display text-24 font-semibold">
-          {answer ? answer.sheet.name : 'A new type sheet'}
+          {answer ? answer.sheet.name : say('A new type sheet')}
         </h1>
         <p className="text-quiet">
           {answer
-            ? `Version ${answer.version}, ${short(answer.history.at(-1)?.at ?? '')}${answer.history.at(-1)?.by ? ` by ${answer.history.at(-1)?.by}` : ''}. Every machine of this type reads it.`
-            : 'What every machine of this model can do, where its positions are, what is dangerous in it.'}
+            ? say('Version {version}, {at}{more}. Every machine of this type reads it.', {
+                version: answer.version,
+                at: short(answer.history.at(-1)?.at ?? ''),
+                more: answer.history.at(-1)?.by
+                  ? say(' by {by}', { by: answer.history.at(-1)?.by ?? '' })
+                  : '',
+              })
+            : say(
+                'What every machine of this model can do, where its positions are, what is dangerous in it.',
+              )}
         </p>
       </div>
       {answer && <Versions answer={answer} />}
       {answer && (
         <Link className="act self-center" to={`/practice?type=${id}`}>
-          Practise on this type
+          {say('Practise on this type')}
         </Link>
       )}
       {mayEdit && (
         <MainButton type="submit" disabled={formState.isSubmitting || !formState.isDirty}>
-          {answer ? 'Save a new version' : 'Publish the sheet'}
+          {answer ? say('Save a new version') : say('Publish the sheet')}
         </MainButton>
       )}
     </div>
@@ -137,10 +146,12 @@ function KeptHere({ kept }: { kept: ReturnType<typeof useKeptDraft> }) {
   return (
     <p role="status" className="bg-straw flex flex-wrap gap-x-4 rounded-sm px-3 py-2 text-black">
       {kept.shown === 'of this version'
-        ? 'What you had typed and not published is here again.'
-        : 'What you had typed is here again, and somebody has published a version since: publishing yours would take the place of theirs. Compare first.'}
+        ? say('What you had typed and not published is here again.')
+        : say(
+            'What you had typed is here again, and somebody has published a version since: publishing yours would take the place of theirs. Compare first.',
+          )}
       <button type="button" className="font-bold underline" onClick={kept.putAway}>
-        Put it away, show the sheet as it is
+        {say('Put it away, show the sheet as it is')}
       </button>
     </p>
   )
@@ -149,12 +160,16 @@ function KeptHere({ kept }: { kept: ReturnType<typeof useKeptDraft> }) {
 function SheetFacts({ register }: { register: UseFormRegister<SheetForm> }) {
   return (
     <div className="grid grid-cols-6 gap-3 max-md:grid-cols-2">
-      <TextField label="Name" {...register('name', { required: true })} />
-      <TextField label="Kind" placeholder="data terminal" {...register('kind')} />
-      <TextField label="Maker" {...register('maker')} />
-      <TextField label="Other names" placeholder="separated by commas" {...register('aliases')} />
-      <TextField label="Mains" className="num" placeholder="230 V 50 Hz" {...register('mains')} />
-      <TextField label="Weight" className="num" placeholder="14 kg" {...register('weight')} />
+      <TextField label={say('Name')} {...register('name', { required: true })} />
+      <TextField label={say('Kind')} placeholder={say('data terminal')} {...register('kind')} />
+      <TextField label={say('Maker')} {...register('maker')} />
+      <TextField
+        label={say('Other names')}
+        placeholder={say('separated by commas')}
+        {...register('aliases')}
+      />
+      <TextField label={say('Mains')} className="num" placeholder="230 V 50 Hz" {...register('mains')} />
+      <TextField label={say('Weight')} className="num" placeholder="14 kg" {...register('weight')} />
     </div>
   )
 }
@@ -201,7 +216,7 @@ function Versions({ answer }: { answer: TypeAnswer }) {
   return (
     <details className="ml-auto">
       <summary className="act cursor-pointer">
-        {answer.version === 1 ? 'One version' : `${answer.version} versions`}
+        {answer.version === 1 ? say('One version') : say('{version} versions', { version: answer.version })}
       </summary>
       <ol className="bg-next border-line absolute right-4 z-10 mt-1 max-h-72 overflow-auto rounded-sm border p-3">
         {[...answer.history].reverse().map((v) => (
@@ -211,7 +226,7 @@ function Versions({ answer }: { answer: TypeAnswer }) {
               <>
                 {', '}
                 <Link className="act" to={`/episodes/${v.learnedIn}`}>
-                  learned in an episode
+                  {say('learned in an episode')}
                 </Link>
               </>
             )}

@@ -1,4 +1,5 @@
 /** Types, test gear and house practice: what is known of models, and how this house works. */
+import { say } from '#api/words/say.ts'
 import { ReadRecord } from './ReadRecord.tsx'
 import type { TypeRow } from '#api/machines.ts'
 import { useQuery } from '@tanstack/react-query'
@@ -24,15 +25,15 @@ import { HousePlace } from './HousePlace.tsx'
 const none: readonly TypeRow[] = []
 /** What else is on this page. */
 const contents = {
-  'house-methods': 'House methods',
-  words: 'Words of this house',
-  'test-gear': 'Test gear',
-  'house-practice': 'House practice',
+  'house-methods': say('House methods'),
+  words: say('Words of this house'),
+  'test-gear': say('Test gear'),
+  'house-practice': say('House practice'),
 }
 const columnsFor = (short: (at: string) => string): readonly TableColumn<TypeRow>[] => [
   {
     key: 'name',
-    head: 'Type',
+    head: say('Type'),
     names: true,
     by: (t) => t.name,
     look: 'whitespace-nowrap',
@@ -42,19 +43,31 @@ const columnsFor = (short: (at: string) => string): readonly TableColumn<TypeRow
       </Link>
     ),
   },
-  { key: 'kind', head: 'Kind', by: (t) => t.kind, look: 'whitespace-nowrap', cell: (t) => t.kind },
-  { key: 'machines', head: 'Machines', figures: true, by: (t) => t.machines, cell: (t) => t.machines },
-  { key: 'functions', head: 'Functions', figures: true, by: (t) => t.functions, cell: (t) => t.functions },
-  { key: 'positions', head: 'Positions', figures: true, by: (t) => t.positions, cell: (t) => t.positions },
+  { key: 'kind', head: say('Kind'), by: (t) => t.kind, look: 'whitespace-nowrap', cell: (t) => t.kind },
+  { key: 'machines', head: say('Machines'), figures: true, by: (t) => t.machines, cell: (t) => t.machines },
+  {
+    key: 'functions',
+    head: say('Functions'),
+    figures: true,
+    by: (t) => t.functions,
+    cell: (t) => t.functions,
+  },
+  {
+    key: 'positions',
+    head: say('Positions'),
+    figures: true,
+    by: (t) => t.positions,
+    cell: (t) => t.positions,
+  },
   {
     key: 'hazards',
-    head: 'Hazards',
+    head: say('Hazards'),
     look: 'text-quiet',
     cell: (t) => t.hazards.map(hazardWord).join(', '),
   },
   {
     key: 'sheet',
-    head: 'Sheet',
+    head: say('Sheet'),
     by: (t) => t.at,
     look: 'num text-13 text-quiet whitespace-nowrap',
     cell: (t) => `v${t.version}, ${short(t.at)}`,
@@ -74,7 +87,7 @@ export function View() {
       <section>
         <div className="mb-3 flex items-end justify-between gap-4">
           <div>
-            <h1 className="font-display text-24 font-semibold">Types and house</h1>
+            <h1 className="font-display text-24 font-semibold">{say('Types and house')}</h1>
             {types.data && types.data.types.length > 0 && <p>{typesSentence(types.data.types)}</p>}
             <p className="flex flex-wrap gap-x-4">
               {Object.entries(contents).map(([id, name]) => (
@@ -86,16 +99,22 @@ export function View() {
           </div>
           {restorer && (
             <MainButton onClick={() => void navigate(`/types/${newId() as TypeId}?new=1`)}>
-              Make a type sheet
+              {say('Make a type sheet')}
             </MainButton>
           )}
         </div>
         <div className="bg-sheet overflow-x-auto rounded-sm px-3">
-          <SortTable label="Types" rows={types.data?.types ?? none} columns={columns} idOf={(t) => t.id} />
+          <SortTable
+            label={say('Types')}
+            rows={types.data?.types ?? none}
+            columns={columns}
+            idOf={(t) => t.id}
+          />
           {types.data?.types.length === 0 && (
             <p className="p-4">
-              No type sheet yet. A sheet says once what every machine of a model can do, where its positions
-              are and what is dangerous in it.
+              {say(
+                'No type sheet yet. A sheet says once what every machine of a model can do, where its positions are and what is dangerous in it.',
+              )}
             </p>
           )}
         </div>
@@ -131,7 +150,7 @@ function HouseRules() {
   })
   return (
     <section>
-      <h2 className="headrule">House practice</h2>
+      <h2 className="headrule">{say('House practice')}</h2>
       <ul>
         {data?.policies.map((p) => (
           <li key={p.key} className="border-hair border-b py-1.5">
@@ -141,7 +160,7 @@ function HouseRules() {
                 <strong>{p.option}</strong>
                 {me.role === 'steward' && (
                   <Act className="text-13 ml-3" onClick={() => setOpen(open === p.key ? undefined : p.key)}>
-                    Choose
+                    {say('Choose')}
                   </Act>
                 )}
               </span>
@@ -164,8 +183,9 @@ function HouseRules() {
         ))}
       </ul>
       <p className="text-quiet text-13 mt-2">
-        A machine may differ, with a reason: under Facts and rules on its page. Changing a rule never rewrites
-        the past.
+        {say(
+          'A machine may differ, with a reason: under Facts and rules on its page. Changing a rule never rewrites the past.',
+        )}
       </p>
       <Said error={error} />
     </section>

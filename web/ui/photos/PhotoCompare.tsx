@@ -1,4 +1,5 @@
 /** Before and after on one another, with a divider that hand and arrow keys move. */
+import { say } from '#api/words/say.ts'
 import { useState } from 'react'
 import type { PhotoRow } from '#core/views/photos.ts'
 import { useDates } from '#web/app/session.tsx'
@@ -44,11 +45,18 @@ export function PhotoCompare({
         >
           <span className="absolute top-1/2 -left-3 h-10 w-6.5 -translate-y-1/2 rounded-sm border-2 border-black bg-white" />
         </span>
-        <span className="bg-sheet text-13 absolute top-2 left-2 px-2 py-0.5">before, {short(before.at)}</span>
-        <span className="bg-sheet text-13 absolute top-2 right-2 px-2 py-0.5">after, {short(after.at)}</span>
+        <span className="bg-sheet text-13 absolute top-2 left-2 px-2 py-0.5">
+          {say('before, {at}', { at: short(before.at) })}
+        </span>
+        <span className="bg-sheet text-13 absolute top-2 right-2 px-2 py-0.5">
+          {say('after, {at}', { at: short(after.at) })}
+        </span>
         <input
           type="range"
-          aria-label={`Divider between ${short(before.at)} and ${short(after.at)}`}
+          aria-label={say('Divider between {at} and {afterAt}', {
+            at: short(before.at),
+            afterAt: short(after.at),
+          })}
           min={0}
           max={100}
           value={percent}
@@ -58,7 +66,9 @@ export function PhotoCompare({
       </div>
       <figcaption className="text-13 text-quiet mt-1">
         {words ??
-          'Move the divider by hand or with the arrow keys. Both are on neutral grey, so that colour can be judged.'}
+          say(
+            'Move the divider by hand or with the arrow keys. Both are on neutral grey, so that colour can be judged.',
+          )}
       </figcaption>
     </figure>
   )

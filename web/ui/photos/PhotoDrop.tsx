@@ -1,4 +1,5 @@
 /** Where photographs come in: dropped, pasted, chosen or taken with the camera. */
+import { say } from '#api/words/say.ts'
 import { useEffect, useRef, useState } from 'react'
 import type { MachineId } from '#core/ids.ts'
 import { Act, PlainButton } from '#web/ui/Forms.tsx'
@@ -73,9 +74,9 @@ export function PhotoDrop({
       {input(camera, `${label}: camera`, { capture: 'environment' })}
       <div className="flex flex-wrap items-center gap-3">
         <PlainButton onClick={() => choose.current?.click()}>{label}</PlainButton>
-        <Act onClick={() => camera.current?.click()}>Camera</Act>
+        <Act onClick={() => camera.current?.click()}>{say('Camera')}</Act>
         <span className="text-13 text-quiet">
-          {paste ? 'or drop or paste them here' : 'or drop them here'}
+          {paste ? say('or drop or paste them here') : say('or drop them here')}
         </span>
       </div>
       <UploadList uploads={uploads} again={again} drop={drop} />
@@ -98,7 +99,9 @@ function UploadList({
   return (
     <div className="mt-2" role="status">
       {kept > 0 && (
-        <p className="text-13 text-quiet">{kept === 1 ? '1 photograph kept' : `${kept} photographs kept`}</p>
+        <p className="text-13 text-quiet">
+          {kept === 1 ? say('1 photograph kept') : say('{kept} photographs kept', { kept })}
+        </p>
       )}
       <ul>
         {shown.map((u) => (
@@ -108,15 +111,15 @@ function UploadList({
               <progress
                 className="accent-verdigris h-2 w-32"
                 value={u.progress}
-                aria-label={`${u.file.name} on its way`}
+                aria-label={say('{name} on its way', { name: u.file.name })}
               />
             ) : (
               <>
                 <strong role="alert" className="text-oxide">
                   {u.error}
                 </strong>
-                <Act onClick={() => again(u)}>Try again</Act>
-                <Act onClick={() => drop(u)}>Discard</Act>
+                <Act onClick={() => again(u)}>{say('Try again')}</Act>
+                <Act onClick={() => drop(u)}>{say('Discard')}</Act>
               </>
             )}
           </li>

@@ -1,4 +1,5 @@
 /** Small pictures of a machine's photographs; a tap opens one over the whole screen. */
+import { say } from '#api/words/say.ts'
 import type { PhotoRow } from '#core/views/photos.ts'
 import { useDates } from '#web/app/session.tsx'
 import { photoSrc, photoTitle } from './src.ts'
@@ -26,7 +27,7 @@ export function PhotoGrid({
         <li key={photo.entry}>
           <button
             type="button"
-            aria-label={`Open ${photoTitle(photo, short)}`}
+            aria-label={say('Open {photoTitle}', { photoTitle: photoTitle(photo, short) })}
             aria-pressed={chosen ? chosen.includes(photo.entry) : undefined}
             onClick={() => onOpen(photo.entry)}
             className={`block w-full p-1.5 ${chosen?.includes(photo.entry) ? 'outline-verdigris outline-3' : ''}`}

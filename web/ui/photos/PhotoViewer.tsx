@@ -1,4 +1,5 @@
 /** One photograph over the whole screen: zoom and pan, its pins, the next and the one before, and setting a pin. */
+import { say } from '#api/words/say.ts'
 import type { Draft } from '#core/history/entry.ts'
 import { Picture } from './Picture.tsx'
 import { Dialog } from 'radix-ui'
@@ -155,7 +156,14 @@ function ViewerBar({
   return (
     <div className="bg-sheet flex flex-wrap items-center gap-x-6 gap-y-1 px-4 py-2">
       <Dialog.Title className="font-bold">{photoTitle(photo, short)}</Dialog.Title>
-      <span className="text-13 text-quiet num">{`${index + 1} of ${photos.length} · ${photo.width} × ${photo.height}`}</span>
+      <span className="text-13 text-quiet num">
+        {say('{index} of {photos} · {width} × {height}', {
+          index: index + 1,
+          photos: photos.length,
+          width: photo.width,
+          height: photo.height,
+        })}
+      </span>
       {me.role !== 'guest' && (
         <PinField target={target} onTarget={onTarget} findings={findings} positions={positions} />
       )}
@@ -189,8 +197,10 @@ function ErasePhoto({
     <>
       {erase && (
         <EraseDialog
-          title="Erase this photograph"
-          says="The picture is taken from the disk in every size. A line stays that says when it was taken and that a steward erased it."
+          title={say('Erase this photograph')}
+          says={say(
+            'The picture is taken from the disk in every size. A line stays that says when it was taken and that a steward erased it.',
+          )}
           ground="picture wrongly kept"
           writings={erasing(photo.entry, 'all')}
           onClose={(erased) => (erased ? onAt(undefined) : onErase(false))}
@@ -222,19 +232,19 @@ function ViewerActs({
   const { me } = useSigned()
   return (
     <span className="ml-auto flex gap-5">
-      {target !== '' && <Act onClick={() => void onPin(0.5, 0.5)}>Pin in the middle</Act>}
-      <Act onClick={() => step(-1)}>Before</Act>
-      <Act onClick={() => step(1)}>Next</Act>
+      {target !== '' && <Act onClick={() => void onPin(0.5, 0.5)}>{say('Pin in the middle')}</Act>}
+      <Act onClick={() => step(-1)}>{say('Before')}</Act>
+      <Act onClick={() => step(1)}>{say('Next')}</Act>
       <a className="act" href={photoSrc(machine, photo.entry, 'original')} download>
-        Original
+        {say('Original')}
       </a>
       {face && me.role !== 'guest' && (
         <Act aria-pressed={face.shown === photo.entry} onClick={() => void onChoose(photo.entry)}>
-          {face.shown === photo.entry ? 'Take off the plate' : 'Show on the plate'}
+          {face.shown === photo.entry ? say('Take off the plate') : say('Show on the plate')}
         </Act>
       )}
-      {me.role === 'steward' && <Act onClick={() => onErase(true)}>Erase for good</Act>}
-      <Dialog.Close className="act">Close</Dialog.Close>
+      {me.role === 'steward' && <Act onClick={() => onErase(true)}>{say('Erase for good')}</Act>}
+      <Dialog.Close className="act">{say('Close')}</Dialog.Close>
     </span>
   )
 }
@@ -253,13 +263,13 @@ function PinField({
   return (
     <div className="w-72">
       <SelectField
-        label="Set a pin: choose, then tap the place"
+        label={say('Set a pin: choose, then tap the place')}
         value={target}
         onChange={(e) => onTarget(e.target.value)}
         options={[
-          { value: '', label: 'no pin' },
+          { value: '', label: say('no pin') },
           ...findings.map((f) => ({ value: `f:${f.value}`, label: f.label })),
-          ...positions.map((p) => ({ value: `p:${p}`, label: `position ${p}` })),
+          ...positions.map((p) => ({ value: `p:${p}`, label: say('position {p}', { p }) })),
         ]}
       />
     </div>

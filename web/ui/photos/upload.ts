@@ -1,4 +1,5 @@
 /** Photographs on their way: many at once, each with its progress; what was refused says why and can be tried again. */
+import { say } from '#api/words/say.ts'
 import { useRef, useState } from 'react'
 import type { BodyOf } from '#core/history/bodies/index.ts'
 import type { EntryId, MachineId } from '#core/ids.ts'
@@ -65,7 +66,7 @@ export function usePhotoUploads(machine: MachineId, episode?: string) {
     } catch (failure) {
       change(upload.key, {
         state: 'refused',
-        error: failure instanceof Error ? failure.message : 'It was not taken.',
+        error: failure instanceof Error ? failure.message : say('It was not taken.'),
       })
     }
   }
