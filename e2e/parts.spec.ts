@@ -91,7 +91,7 @@ test('a supply’s capacitors are renewed one at a time, done and verified apart
   await expect(rasmus.getByRole('row', { name: /^C1 / })).toContainText('43 V is no usual rating')
   const row = rasmus.getByRole('row', { name: /^C6 / })
   await rasmus.getByRole('button', { name: 'C6', exact: true }).click()
-  await rasmus.getByLabel('Read on the').selectOption('schematic')
+  await rasmus.getByLabel('It rests on the').selectOption('schematic')
   await rasmus.getByLabel('Value').fill('470uF')
   await rasmus.getByLabel('Rating').fill('16 V')
   await rasmus.getByRole('button', { name: 'Save the value', exact: true }).click()

@@ -1,6 +1,7 @@
 /** Things leave one hand, each counted. What it will say stands above the button. */
 import { say } from '#api/words/say.ts'
 import { useQuery } from '@tanstack/react-query'
+import { useEffect } from 'react'
 import type { UseFormReturn } from 'react-hook-form'
 import { releaseAnswerWords } from '#api/words/loans.ts'
 import { atLeast, type Role } from '#core/roles.ts'
@@ -54,8 +55,13 @@ export function ReleaseSlip({
   const items = counted(rows, counts)
   const packed = usePackedBoxes(view)
   const form = useKeptForm<Releasing>(kept, {
-    defaultValues: { to: '', backTo: 'them', carriage: 'vehicle', carrier: '', boxes: '', words: '' },
+    defaultValues: { to: '', backTo: 'them', carriage: 'vehicle', carrier: '', boxes: '1', words: '' },
   })
+  const { getFieldState, resetField } = form
+  // Once the packing list is there, it counts as many as that says.
+  useEffect(() => {
+    if (!kept.back && !getFieldState('boxes').isDirty) resetField('boxes', { defaultValue: String(packed) })
+  }, [packed, kept.back, getFieldState, resetField])
   const submit = form.handleSubmit(async (said) => {
     if (items.some((i) => !Number.isInteger(i.n) || i.n < 0)) return setError(say('Count in whole numbers.'))
     if (items.every((i) => i.n === 0)) return setError(say('Nothing is counted.'))
@@ -64,7 +70,7 @@ export function ReleaseSlip({
     const goods = await readGoods(() => (leaving ? leavingBodies(view, items, zone) : Promise.resolve([])))
     if (typeof goods === 'string') return setError(goods)
     const to = onward?.party ?? receiver(view, from, onwards, said.backTo)
-    const body = { ...releasedOf(said, packed, view, items, reasons), from: giverOf(view, from, onwards), to }
+    const body = { ...releasedOf(said, view, items, reasons), from: giverOf(view, from, onwards), to }
     const written = await send([
       ...(onward?.bodies ?? []).map((b) => ({ body: b })),
       { basis: basis(from), body },
@@ -94,7 +100,7 @@ export function ReleaseSlip({
           </div>
         )}
         <Counts rows={rows} counts={counts} onChange={setCounts} />
-        <Carrying form={form} packed={packed} />
+        <Carrying form={form} />
         <WillBeReleased onwards={onwards} from={from} view={view} items={items} />
         <MainButton type="submit" disabled={busy}>
           {say('Record the release')}
@@ -173,7 +179,6 @@ function rowsThere(view: LoanView, from: 'house' | 'them', onwards: Onwards | un
 /** The release as it is typed, without from whom to whom. */
 const releasedOf = (
   { carriage, carrier, boxes, words }: Releasing,
-  packed: number,
   view: LoanView,
   items: ReturnType<typeof counted>,
   reasons: Reasons,
@@ -185,7 +190,7 @@ const releasedOf = (
   carrier: typed(carrier),
   items: items.filter((i) => i.n > 0),
   machines: machinesOf(view, items),
-  boxes: figure(boxes) ?? packed,
+  boxes: figure(boxes) ?? 0,
   although: Object.entries(reasons).flatMap(([rule, because]) =>
     because.trim() ? [{ rule, because: because.trim() }] : [],
   ),
@@ -246,7 +251,7 @@ function usePackedBoxes(view: LoanView): number {
   return Math.max(1, ...(packing.data?.packed.map((p) => p.box) ?? []))
 }
 
-function Carrying({ form, packed }: { form: UseFormReturn<Releasing>; packed: number }) {
+function Carrying({ form }: { form: UseFormReturn<Releasing> }) {
   return (
     <div className="grid grid-cols-4 items-end gap-3 max-lg:grid-cols-2 max-sm:grid-cols-1">
       <SelectField
@@ -255,13 +260,7 @@ function Carrying({ form, packed }: { form: UseFormReturn<Releasing>; packed: nu
         {...form.register('carriage')}
       />
       <TextField label={say('Who carries it')} maxLength={80} {...form.register('carrier')} />
-      <TextField
-        label={say('Boxes')}
-        className="num"
-        inputMode="numeric"
-        placeholder={String(packed)}
-        {...form.register('boxes')}
-      />
+      <TextField label={say('Boxes')} className="num" inputMode="numeric" {...form.register('boxes')} />
       <TextField label={say('Remarks')} maxLength={400} {...form.register('words')} />
     </div>
   )
