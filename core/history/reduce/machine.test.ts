@@ -128,7 +128,7 @@ describe('work', () => {
 
 describe('a test', () => {
   const test = told('test', { depth: 'short', gear: [], results: [{ fn: 'print', result: { is: 'pass' } }] })
-  const power = (way: 'up' | 'off') => told('power', { way })
+  const power = (way: 'on' | 'off') => told('power', { way })
   const record = (...line: readonly Said[]) =>
     after(...line)
       .tests.get('print')
@@ -143,7 +143,7 @@ describe('a test', () => {
       'power came back since',
       [
         { body: power('off'), episode: sitting },
-        { body: power('up'), episode: sitting },
+        { body: power('on'), episode: sitting },
       ],
       false,
     ],
@@ -162,12 +162,12 @@ describe('a test', () => {
       [entryOf(1), 1],
     ]))
   it('power-ups are counted, also by sitting', () => {
-    const up = { body: power('up'), episode: sitting }
+    const up = { body: power('on'), episode: sitting }
     const { powerUps, powerUpsIn, powerUpOrder } = after(
       up,
       { body: power('off'), episode: sitting },
       up,
-      power('up'),
+      power('on'),
     )
     expect([powerUps, powerUpOrder, [...powerUpsIn]]).toEqual([3, 3, [[sitting, 2]]])
   })
@@ -345,7 +345,7 @@ describe('advice, readings and precautions', () => {
     ])
   })
   it('a precaution knows how often the machine was powered before it', () => {
-    const up = told('power', { way: 'up' })
+    const up = told('power', { way: 'on' })
     const { precautions } = after(
       told('precaution', { what: 'plug out' }),
       up,
